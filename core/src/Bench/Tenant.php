@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Bench;
+
+use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Numbers\Range;
+use WetCradle\Core\Refused;
+
+/** A batch as the bench sees it: so many trays, from week to week, wanting this warmth and this water. */
+final class Tenant
+{
+    private function __construct(
+        public readonly string $name,
+        public readonly int $trays,
+        public readonly Week $from,
+        public readonly Week $to,
+        public readonly Range $heat,
+        public readonly Range $mist,
+    ) {
+    }
+
+    /** @param Range $heat °C in the mix; @param Range $mist levels 0 to 3 */
+    public static function of(string $name, int $trays, Week $from, Week $to, Range $heat, Range $mist): self
+    {
+        if ($trays < 1) {
+            throw Refused::because('out_of_range', 'trays', 'A batch stands in at least one tray.');
+        }
+        if ($from->until($to) < 0) {
+            throw Refused::because('upside_down', 'to', 'A batch cannot leave the bench before it comes.');
+        }
+
+        return new self($name, $trays, $from, $to, $heat, $mist);
+    }
+
+    public function isThereIn(Week $week): bool
+    {
+        return $this->from->until($week) >= 0 && $week->until($this->to) >= 0;
+    }
+
+    public function meets(self $other): bool
+    {
+        return $this->from->until($other->to) >= 0 && $other->from->until($this->to) >= 0;
+    }
+
+    /** Whether one setting of water and warmth suits both. */
+    public function canShareWith(self $other): bool
+    {
+        return $this->heat->overlaps($other->heat) && $this->mist->overlaps($other->mist);
+    }
+}

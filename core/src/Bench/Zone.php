@@ -1,0 +1,95 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Bench;
+
+use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Numbers\Range;
+use WetCradle\Core\Refused;
+
+/** A piece of bench with one mist valve, one heat circuit and one cover: what lies on it shares its water and warmth. */
+final class Zone
+{
+    private function __construct(
+        public readonly string $name,
+        public readonly int $trays,
+        public readonly Range $heat,
+        public readonly Range $mist,
+    ) {
+    }
+
+    public static function of(string $name, int $trays, Range $heat, Range $mist): self
+    {
+        if ($trays < 1) {
+            throw Refused::because('out_of_range', 'trays', 'A zone holds at least one tray.');
+        }
+
+        return new self($name, $trays, $heat, $mist);
+    }
+
+    /**
+     * Whether a batch can lie here for its weeks, with who else lies there.
+     *
+     * @param list<Tenant> $tenants all other batches of the zone, in any weeks
+     */
+    public function offerTo(Tenant $batch, array $tenants): Offer
+    {
+        $neighbours = array_values(array_filter($tenants, $batch->meets(...)));
+        $free = [];
+        for ($week = $batch->from; $week->until($batch->to) >= 0; $week = $week->plus(1)) {
+            $free[$week->written()] = $this->trays - $this->used($week, $neighbours);
+        }
+        $least = min($free);
+        [$reason, $words] = match (true) {
+            !$this->mist->overlaps($batch->mist) => ['no_water', sprintf('gives mist level %s; this crop wants %s', $this->mist->words(''), $batch->mist->words(''))],
+            !$this->heat->overlaps($batch->heat) => ['no_warmth', sprintf('holds %s; this crop wants %s', $this->heat->words(' °C'), $batch->heat->words(' °C'))],
+            $least < $batch->trays => ['no_room', sprintf('%d %s short from week %s', $batch->trays - $least, $batch->trays - $least === 1 ? 'tray' : 'trays', $this->firstShort($free, $batch->trays))],
+            default => $this->clash($batch, $neighbours),
+        };
+
+        return new Offer($this, $reason, $words, $least, $free, $neighbours);
+    }
+
+    /** @param list<Tenant> $tenants */
+    public function used(Week $week, array $tenants): int
+    {
+        $used = 0;
+        foreach ($tenants as $tenant) {
+            $used += $tenant->isThereIn($week) ? $tenant->trays : 0;
+        }
+
+        return $used;
+    }
+
+    /**
+     * @param list<Tenant> $neighbours
+     *
+     * @return array{0: ?string, 1: string}
+     */
+    private function clash(Tenant $batch, array $neighbours): array
+    {
+        foreach ($neighbours as $other) {
+            if (!$other->mist->overlaps($batch->mist)) {
+                return ['sharing', sprintf('%s lies there and wants mist level %s', $other->name, $other->mist->words(''))];
+            }
+            if (!$other->heat->overlaps($batch->heat)) {
+                return ['sharing', sprintf('%s lies there and wants %s', $other->name, $other->heat->words(' °C'))];
+            }
+        }
+
+        return [null, 'has room and suits'];
+    }
+
+    /** @param array<string, int> $free */
+    private function firstShort(array $free, int $trays): string
+    {
+        foreach ($free as $week => $there) {
+            if ($there < $trays) {
+                return substr($week, 6);
+            }
+        }
+
+        return '';
+    }
+}

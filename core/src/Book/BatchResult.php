@@ -1,0 +1,92 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Book;
+
+/**
+ * What a batch's entries say of its rooting: a fold over the entries that touch its lines.
+ *
+ * `stuck` counts what the batch tried to root: stuck by itself, plus unrooted plants that joined it, less unrooted
+ * plants that went to other batches; so a batch's rate never counts a plant twice. `rooted` is what was found rooted.
+ * `waiting` are stuck and alive: while there are any, the rate is "so far".
+ */
+final class BatchResult
+{
+    private function __construct(
+        public readonly int $cameIn,
+        public readonly int $stuck,
+        public readonly int $rooted,
+        public readonly int $waiting,
+        public readonly int $potted,
+        /** @var array<string, int> */
+        public readonly array $lostByCause,
+        /** @var array<string, int> what stands now, by state */
+        public readonly array $standing,
+    ) {
+    }
+
+    /**
+     * @param iterable<Move> $moves of the whole book or at least all that touch these lines
+     * @param list<int>      $lines the batch's lines
+     */
+    public static function of(iterable $moves, array $lines): self
+    {
+        $ours = array_fill_keys($lines, true);
+        $cameIn = $stuck = $rooted = $potted = 0;
+        $lost = [];
+        $standing = array_fill_keys(array_column(State::cases(), 'value'), 0);
+        foreach ($moves as $move) {
+            $sign = $move->isReversal() ? -1 : 1;
+            [$from, $to] = $move->isReversal() ? [$move->to, $move->from] : [$move->from, $move->to];
+            $leaves = $from !== null && isset($ours[$from->line]);
+            $arrives = $to !== null && isset($ours[$to->line]);
+            $change = $sign * $move->count;
+            if ($leaves) {
+                $standing[$from->state->value] -= $change;
+            }
+            if ($arrives) {
+                $standing[$to->state->value] += $change;
+            }
+            if ($arrives && $from === null) {
+                $cameIn += $change;
+            }
+            if ($leaves && $arrives && $from->state === State::ToStick && $to->state === State::Stuck) {
+                $stuck += $change;
+            }
+            if ($leaves && $arrives && $from->state === State::Stuck && $to->state === State::ToStick) {
+                $stuck -= $change;
+            }
+            if ($leaves && $arrives && $from->state === State::Stuck && $to->state === State::Rooted) {
+                $rooted += $change;
+            }
+            if ($leaves && $arrives && $to->state === State::Potted && $from->state === State::Rooted) {
+                $potted += $change;
+            }
+            if ($leaves !== $arrives && $from !== null && $to !== null && $from->state === State::Stuck) {
+                $stuck += $arrives ? $change : -$change;
+            }
+            if ($leaves && $to?->state === State::Lost && $move->cause !== null) {
+                $lost[$move->cause->value] = ($lost[$move->cause->value] ?? 0) + $change;
+            }
+        }
+
+        return new self($cameIn, $stuck, $rooted, $standing['stuck'], $potted, array_filter($lost), $standing);
+    }
+
+    /** rooted ÷ stuck, or null before anything was stuck. */
+    public function rate(): ?float
+    {
+        return $this->stuck > 0 ? $this->rooted / $this->stuck : null;
+    }
+
+    public function live(): int
+    {
+        $live = 0;
+        foreach ($this->standing as $state => $count) {
+            $live += State::from($state)->isLive() ? $count : 0;
+        }
+
+        return $live;
+    }
+}

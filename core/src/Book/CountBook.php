@@ -1,0 +1,239 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Book;
+
+use WetCradle\Core\Refused;
+
+/**
+ * The count book: entries are only ever added, and no place ever holds less than nothing.
+ *
+ * What stands where is always the sum of the entries; what came in always equals what stands, lost and sold included.
+ * Each act enters all of its moves or none.
+ */
+final class CountBook
+{
+    /** @var array<int, Entry> by number */
+    private array $entries = [];
+    /** @var array<string, int> by place */
+    private array $standing = [];
+    /** @var array<int, int> number of the reversing entry by number of the reversed */
+    private array $reversedBy = [];
+    private int $cameIn = 0;
+    private int $last = 0;
+
+    private function __construct()
+    {
+    }
+
+    public static function empty(): self
+    {
+        return new self();
+    }
+
+    /** @param iterable<Entry> $entries in the order of their numbers */
+    public static function of(iterable $entries): self
+    {
+        $book = new self();
+        foreach ($entries as $entry) {
+            $book->enterOne($entry);
+        }
+
+        return $book;
+    }
+
+    /** @return list<Entry> what this act added */
+    public function stick(int $line, int $stuck, int $tooPoor = 0): array
+    {
+        if ($stuck < 1) {
+            throw Refused::because('out_of_range', 'stuck', 'Stick at least one, or leave the batch planned.');
+        }
+        if ($tooPoor < 0) {
+            throw Refused::because('negative', 'tooPoor', 'tooPoor cannot be negative.');
+        }
+        $moves = [Move::comingIn($line, $stuck + $tooPoor), Move::on($line, State::ToStick, $stuck)];
+        if ($tooPoor > 0) {
+            $moves[] = Move::lost($line, State::ToStick, LossCause::TooPoor, $tooPoor);
+        }
+
+        return $this->enter($moves);
+    }
+
+    /** @return list<Entry> */
+    public function count(int $line, FullCount $count, ?int $newLine = null): array
+    {
+        $rootedThere = $this->at($line, State::Rooted);
+        $count->mustAddUp($this->at($line, State::Stuck), $rootedThere);
+
+        return $this->enter($count->moves($line, $rootedThere, $newLine));
+    }
+
+    /**
+     * Part of a line goes to a line of its own.
+     *
+     * @param array<string, int> $counts state value → how many
+     *
+     * @return list<Entry>
+     */
+    public function split(int $line, int $toLine, array $counts): array
+    {
+        $moves = [];
+        foreach ($counts as $state => $count) {
+            if ($count > 0) {
+                $moves[] = Move::across($line, $toLine, State::from($state), $count);
+            }
+        }
+
+        return $this->enter($moves);
+    }
+
+    /** All that lives on a line joins another. @return list<Entry> */
+    public function merge(int $line, int $intoLine): array
+    {
+        $counts = [];
+        foreach (State::cases() as $state) {
+            if ($state->isLive()) {
+                $counts[$state->value] = $this->at($line, $state);
+            }
+        }
+
+        return $this->split($line, $intoLine, $counts);
+    }
+
+    /** Plants of one line become cuttings of another: a division that snapped, a cutting stuck afresh. @return list<Entry> */
+    public function changeMethod(int $line, State $from, int $toLine, int $count): array
+    {
+        return $this->enter([Move::restuck($line, $from, $toLine, $count), Move::on($toLine, State::ToStick, $count)]);
+    }
+
+    /** @return list<Entry> */
+    public function lose(int $line, State $from, Losses $losses): array
+    {
+        return $this->enter($losses->from($line, $from));
+    }
+
+    /** @return list<Entry> */
+    public function moveOn(int $line, State $from, int $count): array
+    {
+        return $this->enter([Move::on($line, $from, $count)]);
+    }
+
+    /**
+     * Takes an act back by entering its reverse. Refused when its plants have gone further since.
+     *
+     * @param list<int> $numbers the numbers of the act's entries
+     *
+     * @return list<Entry>
+     */
+    public function undo(array $numbers): array
+    {
+        rsort($numbers);
+        $moves = [];
+        foreach ($numbers as $number) {
+            $entry = $this->entries[$number] ?? throw Refused::because('unknown', 'act', sprintf('There is no entry %d in the book.', $number));
+            if (isset($this->reversedBy[$number])) {
+                throw Refused::because('already_undone', 'act', 'This act has been undone already.');
+            }
+            $moves[] = Move::reversalOf($entry);
+        }
+
+        return $this->enter($moves);
+    }
+
+    public function at(int $line, State $state): int
+    {
+        return $this->standing[Place::of($line, $state)->key()] ?? 0;
+    }
+
+    /** @return array<string, int> every state of a line with what stands there, zeros too */
+    public function standing(int $line): array
+    {
+        $found = [];
+        foreach (State::cases() as $state) {
+            $found[$state->value] = $this->at($line, $state);
+        }
+
+        return $found;
+    }
+
+    /** All that came in from outside, less what was taken back out. */
+    public function cameIn(): int
+    {
+        return $this->cameIn;
+    }
+
+    /** All that stands anywhere, lost and sold included: equal to cameIn() at all times. */
+    public function total(): int
+    {
+        return array_sum($this->standing);
+    }
+
+    /** @return list<Entry> */
+    public function entries(): array
+    {
+        return array_values($this->entries);
+    }
+
+    /**
+     * @param list<Move> $moves
+     *
+     * @return list<Entry>
+     */
+    private function enter(array $moves): array
+    {
+        if ($moves === []) {
+            throw Refused::because('empty', 'count', 'Nothing was counted: at least one plant has to move.');
+        }
+        $before = [$this->entries, $this->standing, $this->reversedBy, $this->cameIn, $this->last];
+        $added = [];
+        try {
+            foreach ($moves as $move) {
+                $added[] = $this->enterOne(new Entry($this->last + 1, $move));
+            }
+        } catch (Refused $refused) {
+            [$this->entries, $this->standing, $this->reversedBy, $this->cameIn, $this->last] = $before;
+            throw $refused;
+        }
+
+        return $added;
+    }
+
+    private function enterOne(Entry $entry): Entry
+    {
+        $move = $entry->move;
+        if ($entry->number <= $this->last) {
+            throw Refused::because('out_of_order', 'number', 'Entries are numbered upwards.');
+        }
+        if ($move->from === null) {
+            $this->cameIn += $move->count;
+        } else {
+            $there = $this->standing[$move->from->key()] ?? 0;
+            if ($there < $move->count) {
+                throw $this->notThere($move, $there);
+            }
+            $this->standing[$move->from->key()] = $there - $move->count;
+        }
+        if ($move->to === null) {
+            $this->cameIn -= $move->count;
+        } else {
+            $this->standing[$move->to->key()] = ($this->standing[$move->to->key()] ?? 0) + $move->count;
+        }
+        if ($move->reverses !== null) {
+            $this->reversedBy[$move->reverses] = $entry->number;
+        }
+        $this->entries[$entry->number] = $entry;
+        $this->last = $entry->number;
+
+        return $entry;
+    }
+
+    private function notThere(Move $move, int $there): Refused
+    {
+        $words = $move->from?->state->words() ?? '';
+
+        return $move->isReversal()
+            ? Refused::because('has_moved_on', 'act', sprintf('%d of these plants have gone further since. Undo what came after first.', $move->count - $there))
+            : Refused::because('more_than_there_are', 'count', sprintf('Only %d are %s there, not %d.', $there, $words, $move->count));
+    }
+}

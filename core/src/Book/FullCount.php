@@ -1,0 +1,130 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Book;
+
+use WetCradle\Core\Refused;
+
+/**
+ * A whole line counted, and what is done with it in the same breath: potted now, left longer, thrown.
+ * What is left longer while others are potted becomes its own line of the batch.
+ */
+final class FullCount
+{
+    private function __construct(
+        public readonly int $rooted,
+        public readonly int $unrooted,
+        public readonly Losses $lost,
+        public readonly int $potted,
+        public readonly int $thrownRooted,
+        public readonly int $thrownUnrooted,
+    ) {
+    }
+
+    /**
+     * @param int    $rooted         newly found with roots
+     * @param int    $unrooted       alive without roots
+     * @param Losses $lost           found dead or missing, by cause
+     * @param int    $potted         of the rooted, potted now
+     * @param int    $thrownRooted   of the rooted, thrown as too poor
+     * @param int    $thrownUnrooted of the unrooted, thrown
+     */
+    public static function of(int $rooted, int $unrooted, Losses $lost, int $potted = 0, int $thrownRooted = 0, int $thrownUnrooted = 0): self
+    {
+        foreach (compact('rooted', 'unrooted', 'potted', 'thrownRooted', 'thrownUnrooted') as $field => $count) {
+            if ($count < 0) {
+                throw Refused::because('negative', $field, $field.' cannot be negative.');
+            }
+        }
+        if ($thrownUnrooted > $unrooted) {
+            throw Refused::because('more_than_there_are', 'thrownUnrooted', sprintf('Of %d without roots, %d cannot be thrown.', $unrooted, $thrownUnrooted));
+        }
+
+        return new self($rooted, $unrooted, $lost, $potted, $thrownRooted, $thrownUnrooted);
+    }
+
+    /**
+     * @param int $stuckThere  plants of the line that the book has as stuck
+     * @param int $rootedThere plants of the line already rooted from an earlier count
+     */
+    public function mustAddUp(int $stuckThere, int $rootedThere): void
+    {
+        $counted = $this->rooted + $this->unrooted + $this->lost->total();
+        if ($counted > $stuckThere) {
+            throw Refused::because('more_than_there_are', $this->rooted > $stuckThere ? 'rooted' : 'unrooted', sprintf(
+                'You counted %d, but the book has %d on this line: %d too many. Check the tags of the trays beside it.',
+                $counted,
+                $stuckThere,
+                $counted - $stuckThere,
+            ));
+        }
+        if ($counted < $stuckThere) {
+            throw Refused::because('does_not_add_up', 'lost', sprintf(
+                'You counted %d of the %d on this line: %d are missing. Find them, or book them as mislaid.',
+                $counted,
+                $stuckThere,
+                $stuckThere - $counted,
+            ));
+        }
+        $withRoots = $this->rooted + $rootedThere;
+        if ($this->potted + $this->thrownRooted > $withRoots) {
+            throw Refused::because('more_than_there_are', $this->potted > $withRoots ? 'potted' : 'thrownRooted', sprintf(
+                'Only %d have roots; %d cannot be potted and %d thrown.',
+                $withRoots,
+                $this->potted,
+                $this->thrownRooted,
+            ));
+        }
+    }
+
+    /** How many rooted ones are left longer. */
+    public function rootedLeft(int $rootedThere): int
+    {
+        return $this->rooted + $rootedThere - $this->potted - $this->thrownRooted;
+    }
+
+    public function unrootedLeft(): int
+    {
+        return $this->unrooted - $this->thrownUnrooted;
+    }
+
+    /** Whether what is left needs a line of its own, because the rest was potted. */
+    public function splits(int $rootedThere): bool
+    {
+        return $this->potted > 0 && $this->rootedLeft($rootedThere) + $this->unrootedLeft() > 0;
+    }
+
+    /**
+     * @param ?int $newLine the line that takes what is left longer; needed when splits()
+     *
+     * @return list<Move>
+     */
+    public function moves(int $line, int $rootedThere, ?int $newLine): array
+    {
+        $moves = $this->lost->from($line, State::Stuck);
+        if ($this->rooted > 0) {
+            $moves[] = Move::on($line, State::Stuck, $this->rooted);
+        }
+        if ($this->thrownUnrooted > 0) {
+            $moves[] = Move::lost($line, State::Stuck, LossCause::Unrooted, $this->thrownUnrooted);
+        }
+        if ($this->thrownRooted > 0) {
+            $moves[] = Move::lost($line, State::Rooted, LossCause::TooPoor, $this->thrownRooted);
+        }
+        if ($this->potted > 0) {
+            $moves[] = Move::on($line, State::Rooted, $this->potted);
+        }
+        if ($this->splits($rootedThere)) {
+            $newLine ?? throw Refused::because('missing', 'newLine', 'What is left longer needs a line of its own.');
+            if ($this->rootedLeft($rootedThere) > 0) {
+                $moves[] = Move::across($line, $newLine, State::Rooted, $this->rootedLeft($rootedThere));
+            }
+            if ($this->unrootedLeft() > 0) {
+                $moves[] = Move::across($line, $newLine, State::Stuck, $this->unrootedLeft());
+            }
+        }
+
+        return $moves;
+    }
+}

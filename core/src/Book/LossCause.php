@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Book;
+
+use WetCradle\Core\Refused;
+
+/** Why a plant was lost. */
+enum LossCause: string
+{
+    case Rot = 'rot';
+    case DriedOut = 'dried_out';
+    case Pest = 'pest';
+    case Mechanical = 'mechanical';
+    case Mislaid = 'mislaid';
+    case TooPoor = 'too_poor';
+    case Unrooted = 'unrooted';
+
+    public static function named(string $value, string $field = 'cause'): self
+    {
+        return self::tryFrom($value) ?? throw Refused::because('unknown_choice', $field, sprintf(
+            '"%s" is not a cause of loss. There are: %s.',
+            $value,
+            implode(', ', array_column(self::cases(), 'value')),
+        ));
+    }
+}

@@ -1,0 +1,98 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Book;
+
+use WetCradle\Core\Refused;
+
+/**
+ * A number of plants going from one place to another. `from` is null when they come in from the stock block,
+ * `to` only when such a coming-in is reversed. Only moves that can happen to a plant can be made; going back is
+ * a reversal of a known entry.
+ */
+final class Move
+{
+    private function __construct(
+        public readonly ?Place $from,
+        public readonly ?Place $to,
+        public readonly int $count,
+        public readonly ?LossCause $cause,
+        public readonly ?int $reverses,
+    ) {
+        if ($count < 1) {
+            throw Refused::because('out_of_range', 'count', 'A move is of at least one plant.');
+        }
+    }
+
+    public static function comingIn(int $line, int $count): self
+    {
+        return new self(null, Place::of($line, State::ToStick), $count, null, null);
+    }
+
+    /** To the state that follows, on the same line. */
+    public static function on(int $line, State $from, int $count): self
+    {
+        $next = $from->next() ?? throw Refused::because('not_possible', 'from', sprintf('Plants that are %s go nowhere from there.', $from->words()));
+
+        return new self(Place::of($line, $from), Place::of($line, $next), $count, null, null);
+    }
+
+    public static function lost(int $line, State $from, LossCause $cause, int $count): self
+    {
+        if (!$from->isLive()) {
+            throw Refused::because('not_possible', 'from', sprintf('Plants that are %s cannot be lost.', $from->words()));
+        }
+
+        return new self(Place::of($line, $from), Place::of($line, State::Lost), $count, $cause, null);
+    }
+
+    /** To another line in the same state: a split or a merge. */
+    public static function across(int $line, int $toLine, State $state, int $count): self
+    {
+        if ($line === $toLine) {
+            throw Refused::because('not_possible', 'toLine', 'Plants cannot be moved onto the line they stand on.');
+        }
+        if (!$state->isLive()) {
+            throw Refused::because('not_possible', 'state', sprintf('Plants that are %s stay where they are.', $state->words()));
+        }
+
+        return new self(Place::of($line, $state), Place::of($toLine, $state), $count, null, null);
+    }
+
+    /** Back to the knife: stuck or rooted plants that become cuttings of another line. */
+    public static function restuck(int $line, State $from, int $toLine, int $count): self
+    {
+        if ($line === $toLine || !in_array($from, [State::ToStick, State::Stuck, State::Rooted, State::Potted], true)) {
+            throw Refused::because('not_possible', 'state', 'Only plants of another line, not yet grown, can be made into cuttings again.');
+        }
+
+        return new self(Place::of($line, $from), Place::of($toLine, State::ToStick), $count, null, null);
+    }
+
+    /** The same plants going back where they came from. */
+    public static function reversalOf(Entry $entry): self
+    {
+        if ($entry->move->isReversal()) {
+            throw Refused::because('not_possible', 'act', 'An undoing cannot itself be undone: enter the act again.');
+        }
+
+        return new self($entry->move->to, $entry->move->from, $entry->move->count, $entry->move->cause, $entry->number);
+    }
+
+    /** A move as kept in a database. */
+    public static function kept(?Place $from, ?Place $to, int $count, ?LossCause $cause, ?int $reverses): self
+    {
+        return new self($from, $to, $count, $cause, $reverses);
+    }
+
+    public function isReversal(): bool
+    {
+        return $this->reverses !== null;
+    }
+
+    public function touches(int $line): bool
+    {
+        return $this->to?->line === $line || $this->from?->line === $line;
+    }
+}

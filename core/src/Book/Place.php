@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Book;
+
+use WetCradle\Core\Refused;
+
+/** One column of the book: a line of a batch, and a state. */
+final class Place
+{
+    private function __construct(public readonly int $line, public readonly State $state)
+    {
+    }
+
+    public static function of(int $line, State $state): self
+    {
+        if ($line < 1) {
+            throw Refused::because('unknown', 'line', 'A line is numbered from 1.');
+        }
+
+        return new self($line, $state);
+    }
+
+    public function equals(self $other): bool
+    {
+        return $this->line === $other->line && $this->state === $other->state;
+    }
+
+    public function key(): string
+    {
+        return $this->line.':'.$this->state->value;
+    }
+}

@@ -1,0 +1,261 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Compute;
+
+use WetCradle\Core\Refused;
+
+/**
+ * One JSON object being read, field by field. Every getter either returns a checked value or refuses
+ * with the path of the field; `done()` refuses fields nobody asked for.
+ */
+final class Fields
+{
+    /** Larger whole numbers are no count of plants, weeks or trays anywhere. */
+    public const ABSURD = 10_000_000;
+
+    /** @var array<string, true> */
+    private array $asked = [];
+
+    /** @param array<string, mixed> $values */
+    private function __construct(private readonly array $values, private readonly string $path)
+    {
+    }
+
+    /** Reads a decoded JSON body; anything but an object is refused. */
+    public static function of(mixed $decoded, string $path = ''): self
+    {
+        if ($decoded instanceof \stdClass) {
+            $decoded = get_object_vars($decoded);
+        }
+        if (!is_array($decoded) || ($decoded !== [] && array_is_list($decoded))) {
+            throw Refused::because('wrong_type', $path, sprintf('%s must be an object with named fields.', $path === '' ? 'The input' : $path));
+        }
+
+        return new self($decoded, $path);
+    }
+
+    /** Parses JSON text into fields, naming the field even where a bare NaN or Infinity breaks the text. */
+    public static function fromJson(string $json): self
+    {
+        try {
+            $decoded = json_decode($json, false, 64, JSON_THROW_ON_ERROR);
+        } catch (\JsonException) {
+            if (preg_match('/"(\w+)"\s*:\s*[-+]?(NaN|Infinity|inf)\b/i', $json, $found) === 1) {
+                throw Refused::because('not_finite', $found[1], sprintf('%s is not a number.', $found[1]));
+            }
+            throw Refused::because('not_json', '', 'The body is not valid JSON.');
+        }
+        if (is_array($decoded)) {
+            throw Refused::because('wrong_type', '', 'The input must be an object with named fields.');
+        }
+
+        return self::of($decoded);
+    }
+
+    public function has(string $name): bool
+    {
+        $this->asked[$name] = true;
+
+        return array_key_exists($name, $this->values) && $this->values[$name] !== null;
+    }
+
+    /** A finite number within the bounds given. */
+    public function number(string $name, float $atLeast = -INF, float $atMost = INF): float
+    {
+        $value = $this->value($name);
+        if (!is_int($value) && !is_float($value)) {
+            throw $this->refuse('wrong_type', $name, 'must be a number');
+        }
+        if (!is_finite((float) $value)) {
+            throw $this->refuse('not_finite', $name, 'is too large to be a number');
+        }
+        $this->within($name, (float) $value, $atLeast, $atMost);
+
+        return (float) $value;
+    }
+
+    /** A number strictly above zero. */
+    public function positive(string $name, float $atMost = INF): float
+    {
+        $value = $this->number($name);
+        if ($value <= 0.0) {
+            throw $this->refuse($value < 0.0 ? 'negative' : 'not_positive', $name, 'must be more than 0');
+        }
+        $this->within($name, $value, 0.0, $atMost);
+
+        return $value;
+    }
+
+    /** A number strictly between 0 and 1. */
+    public function share(string $name): float
+    {
+        $value = $this->number($name);
+        if ($value <= 0.0 || $value >= 1.0) {
+            throw $this->refuse($value < 0.0 ? 'negative' : 'out_of_range', $name, 'must lie between 0 and 1, both left out');
+        }
+
+        return $value;
+    }
+
+    /** A whole number: a count of things. 31.0 is one, 31.5 is not. */
+    public function count(string $name, int $atLeast = 0, int $atMost = self::ABSURD): int
+    {
+        $value = $this->number($name);
+        if ($value < 0.0) {
+            throw $this->refuse('negative', $name, 'cannot be negative');
+        }
+        if (floor($value) !== $value) {
+            throw $this->refuse('not_whole', $name, 'must be a whole number');
+        }
+        $this->within($name, $value, (float) $atLeast, (float) $atMost);
+
+        return (int) $value;
+    }
+
+    public function countOr(string $name, int $otherwise, int $atLeast = 0, int $atMost = self::ABSURD): int
+    {
+        return $this->has($name) ? $this->count($name, $atLeast, $atMost) : $otherwise;
+    }
+
+    /** Text with its ends trimmed; length counted in characters, not bytes. */
+    public function text(string $name, int $atMost = 200, int $atLeast = 1): string
+    {
+        $value = $this->value($name);
+        if (!is_string($value)) {
+            throw $this->refuse('wrong_type', $name, 'must be text');
+        }
+        $value = trim($value);
+        if (mb_strlen($value) < $atLeast) {
+            throw $this->refuse('empty', $name, $atLeast === 1 ? 'must not be empty' : sprintf('must have at least %d characters', $atLeast));
+        }
+        if (mb_strlen($value) > $atMost) {
+            throw $this->refuse('too_long', $name, sprintf('may have at most %d characters; this has %d', $atMost, mb_strlen($value)));
+        }
+        if (preg_match('/[\x00-\x08\x0B\x0C\x0E-\x1F]/', $value) === 1) {
+            throw $this->refuse('wrong_type', $name, 'holds characters that cannot be shown');
+        }
+
+        return $value;
+    }
+
+    public function textOr(string $name, ?string $otherwise = null, int $atMost = 200): ?string
+    {
+        if (!$this->has($name) || (is_string($this->values[$name]) && trim($this->values[$name]) === '')) {
+            return $otherwise;
+        }
+
+        return $this->text($name, $atMost);
+    }
+
+    /** @param list<string> $choices */
+    public function oneOf(string $name, array $choices): string
+    {
+        $value = $this->text($name, 60);
+        if (!in_array($value, $choices, true)) {
+            throw $this->refuse('unknown_choice', $name, 'must be one of '.implode(', ', $choices));
+        }
+
+        return $value;
+    }
+
+    /** A calendar day written 2026-11-23. */
+    public function day(string $name): \DateTimeImmutable
+    {
+        $value = $this->text($name, 30);
+        $day = \DateTimeImmutable::createFromFormat('!Y-m-d', $value);
+        if ($day === false || $day->format('Y-m-d') !== $value || (int) $day->format('Y') < 1990 || (int) $day->format('Y') > 2100) {
+            throw $this->refuse('not_a_day', $name, 'must be a day like 2026-11-23');
+        }
+
+        return $day;
+    }
+
+    public function object(string $name): self
+    {
+        return self::of($this->value($name), $this->pathOf($name));
+    }
+
+    /** @return list<self> */
+    public function objects(string $name, int $atMost = 5000): array
+    {
+        $items = [];
+        foreach ($this->list($name, $atMost) as $i => $item) {
+            $items[] = self::of($item, sprintf('%s[%d]', $this->pathOf($name), $i));
+        }
+
+        return $items;
+    }
+
+    /** @return list<string> */
+    public function texts(string $name, int $atMost = 100): array
+    {
+        $texts = [];
+        foreach ($this->list($name, $atMost) as $i => $item) {
+            $texts[] = (new self(["{$name}[{$i}]" => $item], $this->path))->text("{$name}[{$i}]");
+        }
+
+        return $texts;
+    }
+
+    /** Refuses any field that nothing has read. */
+    public function done(): void
+    {
+        foreach (array_keys($this->values) as $name) {
+            if (!isset($this->asked[$name])) {
+                throw $this->refuse('unknown_field', (string) $name, 'is not a field of this input');
+            }
+        }
+    }
+
+    /** A refusal about one of these fields, said as "field …". */
+    public function refuse(string $reason, string $name, string $says): Refused
+    {
+        return Refused::because($reason, $this->pathOf($name), sprintf('%s %s.', $this->pathOf($name), $says));
+    }
+
+    public function pathOf(string $name): string
+    {
+        return $this->path === '' ? $name : $this->path.'.'.$name;
+    }
+
+    /** @return list<mixed> */
+    private function list(string $name, int $atMost): array
+    {
+        $value = $this->value($name);
+        if (!is_array($value) || !array_is_list($value)) {
+            throw $this->refuse('wrong_type', $name, 'must be a list');
+        }
+        if (count($value) > $atMost) {
+            throw $this->refuse('out_of_range', $name, sprintf('may hold at most %d entries', $atMost));
+        }
+
+        return $value;
+    }
+
+    private function value(string $name): mixed
+    {
+        if (!$this->has($name)) {
+            throw $this->refuse('missing', $name, 'is missing');
+        }
+
+        return $this->values[$name];
+    }
+
+    private function within(string $name, float $value, float $atLeast, float $atMost): void
+    {
+        if ($value < $atLeast) {
+            $reason = $value < 0.0 && $atLeast >= 0.0 ? 'negative' : 'out_of_range';
+            throw $this->refuse($reason, $name, sprintf('must be at least %s', self::plain($atLeast)));
+        }
+        if ($value > $atMost) {
+            throw $this->refuse('out_of_range', $name, sprintf('must be at most %s', self::plain($atMost)));
+        }
+    }
+
+    private static function plain(float $value): string
+    {
+        return rtrim(rtrim(sprintf('%.6F', $value), '0'), '.');
+    }
+}

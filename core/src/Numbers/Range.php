@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Numbers;
+
+use WetCradle\Core\Refused;
+
+/** A closed range of a measure, such as 18 to 22 °C or mist level 1 to 2. */
+final class Range
+{
+    private function __construct(public readonly float $low, public readonly float $high)
+    {
+    }
+
+    public static function of(float $low, float $high, string $field = 'range'): self
+    {
+        if (!is_finite($low) || !is_finite($high) || $low > $high) {
+            throw Refused::because('upside_down', $field, sprintf('%s runs from %s down to %s: the low end comes first.', $field, $low, $high));
+        }
+
+        return new self($low, $high);
+    }
+
+    public function overlaps(self $other): bool
+    {
+        return $this->low <= $other->high && $other->low <= $this->high;
+    }
+
+    public function words(string $unit): string
+    {
+        return $this->low === $this->high ? $this->low.$unit : sprintf('%s–%s%s', $this->low, $this->high, $unit);
+    }
+}

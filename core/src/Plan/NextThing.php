@@ -1,0 +1,19 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Plan;
+
+/** One thing to do, with the day it was due and how late that makes it. */
+final class NextThing
+{
+    public function __construct(
+        public readonly Job $job,
+        public readonly string $about,
+        public readonly ?int $line,
+        public readonly \DateTimeImmutable $due,
+        public readonly int $daysLate,
+        public readonly string $why,
+    ) {
+    }
+}

@@ -1,0 +1,102 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Plan;
+
+use WetCradle\Core\Numbers\Beta;
+use WetCradle\Core\Rates\InWords;
+use WetCradle\Core\Rates\StickCount;
+
+/**
+ * The number to stick, two ways: `simple` (wanted ÷ yield) and for a chosen chance, each in whole trays,
+ * with what the difference buys.
+ */
+final class StickNumbers
+{
+    private function __construct(
+        private readonly int $wanted,
+        private readonly float $confidence,
+        private readonly int $cells,
+        private readonly StickCount $count,
+        private readonly int $forChance,
+    ) {
+    }
+
+    /** @param non-empty-list<Beta> $stages rooting, potting, growing on */
+    public static function forGood(int $wanted, array $stages, float $confidence, int $cells): self
+    {
+        $count = StickCount::forGood($wanted, $stages);
+
+        return new self($wanted, $confidence, $cells, $count, $count->fewestFor($confidence)[0]);
+    }
+
+    /** What a planner is told to stick: the chosen chance, in whole trays. */
+    public function stick(): int
+    {
+        return Trays::toHold($this->forChance, $this->cells)->hold();
+    }
+
+    /** @return array{expectedYield: float, simple: array<string, mixed>, chosen: array<string, mixed>, buys: array<string, mixed>} */
+    public function toArray(): array
+    {
+        $simple = $this->way($this->count->simple());
+        $chosen = $this->way($this->forChance);
+        $more = $chosen['inTrays'] - $simple['inTrays'];
+
+        return [
+            'expectedYield' => $this->count->yield->mean(),
+            'confidence' => $this->confidence,
+            'simple' => $simple,
+            'chosen' => $chosen,
+            'buys' => [
+                'moreCuttings' => $more,
+                'moreTrays' => $chosen['trays'] - $simple['trays'],
+                'chanceFrom' => $simple['chanceInTrays'],
+                'chanceTo' => $chosen['chanceInTrays'],
+                'words' => $this->buysInWords($more, $simple, $chosen),
+            ],
+        ];
+    }
+
+    /** @return array{stick: int, chance: float, trays: int, inTrays: int, roundingAdds: int, chanceInTrays: float} */
+    private function way(int $stick): array
+    {
+        $trays = Trays::toHold($stick, $this->cells);
+
+        return [
+            'stick' => $stick,
+            'chance' => $this->count->chanceOf($stick),
+            'trays' => $trays->number,
+            'inTrays' => $trays->hold(),
+            'roundingAdds' => $trays->hold() - $stick,
+            'chanceInTrays' => $this->count->chanceOf($trays->hold()),
+        ];
+    }
+
+    /**
+     * @param array<string, mixed> $simple
+     * @param array<string, mixed> $chosen
+     */
+    private function buysInWords(int $more, array $simple, array $chosen): string
+    {
+        if ($more <= 0) {
+            return sprintf(
+                'Whole trays already give the same: %d cuttings, and %s of having %d.',
+                $chosen['inTrays'],
+                InWords::chance($chosen['chanceInTrays']),
+                $this->wanted,
+            );
+        }
+
+        return sprintf(
+            '%d more cuttings (%d more %s) turn %s of having %d into %s.',
+            $more,
+            $chosen['trays'] - $simple['trays'],
+            $chosen['trays'] - $simple['trays'] === 1 ? 'tray' : 'trays',
+            InWords::chance($simple['chanceInTrays']),
+            $this->wanted,
+            InWords::chance($chosen['chanceInTrays']),
+        );
+    }
+}

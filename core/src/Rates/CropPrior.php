@@ -1,0 +1,35 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Rates;
+
+use WetCradle\Core\Refused;
+
+/**
+ * What the crop sheet believes before any batch is in: a rate, how many plants' worth of evidence it is (`strength`),
+ * and how alike batches are (`phi`: high means batch after batch the same, low means they scatter).
+ */
+final class CropPrior
+{
+    private function __construct(
+        public readonly float $rate,
+        public readonly float $strength,
+        public readonly float $phi,
+    ) {
+    }
+
+    public static function of(float $rate, float $strength, float $phi): self
+    {
+        if (!($rate > 0.0 && $rate < 1.0)) {
+            throw Refused::because('out_of_range', 'rate', 'rate must lie between 0 and 1, both left out.');
+        }
+        foreach (['strength' => $strength, 'phi' => $phi] as $field => $value) {
+            if (!is_finite($value) || $value <= 0.0) {
+                throw Refused::because('not_positive', $field, $field.' must be more than 0.');
+            }
+        }
+
+        return new self($rate, $strength, $phi);
+    }
+}

@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Rates;
+
+/** Rates and chances as people say them. */
+final class InWords
+{
+    /** "7 in 10", finer where tenths would say too little. */
+    public static function share(float $share): string
+    {
+        return match (true) {
+            $share >= 0.995 => 'nearly all',
+            $share >= 0.95, $share < 0.05 && $share >= 0.005 => sprintf('%d in 100', (int) round(100 * $share)),
+            $share < 0.005 => 'hardly any',
+            abs(10 * $share - round(10 * $share)) > 0.3 => sprintf('%d in 20', (int) round(20 * $share)),
+            default => sprintf('%d in 10', (int) round(10 * $share)),
+        };
+    }
+
+    public static function chance(float $chance): string
+    {
+        return match (true) {
+            $chance >= 0.995 => 'near certainty',
+            $chance < 0.005 => 'hardly any chance',
+            default => 'a chance of '.self::share($chance),
+        };
+    }
+
+    /**
+     * "7 in 10 (5 to 9 in 10), from 6 batches; the worst was 4 in 10".
+     *
+     * @param list<PastBatch> $batches
+     */
+    public static function rate(CropRate $rate, array $batches): string
+    {
+        $range = sprintf('%d to %d in 100', (int) round(100 * $rate->forNewBatch->quantile(0.1)), (int) round(100 * $rate->forNewBatch->quantile(0.9)));
+        $counted = array_filter($batches, static fn (PastBatch $b) => $b->stuck > 0);
+        if ($counted === []) {
+            return sprintf('%s (%s in 8 batches of 10), from the crop sheet alone: no batch counted yet.', self::share($rate->rate), $range);
+        }
+        $worst = min(array_map(static fn (PastBatch $b) => $b->rooted / $b->stuck, $counted));
+        $from = count($counted) === 1 ? '1 batch' : count($counted).' batches';
+
+        return sprintf('%s (%s in 8 batches of 10), from %s; the worst was %s.', self::share($rate->rate), $range, $from, self::share($worst));
+    }
+}

@@ -1,0 +1,40 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core;
+
+/**
+ * Something asked of the core that cannot be so: bad input, or an act the trade's rules forbid.
+ *
+ * `code` is a stable snake_case word for programs, `field` the path of the offending field
+ * ("batches[2].rooted"), the message a sentence for people that, where there is one,
+ * names the nearest thing that would work.
+ */
+final class Refused extends \DomainException
+{
+    public function __construct(
+        public readonly string $reason,
+        public readonly string $field,
+        string $message,
+    ) {
+        parent::__construct($message);
+    }
+
+    public static function because(string $reason, string $field, string $message): self
+    {
+        return new self($reason, $field, $message);
+    }
+
+    /** The same refusal, seen from a form whose field has another name. */
+    public function at(string $field): self
+    {
+        return new self($this->reason, $field, $this->getMessage());
+    }
+
+    /** @return array{code: string, field: string, message: string} */
+    public function toArray(): array
+    {
+        return ['code' => $this->reason, 'field' => $this->field, 'message' => $this->getMessage()];
+    }
+}

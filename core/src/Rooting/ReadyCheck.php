@@ -1,0 +1,104 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Rooting;
+
+use WetCradle\Core\Compute\Calculation;
+use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Numbers\Beta;
+use WetCradle\Core\Refused;
+
+/**
+ * A few lifted, some of them rooted: is the share rooted in the whole batch up to the threshold?
+ * `ready` when that is at least `sure` likely, `not_yet` when it is at least `sure` unlikely, else `lift_more`.
+ */
+final class ReadyCheck implements Calculation
+{
+    /** Lifting more than this is no sample any more. */
+    private const MOST_MORE = 400;
+
+    private function __construct(
+        public readonly int $lifted,
+        public readonly int $rooted,
+        private readonly float $threshold,
+        private readonly Beta $prior,
+        private readonly float $sure,
+    ) {
+    }
+
+    public static function name(): string
+    {
+        return 'ready_check';
+    }
+
+    /**
+     * @param Fields $in {lifted, rooted, threshold, priorA, priorB, sure}
+     *
+     * @return array{chance: float, verdict: string}
+     */
+    public static function compute(Fields $in): array
+    {
+        $check = self::of(
+            $in->count('lifted'),
+            $in->count('rooted'),
+            $in->share('threshold'),
+            Beta::of($in->positive('priorA', 1e9), $in->positive('priorB', 1e9)),
+            $in->share('sure'),
+        );
+        $in->done();
+
+        return ['chance' => $check->chance(), 'verdict' => $check->verdict()];
+    }
+
+    public static function of(int $lifted, int $rooted, float $threshold, Beta $prior, float $sure): self
+    {
+        if ($rooted > $lifted) {
+            throw Refused::because('more_than_there_are', 'rooted', sprintf('rooted cannot be %d when only %d were lifted.', $rooted, $lifted));
+        }
+        if ($sure < 0.5) {
+            throw Refused::because('out_of_range', 'sure', 'sure must be at least 0.5: less than that is a guess.');
+        }
+
+        return new self($lifted, $rooted, $threshold, $prior, $sure);
+    }
+
+    /** The chance that the share rooted is at least the threshold. */
+    public function chance(): float
+    {
+        return $this->prior->plus($this->rooted, $this->lifted - $this->rooted)->chanceAtLeast($this->threshold);
+    }
+
+    /** @return 'ready'|'not_yet'|'lift_more' */
+    public function verdict(): string
+    {
+        $chance = $this->chance();
+
+        return match (true) {
+            $chance >= $this->sure => 'ready',
+            $chance <= 1.0 - $this->sure => 'not_yet',
+            default => 'lift_more',
+        };
+    }
+
+    /**
+     * How many more to lift so that, should they come out in the share seen so far, the verdict is sure:
+     * the fewest; null when even MOST_MORE would leave it open, because the share sits on the threshold.
+     */
+    public function liftMore(): ?int
+    {
+        if ($this->verdict() !== 'lift_more') {
+            return 0;
+        }
+        $seen = $this->lifted === 0 ? $this->prior->mean() : $this->rooted / $this->lifted;
+        for ($more = 1; $more <= self::MOST_MORE; ++$more) {
+            $rooted = $this->rooted + (int) round($more * $seen);
+            $next = new self($this->lifted + $more, $rooted, $this->threshold, $this->prior, $this->sure);
+            if ($next->verdict() !== 'lift_more') {
+                return $more;
+            }
+        }
+
+        return null;
+    }
+}

@@ -1,0 +1,87 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Tests\Bench;
+
+use PHPUnit\Framework\TestCase;
+use WetCradle\Core\Bench\Tenant;
+use WetCradle\Core\Bench\Zone;
+use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Numbers\Range;
+use WetCradle\Core\Refused;
+use WetCradle\Core\Stock\BlockOffer;
+
+final class ZoneTest extends TestCase
+{
+    public function testAZoneWithRoomAndTheRightWaterSaysYes(): void
+    {
+        $offer = $this->zone()->offerTo($this->batch('A', 4, 20, 24), [$this->batch('B', 5, 18, 21), $this->batch('C', 9, 30, 33)]);
+        self::assertTrue($offer->isYes());
+        self::assertSame(5, $offer->leastFree);
+        self::assertSame(['2027-W20' => 5, '2027-W21' => 5, '2027-W22' => 10, '2027-W23' => 10, '2027-W24' => 10], $offer->freeByWeek);
+        self::assertSame(['B'], array_map(static fn (Tenant $t) => $t->name, $offer->neighbours));
+    }
+
+    public function testEachNoSaysWhatBinds(): void
+    {
+        $zone = $this->zone();
+        $no = static fn (Tenant $batch, array $others = []) => [$zone->offerTo($batch, $others)->reason, $zone->offerTo($batch, $others)->words];
+        self::assertSame(['no_room', '2 trays short from week 22'], $no($this->batch('A', 5, 20, 24), [$this->batch('B', 7, 22, 23)]));
+        self::assertSame('no_water', $no($this->batch('A', 1, 20, 20, [18, 20], [0, 0]))[0]);
+        self::assertSame('no_warmth', $no($this->batch('A', 1, 20, 20, [26, 28]))[0]);
+        [$reason, $words] = $no($this->batch('A', 1, 20, 22, [21, 24]), [$this->batch('KUT-34', 1, 22, 30, [16, 19])]);
+        self::assertSame('sharing', $reason);
+        self::assertStringContainsString('KUT-34 lies there and wants 16–19 °C', $words);
+    }
+
+    public function testSharingIsMutual(): void
+    {
+        $one = $this->batch('A', 1, 1, 2, [16, 19], [1, 2]);
+        foreach ([[19, 22, true], [20, 22, false], [10, 16, true]] as [$low, $high, $can]) {
+            $other = $this->batch('B', 1, 1, 2, [$low, $high], [2, 3]);
+            self::assertSame($can, $one->canShareWith($other));
+            self::assertSame($can, $other->canShareWith($one));
+        }
+    }
+
+    public function testNonsenseIsRefused(): void
+    {
+        foreach ([fn () => $this->batch('A', 0, 1, 2), fn () => $this->batch('A', 1, 3, 2), fn () => Range::of(5, 4), fn () => Zone::of('Z', 0, Range::of(1, 2), Range::of(1, 2))] as $nonsense) {
+            try {
+                $nonsense();
+                self::fail('Should have been refused.');
+            } catch (Refused $refused) {
+                self::assertContains($refused->reason, ['out_of_range', 'upside_down']);
+            }
+        }
+    }
+
+    public function testABlockGivesNoMoreThanItsCapLessOtherTakes(): void
+    {
+        $day = static fn (string $d) => new \DateTimeImmutable($d);
+        $takes = [['on' => $day('2027-05-10'), 'cuttings' => 200], ['on' => $day('2027-03-01'), 'cuttings' => 300], ['on' => $day('2027-06-20'), 'cuttings' => 50]];
+        $offer = BlockOffer::of(40, 12, 5, $takes, $day('2027-06-01'), 240);
+        self::assertSame([480, 250, 230], [$offer->canGive, $offer->claimed, $offer->left()]);
+        self::assertFalse($offer->isEnough());
+        self::assertStringStartsWith('10 short: can give 230 (250 of 480', $offer->words());
+        self::assertTrue(BlockOffer::of(40, 12, 5, [], $day('2027-06-01'), 480)->isEnough());
+        self::assertSame(0, BlockOffer::of(2, 5, 5, $takes, $day('2027-06-01'), 1)->left());
+    }
+
+    private function zone(): Zone
+    {
+        return Zone::of('Mist 1', 10, Range::of(18, 24), Range::of(1, 3));
+    }
+
+    /**
+     * @param array{0: int, 1: int} $heat
+     * @param array{0: int, 1: int} $mist
+     */
+    private function batch(string $name, int $trays, int $from, int $to, array $heat = [18, 22], array $mist = [2, 3]): Tenant
+    {
+        $week = static fn (int $n) => Week::of(sprintf('2027-W%02d', $n));
+
+        return Tenant::of($name, $trays, $week($from), $week($to), Range::of(...$heat), Range::of(...$mist));
+    }
+}

@@ -1,0 +1,82 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Tests\Compute;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Compute\Registry;
+use WetCradle\Core\Refused;
+
+/** Bad input always names its field. */
+final class FieldsTest extends TestCase
+{
+    /** @return iterable<string, array{0: string, 1: string, 2: string, 3: string}> */
+    public static function bad(): iterable
+    {
+        $interval = '{"rooted":%s,"checked":40,"priorA":1,"priorB":1}';
+        yield 'negative' => ['rate_interval', sprintf($interval, '-1'), 'negative', 'rooted'];
+        yield 'fraction' => ['rate_interval', sprintf($interval, '3.5'), 'not_whole', 'rooted'];
+        yield 'text' => ['rate_interval', sprintf($interval, '"31"'), 'wrong_type', 'rooted'];
+        yield 'true' => ['rate_interval', sprintf($interval, 'true'), 'wrong_type', 'rooted'];
+        yield 'huge' => ['rate_interval', sprintf($interval, '1e309'), 'not_finite', 'rooted'];
+        yield 'NaN' => ['rate_interval', sprintf($interval, 'NaN'), 'not_finite', 'rooted'];
+        yield 'absurd' => ['rate_interval', sprintf($interval, '99999999999'), 'out_of_range', 'rooted'];
+        yield 'null' => ['rate_interval', sprintf($interval, 'null'), 'missing', 'rooted'];
+        yield 'more rooted than checked' => ['rate_interval', sprintf($interval, '41'), 'more_than_there_are', 'rooted'];
+        yield 'missing' => ['rate_interval', '{"rooted":1,"checked":2,"priorA":1}', 'missing', 'priorB'];
+        yield 'unknown' => ['rate_interval', '{"rooted":1,"checked":2,"priorA":1,"priorB":1,"x":1}', 'unknown_field', 'x'];
+        yield 'flat prior' => ['rate_interval', '{"rooted":1,"checked":2,"priorA":0,"priorB":1}', 'not_positive', 'priorA'];
+        yield 'no json' => ['rate_interval', '{', 'not_json', ''];
+        yield 'a list' => ['rate_interval', '[]', 'wrong_type', ''];
+        yield 'a word' => ['rate_interval', '"hello"', 'wrong_type', ''];
+        yield 'no such' => ['guess', '{}', 'unknown_calculation', 'name'];
+        yield 'deep' => ['crop_rate', '{"prior":{"rate":0.7,"strength":10,"phi":20},"batches":[{"rooted":1,"stuck":2,"weight":1},{"rooted":3,"stuck":2,"weight":1}]}', 'more_than_there_are', 'batches[1].rooted'];
+        yield 'deep unknown' => ['crop_rate', '{"prior":{"rate":0.7,"strength":10,"phi":20,"y":1},"batches":[]}', 'unknown_field', 'prior.y'];
+        yield 'sure of it' => ['crop_rate', '{"prior":{"rate":1,"strength":10,"phi":20},"batches":[]}', 'out_of_range', 'prior.rate'];
+        yield 'no list' => ['crop_rate', '{"prior":{"rate":0.5,"strength":10,"phi":20},"batches":{"a":1}}', 'wrong_type', 'batches'];
+        yield 'no stage' => ['stick_count', '{"needed":5,"stages":[],"confidence":0.9}', 'empty', 'stages'];
+        yield 'none needed' => ['stick_count', '{"needed":0,"stages":[{"a":1,"b":1}],"confidence":0.9}', 'out_of_range', 'needed'];
+        yield 'certainty' => ['stick_count', '{"needed":5,"stages":[{"a":1,"b":1}],"confidence":1}', 'out_of_range', 'confidence'];
+        yield 'more rooted than lifted' => ['ready_check', '{"lifted":4,"rooted":5,"threshold":0.8,"priorA":1,"priorB":1,"sure":0.9}', 'more_than_there_are', 'rooted'];
+        yield 'a coin toss' => ['ready_check', '{"lifted":4,"rooted":3,"threshold":0.8,"priorA":1,"priorB":1,"sure":0.3}', 'out_of_range', 'sure'];
+    }
+
+    #[DataProvider('bad')]
+    public function testBad(string $name, string $json, string $code, string $field): void
+    {
+        try {
+            Registry::ofCore()->compute($name, $json);
+            self::fail('Should have been refused.');
+        } catch (Refused $refused) {
+            self::assertSame([$code, $field], [$refused->reason, $refused->field]);
+            self::assertStringEndsWith('.', $refused->getMessage());
+        }
+    }
+
+    public function testReadsWhatIsThere(): void
+    {
+        $in = Fields::fromJson('{"n":31.0,"day":"2028-02-29","name":"  Ann “the knife” O\'Hara 🌱 ","tags":["a","b"],"empty":" "}');
+        self::assertSame(31, $in->count('n'));
+        self::assertSame('2028-02-29', $in->day('day')->format('Y-m-d'));
+        self::assertSame('Ann “the knife” O\'Hara 🌱', $in->text('name'));
+        self::assertSame(['a', 'b'], $in->texts('tags'));
+        self::assertNull($in->textOr('empty'));
+        self::assertSame(4, $in->countOr('absent', 4));
+        $in->done();
+    }
+
+    public function testDaysThatAreNone(): void
+    {
+        foreach (['2026-02-30', '26-1-1', 'tomorrow', '1026-01-01'] as $day) {
+            try {
+                Fields::of(['day' => $day])->day('day');
+                self::fail($day);
+            } catch (Refused $refused) {
+                self::assertSame('not_a_day', $refused->reason);
+            }
+        }
+    }
+}

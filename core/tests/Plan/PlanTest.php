@@ -1,0 +1,134 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Tests\Plan;
+
+use PHPUnit\Framework\TestCase;
+use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Numbers\Beta;
+use WetCradle\Core\Plan\BatchCode;
+use WetCradle\Core\Plan\CropTimes;
+use WetCradle\Core\Plan\DayList;
+use WetCradle\Core\Plan\NextThing;
+use WetCradle\Core\Plan\Outlook;
+use WetCradle\Core\Plan\PlainDates;
+use WetCradle\Core\Plan\StickNumbers;
+use WetCradle\Core\Plan\Trays;
+use WetCradle\Core\Plan\WorkNorms;
+use WetCradle\Core\Refused;
+
+final class PlanTest extends TestCase
+{
+    public function testEveryCodeIsSayableAndDifferent(): void
+    {
+        $seen = [];
+        $alike = 0;
+        $last = '';
+        for ($n = 1; $n <= BatchCode::many() + 500; ++$n) {
+            $code = BatchCode::ofNumber($n)->written;
+            self::assertMatchesRegularExpression('/^[KRMTFJH][AEU][KRMTXNP]-[3479]{2,3}$/', $code);
+            self::assertArrayNotHasKey($code, $seen);
+            self::assertSame($code, BatchCode::typed(strtolower(str_replace('-', ' ', $code)))?->written);
+            $seen[$code] = true;
+            $alike += substr($code, 0, 3) === $last ? 1 : 0;
+            $last = substr($code, 0, 3);
+        }
+        self::assertGreaterThan(2000, BatchCode::many());
+        self::assertSame(0, $alike, 'Neighbours in time must not share a syllable.');
+        self::assertNull(BatchCode::typed('RAK-50'));
+        self::assertNull(BatchCode::typed('lavender'));
+    }
+
+    public function testTraysAreWhole(): void
+    {
+        foreach ([[1, 60, 1], [60, 60, 1], [61, 60, 2], [795, 104, 8]] as [$cuttings, $cells, $trays]) {
+            $found = Trays::toHold($cuttings, $cells);
+            self::assertSame($trays, $found->number);
+            self::assertGreaterThanOrEqual($cuttings, $found->hold());
+            self::assertLessThan($cells, $found->hold() - $cuttings);
+        }
+    }
+
+    public function testNumbersTwoWaysAndWhatTheDifferenceBuys(): void
+    {
+        $numbers = StickNumbers::forGood(480, [Beta::of(28, 12)], 0.9, 104)->toArray();
+        self::assertSame([686, 7, 728, 42], [$numbers['simple']['stick'], $numbers['simple']['trays'], $numbers['simple']['inTrays'], $numbers['simple']['roundingAdds']]);
+        self::assertSame([795, 8, 832, 37], [$numbers['chosen']['stick'], $numbers['chosen']['trays'], $numbers['chosen']['inTrays'], $numbers['chosen']['roundingAdds']]);
+        self::assertGreaterThan($numbers['simple']['chance'], $numbers['simple']['chanceInTrays']);
+        self::assertGreaterThan(0.9, $numbers['chosen']['chance']);
+        self::assertStringStartsWith('104 more cuttings (1 more tray) turn a chance of ', $numbers['buys']['words']);
+        self::assertSame(832, StickNumbers::forGood(480, [Beta::of(28, 12)], 0.9, 104)->stick());
+        self::assertStringStartsWith('Whole trays already', StickNumbers::forGood(10, [Beta::of(28, 2)], 0.9, 104)->toArray()['buys']['words']);
+    }
+
+    public function testDatesBackwardsMeetTheWeekWanted(): void
+    {
+        $times = CropTimes::of(21, 33, 10, 84);
+        $dates = PlainDates::backwards(Week::of('2027-W20'), $times);
+        self::assertSame('2027-05-17', $dates->readyOn->format('Y-m-d'));
+        self::assertSame('2027-01-12', $dates->stickOn->format('Y-m-d'));
+        self::assertSame(['2027-02-02', '2027-02-14'], [$dates->rootedFrom->format('Y-m-d'), $dates->rootedBy->format('Y-m-d')]);
+        self::assertLessThanOrEqual($dates->weanOn, $dates->rootedFrom);
+        self::assertSame('2027-W07', $dates->lastBenchWeek()->written());
+        self::assertSame($dates->toArray(), PlainDates::forwards($dates->stickOn, $times)->toArray());
+    }
+
+    public function testCropTimesThatCannotBe(): void
+    {
+        foreach ([[30, 20, 7, 60], [0, 20, 7, 60], [10, 20, -1, 60], [10, 20, 7, 9999]] as $times) {
+            try {
+                CropTimes::of(...$times);
+                self::fail('Should have been refused.');
+            } catch (Refused $refused) {
+                self::assertContains($refused->field, ['daysToRoot', 'weaningDays', 'growOnDays']);
+            }
+        }
+    }
+
+    public function testTheDayGoesInItsOrderAndTheLatestFirst(): void
+    {
+        $things = DayList::of([
+            $this->outlook('POT', stuck: 90, check: '2027-05-10', ready: true),
+            $this->outlook('LOOK', stuck: 90, stick: '2027-04-26'),
+            $this->outlook('NEW', planned: 300, stick: '2027-05-13'),
+            $this->outlook('LATE', planned: 300, stick: '2027-05-03'),
+            $this->outlook('DONE'),
+            $this->outlook('FRESH', stuck: 50, stick: '2027-05-11'),
+            $this->outlook('ROOTS', rooted: 12, check: '2027-05-11'),
+        ], [['order' => '7', 'planBy' => new \DateTimeImmutable('2027-05-14')], ['order' => '8', 'planBy' => new \DateTimeImmutable('2027-08-01')]], Week::of('2027-W19'), new \DateTimeImmutable('2027-05-12'));
+        self::assertSame(
+            ['stick LATE 9', 'stick NEW 0', 'check LOOK 4', 'pot POT 2', 'pot ROOTS 1', 'plan 7 0'],
+            array_map(static fn (NextThing $t) => "{$t->job->value} {$t->about} {$t->daysLate}", $things),
+        );
+    }
+
+    public function testAWeekAheadShowsItsOwnWorkOnly(): void
+    {
+        $outlooks = [$this->outlook('LATE', planned: 300, stick: '2027-05-03'), $this->outlook('NEXT', planned: 10, stick: '2027-05-20')];
+        $things = DayList::of($outlooks, [], Week::of('2027-W20'), new \DateTimeImmutable('2027-05-12'));
+        self::assertSame(['NEXT'], array_map(static fn (NextThing $t) => $t->about, $things));
+    }
+
+    public function testChecksComeAWeekApartUntilReady(): void
+    {
+        $due = static fn (Outlook $o) => DayList::of([$o], [], Week::of('2027-W30'), new \DateTimeImmutable('2027-07-28'))[0]->due->format('Y-m-d');
+        self::assertSame('2027-05-15', $due($this->outlook('A', stuck: 9, stick: '2027-05-01')));
+        self::assertSame('2027-05-27', $due($this->outlook('A', stuck: 9, stick: '2027-05-01', check: '2027-05-20')));
+    }
+
+    public function testHours(): void
+    {
+        self::assertSame(2.0, WorkNorms::of(150, 100)->hoursToStick(300));
+        self::assertSame(3.0, WorkNorms::of(150, 100)->hoursToPot(300));
+        $this->expectException(Refused::class);
+        WorkNorms::of(0, 10);
+    }
+
+    private function outlook(string $batch, int $planned = 0, int $stuck = 0, int $rooted = 0, string $stick = '2027-03-01', ?string $check = null, bool $ready = false): Outlook
+    {
+        $stickOn = new \DateTimeImmutable($stick);
+
+        return new Outlook($batch, 1, $planned, $stuck, $rooted, $stickOn, $stickOn->modify('+24 days'), $stickOn->modify('+40 days'), $check === null ? null : new \DateTimeImmutable($check), $ready, false);
+    }
+}
