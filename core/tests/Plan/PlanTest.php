@@ -67,8 +67,8 @@ final class PlanTest extends TestCase
         $times = CropTimes::of(21, 33, 10, 84);
         $dates = PlainDates::backwards(Week::of('2027-W20'), $times);
         self::assertSame('2027-05-17', $dates->readyOn->format('Y-m-d'));
-        self::assertSame('2027-01-12', $dates->stickOn->format('Y-m-d'));
-        self::assertSame(['2027-02-02', '2027-02-14'], [$dates->rootedFrom->format('Y-m-d'), $dates->rootedBy->format('Y-m-d')]);
+        self::assertSame('2027-01-13', $dates->stickOn->format('Y-m-d'));
+        self::assertSame(['2027-02-03', '2027-02-15'], [$dates->rootedFrom->format('Y-m-d'), $dates->rootedBy->format('Y-m-d')]);
         self::assertLessThanOrEqual($dates->weanOn, $dates->rootedFrom);
         self::assertSame('2027-W07', $dates->lastBenchWeek()->written());
         self::assertSame($dates->toArray(), PlainDates::forwards($dates->stickOn, $times)->toArray());
@@ -98,7 +98,7 @@ final class PlanTest extends TestCase
             $this->outlook('ROOTS', rooted: 12, check: '2027-05-11'),
         ], [['order' => '7', 'planBy' => new \DateTimeImmutable('2027-05-14')], ['order' => '8', 'planBy' => new \DateTimeImmutable('2027-08-01')]], Week::of('2027-W19'), new \DateTimeImmutable('2027-05-12'));
         self::assertSame(
-            ['stick LATE 9', 'stick NEW 0', 'check LOOK 4', 'pot POT 2', 'pot ROOTS 1', 'plan 7 0'],
+            ['stick LATE 9', 'stick NEW 0', 'check LOOK 2', 'pot POT 2', 'pot ROOTS 1', 'plan 7 0'],
             array_map(static fn (NextThing $t) => "{$t->job->value} {$t->about} {$t->daysLate}", $things),
         );
     }
