@@ -63,6 +63,27 @@ final class Zone
     }
 
     /**
+     * The one setting of warmth and water that suits everybody here: the coolest and driest that all accept.
+     * Null where nobody lies; `suits` is false where they want what cannot be had together.
+     *
+     * @param list<Tenant> $tenants
+     *
+     * @return ?array{heat: float, mist: float, suits: bool}
+     */
+    public function setting(array $tenants): ?array
+    {
+        if ($tenants === []) {
+            return null;
+        }
+        $heat = max($this->heat->low, ...array_map(static fn (Tenant $t) => $t->heat->low, $tenants));
+        $mist = max($this->mist->low, ...array_map(static fn (Tenant $t) => $t->mist->low, $tenants));
+        $suits = $heat <= min($this->heat->high, ...array_map(static fn (Tenant $t) => $t->heat->high, $tenants))
+            && $mist <= min($this->mist->high, ...array_map(static fn (Tenant $t) => $t->mist->high, $tenants));
+
+        return ['heat' => $heat, 'mist' => $mist, 'suits' => $suits];
+    }
+
+    /**
      * @param list<Tenant> $neighbours
      *
      * @return array{0: ?string, 1: string}

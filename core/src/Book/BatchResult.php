@@ -80,6 +80,12 @@ final class BatchResult
         return $this->stuck > 0 ? $this->rooted / $this->stuck : null;
     }
 
+    /** Whether anything is known of its rate: somebody found roots, threw unrooted ones, or none is left to wait for. */
+    public function isCounted(): bool
+    {
+        return $this->stuck > 0 && ($this->rooted > 0 || $this->waiting === 0 || isset($this->lostByCause['unrooted']));
+    }
+
     public function live(): int
     {
         $live = 0;

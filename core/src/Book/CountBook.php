@@ -43,6 +43,34 @@ final class CountBook
         return $book;
     }
 
+    /**
+     * A book opened at a later page: what stands is brought forward, earlier entries are known only where they are
+     * needed, to undo them.
+     *
+     * @param array<int, array<string, int>> $standing line → state value → count
+     * @param int                            $last     the number of the newest entry
+     * @param list<Entry>                    $known    earlier entries, and those that reversed them
+     */
+    public static function broughtForward(array $standing, int $last, array $known = []): self
+    {
+        $book = new self();
+        foreach ($standing as $line => $states) {
+            foreach ($states as $state => $count) {
+                $book->standing[Place::of($line, State::from($state))->key()] = $count;
+                $book->cameIn += $count;
+            }
+        }
+        foreach ($known as $entry) {
+            $book->entries[$entry->number] = $entry;
+            if ($entry->move->reverses !== null) {
+                $book->reversedBy[$entry->move->reverses] = $entry->number;
+            }
+        }
+        $book->last = $last;
+
+        return $book;
+    }
+
     /** @return list<Entry> what this act added */
     public function stick(int $line, int $stuck, int $tooPoor = 0): array
     {

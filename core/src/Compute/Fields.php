@@ -160,6 +160,16 @@ final class Fields
         return $value;
     }
 
+    public function flag(string $name): bool
+    {
+        $value = $this->value($name);
+        if (!is_bool($value)) {
+            throw $this->refuse('wrong_type', $name, 'must be true or false');
+        }
+
+        return $value;
+    }
+
     /** A calendar day written 2026-11-23. */
     public function day(string $name): \DateTimeImmutable
     {

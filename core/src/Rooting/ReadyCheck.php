@@ -7,6 +7,7 @@ namespace WetCradle\Core\Rooting;
 use WetCradle\Core\Compute\Calculation;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Numbers\Beta;
+use WetCradle\Core\Rates\InWords;
 use WetCradle\Core\Refused;
 
 /**
@@ -78,6 +79,22 @@ final class ReadyCheck implements Calculation
             $chance >= $this->sure => 'ready',
             $chance <= 1.0 - $this->sure => 'not_yet',
             default => 'lift_more',
+        };
+    }
+
+    /** The verdict as one says it to the person holding the tray. */
+    public function words(): string
+    {
+        $seen = $this->lifted === 0 ? 'None lifted yet' : sprintf('%d of %d lifted have roots at the wall', $this->rooted, $this->lifted);
+        $threshold = InWords::share($this->threshold);
+        $more = $this->liftMore();
+
+        return match ($this->verdict()) {
+            'ready' => sprintf('Ready. %s: %s that at least %s of the tray have rooted.', $seen, InWords::chance($this->chance()), $threshold),
+            'not_yet' => sprintf('Not yet. %s: %s that %s of the tray have rooted.', $seen, InWords::chance($this->chance()), $threshold),
+            'lift_more' => $more === null
+                ? sprintf('Too close to call. %s, right at the %s you wait for: look again in a few days.', $seen, $threshold)
+                : sprintf('Not sure. %s. Lift %d more to know.', $seen, $more),
         };
     }
 

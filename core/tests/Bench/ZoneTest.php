@@ -35,6 +35,14 @@ final class ZoneTest extends TestCase
         self::assertStringContainsString('KUT-34 lies there and wants 16–19 °C', $words);
     }
 
+    public function testTheSettingIsTheCoolestAndDriestThatSuitsAll(): void
+    {
+        $zone = $this->zone();
+        self::assertNull($zone->setting([]));
+        self::assertSame(['heat' => 20.0, 'mist' => 2.0, 'suits' => true], $zone->setting([$this->batch('A', 1, 1, 2, [20, 24], [1, 3]), $this->batch('B', 1, 1, 2, [15, 22], [2, 3])]));
+        self::assertFalse($zone->setting([$this->batch('A', 1, 1, 2, [20, 24]), $this->batch('B', 1, 1, 2, [15, 18])])['suits'] ?? null);
+    }
+
     public function testSharingIsMutual(): void
     {
         $one = $this->batch('A', 1, 1, 2, [16, 19], [1, 2]);

@@ -117,6 +117,18 @@ final class CountBookTest extends TestCase
         self::assertSame(10, $book->at(1, State::Stuck));
     }
 
+    public function testABookBroughtForwardGoesOnAsTheWholeOneWould(): void
+    {
+        $whole = CountBook::empty();
+        $whole->stick(1, 80);
+        $lost = $whole->lose(1, State::Stuck, Losses::of(['rot' => 7]));
+        $forward = CountBook::broughtForward([1 => $whole->standing(1)], 3, $lost);
+        self::assertEquals($whole->undo([$lost[0]->number]), $forward->undo([$lost[0]->number]));
+        self::assertSame($whole->standing(1), $forward->standing(1));
+        self::assertSame($forward->cameIn(), $forward->total());
+        $this->assertRefused('already_undone', fn () => $forward->undo([$lost[0]->number]));
+    }
+
     /** @return iterable<string, array{0: callable(): mixed, 1: string}> */
     public static function impossible(): iterable
     {

@@ -6,7 +6,10 @@ namespace WetCradle\Core\Tests\Rooting;
 
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Numbers\Beta;
+use WetCradle\Core\Refused;
 use WetCradle\Core\Rooting\ReadyCheck;
+use WetCradle\Core\Rooting\RootStage;
+use WetCradle\Core\Rooting\StageTally;
 
 final class ReadyCheckTest extends TestCase
 {
@@ -33,6 +36,29 @@ final class ReadyCheckTest extends TestCase
     public function testOnTheThresholdNoNumberSettlesIt(): void
     {
         self::assertNull(ReadyCheck::of(10, 8, 0.8, Beta::of(1, 1), 0.95)->liftMore());
+    }
+
+    public function testTheVerdictIsSaidInWords(): void
+    {
+        self::assertStringStartsWith('Ready. 10 of 10', ReadyCheck::of(10, 10, 0.8, Beta::of(1, 1), 0.9)->words());
+        self::assertMatchesRegularExpression('/^Not sure\. .* Lift \d+ more to know\.$/', ReadyCheck::of(10, 8, 0.7, Beta::of(1, 1), 0.9)->words());
+        self::assertStringStartsWith('Too close', ReadyCheck::of(10, 8, 0.8, Beta::of(1, 1), 0.95)->words());
+        self::assertStringStartsWith('Not yet. 0 of 8', ReadyCheck::of(8, 0, 0.8, Beta::of(1, 1), 0.9)->words());
+    }
+
+    public function testATallyKnowsWhatIsRootedAndWhatIsTypical(): void
+    {
+        $tally = StageTally::of(['callus' => 3, 'at_wall' => 3, 'at_hole' => 1, 'dead' => 9]);
+        self::assertSame([16, 4, RootStage::AtWall], [$tally->lifted(), $tally->rooted(), $tally->typical()]);
+        self::assertNull(StageTally::of(['dead' => 2])->typical());
+        foreach ([['hairy' => 1], ['callus' => -1]] as $counts) {
+            try {
+                StageTally::of($counts);
+                self::fail('Should have been refused.');
+            } catch (Refused $refused) {
+                self::assertSame('stages.'.array_key_first($counts), $refused->field);
+            }
+        }
     }
 
     public function testASureVerdictNeedsNoMore(): void

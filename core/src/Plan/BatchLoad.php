@@ -1,0 +1,21 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Plan;
+
+use WetCradle\Core\Bench\Tenant;
+use WetCradle\Core\Calendar\Week;
+
+/** What one batch asks of the house: bench for its weeks, hands when it is stuck and when it is potted. */
+final class BatchLoad
+{
+    public function __construct(
+        public readonly Tenant $tenant,
+        public readonly bool $underMist,
+        public readonly int $toStick,
+        public readonly Week $potWeek,
+        public readonly int $toPot,
+    ) {
+    }
+}

@@ -1,0 +1,90 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Account;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Bundle\SecurityBundle\Security;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Refused;
+use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Nursery\Nursery;
+
+/** Who is signed in, signing in and out, and the very first start. */
+final class SessionController
+{
+    public function __construct(
+        private readonly EntityManagerInterface $em,
+        private readonly Today $today,
+    ) {
+    }
+
+    #[Route('/api/session', methods: ['GET'])]
+    public function session(Security $security): JsonResponse
+    {
+        $account = $security->getUser();
+
+        return new JsonResponse($this->view($account instanceof Account ? $account : null));
+    }
+
+    /** @return array<string, mixed> */
+    public function view(?Account $account): array
+    {
+        $nursery = $this->em->find(Nursery::class, 1);
+
+        return [
+            'needsSetup' => $nursery === null,
+            'account' => $account?->toArray(),
+            'nursery' => $account === null ? null : $nursery?->toArray(),
+            'today' => $this->today->day()->format('Y-m-d'),
+            'week' => $this->today->week()->written(),
+        ];
+    }
+
+    /** Handled by the firewall; here so that the route is known. */
+    #[Route('/api/sign-in', methods: ['POST'])]
+    public function signIn(): never
+    {
+        throw Refused::because('missing', 'signIn', 'Send signIn and password.');
+    }
+
+    #[Route('/api/sign-out', methods: ['POST'])]
+    public function signOut(Security $security): JsonResponse
+    {
+        if ($security->getUser() !== null) {
+            $security->logout(false);
+        }
+
+        return new JsonResponse($this->view(null));
+    }
+
+    #[Route('/api/setup', methods: ['POST'])]
+    public function setup(Fields $in, Writing $writing, NewAccount $newAccount, Security $security): Response
+    {
+        $account = $writing->once(function () use ($in, $newAccount) {
+            if ($this->em->find(Nursery::class, 1) !== null) {
+                throw Refused::because('already_set_up', '', 'This nursery is set up already. Sign in instead.');
+            }
+            $nursery = new Nursery(
+                $in->text('nursery', 120),
+                $in->oneOf('units', Nursery::UNITS),
+                $in->oneOf('temperature', Nursery::TEMPERATURES),
+                $in->oneOf('hemisphere', Nursery::HEMISPHERES),
+                $in->oneOf('climate', Nursery::CLIMATES),
+            );
+            $account = $newAccount->from($in, 'propagator');
+            $in->done();
+            $this->em->persist($nursery);
+
+            return $account;
+        });
+        $security->login($account, 'json_login', 'main');
+
+        return new JsonResponse($this->view($account), 201);
+    }
+}

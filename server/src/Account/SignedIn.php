@@ -1,0 +1,25 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Account;
+
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Security\Core\Authentication\Token\TokenInterface;
+use Symfony\Component\Security\Http\Authentication\AuthenticationSuccessHandlerInterface;
+
+final class SignedIn implements AuthenticationSuccessHandlerInterface
+{
+    public function __construct(private readonly SessionController $session)
+    {
+    }
+
+    public function onAuthenticationSuccess(Request $request, TokenInterface $token): Response
+    {
+        $account = $token->getUser();
+
+        return new JsonResponse($this->session->view($account instanceof Account ? $account : null));
+    }
+}

@@ -1,0 +1,225 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Book;
+
+use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\Book\ActKind;
+use WetCradle\Core\Book\CountBook;
+use WetCradle\Core\Book\Entry;
+use WetCradle\Core\Book\FullCount;
+use WetCradle\Core\Book\Losses;
+use WetCradle\Core\Book\State;
+use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Plan\BatchCode;
+use WetCradle\Core\Plan\PlainDates;
+use WetCradle\Core\Plan\Trays;
+use WetCradle\Core\Refused;
+use WetCradle\Core\Rooting\StageTally;
+use WetCradle\Server\Account\Account;
+use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Nursery\House;
+use WetCradle\Server\Plan\Batch;
+use WetCradle\Server\Rooting\CheckViews;
+use WetCradle\Server\Rooting\RootCheck;
+
+/** The acts of the house: each checks what the trade allows, writes the book, and keeps the batch's days in step. */
+final class Acts
+{
+    public function __construct(
+        private readonly EntityManagerInterface $em,
+        private readonly Ledger $ledger,
+        private readonly Writing $writing,
+        private readonly House $house,
+        private readonly Today $today,
+    ) {
+    }
+
+    /** @param list<int> $people ids of the accounts that stuck it */
+    public function stick(Batch $batch, \DateTimeImmutable $day, int $stuck, int $tooPoor, int $trays, array $people): void
+    {
+        if ($batch->isStuck()) {
+            throw Refused::because('is_stuck', 'stuck', sprintf('%s was stuck on %s already.', $batch->code, $batch->stuckOn?->format('j F Y')));
+        }
+        if ($batch->calledOff) {
+            throw Refused::because('called_off', 'stuck', sprintf('%s was called off.', $batch->code));
+        }
+        $this->notAhead($day);
+        $holds = Trays::of($trays, $batch->trayKind->cells);
+        if ($stuck > $holds->hold()) {
+            throw Refused::because('does_not_fit', 'stuck', sprintf('%d do not fit into %d × %s; they hold %d. %d trays would do.', $stuck, $trays, $batch->trayKind->name, $holds->hold(), Trays::toHold($stuck, $holds->cells)->number));
+        }
+        $batch->people->clear();
+        foreach (array_unique($people) as $id) {
+            $batch->people->add($this->em->find(Account::class, $id) ?? throw Refused::because('unknown', 'people', sprintf('There is nobody with the number %d.', $id)));
+        }
+        $batch->trays = $trays;
+        $batch->stuckOn = $day;
+        $batch->date(PlainDates::forwards($day, $batch->crop->times()));
+        $line = $batch->lines->first() ?: new Line($batch, 1, $day);
+        $this->em->persist($line);
+        $says = sprintf('Stuck %d in %d × %s', $stuck, $trays, $batch->trayKind->name).($tooPoor > 0 ? sprintf(', %d thrown as too poor', $tooPoor) : '');
+        $this->enter($batch, ActKind::Stick, $day, $says, [$line], static fn (CountBook $book) => $book->stick((int) $line->id, $stuck, $tooPoor));
+    }
+
+    public function check(Line $line, \DateTimeImmutable $day, StageTally $tally, ?string $note): RootCheck
+    {
+        $this->mustBeStuckBy($line->batch, $day);
+        $lifted = $tally->lifted();
+        if ($lifted === 0) {
+            throw Refused::because('empty', 'stages', 'Lift at least one and say what you saw.');
+        }
+        $standing = $this->ledger->standingOf($line);
+        $there = $standing['stuck'] + $standing['rooted'];
+        if ($lifted > $there) {
+            throw Refused::because('more_than_there_are', 'stages', sprintf('%d lifted, but only %d stand on this line.', $lifted, $there));
+        }
+        $ready = CheckViews::ready($lifted, $tally->rooted(), $line->batch->crop->readyShare);
+        $check = new RootCheck($line, $day, $tally->counts, $lifted, $tally->rooted(), $line->batch->crop->readyShare, $ready->chance(), $ready->verdict(), $note, $this->writing->by(), $this->today->now());
+        $this->em->persist($check);
+
+        return $check;
+    }
+
+    public function readCount(Fields $in): FullCount
+    {
+        return FullCount::of(
+            $in->count('rooted'),
+            $in->count('unrooted'),
+            Losses::read($in->object('lost')),
+            $in->countOr('potted', 0),
+            $in->countOr('thrownRooted', 0),
+            $in->countOr('thrownUnrooted', 0),
+        );
+    }
+
+    public function count(Line $line, \DateTimeImmutable $day, FullCount $count): void
+    {
+        $batch = $line->batch;
+        $this->mustBeStuckBy($batch, $day);
+        $rootedThere = $this->ledger->standingOf($line)['rooted'];
+        $rest = $count->splits($rootedThere) ? $this->newLine($batch, $day, sprintf('left longer from line %d', $line->number)) : null;
+        $says = sprintf('Counted: %d rooted, %d unrooted and alive, %d lost', $count->rooted, $count->unrooted, $count->lost->total())
+            .($count->potted > 0 ? sprintf('; %d potted', $count->potted) : '')
+            .($rest !== null ? sprintf('; %d left longer as line %d', $count->rootedLeft($rootedThere) + $count->unrootedLeft(), $rest->number) : '')
+            .($count->thrownRooted + $count->thrownUnrooted > 0 ? sprintf('; %d thrown', $count->thrownRooted + $count->thrownUnrooted) : '');
+        $this->enter($batch, ActKind::CountAndPot, $day, $says, array_values(array_filter([$line, $rest])), static fn (CountBook $book) => $book->count((int) $line->id, $count, $rest?->id));
+    }
+
+    public function lose(Line $line, \DateTimeImmutable $day, State $state, Losses $losses): void
+    {
+        $this->mustBeStuckBy($line->batch, $day);
+        $says = sprintf('Lost %d that were %s: %s', $losses->total(), $state->words(), implode(', ', array_map(static fn (string $cause, int $n) => $n.' '.str_replace('_', ' ', $cause), array_keys($losses->byCause), $losses->byCause)));
+        $this->enter($line->batch, ActKind::Lose, $day, $says, [$line], static fn (CountBook $book) => $book->lose((int) $line->id, $state, $losses));
+    }
+
+    /** @param array<string, int> $counts by state */
+    public function split(Line $line, \DateTimeImmutable $day, array $counts, ?string $note): void
+    {
+        $this->mustBeStuckBy($line->batch, $day);
+        $new = $this->newLine($line->batch, $day, $note ?? sprintf('split from line %d', $line->number));
+        $this->enter($line->batch, ActKind::Split, $day, sprintf('Split %d off line %d as line %d', array_sum($counts), $line->number, $new->number), [$line, $new], static fn (CountBook $book) => $book->split((int) $line->id, (int) $new->id, $counts));
+    }
+
+    public function merge(Line $line, \DateTimeImmutable $day, Line $into): void
+    {
+        $this->mustBeStuckBy($line->batch, $day);
+        $this->mustBeStuckBy($into->batch, $day);
+        if ($line->batch->crop !== $into->batch->crop) {
+            throw Refused::because('wrong_crop', 'intoBatch', sprintf('%s is %s; only batches of one crop can be merged.', $into->batch->code, $into->batch->crop->name));
+        }
+        $this->enter($line->batch, ActKind::Merge, $day, sprintf('Line %d of %s merged into line %d of %s', $line->number, $line->batch->code, $into->number, $into->batch->code), [$line, $into], static fn (CountBook $book) => $book->merge((int) $line->id, (int) $into->id));
+    }
+
+    /** Some of a line go back to the knife and become a batch of their own. */
+    public function changeMethod(Line $line, \DateTimeImmutable $day, State $state, int $count, string $method, string $material): void
+    {
+        $old = $line->batch;
+        $this->mustBeStuckBy($old, $day);
+        $nursery = $this->house->nursery();
+        $dates = PlainDates::forwards($day, $old->crop->times());
+        $new = new Batch(BatchCode::ofNumber(++$nursery->batchesNumbered)->written, $old->crop, $method, $material, $old->wanted, $old->block, $old->zone, $old->trayKind, Trays::toHold($count, $old->trayKind->cells)->number, $count, null, null, $dates, $this->writing->by(), $this->today->now());
+        $new->stuckOn = $day;
+        $new->mix = $old->mix;
+        $new->hormone = $old->hormone;
+        $newLine = new Line($new, 1, $day, sprintf('from %s', $old->code));
+        $this->em->persist($new);
+        $this->em->persist($newLine);
+        $says = sprintf('%d of %s made into %s (%s) as %s', $count, $old->code, $method, $material, $new->code);
+        $this->enter($old, ActKind::ChangeMethod, $day, $says, [$line, $newLine], static fn (CountBook $book) => $book->changeMethod((int) $line->id, $state, (int) $newLine->id, $count));
+    }
+
+    public function moveOn(Line $line, \DateTimeImmutable $day, State $state, int $count): void
+    {
+        $this->mustBeStuckBy($line->batch, $day);
+        $says = sprintf('%d %s', $count, $state === State::Potted ? 'grown to ready' : 'sold');
+        $this->enter($line->batch, ActKind::MoveOn, $day, $says, [$line], static fn (CountBook $book) => $book->moveOn((int) $line->id, $state, $count));
+    }
+
+    public function undo(Act $act, Batch $batch): void
+    {
+        if ($act->batch !== $batch) {
+            throw Refused::because('unknown', 'act', sprintf('That act was entered for %s; undo it there.', $act->batch->code));
+        }
+        foreach ($this->ledger->undo($act, $this->writing->by()) as $touched) {
+            $this->keepBenchInStep($touched, $this->today->day());
+            if (array_sum($touched->standing->states ?? []) === 0) {
+                // It holds nothing any more: planned again, or, if the undone act made it, as if it had never been.
+                $touched->stuckOn = null;
+                $touched->calledOff = $touched !== $batch;
+            }
+        }
+    }
+
+    /**
+     * @param list<Line>                       $lines
+     * @param callable(CountBook): list<Entry> $play
+     */
+    private function enter(Batch $batch, ActKind $kind, \DateTimeImmutable $day, string $says, array $lines, callable $play): void
+    {
+        foreach ($this->ledger->enter($batch, $kind, $day, $says, $this->writing->by(), $lines, $play) as $touched) {
+            $this->keepBenchInStep($touched, $day);
+        }
+    }
+
+    /** A batch leaves the rooting bench on the day its last stuck or rooted plant does, and is back there when that is undone. */
+    private function keepBenchInStep(Batch $batch, \DateTimeImmutable $day): void
+    {
+        $states = $batch->standing->states ?? [];
+        $onBench = ($states['stuck'] ?? 0) + ($states['rooted'] ?? 0) + ($states['to_stick'] ?? 0);
+        $batch->leftBenchOn = $onBench > 0 || !$batch->isStuck() ? null : ($batch->leftBenchOn ?? $day);
+    }
+
+    private function newLine(Batch $batch, \DateTimeImmutable $day, string $note): Line
+    {
+        $last = 0;
+        foreach ($batch->lines as $line) {
+            $last = max($last, $line->number);
+        }
+        $line = new Line($batch, $last + 1, $day, $note);
+        $this->em->persist($line);
+        $this->em->flush();
+
+        return $line;
+    }
+
+    private function mustBeStuckBy(Batch $batch, \DateTimeImmutable $day): void
+    {
+        $this->notAhead($day);
+        if ($batch->stuckOn === null) {
+            throw Refused::because('not_stuck', 'on', sprintf('%s is not stuck yet.', $batch->code));
+        }
+        if ($day < $batch->stuckOn) {
+            throw Refused::because('before_sticking', 'on', sprintf('%s was stuck on %s; nothing can have happened to it on %s.', $batch->code, $batch->stuckOn->format('j F Y'), $day->format('j F Y')));
+        }
+    }
+
+    private function notAhead(\DateTimeImmutable $day): void
+    {
+        if ($day > $this->today->day()) {
+            throw Refused::because('ahead', 'on', sprintf('%s has not come yet; today is %s.', $day->format('j F Y'), $this->today->day()->format('j F Y')));
+        }
+    }
+}

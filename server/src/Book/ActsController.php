@@ -1,0 +1,198 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Book;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\IsGranted;
+use WetCradle\Core\Book\Losses;
+use WetCradle\Core\Book\State;
+use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Plan\BatchCode;
+use WetCradle\Core\Rooting\StageTally;
+use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Plan\Batch;
+use WetCradle\Server\Plan\BatchViews;
+
+/** What is done to a batch in the house, each act one request. */
+#[IsGranted('ROLE_HAND')]
+final class ActsController
+{
+    public function __construct(
+        private readonly EntityManagerInterface $em,
+        private readonly Writing $writing,
+        private readonly Acts $acts,
+        private readonly BatchViews $views,
+    ) {
+    }
+
+    #[Route('/api/batches/{code}/stick', methods: ['POST'])]
+    public function stick(string $code, Fields $in): JsonResponse
+    {
+        return $this->act($code, function (Batch $batch) use ($in): void {
+            $day = $in->day('on');
+            $stuck = $in->count('stuck', 1, 1_000_000);
+            $tooPoor = $in->countOr('tooPoor', 0, 0, 1_000_000);
+            $trays = $in->count('trays', 1, 20_000);
+            $batch->trayNumbers = $in->textOr('trayNumbers', null, 300);
+            $batch->mix = $in->text('mix', 200);
+            $batch->hormone = $in->textOr('hormone', null, 200);
+            $people = array_map(static fn (string $id) => ctype_digit($id) ? (int) $id : 0, array_map('strval', $in->texts('people')));
+            $in->done();
+            $this->acts->stick($batch, $day, $stuck, $tooPoor, $trays, $people);
+        });
+    }
+
+    #[Route('/api/batches/{code}/checks', methods: ['POST'])]
+    public function check(string $code, Fields $in): JsonResponse
+    {
+        return $this->act($code, function (Batch $batch) use ($in): void {
+            $line = $this->line($batch, $in);
+            $day = $in->day('on');
+            $tally = StageTally::read($in->object('stages'));
+            $note = $in->textOr('note', null, 1000);
+            $in->done();
+            $this->acts->check($line, $day, $tally, $note);
+        });
+    }
+
+    #[Route('/api/batches/{code}/count', methods: ['POST'])]
+    public function count(string $code, Fields $in): JsonResponse
+    {
+        return $this->act($code, function (Batch $batch) use ($in): void {
+            $line = $this->line($batch, $in);
+            $day = $in->day('on');
+            $count = $this->acts->readCount($in);
+            $in->done();
+            $this->acts->count($line, $day, $count);
+        });
+    }
+
+    #[Route('/api/batches/{code}/lose', methods: ['POST'])]
+    public function lose(string $code, Fields $in): JsonResponse
+    {
+        return $this->act($code, function (Batch $batch) use ($in): void {
+            $line = $this->line($batch, $in);
+            $day = $in->day('on');
+            $state = $this->state($in, ['stuck', 'rooted', 'potted', 'grown']);
+            $losses = Losses::read($in->object('lost'));
+            $in->done();
+            $this->acts->lose($line, $day, $state, $losses);
+        });
+    }
+
+    #[Route('/api/batches/{code}/split', methods: ['POST'])]
+    public function split(string $code, Fields $in): JsonResponse
+    {
+        return $this->act($code, function (Batch $batch) use ($in): void {
+            $line = $this->line($batch, $in);
+            $day = $in->day('on');
+            $counts = $in->object('counts');
+            $by = [];
+            foreach (['stuck', 'rooted', 'potted', 'grown'] as $state) {
+                $by[$state] = $counts->countOr($state, 0);
+            }
+            $counts->done();
+            $note = $in->textOr('note', null, 200);
+            $in->done();
+            $this->acts->split($line, $day, $by, $note);
+        });
+    }
+
+    #[Route('/api/batches/{code}/merge', methods: ['POST'])]
+    public function merge(string $code, Fields $in): JsonResponse
+    {
+        return $this->act($code, function (Batch $batch) use ($in): void {
+            $line = $this->line($batch, $in);
+            $day = $in->day('on');
+            $into = $this->batch($in->text('intoBatch', 20), 'intoBatch', $in);
+            $intoLine = $this->line($into, $in, 'intoLine');
+            $in->done();
+            $this->acts->merge($line, $day, $intoLine);
+        });
+    }
+
+    #[Route('/api/batches/{code}/change-method', methods: ['POST'])]
+    public function changeMethod(string $code, Fields $in): JsonResponse
+    {
+        return $this->act($code, function (Batch $batch) use ($in): void {
+            $line = $this->line($batch, $in);
+            $day = $in->day('on');
+            $state = $this->state($in, ['stuck', 'rooted', 'potted']);
+            $count = $in->count('count', 1);
+            $method = $in->text('method', 60);
+            $material = $in->text('material', 60);
+            $in->done();
+            $this->acts->changeMethod($line, $day, $state, $count, $method, $material);
+        });
+    }
+
+    #[Route('/api/batches/{code}/move-on', methods: ['POST'])]
+    public function moveOn(string $code, Fields $in): JsonResponse
+    {
+        return $this->act($code, function (Batch $batch) use ($in): void {
+            $line = $this->line($batch, $in);
+            $day = $in->day('on');
+            $state = $this->state($in, ['potted', 'grown']);
+            $count = $in->count('count', 1);
+            $in->done();
+            $this->acts->moveOn($line, $day, $state, $count);
+        });
+    }
+
+    #[Route('/api/batches/{code}/undo', methods: ['POST'])]
+    public function undo(string $code, Fields $in): JsonResponse
+    {
+        return $this->act($code, function (Batch $batch) use ($in): void {
+            $id = $in->count('act', 1);
+            $in->done();
+            $act = $this->em->find(Act::class, $id) ?? throw $in->refuse('unknown', 'act', sprintf('%d is not an act of this batch', $id));
+            $this->acts->undo($act, $batch);
+        });
+    }
+
+    /** @param callable(Batch): void $do */
+    private function act(string $code, callable $do): JsonResponse
+    {
+        $batch = $this->writing->once(function () use ($code, $do) {
+            $batch = $this->batch($code);
+            $do($batch);
+
+            return $batch;
+        });
+        $this->em->refresh($batch);
+
+        return new JsonResponse($this->views->one($batch));
+    }
+
+    private function batch(string $code, string $field = '', ?Fields $in = null): Batch
+    {
+        $typed = BatchCode::typed($code);
+        $batch = $typed === null ? null : $this->em->getRepository(Batch::class)->findOneBy(['code' => $typed->written]);
+
+        return $batch ?? throw $in?->refuse('unknown', $field, sprintf('"%s" is not a batch', $code)) ?? new NotFoundHttpException();
+    }
+
+    private function line(Batch $batch, Fields $in, string $field = 'line'): Line
+    {
+        $number = $in->countOr($field, 1, 1);
+        foreach ($batch->lines as $line) {
+            if ($line->number === $number) {
+                return $line;
+            }
+        }
+        throw $batch->isStuck()
+            ? $in->refuse('unknown', $field, sprintf('%d is not a line of %s', $number, $batch->code))
+            : $in->refuse('not_stuck', $field, sprintf('cannot be worked on: %s is not stuck yet', $batch->code));
+    }
+
+    /** @param list<string> $of */
+    private function state(Fields $in, array $of): State
+    {
+        return State::from($in->oneOf('state', $of));
+    }
+}

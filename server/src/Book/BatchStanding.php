@@ -1,0 +1,65 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Book;
+
+use Doctrine\DBAL\Types\Types;
+use Doctrine\ORM\Mapping as ORM;
+use WetCradle\Core\Book\BatchResult;
+use WetCradle\Server\Plan\Batch;
+
+/** A batch's result as folded from its entries by the core, written again in the transaction of each act. */
+#[ORM\Entity, ORM\Table(name: 'batch_standing')]
+class BatchStanding
+{
+    #[ORM\Id, ORM\OneToOne(inversedBy: 'standing')]
+    public Batch $batch;
+
+    #[ORM\Column]
+    public int $cameIn = 0;
+    #[ORM\Column]
+    public int $stuck = 0;
+    #[ORM\Column]
+    public int $rooted = 0;
+    #[ORM\Column]
+    public int $waiting = 0;
+    #[ORM\Column]
+    public int $potted = 0;
+    #[ORM\Column]
+    public int $live = 0;
+    #[ORM\Column]
+    public bool $counted = false;
+
+    /** @var array<string, int> */
+    #[ORM\Column(type: Types::JSON)]
+    public array $lost = [];
+
+    /** @var array<string, int> */
+    #[ORM\Column(type: Types::JSON)]
+    public array $states = [];
+
+    public function __construct(Batch $batch)
+    {
+        $this->batch = $batch;
+        $batch->standing = $this;
+    }
+
+    public function take(BatchResult $result): void
+    {
+        $this->cameIn = $result->cameIn;
+        $this->stuck = $result->stuck;
+        $this->rooted = $result->rooted;
+        $this->waiting = $result->waiting;
+        $this->potted = $result->potted;
+        $this->live = $result->live();
+        $this->lost = $result->lostByCause;
+        $this->states = $result->standing;
+        $this->counted = $result->isCounted();
+    }
+
+    public function rate(): ?float
+    {
+        return $this->counted && $this->stuck > 0 ? $this->rooted / $this->stuck : null;
+    }
+}

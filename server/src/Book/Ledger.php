@@ -1,0 +1,191 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Book;
+
+use Doctrine\DBAL\ArrayParameterType;
+use Doctrine\DBAL\Connection;
+use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\Book\ActKind;
+use WetCradle\Core\Book\BatchResult;
+use WetCradle\Core\Book\CountBook;
+use WetCradle\Core\Book\Entry;
+use WetCradle\Core\Book\LossCause;
+use WetCradle\Core\Book\Move;
+use WetCradle\Core\Book\Place;
+use WetCradle\Core\Book\State;
+use WetCradle\Core\Refused;
+use WetCradle\Server\Account\Account;
+use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Plan\Batch;
+
+/**
+ * The count book in the database. Each act is first played on the core's book, opened with what stands on the lines
+ * concerned; what that adds is written, and the database's own guards check it once more.
+ */
+final class Ledger
+{
+    public function __construct(
+        private readonly EntityManagerInterface $em,
+        private readonly Connection $db,
+        private readonly Today $today,
+    ) {
+    }
+
+    /**
+     * Plays an act and writes it. Must run inside a transaction.
+     *
+     * @param list<Line>                          $lines every line the act may touch
+     * @param callable(CountBook): list<Entry>    $play
+     *
+     * @return list<Batch> the batches whose plants moved
+     */
+    public function enter(Batch $batch, ActKind $kind, \DateTimeImmutable $on, string $says, Account $by, array $lines, callable $play): array
+    {
+        $this->em->flush();
+        $book = CountBook::broughtForward($this->standing($lines), $this->lastNumber());
+
+        return $this->write(new Act($kind->value, $batch, $on, $this->today->now(), $by, $says), $play($book));
+    }
+
+    /**
+     * Takes an act back; its plants go where they came from. Must run inside a transaction.
+     *
+     * @return list<Batch> the batches whose plants moved
+     */
+    public function undo(Act $act, Account $by): array
+    {
+        if ($act->kind === ActKind::Undo->value) {
+            throw Refused::because('not_possible', 'act', 'An undoing cannot itself be undone: enter the act again.');
+        }
+        $own = $this->entries('act_id = ?', [$act->id]);
+        $numbers = array_map(static fn (Entry $e) => $e->number, $own);
+        $reversals = $this->entries('reverses IN (SELECT id FROM entry WHERE act_id = ?)', [$act->id]);
+        $lineIds = [];
+        foreach ($own as $entry) {
+            foreach ([$entry->move->from, $entry->move->to] as $place) {
+                if ($place !== null) {
+                    $lineIds[$place->line] = true;
+                }
+            }
+        }
+        $lines = $this->em->getRepository(Line::class)->findBy(['id' => array_keys($lineIds)]);
+        $book = CountBook::broughtForward($this->standing($lines), $this->lastNumber(), [...$own, ...$reversals]);
+        $undone = new Act(ActKind::Undo->value, $act->batch, $this->today->day(), $this->today->now(), $by, 'Undone: '.$act->says, $act);
+
+        return $this->write($undone, $book->undo($numbers));
+    }
+
+    /** @return array<string, int> what stands on a line now, by state, zeros too */
+    public function standingOf(Line $line): array
+    {
+        return $this->standing([$line])[(int) $line->id];
+    }
+
+    /** Folds the batch's entries into its standing again. */
+    public function refresh(Batch $batch): BatchStanding
+    {
+        $lines = array_map(static fn (Line $l) => (int) $l->id, $batch->lines->toArray());
+        $marks = implode(',', array_fill(0, count($lines), '?')) ?: 'NULL';
+        $entries = $this->entries("from_line IN ({$marks}) OR to_line IN ({$marks})", [...$lines, ...$lines]);
+        $standing = $batch->standing ?? new BatchStanding($batch);
+        $standing->take(BatchResult::of(array_map(static fn (Entry $e) => $e->move, $entries), $lines));
+        $this->em->persist($standing);
+
+        return $standing;
+    }
+
+    /** @return array<string, int|string|null> an entry as the table has it */
+    public static function row(Entry $entry, int $act): array
+    {
+        $move = $entry->move;
+
+        return [
+            'id' => $entry->number,
+            'act_id' => $act,
+            'from_line' => $move->from?->line,
+            'from_state' => $move->from?->state->value,
+            'to_line' => $move->to?->line,
+            'to_state' => $move->to?->state->value,
+            'count' => $move->count,
+            'cause' => $move->cause?->value,
+            'reverses' => $move->reverses,
+        ];
+    }
+
+    /**
+     * @param list<Entry> $entries
+     *
+     * @return list<Batch>
+     */
+    private function write(Act $act, array $entries): array
+    {
+        $this->em->persist($act);
+        $this->em->flush();
+        $lineIds = [];
+        foreach ($entries as $entry) {
+            $move = $entry->move;
+            $this->db->insert('entry', self::row($entry, (int) $act->id));
+            foreach ([$move->from, $move->to] as $place) {
+                if ($place !== null) {
+                    $lineIds[$place->line] = true;
+                }
+            }
+        }
+        $touched = [];
+        foreach ($this->em->getRepository(Line::class)->findBy(['id' => array_keys($lineIds)]) as $line) {
+            $touched[(int) $line->batch->id] = $line->batch;
+        }
+        foreach ($touched as $batch) {
+            $this->refresh($batch);
+        }
+        $this->em->flush();
+
+        return array_values($touched);
+    }
+
+    /**
+     * @param list<Line> $lines
+     *
+     * @return array<int, array<string, int>>
+     */
+    private function standing(array $lines): array
+    {
+        $ids = array_map(static fn (Line $l) => (int) $l->id, $lines);
+        $none = array_fill_keys(array_column(State::cases(), 'value'), 0);
+        $found = array_fill_keys($ids, $none);
+        foreach ($this->db->executeQuery('SELECT line_id, state, count FROM standing WHERE line_id IN (?)', [$ids], [ArrayParameterType::INTEGER])->iterateAssociative() as $row) {
+            $found[(int) $row['line_id']][(string) $row['state']] = (int) $row['count'];
+        }
+
+        return $found;
+    }
+
+    private function lastNumber(): int
+    {
+        return (int) $this->db->fetchOne('SELECT coalesce(max(id), 0) FROM entry');
+    }
+
+    /**
+     * @param list<mixed> $parameters
+     *
+     * @return list<Entry>
+     */
+    private function entries(string $where, array $parameters): array
+    {
+        $entries = [];
+        foreach ($this->db->iterateAssociative("SELECT * FROM entry WHERE {$where} ORDER BY id", $parameters) as $row) {
+            $place = static fn (string $side) => $row[$side.'_line'] === null ? null : Place::of((int) $row[$side.'_line'], State::from((string) $row[$side.'_state']));
+            $entries[] = new Entry((int) $row['id'], Move::kept(
+                $place('from'),
+                $place('to'),
+                (int) $row['count'],
+                $row['cause'] === null ? null : LossCause::from((string) $row['cause']),
+                $row['reverses'] === null ? null : (int) $row['reverses'],
+            ));
+        }
+
+        return $entries;
+    }
+}

@@ -1,0 +1,109 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Calendar;
+
+use Doctrine\DBAL\Connection;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\Routing\Attribute\Route;
+use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Plan\DayList;
+use WetCradle\Core\Plan\Job;
+use WetCradle\Core\Plan\NextThing;
+use WetCradle\Core\Plan\Outlook;
+use WetCradle\Server\Plan\Tags;
+use WetCradle\Server\Wanted\WantedViews;
+
+/** The next thing, and what was done in weeks gone by. */
+final class DayController
+{
+    public function __construct(
+        private readonly Connection $db,
+        private readonly Tags $tags,
+        private readonly WantedViews $wanted,
+        private readonly Today $today,
+    ) {
+    }
+
+    #[Route('/api/day', methods: ['GET'])]
+    public function day(Request $request): JsonResponse
+    {
+        $week = $request->query->has('week') ? Week::of($request->query->getString('week')) : $this->today->week();
+        $wanted = $unplanned = [];
+        foreach ($this->wanted->all() as $one) {
+            if ($one['state'] === 'unplanned') {
+                $wanted[(string) $one['id']] = $one;
+                $unplanned[] = ['order' => (string) $one['id'], 'planBy' => new \DateTimeImmutable((string) $one['planBy'])];
+            }
+        }
+        $past = $week->until($this->today->week()) > 0;
+        $things = $past ? [] : DayList::of($this->outlooks(), $unplanned, $week, $this->today->day());
+        $tags = $this->tags->byCode(array_values(array_unique(array_map(static fn (NextThing $t) => $t->about, array_filter($things, static fn (NextThing $t) => $t->job !== Job::Plan)))));
+
+        return new JsonResponse([
+            'week' => $week->written(),
+            'running' => $week->holds($this->today->day()),
+            'things' => array_map(static fn (NextThing $t) => [
+                'job' => $t->job->value,
+                'line' => $t->line,
+                'due' => $t->due->format('Y-m-d'),
+                'daysLate' => $t->daysLate,
+                'why' => $t->why,
+                'tag' => $tags[$t->about] ?? null,
+                'wanted' => $t->job === Job::Plan ? $wanted[$t->about] : null,
+            ], $things),
+            'logged' => $this->logged($week),
+        ]);
+    }
+
+    /** @return list<Outlook> */
+    private function outlooks(): array
+    {
+        $rows = $this->db->iterateAssociative(
+            "SELECT b.code, l.number, CASE WHEN b.stuck_on IS NULL THEN b.planned ELSE 0 END AS planned, coalesce(b.stuck_on, b.stick_on) AS stick_on, b.rooted_from, b.pot_on,
+                (SELECT count FROM standing WHERE line_id = l.id AND state = 'stuck') AS stuck, (SELECT count FROM standing WHERE line_id = l.id AND state = 'rooted') AS rooted,
+                l.since, (SELECT max(a.on_day) FROM act a JOIN entry e ON e.act_id = a.id LEFT JOIN act u ON u.undoes = a.id WHERE a.kind = 'count_and_pot' AND u.id IS NULL AND (e.from_line = l.id OR e.to_line = l.id)) AS counted_on,
+                r.on_day AS checked_on, r.verdict
+             FROM batch b LEFT JOIN line l ON l.batch_id = b.id LEFT JOIN root_check r ON r.id = (SELECT id FROM root_check WHERE line_id = l.id ORDER BY on_day DESC, id DESC LIMIT 1)
+             WHERE b.called_off = 0 AND b.left_bench_on IS NULL",
+        );
+        $found = [];
+        foreach ($rows as $row) {
+            $day = static fn (string $column) => $row[$column] === null ? null : new \DateTimeImmutable((string) $row[$column]);
+            $checked = $day('checked_on');
+            $counted = $day('counted_on');
+            $found[] = new Outlook(
+                (string) $row['code'],
+                (int) ($row['number'] ?? 1),
+                (int) $row['planned'],
+                (int) $row['stuck'],
+                (int) $row['rooted'],
+                new \DateTimeImmutable((string) $row['stick_on']),
+                new \DateTimeImmutable((string) $row['rooted_from']),
+                new \DateTimeImmutable((string) $row['pot_on']),
+                max($checked, $counted),
+                $row['verdict'] === 'ready' && ($counted === null || $checked > $counted),
+                (int) $row['number'] > 1,
+            );
+        }
+
+        return $found;
+    }
+
+    /** @return list<array<string, mixed>> acts and checks of that week, newest first */
+    private function logged(Week $week): array
+    {
+        $between = [$week->monday()->format('Y-m-d'), $week->sunday()->format('Y-m-d')];
+        $rows = $this->db->fetchAllAssociative(
+            "SELECT a.on_day, a.kind, a.says, p.name, b.code, c.name AS crop FROM act a JOIN account p ON p.id = a.by_id JOIN batch b ON b.id = a.batch_id JOIN crop c ON c.id = b.crop_id WHERE a.on_day BETWEEN ? AND ?
+             UNION ALL
+             SELECT r.on_day, 'check', 'Lifted ' || r.lifted || ', ' || r.rooted || ' with roots', p.name, b.code, c.name FROM root_check r JOIN account p ON p.id = r.by_id JOIN line l ON l.id = r.line_id JOIN batch b ON b.id = l.batch_id JOIN crop c ON c.id = b.crop_id WHERE r.on_day BETWEEN ? AND ?
+             ORDER BY 1 DESC, 5",
+            [...$between, ...$between],
+        );
+
+        return array_map(static fn (array $r) => ['on' => (string) $r['on_day'], 'kind' => (string) $r['kind'], 'says' => (string) $r['says'], 'by' => (string) $r['name'], 'code' => (string) $r['code'], 'crop' => (string) $r['crop']], $rows);
+    }
+}

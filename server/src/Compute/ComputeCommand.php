@@ -1,0 +1,43 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Compute;
+
+use Symfony\Component\Console\Attribute\AsCommand;
+use Symfony\Component\Console\Command\Command;
+use Symfony\Component\Console\Input\InputArgument;
+use Symfony\Component\Console\Input\InputInterface;
+use Symfony\Component\Console\Input\StreamableInputInterface;
+use Symfony\Component\Console\Output\OutputInterface;
+use WetCradle\Core\Compute\Registry;
+use WetCradle\Core\Refused;
+
+#[AsCommand('cradle:compute', 'Runs one calculation: a JSON object on stdin, a JSON object on stdout.')]
+final class ComputeCommand extends Command
+{
+    public function __construct(private readonly Registry $registry)
+    {
+        parent::__construct();
+    }
+
+    protected function configure(): void
+    {
+        $this->addArgument('name', InputArgument::REQUIRED, 'One of: '.implode(', ', $this->registry->names()));
+    }
+
+    protected function execute(InputInterface $input, OutputInterface $output): int
+    {
+        $stdin = ($input instanceof StreamableInputInterface ? $input->getStream() : null) ?? STDIN;
+        try {
+            $answer = $this->registry->compute((string) $input->getArgument('name'), (string) stream_get_contents($stdin));
+            $status = self::SUCCESS;
+        } catch (Refused $refused) {
+            $answer = ['error' => $refused->toArray()];
+            $status = self::FAILURE;
+        }
+        $output->writeln(json_encode($answer, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES), OutputInterface::OUTPUT_RAW);
+
+        return $status;
+    }
+}

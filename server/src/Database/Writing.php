@@ -1,0 +1,78 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Database;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Bundle\SecurityBundle\Security;
+use WetCradle\Core\Refused;
+use WetCradle\Server\Account\Account;
+use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Http\Conflict;
+use WetCradle\Server\Nursery\Change;
+
+/** The one way to write: all of a request's writing in one transaction, by a known person. */
+final class Writing
+{
+    public function __construct(
+        private readonly EntityManagerInterface $em,
+        private readonly Security $security,
+        private readonly Today $today,
+    ) {
+    }
+
+    /**
+     * @template T
+     *
+     * @param callable(): T $write
+     *
+     * @return T
+     */
+    public function once(callable $write): mixed
+    {
+        return $this->em->wrapInTransaction($write);
+    }
+
+    /** Who is doing this. */
+    public function by(): Account
+    {
+        $account = $this->security->getUser();
+        if (!$account instanceof Account) {
+            throw Refused::because('not_signed_in', '', 'Sign in first.');
+        }
+
+        return $account;
+    }
+
+    /**
+     * A later reader of the same thing must not be overwritten by an earlier one.
+     *
+     * @param array<string, mixed> $theirs what it says now
+     */
+    public function mustBeVersion(int $version, int $now, array $theirs): void
+    {
+        if ($version !== $now) {
+            throw new Conflict($theirs);
+        }
+    }
+
+    /**
+     * Keeps who changed which fields from what to what.
+     *
+     * @param array<string, mixed> $before
+     * @param array<string, mixed> $after
+     */
+    public function keep(string $what, string $which, array $before, array $after): void
+    {
+        $fields = [];
+        foreach ($after as $field => $value) {
+            if ($field !== 'version' && ($before[$field] ?? null) !== $value) {
+                $fields[$field] = [$before[$field] ?? null, $value];
+            }
+        }
+        if ($fields !== []) {
+            $this->em->persist(new Change($what, $which, $fields, $this->by(), $this->today->now()));
+        }
+    }
+}

@@ -1,0 +1,33 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Demo;
+
+use Doctrine\DBAL\Connection;
+use Symfony\Component\Console\Attribute\AsCommand;
+use Symfony\Component\Console\Command\Command;
+use Symfony\Component\Console\Input\InputInterface;
+use Symfony\Component\Console\Output\OutputInterface;
+
+#[AsCommand('cradle:demo', 'Fills an empty database with the made-up nursery.')]
+final class DemoCommand extends Command
+{
+    public function __construct(private readonly Connection $db, private readonly DemoNursery $demo)
+    {
+        parent::__construct();
+    }
+
+    protected function execute(InputInterface $input, OutputInterface $output): int
+    {
+        if ((int) $this->db->fetchOne('SELECT count(*) FROM nursery') > 0) {
+            $output->writeln('<error>There is a nursery in this database already; the demo only goes into an empty one.</error>');
+
+            return self::FAILURE;
+        }
+        $made = $this->db->transactional(fn () => $this->demo->build());
+        $output->writeln(sprintf('Made %s: %d crops, %d stock blocks, %d zones, %d batches.', $made['name'], $made['crops'], $made['blocks'], $made['zones'], $made['batches']));
+
+        return self::SUCCESS;
+    }
+}

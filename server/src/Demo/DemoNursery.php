@@ -1,0 +1,168 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Demo;
+
+use Doctrine\DBAL\Connection;
+use Symfony\Component\PasswordHasher\Hasher\PasswordHasherFactoryInterface;
+use WetCradle\Core\Calendar\Season;
+use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Plan\BatchCode;
+use WetCradle\Server\Account\Account;
+use WetCradle\Server\Calendar\Today;
+
+/**
+ * Builds the made-up nursery: its people, crops, stock and zones from readable files, then two finished seasons and the
+ * running one around today, played out batch by batch. The same seed on the same day gives the same nursery.
+ */
+final class DemoNursery
+{
+    public function __construct(
+        private readonly Connection $db,
+        private readonly PasswordHasherFactoryInterface $hashers,
+        private readonly Today $today,
+    ) {
+    }
+
+    /** @return array{name: string, crops: int, blocks: int, zones: int, batches: int} */
+    public function build(): array
+    {
+        $nursery = Readable::yaml('nursery.yaml');
+        $this->settle($nursery);
+        $crops = $this->crops();
+        $blocks = $this->blocks($crops);
+        $zones = $this->zones();
+        $chance = new Chance((int) $nursery['seed']);
+        $today = $this->today->day();
+        $life = new BatchLife($this->db, $chance, $today);
+        $plans = $this->plans($crops, $chance, (string) $nursery['hemisphere']);
+        $placing = new Placing($zones, $blocks, $chance);
+        $number = 0;
+        foreach ($plans as $plan) {
+            $place = $placing->placeFor($plan);
+            if ($place !== null) {
+                $life->play(BatchCode::ofNumber(++$number)->written, $place);
+            }
+        }
+        $life->write();
+        $this->unplanned($crops, $chance);
+        $this->db->update('nursery', ['batches_numbered' => $number], ['id' => 1]);
+
+        return ['name' => (string) $nursery['name'], 'crops' => count($crops), 'blocks' => count($blocks), 'zones' => count($zones), 'batches' => $number];
+    }
+
+    /** @param array<string, mixed> $nursery */
+    private function settle(array $nursery): void
+    {
+        $this->db->insert('nursery', ['id' => 1, 'version' => 1, 'name' => $nursery['name'], 'units' => $nursery['units'], 'temperature' => $nursery['temperature'], 'hemisphere' => $nursery['hemisphere'],
+            'climate' => $nursery['climate'], 'weeks' => 'numbers', 'stuck_an_hour' => $nursery['stuckAnHour'], 'potted_an_hour' => $nursery['pottedAnHour'], 'batches_numbered' => 0]);
+        $hash = $this->hashers->getPasswordHasher(Account::class)->hash((string) $nursery['password']);
+        foreach ($nursery['people'] as $person) {
+            $this->db->insert('account', ['version' => 1, 'name' => $person['name'], 'sign_in' => $person['signIn'], 'role' => $person['role'], 'password' => $hash]);
+        }
+        foreach ($nursery['customers'] as $customer) {
+            $this->db->insert('customer', ['name' => $customer]);
+        }
+    }
+
+    /** @return array<string, DemoCrop> by slug */
+    private function crops(): array
+    {
+        $trays = $this->db->fetchAllAssociativeIndexed('SELECT name, id, cells FROM tray_kind');
+        $found = [];
+        foreach (Readable::csv('crops.csv') as $row) {
+            $crop = DemoCrop::read($row, (int) $trays[$row['tray']]['id'], (int) $trays[$row['tray']]['cells']);
+            $this->db->insert('crop', $crop->columns());
+            $crop->id = (int) $this->db->lastInsertId();
+            $found[$crop->slug] = $crop;
+        }
+
+        return $found;
+    }
+
+    /**
+     * @param array<string, DemoCrop> $crops
+     *
+     * @return list<array<string, int|string>>
+     */
+    private function blocks(array $crops): array
+    {
+        $ids = [];
+        foreach ($crops as $crop) {
+            $ids[$crop->name] = $crop->id;
+        }
+        $found = [];
+        foreach (Readable::csv('stock.csv') as $row) {
+            $this->db->insert('stock_block', ['version' => 1, 'code' => $row['code'], 'crop_id' => $ids[$row['crop']], 'place' => $row['place'], 'plants' => $row['plants'],
+                'per_plant' => $row['perPlant'], 'recovery_weeks' => $row['recoveryWeeks'], 'planted_year' => $row['plantedYear'], 'note' => $row['note'] === '' ? null : $row['note']]);
+            $found[] = ['id' => (int) $this->db->lastInsertId(), 'crop' => $ids[$row['crop']], 'plants' => (int) $row['plants'], 'perPlant' => (int) $row['perPlant'], 'recoveryWeeks' => (int) $row['recoveryWeeks']];
+        }
+
+        return $found;
+    }
+
+    /** @return list<array<string, mixed>> */
+    private function zones(): array
+    {
+        $found = [];
+        foreach (Readable::csv('zones.csv') as $row) {
+            $this->db->insert('zone', ['version' => 1, 'name' => $row['name'], 'house' => $row['house'], 'kind' => $row['kind'], 'trays' => $row['trays'], 'heat_low' => $row['heatLow'], 'heat_high' => $row['heatHigh'],
+                'mist_low' => $row['mistLow'], 'mist_high' => $row['mistHigh'], 'x' => $row['x'], 'y' => $row['y'], 'length' => $row['length'], 'width' => $row['width']]);
+            $found[] = $row + ['id' => (int) $this->db->lastInsertId()];
+        }
+
+        return $found;
+    }
+
+    /**
+     * Every batch of the three seasons in the order in which it is stuck.
+     *
+     * @param array<string, DemoCrop> $crops
+     *
+     * @return list<DemoPlan>
+     */
+    private function plans(array $crops, Chance $chance, string $hemisphere): array
+    {
+        $stories = [];
+        foreach (Readable::yaml('stories.yaml') as $story) {
+            $stories[$story['crop']][$story['season']][$story['batch']] = $story;
+        }
+        $running = Season::containing($this->today->day(), $hemisphere);
+        $plans = [];
+        foreach ([2, 1, 0] as $ago) {
+            $first = $running->firstDay()->modify(sprintf('-%d years', $ago));
+            foreach ($crops as $slug => $crop) {
+                foreach ($crop->stickDays($first, $chance) as $i => $day) {
+                    $plans[] = new DemoPlan($crop, $day, max(1, $crop->trays + $chance->between(-2, 2)), $stories[$slug][$ago][$i] ?? null);
+                }
+            }
+        }
+        usort($plans, static fn (DemoPlan $a, DemoPlan $b) => [$a->stickOn, $a->crop->slug] <=> [$b->stickOn, $b->crop->slug]);
+
+        return $plans;
+    }
+
+    /**
+     * Orders that nobody has planned yet: some for this week's evening, some for later.
+     *
+     * @param array<string, DemoCrop> $crops
+     */
+    private function unplanned(array $crops, Chance $chance): void
+    {
+        $day = $this->today->day();
+        $left = 9;
+        foreach ($crops as $crop) {
+            $planBy = $day->modify(sprintf('+%d days', $chance->between(-2, 40)));
+            $opensIn = $crop->window()->opensIn(Week::containing($planBy));
+            if ($left === 0 || $opensIn > 10) {
+                continue;
+            }
+            $planBy = max($day, $planBy->modify(sprintf('+%d weeks', $opensIn)));
+            --$left;
+            $ready = Week::containing($planBy->modify(sprintf('+%d days', $crop->times()->plannedDaysToRoot() + $crop->weaningDays + $crop->growOnDays + 6)));
+            $this->db->insert('wanted', ['version' => 1, 'crop_id' => $crop->id, 'plants' => 20 * $chance->between(4, 16), 'pot_id' => $chance->between(1, 3), 'ready_week' => $ready->written(),
+                'customer_id' => $chance->between(1, 7), 'priority' => $chance->oneOf(['must', 'should', 'should', 'nice']), 'note' => null, 'called_off' => 0, 'entered_by_id' => 1, 'entered_at' => $day->modify('-6 days')->format('Y-m-d H:i:s')]);
+        }
+    }
+}

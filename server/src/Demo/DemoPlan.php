@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Demo;
+
+/** One batch to be played out: crop, day, trays, and what is told of it, if anything. */
+final class DemoPlan
+{
+    /** @param ?array<string, mixed> $story a row of stories.yaml */
+    public function __construct(
+        public readonly DemoCrop $crop,
+        public readonly \DateTimeImmutable $stickOn,
+        public readonly int $trays,
+        public readonly ?array $story,
+    ) {
+    }
+
+    public function is(string $kind): bool
+    {
+        return ($this->story['kind'] ?? null) === $kind;
+    }
+
+    public function with(\DateTimeImmutable $stickOn, int $trays): self
+    {
+        return new self($this->crop, $stickOn, $trays, $this->story);
+    }
+}

@@ -1,0 +1,96 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Demo;
+
+use WetCradle\Core\Bench\Tenant;
+use WetCradle\Core\Bench\Zone;
+use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Numbers\Range;
+use WetCradle\Core\Plan\PlainDates;
+use WetCradle\Core\Stock\BlockOffer;
+
+/** Finds each batch of the made-up nursery a zone that suits it and a stock block that can give, as its people would have. */
+final class Placing
+{
+    /** Weeks that a batch may stand longer than its plan says. */
+    private const OVERSTAY = 4;
+
+    /** @var array<int, Zone> */
+    private array $zones = [];
+    /** @var array<int, list<Tenant>> */
+    private array $tenants = [];
+    /** @var array<int, list<array{on: \DateTimeImmutable, cuttings: int}>> */
+    private array $takes = [];
+
+    /**
+     * @param list<array<string, mixed>>      $zones
+     * @param list<array<string, int|string>> $blocks
+     */
+    public function __construct(array $zones, private readonly array $blocks, private readonly Chance $chance)
+    {
+        foreach ($zones as $zone) {
+            $this->zones[(int) $zone['id']] = Zone::of((string) $zone['name'], (int) $zone['trays'], Range::of((float) $zone['heatLow'], (float) $zone['heatHigh']), Range::of((float) $zone['mistLow'], (float) $zone['mistHigh']));
+        }
+    }
+
+    /** @return ?array{zone: int, block: int, plan: DemoPlan} null when the season has no room for it at all */
+    public function placeFor(DemoPlan $plan): ?array
+    {
+        for ($trays = $plan->trays; $trays > 0; --$trays) {
+            foreach ([0, 1, -1, 2] as $weeks) {
+                $moved = $plan->with($plan->stickOn->modify(sprintf('%+d weeks', $weeks)), $trays);
+                $zone = $this->zoneFor($moved);
+                $block = $zone === null ? null : $this->blockFor($moved);
+                if ($zone !== null && $block !== null) {
+                    $this->tenants[$zone][] = $this->tenant($moved);
+                    $this->takes[$block][] = ['on' => $moved->stickOn, 'cuttings' => $trays * $plan->crop->cells];
+
+                    return ['zone' => $zone, 'block' => $block, 'plan' => $moved];
+                }
+            }
+        }
+
+        return null;
+    }
+
+    private function tenant(DemoPlan $plan): Tenant
+    {
+        $dates = PlainDates::forwards($plan->stickOn, $plan->crop->times());
+
+        return Tenant::of('?', $plan->trays, Week::containing($plan->stickOn), $dates->lastBenchWeek()->plus(self::OVERSTAY), $plan->crop->heat(), $plan->crop->mist());
+    }
+
+    private function zoneFor(DemoPlan $plan): ?int
+    {
+        $tenant = $this->tenant($plan);
+        $fitting = [];
+        foreach ($this->zones as $id => $zone) {
+            $offer = $zone->offerTo($tenant, $this->tenants[$id] ?? []);
+            if ($offer->isYes()) {
+                $fitting[$id] = $offer->leastFree;
+            }
+        }
+        asort($fitting);
+
+        return $fitting === [] ? null : array_key_first($fitting);
+    }
+
+    private function blockFor(DemoPlan $plan): ?int
+    {
+        $asked = $plan->trays * $plan->crop->cells;
+        $able = [];
+        foreach ($this->blocks as $block) {
+            if ((int) $block['crop'] === $plan->crop->id) {
+                // A few go to waste on the way to the tray.
+                $offer = BlockOffer::of((int) $block['plants'], (int) $block['perPlant'], (int) $block['recoveryWeeks'], $this->takes[(int) $block['id']] ?? [], $plan->stickOn, (int) ceil(1.08 * $asked));
+                if ($offer->isEnough()) {
+                    $able[] = (int) $block['id'];
+                }
+            }
+        }
+
+        return $able === [] ? null : $this->chance->oneOf($able);
+    }
+}

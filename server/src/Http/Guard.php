@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Http;
+
+use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
+use Symfony\Component\HttpKernel\Event\RequestEvent;
+use Symfony\Component\HttpKernel\Event\ResponseEvent;
+
+/** At the door: no request from another site, no form posts, nothing huge; and headers that keep the page to itself. */
+final class Guard
+{
+    public const MOST_BYTES = 262_144;
+
+    /** Before sessions and sign-in are looked at. */
+    #[AsEventListener(priority: 256)]
+    public function onRequest(RequestEvent $event): void
+    {
+        $request = $event->getRequest();
+        if (!$event->isMainRequest() || $request->isMethodSafe()) {
+            return;
+        }
+        $origin = $request->headers->get('Origin');
+        $site = $request->headers->get('Sec-Fetch-Site');
+        if (($origin !== null && $origin !== $request->getSchemeAndHttpHost()) || ($site !== null && !in_array($site, ['same-origin', 'none'], true))) {
+            $event->setResponse(Problems::error(403, 'other_site', '', 'Requests from other sites are refused.'));
+        } elseif ($request->getContentTypeFormat() !== 'json') {
+            $event->setResponse(Problems::error(415, 'not_json', '', 'The body must be JSON (Content-Type: application/json).'));
+        } elseif ((int) $request->headers->get('Content-Length', '0') > self::MOST_BYTES || strlen($request->getContent()) > self::MOST_BYTES) {
+            $event->setResponse(Problems::error(413, 'too_large', '', sprintf('The body may have at most %d kB.', self::MOST_BYTES / 1024)));
+        }
+    }
+
+    #[AsEventListener]
+    public function onResponse(ResponseEvent $event): void
+    {
+        $headers = $event->getResponse()->headers;
+        $headers->set('Content-Security-Policy', "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data: blob:; font-src 'self'; connect-src 'self'; manifest-src 'self'; worker-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'");
+        $headers->set('X-Frame-Options', 'DENY');
+        $headers->set('X-Content-Type-Options', 'nosniff');
+        $headers->set('Referrer-Policy', 'same-origin');
+        $headers->set('Cross-Origin-Opener-Policy', 'same-origin');
+        $headers->set('Permissions-Policy', 'geolocation=(), microphone=(), camera=(self)');
+        $headers->remove('X-Powered-By');
+        if (str_starts_with($event->getRequest()->getPathInfo(), '/api')) {
+            $headers->set('Cache-Control', 'no-store');
+        }
+    }
+}

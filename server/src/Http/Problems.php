@@ -1,0 +1,62 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Http;
+
+use Doctrine\DBAL\Exception\DriverException;
+use Doctrine\DBAL\Exception\LockWaitTimeoutException;
+use Doctrine\ORM\OptimisticLockException;
+use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpKernel\Event\ExceptionEvent;
+use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
+use WetCradle\Core\Refused;
+
+/** Every failure as {"error": {code, field, message}}, with what the database says now when two people met. */
+#[AsEventListener(priority: 0)]
+final class Problems
+{
+    public function __invoke(ExceptionEvent $event): void
+    {
+        $thrown = $event->getThrowable();
+        if (!str_starts_with($event->getRequest()->getPathInfo(), '/api')) {
+            return;
+        }
+        $answer = match (true) {
+            $thrown instanceof Refused => self::error(match ($thrown->reason) {
+                'not_json' => 400,
+                'unknown_calculation' => 404,
+                default => 422,
+            }, $thrown->reason, $thrown->field, $thrown->getMessage()),
+            $thrown instanceof Conflict => self::error(409, 'changed_meanwhile', 'version', $thrown->getMessage(), $thrown->theirs),
+            $thrown instanceof OptimisticLockException => self::error(409, 'changed_meanwhile', 'version', 'Somebody changed this in the same moment. Look again and repeat.'),
+            $thrown instanceof LockWaitTimeoutException => self::error(503, 'busy', '', 'Others are writing just now. Nothing was saved; try again in a moment.'),
+            $thrown instanceof DriverException && str_contains($thrown->getMessage(), 'database is locked') => self::error(503, 'busy', '', 'Others are writing just now. Nothing was saved; try again in a moment.'),
+            $thrown instanceof HttpExceptionInterface => self::error($thrown->getStatusCode(), match ($thrown->getStatusCode()) {
+                404 => 'not_found',
+                405 => 'wrong_method',
+                413 => 'too_large',
+                415 => 'not_json',
+                403 => 'not_allowed',
+                default => 'bad_request',
+            }, '', match ($thrown->getStatusCode()) {
+                404 => 'There is no such page or thing.',
+                403 => 'Your role may look at this but not do it. Ask a propagator.',
+                default => $thrown->getMessage(),
+            }),
+            default => null,
+        };
+        if ($answer !== null) {
+            $event->setResponse($answer);
+        }
+    }
+
+    /** @param ?array<string, mixed> $theirs */
+    public static function error(int $status, string $code, string $field, string $message, ?array $theirs = null): JsonResponse
+    {
+        $error = ['code' => $code, 'field' => $field, 'message' => $message];
+
+        return new JsonResponse(['error' => $theirs === null ? $error : $error + ['theirs' => $theirs]], $status);
+    }
+}

@@ -1,0 +1,59 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Nursery;
+
+use Doctrine\ORM\Mapping as ORM;
+use WetCradle\Core\Plan\WorkNorms;
+
+/** The nursery itself: one row, its name and how it likes its figures shown. */
+#[ORM\Entity, ORM\Table(name: 'nursery')]
+class Nursery
+{
+    public const UNITS = ['metric', 'us'];
+    public const TEMPERATURES = ['celsius', 'fahrenheit'];
+    public const HEMISPHERES = ['north', 'south'];
+    public const CLIMATES = ['cool_maritime', 'mild_maritime', 'cold_continental', 'warm_dry'];
+    public const WEEKS = ['numbers', 'dates'];
+
+    #[ORM\Id, ORM\Column]
+    public int $id = 1;
+
+    #[ORM\Column(type: 'integer'), ORM\Version]
+    public int $version = 1;
+
+    public function __construct(
+        #[ORM\Column] public string $name,
+        #[ORM\Column] public string $units,
+        #[ORM\Column] public string $temperature,
+        #[ORM\Column] public string $hemisphere,
+        #[ORM\Column] public string $climate,
+        #[ORM\Column] public string $weeks = 'numbers',
+        #[ORM\Column] public int $stuckAnHour = 180,
+        #[ORM\Column] public int $pottedAnHour = 110,
+        #[ORM\Column] public int $batchesNumbered = 0,
+    ) {
+    }
+
+    public function norms(): WorkNorms
+    {
+        return WorkNorms::of($this->stuckAnHour, $this->pottedAnHour);
+    }
+
+    /** @return array<string, mixed> */
+    public function toArray(): array
+    {
+        return [
+            'name' => $this->name,
+            'units' => $this->units,
+            'temperature' => $this->temperature,
+            'hemisphere' => $this->hemisphere,
+            'climate' => $this->climate,
+            'weeks' => $this->weeks,
+            'stuckAnHour' => $this->stuckAnHour,
+            'pottedAnHour' => $this->pottedAnHour,
+            'version' => $this->version,
+        ];
+    }
+}

@@ -1,0 +1,84 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Nursery;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\IsGranted;
+use WetCradle\Core\Book\LossCause;
+use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Plan\WorkNorms;
+use WetCradle\Core\Rooting\RootStage;
+use WetCradle\Server\Account\PeopleController;
+use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Plan\TrayKind;
+use WetCradle\Server\Rates\Crop;
+use WetCradle\Server\Wanted\Customer;
+use WetCradle\Server\Wanted\Pot;
+use WetCradle\Server\Wanted\Wanted;
+
+/** The nursery's own settings, and the short lists that forms choose from. */
+final class NurseryController
+{
+    public function __construct(private readonly EntityManagerInterface $em, private readonly House $house)
+    {
+    }
+
+    #[Route('/api/nursery', methods: ['GET'])]
+    public function settings(): JsonResponse
+    {
+        return new JsonResponse($this->house->nursery()->toArray());
+    }
+
+    #[Route('/api/nursery', methods: ['PUT'])]
+    #[IsGranted('ROLE_PROPAGATOR')]
+    public function change(Fields $in, Writing $writing): JsonResponse
+    {
+        $writing->once(function () use ($in, $writing): void {
+            $nursery = $this->house->nursery();
+            $before = $nursery->toArray();
+            $writing->mustBeVersion($in->count('version'), $nursery->version, $before);
+            $nursery->name = $in->text('name', 120);
+            $nursery->units = $in->oneOf('units', Nursery::UNITS);
+            $nursery->temperature = $in->oneOf('temperature', Nursery::TEMPERATURES);
+            $nursery->hemisphere = $in->oneOf('hemisphere', Nursery::HEMISPHERES);
+            $nursery->climate = $in->oneOf('climate', Nursery::CLIMATES);
+            $nursery->weeks = $in->oneOf('weeks', Nursery::WEEKS);
+            $norms = WorkNorms::of($in->count('stuckAnHour', 1, 5000), $in->count('pottedAnHour', 1, 5000));
+            $nursery->stuckAnHour = $norms->stuckAnHour;
+            $nursery->pottedAnHour = $norms->pottedAnHour;
+            $in->done();
+            $writing->keep('nursery', '1', $before, $nursery->toArray());
+        });
+
+        return new JsonResponse($this->house->nursery()->toArray());
+    }
+
+    #[Route('/api/choices', methods: ['GET'])]
+    public function choices(): JsonResponse
+    {
+        $mixes = $hormones = [];
+        foreach ($this->em->getRepository(Crop::class)->findAll() as $crop) {
+            $mixes[$crop->mix] = true;
+            $hormones[(string) $crop->hormone] = true;
+        }
+        unset($hormones['']);
+        ksort($mixes);
+        ksort($hormones);
+
+        return new JsonResponse([
+            'trayKinds' => array_map(static fn (TrayKind $t) => $t->toArray(), $this->em->getRepository(TrayKind::class)->findBy([], ['cells' => 'ASC'])),
+            'pots' => array_map(static fn (Pot $p) => $p->toArray(), $this->em->getRepository(Pot::class)->findBy([], ['millilitres' => 'ASC'])),
+            'customers' => array_map(static fn (Customer $c) => $c->name, $this->em->getRepository(Customer::class)->findBy([], ['name' => 'ASC'])),
+            'people' => PeopleController::list($this->em),
+            'mixes' => array_map('strval', array_keys($mixes)),
+            'hormones' => array_map('strval', array_keys($hormones)),
+            'priorities' => Wanted::PRIORITIES,
+            'stages' => array_map(static fn (RootStage $s) => ['stage' => $s->value, 'rooted' => $s->isRooted()], RootStage::cases()),
+            'causes' => array_column(LossCause::cases(), 'value'),
+        ]);
+    }
+}

@@ -1,0 +1,180 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Plan;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\IsGranted;
+use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Plan\BatchCode;
+use WetCradle\Core\Plan\PlainDates;
+use WetCradle\Core\Plan\Trays;
+use WetCradle\Core\Refused;
+use WetCradle\Server\Bench\Zone;
+use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Http\Find;
+use WetCradle\Server\Nursery\House;
+use WetCradle\Server\Rates\CropHistory;
+use WetCradle\Server\Stock\StockBlock;
+use WetCradle\Server\Stock\Takes;
+use WetCradle\Server\Wanted\Wanted;
+
+/** Batches: listing them, planning one, changing a plan. */
+final class BatchController
+{
+    public function __construct(
+        private readonly EntityManagerInterface $em,
+        private readonly Tags $tags,
+        private readonly BatchViews $views,
+        private readonly Planner $planner,
+        private readonly Takes $takes,
+        private readonly CropHistory $history,
+        private readonly Writing $writing,
+        private readonly Find $find,
+        private readonly House $house,
+        private readonly Today $today,
+    ) {
+    }
+
+    #[Route('/api/batches', methods: ['GET'])]
+    public function all(Request $request): JsonResponse
+    {
+        $crop = $request->query->getString('crop');
+        $tags = $crop === '' ? $this->tags->where('b.called_off = 0') : $this->tags->where('c.slug = ?', [$crop]);
+
+        return new JsonResponse(['batches' => $tags]);
+    }
+
+    #[Route('/api/batches/{code}', methods: ['GET'])]
+    public function one(string $code): JsonResponse
+    {
+        return new JsonResponse($this->views->one($this->batch($code)));
+    }
+
+    #[Route('/api/batches', methods: ['POST'])]
+    #[IsGranted('ROLE_PROPAGATOR')]
+    public function plan(Fields $in): JsonResponse
+    {
+        $batch = $this->writing->once(function () use ($in) {
+            $wanted = $this->find->by(Wanted::class, 'id', $in->count('wanted', 1), 'wanted', 'order');
+            if ($wanted->calledOff) {
+                throw $in->refuse('called_off', 'wanted', 'was called off; take that back first');
+            }
+            $trayKind = $this->find->trayKind($in);
+            $confidence = $in->share('confidence');
+            $crop = $wanted->crop;
+            $past = $this->history->batches($crop)[(int) $crop->id] ?? [];
+            $dates = $this->planner->dates($wanted, $this->stickDay($in));
+            $nursery = $this->house->nursery();
+            $block = $this->find->by(StockBlock::class, 'code', $in->text('block'), 'block', 'stock block');
+            $zone = $this->find->by(Zone::class, 'id', $in->count('zone', 1), 'zone', 'zone');
+            $batch = new Batch(
+                BatchCode::ofNumber(++$nursery->batchesNumbered)->written,
+                $crop,
+                $crop->method,
+                $crop->material,
+                $wanted,
+                $block,
+                $zone,
+                $trayKind,
+                $trays = $in->count('trays', 1, 20_000),
+                Trays::of($trays, $trayKind->cells)->hold(),
+                $wanted->plants,
+                $confidence,
+                $dates,
+                $this->writing->by(),
+                $this->today->now(),
+            );
+            $in->done();
+            $this->mustFit($batch, $dates);
+            $batch->restedOn = (string) $this->history->learnt($crop, $past)['words'];
+            $this->em->persist($batch);
+            $this->writing->keep('batch', $batch->code, [], self::editable($batch));
+
+            return $batch;
+        });
+
+        return new JsonResponse($this->views->one($batch), 201);
+    }
+
+    #[Route('/api/batches/{code}', methods: ['PUT'])]
+    #[IsGranted('ROLE_PROPAGATOR')]
+    public function change(string $code, Fields $in): JsonResponse
+    {
+        $batch = $this->batch($code);
+        $this->writing->once(function () use ($batch, $in): void {
+            $this->em->refresh($batch);
+            $before = self::editable($batch);
+            $this->writing->mustBeVersion($in->count('version'), $batch->version, $before);
+            if ($batch->isStuck()) {
+                throw Refused::because('is_stuck', 'code', sprintf('%s is stuck already; what happens to it now goes into its book.', $batch->code));
+            }
+            $batch->calledOff = $in->has('calledOff') && $in->flag('calledOff');
+            $batch->block = $this->find->by(StockBlock::class, 'code', $in->text('block'), 'block', 'stock block');
+            $batch->zone = $this->find->by(Zone::class, 'id', $in->count('zone', 1), 'zone', 'zone');
+            $batch->trays = $in->count('trays', 1, 20_000);
+            $batch->planned = Trays::of($batch->trays, $batch->trayKind->cells)->hold();
+            $dates = PlainDates::forwards($this->stickDay($in), $batch->crop->times());
+            $batch->date($dates);
+            $in->done();
+            if (!$batch->calledOff) {
+                $this->mustFit($batch, $dates);
+            }
+            $this->writing->keep('batch', $batch->code, $before, self::editable($batch));
+        });
+
+        return new JsonResponse($this->views->one($batch));
+    }
+
+    private function batch(string $code): Batch
+    {
+        $typed = BatchCode::typed($code);
+        $batch = $typed === null ? null : $this->em->getRepository(Batch::class)->findOneBy(['code' => $typed->written]);
+
+        return $batch ?? throw new NotFoundHttpException();
+    }
+
+    private function stickDay(Fields $in): \DateTimeImmutable
+    {
+        $day = $in->day('stickOn');
+        if ($day < $this->today->day()) {
+            throw $in->refuse('gone_by', 'stickOn', sprintf('has gone by; the earliest is today, %s', $this->today->day()->format('Y-m-d')));
+        }
+
+        return $day;
+    }
+
+    private function mustFit(Batch $batch, PlainDates $dates): void
+    {
+        if ($batch->block->crop !== $batch->crop) {
+            throw Refused::because('wrong_crop', 'block', sprintf('Block %s holds %s, not %s.', $batch->block->code, $batch->block->crop->name, $batch->crop->name));
+        }
+        $material = $this->takes->offer($batch->block, $batch->stickOn, $batch->planned, $batch->code);
+        if (!$material->isEnough()) {
+            throw Refused::because('no_material', 'block', sprintf('Block %s is %s. Choose another block or day, or fewer trays.', $batch->block->code, $material->words()));
+        }
+        $place = $this->planner->offer($batch->zone, $batch->crop, $dates, $batch->trays, $batch->code);
+        if (!$place->isYes()) {
+            throw Refused::because((string) $place->reason, 'zone', sprintf('%s cannot take it: it %s.', $batch->zone->name, $place->reason === 'no_room' ? 'is '.$place->words : $place->words));
+        }
+    }
+
+    /** @return array<string, mixed> */
+    private static function editable(Batch $batch): array
+    {
+        return [
+            'block' => $batch->block->code,
+            'zone' => $batch->zone->id,
+            'trays' => $batch->trays,
+            'stickOn' => $batch->stickOn->format('Y-m-d'),
+            'calledOff' => $batch->calledOff,
+            'version' => $batch->version,
+        ];
+    }
+}

@@ -1,0 +1,100 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Plan;
+
+use Doctrine\DBAL\Connection;
+use WetCradle\Server\Account\Account;
+use WetCradle\Server\Rates\CropHistory;
+use WetCradle\Server\Rooting\CheckViews;
+
+/** One batch with all that is known of it. */
+final class BatchViews
+{
+    public function __construct(
+        private readonly Tags $tags,
+        private readonly Connection $db,
+        private readonly CheckViews $checks,
+        private readonly CropHistory $history,
+    ) {
+    }
+
+    /** @return array<string, mixed> */
+    public function one(Batch $batch): array
+    {
+        $crop = $batch->crop;
+
+        return $this->tags->where('b.code = ?', [$batch->code])[0] + [
+            'version' => $batch->version,
+            'cells' => $batch->trayKind->cells,
+            'needed' => $batch->needed,
+            'confidence' => $batch->confidence,
+            'restedOn' => $batch->restedOn,
+            'weanOn' => $batch->weanOn->format('Y-m-d'),
+            'mix' => $batch->mix,
+            'hormone' => $batch->hormone,
+            'trayNumbers' => $batch->trayNumbers,
+            'people' => array_map(static fn (Account $a) => $a->toArray(), $batch->people->toArray()),
+            'plannedBy' => $batch->plannedBy->name,
+            'plannedAt' => $batch->plannedAt->format('Y-m-d'),
+            'customer' => $batch->wanted?->customer?->name,
+            'sheet' => [
+                'mix' => $crop->mix,
+                'hormone' => $crop->hormone,
+                'readyShare' => $crop->readyShare,
+                'heat' => [$crop->heatLow, $crop->heatHigh],
+                'mist' => [$crop->mistLow, $crop->mistHigh],
+                'safety' => $crop->safety,
+            ],
+            'rate' => $batch->standing?->rate(),
+            'learnt' => $this->history->learnt($crop, $this->history->batches($crop)[(int) $crop->id] ?? []),
+            'lost' => (object) ($batch->standing->lost ?? []),
+            'lines' => $this->lines($batch),
+            'acts' => $this->acts($batch),
+            'checks' => $this->checks->of($batch),
+        ];
+    }
+
+    /** @return list<array<string, mixed>> lines that hold anything, and the first */
+    private function lines(Batch $batch): array
+    {
+        $standing = [];
+        foreach ($this->db->iterateAssociative('SELECT l.number, s.state, s.count FROM standing s JOIN line l ON l.id = s.line_id WHERE l.batch_id = ? AND s.count > 0', [$batch->id]) as $row) {
+            $standing[(int) $row['number']][(string) $row['state']] = (int) $row['count'];
+        }
+        $lines = [];
+        foreach ($batch->lines as $line) {
+            if ($line->number === 1 || isset($standing[$line->number])) {
+                $lines[] = ['number' => $line->number, 'since' => $line->since->format('Y-m-d'), 'note' => $line->note, 'standing' => (object) ($standing[$line->number] ?? [])];
+            }
+        }
+
+        return $lines;
+    }
+
+    /** @return list<array<string, mixed>> newest first, with whether each can be taken back */
+    private function acts(Batch $batch): array
+    {
+        $acts = [];
+        $rows = $this->db->iterateAssociative(
+            'SELECT a.id, a.kind, a.on_day, a.at, a.says, p.name AS by_name, u.id AS undone_by, a.undoes FROM act a JOIN account p ON p.id = a.by_id LEFT JOIN act u ON u.undoes = a.id
+             WHERE a.batch_id = :batch OR a.id IN (SELECT e.act_id FROM entry e JOIN line l ON l.id IN (e.from_line, e.to_line) WHERE l.batch_id = :batch) ORDER BY a.id DESC',
+            ['batch' => $batch->id],
+        );
+        foreach ($rows as $row) {
+            $acts[] = [
+                'id' => (int) $row['id'],
+                'kind' => (string) $row['kind'],
+                'on' => (string) $row['on_day'],
+                'at' => (string) $row['at'],
+                'by' => (string) $row['by_name'],
+                'says' => (string) $row['says'],
+                'undone' => $row['undone_by'] !== null,
+                'undoes' => $row['undoes'] === null ? null : (int) $row['undoes'],
+            ];
+        }
+
+        return $acts;
+    }
+}

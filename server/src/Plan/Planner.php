@@ -1,0 +1,174 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Plan;
+
+use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\Bench\Offer;
+use WetCradle\Core\Bench\Tenant;
+use WetCradle\Core\Calendar\MaterialWindow;
+use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Plan\PlainDates;
+use WetCradle\Core\Plan\StickNumbers;
+use WetCradle\Core\Rates\InWords;
+use WetCradle\Server\Bench\Tenants;
+use WetCradle\Server\Bench\Zone;
+use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Rates\Crop;
+use WetCradle\Server\Rates\CropHistory;
+use WetCradle\Server\Stock\StockBlock;
+use WetCradle\Server\Stock\Takes;
+use WetCradle\Server\Wanted\Wanted;
+
+/** Lays out all that a plan for a batch rests on: rate, numbers, dates, material and places. */
+final class Planner
+{
+    public const CONFIDENCE = 0.9;
+
+    public function __construct(
+        private readonly EntityManagerInterface $em,
+        private readonly CropHistory $history,
+        private readonly Takes $takes,
+        private readonly Tenants $tenants,
+        private readonly Tags $tags,
+        private readonly Today $today,
+    ) {
+    }
+
+    /**
+     * @param ?int $trays a number of trays chosen by hand instead of the one for the chance
+     *
+     * @return array<string, mixed>
+     */
+    public function propose(Wanted $wanted, float $confidence, TrayKind $trayKind, ?\DateTimeImmutable $stickOn, ?int $trays): array
+    {
+        $crop = $wanted->crop;
+        $batches = $this->history->batches($crop)[(int) $crop->id] ?? [];
+        $learnt = $this->history->learnt($crop, $batches);
+        $potting = $crop->pottingSurvival();
+        $numbers = $this->numbers($wanted, $confidence, $trayKind);
+        $dates = $this->dates($wanted, $stickOn);
+        $chosen = $trays ?? (int) $numbers->toArray()['chosen']['trays'];
+        $stick = $chosen * $trayKind->cells;
+
+        return [
+            'rate' => $learnt,
+            'potting' => ['mean' => $potting->mean(), 'words' => sprintf('%s potted come through to ready, by the crop sheet.', ucfirst(InWords::share($potting->mean())))],
+            'numbers' => $numbers->toArray(),
+            'trayKind' => $trayKind->toArray(),
+            'trays' => $chosen,
+            'stick' => $stick,
+            'dates' => $dates->toArray(),
+            'timing' => $this->timing($wanted, $dates),
+            'window' => $this->window($crop, $dates->stickOn),
+            'blocks' => $this->blocks($crop, $dates->stickOn, $stick),
+            'zones' => $this->zones($crop, $dates, $chosen),
+        ];
+    }
+
+    public function numbers(Wanted $wanted, float $confidence, TrayKind $trayKind): StickNumbers
+    {
+        $batches = $this->history->batches($wanted->crop)[(int) $wanted->crop->id] ?? [];
+        $rooting = $this->history->rate($wanted->crop, CropHistory::past($batches))->forNewBatch;
+
+        return StickNumbers::forGood($wanted->plants, [$rooting, $wanted->crop->pottingSurvival()], $confidence, $trayKind->cells);
+    }
+
+    /** Backwards from the week wanted, or forwards from a day given; never from a day gone by. */
+    public function dates(Wanted $wanted, ?\DateTimeImmutable $stickOn): PlainDates
+    {
+        $times = $wanted->crop->times();
+        $backwards = PlainDates::backwards($wanted->ready(), $times);
+
+        return match (true) {
+            $stickOn !== null => PlainDates::forwards($stickOn, $times),
+            $backwards->stickOn < $this->today->day() => PlainDates::forwards($this->today->day(), $times),
+            default => $backwards,
+        };
+    }
+
+    public function offer(Zone $zone, Crop $crop, PlainDates $dates, int $trays, ?string $but = null): Offer
+    {
+        $batch = $this->tenant($crop, $dates, $trays);
+
+        return $zone->core()->offerTo($batch, $this->tenants->byZone($batch->from, $batch->to, $but)[(int) $zone->id] ?? []);
+    }
+
+    private function tenant(Crop $crop, PlainDates $dates, int $trays): Tenant
+    {
+        return Tenant::of('this batch', $trays, Week::containing($dates->stickOn), $dates->lastBenchWeek(), $crop->heat(), $crop->mist());
+    }
+
+    /** @return array{weeksLate: int, words: string} */
+    private function timing(Wanted $wanted, PlainDates $dates): array
+    {
+        $late = $wanted->ready()->until(Week::containing($dates->readyOn));
+
+        return ['weeksLate' => $late, 'words' => match (true) {
+            $late > 0 => sprintf('Ready %d %s after the week wanted.', $late, $late === 1 ? 'week' : 'weeks'),
+            $late < 0 => sprintf('Ready %d %s before the week wanted.', -$late, $late === -1 ? 'week' : 'weeks'),
+            default => 'Ready in the week wanted.',
+        }];
+    }
+
+    /** @return array{open: bool, words: string} */
+    private function window(Crop $crop, \DateTimeImmutable $stickOn): array
+    {
+        $window = MaterialWindow::of($crop->windowFrom, $crop->windowTo);
+        $week = Week::containing($stickOn);
+        $in = $window->opensIn($week);
+
+        return ['open' => $in === 0, 'words' => $in === 0
+            ? sprintf('%s material is right in week %d.', ucfirst($crop->material), $week->number())
+            : sprintf('%s material is not right in week %d; its window is week %d to %d, %d %s later.', ucfirst($crop->material), $week->number(), $window->from, $window->to, $in, $in === 1 ? 'week' : 'weeks')];
+    }
+
+    /** @return list<array<string, mixed>> */
+    private function blocks(Crop $crop, \DateTimeImmutable $stickOn, int $stick): array
+    {
+        $found = [];
+        foreach ($this->em->getRepository(StockBlock::class)->findBy(['crop' => $crop], ['code' => 'ASC']) as $block) {
+            $offer = $this->takes->offer($block, $stickOn, $stick);
+            $found[] = ['code' => $block->code, 'place' => $block->place, 'plants' => $block->plants, 'left' => $offer->left(), 'enough' => $offer->isEnough(), 'words' => $offer->words()];
+        }
+        usort($found, static fn (array $a, array $b) => [$b['enough'], $b['left'], $a['code']] <=> [$a['enough'], $a['left'], $b['code']]);
+
+        return $found;
+    }
+
+    /** @return list<array<string, mixed>> those that can take it first, fullest first, so that the roomy ones stay free */
+    private function zones(Crop $crop, PlainDates $dates, int $trays): array
+    {
+        $batch = $this->tenant($crop, $dates, $trays);
+        $tenants = $this->tenants->byZone($batch->from, $batch->to);
+        $found = [];
+        $codes = [];
+        foreach ($this->em->getRepository(Zone::class)->findAll() as $zone) {
+            $offer = $zone->core()->offerTo($batch, $tenants[(int) $zone->id] ?? []);
+            $names = array_map(static fn (Tenant $t) => $t->name, $offer->neighbours);
+            $codes = [...$codes, ...$names];
+            $found[] = [
+                'id' => $zone->id,
+                'name' => $zone->name,
+                'kind' => $zone->kind,
+                'trays' => $zone->trays,
+                'yes' => $offer->isYes(),
+                'reason' => $offer->reason,
+                'words' => $offer->words,
+                'leastFree' => $offer->leastFree,
+                'free' => array_map(static fn (string $week, int $free) => ['week' => $week, 'free' => $free], array_keys($offer->freeByWeek), $offer->freeByWeek),
+                'neighbours' => $names,
+            ];
+        }
+        $tags = $this->tags->byCode(array_values(array_unique($codes)));
+        foreach ($found as &$zone) {
+            $zone['neighbours'] = array_values(array_map(static fn (string $code) => $tags[$code], $zone['neighbours']));
+        }
+        unset($zone);
+        $order = ['no_room' => 1, 'sharing' => 2, 'no_warmth' => 3, 'no_water' => 4];
+        usort($found, static fn (array $a, array $b) => [$order[$a['reason']] ?? 0, $a['leastFree'], $a['id']] <=> [$order[$b['reason']] ?? 0, $b['leastFree'], $b['id']]);
+
+        return $found;
+    }
+}

@@ -1,0 +1,100 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Plan;
+
+use Doctrine\DBAL\ArrayParameterType;
+use Doctrine\DBAL\Connection;
+use WetCradle\Core\Book\BatchState;
+use WetCradle\Core\Rooting\StageTally;
+
+/** Batches as every list, bench and search shows them: their tags. */
+final class Tags
+{
+    private const SELECT = "SELECT b.id, b.code, b.method, b.material, b.trays, b.planned, b.stick_on, b.stuck_on, b.rooted_from, b.rooted_by, b.wean_on, b.pot_on, b.ready_on, b.left_bench_on, b.called_off, b.wanted_id,
+            c.id AS crop_id, c.name AS crop, c.slug, c.heat_low, c.heat_high, c.mist_low, c.mist_high, z.id AS zone_id, z.name AS zone, z.kind AS zone_kind, k.code AS block, t.name AS tray_kind, t.cells,
+            s.stuck, s.rooted, s.waiting, s.potted, s.live, s.counted, s.states,
+            (SELECT r.stages FROM root_check r JOIN line l ON l.id = r.line_id WHERE l.batch_id = b.id ORDER BY r.on_day DESC, r.id DESC LIMIT 1) AS stages
+        FROM batch b JOIN crop c ON c.id = b.crop_id JOIN zone z ON z.id = b.zone_id JOIN stock_block k ON k.id = b.block_id JOIN tray_kind t ON t.id = b.tray_kind_id
+        LEFT JOIN batch_standing s ON s.batch_id = b.id";
+
+    public function __construct(private readonly Connection $db)
+    {
+    }
+
+    /**
+     * @param list<mixed>                                         $parameters
+     * @param array<int, ArrayParameterType|\Doctrine\DBAL\ParameterType> $types
+     *
+     * @return list<array<string, mixed>>
+     */
+    public function where(string $condition, array $parameters = [], string $order = 'b.stick_on DESC, b.id DESC', array $types = []): array
+    {
+        $rows = $this->db->executeQuery(self::SELECT." WHERE {$condition} ORDER BY {$order}", $parameters, $types);
+
+        return array_map(self::tag(...), $rows->fetchAllAssociative());
+    }
+
+    /**
+     * @param list<string> $codes
+     *
+     * @return array<string, array<string, mixed>> by code
+     */
+    public function byCode(array $codes): array
+    {
+        return array_column($this->where('b.code IN (?)', [$codes], types: [ArrayParameterType::STRING]), null, 'code');
+    }
+
+    /**
+     * @param array<string, mixed> $row
+     *
+     * @return array<string, mixed>
+     */
+    private static function tag(array $row): array
+    {
+        $states = $row['states'] === null ? [] : (array) json_decode((string) $row['states'], true);
+        $state = BatchState::of($states);
+        $stuck = (int) $row['stuck'];
+
+        return [
+            'code' => (string) $row['code'],
+            'crop' => (string) $row['crop'],
+            'cropSlug' => (string) $row['slug'],
+            'method' => (string) $row['method'],
+            'material' => (string) $row['material'],
+            'state' => (bool) $row['called_off'] ? 'called_off' : $state->value,
+            'stage' => self::stage($state, $row['stages'] === null ? null : (string) $row['stages']),
+            'count' => $state === BatchState::Planned ? (int) $row['planned'] : (int) $row['live'],
+            'planned' => (int) $row['planned'],
+            'stuck' => $stuck,
+            'rooted' => (int) $row['rooted'],
+            'rate' => $row['counted'] && $stuck > 0 ? (int) $row['rooted'] / $stuck : null,
+            'trays' => (int) $row['trays'],
+            'trayKind' => (string) $row['tray_kind'],
+            'zone' => (string) $row['zone'],
+            'block' => (string) $row['block'],
+            'wanted' => $row['wanted_id'] === null ? null : (int) $row['wanted_id'],
+            'stickOn' => (string) ($row['stuck_on'] ?? $row['stick_on']),
+            'isStuck' => $row['stuck_on'] !== null,
+            'rootedFrom' => (string) $row['rooted_from'],
+            'rootedBy' => (string) $row['rooted_by'],
+            'potOn' => (string) $row['pot_on'],
+            'readyOn' => (string) $row['ready_on'],
+            'leftBenchOn' => $row['left_bench_on'] === null ? null : (string) $row['left_bench_on'],
+        ];
+    }
+
+    /** The root stage its glyph shows while it roots: the typical one of the newest check. */
+    private static function stage(BatchState $state, ?string $stages): ?string
+    {
+        $typical = $stages === null ? null : StageTally::of((array) json_decode($stages, true))->typical();
+
+        return match ($state) {
+            BatchState::Rooting => $typical->value ?? 'nothing',
+            BatchState::PartRooted => $typical->value ?? 'at_wall',
+            BatchState::Rooted => $typical->value ?? 'at_hole',
+            default => null,
+        };
+    }
+}

@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Plan;
+
+use Doctrine\ORM\Mapping as ORM;
+
+/** A kind of tray: how many cells, and what each holds. */
+#[ORM\Entity, ORM\Table(name: 'tray_kind')]
+class TrayKind
+{
+    #[ORM\Id, ORM\GeneratedValue, ORM\Column]
+    public ?int $id = null;
+
+    public function __construct(
+        #[ORM\Column] public string $name,
+        #[ORM\Column] public int $cells,
+        #[ORM\Column] public int $cellMl,
+    ) {
+    }
+
+    /** @return array{id: ?int, name: string, cells: int, cellMl: int} */
+    public function toArray(): array
+    {
+        return ['id' => $this->id, 'name' => $this->name, 'cells' => $this->cells, 'cellMl' => $this->cellMl];
+    }
+}

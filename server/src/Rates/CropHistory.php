@@ -1,0 +1,102 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Rates;
+
+use Doctrine\DBAL\Connection;
+use Symfony\Contracts\Cache\CacheInterface;
+use WetCradle\Core\Calendar\Season;
+use WetCradle\Core\Rates\CropRate;
+use WetCradle\Core\Rates\HistoryWeight;
+use WetCradle\Core\Rates\InWords;
+use WetCradle\Core\Rates\PastBatch;
+use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Nursery\House;
+
+/** A crop's counted batches, and the rate learnt from them. */
+final class CropHistory
+{
+    public function __construct(
+        private readonly Connection $db,
+        private readonly CacheInterface $cache,
+        private readonly Today $today,
+        private readonly House $house,
+    ) {
+    }
+
+    /**
+     * The learnt rate with what it rests on.
+     *
+     * @param list<array<string, mixed>> $batches as `batches()` gives them
+     *
+     * @return array<string, mixed>
+     */
+    public function learnt(Crop $crop, array $batches): array
+    {
+        $past = self::past($batches);
+        $rate = $this->rate($crop, $past);
+        $newest = $batches === [] ? null : $batches[count($batches) - 1];
+
+        return $rate->toArray() + [
+            'batches' => count($past),
+            'words' => InWords::rate($rate, $past),
+            'newest' => $newest === null ? null : ['code' => $newest['code'], 'stuckOn' => $newest['stuckOn'], 'rate' => $newest['rate'], 'soFar' => $newest['soFar']],
+        ];
+    }
+
+    /**
+     * @param list<array<string, mixed>> $batches as `batches()` gives them
+     *
+     * @return list<PastBatch>
+     */
+    public static function past(array $batches): array
+    {
+        return array_map(static fn (array $b) => PastBatch::of((int) $b['rooted'], (int) $b['stuck'], (float) $b['weight']), $batches);
+    }
+
+    /** @param list<PastBatch> $past */
+    public function rate(Crop $crop, array $past): CropRate
+    {
+        $prior = $crop->prior();
+        // The same batches always teach the same rate, so what was learnt is kept under what it was learnt from.
+        $key = 'crop_rate.'.hash('xxh128', serialize([$prior, $past]));
+
+        return $this->cache->get($key, static fn () => CropRate::learn($prior, $past));
+    }
+
+    /**
+     * Every counted batch in the order in which it was stuck, by crop id.
+     *
+     * @return array<int, list<array<string, mixed>>>
+     */
+    public function batches(?Crop $only = null): array
+    {
+        $hemisphere = $this->house->nursery()->hemisphere;
+        $running = Season::containing($this->today->day(), $hemisphere)->startYear;
+        $rows = $this->db->iterateAssociative(
+            'SELECT c.id AS crop, b.code, b.stuck_on, b.method = c.method AND b.material = c.material AS house_way, s.stuck, s.rooted, s.waiting, s.lost
+             FROM batch b JOIN crop c ON c.id = b.crop_id JOIN batch_standing s ON s.batch_id = b.id
+             WHERE s.counted = 1 AND s.stuck > 0 AND b.stuck_on IS NOT NULL'.($only === null ? '' : ' AND c.id = ?').' ORDER BY b.stuck_on, b.id',
+            $only === null ? [] : [$only->id],
+        );
+        $found = [];
+        foreach ($rows as $row) {
+            $season = Season::containing(new \DateTimeImmutable((string) $row['stuck_on']), $hemisphere);
+            $found[(int) $row['crop']][] = [
+                'code' => (string) $row['code'],
+                'stuckOn' => (string) $row['stuck_on'],
+                'season' => $season->name(),
+                'stuck' => (int) $row['stuck'],
+                'rooted' => (int) $row['rooted'],
+                'rate' => (int) $row['rooted'] / (int) $row['stuck'],
+                'soFar' => (int) $row['waiting'] > 0,
+                'weight' => HistoryWeight::of($running - $season->startYear, (bool) $row['house_way']),
+                'houseWay' => (bool) $row['house_way'],
+                'lost' => (object) json_decode((string) $row['lost'], true),
+            ];
+        }
+
+        return $found;
+    }
+}

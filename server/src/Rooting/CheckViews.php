@@ -1,0 +1,55 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Rooting;
+
+use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\Numbers\Beta;
+use WetCradle\Core\Rooting\ReadyCheck;
+use WetCradle\Server\Plan\Batch;
+
+/** A batch's lifted samples with their verdicts in words. */
+final class CheckViews
+{
+    public function __construct(private readonly EntityManagerInterface $em)
+    {
+    }
+
+    /** @return list<array<string, mixed>> newest first */
+    public function of(Batch $batch): array
+    {
+        $checks = $this->em->createQuery('SELECT r, l, a FROM '.RootCheck::class.' r JOIN r.line l JOIN r.by a WHERE l.batch = :batch ORDER BY r.onDay DESC, r.id DESC')
+            ->setParameter('batch', $batch)->getResult();
+
+        return array_map(self::view(...), $checks);
+    }
+
+    /** @return array<string, mixed> */
+    public static function view(RootCheck $check): array
+    {
+        $ready = self::ready($check->lifted, $check->rooted, $check->threshold);
+
+        return [
+            'id' => $check->id,
+            'line' => $check->line->number,
+            'on' => $check->onDay->format('Y-m-d'),
+            'by' => $check->by->name,
+            'stages' => $check->stages,
+            'lifted' => $check->lifted,
+            'rooted' => $check->rooted,
+            'threshold' => $check->threshold,
+            'chance' => $check->chance,
+            'verdict' => $check->verdict,
+            'words' => $ready->words(),
+            'liftMore' => $ready->liftMore(),
+            'note' => $check->note,
+        ];
+    }
+
+    /** Judged on the sample alone (a flat prior), nine times in ten sure: the crop's past must not talk a tray ready. */
+    public static function ready(int $lifted, int $rooted, float $threshold): ReadyCheck
+    {
+        return ReadyCheck::of($lifted, $rooted, $threshold, Beta::of(1, 1), 0.9);
+    }
+}

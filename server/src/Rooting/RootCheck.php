@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Rooting;
+
+use Doctrine\DBAL\Types\Types;
+use Doctrine\ORM\Mapping as ORM;
+use WetCradle\Server\Account\Account;
+use WetCradle\Server\Book\Line;
+
+/** A few lifted and looked at; moves no plants. */
+#[ORM\Entity, ORM\Table(name: 'root_check')]
+class RootCheck
+{
+    #[ORM\Id, ORM\GeneratedValue, ORM\Column]
+    public ?int $id = null;
+
+    /** @param array<string, int> $stages how many were at each root stage, by stage */
+    public function __construct(
+        #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)] public Line $line,
+        #[ORM\Column(type: Types::DATE_IMMUTABLE)] public \DateTimeImmutable $onDay,
+        #[ORM\Column(type: Types::JSON)] public array $stages,
+        #[ORM\Column] public int $lifted,
+        #[ORM\Column] public int $rooted,
+        #[ORM\Column(type: Types::FLOAT)] public float $threshold,
+        #[ORM\Column(type: Types::FLOAT)] public float $chance,
+        #[ORM\Column] public string $verdict,
+        #[ORM\Column(nullable: true)] public ?string $note,
+        #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)] public Account $by,
+        #[ORM\Column] public \DateTimeImmutable $at,
+    ) {
+    }
+}

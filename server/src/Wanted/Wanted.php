@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Wanted;
+
+use Doctrine\ORM\Mapping as ORM;
+use WetCradle\Core\Calendar\Week;
+use WetCradle\Server\Account\Account;
+use WetCradle\Server\Rates\Crop;
+
+/** What is wanted: an order of a customer, or a target of our own. */
+#[ORM\Entity, ORM\Table(name: 'wanted')]
+class Wanted
+{
+    public const PRIORITIES = ['must', 'should', 'nice'];
+
+    #[ORM\Id, ORM\GeneratedValue, ORM\Column]
+    public ?int $id = null;
+
+    #[ORM\Column(type: 'integer'), ORM\Version]
+    public int $version = 1;
+
+    #[ORM\Column]
+    public bool $calledOff = false;
+
+    public function __construct(
+        #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)] public Crop $crop,
+        #[ORM\Column] public int $plants,
+        #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)] public Pot $pot,
+        #[ORM\Column] public string $readyWeek,
+        #[ORM\ManyToOne] public ?Customer $customer,
+        #[ORM\Column] public string $priority,
+        #[ORM\Column(nullable: true)] public ?string $note,
+        #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)] public Account $enteredBy,
+        #[ORM\Column] public \DateTimeImmutable $enteredAt,
+    ) {
+    }
+
+    public function ready(): Week
+    {
+        return Week::of($this->readyWeek, 'readyWeek');
+    }
+}

@@ -1,0 +1,143 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Wanted;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\IsGranted;
+use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Compute\Fields;
+use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Http\Find;
+use WetCradle\Server\Plan\Planner;
+use WetCradle\Server\Rates\Crop;
+
+/** Orders and own targets. */
+final class WantedController
+{
+    public function __construct(
+        private readonly EntityManagerInterface $em,
+        private readonly WantedViews $views,
+        private readonly Writing $writing,
+        private readonly Find $find,
+        private readonly Today $today,
+    ) {
+    }
+
+    #[Route('/api/wanted', methods: ['GET'])]
+    public function all(): JsonResponse
+    {
+        return new JsonResponse(['wanted' => $this->views->all()]);
+    }
+
+    #[Route('/api/wanted/{id<\d+>}', methods: ['GET'])]
+    public function one(int $id): JsonResponse
+    {
+        return new JsonResponse($this->views->one($this->wanted($id)));
+    }
+
+    #[Route('/api/wanted', methods: ['POST'])]
+    #[IsGranted('ROLE_PROPAGATOR')]
+    public function add(Fields $in): JsonResponse
+    {
+        $wanted = $this->writing->once(function () use ($in) {
+            $crop = $this->find->by(Crop::class, 'slug', $in->text('crop'), 'crop', 'crop');
+            $wanted = new Wanted($crop, 1, $this->pot($in), $this->today->week()->written(), null, 'should', null, $this->writing->by(), $this->today->now());
+            $this->read($in, $wanted);
+            $in->done();
+            $this->em->persist($wanted);
+
+            return $wanted;
+        });
+
+        return new JsonResponse($this->views->one($wanted), 201);
+    }
+
+    #[Route('/api/wanted/{id<\d+>}', methods: ['PUT'])]
+    #[IsGranted('ROLE_PROPAGATOR')]
+    public function change(int $id, Fields $in): JsonResponse
+    {
+        $wanted = $this->wanted($id);
+        $this->writing->once(function () use ($wanted, $in): void {
+            $this->em->refresh($wanted);
+            $before = self::editable($wanted);
+            $this->writing->mustBeVersion($in->count('version'), $wanted->version, $before);
+            $wanted->calledOff = $in->has('calledOff') && $in->flag('calledOff');
+            $wanted->pot = $this->pot($in);
+            $this->read($in, $wanted);
+            $in->done();
+            $this->writing->keep('wanted', (string) $wanted->id, $before, self::editable($wanted));
+        });
+
+        return new JsonResponse($this->views->one($wanted));
+    }
+
+    /** What a batch for it would rest on; saves nothing. */
+    #[Route('/api/wanted/{id<\d+>}/proposal', methods: ['POST'])]
+    public function proposal(int $id, Fields $in, Planner $planner): JsonResponse
+    {
+        $wanted = $this->wanted($id);
+        $confidence = $in->has('confidence') ? $in->share('confidence') : Planner::CONFIDENCE;
+        $trayKind = $in->has('trayKind') ? $this->find->trayKind($in) : $wanted->crop->trayKind;
+        $stickOn = $in->has('stickOn') ? $in->day('stickOn') : null;
+        $trays = $in->has('trays') ? $in->count('trays', 1, 20_000) : null;
+        $in->done();
+
+        return new JsonResponse(['wanted' => $this->views->one($wanted)] + $planner->propose($wanted, $confidence, $trayKind, $stickOn, $trays));
+    }
+
+    private function wanted(int $id): Wanted
+    {
+        return $this->em->find(Wanted::class, $id) ?? throw new NotFoundHttpException();
+    }
+
+    private function pot(Fields $in): Pot
+    {
+        return $this->find->by(Pot::class, 'id', $in->count('pot', 1), 'pot', 'pot size');
+    }
+
+    private function read(Fields $in, Wanted $wanted): void
+    {
+        $wanted->plants = $in->count('plants', 1, 500_000);
+        $week = Week::of($in->text('readyWeek', 10), 'readyWeek');
+        if ($week->until($this->today->week()) > 0 && $week->written() !== $wanted->readyWeek) {
+            throw $in->refuse('gone_by', 'readyWeek', sprintf('%s has gone by; the running week is %s', $week->written(), $this->today->week()->written()));
+        }
+        $wanted->readyWeek = $week->written();
+        $name = $in->textOr('customer', null, 200);
+        $wanted->customer = $name === null ? null : $this->customer($name);
+        $wanted->priority = $in->oneOf('priority', Wanted::PRIORITIES);
+        $wanted->note = $in->textOr('note', null, 1000);
+    }
+
+    private function customer(string $name): Customer
+    {
+        $customer = $this->em->getRepository(Customer::class)->findOneBy(['name' => $name]);
+        if ($customer === null) {
+            $customer = new Customer($name);
+            $this->em->persist($customer);
+        }
+
+        return $customer;
+    }
+
+    /** @return array<string, mixed> */
+    private static function editable(Wanted $wanted): array
+    {
+        return [
+            'plants' => $wanted->plants,
+            'pot' => $wanted->pot->name,
+            'readyWeek' => $wanted->readyWeek,
+            'customer' => $wanted->customer?->name,
+            'priority' => $wanted->priority,
+            'note' => $wanted->note,
+            'calledOff' => $wanted->calledOff,
+            'version' => $wanted->version,
+        ];
+    }
+}

@@ -1,0 +1,70 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Wanted;
+
+use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\Plan\PlainDates;
+use WetCradle\Server\Plan\Tags;
+
+/** What is wanted, with the batches that serve it. */
+final class WantedViews
+{
+    public function __construct(private readonly EntityManagerInterface $em, private readonly Tags $tags)
+    {
+    }
+
+    /** @return list<array<string, mixed>> in the order of their weeks */
+    public function all(): array
+    {
+        $tags = [];
+        foreach ($this->tags->where('b.wanted_id IS NOT NULL AND b.called_off = 0', order: 'b.stick_on, b.id') as $tag) {
+            $tags[(int) $tag['wanted']][] = $tag;
+        }
+        $wanted = $this->em->createQuery('SELECT w, c, p, k, a FROM '.Wanted::class.' w JOIN w.crop c JOIN w.pot p LEFT JOIN w.customer k JOIN w.enteredBy a ORDER BY w.readyWeek, w.id')->getResult();
+
+        return array_map(fn (Wanted $w) => self::view($w, $tags[(int) $w->id] ?? []), $wanted);
+    }
+
+    /** @return array<string, mixed> */
+    public function one(Wanted $wanted): array
+    {
+        return self::view($wanted, $this->tags->where('b.wanted_id = ? AND b.called_off = 0', [$wanted->id], 'b.stick_on, b.id'));
+    }
+
+    /**
+     * @param list<array<string, mixed>> $tags
+     *
+     * @return array<string, mixed>
+     */
+    private static function view(Wanted $wanted, array $tags): array
+    {
+        $states = array_column($tags, 'state');
+
+        return [
+            'id' => $wanted->id,
+            'crop' => $wanted->crop->name,
+            'cropSlug' => $wanted->crop->slug,
+            'plants' => $wanted->plants,
+            'pot' => $wanted->pot->toArray(),
+            'readyWeek' => $wanted->readyWeek,
+            'customer' => $wanted->customer?->name,
+            'priority' => $wanted->priority,
+            'note' => $wanted->note,
+            'calledOff' => $wanted->calledOff,
+            'state' => match (true) {
+                $wanted->calledOff => 'called_off',
+                $states === [] => 'unplanned',
+                array_diff($states, ['planned']) === [] => 'planned',
+                array_diff($states, ['gone', 'lost']) === [] => 'done',
+                default => 'under_way',
+            },
+            'planBy' => PlainDates::backwards($wanted->ready(), $wanted->crop->times())->stickOn->format('Y-m-d'),
+            'enteredBy' => $wanted->enteredBy->name,
+            'enteredAt' => $wanted->enteredAt->format('Y-m-d'),
+            'version' => $wanted->version,
+            'batches' => $tags,
+        ];
+    }
+}
