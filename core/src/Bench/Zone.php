@@ -51,6 +51,15 @@ final class Zone
         return new Offer($this, $reason, $words, $least, $free, $neighbours);
     }
 
+    /**
+     * How far the zone's usual water and warmth lie from what a batch likes, one mist level weighing as much as 4 °C:
+     * among zones that can take a batch, the nearest suits best.
+     */
+    public function distanceFrom(Tenant $batch): float
+    {
+        return abs($this->mist->middle() - $batch->mist->middle()) + abs($this->heat->middle() - $batch->heat->middle()) / 4.0;
+    }
+
     /** @param list<Tenant> $tenants */
     public function used(Week $week, array $tenants): int
     {

@@ -9,6 +9,8 @@ use WetCradle\Core\Refused;
 /** A calendar week, Monday to Sunday, written 2026-W48 (ISO 8601). */
 final class Week
 {
+    private ?int $ordinal = null;
+
     private function __construct(private readonly \DateTimeImmutable $monday)
     {
     }
@@ -48,13 +50,13 @@ final class Week
     /** How many weeks from this one to the other; negative when the other is earlier. */
     public function until(self $other): int
     {
-        return intdiv((int) $this->monday->diff($other->monday)->format('%r%a'), 7);
+        return $other->ordinal() - $this->ordinal();
     }
 
     /** Weeks since the Monday of 1970-W02: consecutive weeks have consecutive ordinals. */
     public function ordinal(): int
     {
-        return (int) round($this->monday->getTimestamp() / 604800);
+        return $this->ordinal ??= (int) round($this->monday->getTimestamp() / 604800);
     }
 
     public function holds(\DateTimeImmutable $day): bool

@@ -27,6 +27,11 @@ final class Range
         return $this->low <= $other->high && $other->low <= $this->high;
     }
 
+    public function middle(): float
+    {
+        return ($this->low + $this->high) / 2.0;
+    }
+
     public function words(string $unit): string
     {
         return $this->low === $this->high ? $this->low.$unit : sprintf('%s–%s%s', $this->low, $this->high, $unit);

@@ -18,7 +18,7 @@ final class DayList
 
     /**
      * @param list<Outlook>                                         $outlooks
-     * @param list<array{order: string, planBy: \DateTimeImmutable}> $unplanned orders no batch serves yet
+     * @param list<array{order: string, plants: int, planBy: \DateTimeImmutable}> $unplanned orders no batch serves yet
      * @param Week                                                  $week      the week on the rail; overdue work shows in the running week only
      *
      * @return list<NextThing>
@@ -30,12 +30,12 @@ final class DayList
         foreach ($outlooks as $one) {
             [$job, $due, $why] = self::jobOf($one) ?? [null, null, ''];
             if ($job !== null && $due !== null && self::falls($due, $week, $running)) {
-                $things[] = new NextThing($job, $one->batch, $one->line, $due, $running ? self::late($due, $today) : 0, $why);
+                $things[] = new NextThing($job, $one->batch, $one->line, $one->planned + $one->stuck + $one->rooted, $due, $running ? self::late($due, $today) : 0, $why);
             }
         }
         foreach ($unplanned as $wanted) {
             if (self::falls($wanted['planBy'], $week, $running)) {
-                $things[] = new NextThing(Job::Plan, $wanted['order'], null, $wanted['planBy'], $running ? self::late($wanted['planBy'], $today) : 0, 'no batch planned yet');
+                $things[] = new NextThing(Job::Plan, $wanted['order'], null, $wanted['plants'], $wanted['planBy'], $running ? self::late($wanted['planBy'], $today) : 0, 'no batch planned yet');
             }
         }
         usort($things, static fn (NextThing $a, NextThing $b) => [$a->job->placeInDay(), $a->due, $a->about, $a->line] <=> [$b->job->placeInDay(), $b->due, $b->about, $b->line]);

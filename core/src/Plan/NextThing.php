@@ -11,6 +11,7 @@ final class NextThing
         public readonly Job $job,
         public readonly string $about,
         public readonly ?int $line,
+        public readonly int $count,
         public readonly \DateTimeImmutable $due,
         public readonly int $daysLate,
         public readonly string $why,

@@ -37,6 +37,12 @@ final class StickNumbers
         return Trays::toHold($this->forChance, $this->cells)->hold();
     }
 
+    /** The chance of enough good plants when this many trays are filled. */
+    public function chanceWith(int $trays): float
+    {
+        return $this->count->chanceOf(Trays::of($trays, $this->cells)->hold());
+    }
+
     /** @return array{expectedYield: float, simple: array<string, mixed>, chosen: array<string, mixed>, buys: array<string, mixed>} */
     public function toArray(): array
     {

@@ -43,6 +43,15 @@ final class ZoneTest extends TestCase
         self::assertFalse($zone->setting([$this->batch('A', 1, 1, 2, [20, 24]), $this->batch('B', 1, 1, 2, [15, 18])])['suits'] ?? null);
     }
 
+    public function testTheZoneNearestToWhatABatchLikesIsToldApart(): void
+    {
+        $batch = $this->batch('A', 1, 1, 2, [18, 22], [2, 3]);
+        $wet = Zone::of('Wet', 10, Range::of(16, 24), Range::of(2, 3));
+        $dry = Zone::of('Dry', 10, Range::of(16, 24), Range::of(0, 2));
+        self::assertSame(0.0, $wet->distanceFrom($batch));
+        self::assertGreaterThan($wet->distanceFrom($batch), $dry->distanceFrom($batch));
+    }
+
     public function testSharingIsMutual(): void
     {
         $one = $this->batch('A', 1, 1, 2, [16, 19], [1, 2]);

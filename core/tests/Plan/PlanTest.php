@@ -59,6 +59,7 @@ final class PlanTest extends TestCase
         self::assertGreaterThan(0.9, $numbers['chosen']['chance']);
         self::assertStringStartsWith('104 more cuttings (1 more tray) turn a chance of ', $numbers['buys']['words']);
         self::assertSame(832, StickNumbers::forGood(480, [Beta::of(28, 12)], 0.9, 104)->stick());
+        self::assertSame($numbers['simple']['chanceInTrays'], StickNumbers::forGood(480, [Beta::of(28, 12)], 0.9, 104)->chanceWith(7));
         self::assertStringStartsWith('Whole trays already', StickNumbers::forGood(10, [Beta::of(28, 2)], 0.9, 104)->toArray()['buys']['words']);
     }
 
@@ -96,7 +97,7 @@ final class PlanTest extends TestCase
             $this->outlook('DONE'),
             $this->outlook('FRESH', stuck: 50, stick: '2027-05-11'),
             $this->outlook('ROOTS', rooted: 12, check: '2027-05-11'),
-        ], [['order' => '7', 'planBy' => new \DateTimeImmutable('2027-05-14')], ['order' => '8', 'planBy' => new \DateTimeImmutable('2027-08-01')]], Week::of('2027-W19'), new \DateTimeImmutable('2027-05-12'));
+        ], [['order' => '7', 'plants' => 80, 'planBy' => new \DateTimeImmutable('2027-05-14')], ['order' => '8', 'plants' => 80, 'planBy' => new \DateTimeImmutable('2027-08-01')]], Week::of('2027-W19'), new \DateTimeImmutable('2027-05-12'));
         self::assertSame(
             ['stick LATE 9', 'stick NEW 0', 'check LOOK 2', 'pot POT 2', 'pot ROOTS 1', 'plan 7 0'],
             array_map(static fn (NextThing $t) => "{$t->job->value} {$t->about} {$t->daysLate}", $things),

@@ -32,11 +32,9 @@ final class DayController
     {
         $week = $request->query->has('week') ? Week::of($request->query->getString('week')) : $this->today->week();
         $wanted = $unplanned = [];
-        foreach ($this->wanted->all() as $one) {
-            if ($one['state'] === 'unplanned') {
-                $wanted[(string) $one['id']] = $one;
-                $unplanned[] = ['order' => (string) $one['id'], 'planBy' => new \DateTimeImmutable((string) $one['planBy'])];
-            }
+        foreach ($this->wanted->unplanned() as $one) {
+            $wanted[(string) $one['id']] = $one;
+            $unplanned[] = ['order' => (string) $one['id'], 'plants' => (int) $one['plants'], 'planBy' => new \DateTimeImmutable((string) $one['planBy'])];
         }
         $past = $week->until($this->today->week()) > 0;
         $things = $past ? [] : DayList::of($this->outlooks(), $unplanned, $week, $this->today->day());
@@ -48,6 +46,7 @@ final class DayController
             'things' => array_map(static fn (NextThing $t) => [
                 'job' => $t->job->value,
                 'line' => $t->line,
+                'count' => $t->count,
                 'due' => $t->due->format('Y-m-d'),
                 'daysLate' => $t->daysLate,
                 'why' => $t->why,

@@ -69,7 +69,7 @@ final class Placing
         foreach ($this->zones as $id => $zone) {
             $offer = $zone->offerTo($tenant, $this->tenants[$id] ?? []);
             if ($offer->isYes()) {
-                $fitting[$id] = $offer->leastFree;
+                $fitting[$id] = [$zone->distanceFrom($tenant), $offer->leastFree];
             }
         }
         asort($fitting);

@@ -59,6 +59,7 @@ final class Planner
             'trayKind' => $trayKind->toArray(),
             'trays' => $chosen,
             'stick' => $stick,
+            'chance' => $numbers->chanceWith($chosen),
             'dates' => $dates->toArray(),
             'timing' => $this->timing($wanted, $dates),
             'window' => $this->window($crop, $dates->stickOn),
@@ -137,15 +138,15 @@ final class Planner
         return $found;
     }
 
-    /** @return list<array<string, mixed>> those that can take it first, fullest first, so that the roomy ones stay free */
+    /** @return list<array<string, mixed>> those that can take it first, and of these the one that suits it best */
     private function zones(Crop $crop, PlainDates $dates, int $trays): array
     {
         $batch = $this->tenant($crop, $dates, $trays);
         $tenants = $this->tenants->byZone($batch->from, $batch->to);
-        $found = [];
-        $codes = [];
+        $found = $distance = $codes = [];
         foreach ($this->em->getRepository(Zone::class)->findAll() as $zone) {
             $offer = $zone->core()->offerTo($batch, $tenants[(int) $zone->id] ?? []);
+            $distance[(int) $zone->id] = $zone->core()->distanceFrom($batch);
             $names = array_map(static fn (Tenant $t) => $t->name, $offer->neighbours);
             $codes = [...$codes, ...$names];
             $found[] = [
@@ -167,7 +168,7 @@ final class Planner
         }
         unset($zone);
         $order = ['no_room' => 1, 'sharing' => 2, 'no_warmth' => 3, 'no_water' => 4];
-        usort($found, static fn (array $a, array $b) => [$order[$a['reason']] ?? 0, $a['leastFree'], $a['id']] <=> [$order[$b['reason']] ?? 0, $b['leastFree'], $b['id']]);
+        usort($found, static fn (array $a, array $b) => [$order[$a['reason']] ?? 0, $distance[(int) $a['id']], $a['leastFree'], $a['id']] <=> [$order[$b['reason']] ?? 0, $distance[(int) $b['id']], $b['leastFree'], $b['id']]);
 
         return $found;
     }

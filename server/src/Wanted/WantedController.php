@@ -6,14 +6,17 @@ namespace WetCradle\Server\Wanted;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
+use WetCradle\Core\Calendar\Season;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Find;
+use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Planner;
 use WetCradle\Server\Rates\Crop;
 
@@ -30,9 +33,11 @@ final class WantedController
     }
 
     #[Route('/api/wanted', methods: ['GET'])]
-    public function all(): JsonResponse
+    public function all(Request $request, House $house): JsonResponse
     {
-        return new JsonResponse(['wanted' => $this->views->all()]);
+        $season = Season::containing($this->today->day(), $house->nursery()->hemisphere);
+
+        return new JsonResponse(['wanted' => $this->views->all($request->query->getString('season') === 'all' ? null : Week::containing($season->firstDay()))]);
     }
 
     #[Route('/api/wanted/{id<\d+>}', methods: ['GET'])]

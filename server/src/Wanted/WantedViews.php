@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace WetCradle\Server\Wanted;
 
 use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Plan\PlainDates;
+use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Plan\Tags;
 
 /** What is wanted, with the batches that serve it. */
@@ -15,16 +17,29 @@ final class WantedViews
     {
     }
 
-    /** @return list<array<string, mixed>> in the order of their weeks */
-    public function all(): array
+    /**
+     * In the order of their weeks.
+     *
+     * @param ?Week $since leave out what was due before this week
+     *
+     * @return list<array<string, mixed>>
+     */
+    public function all(?Week $since = null): array
     {
         $tags = [];
-        foreach ($this->tags->where('b.wanted_id IS NOT NULL AND b.called_off = 0', order: 'b.stick_on, b.id') as $tag) {
+        foreach ($this->tags->where('b.called_off = 0 AND b.wanted_id IN (SELECT id FROM wanted WHERE ready_week >= ?)', [$since?->written() ?? ''], 'b.stick_on, b.id') as $tag) {
             $tags[(int) $tag['wanted']][] = $tag;
         }
-        $wanted = $this->em->createQuery('SELECT w, c, p, k, a FROM '.Wanted::class.' w JOIN w.crop c JOIN w.pot p LEFT JOIN w.customer k JOIN w.enteredBy a ORDER BY w.readyWeek, w.id')->getResult();
 
-        return array_map(fn (Wanted $w) => self::view($w, $tags[(int) $w->id] ?? []), $wanted);
+        return array_map(fn (Wanted $w) => self::view($w, $tags[(int) $w->id] ?? []), $this->fetch('w.readyWeek >= :since', ['since' => $since?->written() ?? '']));
+    }
+
+    /** @return list<array<string, mixed>> what no batch serves yet */
+    public function unplanned(): array
+    {
+        $unplanned = 'w.calledOff = false AND NOT EXISTS (SELECT b FROM '.Batch::class.' b WHERE b.wanted = w AND b.calledOff = false)';
+
+        return array_map(fn (Wanted $w) => self::view($w, []), $this->fetch($unplanned, []));
     }
 
     /** @return array<string, mixed> */
@@ -66,5 +81,16 @@ final class WantedViews
             'version' => $wanted->version,
             'batches' => $tags,
         ];
+    }
+
+    /**
+     * @param array<string, mixed> $parameters
+     *
+     * @return list<Wanted>
+     */
+    private function fetch(string $condition, array $parameters): array
+    {
+        return $this->em->createQuery('SELECT w, c, p, k, a FROM '.Wanted::class.' w JOIN w.crop c JOIN w.pot p LEFT JOIN w.customer k JOIN w.enteredBy a WHERE '.$condition.' ORDER BY w.readyWeek, w.id')
+            ->setParameters($parameters)->getResult();
     }
 }

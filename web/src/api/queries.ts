@@ -1,0 +1,78 @@
+import { QueryClient, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { answer, api, type Batch, Refusal } from './client'
+
+export const queryClient = new QueryClient({
+  defaultOptions: {
+    queries: { staleTime: 15_000, retry: (times, error) => !(error instanceof Refusal && error.code !== 'offline') && times < 2 },
+  },
+})
+
+export const useSession = () =>
+  useQuery({ queryKey: ['session'], queryFn: () => answer(api.GET('/api/session')), staleTime: 60_000 })
+export const useRail = () => useQuery({ queryKey: ['rail'], queryFn: () => answer(api.GET('/api/rail')) })
+export const useDay = (week: string) =>
+  useQuery({
+    queryKey: ['day', week],
+    queryFn: () => answer(api.GET('/api/day', { params: { query: { week } } })),
+    placeholderData: (old) => old,
+  })
+export const useBench = (week: string) =>
+  useQuery({
+    queryKey: ['bench', week],
+    queryFn: () => answer(api.GET('/api/bench', { params: { query: { week } } })),
+    placeholderData: (old) => old,
+  })
+export const useStock = (week: string) =>
+  useQuery({
+    queryKey: ['stock', week],
+    queryFn: () => answer(api.GET('/api/stock', { params: { query: { week } } })),
+    placeholderData: (old) => old,
+  })
+export const useWanted = (season: 'running' | 'all') =>
+  useQuery({
+    queryKey: ['wanted', season],
+    queryFn: () => answer(api.GET('/api/wanted', { params: { query: { season } } })),
+  })
+export const useBatches = () => useQuery({ queryKey: ['batches'], queryFn: () => answer(api.GET('/api/batches')) })
+export const useBatch = (code: string) =>
+  useQuery({
+    queryKey: ['batch', code],
+    queryFn: () => answer(api.GET('/api/batches/{code}', { params: { path: { code } } })),
+  })
+export const useCrops = () => useQuery({ queryKey: ['crops'], queryFn: () => answer(api.GET('/api/crops')) })
+export const useCrop = (slug: string) =>
+  useQuery({ queryKey: ['crop', slug], queryFn: () => answer(api.GET('/api/crops/{slug}', { params: { path: { slug } } })) })
+export const useChoices = () =>
+  useQuery({ queryKey: ['choices'], queryFn: () => answer(api.GET('/api/choices')), staleTime: 60_000 })
+export const useFound = (q: string) =>
+  useQuery({
+    queryKey: ['find', q],
+    queryFn: () => answer(api.GET('/api/find', { params: { query: { q } } })),
+    enabled: q.trim() !== '',
+    placeholderData: (old) => old,
+  })
+
+/** A write; all that is shown is asked for anew afterwards, since one act moves many figures. */
+export function useWrite<I, O>(write: (input: I) => Promise<O>, done?: (output: O) => void) {
+  const client = useQueryClient()
+  return useMutation<O, Refusal, I>({
+    mutationFn: write,
+    onSuccess: async (output) => {
+      await client.invalidateQueries({ predicate: (query) => query.queryKey[0] !== 'session' })
+      done?.(output)
+    },
+  })
+}
+
+/** An act on a batch, by the name of its address. */
+export function useAct(
+  code: string,
+  act: 'stick' | 'checks' | 'count' | 'lose' | 'split' | 'merge' | 'change-method' | 'move-on' | 'undo',
+  done?: (batch: Batch) => void,
+) {
+  return useWrite(
+    (body: Record<string, unknown>) =>
+      answer(api.POST(`/api/batches/{code}/${act}`, { params: { path: { code } }, body: body as never })) as Promise<Batch>,
+    done,
+  )
+}

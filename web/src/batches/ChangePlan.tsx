@@ -1,0 +1,106 @@
+import { useForm } from 'react-hook-form'
+import { answer, api, type Batch, Refusal } from '../api/client'
+import { useBench, useStock, useWrite } from '../api/queries'
+import { Field } from '../forms/Field'
+import { FormRefusal, isMeeting, Meeting, showRefusal } from '../forms/refusals'
+import { numeric, Stepper } from '../forms/Stepper'
+import { say } from '../shell/Said'
+import { useShown } from '../shell/week'
+
+const WORDS = { trays: 'Trays', stickOn: 'Stick on', block: 'Stock block', zone: 'Zone', calledOff: 'Called off' }
+
+/** Another day, number, block or zone for a batch that is not stuck yet. */
+export function ChangePlan({ batch, onDone }: { batch: Batch; onDone: () => void }) {
+  const { session, week } = useShown()
+  const { data: bench } = useBench(week)
+  const { data: stock } = useStock(week)
+  const zones = bench?.zones ?? []
+  const form = useForm({
+    values: {
+      trays: String(batch.trays),
+      stickOn: [batch.stickOn, session.today].sort()[1] ?? session.today,
+      block: batch.block,
+      zone: String(zones.find((zone) => zone.name === batch.zone)?.id ?? ''),
+      calledOff: false,
+      version: batch.version,
+    },
+    resetOptions: { keepDirtyValues: true },
+  })
+  const { errors } = form.formState
+  const write = useWrite((body: Record<string, unknown>) =>
+    answer(api.PUT('/api/batches/{code}', { params: { path: { code: batch.code } }, body: body as never })),
+  )
+  const save = form.handleSubmit((typed) =>
+    write
+      .mutateAsync({ ...typed, trays: numeric(typed.trays), zone: Number(typed.zone) })
+      .then((saved) => {
+        say(saved.state === 'called_off' ? `${saved.code} is called off.` : `${saved.code} is planned anew.`)
+        onDone()
+      })
+      .catch(
+        (refusal) =>
+          refusal instanceof Refusal && !isMeeting(refusal) && showRefusal(form, refusal, ['trays', 'stickOn', 'block', 'zone']),
+      ),
+  )
+  const theirs = isMeeting(write.error) ? write.error.theirs : undefined
+  return (
+    <form
+      onSubmit={save}
+      noValidate
+      aria-label={`Change the plan of ${batch.code}`}
+      className="grid gap-4 sm:grid-cols-2 lg:grid-cols-4"
+    >
+      <Stepper control={form.control} name="trays" label="Trays" hint={`of ${batch.cells}`} />
+      <Field label="Stick on" error={errors.stickOn}>
+        {(ids) => <input {...ids} {...form.register('stickOn')} type="date" className="field-text !min-h-12" />}
+      </Field>
+      <Field label="Stock block" error={errors.block}>
+        {(ids) => (
+          <select {...ids} {...form.register('block')} className="field-text !min-h-12">
+            {stock?.blocks
+              .filter((block) => block.cropSlug === batch.cropSlug)
+              .map((block) => (
+                <option key={block.code} value={block.code}>
+                  {block.code}, {block.place}
+                </option>
+              ))}
+          </select>
+        )}
+      </Field>
+      <Field label="Zone" error={errors.zone}>
+        {(ids) => (
+          <select {...ids} {...form.register('zone')} className="field-text !min-h-12">
+            {zones.map((zone) => (
+              <option key={zone.id} value={zone.id}>
+                {zone.name}
+              </option>
+            ))}
+          </select>
+        )}
+      </Field>
+      <label className="flex min-h-11 cursor-pointer items-center gap-2">
+        <input type="checkbox" className="checkbox" {...form.register('calledOff')} /> call this batch off
+      </label>
+      <div className="grid gap-3 sm:col-span-full">
+        <FormRefusal form={form} />
+        {theirs && isMeeting(write.error) && (
+          <Meeting
+            refusal={write.error}
+            mine={form.getValues()}
+            words={WORDS}
+            onMine={() => {
+              form.setValue('version', Number(theirs.version))
+              save()
+            }}
+            onTheirs={onDone}
+          />
+        )}
+        <div>
+          <button type="submit" className="act-main" disabled={write.isPending}>
+            Save the plan
+          </button>
+        </div>
+      </div>
+    </form>
+  )
+}

@@ -1,0 +1,191 @@
+import { useState } from 'react'
+import { type FieldValues, type UseFormReturn, useForm } from 'react-hook-form'
+import { type Batch, Refusal } from '../api/client'
+import { useAct, useChoices } from '../api/queries'
+import { Field } from '../forms/Field'
+import { FormRefusal, showRefusal } from '../forms/refusals'
+import { numeric, Stepper } from '../forms/Stepper'
+import { useShown } from '../shell/week'
+import { BOOK_WORDS, CAUSE_WORDS } from '../words'
+import { useSayDone } from './useUndo'
+
+const WORKS = {
+  lose: 'Book losses',
+  'move-on': 'Grown, or sold',
+  split: 'Split',
+  merge: 'Merge',
+  'change-method': 'Change of method',
+} as const
+
+type Other = keyof typeof WORKS
+
+const NAMES = ['on', 'line', 'state', 'count', 'cause', 'intoBatch', 'intoLine', 'method', 'material', 'note'] as const
+
+/** States in which plants of this batch can be worked on here, by work. */
+const STATES: Record<Other, (keyof typeof BOOK_WORDS)[]> = {
+  lose: ['stuck', 'rooted', 'potted', 'grown'],
+  'move-on': ['potted', 'grown'],
+  split: ['stuck', 'rooted', 'potted', 'grown'],
+  merge: [],
+  'change-method': ['stuck', 'rooted', 'potted'],
+}
+
+function Text<T extends FieldValues>({
+  form,
+  name,
+  label,
+  hint,
+}: {
+  form: UseFormReturn<T>
+  name: never
+  label: string
+  hint?: string
+}) {
+  return (
+    <Field label={label} hint={hint} error={form.formState.errors[name] as never}>
+      {(ids) => <input {...ids} {...form.register(name)} className="field-text !min-h-12" />}
+    </Field>
+  )
+}
+
+/** The rarer acts of the book. */
+export function OtherWork({ batch, onDone }: { batch: Batch; onDone: () => void }) {
+  const { session } = useShown()
+  const { data: choices } = useChoices()
+  const [work, setWork] = useState<Other>('lose')
+  const sayDone = useSayDone(batch.code)
+  const act = useAct(batch.code, work)
+  const form = useForm({
+    defaultValues: {
+      on: session.today,
+      line: String(
+        batch.lines.find((line) => Object.keys(line.standing).some((state) => state !== 'lost' && state !== 'sold'))?.number ?? 1,
+      ),
+      state: '',
+      count: '',
+      cause: 'rot',
+      intoBatch: '',
+      intoLine: '1',
+      method: '',
+      material: '',
+      note: '',
+    },
+  })
+  const { errors } = form.formState
+  const line = batch.lines.find((one) => String(one.number) === form.watch('line'))
+  const states = STATES[work].filter((state) => (line?.standing[state] ?? 0) > 0)
+  const picked = form.watch('state')
+  const state = states.find((one) => one === picked) ?? states[0] ?? ''
+  const there = state === '' ? 0 : (line?.standing[state] ?? 0)
+  const save = form.handleSubmit((typed) => {
+    const count = numeric(typed.count)
+    const common = { on: typed.on, line: numeric(typed.line) }
+    const body: Record<Other, Record<string, unknown>> = {
+      lose: { ...common, state, lost: { [typed.cause]: count } },
+      'move-on': { ...common, state, count },
+      split: { ...common, counts: { [state]: count }, note: typed.note },
+      merge: { ...common, intoBatch: typed.intoBatch || batch.code, intoLine: numeric(typed.intoLine) },
+      'change-method': { ...common, state, count, method: typed.method, material: typed.material },
+    }
+    return act
+      .mutateAsync(body[work])
+      .then((saved) => {
+        sayDone(saved, `${saved.acts[0]?.says}.`)
+        onDone()
+      })
+      .catch((refusal) => {
+        if (!(refusal instanceof Refusal)) return
+        const atCount = refusal.field.startsWith('lost') || refusal.field.startsWith('counts')
+        showRefusal(form, atCount ? new Refusal(refusal.code, 'count', refusal.message) : refusal, NAMES)
+      })
+  })
+  return (
+    <form onSubmit={save} noValidate aria-label={WORKS[work]} className="grid gap-4">
+      <div role="tablist" aria-label="Work" className="flex flex-wrap gap-2">
+        {(Object.keys(WORKS) as Other[]).map((one) => (
+          <button
+            key={one}
+            type="button"
+            role="tab"
+            aria-selected={one === work}
+            className={one === work ? 'act-main' : 'act'}
+            onClick={() => setWork(one)}
+          >
+            {WORKS[one]}
+          </button>
+        ))}
+      </div>
+      <div className="grid gap-4 sm:grid-cols-2 lg:grid-cols-4">
+        {batch.lines.length > 1 && (
+          <Field label="Line" error={errors.line}>
+            {(ids) => (
+              <select {...ids} {...form.register('line')} className="field-text !min-h-12">
+                {batch.lines.map((one) => (
+                  <option key={one.number} value={one.number}>
+                    {one.number}
+                  </option>
+                ))}
+              </select>
+            )}
+          </Field>
+        )}
+        {work !== 'merge' && (
+          <>
+            <Field label="Of those" error={errors.state} hint={states.length === 0 ? 'none stand there' : undefined}>
+              {(ids) => (
+                <select {...ids} {...form.register('state')} value={state} className="field-text !min-h-12">
+                  {states.map((one) => (
+                    <option key={one} value={one}>
+                      {BOOK_WORDS[one]}
+                    </option>
+                  ))}
+                </select>
+              )}
+            </Field>
+            <Stepper
+              control={form.control}
+              name="count"
+              label={work === 'move-on' ? (state === 'grown' ? 'Sold' : 'Grown to ready') : 'How many'}
+              hint={`of ${there}`}
+            />
+          </>
+        )}
+        {work === 'lose' && (
+          <Field label="Cause" error={errors.cause}>
+            {(ids) => (
+              <select {...ids} {...form.register('cause')} className="field-text !min-h-12">
+                {choices?.causes.map((cause) => (
+                  <option key={cause} value={cause}>
+                    {CAUSE_WORDS[cause]}
+                  </option>
+                ))}
+              </select>
+            )}
+          </Field>
+        )}
+        {work === 'split' && <Text form={form} name={'note' as never} label="Why" hint="kept with the new line" />}
+        {work === 'merge' && (
+          <>
+            <Text form={form} name={'intoBatch' as never} label="Into batch" hint={`empty: ${batch.code} itself`} />
+            <Stepper control={form.control} name="intoLine" label="Into line" />
+          </>
+        )}
+        {work === 'change-method' && (
+          <>
+            <Text form={form} name={'method' as never} label="New method" hint="such as tip cutting" />
+            <Text form={form} name={'material' as never} label="Material" hint="such as softwood" />
+          </>
+        )}
+        <Field label="Day" error={errors.on}>
+          {(ids) => <input {...ids} {...form.register('on')} type="date" className="field-text !min-h-12" />}
+        </Field>
+      </div>
+      <FormRefusal form={form} />
+      <div>
+        <button type="submit" className="act-main" disabled={act.isPending}>
+          Enter in the book
+        </button>
+      </div>
+    </form>
+  )
+}

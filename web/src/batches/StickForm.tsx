@@ -1,0 +1,95 @@
+import { useForm } from 'react-hook-form'
+import { type Batch, Refusal } from '../api/client'
+import { useAct, useChoices } from '../api/queries'
+import { Field } from '../forms/Field'
+import { FormRefusal, showRefusal } from '../forms/refusals'
+import { numeric, Stepper } from '../forms/Stepper'
+import { useShown } from '../shell/week'
+import { Safety } from './Safety'
+import { useSayDone } from './useUndo'
+
+const NAMES = ['on', 'stuck', 'tooPoor', 'trays', 'trayNumbers', 'mix', 'hormone', 'people'] as const
+
+/** What was stuck: the actual count, day, people, trays, mix and hormone. */
+export function StickForm({ batch, onDone }: { batch: Batch; onDone: () => void }) {
+  const { session } = useShown()
+  const { data: choices } = useChoices()
+  const sayDone = useSayDone(batch.code)
+  const stick = useAct(batch.code, 'stick')
+  const form = useForm({
+    defaultValues: {
+      on: session.today,
+      stuck: String(batch.planned),
+      tooPoor: '0',
+      trays: String(batch.trays),
+      trayNumbers: batch.trayNumbers ?? (batch.trays > 1 ? `1–${batch.trays}` : '1'),
+      mix: batch.mix ?? batch.sheet.mix,
+      hormone: batch.hormone ?? batch.sheet.hormone ?? '',
+      people: [String(session.account?.id ?? '')],
+    },
+  })
+  const { errors } = form.formState
+  const save = form.handleSubmit((typed) =>
+    stick
+      .mutateAsync({ ...typed, stuck: numeric(typed.stuck), tooPoor: numeric(typed.tooPoor), trays: numeric(typed.trays) })
+      .then((saved) => {
+        sayDone(saved, `Stuck ${saved.stuck} of ${saved.crop}, ${saved.code}.`)
+        onDone()
+      })
+      .catch((refusal) => refusal instanceof Refusal && showRefusal(form, refusal, NAMES)),
+  )
+  return (
+    <form onSubmit={save} noValidate aria-label={`Stick ${batch.code}`} className="grid gap-4 sm:grid-cols-2 lg:grid-cols-3">
+      <Stepper control={form.control} name="stuck" label="Stuck" hint={`planned ${batch.planned}`} />
+      <Stepper control={form.control} name="tooPoor" label="Thrown as too poor" hint="collected, not stuck" />
+      <Stepper control={form.control} name="trays" label="Trays" hint={`${batch.trayKind}, to ${batch.zone}`} />
+      <Field label="Day" error={errors.on}>
+        {(ids) => <input {...ids} {...form.register('on')} type="date" className="field-text" />}
+      </Field>
+      <Field label="Tray numbers" error={errors.trayNumbers}>
+        {(ids) => <input {...ids} {...form.register('trayNumbers')} className="field-text" />}
+      </Field>
+      <Field label="Mix" error={errors.mix} hint="wet it first: dry perlite and peat dust go to the lungs">
+        {(ids) => <input {...ids} {...form.register('mix')} list="mixes" className="field-text" />}
+      </Field>
+      <Field
+        label="Hormone"
+        error={errors.hormone}
+        hint={form.watch('hormone') ? 'gloves; the product label overrides this' : 'none'}
+      >
+        {(ids) => <input {...ids} {...form.register('hormone')} list="hormones" className="field-text" />}
+      </Field>
+      <fieldset className="sm:col-span-2">
+        <legend className="mb-1 text-sm font-semibold">Who stuck it</legend>
+        <div className="flex flex-wrap gap-x-5">
+          {choices?.people
+            .filter((person) => person.role !== 'viewer')
+            .map((person) => (
+              <label key={person.id} className="flex min-h-11 cursor-pointer items-center gap-2">
+                <input type="checkbox" className="checkbox" value={String(person.id)} {...form.register('people')} />
+                {person.name}
+              </label>
+            ))}
+        </div>
+        {errors.people && <p className="refusal text-sm">{errors.people.message}</p>}
+      </fieldset>
+      <datalist id="mixes">
+        {choices?.mixes.map((mix) => (
+          <option key={mix} value={mix} />
+        ))}
+      </datalist>
+      <datalist id="hormones">
+        {choices?.hormones.map((hormone) => (
+          <option key={hormone} value={hormone} />
+        ))}
+      </datalist>
+      <div className="sm:col-span-full">
+        <Safety own={batch.sheet.safety} words="Cut away from the hand, with a cut-proof glove. Label the trays at once." />
+        <FormRefusal form={form} />
+        <button type="submit" className="act-main mt-2" disabled={stick.isPending}>
+          Stuck
+        </button>
+      </div>
+    </form>
+  )
+}

@@ -1,0 +1,97 @@
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { useCrops } from '../api/queries'
+import { RateDots } from '../drawings/RateDots'
+import { useShown } from '../shell/week'
+import { inHundred, plural } from '../words'
+import { AddCrop } from './AddCrop'
+
+const ORDERS = {
+  name: 'by name',
+  rate: 'hardest first',
+  spread: 'most uneven first',
+  season: 'in season first',
+} as const
+
+/** Every crop on one axis: past batches as dots, the learnt rate and what the next batch may do. */
+export function Crops() {
+  const { data } = useCrops()
+  const { mayPlan } = useShown()
+  const [order, setOrder] = useState<keyof typeof ORDERS>('name')
+  const [adding, setAdding] = useState(false)
+  const crops = [...(data?.crops ?? [])].sort((a, b) => {
+    if (order === 'rate') return a.learnt.rate - b.learnt.rate
+    if (order === 'spread') return b.learnt.newBatchSd - a.learnt.newBatchSd
+    if (order === 'season') return a.window.opensIn - b.window.opensIn
+    return a.name.localeCompare(b.name)
+  })
+  return (
+    <>
+      <div className="mb-4 flex flex-wrap items-center gap-4">
+        <h1>Crops</h1>
+        <label className="flex items-center gap-2">
+          <span className="text-sm font-semibold">Order</span>
+          <select
+            className="field-text w-48"
+            value={order}
+            onChange={(event) => setOrder(event.target.value as keyof typeof ORDERS)}
+          >
+            {Object.entries(ORDERS).map(([value, words]) => (
+              <option key={value} value={value}>
+                {words}
+              </option>
+            ))}
+          </select>
+        </label>
+        <p className="text-sm soft">
+          A dot is a batch, sized by its count; the post is the learnt rate; the bar holds 8 next batches in 10.
+        </p>
+        {mayPlan && (
+          <button type="button" className="act ml-auto" aria-expanded={adding} onClick={() => setAdding(!adding)}>
+            {adding ? 'Close' : 'Add a crop'}
+          </button>
+        )}
+      </div>
+      {adding && (
+        <div className="sheet mb-6 p-4">
+          <AddCrop />
+        </div>
+      )}
+      {data && crops.length === 0 && !adding && (
+        <p className="soft">
+          No crop yet. Write the first sheet: how it is propagated, how long it takes, what you expect of it.
+        </p>
+      )}
+      <ul>
+        {crops.map((crop) => (
+          <li
+            key={crop.slug}
+            className="grid items-center gap-x-6 border-t py-1.5 sm:grid-cols-[minmax(13rem,1fr)_5rem_minmax(18rem,1.4fr)_9rem]"
+            style={{ borderColor: 'var(--stone-wash)' }}
+          >
+            <span className="min-w-0">
+              <Link to={`/crops/${crop.slug}`} className="block truncate font-bold">
+                {crop.name}
+              </Link>
+              <span className="block truncate text-sm soft">
+                {crop.method}, {crop.material}
+              </span>
+            </span>
+            <span className="text-2xl font-bold sm:text-right">{inHundred(crop.learnt.rate)}</span>
+            <RateDots learnt={crop.learnt} history={crop.history} tall={36} />
+            <span className="text-sm">
+              {plural(crop.learnt.batches, 'batch', 'batches')}
+              <span className="block">
+                {crop.window.opensIn === 0 ? (
+                  <strong style={{ color: 'var(--leaf)' }}>in season</strong>
+                ) : (
+                  <span className="soft">in {plural(crop.window.opensIn, 'week')}</span>
+                )}
+              </span>
+            </span>
+          </li>
+        ))}
+      </ul>
+    </>
+  )
+}

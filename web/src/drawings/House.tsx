@@ -1,0 +1,225 @@
+import type { KeyboardEvent } from 'react'
+import type { Nursery, ZoneWeek } from '../api/client'
+import { plural, sayHeat } from '../words'
+import { StateGlyph } from './Glyph'
+
+const SCALE = 62
+const GAP = 12
+
+/** Six ways to tell batches apart on a bench: a wash and a hatch each, so that no pair rests on colour alone. */
+const LOOKS = [
+  { wash: 'var(--leaf-wash)', hatch: '' },
+  { wash: 'var(--cream)', hatch: 'M0 6L6 0' },
+  { wash: 'var(--water-wash)', hatch: '' },
+  { wash: 'var(--plum-wash)', hatch: 'M0 3H6' },
+  { wash: 'var(--stone-wash)', hatch: 'M3 0V6' },
+  { wash: 'var(--leaf-wash)', hatch: 'M0 0L6 6' },
+] as const
+
+function lookOf(code: string): number {
+  let sum = 0
+  for (const letter of code) sum = (sum * 31 + letter.charCodeAt(0)) % 9973
+  return sum % LOOKS.length
+}
+
+function Defs() {
+  return (
+    <defs>
+      {LOOKS.map((look, i) => (
+        <pattern key={look.wash + look.hatch} id={`look${i}`} width="6" height="6" patternUnits="userSpaceOnUse">
+          <rect width="6" height="6" fill={look.wash} />
+          {look.hatch && <path d={look.hatch} stroke="var(--peat)" strokeWidth="0.9" opacity="0.5" />}
+        </pattern>
+      ))}
+    </defs>
+  )
+}
+
+interface Slot {
+  x: number
+  y: number
+  code: string | null
+}
+
+/** Tray places of a zone in rows along its length, filled batch after batch. */
+function slotsOf(zone: ZoneWeek): { slots: Slot[]; w: number; h: number; rows: number } {
+  const { length, width } = zone.place
+  const rows = Math.max(1, Math.round(Math.sqrt((zone.trays * width) / length) * 0.92))
+  const columns = Math.ceil(zone.trays / rows)
+  const w = (length * SCALE - 12) / columns
+  const h = (width * SCALE - 40) / rows
+  const codes = zone.tenants.flatMap((tenant) => Array.from({ length: tenant.trays }, () => tenant.tag.code))
+  return {
+    slots: Array.from({ length: zone.trays }, (_, i) => ({
+      x: 6 + Math.floor(i / rows) * w,
+      y: 34 + (i % rows) * h,
+      code: codes[i] ?? null,
+    })),
+    w,
+    h,
+    rows,
+  }
+}
+
+function ZoneDrawing({
+  zone,
+  settings,
+  chosen,
+  named,
+}: {
+  zone: ZoneWeek
+  settings: Nursery | null
+  chosen: boolean
+  named: boolean
+}) {
+  const { slots, w, h, rows } = slotsOf(zone)
+  const wide = zone.place.length * SCALE
+  const high = zone.place.width * SCALE
+  const over = zone.used > zone.trays
+  const level = zone.setting?.mist ?? zone.mist[0] ?? 0
+  let at = 0
+  return (
+    <>
+      <rect
+        width={wide}
+        height={high}
+        rx="4"
+        fill="var(--paper)"
+        stroke={over ? 'var(--plum)' : 'var(--peat)'}
+        strokeWidth={chosen ? 5 : 2}
+      />
+      <text x="9" y={named ? 24 : 29} fontSize={named ? 19 : 29} fontWeight="700" fill="var(--peat)">
+        {zone.name}
+      </text>
+      <text
+        x={wide - (zone.setting && named ? 112 : 10)}
+        y={named ? 23 : 28}
+        fontSize={named ? 17 : 26}
+        textAnchor="end"
+        fill={over ? 'var(--plum)' : 'var(--soft)'}
+      >
+        {zone.used}/{zone.trays}
+      </text>
+      {zone.setting && named && (
+        <g>
+          {[0, 1, 2].map((i) => (
+            <path
+              key={i}
+              d={`M${wide - 100 + 14 * i} 7q6.500 9 0 15q-6.500-6 0-15z`}
+              fill={i < level ? 'var(--water)' : 'none'}
+              stroke="var(--water)"
+              strokeWidth="1.3"
+            />
+          ))}
+          <path d={`M${wide - 56} 26q5-7 10 0t10 0t10 0t10 0`} fill="none" stroke="var(--heat)" strokeWidth="2.6" />
+          <text
+            x={wide - 36}
+            y="19"
+            fontSize="17"
+            textAnchor="middle"
+            fill={zone.setting.suits ? 'var(--peat)' : 'var(--plum)'}
+            fontWeight="700"
+          >
+            {sayHeat(zone.setting.heat, settings)}
+            {zone.setting.suits ? '' : '!'}
+          </text>
+        </g>
+      )}
+      {slots.map((slot) => (
+        <rect
+          key={`${slot.x}.${slot.y}`}
+          x={slot.x + 1}
+          y={slot.y + 1}
+          width={w - 2}
+          height={h - 2}
+          rx="2"
+          fill={slot.code ? `url(#look${lookOf(slot.code)})` : 'none'}
+          stroke="var(--peat)"
+          strokeWidth={slot.code ? 1.1 : 0.5}
+          opacity={slot.code ? 1 : 0.45}
+        />
+      ))}
+      {zone.tenants.map((tenant) => {
+        const slot = slots[Math.min(at, slots.length - 1)]
+        at += tenant.trays
+        if (!slot || !named || at > zone.trays || Math.floor(tenant.trays / rows) * w < 94) return null
+        return (
+          <svg key={tenant.tag.code} x={slot.x + 2} y={slot.y + 1} width="92" height="34" viewBox="0 0 92 34" aria-hidden="true">
+            <rect x="1" y="1" width="90" height="31" rx="3" fill="var(--paper)" stroke="var(--peat)" strokeWidth="1" />
+            <StateGlyph state={tenant.tag.state} stage={tenant.tag.stage} size={26} />
+            <text x="28" y="22" fontSize="15" fontWeight="650" fill="var(--peat)">
+              {tenant.tag.code}
+            </text>
+          </svg>
+        )
+      })}
+    </>
+  )
+}
+
+/** One house from above, to scale, with the trays that lie in it. */
+export function House({
+  name,
+  zones,
+  wide,
+  settings,
+  chosen,
+  onChoose,
+}: {
+  name: string
+  zones: ZoneWeek[]
+  /** Metres across, the same for all houses drawn together, so that they share a scale. */
+  wide: number
+  settings: Nursery | null
+  chosen?: number | null
+  onChoose?: (zone: number) => void
+}) {
+  const right = wide * SCALE + GAP
+  const bottom = Math.max(...zones.map((z) => z.place.y + z.place.width)) * SCALE + GAP
+  return (
+    <figure>
+      <figcaption className="mb-1 text-sm font-semibold soft">{name}</figcaption>
+      <svg
+        viewBox={`${-GAP / 2} ${-GAP / 2} ${right} ${bottom}`}
+        className="w-full"
+        role="group"
+        aria-label={`${name} from above`}
+      >
+        <Defs />
+        {zones.map((zone) => {
+          const said = `${zone.name}: ${zone.used} of ${plural(zone.trays, 'tray')} taken${zone.tenants.length > 0 ? `, by ${zone.tenants.map((t) => `${t.tag.crop} ${t.tag.code}`).join(', ')}` : ''}`
+          const chooses = onChoose && {
+            role: 'button' as const,
+            tabIndex: 0,
+            'aria-pressed': chosen === zone.id,
+            style: { cursor: 'pointer' },
+            onClick: () => onChoose(zone.id),
+            onKeyDown: (event: KeyboardEvent) => {
+              if (event.key !== 'Enter' && event.key !== ' ') return
+              event.preventDefault()
+              onChoose(zone.id)
+            },
+          }
+          return (
+            <g
+              key={zone.id}
+              transform={`translate(${zone.place.x * SCALE} ${zone.place.y * SCALE})`}
+              aria-label={said}
+              {...(chooses ?? { role: 'img' as const })}
+            >
+              <ZoneDrawing zone={zone} settings={settings} chosen={chosen === zone.id} named={onChoose !== undefined} />
+            </g>
+          )
+        })}
+      </svg>
+    </figure>
+  )
+}
+
+export const widestOf = (zones: ZoneWeek[]): number => Math.max(1, ...zones.map((z) => z.place.x + z.place.length))
+
+export function housesOf(zones: ZoneWeek[]): [string, ZoneWeek[]][] {
+  const houses = new Map<string, ZoneWeek[]>()
+  for (const zone of zones) houses.set(zone.house, [...(houses.get(zone.house) ?? []), zone])
+  return [...houses]
+}

@@ -1,0 +1,71 @@
+import type { ReactNode } from 'react'
+import { Link } from 'react-router'
+import type { Tag as TagData } from '../api/client'
+import { STATE_WORDS } from '../words'
+import { StateGlyph } from './Glyph'
+
+/** The plant label's shape, pointed where it is stuck into the tray, around anything. */
+export function Label({ children, faint = false, className = '' }: { children: ReactNode; faint?: boolean; className?: string }) {
+  const dash = faint ? '5 4' : undefined
+  return (
+    <div className={`relative flex min-h-16 ${className}`}>
+      <svg className="h-auto w-6 shrink-0 self-stretch" viewBox="0 0 24 64" preserveAspectRatio="none" aria-hidden="true">
+        <path
+          d="M24 1L1 32L24 63"
+          fill="var(--paper)"
+          stroke="var(--peat)"
+          strokeWidth="1.5"
+          strokeDasharray={dash}
+          vectorEffect="non-scaling-stroke"
+          strokeLinejoin="round"
+        />
+      </svg>
+      <div
+        className="min-w-0 grow rounded-r border-y-[1.5px] border-r-[1.5px]"
+        style={{ background: 'var(--paper)', borderColor: 'var(--peat)', borderStyle: faint ? 'dashed' : 'solid' }}
+      >
+        {children}
+      </div>
+    </div>
+  )
+}
+
+/** A batch, the same everywhere: crop, count, code, and the glyph of its root stage. */
+export function Tag({
+  tag,
+  more,
+  count = tag.count,
+  small = false,
+}: {
+  tag: TagData
+  more?: ReactNode
+  /** Plants meant, where only a part of the batch is. */
+  count?: number
+  small?: boolean
+}) {
+  return (
+    <Link
+      to={`/batches/${tag.code}`}
+      className="block no-underline"
+      aria-label={`${tag.crop}, ${count}, ${tag.code}, ${STATE_WORDS[tag.state]}`}
+      draggable
+      onDragStart={(event) => event.dataTransfer.setData('text/plain', tag.code)}
+    >
+      <Label faint={tag.state === 'planned'}>
+        <div className={`flex items-center gap-3 ${small ? 'px-1 py-1' : 'px-2 py-1.5'}`}>
+          <StateGlyph state={tag.state} stage={tag.stage} size={small ? 30 : 38} />
+          <div className="min-w-0 grow">
+            <div className={`truncate font-bold leading-tight ${small ? 'text-[0.95rem]' : 'text-[1.05rem]'}`}>{tag.crop}</div>
+            <div className="truncate text-sm soft">
+              <span className="font-semibold tracking-wide" style={{ color: 'var(--peat)' }}>
+                {tag.code}
+              </span>{' '}
+              {more ?? STATE_WORDS[tag.state]}
+            </div>
+          </div>
+          <div className={`pr-2 text-right font-bold leading-none ${small ? 'text-lg' : 'text-[1.35rem]'}`}>{count}</div>
+        </div>
+      </Label>
+    </Link>
+  )
+}

@@ -1,0 +1,88 @@
+import { useForm } from 'react-hook-form'
+import { Refusal } from '../api/client'
+import { Field } from './Field'
+import { FormRefusal, showRefusal } from './refusals'
+import { numeric } from './Stepper'
+
+export interface Entry {
+  name: string
+  label: string
+  hint?: string
+  start?: string
+  /** 'number' is sent as one, 'percent' as a share of 1; text is the rest. */
+  kind?: 'number' | 'percent' | 'password'
+  choices?: readonly { value: string; words: string }[]
+}
+
+/** A sheet of plain entries, each with its refusal beside it. */
+export function PlainForm({
+  title,
+  entries,
+  button,
+  send,
+}: {
+  title: string
+  entries: readonly Entry[]
+  button: string
+  send: (body: Record<string, unknown>) => Promise<void>
+}) {
+  const form = useForm<Record<string, string>>({
+    defaultValues: Object.fromEntries(entries.map((entry) => [entry.name, entry.start ?? ''])),
+  })
+  const save = form.handleSubmit((typed) => {
+    const body: Record<string, unknown> = {}
+    for (const entry of entries) {
+      const value = typed[entry.name] ?? ''
+      if (value === '' && entry.kind !== 'number') body[entry.name] = value
+      else if (entry.kind === 'number') body[entry.name] = numeric(value)
+      else if (entry.kind === 'percent') {
+        const share = numeric(value)
+        body[entry.name] = typeof share === 'number' ? share / 100 : share
+      } else body[entry.name] = value
+    }
+    return send(body).catch((refusal) => {
+      if (!(refusal instanceof Refusal)) throw refusal
+      showRefusal(
+        form,
+        refusal,
+        entries.map((entry) => entry.name),
+      )
+    })
+  })
+  return (
+    <form onSubmit={save} noValidate aria-label={title} className="grid gap-4 sm:grid-cols-2 lg:grid-cols-4">
+      {entries.map((entry) => (
+        <Field key={entry.name} label={entry.label} hint={entry.hint} error={form.formState.errors[entry.name]}>
+          {(ids) =>
+            entry.choices ? (
+              <select {...ids} {...form.register(entry.name)} className="field-text">
+                {entry.choices.map((choice) => (
+                  <option key={choice.value} value={choice.value}>
+                    {choice.words}
+                  </option>
+                ))}
+              </select>
+            ) : (
+              <input
+                {...ids}
+                {...form.register(entry.name)}
+                type={entry.kind === 'password' ? 'password' : 'text'}
+                autoComplete={entry.kind === 'password' ? 'new-password' : 'off'}
+                inputMode={entry.kind === 'number' || entry.kind === 'percent' ? 'decimal' : undefined}
+                className="field-text"
+              />
+            )
+          }
+        </Field>
+      ))}
+      <div className="grid gap-2 sm:col-span-full">
+        <FormRefusal form={form} />
+        <div>
+          <button type="submit" className="act-main" disabled={form.formState.isSubmitting}>
+            {button}
+          </button>
+        </div>
+      </div>
+    </form>
+  )
+}

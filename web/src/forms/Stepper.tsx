@@ -1,0 +1,76 @@
+import { type Control, Controller, type FieldValues, type Path } from 'react-hook-form'
+import { Field } from './Field'
+
+/** What is typed stays as typed, so that a refusal finds it still there; the server judges it. */
+export type Typed = string
+
+/** A count entered with one thumb: less, the number, more. */
+export function Stepper<T extends FieldValues>({
+  control,
+  name,
+  label,
+  hint,
+  step = 1,
+  mark,
+}: {
+  control: Control<T>
+  name: Path<T>
+  label: string
+  hint?: React.ReactNode
+  step?: number
+  mark?: React.ReactNode
+}) {
+  return (
+    <Controller
+      control={control}
+      name={name}
+      render={({ field, fieldState }) => {
+        const typed = String(field.value ?? '')
+        const by = (change: number) => field.onChange(String(Math.max(0, (Number(typed) || 0) + change)))
+        return (
+          <Field label={label} hint={hint} error={fieldState.error}>
+            {(ids) => (
+              <div className="flex items-stretch">
+                {mark && <span className="mr-2 flex w-10 items-center justify-center">{mark}</span>}
+                <button
+                  type="button"
+                  className="act !min-h-12 w-12 rounded-r-none !px-0 text-xl"
+                  aria-label={`${label}: ${step} less`}
+                  onClick={() => by(-step)}
+                >
+                  −
+                </button>
+                <input
+                  {...ids}
+                  ref={field.ref}
+                  name={field.name}
+                  value={typed}
+                  onBlur={field.onBlur}
+                  onChange={(event) => field.onChange(event.target.value)}
+                  onFocus={(event) => event.target.select()}
+                  inputMode="numeric"
+                  autoComplete="off"
+                  className="field-text !min-h-12 min-w-0 rounded-none border-x-0 text-center text-lg font-bold"
+                />
+                <button
+                  type="button"
+                  className="act !min-h-12 w-12 rounded-l-none !px-0 text-xl"
+                  aria-label={`${label}: ${step} more`}
+                  onClick={() => by(step)}
+                >
+                  +
+                </button>
+              </div>
+            )}
+          </Field>
+        )
+      }}
+    />
+  )
+}
+
+/** As a number for the server; what is not one is sent as it was typed, and comes back with the reason. */
+export function numeric(typed: Typed): number | string {
+  const plain = typed.trim().replace(',', '.')
+  return plain !== '' && Number.isFinite(Number(plain)) ? Number(plain) : plain === '' ? 0 : plain
+}

@@ -1,0 +1,76 @@
+import type { FieldValues, Path, UseFormReturn } from 'react-hook-form'
+import { Refusal } from '../api/client'
+
+/** Puts a refusal beside the field it names; where no such field is on the form, at its foot. */
+export function showRefusal<T extends FieldValues>(form: UseFormReturn<T>, refusal: Refusal, names: readonly string[]): void {
+  const field = names.find(
+    (name) => refusal.field === name || refusal.field.startsWith(`${name}.`) || name.endsWith(`.${refusal.field}`),
+  )
+  const exact = names.includes(refusal.field) ? refusal.field : field
+  if (exact) form.setError(exact as Path<T>, { message: refusal.message }, { shouldFocus: true })
+  else form.setError('root', { message: refusal.message })
+}
+
+/** What is wrong with the whole form. */
+export function FormRefusal({ form }: { form: { formState: { errors: { root?: { message?: string } } } } }) {
+  const told = form.formState.errors.root?.message
+  return told ? (
+    <p role="alert" className="refusal">
+      {told}
+    </p>
+  ) : null
+}
+
+/** Two people changed one thing: both values, side by side, and the choice. */
+export function Meeting({
+  refusal,
+  mine,
+  words,
+  onMine,
+  onTheirs,
+}: {
+  refusal: Refusal
+  mine: Record<string, unknown>
+  words: Record<string, string>
+  onMine: () => void
+  onTheirs: () => void
+}) {
+  const theirs = refusal.theirs ?? {}
+  const differ = Object.keys(words).filter(
+    (field) => field in theirs && String(theirs[field] ?? '') !== String(mine[field] ?? ''),
+  )
+  return (
+    <div role="alert" className="sheet p-4" style={{ borderColor: 'var(--plum)' }}>
+      <p className="refusal">{refusal.message}</p>
+      <table className="my-3 w-full text-left">
+        <thead>
+          <tr className="text-sm soft">
+            <th className="pr-4" />
+            <th className="pr-4">You entered</th>
+            <th>It says now</th>
+          </tr>
+        </thead>
+        <tbody>
+          {differ.map((field) => (
+            <tr key={field}>
+              <th className="pr-4 text-sm">{words[field]}</th>
+              <td className="pr-4">{String(mine[field] ?? '–')}</td>
+              <td>{String(theirs[field] ?? '–')}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <div className="flex flex-wrap gap-2">
+        <button type="button" className="act-main" onClick={onMine}>
+          Keep mine
+        </button>
+        <button type="button" className="act" onClick={onTheirs}>
+          Take what it says now
+        </button>
+      </div>
+    </div>
+  )
+}
+
+export const isMeeting = (error: Refusal | null): error is Refusal =>
+  error instanceof Refusal && error.code === 'changed_meanwhile' && error.theirs !== undefined

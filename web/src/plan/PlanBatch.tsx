@@ -1,0 +1,241 @@
+import { keepPreviousData, useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Link, useNavigate, useParams } from 'react-router'
+import { answer, api, Refusal, type Schemas } from '../api/client'
+import { useChoices, useCrop, useWrite } from '../api/queries'
+import { RateDots } from '../drawings/RateDots'
+import { say } from '../shell/Said'
+import { useShown } from '../shell/week'
+import { inHundred, mondayOf, plural, sayDay, sayWeek } from '../words'
+import { ChancePicker } from './ChancePicker'
+import { TwoNumbers } from './TwoNumbers'
+import { ZoneChoice } from './ZoneChoice'
+
+type Proposal = Schemas['Proposal']
+
+function Step({ title, children, told }: { title: string; children: React.ReactNode; told?: string }) {
+  return (
+    <section className="sheet p-4 sm:p-5" aria-label={title}>
+      <h2 className="mb-2">{title}</h2>
+      {told && (
+        <p role="alert" className="refusal mb-2">
+          {told}
+        </p>
+      )}
+      {children}
+    </section>
+  )
+}
+
+function WhatItRestsOn({ proposal }: { proposal: Proposal }) {
+  const { data: crop } = useCrop(proposal.wanted.cropSlug)
+  const { session } = useShown()
+  const { newest } = proposal.rate
+  return (
+    <Step title="What it rests on">
+      <p className="mb-1">{proposal.rate.words}</p>
+      {newest && (
+        <p className="mb-2 text-sm soft">
+          Newest in it:{' '}
+          <Link className="word" to={`/batches/${newest.code}`}>
+            {newest.code}
+          </Link>
+          , {inHundred(newest.rate)} in 100{newest.soFar ? ' so far' : ''}, stuck {sayDay(newest.stuckOn, session.today)}.
+        </p>
+      )}
+      {crop && <RateDots learnt={proposal.rate} history={crop.history} mark={newest?.code} />}
+      <p className="mt-1 text-sm soft">{proposal.potting.words}</p>
+    </Step>
+  )
+}
+
+/** A batch planned from an order: rate, number, days, material, place. */
+export function PlanBatch() {
+  const { id = '' } = useParams()
+  const { session } = useShown()
+  const navigate = useNavigate()
+  const { data: choices } = useChoices()
+  const [confidence, setConfidence] = useState(0.9)
+  const [trayKind, setTrayKind] = useState<number>()
+  const [trays, setTrays] = useState<number>()
+  const [stickOn, setStickOn] = useState<string>()
+  const [block, setBlock] = useState<string>()
+  const [zone, setZone] = useState<number>()
+  const asked = useQuery({
+    queryKey: ['proposal', id, confidence, trayKind, trays, stickOn],
+    queryFn: () =>
+      answer(
+        api.POST('/api/wanted/{id}/proposal', {
+          params: { path: { id: Number(id) } },
+          body: { confidence, trayKind, trays, stickOn },
+        }),
+      ),
+    placeholderData: keepPreviousData,
+  })
+  const plan = useWrite(
+    (body: {
+      wanted: number
+      trayKind: number
+      trays: number
+      confidence: number
+      stickOn: string
+      block: string
+      zone: number
+    }) => answer(api.POST('/api/batches', { body })),
+    (batch) => {
+      say(`Planned as ${batch.code}.`)
+      navigate(`/batches/${batch.code}`)
+    },
+  )
+  const proposal = asked.data
+  if (!proposal) return asked.error ? <p className="refusal">{asked.error.message}</p> : null
+  const { wanted, numbers, dates } = proposal
+  const goodBlock = block ?? proposal.blocks.find((one) => one.enough)?.code
+  const goodZone = zone ?? proposal.zones.find((one) => one.yes)?.id
+  const told = (field: string) => (plan.error instanceof Refusal && plan.error.field === field ? plan.error.message : undefined)
+  const elsewhere =
+    plan.error && !['block', 'zone', 'stickOn', 'trays'].includes(plan.error.field) ? plan.error.message : undefined
+  const dayRefusal = asked.error instanceof Refusal ? asked.error.message : told('stickOn')
+  return (
+    <>
+      <h1 className="mb-1">
+        {wanted.plants} {wanted.crop} <span className="font-normal soft">in {wanted.pot.name}</span>
+      </h1>
+      <p className="mb-4 soft">
+        for {wanted.customer ?? 'own target'}, {sayWeek(wanted.readyWeek, mondayOf(wanted.readyWeek), session.nursery)}{' '}
+        {sayDay(mondayOf(wanted.readyWeek), session.today)}
+        {wanted.batches.length > 0 && ` · ${plural(wanted.batches.length, 'batch', 'batches')} planned for it already`}
+      </p>
+      <div className="grid items-start gap-5 lg:grid-cols-2">
+        <WhatItRestsOn proposal={proposal} />
+        <Step title="How many to stick" told={told('trays')}>
+          <ChancePicker
+            confidence={confidence}
+            onPick={(share) => {
+              setConfidence(share)
+              setTrays(undefined)
+            }}
+          />
+          <TwoNumbers
+            numbers={numbers}
+            cells={proposal.trayKind.cells}
+            trays={proposal.trays}
+            chance={proposal.chance}
+            onTrays={setTrays}
+            kinds={choices?.trayKinds ?? [proposal.trayKind]}
+            kind={proposal.trayKind.id}
+            onKind={(kind) => {
+              setTrayKind(kind)
+              setTrays(undefined)
+            }}
+          />
+        </Step>
+        <Step title="When" told={dayRefusal}>
+          <div className="flex flex-wrap items-end gap-x-6 gap-y-3">
+            <label className="grid gap-1 text-sm font-semibold">
+              Stick on
+              <input
+                type="date"
+                className="field-text w-44"
+                value={stickOn ?? dates.stickOn}
+                min={session.today}
+                onChange={(event) => event.target.value && setStickOn(event.target.value)}
+              />
+            </label>
+            <dl className="flex flex-wrap gap-x-6 gap-y-1">
+              <div>
+                <dt className="text-sm soft">roots show</dt>
+                <dd className="font-semibold">
+                  {sayDay(dates.rootedFrom, session.today)} to {sayDay(dates.rootedBy, session.today)}
+                </dd>
+              </div>
+              <div>
+                <dt className="text-sm soft">wean</dt>
+                <dd className="font-semibold">{sayDay(dates.weanOn, session.today)}</dd>
+              </div>
+              <div>
+                <dt className="text-sm soft">pot</dt>
+                <dd className="font-semibold">{sayDay(dates.potOn, session.today)}</dd>
+              </div>
+              <div>
+                <dt className="text-sm soft">ready</dt>
+                <dd className="font-semibold">{sayDay(dates.readyOn, session.today)}</dd>
+              </div>
+            </dl>
+          </div>
+          <p className="mt-3" style={{ color: proposal.timing.weeksLate > 0 ? 'var(--plum)' : undefined }}>
+            {proposal.timing.words}
+          </p>
+          <p style={{ color: proposal.window.open ? undefined : 'var(--plum)' }}>{proposal.window.words}</p>
+        </Step>
+        <Step title="From which stock" told={told('block')}>
+          {proposal.blocks.length === 0 && (
+            <p>
+              No stock block of this crop.{' '}
+              <Link className="word" to="/stock">
+                Enter one
+              </Link>
+              .
+            </p>
+          )}
+          <div role="radiogroup" aria-label="Stock block" className="grid gap-1">
+            {proposal.blocks.map((one) => (
+              <label key={one.code} className="flex min-h-11 cursor-pointer items-center gap-3">
+                <input
+                  type="radio"
+                  className="radio"
+                  name="block"
+                  checked={goodBlock === one.code}
+                  onChange={() => setBlock(one.code)}
+                />
+                <span className="w-14 shrink-0 font-bold">{one.code}</span>
+                <span className="min-w-0">
+                  <span style={{ color: one.enough ? undefined : 'var(--plum)' }}>{one.words}</span>
+                  <span className="block text-sm soft">
+                    {plural(one.plants, 'plant')}, {one.place}
+                  </span>
+                </span>
+              </label>
+            ))}
+          </div>
+        </Step>
+      </div>
+      <div className="mt-5">
+        <Step title="Where it lies" told={told('zone')}>
+          <ZoneChoice zones={proposal.zones} trays={proposal.trays} chosen={goodZone} onChoose={setZone} />
+        </Step>
+      </div>
+      <div
+        className="sticky bottom-14 z-20 mt-5 flex flex-wrap items-center gap-4 border-t-2 py-3 sm:bottom-0"
+        style={{ background: 'var(--ground)', borderColor: 'var(--peat)' }}
+      >
+        <button
+          type="button"
+          className="act-main"
+          disabled={plan.isPending || asked.isPlaceholderData}
+          onClick={() =>
+            plan.mutate({
+              wanted: wanted.id,
+              trayKind: proposal.trayKind.id,
+              trays: proposal.trays,
+              confidence,
+              stickOn: dates.stickOn,
+              block: goodBlock ?? proposal.blocks[0]?.code ?? '',
+              zone: goodZone ?? proposal.zones[0]?.id ?? 0,
+            })
+          }
+        >
+          Plan {proposal.stick} cuttings
+        </button>
+        <span>
+          {plural(proposal.trays, 'tray')}, {inHundred(proposal.chance)} in 100 to have {wanted.plants} good ones
+        </span>
+        {elsewhere && (
+          <span role="alert" className="refusal">
+            {elsewhere}
+          </span>
+        )}
+      </div>
+    </>
+  )
+}

@@ -1,0 +1,48 @@
+import { lazy, Suspense } from 'react'
+import { Navigate, Route, Routes } from 'react-router'
+import { useSession } from '../api/queries'
+import { Batches } from '../batches/Batches'
+import { BatchPage } from '../batches/BatchPage'
+import { Bench } from '../bench/Bench'
+import { CropPage } from '../crops/CropPage'
+import { Crops } from '../crops/Crops'
+import { PlanBatch } from '../plan/PlanBatch'
+import { Stock } from '../stock/Stock'
+import { Today } from '../today/Today'
+import { Orders } from '../wanted/Orders'
+import { Setup } from './Setup'
+import { Shell } from './Shell'
+import { SignIn } from './SignIn'
+import { WeekProvider } from './week'
+
+const Settings = lazy(() => import('../nursery/Settings').then((m) => ({ default: m.Settings })))
+
+/** Who is here decides what is shown: the first start, the door, or the house. */
+export function App() {
+  const { data: session, error } = useSession()
+  if (error) return <p className="refusal p-6">{error.message}</p>
+  if (!session) return null
+  if (session.needsSetup) return <Setup />
+  if (!session.account) return <SignIn />
+  return (
+    <WeekProvider session={session}>
+      <Shell>
+        <Suspense>
+          <Routes>
+            <Route path="/" element={<Today />} />
+            <Route path="/wanted" element={<Orders />} />
+            <Route path="/wanted/:id/plan" element={<PlanBatch />} />
+            <Route path="/batches" element={<Batches />} />
+            <Route path="/batches/:code" element={<BatchPage />} />
+            <Route path="/bench" element={<Bench />} />
+            <Route path="/stock" element={<Stock />} />
+            <Route path="/crops" element={<Crops />} />
+            <Route path="/crops/:slug" element={<CropPage />} />
+            <Route path="/nursery" element={<Settings />} />
+            <Route path="*" element={<Navigate to="/" replace />} />
+          </Routes>
+        </Suspense>
+      </Shell>
+    </WeekProvider>
+  )
+}

@@ -1,0 +1,38 @@
+import { useEffect, useRef } from 'react'
+
+/** Every key, listed. */
+export function KeyList({ rooms, onClose }: { rooms: readonly { key: string; word: string }[]; onClose: () => void }) {
+  const dialog = useRef<HTMLDialogElement>(null)
+  useEffect(() => dialog.current?.showModal(), [])
+  const keys: [string, string][] = [
+    ['/', 'find anything'],
+    ['[ and ]', 'a week back, a week on'],
+    ['.', 'back to this week'],
+    ...rooms.map((room) => [room.key, room.word] as [string, string]),
+    ['d', 'day or night'],
+    ['Esc', 'close what is open'],
+    ['?', 'these keys'],
+  ]
+  return (
+    <dialog ref={dialog} onClose={onClose} aria-label="Keys" className="modal">
+      <div className="modal-box sheet max-w-sm">
+        <h2>Keys</h2>
+        <dl className="mt-3 grid grid-cols-[auto_1fr] gap-x-4 gap-y-2">
+          {keys.map(([key, does]) => (
+            <div key={key} className="contents">
+              <dt>
+                <kbd className="rounded border px-2 font-semibold">{key}</kbd>
+              </dt>
+              <dd>{does}</dd>
+            </div>
+          ))}
+        </dl>
+        <form method="dialog" className="mt-4 text-right">
+          <button type="submit" className="act">
+            Close
+          </button>
+        </form>
+      </div>
+    </dialog>
+  )
+}

@@ -1,0 +1,98 @@
+import { useForm } from 'react-hook-form'
+import { answer, api, Refusal, type Schemas } from '../api/client'
+import { queryClient } from '../api/queries'
+import { Field } from '../forms/Field'
+import { FormRefusal, showRefusal } from '../forms/refusals'
+import { CLIMATE_WORDS } from '../words'
+import { Door } from './Door'
+
+const NAMES = ['nursery', 'units', 'temperature', 'hemisphere', 'climate', 'name', 'signIn', 'password'] as const
+
+/** The first start: the nursery, and the person who runs it. */
+export function Setup() {
+  const form = useForm<Schemas['Setup']>({
+    defaultValues: {
+      nursery: '',
+      units: 'metric',
+      temperature: 'celsius',
+      hemisphere: 'north',
+      climate: 'cool_maritime',
+      name: '',
+      signIn: '',
+      password: '',
+    },
+  })
+  const { errors, isSubmitting } = form.formState
+  const begin = form.handleSubmit(async (typed) => {
+    try {
+      queryClient.setQueryData(['session'], await answer(api.POST('/api/setup', { body: typed })))
+    } catch (refusal) {
+      if (refusal instanceof Refusal) showRefusal(form, refusal, NAMES)
+    }
+  })
+  return (
+    <Door title="Set up your nursery">
+      <form onSubmit={begin} className="grid gap-4 sm:grid-cols-2" noValidate>
+        <div className="sm:col-span-2">
+          <Field label="Name of the nursery" error={errors.nursery}>
+            {(ids) => <input {...ids} {...form.register('nursery')} className="field-text" />}
+          </Field>
+        </div>
+        <Field label="Units" error={errors.units}>
+          {(ids) => (
+            <select {...ids} {...form.register('units')} className="field-text">
+              <option value="metric">metric</option>
+              <option value="us">US</option>
+            </select>
+          )}
+        </Field>
+        <Field label="Temperature" error={errors.temperature}>
+          {(ids) => (
+            <select {...ids} {...form.register('temperature')} className="field-text">
+              <option value="celsius">°C</option>
+              <option value="fahrenheit">°F</option>
+            </select>
+          )}
+        </Field>
+        <Field label="Half of the world" error={errors.hemisphere}>
+          {(ids) => (
+            <select {...ids} {...form.register('hemisphere')} className="field-text">
+              <option value="north">northern</option>
+              <option value="south">southern</option>
+            </select>
+          )}
+        </Field>
+        <Field label="Climate" error={errors.climate}>
+          {(ids) => (
+            <select {...ids} {...form.register('climate')} className="field-text">
+              {Object.entries(CLIMATE_WORDS).map(([climate, words]) => (
+                <option key={climate} value={climate}>
+                  {words}
+                </option>
+              ))}
+            </select>
+          )}
+        </Field>
+        <Field label="Your name" error={errors.name}>
+          {(ids) => <input {...ids} {...form.register('name')} className="field-text" autoComplete="name" />}
+        </Field>
+        <Field label="Sign-in name" error={errors.signIn}>
+          {(ids) => (
+            <input {...ids} {...form.register('signIn')} className="field-text" autoComplete="username" autoCapitalize="none" />
+          )}
+        </Field>
+        <div className="sm:col-span-2">
+          <Field label="Password" hint="At least 10 characters." error={errors.password}>
+            {(ids) => (
+              <input {...ids} {...form.register('password')} type="password" className="field-text" autoComplete="new-password" />
+            )}
+          </Field>
+        </div>
+        <FormRefusal form={form} />
+        <button type="submit" className="act-main sm:col-span-2" disabled={isSubmitting}>
+          Begin
+        </button>
+      </form>
+    </Door>
+  )
+}

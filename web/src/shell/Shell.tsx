@@ -1,0 +1,139 @@
+import { type ReactNode, useEffect, useState } from 'react'
+import { NavLink, useNavigate } from 'react-router'
+import { answer, api } from '../api/client'
+import { queryClient } from '../api/queries'
+import { Finder } from './Finder'
+import { KeyList } from './KeyList'
+import { Rail } from './Rail'
+import { Said } from './Said'
+import { light, switchLight } from './theme'
+import { useShown } from './week'
+
+const ROOMS = [
+  { to: '/', word: 'Today', key: 't' },
+  { to: '/wanted', word: 'Wanted', key: 'w' },
+  { to: '/batches', word: 'Batches', key: 'b' },
+  { to: '/bench', word: 'Bench', key: 'h' },
+  { to: '/stock', word: 'Stock', key: 's' },
+  { to: '/crops', word: 'Crops', key: 'c' },
+] as const
+
+const isTyping = (target: EventTarget | null) =>
+  target instanceof HTMLElement && (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName))
+
+async function signOut() {
+  const session = await answer(api.POST('/api/sign-out', {}))
+  queryClient.clear()
+  queryClient.setQueryData(['session'], session)
+}
+
+/** What is always there: the week rail, the rooms, the finder, the keys. */
+export function Shell({ children }: { children: ReactNode }) {
+  const { session, move, setWeek, thisWeek } = useShown()
+  const [finding, setFinding] = useState(false)
+  const [keys, setKeys] = useState(false)
+  const [shade, setShade] = useState(light())
+  const navigate = useNavigate()
+
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (event.metaKey || event.ctrlKey || event.altKey || isTyping(event.target)) return
+      const room = ROOMS.find((r) => r.key === event.key)
+      if (event.key === '/') setFinding(true)
+      else if (event.key === '?') setKeys(true)
+      else if (event.key === '[') move(-1)
+      else if (event.key === ']') move(1)
+      else if (event.key === '.') setWeek(thisWeek)
+      else if (event.key === 'd') setShade(switchLight())
+      else if (room) navigate(room.to)
+      else return
+      event.preventDefault()
+    }
+    addEventListener('keydown', onKey)
+    return () => removeEventListener('keydown', onKey)
+  }, [move, setWeek, thisWeek, navigate])
+
+  return (
+    <div className="min-h-screen pb-20 sm:pb-0">
+      <a
+        href="#main"
+        className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:p-3"
+        style={{ background: 'var(--paper)' }}
+      >
+        Skip to the page
+      </a>
+      <Rail />
+      <header className="no-print flex items-center gap-2 px-4 py-2 sm:px-6">
+        <span className="mr-4 text-lg font-bold whitespace-nowrap">{session.nursery?.name}</span>
+        <nav
+          aria-label="Rooms"
+          className="fixed inset-x-0 bottom-0 z-30 flex justify-around border-t-2 sm:static sm:justify-start sm:gap-1 sm:border-0"
+          style={{ background: 'var(--ground)', borderColor: 'var(--peat)' }}
+        >
+          {ROOMS.map((room) => (
+            <NavLink
+              key={room.to}
+              to={room.to}
+              end={room.to === '/'}
+              className={({ isActive }) =>
+                `flex min-h-12 items-center px-2 text-[0.95rem] sm:min-h-11 sm:px-3 sm:text-base ${isActive ? 'font-bold underline decoration-[3px] underline-offset-8' : ''}`
+              }
+            >
+              {room.word}
+            </NavLink>
+          ))}
+        </nav>
+        <div className="ml-auto flex items-center gap-1">
+          <button type="button" className="flex min-h-11 cursor-pointer items-center gap-2 px-2" onClick={() => setFinding(true)}>
+            <kbd className="rounded border px-1.5 text-sm">/</kbd>
+            <span className="hidden lg:inline">find</span>
+            <span className="sr-only lg:hidden">Find</span>
+          </button>
+          <button
+            type="button"
+            className="hidden min-h-11 cursor-pointer items-center gap-2 px-2 sm:flex"
+            onClick={() => setKeys(true)}
+          >
+            <kbd className="rounded border px-1.5 text-sm">?</kbd>
+            <span className="hidden lg:inline">keys</span>
+            <span className="sr-only lg:hidden">Keys</span>
+          </button>
+          <button
+            type="button"
+            className="min-h-11 cursor-pointer px-2 text-lg"
+            aria-label={shade === 'mist' ? 'Darken for night' : 'Lighten for day'}
+            onClick={() => setShade(switchLight())}
+          >
+            {shade === 'mist' ? '☾' : '☀'}
+          </button>
+          <details className="dropdown dropdown-end">
+            <summary className="flex min-h-11 cursor-pointer items-center px-2 whitespace-nowrap">
+              {session.account?.name.split(' ')[0]}
+            </summary>
+            <ul className="sheet dropdown-content z-40 mt-1 w-56 p-2">
+              <li className="px-2 py-1 text-sm soft">
+                {session.account?.name}, {session.account?.role}
+              </li>
+              <li>
+                <NavLink to="/nursery" className="flex min-h-11 items-center px-2">
+                  The nursery
+                </NavLink>
+              </li>
+              <li>
+                <button type="button" className="min-h-11 w-full cursor-pointer px-2 text-left" onClick={signOut}>
+                  Sign out
+                </button>
+              </li>
+            </ul>
+          </details>
+        </div>
+      </header>
+      <main id="main" className="px-4 pb-10 sm:px-6">
+        {children}
+      </main>
+      <Said />
+      {finding && <Finder onClose={() => setFinding(false)} />}
+      {keys && <KeyList rooms={ROOMS} onClose={() => setKeys(false)} />}
+    </div>
+  )
+}

@@ -1,0 +1,202 @@
+import { useState } from 'react'
+import { Link } from 'react-router'
+import type { Schemas } from '../api/client'
+import { useBench, useDay } from '../api/queries'
+import { WorkPanel } from '../batches/WorkPanel'
+import { House, housesOf, widestOf } from '../drawings/House'
+import { Label, Tag } from '../drawings/Tag'
+import { useShown } from '../shell/week'
+import { mondayOf, plural, sayDay, sayWeek } from '../words'
+import { DayArc } from './DayArc'
+
+type Thing = Schemas['Thing']
+
+const PARTS: { job: Thing['job']; title: string; words: string; act: string }[] = [
+  { job: 'stick', title: 'Early', words: 'cool, shoots full of water: collect and stick', act: 'Stick' },
+  { job: 'check', title: 'The round', words: 'lift a few and look', act: 'Check' },
+  { job: 'pot', title: 'After noon', words: 'count and pot up', act: 'Count' },
+  { job: 'plan', title: 'Evening', words: 'wanted, not yet planned', act: 'Plan' },
+]
+
+function Why({ thing }: { thing: Thing }) {
+  return (
+    <>
+      {thing.daysLate > 0 && <strong style={{ color: 'var(--plum)' }}>{plural(thing.daysLate, 'day')} late · </strong>}
+      {thing.job === 'stick' && thing.tag && `from ${thing.tag.block}, ${plural(thing.tag.trays, 'tray')} to ${thing.tag.zone}`}
+      {thing.line !== null && thing.line > 1 && `line ${thing.line} · `}
+      {thing.job !== 'stick' && thing.why}
+    </>
+  )
+}
+
+function ThingRow({ thing, act, open, onOpen }: { thing: Thing; act: string; open: boolean; onOpen: () => void }) {
+  const { mayLog, mayPlan, session } = useShown()
+  if (thing.wanted) {
+    const { wanted } = thing
+    return (
+      <div className="flex items-center gap-2">
+        <div className="min-w-0 grow">
+          <Label faint>
+            <div className="flex items-center gap-3 px-3 py-2">
+              <div className="min-w-0 grow">
+                <div className="truncate text-[1.05rem] font-bold">{wanted.crop}</div>
+                <div className="truncate text-sm soft">
+                  {wanted.customer ?? 'own target'}, {sayWeek(wanted.readyWeek, mondayOf(wanted.readyWeek), session.nursery)} ·
+                  stick by {sayDay(wanted.planBy, session.today)}
+                </div>
+              </div>
+              <div className="text-[1.35rem] font-bold">{wanted.plants}</div>
+            </div>
+          </Label>
+        </div>
+        {mayPlan && (
+          <Link className="act" to={`/wanted/${wanted.id}/plan`} aria-label={`Plan ${wanted.crop}`}>
+            Plan
+          </Link>
+        )}
+      </div>
+    )
+  }
+  if (!thing.tag) return null
+  return (
+    <>
+      <div className="flex items-center gap-2">
+        <div className="min-w-0 grow">
+          <Tag tag={thing.tag} count={thing.count} more={<Why thing={thing} />} />
+        </div>
+        {mayLog && (
+          <button
+            type="button"
+            className="act shrink-0"
+            aria-expanded={open}
+            aria-label={`${act} ${thing.tag.crop} ${thing.tag.code}`}
+            onClick={onOpen}
+          >
+            {open ? 'Close' : act}
+          </button>
+        )}
+      </div>
+      {open && (
+        <div className="sheet mt-2 p-4">
+          <WorkPanel code={thing.tag.code} work={thing.job} line={thing.line ?? 1} onDone={onOpen} />
+        </div>
+      )}
+    </>
+  )
+}
+
+function Things({ things }: { things: Thing[] }) {
+  const [open, setOpen] = useState<string | null>(null)
+  return (
+    <ol>
+      {PARTS.map((part) => {
+        const here = things.filter((thing) => thing.job === part.job)
+        if (here.length === 0) return null
+        return (
+          <li key={part.job} className="relative mb-6 grid grid-cols-[minmax(0,1fr)] gap-x-6 sm:grid-cols-[8.5rem_minmax(0,1fr)]">
+            <div className="mb-2 sm:pr-2 sm:text-right">
+              <h2>{part.title}</h2>
+              <p className="text-sm soft">{part.words}</p>
+            </div>
+            <ol className="grid grid-cols-[minmax(0,1fr)] gap-2 sm:pl-6">
+              {here.map((thing) => {
+                const key = `${thing.job} ${thing.tag?.code ?? thing.wanted?.id} ${thing.line}`
+                return (
+                  <li key={key}>
+                    <ThingRow
+                      thing={thing}
+                      act={part.act}
+                      open={open === key}
+                      onOpen={() => setOpen((was) => (was === key ? null : key))}
+                    />
+                  </li>
+                )
+              })}
+            </ol>
+          </li>
+        )
+      })}
+    </ol>
+  )
+}
+
+function LoggedList({ logged, future }: { logged: Schemas['Logged'][]; future: boolean }) {
+  const { session } = useShown()
+  if (logged.length === 0) return future ? null : <p className="soft">Nothing was logged in this week.</p>
+  return (
+    <section className="mt-2">
+      <h2 className="mb-2">Logged in this week</h2>
+      <ol className="grid gap-1">
+        {logged.map((one) => (
+          <li
+            key={`${one.on} ${one.code} ${one.says}`}
+            className="flex flex-wrap gap-x-3 border-b py-1.5"
+            style={{ borderColor: 'var(--stone-wash)' }}
+          >
+            <span className="w-14 soft">{sayDay(one.on, session.today)}</span>
+            <Link to={`/batches/${one.code}`} className="word font-semibold">
+              {one.code}
+            </Link>
+            <span>{one.crop}</span>
+            <span className="soft">
+              {one.says} · {one.by}
+            </span>
+          </li>
+        ))}
+      </ol>
+    </section>
+  )
+}
+
+/** The main screen: the day from dawn to dusk on the left, the house in this week on the right. */
+export function Today() {
+  const { week, thisWeek, session } = useShown()
+  const { data: day } = useDay(week)
+  const { data: bench } = useBench(week)
+  const things = day?.things ?? []
+  const said = sayWeek(week, mondayOf(week), session.nursery)
+  return (
+    <div className="grid gap-x-10 gap-y-8 lg:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]">
+      <section className="relative min-w-0">
+        <h1 className="mb-4 sm:pl-[10rem]">
+          {week === thisWeek ? (
+            `The next thing, ${sayDay(session.today)}`
+          ) : (
+            <span className="inline-block first-letter:uppercase">{said}</span>
+          )}
+        </h1>
+        {things.length > 0 && <DayArc />}
+        {day && things.length === 0 && week >= thisWeek && (
+          <p className="soft sm:pl-[10rem]">
+            {week === thisWeek ? 'Nothing waits. ' : 'Nothing is planned for this week. '}
+            <Link className="word" to="/wanted">
+              Enter what is wanted
+            </Link>{' '}
+            to plan a batch.
+          </p>
+        )}
+        <Things things={things} />
+        <div className="sm:pl-[10rem]">{day && <LoggedList logged={day.logged} future={week >= thisWeek} />}</div>
+      </section>
+      <section className="min-w-0">
+        <h1 className="mb-3">Who lies where, {said}</h1>
+        {bench && bench.zones.length === 0 && (
+          <p className="soft">
+            No zone yet.{' '}
+            <Link className="word" to="/bench">
+              Draw the first bench
+            </Link>
+            .
+          </p>
+        )}
+        <div className="grid gap-4">
+          {housesOf(bench?.zones ?? []).map(([name, zones]) => (
+            <Link key={name} to="/bench" className="block" aria-label={`${name}: see the bench`}>
+              <House name={name} zones={zones} wide={widestOf(bench?.zones ?? [])} settings={session.nursery} />
+            </Link>
+          ))}
+        </div>
+      </section>
+    </div>
+  )
+}

@@ -1,0 +1,151 @@
+import { useForm } from 'react-hook-form'
+import { answer, api, Refusal, type Schemas, type Wanted } from '../api/client'
+import { useChoices, useCrops, useWrite } from '../api/queries'
+import { Field } from '../forms/Field'
+import { FormRefusal, isMeeting, Meeting, showRefusal } from '../forms/refusals'
+import { numeric, Stepper } from '../forms/Stepper'
+import { say } from '../shell/Said'
+import { shiftWeek, useShown } from '../shell/week'
+import { PRIORITY_WORDS } from '../words'
+
+const NAMES = ['crop', 'plants', 'pot', 'readyWeek', 'customer', 'priority', 'note'] as const
+const WORDS = {
+  plants: 'Good plants',
+  pot: 'Pot',
+  readyWeek: 'Ready week',
+  customer: 'Customer',
+  priority: 'Priority',
+  note: 'Note',
+}
+
+/** An order or own target: entered anew, or changed. */
+export function OrderForm({ wanted, onDone }: { wanted?: Wanted; onDone: (wanted: Wanted) => void }) {
+  const { week } = useShown()
+  const { data: choices } = useChoices()
+  const { data: crops } = useCrops()
+  const form = useForm({
+    defaultValues: {
+      crop: wanted?.cropSlug ?? '',
+      plants: wanted ? String(wanted.plants) : '',
+      pot: String(wanted?.pot.id ?? 1),
+      readyWeek: wanted?.readyWeek ?? shiftWeek(week, 26),
+      customer: wanted?.customer ?? '',
+      priority: wanted?.priority ?? ('should' as Schemas['Priority']),
+      note: wanted?.note ?? '',
+      calledOff: wanted?.calledOff ?? false,
+      version: wanted?.version ?? 0,
+    },
+  })
+  const { errors } = form.formState
+  const write = useWrite((body: Record<string, unknown>) =>
+    wanted
+      ? answer(api.PUT('/api/wanted/{id}', { params: { path: { id: wanted.id } }, body: body as never }))
+      : answer(api.POST('/api/wanted', { body: body as never })),
+  )
+  const save = form.handleSubmit((typed) => {
+    const { crop, version, calledOff, ...rest } = typed
+    const body = { ...rest, plants: numeric(typed.plants), pot: Number(typed.pot) }
+    return write
+      .mutateAsync(wanted ? { ...body, version, calledOff } : { ...body, crop })
+      .then((saved) => {
+        say(`${saved.plants} ${saved.crop} for ${saved.customer ?? 'own target'}: noted.`)
+        onDone(saved)
+      })
+      .catch((refusal) => refusal instanceof Refusal && !isMeeting(refusal) && showRefusal(form, refusal, NAMES))
+  })
+  const theirs = isMeeting(write.error) ? write.error.theirs : undefined
+  return (
+    <form
+      onSubmit={save}
+      noValidate
+      aria-label={wanted ? `Change order ${wanted.id}` : 'New order'}
+      className="grid gap-4 sm:grid-cols-2 lg:grid-cols-4"
+    >
+      {!wanted && (
+        <div className="sm:col-span-2">
+          <Field label="Crop" error={errors.crop}>
+            {(ids) => (
+              <select {...ids} {...form.register('crop')} className="field-text">
+                <option value="">Choose a crop</option>
+                {crops?.crops.map((crop) => (
+                  <option key={crop.slug} value={crop.slug}>
+                    {crop.name}
+                  </option>
+                ))}
+              </select>
+            )}
+          </Field>
+        </div>
+      )}
+      <Stepper control={form.control} name="plants" label="Good plants" step={10} />
+      <Field label="Pot" error={errors.pot}>
+        {(ids) => (
+          <select {...ids} {...form.register('pot')} className="field-text !min-h-12">
+            {choices?.pots.map((pot) => (
+              <option key={pot.id} value={pot.id}>
+                {pot.name}
+              </option>
+            ))}
+          </select>
+        )}
+      </Field>
+      <Field label="Ready week" hint="like 2027-W20" error={errors.readyWeek}>
+        {(ids) => <input {...ids} {...form.register('readyWeek')} className="field-text" />}
+      </Field>
+      <Field label="Customer" hint="none: an own target" error={errors.customer}>
+        {(ids) => <input {...ids} {...form.register('customer')} className="field-text" list="customers" autoComplete="off" />}
+      </Field>
+      <Field label="Priority" error={errors.priority}>
+        {(ids) => (
+          <select {...ids} {...form.register('priority')} className="field-text">
+            {choices?.priorities.map((priority) => (
+              <option key={priority} value={priority}>
+                {PRIORITY_WORDS[priority]}
+              </option>
+            ))}
+          </select>
+        )}
+      </Field>
+      <Field label="Note" error={errors.note}>
+        {(ids) => <input {...ids} {...form.register('note')} className="field-text" />}
+      </Field>
+      <datalist id="customers">
+        {choices?.customers.map((customer) => (
+          <option key={customer} value={customer} />
+        ))}
+      </datalist>
+      <div className="grid gap-3 sm:col-span-full">
+        {wanted && (
+          <label className="flex min-h-11 w-fit cursor-pointer items-center gap-2">
+            <input type="checkbox" className="checkbox" {...form.register('calledOff')} /> called off
+          </label>
+        )}
+        <FormRefusal form={form} />
+        {theirs && isMeeting(write.error) && (
+          <Meeting
+            refusal={write.error}
+            mine={{ ...form.getValues(), pot: choices?.pots.find((pot) => String(pot.id) === form.getValues('pot'))?.name }}
+            words={WORDS}
+            onMine={() => {
+              form.setValue('version', Number(theirs.version))
+              save()
+            }}
+            onTheirs={() => {
+              for (const field of ['plants', 'readyWeek', 'customer', 'priority', 'note'] as const)
+                form.setValue(field, String(theirs[field] ?? '') as never)
+              form.setValue('pot', String(choices?.pots.find((pot) => pot.name === theirs.pot)?.id ?? 1))
+              form.setValue('calledOff', theirs.calledOff === true)
+              form.setValue('version', Number(theirs.version))
+              write.reset()
+            }}
+          />
+        )}
+        <div>
+          <button type="submit" className="act-main" disabled={write.isPending}>
+            {wanted ? 'Save' : 'Note it'}
+          </button>
+        </div>
+      </div>
+    </form>
+  )
+}

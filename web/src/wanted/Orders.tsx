@@ -1,0 +1,152 @@
+import { useEffect, useState } from 'react'
+import { Link, useNavigate, useSearchParams } from 'react-router'
+import type { Wanted } from '../api/client'
+import { useCrops, useWanted } from '../api/queries'
+import { Tag } from '../drawings/Tag'
+import { useShown } from '../shell/week'
+import { mondayOf, PRIORITY_WORDS, plural, sayDay, sayWeek, WANTED_WORDS } from '../words'
+import { OrderForm } from './OrderForm'
+
+function Order({ wanted, chosen }: { wanted: Wanted; chosen: boolean }) {
+  const { mayPlan, session } = useShown()
+  const [changing, setChanging] = useState(false)
+  return (
+    <li
+      id={`order-${wanted.id}`}
+      className="grid gap-x-6 gap-y-2 border-t py-3 md:grid-cols-[minmax(15rem,1fr)_minmax(0,1.5fr)_auto]"
+      style={{ borderColor: 'var(--peat)', background: chosen ? 'var(--cream)' : undefined }}
+    >
+      <div className="flex min-w-0 gap-4">
+        <span className="w-16 shrink-0 text-right text-2xl leading-tight font-bold">{wanted.plants}</span>
+        <div className="min-w-0">
+          <Link to={`/crops/${wanted.cropSlug}`} className="font-bold">
+            {wanted.crop}
+          </Link>
+          <div className="text-sm soft">
+            {wanted.customer ?? 'own target'} · {wanted.pot.name} · {PRIORITY_WORDS[wanted.priority]}
+            {wanted.note && <> · {wanted.note}</>}
+          </div>
+        </div>
+      </div>
+      <div className="grid content-start gap-2">
+        {wanted.batches.map((tag) => (
+          <Tag key={tag.code} tag={tag} small />
+        ))}
+        {wanted.batches.length === 0 && (
+          <p>
+            {WANTED_WORDS[wanted.state]}
+            {wanted.state === 'unplanned' && (
+              <span style={{ color: wanted.planBy < session.today ? 'var(--plum)' : undefined }}>
+                {' '}
+                · stick by {sayDay(wanted.planBy, session.today)}
+              </span>
+            )}
+          </p>
+        )}
+      </div>
+      <div className="flex items-start gap-2">
+        {mayPlan && !wanted.calledOff && wanted.state !== 'done' && (
+          <>
+            <Link
+              className={wanted.batches.length === 0 ? 'act-main' : 'act'}
+              to={`/wanted/${wanted.id}/plan`}
+              aria-label={`Plan a batch of ${wanted.crop}`}
+            >
+              Plan a batch
+            </Link>
+            <button
+              type="button"
+              className="act"
+              aria-expanded={changing}
+              aria-label={`Change the order of ${wanted.crop}`}
+              onClick={() => setChanging(!changing)}
+            >
+              Change
+            </button>
+          </>
+        )}
+      </div>
+      {changing && (
+        <div className="sheet p-4 md:col-span-3">
+          <OrderForm wanted={wanted} onDone={() => setChanging(false)} />
+        </div>
+      )}
+    </li>
+  )
+}
+
+/** What is wanted, week by week. */
+export function Orders() {
+  const { mayPlan, session, week } = useShown()
+  const [season, setSeason] = useState<'running' | 'all'>('running')
+  const { data } = useWanted(season)
+  const { data: crops } = useCrops()
+  const [adding, setAdding] = useState(false)
+  const [search] = useSearchParams()
+  const navigate = useNavigate()
+  const chosen = Number(search.get('order') ?? 0)
+  const wanted = data?.wanted ?? []
+  const weeks = [...new Set(wanted.map((one) => one.readyWeek))]
+  const near = weeks.find((one) => one >= week) ?? weeks.at(-1)
+  useEffect(() => {
+    document.getElementById(chosen ? `order-${chosen}` : `due-${near}`)?.scrollIntoView({ block: chosen ? 'center' : 'start' })
+  }, [chosen, near])
+  const unplanned = wanted.filter((one) => one.state === 'unplanned').length
+  return (
+    <>
+      <div className="mb-4 flex flex-wrap items-center gap-4">
+        <h1>What is wanted</h1>
+        <p className="soft">
+          {plural(wanted.length, 'order')}
+          {unplanned > 0 && `, ${unplanned} not planned yet`}
+        </p>
+        <label className="flex min-h-11 cursor-pointer items-center gap-2">
+          <input
+            type="checkbox"
+            className="checkbox"
+            checked={season === 'all'}
+            onChange={() => setSeason(season === 'all' ? 'running' : 'all')}
+          />
+          earlier seasons too
+        </label>
+        {mayPlan && (
+          <button type="button" className="act-main ml-auto" aria-expanded={adding} onClick={() => setAdding(!adding)}>
+            {adding ? 'Close' : 'New order'}
+          </button>
+        )}
+      </div>
+      {adding &&
+        (crops?.crops.length === 0 ? (
+          <p className="sheet mb-6 p-4">
+            There is no crop yet.{' '}
+            <Link className="word" to="/crops">
+              Write the first crop sheet
+            </Link>
+            , then come back.
+          </p>
+        ) : (
+          <div className="sheet mb-6 p-4">
+            <OrderForm onDone={(saved) => navigate(`/wanted/${saved.id}/plan`)} />
+          </div>
+        ))}
+      {data && wanted.length === 0 && !adding && (
+        <p className="soft">Nothing yet. Enter an order or a target of your own; everything else follows from it.</p>
+      )}
+      {weeks.map((one) => (
+        <section key={one} id={`due-${one}`} className="mb-5 scroll-mt-4">
+          <h2 className="first-letter:uppercase">
+            {sayWeek(one, mondayOf(one), session.nursery)}{' '}
+            <span className="font-normal soft">{sayDay(mondayOf(one), session.today)}</span>
+          </h2>
+          <ol>
+            {wanted
+              .filter((order) => order.readyWeek === one)
+              .map((order) => (
+                <Order key={order.id} wanted={order} chosen={order.id === chosen} />
+              ))}
+          </ol>
+        </section>
+      ))}
+    </>
+  )
+}

@@ -1,0 +1,99 @@
+import type { Nursery, Schemas, Stage } from './api/client'
+
+export const STATE_WORDS: Record<Schemas['State'], string> = {
+  planned: 'planned',
+  rooting: 'rooting',
+  part_rooted: 'part rooted',
+  rooted: 'rooted',
+  potted: 'potted',
+  gone: 'sold',
+  lost: 'lost',
+  called_off: 'called off',
+}
+
+export const STAGE_WORDS: Record<Stage, string> = {
+  nothing: 'nothing yet',
+  callus: 'callus',
+  initials: 'root initials',
+  at_wall: 'roots at the wall',
+  at_hole: 'roots at the hole',
+  root_bound: 'root-bound',
+  dead: 'dead',
+}
+
+export const CAUSE_WORDS: Record<Schemas['Cause'], string> = {
+  rot: 'rot',
+  dried_out: 'dried out',
+  pest: 'pest',
+  mechanical: 'mechanical',
+  mislaid: 'mislaid',
+  too_poor: 'thrown as too poor',
+  unrooted: 'thrown unrooted',
+}
+
+export const BOOK_WORDS = {
+  to_stick: 'to stick',
+  stuck: 'stuck',
+  rooted: 'rooted',
+  potted: 'potted',
+  grown: 'grown',
+  sold: 'sold',
+  lost: 'lost',
+} as const
+
+export const PRIORITY_WORDS: Record<Schemas['Priority'], string> = { must: 'must', should: 'should', nice: 'nice to have' }
+export const WANTED_WORDS: Record<Schemas['Wanted']['state'], string> = {
+  unplanned: 'not planned',
+  planned: 'planned',
+  under_way: 'under way',
+  done: 'done',
+  called_off: 'called off',
+}
+export const CLIMATE_WORDS: Record<Schemas['Climate'], string> = {
+  cool_maritime: 'cool, damp, mild winters',
+  mild_maritime: 'mild, damp',
+  cold_continental: 'cold winters, warm summers',
+  warm_dry: 'warm and dry',
+}
+export const ZONE_WORDS: Record<Schemas['Zone']['kind'], string> = {
+  mist: 'mist line',
+  cover: 'closed cover',
+  open: 'open bench',
+  frame: 'cold frame',
+}
+
+const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec']
+
+const parts = (day: string) => day.split('-').map(Number) as [number, number, number]
+
+/** "23 Nov", with the year when it is not this one. */
+export function sayDay(day: string, today?: string): string {
+  const [year, month, date] = parts(day)
+  const other = today !== undefined && parts(today)[0] !== year
+  return `${date} ${MONTHS[month - 1]}${other ? ` ${year}` : ''}`
+}
+
+/** A week as the nursery likes it: "week 48" or "23 Nov". */
+export function sayWeek(week: string, monday: string | undefined, settings: Nursery | null | undefined): string {
+  return settings?.weeks === 'dates' && monday ? `week of ${sayDay(monday)}` : `week ${Number(week.slice(6))}`
+}
+
+/** The Monday of a written week, as a day. */
+export function mondayOf(week: string): string {
+  const fourth = new Date(Date.UTC(Number(week.slice(0, 4)), 0, 4))
+  fourth.setUTCDate(fourth.getUTCDate() - ((fourth.getUTCDay() + 6) % 7) + 7 * (Number(week.slice(6)) - 1))
+  return fourth.toISOString().slice(0, 10)
+}
+
+export function sayHeat(celsius: number, settings: Nursery | null | undefined): string {
+  return settings?.temperature === 'fahrenheit' ? `${Math.round(celsius * 1.8 + 32)}°F` : `${Math.round(celsius)}°`
+}
+
+export function sayLength(metres: number, settings: Nursery | null | undefined): string {
+  return settings?.units === 'us' ? `${(metres / 0.3048).toFixed(1)} ft` : `${metres.toFixed(1)} m`
+}
+
+/** A share on a scale of a hundred, for axes and figures beside a drawing. */
+export const inHundred = (share: number): string => `${Math.round(100 * share)}`
+
+export const plural = (count: number, one: string, many = `${one}s`): string => `${count} ${count === 1 ? one : many}`
