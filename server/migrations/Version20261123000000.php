@@ -109,7 +109,7 @@ final class Version20261123000000 extends AbstractMigration
             'CREATE INDEX entry_from ON entry (from_line)',
             'CREATE INDEX entry_to ON entry (to_line)',
             "CREATE TABLE standing (line_id INTEGER NOT NULL REFERENCES line(id), state TEXT NOT NULL CHECK (state IN ({$states})), count INTEGER NOT NULL CHECK (count >= 0), PRIMARY KEY (line_id, state)) STRICT",
-            "CREATE TABLE root_check (id INTEGER PRIMARY KEY AUTOINCREMENT, line_id INTEGER NOT NULL REFERENCES line(id), on_day TEXT NOT NULL, stages TEXT NOT NULL, lifted INTEGER NOT NULL CHECK (lifted > 0), rooted INTEGER NOT NULL CHECK (rooted BETWEEN 0 AND lifted),
+            "CREATE TABLE root_check (id INTEGER PRIMARY KEY AUTOINCREMENT, line_id INTEGER NOT NULL REFERENCES line(id), on_day TEXT NOT NULL, stages TEXT NOT NULL, there INTEGER NOT NULL CHECK (there >= lifted), lifted INTEGER NOT NULL CHECK (lifted > 0), rooted INTEGER NOT NULL CHECK (rooted BETWEEN 0 AND lifted),
                 threshold REAL NOT NULL, chance REAL NOT NULL CHECK (chance BETWEEN 0 AND 1), verdict TEXT NOT NULL CHECK (verdict IN ('ready','not_yet','lift_more')), note TEXT, by_id INTEGER NOT NULL REFERENCES account(id), at TEXT NOT NULL) STRICT",
             'CREATE INDEX root_check_line ON root_check (line_id, on_day)',
         ];

@@ -97,3 +97,6 @@ export function sayLength(metres: number, settings: Nursery | null | undefined):
 export const inHundred = (share: number): string => `${Math.round(100 * share)}`
 
 export const plural = (count: number, one: string, many = `${one}s`): string => `${count} ${count === 1 ? one : many}`
+
+/** "tip cutting, softwood"; a division needs no second word. */
+export const sayWay = (method: string, material: string): string => (method === material ? method : `${method}, ${material}`)

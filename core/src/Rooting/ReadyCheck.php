@@ -82,8 +82,12 @@ final class ReadyCheck implements Calculation
         };
     }
 
-    /** The verdict as one says it to the person holding the tray. */
-    public function words(): string
+    /**
+     * The verdict as one says it to the person holding the tray.
+     *
+     * @param ?int $there how many stand on the line, so that nobody is told to lift more than there are
+     */
+    public function words(?int $there = null): string
     {
         $seen = $this->lifted === 0 ? 'None lifted yet' : sprintf('%d of %d lifted have roots at the wall', $this->rooted, $this->lifted);
         $threshold = InWords::share($this->threshold);
@@ -94,7 +98,7 @@ final class ReadyCheck implements Calculation
             'not_yet' => sprintf('Not yet. %s: %s that %s of the tray have rooted.', $seen, InWords::chance($this->chance()), $threshold),
             'lift_more' => $more === null
                 ? sprintf('Too close to call. %s, right at the %s you wait for: look again in a few days.', $seen, $threshold)
-                : sprintf('Not sure. %s. Lift %d more to know.', $seen, $more),
+                : sprintf($there !== null && $this->lifted + $more >= $there ? 'Not sure. %s. Count the whole line to know.' : 'Not sure. %s. Lift %d more to know.', $seen, $more),
         };
     }
 

@@ -77,7 +77,7 @@ final class Acts
             throw Refused::because('more_than_there_are', 'stages', sprintf('%d lifted, but only %d stand on this line.', $lifted, $there));
         }
         $ready = CheckViews::ready($lifted, $tally->rooted(), $line->batch->crop->readyShare);
-        $check = new RootCheck($line, $day, $tally->counts, $lifted, $tally->rooted(), $line->batch->crop->readyShare, $ready->chance(), $ready->verdict(), $note, $this->writing->by(), $this->today->now());
+        $check = new RootCheck($line, $day, $tally->counts, $there, $lifted, $tally->rooted(), $line->batch->crop->readyShare, $ready->chance(), $ready->verdict(), $note, $this->writing->by(), $this->today->now());
         $this->em->persist($check);
 
         return $check;

@@ -121,7 +121,7 @@ final class BatchLife
             $again = $on->modify(sprintf('+%d days', $chance->between(19, 30)));
             $leftBench = null;
             for ($look = $on->modify('+7 days'); $look < $again && $look <= $this->today; $look = $look->modify('+7 days')) {
-                $this->records->check($rest, $look, $foot->lifted(8, (int) (0.6 * (int) $dates->stickOn->diff($look)->format('%a'))), (float) $plan->crop->of('readyShare'), $chance->oneOf(self::PEOPLE));
+                $this->records->check($rest, $look, $foot->lifted(min(8, $this->book->at($rest, State::Stuck) + $this->book->at($rest, State::Rooted)), (int) (0.6 * (int) $dates->stickOn->diff($look)->format('%a'))), (float) $plan->crop->of('readyShare'), $chance->oneOf(self::PEOPLE));
             }
             if ($again <= $this->today) {
                 $this->countRest($batch, $rest, $again);

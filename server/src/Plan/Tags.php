@@ -65,7 +65,11 @@ final class Tags
             'material' => (string) $row['material'],
             'state' => (bool) $row['called_off'] ? 'called_off' : $state->value,
             'stage' => self::stage($state, $row['stages'] === null ? null : (string) $row['stages']),
-            'count' => $state === BatchState::Planned ? (int) $row['planned'] : (int) $row['live'],
+            'count' => match ($state) {
+                BatchState::Planned => (int) $row['planned'],
+                BatchState::Gone => (int) ($states['sold'] ?? 0),
+                default => (int) $row['live'],
+            },
             'planned' => (int) $row['planned'],
             'stuck' => $stuck,
             'rooted' => (int) $row['rooted'],

@@ -41,7 +41,7 @@ final class CheckViews
             'threshold' => $check->threshold,
             'chance' => $check->chance,
             'verdict' => $check->verdict,
-            'words' => $ready->words(),
+            'words' => $ready->words($check->there),
             'liftMore' => $ready->liftMore(),
             'note' => $check->note,
         ];

@@ -16,11 +16,15 @@ class RootCheck
     #[ORM\Id, ORM\GeneratedValue, ORM\Column]
     public ?int $id = null;
 
-    /** @param array<string, int> $stages how many were at each root stage, by stage */
+    /**
+     * @param array<string, int> $stages how many were at each root stage, by stage
+     * @param int                $there  how many stood on the line
+     */
     public function __construct(
         #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)] public Line $line,
         #[ORM\Column(type: Types::DATE_IMMUTABLE)] public \DateTimeImmutable $onDay,
         #[ORM\Column(type: Types::JSON)] public array $stages,
+        #[ORM\Column] public int $there,
         #[ORM\Column] public int $lifted,
         #[ORM\Column] public int $rooted,
         #[ORM\Column(type: Types::FLOAT)] public float $threshold,

@@ -6,7 +6,7 @@ import { Code } from '../drawings/Code'
 import { StageGlyph, StateGlyph } from '../drawings/Glyph'
 import { RateDots } from '../drawings/RateDots'
 import { useShown } from '../shell/week'
-import { BOOK_WORDS, CAUSE_WORDS, inHundred, plural, STAGE_WORDS, STATE_WORDS, sayDay } from '../words'
+import { BOOK_WORDS, CAUSE_WORDS, inHundred, plural, STAGE_WORDS, STATE_WORDS, sayDay, sayWay } from '../words'
 import { Acts } from './Acts'
 import { BatchDays } from './BatchDays'
 import { ChangePlan } from './ChangePlan'
@@ -21,7 +21,7 @@ function UprightTag({ batch }: { batch: Batch }) {
   return (
     <svg
       viewBox="0 0 220 330"
-      className="no-print mx-auto w-44 shrink-0 sm:w-52"
+      className="no-print mx-auto w-24 shrink-0 self-start sm:w-52"
       role="img"
       aria-label={`${batch.crop}, ${batch.count}, ${batch.code}`}
     >
@@ -212,12 +212,12 @@ export function BatchPage() {
   const close = () => setOpen(null)
   return (
     <>
-      <div className="no-print grid gap-x-8 gap-y-4 sm:grid-cols-[auto_1fr]">
+      <div className="no-print grid grid-cols-[auto_minmax(0,1fr)] gap-x-4 gap-y-4 sm:gap-x-8">
         <UprightTag batch={batch} />
         <div className="min-w-0">
           <h1>{batch.crop}</h1>
           <p className="soft">
-            {batch.method}, {batch.material} · {plural(batch.trays, 'tray')} of {batch.cells}
+            {sayWay(batch.method, batch.material)} · {plural(batch.trays, 'tray')} of {batch.cells}
             {batch.trayNumbers && ` (${batch.trayNumbers})`} · {batch.zone} · from {batch.block}
             {batch.wanted !== null && (
               <>

@@ -24,9 +24,7 @@ function Shelf({ title, tags, empty }: { title: string; tags: TagData[]; empty: 
     <section className="min-w-0">
       <h2 className="mb-2 border-b-2 pb-1" style={{ borderColor: 'var(--peat)' }}>
         {title}{' '}
-        <span className="font-normal soft">
-          {tags.length > 0 ? `${plural(tags.length, 'batch', 'batches')}, ${plants} plants` : ''}
-        </span>
+        <span className="font-normal soft">{tags.length > 0 ? `${plural(tags.length, 'batch', 'batches')}, ${plants}` : ''}</span>
       </h2>
       {tags.length === 0 && <p className="soft">{empty}</p>}
       <div className="grid grid-cols-[minmax(0,1fr)] gap-2">
@@ -39,8 +37,8 @@ function Shelf({ title, tags, empty }: { title: string; tags: TagData[]; empty: 
               tag.state === 'planned'
                 ? `stick ${sayDay(tag.stickOn, session.today)}`
                 : tag.rate !== null
-                  ? `${Math.round(100 * tag.rate)} in 100, stuck ${sayDay(tag.stickOn, session.today)}`
-                  : `stuck ${sayDay(tag.stickOn, session.today)}, roots by ${sayDay(tag.rootedBy)}`
+                  ? `${Math.round(100 * tag.rate)} in 100 rooted`
+                  : `roots by ${sayDay(tag.rootedBy, session.today)}`
             }
           />
         ))}

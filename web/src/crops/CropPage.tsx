@@ -3,7 +3,7 @@ import { useCrop } from '../api/queries'
 import { Drops } from '../drawings/Glyph'
 import { RateDots } from '../drawings/RateDots'
 import { useShown } from '../shell/week'
-import { CAUSE_WORDS, inHundred, sayDay, sayHeat } from '../words'
+import { CAUSE_WORDS, inHundred, sayDay, sayHeat, sayWay } from '../words'
 
 /** One crop: what it does, from which batches, and its sheet. */
 export function CropPage() {
@@ -24,7 +24,7 @@ export function CropPage() {
   const [rootFrom, rootTo] = crop.daysToRoot
   const [heatLow = 0, heatHigh = 0] = crop.heat
   const sheet: [string, React.ReactNode][] = [
-    ['way', `${crop.method}, ${crop.material}`],
+    ['way', sayWay(crop.method, crop.material)],
     ['material right', `week ${crop.window.from} to ${crop.window.to}`],
     ['roots in', `${rootFrom} to ${rootTo} days`],
     ['weaning', `${crop.weaningDays} days`],

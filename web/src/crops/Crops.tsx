@@ -1,9 +1,9 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { useCrops } from '../api/queries'
-import { RateDots } from '../drawings/RateDots'
+import { RateAxis, RateDots } from '../drawings/RateDots'
 import { useShown } from '../shell/week'
-import { inHundred, plural } from '../words'
+import { inHundred, plural, sayWay } from '../words'
 import { AddCrop } from './AddCrop'
 
 const ORDERS = {
@@ -62,6 +62,13 @@ export function Crops() {
           No crop yet. Write the first sheet: how it is propagated, how long it takes, what you expect of it.
         </p>
       )}
+      {crops.length > 0 && (
+        <div className="hidden gap-x-6 sm:grid sm:grid-cols-[minmax(13rem,1fr)_5rem_minmax(18rem,1.4fr)_9rem]">
+          <span />
+          <span className="text-right text-sm soft">in 100</span>
+          <RateAxis />
+        </div>
+      )}
       <ul>
         {crops.map((crop) => (
           <li
@@ -73,12 +80,10 @@ export function Crops() {
               <Link to={`/crops/${crop.slug}`} className="block truncate font-bold">
                 {crop.name}
               </Link>
-              <span className="block truncate text-sm soft">
-                {crop.method}, {crop.material}
-              </span>
+              <span className="block truncate text-sm soft">{sayWay(crop.method, crop.material)}</span>
             </span>
             <span className="text-2xl font-bold sm:text-right">{inHundred(crop.learnt.rate)}</span>
-            <RateDots learnt={crop.learnt} history={crop.history} tall={36} />
+            <RateDots learnt={crop.learnt} history={crop.history} tall={30} axis={false} />
             <span className="text-sm">
               {plural(crop.learnt.batches, 'batch', 'batches')}
               <span className="block">

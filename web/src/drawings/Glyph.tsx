@@ -52,6 +52,7 @@ export function StageGlyph({ stage, size = 40, label = true }: { stage: Stage; s
       viewBox="0 0 32 36"
       width={size}
       height={(size * 36) / 32}
+      className="shrink-0"
       fill="none"
       stroke="var(--peat)"
       strokeWidth="2.2"
@@ -108,6 +109,7 @@ export function StateGlyph({ state, stage, size = 40 }: { state: Schemas['State'
       viewBox="0 0 32 36"
       width={size}
       height={(size * 36) / 32}
+      className="shrink-0"
       fill="none"
       stroke="var(--peat)"
       strokeWidth="2.2"

@@ -16,10 +16,17 @@ const LOOKS = [
   { wash: 'var(--leaf-wash)', hatch: 'M0 0L6 6' },
 ] as const
 
-function lookOf(code: string): number {
-  let sum = 0
-  for (const letter of code) sum = (sum * 31 + letter.charCodeAt(0)) % 9973
-  return sum % LOOKS.length
+/** A batch's look, always the same for its code, unless its neighbour has that one already. */
+function looksOf(zone: ZoneWeek): Map<string, number> {
+  const looks = new Map<string, number>()
+  let last = -1
+  for (const { tag } of zone.tenants) {
+    let sum = 0
+    for (const letter of tag.code) sum = (sum * 31 + letter.charCodeAt(0)) % 9973
+    last = sum % LOOKS.length === last ? (sum + 1) % LOOKS.length : sum % LOOKS.length
+    looks.set(tag.code, last)
+  }
+  return looks
 }
 
 function Defs() {
@@ -75,6 +82,7 @@ function ZoneDrawing({
   const { slots, w, h, rows } = slotsOf(zone)
   const wide = zone.place.length * SCALE
   const high = zone.place.width * SCALE
+  const looks = looksOf(zone)
   const over = zone.used > zone.trays
   const level = zone.setting?.mist ?? zone.mist[0] ?? 0
   let at = 0
@@ -133,7 +141,7 @@ function ZoneDrawing({
           width={w - 2}
           height={h - 2}
           rx="2"
-          fill={slot.code ? `url(#look${lookOf(slot.code)})` : 'none'}
+          fill={slot.code ? `url(#look${looks.get(slot.code)})` : 'none'}
           stroke="var(--peat)"
           strokeWidth={slot.code ? 1.1 : 0.5}
           opacity={slot.code ? 1 : 0.45}
@@ -179,39 +187,41 @@ export function House({
   return (
     <figure>
       <figcaption className="mb-1 text-sm font-semibold soft">{name}</figcaption>
-      <svg
-        viewBox={`${-GAP / 2} ${-GAP / 2} ${right} ${bottom}`}
-        className="w-full"
-        role="group"
-        aria-label={`${name} from above`}
-      >
-        <Defs />
-        {zones.map((zone) => {
-          const said = `${zone.name}: ${zone.used} of ${plural(zone.trays, 'tray')} taken${zone.tenants.length > 0 ? `, by ${zone.tenants.map((t) => `${t.tag.crop} ${t.tag.code}`).join(', ')}` : ''}`
-          const chooses = onChoose && {
-            role: 'button' as const,
-            tabIndex: 0,
-            'aria-pressed': chosen === zone.id,
-            style: { cursor: 'pointer' },
-            onClick: () => onChoose(zone.id),
-            onKeyDown: (event: KeyboardEvent) => {
-              if (event.key !== 'Enter' && event.key !== ' ') return
-              event.preventDefault()
-              onChoose(zone.id)
-            },
-          }
-          return (
-            <g
-              key={zone.id}
-              transform={`translate(${zone.place.x * SCALE} ${zone.place.y * SCALE})`}
-              aria-label={said}
-              {...(chooses ?? { role: 'img' as const })}
-            >
-              <ZoneDrawing zone={zone} settings={settings} chosen={chosen === zone.id} named={onChoose !== undefined} />
-            </g>
-          )
-        })}
-      </svg>
+      <div className="overflow-x-auto">
+        <svg
+          viewBox={`${-GAP / 2} ${-GAP / 2} ${right} ${bottom}`}
+          className={`w-full ${onChoose ? 'min-w-[46rem]' : ''}`}
+          role="group"
+          aria-label={`${name} from above`}
+        >
+          <Defs />
+          {zones.map((zone) => {
+            const said = `${zone.name}: ${zone.used} of ${plural(zone.trays, 'tray')} taken${zone.tenants.length > 0 ? `, by ${zone.tenants.map((t) => `${t.tag.crop} ${t.tag.code}`).join(', ')}` : ''}`
+            const chooses = onChoose && {
+              role: 'button' as const,
+              tabIndex: 0,
+              'aria-pressed': chosen === zone.id,
+              style: { cursor: 'pointer' },
+              onClick: () => onChoose(zone.id),
+              onKeyDown: (event: KeyboardEvent) => {
+                if (event.key !== 'Enter' && event.key !== ' ') return
+                event.preventDefault()
+                onChoose(zone.id)
+              },
+            }
+            return (
+              <g
+                key={zone.id}
+                transform={`translate(${zone.place.x * SCALE} ${zone.place.y * SCALE})`}
+                aria-label={said}
+                {...(chooses ?? { role: 'img' as const })}
+              >
+                <ZoneDrawing zone={zone} settings={settings} chosen={chosen === zone.id} named={onChoose !== undefined} />
+              </g>
+            )
+          })}
+        </svg>
+      </div>
     </figure>
   )
 }

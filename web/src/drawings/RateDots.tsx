@@ -2,25 +2,40 @@ import { scaleLinear, scaleSqrt } from 'd3-scale'
 import type { Crop, Learnt } from '../api/client'
 import { inHundred } from '../words'
 
+export function RateAxis() {
+  const x = scaleLinear([0, 1], [14, 386])
+  return (
+    <svg viewBox="0 0 400 14" className="w-full" aria-hidden="true">
+      {[0, 0.25, 0.5, 0.75, 1].map((tick) => (
+        <text key={tick} x={x(tick)} y="11" fontSize="10.5" textAnchor="middle" fill="var(--soft)">
+          {tick * 100}
+        </text>
+      ))}
+    </svg>
+  )
+}
+
 /** One axis for a crop: each past batch a dot sized by its count, the learnt rate a post, its range a bar behind. */
 export function RateDots({
   learnt,
   history,
   mark,
   tall = 46,
+  axis = true,
 }: {
   learnt: Learnt
   history: Crop['history']
   /** The code of a batch to point out. */
   mark?: string
   tall?: number
+  axis?: boolean
 }) {
   const x = scaleLinear([0, 1], [14, 386])
   const r = scaleSqrt([0, Math.max(100, ...history.map((batch) => batch.stuck))], [2, 9])
   const middle = tall / 2
   return (
     <svg
-      viewBox={`0 0 400 ${tall + 16}`}
+      viewBox={`0 0 400 ${axis ? tall + 16 : tall}`}
       className="w-full"
       role="img"
       aria-label={`Rooting rate ${inHundred(learnt.rate)} in 100, range ${inHundred(learnt.low80)} to ${inHundred(learnt.high80)}, ${history.length} batches`}
@@ -29,9 +44,11 @@ export function RateDots({
       {[0, 0.25, 0.5, 0.75, 1].map((tick) => (
         <g key={tick}>
           <line x1={x(tick)} x2={x(tick)} y1={middle - 4} y2={middle + 4} stroke="var(--peat)" opacity="0.5" />
-          <text x={x(tick)} y={tall + 11} fontSize="11.5" textAnchor="middle" fill="var(--soft)">
-            {tick * 100}
-          </text>
+          {axis && (
+            <text x={x(tick)} y={tall + 11} fontSize="11.5" textAnchor="middle" fill="var(--soft)">
+              {tick * 100}
+            </text>
+          )}
         </g>
       ))}
       <rect

@@ -8,18 +8,20 @@ import { StateGlyph } from './Glyph'
 export function Label({ children, faint = false, className = '' }: { children: ReactNode; faint?: boolean; className?: string }) {
   const dash = faint ? '5 4' : undefined
   return (
-    <div className={`relative flex min-h-16 ${className}`}>
-      <svg className="h-auto w-6 shrink-0 self-stretch" viewBox="0 0 24 64" preserveAspectRatio="none" aria-hidden="true">
-        <path
-          d="M24 1L1 32L24 63"
-          fill="var(--paper)"
-          stroke="var(--peat)"
-          strokeWidth="1.5"
-          strokeDasharray={dash}
-          vectorEffect="non-scaling-stroke"
-          strokeLinejoin="round"
-        />
-      </svg>
+    <div className={`relative flex ${className}`}>
+      <div className="relative w-6 shrink-0">
+        <svg className="absolute inset-0 h-full w-full" viewBox="0 0 24 64" preserveAspectRatio="none" aria-hidden="true">
+          <path
+            d="M24 1L1 32L24 63"
+            fill="var(--paper)"
+            stroke="var(--peat)"
+            strokeWidth="1.5"
+            strokeDasharray={dash}
+            vectorEffect="non-scaling-stroke"
+            strokeLinejoin="round"
+          />
+        </svg>
+      </div>
       <div
         className="min-w-0 grow rounded-r border-y-[1.5px] border-r-[1.5px]"
         style={{ background: 'var(--paper)', borderColor: 'var(--peat)', borderStyle: faint ? 'dashed' : 'solid' }}
@@ -55,8 +57,8 @@ export function Tag({
         <div className={`flex items-center gap-3 ${small ? 'px-1 py-1' : 'px-2 py-1.5'}`}>
           <StateGlyph state={tag.state} stage={tag.stage} size={small ? 30 : 38} />
           <div className="min-w-0 grow">
-            <div className={`truncate font-bold leading-tight ${small ? 'text-[0.95rem]' : 'text-[1.05rem]'}`}>{tag.crop}</div>
-            <div className="truncate text-sm soft">
+            <div className={`font-bold leading-tight ${small ? 'truncate text-[0.95rem]' : 'text-[1.05rem]'}`}>{tag.crop}</div>
+            <div className={`text-sm leading-snug soft ${small ? 'truncate' : ''}`}>
               <span className="font-semibold tracking-wide" style={{ color: 'var(--peat)' }}>
                 {tag.code}
               </span>{' '}

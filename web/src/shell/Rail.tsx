@@ -131,7 +131,7 @@ export function Rail() {
   return (
     <section
       aria-label="Week rail"
-      className="no-print border-b-2 px-4 pt-2 sm:px-6"
+      className="no-print sticky top-0 z-30 border-b-2 px-4 pt-2 sm:px-6"
       style={{ background: 'var(--paper)', borderColor: 'var(--peat)' }}
     >
       <div
@@ -161,19 +161,21 @@ export function Rail() {
       >
         {width > 0 && weeks.length > 0 && <Drawn weeks={weeks} week={week} thisWeek={thisWeek} width={width} />}
       </div>
-      <div className="flex flex-wrap items-baseline gap-x-4 gap-y-0.5 pb-1.5 text-sm">
+      <div className="flex flex-wrap items-baseline gap-x-2.5 gap-y-0.5 pb-1.5 text-sm sm:gap-x-4">
         <strong className="text-base first-letter:uppercase">{sayWeek(week, mondayOf(week), session.nursery)}</strong>
         <span className="soft hidden sm:inline">{sayDay(mondayOf(week), session.today)}</span>
         {shown && (
           <>
             <span>
-              <Swatch of="var(--water)" /> mist house {Math.round(100 * shown.fill)} %
+              <Swatch of="var(--water)" /> mist<span className="hidden sm:inline"> house</span> {Math.round(100 * shown.fill)} %
             </span>
             <span>
-              <Swatch of="var(--leaf)" /> sticking {hours(shown.stickHours)}
+              <Swatch of="var(--leaf)" /> <span className="hidden sm:inline">sticking </span>
+              {hours(shown.stickHours)}
             </span>
             <span>
-              <Swatch of="var(--heat)" /> potting {hours(shown.potHours)}
+              <Swatch of="var(--heat)" /> <span className="hidden sm:inline">potting </span>
+              {hours(shown.potHours)}
             </span>
             <span className="soft hidden md:inline" title={shown.open.join(', ')}>
               <Swatch of="var(--leaf)" flat /> {plural(shown.open.length, 'crop')} in season

@@ -107,7 +107,7 @@ export function Stock() {
           <li
             key={block.code}
             id={`block-${block.code}`}
-            className="grid items-center gap-x-5 gap-y-1 border-t py-2 sm:grid-cols-[4rem_minmax(11rem,1fr)_13rem_6rem_minmax(0,1.1fr)]"
+            className="grid items-center gap-x-5 gap-y-1 border-t py-2 sm:grid-cols-[4rem_minmax(11rem,1fr)_12rem_7.5rem_minmax(0,1.1fr)]"
             style={{ borderColor: 'var(--stone-wash)', background: block.code === chosen ? 'var(--cream)' : undefined }}
           >
             <strong>{block.code}</strong>
@@ -120,7 +120,7 @@ export function Stock() {
               </span>
             </span>
             <Left block={block} />
-            <span className="text-lg">
+            <span className="text-lg whitespace-nowrap">
               <strong>{block.left}</strong> <span className="text-sm soft">of {block.canGive}</span>
             </span>
             <span className="text-sm">

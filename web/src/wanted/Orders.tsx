@@ -133,7 +133,7 @@ export function Orders() {
         <p className="soft">Nothing yet. Enter an order or a target of your own; everything else follows from it.</p>
       )}
       {weeks.map((one) => (
-        <section key={one} id={`due-${one}`} className="mb-5 scroll-mt-4">
+        <section key={one} id={`due-${one}`} className="mb-5 scroll-mt-40">
           <h2 className="first-letter:uppercase">
             {sayWeek(one, mondayOf(one), session.nursery)}{' '}
             <span className="font-normal soft">{sayDay(mondayOf(one), session.today)}</span>
