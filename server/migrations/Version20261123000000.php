@@ -37,12 +37,12 @@ final class Version20261123000000 extends AbstractMigration
     private function nursery(): array
     {
         return [
-            "CREATE TABLE nursery (id INTEGER PRIMARY KEY CHECK (id = 1), version INTEGER NOT NULL, name TEXT NOT NULL CHECK (length(name) BETWEEN 1 AND 120),
+            "CREATE TABLE nursery (id INTEGER PRIMARY KEY CHECK (id = 1), version INTEGER NOT NULL DEFAULT 1, name TEXT NOT NULL CHECK (length(name) BETWEEN 1 AND 120),
                 units TEXT NOT NULL CHECK (units IN ('metric','us')), temperature TEXT NOT NULL CHECK (temperature IN ('celsius','fahrenheit')),
                 hemisphere TEXT NOT NULL CHECK (hemisphere IN ('north','south')), climate TEXT NOT NULL, weeks TEXT NOT NULL CHECK (weeks IN ('numbers','dates')),
                 stuck_an_hour INTEGER NOT NULL CHECK (stuck_an_hour > 0), potted_an_hour INTEGER NOT NULL CHECK (potted_an_hour > 0),
                 batches_numbered INTEGER NOT NULL CHECK (batches_numbered >= 0)) STRICT",
-            "CREATE TABLE account (id INTEGER PRIMARY KEY AUTOINCREMENT, version INTEGER NOT NULL, name TEXT NOT NULL, sign_in TEXT NOT NULL COLLATE NOCASE UNIQUE,
+            "CREATE TABLE account (id INTEGER PRIMARY KEY AUTOINCREMENT, version INTEGER NOT NULL DEFAULT 1, name TEXT NOT NULL, sign_in TEXT NOT NULL COLLATE NOCASE UNIQUE,
                 role TEXT NOT NULL CHECK (role IN ('propagator','hand','viewer')), password TEXT NOT NULL) STRICT",
             'CREATE TABLE change_note (id INTEGER PRIMARY KEY AUTOINCREMENT, what TEXT NOT NULL, which TEXT NOT NULL, fields TEXT NOT NULL,
                 by_id INTEGER NOT NULL REFERENCES account(id), at TEXT NOT NULL) STRICT',
@@ -59,22 +59,22 @@ final class Version20261123000000 extends AbstractMigration
     private function trade(): array
     {
         return [
-            'CREATE TABLE crop (id INTEGER PRIMARY KEY AUTOINCREMENT, version INTEGER NOT NULL, name TEXT NOT NULL, slug TEXT NOT NULL UNIQUE, method TEXT NOT NULL, material TEXT NOT NULL,
+            'CREATE TABLE crop (id INTEGER PRIMARY KEY AUTOINCREMENT, version INTEGER NOT NULL DEFAULT 1, name TEXT NOT NULL, slug TEXT NOT NULL UNIQUE, method TEXT NOT NULL, material TEXT NOT NULL,
                 root_from INTEGER NOT NULL CHECK (root_from > 0), root_to INTEGER NOT NULL CHECK (root_to >= root_from), weaning_days INTEGER NOT NULL CHECK (weaning_days >= 0), grow_on_days INTEGER NOT NULL CHECK (grow_on_days >= 0),
                 heat_low REAL NOT NULL, heat_high REAL NOT NULL CHECK (heat_high >= heat_low), mist_low INTEGER NOT NULL CHECK (mist_low BETWEEN 0 AND 3), mist_high INTEGER NOT NULL CHECK (mist_high BETWEEN mist_low AND 3),
                 prior_rate REAL NOT NULL CHECK (prior_rate > 0 AND prior_rate < 1), prior_strength REAL NOT NULL CHECK (prior_strength > 0), prior_phi REAL NOT NULL CHECK (prior_phi > 0),
                 potting_rate REAL NOT NULL CHECK (potting_rate > 0 AND potting_rate < 1), potting_strength REAL NOT NULL CHECK (potting_strength > 0),
                 tray_kind_id INTEGER NOT NULL REFERENCES tray_kind(id), mix TEXT NOT NULL, hormone TEXT, ready_share REAL NOT NULL CHECK (ready_share > 0 AND ready_share < 1),
                 window_from INTEGER NOT NULL CHECK (window_from BETWEEN 1 AND 53), window_to INTEGER NOT NULL CHECK (window_to BETWEEN 1 AND 53), safety TEXT, note TEXT) STRICT',
-            'CREATE TABLE stock_block (id INTEGER PRIMARY KEY AUTOINCREMENT, version INTEGER NOT NULL, code TEXT NOT NULL UNIQUE, crop_id INTEGER NOT NULL REFERENCES crop(id), place TEXT NOT NULL,
+            'CREATE TABLE stock_block (id INTEGER PRIMARY KEY AUTOINCREMENT, version INTEGER NOT NULL DEFAULT 1, code TEXT NOT NULL UNIQUE, crop_id INTEGER NOT NULL REFERENCES crop(id), place TEXT NOT NULL,
                 plants INTEGER NOT NULL CHECK (plants >= 0), per_plant INTEGER NOT NULL CHECK (per_plant >= 0), recovery_weeks INTEGER NOT NULL CHECK (recovery_weeks >= 0), planted_year INTEGER NOT NULL, note TEXT) STRICT',
-            "CREATE TABLE zone (id INTEGER PRIMARY KEY AUTOINCREMENT, version INTEGER NOT NULL, name TEXT NOT NULL UNIQUE, house TEXT NOT NULL, kind TEXT NOT NULL CHECK (kind IN ('mist','cover','open','frame')),
+            "CREATE TABLE zone (id INTEGER PRIMARY KEY AUTOINCREMENT, version INTEGER NOT NULL DEFAULT 1, name TEXT NOT NULL UNIQUE, house TEXT NOT NULL, kind TEXT NOT NULL CHECK (kind IN ('mist','cover','open','frame')),
                 trays INTEGER NOT NULL CHECK (trays > 0), heat_low REAL NOT NULL, heat_high REAL NOT NULL CHECK (heat_high >= heat_low), mist_low INTEGER NOT NULL CHECK (mist_low BETWEEN 0 AND 3), mist_high INTEGER NOT NULL CHECK (mist_high BETWEEN mist_low AND 3),
                 x REAL NOT NULL, y REAL NOT NULL, length REAL NOT NULL CHECK (length > 0), width REAL NOT NULL CHECK (width > 0)) STRICT",
-            "CREATE TABLE wanted (id INTEGER PRIMARY KEY AUTOINCREMENT, version INTEGER NOT NULL, crop_id INTEGER NOT NULL REFERENCES crop(id), plants INTEGER NOT NULL CHECK (plants > 0), pot_id INTEGER NOT NULL REFERENCES pot(id),
+            "CREATE TABLE wanted (id INTEGER PRIMARY KEY AUTOINCREMENT, version INTEGER NOT NULL DEFAULT 1, crop_id INTEGER NOT NULL REFERENCES crop(id), plants INTEGER NOT NULL CHECK (plants > 0), pot_id INTEGER NOT NULL REFERENCES pot(id),
                 ready_week TEXT NOT NULL CHECK (ready_week GLOB '[0-9][0-9][0-9][0-9]-W[0-5][0-9]'), customer_id INTEGER REFERENCES customer(id), priority TEXT NOT NULL CHECK (priority IN ('must','should','nice')), note TEXT,
                 called_off INTEGER NOT NULL CHECK (called_off IN (0, 1)), entered_by_id INTEGER NOT NULL REFERENCES account(id), entered_at TEXT NOT NULL) STRICT",
-            "CREATE TABLE batch (id INTEGER PRIMARY KEY AUTOINCREMENT, version INTEGER NOT NULL, code TEXT NOT NULL UNIQUE, crop_id INTEGER NOT NULL REFERENCES crop(id), method TEXT NOT NULL, material TEXT NOT NULL,
+            "CREATE TABLE batch (id INTEGER PRIMARY KEY AUTOINCREMENT, version INTEGER NOT NULL DEFAULT 1, code TEXT NOT NULL UNIQUE, crop_id INTEGER NOT NULL REFERENCES crop(id), method TEXT NOT NULL, material TEXT NOT NULL,
                 wanted_id INTEGER REFERENCES wanted(id), block_id INTEGER NOT NULL REFERENCES stock_block(id), zone_id INTEGER NOT NULL REFERENCES zone(id), tray_kind_id INTEGER NOT NULL REFERENCES tray_kind(id),
                 trays INTEGER NOT NULL CHECK (trays > 0), planned INTEGER NOT NULL CHECK (planned > 0), needed INTEGER CHECK (needed > 0), confidence REAL CHECK (confidence > 0 AND confidence < 1),
                 stick_on TEXT NOT NULL, rooted_from TEXT NOT NULL, rooted_by TEXT NOT NULL CHECK (rooted_by >= rooted_from), wean_on TEXT NOT NULL, pot_on TEXT NOT NULL CHECK (pot_on >= stick_on), ready_on TEXT NOT NULL,
@@ -129,12 +129,12 @@ final class Version20261123000000 extends AbstractMigration
 
         return [
             ...$guards,
-            "CREATE TRIGGER entry_possible BEFORE INSERT ON entry WHEN NEW.reverses IS NULL AND NOT (
+            "CREATE TRIGGER entry_possible BEFORE INSERT ON entry WHEN NEW.reverses IS NULL AND NOT coalesce(
                 (NEW.from_line IS NULL AND NEW.to_state = 'to_stick')
                 OR (NEW.from_line = NEW.to_line AND NEW.from_state || '>' || NEW.to_state IN ('to_stick>stuck','stuck>rooted','rooted>potted','potted>grown','grown>sold'))
                 OR (NEW.from_line = NEW.to_line AND NEW.to_state = 'lost' AND {$step('NEW.from_state')} > 0 AND NEW.from_state <> 'sold')
                 OR (NEW.from_line <> NEW.to_line AND NEW.from_state = NEW.to_state AND NEW.to_state NOT IN ('sold','lost'))
-                OR (NEW.from_line <> NEW.to_line AND NEW.to_state = 'to_stick' AND NEW.from_state IN ('to_stick','stuck','rooted','potted')))
+                OR (NEW.from_line <> NEW.to_line AND NEW.to_state = 'to_stick' AND NEW.from_state IN ('to_stick','stuck','rooted','potted')), 0)
                 BEGIN SELECT RAISE(ABORT, 'No plant can make this move.'); END",
             "CREATE TRIGGER entry_reverses BEFORE INSERT ON entry WHEN NEW.reverses IS NOT NULL AND NOT EXISTS (
                 SELECT 1 FROM entry o WHERE o.id = NEW.reverses AND o.reverses IS NULL AND o.from_line IS NEW.to_line AND o.from_state IS NEW.to_state

@@ -77,8 +77,8 @@ export function Bench() {
           No zone yet. Add the piece of bench that has one mist valve and one heat circuit; batches are planned onto it.
         </p>
       )}
-      <div className="grid gap-x-8 gap-y-6 lg:grid-cols-[minmax(0,1fr)_21rem]">
-        <div className="grid content-start gap-6">
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-6 lg:grid-cols-[minmax(0,1fr)_21rem]">
+        <div className="grid grid-cols-[minmax(0,1fr)] content-start gap-6">
           {housesOf(zones).map(([name, here]) => (
             <House
               key={name}

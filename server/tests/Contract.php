@@ -1,0 +1,76 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Tests;
+
+use Opis\JsonSchema\Errors\ErrorFormatter;
+use Opis\JsonSchema\Validator;
+use PHPUnit\Framework\Assert;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Yaml\Yaml;
+
+/** openapi.yaml, held against real answers. */
+final class Contract
+{
+    private static ?\stdClass $document = null;
+    /** @var array<string, true> "GET /api/crops 200" */
+    public static array $met = [];
+
+    public static function mustHold(string $method, string $path, Response $response): void
+    {
+        $document = self::document();
+        $template = self::templateOf($path);
+        $status = (string) $response->getStatusCode();
+        $body = json_decode((string) $response->getContent(), false);
+        $operation = $template === null ? null : $document->paths->{$template}->{strtolower($method)} ?? null;
+        $answer = $operation->responses->{$status} ?? null;
+        if ($answer === null) {
+            // Refusals that any address may give, and addresses that are none, have one shape.
+            Assert::assertGreaterThanOrEqual(400, $response->getStatusCode(), "{$method} {$path} answers {$status}, which the contract does not know.");
+            $schema = (object) ['$ref' => '#/components/schemas/Refusal'];
+        } else {
+            if (isset($answer->{'$ref'})) {
+                $answer = $document->components->responses->{basename($answer->{'$ref'})};
+            }
+            $schema = clone $answer->content->{'application/json'}->schema;
+            self::$met["{$method} {$template} {$status}"] = true;
+        }
+        $schema->components = $document->components;
+        $result = (new Validator())->validate($body, $schema);
+        $error = $result->error();
+        Assert::assertTrue($result->isValid(), "{$method} {$path} {$status}: ".($error === null ? '' : json_encode((new ErrorFormatter())->formatFlat($error))));
+    }
+
+    /** @return list<string> every operation of the contract, as "GET /api/crops" */
+    public static function operations(): array
+    {
+        $all = [];
+        foreach (get_object_vars(self::document()->paths) as $path => $methods) {
+            foreach (array_keys(get_object_vars($methods)) as $method) {
+                $all[] = strtoupper($method).' '.$path;
+            }
+        }
+
+        return $all;
+    }
+
+    private static function document(): \stdClass
+    {
+        return self::$document ??= json_decode(json_encode(Yaml::parseFile(dirname(__DIR__).'/openapi.yaml'), JSON_THROW_ON_ERROR), false, 512, JSON_THROW_ON_ERROR);
+    }
+
+    private static function templateOf(string $path): ?string
+    {
+        $templates = array_keys(get_object_vars(self::document()->paths));
+        // Plain addresses before those with a part to fill in.
+        usort($templates, static fn (string $a, string $b) => substr_count($a, '{') <=> substr_count($b, '{'));
+        foreach ($templates as $template) {
+            if (preg_match('#^'.preg_replace('/\{\w+\}/', '[^/]+', $template).'$#', $path) === 1) {
+                return $template;
+            }
+        }
+
+        return null;
+    }
+}

@@ -1,0 +1,182 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Tests;
+
+use Doctrine\DBAL\Connection;
+use PHPUnit\Framework\TestCase;
+use Symfony\Bundle\FrameworkBundle\Console\Application;
+use Symfony\Component\Console\Input\ArrayInput;
+use Symfony\Component\Console\Output\BufferedOutput;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use WetCradle\Server\Kernel;
+
+/** A test that talks to the application as a browser would, on a fresh copy of the made-up nursery. */
+abstract class House extends TestCase
+{
+    protected const DEMO = true;
+    protected const PASSWORD = 'wet-cradle-demo';
+
+    /** @var array<string, string> */
+    private array $cookies = [];
+    private ?Kernel $reading = null;
+    /** @var ?callable */
+    private $handler;
+
+    protected function setUp(): void
+    {
+        $this->handler = self::handler();
+        $this->cookies = [];
+        self::database(static::DEMO);
+    }
+
+    protected function tearDown(): void
+    {
+        $this->reading?->shutdown();
+        // Each kernel lays its own exception handler on the pile.
+        while (self::handler() !== $this->handler && self::handler() !== null) {
+            restore_exception_handler();
+        }
+    }
+
+    private static function handler(): ?callable
+    {
+        $handler = set_exception_handler(null);
+        restore_exception_handler();
+
+        return $handler;
+    }
+
+    /** Lays a new database: empty but for its tables, or with the made-up nursery, each built once a run. */
+    private static function database(bool $demo): void
+    {
+        $live = Kernel::varDir().'/cradle.sqlite';
+        $kept = Kernel::varDir().($demo ? '/demo.sqlite' : '/empty.sqlite');
+        foreach (['', '-wal', '-shm'] as $tail) {
+            @unlink($live.$tail);
+        }
+        if (!is_file($kept)) {
+            self::console('cradle:migrate');
+            if ($demo) {
+                self::console('cradle:demo');
+            }
+            $pdo = new \PDO('sqlite:'.$live);
+            $pdo->exec('PRAGMA wal_checkpoint(TRUNCATE)');
+            $pdo = null;
+            copy($live, $kept);
+
+            return;
+        }
+        copy($kept, $live);
+    }
+
+    /** @param array<string, mixed> $arguments */
+    protected static function console(string $command, array $arguments = [], ?string $stdin = null): string
+    {
+        $kernel = new Kernel('test', false);
+        $application = new Application($kernel);
+        $application->setAutoExit(false);
+        $input = new ArrayInput(['command' => $command] + $arguments);
+        if ($stdin !== null) {
+            $stream = fopen('php://memory', 'r+');
+            assert($stream !== false);
+            fwrite($stream, $stdin);
+            rewind($stream);
+            $input->setStream($stream);
+        }
+        $output = new BufferedOutput();
+        $status = $application->run($input, $output);
+        $kernel->shutdown();
+
+        return $status.' '.trim($output->fetch());
+    }
+
+    protected function signIn(string $who = 'ines'): void
+    {
+        self::assertSame(200, $this->send('POST', '/api/sign-in', ['signIn' => $who, 'password' => self::PASSWORD])->getStatusCode());
+    }
+
+    /**
+     * Sends one request; whatever comes back must be what the contract says.
+     *
+     * @param array<string, mixed>|string|null $body
+     * @param array<string, string>            $headers
+     */
+    protected function send(string $method, string $path, array|string|null $body = null, array $headers = ['CONTENT_TYPE' => 'application/json']): Response
+    {
+        $server = ['HTTP_HOST' => 'cradle.test', 'REMOTE_ADDR' => '127.0.0.9'] + $headers;
+        $request = Request::create('http://cradle.test'.$path, $method, [], $this->cookies, [], $server, is_array($body) ? json_encode((object) $body, JSON_THROW_ON_ERROR) : $body);
+        $kernel = new Kernel('test', false);
+        $response = $kernel->handle($request);
+        foreach ($response->headers->getCookies() as $cookie) {
+            $this->cookies[$cookie->getName()] = (string) $cookie->getValue();
+        }
+        $kernel->terminate($request, $response);
+        $kernel->shutdown();
+        if ($response->getStatusCode() === 500) {
+            self::fail("{$method} {$path} failed: ".substr((string) shell_exec('tail -n 1 '.escapeshellarg(Kernel::varDir()).'/log/*.log'), 0, 900));
+        }
+        if (str_starts_with($path, '/api')) {
+            Contract::mustHold($method, (string) parse_url($path, PHP_URL_PATH), $response);
+        }
+
+        return $response;
+    }
+
+    /**
+     * @param array<string, mixed>|null $body
+     *
+     * @return array<string, mixed> the answer to a request that must succeed
+     */
+    protected function ask(string $method, string $path, ?array $body = null): array
+    {
+        $response = $this->send($method, $path, $body);
+        self::assertLessThan(300, $response->getStatusCode(), (string) $response->getContent());
+
+        return (array) json_decode((string) $response->getContent(), true, 512, JSON_THROW_ON_ERROR);
+    }
+
+    /**
+     * @param array<string, mixed>|string|null $body
+     *
+     * @return array{code: string, field: string, message: string, theirs?: array<string, mixed>} what a request that must fail is told
+     */
+    protected function refused(int $status, string $method, string $path, array|string|null $body = null): array
+    {
+        $response = $this->send($method, $path, $body);
+        self::assertSame($status, $response->getStatusCode(), (string) $response->getContent());
+
+        return json_decode((string) $response->getContent(), true, 512, JSON_THROW_ON_ERROR)['error'];
+    }
+
+    protected function cookie(): string
+    {
+        return $this->cookies['cradle'] ?? $this->cookies['MOCKSESSID'] ?? '';
+    }
+
+    /** The database as the application sees it, for looking at what was kept. */
+    protected function db(): Connection
+    {
+        if ($this->reading === null) {
+            $this->reading = new Kernel('test', false);
+            $this->reading->boot();
+        }
+        $connection = $this->reading->getContainer()->get('doctrine')->getConnection();
+        assert($connection instanceof Connection);
+
+        return $connection;
+    }
+
+    /** A sum over every table, to show that a refused request left nothing behind. */
+    protected function rows(): string
+    {
+        $counts = [];
+        foreach (['account', 'wanted', 'batch', 'line', 'act', 'entry', 'root_check', 'customer', 'crop', 'stock_block', 'zone', 'change_note'] as $table) {
+            $counts[] = $table.' '.$this->db()->fetchOne('SELECT count(*) FROM '.$table);
+        }
+
+        return implode(', ', $counts).', '.$this->db()->fetchOne('SELECT batches_numbered FROM nursery');
+    }
+}
