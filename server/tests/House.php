@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Server\Tests;
 
 use Doctrine\DBAL\Connection;
+use Doctrine\Persistence\ConnectionRegistry;
 use PHPUnit\Framework\TestCase;
 use Symfony\Bundle\FrameworkBundle\Console\Application;
 use Symfony\Component\Console\Input\ArrayInput;
@@ -21,6 +22,8 @@ abstract class House extends TestCase
 
     /** @var array<string, string> */
     private array $cookies = [];
+    private static int $visits = 0;
+    private string $address = '';
     private ?Kernel $reading = null;
     /** @var ?callable */
     private $handler;
@@ -29,6 +32,8 @@ abstract class House extends TestCase
     {
         $this->handler = self::handler();
         $this->cookies = [];
+        // Tries to sign in are counted by address; each test comes from its own.
+        $this->address = sprintf('127.1.%d.%d', intdiv(++self::$visits, 250), 1 + self::$visits % 250);
         self::database(static::DEMO);
     }
 
@@ -106,7 +111,7 @@ abstract class House extends TestCase
      */
     protected function send(string $method, string $path, array|string|null $body = null, array $headers = ['CONTENT_TYPE' => 'application/json']): Response
     {
-        $server = ['HTTP_HOST' => 'cradle.test', 'REMOTE_ADDR' => '127.0.0.9'] + $headers;
+        $server = ['HTTP_HOST' => 'cradle.test', 'REMOTE_ADDR' => $this->address] + $headers;
         $request = Request::create('http://cradle.test'.$path, $method, [], $this->cookies, [], $server, is_array($body) ? json_encode((object) $body, JSON_THROW_ON_ERROR) : $body);
         $kernel = new Kernel('test', false);
         $response = $kernel->handle($request);
@@ -163,7 +168,9 @@ abstract class House extends TestCase
             $this->reading = new Kernel('test', false);
             $this->reading->boot();
         }
-        $connection = $this->reading->getContainer()->get('doctrine')->getConnection();
+        $doctrine = $this->reading->getContainer()->get('doctrine');
+        assert($doctrine instanceof ConnectionRegistry);
+        $connection = $doctrine->getConnection();
         assert($connection instanceof Connection);
 
         return $connection;

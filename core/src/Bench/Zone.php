@@ -40,7 +40,7 @@ final class Zone
         for ($week = $batch->from; $week->until($batch->to) >= 0; $week = $week->plus(1)) {
             $free[$week->written()] = $this->trays - $this->used($week, $neighbours);
         }
-        $least = min($free);
+        $least = min($this->trays, ...array_values($free));
         [$reason, $words] = match (true) {
             !$this->mist->overlaps($batch->mist) => ['no_water', sprintf('gives mist level %s; this crop wants %s', $this->mist->words(''), $batch->mist->words(''))],
             !$this->heat->overlaps($batch->heat) => ['no_warmth', sprintf('holds %s; this crop wants %s', $this->heat->words(' °C'), $batch->heat->words(' °C'))],

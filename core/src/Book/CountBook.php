@@ -116,7 +116,11 @@ final class CountBook
         return $this->enter($moves);
     }
 
-    /** All that lives on a line joins another. @return list<Entry> */
+    /**
+     * All that lives on a line joins another.
+     *
+     * @return list<Entry>
+     */
     public function merge(int $line, int $intoLine): array
     {
         $counts = [];
@@ -129,7 +133,11 @@ final class CountBook
         return $this->split($line, $intoLine, $counts);
     }
 
-    /** Plants of one line become cuttings of another: a division that snapped, a cutting stuck afresh. @return list<Entry> */
+    /**
+     * Plants of one line become cuttings of another: a division that snapped, a cutting stuck afresh.
+     *
+     * @return list<Entry>
+     */
     public function changeMethod(int $line, State $from, int $toLine, int $count): array
     {
         return $this->enter([Move::restuck($line, $from, $toLine, $count), Move::on($toLine, State::ToStick, $count)]);

@@ -52,29 +52,14 @@ final class FullCount
     {
         $counted = $this->rooted + $this->unrooted + $this->lost->total();
         if ($counted > $stuckThere) {
-            throw Refused::because('more_than_there_are', $this->rooted > $stuckThere ? 'rooted' : 'unrooted', sprintf(
-                'You counted %d, but the book has %d on this line: %d too many. Check the tags of the trays beside it.',
-                $counted,
-                $stuckThere,
-                $counted - $stuckThere,
-            ));
+            throw Refused::because('more_than_there_are', $this->rooted > $stuckThere ? 'rooted' : 'unrooted', sprintf('You counted %d, but the book has %d on this line: %d too many. Check the tags of the trays beside it.', $counted, $stuckThere, $counted - $stuckThere));
         }
         if ($counted < $stuckThere) {
-            throw Refused::because('does_not_add_up', 'lost', sprintf(
-                'You counted %d of the %d on this line: %d are missing. Find them, or book them as mislaid.',
-                $counted,
-                $stuckThere,
-                $stuckThere - $counted,
-            ));
+            throw Refused::because('does_not_add_up', 'lost', sprintf('You counted %d of the %d on this line: %d are missing. Find them, or book them as mislaid.', $counted, $stuckThere, $stuckThere - $counted));
         }
         $withRoots = $this->rooted + $rootedThere;
         if ($this->potted + $this->thrownRooted > $withRoots) {
-            throw Refused::because('more_than_there_are', $this->potted > $withRoots ? 'potted' : 'thrownRooted', sprintf(
-                'Only %d have roots; %d cannot be potted and %d thrown.',
-                $withRoots,
-                $this->potted,
-                $this->thrownRooted,
-            ));
+            throw Refused::because('more_than_there_are', $this->potted > $withRoots ? 'potted' : 'thrownRooted', sprintf('Only %d have roots; %d cannot be potted and %d thrown.', $withRoots, $this->potted, $this->thrownRooted));
         }
     }
 

@@ -13,7 +13,7 @@ final class Season
     {
     }
 
-    /** @param 'north'|'south' $hemisphere October starts it in the north, April in the south */
+    /** @param string $hemisphere north or south: October starts it in the north, April in the south */
     public static function containing(\DateTimeImmutable $day, string $hemisphere): self
     {
         $startMonth = match ($hemisphere) {

@@ -26,11 +26,11 @@ final class ZoneTest extends TestCase
     public function testEachNoSaysWhatBinds(): void
     {
         $zone = $this->zone();
-        $no = static fn (Tenant $batch, array $others = []) => [$zone->offerTo($batch, $others)->reason, $zone->offerTo($batch, $others)->words];
-        self::assertSame(['no_room', '2 trays short from week 22'], $no($this->batch('A', 5, 20, 24), [$this->batch('B', 7, 22, 23)]));
+        $no = static fn (Tenant $batch, ?Tenant $other = null) => [$zone->offerTo($batch, $other === null ? [] : [$other])->reason, $zone->offerTo($batch, $other === null ? [] : [$other])->words];
+        self::assertSame(['no_room', '2 trays short from week 22'], $no($this->batch('A', 5, 20, 24), $this->batch('B', 7, 22, 23)));
         self::assertSame('no_water', $no($this->batch('A', 1, 20, 20, [18, 20], [0, 0]))[0]);
         self::assertSame('no_warmth', $no($this->batch('A', 1, 20, 20, [26, 28]))[0]);
-        [$reason, $words] = $no($this->batch('A', 1, 20, 22, [21, 24]), [$this->batch('KUT-34', 1, 22, 30, [16, 19])]);
+        [$reason, $words] = $no($this->batch('A', 1, 20, 22, [21, 24]), $this->batch('KUT-34', 1, 22, 30, [16, 19]));
         self::assertSame('sharing', $reason);
         self::assertStringContainsString('KUT-34 lies there and wants 16–19 °C', $words);
     }

@@ -164,6 +164,7 @@ final class CountBookTest extends TestCase
     {
         mt_srand($seed);
         $book = CountBook::empty();
+        /** @var list<list<int>> $acts */
         $acts = [];
         $in = 0;
         $done = $refused = 0;
@@ -184,7 +185,7 @@ final class CountBookTest extends TestCase
                     6 => $book->moveOn($line, $state, $some),
                     default => $acts === [] ? [] : $book->undo($acts[array_rand($acts)]),
                 };
-                $acts[] = array_map(static fn (Entry $e) => $e->number, $added);
+                $acts[] = array_values(array_map(static fn (Entry $e) => $e->number, $added));
                 ++$done;
             } catch (Refused) {
                 ++$refused;
@@ -199,7 +200,7 @@ final class CountBookTest extends TestCase
         $sum = 0;
         for ($line = 1; $line <= 24; ++$line) {
             self::assertSame($book->standing($line), $again->standing($line));
-            self::assertGreaterThanOrEqual(0, min($book->standing($line)));
+            self::assertSame([], array_filter($book->standing($line), static fn (int $count) => $count < 0));
             $result = $this->resultOf($book, [$line]);
             self::assertSame($book->standing($line), $result->standing);
             self::assertLessThanOrEqual(max(0, $result->stuck), $result->rooted);

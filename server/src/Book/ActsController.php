@@ -185,9 +185,7 @@ final class ActsController
                 return $line;
             }
         }
-        throw $batch->isStuck()
-            ? $in->refuse('unknown', $field, sprintf('%d is not a line of %s', $number, $batch->code))
-            : $in->refuse('not_stuck', $field, sprintf('cannot be worked on: %s is not stuck yet', $batch->code));
+        throw $batch->isStuck() ? $in->refuse('unknown', $field, sprintf('%d is not a line of %s', $number, $batch->code)) : $in->refuse('not_stuck', $field, sprintf('cannot be worked on: %s is not stuck yet', $batch->code));
     }
 
     /** @param list<string> $of */

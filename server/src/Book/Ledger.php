@@ -86,7 +86,7 @@ final class Ledger
     /** Folds the batch's entries into its standing again. */
     public function refresh(Batch $batch): BatchStanding
     {
-        $lines = array_map(static fn (Line $l) => (int) $l->id, $batch->lines->toArray());
+        $lines = array_values(array_map(static fn (Line $l) => (int) $l->id, $batch->lines->toArray()));
         $marks = implode(',', array_fill(0, count($lines), '?')) ?: 'NULL';
         $entries = $this->entries("from_line IN ({$marks}) OR to_line IN ({$marks})", [...$lines, ...$lines]);
         $standing = $batch->standing ?? new BatchStanding($batch);

@@ -7,6 +7,7 @@ namespace WetCradle\Server\Demo;
 use Doctrine\DBAL\Connection;
 use WetCradle\Core\Book\ActKind;
 use WetCradle\Core\Book\CountBook;
+use WetCradle\Core\Book\Entry;
 use WetCradle\Core\Book\FullCount;
 use WetCradle\Core\Book\Losses;
 use WetCradle\Core\Book\State;
@@ -34,14 +35,14 @@ final class BatchLife
         $plan = $place['plan'];
         $crop = $plan->crop;
         $planned = PlainDates::forwards($plan->stickOn, $crop->times());
-        $stuckOn = $plan->is('late') ? $plan->stickOn->modify(sprintf('+%d days', (int) $plan->story['days'])) : $plan->stickOn;
+        $stuckOn = $plan->is('late') ? $plan->stickOn->modify(sprintf('+%d days', (int) $plan->told('days'))) : $plan->stickOn;
         $isStuck = $stuckOn <= $this->today && !($stuckOn >= $this->today->modify('-4 days') && $this->chance->happens(0.5));
         $dates = $isStuck ? PlainDates::forwards($stuckOn, $crop->times()) : $planned;
         $inTrays = Trays::of($plan->trays, $crop->cells)->hold();
         $needed = max(10, 10 * (int) round($inTrays * (float) $crop->of('rate') * (float) $crop->of('potRate') * 0.08));
         $enteredOn = $plan->stickOn->modify('-9 weeks')->setTime(18, 40);
         $wanted = $this->records->wanted($crop->id, $needed, $this->chance->between(1, 3), Week::containing($planned->readyOn), $this->chance->happens(0.25) ? null : $this->chance->between(1, 7), $this->chance->oneOf(['must', 'should', 'should', 'nice']), $enteredOn);
-        $hormone = $plan->is('trial') ? $plan->story['hormone'] : ($crop->of('hormone') === '' ? null : $crop->of('hormone'));
+        $hormone = $plan->is('trial') ? $plan->told('hormone') : ($crop->of('hormone') === '' ? null : $crop->of('hormone'));
         $batch = $this->records->batch(array_map(static fn (\DateTimeImmutable $d) => $d->format('Y-m-d'), [
             'stick_on' => $dates->stickOn, 'rooted_from' => $dates->rootedFrom, 'rooted_by' => $dates->rootedBy, 'wean_on' => $dates->weanOn, 'pot_on' => $dates->potOn, 'ready_on' => $dates->readyOn,
         ]) + [
@@ -73,9 +74,9 @@ final class BatchLife
         $times = $crop->times();
         $half = ($times->daysToRoot->low + $times->daysToRoot->high) / 2 * (0.82 + 0.07 * $this->chance->normal());
         $eventual = match (true) {
-            $plan->is('poor') => (float) $plan->story['rate'],
+            $plan->is('poor') => (float) $plan->told('rate'),
             $plan->is('disaster') => 0.02,
-            $plan->is('trial') && $plan->story['hormone'] === null => $crop->trueRate - 0.15,
+            $plan->is('trial') && $plan->told('hormone') === null => $crop->trueRate - 0.15,
             default => $this->chance->shareAround($crop->trueRate, $crop->truePhi),
         };
         $foot = new Foot($eventual, max(4.0, $half), $this->chance);
@@ -87,7 +88,7 @@ final class BatchLife
             }
             $readyOn = $this->records->check($line, $day, $foot->lifted(10, $days), (float) $crop->of('readyShare'), $this->chance->oneOf(self::PEOPLE)) === 'ready' ? $day : null;
         }
-        $countOn = ($readyOn?->modify(sprintf('+%d days', (int) (0.6 * $crop->weaningDays))) ?? $dates->potOn)->modify(sprintf('+%d days', $this->chance->between(0, 6)));
+        $countOn = self::later($readyOn === null ? $dates->potOn : self::later($readyOn, (int) (0.6 * $crop->weaningDays)), $this->chance->between(0, 6));
         if ($countOn <= $this->today) {
             $this->count($batch, $line, $plan, $foot, $countOn, $dates, $stuck);
         }
@@ -100,7 +101,7 @@ final class BatchLife
         $without = $stuck - $rooted;
         $alive = $plan->is('disaster') ? 0 : (int) round($without * (0.25 + 0.4 * $chance->unit()));
         $dead = $without - $alive;
-        $main = $plan->is('disaster') ? (string) $plan->story['cause'] : $chance->oneOf(['rot', 'rot', 'dried_out']);
+        $main = $plan->is('disaster') ? (string) $plan->told('cause') : $chance->oneOf(['rot', 'rot', 'dried_out']);
         $mislaid = $chance->binomial($dead, 0.04);
         $lost = Losses::of([$main => $dead - $mislaid, 'mislaid' => $mislaid]);
         $thrown = $chance->binomial($rooted, 0.015);
@@ -118,7 +119,7 @@ final class BatchLife
         $this->enter($batch, ActKind::CountAndPot, $on, $says, fn () => $this->book->count($line, $count, $rest));
         $leftBench = $on;
         if ($rest !== null) {
-            $again = $on->modify(sprintf('+%d days', $chance->between(19, 30)));
+            $again = self::later($on, $chance->between(19, 30));
             $leftBench = null;
             for ($look = $on->modify('+7 days'); $look < $again && $look <= $this->today; $look = $look->modify('+7 days')) {
                 $this->records->check($rest, $look, $foot->lifted(min(8, $this->book->at($rest, State::Stuck) + $this->book->at($rest, State::Rooted)), (int) (0.6 * (int) $dates->stickOn->diff($look)->format('%a'))), (float) $plan->crop->of('readyShare'), $chance->oneOf(self::PEOPLE));
@@ -165,7 +166,12 @@ final class BatchLife
         }
     }
 
-    /** @param callable(): list<\WetCradle\Core\Book\Entry> $play */
+    private static function later(\DateTimeImmutable $day, int $days): \DateTimeImmutable
+    {
+        return $day->add(new \DateInterval(sprintf('P%dD', $days)));
+    }
+
+    /** @param callable(): list<Entry> $play */
     private function enter(int $batch, ActKind $kind, \DateTimeImmutable $on, string $says, callable $play): void
     {
         $this->records->act($batch, $kind, $on, $says, $this->chance->oneOf(self::PEOPLE), $play());

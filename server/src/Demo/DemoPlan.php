@@ -12,13 +12,19 @@ final class DemoPlan
         public readonly DemoCrop $crop,
         public readonly \DateTimeImmutable $stickOn,
         public readonly int $trays,
-        public readonly ?array $story,
+        private readonly ?array $story,
     ) {
+    }
+
+    /** What is told of it under this name; null where nothing is. */
+    public function told(string $name): mixed
+    {
+        return $this->story[$name] ?? null;
     }
 
     public function is(string $kind): bool
     {
-        return ($this->story['kind'] ?? null) === $kind;
+        return $this->told('kind') === $kind;
     }
 
     public function with(\DateTimeImmutable $stickOn, int $trays): self

@@ -22,7 +22,7 @@ final class CheckViews
         $checks = $this->em->createQuery('SELECT r, l, a FROM '.RootCheck::class.' r JOIN r.line l JOIN r.by a WHERE l.batch = :batch ORDER BY r.onDay DESC, r.id DESC')
             ->setParameter('batch', $batch)->getResult();
 
-        return array_map(self::view(...), $checks);
+        return array_values(array_map(self::view(...), $checks));
     }
 
     /** @return array<string, mixed> */

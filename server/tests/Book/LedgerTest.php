@@ -54,7 +54,7 @@ final class LedgerTest extends House
 
     public function testEveryFigureOfTheDemoFollowsFromItsEntries(): void
     {
-        $in = (int) $this->db()->fetchOne("SELECT sum(CASE WHEN from_line IS NULL THEN count ELSE -count END) FROM entry WHERE from_line IS NULL OR to_line IS NULL");
+        $in = (int) $this->db()->fetchOne('SELECT sum(CASE WHEN from_line IS NULL THEN count ELSE -count END) FROM entry WHERE from_line IS NULL OR to_line IS NULL');
         self::assertGreaterThan(50_000, $in);
         self::assertSame($in, (int) $this->db()->fetchOne('SELECT sum(count) FROM standing'));
         $lines = $moves = [];

@@ -1,0 +1,98 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Tests\Account;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use WetCradle\Server\Tests\House;
+
+/** Signing in, roles, and the door. */
+final class AccountTest extends House
+{
+    public function testSigningInGivesANewSessionAndOutEndsIt(): void
+    {
+        self::assertNull($this->ask('GET', '/api/session')['account']);
+        self::assertSame('not_signed_in', $this->refused(401, 'GET', '/api/crops')['code']);
+        self::assertSame('wrong_sign_in', $this->refused(401, 'POST', '/api/sign-in', ['signIn' => 'ines', 'password' => 'wrong'])['code']);
+        $this->signIn();
+        $first = $this->cookie();
+        self::assertNotSame('', $first);
+        self::assertSame('propagator', $this->ask('GET', '/api/session')['account']['role']);
+        $this->signIn('bo');
+        self::assertNotSame($first, $this->cookie(), 'A session id from before signing in must not live on.');
+        self::assertNull($this->ask('POST', '/api/sign-out')['account']);
+        self::assertSame('not_signed_in', $this->refused(401, 'GET', '/api/day')['code']);
+    }
+
+    public function testRepeatedFailuresAreSlowed(): void
+    {
+        for ($i = 0; $i < 5; ++$i) {
+            $this->refused(401, 'POST', '/api/sign-in', ['signIn' => 'ruth', 'password' => 'no'.$i]);
+        }
+        self::assertSame('too_many_tries', $this->refused(429, 'POST', '/api/sign-in', ['signIn' => 'ruth', 'password' => self::PASSWORD])['code']);
+    }
+
+    public function testPasswordsAreHashed(): void
+    {
+        foreach ($this->db()->fetchFirstColumn('SELECT password FROM account') as $kept) {
+            self::assertStringStartsWith('$', (string) $kept);
+            self::assertStringNotContainsString(self::PASSWORD, (string) $kept);
+        }
+    }
+
+    /** @return iterable<string, array{0: array<string, string>, 1: int, 2: string}> */
+    public static function fromElsewhere(): iterable
+    {
+        $json = ['CONTENT_TYPE' => 'application/json'];
+        yield 'another origin' => [$json + ['HTTP_ORIGIN' => 'http://evil.test'], 403, 'other_site'];
+        yield 'another site' => [$json + ['HTTP_SEC_FETCH_SITE' => 'cross-site'], 403, 'other_site'];
+        yield 'a form' => [['CONTENT_TYPE' => 'application/x-www-form-urlencoded'], 415, 'not_json'];
+        yield 'plain text' => [['CONTENT_TYPE' => 'text/plain'], 415, 'not_json'];
+    }
+
+    /** @param array<string, string> $headers */
+    #[DataProvider('fromElsewhere')]
+    public function testRequestsFromOtherSitesAreRefused(array $headers, int $status, string $code): void
+    {
+        $this->signIn();
+        $before = $this->rows();
+        $response = $this->send('POST', '/api/people', '{"name":"X","signIn":"x","password":"long enough 1","role":"hand"}', $headers);
+        self::assertSame($status, $response->getStatusCode());
+        self::assertStringContainsString($code, (string) $response->getContent());
+        self::assertSame($before, $this->rows());
+    }
+
+    public function testThePageKeepsToItself(): void
+    {
+        foreach (['/', '/api/session', '/batches/RAK-47'] as $path) {
+            $headers = $this->send('GET', $path)->headers;
+            $policy = (string) $headers->get('Content-Security-Policy');
+            self::assertStringContainsString("script-src 'self'", $policy);
+            self::assertStringContainsString("frame-ancestors 'none'", $policy);
+            self::assertStringNotContainsString('unsafe', $policy);
+            self::assertStringNotContainsString('http', $policy);
+            self::assertSame('DENY', $headers->get('X-Frame-Options'));
+            self::assertSame('nosniff', $headers->get('X-Content-Type-Options'));
+        }
+    }
+
+    public function testRolesMayDoWhatTheyMay(): void
+    {
+        $code = (string) $this->db()->fetchOne('SELECT b.code FROM batch b JOIN batch_standing s ON s.batch_id = b.id WHERE s.waiting > 20 AND (SELECT count(*) FROM line WHERE batch_id = b.id) = 1 LIMIT 1');
+        $check = ['on' => '2027-05-12', 'stages' => ['callus' => 2]];
+        $person = ['name' => 'New Hand', 'signIn' => 'new', 'password' => 'long enough 1', 'role' => 'hand'];
+        $this->signIn('office');
+        $this->ask('GET', '/api/crops');
+        self::assertSame('not_allowed', $this->refused(403, 'POST', "/api/batches/{$code}/checks", $check)['code']);
+        $this->signIn('bo');
+        $this->ask('POST', "/api/batches/{$code}/checks", $check);
+        self::assertSame('not_allowed', $this->refused(403, 'POST', '/api/people', $person)['code']);
+        self::assertSame('not_allowed', $this->refused(403, 'POST', '/api/wanted', ['crop' => 'mint-cellar', 'plants' => 1, 'pot' => 1, 'readyWeek' => '2028-W01', 'priority' => 'must'])['code']);
+        $this->signIn('ines');
+        $this->ask('POST', '/api/people', $person);
+        self::assertSame('taken', $this->refused(422, 'POST', '/api/people', ['signIn' => 'NEW'] + $person)['code']);
+        self::assertSame('too_long', $this->refused(422, 'POST', '/api/people', ['name' => str_repeat('n', 500), 'signIn' => 'other'] + $person)['code']);
+        self::assertSame(['empty', 'password'], array_slice(array_values($this->refused(422, 'POST', '/api/people', ['password' => 'short', 'signIn' => 'other'] + $person)), 0, 2));
+    }
+}

@@ -1,0 +1,53 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Tests\Account;
+
+use WetCradle\Server\Tests\House;
+
+/** The first start, with nothing there yet; and that an empty nursery can be worked with from its own forms. */
+final class SetupTest extends House
+{
+    protected const DEMO = false;
+    private const FIRST = ['nursery' => 'Bræ & Søn’s “Øst” 🌱', 'units' => 'us', 'temperature' => 'fahrenheit', 'hemisphere' => 'south', 'climate' => 'warm_dry', 'name' => 'Ada', 'signIn' => 'ada', 'password' => 'ten letters and more'];
+
+    public function testTheFirstStartAsksForTheNurseryAndItsFirstPerson(): void
+    {
+        self::assertTrue($this->ask('GET', '/api/session')['needsSetup']);
+        foreach ([['nursery' => ''], ['hemisphere' => 'east'], ['password' => 'short'], ['signIn' => ' ']] as $wrong) {
+            $told = $this->refused(422, 'POST', '/api/setup', $wrong + self::FIRST);
+            self::assertSame(array_key_first($wrong), $told['field']);
+        }
+        self::assertSame(0, (int) $this->db()->fetchOne('SELECT count(*) FROM account'));
+        $session = $this->ask('POST', '/api/setup', self::FIRST);
+        self::assertSame(['propagator', 'south', false], [$session['account']['role'], $session['nursery']['hemisphere'], $session['needsSetup']]);
+        self::assertSame('Ada', $this->ask('GET', '/api/session')['account']['name']);
+        self::assertSame('already_set_up', $this->refused(422, 'POST', '/api/setup', ['signIn' => 'eve'] + self::FIRST)['code']);
+    }
+
+    public function testAnEmptyNurseryGetsToItsFirstBatch(): void
+    {
+        $this->ask('POST', '/api/setup', self::FIRST);
+        self::assertSame([], $this->ask('GET', '/api/day')['things']);
+        self::assertSame([], $this->ask('GET', '/api/bench')['zones']);
+        $this->ask('GET', '/api/rail');
+        $sheet = ['name' => 'Mint “Cellar”', 'method' => 'tip cutting', 'material' => 'softwood', 'rootFrom' => 8, 'rootTo' => 14, 'weaningDays' => 5, 'growOnDays' => 35, 'heatLow' => 16, 'heatHigh' => 22, 'mistLow' => 1, 'mistHigh' => 3, 'priorRate' => 0.9, 'pottingRate' => 0.97, 'trayKind' => 3, 'mix' => 'perlite', 'readyShare' => 0.8, 'windowFrom' => 12, 'windowTo' => 34];
+        $crop = $this->ask('POST', '/api/crops', $sheet);
+        self::assertSame('taken', $this->refused(422, 'POST', '/api/crops', $sheet)['code']);
+        self::assertSame('upside_down', $this->refused(422, 'POST', '/api/crops', ['name' => 'Other', 'heatLow' => 30] + $sheet)['code']);
+        self::assertStringContainsString('crop sheet alone', $crop['learnt']['words']);
+        $block = ['code' => 'mi-1', 'crop' => $crop['slug'], 'place' => 'North', 'plants' => 60, 'perPlant' => 10, 'recoveryWeeks' => 3, 'plantedYear' => 2026];
+        self::assertSame('MI-1', $this->ask('POST', '/api/stock', $block)['code']);
+        self::assertSame('taken', $this->refused(422, 'POST', '/api/stock', $block)['code']);
+        $zone = ['name' => 'Mist 1', 'house' => 'House', 'kind' => 'mist', 'trays' => 10, 'heatLow' => 16, 'heatHigh' => 24, 'mistLow' => 0, 'mistHigh' => 3, 'length' => 6, 'width' => 1.6];
+        $this->ask('POST', '/api/zones', $zone);
+        self::assertGreaterThan(1.6, $this->ask('POST', '/api/zones', ['name' => 'Mist 2'] + $zone)['place']['y']);
+        self::assertSame('out_of_range', $this->refused(422, 'POST', '/api/zones', ['name' => 'Mist 3', 'trays' => 0] + $zone)['code']);
+        $wanted = $this->ask('POST', '/api/wanted', ['crop' => $crop['slug'], 'plants' => 100, 'pot' => 1, 'readyWeek' => '2027-W32', 'priority' => 'must']);
+        $proposal = $this->ask('POST', "/api/wanted/{$wanted['id']}/proposal");
+        $batch = $this->ask('POST', '/api/batches', ['wanted' => $wanted['id'], 'trayKind' => 3, 'trays' => $proposal['trays'], 'confidence' => 0.9, 'stickOn' => $proposal['dates']['stickOn'], 'block' => 'MI-1', 'zone' => $proposal['zones'][0]['id']]);
+        self::assertMatchesRegularExpression('/^[A-Z]{3}-[3479]{2}$/', $batch['code']);
+        self::assertSame('no_material', $this->refused(422, 'POST', '/api/batches', ['wanted' => $wanted['id'], 'trayKind' => 3, 'trays' => 8, 'confidence' => 0.9, 'stickOn' => $proposal['dates']['stickOn'], 'block' => 'MI-1', 'zone' => $proposal['zones'][0]['id']])['code']);
+    }
+}
