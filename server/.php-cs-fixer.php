@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-$finder = (new PhpCsFixer\Finder())->in([__DIR__.'/src', __DIR__.'/tests', __DIR__.'/migrations', __DIR__.'/../core/src', __DIR__.'/../core/tests']);
+$finder = (new PhpCsFixer\Finder())->in([__DIR__.'/bench', __DIR__.'/src', __DIR__.'/tests', __DIR__.'/migrations', __DIR__.'/../core/src', __DIR__.'/../core/tests']);
 
 return (new PhpCsFixer\Config())->setRiskyAllowed(true)->setFinder($finder)->setRules([
     '@Symfony' => true,

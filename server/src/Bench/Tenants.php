@@ -4,16 +4,16 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Bench;
 
-use Doctrine\ORM\EntityManagerInterface;
+use Doctrine\DBAL\Connection;
 use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Numbers\Range;
 use WetCradle\Server\Calendar\Today;
-use WetCradle\Server\Plan\Batch;
 
 /** Who lies where, and when. */
 final class Tenants
 {
-    public function __construct(private readonly EntityManagerInterface $em, private readonly Today $today)
+    public function __construct(private readonly Connection $db, private readonly Today $today)
     {
     }
 
@@ -27,23 +27,66 @@ final class Tenants
     public function byZone(Week $from, Week $to, ?string $but = null): array
     {
         $found = [];
-        foreach ($this->during($from, $to) as $batch) {
-            $tenant = $batch->tenant($this->today->day());
-            if ($batch->code !== $but && $tenant->from->until($to) >= 0 && $from->until($tenant->to) >= 0) {
-                $found[(int) $batch->zone->id][] = $tenant;
+        foreach ($this->during($from, $to) as $lying) {
+            if ($lying->tenant->name !== $but) {
+                $found[$lying->zone][] = $lying->tenant;
             }
         }
 
         return $found;
     }
 
-    /** @return list<Batch> with their crops and zones, some of them perhaps just outside these weeks */
+    /** @return list<Lying> */
     public function during(Week $from, Week $to): array
     {
-        return $this->em->createQuery(
-            'SELECT b, c, z, s FROM '.Batch::class.' b JOIN b.crop c JOIN b.zone z LEFT JOIN b.standing s
-             WHERE b.calledOff = false AND b.stickOn <= :to AND (b.leftBenchOn >= :from OR (b.leftBenchOn IS NULL AND (b.stuckOn IS NOT NULL OR b.potOn >= :from)))
-             ORDER BY b.stickOn, b.id',
-        )->setParameters(['from' => $from->monday()->format('Y-m-d'), 'to' => $to->sunday()->format('Y-m-d')])->getResult();
+        $rows = $this->db->iterateAssociative(
+            'SELECT b.code, b.trays, b.planned, b.stick_on, b.stuck_on, b.pot_on, b.left_bench_on, b.zone_id, z.kind, c.heat_low, c.heat_high, c.mist_low, c.mist_high, c.prior_rate, s.stuck, s.potted
+             FROM batch b JOIN crop c ON c.id = b.crop_id JOIN zone z ON z.id = b.zone_id LEFT JOIN batch_standing s ON s.batch_id = b.id
+             WHERE b.called_off = 0 AND coalesce(b.stuck_on, b.stick_on) <= :to AND (b.left_bench_on >= :from OR (b.left_bench_on IS NULL AND (b.stuck_on IS NOT NULL OR b.pot_on >= :from)))
+             ORDER BY coalesce(b.stuck_on, b.stick_on), b.id',
+            ['from' => $from->monday()->format('Y-m-d'), 'to' => $to->sunday()->format('Y-m-d')],
+        );
+        $found = [];
+        foreach ($rows as $row) {
+            $tenant = $this->tenant($row);
+            if ($tenant->from->until($to) >= 0 && $from->until($tenant->to) >= 0) {
+                $isStuck = $row['stuck_on'] !== null;
+                $found[] = new Lying(
+                    $tenant,
+                    (int) $row['zone_id'],
+                    $row['kind'] === 'mist',
+                    $isStuck ? (int) $row['stuck'] : (int) $row['planned'],
+                    new \DateTimeImmutable((string) ($row['left_bench_on'] ?? $row['pot_on'])),
+                    $row['left_bench_on'] !== null ? (int) $row['potted'] : (int) round((int) $row['planned'] * (float) $row['prior_rate']),
+                );
+            }
+        }
+
+        return $found;
+    }
+
+    /**
+     * The weeks it takes up bench: from sticking to the week before it is, or was, potted.
+     *
+     * @param array<string, mixed> $row
+     */
+    private function tenant(array $row): Tenant
+    {
+        $from = Week::containing(new \DateTimeImmutable((string) ($row['stuck_on'] ?? $row['stick_on'])));
+        $last = (new \DateTimeImmutable((string) ($row['left_bench_on'] ?? $row['pot_on'])))->sub(new \DateInterval('P1D'));
+        if ($row['left_bench_on'] === null && $row['stuck_on'] !== null && $last < $this->today->day()) {
+            // Overdue and still standing there: it blocks its place for this week at least.
+            $last = $this->today->day();
+        }
+        $to = Week::containing($last);
+
+        return Tenant::of(
+            (string) $row['code'],
+            (int) $row['trays'],
+            $from,
+            $from->until($to) < 0 ? $from : $to,
+            Range::of((float) $row['heat_low'], (float) $row['heat_high'], 'heat'),
+            Range::of((float) $row['mist_low'], (float) $row['mist_high'], 'mist'),
+        );
     }
 }

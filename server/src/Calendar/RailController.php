@@ -33,14 +33,8 @@ final class RailController
     {
         $from = $this->today->week()->plus(-self::WEEKS_BACK);
         $loads = [];
-        foreach ($this->tenants->during($from, $from->plus(self::WEEKS)) as $batch) {
-            $loads[] = new BatchLoad(
-                $batch->tenant($this->today->day()),
-                $batch->zone->kind === 'mist',
-                $batch->isStuck() ? ($batch->standing->stuck ?? 0) : $batch->planned,
-                Week::containing($batch->leftBenchOn ?? $batch->potOn),
-                $batch->leftBenchOn !== null ? ($batch->standing->potted ?? 0) : (int) round($batch->planned * $batch->crop->priorRate),
-            );
+        foreach ($this->tenants->during($from, $from->plus(self::WEEKS - 1)) as $lying) {
+            $loads[] = new BatchLoad($lying->tenant, $lying->underMist, $lying->cuttings, Week::containing($lying->off), $lying->potted);
         }
         $places = (int) $this->db->fetchOne("SELECT coalesce(sum(trays), 0) FROM zone WHERE kind = 'mist'");
         $wanted = $this->db->fetchAllKeyValue('SELECT ready_week, sum(plants) FROM wanted WHERE called_off = 0 GROUP BY ready_week');

@@ -82,7 +82,7 @@ final class BatchLife
         $foot = new Foot($eventual, max(4.0, $half), $this->chance);
         $readyOn = null;
         for ($days = (int) round(0.6 * $times->daysToRoot->low); $readyOn === null; $days += 7) {
-            $day = $dates->stickOn->modify(sprintf('+%d days', $days));
+            $day = self::later($dates->stickOn, $days);
             if ($day > $dates->potOn || $day > $this->today) {
                 break;
             }

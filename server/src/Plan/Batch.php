@@ -8,8 +8,6 @@ use Doctrine\Common\Collections\ArrayCollection;
 use Doctrine\Common\Collections\Collection;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
-use WetCradle\Core\Bench\Tenant;
-use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Plan\PlainDates;
 use WetCradle\Server\Account\Account;
 use WetCradle\Server\Bench\Zone;
@@ -107,19 +105,5 @@ class Batch
     public function isStuck(): bool
     {
         return $this->stuckOn !== null;
-    }
-
-    /** The weeks it takes up bench: from sticking to the week before it is, or was, potted. */
-    public function tenant(\DateTimeImmutable $today): Tenant
-    {
-        $from = Week::containing($this->stuckOn ?? $this->stickOn);
-        $last = $this->leftBenchOn?->modify('-1 day') ?? $this->potOn->modify('-1 day');
-        if ($this->leftBenchOn === null && $this->isStuck() && $last < $today) {
-            // Overdue and still standing there: it blocks its place for this week at least.
-            $last = $today;
-        }
-        $to = Week::containing($last);
-
-        return Tenant::of($this->code, $this->trays, $from, $from->until($to) < 0 ? $from : $to, $this->crop->heat(), $this->crop->mist());
     }
 }

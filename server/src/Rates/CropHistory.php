@@ -34,13 +34,9 @@ final class CropHistory
      */
     public function learnt(Crop $crop, array $batches): array
     {
-        $past = self::past($batches);
-        $rate = $this->rate($crop, $past);
         $newest = $batches === [] ? null : $batches[count($batches) - 1];
 
-        return $rate->toArray() + [
-            'batches' => count($past),
-            'words' => InWords::rate($rate, $past),
+        return $this->kept($crop, self::past($batches))['said'] + [
             'newest' => $newest === null ? null : ['code' => $newest['code'], 'stuckOn' => $newest['stuckOn'], 'rate' => $newest['rate'], 'soFar' => $newest['soFar']],
         ];
     }
@@ -58,11 +54,25 @@ final class CropHistory
     /** @param list<PastBatch> $past */
     public function rate(Crop $crop, array $past): CropRate
     {
-        $prior = $crop->prior();
-        // The same batches always teach the same rate, so what was learnt is kept under what it was learnt from.
-        $key = 'crop_rate.'.hash('xxh128', serialize([$prior, $past]));
+        return $this->kept($crop, $past)['rate'];
+    }
 
-        return $this->cache->get($key, static fn () => CropRate::learn($prior, $past));
+    /**
+     * The same batches always teach the same, so what was learnt is kept under what it was learnt from.
+     *
+     * @param list<PastBatch> $past
+     *
+     * @return array{rate: CropRate, said: array<string, mixed>}
+     */
+    private function kept(Crop $crop, array $past): array
+    {
+        $prior = $crop->prior();
+
+        return $this->cache->get('crop_rate.'.hash('xxh128', serialize([$prior, $past])), static function () use ($prior, $past): array {
+            $rate = CropRate::learn($prior, $past);
+
+            return ['rate' => $rate, 'said' => $rate->toArray() + ['batches' => count($past), 'words' => InWords::rate($rate, $past)]];
+        });
     }
 
     /**

@@ -1,5 +1,6 @@
 import { scaleTime } from 'd3-scale'
 import type { Batch } from '../api/client'
+import { Sideways } from '../drawings/Sideways'
 import { sayDay } from '../words'
 
 /** A batch's days on one line: stuck, roots expected as a range, potted, ready, and today. */
@@ -13,7 +14,7 @@ export function BatchDays({ batch, today }: { batch: Batch; today: string }) {
   ]
   const now = Math.min(596, Math.max(4, x(at(today))))
   return (
-    <div className="overflow-x-auto">
+    <Sideways of="Its days">
       <svg
         viewBox="0 0 600 66"
         className="mt-2 w-full max-w-2xl min-w-[28rem]"
@@ -50,6 +51,6 @@ export function BatchDays({ batch, today }: { batch: Batch; today: string }) {
         ))}
         <path d={`M${now} 30l-5-9h10z`} fill="var(--heat)" />
       </svg>
-    </div>
+    </Sideways>
   )
 }

@@ -5,6 +5,7 @@ import { useBatch, useCrop } from '../api/queries'
 import { Code } from '../drawings/Code'
 import { StageGlyph, StateGlyph } from '../drawings/Glyph'
 import { RateDots } from '../drawings/RateDots'
+import { Sideways } from '../drawings/Sideways'
 import { useShown } from '../shell/week'
 import { BOOK_WORDS, CAUSE_WORDS, inHundred, plural, STAGE_WORDS, STATE_WORDS, sayDay, sayWay } from '../words'
 import { Acts } from './Acts'
@@ -56,49 +57,51 @@ function Lines({ batch }: { batch: Batch }) {
   const sum = (state: keyof typeof BOOK_WORDS) => batch.lines.reduce((total, line) => total + (line.standing[state] ?? 0), 0)
   const all = used.reduce((total, state) => total + sum(state), 0)
   return (
-    <section className="min-w-0 overflow-x-auto">
+    <section className="min-w-0">
       <h2 className="mb-2">The count book</h2>
-      <table className="text-right">
-        <thead>
-          <tr className="text-sm soft">
-            <th className="pr-6 text-left">line</th>
-            {used.map((state) => (
-              <th key={state} className="px-3 font-semibold">
-                {BOOK_WORDS[state]}
-              </th>
+      <Sideways of="What stands on each line">
+        <table className="text-right">
+          <thead>
+            <tr className="text-sm soft">
+              <th className="pr-6 text-left">line</th>
+              {used.map((state) => (
+                <th key={state} className="px-3 font-semibold">
+                  {BOOK_WORDS[state]}
+                </th>
+              ))}
+              <th className="pl-4 font-semibold">all</th>
+            </tr>
+          </thead>
+          <tbody>
+            {batch.lines.map((line) => (
+              <tr key={line.number} className="border-t" style={{ borderColor: 'var(--stone-wash)' }}>
+                <th className="py-1.5 pr-6 text-left font-normal">
+                  <strong>{line.number}</strong> <span className="text-sm soft">{line.note}</span>
+                </th>
+                {used.map((state) => (
+                  <td key={state} className="px-3 text-lg font-semibold">
+                    {line.standing[state] ?? '·'}
+                  </td>
+                ))}
+                <td className="pl-4 text-lg">{used.reduce((total, state) => total + (line.standing[state] ?? 0), 0)}</td>
+              </tr>
             ))}
-            <th className="pl-4 font-semibold">all</th>
-          </tr>
-        </thead>
-        <tbody>
-          {batch.lines.map((line) => (
-            <tr key={line.number} className="border-t" style={{ borderColor: 'var(--stone-wash)' }}>
-              <th className="py-1.5 pr-6 text-left font-normal">
-                <strong>{line.number}</strong> <span className="text-sm soft">{line.note}</span>
-              </th>
-              {used.map((state) => (
-                <td key={state} className="px-3 text-lg font-semibold">
-                  {line.standing[state] ?? '·'}
-                </td>
-              ))}
-              <td className="pl-4 text-lg">{used.reduce((total, state) => total + (line.standing[state] ?? 0), 0)}</td>
-            </tr>
-          ))}
-        </tbody>
-        {batch.lines.length > 1 && (
-          <tfoot>
-            <tr className="border-t-2" style={{ borderColor: 'var(--peat)' }}>
-              <th className="py-1.5 pr-6 text-left">all lines</th>
-              {used.map((state) => (
-                <td key={state} className="px-3 text-lg font-bold">
-                  {sum(state)}
-                </td>
-              ))}
-              <td className="pl-4 text-lg font-bold">{all}</td>
-            </tr>
-          </tfoot>
-        )}
-      </table>
+          </tbody>
+          {batch.lines.length > 1 && (
+            <tfoot>
+              <tr className="border-t-2" style={{ borderColor: 'var(--peat)' }}>
+                <th className="py-1.5 pr-6 text-left">all lines</th>
+                {used.map((state) => (
+                  <td key={state} className="px-3 text-lg font-bold">
+                    {sum(state)}
+                  </td>
+                ))}
+                <td className="pl-4 text-lg font-bold">{all}</td>
+              </tr>
+            </tfoot>
+          )}
+        </table>
+      </Sideways>
       {Object.keys(batch.lost).length > 0 && (
         <p className="mt-2 text-sm soft">
           Lost:{' '}
@@ -280,12 +283,12 @@ export function BatchPage() {
         </div>
       )}
       {printing && <PrintedTag batch={batch} code={<Code text={batch.code} size={92} />} />}
-      <div className="no-print mt-6 grid gap-8 lg:grid-cols-2">
-        <div className="grid content-start gap-8">
+      <div className="no-print mt-6 grid grid-cols-[minmax(0,1fr)] gap-8 lg:grid-cols-[repeat(2,minmax(0,1fr))]">
+        <div className="grid grid-cols-[minmax(0,1fr)] content-start gap-8">
           {batch.isStuck && <Lines batch={batch} />}
           <Learnt batch={batch} />
         </div>
-        <div className="grid content-start gap-8">
+        <div className="grid grid-cols-[minmax(0,1fr)] content-start gap-8">
           <Checks batch={batch} />
           <Acts batch={batch} mayLog={mayLog} />
         </div>

@@ -2,6 +2,7 @@ import { Link, useParams } from 'react-router'
 import { useCrop } from '../api/queries'
 import { Drops } from '../drawings/Glyph'
 import { RateDots } from '../drawings/RateDots'
+import { Sideways } from '../drawings/Sideways'
 import { useShown } from '../shell/week'
 import { CAUSE_WORDS, inHundred, sayDay, sayHeat, sayWay } from '../words'
 
@@ -47,7 +48,7 @@ export function CropPage() {
     <>
       <h1>{crop.name}</h1>
       <p className="mb-4 text-lg">{crop.learnt.words}</p>
-      <div className="grid gap-8 lg:grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)]">
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-8 lg:grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)]">
         <section>
           <div className="mb-4 max-w-2xl">
             <RateDots learnt={crop.learnt} history={crop.history} mark={crop.learnt.newest?.code} tall={64} />
@@ -57,7 +58,7 @@ export function CropPage() {
             <p className="soft">None counted yet: the sheet alone speaks. Plan a batch, count it, and the rate is yours.</p>
           )}
           {crop.history.length > 0 && (
-            <div className="overflow-x-auto">
+            <Sideways of="Its batches in figures">
               <table className="w-full text-left">
                 <thead>
                   <tr className="text-sm soft">
@@ -94,7 +95,7 @@ export function CropPage() {
                   ))}
                 </tbody>
               </table>
-            </div>
+            </Sideways>
           )}
         </section>
         <section>

@@ -2,6 +2,7 @@ import type { KeyboardEvent } from 'react'
 import type { Nursery, ZoneWeek } from '../api/client'
 import { plural, sayHeat } from '../words'
 import { StateGlyph } from './Glyph'
+import { Sideways } from './Sideways'
 
 const SCALE = 62
 const GAP = 12
@@ -187,7 +188,7 @@ export function House({
   return (
     <figure>
       <figcaption className="mb-1 text-sm font-semibold soft">{name}</figcaption>
-      <div className="overflow-x-auto">
+      <Sideways of={`${name}, drawn`}>
         <svg
           viewBox={`${-GAP / 2} ${-GAP / 2} ${right} ${bottom}`}
           className={`w-full ${onChoose ? 'min-w-[46rem]' : ''}`}
@@ -221,7 +222,7 @@ export function House({
             )
           })}
         </svg>
-      </div>
+      </Sideways>
     </figure>
   )
 }

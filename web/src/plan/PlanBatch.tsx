@@ -106,7 +106,7 @@ export function PlanBatch() {
         {sayDay(mondayOf(wanted.readyWeek), session.today)}
         {wanted.batches.length > 0 && ` · ${plural(wanted.batches.length, 'batch', 'batches')} planned for it already`}
       </p>
-      <div className="grid items-start gap-5 lg:grid-cols-2">
+      <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-5 lg:grid-cols-[repeat(2,minmax(0,1fr))]">
         <WhatItRestsOn proposal={proposal} />
         <Step title="How many to stick" told={told('trays')}>
           <ChancePicker

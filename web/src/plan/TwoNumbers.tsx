@@ -10,7 +10,7 @@ function TrayRow({ trays, base, most }: { trays: number; base: number; most: num
   return (
     <svg
       viewBox={`0 0 ${Math.max(1, most) * wide} 20`}
-      className="mt-1 block h-5"
+      className="mt-1 block max-h-5 max-w-full"
       style={{ width: most * wide }}
       aria-hidden="true"
     >

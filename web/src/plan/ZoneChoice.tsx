@@ -6,11 +6,12 @@ type Offer = Schemas['ZoneOffer']
 
 /** Room in a zone over the batch's weeks: what lies there now below, this batch on top. */
 function Room({ offer, trays }: { offer: Offer; trays: number }) {
-  const wide = 26
+  const wide = Math.max(9, Math.min(26, 300 / offer.free.length))
+  const every = wide >= 20 ? 1 : 4
   return (
     <svg
       viewBox={`0 0 ${offer.free.length * wide} 58`}
-      className="h-[58px]"
+      className="max-w-full"
       style={{ width: offer.free.length * wide }}
       role="img"
       aria-label={`At least ${offer.leastFree} of ${offer.trays} trays free`}
@@ -29,9 +30,11 @@ function Room({ offer, trays }: { offer: Offer; trays: number }) {
               height={mine}
               fill={free >= trays ? 'var(--leaf)' : 'var(--plum)'}
             />
-            <text x={i * wide + wide / 2} y="54" fontSize="11.500" textAnchor="middle" fill="var(--soft)">
-              {Number(week.slice(6))}
-            </text>
+            {i % every === 0 && (
+              <text x={i * wide + wide / 2} y="54" fontSize="11.500" textAnchor="middle" fill="var(--soft)">
+                {Number(week.slice(6))}
+              </text>
+            )}
           </g>
         )
       })}
@@ -55,7 +58,7 @@ export function ZoneChoice({
   const yes = zones.filter((zone) => zone.yes)
   const no = zones.filter((zone) => !zone.yes)
   return (
-    <div className="grid gap-6 lg:grid-cols-[minmax(0,1.2fr)_minmax(0,1fr)]">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-6 lg:grid-cols-[minmax(0,1.2fr)_minmax(0,1fr)]">
       <div role="radiogroup" aria-label="Zone">
         {yes.length === 0 && (
           <p className="refusal mb-2">No zone can take {plural(trays, 'tray')} in these weeks. Fewer trays, or another day.</p>
@@ -88,7 +91,7 @@ export function ZoneChoice({
             <h3 className="mb-2 font-semibold">
               {picked.neighbours.length === 0 ? `Nobody else lies in ${picked.name} then` : `Also in ${picked.name} then`}
             </h3>
-            <div className="grid max-h-96 gap-1.5 overflow-auto">
+            <div className="grid grid-cols-[minmax(0,1fr)] gap-1.5">
               {picked.neighbours.map((tag) => (
                 <Tag key={tag.code} tag={tag} small more={plural(tag.trays, 'tray')} />
               ))}

@@ -1,0 +1,144 @@
+import { expect, test } from '@playwright/test'
+import { mustBeUsable, signIn } from './house'
+
+const ROOMS = ['/', '/wanted', '/batches', '/bench', '/stock', '/crops', '/crops/holly-black-gate', '/nursery']
+
+for (const [size, theme, rooms] of [
+  [{ width: 1280, height: 800 }, 'mist', ROOMS],
+  [{ width: 390, height: 844 }, 'mist', ROOMS],
+  [{ width: 390, height: 844 }, 'night', ['/', '/wanted', '/bench', '/crops']],
+] as const) {
+  test(`every room is usable at ${size.width} wide by ${theme}`, async ({ page }) => {
+    await page.setViewportSize(size)
+    await page.addInitScript((shade) => localStorage.setItem('wet-cradle-light', shade), theme)
+    await page.goto('/')
+    await mustBeUsable(page, 'the door')
+    await signIn(page)
+    for (const room of rooms) {
+      await page.goto(room)
+      await page.waitForLoadState('networkidle')
+      await mustBeUsable(page, room)
+    }
+    await page.goto('/batches')
+    await page.locator('a[href^="/batches/"]').filter({ hasText: /in 100|roots by/ }).first().click()
+    await page.getByRole('heading', { level: 1 }).waitFor()
+    await mustBeUsable(page, 'a batch')
+    for (const work of ['Check', 'Count and pot up', 'More', 'Tag']) {
+      const button = page.getByRole('button', { name: new RegExp(`^${work}`) }).first()
+      if (await button.isVisible()) {
+        await button.click()
+        await mustBeUsable(page, `a batch, ${work}`)
+      }
+    }
+    await page.goto('/wanted')
+    await page.getByRole('link', { name: /^Plan a batch/ }).first().click()
+    await page.getByRole('heading', { name: 'Where it lies' }).waitFor()
+    await mustBeUsable(page, 'planning')
+  })
+}
+
+test('the rail moves every view', async ({ page }) => {
+  await signIn(page)
+  const rail = page.getByRole('slider', { name: 'Week shown' })
+  await expect(rail).toHaveAttribute('aria-valuetext', /^week 19, mist house \d+ % full/)
+  await page.keyboard.press(']')
+  await page.keyboard.press(']')
+  await expect(rail).toHaveAttribute('aria-valuetext', /^week 21/)
+  await expect(page.getByRole('heading', { name: 'Who lies where, week 21' })).toBeVisible()
+  await page.keyboard.press('s')
+  await expect(page.getByRole('heading', { name: 'What the stock can give, week 21' })).toBeVisible()
+  await page.keyboard.press('h')
+  await expect(page.getByRole('heading', { name: 'The house, week 21' })).toBeVisible()
+  const box = await rail.boundingBox()
+  if (!box) throw new Error('The rail is not drawn.')
+  await page.mouse.move(box.x + box.width * 0.2, box.y + 40)
+  await page.mouse.down()
+  await page.mouse.move(box.x + box.width * 0.05, box.y + 40, { steps: 4 })
+  await page.mouse.up()
+  await page.keyboard.press('t')
+  await expect(page.getByRole('heading', { name: 'Logged in this week' })).toBeVisible()
+  await page.keyboard.press('.')
+  await expect(page.getByRole('heading', { name: /^The next thing/ })).toBeVisible()
+  await page.keyboard.press('?')
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible()
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('d')
+  await expect(page.locator('html')).toHaveAttribute('data-theme', 'night')
+})
+
+test('work is done from where it stands, and undone after a reload', async ({ page }) => {
+  await signIn(page, 'bo')
+  const check = page.getByRole('button', { name: /^Check / }).first()
+  const name = (await check.getAttribute('aria-label')) ?? ''
+  const code = name.split(' ').pop() ?? ''
+  await check.click()
+  const form = page.getByRole('form', { name: `Check ${code}` })
+  await form.getByLabel('callus', { exact: true }).fill('90000')
+  await form.getByLabel('Note').fill('dry corner')
+  await form.getByRole('button', { name: 'Judge' }).click()
+  await expect(form.getByRole('alert')).toContainText('90000 lifted, but only')
+  await expect(form.getByLabel('Note')).toHaveValue('dry corner')
+  await form.getByLabel('callus', { exact: true }).fill('5')
+  await form.getByRole('button', { name: 'Judge' }).click()
+  await expect(page.getByRole('button', { name })).toHaveCount(0)
+
+  await page.goto(`/batches/${code}`)
+  await expect(page.getByText('dry corner')).toBeVisible()
+  const book = page.getByRole('table')
+  const was = await book.innerText()
+  await page.getByRole('button', { name: 'More' }).click()
+  const losses = page.getByRole('form', { name: 'Book losses' })
+  await losses.getByLabel('How many', { exact: true }).fill('1.5')
+  await losses.getByRole('button', { name: 'Enter in the book' }).click()
+  await expect(losses.getByRole('alert')).toContainText('whole number')
+  await losses.getByLabel('How many', { exact: true }).fill('3')
+  await losses.getByRole('button', { name: 'Enter in the book' }).click()
+  await expect(book).not.toHaveText(was)
+  await page.reload()
+  await page.getByRole('button', { name: /^Undo: Lost 3/ }).click()
+  await expect(page.getByRole('status')).toContainText('Undone')
+  expect(await book.innerText()).toBe(was)
+})
+
+test('two people at one order: the second sees both values and chooses', async ({ page, browser }) => {
+  await signIn(page)
+  await page.goto('/wanted')
+  const change = page.getByRole('button', { name: /^Change the order of/ }).last()
+  await change.click()
+  const mine = page.getByRole('form', { name: /^Change order/ })
+  await expect(mine.getByLabel('Good plants', { exact: true })).not.toHaveValue('')
+  const other = await browser.newPage()
+  await signIn(other)
+  await other.goto('/wanted')
+  await other.getByRole('button', { name: /^Change the order of/ }).last().click()
+  const theirs = other.getByRole('form', { name: /^Change order/ })
+  await theirs.getByLabel('Good plants', { exact: true }).fill('111')
+  await theirs.getByRole('button', { name: 'Save' }).click()
+  await expect(other.getByRole('status')).toContainText('111')
+  await other.close()
+
+  await mine.getByLabel('Good plants', { exact: true }).fill('222')
+  await mine.getByRole('button', { name: 'Save' }).click()
+  const meeting = mine.getByRole('alert')
+  await expect(meeting).toContainText('Somebody changed this')
+  await expect(meeting.getByRole('row', { name: /Good plants 222 111/ })).toBeVisible()
+  await mine.getByRole('button', { name: 'Keep mine' }).click()
+  await expect(page.getByRole('status')).toContainText('222')
+})
+
+test('a viewer sees all and is offered nothing to do', async ({ page }) => {
+  await signIn(page, 'office')
+  await expect(page.getByRole('button', { name: /^(Stick|Check|Count) / })).toHaveCount(0)
+  await page.goto('/wanted')
+  await expect(page.getByRole('heading', { name: 'What is wanted' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'New order' })).toHaveCount(0)
+})
+
+test('a wrong password is told and nothing typed is lost', async ({ page }) => {
+  await page.goto('/')
+  await page.getByLabel('Sign-in name').fill('femi')
+  await page.getByLabel('Password').fill('not this one')
+  await page.getByRole('button', { name: 'Sign in' }).click()
+  await expect(page.getByRole('alert')).toContainText('do not go together')
+  await expect(page.getByLabel('Sign-in name')).toHaveValue('femi')
+})

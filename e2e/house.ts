@@ -1,0 +1,46 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, type Locator, type Page } from '@playwright/test'
+
+export async function signIn(page: Page, who = 'ines'): Promise<void> {
+  await page.goto('/')
+  await page.getByLabel('Sign-in name').fill(who)
+  await page.getByLabel('Password').fill('wet-cradle-demo')
+  await page.getByRole('button', { name: 'Sign in' }).click()
+  await expect(page.getByRole('slider', { name: 'Week shown' })).toBeVisible()
+}
+
+/** Nothing serious for a screen reader or a keyboard, and nothing wider than the screen. */
+export async function mustBeUsable(page: Page, where: string): Promise<void> {
+  const found = await new AxeBuilder({ page }).options({ resultTypes: ['violations'] }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']).analyze()
+  const grave = found.violations.filter(({ impact }) => impact === 'serious' || impact === 'critical')
+  expect(grave.map((v) => `${v.id}: ${v.nodes.map((n) => `${n.target} ${n.failureSummary}`).join(' | ')}`), where).toEqual([])
+  const wide = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)
+  expect(wide, `${where} scrolls sideways`).toBeLessThanOrEqual(0)
+}
+
+/** Moves the focus there by Tab alone, as somebody without a mouse would. */
+export async function tabTo(page: Page, target: Locator): Promise<void> {
+  await expect(target).toBeVisible()
+  for (let i = 0; i < 400; i++) {
+    if (await target.evaluate((element) => element === document.activeElement)) return
+    await page.keyboard.press('Tab')
+  }
+  throw new Error(`The keyboard never reaches ${target}.`)
+}
+
+export async function pressOn(page: Page, target: Locator, key = 'Enter'): Promise<void> {
+  await tabTo(page, target)
+  await page.keyboard.press(key)
+}
+
+export async function typeInto(page: Page, target: Locator, text: string): Promise<void> {
+  await tabTo(page, target)
+  await page.keyboard.press('ControlOrMeta+a')
+  await page.keyboard.type(text)
+}
+
+/** The code of the batch whose page is open. */
+export async function codeHere(page: Page): Promise<string> {
+  await expect(page).toHaveURL(/\/batches\/[A-Z]{3}-[3479]+$/)
+  return page.url().split('/').pop() ?? ''
+}

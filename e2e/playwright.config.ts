@@ -1,0 +1,36 @@
+import { mkdtempSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { defineConfig } from '@playwright/test'
+
+// Each run has databases of its own, on a day in the busy season.
+const home = (process.env.CRADLE_E2E ??= mkdtempSync(join(tmpdir(), 'wet-cradle-e2e-')))
+const today = '2027-05-12'
+const server = (port: number, name: string, options: string) => ({
+  command: `../bin/start --port ${port} ${options}`,
+  url: `http://127.0.0.1:${port}/api/session`,
+  env: { CRADLE_VAR: join(home, name), CRADLE_TODAY: today },
+  timeout: 120_000,
+  reuseExistingServer: false,
+})
+
+export default defineConfig({
+  testDir: '.',
+  workers: 1,
+  fullyParallel: false,
+  retries: 0,
+  reporter: [['list']],
+  timeout: 180_000,
+  expect: { timeout: 10_000 },
+  use: {
+    baseURL: 'http://127.0.0.1:8391',
+    viewport: { width: 1280, height: 800 },
+    locale: 'en-US',
+    colorScheme: 'light',
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: ['--no-sandbox', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--no-first-run'],
+    },
+  },
+  webServer: [server(8391, 'demo', ''), server(8392, 'empty', '--no-demo')],
+})

@@ -1,0 +1,89 @@
+<?php
+
+declare(strict_types=1);
+
+use WetCradle\Core\Numbers\Beta;
+use WetCradle\Core\Rates\CropPrior;
+use WetCradle\Core\Rates\CropRate;
+use WetCradle\Core\Rates\PastBatch;
+use WetCradle\Core\Rates\StickCount;
+
+// Run by bin/bench, with the address of a server that has the demo.
+require dirname(__DIR__).'/vendor/autoload.php';
+
+/**
+ * @param list<float> $times in seconds
+ *
+ * @return array{medianMs: float, p95Ms: float}
+ */
+function summed(array $times): array
+{
+    sort($times);
+
+    return ['medianMs' => round(1000 * $times[intdiv(count($times), 2)], 2), 'p95Ms' => round(1000 * $times[(int) floor(0.95 * (count($times) - 1))], 2)];
+}
+
+/** @return array{medianMs: float, p95Ms: float} */
+function timed(callable $work, int $rounds): array
+{
+    $work();
+    $times = [];
+    for ($i = 0; $i < $rounds; ++$i) {
+        $start = hrtime(true);
+        $work();
+        $times[] = (hrtime(true) - $start) / 1e9;
+    }
+
+    return summed($times);
+}
+
+/** @return Closure(string, string, ?string): string */
+function browser(string $base): Closure
+{
+    $curl = curl_init();
+    curl_setopt_array($curl, [CURLOPT_RETURNTRANSFER => true, CURLOPT_COOKIEFILE => '', CURLOPT_HTTPHEADER => ['Content-Type: application/json']]);
+
+    return static function (string $method, string $path, ?string $body = null) use ($curl, $base): string {
+        curl_setopt_array($curl, [CURLOPT_URL => $base.$path, CURLOPT_CUSTOMREQUEST => $method, CURLOPT_POSTFIELDS => $body ?? '']);
+        $answer = curl_exec($curl);
+        $status = curl_getinfo($curl, CURLINFO_RESPONSE_CODE);
+        if (!is_string($answer) || $status >= 300) {
+            throw new RuntimeException("{$method} {$path} answered {$status}.");
+        }
+
+        return $answer;
+    };
+}
+
+$send = browser($argv[1] ?? 'http://127.0.0.1:8080');
+$send('POST', '/api/sign-in', '{"signIn":"ines","password":"wet-cradle-demo"}');
+$session = json_decode($send('GET', '/api/session', null), true);
+$batch = json_decode($send('GET', '/api/batches', null), true)['batches'][60]['code'];
+$wanted = json_decode($send('GET', '/api/wanted', null), true)['wanted'][40]['id'];
+
+$reads = [];
+foreach (['/api/session', '/api/rail', '/api/day?week='.$session['week'], '/api/bench?week='.$session['week'], '/api/wanted', '/api/batches', '/api/batches/'.$batch, '/api/stock?week='.$session['week'], '/api/crops', '/api/crops/holly-black-gate', '/api/find?q=hebe'] as $path) {
+    $reads['GET '.$path] = timed(static fn () => $send('GET', $path, null), 40);
+}
+$reads["POST /api/wanted/{$wanted}/proposal"] = timed(static fn () => $send('POST', "/api/wanted/{$wanted}/proposal", '{}'), 40);
+
+mt_srand(5);
+$past = [];
+for ($i = 0; $i < 60; ++$i) {
+    $stuck = mt_rand(80, 900);
+    $past[] = PastBatch::of((int) ($stuck * mt_rand(40, 95) / 100), $stuck, 0.8);
+}
+$script = $style = 0;
+foreach (glob(dirname(__DIR__).'/public/app/assets/*.{js,css}', GLOB_BRACE) ?: [] as $file) {
+    $size = strlen((string) gzencode((string) file_get_contents($file), 9));
+    str_ends_with($file, '.js') ? $script += $size : $style += $size;
+}
+
+echo json_encode([
+    'reads' => $reads,
+    'core' => [
+        'stick_count 5000 wanted, three stages' => timed(static fn () => StickCount::forGood(5000, [Beta::of(14, 6), Beta::of(95, 5), Beta::of(97, 3)])->fewestFor(0.9), 50),
+        'crop_rate 60 batches' => timed(static fn () => CropRate::learn(CropPrior::of(0.7, 10, 20), $past), 30),
+    ],
+    'bundle' => ['scriptGzipKb' => round($script / 1024, 1), 'styleGzipKb' => round($style / 1024, 1), 'togetherKb' => round(($script + $style) / 1024, 1)],
+], JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR), "\n";

@@ -1,0 +1,26 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Bench;
+
+use WetCradle\Core\Bench\Tenant;
+
+/** A batch on the bench, or planned to be there, with what the rail wants to know of it. */
+final class Lying
+{
+    /**
+     * @param int                $cuttings stuck, or planned to be
+     * @param \DateTimeImmutable $off      the day it left the bench, or is to be potted
+     * @param int                $potted   potted when it left, or expected by the crop sheet's rate
+     */
+    public function __construct(
+        public readonly Tenant $tenant,
+        public readonly int $zone,
+        public readonly bool $underMist,
+        public readonly int $cuttings,
+        public readonly \DateTimeImmutable $off,
+        public readonly int $potted,
+    ) {
+    }
+}
