@@ -44,7 +44,7 @@ function browser(string $base): Closure
     curl_setopt_array($curl, [CURLOPT_RETURNTRANSFER => true, CURLOPT_COOKIEFILE => '', CURLOPT_HTTPHEADER => ['Content-Type: application/json']]);
 
     return static function (string $method, string $path, ?string $body = null) use ($curl, $base): string {
-        curl_setopt_array($curl, [CURLOPT_URL => $base.$path, CURLOPT_CUSTOMREQUEST => $method, CURLOPT_POSTFIELDS => $body ?? '']);
+        curl_setopt_array($curl, [CURLOPT_URL => $base.$path ?: '/', CURLOPT_CUSTOMREQUEST => $method ?: 'GET', CURLOPT_POSTFIELDS => $body ?? '']);
         $answer = curl_exec($curl);
         $status = curl_getinfo($curl, CURLINFO_RESPONSE_CODE);
         if (!is_string($answer) || $status >= 300) {

@@ -100,3 +100,25 @@ export const plural = (count: number, one: string, many = `${one}s`): string => 
 
 /** "tip cutting, softwood"; a division needs no second word. */
 export const sayWay = (method: string, material: string): string => (method === material ? method : `${method}, ${material}`)
+
+/** Entering a measure in the nursery's units; what is kept is always °C and metres. */
+export function unitOf(kind: string | undefined, settings: Nursery | null | undefined) {
+  const same = { word: '', show: (start: string) => start, read: (typed: number) => typed }
+  if (kind === 'heat')
+    return settings?.temperature === 'fahrenheit'
+      ? {
+          word: ', °F',
+          show: (start: string) => (start === '' ? '' : String(Math.round(Number(start) * 1.8 + 32))),
+          read: (typed: number) => (typed - 32) / 1.8,
+        }
+      : { ...same, word: ', °C' }
+  if (kind === 'length')
+    return settings?.units === 'us'
+      ? {
+          word: ', ft',
+          show: (start: string) => (start === '' ? '' : (Number(start) / 0.3048).toFixed(1)),
+          read: (typed: number) => typed * 0.3048,
+        }
+      : { ...same, word: ', m' }
+  return same
+}

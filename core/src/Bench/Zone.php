@@ -7,6 +7,7 @@ namespace WetCradle\Core\Bench;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Numbers\Range;
 use WetCradle\Core\Refused;
+use WetCradle\Core\Telling;
 
 /** A piece of bench with one mist valve, one heat circuit and one cover: what lies on it shares its water and warmth. */
 final class Zone
@@ -33,8 +34,9 @@ final class Zone
      *
      * @param list<Tenant> $tenants all other batches of the zone, in any weeks
      */
-    public function offerTo(Tenant $batch, array $tenants): Offer
+    public function offerTo(Tenant $batch, array $tenants, ?Telling $telling = null): Offer
     {
+        $telling ??= Telling::plain();
         $neighbours = array_values(array_filter($tenants, $batch->meets(...)));
         $free = [];
         for ($week = $batch->from; $week->until($batch->to) >= 0; $week = $week->plus(1)) {
@@ -43,9 +45,9 @@ final class Zone
         $least = min($this->trays, ...array_values($free));
         [$reason, $words] = match (true) {
             !$this->mist->overlaps($batch->mist) => ['no_water', sprintf('gives mist level %s; this crop wants %s', $this->mist->words(''), $batch->mist->words(''))],
-            !$this->heat->overlaps($batch->heat) => ['no_warmth', sprintf('holds %s; this crop wants %s', $this->heat->words(' °C'), $batch->heat->words(' °C'))],
-            $least < $batch->trays => ['no_room', sprintf('%d %s short from week %s', $batch->trays - $least, $batch->trays - $least === 1 ? 'tray' : 'trays', $this->firstShort($free, $batch->trays))],
-            default => $this->clash($batch, $neighbours),
+            !$this->heat->overlaps($batch->heat) => ['no_warmth', sprintf('holds %s; this crop wants %s', $telling->warmth($this->heat), $telling->warmth($batch->heat))],
+            $least < $batch->trays => ['no_room', sprintf('%d %s short from %s', $batch->trays - $least, $batch->trays - $least === 1 ? 'tray' : 'trays', $telling->week($this->firstShort($free, $batch)))],
+            default => $this->clash($batch, $neighbours, $telling),
         };
 
         return new Offer($this, $reason, $words, $least, $free, $neighbours);
@@ -97,14 +99,14 @@ final class Zone
      *
      * @return array{0: ?string, 1: string}
      */
-    private function clash(Tenant $batch, array $neighbours): array
+    private function clash(Tenant $batch, array $neighbours, Telling $telling): array
     {
         foreach ($neighbours as $other) {
             if (!$other->mist->overlaps($batch->mist)) {
                 return ['sharing', sprintf('%s lies there and wants mist level %s', $other->name, $other->mist->words(''))];
             }
             if (!$other->heat->overlaps($batch->heat)) {
-                return ['sharing', sprintf('%s lies there and wants %s', $other->name, $other->heat->words(' °C'))];
+                return ['sharing', sprintf('%s lies there and wants %s', $other->name, $telling->warmth($other->heat))];
             }
         }
 
@@ -112,14 +114,14 @@ final class Zone
     }
 
     /** @param array<string, int> $free */
-    private function firstShort(array $free, int $trays): string
+    private function firstShort(array $free, Tenant $batch): Week
     {
         foreach ($free as $week => $there) {
-            if ($there < $trays) {
-                return substr($week, 6);
+            if ($there < $batch->trays) {
+                return Week::of($week);
             }
         }
 
-        return '';
+        return $batch->from;
     }
 }

@@ -6,6 +6,7 @@ namespace WetCradle\Server\Nursery;
 
 use Doctrine\ORM\Mapping as ORM;
 use WetCradle\Core\Plan\WorkNorms;
+use WetCradle\Core\Telling;
 
 /** The nursery itself: one row, its name and how it likes its figures shown. */
 #[ORM\Entity, ORM\Table(name: 'nursery')]
@@ -34,6 +35,11 @@ class Nursery
         #[ORM\Column] public int $pottedAnHour = 110,
         #[ORM\Column] public int $batchesNumbered = 0,
     ) {
+    }
+
+    public function telling(): Telling
+    {
+        return Telling::of($this->temperature, $this->weeks);
     }
 
     public function norms(): WorkNorms

@@ -15,6 +15,7 @@ use WetCradle\Core\Rates\InWords;
 use WetCradle\Server\Bench\Tenants;
 use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Rates\Crop;
 use WetCradle\Server\Rates\CropHistory;
 use WetCradle\Server\Stock\StockBlock;
@@ -32,6 +33,7 @@ final class Planner
         private readonly Takes $takes,
         private readonly Tenants $tenants,
         private readonly Tags $tags,
+        private readonly House $house,
         private readonly Today $today,
     ) {
     }
@@ -93,7 +95,7 @@ final class Planner
     {
         $batch = $this->tenant($crop, $dates, $trays);
 
-        return $zone->core()->offerTo($batch, $this->tenants->byZone($batch->from, $batch->to, $but)[(int) $zone->id] ?? []);
+        return $zone->core()->offerTo($batch, $this->tenants->byZone($batch->from, $batch->to, $but)[(int) $zone->id] ?? [], $this->house->nursery()->telling());
     }
 
     private function tenant(Crop $crop, PlainDates $dates, int $trays): Tenant
@@ -120,9 +122,11 @@ final class Planner
         $week = Week::containing($stickOn);
         $in = $window->opensIn($week);
 
+        $telling = $this->house->nursery()->telling();
+
         return ['open' => $in === 0, 'words' => $in === 0
-            ? sprintf('%s material is right in week %d.', ucfirst($crop->material), $week->number())
-            : sprintf('%s material is not right in week %d; its window is week %d to %d, %d %s later.', ucfirst($crop->material), $week->number(), $window->from, $window->to, $in, $in === 1 ? 'week' : 'weeks')];
+            ? sprintf('%s material is right in %s.', ucfirst($crop->material), $telling->week($week))
+            : sprintf('%s material is not right in %s; it will be from %s, %d %s later.', ucfirst($crop->material), $telling->week($week), $telling->week($week->plus($in)), $in, $in === 1 ? 'week' : 'weeks')];
     }
 
     /** @return list<array<string, mixed>> */
@@ -143,9 +147,10 @@ final class Planner
     {
         $batch = $this->tenant($crop, $dates, $trays);
         $tenants = $this->tenants->byZone($batch->from, $batch->to);
+        $telling = $this->house->nursery()->telling();
         $found = $distance = $codes = [];
         foreach ($this->em->getRepository(Zone::class)->findAll() as $zone) {
-            $offer = $zone->core()->offerTo($batch, $tenants[(int) $zone->id] ?? []);
+            $offer = $zone->core()->offerTo($batch, $tenants[(int) $zone->id] ?? [], $telling);
             $distance[(int) $zone->id] = $zone->core()->distanceFrom($batch);
             $names = array_map(static fn (Tenant $t) => $t->name, $offer->neighbours);
             $codes = [...$codes, ...$names];

@@ -175,7 +175,11 @@ function Learnt({ batch }: { batch: Batch }) {
           ({inHundred(holds.rate)} in 100). The next plan uses it.
         </p>
       ) : (
-        batch.restedOn && <p className="text-sm soft">Planned on: {batch.restedOn}</p>
+        batch.restedOn && (
+          <p className="text-sm soft">
+            Planned on: {batch.restedOn} By {batch.plannedBy}, {sayDay(batch.plannedAt)}.
+          </p>
+        )
       )}
     </section>
   )

@@ -6,11 +6,11 @@ import { sayDay } from '../words'
 export function PrintedTag({ batch, code }: { batch: Batch; code: ReactNode }) {
   return (
     <section aria-label="Tag to print" className="mt-4">
-      <div className="inline-flex max-w-full items-stretch bg-white text-black">
+      <div className="inline-flex max-w-full items-stretch text-black">
         <svg width="34" viewBox="0 0 34 130" preserveAspectRatio="none" className="h-auto self-stretch" aria-hidden="true">
           <path d="M34 1L1 65L34 129" fill="#fff" stroke="#000" strokeWidth="2" vectorEffect="non-scaling-stroke" />
         </svg>
-        <div className="flex min-w-0 flex-wrap items-center gap-x-4 border-2 border-l-0 border-black p-3">
+        <div className="flex min-w-0 flex-wrap items-center gap-x-4 border-2 border-l-0 border-black bg-white p-3">
           <div className="min-w-0">
             <div className="text-xl font-bold">{batch.crop}</div>
             <div className="text-3xl font-bold tracking-wide">{batch.code}</div>

@@ -9,12 +9,12 @@ const ENTRIES: Entry[] = [
   { name: 'house', label: 'House' },
   { name: 'kind', label: 'Kind', start: 'mist', choices: Object.entries(ZONE_WORDS).map(([value, words]) => ({ value, words })) },
   { name: 'trays', label: 'Trays it holds', kind: 'number' },
-  { name: 'heatLow', label: 'Coolest it can hold, °C', kind: 'number', start: '16' },
-  { name: 'heatHigh', label: 'Warmest it can hold, °C', kind: 'number', start: '24' },
+  { name: 'heatLow', label: 'Coolest it can hold', kind: 'heat', start: '16' },
+  { name: 'heatHigh', label: 'Warmest it can hold', kind: 'heat', start: '24' },
   { name: 'mistLow', label: 'Least mist, 0 to 3', kind: 'number', start: '0' },
   { name: 'mistHigh', label: 'Most mist, 0 to 3', kind: 'number', start: '3' },
-  { name: 'length', label: 'Length, m', kind: 'number', start: '6' },
-  { name: 'width', label: 'Width, m', kind: 'number', start: '1.6' },
+  { name: 'length', label: 'Length', kind: 'length', start: '6' },
+  { name: 'width', label: 'Width', kind: 'length', start: '1.6' },
 ]
 
 export function AddZone({ onDone }: { onDone: () => void }) {

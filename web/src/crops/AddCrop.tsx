@@ -29,8 +29,8 @@ export function AddCrop() {
         { name: 'rootTo', label: 'Days to root, latest', kind: 'number', start: '30' },
         { name: 'weaningDays', label: 'Days of weaning', kind: 'number', start: '10' },
         { name: 'growOnDays', label: 'Days from potting to ready', kind: 'number', start: '90' },
-        { name: 'heatLow', label: 'Mix no cooler than, °C', kind: 'number', start: '18' },
-        { name: 'heatHigh', label: 'Mix no warmer than, °C', kind: 'number', start: '22' },
+        { name: 'heatLow', label: 'Mix no cooler than', kind: 'heat', start: '18' },
+        { name: 'heatHigh', label: 'Mix no warmer than', kind: 'heat', start: '22' },
         { name: 'mistLow', label: 'Least mist, 0 to 3', kind: 'number', start: '1' },
         { name: 'mistHigh', label: 'Most mist, 0 to 3', kind: 'number', start: '3' },
         {

@@ -1,5 +1,7 @@
 import { useForm } from 'react-hook-form'
 import { Refusal } from '../api/client'
+import { useShown } from '../shell/week'
+import { unitOf } from '../words'
 import { Field } from './Field'
 import { FormRefusal, showRefusal } from './refusals'
 import { numeric } from './Stepper'
@@ -9,8 +11,8 @@ export interface Entry {
   label: string
   hint?: string
   start?: string
-  /** 'number' is sent as one, 'percent' as a share of 1; text is the rest. */
-  kind?: 'number' | 'percent' | 'password'
+  /** 'number' is sent as one, 'percent' as a share of 1, 'heat' and 'length' in the nursery's units; text is the rest. */
+  kind?: 'number' | 'percent' | 'heat' | 'length' | 'password'
   choices?: readonly { value: string; words: string }[]
 }
 
@@ -26,16 +28,20 @@ export function PlainForm({
   button: string
   send: (body: Record<string, unknown>) => Promise<void>
 }) {
+  const { nursery } = useShown().session
   const form = useForm<Record<string, string>>({
-    defaultValues: Object.fromEntries(entries.map((entry) => [entry.name, entry.start ?? ''])),
+    defaultValues: Object.fromEntries(entries.map((entry) => [entry.name, unitOf(entry.kind, nursery).show(entry.start ?? '')])),
   })
   const save = form.handleSubmit((typed) => {
     const body: Record<string, unknown> = {}
     for (const entry of entries) {
       const value = typed[entry.name] ?? ''
-      if (value === '' && entry.kind !== 'number') body[entry.name] = value
+      if (value === '' && (entry.kind === undefined || entry.kind === 'password')) body[entry.name] = value
       else if (entry.kind === 'number') body[entry.name] = numeric(value)
-      else if (entry.kind === 'percent') {
+      else if (entry.kind === 'heat' || entry.kind === 'length') {
+        const typedNumber = numeric(value)
+        body[entry.name] = typeof typedNumber === 'number' ? unitOf(entry.kind, nursery).read(typedNumber) : typedNumber
+      } else if (entry.kind === 'percent') {
         const share = numeric(value)
         body[entry.name] = typeof share === 'number' ? share / 100 : share
       } else body[entry.name] = value
@@ -52,7 +58,12 @@ export function PlainForm({
   return (
     <form onSubmit={save} noValidate aria-label={title} className="grid gap-4 sm:grid-cols-2 lg:grid-cols-4">
       {entries.map((entry) => (
-        <Field key={entry.name} label={entry.label} hint={entry.hint} error={form.formState.errors[entry.name]}>
+        <Field
+          key={entry.name}
+          label={`${entry.label}${unitOf(entry.kind, nursery).word}`}
+          hint={entry.hint}
+          error={form.formState.errors[entry.name]}
+        >
           {(ids) =>
             entry.choices ? (
               <select {...ids} {...form.register(entry.name)} className="field-text">
@@ -68,7 +79,7 @@ export function PlainForm({
                 {...form.register(entry.name)}
                 type={entry.kind === 'password' ? 'password' : 'text'}
                 autoComplete={entry.kind === 'password' ? 'new-password' : 'off'}
-                inputMode={entry.kind === 'number' || entry.kind === 'percent' ? 'decimal' : undefined}
+                inputMode={entry.kind && entry.kind !== 'password' ? 'decimal' : undefined}
                 className="field-text"
               />
             )

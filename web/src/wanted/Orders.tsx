@@ -25,6 +25,9 @@ function Order({ wanted, chosen }: { wanted: Wanted; chosen: boolean }) {
           <div className="text-sm soft">
             {wanted.customer ?? 'own target'} · {wanted.pot.name} · {PRIORITY_WORDS[wanted.priority]}
             {wanted.note && <> · {wanted.note}</>}
+            <span className="block">
+              noted by {wanted.enteredBy}, {sayDay(wanted.enteredAt, session.today)}
+            </span>
           </div>
         </div>
       </div>

@@ -1,0 +1,48 @@
+// Takes the pictures that the README shows, of a running demo: node pictures.mjs http://127.0.0.1:8080 ../docs/screenshots
+import { chromium } from '@playwright/test'
+
+const [, , base = 'http://127.0.0.1:8080', folder = '../docs/screenshots'] = process.argv
+const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox'] })
+
+async function visit(size, shade, views) {
+  const page = await browser.newPage({ viewport: size })
+  await page.addInitScript((kept) => localStorage.setItem('wet-cradle-light', kept), shade)
+  await page.goto(base)
+  await page.getByLabel('Sign-in name').fill('ines')
+  await page.getByLabel('Password').fill('wet-cradle-demo')
+  await page.getByRole('button', { name: 'Sign in' }).click()
+  await page.getByRole('slider').waitFor()
+  const { batches } = await (await page.request.get(`${base}/api/batches`)).json()
+  const { wanted } = await (await page.request.get(`${base}/api/wanted`)).json()
+  const rooting = batches.find((tag) => tag.state === 'part_rooted') ?? batches[0]
+  const places = { batch: rooting.code, order: wanted.find((one) => one.state === 'unplanned')?.id ?? wanted[0].id }
+  for (const [name, path, ...presses] of views) {
+    await page.goto(base + path.replace(/\{(\w+)\}/, (_, key) => places[key]))
+    await page.waitForLoadState('networkidle')
+    for (const press of presses) await page.getByRole('button', { name: press }).first().click()
+    await page.waitForTimeout(400)
+    await page.screenshot({ path: `${folder}/${name}.png` })
+  }
+  await page.close()
+}
+
+const desk = { width: 1280, height: 800 }
+const phone = { width: 390, height: 844 }
+await visit(desk, 'mist', [
+  ['today', '/'],
+  ['wanted', '/wanted'],
+  ['plan', '/wanted/{order}/plan'],
+  ['batches', '/batches'],
+  ['batch', '/batches/{batch}'],
+  ['count', '/batches/{batch}', /^Count and pot up/],
+  ['bench', '/bench'],
+  ['stock', '/stock'],
+  ['crops', '/crops'],
+  ['crop', '/crops/holly-black-gate'],
+])
+await visit(desk, 'night', [['today-night', '/']])
+await visit(phone, 'mist', [
+  ['today-phone', '/'],
+  ['check-phone', '/batches/{batch}', /^Check/],
+])
+await browser.close()
