@@ -116,6 +116,8 @@ test('the same journey by keyboard alone', async ({ page }) => {
   await page.keyboard.press('Enter')
   await expect(page.getByText(/^Ready\. 12 of 12/).first()).toBeVisible()
 
+  await expect(page.getByRole('form', { name: `Check ${code}` })).toBeHidden()
+
   await page.keyboard.press('t')
   await pressOn(page, page.getByRole('button', { name: `Count Mint 'Cellar' ${code}` }))
   const count = page.getByRole('form', { name: `Count ${code}` })

@@ -63,8 +63,11 @@ final class BatchResult
             if ($leaves && $arrives && $to->state === State::Potted && $from->state === State::Rooted) {
                 $potted += $change;
             }
-            if ($leaves !== $arrives && $from !== null && $to !== null && $from->state === State::Stuck) {
-                $stuck += $arrives ? $change : -$change;
+            if ($leaves && !$arrives && $to !== null && $from->state === State::Stuck) {
+                $stuck -= $change;
+            }
+            if ($arrives && !$leaves && $to->state === State::Stuck) {
+                $stuck += $change;
             }
             if ($leaves && $to?->state === State::Lost && $move->cause !== null) {
                 $lost[$move->cause->value] = ($lost[$move->cause->value] ?? 0) + $change;

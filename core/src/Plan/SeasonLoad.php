@@ -39,7 +39,7 @@ final class SeasonLoad
             $found[] = [
                 'week' => $from->plus($i),
                 'trays' => $trays[$i],
-                'fill' => $mistPlaces > 0 ? $trays[$i] / $mistPlaces : 0.0,
+                'fill' => $mistPlaces > 0 ? (float) ($trays[$i] / $mistPlaces) : 0.0,
                 'stickHours' => $norms->hoursToStick($toStick[$i]),
                 'potHours' => $norms->hoursToPot($toPot[$i]),
             ];

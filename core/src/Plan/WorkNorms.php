@@ -27,11 +27,11 @@ final class WorkNorms
 
     public function hoursToStick(int $cuttings): float
     {
-        return $cuttings / $this->stuckAnHour;
+        return (float) ($cuttings / $this->stuckAnHour);
     }
 
     public function hoursToPot(int $plants): float
     {
-        return $plants / $this->pottedAnHour;
+        return (float) ($plants / $this->pottedAnHour);
     }
 }
