@@ -31,7 +31,7 @@ test('batches stand on their shelves and can be narrowed to a crop', async ({ pa
   await page.goto('/batches')
   for (const shelf of ['To stick', 'Rooting', 'In pots', 'Ended'])
     await expect(page.getByRole('heading', { name: new RegExp(`^${shelf}`) })).toBeVisible()
-  await page.getByLabel('Crop').selectOption({ label: "Thyme 'Threshold'" })
+  await page.getByRole('combobox', { name: 'Crop' }).selectOption({ label: "Thyme 'Threshold'" })
   const tags = page.locator('main a[href^="/batches/"]')
   await expect(tags.first()).toContainText("Thyme 'Threshold'")
   for (const text of await tags.allInnerTexts()) expect(text).toContain("Thyme 'Threshold'")

@@ -67,7 +67,7 @@ export function Batches() {
         <h1>Batches</h1>
         <label className="flex items-center gap-2">
           <span className="text-sm font-semibold">Crop</span>
-          <select className="field-text w-64" value={crop} onChange={(event) => setCrop(event.target.value)}>
+          <select aria-label="Crop" className="field-text w-64" value={crop} onChange={(event) => setCrop(event.target.value)}>
             <option value="">all</option>
             {crops.map(([slug, name]) => (
               <option key={slug} value={slug}>

@@ -19,7 +19,9 @@ const KIND_WORDS: Record<Found['kind'], string> = { batch: 'batch', crop: 'crop'
 export function Finder({ onClose }: { onClose: () => void }) {
   const [typed, setTyped] = useState('')
   const [chosen, setChosen] = useState(0)
-  const { data } = useFound(typed)
+  const [hurry, setHurry] = useState(false)
+  const { data, isPlaceholderData, isFetching } = useFound(typed)
+  const settled = data !== undefined && !isPlaceholderData && !isFetching
   const found = typed.trim() === '' ? [] : (data?.found ?? [])
   const dialog = useRef<HTMLDialogElement>(null)
   const navigate = useNavigate()
@@ -30,6 +32,16 @@ export function Finder({ onClose }: { onClose: () => void }) {
       onClose()
     }
   }
+  // Enter pressed before the answer is there: go as soon as it is.
+  useEffect(() => {
+    if (!hurry || !settled) return
+    setHurry(false)
+    const first = data?.found[0]
+    if (first) {
+      navigate(PLACE[first.kind](first.at))
+      onClose()
+    }
+  }, [hurry, settled, data, navigate, onClose])
   return (
     <dialog ref={dialog} onClose={onClose} aria-label="Find" className="modal modal-top">
       <div className="modal-box sheet mx-auto mt-16 max-w-xl p-4">
@@ -50,7 +62,7 @@ export function Finder({ onClose }: { onClose: () => void }) {
           onKeyDown={(event) => {
             if (event.key === 'ArrowDown') setChosen((at) => Math.min(found.length - 1, at + 1))
             else if (event.key === 'ArrowUp') setChosen((at) => Math.max(0, at - 1))
-            else if (event.key === 'Enter') go(found[chosen])
+            else if (event.key === 'Enter') settled ? go(found[chosen]) : setHurry(true)
             else return
             event.preventDefault()
           }}

@@ -21,8 +21,9 @@ const ROOMS = [
 const isTyping = (target: EventTarget | null) =>
   target instanceof HTMLElement && (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName))
 
-async function signOut() {
+async function signOut(leave: () => void) {
   const session = await answer(api.POST('/api/sign-out', {}))
+  leave()
   queryClient.clear()
   queryClient.setQueryData(['session'], session)
 }
@@ -120,7 +121,11 @@ export function Shell({ children }: { children: ReactNode }) {
                 </NavLink>
               </li>
               <li>
-                <button type="button" className="min-h-11 w-full cursor-pointer px-2 text-left" onClick={signOut}>
+                <button
+                  type="button"
+                  className="min-h-11 w-full cursor-pointer px-2 text-left"
+                  onClick={() => signOut(() => navigate('/'))}
+                >
                   Sign out
                 </button>
               </li>
