@@ -9,6 +9,7 @@ for (const [size, theme, rooms] of [
   [{ width: 390, height: 844 }, 'night', ['/', '/wanted', '/bench', '/crops']],
 ] as const) {
   test(`every room is usable at ${size.width} wide by ${theme}`, async ({ page }) => {
+    test.setTimeout(240_000)
     await page.setViewportSize(size)
     await page.addInitScript((shade) => localStorage.setItem('wet-cradle-light', shade), theme)
     await page.goto('/')

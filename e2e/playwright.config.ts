@@ -20,7 +20,7 @@ export default defineConfig({
   fullyParallel: false,
   retries: 0,
   reporter: [['list']],
-  timeout: 180_000,
+  timeout: 60_000,
   expect: { timeout: 10_000 },
   use: {
     baseURL: 'http://127.0.0.1:8391',

@@ -161,6 +161,7 @@ test('a new hand is added and can sign in', async ({ page }) => {
   await expect(page.getByRole('listitem').filter({ hasText: 'Sol “Quick” Åse 🌿' })).toContainText('hand')
   await page.getByText('Ines', { exact: true }).click()
   await page.getByRole('button', { name: 'Sign out' }).click()
+  await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible()
   await page.getByLabel('Sign-in name').fill('sol')
   await page.getByLabel('Password').fill('ten letters or so')
   await page.keyboard.press('Enter')
