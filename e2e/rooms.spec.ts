@@ -96,7 +96,8 @@ test('plants are split, merged back and made into another batch, and the book ba
   const book = page.getByRole('table')
   const there = Number(await book.locator('tbody td').first().innerText())
   const open = async (work: string) => {
-    await page.getByRole('button', { name: 'More' }).click()
+    await expect(page.getByRole('tablist', { name: 'Work' })).toBeHidden()
+    await page.getByRole('button', { name: 'More', exact: true }).click()
     await page.getByRole('tab', { name: work }).click()
     return page.getByRole('form', { name: work })
   }
@@ -188,7 +189,7 @@ test('a day’s work on a phone, with one thumb', async ({ page }) => {
   await signIn(page, 'femi')
   const code = await batchThat(page, ({ state, count }) => state === 'rooting' && count > 60)
   await page.goto(`/batches/${code}`)
-  await page.getByRole('button', { name: 'Check', exact: true }).click()
+  await page.getByRole('button', { name: /^Check/ }).first().click()
   const check = page.getByRole('form', { name: `Check ${code}` })
   const more = check.getByRole('button', { name: 'callus: 1 more' })
   const box = await more.boundingBox()

@@ -20,8 +20,14 @@ function ZonePanel({ zone }: { zone: ZoneWeek }) {
         · holds {sayHeat(low, session.nursery)} to {sayHeat(high, session.nursery)}
       </p>
       <p className="my-2 text-lg">
-        <strong>{zone.used}</strong> of {plural(zone.trays, 'tray')} taken, <strong>{Math.max(0, zone.trays - zone.used)}</strong>{' '}
-        free
+        <strong>{zone.used}</strong> of {plural(zone.trays, 'tray')} taken,{' '}
+        {zone.used > zone.trays ? (
+          <strong style={{ color: 'var(--plum)' }}>{zone.used - zone.trays} too many</strong>
+        ) : (
+          <>
+            <strong>{zone.trays - zone.used}</strong> free
+          </>
+        )}
       </p>
       {zone.setting ? (
         <p className="mb-3 flex items-center gap-3" style={{ color: zone.setting.suits ? undefined : 'var(--plum)' }}>

@@ -21,11 +21,9 @@ const ROOMS = [
 const isTyping = (target: EventTarget | null) =>
   target instanceof HTMLElement && (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName))
 
-async function signOut(leave: () => void) {
-  const session = await answer(api.POST('/api/sign-out', {}))
-  leave()
-  queryClient.clear()
-  queryClient.setQueryData(['session'], session)
+async function signOut() {
+  queryClient.setQueryData(['session'], await answer(api.POST('/api/sign-out', {})))
+  queryClient.removeQueries({ predicate: (query) => query.queryKey[0] !== 'session' })
 }
 
 /** What is always there: the week rail, the rooms, the finder, the keys. */
@@ -124,7 +122,7 @@ export function Shell({ children }: { children: ReactNode }) {
                 <button
                   type="button"
                   className="min-h-11 w-full cursor-pointer px-2 text-left"
-                  onClick={() => signOut(() => navigate('/'))}
+                  onClick={() => signOut().then(() => navigate('/'))}
                 >
                   Sign out
                 </button>

@@ -81,19 +81,22 @@ function Order({ wanted, chosen }: { wanted: Wanted; chosen: boolean }) {
 /** What is wanted, week by week. */
 export function Orders() {
   const { mayPlan, session, week } = useShown()
-  const [season, setSeason] = useState<'running' | 'all'>('running')
-  const { data } = useWanted(season)
   const { data: crops } = useCrops()
   const [adding, setAdding] = useState(false)
   const [search] = useSearchParams()
   const navigate = useNavigate()
   const chosen = Number(search.get('order') ?? 0)
-  const wanted = data?.wanted ?? []
+  const [season, setSeason] = useState<'running' | 'all'>(chosen ? 'all' : 'running')
+  const { data } = useWanted(season)
+  // What is due before the week on the rail and done with is out of the way, unless it is asked for.
+  const wanted = (data?.wanted ?? []).filter(
+    (one) => season === 'all' || one.readyWeek >= week || (one.state !== 'done' && one.state !== 'called_off'),
+  )
   const weeks = [...new Set(wanted.map((one) => one.readyWeek))]
-  const near = weeks.find((one) => one >= week) ?? weeks.at(-1)
+  const ready = data !== undefined
   useEffect(() => {
-    document.getElementById(chosen ? `order-${chosen}` : `due-${near}`)?.scrollIntoView({ block: chosen ? 'center' : 'start' })
-  }, [chosen, near])
+    if (ready && chosen) document.getElementById(`order-${chosen}`)?.scrollIntoView({ block: 'center' })
+  }, [ready, chosen])
   const unplanned = wanted.filter((one) => one.state === 'unplanned').length
   return (
     <>
@@ -110,7 +113,7 @@ export function Orders() {
             checked={season === 'all'}
             onChange={() => setSeason(season === 'all' ? 'running' : 'all')}
           />
-          earlier seasons too
+          earlier ones too
         </label>
         {mayPlan && (
           <button type="button" className="act-main ml-auto" aria-expanded={adding} onClick={() => setAdding(!adding)}>
@@ -136,7 +139,7 @@ export function Orders() {
         <p className="soft">Nothing yet. Enter an order or a target of your own; everything else follows from it.</p>
       )}
       {weeks.map((one) => (
-        <section key={one} id={`due-${one}`} className="mb-5 scroll-mt-40">
+        <section key={one} className="mb-5">
           <h2 className="first-letter:uppercase">
             {sayWeek(one, mondayOf(one), session.nursery)}{' '}
             <span className="font-normal soft">{sayDay(mondayOf(one), session.today)}</span>
