@@ -18,7 +18,7 @@ export default defineConfig({
   testDir: '.',
   workers: 1,
   fullyParallel: false,
-  retries: 0,
+  retries: process.env.CI ? 1 : 0,
   reporter: [['list']],
   timeout: 60_000,
   expect: { timeout: 10_000 },

@@ -45,8 +45,8 @@ const FEET: Record<Stage, ReactNode> = {
   dead: <path d="M16 17v6M12 25l8 6M20 25l-8 6" stroke="var(--plum)" />,
 }
 
-/** A cutting's foot below the line of the mix, at one root stage. */
-export function StageGlyph({ stage, size = 40, label = true }: { stage: Stage; size?: number; label?: boolean }) {
+/** The paper every glyph is drawn on; unnamed where words beside it say the same. */
+function Glyph({ size, name, children }: { size: number; name: string | null; children: ReactNode }) {
   return (
     <svg
       viewBox="0 0 32 36"
@@ -58,15 +58,24 @@ export function StageGlyph({ stage, size = 40, label = true }: { stage: Stage; s
       strokeWidth="2.2"
       strokeLinecap="round"
       strokeLinejoin="round"
-      role={label ? 'img' : undefined}
-      aria-label={label ? STAGE_WORDS[stage] : undefined}
-      aria-hidden={label ? undefined : true}
+      role={name === null ? undefined : 'img'}
+      aria-label={name ?? undefined}
+      aria-hidden={name === null ? true : undefined}
     >
+      {children}
+    </svg>
+  )
+}
+
+/** A cutting's foot below the line of the mix, at one root stage. */
+export function StageGlyph({ stage, size = 40, label = true }: { stage: Stage; size?: number; label?: boolean }) {
+  return (
+    <Glyph size={size} name={label ? STAGE_WORDS[stage] : null}>
       <path d="M16 5v12" />
       <Leaves wilted={stage === 'dead'} />
       <path d="M2 17h28" strokeDasharray="1 4" strokeWidth="1.8" />
       {FEET[stage]}
-    </svg>
+    </Glyph>
   )
 }
 
@@ -105,22 +114,10 @@ export function StateGlyph({ state, stage, size = 40 }: { state: Schemas['State'
   if (state === 'rooting' || state === 'part_rooted' || state === 'rooted')
     return <StageGlyph stage={stage ?? 'nothing'} size={size} />
   return (
-    <svg
-      viewBox="0 0 32 36"
-      width={size}
-      height={(size * 36) / 32}
-      className="shrink-0"
-      fill="none"
-      stroke="var(--peat)"
-      strokeWidth="2.2"
-      strokeLinecap="round"
-      strokeLinejoin="round"
-      role="img"
-      aria-label={STATE_WORDS[state]}
-    >
+    <Glyph size={size} name={STATE_WORDS[state]}>
       {state === 'lost' && <path d="M16 5v12M2 17h28" />}
       {STATES[state]}
-    </svg>
+    </Glyph>
   )
 }
 
