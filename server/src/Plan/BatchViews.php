@@ -79,7 +79,11 @@ final class BatchViews
         $acts = [];
         $rows = $this->db->iterateAssociative(
             'SELECT a.id, a.kind, a.on_day, a.at, a.says, p.name AS by_name, u.id AS undone_by, a.undoes FROM act a JOIN account p ON p.id = a.by_id LEFT JOIN act u ON u.undoes = a.id
-             WHERE a.batch_id = :batch OR a.id IN (SELECT e.act_id FROM entry e JOIN line l ON l.id IN (e.from_line, e.to_line) WHERE l.batch_id = :batch) ORDER BY a.id DESC',
+             WHERE a.id IN (
+                SELECT id FROM act WHERE batch_id = :batch
+                UNION SELECT act_id FROM entry WHERE from_line IN (SELECT id FROM line WHERE batch_id = :batch)
+                UNION SELECT act_id FROM entry WHERE to_line IN (SELECT id FROM line WHERE batch_id = :batch)
+             ) ORDER BY a.id DESC',
             ['batch' => $batch->id],
         );
         foreach ($rows as $row) {
