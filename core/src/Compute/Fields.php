@@ -187,6 +187,17 @@ final class Fields
         return self::of($this->value($name), $this->pathOf($name));
     }
 
+    /** @return list<float> */
+    public function numbers(string $name, float $atLeast = -INF, float $atMost = INF, int $count = 5000): array
+    {
+        $numbers = [];
+        foreach ($this->list($name, $count) as $i => $item) {
+            $numbers[] = (new self(["{$name}[{$i}]" => $item], $this->path))->number("{$name}[{$i}]", $atLeast, $atMost);
+        }
+
+        return $numbers;
+    }
+
     /** @return list<self> */
     public function objects(string $name, int $atMost = 5000): array
     {

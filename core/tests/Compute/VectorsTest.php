@@ -52,7 +52,7 @@ final class VectorsTest extends TestCase
             foreach ($expected as $key => $value) {
                 self::assertMatches($value, $found[$key], "{$path}.{$key}");
             }
-        } elseif (is_float($expected)) {
+        } elseif (is_float($expected) || (is_float($found) && is_int($expected))) {
             self::assertEqualsWithDelta($expected, $found, 1e-6 * abs($expected), $path);
         } else {
             self::assertSame($expected, $found, $path);

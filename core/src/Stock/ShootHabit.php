@@ -1,0 +1,35 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Stock;
+
+use WetCradle\Core\Refused;
+
+/** How a stock plant bears shoots and stands being cut: shoots at the start, the most its size carries, the share that one take may have, how it branches, how long that takes. */
+final class ShootHabit
+{
+    private function __construct(
+        public readonly int $shoots,
+        public readonly int $maxShoots,
+        public readonly float $capShare,
+        public readonly float $branching,
+        public readonly int $recoveryWeeks,
+    ) {
+    }
+
+    public static function of(int $shoots, int $maxShoots, float $capShare, float $branching, int $recoveryWeeks): self
+    {
+        if ($shoots < 0 || $branching < 0.0 || $recoveryWeeks < 0) {
+            throw Refused::because('negative', $shoots < 0 ? 'shootsPerPlant' : ($branching < 0.0 ? 'branching' : 'recoveryWeeks'), 'Shoots, branching and weeks of recovery cannot be negative.');
+        }
+        if ($maxShoots < $shoots) {
+            throw Refused::because('upside_down', 'maxShoots', sprintf('maxShoots is %d, but a plant has %d shoots already.', $maxShoots, $shoots));
+        }
+        if (!($capShare >= 0.0 && $capShare <= 1.0)) {
+            throw Refused::because('out_of_range', 'capShare', 'capShare is a share of the shoots: from 0 to 1.');
+        }
+
+        return new self($shoots, $maxShoots, $capShare, $branching, $recoveryWeeks);
+    }
+}
