@@ -156,6 +156,18 @@ abstract class House extends TestCase
         return json_decode((string) $response->getContent(), true, 512, JSON_THROW_ON_ERROR)['error'];
     }
 
+    /**
+     * A sheet from a built-in pattern.
+     *
+     * @param array<string, mixed> $says entries that differ
+     *
+     * @return array<string, mixed>
+     */
+    protected function sheet(array $says = [], string $pattern = 'soft_tip'): array
+    {
+        return array_replace(array_column($this->ask('GET', '/api/patterns')['patterns'], 'sheet', 'pattern')[$pattern], $says);
+    }
+
     protected function cookie(): string
     {
         return $this->cookies['cradle'] ?? $this->cookies['MOCKSESSID'] ?? '';
@@ -180,7 +192,7 @@ abstract class House extends TestCase
     protected function rows(): string
     {
         $counts = [];
-        foreach (['account', 'wanted', 'batch', 'line', 'act', 'entry', 'root_check', 'customer', 'crop', 'stock_block', 'zone', 'change_note'] as $table) {
+        foreach (['account', 'wanted', 'batch', 'line', 'act', 'entry', 'root_check', 'customer', 'crop', 'way', 'way_sheet', 'sign_seen', 'stock_block', 'zone', 'change_note'] as $table) {
             $counts[] = $table.' '.$this->db()->fetchOne('SELECT count(*) FROM '.$table);
         }
 

@@ -15,7 +15,7 @@ final class MaterialWindow
 
     public static function of(int $from, int $to): self
     {
-        foreach (['windowFrom' => $from, 'windowTo' => $to] as $field => $week) {
+        foreach (['from' => $from, 'to' => $to] as $field => $week) {
             if ($week < 1 || $week > 53) {
                 throw Refused::because('not_a_week', $field, 'A week of the year lies between 1 and 53.');
             }
@@ -24,24 +24,13 @@ final class MaterialWindow
         return new self($from, $to);
     }
 
-    public function isOpenIn(Week $week): bool
+    /**
+     * First and last week of the window that begins in this year, before anything moves it.
+     *
+     * @return array{Week, Week}
+     */
+    public function in(int $year): array
     {
-        $number = $week->number();
-
-        return $this->from <= $this->to
-            ? $number >= $this->from && $number <= $this->to
-            : $number >= $this->from || $number <= $this->to;
-    }
-
-    /** Weeks from this one until it next opens; 0 when it is open. */
-    public function opensIn(Week $week): int
-    {
-        for ($weeks = 0; $weeks < 53; ++$weeks) {
-            if ($this->isOpenIn($week->plus($weeks))) {
-                return $weeks;
-            }
-        }
-
-        return 53;
+        return [Week::inYear($year, $this->from), Week::inYear($this->to < $this->from ? $year + 1 : $year, $this->to)];
     }
 }

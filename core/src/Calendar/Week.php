@@ -32,6 +32,14 @@ final class Week
         return new self((new \DateTimeImmutable('2000-01-01'))->setISODate((int) $day->format('o'), (int) $day->format('W')));
     }
 
+    /** The numbered week of a year; its last one where the year has no week 53. */
+    public static function inYear(int $year, int $number): self
+    {
+        $weeks = (int) (new \DateTimeImmutable(sprintf('%d-12-28', $year)))->format('W');
+
+        return new self((new \DateTimeImmutable('2000-01-01'))->setISODate($year, min($weeks, $number)));
+    }
+
     public function monday(): \DateTimeImmutable
     {
         return $this->monday;

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Compute;
 
+use WetCradle\Core\Numbers\Range;
 use WetCradle\Core\Refused;
 
 /**
@@ -198,6 +199,20 @@ final class Fields
         return $numbers;
     }
 
+    /** Two numbers, the low one first. */
+    public function range(string $name, float $atLeast = -INF, float $atMost = INF): Range
+    {
+        $ends = $this->numbers($name, $atLeast, $atMost, 2);
+        if (count($ends) !== 2) {
+            throw $this->refuse('wrong_type', $name, 'must be two numbers, the low one first');
+        }
+        if ($ends[0] > $ends[1]) {
+            throw $this->refuse('upside_down', $name, sprintf('runs from %s down to %s: the low end comes first', self::plain($ends[0]), self::plain($ends[1])));
+        }
+
+        return Range::of($ends[0], $ends[1]);
+    }
+
     /** @return list<self> */
     public function objects(string $name, int $atMost = 5000): array
     {
@@ -234,6 +249,24 @@ final class Fields
     public function refuse(string $reason, string $name, string $says): Refused
     {
         return Refused::because($reason, $this->pathOf($name), sprintf('%s %s.', $this->pathOf($name), $says));
+    }
+
+    /**
+     * Something made from these fields; what it refuses is said by the path of the field.
+     *
+     * @template T
+     *
+     * @param callable(): T $make
+     *
+     * @return T
+     */
+    public function here(callable $make): mixed
+    {
+        try {
+            return $make();
+        } catch (Refused $refused) {
+            throw $this->path === '' || str_starts_with($refused->field, $this->path) ? $refused : $refused->at($this->pathOf($refused->field));
+        }
     }
 
     public function pathOf(string $name): string

@@ -27,6 +27,12 @@ final class Range
         return $this->low <= $other->high && $other->low <= $this->high;
     }
 
+    /** @return array{float, float} */
+    public function pair(): array
+    {
+        return [$this->low, $this->high];
+    }
+
     public function middle(): float
     {
         return ($this->low + $this->high) / 2.0;

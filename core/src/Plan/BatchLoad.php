@@ -18,4 +18,10 @@ final class BatchLoad
         public readonly int $toPot,
     ) {
     }
+
+    /** How many of a batch not yet counted will be potted, by what its crop has learnt. */
+    public static function expected(int $cuttings, float $rate): int
+    {
+        return (int) round($cuttings * $rate);
+    }
 }

@@ -8,6 +8,10 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Calendar\MaterialWindow;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Calendar\WindowShift;
+use WetCradle\Core\Crops\Sign;
+use WetCradle\Core\Crops\SignedWindow;
+use WetCradle\Core\Crops\WayWindows;
 use WetCradle\Core\Refused;
 
 final class MaterialWindowTest extends TestCase
@@ -27,10 +31,15 @@ final class MaterialWindowTest extends TestCase
         yield 'the whole year' => [1, 53, '2027-W33', true, 0];
     }
 
+    private static function of(int $from, int $to): WayWindows
+    {
+        return WayWindows::of([SignedWindow::of($from, $to, Sign::Snaps)], WindowShift::none());
+    }
+
     #[DataProvider('weeks')]
     public function testOpenOrHowLongUntil(int $from, int $to, string $week, bool $open, int $opensIn): void
     {
-        $window = MaterialWindow::of($from, $to);
+        $window = self::of($from, $to);
         self::assertSame($open, $window->isOpenIn(Week::of($week)));
         self::assertSame($opensIn, $window->opensIn(Week::of($week)));
     }
@@ -38,7 +47,7 @@ final class MaterialWindowTest extends TestCase
     public function testAWindowOpensInTheWeekItSays(): void
     {
         for ($from = 1; $from <= 52; $from += 3) {
-            $window = MaterialWindow::of($from, ($from + 5) % 52 + 1);
+            $window = self::of($from, ($from + 5) % 52 + 1);
             for ($week = Week::of('2026-W01'), $i = 0; $i < 53; ++$i, $week = $week->plus(1)) {
                 $in = $window->opensIn($week);
                 self::assertTrue($window->isOpenIn($week->plus($in)));
@@ -51,7 +60,7 @@ final class MaterialWindowTest extends TestCase
 
     public function testWeeksThatAreNoneAreRefusedByTheirField(): void
     {
-        foreach ([[0, 10, 'windowFrom'], [54, 10, 'windowFrom'], [10, -1, 'windowTo'], [10, 60, 'windowTo']] as [$from, $to, $field]) {
+        foreach ([[0, 10, 'from'], [54, 10, 'from'], [10, -1, 'to'], [10, 60, 'to']] as [$from, $to, $field]) {
             try {
                 MaterialWindow::of($from, $to);
                 self::fail('Should have been refused.');

@@ -23,7 +23,7 @@ final class TakesTest extends TestCase
         self::assertSame([100, 50, 20, 10], array_column($season->takes, 'available'));
         self::assertSame(2, $season->shootsLeft);
         // Six weeks after each take it comes back twofold: 2 + 20 + 10 + 4 + 2.
-        self::assertSame(38, $season->course[array_key_last($season->course)]['to']);
+        self::assertSame(38, array_column($season->course, 'to')[7]);
     }
 
     public function testNeverMoreThanTheCapNorThanThePlantCarries(): void

@@ -12,7 +12,8 @@ final class Lying
     /**
      * @param int                $cuttings stuck, or planned to be
      * @param \DateTimeImmutable $off      the day it left the bench, or is to be potted
-     * @param int                $potted   potted when it left, or expected by the crop sheet's rate
+     * @param ?int               $potted   potted when it left; null while it stands there
+     * @param int                $way      the way by which it was, or is to be, propagated
      */
     public function __construct(
         public readonly Tenant $tenant,
@@ -20,7 +21,8 @@ final class Lying
         public readonly bool $underMist,
         public readonly int $cuttings,
         public readonly \DateTimeImmutable $off,
-        public readonly int $potted,
+        public readonly ?int $potted,
+        public readonly int $way,
     ) {
     }
 }

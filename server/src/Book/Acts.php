@@ -12,6 +12,8 @@ use WetCradle\Core\Book\FullCount;
 use WetCradle\Core\Book\Losses;
 use WetCradle\Core\Book\State;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Crops\Material;
+use WetCradle\Core\Crops\Method;
 use WetCradle\Core\Plan\BatchCode;
 use WetCradle\Core\Plan\PlainDates;
 use WetCradle\Core\Plan\Trays;
@@ -19,6 +21,7 @@ use WetCradle\Core\Refused;
 use WetCradle\Core\Rooting\StageTally;
 use WetCradle\Server\Account\Account;
 use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Crops\SheetVersion;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Batch;
@@ -57,7 +60,7 @@ final class Acts
         }
         $batch->trays = $trays;
         $batch->stuckOn = $day;
-        $batch->date(PlainDates::forwards($day, $batch->crop->times()));
+        $batch->date(PlainDates::forwards($day, $batch->sheet->core()->times()));
         $line = $batch->lines->first() ?: new Line($batch, 1, $day);
         $this->em->persist($line);
         $says = sprintf('Stuck %d in %d × %s', $stuck, $trays, $batch->trayKind->name).($tooPoor > 0 ? sprintf(', %d thrown as too poor', $tooPoor) : '');
@@ -76,8 +79,8 @@ final class Acts
         if ($lifted > $there) {
             throw Refused::because('more_than_there_are', 'stages', sprintf('%d lifted, but only %d stand on this line.', $lifted, $there));
         }
-        $ready = CheckViews::ready($lifted, $tally->rooted(), $line->batch->crop->readyShare);
-        $check = new RootCheck($line, $day, $tally->counts, $there, $lifted, $tally->rooted(), $line->batch->crop->readyShare, $ready->chance(), $ready->verdict(), $note, $this->writing->by(), $this->today->now());
+        $ready = CheckViews::ready($lifted, $tally->rooted(), $line->batch->sheet->core()->potting->readyShare);
+        $check = new RootCheck($line, $day, $tally->counts, $there, $lifted, $tally->rooted(), $line->batch->sheet->core()->potting->readyShare, $ready->chance(), $ready->verdict(), $note, $this->writing->by(), $this->today->now());
         $this->em->persist($check);
 
         return $check;
@@ -134,21 +137,34 @@ final class Acts
     }
 
     /** Some of a line go back to the knife and become a batch of their own. */
-    public function changeMethod(Line $line, \DateTimeImmutable $day, State $state, int $count, string $method, string $material): void
+    public function changeMethod(Line $line, \DateTimeImmutable $day, State $state, int $count, Method $method, Material $material): void
     {
         $old = $line->batch;
         $this->mustBeStuckBy($old, $day);
         $nursery = $this->house->nursery();
-        $dates = PlainDates::forwards($day, $old->crop->times());
-        $new = new Batch(BatchCode::ofNumber(++$nursery->batchesNumbered)->written, $old->crop, $method, $material, $old->wanted, $old->block, $old->zone, $old->trayKind, Trays::toHold($count, $old->trayKind->cells)->number, $count, null, null, $dates, $this->writing->by(), $this->today->now());
+        $sheet = $this->sheetFor($old, $method, $material);
+        $dates = PlainDates::forwards($day, $sheet->core()->times());
+        $new = new Batch(BatchCode::ofNumber(++$nursery->batchesNumbered)->written, $sheet, $method->value, $material->value, $old->wanted, $old->block, $old->zone, $old->trayKind, Trays::toHold($count, $old->trayKind->cells)->number, $count, null, null, $dates, $this->writing->by(), $this->today->now());
         $new->stuckOn = $day;
         $new->mix = $old->mix;
         $new->hormone = $old->hormone;
         $newLine = new Line($new, 1, $day, sprintf('from %s', $old->code));
         $this->em->persist($new);
         $this->em->persist($newLine);
-        $says = sprintf('%d of %s made into %s (%s) as %s', $count, $old->code, $method, $material, $new->code);
+        $says = sprintf('%d of %s made into %s (%s) as %s', $count, $old->code, $method->value, $material->value, $new->code);
         $this->enter($old, ActKind::ChangeMethod, $day, $says, [$line, $newLine], static fn (CountBook $book) => $book->changeMethod((int) $line->id, $state, (int) $newLine->id, $count));
+    }
+
+    /** The sheet of the crop's way that is made so, or else the one the plants came from. */
+    private function sheetFor(Batch $batch, Method $method, Material $material): SheetVersion
+    {
+        foreach ($batch->crop->ways as $way) {
+            if ($way->core()->method === $method && $way->core()->material === $material) {
+                return $way->newest();
+            }
+        }
+
+        return $batch->sheet;
     }
 
     public function moveOn(Line $line, \DateTimeImmutable $day, State $state, int $count): void

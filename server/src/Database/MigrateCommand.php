@@ -33,7 +33,16 @@ final class MigrateCommand extends Command
             return self::SUCCESS;
         }
         // One transaction of ours around all steps: the migrator's own cannot see one begun with BEGIN IMMEDIATE.
-        $this->connection->transactional(static fn () => $factory->getMigrator()->migrate($plan, new MigratorConfiguration()));
+        // A step may build a table anew under its old name, which only works while nobody looks at what points to it.
+        $this->connection->executeStatement('PRAGMA foreign_keys = OFF');
+        $this->connection->transactional(function () use ($factory, $plan): void {
+            $factory->getMigrator()->migrate($plan, new MigratorConfiguration());
+            $lost = $this->connection->fetchAllAssociative('PRAGMA foreign_key_check');
+            if ($lost !== []) {
+                throw new \LogicException(sprintf('A row of %s would point to nothing; nothing was changed.', (string) $lost[0]['table']));
+            }
+        });
+        $this->connection->executeStatement('PRAGMA foreign_keys = ON');
         $output->writeln(sprintf('The database was brought up to date: %d %s.', count($plan), count($plan) === 1 ? 'step' : 'steps'));
 
         return self::SUCCESS;

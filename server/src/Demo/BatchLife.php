@@ -34,10 +34,10 @@ final class BatchLife
     {
         $plan = $place['plan'];
         $crop = $plan->crop;
-        $planned = PlainDates::forwards($plan->stickOn, $crop->times());
+        $planned = PlainDates::forwards($plan->stickOn, $crop->sheet->times());
         $stuckOn = $plan->is('late') ? $plan->stickOn->modify(sprintf('+%d days', (int) $plan->told('days'))) : $plan->stickOn;
         $isStuck = $stuckOn <= $this->today && !($stuckOn >= $this->today->modify('-4 days') && $this->chance->happens(0.5));
-        $dates = $isStuck ? PlainDates::forwards($stuckOn, $crop->times()) : $planned;
+        $dates = $isStuck ? PlainDates::forwards($stuckOn, $crop->sheet->times()) : $planned;
         $inTrays = Trays::of($plan->trays, $crop->cells)->hold();
         $needed = max(10, 10 * (int) round($inTrays * (float) $crop->of('rate') * (float) $crop->of('potRate') * 0.08));
         $enteredOn = $plan->stickOn->modify('-9 weeks')->setTime(18, 40);
@@ -46,7 +46,7 @@ final class BatchLife
         $batch = $this->records->batch(array_map(static fn (\DateTimeImmutable $d) => $d->format('Y-m-d'), [
             'stick_on' => $dates->stickOn, 'rooted_from' => $dates->rootedFrom, 'rooted_by' => $dates->rootedBy, 'wean_on' => $dates->weanOn, 'pot_on' => $dates->potOn, 'ready_on' => $dates->readyOn,
         ]) + [
-            'version' => 1, 'code' => $code, 'crop_id' => $crop->id, 'method' => $crop->of('method'), 'material' => $crop->of('material'), 'wanted_id' => $wanted, 'block_id' => $place['block'], 'zone_id' => $place['zone'],
+            'version' => 1, 'code' => $code, 'crop_id' => $crop->id, 'sheet_id' => $crop->sheetId, 'method' => $crop->of('method'), 'material' => $crop->of('material'), 'wanted_id' => $wanted, 'block_id' => $place['block'], 'zone_id' => $place['zone'],
             'tray_kind_id' => $crop->trayKind, 'trays' => $plan->trays, 'planned' => $inTrays, 'needed' => $needed, 'confidence' => 0.9, 'stuck_on' => $isStuck ? $stuckOn->format('Y-m-d') : null,
             'mix' => $isStuck ? $crop->of('mix') : null, 'hormone' => $isStuck ? $hormone : null, 'tray_numbers' => $isStuck ? sprintf('1–%d', $plan->trays) : null, 'called_off' => 0,
             'rested_on' => null, 'planned_by_id' => 1, 'planned_at' => $enteredOn->format('Y-m-d H:i:s'),
@@ -71,7 +71,7 @@ final class BatchLife
         $says = sprintf('Stuck %d in %d × %s', $stuck, $plan->trays, $crop->of('tray')).($tooPoor > 0 ? sprintf(', %d thrown as too poor', $tooPoor) : '');
         $this->enter($batch, ActKind::Stick, $dates->stickOn, $says, fn () => $this->book->stick($line, $stuck, $tooPoor));
 
-        $times = $crop->times();
+        $times = $crop->sheet->times();
         $half = ($times->daysToRoot->low + $times->daysToRoot->high) / 2 * (0.82 + 0.07 * $this->chance->normal());
         $eventual = match (true) {
             $plan->is('poor') => (float) $plan->told('rate'),
@@ -86,9 +86,9 @@ final class BatchLife
             if ($day > $dates->potOn || $day > $this->today) {
                 break;
             }
-            $readyOn = $this->records->check($line, $day, $foot->lifted(10, $days), (float) $crop->of('readyShare'), $this->chance->oneOf(self::PEOPLE)) === 'ready' ? $day : null;
+            $readyOn = $this->records->check($line, $day, $foot->lifted(10, $days), $crop->sheet->potting->readyShare, $this->chance->oneOf(self::PEOPLE)) === 'ready' ? $day : null;
         }
-        $countOn = self::later($readyOn === null ? $dates->potOn : self::later($readyOn, (int) (0.6 * $crop->weaningDays)), $this->chance->between(0, 6));
+        $countOn = self::later($readyOn === null ? $dates->potOn : self::later($readyOn, (int) (0.6 * $crop->sheet->weaningDays())), $this->chance->between(0, 6));
         if ($countOn <= $this->today) {
             $this->count($batch, $line, $plan, $foot, $countOn, $dates, $stuck);
         }
@@ -122,7 +122,7 @@ final class BatchLife
             $again = self::later($on, $chance->between(19, 30));
             $leftBench = null;
             for ($look = $on->modify('+7 days'); $look < $again && $look <= $this->today; $look = $look->modify('+7 days')) {
-                $this->records->check($rest, $look, $foot->lifted(min(8, $this->book->at($rest, State::Stuck) + $this->book->at($rest, State::Rooted)), (int) (0.6 * (int) $dates->stickOn->diff($look)->format('%a'))), (float) $plan->crop->of('readyShare'), $chance->oneOf(self::PEOPLE));
+                $this->records->check($rest, $look, $foot->lifted(min(8, $this->book->at($rest, State::Stuck) + $this->book->at($rest, State::Rooted)), (int) (0.6 * (int) $dates->stickOn->diff($look)->format('%a'))), $plan->crop->sheet->potting->readyShare, $chance->oneOf(self::PEOPLE));
             }
             if ($again <= $this->today) {
                 $this->countRest($batch, $rest, $again);

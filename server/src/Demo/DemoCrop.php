@@ -4,15 +4,22 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Demo;
 
-use WetCradle\Core\Calendar\MaterialWindow;
 use WetCradle\Core\Calendar\Week;
-use WetCradle\Core\Numbers\Range;
-use WetCradle\Core\Plan\CropTimes;
+use WetCradle\Core\Calendar\WindowShift;
+use WetCradle\Core\Crops\Material;
+use WetCradle\Core\Crops\Method;
+use WetCradle\Core\Crops\Pattern;
+use WetCradle\Core\Crops\WaySheet;
+use WetCradle\Core\Crops\WayWindows;
+use WetCradle\Server\Crops\Crop;
 
 /** A crop of the made-up nursery: its sheet, and how it really behaves, which the sheet does not know. */
 final class DemoCrop
 {
     public int $id = 0;
+    /** Its house way's sheet, once kept. */
+    public int $sheetId = 0;
+    public readonly WayWindows $windows;
 
     /** @param array<string, string> $row of crops.csv */
     private function __construct(
@@ -21,45 +28,72 @@ final class DemoCrop
         public readonly int $trayKind,
         public readonly int $cells,
         public readonly int $trays,
-        public readonly int $weaningDays,
-        public readonly int $growOnDays,
+        public readonly WaySheet $sheet,
         public readonly float $trueRate,
         public readonly float $truePhi,
         private readonly array $row,
     ) {
+        $this->windows = WayWindows::of($sheet->windows, WindowShift::none());
     }
 
-    /** @param array<string, string> $row */
-    public static function read(array $row, int $trayKind, int $cells): self
+    /**
+     * @param array<string, string> $row
+     * @param array<string, mixed>  $more what its sheet says beyond the row
+     */
+    public static function read(array $row, array $more, int $trayKind, int $cells): self
     {
-        $slug = trim((string) preg_replace('/[^a-z0-9]+/', '-', strtolower($row['name'])), '-');
+        return new self($row['name'], Crop::slugOf($row['name']), $trayKind, $cells, (int) $row['trays'], self::sheet($row, $more, $trayKind), (float) $row['trueRate'], (float) $row['truePhi'], $row);
+    }
 
-        return new self($row['name'], $slug, $trayKind, $cells, (int) $row['trays'], (int) $row['weaning'], (int) $row['growOn'], (float) $row['trueRate'], (float) $row['truePhi'], $row);
+    /**
+     * @param array<string, string> $r
+     * @param array<string, mixed>  $more
+     */
+    private static function sheet(array $r, array $more, int $trayKind): WaySheet
+    {
+        $pattern = isset($more['pattern']) ? Pattern::from((string) $more['pattern']) : Pattern::nearest(Method::from($r['method']), Material::from($r['material']));
+        $sheet = $pattern->sheet($trayKind);
+        [$low, $high] = [(float) $r['heatLow'], (float) $r['heatHigh']];
+        $hormone = explode(' ', $r['hormone']);
+        $mist = [(int) $r['mistLow'], (int) $r['mistHigh']];
+        $weaning = (int) $r['weaning'];
+        $sheet = array_replace($sheet, [
+            'method' => $r['method'],
+            'material' => $r['material'],
+            'windows' => [['from' => (int) $r['windowFrom'], 'to' => (int) $r['windowTo'], 'sign' => $more['sign'] ?? $sheet['windows'][0]['sign'], 'overNewYear' => (int) $r['windowTo'] < (int) $r['windowFrom']]],
+            'mix' => ['parts' => $r['mix'], 'kind' => str_contains($r['mix'], 'potting mix') ? 'with_compost' : 'inert'],
+            'hormone' => $r['hormone'] === '' ? ['kind' => 'none', 'ppm' => null, 'what' => null] : ['kind' => $hormone[1], 'ppm' => (int) $hormone[2], 'what' => $hormone[0]],
+            'water' => ['regime' => $mist[1] > 1 ? 'mist' : $sheet['water']['regime'], 'mist' => $mist, 'steps' => $sheet['water']['steps']],
+            'warmth' => array_replace($sheet['warmth'], ['medium' => [$low, $high]]),
+            'rooting' => ['days' => [(int) $r['rootFrom'], (int) $r['rootTo']]],
+            'prior' => ['rate' => (float) $r['rate'], 'strength' => (float) $r['strength'], 'phi' => (float) $r['phi']],
+            'weaning' => $weaning === 0 ? [] : [['days' => intdiv($weaning + 1, 2), 'what' => 'water half as often'], ['days' => intdiv($weaning, 2), 'what' => 'only in sun']],
+            'potting' => array_replace($sheet['potting'], ['readyShare' => (float) $r['readyShare'], 'survival' => (float) $r['potRate'], 'survivalStrength' => (float) $r['potStrength'], 'growOnDays' => (int) $r['growOn']]),
+            'note' => $r['note'] === '' ? null : $r['note'],
+            'safety' => $r['safety'] === '' ? null : $r['safety'],
+        ]);
+
+        return WaySheet::of(self::over($sheet, (array) ($more['sheet'] ?? [])));
+    }
+
+    /**
+     * @param array<string, mixed> $sheet
+     * @param array<string, mixed> $says  objects entry by entry, lists and the rooting time whole
+     *
+     * @return array<string, mixed>
+     */
+    public static function over(array $sheet, array $says): array
+    {
+        foreach ($says as $key => $value) {
+            $sheet[$key] = $key !== 'rooting' && is_array($value) && !array_is_list($value) && is_array($sheet[$key] ?? null) ? self::over($sheet[$key], $value) : $value;
+        }
+
+        return $sheet;
     }
 
     public function of(string $column): string
     {
         return $this->row[$column];
-    }
-
-    public function times(): CropTimes
-    {
-        return CropTimes::of((int) $this->row['rootFrom'], (int) $this->row['rootTo'], $this->weaningDays, $this->growOnDays);
-    }
-
-    public function window(): MaterialWindow
-    {
-        return MaterialWindow::of((int) $this->row['windowFrom'], (int) $this->row['windowTo']);
-    }
-
-    public function heat(): Range
-    {
-        return Range::of((float) $this->row['heatLow'], (float) $this->row['heatHigh']);
-    }
-
-    public function mist(): Range
-    {
-        return Range::of((float) $this->row['mistLow'], (float) $this->row['mistHigh']);
     }
 
     /**
@@ -72,7 +106,7 @@ final class DemoCrop
         $open = [];
         for ($i = 0; $i < 52; ++$i) {
             $week = Week::containing($seasonStart)->plus($i);
-            if ($this->window()->isOpenIn($week)) {
+            if ($this->windows->isOpenIn($week)) {
                 $open[] = $week;
             }
         }
@@ -84,16 +118,5 @@ final class DemoCrop
         }
 
         return $days;
-    }
-
-    /** @return array<string, mixed> as the crop table has them */
-    public function columns(): array
-    {
-        $r = $this->row;
-
-        return ['version' => 1, 'name' => $this->name, 'slug' => $this->slug, 'method' => $r['method'], 'material' => $r['material'], 'root_from' => $r['rootFrom'], 'root_to' => $r['rootTo'], 'weaning_days' => $r['weaning'], 'grow_on_days' => $r['growOn'],
-            'heat_low' => $r['heatLow'], 'heat_high' => $r['heatHigh'], 'mist_low' => $r['mistLow'], 'mist_high' => $r['mistHigh'], 'prior_rate' => $r['rate'], 'prior_strength' => $r['strength'], 'prior_phi' => $r['phi'],
-            'potting_rate' => $r['potRate'], 'potting_strength' => $r['potStrength'], 'tray_kind_id' => $this->trayKind, 'mix' => $r['mix'], 'hormone' => $r['hormone'] === '' ? null : $r['hormone'], 'ready_share' => $r['readyShare'],
-            'window_from' => $r['windowFrom'], 'window_to' => $r['windowTo'], 'safety' => $r['safety'] === '' ? null : $r['safety'], 'note' => $r['note'] === '' ? null : $r['note']];
     }
 }

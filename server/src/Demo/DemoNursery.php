@@ -6,11 +6,14 @@ namespace WetCradle\Server\Demo;
 
 use Doctrine\DBAL\Connection;
 use Symfony\Component\PasswordHasher\Hasher\PasswordHasherFactoryInterface;
+use WetCradle\Core\Calendar\Climate;
 use WetCradle\Core\Calendar\Season;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Plan\BatchCode;
 use WetCradle\Server\Account\Account;
 use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Crops\Crop;
 
 /**
  * Builds the made-up nursery: its people, crops, stock and zones from readable files, then two finished seasons and the
@@ -56,7 +59,7 @@ final class DemoNursery
     private function settle(array $nursery): void
     {
         $this->db->insert('nursery', ['id' => 1, 'version' => 1, 'name' => $nursery['name'], 'units' => $nursery['units'], 'temperature' => $nursery['temperature'], 'hemisphere' => $nursery['hemisphere'],
-            'climate' => $nursery['climate'], 'weeks' => 'numbers', 'stuck_an_hour' => $nursery['stuckAnHour'], 'potted_an_hour' => $nursery['pottedAnHour'], 'batches_numbered' => 0]);
+            'climate' => $nursery['climate'], 'air' => json_encode(Climate::from((string) $nursery['climate'])->air((string) $nursery['hemisphere'])->means, JSON_THROW_ON_ERROR), 'weeks' => 'numbers', 'stuck_an_hour' => $nursery['stuckAnHour'], 'potted_an_hour' => $nursery['pottedAnHour'], 'batches_numbered' => 0]);
         $hash = $this->hashers->getPasswordHasher(Account::class)->hash((string) $nursery['password']);
         foreach ($nursery['people'] as $person) {
             $this->db->insert('account', ['version' => 1, 'name' => $person['name'], 'sign_in' => $person['signIn'], 'role' => $person['role'], 'password' => $hash]);
@@ -70,15 +73,32 @@ final class DemoNursery
     private function crops(): array
     {
         $trays = $this->db->fetchAllAssociativeIndexed('SELECT name, id, cells FROM tray_kind');
+        $sheets = Readable::yaml('sheets.yaml');
         $found = [];
         foreach (Readable::csv('crops.csv') as $row) {
-            $crop = DemoCrop::read($row, (int) $trays[$row['tray']]['id'], (int) $trays[$row['tray']]['cells']);
-            $this->db->insert('crop', $crop->columns());
+            $more = (array) ($sheets[Crop::slugOf($row['name'])] ?? []);
+            $crop = DemoCrop::read($row, $more, (int) $trays[$row['tray']]['id'], (int) $trays[$row['tray']]['cells']);
+            $this->db->insert('crop', ['version' => 1, 'name' => $crop->name, 'slug' => $crop->slug]);
             $crop->id = (int) $this->db->lastInsertId();
+            $crop->sheetId = $this->way($crop, $crop->sheet, ucfirst($crop->sheet->words()), true);
+            foreach ((array) ($more['ways'] ?? []) as $name => $says) {
+                $this->way($crop, WaySheet::of(DemoCrop::over($crop->sheet->toArray(), (array) $says)), (string) $name, false);
+            }
             $found[$crop->slug] = $crop;
         }
 
         return $found;
+    }
+
+    private function way(DemoCrop $crop, WaySheet $sheet, string $name, bool $house): int
+    {
+        $this->db->insert('way', ['version' => 1, 'crop_id' => $crop->id, 'name' => $name, 'house' => (int) $house, 'sheet_id' => null]);
+        $way = (int) $this->db->lastInsertId();
+        $this->db->insert('way_sheet', ['way_id' => $way, 'number' => 1, 'details' => json_encode($sheet->toArray(), JSON_THROW_ON_ERROR | JSON_PRESERVE_ZERO_FRACTION), 'kept_by_id' => 1, 'kept_at' => $this->today->day()->modify('-3 years')->format('Y-m-d 18:00:00'), 'why' => null]);
+        $version = (int) $this->db->lastInsertId();
+        $this->db->update('way', ['sheet_id' => $version], ['id' => $way]);
+
+        return $version;
     }
 
     /**
@@ -154,13 +174,13 @@ final class DemoNursery
         $left = 9;
         foreach ($crops as $crop) {
             $planBy = $day->modify(sprintf('+%d days', $chance->between(-2, 40)));
-            $opensIn = $crop->window()->opensIn(Week::containing($planBy));
+            $opensIn = $crop->windows->opensIn(Week::containing($planBy));
             if ($left === 0 || $opensIn > 10) {
                 continue;
             }
             $planBy = max($day, $planBy->modify(sprintf('+%d weeks', $opensIn)));
             --$left;
-            $ready = Week::containing($planBy->modify(sprintf('+%d days', $crop->times()->plannedDaysToRoot() + $crop->weaningDays + $crop->growOnDays + 6)));
+            $ready = Week::containing($planBy->modify(sprintf('+%d days', $crop->sheet->times()->plannedDaysToRoot() + $crop->sheet->weaningDays() + $crop->sheet->potting->growOnDays + 6)));
             $this->db->insert('wanted', ['version' => 1, 'crop_id' => $crop->id, 'plants' => 20 * $chance->between(4, 16), 'pot_id' => $chance->between(1, 3), 'ready_week' => $ready->written(),
                 'customer_id' => $chance->between(1, 7), 'priority' => $chance->oneOf(['must', 'should', 'should', 'nice']), 'note' => null, 'called_off' => 0, 'entered_by_id' => 1, 'entered_at' => $day->modify('-6 days')->format('Y-m-d H:i:s')]);
         }

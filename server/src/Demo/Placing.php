@@ -57,9 +57,9 @@ final class Placing
 
     private function tenant(DemoPlan $plan): Tenant
     {
-        $dates = PlainDates::forwards($plan->stickOn, $plan->crop->times());
+        $dates = PlainDates::forwards($plan->stickOn, $plan->crop->sheet->times());
 
-        return Tenant::of('?', $plan->trays, Week::containing($plan->stickOn), $dates->lastBenchWeek()->plus(self::OVERSTAY), $plan->crop->heat(), $plan->crop->mist());
+        return Tenant::of('?', $plan->trays, Week::containing($plan->stickOn), $dates->lastBenchWeek()->plus(self::OVERSTAY), $plan->crop->sheet->warmth->medium, $plan->crop->sheet->water->mist);
     }
 
     private function zoneFor(DemoPlan $plan): ?int

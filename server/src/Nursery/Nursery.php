@@ -4,7 +4,13 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Nursery;
 
+use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
+use WetCradle\Core\Calendar\Climate;
+use WetCradle\Core\Calendar\SiteAir;
+use WetCradle\Core\Calendar\WindowShift;
+use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Crops\HouseRules;
 use WetCradle\Core\Plan\WorkNorms;
 use WetCradle\Core\Telling;
 
@@ -17,12 +23,21 @@ class Nursery
     public const HEMISPHERES = ['north', 'south'];
     public const CLIMATES = ['cool_maritime', 'mild_maritime', 'cold_continental', 'warm_dry'];
     public const WEEKS = ['numbers', 'dates'];
+    public const WINDOWS_BY = ['weeks', 'degree_days'];
 
     #[ORM\Id, ORM\Column]
     public int $id = 1;
 
     #[ORM\Column(type: 'integer'), ORM\Version]
     public int $version = 1;
+
+    /** @var array<string, string> school → option, where the house has chosen */
+    #[ORM\Column(type: Types::JSON)]
+    public array $houseRules = [];
+
+    /** @var list<float> the site's monthly mean air, °C, January to December */
+    #[ORM\Column(type: Types::JSON)]
+    public array $air;
 
     public function __construct(
         #[ORM\Column] public string $name,
@@ -34,7 +49,21 @@ class Nursery
         #[ORM\Column] public int $stuckAnHour = 180,
         #[ORM\Column] public int $pottedAnHour = 110,
         #[ORM\Column] public int $batchesNumbered = 0,
+        #[ORM\Column] public string $windowBy = 'weeks',
+        #[ORM\Column] public int $windowWeeks = 0,
+        #[ORM\Column] public string $currency = '€',
     ) {
+        $this->air = Climate::from($climate)->air($hemisphere)->means;
+    }
+
+    public function rules(): HouseRules
+    {
+        return HouseRules::usual()->with(Fields::of($this->houseRules));
+    }
+
+    public function shift(): WindowShift
+    {
+        return WindowShift::of($this->hemisphere, $this->windowWeeks, $this->windowBy === 'degree_days' ? SiteAir::of($this->air) : null);
     }
 
     public function telling(): Telling
@@ -59,6 +88,10 @@ class Nursery
             'weeks' => $this->weeks,
             'stuckAnHour' => $this->stuckAnHour,
             'pottedAnHour' => $this->pottedAnHour,
+            'windowBy' => $this->windowBy,
+            'windowWeeks' => $this->windowWeeks,
+            'air' => array_map(floatval(...), $this->air),
+            'currency' => $this->currency,
             'version' => $this->version,
         ];
     }

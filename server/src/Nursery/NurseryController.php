@@ -9,13 +9,17 @@ use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use WetCradle\Core\Book\LossCause;
+use WetCradle\Core\Calendar\SiteAir;
+use WetCradle\Core\Calendar\WindowShift;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Crops\Method;
+use WetCradle\Core\Crops\Sign;
 use WetCradle\Core\Plan\WorkNorms;
 use WetCradle\Core\Rooting\RootStage;
 use WetCradle\Server\Account\PeopleController;
+use WetCradle\Server\Crops\Way;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Plan\TrayKind;
-use WetCradle\Server\Rates\Crop;
 use WetCradle\Server\Wanted\Customer;
 use WetCradle\Server\Wanted\Pot;
 use WetCradle\Server\Wanted\Wanted;
@@ -50,6 +54,10 @@ final class NurseryController
             $norms = WorkNorms::of($in->count('stuckAnHour', 1, 5000), $in->count('pottedAnHour', 1, 5000));
             $nursery->stuckAnHour = $norms->stuckAnHour;
             $nursery->pottedAnHour = $norms->pottedAnHour;
+            $nursery->windowBy = $in->oneOf('windowBy', Nursery::WINDOWS_BY);
+            $nursery->windowWeeks = (int) $in->number('windowWeeks', -WindowShift::MOST, WindowShift::MOST);
+            $nursery->air = SiteAir::of($in->numbers('air', count: 12))->means;
+            $nursery->currency = $in->text('currency', 5);
             $in->done();
             $writing->keep('nursery', '1', $before, $nursery->toArray());
         });
@@ -61,9 +69,9 @@ final class NurseryController
     public function choices(): JsonResponse
     {
         $mixes = $hormones = [];
-        foreach ($this->em->getRepository(Crop::class)->findAll() as $crop) {
-            $mixes[$crop->mix] = true;
-            $hormones[(string) $crop->hormone] = true;
+        foreach ($this->em->createQuery('SELECT w, s FROM '.Way::class.' w JOIN w.sheet s')->getResult() as $way) {
+            $mixes[$way->core()->mix] = true;
+            $hormones[(string) $way->core()->hormone->words()] = true;
         }
         unset($hormones['']);
         ksort($mixes);
@@ -79,6 +87,8 @@ final class NurseryController
             'priorities' => Wanted::PRIORITIES,
             'stages' => array_map(static fn (RootStage $s) => ['stage' => $s->value, 'rooted' => $s->isRooted()], RootStage::cases()),
             'causes' => array_column(LossCause::cases(), 'value'),
+            'methods' => array_map(static fn (Method $m) => ['method' => $m->value, 'materials' => array_column($m->materials(), 'value'), 'ofStem' => $m->isOfStem()], Method::cases()),
+            'signs' => array_map(static fn (Sign $s) => ['sign' => $s->value, 'words' => $s->words()], Sign::cases()),
         ]);
     }
 }

@@ -13,7 +13,8 @@ use WetCradle\Server\Account\Account;
 use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Book\BatchStanding;
 use WetCradle\Server\Book\Line;
-use WetCradle\Server\Rates\Crop;
+use WetCradle\Server\Crops\Crop;
+use WetCradle\Server\Crops\SheetVersion;
 use WetCradle\Server\Stock\StockBlock;
 use WetCradle\Server\Wanted\Wanted;
 
@@ -27,6 +28,8 @@ class Batch
     #[ORM\Column(type: 'integer'), ORM\Version]
     public int $version = 1;
 
+    #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)]
+    public Crop $crop;
     #[ORM\Column(type: Types::DATE_IMMUTABLE)]
     public \DateTimeImmutable $stickOn;
     #[ORM\Column(type: Types::DATE_IMMUTABLE)]
@@ -72,7 +75,8 @@ class Batch
 
     public function __construct(
         #[ORM\Column] public string $code,
-        #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)] public Crop $crop,
+        /** The sheet it was stuck under; while it is only planned, the newest of its way. */
+        #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)] public SheetVersion $sheet,
         #[ORM\Column] public string $method,
         #[ORM\Column] public string $material,
         #[ORM\ManyToOne] public ?Wanted $wanted,
@@ -87,6 +91,7 @@ class Batch
         #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)] public Account $plannedBy,
         #[ORM\Column] public \DateTimeImmutable $plannedAt,
     ) {
+        $this->crop = $sheet->way->crop;
         $this->people = new ArrayCollection();
         $this->lines = new ArrayCollection();
         $this->date($dates);

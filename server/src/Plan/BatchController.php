@@ -69,16 +69,16 @@ final class BatchController
             $trayKind = $this->find->trayKind($in);
             $confidence = $in->share('confidence');
             $crop = $wanted->crop;
-            $past = $this->history->batches($crop)[(int) $crop->id] ?? [];
-            $dates = $this->planner->dates($wanted, $this->stickDay($in));
+            $way = $this->find->way($in, $crop);
+            $dates = $this->planner->dates($wanted, $way, $this->stickDay($in));
             $nursery = $this->house->nursery();
             $block = $this->find->by(StockBlock::class, 'code', $in->text('block'), 'block', 'stock block');
             $zone = $this->find->by(Zone::class, 'id', $in->count('zone', 1), 'zone', 'zone');
             $batch = new Batch(
                 BatchCode::ofNumber(++$nursery->batchesNumbered)->written,
-                $crop,
-                $crop->method,
-                $crop->material,
+                $way->newest(),
+                $way->core()->method->value,
+                $way->core()->material->value,
                 $wanted,
                 $block,
                 $zone,
@@ -93,7 +93,7 @@ final class BatchController
             );
             $in->done();
             $this->mustFit($batch, $dates);
-            $batch->restedOn = (string) $this->history->learnt($crop, $past)['words'];
+            $batch->restedOn = (string) $this->history->learnt($way, $this->history->of($way))['words'];
             $this->em->persist($batch);
             $this->writing->keep('batch', $batch->code, [], self::editable($batch));
 
@@ -120,7 +120,7 @@ final class BatchController
             $batch->zone = $this->find->by(Zone::class, 'id', $in->count('zone', 1), 'zone', 'zone');
             $batch->trays = $in->count('trays', 1, 20_000);
             $batch->planned = Trays::of($batch->trays, $batch->trayKind->cells)->hold();
-            $dates = PlainDates::forwards($this->stickDay($in), $batch->crop->times());
+            $dates = PlainDates::forwards($this->stickDay($in), $batch->sheet->core()->times());
             $batch->date($dates);
             $in->done();
             if (!$batch->calledOff) {
@@ -159,7 +159,7 @@ final class BatchController
         if (!$material->isEnough()) {
             throw Refused::because('no_material', 'block', sprintf('Block %s is %s. Choose another block or day, or fewer trays.', $batch->block->code, $material->words()));
         }
-        $place = $this->planner->offer($batch->zone, $batch->crop, $dates, $batch->trays, $batch->code);
+        $place = $this->planner->offer($batch->zone, $batch->sheet->core(), $dates, $batch->trays, $batch->code);
         if (!$place->isYes()) {
             throw Refused::because((string) $place->reason, 'zone', sprintf('%s cannot take it: it %s.', $batch->zone->name, $place->reason === 'no_room' ? 'is '.$place->words : $place->words));
         }

@@ -23,7 +23,8 @@ final class BatchViews
     /** @return array<string, mixed> */
     public function one(Batch $batch): array
     {
-        $crop = $batch->crop;
+        $sheet = $batch->sheet->core();
+        $way = $batch->sheet->way;
 
         return $this->tags->where('b.code = ?', [$batch->code])[0] + [
             'version' => $batch->version,
@@ -40,15 +41,18 @@ final class BatchViews
             'plannedAt' => $batch->plannedAt->format('Y-m-d'),
             'customer' => $batch->wanted?->customer?->name,
             'sheet' => [
-                'mix' => $crop->mix,
-                'hormone' => $crop->hormone,
-                'readyShare' => $crop->readyShare,
-                'heat' => [$crop->heatLow, $crop->heatHigh],
-                'mist' => [$crop->mistLow, $crop->mistHigh],
-                'safety' => $crop->safety,
+                'way' => $way->name,
+                'number' => $batch->sheet->number,
+                'newest' => $way->newest()->number,
+                'mix' => $sheet->mix,
+                'hormone' => $sheet->hormone->words(),
+                'readyShare' => $sheet->potting->readyShare,
+                'heat' => $sheet->warmth->medium->pair(),
+                'mist' => $sheet->water->toArray()['mist'],
+                'safety' => $sheet->safety,
             ],
             'rate' => $batch->standing?->rate(),
-            'learnt' => $this->history->learnt($crop, $this->history->batches($crop)[(int) $crop->id] ?? []),
+            'learnt' => $this->history->learnt($way, $this->history->of($way)),
             'lost' => (object) ($batch->standing->lost ?? []),
             'lines' => $this->lines($batch),
             'acts' => $this->acts($batch),

@@ -7,16 +7,18 @@ namespace WetCradle\Server\Plan;
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Bench\Offer;
 use WetCradle\Core\Bench\Tenant;
-use WetCradle\Core\Calendar\MaterialWindow;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Plan\PlainDates;
 use WetCradle\Core\Plan\StickNumbers;
 use WetCradle\Core\Rates\InWords;
 use WetCradle\Server\Bench\Tenants;
 use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Crops\Crop;
+use WetCradle\Server\Crops\Way;
+use WetCradle\Server\Crops\Windows;
 use WetCradle\Server\Nursery\House;
-use WetCradle\Server\Rates\Crop;
 use WetCradle\Server\Rates\CropHistory;
 use WetCradle\Server\Stock\StockBlock;
 use WetCradle\Server\Stock\Takes;
@@ -33,6 +35,7 @@ final class Planner
         private readonly Takes $takes,
         private readonly Tenants $tenants,
         private readonly Tags $tags,
+        private readonly Windows $windows,
         private readonly House $house,
         private readonly Today $today,
     ) {
@@ -43,15 +46,15 @@ final class Planner
      *
      * @return array<string, mixed>
      */
-    public function propose(Wanted $wanted, float $confidence, TrayKind $trayKind, ?\DateTimeImmutable $stickOn, ?int $trays): array
+    public function propose(Wanted $wanted, Way $way, float $confidence, TrayKind $trayKind, ?\DateTimeImmutable $stickOn, ?int $trays): array
     {
-        $crop = $wanted->crop;
-        $batches = $this->history->batches($crop)[(int) $crop->id] ?? [];
-        $learnt = $this->history->learnt($crop, $batches);
-        $potting = $crop->pottingSurvival();
-        $numbers = $this->numbers($wanted, $confidence, $trayKind);
-        $dates = $this->dates($wanted, $stickOn);
-        $chosen = $trays ?? (int) $numbers->toArray()['chosen']['trays'];
+        $sheet = $way->core();
+        $batches = $this->history->of($way);
+        $learnt = $this->history->learnt($way, $batches);
+        $potting = $sheet->potting->survival;
+        $numbers = StickNumbers::forGood($wanted->plants, [$this->history->rate($way, CropHistory::past($batches))->forNewBatch, $potting], $confidence, $trayKind->cells);
+        $dates = $this->dates($wanted, $way, $stickOn);
+        $chosen = $trays ?? (int) $numbers->toArray()[$sheet->surplus === 'expected' ? 'simple' : 'chosen']['trays'];
         $stick = $chosen * $trayKind->cells;
 
         return [
@@ -64,24 +67,19 @@ final class Planner
             'chance' => $numbers->chanceWith($chosen),
             'dates' => $dates->toArray(),
             'timing' => $this->timing($wanted, $dates),
-            'window' => $this->window($crop, $dates->stickOn),
-            'blocks' => $this->blocks($crop, $dates->stickOn, $stick),
-            'zones' => $this->zones($crop, $dates, $chosen),
+            'surplus' => $sheet->surplus,
+            'way' => $way->id,
+            'ways' => array_map(static fn (Way $w) => ['id' => $w->id, 'name' => $w->name, 'house' => $w->house], $wanted->crop->ways->toArray()),
+            'window' => $this->window($way, $dates->stickOn),
+            'blocks' => $this->blocks($wanted->crop, $dates->stickOn, $stick),
+            'zones' => $this->zones($sheet, $dates, $chosen),
         ];
     }
 
-    public function numbers(Wanted $wanted, float $confidence, TrayKind $trayKind): StickNumbers
-    {
-        $batches = $this->history->batches($wanted->crop)[(int) $wanted->crop->id] ?? [];
-        $rooting = $this->history->rate($wanted->crop, CropHistory::past($batches))->forNewBatch;
-
-        return StickNumbers::forGood($wanted->plants, [$rooting, $wanted->crop->pottingSurvival()], $confidence, $trayKind->cells);
-    }
-
     /** Backwards from the week wanted, or forwards from a day given; never from a day gone by. */
-    public function dates(Wanted $wanted, ?\DateTimeImmutable $stickOn): PlainDates
+    public function dates(Wanted $wanted, Way $way, ?\DateTimeImmutable $stickOn): PlainDates
     {
-        $times = $wanted->crop->times();
+        $times = $way->core()->times();
         $backwards = PlainDates::backwards($wanted->ready(), $times);
 
         return match (true) {
@@ -91,16 +89,16 @@ final class Planner
         };
     }
 
-    public function offer(Zone $zone, Crop $crop, PlainDates $dates, int $trays, ?string $but = null): Offer
+    public function offer(Zone $zone, WaySheet $sheet, PlainDates $dates, int $trays, ?string $but = null): Offer
     {
-        $batch = $this->tenant($crop, $dates, $trays);
+        $batch = $this->tenant($sheet, $dates, $trays);
 
         return $zone->core()->offerTo($batch, $this->tenants->byZone($batch->from, $batch->to, $but)[(int) $zone->id] ?? [], $this->house->nursery()->telling());
     }
 
-    private function tenant(Crop $crop, PlainDates $dates, int $trays): Tenant
+    private function tenant(WaySheet $sheet, PlainDates $dates, int $trays): Tenant
     {
-        return Tenant::of('this batch', $trays, Week::containing($dates->stickOn), $dates->lastBenchWeek(), $crop->heat(), $crop->mist());
+        return Tenant::of('this batch', $trays, Week::containing($dates->stickOn), $dates->lastBenchWeek(), $sheet->warmth->medium, $sheet->water->mist);
     }
 
     /** @return array{weeksLate: int, words: string} */
@@ -116,17 +114,18 @@ final class Planner
     }
 
     /** @return array{open: bool, words: string} */
-    private function window(Crop $crop, \DateTimeImmutable $stickOn): array
+    private function window(Way $way, \DateTimeImmutable $stickOn): array
     {
-        $window = MaterialWindow::of($crop->windowFrom, $crop->windowTo);
+        $window = $this->windows->of($way);
+        $material = ucfirst($way->core()->material->value);
         $week = Week::containing($stickOn);
         $in = $window->opensIn($week);
 
         $telling = $this->house->nursery()->telling();
 
         return ['open' => $in === 0, 'words' => $in === 0
-            ? sprintf('%s material is right in %s.', ucfirst($crop->material), $telling->week($week))
-            : sprintf('%s material is not right in %s; it will be from %s, %d %s later.', ucfirst($crop->material), $telling->week($week), $telling->week($week->plus($in)), $in, $in === 1 ? 'week' : 'weeks')];
+            ? sprintf('%s material is right in %s.', $material, $telling->week($week))
+            : sprintf('%s material is not right in %s; it will be from %s, %d %s later.', $material, $telling->week($week), $telling->week($week->plus($in)), $in, $in === 1 ? 'week' : 'weeks')];
     }
 
     /** @return list<array<string, mixed>> */
@@ -143,9 +142,9 @@ final class Planner
     }
 
     /** @return list<array<string, mixed>> those that can take it first, and of these the one that suits it best */
-    private function zones(Crop $crop, PlainDates $dates, int $trays): array
+    private function zones(WaySheet $sheet, PlainDates $dates, int $trays): array
     {
-        $batch = $this->tenant($crop, $dates, $trays);
+        $batch = $this->tenant($sheet, $dates, $trays);
         $tenants = $this->tenants->byZone($batch->from, $batch->to);
         $telling = $this->house->nursery()->telling();
         $found = $distance = $codes = [];

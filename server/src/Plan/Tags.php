@@ -13,7 +13,7 @@ use WetCradle\Core\Rooting\StageTally;
 final class Tags
 {
     private const SELECT = 'SELECT b.id, b.code, b.method, b.material, b.trays, b.planned, b.stick_on, b.stuck_on, b.rooted_from, b.rooted_by, b.wean_on, b.pot_on, b.ready_on, b.left_bench_on, b.called_off, b.wanted_id,
-            c.id AS crop_id, c.name AS crop, c.slug, c.heat_low, c.heat_high, c.mist_low, c.mist_high, z.id AS zone_id, z.name AS zone, z.kind AS zone_kind, k.code AS block, t.name AS tray_kind, t.cells,
+            c.id AS crop_id, c.name AS crop, c.slug, z.id AS zone_id, z.name AS zone, z.kind AS zone_kind, k.code AS block, t.name AS tray_kind, t.cells,
             s.stuck, s.rooted, s.waiting, s.potted, s.live, s.counted, s.states,
             (SELECT r.stages FROM root_check r JOIN line l ON l.id = r.line_id WHERE l.batch_id = b.id ORDER BY r.on_day DESC, r.id DESC LIMIT 1) AS stages
         FROM batch b JOIN crop c ON c.id = b.crop_id JOIN zone z ON z.id = b.zone_id JOIN stock_block k ON k.id = b.block_id JOIN tray_kind t ON t.id = b.tray_kind_id

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Plan;
 
+use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 
 /** A kind of tray: how many cells, and what each holds. */
@@ -17,6 +18,7 @@ class TrayKind
         #[ORM\Column] public string $name,
         #[ORM\Column] public int $cells,
         #[ORM\Column] public int $cellMl,
+        #[ORM\Column(type: Types::FLOAT)] public float $squareMetres,
     ) {
     }
 

@@ -12,6 +12,7 @@ use WetCradle\Core\Rates\HistoryWeight;
 use WetCradle\Core\Rates\InWords;
 use WetCradle\Core\Rates\PastBatch;
 use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Crops\Way;
 use WetCradle\Server\Nursery\House;
 
 /** A crop's counted batches, and the rate learnt from them. */
@@ -32,11 +33,11 @@ final class CropHistory
      *
      * @return array<string, mixed>
      */
-    public function learnt(Crop $crop, array $batches): array
+    public function learnt(Way $way, array $batches): array
     {
         $newest = $batches === [] ? null : $batches[count($batches) - 1];
 
-        return $this->kept($crop, self::past($batches))['said'] + [
+        return $this->kept($way, self::past($batches))['said'] + [
             'newest' => $newest === null ? null : ['code' => $newest['code'], 'stuckOn' => $newest['stuckOn'], 'rate' => $newest['rate'], 'soFar' => $newest['soFar']],
         ];
     }
@@ -51,10 +52,20 @@ final class CropHistory
         return array_map(static fn (array $b) => PastBatch::of((int) $b['rooted'], (int) $b['stuck'], (float) $b['weight']), $batches);
     }
 
-    /** @param list<PastBatch> $past */
-    public function rate(Crop $crop, array $past): CropRate
+    /**
+     * A way's own batches, weighed for it.
+     *
+     * @return list<array<string, mixed>>
+     */
+    public function of(Way $way): array
     {
-        return $this->kept($crop, $past)['rate'];
+        return $this->batches($way)[(int) $way->crop->id] ?? [];
+    }
+
+    /** @param list<PastBatch> $past */
+    public function rate(Way $way, array $past): CropRate
+    {
+        return $this->kept($way, $past)['rate'];
     }
 
     /**
@@ -64,9 +75,9 @@ final class CropHistory
      *
      * @return array{rate: CropRate, said: array<string, mixed>}
      */
-    private function kept(Crop $crop, array $past): array
+    private function kept(Way $way, array $past): array
     {
-        $prior = $crop->prior();
+        $prior = $way->core()->prior;
 
         return $this->cache->get('crop_rate.'.hash('xxh128', serialize([$prior, $past])), static function () use ($prior, $past): array {
             $rate = CropRate::learn($prior, $past);
@@ -76,19 +87,19 @@ final class CropHistory
     }
 
     /**
-     * Every counted batch in the order in which it was stuck, by crop id.
+     * Every counted batch in the order in which it was stuck, by crop id; weighed for each crop's house way, or for one way.
      *
      * @return array<int, list<array<string, mixed>>>
      */
-    public function batches(?Crop $only = null): array
+    public function batches(?Way $for = null): array
     {
         $hemisphere = $this->house->nursery()->hemisphere;
         $running = Season::containing($this->today->day(), $hemisphere)->startYear;
         $rows = $this->db->iterateAssociative(
-            'SELECT c.id AS crop, b.code, b.stuck_on, b.method = c.method AND b.material = c.material AS house_way, s.stuck, s.rooted, s.waiting, s.lost
-             FROM batch b JOIN crop c ON c.id = b.crop_id JOIN batch_standing s ON s.batch_id = b.id
-             WHERE s.counted = 1 AND s.stuck > 0 AND b.stuck_on IS NOT NULL'.($only === null ? '' : ' AND c.id = ?').' ORDER BY b.stuck_on, b.id',
-            $only === null ? [] : [$only->id],
+            "SELECT b.crop_id AS crop, b.code, b.stuck_on, u.way_id = w.id AND b.method = json_extract(v.details, '$.method') AND b.material = json_extract(v.details, '$.material') AS same_way, s.stuck, s.rooted, s.waiting, s.lost
+             FROM batch b JOIN way_sheet u ON u.id = b.sheet_id JOIN way w ON w.crop_id = b.crop_id JOIN way_sheet v ON v.id = w.sheet_id JOIN batch_standing s ON s.batch_id = b.id
+             WHERE s.counted = 1 AND s.stuck > 0 AND b.stuck_on IS NOT NULL AND ".($for === null ? 'w.house = 1' : 'w.id = ?').' ORDER BY b.stuck_on, b.id',
+            $for === null ? [] : [$for->id],
         );
         $found = [];
         foreach ($rows as $row) {
@@ -101,8 +112,8 @@ final class CropHistory
                 'rooted' => (int) $row['rooted'],
                 'rate' => (int) $row['rooted'] / (int) $row['stuck'],
                 'soFar' => (int) $row['waiting'] > 0,
-                'weight' => HistoryWeight::of($running - $season->startYear, (bool) $row['house_way']),
-                'houseWay' => (bool) $row['house_way'],
+                'weight' => HistoryWeight::of($running - $season->startYear, (bool) $row['same_way']),
+                'sameWay' => (bool) $row['same_way'],
                 'lost' => (object) json_decode((string) $row['lost'], true),
             ];
         }

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Server\Stock;
 
 use Doctrine\ORM\Mapping as ORM;
-use WetCradle\Server\Rates\Crop;
+use WetCradle\Server\Crops\Crop;
 
 /** A group of alike stock plants kept for material. */
 #[ORM\Entity, ORM\Table(name: 'stock_block')]

@@ -9,15 +9,15 @@ use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
-use WetCradle\Core\Calendar\MaterialWindow;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Stock\BlockOffer;
 use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Crops\Crop;
+use WetCradle\Server\Crops\Windows;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Find;
-use WetCradle\Server\Rates\Crop;
 
 /** Stock blocks and what they can give in a week. */
 final class StockController
@@ -28,6 +28,7 @@ final class StockController
     public function __construct(
         private readonly EntityManagerInterface $em,
         private readonly Takes $takes,
+        private readonly Windows $windows,
         private readonly Today $today,
     ) {
     }
@@ -37,11 +38,11 @@ final class StockController
     {
         $week = $request->query->has('week') ? Week::of($request->query->getString('week')) : $this->today->week();
         $around = $this->takes->around($week->monday(), self::LONGEST_RECOVERY);
-        $blocks = $this->em->createQuery('SELECT k, c FROM '.StockBlock::class.' k JOIN k.crop c ORDER BY c.name, k.code')->getResult();
+        $blocks = $this->em->createQuery('SELECT k, c, w, s FROM '.StockBlock::class.' k JOIN k.crop c JOIN c.ways w JOIN w.sheet s ORDER BY c.name, k.code')->getResult();
 
         return new JsonResponse([
             'week' => $week->written(),
-            'blocks' => array_map(static fn (StockBlock $k) => self::view($k, $week, $around[(int) $k->id] ?? []), $blocks),
+            'blocks' => array_map(fn (StockBlock $k) => $this->view($k, $week, $around[(int) $k->id] ?? []), $blocks),
         ]);
     }
 
@@ -64,7 +65,7 @@ final class StockController
             return $block;
         });
 
-        return new JsonResponse(self::view($block, $this->today->week(), []), 201);
+        return new JsonResponse($this->view($block, $this->today->week(), []), 201);
     }
 
     /**
@@ -72,7 +73,7 @@ final class StockController
      *
      * @return array<string, mixed>
      */
-    private static function view(StockBlock $block, Week $week, array $takes): array
+    private function view(StockBlock $block, Week $week, array $takes): array
     {
         $offer = BlockOffer::of($block->plants, $block->perPlant, $block->recoveryWeeks, $takes, $week->monday(), 0);
         $crop = $block->crop;
@@ -89,7 +90,7 @@ final class StockController
             'note' => $block->note,
             'canGive' => $offer->canGive,
             'left' => $offer->left(),
-            'windowOpensIn' => MaterialWindow::of($crop->windowFrom, $crop->windowTo)->opensIn($week),
+            'windowOpensIn' => $this->windows->of($crop->house())->opensIn($week),
             'takes' => array_map(static fn (array $t) => ['on' => $t['on']->format('Y-m-d'), 'cuttings' => $t['cuttings'], 'batch' => $t['batch']], $takes),
         ];
     }

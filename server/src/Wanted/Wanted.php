@@ -7,7 +7,7 @@ namespace WetCradle\Server\Wanted;
 use Doctrine\ORM\Mapping as ORM;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Server\Account\Account;
-use WetCradle\Server\Rates\Crop;
+use WetCradle\Server\Crops\Crop;
 
 /** What is wanted: an order of a customer, or a target of our own. */
 #[ORM\Entity, ORM\Table(name: 'wanted')]

@@ -14,11 +14,12 @@ use WetCradle\Core\Calendar\Season;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Crops\Crop;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Find;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Planner;
-use WetCradle\Server\Rates\Crop;
+use WetCradle\Server\Plan\TrayKind;
 
 /** Orders and own targets. */
 final class WantedController
@@ -88,12 +89,13 @@ final class WantedController
     {
         $wanted = $this->wanted($id);
         $confidence = $in->has('confidence') ? $in->share('confidence') : Planner::CONFIDENCE;
-        $trayKind = $in->has('trayKind') ? $this->find->trayKind($in) : $wanted->crop->trayKind;
+        $way = $this->find->way($in, $wanted->crop);
+        $trayKind = $in->has('trayKind') ? $this->find->trayKind($in) : $this->find->by(TrayKind::class, 'id', $way->core()->trayKind, 'trayKind', 'kind of tray');
         $stickOn = $in->has('stickOn') ? $in->day('stickOn') : null;
         $trays = $in->has('trays') ? $in->count('trays', 1, 20_000) : null;
         $in->done();
 
-        return new JsonResponse(['wanted' => $this->views->one($wanted)] + $planner->propose($wanted, $confidence, $trayKind, $stickOn, $trays));
+        return new JsonResponse(['wanted' => $this->views->one($wanted)] + $planner->propose($wanted, $way, $confidence, $trayKind, $stickOn, $trays));
     }
 
     private function wanted(int $id): Wanted

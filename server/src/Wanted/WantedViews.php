@@ -75,7 +75,7 @@ final class WantedViews
                 array_diff($states, ['gone', 'lost']) === [] => 'done',
                 default => 'under_way',
             },
-            'planBy' => PlainDates::backwards($wanted->ready(), $wanted->crop->times())->stickOn->format('Y-m-d'),
+            'planBy' => PlainDates::backwards($wanted->ready(), $wanted->crop->house()->core()->times())->stickOn->format('Y-m-d'),
             'enteredBy' => $wanted->enteredBy->name,
             'enteredAt' => $wanted->enteredAt->format('Y-m-d'),
             'version' => $wanted->version,
@@ -90,7 +90,7 @@ final class WantedViews
      */
     private function fetch(string $condition, array $parameters): array
     {
-        return $this->em->createQuery('SELECT w, c, p, k, a FROM '.Wanted::class.' w JOIN w.crop c JOIN w.pot p LEFT JOIN w.customer k JOIN w.enteredBy a WHERE '.$condition.' ORDER BY w.readyWeek, w.id')
+        return $this->em->createQuery('SELECT w, c, p, k, a, y, h FROM '.Wanted::class.' w JOIN w.crop c JOIN c.ways y JOIN y.sheet h JOIN w.pot p LEFT JOIN w.customer k JOIN w.enteredBy a WHERE '.$condition.' ORDER BY w.readyWeek, w.id, y.house DESC, y.id')
             ->setParameters($parameters)->getResult();
     }
 }

@@ -64,7 +64,7 @@ final class BenchTest extends House
         $proposal = $this->proposal();
         $zone = $this->ask('POST', '/api/zones', ['name' => 'Shared', 'house' => 'Mist house', 'kind' => 'mist', 'trays' => 40, 'heatLow' => 5, 'heatHigh' => 30, 'mistLow' => 0, 'mistHigh' => 3, 'length' => 3, 'width' => 1]);
         $first = $this->plan($proposal, $zone['id']);
-        $cool = $this->ask('POST', '/api/crops', ['name' => 'Cool thing', 'method' => 'tip cutting', 'material' => 'softwood', 'rootFrom' => 12, 'rootTo' => 18, 'weaningDays' => 5, 'growOnDays' => 40, 'heatLow' => 8, 'heatHigh' => 12, 'mistLow' => 1, 'mistHigh' => 3, 'priorRate' => 0.8, 'pottingRate' => 0.95, 'trayKind' => 3, 'mix' => 'perlite', 'readyShare' => 0.8, 'windowFrom' => 1, 'windowTo' => 53]);
+        $cool = $this->ask('POST', '/api/crops', ['name' => 'Cool thing', 'sheet' => $this->sheet(['warmth' => ['medium' => [8, 12], 'base' => 2, 'optimumLow' => 20, 'optimumHigh' => 25, 'ceiling' => 36], 'windows' => [['from' => 1, 'to' => 53, 'sign' => 'snaps']]])]);
         $wanted = $this->ask('POST', '/api/wanted', ['crop' => $cool['slug'], 'plants' => 40, 'pot' => 1, 'readyWeek' => '2027-W40', 'priority' => 'nice']);
         $offer = $this->zoneOf($this->ask('POST', "/api/wanted/{$wanted['id']}/proposal", ['stickOn' => $first['stickOn']]), $zone['id']);
         self::assertSame(['sharing', false], [$offer['reason'], $offer['yes']]);

@@ -87,9 +87,9 @@ final class LedgerTest extends House
         $this->ask('POST', "/api/batches/{$code}/lose", ['on' => '2027-05-12', 'state' => 'stuck', 'lost' => ['rot' => 3, 'pest' => 2]]);
         $split = $this->ask('POST', "/api/batches/{$code}/split", ['on' => '2027-05-12', 'counts' => ['stuck' => 20], 'note' => 'cooler bench']);
         self::assertSame(['cooler bench', 20], [$split['lines'][1]['note'], $split['lines'][1]['standing']['stuck']]);
-        $cut = $this->ask('POST', "/api/batches/{$code}/change-method", ['line' => 2, 'on' => '2027-05-12', 'state' => 'stuck', 'count' => 7, 'method' => 'leaf cutting', 'material' => 'leaf']);
+        $cut = $this->ask('POST', "/api/batches/{$code}/change-method", ['line' => 2, 'on' => '2027-05-12', 'state' => 'stuck', 'count' => 7, 'method' => 'leaf with stalk', 'material' => 'leaf']);
         $new = substr($cut['acts'][0]['says'], -6);
-        self::assertSame([7, 'leaf cutting'], [$this->ask('GET', "/api/batches/{$new}")['count'], $this->ask('GET', "/api/batches/{$new}")['method']]);
+        self::assertSame([7, 'leaf with stalk'], [$this->ask('GET', "/api/batches/{$new}")['count'], $this->ask('GET', "/api/batches/{$new}")['method']]);
         $merged = $this->ask('POST', "/api/batches/{$code}/merge", ['line' => 2, 'on' => '2027-05-12', 'intoBatch' => strtolower($code), 'intoLine' => 1]);
         self::assertSame($there - 12, $merged['count']);
         $this->addsUp();

@@ -23,9 +23,11 @@ final class DatabaseTest extends House
         }
         self::assertSame(5000, (int) $this->db()->fetchOne('PRAGMA busy_timeout'));
         foreach ([
-            'UPDATE crop SET prior_rate = 1.5 WHERE id = 1',
-            'UPDATE crop SET root_to = root_from - 1 WHERE id = 1',
-            'UPDATE crop SET mist_high = 9 WHERE id = 1',
+            "UPDATE way_sheet SET details = '{' WHERE id = 1",
+            "UPDATE way_sheet SET why = 'later' WHERE id = 1",
+            'INSERT INTO way (crop_id, name, house) VALUES (1, \'Another house way\', 1)',
+            'INSERT INTO batch SELECT * FROM batch WHERE id = 1',
+            'UPDATE nursery SET window_weeks = 40',
             "UPDATE zone SET trays = 'many' WHERE id = 1",
             "UPDATE zone SET kind = 'cellar' WHERE id = 1",
             'UPDATE wanted SET plants = 0 WHERE id = 1',
@@ -35,7 +37,7 @@ final class DatabaseTest extends House
             'UPDATE batch SET crop_id = 999 WHERE id = 1',
             "UPDATE batch SET left_bench_on = '2001-01-01' WHERE left_bench_on IS NOT NULL",
             'UPDATE root_check SET rooted = lifted + 1 WHERE id = 1',
-            'INSERT INTO nursery SELECT 2, version, name, units, temperature, hemisphere, climate, weeks, stuck_an_hour, potted_an_hour, batches_numbered FROM nursery',
+            'INSERT INTO nursery SELECT 2, version, name, units, temperature, hemisphere, climate, weeks, stuck_an_hour, potted_an_hour, batches_numbered, house_rules, window_by, window_weeks, air, currency FROM nursery',
             "INSERT INTO account (name, sign_in, role, password) VALUES ('x', 'INES', 'hand', 'x')",
             'DELETE FROM crop WHERE id = 1',
         ] as $sql) {
@@ -43,7 +45,7 @@ final class DatabaseTest extends House
                 $this->db()->executeStatement($sql);
                 self::fail($sql);
             } catch (DbException $refused) {
-                self::assertMatchesRegularExpression('/constraint|cannot store/i', $refused->getMessage(), $sql);
+                self::assertMatchesRegularExpression('/constraint|cannot store|never changes/i', $refused->getMessage(), $sql);
             }
         }
     }

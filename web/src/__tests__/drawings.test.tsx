@@ -76,7 +76,7 @@ const past = (code: string, rooted: number, soFar = false): Crop['history'][numb
   rate: rooted / 100,
   soFar,
   weight: 0.8,
-  houseWay: true,
+  sameWay: true,
   lost: {},
 })
 

@@ -76,7 +76,7 @@ export function CropPage() {
                         <Link className="word font-semibold" to={`/batches/${past.code}`}>
                           {past.code}
                         </Link>
-                        {!past.houseWay && <span className="text-sm soft"> another way</span>}
+                        {!past.sameWay && <span className="text-sm soft"> another way</span>}
                       </td>
                       <td className="pr-4 whitespace-nowrap">{sayDay(past.stuckOn, session.today)}</td>
                       <td className="pr-4 text-right">{past.stuck}</td>

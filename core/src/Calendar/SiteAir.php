@@ -1,0 +1,86 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Calendar;
+
+use WetCradle\Core\Refused;
+
+/** A site's air through the year, °C: straight lines between the monthly means, each placed on the 15th. */
+final class SiteAir
+{
+    /** @var array<int, float> by day of a common year, 1 to 365 */
+    private array $days = [];
+    /** @var array<int, int> by sign */
+    private array $extremes = [];
+
+    /** @param list<float> $means January to December */
+    private function __construct(public readonly array $means)
+    {
+    }
+
+    /** @param array<mixed> $means January to December */
+    public static function of(array $means): self
+    {
+        if (count($means) !== 12 || !array_is_list($means)) {
+            throw Refused::because('wrong_type', 'air', 'A year of air is twelve monthly means, January to December.');
+        }
+        foreach ($means as $i => $mean) {
+            if ((!is_float($mean) && !is_int($mean)) || !is_finite((float) $mean) || $mean < -60.0 || $mean > 60.0) {
+                throw Refused::because('out_of_range', "air[{$i}]", 'A monthly mean lies between -60 and 60 °C.');
+            }
+        }
+
+        return new self(array_map(floatval(...), $means));
+    }
+
+    public function on(\DateTimeImmutable $day): float
+    {
+        [$year, $month, $date] = array_map(intval(...), explode('-', $day->format('Y-n-j')));
+        [$from, $to] = $date >= 15 ? [$month, $month % 12 + 1] : [($month + 10) % 12 + 1, $month];
+        $start = new \DateTimeImmutable(sprintf('%d-%02d-15', $date >= 15 || $month > 1 ? $year : $year - 1, $from));
+        $share = (int) $start->diff($day->setTime(0, 0))->format('%a') / (int) $start->diff($start->modify('+1 month'))->format('%a');
+
+        return $this->means[$from - 1] + $share * ($this->means[$to - 1] - $this->means[$from - 1]);
+    }
+
+    /** On a day of a common year, 1 to 365, counting on past either end. */
+    public function onDay(int $day): float
+    {
+        $day = ($day - 1) % 365;
+
+        return $this->days[$day] ??= $this->on((new \DateTimeImmutable('2001-01-01'))->modify(sprintf('+%d days', $day < 0 ? $day + 365 : $day)));
+    }
+
+    /** The same year, half a year on: as it is on the other half of the globe. */
+    public function otherHemisphere(): self
+    {
+        return new self([...array_slice($this->means, 6), ...array_slice($this->means, 0, 6)]);
+    }
+
+    /** The coldest day of a common year, 1 to 365. */
+    public function coldestDay(): int
+    {
+        return $this->extreme(-1);
+    }
+
+    public function warmestDay(): int
+    {
+        return $this->extreme(1);
+    }
+
+    private function extreme(int $sign): int
+    {
+        if (isset($this->extremes[$sign])) {
+            return $this->extremes[$sign];
+        }
+        $found = 1;
+        for ($day = 2; $day <= 365; ++$day) {
+            if ($sign * $this->onDay($day) > $sign * $this->onDay($found)) {
+                $found = $day;
+            }
+        }
+
+        return $this->extremes[$sign] = $found;
+    }
+}

@@ -1,0 +1,62 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Crops;
+
+use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Refused;
+
+/** How long material keeps between the plant and the tray: moist and shaded, or cold; or dry until its cut has sealed. */
+final class Hold
+{
+    private function __construct(
+        public readonly bool $dry,
+        public readonly bool $sameDay,
+        public readonly int $shadedHours,
+        public readonly int $coldDays,
+        public readonly int $sealDays,
+    ) {
+    }
+
+    /** @param Fields $in {dry, sameDay, shadedHours, coldDays, sealDays}; cold 0 means never refrigerated */
+    public static function read(Fields $in): self
+    {
+        $hold = new self($in->flag('dry'), $in->flag('sameDay'), $in->count('shadedHours', 0, 24 * 14), $in->count('coldDays', 0, 240), $in->count('sealDays', 0, 30));
+        $in->done();
+        if ($hold->dry && $hold->sealDays === 0) {
+            throw $in->refuse('not_positive', 'sealDays', 'must be at least 1 for material that is left dry to seal');
+        }
+        if (!$hold->dry && $hold->sealDays > 0) {
+            throw $in->refuse('out_of_range', 'sealDays', 'must be 0: only material held dry seals');
+        }
+        if (!$hold->dry && $hold->shadedHours === 0) {
+            throw $in->refuse('not_positive', 'shadedHours', 'must be at least 1');
+        }
+        if ($hold->sameDay && $hold->coldDays > 0) {
+            throw $in->refuse('out_of_range', 'coldDays', 'must be 0 for material that is stuck on the same day');
+        }
+
+        return $hold;
+    }
+
+    /** @return array{dry: bool, sameDay: bool, shadedHours: int, coldDays: int, sealDays: int} */
+    public function toArray(): array
+    {
+        return ['dry' => $this->dry, 'sameDay' => $this->sameDay, 'shadedHours' => $this->shadedHours, 'coldDays' => $this->coldDays, 'sealDays' => $this->sealDays];
+    }
+
+    /** How it is held, if it is to be stuck; cold only where the sheet allows it. */
+    public function mustAllow(string $how): void
+    {
+        if (!in_array($how, $this->ways(), true)) {
+            throw Refused::because('unknown_choice', 'how', sprintf('By its sheet this material is held %s.', implode(' or ', $this->ways())));
+        }
+    }
+
+    /** @return non-empty-list<string> */
+    public function ways(): array
+    {
+        return $this->dry ? ['dry'] : ($this->coldDays > 0 ? ['shaded', 'cold'] : ['shaded']);
+    }
+}

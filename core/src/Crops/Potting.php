@@ -1,0 +1,66 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Crops;
+
+use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Numbers\Beta;
+
+/** When rooted plants are potted, into what, and how they grow on. */
+final class Potting
+{
+    public const TRIGGERS = ['first_root', 'every_hole', 'share', 'calendar'];
+    public const FEEDS = ['after_rooting', 'in_the_mix'];
+    public const WINTERS = ['outside', 'cold_frame', 'frost_free', 'as_cells'];
+
+    private function __construct(
+        public readonly string $trigger,
+        public readonly float $readyShare,
+        public readonly string $pot,
+        public readonly string $mix,
+        public readonly string $feed,
+        public readonly Beta $survival,
+        public readonly float $survivalStrength,
+        public readonly int $growOnDays,
+        public readonly ?float $degreeDays,
+        public readonly ?float $growBase,
+        public readonly bool $hardy,
+        public readonly string $winter,
+    ) {
+    }
+
+    /** @param Fields $in {trigger, readyShare, pot, mix, feed, survival, survivalStrength, growOnDays, degreeDays?, growBase?, hardy, winter} */
+    public static function read(Fields $in): self
+    {
+        $strength = $in->positive('survivalStrength', 10_000);
+        $degreeDays = $in->has('degreeDays') ? $in->positive('degreeDays', 20_000) : null;
+        $potting = new self(
+            $in->oneOf('trigger', self::TRIGGERS),
+            $in->share('readyShare'),
+            $in->text('pot', 60),
+            $in->text('mix', 200),
+            $in->oneOf('feed', self::FEEDS),
+            Beta::worth($in->share('survival'), $strength),
+            $strength,
+            $in->count('growOnDays', 0, 1500),
+            $degreeDays,
+            $in->has('growBase') ? $in->number('growBase', -10, 30) : null,
+            $in->flag('hardy'),
+            $in->oneOf('winter', self::WINTERS),
+        );
+        if (($potting->degreeDays === null) !== ($potting->growBase === null)) {
+            throw $in->refuse('missing', $degreeDays === null ? 'degreeDays' : 'growBase', 'goes with the other: degree-days are counted above a base');
+        }
+        $in->done();
+
+        return $potting;
+    }
+
+    /** @return array<string, mixed> */
+    public function toArray(): array
+    {
+        return ['trigger' => $this->trigger, 'readyShare' => $this->readyShare, 'pot' => $this->pot, 'mix' => $this->mix, 'feed' => $this->feed, 'survival' => round($this->survival->mean(), 10),
+            'survivalStrength' => $this->survivalStrength, 'growOnDays' => $this->growOnDays, 'degreeDays' => $this->degreeDays, 'growBase' => $this->growBase, 'hardy' => $this->hardy, 'winter' => $this->winter];
+    }
+}

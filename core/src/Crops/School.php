@@ -1,0 +1,147 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Crops;
+
+/** Where growers disagree: a question each house settles for itself, and from which one crop may differ. */
+enum School: string
+{
+    case Mix = 'mix';
+    case Water = 'water';
+    case Hormone = 'hormone';
+    case HormoneForm = 'hormone_form';
+    case PerHole = 'per_hole';
+    case Nodes = 'nodes';
+    case Wounding = 'wounding';
+    case Dip = 'dip';
+    case DivisionTime = 'division_time';
+    case PottingTrigger = 'potting_trigger';
+    case Feed = 'feed';
+    case Runners = 'runners';
+    case CutEnds = 'cut_ends';
+    case SlantedEnd = 'slanted_end';
+    case Surplus = 'surplus';
+
+    /** The sign that dates a division, by school. */
+    private const DIVISION_SIGNS = ['growth_starts' => Sign::GrowthStarts, 'after_flowering' => Sign::AfterFlowering, 'end_of_winter' => Sign::EndOfWinter];
+
+    public function question(): string
+    {
+        return match ($this) {
+            self::Mix => 'Rooting mix',
+            self::Water => 'Water while it roots',
+            self::Hormone => 'Hormone',
+            self::HormoneForm => 'Hormone as',
+            self::PerHole => 'In each hole',
+            self::Nodes => 'A node below ground',
+            self::Wounding => 'Wounding and stripping bark',
+            self::Dip => 'Dip in sanitiser',
+            self::DivisionTime => 'Division time',
+            self::PottingTrigger => 'Pot when',
+            self::Feed => 'Feed',
+            self::Runners => 'Runners',
+            self::CutEnds => 'Cut ends on stock plants',
+            self::SlantedEnd => 'The slanted cut is',
+            self::Surplus => 'Stick',
+        };
+    }
+
+    /** @return non-empty-array<string, string> option → its words; the first is what a new house starts with */
+    public function options(): array
+    {
+        return match ($this) {
+            self::Mix => ['inert' => 'inert only', 'with_compost' => 'part compost or potting mix'],
+            self::Water => ['mist' => 'mist', 'cover' => 'closed cover, vented', 'below' => 'from below after day one', 'dry' => 'dry start'],
+            self::Hormone => ['slow_kinds' => 'only on slow kinds', 'everything' => 'on everything', 'none' => 'none'],
+            self::HormoneForm => ['powder' => 'powder', 'liquid' => 'quick liquid dip'],
+            self::PerHole => ['one' => 'one per cell', 'open' => 'open tray', 'several' => 'several per pot as insurance'],
+            self::Nodes => ['always' => 'always', 'between' => 'between nodes for kinds that allow it'],
+            self::Wounding => ['woody' => 'yes for woody', 'never' => 'never'],
+            self::Dip => ['clean_leaved' => 'only clean-leaved kinds', 'all' => 'all material', 'none' => 'none'],
+            self::DivisionTime => ['growth_starts' => 'as growth starts', 'after_flowering' => 'after flowering', 'end_of_winter' => 'end of winter'],
+            self::PottingTrigger => ['share' => 'a sampled share has rooted', 'first_root' => 'first root at the hole', 'every_hole' => 'roots at every hole', 'calendar' => 'the calendar says'],
+            self::Feed => ['after_rooting' => 'none until rooted', 'in_the_mix' => 'slow-release in the mix'],
+            self::Runners => ['one' => 'one plantlet a runner', 'two' => 'two'],
+            self::CutEnds => ['leave' => 'leave to heal', 'seal' => 'seal'],
+            self::SlantedEnd => ['below' => 'below, the straight one above', 'above' => 'above, the straight one below'],
+            self::Surplus => ['chance' => 'for a chosen chance of enough', 'expected' => 'the expected number'],
+        };
+    }
+
+    /** Which school this way follows; null where the question does not touch it. */
+    public function followedBy(WaySheet $way): ?string
+    {
+        $stem = $way->method->isOfStem();
+        $woody = in_array($way->material, [Material::SemiRipe, Material::Hardwood], true);
+
+        return match ($this) {
+            self::Mix => $way->method->isRootedAlready() ? null : $way->mixKind,
+            self::Water => $way->method->isRootedAlready() || $way->water->regime === 'none' ? null : $way->water->regime,
+            self::Hormone => !$stem ? null : ($way->hormone->kind === 'none' ? ($this->isSlow($way) ? 'none' : 'slow_kinds') : ($this->isSlow($way) ? 'slow_kinds' : 'everything')),
+            self::HormoneForm => $way->hormone->kind === 'none' ? null : $way->hormone->kind,
+            self::PerHole => $way->each > 1 ? 'several' : 'one',
+            self::Nodes => $stem ? ($way->cut->betweenNodes ? 'between' : 'always') : null,
+            self::Wounding => $stem && $woody ? ($way->cut->wound ? 'woody' : 'never') : null,
+            self::Dip => $way->wash === 'never' ? 'clean_leaved' : null,
+            self::DivisionTime => $way->method === Method::Division ? (array_search($way->windows[0]->sign, self::DIVISION_SIGNS, true) ?: null) : null,
+            self::PottingTrigger => $way->potting->trigger,
+            self::Feed => $way->potting->feed,
+            self::Runners => $way->method === Method::Runner ? ($way->cut->plantlets === 2 ? 'two' : 'one') : null,
+            self::CutEnds => null,
+            self::SlantedEnd => $way->cut->slanted === 'neither' ? null : $way->cut->slanted,
+            self::Surplus => $way->surplus,
+        };
+    }
+
+    /** Slow enough that houses which spare hormone still give it: four weeks or more to the first tenth, or woody. */
+    private function isSlow(WaySheet $way): bool
+    {
+        return $way->daysToRoot()->low >= 28.0 || $way->material === Material::SemiRipe;
+    }
+
+    /**
+     * A sheet as this school would have it; unchanged where the question does not touch it.
+     *
+     * @param array<string, mixed> $sheet as WaySheet::toArray gives it
+     *
+     * @return array<string, mixed>
+     */
+    public function applyTo(array $sheet, string $option): array
+    {
+        $way = WaySheet::of($sheet);
+        if ($this->followedBy($way) === null || $this->followedBy($way) === $option) {
+            return $sheet;
+        }
+        match ($this) {
+            self::Mix => $sheet['mix'] = $option === 'inert' ? ['parts' => 'perlite 2 : coir 1', 'kind' => 'inert'] : ['parts' => 'perlite, vermiculite and compost in thirds', 'kind' => 'with_compost'],
+            // What starts dry does so for its own sake, whatever the house prefers for leafy cuttings.
+            self::Water => $sheet['water'] = $way->water->regime === 'dry' || $option === 'dry' ? $sheet['water'] : ['regime' => $option, 'mist' => ['mist' => [1, 3], 'cover' => [0, 1], 'below' => [0, 0]][$option], 'steps' => $sheet['water']['steps']],
+            self::Hormone => $sheet['hormone'] = match (true) {
+                $option === 'none', $option === 'slow_kinds' && !$this->isSlow($way) => ['kind' => 'none', 'ppm' => null, 'what' => null],
+                default => ['kind' => 'powder', 'ppm' => $this->isSlow($way) ? 3000 : 1000, 'what' => 'IBA'],
+            },
+            self::HormoneForm => $sheet['hormone']['kind'] = $option,
+            self::PerHole => $sheet['hole']['each'] = $option === 'several' ? 3 : 1,
+            self::Nodes => $sheet['cut']['betweenNodes'] = $option === 'between' && $sheet['cut']['betweenNodes'],
+            self::Wounding => $sheet['cut']['wound'] = $option === 'woody',
+            self::DivisionTime => $sheet['windows'] = [self::divisionWindow($option)],
+            self::PottingTrigger => $sheet['potting']['trigger'] = $option,
+            self::Feed => $sheet['potting']['feed'] = $option,
+            self::Runners => $sheet['cut']['plantlets'] = $option === 'two' ? 2 : 1,
+            self::SlantedEnd => $sheet['cut']['slanted'] = $option,
+            self::Surplus => $sheet['surplus'] = $option,
+            self::Dip, self::CutEnds => null,
+        };
+
+        return $sheet;
+    }
+
+    /** @return array{from: int, to: int, sign: string, overNewYear: bool} at the reference climate */
+    public static function divisionWindow(string $option): array
+    {
+        [$from, $to] = ['growth_starts' => [11, 17], 'after_flowering' => [27, 33], 'end_of_winter' => [6, 10]][$option];
+
+        return SignedWindow::of($from, $to, self::DIVISION_SIGNS[$option])->toArray();
+    }
+}

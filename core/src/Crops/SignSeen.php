@@ -1,0 +1,15 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Crops;
+
+use WetCradle\Core\Calendar\Week;
+
+/** A sign that the plant gave: one of a way's windows opened in this week, whatever the calendar says. */
+final class SignSeen
+{
+    public function __construct(public readonly int $window, public readonly Week $week)
+    {
+    }
+}

@@ -1,0 +1,75 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Crops;
+
+use WetCradle\Core\Numbers\Beta;
+use WetCradle\Core\Refused;
+
+/** One way of a crop in the figures by which growers choose between ways. */
+final class WaysCompared
+{
+    /**
+     * @param Beta  $rate         what the next batch made this way will root
+     * @param int   $cells        holes in its tray
+     * @param float $squareMetres of bench that one tray takes
+     *
+     * @return array{benchDays: int, warm: bool, plantsPerSquareMetreWeek: float, rate: array{mean: float, low: float, high: float}, materialPerPlant: float}
+     */
+    public static function figures(WaySheet $way, Beta $rate, int $cells, float $squareMetres): array
+    {
+        if ($cells < 1 || $squareMetres <= 0.0) {
+            throw Refused::because('not_positive', 'squareMetres', 'A tray has cells and takes room.');
+        }
+        $days = $way->times()->plannedDaysToRoot() + $way->weaningDays();
+        $good = $rate->mean() * $way->potting->survival->mean();
+        // Several to a hole are insurance: they give one plant where at least one of them roots.
+        $perHole = $way->each > 1 ? (1.0 - (1.0 - $rate->mean()) ** $way->each) * $way->potting->survival->mean() : $good;
+
+        return [
+            'benchDays' => $days,
+            'warm' => $way->warmth->medium->low >= 15.0,
+            'plantsPerSquareMetreWeek' => $cells * $perHole / $squareMetres / max(1.0, $days / 7.0),
+            'rate' => ['mean' => $rate->mean(), 'low' => $rate->quantile(0.1), 'high' => $rate->quantile(0.9)],
+            'materialPerPlant' => $way->costEach * $way->each / $perHole,
+        ];
+    }
+
+    /**
+     * What differs between two sheets, entry by entry.
+     *
+     * @return list<array{path: string, one: mixed, other: mixed}>
+     */
+    public static function differences(WaySheet $one, WaySheet $other): array
+    {
+        [$a, $b] = [self::flat($one->toArray()), self::flat($other->toArray())];
+        $found = [];
+        foreach (array_keys($a + $b) as $path) {
+            if (($a[$path] ?? null) !== ($b[$path] ?? null)) {
+                $found[] = ['path' => $path, 'one' => $a[$path] ?? null, 'other' => $b[$path] ?? null];
+            }
+        }
+
+        return $found;
+    }
+
+    /**
+     * @param array<string, mixed> $sheet
+     *
+     * @return array<string, mixed> lists whole, objects by their paths
+     */
+    private static function flat(array $sheet, string $under = ''): array
+    {
+        $flat = [];
+        foreach ($sheet as $key => $value) {
+            if (is_array($value) && !array_is_list($value)) {
+                $flat += self::flat($value, $under.$key.'.');
+            } else {
+                $flat[$under.$key] = $value;
+            }
+        }
+
+        return $flat;
+    }
+}

@@ -1,0 +1,145 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Tests\Crops;
+
+use PHPUnit\Framework\TestCase;
+use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Crops\HouseRules;
+use WetCradle\Core\Crops\Material;
+use WetCradle\Core\Crops\Method;
+use WetCradle\Core\Crops\Pattern;
+use WetCradle\Core\Crops\School;
+use WetCradle\Core\Crops\SchoolEffect;
+use WetCradle\Core\Crops\WaysCompared;
+use WetCradle\Core\Crops\WaySheet;
+use WetCradle\Core\Numbers\Beta;
+use WetCradle\Core\Numbers\Range;
+use WetCradle\Core\Refused;
+use WetCradle\Core\Rooting\RootingPace;
+
+final class SheetTest extends TestCase
+{
+    public function testEveryMethodHasASheetToStartFrom(): void
+    {
+        foreach (Method::cases() as $method) {
+            foreach ($method->materials() as $material) {
+                $sheet = array_replace(Pattern::nearest($method, $material)->sheet(1), ['method' => $method->value, 'material' => $material->value]);
+                $read = WaySheet::of($sheet);
+                self::assertEquals($sheet, $read->toArray());
+                self::assertSame([$method, $material], [$read->method, $read->material]);
+                self::assertGreaterThan(0, $read->times()->plannedDaysToRoot());
+            }
+        }
+        self::assertSame(Material::SemiRipe, WaySheet::of(Pattern::SemiRipe->sheet(1))->material);
+    }
+
+    public function testPatternsSayTheDaysTheyWereWrittenWith(): void
+    {
+        $days = array_map(static fn (Pattern $p) => WaySheet::of($p->sheet(1))->daysToRoot()->pair(), Pattern::cases());
+        self::assertEquals([[14, 24], [28, 45], [60, 95], [14, 24], [30, 48], [38, 62], [18, 30], [10, 18]], $days);
+    }
+
+    public function testDaysAndThermalDaysSayTheSame(): void
+    {
+        foreach ([[14, 24, 1.0], [60, 95, 0.4], [8, 14, 0.93], [30, 34, 0.7]] as [$low, $high, $pace]) {
+            $made = RootingPace::fromDays(Range::of($low, $high), $pace);
+            self::assertEquals([$low, $high], $made->daysAt($pace)->pair());
+            self::assertEqualsWithDelta($made->halfAt, $made->thermalDaysTo(0.5), 1e-9);
+            // F(τ) = 1 ÷ (1 + (τ ÷ d50)^−shape), at the τ for nine tenths.
+            self::assertEqualsWithDelta(0.9, 1 / (1 + ($made->thermalDaysTo(0.9) / $made->halfAt) ** -$made->shape), 1e-9);
+            self::assertGreaterThan($high, $made->daysAt($pace / 2)->high);
+        }
+        self::assertSame(20.0, RootingPace::fromDays(Range::of(20, 20), 1.0)->daysAt(1.0)->low);
+    }
+
+    public function testAPaceThatCannotBe(): void
+    {
+        foreach ([[0, 5, 'halfAt'], [2000, 5, 'halfAt'], [20, 0.5, 'shape'], [20, 99, 'shape']] as [$half, $shape, $field]) {
+            try {
+                RootingPace::of($half, $shape);
+                self::fail('Should have been refused.');
+            } catch (Refused $refused) {
+                self::assertSame($field, $refused->field);
+            }
+        }
+    }
+
+    public function testEverySchoolSaysWhatItChangesForEverySheet(): void
+    {
+        foreach (Pattern::cases() as $pattern) {
+            $sheet = WaySheet::of($pattern->sheet(1));
+            foreach (School::cases() as $school) {
+                foreach ($school->options() as $option => $words) {
+                    self::assertStringEndsWith('.', SchoolEffect::words($school, $option, $sheet));
+                    self::assertNotSame('', $words);
+                }
+            }
+        }
+    }
+
+    public function testEffectsAreWorkedOutNotWrittenDown(): void
+    {
+        $sheet = Pattern::SoftTip->sheet(1);
+        $way = WaySheet::of($sheet);
+        $better = WaySheet::of(array_replace($sheet, ['prior' => ['rate' => 0.95, 'strength' => 10, 'phi' => 20]]));
+        self::assertStringContainsString('about 99 of 100 pots have a plant instead of 80', SchoolEffect::words(School::PerHole, 'several', $way));
+        self::assertStringContainsString('about 100 of 100 pots have a plant instead of 95', SchoolEffect::words(School::PerHole, 'several', $better));
+        self::assertStringContainsString('stick 1250 ', SchoolEffect::words(School::Surplus, 'expected', $way));
+        self::assertStringContainsString('stick 1053 ', SchoolEffect::words(School::Surplus, 'expected', $better));
+        self::assertStringContainsString('about 9 times in 10', SchoolEffect::words(School::Surplus, 'chance', $way));
+        // 52 cm of 6 cm internodes are 8 nodes; two a cutting (12 cm) when 7 cm are asked, whether or not one is below.
+        self::assertStringContainsString('gives 4 cuttings', SchoolEffect::words(School::Nodes, 'between', $way));
+        self::assertStringContainsString('day 18', SchoolEffect::words(School::PottingTrigger, 'first_root', $way));
+    }
+
+    public function testASheetShapedByTheHouseFollowsIt(): void
+    {
+        mt_srand(11);
+        for ($i = 0; $i < 60; ++$i) {
+            $chosen = [];
+            foreach (School::cases() as $school) {
+                $options = array_keys($school->options());
+                $chosen[$school->value] = $options[mt_rand(0, count($options) - 1)];
+            }
+            $rules = HouseRules::usual()->with(Fields::of($chosen));
+            self::assertSame($chosen, $rules->toArray());
+            foreach (Pattern::cases() as $pattern) {
+                $way = WaySheet::of($rules->shape($pattern->sheet(1)));
+                foreach ($rules->differences($way) as $difference) {
+                    // What a kind needs for its own sake outweighs the house: water for what starts dry, no dip for what must not have one, nodes it cannot do without, room for several.
+                    self::assertContains($difference['school'], ['water', 'dip', 'nodes', 'per_hole', 'hormone'], $pattern->value);
+                }
+            }
+        }
+    }
+
+    public function testAWayThatDiffersSaysFromWhatAndWhatThatChanges(): void
+    {
+        $way = WaySheet::of(Pattern::FleshyDryStart->sheet(1));
+        $differs = HouseRules::usual()->differences($way);
+        self::assertSame(['water'], array_column($differs, 'school'));
+        self::assertSame(['mist', 'dry start'], [$differs[0]['house'], $differs[0]['here']]);
+        self::assertStringContainsString('7 days after collecting', $differs[0]['words']);
+    }
+
+    public function testWaysInFiguresAsByHand(): void
+    {
+        $sheet = Pattern::SoftTip->sheet(1);
+        $way = WaySheet::of($sheet);
+        $figures = WaysCompared::figures($way, Beta::of(80, 20), 84, 0.4);
+        // Three quarters from day 14 to 24 is day 22 (rounded up), and 8 of weaning: 30 days are 30/7 weeks.
+        self::assertSame([30, true], [$figures['benchDays'], $figures['warm']]);
+        self::assertEqualsWithDelta(84 * 0.8 * 0.95 / 0.4 / (30 / 7), $figures['plantsPerSquareMetreWeek'], 1e-9);
+        self::assertEqualsWithDelta(0.05 / (0.8 * 0.95), $figures['materialPerPlant'], 1e-12);
+        self::assertLessThan(0.8, $figures['rate']['low']);
+
+        $three = WaySheet::of(array_replace($sheet, ['hole' => ['each' => 3] + $sheet['hole']]));
+        $insured = WaysCompared::figures($three, Beta::of(80, 20), 84, 0.4);
+        self::assertEqualsWithDelta(84 * 0.992 * 0.95 / 0.4 / (30 / 7), $insured['plantsPerSquareMetreWeek'], 1e-9);
+        self::assertGreaterThan(2 * $figures['materialPerPlant'], $insured['materialPerPlant']);
+        self::assertEquals([['path' => 'hole.each', 'one' => 1, 'other' => 3]], WaysCompared::differences($way, $three));
+        self::assertSame([], WaysCompared::differences($way, WaySheet::of($sheet)));
+    }
+}

@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Crops;
+
+use Doctrine\Common\Collections\ArrayCollection;
+use Doctrine\Common\Collections\Collection;
+use Doctrine\ORM\Mapping as ORM;
+
+/** A crop: what is grown, and the ways in which it is propagated. */
+#[ORM\Entity, ORM\Table(name: 'crop')]
+class Crop
+{
+    #[ORM\Id, ORM\GeneratedValue, ORM\Column]
+    public ?int $id = null;
+
+    #[ORM\Column(type: 'integer'), ORM\Version]
+    public int $version = 1;
+
+    /** @var Collection<int, Way> */
+    #[ORM\OneToMany(targetEntity: Way::class, mappedBy: 'crop'), ORM\OrderBy(['house' => 'DESC', 'id' => 'ASC'])]
+    public Collection $ways;
+
+    public function __construct(#[ORM\Column] public string $name, #[ORM\Column] public string $slug)
+    {
+        $this->ways = new ArrayCollection();
+    }
+
+    /** The way in which the house propagates it unless it says otherwise. */
+    public function house(): Way
+    {
+        foreach ($this->ways as $way) {
+            if ($way->house) {
+                return $way;
+            }
+        }
+        throw new \LogicException(sprintf('%s has no house way.', $this->name));
+    }
+
+    public static function slugOf(string $name): string
+    {
+        return trim((string) preg_replace('/[^a-z0-9]+/', '-', strtolower((string) iconv('UTF-8', 'ASCII//TRANSLIT//IGNORE', $name))), '-');
+    }
+}

@@ -1,0 +1,137 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Crops;
+
+use Doctrine\DBAL\Connection;
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\IsGranted;
+use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Refused;
+use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Rates\CropHistory;
+
+/** Crops: their names, histories, and the season in which each is taken. */
+final class CropController
+{
+    public function __construct(
+        private readonly EntityManagerInterface $em,
+        private readonly Connection $db,
+        private readonly CropViews $views,
+        private readonly Sheets $sheets,
+        private readonly CropHistory $history,
+        private readonly Writing $writing,
+        private readonly Today $today,
+    ) {
+    }
+
+    #[Route('/api/crops', methods: ['GET'])]
+    public function all(): JsonResponse
+    {
+        $batches = $this->history->batches();
+        $crops = $this->em->createQuery('SELECT c, w, s FROM '.Crop::class.' c JOIN c.ways w JOIN w.sheet s ORDER BY c.name, w.house DESC, w.id')->getResult();
+
+        return new JsonResponse(['crops' => array_map(fn (Crop $c) => $this->views->row($c, $batches[(int) $c->id] ?? []), $crops)]);
+    }
+
+    /** When each way's material is right around a week: open, closing, next or later. */
+    #[Route('/api/season', methods: ['GET'])]
+    public function season(Request $request): JsonResponse
+    {
+        $week = $request->query->has('week') ? Week::of($request->query->getString('week')) : $this->today->week();
+
+        return new JsonResponse($this->views->season($week));
+    }
+
+    #[Route('/api/crops/{slug}', methods: ['GET'])]
+    public function one(string $slug): JsonResponse
+    {
+        return new JsonResponse($this->views->one($this->crop($slug)));
+    }
+
+    #[Route('/api/crops', methods: ['POST'])]
+    #[IsGranted('ROLE_PROPAGATOR')]
+    public function add(Fields $in): JsonResponse
+    {
+        $crop = $this->writing->once(function () use ($in) {
+            $crop = new Crop($this->freeName($in), '');
+            $crop->slug = Crop::slugOf($crop->name);
+            $sheet = $this->sheets->read($in->object('sheet'));
+            $in->done();
+            $this->em->persist($crop);
+            $this->sheets->newWay($crop, ucfirst($sheet->words()), true, $sheet);
+            $this->writing->keep('crop', $crop->slug, [], ['name' => $crop->name]);
+
+            return $crop;
+        });
+
+        return new JsonResponse($this->views->one($crop), 201);
+    }
+
+    #[Route('/api/crops/{slug}', methods: ['PUT'])]
+    #[IsGranted('ROLE_PROPAGATOR')]
+    public function rename(string $slug, Fields $in): JsonResponse
+    {
+        $crop = $this->crop($slug);
+        $this->writing->once(function () use ($crop, $in): void {
+            $this->em->refresh($crop);
+            $before = ['name' => $crop->name, 'version' => $crop->version];
+            $this->writing->mustBeVersion($in->count('version'), $crop->version, $before);
+            // Its address stays: tags and notes point to it.
+            $crop->name = $this->freeName($in, $crop);
+            $in->done();
+            $this->writing->keep('crop', $crop->slug, $before, ['name' => $crop->name]);
+        });
+
+        return new JsonResponse($this->views->one($crop));
+    }
+
+    #[Route('/api/crops/{slug}', methods: ['DELETE'])]
+    #[IsGranted('ROLE_PROPAGATOR')]
+    public function remove(string $slug): JsonResponse
+    {
+        $crop = $this->crop($slug);
+        $this->writing->once(function () use ($crop): void {
+            foreach (['batch' => 'batches were made under its sheets', 'stock_block' => 'stock blocks hold it', 'wanted' => 'orders ask for it'] as $table => $why) {
+                $count = (int) $this->db->fetchOne("SELECT count(*) FROM {$table} WHERE crop_id = ?", [$crop->id]);
+                if ($count > 0) {
+                    throw Refused::because('in_use', 'crop', sprintf('%s cannot be taken away: %s (%d).', $crop->name, $why, $count));
+                }
+            }
+            $this->writing->keep('crop', $crop->slug, ['name' => $crop->name], ['name' => null]);
+            foreach ($crop->ways as $way) {
+                $this->sheets->take($way);
+            }
+            $this->em->remove($crop);
+        });
+
+        return new JsonResponse(['gone' => true]);
+    }
+
+    private function crop(string $slug): Crop
+    {
+        return $this->em->getRepository(Crop::class)->findOneBy(['slug' => $slug]) ?? throw new NotFoundHttpException();
+    }
+
+    private function freeName(Fields $in, ?Crop $of = null): string
+    {
+        $name = $in->text('name', 120);
+        $slug = Crop::slugOf($name);
+        if ($slug === '') {
+            throw $in->refuse('taken', 'name', 'needs at least one letter or digit');
+        }
+        $there = $this->em->getRepository(Crop::class)->findOneBy(['slug' => $slug]) ?? $this->em->getRepository(Crop::class)->findOneBy(['name' => $name]);
+        if ($there !== null && $there !== $of) {
+            throw Refused::because('taken', 'name', sprintf('There is a crop called %s already.', $name));
+        }
+
+        return $name;
+    }
+}

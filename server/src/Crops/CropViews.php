@@ -1,0 +1,165 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Crops;
+
+use Doctrine\DBAL\Connection;
+use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Crops\HouseRules;
+use WetCradle\Core\Crops\LikeCrops;
+use WetCradle\Core\Crops\OpenWeeks;
+use WetCradle\Core\Crops\WaysCompared;
+use WetCradle\Core\Crops\WaySheet;
+use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Nursery\House;
+use WetCradle\Server\Plan\TrayKind;
+use WetCradle\Server\Rates\CropHistory;
+
+/** Crops, their ways and sheets, as the rooms show them. */
+final class CropViews
+{
+    private const WEEKS_BACK = 26;
+
+    public function __construct(
+        private readonly EntityManagerInterface $em,
+        private readonly Connection $db,
+        private readonly CropHistory $history,
+        private readonly Windows $windows,
+        private readonly House $house,
+        private readonly Today $today,
+    ) {
+    }
+
+    /**
+     * @param list<array<string, mixed>> $batches
+     *
+     * @return array<string, mixed>
+     */
+    public function row(Crop $crop, array $batches): array
+    {
+        $way = $crop->house();
+        $sheet = $way->core();
+
+        return [
+            'slug' => $crop->slug,
+            'name' => $crop->name,
+            'version' => $crop->version,
+            'method' => $sheet->method->value,
+            'material' => $sheet->material->value,
+            'ways' => count($crop->ways),
+            'window' => $this->window($way, $this->today->week()),
+            'learnt' => $this->history->learnt($way, $batches),
+            'history' => $batches,
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    public function one(Crop $crop): array
+    {
+        $house = $crop->house();
+        $rules = $this->house->nursery()->rules();
+        $ways = $crop->ways->toArray();
+        usort($ways, static fn (Way $a, Way $b) => [$b->house, $a->id] <=> [$a->house, $b->id]);
+
+        return $this->row($crop, $this->history->of($house)) + ['sheets' => array_map(fn (Way $w) => $this->way($w, $rules), $ways)];
+    }
+
+    /** @return array<string, mixed> */
+    public function way(Way $way, HouseRules $rules): array
+    {
+        $version = $way->newest();
+        $sheet = $way->core();
+        $tray = $this->em->find(TrayKind::class, $sheet->trayKind) ?? throw new \LogicException('A sheet names a kind of tray.');
+        $batches = $this->history->of($way);
+        $rate = $this->history->rate($way, CropHistory::past($batches));
+        $used = (int) $this->db->fetchOne('SELECT count(*) FROM batch WHERE sheet_id IN (SELECT id FROM way_sheet WHERE way_id = ?)', [$way->id]);
+
+        return [
+            'id' => $way->id,
+            'version' => $way->version,
+            'name' => $way->name,
+            'house' => $way->house,
+            'number' => $version->number,
+            'keptBy' => $version->keptBy->name,
+            'keptAt' => $version->keptAt->format('Y-m-d'),
+            'used' => $used,
+            'sheet' => $sheet->toArray(),
+            'tray' => $tray->toArray(),
+            'window' => $this->window($way, $this->today->week()),
+            'learnt' => $this->history->learnt($way, $batches),
+            'figures' => WaysCompared::figures($sheet, $rate->forNewBatch, $tray->cells, $tray->squareMetres),
+            'versions' => $this->versions($way),
+        ] + self::derived($sheet, $rules);
+    }
+
+    /** @return array{words: string, daysToRoot: array{float, float}, weaningDays: int, differs: list<array<string, string>>} */
+    public static function derived(WaySheet $sheet, HouseRules $rules): array
+    {
+        return ['words' => $sheet->words(), 'daysToRoot' => $sheet->daysToRoot()->pair(), 'weaningDays' => $sheet->weaningDays(), 'differs' => $rules->differences($sheet)];
+    }
+
+    /** @return list<array<string, mixed>> the newest first, each with what it changed */
+    private function versions(Way $way): array
+    {
+        $all = $this->em->getRepository(SheetVersion::class)->findBy(['way' => $way], ['number' => 'ASC']);
+        $found = [];
+        foreach ($all as $i => $version) {
+            $found[] = [
+                'number' => $version->number,
+                'keptBy' => $version->keptBy->name,
+                'keptAt' => $version->keptAt->format('Y-m-d'),
+                'why' => $version->why,
+                'changed' => $i === 0 ? [] : WaysCompared::differences($all[$i - 1]->core(), $version->core()),
+                'batches' => $this->db->fetchFirstColumn('SELECT code FROM batch WHERE sheet_id = ? AND called_off = 0 ORDER BY id DESC', [$version->id]),
+            ];
+        }
+
+        return array_reverse($found);
+    }
+
+    /** @return array<string, mixed> */
+    public function season(Week $week): array
+    {
+        $from = $this->today->week()->plus(-self::WEEKS_BACK);
+        $to = $from->plus(103);
+        $ways = $this->em->createQuery('SELECT w, c, s FROM '.Way::class.' w JOIN w.crop c JOIN w.sheet s ORDER BY c.name, w.house DESC, w.id')->getResult();
+        $windows = [];
+        foreach ($ways as $way) {
+            $windows[(int) $way->id] = ['name' => $way->crop->name, 'material' => $way->core()->material, 'windows' => $this->windows->of($way)];
+        }
+        $hints = LikeCrops::hints($windows, $this->today->week());
+
+        return [
+            'week' => $week->written(),
+            'from' => $from->written(),
+            'to' => $to->written(),
+            'ways' => array_map(fn (Way $way) => [
+                'id' => $way->id,
+                'crop' => $way->crop->name,
+                'slug' => $way->crop->slug,
+                'name' => $way->name,
+                'house' => $way->house,
+                'words' => $way->core()->words(),
+                'window' => $this->window($way, $week),
+                'runs' => array_map(self::run(...), $this->windows->of($way)->during($from, $to)),
+                'hint' => $hints[(int) $way->id] ?? null,
+            ], $ways),
+        ];
+    }
+
+    /** @return array<string, mixed> the run that is open in the week, or the next one */
+    public function window(Way $way, Week $week): array
+    {
+        $windows = $this->windows->of($way);
+
+        return ['state' => $windows->state($week), 'opensIn' => $windows->opensIn($week), 'closesIn' => $week->until($windows->openOrNext($week)->to)] + self::run($windows->openOrNext($week));
+    }
+
+    /** @return array<string, mixed> */
+    private static function run(OpenWeeks $run): array
+    {
+        return ['from' => $run->from->written(), 'to' => $run->to->written(), 'sign' => $run->sign->words(), 'index' => $run->window, 'why' => $run->why, 'moved' => $run->moved];
+    }
+}

@@ -1,0 +1,76 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Crops;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\IsGranted;
+use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Crops\Pattern;
+use WetCradle\Core\Crops\School;
+use WetCradle\Core\Crops\SchoolEffect;
+use WetCradle\Core\Crops\WaySheet;
+use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Nursery\House;
+use WetCradle\Server\Plan\TrayKind;
+
+/** The house's answers where growers disagree, each with what it changes. */
+final class HouseRulesController
+{
+    public function __construct(private readonly EntityManagerInterface $em, private readonly House $house)
+    {
+    }
+
+    #[Route('/api/house-rules', methods: ['GET'])]
+    public function all(): JsonResponse
+    {
+        return new JsonResponse($this->view());
+    }
+
+    #[Route('/api/house-rules', methods: ['PUT'])]
+    #[IsGranted('ROLE_PROPAGATOR')]
+    public function change(Fields $in, Writing $writing): JsonResponse
+    {
+        $writing->once(function () use ($in, $writing): void {
+            $nursery = $this->house->nursery();
+            $before = $nursery->rules()->toArray();
+            $writing->mustBeVersion($in->count('version'), $nursery->version, $before);
+            $nursery->houseRules = $nursery->rules()->with($in->object('rules'))->toArray();
+            $in->done();
+            $writing->keep('house_rules', '1', $before, $nursery->houseRules);
+        });
+
+        return new JsonResponse($this->view());
+    }
+
+    /** @return array<string, mixed> effects worked out on a soft tip cutting, or on a division or runner where the question is about those */
+    private function view(): array
+    {
+        $nursery = $this->house->nursery();
+        $rules = $nursery->rules();
+        $tray = $this->em->getRepository(TrayKind::class)->findOneBy([], ['cells' => 'ASC', 'id' => 'ASC']) ?? throw new \LogicException('There is always a kind of tray.');
+        $example = static fn (School $school) => WaySheet::of((match ($school) {
+            School::DivisionTime => Pattern::Clump,
+            School::Runners => Pattern::Runner,
+            School::Wounding, School::HormoneForm => Pattern::SemiRipe,
+            default => Pattern::SoftTip,
+        })->sheet((int) $tray->id));
+        $differing = [];
+        foreach ($this->em->createQuery('SELECT w, s, c FROM '.Way::class.' w JOIN w.sheet s JOIN w.crop c ORDER BY c.name')->getResult() as $way) {
+            foreach ($rules->differences($way->core()) as $difference) {
+                $differing[$difference['school']][] = ['crop' => $way->crop->name, 'slug' => $way->crop->slug, 'here' => $difference['here']];
+            }
+        }
+
+        return ['version' => $nursery->version, 'rules' => array_map(static fn (School $school) => [
+            'school' => $school->value,
+            'question' => $school->question(),
+            'chosen' => $rules->of($school),
+            'options' => array_map(static fn (string $option, string $words) => ['option' => $option, 'words' => $words, 'effect' => SchoolEffect::words($school, $option, $example($school))], array_keys($school->options()), $school->options()),
+            'differing' => $differing[$school->value] ?? [],
+        ], School::cases())];
+    }
+}

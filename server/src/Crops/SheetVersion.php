@@ -1,0 +1,40 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Crops;
+
+use Doctrine\DBAL\Types\Types;
+use Doctrine\ORM\Mapping as ORM;
+use WetCradle\Core\Crops\WaySheet;
+use WetCradle\Server\Account\Account;
+
+/** A way's sheet as it was kept once; it never changes after. */
+#[ORM\Entity(readOnly: true), ORM\Table(name: 'way_sheet')]
+class SheetVersion
+{
+    #[ORM\Id, ORM\GeneratedValue, ORM\Column]
+    public ?int $id = null;
+
+    /** @var array<string, mixed> as WaySheet::toArray gives it */
+    #[ORM\Column(type: Types::JSON)]
+    public array $details;
+
+    private ?WaySheet $read = null;
+
+    public function __construct(
+        #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)] public Way $way,
+        #[ORM\Column] public int $number,
+        WaySheet $sheet,
+        #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)] public Account $keptBy,
+        #[ORM\Column] public \DateTimeImmutable $keptAt,
+        #[ORM\Column(nullable: true)] public ?string $why,
+    ) {
+        $this->details = $sheet->toArray();
+    }
+
+    public function core(): WaySheet
+    {
+        return $this->read ??= WaySheet::of($this->details);
+    }
+}

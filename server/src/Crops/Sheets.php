@@ -1,0 +1,103 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Crops;
+
+use Doctrine\DBAL\Connection;
+use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Crops\WaysCompared;
+use WetCradle\Core\Crops\WaySheet;
+use WetCradle\Core\Refused;
+use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Plan\TrayKind;
+
+/** Keeping sheets: each change is a new version, each batch stays under the one it was stuck under. */
+final class Sheets
+{
+    public function __construct(
+        private readonly EntityManagerInterface $em,
+        private readonly Connection $db,
+        private readonly Writing $writing,
+        private readonly Today $today,
+        private readonly Windows $windows,
+    ) {
+    }
+
+    public function read(Fields $in): WaySheet
+    {
+        $sheet = WaySheet::read($in);
+        if ($this->em->find(TrayKind::class, $sheet->trayKind) === null) {
+            throw $in->refuse('unknown', 'hole.trayKind', sprintf('is no kind of tray: %d', $sheet->trayKind));
+        }
+
+        return $sheet;
+    }
+
+    public function newWay(Crop $crop, string $name, bool $house, WaySheet $sheet): Way
+    {
+        foreach ($crop->ways as $other) {
+            if (mb_strtolower($other->name) === mb_strtolower($name)) {
+                throw Refused::because('taken', 'name', sprintf('%s has a way called %s already.', $crop->name, $other->name));
+            }
+        }
+        if ($house) {
+            $this->noHouse($crop);
+        }
+        $way = new Way($crop, $name, $house);
+        $this->em->persist($way);
+        $this->em->flush();
+        $way->keep($sheet, $this->writing->by(), $this->today->now(), null);
+        $crop->ways->add($way);
+
+        return $way;
+    }
+
+    /** A new version where anything differs; planned batches go over to it, stuck ones stay. */
+    public function change(Way $way, WaySheet $sheet, ?string $why): void
+    {
+        if (WaysCompared::differences($way->core(), $sheet) === []) {
+            return;
+        }
+        $old = $way->newest();
+        $new = $way->keep($sheet, $this->writing->by(), $this->today->now(), $why);
+        $this->em->persist($new);
+        $this->em->flush();
+        $this->db->executeStatement('UPDATE batch SET sheet_id = ?, method = ?, material = ?, version = version + 1 WHERE stuck_on IS NULL AND sheet_id IN (SELECT id FROM way_sheet WHERE way_id = ?)', [$new->id, $sheet->method->value, $sheet->material->value, $way->id]);
+        $this->windows->forget();
+        $this->writing->keep('way', (string) $way->id, ['sheet' => $old->number], ['sheet' => $new->number, 'why' => $why]);
+    }
+
+    public function makeHouse(Way $way): void
+    {
+        $this->noHouse($way->crop);
+        $way->house = true;
+    }
+
+    /** Takes away a way that nothing was made by. */
+    public function take(Way $way): void
+    {
+        $used = $this->db->fetchFirstColumn('SELECT code FROM batch WHERE sheet_id IN (SELECT id FROM way_sheet WHERE way_id = ?) ORDER BY code', [$way->id]);
+        if ($used !== []) {
+            throw Refused::because('in_use', 'way', sprintf('%s cannot be taken away: %d %s under its sheet (%s%s). Make another way the house way and leave this one.', $way->name, count($used), count($used) === 1 ? 'batch is' : 'batches are', implode(', ', array_slice($used, 0, 3)), count($used) > 3 ? ' …' : ''));
+        }
+        $way->sheet = null;
+        $this->em->flush();
+        foreach (['sign_seen', 'way_sheet'] as $table) {
+            $this->db->executeStatement("DELETE FROM {$table} WHERE way_id = ?", [$way->id]);
+        }
+        $this->em->remove($way);
+        $this->windows->forget();
+    }
+
+    private function noHouse(Crop $crop): void
+    {
+        foreach ($crop->ways as $way) {
+            $way->house = false;
+        }
+        // Two house ways must never stand side by side, not even between two statements.
+        $this->em->flush();
+    }
+}

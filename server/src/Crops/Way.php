@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Crops;
+
+use Doctrine\ORM\Mapping as ORM;
+use WetCradle\Core\Crops\WaySheet;
+use WetCradle\Server\Account\Account;
+
+/** One way of propagating a crop, with its newest sheet. */
+#[ORM\Entity, ORM\Table(name: 'way')]
+class Way
+{
+    #[ORM\Id, ORM\GeneratedValue, ORM\Column]
+    public ?int $id = null;
+
+    #[ORM\Column(type: 'integer'), ORM\Version]
+    public int $version = 1;
+
+    /** The newest version of its sheet; unset only until its first one is kept. */
+    #[ORM\ManyToOne(targetEntity: SheetVersion::class, cascade: ['persist'])]
+    public ?SheetVersion $sheet = null;
+
+    public function __construct(
+        #[ORM\ManyToOne(inversedBy: 'ways')] #[ORM\JoinColumn(nullable: false)] public Crop $crop,
+        #[ORM\Column] public string $name,
+        #[ORM\Column] public bool $house,
+    ) {
+    }
+
+    public function newest(): SheetVersion
+    {
+        return $this->sheet ?? throw new \LogicException('A way has a sheet.');
+    }
+
+    public function core(): WaySheet
+    {
+        return $this->newest()->core();
+    }
+
+    /** Keeps a new version; the old ones stay for the batches stuck under them. */
+    public function keep(WaySheet $sheet, Account $by, \DateTimeImmutable $at, ?string $why): SheetVersion
+    {
+        return $this->sheet = new SheetVersion($this, ($this->sheet->number ?? 0) + 1, $sheet, $by, $at, $why);
+    }
+}

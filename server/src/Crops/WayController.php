@@ -1,0 +1,175 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Crops;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\IsGranted;
+use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Crops\Pattern;
+use WetCradle\Core\Crops\WaysCompared;
+use WetCradle\Core\Refused;
+use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Nursery\House;
+use WetCradle\Server\Plan\TrayKind;
+
+/** The ways of a crop: patterns to start from, sheets kept by version, signs seen on the plant. */
+final class WayController
+{
+    public function __construct(
+        private readonly EntityManagerInterface $em,
+        private readonly CropViews $views,
+        private readonly Sheets $sheets,
+        private readonly Windows $windows,
+        private readonly Writing $writing,
+        private readonly House $house,
+        private readonly Today $today,
+    ) {
+    }
+
+    /** Built-in sheets, as this house's rules would have them. */
+    #[Route('/api/patterns', methods: ['GET'])]
+    public function patterns(): JsonResponse
+    {
+        $rules = $this->house->nursery()->rules();
+        $tray = $this->em->getRepository(TrayKind::class)->findOneBy([], ['cells' => 'ASC', 'id' => 'ASC']) ?? throw new \LogicException('There is always a kind of tray.');
+
+        return new JsonResponse(['patterns' => array_map(
+            static fn (Pattern $p) => ['pattern' => $p->value, 'words' => $p->words(), 'sheet' => $rules->shape($p->sheet((int) $tray->id))],
+            Pattern::cases(),
+        )]);
+    }
+
+    /** What a sheet would come to; saves nothing. */
+    #[Route('/api/sheets/try', methods: ['POST'])]
+    public function try(Fields $in): JsonResponse
+    {
+        $sheet = $this->sheets->read($in->object('sheet'));
+        $in->done();
+
+        return new JsonResponse(['sheet' => $sheet->toArray()] + CropViews::derived($sheet, $this->house->nursery()->rules()));
+    }
+
+    #[Route('/api/crops/{slug}/ways', methods: ['POST'])]
+    #[IsGranted('ROLE_PROPAGATOR')]
+    public function add(string $slug, Fields $in): JsonResponse
+    {
+        $crop = $this->em->getRepository(Crop::class)->findOneBy(['slug' => $slug]) ?? throw new NotFoundHttpException();
+        $this->writing->once(function () use ($crop, $in): void {
+            $name = $in->text('name', 120);
+            $sheet = $this->sheets->read($in->object('sheet'));
+            $in->done();
+            $way = $this->sheets->newWay($crop, $name, false, $sheet);
+            $this->em->flush();
+            $this->writing->keep('way', (string) $way->id, [], ['crop' => $crop->slug, 'name' => $name]);
+        });
+
+        return new JsonResponse($this->views->one($crop), 201);
+    }
+
+    #[Route('/api/ways/{id<\d+>}', methods: ['PUT'])]
+    #[IsGranted('ROLE_PROPAGATOR')]
+    public function change(int $id, Fields $in): JsonResponse
+    {
+        $way = $this->way($id);
+        $this->writing->once(function () use ($way, $in): void {
+            $this->em->refresh($way);
+            $theirs = ['name' => $way->name, 'sheet' => $way->newest()->number, 'house' => $way->house, 'version' => $way->version];
+            $this->writing->mustBeVersion($in->count('version'), $way->version, $theirs);
+            $name = $in->text('name', 120);
+            foreach ($way->crop->ways as $other) {
+                if ($other !== $way && mb_strtolower($other->name) === mb_strtolower($name)) {
+                    throw $in->refuse('taken', 'name', sprintf('is taken: %s has a way called %s', $way->crop->name, $other->name));
+                }
+            }
+            $why = $in->textOr('why', null, 200);
+            $sheet = $this->sheets->read($in->object('sheet'));
+            $house = $in->has('house') ? $in->flag('house') : $way->house;
+            $in->done();
+            if ($way->house && !$house) {
+                throw Refused::because('no_house_way', 'house', 'One way is always the house way: make another one it instead.');
+            }
+            $way->name = $name;
+            if ($house && !$way->house) {
+                $this->sheets->makeHouse($way);
+            }
+            $this->sheets->change($way, $sheet, $why);
+            $this->writing->keep('way', (string) $way->id, $theirs, ['name' => $way->name, 'house' => $way->house]);
+        });
+        $this->em->refresh($way);
+
+        return new JsonResponse($this->views->one($way->crop));
+    }
+
+    #[Route('/api/ways/{id<\d+>}', methods: ['DELETE'])]
+    #[IsGranted('ROLE_PROPAGATOR')]
+    public function remove(int $id): JsonResponse
+    {
+        $way = $this->way($id);
+        $this->writing->once(function () use ($way): void {
+            if ($way->house) {
+                throw Refused::because('no_house_way', 'way', sprintf('%s is the house way of %s: make another one it first.', $way->name, $way->crop->name));
+            }
+            $this->sheets->take($way);
+            $this->writing->keep('way', (string) $way->id, ['name' => $way->name], ['name' => null]);
+        });
+
+        return new JsonResponse(['gone' => true]);
+    }
+
+    /** Two ways of one crop, entry by entry. */
+    #[Route('/api/ways/{id<\d+>}/beside/{other<\d+>}', methods: ['GET'])]
+    public function beside(int $id, int $other): JsonResponse
+    {
+        return new JsonResponse(['differences' => WaysCompared::differences($this->way($id)->core(), $this->way($other)->core())]);
+    }
+
+    /** The plant gave the sign: this year's window opens then. */
+    #[Route('/api/ways/{id<\d+>}/signs', methods: ['POST'])]
+    #[IsGranted('ROLE_HAND')]
+    public function seen(int $id, Fields $in): JsonResponse
+    {
+        $way = $this->way($id);
+        $this->writing->once(function () use ($way, $in): void {
+            $on = $in->day('on');
+            if ($on > $this->today->day()) {
+                throw $in->refuse('ahead', 'on', sprintf('has not come yet; today is %s', $this->today->day()->format('Y-m-d')));
+            }
+            $window = $in->countOr('window', 0, 0, count($way->core()->windows) - 1);
+            $note = $in->textOr('note', null, 300);
+            $in->done();
+            $this->windows->of($way)->expectedFor($window, Week::containing($on));
+            $this->em->persist(new SignSeen($way, $window, $on, $note, $this->writing->by(), $this->today->now()));
+        });
+        $this->windows->forget();
+
+        return new JsonResponse($this->views->season($this->today->week()), 201);
+    }
+
+    /** Takes back the newest sign seen on a way. */
+    #[Route('/api/ways/{id<\d+>}/signs/last', methods: ['DELETE'])]
+    #[IsGranted('ROLE_HAND')]
+    public function unseen(int $id): JsonResponse
+    {
+        $way = $this->way($id);
+        $this->writing->once(function () use ($way): void {
+            $last = $this->em->getRepository(SignSeen::class)->findOneBy(['way' => $way], ['id' => 'DESC']) ?? throw new NotFoundHttpException();
+            $this->em->remove($last);
+            $this->writing->keep('way', (string) $way->id, ['seen' => $last->seenOn->format('Y-m-d')], ['seen' => null]);
+        });
+        $this->windows->forget();
+
+        return new JsonResponse($this->views->season($this->today->week()));
+    }
+
+    private function way(int $id): Way
+    {
+        return $this->em->find(Way::class, $id) ?? throw new NotFoundHttpException();
+    }
+}

@@ -1,0 +1,62 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Crops;
+
+use Doctrine\DBAL\Connection;
+use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Calendar\WindowShift;
+use WetCradle\Core\Crops\SignSeen as Seen;
+use WetCradle\Core\Crops\WayWindows;
+use WetCradle\Server\Nursery\House;
+
+/** When each way's material is right here: moved for this site, and pinned by the signs that were seen. */
+final class Windows
+{
+    /** @var array<int, WayWindows> */
+    private array $known = [];
+    /** @var ?array<int, list<Seen>> */
+    private ?array $seen = null;
+    private ?WindowShift $shift = null;
+
+    public function __construct(private readonly EntityManagerInterface $em, private readonly Connection $db, private readonly House $house)
+    {
+    }
+
+    public function of(Way $way): WayWindows
+    {
+        $sheet = $way->newest();
+        $signs = $this->signs()[(int) $way->id] ?? [];
+
+        // A sign seen for a window that the newest sheet no longer has speaks for nothing any more.
+        return $this->known[(int) $sheet->id] ??= WayWindows::of($sheet->core()->windows, $this->shift ??= $this->house->nursery()->shift(), array_values(array_filter($signs, static fn (Seen $s) => isset($sheet->core()->windows[$s->window]))));
+    }
+
+    /** @return list<Way> one a crop, by the crops' names, with sheets read */
+    public function houseWays(): array
+    {
+        return $this->em->createQuery('SELECT w, c, s FROM '.Way::class.' w JOIN w.crop c JOIN w.sheet s WHERE w.house = true ORDER BY c.name')->getResult();
+    }
+
+    /** What was known is out of date: a sign was seen or taken back. */
+    public function forget(): void
+    {
+        $this->known = [];
+        $this->seen = $this->shift = null;
+    }
+
+    /** @return array<int, list<Seen>> by way, the newest first */
+    private function signs(): array
+    {
+        if ($this->seen === null) {
+            $this->seen = [];
+            foreach ($this->db->iterateAssociative('SELECT way_id, "window", seen_on FROM sign_seen ORDER BY seen_on DESC, id DESC') as $row) {
+                $this->seen[(int) $row['way_id']][] = new Seen((int) $row['window'], Week::containing(new \DateTimeImmutable((string) $row['seen_on'])));
+            }
+        }
+
+        return $this->seen;
+    }
+}
