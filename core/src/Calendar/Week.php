@@ -32,6 +32,13 @@ final class Week
         return new self((new \DateTimeImmutable('2000-01-01'))->setISODate((int) $day->format('o'), (int) $day->format('W')));
     }
 
+    public static function ofOrdinal(int $ordinal): self
+    {
+        $first = new self(new \DateTimeImmutable('1970-01-05'));
+
+        return $first->plus($ordinal - $first->ordinal());
+    }
+
     /** The numbered week of a year; its last one where the year has no week 53. */
     public static function inYear(int $year, int $number): self
     {

@@ -10,7 +10,6 @@ use WetCradle\Core\Bench\Zone;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Numbers\Range;
 use WetCradle\Core\Refused;
-use WetCradle\Core\Stock\BlockOffer;
 
 final class ZoneTest extends TestCase
 {
@@ -72,18 +71,6 @@ final class ZoneTest extends TestCase
                 self::assertContains($refused->reason, ['out_of_range', 'upside_down']);
             }
         }
-    }
-
-    public function testABlockGivesNoMoreThanItsCapLessOtherTakes(): void
-    {
-        $day = static fn (string $d) => new \DateTimeImmutable($d);
-        $takes = [['on' => $day('2027-05-10'), 'cuttings' => 200], ['on' => $day('2027-03-01'), 'cuttings' => 300], ['on' => $day('2027-06-20'), 'cuttings' => 50]];
-        $offer = BlockOffer::of(40, 12, 5, $takes, $day('2027-06-01'), 240);
-        self::assertSame([480, 250, 230], [$offer->canGive, $offer->claimed, $offer->left()]);
-        self::assertFalse($offer->isEnough());
-        self::assertStringStartsWith('10 short: can give 230 (250 of 480', $offer->words());
-        self::assertTrue(BlockOffer::of(40, 12, 5, [], $day('2027-06-01'), 480)->isEnough());
-        self::assertSame(0, BlockOffer::of(2, 5, 5, $takes, $day('2027-06-01'), 1)->left());
     }
 
     private function zone(): Zone

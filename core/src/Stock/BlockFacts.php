@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Stock;
+
+/** What is known of a block on a day, from which it is fit to take or not. */
+final class BlockFacts
+{
+    /**
+     * @param ?\DateTimeImmutable $cleanOn        the last inspection that found it clean; null where there was none
+     * @param int                 $inspectionDays after so many days an inspection is old
+     * @param ?string             $found          what was found and is not cleared yet
+     * @param int                 $notBefore      years before which it is left to build itself up
+     * @param ?int                $replaceAfter   years after which it is worn out; null where it never is
+     * @param string              $origin         own, bought, third_party or wild; the last two need a permit
+     * @param ?string             $rights         why no licence covers it; null where one does, or none is needed
+     */
+    public function __construct(
+        public readonly \DateTimeImmutable $on,
+        public readonly ?\DateTimeImmutable $cleanOn,
+        public readonly int $inspectionDays,
+        public readonly ?string $found,
+        public readonly int $plantedYear,
+        public readonly int $notBefore,
+        public readonly ?int $replaceAfter,
+        public readonly string $origin,
+        public readonly ?string $permit,
+        public readonly ?\DateTimeImmutable $permitUntil,
+        public readonly ?string $rights,
+        public readonly BlockOffer $offer,
+    ) {
+    }
+}

@@ -1,0 +1,63 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Stock;
+
+use WetCradle\Core\Refused;
+
+/** A licence to propagate a protected variety: so many plants from a day to a day, a royalty for each, counted when stuck or when sold. */
+final class Licence
+{
+    public const COUNTS = ['sticking', 'sale'];
+
+    private function __construct(
+        public readonly string $number,
+        public readonly \DateTimeImmutable $from,
+        public readonly \DateTimeImmutable $to,
+        public readonly int $plants,
+        public readonly float $royalty,
+        public readonly string $counts,
+    ) {
+    }
+
+    public static function of(string $number, \DateTimeImmutable $from, \DateTimeImmutable $to, int $plants, float $royalty, string $counts): self
+    {
+        if ($to < $from) {
+            throw Refused::because('upside_down', 'to', sprintf('The licence ends on %s, before it begins on %s.', $to->format('j F Y'), $from->format('j F Y')));
+        }
+        if ($plants < 1 || $royalty < 0.0) {
+            throw Refused::because('out_of_range', $plants < 1 ? 'plants' : 'royalty', 'A licence allows at least one plant, and a royalty is not negative.');
+        }
+        if (!in_array($counts, self::COUNTS, true)) {
+            throw Refused::because('unknown_choice', 'counts', 'A licence counts plants on sticking or on sale.');
+        }
+
+        return new self($number, $from, $to, $plants, $royalty, $counts);
+    }
+
+    public function covers(\DateTimeImmutable $day): bool
+    {
+        return $day >= $this->from && $day <= $this->to;
+    }
+
+    /** Plants still free under it, when so many are used and so many more are planned. */
+    public function left(int $used, int $planned): int
+    {
+        return $this->plants - $used - $planned;
+    }
+
+    /** Refuses what would go past it, with what is left. */
+    public function mustAllow(int $asked, int $used, int $planned, string $field): void
+    {
+        $left = $this->left($used, $planned);
+        if ($asked > $left) {
+            throw Refused::because('past_licence', $field, sprintf('Licence %s allows %d plants: %d are used, %d more are planned, %s. %d are too many.', $this->number, $this->plants, $used, $planned, $left > 0 ? "{$left} are left" : 'none is left', $asked));
+        }
+    }
+
+    public function royaltyFor(int $plants): float
+    {
+        return round($plants * $this->royalty, 2);
+    }
+}

@@ -1,0 +1,117 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Tests\Stock;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Crops\Hold;
+use WetCradle\Core\Crops\Pattern;
+use WetCradle\Core\Crops\WaySheet;
+use WetCradle\Core\Refused;
+use WetCradle\Core\Stock\HoldClock;
+use WetCradle\Core\Stock\TakeSheet;
+
+final class CollectingTest extends TestCase
+{
+    /** @param array<string, mixed> $says */
+    private static function hold(array $says): Hold
+    {
+        return Hold::read(Fields::of($says + ['dry' => false, 'sameDay' => false, 'shadedHours' => 8, 'coldDays' => 3, 'sealDays' => 0]));
+    }
+
+    /** @return iterable<string, array{0: array<string, mixed>, 1: string, 2: array<string, string>}> */
+    public static function clocks(): iterable
+    {
+        yield 'shaded, eight hours' => [[], 'shaded', ['07:00' => 'fresh', '12:59' => 'fresh', '13:00' => 'soon', '14:59' => 'soon', '15:00' => 'past']];
+        yield 'same day, by the evening' => [['sameDay' => true, 'coldDays' => 0, 'shadedHours' => 24], 'shaded', ['07:00' => 'fresh', '16:44' => 'fresh', '16:45' => 'soon', '19:59' => 'soon', '20:00' => 'past']];
+        yield 'cold, three days' => [[], 'cold', ['07:00' => 'fresh', '2027-06-04 12:59' => 'fresh', '2027-06-04 13:00' => 'soon', '2027-06-05 06:59' => 'soon', '2027-06-05 07:00' => 'past']];
+        yield 'dry, a week to seal' => [['dry' => true, 'shadedHours' => 0, 'coldDays' => 0, 'sealDays' => 7], 'dry', ['07:00' => 'sealing', '2027-06-09 06:59' => 'sealing', '2027-06-09 07:00' => 'sealed', '2027-06-20 07:00' => 'sealed']];
+    }
+
+    /**
+     * @param array<string, mixed>  $hold
+     * @param array<string, string> $at
+     */
+    #[DataProvider('clocks')]
+    public function testTheClockFromTheCutToTheTray(array $hold, string $how, array $at): void
+    {
+        $clock = HoldClock::of(self::hold($hold), $how, new \DateTimeImmutable('2027-06-02 07:00'));
+        foreach ($at as $time => $state) {
+            $now = new \DateTimeImmutable(strlen($time) === 5 ? "2027-06-02 {$time}" : $time);
+            self::assertSame($state, $clock->at($now), $time);
+            self::assertNotSame('', $clock->words($now));
+        }
+    }
+
+    public function testTheClockSpeaks(): void
+    {
+        $clock = HoldClock::of(self::hold([]), 'shaded', new \DateTimeImmutable('2027-06-02 07:00'));
+        self::assertSame('Keeps 5 hours more, until 15:00.', $clock->words(new \DateTimeImmutable('2027-06-02 10:00')));
+        self::assertSame('Stick soon: keeps 90 min more, until 15:00.', $clock->words(new \DateTimeImmutable('2027-06-02 13:30')));
+        self::assertStringStartsWith('Kept too long by 2 hours.', $clock->words(new \DateTimeImmutable('2027-06-02 17:00')));
+        self::assertStringContainsString('3 days more, until 5 Jun, 07:00', HoldClock::of(self::hold([]), 'cold', new \DateTimeImmutable('2027-06-02 07:00'))->words(new \DateTimeImmutable('2027-06-02 07:00')));
+    }
+
+    public function testHeldOnlyAsTheSheetAllows(): void
+    {
+        foreach ([[['sameDay' => true, 'coldDays' => 0], 'cold'], [[], 'dry'], [['dry' => true, 'shadedHours' => 0, 'coldDays' => 0, 'sealDays' => 3], 'shaded']] as [$hold, $how]) {
+            try {
+                HoldClock::of(self::hold($hold), $how, new \DateTimeImmutable('2027-06-02 07:00'));
+                self::fail('Should have been refused.');
+            } catch (Refused $refused) {
+                self::assertSame('how', $refused->field);
+            }
+        }
+    }
+
+    public function testATakeIsSpreadEvenlyNeverOverTheCap(): void
+    {
+        mt_srand(3);
+        for ($i = 0; $i < 200; ++$i) {
+            $rows = array_map(static fn (int $r) => ['row' => "row {$r}", 'plants' => [], 'count' => mt_rand(1, 40)], range(1, mt_rand(1, 6)));
+            $plants = array_sum(array_column($rows, 'count'));
+            $cap = mt_rand(1, 12);
+            $asked = mt_rand(1, $plants * $cap);
+            $sheet = TakeSheet::spread($asked, $rows, $cap, 1);
+            self::assertSame($asked, array_sum(array_column($sheet['rows'], 'total')));
+            foreach ($sheet['rows'] as $row) {
+                self::assertLessThanOrEqual($cap, $row['each'] + ($row['more'] > 0 ? 1 : 0));
+            }
+            self::assertSame(min($asked, $plants), $sheet['parents']);
+        }
+    }
+
+    public function testNamedParentsAndTheWalk(): void
+    {
+        $rows = [['row' => 'row 2', 'plants' => ['A', 'B', 'C'], 'count' => 3], ['row' => 'row 5', 'plants' => ['D', 'E'], 'count' => 2]];
+        $sheet = TakeSheet::spread(12, $rows, 3, 10);
+        self::assertSame([['A', 3], ['B', 3], ['C', 2]], array_map(static fn (array $n) => array_values($n), $sheet['rows'][0]['named']));
+        self::assertSame([8, 4], array_column($sheet['rows'], 'total'));
+        self::assertSame('Only 5 parents give, and 10 are asked for to keep it diverse.', $sheet['short']);
+        self::assertNull(TakeSheet::spread(12, $rows, 3, 5)['short']);
+        foreach ([[16, 3, 'over_cap'], [0, 3, 'out_of_range']] as [$asked, $cap, $code]) {
+            try {
+                TakeSheet::spread($asked, $rows, $cap, 1);
+                self::fail('Should have been refused.');
+            } catch (Refused $refused) {
+                self::assertSame($code, $refused->reason);
+            }
+        }
+    }
+
+    public function testBoxesToolsAndWhatToKeepApart(): void
+    {
+        $way = static fn (Pattern $pattern) => WaySheet::of($pattern->sheet(1));
+        self::assertStringStartsWith('2 boxes, drained', TakeSheet::carry($way(Pattern::SoftTip), 251));
+        self::assertStringStartsWith('3 bundles of about 20', TakeSheet::carry($way(Pattern::Hardwood), 60));
+        self::assertStringContainsString('open and dry', TakeSheet::carry($way(Pattern::FleshyDryStart), 10));
+        self::assertContains('spade', TakeSheet::tools($way(Pattern::Clump)));
+        self::assertContains('secateurs', TakeSheet::tools($way(Pattern::SemiRipe)));
+        self::assertStringContainsString('slanted cut is below', implode(' ', TakeSheet::keepApart($way(Pattern::SoftTip), false, false)));
+        self::assertCount(3, TakeSheet::keepApart($way(Pattern::Leaf), true, true));
+        self::assertSame([], TakeSheet::keepApart($way(Pattern::Clump), false, false));
+    }
+}
