@@ -8,7 +8,7 @@ namespace WetCradle\Core\Stock;
 final class BlockFacts
 {
     /**
-     * @param ?\DateTimeImmutable $cleanOn        the last inspection that found it clean; null where there was none
+     * @param ?int                $cleanDays      days since it was last found clean; null where it never was
      * @param int                 $inspectionDays after so many days an inspection is old
      * @param ?string             $found          what was found and is not cleared yet
      * @param int                 $notBefore      years before which it is left to build itself up
@@ -18,7 +18,7 @@ final class BlockFacts
      */
     public function __construct(
         public readonly \DateTimeImmutable $on,
-        public readonly ?\DateTimeImmutable $cleanOn,
+        public readonly ?int $cleanDays,
         public readonly int $inspectionDays,
         public readonly ?string $found,
         public readonly int $plantedYear,

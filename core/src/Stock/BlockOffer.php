@@ -16,14 +16,25 @@ final class BlockOffer
     /** Takes weigh on a plant for a year; before that it has been pruned and grown anew. */
     private const YEAR = 52;
 
+    private ?int $sparing = null;
+
+    /**
+     * @param list<array{week: int, cuttings: int}> $before shoots taken, in the year before
+     * @param list<array{week: int, cuttings: int}> $later  shoots to be taken, in the year after
+     */
     private function __construct(
         public readonly int $canGive,
-        public readonly int $perPlant,
-        private readonly int $left,
         public readonly int $asked,
         public readonly ?Week $restsUntil,
         public readonly bool $yearUsedUp,
-        private readonly bool $forLater,
+        private readonly int $plants,
+        private readonly ShootHabit $habit,
+        private readonly int $perShoot,
+        private readonly ?int $leftOfYear,
+        private readonly array $before,
+        private readonly array $later,
+        private readonly int $week,
+        private readonly int $available,
     ) {
     }
 
@@ -55,36 +66,66 @@ final class BlockOffer
         $fresh = StockTakes::of($plants, $habit, [['week' => $now, 'cuttings' => 0]])->takes[0];
         $course = StockTakes::of($plants, $habit, [...$before, ['week' => $now, 'cuttings' => 0]]);
         $here = $course->takes[count($before)];
-        $perPlant = self::sparing($plants, $habit, $before, $later, $now, $here['availablePerPlant']);
-        $left = $perPlant * $plants * $perShoot;
-        $year = $yearCap === null ? $left : max(0, $yearCap * $plants - $thisYear);
+        $leftOfYear = $yearCap === null ? null : max(0, $yearCap * $plants - $thisYear);
 
         return new self(
             $fresh['available'] * $perShoot,
-            $perPlant * $perShoot,
-            min($left, $year),
             $asked,
             self::restsUntil($course->takes, $habit, $now),
-            $yearCap !== null && $plants > 0 && $year < $plants,
-            $perPlant < $here['availablePerPlant'],
+            $leftOfYear !== null && $leftOfYear < $plants,
+            $plants,
+            $habit,
+            $perShoot,
+            $leftOfYear,
+            $before,
+            $later,
+            $now,
+            $here['availablePerPlant'],
         );
     }
 
-    /**
-     * The most shoots a plant can give now without leaving any later take with less than it would have had.
-     *
-     * @param list<array{week: int, cuttings: int}> $before
-     * @param list<array{week: int, cuttings: int}> $later
-     */
-    private static function sparing(int $plants, ShootHabit $habit, array $before, array $later, int $now, int $available): int
+    /** The most cuttings that one plant may give now. */
+    public function perPlant(): int
     {
-        if ($later === [] || $plants === 0) {
-            return $available;
-        }
-        $taken = static fn (int $perPlant) => array_column(array_slice(StockTakes::of($plants, $habit, [...$before, ['week' => $now, 'cuttings' => $perPlant * $plants], ...$later])->takes, count($before) + 1), 'takenPerPlant');
-        $untouched = $taken(0);
-        for ($perPlant = $available; $perPlant > 0; --$perPlant) {
-            foreach ($taken($perPlant) as $i => $there) {
+        return $this->sparing() * $this->perShoot;
+    }
+
+    public function left(): int
+    {
+        $left = $this->perPlant() * $this->plants;
+
+        return $this->leftOfYear === null ? $left : min($left, $this->leftOfYear);
+    }
+
+    public function isEnough(): bool
+    {
+        return $this->left() >= $this->asked;
+    }
+
+    public function words(): string
+    {
+        $left = $this->left();
+        $why = match (true) {
+            $this->yearUsedUp => ' (the plants have given their share of the year)',
+            $this->sparing() < $this->available => sprintf(' (of %d; the rest is spoken for by later takes)', $this->canGive),
+            $left < $this->canGive => sprintf(' (of %d; the plants are growing back)', $this->canGive),
+            default => '',
+        };
+
+        return $this->isEnough() ? sprintf('can give %d%s', $left, $why) : sprintf('%d short: can give %d%s', $this->asked - $left, $left, $why);
+    }
+
+    /** The most shoots a plant can give now without leaving any later take with less than it would have had. */
+    private function sparing(): int
+    {
+        return $this->sparing ??= $this->later === [] || $this->plants === 0 ? $this->available : $this->mostThatRobsNobody();
+    }
+
+    private function mostThatRobsNobody(): int
+    {
+        $untouched = $this->laterTakes(0);
+        for ($perPlant = $this->available; $perPlant > 0; --$perPlant) {
+            foreach ($this->laterTakes($perPlant) as $i => $there) {
                 if ($there < $untouched[$i]) {
                     continue 2;
                 }
@@ -94,6 +135,14 @@ final class BlockOffer
         }
 
         return 0;
+    }
+
+    /** @return list<int> what a plant gives at each later take, when it gives so many shoots now */
+    private function laterTakes(int $perPlant): array
+    {
+        $takes = StockTakes::of($this->plants, $this->habit, [...$this->before, ['week' => $this->week, 'cuttings' => $perPlant * $this->plants], ...$this->later])->takes;
+
+        return array_column(array_slice($takes, count($this->before) + 1), 'takenPerPlant');
     }
 
     /** @param list<array{week: int, availablePerPlant: int, takenPerPlant: int, available: int}> $takes */
@@ -107,29 +156,5 @@ final class BlockOffer
         }
 
         return $until === null ? null : Week::ofOrdinal($until);
-    }
-
-    public function left(): int
-    {
-        return $this->left;
-    }
-
-    public function isEnough(): bool
-    {
-        return $this->left >= $this->asked;
-    }
-
-    public function words(): string
-    {
-        $why = match (true) {
-            $this->yearUsedUp => ' (the plants have given their share of the year)',
-            $this->forLater => sprintf(' (of %d; the rest is spoken for by later takes)', $this->canGive),
-            $this->left < $this->canGive => sprintf(' (of %d; the plants are growing back)', $this->canGive),
-            default => '',
-        };
-
-        return $this->isEnough()
-            ? sprintf('can give %d%s', $this->left, $why)
-            : sprintf('%d short: can give %d%s', $this->asked - $this->left, $this->left, $why);
     }
 }

@@ -23,11 +23,8 @@ final class Fitness
         if ($b->found !== null) {
             $say(Unfit::Quarantine, sprintf('In quarantine: %s.', $b->found), 'Treat it, look again and clear what was found.');
         }
-        $days = $b->cleanOn === null ? null : (int) $b->cleanOn->diff($b->on)->format('%r%a');
-        if ($days === null) {
-            $say(Unfit::InspectionOld, 'Never inspected.', 'Inspect it and find it clean.');
-        } elseif ($days > $b->inspectionDays) {
-            $say(Unfit::InspectionOld, sprintf('Last found clean %d days before, on %s; the house limit is %d.', $days, $b->cleanOn?->format('j M'), $b->inspectionDays), 'Inspect it and find it clean.');
+        if ($b->cleanDays === null || $b->cleanDays > $b->inspectionDays) {
+            $say(Unfit::InspectionOld, $b->cleanDays === null ? 'Never found clean.' : sprintf('Last found clean %d days ago; the house limit is %d.', $b->cleanDays, $b->inspectionDays), 'Inspect it and find it clean.');
         }
         $age = (int) $b->on->format('Y') - $b->plantedYear;
         if ($age < $b->notBefore) {

@@ -74,9 +74,9 @@ final class FitnessTest extends TestCase
     public static function blocks(): iterable
     {
         yield 'fit' => [[], []];
-        yield 'never inspected' => [['cleanOn' => null], ['inspection_old']];
-        yield 'inspected 60 days ago' => [['cleanOn' => '2027-04-03'], []];
-        yield 'inspected 61 days ago' => [['cleanOn' => '2027-04-02'], ['inspection_old']];
+        yield 'never inspected' => [['cleanDays' => null], ['inspection_old']];
+        yield 'inspected 60 days ago' => [['cleanDays' => 60], []];
+        yield 'inspected 61 days ago' => [['cleanDays' => 61], ['inspection_old']];
         yield 'something was found' => [['found' => 'red spider mite, some, on the south side'], ['quarantine']];
         yield 'planted this year' => [['plantedYear' => 2027], ['too_young']];
         yield 'planted last year' => [['plantedYear' => 2026], []];
@@ -89,7 +89,7 @@ final class FitnessTest extends TestCase
         yield 'bought, no permit' => [['origin' => 'bought'], []];
         yield 'resting' => [['takes' => [['2027-05-26', 500]]], ['resting']];
         yield 'its year is used up' => [['takes' => [['2027-03-01', 400]], 'yearCap' => 8], ['cap_reached']];
-        yield 'everything at once' => [['cleanOn' => null, 'found' => 'rust', 'plantedYear' => 2027, 'origin' => 'wild', 'rights' => 'none'], ['quarantine', 'inspection_old', 'too_young', 'rights', 'permit']];
+        yield 'everything at once' => [['cleanDays' => null, 'found' => 'rust', 'plantedYear' => 2027, 'origin' => 'wild', 'rights' => 'none'], ['quarantine', 'inspection_old', 'too_young', 'rights', 'permit']];
     }
 
     /**
@@ -99,10 +99,10 @@ final class FitnessTest extends TestCase
     #[DataProvider('blocks')]
     public function testEveryReasonAndWhatClearsIt(array $is, array $codes): void
     {
-        $is += ['cleanOn' => '2027-05-20', 'found' => null, 'plantedYear' => 2024, 'replaceAfter' => null, 'origin' => 'own', 'permit' => null, 'permitUntil' => null, 'rights' => null, 'takes' => [], 'yearCap' => null];
+        $is += ['cleanDays' => 12, 'found' => null, 'plantedYear' => 2024, 'replaceAfter' => null, 'origin' => 'own', 'permit' => null, 'permitUntil' => null, 'rights' => null, 'takes' => [], 'yearCap' => null];
         $against = Fitness::against(new BlockFacts(
             self::day('2027-06-02'),
-            $is['cleanOn'] === null ? null : self::day($is['cleanOn']),
+            $is['cleanDays'],
             60,
             $is['found'],
             $is['plantedYear'],

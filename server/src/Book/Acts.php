@@ -27,6 +27,8 @@ use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Rooting\CheckViews;
 use WetCradle\Server\Rooting\RootCheck;
+use WetCradle\Server\Stock\Fit;
+use WetCradle\Server\Stock\Rights;
 
 /** The acts of the house: each checks what the trade allows, writes the book, and keeps the batch's days in step. */
 final class Acts
@@ -34,14 +36,19 @@ final class Acts
     public function __construct(
         private readonly EntityManagerInterface $em,
         private readonly Ledger $ledger,
+        private readonly Fit $fit,
+        private readonly Rights $rights,
         private readonly Writing $writing,
         private readonly House $house,
         private readonly Today $today,
     ) {
     }
 
-    /** @param list<int> $people ids of the accounts that stuck it */
-    public function stick(Batch $batch, \DateTimeImmutable $day, int $stuck, int $tooPoor, int $trays, array $people): void
+    /**
+     * @param list<int> $people  ids of the accounts that stuck it
+     * @param ?string   $despite why it is stuck although its block is not fit
+     */
+    public function stick(Batch $batch, \DateTimeImmutable $day, int $stuck, int $tooPoor, int $trays, array $people, ?string $despite): void
     {
         if ($batch->isStuck()) {
             throw Refused::because('is_stuck', 'stuck', sprintf('%s was stuck on %s already.', $batch->code, $batch->stuckOn?->format('j F Y')));
@@ -54,6 +61,12 @@ final class Acts
         if ($stuck > $holds->hold()) {
             throw Refused::because('does_not_fit', 'stuck', sprintf('%d do not fit into %d × %s; they hold %d. %d trays would do.', $stuck, $trays, $batch->trayKind->name, $holds->hold(), Trays::toHold($stuck, $holds->cells)->number));
         }
+        $against = $this->fit->against($batch->block, $batch->sheet->core(), $day, $batch->code);
+        if ($against !== [] && $despite === null) {
+            throw Refused::because('not_fit', 'despite', sprintf('Block %s is not fit to take from. %s To stick it all the same, say why.', $batch->block->code, implode(' ', array_column($against, 'words'))));
+        }
+        $batch->despite = $against === [] ? null : $despite;
+        $this->rights->mustAllow($batch, $day, $stuck, 'stuck');
         $batch->people->clear();
         foreach (array_unique($people) as $id) {
             $batch->people->add($this->em->find(Account::class, $id) ?? throw Refused::because('unknown', 'people', sprintf('There is nobody with the number %d.', $id)));
@@ -63,7 +76,7 @@ final class Acts
         $batch->date(PlainDates::forwards($day, $batch->sheet->core()->times()));
         $line = $batch->lines->first() ?: new Line($batch, 1, $day);
         $this->em->persist($line);
-        $says = sprintf('Stuck %d in %d × %s', $stuck, $trays, $batch->trayKind->name).($tooPoor > 0 ? sprintf(', %d thrown as too poor', $tooPoor) : '');
+        $says = sprintf('Stuck %d in %d × %s', $stuck, $trays, $batch->trayKind->name).($tooPoor > 0 ? sprintf(', %d thrown as too poor', $tooPoor) : '').($batch->despite === null ? '' : sprintf('; although %s was not fit: %s', $batch->block->code, $batch->despite));
         $this->enter($batch, ActKind::Stick, $day, $says, [$line], static fn (CountBook $book) => $book->stick((int) $line->id, $stuck, $tooPoor));
     }
 

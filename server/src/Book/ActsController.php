@@ -44,8 +44,9 @@ final class ActsController
             $batch->mix = $in->text('mix', 200);
             $batch->hormone = $in->textOr('hormone', null, 200);
             $people = array_map(static fn (string $id) => ctype_digit($id) ? (int) $id : 0, array_map('strval', $in->texts('people')));
+            $despite = $in->textOr('despite', null, 300);
             $in->done();
-            $this->acts->stick($batch, $day, $stuck, $tooPoor, $trays, $people);
+            $this->acts->stick($batch, $day, $stuck, $tooPoor, $trays, $people, $despite);
         });
     }
 

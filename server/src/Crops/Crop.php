@@ -22,7 +22,8 @@ class Crop
     #[ORM\OneToMany(targetEntity: Way::class, mappedBy: 'crop'), ORM\OrderBy(['house' => 'DESC', 'id' => 'ASC'])]
     public Collection $ways;
 
-    public function __construct(#[ORM\Column] public string $name, #[ORM\Column] public string $slug)
+    /** @param ?string $protectedBy who holds breeders' rights in it; null where nobody does */
+    public function __construct(#[ORM\Column] public string $name, #[ORM\Column] public string $slug, #[ORM\Column(nullable: true)] public ?string $protectedBy = null)
     {
         $this->ways = new ArrayCollection();
     }

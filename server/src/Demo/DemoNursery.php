@@ -34,7 +34,8 @@ final class DemoNursery
         $nursery = Readable::yaml('nursery.yaml');
         $this->settle($nursery);
         $crops = $this->crops();
-        $blocks = $this->blocks($crops);
+        $stock = new DemoStock($this->db, $this->today->day());
+        $blocks = $stock->plant($crops);
         $zones = $this->zones();
         $chance = new Chance((int) $nursery['seed']);
         $today = $this->today->day();
@@ -49,6 +50,7 @@ final class DemoNursery
             }
         }
         $life->write();
+        $stock->record($blocks, $crops);
         $this->unplanned($crops, $chance);
         $this->db->update('nursery', ['batches_numbered' => $number], ['id' => 1]);
 
@@ -99,27 +101,6 @@ final class DemoNursery
         $this->db->update('way', ['sheet_id' => $version], ['id' => $way]);
 
         return $version;
-    }
-
-    /**
-     * @param array<string, DemoCrop> $crops
-     *
-     * @return list<array<string, int|string>>
-     */
-    private function blocks(array $crops): array
-    {
-        $ids = [];
-        foreach ($crops as $crop) {
-            $ids[$crop->name] = $crop->id;
-        }
-        $found = [];
-        foreach (Readable::csv('stock.csv') as $row) {
-            $this->db->insert('stock_block', ['version' => 1, 'code' => $row['code'], 'crop_id' => $ids[$row['crop']], 'place' => $row['place'], 'plants' => $row['plants'],
-                'per_plant' => $row['perPlant'], 'recovery_weeks' => $row['recoveryWeeks'], 'planted_year' => $row['plantedYear'], 'note' => $row['note'] === '' ? null : $row['note']]);
-            $found[] = ['id' => (int) $this->db->lastInsertId(), 'crop' => $ids[$row['crop']], 'plants' => (int) $row['plants'], 'perPlant' => (int) $row['perPlant'], 'recoveryWeeks' => (int) $row['recoveryWeeks']];
-        }
-
-        return $found;
     }
 
     /** @return list<array<string, mixed>> */

@@ -9,7 +9,6 @@ use WetCradle\Core\Bench\Zone;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Numbers\Range;
 use WetCradle\Core\Plan\PlainDates;
-use WetCradle\Core\Stock\BlockOffer;
 
 /** Finds each batch of the made-up nursery a zone that suits it and a stock block that can give, as its people would have. */
 final class Placing
@@ -26,7 +25,7 @@ final class Placing
 
     /**
      * @param list<array<string, mixed>>      $zones
-     * @param list<array<string, int|string>> $blocks
+     * @param list<DemoBlock>            $blocks
      */
     public function __construct(array $zones, private readonly array $blocks, private readonly Chance $chance)
     {
@@ -82,11 +81,11 @@ final class Placing
         $asked = $plan->trays * $plan->crop->cells;
         $able = [];
         foreach ($this->blocks as $block) {
-            if ((int) $block['crop'] === $plan->crop->id) {
+            if ($block->crop === $plan->crop) {
                 // A few go to waste on the way to the tray.
-                $offer = BlockOffer::of((int) $block['plants'], (int) $block['perPlant'], (int) $block['recoveryWeeks'], $this->takes[(int) $block['id']] ?? [], $plan->stickOn, (int) ceil(1.08 * $asked));
+                $offer = $block->offer($plan->crop->sheet, $this->takes[$block->id] ?? [], $plan->stickOn, (int) ceil(1.08 * $asked));
                 if ($offer->isEnough()) {
-                    $able[] = (int) $block['id'];
+                    $able[] = $block->id;
                 }
             }
         }

@@ -52,6 +52,7 @@ class Nursery
         #[ORM\Column] public string $windowBy = 'weeks',
         #[ORM\Column] public int $windowWeeks = 0,
         #[ORM\Column] public string $currency = '€',
+        #[ORM\Column] public int $inspectionDays = 60,
     ) {
         $this->air = Climate::from($climate)->air($hemisphere)->means;
     }
@@ -92,6 +93,7 @@ class Nursery
             'windowWeeks' => $this->windowWeeks,
             'air' => array_map(floatval(...), $this->air),
             'currency' => $this->currency,
+            'inspectionDays' => $this->inspectionDays,
             'version' => $this->version,
         ];
     }

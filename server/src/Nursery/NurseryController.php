@@ -58,6 +58,7 @@ final class NurseryController
             $nursery->windowWeeks = (int) $in->number('windowWeeks', -WindowShift::MOST, WindowShift::MOST);
             $nursery->air = SiteAir::of($in->numbers('air', count: 12))->means;
             $nursery->currency = $in->text('currency', 5);
+            $nursery->inspectionDays = $in->count('inspectionDays', 1, 1000);
             $in->done();
             $writing->keep('nursery', '1', $before, $nursery->toArray());
         });

@@ -57,6 +57,9 @@ class Batch
     public ?string $trayNumbers = null;
     #[ORM\Column]
     public bool $calledOff = false;
+    /** Why it was stuck although its stock block was not fit to take from. */
+    #[ORM\Column(nullable: true)]
+    public ?string $despite = null;
     /** What the plan rested on when it was made, in words. */
     #[ORM\Column(nullable: true)]
     public ?string $restedOn = null;

@@ -21,6 +21,7 @@ use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Find;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Rates\CropHistory;
+use WetCradle\Server\Stock\Rights;
 use WetCradle\Server\Stock\StockBlock;
 use WetCradle\Server\Stock\Takes;
 use WetCradle\Server\Wanted\Wanted;
@@ -34,6 +35,7 @@ final class BatchController
         private readonly BatchViews $views,
         private readonly Planner $planner,
         private readonly Takes $takes,
+        private readonly Rights $rights,
         private readonly CropHistory $history,
         private readonly Writing $writing,
         private readonly Find $find,
@@ -155,10 +157,11 @@ final class BatchController
         if ($batch->block->crop !== $batch->crop) {
             throw Refused::because('wrong_crop', 'block', sprintf('Block %s holds %s, not %s.', $batch->block->code, $batch->block->crop->name, $batch->crop->name));
         }
-        $material = $this->takes->offer($batch->block, $batch->stickOn, $batch->planned, $batch->code);
+        $material = $this->takes->offer($batch->block, $batch->sheet->core(), $batch->stickOn, $batch->planned, $batch->code);
         if (!$material->isEnough()) {
             throw Refused::because('no_material', 'block', sprintf('Block %s is %s. Choose another block or day, or fewer trays.', $batch->block->code, $material->words()));
         }
+        $this->rights->mustAllow($batch, $batch->stickOn, $batch->planned, 'trays');
         $place = $this->planner->offer($batch->zone, $batch->sheet->core(), $dates, $batch->trays, $batch->code);
         if (!$place->isYes()) {
             throw Refused::because((string) $place->reason, 'zone', sprintf('%s cannot take it: it %s.', $batch->zone->name, $place->reason === 'no_room' ? 'is '.$place->words : $place->words));

@@ -5,16 +5,21 @@ declare(strict_types=1);
 namespace WetCradle\Server\Plan;
 
 use Doctrine\DBAL\Connection;
+use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Server\Account\Account;
+use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Rates\CropHistory;
 use WetCradle\Server\Rooting\CheckViews;
+use WetCradle\Server\Stock\Collection;
 
 /** One batch with all that is known of it. */
 final class BatchViews
 {
     public function __construct(
         private readonly Tags $tags,
+        private readonly EntityManagerInterface $em,
         private readonly Connection $db,
+        private readonly Today $today,
         private readonly CheckViews $checks,
         private readonly CropHistory $history,
     ) {
@@ -39,6 +44,8 @@ final class BatchViews
             'people' => array_map(static fn (Account $a) => $a->toArray(), $batch->people->toArray()),
             'plannedBy' => $batch->plannedBy->name,
             'plannedAt' => $batch->plannedAt->format('Y-m-d'),
+            'despite' => $batch->despite,
+            'collection' => $this->em->getRepository(Collection::class)->findOneBy(['batch' => $batch])?->toArray($this->today->now()),
             'customer' => $batch->wanted?->customer?->name,
             'sheet' => [
                 'way' => $way->name,

@@ -15,11 +15,11 @@ use WetCradle\Core\Rates\InWords;
 use WetCradle\Server\Bench\Tenants;
 use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Calendar\Today;
-use WetCradle\Server\Crops\Crop;
 use WetCradle\Server\Crops\Way;
 use WetCradle\Server\Crops\Windows;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Rates\CropHistory;
+use WetCradle\Server\Stock\Fit;
 use WetCradle\Server\Stock\StockBlock;
 use WetCradle\Server\Stock\Takes;
 use WetCradle\Server\Wanted\Wanted;
@@ -33,6 +33,7 @@ final class Planner
         private readonly EntityManagerInterface $em,
         private readonly CropHistory $history,
         private readonly Takes $takes,
+        private readonly Fit $fit,
         private readonly Tenants $tenants,
         private readonly Tags $tags,
         private readonly Windows $windows,
@@ -71,7 +72,7 @@ final class Planner
             'way' => $way->id,
             'ways' => array_map(static fn (Way $w) => ['id' => $w->id, 'name' => $w->name, 'house' => $w->house], $wanted->crop->ways->toArray()),
             'window' => $this->window($way, $dates->stickOn),
-            'blocks' => $this->blocks($wanted->crop, $dates->stickOn, $stick),
+            'blocks' => $this->blocks($way, $dates->stickOn, $stick),
             'zones' => $this->zones($sheet, $dates, $chosen),
         ];
     }
@@ -129,14 +130,14 @@ final class Planner
     }
 
     /** @return list<array<string, mixed>> */
-    private function blocks(Crop $crop, \DateTimeImmutable $stickOn, int $stick): array
+    private function blocks(Way $way, \DateTimeImmutable $stickOn, int $stick): array
     {
         $found = [];
-        foreach ($this->em->getRepository(StockBlock::class)->findBy(['crop' => $crop], ['code' => 'ASC']) as $block) {
-            $offer = $this->takes->offer($block, $stickOn, $stick);
-            $found[] = ['code' => $block->code, 'place' => $block->place, 'plants' => $block->plants, 'left' => $offer->left(), 'enough' => $offer->isEnough(), 'words' => $offer->words()];
+        foreach ($this->em->getRepository(StockBlock::class)->findBy(['crop' => $way->crop], ['code' => 'ASC']) as $block) {
+            $offer = $this->takes->offer($block, $way->core(), $stickOn, $stick);
+            $found[] = ['code' => $block->code, 'place' => $block->place, 'plants' => $block->plants, 'left' => $offer->left(), 'enough' => $offer->isEnough(), 'words' => $offer->words(), 'against' => $this->fit->against($block, $way->core(), $stickOn, null, $offer)];
         }
-        usort($found, static fn (array $a, array $b) => [$b['enough'], $b['left'], $a['code']] <=> [$a['enough'], $a['left'], $b['code']]);
+        usort($found, static fn (array $a, array $b) => [$b['enough'], count($a['against']), $b['left'], $a['code']] <=> [$a['enough'], count($b['against']), $a['left'], $b['code']]);
 
         return $found;
     }

@@ -8,6 +8,7 @@ use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use WetCradle\Core\Book\BatchState;
 use WetCradle\Core\Rooting\StageTally;
+use WetCradle\Server\Stock\Fit;
 
 /** Batches as every list, bench and search shows them: their tags. */
 final class Tags
@@ -19,7 +20,7 @@ final class Tags
         FROM batch b JOIN crop c ON c.id = b.crop_id JOIN zone z ON z.id = b.zone_id JOIN stock_block k ON k.id = b.block_id JOIN tray_kind t ON t.id = b.tray_kind_id
         LEFT JOIN batch_standing s ON s.batch_id = b.id';
 
-    public function __construct(private readonly Connection $db)
+    public function __construct(private readonly Connection $db, private readonly Fit $fit)
     {
     }
 
@@ -33,7 +34,13 @@ final class Tags
     {
         $rows = $this->db->executeQuery(self::SELECT." WHERE {$condition} ORDER BY {$order}", $parameters, $types);
 
-        return array_map(self::tag(...), $rows->fetchAllAssociative());
+        $tags = array_map(self::tag(...), $rows->fetchAllAssociative());
+        $against = $this->fit->ofPlanned(array_column(array_filter($tags, static fn (array $t) => $t['state'] === 'planned'), 'code'));
+        foreach ($tags as &$tag) {
+            $tag['against'] = $against[$tag['code']] ?? [];
+        }
+
+        return $tags;
     }
 
     /**

@@ -4,28 +4,92 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Stock;
 
+use Doctrine\Common\Collections\ArrayCollection;
+use Doctrine\Common\Collections\Collection;
+use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
+use WetCradle\Core\Crops\WaySheet;
+use WetCradle\Core\Stock\CuttingsPerShoot;
+use WetCradle\Core\Stock\DivisionPath;
+use WetCradle\Core\Stock\ShootHabit;
 use WetCradle\Server\Crops\Crop;
 
 /** A group of alike stock plants kept for material. */
 #[ORM\Entity, ORM\Table(name: 'stock_block')]
 class StockBlock
 {
+    /** How far ahead a clump's path is drawn, years. */
+    private const PATH_YEARS = 10;
+
     #[ORM\Id, ORM\GeneratedValue, ORM\Column]
     public ?int $id = null;
 
     #[ORM\Column(type: 'integer'), ORM\Version]
     public int $version = 1;
 
-    public function __construct(
-        #[ORM\Column] public string $code,
-        #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)] public Crop $crop,
-        #[ORM\Column] public string $place,
-        #[ORM\Column] public int $plants,
-        #[ORM\Column] public int $perPlant,
-        #[ORM\Column] public int $recoveryWeeks,
-        #[ORM\Column] public int $plantedYear,
-        #[ORM\Column(nullable: true)] public ?string $note,
-    ) {
+    /** @var Collection<int, StockPlant> plants that matter one by one */
+    #[ORM\OneToMany(targetEntity: StockPlant::class, mappedBy: 'block'), ORM\OrderBy(['bed' => 'ASC', 'label' => 'ASC'])]
+    public Collection $named;
+
+    #[ORM\Column] public string $place;
+    #[ORM\Column] public int $plants;
+    #[ORM\Column] public int $plantedYear;
+    #[ORM\Column(nullable: true)] public ?string $note = null;
+    #[ORM\Column] public int $shoots;
+    #[ORM\Column] public int $maxShoots;
+    #[ORM\Column(type: Types::FLOAT)] public float $capShare;
+    #[ORM\Column(type: Types::FLOAT)] public float $branching;
+    #[ORM\Column] public int $recoveryWeeks;
+    #[ORM\Column(nullable: true)] public ?int $yearCap = null;
+    #[ORM\Column(type: Types::FLOAT, nullable: true)] public ?float $shootCm = null;
+    #[ORM\Column(type: Types::FLOAT, nullable: true)] public ?float $tipCm = null;
+    #[ORM\Column(type: Types::FLOAT, nullable: true)] public ?float $internodeCm = null;
+    #[ORM\Column] public int $notBefore = 1;
+    #[ORM\Column(nullable: true)] public ?int $replaceAfter = null;
+    #[ORM\Column] public int $minParents = 1;
+    #[ORM\Column] public string $origin = 'own';
+    #[ORM\Column(nullable: true)] public ?string $source = null;
+    #[ORM\Column(nullable: true)] public ?string $population = null;
+    #[ORM\Column(nullable: true)] public ?string $permit = null;
+    #[ORM\Column(type: Types::DATE_IMMUTABLE, nullable: true)] public ?\DateTimeImmutable $permitUntil = null;
+    #[ORM\Column(type: Types::FLOAT, nullable: true)] public ?float $multiplication = null;
+    #[ORM\Column(type: Types::FLOAT, nullable: true)] public ?float $survival = null;
+    #[ORM\Column(nullable: true)] public ?int $target = null;
+    public function __construct(#[ORM\Column] public string $code, #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)] public Crop $crop)
+    {
+        $this->named = new ArrayCollection();
+    }
+
+    public function habit(): ShootHabit
+    {
+        return ShootHabit::of($this->shoots, $this->maxShoots, $this->capShare, $this->branching, $this->recoveryWeeks);
+    }
+
+    /** Cuttings that one of its shoots makes this way: one, unless it is a stem cut into lengths whose nodes are known. */
+    public function perShoot(WaySheet $way): int
+    {
+        if (!$way->method->isOfStem() || $way->method->value === 'tip cutting' || $this->shootCm === null || $this->internodeCm === null) {
+            return 1;
+        }
+
+        return CuttingsPerShoot::of($this->shootCm, $this->tipCm ?? 0.0, $this->internodeCm, $way->cut->nodesBelow, max(1, $way->cut->nodesAbove), $way->cut->lengthCm->low, $way->cut->betweenNodes)->cuttings();
+    }
+
+    public function path(): ?DivisionPath
+    {
+        return $this->multiplication === null || $this->survival === null || $this->target === null ? null : DivisionPath::of($this->plants, $this->multiplication, $this->survival, $this->target, self::PATH_YEARS);
+    }
+
+    /** @return array<string, mixed> what can be edited */
+    public function editable(): array
+    {
+        return [
+            'place' => $this->place, 'plants' => $this->plants, 'plantedYear' => $this->plantedYear, 'note' => $this->note,
+            'shoots' => $this->shoots, 'maxShoots' => $this->maxShoots, 'capShare' => $this->capShare, 'branching' => $this->branching, 'recoveryWeeks' => $this->recoveryWeeks, 'yearCap' => $this->yearCap,
+            'shootCm' => $this->shootCm, 'tipCm' => $this->tipCm, 'internodeCm' => $this->internodeCm, 'notBefore' => $this->notBefore, 'replaceAfter' => $this->replaceAfter, 'minParents' => $this->minParents,
+            'origin' => $this->origin, 'source' => $this->source, 'population' => $this->population, 'permit' => $this->permit, 'permitUntil' => $this->permitUntil?->format('Y-m-d'),
+            'multiplication' => $this->multiplication, 'survival' => $this->survival, 'target' => $this->target,
+            'version' => $this->version,
+        ];
     }
 }

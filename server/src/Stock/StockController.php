@@ -4,22 +4,23 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Stock;
 
+use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Refused;
-use WetCradle\Core\Stock\BlockOffer;
+use WetCradle\Core\Stock\Fitness;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\Crop;
-use WetCradle\Server\Crops\Windows;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Find;
 
-/** Stock blocks and what they can give in a week. */
+/** Stock blocks: what they are, what each can give in a week, whether it is fit to. */
 final class StockController
 {
     /** Beyond this many weeks no take weighs on another. */
@@ -27,8 +28,10 @@ final class StockController
 
     public function __construct(
         private readonly EntityManagerInterface $em,
-        private readonly Takes $takes,
-        private readonly Windows $windows,
+        private readonly Connection $db,
+        private readonly StockViews $views,
+        private readonly Writing $writing,
+        private readonly Find $find,
         private readonly Today $today,
     ) {
     }
@@ -36,62 +39,167 @@ final class StockController
     #[Route('/api/stock', methods: ['GET'])]
     public function all(Request $request): JsonResponse
     {
-        $week = $request->query->has('week') ? Week::of($request->query->getString('week')) : $this->today->week();
-        $around = $this->takes->around($week->monday(), self::LONGEST_RECOVERY);
-        $blocks = $this->em->createQuery('SELECT k, c, w, s FROM '.StockBlock::class.' k JOIN k.crop c JOIN c.ways w JOIN w.sheet s ORDER BY c.name, k.code')->getResult();
+        $week = $this->week($request);
 
-        return new JsonResponse([
-            'week' => $week->written(),
-            'blocks' => array_map(fn (StockBlock $k) => $this->view($k, $week, $around[(int) $k->id] ?? []), $blocks),
-        ]);
+        return new JsonResponse(['week' => $week->written(), 'blocks' => $this->views->all($week)]);
+    }
+
+    #[Route('/api/stock/{code}', methods: ['GET'])]
+    public function one(string $code, Request $request): JsonResponse
+    {
+        return new JsonResponse($this->views->one($this->block($code), $this->week($request)));
     }
 
     #[Route('/api/stock', methods: ['POST'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function add(Fields $in, Writing $writing, Find $find): JsonResponse
+    public function add(Fields $in): JsonResponse
     {
-        $block = $writing->once(function () use ($in, $writing, $find) {
+        $block = $this->writing->once(function () use ($in) {
             $code = strtoupper($in->text('code', 12));
+            if (preg_match('/^[A-Z0-9][A-Z0-9-]*$/', $code) !== 1) {
+                throw $in->refuse('wrong_type', 'code', 'is made of letters, digits and dashes');
+            }
             if ($this->em->getRepository(StockBlock::class)->findOneBy(['code' => $code]) !== null) {
                 throw Refused::because('taken', 'code', sprintf('There is a block %s already.', $code));
             }
-            $crop = $find->by(Crop::class, 'slug', $in->text('crop'), 'crop', 'crop');
-            $year = (int) $this->today->day()->format('Y');
-            $block = new StockBlock($code, $crop, $in->text('place', 120), $in->count('plants', 1, 100_000), $in->count('perPlant', 1, 1000), $in->count('recoveryWeeks', 0, self::LONGEST_RECOVERY), $in->count('plantedYear', 1950, $year), $in->textOr('note', null, 1000));
+            $block = new StockBlock($code, $this->find->by(Crop::class, 'slug', $in->text('crop'), 'crop', 'crop'));
+            $this->read($in, $block);
             $in->done();
             $this->em->persist($block);
-            $writing->keep('stock_block', $code, [], ['crop' => $crop->slug, 'plants' => $block->plants]);
+            $this->writing->keep('stock_block', $code, [], ['crop' => $block->crop->slug, 'plants' => $block->plants]);
 
             return $block;
         });
 
-        return new JsonResponse($this->view($block, $this->today->week(), []), 201);
+        return new JsonResponse($this->views->one($block, $this->today->week()), 201);
     }
 
-    /**
-     * @param list<array{on: \DateTimeImmutable, cuttings: int, batch: string}> $takes
-     *
-     * @return array<string, mixed>
-     */
-    private function view(StockBlock $block, Week $week, array $takes): array
+    #[Route('/api/stock/{code}', methods: ['PUT'])]
+    #[IsGranted('ROLE_PROPAGATOR')]
+    public function change(string $code, Fields $in): JsonResponse
     {
-        $offer = BlockOffer::of($block->plants, $block->perPlant, $block->recoveryWeeks, $takes, $week->monday(), 0);
-        $crop = $block->crop;
+        $block = $this->block($code);
+        $this->writing->once(function () use ($block, $in): void {
+            $this->em->refresh($block);
+            $before = $block->editable();
+            $this->writing->mustBeVersion($in->count('version'), $block->version, $before);
+            $this->read($in, $block);
+            $in->done();
+            if ($block->plants < count($block->named)) {
+                throw $in->refuse('out_of_range', 'plants', sprintf('cannot be %d: %d are entered one by one', $block->plants, count($block->named)));
+            }
+            $this->writing->keep('stock_block', $block->code, $before, $block->editable());
+        });
 
-        return [
-            'code' => $block->code,
-            'crop' => $crop->name,
-            'cropSlug' => $crop->slug,
-            'place' => $block->place,
-            'plants' => $block->plants,
-            'perPlant' => $block->perPlant,
-            'recoveryWeeks' => $block->recoveryWeeks,
-            'plantedYear' => $block->plantedYear,
-            'note' => $block->note,
-            'canGive' => $offer->canGive,
-            'left' => $offer->left(),
-            'windowOpensIn' => $this->windows->of($crop->house())->opensIn($week),
-            'takes' => array_map(static fn (array $t) => ['on' => $t['on']->format('Y-m-d'), 'cuttings' => $t['cuttings'], 'batch' => $t['batch']], $takes),
-        ];
+        return new JsonResponse($this->views->one($block, $this->today->week()));
+    }
+
+    #[Route('/api/stock/{code}', methods: ['DELETE'])]
+    #[IsGranted('ROLE_PROPAGATOR')]
+    public function remove(string $code): JsonResponse
+    {
+        $block = $this->block($code);
+        $this->writing->once(function () use ($block): void {
+            $batches = $this->db->fetchFirstColumn('SELECT code FROM batch WHERE block_id = ? ORDER BY id DESC', [$block->id]);
+            if ($batches !== []) {
+                throw Refused::because('in_use', 'block', sprintf('%s cannot be taken away: %d %s from it (%s). Set its plants to 0 when it is gone.', $block->code, count($batches), count($batches) === 1 ? 'batch came' : 'batches came', implode(', ', array_slice($batches, 0, 3))));
+            }
+            foreach (['inspection', 'stock_plant'] as $table) {
+                $this->db->executeStatement("DELETE FROM {$table} WHERE block_id = ?", [$block->id]);
+            }
+            $this->em->remove($block);
+            $this->writing->keep('stock_block', $block->code, ['crop' => $block->crop->slug], ['crop' => null]);
+        });
+
+        return new JsonResponse(['gone' => true]);
+    }
+
+    #[Route('/api/stock/{code}/plants', methods: ['POST'])]
+    #[IsGranted('ROLE_PROPAGATOR')]
+    public function addPlant(string $code, Fields $in): JsonResponse
+    {
+        $block = $this->block($code);
+        $this->writing->once(function () use ($block, $in): void {
+            $label = $in->text('label', 40);
+            $there = $this->em->getRepository(StockPlant::class)->findOneBy(['label' => $label]);
+            if ($there !== null) {
+                throw $in->refuse('taken', 'label', sprintf('stands in block %s already; a plant is in one block only', $there->block->code));
+            }
+            if (count($block->named) >= $block->plants) {
+                throw $in->refuse('out_of_range', 'label', sprintf('is one too many: %s has %d plants', $block->code, $block->plants));
+            }
+            $plant = new StockPlant($block, $label, $in->text('row', 60), $in->has('sex') && $in->textOr('sex') !== null ? $in->oneOf('sex', StockPlant::SEXES) : null, $in->textOr('note', null, 200));
+            $in->done();
+            $this->em->persist($plant);
+            $block->named->add($plant);
+            $this->writing->keep('stock_block', $block->code, [], ['plant' => $label]);
+        });
+
+        return new JsonResponse($this->views->one($block, $this->today->week()), 201);
+    }
+
+    #[Route('/api/stock/{code}/plants/{id<\d+>}', methods: ['DELETE'])]
+    #[IsGranted('ROLE_PROPAGATOR')]
+    public function removePlant(string $code, int $id): JsonResponse
+    {
+        $block = $this->block($code);
+        $this->writing->once(function () use ($block, $id): void {
+            $plant = $this->em->getRepository(StockPlant::class)->findOneBy(['block' => $block, 'id' => $id]) ?? throw new NotFoundHttpException();
+            $block->named->removeElement($plant);
+            $this->em->remove($plant);
+            $this->writing->keep('stock_block', $block->code, ['plant' => $plant->label], ['plant' => null]);
+        });
+
+        return new JsonResponse($this->views->one($block, $this->today->week()));
+    }
+
+    private function week(Request $request): Week
+    {
+        return $request->query->has('week') ? Week::of($request->query->getString('week')) : $this->today->week();
+    }
+
+    private function block(string $code): StockBlock
+    {
+        return $this->em->getRepository(StockBlock::class)->findOneBy(['code' => strtoupper($code)]) ?? throw new NotFoundHttpException();
+    }
+
+    private function read(Fields $in, StockBlock $block): void
+    {
+        $year = (int) $this->today->day()->format('Y');
+        $block->place = $in->text('place', 120);
+        $block->plants = $in->count('plants', 0, 100_000);
+        $block->plantedYear = $in->count('plantedYear', 1950, $year);
+        $block->note = $in->textOr('note', null, 1000);
+        $block->shoots = $in->count('shoots', 1, 10_000);
+        $block->maxShoots = $in->has('maxShoots') ? $in->count('maxShoots', 1, 10_000) : (int) ceil(1.5 * $block->shoots);
+        $block->capShare = $in->has('capShare') ? $in->number('capShare', 0, 1) : 0.5;
+        $block->branching = $in->has('branching') ? $in->number('branching', 0, 20) : 2.0;
+        $block->recoveryWeeks = $in->count('recoveryWeeks', 0, self::LONGEST_RECOVERY);
+        $block->yearCap = $in->has('yearCap') ? $in->count('yearCap', 1, 10_000) : null;
+        $block->habit();
+        $block->shootCm = $in->has('shootCm') ? $in->positive('shootCm', 1000) : null;
+        $block->tipCm = $in->has('tipCm') ? $in->number('tipCm', 0, 500) : null;
+        $block->internodeCm = $in->has('internodeCm') ? $in->positive('internodeCm', 100) : null;
+        if (($block->shootCm === null) !== ($block->internodeCm === null)) {
+            throw $in->refuse('missing', $block->shootCm === null ? 'shootCm' : 'internodeCm', 'goes with the other: cuttings a shoot come from both');
+        }
+        $block->notBefore = $in->countOr('notBefore', 1, 0, 50);
+        $block->replaceAfter = $in->has('replaceAfter') ? $in->count('replaceAfter', 1, 100) : null;
+        if ($block->replaceAfter !== null && $block->replaceAfter <= $block->notBefore) {
+            throw $in->refuse('upside_down', 'replaceAfter', sprintf('must come after the %d years before which nothing is taken', $block->notBefore));
+        }
+        $block->minParents = $in->countOr('minParents', 1, 1, 10_000);
+        $block->origin = $in->has('origin') ? $in->oneOf('origin', Fitness::ORIGINS) : 'own';
+        $block->source = $in->textOr('source', null, 200);
+        $block->population = $in->textOr('population', null, 200);
+        $block->permit = $in->textOr('permit', null, 100);
+        $block->permitUntil = $in->has('permitUntil') && $in->textOr('permitUntil') !== null ? $in->day('permitUntil') : null;
+        $block->multiplication = $in->has('multiplication') ? $in->positive('multiplication', 1000) : null;
+        $block->survival = $in->has('survival') ? $in->number('survival', 0, 1) : null;
+        $block->target = $in->has('target') ? $in->count('target', 1) : null;
+        $path = ['multiplication' => $block->multiplication, 'survival' => $block->survival, 'target' => $block->target];
+        if (array_filter($path, static fn (mixed $v) => $v !== null) !== [] && in_array(null, $path, true)) {
+            throw $in->refuse('missing', (string) array_search(null, $path, true), 'is needed with the other two to see the path to the target');
+        }
     }
 }

@@ -5,43 +5,47 @@ declare(strict_types=1);
 namespace WetCradle\Server\Stock;
 
 use Doctrine\DBAL\Connection;
+use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Stock\BlockOffer;
 
 /** What was and will be taken from stock blocks, and what that leaves. */
 final class Takes
 {
+    /** Beyond a year no take weighs on another. */
+    private const DAYS = 370;
+
     public function __construct(private readonly Connection $db)
     {
     }
 
-    /** @param ?string $but a batch whose own take is left out */
-    public function offer(StockBlock $block, \DateTimeImmutable $on, int $asked, ?string $but = null): BlockOffer
+    /**
+     * @param ?string                                                                          $but   a batch whose own take is left out
+     * @param ?list<array{on: \DateTimeImmutable, cuttings: int, batch: string, stuck: bool}> $known the block's takes, where they were read already
+     */
+    public function offer(StockBlock $block, WaySheet $way, \DateTimeImmutable $on, int $asked, ?string $but = null, ?array $known = null): BlockOffer
     {
-        $takes = [];
-        foreach ($this->around($on, $block->recoveryWeeks, $but, $block)[(int) $block->id] ?? [] as $take) {
-            $takes[] = $take;
-        }
+        $takes = array_values(array_filter($known ?? $this->around($on, $block)[(int) $block->id] ?? [], static fn (array $t) => $t['batch'] !== $but));
 
-        return BlockOffer::of($block->plants, $block->perPlant, $block->recoveryWeeks, $takes, $on, $asked);
+        return BlockOffer::of($block->plants, $block->habit(), $block->perShoot($way), $block->yearCap, $takes, $on, $asked);
     }
 
     /**
-     * Takes within some weeks of a day, by block id: what came in for stuck batches, what is planned for the others.
+     * Takes within a year of a day, by block id: what came in for stuck batches, what is planned for the others.
      *
-     * @return array<int, list<array{on: \DateTimeImmutable, cuttings: int, batch: string}>>
+     * @return array<int, list<array{on: \DateTimeImmutable, cuttings: int, batch: string, stuck: bool}>>
      */
-    public function around(\DateTimeImmutable $on, int $weeks, ?string $but = null, ?StockBlock $only = null): array
+    public function around(\DateTimeImmutable $on, ?StockBlock $only = null): array
     {
         $found = [];
         $rows = $this->db->iterateAssociative(
-            'SELECT b.block_id, b.code, coalesce(b.stuck_on, b.stick_on) AS day, CASE WHEN b.stuck_on IS NULL THEN b.planned ELSE coalesce(s.came_in, b.planned) END AS cuttings
+            'SELECT b.block_id, b.code, b.stuck_on IS NOT NULL AS stuck, coalesce(b.stuck_on, b.stick_on) AS day, CASE WHEN b.stuck_on IS NULL THEN b.planned ELSE coalesce(s.came_in, b.planned) END AS cuttings
              FROM batch b LEFT JOIN batch_standing s ON s.batch_id = b.id
-             WHERE b.called_off = 0 AND coalesce(b.stuck_on, b.stick_on) BETWEEN ? AND ?'.($only === null ? '' : ' AND b.block_id = '.(int) $only->id),
-            [$on->modify(sprintf('-%d weeks', $weeks))->format('Y-m-d'), $on->modify(sprintf('+%d weeks', $weeks))->format('Y-m-d')],
+             WHERE b.called_off = 0 AND coalesce(b.stuck_on, b.stick_on) BETWEEN ? AND ?'.($only === null ? '' : ' AND b.block_id = '.(int) $only->id).' ORDER BY day, b.id',
+            [$on->modify(sprintf('-%d days', self::DAYS))->format('Y-m-d'), $on->modify(sprintf('+%d days', self::DAYS))->format('Y-m-d')],
         );
         foreach ($rows as $row) {
-            if ($row['code'] !== $but && $row['cuttings'] > 0) {
-                $found[(int) $row['block_id']][] = ['on' => new \DateTimeImmutable((string) $row['day']), 'cuttings' => (int) $row['cuttings'], 'batch' => (string) $row['code']];
+            if ($row['cuttings'] > 0) {
+                $found[(int) $row['block_id']][] = ['on' => new \DateTimeImmutable((string) $row['day']), 'cuttings' => (int) $row['cuttings'], 'batch' => (string) $row['code'], 'stuck' => (bool) $row['stuck']];
             }
         }
 

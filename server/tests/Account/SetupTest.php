@@ -36,7 +36,7 @@ final class SetupTest extends House
         $crop = $this->ask('POST', '/api/crops', $new);
         self::assertSame('taken', $this->refused(422, 'POST', '/api/crops', $new)['code']);
         self::assertStringContainsString('crop sheet alone', $crop['learnt']['words']);
-        $block = ['code' => 'mi-1', 'crop' => $crop['slug'], 'place' => 'North', 'plants' => 60, 'perPlant' => 10, 'recoveryWeeks' => 3, 'plantedYear' => 2026];
+        $block = ['code' => 'mi-1', 'crop' => $crop['slug'], 'place' => 'North', 'plants' => 60, 'shoots' => 20, 'recoveryWeeks' => 3, 'plantedYear' => 2026];
         self::assertSame('MI-1', $this->ask('POST', '/api/stock', $block)['code']);
         self::assertSame('taken', $this->refused(422, 'POST', '/api/stock', $block)['code']);
         $zone = ['name' => 'Mist 1', 'house' => 'House', 'kind' => 'mist', 'trays' => 10, 'heatLow' => 16, 'heatHigh' => 24, 'mistLow' => 0, 'mistHigh' => 3, 'length' => 6, 'width' => 1.6];

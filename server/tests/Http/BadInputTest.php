@@ -120,7 +120,7 @@ final class BadInputTest extends House
         return [
             'TINY' => (int) $one("SELECT id FROM zone WHERE name = 'Tiny'"),
             'UNPLANNED' => (int) $one('SELECT max(id) FROM wanted'),
-            'BLOCK' => (string) $one("SELECT code FROM stock_block WHERE crop_id = {$crop} ORDER BY plants * per_plant DESC"),
+            'BLOCK' => (string) $one("SELECT code FROM stock_block WHERE crop_id = {$crop} ORDER BY plants * shoots * cap_share DESC"),
             'OTHER' => (string) $one("SELECT code FROM stock_block WHERE crop_id <> {$crop}"),
             'FRAME' => (int) $one("SELECT id FROM zone WHERE kind = 'frame'"),
             'PLANNED' => (string) $one('SELECT code FROM batch WHERE stuck_on IS NULL ORDER BY stick_on LIMIT 1'),

@@ -1,0 +1,38 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Stock;
+
+use Doctrine\DBAL\Types\Types;
+use Doctrine\ORM\Mapping as ORM;
+use WetCradle\Core\Stock\HoldClock;
+use WetCradle\Server\Account\Account;
+use WetCradle\Server\Plan\Batch;
+
+/** Material was cut for a batch: when, how it is held until it is stuck, and which plants gave how many. */
+#[ORM\Entity(readOnly: true), ORM\Table(name: 'collection')]
+class Collection
+{
+    #[ORM\Id, ORM\GeneratedValue, ORM\Column]
+    public ?int $id = null;
+
+    /** @param list<array<string, mixed>> $parents rows of the take sheet as it was then */
+    public function __construct(
+        #[ORM\OneToOne] #[ORM\JoinColumn(nullable: false)] public Batch $batch,
+        #[ORM\Column] public \DateTimeImmutable $startedAt,
+        #[ORM\Column] public string $how,
+        #[ORM\Column(type: Types::JSON)] public array $parents,
+        #[ORM\ManyToOne] #[ORM\JoinColumn(name: 'by_id', nullable: false)] public Account $by,
+    ) {
+    }
+
+    /** @return array<string, mixed> */
+    public function toArray(\DateTimeImmutable $now): array
+    {
+        $clock = HoldClock::of($this->batch->sheet->core()->hold, $this->how, $this->startedAt);
+        $at = static fn (\DateTimeImmutable $t) => $t->format('Y-m-d\TH:i:s');
+
+        return ['startedAt' => $at($clock->start), 'how' => $this->how, 'seals' => $clock->seals, 'warnAt' => $at($clock->warnAt), 'dueAt' => $at($clock->due), 'now' => $at($now), 'state' => $clock->at($now), 'words' => $clock->words($now), 'by' => $this->by->name];
+    }
+}

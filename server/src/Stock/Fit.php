@@ -1,0 +1,108 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Stock;
+
+use Doctrine\DBAL\ArrayParameterType;
+use Doctrine\DBAL\Connection;
+use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\Crops\WaySheet;
+use WetCradle\Core\Stock\BlockFacts;
+use WetCradle\Core\Stock\BlockOffer;
+use WetCradle\Core\Stock\Fitness;
+use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Nursery\House;
+
+/** Whether blocks are fit to take from: what the records say of each, put to the core. */
+final class Fit
+{
+    public function __construct(
+        private readonly EntityManagerInterface $em,
+        private readonly Connection $db,
+        private readonly Takes $takes,
+        private readonly Rights $rights,
+        private readonly House $house,
+        private readonly Today $today,
+    ) {
+    }
+
+    /**
+     * @param ?BlockOffer                                                             $offer where it was worked out already
+     * @param ?array{clean: array<int, string>, found: array<int, string>} $looked where inspections were read already
+     *
+     * @return list<array{code: string, words: string, clears: string}>
+     */
+    public function against(StockBlock $block, WaySheet $way, \DateTimeImmutable $on, ?string $but = null, ?BlockOffer $offer = null, ?array $looked = null): array
+    {
+        $nursery = $this->house->nursery();
+        $looked ??= $this->looked($block);
+        $clean = $looked['clean'][(int) $block->id] ?? null;
+        // Nobody can have inspected a block in the future: for later weeks today's inspection speaks.
+        $until = min($on, $this->today->day());
+
+        return Fitness::against(new BlockFacts(
+            $on,
+            $clean === null ? null : max(0, (int) (new \DateTimeImmutable($clean))->diff($until)->format('%r%a')),
+            $nursery->inspectionDays,
+            $looked['found'][(int) $block->id] ?? null,
+            $block->plantedYear,
+            $block->notBefore,
+            $block->replaceAfter,
+            $block->origin,
+            $block->permit,
+            $block->permitUntil,
+            $this->rights->against($block->crop, $on),
+            $offer ?? $this->takes->offer($block, $way, $on, 0, $but),
+        ), $nursery->telling());
+    }
+
+    /**
+     * What stands against the blocks that planned batches rely on.
+     *
+     * @param list<string> $codes of planned batches
+     *
+     * @return array<string, list<array{code: string, words: string, clears: string}>> by batch, only where something does
+     */
+    public function ofPlanned(array $codes): array
+    {
+        if ($codes === []) {
+            return [];
+        }
+        $looked = $this->looked();
+        $takes = $this->takes->around($this->today->day()->modify('+26 weeks'));
+        $found = [];
+        $rows = $this->db->fetchAllAssociative('SELECT b.code, b.block_id, b.stick_on, h.details FROM batch b JOIN way_sheet h ON h.id = b.sheet_id WHERE b.code IN (?)', [$codes], [ArrayParameterType::STRING]);
+        $this->em->createQuery('SELECT k, c FROM '.StockBlock::class.' k JOIN k.crop c WHERE k.id IN (:ids)')->setParameter('ids', array_column($rows, 'block_id'))->getResult();
+        foreach ($rows as $row) {
+            $block = $this->em->find(StockBlock::class, $row['block_id']) ?? throw new \LogicException('A batch has a block.');
+            $way = WaySheet::of((array) json_decode((string) $row['details'], true, 64, JSON_THROW_ON_ERROR));
+            $on = new \DateTimeImmutable((string) $row['stick_on']);
+            $against = $this->against($block, $way, $on, null, $this->takes->offer($block, $way, $on, 0, (string) $row['code'], $takes[(int) $block->id] ?? []), $looked);
+            if ($against !== []) {
+                $found[(string) $row['code']] = $against;
+            }
+        }
+
+        return $found;
+    }
+
+    /**
+     * The last day each block was found clean, and what was found and is not cleared.
+     *
+     * @return array{clean: array<int, string>, found: array<int, string>} by block id
+     */
+    public function looked(?StockBlock $only = null): array
+    {
+        $which = $only === null ? '' : ' AND block_id = '.(int) $only->id;
+        $said = ['clean' => [], 'found' => []];
+        foreach ($this->db->fetchAllKeyValue('SELECT block_id, max(coalesce(cleared_on, on_day)) FROM inspection WHERE (found IS NULL OR cleared_on IS NOT NULL)'.$which.' GROUP BY block_id') as $block => $day) {
+            $said['clean'][(int) $block] = (string) $day;
+        }
+        foreach ($this->db->fetchAllKeyValue("SELECT block_id, group_concat(found || ', ' || how_bad || coalesce(', ' || spot, ''), '; ') FROM inspection WHERE found IS NOT NULL AND cleared_on IS NULL".$which.' GROUP BY block_id') as $block => $found) {
+            $said['found'][(int) $block] = (string) $found;
+        }
+
+        return $said;
+    }
+}

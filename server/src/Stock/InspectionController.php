@@ -1,0 +1,74 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Stock;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\IsGranted;
+use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Refused;
+use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Database\Writing;
+
+/** Looking at stock: clean, or what was found; and clearing it again. */
+#[IsGranted('ROLE_HAND')]
+final class InspectionController
+{
+    public function __construct(private readonly EntityManagerInterface $em, private readonly StockViews $views, private readonly Writing $writing, private readonly Today $today)
+    {
+    }
+
+    #[Route('/api/stock/{code}/inspections', methods: ['POST'])]
+    public function log(string $code, Fields $in): JsonResponse
+    {
+        $block = $this->em->getRepository(StockBlock::class)->findOneBy(['code' => strtoupper($code)]) ?? throw new NotFoundHttpException();
+        $this->writing->once(function () use ($block, $in): void {
+            $on = $in->has('on') ? $in->day('on') : $this->today->day();
+            if ($on > $this->today->day()) {
+                throw $in->refuse('ahead', 'on', sprintf('has not come yet; today is %s', $this->today->day()->format('Y-m-d')));
+            }
+            $clean = $in->flag('clean');
+            $inspection = new Inspection(
+                $block,
+                $on,
+                $clean ? null : $in->text('found', 200),
+                $clean ? null : $in->oneOf('howBad', Inspection::HOW_BAD),
+                $in->textOr('where', null, 120),
+                $in->textOr('note', null, 500),
+                $this->writing->by(),
+                $this->today->now(),
+            );
+            if ($clean && ($in->textOr('found') !== null || $in->textOr('howBad') !== null)) {
+                throw $in->refuse('out_of_range', 'found', 'must be empty for a block that is clean');
+            }
+            $in->done();
+            $this->em->persist($inspection);
+        });
+
+        return new JsonResponse($this->views->one($block, $this->today->week()), 201);
+    }
+
+    /** What was found is dealt with: the block is out of quarantine. */
+    #[Route('/api/inspections/{id<\d+>}/clear', methods: ['POST'])]
+    public function clear(int $id, Fields $in): JsonResponse
+    {
+        $inspection = $this->em->find(Inspection::class, $id) ?? throw new NotFoundHttpException();
+        $this->writing->once(function () use ($inspection, $in): void {
+            $this->em->refresh($inspection);
+            if ($inspection->found === null || $inspection->clearedOn !== null) {
+                throw Refused::because('nothing_to_clear', 'inspection', $inspection->found === null ? 'That inspection found nothing.' : sprintf('That was cleared on %s by %s.', $inspection->clearedOn?->format('j F'), $inspection->clearedBy->name ?? ''));
+            }
+            $inspection->clearedWhy = $in->text('why', 300);
+            $inspection->clearedOn = $this->today->day();
+            $inspection->clearedBy = $this->writing->by();
+            $in->done();
+            $this->writing->keep('inspection', (string) $inspection->id, [], ['cleared' => $inspection->clearedWhy]);
+        });
+
+        return new JsonResponse($this->views->one($inspection->block, $this->today->week()));
+    }
+}

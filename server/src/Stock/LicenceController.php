@@ -1,0 +1,169 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Stock;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Component\HttpFoundation\HeaderUtils;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\IsGranted;
+use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Refused;
+use WetCradle\Core\Stock\Licence;
+use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Crops\Crop;
+use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Http\Find;
+
+/** Breeders' rights: licences held, what they were used for, and what is owed. */
+final class LicenceController
+{
+    public function __construct(
+        private readonly EntityManagerInterface $em,
+        private readonly Rights $rights,
+        private readonly Writing $writing,
+        private readonly Find $find,
+        private readonly Today $today,
+    ) {
+    }
+
+    #[Route('/api/licences', methods: ['GET'])]
+    public function all(): JsonResponse
+    {
+        $licences = $this->em->createQuery('SELECT l, c FROM '.HeldLicence::class.' l JOIN l.crop c ORDER BY c.name, l.fromDay')->getResult();
+        $without = array_filter($this->em->createQuery('SELECT c FROM '.Crop::class.' c WHERE c.protectedBy IS NOT NULL ORDER BY c.name')->getResult(), fn (Crop $c) => $this->rights->covering($c, $this->today->day()) === null);
+
+        return new JsonResponse([
+            'licences' => array_map($this->view(...), $licences),
+            'without' => array_map(static fn (Crop $c) => ['slug' => $c->slug, 'crop' => $c->name, 'protectedBy' => $c->protectedBy], array_values($without)),
+        ]);
+    }
+
+    #[Route('/api/licences', methods: ['POST'])]
+    #[IsGranted('ROLE_PROPAGATOR')]
+    public function add(Fields $in): JsonResponse
+    {
+        $licence = $this->writing->once(function () use ($in) {
+            $crop = $this->find->by(Crop::class, 'slug', $in->text('crop'), 'crop', 'crop');
+            [$holder, $read] = $this->read($in);
+            $in->done();
+            $licence = new HeldLicence($crop, $holder, $read);
+            $crop->protectedBy ??= $holder;
+            $this->em->persist($licence);
+            $this->writing->keep('licence', $read->number, [], ['crop' => $crop->slug]);
+
+            return $licence;
+        });
+        $this->rights->forget();
+
+        return new JsonResponse($this->view($licence), 201);
+    }
+
+    #[Route('/api/licences/{id<\d+>}', methods: ['PUT'])]
+    #[IsGranted('ROLE_PROPAGATOR')]
+    public function change(int $id, Fields $in): JsonResponse
+    {
+        $licence = $this->licence($id);
+        $this->writing->once(function () use ($licence, $in): void {
+            $this->em->refresh($licence);
+            $before = $licence->editable();
+            $this->writing->mustBeVersion($in->count('version'), $licence->version, $before);
+            [$holder, $read] = $this->read($in, $licence);
+            $in->done();
+            $licence->says($holder, $read);
+            $this->writing->keep('licence', $read->number, $before, $licence->editable());
+        });
+        $this->rights->forget();
+
+        return new JsonResponse($this->view($licence));
+    }
+
+    /** Whose rights a crop is under; empty where nobody's. */
+    #[Route('/api/crops/{slug}/rights', methods: ['PUT'])]
+    #[IsGranted('ROLE_PROPAGATOR')]
+    public function protect(string $slug, Fields $in): JsonResponse
+    {
+        $crop = $this->em->getRepository(Crop::class)->findOneBy(['slug' => $slug]) ?? throw new NotFoundHttpException();
+        $this->writing->once(function () use ($crop, $in): void {
+            $before = ['protectedBy' => $crop->protectedBy];
+            $crop->protectedBy = $in->textOr('protectedBy', null, 120);
+            $in->done();
+            if ($crop->protectedBy === null && $this->em->getRepository(HeldLicence::class)->findOneBy(['crop' => $crop]) !== null) {
+                throw $in->refuse('in_use', 'protectedBy', 'cannot be empty while a licence is held for it');
+            }
+            $this->writing->keep('crop', $crop->slug, $before, ['protectedBy' => $crop->protectedBy]);
+        });
+        $this->rights->forget();
+
+        return $this->all();
+    }
+
+    /** What counts in a period, and what is owed for it; as a table for a spreadsheet with ?as=csv. */
+    #[Route('/api/licences/{id<\d+>}/statement', methods: ['GET'])]
+    public function statement(int $id, Request $request): Response
+    {
+        $licence = $this->licence($id);
+        $in = Fields::of(array_filter($request->query->all(), static fn (mixed $v, string $k) => $k !== 'as', ARRAY_FILTER_USE_BOTH));
+        $from = $in->has('from') ? $in->day('from') : $licence->fromDay;
+        $to = $in->has('to') ? $in->day('to') : min($licence->toDay, max($licence->fromDay, $this->today->day()));
+        $in->done();
+        if ($to < $from) {
+            throw Refused::because('upside_down', 'to', 'The period ends before it begins.');
+        }
+        $core = $licence->core();
+        $entries = $this->rights->entries($licence, $from, $to);
+        if ($request->query->get('as') === 'csv') {
+            return $this->csv($licence, $entries);
+        }
+        $plants = array_sum(array_column($entries, 'plants'));
+
+        return new JsonResponse(['licence' => $this->view($licence), 'from' => $from->format('Y-m-d'), 'to' => $to->format('Y-m-d'), 'entries' => $entries, 'plants' => $plants, 'owed' => $core->royaltyFor($plants)]);
+    }
+
+    /** @param list<array{on: string, batch: string, plants: int}> $entries */
+    private function csv(HeldLicence $licence, array $entries): Response
+    {
+        $file = fopen('php://temp', 'r+');
+        assert($file !== false);
+        fputcsv($file, ['licence', 'crop', 'day', 'batch', 'plants', 'royalty each', 'owed'], escape: '');
+        foreach ($entries as $e) {
+            fputcsv($file, [$licence->number, $licence->crop->name, $e['on'], $e['batch'], $e['plants'], $licence->royalty, $licence->core()->royaltyFor($e['plants'])], escape: '');
+        }
+        rewind($file);
+        $name = 'statement-'.trim((string) preg_replace('/[^A-Za-z0-9]+/', '-', $licence->number), '-').'.csv';
+
+        return new Response((string) stream_get_contents($file), 200, ['Content-Type' => 'text/csv; charset=utf-8', 'Content-Disposition' => HeaderUtils::makeDisposition('attachment', $name)]);
+    }
+
+    /** @return array{0: string, 1: Licence} */
+    private function read(Fields $in, ?HeldLicence $of = null): array
+    {
+        $number = $in->text('number', 60);
+        $there = $this->em->getRepository(HeldLicence::class)->findOneBy(['number' => $number]);
+        if ($there !== null && $there !== $of) {
+            throw $in->refuse('taken', 'number', sprintf('is entered already, for %s', $there->crop->name));
+        }
+        $holder = $in->text('holder', 120);
+
+        return [$holder, Licence::of($number, $in->day('from'), $in->day('to'), $in->count('plants', 1), $in->number('royalty', 0, 1000), $in->oneOf('counts', Licence::COUNTS))];
+    }
+
+    /** @return array<string, mixed> */
+    private function view(HeldLicence $licence): array
+    {
+        [$used, $planned] = [$this->rights->used($licence), $this->rights->planned($licence)];
+
+        return ['id' => $licence->id, 'crop' => $licence->crop->name, 'cropSlug' => $licence->crop->slug] + $licence->editable()
+            + ['used' => $used, 'planned' => $planned, 'left' => $licence->core()->left($used, $planned), 'owed' => $licence->core()->royaltyFor($used), 'running' => $licence->core()->covers($this->today->day())];
+    }
+
+    private function licence(int $id): HeldLicence
+    {
+        return $this->em->find(HeldLicence::class, $id) ?? throw new NotFoundHttpException();
+    }
+}

@@ -1,0 +1,120 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Stock;
+
+use Doctrine\DBAL\Connection;
+use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\Refused;
+use WetCradle\Server\Crops\Crop;
+use WetCradle\Server\Plan\Batch;
+
+/** Protected crops and their licences: what is used is counted from the book, by the licence's own rule. */
+final class Rights
+{
+    /** @var ?array<int, list<HeldLicence>> by crop */
+    private ?array $all = null;
+    /** @var array<int, int> plants used, by licence */
+    private array $counted = [];
+
+    public function __construct(private readonly EntityManagerInterface $em, private readonly Connection $db)
+    {
+    }
+
+    /** The licence that covers a crop on a day; null where none does. */
+    public function covering(Crop $crop, \DateTimeImmutable $on): ?HeldLicence
+    {
+        foreach ($this->of($crop) as $licence) {
+            if ($licence->core()->covers($on)) {
+                return $licence;
+            }
+        }
+
+        return null;
+    }
+
+    public function isProtected(Crop $crop): bool
+    {
+        return $crop->protectedBy !== null || $this->of($crop) !== [];
+    }
+
+    /** Why nothing may be taken for this crop on a day; null where it may. */
+    public function against(Crop $crop, \DateTimeImmutable $on): ?string
+    {
+        if (!$this->isProtected($crop)) {
+            return null;
+        }
+        $licence = $this->covering($crop, $on);
+        if ($licence === null) {
+            return sprintf('%s is protected%s, and no licence covers %s.', $crop->name, $crop->protectedBy === null ? '' : ' for '.$crop->protectedBy, $on->format('j M Y'));
+        }
+
+        return $licence->core()->left($this->used($licence), 0) > 0 ? null : sprintf('Licence %s is used up: %d of %d plants.', $licence->number, $this->used($licence), $licence->plants);
+    }
+
+    /** Refuses a batch that would go past its crop's licence, or for which there is none. */
+    public function mustAllow(Batch $batch, \DateTimeImmutable $stickOn, int $cuttings, string $field): void
+    {
+        if (!$this->isProtected($batch->crop)) {
+            return;
+        }
+        $licence = $this->covering($batch->crop, $stickOn) ?? throw Refused::because('no_licence', $field, (string) $this->against($batch->crop, $stickOn));
+        $licence->core()->mustAllow($licence->counts === 'sale' ? $batch->needed ?? $cuttings : $cuttings, $this->used($licence), $this->planned($licence, $batch->code), $field);
+    }
+
+    public function used(HeldLicence $licence): int
+    {
+        return $this->counted[(int) $licence->id] ??= array_sum(array_column($this->entries($licence, $licence->fromDay, $licence->toDay), 'plants'));
+    }
+
+    /** Plants that are planned, or on their way to being sold, and will count under it. */
+    public function planned(HeldLicence $licence, ?string $but = null): int
+    {
+        $between = [$licence->crop->id, $licence->fromDay->format('Y-m-d'), $licence->toDay->format('Y-m-d'), (string) $but];
+
+        return $licence->counts === 'sticking'
+            ? (int) $this->db->fetchOne('SELECT coalesce(sum(planned), 0) FROM batch WHERE crop_id = ? AND stick_on BETWEEN ? AND ? AND code <> ? AND stuck_on IS NULL AND called_off = 0', $between)
+            : (int) $this->db->fetchOne('SELECT coalesce(sum(CASE WHEN b.stuck_on IS NULL THEN coalesce(b.needed, b.planned) ELSE coalesce(s.live, 0) END), 0) FROM batch b LEFT JOIN batch_standing s ON s.batch_id = b.id WHERE b.crop_id = ? AND b.ready_on BETWEEN ? AND ? AND b.code <> ? AND b.called_off = 0', $between);
+    }
+
+    /**
+     * What counts under a licence in a period, batch by batch, as the book has it now: undone acts do not count, and
+     * what goes back to the knife is counted where it is stuck again.
+     *
+     * @return list<array{on: string, batch: string, plants: int}>
+     */
+    public function entries(HeldLicence $licence, \DateTimeImmutable $from, \DateTimeImmutable $to): array
+    {
+        $which = $licence->counts === 'sale' ? "e.to_state = 'sold'" : "(e.from_state = 'to_stick' AND e.to_state = 'stuck') OR (e.to_state = 'to_stick' AND e.from_state IN ('stuck','rooted','potted'))";
+        $rows = $this->db->fetchAllAssociative(
+            "SELECT a.on_day, b.code, sum(CASE WHEN e.to_state = 'to_stick' THEN -e.count ELSE e.count END) AS plants
+             FROM entry e JOIN act a ON a.id = e.act_id JOIN line l ON l.id = e.from_line JOIN batch b ON b.id = l.batch_id
+             WHERE b.crop_id = ? AND a.on_day BETWEEN ? AND ? AND ({$which}) AND e.reverses IS NULL AND NOT EXISTS (SELECT 1 FROM entry r WHERE r.reverses = e.id)
+             GROUP BY a.on_day, b.code ORDER BY a.on_day, b.code",
+            [$licence->crop->id, $from->format('Y-m-d'), $to->format('Y-m-d')],
+        );
+
+        return array_map(static fn (array $r) => ['on' => (string) $r['on_day'], 'batch' => (string) $r['code'], 'plants' => (int) $r['plants']], $rows);
+    }
+
+    /** A licence was entered or changed, or plants were: what was read no longer holds. */
+    public function forget(): void
+    {
+        $this->all = null;
+        $this->counted = [];
+    }
+
+    /** @return list<HeldLicence> */
+    private function of(Crop $crop): array
+    {
+        if ($this->all === null) {
+            $this->all = [];
+            foreach ($this->em->getRepository(HeldLicence::class)->findBy([], ['fromDay' => 'ASC']) as $licence) {
+                $this->all[(int) $licence->crop->id][] = $licence;
+            }
+        }
+
+        return $this->all[(int) $crop->id] ?? [];
+    }
+}

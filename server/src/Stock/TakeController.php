@@ -1,0 +1,101 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Stock;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\IsGranted;
+use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Plan\BatchCode;
+use WetCradle\Core\Refused;
+use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Plan\Batch;
+use WetCradle\Server\Plan\BatchViews;
+
+/** Taking material: the sheet to walk with, and the clock that starts at the first cut. */
+final class TakeController
+{
+    public function __construct(
+        private readonly EntityManagerInterface $em,
+        private readonly TakeSheets $sheets,
+        private readonly BatchViews $views,
+        private readonly Writing $writing,
+        private readonly Today $today,
+    ) {
+    }
+
+    /** For batches named in ?batches=, or all that are planned for a week's day (?day=). */
+    #[Route('/api/take-sheets', methods: ['GET'])]
+    public function sheets(Request $request): JsonResponse
+    {
+        if ($request->query->has('batches')) {
+            $batches = array_map($this->batch(...), array_slice(explode(',', $request->query->getString('batches')), 0, 60));
+            foreach ($batches as $batch) {
+                $this->mustBePlanned($batch);
+            }
+        } else {
+            $in = Fields::of($request->query->all());
+            $day = $in->has('day') ? $in->day('day') : $this->today->day();
+            $batches = $this->em->getRepository(Batch::class)->findBy(['stickOn' => $day, 'stuckOn' => null, 'calledOff' => false]);
+        }
+
+        return new JsonResponse($this->sheets->of(array_values($batches)));
+    }
+
+    /** The first cut is made: the clock runs, and which plants give is kept. */
+    #[Route('/api/batches/{code}/collect', methods: ['POST'])]
+    #[IsGranted('ROLE_HAND')]
+    public function collect(string $code, Fields $in): JsonResponse
+    {
+        $batch = $this->batch($code);
+        $this->writing->once(function () use ($batch, $in): void {
+            $this->mustBePlanned($batch);
+            if ($this->sheets->collectionOf($batch) !== null) {
+                throw Refused::because('collected', 'how', sprintf('Material for %s was collected already.', $batch->code));
+            }
+            $how = $in->text('how', 10);
+            $batch->sheet->core()->hold->mustAllow($how);
+            $in->done();
+            [$spread] = $this->sheets->spread($batch);
+            $this->em->persist(new Collection($batch, $this->today->now(), $how, $spread['rows'] ?? [], $this->writing->by()));
+        });
+
+        return new JsonResponse($this->views->one($batch), 201);
+    }
+
+    /** It was started by mistake, or what was cut has been thrown. */
+    #[Route('/api/batches/{code}/collect', methods: ['DELETE'])]
+    #[IsGranted('ROLE_HAND')]
+    public function uncollect(string $code): JsonResponse
+    {
+        $batch = $this->batch($code);
+        $this->writing->once(function () use ($batch): void {
+            $this->mustBePlanned($batch);
+            $collection = $this->sheets->collectionOf($batch) ?? throw new NotFoundHttpException();
+            $this->em->remove($collection);
+            $this->writing->keep('batch', $batch->code, ['collected' => $collection->startedAt->format('Y-m-d H:i')], ['collected' => null]);
+        });
+
+        return new JsonResponse($this->views->one($batch));
+    }
+
+    private function batch(string $code): Batch
+    {
+        $typed = BatchCode::typed($code);
+
+        return ($typed === null ? null : $this->em->getRepository(Batch::class)->findOneBy(['code' => $typed->written])) ?? throw new NotFoundHttpException();
+    }
+
+    private function mustBePlanned(Batch $batch): void
+    {
+        if ($batch->isStuck() || $batch->calledOff) {
+            throw Refused::because($batch->isStuck() ? 'is_stuck' : 'called_off', 'batch', sprintf('%s is %s; there is nothing to take for it.', $batch->code, $batch->isStuck() ? 'stuck already' : 'called off'));
+        }
+    }
+}

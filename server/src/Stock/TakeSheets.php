@@ -1,0 +1,124 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Stock;
+
+use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\Refused;
+use WetCradle\Core\Stock\HoldClock;
+use WetCradle\Core\Stock\TakeSheet;
+use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Plan\Batch;
+
+/** Take sheets for planned batches: one, or a morning's together in the order of the walk. */
+final class TakeSheets
+{
+    /** Cutting starts, while shoots are full of water. */
+    private const MORNING = 7;
+
+    public function __construct(
+        private readonly EntityManagerInterface $em,
+        private readonly Takes $takes,
+        private readonly Fit $fit,
+        private readonly Rights $rights,
+        private readonly Today $today,
+    ) {
+    }
+
+    /**
+     * @param list<Batch> $batches
+     *
+     * @return array<string, mixed>
+     */
+    public function of(array $batches): array
+    {
+        usort($batches, static fn (Batch $a, Batch $b) => strnatcmp($a->block->place, $b->block->place) ?: strcmp($a->code, $b->code));
+        $stops = array_map($this->stop(...), $batches);
+        $tools = [];
+        foreach ($batches as $batch) {
+            $tools = [...$tools, ...TakeSheet::tools($batch->sheet->core())];
+        }
+
+        return ['stops' => $stops, 'tools' => array_values(array_unique($tools)), 'cuttings' => array_sum(array_column($stops, 'cuttings'))];
+    }
+
+    public function collectionOf(Batch $batch): ?Collection
+    {
+        return $this->em->getRepository(Collection::class)->findOneBy(['batch' => $batch]);
+    }
+
+    /** @return array<string, mixed> */
+    private function stop(Batch $batch): array
+    {
+        $way = $batch->sheet->core();
+        $block = $batch->block;
+        $perShoot = $block->perShoot($way);
+        $collection = $this->collectionOf($batch);
+        $how = $way->hold->ways()[0];
+        $clock = HoldClock::of($way->hold, $how, $batch->stickOn->setTime(self::MORNING, 0));
+        [$spread, $problem] = $this->spread($batch);
+
+        return [
+            'batch' => $batch->code,
+            'crop' => $batch->crop->name,
+            'cropSlug' => $batch->crop->slug,
+            'way' => $way->words(),
+            'block' => $block->code,
+            'place' => $block->place,
+            'population' => $block->population,
+            'stickOn' => $batch->stickOn->format('Y-m-d'),
+            'cuttings' => $batch->planned,
+            'shoots' => $perShoot > 0 ? (int) ceil($batch->planned / $perShoot) : 0,
+            'perShoot' => $perShoot,
+            'rows' => $spread['rows'] ?? [],
+            'parents' => $spread['parents'] ?? 0,
+            'short' => $spread['short'] ?? null,
+            'problem' => $problem,
+            'against' => $this->fit->against($block, $way, $batch->stickOn, $batch->code),
+            'lengthCm' => $way->cut->lengthCm->pair(),
+            'timeOfDay' => $way->timeOfDay,
+            'sign' => $way->windows[0]->sign->words(),
+            'carry' => TakeSheet::carry($way, $batch->planned),
+            'apart' => TakeSheet::keepApart($way, $this->rights->isProtected($batch->crop), $block->minParents > 1),
+            'holds' => $way->hold->ways(),
+            'stickBy' => $clock->words($clock->start),
+            'collection' => $collection?->toArray($this->today->now()),
+            'safety' => $way->safety,
+        ];
+    }
+
+    /** @return array{0: ?array<string, mixed>, 1: ?string} the spread over plants, or why there is none */
+    public function spread(Batch $batch): array
+    {
+        $block = $batch->block;
+        $way = $batch->sheet->core();
+        $perShoot = $block->perShoot($way);
+        if ($perShoot === 0) {
+            return [null, sprintf('By their length and nodes the shoots of %s make no cutting this way.', $block->code)];
+        }
+        $offer = $this->takes->offer($block, $way, $batch->stickOn, $batch->planned, $batch->code);
+        try {
+            return [TakeSheet::spread((int) ceil($batch->planned / $perShoot), self::rows($block), intdiv($offer->perPlant(), $perShoot), $block->minParents), null];
+        } catch (Refused $refused) {
+            return [null, $refused->getMessage()];
+        }
+    }
+
+    /** @return list<array{row: string, plants: list<string>, count: int}> in the order of the walk */
+    private static function rows(StockBlock $block): array
+    {
+        $beds = [];
+        foreach ($block->named as $plant) {
+            $beds[$plant->bed][] = $plant->label.($plant->sex === null ? '' : sprintf(' (%s)', $plant->sex));
+        }
+        uksort($beds, static fn (string|int $a, string|int $b) => strnatcmp((string) $a, (string) $b));
+        $rows = [];
+        foreach ($beds as $bed => $plants) {
+            $rows[] = ['row' => (string) $bed, 'plants' => $plants, 'count' => count($plants)];
+        }
+        $rest = $block->plants - count($block->named);
+
+        return $rest > 0 ? [...$rows, ['row' => $rows === [] ? $block->place : 'the others', 'plants' => [], 'count' => $rest]] : $rows;
+    }
+}
