@@ -93,13 +93,17 @@ export function sayLength(metres: number, settings: Nursery | null | undefined):
   return settings?.units === 'us' ? `${(metres / 0.3048).toFixed(1)} ft` : `${metres.toFixed(1)} m`
 }
 
+/** The two ends of a span. */
+export const ends = (span: readonly number[]): [number, number] => [span[0] ?? 0, span[1] ?? 0]
+
 /** A share on a scale of a hundred, for axes and figures beside a drawing. */
 export const inHundred = (share: number): string => `${Math.round(100 * share)}`
 
 export const plural = (count: number, one: string, many = `${one}s`): string => `${count} ${count === 1 ? one : many}`
 
-/** "tip cutting, softwood"; a division needs no second word. */
-export const sayWay = (method: string, material: string): string => (method === material ? method : `${method}, ${material}`)
+/** "tip cutting, softwood"; a division or a root cutting needs no second word. */
+export const sayWay = (method: string, material: string): string =>
+  method.includes(material) ? method : `${method}, ${material}`
 
 /** Entering a measure in the nursery's units; what is kept is always °C and metres. */
 export function unitOf(kind: string | undefined, settings: Nursery | null | undefined) {

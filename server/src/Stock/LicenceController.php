@@ -103,12 +103,26 @@ final class LicenceController
         return $this->all();
     }
 
-    /** What counts in a period, and what is owed for it; as a table for a spreadsheet with ?as=csv. */
+    /** What counts in a period, and what is owed for it. */
     #[Route('/api/licences/{id<\d+>}/statement', methods: ['GET'])]
-    public function statement(int $id, Request $request): Response
+    public function statement(int $id, Request $request): JsonResponse
+    {
+        return new JsonResponse($this->stated($this->licence($id), $request));
+    }
+
+    /** The same for a spreadsheet. */
+    #[Route('/api/licences/{id<\d+>}/statement.csv', methods: ['GET'])]
+    public function table(int $id, Request $request): Response
     {
         $licence = $this->licence($id);
-        $in = Fields::of(array_filter($request->query->all(), static fn (mixed $v, string $k) => $k !== 'as', ARRAY_FILTER_USE_BOTH));
+
+        return $this->csv($licence, $this->stated($licence, $request)['entries']);
+    }
+
+    /** @return array{licence: array<string, mixed>, from: string, to: string, entries: list<array{on: string, batch: string, plants: int, owed: float}>, plants: int, owed: float} */
+    private function stated(HeldLicence $licence, Request $request): array
+    {
+        $in = Fields::of($request->query->all());
         $from = $in->has('from') ? $in->day('from') : $licence->fromDay;
         $to = $in->has('to') ? $in->day('to') : min($licence->toDay, max($licence->fromDay, $this->today->day()));
         $in->done();
@@ -116,23 +130,20 @@ final class LicenceController
             throw Refused::because('upside_down', 'to', 'The period ends before it begins.');
         }
         $core = $licence->core();
-        $entries = $this->rights->entries($licence, $from, $to);
-        if ($request->query->get('as') === 'csv') {
-            return $this->csv($licence, $entries);
-        }
+        $entries = array_map(static fn (array $e) => $e + ['owed' => $core->royaltyFor($e['plants'])], $this->rights->entries($licence, $from, $to));
         $plants = array_sum(array_column($entries, 'plants'));
 
-        return new JsonResponse(['licence' => $this->view($licence), 'from' => $from->format('Y-m-d'), 'to' => $to->format('Y-m-d'), 'entries' => $entries, 'plants' => $plants, 'owed' => $core->royaltyFor($plants)]);
+        return ['licence' => $this->view($licence), 'from' => $from->format('Y-m-d'), 'to' => $to->format('Y-m-d'), 'entries' => $entries, 'plants' => $plants, 'owed' => $core->royaltyFor($plants)];
     }
 
-    /** @param list<array{on: string, batch: string, plants: int}> $entries */
+    /** @param list<array{on: string, batch: string, plants: int, owed: float}> $entries */
     private function csv(HeldLicence $licence, array $entries): Response
     {
         $file = fopen('php://temp', 'r+');
         assert($file !== false);
         fputcsv($file, ['licence', 'crop', 'day', 'batch', 'plants', 'royalty each', 'owed'], escape: '');
         foreach ($entries as $e) {
-            fputcsv($file, [$licence->number, $licence->crop->name, $e['on'], $e['batch'], $e['plants'], $licence->royalty, $licence->core()->royaltyFor($e['plants'])], escape: '');
+            fputcsv($file, [$licence->number, $licence->crop->name, $e['on'], $e['batch'], $e['plants'], $licence->royalty, $e['owed']], escape: '');
         }
         rewind($file);
         $name = 'statement-'.trim((string) preg_replace('/[^A-Za-z0-9]+/', '-', $licence->number), '-').'.csv';

@@ -123,10 +123,10 @@ final class FitTest extends House
         $stuck = $this->ask('POST', "/api/batches/{$batch['code']}/stick", $stick);
         self::assertSame($licence['used'] + 80, $this->licence('LPB 2207')['used'], 'What was thrown before sticking does not count.');
         $may = $this->ask('GET', "/api/licences/{$licence['id']}/statement?from=2027-05-01&to=2027-05-31");
-        self::assertSame([['on' => '2027-05-12', 'batch' => $batch['code'], 'plants' => 80]], array_values(array_filter($may['entries'], static fn (array $e) => $e['batch'] === $batch['code'])));
+        self::assertSame([['on' => '2027-05-12', 'batch' => $batch['code'], 'plants' => 80, 'owed' => 9.6]], array_values(array_filter($may['entries'], static fn (array $e) => $e['batch'] === $batch['code'])));
         $this->ask('POST', "/api/batches/{$batch['code']}/undo", ['act' => $stuck['acts'][0]['id']]);
         self::assertSame($licence['used'], $this->licence('LPB 2207')['used']);
-        $csv = (string) $this->send('GET', "/api/licences/{$licence['id']}/statement?as=csv")->getContent();
+        $csv = (string) $this->send('GET', "/api/licences/{$licence['id']}/statement.csv")->getContent();
         self::assertSame(count($all['entries']) + 1, substr_count($csv, "\n"));
         self::assertSame('upside_down', $this->refused(422, 'GET', "/api/licences/{$licence['id']}/statement?from=2027-05-31&to=2027-05-01")['code']);
     }

@@ -13,6 +13,7 @@ const draw = (what: React.ReactNode) => renderToStaticMarkup(<MemoryRouter>{what
 const count = (drawn: string, what: string) => drawn.split(what).length - 1
 
 const tag: TagData = {
+  against: [],
   code: 'RAK-47',
   crop: "Hebe 'Copperlight'",
   cropSlug: 'hebe-copperlight',

@@ -26,6 +26,11 @@ const metric: Nursery = {
   weeks: 'numbers',
   stuckAnHour: 100,
   pottedAnHour: 100,
+  windowBy: 'weeks',
+  windowWeeks: 0,
+  air: [4, 4, 6, 9, 12, 15, 17, 16, 14, 11, 7, 5],
+  currency: '€',
+  inspectionDays: 60,
   version: 1,
 }
 const us: Nursery = { ...metric, units: 'us', temperature: 'fahrenheit', weeks: 'dates' }

@@ -42,6 +42,24 @@ export const useBatch = (code: string) =>
 export const useCrops = () => useQuery({ queryKey: ['crops'], queryFn: () => answer(api.GET('/api/crops')) })
 export const useCrop = (slug: string) =>
   useQuery({ queryKey: ['crop', slug], queryFn: () => answer(api.GET('/api/crops/{slug}', { params: { path: { slug } } })) })
+export const useSeason = (week: string) =>
+  useQuery({
+    queryKey: ['season', week],
+    queryFn: () => answer(api.GET('/api/season', { params: { query: { week } } })),
+    placeholderData: (old) => old,
+  })
+export const usePatterns = () =>
+  useQuery({ queryKey: ['patterns'], queryFn: () => answer(api.GET('/api/patterns')), staleTime: 60_000 })
+export const useHouseRules = () => useQuery({ queryKey: ['house-rules'], queryFn: () => answer(api.GET('/api/house-rules')) })
+export const useBlock = (code: string, week: string) =>
+  useQuery({
+    queryKey: ['block', code, week],
+    queryFn: () => answer(api.GET('/api/stock/{code}', { params: { path: { code }, query: { week } } })),
+    placeholderData: (old) => old,
+  })
+export const useLicences = () => useQuery({ queryKey: ['licences'], queryFn: () => answer(api.GET('/api/licences')) })
+export const useTakeSheet = (query: { batches?: string; day?: string }) =>
+  useQuery({ queryKey: ['take-sheet', query], queryFn: () => answer(api.GET('/api/take-sheets', { params: { query } })) })
 export const useChoices = () =>
   useQuery({ queryKey: ['choices'], queryFn: () => answer(api.GET('/api/choices')), staleTime: 60_000 })
 export const useFound = (q: string) =>

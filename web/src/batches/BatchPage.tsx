@@ -3,10 +3,12 @@ import { Link, useParams } from 'react-router'
 import type { Batch, Schemas } from '../api/client'
 import { useBatch, useCrop } from '../api/queries'
 import { Code } from '../drawings/Code'
+import { Against } from '../drawings/FitMark'
 import { StageGlyph, StateGlyph } from '../drawings/Glyph'
 import { RateDots } from '../drawings/RateDots'
 import { Sideways } from '../drawings/Sideways'
 import { useShown } from '../shell/week'
+import { HoldClock } from '../stock/HoldClock'
 import { BOOK_WORDS, CAUSE_WORDS, inHundred, plural, STAGE_WORDS, STATE_WORDS, sayDay, sayWay } from '../words'
 import { Acts } from './Acts'
 import { BatchDays } from './BatchDays'
@@ -225,7 +227,10 @@ export function BatchPage() {
           <h1>{batch.crop}</h1>
           <p className="soft">
             {sayWay(batch.method, batch.material)} · {plural(batch.trays, 'tray')} of {batch.cells}
-            {batch.trayNumbers && ` (${batch.trayNumbers})`} · {batch.zone} · from {batch.block}
+            {batch.trayNumbers && ` (${batch.trayNumbers})`} · {batch.zone} · from{' '}
+            <Link className="word" to={`/stock/${batch.block}`}>
+              {batch.block}
+            </Link>
             {batch.wanted !== null && (
               <>
                 {' · '}
@@ -241,6 +246,30 @@ export function BatchPage() {
               {batch.hormone ? `, ${batch.hormone}` : ', no hormone'}
               {batch.people.length > 0 && ` · stuck by ${batch.people.map((person) => person.name).join(', ')}`}
             </p>
+          )}
+          {batch.despite && (
+            <p style={{ color: 'var(--plum)' }}>
+              Stuck although {batch.block} was not fit: {batch.despite}
+            </p>
+          )}
+          {batch.isStuck && (
+            <p className="text-sm soft">
+              Under version {batch.sheet.number} of the sheet “{batch.sheet.way}”
+              {batch.sheet.newest > batch.sheet.number && `; the newest is ${batch.sheet.newest}`}.
+            </p>
+          )}
+          {batch.against.length > 0 && (
+            <div className="mt-2">
+              <Link className="word font-semibold" to={`/stock/${batch.block}`}>
+                Block {batch.block} is not fit to take from:
+              </Link>
+              <Against reasons={batch.against} />
+            </div>
+          )}
+          {batch.collection && !batch.isStuck && (
+            <div className="mt-2">
+              <HoldClock key={batch.collection.startedAt} clock={batch.collection} code={batch.code} />
+            </div>
           )}
           <BatchDays batch={batch} today={session.today} />
           <div className="mt-3 flex flex-wrap gap-2">
@@ -270,6 +299,11 @@ export function BatchPage() {
               >
                 Change the plan
               </button>
+            )}
+            {!batch.isStuck && batch.state !== 'called_off' && (
+              <Link className="act" to={`/stock/take?batches=${batch.code}`}>
+                Take sheet
+              </Link>
             )}
             <button type="button" className="act" aria-expanded={printing} onClick={() => setPrinting(!printing)}>
               Tag

@@ -66,8 +66,8 @@ export function OtherWork({ batch, onDone }: { batch: Batch; onDone: () => void 
       cause: 'rot',
       intoBatch: '',
       intoLine: '1',
-      method: '',
-      material: '',
+      method: 'tip cutting',
+      material: 'softwood',
       note: '',
     },
   })
@@ -172,8 +172,40 @@ export function OtherWork({ batch, onDone }: { batch: Batch; onDone: () => void 
         )}
         {work === 'change-method' && (
           <>
-            <Text form={form} name={'method' as never} label="New method" hint="such as tip cutting" />
-            <Text form={form} name={'material' as never} label="Material" hint="such as softwood" />
+            <Field label="New method" error={errors.method}>
+              {(ids) => (
+                <select
+                  {...ids}
+                  {...form.register('method', {
+                    onChange: (event) =>
+                      form.setValue(
+                        'material',
+                        choices?.methods.find((one) => one.method === event.target.value)?.materials[0] ?? '',
+                      ),
+                  })}
+                  className="field-text !min-h-12"
+                >
+                  {choices?.methods.map((one) => (
+                    <option key={one.method} value={one.method}>
+                      {one.method}
+                    </option>
+                  ))}
+                </select>
+              )}
+            </Field>
+            <Field label="Material" error={errors.material}>
+              {(ids) => (
+                <select {...ids} {...form.register('material')} className="field-text !min-h-12">
+                  {choices?.methods
+                    .find((one) => one.method === form.watch('method'))
+                    ?.materials.map((material) => (
+                      <option key={material} value={material}>
+                        {material}
+                      </option>
+                    ))}
+                </select>
+              )}
+            </Field>
           </>
         )}
         <Field label="Day" error={errors.on}>

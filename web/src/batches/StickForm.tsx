@@ -1,6 +1,7 @@
 import { useForm } from 'react-hook-form'
 import { type Batch, Refusal } from '../api/client'
 import { useAct, useChoices } from '../api/queries'
+import { Against } from '../drawings/FitMark'
 import { Field } from '../forms/Field'
 import { FormRefusal, showRefusal } from '../forms/refusals'
 import { numeric, Stepper } from '../forms/Stepper'
@@ -8,7 +9,7 @@ import { useShown } from '../shell/week'
 import { Safety } from './Safety'
 import { useSayDone } from './useUndo'
 
-const NAMES = ['on', 'stuck', 'tooPoor', 'trays', 'trayNumbers', 'mix', 'hormone', 'people'] as const
+const NAMES = ['on', 'stuck', 'tooPoor', 'trays', 'trayNumbers', 'mix', 'hormone', 'people', 'despite'] as const
 
 /** What was stuck: the actual count, day, people, trays, mix and hormone. */
 export function StickForm({ batch, onDone }: { batch: Batch; onDone: () => void }) {
@@ -26,6 +27,7 @@ export function StickForm({ batch, onDone }: { batch: Batch; onDone: () => void 
       mix: batch.mix ?? batch.sheet.mix,
       hormone: batch.hormone ?? batch.sheet.hormone ?? '',
       people: [String(session.account?.id ?? '')],
+      despite: '',
     },
   })
   const { errors } = form.formState
@@ -73,6 +75,24 @@ export function StickForm({ batch, onDone }: { batch: Batch; onDone: () => void 
         </div>
         {errors.people && <p className="refusal text-sm">{errors.people.message}</p>}
       </fieldset>
+      {batch.against.length > 0 && (
+        <div className="grid gap-2 sm:col-span-full">
+          <p>
+            <strong>Block {batch.block} is not fit to take from.</strong>
+          </p>
+          <Against reasons={batch.against} />
+          <Field label="Why it is stuck all the same" error={errors.despite} hint="kept with the batch">
+            {(ids) => <input {...ids} {...form.register('despite')} className="field-text" />}
+          </Field>
+        </div>
+      )}
+      {batch.against.length === 0 && errors.despite && (
+        <div className="sm:col-span-full">
+          <Field label="Why it is stuck all the same" error={errors.despite}>
+            {(ids) => <input {...ids} {...form.register('despite')} className="field-text" />}
+          </Field>
+        </div>
+      )}
       <datalist id="mixes">
         {choices?.mixes.map((mix) => (
           <option key={mix} value={mix} />

@@ -1,58 +1,89 @@
+import { useState } from 'react'
 import { useNavigate } from 'react-router'
-import { answer, api } from '../api/client'
-import { useChoices, useWrite } from '../api/queries'
-import { PlainForm } from '../forms/PlainForm'
+import { answer, api, Refusal } from '../api/client'
+import { useChoices, usePatterns, useWrite } from '../api/queries'
+import { Cutting } from '../drawings/Cutting'
 import { say } from '../shell/Said'
+import { SheetForm } from './SheetForm'
 
-/** A crop sheet in its plainest form. */
-export function AddCrop() {
+/** A new crop from a pattern: a name, a pattern, and whatever of the sheet is known to differ. */
+export function AddCrop({ slug, onDone }: { slug?: string; onDone?: () => void }) {
   const { data: choices } = useChoices()
+  const { data: patterns } = usePatterns()
   const navigate = useNavigate()
-  const add = useWrite((body: Record<string, unknown>) => answer(api.POST('/api/crops', { body: body as never })))
-  if (!choices) return null
+  const [name, setName] = useState('')
+  const [chosen, setChosen] = useState<string>()
+  const [told, setTold] = useState<string>()
+  const add = useWrite((body: { name: string; sheet: Record<string, unknown> }) =>
+    slug
+      ? answer(api.POST('/api/crops/{slug}/ways', { params: { path: { slug } }, body: body as never }))
+      : answer(api.POST('/api/crops', { body: body as never })),
+  )
+  if (!choices || !patterns) return null
+  const pattern = patterns.patterns.find((one) => one.pattern === chosen)
   return (
-    <PlainForm
-      title="New crop"
-      button="Keep the sheet"
-      entries={[
-        { name: 'name', label: 'Crop' },
-        { name: 'method', label: 'Method', start: 'tip cutting', hint: 'tip cutting, division, root cutting…' },
-        { name: 'material', label: 'Material', start: 'softwood', hint: 'softwood, semi-ripe, hardwood, root…' },
-        {
-          name: 'trayKind',
-          label: 'Tray',
-          kind: 'number',
-          start: String(choices.trayKinds[0]?.id ?? ''),
-          choices: choices.trayKinds.map((kind) => ({ value: String(kind.id), words: kind.name })),
-        },
-        { name: 'rootFrom', label: 'Days to root, soonest', kind: 'number', start: '18' },
-        { name: 'rootTo', label: 'Days to root, latest', kind: 'number', start: '30' },
-        { name: 'weaningDays', label: 'Days of weaning', kind: 'number', start: '10' },
-        { name: 'growOnDays', label: 'Days from potting to ready', kind: 'number', start: '90' },
-        { name: 'heatLow', label: 'Mix no cooler than', kind: 'heat', start: '18' },
-        { name: 'heatHigh', label: 'Mix no warmer than', kind: 'heat', start: '22' },
-        { name: 'mistLow', label: 'Least mist, 0 to 3', kind: 'number', start: '1' },
-        { name: 'mistHigh', label: 'Most mist, 0 to 3', kind: 'number', start: '3' },
-        {
-          name: 'priorRate',
-          label: 'Rooting rate you expect, in 100',
-          kind: 'percent',
-          start: '75',
-          hint: 'counts as 10 plants; your batches soon outweigh it',
-        },
-        { name: 'pottingRate', label: 'Potted that come through, in 100', kind: 'percent', start: '95' },
-        { name: 'readyShare', label: 'Ready to pot when so many have rooted, in 100', kind: 'percent', start: '80' },
-        { name: 'windowFrom', label: 'Material right from week', kind: 'number', start: '20' },
-        { name: 'windowTo', label: 'to week', kind: 'number', start: '32', hint: 'may run over New Year' },
-        { name: 'mix', label: 'Mix', start: 'perlite 2 : coir 1' },
-        { name: 'hormone', label: 'Hormone', hint: 'empty: none' },
-        { name: 'safety', label: 'Take care', hint: 'shown beside the step' },
-      ]}
-      send={async (body) => {
-        const crop = await add.mutateAsync(body)
-        say(`${crop.name} has its sheet.`)
-        navigate(`/crops/${crop.slug}`)
-      }}
-    />
+    <div className="grid gap-4">
+      <label className="grid max-w-md gap-1 text-sm font-semibold">
+        {slug ? 'What this way is called' : 'Crop'}
+        <input
+          className="field-text"
+          value={name}
+          onChange={(event) => setName(event.target.value)}
+          aria-invalid={told !== undefined}
+          autoComplete="off"
+        />
+        {told && (
+          <span role="alert" className="refusal font-normal">
+            {told}
+          </span>
+        )}
+      </label>
+      <fieldset>
+        <legend className="mb-1 text-sm font-semibold">Starts from</legend>
+        <div className="grid grid-cols-2 gap-2 sm:grid-cols-4 lg:grid-cols-8">
+          {patterns.patterns.map((one) => (
+            <label
+              key={one.pattern}
+              className="sheet flex cursor-pointer flex-col items-center p-2 text-center"
+              style={{ background: one.pattern === chosen ? 'var(--cream)' : undefined }}
+            >
+              <input
+                type="radio"
+                name="pattern"
+                className="radio self-start"
+                checked={one.pattern === chosen}
+                onChange={() => setChosen(one.pattern)}
+                aria-label={one.words}
+              />
+              <Cutting sheet={one.sheet} tall={104} />
+              <span className="font-semibold">{one.words}</span>
+            </label>
+          ))}
+        </div>
+      </fieldset>
+      {pattern && (
+        <SheetForm
+          key={pattern.pattern}
+          began={pattern.sheet}
+          choices={choices}
+          button={slug ? 'Keep this way' : 'Keep the crop'}
+          send={async (sheet) => {
+            setTold(undefined)
+            try {
+              const crop = await add.mutateAsync({ name, sheet })
+              say(slug ? `${crop.name} has another way.` : `${crop.name} has its sheet.`)
+              onDone?.()
+              if (!slug) navigate(`/crops/${crop.slug}`)
+            } catch (refusal) {
+              if (refusal instanceof Refusal && refusal.field === 'name') {
+                setTold(refusal.message)
+                throw new Refusal(refusal.code, '', refusal.message)
+              }
+              throw refusal
+            }
+          }}
+        />
+      )}
+    </div>
   )
 }

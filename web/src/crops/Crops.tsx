@@ -5,6 +5,7 @@ import { RateAxis, RateDots } from '../drawings/RateDots'
 import { useShown } from '../shell/week'
 import { inHundred, plural, sayWay } from '../words'
 import { AddCrop } from './AddCrop'
+import { CropRooms } from './CropRooms'
 
 const ORDERS = {
   name: 'by name',
@@ -29,6 +30,7 @@ export function Crops() {
     <>
       <div className="mb-4 flex flex-wrap items-center gap-4">
         <h1>Crops</h1>
+        <CropRooms />
         <label className="flex items-center gap-2">
           <span className="text-sm font-semibold">Order</span>
           <select

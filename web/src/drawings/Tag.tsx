@@ -2,6 +2,7 @@ import type { ReactNode } from 'react'
 import { Link } from 'react-router'
 import type { Tag as TagData } from '../api/client'
 import { STATE_WORDS } from '../words'
+import { FitMark } from './FitMark'
 import { StateGlyph } from './Glyph'
 
 /** The plant label's shape, pointed where it is stuck into the tray, around anything. */
@@ -49,13 +50,15 @@ export function Tag({
     <Link
       to={`/batches/${tag.code}`}
       className="block no-underline"
-      aria-label={`${tag.crop}, ${count}, ${tag.code}, ${STATE_WORDS[tag.state]}`}
+      aria-label={`${tag.crop}, ${count}, ${tag.code}, ${STATE_WORDS[tag.state]}${tag.against.length > 0 ? ', stock block not fit' : ''}`}
+      title={tag.against.map((reason) => reason.words).join(' ') || undefined}
       draggable
       onDragStart={(event) => event.dataTransfer.setData('text/plain', tag.code)}
     >
       <Label faint={tag.state === 'planned'}>
         <div className={`flex items-center gap-3 ${small ? 'px-1 py-1' : 'px-2 py-1.5'}`}>
           <StateGlyph state={tag.state} stage={tag.stage} size={small ? 30 : 38} />
+          {tag.against.length > 0 && <FitMark fit={false} size={small ? 18 : 24} />}
           <div className="min-w-0 grow">
             <div className={`font-bold leading-tight ${small ? 'truncate text-[0.95rem]' : 'text-[1.05rem]'}`}>{tag.crop}</div>
             <div className={`text-sm leading-snug soft ${small ? 'truncate' : ''}`}>

@@ -12,7 +12,7 @@ export interface Entry {
   hint?: string
   start?: string
   /** 'number' is sent as one, 'percent' as a share of 1, 'heat' and 'length' in the nursery's units; text is the rest. */
-  kind?: 'number' | 'percent' | 'heat' | 'length' | 'password'
+  kind?: 'number' | 'percent' | 'heat' | 'length' | 'day' | 'password'
   choices?: readonly { value: string; words: string }[]
 }
 
@@ -36,7 +36,8 @@ export function PlainForm({
     const body: Record<string, unknown> = {}
     for (const entry of entries) {
       const value = typed[entry.name] ?? ''
-      if (value === '' && (entry.kind === undefined || entry.kind === 'password')) body[entry.name] = value
+      if (value === '' && (entry.kind === undefined || entry.kind === 'day' || entry.kind === 'password'))
+        body[entry.name] = value
       else if (entry.kind === 'number') body[entry.name] = numeric(value)
       else if (entry.kind === 'heat' || entry.kind === 'length') {
         const typedNumber = numeric(value)
@@ -77,9 +78,9 @@ export function PlainForm({
               <input
                 {...ids}
                 {...form.register(entry.name)}
-                type={entry.kind === 'password' ? 'password' : 'text'}
+                type={entry.kind === 'password' ? 'password' : entry.kind === 'day' ? 'date' : 'text'}
                 autoComplete={entry.kind === 'password' ? 'new-password' : 'off'}
-                inputMode={entry.kind && entry.kind !== 'password' ? 'decimal' : undefined}
+                inputMode={entry.kind && entry.kind !== 'password' && entry.kind !== 'day' ? 'decimal' : undefined}
                 className="field-text"
               />
             )

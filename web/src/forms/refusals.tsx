@@ -3,10 +3,9 @@ import { Refusal } from '../api/client'
 
 /** Puts a refusal beside the field it names; where no such field is on the form, at its foot. */
 export function showRefusal<T extends FieldValues>(form: UseFormReturn<T>, refusal: Refusal, names: readonly string[]): void {
-  const field = names.find(
-    (name) => refusal.field === name || refusal.field.startsWith(`${name}.`) || name.endsWith(`.${refusal.field}`),
-  )
-  const exact = names.includes(refusal.field) ? refusal.field : field
+  const path = refusal.field.replace(/\[(\d+)\]/g, '.$1')
+  const field = names.find((name) => path.startsWith(`${name}.`) || name.endsWith(`.${path}`))
+  const exact = names.includes(path) ? path : field
   if (exact) form.setError(exact as Path<T>, { message: refusal.message }, { shouldFocus: true })
   else form.setError('root', { message: refusal.message })
 }
@@ -72,5 +71,6 @@ export function Meeting({
   )
 }
 
-export const isMeeting = (error: Refusal | null): error is Refusal =>
+/** Somebody else changed the same thing meanwhile. */
+export const isMeeting = (error: unknown): error is Refusal & { theirs: Record<string, unknown> } =>
   error instanceof Refusal && error.code === 'changed_meanwhile' && error.theirs !== undefined

@@ -7,7 +7,7 @@ import { FormRefusal, isMeeting, Meeting, showRefusal } from '../forms/refusals'
 import { numeric, Stepper } from '../forms/Stepper'
 import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
-import { CLIMATE_WORDS } from '../words'
+import { CLIMATE_WORDS, unitOf } from '../words'
 
 const SELECTS: [keyof Nursery, string, [string, string][]][] = [
   [
@@ -43,17 +43,72 @@ const SELECTS: [keyof Nursery, string, [string, string][]][] = [
     ],
   ],
   ['climate', 'Climate', Object.entries(CLIMATE_WORDS)],
+  [
+    'windowBy',
+    'Windows of material move by',
+    [
+      ['weeks', 'the weeks set here'],
+      ['degree_days', "this site's degree-days"],
+    ],
+  ],
+]
+const MONTHS = [
+  'January',
+  'February',
+  'March',
+  'April',
+  'May',
+  'June',
+  'July',
+  'August',
+  'September',
+  'October',
+  'November',
+  'December',
 ]
 const WORDS = {
   name: 'Name',
   stuckAnHour: 'Stuck in an hour',
   pottedAnHour: 'Potted in an hour',
+  windowWeeks: 'Weeks later than the reference',
+  inspectionDays: 'An inspection is old after, days',
+  currency: 'Currency',
+  air: 'Monthly mean air',
   ...Object.fromEntries(SELECTS.map(([name, words]) => [name, words])),
+}
+
+const tenth = (value: number) => String(Math.round(10 * value) / 10)
+
+function typedOf(nursery: Nursery) {
+  return {
+    ...nursery,
+    stuckAnHour: String(nursery.stuckAnHour),
+    pottedAnHour: String(nursery.pottedAnHour),
+    windowWeeks: String(nursery.windowWeeks),
+    inspectionDays: String(nursery.inspectionDays),
+    air: nursery.air.map((mean) => (nursery.temperature === 'fahrenheit' ? tenth(mean * 1.8 + 32) : tenth(mean))),
+  }
+}
+
+/** As it is kept: °C whatever was typed, each mean that was not touched as exact as it was. */
+function bodyOf(typed: ReturnType<typeof typedOf>, began: Nursery): Record<string, unknown> {
+  const was = typedOf(began)
+  return {
+    ...typed,
+    stuckAnHour: numeric(typed.stuckAnHour),
+    pottedAnHour: numeric(typed.pottedAnHour),
+    windowWeeks: numeric(typed.windowWeeks),
+    inspectionDays: numeric(typed.inspectionDays),
+    air: typed.air.map((mean, i) => {
+      const value = mean.trim() === '' ? mean : numeric(mean)
+      return mean === was.air[i] ? began.air[i] : typeof value === 'number' ? unitOf('heat', began).read(value) : value
+    }),
+  }
 }
 
 function NurseryForm({ nursery, mayPlan }: { nursery: Nursery; mayPlan: boolean }) {
   const form = useForm({
-    defaultValues: { ...nursery, stuckAnHour: String(nursery.stuckAnHour), pottedAnHour: String(nursery.pottedAnHour) },
+    defaultValues: typedOf(nursery),
   })
   const write = useWrite(
     (body: Record<string, unknown>) => answer(api.PUT('/api/nursery', { body: body as never })),
@@ -65,8 +120,13 @@ function NurseryForm({ nursery, mayPlan }: { nursery: Nursery; mayPlan: boolean 
   )
   const save = form.handleSubmit((typed) =>
     write
-      .mutateAsync({ ...typed, stuckAnHour: numeric(typed.stuckAnHour), pottedAnHour: numeric(typed.pottedAnHour) })
-      .catch((refusal) => refusal instanceof Refusal && !isMeeting(refusal) && showRefusal(form, refusal, Object.keys(WORDS))),
+      .mutateAsync(bodyOf(typed, nursery))
+      .catch(
+        (refusal) =>
+          refusal instanceof Refusal &&
+          !isMeeting(refusal) &&
+          showRefusal(form, refusal, [...Object.keys(WORDS), ...MONTHS.map((_, i) => `air.${i}`)]),
+      ),
   )
   const theirs = isMeeting(write.error) ? write.error.theirs : undefined
   return (
@@ -78,9 +138,9 @@ function NurseryForm({ nursery, mayPlan }: { nursery: Nursery; mayPlan: boolean 
           </Field>
         </div>
         {SELECTS.map(([name, label, choices]) => (
-          <Field key={name} label={label} error={form.formState.errors[name]}>
+          <Field key={name} label={label} error={form.formState.errors[name as 'units']}>
             {(ids) => (
-              <select {...ids} {...form.register(name)} className="field-text">
+              <select {...ids} {...form.register(name as 'units')} className="field-text">
                 {choices.map(([value, words]) => (
                   <option key={value} value={value}>
                     {words}
@@ -92,6 +152,41 @@ function NurseryForm({ nursery, mayPlan }: { nursery: Nursery; mayPlan: boolean 
         ))}
         <Stepper control={form.control} name="stuckAnHour" label="Stuck in an hour" step={10} hint="by one pair of hands" />
         <Stepper control={form.control} name="pottedAnHour" label="Potted in an hour" step={10} hint="by one pair of hands" />
+        <Field
+          label={WORDS.windowWeeks}
+          error={form.formState.errors.windowWeeks}
+          hint="minus: earlier; half a year for the south is added by itself"
+        >
+          {(ids) => <input {...ids} {...form.register('windowWeeks')} inputMode="numeric" className="field-text" />}
+        </Field>
+        <Stepper control={form.control} name="inspectionDays" label={WORDS.inspectionDays} step={5} />
+        <Field label={WORDS.currency} error={form.formState.errors.currency}>
+          {(ids) => <input {...ids} {...form.register('currency')} className="field-text" />}
+        </Field>
+        <fieldset className="sm:col-span-full">
+          <legend className="mb-1 text-sm font-semibold">
+            Air of an ordinary year here, monthly means{unitOf('heat', nursery).word}
+          </legend>
+          <div className="grid grid-cols-4 gap-2 sm:grid-cols-6 lg:grid-cols-12">
+            {MONTHS.map((month, i) => (
+              <label key={month} className="text-sm">
+                {month.slice(0, 3)}
+                <input
+                  {...form.register(`air.${i}` as 'air.0')}
+                  inputMode="decimal"
+                  className="field-text"
+                  aria-label={`Air in ${month}`}
+                  aria-invalid={form.formState.errors.air?.[i] !== undefined}
+                />
+                {form.formState.errors.air?.[i] && (
+                  <span role="alert" className="refusal">
+                    {form.formState.errors.air[i].message}
+                  </span>
+                )}
+              </label>
+            ))}
+          </div>
+        </fieldset>
       </fieldset>
       <div className="grid gap-3 sm:col-span-full">
         <FormRefusal form={form} />

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import { answer, api, Refusal, type Schemas } from '../api/client'
 import { useChoices, useCrop, useWrite } from '../api/queries'
+import { FitMark } from '../drawings/FitMark'
 import { RateDots } from '../drawings/RateDots'
 import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
@@ -27,12 +28,23 @@ function Step({ title, children, told }: { title: string; children: React.ReactN
   )
 }
 
-function WhatItRestsOn({ proposal }: { proposal: Proposal }) {
+function WhatItRestsOn({ proposal, onWay }: { proposal: Proposal; onWay: (way: number) => void }) {
   const { data: crop } = useCrop(proposal.wanted.cropSlug)
   const { session } = useShown()
   const { newest } = proposal.rate
   return (
     <Step title="What it rests on">
+      {proposal.ways.length > 1 && (
+        <div role="radiogroup" aria-label="Way" className="mb-2 flex flex-wrap gap-x-5">
+          {proposal.ways.map((one) => (
+            <label key={one.id} className="flex min-h-11 cursor-pointer items-center gap-2">
+              <input type="radio" className="radio" name="way" checked={one.id === proposal.way} onChange={() => onWay(one.id)} />
+              {one.name}
+              {one.house && <span className="text-sm soft">house way</span>}
+            </label>
+          ))}
+        </div>
+      )}
       <p className="mb-1">{proposal.rate.words}</p>
       {newest && (
         <p className="mb-2 text-sm soft">
@@ -55,6 +67,7 @@ export function PlanBatch() {
   const { session } = useShown()
   const navigate = useNavigate()
   const { data: choices } = useChoices()
+  const [way, setWay] = useState<number>()
   const [confidence, setConfidence] = useState(0.9)
   const [trayKind, setTrayKind] = useState<number>()
   const [trays, setTrays] = useState<number>()
@@ -62,12 +75,12 @@ export function PlanBatch() {
   const [block, setBlock] = useState<string>()
   const [zone, setZone] = useState<number>()
   const asked = useQuery({
-    queryKey: ['proposal', id, confidence, trayKind, trays, stickOn],
+    queryKey: ['proposal', id, way, confidence, trayKind, trays, stickOn],
     queryFn: () =>
       answer(
         api.POST('/api/wanted/{id}/proposal', {
           params: { path: { id: Number(id) } },
-          body: { confidence, trayKind, trays, stickOn },
+          body: { way, confidence, trayKind, trays, stickOn },
         }),
       ),
     placeholderData: keepPreviousData,
@@ -75,6 +88,7 @@ export function PlanBatch() {
   const plan = useWrite(
     (body: {
       wanted: number
+      way: number
       trayKind: number
       trays: number
       confidence: number
@@ -90,7 +104,9 @@ export function PlanBatch() {
   const proposal = asked.data
   if (!proposal) return asked.error ? <p className="refusal">{asked.error.message}</p> : null
   const { wanted, numbers, dates } = proposal
-  const goodBlock = block ?? proposal.blocks.find((one) => one.enough)?.code
+  const goodBlock =
+    block ??
+    (proposal.blocks.find((one) => one.enough && one.against.length === 0) ?? proposal.blocks.find((one) => one.enough))?.code
   const goodZone = zone ?? proposal.zones.find((one) => one.yes)?.id
   const told = (field: string) => (plan.error instanceof Refusal && plan.error.field === field ? plan.error.message : undefined)
   const elsewhere =
@@ -107,7 +123,15 @@ export function PlanBatch() {
         {wanted.batches.length > 0 && ` · ${plural(wanted.batches.length, 'batch', 'batches')} planned for it already`}
       </p>
       <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-5 lg:grid-cols-[repeat(2,minmax(0,1fr))]">
-        <WhatItRestsOn proposal={proposal} />
+        <WhatItRestsOn
+          proposal={proposal}
+          onWay={(one) => {
+            setWay(one)
+            setTrayKind(undefined)
+            setTrays(undefined)
+            setStickOn(undefined)
+          }}
+        />
         <Step title="How many to stick" told={told('trays')}>
           <ChancePicker
             confidence={confidence}
@@ -188,9 +212,15 @@ export function PlanBatch() {
                   checked={goodBlock === one.code}
                   onChange={() => setBlock(one.code)}
                 />
+                <FitMark fit={one.against.length === 0} />
                 <span className="w-14 shrink-0 font-bold">{one.code}</span>
                 <span className="min-w-0">
                   <span style={{ color: one.enough ? undefined : 'var(--plum)' }}>{one.words}</span>
+                  {one.against.map((reason) => (
+                    <span key={reason.code} className="block text-sm font-semibold" style={{ color: 'var(--plum)' }}>
+                      {reason.words}
+                    </span>
+                  ))}
                   <span className="block text-sm soft">
                     {plural(one.plants, 'plant')}, {one.place}
                   </span>
@@ -216,6 +246,7 @@ export function PlanBatch() {
           onClick={() =>
             plan.mutate({
               wanted: wanted.id,
+              way: proposal.way,
               trayKind: proposal.trayKind.id,
               trays: proposal.trays,
               confidence,

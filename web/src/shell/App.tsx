@@ -4,7 +4,6 @@ import { useSession } from '../api/queries'
 import { Batches } from '../batches/Batches'
 import { BatchPage } from '../batches/BatchPage'
 import { Bench } from '../bench/Bench'
-import { CropPage } from '../crops/CropPage'
 import { Crops } from '../crops/Crops'
 import { PlanBatch } from '../plan/PlanBatch'
 import { Stock } from '../stock/Stock'
@@ -16,6 +15,13 @@ import { SignIn } from './SignIn'
 import { WeekProvider } from './week'
 
 const Settings = lazy(() => import('../nursery/Settings').then((m) => ({ default: m.Settings })))
+const CropPage = lazy(() => import('../crops/CropPage').then((m) => ({ default: m.CropPage })))
+const SeasonSheet = lazy(() => import('../crops/SeasonSheet').then((m) => ({ default: m.SeasonSheet })))
+const HouseRules = lazy(() => import('../crops/HouseRules').then((m) => ({ default: m.HouseRules })))
+const BlockPage = lazy(() => import('../stock/BlockPage').then((m) => ({ default: m.BlockPage })))
+const Inspections = lazy(() => import('../stock/Inspections').then((m) => ({ default: m.Inspections })))
+const Licences = lazy(() => import('../stock/Licences').then((m) => ({ default: m.Licences })))
+const TakeSheet = lazy(() => import('../stock/TakeSheet').then((m) => ({ default: m.TakeSheet })))
 
 /** Who is here decides what is shown: the first start, the door, or the house. */
 export function App() {
@@ -36,7 +42,13 @@ export function App() {
             <Route path="/batches/:code" element={<BatchPage />} />
             <Route path="/bench" element={<Bench />} />
             <Route path="/stock" element={<Stock />} />
+            <Route path="/stock/inspections" element={<Inspections />} />
+            <Route path="/stock/rights" element={<Licences />} />
+            <Route path="/stock/take" element={<TakeSheet />} />
+            <Route path="/stock/:code" element={<BlockPage />} />
             <Route path="/crops" element={<Crops />} />
+            <Route path="/crops/season" element={<SeasonSheet />} />
+            <Route path="/crops/rules" element={<HouseRules />} />
             <Route path="/crops/:slug" element={<CropPage />} />
             <Route path="/nursery" element={<Settings />} />
             <Route path="*" element={<Navigate to="/" replace />} />

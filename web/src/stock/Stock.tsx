@@ -1,13 +1,21 @@
 import { useEffect, useState } from 'react'
-import { Link, useSearchParams } from 'react-router'
-import { answer, api, type Schemas } from '../api/client'
-import { useCrops, useStock, useWrite } from '../api/queries'
-import { PlainForm } from '../forms/PlainForm'
-import { say } from '../shell/Said'
+import { Link, useNavigate, useSearchParams } from 'react-router'
+import type { Schemas } from '../api/client'
+import { useCrops, useStock } from '../api/queries'
+import { FitMark } from '../drawings/FitMark'
 import { useShown } from '../shell/week'
 import { mondayOf, plural, sayDay, sayWeek } from '../words'
+import { BlockForm } from './BlockForm'
+import { StockRooms } from './StockRooms'
 
 type Block = Schemas['Block']
+
+const SHOWS = {
+  all: { words: 'all blocks', of: () => true },
+  season: { words: 'what is in season', of: (block) => block.window.opensIn === 0 },
+  now: { words: 'fit and in season', of: (block) => block.fit && block.window.opensIn === 0 },
+  unfit: { words: 'not fit', of: (block) => !block.fit },
+} satisfies Record<string, { words: string; of: (block: Block) => boolean }>
 
 /** What is left of a block's cap: each takes its bite. */
 function Left({ block }: { block: Block }) {
@@ -25,69 +33,47 @@ function Left({ block }: { block: Block }) {
   )
 }
 
-function AddBlock({ onDone }: { onDone: () => void }) {
-  const { data: crops } = useCrops()
-  const add = useWrite((body: Record<string, unknown>) => answer(api.POST('/api/stock', { body: body as never })))
-  if (!crops) return null
-  if (crops.crops.length === 0)
-    return (
-      <p>
-        A stock block belongs to a crop.{' '}
-        <Link to="/crops" className="word">
-          Write the first crop sheet
-        </Link>
-        .
-      </p>
-    )
-  return (
-    <PlainForm
-      title="New stock block"
-      button="Add the block"
-      entries={[
-        { name: 'code', label: 'Code', hint: 'short, such as LA-1' },
-        {
-          name: 'crop',
-          label: 'Crop',
-          start: crops.crops[0]?.slug,
-          choices: crops.crops.map((crop) => ({ value: crop.slug, words: crop.name })),
-        },
-        { name: 'place', label: 'Place' },
-        { name: 'plants', label: 'Stock plants', kind: 'number' },
-        { name: 'perPlant', label: 'Cuttings a plant at one take', kind: 'number' },
-        { name: 'recoveryWeeks', label: 'Weeks to recover', kind: 'number', start: '5' },
-        { name: 'plantedYear', label: 'Year planted', kind: 'number' },
-        { name: 'note', label: 'Note' },
-      ]}
-      send={async (body) => {
-        const block = await add.mutateAsync(body)
-        say(`${block.code} can give ${block.canGive} at one take.`)
-        onDone()
-      }}
-    />
-  )
-}
-
 /** Stock blocks, and what each can give in the week on the rail. */
 export function Stock() {
   const { week, session, mayPlan } = useShown()
   const { data } = useStock(week)
   const [search] = useSearchParams()
   const [adding, setAdding] = useState(false)
-  const [onlyOpen, setOnlyOpen] = useState(false)
+  const [show, setShow] = useState<keyof typeof SHOWS>('all')
+  const navigate = useNavigate()
+  const { data: crops } = useCrops()
   const chosen = search.get('block')
   const ready = data !== undefined
   useEffect(() => {
     if (ready && chosen) document.getElementById(`block-${chosen}`)?.scrollIntoView({ block: 'center' })
   }, [ready, chosen])
-  const blocks = (data?.blocks ?? []).filter((block) => !onlyOpen || block.windowOpensIn === 0)
+  const crop = search.get('crop')
+  const blocks = (data?.blocks ?? []).filter((block) => SHOWS[show].of(block) && (crop === null || block.cropSlug === crop))
+  const unfit = (data?.blocks ?? []).filter((block) => !block.fit).length
   return (
     <>
       <div className="mb-4 flex flex-wrap items-center gap-4">
         <h1>What the stock can give, {sayWeek(week, mondayOf(week), session.nursery)}</h1>
-        <label className="flex min-h-11 cursor-pointer items-center gap-2">
-          <input type="checkbox" className="checkbox" checked={onlyOpen} onChange={() => setOnlyOpen(!onlyOpen)} />
-          only what is in season
+        <StockRooms />
+        <label className="flex items-center gap-2">
+          <span className="text-sm font-semibold">Show</span>
+          <select
+            className="field-text w-52"
+            value={show}
+            onChange={(event) => setShow(event.target.value as keyof typeof SHOWS)}
+          >
+            {Object.entries(SHOWS).map(([value, { words }]) => (
+              <option key={value} value={value}>
+                {words}
+              </option>
+            ))}
+          </select>
         </label>
+        {crop && (
+          <Link className="word" to="/stock">
+            all crops
+          </Link>
+        )}
         {mayPlan && (
           <button type="button" className="act ml-auto" aria-expanded={adding} onClick={() => setAdding(!adding)}>
             {adding ? 'Close' : 'Add a block'}
@@ -96,41 +82,64 @@ export function Stock() {
       </div>
       {adding && (
         <div className="sheet mb-6 p-4">
-          <AddBlock onDone={() => setAdding(false)} />
+          {crops?.crops.length === 0 ? (
+            <p>
+              A stock block belongs to a crop.{' '}
+              <Link to="/crops" className="word">
+                Write the first crop sheet
+              </Link>
+              .
+            </p>
+          ) : (
+            <BlockForm onDone={(code) => navigate(`/stock/${code}`)} />
+          )}
         </div>
       )}
       {data && data.blocks.length === 0 && !adding && (
         <p className="soft">No stock block yet. Add the plants you keep for material; a batch is planned from them.</p>
+      )}
+      {data && data.blocks.length > 0 && (
+        <p className="mb-2 soft">
+          {unfit === 0
+            ? 'All blocks are fit to take from.'
+            : `${unfit} of ${data.blocks.length} blocks are not fit to take from.`}
+        </p>
       )}
       <ul>
         {blocks.map((block) => (
           <li
             key={block.code}
             id={`block-${block.code}`}
-            className="grid items-center gap-x-5 gap-y-1 border-t py-2 sm:grid-cols-[4rem_minmax(11rem,1fr)_12rem_7.5rem_minmax(0,1.1fr)]"
+            className="grid grid-cols-[auto_minmax(0,1fr)_auto] items-center gap-x-4 gap-y-1 border-t py-2 sm:grid-cols-[auto_minmax(12rem,1fr)_11rem_6.5rem_minmax(0,1.3fr)]"
             style={{ borderColor: 'var(--stone-wash)', background: block.code === chosen ? 'var(--cream)' : undefined }}
           >
-            <strong>{block.code}</strong>
+            <FitMark fit={block.fit} />
             <span className="min-w-0">
-              <Link to={`/crops/${block.cropSlug}`} className="font-semibold">
-                {block.crop}
+              <Link to={`/stock/${block.code}`} className="block truncate">
+                <strong>{block.code}</strong> <span className="font-semibold">{block.crop}</span>
               </Link>
               <span className="block truncate text-sm soft">
                 {plural(block.plants, 'plant')} of {block.plantedYear}, {block.place}
               </span>
             </span>
-            <Left block={block} />
-            <span className="text-lg whitespace-nowrap">
+            <span className="hidden sm:block">
+              <Left block={block} />
+            </span>
+            <span className="text-right text-lg whitespace-nowrap sm:text-left">
               <strong>{block.left}</strong> <span className="text-sm soft">of {block.canGive}</span>
             </span>
-            <span className="text-sm">
-              {block.windowOpensIn === 0 ? (
-                <strong style={{ color: 'var(--leaf)' }}>in season</strong>
+            <span className="col-span-full text-sm sm:col-span-1">
+              {block.window.opensIn === 0 ? (
+                <strong style={{ color: 'var(--leaf)' }}>
+                  {block.window.state === 'closing'
+                    ? `closes in ${plural(Math.max(1, block.window.closesIn), 'week')}`
+                    : 'in season'}
+                </strong>
               ) : (
-                <span className="soft">in season in {plural(block.windowOpensIn, 'week')}</span>
+                <span className="soft">in season in {plural(block.window.opensIn, 'week')}</span>
               )}
               {block.takes
-                .filter((take) => take.on >= session.today)
+                .filter((take) => !take.stuck)
                 .slice(0, 3)
                 .map((take) => (
                   <span key={take.batch} className="soft">
@@ -142,6 +151,11 @@ export function Stock() {
                     on {sayDay(take.on, session.today)}
                   </span>
                 ))}
+              {block.against.map((reason) => (
+                <span key={reason.code} className="block" style={{ color: 'var(--plum)' }}>
+                  {reason.words}
+                </span>
+              ))}
               {block.note && <span className="block">{block.note}</span>}
             </span>
           </li>

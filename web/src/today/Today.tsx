@@ -97,6 +97,14 @@ function Things({ things }: { things: Thing[] }) {
             <div className="mb-2 sm:pr-2 sm:text-right">
               <h2>{part.title}</h2>
               <p className="text-sm soft">{part.words}</p>
+              {part.job === 'stick' && (
+                <Link
+                  className="word inline-flex min-h-11 items-center text-sm"
+                  to={`/stock/take?batches=${here.flatMap((thing) => thing.tag?.code ?? []).join(',')}`}
+                >
+                  take sheet for {here.length === 1 ? 'it' : `these ${here.length}`}
+                </Link>
+              )}
             </div>
             <ol className="grid grid-cols-[minmax(0,1fr)] gap-2 sm:pl-6">
               {here.map((thing) => {

@@ -1,0 +1,360 @@
+import { keepPreviousData, useQuery } from '@tanstack/react-query'
+import { useEffect, useState } from 'react'
+import { type Control, useFieldArray, useForm } from 'react-hook-form'
+import { answer, api, Refusal, type Schemas, type WaySheet } from '../api/client'
+import { Field } from '../forms/Field'
+import { FormRefusal } from '../forms/refusals'
+import { numeric } from '../forms/Stepper'
+import { useShown } from '../shell/week'
+import { unitOf } from '../words'
+import {
+  fieldOf,
+  nameOf,
+  ROOTING,
+  type SheetEntry,
+  sheetOf,
+  sheetSections,
+  type TypedSheet,
+  type TypedWindow,
+  typedOf,
+} from './sheetEntries'
+
+interface Typed {
+  sheet: TypedSheet
+  windows: TypedWindow[]
+  weaning: { days: string; what: string }[]
+}
+
+/** Waits until typing pauses. */
+function usePause<T>(value: T, ms = 400): T {
+  const [paused, setPaused] = useState(value)
+  const now = JSON.stringify(value)
+  useEffect(() => {
+    const timer = setTimeout(() => setPaused(JSON.parse(now) as T), ms)
+    return () => clearTimeout(timer)
+  }, [now, ms])
+  return paused
+}
+
+function Windows({
+  control,
+  signs,
+  told,
+}: {
+  control: Control<Typed>
+  signs: Schemas['Choices']['signs']
+  told: (path: string) => string | undefined
+}) {
+  const { fields, append, remove } = useFieldArray({ control, name: 'windows' })
+  return (
+    <fieldset className="sm:col-span-full">
+      <legend className="mb-1 text-sm font-semibold">Windows, in weeks at the reference climate</legend>
+      {fields.map((field, i) => (
+        <div
+          key={field.id}
+          className="mb-2 grid grid-cols-[4.5rem_4.5rem_minmax(0,1fr)_auto] sm:grid-cols-[5rem_5rem_minmax(0,1fr)_auto_auto] items-end gap-2"
+        >
+          {(['from', 'to'] as const).map((end) => (
+            <label key={end} className="text-sm">
+              {end === 'from' ? 'from' : 'to, included'}
+              <input
+                {...control.register(`windows.${i}.${end}`)}
+                inputMode="numeric"
+                className="field-text"
+                aria-invalid={told(`windows.${i}.${end}`) !== undefined}
+                aria-label={`Window ${i + 1} ${end} week`}
+              />
+            </label>
+          ))}
+          <label className="text-sm">
+            the sign
+            <select {...control.register(`windows.${i}.sign`)} className="field-text" aria-label={`Window ${i + 1} sign`}>
+              {signs.map((sign) => (
+                <option key={sign.sign} value={sign.sign}>
+                  {sign.words}
+                </option>
+              ))}
+            </select>
+          </label>
+          <label className="flex min-h-11 items-center gap-2 text-sm">
+            <input type="checkbox" className="checkbox" {...control.register(`windows.${i}.overNewYear`)} />
+            over New Year
+          </label>
+          <button
+            type="button"
+            className="act"
+            disabled={fields.length === 1}
+            aria-label={`Leave out window ${i + 1}`}
+            onClick={() => remove(i)}
+          >
+            ✕
+          </button>
+          {['from', 'to', 'sign', 'overNewYear'].map((name) => {
+            const words = told(`windows.${i}.${name}`)
+            return words ? (
+              <p key={name} role="alert" className="refusal col-span-full text-sm">
+                {words}
+              </p>
+            ) : null
+          })}
+        </div>
+      ))}
+      {fields.length < 6 && (
+        <button
+          type="button"
+          className="act"
+          onClick={() => append({ from: '', to: '', sign: signs[0]?.sign ?? '', overNewYear: false })}
+        >
+          Another window
+        </button>
+      )}
+    </fieldset>
+  )
+}
+
+function Weaning({ control, told }: { control: Control<Typed>; told: (path: string) => string | undefined }) {
+  const { fields, append, remove } = useFieldArray({ control, name: 'weaning' })
+  return (
+    <fieldset className="sm:col-span-full">
+      <legend className="mb-1 text-sm font-semibold">Weaning, step by step</legend>
+      {fields.map((field, i) => (
+        <div key={field.id} className="mb-2 grid grid-cols-[6rem_minmax(0,1fr)_auto] items-end gap-2">
+          <label className="text-sm">
+            days
+            <input
+              {...control.register(`weaning.${i}.days`)}
+              inputMode="numeric"
+              className="field-text"
+              aria-label={`Weaning step ${i + 1}, days`}
+            />
+          </label>
+          <label className="text-sm">
+            what changes
+            <input
+              {...control.register(`weaning.${i}.what`)}
+              className="field-text"
+              aria-label={`Weaning step ${i + 1}, what changes`}
+            />
+          </label>
+          <button type="button" className="act" aria-label={`Leave out weaning step ${i + 1}`} onClick={() => remove(i)}>
+            ✕
+          </button>
+          {['days', 'what'].map((name) => {
+            const words = told(`weaning.${i}.${name}`)
+            return words ? (
+              <p key={name} role="alert" className="refusal col-span-full text-sm">
+                {words}
+              </p>
+            ) : null
+          })}
+        </div>
+      ))}
+      <button type="button" className="act" onClick={() => append({ days: '5', what: '' })}>
+        {fields.length === 0 ? 'A step' : 'Another step'}
+      </button>
+    </fieldset>
+  )
+}
+
+/** A sheet being written. What it comes to is said while it is typed; a refusal stands beside its entry. */
+export function SheetForm({
+  began,
+  choices,
+  button,
+  head,
+  send,
+}: {
+  began: WaySheet
+  choices: Schemas['Choices']
+  button: string
+  /** What is asked before the sheet: a name, a reason. */
+  head?: React.ReactNode
+  send: (sheet: Record<string, unknown>) => Promise<unknown>
+}) {
+  const { session } = useShown()
+  const settings = session.nursery
+  const [inDays, setInDays] = useState(true)
+  const tried = useQuery({
+    queryKey: ['try', began],
+    queryFn: () => answer(api.POST('/api/sheets/try', { body: { sheet: began as never } })),
+    staleTime: Number.POSITIVE_INFINITY,
+  })
+  const everything = [...sheetSections(choices, 'runner'), ...sheetSections(choices, began.method)].flatMap(
+    (part) => part.entries,
+  )
+  const form = useForm<Typed>({
+    defaultValues: {
+      sheet: { ...typedOf(began, [...everything, ...ROOTING.thermal], settings) },
+      windows: began.windows.map((one) => ({
+        from: String(one.from),
+        to: String(one.to),
+        sign: one.sign,
+        overNewYear: one.overNewYear,
+      })),
+      weaning: began.weaning.map((step) => ({ days: String(step.days), what: step.what })),
+    },
+  })
+  const days = tried.data?.daysToRoot
+  useEffect(() => {
+    if (days && !form.getValues('sheet.rooting_days_0' as never)) {
+      form.setValue('sheet.rooting_days_0' as never, String(days[0]) as never)
+      form.setValue('sheet.rooting_days_1' as never, String(days[1]) as never)
+    }
+  }, [days, form])
+  const typed = form.watch()
+  const method = String(typed.sheet.method ?? began.method)
+  const sections = sheetSections(choices, method)
+  const shown = sections.flatMap((part) => part.entries)
+  const materials = choices.methods.find((one) => one.method === method)?.materials ?? []
+  const material = materials.includes(String(typed.sheet.material)) ? String(typed.sheet.material) : (materials[0] ?? '')
+  useEffect(() => {
+    form.setValue('sheet.material' as never, material as never)
+  }, [material, form])
+  const sheet = () => {
+    const made = sheetOf(began, form.getValues('sheet'), shown, settings)
+    const value = (path: string) => numeric(String(form.getValues(`sheet.${nameOf(path)}` as never) ?? ''))
+    const sameDays = days && value('rooting.days.0') === days[0] && value('rooting.days.1') === days[1]
+    // Days that nobody touched leave the thermal days as exact as they were, unless the warmth moved under them.
+    made.rooting = !inDays
+      ? { halfAt: value('rooting.halfAt'), shape: value('rooting.shape') }
+      : sameDays
+        ? began.rooting
+        : { days: [value('rooting.days.0'), value('rooting.days.1')] }
+    made.windows = form.getValues('windows').map((one) => {
+      const [from, to] = [numeric(one.from), numeric(one.to)]
+      return { from, to, sign: one.sign, overNewYear: one.overNewYear }
+    })
+    made.weaning = form.getValues('weaning').map((step) => ({ days: numeric(step.days), what: step.what }))
+    return made
+  }
+  const paused = usePause(sheet())
+  const comesTo = useQuery({
+    queryKey: ['try', paused],
+    queryFn: () => answer(api.POST('/api/sheets/try', { body: { sheet: paused as never } })),
+    retry: false,
+    placeholderData: keepPreviousData,
+  })
+  const [refused, setRefused] = useState<Record<string, string>>({})
+  const told = (path: string) => refused[path]
+  const save = form.handleSubmit(() => {
+    setRefused({})
+    return send(sheet()).catch((refusal) => {
+      if (!(refusal instanceof Refusal)) throw refusal
+      const field = fieldOf(refusal.field)
+      const entry = [...shown, ...(inDays ? ROOTING.days : ROOTING.thermal)].find(
+        (one) => one.path === field || one.path.startsWith(`${field}.`),
+      )
+      const known = entry || /^(windows|weaning)\.\d/.test(field)
+      const words = unSheet(refusal.message)
+      if (known) setRefused({ [entry?.path ?? field]: words })
+      else form.setError('root', { message: words })
+      setTimeout(() => document.querySelector<HTMLElement>('[aria-invalid="true"]')?.focus())
+    })
+  })
+  const input = (entry: SheetEntry) => {
+    const error = told(entry.path)
+    const name = `sheet.${nameOf(entry.path)}` as never
+    if (entry.kind === 'flag')
+      return (
+        <label key={entry.path} className="flex min-h-11 cursor-pointer items-center gap-2 self-end">
+          <input type="checkbox" className="checkbox" {...form.register(name)} aria-invalid={error !== undefined} />
+          <span>
+            {entry.label}
+            {entry.hint && <span className="block text-sm soft">{entry.hint}</span>}
+            {error && (
+              <span role="alert" className="refusal block text-sm">
+                {error}
+              </span>
+            )}
+          </span>
+        </label>
+      )
+    return (
+      <Field
+        key={entry.path}
+        label={`${entry.label}${entry.kind === 'heat' ? unitOf('heat', settings).word : ''}`}
+        hint={entry.hint}
+        error={error ? { type: 'server', message: error } : undefined}
+      >
+        {(ids) =>
+          entry.choices ? (
+            <select {...ids} {...form.register(name)} className="field-text">
+              {entry.choices.map((choice) => (
+                <option key={choice.value} value={choice.value}>
+                  {choice.words}
+                </option>
+              ))}
+            </select>
+          ) : (
+            <input
+              {...ids}
+              {...form.register(name)}
+              inputMode={entry.kind === 'text' ? undefined : 'decimal'}
+              autoComplete="off"
+              className="field-text"
+            />
+          )
+        }
+      </Field>
+    )
+  }
+  return (
+    <form onSubmit={save} noValidate aria-label="Sheet" className="grid gap-5">
+      {head}
+      {sections.map((part) => (
+        <fieldset key={part.title} className="border-t-2 pt-2" style={{ borderColor: 'var(--stone-wash)' }}>
+          <legend className="pr-3 font-bold">{part.title}</legend>
+          <div className="grid gap-4 sm:grid-cols-2 lg:grid-cols-4">
+            {part.title === 'What to expect' && (
+              <div
+                className="flex min-h-11 flex-wrap items-center gap-4 sm:col-span-full"
+                role="radiogroup"
+                aria-label="Rooting time in"
+              >
+                {[true, false].map((one) => (
+                  <label key={String(one)} className="flex min-h-11 cursor-pointer items-center gap-2">
+                    <input
+                      type="radio"
+                      className="radio"
+                      name="rooting-in"
+                      checked={inDays === one}
+                      onChange={() => setInDays(one)}
+                    />
+                    {one ? 'days on its bench' : 'thermal days'}
+                  </label>
+                ))}
+              </div>
+            )}
+            {part.title === 'What to expect' && (inDays ? ROOTING.days : ROOTING.thermal).map(input)}
+            {part.entries.map(input)}
+            {part.title === 'The way' && <Windows control={form.control} signs={choices.signs} told={told} />}
+            {part.title === 'Potting and after' && <Weaning control={form.control} told={told} />}
+          </div>
+        </fieldset>
+      ))}
+      <div
+        className="sticky bottom-14 z-20 border-t-2 py-3 sm:bottom-0"
+        style={{ background: 'var(--paper)', borderColor: 'var(--peat)' }}
+      >
+        <FormRefusal form={form} />
+        {Object.keys(refused).length > 0 && <p className="refusal">{Object.values(refused)[0]}</p>}
+        <div className="flex flex-wrap items-center gap-4">
+          <button type="submit" className="act-main" disabled={form.formState.isSubmitting}>
+            {button}
+          </button>
+          {comesTo.data && !comesTo.isError && (
+            <p className="min-w-0 grow text-sm" aria-live="polite">
+              Roots in {comesTo.data.daysToRoot[0]} to {comesTo.data.daysToRoot[1]} days on its bench
+              {comesTo.data.weaningDays > 0 && `, weaned over ${comesTo.data.weaningDays}`}.
+              {comesTo.data.differs.length > 0 && (
+                <span className="soft"> Differs from the house: {comesTo.data.differs.map((one) => one.here).join('; ')}.</span>
+              )}
+            </p>
+          )}
+        </div>
+      </div>
+    </form>
+  )
+}
+
+const unSheet = (words: string): string => words.replace(/^sheet\.[\w.[\]]+ /, 'This ')

@@ -1,0 +1,233 @@
+import { useState } from 'react'
+import { Link, useNavigate, useParams } from 'react-router'
+import { answer, api, type Schemas } from '../api/client'
+import { useBlock, useWrite } from '../api/queries'
+import { ClumpPath } from '../drawings/ClumpPath'
+import { Against, FitMark } from '../drawings/FitMark'
+import { Shoots } from '../drawings/Shoots'
+import { say } from '../shell/Said'
+import { useShown } from '../shell/week'
+import { mondayOf, plural, sayDay, sayWeek } from '../words'
+import { BlockForm, ORIGIN_WORDS } from './BlockForm'
+import { InspectForm } from './InspectForm'
+import { LicenceBar } from './LicenceBar'
+import { NamedPlants } from './NamedPlants'
+
+type Block = Schemas['BlockPage']
+
+function Clear({ id }: { id: number }) {
+  const [why, setWhy] = useState('')
+  const clear = useWrite(() => answer(api.POST('/api/inspections/{id}/clear', { params: { path: { id } }, body: { why } })))
+  return (
+    <form
+      className="mt-1 flex flex-wrap items-end gap-2"
+      aria-label="Clear what was found"
+      onSubmit={(event) => {
+        event.preventDefault()
+        clear.mutateAsync(undefined).then(
+          () => say('Cleared: it is out of quarantine.'),
+          () => undefined,
+        )
+      }}
+    >
+      <label className="grid min-w-56 grow gap-1 text-sm font-semibold">
+        Why it is clear now
+        <input
+          className="field-text"
+          value={why}
+          onChange={(event) => setWhy(event.target.value)}
+          aria-invalid={clear.error !== null}
+        />
+      </label>
+      <button type="submit" className="act">
+        Clear it
+      </button>
+      {clear.error && (
+        <p role="alert" className="refusal w-full text-sm">
+          {clear.error.message}
+        </p>
+      )}
+    </form>
+  )
+}
+
+function Inspected({ block }: { block: Block }) {
+  const { session, mayLog } = useShown()
+  return (
+    <section className="min-w-0">
+      <h2 className="mb-2">Inspections</h2>
+      {mayLog && <InspectForm code={block.code} />}
+      <ol className="mt-3">
+        {block.inspections.map((one) => (
+          <li key={one.id} className="border-t py-1.5" style={{ borderColor: 'var(--stone-wash)' }}>
+            <span className="inline-block w-16 soft">{sayDay(one.on, session.today)}</span>{' '}
+            {one.clean ? (
+              <strong style={{ color: 'var(--leaf)' }}>clean</strong>
+            ) : (
+              <strong style={{ color: one.clearedOn ? undefined : 'var(--plum)' }}>
+                {one.found}, {one.howBad}
+                {one.where && `, ${one.where}`}
+              </strong>
+            )}{' '}
+            <span className="text-sm soft">
+              {one.by}
+              {one.note && ` · ${one.note}`}
+              {one.clearedOn && ` · cleared ${sayDay(one.clearedOn, session.today)} by ${one.clearedBy}: ${one.clearedWhy}`}
+            </span>
+            {!one.clean && !one.clearedOn && mayLog && <Clear id={one.id} />}
+          </li>
+        ))}
+      </ol>
+      {block.inspections.length === 0 && <p className="soft">Nobody has logged a look at it yet.</p>}
+    </section>
+  )
+}
+
+/** One stock block: whether it may be cut, what it can give in the week on the rail, and its plants over the season. */
+export function BlockPage() {
+  const { code = '' } = useParams()
+  const { week, session, mayPlan } = useShown()
+  const { data: block, error } = useBlock(code, week)
+  const [changing, setChanging] = useState(false)
+  const navigate = useNavigate()
+  const remove = useWrite(() => answer(api.DELETE('/api/stock/{code}', { params: { path: { code } } })))
+  if (error)
+    return (
+      <p>
+        There is no block {code}. See{' '}
+        <Link className="word" to="/stock">
+          all stock
+        </Link>
+        .
+      </p>
+    )
+  if (!block) return null
+  const { block: is } = block
+  const open = block.window.opensIn === 0
+  return (
+    <>
+      <div className="flex flex-wrap items-start gap-x-8 gap-y-3">
+        <div className="min-w-0 grow">
+          <h1>
+            {block.code}{' '}
+            <Link to={`/crops/${block.cropSlug}`} className="font-normal">
+              {block.crop}
+            </Link>
+          </h1>
+          <p className="soft">
+            {plural(block.plants, 'plant')} of {block.plantedYear}, {block.place} · {ORIGIN_WORDS[is.origin]}
+            {is.source && `, ${is.source}`}
+            {is.population && ` · population ${is.population}`}
+            {is.permit && ` · permit ${is.permit}${is.permitUntil ? ` until ${sayDay(is.permitUntil, session.today)}` : ''}`}
+          </p>
+          {block.note && <p>{block.note}</p>}
+        </div>
+        {mayPlan && (
+          <div className="flex gap-2">
+            <button type="button" className="act" aria-expanded={changing} onClick={() => setChanging(!changing)}>
+              {changing ? 'Close' : 'Change'}
+            </button>
+            {block.takes.length === 0 && (
+              <button
+                type="button"
+                className="act"
+                onClick={() =>
+                  remove.mutateAsync(undefined).then(
+                    () => {
+                      say(`${code} is taken away.`)
+                      navigate('/stock')
+                    },
+                    () => undefined,
+                  )
+                }
+              >
+                Take away
+              </button>
+            )}
+          </div>
+        )}
+      </div>
+      {remove.error && <p className="refusal">{remove.error.message}</p>}
+      {changing && (
+        <div className="sheet mt-3 p-4">
+          <BlockForm key={is.version} block={block} onDone={() => setChanging(false)} />
+        </div>
+      )}
+      <div className="mt-4 grid gap-x-10 gap-y-4 sm:grid-cols-[auto_minmax(0,1fr)]">
+        <div>
+          <div className="flex items-center gap-3">
+            <FitMark fit={block.fit} size={34} />
+            <strong className="text-xl" style={{ color: block.fit ? 'var(--leaf)' : 'var(--plum)' }}>
+              {block.fit ? 'Fit to take' : 'Not fit to take'}
+            </strong>
+          </div>
+          <p className="mt-1">
+            <strong className="text-4xl">{block.left}</strong> <span className="text-lg soft">of {block.canGive}</span>
+          </p>
+          <p className="text-sm soft">
+            {sayWeek(week, mondayOf(week), session.nursery)}, {plural(block.perPlant, 'cutting')} a plant
+            {block.perShoot > 1 && `, ${block.perShoot} from a shoot`}
+          </p>
+          <p className="mt-1">
+            {open ? (
+              <strong style={{ color: 'var(--leaf)' }}>
+                material is right{block.window.closesIn <= 1 && ', for a week or so'}
+              </strong>
+            ) : (
+              <span className="soft">in season in {plural(block.window.opensIn, 'week')}</span>
+            )}
+          </p>
+        </div>
+        <div className="min-w-0 self-center">{block.against.length > 0 && <Against reasons={block.against} />}</div>
+      </div>
+      <div className="mt-6 grid grid-cols-[minmax(0,1fr)] gap-8 lg:grid-cols-[minmax(0,1.4fr)_minmax(0,1fr)]">
+        <div className="grid content-start gap-8">
+          <section className="min-w-0">
+            <h2>Shoots on one plant</h2>
+            <p className="text-sm soft">
+              A take of at most {Math.round(100 * is.capShare)} in 100; each shoot taken has become {is.branching} after{' '}
+              {plural(is.recoveryWeeks, 'week')}
+              {is.yearCap !== null && `; at most ${is.yearCap} cuttings a plant in a year`}.
+            </p>
+            <Shoots season={block.season} takes={block.takes} week={week} today={session.today} />
+            {block.takes.length > 0 && (
+              <ul className="flex flex-wrap gap-x-5 text-sm">
+                {block.takes.map((take) => (
+                  <li key={take.batch}>
+                    {sayDay(take.on, session.today)}: {take.cuttings} for{' '}
+                    <Link className="word" to={`/batches/${take.batch}`}>
+                      {take.batch}
+                    </Link>
+                    {!take.stuck && <span className="soft"> planned</span>}
+                  </li>
+                ))}
+              </ul>
+            )}
+          </section>
+          {block.path && (
+            <section className="min-w-0">
+              <h2>Clumps over the years</h2>
+              <p className="mb-1 text-sm soft">
+                {is.multiplication} pieces from a clump, {Math.round(100 * (is.survival ?? 0))} in 100 come through
+              </p>
+              <ClumpPath path={block.path} />
+            </section>
+          )}
+          <NamedPlants block={block} />
+        </div>
+        <div className="grid content-start gap-8">
+          {block.licence && (
+            <section>
+              <h2 className="mb-1">Rights</h2>
+              <LicenceBar licence={block.licence} />
+              <Link className="word" to="/stock/rights">
+                Licence {block.licence.number}
+              </Link>
+            </section>
+          )}
+          <Inspected block={block} />
+        </div>
+      </div>
+    </>
+  )
+}

@@ -1,0 +1,178 @@
+import { useState } from 'react'
+import { Link, useSearchParams } from 'react-router'
+import type { Schemas } from '../api/client'
+import { useTakeSheet } from '../api/queries'
+import { SHEET_CHOICES } from '../crops/sheetWords'
+import { Against } from '../drawings/FitMark'
+import { useShown } from '../shell/week'
+import { plural, sayDay } from '../words'
+import { Collect, HoldClock } from './HoldClock'
+import { StockRooms } from './StockRooms'
+
+type Stop = Schemas['TakeSheet']['stops'][number]
+const DRAWN = 160
+
+/** The row seen from above, each plant with what to take from it; the first ones give one more. */
+function PlantRow({ row }: { row: Stop['rows'][number] }) {
+  const shown = Math.min(row.plants, DRAWN)
+  const across = 32
+  return (
+    <svg
+      viewBox={`0 0 ${across * 20} ${Math.ceil(shown / across) * 20 + 2}`}
+      className="w-full max-w-3xl"
+      role="img"
+      aria-label={`${row.plants} plants, ${row.each} from each${row.more > 0 ? `, one more from the first ${row.more}` : ''}`}
+    >
+      {Array.from({ length: shown }, (_, i) => {
+        const take = row.each + (i < row.more ? 1 : 0)
+        const [x, y] = [(i % across) * 20 + 10, Math.floor(i / across) * 20 + 10]
+        return (
+          <g key={i}>
+            <circle cx={x} cy={y} r="8.4" fill={take > 0 ? 'var(--leaf-wash)' : 'none'} stroke="var(--leaf)" strokeWidth="1.2" />
+            <text x={x} y={y + 4} fontSize="11.5" textAnchor="middle" fill="var(--peat)">
+              {take}
+            </text>
+          </g>
+        )
+      })}
+    </svg>
+  )
+}
+
+function StopSheet({ stop, place }: { stop: Stop; place: number }) {
+  const { session, mayLog } = useShown()
+  return (
+    <li className="sheet break-inside-avoid p-4" aria-label={`${stop.block} for ${stop.batch}`}>
+      <div className="grid gap-x-6 gap-y-2 sm:grid-cols-[auto_minmax(0,1fr)_auto]">
+        <span className="text-3xl font-bold">{place}</span>
+        <div className="min-w-0">
+          <h2 className="text-xl">
+            {stop.block} · {stop.place}
+          </h2>
+          <p>
+            <strong>{stop.crop}</strong>, {stop.way}
+            {stop.population && ` · population ${stop.population}`}
+          </p>
+          <p className="text-sm soft">
+            for{' '}
+            <Link className="word" to={`/batches/${stop.batch}`}>
+              {stop.batch}
+            </Link>
+            , stuck {sayDay(stop.stickOn, session.today)} · {SHEET_CHOICES.timeOfDay[stop.timeOfDay]} ·{' '}
+            {stop.lengthCm.join(' to ')} cm · right when {stop.sign}
+          </p>
+        </div>
+        <p className="text-right">
+          <strong className="text-3xl">{stop.cuttings}</strong>
+          <span className="block text-sm soft">
+            cuttings{stop.perShoot > 1 && `, from ${plural(stop.shoots, 'shoot')} of ${stop.perShoot}`}
+          </span>
+        </p>
+      </div>
+      {stop.against.length > 0 && (
+        <div className="mt-3">
+          <Against reasons={stop.against} />
+        </div>
+      )}
+      {stop.problem && <p className="refusal mt-3">{stop.problem}</p>}
+      {stop.short && <p className="refusal mt-3">{stop.short}</p>}
+      <ul className="mt-3 grid gap-2">
+        {stop.rows.map((row) => (
+          <li key={row.row}>
+            <p>
+              <strong>{row.row}</strong>: {plural(row.plants, 'plant')},{' '}
+              {row.each > 0 ? `${row.each} from each` : 'none from most'}
+              {row.more > 0 && `, one more from the first ${row.more}`} <span className="soft">= {row.total}</span>
+            </p>
+            {row.named.length > 0 ? (
+              <p className="text-sm">{row.named.map((one) => `${one.plant}: ${one.take}`).join(' · ')}</p>
+            ) : (
+              <PlantRow row={row} />
+            )}
+          </li>
+        ))}
+      </ul>
+      <ul className="mt-3 grid gap-0.5 text-sm">
+        <li>
+          <strong>Carry:</strong> {stop.carry}
+        </li>
+        {stop.apart.map((one) => (
+          <li key={one}>
+            <strong>Apart:</strong> {one}
+          </li>
+        ))}
+        {stop.safety && (
+          <li className="border-l-4 pl-2" style={{ borderColor: 'var(--heat)' }}>
+            <strong>Take care:</strong> {stop.safety}
+          </li>
+        )}
+      </ul>
+      <div className="mt-3 border-t pt-3" style={{ borderColor: 'var(--stone-wash)' }}>
+        {stop.collection ? (
+          <HoldClock key={stop.collection.startedAt} clock={stop.collection} code={stop.batch} />
+        ) : (
+          <>
+            <p className="mb-2 text-sm">Cut at seven: {stop.stickBy}</p>
+            {mayLog && <Collect code={stop.batch} holds={stop.holds} />}
+          </>
+        )}
+      </div>
+    </li>
+  )
+}
+
+/** What to take from which plants, in the order of the walk; printed, or carried on the phone. */
+export function TakeSheet() {
+  const { session } = useShown()
+  const [search, setSearch] = useSearchParams()
+  const batches = search.get('batches') ?? undefined
+  const [day, setDay] = useState(search.get('day') ?? session.today)
+  const { data, error } = useTakeSheet(batches ? { batches } : { day })
+  return (
+    <>
+      <div className="mb-3 flex flex-wrap items-center gap-4">
+        <h1>Take sheet{batches ? '' : `, ${sayDay(day, session.today)}`}</h1>
+        <StockRooms />
+        <div className="no-print ml-auto flex flex-wrap items-center gap-2">
+          {batches ? (
+            <button type="button" className="act" onClick={() => setSearch({})}>
+              A whole morning
+            </button>
+          ) : (
+            <input
+              type="date"
+              className="field-text w-44"
+              aria-label="Morning of"
+              value={day}
+              onChange={(event) => event.target.value && setDay(event.target.value)}
+            />
+          )}
+          <button type="button" className="act" onClick={() => print()}>
+            Print
+          </button>
+        </div>
+      </div>
+      {error && <p className="refusal">{error.message}</p>}
+      {data && data.stops.length === 0 && (
+        <p className="soft">
+          Nothing is planned to be stuck on that day. Choose another, or open a planned batch and ask for its take sheet.
+        </p>
+      )}
+      {data && data.stops.length > 0 && (
+        <>
+          <p className="mb-1">
+            {plural(data.stops.length, 'stop')}, {plural(data.cuttings, 'cutting')}. Take along: {data.tools.join(', ')}.
+          </p>
+          <p className="mb-4 border-l-4 pl-3 text-sm" style={{ borderColor: 'var(--heat)' }}>
+            Cut away from the hand, with a cut-proof glove. Clean the blade between blocks. Leave cut ends on the stock to heal.
+          </p>
+          <ol className="grid gap-4">
+            {data.stops.map((stop, i) => (
+              <StopSheet key={stop.batch} stop={stop} place={i + 1} />
+            ))}
+          </ol>
+        </>
+      )}
+    </>
+  )
+}
