@@ -56,6 +56,25 @@ final class Beta
         return self::matching($mean, $square - $mean ** 2);
     }
 
+    /**
+     * The chance that at least one of `many` succeeds, each with this same unknown share: as one Beta, by mean and variance.
+     * E[(1 − θ)^n] is the product of (b + i) ÷ (a + b + i) for i under n.
+     */
+    public function atLeastOneIn(int $many): self
+    {
+        if ($many <= 1) {
+            return $this;
+        }
+        $none = $noneTwice = 1.0;
+        for ($i = 0; $i < 2 * $many; ++$i) {
+            $factor = ($this->b + $i) / ($this->a + $this->b + $i);
+            $none *= $i < $many ? $factor : 1.0;
+            $noneTwice *= $factor;
+        }
+
+        return self::matching(1.0 - $none, $noneTwice - $none ** 2);
+    }
+
     public function mean(): float
     {
         return $this->a / ($this->a + $this->b);

@@ -18,23 +18,28 @@ final class StickNumbers
         private readonly int $wanted,
         private readonly float $confidence,
         private readonly int $cells,
+        private readonly int $each,
         private readonly StickCount $count,
         private readonly int $forChance,
     ) {
     }
 
-    /** @param non-empty-list<Beta> $stages rooting, potting, growing on */
-    public static function forGood(int $wanted, array $stages, float $confidence, int $cells): self
+    /**
+     * @param non-empty-list<Beta> $stages rooting, potting, growing on
+     * @param int                  $each   cuttings to a hole; more than one is insurance, and a hole is good where one of them roots
+     */
+    public static function forGood(int $wanted, array $stages, float $confidence, int $cells, int $each = 1): self
     {
+        $stages[0] = $stages[0]->atLeastOneIn($each);
         $count = StickCount::forGood($wanted, $stages);
 
-        return new self($wanted, $confidence, $cells, $count, $count->fewestFor($confidence)[0]);
+        return new self($wanted, $confidence, $cells, $each, $count, $count->fewestFor($confidence)[0]);
     }
 
     /** What a planner is told to stick: the chosen chance, in whole trays. */
     public function stick(): int
     {
-        return Trays::toHold($this->forChance, $this->cells)->hold();
+        return $this->each * Trays::toHold($this->forChance, $this->cells)->hold();
     }
 
     /** The chance of enough good plants when this many trays are filled. */
@@ -66,16 +71,16 @@ final class StickNumbers
     }
 
     /** @return array{stick: int, chance: float, trays: int, inTrays: int, roundingAdds: int, chanceInTrays: float} */
-    private function way(int $stick): array
+    private function way(int $holes): array
     {
-        $trays = Trays::toHold($stick, $this->cells);
+        $trays = Trays::toHold($holes, $this->cells);
 
         return [
-            'stick' => $stick,
-            'chance' => $this->count->chanceOf($stick),
+            'stick' => $this->each * $holes,
+            'chance' => $this->count->chanceOf($holes),
             'trays' => $trays->number,
-            'inTrays' => $trays->hold(),
-            'roundingAdds' => $trays->hold() - $stick,
+            'inTrays' => $this->each * $trays->hold(),
+            'roundingAdds' => $this->each * ($trays->hold() - $holes),
             'chanceInTrays' => $this->count->chanceOf($trays->hold()),
         ];
     }

@@ -37,7 +37,9 @@ final class Fitness
             $say(Unfit::CapReached, 'Its plants have given what they may in a year.', 'Wait for the next season, or plant more.');
         }
         if ($b->offer->restsUntil !== null) {
-            $say(Unfit::Resting, sprintf('Resting after a full take until %s.', $telling->week($b->offer->restsUntil)), sprintf('Wait until %s.', $telling->week($b->offer->restsUntil)));
+            $until = $b->offer->restsUntil;
+            $when = $telling->week($until).($until->monday()->format('o') === $b->on->format('o') ? '' : $until->monday()->format(' \o\f o'));
+            $say(Unfit::Resting, sprintf('Resting after a full take until %s.', $when), sprintf('Wait until %s.', $when));
         }
         if ($b->rights !== null) {
             $say(Unfit::Rights, $b->rights, 'Enter a licence that covers it.');

@@ -57,9 +57,10 @@ final class Acts
             throw Refused::because('called_off', 'stuck', sprintf('%s was called off.', $batch->code));
         }
         $this->notAhead($day);
+        $each = $batch->sheet->core()->each;
         $holds = Trays::of($trays, $batch->trayKind->cells);
-        if ($stuck > $holds->hold()) {
-            throw Refused::because('does_not_fit', 'stuck', sprintf('%d do not fit into %d × %s; they hold %d. %d trays would do.', $stuck, $trays, $batch->trayKind->name, $holds->hold(), Trays::toHold($stuck, $holds->cells)->number));
+        if ($stuck > $each * $holds->hold()) {
+            throw Refused::because('does_not_fit', 'stuck', sprintf('%d do not fit into %d × %s; they hold %d. %d trays would do.', $stuck, $trays, $batch->trayKind->name, $each * $holds->hold(), Trays::toHold((int) ceil($stuck / $each), $holds->cells)->number));
         }
         $against = $this->fit->against($batch->block, $batch->sheet->core(), $day, $batch->code);
         if ($against !== [] && $despite === null) {

@@ -14,6 +14,7 @@ use WetCradle\Core\Plan\Job;
 use WetCradle\Core\Plan\NextThing;
 use WetCradle\Core\Plan\Outlook;
 use WetCradle\Server\Plan\Tags;
+use WetCradle\Server\Stock\TakeSheets;
 use WetCradle\Server\Wanted\WantedViews;
 
 /** The next thing, and what was done in weeks gone by. */
@@ -23,6 +24,7 @@ final class DayController
         private readonly Connection $db,
         private readonly Tags $tags,
         private readonly WantedViews $wanted,
+        private readonly TakeSheets $takeSheets,
         private readonly Today $today,
     ) {
     }
@@ -40,6 +42,8 @@ final class DayController
         $things = $past ? [] : DayList::of($this->outlooks(), $unplanned, $week, $this->today->day());
         $tags = $this->tags->byCode(array_values(array_unique(array_map(static fn (NextThing $t) => $t->about, array_filter($things, static fn (NextThing $t) => $t->job !== Job::Plan)))));
 
+        $clocks = $this->takeSheets->running();
+
         return new JsonResponse([
             'week' => $week->written(),
             'running' => $week->holds($this->today->day()),
@@ -51,6 +55,7 @@ final class DayController
                 'daysLate' => $t->daysLate,
                 'why' => $t->why,
                 'tag' => $tags[$t->about] ?? null,
+                'collection' => $t->job === Job::Stick ? $clocks[$t->about] ?? null : null,
                 'wanted' => $t->job === Job::Plan ? $wanted[$t->about] : null,
             ], $things),
             'logged' => $this->logged($week),

@@ -86,7 +86,7 @@ final class BatchController
                 $zone,
                 $trayKind,
                 $trays = $in->count('trays', 1, 20_000),
-                Trays::of($trays, $trayKind->cells)->hold(),
+                $way->core()->each * Trays::of($trays, $trayKind->cells)->hold(),
                 $wanted->plants,
                 $confidence,
                 $dates,
@@ -121,7 +121,7 @@ final class BatchController
             $batch->block = $this->find->by(StockBlock::class, 'code', $in->text('block'), 'block', 'stock block');
             $batch->zone = $this->find->by(Zone::class, 'id', $in->count('zone', 1), 'zone', 'zone');
             $batch->trays = $in->count('trays', 1, 20_000);
-            $batch->planned = Trays::of($batch->trays, $batch->trayKind->cells)->hold();
+            $batch->planned = $batch->sheet->core()->each * Trays::of($batch->trays, $batch->trayKind->cells)->hold();
             $dates = PlainDates::forwards($this->stickDay($in), $batch->sheet->core()->times());
             $batch->date($dates);
             $in->done();

@@ -53,10 +53,10 @@ final class Planner
         $batches = $this->history->of($way);
         $learnt = $this->history->learnt($way, $batches);
         $potting = $sheet->potting->survival;
-        $numbers = StickNumbers::forGood($wanted->plants, [$this->history->rate($way, CropHistory::past($batches))->forNewBatch, $potting], $confidence, $trayKind->cells);
+        $numbers = StickNumbers::forGood($wanted->plants, [$this->history->rate($way, CropHistory::past($batches))->forNewBatch, $potting], $confidence, $trayKind->cells, $sheet->each);
         $dates = $this->dates($wanted, $way, $stickOn);
         $chosen = $trays ?? (int) $numbers->toArray()[$sheet->surplus === 'expected' ? 'simple' : 'chosen']['trays'];
-        $stick = $chosen * $trayKind->cells;
+        $stick = $chosen * $trayKind->cells * $sheet->each;
 
         return [
             'rate' => $learnt,

@@ -48,6 +48,21 @@ final class TakeSheets
         return $this->em->getRepository(Collection::class)->findOneBy(['batch' => $batch]);
     }
 
+    /**
+     * Clocks of material that is cut and not yet stuck.
+     *
+     * @return array<string, array<string, mixed>> by batch
+     */
+    public function running(): array
+    {
+        $found = [];
+        foreach ($this->em->createQuery('SELECT c, b FROM '.Collection::class.' c JOIN c.batch b WHERE b.stuckOn IS NULL AND b.calledOff = false')->getResult() as $collection) {
+            $found[$collection->batch->code] = $collection->toArray($this->today->now());
+        }
+
+        return $found;
+    }
+
     /** @return array<string, mixed> */
     private function stop(Batch $batch): array
     {

@@ -1,9 +1,10 @@
 import { useQuery } from '@tanstack/react-query'
 import { scaleLinear } from 'd3-scale'
+import { useState } from 'react'
 import { answer, api, type Way } from '../api/client'
 import { Sideways } from '../drawings/Sideways'
 import { useShown } from '../shell/week'
-import { inHundred } from '../words'
+import { inHundred, plural } from '../words'
 import { SHEET_WORDS, sayEntry } from './sheetWords'
 
 /** A figure as a bar against the larger of the two, so that the difference is seen before it is read. */
@@ -30,6 +31,7 @@ function Range({ rate }: { rate: Way['figures']['rate'] }) {
 /** Two ways of one crop side by side: what each costs and gives, and what differs. */
 export function Beside({ one, other }: { one: Way; other: Way }) {
   const { session } = useShown()
+  const [all, setAll] = useState(false)
   const asked = useQuery({
     queryKey: ['beside', one.id, one.number, other.id, other.number],
     queryFn: () => answer(api.GET('/api/ways/{id}/beside/{other}', { params: { path: { id: one.id, other: other.id } } })),
@@ -66,6 +68,9 @@ export function Beside({ one, other }: { one: Way; other: Way }) {
       (way) => <Bar share={way.figures.materialPerPlant / most((w) => w.figures.materialPerPlant)} fill="var(--plum)" />,
     ],
   ]
+  const differences = (asked.data?.differences ?? []).filter(
+    (change) => SHEET_WORDS[change.path] && !['note', 'safety'].includes(change.path),
+  )
   return (
     <section aria-label="Ways side by side">
       <Sideways of="Ways side by side">
@@ -101,18 +106,25 @@ export function Beside({ one, other }: { one: Way; other: Way }) {
                 </td>
               ))}
             </tr>
-            {asked.data?.differences
-              .filter((change) => SHEET_WORDS[change.path] && !['note', 'safety'].includes(change.path))
-              .map((change) => (
+          </tbody>
+          {all && (
+            <tbody>
+              {differences.map((change) => (
                 <tr key={change.path} className="border-t" style={{ borderColor: 'var(--stone-wash)' }}>
                   <th className="py-1 pr-4 text-sm font-normal soft">{SHEET_WORDS[change.path]}</th>
                   <td className="py-1 pr-6">{sayEntry(change.path, change.one)}</td>
                   <td className="py-1 pr-6">{sayEntry(change.path, change.other)}</td>
                 </tr>
               ))}
-          </tbody>
+            </tbody>
+          )}
         </table>
       </Sideways>
+      {differences.length > 0 && (
+        <button type="button" className="act mt-2" aria-expanded={all} onClick={() => setAll(!all)}>
+          {all ? 'Only the figures' : `What differs: ${plural(differences.length, 'entry', 'entries')}`}
+        </button>
+      )}
     </section>
   )
 }

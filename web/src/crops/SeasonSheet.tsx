@@ -10,7 +10,7 @@ import { CropRooms } from './CropRooms'
 type SeasonWay = Schemas['SeasonSheet']['ways'][number]
 
 const GROUPS = [
-  ['closing', 'Closing in a week', 'the last week, or the one before it'],
+  ['closing', 'Closing in a week', 'this week or the next is its last'],
   ['open', 'Open now', 'material is right'],
   ['next', 'Next', 'opens within eight weeks'],
   ['later', 'Later', ''],

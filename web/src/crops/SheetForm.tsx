@@ -213,7 +213,7 @@ export function SheetForm({
   const sheet = () => {
     const made = sheetOf(began, form.getValues('sheet'), shown, settings)
     const value = (path: string) => numeric(String(form.getValues(`sheet.${nameOf(path)}` as never) ?? ''))
-    const sameDays = days && value('rooting.days.0') === days[0] && value('rooting.days.1') === days[1]
+    const sameDays = !days || (value('rooting.days.0') === days[0] && value('rooting.days.1') === days[1])
     // Days that nobody touched leave the thermal days as exact as they were, unless the warmth moved under them.
     made.rooting = !inDays
       ? { halfAt: value('rooting.halfAt'), shape: value('rooting.shape') }

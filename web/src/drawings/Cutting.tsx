@@ -1,8 +1,8 @@
 import type { WaySheet } from '../api/client'
 import { ends } from '../words'
 
-const TOP = 14
-const SOIL = 148
+const TOP = 18
+const TALL = 156
 const MIDDLE = 74
 
 /** A leaf, whole or halved, at a node. */
@@ -23,22 +23,29 @@ export function Cutting({ sheet, tall = 190 }: { sheet: WaySheet; tall?: number 
   const { cut, hole } = sheet
   const [shortest, longest] = ends(cut.lengthCm)
   const length = (shortest + longest) / 2
-  const perCm = Math.min(9, 130 / Math.max(length, 6))
-  const buried = Math.max(hole.depthCm * perCm, 14)
-  const above = cut.up === 'flat' ? 8 : Math.max(length * perCm - buried, 26)
-  const [top, foot] = [Math.max(TOP, SOIL - above), SOIL + buried]
+  const perCm = Math.min(16, TALL / Math.max(length, hole.depthCm + 1))
+  const buried = sheet.material === 'root' && cut.up !== 'flat' ? Math.max(length * perCm * 0.6, 60) : Math.min(Math.max(hole.depthCm * perCm, 16), TALL - 30)
+  const above = cut.up === 'flat' ? 24 : sheet.material === 'root' ? 4 : Math.max(length * perCm - buried, 30)
+  const [top, soil, foot] = [TOP, TOP + above, TOP + above + buried]
   const places = (many: number, from: number, to: number) =>
     Array.from({ length: many }, (_, i) => from + ((to - from) * (i + 0.6)) / many)
+  const rooted = ['division', 'offset', 'runner', 'sucker', 'layer', 'seedlings'].includes(sheet.material)
   const leafy = cut.leaves !== 'none' && !['root', 'leaf'].includes(sheet.material)
   const words = `${cut.lengthCm.join(' to ')} cm, ${hole.depthCm} cm deep, ${cut.nodesBelow} nodes below and ${cut.nodesAbove} above`
   return (
-    <svg viewBox="0 0 190 210" style={{ height: tall }} className="max-w-full" role="img" aria-label={words}>
-      <path d={`M8 ${SOIL}q34-5 68 0t68 0v58h-136z`} fill="var(--cream)" />
-      <path d={`M8 ${SOIL}q34-5 68 0t68 0`} fill="none" stroke="var(--peat)" strokeWidth="1.5" strokeDasharray="2 4" />
+    <svg
+      viewBox={`0 0 206 ${Math.max(foot + 22, 110)}`}
+      style={{ height: tall }}
+      className="max-w-full"
+      role="img"
+      aria-label={words}
+    >
+      <path d={`M8 ${soil}q34-5 68 0t68 0v${buried + 18}h-136z`} fill="var(--cream)" />
+      <path d={`M8 ${soil}q34-5 68 0t68 0`} fill="none" stroke="var(--peat)" strokeWidth="1.5" strokeDasharray="2 4" />
       {cut.up === 'flat' ? (
         <rect
           x={MIDDLE - 34}
-          y={SOIL + 12}
+          y={soil + 12}
           width="68"
           height="9"
           rx="4"
@@ -46,9 +53,39 @@ export function Cutting({ sheet, tall = 190 }: { sheet: WaySheet; tall?: number 
           stroke="var(--peat)"
           strokeWidth="2"
         />
+      ) : rooted ? (
+        <>
+          {[-1, 0, 1].map((side) => (
+            <g key={side}>
+              <path
+                d={`M${MIDDLE + side * 5} ${soil + 6} Q${MIDDLE + side * 10} ${(top + soil) / 2} ${MIDDLE + side * 24} ${top + 18 + Math.abs(side) * 10}`}
+                fill="none"
+                stroke="var(--leaf)"
+                strokeWidth="3"
+              />
+              <ellipse
+                cx={MIDDLE + side * 26}
+                cy={top + 12 + Math.abs(side) * 10}
+                rx="9"
+                ry="13"
+                fill="var(--leaf-wash)"
+                stroke="var(--leaf)"
+                strokeWidth="1.5"
+                transform={`rotate(${side * 30} ${MIDDLE + side * 26} ${top + 12 + Math.abs(side) * 10})`}
+              />
+              <path
+                d={`M${MIDDLE + side * 5} ${soil + 8} q${side * 6 + 2} 10 ${side * 12} ${foot - soil - 4}`}
+                fill="none"
+                stroke="var(--peat)"
+                strokeWidth="1.8"
+              />
+            </g>
+          ))}
+          <ellipse cx={MIDDLE} cy={soil + 6} rx="12" ry="6" fill="var(--paper)" stroke="var(--peat)" strokeWidth="2" />
+        </>
       ) : sheet.material === 'leaf' ? (
         <path
-          d={`M${MIDDLE} ${foot} V${SOIL - 18} q-34 -34 0 ${-above + 14} q34 ${above - 48} 0 ${above - 14}`}
+          d={`M${MIDDLE} ${foot} V${soil - 18} q-34 -34 0 ${-above + 14} q34 ${above - 48} 0 ${above - 14}`}
           fill="var(--leaf-wash)"
           stroke="var(--leaf)"
           strokeWidth="2.5"
@@ -63,10 +100,10 @@ export function Cutting({ sheet, tall = 190 }: { sheet: WaySheet; tall?: number 
             strokeLinejoin="round"
           />
           {cut.wound && <path d={`M${MIDDLE + 1} ${foot - 5} V${foot - 20}`} stroke="var(--plum)" strokeWidth="3" />}
-          {places(cut.nodesBelow, SOIL + 6, foot - 6).map((y) => (
+          {places(cut.nodesBelow, soil + 6, foot - 6).map((y) => (
             <ellipse key={y} cx={MIDDLE} cy={y} rx="6" ry="3" fill="var(--paper)" stroke="var(--peat)" strokeWidth="2" />
           ))}
-          {places(cut.nodesAbove, SOIL - 8, top + 4).map((y, i) => (
+          {places(cut.nodesAbove, soil - 8, top + 4).map((y, i) => (
             <g key={y}>
               {leafy && <Leaf y={y} side={i % 2 ? 1 : -1} halved={cut.leaves === 'halved'} />}
               {leafy && cut.leaves !== 'halved' && <Leaf y={y - 2} side={i % 2 ? -1 : 1} halved={false} />}
@@ -77,10 +114,10 @@ export function Cutting({ sheet, tall = 190 }: { sheet: WaySheet; tall?: number 
       )}
       <g fontSize="12.5" fill="var(--peat)">
         <path d={`M150 ${top} v${foot - top} M146 ${top} h8 M146 ${foot} h8`} stroke="var(--peat)" strokeWidth="1.2" />
-        <text x="156" y={(top + SOIL) / 2 + 4} fontWeight="650">
+        <text x="156" y={(top + soil) / 2 + 4} fontWeight="650">
           {shortest === longest ? shortest : `${shortest}–${longest}`}
         </text>
-        <text x="156" y={(top + SOIL) / 2 + 18} fill="var(--soft)">
+        <text x="156" y={(top + soil) / 2 + 18} fill="var(--soft)">
           cm
         </text>
         {cut.slanted !== 'neither' && (

@@ -162,7 +162,8 @@ export function BlockPage() {
             </strong>
           </div>
           <p className="mt-1">
-            <strong className="text-4xl">{block.left}</strong> <span className="text-lg soft">of {block.canGive}</span>
+            <strong className="text-4xl">{block.left}</strong>
+            {block.left < block.canGive && <span className="text-lg soft"> of {block.canGive}</span>}
           </p>
           <p className="text-sm soft">
             {sayWeek(week, mondayOf(week), session.nursery)}, {plural(block.perPlant, 'cutting')} a plant

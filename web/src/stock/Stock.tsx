@@ -19,7 +19,7 @@ const SHOWS = {
 
 /** What is left of a block's cap: each takes its bite. */
 function Left({ block }: { block: Block }) {
-  const share = block.canGive > 0 ? block.left / block.canGive : 0
+  const share = block.canGive > 0 ? Math.min(1, block.left / block.canGive) : 0
   return (
     <svg
       viewBox="0 0 200 26"
@@ -126,7 +126,8 @@ export function Stock() {
               <Left block={block} />
             </span>
             <span className="text-right text-lg whitespace-nowrap sm:text-left">
-              <strong>{block.left}</strong> <span className="text-sm soft">of {block.canGive}</span>
+              <strong>{block.left}</strong>
+              {block.left < block.canGive && <span className="text-sm soft"> of {block.canGive}</span>}
             </span>
             <span className="col-span-full text-sm sm:col-span-1">
               {block.window.opensIn === 0 ? (

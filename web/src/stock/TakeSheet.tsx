@@ -14,28 +14,25 @@ const DRAWN = 160
 
 /** The row seen from above, each plant with what to take from it; the first ones give one more. */
 function PlantRow({ row }: { row: Stop['rows'][number] }) {
-  const shown = Math.min(row.plants, DRAWN)
-  const across = 32
+  const plants = Array.from({ length: Math.min(row.plants, DRAWN) }, (_, place) => ({ place, take: row.each + (place < row.more ? 1 : 0) }))
   return (
-    <svg
-      viewBox={`0 0 ${across * 20} ${Math.ceil(shown / across) * 20 + 2}`}
-      className="w-full max-w-3xl"
+    <div
+      className="flex max-w-3xl flex-wrap gap-0.5"
       role="img"
       aria-label={`${row.plants} plants, ${row.each} from each${row.more > 0 ? `, one more from the first ${row.more}` : ''}`}
     >
-      {Array.from({ length: shown }, (_, i) => {
-        const take = row.each + (i < row.more ? 1 : 0)
-        const [x, y] = [(i % across) * 20 + 10, Math.floor(i / across) * 20 + 10]
-        return (
-          <g key={i}>
-            <circle cx={x} cy={y} r="8.4" fill={take > 0 ? 'var(--leaf-wash)' : 'none'} stroke="var(--leaf)" strokeWidth="1.2" />
-            <text x={x} y={y + 4} fontSize="11.5" textAnchor="middle" fill="var(--peat)">
-              {take}
-            </text>
-          </g>
-        )
-      })}
-    </svg>
+      {plants.map(({ place, take }) => (
+        <span
+          key={place}
+          aria-hidden="true"
+          className="flex size-[22px] items-center justify-center rounded-full border text-[13px] leading-none"
+          style={{ borderColor: 'var(--leaf)', background: take > 0 ? 'var(--leaf-wash)' : undefined }}
+        >
+          {take}
+        </span>
+      ))}
+      {row.plants > DRAWN && <span className="self-center text-sm soft">and {row.plants - DRAWN} more, alike</span>}
+    </div>
   )
 }
 

@@ -6,6 +6,7 @@ import { WorkPanel } from '../batches/WorkPanel'
 import { House, housesOf, widestOf } from '../drawings/House'
 import { Label, Tag } from '../drawings/Tag'
 import { useShown } from '../shell/week'
+import { HoldClock } from '../stock/HoldClock'
 import { mondayOf, plural, sayDay, sayWeek } from '../words'
 import { DayArc } from './DayArc'
 
@@ -76,6 +77,11 @@ function ThingRow({ thing, act, open, onOpen }: { thing: Thing; act: string; ope
           </button>
         )}
       </div>
+      {thing.collection && (
+        <div className="mt-1 pl-8">
+          <HoldClock key={thing.collection.startedAt} clock={thing.collection} code={thing.tag.code} />
+        </div>
+      )}
       {open && (
         <div className="sheet mt-2 p-4">
           <WorkPanel code={thing.tag.code} work={thing.job} line={thing.line ?? 1} onDone={onOpen} />
