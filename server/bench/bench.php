@@ -59,10 +59,11 @@ $send = browser($argv[1] ?? 'http://127.0.0.1:8080');
 $send('POST', '/api/sign-in', '{"signIn":"ines","password":"wet-cradle-demo"}');
 $session = json_decode($send('GET', '/api/session', null), true);
 $batch = json_decode($send('GET', '/api/batches', null), true)['batches'][60]['code'];
+$planned = current(array_filter(json_decode($send('GET', '/api/batches', null), true)['batches'], static fn (array $b) => $b['state'] === 'planned'))['code'];
 $wanted = json_decode($send('GET', '/api/wanted', null), true)['wanted'][40]['id'];
 
 $reads = [];
-foreach (['/api/session', '/api/rail', '/api/day?week='.$session['week'], '/api/bench?week='.$session['week'], '/api/wanted', '/api/batches', '/api/batches/'.$batch, '/api/stock?week='.$session['week'], '/api/crops', '/api/crops/holly-black-gate', '/api/find?q=hebe'] as $path) {
+foreach (['/api/session', '/api/rail', '/api/day?week='.$session['week'], '/api/bench?week='.$session['week'], '/api/wanted', '/api/batches', '/api/batches/'.$batch, '/api/stock?week='.$session['week'], '/api/stock/HO-1', '/api/take-sheets?batches='.$planned, '/api/licences', '/api/season', '/api/crops', '/api/crops/holly-black-gate', '/api/find?q=hebe'] as $path) {
     $reads['GET '.$path] = timed(static fn () => $send('GET', $path, null), 40);
 }
 $reads["POST /api/wanted/{$wanted}/proposal"] = timed(static fn () => $send('POST', "/api/wanted/{$wanted}/proposal", '{}'), 40);
@@ -73,10 +74,13 @@ for ($i = 0; $i < 60; ++$i) {
     $stuck = mt_rand(80, 900);
     $past[] = PastBatch::of((int) ($stuck * mt_rand(40, 95) / 100), $stuck, 0.8);
 }
-$script = $style = 0;
+// What the first page loads, and what every room together comes to.
+$first = (string) file_get_contents(dirname(__DIR__).'/public/app/index.html');
+$firstPage = $all = 0;
 foreach (glob(dirname(__DIR__).'/public/app/assets/*.{js,css}', GLOB_BRACE) ?: [] as $file) {
     $size = strlen((string) gzencode((string) file_get_contents($file), 9));
-    str_ends_with($file, '.js') ? $script += $size : $style += $size;
+    $all += $size;
+    $firstPage += str_contains($first, basename($file)) ? $size : 0;
 }
 
 echo json_encode([
@@ -85,5 +89,5 @@ echo json_encode([
         'stick_count 5000 wanted, three stages' => timed(static fn () => StickCount::forGood(5000, [Beta::of(14, 6), Beta::of(95, 5), Beta::of(97, 3)])->fewestFor(0.9), 50),
         'crop_rate 60 batches' => timed(static fn () => CropRate::learn(CropPrior::of(0.7, 10, 20), $past), 30),
     ],
-    'bundle' => ['scriptGzipKb' => round($script / 1024, 1), 'styleGzipKb' => round($style / 1024, 1), 'togetherKb' => round(($script + $style) / 1024, 1)],
+    'bundle' => ['firstPageGzipKb' => round($firstPage / 1024, 1), 'allRoomsGzipKb' => round($all / 1024, 1)],
 ], JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR), "\n";

@@ -13,6 +13,7 @@ use WetCradle\Core\Plan\BatchLoad;
 use WetCradle\Core\Plan\SeasonLoad;
 use WetCradle\Server\Bench\Tenants;
 use WetCradle\Server\Crops\Way;
+use WetCradle\Server\Crops\Ways;
 use WetCradle\Server\Crops\Windows;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Rates\CropHistory;
@@ -28,6 +29,7 @@ final class RailController
         private readonly Connection $db,
         private readonly EntityManagerInterface $em,
         private readonly Windows $windows,
+        private readonly Ways $ways,
         private readonly CropHistory $history,
         private readonly House $house,
         private readonly Today $today,
@@ -40,7 +42,7 @@ final class RailController
         $from = $this->today->week()->plus(-self::WEEKS_BACK);
         $loads = $rates = $ways = [];
         $counted = $this->history->batches();
-        foreach ($this->windows->houseWays() as $way) {
+        foreach ($this->ways->house() as $way) {
             $ways[(int) $way->id] = $way;
         }
         foreach ($this->tenants->during($from, $from->plus(self::WEEKS - 1)) as $lying) {

@@ -25,6 +25,7 @@ final class CropController
         private readonly EntityManagerInterface $em,
         private readonly Connection $db,
         private readonly CropViews $views,
+        private readonly Ways $ways,
         private readonly Sheets $sheets,
         private readonly CropHistory $history,
         private readonly Writing $writing,
@@ -36,9 +37,8 @@ final class CropController
     public function all(): JsonResponse
     {
         $batches = $this->history->batches();
-        $crops = $this->em->createQuery('SELECT c, w, s FROM '.Crop::class.' c JOIN c.ways w JOIN w.sheet s ORDER BY c.name, w.house DESC, w.id')->getResult();
 
-        return new JsonResponse(['crops' => array_map(fn (Crop $c) => $this->views->row($c, $batches[(int) $c->id] ?? []), $crops)]);
+        return new JsonResponse(['crops' => array_map(fn (Crop $c) => $this->views->row($c, $batches[(int) $c->id] ?? []), $this->ways->crops())]);
     }
 
     /** When each way's material is right around a week: open, closing, next or later. */

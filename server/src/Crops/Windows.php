@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace WetCradle\Server\Crops;
 
 use Doctrine\DBAL\Connection;
-use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Calendar\WindowShift;
 use WetCradle\Core\Crops\SignSeen as Seen;
@@ -21,7 +20,7 @@ final class Windows
     private ?array $seen = null;
     private ?WindowShift $shift = null;
 
-    public function __construct(private readonly EntityManagerInterface $em, private readonly Connection $db, private readonly House $house)
+    public function __construct(private readonly Connection $db, private readonly House $house)
     {
     }
 
@@ -32,12 +31,6 @@ final class Windows
 
         // A sign seen for a window that the newest sheet no longer has speaks for nothing any more.
         return $this->known[(int) $sheet->id] ??= WayWindows::of($sheet->core()->windows, $this->shift ??= $this->house->nursery()->shift(), array_values(array_filter($signs, static fn (Seen $s) => isset($sheet->core()->windows[$s->window]))));
-    }
-
-    /** @return list<Way> one a crop, by the crops' names, with sheets read */
-    public function houseWays(): array
-    {
-        return $this->em->createQuery('SELECT w, c, s FROM '.Way::class.' w JOIN w.crop c JOIN w.sheet s WHERE w.house = true ORDER BY c.name')->getResult();
     }
 
     /** What was known is out of date: a sign was seen or taken back. */

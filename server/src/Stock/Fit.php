@@ -12,6 +12,7 @@ use WetCradle\Core\Stock\BlockFacts;
 use WetCradle\Core\Stock\BlockOffer;
 use WetCradle\Core\Stock\Fitness;
 use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Crops\SheetVersion;
 use WetCradle\Server\Nursery\House;
 
 /** Whether blocks are fit to take from: what the records say of each, put to the core. */
@@ -72,11 +73,12 @@ final class Fit
         $looked = $this->looked();
         $takes = $this->takes->around($this->today->day()->modify('+26 weeks'));
         $found = [];
-        $rows = $this->db->fetchAllAssociative('SELECT b.code, b.block_id, b.stick_on, h.details FROM batch b JOIN way_sheet h ON h.id = b.sheet_id WHERE b.code IN (?)', [$codes], [ArrayParameterType::STRING]);
-        $this->em->createQuery('SELECT k, c FROM '.StockBlock::class.' k JOIN k.crop c WHERE k.id IN (:ids)')->setParameter('ids', array_column($rows, 'block_id'))->getResult();
+        $rows = $this->db->fetchAllAssociative('SELECT code, block_id, stick_on, sheet_id FROM batch WHERE code IN (?)', [$codes], [ArrayParameterType::STRING]);
+        $this->em->createQuery('SELECT s FROM '.SheetVersion::class.' s WHERE s.id IN (:ids)')->setParameter('ids', array_values(array_unique(array_column($rows, 'sheet_id'))))->getResult();
+        $this->em->createQuery('SELECT k, c FROM '.StockBlock::class.' k JOIN k.crop c WHERE k.id IN (:ids)')->setParameter('ids', array_values(array_unique(array_column($rows, 'block_id'))))->getResult();
         foreach ($rows as $row) {
             $block = $this->em->find(StockBlock::class, $row['block_id']) ?? throw new \LogicException('A batch has a block.');
-            $way = WaySheet::of((array) json_decode((string) $row['details'], true, 64, JSON_THROW_ON_ERROR));
+            $way = ($this->em->find(SheetVersion::class, $row['sheet_id']) ?? throw new \LogicException('A batch has a sheet.'))->core();
             $on = new \DateTimeImmutable((string) $row['stick_on']);
             $against = $this->against($block, $way, $on, null, $this->takes->offer($block, $way, $on, 0, (string) $row['code'], $takes[(int) $block->id] ?? []), $looked);
             if ($against !== []) {

@@ -9,6 +9,7 @@ use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Stock\StockTakes;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\CropViews;
+use WetCradle\Server\Crops\Ways;
 use WetCradle\Server\Nursery\House;
 
 /** Stock blocks as the stock room shows them. */
@@ -22,6 +23,7 @@ final class StockViews
         private readonly Fit $fit,
         private readonly Rights $rights,
         private readonly CropViews $crops,
+        private readonly Ways $ways,
         private readonly House $house,
         private readonly Today $today,
     ) {
@@ -32,7 +34,8 @@ final class StockViews
     {
         $takes = $this->takes->around($this->dayIn($week));
         $looked = $this->fit->looked();
-        $blocks = $this->em->createQuery('SELECT k, c, w, s FROM '.StockBlock::class.' k JOIN k.crop c JOIN c.ways w JOIN w.sheet s ORDER BY c.name, k.code')->getResult();
+        $this->ways->crops();
+        $blocks = $this->em->createQuery('SELECT k, c FROM '.StockBlock::class.' k JOIN k.crop c ORDER BY c.name, k.code')->getResult();
 
         return array_values(array_map(fn (StockBlock $k) => $this->row($k, $week, $takes[(int) $k->id] ?? [], $looked), $blocks));
     }

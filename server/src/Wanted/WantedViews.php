@@ -7,13 +7,14 @@ namespace WetCradle\Server\Wanted;
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Plan\PlainDates;
+use WetCradle\Server\Crops\Ways;
 use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Plan\Tags;
 
 /** What is wanted, with the batches that serve it. */
 final class WantedViews
 {
-    public function __construct(private readonly EntityManagerInterface $em, private readonly Tags $tags)
+    public function __construct(private readonly EntityManagerInterface $em, private readonly Tags $tags, private readonly Ways $ways)
     {
     }
 
@@ -90,7 +91,9 @@ final class WantedViews
      */
     private function fetch(string $condition, array $parameters): array
     {
-        return $this->em->createQuery('SELECT w, c, p, k, a, y, h FROM '.Wanted::class.' w JOIN w.crop c JOIN c.ways y JOIN y.sheet h JOIN w.pot p LEFT JOIN w.customer k JOIN w.enteredBy a WHERE '.$condition.' ORDER BY w.readyWeek, w.id, y.house DESC, y.id')
+        $this->ways->crops();
+
+        return $this->em->createQuery('SELECT w, c, p, k, a FROM '.Wanted::class.' w JOIN w.crop c JOIN w.pot p LEFT JOIN w.customer k JOIN w.enteredBy a WHERE '.$condition.' ORDER BY w.readyWeek, w.id')
             ->setParameters($parameters)->getResult();
     }
 }

@@ -24,7 +24,10 @@ export function Cutting({ sheet, tall = 190 }: { sheet: WaySheet; tall?: number 
   const [shortest, longest] = ends(cut.lengthCm)
   const length = (shortest + longest) / 2
   const perCm = Math.min(16, TALL / Math.max(length, hole.depthCm + 1))
-  const buried = sheet.material === 'root' && cut.up !== 'flat' ? Math.max(length * perCm * 0.6, 60) : Math.min(Math.max(hole.depthCm * perCm, 16), TALL - 30)
+  const buried =
+    sheet.material === 'root' && cut.up !== 'flat'
+      ? Math.max(length * perCm * 0.6, 60)
+      : Math.min(Math.max(hole.depthCm * perCm, 16), TALL - 30)
   const above = cut.up === 'flat' ? 24 : sheet.material === 'root' ? 4 : Math.max(length * perCm - buried, 30)
   const [top, soil, foot] = [TOP, TOP + above, TOP + above + buried]
   const places = (many: number, from: number, to: number) =>

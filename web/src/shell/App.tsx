@@ -4,16 +4,16 @@ import { useSession } from '../api/queries'
 import { Batches } from '../batches/Batches'
 import { BatchPage } from '../batches/BatchPage'
 import { Bench } from '../bench/Bench'
-import { Crops } from '../crops/Crops'
-import { PlanBatch } from '../plan/PlanBatch'
-import { Stock } from '../stock/Stock'
 import { Today } from '../today/Today'
-import { Orders } from '../wanted/Orders'
-import { Setup } from './Setup'
 import { Shell } from './Shell'
 import { SignIn } from './SignIn'
 import { WeekProvider } from './week'
 
+const PlanBatch = lazy(() => import('../plan/PlanBatch').then((m) => ({ default: m.PlanBatch })))
+const Stock = lazy(() => import('../stock/Stock').then((m) => ({ default: m.Stock })))
+const Crops = lazy(() => import('../crops/Crops').then((m) => ({ default: m.Crops })))
+const Orders = lazy(() => import('../wanted/Orders').then((m) => ({ default: m.Orders })))
+const Setup = lazy(() => import('./Setup').then((m) => ({ default: m.Setup })))
 const Settings = lazy(() => import('../nursery/Settings').then((m) => ({ default: m.Settings })))
 const CropPage = lazy(() => import('../crops/CropPage').then((m) => ({ default: m.CropPage })))
 const SeasonSheet = lazy(() => import('../crops/SeasonSheet').then((m) => ({ default: m.SeasonSheet })))
@@ -28,7 +28,12 @@ export function App() {
   const { data: session, error } = useSession()
   if (error) return <p className="refusal p-6">{error.message}</p>
   if (!session) return null
-  if (session.needsSetup) return <Setup />
+  if (session.needsSetup)
+    return (
+      <Suspense>
+        <Setup />
+      </Suspense>
+    )
   if (!session.account) return <SignIn />
   return (
     <WeekProvider session={session}>

@@ -14,7 +14,10 @@ const DRAWN = 160
 
 /** The row seen from above, each plant with what to take from it; the first ones give one more. */
 function PlantRow({ row }: { row: Stop['rows'][number] }) {
-  const plants = Array.from({ length: Math.min(row.plants, DRAWN) }, (_, place) => ({ place, take: row.each + (place < row.more ? 1 : 0) }))
+  const plants = Array.from({ length: Math.min(row.plants, DRAWN) }, (_, place) => ({
+    place,
+    take: row.each + (place < row.more ? 1 : 0),
+  }))
   return (
     <div
       className="flex max-w-3xl flex-wrap gap-0.5"

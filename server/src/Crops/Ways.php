@@ -1,0 +1,27 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Crops;
+
+use Doctrine\ORM\EntityManagerInterface;
+
+/** The ways of all crops, read at once rather than one by one when each is asked for. */
+final class Ways
+{
+    public function __construct(private readonly EntityManagerInterface $em)
+    {
+    }
+
+    /** @return list<Crop> with their ways and newest sheets, by name */
+    public function crops(): array
+    {
+        return $this->em->createQuery('SELECT c, w, s FROM '.Crop::class.' c JOIN c.ways w JOIN w.sheet s ORDER BY c.name, w.house DESC, w.id')->getResult();
+    }
+
+    /** @return list<Way> the house way of each crop, by the crops' names */
+    public function house(): array
+    {
+        return array_map(static fn (Crop $c) => $c->house(), $this->crops());
+    }
+}
