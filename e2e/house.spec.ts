@@ -1,12 +1,12 @@
 import { expect, test } from '@playwright/test'
 import { mustBeUsable, signIn } from './house'
 
-const ROOMS = ['/', '/wanted', '/batches', '/bench', '/stock', '/crops', '/crops/holly-black-gate', '/nursery']
+const ROOMS = ['/', '/wanted', '/batches', '/bench', '/stock', '/stock/HO-1', '/stock/rights', '/crops', '/crops/season', '/crops/weigela-plum-harness', '/crops/rules', '/nursery']
 
 for (const [size, theme, rooms] of [
   [{ width: 1280, height: 800 }, 'mist', ROOMS],
   [{ width: 390, height: 844 }, 'mist', ROOMS],
-  [{ width: 390, height: 844 }, 'night', ['/', '/wanted', '/bench', '/crops']],
+  [{ width: 390, height: 844 }, 'night', ['/', '/wanted', '/bench', '/crops/season', '/stock/inspections', '/stock/HS-1']],
 ] as const) {
   test(`every room is usable at ${size.width} wide by ${theme}`, async ({ page }) => {
     test.setTimeout(240_000)

@@ -27,12 +27,21 @@ class Collection
     ) {
     }
 
+    /** @param array<string, mixed> $row of the take sheet */
+    private static function taken(array $row): string
+    {
+        $named = array_map(static fn (array $one) => sprintf('%s %d', $one['plant'], $one['take']), array_filter($row['named'], static fn (array $one) => $one['take'] > 0));
+
+        return sprintf('%s: %s', $row['row'], $named === [] ? sprintf('%d from %d plants', $row['total'], $row['each'] > 0 ? $row['plants'] : $row['more']) : implode(', ', $named));
+    }
+
     /** @return array<string, mixed> */
     public function toArray(\DateTimeImmutable $now): array
     {
         $clock = HoldClock::of($this->batch->sheet->core()->hold, $this->how, $this->startedAt);
         $at = static fn (\DateTimeImmutable $t) => $t->format('Y-m-d\TH:i:s');
 
-        return ['startedAt' => $at($clock->start), 'how' => $this->how, 'seals' => $clock->seals, 'warnAt' => $at($clock->warnAt), 'dueAt' => $at($clock->due), 'now' => $at($now), 'state' => $clock->at($now), 'words' => $clock->words($now), 'by' => $this->by->name];
+        return ['startedAt' => $at($clock->start), 'how' => $this->how, 'seals' => $clock->seals, 'warnAt' => $at($clock->warnAt), 'dueAt' => $at($clock->due), 'now' => $at($now), 'state' => $clock->at($now), 'words' => $clock->words($now), 'by' => $this->by->name,
+            'from' => array_map(self::taken(...), $this->parents)];
     }
 }

@@ -70,8 +70,6 @@ final class TakeSheets
         $block = $batch->block;
         $perShoot = $block->perShoot($way);
         $collection = $this->collectionOf($batch);
-        $how = $way->hold->ways()[0];
-        $clock = HoldClock::of($way->hold, $how, $batch->stickOn->setTime(self::MORNING, 0));
         [$spread, $problem] = $this->spread($batch);
 
         return [
@@ -97,7 +95,11 @@ final class TakeSheets
             'carry' => TakeSheet::carry($way, $batch->planned),
             'apart' => TakeSheet::keepApart($way, $this->rights->isProtected($batch->crop), $block->minParents > 1),
             'holds' => $way->hold->ways(),
-            'stickBy' => $clock->words($clock->start),
+            'stickBy' => array_map(static function (string $how) use ($way, $batch): array {
+                $clock = HoldClock::of($way->hold, $how, $batch->stickOn->setTime(self::MORNING, 0));
+
+                return ['how' => $how, 'words' => $clock->words($clock->start)];
+            }, $way->hold->ways()),
             'collection' => $collection?->toArray($this->today->now()),
             'safety' => $way->safety,
         ];

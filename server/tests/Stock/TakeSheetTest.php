@@ -44,7 +44,9 @@ final class TakeSheetTest extends House
         self::assertSame([51, null], [$stop['parents'], $stop['short']]);
         self::assertSame('Merrow wood', $stop['population']);
         self::assertNotEmpty(array_filter($stop['apart'], static fn (string $s) => str_starts_with($s, 'Parents')));
-        $this->ask('POST', "/api/batches/{$batch['code']}/collect", ['how' => 'cold']);
+        self::assertSame(['shaded', 'cold'], array_column($stop['stickBy'], 'how'));
+        $from = $this->ask('POST', "/api/batches/{$batch['code']}/collect", ['how' => 'cold'])['collection']['from'];
+        self::assertStringContainsString('HO-1 M1 (male) 2', $from[0]);
         self::assertStringContainsString('HO-1 F6', (string) $this->db()->fetchOne('SELECT parents FROM collection'));
     }
 

@@ -266,6 +266,17 @@ export function BatchPage() {
               <Against reasons={batch.against} />
             </div>
           )}
+          {batch.collection && batch.isStuck && (
+            <details className="text-sm">
+              <summary className="min-h-8 cursor-pointer soft">
+                Cut {sayDay(batch.collection.startedAt.slice(0, 10), session.today)} at {batch.collection.startedAt.slice(11, 16)}{' '}
+                by {batch.collection.by}: from which plants
+              </summary>
+              {batch.collection.from.map((row) => (
+                <p key={row}>{row}</p>
+              ))}
+            </details>
+          )}
           {batch.collection && !batch.isStuck && (
             <div className="mt-2">
               <HoldClock key={batch.collection.startedAt} clock={batch.collection} code={batch.code} />

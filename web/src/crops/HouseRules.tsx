@@ -12,6 +12,8 @@ export function HouseRules() {
   const change = useWrite((body: { version: number; rules: Record<string, string> }) =>
     answer(api.PUT('/api/house-rules', { body })),
   )
+  // What was chosen stands at once, and stays unless the server says otherwise.
+  const settling: Record<string, string> = change.isPending ? change.variables.rules : {}
   return (
     <>
       <div className="mb-2 flex flex-wrap items-center gap-4">
@@ -32,7 +34,7 @@ export function HouseRules() {
       <ul className="grid gap-x-10 lg:grid-cols-2">
         {data?.rules.map((rule) => (
           <li key={rule.school} className="border-t py-3" style={{ borderColor: 'var(--stone-wash)' }}>
-            <fieldset disabled={!mayPlan || change.isPending}>
+            <fieldset disabled={!mayPlan}>
               <legend className="font-bold">{rule.question}</legend>
               {rule.options.map((option) => (
                 <label key={option.option} className="flex min-h-11 cursor-pointer items-start gap-3 py-1">
@@ -40,7 +42,7 @@ export function HouseRules() {
                     type="radio"
                     className="radio mt-0.5"
                     name={rule.school}
-                    checked={rule.chosen === option.option}
+                    checked={(settling[rule.school] ?? rule.chosen) === option.option}
                     onChange={() =>
                       change.mutateAsync({ version: data.version, rules: { [rule.school]: option.option } }).then(
                         () => say(`${rule.question}: ${option.words}.`),
@@ -49,7 +51,9 @@ export function HouseRules() {
                     }
                   />
                   <span>
-                    <span className={rule.chosen === option.option ? 'font-semibold' : ''}>{option.words}</span>
+                    <span className={(settling[rule.school] ?? rule.chosen) === option.option ? 'font-semibold' : ''}>
+                      {option.words}
+                    </span>
                     <span className="block text-sm soft">{option.effect}</span>
                   </span>
                 </label>

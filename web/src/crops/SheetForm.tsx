@@ -1,29 +1,14 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
-import { type Control, useFieldArray, useForm } from 'react-hook-form'
+import { useForm } from 'react-hook-form'
 import { answer, api, Refusal, type Schemas, type WaySheet } from '../api/client'
 import { Field } from '../forms/Field'
 import { FormRefusal } from '../forms/refusals'
 import { numeric } from '../forms/Stepper'
 import { useShown } from '../shell/week'
 import { unitOf } from '../words'
-import {
-  fieldOf,
-  nameOf,
-  ROOTING,
-  type SheetEntry,
-  sheetOf,
-  sheetSections,
-  type TypedSheet,
-  type TypedWindow,
-  typedOf,
-} from './sheetEntries'
-
-interface Typed {
-  sheet: TypedSheet
-  windows: TypedWindow[]
-  weaning: { days: string; what: string }[]
-}
+import { type TypedForm, Weaning, Windows } from './SheetLists'
+import { fieldOf, nameOf, ROOTING, type SheetEntry, sheetOf, sheetSections, typedOf } from './sheetEntries'
 
 /** Waits until typing pauses. */
 function usePause<T>(value: T, ms = 400): T {
@@ -34,126 +19,6 @@ function usePause<T>(value: T, ms = 400): T {
     return () => clearTimeout(timer)
   }, [now, ms])
   return paused
-}
-
-function Windows({
-  control,
-  signs,
-  told,
-}: {
-  control: Control<Typed>
-  signs: Schemas['Choices']['signs']
-  told: (path: string) => string | undefined
-}) {
-  const { fields, append, remove } = useFieldArray({ control, name: 'windows' })
-  return (
-    <fieldset className="sm:col-span-full">
-      <legend className="mb-1 text-sm font-semibold">Windows, in weeks at the reference climate</legend>
-      {fields.map((field, i) => (
-        <div
-          key={field.id}
-          className="mb-2 grid grid-cols-[4.5rem_4.5rem_minmax(0,1fr)_auto] sm:grid-cols-[5rem_5rem_minmax(0,1fr)_auto_auto] items-end gap-2"
-        >
-          {(['from', 'to'] as const).map((end) => (
-            <label key={end} className="text-sm">
-              {end === 'from' ? 'from' : 'to, included'}
-              <input
-                {...control.register(`windows.${i}.${end}`)}
-                inputMode="numeric"
-                className="field-text"
-                aria-invalid={told(`windows.${i}.${end}`) !== undefined}
-                aria-label={`Window ${i + 1} ${end} week`}
-              />
-            </label>
-          ))}
-          <label className="text-sm">
-            the sign
-            <select {...control.register(`windows.${i}.sign`)} className="field-text" aria-label={`Window ${i + 1} sign`}>
-              {signs.map((sign) => (
-                <option key={sign.sign} value={sign.sign}>
-                  {sign.words}
-                </option>
-              ))}
-            </select>
-          </label>
-          <label className="flex min-h-11 items-center gap-2 text-sm">
-            <input type="checkbox" className="checkbox" {...control.register(`windows.${i}.overNewYear`)} />
-            over New Year
-          </label>
-          <button
-            type="button"
-            className="act"
-            disabled={fields.length === 1}
-            aria-label={`Leave out window ${i + 1}`}
-            onClick={() => remove(i)}
-          >
-            ✕
-          </button>
-          {['from', 'to', 'sign', 'overNewYear'].map((name) => {
-            const words = told(`windows.${i}.${name}`)
-            return words ? (
-              <p key={name} role="alert" className="refusal col-span-full text-sm">
-                {words}
-              </p>
-            ) : null
-          })}
-        </div>
-      ))}
-      {fields.length < 6 && (
-        <button
-          type="button"
-          className="act"
-          onClick={() => append({ from: '', to: '', sign: signs[0]?.sign ?? '', overNewYear: false })}
-        >
-          Another window
-        </button>
-      )}
-    </fieldset>
-  )
-}
-
-function Weaning({ control, told }: { control: Control<Typed>; told: (path: string) => string | undefined }) {
-  const { fields, append, remove } = useFieldArray({ control, name: 'weaning' })
-  return (
-    <fieldset className="sm:col-span-full">
-      <legend className="mb-1 text-sm font-semibold">Weaning, step by step</legend>
-      {fields.map((field, i) => (
-        <div key={field.id} className="mb-2 grid grid-cols-[6rem_minmax(0,1fr)_auto] items-end gap-2">
-          <label className="text-sm">
-            days
-            <input
-              {...control.register(`weaning.${i}.days`)}
-              inputMode="numeric"
-              className="field-text"
-              aria-label={`Weaning step ${i + 1}, days`}
-            />
-          </label>
-          <label className="text-sm">
-            what changes
-            <input
-              {...control.register(`weaning.${i}.what`)}
-              className="field-text"
-              aria-label={`Weaning step ${i + 1}, what changes`}
-            />
-          </label>
-          <button type="button" className="act" aria-label={`Leave out weaning step ${i + 1}`} onClick={() => remove(i)}>
-            ✕
-          </button>
-          {['days', 'what'].map((name) => {
-            const words = told(`weaning.${i}.${name}`)
-            return words ? (
-              <p key={name} role="alert" className="refusal col-span-full text-sm">
-                {words}
-              </p>
-            ) : null
-          })}
-        </div>
-      ))}
-      <button type="button" className="act" onClick={() => append({ days: '5', what: '' })}>
-        {fields.length === 0 ? 'A step' : 'Another step'}
-      </button>
-    </fieldset>
-  )
 }
 
 /** A sheet being written. What it comes to is said while it is typed; a refusal stands beside its entry. */
@@ -182,7 +47,7 @@ export function SheetForm({
   const everything = [...sheetSections(choices, 'runner'), ...sheetSections(choices, began.method)].flatMap(
     (part) => part.entries,
   )
-  const form = useForm<Typed>({
+  const form = useForm<TypedForm>({
     defaultValues: {
       sheet: { ...typedOf(began, [...everything, ...ROOTING.thermal], settings) },
       windows: began.windows.map((one) => ({

@@ -6,7 +6,7 @@ import { useShown } from '../shell/week'
 
 type Clock = Schemas['HoldClock']
 
-const HOW_WORDS = { shaded: 'in shade', cold: 'cold', dry: 'dry, to seal' } as const
+export const HOW_WORDS = { shaded: 'in shade', cold: 'cold', dry: 'dry, to seal' } as const
 const at = (moment: string) => Date.parse(`${moment}Z`)
 
 function spanWords(ms: number): string {

@@ -6,7 +6,7 @@ import { SHEET_CHOICES } from '../crops/sheetWords'
 import { Against } from '../drawings/FitMark'
 import { useShown } from '../shell/week'
 import { plural, sayDay } from '../words'
-import { Collect, HoldClock } from './HoldClock'
+import { Collect, HOW_WORDS, HoldClock } from './HoldClock'
 import { StockRooms } from './StockRooms'
 
 type Stop = Schemas['TakeSheet']['stops'][number]
@@ -112,7 +112,14 @@ function StopSheet({ stop, place }: { stop: Stop; place: number }) {
           <HoldClock key={stop.collection.startedAt} clock={stop.collection} code={stop.batch} />
         ) : (
           <>
-            <p className="mb-2 text-sm">Cut at seven: {stop.stickBy}</p>
+            <p className="mb-2 text-sm">
+              Cut at seven{' '}
+              {stop.stickBy.map((one) => (
+                <span key={one.how}>
+                  and held {HOW_WORDS[one.how]}: {one.words}{' '}
+                </span>
+              ))}
+            </p>
             {mayLog && <Collect code={stop.batch} holds={stop.holds} />}
           </>
         )}

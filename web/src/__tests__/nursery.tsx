@@ -1,0 +1,177 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
+import { renderToStaticMarkup } from 'react-dom/server'
+import { MemoryRouter, Route, Routes } from 'react-router'
+import type { Learnt, Schemas, Session, WaySheet } from '../api/client'
+import { WeekProvider } from '../shell/week'
+
+/** A small made-up nursery for the tests of the rooms. */
+export const session: Session = {
+  needsSetup: false,
+  account: { id: 1, name: 'Ines Halloran', role: 'propagator' },
+  nursery: {
+    name: 'Merrowdale',
+    units: 'metric',
+    temperature: 'celsius',
+    hemisphere: 'north',
+    climate: 'cool_maritime',
+    weeks: 'numbers',
+    stuckAnHour: 100,
+    pottedAnHour: 100,
+    windowBy: 'weeks',
+    windowWeeks: 0,
+    air: [4, 4, 6, 9, 12, 15, 17, 16, 14, 11, 7, 5],
+    currency: '€',
+    inspectionDays: 60,
+    version: 1,
+  },
+  today: '2027-05-12',
+  week: '2027-W19',
+}
+
+export const viewer: Session = { ...session, account: { id: 5, name: 'Office', role: 'viewer' } }
+
+/** A room drawn once, with what it would have asked for already there. */
+export function drawRoom(
+  room: React.ReactNode,
+  { at = '/', path = '*', as = session, known = [] as [readonly unknown[], unknown][] } = {},
+): string {
+  const client = new QueryClient()
+  for (const [key, data] of known) client.setQueryData([...key], data)
+  return renderToStaticMarkup(
+    <QueryClientProvider client={client}>
+      <MemoryRouter initialEntries={[at]}>
+        <WeekProvider session={as}>
+          <Routes>
+            <Route path={path} element={room} />
+          </Routes>
+        </WeekProvider>
+      </MemoryRouter>
+    </QueryClientProvider>,
+  )
+}
+
+/** Only the words, one space apart. */
+export const wordsOf = (drawn: string): string =>
+  drawn
+    .replace(/<[^>]+>/g, ' ')
+    .replaceAll('&#x27;', "'")
+    .replaceAll('&quot;', '"')
+    .replace(/\s+/g, ' ')
+    .trim()
+
+export const learnt: Learnt = {
+  rate: 0.8,
+  rateSd: 0.04,
+  newBatchSd: 0.1,
+  a: 12,
+  b: 3,
+  low80: 0.65,
+  high80: 0.93,
+  batches: 3,
+  words: '8 in 10, from 3 batches',
+  newest: null,
+}
+
+export const sheet: WaySheet = {
+  method: 'tip cutting',
+  material: 'softwood',
+  windows: [{ from: 20, to: 28, sign: 'snaps', overNewYear: false }],
+  timeOfDay: 'early',
+  cut: {
+    lengthCm: [7, 10],
+    nodesBelow: 1,
+    nodesAbove: 2,
+    betweenNodes: false,
+    leaves: 'two_to_four',
+    wound: false,
+    slanted: 'below',
+    up: 'tip',
+    plantlets: 1,
+  },
+  hold: { dry: false, sameDay: true, shadedHours: 6, coldDays: 0, sealDays: 0 },
+  wash: 'allowed',
+  mix: { parts: 'perlite 2 : coir 1', kind: 'inert' },
+  hormone: { kind: 'none', ppm: null, what: null },
+  hole: { trayKind: 3, each: 1, depthCm: 2 },
+  water: { regime: 'mist', mist: [1, 3], steps: [] },
+  warmth: { medium: [18, 22], base: 6, optimumLow: 20, optimumHigh: 25, ceiling: 36 },
+  light: { hours: 10, cover: 'light shade' },
+  rooting: { halfAt: 18.33030278, shape: 8.153 },
+  prior: { rate: 0.8, strength: 10, phi: 20 },
+  weaning: [
+    { days: 4, what: 'mist half as often' },
+    { days: 4, what: 'mist only in sun' },
+  ],
+  potting: {
+    trigger: 'share',
+    readyShare: 0.8,
+    pot: '9 cm',
+    mix: 'potting mix',
+    feed: 'after_rooting',
+    survival: 0.95,
+    survivalStrength: 60,
+    growOnDays: 70,
+    degreeDays: null,
+    growBase: null,
+    hardy: true,
+    winter: 'cold_frame',
+  },
+  surplus: 'chance',
+  costEach: 0.05,
+  note: null,
+  safety: null,
+}
+
+export const window: Schemas['Window'] = {
+  state: 'open',
+  opensIn: 0,
+  closesIn: 6,
+  from: '2027-W18',
+  to: '2027-W25',
+  sign: 'the shoot snaps; one that bends is too soft',
+  index: 0,
+  why: 'as at the reference climate',
+  moved: null,
+}
+
+export const block: Schemas['Block'] = {
+  code: 'CA-1',
+  crop: 'Catmint',
+  cropSlug: 'catmint',
+  place: 'Tunnel 3, row 3',
+  plants: 100,
+  plantedYear: 2024,
+  note: null,
+  canGive: 1000,
+  left: 600,
+  perPlant: 6,
+  fit: true,
+  against: [],
+  protected: false,
+  cleanOn: '2027-04-01',
+  inspectBy: '2027-05-31',
+  found: null,
+  window,
+  takes: [{ on: '2027-06-01', cuttings: 168, batch: 'HOV-43', stuck: false }],
+}
+
+export const choices: Schemas['Choices'] = {
+  trayKinds: [{ id: 3, name: 'tray of 84', cells: 84, cellMl: 24 }],
+  pots: [],
+  customers: [],
+  people: [],
+  mixes: [],
+  hormones: [],
+  priorities: [],
+  stages: [],
+  causes: [],
+  methods: [
+    { method: 'tip cutting', materials: ['softwood', 'semi-ripe'], ofStem: true },
+    { method: 'division', materials: ['division'], ofStem: false },
+    { method: 'runner', materials: ['runner'], ofStem: false },
+  ],
+  signs: [
+    { sign: 'snaps', words: 'the shoot snaps' },
+    { sign: 'dormant', words: 'leaves are off' },
+  ],
+}
