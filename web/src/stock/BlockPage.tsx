@@ -5,6 +5,7 @@ import { useBlock, useWrite } from '../api/queries'
 import { ClumpPath } from '../drawings/ClumpPath'
 import { Against, FitMark } from '../drawings/FitMark'
 import { Shoots } from '../drawings/Shoots'
+import { Sideways } from '../drawings/Sideways'
 import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
 import { mondayOf, plural, sayDay, sayWeek } from '../words'
@@ -190,7 +191,11 @@ export function BlockPage() {
               {plural(is.recoveryWeeks, 'week')}
               {is.yearCap !== null && `; at most ${is.yearCap} cuttings a plant in a year`}.
             </p>
-            <Shoots season={block.season} takes={block.takes} week={week} today={session.today} />
+            <Sideways of="Shoots on one plant over the year">
+              <div className="min-w-[34rem]">
+                <Shoots season={block.season} takes={block.takes} week={week} today={session.today} />
+              </div>
+            </Sideways>
             {block.takes.length > 0 && (
               <ul className="flex flex-wrap gap-x-5 text-sm">
                 {block.takes.map((take) => (

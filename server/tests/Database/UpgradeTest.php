@@ -1,0 +1,97 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Tests\Database;
+
+use Doctrine\DBAL\Connection;
+use Doctrine\DBAL\DriverManager;
+use Doctrine\DBAL\Exception\DriverException;
+use Doctrine\Migrations\MigratorConfiguration;
+use Doctrine\Migrations\Version\Version;
+use PHPUnit\Framework\TestCase;
+use Symfony\Component\Console\Input\ArrayInput;
+use Symfony\Component\Console\Output\BufferedOutput;
+use WetCradle\Core\Crops\WaySheet;
+use WetCradle\Server\Database\MigrateCommand;
+
+/** A nursery that was set up before crops had ways and blocks had shoots keeps all it had entered. */
+final class UpgradeTest extends TestCase
+{
+    private Connection $db;
+
+    protected function setUp(): void
+    {
+        $this->db = DriverManager::getConnection(['driver' => 'pdo_sqlite', 'memory' => true]);
+        $factory = MigrateCommand::factory($this->db);
+        $factory->getMetadataStorage()->ensureInitialized();
+        $factory->getMigrator()->migrate($factory->getMigrationPlanCalculator()->getPlanUntilVersion(new Version('WetCradle\Server\Migrations\Version20261123000000')), new MigratorConfiguration());
+        $this->db->insert('nursery', ['id' => 1, 'name' => 'Old place', 'units' => 'metric', 'temperature' => 'celsius', 'hemisphere' => 'south', 'climate' => 'warm_dry', 'weeks' => 'numbers', 'stuck_an_hour' => 180, 'potted_an_hour' => 110, 'batches_numbered' => 1]);
+        $this->db->insert('account', ['name' => 'Ada', 'sign_in' => 'ada', 'role' => 'propagator', 'password' => 'x']);
+    }
+
+    /** @param array<string, mixed> $says */
+    private function crop(string $name, array $says = []): int
+    {
+        $this->db->insert('crop', $says + ['name' => $name, 'slug' => strtolower($name), 'method' => 'tip cutting', 'material' => 'softwood', 'root_from' => 12, 'root_to' => 20, 'weaning_days' => 7, 'grow_on_days' => 56, 'heat_low' => 18, 'heat_high' => 22, 'mist_low' => 1, 'mist_high' => 3,
+            'prior_rate' => 0.88, 'prior_strength' => 12, 'prior_phi' => 25, 'potting_rate' => 0.97, 'potting_strength' => 60, 'tray_kind_id' => 3, 'mix' => 'perlite 2 : coir 1', 'hormone' => null, 'ready_share' => 0.8, 'window_from' => 18, 'window_to' => 27, 'safety' => null, 'note' => null]);
+
+        return (int) $this->db->lastInsertId();
+    }
+
+    private function bringUp(): void
+    {
+        $output = new BufferedOutput();
+        self::assertSame(0, (new MigrateCommand($this->db))->run(new ArrayInput([]), $output), $output->fetch());
+    }
+
+    private function sheetOf(int $crop): WaySheet
+    {
+        return WaySheet::of((array) json_decode((string) $this->db->fetchOne('SELECT s.details FROM way w JOIN way_sheet s ON s.id = w.sheet_id WHERE w.crop_id = ? AND w.house = 1', [$crop]), true, 64, JSON_THROW_ON_ERROR));
+    }
+
+    public function testWhatTheCropSaidIsTheFirstVersionOfItsHouseWay(): void
+    {
+        $tip = $this->crop('Catmint', ['hormone' => 'IBA powder 3000 ppm', 'note' => 'felted']);
+        $leaf = $this->crop('Primrose', ['method' => 'leaf cutting', 'material' => 'split midrib', 'mist_low' => 0, 'mist_high' => 1]);
+        $hard = $this->crop('Willow', ['method' => 'nodal cutting', 'material' => 'hardwood', 'window_from' => 46, 'window_to' => 9, 'root_from' => 45, 'root_to' => 75, 'heat_low' => 3, 'heat_high' => 9, 'mist_low' => 0, 'mist_high' => 0, 'weaning_days' => 0]);
+        $odd = $this->crop('Oddity', ['method' => 'stuck in the ground', 'material' => 'whatever', 'hormone' => 'the brown tin', 'root_from' => 30, 'root_to' => 30]);
+        $this->bringUp();
+
+        $sheet = $this->sheetOf($tip);
+        self::assertSame(['tip cutting, softwood', [12.0, 20.0], 7, 'IBA powder 3000 ppm', 'felted'], [$sheet->words(), $sheet->daysToRoot()->pair(), $sheet->weaningDays(), $sheet->hormone->words(), $sheet->note]);
+        self::assertSame([0.88, 12.0, 25.0, 56, 3], [$sheet->prior->rate, $sheet->prior->strength, $sheet->prior->phi, $sheet->potting->growOnDays, $sheet->trayKind]);
+        self::assertSame(['leaf with stalk', 'cover'], [$this->sheetOf($leaf)->words(), $this->sheetOf($leaf)->water->regime]);
+        $sheet = $this->sheetOf($hard);
+        self::assertSame([[45.0, 75.0], 46, 9, 'none', 0], [$sheet->daysToRoot()->pair(), $sheet->windows[0]->weeks->from, $sheet->windows[0]->weeks->to, $sheet->water->regime, $sheet->weaningDays()]);
+        $sheet = $this->sheetOf($odd);
+        self::assertSame(['tip cutting, softwood', 'the brown tin powder 3000 ppm'], [$sheet->words(), $sheet->hormone->words()]);
+    }
+
+    public function testBatchesBlocksAndReferencesComeAlong(): void
+    {
+        $crop = $this->crop('Catmint');
+        $this->db->insert('stock_block', ['code' => 'CA-1', 'crop_id' => $crop, 'place' => 'North', 'plants' => 60, 'per_plant' => 10, 'recovery_weeks' => 4, 'planted_year' => 2024]);
+        $this->db->insert('zone', ['name' => 'Mist 1', 'house' => 'House', 'kind' => 'mist', 'trays' => 20, 'heat_low' => 16, 'heat_high' => 24, 'mist_low' => 0, 'mist_high' => 3, 'x' => 0, 'y' => 0, 'length' => 6, 'width' => 1]);
+        $this->db->insert('batch', ['code' => 'RAK-47', 'crop_id' => $crop, 'method' => 'tip cutting', 'material' => 'softwood', 'block_id' => 1, 'zone_id' => 1, 'tray_kind_id' => 3, 'trays' => 2, 'planned' => 168, 'stick_on' => '2026-06-01', 'rooted_from' => '2026-06-13', 'rooted_by' => '2026-06-21',
+            'wean_on' => '2026-06-19', 'pot_on' => '2026-06-26', 'ready_on' => '2026-08-21', 'called_off' => 0, 'planned_by_id' => 1, 'planned_at' => '2026-05-01 10:00:00']);
+        $this->bringUp();
+
+        self::assertSame('Catmint', $this->db->fetchOne('SELECT c.name FROM batch b JOIN way_sheet s ON s.id = b.sheet_id JOIN way w ON w.id = s.way_id JOIN crop c ON c.id = w.crop_id WHERE b.code = ?', ['RAK-47']));
+        self::assertEquals(['shoots' => 20, 'max_shoots' => 30, 'cap_share' => 0.5, 'origin' => 'own'], $this->db->fetchAssociative('SELECT shoots, max_shoots, cap_share, origin FROM stock_block'), 'Half of twice as many is what one take gave before.');
+        self::assertSame([], $this->db->fetchAllAssociative('PRAGMA foreign_key_check'));
+        self::assertSame(1, (int) $this->db->fetchOne('PRAGMA foreign_keys'));
+        $this->expectException(DriverException::class);
+        $this->expectExceptionMessage('A batch is stuck under a sheet');
+        $this->db->executeStatement("INSERT INTO batch SELECT id + 1, version, 'RAL-47', crop_id, method, material, wanted_id, block_id, zone_id, tray_kind_id, trays, planned, needed, confidence, stick_on, rooted_from, rooted_by, wean_on, pot_on, ready_on, stuck_on, left_bench_on, mix, hormone, tray_numbers, called_off, rested_on, planned_by_id, planned_at, NULL, NULL FROM batch");
+    }
+
+    public function testTheSiteGetsTheYearOfItsClimateOnItsOwnHalfOfTheGlobe(): void
+    {
+        $this->bringUp();
+        $air = (array) json_decode((string) $this->db->fetchOne('SELECT air FROM nursery'), true);
+        self::assertCount(12, $air);
+        self::assertSame(25.4, $air[0], 'January is the middle of the southern summer.');
+        self::assertSame(8.4, $air[6]);
+    }
+}
