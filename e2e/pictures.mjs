@@ -15,11 +15,12 @@ async function visit(size, shade, views) {
   const { batches } = await (await page.request.get(`${base}/api/batches`)).json()
   const { wanted } = await (await page.request.get(`${base}/api/wanted`)).json()
   const rooting = batches.find((tag) => tag.state === 'part_rooted') ?? batches[0]
-  const places = { batch: rooting.code, order: wanted.find((one) => one.state === 'unplanned')?.id ?? wanted[0].id }
+  const planned = batches.findLast((tag) => tag.state === 'planned') ?? batches[0]
+  const places = { planned: planned.code, batch: rooting.code, order: wanted.find((one) => one.state === 'unplanned')?.id ?? wanted[0].id }
   for (const [name, path, ...presses] of views) {
     await page.goto(base + path.replace(/\{(\w+)\}/, (_, key) => places[key]))
     await page.waitForLoadState('networkidle')
-    for (const press of presses) await page.getByRole('button', { name: press }).first().click()
+    for (const press of presses) await page.getByRole('button', { name: press }).first().click({ timeout: 5000 })
     await page.waitForTimeout(400)
     await page.screenshot({ path: `${folder}/${name}.png` })
   }
@@ -38,11 +39,16 @@ await visit(desk, 'mist', [
   ['bench', '/bench'],
   ['stock', '/stock'],
   ['crops', '/crops'],
-  ['crop', '/crops/holly-black-gate'],
+  ['crop', '/crops/weigela-plum-harness', 'What differs'],
+  ['season', '/crops/season'],
+  ['block', '/stock/HO-1'],
+  ['take-sheet', '/stock/take?batches={planned}'],
+  ['rights', '/stock/rights'],
 ])
 await visit(desk, 'night', [['today-night', '/']])
 await visit(phone, 'mist', [
   ['today-phone', '/'],
   ['check-phone', '/batches/{batch}', /^Check/],
+  ['inspect-phone', '/stock/inspections', /^Look at/],
 ])
 await browser.close()

@@ -19,7 +19,7 @@ function spanWords(ms: number): string {
 /** What the house's clock says now: the server's moment, and what has gone by on this screen since it came. */
 function useHouseNow(clock: Clock): number {
   const [since] = useState(() => ({ there: at(clock.now), here: Date.now() }))
-  const [now, setNow] = useState(Date.now)
+  const [now, setNow] = useState(since.here)
   useEffect(() => {
     const timer = setInterval(() => setNow(Date.now()), 20_000)
     return () => clearInterval(timer)
