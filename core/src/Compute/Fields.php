@@ -62,6 +62,17 @@ final class Fields
         return array_key_exists($name, $this->values) && $this->values[$name] !== null;
     }
 
+    /** Whether a field that must be there says nothing on purpose. */
+    public function isNull(string $name): bool
+    {
+        $this->asked[$name] = true;
+        if (!array_key_exists($name, $this->values)) {
+            throw $this->refuse('missing', $name, 'is missing; where there is none it must be null');
+        }
+
+        return $this->values[$name] === null;
+    }
+
     /** A finite number within the bounds given. */
     public function number(string $name, float $atLeast = -INF, float $atMost = INF): float
     {

@@ -1,0 +1,101 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Plan;
+
+use WetCradle\Core\Calendar\SiteAir;
+use WetCradle\Core\Compute\Calculation;
+use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Refused;
+use WetCradle\Core\Rooting\CardinalTemperatures;
+
+/**
+ * A batch's days backwards from the day it is due, from growth: growing on by degree-days of the site's air, weaning by
+ * days, rooting by thermal days at the bench's set-point, or at the air where it has none.
+ */
+final class PlanDates implements Calculation
+{
+    /** What is not reached in so many days is never reached: two winters and the summers between say all. */
+    private const FARTHEST = 3 * 366;
+
+    private function __construct(
+        public readonly \DateTimeImmutable $stickOn,
+        public readonly \DateTimeImmutable $weanOn,
+        public readonly \DateTimeImmutable $potOn,
+        public readonly \DateTimeImmutable $due,
+    ) {
+    }
+
+    public static function name(): string
+    {
+        return 'plan_dates';
+    }
+
+    /**
+     * @param Fields $in {due, monthlyMeans: twelve °C, growOn: {degreeDays, base}, weaningDays, rooting: {tau, setPoint: °C or null, base, optimumLow, optimumHigh, ceiling}}
+     *
+     * @return array{potOn: string, weanOn: string, stickOn: string}
+     */
+    public static function compute(Fields $in): array
+    {
+        $means = $in->numbers('monthlyMeans', -60, 60, 12);
+        if (count($means) !== 12) {
+            throw $in->refuse('wrong_length', 'monthlyMeans', 'must be twelve, January to December');
+        }
+        $growOn = $in->object('growOn');
+        $rooting = $in->object('rooting');
+        [$base, $low, $high, $ceiling] = array_map(static fn (string $name) => $rooting->number($name, -60, 80), ['base', 'optimumLow', 'optimumHigh', 'ceiling']);
+        $dates = self::backwards(
+            $in->day('due'),
+            SiteAir::of($means),
+            $growOn->number('degreeDays', 0, 100_000),
+            $growOn->number('base', -60, 60),
+            $in->count('weaningDays', 0, 1500),
+            $rooting->number('tau', 0, 10_000),
+            $rooting->here(static fn () => CardinalTemperatures::of($base, $low, $high, $ceiling)),
+            $rooting->isNull('setPoint') ? null : $rooting->number('setPoint', -60, 80),
+        );
+        foreach ([$growOn, $rooting, $in] as $read) {
+            $read->done();
+        }
+
+        return ['potOn' => $dates->potOn->format('Y-m-d'), 'weanOn' => $dates->weanOn->format('Y-m-d'), 'stickOn' => $dates->stickOn->format('Y-m-d')];
+    }
+
+    /**
+     * @param float  $degreeDays above the base, from the day it is potted to the day before it is due
+     * @param float  $tau        thermal days from the day it is stuck to the day before weaning
+     * @param ?float $setPoint   of the bench, °C; null where it stands in the site's own air
+     */
+    public static function backwards(\DateTimeImmutable $due, SiteAir $air, float $degreeDays, float $growBase, int $weaningDays, float $tau, CardinalTemperatures $cardinal, ?float $setPoint): self
+    {
+        $potOn = self::lastDayFor($due, $degreeDays, static fn (\DateTimeImmutable $day) => max(0.0, $air->on($day) - $growBase), 'growOn.degreeDays', sprintf('%s degree-days above %s °C are never reached in this climate.', $degreeDays, $growBase));
+        $weanOn = $potOn->sub(new \DateInterval(sprintf('P%dD', $weaningDays)));
+        $stickOn = self::lastDayFor($weanOn, $tau, static fn (\DateTimeImmutable $day) => $cardinal->progressAt($setPoint ?? $air->on($day)), 'rooting.tau', sprintf('Nothing roots so at %s: %s thermal days are never reached.', $setPoint === null ? 'this air' : $setPoint.' °C', $tau));
+
+        return new self($stickOn, $weanOn, $potOn, $due);
+    }
+
+    /**
+     * The last day from which a need is met by the day before an end.
+     *
+     * @param callable(\DateTimeImmutable): float $gain of one day
+     */
+    private static function lastDayFor(\DateTimeImmutable $end, float $need, callable $gain, string $field, string $never): \DateTimeImmutable
+    {
+        $step = new \DateInterval('P1D');
+        $day = $end;
+        // Sums of decimals slip by less than this; a need met but for that is met.
+        $left = $need - 1e-9 * max(1.0, $need);
+        for ($days = 0; $left > 0.0; ++$days) {
+            if ($days > self::FARTHEST) {
+                throw Refused::because('never_reached', $field, $never);
+            }
+            $day = $day->sub($step);
+            $left -= $gain($day);
+        }
+
+        return $day;
+    }
+}
