@@ -130,7 +130,7 @@ test('settings are kept and obeyed everywhere', async ({ page }) => {
   const form = page.getByRole('form', { name: 'The nursery' })
   await form.getByLabel('Temperature').selectOption('fahrenheit')
   await form.getByLabel('Units').selectOption('us')
-  await form.getByLabel('Weeks').selectOption('dates')
+  await form.getByLabel('Weeks', { exact: true }).selectOption('dates')
   await form.getByRole('button', { name: 'Keep' }).click()
   await expect(page.getByRole('status')).toContainText('Kept.')
   await page.keyboard.press('Escape')
@@ -140,11 +140,13 @@ test('settings are kept and obeyed everywhere', async ({ page }) => {
   await page.goto('/crops/fuchsia-lantern-row')
   await expect(page.getByText('64°F to 72°F')).toBeVisible()
   await page.goto('/nursery')
+  await expect(form.getByLabel('Air in January')).toHaveValue('39.2')
   await form.getByLabel('Temperature').selectOption('celsius')
   await form.getByLabel('Units').selectOption('metric')
-  await form.getByLabel('Weeks').selectOption('numbers')
+  await form.getByLabel('Weeks', { exact: true }).selectOption('numbers')
   await form.getByRole('button', { name: 'Keep' }).click()
   await expect(page.getByRole('status')).toContainText('Kept.')
+  await expect(form.getByLabel('Air in January')).toHaveValue('4')
 })
 
 test('a new hand is added and can sign in', async ({ page }) => {

@@ -167,6 +167,6 @@ test('house rules say what they change, and crops that differ are named', async 
   await expect(surplus.getByRole('radio', { name: /^the expected number/ })).toBeChecked()
   await surplus.getByRole('radio', { name: /^for a chosen chance/ }).check()
   await expect(surplus.getByRole('radio', { name: /^for a chosen chance/ })).toBeChecked()
-  await page.getByText('3 ways differ').click()
+  await page.getByRole('listitem').filter({ hasText: 'Water while it roots' }).getByText('3 ways differ').click()
   await expect(page.getByRole('link', { name: "Stonecrop 'Brass Button'" }).first()).toBeVisible()
 })

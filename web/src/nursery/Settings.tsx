@@ -226,7 +226,8 @@ export function Settings() {
   return (
     <>
       <h1 className="mb-4">The nursery</h1>
-      {session.nursery && <NurseryForm nursery={session.nursery} mayPlan={mayPlan} />}
+      {/* Kept anew, it is read anew: what stands in its fields is in the units it shows. */}
+      {session.nursery && <NurseryForm key={session.nursery.version} nursery={session.nursery} mayPlan={mayPlan} />}
       <h2 className="mt-10 mb-2">People</h2>
       <ul className="mb-6 max-w-md">
         {choices?.people.map((person) => (

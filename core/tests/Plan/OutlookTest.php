@@ -1,0 +1,118 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Tests\Plan;
+
+use PHPUnit\Framework\TestCase;
+use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Calendar\WindowShift;
+use WetCradle\Core\Crops\Sign;
+use WetCradle\Core\Crops\SignedWindow;
+use WetCradle\Core\Crops\WayWindows;
+use WetCradle\Core\Numbers\Beta;
+use WetCradle\Core\Plan\CropTimes;
+use WetCradle\Core\Plan\OrderOutlook;
+use WetCradle\Core\Plan\PlainDates;
+use WetCradle\Core\Plan\Standing;
+use WetCradle\Core\Plan\StickAgain;
+use WetCradle\Core\Rates\StickCount;
+use WetCradle\Core\Refused;
+use WetCradle\Core\Telling;
+
+/** How an order stands while it grows, and what can still be done. */
+final class OutlookTest extends TestCase
+{
+    public function testOneBatchStandsAsItWasPlanned(): void
+    {
+        $stages = [Beta::of(16, 4), Beta::of(95, 5)];
+        [$stick, $chance] = StickCount::forGood(300, $stages)->fewestFor(0.9);
+        $outlook = OrderOutlook::of(300, 0, [Standing::of($stick, $stages)]);
+        self::assertEqualsWithDelta($chance, $outlook->chance(), 1e-6);
+        self::assertEqualsWithDelta($stick * 0.8 * 0.95, $outlook->expected, 1e-6);
+        self::assertFalse($outlook->isShort());
+        self::assertSame(0, $outlook->short());
+    }
+
+    public function testWhatIsThereIsSureAndWhatCannotBeIsNot(): void
+    {
+        $good = Beta::of(90, 10);
+        self::assertSame(1.0, OrderOutlook::of(100, 100, [])->chance());
+        self::assertSame('All 100 are there.', OrderOutlook::of(100, 120, [])->words());
+        self::assertSame(0.0, OrderOutlook::of(100, 20, [Standing::of(79, [$good])])->chance());
+        self::assertSame(0.0, OrderOutlook::of(100, 0, [])->chance());
+        self::assertSame(100, OrderOutlook::of(100, 0, [])->short());
+        $short = OrderOutlook::of(170, 0, [Standing::of(120, [Beta::of(8, 4)]), Standing::of(40, [$good])]);
+        self::assertTrue($short->isShort());
+        self::assertSame(170 - 116, $short->short());
+        self::assertSame('54 short, about 116 of 170: hardly any chance of having them all.', $short->words());
+    }
+
+    public function testMoreOnTheWayIsNeverWorse(): void
+    {
+        $last = -1.0;
+        for ($more = 0; $more <= 300; $more += 20) {
+            $chance = OrderOutlook::of(200, 30, [Standing::of(180, [Beta::of(14, 6)]), Standing::of($more, [Beta::of(14, 6)])])->chance();
+            self::assertGreaterThanOrEqual($last - 1e-9, $chance);
+            $last = $chance;
+        }
+        self::assertGreaterThan(0.9, $last);
+    }
+
+    /** Two batches that fail apart are safer than one of their size: against drawing both many times over. */
+    public function testSeveralBatchesAgainstDrawingThem(): void
+    {
+        $outlook = OrderOutlook::of(260, 0, [Standing::of(200, [Beta::of(16, 4)]), Standing::of(160, [Beta::of(12, 4)])]);
+        mt_srand(12);
+        $met = 0;
+        $draw = static function (int $count, Beta $beta): int {
+            $share = $beta->quantile(mt_rand(1, 999_999) / 1_000_000);
+            $spread = sqrt($count * $share * (1 - $share));
+            $normal = sqrt(-2 * log(mt_rand(1, 1_000_000) / 1_000_001)) * cos(2 * M_PI * mt_rand(0, 1_000_000) / 1_000_000);
+
+            return (int) round($count * $share + $spread * $normal);
+        };
+        for ($i = 0; $i < 4000; ++$i) {
+            $met += $draw(200, Beta::of(16, 4)) + $draw(160, Beta::of(12, 4)) >= 260 ? 1 : 0;
+        }
+        self::assertEqualsWithDelta($met / 4000, $outlook->chance(), 0.03);
+        self::assertGreaterThan(OrderOutlook::of(260, 0, [Standing::of(360, [Beta::of(14, 4)])])->chance(), OrderOutlook::of(260, 0, [Standing::of(180, [Beta::of(14, 4)]), Standing::of(180, [Beta::of(14, 4)])])->chance());
+    }
+
+    public function testNoFewerThanNone(): void
+    {
+        $this->expectException(Refused::class);
+        Standing::of(-1, [Beta::of(1, 1)]);
+    }
+
+    private function again(string $today, string $ready, int $from = 18, int $to = 27): StickAgain
+    {
+        return StickAgain::for(WayWindows::of([SignedWindow::of($from, $to, Sign::Snaps)], WindowShift::none()), CropTimes::of(12, 20, 7, 56), Week::of($ready), new \DateTimeImmutable($today), Telling::plain());
+    }
+
+    public function testStickingAgainWhileTheWoodIsRightAndThereIsTime(): void
+    {
+        $open = $this->again('2027-05-20', '2027-W40');
+        self::assertTrue($open->isPossible());
+        self::assertSame(['2027-05-20', '2027-07-11'], [$open->from?->format('Y-m-d'), $open->last?->format('Y-m-d')], 'The window ends before the time does.');
+        self::assertSame('Still possible until 11 Jul.', $open->words);
+
+        $pressed = $this->again('2027-05-20', '2027-W33');
+        $last = PlainDates::backwards(Week::of('2027-W33'), CropTimes::of(12, 20, 7, 56))->stickOn;
+        self::assertEquals($last, $pressed->last, 'The time ends before the window does.');
+        self::assertSame(0, Week::of('2027-W33')->until(Week::containing(PlainDates::forwards($last, CropTimes::of(12, 20, 7, 56))->readyOn)));
+
+        $soon = $this->again('2027-04-05', '2027-W40');
+        self::assertSame(['2027-05-03', 'Possible from 3 May until 11 Jul.'], [$soon->from?->format('Y-m-d'), $soon->words]);
+    }
+
+    public function testWhyItCannotBeStuckAgain(): void
+    {
+        $late = $this->again('2027-06-20', '2027-W30');
+        self::assertFalse($late->isPossible());
+        self::assertMatchesRegularExpression('/^Too late: stuck today it is ready \d+ weeks after the week wanted\.$/', $late->words);
+        $shut = $this->again('2027-07-20', '2027-W48');
+        self::assertFalse($shut->isPossible());
+        self::assertStringStartsWith('No material in time: it is right from week 18, and the last day to stick is', $shut->words);
+    }
+}
