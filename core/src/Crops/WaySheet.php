@@ -18,6 +18,8 @@ final class WaySheet
     public const MIX_KINDS = ['inert', 'with_compost'];
     public const SURPLUS = ['expected', 'chance'];
 
+    private ?CropTimes $times = null;
+
     /**
      * @param non-empty-list<SignedWindow>         $windows at the reference climate
      * @param list<array{days: int, what: string}> $weaning
@@ -135,9 +137,12 @@ final class WaySheet
 
     public function times(): CropTimes
     {
+        if ($this->times !== null) {
+            return $this->times;
+        }
         $days = $this->daysToRoot();
 
-        return CropTimes::of((int) $days->low, (int) $days->high, $this->weaningDays(), $this->potting->growOnDays);
+        return $this->times = CropTimes::of((int) $days->low, (int) $days->high, $this->weaningDays(), $this->potting->growOnDays);
     }
 
     /** "tip cutting, softwood"; where the one word says both, that one. */

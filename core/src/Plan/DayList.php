@@ -7,7 +7,7 @@ namespace WetCradle\Core\Plan;
 use WetCradle\Core\Calendar\Week;
 
 /**
- * The next thing, and all after it, in the order of a day in the house: stick early, then the round, then potting,
+ * The next thing, and all after it, in the order of a day in the house: before all, orders that will be short; stick early, then the round, then potting,
  * and in the evening whatever is wanted and not yet planned. Within each, what is latest comes first.
  */
 final class DayList
@@ -19,11 +19,12 @@ final class DayList
     /**
      * @param list<Outlook>                                         $outlooks
      * @param list<array{order: string, plants: int, planBy: \DateTimeImmutable}> $unplanned orders no batch serves yet
+     * @param list<array{order: string, short: int, due: \DateTimeImmutable, why: string, mendable: bool}> $short orders that will miss by what is known today; due is the last day to mend one
      * @param Week                                                  $week      the week on the rail; overdue work shows in the running week only
      *
      * @return list<NextThing>
      */
-    public static function of(array $outlooks, array $unplanned, Week $week, \DateTimeImmutable $today): array
+    public static function of(array $outlooks, array $unplanned, array $short, Week $week, \DateTimeImmutable $today): array
     {
         $running = $week->holds($today);
         $things = [];
@@ -38,7 +39,10 @@ final class DayList
                 $things[] = new NextThing(Job::Plan, $wanted['order'], null, $wanted['plants'], $wanted['planBy'], $running ? self::late($wanted['planBy'], $today) : 0, 'no batch planned yet');
             }
         }
-        usort($things, static fn (NextThing $a, NextThing $b) => [$a->job->placeInDay(), $a->due, $a->about, $a->line] <=> [$b->job->placeInDay(), $b->due, $b->about, $b->line]);
+        foreach ($running ? $short : [] as $order) {
+            $things[] = new NextThing(Job::Short, $order['order'], null, $order['short'], $order['due'], 0, $order['why'], $order['mendable']);
+        }
+        usort($things, static fn (NextThing $a, NextThing $b) => [$a->job->placeInDay(), !$a->mendable, $a->due, $a->about, $a->line] <=> [$b->job->placeInDay(), !$b->mendable, $b->due, $b->about, $b->line]);
 
         return $things;
     }

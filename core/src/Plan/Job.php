@@ -7,6 +7,7 @@ namespace WetCradle\Core\Plan;
 /** A kind of work, in the order in which a day in the house goes. */
 enum Job: string
 {
+    case Short = 'short';
     case Stick = 'stick';
     case Check = 'check';
     case Pot = 'pot';

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Plan;
 
-/** One thing to do, with the day it was due and how late that makes it. */
+/** One thing to do, with the day it was due and how late that makes it; and whether anything but saying so can still be done. */
 final class NextThing
 {
     public function __construct(
@@ -15,6 +15,7 @@ final class NextThing
         public readonly \DateTimeImmutable $due,
         public readonly int $daysLate,
         public readonly string $why,
+        public readonly bool $mendable = true,
     ) {
     }
 }

@@ -14,6 +14,8 @@ final class OrderOutlook
     /** An order is short when it is more likely missed than met. */
     private const MORE_LIKELY_THAN_NOT = 0.5;
 
+    private ?float $chance = null;
+
     private function __construct(
         public readonly int $wanted,
         public readonly int $sure,
@@ -43,6 +45,11 @@ final class OrderOutlook
      * variance of the sum, batches being independent of each other.
      */
     public function chance(): float
+    {
+        return $this->chance ??= $this->workOutChance();
+    }
+
+    private function workOutChance(): float
     {
         $needed = $this->wanted - $this->sure;
         if ($needed <= 0) {

@@ -22,9 +22,13 @@ final class PlainDates
     /** Backwards from the Monday of the week in which the plants are wanted. */
     public static function backwards(Week $ready, CropTimes $times): self
     {
-        $days = $times->growOnDays + $times->weaningDays + $times->plannedDaysToRoot();
+        return self::forwards(self::stickBy($ready, $times), $times);
+    }
 
-        return self::forwards($ready->monday()->modify(sprintf('-%d days', $days)), $times);
+    /** The last day to stick what is wanted in a week. */
+    public static function stickBy(Week $ready, CropTimes $times): \DateTimeImmutable
+    {
+        return $ready->monday()->sub(new \DateInterval(sprintf('P%dD', $times->growOnDays + $times->weaningDays + $times->plannedDaysToRoot())));
     }
 
     public static function forwards(\DateTimeImmutable $stickOn, CropTimes $times): self

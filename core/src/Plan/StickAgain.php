@@ -20,7 +20,7 @@ final class StickAgain
 
     public static function for(WayWindows $windows, CropTimes $times, Week $ready, \DateTimeImmutable $today, Telling $telling): self
     {
-        $last = PlainDates::backwards($ready, $times)->stickOn;
+        $last = PlainDates::stickBy($ready, $times);
         if ($last < $today) {
             $late = $ready->until(Week::containing(PlainDates::forwards($today, $times)->readyOn));
 

@@ -41,7 +41,7 @@ final class DayListTest extends TestCase
     #[DataProvider('outlooks')]
     public function testWhatABatchAsksOfTheRunningWeek(Outlook $outlook, ?string $job): void
     {
-        $things = DayList::of([$outlook], [], Week::of('2027-W19'), new \DateTimeImmutable(self::TODAY));
+        $things = DayList::of([$outlook], [], [], Week::of('2027-W19'), new \DateTimeImmutable(self::TODAY));
         self::assertSame($job === null ? [] : [$job], array_map(static fn (NextThing $t) => $t->job->value, $things));
     }
 
@@ -53,7 +53,7 @@ final class DayListTest extends TestCase
         }
         $seen = [];
         for ($week = Week::of('2027-W20'), $i = 0; $i < 8; ++$i, $week = $week->plus(1)) {
-            foreach (DayList::of($outlooks, [], $week, new \DateTimeImmutable(self::TODAY)) as $thing) {
+            foreach (DayList::of($outlooks, [], [], $week, new \DateTimeImmutable(self::TODAY)) as $thing) {
                 self::assertTrue($week->holds($thing->due));
                 self::assertSame(0, $thing->daysLate);
                 $seen[] = $thing->about;
@@ -65,21 +65,21 @@ final class DayListTest extends TestCase
 
     public function testLatenessIsCountedInDays(): void
     {
-        $late = DayList::of([self::outlook(planned: 5, stickOn: '2027-05-02')], [], Week::of('2027-W19'), new \DateTimeImmutable(self::TODAY));
+        $late = DayList::of([self::outlook(planned: 5, stickOn: '2027-05-02')], [], [], Week::of('2027-W19'), new \DateTimeImmutable(self::TODAY));
         self::assertSame(10, $late[0]->daysLate);
         self::assertSame('planned to be stuck', $late[0]->why);
     }
 
     public function testAThingSaysHowManyPlantsItIsAbout(): void
     {
-        $count = static fn (Outlook $o) => DayList::of([$o], [], Week::of('2027-W19'), new \DateTimeImmutable(self::TODAY))[0]->count;
+        $count = static fn (Outlook $o) => DayList::of([$o], [], [], Week::of('2027-W19'), new \DateTimeImmutable(self::TODAY))[0]->count;
         self::assertSame(120, $count(self::outlook(planned: 120, stickOn: self::TODAY)));
         self::assertSame(50, $count(self::outlook(stuck: 20, rooted: 30)));
     }
 
     public function testJobsGoInTheOrderOfTheDay(): void
     {
-        self::assertSame([0, 1, 2, 3], array_map(static fn (Job $j) => $j->placeInDay(), [Job::Stick, Job::Check, Job::Pot, Job::Plan]));
+        self::assertSame([1, 2, 3, 4], array_map(static fn (Job $j) => $j->placeInDay(), [Job::Stick, Job::Check, Job::Pot, Job::Plan]));
     }
 
     public function testLaterWeeksWantLaterSticking(): void

@@ -72,10 +72,10 @@ final class OutlookTest extends TestCase
 
             return (int) round($count * $share + $spread * $normal);
         };
-        for ($i = 0; $i < 4000; ++$i) {
+        for ($i = 0; $i < 1500; ++$i) {
             $met += $draw(200, Beta::of(16, 4)) + $draw(160, Beta::of(12, 4)) >= 260 ? 1 : 0;
         }
-        self::assertEqualsWithDelta($met / 4000, $outlook->chance(), 0.03);
+        self::assertEqualsWithDelta($met / 1500, $outlook->chance(), 0.04);
         self::assertGreaterThan(OrderOutlook::of(260, 0, [Standing::of(360, [Beta::of(14, 4)])])->chance(), OrderOutlook::of(260, 0, [Standing::of(180, [Beta::of(14, 4)]), Standing::of(180, [Beta::of(14, 4)])])->chance());
     }
 

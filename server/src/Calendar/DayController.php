@@ -38,9 +38,14 @@ final class DayController
             $wanted[(string) $one['id']] = $one;
             $unplanned[] = ['order' => (string) $one['id'], 'plants' => (int) $one['plants'], 'planBy' => new \DateTimeImmutable((string) $one['planBy'])];
         }
+        $short = [];
+        foreach ($this->wanted->short() as ['view' => $one, 'last' => $last]) {
+            $wanted[(string) $one['id']] = $one;
+            $short[] = ['order' => (string) $one['id'], 'short' => max(1, (int) $one['outlook']['short']), 'due' => $last ?? Week::of((string) $one['readyWeek'])->monday(), 'why' => (string) $one['outlook']['words'], 'mendable' => $last !== null];
+        }
         $past = $week->until($this->today->week()) > 0;
-        $things = $past ? [] : DayList::of($this->outlooks(), $unplanned, $week, $this->today->day());
-        $tags = $this->tags->byCode(array_values(array_unique(array_map(static fn (NextThing $t) => $t->about, array_filter($things, static fn (NextThing $t) => $t->job !== Job::Plan)))));
+        $things = $past ? [] : DayList::of($this->outlooks(), $unplanned, $short, $week, $this->today->day());
+        $tags = $this->tags->byCode(array_values(array_unique(array_map(static fn (NextThing $t) => $t->about, array_filter($things, static fn (NextThing $t) => !in_array($t->job, [Job::Plan, Job::Short], true))))));
 
         $clocks = $this->takeSheets->running();
 
@@ -54,9 +59,10 @@ final class DayController
                 'due' => $t->due->format('Y-m-d'),
                 'daysLate' => $t->daysLate,
                 'why' => $t->why,
+                'mendable' => $t->mendable,
                 'tag' => $tags[$t->about] ?? null,
                 'collection' => $t->job === Job::Stick ? $clocks[$t->about] ?? null : null,
-                'wanted' => $t->job === Job::Plan ? $wanted[$t->about] : null,
+                'wanted' => in_array($t->job, [Job::Plan, Job::Short], true) ? $wanted[$t->about] : null,
             ], $things),
             'logged' => $this->logged($week),
         ]);

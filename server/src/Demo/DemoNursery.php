@@ -51,6 +51,7 @@ final class DemoNursery
         }
         $life->write();
         $stock->record($blocks, $crops);
+        (new DemoFailure($this->db, $today))->happen();
         $this->unplanned($crops, $chance);
         $this->db->update('nursery', ['batches_numbered' => $number], ['id' => 1]);
 

@@ -87,7 +87,7 @@ final class BatchController
                 $trayKind,
                 $trays = $in->count('trays', 1, 20_000),
                 $way->core()->each * Trays::of($trays, $trayKind->cells)->hold(),
-                $wanted->plants,
+                $in->has('plants') ? $in->count('plants', 1, 500_000) : $wanted->plants,
                 $confidence,
                 $dates,
                 $this->writing->by(),

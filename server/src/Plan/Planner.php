@@ -43,22 +43,24 @@ final class Planner
     }
 
     /**
+     * @param int  $plants good plants that are missing: the whole order, or what it is short by
      * @param ?int $trays a number of trays chosen by hand instead of the one for the chance
      *
      * @return array<string, mixed>
      */
-    public function propose(Wanted $wanted, Way $way, float $confidence, TrayKind $trayKind, ?\DateTimeImmutable $stickOn, ?int $trays): array
+    public function propose(Wanted $wanted, int $plants, Way $way, float $confidence, TrayKind $trayKind, ?\DateTimeImmutable $stickOn, ?int $trays): array
     {
         $sheet = $way->core();
         $batches = $this->history->of($way);
         $learnt = $this->history->learnt($way, $batches);
         $potting = $sheet->potting->survival;
-        $numbers = StickNumbers::forGood($wanted->plants, [$this->history->rate($way, CropHistory::past($batches))->forNewBatch, $potting], $confidence, $trayKind->cells, $sheet->each);
+        $numbers = StickNumbers::forGood($plants, [$this->history->rate($way, CropHistory::past($batches))->forNewBatch, $potting], $confidence, $trayKind->cells, $sheet->each);
         $dates = $this->dates($wanted, $way, $stickOn);
         $chosen = $trays ?? (int) $numbers->toArray()[$sheet->surplus === 'expected' ? 'simple' : 'chosen']['trays'];
         $stick = $chosen * $trayKind->cells * $sheet->each;
 
         return [
+            'plants' => $plants,
             'rate' => $learnt,
             'potting' => ['mean' => $potting->mean(), 'words' => sprintf('%s potted come through to ready, by the crop sheet.', ucfirst(InWords::share($potting->mean())))],
             'numbers' => $numbers->toArray(),

@@ -34,7 +34,7 @@ final class Fit
      *
      * @return list<array{code: string, words: string, clears: string}>
      */
-    public function against(StockBlock $block, WaySheet $way, \DateTimeImmutable $on, ?string $but = null, ?BlockOffer $offer = null, ?array $looked = null): array
+    public function against(StockBlock $block, ?WaySheet $way, \DateTimeImmutable $on, ?string $but = null, ?BlockOffer $offer = null, ?array $looked = null): array
     {
         $nursery = $this->house->nursery();
         $looked ??= $this->looked($block);
@@ -74,11 +74,10 @@ final class Fit
         $takes = $this->takes->around($this->today->day()->modify('+26 weeks'));
         $found = [];
         $rows = $this->db->fetchAllAssociative('SELECT code, block_id, stick_on, sheet_id FROM batch WHERE code IN (?)', [$codes], [ArrayParameterType::STRING]);
-        $this->em->createQuery('SELECT s FROM '.SheetVersion::class.' s WHERE s.id IN (:ids)')->setParameter('ids', array_values(array_unique(array_column($rows, 'sheet_id'))))->getResult();
         $this->em->createQuery('SELECT k, c FROM '.StockBlock::class.' k JOIN k.crop c WHERE k.id IN (:ids)')->setParameter('ids', array_values(array_unique(array_column($rows, 'block_id'))))->getResult();
         foreach ($rows as $row) {
             $block = $this->em->find(StockBlock::class, $row['block_id']) ?? throw new \LogicException('A batch has a block.');
-            $way = ($this->em->find(SheetVersion::class, $row['sheet_id']) ?? throw new \LogicException('A batch has a sheet.'))->core();
+            $way = $block->isMeasured() ? $this->em->find(SheetVersion::class, $row['sheet_id'])?->core() : null;
             $on = new \DateTimeImmutable((string) $row['stick_on']);
             $against = $this->against($block, $way, $on, null, $this->takes->offer($block, $way, $on, 0, (string) $row['code'], $takes[(int) $block->id] ?? []), $looked);
             if ($against !== []) {

@@ -65,10 +65,16 @@ class StockBlock
         return ShootHabit::of($this->shoots, $this->maxShoots, $this->capShare, $this->branching, $this->recoveryWeeks);
     }
 
-    /** Cuttings that one of its shoots makes this way: one, unless it is a stem cut into lengths whose nodes are known. */
-    public function perShoot(WaySheet $way): int
+    /** Whether what a shoot makes depends on the way: its length and nodes are known. */
+    public function isMeasured(): bool
     {
-        if (!$way->method->isOfStem() || $way->method->value === 'tip cutting' || $this->shootCm === null || $this->internodeCm === null) {
+        return $this->shootCm !== null && $this->internodeCm !== null;
+    }
+
+    /** Cuttings that one of its shoots makes this way: one, unless it is a stem cut into lengths whose nodes are known. */
+    public function perShoot(?WaySheet $way): int
+    {
+        if ($way === null || !$way->method->isOfStem() || $way->method->value === 'tip cutting' || $this->shootCm === null || $this->internodeCm === null) {
             return 1;
         }
 

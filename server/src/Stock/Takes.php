@@ -19,10 +19,11 @@ final class Takes
     }
 
     /**
+     * @param ?WaySheet                                                                        $way   may be left out for a block that is not measured
      * @param ?string                                                                          $but   a batch whose own take is left out
      * @param ?list<array{on: \DateTimeImmutable, cuttings: int, batch: string, stuck: bool}> $known the block's takes, where they were read already
      */
-    public function offer(StockBlock $block, WaySheet $way, \DateTimeImmutable $on, int $asked, ?string $but = null, ?array $known = null): BlockOffer
+    public function offer(StockBlock $block, ?WaySheet $way, \DateTimeImmutable $on, int $asked, ?string $but = null, ?array $known = null): BlockOffer
     {
         $takes = array_values(array_filter($known ?? $this->around($on, $block)[(int) $block->id] ?? [], static fn (array $t) => $t['batch'] !== $but));
 

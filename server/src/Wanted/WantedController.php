@@ -83,6 +83,15 @@ final class WantedController
         return new JsonResponse($this->views->one($wanted));
     }
 
+    /** How it stands, and what can still be done where it is short. */
+    #[Route('/api/wanted/{id<\d+>}/remedies', methods: ['GET'])]
+    public function remedies(int $id, Shortfalls $shortfalls): JsonResponse
+    {
+        $wanted = $this->wanted($id);
+
+        return new JsonResponse(['wanted' => $this->views->one($wanted)] + $shortfalls->remedies($wanted));
+    }
+
     /** What a batch for it would rest on; saves nothing. */
     #[Route('/api/wanted/{id<\d+>}/proposal', methods: ['POST'])]
     public function proposal(int $id, Fields $in, Planner $planner): JsonResponse
@@ -93,9 +102,10 @@ final class WantedController
         $trayKind = $in->has('trayKind') ? $this->find->trayKind($in) : $this->find->by(TrayKind::class, 'id', $way->core()->trayKind, 'trayKind', 'kind of tray');
         $stickOn = $in->has('stickOn') ? $in->day('stickOn') : null;
         $trays = $in->has('trays') ? $in->count('trays', 1, 20_000) : null;
+        $plants = $in->has('plants') ? $in->count('plants', 1, 500_000) : $wanted->plants;
         $in->done();
 
-        return new JsonResponse(['wanted' => $this->views->one($wanted)] + $planner->propose($wanted, $way, $confidence, $trayKind, $stickOn, $trays));
+        return new JsonResponse(['wanted' => $this->views->one($wanted)] + $planner->propose($wanted, $plants, $way, $confidence, $trayKind, $stickOn, $trays));
     }
 
     private function wanted(int $id): Wanted

@@ -6,6 +6,7 @@ namespace WetCradle\Server\Wanted;
 
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Plan\OrderOutlook;
 use WetCradle\Core\Plan\PlainDates;
 use WetCradle\Server\Crops\Ways;
 use WetCradle\Server\Plan\Batch;
@@ -14,7 +15,7 @@ use WetCradle\Server\Plan\Tags;
 /** What is wanted, with the batches that serve it. */
 final class WantedViews
 {
-    public function __construct(private readonly EntityManagerInterface $em, private readonly Tags $tags, private readonly Ways $ways)
+    public function __construct(private readonly EntityManagerInterface $em, private readonly Tags $tags, private readonly Ways $ways, private readonly Shortfalls $shortfalls)
     {
     }
 
@@ -32,7 +33,9 @@ final class WantedViews
             $tags[(int) $tag['wanted']][] = $tag;
         }
 
-        return array_map(fn (Wanted $w) => self::view($w, $tags[(int) $w->id] ?? []), $this->fetch('w.readyWeek >= :since', ['since' => $since?->written() ?? '']));
+        $outlooks = $this->shortfalls->outlooks();
+
+        return array_map(fn (Wanted $w) => self::view($w, $tags[(int) $w->id] ?? [], $outlooks[(int) $w->id] ?? null), $this->fetch('w.readyWeek >= :since', ['since' => $since?->written() ?? '']));
     }
 
     /** @return list<array<string, mixed>> what no batch serves yet */
@@ -46,7 +49,16 @@ final class WantedViews
     /** @return array<string, mixed> */
     public function one(Wanted $wanted): array
     {
-        return self::view($wanted, $this->tags->where('b.wanted_id = ? AND b.called_off = 0', [$wanted->id], 'b.stick_on, b.id'));
+        return self::view($wanted, $this->tags->where('b.wanted_id = ? AND b.called_off = 0', [$wanted->id], 'b.stick_on, b.id'), $this->shortfalls->outlooks((int) $wanted->id)[(int) $wanted->id] ?? null);
+    }
+
+    /** @return list<array{view: array<string, mixed>, last: ?\DateTimeImmutable}> orders that will be short by what is known today, with the last day to stick again */
+    public function short(): array
+    {
+        $outlooks = array_filter($this->shortfalls->outlooks(), static fn (OrderOutlook $o) => $o->isShort());
+        $found = $outlooks === [] ? [] : $this->fetch('w.id IN (:ids)', ['ids' => array_keys($outlooks)]);
+
+        return array_map(fn (Wanted $w) => ['view' => self::view($w, [], $outlooks[(int) $w->id]), 'last' => $this->shortfalls->lastDay($w)], $found);
     }
 
     /**
@@ -54,7 +66,7 @@ final class WantedViews
      *
      * @return array<string, mixed>
      */
-    private static function view(Wanted $wanted, array $tags): array
+    private static function view(Wanted $wanted, array $tags, ?OrderOutlook $outlook = null): array
     {
         $states = array_column($tags, 'state');
 
@@ -76,11 +88,12 @@ final class WantedViews
                 array_diff($states, ['gone', 'lost']) === [] => 'done',
                 default => 'under_way',
             },
-            'planBy' => PlainDates::backwards($wanted->ready(), $wanted->crop->house()->core()->times())->stickOn->format('Y-m-d'),
+            'planBy' => PlainDates::stickBy($wanted->ready(), $wanted->crop->house()->core()->times())->format('Y-m-d'),
             'enteredBy' => $wanted->enteredBy->name,
             'enteredAt' => $wanted->enteredAt->format('Y-m-d'),
             'version' => $wanted->version,
             'batches' => $tags,
+            'outlook' => $outlook === null ? null : Shortfalls::say($outlook),
         ];
     }
 

@@ -26,7 +26,7 @@ final class CheckTest extends House
             $core = $this->ask('POST', '/api/compute/ready_check', ['lifted' => $check['lifted'], 'rooted' => $check['rooted'], 'threshold' => $share, 'priorA' => 1, 'priorB' => 1, 'sure' => 0.9]);
             self::assertSame([$core['verdict'], $core['chance']], [$check['verdict'], $check['chance']]);
         }
-        self::assertCount(4, array_filter($this->ask('GET', '/api/batches/'.$code)['checks'], static fn (array $c) => $c['on'] === '2027-05-12'));
+        self::assertCount(4, array_filter($this->ask('GET', '/api/batches/'.$code)['checks'], static fn (array $c) => $c['on'] === '2027-05-12' && $c['note'] === 'seen'));
     }
 
     public function testTheGlyphIsTheTypicalStageOfTheNewestCheck(): void

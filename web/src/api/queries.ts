@@ -42,6 +42,11 @@ export const useBatch = (code: string) =>
 export const useCrops = () => useQuery({ queryKey: ['crops'], queryFn: () => answer(api.GET('/api/crops')) })
 export const useCrop = (slug: string) =>
   useQuery({ queryKey: ['crop', slug], queryFn: () => answer(api.GET('/api/crops/{slug}', { params: { path: { slug } } })) })
+export const useRemedies = (id: number) =>
+  useQuery({
+    queryKey: ['remedies', id],
+    queryFn: () => answer(api.GET('/api/wanted/{id}/remedies', { params: { path: { id } } })),
+  })
 export const useSeason = (week: string) =>
   useQuery({
     queryKey: ['season', week],

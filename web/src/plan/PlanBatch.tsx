@@ -1,6 +1,6 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import { Link, useNavigate, useParams } from 'react-router'
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
 import { answer, api, Refusal, type Schemas } from '../api/client'
 import { useChoices, useCrop, useWrite } from '../api/queries'
 import { FitMark } from '../drawings/FitMark'
@@ -67,20 +67,23 @@ export function PlanBatch() {
   const { session } = useShown()
   const navigate = useNavigate()
   const { data: choices } = useChoices()
-  const [way, setWay] = useState<number>()
+  const [search] = useSearchParams()
+  const asks = (name: string) => (search.has(name) ? Number(search.get(name)) : undefined)
+  const plants = asks('plants')
+  const [way, setWay] = useState(asks('way'))
   const [confidence, setConfidence] = useState(0.9)
   const [trayKind, setTrayKind] = useState<number>()
   const [trays, setTrays] = useState<number>()
-  const [stickOn, setStickOn] = useState<string>()
+  const [stickOn, setStickOn] = useState(search.get('stickOn') ?? undefined)
   const [block, setBlock] = useState<string>()
   const [zone, setZone] = useState<number>()
   const asked = useQuery({
-    queryKey: ['proposal', id, way, confidence, trayKind, trays, stickOn],
+    queryKey: ['proposal', id, plants, way, confidence, trayKind, trays, stickOn],
     queryFn: () =>
       answer(
         api.POST('/api/wanted/{id}/proposal', {
           params: { path: { id: Number(id) } },
-          body: { way, confidence, trayKind, trays, stickOn },
+          body: { plants, way, confidence, trayKind, trays, stickOn },
         }),
       ),
     placeholderData: keepPreviousData,
@@ -88,6 +91,7 @@ export function PlanBatch() {
   const plan = useWrite(
     (body: {
       wanted: number
+      plants: number
       way: number
       trayKind: number
       trays: number
@@ -115,10 +119,11 @@ export function PlanBatch() {
   return (
     <>
       <h1 className="mb-1">
-        {wanted.plants} {wanted.crop} <span className="font-normal soft">in {wanted.pot.name}</span>
+        {proposal.plants} {wanted.crop} <span className="font-normal soft">in {wanted.pot.name}</span>
       </h1>
       <p className="mb-4 soft">
-        for {wanted.customer ?? 'own target'}, {sayWeek(wanted.readyWeek, mondayOf(wanted.readyWeek), session.nursery)}{' '}
+        {proposal.plants < wanted.plants && `missing of ${wanted.plants}, `}for {wanted.customer ?? 'own target'},{' '}
+        {sayWeek(wanted.readyWeek, mondayOf(wanted.readyWeek), session.nursery)}{' '}
         {sayDay(mondayOf(wanted.readyWeek), session.today)}
         {wanted.batches.length > 0 && ` · ${plural(wanted.batches.length, 'batch', 'batches')} planned for it already`}
       </p>
@@ -246,6 +251,7 @@ export function PlanBatch() {
           onClick={() =>
             plan.mutate({
               wanted: wanted.id,
+              plants: proposal.plants,
               way: proposal.way,
               trayKind: proposal.trayKind.id,
               trays: proposal.trays,
@@ -259,7 +265,7 @@ export function PlanBatch() {
           Plan {proposal.stick} cuttings
         </button>
         <span>
-          {plural(proposal.trays, 'tray')}, {inHundred(proposal.chance)} in 100 to have {wanted.plants} good ones
+          {plural(proposal.trays, 'tray')}, {inHundred(proposal.chance)} in 100 to have {proposal.plants} good ones
         </span>
         {elsewhere && (
           <span role="alert" className="refusal">

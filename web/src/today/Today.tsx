@@ -7,12 +7,14 @@ import { House, housesOf, widestOf } from '../drawings/House'
 import { Label, Tag } from '../drawings/Tag'
 import { useShown } from '../shell/week'
 import { HoldClock } from '../stock/HoldClock'
+import { Remedies } from '../wanted/Remedies'
 import { mondayOf, plural, sayDay, sayWeek } from '../words'
 import { DayArc } from './DayArc'
 
 type Thing = Schemas['Thing']
 
 const PARTS: { job: Thing['job']; title: string; words: string; act: string }[] = [
+  { job: 'short', title: 'Before all', words: 'orders that will be short by what is known today', act: 'See what can be done' },
   { job: 'stick', title: 'Early', words: 'cool, shoots full of water: collect and stick', act: 'Stick' },
   { job: 'check', title: 'The round', words: 'lift a few and look', act: 'Check' },
   { job: 'pot', title: 'After noon', words: 'count and pot up', act: 'Count' },
@@ -32,6 +34,47 @@ function Why({ thing }: { thing: Thing }) {
 
 function ThingRow({ thing, act, open, onOpen }: { thing: Thing; act: string; open: boolean; onOpen: () => void }) {
   const { mayLog, mayPlan, session } = useShown()
+  if (thing.wanted && thing.job === 'short') {
+    const { wanted } = thing
+    return (
+      <>
+        <div className="flex items-center gap-2">
+          <div className="min-w-0 grow">
+            <Label>
+              <div className="flex items-center gap-3 px-3 py-2">
+                <div className="min-w-0 grow">
+                  <div className="text-[1.05rem] font-bold">{wanted.crop}</div>
+                  <div className="text-sm" style={{ color: 'var(--plum)' }}>
+                    {thing.why} {thing.mendable && `Can be mended until ${sayDay(thing.due, session.today)}.`}
+                  </div>
+                  <div className="truncate text-sm soft">
+                    {wanted.customer ?? 'own target'}, {sayWeek(wanted.readyWeek, mondayOf(wanted.readyWeek), session.nursery)}
+                  </div>
+                </div>
+                <div className="text-[1.35rem] font-bold" style={{ color: 'var(--plum)' }}>
+                  −{thing.count}
+                </div>
+              </div>
+            </Label>
+          </div>
+          <button
+            type="button"
+            className="act shrink-0"
+            aria-expanded={open}
+            aria-label={`${act} for ${wanted.crop}`}
+            onClick={onOpen}
+          >
+            {open ? 'Close' : 'Remedies'}
+          </button>
+        </div>
+        {open && (
+          <div className="sheet mt-2 p-4">
+            <Remedies id={wanted.id} />
+          </div>
+        )}
+      </>
+    )
+  }
   if (thing.wanted) {
     const { wanted } = thing
     return (
@@ -84,7 +127,12 @@ function ThingRow({ thing, act, open, onOpen }: { thing: Thing; act: string; ope
       )}
       {open && (
         <div className="sheet mt-2 p-4">
-          <WorkPanel code={thing.tag.code} work={thing.job} line={thing.line ?? 1} onDone={onOpen} />
+          <WorkPanel
+            code={thing.tag.code}
+            work={thing.job as Exclude<Thing['job'], 'short'>}
+            line={thing.line ?? 1}
+            onDone={onOpen}
+          />
         </div>
       )}
     </>
@@ -98,6 +146,19 @@ function Things({ things }: { things: Thing[] }) {
       {PARTS.map((part) => {
         const here = things.filter((thing) => thing.job === part.job)
         if (here.length === 0) return null
+        const row = (thing: Thing) => {
+          const key = `${thing.job} ${thing.tag?.code ?? thing.wanted?.id} ${thing.line}`
+          return (
+            <li key={key}>
+              <ThingRow
+                thing={thing}
+                act={part.act}
+                open={open === key}
+                onOpen={() => setOpen((was) => (was === key ? null : key))}
+              />
+            </li>
+          )
+        }
         return (
           <li key={part.job} className="relative mb-6 grid grid-cols-[minmax(0,1fr)] gap-x-6 sm:grid-cols-[8.5rem_minmax(0,1fr)]">
             <div className="mb-2 sm:pr-2 sm:text-right">
@@ -113,19 +174,17 @@ function Things({ things }: { things: Thing[] }) {
               )}
             </div>
             <ol className="grid grid-cols-[minmax(0,1fr)] gap-2 sm:pl-6">
-              {here.map((thing) => {
-                const key = `${thing.job} ${thing.tag?.code ?? thing.wanted?.id} ${thing.line}`
-                return (
-                  <li key={key}>
-                    <ThingRow
-                      thing={thing}
-                      act={part.act}
-                      open={open === key}
-                      onOpen={() => setOpen((was) => (was === key ? null : key))}
-                    />
-                  </li>
-                )
-              })}
+              {here.filter((thing) => thing.mendable).map(row)}
+              {here.some((thing) => !thing.mendable) && (
+                <li>
+                  <details>
+                    <summary className="min-h-11 cursor-pointer py-2 soft">
+                      {plural(here.filter((thing) => !thing.mendable).length, 'order')} can no longer be helped by sticking again
+                    </summary>
+                    <ol className="grid gap-2">{here.filter((thing) => !thing.mendable).map(row)}</ol>
+                  </details>
+                </li>
+              )}
             </ol>
           </li>
         )

@@ -6,10 +6,12 @@ import { Tag } from '../drawings/Tag'
 import { useShown } from '../shell/week'
 import { mondayOf, PRIORITY_WORDS, plural, sayDay, sayWeek, WANTED_WORDS } from '../words'
 import { OrderForm } from './OrderForm'
+import { Remedies } from './Remedies'
 
 function Order({ wanted, chosen }: { wanted: Wanted; chosen: boolean }) {
   const { mayPlan, session } = useShown()
   const [changing, setChanging] = useState(false)
+  const [mending, setMending] = useState(false)
   return (
     <li
       id={`order-${wanted.id}`}
@@ -35,6 +37,16 @@ function Order({ wanted, chosen }: { wanted: Wanted; chosen: boolean }) {
         {wanted.batches.map((tag) => (
           <Tag key={tag.code} tag={tag} small />
         ))}
+        {wanted.outlook && (
+          <p className="text-sm" style={{ color: wanted.outlook.isShort ? 'var(--plum)' : undefined }}>
+            {wanted.outlook.words}
+            {wanted.outlook.isShort && (
+              <button type="button" className="act ml-3" aria-expanded={mending} onClick={() => setMending(!mending)}>
+                {mending ? 'Close' : 'Remedies'}
+              </button>
+            )}
+          </p>
+        )}
         {wanted.batches.length === 0 && (
           <p>
             {WANTED_WORDS[wanted.state]}
@@ -69,6 +81,11 @@ function Order({ wanted, chosen }: { wanted: Wanted; chosen: boolean }) {
           </>
         )}
       </div>
+      {mending && (
+        <div className="sheet p-4 md:col-span-3">
+          <Remedies id={wanted.id} />
+        </div>
+      )}
       {changing && (
         <div className="sheet p-4 md:col-span-3">
           <OrderForm wanted={wanted} onDone={() => setChanging(false)} />

@@ -1,0 +1,75 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Demo;
+
+use Doctrine\DBAL\Connection;
+use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Calendar\WindowShift;
+use WetCradle\Core\Crops\WaySheet;
+use WetCradle\Core\Crops\WayWindows;
+use WetCradle\Core\Plan\StickAgain;
+use WetCradle\Core\Rooting\StageTally;
+use WetCradle\Core\Telling;
+use WetCradle\Server\Rooting\CheckViews;
+
+/**
+ * One batch of the made-up nursery fails a check today, while its crop can still be stuck again in time: of those that
+ * could, the one with the most time left. Where no batch is so on a day, a week is added to the order that is nearest to it.
+ */
+final class DemoFailure
+{
+    private const LIFTED = ['dead' => 13, 'nothing' => 2, 'callus' => 1];
+
+    public function __construct(private readonly Connection $db, private readonly \DateTimeImmutable $today)
+    {
+    }
+
+    public function happen(): void
+    {
+        $able = [];
+        $rows = $this->db->fetchAllAssociative('SELECT b.id, l.id AS line, w.id AS wanted, w.ready_week, h.details FROM batch b JOIN line l ON l.batch_id = b.id JOIN wanted w ON w.id = b.wanted_id JOIN way_sheet h ON h.id = b.sheet_id JOIN batch_standing s ON s.batch_id = b.id
+            WHERE s.counted = 0 AND s.waiting > 100 AND NOT EXISTS (SELECT 1 FROM root_check r WHERE r.line_id = l.id AND r.verdict = ?) ORDER BY b.id', ['ready']);
+        foreach ($rows as $row) {
+            $weeks = $this->weeksToAdd($row);
+            if ($weeks !== null) {
+                $able[] = [$weeks, (int) $row['id'], $row];
+            }
+        }
+        sort($able);
+        if ($able !== []) {
+            $this->fail($able[0][2], Week::of((string) $able[0][2]['ready_week'])->plus($able[0][0])->written());
+        }
+    }
+
+    /**
+     * @param array<string, mixed> $row
+     *
+     * @return ?int weeks by which its order must be due later for sticking again to help; null when none would do
+     */
+    private function weeksToAdd(array $row): ?int
+    {
+        $sheet = WaySheet::of((array) json_decode((string) $row['details'], true, 64, JSON_THROW_ON_ERROR));
+        $windows = WayWindows::of($sheet->windows, WindowShift::none());
+        for ($weeks = 0; $weeks <= 26; ++$weeks) {
+            $again = StickAgain::for($windows, $sheet->times(), Week::of((string) $row['ready_week'])->plus($weeks), $this->today, Telling::plain());
+            if ($again->isPossible() && $again->from <= $this->today->modify('+2 weeks') && $again->last >= $this->today->modify('+10 days')) {
+                return $weeks;
+            }
+        }
+
+        return null;
+    }
+
+    /** @param array<string, mixed> $row */
+    private function fail(array $row, string $ready): void
+    {
+        $readyShare = (float) json_decode((string) $row['details'], true, 64, JSON_THROW_ON_ERROR)['potting']['readyShare'];
+        $this->db->update('wanted', ['ready_week' => $ready], ['id' => $row['wanted']]);
+        $tally = StageTally::of(self::LIFTED);
+        $check = CheckViews::ready($tally->lifted(), $tally->rooted(), $readyShare);
+        $this->db->insert('root_check', ['line_id' => $row['line'], 'on_day' => $this->today->format('Y-m-d'), 'stages' => json_encode($tally->counts, JSON_THROW_ON_ERROR), 'there' => (int) $this->db->fetchOne('SELECT waiting FROM batch_standing WHERE batch_id = ?', [$row['id']]), 'lifted' => $tally->lifted(), 'rooted' => $tally->rooted(),
+            'threshold' => $readyShare, 'chance' => $check->chance(), 'verdict' => $check->verdict(), 'note' => 'Rot from the base, in all corners.', 'by_id' => 2, 'at' => $this->today->format('Y-m-d 08:10:00')]);
+    }
+}

@@ -1,0 +1,187 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Wanted;
+
+use Doctrine\DBAL\Connection;
+use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\Numbers\Beta;
+use WetCradle\Core\Plan\OrderOutlook;
+use WetCradle\Core\Plan\Standing;
+use WetCradle\Core\Plan\StickAgain;
+use WetCradle\Core\Plan\StickNumbers;
+use WetCradle\Core\Refused;
+use WetCradle\Core\Rooting\StageTally;
+use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Crops\Way;
+use WetCradle\Server\Crops\Ways;
+use WetCradle\Server\Crops\Windows;
+use WetCradle\Server\Nursery\House;
+use WetCradle\Server\Plan\Planner;
+use WetCradle\Server\Plan\TrayKind;
+use WetCradle\Server\Rates\CropHistory;
+use WetCradle\Server\Stock\Fit;
+use WetCradle\Server\Stock\StockBlock;
+use WetCradle\Server\Stock\Takes;
+
+/** Which orders will be short by what is known today, and what can still be done for them. */
+final class Shortfalls
+{
+    /** What was left longer after a count: about two in five may yet root, and little is known of them. */
+    private const LEFT_LONGER = [2.0, 3.0];
+
+    /** @var array<int, Beta> what the next batch of a way will do */
+    private array $rates = [];
+
+    public function __construct(
+        private readonly EntityManagerInterface $em,
+        private readonly Connection $db,
+        private readonly CropHistory $history,
+        private readonly Ways $ways,
+        private readonly Windows $windows,
+        private readonly Takes $takes,
+        private readonly Fit $fit,
+        private readonly House $house,
+        private readonly Today $today,
+    ) {
+    }
+
+    /**
+     * How each order stands that is planned or under way and not yet done.
+     *
+     * @param ?int $only one order
+     *
+     * @return array<int, OrderOutlook> by order
+     */
+    public function outlooks(?int $only = null): array
+    {
+        $rows = $this->db->fetchAllAssociative(
+            "SELECT w.id, w.plants, b.stuck_on, b.planned, h.way_id, s.counted, json_extract(s.states, '$.to_stick') AS to_stick, json_extract(s.states, '$.stuck') AS stuck, json_extract(s.states, '$.rooted') AS rooted,
+                json_extract(s.states, '$.potted') AS potted, json_extract(s.states, '$.grown') AS grown, json_extract(s.states, '$.sold') AS sold, (SELECT count(*) FROM line l WHERE l.batch_id = b.id) AS lines,
+                (SELECT r.stages FROM root_check r JOIN line l ON l.id = r.line_id WHERE l.batch_id = b.id ORDER BY r.on_day DESC, r.id DESC LIMIT 1) AS stages
+             FROM wanted w JOIN batch b ON b.wanted_id = w.id AND b.called_off = 0 JOIN way_sheet h ON h.id = b.sheet_id LEFT JOIN batch_standing s ON s.batch_id = b.id
+             WHERE w.called_off = 0 AND ".($only === null ? 'w.ready_week >= ?' : 'w.id = ?').' ORDER BY w.id',
+            [$only ?? $this->today->week()->written()],
+        );
+        $orders = [];
+        foreach ($rows as $row) {
+            $orders[(int) $row['id']][] = $row;
+        }
+        $houseWays = [];
+        if ($orders !== []) {
+            $counted = $this->history->batches();
+            foreach ($this->ways->house() as $way) {
+                $houseWays[(int) $way->id] = [$way, $counted[(int) $way->crop->id] ?? []];
+            }
+        }
+        $found = [];
+        foreach ($orders as $id => $batches) {
+            $sure = 0;
+            $standing = [];
+            foreach ($batches as $row) {
+                $way = $houseWays[(int) $row['way_id']][0] ?? $this->em->find(Way::class, $row['way_id']) ?? throw new \LogicException('A batch has a way.');
+                $potting = $way->core()->potting->survival;
+                $rate = $this->rates[(int) $way->id] ??= $this->history->rate($way, CropHistory::past($houseWays[(int) $way->id][1] ?? $this->history->of($way)))->forNewBatch;
+                $sure += (int) $row['grown'] + (int) $row['sold'];
+                $standing[] = Standing::of((int) $row['rooted'] + (int) $row['potted'], [$potting]);
+                if ($row['stuck_on'] === null) {
+                    $standing[] = Standing::of((int) $row['planned'], [$rate, $potting]);
+                } else {
+                    $rooting = (bool) $row['counted'] ? Beta::of(...self::LEFT_LONGER) : self::afterCheck($rate, $row['stages'] === null ? null : (string) $row['stages']);
+                    $standing[] = Standing::of((int) $row['to_stick'] + (int) $row['stuck'], [$rooting, $potting]);
+                }
+            }
+            $found[$id] = OrderOutlook::of((int) $batches[0]['plants'], $sure, $standing);
+        }
+
+        return $found;
+    }
+
+    /** What a check says of the batch itself: who has rooted has, who is dead never will, the others are as before. */
+    private static function afterCheck(Beta $rate, ?string $stages): Beta
+    {
+        if ($stages === null) {
+            return $rate;
+        }
+        $tally = StageTally::of((array) json_decode($stages, true));
+
+        return $rate->plus($tally->rooted(), $tally->counts['dead']);
+    }
+
+    /** The last day on which sticking again could still help an order, whatever the stock says; null when none could. */
+    public function lastDay(Wanted $wanted): ?\DateTimeImmutable
+    {
+        $last = null;
+        foreach ($wanted->crop->ways as $way) {
+            $when = StickAgain::for($this->windows->of($way), $way->core()->times(), $wanted->ready(), $this->today->day(), $this->house->nursery()->telling());
+            $last = max($last, $when->last);
+        }
+
+        return $last;
+    }
+
+    /**
+     * What can still be done for an order, possible or not, each with its last day or the reason.
+     *
+     * @return array<string, mixed>
+     */
+    public function remedies(Wanted $wanted): array
+    {
+        $outlook = $this->outlooks((int) $wanted->id)[(int) $wanted->id] ?? OrderOutlook::of($wanted->plants, 0, []);
+        $short = max(1, $outlook->short());
+        $again = array_map(fn (Way $way) => $this->again($wanted, $way, $short), array_values($wanted->crop->ways->toArray()));
+        usort($again, static fn (array $a, array $b) => [$b['possible'], $a['last'] ?? '9'] <=> [$a['possible'], $b['last'] ?? '9']);
+
+        return [
+            'outlook' => self::say($outlook),
+            'again' => $again,
+            'buyIn' => $short,
+            'due' => $wanted->ready()->monday()->format('Y-m-d'),
+            'customer' => $wanted->customer?->name,
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    private function again(Wanted $wanted, Way $way, int $short): array
+    {
+        $sheet = $way->core();
+        $when = StickAgain::for($this->windows->of($way), $sheet->times(), $wanted->ready(), $this->today->day(), $this->house->nursery()->telling());
+        $said = ['way' => $way->id, 'name' => $way->name, 'possible' => $when->isPossible(), 'words' => $when->words, 'from' => $when->from?->format('Y-m-d'), 'last' => $when->last?->format('Y-m-d'), 'stick' => null, 'trays' => null, 'chance' => null, 'block' => null, 'material' => null];
+        if ($when->from === null) {
+            return $said;
+        }
+        $cells = ($this->em->find(TrayKind::class, $sheet->trayKind) ?? throw new \LogicException('A sheet names a kind of tray.'))->cells;
+        $rate = $this->history->rate($way, CropHistory::past($this->history->of($way)))->forNewBatch;
+        try {
+            $numbers = StickNumbers::forGood($short, [$rate, $sheet->potting->survival], Planner::CONFIDENCE, $cells, $sheet->each)->toArray();
+        } catch (Refused $refused) {
+            return ['possible' => false, 'words' => $refused->getMessage()] + $said;
+        }
+        $best = $this->source($way, $when->from, (int) $numbers['chosen']['inTrays']);
+
+        return ['stick' => $numbers['chosen']['inTrays'], 'trays' => $numbers['chosen']['trays'], 'chance' => $numbers['chosen']['chanceInTrays'], 'block' => $best['block'] ?? null, 'material' => $best['words'] ?? 'No stock block of this crop.', 'possible' => $best['enough'] ?? false] + $said;
+    }
+
+    /** @return ?array{block: string, words: string, enough: bool} the fit block that has most left on a day */
+    private function source(Way $way, \DateTimeImmutable $on, int $asked): ?array
+    {
+        $best = null;
+        foreach ($this->em->getRepository(StockBlock::class)->findBy(['crop' => $way->crop], ['code' => 'ASC']) as $block) {
+            $offer = $this->takes->offer($block, $way->core(), $on, $asked);
+            $fit = $this->fit->against($block, $way->core(), $on, null, $offer) === [];
+            $one = ['block' => $block->code, 'words' => sprintf('%s %s%s', $block->code, $offer->words(), $fit ? '' : ', and is not fit to take from'), 'enough' => $fit && $offer->isEnough(), 'left' => $fit ? $offer->left() : 0];
+            if ($best === null || [$one['enough'], $one['left']] > [$best['enough'], $best['left']]) {
+                $best = $one;
+            }
+        }
+
+        return $best;
+    }
+
+    /** @return array{chance: float, expected: int, short: int, isShort: bool, words: string} */
+    public static function say(OrderOutlook $outlook): array
+    {
+        return ['chance' => $outlook->chance(), 'expected' => (int) round($outlook->expected), 'short' => $outlook->short(), 'isShort' => $outlook->isShort(), 'words' => $outlook->words()];
+    }
+}

@@ -1,0 +1,86 @@
+import { Link } from 'react-router'
+import type { Schemas } from '../api/client'
+import { useRemedies } from '../api/queries'
+import { FitMark } from '../drawings/FitMark'
+import { useShown } from '../shell/week'
+import { inHundred, mondayOf, plural, sayDay, sayWeek } from '../words'
+
+/** What is there, what is on its way by what is known today, what is missing. */
+export function OutlookBar({ outlook, wanted }: { outlook: Schemas['OrderOutlook']; wanted: number }) {
+  const share = Math.min(1, outlook.expected / wanted)
+  return (
+    <svg
+      viewBox="0 0 400 20"
+      className="w-full max-w-md"
+      style={{ height: 20 }}
+      preserveAspectRatio="none"
+      role="img"
+      aria-label={outlook.words}
+    >
+      <rect x="1" y="3" width="398" height="14" rx="2" fill="none" stroke="var(--plum)" strokeWidth="1.4" strokeDasharray="5 3" />
+      <rect x="1" y="3" width={398 * share} height="14" rx="2" fill="var(--leaf-wash)" stroke="var(--leaf)" strokeWidth="1.4" />
+    </svg>
+  )
+}
+
+/** An order that will be short: how it stands, and each thing that can still be done, with its last day. */
+export function Remedies({ id }: { id: number }) {
+  const { session, mayPlan } = useShown()
+  const { data } = useRemedies(id)
+  if (!data) return null
+  const { wanted, outlook } = data
+  return (
+    <div className="grid gap-3">
+      <p>
+        <strong>{outlook.words}</strong>{' '}
+        <span className="soft">
+          wanted {sayWeek(wanted.readyWeek, mondayOf(wanted.readyWeek), session.nursery)} by {data.customer ?? 'ourselves'}
+        </span>
+      </p>
+      <OutlookBar outlook={outlook} wanted={wanted.plants} />
+      <ul className="grid gap-1">
+        {data.again.map((one) => (
+          <li
+            key={one.way}
+            className="flex flex-wrap items-center gap-x-4 gap-y-1 border-t py-2"
+            style={{ borderColor: 'var(--stone-wash)' }}
+          >
+            <FitMark fit={one.possible} />
+            <span className="min-w-0 grow">
+              <strong>Stick again, {one.name.toLowerCase()}</strong>
+              <span className="block text-sm">
+                {one.stick !== null && one.trays !== null && one.chance !== null && (
+                  <>
+                    {one.stick} in {plural(one.trays, 'tray')}, {inHundred(one.chance)} in 100 to fill the gap.{' '}
+                  </>
+                )}
+                <span style={{ color: one.possible ? undefined : 'var(--plum)' }}>{one.words}</span>
+                {one.material && <span className="soft"> {one.material}</span>}
+              </span>
+            </span>
+            {one.possible && mayPlan && (
+              <Link
+                className="act-main"
+                to={`/wanted/${wanted.id}/plan?plants=${data.buyIn}&way=${one.way}&stickOn=${one.from}`}
+                aria-label={`Plan it: ${one.name}, by ${sayDay(one.last ?? data.due)}`}
+              >
+                Plan it, by {sayDay(one.last ?? data.due, session.today)}
+              </Link>
+            )}
+          </li>
+        ))}
+        <li className="border-t py-2" style={{ borderColor: 'var(--stone-wash)' }}>
+          <strong>Buy in</strong>{' '}
+          {data.due > session.today
+            ? `${plural(data.buyIn, 'liner')} in time to grow on to ${sayDay(data.due, session.today)}.`
+            : `${plural(data.buyIn, 'plant')}, ready as they are: the week has come.`}
+        </li>
+        {data.customer && (
+          <li className="border-t py-2" style={{ borderColor: 'var(--stone-wash)' }}>
+            <strong>Tell {data.customer}</strong> that about {outlook.expected} of {wanted.plants} will be ready.
+          </li>
+        )}
+      </ul>
+    </div>
+  )
+}
