@@ -11,6 +11,8 @@ final class SiteAir
 {
     /** @var array<int, float> by day of a common year, 1 to 365 */
     private array $days = [];
+    /** @var array<string, float> by year and day of it */
+    private array $known = [];
     /** @var array<int, int> by sign */
     private array $extremes = [];
 
@@ -35,6 +37,11 @@ final class SiteAir
     }
 
     public function on(\DateTimeImmutable $day): float
+    {
+        return $this->known[$day->format('Y-z')] ??= $this->between($day);
+    }
+
+    private function between(\DateTimeImmutable $day): float
     {
         [$year, $month, $date] = array_map(intval(...), explode('-', $day->format('Y-n-j')));
         [$from, $to] = $date >= 15 ? [$month, $month % 12 + 1] : [($month + 10) % 12 + 1, $month];

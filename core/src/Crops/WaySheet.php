@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Crops;
 
+use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Numbers\Range;
 use WetCradle\Core\Plan\CropTimes;
+use WetCradle\Core\Plan\GrowingOn;
 use WetCradle\Core\Rates\CropPrior;
 use WetCradle\Core\Rooting\RootingPace;
 
@@ -18,7 +20,8 @@ final class WaySheet
     public const MIX_KINDS = ['inert', 'with_compost'];
     public const SURPLUS = ['expected', 'chance'];
 
-    private ?CropTimes $times = null;
+    /** @var array<string, CropTimes> by the site's monthly means; in plain days without */
+    private array $times = [];
 
     /**
      * @param non-empty-list<SignedWindow>         $windows at the reference climate
@@ -135,14 +138,17 @@ final class WaySheet
         return array_sum(array_column($this->weaning, 'days'));
     }
 
-    public function times(): CropTimes
+    /** @param ?SiteAir $air of the site; without it growing on is taken in plain days */
+    public function times(?SiteAir $air = null): CropTimes
     {
-        if ($this->times !== null) {
-            return $this->times;
+        $site = $air === null ? '' : implode(' ', $air->means);
+        if (isset($this->times[$site])) {
+            return $this->times[$site];
         }
         $days = $this->daysToRoot();
+        $growingOn = $air === null || $this->potting->degreeDays === null || $this->potting->growBase === null ? null : GrowingOn::degreeDays($this->potting->degreeDays, $this->potting->growBase, $air);
 
-        return $this->times = CropTimes::of((int) $days->low, (int) $days->high, $this->weaningDays(), $this->potting->growOnDays);
+        return $this->times[$site] = CropTimes::of((int) $days->low, (int) $days->high, $this->weaningDays(), $this->potting->growOnDays, $growingOn);
     }
 
     /** "tip cutting, softwood"; where the one word says both, that one. */

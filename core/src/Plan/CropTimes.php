@@ -7,17 +7,17 @@ namespace WetCradle\Core\Plan;
 use WetCradle\Core\Numbers\Range;
 use WetCradle\Core\Refused;
 
-/** How long a crop takes, in plain days, by its sheet. */
+/** How long a crop takes, by its sheet: days to root and to wean, and its growing on. */
 final class CropTimes
 {
     private function __construct(
         public readonly Range $daysToRoot,
         public readonly int $weaningDays,
-        public readonly int $growOnDays,
+        public readonly GrowingOn $growingOn,
     ) {
     }
 
-    public static function of(int $rootFrom, int $rootTo, int $weaningDays, int $growOnDays): self
+    public static function of(int $rootFrom, int $rootTo, int $weaningDays, int $growOnDays, ?GrowingOn $growingOn = null): self
     {
         foreach (['weaningDays' => $weaningDays, 'growOnDays' => $growOnDays] as $field => $days) {
             if ($days < 0 || $days > 1500) {
@@ -28,7 +28,7 @@ final class CropTimes
             throw Refused::because('out_of_range', 'daysToRoot', 'Rooting takes between 1 and 730 days.');
         }
 
-        return new self(Range::of($rootFrom, $rootTo, 'daysToRoot'), $weaningDays, $growOnDays);
+        return new self(Range::of($rootFrom, $rootTo, 'daysToRoot'), $weaningDays, $growingOn ?? GrowingOn::days($growOnDays));
     }
 
     /** The day count that a plan uses: three quarters of the way to the late end, so that most batches are in time. */

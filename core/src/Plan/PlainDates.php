@@ -28,7 +28,7 @@ final class PlainDates
     /** The last day to stick what is wanted in a week. */
     public static function stickBy(Week $ready, CropTimes $times): \DateTimeImmutable
     {
-        return $ready->monday()->sub(new \DateInterval(sprintf('P%dD', $times->growOnDays + $times->weaningDays + $times->plannedDaysToRoot())));
+        return $times->growingOn->potBy($ready->monday())->sub(new \DateInterval(sprintf('P%dD', $times->weaningDays + $times->plannedDaysToRoot())));
     }
 
     public static function forwards(\DateTimeImmutable $stickOn, CropTimes $times): self
@@ -43,7 +43,7 @@ final class PlainDates
             $after((int) $times->daysToRoot->high),
             $after($wean),
             $after($pot),
-            $after($pot + $times->growOnDays),
+            $times->growingOn->readyOn($after($pot)),
         );
     }
 

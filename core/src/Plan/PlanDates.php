@@ -70,7 +70,11 @@ final class PlanDates implements Calculation
      */
     public static function backwards(\DateTimeImmutable $due, SiteAir $air, float $degreeDays, float $growBase, int $weaningDays, float $tau, CardinalTemperatures $cardinal, ?float $setPoint): self
     {
-        $potOn = self::lastDayFor($due, $degreeDays, static fn (\DateTimeImmutable $day) => max(0.0, $air->on($day) - $growBase), 'growOn.degreeDays', sprintf('%s degree-days above %s °C are never reached in this climate.', $degreeDays, $growBase));
+        try {
+            $potOn = $degreeDays > 0.0 ? GrowingOn::degreeDays($degreeDays, $growBase, $air)->potBy($due) : $due;
+        } catch (Refused $refused) {
+            throw $refused->at('growOn.degreeDays');
+        }
         $weanOn = $potOn->sub(new \DateInterval(sprintf('P%dD', $weaningDays)));
         $stickOn = self::lastDayFor($weanOn, $tau, static fn (\DateTimeImmutable $day) => $cardinal->progressAt($setPoint ?? $air->on($day)), 'rooting.tau', sprintf('Nothing roots so at %s: %s thermal days are never reached.', $setPoint === null ? 'this air' : $setPoint.' °C', $tau));
 

@@ -74,7 +74,7 @@ final class Acts
         }
         $batch->trays = $trays;
         $batch->stuckOn = $day;
-        $batch->date(PlainDates::forwards($day, $batch->sheet->core()->times()));
+        $batch->date(PlainDates::forwards($day, $batch->sheet->core()->times($this->house->air())));
         $line = $batch->lines->first() ?: new Line($batch, 1, $day);
         $this->em->persist($line);
         $says = sprintf('Stuck %d in %d × %s', $stuck, $trays, $batch->trayKind->name).($tooPoor > 0 ? sprintf(', %d thrown as too poor', $tooPoor) : '').($batch->despite === null ? '' : sprintf('; although %s was not fit: %s', $batch->block->code, $batch->despite));
@@ -157,7 +157,7 @@ final class Acts
         $this->mustBeStuckBy($old, $day);
         $nursery = $this->house->nursery();
         $sheet = $this->sheetFor($old, $method, $material);
-        $dates = PlainDates::forwards($day, $sheet->core()->times());
+        $dates = PlainDates::forwards($day, $sheet->core()->times($this->house->air()));
         $new = new Batch(BatchCode::ofNumber(++$nursery->batchesNumbered)->written, $sheet, $method->value, $material->value, $old->wanted, $old->block, $old->zone, $old->trayKind, Trays::toHold($count, $old->trayKind->cells)->number, $count, null, null, $dates, $this->writing->by(), $this->today->now());
         $new->stuckOn = $day;
         $new->mix = $old->mix;

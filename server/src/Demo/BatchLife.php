@@ -34,10 +34,10 @@ final class BatchLife
     {
         $plan = $place['plan'];
         $crop = $plan->crop;
-        $planned = PlainDates::forwards($plan->stickOn, $crop->sheet->times());
+        $planned = PlainDates::forwards($plan->stickOn, $crop->times);
         $stuckOn = $plan->is('late') ? $plan->stickOn->modify(sprintf('+%d days', (int) $plan->told('days'))) : $plan->stickOn;
         $isStuck = $stuckOn <= $this->today && !($stuckOn >= $this->today->modify('-4 days') && $this->chance->happens(0.5));
-        $dates = $isStuck ? PlainDates::forwards($stuckOn, $crop->sheet->times()) : $planned;
+        $dates = $isStuck ? PlainDates::forwards($stuckOn, $crop->times) : $planned;
         $inTrays = Trays::of($plan->trays, $crop->cells)->hold();
         $needed = max(10, 10 * (int) round($inTrays * (float) $crop->of('rate') * (float) $crop->of('potRate') * 0.08));
         $enteredOn = $plan->stickOn->modify('-9 weeks')->setTime(18, 40);
@@ -71,7 +71,7 @@ final class BatchLife
         $says = sprintf('Stuck %d in %d × %s', $stuck, $plan->trays, $crop->of('tray')).($tooPoor > 0 ? sprintf(', %d thrown as too poor', $tooPoor) : '');
         $this->enter($batch, ActKind::Stick, $dates->stickOn, $says, fn () => $this->book->stick($line, $stuck, $tooPoor));
 
-        $times = $crop->sheet->times();
+        $times = $crop->times;
         $half = ($times->daysToRoot->low + $times->daysToRoot->high) / 2 * (0.82 + 0.07 * $this->chance->normal());
         $eventual = match (true) {
             $plan->is('poor') => (float) $plan->told('rate'),

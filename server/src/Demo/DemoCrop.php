@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Demo;
 
+use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Calendar\WindowShift;
 use WetCradle\Core\Crops\Material;
@@ -11,6 +12,7 @@ use WetCradle\Core\Crops\Method;
 use WetCradle\Core\Crops\Pattern;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Crops\WayWindows;
+use WetCradle\Core\Plan\CropTimes;
 use WetCradle\Server\Crops\Crop;
 
 /** A crop of the made-up nursery: its sheet, and how it really behaves, which the sheet does not know. */
@@ -20,6 +22,7 @@ final class DemoCrop
     /** Its house way's sheet, once kept. */
     public int $sheetId = 0;
     public readonly WayWindows $windows;
+    public readonly CropTimes $times;
 
     /** @param array<string, string> $row of crops.csv */
     private function __construct(
@@ -32,17 +35,19 @@ final class DemoCrop
         public readonly float $trueRate,
         public readonly float $truePhi,
         private readonly array $row,
+        SiteAir $air,
     ) {
         $this->windows = WayWindows::of($sheet->windows, WindowShift::none());
+        $this->times = $sheet->times($air);
     }
 
     /**
      * @param array<string, string> $row
      * @param array<string, mixed>  $more what its sheet says beyond the row
      */
-    public static function read(array $row, array $more, int $trayKind, int $cells): self
+    public static function read(array $row, array $more, int $trayKind, int $cells, SiteAir $air): self
     {
-        return new self($row['name'], Crop::slugOf($row['name']), $trayKind, $cells, (int) $row['trays'], self::sheet($row, $more, $trayKind), (float) $row['trueRate'], (float) $row['truePhi'], $row);
+        return new self($row['name'], Crop::slugOf($row['name']), $trayKind, $cells, (int) $row['trays'], self::sheet($row, $more, $trayKind), (float) $row['trueRate'], (float) $row['truePhi'], $row, $air);
     }
 
     /**

@@ -8,9 +8,11 @@ use Doctrine\DBAL\Connection;
 use Symfony\Component\PasswordHasher\Hasher\PasswordHasherFactoryInterface;
 use WetCradle\Core\Calendar\Climate;
 use WetCradle\Core\Calendar\Season;
+use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Plan\BatchCode;
+use WetCradle\Core\Plan\PlainDates;
 use WetCradle\Server\Account\Account;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\Crop;
@@ -33,7 +35,7 @@ final class DemoNursery
     {
         $nursery = Readable::yaml('nursery.yaml');
         $this->settle($nursery);
-        $crops = $this->crops();
+        $crops = $this->crops(Climate::from((string) $nursery['climate'])->air((string) $nursery['hemisphere']));
         $stock = new DemoStock($this->db, $this->today->day());
         $blocks = $stock->plant($crops);
         $zones = $this->zones();
@@ -51,7 +53,7 @@ final class DemoNursery
         }
         $life->write();
         $stock->record($blocks, $crops);
-        (new DemoFailure($this->db, $today))->happen();
+        (new DemoFailure($this->db, $today, Climate::from((string) $nursery['climate'])->air((string) $nursery['hemisphere'])))->happen();
         $this->unplanned($crops, $chance);
         $this->db->update('nursery', ['batches_numbered' => $number], ['id' => 1]);
 
@@ -73,14 +75,14 @@ final class DemoNursery
     }
 
     /** @return array<string, DemoCrop> by slug */
-    private function crops(): array
+    private function crops(SiteAir $air): array
     {
         $trays = $this->db->fetchAllAssociativeIndexed('SELECT name, id, cells FROM tray_kind');
         $sheets = Readable::yaml('sheets.yaml');
         $found = [];
         foreach (Readable::csv('crops.csv') as $row) {
             $more = (array) ($sheets[Crop::slugOf($row['name'])] ?? []);
-            $crop = DemoCrop::read($row, $more, (int) $trays[$row['tray']]['id'], (int) $trays[$row['tray']]['cells']);
+            $crop = DemoCrop::read($row, $more, (int) $trays[$row['tray']]['id'], (int) $trays[$row['tray']]['cells'], $air);
             $this->db->insert('crop', ['version' => 1, 'name' => $crop->name, 'slug' => $crop->slug]);
             $crop->id = (int) $this->db->lastInsertId();
             $crop->sheetId = $this->way($crop, $crop->sheet, ucfirst($crop->sheet->words()), true);
@@ -162,7 +164,7 @@ final class DemoNursery
             }
             $planBy = max($day, $planBy->modify(sprintf('+%d weeks', $opensIn)));
             --$left;
-            $ready = Week::containing($planBy->modify(sprintf('+%d days', $crop->sheet->times()->plannedDaysToRoot() + $crop->sheet->weaningDays() + $crop->sheet->potting->growOnDays + 6)));
+            $ready = Week::containing(PlainDates::forwards($planBy, $crop->times)->readyOn->modify('+6 days'));
             $this->db->insert('wanted', ['version' => 1, 'crop_id' => $crop->id, 'plants' => 20 * $chance->between(4, 16), 'pot_id' => $chance->between(1, 3), 'ready_week' => $ready->written(),
                 'customer_id' => $chance->between(1, 7), 'priority' => $chance->oneOf(['must', 'should', 'should', 'nice']), 'note' => null, 'called_off' => 0, 'entered_by_id' => 1, 'entered_at' => $day->modify('-6 days')->format('Y-m-d H:i:s')]);
         }

@@ -56,7 +56,7 @@ final class Placing
 
     private function tenant(DemoPlan $plan): Tenant
     {
-        $dates = PlainDates::forwards($plan->stickOn, $plan->crop->sheet->times());
+        $dates = PlainDates::forwards($plan->stickOn, $plan->crop->times);
 
         return Tenant::of('?', $plan->trays, Week::containing($plan->stickOn), $dates->lastBenchWeek()->plus(self::OVERSTAY), $plan->crop->sheet->warmth->medium, $plan->crop->sheet->water->mist);
     }

@@ -5,13 +5,24 @@ declare(strict_types=1);
 namespace WetCradle\Server\Nursery;
 
 use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Refused;
 
 /** The one nursery row, wherever it is needed. */
 final class House
 {
+    private ?SiteAir $air = null;
+
     public function __construct(private readonly EntityManagerInterface $em)
     {
+    }
+
+    /** The air of an ordinary year here. */
+    public function air(): SiteAir
+    {
+        $means = $this->nursery()->air;
+
+        return $this->air?->means === $means ? $this->air : $this->air = SiteAir::of($means);
     }
 
     public function nursery(): Nursery

@@ -122,7 +122,7 @@ final class BatchController
             $batch->zone = $this->find->by(Zone::class, 'id', $in->count('zone', 1), 'zone', 'zone');
             $batch->trays = $in->count('trays', 1, 20_000);
             $batch->planned = $batch->sheet->core()->each * Trays::of($batch->trays, $batch->trayKind->cells)->hold();
-            $dates = PlainDates::forwards($this->stickDay($in), $batch->sheet->core()->times());
+            $dates = PlainDates::forwards($this->stickDay($in), $batch->sheet->core()->times($this->house->air()));
             $batch->date($dates);
             $in->done();
             if (!$batch->calledOff) {

@@ -82,7 +82,7 @@ final class Planner
     /** Backwards from the week wanted, or forwards from a day given; never from a day gone by. */
     public function dates(Wanted $wanted, Way $way, ?\DateTimeImmutable $stickOn): PlainDates
     {
-        $times = $way->core()->times();
+        $times = $way->core()->times($this->house->air());
         $backwards = PlainDates::backwards($wanted->ready(), $times);
 
         return match (true) {

@@ -9,13 +9,14 @@ use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Plan\OrderOutlook;
 use WetCradle\Core\Plan\PlainDates;
 use WetCradle\Server\Crops\Ways;
+use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Plan\Tags;
 
 /** What is wanted, with the batches that serve it. */
 final class WantedViews
 {
-    public function __construct(private readonly EntityManagerInterface $em, private readonly Tags $tags, private readonly Ways $ways, private readonly Shortfalls $shortfalls)
+    public function __construct(private readonly EntityManagerInterface $em, private readonly Tags $tags, private readonly Ways $ways, private readonly Shortfalls $shortfalls, private readonly House $house)
     {
     }
 
@@ -35,7 +36,7 @@ final class WantedViews
 
         $outlooks = $this->shortfalls->outlooks();
 
-        return array_map(fn (Wanted $w) => self::view($w, $tags[(int) $w->id] ?? [], $outlooks[(int) $w->id] ?? null), $this->fetch('w.readyWeek >= :since', ['since' => $since?->written() ?? '']));
+        return array_map(fn (Wanted $w) => $this->view($w, $tags[(int) $w->id] ?? [], $outlooks[(int) $w->id] ?? null), $this->fetch('w.readyWeek >= :since', ['since' => $since?->written() ?? '']));
     }
 
     /** @return list<array<string, mixed>> what no batch serves yet */
@@ -43,13 +44,13 @@ final class WantedViews
     {
         $unplanned = 'w.calledOff = false AND NOT EXISTS (SELECT b FROM '.Batch::class.' b WHERE b.wanted = w AND b.calledOff = false)';
 
-        return array_map(fn (Wanted $w) => self::view($w, []), $this->fetch($unplanned, []));
+        return array_map(fn (Wanted $w) => $this->view($w, []), $this->fetch($unplanned, []));
     }
 
     /** @return array<string, mixed> */
     public function one(Wanted $wanted): array
     {
-        return self::view($wanted, $this->tags->where('b.wanted_id = ? AND b.called_off = 0', [$wanted->id], 'b.stick_on, b.id'), $this->shortfalls->outlooks((int) $wanted->id)[(int) $wanted->id] ?? null);
+        return $this->view($wanted, $this->tags->where('b.wanted_id = ? AND b.called_off = 0', [$wanted->id], 'b.stick_on, b.id'), $this->shortfalls->outlooks((int) $wanted->id)[(int) $wanted->id] ?? null);
     }
 
     /** @return list<array{view: array<string, mixed>, last: ?\DateTimeImmutable}> orders that will be short by what is known today, with the last day to stick again */
@@ -58,7 +59,7 @@ final class WantedViews
         $outlooks = array_filter($this->shortfalls->outlooks(), static fn (OrderOutlook $o) => $o->isShort());
         $found = $outlooks === [] ? [] : $this->fetch('w.id IN (:ids)', ['ids' => array_keys($outlooks)]);
 
-        return array_map(fn (Wanted $w) => ['view' => self::view($w, [], $outlooks[(int) $w->id]), 'last' => $this->shortfalls->lastDay($w)], $found);
+        return array_map(fn (Wanted $w) => ['view' => $this->view($w, [], $outlooks[(int) $w->id]), 'last' => $this->shortfalls->lastDay($w)], $found);
     }
 
     /**
@@ -66,7 +67,7 @@ final class WantedViews
      *
      * @return array<string, mixed>
      */
-    private static function view(Wanted $wanted, array $tags, ?OrderOutlook $outlook = null): array
+    private function view(Wanted $wanted, array $tags, ?OrderOutlook $outlook = null): array
     {
         $states = array_column($tags, 'state');
 
@@ -88,7 +89,7 @@ final class WantedViews
                 array_diff($states, ['gone', 'lost']) === [] => 'done',
                 default => 'under_way',
             },
-            'planBy' => PlainDates::stickBy($wanted->ready(), $wanted->crop->house()->core()->times())->format('Y-m-d'),
+            'planBy' => PlainDates::stickBy($wanted->ready(), $wanted->crop->house()->core()->times($this->house->air()))->format('Y-m-d'),
             'enteredBy' => $wanted->enteredBy->name,
             'enteredAt' => $wanted->enteredAt->format('Y-m-d'),
             'version' => $wanted->version,
