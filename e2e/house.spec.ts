@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test'
 import { mustBeUsable, signIn } from './house'
 
-const ROOMS = ['/', '/wanted', '/batches', '/bench', '/stock', '/stock/HO-1', '/stock/rights', '/crops', '/crops/season', '/crops/weigela-plum-harness', '/crops/rules', '/nursery']
+const ROOMS = ['/', '/wanted', '/batches', '/batches/season', '/bench', '/stock', '/stock/HO-1', '/stock/rights', '/crops', '/crops/season', '/crops/weigela-plum-harness', '/crops/rules', '/nursery']
 
 for (const [size, theme, rooms] of [
   [{ width: 1280, height: 800 }, 'mist', ROOMS],

@@ -31,11 +31,10 @@ const desk = { width: 1280, height: 800 }
 const phone = { width: 390, height: 844 }
 await visit(desk, 'mist', [
   ['today', '/'],
-  ['wanted', '/wanted'],
   ['plan', '/wanted/{order}/plan'],
   ['batches', '/batches'],
+  ['season-plan', '/batches/season'],
   ['batch', '/batches/{batch}'],
-  ['count', '/batches/{batch}', /^Count and pot up/],
   ['bench', '/bench'],
   ['stock', '/stock'],
   ['crops', '/crops'],

@@ -37,7 +37,6 @@ final class BatchViews
             'needed' => $batch->needed,
             'confidence' => $batch->confidence,
             'restedOn' => $batch->restedOn,
-            'weanOn' => $batch->weanOn->format('Y-m-d'),
             'mix' => $batch->mix,
             'hormone' => $batch->hormone,
             'trayNumbers' => $batch->trayNumbers,
@@ -46,7 +45,6 @@ final class BatchViews
             'plannedAt' => $batch->plannedAt->format('Y-m-d'),
             'despite' => $batch->despite,
             'collection' => $this->em->getRepository(Collection::class)->findOneBy(['batch' => $batch])?->toArray($this->today->now()),
-            'customer' => $batch->wanted?->customer?->name,
             'sheet' => [
                 'way' => $way->name,
                 'number' => $batch->sheet->number,

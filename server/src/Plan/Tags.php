@@ -7,6 +7,7 @@ namespace WetCradle\Server\Plan;
 use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use WetCradle\Core\Book\BatchState;
+use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Rooting\StageTally;
 use WetCradle\Server\Stock\Fit;
 
@@ -14,11 +15,11 @@ use WetCradle\Server\Stock\Fit;
 final class Tags
 {
     private const SELECT = 'SELECT b.id, b.code, b.method, b.material, b.trays, b.planned, b.stick_on, b.stuck_on, b.rooted_from, b.rooted_by, b.wean_on, b.pot_on, b.ready_on, b.left_bench_on, b.called_off, b.wanted_id,
-            c.id AS crop_id, c.name AS crop, c.slug, z.id AS zone_id, z.name AS zone, z.kind AS zone_kind, k.code AS block, t.name AS tray_kind, t.cells,
+            c.id AS crop_id, c.name AS crop, c.slug, z.id AS zone_id, z.name AS zone, z.kind AS zone_kind, k.code AS block, t.name AS tray_kind, t.cells, cu.name AS customer, w.ready_week,
             s.stuck, s.rooted, s.waiting, s.potted, s.live, s.counted, s.states,
             (SELECT r.stages FROM root_check r JOIN line l ON l.id = r.line_id WHERE l.batch_id = b.id ORDER BY r.on_day DESC, r.id DESC LIMIT 1) AS stages
         FROM batch b JOIN crop c ON c.id = b.crop_id JOIN zone z ON z.id = b.zone_id JOIN stock_block k ON k.id = b.block_id JOIN tray_kind t ON t.id = b.tray_kind_id
-        LEFT JOIN batch_standing s ON s.batch_id = b.id';
+        LEFT JOIN batch_standing s ON s.batch_id = b.id LEFT JOIN wanted w ON w.id = b.wanted_id LEFT JOIN customer cu ON cu.id = w.customer_id';
 
     public function __construct(private readonly Connection $db, private readonly Fit $fit)
     {
@@ -86,6 +87,10 @@ final class Tags
             'zone' => (string) $row['zone'],
             'block' => (string) $row['block'],
             'wanted' => $row['wanted_id'] === null ? null : (int) $row['wanted_id'],
+            'customer' => $row['customer'] === null ? null : (string) $row['customer'],
+            'dueWeek' => $row['ready_week'] === null ? null : (string) $row['ready_week'],
+            'weeksLate' => $row['ready_week'] === null ? null : max(0, Week::of((string) $row['ready_week'])->until(Week::containing(new \DateTimeImmutable((string) $row['ready_on'])))),
+            'weanOn' => (string) $row['wean_on'],
             'stickOn' => (string) ($row['stuck_on'] ?? $row['stick_on']),
             'isStuck' => $row['stuck_on'] !== null,
             'rootedFrom' => (string) $row['rooted_from'],

@@ -5,6 +5,7 @@ import type { Crop, Learnt, Stage, Tag as TagData, ZoneWeek } from '../api/clien
 import { Code } from '../drawings/Code'
 import { Drops, StageGlyph, StateGlyph } from '../drawings/Glyph'
 import { House, housesOf, widestOf } from '../drawings/House'
+import { Lane, liesOn, placeOf } from '../drawings/Lane'
 import { RateDots } from '../drawings/RateDots'
 import { Tag } from '../drawings/Tag'
 import { STAGE_WORDS, STATE_WORDS } from '../words'
@@ -14,6 +15,10 @@ const count = (drawn: string, what: string) => drawn.split(what).length - 1
 
 const tag: TagData = {
   against: [],
+  customer: 'Oxlow Landscape',
+  dueWeek: '2027-W31',
+  weeksLate: 0,
+  weanOn: '2027-05-31',
   code: 'RAK-47',
   crop: "Hebe 'Copperlight'",
   cropSlug: 'hebe-copperlight',
@@ -220,5 +225,26 @@ describe('the code on a printed tag', () => {
     expect(drawn).toContain('fill="#000"')
     expect(drawn).toContain('aria-label="Code for RAK-47"')
     expect(drawn).not.toBe(draw(<Code text="RAK-49" />).replace('RAK-49', 'RAK-47'))
+  })
+})
+
+describe('a batch in its lane', () => {
+  const lane = (more: Partial<TagData>) => draw(<Lane tag={{ ...tag, ...more }} first="2027-W15" weeks={20} />)
+
+  it('lies at its days, and is held at the ends of the strip', () => {
+    expect(placeOf('2027-04-12', '2027-W15', 20)).toBe(0)
+    expect(placeOf('2027-06-21', '2027-W15', 20)).toBe(50)
+    expect(placeOf('2020-01-01', '2027-W15', 20)).toBe(0)
+    expect(placeOf('2030-01-01', '2027-W15', 20)).toBe(100)
+    expect(liesOn({ ...tag, stickOn: '2027-05-01', readyOn: '2027-08-01' }, '2027-W15', 20)).toBe(true)
+    expect(liesOn({ ...tag, stickOn: '2026-05-01', readyOn: '2026-08-01' }, '2027-W15', 20)).toBe(false)
+  })
+
+  it('says its days, and how late it is', () => {
+    expect(lane({ weeksLate: 0 })).not.toContain(' late')
+    expect(lane({ weeksLate: 2 })).toContain('2 weeks late')
+    expect(lane({ isStuck: false })).toContain('stroke-dasharray="3 2"')
+    expect(lane({ isStuck: true })).not.toContain('stroke-dasharray="3 2"')
+    expect(lane({ dueWeek: null, weeksLate: null })).not.toContain('due')
   })
 })

@@ -5,6 +5,7 @@ import { StateGlyph } from '../drawings/Glyph'
 import { Tag } from '../drawings/Tag'
 import { useShown } from '../shell/week'
 import { mondayOf, plural, STATE_WORDS, sayDay } from '../words'
+import { BatchRooms } from './BatchRooms'
 
 type State = Schemas['State']
 
@@ -65,6 +66,7 @@ export function Batches() {
     <>
       <div className="mb-4 flex flex-wrap items-center gap-4">
         <h1>Batches</h1>
+        <BatchRooms />
         <label className="flex items-center gap-2">
           <span className="text-sm font-semibold">Crop</span>
           <select aria-label="Crop" className="field-text w-64" value={crop} onChange={(event) => setCrop(event.target.value)}>

@@ -14,6 +14,7 @@ const Stock = lazy(() => import('../stock/Stock').then((m) => ({ default: m.Stoc
 const Crops = lazy(() => import('../crops/Crops').then((m) => ({ default: m.Crops })))
 const Orders = lazy(() => import('../wanted/Orders').then((m) => ({ default: m.Orders })))
 const Setup = lazy(() => import('./Setup').then((m) => ({ default: m.Setup })))
+const SeasonPlan = lazy(() => import('../plan/SeasonPlan').then((m) => ({ default: m.SeasonPlan })))
 const Settings = lazy(() => import('../nursery/Settings').then((m) => ({ default: m.Settings })))
 const CropPage = lazy(() => import('../crops/CropPage').then((m) => ({ default: m.CropPage })))
 const SeasonSheet = lazy(() => import('../crops/SeasonSheet').then((m) => ({ default: m.SeasonSheet })))
@@ -44,6 +45,7 @@ export function App() {
             <Route path="/wanted" element={<Orders />} />
             <Route path="/wanted/:id/plan" element={<PlanBatch />} />
             <Route path="/batches" element={<Batches />} />
+            <Route path="/batches/season" element={<SeasonPlan />} />
             <Route path="/batches/:code" element={<BatchPage />} />
             <Route path="/bench" element={<Bench />} />
             <Route path="/stock" element={<Stock />} />

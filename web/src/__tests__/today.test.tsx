@@ -1,0 +1,204 @@
+import { describe, expect, it } from 'vitest'
+import type { Schemas, Tag } from '../api/client'
+import { Today } from '../today/Today'
+import { OutlookBar, Remedies } from '../wanted/Remedies'
+import { drawRoom, viewer, wordsOf } from './nursery'
+
+const outlook: Schemas['OrderOutlook'] = {
+  chance: 0.02,
+  expected: 154,
+  short: 46,
+  isShort: true,
+  words: '46 short, about 154 of 200: a chance of 2 in 100 of having them all.',
+}
+
+const wanted: Schemas['Wanted'] = {
+  id: 7,
+  crop: 'Plume grass',
+  cropSlug: 'plume-grass',
+  plants: 200,
+  pot: { id: 1, name: '9 cm', millilitres: 420 },
+  readyWeek: '2027-W35',
+  customer: 'Bellwether Parks',
+  priority: 'must',
+  note: null,
+  calledOff: false,
+  state: 'under_way',
+  planBy: '2027-05-23',
+  enteredBy: 'Ines',
+  enteredAt: '2027-03-01',
+  version: 1,
+  batches: [],
+  outlook,
+}
+
+const tag: Tag = {
+  against: [],
+  customer: 'Oxlow Landscape',
+  dueWeek: '2027-W31',
+  weeksLate: 0,
+  weanOn: '2027-05-31',
+  code: 'RAP-39',
+  crop: 'Catmint',
+  cropSlug: 'catmint',
+  method: 'tip cutting',
+  material: 'softwood',
+  state: 'planned',
+  stage: null,
+  count: 168,
+  planned: 168,
+  stuck: 0,
+  rooted: 0,
+  rate: null,
+  trays: 2,
+  trayKind: 'tray of 84',
+  zone: 'Mist 1',
+  block: 'CA-3',
+  wanted: 7,
+  stickOn: '2027-05-13',
+  isStuck: false,
+  rootedFrom: '2027-05-25',
+  rootedBy: '2027-06-02',
+  potOn: '2027-06-07',
+  readyOn: '2027-08-02',
+  leftBenchOn: null,
+}
+
+const thing = (more: Partial<Schemas['Thing']>): Schemas['Thing'] => ({
+  job: 'stick',
+  line: null,
+  count: 168,
+  due: '2027-05-13',
+  daysLate: 0,
+  why: 'planned to be stuck',
+  mendable: true,
+  tag,
+  wanted: null,
+  collection: null,
+  ...more,
+})
+
+const short = thing({ job: 'short', count: 46, due: '2027-05-23', why: outlook.words, tag: null, wanted })
+
+const today = (things: Schemas['Thing'][], as = undefined as typeof viewer | undefined) =>
+  drawRoom(<Today />, {
+    as,
+    known: [
+      [['day', '2027-W19'], { week: '2027-W19', running: true, things, logged: [] }],
+      [['bench', '2027-W19'], { week: '2027-W19', zones: [] }],
+    ],
+  })
+
+describe('today', () => {
+  it('begins with orders that will be short, before the sun is up', () => {
+    const said = wordsOf(today([short, thing({})]))
+    expect(said.indexOf('Before all')).toBeLessThan(said.indexOf('Early'))
+    expect(said).toContain('46 short, about 154 of 200: a chance of 2 in 100 of having them all. Can be mended until 23 May.')
+    expect(said).toContain('−46')
+    expect(said).toContain('Bellwether Parks, week 35')
+  })
+
+  it('keeps what can no longer be helped out of the way, and says how many', () => {
+    const lost = thing({ job: 'short', count: 9, mendable: false, why: 'nine short', tag: null, wanted: { ...wanted, id: 8 } })
+    const drawn = today([short, lost])
+    expect(drawn.indexOf('<details>')).toBeLessThan(drawn.indexOf('nine short'))
+    expect(wordsOf(drawn)).toContain('1 order can no longer be helped by sticking again')
+    expect(wordsOf(drawn)).not.toContain('nine short Can be mended')
+  })
+
+  it('offers one walk for all that is stuck early, and bars what relies on an unfit block', () => {
+    const unfit = {
+      ...tag,
+      code: 'HOV-43',
+      against: [{ code: 'quarantine' as const, words: 'In quarantine: rust.', clears: 'Clear it.' }],
+    }
+    const drawn = today([thing({}), thing({ tag: unfit })])
+    expect(drawn).toContain('/stock/take?batches=RAP-39,HOV-43')
+    expect(wordsOf(drawn)).toContain('take sheet for these 2')
+    expect(drawn).toContain('HOV-43, planned, stock block not fit')
+    expect(drawn.match(/aria-label="not fit to take"/g)).toHaveLength(1)
+  })
+
+  it('shows the clock of what is cut and not yet stuck', () => {
+    const clock: Schemas['HoldClock'] = {
+      startedAt: '2027-05-12T07:00:00',
+      how: 'shaded',
+      seals: false,
+      warnAt: '2027-05-12T11:30:00',
+      dueAt: '2027-05-12T13:00:00',
+      now: '2027-05-12T12:00:00',
+      state: 'soon',
+      words: '',
+      by: 'Bo',
+      from: [],
+    }
+    expect(wordsOf(today([thing({ collection: clock })]))).toContain('Stick soon: keeps 60 min more.')
+    expect(wordsOf(today([thing({ collection: clock })], viewer))).not.toContain('Take back')
+  })
+})
+
+describe('remedies', () => {
+  const remedies: Schemas['Remedies'] = {
+    wanted,
+    outlook,
+    again: [
+      {
+        way: 3,
+        name: 'Division',
+        possible: true,
+        words: 'Still possible until 23 May.',
+        from: '2027-05-12',
+        last: '2027-05-23',
+        stick: 80,
+        trays: 2,
+        chance: 0.97,
+        block: 'PG-1',
+        material: 'PG-1 can give 650',
+      },
+      {
+        way: 4,
+        name: 'Seed',
+        possible: false,
+        words: 'Too late: stuck today it is ready 4 weeks after the week wanted.',
+        from: null,
+        last: null,
+        stick: null,
+        trays: null,
+        chance: null,
+        block: null,
+        material: null,
+      },
+    ],
+    buyIn: 46,
+    due: '2027-08-30',
+    customer: 'Bellwether Parks',
+  }
+  const drawn = (more: Partial<Schemas['Remedies']> = {}, as = undefined as typeof viewer | undefined) =>
+    drawRoom(<Remedies id={7} />, { as, known: [[['remedies', 7], { ...remedies, ...more }]] })
+
+  it('lead to the batch that fills the gap, by its last day', () => {
+    expect(drawn()).toContain('/wanted/7/plan?plants=46&amp;way=3&amp;stickOn=2027-05-12')
+    const said = wordsOf(drawn())
+    expect(said).toContain(
+      '80 in 2 trays, 97 in 100 to fill the gap. Still possible until 23 May. PG-1 can give 650 Plan it, by 23 May',
+    )
+    expect(said).toContain('Buy in 46 liners in time to grow on to 30 Aug.')
+    expect(said).toContain('Tell Bellwether Parks that about 154 of 200 will be ready.')
+  })
+
+  it('keep what cannot work in sight, with the reason', () => {
+    expect(wordsOf(drawn())).toContain('Stick again, seed Too late: stuck today it is ready 4 weeks after the week wanted.')
+    expect(wordsOf(drawn({}, viewer))).not.toContain('Plan it')
+  })
+
+  it('do not promise time that has gone', () => {
+    const said = wordsOf(drawn({ due: '2027-05-10', customer: null }))
+    expect(said).toContain('Buy in 46 plants, ready as they are: the week has come.')
+    expect(said).not.toContain('Tell')
+  })
+
+  it('are drawn as what is there and what is missing', () => {
+    expect(drawRoom(<OutlookBar outlook={{ ...outlook, expected: 100 }} wanted={200} />)).toContain('width="199"')
+    expect(drawRoom(<OutlookBar outlook={{ ...outlook, expected: 900 }} wanted={200} />)).toContain('width="398"')
+  })
+})

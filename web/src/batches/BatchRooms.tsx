@@ -1,0 +1,11 @@
+import { Looks } from '../shell/Looks'
+
+export const BatchRooms = () => (
+  <Looks
+    of="Batches"
+    looks={[
+      ['/batches', 'Shelves'],
+      ['/batches/season', 'Season'],
+    ]}
+  />
+)
