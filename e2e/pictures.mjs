@@ -16,7 +16,8 @@ async function visit(size, shade, views) {
   const { wanted } = await (await page.request.get(`${base}/api/wanted`)).json()
   const rooting = batches.find((tag) => tag.state === 'part_rooted') ?? batches[0]
   const planned = batches.findLast((tag) => tag.state === 'planned') ?? batches[0]
-  const places = { planned: planned.code, batch: rooting.code, order: wanted.find((one) => one.state === 'unplanned')?.id ?? wanted[0].id }
+  const check = batches.find((tag) => tag.state === 'rooting' && tag.stage !== 'nothing') ?? rooting
+  const places = { check: check.code, planned: planned.code, batch: rooting.code, order: wanted.find((one) => one.state === 'unplanned')?.id ?? wanted[0].id }
   for (const [name, path, ...presses] of views) {
     await page.goto(base + path.replace(/\{(\w+)\}/, (_, key) => places[key]))
     await page.waitForLoadState('networkidle')
@@ -47,7 +48,7 @@ await visit(desk, 'mist', [
 await visit(desk, 'night', [['today-night', '/']])
 await visit(phone, 'mist', [
   ['today-phone', '/'],
-  ['check-phone', '/batches/{batch}', /^Check/],
+  ['check-phone', '/batches/{check}', /^Check/],
   ['inspect-phone', '/stock/inspections', /^Look at/],
 ])
 await browser.close()
