@@ -11,7 +11,7 @@ use WetCradle\Core\Rates\StickCount;
 /** How an order stands now: what is sure, what is on its way with how much doubt, and the chance that it is met. */
 final class OrderOutlook
 {
-    /** An order is short when it is more likely missed than met. */
+    /** An order is short when fewer are expected than wanted, and it is more likely missed than met. */
     private const MORE_LIKELY_THAN_NOT = 0.5;
 
     private ?float $chance = null;
@@ -68,7 +68,7 @@ final class OrderOutlook
 
     public function isShort(): bool
     {
-        return $this->chance() < self::MORE_LIKELY_THAN_NOT;
+        return $this->short() > 0 && $this->chance() < self::MORE_LIKELY_THAN_NOT;
     }
 
     /** By how many it is likely to miss; 0 when the expected number is enough. */
@@ -83,7 +83,7 @@ final class OrderOutlook
 
         return $all ?? sprintf(
             '%s %d of %d: %s of having them all.',
-            $this->isShort() ? sprintf('%d short, about', max(1, $this->short())) : 'About',
+            $this->isShort() ? sprintf('%d short, about', $this->short()) : 'About',
             (int) round($this->expected),
             $this->wanted,
             InWords::chance($this->chance()),

@@ -79,6 +79,15 @@ final class OutlookTest extends TestCase
         self::assertGreaterThan(OrderOutlook::of(260, 0, [Standing::of(360, [Beta::of(14, 4)])])->chance(), OrderOutlook::of(260, 0, [Standing::of(180, [Beta::of(14, 4)]), Standing::of(180, [Beta::of(14, 4)])])->chance());
     }
 
+    public function testAnOrderWithEnoughExpectedIsNotCalledShort(): void
+    {
+        // A few bad batches weigh on the chance more than on the mean.
+        $skewed = OrderOutlook::of(140, 0, [Standing::of(150, [Beta::of(20, 1.2)])]);
+        self::assertGreaterThanOrEqual(140, $skewed->expected);
+        self::assertSame([0, false], [$skewed->short(), $skewed->isShort()]);
+        self::assertStringStartsWith('About 142 of 140', $skewed->words());
+    }
+
     public function testNoFewerThanNone(): void
     {
         $this->expectException(Refused::class);

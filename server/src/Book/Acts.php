@@ -198,6 +198,8 @@ final class Acts
             if (array_sum($touched->standing->states ?? []) === 0) {
                 // It holds nothing any more: planned again, or, if the undone act made it, as if it had never been.
                 $touched->stuckOn = null;
+                $touched->despite = null;
+                $touched->sheet = $touched->sheet->way->newest();
                 $touched->calledOff = $touched !== $batch;
             }
         }

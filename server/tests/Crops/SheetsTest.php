@@ -46,6 +46,19 @@ final class SheetsTest extends House
         self::assertSame(['In June', 2], [$met['theirs']['name'] ?? '', $met['theirs']['sheet'] ?? 0]);
     }
 
+    public function testWhatIsUnstuckGoesOverToTheNewestSheet(): void
+    {
+        $this->signIn();
+        $code = (string) $this->db()->fetchOne("SELECT b.code FROM batch b JOIN crop c ON c.id = b.crop_id JOIN stock_block k ON k.id = b.block_id WHERE c.slug = 'catmint-millrace' AND b.stuck_on IS NULL ORDER BY b.id LIMIT 1");
+        $batch = $this->ask('GET', '/api/batches/'.$code);
+        $stuck = $this->ask('POST', "/api/batches/{$code}/stick", ['on' => '2027-05-12', 'stuck' => 40, 'trays' => 1, 'mix' => 'perlite', 'people' => [], 'despite' => 'asked for']);
+        $way = $this->ask('GET', '/api/crops/catmint-millrace')['sheets'][0];
+        $this->ask('PUT', '/api/ways/'.$way['id'], ['version' => $way['version'], 'name' => $way['name'], 'sheet' => ['note' => 'another'] + $way['sheet']]);
+        self::assertSame([1, 2], [$this->ask('GET', '/api/batches/'.$code)['sheet']['number'], $this->ask('GET', '/api/batches/'.$code)['sheet']['newest']]);
+        $undone = $this->ask('POST', "/api/batches/{$code}/undo", ['act' => $stuck['acts'][0]['id']]);
+        self::assertSame([2, null, 'planned', $batch['planned']], [$undone['sheet']['number'], $undone['despite'], $undone['state'], $undone['planned']]);
+    }
+
     public function testTwoWaysStandSideBySide(): void
     {
         $this->signIn();
