@@ -100,7 +100,7 @@ test('a changed sheet is a new version, and what is stuck keeps the one it was s
   await sheet.getByRole('button', { name: 'Keep as a new version' }).click()
   await expect(page.getByRole('status')).toContainText('Version 2')
   await expect(page.getByText(/shorter and firmer/)).toBeVisible()
-  await expect(page.getByText(/length 7 to 10 → 7 to 9/)).toBeVisible()
+  await expect(page.getByText(/length(, cm)? 7 to 10 → 7 to 9/)).toBeVisible()
   const stuck = (await batches(page)).find((tag) => tag.cropSlug === 'thyme-threshold' && !['planned', 'called_off'].includes(tag.state))
   await page.goto(`/batches/${stuck?.code}`)
   await expect(page.getByText(/Under version 1 of the sheet .*; the newest is 2/)).toBeVisible()

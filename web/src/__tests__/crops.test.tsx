@@ -146,6 +146,8 @@ describe('a sheet in words', () => {
     expect(sayEntry('weaning', [])).toBe('none')
     expect(sayEntry('windows', sheet.windows)).toBe('weeks 20 to 28')
     expect(sayEntry('water.regime', 'dry')).toBe('dry start')
+    expect(sayEntry('warmth.medium', [18, 22], fahrenheit)).toBe('64°F to 72°F')
+    expect(sayEntry('warmth.ceiling', 36)).toBe('36°')
     expect(sayEntry('note', null)).toBe('–')
     expect(sayEntry('rooting.halfAt', 18.3303)).toBe('18.33')
   })
@@ -190,7 +192,7 @@ describe('a sheet in words', () => {
       ),
     )
     expect(said).toContain('dry start (the house: mist). No water until leaves show.')
-    expect(said).toContain('2 kept 1 May by Bo: cooler · mix kept at 18 to 22 → 14 to 16')
+    expect(said).toContain('2 kept 1 May by Bo: cooler · mix kept at 18° to 22° → 14° to 16°')
   })
 })
 

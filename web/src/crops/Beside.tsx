@@ -112,8 +112,8 @@ export function Beside({ one, other }: { one: Way; other: Way }) {
               {differences.map((change) => (
                 <tr key={change.path} className="border-t" style={{ borderColor: 'var(--stone-wash)' }}>
                   <th className="py-1 pr-4 text-sm font-normal soft">{SHEET_WORDS[change.path]}</th>
-                  <td className="py-1 pr-6">{sayEntry(change.path, change.one)}</td>
-                  <td className="py-1 pr-6">{sayEntry(change.path, change.other)}</td>
+                  <td className="py-1 pr-6">{sayEntry(change.path, change.one, session.nursery)}</td>
+                  <td className="py-1 pr-6">{sayEntry(change.path, change.other, session.nursery)}</td>
                 </tr>
               ))}
             </tbody>

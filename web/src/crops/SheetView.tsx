@@ -176,7 +176,7 @@ export function SheetView({ way }: { way: Way }) {
                     {version.changed
                       .map(
                         (change) =>
-                          `${(SHEET_WORDS[change.path] ?? change.path).toLowerCase()} ${sayEntry(change.path, change.one)} → ${sayEntry(change.path, change.other)}`,
+                          `${(SHEET_WORDS[change.path] ?? change.path).toLowerCase()} ${sayEntry(change.path, change.one, settings)} → ${sayEntry(change.path, change.other, settings)}`,
                       )
                       .join('; ')}
                   </span>

@@ -1,4 +1,5 @@
-import type { Way, WaySheet } from '../api/client'
+import type { Nursery, Way, WaySheet } from '../api/client'
+import { sayHeat } from '../words'
 
 /** Words for what a sheet's entries may be. */
 export const SHEET_CHOICES = {
@@ -40,7 +41,7 @@ export const SHEET_WORDS: Record<string, string> = {
   material: 'Material',
   windows: 'Windows',
   timeOfDay: 'Time of day',
-  'cut.lengthCm': 'Length',
+  'cut.lengthCm': 'Length, cm',
   'cut.nodesBelow': 'Nodes below ground',
   'cut.nodesAbove': 'Nodes above',
   'cut.betweenNodes': 'Roots between nodes',
@@ -62,7 +63,7 @@ export const SHEET_WORDS: Record<string, string> = {
   'hormone.what': 'Of what',
   'hole.trayKind': 'Tray or pot',
   'hole.each': 'In each hole',
-  'hole.depthCm': 'Depth',
+  'hole.depthCm': 'Depth, cm',
   'water.regime': 'Water',
   'water.mist': 'Mist level',
   'water.steps': 'Later steps',
@@ -98,8 +99,13 @@ export const SHEET_WORDS: Record<string, string> = {
 }
 
 /** One entry of a sheet, said. */
-export function sayEntry(path: string, value: unknown): string {
+export function sayEntry(path: string, value: unknown, settings: Nursery | null = null): string {
   if (value === null || value === undefined || value === '') return '–'
+  if (path.startsWith('warmth.') || path === 'potting.growBase')
+    return [value]
+      .flat()
+      .map((heat) => sayHeat(Number(heat), settings))
+      .join(' to ')
   const choices = SHEET_CHOICES[path as Chosen] as Record<string, string> | undefined
   if (choices) return choices[String(value)] ?? String(value)
   if (typeof value === 'boolean') return value ? 'yes' : 'no'

@@ -1,0 +1,120 @@
+import { describe, expect, it } from 'vitest'
+import type { Schemas } from '../api/client'
+import { HoldClock } from '../stock/HoldClock'
+import { TakeSheet } from '../stock/TakeSheet'
+import { drawRoom, session, viewer, wordsOf } from './nursery'
+
+const unfit: Schemas['Unfit'] = {
+  code: 'quarantine',
+  words: 'In quarantine: rust, bad.',
+  clears: 'Treat it, look again and clear what was found.',
+}
+
+describe('a take sheet', () => {
+  const stop: Schemas['TakeSheet']['stops'][number] = {
+    batch: 'HOV-43',
+    crop: 'Catmint',
+    cropSlug: 'catmint',
+    way: 'tip cutting, softwood',
+    block: 'CA-1',
+    place: 'Tunnel 3, row 3',
+    population: 'Hollin scarp',
+    stickOn: '2027-05-13',
+    cuttings: 250,
+    shoots: 250,
+    perShoot: 1,
+    rows: [
+      {
+        row: 'hedge end',
+        plants: 2,
+        each: 2,
+        more: 1,
+        total: 5,
+        named: [
+          { plant: 'CA-1 F1', take: 3 },
+          { plant: 'CA-1 F2', take: 2 },
+        ],
+      },
+      { row: 'the others', plants: 200, each: 1, more: 45, total: 245, named: [] },
+    ],
+    parents: 202,
+    short: null,
+    problem: null,
+    against: [],
+    lengthCm: [7, 10],
+    timeOfDay: 'early',
+    sign: 'the shoot snaps',
+    carry: '1 box, drained and lidded',
+    apart: ['Top and bottom: the slanted cut is below, the straight one above.'],
+    holds: ['shaded', 'cold'],
+    stickBy: [
+      { how: 'shaded', words: 'Keeps 6 hours more, until 13:00.' },
+      { how: 'cold', words: 'Keeps 3 days more, until 16 May, 07:00.' },
+    ],
+    collection: null,
+    safety: null,
+  }
+  const drawn = (stops: (typeof stop)[], as = session) =>
+    drawRoom(<TakeSheet />, {
+      at: '/stock/take?batches=HOV-43',
+      as,
+      known: [
+        [['take-sheet', { batches: 'HOV-43' }], { stops, tools: ['razor-sharp knife', 'labels and pencil'], cuttings: 250 }],
+      ],
+    })
+
+  it('says what to take from whom, in the order of the walk', () => {
+    const said = wordsOf(drawn([stop]))
+    expect(said).toContain('1 stop, 250 cuttings. Take along: razor-sharp knife, labels and pencil.')
+    expect(said).toContain('CA-1 F1: 3 · CA-1 F2: 2')
+    expect(said).toContain('the others : 200 plants, 1 from each, one more from the first 45 = 245')
+    expect(said).toContain('and 40 more, alike')
+    expect(said).toContain('population Hollin scarp')
+    expect(said).toContain('and held in shade: Keeps 6 hours more, until 13:00.')
+    expect(said).toContain('and held cold: Keeps 3 days more')
+    expect(said).toContain('First cut, held cold')
+    expect(wordsOf(drawn([stop], viewer))).not.toContain('First cut')
+  })
+
+  it('says what stands against it, and what is short', () => {
+    const said = wordsOf(
+      drawn([{ ...stop, against: [unfit], short: 'Only 5 parents give, and 10 are asked for.', problem: 'Over the cap.' }]),
+    )
+    for (const words of ['In quarantine', 'Only 5 parents give', 'Over the cap.']) expect(said).toContain(words)
+  })
+
+  it('says what to do when there is nothing to take', () => {
+    expect(wordsOf(drawn([]))).toContain('Nothing is planned to be stuck on that day.')
+  })
+})
+
+describe('the hold clock', () => {
+  const clock = (more: Partial<Schemas['HoldClock']>): Schemas['HoldClock'] => ({
+    startedAt: '2027-05-12T07:00:00',
+    how: 'shaded',
+    seals: false,
+    warnAt: '2027-05-12T11:30:00',
+    dueAt: '2027-05-12T13:00:00',
+    now: '2027-05-12T08:00:00',
+    state: 'fresh',
+    words: '',
+    by: 'Bo',
+    from: [],
+    ...more,
+  })
+  const drawn = (more: Partial<Schemas['HoldClock']>) => drawRoom(<HoldClock code="HOV-43" clock={clock(more)} />)
+
+  it("tells by the house's own clock", () => {
+    expect(wordsOf(drawn({}))).toContain('Keeps 5 h 00 more, until 13:00')
+    expect(wordsOf(drawn({ now: '2027-05-12T12:15:00' }))).toContain('Stick soon: keeps 45 min more')
+    expect(wordsOf(drawn({ now: '2027-05-12T15:30:00' }))).toContain('Kept too long by 2 h 30')
+    expect(wordsOf(drawn({ how: 'dry', seals: true, dueAt: '2027-05-19T07:00:00' }))).toContain('Sealing: 6 days to go')
+    expect(wordsOf(drawn({ how: 'dry', seals: true, dueAt: '2027-05-12T07:30:00' }))).toContain('Sealed: stick it')
+  })
+
+  it('calls out when it presses, and only then', () => {
+    expect(drawn({})).not.toContain('role="alert"')
+    expect(drawn({ now: '2027-05-12T12:15:00' })).toContain('role="alert"')
+    expect(drawn({ now: '2027-05-12T14:00:00' })).toContain('data-state="past"')
+  })
+})
