@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Bench;
 
+use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Numbers\Range;
 use WetCradle\Core\Refused;
+use WetCradle\Core\Rooting\Medium;
 use WetCradle\Core\Telling;
 
 /** A piece of bench with one mist valve, one heat circuit and one cover: what lies on it shares its water and warmth. */
@@ -17,16 +19,31 @@ final class Zone
         public readonly int $trays,
         public readonly Range $heat,
         public readonly Range $mist,
+        private readonly bool $goesWithAir,
     ) {
     }
 
-    public static function of(string $name, int $trays, Range $heat, Range $mist): self
+    /**
+     * @param Range $heat        °C that its heat circuit can hold, or that its cover never leaves
+     * @param bool  $goesWithAir whether it has no heat of its own, as a cold frame
+     */
+    public static function of(string $name, int $trays, Range $heat, Range $mist, bool $goesWithAir = false): self
     {
         if ($trays < 1) {
             throw Refused::because('out_of_range', 'trays', 'A zone holds at least one tray.');
         }
 
-        return new self($name, $trays, $heat, $mist);
+        return new self($name, $trays, $heat, $mist, $goesWithAir);
+    }
+
+    /**
+     * How warm a batch's medium is here: kept as near to the middle of what it wants as the zone can, or as the air is.
+     *
+     * @param Range $wanted °C
+     */
+    public function medium(Range $wanted, SiteAir $air): Medium
+    {
+        return $this->goesWithAir ? Medium::inAir($air, $this->heat) : Medium::kept(max($this->heat->low, min($this->heat->high, $wanted->middle())));
     }
 
     /**

@@ -6,18 +6,22 @@ namespace WetCradle\Core\Calendar;
 
 use WetCradle\Core\Refused;
 
-/** A site's air through the year, °C: straight lines between the monthly means, each placed on the 15th. */
+/** A site's air through the year, °C: as measured where it was, else straight lines between the monthly means, each placed on the 15th. */
 final class SiteAir
 {
     /** @var array<int, float> by day of a common year, 1 to 365 */
     private array $days = [];
-    /** @var array<string, float> by year and day of it */
+    /** @var array<string, float> by day */
     private array $known = [];
     /** @var array<int, int> by sign */
     private array $extremes = [];
 
-    /** @param list<float> $means January to December */
-    private function __construct(public readonly array $means)
+    /**
+     * @param list<float>          $means  January to December
+     * @param array<string, float> $logged °C by day, written 2027-05-12
+     * @param string               $site   tells one site's air from another's
+     */
+    private function __construct(public readonly array $means, private readonly array $logged, public readonly string $site)
     {
     }
 
@@ -33,12 +37,24 @@ final class SiteAir
             }
         }
 
-        return new self(array_map(floatval(...), $means));
+        $means = array_map(floatval(...), $means);
+
+        return new self($means, [], implode(' ', $means));
+    }
+
+    /**
+     * The same site, where days that were measured are as they were and not as in an ordinary year.
+     *
+     * @param array<string, float> $logged mean °C by day, written 2027-05-12
+     */
+    public function measured(array $logged): self
+    {
+        return $logged === [] ? $this : new self($this->means, $logged, $this->site.' '.hash('xxh64', serialize($logged)));
     }
 
     public function on(\DateTimeImmutable $day): float
     {
-        return $this->known[$day->format('Y-z')] ??= $this->between($day);
+        return $this->known[$key = $day->format('Y-m-d')] ??= $this->logged[$key] ?? $this->between($day);
     }
 
     private function between(\DateTimeImmutable $day): float
@@ -56,13 +72,13 @@ final class SiteAir
     {
         $day = ($day - 1) % 365;
 
-        return $this->days[$day] ??= $this->on((new \DateTimeImmutable('2001-01-01'))->modify(sprintf('+%d days', $day < 0 ? $day + 365 : $day)));
+        return $this->days[$day] ??= $this->between((new \DateTimeImmutable('2001-01-01'))->modify(sprintf('+%d days', $day < 0 ? $day + 365 : $day)));
     }
 
     /** The same year, half a year on: as it is on the other half of the globe. */
     public function otherHemisphere(): self
     {
-        return new self([...array_slice($this->means, 6), ...array_slice($this->means, 0, 6)]);
+        return self::of([...array_slice($this->means, 6), ...array_slice($this->means, 0, 6)]);
     }
 
     /** The coldest day of a common year, 1 to 365. */

@@ -62,6 +62,12 @@ final class Fields
         return array_key_exists($name, $this->values) && $this->values[$name] !== null;
     }
 
+    /** @return list<string> of all fields there are, for an object whose names are the user's own */
+    public function names(): array
+    {
+        return array_map(strval(...), array_keys($this->values));
+    }
+
     /** Whether a field that must be there says nothing on purpose. */
     public function isNull(string $name): bool
     {

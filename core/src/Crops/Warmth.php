@@ -11,6 +11,9 @@ use WetCradle\Core\Rooting\CardinalTemperatures;
 /** The medium's temperatures, °C: what the bench should keep it at, and how the kind answers to others. */
 final class Warmth
 {
+    /** A bench that is kept at this or more, °C, is a warm one. */
+    private const WARM = 15.0;
+
     private function __construct(public readonly Range $medium, public readonly CardinalTemperatures $cardinal)
     {
     }
@@ -33,6 +36,11 @@ final class Warmth
     public function pace(): float
     {
         return $this->cardinal->progressAt($this->medium->middle());
+    }
+
+    public function isWarm(): bool
+    {
+        return $this->medium->low >= self::WARM;
     }
 
     /** @return array<string, mixed> */

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Crops;
 
+use WetCradle\Core\Bench\Zone;
+use WetCradle\Core\Calendar\Rest;
 use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Numbers\Range;
@@ -11,6 +13,7 @@ use WetCradle\Core\Plan\CropTimes;
 use WetCradle\Core\Plan\GrowingOn;
 use WetCradle\Core\Rates\CropPrior;
 use WetCradle\Core\Rooting\RootingPace;
+use WetCradle\Core\Rooting\RootingTime;
 
 /** One way of propagating a crop, written down whole: from the sign that the plant gives to how it overwinters. */
 final class WaySheet
@@ -138,17 +141,24 @@ final class WaySheet
         return array_sum(array_column($this->weaning, 'days'));
     }
 
-    /** @param ?SiteAir $air of the site; without it growing on is taken in plain days */
-    public function times(?SiteAir $air = null): CropTimes
+    /**
+     * @param ?SiteAir $air  of the site; without it growing on is taken in plain days
+     * @param ?Zone    $zone where it roots; without it rooting is taken at the sheet's own warmth
+     */
+    public function times(?SiteAir $air = null, ?Zone $zone = null): CropTimes
     {
-        $site = $air === null ? '' : implode(' ', $air->means);
-        if (isset($this->times[$site])) {
-            return $this->times[$site];
+        $medium = $air === null ? null : $zone?->medium($this->warmth->medium, $air);
+        $where = ($air->site ?? '').'|'.($medium === null ? '' : $medium->setPoint ?? 'air '.$zone?->heat->words('°C'));
+        if (isset($this->times[$where])) {
+            return $this->times[$where];
         }
         $days = $this->daysToRoot();
-        $growingOn = $air === null || $this->potting->degreeDays === null || $this->potting->growBase === null ? null : GrowingOn::degreeDays($this->potting->degreeDays, $this->potting->growBase, $air);
+        $potting = $this->potting;
+        $growingOn = $air === null || $potting->degreeDays === null || $potting->growBase === null ? null : GrowingOn::degreeDays($potting->degreeDays, $potting->growBase, $air);
+        $rooting = $medium === null ? null : RootingTime::in($medium, $this->rooting, $this->warmth->cardinal);
+        $rest = $air !== null && $potting->winter === 'as_cells' ? Rest::of($air) : null;
 
-        return $this->times[$site] = CropTimes::of((int) $days->low, (int) $days->high, $this->weaningDays(), $this->potting->growOnDays, $growingOn);
+        return $this->times[$where] = CropTimes::of((int) $days->low, (int) $days->high, $this->weaningDays(), $potting->growOnDays, $growingOn, $rooting, $rest);
     }
 
     /** "tip cutting, softwood"; where the one word says both, that one. */

@@ -29,7 +29,7 @@ final class WaysCompared
 
         return [
             'benchDays' => $days,
-            'warm' => $way->warmth->medium->low >= 15.0,
+            'warm' => $way->warmth->isWarm(),
             'plantsPerSquareMetreWeek' => $cells * $perHole / $squareMetres / max(1.0, $days / 7.0),
             'rate' => ['mean' => $rate->mean(), 'low' => $rate->quantile(0.1), 'high' => $rate->quantile(0.9)],
             'materialPerPlant' => $way->costEach * $way->each / $perHole,

@@ -16,6 +16,9 @@ final class BatchLoad
         public readonly int $toStick,
         public readonly Week $potWeek,
         public readonly int $toPot,
+        public readonly Week $weanWeek,
+        public readonly string $method = '',
+        public readonly string $pot = '',
     ) {
     }
 

@@ -22,21 +22,24 @@ final class OrderOutlook
         public readonly float $expected,
         private readonly float $variance,
         private readonly int $onTheWay,
+        private readonly int $before,
     ) {
     }
 
     /**
-     * @param int            $sure     good plants that are grown, or sold for it
+     * @param int            $sure     good plants that are grown, or sold
      * @param list<Standing> $standing
+     * @param int            $before   wanted by orders that are served from the same batches before it
      */
-    public static function of(int $wanted, int $sure, array $standing): self
+    public static function of(int $wanted, int $sure, array $standing, int $before = 0): self
     {
         return new self(
             $wanted,
-            $sure,
-            $sure + array_sum(array_map(static fn (Standing $s) => $s->mean(), $standing)),
+            max(0, $sure - $before),
+            $sure - $before + array_sum(array_map(static fn (Standing $s) => $s->mean(), $standing)),
             array_sum(array_map(static fn (Standing $s) => $s->variance(), $standing)),
             array_sum(array_map(static fn (Standing $s) => $s->count, $standing)),
+            max(0, $before - $sure),
         );
     }
 
@@ -51,14 +54,14 @@ final class OrderOutlook
 
     private function workOutChance(): float
     {
-        $needed = $this->wanted - $this->sure;
+        $needed = $this->wanted + $this->before - $this->sure;
         if ($needed <= 0) {
             return 1.0;
         }
         if ($this->onTheWay < $needed) {
             return 0.0;
         }
-        $mean = ($this->expected - $this->sure) / $this->onTheWay;
+        $mean = ($this->expected + $this->before - $this->sure) / $this->onTheWay;
         $spread = $this->variance / ($this->onTheWay * $mean * (1.0 - $mean));
         // With hardly more spread than coins have, the strength has no end; so much is end enough.
         $strength = $spread <= 1.0 + 1e-6 ? 1e6 : min(1e6, max(1e-3, ($this->onTheWay - $spread) / ($spread - 1.0)));
@@ -74,17 +77,17 @@ final class OrderOutlook
     /** By how many it is likely to miss; 0 when the expected number is enough. */
     public function short(): int
     {
-        return max(0, $this->wanted - (int) round($this->expected));
+        return max(0, min($this->wanted, $this->wanted - (int) round($this->expected)));
     }
 
     public function words(): string
     {
-        $all = $this->wanted - $this->sure <= 0 ? sprintf('All %d are there.', $this->wanted) : null;
+        $all = $this->wanted <= $this->sure ? sprintf('All %d are there.', $this->wanted) : null;
 
         return $all ?? sprintf(
             '%s %d of %d: %s of having them all.',
             $this->isShort() ? sprintf('%d short, about', $this->short()) : 'About',
-            (int) round($this->expected),
+            max(0, (int) round($this->expected)),
             $this->wanted,
             InWords::chance($this->chance()),
         );

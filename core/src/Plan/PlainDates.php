@@ -6,16 +6,26 @@ namespace WetCradle\Core\Plan;
 
 use WetCradle\Core\Calendar\Week;
 
-/** A batch's expected days: stuck, rooted (a range, never one false-precise day), weaned, potted, ready. */
+/**
+ * A batch's expected days: stuck, rooted, weaned, potted, ready. What depends on rooting is a range, never one
+ * false-precise day: it holds eight in ten, from the first tenth rooted to the ninth.
+ */
 final class PlainDates
 {
+    /** Longer than this in its tray, a rooted plant is spoilt. */
+    public const MOST_HELD = 28;
+
     private function __construct(
         public readonly \DateTimeImmutable $stickOn,
         public readonly \DateTimeImmutable $rootedFrom,
         public readonly \DateTimeImmutable $rootedBy,
         public readonly \DateTimeImmutable $weanOn,
+        public readonly \DateTimeImmutable $potFrom,
         public readonly \DateTimeImmutable $potOn,
+        public readonly \DateTimeImmutable $potBy,
+        public readonly \DateTimeImmutable $readyFrom,
         public readonly \DateTimeImmutable $readyOn,
+        public readonly \DateTimeImmutable $readyBy,
     ) {
     }
 
@@ -28,23 +38,22 @@ final class PlainDates
     /** The last day to stick what is wanted in a week. */
     public static function stickBy(Week $ready, CropTimes $times): \DateTimeImmutable
     {
-        return $times->growingOn->potBy($ready->monday())->sub(new \DateInterval(sprintf('P%dD', $times->weaningDays + $times->plannedDaysToRoot())));
+        return $times->stickBy($ready->monday());
     }
 
-    public static function forwards(\DateTimeImmutable $stickOn, CropTimes $times): self
+    /** @param int $heldDays that it stands in its tray longer than it must, for want of hands or room */
+    public static function forwards(\DateTimeImmutable $stickOn, CropTimes $times, int $heldDays = 0): self
     {
-        $after = static fn (int $days) => $stickOn->modify(sprintf('+%d days', $days));
-        $wean = $times->plannedDaysToRoot();
-        $pot = $wean + $times->weaningDays;
+        $rooting = $times->rooting;
+        $from = $rooting->rootedFrom($stickOn);
+        $by = $rooting->rootedBy($stickOn);
+        $wean = $rooting->weanOn($stickOn);
+        $potOn = $times->potOn($wean, $heldDays);
+        $potFrom = min($potOn, $times->potOn($from));
+        $potBy = max($potOn, $times->potOn($by));
+        $ready = $times->growingOn->readyOn(...);
 
-        return new self(
-            $stickOn,
-            $after((int) $times->daysToRoot->low),
-            $after((int) $times->daysToRoot->high),
-            $after($wean),
-            $after($pot),
-            $times->growingOn->readyOn($after($pot)),
-        );
+        return new self($stickOn, $from, $by, $wean, $potFrom, $potOn, $potBy, $ready($potFrom), $ready($potOn), $ready($potBy));
     }
 
     /** The last week in which the batch still stands on the rooting bench. */
@@ -55,16 +64,9 @@ final class PlainDates
         return Week::containing($last < $this->stickOn ? $this->stickOn : $last);
     }
 
-    /** @return array{stickOn: string, rootedFrom: string, rootedBy: string, weanOn: string, potOn: string, readyOn: string} */
+    /** @return array<string, string> every day by its name */
     public function toArray(): array
     {
-        return array_map(static fn (\DateTimeImmutable $day) => $day->format('Y-m-d'), [
-            'stickOn' => $this->stickOn,
-            'rootedFrom' => $this->rootedFrom,
-            'rootedBy' => $this->rootedBy,
-            'weanOn' => $this->weanOn,
-            'potOn' => $this->potOn,
-            'readyOn' => $this->readyOn,
-        ]);
+        return array_map(static fn (\DateTimeImmutable $day) => $day->format('Y-m-d'), get_object_vars($this));
     }
 }

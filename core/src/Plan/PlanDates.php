@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Plan;
 
+use WetCradle\Core\Calendar\Need;
 use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Compute\Calculation;
 use WetCradle\Core\Compute\Fields;
@@ -16,9 +17,6 @@ use WetCradle\Core\Rooting\CardinalTemperatures;
  */
 final class PlanDates implements Calculation
 {
-    /** What is not reached in so many days is never reached: two winters and the summers between say all. */
-    private const FARTHEST = 3 * 366;
-
     private function __construct(
         public readonly \DateTimeImmutable $stickOn,
         public readonly \DateTimeImmutable $weanOn,
@@ -76,30 +74,8 @@ final class PlanDates implements Calculation
             throw $refused->at('growOn.degreeDays');
         }
         $weanOn = $potOn->sub(new \DateInterval(sprintf('P%dD', $weaningDays)));
-        $stickOn = self::lastDayFor($weanOn, $tau, static fn (\DateTimeImmutable $day) => $cardinal->progressAt($setPoint ?? $air->on($day)), 'rooting.tau', sprintf('Nothing roots so at %s: %s thermal days are never reached.', $setPoint === null ? 'this air' : $setPoint.' °C', $tau));
+        $rooting = Need::of($tau, static fn (\DateTimeImmutable $day) => $cardinal->progressAt($setPoint ?? $air->on($day)), 'rooting.tau', sprintf('Nothing roots so at %s: %s thermal days are never reached.', $setPoint === null ? 'this air' : $setPoint.' °C', $tau));
 
-        return new self($stickOn, $weanOn, $potOn, $due);
-    }
-
-    /**
-     * The last day from which a need is met by the day before an end.
-     *
-     * @param callable(\DateTimeImmutable): float $gain of one day
-     */
-    private static function lastDayFor(\DateTimeImmutable $end, float $need, callable $gain, string $field, string $never): \DateTimeImmutable
-    {
-        $step = new \DateInterval('P1D');
-        $day = $end;
-        // Sums of decimals slip by less than this; a need met but for that is met.
-        $left = $need - 1e-9 * max(1.0, $need);
-        for ($days = 0; $left > 0.0; ++$days) {
-            if ($days > self::FARTHEST) {
-                throw Refused::because('never_reached', $field, $never);
-            }
-            $day = $day->sub($step);
-            $left -= $gain($day);
-        }
-
-        return $day;
+        return new self($rooting->startBy($weanOn), $weanOn, $potOn, $due);
     }
 }

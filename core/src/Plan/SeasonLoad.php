@@ -6,17 +6,19 @@ namespace WetCradle\Core\Plan;
 
 use WetCradle\Core\Calendar\Week;
 
-/** Week by week: how full the mist house is and how many hours sticking and potting ask. */
+/** Week by week: how full the mist house is and how many hours collecting, sticking, weaning and potting ask. */
 final class SeasonLoad
 {
     /**
      * @param list<BatchLoad> $batches
      *
-     * @return list<array{week: Week, trays: int, fill: float, stickHours: float, potHours: float}> fill is trays ÷ places, above 1 when overfull
+     * @return list<array{week: Week, trays: int, fill: float, collectHours: float, stickHours: float, weanHours: float, potHours: float}> fill is trays ÷ places, above 1 when overfull
      */
     public static function of(Week $from, int $weeks, int $mistPlaces, WorkNorms $norms, array $batches): array
     {
-        $trays = $toStick = $toPot = array_fill(0, $weeks, 0);
+        $none = array_fill(0, $weeks, 0.0);
+        $trays = array_fill(0, $weeks, 0);
+        $hours = ['collect' => $none, 'stick' => $none, 'wean' => $none, 'pot' => $none];
         $first = $from->ordinal();
         foreach ($batches as $batch) {
             $start = $batch->tenant->from->ordinal() - $first;
@@ -26,12 +28,11 @@ final class SeasonLoad
                     $trays[$i] += $batch->tenant->trays;
                 }
             }
-            if (isset($toStick[$start])) {
-                $toStick[$start] += $batch->toStick;
-            }
-            $pot = $batch->potWeek->ordinal() - $first;
-            if (isset($toPot[$pot])) {
-                $toPot[$pot] += $batch->toPot;
+            foreach (self::work($batch, $norms) as $what => [$week, $many]) {
+                $i = $week->ordinal() - $first;
+                if (isset($hours[$what][$i])) {
+                    $hours[$what][$i] += $many;
+                }
             }
         }
         $found = [];
@@ -40,11 +41,24 @@ final class SeasonLoad
                 'week' => $from->plus($i),
                 'trays' => $trays[$i],
                 'fill' => $mistPlaces > 0 ? (float) ($trays[$i] / $mistPlaces) : 0.0,
-                'stickHours' => $norms->hoursToStick($toStick[$i]),
-                'potHours' => $norms->hoursToPot($toPot[$i]),
+                'collectHours' => $hours['collect'][$i],
+                'stickHours' => $hours['stick'][$i],
+                'weanHours' => $hours['wean'][$i],
+                'potHours' => $hours['pot'][$i],
             ];
         }
 
         return $found;
+    }
+
+    /** @return array<string, array{0: Week, 1: float}> hours by what is done, with their week */
+    private static function work(BatchLoad $batch, WorkNorms $norms): array
+    {
+        return [
+            'collect' => [$batch->tenant->from, $norms->hoursToCollect($batch->toStick)],
+            'stick' => [$batch->tenant->from, $norms->hoursToStick($batch->toStick, $batch->method)],
+            'wean' => [$batch->weanWeek, $norms->hoursToWean($batch->tenant->trays)],
+            'pot' => [$batch->potWeek, $norms->hoursToPot($batch->toPot, $batch->pot)],
+        ];
     }
 }

@@ -10,18 +10,25 @@ use WetCradle\Core\Refused;
 /** Some plants of an order on their way: how many there are, and what share of them will be good. */
 final class Standing
 {
-    private function __construct(public readonly int $count, public readonly Beta $good)
+    private function __construct(public readonly int $count, public readonly Beta $good, public readonly ?string $luck, public readonly float $shared)
     {
     }
 
-    /** @param non-empty-list<Beta> $stages still before them: rooting, potting, growing on */
-    public static function of(int $count, array $stages): self
+    /**
+     * @param non-empty-list<Beta> $stages still before them: rooting, potting, growing on
+     * @param ?string              $luck   what other batches share their doubt with these, such as the rate of one way
+     * @param float                $shared the part of the doubt that is shared with them, 0 to 1
+     */
+    public static function of(int $count, array $stages, ?string $luck = null, float $shared = 0.0): self
     {
         if ($count < 0) {
             throw Refused::because('negative', 'count', 'There cannot be fewer than no plants.');
         }
+        if ($shared < 0.0 || $shared > 1.0) {
+            throw Refused::because('out_of_range', 'shared', 'The shared part of a doubt lies between none and all.');
+        }
 
-        return new self($count, Beta::product($stages));
+        return new self($count, Beta::product($stages), $luck, $luck === null ? 0.0 : $shared);
     }
 
     public function mean(): float

@@ -4,34 +4,90 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Plan;
 
+use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Refused;
 
 /** How much one pair of hands does in an hour. The nursery's own figures; the defaults are a middling pair. */
 final class WorkNorms
 {
-    private function __construct(public readonly int $stuckAnHour, public readonly int $pottedAnHour)
-    {
+    public const COLLECTED = 400;
+    public const WEANED = 30;
+
+    /**
+     * @param array<string, int> $stuckBy  where a method goes slower or faster
+     * @param array<string, int> $pottedBy where a pot does
+     */
+    private function __construct(
+        public readonly int $stuckAnHour,
+        public readonly int $pottedAnHour,
+        public readonly int $collectedAnHour,
+        public readonly int $weanedAnHour,
+        public readonly array $stuckBy,
+        public readonly array $pottedBy,
+    ) {
     }
 
-    public static function of(int $stuckAnHour, int $pottedAnHour): self
+    /**
+     * @param array<string, int> $stuckBy  by method
+     * @param array<string, int> $pottedBy by pot
+     * @param int                $weaned   trays moved and set up in an hour
+     */
+    public static function of(int $stuckAnHour, int $pottedAnHour, int $collected = self::COLLECTED, int $weaned = self::WEANED, array $stuckBy = [], array $pottedBy = []): self
     {
-        if ($stuckAnHour < 1) {
-            throw Refused::because('out_of_range', 'stuckAnHour', 'At least one cutting is stuck in an hour.');
+        foreach (['stuckAnHour' => [$stuckAnHour, 'cutting is stuck'], 'pottedAnHour' => [$pottedAnHour, 'plant is potted'], 'collectedAnHour' => [$collected, 'cutting is collected'], 'weanedAnHour' => [$weaned, 'tray is weaned']] as $field => [$many, $what]) {
+            if ($many < 1) {
+                throw Refused::because('out_of_range', $field, sprintf('At least one %s in an hour.', $what));
+            }
         }
-        if ($pottedAnHour < 1) {
-            throw Refused::because('out_of_range', 'pottedAnHour', 'At least one plant is potted in an hour.');
+        foreach (['stuckBy' => $stuckBy, 'pottedBy' => $pottedBy] as $field => $norms) {
+            foreach ($norms as $what => $many) {
+                if ($many < 1) {
+                    throw Refused::because('out_of_range', $field.'.'.$what, sprintf('At least one of %s is done in an hour.', $what));
+                }
+            }
         }
 
-        return new self($stuckAnHour, $pottedAnHour);
+        return new self($stuckAnHour, $pottedAnHour, $collected, $weaned, $stuckBy, $pottedBy);
     }
 
-    public function hoursToStick(int $cuttings): float
+    /** @param Fields $in {stuckAnHour, pottedAnHour, collectedAnHour, weanedAnHour, stuckBy: {method: n}, pottedBy: {pot: n}} */
+    public static function read(Fields $in): self
     {
-        return (float) ($cuttings / $this->stuckAnHour);
+        $each = static function (Fields $norms): array {
+            $found = [];
+            foreach ($norms->names() as $what) {
+                $found[$what] = $norms->count($what, 1, 5000);
+            }
+
+            return $found;
+        };
+
+        return self::of($in->count('stuckAnHour', 1, 5000), $in->count('pottedAnHour', 1, 5000), $in->count('collectedAnHour', 1, 5000), $in->count('weanedAnHour', 1, 5000), $each($in->object('stuckBy')), $each($in->object('pottedBy')));
     }
 
-    public function hoursToPot(int $plants): float
+    public function hoursToCollect(int $cuttings): float
     {
-        return (float) ($plants / $this->pottedAnHour);
+        return (float) ($cuttings / $this->collectedAnHour);
+    }
+
+    public function hoursToStick(int $cuttings, string $method = ''): float
+    {
+        return (float) ($cuttings / ($this->stuckBy[$method] ?? $this->stuckAnHour));
+    }
+
+    public function hoursToWean(int $trays): float
+    {
+        return (float) ($trays / $this->weanedAnHour);
+    }
+
+    public function hoursToPot(int $plants, string $pot = ''): float
+    {
+        return (float) ($plants / ($this->pottedBy[$pot] ?? $this->pottedAnHour));
+    }
+
+    /** @return array{stuckAnHour: int, pottedAnHour: int, collectedAnHour: int, weanedAnHour: int, stuckBy: object, pottedBy: object} */
+    public function toArray(): array
+    {
+        return ['stuckAnHour' => $this->stuckAnHour, 'pottedAnHour' => $this->pottedAnHour, 'collectedAnHour' => $this->collectedAnHour, 'weanedAnHour' => $this->weanedAnHour, 'stuckBy' => (object) $this->stuckBy, 'pottedBy' => (object) $this->pottedBy];
     }
 }

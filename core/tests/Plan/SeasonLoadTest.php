@@ -4,13 +4,17 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Plan;
 
+use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Numbers\Range;
 use WetCradle\Core\Plan\BatchLoad;
+use WetCradle\Core\Plan\Crew;
 use WetCradle\Core\Plan\SeasonLoad;
 use WetCradle\Core\Plan\WorkNorms;
+use WetCradle\Core\Refused;
 
 final class SeasonLoadTest extends TestCase
 {
@@ -52,6 +56,64 @@ final class SeasonLoadTest extends TestCase
         self::assertSame([0.0, 0.0, 0.0], array_column($weeks, 'fill'));
     }
 
+    public function testCollectingAndWeaningAreWorkTooAndNormsGoByMethodAndPot(): void
+    {
+        $norms = WorkNorms::of(120, 90, 400, 20, ['tip' => 60], ['1 L' => 45]);
+        $week = SeasonLoad::of(Week::of('2027-W10'), 6, 10, $norms, [$this->batch(from: 10, to: 13, trays: 4, cuttings: 240, potWeek: 14, toPot: 180)]);
+        self::assertSame([0.6, 4.0], [$week[0]['collectHours'], $week[0]['stickHours']]);
+        self::assertSame([0.2, 4.0], [$week[3]['weanHours'], $week[4]['potHours']]);
+        self::assertEquals($norms, WorkNorms::read(Fields::of(json_decode((string) json_encode($norms->toArray()), true))));
+        foreach ([fn () => WorkNorms::of(0, 1), fn () => WorkNorms::of(1, 1, 1, 1, ['tip' => 0])] as $wrong) {
+            try {
+                $wrong();
+                self::fail('Should have been refused.');
+            } catch (Refused $refused) {
+                self::assertSame('out_of_range', $refused->reason);
+            }
+        }
+    }
+
+    public function testHandsAwayAreNotThere(): void
+    {
+        $crew = self::crew([['name' => 'Bo', 'hours' => 40], ['name' => 'Femi', 'hours' => 20]], [
+            ['who' => 'Bo', 'from' => '2027-03-01', 'to' => '2027-03-03', 'why' => 'leave'],
+            ['who' => null, 'from' => '2027-03-05', 'to' => '2027-03-08', 'why' => 'closed'],
+        ]);
+        self::assertSame(8.0 + 16.0, $crew->hoursIn(Week::of('2027-W09')), 'Bo is there one day of four, Femi four.');
+        self::assertSame(48.0, $crew->hoursIn(Week::of('2027-W10')));
+        self::assertSame(60.0, $crew->hoursIn(Week::of('2027-W11')));
+        self::assertSame(0.0, Crew::nobody()->hoursIn(Week::of('2027-W11')));
+        self::assertEquals($crew, Crew::read(Fields::of($crew->toArray())));
+    }
+
+    /** @param array<string, mixed> $away */
+    #[DataProvider('notAway')]
+    public function testWhoIsNotThereCannotBeAway(array $away, string $field, string $reason): void
+    {
+        try {
+            self::crew([['name' => 'Bo', 'hours' => 40]], [$away]);
+            self::fail('Should have been refused.');
+        } catch (Refused $refused) {
+            self::assertSame([$field, $reason], [$refused->field, $refused->reason]);
+        }
+    }
+
+    /** @return iterable<string, array{0: array<string, mixed>, 1: string, 2: string}> */
+    public static function notAway(): iterable
+    {
+        yield 'a stranger' => [['who' => 'Ada', 'from' => '2027-03-01', 'to' => '2027-03-02'], 'away[0].who', 'unknown'];
+        yield 'back before leaving' => [['who' => 'Bo', 'from' => '2027-03-02', 'to' => '2027-03-01'], 'away[0].to', 'upside_down'];
+    }
+
+    /**
+     * @param list<array<string, mixed>> $hands
+     * @param list<array<string, mixed>> $away
+     */
+    private static function crew(array $hands, array $away): Crew
+    {
+        return Crew::read(Fields::of(['hands' => $hands, 'away' => $away]));
+    }
+
     public function testTrayWeeksAreNeitherLostNorDoubled(): void
     {
         mt_srand(9);
@@ -87,6 +149,9 @@ final class SeasonLoadTest extends TestCase
             $cuttings,
             $week($potWeek),
             $toPot,
+            $week($to),
+            'tip',
+            '1 L',
         );
     }
 }

@@ -1,0 +1,25 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Bench;
+
+use WetCradle\Core\Plan\PlainDates;
+
+/** A place for one batch with the days it would have there; or why the nearest place will not do. */
+final class Berth
+{
+    public function __construct(
+        public readonly int $zone,
+        public readonly string $name,
+        public readonly ?PlainDates $dates,
+        public readonly ?Tenant $tenant,
+        public readonly ?string $refusal,
+    ) {
+    }
+
+    public function isFree(): bool
+    {
+        return $this->refusal === null;
+    }
+}

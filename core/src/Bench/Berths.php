@@ -1,0 +1,59 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Bench;
+
+use WetCradle\Core\Calendar\SiteAir;
+use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Crops\WaySheet;
+use WetCradle\Core\Plan\PlainDates;
+use WetCradle\Core\Refused;
+use WetCradle\Core\Telling;
+
+/** All zones of a house while a season is planned: where one batch lies, the next cannot. */
+final class Berths
+{
+    /**
+     * @param array<int, Zone>         $zones
+     * @param array<int, list<Tenant>> $tenants by zone
+     */
+    public function __construct(private readonly array $zones, private array $tenants, private readonly SiteAir $air, private readonly Telling $telling)
+    {
+    }
+
+    /** The zone that suits a batch best of those that can take it, or the reason of the one that comes nearest. */
+    public function best(WaySheet $sheet, \DateTimeImmutable $stickOn, int $trays): Berth
+    {
+        $found = [];
+        $dates = [];
+        foreach ($this->zones as $id => $zone) {
+            try {
+                $times = $sheet->times($this->air, $zone);
+                $when = $dates[spl_object_id($times)] ??= PlainDates::forwards($stickOn, $times);
+            } catch (Refused $refused) {
+                $found[] = [[4, 0.0, $id], new Berth($id, $zone->name, null, null, $refused->getMessage())];
+                continue;
+            }
+            $batch = self::tenant('this batch', $sheet, $when, $trays);
+            $offer = $zone->offerTo($batch, $this->tenants[$id] ?? [], $this->telling);
+            $rank = ['no_room' => 1, 'sharing' => 2, 'no_warmth' => 3, 'no_water' => 3][$offer->reason] ?? 0;
+            $found[] = [[$rank, $zone->distanceFrom($batch), $id], new Berth($id, $zone->name, $when, $batch, $offer->isYes() ? null : sprintf('%s: %s', $zone->name, $offer->words))];
+        }
+        usort($found, static fn (array $a, array $b) => $a[0] <=> $b[0]);
+
+        return $found[0][1] ?? throw Refused::because('no_zones', 'zones', 'There is no bench yet. Add a zone first.');
+    }
+
+    public function take(Berth $berth): void
+    {
+        if ($berth->tenant !== null) {
+            $this->tenants[$berth->zone][] = $berth->tenant;
+        }
+    }
+
+    public static function tenant(string $name, WaySheet $sheet, PlainDates $dates, int $trays): Tenant
+    {
+        return Tenant::of($name, $trays, Week::containing($dates->stickOn), $dates->lastBenchWeek(), $sheet->warmth->medium, $sheet->water->mist);
+    }
+}

@@ -1,0 +1,60 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Mixing;
+
+use WetCradle\Core\Refused;
+
+/** What a mix is made of, by parts of its volume. */
+final class Recipe
+{
+    /** @param non-empty-list<array{name: string, parts: float}> $parts */
+    private function __construct(public readonly array $parts)
+    {
+    }
+
+    /** @param list<array{name: string, parts: float}> $parts */
+    public static function of(array $parts): self
+    {
+        if ($parts === []) {
+            throw Refused::because('empty', 'recipe', 'A mix has at least one part.');
+        }
+        foreach ($parts as $i => $part) {
+            if (!is_finite($part['parts']) || $part['parts'] < 0.0) {
+                throw Refused::because('negative', "recipe[{$i}].parts", 'Parts of a mix cannot be negative.');
+            }
+        }
+        if (array_sum(array_column($parts, 'parts')) <= 0.0) {
+            throw Refused::because('not_positive', 'recipe', 'The parts of a mix must come to more than nothing.');
+        }
+
+        return new self($parts);
+    }
+
+    /** As growers write it: "perlite 2 : coir 1", "half perlite half vermiculite"; any other words are one part by that name. */
+    public static function written(string $words): self
+    {
+        $words = trim($words);
+        if (preg_match('/^half (.+) half (.+)$/i', $words, $found) === 1) {
+            return new self([['name' => $found[1], 'parts' => 1.0], ['name' => $found[2], 'parts' => 1.0]]);
+        }
+        $parts = [];
+        foreach (explode(':', $words) as $part) {
+            if (preg_match('/^\s*(.+?)\s+(\d+(?:[.,]\d+)?)\s*$/u', $part, $found) !== 1 || (float) str_replace(',', '.', $found[2]) <= 0.0) {
+                return new self([['name' => $words, 'parts' => 1.0]]);
+            }
+            $parts[] = ['name' => $found[1], 'parts' => (float) str_replace(',', '.', $found[2])];
+        }
+
+        return new self($parts);
+    }
+
+    /** @return non-empty-list<array{name: string, litres: float}> this many litres, split by parts */
+    public function split(float $litres): array
+    {
+        $all = array_sum(array_column($this->parts, 'parts'));
+
+        return array_map(static fn (array $part) => ['name' => $part['name'], 'litres' => $litres * $part['parts'] / $all], $this->parts);
+    }
+}

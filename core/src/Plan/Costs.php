@@ -1,0 +1,26 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Plan;
+
+use WetCradle\Core\Refused;
+
+/** What an hour of work and a week of bench cost the house, in its own money. */
+final class Costs
+{
+    private function __construct(public readonly float $hour, public readonly float $warmTrayWeek)
+    {
+    }
+
+    public static function of(float $hour, float $warmTrayWeek): self
+    {
+        foreach (['hourCost' => $hour, 'trayWeekCost' => $warmTrayWeek] as $field => $cost) {
+            if (!is_finite($cost) || $cost < 0.0 || $cost > 10_000.0) {
+                throw Refused::because('out_of_range', $field, 'A cost lies between 0 and 10000.');
+            }
+        }
+
+        return new self($hour, $warmTrayWeek);
+    }
+}

@@ -1,0 +1,91 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Plan;
+
+use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Compute\Fields;
+
+/** The hands there are: hours a week each, and the days on which some or all are away. */
+final class Crew
+{
+    private const WORKING_DAYS = 5;
+
+    /**
+     * @param list<array{name: string, hours: float}>                                         $hands
+     * @param list<array{who: ?string, from: string, to: string, why: ?string}> $away who is null where all are
+     */
+    private function __construct(public readonly array $hands, public readonly array $away)
+    {
+    }
+
+    /** @param Fields $in {hands: [{name, hours}], away: [{who?, from, to, why?}]} */
+    public static function read(Fields $in): self
+    {
+        $hands = array_map(static function (Fields $one): array {
+            $read = ['name' => $one->text('name', 80), 'hours' => $one->number('hours', 0, 80)];
+            $one->done();
+
+            return $read;
+        }, $in->objects('hands', 100));
+        $names = array_column($hands, 'name');
+        foreach (array_keys(array_diff_key($names, array_unique($names))) as $i) {
+            throw $in->refuse('taken', "hands[{$i}].name", 'is there twice; tell the two apart');
+        }
+        $away = array_map(static function (Fields $one) use ($names): array {
+            $who = $one->textOr('who', null, 80);
+            if ($who !== null && !in_array($who, $names, true)) {
+                throw $one->refuse('unknown', 'who', 'is none of the hands');
+            }
+            [$from, $to] = [$one->day('from'), $one->day('to')];
+            if ($to < $from) {
+                throw $one->refuse('upside_down', 'to', 'comes before its first day');
+            }
+            $read = ['who' => $who, 'from' => $from->format('Y-m-d'), 'to' => $to->format('Y-m-d'), 'why' => $one->textOr('why', null, 120)];
+            $one->done();
+
+            return $read;
+        }, $in->objects('away', 400));
+        $in->done();
+
+        return new self($hands, $away);
+    }
+
+    public static function nobody(): self
+    {
+        return new self([], []);
+    }
+
+    /** Hours of work in a week, Monday to Friday, less who is away. */
+    public function hoursIn(Week $week): float
+    {
+        $hours = 0.0;
+        foreach ($this->hands as $hand) {
+            $days = 0;
+            for ($i = 0; $i < self::WORKING_DAYS; ++$i) {
+                $days += $this->isAway($hand['name'], $week->monday()->modify(sprintf('+%d days', $i))->format('Y-m-d')) ? 0 : 1;
+            }
+            $hours += $hand['hours'] * $days / self::WORKING_DAYS;
+        }
+
+        return $hours;
+    }
+
+    /** @return array{hands: list<array{name: string, hours: float}>, away: list<array{who: ?string, from: string, to: string, why: ?string}>} */
+    public function toArray(): array
+    {
+        return ['hands' => $this->hands, 'away' => $this->away];
+    }
+
+    private function isAway(string $name, string $day): bool
+    {
+        foreach ($this->away as $one) {
+            if (($one['who'] === null || $one['who'] === $name) && $day >= $one['from'] && $day <= $one['to']) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+}

@@ -1,0 +1,27 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Plan;
+
+use WetCradle\Core\Bench\Berth;
+
+/** What a draft proposes for one or more orders; or why it found nothing for them. */
+final class Drafted
+{
+    /**
+     * @param non-empty-list<int> $orders
+     * @param ?int                $saved  cuttings that sharing their insurance saves; null where nothing is shared
+     * @param ?string             $refusal why no batch was found
+     */
+    public function __construct(
+        public readonly array $orders,
+        public readonly Want $want,
+        public readonly ?Route $route,
+        public readonly ?Berth $berth,
+        public readonly ?int $saved,
+        public readonly ?string $refusal,
+        public readonly ?string $nearest,
+    ) {
+    }
+}

@@ -1,0 +1,220 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Plan;
+
+use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Refused;
+use WetCradle\Core\Telling;
+
+/**
+ * Moves work out of weeks that ask more hours than there are hands, inside the windows of the material and before the
+ * orders are due. Each step takes the one move that frees most of the overload; ties go to the smaller move, then to the
+ * batch's code, so that the same plan is always evened out in the same way. No batch is moved twice.
+ */
+final class EvenOut
+{
+    private const MOST_WEEKS = 8;
+    private const MOST_MOVES = 200;
+    /** Less than this of an hour is not worth a move. */
+    private const WORTH = 0.05;
+
+    /**
+     * @param list<Shift>                                                      $moves
+     * @param list<array{week: Week, hours: float, crew: float, after: float}> $weeks overfull weeks, with what the moves leave
+     */
+    private function __construct(public readonly array $moves, public readonly array $weeks)
+    {
+    }
+
+    /**
+     * @param Week                                      $from   the running week: nothing before it can be moved
+     * @param list<float>                               $fixed  hours a week from then on that cannot be moved
+     * @param list<float>                               $crew   hours a week that there are
+     * @param list<Movable>                             $movable
+     * @param \Closure(Movable, PlainDates): bool $able  whether bench and stock allow it
+     */
+    public static function plan(Week $from, array $fixed, array $crew, array $movable, \Closure $able, Telling $telling): self
+    {
+        if (array_sum($crew) <= 0.0) {
+            throw Refused::because('no_hands', 'hands', 'No hands are entered for these weeks, so no week can be evened out. Enter who works here and for how many hours.');
+        }
+        usort($movable, static fn (Movable $a, Movable $b) => $a->code <=> $b->code);
+        $first = $from->ordinal();
+        $load = $fixed;
+        $was = array_map(static fn (Movable $one) => $one->dates(), $movable);
+        $now = [];
+        foreach ($movable as $i => $one) {
+            $load = self::with($load, $now[$i] = self::hours($one, $was[$i], $first), 1);
+        }
+        $before = $load;
+        $options = $moves = $moved = [];
+        while (count($moves) < self::MOST_MOVES) {
+            foreach ($movable as $i => $one) {
+                if (!isset($options[$i]) && self::touchesOverfull($now[$i], $load, $crew)) {
+                    $options[$i] = iterator_to_array(self::options($one, $was[$i], $first), false);
+                }
+            }
+            $best = self::best($load, $crew, $movable, array_diff_key($options, $moved), $now, $able);
+            if ($best === null) {
+                break;
+            }
+            [$i, $option] = $best;
+            $one = $movable[$i];
+            $after = self::with(self::with($load, $now[$i], -1), $option['hours'], 1);
+            $moves[] = new Shift($one->code, $one->crop, $option['dates']->stickOn, $option['held'], $option['dates'], self::words($was[$i], $option['dates'], $option['weeks'], $load, $after, $crew, $first, $telling));
+            $load = $after;
+            $moved[$i] = true;
+        }
+        $weeks = [];
+        foreach ($before as $w => $hours) {
+            if ($hours > $crew[$w] + self::WORTH || $load[$w] > $crew[$w] + self::WORTH) {
+                $weeks[] = ['week' => $from->plus($w), 'hours' => $hours, 'crew' => $crew[$w], 'after' => $load[$w]];
+            }
+        }
+
+        return new self($moves, $weeks);
+    }
+
+    /**
+     * @param list<float>                                                                                              $load
+     * @param list<float>                                                                                              $crew
+     * @param list<Movable>                                                                                            $movable
+     * @param array<int, list<array{dates: PlainDates, held: int, weeks: int, hours: array<int, float>}>>              $options
+     * @param array<int, array<int, float>>                                                                            $now
+     * @param \Closure(Movable, PlainDates): bool                                                                      $able
+     *
+     * @return ?array{0: int, 1: array{dates: PlainDates, held: int, weeks: int, hours: array<int, float>}}
+     */
+    private static function best(array $load, array $crew, array $movable, array $options, array $now, \Closure $able): ?array
+    {
+        $found = [];
+        foreach ($options as $i => $of) {
+            foreach (self::touchesOverfull($now[$i], $load, $crew) ? $of : [] as $option) {
+                $gain = self::gain($load, $crew, $now[$i], $option['hours']);
+                if ($gain > self::WORTH) {
+                    $found[] = [[-round($gain, 6), abs($option['weeks']), $movable[$i]->code, $option['weeks']], $i, $option];
+                }
+            }
+        }
+        usort($found, static fn (array $a, array $b) => $a[0] <=> $b[0]);
+        foreach ($found as [, $i, $option]) {
+            if ($able($movable[$i], $option['dates'])) {
+                return [$i, $option];
+            }
+        }
+
+        return null;
+    }
+
+    /** @return \Generator<int, array{dates: PlainDates, held: int, weeks: int, hours: array<int, float>}> every move that keeps its window and its order */
+    private static function options(Movable $one, PlainDates $was, int $first): \Generator
+    {
+        $good = static fn (PlainDates $dates) => $one->due === null || $dates->readyOn <= $one->due->sunday() || $dates->readyOn <= $was->readyOn;
+        for ($weeks = -self::MOST_WEEKS; $weeks <= self::MOST_WEEKS; ++$weeks) {
+            $tries = [];
+            $day = $one->stickOn->modify(sprintf('%+d weeks', $weeks));
+            if ($one->earliest !== null && $day >= $one->earliest && $day <= $one->latest) {
+                $tries[] = [$day, $one->heldDays];
+            }
+            $held = $one->heldDays + 7 * $weeks;
+            if ($held >= 0 && $held <= PlainDates::MOST_HELD) {
+                $tries[] = [$one->stickOn, $held];
+            }
+            foreach ($weeks === 0 ? [] : $tries as [$stickOn, $heldDays]) {
+                $dates = PlainDates::forwards($stickOn, $one->times, $heldDays);
+                if ($good($dates) && Week::containing($dates->potOn)->ordinal() >= $first) {
+                    yield ['dates' => $dates, 'held' => $heldDays, 'weeks' => $weeks, 'hours' => self::hours($one, $dates, $first)];
+                }
+            }
+        }
+    }
+
+    /** @return array<int, float> hours by week from the first */
+    private static function hours(Movable $one, PlainDates $dates, int $first): array
+    {
+        $hours = [];
+        if (!$one->isStuck()) {
+            $hours[Week::containing($dates->stickOn)->ordinal() - $first] = $one->stick;
+        }
+        $pot = Week::containing($dates->potOn)->ordinal() - $first;
+        $hours[$pot] = ($hours[$pot] ?? 0.0) + $one->pot;
+
+        return $hours;
+    }
+
+    /**
+     * @param list<float>       $load
+     * @param array<int, float> $hours
+     *
+     * @return list<float>
+     */
+    private static function with(array $load, array $hours, int $sign): array
+    {
+        foreach ($hours as $week => $many) {
+            if (isset($load[$week])) {
+                $load[$week] = max(0.0, $load[$week] + $sign * $many);
+            }
+        }
+
+        return array_values($load);
+    }
+
+    /**
+     * @param array<int, float> $hours
+     * @param list<float>       $load
+     * @param list<float>       $crew
+     */
+    private static function touchesOverfull(array $hours, array $load, array $crew): bool
+    {
+        foreach (array_keys($hours) as $week) {
+            if (isset($load[$week]) && $load[$week] > $crew[$week] + self::WORTH) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /**
+     * Hours of overload that a move frees; what it puts into another overfull week counts against it.
+     *
+     * @param list<float>       $load
+     * @param list<float>       $crew
+     * @param array<int, float> $now
+     * @param array<int, float> $then
+     */
+    private static function gain(array $load, array $crew, array $now, array $then): float
+    {
+        $gain = 0.0;
+        foreach (array_keys($now + $then) as $week) {
+            if (isset($load[$week])) {
+                $after = $load[$week] - ($now[$week] ?? 0.0) + ($then[$week] ?? 0.0);
+                $gain += max(0.0, $load[$week] - $crew[$week]) - max(0.0, $after - $crew[$week]);
+            }
+        }
+
+        return $gain;
+    }
+
+    /**
+     * @param list<float> $before
+     * @param list<float> $after
+     * @param list<float> $crew
+     */
+    private static function words(PlainDates $was, PlainDates $dates, int $weeks, array $before, array $after, array $crew, int $first, Telling $telling): string
+    {
+        $freed = null;
+        foreach ($before as $week => $hours) {
+            if ($hours > $crew[$week] && $after[$week] < $hours && ($freed === null || $hours - $after[$week] > $before[$freed] - $after[$freed])) {
+                $freed = $week;
+            }
+        }
+        $what = $dates->stickOn !== $was->stickOn
+            ? sprintf('stuck %d %s %s, %s instead of %s', abs($weeks), abs($weeks) === 1 ? 'week' : 'weeks', $weeks < 0 ? 'earlier' : 'later', $dates->stickOn->format('j M'), $was->stickOn->format('j M'))
+            : sprintf('potted %d %s %s, %s instead of %s; it stands in its tray meanwhile', abs($weeks), abs($weeks) === 1 ? 'week' : 'weeks', $weeks < 0 ? 'earlier' : 'later', $dates->potOn->format('j M'), $was->potOn->format('j M'));
+
+        return $freed === null ? ucfirst($what).'.' : sprintf('%s: %s falls from %d to %d hours of %d.', ucfirst($what), $telling->week(Week::ofOrdinal($first + $freed)), (int) round($before[$freed]), (int) round($after[$freed]), (int) round($crew[$freed]));
+    }
+}

@@ -1,0 +1,42 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Plan;
+
+use WetCradle\Core\Calendar\Week;
+
+/** A batch whose sticking or potting may still be moved, with the hours that each asks and how far it may go. */
+final class Movable
+{
+    /**
+     * @param ?\DateTimeImmutable $earliest to stick; null where it is stuck already
+     * @param ?\DateTimeImmutable $latest   to stick
+     * @param ?Week               $due      the week it is wanted; null where nobody waits
+     * @param float               $stick    hours to collect and stick it
+     * @param float               $pot      hours to pot it
+     */
+    public function __construct(
+        public readonly string $code,
+        public readonly string $crop,
+        public readonly \DateTimeImmutable $stickOn,
+        public readonly ?\DateTimeImmutable $earliest,
+        public readonly ?\DateTimeImmutable $latest,
+        public readonly CropTimes $times,
+        public readonly int $heldDays,
+        public readonly ?Week $due,
+        public readonly float $stick,
+        public readonly float $pot,
+    ) {
+    }
+
+    public function isStuck(): bool
+    {
+        return $this->earliest === null;
+    }
+
+    public function dates(): PlainDates
+    {
+        return PlainDates::forwards($this->stickOn, $this->times, $this->heldDays);
+    }
+}

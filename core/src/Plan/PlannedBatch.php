@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Plan;
+
+/** A batch as a kept version of a plan holds it: all that can be planned anew of it. */
+final class PlannedBatch
+{
+    /**
+     * @param list<int> $orders
+     */
+    private function __construct(
+        public readonly string $code,
+        public readonly string $crop,
+        public readonly array $orders,
+        public readonly string $block,
+        public readonly string $zone,
+        public readonly int $trays,
+        public readonly int $cuttings,
+        public readonly string $stickOn,
+        public readonly int $heldDays,
+        public readonly string $readyOn,
+        public readonly bool $stuck,
+    ) {
+    }
+
+    /** @param array{code: string, crop: string, orders: list<int>, block: string, zone: string, trays: int, cuttings: int, stickOn: string, heldDays: int, readyOn: string, stuck: bool} $is */
+    public static function of(array $is): self
+    {
+        return new self($is['code'], $is['crop'], $is['orders'], $is['block'], $is['zone'], $is['trays'], $is['cuttings'], $is['stickOn'], $is['heldDays'], $is['readyOn'], $is['stuck']);
+    }
+
+    /** @return array{code: string, crop: string, orders: list<int>, block: string, zone: string, trays: int, cuttings: int, stickOn: string, heldDays: int, readyOn: string, stuck: bool} */
+    public function toArray(): array
+    {
+        return get_object_vars($this);
+    }
+}

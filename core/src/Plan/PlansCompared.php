@@ -1,0 +1,73 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Plan;
+
+/** What changed between two versions of a season's plan, batch by batch, in words. */
+final class PlansCompared
+{
+    /**
+     * @param list<PlannedBatch> $then
+     * @param list<PlannedBatch> $now
+     *
+     * @return list<array{code: string, crop: string, what: string, words: string}> what is added, gone, stuck or changed; in the order of their codes within each
+     */
+    public static function of(array $then, array $now): array
+    {
+        [$old, $new] = [self::byCode($then), self::byCode($now)];
+        $found = [];
+        foreach ($new + $old as $code => $either) {
+            [$a, $b] = [$old[$code] ?? null, $new[$code] ?? null];
+            [$what, $words] = match (true) {
+                $a === null => ['added', sprintf('%d cuttings in %d %s on %s, ready %s', $either->cuttings, $either->trays, $either->trays === 1 ? 'tray' : 'trays', self::day($either->stickOn), self::day($either->readyOn))],
+                $b === null => ['gone', sprintf('%d cuttings on %s, called off', $a->cuttings, self::day($a->stickOn))],
+                default => self::changes($a, $b),
+            };
+            if ($words !== '') {
+                $found[] = ['code' => (string) $code, 'crop' => $either->crop, 'what' => $what, 'words' => $words];
+            }
+        }
+        $order = ['gone', 'added', 'changed', 'stuck'];
+        usort($found, static fn (array $a, array $b) => [array_search($a['what'], $order, true), $a['crop'], $a['code']] <=> [array_search($b['what'], $order, true), $b['crop'], $b['code']]);
+
+        return $found;
+    }
+
+    /** @return array{0: string, 1: string} */
+    private static function changes(PlannedBatch $a, PlannedBatch $b): array
+    {
+        $words = array_filter([
+            $a->stickOn === $b->stickOn ? '' : sprintf('stuck %s instead of %s', self::day($b->stickOn), self::day($a->stickOn)),
+            $a->trays === $b->trays ? '' : sprintf('%d %s instead of %d', $b->trays, $b->trays === 1 ? 'tray' : 'trays', $a->trays),
+            $a->zone === $b->zone ? '' : sprintf('on %s instead of %s', $b->zone, $a->zone),
+            $a->block === $b->block ? '' : sprintf('from %s instead of %s', $b->block, $a->block),
+            $a->heldDays === $b->heldDays ? '' : sprintf('held %d days in its tray instead of %d', $b->heldDays, $a->heldDays),
+            $a->readyOn === $b->readyOn ? '' : sprintf('ready %s instead of %s', self::day($b->readyOn), self::day($a->readyOn)),
+            $a->orders === $b->orders ? '' : 'for other orders',
+        ]);
+        $stuck = $b->stuck && !$a->stuck;
+
+        return [$stuck ? 'stuck' : 'changed', implode('; ', [...$stuck ? ['stuck since'] : [], ...$words])];
+    }
+
+    /**
+     * @param list<PlannedBatch> $batches
+     *
+     * @return array<string, PlannedBatch>
+     */
+    private static function byCode(array $batches): array
+    {
+        $found = [];
+        foreach ($batches as $batch) {
+            $found[$batch->code] = $batch;
+        }
+
+        return $found;
+    }
+
+    private static function day(string $day): string
+    {
+        return (new \DateTimeImmutable($day))->format('j M Y');
+    }
+}

@@ -1,0 +1,49 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Plan;
+
+use WetCradle\Core\Refused;
+
+/**
+ * Orders that are met from the same batches: what is good goes to them in their order, so that the first is safest. An
+ * order with batches of its own is a pool of one.
+ */
+final class Pool
+{
+    /**
+     * @param non-empty-list<array{order: int, wanted: int}> $orders   in the order in which they are served
+     * @param int                                            $sure     good plants that are grown, or sold for them
+     * @param list<Standing>                                 $standing what is on its way for them
+     */
+    private function __construct(public readonly array $orders, public readonly int $sure, public readonly array $standing)
+    {
+    }
+
+    /**
+     * @param list<array{order: int, wanted: int}> $orders   in the order in which they are served
+     * @param list<Standing>                       $standing
+     */
+    public static function of(array $orders, int $sure, array $standing): self
+    {
+        if ($orders === []) {
+            throw Refused::because('empty', 'orders', 'A pool serves at least one order.');
+        }
+
+        return new self($orders, $sure, $standing);
+    }
+
+    /** @return array<int, OrderOutlook> how each order stands, those before it having been served */
+    public function outlooks(): array
+    {
+        $found = [];
+        $before = 0;
+        foreach ($this->orders as ['order' => $order, 'wanted' => $wanted]) {
+            $found[$order] = OrderOutlook::of($wanted, $this->sure, $this->standing, $before);
+            $before += $wanted;
+        }
+
+        return $found;
+    }
+}

@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Plan;
+
+/** One way to come by a wanted number, with what it asks and what it gives; or why it cannot work and what would come nearest. */
+final class Route
+{
+    /**
+     * @param list<RoutePart>     $parts    its batches; none where it needs no bench or cannot be timed
+     * @param int                 $number   cuttings, pieces or liners
+     * @param ?\DateTimeImmutable $readyOn  the day the last are ready
+     * @param float               $warmTrayWeeks on a bench kept at 15 °C or more
+     * @param ?float              $costEach of a good plant, in the house's money
+     * @param ?string             $refusal  why it cannot work
+     * @param ?string             $nearest  the nearest thing that would
+     */
+    public function __construct(
+        public readonly RouteKind $kind,
+        public readonly ?RouteWay $way,
+        public readonly array $parts,
+        public readonly int $number,
+        public readonly ?\DateTimeImmutable $readyOn,
+        public readonly float $warmTrayWeeks,
+        public readonly float $hours,
+        public readonly ?float $costEach,
+        public readonly ?float $chance,
+        public readonly string $words,
+        public readonly ?string $refusal = null,
+        public readonly ?string $nearest = null,
+    ) {
+    }
+
+    public function isPossible(): bool
+    {
+        return $this->refusal === null;
+    }
+
+    public static function impossible(RouteKind $kind, ?RouteWay $way, string $words, string $refusal, ?string $nearest): self
+    {
+        return new self($kind, $way, [], 0, null, 0.0, 0.0, null, null, $words, $refusal, $nearest);
+    }
+}

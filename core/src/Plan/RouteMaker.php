@@ -1,0 +1,180 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Plan;
+
+use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Numbers\Beta;
+use WetCradle\Core\Rates\StickCount;
+use WetCradle\Core\Refused;
+use WetCradle\Core\Stock\DivisionPath;
+use WetCradle\Core\Stock\Supply;
+use WetCradle\Core\Stock\Yard;
+use WetCradle\Core\Telling;
+
+/** Works single routes out: their days, numbers, material, hours, cost and chance. */
+final class RouteMaker
+{
+    /** @var array<int, StickNumbers> by way */
+    private array $numbers = [];
+
+    public function __construct(
+        private readonly Want $want,
+        private readonly Yard $yard,
+        private readonly WorkNorms $norms,
+        private readonly Costs $costs,
+        private readonly \DateTimeImmutable $today,
+        private readonly Telling $telling,
+    ) {
+    }
+
+    /** @throws Refused out_of_reach where no number gives the chance asked */
+    public function numbers(RouteWay $way): StickNumbers
+    {
+        return $this->numbers[$way->id] ??= StickNumbers::forGood($this->want->plants, [$way->rate, $way->sheet->potting->survival], $this->want->confidence, $way->cells, $way->sheet->each);
+    }
+
+    /** In the last week of the run in which the stock can give it all. */
+    public function oneBatch(RouteWay $way, int $trays, \DateTimeImmutable $from, \DateTimeImmutable $to, int $heldOverWeeks): Route
+    {
+        $stick = $trays * $way->cells * $way->sheet->each;
+        [$day, $supply] = $this->lastDayWithMaterial($way, $stick, $from, $to);
+        $dates = PlainDates::forwards($day, $way->times);
+        $held = Week::containing($dates->readyOn)->until($this->want->ready) >= $heldOverWeeks;
+        $kind = $held ? RouteKind::HoldOver : RouteKind::OneBatch;
+        $words = $held ? sprintf('%s, and hold over', $way->name) : $way->name;
+        $numbers = $this->numbers($way);
+
+        return $this->made($kind, $way, [new RoutePart($dates, $trays, $stick, $supply)], $numbers->chanceWith($trays), $words, $this->refusalOf($supply), $this->withWhatThereIs($way, $supply, $numbers));
+    }
+
+    /** Half now and half at the end of the window: two batches do not share their luck, and the second can follow the first one's count. */
+    public function staggered(RouteWay $way, int $most, \DateTimeImmutable $from, \DateTimeImmutable $to): Route
+    {
+        $good = [$way->rate->atLeastOneIn($way->sheet->each), $way->sheet->potting->survival];
+        $chance = fn (int $each) => OrderOutlook::of($this->want->plants, 0, [Standing::of($each * $way->cells, $good), Standing::of($each * $way->cells, $good)])->chance();
+        $each = max(1, intdiv(Trays::toHold($this->want->plants, $way->cells)->number, 2));
+        for (; $each < $most && $chance($each) < $this->want->confidence; ++$each) {
+        }
+        $stick = $each * $way->cells * $way->sheet->each;
+        $first = $this->yard->best($this->want->crop, $way->id, $from, $stick);
+        $second = $this->yard->best($this->want->crop, $way->id, $to, $stick);
+        if ($first !== null && $second !== null && $first->source->code === $second->source->code) {
+            $taken = clone $first->source;
+            $taken->take($from, $stick);
+            $offer = $taken->offer($way->id, $to, $stick);
+            $second = new Supply($taken, $offer, $taken->against($to, $offer));
+        }
+        $parts = [new RoutePart(PlainDates::forwards($from, $way->times), $each, $stick, $first), new RoutePart(PlainDates::forwards($to, $way->times), $each, $stick, $second)];
+
+        return $this->made(RouteKind::Staggered, $way, $parts, $chance($each), sprintf('%s, in two batches', $way->name), $this->refusalOf($first) ?? $this->refusalOf($second), 'One batch takes the stock once.');
+    }
+
+    /** Divides the stock year by year until there are enough pieces. */
+    public function divided(RouteWay $way, int $mostYears): Route
+    {
+        $words = sprintf('%s, over some years', $way->name);
+        $supply = $this->yard->best($this->want->crop, $way->id, $this->today, 0);
+        $source = $supply?->source;
+        if ($source === null || $source->multiplication === null || $source->survival === null) {
+            return Route::impossible(RouteKind::DivideOverYears, $way, $words, 'Nobody has entered how its clumps multiply.', 'Enter on its stock block into how many pieces a clump goes in a year.');
+        }
+        $need = $this->numbers($way)->stick();
+        $path = DivisionPath::of($source->plants, $source->multiplication, $source->survival, $need, $mostYears);
+        if ($path->years === null) {
+            return Route::impossible(RouteKind::DivideOverYears, $way, $words, sprintf('%d clumps never become %d pieces: each becomes %.1f in a year.', $source->plants, $need, $source->multiplication * $source->survival), 'Buy in, or plant more stock.');
+        }
+        $open = $way->windows->openOrNext(Week::containing($this->today));
+        $day = max($this->today, $open->from->monday())->modify(sprintf('+%d years', max(0, $path->years - 1)));
+        $dates = PlainDates::forwards($day, $way->times);
+        $late = $this->want->ready->until(Week::containing($dates->readyOn));
+        $trays = Trays::toHold((int) ceil($need / $way->sheet->each), $way->cells)->number;
+        $told = sprintf('%s, %d %s: %s', $way->name, $path->years, $path->years === 1 ? 'year' : 'years', implode(' → ', $path->path));
+
+        return $this->made(RouteKind::DivideOverYears, $way, [new RoutePart($dates, $trays, $need, null)], $this->numbers($way)->chanceWith($trays), $told,
+            $late > 0 ? sprintf('There are enough pieces only in %s.', $day->format('Y')) : null, sprintf('Ready in %s of %s.', $this->telling->week(Week::containing($dates->readyOn)), $dates->readyOn->format('o')));
+    }
+
+    /** Liners from outside, potted and grown on here. */
+    public function boughtIn(): Route
+    {
+        $way = $this->want->ways[0] ?? null;
+        $words = 'Buy in liners and grow them on';
+        if ($this->want->linerPrice === null || $way === null) {
+            return Route::impossible(RouteKind::BuyIn, null, $words, 'No price of a liner is entered for this crop.', 'Ask a grower, and enter price and notice with the crop.');
+        }
+        try {
+            [$number, $chance] = StickCount::forGood($this->want->plants, [$way->sheet->potting->survival])->fewestFor($this->want->confidence);
+            $potBy = $way->times->growingOn->potBy($this->want->ready->monday());
+        } catch (Refused $refused) {
+            return Route::impossible(RouteKind::BuyIn, null, $words, $refused->getMessage(), null);
+        }
+        $orderBy = $potBy->modify(sprintf('-%d weeks', $this->want->linerWeeks));
+        $hours = $this->norms->hoursToPot($number, $this->want->pot);
+        $good = $number * $way->sheet->potting->survival->mean();
+        $cost = ($number * $this->want->linerPrice + $hours * $this->costs->hour) / $good;
+        $soonest = $way->times->growingOn->readyOn($this->today->modify(sprintf('+%d weeks', $this->want->linerWeeks)));
+
+        return new Route(RouteKind::BuyIn, null, [], $number, $this->want->ready->monday(), 0.0, $hours, $cost, $chance, sprintf('%s: ordered by %s, potted by %s', $words, $orderBy->format('j M Y'), $potBy->format('j M Y')),
+            $orderBy < $this->today ? sprintf('They had to be ordered by %s.', $orderBy->format('j M Y')) : null,
+            $orderBy < $this->today ? sprintf('Ordered today they are ready in %s of %s.', $this->telling->week(Week::containing($soonest)), $soonest->format('o')) : null);
+    }
+
+    /** @param non-empty-list<RoutePart> $parts */
+    private function made(RouteKind $kind, RouteWay $way, array $parts, float $chance, string $words, ?string $refusal, ?string $nearest): Route
+    {
+        $stick = $weeks = 0;
+        $hours = 0.0;
+        $good = $this->goodOf($way);
+        foreach ($parts as $part) {
+            $stick += $part->stick;
+            $weeks += $part->trays * (int) $part->dates->stickOn->diff($part->dates->potOn)->format('%a') / 7;
+            $hours += $this->norms->hoursToCollect($part->stick) + $this->norms->hoursToStick($part->stick, $way->sheet->method->value)
+                + $this->norms->hoursToWean($part->trays) + $this->norms->hoursToPot((int) round($part->stick * $way->rate->mean()), $this->want->pot);
+        }
+        $warm = $way->sheet->warmth->isWarm() ? $weeks : 0.0;
+        $cost = ($stick * $way->sheet->costEach + $hours * $this->costs->hour + $warm * $this->costs->warmTrayWeek) / max(1e-9, $stick / $way->sheet->each * $good);
+        $ready = max(array_map(static fn (RoutePart $p) => $p->dates->readyOn, $parts));
+
+        return new Route($kind, $way, $parts, $stick, $ready, (float) $warm, $hours, $cost, $chance, $words, $refusal, $refusal === null ? null : $nearest);
+    }
+
+    /** The share of holes that give a good plant in the end. */
+    private function goodOf(RouteWay $way): float
+    {
+        return Beta::product([$way->rate->atLeastOneIn($way->sheet->each), $way->sheet->potting->survival])->mean();
+    }
+
+    /** @return array{0: \DateTimeImmutable, 1: ?Supply} */
+    private function lastDayWithMaterial(RouteWay $way, int $stick, \DateTimeImmutable $from, \DateTimeImmutable $to): array
+    {
+        $latest = $supply = $this->yard->best($this->want->crop, $way->id, $to, $stick);
+        for ($day = $to; !($supply?->isEnough() ?? true) && $day > $from;) {
+            $day = max($from, $day->modify('-1 week'));
+            $supply = $this->yard->best($this->want->crop, $way->id, $day, $stick);
+            if ($supply?->isEnough()) {
+                return [$day, $supply];
+            }
+        }
+
+        return [$to, $latest];
+    }
+
+    private function refusalOf(?Supply $supply): ?string
+    {
+        return match (true) {
+            $supply === null => 'There is no stock of this crop.',
+            !$supply->isEnough() => sprintf('Not enough material: %s.', $supply->words()),
+            default => null,
+        };
+    }
+
+    private function withWhatThereIs(RouteWay $way, ?Supply $supply, StickNumbers $numbers): ?string
+    {
+        $left = $supply === null || $supply->against !== [] ? 0 : $supply->offer->left();
+        $trays = intdiv($left, $way->cells * $way->sheet->each);
+
+        return $trays === 0 ? 'Plant stock, or buy in.' : sprintf('What there is fills %d %s: about %d good plants.', $trays, $trays === 1 ? 'tray' : 'trays', (int) round($trays * $way->cells * $this->goodOf($way)));
+    }
+}

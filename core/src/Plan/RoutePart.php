@@ -1,0 +1,19 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Plan;
+
+use WetCradle\Core\Stock\Supply;
+
+/** One batch of a route. */
+final class RoutePart
+{
+    public function __construct(
+        public readonly PlainDates $dates,
+        public readonly int $trays,
+        public readonly int $stick,
+        public readonly ?Supply $supply,
+    ) {
+    }
+}

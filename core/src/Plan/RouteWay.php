@@ -1,0 +1,29 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Plan;
+
+use WetCradle\Core\Crops\WaySheet;
+use WetCradle\Core\Crops\WayWindows;
+use WetCradle\Core\Numbers\Beta;
+
+/** One way of a crop as a plan weighs it. */
+final class RouteWay
+{
+    /**
+     * @param Beta $rate  what the next batch made this way will root
+     * @param int  $cells holes in its tray
+     */
+    public function __construct(
+        public readonly int $id,
+        public readonly string $name,
+        public readonly bool $house,
+        public readonly WaySheet $sheet,
+        public readonly WayWindows $windows,
+        public readonly CropTimes $times,
+        public readonly Beta $rate,
+        public readonly int $cells,
+    ) {
+    }
+}

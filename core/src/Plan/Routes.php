@@ -1,0 +1,122 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Plan;
+
+use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Crops\Method;
+use WetCradle\Core\Crops\OpenWeeks;
+use WetCradle\Core\Rates\InWords;
+use WetCradle\Core\Refused;
+use WetCradle\Core\Stock\Yard;
+use WetCradle\Core\Telling;
+
+/** The ways to come by a wanted number, laid side by side, with the one that the figures speak for. */
+final class Routes
+{
+    /** Ready so long before it is wanted, a batch is held over rather than timed. */
+    private const HELD_OVER_WEEKS = 8;
+    /** Two batches of one window are worth sticking apart from so many weeks on. */
+    private const APART_WEEKS = 2;
+    private const MOST_YEARS = 10;
+
+    /**
+     * @param list<Route> $routes      those that work first, by what a good plant costs
+     * @param ?int        $recommended its place in the list
+     */
+    private function __construct(public readonly array $routes, public readonly ?int $recommended, public readonly string $because)
+    {
+    }
+
+    /** @param bool $onlyBatches leave out what a draft of a season never takes by itself: two batches for one, years of dividing, buying in */
+    public static function lay(Want $want, Yard $yard, WorkNorms $norms, Costs $costs, \DateTimeImmutable $today, Telling $telling, bool $onlyBatches = false): self
+    {
+        $make = new RouteMaker($want, $yard, $norms, $costs, $today, $telling);
+        $routes = [];
+        foreach ($want->ways as $way) {
+            $routes = [...$routes, ...self::ofWay($make, $want, $way, $yard, $today, $telling, $onlyBatches)];
+        }
+        if (!$onlyBatches) {
+            $routes[] = $make->boughtIn();
+        }
+        usort($routes, static fn (Route $a, Route $b) => [!$a->isPossible(), $a->costEach ?? INF, !($a->way->house ?? false), $a->kind->value] <=> [!$b->isPossible(), $b->costEach ?? INF, !($b->way->house ?? false), $b->kind->value]);
+
+        return self::judge($routes, $want);
+    }
+
+    /** @return list<Route> */
+    private static function ofWay(RouteMaker $make, Want $want, RouteWay $way, Yard $yard, \DateTimeImmutable $today, Telling $telling, bool $onlyBatches): array
+    {
+        try {
+            $last = PlainDates::stickBy($want->ready, $way->times);
+            $numbers = $make->numbers($way);
+        } catch (Refused $refused) {
+            return [Route::impossible(RouteKind::OneBatch, $way, $way->name, $refused->getMessage(), null)];
+        }
+        $runs = $last < $today ? [] : $way->windows->during(Week::containing($today), Week::containing($last));
+        usort($runs, static fn (OpenWeeks $a, OpenWeeks $b) => $a->from->ordinal() <=> $b->from->ordinal());
+        if ($runs === []) {
+            return [self::closed($way, $want, $last, $today, $telling)];
+        }
+        $trays = $numbers->stick() / $way->sheet->each / $way->cells;
+        if ($way->sheet->surplus === 'expected') {
+            $trays = (int) $numbers->toArray()['simple']['trays'];
+        }
+        $found = [];
+        foreach (array_unique([count($runs) - 1, 0]) as $i) {
+            $from = max($today, $runs[$i]->from->monday());
+            $to = min($last, $runs[$i]->to->sunday());
+            $found[] = $make->oneBatch($way, (int) $trays, $from, $to, self::HELD_OVER_WEEKS);
+            if (!$onlyBatches && $i === count($runs) - 1 && Week::containing($from)->until(Week::containing($to)) >= self::APART_WEEKS) {
+                $found[] = $make->staggered($way, (int) $trays, $from, $to);
+            }
+        }
+        if (!$onlyBatches && in_array($way->sheet->method, [Method::Division, Method::ClumpSplit], true) && array_filter($found, static fn (Route $r) => $r->isPossible()) === []) {
+            $found[] = $make->divided($way, self::MOST_YEARS);
+        }
+
+        return $found;
+    }
+
+    private static function closed(RouteWay $way, Want $want, \DateTimeImmutable $last, \DateTimeImmutable $today, Telling $telling): Route
+    {
+        $next = $way->windows->openOrNext(Week::containing($today));
+        $on = max($today, $next->from->monday());
+        $ready = PlainDates::forwards($on, $way->times)->readyOn;
+        $late = $want->ready->until(Week::containing($ready));
+        $nearest = sprintf('Stuck on %s it is ready in %s, %d %s late.', $on->format('j M Y'), $telling->week(Week::containing($ready)), max(1, $late), $late > 1 ? 'weeks' : 'week');
+
+        return Route::impossible(RouteKind::OneBatch, $way, $way->name, $last < $today
+            ? sprintf('The last day to stick, %s, has gone by.', $last->format('j M Y'))
+            : sprintf('Its material is not right before the last day to stick, %s; it is from %s.', $last->format('j M Y'), $telling->week($next->from)), $nearest);
+    }
+
+    /** @param list<Route> $routes */
+    private static function judge(array $routes, Want $want): self
+    {
+        $possible = array_filter($routes, static fn (Route $r) => $r->isPossible());
+        if ($possible === []) {
+            return new self($routes, null, 'Nothing that is known here gets there in time.');
+        }
+        $sure = array_filter($possible, static fn (Route $r) => (float) $r->chance >= $want->confidence - 1e-9);
+        if ($sure === []) {
+            uasort($possible, static fn (Route $a, Route $b) => [$b->chance, $a->costEach] <=> [$a->chance, $b->costEach]);
+            $best = array_key_first($possible);
+
+            return new self($routes, $best, sprintf('None gives the chance asked; this one comes nearest, with %s.', InWords::chance((float) $routes[$best]->chance)));
+        }
+        $best = array_key_first($sure);
+
+        return new self($routes, $best, match (true) {
+            count($possible) === 1 => 'The only one that gets there in time.',
+            count($sure) === 1 => 'The only one that gives the chance asked.',
+            default => sprintf('A good plant costs least this way: %s, against %s by the next.', self::money($routes[$best]->costEach), self::money($sure[array_keys($sure)[1]]->costEach)),
+        });
+    }
+
+    private static function money(?float $cost): string
+    {
+        return number_format((float) $cost, 2);
+    }
+}

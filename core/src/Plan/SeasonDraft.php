@@ -1,0 +1,94 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Plan;
+
+use WetCradle\Core\Bench\Berths;
+use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Refused;
+use WetCradle\Core\Stock\Yard;
+use WetCradle\Core\Telling;
+
+/**
+ * A season planned from nothing: for every order, in the order given, the route that the figures speak for, with a place
+ * on a bench and material that no order before it has taken.
+ */
+final class SeasonDraft
+{
+    /** So many weeks earlier a batch is tried where its week has no room. */
+    private const EARLIER_WEEKS = 6;
+
+    /** @param list<Drafted> $drafted */
+    private function __construct(public readonly array $drafted)
+    {
+    }
+
+    /** @param list<array{orders: non-empty-list<array{id: int, plants: int}>, want: Want}> $wants the most pressing first; orders that share are one want */
+    public static function make(array $wants, Yard $yard, Berths $berths, WorkNorms $norms, Costs $costs, \DateTimeImmutable $today, Telling $telling): self
+    {
+        $drafted = [];
+        foreach ($wants as ['orders' => $orders, 'want' => $want]) {
+            $routes = Routes::lay($want, $yard, $norms, $costs, $today, $telling, onlyBatches: true)->routes;
+            $drafted[] = self::place(array_column($orders, 'id'), $want, $routes, $yard, $berths, self::saved($orders, $want));
+        }
+
+        return new self($drafted);
+    }
+
+    /**
+     * @param non-empty-list<int> $orders
+     * @param list<Route>         $routes
+     */
+    private static function place(array $orders, Want $want, array $routes, Yard $yard, Berths $berths, ?int $saved): Drafted
+    {
+        $refusal = $nearest = null;
+        foreach ($routes as $route) {
+            $way = $route->way;
+            if (!$route->isPossible() || $way === null || $route->parts === []) {
+                $refusal ??= sprintf('%s: %s', $route->words, lcfirst((string) $route->refusal));
+                $nearest ??= $route->nearest;
+                continue;
+            }
+            $part = $route->parts[0];
+            for ($weeks = 0; $weeks <= self::EARLIER_WEEKS; ++$weeks) {
+                $day = $part->dates->stickOn->modify(sprintf('-%d weeks', $weeks));
+                $supply = $weeks === 0 ? $part->supply : $yard->best($want->crop, $way->id, $day, $part->stick);
+                if ($weeks > 0 && (!$way->windows->isOpenIn(Week::containing($day)) || $supply === null || !$supply->isEnough())) {
+                    break;
+                }
+                $berth = $berths->best($way->sheet, $day, $part->trays);
+                if ($berth->isFree() && $berth->dates !== null && $berth->dates->readyOn <= $want->ready->sunday()) {
+                    $berths->take($berth);
+                    $supply?->source->take($day, $part->stick);
+                    $moved = new Route($route->kind, $way, [new RoutePart($berth->dates, $part->trays, $part->stick, $supply)], $route->number, $berth->dates->readyOn, $route->warmTrayWeeks, $route->hours, $route->costEach, $route->chance, $route->words);
+
+                    return new Drafted($orders, $want, $moved, $berth, $saved, null, null);
+                }
+                $refusal = $berth->isFree() ? sprintf('%s is the only place, and too cool to be ready in time', $berth->name) : sprintf('No bench has room: %s', $berth->refusal);
+                $nearest = 'Fewer trays, another week, or a bench cleared earlier.';
+            }
+        }
+
+        return new Drafted($orders, $want, null, null, null, $refusal ?? 'The crop has no way to be made.', $nearest);
+    }
+
+    /**
+     * What several orders of one crop and week save by one insurance, in whole trays.
+     *
+     * @param non-empty-list<array{id: int, plants: int}> $orders
+     */
+    private static function saved(array $orders, Want $want): ?int
+    {
+        if (count($orders) < 2 || $want->ways === []) {
+            return null;
+        }
+        $way = $want->ways[0];
+        $stick = static fn (int $plants) => StickNumbers::forGood($plants, [$way->rate, $way->sheet->potting->survival], $want->confidence, $way->cells, $way->sheet->each)->stick();
+        try {
+            return array_sum(array_map(static fn (array $o) => $stick($o['plants']), $orders)) - $stick($want->plants);
+        } catch (Refused) {
+            return null;
+        }
+    }
+}

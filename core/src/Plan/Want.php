@@ -1,0 +1,29 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Plan;
+
+use WetCradle\Core\Calendar\Week;
+
+/** So many good plants of a crop by a week, and the ways in which the house can make them. */
+final class Want
+{
+    /**
+     * @param list<RouteWay> $ways       the house way first
+     * @param float          $confidence the chance of having enough that is asked
+     * @param ?float         $linerPrice of a bought-in liner; null where nobody sells them
+     * @param int            $linerWeeks notice that its seller needs
+     */
+    public function __construct(
+        public readonly string $crop,
+        public readonly int $plants,
+        public readonly Week $ready,
+        public readonly array $ways,
+        public readonly float $confidence,
+        public readonly ?float $linerPrice = null,
+        public readonly int $linerWeeks = 0,
+        public readonly string $pot = '',
+    ) {
+    }
+}

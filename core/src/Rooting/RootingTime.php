@@ -1,0 +1,85 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Rooting;
+
+use WetCradle\Core\Calendar\Need;
+use WetCradle\Core\Numbers\Range;
+
+/** From sticking to rooted: so many days where the medium is kept at one warmth, by thermal days where it goes with the air. */
+final class RootingTime
+{
+    private const EARLY = 0.1;
+    private const LATE = 0.9;
+    /** A plan takes three quarters of the way from the first tenth to the ninth, so that most batches are in time. */
+    private const PLANNED = 0.75;
+
+    private function __construct(private readonly ?Range $days, private readonly ?RootingPace $pace, private readonly ?CardinalTemperatures $cardinal, private readonly ?Medium $medium)
+    {
+    }
+
+    /** @param Range $days from the first tenth rooted to the ninth */
+    public static function days(Range $days): self
+    {
+        return new self($days, null, null, null);
+    }
+
+    /** Where nothing roots at a set-point, every date is refused with `never_reached`. */
+    public static function in(Medium $medium, RootingPace $pace, CardinalTemperatures $cardinal): self
+    {
+        $progress = $medium->setPoint === null ? null : $cardinal->progressAt($medium->setPoint);
+
+        return $progress !== null && $progress > 0.0 ? self::days($pace->daysAt($progress)) : new self(null, $pace, $cardinal, $medium);
+    }
+
+    /** The first tenth of those that will root has. */
+    public function rootedFrom(\DateTimeImmutable $stickOn): \DateTimeImmutable
+    {
+        return $this->days === null ? $this->need(self::EARLY)->metOn($stickOn) : self::after($stickOn, (int) $this->days->low);
+    }
+
+    /** Nine tenths of those that will root have. */
+    public function rootedBy(\DateTimeImmutable $stickOn): \DateTimeImmutable
+    {
+        return $this->days === null ? $this->need(self::LATE)->metOn($stickOn) : self::after($stickOn, (int) $this->days->high);
+    }
+
+    /** The day for which weaning is planned. */
+    public function weanOn(\DateTimeImmutable $stickOn): \DateTimeImmutable
+    {
+        return $this->days === null ? $this->need(null)->metOn($stickOn) : self::after($stickOn, self::plannedOf($this->days));
+    }
+
+    /** The last day to stick for weaning on a day. */
+    public function stickBy(\DateTimeImmutable $weanOn): \DateTimeImmutable
+    {
+        return $this->days === null ? $this->need(null)->startBy($weanOn) : $weanOn->sub(new \DateInterval(sprintf('P%dD', self::plannedOf($this->days))));
+    }
+
+    /** The day count that a plan uses of a range of days. */
+    public static function plannedOf(Range $days): int
+    {
+        return (int) ceil($days->low + self::PLANNED * ($days->high - $days->low));
+    }
+
+    /** @param ?float $share rooted of those that will; null for what a plan takes */
+    private function need(?float $share): Need
+    {
+        [$pace, $cardinal, $medium] = [$this->pace, $this->cardinal, $this->medium];
+        if ($pace === null || $cardinal === null || $medium === null) {
+            throw new \LogicException('Plain days need no warmth.');
+        }
+        [$early, $late] = [$pace->thermalDaysTo(self::EARLY), $pace->thermalDaysTo(self::LATE)];
+        $tau = $share === null ? $early + self::PLANNED * ($late - $early) : $pace->thermalDaysTo($share);
+
+        return Need::of($tau, static fn (\DateTimeImmutable $day) => $cardinal->progressAt($medium->on($day)), 'rooting', $medium->setPoint === null
+            ? sprintf('It is never warm enough in this air to root it: %.0f thermal days are never reached.', $tau)
+            : sprintf('Nothing of it roots at %s °C.', $medium->setPoint));
+    }
+
+    private static function after(\DateTimeImmutable $day, int $days): \DateTimeImmutable
+    {
+        return $day->add(new \DateInterval(sprintf('P%dD', $days)));
+    }
+}

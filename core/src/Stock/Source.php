@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Stock;
+
+/** One stock block as a plan draws on it: its shoots, what is taken of it already, and what stands against it on a day. */
+final class Source
+{
+    /** @var list<array{on: \DateTimeImmutable, cuttings: int}> */
+    private array $takes;
+
+    /**
+     * @param \Closure(int): int $perShoot cuttings from a shoot, by way
+     * @param ?int               $yearCap  the most cuttings a plant may give in a year
+     * @param list<array{on: \DateTimeImmutable, cuttings: int}>     $takes
+     * @param \Closure(\DateTimeImmutable, BlockOffer): list<string> $against why it is not fit on a day
+     */
+    public function __construct(
+        public readonly string $code,
+        public readonly int $plants,
+        private readonly ShootHabit $habit,
+        private readonly \Closure $perShoot,
+        private readonly ?int $yearCap,
+        array $takes,
+        private readonly \Closure $against,
+        public readonly ?float $multiplication = null,
+        public readonly ?float $survival = null,
+    ) {
+        $this->takes = $takes;
+    }
+
+    public function offer(int $way, \DateTimeImmutable $on, int $asked): BlockOffer
+    {
+        return BlockOffer::of($this->plants, $this->habit, ($this->perShoot)($way), $this->yearCap, $this->takes, $on, $asked);
+    }
+
+    /** @return list<string> why it is not fit to take from; none where it is */
+    public function against(\DateTimeImmutable $on, BlockOffer $offer): array
+    {
+        return ($this->against)($on, $offer);
+    }
+
+    public function take(\DateTimeImmutable $on, int $cuttings): void
+    {
+        $this->takes[] = ['on' => $on, 'cuttings' => $cuttings];
+    }
+}

@@ -1,0 +1,88 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Tests\Mixing;
+
+use PHPUnit\Framework\TestCase;
+use WetCradle\Core\Compute\Registry;
+use WetCradle\Core\Mixing\MixVolume;
+use WetCradle\Core\Mixing\Recipe;
+use WetCradle\Core\Plan\BatchNeeds;
+use WetCradle\Core\Plan\PlannedBatch;
+use WetCradle\Core\Plan\PlansCompared;
+use WetCradle\Core\Plan\ShoppingList;
+use WetCradle\Core\Refused;
+
+/** What a mix is made of, what a season uses up, and what changed between two plans. */
+final class RecipeTest extends TestCase
+{
+    public function testPartsAreReadAsTheyAreWritten(): void
+    {
+        self::assertSame([['name' => 'perlite', 'parts' => 2.0], ['name' => 'coir', 'parts' => 1.0]], Recipe::written('perlite 2 : coir 1')->parts);
+        self::assertSame([['name' => 'bark', 'parts' => 1.5]], Recipe::written(' bark 1,5 ')->parts);
+        self::assertSame([['name' => 'perlite', 'parts' => 1.0], ['name' => 'vermiculite', 'parts' => 1.0]], Recipe::written('half perlite half vermiculite')->parts);
+        self::assertSame([['name' => 'sharp sand', 'parts' => 1.0]], Recipe::written('sharp sand')->parts);
+    }
+
+    public function testNothingIsLostInTheSplit(): void
+    {
+        mt_srand(3);
+        for ($i = 0; $i < 200; ++$i) {
+            $recipe = Recipe::of(array_map(static fn (int $n) => ['name' => "part {$n}", 'parts' => (float) mt_rand(1, 9)], range(1, mt_rand(1, 5))));
+            $litres = MixVolume::litres(mt_rand(0, 99), 72, 26);
+            self::assertEqualsWithDelta($litres, array_sum(array_column($recipe->split($litres), 'litres')), 1e-9 * max(1, $litres));
+        }
+        self::assertGreaterThan(10 * 72 * 0.026, MixVolume::litres(10, 72, 26), 'Settling and spilling ask for more than the trays hold.');
+    }
+
+    public function testAMixOfNothingIsRefused(): void
+    {
+        foreach ([[[], 'recipe'], [[['name' => 'a', 'parts' => -1.0]], 'recipe[0].parts'], [[['name' => 'a', 'parts' => 0.0]], 'recipe']] as [$parts, $field]) {
+            try {
+                Recipe::of($parts);
+                self::fail('Should have been refused.');
+            } catch (Refused $refused) {
+                self::assertSame($field, $refused->field);
+            }
+        }
+        $this->expectException(Refused::class);
+        Registry::ofCore()->compute('mix_volume', '{"recipe": [], "trays": 1, "cellsPerTray": 72, "cellMl": 26, "compaction": 1, "waste": 0}');
+    }
+
+    private static function needs(string $stickOn, int $trays, string $potOn, int $pots): BatchNeeds
+    {
+        return new BatchNeeds(new \DateTimeImmutable($stickOn), $trays, 'cell 72', 72, 26, 'perlite 2 : coir 1', $trays * 72, 'powder, 0.3 %', new \DateTimeImmutable($potOn), $pots, '1 L', 1000, 'bark 1 : coir 1');
+    }
+
+    public function testASeasonIsShoppedForByMonth(): void
+    {
+        $list = ShoppingList::of([self::needs('2027-05-10', 4, '2027-06-20', 200), self::needs('2027-06-02', 2, '2027-07-10', 100), self::needs('2027-04-01', 0, '2027-05-15', 0)]);
+        self::assertSame(['tray', 'pot', 'label', 'mix', 'mix', 'mix', 'dip'], array_column($list, 'kind'));
+        $by = array_column($list, null, 'name');
+        self::assertSame([6.0, ['2027-05' => 4.0, '2027-06' => 2.0]], [$by['cell 72']['total'], $by['cell 72']['months']]);
+        self::assertSame([300.0, 6.0, 432.0], [$by['1 L']['total'], $by['tray label']['total'], $by['powder, 0.3 %']['total']]);
+        $coir = MixVolume::litres(6, 72, 26) / 3 + MixVolume::litres(300, 1, 1000) / 2;
+        self::assertEqualsWithDelta($coir, $by['coir']['total'], 1e-6, 'One thing in two mixes is bought once.');
+        self::assertEquals(new \DateTimeImmutable('2027-05-10'), $by['coir']['firstOn']);
+        self::assertSame([], ShoppingList::of([]));
+    }
+
+    /** @param array<string, mixed> $but */
+    private static function batch(string $code, array $but = []): PlannedBatch
+    {
+        return PlannedBatch::of($but + ['code' => $code, 'crop' => 'Fuchsia', 'orders' => [1], 'block' => 'FU-1', 'zone' => 'A1', 'trays' => 4, 'cuttings' => 288, 'stickOn' => '2027-05-10', 'heldDays' => 0, 'readyOn' => '2027-08-02', 'stuck' => false]);
+    }
+
+    public function testWhatChangedIsSaidBatchByBatch(): void
+    {
+        $then = [self::batch('A'), self::batch('B'), self::batch('C'), self::batch('E')];
+        $now = [self::batch('A'), self::batch('C', ['stickOn' => '2027-05-17', 'readyOn' => '2027-08-09', 'zone' => 'A2', 'trays' => 1, 'heldDays' => 7, 'block' => 'FU-2', 'orders' => [1, 2]]), self::batch('D', ['trays' => 1]), self::batch('E', ['stuck' => true])];
+        $found = PlansCompared::of($then, $now);
+        self::assertSame([['B', 'gone'], ['D', 'added'], ['C', 'changed'], ['E', 'stuck']], array_map(static fn (array $c) => [$c['code'], $c['what']], $found));
+        self::assertSame('stuck 17 May 2027 instead of 10 May 2027; 1 tray instead of 4; on A2 instead of A1; from FU-2 instead of FU-1; held 7 days in its tray instead of 0; ready 9 Aug 2027 instead of 2 Aug 2027; for other orders', $found[2]['words']);
+        self::assertSame([], PlansCompared::of($then, $then));
+        self::assertSame(['D', 'B'], array_column(PlansCompared::of([self::batch('D')], [self::batch('B')]), 'code'), 'What is gone comes first.');
+        self::assertEquals(self::batch('A'), PlannedBatch::of(self::batch('A')->toArray()));
+    }
+}

@@ -1,0 +1,245 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Tests\Plan;
+
+use PHPUnit\Framework\TestCase;
+use WetCradle\Core\Bench\Berths;
+use WetCradle\Core\Bench\Zone;
+use WetCradle\Core\Calendar\Climate;
+use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Calendar\WindowShift;
+use WetCradle\Core\Crops\Pattern;
+use WetCradle\Core\Crops\Sign;
+use WetCradle\Core\Crops\SignedWindow;
+use WetCradle\Core\Crops\WaySheet;
+use WetCradle\Core\Crops\WayWindows;
+use WetCradle\Core\Numbers\Beta;
+use WetCradle\Core\Numbers\Range;
+use WetCradle\Core\Plan\Costs;
+use WetCradle\Core\Plan\Drafted;
+use WetCradle\Core\Plan\Route;
+use WetCradle\Core\Plan\RouteKind;
+use WetCradle\Core\Plan\Routes;
+use WetCradle\Core\Plan\RouteWay;
+use WetCradle\Core\Plan\SeasonDraft;
+use WetCradle\Core\Plan\Want;
+use WetCradle\Core\Plan\WorkNorms;
+use WetCradle\Core\Refused;
+use WetCradle\Core\Stock\ShootHabit;
+use WetCradle\Core\Stock\Source;
+use WetCradle\Core\Stock\Yard;
+use WetCradle\Core\Telling;
+
+/** The ways to come by a wanted number; and a whole season drafted from nothing. */
+final class RoutesTest extends TestCase
+{
+    private const TODAY = '2027-04-05';
+
+    private static function way(int $id, Pattern $pattern, int $from, int $to, float $rooting = 16, float $not = 4): RouteWay
+    {
+        $sheet = WaySheet::of($pattern->sheet(1));
+
+        return new RouteWay($id, $sheet->words(), $id === 1, $sheet, WayWindows::of([SignedWindow::of($from, $to, Sign::Snaps)], WindowShift::none()), $sheet->times(Climate::reference()), Beta::of($rooting, $not), 72);
+    }
+
+    /** @param list<string> $against */
+    private static function source(string $code, int $plants, array $against = [], ?float $multiplication = null): Source
+    {
+        return new Source($code, $plants, ShootHabit::of(40, 60, 0.5, 1.5, 6), static fn () => 2, null, [], static fn () => $against, $multiplication, $multiplication === null ? null : 0.9);
+    }
+
+    /** @param list<RouteWay> $ways */
+    private static function want(int $plants, string $ready, array $ways, ?float $linerPrice = null): Want
+    {
+        return new Want('Fuchsia', $plants, Week::of($ready), $ways, 0.9, $linerPrice, 4, '1 L');
+    }
+
+    private static function lay(Want $want, Source ...$sources): Routes
+    {
+        return Routes::lay($want, new Yard(['Fuchsia' => array_values($sources)]), WorkNorms::of(200, 120), Costs::of(18, 1.2), new \DateTimeImmutable(self::TODAY), Telling::plain());
+    }
+
+    private static function kind(Routes $routes, RouteKind $kind): Route
+    {
+        foreach ($routes->routes as $route) {
+            if ($route->kind === $kind) {
+                return $route;
+            }
+        }
+        self::fail('No route '.$kind->value);
+    }
+
+    public function testEachWayIsLaidOutWithWhatItAsksAndGives(): void
+    {
+        $routes = self::lay(self::want(300, '2027-W34', [self::way(1, Pattern::SoftTip, 18, 27), self::way(2, Pattern::SemiRipe, 24, 32, 12, 6)], 2.5), self::source('FU-1', 40));
+        $one = self::kind($routes, RouteKind::OneBatch);
+        self::assertTrue($one->isPossible());
+        self::assertGreaterThanOrEqual(0.9, $one->chance);
+        self::assertSame(0, $one->number % 72);
+        self::assertGreaterThan(300, $one->number);
+        self::assertTrue($one->hours > 1 && $one->costEach > 0 && $one->warmTrayWeeks > 0);
+        self::assertLessThanOrEqual(Week::of('2027-W34')->sunday(), $one->readyOn);
+        self::assertTrue(self::kind($routes, RouteKind::BuyIn)->isPossible());
+        self::assertNotNull($routes->recommended);
+        self::assertTrue($routes->routes[$routes->recommended]->isPossible());
+        self::assertStringContainsString('costs least', $routes->because);
+        $possible = array_map(static fn (Route $r) => $r->isPossible(), $routes->routes);
+        $sorted = $possible;
+        rsort($sorted);
+        self::assertSame($sorted, $possible, 'Those that work come first.');
+    }
+
+    public function testTwoBatchesShareNoLuckAndNeverNeedMoreThanOne(): void
+    {
+        $routes = self::lay(self::want(400, '2027-W40', [self::way(1, Pattern::SoftTip, 18, 27)]), self::source('FU-1', 60), self::source('FU-2', 60));
+        $two = self::kind($routes, RouteKind::Staggered);
+        self::assertTrue($two->isPossible(), (string) $two->refusal);
+        self::assertCount(2, $two->parts);
+        self::assertGreaterThanOrEqual(0.9, $two->chance);
+        self::assertLessThan($two->parts[1]->dates->stickOn, $two->parts[0]->dates->stickOn);
+        $one = array_values(array_filter($routes->routes, static fn (Route $r) => count($r->parts) === 1))[0];
+        self::assertLessThanOrEqual($one->number + 72, $two->number);
+    }
+
+    public function testABetterRateNeverNeedsMoreCuttings(): void
+    {
+        $last = PHP_INT_MAX;
+        foreach ([8, 10, 12, 14, 16, 18] as $rooting) {
+            $number = self::kind(self::lay(self::want(200, '2027-W34', [self::way(1, Pattern::SoftTip, 18, 27, $rooting, 20 - $rooting)]), self::source('FU-1', 90)), RouteKind::OneBatch)->number;
+            self::assertLessThanOrEqual($last, $number);
+            $last = $number;
+        }
+    }
+
+    public function testARouteThatCannotWorkStaysWithItsReasonAndTheNearestThingThatWould(): void
+    {
+        $soft = self::way(1, Pattern::SoftTip, 18, 27);
+        foreach ([
+            'its window opens too late' => [self::want(300, '2027-W24', [self::way(1, Pattern::SemiRipe, 30, 36)]), [self::source('FU-1', 40)], '/last day to stick/', '/late\.$/'],
+            'its last day has gone' => [self::want(300, '2027-W15', [$soft]), [self::source('FU-1', 40)], '/has gone by/', '/late\.$/'],
+            'little stock' => [self::want(300, '2027-W34', [$soft]), [self::source('FU-1', 4)], '/Not enough material: FU-1/', '/What there is fills \d+ trays?/'],
+            'unfit stock' => [self::want(300, '2027-W34', [$soft]), [self::source('FU-1', 40, ['In quarantine.'])], '/not fit to take from: in quarantine/', '/Plant stock, or buy in/'],
+            'no stock' => [self::want(300, '2027-W34', [$soft]), [], '/no stock of this crop/', '/Plant stock/'],
+        ] as $what => [$want, $sources, $refusal, $nearest]) {
+            $route = self::kind(self::lay($want, ...$sources), RouteKind::OneBatch);
+            self::assertFalse($route->isPossible(), $what);
+            self::assertMatchesRegularExpression($refusal, (string) $route->refusal, $what);
+            self::assertMatchesRegularExpression($nearest, (string) $route->nearest, $what);
+        }
+        $none = self::lay(self::want(300, '2027-W15', [$soft]));
+        self::assertSame([null, 'Nothing that is known here gets there in time.'], [$none->recommended, $none->because]);
+        $hopeless = self::lay(self::want(300, '2027-W34', [self::way(1, Pattern::SoftTip, 18, 27, 0.01, 9.99)]), self::source('FU-1', 40))->routes[0];
+        self::assertFalse($hopeless->isPossible());
+    }
+
+    public function testMadeLongBeforeItIsWantedItIsHeldOver(): void
+    {
+        $hold = self::kind(self::lay(self::want(100, '2028-W14', [self::way(1, Pattern::SoftTip, 18, 27)]), self::source('FU-1', 40)), RouteKind::HoldOver);
+        self::assertStringContainsString('hold over', $hold->words);
+        self::assertLessThan(Week::of('2028-W06')->monday(), $hold->readyOn);
+    }
+
+    public function testClumpsAreDividedYearByYear(): void
+    {
+        $way = self::way(1, Pattern::Clump, 34, 40, 90, 10);
+        $years = self::kind(self::lay(self::want(200, '2031-W20', [$way]), self::source('FU-1', 12, ['Too young.'], 4.0)), RouteKind::DivideOverYears);
+        self::assertTrue($years->isPossible(), (string) $years->refusal);
+        self::assertMatchesRegularExpression('/\d years?: 12 → /', $years->words);
+        $late = self::kind(self::lay(self::want(400, '2028-W20', [$way]), self::source('FU-1', 10, ['Too young.'], 3.0)), RouteKind::DivideOverYears);
+        self::assertMatchesRegularExpression('/enough pieces only in 20\d\d/', (string) $late->refusal);
+        $dwindles = self::kind(self::lay(self::want(200, '2031-W20', [$way]), self::source('FU-1', 12, ['Too young.'], 1.05)), RouteKind::DivideOverYears);
+        self::assertStringContainsString('never become', (string) $dwindles->refusal);
+        $unknown = self::kind(self::lay(self::want(2000, '2031-W20', [$way]), self::source('FU-1', 12)), RouteKind::DivideOverYears);
+        self::assertStringContainsString('how its clumps multiply', (string) $unknown->refusal);
+    }
+
+    public function testLinersAreOrderedWithNotice(): void
+    {
+        $soft = self::way(1, Pattern::SoftTip, 18, 27);
+        self::assertStringContainsString('No price', (string) self::kind(self::lay(self::want(100, '2027-W34', [$soft]), self::source('FU-1', 40)), RouteKind::BuyIn)->refusal);
+        $late = self::kind(self::lay(self::want(100, '2027-W15', [$soft], 2.0)), RouteKind::BuyIn);
+        self::assertMatchesRegularExpression('/had to be ordered by/', (string) $late->refusal);
+        self::assertMatchesRegularExpression('/Ordered today they are ready in week \d+ of 2027/', (string) $late->nearest);
+        $this->expectException(Refused::class);
+        Costs::of(-1, 0);
+    }
+
+    private static function berths(int $trays): Berths
+    {
+        return new Berths([1 => Zone::of('A1', $trays, Range::of(15, 26), Range::of(0, 3)), 2 => Zone::of('cold', 400, Range::of(2, 4), Range::of(0, 3))], [], Climate::reference(), Telling::plain());
+    }
+
+    /**
+     * @param list<array{0: int, 1: string}> $orders
+     *
+     * @return list<Drafted>
+     */
+    private static function draft(array $orders, Yard $yard, Berths $berths): array
+    {
+        $way = self::way(1, Pattern::SoftTip, 18, 27);
+        $wants = [];
+        foreach ($orders as $i => [$plants, $ready]) {
+            $wants[] = ['orders' => [['id' => $i, 'plants' => $plants]], 'want' => self::want($plants, $ready, [$way])];
+        }
+
+        return SeasonDraft::make($wants, $yard, $berths, WorkNorms::of(200, 120), Costs::of(18, 1.2), new \DateTimeImmutable(self::TODAY), Telling::plain())->drafted;
+    }
+
+    public function testADraftNeverOverfillsABenchNorOvertakesStock(): void
+    {
+        $orders = [];
+        for ($i = 0; $i < 20; ++$i) {
+            $orders[] = [60 + 10 * $i, sprintf('2027-W%02d', 32 + $i % 6)];
+        }
+        $drafted = self::draft($orders, new Yard(['Fuchsia' => [self::source('FU-1', 60), self::source('FU-2', 40)]]), self::berths(14));
+        $lies = [];
+        $taken = 0;
+        $made = array_filter($drafted, static fn (Drafted $d) => $d->route !== null);
+        foreach ($made as $d) {
+            $part = $d->route?->parts[0];
+            self::assertNotNull($part);
+            self::assertLessThanOrEqual($d->want->ready->sunday(), $part->dates->readyOn);
+            for ($week = Week::containing($part->dates->stickOn)->ordinal(); $week <= $part->dates->lastBenchWeek()->ordinal(); ++$week) {
+                $lies[$week] = ($lies[$week] ?? 0) + $part->trays;
+            }
+            $taken += $part->stick;
+        }
+        self::assertNotSame([], $made);
+        self::assertLessThanOrEqual(14, max($lies));
+        self::assertLessThanOrEqual(100 * 60 * 2, $taken);
+        $left = array_values(array_filter($drafted, static fn (Drafted $d) => $d->route === null));
+        self::assertNotSame([], $left, 'Not all of them fit.');
+        foreach ($left as $d) {
+            self::assertNotSame('', (string) $d->refusal);
+        }
+    }
+
+    public function testWhatOneTakesTheNextCannot(): void
+    {
+        $drafted = self::draft([[600, '2027-W34'], [600, '2027-W34'], [600, '2027-W34']], new Yard(['Fuchsia' => [self::source('FU-1', 30)]]), self::berths(200));
+        self::assertNotNull($drafted[0]->route);
+        self::assertNull($drafted[2]->route);
+        self::assertStringContainsStringIgnoringCase('not enough material', (string) $drafted[2]->refusal, (string) $drafted[2]->refusal);
+    }
+
+    public function testABenchTooColdIsNoPlaceAndNoBenchIsSaid(): void
+    {
+        $yard = static fn () => new Yard(['Fuchsia' => [self::source('FU-1', 60)]]);
+        $cold = self::draft([[60, '2027-W34']], $yard(), new Berths([2 => Zone::of('cold', 40, Range::of(2, 4), Range::of(0, 3))], [], Climate::reference(), Telling::plain()));
+        self::assertNull($cold[0]->route);
+        self::assertStringContainsString('No bench has room', (string) $cold[0]->refusal);
+        $this->expectException(Refused::class);
+        self::draft([[60, '2027-W34']], $yard(), new Berths([], [], Climate::reference(), Telling::plain()));
+    }
+
+    public function testOrdersThatShareSaySoAndWhatItSaves(): void
+    {
+        $way = self::way(1, Pattern::SoftTip, 18, 27);
+        $made = SeasonDraft::make([['orders' => [['id' => 1, 'plants' => 50], ['id' => 2, 'plants' => 50]], 'want' => self::want(100, '2027-W34', [$way])]], new Yard(['Fuchsia' => [self::source('FU-1', 60)]]), self::berths(40), WorkNorms::of(200, 120), Costs::of(18, 1.2), new \DateTimeImmutable(self::TODAY), Telling::plain())->drafted[0];
+        self::assertSame([1, 2], $made->orders);
+        self::assertGreaterThanOrEqual(0, $made->saved);
+        self::assertSame('A1', $made->berth?->name);
+    }
+}
