@@ -59,9 +59,9 @@ final class Rest
         if (!$this->holds($day)) {
             return $day;
         }
-        $first = $this->date((int) $day->format('Y'), (int) $this->from);
+        $first = $this->dayOf((int) $day->format('Y'), (int) $this->from);
 
-        return ($first > $day ? $this->date((int) $day->format('Y') - 1, (int) $this->from) : $first)->sub(new \DateInterval('P1D'));
+        return ($first > $day ? $this->dayOf((int) $day->format('Y') - 1, (int) $this->from) : $first)->sub(new \DateInterval('P1D'));
     }
 
     private function holds(\DateTimeImmutable $day): bool
@@ -76,12 +76,12 @@ final class Rest
 
     private function next(\DateTimeImmutable $day, int $to): \DateTimeImmutable
     {
-        $there = $this->date((int) $day->format('Y'), $to);
+        $there = $this->dayOf((int) $day->format('Y'), $to);
 
-        return $there >= $day ? $there : $this->date((int) $day->format('Y') + 1, $to);
+        return $there >= $day ? $there : $this->dayOf((int) $day->format('Y') + 1, $to);
     }
 
-    private function date(int $year, int $n): \DateTimeImmutable
+    private function dayOf(int $year, int $n): \DateTimeImmutable
     {
         return (new \DateTimeImmutable(sprintf('%d-01-01', $year)))->modify(sprintf('+%d days', $n - 1));
     }

@@ -46,7 +46,7 @@ final class RouteMaker
         $words = $held ? sprintf('%s, and hold over', $way->name) : $way->name;
         $numbers = $this->numbers($way);
 
-        return $this->made($kind, $way, [new RoutePart($dates, $trays, $stick, $supply)], $numbers->chanceWith($trays), $words, $this->refusalOf($supply), $this->withWhatThereIs($way, $supply, $numbers));
+        return $this->made($kind, $way, [new RoutePart($dates, $trays, $stick, $supply)], $numbers->chanceWith($trays), $words, $this->refusalOf($supply), $this->withWhatThereIs($way, $supply));
     }
 
     /** Half now and half at the end of the window: two batches do not share their luck, and the second can follow the first one's count. */
@@ -170,7 +170,7 @@ final class RouteMaker
         };
     }
 
-    private function withWhatThereIs(RouteWay $way, ?Supply $supply, StickNumbers $numbers): ?string
+    private function withWhatThereIs(RouteWay $way, ?Supply $supply): string
     {
         $left = $supply === null || $supply->against !== [] ? 0 : $supply->offer->left();
         $trays = intdiv($left, $way->cells * $way->sheet->each);

@@ -88,12 +88,12 @@ final class SeasonChanceTest extends TestCase
     public function testApartTheChancesMultiplyAndTogetherTheyDoNot(): void
     {
         $play = static function (float $shared): SeasonChance {
-            return SeasonChance::play([self::pool(1, 110, 144, $shared), self::pool(2, 110, 144, $shared)], ['1' => [1], '2' => [2], 'both' => [1, 2]], 5, 8000);
+            return SeasonChance::play([self::pool(1, 110, 144, $shared), self::pool(2, 110, 144, $shared)], ['first' => [1], 'second' => [2], 'both' => [1, 2]], 5, 8000);
         };
         $apart = $play(0.0);
-        self::assertEqualsWithDelta($apart->of('1')['chance'] * $apart->of('2')['chance'], $apart->of('both')['chance'], 0.02);
+        self::assertEqualsWithDelta($apart->of('first')['chance'] * $apart->of('second')['chance'], $apart->of('both')['chance'], 0.02);
         $together = $play(1.0);
-        self::assertEqualsWithDelta($together->of('1')['chance'], $together->of('both')['chance'], 0.001, 'One luck for both.');
+        self::assertEqualsWithDelta($together->of('first')['chance'], $together->of('both')['chance'], 0.001, 'One luck for both.');
         $half = $play(0.5)->of('both')['chance'];
         self::assertTrue($apart->of('both')['chance'] < $half && $half < $together->of('both')['chance']);
     }

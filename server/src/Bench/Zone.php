@@ -39,6 +39,6 @@ class Zone
 
     public function core(): CoreZone
     {
-        return CoreZone::of($this->name, $this->trays, Range::of($this->heatLow, $this->heatHigh, 'heat'), Range::of($this->mistLow, $this->mistHigh, 'mist'));
+        return CoreZone::of($this->name, $this->trays, Range::of($this->heatLow, $this->heatHigh, 'heat'), Range::of($this->mistLow, $this->mistHigh, 'mist'), $this->kind === 'frame');
     }
 }

@@ -15,7 +15,6 @@ use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Crops\Material;
 use WetCradle\Core\Crops\Method;
 use WetCradle\Core\Plan\BatchCode;
-use WetCradle\Core\Plan\PlainDates;
 use WetCradle\Core\Plan\Trays;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Rooting\StageTally;
@@ -72,9 +71,10 @@ final class Acts
         foreach (array_unique($people) as $id) {
             $batch->people->add($this->em->find(Account::class, $id) ?? throw Refused::because('unknown', 'people', sprintf('There is nobody with the number %d.', $id)));
         }
+        $batch->asPlanned = $batch->plan();
         $batch->trays = $trays;
         $batch->stuckOn = $day;
-        $batch->date(PlainDates::forwards($day, $batch->sheet->core()->times($this->house->air())));
+        $batch->date($batch->datesFrom($day, $this->house->air()));
         $line = $batch->lines->first() ?: new Line($batch, 1, $day);
         $this->em->persist($line);
         $says = sprintf('Stuck %d in %d × %s', $stuck, $trays, $batch->trayKind->name).($tooPoor > 0 ? sprintf(', %d thrown as too poor', $tooPoor) : '').($batch->despite === null ? '' : sprintf('; although %s was not fit: %s', $batch->block->code, $batch->despite));
@@ -157,7 +157,7 @@ final class Acts
         $this->mustBeStuckBy($old, $day);
         $nursery = $this->house->nursery();
         $sheet = $this->sheetFor($old, $method, $material);
-        $dates = PlainDates::forwards($day, $sheet->core()->times($this->house->air()));
+        $dates = Batch::datesIn($old->zone, $sheet->core(), $day, $this->house->air());
         $new = new Batch(BatchCode::ofNumber(++$nursery->batchesNumbered)->written, $sheet, $method->value, $material->value, $old->wanted, $old->block, $old->zone, $old->trayKind, Trays::toHold($count, $old->trayKind->cells)->number, $count, null, null, $dates, $this->writing->by(), $this->today->now());
         $new->stuckOn = $day;
         $new->mix = $old->mix;
@@ -199,6 +199,7 @@ final class Acts
                 // It holds nothing any more: planned again, or, if the undone act made it, as if it had never been.
                 $touched->stuckOn = null;
                 $touched->despite = null;
+                $touched->asPlanned = null;
                 $touched->sheet = $touched->sheet->way->newest();
                 $touched->calledOff = $touched !== $batch;
             }

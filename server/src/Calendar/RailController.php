@@ -46,7 +46,7 @@ final class RailController
             $ways[(int) $way->id] = $way;
         }
         foreach ($this->tenants->during($from, $from->plus(self::WEEKS - 1)) as $lying) {
-            $loads[] = new BatchLoad($lying->tenant, $lying->underMist, $lying->cuttings, Week::containing($lying->off), $lying->potted ?? BatchLoad::expected($lying->cuttings, $rates[$lying->way] ??= $this->rateOf($ways[$lying->way] ?? null, $lying->way, $counted)));
+            $loads[] = new BatchLoad($lying->tenant, $lying->underMist, $lying->cuttings, Week::containing($lying->off), $lying->potted ?? BatchLoad::expected($lying->cuttings, $rates[$lying->way] ??= $this->rateOf($ways[$lying->way] ?? null, $lying->way, $counted)), Week::containing($lying->off));
         }
         $places = (int) $this->db->fetchOne("SELECT coalesce(sum(trays), 0) FROM zone WHERE kind = 'mist'");
         $wanted = $this->db->fetchAllKeyValue('SELECT ready_week, sum(plants) FROM wanted WHERE called_off = 0 GROUP BY ready_week');

@@ -6,6 +6,7 @@ namespace WetCradle\Server\Crops;
 
 use Doctrine\Common\Collections\ArrayCollection;
 use Doctrine\Common\Collections\Collection;
+use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 
 /** A crop: what is grown, and the ways in which it is propagated. */
@@ -21,6 +22,13 @@ class Crop
     /** @var Collection<int, Way> */
     #[ORM\OneToMany(targetEntity: Way::class, mappedBy: 'crop'), ORM\OrderBy(['house' => 'DESC', 'id' => 'ASC'])]
     public Collection $ways;
+
+    /** What a bought-in liner of it costs; null where nobody sells them. */
+    #[ORM\Column(type: Types::FLOAT, nullable: true)]
+    public ?float $linerPrice = null;
+    /** Weeks of notice that its seller needs. */
+    #[ORM\Column]
+    public int $linerWeeks = 4;
 
     /** @param ?string $protectedBy who holds breeders' rights in it; null where nobody does */
     public function __construct(#[ORM\Column] public string $name, #[ORM\Column] public string $slug, #[ORM\Column(nullable: true)] public ?string $protectedBy = null)

@@ -11,6 +11,7 @@ use WetCradle\Core\Book\Entry;
 use WetCradle\Core\Book\FullCount;
 use WetCradle\Core\Book\Losses;
 use WetCradle\Core\Book\State;
+use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Plan\PlainDates;
 use WetCradle\Core\Plan\Trays;
@@ -23,7 +24,7 @@ final class BatchLife
     private readonly CountBook $book;
     private readonly DemoRecords $records;
 
-    public function __construct(private readonly Connection $db, private readonly Chance $chance, private readonly \DateTimeImmutable $today)
+    public function __construct(private readonly Connection $db, private readonly Chance $chance, private readonly Placing $placing, private readonly SiteAir $air, private readonly \DateTimeImmutable $today)
     {
         $this->book = CountBook::empty();
         $this->records = new DemoRecords($db, $this->book);
@@ -34,21 +35,23 @@ final class BatchLife
     {
         $plan = $place['plan'];
         $crop = $plan->crop;
-        $planned = PlainDates::forwards($plan->stickOn, $crop->times);
+        $times = $crop->sheet->times($this->air, $this->placing->zone($place['zone']));
+        $planned = PlainDates::forwards($plan->stickOn, $times);
         $stuckOn = $plan->is('late') ? $plan->stickOn->modify(sprintf('+%d days', (int) $plan->told('days'))) : $plan->stickOn;
         $isStuck = $stuckOn <= $this->today && !($stuckOn >= $this->today->modify('-4 days') && $this->chance->happens(0.5));
-        $dates = $isStuck ? PlainDates::forwards($stuckOn, $crop->times) : $planned;
+        $dates = $isStuck ? PlainDates::forwards($stuckOn, $times) : $planned;
         $inTrays = Trays::of($plan->trays, $crop->cells)->hold();
         $needed = max(10, 10 * (int) round($inTrays * (float) $crop->of('rate') * (float) $crop->of('potRate') * 0.08));
         $enteredOn = $plan->stickOn->modify('-9 weeks')->setTime(18, 40);
         $wanted = $this->records->wanted($crop->id, $needed, $this->chance->between(1, 3), Week::containing($planned->readyOn), $this->chance->happens(0.25) ? null : $this->chance->between(1, 7), $this->chance->oneOf(['must', 'should', 'should', 'nice']), $enteredOn);
         $hormone = $plan->is('trial') ? $plan->told('hormone') : ($crop->of('hormone') === '' ? null : $crop->of('hormone'));
         $batch = $this->records->batch(array_map(static fn (\DateTimeImmutable $d) => $d->format('Y-m-d'), [
-            'stick_on' => $dates->stickOn, 'rooted_from' => $dates->rootedFrom, 'rooted_by' => $dates->rootedBy, 'wean_on' => $dates->weanOn, 'pot_on' => $dates->potOn, 'ready_on' => $dates->readyOn,
+            'stick_on' => $dates->stickOn, 'rooted_from' => $dates->rootedFrom, 'rooted_by' => $dates->rootedBy, 'wean_on' => $dates->weanOn, 'pot_from' => $dates->potFrom, 'pot_on' => $dates->potOn, 'pot_by' => $dates->potBy, 'ready_from' => $dates->readyFrom, 'ready_on' => $dates->readyOn, 'ready_by' => $dates->readyBy,
         ]) + [
             'version' => 1, 'code' => $code, 'crop_id' => $crop->id, 'sheet_id' => $crop->sheetId, 'method' => $crop->of('method'), 'material' => $crop->of('material'), 'wanted_id' => $wanted, 'block_id' => $place['block'], 'zone_id' => $place['zone'],
             'tray_kind_id' => $crop->trayKind, 'trays' => $plan->trays, 'planned' => $inTrays, 'needed' => $needed, 'confidence' => 0.9, 'stuck_on' => $isStuck ? $stuckOn->format('Y-m-d') : null,
             'mix' => $isStuck ? $crop->of('mix') : null, 'hormone' => $isStuck ? $hormone : null, 'tray_numbers' => $isStuck ? sprintf('1–%d', $plan->trays) : null, 'called_off' => 0,
+            'as_planned' => $isStuck ? json_encode(['stickOn' => $planned->stickOn->format('Y-m-d'), 'weanOn' => $planned->weanOn->format('Y-m-d'), 'potOn' => $planned->potOn->format('Y-m-d'), 'readyOn' => $planned->readyOn->format('Y-m-d'), 'trays' => $plan->trays, 'cuttings' => $inTrays], JSON_THROW_ON_ERROR) : null,
             'rested_on' => null, 'planned_by_id' => 1, 'planned_at' => $enteredOn->format('Y-m-d H:i:s'),
         ], $isStuck ? [$this->chance->oneOf(self::PEOPLE)] : []);
         if ($isStuck) {

@@ -35,15 +35,16 @@ final class DemoNursery
     {
         $nursery = Readable::yaml('nursery.yaml');
         $this->settle($nursery);
-        $crops = $this->crops(Climate::from((string) $nursery['climate'])->air((string) $nursery['hemisphere']));
+        $air = Climate::from((string) $nursery['climate'])->air((string) $nursery['hemisphere']);
+        $crops = $this->crops($air);
         $stock = new DemoStock($this->db, $this->today->day());
         $blocks = $stock->plant($crops);
         $zones = $this->zones();
         $chance = new Chance((int) $nursery['seed']);
         $today = $this->today->day();
-        $life = new BatchLife($this->db, $chance, $today);
         $plans = $this->plans($crops, $chance, (string) $nursery['hemisphere']);
-        $placing = new Placing($zones, $blocks, $chance);
+        $placing = new Placing($zones, $blocks, $air, $chance);
+        $life = new BatchLife($this->db, $chance, $placing, $air, $today);
         $number = 0;
         foreach ($plans as $plan) {
             $place = $placing->placeFor($plan);
@@ -53,7 +54,7 @@ final class DemoNursery
         }
         $life->write();
         $stock->record($blocks, $crops);
-        (new DemoFailure($this->db, $today, Climate::from((string) $nursery['climate'])->air((string) $nursery['hemisphere'])))->happen();
+        (new DemoFailure($this->db, $today, $air))->happen();
         $this->unplanned($crops, $chance);
         $this->db->update('nursery', ['batches_numbered' => $number], ['id' => 1]);
 

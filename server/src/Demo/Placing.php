@@ -6,6 +6,7 @@ namespace WetCradle\Server\Demo;
 
 use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Bench\Zone;
+use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Numbers\Range;
 use WetCradle\Core\Plan\PlainDates;
@@ -27,10 +28,10 @@ final class Placing
      * @param list<array<string, mixed>>      $zones
      * @param list<DemoBlock>            $blocks
      */
-    public function __construct(array $zones, private readonly array $blocks, private readonly Chance $chance)
+    public function __construct(array $zones, private readonly array $blocks, private readonly SiteAir $air, private readonly Chance $chance)
     {
         foreach ($zones as $zone) {
-            $this->zones[(int) $zone['id']] = Zone::of((string) $zone['name'], (int) $zone['trays'], Range::of((float) $zone['heatLow'], (float) $zone['heatHigh']), Range::of((float) $zone['mistLow'], (float) $zone['mistHigh']));
+            $this->zones[(int) $zone['id']] = Zone::of((string) $zone['name'], (int) $zone['trays'], Range::of((float) $zone['heatLow'], (float) $zone['heatHigh']), Range::of((float) $zone['mistLow'], (float) $zone['mistHigh']), $zone['kind'] === 'frame');
         }
     }
 
@@ -43,7 +44,7 @@ final class Placing
                 $zone = $this->zoneFor($moved);
                 $block = $zone === null ? null : $this->blockFor($moved);
                 if ($zone !== null && $block !== null) {
-                    $this->tenants[$zone][] = $this->tenant($moved);
+                    $this->tenants[$zone][] = $this->tenant($moved, $this->zones[$zone]);
                     $this->takes[$block][] = ['on' => $moved->stickOn, 'cuttings' => $trays * $plan->crop->cells];
 
                     return ['zone' => $zone, 'block' => $block, 'plan' => $moved];
@@ -54,9 +55,15 @@ final class Placing
         return null;
     }
 
-    private function tenant(DemoPlan $plan): Tenant
+    /** The zone in which a batch was placed, as the core knows it. */
+    public function zone(int $id): Zone
     {
-        $dates = PlainDates::forwards($plan->stickOn, $plan->crop->times);
+        return $this->zones[$id];
+    }
+
+    private function tenant(DemoPlan $plan, ?Zone $zone = null): Tenant
+    {
+        $dates = PlainDates::forwards($plan->stickOn, $plan->crop->sheet->times($this->air, $zone));
 
         return Tenant::of('?', $plan->trays, Week::containing($plan->stickOn), $dates->lastBenchWeek()->plus(self::OVERSTAY), $plan->crop->sheet->warmth->medium, $plan->crop->sheet->water->mist);
     }
@@ -67,7 +74,7 @@ final class Placing
         $fitting = [];
         foreach ($this->zones as $id => $zone) {
             $offer = $zone->offerTo($tenant, $this->tenants[$id] ?? []);
-            if ($offer->isYes()) {
+            if ($offer->isYes() && $zone->offerTo($this->tenant($plan, $zone), $this->tenants[$id] ?? [])->isYes()) {
                 $fitting[$id] = [$zone->distanceFrom($tenant), $offer->leastFree];
             }
         }

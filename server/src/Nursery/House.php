@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Nursery;
 
+use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Refused;
@@ -13,16 +14,22 @@ final class House
 {
     private ?SiteAir $air = null;
 
-    public function __construct(private readonly EntityManagerInterface $em)
+    public function __construct(private readonly EntityManagerInterface $em, private readonly Connection $db)
     {
     }
 
-    /** The air of an ordinary year here. */
+    /** The air here: as it was measured, and else as in an ordinary year. */
     public function air(): SiteAir
     {
         $means = $this->nursery()->air;
 
-        return $this->air?->means === $means ? $this->air : $this->air = SiteAir::of($means);
+        return $this->air?->means === $means ? $this->air : $this->air = SiteAir::of($means)->measured(array_map(floatval(...), $this->db->fetchAllKeyValue('SELECT on_day, mean FROM air_day ORDER BY on_day')));
+    }
+
+    /** What was known of the air is out of date. */
+    public function forgetAir(): void
+    {
+        $this->air = null;
     }
 
     public function nursery(): Nursery

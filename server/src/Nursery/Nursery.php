@@ -11,6 +11,8 @@ use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Calendar\WindowShift;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Crops\HouseRules;
+use WetCradle\Core\Plan\Costs;
+use WetCradle\Core\Plan\Crew;
 use WetCradle\Core\Plan\WorkNorms;
 use WetCradle\Core\Telling;
 
@@ -38,6 +40,25 @@ class Nursery
     /** @var list<float> the site's monthly mean air, °C, January to December */
     #[ORM\Column(type: Types::JSON)]
     public array $air;
+
+    #[ORM\Column]
+    public int $collectedAnHour = WorkNorms::COLLECTED;
+    /** Trays weaned in an hour. */
+    #[ORM\Column]
+    public int $weanedAnHour = WorkNorms::WEANED;
+    /** @var array<string, int> method → cuttings stuck in an hour, where it differs */
+    #[ORM\Column(type: Types::JSON)]
+    public array $stuckBy = [];
+    /** @var array<string, int> pot → plants potted in an hour, where it differs */
+    #[ORM\Column(type: Types::JSON)]
+    public array $pottedBy = [];
+    /** @var array<string, mixed> as Crew writes it */
+    #[ORM\Column(type: Types::JSON)]
+    public array $crew = ['hands' => [], 'away' => []];
+    #[ORM\Column(type: Types::FLOAT)]
+    public float $hourCost = 18.0;
+    #[ORM\Column(type: Types::FLOAT)]
+    public float $trayWeekCost = 0.6;
 
     public function __construct(
         #[ORM\Column] public string $name,
@@ -74,7 +95,17 @@ class Nursery
 
     public function norms(): WorkNorms
     {
-        return WorkNorms::of($this->stuckAnHour, $this->pottedAnHour);
+        return WorkNorms::of($this->stuckAnHour, $this->pottedAnHour, $this->collectedAnHour, $this->weanedAnHour, $this->stuckBy, $this->pottedBy);
+    }
+
+    public function crew(): Crew
+    {
+        return Crew::read(Fields::of($this->crew));
+    }
+
+    public function costs(): Costs
+    {
+        return Costs::of($this->hourCost, $this->trayWeekCost);
     }
 
     /** @return array<string, mixed> */

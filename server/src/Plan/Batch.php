@@ -8,7 +8,10 @@ use Doctrine\Common\Collections\ArrayCollection;
 use Doctrine\Common\Collections\Collection;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
+use WetCradle\Core\Calendar\SiteAir;
+use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Plan\PlainDates;
+use WetCradle\Core\Refused;
 use WetCradle\Server\Account\Account;
 use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Book\BatchStanding;
@@ -41,7 +44,25 @@ class Batch
     #[ORM\Column(type: Types::DATE_IMMUTABLE)]
     public \DateTimeImmutable $potOn;
     #[ORM\Column(type: Types::DATE_IMMUTABLE)]
+    public \DateTimeImmutable $potFrom;
+    #[ORM\Column(type: Types::DATE_IMMUTABLE)]
+    public \DateTimeImmutable $potBy;
+    #[ORM\Column(type: Types::DATE_IMMUTABLE)]
+    public \DateTimeImmutable $readyFrom;
+    #[ORM\Column(type: Types::DATE_IMMUTABLE)]
     public \DateTimeImmutable $readyOn;
+    #[ORM\Column(type: Types::DATE_IMMUTABLE)]
+    public \DateTimeImmutable $readyBy;
+    /** Days that it stands in its tray longer than it must, for want of hands. */
+    #[ORM\Column]
+    public int $heldDays = 0;
+    /** @var ?array{stickOn: string, weanOn: string, potOn: string, readyOn: string, trays: int, cuttings: int} what was planned, kept when it was stuck */
+    #[ORM\Column(type: Types::JSON, nullable: true)]
+    public ?array $asPlanned = null;
+
+    /** @var Collection<int, Wanted> orders that it serves besides its first, which share its insurance */
+    #[ORM\ManyToMany(targetEntity: Wanted::class), ORM\JoinTable(name: 'batch_shared')]
+    public Collection $shared;
 
     /** The day it was stuck; null while it is only planned. */
     #[ORM\Column(type: Types::DATE_IMMUTABLE, nullable: true)]
@@ -96,6 +117,7 @@ class Batch
     ) {
         $this->crop = $sheet->way->crop;
         $this->people = new ArrayCollection();
+        $this->shared = new ArrayCollection();
         $this->lines = new ArrayCollection();
         $this->date($dates);
     }
@@ -107,7 +129,35 @@ class Batch
         $this->rootedBy = $dates->rootedBy;
         $this->weanOn = $dates->weanOn;
         $this->potOn = $dates->potOn;
+        $this->potFrom = $dates->potFrom;
+        $this->potBy = $dates->potBy;
+        $this->readyFrom = $dates->readyFrom;
         $this->readyOn = $dates->readyOn;
+        $this->readyBy = $dates->readyBy;
+    }
+
+    /** Its days where it lies, stuck on this day. */
+    public function datesFrom(\DateTimeImmutable $stickOn, SiteAir $air): PlainDates
+    {
+        return self::datesIn($this->zone, $this->sheet->core(), $stickOn, $air, $this->heldDays);
+    }
+
+    /** @throws Refused for `zone` where it never roots there */
+    public static function datesIn(Zone $zone, WaySheet $sheet, \DateTimeImmutable $stickOn, SiteAir $air, int $heldDays = 0): PlainDates
+    {
+        try {
+            return PlainDates::forwards($stickOn, $sheet->times($air, $zone->core()), $heldDays);
+        } catch (Refused $refused) {
+            throw $refused->at('zone');
+        }
+    }
+
+    /** @return array{stickOn: string, weanOn: string, potOn: string, readyOn: string, trays: int, cuttings: int} */
+    public function plan(): array
+    {
+        $day = static fn (\DateTimeImmutable $d) => $d->format('Y-m-d');
+
+        return ['stickOn' => $day($this->stickOn), 'weanOn' => $day($this->weanOn), 'potOn' => $day($this->potOn), 'readyOn' => $day($this->readyOn), 'trays' => $this->trays, 'cuttings' => $this->planned];
     }
 
     public function isStuck(): bool

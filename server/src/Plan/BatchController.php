@@ -72,10 +72,10 @@ final class BatchController
             $confidence = $in->share('confidence');
             $crop = $wanted->crop;
             $way = $this->find->way($in, $crop);
-            $dates = $this->planner->dates($wanted, $way, $this->stickDay($in));
             $nursery = $this->house->nursery();
             $block = $this->find->by(StockBlock::class, 'code', $in->text('block'), 'block', 'stock block');
             $zone = $this->find->by(Zone::class, 'id', $in->count('zone', 1), 'zone', 'zone');
+            $dates = Batch::datesIn($zone, $way->core(), $this->stickDay($in), $this->house->air());
             $batch = new Batch(
                 BatchCode::ofNumber(++$nursery->batchesNumbered)->written,
                 $way->newest(),
@@ -122,7 +122,7 @@ final class BatchController
             $batch->zone = $this->find->by(Zone::class, 'id', $in->count('zone', 1), 'zone', 'zone');
             $batch->trays = $in->count('trays', 1, 20_000);
             $batch->planned = $batch->sheet->core()->each * Trays::of($batch->trays, $batch->trayKind->cells)->hold();
-            $dates = PlainDates::forwards($this->stickDay($in), $batch->sheet->core()->times($this->house->air()));
+            $dates = $batch->datesFrom($this->stickDay($in), $this->house->air());
             $batch->date($dates);
             $in->done();
             if (!$batch->calledOff) {

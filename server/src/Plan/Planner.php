@@ -12,6 +12,7 @@ use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Plan\PlainDates;
 use WetCradle\Core\Plan\StickNumbers;
 use WetCradle\Core\Rates\InWords;
+use WetCradle\Core\Refused;
 use WetCradle\Server\Bench\Tenants;
 use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Calendar\Today;
@@ -75,7 +76,7 @@ final class Planner
             'ways' => array_map(static fn (Way $w) => ['id' => $w->id, 'name' => $w->name, 'house' => $w->house], $wanted->crop->ways->toArray()),
             'window' => $this->window($way, $dates->stickOn),
             'blocks' => $this->blocks($way, $dates->stickOn, $stick),
-            'zones' => $this->zones($sheet, $dates, $chosen),
+            'zones' => $this->zones($wanted, $sheet, $dates->stickOn, $chosen),
         ];
     }
 
@@ -144,14 +145,25 @@ final class Planner
         return $found;
     }
 
-    /** @return list<array<string, mixed>> those that can take it first, and of these the one that suits it best */
-    private function zones(WaySheet $sheet, PlainDates $dates, int $trays): array
+    /** @return list<array<string, mixed>> those that can take it first, and of these the one that suits it best; each with the days it would have there */
+    private function zones(Wanted $wanted, WaySheet $sheet, \DateTimeImmutable $stickOn, int $trays): array
     {
-        $batch = $this->tenant($sheet, $dates, $trays);
-        $tenants = $this->tenants->byZone($batch->from, $batch->to);
         $telling = $this->house->nursery()->telling();
+        $zones = $this->em->getRepository(Zone::class)->findAll();
+        $dates = $never = [];
+        foreach ($zones as $zone) {
+            try {
+                $dates[(int) $zone->id] = Batch::datesIn($zone, $sheet, $stickOn, $this->house->air());
+            } catch (Refused $refused) {
+                $never[(int) $zone->id] = lcfirst($refused->getMessage());
+            }
+        }
+        $last = max([$stickOn, ...array_map(static fn (PlainDates $d) => $d->potOn, $dates)]);
+        $tenants = $this->tenants->byZone(Week::containing($stickOn), Week::containing($last));
         $found = $distance = $codes = [];
-        foreach ($this->em->getRepository(Zone::class)->findAll() as $zone) {
+        foreach ($zones as $zone) {
+            $when = $dates[(int) $zone->id] ?? null;
+            $batch = $this->tenant($sheet, $when ?? PlainDates::forwards($stickOn, $sheet->times($this->house->air())), $trays);
             $offer = $zone->core()->offerTo($batch, $tenants[(int) $zone->id] ?? [], $telling);
             $distance[(int) $zone->id] = $zone->core()->distanceFrom($batch);
             $names = array_map(static fn (Tenant $t) => $t->name, $offer->neighbours);
@@ -161,9 +173,11 @@ final class Planner
                 'name' => $zone->name,
                 'kind' => $zone->kind,
                 'trays' => $zone->trays,
-                'yes' => $offer->isYes(),
-                'reason' => $offer->reason,
-                'words' => $offer->words,
+                'yes' => $offer->isYes() && $when !== null,
+                'reason' => $offer->reason ?? ($when === null ? 'no_warmth' : null),
+                'words' => $offer->isYes() && $when === null ? $never[(int) $zone->id] : $offer->words,
+                'dates' => $when?->toArray(),
+                'timing' => $when === null ? null : $this->timing($wanted, $when),
                 'leastFree' => $offer->leastFree,
                 'free' => array_map(static fn (string $week, int $free) => ['week' => $week, 'free' => $free], array_keys($offer->freeByWeek), $offer->freeByWeek),
                 'neighbours' => $names,

@@ -14,9 +14,9 @@ use WetCradle\Server\Stock\Fit;
 /** Batches as every list, bench and search shows them: their tags. */
 final class Tags
 {
-    private const SELECT = 'SELECT b.id, b.code, b.method, b.material, b.trays, b.planned, b.stick_on, b.stuck_on, b.rooted_from, b.rooted_by, b.wean_on, b.pot_on, b.ready_on, b.left_bench_on, b.called_off, b.wanted_id,
+    private const SELECT = 'SELECT b.id, b.code, b.method, b.material, b.trays, b.planned, b.stick_on, b.stuck_on, b.rooted_from, b.rooted_by, b.wean_on, b.pot_from, b.pot_on, b.pot_by, b.ready_from, b.ready_on, b.ready_by, b.held_days, b.left_bench_on, b.called_off, b.wanted_id, b.as_planned,
             c.id AS crop_id, c.name AS crop, c.slug, z.id AS zone_id, z.name AS zone, z.kind AS zone_kind, k.code AS block, t.name AS tray_kind, t.cells, cu.name AS customer, w.ready_week,
-            s.stuck, s.rooted, s.waiting, s.potted, s.live, s.counted, s.states,
+            (SELECT group_concat(x.wanted_id) FROM batch_shared x WHERE x.batch_id = b.id) AS shared, s.stuck, s.rooted, s.waiting, s.potted, s.live, s.counted, s.states,
             (SELECT r.stages FROM root_check r JOIN line l ON l.id = r.line_id WHERE l.batch_id = b.id ORDER BY r.on_day DESC, r.id DESC LIMIT 1) AS stages
         FROM batch b JOIN crop c ON c.id = b.crop_id JOIN zone z ON z.id = b.zone_id JOIN stock_block k ON k.id = b.block_id JOIN tray_kind t ON t.id = b.tray_kind_id
         LEFT JOIN batch_standing s ON s.batch_id = b.id LEFT JOIN wanted w ON w.id = b.wanted_id LEFT JOIN customer cu ON cu.id = w.customer_id';
@@ -87,6 +87,7 @@ final class Tags
             'zone' => (string) $row['zone'],
             'block' => (string) $row['block'],
             'wanted' => $row['wanted_id'] === null ? null : (int) $row['wanted_id'],
+            'shared' => $row['shared'] === null ? [] : array_map(intval(...), explode(',', (string) $row['shared'])),
             'customer' => $row['customer'] === null ? null : (string) $row['customer'],
             'dueWeek' => $row['ready_week'] === null ? null : (string) $row['ready_week'],
             'weeksLate' => $row['ready_week'] === null ? null : max(0, Week::of((string) $row['ready_week'])->until(Week::containing(new \DateTimeImmutable((string) $row['ready_on'])))),
@@ -95,8 +96,14 @@ final class Tags
             'isStuck' => $row['stuck_on'] !== null,
             'rootedFrom' => (string) $row['rooted_from'],
             'rootedBy' => (string) $row['rooted_by'],
+            'potFrom' => (string) $row['pot_from'],
             'potOn' => (string) $row['pot_on'],
+            'potBy' => (string) $row['pot_by'],
+            'readyFrom' => (string) $row['ready_from'],
             'readyOn' => (string) $row['ready_on'],
+            'readyBy' => (string) $row['ready_by'],
+            'heldDays' => (int) $row['held_days'],
+            'asPlanned' => $row['as_planned'] === null ? null : json_decode((string) $row['as_planned'], true),
             'leftBenchOn' => $row['left_bench_on'] === null ? null : (string) $row['left_bench_on'],
         ];
     }

@@ -4,18 +4,13 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Wanted;
 
-use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
-use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Plan\OrderOutlook;
-use WetCradle\Core\Plan\Standing;
 use WetCradle\Core\Plan\StickAgain;
 use WetCradle\Core\Plan\StickNumbers;
 use WetCradle\Core\Refused;
-use WetCradle\Core\Rooting\StageTally;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\Way;
-use WetCradle\Server\Crops\Ways;
 use WetCradle\Server\Crops\Windows;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Planner;
@@ -28,17 +23,10 @@ use WetCradle\Server\Stock\Takes;
 /** Which orders will be short by what is known today, and what can still be done for them. */
 final class Shortfalls
 {
-    /** What was left longer after a count: about two in five may yet root, and little is known of them. */
-    private const LEFT_LONGER = [2.0, 3.0];
-
-    /** @var array<int, Beta> what the next batch of a way will do */
-    private array $rates = [];
-
     public function __construct(
         private readonly EntityManagerInterface $em,
-        private readonly Connection $db,
+        private readonly Pools $pools,
         private readonly CropHistory $history,
-        private readonly Ways $ways,
         private readonly Windows $windows,
         private readonly Takes $takes,
         private readonly Fit $fit,
@@ -56,57 +44,13 @@ final class Shortfalls
      */
     public function outlooks(?int $only = null): array
     {
-        $rows = $this->db->fetchAllAssociative(
-            "SELECT w.id, w.plants, b.stuck_on, b.planned, h.way_id, s.counted, json_extract(s.states, '$.to_stick') AS to_stick, json_extract(s.states, '$.stuck') AS stuck, json_extract(s.states, '$.rooted') AS rooted,
-                json_extract(s.states, '$.potted') AS potted, json_extract(s.states, '$.grown') AS grown, json_extract(s.states, '$.sold') AS sold, (SELECT count(*) FROM line l WHERE l.batch_id = b.id) AS lines,
-                (SELECT r.stages FROM root_check r JOIN line l ON l.id = r.line_id WHERE l.batch_id = b.id ORDER BY r.on_day DESC, r.id DESC LIMIT 1) AS stages
-             FROM wanted w JOIN batch b ON b.wanted_id = w.id AND b.called_off = 0 JOIN way_sheet h ON h.id = b.sheet_id LEFT JOIN batch_standing s ON s.batch_id = b.id
-             WHERE w.called_off = 0 AND ".($only === null ? 'w.ready_week >= ?' : 'w.id = ?').' ORDER BY w.id',
-            [$only ?? $this->today->week()->written()],
-        );
-        $orders = [];
-        foreach ($rows as $row) {
-            $orders[(int) $row['id']][] = $row;
-        }
-        $houseWays = [];
-        if ($orders !== []) {
-            $counted = $this->history->batches();
-            foreach ($this->ways->house() as $way) {
-                $houseWays[(int) $way->id] = [$way, $counted[(int) $way->crop->id] ?? []];
-            }
-        }
         $found = [];
-        foreach ($orders as $id => $batches) {
-            $sure = 0;
-            $standing = [];
-            foreach ($batches as $row) {
-                $way = $houseWays[(int) $row['way_id']][0] ?? $this->em->find(Way::class, $row['way_id']) ?? throw new \LogicException('A batch has a way.');
-                $potting = $way->core()->potting->survival;
-                $rate = $this->rates[(int) $way->id] ??= $this->history->rate($way, CropHistory::past($houseWays[(int) $way->id][1] ?? $this->history->of($way)))->forNewBatch;
-                $sure += (int) $row['grown'] + (int) $row['sold'];
-                $standing[] = Standing::of((int) $row['rooted'] + (int) $row['potted'], [$potting]);
-                if ($row['stuck_on'] === null) {
-                    $standing[] = Standing::of((int) $row['planned'], [$rate, $potting]);
-                } else {
-                    $rooting = (bool) $row['counted'] ? Beta::of(...self::LEFT_LONGER) : self::afterCheck($rate, $row['stages'] === null ? null : (string) $row['stages']);
-                    $standing[] = Standing::of((int) $row['to_stick'] + (int) $row['stuck'], [$rooting, $potting]);
-                }
-            }
-            $found[$id] = OrderOutlook::of((int) $batches[0]['plants'], $sure, $standing);
+        foreach ($this->pools->all($only) as $pool) {
+            $found += $pool->outlooks();
         }
+        ksort($found);
 
         return $found;
-    }
-
-    /** What a check says of the batch itself: who has rooted has, who is dead never will, the others are as before. */
-    private static function afterCheck(Beta $rate, ?string $stages): Beta
-    {
-        if ($stages === null) {
-            return $rate;
-        }
-        $tally = StageTally::of((array) json_decode($stages, true));
-
-        return $rate->plus($tally->rooted(), $tally->counts['dead']);
     }
 
     /** The last day on which sticking again could still help an order, whatever the stock says; null when none could. */

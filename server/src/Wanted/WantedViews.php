@@ -30,8 +30,11 @@ final class WantedViews
     public function all(?Week $since = null): array
     {
         $tags = [];
-        foreach ($this->tags->where('b.called_off = 0 AND b.wanted_id IN (SELECT id FROM wanted WHERE ready_week >= ?)', [$since?->written() ?? ''], 'b.stick_on, b.id') as $tag) {
-            $tags[(int) $tag['wanted']][] = $tag;
+        $from = $since?->written() ?? '';
+        foreach ($this->tags->where('b.called_off = 0 AND (b.wanted_id IN (SELECT id FROM wanted WHERE ready_week >= ?) OR b.id IN (SELECT x.batch_id FROM batch_shared x JOIN wanted y ON y.id = x.wanted_id WHERE y.ready_week >= ?))', [$from, $from], 'b.stick_on, b.id') as $tag) {
+            foreach ([...$tag['wanted'] === null ? [] : [$tag['wanted']], ...$tag['shared']] as $order) {
+                $tags[(int) $order][] = $tag;
+            }
         }
 
         $outlooks = $this->shortfalls->outlooks();
@@ -42,7 +45,7 @@ final class WantedViews
     /** @return list<array<string, mixed>> what no batch serves yet */
     public function unplanned(): array
     {
-        $unplanned = 'w.calledOff = false AND NOT EXISTS (SELECT b FROM '.Batch::class.' b WHERE b.wanted = w AND b.calledOff = false)';
+        $unplanned = 'w.calledOff = false AND NOT EXISTS (SELECT b FROM '.Batch::class.' b WHERE b.calledOff = false AND (b.wanted = w OR w MEMBER OF b.shared))';
 
         return array_map(fn (Wanted $w) => $this->view($w, []), $this->fetch($unplanned, []));
     }
@@ -50,7 +53,7 @@ final class WantedViews
     /** @return array<string, mixed> */
     public function one(Wanted $wanted): array
     {
-        return $this->view($wanted, $this->tags->where('b.wanted_id = ? AND b.called_off = 0', [$wanted->id], 'b.stick_on, b.id'), $this->shortfalls->outlooks((int) $wanted->id)[(int) $wanted->id] ?? null);
+        return $this->view($wanted, $this->tags->where('b.called_off = 0 AND (b.wanted_id = ? OR b.id IN (SELECT x.batch_id FROM batch_shared x WHERE x.wanted_id = ?))', [$wanted->id, $wanted->id], 'b.stick_on, b.id'), $this->shortfalls->outlooks((int) $wanted->id)[(int) $wanted->id] ?? null);
     }
 
     /** @return list<array{view: array<string, mixed>, last: ?\DateTimeImmutable}> orders that will be short by what is known today, with the last day to stick again */

@@ -37,7 +37,7 @@ final class DatabaseTest extends House
             'UPDATE batch SET crop_id = 999 WHERE id = 1',
             "UPDATE batch SET left_bench_on = '2001-01-01' WHERE left_bench_on IS NOT NULL",
             'UPDATE root_check SET rooted = lifted + 1 WHERE id = 1',
-            'INSERT INTO nursery SELECT 2, version, name, units, temperature, hemisphere, climate, weeks, stuck_an_hour, potted_an_hour, batches_numbered, house_rules, window_by, window_weeks, air, currency, inspection_days FROM nursery',
+            'UPDATE nursery SET id = 2',
             "INSERT INTO account (name, sign_in, role, password) VALUES ('x', 'INES', 'hand', 'x')",
             'DELETE FROM crop WHERE id = 1',
         ] as $sql) {

@@ -79,11 +79,12 @@ final class UpgradeTest extends TestCase
 
         self::assertSame('Catmint', $this->db->fetchOne('SELECT c.name FROM batch b JOIN way_sheet s ON s.id = b.sheet_id JOIN way w ON w.id = s.way_id JOIN crop c ON c.id = w.crop_id WHERE b.code = ?', ['RAK-47']));
         self::assertEquals(['shoots' => 20, 'max_shoots' => 30, 'cap_share' => 0.5, 'origin' => 'own'], $this->db->fetchAssociative('SELECT shoots, max_shoots, cap_share, origin FROM stock_block'), 'Half of twice as many is what one take gave before.');
+        self::assertSame(['2026-06-26', '2026-06-26', '2026-08-21', '2026-08-21'], array_values((array) $this->db->fetchAssociative('SELECT pot_from, pot_by, ready_from, ready_by FROM batch')), 'Where no range was reckoned, it is the day.');
         self::assertSame([], $this->db->fetchAllAssociative('PRAGMA foreign_key_check'));
         self::assertSame(1, (int) $this->db->fetchOne('PRAGMA foreign_keys'));
         $this->expectException(DriverException::class);
         $this->expectExceptionMessage('A batch is stuck under a sheet');
-        $this->db->executeStatement("INSERT INTO batch SELECT id + 1, version, 'RAL-47', crop_id, method, material, wanted_id, block_id, zone_id, tray_kind_id, trays, planned, needed, confidence, stick_on, rooted_from, rooted_by, wean_on, pot_on, ready_on, stuck_on, left_bench_on, mix, hormone, tray_numbers, called_off, rested_on, planned_by_id, planned_at, NULL, NULL FROM batch");
+        $this->db->executeStatement("INSERT INTO batch SELECT id + 1, version, 'RAL-47', crop_id, method, material, wanted_id, block_id, zone_id, tray_kind_id, trays, planned, needed, confidence, stick_on, rooted_from, rooted_by, wean_on, pot_on, ready_on, stuck_on, left_bench_on, mix, hormone, tray_numbers, called_off, rested_on, planned_by_id, planned_at, NULL, NULL, pot_on, pot_on, ready_on, ready_on, 0, NULL FROM batch");
     }
 
     public function testTheSiteGetsTheYearOfItsClimateOnItsOwnHalfOfTheGlobe(): void

@@ -1,0 +1,161 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Wanted;
+
+use Doctrine\DBAL\Connection;
+use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\Numbers\Beta;
+use WetCradle\Core\Plan\Pool;
+use WetCradle\Core\Plan\Standing;
+use WetCradle\Core\Rates\CropRate;
+use WetCradle\Core\Rooting\StageTally;
+use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Crops\Way;
+use WetCradle\Server\Crops\Ways;
+use WetCradle\Server\Rates\CropHistory;
+
+/** Orders with the batches that serve them; orders that share a batch are one pool, the earliest and most pressing served first. */
+final class Pools
+{
+    /** What was left longer after a count: about two in five may yet root, and little is known of them. */
+    private const LEFT_LONGER = [2.0, 3.0];
+
+    /** @var array<int, array{0: CropRate, 1: Beta}> rate and survival after potting, by way */
+    private array $ways = [];
+
+    public function __construct(
+        private readonly EntityManagerInterface $em,
+        private readonly Connection $db,
+        private readonly CropHistory $history,
+        private readonly Ways $sheets,
+        private readonly Today $today,
+    ) {
+    }
+
+    /**
+     * @param ?int $only the pool of one order, whenever it is due; null for all that are due from this week on
+     *
+     * @return list<Pool>
+     */
+    public function all(?int $only = null): array
+    {
+        $since = $this->today->week()->written();
+        $orders = $this->db->fetchAllAssociativeIndexed(
+            "SELECT id, plants, ready_week, priority FROM wanted WHERE called_off = 0 AND (ready_week >= ? OR id = ?) ORDER BY ready_week, CASE priority WHEN 'must' THEN 0 WHEN 'should' THEN 1 ELSE 2 END, id",
+            [$since, $only ?? 0],
+        );
+        $batches = $this->batches($since, $only ?? 0);
+        $poolOf = [];
+        foreach ($batches as $batch) {
+            $of = array_values(array_filter($batch['orders'], static fn (int $id) => isset($orders[$id])));
+            $root = self::root($poolOf, $of[0]);
+            foreach ($of as $id) {
+                $poolOf[self::root($poolOf, $id)] = $root;
+            }
+        }
+        $members = $standing = $sure = [];
+        foreach (array_keys($orders) as $id) {
+            if (isset($poolOf[$id])) {
+                $members[self::root($poolOf, $id)][] = ['order' => $id, 'wanted' => (int) $orders[$id]['plants']];
+            }
+        }
+        $wanted = $only === null ? null : (isset($poolOf[$only]) ? self::root($poolOf, $only) : 0);
+        foreach ($batches as $batch) {
+            $first = array_values(array_filter($batch['orders'], static fn (int $id) => isset($orders[$id])))[0];
+            $root = self::root($poolOf, $first);
+            if ($wanted === null || $wanted === $root) {
+                $sure[$root] = ($sure[$root] ?? 0) + (int) $batch['row']['grown'] + (int) $batch['row']['sold'];
+                $standing[$root] = [...$standing[$root] ?? [], ...$this->standing($batch['row'])];
+            }
+        }
+
+        return array_values(array_map(static fn (int $root) => Pool::of($members[$root], $sure[$root], $standing[$root]), array_keys($standing)));
+    }
+
+    /** @return list<array{orders: non-empty-list<int>, row: array<string, mixed>}> batches that serve orders which are due */
+    private function batches(string $since, int $only): array
+    {
+        $rows = $this->db->iterateAssociative(
+            "SELECT b.wanted_id, (SELECT group_concat(x.wanted_id) FROM batch_shared x WHERE x.batch_id = b.id) AS shared, b.stuck_on, b.planned, h.way_id, s.counted, json_extract(s.states, '$.to_stick') AS to_stick, json_extract(s.states, '$.stuck') AS stuck,
+                json_extract(s.states, '$.rooted') AS rooted, json_extract(s.states, '$.potted') AS potted, json_extract(s.states, '$.grown') AS grown, json_extract(s.states, '$.sold') AS sold,
+                (SELECT r.stages FROM root_check r JOIN line l ON l.id = r.line_id WHERE l.batch_id = b.id ORDER BY r.on_day DESC, r.id DESC LIMIT 1) AS stages
+             FROM batch b JOIN way_sheet h ON h.id = b.sheet_id LEFT JOIN batch_standing s ON s.batch_id = b.id
+             WHERE b.called_off = 0 AND EXISTS (SELECT 1 FROM wanted w WHERE w.called_off = 0 AND (w.ready_week >= ? OR w.id = ?) AND (w.id = b.wanted_id OR w.id IN (SELECT x.wanted_id FROM batch_shared x WHERE x.batch_id = b.id)))
+             ORDER BY b.wanted_id, b.id",
+            [$since, $only],
+        );
+        $found = [];
+        foreach ($rows as $row) {
+            $shared = $row['shared'] === null ? [] : array_map(intval(...), explode(',', (string) $row['shared']));
+            $orders = [...$row['wanted_id'] === null ? [] : [(int) $row['wanted_id']], ...$shared];
+            if ($orders !== []) {
+                $found[] = ['orders' => $orders, 'row' => $row];
+            }
+        }
+
+        return $found;
+    }
+
+    /**
+     * @param array<string, mixed> $row
+     *
+     * @return list<Standing>
+     */
+    private function standing(array $row): array
+    {
+        [$rate, $potting] = $this->way((int) $row['way_id']);
+        $shared = min(1.0, ($rate->rateSd / max(1e-9, $rate->newBatchSd)) ** 2);
+        $luck = 'way '.$row['way_id'];
+        $standing = [Standing::of((int) $row['rooted'] + (int) $row['potted'], [$potting])];
+        if ($row['stuck_on'] === null) {
+            $standing[] = Standing::of((int) $row['planned'], [$rate->forNewBatch, $potting], $luck, $shared);
+        } elseif ((bool) $row['counted']) {
+            $standing[] = Standing::of((int) $row['to_stick'] + (int) $row['stuck'], [Beta::of(...self::LEFT_LONGER), $potting]);
+        } else {
+            $standing[] = Standing::of((int) $row['to_stick'] + (int) $row['stuck'], [self::afterCheck($rate->forNewBatch, $row['stages'] === null ? null : (string) $row['stages']), $potting], $luck, $row['stages'] === null ? $shared : 0.0);
+        }
+
+        return $standing;
+    }
+
+    /** What a check says of the batch itself: who has rooted has, who is dead never will, the others are as before. */
+    private static function afterCheck(Beta $rate, ?string $stages): Beta
+    {
+        if ($stages === null) {
+            return $rate;
+        }
+        $tally = StageTally::of((array) json_decode($stages, true));
+
+        return $rate->plus($tally->rooted(), $tally->counts['dead']);
+    }
+
+    /** @return array{0: CropRate, 1: Beta} */
+    private function way(int $id): array
+    {
+        if ($this->ways === []) {
+            $counted = $this->history->batches();
+            foreach ($this->sheets->house() as $way) {
+                $this->ways[(int) $way->id] = [$this->history->rate($way, CropHistory::past($counted[(int) $way->crop->id] ?? [])), $way->core()->potting->survival];
+            }
+        }
+        if (!isset($this->ways[$id])) {
+            $way = $this->em->find(Way::class, $id) ?? throw new \LogicException('A batch has a way.');
+            $this->ways[$id] = [$this->history->rate($way, CropHistory::past($this->history->of($way))), $way->core()->potting->survival];
+        }
+
+        return $this->ways[$id];
+    }
+
+    /** @param array<int, int> $parents */
+    private static function root(array &$parents, int $id): int
+    {
+        $parents[$id] ??= $id;
+        while ($parents[$id] !== $id) {
+            $id = $parents[$id] = $parents[$parents[$id]];
+        }
+
+        return $id;
+    }
+}
