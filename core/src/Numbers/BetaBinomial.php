@@ -32,6 +32,6 @@ final class BetaBinomial
             $sum += $weights[$k - 1] = $w /= $ratio($k - 1);
         }
 
-        return array_map(static fn (float $weight) => $weight / $sum, $weights);
+        return array_values(array_map(static fn (float $weight) => $weight / $sum, $weights));
     }
 }

@@ -34,6 +34,6 @@ final class PlannedBatch
     /** @return array{code: string, crop: string, orders: list<int>, block: string, zone: string, trays: int, cuttings: int, stickOn: string, heldDays: int, readyOn: string, stuck: bool} */
     public function toArray(): array
     {
-        return get_object_vars($this);
+        return ['code' => $this->code, 'crop' => $this->crop, 'orders' => $this->orders, 'block' => $this->block, 'zone' => $this->zone, 'trays' => $this->trays, 'cuttings' => $this->cuttings, 'stickOn' => $this->stickOn, 'heldDays' => $this->heldDays, 'readyOn' => $this->readyOn, 'stuck' => $this->stuck];
     }
 }

@@ -14,6 +14,8 @@ final class Lying
      * @param \DateTimeImmutable $off      the day it left the bench, or is to be potted
      * @param ?int               $potted   potted when it left; null while it stands there
      * @param int                $way      the way by which it was, or is to be, propagated
+     * @param \DateTimeImmutable $weaned   the day it was, or is to be, weaned
+     * @param string             $pot      that its order asks for; empty where nobody waits
      */
     public function __construct(
         public readonly Tenant $tenant,
@@ -23,6 +25,9 @@ final class Lying
         public readonly \DateTimeImmutable $off,
         public readonly ?int $potted,
         public readonly int $way,
+        public readonly \DateTimeImmutable $weaned,
+        public readonly string $method,
+        public readonly string $pot,
     ) {
     }
 }

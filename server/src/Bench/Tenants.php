@@ -40,9 +40,9 @@ final class Tenants
     public function during(Week $from, Week $to): array
     {
         $rows = $this->db->iterateAssociative(
-            "SELECT b.code, b.trays, b.planned, b.stick_on, b.stuck_on, b.pot_on, b.left_bench_on, b.zone_id, z.kind, h.way_id, json_extract(h.details, '$.warmth.medium[0]') AS heat_low, json_extract(h.details, '$.warmth.medium[1]') AS heat_high,
+            "SELECT b.code, b.trays, b.planned, b.stick_on, b.stuck_on, b.pot_on, b.left_bench_on, b.wean_on, b.method, b.zone_id, z.kind, h.way_id, coalesce(p.name, '') AS pot, json_extract(h.details, '$.warmth.medium[0]') AS heat_low, json_extract(h.details, '$.warmth.medium[1]') AS heat_high,
                 json_extract(h.details, '$.water.mist[0]') AS mist_low, json_extract(h.details, '$.water.mist[1]') AS mist_high, s.stuck, s.potted
-             FROM batch b JOIN way_sheet h ON h.id = b.sheet_id JOIN zone z ON z.id = b.zone_id LEFT JOIN batch_standing s ON s.batch_id = b.id
+             FROM batch b JOIN way_sheet h ON h.id = b.sheet_id JOIN zone z ON z.id = b.zone_id LEFT JOIN batch_standing s ON s.batch_id = b.id LEFT JOIN wanted w ON w.id = b.wanted_id LEFT JOIN pot p ON p.id = w.pot_id
              WHERE b.called_off = 0 AND coalesce(b.stuck_on, b.stick_on) <= :to AND (b.left_bench_on >= :from OR (b.left_bench_on IS NULL AND (b.stuck_on IS NOT NULL OR b.pot_on >= :from)))
              ORDER BY coalesce(b.stuck_on, b.stick_on), b.id",
             ['from' => $from->monday()->format('Y-m-d'), 'to' => $to->sunday()->format('Y-m-d')],
@@ -60,6 +60,9 @@ final class Tenants
                     new \DateTimeImmutable((string) ($row['left_bench_on'] ?? $row['pot_on'])),
                     $row['left_bench_on'] !== null ? (int) $row['potted'] : null,
                     (int) $row['way_id'],
+                    new \DateTimeImmutable((string) $row['wean_on']),
+                    (string) $row['method'],
+                    (string) $row['pot'],
                 );
             }
         }

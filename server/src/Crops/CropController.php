@@ -56,6 +56,24 @@ final class CropController
         return new JsonResponse($this->views->one($this->crop($slug)));
     }
 
+    /** What a liner of it costs when it is bought in, and how long it takes to come. */
+    #[Route('/api/crops/{slug}/liner', methods: ['PUT'])]
+    #[IsGranted('ROLE_PROPAGATOR')]
+    public function liner(string $slug, Fields $in): JsonResponse
+    {
+        $crop = $this->crop($slug);
+        $this->writing->once(function () use ($crop, $in): void {
+            $before = ['linerPrice' => $crop->linerPrice, 'linerWeeks' => $crop->linerWeeks];
+            $this->writing->mustBeVersion($in->count('version'), $crop->version, $before);
+            $crop->linerPrice = $in->isNull('price') ? null : $in->number('price', 0, 10_000);
+            $crop->linerWeeks = $in->count('weeks', 0, 104);
+            $in->done();
+            $this->writing->keep('crop', $crop->slug, $before, ['linerPrice' => $crop->linerPrice, 'linerWeeks' => $crop->linerWeeks]);
+        });
+
+        return new JsonResponse($this->views->one($crop));
+    }
+
     #[Route('/api/crops', methods: ['POST'])]
     #[IsGranted('ROLE_PROPAGATOR')]
     public function add(Fields $in): JsonResponse

@@ -63,7 +63,7 @@ final class CropViews
         $ways = $crop->ways->toArray();
         usort($ways, static fn (Way $a, Way $b) => [$b->house, $a->id] <=> [$a->house, $b->id]);
 
-        return $this->row($crop, $this->history->of($house)) + ['sheets' => array_map(fn (Way $w) => $this->way($w, $rules), $ways)];
+        return $this->row($crop, $this->history->of($house)) + ['liner' => ['price' => $crop->linerPrice, 'weeks' => $crop->linerWeeks], 'sheets' => array_map(fn (Way $w) => $this->way($w, $rules), $ways)];
     }
 
     /** @return array<string, mixed> */

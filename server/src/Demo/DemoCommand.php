@@ -9,11 +9,12 @@ use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
+use WetCradle\Server\Plan\Redating;
 
 #[AsCommand('cradle:demo', 'Fills an empty database with the made-up nursery.')]
 final class DemoCommand extends Command
 {
-    public function __construct(private readonly Connection $db, private readonly DemoNursery $demo)
+    public function __construct(private readonly Connection $db, private readonly DemoNursery $demo, private readonly Redating $redating)
     {
         parent::__construct();
     }
@@ -25,7 +26,12 @@ final class DemoCommand extends Command
 
             return self::FAILURE;
         }
-        $made = $this->db->transactional(fn () => $this->demo->build());
+        $made = $this->db->transactional(function () {
+            $made = $this->demo->build();
+            $this->redating->all();
+
+            return $made;
+        });
         $output->writeln(sprintf('Made %s: %d crops, %d stock blocks, %d zones, %d batches.', $made['name'], $made['crops'], $made['blocks'], $made['zones'], $made['batches']));
 
         return self::SUCCESS;

@@ -56,6 +56,7 @@ final class DemoNursery
         $stock->record($blocks, $crops);
         (new DemoFailure($this->db, $today, $air))->happen();
         $this->unplanned($crops, $chance);
+        (new DemoSeason($this->db, $today))->fill($air);
         $this->db->update('nursery', ['batches_numbered' => $number], ['id' => 1]);
 
         return ['name' => (string) $nursery['name'], 'crops' => count($crops), 'blocks' => count($blocks), 'zones' => count($zones), 'batches' => $number];

@@ -19,6 +19,7 @@ use WetCradle\Core\Rooting\RootStage;
 use WetCradle\Server\Account\PeopleController;
 use WetCradle\Server\Crops\Way;
 use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Plan\Redating;
 use WetCradle\Server\Plan\TrayKind;
 use WetCradle\Server\Wanted\Customer;
 use WetCradle\Server\Wanted\Pot;
@@ -39,9 +40,9 @@ final class NurseryController
 
     #[Route('/api/nursery', methods: ['PUT'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function change(Fields $in, Writing $writing): JsonResponse
+    public function change(Fields $in, Writing $writing, Redating $redating): JsonResponse
     {
-        $writing->once(function () use ($in, $writing): void {
+        $writing->once(function () use ($in, $writing, $redating): void {
             $nursery = $this->house->nursery();
             $before = $nursery->toArray();
             $writing->mustBeVersion($in->count('version'), $nursery->version, $before);
@@ -61,6 +62,9 @@ final class NurseryController
             $nursery->inspectionDays = $in->count('inspectionDays', 1, 1000);
             $in->done();
             $writing->keep('nursery', '1', $before, $nursery->toArray());
+            if ($before['air'] !== $nursery->toArray()['air']) {
+                $redating->all();
+            }
         });
 
         return new JsonResponse($this->house->nursery()->toArray());

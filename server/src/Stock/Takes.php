@@ -33,16 +33,18 @@ final class Takes
     /**
      * Takes within a year of a day, by block id: what came in for stuck batches, what is planned for the others.
      *
+     * @param int $ahead days after it that are looked at
+     *
      * @return array<int, list<array{on: \DateTimeImmutable, cuttings: int, batch: string, stuck: bool}>>
      */
-    public function around(\DateTimeImmutable $on, ?StockBlock $only = null): array
+    public function around(\DateTimeImmutable $on, ?StockBlock $only = null, int $ahead = self::DAYS): array
     {
         $found = [];
         $rows = $this->db->iterateAssociative(
             'SELECT b.block_id, b.code, b.stuck_on IS NOT NULL AS stuck, coalesce(b.stuck_on, b.stick_on) AS day, CASE WHEN b.stuck_on IS NULL THEN b.planned ELSE coalesce(s.came_in, b.planned) END AS cuttings
              FROM batch b LEFT JOIN batch_standing s ON s.batch_id = b.id
              WHERE b.called_off = 0 AND coalesce(b.stuck_on, b.stick_on) BETWEEN ? AND ?'.($only === null ? '' : ' AND b.block_id = '.(int) $only->id).' ORDER BY day, b.id',
-            [$on->modify(sprintf('-%d days', self::DAYS))->format('Y-m-d'), $on->modify(sprintf('+%d days', self::DAYS))->format('Y-m-d')],
+            [$on->modify(sprintf('-%d days', self::DAYS))->format('Y-m-d'), $on->modify(sprintf('+%d days', $ahead))->format('Y-m-d')],
         );
         foreach ($rows as $row) {
             if ($row['cuttings'] > 0) {

@@ -19,11 +19,14 @@ use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Find;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Planner;
+use WetCradle\Server\Plan\RouteViews;
 use WetCradle\Server\Plan\TrayKind;
 
 /** Orders and own targets. */
 final class WantedController
 {
+    private const LONGEST_SERIES = 52;
+
     public function __construct(
         private readonly EntityManagerInterface $em,
         private readonly WantedViews $views,
@@ -62,6 +65,43 @@ final class WantedController
         });
 
         return new JsonResponse($this->views->one($wanted), 201);
+    }
+
+    /** So many every week: one order a week from the first to the last. */
+    #[Route('/api/wanted/series', methods: ['POST'])]
+    #[IsGranted('ROLE_PROPAGATOR')]
+    public function series(Fields $in): JsonResponse
+    {
+        $series = $this->writing->once(function () use ($in): array {
+            $crop = $this->find->by(Crop::class, 'slug', $in->text('crop'), 'crop', 'crop');
+            $first = new Wanted($crop, 1, $this->pot($in), $this->today->week()->written(), null, 'should', null, $this->writing->by(), $this->today->now());
+            $this->read($in, $first);
+            $to = Week::of($in->text('toWeek', 10), 'toWeek');
+            $every = $in->has('every') ? $in->count('every', 1, 26) : 1;
+            $in->done();
+            $weeks = $first->ready()->until($to);
+            if ($weeks < 0 || $weeks > self::LONGEST_SERIES) {
+                throw $in->refuse('out_of_range', 'toWeek', $weeks < 0 ? 'comes before the first week' : sprintf('is more than %d weeks after the first', self::LONGEST_SERIES));
+            }
+            $made = [];
+            for ($i = 0; $i <= $weeks; $i += $every) {
+                $made[] = $one = new Wanted($crop, $first->plants, $first->pot, $first->ready()->plus($i)->written(), $first->customer, $first->priority, $first->note, $first->enteredBy, $first->enteredAt);
+                $this->em->persist($one);
+            }
+
+            return $made;
+        });
+
+        return new JsonResponse(['wanted' => array_map($this->views->one(...), $series)], 201);
+    }
+
+    /** The ways to come by it, side by side. */
+    #[Route('/api/wanted/{id<\d+>}/routes', methods: ['GET'])]
+    public function routes(int $id, RouteViews $routes): JsonResponse
+    {
+        $wanted = $this->wanted($id);
+
+        return new JsonResponse(['wanted' => $this->views->one($wanted)] + $routes->of($wanted));
     }
 
     #[Route('/api/wanted/{id<\d+>}', methods: ['PUT'])]

@@ -31,7 +31,7 @@ final class HistoryTest extends House
     {
         $this->signIn('office');
         foreach (array_slice($this->ask('GET', '/api/crops')['crops'], 0, 6) as $crop) {
-            self::assertEquals($crop, array_diff_key($this->ask('GET', '/api/crops/'.$crop['slug']), ['sheets' => true]));
+            self::assertEquals($crop, array_diff_key($this->ask('GET', '/api/crops/'.$crop['slug']), ['sheets' => true, 'liner' => true]));
         }
     }
 

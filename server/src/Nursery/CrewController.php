@@ -1,0 +1,60 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Nursery;
+
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\IsGranted;
+use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Plan\Costs;
+use WetCradle\Core\Plan\Crew;
+use WetCradle\Core\Plan\WorkNorms;
+use WetCradle\Server\Database\Writing;
+
+/** The hands, when they are away, how much one does in an hour, and what that costs. */
+final class CrewController
+{
+    public function __construct(private readonly House $house, private readonly Writing $writing)
+    {
+    }
+
+    #[Route('/api/crew', methods: ['GET'])]
+    public function crew(): JsonResponse
+    {
+        return new JsonResponse(self::view($this->house->nursery()));
+    }
+
+    #[Route('/api/crew', methods: ['PUT'])]
+    #[IsGranted('ROLE_PROPAGATOR')]
+    public function change(Fields $in): JsonResponse
+    {
+        $this->writing->once(function () use ($in): void {
+            $nursery = $this->house->nursery();
+            $before = self::view($nursery);
+            $this->writing->mustBeVersion($in->count('version'), $nursery->version, $before);
+            $norms = WorkNorms::read($in->object('norms'));
+            $nursery->crew = Crew::read($in->object('crew'))->toArray();
+            $nursery->stuckAnHour = $norms->stuckAnHour;
+            $nursery->pottedAnHour = $norms->pottedAnHour;
+            $nursery->collectedAnHour = $norms->collectedAnHour;
+            $nursery->weanedAnHour = $norms->weanedAnHour;
+            $nursery->stuckBy = $norms->stuckBy;
+            $nursery->pottedBy = $norms->pottedBy;
+            $costs = Costs::of($in->number('hourCost', 0, 10_000), $in->number('trayWeekCost', 0, 10_000));
+            $nursery->hourCost = $costs->hour;
+            $nursery->trayWeekCost = $costs->warmTrayWeek;
+            $in->done();
+            $this->writing->keep('crew', '1', $before, self::view($nursery));
+        });
+
+        return new JsonResponse(self::view($this->house->nursery()));
+    }
+
+    /** @return array<string, mixed> */
+    private static function view(Nursery $nursery): array
+    {
+        return ['crew' => $nursery->crew()->toArray(), 'norms' => $nursery->norms()->toArray(), 'hourCost' => $nursery->hourCost, 'trayWeekCost' => $nursery->trayWeekCost, 'version' => $nursery->version];
+    }
+}

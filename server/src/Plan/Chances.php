@@ -1,0 +1,55 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Plan;
+
+use Doctrine\DBAL\Connection;
+use WetCradle\Core\Plan\SeasonChance;
+use WetCradle\Server\Wanted\Pools;
+
+/** How likely it is that orders are met together, and what sharing saves. */
+final class Chances
+{
+    /** The same for the same plan: a chance that flickers is not believed. */
+    private const SEED = 20417;
+
+    public function __construct(private readonly Pools $pools, private readonly Connection $db)
+    {
+    }
+
+    /** @return array{orders: int, met: float, unplanned: int, season: array<string, mixed>, customers: list<array<string, mixed>>, draws: int} */
+    public function all(): array
+    {
+        $pools = $this->pools->all();
+        $chance = [];
+        foreach ($pools as $pool) {
+            foreach ($pool->outlooks() as $order => $outlook) {
+                $chance[$order] = $outlook->chance();
+            }
+        }
+        $customers = $this->db->fetchAllKeyValue('SELECT w.id, c.name FROM wanted w JOIN customer c ON c.id = w.customer_id WHERE w.called_off = 0');
+        $groups = ['season' => array_keys($chance)];
+        foreach (array_keys($chance) as $order) {
+            $groups['by '.($customers[$order] ?? '')][] = $order;
+        }
+        $played = SeasonChance::play($pools, $groups, self::SEED);
+        $say = static fn (string $group) => $played->of($group) + ['orders' => count($groups[$group]), 'met' => array_sum(array_map(static fn (int $o) => $chance[$o], $groups[$group]))];
+        $found = [];
+        foreach (array_keys($groups) as $group) {
+            if ($group !== 'season') {
+                $found[] = ['customer' => $group === 'by ' ? null : substr($group, 3)] + $say($group);
+            }
+        }
+        usort($found, static fn (array $a, array $b) => [$a['chance'], $a['customer']] <=> [$b['chance'], $b['customer']]);
+
+        return [
+            'orders' => count($chance),
+            'met' => (float) array_sum($chance),
+            'unplanned' => (int) $this->db->fetchOne('SELECT count(*) FROM wanted w WHERE w.called_off = 0 AND NOT EXISTS (SELECT 1 FROM batch b WHERE b.called_off = 0 AND (b.wanted_id = w.id OR b.id IN (SELECT x.batch_id FROM batch_shared x WHERE x.wanted_id = w.id)))'),
+            'season' => $say('season'),
+            'customers' => $found,
+            'draws' => $played->draws,
+        ];
+    }
+}

@@ -1,0 +1,222 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Plan;
+
+use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\Bench\Berths;
+use WetCradle\Core\Bench\Tenant;
+use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Plan\BatchCode;
+use WetCradle\Core\Plan\Drafted;
+use WetCradle\Core\Plan\SeasonDraft;
+use WetCradle\Core\Refused;
+use WetCradle\Server\Bench\Tenants;
+use WetCradle\Server\Bench\Zone;
+use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Crops\Way;
+use WetCradle\Server\Crops\Ways;
+use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Nursery\House;
+use WetCradle\Server\Stock\Rights;
+use WetCradle\Server\Stock\StockBlock;
+use WetCradle\Server\Stock\Yards;
+use WetCradle\Server\Wanted\Wanted;
+
+/** A draft of the season: batches for orders that have none, or for all that is not stuck yet. */
+final class Drafts
+{
+    private const AHEAD_WEEKS = 110;
+
+    public function __construct(
+        private readonly EntityManagerInterface $em,
+        private readonly Ways $ways,
+        private readonly Wants $wants,
+        private readonly Yards $yards,
+        private readonly Tenants $tenants,
+        private readonly Rights $rights,
+        private readonly House $house,
+        private readonly Writing $writing,
+        private readonly Today $today,
+    ) {
+    }
+
+    /** @return list<Drafted> the most pressing first */
+    public function make(bool $anew): array
+    {
+        $nursery = $this->house->nursery();
+        $replaced = $anew ? array_map(static fn (Batch $b) => $b->code, $this->replaced()) : [];
+        $zones = [];
+        foreach ($this->em->getRepository(Zone::class)->findAll() as $zone) {
+            $zones[(int) $zone->id] = $zone->core();
+        }
+        $lying = array_map(static fn (array $tenants) => array_values(array_filter($tenants, static fn (Tenant $t) => !in_array($t->name, $replaced, true))), $this->tenants->byZone($this->today->week(), $this->today->week()->plus(self::AHEAD_WEEKS)));
+
+        return SeasonDraft::make($this->grouped($anew), $this->yards->all(null, $replaced), new Berths($zones, $lying, $this->house->air(), $nursery->telling()), $nursery->norms(), $nursery->costs(), $this->today->day(), $nursery->telling())->drafted;
+    }
+
+    /**
+     * @param list<Drafted> $drafted
+     *
+     * @return array{drafts: list<array<string, mixed>>}
+     */
+    public function say(array $drafted): array
+    {
+        $orders = $this->orders();
+
+        return ['drafts' => array_map(function (Drafted $d) use ($orders): array {
+            $part = $d->route?->parts[0] ?? null;
+            $first = $orders[$d->orders[0]];
+
+            return [
+                'orders' => array_map(static fn (int $id) => ['id' => $id, 'plants' => $orders[$id]->plants, 'customer' => $orders[$id]->customer?->name, 'priority' => $orders[$id]->priority], $d->orders),
+                'crop' => $d->want->crop,
+                'cropSlug' => $first->crop->slug,
+                'plants' => $d->want->plants,
+                'readyWeek' => $d->want->ready->written(),
+                'batch' => $d->route === null || $part === null ? null : [
+                    'way' => $d->route->way?->name,
+                    'stick' => $part->stick,
+                    'trays' => $part->trays,
+                    'dates' => $part->dates->toArray(),
+                    'zone' => $d->berth?->name,
+                    'block' => $part->supply?->source->code,
+                    'chance' => $d->route->chance,
+                ],
+                'saved' => $d->saved,
+                'refusal' => $d->refusal,
+                'nearest' => $d->nearest,
+            ];
+        }, $drafted)];
+    }
+
+    /**
+     * Plans the drafted batches of these orders; anew, of all. Must run inside a transaction.
+     *
+     * @param list<int> $orders
+     *
+     * @return list<string> the codes of the new batches
+     */
+    public function keep(bool $anew, array $orders): array
+    {
+        $drafted = array_values(array_filter($this->make($anew), static fn (Drafted $d) => $d->route !== null && ($anew || array_diff($d->orders, $orders) === [])));
+        if ($drafted === []) {
+            throw Refused::because('empty', 'orders', 'None of these has a batch in the draft; it may have changed meanwhile. Look again.');
+        }
+        if ($anew) {
+            // All of it: what was planned before lies where the draft has put others.
+            foreach ($this->replaced() as $batch) {
+                $batch->calledOff = true;
+            }
+            $this->em->flush();
+        }
+        $wanted = $this->orders();
+        $codes = [];
+        foreach ($drafted as $one) {
+            $batch = $this->batch($one, $wanted);
+            $this->rights->mustAllow($batch, $batch->stickOn, $batch->planned, 'orders');
+            $this->em->persist($batch);
+            $this->writing->keep('batch', $batch->code, [], ['zone' => $batch->zone->id, 'trays' => $batch->trays, 'stickOn' => $batch->stickOn->format('Y-m-d')]);
+            $codes[] = $batch->code;
+        }
+        $this->em->flush();
+
+        return $codes;
+    }
+
+    /** @param array<int, Wanted> $wanted */
+    private function batch(Drafted $one, array $wanted): Batch
+    {
+        $route = $one->route ?? throw new \LogicException('Only what was drafted is kept.');
+        $part = $route->parts[0];
+        $way = $this->em->find(Way::class, $route->way?->id) ?? throw new \LogicException('A draft has a way.');
+        $sheet = $way->core();
+        $nursery = $this->house->nursery();
+        $batch = new Batch(
+            BatchCode::ofNumber(++$nursery->batchesNumbered)->written,
+            $way->newest(),
+            $sheet->method->value,
+            $sheet->material->value,
+            $wanted[$one->orders[0]],
+            $this->em->getRepository(StockBlock::class)->findOneBy(['code' => $part->supply?->source->code]) ?? throw new \LogicException('A draft has its stock.'),
+            $this->em->find(Zone::class, $one->berth?->zone) ?? throw new \LogicException('A draft has its place.'),
+            $this->em->find(TrayKind::class, $sheet->trayKind) ?? throw new \LogicException('A sheet names a kind of tray.'),
+            $part->trays,
+            $part->stick,
+            $one->want->plants,
+            $one->want->confidence,
+            $part->dates,
+            $this->writing->by(),
+            $this->today->now(),
+        );
+        foreach (array_slice($one->orders, 1) as $id) {
+            $batch->shared->add($wanted[$id]);
+        }
+
+        return $batch;
+    }
+
+    /**
+     * Orders to be planned, those of one crop, week and pot together, the most pressing first.
+     *
+     * @return list<array{orders: non-empty-list<array{id: int, plants: int}>, want: \WetCradle\Core\Plan\Want}>
+     */
+    private function grouped(bool $anew): array
+    {
+        $groups = [];
+        $busy = $this->served($anew);
+        foreach ($this->orders() as $id => $wanted) {
+            if (!isset($busy[$id]) && $wanted->ready()->until($this->today->week()) <= 0) {
+                $groups[$wanted->crop->id.' '.$wanted->readyWeek.' '.$wanted->pot->id][] = $wanted;
+            }
+        }
+        $rank = array_flip(Wanted::PRIORITIES);
+        $most = static fn (array $group) => min([count($rank), ...array_map(static fn (Wanted $w) => $rank[$w->priority], $group)]);
+        uasort($groups, static fn (array $a, array $b) => [$a[0]->readyWeek, $most($a), $a[0]->id] <=> [$b[0]->readyWeek, $most($b), $b[0]->id]);
+        $found = [];
+        foreach ($groups as $group) {
+            usort($group, static fn (Wanted $a, Wanted $b) => [$rank[$a->priority], $a->id] <=> [$rank[$b->priority], $b->id]);
+            $found[] = ['orders' => array_map(static fn (Wanted $w) => ['id' => (int) $w->id, 'plants' => $w->plants], $group), 'want' => $this->wants->of($group[0], array_sum(array_map(static fn (Wanted $w) => $w->plants, $group)))];
+        }
+
+        return $found;
+    }
+
+    /** @return array<int, true> orders that have a batch already: any, or one that is stuck */
+    private function served(bool $anew): array
+    {
+        $served = [];
+        foreach ($this->em->createQuery('SELECT b, w FROM '.Batch::class.' b LEFT JOIN b.wanted w WHERE b.calledOff = false'.($anew ? ' AND b.stuckOn IS NOT NULL' : ''))->getResult() as $batch) {
+            if ($batch->wanted !== null) {
+                $served[(int) $batch->wanted->id] = true;
+            }
+        }
+        foreach ($this->em->getConnection()->fetchFirstColumn('SELECT x.wanted_id FROM batch_shared x JOIN batch b ON b.id = x.batch_id WHERE b.called_off = 0'.($anew ? ' AND b.stuck_on IS NOT NULL' : '')) as $id) {
+            $served[(int) $id] = true;
+        }
+
+        return $served;
+    }
+
+    /** @return list<Batch> what a draft made anew takes the place of: planned, and for orders of which nothing is stuck */
+    private function replaced(): array
+    {
+        $stuck = $this->served(true);
+        $planned = $this->em->createQuery('SELECT b, w FROM '.Batch::class.' b JOIN b.wanted w WHERE b.calledOff = false AND b.stuckOn IS NULL AND w.calledOff = false AND w.readyWeek >= :week ORDER BY b.id')->setParameter('week', $this->today->week()->written())->getResult();
+
+        return array_values(array_filter($planned, static fn (Batch $b) => !isset($stuck[(int) $b->wanted?->id])));
+    }
+
+    /** @return array<int, Wanted> */
+    private function orders(): array
+    {
+        $this->ways->crops();
+        $found = [];
+        foreach ($this->em->createQuery('SELECT w, c, p, k FROM '.Wanted::class.' w JOIN w.crop c JOIN w.pot p LEFT JOIN w.customer k WHERE w.calledOff = false AND w.readyWeek >= :week ORDER BY w.id')->setParameter('week', $this->today->week()->written())->getResult() as $wanted) {
+            $found[(int) $wanted->id] = $wanted;
+        }
+
+        return $found;
+    }
+}

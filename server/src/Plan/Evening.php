@@ -1,0 +1,138 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Plan;
+
+use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\Bench\Berths;
+use WetCradle\Core\Bench\Tenant;
+use WetCradle\Core\Bench\Zone as CoreZone;
+use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Plan\BatchLoad;
+use WetCradle\Core\Plan\EvenOut;
+use WetCradle\Core\Plan\Movable;
+use WetCradle\Core\Plan\PlainDates;
+use WetCradle\Core\Plan\Shift;
+use WetCradle\Server\Bench\Tenants;
+use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Crops\SheetVersion;
+use WetCradle\Server\Crops\Windows;
+use WetCradle\Server\Nursery\House;
+use WetCradle\Server\Stock\Takes;
+
+/** Puts the season's batches to the core to be evened out, and holds its moves to what bench and stock allow. */
+final class Evening
+{
+    /** @var array<string, Batch> */
+    private array $batches = [];
+    /** @var array<int, list<Tenant>> by zone, as the moves so far would have it */
+    private array $lying = [];
+    /** @var array<int, CoreZone> */
+    private array $zones = [];
+    /** @var array<int, list<array{on: \DateTimeImmutable, cuttings: int, batch: string, stuck: bool}>> by block */
+    private array $taken = [];
+
+    public function __construct(
+        private readonly EntityManagerInterface $em,
+        private readonly Tenants $tenants,
+        private readonly Loads $loads,
+        private readonly Hours $hours,
+        private readonly Takes $takes,
+        private readonly Windows $windows,
+        private readonly House $house,
+        private readonly Today $today,
+    ) {
+    }
+
+    /** @return array{moves: list<array<string, mixed>>, weeks: list<array<string, mixed>>} */
+    public function propose(int $weeks): array
+    {
+        $from = $this->today->week();
+        $this->lying = $this->tenants->byZone($from->plus(-1), $from->plus($weeks + 30));
+        $this->taken = $this->takes->around($this->today->day(), null, 7 * ($weeks + 30));
+        $loads = $this->loads->during($from, $weeks);
+        $planned = $this->hours->weeks($from, $weeks, $loads);
+        $movable = $this->movable($loads);
+        $fixed = array_column($planned, 'hours');
+        foreach ($movable as $one) {
+            foreach ([[$one->isStuck() ? null : $one->stickOn, $one->stick], [$one->dates()->potOn, $one->pot]] as [$day, $hours]) {
+                $week = $day === null ? -1 : $from->until(Week::containing($day));
+                if (isset($fixed[$week])) {
+                    $fixed[$week] = max(0.0, $fixed[$week] - $hours);
+                }
+            }
+        }
+        $even = EvenOut::plan($from, $fixed, array_column($planned, 'crew'), $movable, $this->isAble(...), $this->house->nursery()->telling());
+
+        return [
+            'moves' => array_map(fn (Shift $s) => ['code' => $s->batch, 'crop' => $s->crop, 'stickOn' => $s->stickOn->format('Y-m-d'), 'heldDays' => $s->heldDays, 'dates' => $s->dates->toArray(), 'was' => $this->batches[$s->batch]->plan(), 'why' => $s->why], $even->moves),
+            'weeks' => array_map(static fn (array $w) => ['week' => $w['week']->written(), 'hours' => $w['hours'], 'crew' => $w['crew'], 'after' => $w['after']], $even->weeks),
+        ];
+    }
+
+    /**
+     * @param list<BatchLoad> $loads
+     *
+     * @return list<Movable>
+     */
+    private function movable(array $loads): array
+    {
+        $norms = $this->house->nursery()->norms();
+        $this->em->createQuery('SELECT s, y FROM '.SheetVersion::class.' s JOIN s.way y')->getResult();
+        foreach ($this->em->createQuery('SELECT b, w, c, z FROM '.Batch::class.' b JOIN b.crop c JOIN b.zone z LEFT JOIN b.wanted w WHERE b.calledOff = false AND b.leftBenchOn IS NULL')->getResult() as $batch) {
+            $this->batches[$batch->code] = $batch;
+        }
+        $found = [];
+        foreach ($loads as $load) {
+            $batch = $this->batches[$load->tenant->name] ?? null;
+            if ($batch !== null && $batch->potOn >= $this->today->day()) {
+                [$earliest, $latest] = $batch->isStuck() ? [null, null] : $this->window($batch);
+                $found[] = new Movable($batch->code, $batch->crop->name, $batch->stuckOn ?? $batch->stickOn, $earliest, $latest, $batch->sheet->core()->times($this->house->air(), $this->zone($batch)), $batch->heldDays, $batch->wanted?->ready(),
+                    $norms->hoursToCollect($load->toStick) + $norms->hoursToStick($load->toStick, $load->method), $norms->hoursToPot($load->toPot, $load->pot));
+            }
+        }
+
+        return $found;
+    }
+
+    /** @return array{0: \DateTimeImmutable, 1: \DateTimeImmutable} the days between which it may be stuck */
+    private function window(Batch $batch): array
+    {
+        $week = Week::containing($batch->stickOn);
+        foreach ($this->windows->of($batch->sheet->way)->during($week, $week) as $run) {
+            return [max($this->today->day(), $run->from->monday()), $run->to->sunday()];
+        }
+
+        // It was planned outside its window on purpose: there it stays.
+        return [$batch->stickOn, $batch->stickOn];
+    }
+
+    private function zone(Batch $batch): CoreZone
+    {
+        return $this->zones[(int) $batch->zone->id] ??= $batch->zone->core();
+    }
+
+    private function isAble(Movable $one, PlainDates $dates): bool
+    {
+        $batch = $this->batches[$one->code];
+        $sheet = $batch->sheet->core();
+        $zone = (int) $batch->zone->id;
+        $others = array_values(array_filter($this->lying[$zone] ?? [], static fn (Tenant $t) => $t->name !== $one->code));
+        $tenant = Berths::tenant($one->code, $sheet, $dates, $batch->trays);
+        if (!$this->zone($batch)->offerTo($tenant, $others)->isYes()) {
+            return false;
+        }
+        $block = (int) $batch->block->id;
+        $takes = array_values(array_filter($this->taken[$block] ?? [], static fn (array $t) => $t['batch'] !== $one->code));
+        if (!$one->isStuck()) {
+            if (!$this->takes->offer($batch->block, $sheet, $dates->stickOn, $batch->planned, null, $takes)->isEnough()) {
+                return false;
+            }
+            $this->taken[$block] = [...$takes, ['on' => $dates->stickOn, 'cuttings' => $batch->planned, 'batch' => $one->code, 'stuck' => false]];
+        }
+        $this->lying[$zone] = [...$others, $tenant];
+
+        return true;
+    }
+}

@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Plan;
+
+use Doctrine\DBAL\Connection;
+use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Plan\BatchLoad;
+use WetCradle\Core\Plan\SeasonLoad;
+use WetCradle\Server\Nursery\House;
+
+/** Hours of work by week beside the hands there are. */
+final class Hours
+{
+    public function __construct(private readonly Loads $loads, private readonly House $house, private readonly Connection $db)
+    {
+    }
+
+    /**
+     * @param ?list<BatchLoad> $loads instead of what is planned now
+     *
+     * @return list<array{week: string, collect: float, stick: float, wean: float, pot: float, hours: float, crew: float, over: float, trays: int, fill: float}>
+     */
+    public function weeks(Week $from, int $weeks, ?array $loads = null): array
+    {
+        $nursery = $this->house->nursery();
+        $crew = $nursery->crew();
+        $places = (int) $this->db->fetchOne("SELECT coalesce(sum(trays), 0) FROM zone WHERE kind = 'mist'");
+
+        return array_map(static function (array $load) use ($crew): array {
+            $hours = $load['collectHours'] + $load['stickHours'] + $load['weanHours'] + $load['potHours'];
+            $there = $crew->hoursIn($load['week']);
+
+            return ['week' => $load['week']->written(), 'collect' => $load['collectHours'], 'stick' => $load['stickHours'], 'wean' => $load['weanHours'], 'pot' => $load['potHours'],
+                'hours' => $hours, 'crew' => $there, 'over' => $crew->hands === [] ? 0.0 : max(0.0, $hours - $there), 'trays' => $load['trays'], 'fill' => $load['fill']];
+        }, SeasonLoad::of($from, $weeks, $places, $nursery->norms(), $loads ?? $this->loads->during($from, $weeks)));
+    }
+}

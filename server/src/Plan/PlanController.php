@@ -1,0 +1,163 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Plan;
+
+use Symfony\Component\HttpFoundation\HeaderUtils;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\IsGranted;
+use WetCradle\Core\Compute\Fields;
+use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Nursery\House;
+
+/** The season's plan as a whole: its hours and chances, drafting it, moving batches, evening out, shopping, versions. */
+final class PlanController
+{
+    private const WEEKS = 44;
+    private const MOST_MOVES = 400;
+
+    public function __construct(
+        private readonly Moves $moves,
+        private readonly Drafts $drafts,
+        private readonly Versions $versions,
+        private readonly Writing $writing,
+        private readonly Today $today,
+    ) {
+    }
+
+    #[Route('/api/plan', methods: ['GET'])]
+    public function plan(Hours $hours, House $house): JsonResponse
+    {
+        return new JsonResponse(['thisWeek' => $this->today->week()->written(), 'hands' => count($house->nursery()->crew()->hands), 'weeks' => $hours->weeks($this->today->week(), self::WEEKS)]);
+    }
+
+    /** How likely it is that all orders are met, of the season and of each customer. */
+    #[Route('/api/plan/chances', methods: ['GET'])]
+    public function chances(Chances $chances): JsonResponse
+    {
+        return new JsonResponse($chances->all());
+    }
+
+    /** Batches for all orders without one; or, `anew`, for all that is not stuck yet. Saves nothing. */
+    #[Route('/api/plan/draft', methods: ['POST'])]
+    public function draft(Fields $in): JsonResponse
+    {
+        $anew = $in->has('anew') && $in->flag('anew');
+        $in->done();
+
+        return new JsonResponse($this->drafts->say($this->drafts->make($anew)));
+    }
+
+    /** Plans the drafted batches of these orders; anew, of all orders in place of what was planned. */
+    #[Route('/api/plan/draft/keep', methods: ['POST'])]
+    #[IsGranted('ROLE_PROPAGATOR')]
+    public function keep(Fields $in): JsonResponse
+    {
+        $kept = $this->writing->once(function () use ($in): array {
+            $anew = $in->has('anew') && $in->flag('anew');
+            $orders = $anew ? [] : array_map(intval(...), $in->numbers('orders', 1, 1e9, 5000));
+            $in->done();
+            $version = $this->versions->keep($anew ? 'Before planning the season anew' : 'Before a draft was kept', true);
+
+            return ['codes' => $this->drafts->keep($anew, $orders), 'version' => $version->id];
+        });
+
+        return new JsonResponse($kept, 201);
+    }
+
+    /** What would become of batches moved so; saves nothing. */
+    #[Route('/api/plan/moves/try', methods: ['POST'])]
+    public function try(Fields $in): JsonResponse
+    {
+        $moves = $this->read($in);
+        $in->done();
+
+        return new JsonResponse($this->moves->try($moves));
+    }
+
+    /** Moves batches; what the plan was is kept, so that it can be undone. */
+    #[Route('/api/plan/moves', methods: ['POST'])]
+    #[IsGranted('ROLE_PROPAGATOR')]
+    public function move(Fields $in): JsonResponse
+    {
+        $version = $this->writing->once(function () use ($in) {
+            $moves = $this->read($in);
+            $why = $in->text('why', 100);
+            $in->done();
+            $version = $this->versions->keep('Before: '.lcfirst($why), true);
+            $this->moves->apply($moves);
+
+            return $version;
+        });
+
+        return new JsonResponse(['version' => $version->id, 'moved' => count($in->objects('moves'))]);
+    }
+
+    /** Moves that would lighten overfull weeks; saves nothing. */
+    #[Route('/api/plan/even', methods: ['GET'])]
+    public function even(Evening $evening): JsonResponse
+    {
+        return new JsonResponse($evening->propose(self::WEEKS));
+    }
+
+    #[Route('/api/plan/shopping', methods: ['GET'])]
+    public function shopping(Shopping $shopping): JsonResponse
+    {
+        return new JsonResponse(['items' => $shopping->list()]);
+    }
+
+    #[Route('/api/plan/shopping.csv', methods: ['GET'])]
+    public function shoppingTable(Shopping $shopping): Response
+    {
+        return new Response($shopping->table(), 200, ['Content-Type' => 'text/csv; charset=utf-8', 'Content-Disposition' => HeaderUtils::makeDisposition('attachment', sprintf('shopping-%s.csv', $this->today->day()->format('Y-m-d')))]);
+    }
+
+    #[Route('/api/plan/versions', methods: ['GET'])]
+    public function versions(): JsonResponse
+    {
+        return new JsonResponse(['versions' => $this->versions->all()]);
+    }
+
+    #[Route('/api/plan/versions', methods: ['POST'])]
+    #[IsGranted('ROLE_PROPAGATOR')]
+    public function keepVersion(Fields $in): JsonResponse
+    {
+        $version = $this->writing->once(function () use ($in) {
+            $name = $in->text('name', 120);
+            $in->done();
+
+            return $this->versions->keep($name, false);
+        });
+
+        return new JsonResponse($version->toArray(), 201);
+    }
+
+    /** What changed since a version was kept. */
+    #[Route('/api/plan/versions/{id<\d+>}', methods: ['GET'])]
+    public function compare(int $id): JsonResponse
+    {
+        return new JsonResponse($this->versions->compare($id));
+    }
+
+    #[Route('/api/plan/versions/{id<\d+>}/back', methods: ['POST'])]
+    #[IsGranted('ROLE_PROPAGATOR')]
+    public function back(int $id): JsonResponse
+    {
+        return new JsonResponse($this->writing->once(fn () => $this->versions->back($id)));
+    }
+
+    /** @return list<Move> */
+    private function read(Fields $in): array
+    {
+        return array_map(static function (Fields $one): Move {
+            $move = new Move($one->text('code', 20), $one->has('stickOn') ? $one->day('stickOn') : null, $one->has('heldDays') ? $one->count('heldDays') : null, $one->has('zone') ? $one->count('zone', 1) : null, rtrim($one->pathOf(''), '.'));
+            $one->done();
+
+            return $move;
+        }, $in->objects('moves', self::MOST_MOVES));
+    }
+}

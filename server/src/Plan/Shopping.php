@@ -1,0 +1,78 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Plan;
+
+use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\Plan\BatchLoad;
+use WetCradle\Core\Plan\BatchNeeds;
+use WetCradle\Core\Plan\ShoppingList;
+use WetCradle\Server\Crops\SheetVersion;
+use WetCradle\Server\Wanted\Pot;
+
+/** What the season still uses up, of all that is planned or stands on a bench. */
+final class Shopping
+{
+    public function __construct(private readonly EntityManagerInterface $em, private readonly Loads $loads)
+    {
+    }
+
+    /** @return list<array{kind: string, name: string, unit: string, total: float, firstOn: string, months: list<array{month: string, amount: float}>}> */
+    public function list(): array
+    {
+        $pots = [];
+        foreach ($this->em->getRepository(Pot::class)->findAll() as $pot) {
+            $pots[$pot->name] = $pot->millilitres;
+        }
+        $this->em->createQuery('SELECT s, y FROM '.SheetVersion::class.' s JOIN s.way y')->getResult();
+        $batches = $this->em->createQuery('SELECT b, t, w, p FROM '.Batch::class.' b JOIN b.trayKind t LEFT JOIN b.wanted w LEFT JOIN w.pot p WHERE b.calledOff = false AND b.leftBenchOn IS NULL ORDER BY b.stickOn, b.id')->getResult();
+        $needs = array_map(fn (Batch $b) => $this->needs($b, $pots), array_values($batches));
+
+        return array_map(static fn (array $item) => [
+            'firstOn' => $item['firstOn']->format('Y-m-d'),
+            'months' => array_map(static fn (string $month, float $amount) => ['month' => $month, 'amount' => $amount], array_keys($item['months']), array_values($item['months'])),
+        ] + $item, ShoppingList::of($needs));
+    }
+
+    /** The same for a spreadsheet: one row a thing and month. */
+    public function table(): string
+    {
+        $file = fopen('php://temp', 'r+');
+        assert($file !== false);
+        fputcsv($file, ['kind', 'what', 'unit', 'month', 'amount', 'first needed'], escape: '');
+        foreach ($this->list() as $item) {
+            foreach ($item['months'] as ['month' => $month, 'amount' => $amount]) {
+                fputcsv($file, [$item['kind'], $item['name'], $item['unit'], $month, round($amount, 1), $item['firstOn']], escape: '');
+            }
+        }
+        rewind($file);
+
+        return (string) stream_get_contents($file);
+    }
+
+    /** @param array<string, int> $pots millilitres by name */
+    private function needs(Batch $batch, array $pots): BatchNeeds
+    {
+        $sheet = $batch->sheet->core();
+        $pot = $batch->wanted?->pot->name ?? $sheet->potting->pot;
+        $states = $batch->standing->states ?? [];
+        $waiting = $batch->isStuck() ? ($states['to_stick'] ?? 0) + ($states['stuck'] ?? 0) : $batch->planned;
+
+        return new BatchNeeds(
+            $batch->stickOn,
+            $batch->isStuck() ? 0 : $batch->trays,
+            $batch->trayKind->name,
+            $batch->trayKind->cells,
+            $batch->trayKind->cellMl,
+            $sheet->mix,
+            $batch->planned,
+            $sheet->hormone->words(),
+            $batch->potOn,
+            ($states['rooted'] ?? 0) + BatchLoad::expected($waiting, $this->loads->rate((int) $batch->sheet->way->id)),
+            $pot,
+            $pots[$pot] ?? 0,
+            $sheet->potting->mix,
+        );
+    }
+}

@@ -1,0 +1,126 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Plan;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use WetCradle\Core\Plan\PlannedBatch;
+use WetCradle\Core\Plan\PlansCompared;
+use WetCradle\Server\Bench\Zone;
+use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Nursery\House;
+use WetCradle\Server\Stock\StockBlock;
+use WetCradle\Server\Wanted\Wanted;
+
+/** Versions of the plan: keeping one, what changed since, and going back. What is stuck stays stuck. */
+final class Versions
+{
+    public function __construct(private readonly EntityManagerInterface $em, private readonly Writing $writing, private readonly House $house, private readonly Today $today)
+    {
+    }
+
+    public function keep(string $name, bool $automatic): PlanVersion
+    {
+        $version = new PlanVersion($name, $this->today->now(), $this->writing->by(), $automatic, array_map(static fn (PlannedBatch $b) => $b->toArray(), $this->now()));
+        $this->em->persist($version);
+        $this->em->flush();
+
+        return $version;
+    }
+
+    /** @return list<array<string, mixed>> newest first */
+    public function all(): array
+    {
+        return array_map(static fn (PlanVersion $v) => $v->toArray(), $this->em->getRepository(PlanVersion::class)->findBy([], ['id' => 'DESC']));
+    }
+
+    /** @return array{version: array<string, mixed>, changes: list<array{code: string, crop: string, what: string, words: string}>} */
+    public function compare(int $id): array
+    {
+        $version = $this->version($id);
+
+        return ['version' => $version->toArray(), 'changes' => PlansCompared::of($version->batches(), $this->now($version->batches()))];
+    }
+
+    /**
+     * Makes the plan what it was; what it is now is kept first.
+     *
+     * @return array{version: ?int, changed: int}
+     */
+    public function back(int $id): array
+    {
+        $version = $this->version($id);
+        $kept = $this->keep(sprintf('Before going back to “%s”', mb_substr($version->name, 0, 80)), true);
+        $then = [];
+        foreach ($version->batches() as $one) {
+            $then[$one->code] = $one;
+        }
+        $changed = 0;
+        foreach ($this->em->getRepository(Batch::class)->findBy(['leftBenchOn' => null]) as $batch) {
+            $one = $then[$batch->code] ?? null;
+            $before = self::of($batch)->toArray() + ['calledOff' => $batch->calledOff];
+            if ($one !== null && (!$batch->isStuck() || $one->stuck)) {
+                $this->restore($batch, $one);
+            } elseif ($one === null && !$batch->isStuck()) {
+                $batch->calledOff = true;
+            }
+            $after = self::of($batch)->toArray() + ['calledOff' => $batch->calledOff];
+            if ($after !== $before) {
+                ++$changed;
+                $this->writing->keep('batch', $batch->code, $before, $after);
+            }
+        }
+        $this->em->flush();
+
+        return ['version' => $kept->id, 'changed' => $changed];
+    }
+
+    private function restore(Batch $batch, PlannedBatch $one): void
+    {
+        $batch->heldDays = $one->heldDays;
+        if (!$batch->isStuck()) {
+            $batch->calledOff = false;
+            $batch->trays = $one->trays;
+            $batch->planned = $one->cuttings;
+            $batch->zone = $this->em->getRepository(Zone::class)->findOneBy(['name' => $one->zone]) ?? $batch->zone;
+            $batch->block = $this->em->getRepository(StockBlock::class)->findOneBy(['code' => $one->block]) ?? $batch->block;
+            $orders = array_values(array_filter(array_map(fn (int $id) => $this->em->find(Wanted::class, $id), $one->orders)));
+            $batch->wanted = array_shift($orders);
+            $batch->shared->clear();
+            array_map($batch->shared->add(...), $orders);
+        }
+        $batch->date($batch->datesFrom($batch->stuckOn ?? new \DateTimeImmutable($one->stickOn), $this->house->air()));
+    }
+
+    private function version(int $id): PlanVersion
+    {
+        return $this->em->find(PlanVersion::class, $id) ?? throw new NotFoundHttpException();
+    }
+
+    /**
+     * The plan as it is: all that is planned or on a bench.
+     *
+     * @param list<PlannedBatch> $also batches that are looked at although they have left the bench since
+     *
+     * @return list<PlannedBatch>
+     */
+    private function now(array $also = []): array
+    {
+        $query = $this->em->createQuery('SELECT b, c, k, z, w FROM '.Batch::class.' b JOIN b.crop c JOIN b.block k JOIN b.zone z LEFT JOIN b.wanted w WHERE b.calledOff = false AND (b.leftBenchOn IS NULL OR b.code IN (:codes)) ORDER BY b.stickOn, b.id')
+            ->setParameter('codes', array_map(static fn (PlannedBatch $b) => $b->code, $also));
+
+        return array_values(array_map(self::of(...), $query->getResult()));
+    }
+
+    private static function of(Batch $batch): PlannedBatch
+    {
+        $orders = array_map(static fn (Wanted $w) => (int) $w->id, $batch->shared->toArray());
+        sort($orders);
+
+        return PlannedBatch::of(['code' => $batch->code, 'crop' => $batch->crop->name, 'orders' => [...$batch->wanted === null ? [] : [(int) $batch->wanted->id], ...$orders], 'block' => $batch->block->code, 'zone' => $batch->zone->name, 'trays' => $batch->trays, 'cuttings' => $batch->planned,
+            'stickOn' => $batch->stickOn->format('Y-m-d'), 'heldDays' => $batch->heldDays, 'readyOn' => $batch->readyOn->format('Y-m-d'), 'stuck' => $batch->isStuck()]);
+    }
+}

@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Stock;
+
+use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\Stock\BlockOffer;
+use WetCradle\Core\Stock\Source;
+use WetCradle\Core\Stock\Yard;
+use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Crops\Crop;
+use WetCradle\Server\Crops\Way;
+
+/** The stock as a plan draws on it: every block with its takes, and whether it is fit. */
+final class Yards
+{
+    /** How far ahead takes are looked at, days. */
+    private const AHEAD = 800;
+
+    public function __construct(private readonly EntityManagerInterface $em, private readonly Takes $takes, private readonly Fit $fit, private readonly Today $today)
+    {
+    }
+
+    /**
+     * @param ?Crop        $only one crop's stock
+     * @param list<string> $but  batches whose takes are left out
+     */
+    public function all(?Crop $only = null, array $but = []): Yard
+    {
+        $takes = $this->takes->around($this->today->day(), null, self::AHEAD);
+        $looked = $this->fit->looked();
+        $sources = [];
+        foreach ($this->em->getRepository(StockBlock::class)->findBy($only === null ? [] : ['crop' => $only], ['code' => 'ASC']) as $block) {
+            $known = array_values(array_filter($takes[(int) $block->id] ?? [], static fn (array $t) => !in_array($t['batch'], $but, true)));
+            $sources[$block->crop->name][] = new Source(
+                $block->code,
+                $block->plants,
+                $block->habit(),
+                fn (int $way) => $block->perShoot($this->em->find(Way::class, $way)?->core()),
+                $block->yearCap,
+                array_map(static fn (array $t) => ['on' => $t['on'], 'cuttings' => $t['cuttings']], $known),
+                fn (\DateTimeImmutable $on, BlockOffer $offer) => array_column($this->fit->against($block, null, $on, null, $offer, $looked), 'words'),
+                $block->multiplication,
+                $block->survival,
+            );
+        }
+
+        return new Yard($sources);
+    }
+}
