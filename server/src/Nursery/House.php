@@ -13,6 +13,8 @@ use WetCradle\Core\Refused;
 final class House
 {
     private ?SiteAir $air = null;
+    /** @var list<float|int> what it was reckoned from, as the database has it */
+    private array $means = [];
 
     public function __construct(private readonly EntityManagerInterface $em, private readonly Connection $db)
     {
@@ -23,7 +25,12 @@ final class House
     {
         $means = $this->nursery()->air;
 
-        return $this->air?->means === $means ? $this->air : $this->air = SiteAir::of($means)->measured(array_map(floatval(...), $this->db->fetchAllKeyValue('SELECT on_day, mean FROM air_day ORDER BY on_day')));
+        if ($this->air !== null && $this->means === $means) {
+            return $this->air;
+        }
+        $this->means = $means;
+
+        return $this->air = SiteAir::of($means)->measured(array_map(floatval(...), $this->db->fetchAllKeyValue('SELECT on_day, mean FROM air_day ORDER BY on_day')));
     }
 
     /** What was known of the air is out of date. */

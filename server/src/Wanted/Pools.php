@@ -82,9 +82,11 @@ final class Pools
                 json_extract(s.states, '$.rooted') AS rooted, json_extract(s.states, '$.potted') AS potted, json_extract(s.states, '$.grown') AS grown, json_extract(s.states, '$.sold') AS sold,
                 (SELECT r.stages FROM root_check r JOIN line l ON l.id = r.line_id WHERE l.batch_id = b.id ORDER BY r.on_day DESC, r.id DESC LIMIT 1) AS stages
              FROM batch b JOIN way_sheet h ON h.id = b.sheet_id LEFT JOIN batch_standing s ON s.batch_id = b.id
-             WHERE b.called_off = 0 AND EXISTS (SELECT 1 FROM wanted w WHERE w.called_off = 0 AND (w.ready_week >= ? OR w.id = ?) AND (w.id = b.wanted_id OR w.id IN (SELECT x.wanted_id FROM batch_shared x WHERE x.batch_id = b.id)))
+             WHERE b.called_off = 0 AND b.id IN (
+                SELECT y.id FROM wanted w JOIN batch y ON y.wanted_id = w.id WHERE w.called_off = 0 AND (w.ready_week >= :since OR w.id = :only)
+                UNION SELECT x.batch_id FROM wanted w JOIN batch_shared x ON x.wanted_id = w.id WHERE w.called_off = 0 AND (w.ready_week >= :since OR w.id = :only))
              ORDER BY b.wanted_id, b.id",
-            [$since, $only],
+            ['since' => $since, 'only' => $only],
         );
         $found = [];
         foreach ($rows as $row) {

@@ -54,6 +54,7 @@ const crop = (sheets: Way[]): Schemas['CropPage'] => ({
   window,
   learnt,
   history: [],
+  liner: { price: 0.5, weeks: 4 },
   sheets,
 })
 

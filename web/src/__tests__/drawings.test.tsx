@@ -40,8 +40,15 @@ const tag: TagData = {
   isStuck: true,
   rootedFrom: '2026-11-09',
   rootedBy: '2026-11-21',
+  potFrom: '2026-11-28',
   potOn: '2026-11-28',
+  potBy: '2026-11-28',
+  readyFrom: '2027-03-20',
   readyOn: '2027-03-20',
+  readyBy: '2027-03-20',
+  heldDays: 0,
+  asPlanned: null,
+  shared: [],
   leftBenchOn: null,
 }
 

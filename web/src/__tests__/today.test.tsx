@@ -59,8 +59,15 @@ const tag: Tag = {
   isStuck: false,
   rootedFrom: '2027-05-25',
   rootedBy: '2027-06-02',
+  potFrom: '2027-06-07',
   potOn: '2027-06-07',
+  potBy: '2027-06-07',
+  readyFrom: '2027-08-02',
   readyOn: '2027-08-02',
+  readyBy: '2027-08-02',
+  heldDays: 0,
+  asPlanned: null,
+  shared: [],
   leftBenchOn: null,
 }
 

@@ -75,6 +75,42 @@ export const useFound = (q: string) =>
     placeholderData: (old) => old,
   })
 
+export const usePlan = () => useQuery({ queryKey: ['plan'], queryFn: () => answer(api.GET('/api/plan')) })
+export const useChances = () => useQuery({ queryKey: ['chances'], queryFn: () => answer(api.GET('/api/plan/chances')) })
+export const useEven = (asked: boolean) =>
+  useQuery({ queryKey: ['even'], queryFn: () => answer(api.GET('/api/plan/even')), enabled: asked })
+export const useDraft = (anew: boolean) =>
+  useQuery({ queryKey: ['draft', anew], queryFn: () => answer(api.POST('/api/plan/draft', { body: { anew } })) })
+export const useShopping = () => useQuery({ queryKey: ['shopping'], queryFn: () => answer(api.GET('/api/plan/shopping')) })
+export const useVersions = () => useQuery({ queryKey: ['versions'], queryFn: () => answer(api.GET('/api/plan/versions')) })
+export const useVersion = (id: number) =>
+  useQuery({
+    queryKey: ['version', id],
+    queryFn: () => answer(api.GET('/api/plan/versions/{id}', { params: { path: { id } } })),
+  })
+export const useRoutes = (id: number) =>
+  useQuery({
+    queryKey: ['routes', id],
+    queryFn: () => answer(api.GET('/api/wanted/{id}/routes', { params: { path: { id } } })),
+  })
+export const useCrew = () => useQuery({ queryKey: ['crew'], queryFn: () => answer(api.GET('/api/crew')) })
+export const useAir = () => useQuery({ queryKey: ['air'], queryFn: () => answer(api.GET('/api/air')) })
+/** What would become of one batch moved so; what was asked before stays until the answer is there. */
+export const useTrial = (move: { code: string; stickOn?: string; heldDays?: number } | null) =>
+  useQuery({
+    queryKey: ['trial', move],
+    queryFn: () => answer(api.POST('/api/plan/moves/try', { body: { moves: move ? [move] : [] } })),
+    enabled: move !== null,
+    placeholderData: (old) => old,
+  })
+
+/** Going back to a kept version of the plan. */
+export const useBack = (done?: (changed: number) => void) =>
+  useWrite(
+    (id: number) => answer(api.POST('/api/plan/versions/{id}/back', { params: { path: { id } } })),
+    (back) => done?.(back.changed),
+  )
+
 /** A write; all that is shown is asked for anew afterwards, since one act moves many figures. */
 export function useWrite<I, O>(write: (input: I) => Promise<O>, done?: (output: O) => void) {
   const client = useQueryClient()

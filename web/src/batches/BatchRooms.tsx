@@ -6,6 +6,9 @@ export const BatchRooms = () => (
     looks={[
       ['/batches', 'Shelves'],
       ['/batches/season', 'Season'],
+      ['/batches/draft', 'Draft'],
+      ['/batches/shopping', 'Shopping list'],
+      ['/batches/versions', 'Versions'],
     ]}
   />
 )

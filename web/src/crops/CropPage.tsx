@@ -5,6 +5,7 @@ import { Sideways } from '../drawings/Sideways'
 import { useShown } from '../shell/week'
 import { CAUSE_WORDS, inHundred, sayDay } from '../words'
 import { CropStock } from './CropStock'
+import { Liner } from './Liner'
 import { Ways } from './Ways'
 
 /** One crop: what it does, from which batches, and its sheet. */
@@ -77,7 +78,10 @@ export function CropPage() {
             </Sideways>
           )}
         </section>
-        <CropStock crop={crop} />
+        <div>
+          <CropStock crop={crop} />
+          <Liner crop={crop} />
+        </div>
       </div>
       <Ways crop={crop} />
     </>

@@ -8,6 +8,7 @@ import { numeric, Stepper } from '../forms/Stepper'
 import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
 import { CLIMATE_WORDS, unitOf } from '../words'
+import { NurseryRooms } from './NurseryRooms'
 
 const SELECTS: [keyof Nursery, string, [string, string][]][] = [
   [
@@ -68,8 +69,6 @@ const MONTHS = [
 ]
 const WORDS = {
   name: 'Name',
-  stuckAnHour: 'Stuck in an hour',
-  pottedAnHour: 'Potted in an hour',
   windowWeeks: 'Weeks later than the reference',
   inspectionDays: 'An inspection is old after, days',
   currency: 'Currency',
@@ -82,8 +81,6 @@ const tenth = (value: number) => String(Math.round(10 * value) / 10)
 function typedOf(nursery: Nursery) {
   return {
     ...nursery,
-    stuckAnHour: String(nursery.stuckAnHour),
-    pottedAnHour: String(nursery.pottedAnHour),
     windowWeeks: String(nursery.windowWeeks),
     inspectionDays: String(nursery.inspectionDays),
     air: nursery.air.map((mean) => (nursery.temperature === 'fahrenheit' ? tenth(mean * 1.8 + 32) : tenth(mean))),
@@ -95,8 +92,6 @@ function bodyOf(typed: ReturnType<typeof typedOf>, began: Nursery): Record<strin
   const was = typedOf(began)
   return {
     ...typed,
-    stuckAnHour: numeric(typed.stuckAnHour),
-    pottedAnHour: numeric(typed.pottedAnHour),
     windowWeeks: numeric(typed.windowWeeks),
     inspectionDays: numeric(typed.inspectionDays),
     air: typed.air.map((mean, i) => {
@@ -150,8 +145,6 @@ function NurseryForm({ nursery, mayPlan }: { nursery: Nursery; mayPlan: boolean 
             )}
           </Field>
         ))}
-        <Stepper control={form.control} name="stuckAnHour" label="Stuck in an hour" step={10} hint="by one pair of hands" />
-        <Stepper control={form.control} name="pottedAnHour" label="Potted in an hour" step={10} hint="by one pair of hands" />
         <Field
           label={WORDS.windowWeeks}
           error={form.formState.errors.windowWeeks}
@@ -225,7 +218,10 @@ export function Settings() {
   const addPerson = useWrite((body: Record<string, unknown>) => answer(api.POST('/api/people', { body: body as never })))
   return (
     <>
-      <h1 className="mb-4">The nursery</h1>
+      <div className="mb-4 flex flex-wrap items-center gap-x-4 gap-y-1">
+        <h1>The nursery</h1>
+        <NurseryRooms />
+      </div>
       {/* Kept anew, it is read anew: what stands in its fields is in the units it shows. */}
       {session.nursery && <NurseryForm key={session.nursery.version} nursery={session.nursery} mayPlan={mayPlan} />}
       <h2 className="mt-10 mb-2">People</h2>

@@ -107,11 +107,15 @@ export function PlanBatch() {
   )
   const proposal = asked.data
   if (!proposal) return asked.error ? <p className="refusal">{asked.error.message}</p> : null
-  const { wanted, numbers, dates } = proposal
+  const { wanted, numbers } = proposal
   const goodBlock =
     block ??
     (proposal.blocks.find((one) => one.enough && one.against.length === 0) ?? proposal.blocks.find((one) => one.enough))?.code
   const goodZone = zone ?? proposal.zones.find((one) => one.yes)?.id
+  // What roots elsewhere roots at another pace: the days are those of the zone that is chosen.
+  const there = proposal.zones.find((one) => one.id === goodZone)
+  const dates = there?.dates ?? proposal.dates
+  const timing = there?.timing ?? proposal.timing
   const told = (field: string) => (plan.error instanceof Refusal && plan.error.field === field ? plan.error.message : undefined)
   const elsewhere =
     plan.error && !['block', 'zone', 'stickOn', 'trays'].includes(plan.error.field) ? plan.error.message : undefined
@@ -125,6 +129,10 @@ export function PlanBatch() {
         {proposal.plants < wanted.plants && `missing of ${wanted.plants}, `}for {wanted.customer ?? 'own target'},{' '}
         {sayWeek(wanted.readyWeek, mondayOf(wanted.readyWeek), session.nursery)}{' '}
         {sayDay(mondayOf(wanted.readyWeek), session.today)}
+        {' · '}
+        <Link className="word" to={`/wanted/${wanted.id}/routes`}>
+          all ways to get there
+        </Link>
         {wanted.batches.length > 0 && ` · ${plural(wanted.batches.length, 'batch', 'batches')} planned for it already`}
       </p>
       <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-5 lg:grid-cols-[repeat(2,minmax(0,1fr))]">
@@ -184,16 +192,20 @@ export function PlanBatch() {
               </div>
               <div>
                 <dt className="text-sm soft">pot</dt>
-                <dd className="font-semibold">{sayDay(dates.potOn, session.today)}</dd>
+                <dd className="font-semibold">
+                  {sayDay(dates.potFrom, session.today)} to {sayDay(dates.potBy, session.today)}
+                </dd>
               </div>
               <div>
                 <dt className="text-sm soft">ready</dt>
-                <dd className="font-semibold">{sayDay(dates.readyOn, session.today)}</dd>
+                <dd className="font-semibold">
+                  {sayDay(dates.readyFrom, session.today)} to {sayDay(dates.readyBy, session.today)}
+                </dd>
               </div>
             </dl>
           </div>
-          <p className="mt-3" style={{ color: proposal.timing.weeksLate > 0 ? 'var(--plum)' : undefined }}>
-            {proposal.timing.words}
+          <p className="mt-3" style={{ color: timing.weeksLate > 0 ? 'var(--plum)' : undefined }}>
+            {timing.words} <span className="soft">Ranges hold eight in ten{there ? `, in ${there.name}` : ''}.</span>
           </p>
           <p style={{ color: proposal.window.open ? undefined : 'var(--plum)' }}>{proposal.window.words}</p>
         </Step>

@@ -1,12 +1,17 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
-import type { Tag } from '../api/client'
-import { useBatches } from '../api/queries'
+import { answer, api, type Tag } from '../api/client'
+import { useBack, useBatches, usePlan, useTrial, useWrite } from '../api/queries'
 import { BatchRooms } from '../batches/BatchRooms'
-import { Lane, liesOn } from '../drawings/Lane'
+import { HoursStrip, sayHours } from '../drawings/HoursStrip'
+import { Lane, liesOn, type Moving } from '../drawings/Lane'
 import { Sideways } from '../drawings/Sideways'
+import { say } from '../shell/Said'
 import { shiftWeek, useShown } from '../shell/week'
 import { mondayOf, plural, sayDay, sayWeek } from '../words'
+import { EvenOut } from './EvenOut'
+import { SeasonChances } from './SeasonChances'
+import { Trial } from './Trial'
 
 const BY = {
   crop: { words: 'by crop', of: (tag: Tag) => tag.crop },
@@ -15,6 +20,8 @@ const BY = {
 } as const
 const WEEKS = 44
 const BACK = 8
+const MOST_HELD = 28
+const GRID = 'grid grid-cols-[9rem_minmax(0,1fr)] sm:grid-cols-[13rem_minmax(0,1fr)] gap-x-4'
 
 function Weeks({ first }: { first: string }) {
   return (
@@ -28,12 +35,36 @@ function Weeks({ first }: { first: string }) {
   )
 }
 
-/** The season as lanes over the weeks: what was, what is, what is planned, each with its due mark. */
+function moveOf(tag: Tag, by: number) {
+  if (tag.isStuck) return { code: tag.code, heldDays: Math.max(0, Math.min(MOST_HELD, tag.heldDays + 7 * by)) }
+  const day = new Date(`${tag.stickOn}T00:00:00Z`)
+  day.setUTCDate(day.getUTCDate() + 7 * by)
+  return { code: tag.code, stickOn: day.toISOString().slice(0, 10) }
+}
+
+/** The season as lanes over the weeks, with the hours each week asks: what was, is and is planned; drag it and see what breaks. */
 export function SeasonPlan() {
-  const { week, session } = useShown()
+  const { week, session, mayPlan } = useShown()
   const { data } = useBatches()
+  const { data: plan } = usePlan()
   const [by, setBy] = useState<keyof typeof BY>('crop')
   const [onlyLate, setOnlyLate] = useState(false)
+  const [open, setOpen] = useState<'even' | 'chances' | null>(null)
+  const [moved, setMoved] = useState<{ tag: Tag; by: number } | null>(null)
+  const trial = useTrial(moved && moveOf(moved.tag, moved.by))
+  const back = useBack((changed) => say(`${plural(changed, 'batch', 'batches')} put back.`))
+  const move = useWrite(
+    (one: { tag: Tag; by: number }) =>
+      answer(
+        api.POST('/api/plan/moves', {
+          body: { moves: [moveOf(one.tag, one.by)], why: `${one.tag.code} moved by ${plural(Math.abs(one.by), 'week')}` },
+        }),
+      ),
+    (done) => {
+      say(`${moved?.tag.code ?? 'It'} moved.`, () => back.mutate(done.version))
+      setMoved(null)
+    },
+  )
   const first = shiftWeek(week, -BACK)
   const isLate = (tag: Tag) => (tag.weeksLate ?? 0) > 0
   const shown = (data?.batches ?? []).filter((tag) => liesOn(tag, first, WEEKS) && (!onlyLate || isLate(tag)))
@@ -41,11 +72,28 @@ export function SeasonPlan() {
   for (const tag of [...shown].sort((a, b) => a.stickOn.localeCompare(b.stickOn)))
     groups.set(BY[by].of(tag), [...(groups.get(BY[by].of(tag)) ?? []), tag])
   const late = shown.filter(isLate).length
+  const over = plan?.weeks.filter((one) => one.over > 0) ?? []
+  const tried = trial.data?.batches.find((one) => one.code === moved?.tag.code)
+  const hours = plan?.weeks.map((one) => (moved && trial.data?.weeks.find((then) => then.week === one.week)) || one) ?? []
+  const movingOf = (tag: Tag): Moving | undefined =>
+    mayPlan && tag.leftBenchOn === null
+      ? {
+          by: moved?.tag.code === tag.code ? moved.by : null,
+          days: moved?.tag.code === tag.code && tried ? tried.dates : null,
+          onMove: (weeks) => {
+            move.reset()
+            setMoved({ tag, by: weeks })
+          },
+          onDrop: () => moved?.by === 0 && setMoved(null),
+        }
+      : undefined
   return (
     <>
-      <div className="mb-3 flex flex-wrap items-center gap-4">
+      <div className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-1">
         <h1>The season, {sayWeek(week, mondayOf(week), session.nursery)}</h1>
         <BatchRooms />
+      </div>
+      <div className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-1">
         <div role="radiogroup" aria-label="Lanes" className="flex flex-wrap gap-4">
           {(Object.keys(BY) as (keyof typeof BY)[]).map((one) => (
             <label key={one} className="flex min-h-11 cursor-pointer items-center gap-2">
@@ -58,43 +106,103 @@ export function SeasonPlan() {
           <input type="checkbox" className="checkbox" checked={onlyLate} onChange={() => setOnlyLate(!onlyLate)} />
           only what is late
         </label>
+        <span className="ml-auto flex flex-wrap gap-2">
+          <button
+            type="button"
+            className="act"
+            aria-expanded={open === 'chances'}
+            onClick={() => setOpen(open === 'chances' ? null : 'chances')}
+          >
+            Chances
+          </button>
+          <button
+            type="button"
+            className="act"
+            aria-expanded={open === 'even'}
+            onClick={() => setOpen(open === 'even' ? null : 'even')}
+          >
+            Even out
+          </button>
+        </span>
       </div>
+      {open && (
+        <section className="sheet mb-4 p-4" aria-label={open === 'even' ? 'Even out' : 'Chances'}>
+          {open === 'even' ? <EvenOut onDone={() => setOpen(null)} /> : <SeasonChances />}
+        </section>
+      )}
       <p className="mb-3 text-sm soft">
         {plural(shown.length, 'batch', 'batches')}, {late === 0 ? 'none' : late} later than the week wanted. Blue: on the bench,
-        green in it: roots, soonest to latest. Cream: in pots. Dot: ready. Diamond: due. Dashed: planned.
+        green in it: roots, soonest to latest. Cream: in pots. Dot: ready, soonest to latest. Diamond: due. Dashed: planned. Thin
+        line: as it was planned.
+        {mayPlan && ' Drag a batch, or press Shift and an arrow key on it, to move it by weeks.'}
       </p>
       {data && shown.length === 0 && (
         <p className="soft">Nothing lies in these weeks. Move the rail, or plan a batch from what is wanted.</p>
       )}
       <Sideways of="The season in lanes">
         <div className="min-w-[46rem]">
+          {plan && (
+            <div className={`${GRID} items-end border-b pb-1`} style={{ borderColor: 'var(--peat)' }}>
+              <div className="text-sm leading-tight">
+                <h2 className="text-[0.95rem]">Hours</h2>
+                {plan.hands === 0 ? (
+                  <Link className="word" to="/nursery">
+                    enter the hands
+                  </Link>
+                ) : (
+                  <span style={{ color: over.length > 0 ? 'var(--plum)' : undefined }}>
+                    {over.length === 0
+                      ? 'fit the hands'
+                      : `${plural(over.length, 'week')} over, most ${sayHours(Math.max(...over.map((one) => one.over)))}`}
+                  </span>
+                )}
+              </div>
+              <div className="relative">
+                <Weeks first={first} />
+                <HoursStrip weeks={Array.from({ length: WEEKS }, (_, i) => shiftWeek(first, i))} planned={hours} />
+              </div>
+            </div>
+          )}
           {[...groups.entries()]
             .sort(([a], [b]) => a.localeCompare(b, undefined, { numeric: true }))
-            .map(([name, tags], i) => (
+            .map(([name, tags]) => (
               <section
                 key={name}
                 aria-label={name}
-                className="grid grid-cols-[9rem_minmax(0,1fr)] sm:grid-cols-[13rem_minmax(0,1fr)] gap-x-4 border-t py-1"
+                className={`${GRID} border-t py-1`}
                 style={{ borderColor: 'var(--stone-wash)' }}
               >
                 <h2 className="min-w-0 pt-0.5 text-[0.95rem] leading-tight">
                   {by === 'crop' && tags[0] ? <Link to={`/crops/${tags[0].cropSlug}`}>{name}</Link> : name}
                 </h2>
                 <div className="relative">
-                  {i === 0 && <Weeks first={first} />}
                   <span
                     className="absolute inset-y-0 w-0.5"
                     style={{ left: `${(100 * (BACK + 0.5)) / WEEKS}%`, background: 'var(--water)' }}
                     aria-hidden="true"
                   />
                   {tags.map((tag) => (
-                    <Lane key={tag.code} tag={tag} first={first} weeks={WEEKS} />
+                    <Lane key={tag.code} tag={tag} first={first} weeks={WEEKS} moving={movingOf(tag)} />
                   ))}
                 </div>
               </section>
             ))}
         </div>
       </Sideways>
+      {moved && (
+        <Trial
+          tag={moved.tag}
+          by={moved.by}
+          tried={trial.error ? undefined : trial.data}
+          refused={move.error?.message ?? trial.error?.message}
+          busy={move.isPending || trial.isPlaceholderData}
+          onKeep={() => move.mutate(moved)}
+          onLeave={() => {
+            move.reset()
+            setMoved(null)
+          }}
+        />
+      )}
     </>
   )
 }

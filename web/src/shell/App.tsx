@@ -15,7 +15,13 @@ const Crops = lazy(() => import('../crops/Crops').then((m) => ({ default: m.Crop
 const Orders = lazy(() => import('../wanted/Orders').then((m) => ({ default: m.Orders })))
 const Setup = lazy(() => import('./Setup').then((m) => ({ default: m.Setup })))
 const SeasonPlan = lazy(() => import('../plan/SeasonPlan').then((m) => ({ default: m.SeasonPlan })))
+const Draft = lazy(() => import('../plan/Draft').then((m) => ({ default: m.Draft })))
+const Shopping = lazy(() => import('../plan/Shopping').then((m) => ({ default: m.Shopping })))
+const Versions = lazy(() => import('../plan/Versions').then((m) => ({ default: m.Versions })))
+const RoutesPage = lazy(() => import('../wanted/RoutesPage').then((m) => ({ default: m.RoutesPage })))
 const Settings = lazy(() => import('../nursery/Settings').then((m) => ({ default: m.Settings })))
+const CrewForm = lazy(() => import('../nursery/CrewForm').then((m) => ({ default: m.CrewForm })))
+const AirForm = lazy(() => import('../nursery/AirForm').then((m) => ({ default: m.AirForm })))
 const CropPage = lazy(() => import('../crops/CropPage').then((m) => ({ default: m.CropPage })))
 const SeasonSheet = lazy(() => import('../crops/SeasonSheet').then((m) => ({ default: m.SeasonSheet })))
 const HouseRules = lazy(() => import('../crops/HouseRules').then((m) => ({ default: m.HouseRules })))
@@ -43,9 +49,13 @@ export function App() {
           <Routes>
             <Route path="/" element={<Today />} />
             <Route path="/wanted" element={<Orders />} />
+            <Route path="/wanted/:id/routes" element={<RoutesPage />} />
             <Route path="/wanted/:id/plan" element={<PlanBatch />} />
             <Route path="/batches" element={<Batches />} />
             <Route path="/batches/season" element={<SeasonPlan />} />
+            <Route path="/batches/draft" element={<Draft />} />
+            <Route path="/batches/shopping" element={<Shopping />} />
+            <Route path="/batches/versions" element={<Versions />} />
             <Route path="/batches/:code" element={<BatchPage />} />
             <Route path="/bench" element={<Bench />} />
             <Route path="/stock" element={<Stock />} />
@@ -58,6 +68,8 @@ export function App() {
             <Route path="/crops/rules" element={<HouseRules />} />
             <Route path="/crops/:slug" element={<CropPage />} />
             <Route path="/nursery" element={<Settings />} />
+            <Route path="/nursery/hands" element={<CrewForm />} />
+            <Route path="/nursery/air" element={<AirForm />} />
             <Route path="*" element={<Navigate to="/" replace />} />
           </Routes>
         </Suspense>

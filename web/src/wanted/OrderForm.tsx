@@ -1,3 +1,4 @@
+import { useState } from 'react'
 import { useForm } from 'react-hook-form'
 import { answer, api, Refusal, type Schemas, type Wanted } from '../api/client'
 import { useChoices, useCrops, useWrite } from '../api/queries'
@@ -8,7 +9,7 @@ import { say } from '../shell/Said'
 import { shiftWeek, useShown } from '../shell/week'
 import { PRIORITY_WORDS } from '../words'
 
-const NAMES = ['crop', 'plants', 'pot', 'readyWeek', 'customer', 'priority', 'note'] as const
+const NAMES = ['crop', 'plants', 'pot', 'readyWeek', 'toWeek', 'every', 'customer', 'priority', 'note'] as const
 const WORDS = {
   plants: 'Good plants',
   pot: 'Pot',
@@ -19,7 +20,7 @@ const WORDS = {
 }
 
 /** An order or own target: entered anew, or changed. */
-export function OrderForm({ wanted, onDone }: { wanted?: Wanted; onDone: (wanted: Wanted) => void }) {
+export function OrderForm({ wanted, onDone }: { wanted?: Wanted; onDone: (wanted: Wanted, many: number) => void }) {
   const { week } = useShown()
   const { data: choices } = useChoices()
   const { data: crops } = useCrops()
@@ -34,22 +35,33 @@ export function OrderForm({ wanted, onDone }: { wanted?: Wanted; onDone: (wanted
       note: wanted?.note ?? '',
       calledOff: wanted?.calledOff ?? false,
       version: wanted?.version ?? 0,
+      toWeek: '',
+      every: '1',
     },
   })
   const { errors } = form.formState
-  const write = useWrite((body: Record<string, unknown>) =>
-    wanted
-      ? answer(api.PUT('/api/wanted/{id}', { params: { path: { id: wanted.id } }, body: body as never }))
-      : answer(api.POST('/api/wanted', { body: body as never })),
-  )
+  const [weekly, setWeekly] = useState(false)
+  const write = useWrite(async (body: Record<string, unknown>): Promise<[Wanted, ...Wanted[]]> => {
+    if (wanted) return [await answer(api.PUT('/api/wanted/{id}', { params: { path: { id: wanted.id } }, body: body as never }))]
+    if (!weekly) return [await answer(api.POST('/api/wanted', { body: body as never }))]
+    const { wanted: series } = await answer(api.POST('/api/wanted/series', { body: body as never }))
+    return series as [Wanted, ...Wanted[]]
+  })
   const save = form.handleSubmit((typed) => {
-    const { crop, version, calledOff, ...rest } = typed
+    const { crop, version, calledOff, toWeek, every, ...rest } = typed
     const body = { ...rest, plants: numeric(typed.plants), pot: Number(typed.pot) }
     return write
-      .mutateAsync(wanted ? { ...body, version, calledOff } : { ...body, crop })
-      .then((saved) => {
-        say(`${saved.plants} ${saved.crop} for ${saved.customer ?? 'own target'}: noted.`)
-        onDone(saved)
+      .mutateAsync(
+        wanted
+          ? { ...body, version, calledOff }
+          : { ...body, crop, ...(weekly ? { toWeek, every: Number(numeric(every)) || 1 } : {}) },
+      )
+      .then((noted) => {
+        const saved = noted[0]
+        say(
+          `${noted.length > 1 ? `${noted.length} times ` : ''}${saved.plants} ${saved.crop} for ${saved.customer ?? 'own target'}: noted.`,
+        )
+        onDone(saved, noted.length)
       })
       .catch((refusal) => refusal instanceof Refusal && !isMeeting(refusal) && showRefusal(form, refusal, NAMES))
   })
@@ -92,6 +104,20 @@ export function OrderForm({ wanted, onDone }: { wanted?: Wanted; onDone: (wanted
       <Field label="Ready week" hint="like 2027-W20" error={errors.readyWeek}>
         {(ids) => <input {...ids} {...form.register('readyWeek')} className="field-text" />}
       </Field>
+      {!wanted && (
+        <label className="flex min-h-11 cursor-pointer items-center gap-2 self-end">
+          <input type="checkbox" className="checkbox" checked={weekly} onChange={() => setWeekly(!weekly)} />
+          so many every week
+        </label>
+      )}
+      {weekly && (
+        <>
+          <Field label="Until week" hint="the last of them" error={errors.toWeek}>
+            {(ids) => <input {...ids} {...form.register('toWeek')} className="field-text" />}
+          </Field>
+          <Stepper control={form.control} name="every" label="Every so many weeks" />
+        </>
+      )}
       <Field label="Customer" hint="none: an own target" error={errors.customer}>
         {(ids) => <input {...ids} {...form.register('customer')} className="field-text" list="customers" autoComplete="off" />}
       </Field>

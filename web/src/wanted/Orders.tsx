@@ -69,6 +69,9 @@ function Order({ wanted, chosen }: { wanted: Wanted; chosen: boolean }) {
             >
               Plan a batch
             </Link>
+            <Link className="act" to={`/wanted/${wanted.id}/routes`} aria-label={`Ways to ${wanted.plants} ${wanted.crop}`}>
+              Ways
+            </Link>
             <button
               type="button"
               className="act"
@@ -149,7 +152,7 @@ export function Orders() {
           </p>
         ) : (
           <div className="sheet mb-6 p-4">
-            <OrderForm onDone={(saved) => navigate(`/wanted/${saved.id}/plan`)} />
+            <OrderForm onDone={(saved, many) => navigate(many > 1 ? '/batches/draft' : `/wanted/${saved.id}/plan`)} />
           </div>
         ))}
       {data && wanted.length === 0 && !adding && (

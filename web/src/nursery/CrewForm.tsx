@@ -1,0 +1,263 @@
+import { useFieldArray, useForm } from 'react-hook-form'
+import { answer, api, Refusal, type Schemas } from '../api/client'
+import { queryClient, useChoices, useCrew, useWrite } from '../api/queries'
+import { Field } from '../forms/Field'
+import { FormRefusal, isMeeting, showRefusal } from '../forms/refusals'
+import { numeric, Stepper } from '../forms/Stepper'
+import { say } from '../shell/Said'
+import { useShown } from '../shell/week'
+import { NurseryRooms } from './NurseryRooms'
+
+type Crew = Schemas['CrewPage']
+
+const NORMS = [
+  ['collectedAnHour', 'Collected in an hour', 20, 'cuttings'],
+  ['stuckAnHour', 'Stuck in an hour', 10, 'cuttings, where nothing else is said'],
+  ['weanedAnHour', 'Weaned in an hour', 5, 'trays moved and set up'],
+  ['pottedAnHour', 'Potted in an hour', 10, 'plants, where nothing else is said'],
+] as const
+
+const typedOf = (crew: Crew) => ({
+  hands: crew.crew.hands.map(({ name, hours }) => ({ name, hours: String(hours) })),
+  away: crew.crew.away.map(({ who, from, to, why }) => ({ who: who ?? '', from, to, why: why ?? '' })),
+  norms: Object.fromEntries(NORMS.map(([name]) => [name, String(crew.norms[name])])) as Record<(typeof NORMS)[number][0], string>,
+  stuckBy: Object.entries(crew.norms.stuckBy).map(([what, many]) => ({ what, many: String(many) })),
+  pottedBy: Object.entries(crew.norms.pottedBy).map(([what, many]) => ({ what, many: String(many) })),
+  hourCost: String(crew.hourCost),
+  trayWeekCost: String(crew.trayWeekCost),
+})
+type Typed = ReturnType<typeof typedOf>
+
+function bodyOf(typed: Typed, version: number) {
+  const each = (rows: Typed['stuckBy']) =>
+    Object.fromEntries(rows.filter(({ what }) => what !== '').map(({ what, many }) => [what, numeric(many)]))
+  return {
+    version,
+    crew: {
+      hands: typed.hands.map(({ name, hours }) => ({ name, hours: numeric(hours) })),
+      away: typed.away.map(({ who, from, to, why }) => ({
+        ...(who === '' ? {} : { who }),
+        from,
+        to,
+        ...(why === '' ? {} : { why }),
+      })),
+    },
+    norms: {
+      ...Object.fromEntries(Object.entries(typed.norms).map(([name, many]) => [name, numeric(many)])),
+      stuckBy: each(typed.stuckBy),
+      pottedBy: each(typed.pottedBy),
+    },
+    hourCost: numeric(typed.hourCost),
+    trayWeekCost: numeric(typed.trayWeekCost),
+  }
+}
+
+/** Who works here for how long, who is away, and how much one pair of hands does in an hour. */
+function Hands({ crew, mayPlan }: { crew: Crew; mayPlan: boolean }) {
+  const { session } = useShown()
+  const { data: choices } = useChoices()
+  const form = useForm<Typed>({ defaultValues: typedOf(crew) })
+  const hands = useFieldArray({ control: form.control, name: 'hands' })
+  const away = useFieldArray({ control: form.control, name: 'away' })
+  const stuckBy = useFieldArray({ control: form.control, name: 'stuckBy' })
+  const pottedBy = useFieldArray({ control: form.control, name: 'pottedBy' })
+  const write = useWrite(
+    (body: ReturnType<typeof bodyOf>) => answer(api.PUT('/api/crew', { body: body as never })),
+    () => {
+      // The nursery's settings are of the same row: they must know its new version.
+      queryClient.invalidateQueries({ queryKey: ['session'] })
+      say('Kept.')
+    },
+  )
+  const send = (version: number) =>
+    form.handleSubmit((typed) =>
+      write.mutateAsync(bodyOf(typed, version)).catch((refusal) => {
+        if (!(refusal instanceof Refusal) || isMeeting(refusal)) return
+        const names = ['hands', 'away'].flatMap((list) =>
+          Array.from({ length: 100 }, (_, i) =>
+            ['name', 'hours', 'who', 'from', 'to', 'why'].map((field) => `${list}.${i}.${field}`),
+          ).flat(),
+        )
+        showRefusal(form, new Refusal(refusal.code, refusal.field.replace(/^crew\./, ''), refusal.message), [
+          ...names,
+          ...NORMS.map(([name]) => `norms.${name}`),
+          'hourCost',
+          'trayWeekCost',
+        ])
+      }),
+    )()
+  const { errors } = form.formState
+  const row = 'grid grid-cols-2 items-end gap-3 sm:grid-cols-[1fr_1fr_1fr_1fr_auto]'
+  const gone = (what: string, remove: () => void) =>
+    mayPlan && (
+      <button type="button" className="act" aria-label={`Take ${what} out`} onClick={remove}>
+        ✕
+      </button>
+    )
+  return (
+    <form
+      noValidate
+      aria-label="Hands"
+      className="grid gap-5"
+      onSubmit={(event) => {
+        event.preventDefault()
+        send(crew.version)
+      }}
+    >
+      <fieldset disabled={!mayPlan} className="contents">
+        <div className="grid gap-2">
+          {hands.fields.length === 0 && <p className="soft">No hands yet. Without them no week is too full.</p>}
+          {hands.fields.map((field, i) => (
+            <div key={field.id} className={row}>
+              <Field label="Name" error={errors.hands?.[i]?.name}>
+                {(ids) => <input {...ids} {...form.register(`hands.${i}.name`)} className="field-text" />}
+              </Field>
+              <Field label="Hours a week here" error={errors.hands?.[i]?.hours}>
+                {(ids) => <input {...ids} {...form.register(`hands.${i}.hours`)} inputMode="decimal" className="field-text" />}
+              </Field>
+              {gone(`hand ${i + 1}`, () => hands.remove(i))}
+            </div>
+          ))}
+          {mayPlan && (
+            <div>
+              <button type="button" className="act" onClick={() => hands.append({ name: '', hours: '' })}>
+                Another hand
+              </button>
+            </div>
+          )}
+        </div>
+        <div className="grid gap-2">
+          <h3 className="font-semibold">Away</h3>
+          {away.fields.map((field, i) => (
+            <div key={field.id} className={row}>
+              <Field label="Who" error={errors.away?.[i]?.who}>
+                {(ids) => (
+                  <select {...ids} {...form.register(`away.${i}.who`)} className="field-text">
+                    <option value="">all: closed</option>
+                    {form.watch('hands').map(({ name }) => (
+                      <option key={name} value={name}>
+                        {name}
+                      </option>
+                    ))}
+                  </select>
+                )}
+              </Field>
+              <Field label="From" error={errors.away?.[i]?.from}>
+                {(ids) => <input {...ids} type="date" {...form.register(`away.${i}.from`)} className="field-text" />}
+              </Field>
+              <Field label="To" error={errors.away?.[i]?.to}>
+                {(ids) => <input {...ids} type="date" {...form.register(`away.${i}.to`)} className="field-text" />}
+              </Field>
+              <Field label="Why" error={errors.away?.[i]?.why}>
+                {(ids) => <input {...ids} {...form.register(`away.${i}.why`)} className="field-text" />}
+              </Field>
+              {gone(`absence ${i + 1}`, () => away.remove(i))}
+            </div>
+          ))}
+          {mayPlan && (
+            <div>
+              <button
+                type="button"
+                className="act"
+                onClick={() => away.append({ who: '', from: session.today, to: session.today, why: '' })}
+              >
+                Another absence
+              </button>
+            </div>
+          )}
+        </div>
+        <div className="grid gap-4 sm:grid-cols-2 lg:grid-cols-4">
+          {NORMS.map(([name, label, step, hint]) => (
+            <Stepper key={name} control={form.control} name={`norms.${name}`} label={label} step={step} hint={hint} />
+          ))}
+        </div>
+        {(
+          [
+            ['Stuck in an hour, by way of cutting', stuckBy, 'stuckBy', (choices?.methods ?? []).map(({ method }) => method)],
+            ['Potted in an hour, by pot', pottedBy, 'pottedBy', (choices?.pots ?? []).map(({ name }) => name)],
+          ] as const
+        ).map(([title, list, name, from]) => (
+          <div key={name} className="grid gap-2">
+            <h3 className="font-semibold">{title}</h3>
+            {list.fields.map((field, i) => (
+              <div key={field.id} className={row}>
+                <Field label="Which">
+                  {(ids) => (
+                    <select {...ids} {...form.register(`${name}.${i}.what`)} className="field-text">
+                      <option value="">Choose one</option>
+                      {[...new Set([...from, ...(field.what ? [field.what] : [])])].map((one) => (
+                        <option key={one}>{one}</option>
+                      ))}
+                    </select>
+                  )}
+                </Field>
+                <Field label="In an hour">
+                  {(ids) => <input {...ids} {...form.register(`${name}.${i}.many`)} inputMode="numeric" className="field-text" />}
+                </Field>
+                {gone(`${title.toLowerCase()} ${i + 1}`, () => list.remove(i))}
+              </div>
+            ))}
+            {mayPlan && (
+              <div>
+                <button type="button" className="act" onClick={() => list.append({ what: '', many: '' })}>
+                  Another
+                </button>
+              </div>
+            )}
+          </div>
+        ))}
+        <div className="grid gap-4 sm:grid-cols-2 lg:grid-cols-4">
+          <Field label="An hour costs" error={errors.hourCost} hint={session.nursery?.currency}>
+            {(ids) => <input {...ids} {...form.register('hourCost')} inputMode="decimal" className="field-text" />}
+          </Field>
+          <Field label="A warm tray-week costs" error={errors.trayWeekCost} hint={session.nursery?.currency}>
+            {(ids) => <input {...ids} {...form.register('trayWeekCost')} inputMode="decimal" className="field-text" />}
+          </Field>
+        </div>
+      </fieldset>
+      <FormRefusal form={form} />
+      {isMeeting(write.error) && (
+        <div role="alert" className="sheet p-4" style={{ borderColor: 'var(--plum)' }}>
+          <p className="refusal mb-2">{write.error.message}</p>
+          <div className="flex flex-wrap gap-2">
+            <button type="button" className="act-main" onClick={() => send(Number(write.error?.theirs?.version))}>
+              Keep mine
+            </button>
+            <button
+              type="button"
+              className="act"
+              onClick={() => {
+                form.reset(typedOf(write.error?.theirs as unknown as Crew))
+                write.reset()
+              }}
+            >
+              Take what it says now
+            </button>
+          </div>
+        </div>
+      )}
+      {mayPlan && (
+        <div>
+          <button type="submit" className="act-main" disabled={write.isPending}>
+            Keep the hands
+          </button>
+        </div>
+      )}
+    </form>
+  )
+}
+
+/** The hands' own room. */
+export function CrewForm() {
+  const { mayPlan } = useShown()
+  const { data } = useCrew()
+  return (
+    <>
+      <div className="mb-4 flex flex-wrap items-center gap-x-4 gap-y-1">
+        <h1>Hands</h1>
+        <NurseryRooms />
+      </div>
+      {data && <Hands key={data.version} crew={data} mayPlan={mayPlan} />}
+    </>
+  )
+}

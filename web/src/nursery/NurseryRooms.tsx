@@ -1,0 +1,12 @@
+import { Looks } from '../shell/Looks'
+
+export const NurseryRooms = () => (
+  <Looks
+    of="The nursery"
+    looks={[
+      ['/nursery', 'Settings'],
+      ['/nursery/hands', 'Hands'],
+      ['/nursery/air', 'Air'],
+    ]}
+  />
+)

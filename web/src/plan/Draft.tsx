@@ -1,0 +1,176 @@
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { answer, api, type Schemas } from '../api/client'
+import { useBack, useDraft, useWrite } from '../api/queries'
+import { BatchRooms } from '../batches/BatchRooms'
+import { Sideways } from '../drawings/Sideways'
+import { say } from '../shell/Said'
+import { useShown } from '../shell/week'
+import { inHundred, mondayOf, plural, sayDay, sayWeek } from '../words'
+
+type Drafted = Schemas['Drafted']
+
+const keyOf = (one: Drafted) => one.orders.map(({ id }) => id).join(' ')
+
+function Row({ one, chosen, onChoose }: { one: Drafted; chosen?: boolean; onChoose?: () => void }) {
+  const { session } = useShown()
+  const first = one.orders[0]
+  const name = `${one.plants} ${one.crop}, ${sayWeek(one.readyWeek, mondayOf(one.readyWeek), session.nursery)}`
+  return (
+    <tr className="border-t align-top" style={{ borderColor: 'var(--stone-wash)' }}>
+      <td className="py-1.5 pr-3">
+        {onChoose && (
+          <input
+            type="checkbox"
+            className="checkbox"
+            aria-label={name}
+            checked={chosen}
+            onChange={onChoose}
+            disabled={!one.batch}
+          />
+        )}
+      </td>
+      <td className="py-1.5 pr-4 whitespace-nowrap">
+        {sayWeek(one.readyWeek, mondayOf(one.readyWeek), session.nursery)}
+        <span className="block text-sm soft">{sayDay(mondayOf(one.readyWeek), session.today)}</span>
+      </td>
+      <td className="py-1.5 pr-4">
+        <Link className="word font-semibold" to={`/crops/${one.cropSlug}`}>
+          {one.crop}
+        </Link>
+        <span className="block text-sm soft">
+          {one.orders.map((order) => `${order.plants} for ${order.customer ?? 'ourselves'}`).join(', ')}
+        </span>
+        {one.saved !== null && one.saved > 0 && (
+          <span className="block text-sm" style={{ color: 'var(--leaf)' }}>
+            planned together they share their insurance: {one.saved} cuttings fewer
+          </span>
+        )}
+        {one.saved === 0 && <span className="block text-sm soft">planned together; whole trays leave nothing to save</span>}
+      </td>
+      {one.batch ? (
+        <>
+          <td className="py-1.5 pr-4 whitespace-nowrap">
+            {sayDay(one.batch.dates.stickOn, session.today)}
+            <span className="block text-sm soft">
+              ready {sayDay(one.batch.dates.readyFrom, session.today)} to {sayDay(one.batch.dates.readyBy, session.today)}
+            </span>
+          </td>
+          <td className="py-1.5 pr-4">
+            {one.batch.stick} in {plural(one.batch.trays, 'tray')}
+            <span className="block text-sm soft">{one.batch.way}</span>
+          </td>
+          <td className="py-1.5 pr-4 whitespace-nowrap">
+            {one.batch.block} → {one.batch.zone}
+          </td>
+          <td className="py-1.5 text-right whitespace-nowrap">
+            {one.batch.chance !== null && `${inHundred(one.batch.chance)} in 100`}
+          </td>
+        </>
+      ) : (
+        <td className="py-1.5 pr-4" colSpan={4}>
+          <span className="refusal">{one.refusal}</span>
+          {one.nearest && <span className="block text-sm">{one.nearest}</span>}
+          {first && (
+            <Link className="word text-sm" to={`/wanted/${first.id}/routes`} aria-label={`Ways to get there for ${name}`}>
+              All ways to get there
+            </Link>
+          )}
+        </td>
+      )}
+    </tr>
+  )
+}
+
+/** A draft of the season: batches for all orders that have none, or for everything that is not stuck. */
+export function Draft() {
+  const { mayPlan } = useShown()
+  const [anew, setAnew] = useState(false)
+  const [without, setWithout] = useState<ReadonlySet<string>>(new Set())
+  const { data, error } = useDraft(anew)
+  const back = useBack((changed) => say(`${plural(changed, 'batch', 'batches')} put back.`))
+  const keep = useWrite(
+    (orders: number[]) => answer(api.POST('/api/plan/draft/keep', { body: anew ? { anew } : { orders } })),
+    (kept) => say(`${plural(kept.codes.length, 'batch', 'batches')} planned.`, () => back.mutate(kept.version)),
+  )
+  const drafts = data?.drafts ?? []
+  const good = drafts.filter((one) => one.batch !== null)
+  const chosen = good.filter((one) => !without.has(keyOf(one)))
+  const toggle = (key: string) =>
+    setWithout(new Set(without.has(key) ? [...without].filter((one) => one !== key) : [...without, key]))
+  return (
+    <>
+      <div className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-1">
+        <h1>Draft of the season</h1>
+        <BatchRooms />
+      </div>
+      <div role="radiogroup" aria-label="For" className="mb-2 flex flex-wrap gap-x-5">
+        {[false, true].map((one) => (
+          <label key={String(one)} className="flex min-h-11 cursor-pointer items-center gap-2">
+            <input type="radio" className="radio" name="anew" checked={anew === one} onChange={() => setAnew(one)} />
+            {one ? 'everything that is not stuck yet, anew' : 'orders that have no batch'}
+          </label>
+        ))}
+      </div>
+      <p className="mb-3 soft">
+        For each order the way that costs least and gives nine chances in ten, stuck as late as its window, its material and a
+        bench allow; the nearest weeks first. Nothing is planned until you say so.
+        {anew && ' What is planned now and not stuck is taken back; a version of it is kept.'}
+      </p>
+      {error && <p className="refusal">{error.message}</p>}
+      {data && drafts.length === 0 && <p>Every order has a batch.</p>}
+      {drafts.length > 0 && (
+        <Sideways of="The draft">
+          <table className="w-full min-w-[52rem] text-left">
+            <thead>
+              <tr className="text-sm soft">
+                <td />
+                {['wanted', 'crop', 'stick on', 'how many', 'from, onto'].map((word) => (
+                  <th key={word} className="py-1 pr-4 font-semibold">
+                    {word}
+                  </th>
+                ))}
+                <th className="py-1 text-right font-semibold">chance</th>
+              </tr>
+            </thead>
+            <tbody>
+              {drafts.map((one) => (
+                <Row
+                  key={keyOf(one)}
+                  one={one}
+                  chosen={one.batch !== null && !without.has(keyOf(one))}
+                  onChoose={anew ? undefined : () => toggle(keyOf(one))}
+                />
+              ))}
+            </tbody>
+          </table>
+        </Sideways>
+      )}
+      {mayPlan && good.length > 0 && (
+        <div
+          className="sticky bottom-14 z-20 mt-4 flex flex-wrap items-center gap-4 border-t-2 py-3 sm:bottom-0"
+          style={{ background: 'var(--ground)', borderColor: 'var(--peat)' }}
+        >
+          <button
+            type="button"
+            className="act-main"
+            disabled={keep.isPending || (!anew && chosen.length === 0)}
+            onClick={() => keep.mutate(chosen.flatMap((one) => one.orders.map(({ id }) => id)))}
+          >
+            Plan {plural(anew ? good.length : chosen.length, 'batch', 'batches')}
+          </button>
+          {drafts.length > good.length && (
+            <span>
+              {drafts.length - good.length} of {drafts.length} found no way.
+            </span>
+          )}
+          {keep.error && (
+            <span role="alert" className="refusal">
+              {keep.error.message}
+            </span>
+          )}
+        </div>
+      )}
+    </>
+  )
+}

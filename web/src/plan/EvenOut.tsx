@@ -1,0 +1,84 @@
+import { Link } from 'react-router'
+import { answer, api } from '../api/client'
+import { useBack, useEven, useWrite } from '../api/queries'
+import { sayHours } from '../drawings/HoursStrip'
+import { say } from '../shell/Said'
+import { useShown } from '../shell/week'
+import { mondayOf, plural, sayWeek } from '../words'
+
+/** Overfull weeks and the moves that would lighten them; nothing moves until it is asked for, and all of it can be undone. */
+export function EvenOut({ onDone }: { onDone: () => void }) {
+  const { session, mayPlan } = useShown()
+  const { data, error } = useEven(true)
+  const back = useBack((changed) => say(`${plural(changed, 'batch', 'batches')} put back.`))
+  const move = useWrite(
+    (moves: { code: string; stickOn: string; heldDays: number }[]) =>
+      answer(api.POST('/api/plan/moves', { body: { moves, why: 'Evening out' } })),
+    (done) => {
+      say(`${plural(done.moved, 'batch', 'batches')} moved.`, () => back.mutate(done.version))
+      onDone()
+    },
+  )
+  if (error)
+    return (
+      <p role="alert" className="refusal">
+        {error.message}{' '}
+        <Link className="word" to="/nursery">
+          The nursery
+        </Link>
+      </p>
+    )
+  if (!data) return <p className="soft">Looking for moves…</p>
+  const still = data.weeks.filter((week) => week.after > week.crew + 0.05)
+  return (
+    <div className="grid gap-3">
+      <ul className="flex flex-wrap gap-x-6 gap-y-1">
+        {data.weeks.map((week) => (
+          <li key={week.week}>
+            <strong className="first-letter:uppercase">{sayWeek(week.week, mondayOf(week.week), session.nursery)}</strong>{' '}
+            {sayHours(week.hours)} →{' '}
+            <span style={{ color: week.after > week.crew + 0.05 ? 'var(--plum)' : 'var(--leaf)' }}>{sayHours(week.after)}</span>{' '}
+            <span className="soft">of {sayHours(week.crew)}</span>
+          </li>
+        ))}
+      </ul>
+      {data.weeks.length === 0 && <p>No week asks more hours than there are hands.</p>}
+      {data.weeks.length > 0 && data.moves.length === 0 && (
+        <p>
+          Nothing can move: windows, due dates, benches or stock hold every batch in these weeks. More hands, or fewer plants.
+        </p>
+      )}
+      <ol>
+        {data.moves.map((one) => (
+          <li key={one.code} className="flex flex-wrap gap-x-4 border-t py-1.5" style={{ borderColor: 'var(--stone-wash)' }}>
+            <Link className="word w-20 font-bold" to={`/batches/${one.code}`}>
+              {one.code}
+            </Link>
+            <span className="w-48">{one.crop}</span>
+            <span className="min-w-0 grow">{one.why}</span>
+          </li>
+        ))}
+      </ol>
+      {still.length > 0 && data.moves.length > 0 && (
+        <p className="soft">{plural(still.length, 'week')} would still ask more than there is.</p>
+      )}
+      {mayPlan && data.moves.length > 0 && (
+        <div className="flex flex-wrap items-center gap-3">
+          <button
+            type="button"
+            className="act-main"
+            disabled={move.isPending}
+            onClick={() => move.mutate(data.moves.map(({ code, stickOn, heldDays }) => ({ code, stickOn, heldDays })))}
+          >
+            Make {plural(data.moves.length, 'move')}
+          </button>
+          {move.error && (
+            <span role="alert" className="refusal">
+              {move.error.message}
+            </span>
+          )}
+        </div>
+      )}
+    </div>
+  )
+}
