@@ -19,7 +19,6 @@ async function planned(page: Page, is: (tag: Tag) => boolean): Promise<Tag> {
 }
 
 test('a take sheet says what to take from whom, and its clock warns before material goes off', async ({ page }) => {
-  await page.clock.install()
   await signIn(page, 'bo')
   const tag = await planned(page, ({ cropSlug, against }) => cropSlug === 'catmint-millrace' && against.length === 0)
   await page.goto(`/batches/${tag.code}`)
@@ -31,6 +30,8 @@ test('a take sheet says what to take from whom, and its clock warns before mater
   await expect(page.getByText('Cut away from the hand')).toBeVisible()
   await mustBeUsable(page, 'a take sheet')
 
+  // From here on the clock is ours.
+  await page.clock.install()
   await stop.getByRole('button', { name: `First cut for ${tag.code}, held in shade` }).click()
   const clock = stop.locator('[data-state]')
   await expect(clock).toHaveAttribute('data-state', 'fresh')
@@ -48,10 +49,11 @@ test('a take sheet says what to take from whom, and its clock warns before mater
 })
 
 test('material left dry counts up until it has sealed', async ({ page }) => {
-  await page.clock.install()
   await signIn(page, 'femi')
   const tag = await planned(page, ({ cropSlug }) => cropSlug === 'stonecrop-brass-button')
   await page.goto(`/stock/take?batches=${tag.code}`)
+  await expect(page.getByRole('button', { name: /held dry, to seal/ })).toBeVisible()
+  await page.clock.install()
   await page.getByRole('button', { name: /held dry, to seal/ }).click()
   const clock = page.locator('[data-state]')
   await expect(clock).toHaveAttribute('data-state', 'sealing')

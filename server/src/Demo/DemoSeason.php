@@ -37,7 +37,7 @@ final class DemoSeason
         for ($ago = self::DAYS; $ago > 0; --$ago) {
             $day = $this->today->modify(sprintf('-%d days', $ago));
             // Warm and cold spells of about a fortnight around the ordinary year, with days that differ.
-            $swing = 2.2 * sin(2 * M_PI * $ago / 27) + 1.1 * sin(2 * M_PI * $ago / 6.3);
+            $swing = 0.4 + 1.8 * sin(2 * M_PI * $ago / 27) + 1.1 * sin(2 * M_PI * $ago / 6.3);
             $this->db->insert('air_day', ['on_day' => $day->format('Y-m-d'), 'mean' => round($air->on($day) + $swing, 1)]);
         }
     }

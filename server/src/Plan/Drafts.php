@@ -46,14 +46,44 @@ final class Drafts
     public function make(bool $anew): array
     {
         $nursery = $this->house->nursery();
-        $replaced = $anew ? array_map(static fn (Batch $b) => $b->code, $this->replaced()) : [];
+        $going = $anew ? $this->replaced() : [];
+        $replaced = array_map(static fn (Batch $b) => $b->code, $going);
         $zones = [];
         foreach ($this->em->getRepository(Zone::class)->findAll() as $zone) {
             $zones[(int) $zone->id] = $zone->core();
         }
         $lying = array_map(static fn (array $tenants) => array_values(array_filter($tenants, static fn (Tenant $t) => !in_array($t->name, $replaced, true))), $this->tenants->byZone($this->today->week(), $this->today->week()->plus(self::AHEAD_WEEKS)));
 
-        return SeasonDraft::make($this->grouped($anew), $this->yards->all(null, $replaced), new Berths($zones, $lying, $this->house->air(), $nursery->telling()), $nursery->norms(), $nursery->costs(), $this->today->day(), $nursery->telling())->drafted;
+        return $this->licensed($going, SeasonDraft::make($this->grouped($anew), $this->yards->all(null, $replaced), new Berths($zones, $lying, $this->house->air(), $nursery->telling()), $nursery->norms(), $nursery->costs(), $this->today->day(), $nursery->telling())->drafted);
+    }
+
+    /**
+     * The same, less what no licence allows.
+     *
+     * @param list<Batch>   $going   planned batches that it takes the place of
+     * @param list<Drafted> $drafted
+     *
+     * @return list<Drafted>
+     */
+    private function licensed(array $going, array $drafted): array
+    {
+        $more = [];
+        foreach ($going as $batch) {
+            $more[$batch->crop->slug] = ($more[$batch->crop->slug] ?? 0) - $batch->planned;
+        }
+        $orders = $this->orders();
+        $found = [];
+        foreach ($drafted as $one) {
+            $crop = $orders[$one->orders[0]]->crop;
+            $part = $one->route?->parts[0];
+            $why = $part === null ? null : $this->rights->whyNot($crop, $part->dates->stickOn, $part->stick, $one->want->plants, $more[$crop->slug] ?? 0);
+            if ($part !== null && $why === null) {
+                $more[$crop->slug] = ($more[$crop->slug] ?? 0) + $part->stick;
+            }
+            $found[] = $why === null ? $one : new Drafted($one->orders, $one->want, null, null, $one->saved, $why, 'Fewer plants, or a licence for more.');
+        }
+
+        return $found;
     }
 
     /**
@@ -115,7 +145,6 @@ final class Drafts
         $codes = [];
         foreach ($drafted as $one) {
             $batch = $this->batch($one, $wanted);
-            $this->rights->mustAllow($batch, $batch->stickOn, $batch->planned, 'orders');
             $this->em->persist($batch);
             $this->writing->keep('batch', $batch->code, [], ['zone' => $batch->zone->id, 'trays' => $batch->trays, 'stickOn' => $batch->stickOn->format('Y-m-d')]);
             $codes[] = $batch->code;

@@ -63,6 +63,30 @@ final class Rights
         $licence->core()->mustAllow($licence->counts === 'sale' ? $batch->needed ?? $cuttings : $cuttings, $this->used($licence), $this->planned($licence, $batch->code), $field);
     }
 
+    /**
+     * Why a batch that is only thought of may not be planned; null where it may.
+     *
+     * @param int $good what its orders want
+     * @param int $more what is thought of besides what is planned; less than nothing where planned batches would go
+     */
+    public function whyNot(Crop $crop, \DateTimeImmutable $stickOn, int $cuttings, int $good, int $more): ?string
+    {
+        if (!$this->isProtected($crop)) {
+            return null;
+        }
+        $licence = $this->covering($crop, $stickOn);
+        if ($licence === null) {
+            return $this->against($crop, $stickOn);
+        }
+        try {
+            $licence->core()->mustAllow($licence->counts === 'sale' ? $good : $cuttings, $this->used($licence), max(0, $this->planned($licence) + $more), 'orders');
+        } catch (Refused $refused) {
+            return $refused->getMessage();
+        }
+
+        return null;
+    }
+
     public function used(HeldLicence $licence): int
     {
         return $this->counted[(int) $licence->id] ??= array_sum(array_column($this->entries($licence, $licence->fromDay, $licence->toDay), 'plants'));

@@ -90,7 +90,7 @@ function Hands({ crew, mayPlan }: { crew: Crew; mayPlan: boolean }) {
   const row = 'grid grid-cols-2 items-end gap-3 sm:grid-cols-[1fr_1fr_1fr_1fr_auto]'
   const gone = (what: string, remove: () => void) =>
     mayPlan && (
-      <button type="button" className="act" aria-label={`Take ${what} out`} onClick={remove}>
+      <button type="button" className="act w-fit" aria-label={`Take ${what} out`} onClick={remove}>
         ✕
       </button>
     )

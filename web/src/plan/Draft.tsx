@@ -6,7 +6,7 @@ import { BatchRooms } from '../batches/BatchRooms'
 import { Sideways } from '../drawings/Sideways'
 import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
-import { inHundred, mondayOf, plural, sayDay, sayWeek } from '../words'
+import { mondayOf, plural, sayDay, sayInHundred, sayWeek } from '../words'
 
 type Drafted = Schemas['Drafted']
 
@@ -63,9 +63,7 @@ function Row({ one, chosen, onChoose }: { one: Drafted; chosen?: boolean; onChoo
           <td className="py-1.5 pr-4 whitespace-nowrap">
             {one.batch.block} → {one.batch.zone}
           </td>
-          <td className="py-1.5 text-right whitespace-nowrap">
-            {one.batch.chance !== null && `${inHundred(one.batch.chance)} in 100`}
-          </td>
+          <td className="py-1.5 text-right whitespace-nowrap">{one.batch.chance !== null && sayInHundred(one.batch.chance)}</td>
         </>
       ) : (
         <td className="py-1.5 pr-4" colSpan={4}>

@@ -133,7 +133,8 @@ export function SeasonPlan() {
       <p className="mb-3 text-sm soft">
         {plural(shown.length, 'batch', 'batches')}, {late === 0 ? 'none' : late} later than the week wanted. Blue: on the bench,
         green in it: roots, soonest to latest. Cream: in pots. Dot: ready, soonest to latest. Diamond: due. Dashed: planned. Thin
-        line: as it was planned.
+        line: as it was planned. Hours: collecting pale, sticking green, weaning blue, potting brown; the line is the hands there
+        are.
         {mayPlan && ' Drag a batch, or press Shift and an arrow key on it, to move it by weeks.'}
       </p>
       {data && shown.length === 0 && (

@@ -106,11 +106,17 @@ export function Orders() {
   const [search] = useSearchParams()
   const navigate = useNavigate()
   const chosen = Number(search.get('order') ?? 0)
-  const [season, setSeason] = useState<'running' | 'all'>(chosen ? 'all' : 'running')
+  const [season, setSeason] = useState<'running' | 'all'>('running')
   const { data } = useWanted(season)
+  // An order that was asked for by its number may be of an earlier season.
+  const isEarlier = season === 'running' && chosen !== 0 && data !== undefined && !data.wanted.some(({ id }) => id === chosen)
+  useEffect(() => {
+    if (isEarlier) setSeason('all')
+  }, [isEarlier])
   // What is due before the week on the rail and done with is out of the way, unless it is asked for.
   const wanted = (data?.wanted ?? []).filter(
-    (one) => season === 'all' || one.readyWeek >= week || (one.state !== 'done' && one.state !== 'called_off'),
+    (one) =>
+      season === 'all' || one.id === chosen || one.readyWeek >= week || (one.state !== 'done' && one.state !== 'called_off'),
   )
   const weeks = [...new Set(wanted.map((one) => one.readyWeek))]
   const ready = data !== undefined

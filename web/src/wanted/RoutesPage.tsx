@@ -6,7 +6,7 @@ import { sayHours } from '../drawings/HoursStrip'
 import { placeOf } from '../drawings/Lane'
 import { Sideways } from '../drawings/Sideways'
 import { shiftWeek, useShown } from '../shell/week'
-import { inHundred, mondayOf, plural, sayDay, sayWeek } from '../words'
+import { mondayOf, plural, sayDay, sayInHundred, sayWeek } from '../words'
 
 type Route = Schemas['Route']
 
@@ -72,7 +72,7 @@ function Figures({ route }: { route: Route }) {
     ['warm tray-weeks', String(Math.round(route.warmTrayWeeks))],
     ['hours', sayHours(route.hours)],
     ['a good plant costs', route.costEach === null ? '–' : money(route.costEach)],
-    ['chance', route.chance === null ? '–' : `${inHundred(route.chance)} in 100`],
+    ['chance', route.chance === null ? '–' : sayInHundred(route.chance)],
   ]
   return (
     <dl className="flex flex-wrap gap-x-6 gap-y-1">
@@ -140,6 +140,9 @@ export function RoutesPage() {
                 <>
                   <Days route={route} first={first} weeks={weeks} due={wanted.readyWeek} />
                   <Figures route={route} />
+                  {route.kind === 'buy_in' && (
+                    <p className="text-sm soft">Ordered from a grower; no batch is planned for it here.</p>
+                  )}
                   {route.parts.map((part) => (
                     <p key={part.dates.stickOn} className="text-sm soft">
                       {part.stick} in {plural(part.trays, 'tray')}
