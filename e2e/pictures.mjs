@@ -35,6 +35,8 @@ await visit(desk, 'mist', [
   ['plan', '/wanted/{order}/plan'],
   ['batches', '/batches'],
   ['season-plan', '/batches/season'],
+  ['draft', '/batches/draft'],
+  ['ways', '/wanted/{order}/routes'],
   ['batch', '/batches/{batch}'],
   ['bench', '/bench'],
   ['stock', '/stock'],

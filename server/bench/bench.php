@@ -10,6 +10,7 @@ use WetCradle\Core\Rates\StickCount;
 
 // Run by bin/bench, with the address of a server that has the demo.
 require dirname(__DIR__).'/vendor/autoload.php';
+require __DIR__.'/season.php';
 
 /**
  * @param list<float> $times in seconds
@@ -63,10 +64,19 @@ $planned = current(array_filter(json_decode($send('GET', '/api/batches', null), 
 $wanted = json_decode($send('GET', '/api/wanted', null), true)['wanted'][40]['id'];
 
 $reads = [];
-foreach (['/api/session', '/api/rail', '/api/day?week='.$session['week'], '/api/bench?week='.$session['week'], '/api/wanted', '/api/batches', '/api/batches/'.$batch, '/api/stock?week='.$session['week'], '/api/stock/HO-1', '/api/take-sheets?batches='.$planned, '/api/licences', '/api/season', '/api/crops', '/api/crops/holly-black-gate', '/api/find?q=hebe'] as $path) {
+foreach (['/api/session', '/api/rail', '/api/day?week='.$session['week'], '/api/bench?week='.$session['week'], '/api/wanted', '/api/batches', '/api/batches/'.$batch, '/api/stock?week='.$session['week'], '/api/stock/HO-1', '/api/take-sheets?batches='.$planned, '/api/licences', '/api/season', '/api/plan', '/api/plan/even', '/api/plan/shopping', '/api/wanted/'.$wanted.'/routes', '/api/crops', '/api/crops/holly-black-gate', '/api/find?q=hebe'] as $path) {
     $reads['GET '.$path] = timed(static fn () => $send('GET', $path, null), 40);
 }
 $reads["POST /api/wanted/{$wanted}/proposal"] = timed(static fn () => $send('POST', "/api/wanted/{$wanted}/proposal", '{}'), 40);
+
+// A drag asks this again and again, each time for another week.
+$weeks = 0;
+$reads['POST /api/plan/moves/try'] = timed(static function () use ($send, $planned, $session, &$weeks): void {
+    $day = (new DateTimeImmutable($session['today']))->modify(sprintf('+%d weeks', ++$weeks % 20))->format('Y-m-d');
+    $send('POST', '/api/plan/moves/try', json_encode(['moves' => [['code' => $planned, 'stickOn' => $day]]], JSON_THROW_ON_ERROR));
+}, 40);
+$reads['POST /api/plan/draft, the demo season anew'] = timed(static fn () => $send('POST', '/api/plan/draft', '{"anew":true}'), 8);
+$reads['GET /api/plan/chances'] = timed(static fn () => $send('GET', '/api/plan/chances', null), 8);
 
 mt_srand(5);
 $past = [];
@@ -87,6 +97,10 @@ echo json_encode([
     'reads' => $reads,
     'core' => [
         'stick_count 5000 wanted, three stages' => timed(static fn () => StickCount::forGood(5000, [Beta::of(14, 6), Beta::of(95, 5), Beta::of(97, 3)])->fewestFor(0.9), 50),
+        'a season of 120 orders from nothing' => timed(static fn () => seasonOf(120), 5),
+        'a season of 1200 orders from nothing' => timed(static fn () => seasonOf(1200), 2),
+        'joint chance of 120 orders' => timed(static fn () => jointChanceOf(120), 5),
+        'joint chance of 1200 orders' => timed(static fn () => jointChanceOf(1200), 2),
         'crop_rate 60 batches' => timed(static fn () => CropRate::learn(CropPrior::of(0.7, 10, 20), $past), 30),
     ],
     'bundle' => ['firstPageGzipKb' => round($firstPage / 1024, 1), 'allRoomsGzipKb' => round($all / 1024, 1)],

@@ -167,7 +167,7 @@ final class DemoNursery
             $planBy = max($day, $planBy->modify(sprintf('+%d weeks', $opensIn)));
             $ready = Week::containing(PlainDates::forwards($planBy, $crop->times)->readyOn->modify('+6 days'));
             // The first crop is wanted twice in one week: two orders that can share their insurance.
-            foreach ($left === 9 ? [4, 3] : [$chance->between(4, 16)] as $twenties) {
+            foreach ($left === 9 ? [4, 2] : [$chance->between(4, 16)] as $twenties) {
                 --$left;
                 $this->db->insert('wanted', ['version' => 1, 'crop_id' => $crop->id, 'plants' => 20 * $twenties, 'pot_id' => $chance->between(1, 3), 'ready_week' => $ready->written(),
                     'customer_id' => $chance->between(1, 7), 'priority' => $chance->oneOf(['must', 'should', 'should', 'nice']), 'note' => null, 'called_off' => 0, 'entered_by_id' => 1, 'entered_at' => $day->modify('-6 days')->format('Y-m-d H:i:s')]);

@@ -247,6 +247,14 @@ export function BatchPage() {
               {batch.people.length > 0 && ` · stuck by ${batch.people.map((person) => person.name).join(', ')}`}
             </p>
           )}
+          {batch.asPlanned && (
+            <p className="text-sm soft">
+              Planned: {batch.asPlanned.cuttings} stuck on {sayDay(batch.asPlanned.stickOn, session.today)}, potted{' '}
+              {sayDay(batch.asPlanned.potOn, session.today)}, ready {sayDay(batch.asPlanned.readyOn, session.today)}. As it is:{' '}
+              {batch.stuck} on {sayDay(batch.stickOn, session.today)}, {batch.leftBenchOn ? 'potted' : 'to be potted'}{' '}
+              {sayDay(batch.leftBenchOn ?? batch.potOn, session.today)}, ready {sayDay(batch.readyOn, session.today)}.
+            </p>
+          )}
           {batch.despite && (
             <p style={{ color: 'var(--plum)' }}>
               Stuck although {batch.block} was not fit: {batch.despite}

@@ -14,7 +14,7 @@ export function placeOf(day: string, first: string, weeks: number): number {
 export const liesOn = (tag: Tag, first: string, weeks: number): boolean =>
   placeOf(tag.stickOn, first, weeks) < 100 && placeOf(tag.readyOn, first, weeks) > 0
 
-type Days = Pick<Tag, 'stickOn' | 'rootedFrom' | 'rootedBy' | 'potOn' | 'readyFrom' | 'readyOn' | 'readyBy'> & {
+type Days = Pick<Tag, 'stickOn' | 'rootedFrom' | 'rootedBy' | 'weanOn' | 'potOn' | 'readyFrom' | 'readyOn' | 'readyBy'> & {
   leftBenchOn?: string | null
 }
 
@@ -25,6 +25,9 @@ function Bars({ days, at, dash }: { days: Days; at: (day: string) => number; das
     <>
       <g stroke="var(--peat)" strokeWidth="1" strokeDasharray={dash}>
         <rect {...span(days.stickOn, off)} y="2" height="6" fill="var(--water-wash)" vectorEffect="non-scaling-stroke" />
+        {days.weanOn < off && (
+          <rect {...span(days.weanOn, off)} y="2" height="6" fill="var(--leaf-wash)" vectorEffect="non-scaling-stroke" />
+        )}
         <rect {...span(off, days.readyOn)} y="2" height="6" fill="var(--cream)" vectorEffect="non-scaling-stroke" />
       </g>
       <rect
@@ -34,6 +37,7 @@ function Bars({ days, at, dash }: { days: Days; at: (day: string) => number; das
         fill="var(--leaf)"
         opacity="0.75"
       />
+      <rect x={at(days.stickOn) - 0.35} y="0.6" width="0.35" height="8.8" fill="var(--leaf)" />
       <rect {...span(days.readyFrom, days.readyBy)} y="4.4" height="1.2" fill="var(--leaf)" />
     </>
   )
@@ -50,7 +54,7 @@ export interface Moving {
 }
 
 /**
- * One batch over the weeks: on the bench (water), rooting as a range, in pots (cream), ready as a range, the week it is due,
+ * One batch over the weeks: collected (a notch), on the bench (water), weaned and in its cells (pale leaf), rooting as a range, in pots (cream), ready as a range, the week it is due,
  * and below it, thin, what was planned when it was stuck.
  */
 export function Lane({ tag, first, weeks, moving }: { tag: Tag; first: string; weeks: number; moving?: Moving }) {

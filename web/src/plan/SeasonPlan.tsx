@@ -131,10 +131,10 @@ export function SeasonPlan() {
         </section>
       )}
       <p className="mb-3 text-sm soft">
-        {plural(shown.length, 'batch', 'batches')}, {late === 0 ? 'none' : late} later than the week wanted. Blue: on the bench,
-        green in it: roots, soonest to latest. Cream: in pots. Dot: ready, soonest to latest. Diamond: due. Dashed: planned. Thin
-        line: as it was planned. Hours: collecting pale, sticking green, weaning blue, potting brown; the line is the hands there
-        are.
+        {plural(shown.length, 'batch', 'batches')}, {late === 0 ? 'none' : late} later than the week wanted. Notch: collected.
+        Blue: on the bench, green in it: roots, soonest to latest. Pale green: weaned, in its cells. Cream: in pots. Dot: ready,
+        soonest to latest. Diamond: due. Dashed: planned. Thin line: as it was planned. Hours: collecting pale, sticking green,
+        weaning blue, potting brown; the line is the hands there are.
         {mayPlan && ' Drag a batch, or press Shift and an arrow key on it, to move it by weeks.'}
       </p>
       {data && shown.length === 0 && (
