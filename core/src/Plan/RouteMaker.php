@@ -106,11 +106,10 @@ final class RouteMaker
         }
         try {
             [$number, $chance] = StickCount::forGood($this->want->plants, [$way->sheet->potting->survival])->fewestFor($this->want->confidence);
-            $potBy = $way->times->growingOn->potBy($this->want->ready->monday());
+            ['orderBy' => $orderBy, 'potBy' => $potBy] = $this->want->linersBy() ?? throw new \LogicException('They have a price.');
         } catch (Refused $refused) {
             return Route::impossible(RouteKind::BuyIn, null, $words, $refused->getMessage(), null);
         }
-        $orderBy = $potBy->modify(sprintf('-%d weeks', $this->want->linerWeeks));
         $hours = $this->norms->hoursToPot($number, $this->want->pot);
         $good = $number * $way->sheet->potting->survival->mean();
         $cost = ($number * $this->want->linerPrice + $hours * $this->costs->hour) / $good;

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Core\Plan;
 
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Refused;
 
 /** So many good plants of a crop by a week, and the ways in which the house can make them. */
 final class Want
@@ -25,5 +26,22 @@ final class Want
         public readonly int $linerWeeks = 0,
         public readonly string $pot = '',
     ) {
+    }
+
+    /**
+     * The last days to order liners and to pot them, for plants that are ready in time; null where nobody sells them.
+     *
+     * @return ?array{orderBy: \DateTimeImmutable, potBy: \DateTimeImmutable}
+     *
+     * @throws Refused never_reached where they never grow to ready
+     */
+    public function linersBy(): ?array
+    {
+        if ($this->linerPrice === null || $this->ways === []) {
+            return null;
+        }
+        $potBy = $this->ways[0]->times->growingOn->potBy($this->ready->monday());
+
+        return ['orderBy' => $potBy->modify(sprintf('-%d weeks', $this->linerWeeks)), 'potBy' => $potBy];
     }
 }

@@ -17,6 +17,7 @@ use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\Windows;
 use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Http\Conflict;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Stock\Fit;
 use WetCradle\Server\Stock\Rights;
@@ -61,6 +62,9 @@ final class Moves
     {
         $placed = array_map($this->placed(...), $moves);
         foreach ($placed as $i => ['batch' => $batch, 'move' => $move]) {
+            if ($move->from !== null && $move->from !== $batch->stickOn) {
+                throw new Conflict(self::editable($batch));
+            }
             foreach ($this->breaks($i, $placed) as $break) {
                 if ($break['hard']) {
                     throw Refused::because($break['kind'], $move->field, sprintf('%s: %s', $batch->code, $break['words']));

@@ -143,18 +143,22 @@ final class PlanController
         return new JsonResponse($this->versions->compare($id));
     }
 
+    /** All of it, or only some batches: what others did to the rest meanwhile stays. */
     #[Route('/api/plan/versions/{id<\d+>}/back', methods: ['POST'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function back(int $id): JsonResponse
+    public function back(int $id, Fields $in): JsonResponse
     {
-        return new JsonResponse($this->writing->once(fn () => $this->versions->back($id)));
+        $only = $in->has('codes') ? $in->texts('codes', 5000) : null;
+        $in->done();
+
+        return new JsonResponse($this->writing->once(fn () => $this->versions->back($id, $only)));
     }
 
     /** @return list<Move> */
     private function read(Fields $in): array
     {
         return array_map(static function (Fields $one): Move {
-            $move = new Move($one->text('code', 20), $one->has('stickOn') ? $one->day('stickOn') : null, $one->has('heldDays') ? $one->count('heldDays') : null, $one->has('zone') ? $one->count('zone', 1) : null, rtrim($one->pathOf(''), '.'));
+            $move = new Move($one->text('code', 20), $one->has('stickOn') ? $one->day('stickOn') : null, $one->has('heldDays') ? $one->count('heldDays') : null, $one->has('zone') ? $one->count('zone', 1) : null, rtrim($one->pathOf(''), '.'), $one->has('from') ? $one->day('from') : null);
             $one->done();
 
             return $move;

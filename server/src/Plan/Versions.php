@@ -48,9 +48,11 @@ final class Versions
     /**
      * Makes the plan what it was; what it is now is kept first.
      *
+     * @param ?list<string> $only batches to be put back; null for all
+     *
      * @return array{version: ?int, changed: int}
      */
-    public function back(int $id): array
+    public function back(int $id, ?array $only = null): array
     {
         $version = $this->version($id);
         $kept = $this->keep(sprintf('Before going back to “%s”', mb_substr($version->name, 0, 80)), true);
@@ -60,6 +62,9 @@ final class Versions
         }
         $changed = 0;
         foreach ($this->em->getRepository(Batch::class)->findBy(['leftBenchOn' => null]) as $batch) {
+            if ($only !== null && !in_array($batch->code, $only, true)) {
+                continue;
+            }
             $one = $then[$batch->code] ?? null;
             $before = self::of($batch)->toArray() + ['calledOff' => $batch->calledOff];
             if ($one !== null && (!$batch->isStuck() || $one->stuck)) {

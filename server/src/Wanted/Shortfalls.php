@@ -15,6 +15,7 @@ use WetCradle\Server\Crops\Windows;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Planner;
 use WetCradle\Server\Plan\TrayKind;
+use WetCradle\Server\Plan\Wants;
 use WetCradle\Server\Rates\CropHistory;
 use WetCradle\Server\Stock\Fit;
 use WetCradle\Server\Stock\StockBlock;
@@ -26,6 +27,7 @@ final class Shortfalls
     public function __construct(
         private readonly EntityManagerInterface $em,
         private readonly Pools $pools,
+        private readonly Wants $wants,
         private readonly CropHistory $history,
         private readonly Windows $windows,
         private readonly Takes $takes,
@@ -81,9 +83,20 @@ final class Shortfalls
             'outlook' => self::say($outlook),
             'again' => $again,
             'buyIn' => $short,
+            'buyInBy' => $this->buyInBy($wanted, $short)?->format('Y-m-d'),
             'due' => $wanted->ready()->monday()->format('Y-m-d'),
             'customer' => $wanted->customer?->name,
         ];
+    }
+
+    /** The last day to order liners; null where nobody sells them, or they would never grow to ready here. */
+    private function buyInBy(Wanted $wanted, int $short): ?\DateTimeImmutable
+    {
+        try {
+            return $this->wants->of($wanted, $short)->linersBy()['orderBy'] ?? null;
+        } catch (Refused) {
+            return null;
+        }
     }
 
     /** @return array<string, mixed> */

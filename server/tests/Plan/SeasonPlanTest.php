@@ -145,7 +145,9 @@ final class SeasonPlanTest extends House
         $changes = $this->ask('GET', "/api/plan/versions/{$done['version']}")['changes'];
         self::assertSame([$tag['code'], 'changed'], [$changes[0]['code'], $changes[0]['what']]);
         self::assertCount(1, $changes);
-        $this->ask('POST', "/api/plan/versions/{$done['version']}/back");
+        self::assertSame('version', $this->refused(409, 'POST', '/api/plan/moves', ['moves' => [['from' => $tag['stickOn']] + $move], 'why' => 'x'])['field'], 'It is no longer where the mover saw it.');
+        self::assertSame(0, $this->ask('POST', "/api/plan/versions/{$done['version']}/back", ['codes' => ['ZZZ-99']])['changed'], 'Others stay as they are.');
+        self::assertSame(1, $this->ask('POST', "/api/plan/versions/{$done['version']}/back", ['codes' => [$tag['code']]])['changed']);
         self::assertSame($tag['stickOn'], $this->ask('GET', '/api/batches/'.$tag['code'])['stickOn']);
         self::assertSame([], $this->ask('GET', "/api/plan/versions/{$done['version']}")['changes']);
     }

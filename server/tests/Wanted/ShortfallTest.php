@@ -19,6 +19,12 @@ final class ShortfallTest extends House
         $id = $first['wanted']['id'];
         $remedies = $this->ask('GET', "/api/wanted/{$id}/remedies");
         self::assertSame([true, $first['count']], [$remedies['outlook']['isShort'], $remedies['buyIn']]);
+        $crop = $this->ask('GET', '/api/crops/'.$remedies['wanted']['cropSlug']);
+        $this->ask('PUT', '/api/crops/'.$crop['slug'].'/liner', ['version' => $crop['version'], 'price' => 0.5, 'weeks' => 2]);
+        $two = $this->ask('GET', "/api/wanted/{$id}/remedies")['buyInBy'];
+        $this->ask('PUT', '/api/crops/'.$crop['slug'].'/liner', ['version' => $crop['version'] + 1, 'price' => 0.5, 'weeks' => 4]);
+        $four = $this->ask('GET', "/api/wanted/{$id}/remedies")['buyInBy'];
+        self::assertSame(14, (int) (new \DateTimeImmutable($four))->diff(new \DateTimeImmutable($two))->format('%r%a'), 'Two weeks more of notice, two weeks earlier.');
         $again = $remedies['again'][0];
         self::assertTrue($again['possible']);
         self::assertGreaterThan('2027-05-12', $again['last']);

@@ -177,6 +177,7 @@ describe('remedies', () => {
       },
     ],
     buyIn: 46,
+    buyInBy: '2027-06-01',
     due: '2027-08-30',
     customer: 'Bellwether Parks',
   }
@@ -189,8 +190,10 @@ describe('remedies', () => {
     expect(said).toContain(
       '80 in 2 trays, 97 in 100 to fill the gap. Still possible until 23 May. PG-1 can give 650 Plan it, by 23 May',
     )
-    expect(said).toContain('Buy in 46 liners in time to grow on to 30 Aug.')
-    expect(said).toContain('Tell Bellwether Parks that about 154 of 200 will be ready.')
+    expect(said).toContain('Buy in 46 liners in time to grow on to 30 Aug, ordered by 1 Jun.')
+    expect(wordsOf(drawn({ buyInBy: '2027-05-01' }))).toContain('Too late for liners: they had to be ordered by 1 May.')
+    expect(wordsOf(drawn({ buyInBy: null }))).toContain('no price is entered for this crop')
+    expect(said).toContain('Tell Bellwether Parks that about 154 of 200 will be ready, before 30 Aug.')
   })
 
   it('keep what cannot work in sight, with the reason', () => {

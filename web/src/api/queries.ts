@@ -104,10 +104,11 @@ export const useTrial = (move: { code: string; stickOn?: string; heldDays?: numb
     placeholderData: (old) => old,
   })
 
-/** Going back to a kept version of the plan. */
+/** Going back to a kept version of the plan, with all batches or only some. */
 export const useBack = (done?: (changed: number) => void) =>
   useWrite(
-    (id: number) => answer(api.POST('/api/plan/versions/{id}/back', { params: { path: { id } } })),
+    ({ id, codes }: { id: number; codes?: string[] }) =>
+      answer(api.POST('/api/plan/versions/{id}/back', { params: { path: { id } }, body: { codes } })),
     (back) => done?.(back.changed),
   )
 

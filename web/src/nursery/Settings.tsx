@@ -1,5 +1,5 @@
 import { useForm } from 'react-hook-form'
-import { answer, api, type Nursery, Refusal } from '../api/client'
+import { answer, api, type Nursery, Refusal, type Session } from '../api/client'
 import { queryClient, useChoices, useWrite } from '../api/queries'
 import { Field } from '../forms/Field'
 import { PlainForm } from '../forms/PlainForm'
@@ -109,6 +109,9 @@ function NurseryForm({ nursery, mayPlan }: { nursery: Nursery; mayPlan: boolean 
     (body: Record<string, unknown>) => answer(api.PUT('/api/nursery', { body: body as never })),
     (saved) => {
       form.setValue('version', saved.version)
+      // What was kept is shown at once, whatever answer about the session is still on its way.
+      queryClient.cancelQueries({ queryKey: ['session'] })
+      queryClient.setQueryData<Session>(['session'], (now) => now && { ...now, nursery: saved })
       queryClient.invalidateQueries({ queryKey: ['session'] })
       say('Kept.')
     },

@@ -89,7 +89,10 @@ export function Draft() {
   const back = useBack((changed) => say(`${plural(changed, 'batch', 'batches')} put back.`))
   const keep = useWrite(
     (orders: number[]) => answer(api.POST('/api/plan/draft/keep', { body: anew ? { anew } : { orders } })),
-    (kept) => say(`${plural(kept.codes.length, 'batch', 'batches')} planned.`, () => back.mutate(kept.version)),
+    (kept) =>
+      say(`${plural(kept.codes.length, 'batch', 'batches')} planned.`, () =>
+        back.mutate({ id: kept.version, codes: anew ? undefined : kept.codes }),
+      ),
   )
   const drafts = data?.drafts ?? []
   const good = drafts.filter((one) => one.batch !== null)

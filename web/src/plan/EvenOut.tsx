@@ -12,10 +12,12 @@ export function EvenOut({ onDone }: { onDone: () => void }) {
   const { data, error } = useEven(true)
   const back = useBack((changed) => say(`${plural(changed, 'batch', 'batches')} put back.`))
   const move = useWrite(
-    (moves: { code: string; stickOn: string; heldDays: number }[]) =>
+    (moves: { code: string; stickOn: string; heldDays: number; from: string }[]) =>
       answer(api.POST('/api/plan/moves', { body: { moves, why: 'Evening out' } })),
     (done) => {
-      say(`${plural(done.moved, 'batch', 'batches')} moved.`, () => back.mutate(done.version))
+      say(`${plural(done.moved, 'batch', 'batches')} moved.`, () =>
+        back.mutate({ id: done.version, codes: data?.moves.map(({ code }) => code) }),
+      )
       onDone()
     },
   )
@@ -68,7 +70,9 @@ export function EvenOut({ onDone }: { onDone: () => void }) {
             type="button"
             className="act-main"
             disabled={move.isPending}
-            onClick={() => move.mutate(data.moves.map(({ code, stickOn, heldDays }) => ({ code, stickOn, heldDays })))}
+            onClick={() =>
+              move.mutate(data.moves.map(({ code, stickOn, heldDays, was }) => ({ code, stickOn, heldDays, from: was.stickOn })))
+            }
           >
             Make {plural(data.moves.length, 'move')}
           </button>

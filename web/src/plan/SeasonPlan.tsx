@@ -57,11 +57,16 @@ export function SeasonPlan() {
     (one: { tag: Tag; by: number }) =>
       answer(
         api.POST('/api/plan/moves', {
-          body: { moves: [moveOf(one.tag, one.by)], why: `${one.tag.code} moved by ${plural(Math.abs(one.by), 'week')}` },
+          body: {
+            moves: [{ ...moveOf(one.tag, one.by), from: one.tag.stickOn }],
+            why: `${one.tag.code} moved by ${plural(Math.abs(one.by), 'week')}`,
+          },
         }),
       ),
     (done) => {
-      say(`${moved?.tag.code ?? 'It'} moved.`, () => back.mutate(done.version))
+      say(`${moved?.tag.code ?? 'It'} moved.`, () =>
+        back.mutate({ id: done.version, codes: moved ? [moved.tag.code] : undefined }),
+      )
       setMoved(null)
     },
   )

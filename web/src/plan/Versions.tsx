@@ -88,7 +88,7 @@ export function Versions() {
                   className="act"
                   disabled={back.isPending}
                   aria-label={`Go back to “${version.name}”`}
-                  onClick={() => back.mutate(version.id)}
+                  onClick={() => back.mutate({ id: version.id })}
                 >
                   Go back to it
                 </button>

@@ -71,13 +71,16 @@ export function Remedies({ id }: { id: number }) {
         ))}
         <li className="border-t py-2" style={{ borderColor: 'var(--stone-wash)' }}>
           <strong>Buy in</strong>{' '}
-          {data.due > session.today
-            ? `${plural(data.buyIn, 'liner')} in time to grow on to ${sayDay(data.due, session.today)}.`
-            : `${plural(data.buyIn, 'plant')}, ready as they are: the week has come.`}
+          {data.buyInBy !== null && data.buyInBy < session.today
+            ? `Too late for liners: they had to be ordered by ${sayDay(data.buyInBy, session.today)}. ${plural(data.buyIn, 'finished plant')} by ${sayDay(data.due, session.today)}.`
+            : data.due > session.today
+              ? `${plural(data.buyIn, 'liner')} in time to grow on to ${sayDay(data.due, session.today)}${data.buyInBy === null ? '; no price is entered for this crop' : `, ordered by ${sayDay(data.buyInBy, session.today)}`}.`
+              : `${plural(data.buyIn, 'plant')}, ready as they are: the week has come.`}
         </li>
         {data.customer && (
           <li className="border-t py-2" style={{ borderColor: 'var(--stone-wash)' }}>
-            <strong>Tell {data.customer}</strong> that about {outlook.expected} of {wanted.plants} will be ready.
+            <strong>Tell {data.customer}</strong> that about {outlook.expected} of {wanted.plants} will be ready, before{' '}
+            {sayDay(data.due, session.today)}.
           </li>
         )}
       </ul>
