@@ -211,7 +211,7 @@ final class EvenOut
                 $freed = $week;
             }
         }
-        $what = $dates->stickOn !== $was->stickOn
+        $what = ($dates->stickOn <=> $was->stickOn) !== 0
             ? sprintf('stuck %d %s %s, %s instead of %s', abs($weeks), abs($weeks) === 1 ? 'week' : 'weeks', $weeks < 0 ? 'earlier' : 'later', $dates->stickOn->format('j M'), $was->stickOn->format('j M'))
             : sprintf('potted %d %s %s, %s instead of %s; it stands in its tray meanwhile', abs($weeks), abs($weeks) === 1 ? 'week' : 'weeks', $weeks < 0 ? 'earlier' : 'later', $dates->potOn->format('j M'), $was->potOn->format('j M'));
 

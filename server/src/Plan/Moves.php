@@ -62,7 +62,7 @@ final class Moves
     {
         $placed = array_map($this->placed(...), $moves);
         foreach ($placed as $i => ['batch' => $batch, 'move' => $move]) {
-            if ($move->from !== null && $move->from !== $batch->stickOn) {
+            if ($move->from !== null && ($move->from <=> $batch->stickOn) !== 0) {
                 throw new Conflict(self::editable($batch));
             }
             foreach ($this->breaks($i, $placed) as $break) {
@@ -94,7 +94,7 @@ final class Moves
             throw Refused::because('not_possible', $move->field, sprintf('%s %s.', $batch->code, $batch->calledOff ? 'was called off' : 'is potted already'));
         }
         $stuckOn = $batch->stuckOn;
-        if ($stuckOn !== null && $move->stickOn !== null && $move->stickOn !== $stuckOn) {
+        if ($stuckOn !== null && $move->stickOn !== null && ($move->stickOn <=> $stuckOn) !== 0) {
             throw Refused::because('is_stuck', $move->field, sprintf('%s is stuck already; it can only be held longer in its tray.', $batch->code));
         }
         $zone = $move->zone === null ? $batch->zone : $this->em->find(Zone::class, $move->zone) ?? throw Refused::because('unknown', $move->field, sprintf('There is no zone %d.', $move->zone));

@@ -34,7 +34,7 @@ final class Redating
                 // In this air it never comes to an end; its old days stand until somebody moves it.
                 continue;
             }
-            $moved += $before === [$batch->weanOn, $batch->readyOn] ? 0 : 1;
+            $moved += ($before <=> [$batch->weanOn, $batch->readyOn]) === 0 ? 0 : 1;
         }
         $this->em->flush();
 

@@ -135,7 +135,7 @@ final class SeasonPlanTest extends House
         self::assertSame($move['stickOn'], $tried['batches'][0]['dates']['stickOn']);
         self::assertNotSame([], $tried['weeks']);
         self::assertSame($tag['stickOn'], $this->ask('GET', '/api/batches/'.$tag['code'])['stickOn'], 'Trying saves nothing.');
-        $done = $this->ask('POST', '/api/plan/moves', ['moves' => [$move], 'why' => 'Moved by a week']);
+        $done = $this->ask('POST', '/api/plan/moves', ['moves' => [['from' => $tag['stickOn']] + $move], 'why' => 'Moved by a week']);
         $moved = $this->ask('GET', '/api/batches/'.$tag['code']);
         self::assertSame([$move['stickOn'], $tried['batches'][0]['dates']['readyOn']], [$moved['stickOn'], $moved['readyOn']]);
         $by = array_column($this->ask('GET', '/api/plan')['weeks'], null, 'week');
@@ -273,6 +273,7 @@ final class SeasonPlanTest extends House
             self::assertSame($before[$tag['code']]['asPlanned'], $tag['asPlanned'], 'What was planned stays beside it.');
         }
         self::assertGreaterThan(0, $later);
+        self::assertSame(0, $this->ask('POST', '/api/air', ['csv' => $cold])['moved'], 'What is known already moves nothing.');
         $site = $this->ask('POST', '/api/air', ['csv' => $air['sites'][0]['csv']]);
         self::assertSame(12, $site['months']);
         self::assertEquals($air['sites'][0]['means'], $this->ask('GET', '/api/air')['means']);
