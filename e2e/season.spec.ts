@@ -41,7 +41,7 @@ test('an order is planned by two of its ways', async ({ page }) => {
   await page.getByRole('button', { name: /^Plan \d+ cuttings/ }).click()
   const first = await codeHere(page)
   await page.goto(ways)
-  await page.getByRole('link', { name: 'Take it: Tip cutting, softwood, in two batches' }).click()
+  await page.getByRole('link', { name: 'Take the first: Tip cutting, softwood, in two batches' }).click()
   await expect(page.getByText('missing of 200')).toBeVisible()
   await page.getByRole('button', { name: /^Plan \d+ cuttings/ }).click()
   const second = await codeHere(page)

@@ -46,7 +46,7 @@ final class RouteMaker
         $words = $held ? sprintf('%s, and hold over', $way->name) : $way->name;
         $numbers = $this->numbers($way);
 
-        return $this->made($kind, $way, [new RoutePart($dates, $trays, $stick, $supply)], $numbers->chanceWith($trays), $words, $this->refusalOf($supply), $this->withWhatThereIs($way, $supply));
+        return $this->made($kind, $way, [new RoutePart($dates, $trays, $stick, $supply, $this->want->plants)], $numbers->chanceWith($trays), $words, $this->refusalOf($supply), $this->withWhatThereIs($way, $supply));
     }
 
     /** Half now and half at the end of the window: two batches do not share their luck, and the second can follow the first one's count. */
@@ -66,7 +66,8 @@ final class RouteMaker
             $offer = $taken->offer($way->id, $to, $stick);
             $second = new Supply($taken, $offer, $taken->against($to, $offer));
         }
-        $parts = [new RoutePart(PlainDates::forwards($from, $way->times), $each, $stick, $first), new RoutePart(PlainDates::forwards($to, $way->times), $each, $stick, $second)];
+        $half = intdiv($this->want->plants + 1, 2);
+        $parts = [new RoutePart(PlainDates::forwards($from, $way->times), $each, $stick, $first, $half), new RoutePart(PlainDates::forwards($to, $way->times), $each, $stick, $second, $this->want->plants - $half)];
 
         return $this->made(RouteKind::Staggered, $way, $parts, $chance($each), sprintf('%s, in two batches', $way->name), $this->refusalOf($first) ?? $this->refusalOf($second), 'One batch takes the stock once.');
     }
@@ -92,7 +93,7 @@ final class RouteMaker
         $trays = Trays::toHold((int) ceil($need / $way->sheet->each), $way->cells)->number;
         $told = sprintf('%s, %d %s: %s', $way->name, $path->years, $path->years === 1 ? 'year' : 'years', implode(' → ', $path->path));
 
-        return $this->made(RouteKind::DivideOverYears, $way, [new RoutePart($dates, $trays, $need, null)], $this->numbers($way)->chanceWith($trays), $told,
+        return $this->made(RouteKind::DivideOverYears, $way, [new RoutePart($dates, $trays, $need, null, $this->want->plants)], $this->numbers($way)->chanceWith($trays), $told,
             $late > 0 ? sprintf('There are enough pieces only in %s.', $day->format('Y')) : null, sprintf('Ready in %s of %s.', $this->telling->week(Week::containing($dates->readyOn)), $dates->readyOn->format('o')));
     }
 

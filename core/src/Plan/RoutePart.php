@@ -6,7 +6,7 @@ namespace WetCradle\Core\Plan;
 
 use WetCradle\Core\Stock\Supply;
 
-/** One batch of a route. */
+/** One batch of a route, with the good plants that it is for. */
 final class RoutePart
 {
     public function __construct(
@@ -14,6 +14,7 @@ final class RoutePart
         public readonly int $trays,
         public readonly int $stick,
         public readonly ?Supply $supply,
+        public readonly int $plants,
     ) {
     }
 }

@@ -61,7 +61,7 @@ final class SeasonDraft
                 if ($berth->isFree() && $berth->dates !== null && $berth->dates->readyOn <= $want->ready->sunday()) {
                     $berths->take($berth);
                     $supply?->source->take($day, $part->stick);
-                    $moved = new Route($route->kind, $way, [new RoutePart($berth->dates, $part->trays, $part->stick, $supply)], $route->number, $berth->dates->readyOn, $route->warmTrayWeeks, $route->hours, $route->costEach, $route->chance, $route->words);
+                    $moved = new Route($route->kind, $way, [new RoutePart($berth->dates, $part->trays, $part->stick, $supply, $part->plants)], $route->number, $berth->dates->readyOn, $route->warmTrayWeeks, $route->hours, $route->costEach, $route->chance, $route->words);
 
                     return new Drafted($orders, $want, $moved, $berth, $saved, null, null);
                 }

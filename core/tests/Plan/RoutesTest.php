@@ -97,6 +97,7 @@ final class RoutesTest extends TestCase
         $two = self::kind($routes, RouteKind::Staggered);
         self::assertTrue($two->isPossible(), (string) $two->refusal);
         self::assertCount(2, $two->parts);
+        self::assertSame(400, $two->parts[0]->plants + $two->parts[1]->plants, 'Together they are for the whole order.');
         self::assertGreaterThanOrEqual(0.9, $two->chance);
         self::assertLessThan($two->parts[1]->dates->stickOn, $two->parts[0]->dates->stickOn);
         $one = array_values(array_filter($routes->routes, static fn (Route $r) => count($r->parts) === 1))[0];
@@ -162,6 +163,12 @@ final class RoutesTest extends TestCase
         $late = self::kind(self::lay(self::want(100, '2027-W15', [$soft], 2.0)), RouteKind::BuyIn);
         self::assertMatchesRegularExpression('/had to be ordered by/', (string) $late->refusal);
         self::assertMatchesRegularExpression('/Ordered today they are ready in week \d+ of 2027/', (string) $late->nearest);
+        self::assertNull(self::want(100, '2027-W34', [$soft])->linersBy());
+        self::assertNull(self::want(100, '2027-W34', [], 2.0)->linersBy());
+        $by = self::want(100, '2027-W34', [$soft], 2.0)->linersBy();
+        self::assertNotNull($by);
+        self::assertSame(28, (int) $by['orderBy']->diff($by['potBy'])->format('%a'), 'Four weeks of notice.');
+        self::assertLessThanOrEqual(Week::of('2027-W34')->monday(), $soft->times->growingOn->readyOn($by['potBy']));
         $this->expectException(Refused::class);
         Costs::of(-1, 0);
     }

@@ -42,7 +42,7 @@ final class RouteViews
                 'hours' => $r->hours,
                 'costEach' => $r->costEach,
                 'chance' => $r->chance,
-                'parts' => array_map(static fn (RoutePart $p) => ['dates' => $p->dates->toArray(), 'trays' => $p->trays, 'stick' => $p->stick, 'material' => $p->supply?->words()], $r->parts),
+                'parts' => array_map(static fn (RoutePart $p) => ['dates' => $p->dates->toArray(), 'trays' => $p->trays, 'stick' => $p->stick, 'plants' => $p->plants, 'material' => $p->supply?->words()], $r->parts),
             ], $routes->routes),
         ];
     }

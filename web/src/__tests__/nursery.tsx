@@ -1,7 +1,7 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { renderToStaticMarkup } from 'react-dom/server'
 import { MemoryRouter, Route, Routes } from 'react-router'
-import type { Learnt, Schemas, Session, WaySheet } from '../api/client'
+import type { Learnt, Schemas, Session, Tag, WaySheet } from '../api/client'
 import { WeekProvider } from '../shell/week'
 
 /** A small made-up nursery for the tests of the rooms. */
@@ -174,4 +174,44 @@ export const choices: Schemas['Choices'] = {
     { sign: 'snaps', words: 'the shoot snaps' },
     { sign: 'dormant', words: 'leaves are off' },
   ],
+}
+
+/** A planned batch, as every list has it. */
+export const tag: Tag = {
+  against: [],
+  customer: 'Oxlow Landscape',
+  dueWeek: '2027-W31',
+  weeksLate: 0,
+  weanOn: '2027-05-31',
+  code: 'RAP-39',
+  crop: 'Catmint',
+  cropSlug: 'catmint',
+  method: 'tip cutting',
+  material: 'softwood',
+  state: 'planned',
+  stage: null,
+  count: 168,
+  planned: 168,
+  stuck: 0,
+  rooted: 0,
+  rate: null,
+  trays: 2,
+  trayKind: 'tray of 84',
+  zone: 'Mist 1',
+  block: 'CA-3',
+  wanted: 7,
+  stickOn: '2027-05-13',
+  isStuck: false,
+  rootedFrom: '2027-05-25',
+  rootedBy: '2027-06-02',
+  potFrom: '2027-06-07',
+  potOn: '2027-06-07',
+  potBy: '2027-06-07',
+  readyFrom: '2027-08-02',
+  readyOn: '2027-08-02',
+  readyBy: '2027-08-02',
+  heldDays: 0,
+  asPlanned: null,
+  shared: [],
+  leftBenchOn: null,
 }

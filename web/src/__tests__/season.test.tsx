@@ -12,7 +12,7 @@ import { Shopping } from '../plan/Shopping'
 import { Trial } from '../plan/Trial'
 import { Versions } from '../plan/Versions'
 import { RoutesPage } from '../wanted/RoutesPage'
-import { choices, drawRoom, viewer, wordsOf } from './nursery'
+import { choices, drawRoom, tag as planned, viewer, wordsOf } from './nursery'
 
 const dates: Schemas['Dates'] = {
   stickOn: '2027-05-17',
@@ -26,35 +26,7 @@ const dates: Schemas['Dates'] = {
   readyOn: '2027-08-07',
   readyBy: '2027-08-10',
 }
-const tag: Tag = {
-  ...dates,
-  against: [],
-  customer: 'Oxlow Landscape',
-  dueWeek: '2027-W33',
-  weeksLate: 0,
-  code: 'RAP-39',
-  crop: 'Catmint',
-  cropSlug: 'catmint',
-  method: 'tip cutting',
-  material: 'softwood',
-  state: 'planned',
-  stage: null,
-  count: 168,
-  planned: 168,
-  stuck: 0,
-  rooted: 0,
-  rate: null,
-  trays: 2,
-  trayKind: 'tray of 84',
-  zone: 'Mist 1',
-  block: 'CA-3',
-  wanted: 7,
-  isStuck: false,
-  heldDays: 0,
-  asPlanned: null,
-  shared: [],
-  leftBenchOn: null,
-}
+const tag: Tag = { ...planned, ...dates, dueWeek: '2027-W33' }
 const week = (name: string, hours: number, crew: number): Schemas['PlanWeek'] => ({
   week: name,
   collect: 0,
@@ -289,7 +261,7 @@ describe('routes', () => {
     hours: 3.4,
     costEach: 0.61,
     chance: 0.94,
-    parts: [{ dates, trays: 2, stick: 168, material: 'CA-3 has enough' }],
+    parts: [{ dates, trays: 2, stick: 168, plants: 120, material: 'CA-3 has enough' }],
     ...more,
   })
 
@@ -321,6 +293,48 @@ describe('routes', () => {
     expect(words).toContain('Recommended. A good plant costs least this way.')
     expect(words).toContain('a good plant costs €0.61')
     expect(words).toContain('They had to be ordered by 1 May. Nearest: Later.')
+    expect(words).toContain('Take it')
+  })
+})
+
+describe('a route of two batches', () => {
+  it('is taken batch by batch, each with its own day, plants and trays', () => {
+    const part = (stickOn: string, plants: number) => ({
+      dates: { ...dates, stickOn },
+      trays: 1,
+      stick: 84,
+      plants,
+      material: null,
+    })
+    const route = {
+      kind: 'staggered',
+      way: 3,
+      words: 'Tip cutting, in two batches',
+      possible: true,
+      refusal: null,
+      nearest: null,
+      number: 168,
+      readyOn: '2027-08-10',
+      warmTrayWeeks: 8,
+      hours: 3,
+      costEach: 0.6,
+      chance: 0.999,
+      parts: [part('2027-05-17', 61), part('2027-06-07', 60)],
+    }
+    const data = {
+      wanted: { id: 7, crop: 'Catmint', plants: 121, customer: null, readyWeek: '2027-W33' },
+      confidence: 0.9,
+      recommended: null,
+      because: 'Nothing that is known here gets there in time.',
+      routes: [route],
+    }
+    const draw = (as?: typeof viewer) =>
+      drawRoom(<RoutesPage />, { as, at: '/wanted/7/routes', path: '/wanted/:id/routes', known: [[['routes', 7], data]] })
+    expect(draw()).toContain('/wanted/7/plan?way=3&amp;stickOn=2027-05-17&amp;plants=61&amp;trays=1')
+    expect(draw()).toContain('/wanted/7/plan?way=3&amp;stickOn=2027-06-07&amp;plants=60&amp;trays=1')
+    expect(wordsOf(draw())).toContain('chance over 99 in 100')
+    expect(wordsOf(draw())).toContain('Nothing that is known here gets there in time.')
+    expect(draw(viewer)).not.toContain('Take the first')
   })
 })
 

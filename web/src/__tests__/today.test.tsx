@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
-import type { Schemas, Tag } from '../api/client'
+import type { Schemas } from '../api/client'
 import { Today } from '../today/Today'
 import { OutlookBar, Remedies } from '../wanted/Remedies'
-import { drawRoom, viewer, wordsOf } from './nursery'
+import { drawRoom, tag, viewer, wordsOf } from './nursery'
 
 const outlook: Schemas['OrderOutlook'] = {
   chance: 0.02,
@@ -30,45 +30,6 @@ const wanted: Schemas['Wanted'] = {
   version: 1,
   batches: [],
   outlook,
-}
-
-const tag: Tag = {
-  against: [],
-  customer: 'Oxlow Landscape',
-  dueWeek: '2027-W31',
-  weeksLate: 0,
-  weanOn: '2027-05-31',
-  code: 'RAP-39',
-  crop: 'Catmint',
-  cropSlug: 'catmint',
-  method: 'tip cutting',
-  material: 'softwood',
-  state: 'planned',
-  stage: null,
-  count: 168,
-  planned: 168,
-  stuck: 0,
-  rooted: 0,
-  rate: null,
-  trays: 2,
-  trayKind: 'tray of 84',
-  zone: 'Mist 1',
-  block: 'CA-3',
-  wanted: 7,
-  stickOn: '2027-05-13',
-  isStuck: false,
-  rootedFrom: '2027-05-25',
-  rootedBy: '2027-06-02',
-  potFrom: '2027-06-07',
-  potOn: '2027-06-07',
-  potBy: '2027-06-07',
-  readyFrom: '2027-08-02',
-  readyOn: '2027-08-02',
-  readyBy: '2027-08-02',
-  heldDays: 0,
-  asPlanned: null,
-  shared: [],
-  leftBenchOn: null,
 }
 
 const thing = (more: Partial<Schemas['Thing']>): Schemas['Thing'] => ({

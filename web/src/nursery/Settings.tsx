@@ -225,8 +225,8 @@ export function Settings() {
         <h1>The nursery</h1>
         <NurseryRooms />
       </div>
-      {/* Kept anew, it is read anew: what stands in its fields is in the units it shows. */}
-      {session.nursery && <NurseryForm key={session.nursery.version} nursery={session.nursery} mayPlan={mayPlan} />}
+      {/* Kept anew, it is read anew: what stands in its fields is in the units it shows. Its key is no bare number: the form below has one too. */}
+      {session.nursery && <NurseryForm key={`settings ${session.nursery.version}`} nursery={session.nursery} mayPlan={mayPlan} />}
       <h2 className="mt-10 mb-2">People</h2>
       <ul className="mb-6 max-w-md">
         {choices?.people.map((person) => (
@@ -238,7 +238,7 @@ export function Settings() {
       </ul>
       {mayPlan && (
         <PlainForm
-          key={choices?.people.length}
+          key={`people ${choices?.people.length}`}
           title="New person"
           button="Add this person"
           entries={[

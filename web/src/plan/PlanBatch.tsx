@@ -73,7 +73,7 @@ export function PlanBatch() {
   const [way, setWay] = useState(asks('way'))
   const [confidence, setConfidence] = useState(0.9)
   const [trayKind, setTrayKind] = useState<number>()
-  const [trays, setTrays] = useState<number>()
+  const [trays, setTrays] = useState(asks('trays'))
   const [stickOn, setStickOn] = useState(search.get('stickOn') ?? undefined)
   const [block, setBlock] = useState<string>()
   const [zone, setZone] = useState<number>()

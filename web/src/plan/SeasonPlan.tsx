@@ -20,7 +20,6 @@ const BY = {
 } as const
 const WEEKS = 44
 const BACK = 8
-const MOST_HELD = 28
 const GRID = 'grid grid-cols-[9rem_minmax(0,1fr)] sm:grid-cols-[13rem_minmax(0,1fr)] gap-x-4'
 
 function Weeks({ first }: { first: string }) {
@@ -36,7 +35,7 @@ function Weeks({ first }: { first: string }) {
 }
 
 function moveOf(tag: Tag, by: number) {
-  if (tag.isStuck) return { code: tag.code, heldDays: Math.max(0, Math.min(MOST_HELD, tag.heldDays + 7 * by)) }
+  if (tag.isStuck) return { code: tag.code, heldDays: Math.max(0, tag.heldDays + 7 * by) }
   const day = new Date(`${tag.stickOn}T00:00:00Z`)
   day.setUTCDate(day.getUTCDate() + 7 * by)
   return { code: tag.code, stickOn: day.toISOString().slice(0, 10) }

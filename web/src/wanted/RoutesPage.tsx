@@ -126,13 +126,21 @@ export function RoutesPage() {
                 <h2 className="min-w-0">{route.words}</h2>
                 <span className="text-sm soft">{KINDS[route.kind]}</span>
                 {route.possible && mayPlan && route.way !== null && (
-                  <Link
-                    className={`${i === data.recommended ? 'act-main' : 'act'} ml-auto`}
-                    to={`/wanted/${wanted.id}/plan?way=${route.way}&stickOn=${route.parts[0]?.dates.stickOn ?? ''}${route.parts.length > 1 ? `&plants=${Math.ceil(wanted.plants / route.parts.length)}` : ''}`}
-                    aria-label={`Take it: ${route.words}`}
-                  >
-                    Take it
-                  </Link>
+                  <span className="ml-auto flex flex-wrap gap-2">
+                    {route.parts.map((part, which) => {
+                      const take = route.parts.length === 1 ? 'Take it' : which === 0 ? 'Take the first' : 'Take the second'
+                      return (
+                        <Link
+                          key={part.dates.stickOn}
+                          className={i === data.recommended ? 'act-main' : 'act'}
+                          to={`/wanted/${wanted.id}/plan?way=${route.way}&stickOn=${part.dates.stickOn}&plants=${part.plants}&trays=${part.trays}`}
+                          aria-label={`${take}: ${route.words}`}
+                        >
+                          {take}
+                        </Link>
+                      )
+                    })}
+                  </span>
                 )}
               </div>
               {i === data.recommended && <p className="font-semibold">Recommended. {data.because}</p>}
