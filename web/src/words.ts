@@ -99,8 +99,11 @@ export const ends = (span: readonly number[]): [number, number] => [span[0] ?? 0
 /** A share on a scale of a hundred, for axes and figures beside a drawing. */
 export const inHundred = (share: number): string => `${Math.round(100 * share)}`
 
-/** A chance in whole hundredths; one that is not quite certain is not said to be. */
-export const sayInHundred = (chance: number): string => `${chance < 1 && chance >= 0.995 ? 'over 99' : inHundred(chance)} in 100`
+/** A chance in whole hundredths; one that is not quite certain, or not quite hopeless, is not said to be. */
+export function sayInHundred(chance: number): string {
+  const whole = chance < 1 && chance >= 0.995 ? 'over 99' : chance > 0 && chance < 0.005 ? 'under 1' : inHundred(chance)
+  return `${whole} in 100`
+}
 
 export const plural = (count: number, one: string, many = `${one}s`): string => `${count} ${count === 1 ? one : many}`
 

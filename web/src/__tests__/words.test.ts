@@ -11,6 +11,7 @@ import {
   STATE_WORDS,
   sayDay,
   sayHeat,
+  sayInHundred,
   sayLength,
   sayWay,
   sayWeek,
@@ -147,4 +148,16 @@ describe('words', () => {
       for (const word of said) expect(word).toMatch(/^[a-z]/)
     }
   })
+})
+
+describe('a chance in hundredths', () => {
+  it.each([
+    [0, '0 in 100'],
+    [0.002, 'under 1 in 100'],
+    [0.005, '1 in 100'],
+    [0.904, '90 in 100'],
+    [0.994, '99 in 100'],
+    [0.9999, 'over 99 in 100'],
+    [1, '100 in 100'],
+  ])('says %f as %s', (chance, words) => expect(sayInHundred(chance)).toBe(words))
 })

@@ -7,7 +7,7 @@ import { FitMark } from '../drawings/FitMark'
 import { RateDots } from '../drawings/RateDots'
 import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
-import { inHundred, mondayOf, plural, sayDay, sayWeek } from '../words'
+import { inHundred, mondayOf, plural, sayDay, sayInHundred, sayWeek } from '../words'
 import { ChancePicker } from './ChancePicker'
 import { TwoNumbers } from './TwoNumbers'
 import { ZoneChoice } from './ZoneChoice'
@@ -277,7 +277,7 @@ export function PlanBatch() {
           Plan {proposal.stick} cuttings
         </button>
         <span>
-          {plural(proposal.trays, 'tray')}, {inHundred(proposal.chance)} in 100 to have {proposal.plants} good ones
+          {plural(proposal.trays, 'tray')}, {sayInHundred(proposal.chance)} to have {proposal.plants} good ones
         </span>
         {elsewhere && (
           <span role="alert" className="refusal">

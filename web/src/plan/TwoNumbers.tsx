@@ -1,5 +1,5 @@
 import type { Schemas } from '../api/client'
-import { inHundred } from '../words'
+import { sayInHundred } from '../words'
 
 type Numbers = Schemas['Proposal']['numbers']
 type Kind = Schemas['TrayKind']
@@ -71,7 +71,7 @@ export function TwoNumbers({
               {way.trays} × {cells} = {way.inTrays}, rounding adds {way.roundingAdds}
             </div>
             <div className="text-sm">
-              <strong>{inHundred(way.chanceInTrays)} in 100</strong> to have enough
+              <strong>{sayInHundred(way.chanceInTrays)}</strong> to have enough
             </div>
           </div>
         ))}
@@ -116,7 +116,7 @@ export function TwoNumbers({
         <span className="pb-2.5 text-sm">
           {trays !== chosen.trays ? (
             <>
-              {inHundred(chance)} in 100 ·{' '}
+              {sayInHundred(chance)} ·{' '}
               <button type="button" className="cursor-pointer font-semibold underline" onClick={() => onTrays(undefined)}>
                 back to {chosen.trays}
               </button>

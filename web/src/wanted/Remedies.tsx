@@ -3,7 +3,7 @@ import type { Schemas } from '../api/client'
 import { useRemedies } from '../api/queries'
 import { FitMark } from '../drawings/FitMark'
 import { useShown } from '../shell/week'
-import { inHundred, mondayOf, plural, sayDay, sayWeek } from '../words'
+import { mondayOf, plural, sayDay, sayInHundred, sayWeek } from '../words'
 
 /** What is there, what is on its way by what is known today, what is missing. */
 export function OutlookBar({ outlook, wanted }: { outlook: Schemas['OrderOutlook']; wanted: number }) {
@@ -51,7 +51,7 @@ export function Remedies({ id }: { id: number }) {
               <span className="block text-sm">
                 {one.stick !== null && one.trays !== null && one.chance !== null && (
                   <>
-                    {one.stick} in {plural(one.trays, 'tray')}, {inHundred(one.chance)} in 100 to fill the gap.{' '}
+                    {one.stick} in {plural(one.trays, 'tray')}, {sayInHundred(one.chance)} to fill the gap.{' '}
                   </>
                 )}
                 <span style={{ color: one.possible ? undefined : 'var(--plum)' }}>{one.words}</span>
