@@ -21,6 +21,7 @@ async function visit(size, shade, views) {
   for (const [name, path, ...presses] of views) {
     await page.goto(base + path.replace(/\{(\w+)\}/, (_, key) => places[key]))
     await page.waitForLoadState('networkidle')
+    await page.getByRole('heading').first().waitFor()
     for (const press of presses) await page.getByRole('button', { name: press }).first().click({ timeout: 5000 })
     await page.waitForTimeout(400)
     await page.screenshot({ path: `${folder}/${name}.png` })
