@@ -112,8 +112,7 @@ final class RouteMaker
             return Route::impossible(RouteKind::BuyIn, null, $words, $refused->getMessage(), null);
         }
         $hours = $this->norms->hoursToPot($number, $this->want->pot);
-        $good = $number * $way->sheet->potting->survival->mean();
-        $cost = ($number * $this->want->linerPrice + $hours * $this->costs->hour) / $good;
+        $cost = ($number * $this->want->linerPrice + $hours * $this->costs->hour) / $this->want->plants;
         $soonest = $way->times->growingOn->readyOn($this->today->modify(sprintf('+%d weeks', $this->want->linerWeeks)));
 
         return new Route(RouteKind::BuyIn, null, [], $number, $this->want->ready->monday(), 0.0, $hours, $cost, $chance, sprintf('%s: ordered by %s, potted by %s', $words, $orderBy->format('j M Y'), $potBy->format('j M Y')),
@@ -126,7 +125,6 @@ final class RouteMaker
     {
         $stick = $weeks = 0;
         $hours = 0.0;
-        $good = $this->goodOf($way);
         foreach ($parts as $part) {
             $stick += $part->stick;
             $weeks += $part->trays * (int) $part->dates->stickOn->diff($part->dates->potOn)->format('%a') / 7;
@@ -134,7 +132,7 @@ final class RouteMaker
                 + $this->norms->hoursToWean($part->trays) + $this->norms->hoursToPot((int) round($part->stick * $way->rate->mean()), $this->want->pot);
         }
         $warm = $way->sheet->warmth->isWarm() ? $weeks : 0.0;
-        $cost = ($stick * $way->sheet->costEach + $hours * $this->costs->hour + $warm * $this->costs->warmTrayWeek) / max(1e-9, $stick / $way->sheet->each * $good);
+        $cost = ($stick * $way->sheet->costEach + $hours * $this->costs->hour + $warm * $this->costs->warmTrayWeek) / $this->want->plants;
         $ready = max(array_map(static fn (RoutePart $p) => $p->dates->readyOn, $parts));
 
         return new Route($kind, $way, $parts, $stick, $ready, (float) $warm, $hours, $cost, $chance, $words, $refusal, $refusal === null ? null : $nearest);

@@ -40,7 +40,9 @@ final class Routes
         if (!$onlyBatches) {
             $routes[] = $make->boughtIn();
         }
-        usort($routes, static fn (Route $a, Route $b) => [!$a->isPossible(), $a->costEach ?? INF, !($a->way->house ?? false), $a->kind->value] <=> [!$b->isPossible(), $b->costEach ?? INF, !($b->way->house ?? false), $b->kind->value]);
+        // To the hundredth: below that the fewer batches and cuttings speak.
+        $rank = static fn (Route $r) => [!$r->isPossible(), round($r->costEach ?? INF, 2), count($r->parts), $r->number, !($r->way->house ?? false), $r->kind->value];
+        usort($routes, static fn (Route $a, Route $b) => $rank($a) <=> $rank($b));
 
         return self::judge($routes, $want);
     }
@@ -111,7 +113,7 @@ final class Routes
         return new self($routes, $best, match (true) {
             count($possible) === 1 => 'The only one that gets there in time.',
             count($sure) === 1 => 'The only one that gives the chance asked.',
-            self::money($routes[$best]->costEach) === self::money($sure[array_keys($sure)[1]]->costEach) => 'No other way costs less for a good plant, and this one is the least trouble.',
+            self::money($routes[$best]->costEach) === self::money($sure[array_keys($sure)[1]]->costEach) => 'No other way costs less for a good plant, and this one takes the fewest batches and cuttings.',
             default => sprintf('A good plant costs least this way: %s, against %s by the next.', self::money($routes[$best]->costEach), self::money($sure[array_keys($sure)[1]]->costEach)),
         });
     }

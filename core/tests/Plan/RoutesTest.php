@@ -97,6 +97,9 @@ final class RoutesTest extends TestCase
         $two = self::kind($routes, RouteKind::Staggered);
         self::assertTrue($two->isPossible(), (string) $two->refusal);
         self::assertCount(2, $two->parts);
+        foreach ($routes->routes as $route) {
+            self::assertTrue(!$route->isPossible() || $route->number <= $two->number || $route->costEach > $two->costEach, 'More cuttings for the same plants cost more.');
+        }
         self::assertSame(400, $two->parts[0]->plants + $two->parts[1]->plants, 'Together they are for the whole order.');
         self::assertGreaterThanOrEqual(0.9, $two->chance);
         self::assertLessThan($two->parts[1]->dates->stickOn, $two->parts[0]->dates->stickOn);
