@@ -1,0 +1,220 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Bench;
+
+/**
+ * A house filled with batches, around what stands there and stays. It is a plan without faults from the beginning on,
+ * and better with every step that it is given. Where batches may be parted or moved midway, those that found no place
+ * whole are laid so; then, at no more cost, batches are put where the house needs less heat.
+ */
+final class Filling
+{
+    /** Steps that are enough for a house of some dozen batches; a large one wants more, but each is dearer there. */
+    public const STEPS = 60_000;
+    /** Lays tried while tidying. */
+    private const TIDIED = 60_000;
+    /** One mist level weighs as much as so many °C. */
+    private const MIST_AS_HEAT = 4.0;
+    /** A jump of the setting from week to week weighs this much of as many degrees held for a week. */
+    private const JUMP = 0.5;
+
+    private readonly Filler $filler;
+    private readonly ToPlace $ask;
+    /** @var array<string, Stay> */
+    private readonly array $stays;
+    /** @var array<string, int> the number of each batch */
+    private array $numbers = [];
+
+    /**
+     * @param list<Space>              $spaces
+     * @param list<Stay>               $stays    names must differ
+     * @param array<string, list<Leg>> $standing what stays where it stands
+     */
+    public function __construct(private readonly int $weeks, private readonly array $spaces, array $stays, private readonly array $standing = [], int $seed = 1)
+    {
+        $this->ask = new ToPlace($weeks, $spaces);
+        foreach ($standing as $name => $legs) {
+            foreach ($legs as $leg) {
+                $this->ask->stands((string) $name, $leg);
+            }
+        }
+        $by = [];
+        foreach ($stays as $number => $stay) {
+            $by[$stay->name] = $stay;
+            $this->numbers[$stay->name] = $number;
+            $this->ask->batch($stay->name, $stay->leftOut());
+            foreach (array_keys($spaces) as $space) {
+                if (!$stay->comfort->meets($spaces[$space]->comfort)) {
+                    continue;
+                }
+                for ($start = $stay->earliest; $start <= $stay->latest; ++$start) {
+                    $lay = $stay->lay($space, $start);
+                    if ($lay !== null) {
+                        $this->ask->lay($lay['cost'], $lay['leg']);
+                    }
+                }
+            }
+        }
+        $this->stays = $by;
+        $this->filler = new Filler($this->ask, $seed);
+    }
+
+    /**
+     * Begins from where batches lay before, as far as that can still be had.
+     *
+     * @param array<string, array{space: int, from: int}> $before by name
+     */
+    public function from(array $before): void
+    {
+        $plan = [];
+        foreach ($before as $name => ['space' => $space, 'from' => $from]) {
+            if (!isset($this->numbers[$name])) {
+                continue;
+            }
+            [$lay, $end] = $this->ask->laysOf($this->numbers[$name]);
+            for (; $lay < $end; ++$lay) {
+                $leg = $this->ask->legs($lay)[0];
+                if ($leg->space === $space && $leg->from === $from) {
+                    $plan[$this->numbers[$name]] = $lay;
+                }
+            }
+        }
+        $this->filler->from($plan);
+    }
+
+    /** @return bool whether more steps could still gain anything */
+    public function improve(int $steps): bool
+    {
+        $this->filler->improve($steps);
+
+        return !$this->filler->isBest();
+    }
+
+    public function count(): int
+    {
+        return count($this->stays);
+    }
+
+    /** What the plan costs: Σ weight · |start − preferred| over what is placed, and 100 · Σ weight · trays over what is not. */
+    public function score(): int
+    {
+        return $this->filler->score();
+    }
+
+    /** What no plan can cost less than. */
+    public function bound(): int
+    {
+        return FillingBound::of($this->ask, $this->filler->score());
+    }
+
+    public function filled(bool $tidied = true): Filled
+    {
+        $taken = new Taken($this->weeks, $this->spaces);
+        foreach ($this->standing as $name => $legs) {
+            $taken->put((string) $name, true, ...$legs);
+        }
+        $placed = $unplaced = [];
+        foreach ($this->filler->plan() as $number => $lay) {
+            $name = $this->ask->names[$number];
+            if ($lay === null) {
+                $unplaced[$name] = $this->stays[$name];
+            } else {
+                $taken->put($name, false, ...$this->ask->legs($lay));
+                $placed[$name] = true;
+            }
+        }
+        uasort($unplaced, static fn (Stay $a, Stay $b) => [$b->leftOut(), $a->name] <=> [$a->leftOut(), $b->name]);
+        foreach ($unplaced as $name => $stay) {
+            $legs = $this->inPieces($stay, $taken);
+            if ($legs !== []) {
+                $taken->put($stay->name, false, ...$legs);
+                $placed[$name] = true;
+                unset($unplaced[$name]);
+            }
+        }
+        if ($tidied) {
+            $this->tidy($taken);
+        }
+        $legs = array_intersect_key($taken->legs(), $placed);
+        $faults = FillingCheck::faults($this->weeks, $this->spaces, array_values($this->stays), $legs, $this->standing);
+        if ($faults !== []) {
+            throw new \LogicException('A filling must never be at fault: '.$faults[0]);
+        }
+
+        return new Filled($taken, $this->stays, $legs, array_values($unplaced));
+    }
+
+    /** @return list<Leg> */
+    private function inPieces(Stay $stay, Taken $taken): array
+    {
+        if ($stay->mayPart) {
+            for ($start = $stay->earliest; $start <= $stay->latest; ++$start) {
+                $parts = NoPlace::parts($stay, $taken, $start, 3);
+                if ($parts !== []) {
+                    return $parts;
+                }
+            }
+        }
+
+        return $stay->mayMove ? NoPlace::movedMidway($stay, $taken)->legs ?? [] : [];
+    }
+
+    /** Each batch that can lie elsewhere from the same week on, at no more cost, goes where the house needs least heat for it: like beside like, and zones left empty that can be. */
+    private function tidy(Taken $taken): void
+    {
+        $tried = 0;
+        foreach ($taken->legs() as $name => $legs) {
+            $stay = $this->stays[$name] ?? null;
+            if ($stay === null || count($legs) !== 1 || $tried > self::TIDIED) {
+                continue;
+            }
+            $was = $legs[0];
+            $wasCost = $stay->lay($was->space, $was->from)['cost'] ?? 0;
+            $best = null;
+            foreach (array_keys($this->spaces) as $space) {
+                $lay = $stay->lay($space, $was->from);
+                if ($space === $was->space || $lay === null || $lay['cost'] > $wasCost) {
+                    continue;
+                }
+                ++$tried;
+                if (!$taken->fits($lay['leg'])) {
+                    continue;
+                }
+                $before = $this->heat($taken, $was) + $this->heat($taken, $lay['leg']);
+                $taken->take($name);
+                $taken->put($name, false, $lay['leg']);
+                $less = $before - $this->heat($taken, $was) - $this->heat($taken, $lay['leg']);
+                $taken->take($name);
+                $taken->put($name, false, $was);
+                if ($less > 1e-9 && ($best === null || $less > $best[0])) {
+                    $best = [$less, $lay['leg']];
+                }
+            }
+            if ($best !== null) {
+                $taken->take($name);
+                $taken->put($name, false, $best[1]);
+            }
+        }
+    }
+
+    /** What a zone is heated and wetted in the weeks of a leg, by its size; nothing where nobody lies. */
+    private function heat(Taken $taken, Leg $leg): float
+    {
+        $sum = 0.0;
+        $last = null;
+        for ($week = max(0, $leg->from - 1); $week < min($this->weeks, $leg->from + $leg->weeks + 1); ++$week) {
+            $now = $taken->setting($leg->space, $week);
+            $size = max(1, $this->spaces[$leg->space]->trays[$week]);
+            if ($now !== null) {
+                // Even a cool zone costs something to keep; an empty one costs nothing.
+                $sum += $size * (1.0 + max(0.0, $now['heat']) + self::MIST_AS_HEAT * $now['mist']);
+                $sum += $last === null ? 0.0 : $size * self::JUMP * abs($now['heat'] - $last);
+            }
+            $last = $now['heat'] ?? null;
+        }
+
+        return $sum;
+    }
+}

@@ -1,0 +1,145 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Bench;
+
+use WetCradle\Core\Refused;
+
+/**
+ * What a house is to be filled with: zones over weeks, what stands there and stays, and batches with every lay
+ * that would do for each, at its cost. A lay is one leg, or several where a batch is moved midway.
+ *
+ * Lays run into hundreds of thousands, so they are held as columns of whole numbers. A cell is one zone in one week.
+ */
+final class ToPlace
+{
+    /** @var list<string> */
+    public array $names = [];
+    /** @var list<int> what it costs to leave a batch without a place */
+    public array $leftOut = [];
+    /** @var list<int> the number of a batch's first lay; its last is before the next one's first */
+    public array $firstLay = [];
+    /** @var list<int> */
+    public array $layCost = [];
+    /** @var list<int> */
+    public array $firstLeg = [];
+    /** @var list<int> the leg's first cell */
+    public array $legCell = [];
+    /** @var list<int> */
+    public array $legWeeks = [];
+    /** @var list<int> */
+    public array $legTrays = [];
+    /** @var list<int> which of the comforts */
+    public array $legComfort = [];
+    /** @var list<Comfort> */
+    public array $comforts = [];
+    /** @var array<int, array<int, true>> comforts that cannot share a zone, both ways */
+    public array $clash = [];
+    /** @var array<int, int> trays free by cell, below 0 where more stand than there is room */
+    public array $free = [];
+    /** @var array<int, list<array{name: string, comfort: int, trays: int}>> what stands in a cell and stays there */
+    public array $standing = [];
+
+    /** @var array<string, int> */
+    private array $comfortKeys = [];
+
+    /** @param list<Space> $spaces */
+    public function __construct(public readonly int $weeks, public readonly array $spaces)
+    {
+        if ($weeks < 1) {
+            throw Refused::because('out_of_range', 'weeks', 'A house is filled for at least one week.');
+        }
+        foreach ($spaces as $space) {
+            array_push($this->free, ...$space->trays);
+        }
+    }
+
+    /** Something that stands there and stays: locked, or not to be moved. It may stand where it ought not; then nobody joins it. */
+    public function stands(string $name, Leg $leg): void
+    {
+        $comfort = $this->comfort($leg->comfort);
+        for ($week = max(0, $leg->from); $week < min($this->weeks, $leg->from + $leg->weeks); ++$week) {
+            $cell = $leg->space * $this->weeks + $week;
+            $this->free[$cell] -= $leg->trays;
+            $this->standing[$cell][] = ['name' => $name, 'comfort' => $comfort, 'trays' => $leg->trays];
+        }
+    }
+
+    /** Begins a batch; its lays follow. */
+    public function batch(string $name, int $leftOut): void
+    {
+        $this->names[] = $name;
+        $this->leftOut[] = $leftOut;
+        $this->firstLay[] = count($this->layCost);
+    }
+
+    /**
+     * One way for the batch begun last to lie. Lays that the zones alone forbid are passed over.
+     *
+     * @return bool whether it can be had at all
+     */
+    public function lay(int $cost, Leg ...$legs): bool
+    {
+        foreach ($legs as $leg) {
+            if ($leg->from < 0 || $leg->from + $leg->weeks > $this->weeks || !$leg->comfort->meets($this->spaces[$leg->space]->comfort)) {
+                return false;
+            }
+            $comfort = $this->comfort($leg->comfort);
+            for ($week = $leg->from; $week < $leg->from + $leg->weeks; ++$week) {
+                $cell = $leg->space * $this->weeks + $week;
+                if ($this->free[$cell] < $leg->trays) {
+                    return false;
+                }
+                foreach ($this->standing[$cell] ?? [] as $other) {
+                    if (isset($this->clash[$comfort][$other['comfort']])) {
+                        return false;
+                    }
+                }
+            }
+        }
+        $this->firstLeg[] = count($this->legCell);
+        $this->layCost[] = $cost;
+        foreach ($legs as $leg) {
+            $this->legCell[] = $leg->space * $this->weeks + $leg->from;
+            $this->legWeeks[] = $leg->weeks;
+            $this->legTrays[] = $leg->trays;
+            $this->legComfort[] = $this->comfort($leg->comfort);
+        }
+
+        return true;
+    }
+
+    /** @return array{0: int, 1: int} the numbers of a batch's first lay and of the one after its last */
+    public function laysOf(int $batch): array
+    {
+        return [$this->firstLay[$batch], $this->firstLay[$batch + 1] ?? count($this->layCost)];
+    }
+
+    /** @return list<Leg> */
+    public function legs(int $lay): array
+    {
+        $legs = [];
+        for ($leg = $this->firstLeg[$lay]; $leg < ($this->firstLeg[$lay + 1] ?? count($this->legCell)); ++$leg) {
+            $legs[] = new Leg(intdiv($this->legCell[$leg], $this->weeks), $this->legCell[$leg] % $this->weeks, $this->legWeeks[$leg], $this->legTrays[$leg], $this->comforts[$this->legComfort[$leg]]);
+        }
+
+        return $legs;
+    }
+
+    private function comfort(Comfort $comfort): int
+    {
+        $key = $comfort->key();
+        if (!isset($this->comfortKeys[$key])) {
+            $new = $this->comfortKeys[$key] = count($this->comforts);
+            $this->comforts[] = $comfort;
+            foreach ($this->comforts as $i => $other) {
+                if (!$comfort->meets($other)) {
+                    $this->clash[$new][$i] = $this->clash[$i][$new] = true;
+                }
+            }
+        }
+
+        return $this->comfortKeys[$key];
+    }
+}

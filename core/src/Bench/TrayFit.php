@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Bench;
+
+use WetCradle\Core\Compute\Calculation;
+use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Numbers\Whole;
+use WetCradle\Core\Refused;
+
+/** The most trays of one size on a rectangular bench: all one way round, or the bench cut once, along or across, with one way round on each side. */
+final class TrayFit implements Calculation
+{
+    /** Longer than any bench or tray, in cm. */
+    private const LONGEST = 100_000;
+
+    public static function name(): string
+    {
+        return 'tray_fit';
+    }
+
+    /**
+     * @param Fields $in {bench: {lengthCm, widthCm}, tray: {lengthCm, widthCm}}
+     *
+     * @return array{trays: int}
+     */
+    public static function compute(Fields $in): array
+    {
+        [$bench, $tray] = array_map(static function (string $name) use ($in): array {
+            $size = $in->object($name);
+            $sides = [$size->positive('lengthCm', self::LONGEST), $size->positive('widthCm', self::LONGEST)];
+            $size->done();
+
+            return $sides;
+        }, ['bench', 'tray']);
+        $in->done();
+
+        return ['trays' => self::of(...$bench, ...$tray)];
+    }
+
+    /** All in cm. */
+    public static function of(float $length, float $width, float $trayLength, float $trayWidth): int
+    {
+        foreach (['bench.lengthCm' => $length, 'bench.widthCm' => $width, 'tray.lengthCm' => $trayLength, 'tray.widthCm' => $trayWidth] as $field => $side) {
+            if (!is_finite($side) || $side <= 0.0) {
+                throw Refused::because('not_positive', $field, 'A bench and a tray have a length and a width.');
+            }
+        }
+        if (Whole::down($length / $trayWidth) * Whole::down($width / $trayWidth) > Fields::ABSURD) {
+            throw Refused::because('out_of_range', 'tray.lengthCm', 'So small a tray is none: more than ten million would lie there.');
+        }
+
+        return max(self::cutOnce($length, $width, $trayLength, $trayWidth), self::cutOnce($width, $length, $trayLength, $trayWidth));
+    }
+
+    /** A cut can as well lie where a row of trays ends, whichever way round they are. */
+    private static function cutOnce(float $along, float $across, float $trayLength, float $trayWidth): int
+    {
+        $most = self::oneWay($along, $across, $trayLength, $trayWidth);
+        foreach ([$trayLength, $trayWidth] as $side) {
+            for ($cut = $side; $cut < $along; $cut += $side) {
+                $most = max($most, self::oneWay($cut, $across, $trayLength, $trayWidth) + self::oneWay($along - $cut, $across, $trayLength, $trayWidth));
+            }
+        }
+
+        return $most;
+    }
+
+    private static function oneWay(float $along, float $across, float $trayLength, float $trayWidth): int
+    {
+        return max(
+            Whole::down($along / $trayLength) * Whole::down($across / $trayWidth),
+            Whole::down($along / $trayWidth) * Whole::down($across / $trayLength),
+        );
+    }
+}

@@ -1,0 +1,192 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Tests\Bench;
+
+use PHPUnit\Framework\TestCase;
+use WetCradle\Core\Bench\Comfort;
+use WetCradle\Core\Bench\Filling;
+use WetCradle\Core\Bench\FillingCheck;
+use WetCradle\Core\Bench\Leg;
+use WetCradle\Core\Bench\PlaceBatches;
+use WetCradle\Core\Bench\Settings;
+use WetCradle\Core\Bench\Space;
+use WetCradle\Core\Bench\Stay;
+use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Compute\Registry;
+use WetCradle\Core\Numbers\Range;
+use WetCradle\Core\Refused;
+
+final class FillingTest extends TestCase
+{
+    /** Houses whose best filling was proven by an exact solver: up to 30 batches, 5 zones, 20 weeks. */
+    public function testItComesWithinTwoInAHundredOfTheProvenBest(): void
+    {
+        $gaps = [];
+        foreach (json_decode((string) file_get_contents(__DIR__.'/proven.json'), true) as ['input' => $input, 'expect' => ['bestScore' => $best]]) {
+            $filling = PlaceBatches::read(Fields::fromJson(json_encode($input, JSON_THROW_ON_ERROR)));
+            $first = $filling->score();
+            $filling->improve(Filling::STEPS);
+            self::assertLessThanOrEqual($first, $filling->score());
+            self::assertGreaterThanOrEqual($best, $filling->filled()->score());
+            self::assertLessThanOrEqual($best, $filling->bound());
+            $gaps[] = $filling->score() / $best - 1;
+        }
+        self::assertCount(17, $gaps);
+        self::assertLessThan(0.02, array_sum($gaps) / count($gaps));
+    }
+
+    public function testTheSameIsAlwaysFilledTheSameAndMoreStepsAreNeverWorse(): void
+    {
+        $input = json_decode((string) file_get_contents(__DIR__.'/proven.json'), true)[5]['input'];
+        $last = PHP_INT_MAX;
+        foreach ([0, 300, 1000, 3000, 9000] as $steps) {
+            [$one, $other] = array_map(static function () use ($input, $steps) {
+                $filling = PlaceBatches::read(Fields::fromJson(json_encode($input, JSON_THROW_ON_ERROR)));
+                $filling->improve($steps);
+
+                return $filling->filled();
+            }, [1, 2]);
+            self::assertEquals($one->placed, $other->placed);
+            self::assertLessThanOrEqual($last, $one->score());
+            $last = $one->score();
+        }
+    }
+
+    public function testWhatStandsThereStaysAndAClosedZoneIsLeftAlone(): void
+    {
+        $spaces = [Space::of('A', 10, self::comfort([15, 25]), 8, [3, 4]), Space::of('B', 10, self::comfort([15, 25]), 8)];
+        $standing = ['OLD' => [new Leg(1, 0, 3, 7, self::comfort([18, 20]))]];
+        $filling = new Filling(8, $spaces, [self::stay('X', 4, 3, [0, 4]), self::stay('Y', 9, 3, [0, 4])], $standing);
+        $filled = $filling->filled();
+        self::assertSame([], $filled->unplaced);
+        self::assertSame([1, 3], [$filled->placed['Y'][0]->space, $filled->placed['Y'][0]->from], 'A is out of use from week 3 and X has it before');
+        self::assertSame([0, 0], [$filled->placed['X'][0]->space, $filled->placed['X'][0]->from]);
+    }
+
+    public function testNobodyJoinsThoseWhoAlreadyStandTooClose(): void
+    {
+        $spaces = [Space::of('A', 10, self::comfort([10, 25]), 4)];
+        $standing = ['ONE' => [new Leg(0, 0, 2, 6, self::comfort([10, 12]))], 'TWO' => [new Leg(0, 0, 2, 6, self::comfort([20, 22]))]];
+        $filling = new Filling(4, $spaces, [self::stay('X', 1, 2, [0, 0]), self::stay('Y', 1, 2, [0, 2])], $standing);
+        self::assertSame(['Y'], array_keys($filling->filled()->placed));
+    }
+
+    public function testABatchIsPartedOrMovedMidwayOnlyWhereItMay(): void
+    {
+        $spaces = [Space::of('A', 6, self::comfort([15, 25]), 4, [2, 3]), Space::of('B', 6, self::comfort([15, 25]), 4, [0, 1])];
+        foreach ([[false, false, 0], [false, true, 2]] as [$part, $move, $legs]) {
+            $filled = (new Filling(4, $spaces, [Stay::of('X', 5, 4, 0, 0, 0, self::comfort([18, 20]), 1, $part, $move)]))->filled();
+            self::assertCount($legs, $filled->placed['X'] ?? []);
+        }
+        $spaces = [Space::of('A', 6, self::comfort([15, 25]), 4), Space::of('B', 5, self::comfort([15, 25]), 4)];
+        foreach ([[false, true, []], [true, false, [6, 4]]] as [$part, $move, $trays]) {
+            $filled = (new Filling(4, $spaces, [Stay::of('X', 10, 4, 0, 0, 0, self::comfort([18, 20]), 1, $part, $move)]))->filled();
+            self::assertSame($trays, array_map(static fn (Leg $leg) => $leg->trays, $filled->placed['X'] ?? []));
+        }
+    }
+
+    public function testLikeGoesBesideLikeSoThatAnotherZoneStandsEmpty(): void
+    {
+        $spaces = [Space::of('A', 10, self::comfort([15, 25]), 4), Space::of('B', 10, self::comfort([15, 25]), 4)];
+        $standing = ['WARM' => [new Leg(1, 0, 4, 3, self::comfort([20, 22]))]];
+        $filled = (new Filling(4, $spaces, [self::stay('X', 3, 4, [0, 0], [20, 23])], $standing))->filled();
+        self::assertSame(1, $filled->placed['X'][0]->space);
+        $cool = ['COOL' => [new Leg(1, 0, 4, 3, self::comfort([15, 22]))]];
+        self::assertSame(0, (new Filling(4, $spaces, [self::stay('X', 3, 4, [0, 0], [24, 25])], $cool))->filled()->placed['X'][0]->space, 'not where the two could not share');
+    }
+
+    public function testItGoesOnFromAPlanMadeBefore(): void
+    {
+        $spaces = [Space::of('A', 10, self::comfort([15, 25]), 6), Space::of('B', 10, self::comfort([15, 25]), 6)];
+        $stays = [self::stay('X', 6, 3, [0, 3]), self::stay('Y', 6, 3, [0, 3])];
+        $filling = new Filling(6, $spaces, $stays);
+        $filling->from(['X' => ['space' => 1, 'from' => 0], 'Y' => ['space' => 1, 'from' => 0], 'GONE' => ['space' => 0, 'from' => 0]]);
+        $filled = $filling->filled(false);
+        self::assertSame(1, $filled->placed['X'][0]->space);
+        self::assertSame(0, $filled->placed['Y'][0]->space, 'two cannot lie there, and the other zone is as good');
+        self::assertFalse($filling->improve(50), 'nothing can cost less than nothing');
+    }
+
+    public function testTheSettingIsCoolAndDoesNotJumpWhereItNeedNot(): void
+    {
+        $spaces = [Space::of('A', 30, self::comfort([15, 25]), 4)];
+        $standing = [
+            'P' => [new Leg(0, 0, 1, 3, self::comfort([20, 24]))],
+            'Q' => [new Leg(0, 0, 3, 3, self::comfort([18, 24]))],
+            'R' => [new Leg(0, 2, 1, 3, self::comfort([16, 19]))],
+        ];
+        $found = Settings::of((new Filling(4, $spaces, [], $standing))->filled()->taken);
+        self::assertSame([[0, 20.0], [1, 20.0], [2, 18.0]], array_map(static fn (array $one) => [$one['week'], $one['heat']], $found));
+    }
+
+    public function testBadInputNamesItsField(): void
+    {
+        $good = ['weeks' => 6, 'zones' => [['id' => 'Z', 'trays' => 9, 'heat' => [10, 20], 'mist' => [0, 3]]], 'batches' => [['id' => 'J', 'trays' => 3, 'weeks' => 2, 'earliest' => 0, 'latest' => 3, 'preferred' => 1, 'heat' => [12, 14], 'mist' => [1, 2], 'weight' => 2]]];
+        $wrong = [
+            ['weeks', 'weeks', 0], ['batches[0].weight', 'batches.0.weight', -1], ['batches[0].trays', 'batches.0.trays', 0], ['batches[0].heat', 'batches.0.heat', [20, 10]],
+            ['batches[0].latest', 'batches.0.earliest', 5], ['zones[0].colour', 'zones.0.colour', 'red'], ['zones[0].mist', 'zones.0.mist', 3], ['batches[0].weeks', 'batches.0.weeks', 7],
+        ];
+        foreach ($wrong as [$field, $path, $value]) {
+            [$list, , $name] = [...explode('.', $path), '', ''];
+            $input = $list === 'weeks' ? [$list => $value] + $good : [$list => [[$name => $value] + ($list === 'zones' ? $good['zones'][0] : $good['batches'][0])]] + $good;
+            try {
+                Registry::ofCore()->compute('place_batches', json_encode($input, JSON_THROW_ON_ERROR));
+                self::fail("{$field} should have been refused.");
+            } catch (Refused $refused) {
+                self::assertSame($field, $refused->field);
+            }
+        }
+        $good['batches'][1] = $good['batches'][0];
+        $this->expectExceptionMessage('J is there twice');
+        Registry::ofCore()->compute('place_batches', json_encode($good, JSON_THROW_ON_ERROR));
+    }
+
+    /** Made-up houses of every kind: whatever was found, the check finds no fault in it and the score is what it says. */
+    public function testAFillingIsNeverAtFault(): void
+    {
+        mt_srand(4);
+        for ($house = 0; $house < 40; ++$house) {
+            $weeks = mt_rand(2, 12);
+            $spaces = $stays = $standing = [];
+            for ($i = 0; $i < mt_rand(1, 4); ++$i) {
+                $spaces[] = Space::of("Z{$i}", mt_rand(0, 30), self::comfort([mt_rand(5, 14), mt_rand(18, 26)], [0, mt_rand(0, 3)]), $weeks, mt_rand(0, 3) === 0 ? [mt_rand(0, $weeks - 1)] : []);
+            }
+            for ($i = 0; $i < 12; ++$i) {
+                $heat = mt_rand(8, 20);
+                $leg = new Leg(mt_rand(0, count($spaces) - 1), mt_rand(0, $weeks - 1), 1, mt_rand(1, 20), self::comfort([$heat, $heat + 3]));
+                if ($i < 2) {
+                    $standing["S{$i}"] = [$leg];
+                    continue;
+                }
+                $earliest = mt_rand(0, $weeks);
+                $stays[] = Stay::of("B{$i}", mt_rand(1, 30), mt_rand(1, 5), $earliest, $earliest + mt_rand(0, 4), $earliest, self::comfort([$heat, $heat + 3], [mt_rand(0, 1), 2]), mt_rand(1, 5), mt_rand(0, 1) === 1, mt_rand(0, 1) === 1);
+            }
+            $filling = new Filling($weeks, $spaces, $stays, $standing, $house);
+            $filling->improve(200);
+            $filled = $filling->filled();
+            self::assertSame([], FillingCheck::faults($weeks, $spaces, $stays, $filled->placed, $standing));
+            self::assertLessThanOrEqual($filling->score(), $filled->score());
+            self::assertCount(count($stays), [...$filled->placed, ...$filled->unplaced]);
+        }
+    }
+
+    /**
+     * @param array{0: int, 1: int} $window
+     * @param array{0: int, 1: int} $heat
+     */
+    private static function stay(string $name, int $trays, int $weeks, array $window, array $heat = [18, 20]): Stay
+    {
+        return Stay::of($name, $trays, $weeks, $window[0], $window[1], $window[0], self::comfort($heat));
+    }
+
+    /**
+     * @param array{0: int, 1: int} $heat
+     * @param array{0: int, 1: int} $mist
+     */
+    private static function comfort(array $heat, array $mist = [0, 3]): Comfort
+    {
+        return Comfort::of(Range::of(...$heat), Range::of(...$mist));
+    }
+}

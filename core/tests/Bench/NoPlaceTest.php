@@ -1,0 +1,124 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Tests\Bench;
+
+use PHPUnit\Framework\TestCase;
+use WetCradle\Core\Bench\BenchOption;
+use WetCradle\Core\Bench\Comfort;
+use WetCradle\Core\Bench\Leg;
+use WetCradle\Core\Bench\NoPlace;
+use WetCradle\Core\Bench\Space;
+use WetCradle\Core\Bench\Stay;
+use WetCradle\Core\Bench\Taken;
+use WetCradle\Core\Numbers\Range;
+
+final class NoPlaceTest extends TestCase
+{
+    public function testTheReasonNamesWhatBinds(): void
+    {
+        self::assertSame(['no_warmth', 'No zone can hold 28–30 °C.'], self::because(self::stay(heat: [28, 30])));
+        self::assertSame(['no_water', 'No zone gives mist level 3.'], self::because(self::stay(mist: [3, 3])));
+        self::assertSame('no_such_zone', self::because(self::stay(heat: [6, 8], mist: [2, 2]))[0]);
+        self::assertSame(['too_big', '12 trays are more than any zone that suits it holds: the largest has 10.'], self::because(self::stay(12)));
+        self::assertSame(['no_weeks', 'Warm comes nearest: 2 trays short from week 1.'], self::because(self::stay(5), ['P' => [self::leg(0, 0, 7, [19, 21])]]));
+        self::assertSame(['sharing', 'In Warm P wants other water or warmth.'], self::because(self::stay(5), ['P' => [self::leg(0, 0, 3, [23, 24])]]));
+        [$reason, $words] = self::because(self::stay(5), ['P' => [self::leg(0, 0, 7, [19, 21])]], true);
+        self::assertSame('locked', $reason);
+        self::assertStringContainsString('2 trays short', $words);
+    }
+
+    /** Each option is tried here once more, as if by hand. */
+    public function testEveryOptionWouldWork(): void
+    {
+        $neighbour = Stay::of('P', 7, 3, 0, 6, 0, self::comfort([19, 21]));
+        $taken = self::taken(['P' => [self::leg(0, 0, 7, [19, 21])]]);
+        $stay = self::stay(5);
+        $options = [];
+        foreach (NoPlace::of($stay, $taken, ['P' => $neighbour, 'X' => $stay], static fn (int $w) => "week {$w}")->options as $option) {
+            $options[$option->kind] = $option;
+        }
+        self::assertSame(['later', 'denser', 'neighbour'], array_keys($options));
+        self::assertSame([1, 3], [$options['later']->weeks, $options['later']->legs[0]->from]);
+        self::assertSame(3, $options['denser']->trays);
+        self::assertSame('Warm from week 1, when P goes to Warm from week 4', $options['neighbour']->words($taken->spaces, static fn (int $w) => "week {$w}"));
+        foreach ($options as $option) {
+            self::assertTrue(self::works($option, $taken), $option->kind);
+        }
+        self::assertSame(['P'], array_keys($taken->legs()), 'looking has moved nobody');
+    }
+
+    public function testABatchCanBePartedOrMoved(): void
+    {
+        $spaces = [Space::of('A', 6, self::comfort([15, 25]), 8), Space::of('B', 4, self::comfort([15, 25]), 8)];
+        $option = NoPlace::of(self::stay(8), new Taken(8, $spaces), [], static fn (int $w) => "week {$w}")->options[1];
+        self::assertSame('in parts from week 1: 6 in A, 2 in B', $option->words($spaces, static fn (int $w) => "week {$w}"));
+        $spaces = [Space::of('A', 9, self::comfort([15, 25]), 8, [2, 3, 4, 5, 6, 7]), Space::of('B', 9, self::comfort([15, 25]), 8, [0, 1])];
+        $found = array_map(static fn (BenchOption $o) => $o->words($spaces, static fn (int $w) => "week {$w}"), NoPlace::of(Stay::of('X', 8, 3, 1, 1, 1, self::comfort([18, 20])), new Taken(8, $spaces), [], static fn (int $w) => "week {$w}")->options);
+        self::assertContains('A from week 1, moved to B in week 2', $found);
+    }
+
+    private static function works(BenchOption $option, Taken $taken): bool
+    {
+        $had = [];
+        if ($option->neighbour !== null && $option->neighbourLeg !== null) {
+            $had = $taken->take($option->neighbour);
+            $taken->put('moved', false, $option->neighbourLeg);
+        }
+        $fits = array_filter($option->legs, $taken->fits(...)) === $option->legs;
+        if ($option->neighbour !== null) {
+            $taken->take('moved');
+            $taken->put($option->neighbour, false, ...$had);
+        }
+
+        return $fits;
+    }
+
+    /**
+     * @param array<string, list<Leg>> $there
+     *
+     * @return array{0: string, 1: string}
+     */
+    private static function because(Stay $stay, array $there = [], bool $locked = false): array
+    {
+        $no = NoPlace::of($stay, self::taken($there, $locked), ['X' => $stay], static fn (int $w) => "week {$w}");
+
+        return [$no->reason, $no->words];
+    }
+
+    /** @param array<string, list<Leg>> $there */
+    private static function taken(array $there, bool $locked = false): Taken
+    {
+        $taken = new Taken(8, [Space::of('Warm', 10, self::comfort([16, 24], [0, 2]), 8), Space::of('Cold', 40, self::comfort([2, 12], [0, 0]), 8)]);
+        foreach ($there as $name => $legs) {
+            $taken->put($name, $locked, ...$legs);
+        }
+
+        return $taken;
+    }
+
+    /**
+     * @param array{0: int, 1: int} $heat
+     * @param array{0: int, 1: int} $mist
+     */
+    private static function stay(int $trays = 5, array $heat = [18, 20], array $mist = [1, 2]): Stay
+    {
+        return Stay::of('X', $trays, 3, 1, 2, 1, self::comfort($heat, $mist));
+    }
+
+    /** @param array{0: int, 1: int} $heat */
+    private static function leg(int $space, int $from, int $trays, array $heat): Leg
+    {
+        return new Leg($space, $from, 3, $trays, self::comfort($heat));
+    }
+
+    /**
+     * @param array{0: int, 1: int} $heat
+     * @param array{0: int, 1: int} $mist
+     */
+    private static function comfort(array $heat, array $mist = [0, 3]): Comfort
+    {
+        return Comfort::of(Range::of(...$heat), Range::of(...$mist));
+    }
+}
