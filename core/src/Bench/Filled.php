@@ -27,6 +27,12 @@ final class Filled
         return $score;
     }
 
+    /** What the house's heat goes by, in degree-tray-weeks. */
+    public function heat(): float
+    {
+        return $this->taken->heat();
+    }
+
     /**
      * @param \Closure(int): string $sayWeek
      *

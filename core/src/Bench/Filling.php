@@ -146,6 +146,33 @@ final class Filling
         return new Filled($taken, $this->stays, $legs, array_values($unplaced));
     }
 
+    /**
+     * The house as it was before: how many of these batches have no place where they are said to lie, and its heat.
+     *
+     * @param array<string, array{space: int, from: int}> $was by name
+     *
+     * @return array{unplaced: int, heat: float}
+     */
+    public function asItWas(array $was): array
+    {
+        $taken = new Taken($this->weeks, $this->spaces);
+        foreach ($this->standing as $name => $legs) {
+            $taken->put((string) $name, true, ...$legs);
+        }
+        $without = 0;
+        foreach ($this->stays as $name => $stay) {
+            $at = $was[$name] ?? null;
+            $leg = $at === null ? null : $stay->lay($at['space'], $at['from'])['leg'] ?? null;
+            if ($leg !== null && $taken->fits($leg)) {
+                $taken->put($stay->name, false, $leg);
+            } else {
+                ++$without;
+            }
+        }
+
+        return ['unplaced' => $without, 'heat' => $taken->heat()];
+    }
+
     /** @return list<Leg> */
     private function inPieces(Stay $stay, Taken $taken): array
     {

@@ -8,7 +8,7 @@ namespace WetCradle\Core\Bench;
 final class Offer
 {
     /**
-     * @param ?string            $reason     null when it can lie there; else no_water, no_warmth, no_room or sharing
+     * @param ?string            $reason     null when it can lie there; else no_water, no_warmth, closed, no_room or sharing
      * @param int                $leastFree  trays free in the fullest of its weeks
      * @param array<string, int> $freeByWeek written week → trays free
      * @param list<Tenant>       $neighbours who else lies there in those weeks

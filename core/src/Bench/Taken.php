@@ -130,6 +130,19 @@ final class Taken
         return $found;
     }
 
+    /** Degrees above nothing at which zones are kept, by tray and week: what the house's heat goes by. */
+    public function heat(): float
+    {
+        $sum = 0.0;
+        foreach ($this->spaces as $number => $space) {
+            for ($week = 0; $week < $this->weeks; ++$week) {
+                $sum += $space->trays[$week] * max(0.0, $this->setting($number, $week)['heat'] ?? 0.0);
+            }
+        }
+
+        return $sum;
+    }
+
     /** @return array<int, int> week → cell */
     private function cellsOf(Leg $leg): array
     {

@@ -11,6 +11,9 @@ use WetCradle\Core\Refused;
 /** A batch as the bench sees it: so many trays, from week to week, wanting this warmth and this water. */
 final class Tenant
 {
+    /** °C that what is weaned must not be below. */
+    private const FROST_FREE = 3.0;
+
     private function __construct(
         public readonly string $name,
         public readonly int $trays,
@@ -42,6 +45,18 @@ final class Tenant
     public function meets(self $other): bool
     {
         return $this->from->until($other->to) >= 0 && $other->from->until($this->to) >= 0;
+    }
+
+    /** The same batch, there for other weeks. */
+    public function during(Week $from, Week $to): self
+    {
+        return self::of($this->name, $this->trays, $from, $to, $this->heat, $this->mist);
+    }
+
+    /** The same batch once it is weaned: it needs no mist and less warmth, but takes what it had before. */
+    public function weaned(Week $from, Week $to): self
+    {
+        return self::of($this->name, $this->trays, $from, $to, Range::of(min(self::FROST_FREE, $this->heat->low), $this->heat->high), Range::of(0, $this->mist->high));
     }
 
     /** Whether one setting of water and warmth suits both. */

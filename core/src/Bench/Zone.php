@@ -14,26 +14,29 @@ use WetCradle\Core\Telling;
 /** A piece of bench with one mist valve, one heat circuit and one cover: what lies on it shares its water and warmth. */
 final class Zone
 {
+    /** @param array<string, string> $closed */
     private function __construct(
         public readonly string $name,
         public readonly int $trays,
         public readonly Range $heat,
         public readonly Range $mist,
         private readonly bool $goesWithAir,
+        private readonly array $closed,
     ) {
     }
 
     /**
-     * @param Range $heat        °C that its heat circuit can hold, or that its cover never leaves
-     * @param bool  $goesWithAir whether it has no heat of its own, as a cold frame
+     * @param Range                 $heat        °C that its heat circuit can hold, or that its cover never leaves
+     * @param bool                  $goesWithAir whether it has no heat of its own, as a cold frame
+     * @param array<string, string> $closed      written weeks in which it is out of use, with why
      */
-    public static function of(string $name, int $trays, Range $heat, Range $mist, bool $goesWithAir = false): self
+    public static function of(string $name, int $trays, Range $heat, Range $mist, bool $goesWithAir = false, array $closed = []): self
     {
         if ($trays < 1) {
             throw Refused::because('out_of_range', 'trays', 'A zone holds at least one tray.');
         }
 
-        return new self($name, $trays, $heat, $mist, $goesWithAir);
+        return new self($name, $trays, $heat, $mist, $goesWithAir, $closed);
     }
 
     /**
@@ -56,13 +59,16 @@ final class Zone
         $telling ??= Telling::plain();
         $neighbours = array_values(array_filter($tenants, $batch->meets(...)));
         $free = [];
+        $shut = null;
         for ($week = $batch->from; $week->until($batch->to) >= 0; $week = $week->plus(1)) {
-            $free[$week->written()] = $this->trays - $this->used($week, $neighbours);
+            $free[$week->written()] = $this->traysIn($week) - $this->used($week, $neighbours);
+            $shut ??= $this->isClosedIn($week) ? $week : null;
         }
         $least = min($this->trays, ...array_values($free));
         [$reason, $words] = match (true) {
             !$this->mist->overlaps($batch->mist) => ['no_water', sprintf('gives mist level %s; this crop wants %s', $this->mist->words(''), $batch->mist->words(''))],
             !$this->heat->overlaps($batch->heat) => ['no_warmth', sprintf('holds %s; this crop wants %s', $telling->warmth($this->heat), $telling->warmth($batch->heat))],
+            $shut !== null => ['closed', sprintf('is out of use from %s: %s', $telling->week($shut), $this->closed[$shut->written()])],
             $least < $batch->trays => ['no_room', sprintf('%d %s short from %s', $batch->trays - $least, $batch->trays - $least === 1 ? 'tray' : 'trays', $telling->week($this->firstShort($free, $batch)))],
             default => $this->clash($batch, $neighbours, $telling),
         };
@@ -77,6 +83,22 @@ final class Zone
     public function distanceFrom(Tenant $batch): float
     {
         return abs($this->mist->middle() - $batch->mist->middle()) + abs($this->heat->middle() - $batch->heat->middle()) / 4.0;
+    }
+
+    public function isClosedIn(Week $week): bool
+    {
+        return isset($this->closed[$week->written()]);
+    }
+
+    /** How many trays it holds in a week: none where it is out of use. */
+    public function traysIn(Week $week): int
+    {
+        return $this->isClosedIn($week) ? 0 : $this->trays;
+    }
+
+    public function comfort(): Comfort
+    {
+        return Comfort::of($this->heat, $this->mist);
     }
 
     /** @param list<Tenant> $tenants */

@@ -8,7 +8,9 @@ namespace WetCradle\Core\Plan;
 final class PlannedBatch
 {
     /**
-     * @param list<int> $orders
+     * @param list<int>                                $orders
+     * @param ?string                                  $trayKind null in a version that did not keep it
+     * @param list<array{zone: string, from: string}> $movesOn  zones it goes to after its first
      */
     private function __construct(
         public readonly string $code,
@@ -22,18 +24,20 @@ final class PlannedBatch
         public readonly int $heldDays,
         public readonly string $readyOn,
         public readonly bool $stuck,
+        public readonly ?string $trayKind,
+        public readonly array $movesOn,
     ) {
     }
 
-    /** @param array{code: string, crop: string, orders: list<int>, block: string, zone: string, trays: int, cuttings: int, stickOn: string, heldDays: int, readyOn: string, stuck: bool} $is */
+    /** @param array{code: string, crop: string, orders: list<int>, block: string, zone: string, trays: int, cuttings: int, stickOn: string, heldDays: int, readyOn: string, stuck: bool, trayKind?: ?string, movesOn?: list<array{zone: string, from: string}>} $is */
     public static function of(array $is): self
     {
-        return new self($is['code'], $is['crop'], $is['orders'], $is['block'], $is['zone'], $is['trays'], $is['cuttings'], $is['stickOn'], $is['heldDays'], $is['readyOn'], $is['stuck']);
+        return new self($is['code'], $is['crop'], $is['orders'], $is['block'], $is['zone'], $is['trays'], $is['cuttings'], $is['stickOn'], $is['heldDays'], $is['readyOn'], $is['stuck'], $is['trayKind'] ?? null, $is['movesOn'] ?? []);
     }
 
-    /** @return array{code: string, crop: string, orders: list<int>, block: string, zone: string, trays: int, cuttings: int, stickOn: string, heldDays: int, readyOn: string, stuck: bool} */
+    /** @return array{code: string, crop: string, orders: list<int>, block: string, zone: string, trays: int, cuttings: int, stickOn: string, heldDays: int, readyOn: string, stuck: bool, trayKind: ?string, movesOn: list<array{zone: string, from: string}>} */
     public function toArray(): array
     {
-        return ['code' => $this->code, 'crop' => $this->crop, 'orders' => $this->orders, 'block' => $this->block, 'zone' => $this->zone, 'trays' => $this->trays, 'cuttings' => $this->cuttings, 'stickOn' => $this->stickOn, 'heldDays' => $this->heldDays, 'readyOn' => $this->readyOn, 'stuck' => $this->stuck];
+        return ['code' => $this->code, 'crop' => $this->crop, 'orders' => $this->orders, 'block' => $this->block, 'zone' => $this->zone, 'trays' => $this->trays, 'cuttings' => $this->cuttings, 'stickOn' => $this->stickOn, 'heldDays' => $this->heldDays, 'readyOn' => $this->readyOn, 'stuck' => $this->stuck, 'trayKind' => $this->trayKind, 'movesOn' => $this->movesOn];
     }
 }

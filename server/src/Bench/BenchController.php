@@ -7,20 +7,21 @@ namespace WetCradle\Server\Bench;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Routing\Attribute\Route;
-use Symfony\Component\Security\Http\Attribute\IsGranted;
 use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Compute\Fields;
-use WetCradle\Core\Numbers\Range;
-use WetCradle\Core\Refused;
 use WetCradle\Server\Calendar\Today;
-use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Plan\Tags;
+use WetCradle\Server\Plan\TrayKind;
 
 /** The house seen from above in one week. */
 final class BenchController
 {
+    private const WEEKS = 44;
+    private const BACK = 4;
+
     public function __construct(
         private readonly EntityManagerInterface $em,
         private readonly Tenants $tenants,
@@ -37,59 +38,82 @@ final class BenchController
         $names = array_map(static fn (Tenant $t) => $t->name, array_merge(...array_values($tenants)));
         $tags = $this->tags->byCode($names);
         $zones = [];
+        $kinds = $this->em->getRepository(TrayKind::class)->findBy([], ['cells' => 'ASC']);
         foreach ($this->em->getRepository(Zone::class)->findBy([], ['id' => 'ASC']) as $zone) {
             $here = $tenants[(int) $zone->id] ?? [];
-            $zones[] = self::view($zone) + [
-                'used' => $zone->core()->used($week, $here),
+            $core = $zone->core();
+            $zones[] = ZoneController::view($zone, $kinds) + [
+                'used' => $core->used($week, $here),
+                'room' => $core->traysIn($week),
                 'tenants' => array_map(static fn (Tenant $t) => ['trays' => $t->trays, 'from' => $t->from->written(), 'to' => $t->to->written(), 'tag' => $tags[$t->name]], $here),
-                'setting' => $zone->core()->setting($here),
+                'setting' => $core->setting($here),
             ];
         }
 
         return new JsonResponse(['week' => $week->written(), 'zones' => $zones]);
     }
 
-    #[Route('/api/zones', methods: ['POST'])]
-    #[IsGranted('ROLE_PROPAGATOR')]
-    public function add(Fields $in, Writing $writing): JsonResponse
+    /** What every zone says to one batch, as it is planned or from this week on. */
+    #[Route('/api/bench/offers', methods: ['GET'])]
+    public function offers(Request $request, Moving $moving): JsonResponse
     {
-        $zone = $writing->once(function () use ($in, $writing) {
-            $name = $in->text('name', 60);
-            if ($this->em->getRepository(Zone::class)->findOneBy(['name' => $name]) !== null) {
-                throw Refused::because('taken', 'name', sprintf('There is a zone called %s already.', $name));
-            }
-            $heat = Range::of($in->number('heatLow', -20, 40), $in->number('heatHigh', -20, 40), 'heatLow');
-            $mist = Range::of($in->count('mistLow', 0, 3), $in->count('mistHigh', 0, 3), 'mistLow');
-            $house = $in->text('house', 60);
-            $size = ['length' => $in->positive('length', 500), 'width' => $in->positive('width', 100)];
-            // A new zone is drawn below what its house already holds.
-            $below = 0.0;
-            foreach ($this->em->getRepository(Zone::class)->findBy(['house' => $house]) as $other) {
-                $below = max($below, $other->y + $other->width + 0.8);
-            }
-            $zone = new Zone($name, $house, $in->oneOf('kind', Zone::KINDS), $in->count('trays', 1, 10_000), $heat->low, $heat->high, (int) $mist->low, (int) $mist->high, 0.0, $below, $size['length'], $size['width']);
-            $in->done();
-            $this->em->persist($zone);
-            $writing->keep('zone', $name, [], ['trays' => $zone->trays, 'house' => $house]);
-
-            return $zone;
-        });
-
-        return new JsonResponse(self::view($zone), 201);
+        return new JsonResponse($moving->offers($request->query->getString('batch')));
     }
 
-    /** @return array<string, mixed> */
-    private static function view(Zone $zone): array
+    /** A zone over the season: how full it is, what it must be set to, and where that cannot be. */
+    #[Route('/api/zones/{id<\d+>}/season', methods: ['GET'])]
+    public function season(int $id, Request $request): JsonResponse
     {
-        return [
-            'id' => $zone->id,
-            'name' => $zone->name,
-            'house' => $zone->house,
-            'kind' => $zone->kind,
-            'trays' => $zone->trays,
-            'heat' => [$zone->heatLow, $zone->heatHigh],
-            'mist' => [$zone->mistLow, $zone->mistHigh],
-            'place' => ['x' => $zone->x, 'y' => $zone->y, 'length' => $zone->length, 'width' => $zone->width],
-        ];
+        $zone = $this->em->find(Zone::class, $id) ?? throw new NotFoundHttpException();
+        $from = ($request->query->has('week') ? Week::of($request->query->getString('week')) : $this->today->week())->plus(-self::BACK);
+        $core = $zone->core();
+        $tenants = $this->tenants->byZone($from, $from->plus(self::WEEKS - 1))[$id] ?? [];
+        $weeks = [];
+        for ($i = 0; $i < self::WEEKS; ++$i) {
+            $week = $from->plus($i);
+            $here = array_values(array_filter($tenants, static fn (Tenant $t) => $t->isThereIn($week)));
+            $clash = [];
+            foreach ($here as $j => $one) {
+                foreach (array_slice($here, $j + 1) as $other) {
+                    if (!$one->canShareWith($other)) {
+                        $clash[] = $one->name.' and '.$other->name;
+                    }
+                }
+            }
+            $weeks[] = ['week' => $week->written(), 'used' => $core->used($week, $here), 'trays' => $core->traysIn($week), 'setting' => $core->setting($here), 'clashes' => $clash];
+        }
+
+        return new JsonResponse(['zone' => ZoneController::view($zone, []), 'weeks' => $weeks]);
+    }
+
+    /** What is to be carried and set in a week, day by day. */
+    #[Route('/api/bench/work', methods: ['GET'])]
+    public function work(Request $request, BenchWork $work): JsonResponse
+    {
+        $week = $request->query->has('week') ? Week::of($request->query->getString('week')) : $this->today->week();
+
+        return new JsonResponse(['week' => $week->written(), 'jobs' => $work->of($week)]);
+    }
+
+    /** What the house would be filled like; saves nothing. */
+    #[Route('/api/bench/fill', methods: ['POST'])]
+    public function fill(Fields $in, Fillings $fillings): JsonResponse
+    {
+        $before = [];
+        foreach ($in->has('before') ? $in->objects('before') : [] as $one) {
+            $before[$one->text('code', 20)] = ['zone' => $one->count('zone', 1), 'week' => Week::of($one->text('week', 8))];
+            $one->done();
+        }
+        $ask = new FillAsk(
+            $in->has('stage') ? $in->oneOf('stage', FillAsk::STAGES) : 'rooting',
+            $in->countOr('round', 1, 1, 1000),
+            $before,
+            $in->has('mayPart') && $in->flag('mayPart'),
+            $in->has('mayMove') && $in->flag('mayMove'),
+            $in->has('whatIf') ? $in->oneOf('whatIf', FillAsk::WHAT_IFS) : null,
+        );
+        $in->done();
+
+        return new JsonResponse($fillings->fill($ask));
     }
 }

@@ -16,6 +16,7 @@ final class Lying
      * @param int                $way      the way by which it was, or is to be, propagated
      * @param \DateTimeImmutable $weaned   the day it was, or is to be, weaned
      * @param string             $pot      that its order asks for; empty where nobody waits
+     * @param non-empty-list<array{zone: int, tenant: Tenant}> $legs where it lies from when to when
      */
     public function __construct(
         public readonly Tenant $tenant,
@@ -28,6 +29,7 @@ final class Lying
         public readonly \DateTimeImmutable $weaned,
         public readonly string $method,
         public readonly string $pot,
+        public readonly array $legs,
     ) {
     }
 }

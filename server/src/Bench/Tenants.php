@@ -28,19 +28,48 @@ final class Tenants
     {
         $found = [];
         foreach ($this->during($from, $to) as $lying) {
-            if ($lying->tenant->name !== $but) {
-                $found[$lying->zone][] = $lying->tenant;
+            foreach ($lying->tenant->name === $but ? [] : $lying->legs as ['zone' => $zone, 'tenant' => $tenant]) {
+                if ($tenant->from->until($to) >= 0 && $from->until($tenant->to) >= 0) {
+                    $found[$zone][] = $tenant;
+                }
             }
         }
 
         return $found;
     }
 
+    /**
+     * Where a batch lies from week to week: in its first zone, and from the day it moves on in the next. One that is
+     * moved after it was weaned wants no mist there.
+     *
+     * @param list<array{zone: int, from: \DateTimeImmutable}> $moves in order
+     *
+     * @return non-empty-list<array{zone: int, tenant: Tenant}>
+     */
+    public static function legs(Tenant $whole, int $zone, \DateTimeImmutable $weanOn, array $moves): array
+    {
+        $legs = [];
+        $from = $whole->from;
+        $weaned = false;
+        $weanWeek = Week::containing($weanOn);
+        foreach ($moves as $move) {
+            $week = Week::containing($move['from']);
+            if ($week->until($whole->to) < 0 || $from->until($week) <= 0) {
+                continue;
+            }
+            $legs[] = ['zone' => $zone, 'tenant' => $weaned ? $whole->weaned($from, $week->plus(-1)) : $whole->during($from, $week->plus(-1))];
+            [$from, $zone, $weaned] = [$week, $move['zone'], $weanWeek->until($week) >= 0];
+        }
+        $legs[] = ['zone' => $zone, 'tenant' => $weaned ? $whole->weaned($from, $whole->to) : $whole->during($from, $whole->to)];
+
+        return $legs;
+    }
+
     /** @return list<Lying> */
     public function during(Week $from, Week $to): array
     {
         $rows = $this->db->iterateAssociative(
-            "SELECT b.code, b.trays, b.planned, b.stick_on, b.stuck_on, b.pot_on, b.left_bench_on, b.wean_on, b.method, b.zone_id, z.kind, h.way_id, coalesce(p.name, '') AS pot, json_extract(h.details, '$.warmth.medium[0]') AS heat_low, json_extract(h.details, '$.warmth.medium[1]') AS heat_high,
+            "SELECT b.id, b.code, b.trays, b.planned, b.stick_on, b.stuck_on, b.pot_on, b.left_bench_on, b.wean_on, b.method, b.zone_id, z.kind, h.way_id, coalesce(p.name, '') AS pot, json_extract(h.details, '$.warmth.medium[0]') AS heat_low, json_extract(h.details, '$.warmth.medium[1]') AS heat_high,
                 json_extract(h.details, '$.water.mist[0]') AS mist_low, json_extract(h.details, '$.water.mist[1]') AS mist_high, s.stuck, s.potted
              FROM batch b JOIN way_sheet h ON h.id = b.sheet_id JOIN zone z ON z.id = b.zone_id LEFT JOIN batch_standing s ON s.batch_id = b.id LEFT JOIN wanted w ON w.id = b.wanted_id LEFT JOIN pot p ON p.id = w.pot_id
              WHERE b.called_off = 0 AND coalesce(b.stuck_on, b.stick_on) <= :to AND (b.left_bench_on >= :from OR (b.left_bench_on IS NULL AND (b.stuck_on IS NOT NULL OR b.pot_on >= :from)))
@@ -48,9 +77,11 @@ final class Tenants
             ['from' => $from->monday()->format('Y-m-d'), 'to' => $to->sunday()->format('Y-m-d')],
         );
         $found = [];
+        $moves = $this->moves();
         foreach ($rows as $row) {
             $tenant = $this->tenant($row);
             if ($tenant->from->until($to) >= 0 && $from->until($tenant->to) >= 0) {
+                $legs = self::legs($tenant, (int) $row['zone_id'], new \DateTimeImmutable((string) $row['wean_on']), $moves[(int) $row['id']] ?? []);
                 $isStuck = $row['stuck_on'] !== null;
                 $found[] = new Lying(
                     $tenant,
@@ -63,8 +94,20 @@ final class Tenants
                     new \DateTimeImmutable((string) $row['wean_on']),
                     (string) $row['method'],
                     (string) $row['pot'],
+                    $legs,
                 );
             }
+        }
+
+        return $found;
+    }
+
+    /** @return array<int, list<array{zone: int, from: \DateTimeImmutable}>> by batch, in order */
+    private function moves(): array
+    {
+        $found = [];
+        foreach ($this->db->iterateAssociative('SELECT m.batch_id, m.zone_id, m.from_day FROM batch_moves_on m JOIN batch b ON b.id = m.batch_id WHERE b.called_off = 0 ORDER BY m.from_day') as $row) {
+            $found[(int) $row['batch_id']][] = ['zone' => (int) $row['zone_id'], 'from' => new \DateTimeImmutable((string) $row['from_day'])];
         }
 
         return $found;

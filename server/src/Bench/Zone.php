@@ -4,9 +4,12 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Bench;
 
+use Doctrine\Common\Collections\ArrayCollection;
+use Doctrine\Common\Collections\Collection;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use WetCradle\Core\Bench\Zone as CoreZone;
+use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Numbers\Range;
 
 /** A zone of bench or floor with its place in the house, in metres seen from above. */
@@ -14,12 +17,33 @@ use WetCradle\Core\Numbers\Range;
 class Zone
 {
     public const KINDS = ['mist', 'cover', 'open', 'frame'];
+    /** What it stands on; what is under a bench may lie below another zone. */
+    public const STANDS = ['bench', 'under', 'floor'];
+    public const LIGHTS = ['full', 'shade', 'dim'];
 
     #[ORM\Id, ORM\GeneratedValue, ORM\Column]
     public ?int $id = null;
 
     #[ORM\Column(type: 'integer'), ORM\Version]
     public int $version = 1;
+
+    /** Metres of free way beside it. */
+    #[ORM\Column(type: Types::FLOAT)]
+    public float $aisle = 0.8;
+    /** Metres above the floor. */
+    #[ORM\Column(type: Types::FLOAT)]
+    public float $height = 0.8;
+    #[ORM\Column]
+    public string $stands = 'bench';
+    #[ORM\Column]
+    public string $light = 'shade';
+    #[ORM\Column]
+    public bool $frostFree = true;
+
+    /** @var Collection<int, ZoneClosed> */
+    #[ORM\OneToMany(targetEntity: ZoneClosed::class, mappedBy: 'zone', cascade: ['persist'], orphanRemoval: true, fetch: 'EAGER')]
+    #[ORM\OrderBy(['fromWeek' => 'ASC'])]
+    public Collection $closed;
 
     public function __construct(
         #[ORM\Column] public string $name,
@@ -35,10 +59,24 @@ class Zone
         #[ORM\Column(type: Types::FLOAT)] public float $length,
         #[ORM\Column(type: Types::FLOAT)] public float $width,
     ) {
+        $this->closed = new ArrayCollection();
+    }
+
+    /** @return array<string, string> written weeks in which it is out of use, with why */
+    private function closedWeeks(): array
+    {
+        $weeks = [];
+        foreach ($this->closed as $closed) {
+            for ($week = Week::of($closed->fromWeek), $end = Week::of($closed->toWeek); $week->until($end) >= 0; $week = $week->plus(1)) {
+                $weeks[$week->written()] = $closed->why;
+            }
+        }
+
+        return $weeks;
     }
 
     public function core(): CoreZone
     {
-        return CoreZone::of($this->name, $this->trays, Range::of($this->heatLow, $this->heatHigh, 'heat'), Range::of($this->mistLow, $this->mistHigh, 'mist'), $this->kind === 'frame');
+        return CoreZone::of($this->name, $this->trays, Range::of($this->heatLow, $this->heatHigh, 'heat'), Range::of($this->mistLow, $this->mistHigh, 'mist'), $this->kind === 'frame', $this->closedWeeks());
     }
 }

@@ -89,7 +89,7 @@ final class CropViews
             'tray' => $tray->toArray(),
             'window' => $this->window($way, $this->today->week()),
             'learnt' => $this->history->learnt($way, $batches),
-            'figures' => WaysCompared::figures($sheet, $rate->forNewBatch, $tray->cells, $tray->squareMetres),
+            'figures' => WaysCompared::figures($sheet, $rate->forNewBatch, $tray->cells, $tray->squareMetres()),
             'versions' => $this->versions($way),
         ] + self::derived($sheet, $rules);
     }

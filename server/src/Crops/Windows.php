@@ -33,6 +33,18 @@ final class Windows
         return $this->known[(int) $sheet->id] ??= WayWindows::of($sheet->core()->windows, $this->shift ??= $this->house->nursery()->shift(), array_values(array_filter($signs, static fn (Seen $s) => isset($sheet->core()->windows[$s->window]))));
     }
 
+    /** @return array{0: \DateTimeImmutable, 1: \DateTimeImmutable} the days between which what is to be stuck on a day may be, not before today */
+    public function daysAround(Way $way, \DateTimeImmutable $day, \DateTimeImmutable $today): array
+    {
+        $week = Week::containing($day);
+        foreach ($this->of($way)->during($week, $week) as $run) {
+            return [max($today, $run->from->monday()), $run->to->sunday()];
+        }
+
+        // It was planned outside its window on purpose: there it stays.
+        return [$day, $day];
+    }
+
     /** What was known is out of date: a sign was seen or taken back. */
     public function forget(): void
     {

@@ -114,8 +114,12 @@ final class DemoNursery
         $found = [];
         foreach (Readable::csv('zones.csv') as $row) {
             $this->db->insert('zone', ['version' => 1, 'name' => $row['name'], 'house' => $row['house'], 'kind' => $row['kind'], 'trays' => $row['trays'], 'heat_low' => $row['heatLow'], 'heat_high' => $row['heatHigh'],
-                'mist_low' => $row['mistLow'], 'mist_high' => $row['mistHigh'], 'x' => $row['x'], 'y' => $row['y'], 'length' => $row['length'], 'width' => $row['width']]);
+                'mist_low' => $row['mistLow'], 'mist_high' => $row['mistHigh'], 'x' => $row['x'], 'y' => $row['y'], 'length' => $row['length'], 'width' => $row['width'],
+                'stands' => $row['stands'], 'light' => $row['light'], 'height' => $row['height'], 'frost_free' => $row['frostFree']]);
             $found[] = $row + ['id' => (int) $this->db->lastInsertId()];
+        }
+        foreach (Readable::csv('closed.csv') as $row) {
+            $this->db->executeStatement('INSERT INTO zone_closed (zone_id, from_week, to_week, why) SELECT id, ?, ?, ? FROM zone WHERE name = ?', [$row['from'], $row['to'], $row['why'], $row['zone']]);
         }
 
         return $found;

@@ -13,6 +13,7 @@ use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Plan\PlainDates;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Account\Account;
+use WetCradle\Server\Bench\MovesOn;
 use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Book\BatchStanding;
 use WetCradle\Server\Book\Line;
@@ -63,6 +64,14 @@ class Batch
     /** @var Collection<int, Wanted> orders that it serves besides its first, which share its insurance */
     #[ORM\ManyToMany(targetEntity: Wanted::class), ORM\JoinTable(name: 'batch_shared')]
     public Collection $shared;
+
+    /** @var Collection<int, MovesOn> zones it goes to after the first, in order */
+    #[ORM\OneToMany(targetEntity: MovesOn::class, mappedBy: 'batch', cascade: ['persist'], orphanRemoval: true)]
+    #[ORM\OrderBy(['fromDay' => 'ASC'])]
+    public Collection $movesOn;
+    /** Whether filling the house leaves it where it is. */
+    #[ORM\Column]
+    public bool $locked = false;
 
     /** The day it was stuck; null while it is only planned. */
     #[ORM\Column(type: Types::DATE_IMMUTABLE, nullable: true)]
@@ -119,6 +128,7 @@ class Batch
         $this->people = new ArrayCollection();
         $this->shared = new ArrayCollection();
         $this->lines = new ArrayCollection();
+        $this->movesOn = new ArrayCollection();
         $this->date($dates);
     }
 
@@ -134,6 +144,28 @@ class Batch
         $this->readyFrom = $dates->readyFrom;
         $this->readyOn = $dates->readyOn;
         $this->readyBy = $dates->readyBy;
+    }
+
+    /** The zone it lies in on a day. */
+    public function zoneOn(\DateTimeImmutable $day): Zone
+    {
+        $zone = $this->zone;
+        foreach ($this->movesOn as $on) {
+            if ($on->fromDay <= $day) {
+                $zone = $on->zone;
+            }
+        }
+
+        return $zone;
+    }
+
+    /** @param list<array{zone: Zone, from: \DateTimeImmutable}> $moves in order */
+    public function goesOn(array $moves): void
+    {
+        $this->movesOn->clear();
+        foreach ($moves as ['zone' => $zone, 'from' => $from]) {
+            $this->movesOn->add(new MovesOn($this, $zone, $from));
+        }
     }
 
     /** Its days where it lies, stuck on this day. */

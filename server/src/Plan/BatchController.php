@@ -120,6 +120,8 @@ final class BatchController
             $batch->calledOff = $in->has('calledOff') && $in->flag('calledOff');
             $batch->block = $this->find->by(StockBlock::class, 'code', $in->text('block'), 'block', 'stock block');
             $batch->zone = $this->find->by(Zone::class, 'id', $in->count('zone', 1), 'zone', 'zone');
+            // Planned anew, it goes nowhere else until that is planned anew too.
+            $batch->movesOn->clear();
             $batch->trays = $in->count('trays', 1, 20_000);
             $batch->planned = $batch->sheet->core()->each * Trays::of($batch->trays, $batch->trayKind->cells)->hold();
             $dates = $batch->datesFrom($this->stickDay($in), $this->house->air());
@@ -129,6 +131,22 @@ final class BatchController
                 $this->mustFit($batch, $dates);
             }
             $this->writing->keep('batch', $batch->code, $before, self::editable($batch));
+        });
+
+        return new JsonResponse($this->views->one($batch));
+    }
+
+    /** Locked, it stays where it is when the house is filled again. */
+    #[Route('/api/batches/{code}/lock', methods: ['POST'])]
+    #[IsGranted('ROLE_PROPAGATOR')]
+    public function lock(string $code, Fields $in): JsonResponse
+    {
+        $batch = $this->batch($code);
+        $this->writing->once(function () use ($batch, $in): void {
+            $before = ['locked' => $batch->locked];
+            $batch->locked = $in->flag('locked');
+            $in->done();
+            $this->writing->keep('batch', $batch->code, $before, ['locked' => $batch->locked]);
         });
 
         return new JsonResponse($this->views->one($batch));

@@ -87,25 +87,13 @@ final class Evening
         foreach ($loads as $load) {
             $batch = $this->batches[$load->tenant->name] ?? null;
             if ($batch !== null && $batch->potOn >= $this->today->day()) {
-                [$earliest, $latest] = $batch->isStuck() ? [null, null] : $this->window($batch);
+                [$earliest, $latest] = $batch->isStuck() ? [null, null] : $this->windows->daysAround($batch->sheet->way, $batch->stickOn, $this->today->day());
                 $found[] = new Movable($batch->code, $batch->crop->name, $batch->stuckOn ?? $batch->stickOn, $earliest, $latest, $batch->sheet->core()->times($this->house->air(), $this->zone($batch)), $batch->heldDays, $batch->wanted?->ready(),
                     $norms->hoursToCollect($load->toStick) + $norms->hoursToStick($load->toStick, $load->method), $norms->hoursToPot($load->toPot, $load->pot));
             }
         }
 
         return $found;
-    }
-
-    /** @return array{0: \DateTimeImmutable, 1: \DateTimeImmutable} the days between which it may be stuck */
-    private function window(Batch $batch): array
-    {
-        $week = Week::containing($batch->stickOn);
-        foreach ($this->windows->of($batch->sheet->way)->during($week, $week) as $run) {
-            return [max($this->today->day(), $run->from->monday()), $run->to->sunday()];
-        }
-
-        // It was planned outside its window on purpose: there it stays.
-        return [$batch->stickOn, $batch->stickOn];
     }
 
     private function zone(Batch $batch): CoreZone

@@ -37,7 +37,8 @@ final class Loads
     public function of(Lying $lying): BatchLoad
     {
         return new BatchLoad(
-            $lying->tenant,
+            // What moves on to another bench makes room on its first.
+            $lying->legs[0]['tenant'],
             $lying->underMist,
             $lying->cuttings,
             Week::containing($lying->off),

@@ -4,12 +4,16 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Plan;
 
-/** One batch moved: to another day, held for longer in its tray, or to another zone. What is null stays as it is. */
+/** One batch moved: to another day, held for longer in its tray, to another zone, on to a second one, into other trays, or in parts. What is null stays as it is. */
 final class Move
 {
     /**
-     * @param string              $field by which a refusal names it
-     * @param ?\DateTimeImmutable $from  the stick day that the mover saw; another one means that somebody moved it meanwhile
+     * @param string                                     $field    by which a refusal names it
+     * @param ?\DateTimeImmutable                        $from     the stick day that the mover saw; another one means that somebody moved it meanwhile
+     * @param ?int                                       $zone     where it lies; of one that is stuck, where it goes on that day
+     * @param ?\DateTimeImmutable                        $on       the day on which it goes there, where it lies elsewhere before
+     * @param ?array{zone: int, on: \DateTimeImmutable}  $then     where it goes on midway
+     * @param list<array{zone: int, trays: int}>         $parts    several zones at once; all but the first become batches of their own
      */
     public function __construct(
         public readonly string $code,
@@ -18,6 +22,10 @@ final class Move
         public readonly ?int $zone,
         public readonly string $field,
         public readonly ?\DateTimeImmutable $from = null,
+        public readonly ?\DateTimeImmutable $on = null,
+        public readonly ?array $then = null,
+        public readonly ?int $trayKind = null,
+        public readonly array $parts = [],
     ) {
     }
 }

@@ -5,13 +5,14 @@ declare(strict_types=1);
 namespace WetCradle\Server\Plan;
 
 use Doctrine\ORM\EntityManagerInterface;
-use WetCradle\Core\Bench\Berths;
 use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Plan\BatchCode;
 use WetCradle\Core\Plan\BatchLoad;
 use WetCradle\Core\Plan\PlainDates;
+use WetCradle\Core\Plan\Trays;
 use WetCradle\Core\Refused;
+use WetCradle\Server\Bench\MovesOn;
 use WetCradle\Server\Bench\Tenants;
 use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Calendar\Today;
@@ -48,45 +49,99 @@ final class Moves
      */
     public function try(array $moves): array
     {
-        $placed = array_map($this->placed(...), $moves);
+        $placed = $this->placed($moves);
         $batches = [];
         foreach ($placed as $i => $one) {
-            $batches[] = ['code' => $one['batch']->code, 'dates' => $one['dates']->toArray(), 'zone' => $one['zone']->name, 'heldDays' => $one['held'], 'breaks' => $this->breaks($i, $placed)];
+            $batches[] = ['code' => $one->batch->code, 'dates' => $one->dates->toArray(), 'zone' => $one->lastZone()->name, 'trays' => $one->trays, 'heldDays' => $one->held, 'breaks' => $this->breaks($i, $placed)];
         }
 
         return ['batches' => $batches, 'weeks' => $this->weeks($placed)];
     }
 
-    /** @param list<Move> $moves */
-    public function apply(array $moves): void
+    /**
+     * @param list<Move> $moves
+     *
+     * @return list<string> codes of the batches changed and made, in which they are undone
+     */
+    public function apply(array $moves): array
     {
-        $placed = array_map($this->placed(...), $moves);
-        foreach ($placed as $i => ['batch' => $batch, 'move' => $move]) {
-            if ($move->from !== null && ($move->from <=> $batch->stickOn) !== 0) {
-                throw new Conflict(self::editable($batch));
+        $placed = $this->placed($moves);
+        foreach ($placed as $i => $one) {
+            if ($one->move->from !== null && ($one->move->from <=> $one->batch->stickOn) !== 0) {
+                throw new Conflict(self::editable($one->batch));
             }
             foreach ($this->breaks($i, $placed) as $break) {
                 if ($break['hard']) {
-                    throw Refused::because($break['kind'], $move->field, sprintf('%s: %s', $batch->code, $break['words']));
+                    throw Refused::because($break['kind'], $one->move->field, sprintf('%s: %s', $one->batch->code, $break['words']));
                 }
             }
         }
-        foreach ($placed as ['batch' => $batch, 'dates' => $dates, 'zone' => $zone, 'held' => $held]) {
+        $codes = [];
+        foreach ($placed as $one) {
+            if ($one->isPart) {
+                $codes[] = $this->splitOff($one);
+                continue;
+            }
+            $batch = $one->batch;
             $before = self::editable($batch);
-            $batch->zone = $zone;
-            $batch->heldDays = $held;
-            $batch->date($dates);
+            $batch->zone = $one->zone;
+            $batch->heldDays = $one->held;
+            $batch->trays = $one->trays;
+            $batch->planned = $one->planned;
+            $batch->trayKind = $one->trayKind;
+            $batch->date($one->dates);
+            $this->goesOn($batch, $one->then);
             if (!$batch->isStuck()) {
                 $this->em->flush();
                 $this->rights->mustAllow($batch, $batch->stickOn, $batch->planned, 'stickOn');
             }
             $this->writing->keep('batch', $batch->code, $before, self::editable($batch));
+            $codes[] = $batch->code;
         }
         $this->em->flush();
+
+        return $codes;
     }
 
-    /** @return array{move: Move, batch: Batch, dates: PlainDates, zone: Zone, held: int} */
-    private function placed(Move $move): array
+    /** @param list<array{zone: Zone, from: \DateTimeImmutable}> $then */
+    private function goesOn(Batch $batch, array $then): void
+    {
+        if ($batch->movesOn->isEmpty() && $then === []) {
+            return;
+        }
+        $batch->movesOn->clear();
+        // A day can be taken again only when what was there is gone.
+        $this->em->flush();
+        $batch->goesOn($then);
+    }
+
+    /** A part of a planned batch becomes one of its own, for the same orders. */
+    private function splitOff(Placed $part): string
+    {
+        $from = $part->batch;
+        $batch = new Batch(BatchCode::ofNumber(++$this->house->nursery()->batchesNumbered)->written, $from->sheet, $from->method, $from->material, $from->wanted, $from->block, $part->zone, $part->trayKind, $part->trays, $part->planned,
+            $from->needed, $from->confidence, $part->dates, $this->writing->by(), $this->today->now());
+        foreach ($from->shared as $wanted) {
+            $batch->shared->add($wanted);
+        }
+        $this->em->persist($batch);
+        $this->writing->keep('batch', $batch->code, [], self::editable($batch) + ['splitFrom' => $from->code]);
+
+        return $batch->code;
+    }
+
+    /**
+     * @param list<Move> $moves
+     *
+     * @return list<Placed>
+     */
+    private function placed(array $moves): array
+    {
+        return array_merge(...array_map($this->place(...), $moves));
+    }
+
+    /** @return non-empty-list<Placed> */
+    private function place(Move $move): array
     {
         $typed = BatchCode::typed($move->code);
         $batch = ($typed === null ? null : $this->em->getRepository(Batch::class)->findOneBy(['code' => $typed->written])) ?? throw Refused::because('unknown', $move->field, sprintf('There is no batch %s.', $move->code));
@@ -97,29 +152,89 @@ final class Moves
         if ($stuckOn !== null && $move->stickOn !== null && ($move->stickOn <=> $stuckOn) !== 0) {
             throw Refused::because('is_stuck', $move->field, sprintf('%s is stuck already; it can only be held longer in its tray.', $batch->code));
         }
-        $zone = $move->zone === null ? $batch->zone : $this->em->find(Zone::class, $move->zone) ?? throw Refused::because('unknown', $move->field, sprintf('There is no zone %d.', $move->zone));
+        if ($stuckOn !== null && ($move->parts !== [] || $move->trayKind !== null)) {
+            throw Refused::because('is_stuck', $move->field, sprintf('%s is stuck already; split it in its book.', $batch->code));
+        }
         $held = $move->heldDays ?? $batch->heldDays;
         if ($held > PlainDates::MOST_HELD) {
             throw Refused::because('out_of_range', $move->field, sprintf('Held for more than %d days, a rooted plant is spoilt.', PlainDates::MOST_HELD));
         }
+        $stickOn = $stuckOn ?? $move->stickOn ?? $batch->stickOn;
+        $asked = $move->zone === null ? null : $this->zone($move->zone, $move);
+        $first = $stuckOn !== null || $move->on !== null ? $batch->zone : $asked ?? $batch->zone;
+        $then = $this->then($move, $batch, $asked, $stickOn);
+        $kind = $move->trayKind === null ? $batch->trayKind : $this->em->find(TrayKind::class, $move->trayKind) ?? throw Refused::because('unknown', $move->field, 'There is no such kind of tray.');
+        $trays = $kind === $batch->trayKind ? $batch->trays : Trays::toHold(intdiv($batch->planned + $batch->sheet->core()->each - 1, $batch->sheet->core()->each), $kind->cells)->number;
+        if ($move->parts === []) {
+            return [new Placed($move, $batch, $this->dates($first, $batch, $stickOn, $held), $first, $then, $held, $trays, $batch->planned, $kind, false, $first !== $batch->zone || $move->zone !== null || $move->then !== null)];
+        }
+        if (array_sum(array_column($move->parts, 'trays')) !== $trays) {
+            throw Refused::because('not_the_whole', $move->field, sprintf('The parts of %s do not come to its %d trays.', $batch->code, $trays));
+        }
+        $found = [];
+        $left = $batch->planned;
+        foreach ($move->parts as $i => $part) {
+            $zone = $this->zone($part['zone'], $move);
+            $planned = $i === count($move->parts) - 1 ? $left : min($left - 1, intdiv($batch->planned * $part['trays'], $trays));
+            $left -= $planned;
+            $found[] = new Placed($move, $batch, $this->dates($zone, $batch, $stickOn, $held), $zone, [], $held, $part['trays'], max(1, $planned), $kind, $i > 0, true);
+        }
 
-        return ['move' => $move, 'batch' => $batch, 'dates' => Batch::datesIn($zone, $batch->sheet->core(), $stuckOn ?? $move->stickOn ?? $batch->stickOn, $this->house->air(), $held), 'zone' => $zone, 'held' => $held];
+        return $found;
+    }
+
+    private function dates(Zone $zone, Batch $batch, \DateTimeImmutable $stickOn, int $held): PlainDates
+    {
+        return Batch::datesIn($zone, $batch->sheet->core(), $stickOn, $this->house->air(), $held);
+    }
+
+    private function zone(int $id, Move $move): Zone
+    {
+        return $this->em->find(Zone::class, $id) ?? throw Refused::because('unknown', $move->field, sprintf('There is no zone %d.', $id));
     }
 
     /**
-     * @param list<array{move: Move, batch: Batch, dates: PlainDates, zone: Zone, held: int}> $placed
+     * Where it goes on: what was planned so before, as many days later as it is stuck later; what is said now comes after that.
+     *
+     * @return list<array{zone: Zone, from: \DateTimeImmutable}>
+     */
+    private function then(Move $move, Batch $batch, ?Zone $asked, \DateTimeImmutable $stickOn): array
+    {
+        $then = [];
+        $later = $batch->stickOn->diff($stickOn);
+        foreach ($batch->movesOn as $on) {
+            $then[] = ['zone' => $on->zone, 'from' => $batch->isStuck() ? $on->fromDay : $on->fromDay->add($later)];
+        }
+        if ($move->then !== null) {
+            return [['zone' => $this->zone($move->then['zone'], $move), 'from' => $move->then['on']]];
+        }
+        if ($asked === null || (!$batch->isStuck() && $move->on === null)) {
+            // Laid elsewhere from the start, it is not moved on from where it never lay.
+            return $asked === null || $asked === $batch->zone ? $then : [];
+        }
+        $on = $move->on ?? $this->today->day();
+        $then = array_values(array_filter($then, static fn (array $one) => $one['from'] < $on));
+        $last = $then === [] ? $batch->zone : $then[array_key_last($then)]['zone'];
+
+        return $last === $asked ? $then : [...$then, ['zone' => $asked, 'from' => $on]];
+    }
+
+    /**
+     * @param list<Placed> $placed
      *
      * @return list<array{kind: string, words: string, hard: bool}>
      */
     private function breaks(int $i, array $placed): array
     {
-        ['batch' => $batch, 'dates' => $dates, 'zone' => $zone] = $placed[$i];
+        $one = $placed[$i];
+        $batch = $one->batch;
+        $dates = $one->dates;
         $telling = $this->house->nursery()->telling();
         $found = [];
         $say = static function (string $kind, string $words, bool $hard) use (&$found): void {
             $found[] = ['kind' => $kind, 'words' => $words, 'hard' => $hard];
         };
-        if (!$batch->isStuck()) {
+        if (!$batch->isStuck() && !$one->isPart) {
             if ($dates->stickOn < $this->today->day()) {
                 $say('gone_by', sprintf('%s has gone by.', $dates->stickOn->format('j M')), true);
             }
@@ -136,9 +251,15 @@ final class Moves
                 $say('unfit', sprintf('%s: %s', $batch->block->code, lcfirst($reason['words'])), false);
             }
         }
-        $place = $zone->core()->offerTo(Berths::tenant($batch->code, $batch->sheet->core(), $dates, $batch->trays), $this->lyingIn($zone, $dates, $placed, $batch), $telling);
-        if (!$place->isYes()) {
-            $say((string) $place->reason, sprintf('%s %s.', $zone->name, $place->reason === 'no_room' ? 'is '.$place->words : $place->words), !$batch->isStuck());
+        foreach ($one->legs() as $leg) {
+            if ($leg['tenant']->to->until($this->today->week()) > 0) {
+                continue;
+            }
+            $zone = $this->em->find(Zone::class, $leg['zone']) ?? throw new \LogicException('A leg lies in a zone.');
+            $place = $zone->core()->offerTo($leg['tenant'], $this->lyingIn($leg['zone'], $leg['tenant'], $placed, $i), $telling);
+            if (!$place->isYes()) {
+                $say((string) $place->reason, sprintf('%s %s.', $zone->name, $place->reason === 'no_room' ? 'is '.$place->words : $place->words), !$batch->isStuck() || $one->isNew);
+            }
         }
         foreach ([...$batch->wanted === null ? [] : [$batch->wanted], ...$batch->shared->toArray()] as $wanted) {
             $late = $wanted->ready()->until(Week::containing($dates->readyOn));
@@ -151,17 +272,19 @@ final class Moves
     }
 
     /**
-     * @param list<array{move: Move, batch: Batch, dates: PlainDates, zone: Zone, held: int}> $placed
+     * @param list<Placed> $placed
      *
      * @return list<Tenant> who else lies there then, as the moves would have it
      */
-    private function lyingIn(Zone $zone, PlainDates $dates, array $placed, Batch $but): array
+    private function lyingIn(int $zone, Tenant $then, array $placed, int $but): array
     {
-        $moved = array_map(static fn (array $p) => $p['batch']->code, $placed);
-        $lying = array_values(array_filter($this->tenants->byZone(Week::containing($dates->stickOn), $dates->lastBenchWeek())[(int) $zone->id] ?? [], static fn (Tenant $t) => !in_array($t->name, $moved, true)));
-        foreach ($placed as ['batch' => $batch, 'dates' => $when, 'zone' => $where]) {
-            if ($batch !== $but && $where === $zone) {
-                $lying[] = Berths::tenant($batch->code, $batch->sheet->core(), $when, $batch->trays);
+        $moved = array_map(static fn (Placed $p) => $p->batch->code, $placed);
+        $lying = array_values(array_filter($this->tenants->byZone($then->from, $then->to)[$zone] ?? [], static fn (Tenant $t) => !in_array($t->name, $moved, true)));
+        foreach ($placed as $i => $one) {
+            foreach ($i === $but ? [] : $one->legs() as $leg) {
+                if ($leg['zone'] === $zone) {
+                    $lying[] = $leg['tenant'];
+                }
             }
         }
 
@@ -169,15 +292,15 @@ final class Moves
     }
 
     /**
-     * @param list<array{move: Move, batch: Batch, dates: PlainDates, zone: Zone, held: int}> $placed
+     * @param list<Placed> $placed
      *
      * @return list<array{on: \DateTimeImmutable, cuttings: int, batch: string, stuck: bool}>
      */
     private function takesBut(array $placed, Batch $batch): array
     {
         $days = [];
-        foreach ($placed as ['batch' => $other, 'dates' => $when]) {
-            $days[$other->code] = $when->stickOn;
+        foreach ($placed as $one) {
+            $days[$one->batch->code] = $one->dates->stickOn;
         }
 
         return array_map(static fn (array $take) => $take['stuck'] ? $take : ['on' => $days[$take['batch']] ?? $take['on']] + $take, $this->takes->around($batch->stickOn, $batch->block)[(int) $batch->block->id] ?? []);
@@ -186,7 +309,7 @@ final class Moves
     /**
      * The weeks whose work changes, with their hours as they would be.
      *
-     * @param list<array{move: Move, batch: Batch, dates: PlainDates, zone: Zone, held: int}> $placed
+     * @param list<Placed> $placed
      *
      * @return list<array<string, mixed>>
      */
@@ -194,9 +317,9 @@ final class Moves
     {
         $touched = $by = [];
         foreach ($placed as $one) {
-            $batch = $one['batch'];
-            $by[$batch->code] = $one['dates'];
-            foreach ([$batch->stickOn, $batch->weanOn, $batch->potOn, $one['dates']->stickOn, $one['dates']->weanOn, $one['dates']->potOn] as $day) {
+            $batch = $one->batch;
+            $by[$batch->code] = $one;
+            foreach ([$batch->stickOn, $batch->weanOn, $batch->potOn, $one->dates->stickOn, $one->dates->weanOn, $one->dates->potOn] as $day) {
                 $touched[Week::containing($day)->ordinal()] = true;
             }
         }
@@ -206,10 +329,9 @@ final class Moves
         $from = Week::ofOrdinal(max(min(array_keys($touched)), $this->today->week()->ordinal()));
         $many = max(1, max(array_keys($touched)) - $from->ordinal() + 1);
         $loads = array_map(static function (BatchLoad $load) use ($by): BatchLoad {
-            $dates = $by[$load->tenant->name] ?? null;
-            $tenant = $load->tenant;
+            $one = $by[$load->tenant->name] ?? null;
 
-            return $dates === null ? $load : new BatchLoad(Tenant::of($tenant->name, $tenant->trays, Week::containing($dates->stickOn), $dates->lastBenchWeek(), $tenant->heat, $tenant->mist), $load->underMist, $load->toStick, Week::containing($dates->potOn), $load->toPot, Week::containing($dates->weanOn), $load->method, $load->pot);
+            return $one === null ? $load : new BatchLoad($one->legs()[0]['tenant'], $load->underMist, $load->toStick, Week::containing($one->dates->potOn), $load->toPot, Week::containing($one->dates->weanOn), $load->method, $load->pot);
         }, $this->loads->during($from, $many));
 
         return array_values(array_filter($this->hours->weeks($from, $many, $loads), static fn (array $w) => isset($touched[Week::of($w['week'])->ordinal()])));
@@ -218,6 +340,7 @@ final class Moves
     /** @return array<string, mixed> */
     private static function editable(Batch $batch): array
     {
-        return ['zone' => $batch->zone->id, 'stickOn' => $batch->stickOn->format('Y-m-d'), 'heldDays' => $batch->heldDays];
+        return ['zone' => $batch->zone->id, 'stickOn' => $batch->stickOn->format('Y-m-d'), 'heldDays' => $batch->heldDays, 'trays' => $batch->trays, 'trayKind' => $batch->trayKind->id,
+            'movesOn' => array_map(static fn (MovesOn $on) => ['zone' => $on->zone->id, 'from' => $on->fromDay->format('Y-m-d')], $batch->movesOn->getValues())];
     }
 }

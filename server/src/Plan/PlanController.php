@@ -18,7 +18,6 @@ use WetCradle\Server\Nursery\House;
 final class PlanController
 {
     private const WEEKS = 44;
-    private const MOST_MOVES = 400;
 
     public function __construct(
         private readonly Moves $moves,
@@ -73,7 +72,7 @@ final class PlanController
     #[Route('/api/plan/moves/try', methods: ['POST'])]
     public function try(Fields $in): JsonResponse
     {
-        $moves = $this->read($in);
+        $moves = MoveReader::read($in);
         $in->done();
 
         return new JsonResponse($this->moves->try($moves));
@@ -84,17 +83,16 @@ final class PlanController
     #[IsGranted('ROLE_PROPAGATOR')]
     public function move(Fields $in): JsonResponse
     {
-        $version = $this->writing->once(function () use ($in) {
-            $moves = $this->read($in);
+        [$version, $codes] = $this->writing->once(function () use ($in) {
+            $moves = MoveReader::read($in);
             $why = $in->text('why', 100);
             $in->done();
             $version = $this->versions->keep('Before: '.lcfirst($why), true);
-            $this->moves->apply($moves);
 
-            return $version;
+            return [$version, $this->moves->apply($moves)];
         });
 
-        return new JsonResponse(['version' => $version->id, 'moved' => count($in->objects('moves'))]);
+        return new JsonResponse(['version' => $version->id, 'moved' => count($in->objects('moves')), 'codes' => $codes]);
     }
 
     /** Moves that would lighten overfull weeks; saves nothing. */
@@ -152,16 +150,5 @@ final class PlanController
         $in->done();
 
         return new JsonResponse($this->writing->once(fn () => $this->versions->back($id, $only)));
-    }
-
-    /** @return list<Move> */
-    private function read(Fields $in): array
-    {
-        return array_map(static function (Fields $one): Move {
-            $move = new Move($one->text('code', 20), $one->has('stickOn') ? $one->day('stickOn') : null, $one->has('heldDays') ? $one->count('heldDays') : null, $one->has('zone') ? $one->count('zone', 1) : null, rtrim($one->pathOf(''), '.'), $one->has('from') ? $one->day('from') : null);
-            $one->done();
-
-            return $move;
-        }, $in->objects('moves', self::MOST_MOVES));
     }
 }

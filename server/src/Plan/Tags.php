@@ -14,7 +14,7 @@ use WetCradle\Server\Stock\Fit;
 /** Batches as every list, bench and search shows them: their tags. */
 final class Tags
 {
-    private const SELECT = 'SELECT b.id, b.code, b.method, b.material, b.trays, b.planned, b.stick_on, b.stuck_on, b.rooted_from, b.rooted_by, b.wean_on, b.pot_from, b.pot_on, b.pot_by, b.ready_from, b.ready_on, b.ready_by, b.held_days, b.left_bench_on, b.called_off, b.wanted_id, b.as_planned,
+    private const SELECT = 'SELECT b.id, b.code, b.method, b.material, b.trays, b.planned, b.stick_on, b.stuck_on, b.rooted_from, b.rooted_by, b.wean_on, b.pot_from, b.pot_on, b.pot_by, b.ready_from, b.ready_on, b.ready_by, b.held_days, b.locked, b.left_bench_on, b.called_off, b.wanted_id, b.as_planned,
             c.id AS crop_id, c.name AS crop, c.slug, z.id AS zone_id, z.name AS zone, z.kind AS zone_kind, k.code AS block, t.name AS tray_kind, t.cells, cu.name AS customer, w.ready_week,
             (SELECT group_concat(x.wanted_id) FROM batch_shared x WHERE x.batch_id = b.id) AS shared, s.stuck, s.rooted, s.waiting, s.potted, s.live, s.counted, s.states,
             (SELECT r.stages FROM root_check r JOIN line l ON l.id = r.line_id WHERE l.batch_id = b.id ORDER BY r.on_day DESC, r.id DESC LIMIT 1) AS stages
@@ -103,6 +103,7 @@ final class Tags
             'readyOn' => (string) $row['ready_on'],
             'readyBy' => (string) $row['ready_by'],
             'heldDays' => (int) $row['held_days'],
+            'locked' => (bool) $row['locked'],
             'asPlanned' => $row['as_planned'] === null ? null : json_decode((string) $row['as_planned'], true),
             'leftBenchOn' => $row['left_bench_on'] === null ? null : (string) $row['left_bench_on'],
         ];

@@ -18,8 +18,15 @@ class TrayKind
         #[ORM\Column] public string $name,
         #[ORM\Column] public int $cells,
         #[ORM\Column] public int $cellMl,
-        #[ORM\Column(type: Types::FLOAT)] public float $squareMetres,
+        #[ORM\Column(type: Types::FLOAT)] public float $lengthCm,
+        #[ORM\Column(type: Types::FLOAT)] public float $widthCm,
     ) {
+    }
+
+    /** How much bench one takes. */
+    public function squareMetres(): float
+    {
+        return $this->lengthCm * $this->widthCm / 10_000;
     }
 
     /** @return array{id: ?int, name: string, cells: int, cellMl: int} */

@@ -8,6 +8,7 @@ use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use WetCradle\Core\Plan\PlannedBatch;
 use WetCradle\Core\Plan\PlansCompared;
+use WetCradle\Server\Bench\MovesOn;
 use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Writing;
@@ -86,11 +87,21 @@ final class Versions
     private function restore(Batch $batch, PlannedBatch $one): void
     {
         $batch->heldDays = $one->heldDays;
+        $zones = $this->em->getRepository(Zone::class);
+        $batch->movesOn->clear();
+        $this->em->flush();
+        foreach ($one->movesOn as $on) {
+            $zone = $zones->findOneBy(['name' => $on['zone']]);
+            if ($zone !== null) {
+                $batch->movesOn->add(new MovesOn($batch, $zone, new \DateTimeImmutable($on['from'])));
+            }
+        }
         if (!$batch->isStuck()) {
             $batch->calledOff = false;
             $batch->trays = $one->trays;
             $batch->planned = $one->cuttings;
-            $batch->zone = $this->em->getRepository(Zone::class)->findOneBy(['name' => $one->zone]) ?? $batch->zone;
+            $batch->zone = $zones->findOneBy(['name' => $one->zone]) ?? $batch->zone;
+            $batch->trayKind = $one->trayKind === null ? $batch->trayKind : $this->em->getRepository(TrayKind::class)->findOneBy(['name' => $one->trayKind]) ?? $batch->trayKind;
             $batch->block = $this->em->getRepository(StockBlock::class)->findOneBy(['code' => $one->block]) ?? $batch->block;
             $orders = array_values(array_filter(array_map(fn (int $id) => $this->em->find(Wanted::class, $id), $one->orders)));
             $batch->wanted = array_shift($orders);
@@ -114,7 +125,7 @@ final class Versions
      */
     private function now(array $also = []): array
     {
-        $query = $this->em->createQuery('SELECT b, c, k, z, w FROM '.Batch::class.' b JOIN b.crop c JOIN b.block k JOIN b.zone z LEFT JOIN b.wanted w WHERE b.calledOff = false AND (b.leftBenchOn IS NULL OR b.code IN (:codes)) ORDER BY b.stickOn, b.id')
+        $query = $this->em->createQuery('SELECT b, c, k, z, w, t, m FROM '.Batch::class.' b JOIN b.crop c JOIN b.block k JOIN b.zone z JOIN b.trayKind t LEFT JOIN b.movesOn m LEFT JOIN b.wanted w WHERE b.calledOff = false AND (b.leftBenchOn IS NULL OR b.code IN (:codes)) ORDER BY b.stickOn, b.id')
             ->setParameter('codes', array_map(static fn (PlannedBatch $b) => $b->code, $also));
 
         return array_values(array_map(self::of(...), $query->getResult()));
@@ -126,6 +137,7 @@ final class Versions
         sort($orders);
 
         return PlannedBatch::of(['code' => $batch->code, 'crop' => $batch->crop->name, 'orders' => [...$batch->wanted === null ? [] : [(int) $batch->wanted->id], ...$orders], 'block' => $batch->block->code, 'zone' => $batch->zone->name, 'trays' => $batch->trays, 'cuttings' => $batch->planned,
-            'stickOn' => $batch->stickOn->format('Y-m-d'), 'heldDays' => $batch->heldDays, 'readyOn' => $batch->readyOn->format('Y-m-d'), 'stuck' => $batch->isStuck()]);
+            'stickOn' => $batch->stickOn->format('Y-m-d'), 'heldDays' => $batch->heldDays, 'readyOn' => $batch->readyOn->format('Y-m-d'), 'stuck' => $batch->isStuck(),
+            'trayKind' => $batch->trayKind->name, 'movesOn' => array_map(static fn (MovesOn $on) => ['zone' => $on->zone->name, 'from' => $on->fromDay->format('Y-m-d')], $batch->movesOn->getValues())]);
     }
 }

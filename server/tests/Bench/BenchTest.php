@@ -48,7 +48,7 @@ final class BenchTest extends House
     {
         $this->signIn();
         $proposal = $this->proposal();
-        $tight = $this->ask('POST', '/api/zones', ['name' => 'Tight', 'house' => 'Mist house', 'kind' => 'mist', 'trays' => $proposal['trays'], 'heatLow' => 16, 'heatHigh' => 24, 'mistLow' => 1, 'mistHigh' => 3, 'length' => 3, 'width' => 1]);
+        $tight = $this->ask('POST', '/api/zones', ['name' => 'Tight', 'house' => 'Mist house', 'kind' => 'mist', 'trays' => $proposal['trays'], 'heatLow' => 16, 'heatHigh' => 24, 'mistLow' => 1, 'mistHigh' => 3, 'length' => 12, 'width' => 2]);
         $batch = $this->plan($proposal, $tight['id']);
         $later = (new \DateTimeImmutable($batch['stickOn']))->modify('+1 day')->format('Y-m-d');
         $moved = $this->ask('PUT', "/api/batches/{$batch['code']}", ['version' => $batch['version'], 'trays' => $batch['trays'], 'stickOn' => $later, 'block' => $batch['block'], 'zone' => $tight['id']]);
@@ -62,7 +62,7 @@ final class BenchTest extends House
     {
         $this->signIn();
         $proposal = $this->proposal();
-        $zone = $this->ask('POST', '/api/zones', ['name' => 'Shared', 'house' => 'Mist house', 'kind' => 'mist', 'trays' => 40, 'heatLow' => 5, 'heatHigh' => 30, 'mistLow' => 0, 'mistHigh' => 3, 'length' => 3, 'width' => 1]);
+        $zone = $this->ask('POST', '/api/zones', ['name' => 'Shared', 'house' => 'Mist house', 'kind' => 'mist', 'trays' => 40, 'heatLow' => 5, 'heatHigh' => 30, 'mistLow' => 0, 'mistHigh' => 3, 'length' => 12, 'width' => 2]);
         $first = $this->plan($proposal, $zone['id']);
         $cool = $this->ask('POST', '/api/crops', ['name' => 'Cool thing', 'sheet' => $this->sheet(['warmth' => ['medium' => [8, 12], 'base' => 2, 'optimumLow' => 20, 'optimumHigh' => 25, 'ceiling' => 36], 'windows' => [['from' => 1, 'to' => 53, 'sign' => 'snaps']]])]);
         $wanted = $this->ask('POST', '/api/wanted', ['crop' => $cool['slug'], 'plants' => 40, 'pot' => 1, 'readyWeek' => '2027-W40', 'priority' => 'nice']);

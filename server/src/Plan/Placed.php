@@ -1,0 +1,53 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Plan;
+
+use WetCradle\Core\Bench\Berths;
+use WetCradle\Core\Bench\Tenant;
+use WetCradle\Core\Plan\PlainDates;
+use WetCradle\Server\Bench\Tenants;
+use WetCradle\Server\Bench\Zone;
+
+/** A batch, or a part of one, as a move would have it. */
+final class Placed
+{
+    /**
+     * @param Zone                                                $zone where it lies first
+     * @param list<array{zone: Zone, from: \DateTimeImmutable}>   $then where it goes on, in order
+     * @param bool                                                $isPart whether it is split off and becomes a batch of its own
+     * @param bool                                                $isNew whether it would lie anywhere that it did not before
+     */
+    public function __construct(
+        public readonly Move $move,
+        public readonly Batch $batch,
+        public readonly PlainDates $dates,
+        public readonly Zone $zone,
+        public readonly array $then,
+        public readonly int $held,
+        public readonly int $trays,
+        public readonly int $planned,
+        public readonly TrayKind $trayKind,
+        public readonly bool $isPart,
+        public readonly bool $isNew,
+    ) {
+    }
+
+    /** @return non-empty-list<array{zone: int, tenant: Tenant}> where it would lie from when to when */
+    public function legs(): array
+    {
+        return Tenants::legs(
+            Berths::tenant($this->batch->code, $this->batch->sheet->core(), $this->dates, $this->trays),
+            (int) $this->zone->id,
+            $this->dates->weanOn,
+            array_map(static fn (array $on) => ['zone' => (int) $on['zone']->id, 'from' => $on['from']], $this->then),
+        );
+    }
+
+    /** Where it lies, or goes next. */
+    public function lastZone(): Zone
+    {
+        return $this->then === [] ? $this->zone : $this->then[array_key_last($this->then)]['zone'];
+    }
+}

@@ -1,0 +1,143 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Tests\Bench;
+
+use WetCradle\Server\Tests\House;
+
+/** The house filled again: what would change, making it so, undoing it; and what every zone says to a batch. */
+final class FillTest extends House
+{
+    public function testFillingFindsAPlaceForWhatAClosedZoneDrivesOutAndIsUndone(): void
+    {
+        $this->signIn();
+        $before = $this->places();
+        $found = $this->ask('POST', '/api/bench/fill', ['round' => 1]);
+        self::assertSame([7, 0], [$found['gains']['withoutPlaceNow'], $found['gains']['withoutPlaceThen']], 'Mist 1 is closed in autumn.');
+        self::assertGreaterThanOrEqual($found['bound'], $found['score']);
+        self::assertSame($before, $this->places(), 'Nothing moves until it is asked for.');
+        $tried = $this->ask('POST', '/api/plan/moves/try', ['moves' => array_column($found['moves'], 'move')]);
+        foreach ($tried['batches'] as $one) {
+            self::assertSame([], array_filter($one['breaks'], static fn (array $b) => $b['hard']), $one['code']);
+        }
+        $made = $this->ask('POST', '/api/plan/moves', ['moves' => array_column($found['moves'], 'move'), 'why' => 'Filling the house']);
+        self::assertSame(0, $this->ask('POST', '/api/bench/fill')['gains']['withoutPlaceNow']);
+        self::assertNotSame($before, $this->places());
+        $this->ask('POST', "/api/plan/versions/{$made['version']}/back", ['codes' => $made['codes']]);
+        self::assertSame($before, $this->places());
+    }
+
+    public function testTheSameFillingIsFoundAgainAndGoesOnFromItself(): void
+    {
+        $this->signIn();
+        $one = $this->ask('POST', '/api/bench/fill', ['round' => 1]);
+        self::assertSame($one['moves'], $this->ask('POST', '/api/bench/fill', ['round' => 1])['moves']);
+        self::assertLessThanOrEqual($one['score'], $this->ask('POST', '/api/bench/fill', ['round' => 2, 'before' => $one['plan']])['score']);
+    }
+
+    public function testWhatIsLockedStaysAndIsNamedAsInTheWay(): void
+    {
+        $this->signIn();
+        $driven = $this->ask('POST', '/api/bench/fill')['moves'][0]['code'];
+        self::assertTrue($this->ask('POST', "/api/batches/{$driven}/lock", ['locked' => true])['locked']);
+        self::assertNotContains($driven, array_column($this->ask('POST', '/api/bench/fill')['moves'], 'code'));
+        foreach ($this->ask('GET', '/api/batches')['batches'] as $batch) {
+            if ($batch['leftBenchOn'] === null && $batch['state'] !== 'called_off' && $batch['code'] !== $driven) {
+                $this->ask('POST', "/api/batches/{$batch['code']}/lock", ['locked' => true]);
+            }
+        }
+        $this->ask('POST', "/api/batches/{$driven}/lock", ['locked' => false]);
+        foreach ($this->ask('GET', '/api/bench')['zones'] as $zone) {
+            if ($zone['name'] !== 'Mist 1') {
+                $this->ask('POST', "/api/zones/{$zone['id']}/closed", ['from' => '2027-W19', 'to' => '2028-W19', 'why' => 'all but one']);
+            }
+        }
+        $found = $this->ask('POST', '/api/bench/fill');
+        $none = array_column($found['unplaced'], null, 'code')[$driven] ?? null;
+        self::assertNotNull($none);
+        self::assertContains($none['reason'], ['no_weeks', 'locked', 'no_such_zone', 'sharing']);
+        self::assertNotSame('', $none['words']);
+    }
+
+    public function testAStuckBatchInAZoneThatClosesIsMovedOnFromThere(): void
+    {
+        $this->signIn();
+        $zones = $this->ask('GET', '/api/bench')['zones'];
+        $zone = array_column($zones, null, 'name')['Mist 2'];
+        $stuck = array_values(array_filter($zone['tenants'], static fn (array $t) => $t['tag']['isStuck'] && $t['to'] >= '2027-W20'))[0]['tag']['code'];
+        $this->ask('POST', "/api/zones/{$zone['id']}/closed", ['from' => '2027-W20', 'to' => '2027-W40', 'why' => 'a valve leaks']);
+        $move = array_column($this->ask('POST', '/api/bench/fill')['moves'], null, 'code')[$stuck]['move'];
+        self::assertSame('2027-05-17', $move['on']);
+        $this->ask('POST', '/api/plan/moves', ['moves' => [$move], 'why' => 'The valve leaks']);
+        $work = array_values(array_filter($this->ask('GET', '/api/bench/work?week=2027-W20')['jobs'], static fn (array $j) => $j['kind'] === 'move'));
+        self::assertSame([$stuck, 'Mist 2', '2027-05-17'], [$work[0]['code'], $work[0]['zone'], $work[0]['day']]);
+        $there = array_column($this->ask('GET', '/api/bench?week=2027-W20')['zones'], null, 'name')[$work[0]['to']];
+        self::assertContains($stuck, array_column(array_column($there['tenants'], 'tag'), 'code'));
+        $then = array_column($this->ask('GET', '/api/bench?week=2027-W19')['zones'], null, 'name')['Mist 2'];
+        self::assertContains($stuck, array_column(array_column($then['tenants'], 'tag'), 'code'), 'Until then it lies where it lay.');
+    }
+
+    public function testWeanedBatchesLeaveTheMistAndMakeRoomThere(): void
+    {
+        $this->signIn();
+        $found = $this->ask('POST', '/api/bench/fill', ['stage' => 'weaning']);
+        self::assertGreaterThan(10, $found['stays']);
+        $one = $found['moves'][0];
+        $open = array_column($this->ask('GET', '/api/bench')['zones'], null, 'name');
+        self::assertSame(0, $open[$one['to'][0]['zone']]['mist'][0], 'A bench that can be without mist.');
+        $this->ask('POST', '/api/plan/moves', ['moves' => [$one['move']], 'why' => 'Off the mist']);
+        $week = $one['to'][0]['week'];
+        $zones = array_column($this->ask('GET', "/api/bench?week={$week}")['zones'], null, 'name');
+        $codes = static fn (array $zone) => array_column(array_column($zone['tenants'], 'tag'), 'code');
+        self::assertContains($one['code'], $codes($zones[$one['to'][0]['zone']]));
+        $batch = array_column($this->ask('GET', '/api/batches')['batches'], null, 'code')[$one['code']];
+        self::assertNotContains($one['code'], $codes($zones[$batch['zone']]));
+    }
+
+    public function testABatchIsPartedAndPutTogetherAgain(): void
+    {
+        $this->signIn();
+        $batch = current(array_filter($this->ask('GET', '/api/batches')['batches'], static fn (array $b) => $b['state'] === 'planned' && $b['trays'] > 3));
+        $yes = array_values(array_filter($this->ask('GET', "/api/bench/offers?batch={$batch['code']}")['zones'], static fn (array $z) => $z['yes']));
+        self::assertGreaterThan(1, count($yes));
+        $parts = [['zone' => $yes[0]['id'], 'trays' => 2], ['zone' => $yes[1]['id'], 'trays' => $batch['trays'] - 2]];
+        self::assertSame('not_the_whole', $this->refused(422, 'POST', '/api/plan/moves', ['moves' => [['code' => $batch['code'], 'parts' => [$parts[0]]]], 'why' => 'Parted'])['code']);
+        $made = $this->ask('POST', '/api/plan/moves', ['moves' => [['code' => $batch['code'], 'parts' => $parts]], 'why' => 'Parted']);
+        self::assertCount(2, $made['codes']);
+        $all = array_column($this->ask('GET', '/api/batches')['batches'], null, 'code');
+        self::assertSame([2, $batch['trays'] - 2], [$all[$made['codes'][0]]['trays'], $all[$made['codes'][1]]['trays']]);
+        self::assertSame($batch['planned'], $all[$made['codes'][0]]['planned'] + $all[$made['codes'][1]]['planned']);
+        $this->ask('POST', "/api/plan/versions/{$made['version']}/back", ['codes' => $made['codes']]);
+        $all = array_column($this->ask('GET', '/api/batches')['batches'], null, 'code');
+        self::assertSame($batch['trays'], $all[$batch['code']]['trays']);
+        self::assertArrayNotHasKey($made['codes'][1], $all);
+    }
+
+    public function testWhatWouldHelpIsReckonedAnew(): void
+    {
+        $this->signIn();
+        $is = $this->ask('POST', '/api/bench/fill');
+        $room = static fn (array $found) => array_sum(array_column($found['mist'], 'room'));
+        $used = static fn (array $found) => array_sum(array_column($found['mist'], 'used'));
+        $bench = $this->ask('POST', '/api/bench/fill', ['whatIf' => 'bench']);
+        self::assertSame($room($is) + 44 * 36, $room($bench));
+        self::assertLessThan($used($is), $used($this->ask('POST', '/api/bench/fill', ['whatIf' => 'weaning'])));
+        self::assertLessThanOrEqual($used($is), $used($this->ask('POST', '/api/bench/fill', ['whatIf' => 'cells'])));
+        self::assertSame('whatIf', $this->refused(422, 'POST', '/api/bench/fill', ['whatIf' => 'wishes'])['field']);
+    }
+
+    public function testAHouseWithoutABenchSaysSo(): void
+    {
+        $this->signIn();
+        self::assertSame('unknown', $this->refused(422, 'GET', '/api/bench/offers?batch=NOP-11')['code']);
+        $this->refused(404, 'GET', '/api/zones/999/season');
+        $this->refused(404, 'POST', '/api/batches/NOP-11/lock', ['locked' => true]);
+    }
+
+    /** @return array<string, array{0: string, 1: string, 2: int}> */
+    private function places(): array
+    {
+        return array_map(static fn (array $b) => [$b['zone'], $b['stickOn'], $b['trays']], array_column($this->ask('GET', '/api/batches')['batches'], null, 'code'));
+    }
+}
