@@ -62,6 +62,17 @@ export const ZONE_WORDS: Record<Schemas['Zone']['kind'], string> = {
   frame: 'cold frame',
 }
 
+export const STANDS_WORDS: Record<Schemas['Zone']['stands'], string> = {
+  bench: 'on a bench',
+  under: 'under a bench',
+  floor: 'on the floor',
+}
+export const LIGHT_WORDS: Record<Schemas['Zone']['light'], string> = {
+  full: 'full light',
+  shade: 'shaded',
+  dim: 'dim',
+}
+
 const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec']
 
 const parts = (day: string) => day.split('-').map(Number) as [number, number, number]

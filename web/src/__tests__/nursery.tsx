@@ -211,6 +211,7 @@ export const tag: Tag = {
   readyOn: '2027-08-02',
   readyBy: '2027-08-02',
   heldDays: 0,
+  locked: false,
   asPlanned: null,
   shared: [],
   leftBenchOn: null,

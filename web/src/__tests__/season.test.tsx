@@ -94,7 +94,7 @@ describe('the season', () => {
 
 describe('a batch on the move', () => {
   const tried = (breaks: Schemas['MovesTried']['batches'][number]['breaks']): Schemas['MovesTried'] => ({
-    batches: [{ code: 'RAP-39', dates, zone: 'Mist 1', heldDays: 0, breaks }],
+    batches: [{ code: 'RAP-39', dates, zone: 'Mist 1', trays: 4, heldDays: 0, breaks }],
     weeks: [week('2027-W20', 30, 24)],
   })
   const draw = (breaks: Parameters<typeof tried>[0], by = 1) =>

@@ -1,5 +1,5 @@
 import { QueryClient, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { answer, api, type Batch, Refusal } from './client'
+import { answer, api, type Batch, Refusal, type Schemas } from './client'
 
 export const queryClient = new QueryClient({
   defaultOptions: {
@@ -20,6 +20,24 @@ export const useBench = (week: string) =>
   useQuery({
     queryKey: ['bench', week],
     queryFn: () => answer(api.GET('/api/bench', { params: { query: { week } } })),
+    placeholderData: (old) => old,
+  })
+export const useBenchOffers = (batch: string | null) =>
+  useQuery({
+    queryKey: ['bench-offers', batch],
+    queryFn: () => answer(api.GET('/api/bench/offers', { params: { query: { batch: batch ?? '' } } })),
+    enabled: batch !== null,
+  })
+export const useZoneSeason = (id: number, week: string) =>
+  useQuery({
+    queryKey: ['zone-season', id, week],
+    queryFn: () => answer(api.GET('/api/zones/{id}/season', { params: { path: { id }, query: { week } } })),
+    placeholderData: (old) => (old?.zone.id === id ? old : undefined),
+  })
+export const useBenchWork = (week: string) =>
+  useQuery({
+    queryKey: ['bench-work', week],
+    queryFn: () => answer(api.GET('/api/bench/work', { params: { query: { week } } })),
     placeholderData: (old) => old,
   })
 export const useStock = (week: string) =>
@@ -136,3 +154,10 @@ export function useAct(
     done,
   )
 }
+
+/** Moves of batches, all or none; what the plan was is kept, so that it can be undone. */
+export const useMoves = (done?: (moved: { version: number; codes: string[] }) => void) =>
+  useWrite(
+    (body: { moves: Schemas['Move'][]; why: string }) => answer(api.POST('/api/plan/moves', { body })),
+    (made) => done?.(made),
+  )

@@ -1,86 +1,56 @@
 import { useState } from 'react'
 import { useSearchParams } from 'react-router'
-import type { ZoneWeek } from '../api/client'
-import { useBench } from '../api/queries'
-import { Drops } from '../drawings/Glyph'
-import { House, housesOf, widestOf } from '../drawings/House'
-import { Tag } from '../drawings/Tag'
+import { useBack, useBench, useBenchOffers, useMoves } from '../api/queries'
+import { House, housesOf, type Offer, widestOf } from '../drawings/House'
+import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
-import { mondayOf, plural, sayHeat, sayLength, sayWeek, ZONE_WORDS } from '../words'
-import { AddZone } from './AddZone'
+import { mondayOf, plural, sayWeek } from '../words'
+import { BenchRooms } from './BenchRooms'
+import { ZonePanel } from './ZonePanel'
 
-function ZonePanel({ zone }: { zone: ZoneWeek }) {
-  const { session } = useShown()
-  const [low = 0, high = 0] = zone.heat
-  return (
-    <>
-      <h2>{zone.name}</h2>
-      <p className="soft">
-        {ZONE_WORDS[zone.kind]}, {sayLength(zone.place.length, session.nursery)} × {sayLength(zone.place.width, session.nursery)}{' '}
-        · holds {sayHeat(low, session.nursery)} to {sayHeat(high, session.nursery)}
-      </p>
-      <p className="my-2 text-lg">
-        <strong>{zone.used}</strong> of {plural(zone.trays, 'tray')} taken,{' '}
-        {zone.used > zone.trays ? (
-          <strong style={{ color: 'var(--plum)' }}>{zone.used - zone.trays} too many</strong>
-        ) : (
-          <>
-            <strong>{zone.trays - zone.used}</strong> free
-          </>
-        )}
-      </p>
-      {zone.setting ? (
-        <p className="mb-3 flex items-center gap-3" style={{ color: zone.setting.suits ? undefined : 'var(--plum)' }}>
-          Set <Drops level={zone.setting.mist} />
-          <strong style={{ color: 'var(--heat)' }}>{sayHeat(zone.setting.heat, session.nursery)}</strong>
-          {zone.setting.suits ? 'suits all that lie there' : 'but they want what cannot be had together'}
-        </p>
-      ) : (
-        <p className="mb-3 soft">Empty: heat and mist may be off.</p>
-      )}
-      <div className="grid gap-1.5">
-        {zone.tenants.map((tenant) => (
-          <Tag
-            key={tenant.tag.code}
-            tag={tenant.tag}
-            small
-            more={`${plural(tenant.trays, 'tray')}, week ${Number(tenant.from.slice(6))} to ${Number(tenant.to.slice(6))}`}
-          />
-        ))}
-      </div>
-    </>
-  )
-}
-
-/** The house from above in the week on the rail. */
+/** The house from above in the week on the rail; a batch can be carried to another zone, and every zone says whether it takes it. */
 export function Bench() {
   const { week, session, mayPlan } = useShown()
   const { data } = useBench(week)
   const [search] = useSearchParams()
   const [chosen, setChosen] = useState<number | null>(null)
-  const [adding, setAdding] = useState(false)
+  const [carried, setCarried] = useState<string | null>(null)
+  const offers = useBenchOffers(carried)
+  const back = useBack((changed) => say(`${plural(changed, 'batch', 'batches')} put back.`))
   const zones = data?.zones ?? []
+  const nameOf = (id: number) => zones.find((zone) => zone.id === id)?.name ?? 'another zone'
+  const move = useMoves()
   const asked = zones.find((zone) => zone.name === search.get('zone'))
   const shown =
     zones.find((zone) => zone.id === chosen) ?? asked ?? [...zones].sort((a, b) => b.used / b.trays - a.used / a.trays)[0]
+  const answers = carried ? offers.data?.zones : undefined
+  const by = answers && new Map<number, Offer>(answers.map((offer) => [offer.id, offer]))
+  const letGo = () => {
+    setCarried(null)
+    move.reset()
+  }
+  const give = (zone: number) => {
+    if (!carried) return
+    const code = carried
+    move.mutate(
+      { moves: [{ code, zone }], why: `${code} to ${nameOf(zone)}` },
+      {
+        onSuccess: (made) => {
+          say(`${code} goes to ${nameOf(zone)}.`, () => back.mutate({ id: made.version, codes: made.codes }))
+          setCarried(null)
+        },
+      },
+    )
+  }
   return (
     <>
       <div className="mb-4 flex flex-wrap items-center gap-4">
         <h1>The house, {sayWeek(week, mondayOf(week), session.nursery)}</h1>
-        {mayPlan && (
-          <button type="button" className="act ml-auto" aria-expanded={adding} onClick={() => setAdding(!adding)}>
-            {adding ? 'Close' : 'Add a zone'}
-          </button>
-        )}
+        <BenchRooms />
       </div>
-      {adding && (
-        <div className="sheet mb-6 p-4">
-          <AddZone onDone={() => setAdding(false)} />
-        </div>
-      )}
-      {data && zones.length === 0 && !adding && (
+      {data && zones.length === 0 && (
         <p className="soft">
-          No zone yet. Add the piece of bench that has one mist valve and one heat circuit; batches are planned onto it.
+          No zone yet. Lay out the piece of bench that has one mist valve and one heat circuit; batches are planned onto it.
         </p>
       )}
       <div className="grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-6 lg:grid-cols-[minmax(0,1fr)_21rem]">
@@ -94,10 +64,49 @@ export function Bench() {
               settings={session.nursery}
               chosen={shown?.id ?? null}
               onChoose={setChosen}
+              offers={by}
+              onGive={give}
             />
           ))}
         </div>
-        <aside aria-label="The zone chosen">{shown && <ZonePanel zone={shown} />}</aside>
+        <aside aria-label="The zone chosen">
+          {carried && mayPlan && (
+            <section aria-label={`Move ${carried}`} className="sheet mb-4 p-3" aria-live="polite">
+              <h2 className="mb-2">Move {carried} to</h2>
+              {offers.error && <p className="refusal">{offers.error.message}</p>}
+              <ul className="grid gap-1">
+                {answers?.map((offer) => (
+                  <li key={offer.id} className="flex min-h-9 items-baseline gap-2">
+                    {offer.yes && !offer.here ? (
+                      <button
+                        type="button"
+                        className="word w-28 shrink-0 text-left font-bold"
+                        disabled={move.isPending}
+                        onClick={() => give(offer.id)}
+                      >
+                        {nameOf(offer.id)}
+                      </button>
+                    ) : (
+                      <span className="w-28 shrink-0 soft">{nameOf(offer.id)}</span>
+                    )}
+                    <span className="text-sm" style={{ color: offer.yes || offer.here ? 'var(--leaf)' : 'var(--plum)' }}>
+                      {offer.here ? 'lies here' : offer.words}
+                    </span>
+                  </li>
+                ))}
+              </ul>
+              {move.error && (
+                <p role="alert" className="refusal mt-2">
+                  {move.error.message}
+                </p>
+              )}
+              <button type="button" className="act mt-2" onClick={letGo}>
+                Leave it where it is
+              </button>
+            </section>
+          )}
+          {shown && <ZonePanel zone={shown} carried={carried} onCarry={setCarried} onLetGo={letGo} />}
+        </aside>
       </div>
     </>
   )

@@ -1,5 +1,5 @@
-import type { KeyboardEvent } from 'react'
-import type { Nursery, ZoneWeek } from '../api/client'
+import { type DragEvent, type KeyboardEvent, type PointerEvent, useRef } from 'react'
+import type { Nursery, Schemas, ZoneWeek } from '../api/client'
 import { plural, sayHeat } from '../words'
 import { StateGlyph } from './Glyph'
 import { Sideways } from './Sideways'
@@ -33,6 +33,9 @@ function looksOf(zone: ZoneWeek): Map<string, number> {
 function Defs() {
   return (
     <defs>
+      <pattern id="shut" width="12" height="12" patternUnits="userSpaceOnUse">
+        <path d="M0 12L12 0" stroke="var(--soft)" strokeWidth="2" opacity="0.45" />
+      </pattern>
       {LOOKS.map((look, i) => (
         <pattern key={look.wash + look.hatch} id={`look${i}`} width="6" height="6" patternUnits="userSpaceOnUse">
           <rect width="6" height="6" fill={look.wash} />
@@ -84,7 +87,7 @@ function ZoneDrawing({
   const wide = zone.place.length * SCALE
   const high = zone.place.width * SCALE
   const looks = looksOf(zone)
-  const over = zone.used > zone.trays
+  const over = zone.used > zone.room
   const level = zone.setting?.mist ?? zone.mist[0] ?? 0
   let at = 0
   return (
@@ -96,7 +99,9 @@ function ZoneDrawing({
         fill="var(--paper)"
         stroke={over ? 'var(--plum)' : 'var(--peat)'}
         strokeWidth={chosen ? 5 : 2}
+        strokeDasharray={zone.stands === 'under' ? '9 6' : undefined}
       />
+      {zone.room === 0 && <rect x="2" y="32" width={wide - 4} height={high - 34} fill="url(#shut)" />}
       <text x="9" y={named ? 24 : 29} fontSize={named ? 19 : 29} fontWeight="700" fill="var(--peat)">
         {zone.name}
       </text>
@@ -107,7 +112,7 @@ function ZoneDrawing({
         textAnchor="end"
         fill={over ? 'var(--plum)' : 'var(--soft)'}
       >
-        {zone.used}/{zone.trays}
+        {zone.room === 0 ? 'out of use' : `${zone.used}/${zone.trays}`}
       </text>
       {zone.setting && named && (
         <g>
@@ -166,6 +171,48 @@ function ZoneDrawing({
   )
 }
 
+export type Offer = Schemas['BenchOffers']['zones'][number]
+
+/** What a zone says to a batch that is being carried: yes with a tick, no with a cross and why, never by colour alone. */
+function Answer({ zone, offer }: { zone: ZoneWeek; offer: Offer }) {
+  const wide = zone.place.length * SCALE
+  const high = zone.place.width * SCALE
+  const ink = offer.yes || offer.here ? 'var(--leaf)' : 'var(--plum)'
+  return (
+    <g pointerEvents="none">
+      <rect y="31" width={wide} height={high - 31} rx="4" fill="var(--paper)" opacity={offer.yes ? 0.35 : 0.85} />
+      <rect
+        x="3"
+        y="3"
+        width={wide - 6}
+        height={high - 6}
+        rx="3"
+        fill="none"
+        stroke={ink}
+        strokeWidth="5"
+        strokeDasharray={offer.yes ? undefined : '10 7'}
+      />
+      <foreignObject x="8" y={Math.max(34, high / 2 - 24)} width={wide - 16} height="52">
+        <div
+          className="flex h-full items-center gap-2 text-[19px] leading-tight font-bold"
+          style={{ color: ink, background: 'var(--paper)' }}
+        >
+          <span aria-hidden="true">{offer.here ? '●' : offer.yes ? '✓' : '✕'}</span>
+          <span className="min-w-0">{offer.here ? 'lies here' : offer.words}</span>
+        </div>
+      </foreignObject>
+    </g>
+  )
+}
+
+/** Zones on the move while the house is laid out anew, in metres. */
+export interface Laying {
+  at: { x: number; y: number; length: number; width: number }
+  zone: number
+  onMove: (x: number, y: number) => void
+  onDrop: () => void
+}
+
 /** One house from above, to scale, with the trays that lie in it. */
 export function House({
   name,
@@ -174,6 +221,10 @@ export function House({
   settings,
   chosen,
   onChoose,
+  offers,
+  onGive,
+  laying,
+  roomy = false,
 }: {
   name: string
   zones: ZoneWeek[]
@@ -182,15 +233,25 @@ export function House({
   settings: Nursery | null
   chosen?: number | null
   onChoose?: (zone: number) => void
+  /** What each zone says to the batch being carried. */
+  offers?: Map<number, Offer>
+  /** The batch carried is let go over a zone. */
+  onGive?: (zone: number) => void
+  /** The zone chosen can be laid elsewhere. */
+  laying?: Laying
+  /** Free ground is drawn around it, onto which a zone can be laid. */
+  roomy?: boolean
 }) {
+  const grabbed = useRef<{ x: number; y: number; from: { x: number; y: number }; scale: number } | null>(null)
+  const placeOf = (zone: ZoneWeek) => (laying?.zone === zone.id ? laying.at : zone.place)
   const right = wide * SCALE + GAP
-  const bottom = Math.max(...zones.map((z) => z.place.y + z.place.width)) * SCALE + GAP
+  const bottom = Math.max(...zones.map((z) => placeOf(z).y + placeOf(z).width)) * SCALE + GAP
   return (
     <figure>
       <figcaption className="mb-1 text-sm font-semibold soft">{name}</figcaption>
       <Sideways of={`${name}, drawn`}>
         <svg
-          viewBox={`${-GAP / 2} ${-GAP / 2} ${right} ${bottom}`}
+          viewBox={`${-GAP / 2} ${-GAP / 2} ${roomy ? right + 2 * SCALE : right} ${roomy ? bottom + 2 * SCALE : bottom}`}
           className={`w-full ${onChoose ? 'min-w-[46rem]' : ''}`}
           role="group"
           aria-label={`${name} from above`}
@@ -210,14 +271,63 @@ export function House({
                 onChoose(zone.id)
               },
             }
+            const offer = offers?.get(zone.id)
+            const place = placeOf(zone)
+            const takes = offer && {
+              onDragOver: (event: DragEvent) => {
+                if (offer.yes && !offer.here) event.preventDefault()
+              },
+              onDrop: (event: DragEvent) => {
+                event.preventDefault()
+                onGive?.(zone.id)
+              },
+            }
+            const lays = laying?.zone === zone.id && {
+              style: { cursor: 'move', touchAction: 'none' as const },
+              onPointerDown: (event: PointerEvent<SVGGElement>) => {
+                const box = event.currentTarget.ownerSVGElement?.getScreenCTM()
+                grabbed.current = {
+                  x: event.clientX,
+                  y: event.clientY,
+                  from: { x: place.x, y: place.y },
+                  scale: (box?.a ?? 1) * SCALE,
+                }
+                event.currentTarget.setPointerCapture(event.pointerId)
+              },
+              onPointerMove: (event: PointerEvent) => {
+                const from = grabbed.current
+                if (!from) return
+                const metres = (moved: number, at: number) => Math.max(0, Math.round(10 * (at + moved / from.scale)) / 10)
+                laying.onMove(metres(event.clientX - from.x, from.from.x), metres(event.clientY - from.y, from.from.y))
+              },
+              onPointerUp: () => {
+                if (grabbed.current) laying.onDrop()
+                grabbed.current = null
+              },
+            }
             return (
               <g
                 key={zone.id}
-                transform={`translate(${zone.place.x * SCALE} ${zone.place.y * SCALE})`}
-                aria-label={said}
+                data-zone={zone.id}
+                transform={`translate(${place.x * SCALE} ${place.y * SCALE})`}
+                aria-label={
+                  offer ? `${said}. ${offer.here ? 'It lies here' : offer.yes ? 'Can take it' : `No: ${offer.words}`}` : said
+                }
                 {...(chooses ?? { role: 'img' as const })}
+                {...takes}
+                {...lays}
               >
-                <ZoneDrawing zone={zone} settings={settings} chosen={chosen === zone.id} named={onChoose !== undefined} />
+                <ZoneDrawing
+                  zone={
+                    laying?.zone === zone.id
+                      ? { ...zone, place: { ...zone.place, length: place.length, width: place.width } }
+                      : zone
+                  }
+                  settings={settings}
+                  chosen={chosen === zone.id}
+                  named={onChoose !== undefined}
+                />
+                {offer && <Answer zone={zone} offer={offer} />}
               </g>
             )
           })}

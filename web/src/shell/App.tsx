@@ -10,6 +10,9 @@ import { SignIn } from './SignIn'
 import { WeekProvider } from './week'
 
 const PlanBatch = lazy(() => import('../plan/PlanBatch').then((m) => ({ default: m.PlanBatch })))
+const Fill = lazy(() => import('../bench/Fill').then((m) => ({ default: m.Fill })))
+const WorkList = lazy(() => import('../bench/WorkList').then((m) => ({ default: m.WorkList })))
+const LayOut = lazy(() => import('../bench/LayOut').then((m) => ({ default: m.LayOut })))
 const Stock = lazy(() => import('../stock/Stock').then((m) => ({ default: m.Stock })))
 const Crops = lazy(() => import('../crops/Crops').then((m) => ({ default: m.Crops })))
 const Orders = lazy(() => import('../wanted/Orders').then((m) => ({ default: m.Orders })))
@@ -58,6 +61,9 @@ export function App() {
             <Route path="/batches/versions" element={<Versions />} />
             <Route path="/batches/:code" element={<BatchPage />} />
             <Route path="/bench" element={<Bench />} />
+            <Route path="/bench/fill" element={<Fill />} />
+            <Route path="/bench/work" element={<WorkList />} />
+            <Route path="/bench/lay" element={<LayOut />} />
             <Route path="/stock" element={<Stock />} />
             <Route path="/stock/inspections" element={<Inspections />} />
             <Route path="/stock/rights" element={<Licences />} />

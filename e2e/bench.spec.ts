@@ -1,0 +1,169 @@
+import { expect, type Page, test } from '@playwright/test'
+import { mustBeUsable, signIn } from './house'
+
+interface Tenant {
+  to: string
+  tag: { code: string; isStuck: boolean }
+}
+interface Zone {
+  id: number
+  name: string
+  tenants: Tenant[]
+  closed: { id: number }[]
+}
+
+const zones = async (page: Page, week = ''): Promise<Zone[]> => (await (await page.request.get(`/api/bench${week && `?week=${week}`}`)).json()).zones
+const named = async (page: Page, name: string): Promise<Zone> => {
+  const found = (await zones(page)).find((zone) => zone.name === name)
+  if (!found) throw new Error(`There is no ${name}.`)
+  return found
+}
+const placeOf = async (page: Page, code: string): Promise<string> =>
+  (await (await page.request.get(`/api/batches/${code}`)).json()).zone
+
+/** Closings that an earlier try left behind are taken back, all but the demo's own. */
+async function openAgain(page: Page, name: string): Promise<void> {
+  const zone = await named(page, name)
+  for (const closed of zone.closed) await page.request.delete(`/api/zones/${zone.id}/closed/${closed.id}`)
+}
+
+test('the house is filled again, shown before it is done, and undone', async ({ page }) => {
+  await signIn(page)
+  await page.goto('/bench/fill')
+  await page.getByRole('button', { name: 'Fill again' }).click()
+  await expect(page.getByText(/nothing could be better|Stopped after/)).toBeVisible()
+  const gains = page.getByRole('region', { name: 'What it gains' })
+  await expect(gains).toContainText(/Without a place: [1-9]\d* now, 0 then/)
+  const first = page.getByRole('region', { name: 'What would change' }).getByRole('listitem').first()
+  const code = (await first.getByRole('link').textContent()) ?? ''
+  const before = await placeOf(page, code)
+  await expect(first).toContainText(before)
+  await mustBeUsable(page, 'filling')
+  await page.getByRole('button', { name: 'What would help?' }).click()
+  await expect(page.getByRole('cell', { name: 'off the mist two weeks sooner' })).toBeVisible()
+  await page.getByRole('button', { name: /^Make \d+ moves$/ }).click()
+  await expect(page.getByRole('status').filter({ hasText: /batches moved/ })).toBeVisible()
+  expect(await placeOf(page, code)).not.toBe(before)
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByRole('status').filter({ hasText: /put back/ })).toBeVisible()
+  expect(await placeOf(page, code)).toBe(before)
+})
+
+test('a batch is dragged to a zone that refuses it, and to one that takes it', async ({ page }) => {
+  await signIn(page)
+  await page.goto('/bench')
+  const here = (await zones(page)).flatMap((zone) => zone.tenants.map((tenant) => ({ zone, tenant })))
+  let chosen: { zone: Zone; tenant: Tenant; yes: string; no: string } | null = null
+  for (const one of here) {
+    const offers = await (await page.request.get(`/api/bench/offers?batch=${one.tenant.tag.code}`)).json()
+    const names = new Map((await zones(page)).map((zone) => [zone.id, zone.name]))
+    const yes = offers.zones.find((offer: { yes: boolean; here: boolean }) => offer.yes && !offer.here)
+    const no = offers.zones.find((offer: { yes: boolean; here: boolean }) => !offer.yes && !offer.here)
+    if (yes && no) {
+      chosen = { ...one, yes: names.get(yes.id) ?? '', no: names.get(no.id) ?? '' }
+      break
+    }
+  }
+  if (!chosen) throw new Error('No batch of the demo can be moved.')
+  const { code } = chosen.tenant.tag
+  await page.getByRole('button', { name: new RegExp(`^${chosen.zone.name}:`) }).click()
+  const tag = page.getByRole('complementary').getByRole('link', { name: new RegExp(code) })
+  await tag.dragTo(page.getByRole('button', { name: new RegExp(`^${chosen.no}:`) }))
+  expect((await named(page, chosen.zone.name)).tenants.map((tenant) => tenant.tag.code)).toContain(code)
+  await page.getByRole('complementary').getByRole('button', { name: 'Move', exact: true }).first().click()
+  await expect(page.getByRole('button', { name: new RegExp(`^${chosen.no}:.*No: `) })).toBeVisible()
+  await mustBeUsable(page, 'the house while a batch is carried')
+  await page.getByRole('button', { name: 'Leave it where it is' }).click()
+  await tag.dragTo(page.getByRole('button', { name: new RegExp(`^${chosen.yes}:`) }))
+  await expect(page.getByRole('status').filter({ hasText: `${code} goes to` })).toBeVisible()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByRole('status').filter({ hasText: /put back/ })).toBeVisible()
+  await expect
+    .poll(async () => (await named(page, chosen.zone.name)).tenants.map((tenant) => tenant.tag.code))
+    .toContain(code)
+})
+
+test('a zone is closed over its batches, they find another place, and the work list says so', async ({ page }) => {
+  await signIn(page)
+  await openAgain(page, 'Mist 2')
+  const stays = (await named(page, 'Mist 2')).tenants.find((tenant) => tenant.tag.isStuck && tenant.to >= '2027-W20')
+  if (!stays) throw new Error('Nothing of the demo stays in Mist 2.')
+  await page.goto('/bench?zone=Mist 2')
+  await page.getByRole('button', { name: 'Close it for some weeks' }).click()
+  const form = page.getByRole('form', { name: 'Close Mist 2' })
+  await form.getByLabel('From week').fill('2027-W20')
+  await form.getByLabel('To week').fill('2027-W18')
+  await form.getByLabel('Why').fill('a valve leaks')
+  await form.getByRole('button', { name: 'Close it' }).click()
+  await expect(form.getByText('cannot be opened again before it is closed')).toBeVisible()
+  await form.getByLabel('To week').fill('2027-W30')
+  await form.getByRole('button', { name: 'Close it' }).click()
+  await expect(page.getByRole('status').filter({ hasText: /must go elsewhere/ })).toContainText(stays.tag.code)
+  await expect(page.getByText(/Out of use week 20 to week 30: a valve leaks/)).toBeVisible()
+  await page.goto('/bench/fill')
+  await page.getByRole('button', { name: 'Fill again' }).click()
+  await expect(page.getByRole('region', { name: 'What would change' }).getByRole('listitem').filter({ hasText: stays.tag.code })).toContainText('Mist 2')
+  await page.getByRole('button', { name: /^Make \d+ moves$/ }).click()
+  await expect(page.getByRole('status').filter({ hasText: /batches moved/ })).toBeVisible()
+  await page.getByRole('navigation', { name: 'Bench' }).getByRole('link', { name: 'Work list' }).click()
+  await page.keyboard.press(']')
+  const monday = page.getByRole('region', { name: '17 May' })
+  await expect(monday.getByRole('listitem').filter({ hasText: stays.tag.code })).toContainText('from Mist 2 to')
+  await mustBeUsable(page, 'the work list')
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByRole('status').filter({ hasText: /put back/ })).toBeVisible()
+  await openAgain(page, 'Mist 2')
+})
+
+test('an option is taken for a batch that found no place', async ({ page }) => {
+  await signIn(page)
+  // All but one bench under mist are closed in autumn, so that not all can find a place.
+  for (const name of ['Mist 2', 'Mist 3', 'Mist 4', 'Mist 5', 'Closed cover']) {
+    await openAgain(page, name)
+    await page.request.post(`/api/zones/${(await named(page, name)).id}/closed`, { data: { from: '2027-W34', to: '2027-W38', why: 'a trial of closing' } })
+  }
+  await page.goto('/bench/fill')
+  await page.getByRole('button', { name: 'Fill again' }).click()
+  await expect(page.getByRole('button', { name: 'Look on' })).toBeVisible()
+  const without = page.getByRole('region', { name: 'Without a place' })
+  await expect(without).toBeVisible()
+  const option = without.getByRole('button').first()
+  await option.click()
+  await expect(page.getByRole('status').filter({ hasText: /: / })).toBeVisible()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByRole('status').filter({ hasText: /put back/ })).toBeVisible()
+  for (const name of ['Mist 2', 'Mist 3', 'Mist 4', 'Mist 5', 'Closed cover']) await openAgain(page, name)
+})
+
+test('a zone is laid out on the screen and by its numbers', async ({ page }) => {
+  await signIn(page)
+  await page.goto('/bench/lay')
+  const name = `Bench ${Date.now() % 100000}`
+  await page.getByRole('button', { name: 'Add a zone' }).click()
+  const form = page.getByRole('form', { name: 'New zone' })
+  await form.getByLabel('Name').fill(name)
+  await form.getByLabel('House').fill('Potting shed')
+  await form.getByLabel('Length').fill('0.3')
+  await form.getByLabel('Width').fill('0.3')
+  await form.getByRole('button', { name: 'Add the zone' }).click()
+  await expect(form.getByText('is smaller than one tray')).toBeVisible()
+  await form.getByLabel('Length').fill('4')
+  await form.getByLabel('Width').fill('1')
+  await form.getByRole('button', { name: 'Add the zone' }).click()
+  await expect(page.getByRole('status').filter({ hasText: `${name} has room for 10 trays` })).toBeVisible()
+  const drawn = page.getByRole('button', { name: new RegExp(`^${name}:`) })
+  await drawn.click()
+  const box = await drawn.boundingBox()
+  if (!box) throw new Error('It is not drawn.')
+  await page.mouse.move(box.x + 30, box.y + 20)
+  await page.mouse.down()
+  await page.mouse.move(box.x + 90, box.y + 20, { steps: 4 })
+  await page.mouse.up()
+  await expect.poll(async () => (await (await page.request.get('/api/bench')).json()).zones.find((zone: Zone) => zone.name === name).place.x).toBeGreaterThan(0.5)
+  await page.getByRole('button', { name: 'Push it down' }).click()
+  await page.getByRole('button', { name: 'Keep it there' }).click()
+  await expect.poll(async () => (await (await page.request.get('/api/bench')).json()).zones.find((zone: Zone) => zone.name === name).place.y).toBeGreaterThan(0)
+  await mustBeUsable(page, 'laying out')
+  await page.getByRole('button', { name: 'Take it away' }).click()
+  await expect(drawn).toHaveCount(0)
+})

@@ -1,0 +1,165 @@
+import { useState } from 'react'
+import { answer, api, type Schemas, type Tag as TagData, type ZoneWeek } from '../api/client'
+import { useWrite, useZoneSeason } from '../api/queries'
+import { Drops } from '../drawings/Glyph'
+import { Tag } from '../drawings/Tag'
+import { ZoneStrip } from '../drawings/ZoneStrip'
+import { PlainForm } from '../forms/PlainForm'
+import { say } from '../shell/Said'
+import { useShown } from '../shell/week'
+import { LIGHT_WORDS, mondayOf, plural, STANDS_WORDS, sayHeat, sayLength, sayWeek, ZONE_WORDS } from '../words'
+
+/** Weeks in which a zone is out of use, and a form to say so. */
+function Closed({ zone }: { zone: Schemas['Zone'] }) {
+  const { week, session, mayPlan } = useShown()
+  const [open, setOpen] = useState(false)
+  const close = useWrite((body: Record<string, unknown>) =>
+    answer(api.POST('/api/zones/{id}/closed', { params: { path: { id: zone.id } }, body: body as never })),
+  )
+  const reopen = useWrite(
+    (closed: number) => answer(api.DELETE('/api/zones/{id}/closed/{closed}', { params: { path: { id: zone.id, closed } } })),
+    () => say(`${zone.name} is in use again.`),
+  )
+  return (
+    <div className="my-3">
+      <ul>
+        {zone.closed.map((one) => (
+          <li key={one.id} className="flex flex-wrap items-center gap-x-3">
+            <span>
+              Out of use {sayWeek(one.from, mondayOf(one.from), session.nursery)} to{' '}
+              {sayWeek(one.to, mondayOf(one.to), session.nursery)}: {one.why}
+            </span>
+            {mayPlan && (
+              <button type="button" className="word" onClick={() => reopen.mutate(one.id)}>
+                Open it again
+              </button>
+            )}
+          </li>
+        ))}
+      </ul>
+      {mayPlan && (
+        <button type="button" className="act mt-1" aria-expanded={open} onClick={() => setOpen(!open)}>
+          {open ? 'Leave it open' : 'Close it for some weeks'}
+        </button>
+      )}
+      {open && (
+        <div className="sheet mt-2 p-3 [&_form]:lg:grid-cols-2">
+          <PlainForm
+            title={`Close ${zone.name}`}
+            entries={[
+              { name: 'from', label: 'From week', start: week, hint: 'as 2027-W24' },
+              { name: 'to', label: 'To week', start: week },
+              { name: 'why', label: 'Why' },
+            ]}
+            button="Close it"
+            send={async (body) => {
+              const done = await close.mutateAsync(body)
+              say(
+                done.batches.length === 0
+                  ? `${zone.name} is closed; nobody lies there then.`
+                  : `${zone.name} is closed. ${plural(done.batches.length, 'batch', 'batches')} must go elsewhere: ${done.batches.join(', ')}.`,
+              )
+              setOpen(false)
+            }}
+          />
+        </div>
+      )}
+    </div>
+  )
+}
+
+function Lock({ tag }: { tag: TagData }) {
+  const lock = useWrite((locked: boolean) =>
+    answer(api.POST('/api/batches/{code}/lock', { params: { path: { code: tag.code } }, body: { locked } })),
+  )
+  return (
+    <button
+      type="button"
+      className="word"
+      aria-pressed={tag.locked}
+      disabled={lock.isPending}
+      onClick={() => lock.mutate(!tag.locked)}
+    >
+      {tag.locked ? 'Locked here' : 'Lock'}
+    </button>
+  )
+}
+
+/** One zone in the week on the rail and over the season, with who lies there. */
+export function ZonePanel({
+  zone,
+  carried,
+  onCarry,
+  onLetGo,
+}: {
+  zone: ZoneWeek
+  carried: string | null
+  onCarry: (code: string) => void
+  onLetGo: () => void
+}) {
+  const { week, session, mayPlan } = useShown()
+  const season = useZoneSeason(zone.id, week)
+  const [low = 0, high = 0] = zone.heat
+  return (
+    <>
+      <h2>{zone.name}</h2>
+      <p className="soft">
+        {ZONE_WORDS[zone.kind]}, {STANDS_WORDS[zone.stands]}, {LIGHT_WORDS[zone.light]}
+        {!zone.frostFree && ', can freeze'} · {sayLength(zone.place.length, session.nursery)} ×{' '}
+        {sayLength(zone.place.width, session.nursery)} · holds {sayHeat(low, session.nursery)} to {sayHeat(high, session.nursery)}
+      </p>
+      <p className="my-2 text-lg">
+        <strong>{zone.used}</strong> of {plural(zone.room, 'tray')} taken,{' '}
+        {zone.used > zone.room ? (
+          <strong style={{ color: 'var(--plum)' }}>{zone.used - zone.room} too many</strong>
+        ) : (
+          <>
+            <strong>{zone.room - zone.used}</strong> free
+          </>
+        )}
+      </p>
+      {zone.setting ? (
+        <p className="mb-3 flex items-center gap-3" style={{ color: zone.setting.suits ? undefined : 'var(--plum)' }}>
+          Set <Drops level={zone.setting.mist} />
+          <strong style={{ color: 'var(--heat)' }}>{sayHeat(zone.setting.heat, session.nursery)}</strong>
+          {zone.setting.suits ? 'suits all that lie there' : 'but they want what cannot be had together'}
+        </p>
+      ) : (
+        <p className="mb-3 soft">Empty: heat and mist may be off.</p>
+      )}
+      <ul className="grid gap-1.5">
+        {zone.tenants.map((tenant) => (
+          <li
+            key={tenant.tag.code}
+            onDragStart={() => mayPlan && onCarry(tenant.tag.code)}
+            onDragEnd={onLetGo}
+            style={{ outline: carried === tenant.tag.code ? '3px solid var(--water)' : undefined }}
+          >
+            <Tag
+              tag={tenant.tag}
+              small
+              more={`${plural(tenant.trays, 'tray')}, week ${Number(tenant.from.slice(6))} to ${Number(tenant.to.slice(6))}`}
+            />
+            {mayPlan && (
+              <div className="flex gap-4 pl-8 text-sm">
+                <button
+                  type="button"
+                  className="word"
+                  aria-pressed={carried === tenant.tag.code}
+                  onClick={() => (carried === tenant.tag.code ? onLetGo() : onCarry(tenant.tag.code))}
+                >
+                  {carried === tenant.tag.code ? 'Leave it' : 'Move'}
+                </button>
+                <Lock tag={tenant.tag} />
+              </div>
+            )}
+          </li>
+        ))}
+      </ul>
+      <Closed key={zone.id} zone={zone} />
+      {season.data && season.data.zone.id === zone.id && (
+        <ZoneStrip name={zone.name} weeks={season.data.weeks} shown={week} settings={session.nursery} />
+      )}
+    </>
+  )
+}
