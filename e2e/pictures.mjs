@@ -23,6 +23,7 @@ async function visit(size, shade, views) {
     await page.waitForLoadState('networkidle')
     await page.getByRole('heading').first().waitFor()
     for (const press of presses) await page.getByRole('button', { name: press }).first().click({ timeout: 5000 })
+    await page.getByText(/^Looking/).waitFor({ state: 'hidden' })
     await page.waitForTimeout(400)
     await page.screenshot({ path: `${folder}/${name}.png` })
   }
@@ -40,6 +41,7 @@ await visit(desk, 'mist', [
   ['ways', '/wanted/{order}/routes'],
   ['batch', '/batches/{batch}'],
   ['bench', '/bench'],
+  ['fill', '/bench/fill', 'Fill again'],
   ['stock', '/stock'],
   ['crops', '/crops'],
   ['crop', '/crops/weigela-plum-harness', 'What differs'],
@@ -48,7 +50,6 @@ await visit(desk, 'mist', [
   ['take-sheet', '/stock/take?batches={planned}'],
   ['rights', '/stock/rights'],
 ])
-await visit(desk, 'night', [['today-night', '/']])
 await visit(phone, 'mist', [
   ['today-phone', '/'],
   ['check-phone', '/batches/{check}', /^Check/],

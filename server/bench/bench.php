@@ -2,6 +2,8 @@
 
 declare(strict_types=1);
 
+use WetCradle\Core\Bench\PlaceBatches;
+use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Rates\CropPrior;
 use WetCradle\Core\Rates\CropRate;
@@ -11,6 +13,7 @@ use WetCradle\Core\Rates\StickCount;
 // Run by bin/bench, with the address of a server that has the demo.
 require dirname(__DIR__).'/vendor/autoload.php';
 require __DIR__.'/season.php';
+require __DIR__.'/house.php';
 
 /**
  * @param list<float> $times in seconds
@@ -64,7 +67,7 @@ $planned = current(array_filter(json_decode($send('GET', '/api/batches', null), 
 $wanted = json_decode($send('GET', '/api/wanted', null), true)['wanted'][40]['id'];
 
 $reads = [];
-foreach (['/api/session', '/api/rail', '/api/day?week='.$session['week'], '/api/bench?week='.$session['week'], '/api/wanted', '/api/batches', '/api/batches/'.$batch, '/api/stock?week='.$session['week'], '/api/stock/HO-1', '/api/take-sheets?batches='.$planned, '/api/licences', '/api/season', '/api/plan', '/api/plan/even', '/api/plan/shopping', '/api/wanted/'.$wanted.'/routes', '/api/crops', '/api/crops/holly-black-gate', '/api/find?q=hebe'] as $path) {
+foreach (['/api/session', '/api/rail', '/api/day?week='.$session['week'], '/api/bench?week='.$session['week'], '/api/bench/offers?batch='.$planned, '/api/bench/work', '/api/zones/1/season', '/api/wanted', '/api/batches', '/api/batches/'.$batch, '/api/stock?week='.$session['week'], '/api/stock/HO-1', '/api/take-sheets?batches='.$planned, '/api/licences', '/api/season', '/api/plan', '/api/plan/even', '/api/plan/shopping', '/api/wanted/'.$wanted.'/routes', '/api/crops', '/api/crops/holly-black-gate', '/api/find?q=hebe'] as $path) {
     $reads['GET '.$path] = timed(static fn () => $send('GET', $path, null), 40);
 }
 $reads["POST /api/wanted/{$wanted}/proposal"] = timed(static fn () => $send('POST', "/api/wanted/{$wanted}/proposal", '{}'), 40);
@@ -76,6 +79,7 @@ $reads['POST /api/plan/moves/try'] = timed(static function () use ($send, $plann
     $send('POST', '/api/plan/moves/try', json_encode(['moves' => [['code' => $planned, 'stickOn' => $day]]], JSON_THROW_ON_ERROR));
 }, 40);
 $reads['POST /api/plan/draft, the demo season anew'] = timed(static fn () => $send('POST', '/api/plan/draft', '{"anew":true}'), 8);
+$reads['POST /api/bench/fill, one round'] = timed(static fn () => $send('POST', '/api/bench/fill', '{}'), 8);
 $reads['GET /api/plan/chances'] = timed(static fn () => $send('GET', '/api/plan/chances', null), 8);
 
 mt_srand(5);
@@ -84,6 +88,20 @@ for ($i = 0; $i < 60; ++$i) {
     $stuck = mt_rand(80, 900);
     $past[] = PastBatch::of((int) ($stuck * mt_rand(40, 95) / 100), $stuck, 0.8);
 }
+// A house filled, from a dozen batches to fifteen hundred: what it costs against what nothing can cost less than.
+$filled = [];
+foreach ([[12, 3, 14], [30, 5, 20], [60, 6, 26], [200, 16, 52], [1500, 40, 104], [1500, 80, 104]] as [$batches, $zones, $weeks]) {
+    $input = json_encode(houseToFill($batches, $zones, $weeks), JSON_THROW_ON_ERROR);
+    memory_reset_peak_usage();
+    $start = hrtime(true);
+    $filling = PlaceBatches::read(Fields::fromJson($input));
+    $first = $filling->score();
+    $filling->improve(PlaceBatches::stepsFor($batches));
+    $without = count($filling->filled()->unplaced);
+    $seconds = (hrtime(true) - $start) / 1e9;
+    $filled["{$batches} batches, {$zones} zones, {$weeks} weeks"] = ['first' => $first, 'score' => $filling->score(), 'bound' => $filling->bound(), 'withoutPlace' => $without, 'seconds' => round($seconds, 2), 'peakMb' => round(memory_get_peak_usage() / 1e6, 1)];
+}
+
 // What the first page loads, and what every room together comes to.
 $first = (string) file_get_contents(dirname(__DIR__).'/public/app/index.html');
 $firstPage = $all = 0;
@@ -103,5 +121,6 @@ echo json_encode([
         'joint chance of 1200 orders' => timed(static fn () => jointChanceOf(1200), 2),
         'crop_rate 60 batches' => timed(static fn () => CropRate::learn(CropPrior::of(0.7, 10, 20), $past), 30),
     ],
+    'filling' => $filled,
     'bundle' => ['firstPageGzipKb' => round($firstPage / 1024, 1), 'allRoomsGzipKb' => round($all / 1024, 1)],
 ], JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR), "\n";

@@ -147,11 +147,11 @@ final class Filling
     }
 
     /**
-     * The house as it was before: how many of these batches have no place where they are said to lie, and its heat.
+     * The house as it was before: which of these batches have no place where they are said to lie, and its heat.
      *
      * @param array<string, array{space: int, from: int}> $was by name
      *
-     * @return array{unplaced: int, heat: float}
+     * @return array{without: list<string>, heat: float}
      */
     public function asItWas(array $was): array
     {
@@ -159,18 +159,18 @@ final class Filling
         foreach ($this->standing as $name => $legs) {
             $taken->put((string) $name, true, ...$legs);
         }
-        $without = 0;
+        $without = [];
         foreach ($this->stays as $name => $stay) {
             $at = $was[$name] ?? null;
             $leg = $at === null ? null : $stay->lay($at['space'], $at['from'])['leg'] ?? null;
             if ($leg !== null && $taken->fits($leg)) {
                 $taken->put($stay->name, false, $leg);
             } else {
-                ++$without;
+                $without[] = $stay->name;
             }
         }
 
-        return ['unplaced' => $without, 'heat' => $taken->heat()];
+        return ['without' => $without, 'heat' => $taken->heat()];
     }
 
     /** @return list<Leg> */

@@ -80,7 +80,7 @@ final class NoPlace
     private static function full(Stay $stay, Taken $taken, array $spaces, \Closure $sayWeek): array
     {
         $sharing = $room = null;
-        $lockedOnly = false;
+        $locked = [];
         foreach ($spaces as $space) {
             for ($start = $stay->earliest; $start <= $stay->latest; ++$start) {
                 $leg = $stay->lay($space, $start)['leg'] ?? null;
@@ -98,14 +98,16 @@ final class NoPlace
                     $room = $room === null || $near < $room[0] ? [$near, $space, $start, $lack] : $room;
                 }
                 $others = $taken->there($leg);
-                $lockedOnly = $lockedOnly || ($others !== [] && array_filter($others, $taken->isFixed(...)) === $others);
+                if ($others !== [] && array_filter($others, $taken->isFixed(...)) === $others) {
+                    $locked = array_unique([...$locked, ...$others]);
+                }
             }
         }
         if ($room === null && $sharing === null) {
             return ['no_weeks', 'No zone that suits it is in use and large enough for all of its weeks.'];
         }
-        if ($lockedOnly && ($room === null || $room[3] > 0)) {
-            return ['locked', self::roomWords($taken, $stay, $room, $sharing, $sayWeek).' Only what stands there already or is locked is in the way.'];
+        if ($locked !== []) {
+            return ['locked', sprintf('%s Only what stands there or is locked is in the way: %s.', self::roomWords($taken, $stay, $room, $sharing, $sayWeek), self::names(array_slice(array_values($locked), 0, 4)))];
         }
 
         return [$room === null || ($sharing !== null && $sharing[0][0] === 0) ? 'sharing' : 'no_weeks', self::roomWords($taken, $stay, $room, $sharing, $sayWeek)];

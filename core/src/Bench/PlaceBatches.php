@@ -30,7 +30,7 @@ final class PlaceBatches implements Calculation
     public static function compute(Fields $in): array
     {
         $filling = self::read($in);
-        $filling->improve($filling->count() > self::LARGE ? self::STEPS_IF_LARGE : Filling::STEPS);
+        $filling->improve(self::stepsFor($filling->count()));
         $filled = $filling->filled();
         $spaces = $filled->taken->spaces;
         $placements = [];
@@ -47,6 +47,12 @@ final class PlaceBatches implements Calculation
             'score' => $filled->score(),
             'settings' => array_map(static fn (array $one) => ['zone' => $spaces[$one['space']]->name, 'week' => $one['week'], 'heat' => Whole::plain($one['heat']), 'mist' => Whole::plain($one['mist'])], Settings::of($filled->taken)),
         ];
+    }
+
+    /** How long a house of so many batches is searched, in steps. */
+    public static function stepsFor(int $batches): int
+    {
+        return $batches > self::LARGE ? self::STEPS_IF_LARGE : Filling::STEPS;
     }
 
     /** The house that such an input describes, filled but not yet searched for better. */

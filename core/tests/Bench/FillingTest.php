@@ -109,6 +109,18 @@ final class FillingTest extends TestCase
         self::assertFalse($filling->improve(50), 'nothing can cost less than nothing');
     }
 
+    public function testItSaysHowTheHouseWasBefore(): void
+    {
+        $spaces = [Space::of('A', 10, self::comfort([15, 25]), 6, [4]), Space::of('B', 10, self::comfort([15, 25]), 6)];
+        $filling = new Filling(6, $spaces, [self::stay('X', 6, 3, [0, 3]), self::stay('Y', 6, 3, [0, 3])]);
+        $was = $filling->asItWas(['X' => ['space' => 0, 'from' => 3], 'Y' => ['space' => 1, 'from' => 0]]);
+        self::assertSame(['X'], $was['without'], 'A is out of use in its second week.');
+        self::assertSame(10 * 18.0 * 3, $was['heat'], 'B is kept at 18 degrees for three weeks.');
+        self::assertSame(['X', 'Y'], $filling->asItWas([])['without']);
+        self::assertSame([], $filling->filled()->unplaced);
+        self::assertSame([2, 0, 0], [$filling->count(), $filling->score(), $filling->bound()]);
+    }
+
     public function testTheSettingIsCoolAndDoesNotJumpWhereItNeedNot(): void
     {
         $spaces = [Space::of('A', 30, self::comfort([15, 25]), 4)];

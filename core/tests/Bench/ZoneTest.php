@@ -34,6 +34,24 @@ final class ZoneTest extends TestCase
         self::assertStringContainsString('KUT-34 lies there and wants 16–19 °C', $words);
     }
 
+    public function testAZoneOutOfUseTakesNobodyAndSaysWhy(): void
+    {
+        $zone = Zone::of('Mist', 10, Range::of(16, 24), Range::of(0, 3), false, ['2027-W22' => 'a valve leaks']);
+        $offer = $zone->offerTo($this->batch('A', 2, 20, 24), []);
+        self::assertSame(['closed', 'is out of use from week 22: a valve leaks'], [$offer->reason, $offer->words]);
+        self::assertTrue($zone->offerTo($this->batch('A', 2, 23, 24), [])->isYes());
+        self::assertSame([0, 10], [$zone->traysIn(Week::of('2027-W22')), $zone->traysIn(Week::of('2027-W23'))]);
+    }
+
+    public function testWhatIsWeanedNeedsNoMistAndLessWarmth(): void
+    {
+        $batch = $this->batch('A', 2, 20, 24, [18, 22], [1, 2]);
+        $weaned = $batch->weaned(Week::of('2027-W22'), Week::of('2027-W24'));
+        self::assertSame([[3.0, 22.0], [0.0, 2.0]], [$weaned->heat->pair(), $weaned->mist->pair()]);
+        self::assertTrue($weaned->canShareWith($batch));
+        self::assertSame('2027-W22', $weaned->from->written());
+    }
+
     public function testTheSettingIsTheCoolestAndDriestThatSuitsAll(): void
     {
         $zone = $this->zone();

@@ -14,8 +14,10 @@ use WetCradle\Core\Bench\NoPlace;
 use WetCradle\Core\Bench\Space;
 use WetCradle\Core\Bench\Stay;
 use WetCradle\Core\Bench\Tenant;
+use WetCradle\Core\Bench\Zone as CoreZone;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Crops\WaySheet;
+use WetCradle\Core\Plan\PlainDates;
 use WetCradle\Core\Plan\Trays;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Calendar\Today;
@@ -55,6 +57,10 @@ final class Fillings
     /** @var array<string, Batch> */
     private array $batches = [];
     private Week $from;
+    /** @var array<int, CoreZone> by a zone's number in the list */
+    private array $cores = [];
+    /** @var array<string, PlainDates> */
+    private array $dates = [];
 
     public function __construct(
         private readonly EntityManagerInterface $em,
@@ -177,8 +183,16 @@ final class Fillings
     private function there(Batch $batch, WaySheet $sheet, int $space, int $start, int $shift, int $weight, int $sooner): ?array
     {
         $zone = $this->zones[$space];
+        $day = $this->dayOf($batch, $shift);
         try {
-            $dates = Batch::datesIn($zone, $sheet, $this->dayOf($batch, $shift), $this->house->air(), $batch->heldDays);
+            $times = $sheet->times($this->house->air(), $this->cores[$space] ??= $zone->core());
+        } catch (Refused) {
+            return null;
+        }
+        // Benches of one warmth give the same days.
+        $key = spl_object_id($times).' '.$day->format('Y-m-d').' '.$batch->heldDays;
+        try {
+            $dates = $this->dates[$key] ??= PlainDates::forwards($day, $times, $batch->heldDays);
         } catch (Refused) {
             return null;
         }
@@ -439,6 +453,8 @@ final class Fillings
     {
         $telling = $this->house->nursery()->telling();
         $sayWeek = fn (int $week) => $telling->week($this->from->plus($week));
+        $before = $filling->asItWas($now);
+        $without = array_flip($before['without']);
         $moves = [];
         foreach ($changes as $code => $move) {
             $batch = $this->batches[$code];
@@ -446,6 +462,7 @@ final class Fillings
             $moves[] = [
                 'code' => $code, 'crop' => $batch->crop->name, 'trays' => $batch->trays, 'move' => $move,
                 'to' => array_map(fn (Leg $leg) => ['zone' => $this->zones[$leg->space]->name, 'week' => $this->from->plus($leg->from)->written(), 'trays' => $leg->trays], $filled->placed[$code]),
+                'why' => $this->why($batch, isset($without[$code]) && $was !== null ? $was['space'] : null, $ask),
                 'was' => $was === null ? null : ['zone' => $this->zones[$was['space']]->name, 'week' => $this->from->plus($was['from'])->written()],
             ];
         }
@@ -453,7 +470,6 @@ final class Fillings
             'code' => $no->name, 'crop' => $this->batches[$no->name]->crop->name, 'trays' => $this->batches[$no->name]->trays, 'reason' => $no->reason, 'words' => $no->words,
             'options' => array_values(array_filter(array_map(fn (BenchOption $option) => $this->option($ask, $no->name, $option, $sayWeek), $no->options))),
         ], $ask->stage === 'weaning' ? [] : $filled->reasons($sayWeek));
-        $before = $filling->asItWas($now);
 
         return [
             'stage' => $ask->stage,
@@ -467,8 +483,28 @@ final class Fillings
             'whatIf' => $ask->whatIf,
             'mist' => $this->mist($filled, $now),
             'stays' => count($filled->stays) - count($filled->unplaced),
-            'gains' => ['withoutPlaceNow' => $before['unplaced'], 'withoutPlaceThen' => count($filled->unplaced), 'heatNow' => $before['heat'], 'heatThen' => $filled->heat()],
+            'gains' => ['withoutPlaceNow' => count($without), 'withoutPlaceThen' => count($filled->unplaced), 'heatNow' => $before['heat'], 'heatThen' => $filled->heat()],
         ];
+    }
+
+    /** @param ?int $space in which it has no place now; null where it could stay and moves for the sake of others */
+    private function why(Batch $batch, ?int $space, FillAsk $ask): string
+    {
+        if ($ask->stage === 'weaning') {
+            return 'weaned, it needs no mist';
+        }
+        if ($space === null) {
+            return 'makes room, or needs less heat beside its like';
+        }
+        foreach ($this->tenants->byZone($this->from, $this->from->plus(self::WEEKS))[(int) $this->zones[$space]->id] ?? [] as $tenant) {
+            if ($tenant->name === $batch->code) {
+                $others = array_filter($this->tenants->byZone($tenant->from, $tenant->to)[(int) $this->zones[$space]->id] ?? [], static fn (Tenant $t) => $t->name !== $batch->code);
+
+                return $this->zones[$space]->name.' '.$this->zones[$space]->core()->offerTo($tenant, array_values($others), $this->house->nursery()->telling())->words;
+            }
+        }
+
+        return 'has no place there';
     }
 
     /**

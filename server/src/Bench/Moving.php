@@ -8,6 +8,7 @@ use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Plan\BatchCode;
+use WetCradle\Core\Plan\PlainDates;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Nursery\House;
@@ -37,10 +38,13 @@ final class Moving
         $lies = $batch->isStuck() ? $batch->zoneOn($this->today->day()) : $batch->zone;
         $zones = [];
         $all = $this->em->getRepository(Zone::class)->findBy([], ['id' => 'ASC']);
-        $dates = [];
+        $dates = $same = $cores = [];
         foreach ($all as $zone) {
+            $cores[(int) $zone->id] = $zone->core();
             try {
-                $dates[(int) $zone->id] = $batch->isStuck() ? $batch->datesFrom($batch->stuckOn ?? $batch->stickOn, $this->house->air()) : Batch::datesIn($zone, $batch->sheet->core(), $batch->stickOn, $this->house->air(), $batch->heldDays);
+                // What is stuck keeps the days of where it rooted; benches of one warmth give the same days.
+                $times = $batch->sheet->core()->times($this->house->air(), $batch->isStuck() ? $batch->zone->core() : $cores[(int) $zone->id]);
+                $dates[(int) $zone->id] = $same[spl_object_id($times)] ??= PlainDates::forwards($batch->stuckOn ?? $batch->stickOn, $times, $batch->heldDays);
             } catch (Refused $refused) {
                 $dates[(int) $zone->id] = $refused;
             }
@@ -60,7 +64,7 @@ final class Moving
             $to = $from->until($when->lastBenchWeek()) < 0 ? $from : $when->lastBenchWeek();
             $whole = Tenant::of($batch->code, $batch->trays, Week::containing($batch->stuckOn ?? $batch->stickOn), $to, $batch->sheet->core()->warmth->medium, $batch->sheet->core()->water->mist);
             $tenant = $batch->isStuck() && $batch->weanOn <= $this->today->day() ? $whole->weaned($from, $to) : $whole->during($from, $to);
-            $offer = $zone->core()->offerTo($tenant, $tenants[(int) $zone->id] ?? [], $telling);
+            $offer = $cores[(int) $zone->id]->offerTo($tenant, $tenants[(int) $zone->id] ?? [], $telling);
             $zones[] = ['id' => (int) $zone->id, 'here' => $zone === $lies, 'yes' => $offer->isYes(), 'reason' => $offer->reason, 'words' => $offer->words];
         }
 

@@ -7,6 +7,7 @@ namespace WetCradle\Server\Plan;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Server\Account\Account;
+use WetCradle\Server\Bench\MovesOn;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Rates\CropHistory;
 use WetCradle\Server\Rooting\CheckViews;
@@ -35,6 +36,7 @@ final class BatchViews
             'version' => $batch->version,
             'cells' => $batch->trayKind->cells,
             'needed' => $batch->needed,
+            'movesOn' => array_map(static fn (MovesOn $on) => ['zone' => $on->zone->name, 'from' => $on->fromDay->format('Y-m-d')], $batch->movesOn->getValues()),
             'confidence' => $batch->confidence,
             'restedOn' => $batch->restedOn,
             'mix' => $batch->mix,

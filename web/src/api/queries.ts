@@ -22,12 +22,16 @@ export const useBench = (week: string) =>
     queryFn: () => answer(api.GET('/api/bench', { params: { query: { week } } })),
     placeholderData: (old) => old,
   })
-export const useBenchOffers = (batch: string | null) =>
-  useQuery({
-    queryKey: ['bench-offers', batch],
-    queryFn: () => answer(api.GET('/api/bench/offers', { params: { query: { batch: batch ?? '' } } })),
-    enabled: batch !== null,
-  })
+const benchOffers = (batch: string | null) => ({
+  queryKey: ['bench-offers', batch],
+  queryFn: () => answer(api.GET('/api/bench/offers', { params: { query: { batch: batch ?? '' } } })),
+})
+export const useBenchOffers = (batch: string | null) => useQuery({ ...benchOffers(batch), enabled: batch !== null })
+/** Asks what the zones would say before a batch is taken up, so that dragging it never waits. */
+export function useOffersAhead() {
+  const client = useQueryClient()
+  return (batch: string) => client.prefetchQuery(benchOffers(batch))
+}
 export const useZoneSeason = (id: number, week: string) =>
   useQuery({
     queryKey: ['zone-season', id, week],

@@ -227,7 +227,12 @@ export function BatchPage() {
           <h1>{batch.crop}</h1>
           <p className="soft">
             {sayWay(batch.method, batch.material)} · {plural(batch.trays, 'tray')} of {batch.cells}
-            {batch.trayNumbers && ` (${batch.trayNumbers})`} · {batch.zone} · from{' '}
+            {batch.trayNumbers && ` (${batch.trayNumbers})`} · {batch.zone}
+            {batch.movesOn
+              .filter((on) => on.from > session.today)
+              .map((on) => `, then ${on.zone} from ${sayDay(on.from, session.today)}`)
+              .join('')}{' '}
+            · from{' '}
             <Link className="word" to={`/stock/${batch.block}`}>
               {batch.block}
             </Link>

@@ -1,4 +1,4 @@
-import { useState } from 'react'
+import { useRef, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { useBack, useBench, useBenchOffers, useMoves } from '../api/queries'
 import { House, housesOf, type Offer, widestOf } from '../drawings/House'
@@ -15,6 +15,7 @@ export function Bench() {
   const [search] = useSearchParams()
   const [chosen, setChosen] = useState<number | null>(null)
   const [carried, setCarried] = useState<string | null>(null)
+  const [dragged, setDragged] = useState(false)
   const offers = useBenchOffers(carried)
   const back = useBack((changed) => say(`${plural(changed, 'batch', 'batches')} put back.`))
   const zones = data?.zones ?? []
@@ -27,14 +28,26 @@ export function Bench() {
   const by = answers && new Map<number, Offer>(answers.map((offer) => [offer.id, offer]))
   const letGo = () => {
     setCarried(null)
+    setDragged(false)
     move.reset()
   }
+  const carry = (code: string, byDragging: boolean) => {
+    setCarried(code)
+    setDragged(byDragging)
+  }
+  const given = useRef(false)
   const give = (zone: number) => {
-    if (!carried) return
+    if (!carried || move.isPending) return
+    given.current = true
     const code = carried
     move.mutate(
       { moves: [{ code, zone }], why: `${code} to ${nameOf(zone)}` },
       {
+        // What was refused stays in hand, with the answers of all zones beside it.
+        onError: () => carry(code, false),
+        onSettled: () => {
+          given.current = false
+        },
         onSuccess: (made) => {
           say(`${code} goes to ${nameOf(zone)}.`, () => back.mutate({ id: made.version, codes: made.codes }))
           setCarried(null)
@@ -65,12 +78,12 @@ export function Bench() {
               chosen={shown?.id ?? null}
               onChoose={setChosen}
               offers={by}
-              onGive={give}
+              onGive={carried ? give : undefined}
             />
           ))}
         </div>
         <aside aria-label="The zone chosen">
-          {carried && mayPlan && (
+          {carried && mayPlan && !dragged && (
             <section aria-label={`Move ${carried}`} className="sheet mb-4 p-3" aria-live="polite">
               <h2 className="mb-2">Move {carried} to</h2>
               {offers.error && <p className="refusal">{offers.error.message}</p>}
@@ -105,7 +118,15 @@ export function Bench() {
               </button>
             </section>
           )}
-          {shown && <ZonePanel zone={shown} carried={carried} onCarry={setCarried} onLetGo={letGo} />}
+          {shown && (
+            <ZonePanel
+              zone={shown}
+              carried={carried}
+              onCarry={carry}
+              onLetGo={letGo}
+              onDropped={() => !given.current && letGo()}
+            />
+          )}
         </aside>
       </div>
     </>

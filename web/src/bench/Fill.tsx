@@ -248,6 +248,7 @@ export function Fill() {
                         {one.to.length > 1 && ` ${plural(leg.trays, 'tray')}`} from {week(leg.week)}
                       </span>
                     ))}
+                    <span className="block text-sm soft">{one.why}</span>
                   </span>
                 </li>
               ))}

@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import { answer, api, type Schemas, type Tag as TagData, type ZoneWeek } from '../api/client'
-import { useWrite, useZoneSeason } from '../api/queries'
+import { useOffersAhead, useWrite, useZoneSeason } from '../api/queries'
 import { Drops } from '../drawings/Glyph'
 import { Tag } from '../drawings/Tag'
 import { ZoneStrip } from '../drawings/ZoneStrip'
@@ -91,14 +91,18 @@ export function ZonePanel({
   carried,
   onCarry,
   onLetGo,
+  onDropped,
 }: {
   zone: ZoneWeek
   carried: string | null
-  onCarry: (code: string) => void
+  onCarry: (code: string, byDragging: boolean) => void
   onLetGo: () => void
+  /** The dragging is over, wherever it was let go. */
+  onDropped: () => void
 }) {
   const { week, session, mayPlan } = useShown()
   const season = useZoneSeason(zone.id, week)
+  const ahead = useOffersAhead()
   const [low = 0, high = 0] = zone.heat
   return (
     <>
@@ -127,12 +131,13 @@ export function ZonePanel({
       ) : (
         <p className="mb-3 soft">Empty: heat and mist may be off.</p>
       )}
-      <ul className="grid gap-1.5">
+      <ul className="grid grid-cols-[minmax(0,1fr)] gap-1.5">
         {zone.tenants.map((tenant) => (
           <li
             key={tenant.tag.code}
-            onDragStart={() => mayPlan && onCarry(tenant.tag.code)}
-            onDragEnd={onLetGo}
+            onPointerEnter={() => mayPlan && ahead(tenant.tag.code)}
+            onDragStart={() => mayPlan && onCarry(tenant.tag.code, true)}
+            onDragEnd={onDropped}
             style={{ outline: carried === tenant.tag.code ? '3px solid var(--water)' : undefined }}
           >
             <Tag
@@ -146,7 +151,7 @@ export function ZonePanel({
                   type="button"
                   className="word"
                   aria-pressed={carried === tenant.tag.code}
-                  onClick={() => (carried === tenant.tag.code ? onLetGo() : onCarry(tenant.tag.code))}
+                  onClick={() => (carried === tenant.tag.code ? onLetGo() : onCarry(tenant.tag.code, false))}
                 >
                   {carried === tenant.tag.code ? 'Leave it' : 'Move'}
                 </button>

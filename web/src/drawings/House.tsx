@@ -34,7 +34,7 @@ function Defs() {
   return (
     <defs>
       <pattern id="shut" width="12" height="12" patternUnits="userSpaceOnUse">
-        <path d="M0 12L12 0" stroke="var(--soft)" strokeWidth="2" opacity="0.45" />
+        <path d="M0 12L12 0" stroke="var(--soft)" strokeWidth="2" opacity="0.5" />
       </pattern>
       {LOOKS.map((look, i) => (
         <pattern key={look.wash + look.hatch} id={`look${i}`} width="6" height="6" patternUnits="userSpaceOnUse">
@@ -273,13 +273,14 @@ export function House({
             }
             const offer = offers?.get(zone.id)
             const place = placeOf(zone)
-            const takes = offer && {
+            const takes = onGive && {
               onDragOver: (event: DragEvent) => {
-                if (offer.yes && !offer.here) event.preventDefault()
+                // Until the zones have answered, letting go asks the server itself.
+                if (!offer || (offer.yes && !offer.here)) event.preventDefault()
               },
               onDrop: (event: DragEvent) => {
                 event.preventDefault()
-                onGive?.(zone.id)
+                onGive(zone.id)
               },
             }
             const lays = laying?.zone === zone.id && {
