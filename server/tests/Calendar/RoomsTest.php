@@ -74,7 +74,7 @@ final class RoomsTest extends House
         }
         foreach (Contract::operations() as $operation) {
             [$method, $path] = explode(' ', $operation);
-            self::assertNotSame(404, $this->send($method, strtr($path, ['{id}' => '1', '{other}' => '2', '{code}' => (string) $codes[0], '{slug}' => 'hebe-copperlight', '{name}' => 'stick_count']), $method === 'GET' ? null : [])->getStatusCode(), $operation);
+            self::assertNotSame(404, $this->send($method, strtr($path, ['{id}' => '1', '{other}' => '2', '{closed}' => '1', '{code}' => (string) $codes[0], '{slug}' => 'hebe-copperlight', '{name}' => 'stick_count']), $method === 'GET' ? null : [])->getStatusCode(), $operation);
         }
     }
 }

@@ -76,7 +76,7 @@ final class JourneyTest extends House
     public function testAPlanCanBeChangedAndCalledOffUntilItIsStuck(): void
     {
         $this->signIn();
-        $tag = $this->firstWhere(array_filter($this->ask('GET', '/api/batches')['batches'], static fn (array $t) => $t['state'] === 'planned' && $t['stickOn'] > '2027-06-01'), 'code');
+        $tag = $this->firstWhere(array_filter($this->ask('GET', '/api/batches')['batches'], static fn (array $t) => $t['state'] === 'planned' && $t['stickOn'] > '2027-06-01' && $t['potOn'] < '2027-09-01'), 'code');
         $batch = $this->ask('GET', "/api/batches/{$tag['code']}");
         $zone = $this->firstWhere(array_filter($this->ask('GET', '/api/bench')['zones'], static fn (array $z) => $z['name'] === $tag['zone']), 'id');
         $body = ['version' => $batch['version'], 'trays' => 1, 'stickOn' => $tag['stickOn'], 'block' => $tag['block'], 'zone' => $zone['id']];

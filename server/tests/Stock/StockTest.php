@@ -138,6 +138,6 @@ final class StockTest extends House
 
     private function mist(): int
     {
-        return (int) ($this->db()->fetchOne("SELECT id FROM zone WHERE name = 'Roomy'") ?: $this->ask('POST', '/api/zones', ['name' => 'Roomy', 'house' => 'Mist house', 'kind' => 'mist', 'trays' => 90, 'heatLow' => 16, 'heatHigh' => 24, 'mistLow' => 1, 'mistHigh' => 3, 'length' => 9, 'width' => 1])['id']);
+        return (int) ($this->db()->fetchOne("SELECT id FROM zone WHERE name = 'Roomy'") ?: $this->ask('POST', '/api/zones', ['name' => 'Roomy', 'house' => 'Mist house', 'kind' => 'mist', 'trays' => 90, 'heatLow' => 16, 'heatHigh' => 24, 'mistLow' => 1, 'mistHigh' => 3, 'length' => 24, 'width' => 2])['id']);
     }
 }
