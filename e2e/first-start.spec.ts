@@ -57,6 +57,7 @@ test('an empty nursery is set up and gets to its first take sheet', async ({ pag
   await expect(page.getByText('720', { exact: true })).toBeVisible()
 
   await page.getByRole('link', { name: 'Bench', exact: true }).click()
+  await page.getByRole('main').getByRole('link', { name: 'Lay out' }).last().click()
   await page.getByRole('button', { name: 'Add a zone' }).click()
   const zone = page.getByRole('form', { name: 'New zone' })
   await zone.getByLabel('Name').fill('Mist 1')

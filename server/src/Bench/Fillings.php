@@ -90,36 +90,38 @@ final class Fillings
         foreach ($this->em->createQuery('SELECT b, c, z, w, m FROM '.Batch::class.' b JOIN b.crop c JOIN b.zone z LEFT JOIN b.wanted w LEFT JOIN b.movesOn m WHERE b.calledOff = false AND b.leftBenchOn IS NULL')->getResult() as $batch) {
             $this->batches[$batch->code] = $batch;
         }
-        $pinned = [];
+        $held = [];
         do {
-            [$stays, $standing, $now] = $ask->stage === 'weaning' ? $this->weaning($ask) : $this->rooting($ask, $pinned);
+            [$stays, $standing, $now] = $ask->stage === 'weaning' ? $this->weaning($ask) : $this->rooting($ask, $held);
             $filling = new Filling(self::WEEKS, $this->spaces(), $stays, $standing, $ask->round);
             $filling->from($this->before($ask, $now));
             $more = $filling->improve(self::STEPS);
             $filled = $filling->filled();
             $changes = $this->changes($ask, $filled, $now);
             // What is only supposed can be planned only in supposing.
-            $refused = $ask->whatIf === null ? $this->refused($changes) : [];
-            $pinned += $refused;
-        } while ($refused !== [] && $ask->stage === 'rooting');
+            $refused = $ask->whatIf === null && $ask->stage === 'rooting' ? $this->refused($changes) : [];
+            foreach ($refused as $code) {
+                $held[$code] = ($held[$code] ?? 0) + 1;
+            }
+        } while ($refused !== []);
 
         return $this->say($ask, $filling, $filled, $changes, $now, $more);
     }
 
     /**
-     * @param array<string, true> $pinned batches that must keep their week, since stock could not give all at once
+     * @param array<string, int> $held batches whose move was refused: once, they keep their week; twice, their zone too
      *
      * @return array{0: list<Stay>, 1: array<string, list<Leg>>, 2: array<string, array{space: int, from: int}>}
      */
-    private function rooting(FillAsk $ask, array $pinned): array
+    private function rooting(FillAsk $ask, array $held): array
     {
         $stays = $standing = $now = [];
         $taken = $this->takes->around($this->today->day(), null, 7 * self::WEEKS);
         foreach ($this->legs() as $code => $legs) {
             $batch = $this->batches[$code] ?? null;
             $week = $batch === null ? 0 : $this->weekOf($batch->stickOn);
-            if ($batch === null || $batch->isStuck() || $batch->locked || !$batch->movesOn->isEmpty() || $week < 0 || $week >= self::WEEKS) {
-                [$stay, $rest] = $batch === null || $batch->locked ? [null, $legs] : $this->driven($code, $batch, $legs);
+            if ($batch === null || $batch->isStuck() || $batch->locked || !$batch->movesOn->isEmpty() || $week < 0 || $week >= self::WEEKS || ($held[$code] ?? 0) > 1) {
+                [$stay, $rest] = $batch === null || $batch->locked || isset($held[$code]) ? [null, $legs] : $this->driven($code, $batch, $legs);
                 $standing[$stay === null ? $code : self::until($code)] = $rest;
                 if ($stay !== null) {
                     $stays[] = $stay;
@@ -127,7 +129,7 @@ final class Fillings
                 }
                 continue;
             }
-            $stays[] = $this->planned($ask, $batch, $week, isset($pinned[$code]) ? [$week] : $this->weeksFor($batch, $week, $taken));
+            $stays[] = $this->planned($ask, $batch, $week, isset($held[$code]) ? [$week] : $this->weeksFor($batch, $week, $taken));
             $now[$code] = ['space' => $this->numbers[(int) $batch->zone->id], 'from' => $week];
         }
 
@@ -427,20 +429,13 @@ final class Fillings
      *
      * @param array<string, array<string, mixed>> $changes
      *
-     * @return array<string, true>
+     * @return list<string> codes
      */
     private function refused(array $changes): array
     {
-        $refused = [];
-        foreach ($this->moves->try(MoveReader::all(array_values($changes)))['batches'] as $one) {
-            foreach ($one['breaks'] as $break) {
-                if ($break['hard'] && $break['kind'] === 'no_material') {
-                    $refused[$one['code']] = true;
-                }
-            }
-        }
+        $tried = $this->moves->try(MoveReader::all(array_values($changes)))['batches'];
 
-        return $refused;
+        return array_values(array_unique(array_column(array_filter($tried, static fn (array $one) => in_array(true, array_column($one['breaks'], 'hard'), true)), 'code')));
     }
 
     /**

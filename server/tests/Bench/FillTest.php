@@ -60,6 +60,19 @@ final class FillTest extends House
         self::assertNotSame('', $none['words']);
     }
 
+    public function testABatchThatItsBlockCannotGiveIsLeftAloneAndTheOthersAreFilled(): void
+    {
+        $this->signIn();
+        $moves = array_column($this->ask('POST', '/api/bench/fill')['moves'], 'code');
+        $block = $this->ask('GET', "/api/batches/{$moves[0]}")['block'];
+        $this->db()->executeStatement('UPDATE stock_block SET plants = 1 WHERE code = ?', [$block]);
+        $found = $this->ask('POST', '/api/bench/fill');
+        self::assertNotContains($moves[0], array_column($found['moves'], 'code'));
+        self::assertNotSame([], $found['moves']);
+        $made = $this->ask('POST', '/api/plan/moves', ['moves' => array_column($found['moves'], 'move'), 'why' => 'All that can be']);
+        self::assertCount(count($found['moves']), $made['codes']);
+    }
+
     public function testAStuckBatchInAZoneThatClosesIsMovedOnFromThere(): void
     {
         $this->signIn();

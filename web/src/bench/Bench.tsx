@@ -1,5 +1,5 @@
 import { useRef, useState } from 'react'
-import { useSearchParams } from 'react-router'
+import { Link, useSearchParams } from 'react-router'
 import { useBack, useBench, useBenchOffers, useMoves } from '../api/queries'
 import { House, housesOf, type Offer, widestOf } from '../drawings/House'
 import { say } from '../shell/Said'
@@ -63,7 +63,11 @@ export function Bench() {
       </div>
       {data && zones.length === 0 && (
         <p className="soft">
-          No zone yet. Lay out the piece of bench that has one mist valve and one heat circuit; batches are planned onto it.
+          No zone yet.{' '}
+          <Link className="word" to="/bench/lay">
+            Lay out
+          </Link>{' '}
+          the piece of bench that has one mist valve and one heat circuit; batches are planned onto it.
         </p>
       )}
       <div className="grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-6 lg:grid-cols-[minmax(0,1fr)_21rem]">

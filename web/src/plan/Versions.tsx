@@ -34,6 +34,7 @@ function Changes({ id }: { id: number }) {
 export function Versions() {
   const { mayPlan, session } = useShown()
   const { data } = useVersions()
+  const [kept, setKept] = useState(0)
   const [open, setOpen] = useState<number | null>(null)
   const back = useBack((changed) => say(`${plural(changed, 'batch', 'batches')} changed back.`))
   const keep = useWrite((name: string) => answer(api.POST('/api/plan/versions', { body: { name } })))
@@ -46,12 +47,14 @@ export function Versions() {
       {mayPlan && (
         <div className="mb-5">
           <PlainForm
-            key={data?.versions.length}
+            key={kept}
             title="Keep the plan as it is now"
             button="Keep it"
             entries={[{ name: 'name', label: 'Name', hint: 'like: as agreed in February' }]}
             send={async (body) => {
               const version = await keep.mutateAsync(String(body.name))
+              // Emptied by its own keeping only: nothing typed goes when others keep theirs.
+              setKept(kept + 1)
               say(`“${version.name}” kept: ${plural(version.batches, 'batch', 'batches')}.`)
             }}
           />
