@@ -127,6 +127,41 @@ final class FillTest extends House
         self::assertArrayNotHasKey($made['codes'][1], $all);
     }
 
+    public function testABatchMovedMidwayIsNamedOnItsPageAndShiftedWithItsDay(): void
+    {
+        $this->signIn();
+        $batch = current(array_filter($this->ask('GET', '/api/batches')['batches'], static fn (array $b) => $b['state'] === 'planned' && $b['zone'] === 'Mist 2' && $b['weanOn'] > $b['stickOn'] && $b['against'] === []));
+        self::assertIsArray($batch);
+        $then = $batch['weanOn'];
+        $to = array_column($this->ask('GET', '/api/bench')['zones'], null, 'name')['Weaning B'];
+        $made = $this->ask('POST', '/api/plan/moves', ['moves' => [['code' => $batch['code'], 'then' => ['zone' => $to['id'], 'on' => $then]]], 'why' => 'Off the mist']);
+        self::assertSame([['zone' => 'Weaning B', 'from' => $then]], $this->ask('GET', "/api/batches/{$batch['code']}")['movesOn']);
+        self::assertSame('Mist 2', $this->ask('GET', "/api/batches/{$batch['code']}")['zone'], 'It is not there yet.');
+
+        $later = (new \DateTimeImmutable($batch['stickOn']))->modify('+7 days')->format('Y-m-d');
+        $tried = $this->ask('POST', '/api/plan/moves/try', ['moves' => [['code' => $batch['code'], 'stickOn' => $later]]])['batches'][0];
+        self::assertNotContains(true, array_column($tried['breaks'], 'hard'));
+        $this->ask('POST', '/api/plan/moves', ['moves' => [['code' => $batch['code'], 'stickOn' => $later]], 'why' => 'A week later']);
+        self::assertSame((new \DateTimeImmutable($then))->modify('+7 days')->format('Y-m-d'), $this->ask('GET', "/api/batches/{$batch['code']}")['movesOn'][0]['from']);
+        $this->ask('POST', "/api/plan/versions/{$made['version']}/back", ['codes' => $made['codes']]);
+        self::assertSame([], $this->ask('GET', "/api/batches/{$batch['code']}")['movesOn']);
+        self::assertSame($batch['stickOn'], $this->ask('GET', "/api/batches/{$batch['code']}")['stickOn']);
+    }
+
+    public function testDenserTraysTakeLessRoom(): void
+    {
+        $this->signIn();
+        $batch = current(array_filter($this->ask('GET', '/api/batches')['batches'], static fn (array $b) => $b['state'] === 'planned' && $b['trays'] > 4 && $b['trayKind'] === 'tray of 40' && $b['against'] === []));
+        self::assertIsArray($batch);
+        $kinds = array_column($this->ask('GET', '/api/choices')['trayKinds'], 'id', 'name');
+        $made = $this->ask('POST', '/api/plan/moves', ['moves' => [['code' => $batch['code'], 'trayKind' => $kinds['tray of 84']]], 'why' => 'Denser']);
+        $now = $this->ask('GET', "/api/batches/{$batch['code']}");
+        self::assertSame([(int) ceil($batch['planned'] / 84), 'tray of 84', $batch['planned']], [$now['trays'], $now['trayKind'], $now['planned']]);
+        $this->refused(422, 'POST', '/api/plan/moves', ['moves' => [['code' => $batch['code'], 'trayKind' => 999]], 'why' => 'None such']);
+        $this->ask('POST', "/api/plan/versions/{$made['version']}/back", ['codes' => $made['codes']]);
+        self::assertSame([$batch['trays'], 'tray of 40'], [$this->ask('GET', "/api/batches/{$batch['code']}")['trays'], $this->ask('GET', "/api/batches/{$batch['code']}")['trayKind']]);
+    }
+
     public function testWhatWouldHelpIsReckonedAnew(): void
     {
         $this->signIn();
