@@ -134,6 +134,27 @@ final class Zone
     }
 
     /**
+     * Pairs that cannot share one setting.
+     *
+     * @param list<Tenant> $tenants
+     *
+     * @return list<array{0: Tenant, 1: Tenant}>
+     */
+    public static function clashes(array $tenants): array
+    {
+        $pairs = [];
+        foreach ($tenants as $i => $one) {
+            foreach (array_slice($tenants, $i + 1) as $other) {
+                if (!$one->canShareWith($other)) {
+                    $pairs[] = [$one, $other];
+                }
+            }
+        }
+
+        return $pairs;
+    }
+
+    /**
      * @param list<Tenant> $neighbours
      *
      * @return array{0: ?string, 1: string}

@@ -52,6 +52,13 @@ final class ZoneTest extends TestCase
         self::assertSame('2027-W22', $weaned->from->written());
     }
 
+    public function testClashesNameEachPairOnce(): void
+    {
+        $here = [$this->batch('A', 1, 20, 24, [18, 20]), $this->batch('B', 1, 20, 24, [22, 24]), $this->batch('C', 1, 20, 24, [19, 23]), $this->batch('D', 1, 20, 24, [18, 24], [0, 1])];
+        self::assertSame(['AB', 'AD', 'BD', 'CD'], array_map(static fn (array $pair) => $pair[0]->name.$pair[1]->name, Zone::clashes($here)));
+        self::assertSame([], Zone::clashes([$here[0]]));
+    }
+
     public function testTheSettingIsTheCoolestAndDriestThatSuitsAll(): void
     {
         $zone = $this->zone();

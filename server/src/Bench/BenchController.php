@@ -72,15 +72,7 @@ final class BenchController
         for ($i = 0; $i < self::WEEKS; ++$i) {
             $week = $from->plus($i);
             $here = array_values(array_filter($tenants, static fn (Tenant $t) => $t->isThereIn($week)));
-            $clash = [];
-            foreach ($here as $j => $one) {
-                foreach (array_slice($here, $j + 1) as $other) {
-                    if (!$one->canShareWith($other)) {
-                        $clash[] = $one->name.' and '.$other->name;
-                    }
-                }
-            }
-            $weeks[] = ['week' => $week->written(), 'used' => $core->used($week, $here), 'trays' => $core->traysIn($week), 'setting' => $core->setting($here), 'clashes' => $clash];
+            $weeks[] = ['week' => $week->written(), 'used' => $core->used($week, $here), 'trays' => $core->traysIn($week), 'setting' => $core->setting($here), 'clashes' => array_map(static fn (array $pair) => $pair[0]->name.' and '.$pair[1]->name, $core::clashes($here))];
         }
 
         return new JsonResponse(['zone' => ZoneController::view($zone, []), 'weeks' => $weeks]);

@@ -10,6 +10,7 @@ use WetCradle\Core\Bench\Comfort;
 use WetCradle\Core\Bench\Filled;
 use WetCradle\Core\Bench\Filling;
 use WetCradle\Core\Bench\Leg;
+use WetCradle\Core\Bench\MistNeed;
 use WetCradle\Core\Bench\NoPlace;
 use WetCradle\Core\Bench\Space;
 use WetCradle\Core\Bench\Stay;
@@ -228,49 +229,6 @@ final class Fillings
     }
 
     /**
-     * Trays under mist by week: asked for when it is liked best, there, and laid.
-     *
-     * @param array<string, array{space: int, from: int}> $now
-     *
-     * @return list<array{week: string, wanted: int, room: int, used: int}>
-     */
-    private function mist(Filled $filled, array $now): array
-    {
-        $weeks = [];
-        $misted = array_filter($this->zones, static fn (Zone $z) => $z->kind === 'mist');
-        $wanted = array_fill(0, self::SHOWN, 0);
-        foreach ($filled->taken->legs() as $name => $legs) {
-            $stay = $filled->stays[$name] ?? null;
-            foreach ($legs as $leg) {
-                $from = $stay !== null && isset($now[$name]) ? $now[$name]['from'] : $leg->from;
-                for ($week = max(0, $from); $leg->comfort->mist->low >= 1 && $week < min(self::SHOWN, $from + $leg->weeks); ++$week) {
-                    $wanted[$week] += $leg->trays;
-                }
-            }
-        }
-        foreach ($filled->unplaced as $stay) {
-            $leg = null;
-            foreach (array_keys($misted) as $space) {
-                $leg ??= $stay->lay($space, $stay->preferred)['leg'] ?? null;
-            }
-            for ($week = max(0, $stay->preferred); $leg !== null && $stay->comfort->mist->low >= 1 && $week < min(self::SHOWN, $stay->preferred + $leg->weeks); ++$week) {
-                $wanted[$week] += $stay->trays;
-            }
-        }
-        for ($week = 0; $week < self::SHOWN; ++$week) {
-            $room = $used = 0;
-            foreach (array_keys($misted) as $space) {
-                $trays = $filled->taken->spaces[$space]->trays[$week];
-                $room += $trays;
-                $used += $trays - $filled->taken->free(new Leg($space, $week, 1, 0, $filled->taken->spaces[$space]->comfort));
-            }
-            $weeks[] = ['week' => $this->from->plus($week)->written(), 'wanted' => $wanted[$week], 'room' => $room, 'used' => $used];
-        }
-
-        return $weeks;
-    }
-
-    /**
      * Weeks near its own in which its material is right and its block can give it.
      *
      * @param array<int, list<array{on: \DateTimeImmutable, cuttings: int, batch: string, stuck: bool}>> $taken by block
@@ -448,6 +406,7 @@ final class Fillings
     {
         $telling = $this->house->nursery()->telling();
         $sayWeek = fn (int $week) => $telling->week($this->from->plus($week));
+        $need = MistNeed::of($filled, array_keys(array_filter($this->zones, static fn (Zone $z) => $z->kind === 'mist')), $now, self::SHOWN);
         $before = $filling->asItWas($now);
         $without = array_flip($before['without']);
         $moves = [];
@@ -476,7 +435,8 @@ final class Fillings
             'moves' => $moves,
             'unplaced' => $reasons,
             'whatIf' => $ask->whatIf,
-            'mist' => $this->mist($filled, $now),
+            'mist' => array_map(fn (array $week, int $i) => ['week' => $this->from->plus($i)->written()] + $week, $need->weeks, array_keys($need->weeks)),
+            'fullest' => $need->fullest(),
             'stays' => count($filled->stays) - count($filled->unplaced),
             'gains' => ['withoutPlaceNow' => count($without), 'withoutPlaceThen' => count($filled->unplaced), 'heatNow' => $before['heat'], 'heatThen' => $filled->heat()],
         ];

@@ -156,7 +156,7 @@ describe('filling', () => {
       { week: '2027-W19', wanted: 8, room: 10, used: 8 },
       { week: '2027-W20', wanted: 14, room: 10, used: 10 },
     ]
-    const found = { mist, score: 21, gains: { withoutPlaceThen: 1 } } as Schemas['Fill']
+    const found = { mist, fullest: 0.9, score: 21, gains: { withoutPlaceThen: 1 } } as Schemas['Fill']
     const drawn = drawRoom(<Needs found={found} />)
     expect(wordsOf(drawn)).toContain('1 week wants more than there is, most by 4 trays.')
     expect(wordsOf(drawn)).toContain('as it is 1 90 % 21')

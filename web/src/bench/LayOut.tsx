@@ -51,7 +51,8 @@ export function LayOut() {
   const place = at ?? zone?.place ?? { x: 0, y: 0, length: 1, width: 1 }
   const keep = (to: ZoneWeek['place']) => {
     if (!zone) return
-    lay.mutate({ zone, at: to }, { onSuccess: () => setAt(null), onError: () => setAt(null) })
+    // What was pushed on meanwhile stays where it was pushed.
+    lay.mutate({ zone, at: to }, { onSettled: () => setAt((now) => (now === to ? null : now)) })
   }
   const nudge = (x: number, y: number) =>
     setAt({ ...place, x: Math.max(0, Math.round(10 * (place.x + x)) / 10), y: Math.max(0, Math.round(10 * (place.y + y)) / 10) })

@@ -11,13 +11,6 @@ const WHAT_IFS = {
   weaning: 'off the mist two weeks sooner',
 } as const
 
-/** The share of the misted bench that is taken in its fullest eight weeks. */
-function fullest(weeks: Found['mist']): number {
-  const shares = weeks.map((week) => (week.room > 0 ? week.used / week.room : 0)).sort((a, b) => b - a)
-  const most = shares.slice(0, 8)
-  return most.reduce((sum, share) => sum + share, 0) / Math.max(1, most.length)
-}
-
 /** Trays under mist, week by week: wanted as bars, the bench there is as a line; and what would change if something were otherwise. */
 export function Needs({ found }: { found: Found }) {
   const { session } = useShown()
@@ -96,7 +89,7 @@ export function Needs({ found }: { found: Found }) {
             <tr key={words} className="border-t" style={{ borderColor: 'var(--stone-wash)' }}>
               <td className="py-1.5 pr-6">{words}</td>
               <td className="pr-6 text-right">{one.gains.withoutPlaceThen}</td>
-              <td className="pr-6 text-right">{Math.round(100 * fullest(one.mist))} %</td>
+              <td className="pr-6 text-right">{Math.round(100 * one.fullest)} %</td>
               <td className="text-right">{Math.round(one.score)}</td>
             </tr>
           ))}
