@@ -37,7 +37,7 @@ final class Berths
             }
             $batch = self::tenant('this batch', $sheet, $when, $trays);
             $offer = $zone->offerTo($batch, $this->tenants[$id] ?? [], $this->telling);
-            $rank = ['no_room' => 1, 'closed' => 1, 'sharing' => 2, 'no_warmth' => 3, 'no_water' => 3][$offer->reason] ?? 0;
+            $rank = ['no_room' => 1, 'closed' => 1, 'sharing' => 2, 'no_warmth' => 3, 'no_water' => 3, 'only_pots' => 3][$offer->reason] ?? 0;
             $found[] = [[$rank, $zone->distanceFrom($batch), $id], new Berth($id, $zone->name, $when, $batch, $offer->isYes() ? null : sprintf('%s: %s', $zone->name, $offer->words))];
         }
         usort($found, static fn (array $a, array $b) => $a[0] <=> $b[0]);

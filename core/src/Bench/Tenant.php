@@ -8,7 +8,7 @@ use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Numbers\Range;
 use WetCradle\Core\Refused;
 
-/** A batch as the bench sees it: so many trays, from week to week, wanting this warmth and this water. */
+/** A batch as the bench sees it: so many tray positions, from week to week, wanting this warmth and this water. */
 final class Tenant
 {
     /** °C that what is weaned must not be below. */
@@ -21,6 +21,8 @@ final class Tenant
         public readonly Week $to,
         public readonly Range $heat,
         public readonly Range $mist,
+        public readonly bool $inPots = false,
+        public readonly bool $mustNotFreeze = false,
     ) {
     }
 
@@ -35,6 +37,12 @@ final class Tenant
         }
 
         return new self($name, $trays, $from, $to, $heat, $mist);
+    }
+
+    /** The same, in pots: it may stand where only pots do, and is refused where it would freeze. */
+    public function inPots(bool $mustNotFreeze): self
+    {
+        return new self($this->name, $this->trays, $this->from, $this->to, $this->heat, $this->mist, true, $mustNotFreeze);
     }
 
     public function isThereIn(Week $week): bool

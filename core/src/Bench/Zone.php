@@ -22,6 +22,8 @@ final class Zone
         public readonly Range $mist,
         private readonly bool $goesWithAir,
         private readonly array $closed,
+        private readonly bool $onlyPots,
+        private readonly bool $frostFree,
     ) {
     }
 
@@ -29,14 +31,15 @@ final class Zone
      * @param Range                 $heat        °C that its heat circuit can hold, or that its cover never leaves
      * @param bool                  $goesWithAir whether it has no heat of its own, as a cold frame
      * @param array<string, string> $closed      written weeks in which it is out of use, with why
+     * @param bool                  $onlyPots    whether nothing is rooted or weaned there
      */
-    public static function of(string $name, int $trays, Range $heat, Range $mist, bool $goesWithAir = false, array $closed = []): self
+    public static function of(string $name, int $trays, Range $heat, Range $mist, bool $goesWithAir = false, array $closed = [], bool $onlyPots = false, bool $frostFree = true): self
     {
         if ($trays < 1) {
             throw Refused::because('out_of_range', 'trays', 'A zone holds at least one tray.');
         }
 
-        return new self($name, $trays, $heat, $mist, $goesWithAir, $closed);
+        return new self($name, $trays, $heat, $mist, $goesWithAir, $closed, $onlyPots, $frostFree);
     }
 
     /**
@@ -66,6 +69,8 @@ final class Zone
         }
         $least = min($this->trays, ...array_values($free));
         [$reason, $words] = match (true) {
+            $this->onlyPots && !$batch->inPots => ['only_pots', 'is for pots only'],
+            !$this->frostFree && $batch->mustNotFreeze => ['frost', 'can freeze while they stand there'],
             !$this->mist->overlaps($batch->mist) => ['no_water', sprintf('gives mist level %s; this crop wants %s', $this->mist->words(''), $batch->mist->words(''))],
             !$this->heat->overlaps($batch->heat) => ['no_warmth', sprintf('holds %s; this crop wants %s', $telling->warmth($this->heat), $telling->warmth($batch->heat))],
             $shut !== null => ['closed', sprintf('is out of use from %s: %s', $telling->week($shut), $this->closed[$shut->written()])],

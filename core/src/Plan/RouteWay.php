@@ -12,8 +12,9 @@ use WetCradle\Core\Numbers\Beta;
 final class RouteWay
 {
     /**
-     * @param Beta $rate  what the next batch made this way will root
-     * @param int  $cells holes in its tray
+     * @param Beta  $rate      what the next batch made this way will root
+     * @param int   $cells     holes in its tray
+     * @param float $positions of a bench that one tray takes
      */
     public function __construct(
         public readonly int $id,
@@ -24,6 +25,7 @@ final class RouteWay
         public readonly CropTimes $times,
         public readonly Beta $rate,
         public readonly int $cells,
+        public readonly float $positions = 1.0,
     ) {
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Core\Plan;
 
 use WetCradle\Core\Bench\Berths;
+use WetCradle\Core\Bench\Positions;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Stock\Yard;
@@ -57,7 +58,7 @@ final class SeasonDraft
                 if ($weeks > 0 && (!$way->windows->isOpenIn(Week::containing($day)) || $supply === null || !$supply->isEnough())) {
                     break;
                 }
-                $berth = $berths->best($way->sheet, $day, $part->trays);
+                $berth = $berths->best($way->sheet, $day, Positions::ofTrays($part->trays, $way->positions));
                 if ($berth->isFree() && $berth->dates !== null && $berth->dates->readyOn <= $want->ready->sunday()) {
                     $berths->take($berth);
                     $supply?->source->take($day, $part->stick);

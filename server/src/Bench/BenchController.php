@@ -35,7 +35,7 @@ final class BenchController
     {
         $week = $request->query->has('week') ? Week::of($request->query->getString('week')) : $this->today->week();
         $tenants = $this->tenants->byZone($week, $week);
-        $names = array_map(static fn (Tenant $t) => $t->name, array_merge(...array_values($tenants)));
+        $names = array_map(Tenants::code(...), array_merge(...array_values($tenants)));
         $tags = $this->tags->byCode($names);
         $zones = [];
         $kinds = $this->em->getRepository(TrayKind::class)->findBy([], ['cells' => 'ASC']);
@@ -45,7 +45,7 @@ final class BenchController
             $zones[] = ZoneController::view($zone, $kinds) + [
                 'used' => $core->used($week, $here),
                 'room' => $core->traysIn($week),
-                'tenants' => array_map(static fn (Tenant $t) => ['trays' => $t->trays, 'from' => $t->from->written(), 'to' => $t->to->written(), 'tag' => $tags[$t->name]], $here),
+                'tenants' => array_map(static fn (Tenant $t) => ['trays' => $t->trays, 'from' => $t->from->written(), 'to' => $t->to->written(), 'inPots' => $t->inPots, 'tag' => $tags[Tenants::code($t)]], $here),
                 'setting' => $core->setting($here),
             ];
         }
@@ -57,7 +57,7 @@ final class BenchController
     #[Route('/api/bench/offers', methods: ['GET'])]
     public function offers(Request $request, Moving $moving): JsonResponse
     {
-        return new JsonResponse($moving->offers($request->query->getString('batch')));
+        return new JsonResponse($request->query->has('pots') ? $moving->offersToPots($request->query->getString('batch'), $request->query->getBoolean('spaced')) : $moving->offers($request->query->getString('batch')));
     }
 
     /** A zone over the season: how full it is, what it must be set to, and where that cannot be. */
@@ -103,6 +103,7 @@ final class BenchController
             $in->has('mayPart') && $in->flag('mayPart'),
             $in->has('mayMove') && $in->flag('mayMove'),
             $in->has('whatIf') ? $in->oneOf('whatIf', FillAsk::WHAT_IFS) : null,
+            $in->has('spaced') && $in->flag('spaced'),
         );
         $in->done();
 

@@ -26,8 +26,8 @@ final class BenchWork
                 (SELECT y.name FROM zone y WHERE y.id = coalesce((SELECT o.zone_id FROM batch_moves_on o WHERE o.batch_id = b.id AND o.from_day < m.from_day ORDER BY o.from_day DESC LIMIT 1), b.zone_id)), z.name
                 FROM batch_moves_on m JOIN batch b ON b.id = m.batch_id JOIN crop c ON c.id = b.crop_id JOIN zone z ON z.id = m.zone_id WHERE b.called_off = 0 AND m.from_day BETWEEN :from AND :to
              UNION ALL SELECT coalesce(b.left_bench_on, b.pot_on), 'off', b.code, c.name, b.trays,
-                (SELECT y.name FROM zone y WHERE y.id = coalesce((SELECT o.zone_id FROM batch_moves_on o WHERE o.batch_id = b.id ORDER BY o.from_day DESC LIMIT 1), b.zone_id)), NULL
-                FROM batch b JOIN crop c ON c.id = b.crop_id WHERE b.called_off = 0 AND coalesce(b.left_bench_on, b.pot_on) BETWEEN :from AND :to",
+                (SELECT y.name FROM zone y WHERE y.id = coalesce((SELECT o.zone_id FROM batch_moves_on o WHERE o.batch_id = b.id ORDER BY o.from_day DESC LIMIT 1), b.zone_id)), y.name
+                FROM batch b JOIN crop c ON c.id = b.crop_id LEFT JOIN zone y ON y.id = b.pots_zone_id WHERE b.called_off = 0 AND coalesce(b.left_bench_on, b.pot_on) BETWEEN :from AND :to",
             ['from' => $week->monday()->format('Y-m-d'), 'to' => $week->sunday()->format('Y-m-d')],
         );
         foreach ($rows as $row) {

@@ -20,16 +20,49 @@ final class Moving
     public function __construct(
         private readonly EntityManagerInterface $em,
         private readonly Tenants $tenants,
+        private readonly Pots $pots,
         private readonly House $house,
         private readonly Today $today,
     ) {
     }
 
-    /** @return array{code: string, from: string, zones: list<array{id: int, here: bool, yes: bool, reason: ?string, words: string}>} */
-    public function offers(string $typed): array
+    /**
+     * What every zone says to a batch's pots.
+     *
+     * @return array{code: string, from: string, zones: list<array{id: int, here: bool, yes: bool, reason: ?string, words: string}>}
+     */
+    public function offersToPots(string $typed, bool $spaced): array
+    {
+        $batch = $this->batch($typed);
+        $potted = $this->pots->of($batch->code) ?? throw Refused::because('not_possible', 'batch', sprintf('Nothing of %s is in pots.', $batch->code));
+        $tenant = $potted->in($potted->zone, $spaced)->tenant();
+        $now = $this->today->week();
+        $tenant = $tenant->from->until($now) > 0 && $now->until($tenant->to) >= 0 ? $tenant->during($now, $tenant->to)->inPots($tenant->mustNotFreeze) : $tenant;
+        $tenants = $this->tenants->byZone($tenant->from, $tenant->to, $batch->code);
+        $zones = [];
+        foreach ($this->em->getRepository(Zone::class)->findBy([], ['id' => 'ASC']) as $zone) {
+            $offer = $zone->core()->offerTo($tenant, $tenants[(int) $zone->id] ?? [], $this->house->nursery()->telling());
+            $zones[] = ['id' => (int) $zone->id, 'here' => $zone->id === $potted->zone, 'yes' => $offer->isYes(), 'reason' => $offer->reason, 'words' => $offer->words];
+        }
+
+        return ['code' => $batch->code, 'from' => $tenant->from->written(), 'zones' => $zones];
+    }
+
+    private function batch(string $typed): Batch
     {
         $code = BatchCode::typed($typed);
-        $batch = ($code === null ? null : $this->em->getRepository(Batch::class)->findOneBy(['code' => $code->written])) ?? throw Refused::because('unknown', 'batch', sprintf('There is no batch %s.', $typed));
+
+        return ($code === null ? null : $this->em->getRepository(Batch::class)->findOneBy(['code' => $code->written])) ?? throw Refused::because('unknown', 'batch', sprintf('There is no batch %s.', $typed));
+    }
+
+    /**
+     * What every zone says to a batch in its trays.
+     *
+     * @return array{code: string, from: string, zones: list<array{id: int, here: bool, yes: bool, reason: ?string, words: string}>}
+     */
+    public function offers(string $typed): array
+    {
+        $batch = $this->batch($typed);
         if ($batch->calledOff || $batch->leftBenchOn !== null) {
             throw Refused::because('not_possible', 'batch', sprintf('%s is not on a bench.', $batch->code));
         }
@@ -62,7 +95,7 @@ final class Moving
                 continue;
             }
             $to = $from->until($when->lastBenchWeek()) < 0 ? $from : $when->lastBenchWeek();
-            $whole = Tenant::of($batch->code, $batch->trays, Week::containing($batch->stuckOn ?? $batch->stickOn), $to, $batch->sheet->core()->warmth->medium, $batch->sheet->core()->water->mist);
+            $whole = Tenant::of($batch->code, $batch->positions(), Week::containing($batch->stuckOn ?? $batch->stickOn), $to, $batch->sheet->core()->warmth->medium, $batch->sheet->core()->water->mist);
             $tenant = $batch->isStuck() && $batch->weanOn <= $this->today->day() ? $whole->weaned($from, $to) : $whole->during($from, $to);
             $offer = $cores[(int) $zone->id]->offerTo($tenant, $tenants[(int) $zone->id] ?? [], $telling);
             $zones[] = ['id' => (int) $zone->id, 'here' => $zone === $lies, 'yes' => $offer->isYes(), 'reason' => $offer->reason, 'words' => $offer->words];

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Server\Bench;
 
 use Doctrine\DBAL\Connection;
+use WetCradle\Core\Bench\Positions;
 use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Numbers\Range;
@@ -13,12 +14,12 @@ use WetCradle\Server\Calendar\Today;
 /** Who lies where, and when. */
 final class Tenants
 {
-    public function __construct(private readonly Connection $db, private readonly Today $today)
+    public function __construct(private readonly Connection $db, private readonly Pots $pots, private readonly Today $today)
     {
     }
 
     /**
-     * Batches that take up bench in any of these weeks, by zone id.
+     * Batches that take up bench in any of these weeks, by zone id: in trays, and in pots where those stand.
      *
      * @param ?string $but a batch code to leave out, when that batch itself looks for a place
      *
@@ -35,7 +36,22 @@ final class Tenants
             }
         }
 
+        foreach ($this->pots->standing($from, $to) as $potted) {
+            if ($potted->zone !== null && $potted->code !== $but) {
+                $tenant = $potted->tenant();
+                if ($tenant->from->until($to) >= 0 && $from->until($tenant->to) >= 0) {
+                    $found[$potted->zone][] = $tenant;
+                }
+            }
+        }
+
         return $found;
+    }
+
+    /** The code of a batch, by what it is called on a bench. */
+    public static function code(Tenant $tenant): string
+    {
+        return explode(' ', $tenant->name)[0];
     }
 
     /**
@@ -69,9 +85,9 @@ final class Tenants
     public function during(Week $from, Week $to): array
     {
         $rows = $this->db->iterateAssociative(
-            "SELECT b.id, b.code, b.trays, b.planned, b.stick_on, b.stuck_on, b.pot_on, b.left_bench_on, b.wean_on, b.method, b.zone_id, z.kind, h.way_id, coalesce(p.name, '') AS pot, json_extract(h.details, '$.warmth.medium[0]') AS heat_low, json_extract(h.details, '$.warmth.medium[1]') AS heat_high,
+            "SELECT b.id, b.code, b.trays, t.positions, b.planned, b.stick_on, b.stuck_on, b.pot_on, b.left_bench_on, b.wean_on, b.method, b.zone_id, z.kind, h.way_id, coalesce(p.name, '') AS pot, json_extract(h.details, '$.warmth.medium[0]') AS heat_low, json_extract(h.details, '$.warmth.medium[1]') AS heat_high,
                 json_extract(h.details, '$.water.mist[0]') AS mist_low, json_extract(h.details, '$.water.mist[1]') AS mist_high, s.stuck, s.potted
-             FROM batch b JOIN way_sheet h ON h.id = b.sheet_id JOIN zone z ON z.id = b.zone_id LEFT JOIN batch_standing s ON s.batch_id = b.id LEFT JOIN wanted w ON w.id = b.wanted_id LEFT JOIN pot p ON p.id = w.pot_id
+             FROM batch b JOIN way_sheet h ON h.id = b.sheet_id JOIN zone z ON z.id = b.zone_id JOIN tray_kind t ON t.id = b.tray_kind_id LEFT JOIN batch_standing s ON s.batch_id = b.id LEFT JOIN wanted w ON w.id = b.wanted_id LEFT JOIN pot p ON p.id = w.pot_id
              WHERE b.called_off = 0 AND coalesce(b.stuck_on, b.stick_on) <= :to AND (b.left_bench_on >= :from OR (b.left_bench_on IS NULL AND (b.stuck_on IS NOT NULL OR b.pot_on >= :from)))
              ORDER BY coalesce(b.stuck_on, b.stick_on), b.id",
             ['from' => $from->monday()->format('Y-m-d'), 'to' => $to->sunday()->format('Y-m-d')],
@@ -130,7 +146,7 @@ final class Tenants
 
         return Tenant::of(
             (string) $row['code'],
-            (int) $row['trays'],
+            Positions::ofTrays((int) $row['trays'], (float) $row['positions']),
             $from,
             $from->until($to) < 0 ? $from : $to,
             Range::of((float) $row['heat_low'], (float) $row['heat_high'], 'heat'),

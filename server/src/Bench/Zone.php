@@ -39,6 +39,9 @@ class Zone
     public string $light = 'shade';
     #[ORM\Column]
     public bool $frostFree = true;
+    /** Whether nothing is rooted or weaned there. */
+    #[ORM\Column]
+    public bool $onlyPots = false;
 
     /** @var Collection<int, ZoneClosed> */
     #[ORM\OneToMany(targetEntity: ZoneClosed::class, mappedBy: 'zone', cascade: ['persist'], orphanRemoval: true, fetch: 'EAGER')]
@@ -77,6 +80,6 @@ class Zone
 
     public function core(): CoreZone
     {
-        return CoreZone::of($this->name, $this->trays, Range::of($this->heatLow, $this->heatHigh, 'heat'), Range::of($this->mistLow, $this->mistHigh, 'mist'), $this->kind === 'frame', $this->closedWeeks());
+        return CoreZone::of($this->name, $this->trays, Range::of($this->heatLow, $this->heatHigh, 'heat'), Range::of($this->mistLow, $this->mistHigh, 'mist'), $this->kind === 'frame', $this->closedWeeks(), $this->onlyPots, $this->frostFree);
     }
 }

@@ -72,7 +72,7 @@ final class ZoneController
     {
         $zone = $this->zone($id);
         $this->writing->once(function () use ($zone): void {
-            $lay = $this->em->getRepository(Batch::class)->count(['zone' => $zone]) + $this->em->getRepository(MovesOn::class)->count(['zone' => $zone]);
+            $lay = $this->em->getRepository(Batch::class)->count(['zone' => $zone]) + $this->em->getRepository(Batch::class)->count(['potsZone' => $zone]) + $this->em->getRepository(MovesOn::class)->count(['zone' => $zone]);
             if ($lay > 0) {
                 throw Refused::because('in_use', 'zone', sprintf('%s is in the records of %d %s. Close it instead.', $zone->name, $lay, $lay === 1 ? 'batch' : 'batches'));
             }
@@ -144,6 +144,7 @@ final class ZoneController
         $zone->aisle = $in->has('aisle') ? $in->number('aisle', 0, 10) : $zone->aisle;
         $zone->height = $in->has('height') ? $in->number('height', 0, 5) : ($zone->stands === 'bench' ? $zone->height : 0.0);
         $zone->frostFree = $in->has('frostFree') ? $in->flag('frostFree') : ($isNew ? $zone->kind !== 'frame' : $zone->frostFree);
+        $zone->onlyPots = $in->has('onlyPots') ? $in->flag('onlyPots') : $zone->onlyPots;
         $most = $this->fits($zone);
         if ($most === 0) {
             throw Refused::because('too_small', 'length', sprintf('%s by %s m is smaller than one tray.', $zone->length, $zone->width));
@@ -184,7 +185,7 @@ final class ZoneController
     {
         $week = $this->today->week();
         $core = $zone->core();
-        $stuck = $this->em->getConnection()->fetchFirstColumn('SELECT code FROM batch WHERE stuck_on IS NOT NULL AND left_bench_on IS NULL AND called_off = 0');
+        $stuck = $this->em->getConnection()->fetchFirstColumn("SELECT code FROM batch WHERE stuck_on IS NOT NULL AND left_bench_on IS NULL AND called_off = 0 UNION ALL SELECT code || ' in pots' FROM batch WHERE left_bench_on IS NOT NULL AND called_off = 0");
         $standing = array_values(array_filter($this->tenants->byZone($week, $week)[(int) $zone->id] ?? [], static fn (Tenant $t) => in_array($t->name, $stuck, true)));
         $used = $core->used($week, $standing);
         if ($used > $zone->trays) {
@@ -242,6 +243,7 @@ final class ZoneController
             'stands' => $zone->stands,
             'light' => $zone->light,
             'frostFree' => $zone->frostFree,
+            'onlyPots' => $zone->onlyPots,
             'closed' => array_map(static fn (ZoneClosed $c) => ['id' => $c->id, 'from' => $c->fromWeek, 'to' => $c->toWeek, 'why' => $c->why], $zone->closed->getValues()),
             'fits' => array_map(static fn (TrayKind $k) => ['trayKind' => $k->name, 'trays' => TrayFit::of(100 * $zone->length, 100 * $zone->width, $k->lengthCm, $k->widthCm)], $kinds),
         ];

@@ -14,6 +14,7 @@ use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Plan\BatchCode;
 use WetCradle\Core\Plan\PlainDates;
 use WetCradle\Server\Account\Account;
+use WetCradle\Server\Bench\Pots;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\Crop;
 
@@ -26,6 +27,7 @@ final class DemoNursery
     public function __construct(
         private readonly Connection $db,
         private readonly PasswordHasherFactoryInterface $hashers,
+        private readonly Pots $pots,
         private readonly Today $today,
     ) {
     }
@@ -57,6 +59,7 @@ final class DemoNursery
         (new DemoFailure($this->db, $today, $air))->happen();
         $this->unplanned($crops, $chance);
         (new DemoSeason($this->db, $today))->fill($air);
+        (new DemoPots($this->db, $this->pots, $zones))->stand($this->today->week());
         $this->db->update('nursery', ['batches_numbered' => $number], ['id' => 1]);
 
         return ['name' => (string) $nursery['name'], 'crops' => count($crops), 'blocks' => count($blocks), 'zones' => count($zones), 'batches' => $number];
@@ -115,7 +118,7 @@ final class DemoNursery
         foreach (Readable::csv('zones.csv') as $row) {
             $this->db->insert('zone', ['version' => 1, 'name' => $row['name'], 'house' => $row['house'], 'kind' => $row['kind'], 'trays' => $row['trays'], 'heat_low' => $row['heatLow'], 'heat_high' => $row['heatHigh'],
                 'mist_low' => $row['mistLow'], 'mist_high' => $row['mistHigh'], 'x' => $row['x'], 'y' => $row['y'], 'length' => $row['length'], 'width' => $row['width'],
-                'stands' => $row['stands'], 'light' => $row['light'], 'height' => $row['height'], 'frost_free' => $row['frostFree']]);
+                'stands' => $row['stands'], 'light' => $row['light'], 'height' => $row['height'], 'frost_free' => $row['frostFree'], 'only_pots' => $row['onlyPots']]);
             $found[] = $row + ['id' => (int) $this->db->lastInsertId()];
         }
         foreach (Readable::csv('closed.csv') as $row) {

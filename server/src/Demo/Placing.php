@@ -30,7 +30,7 @@ final class Placing
      */
     public function __construct(array $zones, private readonly array $blocks, private readonly SiteAir $air, private readonly Chance $chance)
     {
-        foreach ($zones as $zone) {
+        foreach (array_filter($zones, static fn (array $zone) => !(bool) $zone['onlyPots']) as $zone) {
             $this->zones[(int) $zone['id']] = Zone::of((string) $zone['name'], (int) $zone['trays'], Range::of((float) $zone['heatLow'], (float) $zone['heatHigh']), Range::of((float) $zone['mistLow'], (float) $zone['mistHigh']), $zone['kind'] === 'frame');
         }
     }

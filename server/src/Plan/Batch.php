@@ -73,6 +73,13 @@ class Batch
     #[ORM\Column]
     public bool $locked = false;
 
+    /** Where its plants stand from potting until they are ready; null where that is not settled. */
+    #[ORM\ManyToOne]
+    public ?Zone $potsZone = null;
+    /** Whether the pots stand apart there, or pot-thick. */
+    #[ORM\Column]
+    public bool $potsSpaced = false;
+
     /** The day it was stuck; null while it is only planned. */
     #[ORM\Column(type: Types::DATE_IMMUTABLE, nullable: true)]
     public ?\DateTimeImmutable $stuckOn = null;
@@ -190,6 +197,12 @@ class Batch
         $day = static fn (\DateTimeImmutable $d) => $d->format('Y-m-d');
 
         return ['stickOn' => $day($this->stickOn), 'weanOn' => $day($this->weanOn), 'potOn' => $day($this->potOn), 'readyOn' => $day($this->readyOn), 'trays' => $this->trays, 'cuttings' => $this->planned];
+    }
+
+    /** How much bench its trays take. */
+    public function positions(): int
+    {
+        return $this->trayKind->positionsOf($this->trays);
     }
 
     public function isStuck(): bool

@@ -180,7 +180,7 @@ final class BatchController
             throw Refused::because('no_material', 'block', sprintf('Block %s is %s. Choose another block or day, or fewer trays.', $batch->block->code, $material->words()));
         }
         $this->rights->mustAllow($batch, $batch->stickOn, $batch->planned, 'trays');
-        $place = $this->planner->offer($batch->zone, $batch->sheet->core(), $dates, $batch->trays, $batch->code);
+        $place = $this->planner->offer($batch->zone, $batch->sheet->core(), $dates, $batch->positions(), $batch->code);
         if (!$place->isYes()) {
             throw Refused::because((string) $place->reason, 'zone', sprintf('%s cannot take it: it %s.', $batch->zone->name, $place->reason === 'no_room' ? 'is '.$place->words : $place->words));
         }

@@ -107,7 +107,7 @@ final class Evening
         $sheet = $batch->sheet->core();
         $zone = (int) $batch->zone->id;
         $others = array_values(array_filter($this->lying[$zone] ?? [], static fn (Tenant $t) => $t->name !== $one->code));
-        $tenant = Berths::tenant($one->code, $sheet, $dates, $batch->trays);
+        $tenant = Berths::tenant($one->code, $sheet, $dates, $batch->positions());
         if (!$this->zone($batch)->offerTo($tenant, $others)->isYes()) {
             return false;
         }

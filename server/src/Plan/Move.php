@@ -14,6 +14,7 @@ final class Move
      * @param ?\DateTimeImmutable                        $on       the day on which it goes there, where it lies elsewhere before
      * @param ?array{zone: int, on: \DateTimeImmutable}  $then     where it goes on midway
      * @param list<array{zone: int, trays: int}>         $parts    several zones at once; all but the first become batches of their own
+     * @param ?array{zone: int, spaced: bool}            $pots     where its pots stand once it is potted
      */
     public function __construct(
         public readonly string $code,
@@ -26,6 +27,7 @@ final class Move
         public readonly ?array $then = null,
         public readonly ?int $trayKind = null,
         public readonly array $parts = [],
+        public readonly ?array $pots = null,
     ) {
     }
 }

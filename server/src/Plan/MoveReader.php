@@ -36,13 +36,19 @@ final class MoveReader
             $then = ['zone' => $next->count('zone', 1), 'on' => $next->day('on')];
             $next->done();
         }
+        $pots = null;
+        if ($one->has('pots')) {
+            $stand = $one->object('pots');
+            $pots = ['zone' => $stand->count('zone', 1), 'spaced' => $stand->has('spaced') && $stand->flag('spaced')];
+            $stand->done();
+        }
         $parts = array_map(static function (Fields $part): array {
             $said = ['zone' => $part->count('zone', 1), 'trays' => $part->count('trays', 1, 10_000)];
             $part->done();
 
             return $said;
         }, $one->has('parts') ? $one->objects('parts', 10) : []);
-        $move = new Move($one->text('code', 20), $day('stickOn'), $one->has('heldDays') ? $one->count('heldDays') : null, $one->has('zone') ? $one->count('zone', 1) : null, rtrim($one->pathOf(''), '.'), $day('from'), $day('on'), $then, $one->has('trayKind') ? $one->count('trayKind', 1) : null, $parts);
+        $move = new Move($one->text('code', 20), $day('stickOn'), $one->has('heldDays') ? $one->count('heldDays') : null, $one->has('zone') ? $one->count('zone', 1) : null, rtrim($one->pathOf(''), '.'), $day('from'), $day('on'), $then, $one->has('trayKind') ? $one->count('trayKind', 1) : null, $parts, $pots);
         $one->done();
 
         return $move;

@@ -13,6 +13,8 @@ use WetCradle\Core\Plan\PlainDates;
 use WetCradle\Core\Plan\Trays;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Bench\MovesOn;
+use WetCradle\Server\Bench\Pots;
+use WetCradle\Server\Bench\Potted;
 use WetCradle\Server\Bench\Tenants;
 use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Calendar\Today;
@@ -34,6 +36,7 @@ final class Moves
         private readonly Fit $fit,
         private readonly Rights $rights,
         private readonly Windows $windows,
+        private readonly Pots $pots,
         private readonly Loads $loads,
         private readonly Hours $hours,
         private readonly House $house,
@@ -84,6 +87,14 @@ final class Moves
             }
             $batch = $one->batch;
             $before = self::editable($batch);
+            if ($one->move->pots !== null) {
+                [$batch->potsZone, $batch->potsSpaced] = [$this->zone($one->move->pots['zone'], $one->move), $one->move->pots['spaced']];
+            }
+            if ($batch->leftBenchOn !== null) {
+                $this->writing->keep('batch', $batch->code, $before, self::editable($batch));
+                $codes[] = $batch->code;
+                continue;
+            }
             $batch->zone = $one->zone;
             $batch->heldDays = $one->held;
             $batch->trays = $one->trays;
@@ -145,7 +156,8 @@ final class Moves
     {
         $typed = BatchCode::typed($move->code);
         $batch = ($typed === null ? null : $this->em->getRepository(Batch::class)->findOneBy(['code' => $typed->written])) ?? throw Refused::because('unknown', $move->field, sprintf('There is no batch %s.', $move->code));
-        if ($batch->calledOff || $batch->leftBenchOn !== null) {
+        $isPotted = $batch->leftBenchOn !== null;
+        if ($batch->calledOff || ($isPotted && !self::isOnlyPots($move))) {
             throw Refused::because('not_possible', $move->field, sprintf('%s %s.', $batch->code, $batch->calledOff ? 'was called off' : 'is potted already'));
         }
         $stuckOn = $batch->stuckOn;
@@ -166,7 +178,9 @@ final class Moves
         $kind = $move->trayKind === null ? $batch->trayKind : $this->em->find(TrayKind::class, $move->trayKind) ?? throw Refused::because('unknown', $move->field, 'There is no such kind of tray.');
         $trays = $kind === $batch->trayKind ? $batch->trays : Trays::toHold(intdiv($batch->planned + $batch->sheet->core()->each - 1, $batch->sheet->core()->each), $kind->cells)->number;
         if ($move->parts === []) {
-            return [new Placed($move, $batch, $this->dates($first, $batch, $stickOn, $held), $first, $then, $held, $trays, $batch->planned, $kind, false, $first !== $batch->zone || $move->zone !== null || $move->then !== null)];
+            $dates = $this->dates($first, $batch, $stickOn, $held);
+
+            return [new Placed($move, $batch, $dates, $first, $then, $held, $trays, $batch->planned, $kind, $this->potted($move, $batch, $dates), false, $first !== $batch->zone || $move->zone !== null || $move->then !== null || $move->pots !== null)];
         }
         if (array_sum(array_column($move->parts, 'trays')) !== $trays) {
             throw Refused::because('not_the_whole', $move->field, sprintf('The parts of %s do not come to its %d trays.', $batch->code, $trays));
@@ -177,10 +191,27 @@ final class Moves
             $zone = $this->zone($part['zone'], $move);
             $planned = $i === count($move->parts) - 1 ? $left : min($left - 1, intdiv($batch->planned * $part['trays'], $trays));
             $left -= $planned;
-            $found[] = new Placed($move, $batch, $this->dates($zone, $batch, $stickOn, $held), $zone, [], $held, $part['trays'], max(1, $planned), $kind, $i > 0, true);
+            $found[] = new Placed($move, $batch, $this->dates($zone, $batch, $stickOn, $held), $zone, [], $held, $part['trays'], max(1, $planned), $kind, null, $i > 0, true);
         }
 
         return $found;
+    }
+
+    /** Its pots as they would stand, where their place is settled or asked for. */
+    private function potted(Move $move, Batch $batch, PlainDates $dates): ?Potted
+    {
+        if ($move->pots === null && $batch->potsZone === null) {
+            return null;
+        }
+        $potted = $this->pots->of($batch->code);
+        if ($potted === null) {
+            return $move->pots === null ? null : throw Refused::because('not_possible', $move->field, sprintf('Nothing of %s is in pots.', $batch->code));
+        }
+        $zone = $move->pots === null ? $batch->potsZone : $this->zone($move->pots['zone'], $move);
+        $potted = $potted->in((int) $zone?->id, $move->pots['spaced'] ?? $batch->potsSpaced);
+
+        // What stands already comes there today at the earliest, whoever lay there before.
+        return $potted->isPotted ? $potted->during(max($potted->from, $this->today->day()), $potted->to) : $potted->during($dates->potOn, $dates->readyOn);
     }
 
     private function dates(Zone $zone, Batch $batch, \DateTimeImmutable $stickOn, int $held): PlainDates
@@ -234,7 +265,7 @@ final class Moves
         $say = static function (string $kind, string $words, bool $hard) use (&$found): void {
             $found[] = ['kind' => $kind, 'words' => $words, 'hard' => $hard];
         };
-        if (!$batch->isStuck() && !$one->isPart) {
+        if (!$batch->isStuck() && !$one->isPart && !self::isOnlyPots($one->move)) {
             if ($dates->stickOn < $this->today->day()) {
                 $say('gone_by', sprintf('%s has gone by.', $dates->stickOn->format('j M')), true);
             }
@@ -258,7 +289,9 @@ final class Moves
             $zone = $this->em->find(Zone::class, $leg['zone']) ?? throw new \LogicException('A leg lies in a zone.');
             $place = $zone->core()->offerTo($leg['tenant'], $this->lyingIn($leg['zone'], $leg['tenant'], $placed, $i), $telling);
             if (!$place->isYes()) {
-                $say((string) $place->reason, sprintf('%s %s.', $zone->name, $place->reason === 'no_room' ? 'is '.$place->words : $place->words), !$batch->isStuck() || $one->isNew);
+                // What stood there before the move is not refused for it.
+                $isNew = $leg['tenant']->inPots ? $one->move->pots !== null : $one->isNew && !self::isOnlyPots($one->move);
+                $say((string) $place->reason, sprintf('%s %s.', $zone->name, $place->reason === 'no_room' ? 'is '.$place->words : $place->words), $isNew || (!$batch->isStuck() && !$leg['tenant']->inPots && !self::isOnlyPots($one->move)));
             }
         }
         foreach ([...$batch->wanted === null ? [] : [$batch->wanted], ...$batch->shared->toArray()] as $wanted) {
@@ -279,7 +312,7 @@ final class Moves
     private function lyingIn(int $zone, Tenant $then, array $placed, int $but): array
     {
         $moved = array_map(static fn (Placed $p) => $p->batch->code, $placed);
-        $lying = array_values(array_filter($this->tenants->byZone($then->from, $then->to)[$zone] ?? [], static fn (Tenant $t) => !in_array($t->name, $moved, true)));
+        $lying = array_values(array_filter($this->tenants->byZone($then->from, $then->to)[$zone] ?? [], static fn (Tenant $t) => !in_array(Tenants::code($t), $moved, true)));
         foreach ($placed as $i => $one) {
             foreach ($i === $but ? [] : $one->legs() as $leg) {
                 if ($leg['zone'] === $zone) {
@@ -337,10 +370,16 @@ final class Moves
         return array_values(array_filter($this->hours->weeks($from, $many, $loads), static fn (array $w) => isset($touched[Week::of($w['week'])->ordinal()])));
     }
 
+    /** Whether a move says only where the pots stand, and nothing of how they come to be. */
+    private static function isOnlyPots(Move $move): bool
+    {
+        return $move->pots !== null && [$move->zone, $move->stickOn, $move->heldDays, $move->then, $move->trayKind, $move->parts] === [null, null, null, null, null, []];
+    }
+
     /** @return array<string, mixed> */
     private static function editable(Batch $batch): array
     {
         return ['zone' => $batch->zone->id, 'stickOn' => $batch->stickOn->format('Y-m-d'), 'heldDays' => $batch->heldDays, 'trays' => $batch->trays, 'trayKind' => $batch->trayKind->id,
-            'movesOn' => array_map(static fn (MovesOn $on) => ['zone' => $on->zone->id, 'from' => $on->fromDay->format('Y-m-d')], $batch->movesOn->getValues())];
+            'movesOn' => array_map(static fn (MovesOn $on) => ['zone' => $on->zone->id, 'from' => $on->fromDay->format('Y-m-d')], $batch->movesOn->getValues()), 'pots' => $batch->potsZone === null ? null : ['zone' => $batch->potsZone->id, 'spaced' => $batch->potsSpaced]];
     }
 }

@@ -7,6 +7,7 @@ namespace WetCradle\Server\Plan;
 use WetCradle\Core\Bench\Berths;
 use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Plan\PlainDates;
+use WetCradle\Server\Bench\Potted;
 use WetCradle\Server\Bench\Tenants;
 use WetCradle\Server\Bench\Zone;
 
@@ -16,6 +17,7 @@ final class Placed
     /**
      * @param Zone                                                $zone where it lies first
      * @param list<array{zone: Zone, from: \DateTimeImmutable}>   $then where it goes on, in order
+     * @param ?Potted                                             $potted its pots, where their place is settled
      * @param bool                                                $isPart whether it is split off and becomes a batch of its own
      * @param bool                                                $isNew whether it would lie anywhere that it did not before
      */
@@ -29,6 +31,7 @@ final class Placed
         public readonly int $trays,
         public readonly int $planned,
         public readonly TrayKind $trayKind,
+        public readonly ?Potted $potted,
         public readonly bool $isPart,
         public readonly bool $isNew,
     ) {
@@ -37,12 +40,17 @@ final class Placed
     /** @return non-empty-list<array{zone: int, tenant: Tenant}> where it would lie from when to when */
     public function legs(): array
     {
-        return Tenants::legs(
-            Berths::tenant($this->batch->code, $this->batch->sheet->core(), $this->dates, $this->trays),
+        $pots = $this->potted?->zone === null ? [] : [['zone' => $this->potted->zone, 'tenant' => $this->potted->tenant()]];
+        if ($this->batch->leftBenchOn !== null) {
+            return $pots === [] ? throw new \LogicException('What is potted stands somewhere when it is moved.') : $pots;
+        }
+
+        return [...Tenants::legs(
+            Berths::tenant($this->batch->code, $this->batch->sheet->core(), $this->dates, $this->trayKind->positionsOf($this->trays)),
             (int) $this->zone->id,
             $this->dates->weanOn,
             array_map(static fn (array $on) => ['zone' => (int) $on['zone']->id, 'from' => $on['from']], $this->then),
-        );
+        ), ...$pots];
     }
 
     /** Where it lies, or goes next. */

@@ -87,7 +87,7 @@ final class PlanController
             $moves = MoveReader::read($in);
             $why = $in->text('why', 100);
             $in->done();
-            $version = $this->versions->keep('Before: '.lcfirst($why), true);
+            $version = $this->versions->keep('Before: '.lcfirst($why), true, array_map(static fn (Move $move) => $move->code, $moves));
 
             return [$version, $this->moves->apply($moves)];
         });

@@ -16,7 +16,7 @@ class PlanVersion
     #[ORM\Id, ORM\GeneratedValue, ORM\Column]
     public ?int $id = null;
 
-    /** @param list<array{code: string, crop: string, orders: list<int>, block: string, zone: string, trays: int, cuttings: int, stickOn: string, heldDays: int, readyOn: string, stuck: bool, trayKind?: ?string, movesOn?: list<array{zone: string, from: string}>}> $content */
+    /** @param list<array{code: string, crop: string, orders: list<int>, block: string, zone: string, trays: int, cuttings: int, stickOn: string, heldDays: int, readyOn: string, stuck: bool, trayKind?: ?string, movesOn?: list<array{zone: string, from: string}>, pots?: ?array{zone: string, spaced: bool}}> $content */
     public function __construct(
         #[ORM\Column] public string $name,
         #[ORM\Column] public \DateTimeImmutable $keptAt,

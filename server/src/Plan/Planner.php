@@ -76,7 +76,7 @@ final class Planner
             'ways' => array_map(static fn (Way $w) => ['id' => $w->id, 'name' => $w->name, 'house' => $w->house], $wanted->crop->ways->toArray()),
             'window' => $this->window($way, $dates->stickOn),
             'blocks' => $this->blocks($way, $dates->stickOn, $stick),
-            'zones' => $this->zones($wanted, $sheet, $dates->stickOn, $chosen),
+            'zones' => $this->zones($wanted, $sheet, $dates->stickOn, $trayKind->positionsOf($chosen)),
         ];
     }
 
@@ -93,16 +93,16 @@ final class Planner
         };
     }
 
-    public function offer(Zone $zone, WaySheet $sheet, PlainDates $dates, int $trays, ?string $but = null): Offer
+    public function offer(Zone $zone, WaySheet $sheet, PlainDates $dates, int $positions, ?string $but = null): Offer
     {
-        $batch = $this->tenant($sheet, $dates, $trays);
+        $batch = $this->tenant($sheet, $dates, $positions);
 
         return $zone->core()->offerTo($batch, $this->tenants->byZone($batch->from, $batch->to, $but)[(int) $zone->id] ?? [], $this->house->nursery()->telling());
     }
 
-    private function tenant(WaySheet $sheet, PlainDates $dates, int $trays): Tenant
+    private function tenant(WaySheet $sheet, PlainDates $dates, int $positions): Tenant
     {
-        return Tenant::of('this batch', $trays, Week::containing($dates->stickOn), $dates->lastBenchWeek(), $sheet->warmth->medium, $sheet->water->mist);
+        return Tenant::of('this batch', $positions, Week::containing($dates->stickOn), $dates->lastBenchWeek(), $sheet->warmth->medium, $sheet->water->mist);
     }
 
     /** @return array{weeksLate: int, words: string} */
@@ -146,7 +146,7 @@ final class Planner
     }
 
     /** @return list<array<string, mixed>> those that can take it first, and of these the one that suits it best; each with the days it would have there */
-    private function zones(Wanted $wanted, WaySheet $sheet, \DateTimeImmutable $stickOn, int $trays): array
+    private function zones(Wanted $wanted, WaySheet $sheet, \DateTimeImmutable $stickOn, int $positions): array
     {
         $telling = $this->house->nursery()->telling();
         $zones = $this->em->getRepository(Zone::class)->findAll();
@@ -163,10 +163,10 @@ final class Planner
         $found = $distance = $codes = [];
         foreach ($zones as $zone) {
             $when = $dates[(int) $zone->id] ?? null;
-            $batch = $this->tenant($sheet, $when ?? PlainDates::forwards($stickOn, $sheet->times($this->house->air())), $trays);
+            $batch = $this->tenant($sheet, $when ?? PlainDates::forwards($stickOn, $sheet->times($this->house->air())), $positions);
             $offer = $zone->core()->offerTo($batch, $tenants[(int) $zone->id] ?? [], $telling);
             $distance[(int) $zone->id] = $zone->core()->distanceFrom($batch);
-            $names = array_map(static fn (Tenant $t) => $t->name, $offer->neighbours);
+            $names = array_values(array_unique(array_map(static fn (Tenant $t) => Tenants::code($t), $offer->neighbours)));
             $codes = [...$codes, ...$names];
             $found[] = [
                 'id' => $zone->id,
@@ -188,7 +188,7 @@ final class Planner
             $zone['neighbours'] = array_values(array_map(static fn (string $code) => $tags[$code], $zone['neighbours']));
         }
         unset($zone);
-        $order = ['no_room' => 1, 'sharing' => 2, 'no_warmth' => 3, 'no_water' => 4];
+        $order = ['no_room' => 1, 'sharing' => 2, 'no_warmth' => 3, 'no_water' => 4, 'only_pots' => 5];
         usort($found, static fn (array $a, array $b) => [$order[$a['reason']] ?? 0, $distance[(int) $a['id']], $a['leastFree'], $a['id']] <=> [$order[$b['reason']] ?? 0, $distance[(int) $b['id']], $b['leastFree'], $b['id']]);
 
         return $found;

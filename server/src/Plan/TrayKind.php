@@ -6,6 +6,7 @@ namespace WetCradle\Server\Plan;
 
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
+use WetCradle\Core\Bench\Positions;
 
 /** A kind of tray: how many cells, and what each holds. */
 #[ORM\Entity, ORM\Table(name: 'tray_kind')]
@@ -13,6 +14,13 @@ class TrayKind
 {
     #[ORM\Id, ORM\GeneratedValue, ORM\Column]
     public ?int $id = null;
+
+    #[ORM\Column(type: 'integer'), ORM\Version]
+    public int $version = 1;
+
+    /** Tray positions of a bench that one takes; the first kind, by which bench is counted, takes one. */
+    #[ORM\Column(type: Types::FLOAT)]
+    public float $positions = 1.0;
 
     public function __construct(
         #[ORM\Column] public string $name,
@@ -23,10 +31,15 @@ class TrayKind
     ) {
     }
 
-    /** How much bench one takes. */
     public function squareMetres(): float
     {
         return $this->lengthCm * $this->widthCm / 10_000;
+    }
+
+    /** Tray positions that so many take together. */
+    public function positionsOf(int $trays): int
+    {
+        return Positions::ofTrays($trays, $this->positions);
     }
 
     /** @return array{id: ?int, name: string, cells: int, cellMl: int} */

@@ -23,9 +23,10 @@ final class Versions
     {
     }
 
-    public function keep(string $name, bool $automatic): PlanVersion
+    /** @param list<string> $also codes of batches that are kept although they have left the bench */
+    public function keep(string $name, bool $automatic, array $also = []): PlanVersion
     {
-        $version = new PlanVersion($name, $this->today->now(), $this->writing->by(), $automatic, array_map(static fn (PlannedBatch $b) => $b->toArray(), $this->now()));
+        $version = new PlanVersion($name, $this->today->now(), $this->writing->by(), $automatic, array_map(static fn (PlannedBatch $b) => $b->toArray(), $this->now($also)));
         $this->em->persist($version);
         $this->em->flush();
 
@@ -43,7 +44,7 @@ final class Versions
     {
         $version = $this->version($id);
 
-        return ['version' => $version->toArray(), 'changes' => PlansCompared::of($version->batches(), $this->now($version->batches()))];
+        return ['version' => $version->toArray(), 'changes' => PlansCompared::of($version->batches(), $this->now(self::codes($version->batches())))];
     }
 
     /**
@@ -56,13 +57,13 @@ final class Versions
     public function back(int $id, ?array $only = null): array
     {
         $version = $this->version($id);
-        $kept = $this->keep(sprintf('Before going back to “%s”', mb_substr($version->name, 0, 80)), true);
+        $kept = $this->keep(sprintf('Before going back to “%s”', mb_substr($version->name, 0, 80)), true, self::codes($version->batches()));
         $then = [];
         foreach ($version->batches() as $one) {
             $then[$one->code] = $one;
         }
         $changed = 0;
-        foreach ($this->em->getRepository(Batch::class)->findBy(['leftBenchOn' => null]) as $batch) {
+        foreach ($this->em->createQuery('SELECT b FROM '.Batch::class.' b WHERE b.leftBenchOn IS NULL OR b.code IN (:codes) ORDER BY b.id')->setParameter('codes', array_keys($then))->getResult() as $batch) {
             if ($only !== null && !in_array($batch->code, $only, true)) {
                 continue;
             }
@@ -86,6 +87,11 @@ final class Versions
 
     private function restore(Batch $batch, PlannedBatch $one): void
     {
+        $batch->potsZone = $one->pots === null ? null : $this->em->getRepository(Zone::class)->findOneBy(['name' => $one->pots['zone']]) ?? $batch->potsZone;
+        $batch->potsSpaced = $one->pots['spaced'] ?? false;
+        if ($batch->leftBenchOn !== null) {
+            return;
+        }
         $batch->heldDays = $one->heldDays;
         $zones = $this->em->getRepository(Zone::class);
         $batch->movesOn->clear();
@@ -119,16 +125,26 @@ final class Versions
     /**
      * The plan as it is: all that is planned or on a bench.
      *
-     * @param list<PlannedBatch> $also batches that are looked at although they have left the bench since
+     * @param list<string> $also codes of batches that are looked at although they have left the bench since
      *
      * @return list<PlannedBatch>
      */
     private function now(array $also = []): array
     {
         $query = $this->em->createQuery('SELECT b, c, k, z, w, t, m FROM '.Batch::class.' b JOIN b.crop c JOIN b.block k JOIN b.zone z JOIN b.trayKind t LEFT JOIN b.movesOn m LEFT JOIN b.wanted w WHERE b.calledOff = false AND (b.leftBenchOn IS NULL OR b.code IN (:codes)) ORDER BY b.stickOn, b.id')
-            ->setParameter('codes', array_map(static fn (PlannedBatch $b) => $b->code, $also));
+            ->setParameter('codes', $also);
 
         return array_values(array_map(self::of(...), $query->getResult()));
+    }
+
+    /**
+     * @param list<PlannedBatch> $batches
+     *
+     * @return list<string>
+     */
+    private static function codes(array $batches): array
+    {
+        return array_map(static fn (PlannedBatch $b) => $b->code, $batches);
     }
 
     private static function of(Batch $batch): PlannedBatch
@@ -138,6 +154,7 @@ final class Versions
 
         return PlannedBatch::of(['code' => $batch->code, 'crop' => $batch->crop->name, 'orders' => [...$batch->wanted === null ? [] : [(int) $batch->wanted->id], ...$orders], 'block' => $batch->block->code, 'zone' => $batch->zone->name, 'trays' => $batch->trays, 'cuttings' => $batch->planned,
             'stickOn' => $batch->stickOn->format('Y-m-d'), 'heldDays' => $batch->heldDays, 'readyOn' => $batch->readyOn->format('Y-m-d'), 'stuck' => $batch->isStuck(),
-            'trayKind' => $batch->trayKind->name, 'movesOn' => array_map(static fn (MovesOn $on) => ['zone' => $on->zone->name, 'from' => $on->fromDay->format('Y-m-d')], $batch->movesOn->getValues())]);
+            'trayKind' => $batch->trayKind->name, 'movesOn' => array_map(static fn (MovesOn $on) => ['zone' => $on->zone->name, 'from' => $on->fromDay->format('Y-m-d')], $batch->movesOn->getValues()),
+            'pots' => $batch->potsZone === null ? null : ['zone' => $batch->potsZone->name, 'spaced' => $batch->potsSpaced]]);
     }
 }

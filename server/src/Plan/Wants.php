@@ -39,9 +39,9 @@ final class Wants
         return array_values(array_map(function (Way $way) use ($crop): RouteWay {
             $sheet = $way->core();
             $past = $way->house ? ($this->counted ??= $this->history->batches())[(int) $crop->id] ?? [] : $this->history->of($way);
-            $cells = ($this->em->find(TrayKind::class, $sheet->trayKind) ?? throw new \LogicException('A sheet names a kind of tray.'))->cells;
+            $kind = $this->em->find(TrayKind::class, $sheet->trayKind) ?? throw new \LogicException('A sheet names a kind of tray.');
 
-            return new RouteWay((int) $way->id, $way->name, $way->house, $sheet, $this->windows->of($way), $sheet->times($this->house->air()), $this->history->rate($way, CropHistory::past($past))->forNewBatch, $cells);
+            return new RouteWay((int) $way->id, $way->name, $way->house, $sheet, $this->windows->of($way), $sheet->times($this->house->air()), $this->history->rate($way, CropHistory::past($past))->forNewBatch, $kind->cells, $kind->positions);
         }, $crop->ways->toArray()));
     }
 }

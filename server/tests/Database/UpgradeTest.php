@@ -84,7 +84,7 @@ final class UpgradeTest extends TestCase
         self::assertSame(1, (int) $this->db->fetchOne('PRAGMA foreign_keys'));
         $this->expectException(DriverException::class);
         $this->expectExceptionMessage('A batch is stuck under a sheet');
-        $this->db->executeStatement("INSERT INTO batch SELECT id + 1, version, 'RAL-47', crop_id, method, material, wanted_id, block_id, zone_id, tray_kind_id, trays, planned, needed, confidence, stick_on, rooted_from, rooted_by, wean_on, pot_on, ready_on, stuck_on, left_bench_on, mix, hormone, tray_numbers, called_off, rested_on, planned_by_id, planned_at, NULL, NULL, pot_on, pot_on, ready_on, ready_on, 0, NULL, 0 FROM batch");
+        $this->db->insert('batch', ['id' => 2, 'code' => 'RAL-47', 'sheet_id' => null] + (array) $this->db->fetchAssociative('SELECT * FROM batch'));
     }
 
     public function testTheSiteGetsTheYearOfItsClimateOnItsOwnHalfOfTheGlobe(): void

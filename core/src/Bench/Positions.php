@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Bench;
+
+use WetCradle\Core\Numbers\Whole;
+use WetCradle\Core\Refused;
+
+/** How much bench things take, counted in tray positions: one is the footprint of the nursery's first kind of tray. */
+final class Positions
+{
+    /** Pots that are spaced stand one and a half of their widths apart, from middle to middle. */
+    public const SPACED = 1.5;
+
+    /** The positions one tray takes, by the sizes of both in cm. */
+    public static function each(float $length, float $width, float $standardLength, float $standardWidth): float
+    {
+        foreach (['lengthCm' => $length, 'widthCm' => $width, 'standardLengthCm' => $standardLength, 'standardWidthCm' => $standardWidth] as $field => $side) {
+            if (!is_finite($side) || $side <= 0.0) {
+                throw Refused::because('not_positive', $field, 'A tray has a length and a width.');
+            }
+        }
+
+        return $length * $width / ($standardLength * $standardWidth);
+    }
+
+    /** Whole positions that so many trays take, together. */
+    public static function ofTrays(int $trays, float $each): int
+    {
+        return max(1, Whole::up($trays * $each));
+    }
+
+    /** Whole positions that pots take: pot-thick, each beside the next, or spaced. */
+    public static function ofPots(int $pots, float $acrossCm, bool $spaced, float $positionCm2): int
+    {
+        if ($acrossCm <= 0.0 || $positionCm2 <= 0.0) {
+            throw Refused::because('not_positive', 'acrossCm', 'A pot has a width.');
+        }
+        $pitch = $spaced ? self::SPACED * $acrossCm : $acrossCm;
+
+        return max(1, Whole::up($pots * $pitch ** 2 / $positionCm2));
+    }
+}

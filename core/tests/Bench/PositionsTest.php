@@ -1,0 +1,81 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Tests\Bench;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+use WetCradle\Core\Bench\InPots;
+use WetCradle\Core\Bench\Positions;
+use WetCradle\Core\Bench\Tenant;
+use WetCradle\Core\Bench\Zone;
+use WetCradle\Core\Calendar\Climate;
+use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Numbers\Range;
+use WetCradle\Core\Refused;
+
+/** How much bench trays and pots take, and where plants in pots may stand. */
+final class PositionsTest extends TestCase
+{
+    public function testATrayOfHalfTheFootprintTakesHalfAPlaceAndTogetherTheyTakeWholeOnes(): void
+    {
+        $half = Positions::each(40, 50, 80, 50);
+        self::assertSame(0.5, $half);
+        self::assertSame([1, 1, 2, 15], array_map(static fn (int $trays) => Positions::ofTrays($trays, $half), [1, 2, 3, 30]));
+        self::assertSame(12, Positions::ofTrays(12, Positions::each(80, 50, 80, 50)), 'The tray that bench is counted by takes one place.');
+        self::assertSame(3, Positions::ofTrays(30, Positions::each(20, 20, 80, 50)), 'Thirty tenths are three, whatever binary fractions say.');
+    }
+
+    public function testPotsPotThickAndSpaced(): void
+    {
+        self::assertSame(5, Positions::ofPots(100, 14.0, false, 4000.0), '100 × 14² cm² are 4.9 places of 4,000 cm².');
+        self::assertSame(12, Positions::ofPots(100, 14.0, true, 4000.0), 'One and a half widths apart takes two and a quarter times as much.');
+        foreach ([1, 40, 333, 2000] as $pots) {
+            self::assertGreaterThanOrEqual(Positions::ofPots($pots, 13.0, false, 4000.0), Positions::ofPots($pots, 13.0, true, 4000.0));
+            self::assertGreaterThanOrEqual(Positions::ofPots($pots, 13.0, true, 4000.0), Positions::ofPots($pots + 30, 13.0, true, 4000.0));
+        }
+    }
+
+    /** @return iterable<string, array{\Closure(): mixed, string}> */
+    public static function nonsense(): iterable
+    {
+        yield 'a tray without width' => [static fn () => Positions::each(80, 0, 80, 50), 'widthCm'];
+        yield 'a measure without length' => [static fn () => Positions::each(80, 50, NAN, 50), 'standardLengthCm'];
+        yield 'a pot without width' => [static fn () => Positions::ofPots(10, 0.0, false, 4000.0), 'acrossCm'];
+    }
+
+    /** @param \Closure(): mixed $act */
+    #[DataProvider('nonsense')]
+    public function testSizesThatAreNoneAreRefusedByName(\Closure $act, string $field): void
+    {
+        try {
+            $act();
+            self::fail('Nothing was refused.');
+        } catch (Refused $refused) {
+            self::assertSame($field, $refused->field);
+        }
+    }
+
+    public function testTenderPotsAreKeptFromFrostInWinterAndHardyOnesStandOutside(): void
+    {
+        $air = Climate::reference();
+        $outside = Zone::of('Ground', 50, Range::of(-20, 30), Range::of(0, 0), false, [], true, false);
+        $in = static fn (string $winter, string $from, string $to) => InPots::tenant('KEF-21 in pots', 10, Week::of($from), Week::of($to), $winter, $air);
+        self::assertTrue($outside->offerTo($in('outside', '2027-W44', '2028-W10'), [])->isYes());
+        self::assertTrue($outside->offerTo($in('frost_free', '2027-W24', '2027-W34'), [])->isYes(), 'In summer nothing freezes.');
+        $no = $outside->offerTo($in('frost_free', '2027-W30', '2028-W10'), []);
+        self::assertSame(['frost', 'can freeze while they stand there'], [$no->reason, $no->words]);
+    }
+
+    public function testNothingIsRootedWhereOnlyPotsStandAndPotsStandUnderNoMist(): void
+    {
+        $week = Week::of('2027-W24');
+        $pots = InPots::tenant('KEF-21 in pots', 10, $week, $week, 'outside', Climate::reference());
+        $ground = Zone::of('Ground', 50, Range::of(-20, 30), Range::of(0, 3), false, [], true);
+        self::assertSame('only_pots', $ground->offerTo(Tenant::of('KEF-21', 3, $week, $week, Range::of(16, 20), Range::of(1, 3)), [])->reason);
+        self::assertSame('no_water', Zone::of('Mist', 50, Range::of(10, 20), Range::of(1, 3))->offerTo($pots, [])->reason);
+        $rooting = Tenant::of('KEF-22', 3, $week, $week, Range::of(16, 20), Range::of(1, 3));
+        self::assertSame('sharing', Zone::of('Bench', 50, Range::of(10, 20), Range::of(0, 3))->offerTo($pots, [$rooting])->reason, 'What roots beside them wants mist.');
+    }
+}

@@ -1,0 +1,135 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Bench;
+
+use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\Bench\BenchOption;
+use WetCradle\Core\Bench\Filled;
+use WetCradle\Core\Bench\Filling;
+use WetCradle\Core\Bench\Leg;
+use WetCradle\Core\Bench\MistNeed;
+use WetCradle\Core\Bench\NoPlace;
+use WetCradle\Core\Bench\Tenant;
+use WetCradle\Core\Plan\Trays;
+use WetCradle\Server\Nursery\House;
+use WetCradle\Server\Plan\Batch;
+use WetCradle\Server\Plan\TrayKind;
+
+/** A filling told: what would change and why, what finds no place, and what could be done about it. */
+final class FillWords
+{
+    /** Weeks of which it is said how much mist they ask. */
+    private const SHOWN = 44;
+
+    public function __construct(private readonly EntityManagerInterface $em, private readonly House $house)
+    {
+    }
+
+    /**
+     * @param array<string, array<string, mixed>>         $changes
+     * @param array<string, array{space: int, from: int}> $now
+     *
+     * @return array<string, mixed>
+     */
+    public function say(FillAsk $ask, FillHouse $h, Filling $filling, Filled $filled, array $changes, array $now, bool $more): array
+    {
+        $telling = $this->house->nursery()->telling();
+        $sayWeek = fn (int $week) => $telling->week($h->week($week));
+        $need = MistNeed::of($filled, array_keys(array_filter($h->zones, static fn (Zone $z) => $z->kind === 'mist')), $now, self::SHOWN);
+        $before = $filling->asItWas($now);
+        $without = array_flip($before['without']);
+        $moves = [];
+        foreach ($changes as $code => $move) {
+            $batch = $h->batches[$code];
+            $was = $now[$code] ?? null;
+            $moves[] = [
+                'code' => $code, 'crop' => $batch->crop->name, 'trays' => $this->trays($ask, $h, $batch), 'move' => $move,
+                'to' => array_map(fn (Leg $leg) => ['zone' => $h->zones[$leg->space]->name, 'week' => $h->week($leg->from)->written(), 'trays' => $leg->trays], $filled->placed[$code]),
+                'why' => $this->why($h, $batch, isset($without[$code]) && $was !== null ? $was['space'] : null, $ask),
+                'was' => $was === null ? null : ['zone' => $h->zones[$was['space']]->name, 'week' => $h->week($was['from'])->written()],
+            ];
+        }
+        $reasons = array_map(fn (NoPlace $no) => [
+            'code' => $no->name, 'crop' => $h->batches[$no->name]->crop->name, 'trays' => $this->trays($ask, $h, $h->batches[$no->name]), 'reason' => $no->reason, 'words' => $no->words,
+            'options' => $ask->stage === 'potted' ? [] : array_values(array_filter(array_map(fn (BenchOption $option) => $this->option($ask, $h, $no->name, $option, $sayWeek), $no->options))),
+        ], $ask->stage === 'weaning' ? [] : $filled->reasons($sayWeek));
+
+        return [
+            'stage' => $ask->stage,
+            'round' => $ask->round,
+            'more' => $more,
+            'score' => $filled->score(),
+            'bound' => $filling->bound(),
+            'plan' => array_map(fn (string $code, array $legs) => ['code' => $code, 'zone' => (int) $h->zones[$legs[0]->space]->id, 'week' => $h->week($legs[0]->from)->written()], array_keys($filled->placed), array_values($filled->placed)),
+            'moves' => $moves,
+            'unplaced' => $reasons,
+            'whatIf' => $ask->whatIf,
+            'mist' => array_map(fn (array $week, int $i) => ['week' => $h->week($i)->written()] + $week, $need->weeks, array_keys($need->weeks)),
+            'fullest' => $need->fullest(),
+            'stays' => count($filled->stays) - count($filled->unplaced),
+            'gains' => ['withoutPlaceNow' => count($without), 'withoutPlaceThen' => count($filled->unplaced), 'heatNow' => $before['heat'], 'heatThen' => $filled->heat()],
+        ];
+    }
+
+    /** @param ?int $space in which it has no place now; null where it could stay and moves for the sake of others */
+    private function why(FillHouse $h, Batch $batch, ?int $space, FillAsk $ask): string
+    {
+        if ($ask->stage === 'weaning') {
+            return 'weaned, it needs no mist';
+        }
+        $potted = $ask->stage === 'potted' ? $h->pots[$batch->code] : null;
+        if ($potted !== null && $potted->zone === null) {
+            return sprintf('%d pots of %s, %s, until %s', $potted->pots, $potted->pot, $ask->spaced ? 'spaced' : 'pot-thick', $potted->to->format('j M Y'));
+        }
+        if ($space === null) {
+            return 'makes room, or needs less heat beside its like';
+        }
+        foreach ($h->tenantsOf($space) as $tenant) {
+            if ($tenant->name === ($ask->stage === 'potted' ? Potted::name($batch->code) : $batch->code)) {
+                $others = array_filter($h->tenantsOf($space), static fn (Tenant $t) => Tenants::code($t) !== $batch->code);
+
+                return $h->zones[$space]->name.' '.$h->core($space)->offerTo($tenant, array_values($others), $this->house->nursery()->telling())->words;
+            }
+        }
+
+        return 'has no place there';
+    }
+
+    /**
+     * @param \Closure(int): string $sayWeek
+     *
+     * @return ?array{kind: string, words: string, moves: list<array<string, mixed>>} null where no tray has so many cells
+     */
+    private function option(FillAsk $ask, FillHouse $h, string $code, BenchOption $option, \Closure $sayWeek): ?array
+    {
+        $move = Fillings::move($h, $code, $option->legs, $ask);
+        $words = $option->words($h->spaces(), $sayWeek);
+        if ($option->kind === 'denser') {
+            $batch = $h->batches[$code];
+            foreach ($this->em->getRepository(TrayKind::class)->findBy([], ['cells' => 'ASC']) as $kind) {
+                $trays = Trays::toHold(intdiv($batch->planned + $batch->sheet->core()->each - 1, $batch->sheet->core()->each), $kind->cells)->number;
+                if ($kind->positionsOf($trays) <= $option->trays && $kind->cells > $batch->trayKind->cells) {
+                    $words = sprintf('in %d %s instead of %d %s: %s', $trays, $kind->name, $batch->trays, $batch->trayKind->name, $h->zones[$option->legs[0]->space]->name);
+
+                    return ['kind' => 'denser', 'words' => $words, 'moves' => [$move + ['trayKind' => (int) $kind->id]]];
+                }
+            }
+
+            return null;
+        }
+        $moves = [$move];
+        if ($option->neighbour !== null && $option->neighbourLeg !== null) {
+            $moves = [Fillings::move($h, $option->neighbour, [$option->neighbourLeg], $ask), $move];
+        }
+
+        return ['kind' => $option->kind, 'words' => $words, 'moves' => $moves];
+    }
+
+    /** The positions it takes in its stage. */
+    private function trays(FillAsk $ask, FillHouse $h, Batch $batch): int
+    {
+        return $ask->stage === 'potted' ? $h->pots[$batch->code]->in(null, $ask->spaced)->positions() : $batch->trays;
+    }
+}

@@ -1,0 +1,65 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Bench;
+
+use Doctrine\DBAL\Connection;
+use WetCradle\Core\Calendar\Week;
+use WetCradle\Server\Nursery\House;
+
+/** What is, or will be, in pots: as many as were potted, else as are rooted, else as the order needs. */
+final class Pots
+{
+    private const SELECT = "SELECT b.code, b.pots_zone_id, b.pots_spaced, coalesce(b.left_bench_on, b.pot_on) AS potted_on, b.ready_on, b.left_bench_on IS NOT NULL AS is_potted, json_extract(h.details, '$.potting.winter') AS winter, p.name AS pot, p.across_cm,
+            CASE WHEN b.left_bench_on IS NOT NULL THEN s.potted WHEN s.counted = 1 THEN s.rooted ELSE coalesce(b.needed, b.planned) END AS pots, (SELECT k.length_cm * k.width_cm FROM tray_kind k ORDER BY k.id LIMIT 1) AS position
+        FROM batch b JOIN way_sheet h ON h.id = b.sheet_id LEFT JOIN batch_standing s ON s.batch_id = b.id LEFT JOIN wanted w ON w.id = b.wanted_id
+            JOIN pot p ON p.id = coalesce(w.pot_id, (SELECT o.id FROM pot o WHERE o.name = json_extract(h.details, '$.potting.pot')), (SELECT o.id FROM pot o ORDER BY o.id LIMIT 1))
+        WHERE b.called_off = 0";
+
+    public function __construct(private readonly Connection $db, private readonly House $house)
+    {
+    }
+
+    /** @return array<string, Potted> by code, whether their place is settled or not */
+    public function during(Week $from, Week $to): array
+    {
+        return $this->read(' AND coalesce(b.left_bench_on, b.pot_on) <= :to AND b.ready_on > :from', $from, $to);
+    }
+
+    /** @return list<Potted> whose place is settled */
+    public function standing(Week $from, Week $to): array
+    {
+        return array_values($this->read(' AND b.pots_zone_id IS NOT NULL AND coalesce(b.left_bench_on, b.pot_on) <= :to AND b.ready_on > :from', $from, $to));
+    }
+
+    /** One batch's, whenever they are; null where nothing of it came into pots. */
+    public function of(string $code): ?Potted
+    {
+        return $this->found($this->db->fetchAllAssociative(self::SELECT.' AND b.code = :code', ['code' => $code]))[$code] ?? null;
+    }
+
+    /** @return array<string, Potted> */
+    private function read(string $where, Week $from, Week $to): array
+    {
+        return $this->found($this->db->fetchAllAssociative(self::SELECT.$where.' ORDER BY b.id', ['from' => $from->monday()->format('Y-m-d'), 'to' => $to->sunday()->format('Y-m-d')]));
+    }
+
+    /**
+     * @param list<array<string, mixed>> $rows
+     *
+     * @return array<string, Potted>
+     */
+    private function found(array $rows): array
+    {
+        $found = [];
+        foreach ($rows as $row) {
+            if ((int) $row['pots'] > 0) {
+                $found[(string) $row['code']] = new Potted((string) $row['code'], (int) $row['pots'], (string) $row['pot'], (float) $row['across_cm'], $row['pots_zone_id'] === null ? null : (int) $row['pots_zone_id'], (bool) $row['pots_spaced'],
+                    new \DateTimeImmutable((string) $row['potted_on']), new \DateTimeImmutable((string) $row['ready_on']), (string) $row['winter'], (bool) $row['is_potted'], (float) $row['position'], $this->house->air());
+            }
+        }
+
+        return $found;
+    }
+}

@@ -1,0 +1,67 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Bench;
+
+use WetCradle\Core\Bench\InPots;
+use WetCradle\Core\Bench\Positions;
+use WetCradle\Core\Bench\Tenant;
+use WetCradle\Core\Calendar\SiteAir;
+use WetCradle\Core\Calendar\Week;
+
+/** A batch's plants from potting until they are ready: so many pots, standing somewhere or looking for a place. */
+final class Potted
+{
+    /**
+     * @param ?int               $zone   where they stand; null where that is not settled
+     * @param \DateTimeImmutable $to     the day they are ready and go
+     * @param string             $winter what they must be kept from, one of `Potting::WINTERS`
+     */
+    public function __construct(
+        public readonly string $code,
+        public readonly int $pots,
+        public readonly string $pot,
+        public readonly float $acrossCm,
+        public readonly ?int $zone,
+        public readonly bool $spaced,
+        public readonly \DateTimeImmutable $from,
+        public readonly \DateTimeImmutable $to,
+        public readonly string $winter,
+        public readonly bool $isPotted,
+        private readonly float $positionCm2,
+        private readonly SiteAir $air,
+    ) {
+    }
+
+    /** The same, potted on another day and ready on another. */
+    public function during(\DateTimeImmutable $from, \DateTimeImmutable $to): self
+    {
+        return new self($this->code, $this->pots, $this->pot, $this->acrossCm, $this->zone, $this->spaced, $from, $to, $this->winter, $this->isPotted, $this->positionCm2, $this->air);
+    }
+
+    /** The same, standing elsewhere. */
+    public function in(?int $zone, bool $spaced): self
+    {
+        return new self($this->code, $this->pots, $this->pot, $this->acrossCm, $zone, $spaced, $this->from, $this->to, $this->winter, $this->isPotted, $this->positionCm2, $this->air);
+    }
+
+    public function positions(): int
+    {
+        return Positions::ofPots($this->pots, $this->acrossCm, $this->spaced, $this->positionCm2);
+    }
+
+    public function tenant(): Tenant
+    {
+        $from = Week::containing($this->from);
+        $to = Week::containing($this->to->modify('-1 day'));
+
+        return InPots::tenant(self::name($this->code), $this->positions(), $from, $from->until($to) < 0 ? $from : $to, $this->winter, $this->air);
+    }
+
+    /** What a batch is called where it stands in pots, told from itself in trays. */
+    public static function name(string $code): string
+    {
+        return $code.' in pots';
+    }
+}

@@ -1,0 +1,150 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Nursery;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\IsGranted;
+use WetCradle\Core\Bench\Positions;
+use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Refused;
+use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Plan\Batch;
+use WetCradle\Server\Plan\TrayKind;
+use WetCradle\Server\Wanted\Pot;
+
+/** The kinds of tray and the sizes of pot: what they hold, and how much bench they take. */
+final class TraysController
+{
+    public function __construct(private readonly EntityManagerInterface $em, private readonly Writing $writing)
+    {
+    }
+
+    #[Route('/api/trays', methods: ['GET'])]
+    public function all(): JsonResponse
+    {
+        return new JsonResponse($this->say());
+    }
+
+    #[Route('/api/trays/kinds', methods: ['POST'])]
+    #[IsGranted('ROLE_PROPAGATOR')]
+    public function addKind(Fields $in): JsonResponse
+    {
+        $this->writing->once(function () use ($in): void {
+            $kind = new TrayKind('', 1, 1, 1.0, 1.0);
+            $this->readKind($in, $kind);
+            $this->em->persist($kind);
+            $this->writing->keep('tray_kind', $kind->name, [], self::kept($kind));
+        });
+
+        return new JsonResponse($this->say(), 201);
+    }
+
+    #[Route('/api/trays/kinds/{id<\d+>}', methods: ['PUT'])]
+    #[IsGranted('ROLE_PROPAGATOR')]
+    public function changeKind(int $id, Fields $in): JsonResponse
+    {
+        $kind = $this->em->find(TrayKind::class, $id) ?? throw new NotFoundHttpException();
+        $this->writing->once(function () use ($in, $kind): void {
+            $before = self::kept($kind);
+            $this->writing->mustBeVersion($in->count('version', 1), $kind->version, $this->say());
+            $this->readKind($in, $kind);
+            $this->writing->keep('tray_kind', $kind->name, $before, self::kept($kind));
+        });
+
+        return new JsonResponse($this->say());
+    }
+
+    #[Route('/api/trays/pots', methods: ['POST'])]
+    #[IsGranted('ROLE_PROPAGATOR')]
+    public function addPot(Fields $in): JsonResponse
+    {
+        $this->writing->once(function () use ($in): void {
+            $name = $in->text('name', 20);
+            if ($this->em->getRepository(Pot::class)->findOneBy(['name' => $name]) !== null) {
+                throw Refused::because('taken', 'name', sprintf('There is a pot called %s already.', $name));
+            }
+            $pot = new Pot($name, $in->count('millilitres', 10, 500_000), $in->number('acrossCm', 2, 150));
+            $in->done();
+            $this->em->persist($pot);
+            $this->writing->keep('pot', $name, [], self::kept($pot));
+        });
+
+        return new JsonResponse($this->say(), 201);
+    }
+
+    /** A pot keeps its name: crop sheets and work norms call it by that. */
+    #[Route('/api/trays/pots/{id<\d+>}', methods: ['PUT'])]
+    #[IsGranted('ROLE_PROPAGATOR')]
+    public function changePot(int $id, Fields $in): JsonResponse
+    {
+        $pot = $this->em->find(Pot::class, $id) ?? throw new NotFoundHttpException();
+        $this->writing->once(function () use ($in, $pot): void {
+            $before = self::kept($pot);
+            $this->writing->mustBeVersion($in->count('version', 1), $pot->version, $this->say());
+            if ($in->text('name', 20) !== $pot->name) {
+                throw Refused::because('in_use', 'name', sprintf('Crop sheets name the %s pot. Add another instead.', $pot->name));
+            }
+            [$pot->millilitres, $pot->acrossCm] = [$in->count('millilitres', 10, 500_000), $in->number('acrossCm', 2, 150)];
+            $in->done();
+            $this->writing->keep('pot', $pot->name, $before, self::kept($pot));
+        });
+
+        return new JsonResponse($this->say());
+    }
+
+    private function readKind(Fields $in, TrayKind $kind): void
+    {
+        $name = $in->text('name', 60);
+        $other = $this->em->getRepository(TrayKind::class)->findOneBy(['name' => $name]);
+        if ($other !== null && $other !== $kind) {
+            throw Refused::because('taken', 'name', sprintf('There is a tray called %s already.', $name));
+        }
+        $cells = $in->count('cells', 1, 2000);
+        $batches = $kind->id === null ? 0 : $this->em->getRepository(Batch::class)->count(['trayKind' => $kind]);
+        if ($cells !== $kind->cells && $batches > 0) {
+            throw Refused::because('in_use', 'cells', sprintf('%d %s counted by its %d cells. Add another kind instead.', $batches, $batches === 1 ? 'batch is' : 'batches are', $kind->cells));
+        }
+        $millilitres = $in->count('cellMl', 1, 20_000);
+        [$length, $width] = [$in->number('lengthCm', 5, 300), $in->number('widthCm', 5, 300)];
+        if ($in->has('version')) {
+            $in->count('version', 1);
+        }
+        $in->done();
+        $first = $this->first() ?? $kind;
+        if ($kind === $first && $kind->id !== null && [$length, $width] !== [$kind->lengthCm, $kind->widthCm]) {
+            throw Refused::because('in_use', $length !== $kind->lengthCm ? 'lengthCm' : 'widthCm', sprintf('All bench is counted in the places of %s. Add another kind instead.', $kind->name));
+        }
+        [$kind->name, $kind->cells, $kind->cellMl, $kind->lengthCm, $kind->widthCm] = [$name, $cells, $millilitres, $length, $width];
+        $kind->positions = Positions::each($length, $width, $first->lengthCm, $first->widthCm);
+    }
+
+    private function first(): ?TrayKind
+    {
+        return $this->em->getRepository(TrayKind::class)->findOneBy([], ['id' => 'ASC']);
+    }
+
+    /** @return array<string, mixed> */
+    private static function kept(TrayKind|Pot $what): array
+    {
+        return array_diff_key(get_object_vars($what), ['id' => 0, 'version' => 0]);
+    }
+
+    /** @return array{kinds: list<array<string, mixed>>, pots: list<array<string, mixed>>} */
+    private function say(): array
+    {
+        $first = $this->first();
+        $batches = array_map(intval(...), array_column($this->em->createQuery('SELECT t.id, COUNT(b.id) AS many FROM '.Batch::class.' b JOIN b.trayKind t GROUP BY t.id')->getResult(), 'many', 'id'));
+        $position = $first === null ? 1.0 : $first->lengthCm * $first->widthCm;
+        $on = static fn (Pot $pot, float $apart) => (int) floor($position / ($apart * $pot->acrossCm) ** 2);
+
+        return [
+            'kinds' => array_map(static fn (TrayKind $k) => $k->toArray() + ['version' => $k->version, 'lengthCm' => $k->lengthCm, 'widthCm' => $k->widthCm, 'positions' => round($k->positions, 4), 'first' => $k === $first, 'batches' => $batches[(int) $k->id] ?? 0], $this->em->getRepository(TrayKind::class)->findBy([], ['cells' => 'ASC', 'id' => 'ASC'])),
+            'pots' => array_map(static fn (Pot $p) => $p->toArray() + ['version' => $p->version, 'acrossCm' => $p->acrossCm, 'thick' => $on($p, 1.0), 'spaced' => $on($p, Positions::SPACED)], $this->em->getRepository(Pot::class)->findBy([], ['millilitres' => 'ASC'])),
+        ];
+    }
+}

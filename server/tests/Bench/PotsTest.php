@@ -1,0 +1,103 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Tests\Bench;
+
+use WetCradle\Server\Tests\House;
+
+/** Plants in pots on the same benches: where they stand, what refuses them, filled and put back. */
+final class PotsTest extends House
+{
+    public function testWhatIsToBePottedIsGivenRoomAndItIsUndone(): void
+    {
+        $this->signIn();
+        $found = $this->ask('POST', '/api/bench/fill', ['stage' => 'potted']);
+        self::assertGreaterThan(10, count($found['moves']));
+        self::assertSame($found['stays'], count($found['moves']), 'Nothing planned had a place before.');
+        $zones = array_column($this->ask('GET', '/api/bench')['zones'], null, 'name');
+        foreach ($found['moves'] as $move) {
+            self::assertFalse($move['move']['pots']['spaced']);
+            self::assertTrue($zones[$move['to'][0]['zone']]['mist'][1] < 2, 'No pot stands under mist.');
+            self::assertMatchesRegularExpression('/^\d+ pots of .+, pot-thick, until /', $move['why']);
+        }
+        $spaced = $this->ask('POST', '/api/bench/fill', ['stage' => 'potted', 'spaced' => true]);
+        $trays = static fn (array $one) => array_sum(array_column([...$one['moves'], ...$one['unplaced']], 'trays'));
+        self::assertGreaterThan(2 * $trays($found), $trays($spaced));
+
+        $moves = array_column($found['moves'], 'move');
+        $made = $this->ask('POST', '/api/plan/moves', ['moves' => $moves, 'why' => 'Room for pots']);
+        self::assertCount(count($moves), $made['codes']);
+        self::assertSame([], $this->ask('POST', '/api/bench/fill', ['stage' => 'potted', 'before' => $found['plan']])['moves']);
+        $this->ask('POST', "/api/plan/versions/{$made['version']}/back", ['codes' => $made['codes']]);
+        self::assertCount(count($moves), $this->ask('POST', '/api/bench/fill', ['stage' => 'potted'])['moves']);
+    }
+
+    public function testPotsThatStandAreMovedToAnotherPlaceAndPutBack(): void
+    {
+        $this->signIn();
+        [$code, $zone] = $this->standing();
+        $offers = $this->ask('GET', "/api/bench/offers?batch={$code}&pots=1");
+        self::assertSame($code, $offers['code']);
+        $by = array_column($offers['zones'], null, 'id');
+        self::assertTrue($by[$zone['id']]['here']);
+        $to = current(array_filter($offers['zones'], static fn (array $z) => $z['yes'] && !$z['here']));
+        self::assertIsArray($to);
+        $made = $this->ask('POST', '/api/plan/moves', ['moves' => [['code' => $code, 'pots' => ['zone' => $to['id'], 'spaced' => false]]], 'why' => 'More light']);
+        self::assertSame([$code], $made['codes']);
+        self::assertSame($to['id'], $this->where($code));
+        $this->ask('POST', "/api/plan/versions/{$made['version']}/back", ['codes' => [$code]]);
+        self::assertSame($zone['id'], $this->where($code));
+        self::assertSame('is potted already', substr((string) $this->refused(422, 'POST', '/api/plan/moves', ['moves' => [['code' => $code, 'zone' => $to['id']]], 'why' => 'as if in trays'])['message'], -18, 17));
+    }
+
+    public function testAZoneThatIsFullUnderMistOrClosedRefusesPots(): void
+    {
+        $this->signIn();
+        [$code] = $this->standing();
+        $zones = array_column($this->ask('GET', '/api/bench')['zones'], null, 'name');
+        $move = fn (string $zone) => $this->refused(422, 'POST', '/api/plan/moves', ['moves' => [['code' => $code, 'pots' => ['zone' => $zones[$zone]['id']]]], 'why' => 'a try'])['code'];
+        self::assertSame('no_water', $move('Mist 2'));
+        $this->ask('POST', "/api/zones/{$zones['Standing ground 2']['id']}/closed", ['from' => '2027-W19', 'to' => '2027-W50', 'why' => 'new matting']);
+        self::assertSame('closed', $move('Standing ground 2'));
+        $this->refused(422, 'GET', '/api/bench/offers?batch=NONE-1&pots=1');
+        $told = $this->refused(422, 'DELETE', "/api/zones/{$zones['Pot tunnel']['id']}");
+        self::assertSame('in_use', $told['code']);
+    }
+
+    public function testOnlyPotsIsSaidOfAZoneAndKeepsRootingOut(): void
+    {
+        $this->signIn();
+        $planned = current(array_filter($this->ask('GET', '/api/batches')['batches'], static fn (array $b) => $b['state'] === 'planned'))['code'];
+        $zones = array_column($this->ask('GET', '/api/bench')['zones'], null, 'name');
+        $offer = array_column($this->ask('GET', "/api/bench/offers?batch={$planned}")['zones'], null, 'id')[$zones['Pot tunnel']['id']];
+        self::assertSame([false, 'only_pots'], [$offer['yes'], $offer['reason']]);
+        self::assertSame([true, false], [$zones['Pot tunnel']['onlyPots'], $zones['Mist 1']['onlyPots']]);
+    }
+
+    /** @return array{0: string, 1: array<string, mixed>} a batch in pots and its zone */
+    private function standing(): array
+    {
+        foreach ($this->ask('GET', '/api/bench')['zones'] as $zone) {
+            foreach ($zone['tenants'] as $tenant) {
+                if ($tenant['inPots'] && $tenant['tag']['leftBenchOn'] !== null && $tenant['to'] > '2027-W21' && $tenant['to'] < '2027-W38') {
+                    return [$tenant['tag']['code'], $zone];
+                }
+            }
+        }
+        self::fail('Nothing stands in pots.');
+    }
+
+    private function where(string $code): ?int
+    {
+        foreach ($this->ask('GET', '/api/bench')['zones'] as $zone) {
+            foreach ($zone['tenants'] as $tenant) {
+                if ($tenant['inPots'] && $tenant['tag']['code'] === $code) {
+                    return $zone['id'];
+                }
+            }
+        }
+
+        return null;
+    }
+}
