@@ -2,6 +2,7 @@ import { expect, type Page, test } from '@playwright/test'
 import { mustBeUsable, signIn } from './house'
 
 interface Tenant {
+  inPots: boolean
   to: string
   tag: { code: string; isStuck: boolean }
 }
@@ -52,7 +53,7 @@ test('the house is filled again, shown before it is done, and undone', async ({ 
 test('a batch is dragged to a zone that refuses it, and to one that takes it', async ({ page }) => {
   await signIn(page)
   await page.goto('/bench')
-  const here = (await zones(page)).flatMap((zone) => zone.tenants.map((tenant) => ({ zone, tenant })))
+  const here = (await zones(page)).flatMap((zone) => zone.tenants.filter((tenant) => !tenant.inPots).map((tenant) => ({ zone, tenant })))
   let chosen: { zone: Zone; tenant: Tenant; yes: string; no: string } | null = null
   for (const one of here) {
     const offers = await (await page.request.get(`/api/bench/offers?batch=${one.tenant.tag.code}`)).json()
@@ -172,4 +173,52 @@ test('a zone is laid out on the screen and by its numbers', async ({ page }) => 
   await mustBeUsable(page, 'laying out')
   await page.getByRole('button', { name: 'Take it away' }).click()
   await expect(drawn).toHaveCount(0)
+})
+
+test('what is to be potted is given room, and pots that stand are moved to where there is no frost', async ({ page }) => {
+  await signIn(page)
+  await page.goto('/bench/fill')
+  await page.getByRole('radio', { name: 'in pots, until ready' }).check()
+  await page.getByRole('button', { name: 'Fill again' }).click()
+  await expect(page.getByRole('region', { name: 'What it gains' })).toContainText(/\d+ of \d+ batches could have a place from potting/)
+  await expect(page.getByRole('region', { name: 'What would change' }).getByRole('listitem').first()).toContainText(/\d+ pots of .*pot-thick, until/)
+  await page.getByRole('button', { name: /^Make \d+ moves$/ }).click()
+  await expect(page.getByRole('status').filter({ hasText: /batches moved/ })).toBeVisible()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByRole('status').filter({ hasText: /put back/ })).toBeVisible()
+
+  const tunnel = await named(page, 'Pot tunnel')
+  const stands = tunnel.tenants.find((tenant) => tenant.inPots)
+  if (!stands) throw new Error('Nothing stands in the pot tunnel.')
+  await page.goto('/bench?zone=Pot tunnel')
+  await page.getByRole('listitem').filter({ hasText: stands.tag.code }).getByRole('button', { name: 'Move' }).click()
+  const answers = page.getByRole('region', { name: `Move ${stands.tag.code}` })
+  await expect(answers).toContainText('in pots, to')
+  await expect(answers.getByRole('listitem').filter({ hasText: 'Mist 2' })).toContainText('gives mist level')
+  await answers.getByRole('button', { name: /^(Standing ground|Tunnel floor|Weaning)/ }).first().click()
+  await expect(page.getByRole('status').filter({ hasText: `${stands.tag.code}, in pots, goes to` })).toBeVisible()
+  expect(await placeOf(page, stands.tag.code)).not.toBe('Pot tunnel')
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByRole('status').filter({ hasText: /put back/ })).toBeVisible()
+  expect(await placeOf(page, stands.tag.code)).toBe('Pot tunnel')
+})
+
+test('a kind of tray is added by its size, and one that batches stand in keeps its cells', async ({ page }) => {
+  await signIn(page)
+  await page.goto('/nursery/trays')
+  const name = `half tray ${Date.now() % 100000}`
+  await page.getByRole('button', { name: 'Add a kind of tray' }).click()
+  const form = page.getByRole('form', { name: 'New' })
+  await form.getByLabel('Name').fill(name)
+  await form.getByLabel('Cells').fill('20')
+  await form.getByLabel('Millilitres a cell').fill('60')
+  await form.getByLabel('Length, cm').fill('40')
+  await form.getByRole('button', { name: 'Keep' }).click()
+  await expect(page.getByRole('listitem').filter({ hasText: name })).toContainText('0.5 places')
+  await page.getByRole('button', { name: 'Change tray of 84' }).click()
+  const change = page.getByRole('form', { name: 'Change tray of 84' })
+  await change.getByLabel('Cells').fill('77')
+  await change.getByRole('button', { name: 'Keep' }).click()
+  await expect(change.getByText(/counted by its 84 cells/)).toBeVisible()
+  await expect(change.getByLabel('Cells')).toHaveValue('77')
 })

@@ -18,15 +18,36 @@ final class Settings
     {
         $found = [];
         foreach (array_keys($taken->spaces) as $space) {
-            $last = null;
-            for ($week = 0; $week < $taken->weeks; ++$week) {
-                $now = $taken->setting($space, $week);
-                if ($now !== null) {
-                    $suits = $now['heat'] <= $now['heatTo'] && $now['mist'] <= $now['mistTo'];
-                    $heat = $last !== null && $last >= $now['heat'] && $last <= $now['heatTo'] && $last <= $now['heat'] + self::KEPT ? $last : $now['heat'];
-                    $found[] = ['space' => $space, 'week' => $week, 'heat' => $heat, 'mist' => $now['mist'], 'suits' => $suits];
+            $weeks = array_map(static fn (int $week) => $taken->setting($space, $week), range(0, $taken->weeks - 1));
+            foreach (self::steady($weeks) as $week => $setting) {
+                if ($setting !== null) {
+                    $found[] = ['space' => $space, 'week' => $week] + $setting;
                 }
-                $last = $now === null ? null : $heat ?? null;
+            }
+        }
+
+        return $found;
+    }
+
+    /**
+     * One zone's settings, week after week.
+     *
+     * @param list<?array{heat: float, heatTo: float, mist: float, mistTo: float}> $weeks the least wanted and the most that suits; null where nobody lies
+     *
+     * @return list<?array{heat: float, mist: float, suits: bool}>
+     */
+    public static function steady(array $weeks): array
+    {
+        $found = [];
+        $last = null;
+        foreach ($weeks as $now) {
+            if ($now !== null) {
+                $keeps = $last !== null && $last >= $now['heat'] && $last <= $now['heatTo'] && $last <= $now['heat'] + self::KEPT;
+                $last = $keeps ? $last : $now['heat'];
+                $found[] = ['heat' => $last, 'mist' => $now['mist'], 'suits' => $now['heat'] <= $now['heatTo'] && $now['mist'] <= $now['mistTo']];
+            } else {
+                $last = null;
+                $found[] = null;
             }
         }
 

@@ -130,12 +130,36 @@ final class Zone
         if ($tenants === []) {
             return null;
         }
-        $heat = max($this->heat->low, ...array_map(static fn (Tenant $t) => $t->heat->low, $tenants));
-        $mist = max($this->mist->low, ...array_map(static fn (Tenant $t) => $t->mist->low, $tenants));
-        $suits = $heat <= min($this->heat->high, ...array_map(static fn (Tenant $t) => $t->heat->high, $tenants))
-            && $mist <= min($this->mist->high, ...array_map(static fn (Tenant $t) => $t->mist->high, $tenants));
+        $span = $this->span($tenants);
 
-        return ['heat' => $heat, 'mist' => $mist, 'suits' => $suits];
+        return ['heat' => $span['heat'], 'mist' => $span['mist'], 'suits' => $span['heat'] <= $span['heatTo'] && $span['mist'] <= $span['mistTo']];
+    }
+
+    /**
+     * The settings week by week, none of them jumping where the last still suits.
+     *
+     * @param list<list<Tenant>> $weeks who lies there in each
+     *
+     * @return list<?array{heat: float, mist: float, suits: bool}>
+     */
+    public function settings(array $weeks): array
+    {
+        return Settings::steady(array_map(fn (array $tenants) => $tenants === [] ? null : $this->span($tenants), $weeks));
+    }
+
+    /**
+     * @param non-empty-list<Tenant> $tenants
+     *
+     * @return array{heat: float, heatTo: float, mist: float, mistTo: float} the least that somebody wants and the most that nobody minds
+     */
+    private function span(array $tenants): array
+    {
+        return [
+            'heat' => max($this->heat->low, ...array_map(static fn (Tenant $t) => $t->heat->low, $tenants)),
+            'heatTo' => min($this->heat->high, ...array_map(static fn (Tenant $t) => $t->heat->high, $tenants)),
+            'mist' => max($this->mist->low, ...array_map(static fn (Tenant $t) => $t->mist->low, $tenants)),
+            'mistTo' => min($this->mist->high, ...array_map(static fn (Tenant $t) => $t->mist->high, $tenants)),
+        ];
     }
 
     /**

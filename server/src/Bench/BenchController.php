@@ -68,11 +68,11 @@ final class BenchController
         $from = ($request->query->has('week') ? Week::of($request->query->getString('week')) : $this->today->week())->plus(-self::BACK);
         $core = $zone->core();
         $tenants = $this->tenants->byZone($from, $from->plus(self::WEEKS - 1))[$id] ?? [];
+        $here = array_map(static fn (int $i) => array_values(array_filter($tenants, static fn (Tenant $t) => $t->isThereIn($from->plus($i)))), range(0, self::WEEKS - 1));
         $weeks = [];
-        for ($i = 0; $i < self::WEEKS; ++$i) {
+        foreach ($core->settings($here) as $i => $setting) {
             $week = $from->plus($i);
-            $here = array_values(array_filter($tenants, static fn (Tenant $t) => $t->isThereIn($week)));
-            $weeks[] = ['week' => $week->written(), 'used' => $core->used($week, $here), 'trays' => $core->traysIn($week), 'setting' => $core->setting($here), 'clashes' => array_map(static fn (array $pair) => $pair[0]->name.' and '.$pair[1]->name, $core::clashes($here))];
+            $weeks[] = ['week' => $week->written(), 'used' => $core->used($week, $here[$i]), 'trays' => $core->traysIn($week), 'setting' => $setting, 'clashes' => array_map(static fn (array $pair) => $pair[0]->name.' and '.$pair[1]->name, $core::clashes($here[$i]))];
         }
 
         return new JsonResponse(['zone' => ZoneController::view($zone, []), 'weeks' => $weeks]);

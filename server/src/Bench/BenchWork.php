@@ -36,6 +36,9 @@ final class BenchWork
         $last = $this->tenants->byZone($week->plus(-1), $week->plus(-1));
         $now = $this->tenants->byZone($week, $week);
         foreach ($this->em->getRepository(Zone::class)->findAll() as $zone) {
+            if ($zone->onlyPots && !$zone->frostFree) {
+                continue;
+            }
             $core = $zone->core();
             $setting = $core->setting($now[(int) $zone->id] ?? []);
             if ($setting !== $core->setting($last[(int) $zone->id] ?? [])) {

@@ -84,7 +84,7 @@ final class UpgradeTest extends TestCase
         self::assertSame(1, (int) $this->db->fetchOne('PRAGMA foreign_keys'));
         $this->expectException(DriverException::class);
         $this->expectExceptionMessage('A batch is stuck under a sheet');
-        $this->db->insert('batch', ['id' => 2, 'code' => 'RAL-47', 'sheet_id' => null] + (array) $this->db->fetchAssociative('SELECT * FROM batch'));
+        $this->db->insert('batch', ['id' => 2, 'code' => 'RAL-47', 'sheet_id' => null] + ($this->db->fetchAssociative('SELECT * FROM batch') ?: []));
     }
 
     public function testTheSiteGetsTheYearOfItsClimateOnItsOwnHalfOfTheGlobe(): void

@@ -7,31 +7,9 @@ import { Needs } from '../bench/Needs'
 import { WorkList } from '../bench/WorkList'
 import { House, type Offer } from '../drawings/House'
 import { ZoneStrip } from '../drawings/ZoneStrip'
-import { drawRoom, tag, viewer, wordsOf } from './nursery'
+import { drawRoom, tag, viewer, wordsOf, zone } from './nursery'
 
 const WEEK = '2027-W19'
-const zone: ZoneWeek = {
-  id: 1,
-  name: 'Mist 1',
-  house: 'Mist house',
-  kind: 'mist',
-  trays: 10,
-  heat: [16, 24],
-  mist: [1, 3],
-  place: { x: 0, y: 0, length: 6, width: 1.6 },
-  version: 3,
-  aisle: 0.8,
-  height: 0.8,
-  stands: 'bench',
-  light: 'shade',
-  frostFree: true,
-  closed: [{ id: 4, from: '2027-W38', to: '2027-W42', why: 'a new heat cable' }],
-  fits: [{ trayKind: 'tray of 40', trays: 12 }],
-  used: 4,
-  room: 10,
-  tenants: [{ trays: 4, from: '2027-W18', to: '2027-W24', tag }],
-  setting: { heat: 18, mist: 2, suits: true },
-}
 const frame: ZoneWeek = {
   ...zone,
   id: 2,
@@ -60,6 +38,18 @@ describe('the bench room', () => {
     [['bench', WEEK], { week: WEEK, zones }],
     [['zone-season', 1, WEEK], season],
   ]
+
+  it('tells plants in pots from those in trays, and asks for their places apart', () => {
+    const potted: ZoneWeek = {
+      ...zone,
+      onlyPots: true,
+      tenants: [...zone.tenants, { inPots: true, trays: 7, from: '2027-W18', to: '2027-W30', tag }],
+    }
+    const drawn = wordsOf(drawRoom(<Bench />, { at: '/bench', known: [[['bench', WEEK], { week: WEEK, zones: [potted] }]] }))
+    expect(drawn).toContain('in pots on 7 places, week 18 to 30')
+    expect(drawn).toContain('for pots only')
+    expect(drawn).toContain('2 trays, week 18 to 24')
+  })
 
   it('says of a zone what it is, how full, what to set and when it is out of use', () => {
     const words = wordsOf(drawRoom(<Bench />, { known: known([zone, frame]) }))

@@ -9,6 +9,7 @@ import { Lane, liesOn, placeOf } from '../drawings/Lane'
 import { RateDots } from '../drawings/RateDots'
 import { Tag } from '../drawings/Tag'
 import { STAGE_WORDS, STATE_WORDS } from '../words'
+import { zone as mist } from './nursery'
 
 const draw = (what: React.ReactNode) => renderToStaticMarkup(<MemoryRouter>{what}</MemoryRouter>)
 const count = (drawn: string, what: string) => drawn.split(what).length - 1
@@ -54,26 +55,9 @@ const tag: TagData = {
 }
 
 const zone = (over: Partial<ZoneWeek> = {}): ZoneWeek => ({
-  id: 1,
-  name: 'Mist 1',
-  house: 'Mist house',
-  kind: 'mist',
-  trays: 10,
-  heat: [16, 24],
-  mist: [1, 3],
-  place: { x: 0, y: 0, length: 6, width: 1.6 },
-  version: 1,
-  aisle: 0.8,
-  height: 0.8,
-  stands: 'bench',
-  light: 'shade',
-  frostFree: true,
+  ...mist,
   closed: [],
-  fits: [{ trayKind: 'tray of 40', trays: 10 }],
-  used: 4,
-  room: 10,
-  tenants: [{ trays: 4, from: '2026-W43', to: '2026-W48', tag }],
-  setting: { heat: 18, mist: 2, suits: true },
+  tenants: [{ inPots: false, trays: 4, from: '2026-W43', to: '2026-W48', tag }],
   ...over,
 })
 
@@ -176,7 +160,7 @@ describe('the house', () => {
   })
 
   it('never gives neighbours the same look', () => {
-    const tenants = Array.from({ length: 5 }, () => ({ trays: 2, from: '2026-W43', to: '2026-W48', tag }))
+    const tenants = Array.from({ length: 5 }, () => ({ inPots: false, trays: 2, from: '2026-W43', to: '2026-W48', tag }))
     const drawn = house([
       zone({ used: 10, tenants: tenants.map((tenant, i) => ({ ...tenant, tag: { ...tag, code: `RAK-${i}` } })) }),
     ])
@@ -185,7 +169,7 @@ describe('the house', () => {
   })
 
   it('outlines an overfull zone in plum and draws no more trays than there are places', () => {
-    const drawn = house([zone({ used: 14, tenants: [{ trays: 14, from: '2026-W43', to: '2026-W48', tag }] })])
+    const drawn = house([zone({ used: 14, tenants: [{ inPots: false, trays: 14, from: '2026-W43', to: '2026-W48', tag }] })])
     expect(drawn).toContain('stroke="var(--plum)"')
     expect(count(drawn, 'fill="url(#look')).toBe(10)
   })

@@ -1,7 +1,7 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { renderToStaticMarkup } from 'react-dom/server'
 import { MemoryRouter, Route, Routes } from 'react-router'
-import type { Learnt, Schemas, Session, Tag, WaySheet } from '../api/client'
+import type { Learnt, Schemas, Session, Tag, WaySheet, ZoneWeek } from '../api/client'
 import { WeekProvider } from '../shell/week'
 
 /** A small made-up nursery for the tests of the rooms. */
@@ -215,4 +215,29 @@ export const tag: Tag = {
   asPlanned: null,
   shared: [],
   leftBenchOn: null,
+}
+
+/** A misted bench with one batch on it. */
+export const zone: ZoneWeek = {
+  id: 1,
+  name: 'Mist 1',
+  house: 'Mist house',
+  kind: 'mist',
+  trays: 10,
+  heat: [16, 24],
+  mist: [1, 3],
+  place: { x: 0, y: 0, length: 6, width: 1.6 },
+  version: 3,
+  aisle: 0.8,
+  height: 0.8,
+  stands: 'bench',
+  light: 'shade',
+  frostFree: true,
+  onlyPots: false,
+  closed: [{ id: 4, from: '2027-W38', to: '2027-W42', why: 'a new heat cable' }],
+  fits: [{ trayKind: 'tray of 40', trays: 12 }],
+  used: 4,
+  room: 10,
+  tenants: [{ inPots: false, trays: 4, from: '2027-W18', to: '2027-W24', tag }],
+  setting: { heat: 18, mist: 2, suits: true },
 }

@@ -22,15 +22,24 @@ export const useBench = (week: string) =>
     queryFn: () => answer(api.GET('/api/bench', { params: { query: { week } } })),
     placeholderData: (old) => old,
   })
-const benchOffers = (batch: string | null) => ({
-  queryKey: ['bench-offers', batch],
-  queryFn: () => answer(api.GET('/api/bench/offers', { params: { query: { batch: batch ?? '' } } })),
+/** A batch taken up to be laid elsewhere: its trays, or its pots. */
+export interface Carried {
+  code: string
+  inPots: boolean
+}
+
+const benchOffers = (carried: Carried | null) => ({
+  queryKey: ['bench-offers', carried?.code, carried?.inPots],
+  queryFn: () =>
+    answer(
+      api.GET('/api/bench/offers', { params: { query: { batch: carried?.code ?? '', ...(carried?.inPots && { pots: '1' }) } } }),
+    ),
 })
-export const useBenchOffers = (batch: string | null) => useQuery({ ...benchOffers(batch), enabled: batch !== null })
+export const useBenchOffers = (carried: Carried | null) => useQuery({ ...benchOffers(carried), enabled: carried !== null })
 /** Asks what the zones would say before a batch is taken up, so that dragging it never waits. */
 export function useOffersAhead() {
   const client = useQueryClient()
-  return (batch: string) => client.prefetchQuery(benchOffers(batch))
+  return (carried: Carried) => client.prefetchQuery(benchOffers(carried))
 }
 export const useZoneSeason = (id: number, week: string) =>
   useQuery({
@@ -116,6 +125,7 @@ export const useRoutes = (id: number) =>
     queryFn: () => answer(api.GET('/api/wanted/{id}/routes', { params: { path: { id } } })),
   })
 export const useCrew = () => useQuery({ queryKey: ['crew'], queryFn: () => answer(api.GET('/api/crew')) })
+export const useTrays = () => useQuery({ queryKey: ['trays'], queryFn: () => answer(api.GET('/api/trays')) })
 export const useAir = () => useQuery({ queryKey: ['air'], queryFn: () => answer(api.GET('/api/air')) })
 /** What would become of one batch moved so; what was asked before stays until the answer is there. */
 export const useTrial = (move: { code: string; stickOn?: string; heldDays?: number } | null) =>

@@ -1,6 +1,6 @@
 import { useRef, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
-import { useBack, useBench, useBenchOffers, useMoves } from '../api/queries'
+import { type Carried, useBack, useBench, useBenchOffers, useMoves } from '../api/queries'
 import { House, housesOf, type Offer, widestOf } from '../drawings/House'
 import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
@@ -14,7 +14,7 @@ export function Bench() {
   const { data } = useBench(week)
   const [search] = useSearchParams()
   const [chosen, setChosen] = useState<number | null>(null)
-  const [carried, setCarried] = useState<string | null>(null)
+  const [carried, setCarried] = useState<Carried | null>(null)
   const [dragged, setDragged] = useState(false)
   const offers = useBenchOffers(carried)
   const back = useBack((changed) => say(`${plural(changed, 'batch', 'batches')} put back.`))
@@ -23,7 +23,9 @@ export function Bench() {
   const move = useMoves()
   const asked = zones.find((zone) => zone.name === search.get('zone'))
   const shown =
-    zones.find((zone) => zone.id === chosen) ?? asked ?? [...zones].sort((a, b) => b.used / b.trays - a.used / a.trays)[0]
+    zones.find((zone) => zone.id === chosen) ??
+    asked ??
+    [...zones].sort((a, b) => Number(a.onlyPots) - Number(b.onlyPots) || b.used / b.trays - a.used / a.trays)[0]
   const answers = carried ? offers.data?.zones : undefined
   const by = answers && new Map<number, Offer>(answers.map((offer) => [offer.id, offer]))
   const letGo = () => {
@@ -31,25 +33,27 @@ export function Bench() {
     setDragged(false)
     move.reset()
   }
-  const carry = (code: string, byDragging: boolean) => {
-    setCarried(code)
+  const carry = (what: Carried, byDragging: boolean) => {
+    setCarried(what)
     setDragged(byDragging)
   }
   const given = useRef(false)
   const give = (zone: number) => {
     if (!carried || move.isPending) return
     given.current = true
-    const code = carried
+    const { code, inPots } = carried
     move.mutate(
-      { moves: [{ code, zone }], why: `${code} to ${nameOf(zone)}` },
+      { moves: [inPots ? { code, pots: { zone } } : { code, zone }], why: `${code} to ${nameOf(zone)}` },
       {
         // What was refused stays in hand, with the answers of all zones beside it.
-        onError: () => carry(code, false),
+        onError: () => carry({ code, inPots }, false),
         onSettled: () => {
           given.current = false
         },
         onSuccess: (made) => {
-          say(`${code} goes to ${nameOf(zone)}.`, () => back.mutate({ id: made.version, codes: made.codes }))
+          say(`${code}${inPots ? ', in pots,' : ''} goes to ${nameOf(zone)}.`, () =>
+            back.mutate({ id: made.version, codes: made.codes }),
+          )
           setCarried(null)
         },
       },
@@ -88,8 +92,11 @@ export function Bench() {
         </div>
         <aside aria-label="The zone chosen">
           {carried && mayPlan && !dragged && (
-            <section aria-label={`Move ${carried}`} className="sheet mb-4 p-3" aria-live="polite">
-              <h2 className="mb-2">Move {carried} to</h2>
+            <section aria-label={`Move ${carried.code}`} className="sheet mb-4 p-3" aria-live="polite">
+              <h2 className="mb-2">
+                Move {carried.code}
+                {carried.inPots && ', in pots,'} to
+              </h2>
               {offers.error && <p className="refusal">{offers.error.message}</p>}
               <ul className="grid gap-1">
                 {answers?.map((offer) => (

@@ -13,6 +13,7 @@ type Found = Schemas['Fill']
 const STAGES = {
   rooting: 'rooting',
   weaning: 'weaned, off the mist',
+  potted: 'in pots, until ready',
 } as const
 /** Rounds without a gain after which looking on is no use. */
 const PATIENCE = 4
@@ -23,6 +24,7 @@ export function Fill() {
   const [stage, setStage] = useState<keyof typeof STAGES>('rooting')
   const [mayPart, setMayPart] = useState(false)
   const [mayMove, setMayMove] = useState(false)
+  const [spaced, setSpaced] = useState(false)
   const [found, setFound] = useState<Found | null>(null)
   const [rounds, setRounds] = useState(0)
   const [looking, setLooking] = useState(false)
@@ -54,7 +56,7 @@ export function Fill() {
     try {
       for (let round = rounds + 1; !stop.current && without < PATIENCE; round += 1) {
         const now: Found = await answer(
-          api.POST('/api/bench/fill', { body: { stage, round, mayPart, mayMove, before: best?.plan ?? [] } }),
+          api.POST('/api/bench/fill', { body: { stage, round, mayPart, mayMove, spaced, before: best?.plan ?? [] } }),
         )
         if (stop.current && best) break
         without = best && now.score >= best.score ? without + 1 : 0
@@ -117,6 +119,20 @@ export function Fill() {
             </label>
           </>
         )}
+        {stage === 'potted' && (
+          <label className="flex min-h-11 cursor-pointer items-center gap-2">
+            <input
+              type="checkbox"
+              className="checkbox"
+              checked={spaced}
+              onChange={() => {
+                clear()
+                setSpaced(!spaced)
+              }}
+            />
+            pots spaced, not pot-thick
+          </label>
+        )}
         {looking ? (
           <button
             type="button"
@@ -165,8 +181,10 @@ export function Fill() {
               </span>
             ) : (
               <span>
-                <strong>{found.stays}</strong> of {plural(found.stays + found.unplaced.length, 'batch', 'batches')} could leave
-                the mist when they are weaned
+                <strong>{found.stays}</strong> of {plural(found.stays + found.unplaced.length, 'batch', 'batches')}{' '}
+                {stage === 'weaning'
+                  ? 'could leave the mist when they are weaned'
+                  : 'could have a place from potting until they are ready'}
               </span>
             )}
             <span>
@@ -192,7 +210,8 @@ export function Fill() {
                       <Link className="word font-bold" to={`/batches/${one.code}`}>
                         {one.code}
                       </Link>{' '}
-                      {one.crop}, {plural(one.trays, 'tray')}. <span style={{ color: 'var(--plum)' }}>{one.words}</span>
+                      {one.crop}, {plural(one.trays, stage === 'potted' ? 'place' : 'tray')}.{' '}
+                      <span style={{ color: 'var(--plum)' }}>{one.words}</span>
                     </p>
                     {one.options.length === 0 && <p className="text-sm soft">Nothing near to it would work either.</p>}
                     <ul className="mt-1 flex flex-wrap gap-2">
@@ -229,7 +248,7 @@ export function Fill() {
                     {one.code}
                   </Link>
                   <span className="w-56">
-                    {one.crop}, {plural(one.trays, 'tray')}
+                    {one.crop}, {plural(one.trays, stage === 'potted' ? 'place' : 'tray')}
                   </span>
                   <span className="min-w-0 grow">
                     {one.was && (

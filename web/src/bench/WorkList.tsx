@@ -38,6 +38,11 @@ function Words({ job }: { job: Job }) {
     return (
       <span>
         Take {trays} of {batch} off <strong>{job.zone}</strong> to be potted
+        {job.to && (
+          <>
+            ; the pots stand on <strong>{job.to}</strong>
+          </>
+        )}
       </span>
     )
   return (

@@ -33,6 +33,15 @@ const entriesOf = (zone: Zone | null): Entry[] => [
     ],
   },
   {
+    name: 'onlyPots',
+    label: 'For',
+    start: zone?.onlyPots ? 'yes' : 'no',
+    choices: [
+      { value: 'no', words: 'trays and pots' },
+      { value: 'yes', words: 'pots only' },
+    ],
+  },
+  {
     name: 'trays',
     label: 'Trays it holds',
     kind: 'number',
@@ -45,8 +54,13 @@ type Body = NonNullable<paths['/api/zones']['post']['requestBody']>['content']['
 
 /** Trays left empty are as many as can be laid. */
 const bodyOf = (typed: Record<string, unknown>) => {
-  const { trays, frostFree, ...body } = typed
-  return { ...body, frostFree: frostFree === 'yes', ...(trays === '' || trays === 0 ? {} : { trays }) } as Body
+  const { trays, frostFree, onlyPots, ...body } = typed
+  return {
+    ...body,
+    frostFree: frostFree === 'yes',
+    onlyPots: onlyPots === 'yes',
+    ...(trays === '' || trays === 0 ? {} : { trays }),
+  } as Body
 }
 
 /** A zone by its numbers: a new one, or one that is there. */

@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import { answer, api, type Schemas, type Tag as TagData, type ZoneWeek } from '../api/client'
-import { useOffersAhead, useWrite, useZoneSeason } from '../api/queries'
+import { type Carried, useOffersAhead, useWrite, useZoneSeason } from '../api/queries'
 import { Drops } from '../drawings/Glyph'
 import { Tag } from '../drawings/Tag'
 import { ZoneStrip } from '../drawings/ZoneStrip'
@@ -94,8 +94,8 @@ export function ZonePanel({
   onDropped,
 }: {
   zone: ZoneWeek
-  carried: string | null
-  onCarry: (code: string, byDragging: boolean) => void
+  carried: Carried | null
+  onCarry: (what: Carried, byDragging: boolean) => void
   onLetGo: () => void
   /** The dragging is over, wherever it was let go. */
   onDropped: () => void
@@ -109,7 +109,8 @@ export function ZonePanel({
       <h2>{zone.name}</h2>
       <p className="soft">
         {ZONE_WORDS[zone.kind]}, {STANDS_WORDS[zone.stands]}, {LIGHT_WORDS[zone.light]}
-        {!zone.frostFree && ', can freeze'} · {sayLength(zone.place.length, session.nursery)} ×{' '}
+        {!zone.frostFree && ', can freeze'}
+        {zone.onlyPots && ', for pots only'} · {sayLength(zone.place.length, session.nursery)} ×{' '}
         {sayLength(zone.place.width, session.nursery)} · holds {sayHeat(low, session.nursery)} to {sayHeat(high, session.nursery)}
       </p>
       <p className="my-2 text-lg">
@@ -122,7 +123,9 @@ export function ZonePanel({
           </>
         )}
       </p>
-      {zone.setting ? (
+      {zone.onlyPots && !zone.frostFree ? (
+        <p className="mb-3 soft">Under the open sky: nothing to set.</p>
+      ) : zone.setting ? (
         <p className="mb-3 flex items-center gap-3" style={{ color: zone.setting.suits ? undefined : 'var(--plum)' }}>
           Set <Drops level={zone.setting.mist} />
           <strong style={{ color: 'var(--heat)' }}>{sayHeat(zone.setting.heat, session.nursery)}</strong>
@@ -132,34 +135,43 @@ export function ZonePanel({
         <p className="mb-3 soft">Empty: heat and mist may be off.</p>
       )}
       <ul className="grid grid-cols-[minmax(0,1fr)] gap-1.5">
-        {zone.tenants.map((tenant) => (
-          <li
-            key={tenant.tag.code}
-            onPointerEnter={() => mayPlan && ahead(tenant.tag.code)}
-            onDragStart={() => mayPlan && onCarry(tenant.tag.code, true)}
-            onDragEnd={onDropped}
-            style={{ outline: carried === tenant.tag.code ? '3px solid var(--water)' : undefined }}
-          >
-            <Tag
-              tag={tenant.tag}
-              small
-              more={`${plural(tenant.trays, 'tray')}, week ${Number(tenant.from.slice(6))} to ${Number(tenant.to.slice(6))}`}
-            />
-            {mayPlan && (
-              <div className="flex gap-4 pl-8 text-sm">
-                <button
-                  type="button"
-                  className="word"
-                  aria-pressed={carried === tenant.tag.code}
-                  onClick={() => (carried === tenant.tag.code ? onLetGo() : onCarry(tenant.tag.code, false))}
-                >
-                  {carried === tenant.tag.code ? 'Leave it' : 'Move'}
-                </button>
-                <Lock tag={tenant.tag} />
-              </div>
-            )}
-          </li>
-        ))}
+        {zone.tenants.map((tenant) => {
+          const what = { code: tenant.tag.code, inPots: tenant.inPots }
+          const isCarried = carried?.code === what.code && carried.inPots === what.inPots
+          const weeks = `week ${Number(tenant.from.slice(6))} to ${Number(tenant.to.slice(6))}`
+          return (
+            <li
+              key={`${what.code}${what.inPots ? ' in pots' : ''}`}
+              onPointerEnter={() => mayPlan && ahead(what)}
+              onDragStart={() => mayPlan && onCarry(what, true)}
+              onDragEnd={onDropped}
+              style={{ outline: isCarried ? '3px solid var(--water)' : undefined }}
+            >
+              <Tag
+                tag={tenant.tag}
+                small
+                more={
+                  tenant.inPots
+                    ? `in pots on ${plural(tenant.trays, 'place')}, ${weeks}`
+                    : `${plural(tenant.tag.trays, 'tray')}, ${weeks}`
+                }
+              />
+              {mayPlan && (
+                <div className="flex gap-4 pl-8 text-sm">
+                  <button
+                    type="button"
+                    className="word"
+                    aria-pressed={isCarried}
+                    onClick={() => (isCarried ? onLetGo() : onCarry(what, false))}
+                  >
+                    {isCarried ? 'Leave it' : 'Move'}
+                  </button>
+                  <Lock tag={tenant.tag} />
+                </div>
+              )}
+            </li>
+          )
+        })}
       </ul>
       <Closed key={zone.id} zone={zone} />
       {season.data && season.data.zone.id === zone.id && (

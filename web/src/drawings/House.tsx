@@ -114,7 +114,7 @@ function ZoneDrawing({
       >
         {zone.room === 0 ? 'out of use' : `${zone.used}/${zone.trays}`}
       </text>
-      {zone.setting && named && (
+      {zone.setting && named && !(zone.onlyPots && !zone.frostFree) && (
         <g>
           {[0, 1, 2].map((i) => (
             <path

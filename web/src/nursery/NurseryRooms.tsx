@@ -7,6 +7,7 @@ export const NurseryRooms = () => (
       ['/nursery', 'Settings'],
       ['/nursery/hands', 'Hands'],
       ['/nursery/air', 'Air'],
+      ['/nursery/trays', 'Trays and pots'],
     ]}
   />
 )

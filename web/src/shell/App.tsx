@@ -25,6 +25,7 @@ const RoutesPage = lazy(() => import('../wanted/RoutesPage').then((m) => ({ defa
 const Settings = lazy(() => import('../nursery/Settings').then((m) => ({ default: m.Settings })))
 const CrewForm = lazy(() => import('../nursery/CrewForm').then((m) => ({ default: m.CrewForm })))
 const AirForm = lazy(() => import('../nursery/AirForm').then((m) => ({ default: m.AirForm })))
+const TraysForm = lazy(() => import('../nursery/TraysForm').then((m) => ({ default: m.TraysForm })))
 const CropPage = lazy(() => import('../crops/CropPage').then((m) => ({ default: m.CropPage })))
 const SeasonSheet = lazy(() => import('../crops/SeasonSheet').then((m) => ({ default: m.SeasonSheet })))
 const HouseRules = lazy(() => import('../crops/HouseRules').then((m) => ({ default: m.HouseRules })))
@@ -75,6 +76,7 @@ export function App() {
             <Route path="/crops/:slug" element={<CropPage />} />
             <Route path="/nursery" element={<Settings />} />
             <Route path="/nursery/hands" element={<CrewForm />} />
+            <Route path="/nursery/trays" element={<TraysForm />} />
             <Route path="/nursery/air" element={<AirForm />} />
             <Route path="*" element={<Navigate to="/" replace />} />
           </Routes>

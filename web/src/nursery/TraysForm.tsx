@@ -1,0 +1,152 @@
+import { useState } from 'react'
+import { answer, api, type Schemas } from '../api/client'
+import { useTrays, useWrite } from '../api/queries'
+import { type Entry, PlainForm } from '../forms/PlainForm'
+import { say } from '../shell/Said'
+import { useShown } from '../shell/week'
+import { plural } from '../words'
+import { NurseryRooms } from './NurseryRooms'
+
+type Kind = Schemas['TrayKindPage']
+type Pot = Schemas['PotPage']
+
+const kindEntries = (kind: Kind | null): Entry[] => [
+  { name: 'name', label: 'Name', start: kind?.name },
+  { name: 'cells', label: 'Cells', kind: 'number', start: kind ? String(kind.cells) : '' },
+  { name: 'cellMl', label: 'Millilitres a cell', kind: 'number', start: kind ? String(kind.cellMl) : '' },
+  { name: 'lengthCm', label: 'Length, cm', kind: 'number', start: String(kind?.lengthCm ?? 80) },
+  { name: 'widthCm', label: 'Width, cm', kind: 'number', start: String(kind?.widthCm ?? 50) },
+]
+
+const potEntries = (pot: Pot | null): Entry[] => [
+  { name: 'name', label: 'Name', hint: pot ? 'crop sheets call it so' : undefined, start: pot?.name },
+  { name: 'millilitres', label: 'Millilitres', kind: 'number', start: pot ? String(pot.millilitres) : '' },
+  { name: 'acrossCm', label: 'Across the rim, cm', kind: 'number', start: pot ? String(pot.acrossCm) : '' },
+]
+
+/** A drawn tray, to scale with the others, its cells as they lie. */
+function Footprint({ kind }: { kind: Kind }) {
+  const columns = Math.max(1, Math.round(Math.sqrt((kind.cells * kind.lengthCm) / kind.widthCm)))
+  const rows = Math.ceil(kind.cells / columns)
+  return (
+    <svg viewBox={`0 0 84 54`} className="h-9 w-14 shrink-0" aria-hidden="true">
+      <rect x="1" y="1" width={kind.lengthCm} height={kind.widthCm} rx="2" fill="var(--leaf-wash)" stroke="var(--peat)" />
+      {Array.from({ length: columns * rows }, (_, i) => i)
+        .filter((i) => i < kind.cells && kind.cells < 200)
+        .map((i) => (
+          <circle
+            key={i}
+            cx={1 + ((i % columns) + 0.5) * (kind.lengthCm / columns)}
+            cy={1 + (Math.floor(i / columns) + 0.5) * (kind.widthCm / rows)}
+            r="1.4"
+            fill="var(--peat)"
+          />
+        ))}
+    </svg>
+  )
+}
+
+/** The kinds of tray and the sizes of pot, each with the bench it takes. */
+export function TraysForm() {
+  const { mayPlan } = useShown()
+  const { data } = useTrays()
+  const [open, setOpen] = useState<string | null>(null)
+  const keep = useWrite(
+    ({ of, id, body }: { of: 'kinds' | 'pots'; id: number | null; body: Record<string, unknown> }) =>
+      answer(
+        id === null
+          ? api.POST(`/api/trays/${of}`, { body: body as never })
+          : api.PUT(`/api/trays/${of}/{id}`, { params: { path: { id } }, body: body as never }),
+      ),
+    () => {
+      say('Kept.')
+      setOpen(null)
+    },
+  )
+  if (!data) return null
+  const form = (of: 'kinds' | 'pots', one: Kind | Pot | null) => {
+    const key = `${of}.${one?.id ?? 'new'}`
+    return (
+      <>
+        {mayPlan && (
+          <button type="button" className="word" aria-expanded={open === key} onClick={() => setOpen(open === key ? null : key)}>
+            {one
+              ? open === key
+                ? `Leave ${one.name}`
+                : `Change ${one.name}`
+              : of === 'kinds'
+                ? 'Add a kind of tray'
+                : 'Add a pot'}
+          </button>
+        )}
+        {open === key && (
+          <div className="sheet mt-2 w-full p-3">
+            <PlainForm
+              key={`${key} ${one?.version ?? ''}`}
+              title={one ? `Change ${one.name}` : 'New'}
+              entries={of === 'kinds' ? kindEntries(one as Kind | null) : potEntries(one as Pot | null)}
+              button="Keep"
+              send={async (body) => {
+                await keep.mutateAsync({ of, id: one?.id ?? null, body: one ? { ...body, version: one.version } : body })
+              }}
+            />
+          </div>
+        )}
+      </>
+    )
+  }
+  return (
+    <div className="grid gap-4">
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
+        <h1>Trays and pots</h1>
+        <NurseryRooms />
+      </div>
+      <section aria-label="Kinds of tray" className="max-w-5xl">
+        <h2>Kinds of tray</h2>
+        <ul>
+          {data.kinds.map((kind) => (
+            <li
+              key={kind.id}
+              className="flex flex-wrap items-center gap-x-4 gap-y-1 border-t py-2"
+              style={{ borderColor: 'var(--stone-wash)' }}
+            >
+              <Footprint kind={kind} />
+              <span className="w-44 font-bold">{kind.name}</span>
+              <span className="w-44">
+                {kind.cells} × {kind.cellMl} ml
+              </span>
+              <span className="grow soft">
+                {kind.lengthCm} × {kind.widthCm} cm, {kind.first ? 'by which bench is counted' : plural(kind.positions, 'place')}
+                {kind.batches > 0 && `; ${plural(kind.batches, 'batch', 'batches')}`}
+              </span>
+              {form('kinds', kind)}
+            </li>
+          ))}
+        </ul>
+        {form('kinds', null)}
+      </section>
+      <section aria-label="Pots" className="max-w-5xl">
+        <h2>Pots</h2>
+        <ul>
+          {data.pots.map((pot) => (
+            <li
+              key={pot.id}
+              className="flex flex-wrap items-center gap-x-4 gap-y-1 border-t py-2"
+              style={{ borderColor: 'var(--stone-wash)' }}
+            >
+              <span className="w-24 font-bold">{pot.name}</span>
+              <span className="w-44">
+                {pot.millilitres} ml, {pot.acrossCm} cm across
+              </span>
+              <span className="grow soft">
+                {pot.thick} on a tray place pot-thick, {pot.spaced} spaced
+              </span>
+              {form('pots', pot)}
+            </li>
+          ))}
+        </ul>
+        {form('pots', null)}
+      </section>
+    </div>
+  )
+}
