@@ -1,0 +1,31 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Mixing;
+
+use WetCradle\Core\Refused;
+
+/** A number with its unit, checked once for all kinds of amount. */
+final class Amount
+{
+    /**
+     * @param array<string, float> $units what one of each is in the base unit
+     *
+     * @return float in the base unit
+     */
+    public static function base(float $value, string $unit, array $units, string $field): float
+    {
+        if (!isset($units[$unit])) {
+            throw Refused::because('unknown_choice', $field, sprintf('%s is measured in %s.', ucfirst($field), implode(', ', array_keys($units))));
+        }
+        if (!is_finite($value)) {
+            throw Refused::because('wrong_type', $field, sprintf('%s is a number.', ucfirst($field)));
+        }
+        if ($value < 0.0) {
+            throw Refused::because('negative', $field, sprintf('%s cannot be less than nothing.', ucfirst($field)));
+        }
+
+        return $value * $units[$unit];
+    }
+}

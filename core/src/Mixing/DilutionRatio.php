@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Mixing;
+
+use WetCradle\Core\Compute\Calculation;
+use WetCradle\Core\Compute\Fields;
+
+/** "10 to 1", read both ways: one part in ten parts of the whole, or one part with ten of water. */
+final class DilutionRatio implements Calculation
+{
+    public const READINGS = ['in_total', 'to_parts'];
+
+    public static function name(): string
+    {
+        return 'dilution_ratio';
+    }
+
+    /**
+     * @param Fields $in {stockPpm, parts}
+     *
+     * @return array{ppmOneInTotal: float, ppmOneToParts: float}
+     */
+    public static function compute(Fields $in): array
+    {
+        $stock = Strength::of($in->positive('stockPpm', 1e6), 'ppm', 'stockPpm');
+        $parts = $in->positive('parts', 1e6);
+        if ($parts < 1.0) {
+            throw $in->refuse('out_of_range', 'parts', 'must be at least 1');
+        }
+        $in->done();
+
+        return ['ppmOneInTotal' => self::of($stock, $parts, 'in_total')->ppm, 'ppmOneToParts' => self::of($stock, $parts, 'to_parts')->ppm];
+    }
+
+    /** @param 'in_total'|'to_parts' $reading */
+    public static function of(Strength $stock, float $parts, string $reading): Strength
+    {
+        return Strength::of($stock->ppm / self::wholes($parts, $reading));
+    }
+
+    /** Of how many parts the whole consists. */
+    public static function wholes(float $parts, string $reading): float
+    {
+        return $reading === 'in_total' ? $parts : $parts + 1.0;
+    }
+}

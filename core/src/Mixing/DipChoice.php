@@ -1,0 +1,67 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Mixing;
+
+use WetCradle\Core\Crops\Hormone;
+
+/** Which stock makes the dip that a sheet asks for, how much of it, or why none does and what could be used instead. */
+final class DipChoice
+{
+    /**
+     * @param ?int  $stock   its place in the list; null where none will do
+     * @param ?Mass $powder  to be weighed out; null for a liquid
+     */
+    private function __construct(public readonly ?int $stock, public readonly ?Volume $liquid, public readonly ?Mass $powder, public readonly ?Poured $poured, public readonly string $words)
+    {
+    }
+
+    /**
+     * @param list<DipStock> $stocks on the shelf
+     * @param float          $depthCm how deep the stems are dipped
+     */
+    public static function of(Hormone $asked, array $stocks, int $cuttings, float $depthCm, \DateTimeImmutable $today): self
+    {
+        $able = $against = [];
+        foreach ($stocks as $i => $stock) {
+            $no = $stock->against($asked, $today);
+            if ($no === null) {
+                // The nearest in strength wastes least; of alike ones the one that keeps least long.
+                $able[] = [$stock->worth()->ppm, $stock->keepsUntil?->format('Y-m-d') ?? '9999', $i];
+            } else {
+                $against[] = ['place' => $i] + $no;
+            }
+        }
+        sort($able);
+        $best = $able[0][2] ?? null;
+        if ($best === null) {
+            return new self(null, null, null, null, self::instead($asked, $stocks, $against, $today));
+        }
+        $stock = $stocks[$best];
+        if ($stock->kind === 'powder') {
+            return new self($best, null, DipNeed::powder($cuttings, $depthCm), null, sprintf('%s as it is.', $stock->name));
+        }
+        $liquid = DipNeed::liquid($cuttings, $depthCm);
+        $poured = Poured::of(Dilution::of($stock->worth(), Strength::of((float) $asked->ppm), $liquid), $stock->worth());
+
+        return new self($best, $liquid, null, $poured, sprintf('%s with water, %s to 1.', $stock->name, rtrim(rtrim(number_format($poured->water->ml / $poured->stock->ml, 2), '0'), '.')));
+    }
+
+    /**
+     * @param list<DipStock>                                             $stocks
+     * @param list<array{place: int, reason: string, words: string}> $against
+     */
+    private static function instead(Hormone $asked, array $stocks, array $against, \DateTimeImmutable $today): string
+    {
+        if ($stocks === []) {
+            return 'No hormone is on the shelf. Enter one, with what its label says.';
+        }
+        $order = ['too_weak' => 0, 'too_old' => 1, 'too_strong' => 2, 'other_kind' => 3, 'other_hormone' => 4];
+        usort($against, static fn (array $a, array $b) => [$order[$a['reason']], $a['place']] <=> [$order[$b['reason']], $b['place']]);
+        $could = array_values(array_filter($stocks, static fn (DipStock $s) => $s->kind !== $asked->kind && mb_strtolower($s->what) === mb_strtolower((string) $asked->what)
+            && ($s->keepsUntil === null || $s->keepsUntil >= $today) && !$s->worth()->isWeakerThan(Strength::of((float) $asked->ppm))));
+
+        return $against[0]['words'].($could === [] ? '' : sprintf(' %s is strong enough, as a %s.', $could[0]->name, $could[0]->kind));
+    }
+}

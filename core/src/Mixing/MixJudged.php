@@ -1,0 +1,75 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Mixing;
+
+use WetCradle\Core\Crops\WaySheet;
+
+/** A mix held against a crop's sheet: what does not suit, by which school, and what it holds of air and water, estimated. */
+final class MixJudged
+{
+    /** Share of water in a drained mix above which a base under mist drowns. */
+    private const WET = 0.55;
+    /** Mist that is long: this level or above. */
+    private const LONG_MIST = 2;
+    /** Days on the bench after which what breaks down has slumped. */
+    private const LONG_ROOTING = 56;
+
+    /**
+     * Air and water of the drained mix, as shares of its room: the parts' usual values by volume. An estimate, and of the air a
+     * generous one, since fine parts lie in the gaps of coarse ones.
+     *
+     * @param array<string, MixPart> $known by name
+     *
+     * @return ?array{air: float, water: float, unknown: list<string>} null where nothing is known of any part
+     */
+    public static function estimate(Recipe $recipe, array $known): ?array
+    {
+        $air = $water = $all = 0.0;
+        $unknown = [];
+        foreach ($recipe->parts as ['name' => $name, 'parts' => $parts]) {
+            $part = $known[$name] ?? null;
+            if ($part === null) {
+                $unknown[] = $name;
+                continue;
+            }
+            $air += $parts * $part->air;
+            $water += $parts * $part->water;
+            $all += $parts;
+        }
+
+        return $all > 0.0 ? ['air' => $air / $all, 'water' => $water / $all, 'unknown' => $unknown] : null;
+    }
+
+    /**
+     * @param array<string, MixPart> $known by name
+     *
+     * @return list<array{kind: string, school: string, words: string}> what is pointed out
+     */
+    public static function against(Recipe $recipe, array $known, WaySheet $sheet): array
+    {
+        $said = [];
+        $having = static fn (string $trait): array => array_values(array_filter(array_column($recipe->parts, 'name'), static fn (string $name) => ($known[$name] ?? null)?->{$trait} === true));
+        $feeding = $having('feeds');
+        $rotting = $having('breaksDown');
+        if ($sheet->mixKind === 'inert' && ($feeding !== [] || $rotting !== [])) {
+            $said[] = ['kind' => 'compost', 'school' => 'rooting mix', 'words' => sprintf('%s is in it, and the sheet asks for inert parts only, for fear of rot.', ucfirst(implode(' and ', array_unique([...$feeding, ...$rotting]))))];
+        }
+        if ($sheet->potting->feed === 'after_rooting' && $feeding !== []) {
+            $said[] = ['kind' => 'feed', 'school' => 'feed', 'words' => sprintf('%s feeds, and the sheet wants no feed before there are roots.', ucfirst(implode(' and ', $feeding)))];
+        }
+        $held = self::estimate($recipe, $known);
+        if ($held !== null && $held['water'] > self::WET && $sheet->water->regime === 'mist' && $sheet->water->mist->high >= self::LONG_MIST) {
+            $said[] = ['kind' => 'wet', 'school' => 'water', 'words' => sprintf('It holds about %d %% water when drained, by its parts: wet for long mist, where a base drowns. More of what drains, or less mist.', (int) round(100 * $held['water']))];
+        }
+        if ($rotting !== [] && $sheet->daysToRoot()->high > self::LONG_ROOTING) {
+            $said[] = ['kind' => 'slumps', 'school' => 'rooting mix', 'words' => sprintf('%s breaks down, and these stand up to %d days.', ucfirst(implode(' and ', $rotting)), (int) $sheet->daysToRoot()->high)];
+        }
+        if ($held === null || $held['unknown'] !== []) {
+            $said[] = ['kind' => 'unknown', 'school' => 'rooting mix', 'words' => sprintf('Nothing is known of %s; the mix is judged without.', $held === null ? 'its parts' : implode(' and ', $held['unknown']))];
+        }
+
+        return $said;
+    }
+}

@@ -1,0 +1,76 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Mixing;
+
+use WetCradle\Core\Numbers\Whole;
+use WetCradle\Core\Refused;
+
+/** So much of a mix: what of each part, whole bags and barrows up and down, water to wet it, and what is short on the shelf. */
+final class MixMade
+{
+    /** Litres in a barrow load. */
+    public const BARROW = 80.0;
+
+    /** @param list<array{name: string, litres: float, part: ?MixPart}> $parts */
+    private function __construct(public readonly Volume $wanted, public readonly Recipe $recipe, private readonly array $parts, public readonly Volume $barrow)
+    {
+    }
+
+    /** @param array<string, MixPart> $known by name */
+    public static function of(Recipe $recipe, Volume $wanted, array $known, ?Volume $barrow = null): self
+    {
+        $barrow ??= Volume::litres(self::BARROW);
+        if ($barrow->ml <= 0.0) {
+            throw Refused::because('not_positive', 'barrow', 'A barrow holds something.');
+        }
+
+        return new self($wanted, $recipe, array_map(static fn (array $one) => $one + ['part' => $known[$one['name']] ?? null], $recipe->split($wanted->in('l'))), $barrow);
+    }
+
+    /**
+     * What is opened so that it is enough.
+     *
+     * @return list<array{name: string, litres: float, bags: ?int, bagLitres: ?float, left: float, short: float}> `left` in the last bag, `short` against the stock; all litres
+     */
+    public function parts(): array
+    {
+        return array_map(static function (array $one): array {
+            $bag = $one['part']?->bag?->in('l');
+            $bags = $bag === null ? null : Whole::up($one['litres'] / $bag);
+
+            return ['name' => $one['name'], 'litres' => $one['litres'], 'bags' => $bags, 'bagLitres' => $bag, 'left' => $bags === null || $bag === null ? 0.0 : max(0.0, $bags * $bag - $one['litres']), 'short' => $one['part'] === null ? 0.0 : max(0.0, $one['litres'] - $one['part']->stock->in('l'))];
+        }, $this->parts);
+    }
+
+    /** The most that whole bags make without opening one more than is needed: the part that runs out first binds. */
+    public function fromWholeBags(): Volume
+    {
+        $most = $this->wanted->ml;
+        foreach ($this->parts as $one) {
+            $bag = $one['part']?->bag?->in('l');
+            if ($bag !== null && $one['litres'] > 0.0) {
+                $most = min($most, Whole::down($one['litres'] / $bag) * $bag / $one['litres'] * $this->wanted->ml);
+            }
+        }
+
+        return Volume::of($most);
+    }
+
+    public function barrowsUp(): int
+    {
+        return Whole::up($this->wanted->ml / $this->barrow->ml);
+    }
+
+    public function barrowsDown(): int
+    {
+        return Whole::down($this->wanted->ml / $this->barrow->ml);
+    }
+
+    /** Water to wet it before it is filled, so that powder is not washed off and dust does not fly. */
+    public function wetting(): Volume
+    {
+        return Volume::litres(array_sum(array_map(static fn (array $one) => $one['litres'] * ($one['part'] === null ? 0.0 : $one['part']->wetBy), $this->parts)));
+    }
+}

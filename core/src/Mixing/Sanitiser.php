@@ -1,0 +1,46 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Mixing;
+
+use WetCradle\Core\Refused;
+
+/** Something that disinfects, by the ratio on its label: what that makes, and how long things lie in it. */
+final class Sanitiser
+{
+    /**
+     * @param float                  $parts   the number in the ratio
+     * @param 'in_total'|'to_parts'  $reading of what those parts are
+     */
+    private function __construct(public readonly float $parts, public readonly string $reading, public readonly Strength $product)
+    {
+    }
+
+    /** @param 'in_total'|'to_parts' $reading */
+    public static function of(float $parts, string $reading, Strength $product): self
+    {
+        if (!is_finite($parts) || $parts < 1.0) {
+            throw Refused::because('out_of_range', 'parts', 'A label says one part to at least one.');
+        }
+
+        return new self($parts, $reading, $product);
+    }
+
+    /** What is poured for so much of it. */
+    public function make(Volume $total): Poured
+    {
+        return Poured::of(Dilution::of($this->product, $this->strength(), $total), $this->product);
+    }
+
+    public function strength(): Strength
+    {
+        return DilutionRatio::of($this->product, $this->parts, $this->reading);
+    }
+
+    /** "1 part to 9 of water"; "1 part in 200 of the whole" */
+    public function words(): string
+    {
+        return sprintf($this->reading === 'to_parts' ? '1 part to %s of water' : '1 part in %s of the whole', rtrim(rtrim(number_format($this->parts, 2), '0'), '.'));
+    }
+}

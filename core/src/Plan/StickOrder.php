@@ -1,0 +1,132 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Plan;
+
+use WetCradle\Core\Refused;
+
+/**
+ * The order in which a day's batches are stuck at its stations: what keeps shortest comes first, and of what can wait, that
+ * which takes the mix and the dip that are there already, as long as nothing is made late by it.
+ */
+final class StickOrder
+{
+    /** Minutes for another mix, or another dip. */
+    public const CHANGE = 5;
+
+    /**
+     * @param list<ToStick> $batches
+     * @param int           $stations pairs of hands that stick side by side
+     * @param int           $start    minutes from midnight
+     *
+     * @return list<array{code: string, station: int, from: int, to: int, late: int}> in the order of beginning; `late` in minutes past its due
+     */
+    public static function of(array $batches, int $stations, int $start): array
+    {
+        if ($stations < 1) {
+            throw Refused::because('out_of_range', 'stations', 'Somebody has to stick: at least one station.');
+        }
+        $free = array_fill(0, $stations, $start);
+        /** @var list<?ToStick> $last */
+        $last = array_fill(0, $stations, null);
+        $left = self::byDue($batches);
+        $done = [];
+        while ($left !== []) {
+            $station = self::first($free);
+            $now = max($free[$station], min(array_map(static fn (ToStick $b) => $b->ready, $left)));
+            $pick = self::pick($left, $station, $now, $free, $last);
+            $from = $now + self::CHANGE * $pick->changesAfter($last[$station]);
+            $to = $from + $pick->minutes;
+            $done[] = ['code' => $pick->code, 'station' => $station + 1, 'from' => $from, 'to' => $to, 'late' => $pick->due === null ? 0 : max(0, $to - $pick->due)];
+            [$free[$station], $last[$station]] = [$to, $pick];
+            $left = array_values(array_filter($left, static fn (ToStick $b) => $b !== $pick));
+        }
+        usort($done, static fn (array $a, array $b) => [$a['from'], $a['station']] <=> [$b['from'], $b['station']]);
+
+        return $done;
+    }
+
+    /**
+     * @param non-empty-list<ToStick> $left by due
+     * @param list<int>               $free
+     * @param list<?ToStick>          $last
+     */
+    private static function pick(array $left, int $station, int $now, array $free, array $last): ToStick
+    {
+        $ready = array_values(array_filter($left, static fn (ToStick $b) => $b->ready <= $now));
+        $first = $ready[0];
+        if ($first->changesAfter($last[$station]) === 0) {
+            return $first;
+        }
+        $base = self::lateness($first, $left, $station, $now, $free, $last);
+        usort($ready, static fn (ToStick $a, ToStick $b) => $a->changesAfter($last[$station]) <=> $b->changesAfter($last[$station]));
+        foreach ($ready as $other) {
+            if ($other->changesAfter($last[$station]) >= $first->changesAfter($last[$station])) {
+                break;
+            }
+            if (self::lateness($other, $left, $station, $now, $free, $last) <= $base) {
+                return $other;
+            }
+        }
+
+        return $first;
+    }
+
+    /**
+     * How late things get when one is stuck now and the rest by its due: the worst, then all together.
+     *
+     * @param list<ToStick>  $left
+     * @param list<int>      $free
+     * @param list<?ToStick> $last
+     *
+     * @return array{int, int} minutes
+     */
+    private static function lateness(ToStick $next, array $left, int $station, int $now, array $free, array $last): array
+    {
+        $rest = array_values(array_filter($left, static fn (ToStick $b) => $b !== $next));
+        $worst = $all = 0;
+        $one = $next;
+        while (true) {
+            $to = max($now, $one->ready, $free[$station]) + self::CHANGE * $one->changesAfter($last[$station]) + $one->minutes;
+            $late = $one->due === null ? 0 : max(0, $to - $one->due);
+            [$worst, $all] = [max($worst, $late), $all + $late];
+            [$free[$station], $last[$station]] = [$to, $one];
+            if ($rest === []) {
+                return [$worst, $all];
+            }
+            $station = self::first($free);
+            $now = max($free[$station], min(array_map(static fn (ToStick $b) => $b->ready, $rest)));
+            $at = 0;
+            while ($rest[$at]->ready > $now) {
+                ++$at;
+            }
+            [$one] = array_splice($rest, $at, 1);
+        }
+    }
+
+    /** @param non-empty-list<int>|array<int, int> $free */
+    private static function first(array $free): int
+    {
+        $first = 0;
+        foreach ($free as $station => $at) {
+            if ($at < $free[$first]) {
+                $first = $station;
+            }
+        }
+
+        return $first;
+    }
+
+    /**
+     * @param list<ToStick> $batches
+     *
+     * @return list<ToStick> what keeps shortest first; what keeps past the day last, alike ones together
+     */
+    private static function byDue(array $batches): array
+    {
+        usort($batches, static fn (ToStick $a, ToStick $b) => [$a->due ?? PHP_INT_MAX, $a->mix, $a->dip, $a->code] <=> [$b->due ?? PHP_INT_MAX, $b->mix, $b->dip, $b->code]);
+
+        return $batches;
+    }
+}

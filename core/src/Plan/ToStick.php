@@ -1,0 +1,40 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Plan;
+
+use WetCradle\Core\Refused;
+
+/** A batch that is to be stuck on a day, with its material's hours; minutes are counted from midnight. */
+final class ToStick
+{
+    /**
+     * @param int    $ready   when its material is at the bench, or sealed
+     * @param ?int   $due     when it must be in its tray; null where it keeps past the day
+     * @param int    $minutes for one pair of hands
+     * @param string $mix     what its trays are filled with; alike ones are stuck one after the other
+     * @param string $dip     what it is dipped in; empty for none
+     */
+    private function __construct(public readonly string $code, public readonly int $ready, public readonly ?int $due, public readonly int $minutes, public readonly string $mix, public readonly string $dip)
+    {
+    }
+
+    public static function of(string $code, int $ready, ?int $due, int $minutes, string $mix, string $dip): self
+    {
+        if ($minutes < 1) {
+            throw Refused::because('out_of_range', 'minutes', 'Sticking takes at least a minute.');
+        }
+        if ($ready < 0) {
+            throw Refused::because('negative', 'ready', 'A day begins at midnight.');
+        }
+
+        return new self($code, $ready, $due, $minutes, $mix, $dip);
+    }
+
+    /** How many things are changed at a station when this follows on another. */
+    public function changesAfter(?self $last): int
+    {
+        return $last === null ? 0 : (int) ($last->mix !== $this->mix) + (int) ($last->dip !== $this->dip);
+    }
+}
