@@ -36,15 +36,15 @@ final class DipStock
     public function against(Hormone $asked, \DateTimeImmutable $today): ?array
     {
         $target = Strength::of((float) $asked->ppm);
-        $no = static fn (string $reason, string $words): array => ['reason' => $reason, 'words' => $words];
-
-        return match (true) {
-            $this->kind !== $asked->kind => $no('other_kind', sprintf('%s is a %s; the sheet asks for a %s.', $this->name, $this->kind, $asked->kind)),
-            mb_strtolower($this->what) !== mb_strtolower((string) $asked->what) => $no('other_hormone', sprintf('%s is %s; the sheet asks for %s.', $this->name, $this->what, $asked->what)),
-            $this->keepsUntil !== null && $this->keepsUntil < $today => $no('too_old', sprintf('%s was to be used by %s.', $this->name, $this->keepsUntil->format('j M Y'))),
-            $this->worth()->isWeakerThan($target) => $no('too_weak', sprintf('%s is %s%s, weaker than the %s asked. Nothing makes it stronger.', $this->name, $this->worth()->words(), $this->form === 'salt' ? ' as acid' : '', $target->words())),
-            $this->kind === 'powder' && $target->isWeakerThan($this->worth()) => $no('too_strong', sprintf('%s is %s, stronger than the %s asked, and powder is not diluted.', $this->name, $this->worth()->words(), $target->words())),
-            default => null,
+        [$reason, $words] = match (true) {
+            $this->kind !== $asked->kind => ['other_kind', sprintf('%s is a %s; the sheet asks for a %s.', $this->name, $this->kind, $asked->kind)],
+            mb_strtolower($this->what) !== mb_strtolower((string) $asked->what) => ['other_hormone', sprintf('%s is %s; the sheet asks for %s.', $this->name, $this->what, $asked->what)],
+            $this->keepsUntil !== null && $this->keepsUntil < $today => ['too_old', sprintf('%s was to be used by %s.', $this->name, $this->keepsUntil->format('j M Y'))],
+            $this->worth()->isWeakerThan($target) => ['too_weak', sprintf('%s is %s%s, weaker than the %s asked. Nothing makes it stronger.', $this->name, $this->worth()->words(), $this->form === 'salt' ? ' as acid' : '', $target->words())],
+            $this->kind === 'powder' && $target->isWeakerThan($this->worth()) => ['too_strong', sprintf('%s is %s, stronger than the %s asked, and powder is not diluted.', $this->name, $this->worth()->words(), $target->words())],
+            default => [null, ''],
         };
+
+        return $reason === null ? null : ['reason' => $reason, 'words' => $words];
     }
 }

@@ -50,6 +50,12 @@ final class Recipe
         return new self($parts);
     }
 
+    /** As `written` reads it: "perlite 2 : coir 1". */
+    public function words(): string
+    {
+        return implode(' : ', array_map(static fn (array $part) => sprintf('%s %s', $part['name'], $part['parts']), $this->parts));
+    }
+
     /** @return non-empty-list<array{name: string, litres: float}> this many litres, split by parts */
     public function split(float $litres): array
     {

@@ -28,7 +28,6 @@ final class StickOrder
             throw Refused::because('out_of_range', 'stations', 'Somebody has to stick: at least one station.');
         }
         $free = array_fill(0, $stations, $start);
-        /** @var list<?ToStick> $last */
         $last = array_fill(0, $stations, null);
         $left = self::byDue($batches);
         $done = [];
@@ -49,8 +48,8 @@ final class StickOrder
 
     /**
      * @param non-empty-list<ToStick> $left by due
-     * @param list<int>               $free
-     * @param list<?ToStick>          $last
+     * @param array<int, int>         $free by station
+     * @param array<int, ?ToStick>    $last
      */
     private static function pick(array $left, int $station, int $now, array $free, array $last): ToStick
     {
@@ -77,8 +76,8 @@ final class StickOrder
      * How late things get when one is stuck now and the rest by its due: the worst, then all together.
      *
      * @param list<ToStick>  $left
-     * @param list<int>      $free
-     * @param list<?ToStick> $last
+     * @param array<int, int>      $free by station
+     * @param array<int, ?ToStick> $last
      *
      * @return array{int, int} minutes
      */
@@ -105,7 +104,7 @@ final class StickOrder
         }
     }
 
-    /** @param non-empty-list<int>|array<int, int> $free */
+    /** @param array<int, int> $free by station */
     private static function first(array $free): int
     {
         $first = 0;

@@ -59,6 +59,7 @@ final class DemoNursery
         (new DemoFailure($this->db, $today, $air))->happen();
         $this->unplanned($crops, $chance);
         (new DemoSeason($this->db, $today))->fill($air);
+        (new DemoShelf($this->db, $this->today->day()))->lay();
         (new DemoPots($this->db, $this->pots, $zones))->stand($this->today->week());
         $this->db->update('nursery', ['batches_numbered' => $number], ['id' => 1]);
 

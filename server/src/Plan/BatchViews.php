@@ -9,6 +9,7 @@ use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Server\Account\Account;
 use WetCradle\Server\Bench\MovesOn;
 use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Mixing\MadeDip;
 use WetCradle\Server\Rates\CropHistory;
 use WetCradle\Server\Rooting\CheckViews;
 use WetCradle\Server\Stock\Collection;
@@ -47,6 +48,7 @@ final class BatchViews
             'plannedAt' => $batch->plannedAt->format('Y-m-d'),
             'despite' => $batch->despite,
             'collection' => $this->em->getRepository(Collection::class)->findOneBy(['batch' => $batch])?->toArray($this->today->now()),
+            'dips' => array_map(static fn (MadeDip $m) => $m->toArray(), $this->em->createQuery('SELECT m FROM '.MadeDip::class.' m JOIN m.batches b WHERE b = :batch ORDER BY m.id DESC')->setParameter('batch', $batch)->getResult()),
             'sheet' => [
                 'way' => $way->name,
                 'number' => $batch->sheet->number,

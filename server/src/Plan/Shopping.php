@@ -9,12 +9,13 @@ use WetCradle\Core\Plan\BatchLoad;
 use WetCradle\Core\Plan\BatchNeeds;
 use WetCradle\Core\Plan\ShoppingList;
 use WetCradle\Server\Crops\SheetVersion;
+use WetCradle\Server\Mixing\Mixes;
 use WetCradle\Server\Wanted\Pot;
 
 /** What the season still uses up, of all that is planned or stands on a bench. */
 final class Shopping
 {
-    public function __construct(private readonly EntityManagerInterface $em, private readonly Loads $loads)
+    public function __construct(private readonly EntityManagerInterface $em, private readonly Loads $loads, private readonly Mixes $mixes)
     {
     }
 
@@ -65,14 +66,14 @@ final class Shopping
             $batch->trayKind->name,
             $batch->trayKind->cells,
             $batch->trayKind->cellMl,
-            $sheet->mix,
+            $this->mixes->recipe($sheet->mix)->words(),
             $batch->planned,
             $sheet->hormone->words(),
             $batch->potOn,
             ($states['rooted'] ?? 0) + BatchLoad::expected($waiting, $this->loads->rate((int) $batch->sheet->way->id)),
             $pot,
             $pots[$pot] ?? 0,
-            $sheet->potting->mix,
+            $this->mixes->recipe($sheet->potting->mix)->words(),
         );
     }
 }

@@ -1,0 +1,230 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Mixing;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\IsGranted;
+use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Mixing\Auxin;
+use WetCradle\Core\Mixing\DilutionRatio;
+use WetCradle\Core\Mixing\DipStock;
+use WetCradle\Core\Mixing\Volume;
+use WetCradle\Core\Plan\BatchCode;
+use WetCradle\Core\Refused;
+use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Plan\Batch;
+
+/** Hormones on the shelf and the dips made of them, with the batches that they were made for; and sanitisers, by their labels. */
+final class DipController
+{
+    /** Dips of the log that are shown. */
+    private const SHOWN = 60;
+
+    public function __construct(private readonly EntityManagerInterface $em, private readonly Shelf $shelf, private readonly Writing $writing, private readonly Today $today)
+    {
+    }
+
+    #[Route('/api/dips', methods: ['GET'])]
+    public function all(): JsonResponse
+    {
+        return new JsonResponse($this->say());
+    }
+
+    #[Route('/api/dips/stocks', methods: ['POST'])]
+    #[IsGranted('ROLE_PROPAGATOR')]
+    public function addStock(Fields $in): JsonResponse
+    {
+        $this->writing->once(function () use ($in): void {
+            $stock = new HormoneStock('', '', 'powder', 'acid', 1.0, null, null);
+            $this->readStock($in, $stock);
+            $this->em->persist($stock);
+            $this->writing->keep('hormone_stock', $stock->name, [], $stock->toArray($this->today->day()));
+        });
+
+        return new JsonResponse($this->say(), 201);
+    }
+
+    #[Route('/api/dips/stocks/{id<\d+>}', methods: ['PUT'])]
+    #[IsGranted('ROLE_PROPAGATOR')]
+    public function changeStock(int $id, Fields $in): JsonResponse
+    {
+        $stock = $this->stock($id);
+        $this->writing->once(function () use ($in, $stock): void {
+            $before = $stock->toArray($this->today->day());
+            $this->writing->mustBeVersion($in->count('version', 1), $stock->version, $this->say());
+            $this->readStock($in, $stock);
+            $this->writing->keep('hormone_stock', $stock->name, $before, $stock->toArray($this->today->day()));
+        });
+
+        return new JsonResponse($this->say());
+    }
+
+    /** Thrown away, or found again: what was made of it stays in the log. */
+    #[Route('/api/dips/stocks/{id<\d+>}/discard', methods: ['POST'])]
+    #[IsGranted('ROLE_PROPAGATOR')]
+    public function discardStock(int $id, Fields $in): JsonResponse
+    {
+        $stock = $this->stock($id);
+        $this->writing->once(function () use ($in, $stock): void {
+            $before = $stock->toArray($this->today->day());
+            $stock->discardedOn = $in->flag('discarded') ? $this->today->day() : null;
+            $in->done();
+            $this->writing->keep('hormone_stock', $stock->name, $before, $stock->toArray($this->today->day()));
+        });
+
+        return new JsonResponse($this->say());
+    }
+
+    /** What is measured out of a stock for so many cuttings; saves nothing. */
+    #[Route('/api/dips/reckon', methods: ['POST'])]
+    public function reckon(Fields $in): JsonResponse
+    {
+        [$stock, $ppm, $cuttings, $depth] = $this->asked($in);
+        $in->done();
+
+        return new JsonResponse($this->shelf->of($stock, $ppm, $cuttings, $depth));
+    }
+
+    #[Route('/api/dips/made', methods: ['POST'])]
+    #[IsGranted('ROLE_HAND')]
+    public function make(Fields $in): JsonResponse
+    {
+        $this->writing->once(function () use ($in): void {
+            [$stock, $ppm, $cuttings, $depth] = $this->asked($in);
+            $batches = array_map($this->batch(...), $in->texts('batches', 60));
+            $in->done();
+            $dip = $this->shelf->of($stock, $ppm, $cuttings, $depth);
+            $this->em->persist(new MadeDip($stock, $dip['ppm'] ?? (float) $ppm, $dip['stockMl'], $dip['waterMl'], $dip['grams'], $batches, $this->today->now(), $this->writing->by()));
+        });
+
+        return new JsonResponse($this->say(), 201);
+    }
+
+    /** What is left of a dip is thrown away, never poured back. */
+    #[Route('/api/dips/made/{id<\d+>}/discard', methods: ['POST'])]
+    #[IsGranted('ROLE_HAND')]
+    public function discard(int $id): JsonResponse
+    {
+        $made = $this->em->find(MadeDip::class, $id) ?? throw new NotFoundHttpException();
+        $this->writing->once(function () use ($made): void {
+            $made->discardedAt ??= $this->today->now();
+            $this->writing->keep('made_dip', (string) $made->id, ['discarded' => null], ['discarded' => $made->discardedAt->format('Y-m-d H:i')]);
+        });
+
+        return new JsonResponse($this->say());
+    }
+
+    #[Route('/api/dips/sanitisers', methods: ['POST'])]
+    #[IsGranted('ROLE_PROPAGATOR')]
+    public function addSanitiser(Fields $in): JsonResponse
+    {
+        $this->writing->once(function () use ($in): void {
+            $one = new Disinfectant('', 1.0, 1.0, 'to_parts', 0, '', false);
+            $this->readSanitiser($in, $one);
+            $this->em->persist($one);
+            $this->writing->keep('sanitiser', $one->name, [], $one->toArray());
+        });
+
+        return new JsonResponse($this->say(), 201);
+    }
+
+    #[Route('/api/dips/sanitisers/{id<\d+>}', methods: ['PUT'])]
+    #[IsGranted('ROLE_PROPAGATOR')]
+    public function changeSanitiser(int $id, Fields $in): JsonResponse
+    {
+        $one = $this->sanitiser($id);
+        $this->writing->once(function () use ($in, $one): void {
+            $before = $one->toArray();
+            $this->writing->mustBeVersion($in->count('version', 1), $one->version, $this->say());
+            $this->readSanitiser($in, $one);
+            $this->writing->keep('sanitiser', $one->name, $before, $one->toArray());
+        });
+
+        return new JsonResponse($this->say());
+    }
+
+    /** What is poured for so many litres; saves nothing. */
+    #[Route('/api/dips/sanitisers/{id<\d+>}/reckon', methods: ['POST'])]
+    public function reckonSanitiser(int $id, Fields $in): JsonResponse
+    {
+        $one = $this->sanitiser($id);
+        $litres = $in->positive('litres', 10_000);
+        $in->done();
+
+        return new JsonResponse($one->core()->make(Volume::litres($litres))->toArray());
+    }
+
+    /** @return array{0: HormoneStock, 1: int, 2: int, 3: float} */
+    private function asked(Fields $in): array
+    {
+        return [$this->em->find(HormoneStock::class, $in->count('stock', 1)) ?? throw Refused::because('unknown', 'stock', 'There is no such hormone on the shelf.'), $in->count('ppm', 1, 50_000), $in->count('cuttings', 1, 1_000_000), $in->positive('depthCm', 40)];
+    }
+
+    private function readStock(Fields $in, HormoneStock $stock): void
+    {
+        $name = $in->text('name', 60);
+        $other = $this->em->getRepository(HormoneStock::class)->findOneBy(['name' => $name]);
+        if ($other !== null && $other !== $stock) {
+            throw Refused::because('taken', 'name', sprintf('There is a hormone called %s already.', $name));
+        }
+        [$stock->name, $stock->what, $stock->kind, $stock->form] = [$name, $in->text('what', 60), $in->oneOf('kind', DipStock::KINDS), $in->oneOf('form', Auxin::FORMS)];
+        $stock->ppm = $in->positive('ppm', 1_000_000);
+        $stock->madeOn = $in->has('madeOn') ? $in->day('madeOn') : null;
+        $stock->keepsUntil = $in->has('keepsUntil') ? $in->day('keepsUntil') : null;
+        if ($in->has('version')) {
+            $in->count('version', 1);
+        }
+        $in->done();
+        if ($stock->madeOn !== null && $stock->keepsUntil !== null && $stock->keepsUntil < $stock->madeOn) {
+            throw Refused::because('upside_down', 'keepsUntil', 'It cannot be too old before it was made.');
+        }
+    }
+
+    private function readSanitiser(Fields $in, Disinfectant $one): void
+    {
+        $name = $in->text('name', 60);
+        $other = $this->em->getRepository(Disinfectant::class)->findOneBy(['name' => $name]);
+        if ($other !== null && $other !== $one) {
+            throw Refused::because('taken', 'name', sprintf('There is a sanitiser called %s already.', $name));
+        }
+        [$one->name, $one->ppm, $one->parts, $one->reading] = [$name, 10_000.0 * $in->positive('percent', 100), $in->number('parts', 1, 100_000), $in->oneOf('reading', DilutionRatio::READINGS)];
+        [$one->minutes, $one->neverMeets, $one->forMaterial] = [$in->count('minutes', 0, 1440), $in->text('neverMeets', 200), $in->flag('forMaterial')];
+        if ($in->has('version')) {
+            $in->count('version', 1);
+        }
+        $in->done();
+    }
+
+    private function batch(string $typed): Batch
+    {
+        $code = BatchCode::typed($typed);
+
+        return ($code === null ? null : $this->em->getRepository(Batch::class)->findOneBy(['code' => $code->written])) ?? throw Refused::because('unknown', 'batches', sprintf('There is no batch %s.', $typed));
+    }
+
+    private function stock(int $id): HormoneStock
+    {
+        return $this->em->find(HormoneStock::class, $id) ?? throw new NotFoundHttpException();
+    }
+
+    private function sanitiser(int $id): Disinfectant
+    {
+        return $this->em->find(Disinfectant::class, $id) ?? throw new NotFoundHttpException();
+    }
+
+    /** @return array{stocks: list<array<string, mixed>>, made: list<array<string, mixed>>, sanitisers: list<array<string, mixed>>} */
+    private function say(): array
+    {
+        return [
+            'stocks' => array_map(fn (HormoneStock $s) => $s->toArray($this->today->day()), $this->em->getRepository(HormoneStock::class)->findBy([], ['what' => 'ASC', 'kind' => 'DESC', 'ppm' => 'ASC', 'id' => 'ASC'])),
+            'made' => array_map(static fn (MadeDip $m) => $m->toArray(), $this->em->getRepository(MadeDip::class)->findBy([], ['madeAt' => 'DESC', 'id' => 'DESC'], self::SHOWN)),
+            'sanitisers' => array_map(static fn (Disinfectant $d) => $d->toArray(), $this->em->getRepository(Disinfectant::class)->findBy([], ['name' => 'ASC'])),
+        ];
+    }
+}

@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Mixing;
+
+use Doctrine\DBAL\Types\Types;
+use Doctrine\ORM\Mapping as ORM;
+use WetCradle\Core\Mixing\Sanitiser;
+use WetCradle\Core\Mixing\Strength;
+
+/** A sanitiser, by its label. */
+#[ORM\Entity, ORM\Table(name: 'sanitiser')]
+class Disinfectant
+{
+    #[ORM\Id, ORM\GeneratedValue, ORM\Column]
+    public ?int $id = null;
+
+    #[ORM\Column(type: 'integer'), ORM\Version]
+    public int $version = 1;
+
+    public function __construct(
+        #[ORM\Column] public string $name,
+        #[ORM\Column(type: Types::FLOAT)] public float $ppm,
+        #[ORM\Column(type: Types::FLOAT)] public float $parts,
+        #[ORM\Column] public string $reading,
+        /** That things lie in it. */
+        #[ORM\Column] public int $minutes,
+        #[ORM\Column] public string $neverMeets,
+        /** Whether cuttings may be dipped in it. */
+        #[ORM\Column] public bool $forMaterial,
+    ) {
+    }
+
+    public function core(): Sanitiser
+    {
+        return Sanitiser::of($this->parts, $this->reading === 'to_parts' ? 'to_parts' : 'in_total', Strength::of($this->ppm));
+    }
+
+    /** @return array<string, mixed> */
+    public function toArray(): array
+    {
+        $made = $this->core();
+
+        return get_object_vars($this) + ['percent' => Strength::of($this->ppm)->in('percent'), 'words' => $made->words(), 'madePpm' => $made->strength()->ppm, 'madeWords' => $made->strength()->words()];
+    }
+}

@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Mixing;
+
+use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\Crops\WaySheet;
+use WetCradle\Core\Mixing\MixJudged;
+use WetCradle\Core\Mixing\MixMade;
+use WetCradle\Core\Mixing\MixPart;
+use WetCradle\Core\Mixing\Recipe;
+use WetCradle\Core\Mixing\Volume;
+
+/** The mixes of the house: what a crop sheet's words come to, reckoned and judged. */
+final class Mixes
+{
+    /** @var ?array<string, MixPart> */
+    private ?array $known = null;
+
+    public function __construct(private readonly EntityManagerInterface $em)
+    {
+    }
+
+    /** A mix by its name, or as it is written: "perlite 2 : coir 1". */
+    public function recipe(string $words): Recipe
+    {
+        return $this->em->getRepository(Mix::class)->findOneBy(['name' => trim($words)])?->recipe() ?? Recipe::written($words);
+    }
+
+    /** @return array<string, MixPart> by name */
+    public function known(): array
+    {
+        if ($this->known === null) {
+            $this->known = [];
+            foreach ($this->em->getRepository(Part::class)->findAll() as $part) {
+                $this->known[$part->name] = $part->core();
+            }
+        }
+
+        return $this->known;
+    }
+
+    /**
+     * @param list<array{batch: string, sheet: WaySheet}> $for   whose sheets it is held against
+     * @param ?float                                      $each  litres that one tray or pot of them takes, to say how many whole bags fill
+     *
+     * @return array<string, mixed>
+     */
+    public function made(string $words, Volume $litres, array $for, ?float $each = null): array
+    {
+        $recipe = $this->recipe($words);
+        $made = MixMade::of($recipe, $litres, $this->known());
+        $down = $made->fromWholeBags()->in('l');
+        $against = [];
+        foreach ($for as ['batch' => $batch, 'sheet' => $sheet]) {
+            foreach (MixJudged::against($recipe, $this->known(), $sheet) as $one) {
+                $against[$one['words']] ??= $one + ['batches' => []];
+                $against[$one['words']]['batches'][] = $batch;
+            }
+        }
+        $fill = static fn (float $l) => $each === null || $each <= 0.0 ? null : (int) floor($l / $each + 1e-9);
+
+        return [
+            'name' => $words,
+            'litres' => $litres->in('l'),
+            'parts' => $made->parts(),
+            'wetting' => $made->wetting()->in('l'),
+            'barrow' => $made->barrow->in('l'),
+            'up' => ['barrows' => $made->barrowsUp(), 'fills' => $fill($made->barrowsUp() * $made->barrow->in('l'))],
+            'down' => ['barrows' => $made->barrowsDown(), 'fills' => $fill($made->barrowsDown() * $made->barrow->in('l'))],
+            'wholeBags' => ['litres' => $down, 'fills' => $fill($down)],
+            'holds' => MixJudged::estimate($recipe, $this->known()),
+            'against' => array_values($against),
+        ];
+    }
+}

@@ -1,0 +1,78 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Plan;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\Routing\Attribute\Route;
+use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Plan\BatchCode;
+use WetCradle\Core\Plan\LabelSheet;
+use WetCradle\Core\Refused;
+use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Nursery\House;
+
+/** Labels to print: one for every tray, or one a batch, laid out on sheets or rolls of a size. */
+final class LabelController
+{
+    private const MOST = 3000;
+
+    public function __construct(private readonly EntityManagerInterface $em, private readonly House $house, private readonly Today $today)
+    {
+    }
+
+    /** Of the batches named, or of all that are stuck on a day. */
+    #[Route('/api/labels', methods: ['GET'])]
+    public function labels(Request $request): JsonResponse
+    {
+        $in = Fields::of($request->query->all());
+        $day = $in->has('day') ? $in->day('day') : $this->today->day();
+        $batches = $request->query->has('batches') ? array_map($this->batch(...), array_slice(explode(',', $request->query->getString('batches')), 0, 200)) : $this->ofDay($day);
+        $us = $this->house->nursery()->units === 'us';
+        $layout = LabelSheet::of($request->query->getString('layout', $us ? 'letter_67x25' : 'a4_70x37'));
+        $perTray = $request->query->getString('each', 'tray') === 'tray';
+        $labels = [];
+        foreach ($batches as $batch) {
+            $many = $perTray ? $batch->trays : 1;
+            for ($i = 1; $i <= $many; ++$i) {
+                $labels[] = ['code' => $batch->code, 'crop' => $batch->crop->name, 'way' => $batch->sheet->core()->words(), 'source' => $batch->block->code, 'date' => ($batch->stuckOn ?? $batch->stickOn)->format('Y-m-d'), 'hormone' => $batch->hormone ?? $batch->sheet->core()->hormone->words(),
+                    'count' => $perTray ? self::inTray($batch, $i) : $batch->planned, 'tray' => $perTray ? $i : null, 'trays' => $batch->trays, 'zone' => $batch->zone->name];
+            }
+        }
+        if (count($labels) > self::MOST) {
+            throw Refused::because('out_of_range', 'batches', sprintf('%d labels at once are too many; print fewer batches, or one label a batch.', count($labels)));
+        }
+        $places = $layout->places(count($labels), $request->query->getInt('skip'));
+        [$width, $height] = $layout->pageSize();
+
+        return new JsonResponse([
+            'layout' => ['id' => $layout->id, 'words' => $layout->words(), 'page' => $layout->page, 'pageWidth' => $width, 'pageHeight' => $height, 'width' => $layout->width, 'height' => $layout->height],
+            'layouts' => array_map(static fn (LabelSheet $l) => ['id' => $l->id, 'words' => $l->words()], LabelSheet::all()),
+            'labels' => array_map(static fn (array $label, array $place) => $label + $place, $labels, $places),
+        ]);
+    }
+
+    /** Cuttings of the tray's full cells; the last holds the rest. */
+    private static function inTray(Batch $batch, int $tray): int
+    {
+        $full = $batch->trayKind->cells * $batch->sheet->core()->each;
+
+        return max(0, min($full, $batch->planned - ($tray - 1) * $full));
+    }
+
+    /** @return list<Batch> */
+    private function ofDay(\DateTimeImmutable $day): array
+    {
+        return array_values($this->em->createQuery('SELECT b FROM '.Batch::class.' b WHERE b.calledOff = false AND ((b.stuckOn IS NULL AND b.stickOn = :day) OR b.stuckOn = :day) ORDER BY b.code')->setParameter('day', $day->format('Y-m-d'))->getResult());
+    }
+
+    private function batch(string $typed): Batch
+    {
+        $code = BatchCode::typed($typed);
+
+        return ($code === null ? null : $this->em->getRepository(Batch::class)->findOneBy(['code' => $code->written])) ?? throw Refused::because('unknown', 'batches', sprintf('There is no batch %s.', $typed));
+    }
+}

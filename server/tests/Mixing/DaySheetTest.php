@@ -1,0 +1,108 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Tests\Mixing;
+
+use WetCradle\Server\Tests\House;
+
+/** A day for a crew on one sheet: cut, made up, filled, stuck, set; ticked with what it came to; and its labels. */
+final class DaySheetTest extends House
+{
+    public function testADayHasItsBatchesInAnOrderThatSuitsThem(): void
+    {
+        $this->signIn('bo');
+        $sheet = $this->day($this->busiest());
+        self::assertGreaterThan(1, count($sheet['stick']));
+        self::assertEqualsCanonicalizing(array_column($sheet['stick'], 'batch'), array_column($sheet['fills'], 'batch'));
+        self::assertGreaterThan(0.0, $sheet['hours']['all']);
+        self::assertEqualsWithDelta($sheet['hours']['all'], $sheet['hours']['collect'] + $sheet['hours']['makeUp'] + $sheet['hours']['stick'], 1e-9);
+        foreach ($sheet['stick'] as $one) {
+            self::assertLessThanOrEqual($sheet['hands'], $one['station']);
+            self::assertLessThan($one['to'], $one['from']);
+            self::assertNotNull($one['setting']);
+        }
+        $mixed = array_merge(...array_column($sheet['mixes'], 'batches'));
+        self::assertEqualsCanonicalizing(array_column($sheet['stick'], 'batch'), $mixed, 'Each batch has its mix.');
+        foreach ($sheet['mixes'] as $mix) {
+            self::assertEqualsWithDelta($mix['litres'], array_sum(array_column($mix['parts'], 'litres')), 1e-6);
+        }
+        $asking = array_filter($sheet['stick'], static fn (array $one) => $one['hormone'] !== null);
+        self::assertEqualsCanonicalizing(array_column($asking, 'batch'), array_merge(...array_column($sheet['dips'], 'batches')));
+        self::assertSame([], array_filter($sheet['set'], static fn (array $one) => $one['zone'] === ''));
+    }
+
+    public function testMoreHandsAreDoneSooner(): void
+    {
+        $this->signIn('bo');
+        $day = $this->busiest();
+        self::assertLessThan($this->day($day, 1)['ends'], $this->day($day, 3)['ends']);
+        $this->refused(422, 'GET', "/api/day-sheet?day={$day}&hands=0");
+        $this->refused(422, 'GET', '/api/day-sheet?day=2027-13-40');
+        $empty = $this->day('2029-01-01');
+        self::assertSame([[], [], null], [$empty['stick'], $empty['mixes'], $empty['sanitiser']]);
+    }
+
+    public function testAStepIsTickedWithWhatItCameToAndTakenBack(): void
+    {
+        $this->signIn('bo');
+        $day = $this->busiest();
+        $step = $this->day($day)['stick'][0]['step'];
+        $this->ask('POST', '/api/day-sheet/ticks', ['day' => $day, 'step' => $step, 'done' => true]);
+        $this->signIn('femi');
+        $tick = $this->ask('POST', '/api/day-sheet/ticks', ['day' => $day, 'step' => $step, 'done' => true, 'actual' => 158, 'note' => 'two trays short'])['tick'];
+        self::assertEquals(158, $tick['actual']);
+        $ticks = $this->day($day)['ticks'];
+        self::assertSame([$step], array_keys($ticks), 'One tick, the later one.');
+        self::assertSame(['Femi Asante-Wray', 'two trays short'], [$ticks[$step]['by'], $ticks[$step]['note']]);
+        self::assertNull($this->ask('POST', '/api/day-sheet/ticks', ['day' => $day, 'step' => $step, 'done' => false])['tick']);
+        self::assertSame([], (array) $this->day($day)['ticks']);
+        $this->signIn('office');
+        $this->refused(403, 'POST', '/api/day-sheet/ticks', ['day' => $day, 'step' => $step, 'done' => true]);
+    }
+
+    public function testWhatIsTooOldOnTheShelfIsSaidOnTheSheet(): void
+    {
+        $this->signIn();
+        $day = $this->busiest();
+        foreach ($this->ask('GET', '/api/dips')['stocks'] as $stock) {
+            $this->ask('POST', "/api/dips/stocks/{$stock['id']}/discard", ['discarded' => true]);
+        }
+        foreach ($this->day($day)['dips'] as $dip) {
+            self::assertSame([false, null], [$dip['able'], $dip['stock']]);
+            self::assertStringContainsString('on the shelf', $dip['words']);
+        }
+        self::assertNotSame([], $this->day($day)['dips']);
+    }
+
+    public function testLabelsLieOnTheSheetOneForEachTrayWithWhatItHolds(): void
+    {
+        $this->signIn('bo');
+        $day = $this->busiest();
+        $stick = $this->day($day)['stick'];
+        $labels = $this->ask('GET', "/api/labels?day={$day}&layout=a4_70x37&skip=2");
+        self::assertSame(array_sum(array_column($stick, 'trays')), count($labels['labels']));
+        self::assertEquals([0, 140, 0.5], [$labels['labels'][0]['page'], $labels['labels'][0]['x'], $labels['labels'][0]['y']]);
+        foreach ($stick as $one) {
+            $of = array_filter($labels['labels'], static fn (array $l) => $l['code'] === $one['batch']);
+            self::assertSame($one['cuttings'], array_sum(array_column($of, 'count')), 'The labels hold the batch, no more and no less.');
+        }
+        $tags = $this->ask('GET', '/api/labels?batches='.$stick[0]['batch'].'&each=batch&layout=tag_140x25');
+        self::assertSame([$stick[0]['cuttings'], null], [$tags['labels'][0]['count'], $tags['labels'][0]['tray']]);
+        self::assertSame('layout', $this->refused(422, 'GET', '/api/labels?layout=of_glass')['field']);
+        self::assertSame('skip', $this->refused(422, 'GET', "/api/labels?day={$day}&skip=24")['field']);
+        self::assertSame('batches', $this->refused(422, 'GET', '/api/labels?batches=NONE-1')['field']);
+    }
+
+    /** @return array<string, mixed> */
+    private function day(string $day, ?int $hands = null): array
+    {
+        return $this->ask('GET', "/api/day-sheet?day={$day}".($hands === null ? '' : "&hands={$hands}"));
+    }
+
+    /** The day on which most batches are planned to be stuck. */
+    private function busiest(): string
+    {
+        return (string) $this->db()->fetchOne('SELECT stick_on FROM batch WHERE stuck_on IS NULL AND called_off = 0 GROUP BY stick_on ORDER BY count(*) DESC, stick_on LIMIT 1');
+    }
+}
