@@ -38,7 +38,7 @@ await visit(desk, 'mist', [
   ['batches', '/batches'],
   ['season-plan', '/batches/season'],
   ['draft', '/batches/draft'],
-  ['ways', '/wanted/{order}/routes'],
+  ['day-sheet', '/mixing?day=2027-08-26'],
   ['batch', '/batches/{batch}'],
   ['bench', '/bench'],
   ['fill', '/bench/fill', 'Fill again'],
@@ -48,7 +48,7 @@ await visit(desk, 'mist', [
   ['season', '/crops/season'],
   ['block', '/stock/HO-1'],
   ['take-sheet', '/stock/take?batches={planned}'],
-  ['rights', '/stock/rights'],
+  ['dips', '/mixing/dips', 'Reckon'],
 ])
 await visit(phone, 'mist', [
   ['today-phone', '/'],

@@ -104,6 +104,26 @@ export function sayLength(metres: number, settings: Nursery | null | undefined):
   return settings?.units === 'us' ? `${(metres / 0.3048).toFixed(1)} ft` : `${metres.toFixed(1)} m`
 }
 
+/** A measured amount, in small or large units as one would pour it. */
+export function sayVolume(ml: number, settings: Nursery | null | undefined): string {
+  const plain = (value: number, digits: number) => String(Number(value.toFixed(digits)))
+  if (settings?.units === 'us') {
+    const ounces = ml / (3785.411784 / 128)
+    return ounces < 64 ? `${plain(ounces, ounces < 8 ? 2 : 1)} fl oz` : `${plain(ounces / 128, 1)} gal`
+  }
+  return ml < 1000 ? `${plain(ml, ml < 25 ? 1 : 0)} ml` : `${plain(ml / 1000, ml < 10_000 ? 2 : 1)} l`
+}
+
+export const sayLitres = (litres: number, settings: Nursery | null | undefined): string => sayVolume(1000 * litres, settings)
+
+export function sayMass(grams: number, settings: Nursery | null | undefined): string {
+  return settings?.units === 'us'
+    ? `${Number((grams / 28.349523125).toFixed(2))} oz`
+    : `${Number(grams.toFixed(grams < 10 ? 1 : 0))} g`
+}
+
+export const sayPpm = (ppm: number): string => `${Math.round(ppm).toLocaleString('en')} ppm`
+
 /** The two ends of a span. */
 export const ends = (span: readonly number[]): [number, number] => [span[0] ?? 0, span[1] ?? 0]
 
@@ -122,7 +142,7 @@ export const plural = (count: number, one: string, many = `${one}s`): string => 
 export const sayWay = (method: string, material: string): string =>
   method.includes(material) ? method : `${method}, ${material}`
 
-/** Entering a measure in the nursery's units; what is kept is always °C and metres. */
+/** Entering a measure in the nursery's units; what is kept is always °C, metres and litres. */
 export function unitOf(kind: string | undefined, settings: Nursery | null | undefined) {
   const same = { word: '', show: (start: string) => start, read: (typed: number) => typed }
   if (kind === 'heat')
@@ -141,5 +161,13 @@ export function unitOf(kind: string | undefined, settings: Nursery | null | unde
           read: (typed: number) => typed * 0.3048,
         }
       : { ...same, word: ', m' }
+  if (kind === 'litres')
+    return settings?.units === 'us'
+      ? {
+          word: ', gal',
+          show: (start: string) => (start === '' ? '' : String(Number((Number(start) / 3.785411784).toFixed(2)))),
+          read: (typed: number) => typed * 3.785411784,
+        }
+      : { ...same, word: ', l' }
   return same
 }

@@ -13,6 +13,8 @@ final class MixJudged
     private const WET = 0.55;
     /** Mist that is long: this level or above. */
     private const LONG_MIST = 2;
+    /** Share of a mix that breaks down, above which the rest does not hold it up. */
+    private const SLUMPS = 0.3;
     /** Days on the bench after which what breaks down has slumped. */
     private const LONG_ROOTING = 56;
 
@@ -53,8 +55,8 @@ final class MixJudged
         $having = static fn (string $trait): array => array_values(array_filter(array_column($recipe->parts, 'name'), static fn (string $name) => ($known[$name] ?? null)?->{$trait} === true));
         $feeding = $having('feeds');
         $rotting = $having('breaksDown');
-        if ($sheet->mixKind === 'inert' && ($feeding !== [] || $rotting !== [])) {
-            $said[] = ['kind' => 'compost', 'school' => 'rooting mix', 'words' => sprintf('%s is in it, and the sheet asks for inert parts only, for fear of rot.', ucfirst(implode(' and ', array_unique([...$feeding, ...$rotting]))))];
+        if ($sheet->mixKind === 'inert' && $feeding !== []) {
+            $said[] = ['kind' => 'compost', 'school' => 'rooting mix', 'words' => sprintf('%s is in it, and the sheet asks for inert parts only, for fear of rot.', ucfirst(implode(' and ', $feeding)))];
         }
         if ($sheet->potting->feed === 'after_rooting' && $feeding !== []) {
             $said[] = ['kind' => 'feed', 'school' => 'feed', 'words' => sprintf('%s feeds, and the sheet wants no feed before there are roots.', ucfirst(implode(' and ', $feeding)))];
@@ -63,7 +65,7 @@ final class MixJudged
         if ($held !== null && $held['water'] > self::WET && $sheet->water->regime === 'mist' && $sheet->water->mist->high >= self::LONG_MIST) {
             $said[] = ['kind' => 'wet', 'school' => 'water', 'words' => sprintf('It holds about %d %% water when drained, by its parts: wet for long mist, where a base drowns. More of what drains, or less mist.', (int) round(100 * $held['water']))];
         }
-        if ($rotting !== [] && $sheet->daysToRoot()->high > self::LONG_ROOTING) {
+        if (self::shareOf($rotting, $recipe) > self::SLUMPS && $sheet->daysToRoot()->high > self::LONG_ROOTING) {
             $said[] = ['kind' => 'slumps', 'school' => 'rooting mix', 'words' => sprintf('%s breaks down, and these stand up to %d days.', ucfirst(implode(' and ', $rotting)), (int) $sheet->daysToRoot()->high)];
         }
         if ($held === null || $held['unknown'] !== []) {
@@ -71,5 +73,13 @@ final class MixJudged
         }
 
         return $said;
+    }
+
+    /** @param list<string> $names */
+    private static function shareOf(array $names, Recipe $recipe): float
+    {
+        $of = array_filter($recipe->parts, static fn (array $part) => in_array($part['name'], $names, true));
+
+        return array_sum(array_column($of, 'parts')) / array_sum(array_column($recipe->parts, 'parts'));
     }
 }

@@ -7,13 +7,15 @@ namespace WetCradle\Core\Plan;
 use WetCradle\Core\Refused;
 
 /**
- * The order in which a day's batches are stuck at its stations: what keeps shortest comes first, and of what can wait, that
- * which takes the mix and the dip that are there already, as long as nothing is made late by it.
+ * The order in which a day's batches are stuck at its stations: what keeps shortest comes first, and of what keeps about as
+ * long, that which takes the mix and the dip that are there already, as long as nothing is made late by it.
  */
 final class StickOrder
 {
     /** Minutes for another mix, or another dip. */
     public const CHANGE = 5;
+    /** Minutes within which material keeps about as long. */
+    private const ALIKE = 120;
 
     /**
      * @param list<ToStick> $batches
@@ -64,12 +66,17 @@ final class StickOrder
             if ($other->changesAfter($last[$station]) >= $first->changesAfter($last[$station])) {
                 break;
             }
-            if (self::lateness($other, $left, $station, $now, $free, $last) <= $base) {
+            if (self::keepsAlike($first, $other) && self::lateness($other, $left, $station, $now, $free, $last) <= $base) {
                 return $other;
             }
         }
 
         return $first;
+    }
+
+    private static function keepsAlike(ToStick $first, ToStick $other): bool
+    {
+        return $first->due === null || ($other->due !== null && $other->due - $first->due <= self::ALIKE);
     }
 
     /**

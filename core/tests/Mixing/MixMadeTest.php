@@ -66,6 +66,7 @@ final class MixMadeTest extends TestCase
         self::assertSame([], MixJudged::against(Recipe::written('perlite 1 : compost 1'), self::known(), WaySheet::of($sheet)));
         $sheet['rooting'] = ['days' => [60, 90]];
         self::assertSame(['slumps'], array_column(MixJudged::against(Recipe::written('perlite 1 : compost 1'), self::known(), WaySheet::of($sheet)), 'kind'));
+        self::assertSame([], MixJudged::against(Recipe::written('perlite 3 : compost 1'), self::known(), WaySheet::of($sheet)), 'A quarter is held up by the rest.');
     }
 
     public function testTheEstimateIsTheMeanByVolumeAndSaysWhatItLeavesOut(): void

@@ -29,9 +29,10 @@ final class StickOrderTest extends TestCase
 
     public function testAlikeOnesFollowEachOtherWhereNothingIsMadeLate(): void
     {
-        $batches = static fn (int $due) => [ToStick::of('A1', 480, 560, 60, 'a', ''), ToStick::of('B1', 480, $due, 60, 'b', ''), ToStick::of('A2', 480, 1200, 60, 'a', '')];
+        $batches = static fn (int $due) => [ToStick::of('A1', 480, 560, 60, 'a', ''), ToStick::of('B1', 480, $due, 60, 'b', ''), ToStick::of('A2', 480, 1000, 60, 'a', '')];
         self::assertSame(['A1', 'A2', 'B1'], array_column(StickOrder::of($batches(900), 1, 480), 'code'));
         self::assertSame(['A1', 'B1', 'A2'], array_column(StickOrder::of($batches(640), 1, 480), 'code'), 'B1 would be late behind A2.');
+        self::assertSame(['A1', 'B1', 'A2'], array_column(StickOrder::of($batches(800), 1, 480), 'code'), 'A2 keeps hours longer.');
     }
 
     public function testWhatIsNotCutOrNotSealedYetIsWaitedForOnlyIfNothingElseIsThere(): void

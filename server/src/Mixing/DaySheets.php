@@ -18,6 +18,7 @@ use WetCradle\Core\Stock\HoldClock;
 use WetCradle\Core\Stock\TakeSheet;
 use WetCradle\Server\Bench\Tenants;
 use WetCradle\Server\Bench\Zone;
+use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Stock\Collection;
@@ -41,6 +42,7 @@ final class DaySheets
         private readonly Tenants $tenants,
         private readonly Rights $rights,
         private readonly House $house,
+        private readonly Today $today,
     ) {
     }
 
@@ -137,7 +139,7 @@ final class DaySheets
                 'step' => 'collect:'.$batch->code, 'batch' => $batch->code, 'crop' => $batch->crop->name, 'block' => $batch->block->code, 'place' => $batch->block->place, 'cuttings' => $batch->planned,
                 'from' => self::clock($turn['from']), 'to' => self::clock($turn['to']), 'minutesTo' => $turn['to'],
                 'carry' => TakeSheet::carry($way, $batch->planned), 'apart' => TakeSheet::keepApart($way, $this->rights->isProtected($batch->crop), $batch->block->minParents > 1),
-                'keeps' => $clock->words($clock->start), 'collectedAt' => $collection?->startedAt->format('H:i'), 'safety' => $way->safety,
+                'keeps' => $clock->words($collection === null ? $clock->start : $this->today->now()), 'collectedAt' => $collection?->startedAt->format('H:i'), 'safety' => $way->safety,
             ];
         }, $order);
     }

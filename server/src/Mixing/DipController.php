@@ -218,13 +218,14 @@ final class DipController
         return $this->em->find(Disinfectant::class, $id) ?? throw new NotFoundHttpException();
     }
 
-    /** @return array{stocks: list<array<string, mixed>>, made: list<array<string, mixed>>, sanitisers: list<array<string, mixed>>} */
+    /** @return array{stocks: list<array<string, mixed>>, made: list<array<string, mixed>>, sanitisers: list<array<string, mixed>>, neverDipped: list<string>} `neverDipped` are crops whose sheet forbids it */
     private function say(): array
     {
         return [
             'stocks' => array_map(fn (HormoneStock $s) => $s->toArray($this->today->day()), $this->em->getRepository(HormoneStock::class)->findBy([], ['what' => 'ASC', 'kind' => 'DESC', 'ppm' => 'ASC', 'id' => 'ASC'])),
             'made' => array_map(static fn (MadeDip $m) => $m->toArray(), $this->em->getRepository(MadeDip::class)->findBy([], ['madeAt' => 'DESC', 'id' => 'DESC'], self::SHOWN)),
             'sanitisers' => array_map(static fn (Disinfectant $d) => $d->toArray(), $this->em->getRepository(Disinfectant::class)->findBy([], ['name' => 'ASC'])),
+            'neverDipped' => array_map(strval(...), $this->em->getConnection()->fetchFirstColumn("SELECT DISTINCT c.name FROM crop c JOIN way y ON y.crop_id = c.id JOIN way_sheet s ON s.id = y.sheet_id WHERE y.house = 1 AND json_extract(s.details, '$.wash') = 'never' ORDER BY c.name")),
         ];
     }
 }

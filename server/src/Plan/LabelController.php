@@ -9,10 +9,12 @@ use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Mixing\Strength;
 use WetCradle\Core\Plan\BatchCode;
 use WetCradle\Core\Plan\LabelSheet;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Mixing\MadeDip;
 use WetCradle\Server\Nursery\House;
 
 /** Labels to print: one for every tray, or one a batch, laid out on sheets or rolls of a size. */
@@ -30,11 +32,12 @@ final class LabelController
     {
         $in = Fields::of($request->query->all());
         $day = $in->has('day') ? $in->day('day') : $this->today->day();
-        $batches = $request->query->has('batches') ? array_map($this->batch(...), array_slice(explode(',', $request->query->getString('batches')), 0, 200)) : $this->ofDay($day);
+        $dip = $request->query->has('dip') ? $this->em->find(MadeDip::class, $request->query->getInt('dip')) ?? throw Refused::because('unknown', 'dip', 'There is no such dip.') : null;
+        $batches = $dip !== null ? [] : ($request->query->has('batches') ? array_map($this->batch(...), array_slice(explode(',', $request->query->getString('batches')), 0, 200)) : $this->ofDay($day));
         $us = $this->house->nursery()->units === 'us';
         $layout = LabelSheet::of($request->query->getString('layout', $us ? 'letter_67x25' : 'a4_70x37'));
         $perTray = $request->query->getString('each', 'tray') === 'tray';
-        $labels = [];
+        $labels = $dip === null ? [] : [self::cup($dip)];
         foreach ($batches as $batch) {
             $many = $perTray ? $batch->trays : 1;
             for ($i = 1; $i <= $many; ++$i) {
@@ -53,6 +56,13 @@ final class LabelController
             'layouts' => array_map(static fn (LabelSheet $l) => ['id' => $l->id, 'words' => $l->words()], LabelSheet::all()),
             'labels' => array_map(static fn (array $label, array $place) => $label + $place, $labels, $places),
         ]);
+    }
+
+    /** @return array<string, mixed> what stands on the cup of a dip: what it is, how strong, since when and for whom */
+    private static function cup(MadeDip $dip): array
+    {
+        return ['code' => 'D'.$dip->id, 'crop' => sprintf('%s %s, %s', $dip->stock->what, $dip->stock->kind, Strength::of($dip->ppm)->words()), 'way' => null, 'source' => $dip->stock->name, 'date' => $dip->madeAt->format('Y-m-d'), 'hormone' => 'Throw away tonight. Keep from children.',
+            'count' => null, 'tray' => null, 'trays' => null, 'zone' => null];
     }
 
     /** Cuttings of the tray's full cells; the last holds the rest. */

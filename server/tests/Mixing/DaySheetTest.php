@@ -43,6 +43,23 @@ final class DaySheetTest extends House
         self::assertSame([[], [], null], [$empty['stick'], $empty['mixes'], $empty['sanitiser']]);
     }
 
+    public function testAHurriedFourAreStuckByWhatKeepsShortest(): void
+    {
+        $this->signIn('bo');
+        // Four planned batches of as many crops, pushed onto one day; their material keeps for very different times.
+        $rows = $this->db()->fetchAllAssociative('SELECT min(id) AS id, code, sheet_id FROM batch WHERE stuck_on IS NULL AND called_off = 0 GROUP BY sheet_id ORDER BY sheet_id LIMIT 4');
+        self::assertCount(4, $rows);
+        foreach ([30, 4, 12, 7] as $i => $hours) {
+            $hold = json_encode(['dry' => false, 'sameDay' => false, 'shadedHours' => $hours, 'coldDays' => 0, 'sealDays' => 0]);
+            $this->db()->executeStatement("INSERT INTO way_sheet (way_id, number, details, kept_by_id, kept_at) SELECT way_id, number + 100, json_set(details, '$.timeOfDay', 'early', '$.hold', json(?)), kept_by_id, kept_at FROM way_sheet WHERE id = ?", [$hold, $rows[$i]['sheet_id']]);
+            $this->db()->update('batch', ['stick_on' => '2027-05-14', 'planned' => 200, 'sheet_id' => $this->db()->lastInsertId()], ['id' => $rows[$i]['id']]);
+        }
+        $rows = [$rows[1], $rows[3], $rows[2], $rows[0]];
+        $sheet = $this->day('2027-05-14', 1);
+        self::assertSame(array_column($rows, 'code'), array_values(array_intersect(array_column($sheet['stick'], 'batch'), array_column($rows, 'code'))), 'What keeps for the fewest hours is stuck first.');
+        self::assertSame(array_reverse(array_column($rows, 'code')), array_values(array_intersect(array_column($sheet['collect'], 'batch'), array_column($rows, 'code'))), 'And cut last, where all are cut early.');
+    }
+
     public function testAStepIsTickedWithWhatItCameToAndTakenBack(): void
     {
         $this->signIn('bo');

@@ -23,6 +23,9 @@ final class DipsTest extends House
         self::assertSame([[$code], 'Bo Tarrant', null], [$made['batches'], $made['by'], $made['discardedAt']]);
         self::assertSame($dip['stockMl'], $made['stockMl']);
         self::assertSame([$made['id']], array_column($this->ask('GET', "/api/batches/{$code}")['dips'], 'id'), 'The batch knows what it was dipped in.');
+        $cup = $this->ask('GET', "/api/labels?dip={$made['id']}&layout=roll_50x25")['labels'];
+        self::assertSame([1, 'IBA stock in alcohol', null], [count($cup), $cup[0]['source'], $cup[0]['count']]);
+        self::assertSame('dip', $this->refused(422, 'GET', '/api/labels?dip=999')['field']);
         self::assertNotNull($this->ask('POST', "/api/dips/made/{$made['id']}/discard")['made'][0]['discardedAt']);
         self::assertSame('batches', $this->refused(422, 'POST', '/api/dips/made', $ask + ['batches' => ['NONE-1']])['field']);
     }

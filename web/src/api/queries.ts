@@ -125,6 +125,45 @@ export const useRoutes = (id: number) =>
     queryFn: () => answer(api.GET('/api/wanted/{id}/routes', { params: { path: { id } } })),
   })
 export const useCrew = () => useQuery({ queryKey: ['crew'], queryFn: () => answer(api.GET('/api/crew')) })
+export const useMixes = () => useQuery({ queryKey: ['mixes'], queryFn: () => answer(api.GET('/api/mixes')) })
+export const useDips = () => useQuery({ queryKey: ['dips'], queryFn: () => answer(api.GET('/api/dips')) })
+export const useDaySheet = (day: string, hands: number | null) =>
+  useQuery({
+    queryKey: ['day-sheet', day, hands],
+    queryFn: () => answer(api.GET('/api/day-sheet', { params: { query: { day, hands: hands ?? undefined } } })),
+    placeholderData: (old) => old,
+  })
+export interface LabelAsk {
+  dip?: number
+  batches?: string
+  day?: string
+  layout?: string
+  skip?: number
+  each?: 'tray' | 'batch'
+}
+export const useLabels = (query: LabelAsk) =>
+  useQuery({
+    queryKey: ['labels', query],
+    queryFn: () => answer(api.GET('/api/labels', { params: { query } })),
+    placeholderData: (old) => old,
+  })
+/** Both strengths that "so many to one" may mean. */
+export const useReadings = (ppm: number, parts: number) =>
+  useQuery({
+    queryKey: ['readings', ppm, parts],
+    queryFn: () =>
+      answer(
+        api.POST('/api/compute/{name}', {
+          params: { path: { name: 'dilution_ratio' } },
+          body: { stockPpm: ppm, parts } as never,
+        }),
+      ) as Promise<{
+        ppmOneInTotal: number
+        ppmOneToParts: number
+      }>,
+    enabled: ppm > 0 && ppm <= 1e6 && parts >= 1 && parts <= 1e6,
+    placeholderData: (old) => old,
+  })
 export const useTrays = () => useQuery({ queryKey: ['trays'], queryFn: () => answer(api.GET('/api/trays')) })
 export const useAir = () => useQuery({ queryKey: ['air'], queryFn: () => answer(api.GET('/api/air')) })
 /** What would become of one batch moved so; what was asked before stays until the answer is there. */

@@ -9,7 +9,7 @@ import { RateDots } from '../drawings/RateDots'
 import { Sideways } from '../drawings/Sideways'
 import { useShown } from '../shell/week'
 import { HoldClock } from '../stock/HoldClock'
-import { BOOK_WORDS, CAUSE_WORDS, inHundred, plural, STAGE_WORDS, STATE_WORDS, sayDay, sayWay } from '../words'
+import { BOOK_WORDS, CAUSE_WORDS, inHundred, plural, STAGE_WORDS, STATE_WORDS, sayDay, sayPpm, sayWay } from '../words'
 import { Acts } from './Acts'
 import { BatchDays } from './BatchDays'
 import { ChangePlan } from './ChangePlan'
@@ -252,6 +252,11 @@ export function BatchPage() {
               {batch.people.length > 0 && ` · stuck by ${batch.people.map((person) => person.name).join(', ')}`}
             </p>
           )}
+          {batch.dips.map((dip) => (
+            <p key={dip.id} className="text-sm soft">
+              Dip made {sayDay(dip.madeAt.slice(0, 10), session.today)} by {dip.by}: {dip.stock}, {sayPpm(dip.ppm)}.
+            </p>
+          ))}
           {batch.asPlanned && (
             <p className="text-sm soft">
               Planned: {batch.asPlanned.cuttings} stuck on {sayDay(batch.asPlanned.stickOn, session.today)}, potted{' '}
@@ -332,6 +337,9 @@ export function BatchPage() {
             <button type="button" className="act" aria-expanded={printing} onClick={() => setPrinting(!printing)}>
               Tag
             </button>
+            <Link className="act" to={`/mixing/labels?batches=${batch.code}`}>
+              Labels
+            </Link>
           </div>
         </div>
       </div>

@@ -11,8 +11,8 @@ export interface Entry {
   label: string
   hint?: string
   start?: string
-  /** 'number' is sent as one, 'percent' as a share of 1, 'heat' and 'length' in the nursery's units; text is the rest. */
-  kind?: 'number' | 'percent' | 'heat' | 'length' | 'day' | 'password'
+  /** 'number' is sent as one, 'percent' as a share of 1, 'heat', 'length' and 'litres' in the nursery's units; text is the rest. */
+  kind?: 'number' | 'percent' | 'heat' | 'length' | 'litres' | 'day' | 'password'
   choices?: readonly { value: string; words: string }[]
 }
 
@@ -39,7 +39,7 @@ export function PlainForm({
       if (value === '' && (entry.kind === undefined || entry.kind === 'day' || entry.kind === 'password'))
         body[entry.name] = value
       else if (entry.kind === 'number') body[entry.name] = numeric(value)
-      else if (entry.kind === 'heat' || entry.kind === 'length') {
+      else if (entry.kind === 'heat' || entry.kind === 'length' || entry.kind === 'litres') {
         const typedNumber = numeric(value)
         body[entry.name] = typeof typedNumber === 'number' ? unitOf(entry.kind, nursery).read(typedNumber) : typedNumber
       } else if (entry.kind === 'percent') {

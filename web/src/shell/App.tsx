@@ -26,6 +26,11 @@ const Settings = lazy(() => import('../nursery/Settings').then((m) => ({ default
 const CrewForm = lazy(() => import('../nursery/CrewForm').then((m) => ({ default: m.CrewForm })))
 const AirForm = lazy(() => import('../nursery/AirForm').then((m) => ({ default: m.AirForm })))
 const TraysForm = lazy(() => import('../nursery/TraysForm').then((m) => ({ default: m.TraysForm })))
+const DaySheet = lazy(() => import('../mixing/DaySheet').then((m) => ({ default: m.DaySheet })))
+const MixesPage = lazy(() => import('../mixing/MixesPage').then((m) => ({ default: m.MixesPage })))
+const DipsPage = lazy(() => import('../mixing/DipsPage').then((m) => ({ default: m.DipsPage })))
+const CleanPage = lazy(() => import('../mixing/CleanPage').then((m) => ({ default: m.CleanPage })))
+const Labels = lazy(() => import('../mixing/Labels').then((m) => ({ default: m.Labels })))
 const CropPage = lazy(() => import('../crops/CropPage').then((m) => ({ default: m.CropPage })))
 const SeasonSheet = lazy(() => import('../crops/SeasonSheet').then((m) => ({ default: m.SeasonSheet })))
 const HouseRules = lazy(() => import('../crops/HouseRules').then((m) => ({ default: m.HouseRules })))
@@ -65,6 +70,11 @@ export function App() {
             <Route path="/bench/fill" element={<Fill />} />
             <Route path="/bench/work" element={<WorkList />} />
             <Route path="/bench/lay" element={<LayOut />} />
+            <Route path="/mixing" element={<DaySheet />} />
+            <Route path="/mixing/mixes" element={<MixesPage />} />
+            <Route path="/mixing/dips" element={<DipsPage />} />
+            <Route path="/mixing/clean" element={<CleanPage />} />
+            <Route path="/mixing/labels" element={<Labels />} />
             <Route path="/stock" element={<Stock />} />
             <Route path="/stock/inspections" element={<Inspections />} />
             <Route path="/stock/rights" element={<Licences />} />

@@ -14,6 +14,7 @@ const ROOMS = [
   { to: '/wanted', word: 'Wanted', key: 'w' },
   { to: '/batches', word: 'Batches', key: 'b' },
   { to: '/bench', word: 'Bench', key: 'h' },
+  { to: '/mixing', word: 'Make', key: 'm' },
   { to: '/stock', word: 'Stock', key: 's' },
   { to: '/crops', word: 'Crops', key: 'c' },
 ] as const
@@ -53,7 +54,7 @@ export function Shell({ children }: { children: ReactNode }) {
   }, [move, setWeek, thisWeek, navigate])
 
   return (
-    <div className="min-h-screen pb-20 sm:pb-0">
+    <div className="min-h-screen pb-20 print:min-h-0 print:pb-0 sm:pb-0">
       <a
         href="#main"
         className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:p-3"
@@ -75,7 +76,7 @@ export function Shell({ children }: { children: ReactNode }) {
               to={room.to}
               end={room.to === '/'}
               className={({ isActive }) =>
-                `flex min-h-12 items-center px-2 text-[0.95rem] sm:min-h-11 sm:px-3 sm:text-base ${isActive ? 'font-bold underline decoration-[3px] underline-offset-8' : ''}`
+                `flex min-h-12 items-center px-1 text-[0.95rem] sm:min-h-11 sm:px-3 sm:text-base ${isActive ? 'font-bold underline decoration-[3px] underline-offset-8' : ''}`
               }
             >
               {room.word}

@@ -238,6 +238,12 @@ export function Today() {
             <span className="inline-block first-letter:uppercase">{said}</span>
           )}
         </h1>
+        <p className="mb-2 sm:pl-[10rem]">
+          <Link className="word" to="/mixing">
+            Day sheet
+          </Link>{' '}
+          <span className="soft">for the crew, to tick or to print</span>
+        </p>
         {things.length > 0 && <DayArc />}
         {day && things.length === 0 && week >= thisWeek && (
           <p className="soft sm:pl-[10rem]">

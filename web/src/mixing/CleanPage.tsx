@@ -1,0 +1,242 @@
+import { useState } from 'react'
+import { useForm } from 'react-hook-form'
+import { answer, api, Refusal, type Schemas } from '../api/client'
+import { useDips, useWrite } from '../api/queries'
+import { Safety } from '../batches/Safety'
+import { Pour } from '../drawings/Pour'
+import { Field } from '../forms/Field'
+import { FormRefusal, showRefusal } from '../forms/refusals'
+import { numeric } from '../forms/Stepper'
+import { say } from '../shell/Said'
+import { useShown } from '../shell/week'
+import { plural, sayPpm, sayVolume, unitOf } from '../words'
+import { MixingRooms } from './MixingRooms'
+import { type Reading, Readings } from './Readings'
+
+type Sanitiser = Schemas['Sanitiser']
+
+/** A sanitiser by its label; how its ratio is to be read has to be said. */
+function Form({ one, onDone }: { one: Sanitiser | null; onDone: () => void }) {
+  const form = useForm({
+    defaultValues: {
+      name: one?.name ?? '',
+      percent: one ? String(one.percent) : '',
+      parts: one ? String(one.parts) : '',
+      minutes: one ? String(one.minutes) : '10',
+      neverMeets: one?.neverMeets ?? 'acids, ammonia, or any other cleaner',
+      forMaterial: one?.forMaterial ? 'yes' : 'no',
+      reading: '',
+    },
+  })
+  const [reading, setReading] = useState<Reading | null>(one?.reading ?? null)
+  const keep = useWrite((body: Record<string, unknown>) =>
+    answer(
+      one
+        ? api.PUT('/api/dips/sanitisers/{id}', { params: { path: { id: one.id } }, body: body as never })
+        : api.POST('/api/dips/sanitisers', { body: body as never }),
+    ),
+  )
+  const errors = form.formState.errors
+  const [percent, parts] = [numeric(form.watch('percent')), numeric(form.watch('parts'))]
+  const text = (name: 'name' | 'percent' | 'parts' | 'minutes' | 'neverMeets', label: string, hint?: string) => (
+    <Field label={label} hint={hint} error={errors[name]}>
+      {(ids) => <input {...ids} {...form.register(name)} className="field-text" autoComplete="off" />}
+    </Field>
+  )
+  return (
+    <form
+      aria-label={one ? `Change ${one.name}` : 'A new sanitiser'}
+      noValidate
+      className="grid gap-4 sm:grid-cols-2"
+      onSubmit={form.handleSubmit((typed) => {
+        if (reading === null) {
+          form.setError('reading', { message: 'Choose which of the two the label means.' })
+          return
+        }
+        return keep
+          .mutateAsync({
+            name: typed.name,
+            percent: numeric(typed.percent),
+            parts: numeric(typed.parts),
+            reading,
+            minutes: numeric(typed.minutes),
+            neverMeets: typed.neverMeets,
+            forMaterial: typed.forMaterial === 'yes',
+            ...(one && { version: one.version }),
+          })
+          .then(() => {
+            say('Kept.')
+            onDone()
+          })
+          .catch((refusal) => {
+            if (!(refusal instanceof Refusal)) throw refusal
+            showRefusal(form, refusal, ['name', 'percent', 'parts', 'minutes', 'neverMeets', 'forMaterial', 'reading'])
+          })
+      })}
+    >
+      {text('name', 'Name')}
+      {text('percent', 'What works in it, %', 'as on the label; household bleach about 5')}
+      {text('parts', 'So many parts to one', 'the number on the label')}
+      {text('minutes', 'Minutes that things lie in it')}
+      {text('neverMeets', 'Must never meet')}
+      <Field label="Cuttings may be dipped in it" error={errors.forMaterial}>
+        {(ids) => (
+          <select {...ids} {...form.register('forMaterial')} className="field-text">
+            <option value="no">no, tools and trays only</option>
+            <option value="yes">yes, where their sheet allows it</option>
+          </select>
+        )}
+      </Field>
+      {typeof percent === 'number' && typeof parts === 'number' && percent > 0 && percent <= 100 && parts >= 1 && (
+        <div className="sm:col-span-full">
+          <Readings
+            ppm={10_000 * percent}
+            parts={parts}
+            chosen={reading}
+            onChoose={(now) => {
+              setReading(now)
+              form.clearErrors('reading')
+            }}
+            error={errors.reading?.message}
+          />
+        </div>
+      )}
+      <div className="grid gap-2 sm:col-span-full">
+        <FormRefusal form={form} />
+        <div>
+          <button type="submit" className="act-main" disabled={form.formState.isSubmitting}>
+            Keep
+          </button>
+        </div>
+      </div>
+    </form>
+  )
+}
+
+function One({ one }: { one: Sanitiser }) {
+  const { session, mayPlan } = useShown()
+  const [open, setOpen] = useState(false)
+  const [litres, setLitres] = useState('10')
+  const [poured, setPoured] = useState<Schemas['Poured'] | null>(null)
+  const [refused, setRefused] = useState<string | null>(null)
+  const us = session.nursery?.units === 'us'
+  const reckon = async () => {
+    const typed = numeric(litres)
+    try {
+      setPoured(
+        await answer(
+          api.POST('/api/dips/sanitisers/{id}/reckon', {
+            params: { path: { id: one.id } },
+            body: { litres: typeof typed === 'number' ? unitOf('litres', session.nursery).read(typed) : (typed as never) },
+          }),
+        ),
+      )
+      setRefused(null)
+    } catch (refusal) {
+      if (!(refusal instanceof Refusal)) throw refusal
+      setRefused(refusal.message)
+      setPoured(null)
+    }
+  }
+  return (
+    <li className="sheet p-4" aria-label={one.name}>
+      <h2>{one.name}</h2>
+      <p>
+        {one.words}: <strong>{one.madeWords}</strong> from {one.percent} %. Things lie in it for{' '}
+        <strong>{plural(one.minutes, 'minute')}</strong>.{' '}
+        {one.forMaterial ? 'Cuttings may be dipped, where their sheet allows it.' : 'For tools, trays and benches only.'}
+      </p>
+      <p style={{ color: 'var(--plum)' }}>
+        <strong>Must never meet</strong> {one.neverMeets}.
+      </p>
+      <div className="mt-2 flex flex-wrap items-end gap-3">
+        <label className="text-sm font-semibold">
+          {us ? 'Gallons' : 'Litres'} wanted
+          <input
+            className="field-text mt-1 block w-28 font-normal"
+            inputMode="decimal"
+            aria-label={`${us ? 'Gallons' : 'Litres'} of ${one.name}`}
+            value={litres}
+            onChange={(event) => setLitres(event.target.value)}
+          />
+        </label>
+        <button type="button" className="act" onClick={reckon}>
+          Reckon
+        </button>
+        {poured && (
+          <div className="flex items-center gap-4" aria-live="polite">
+            <Pour
+              stock={poured.stockMl}
+              water={poured.waterMl}
+              words={`${sayVolume(poured.stockMl, session.nursery)} to ${sayVolume(poured.waterMl, session.nursery)} of water`}
+            />
+            <p className="text-lg">
+              <strong>{sayVolume(poured.stockMl, session.nursery)}</strong> into{' '}
+              <strong>{sayVolume(poured.waterMl, session.nursery)}</strong> of water
+              <span className="block text-base soft">
+                {sayPpm(poured.ppm)}
+                {Math.abs(poured.error) >= 0.0005 && `, ${(100 * poured.error).toFixed(1)} % off for what can be measured`}
+              </span>
+            </p>
+          </div>
+        )}
+      </div>
+      {refused && (
+        <p role="alert" className="refusal mt-1">
+          {refused}
+        </p>
+      )}
+      <div className="mt-2">
+        <Safety
+          own={null}
+          words="By its label, which overrides this. Water first, then the product; fresh air, gloves, eye protection."
+        />
+      </div>
+      {mayPlan && (
+        <button type="button" className="word mt-2" aria-expanded={open} onClick={() => setOpen(!open)}>
+          {open ? 'Leave' : 'Change'} <span className="sr-only">{one.name}</span>
+        </button>
+      )}
+      {open && (
+        <div className="mt-3">
+          <Form key={one.version} one={one} onDone={() => setOpen(false)} />
+        </div>
+      )}
+    </li>
+  )
+}
+
+export function CleanPage() {
+  const { mayPlan } = useShown()
+  const { data } = useDips()
+  const [adding, setAdding] = useState(false)
+  return (
+    <>
+      <div className="mb-4 flex flex-wrap items-center gap-x-4 gap-y-1">
+        <h1>Sanitisers</h1>
+        <MixingRooms />
+      </div>
+      {data && data.sanitisers.length === 0 && <p className="soft">None yet. Add one with what its label says.</p>}
+      <ul className="grid max-w-4xl gap-4">
+        {data?.sanitisers.map((one) => (
+          <One key={one.id} one={one} />
+        ))}
+      </ul>
+      {data && data.neverDipped.length > 0 && (
+        <p className="mt-4 max-w-4xl">
+          <strong style={{ color: 'var(--plum)' }}>Never dipped,</strong> by their sheets: {data.neverDipped.join(', ')}.
+        </p>
+      )}
+      {mayPlan && (
+        <button type="button" className="act mt-4" aria-expanded={adding} onClick={() => setAdding(!adding)}>
+          Add a sanitiser
+        </button>
+      )}
+      {adding && (
+        <div className="sheet mt-2 max-w-4xl p-4">
+          <Form one={null} onDone={() => setAdding(false)} />
+        </div>
+      )}
+    </>
+  )
+}
