@@ -20,15 +20,18 @@ debian() {
     fi
 }
 
+# has EXTENSION. Not `php -m | grep -q`: grep hangs up early, and on a busy machine php then fails for it.
+has() { php -r 'exit(extension_loaded($argv[1]) ? 0 : 1);' "$1"; }
+
 machine() {
     debian 'command -v php' php8.2-cli
-    debian 'php -m | grep -q pdo_sqlite' php8.2-sqlite3
-    debian 'php -m | grep -q mbstring' php8.2-mbstring
-    debian 'php -m | grep -qx intl' php8.2-intl
-    debian 'php -m | grep -qx xml' php8.2-xml
-    debian 'php -m | grep -qx curl' php8.2-curl
-    debian 'php -m | grep -qx zip' php8.2-zip
-    debian 'php -m | grep -qx gd' php8.2-gd
+    debian 'has pdo_sqlite' php8.2-sqlite3
+    debian 'has mbstring' php8.2-mbstring
+    debian 'has intl' php8.2-intl
+    debian 'has xml' php8.2-xml
+    debian 'has curl' php8.2-curl
+    debian 'has zip' php8.2-zip
+    debian 'has gd' php8.2-gd
     debian 'test -d /usr/share/php/Symfony/Component/PasswordHasher' php-symfony-password-hasher
     debian 'test -d /usr/share/php/Symfony/Component/RateLimiter' php-symfony-rate-limiter
     debian 'command -v composer' composer

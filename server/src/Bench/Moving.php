@@ -48,6 +48,14 @@ final class Moving
         return ['code' => $batch->code, 'from' => $tenant->from->written(), 'zones' => $zones];
     }
 
+    /** @return list<Zone> that can take it from where it lies */
+    public function zonesThatTake(string $code): array
+    {
+        $able = array_column(array_filter($this->offers($code)['zones'], static fn (array $offer) => $offer['yes'] && !$offer['here']), 'id');
+
+        return $able === [] ? [] : $this->em->getRepository(Zone::class)->findBy(['id' => $able], ['id' => 'ASC']);
+    }
+
     private function batch(string $typed): Batch
     {
         $code = BatchCode::typed($typed);

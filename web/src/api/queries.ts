@@ -70,6 +70,17 @@ export const useBatch = (code: string) =>
     queryKey: ['batch', code],
     queryFn: () => answer(api.GET('/api/batches/{code}', { params: { path: { code } } })),
   })
+export const useRootCurve = (code: string) =>
+  useQuery({
+    queryKey: ['root-curve', code],
+    queryFn: () => answer(api.GET('/api/batches/{code}/curve', { params: { path: { code } } })),
+  })
+export const useWait = (code: string, query: { line: number; value?: number; loss?: number }) =>
+  useQuery({
+    queryKey: ['wait', code, query],
+    queryFn: () => answer(api.GET('/api/batches/{code}/wait', { params: { path: { code }, query } })),
+    placeholderData: (old) => (old?.code === code ? old : undefined),
+  })
 export const useCrops = () => useQuery({ queryKey: ['crops'], queryFn: () => answer(api.GET('/api/crops')) })
 export const useCrop = (slug: string) =>
   useQuery({ queryKey: ['crop', slug], queryFn: () => answer(api.GET('/api/crops/{slug}', { params: { path: { slug } } })) })

@@ -1,11 +1,12 @@
 import { useState } from 'react'
 import { Link, useParams } from 'react-router'
 import type { Batch, Schemas } from '../api/client'
-import { useBatch, useCrop } from '../api/queries'
+import { useBatch, useCrop, useRootCurve } from '../api/queries'
 import { Code } from '../drawings/Code'
 import { Against } from '../drawings/FitMark'
 import { StageGlyph, StateGlyph } from '../drawings/Glyph'
 import { RateDots } from '../drawings/RateDots'
+import { RootCurve } from '../drawings/RootCurve'
 import { Sideways } from '../drawings/Sideways'
 import { useShown } from '../shell/week'
 import { HoldClock } from '../stock/HoldClock'
@@ -146,6 +147,39 @@ function Checks({ batch }: { batch: Batch }) {
           </li>
         ))}
       </ol>
+    </section>
+  )
+}
+
+/** How far it is by what was lifted, and whether to wait for what is not. */
+function Rooting({ batch }: { batch: Batch }) {
+  const { session } = useShown()
+  const { data: curve } = useRootCurve(batch.code)
+  if (!curve) return null
+  const green = batch.lines.filter((line) => (line.standing.stuck ?? 0) > 0)
+  return (
+    <section className="min-w-0">
+      <h2 className="mb-1">Roots, by what was lifted</h2>
+      <p>
+        About <strong>{inHundred(curve.now.share)}</strong> in 100 by now, between {inHundred(curve.now.low)} and{' '}
+        {inHundred(curve.now.high)}; <strong>{inHundred(curve.finalRate)}</strong> in the end.
+        {curve.readyOn && (
+          <>
+            {' '}
+            {inHundred(curve.readyShare)} in 100 of those by {sayDay(curve.readyOn, session.today)}
+            {curve.readyFrom &&
+              curve.readyBy &&
+              `, between ${sayDay(curve.readyFrom, session.today)} and ${sayDay(curve.readyBy, session.today)}`}
+            .
+          </>
+        )}
+      </p>
+      <RootCurve curve={curve} />
+      {green.map((line) => (
+        <Link key={line.number} className="act mt-2 mr-2" to={`/batches/${batch.code}/wait?line=${line.number}`}>
+          Wait or clear{batch.lines.length > 1 ? `, line ${line.number}` : ''}
+        </Link>
+      ))}
     </section>
   )
 }
@@ -359,6 +393,7 @@ export function BatchPage() {
           <Learnt batch={batch} />
         </div>
         <div className="grid grid-cols-[minmax(0,1fr)] content-start gap-8">
+          {batch.isStuck && batch.leftBenchOn === null && <Rooting batch={batch} />}
           <Checks batch={batch} />
           <Acts batch={batch} mayLog={mayLog} />
         </div>

@@ -18,6 +18,7 @@ const Crops = lazy(() => import('../crops/Crops').then((m) => ({ default: m.Crop
 const Orders = lazy(() => import('../wanted/Orders').then((m) => ({ default: m.Orders })))
 const Setup = lazy(() => import('./Setup').then((m) => ({ default: m.Setup })))
 const SeasonPlan = lazy(() => import('../plan/SeasonPlan').then((m) => ({ default: m.SeasonPlan })))
+const Wait = lazy(() => import('../batches/Wait').then((m) => ({ default: m.Wait })))
 const Draft = lazy(() => import('../plan/Draft').then((m) => ({ default: m.Draft })))
 const Shopping = lazy(() => import('../plan/Shopping').then((m) => ({ default: m.Shopping })))
 const Versions = lazy(() => import('../plan/Versions').then((m) => ({ default: m.Versions })))
@@ -65,6 +66,7 @@ export function App() {
             <Route path="/batches/draft" element={<Draft />} />
             <Route path="/batches/shopping" element={<Shopping />} />
             <Route path="/batches/versions" element={<Versions />} />
+            <Route path="/batches/:code/wait" element={<Wait />} />
             <Route path="/batches/:code" element={<BatchPage />} />
             <Route path="/bench" element={<Bench />} />
             <Route path="/bench/fill" element={<Fill />} />

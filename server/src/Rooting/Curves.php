@@ -1,0 +1,113 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Rooting;
+
+use Doctrine\DBAL\Connection;
+use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\Rooting\RootCurve;
+use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Nursery\House;
+use WetCradle\Server\Plan\Batch;
+use WetCradle\Server\Rates\CropHistory;
+
+/** A batch's curve: what it has rooted and may yet root by what was lifted, on the days it lies where it lies. */
+final class Curves
+{
+    /** Days looked ahead for one that is slow. */
+    private const AHEAD = 70;
+    private const LONGEST = 500;
+
+    public function __construct(private readonly EntityManagerInterface $em, private readonly Connection $db, private readonly CropHistory $history, private readonly House $house, private readonly Today $today)
+    {
+    }
+
+    public function curve(Batch $batch): RootCurve
+    {
+        $way = $batch->sheet->way;
+        $prior = $this->history->rate($way, CropHistory::past(array_values(array_filter($this->history->of($way), static fn (array $b) => $b['code'] !== $batch->code))))->forNewBatch;
+        $pace = $batch->sheet->core()->rooting;
+
+        return RootCurve::of($prior, $pace->halfAt, $pace->shape, array_map(static fn (array $c) => ['tau' => $c['tau'], 'lifted' => $c['lifted'], 'rooted' => $c['rooted']], $this->checks($batch)));
+    }
+
+    /** Thermal days from sticking until the evening before a day: at the set-point of where it lay, or in its air. */
+    public function tau(Batch $batch, \DateTimeImmutable $until): float
+    {
+        $tau = 0.0;
+        for ($day = $batch->stuckOn ?? $batch->stickOn; $day < $until; $day = $day->modify('+1 day')) {
+            $tau += $this->progress($batch, $day);
+        }
+
+        return $tau;
+    }
+
+    /** Thermal days that a day brings it. */
+    public function progress(Batch $batch, \DateTimeImmutable $day): float
+    {
+        $warmth = $batch->sheet->core()->warmth;
+
+        return $warmth->cardinal->progressAt($batch->zoneOn($day)->core()->medium($warmth->medium, $this->house->air())->on($day));
+    }
+
+    /** @return array<string, mixed> */
+    public function view(Batch $batch): array
+    {
+        $stuckOn = $batch->stuckOn ?? throw new \LogicException('Only what is stuck has a curve.');
+        $curve = $this->curve($batch);
+        $today = $this->today->day();
+        [$low, $high] = $curve->d50Range();
+        $ready = $curve->readyTau($batch->sheet->core()->potting->readyShare);
+        $scale = $ready / $curve->d50();
+        $last = max($today->modify(sprintf('+%d days', self::AHEAD)), $batch->potBy);
+        $points = $dates = [];
+        $wanted = ['readyFrom' => $low * $scale, 'readyOn' => $ready, 'readyBy' => $high * $scale];
+        $tau = 0.0;
+        for ($day = $stuckOn, $i = 0; $i <= self::LONGEST && ($day <= $last || count($dates) < 3); $day = $day->modify('+1 day'), ++$i) {
+            foreach ($wanted as $name => $at) {
+                if ($tau >= $at) {
+                    $dates[$name] ??= $day->format('Y-m-d');
+                }
+            }
+            if ($i % 7 === 0 && $day <= $last) {
+                [$least, $most] = $curve->rangeAt($tau);
+                $points[] = ['on' => $day->format('Y-m-d'), 'tau' => $tau, 'share' => $curve->rootedAt($tau), 'low' => $least, 'high' => $most];
+            }
+            $tau += $this->progress($batch, $day);
+        }
+        $now = $this->tau($batch, $today);
+
+        return $dates + ['readyFrom' => null, 'readyOn' => null, 'readyBy' => null] + [
+            'points' => $points,
+            'checks' => array_map(static fn (array $c) => array_diff_key($c, ['tau' => 0]), $this->checks($batch)),
+            'today' => $today->format('Y-m-d'),
+            'now' => ['share' => $curve->rootedAt($now), 'low' => $curve->rangeAt($now)[0], 'high' => $curve->rangeAt($now)[1]],
+            'finalRate' => $curve->finalRate(),
+            'readyShare' => $batch->sheet->core()->potting->readyShare,
+        ];
+    }
+
+    /**
+     * What was lifted while all of it stood there, and the first full count.
+     *
+     * @return list<array{on: string, lifted: int, rooted: int, tau: float, full: bool}>
+     */
+    private function checks(Batch $batch): array
+    {
+        $count = $this->db->fetchAssociative("SELECT a.on_day, (SELECT coalesce(sum(e.count), 0) FROM entry e WHERE e.act_id = a.id AND e.from_state = 'stuck' AND e.to_state = 'rooted') AS rooted
+            FROM act a WHERE a.batch_id = ? AND a.kind = 'count_and_pot' AND NOT EXISTS (SELECT 1 FROM act u WHERE u.undoes = a.id) ORDER BY a.on_day, a.id LIMIT 1", [$batch->id]);
+        $found = [];
+        foreach ($this->em->createQuery('SELECT r, l FROM '.RootCheck::class.' r JOIN r.line l WHERE l.batch = :batch AND l.number = 1 ORDER BY r.onDay, r.id')->setParameter('batch', $batch)->getResult() as $check) {
+            if ($count === false || $check->onDay->format('Y-m-d') < (string) $count['on_day']) {
+                $found[] = ['on' => $check->onDay->format('Y-m-d'), 'lifted' => $check->lifted, 'rooted' => $check->rooted, 'tau' => $this->tau($batch, $check->onDay), 'full' => false];
+            }
+        }
+        $stuck = $batch->standing->stuck ?? 0;
+        if ($count !== false && $stuck > 0) {
+            $found[] = ['on' => (string) $count['on_day'], 'lifted' => $stuck, 'rooted' => min($stuck, (int) $count['rooted']), 'tau' => $this->tau($batch, new \DateTimeImmutable((string) $count['on_day'])), 'full' => true];
+        }
+
+        return $found;
+    }
+}
