@@ -12,6 +12,7 @@ use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Mixing\MadeDip;
 use WetCradle\Server\Rates\CropHistory;
 use WetCradle\Server\Rooting\CheckViews;
+use WetCradle\Server\Rooting\RoundLook;
 use WetCradle\Server\Stock\Collection;
 
 /** One batch with all that is known of it. */
@@ -48,6 +49,7 @@ final class BatchViews
             'plannedAt' => $batch->plannedAt->format('Y-m-d'),
             'despite' => $batch->despite,
             'collection' => $this->em->getRepository(Collection::class)->findOneBy(['batch' => $batch])?->toArray($this->today->now()),
+            'looks' => array_map(static fn (RoundLook $l) => $l->toArray(), $this->em->createQuery('SELECT r, l FROM '.RoundLook::class.' r JOIN r.line l WHERE l.batch = :batch ORDER BY r.seenAt DESC, r.id DESC')->setParameter('batch', $batch)->setMaxResults(30)->getResult()),
             'dips' => array_map(static fn (MadeDip $m) => $m->toArray(), $this->em->createQuery('SELECT m FROM '.MadeDip::class.' m JOIN m.batches b WHERE b = :batch ORDER BY m.id DESC')->setParameter('batch', $batch)->getResult()),
             'sheet' => [
                 'way' => $way->name,

@@ -1,0 +1,178 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Rooting;
+
+use Doctrine\DBAL\Connection;
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Component\HttpFoundation\BinaryFileResponse;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\IsGranted;
+use WetCradle\Core\Bench\Rounds;
+use WetCradle\Core\Book\Losses;
+use WetCradle\Core\Book\State;
+use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Plan\BatchCode;
+use WetCradle\Core\Refused;
+use WetCradle\Server\Book\Acts;
+use WetCradle\Server\Book\Line;
+use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Nursery\House;
+use WetCradle\Server\Plan\Batch;
+use WetCradle\Server\Plan\Tags;
+
+/** The round: the walk through the house in the order of its benches, and what is seen at each tag. */
+final class RoundController
+{
+    /** Days between checks, once the first roots may show. */
+    private const CHECKS = 7;
+    private const FIRST_LOOK = 0.6;
+
+    public function __construct(
+        private readonly EntityManagerInterface $em,
+        private readonly Connection $db,
+        private readonly Tags $tags,
+        private readonly Acts $acts,
+        private readonly Photos $photos,
+        private readonly House $house,
+        private readonly Writing $writing,
+        private readonly Today $today,
+    ) {
+    }
+
+    #[Route('/api/round', methods: ['GET'])]
+    public function walk(): JsonResponse
+    {
+        $today = $this->today->day();
+        $air = $this->house->air()->on($today);
+        $rows = $this->db->fetchAllAssociative(
+            "SELECT b.code, l.number, b.stuck_on, b.rooted_from, z.id AS zone_id, z.name AS zone, z.house, z.kind, z.heat_low, z.mist_high, z.x, z.y, b.left_bench_on IS NOT NULL AS in_pots,
+                (SELECT max(r.seen_at) FROM round_look r WHERE r.line_id = l.id) AS looked, (SELECT r.seen FROM round_look r WHERE r.line_id = l.id ORDER BY r.seen_at DESC LIMIT 1) AS seen, (SELECT max(k.on_day) FROM root_check k WHERE k.line_id = l.id) AS checked,
+                (SELECT coalesce(sum(s.count), 0) FROM standing s WHERE s.line_id = l.id AND s.state IN ('stuck', 'rooted')) AS trays, (SELECT coalesce(sum(s.count), 0) FROM standing s WHERE s.line_id = l.id AND s.state IN ('potted', 'grown')) AS pots
+             FROM batch b JOIN line l ON l.batch_id = b.id
+                JOIN zone z ON z.id = CASE WHEN b.left_bench_on IS NOT NULL THEN b.pots_zone_id ELSE coalesce((SELECT o.zone_id FROM batch_moves_on o WHERE o.batch_id = b.id AND o.from_day <= :today ORDER BY o.from_day DESC LIMIT 1), b.zone_id) END
+             WHERE b.called_off = 0 AND b.stuck_on IS NOT NULL AND b.stuck_on <= :today ORDER BY (SELECT min(h.id) FROM zone h WHERE h.house = z.house), z.y, z.x, z.id, b.code, l.number",
+            ['today' => $today->format('Y-m-d')],
+        );
+        $stops = [];
+        $tags = $this->tags->byCode(array_values(array_unique(array_map(strval(...), array_column($rows, 'code')))));
+        foreach ($rows as $row) {
+            $inPots = (bool) $row['in_pots'];
+            $there = (int) ($inPots ? $row['pots'] : $row['trays']);
+            if ($there === 0) {
+                continue;
+            }
+            $every = Rounds::every((float) $row['heat_low'], (float) $row['mist_high'], $row['kind'] === 'cover', $inPots, $air);
+            $looked = $row['looked'] === null ? null : new \DateTimeImmutable((string) $row['looked']);
+            $stops[] = [
+                'code' => (string) $row['code'], 'line' => (int) $row['number'], 'there' => $there, 'inPots' => $inPots, 'zone' => (string) $row['zone'], 'house' => (string) $row['house'],
+                'every' => $every, 'due' => Rounds::isDue($looked, $every, $today), 'lookedAt' => $looked?->format('Y-m-d H:i'), 'seen' => $row['seen'] === null ? null : (string) $row['seen'],
+                'checkDue' => !$inPots && $this->checkDue($row, $today), 'tag' => $tags[(string) $row['code']],
+            ];
+        }
+
+        return new JsonResponse(['day' => $today->format('Y-m-d'), 'stops' => $stops]);
+    }
+
+    /** Keeps one look. Sent again with its key it is not kept again: the answer may have been lost, the look was not. */
+    #[Route('/api/round/looks', methods: ['POST'])]
+    #[IsGranted('ROLE_HAND')]
+    public function look(Fields $in): JsonResponse
+    {
+        [$state, $look] = $this->writing->once(function () use ($in): array {
+            $key = $in->text('key', 60, 8);
+            $kept = $this->em->getRepository(RoundLook::class)->findOneBy(['deviceKey' => $key]);
+            if ($kept !== null) {
+                return ['was_kept', $kept];
+            }
+            $line = $this->line($in->text('code', 20), $in->countOr('line', 1, 1));
+            $seen = $in->oneOf('seen', array_keys(RoundLook::SEEN));
+            $share = $in->has('share') ? $in->share('share') : null;
+            $culled = $in->countOr('culled', 0, 0, 1_000_000);
+            $note = $in->textOr('note', null, 500);
+            $photo = $in->textOr('photo', null, 240_000);
+            $at = $this->moment($in->text('at', 30));
+            $in->done();
+            if ($culled > 0) {
+                $this->cull($line, $at, $seen, $culled);
+            }
+            $look = new RoundLook($key, $line, $seen, $share, $culled, $note, $photo === null ? null : $this->photos->keep($key, $photo), $at, $this->today->now(), $this->writing->by());
+            $this->em->persist($look);
+
+            return ['kept', $look];
+        });
+
+        return new JsonResponse(['state' => $state, 'look' => $look->toArray()], $state === 'kept' ? 201 : 200);
+    }
+
+    #[Route('/api/round/looks/{id<\d+>}/photo', methods: ['GET'])]
+    public function photo(int $id): Response
+    {
+        $name = $this->em->find(RoundLook::class, $id)?->photo;
+        $path = $name === null ? null : $this->photos->path($name);
+
+        return $path === null ? throw new NotFoundHttpException() : new BinaryFileResponse($path, 200, ['Content-Type' => 'image/jpeg']);
+    }
+
+    /** What is taken out at once goes into the book, from where it stands. */
+    private function cull(Line $line, \DateTimeImmutable $at, string $seen, int $culled): void
+    {
+        $cause = RoundLook::SEEN[$seen] ?? throw Refused::because('unknown_choice', 'culled', 'What looks fine is not taken out.');
+        $standing = [];
+        foreach ($this->db->fetchAllAssociative('SELECT state, count FROM standing WHERE line_id = ? AND count > 0', [$line->id]) as $row) {
+            $standing[(string) $row['state']] = (int) $row['count'];
+        }
+        $from = $line->batch->leftBenchOn === null ? [State::Stuck, State::Rooted] : [State::Potted, State::Grown];
+        $there = array_sum(array_map(static fn (State $s) => $standing[$s->value] ?? 0, $from));
+        if ($culled > $there) {
+            throw Refused::because('more_than_there_are', 'culled', sprintf('%d were taken out here, but by the book only %d still stand on this line of %s. Somebody else may have booked some.', $culled, $there, $line->batch->code));
+        }
+        foreach ($from as $state) {
+            $some = min($culled, $standing[$state->value] ?? 0);
+            if ($some > 0) {
+                $this->acts->lose($line, min($this->today->day(), $at->setTime(0, 0)), $state, Losses::of([$cause => $some]));
+                $culled -= $some;
+            }
+        }
+    }
+
+    /** @param array<string, mixed> $row */
+    private function checkDue(array $row, \DateTimeImmutable $today): bool
+    {
+        if ($row['checked'] !== null) {
+            return (int) (new \DateTimeImmutable((string) $row['checked']))->diff($today)->format('%r%a') >= self::CHECKS;
+        }
+        $stuck = new \DateTimeImmutable((string) $row['stuck_on']);
+        $days = (int) $stuck->diff(new \DateTimeImmutable((string) $row['rooted_from']))->format('%r%a');
+
+        return $today >= $stuck->modify(sprintf('+%d days', (int) round(self::FIRST_LOOK * $days)));
+    }
+
+    /** When it was seen, by the device's clock; never later than now. */
+    private function moment(string $written): \DateTimeImmutable
+    {
+        $at = \DateTimeImmutable::createFromFormat('Y-m-d\TH:i:s', substr($written, 0, 19));
+        if ($at === false) {
+            throw Refused::because('wrong_type', 'at', 'A look has a moment, written as 2027-05-12T07:30:00.');
+        }
+
+        return min($at, $this->today->now());
+    }
+
+    private function line(string $typed, int $number): Line
+    {
+        $code = BatchCode::typed($typed);
+        $batch = ($code === null ? null : $this->em->getRepository(Batch::class)->findOneBy(['code' => $code->written])) ?? throw Refused::because('unknown', 'code', sprintf('There is no batch %s.', $typed));
+        foreach ($batch->lines as $line) {
+            if ($line->number === $number) {
+                return $line;
+            }
+        }
+        throw Refused::because('unknown', 'line', sprintf('%d is not a line of %s.', $number, $batch->code));
+    }
+}
