@@ -28,6 +28,8 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     locale: 'en-US',
     colorScheme: 'light',
+    // Only the round's own tests keep the app on the device.
+    serviceWorkers: 'block',
     launchOptions: {
       executablePath: '/usr/bin/chromium',
       args: ['--no-sandbox', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--no-first-run'],

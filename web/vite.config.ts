@@ -1,10 +1,40 @@
 import tailwindcss from '@tailwindcss/vite'
 import react from '@vitejs/plugin-react'
 import { defineConfig } from 'vite'
+import { VitePWA } from 'vite-plugin-pwa'
 
 export default defineConfig({
   base: '/app/',
-  plugins: [react(), tailwindcss()],
+  plugins: [
+    react(),
+    tailwindcss(),
+    // What the app is made of is kept on the device, so that the round opens without a network. It is served from the root, as
+    // the whole app is; answers of the server are never kept by it.
+    VitePWA({
+      injectRegister: null,
+      filename: 'sw.js',
+      manifest: {
+        name: 'Wet Cradle',
+        short_name: 'Wet Cradle',
+        start_url: '/round',
+        scope: '/',
+        display: 'standalone',
+        background_color: '#e4edeb',
+        theme_color: '#e4edeb',
+        icons: [{ src: '/app/tag.svg', sizes: 'any', type: 'image/svg+xml' }],
+      },
+      workbox: {
+        globPatterns: ['assets/**/*.{js,css,woff2}', 'tag.svg'],
+        modifyURLPrefix: { '': '/app/' },
+        additionalManifestEntries: [{ url: '/', revision: String(Date.now()) }],
+        navigateFallback: '/',
+        navigateFallbackDenylist: [/^\/api\//, /^\/app\//],
+        inlineWorkboxRuntime: true,
+        clientsClaim: true,
+        skipWaiting: true,
+      },
+    }),
+  ],
   build: { outDir: '../server/public/app', emptyOutDir: true, assetsInlineLimit: 0, chunkSizeWarningLimit: 900 },
   server: { proxy: { '/api': 'http://127.0.0.1:8080' } },
 })

@@ -12,6 +12,7 @@ if (preg_match('#^/app/[\w./-]+$#', $path) === 1 && !str_contains($path, '..') &
         'css' => 'text/css; charset=utf-8',
         'woff2' => 'font/woff2',
         'svg' => 'image/svg+xml',
+        'webmanifest' => 'application/manifest+json',
         'png' => 'image/png',
         default => 'application/octet-stream',
     });

@@ -6,6 +6,7 @@ namespace WetCradle\Server\Http;
 
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
 use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 
 /** The built app's one page, for every address that is not the interface contract's. */
@@ -13,6 +14,15 @@ final class AppController
 {
     public function __construct(#[Autowire('%kernel.project_dir%')] private readonly string $projectDir)
     {
+    }
+
+    /** What keeps the app on a device; it must come from the root to serve all of it, and never old. */
+    #[Route('/sw.js', methods: ['GET'])]
+    public function worker(): Response
+    {
+        $worker = $this->projectDir.'/public/app/sw.js';
+
+        return is_file($worker) ? new Response((string) file_get_contents($worker), 200, ['Content-Type' => 'text/javascript; charset=utf-8', 'Cache-Control' => 'no-cache']) : throw new NotFoundHttpException();
     }
 
     #[Route('/{path}', requirements: ['path' => '(?!api/|app/).*'], methods: ['GET'], priority: -100)]

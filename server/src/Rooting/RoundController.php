@@ -32,6 +32,8 @@ final class RoundController
     /** Days between checks, once the first roots may show. */
     private const CHECKS = 7;
     private const FIRST_LOOK = 0.6;
+    /** Days that a look may have waited on a device. */
+    private const BELIEVED = 14;
 
     public function __construct(
         private readonly EntityManagerInterface $em,
@@ -135,7 +137,7 @@ final class RoundController
         foreach ($from as $state) {
             $some = min($culled, $standing[$state->value] ?? 0);
             if ($some > 0) {
-                $this->acts->lose($line, min($this->today->day(), $at->setTime(0, 0)), $state, Losses::of([$cause => $some]));
+                $this->acts->lose($line, max($line->batch->stuckOn ?? $at, min($this->today->day(), $at->setTime(0, 0))), $state, Losses::of([$cause => $some]));
                 $culled -= $some;
             }
         }
@@ -153,7 +155,7 @@ final class RoundController
         return $today >= $stuck->modify(sprintf('+%d days', (int) round(self::FIRST_LOOK * $days)));
     }
 
-    /** When it was seen, by the device's clock; never later than now. */
+    /** When it was seen, by the device's clock; never later than now, and a clock that is weeks behind is not believed. */
     private function moment(string $written): \DateTimeImmutable
     {
         $at = \DateTimeImmutable::createFromFormat('Y-m-d\TH:i:s', substr($written, 0, 19));
@@ -161,7 +163,9 @@ final class RoundController
             throw Refused::because('wrong_type', 'at', 'A look has a moment, written as 2027-05-12T07:30:00.');
         }
 
-        return min($at, $this->today->now());
+        $now = $this->today->now();
+
+        return $at > $now || $at < $now->modify(sprintf('-%d days', self::BELIEVED)) ? $now : $at;
     }
 
     private function line(string $typed, int $number): Line

@@ -83,6 +83,7 @@ final class RoundTest extends House
         foreach (['key' => 'short', 'code' => 'NONE-1', 'line' => 9, 'seen' => 'purple', 'at' => 'this morning', 'share' => 2, 'culled' => 3] as $field => $bad) {
             self::assertSame($field, $this->refused(422, 'POST', '/api/round/looks', [$field => $bad] + $look)['field']);
         }
+        self::assertSame('2027-05-12', $this->ask('POST', '/api/round/looks', ['at' => '2019-01-01T00:00:00'] + $look)['look']['on'], 'A clock that is years behind is not believed.');
         $this->signIn('office');
         $this->refused(403, 'POST', '/api/round/looks', $look);
     }

@@ -1,5 +1,6 @@
 import { QueryClient, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { answer, api, type Batch, Refusal, type Schemas } from './client'
+import { kept } from '../round/device'
+import { answer, api, type Batch, Refusal, type Schemas, type Session } from './client'
 
 export const queryClient = new QueryClient({
   defaultOptions: {
@@ -7,8 +8,18 @@ export const queryClient = new QueryClient({
   },
 })
 
-export const useSession = () =>
-  useQuery({ queryKey: ['session'], queryFn: () => answer(api.GET('/api/session')), staleTime: 60_000 })
+/** Who is here; without a network, who was here last on this device. */
+async function whoIsHere(): Promise<Session> {
+  try {
+    return await answer(api.GET('/api/session'))
+  } catch (error) {
+    const last = error instanceof Refusal && error.code === 'offline' ? await kept<Session>('session') : undefined
+    if (last) return last
+    throw error
+  }
+}
+
+export const useSession = () => useQuery({ queryKey: ['session'], queryFn: whoIsHere, staleTime: 60_000, networkMode: 'always' })
 export const useRail = () => useQuery({ queryKey: ['rail'], queryFn: () => answer(api.GET('/api/rail')) })
 export const useDay = (week: string) =>
   useQuery({

@@ -18,6 +18,7 @@ const Crops = lazy(() => import('../crops/Crops').then((m) => ({ default: m.Crop
 const Orders = lazy(() => import('../wanted/Orders').then((m) => ({ default: m.Orders })))
 const Setup = lazy(() => import('./Setup').then((m) => ({ default: m.Setup })))
 const SeasonPlan = lazy(() => import('../plan/SeasonPlan').then((m) => ({ default: m.SeasonPlan })))
+const Round = lazy(() => import('../round/Round').then((m) => ({ default: m.Round })))
 const Wait = lazy(() => import('../batches/Wait').then((m) => ({ default: m.Wait })))
 const Draft = lazy(() => import('../plan/Draft').then((m) => ({ default: m.Draft })))
 const Shopping = lazy(() => import('../plan/Shopping').then((m) => ({ default: m.Shopping })))
@@ -58,6 +59,7 @@ export function App() {
         <Suspense>
           <Routes>
             <Route path="/" element={<Today />} />
+            <Route path="/round" element={<Round />} />
             <Route path="/wanted" element={<Orders />} />
             <Route path="/wanted/:id/routes" element={<RoutesPage />} />
             <Route path="/wanted/:id/plan" element={<PlanBatch />} />

@@ -239,6 +239,10 @@ export function Today() {
           )}
         </h1>
         <p className="mb-2 sm:pl-[10rem]">
+          <Link className="word" to="/round">
+            Walk the round
+          </Link>{' '}
+          ·{' '}
           <Link className="word" to="/mixing">
             Day sheet
           </Link>{' '}

@@ -1,0 +1,118 @@
+import { type BrowserContext, expect, type Page, test } from '@playwright/test'
+import { mustBeUsable, signIn } from './house'
+
+test.use({ viewport: { width: 390, height: 844 }, serviceWorkers: 'allow' })
+
+interface Stop {
+  code: string
+  line: number
+  there: number
+  inPots: boolean
+  due: boolean
+}
+
+const walk = async (page: Page): Promise<Stop[]> => (await (await page.request.get('/api/round')).json()).stops
+const standing = (stops: Stop[], one: Stop) => stops.find((stop) => stop.code === one.code && stop.line === one.line)?.there ?? 0
+
+/** Opens the round, and waits until the device has all that it needs to open it again without a network. */
+async function openRound(page: Page): Promise<void> {
+  await page.goto('/round')
+  await expect(page.getByRole('heading', { name: 'The round' })).toBeVisible()
+  await page.evaluate(() => navigator.serviceWorker.ready)
+  await page.waitForFunction(() => navigator.serviceWorker.controller !== null)
+  await expect(page.getByText(/\d+ of \d+/)).toBeVisible()
+}
+
+async function away(context: BrowserContext, page: Page): Promise<void> {
+  await context.setOffline(true)
+  await page.reload()
+  await expect(page.getByRole('status').filter({ hasText: 'No network' })).toBeVisible()
+}
+
+test('ten tags are walked without a network, and afterwards every plant is right', async ({ page, context }) => {
+  await signIn(page)
+  const before = (await walk(page)).filter((stop) => stop.due)
+  await openRound(page)
+  await mustBeUsable(page, 'the round')
+  await away(context, page)
+  const culled: { stop: Stop; many: number }[] = []
+  for (let i = 0; i < 10; i++) {
+    const stop = before[i]
+    if (!stop) throw new Error('Fewer than ten are due.')
+    const tag = page.getByRole('article')
+    await expect(tag).toHaveAttribute('aria-label', new RegExp(`^${stop.code},`))
+    if (i % 3 === 1 && stop.there > 4) {
+      await tag.getByRole('button', { name: 'Rot', exact: true }).click()
+      await tag.getByRole('button', { name: 'One more' }).click()
+      await tag.getByRole('button', { name: 'One more' }).click()
+      await tag.getByRole('button', { name: 'a few' }).click()
+      await tag.getByRole('button', { name: 'Keep, and on' }).click()
+      culled.push({ stop, many: 2 })
+    } else await tag.getByRole('button', { name: 'Looks fine' }).click()
+  }
+  await expect(page.getByRole('status').filter({ hasText: '10 looks waiting' })).toBeVisible()
+  // The device is switched off and on again, still away: nothing is forgotten.
+  await page.reload()
+  await expect(page.getByRole('status').filter({ hasText: '10 looks waiting' })).toBeVisible()
+  expect(standing(await walk(page), culled[0]?.stop ?? (before[0] as Stop)), 'Nothing was sent yet.').toBe(culled[0]?.stop.there)
+
+  await context.setOffline(false)
+  await expect(page.getByRole('status').filter({ hasText: 'All is sent' })).toBeVisible()
+  const after = await walk(page)
+  for (const { stop, many } of culled) expect(standing(after, stop), stop.code).toBe(stop.there - many)
+  for (const stop of before.slice(0, 10)) expect(after.find((one) => one.code === stop.code && one.line === stop.line)?.due).toBe(false)
+})
+
+test('the answer is lost after the server kept it: sent again, it is not kept twice', async ({ page, context }) => {
+  await signIn(page)
+  const stop = (await walk(page)).find((one) => one.due && one.there > 20)
+  if (!stop) throw new Error('Nothing is due.')
+  await openRound(page)
+  let lost = 0
+  await context.route('**/api/round/looks', async (route) => {
+    // It reaches the server; what the server says does not reach the device.
+    await route.fetch()
+    lost += 1
+    await route.abort('connectionreset')
+  })
+  await page.getByLabel('Code on the tag').fill(stop.code)
+  await page.getByRole('button', { name: 'Go', exact: true }).click()
+  const tag = page.getByRole('article')
+  await expect(tag).toHaveAttribute('aria-label', new RegExp(`^${stop.code},`))
+  await tag.getByRole('button', { name: 'Pest' }).click()
+  await tag.getByRole('button', { name: 'One more' }).click()
+  await tag.getByRole('button', { name: 'Keep, and on' }).click()
+  await expect(page.getByRole('status').filter({ hasText: '1 look waiting' })).toBeVisible()
+  await expect.poll(() => lost).toBeGreaterThan(0)
+  expect(standing(await walk(page), stop)).toBe(stop.there - 1)
+  await context.unroute('**/api/round/looks')
+  await page.reload()
+  await expect(page.getByRole('status').filter({ hasText: 'All is sent' })).toBeVisible()
+  expect(standing(await walk(page), stop), 'Taken out once.').toBe(stop.there - 1)
+})
+
+test('two devices take out more than there are: the second is shown both sides, and settles it', async ({ page, context }) => {
+  await signIn(page)
+  const stop = (await walk(page)).find((one) => one.due && one.there > 3 && one.there < 60)
+  if (!stop) throw new Error('Nothing small is due.')
+  await openRound(page)
+  await away(context, page)
+  await page.getByLabel('Code on the tag').fill(stop.code)
+  await page.getByRole('button', { name: 'Go', exact: true }).click()
+  const tag = page.getByRole('article')
+  await tag.getByRole('button', { name: 'Dry', exact: true }).click()
+  for (let i = 0; i < 3; i++) await tag.getByRole('button', { name: 'One more' }).click()
+  await tag.getByRole('button', { name: 'Keep, and on' }).click()
+  await expect(page.getByRole('status').filter({ hasText: '1 look waiting' })).toBeVisible()
+  // Meanwhile the other device has taken out all but one.
+  await page.request.post('/api/round/looks', { data: { key: `other-${Date.now()}`, code: stop.code, line: stop.line, seen: 'rot', culled: stop.there - 1, at: '2027-05-12T08:00:00' } })
+  await context.setOffline(false)
+  const conflict = page.getByRole('region', { name: `Not kept: ${stop.code}` })
+  await expect(conflict).toContainText('dry, 3 taken out')
+  await expect(conflict).toContainText('by the book only 1 still stand')
+  await mustBeUsable(page, 'a conflict on the round')
+  await conflict.getByRole('button', { name: 'Keep it without taking out' }).click()
+  await expect(conflict).toBeHidden()
+  await expect(page.getByRole('status').filter({ hasText: 'All is sent' })).toBeVisible()
+  expect(standing(await walk(page), stop)).toBe(1)
+})

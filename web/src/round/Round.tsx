@@ -1,0 +1,448 @@
+import { useCallback, useEffect, useState } from 'react'
+import { Link } from 'react-router'
+import { answer, api, Refusal, type Schemas } from '../api/client'
+import { Tag } from '../drawings/Tag'
+import { useShown } from '../shell/week'
+import { plural } from '../words'
+import { addLook, dropLook, keep, kept, type Look, looksKept } from './device'
+import { newKey, pictureOf, sendLooks } from './send'
+
+type Walk = Schemas['Round']
+type Stop = Walk['stops'][number]
+type Seen = Schemas['Seen']
+
+export const SEEN_WORDS: Record<Seen, string> = {
+  fine: 'Looks fine',
+  dry: 'Dry',
+  too_wet: 'Too wet',
+  yellowing: 'Yellowing',
+  leaf_drop: 'Leaf drop',
+  rot: 'Rot',
+  pest: 'Pest',
+  nozzle: 'Nozzle',
+  missing_label: 'Label missing',
+}
+const TROUBLES = (Object.keys(SEEN_WORDS) as Seen[]).filter((seen) => seen !== 'fine')
+
+const moment = () => {
+  const now = new Date()
+  return new Date(now.getTime() - now.getTimezoneOffset() * 60_000).toISOString().slice(0, 19)
+}
+
+/** The walk as the server has it, or as this device had it last. */
+async function readWalk(): Promise<{ walk: Walk | null; away: boolean }> {
+  try {
+    const walk = await answer(api.GET('/api/round'))
+    await keep('walk', walk)
+    return { walk, away: false }
+  } catch (error) {
+    if (!(error instanceof Refusal) || error.code !== 'offline') throw error
+    return { walk: (await kept<Walk>('walk')) ?? null, away: true }
+  }
+}
+
+const keyOf = (stop: { code: string; line: number }) => `${stop.code}.${stop.line}`
+
+/** A trouble in full: how much of it, what was taken out, a word, a picture. */
+function Trouble({
+  seen,
+  stop,
+  onKeep,
+  onLeave,
+}: {
+  seen: Seen
+  stop: Stop
+  onKeep: (more: Partial<Look>) => void
+  onLeave: () => void
+}) {
+  const [share, setShare] = useState<number | undefined>(undefined)
+  const [culled, setCulled] = useState(0)
+  const [note, setNote] = useState('')
+  const [photo, setPhoto] = useState<string | undefined>(undefined)
+  const by = (change: number) => setCulled(Math.max(0, Math.min(stop.there, culled + change)))
+  return (
+    <section aria-label={SEEN_WORDS[seen]} className="sheet grid gap-3 p-3">
+      <h2>{SEEN_WORDS[seen]}</h2>
+      <div role="group" aria-label="How much of it" className="grid grid-cols-4 gap-2">
+        {[0.1, 0.25, 0.5, 1].map((one) => (
+          <button
+            key={one}
+            type="button"
+            className="act !min-h-14 !px-1"
+            aria-pressed={share === one}
+            style={{ background: share === one ? 'var(--water-wash)' : undefined }}
+            onClick={() => setShare(share === one ? undefined : one)}
+          >
+            {one === 1 ? 'all' : one === 0.1 ? 'a few' : one === 0.25 ? 'a quarter' : 'half'}
+          </button>
+        ))}
+      </div>
+      <div>
+        <p className="mb-1 text-sm font-semibold">Taken out now</p>
+        <div className="grid grid-cols-[1fr_1fr_1.2fr_1fr_1fr] gap-1">
+          <button type="button" className="act !min-h-14 !px-1" aria-label="Ten less" onClick={() => by(-10)}>
+            −10
+          </button>
+          <button type="button" className="act !min-h-14 !px-1" aria-label="One less" onClick={() => by(-1)}>
+            −1
+          </button>
+          <output className="flex items-center justify-center text-2xl font-bold" aria-label="Taken out">
+            {culled}
+          </output>
+          <button type="button" className="act !min-h-14 !px-1" aria-label="One more" onClick={() => by(1)}>
+            +1
+          </button>
+          <button type="button" className="act !min-h-14 !px-1" aria-label="Ten more" onClick={() => by(10)}>
+            +10
+          </button>
+        </div>
+      </div>
+      <div className="flex flex-wrap items-center gap-3">
+        <label className="act !min-h-14 cursor-pointer">
+          {photo ? 'Another picture' : 'Picture'}
+          <input
+            type="file"
+            accept="image/*"
+            capture="environment"
+            className="sr-only"
+            onChange={async (event) => {
+              const file = event.target.files?.[0]
+              if (file) setPhoto(await pictureOf(file))
+            }}
+          />
+        </label>
+        {photo && <img src={`data:image/jpeg;base64,${photo}`} alt="As taken" className="h-14 rounded" />}
+        <input
+          className="field-text min-w-40 grow"
+          aria-label="A word on it"
+          placeholder="a word on it"
+          value={note}
+          onChange={(event) => setNote(event.target.value)}
+        />
+      </div>
+      <div className="grid grid-cols-[1fr_2fr] gap-2">
+        <button type="button" className="act !min-h-16" onClick={onLeave}>
+          Leave
+        </button>
+        <button
+          type="button"
+          className="act-main !min-h-16 text-lg"
+          onClick={() => onKeep({ share, culled, note: note.trim() || undefined, photo })}
+        >
+          Keep, and on
+        </button>
+      </div>
+    </section>
+  )
+}
+
+/** What waits on this device, and what the server would not have, with both sides. */
+function Waiting({ looks, away, onChange }: { looks: Look[]; away: boolean; onChange: () => void }) {
+  const refused = looks.filter((look) => look.refused)
+  const waiting = looks.length - refused.length
+  return (
+    <>
+      <p role="status" className="min-h-6 text-sm" style={{ color: away || waiting > 0 ? 'var(--heat)' : 'var(--leaf)' }}>
+        {away ? 'No network. ' : ''}
+        {waiting > 0
+          ? `${plural(waiting, 'look')} waiting to be sent, kept on this device.`
+          : away
+            ? 'Nothing waits.'
+            : refused.length > 0
+              ? `${plural(refused.length, 'look')} could not be kept.`
+              : 'All is sent.'}
+      </p>
+      {refused.map((look) => (
+        <section
+          key={look.n}
+          aria-label={`Not kept: ${look.code}`}
+          className="sheet my-2 border-2 p-3"
+          style={{ borderColor: 'var(--plum)' }}
+        >
+          <p>
+            <strong>
+              {look.code}, {look.crop}
+            </strong>
+            : here <strong>{SEEN_WORDS[look.seen].toLowerCase()}</strong>
+            {look.culled ? `, ${look.culled} taken out` : ''} at {look.at.slice(11, 16)}.
+          </p>
+          <p className="refusal">{look.refused}</p>
+          <div className="mt-2 flex flex-wrap gap-2">
+            <Link className="act" to={`/batches/${look.code}`}>
+              See its book
+            </Link>
+            {Boolean(look.culled) && (
+              <button
+                type="button"
+                className="act"
+                onClick={async () => {
+                  // As seen, without what the book does not have: the look is kept, the plants stay as they are counted.
+                  if (look.n !== undefined) await dropLook(look.n)
+                  await addLook({ ...look, n: undefined, key: newKey(), culled: 0, refused: undefined } as Look)
+                  await sendLooks()
+                  onChange()
+                }}
+              >
+                Keep it without taking out
+              </button>
+            )}
+            <button
+              type="button"
+              className="act"
+              onClick={async () => {
+                if (look.n !== undefined) await dropLook(look.n)
+                onChange()
+              }}
+            >
+              Drop it
+            </button>
+          </div>
+        </section>
+      ))}
+    </>
+  )
+}
+
+/** The daily walk, one tag at a time, for one thumb; with or without a network. */
+export function Round() {
+  const { mayLog } = useShown()
+  const [walk, setWalk] = useState<Walk | null>(null)
+  const [away, setAway] = useState(false)
+  const [looks, setLooks] = useState<Look[]>([])
+  const [done, setDone] = useState<Record<string, Seen>>({})
+  const [all, setAll] = useState(false)
+  const [at, setAt] = useState(0)
+  const [trouble, setTrouble] = useState<Seen | null>(null)
+  const [typed, setTyped] = useState('')
+  const [missing, setMissing] = useState<string | null>(null)
+
+  const refresh = useCallback(async () => {
+    await sendLooks()
+    setLooks(await looksKept())
+  }, [])
+  useEffect(() => {
+    const begin = async () => {
+      // What this device had last is shown at once; what the server has now takes its place.
+      setWalk((await kept<Walk>('walk')) ?? null)
+      const waiting = await looksKept()
+      setLooks(waiting)
+      // What was logged on this walk and waits still counts as seen.
+      setDone((before) => ({ ...Object.fromEntries(waiting.map((look) => [keyOf(look), look.seen])), ...before }))
+      const read = await readWalk()
+      if (read.walk) setWalk(read.walk)
+      setAway(read.away)
+      await refresh()
+    }
+    begin()
+    const back = () => {
+      setAway(false)
+      refresh()
+    }
+    const gone = () => setAway(true)
+    addEventListener('online', back)
+    addEventListener('offline', gone)
+    const again = setInterval(refresh, 20_000)
+    return () => {
+      removeEventListener('online', back)
+      removeEventListener('offline', gone)
+      clearInterval(again)
+    }
+  }, [refresh])
+
+  if (!walk)
+    return (
+      <>
+        <h1>The round</h1>
+        {away && <p className="refusal">This device has no walk yet. Open the round once where there is a network.</p>}
+      </>
+    )
+  const stops = walk.stops.filter((stop) => all || stop.due || done[keyOf(stop)])
+  const stop = stops[Math.min(at, stops.length - 1)]
+  const left = stops.filter((one) => !done[keyOf(one)]).length
+  const log = async (seen: Seen, more: Partial<Look> = {}) => {
+    if (!stop) return
+    await addLook({ key: newKey(), code: stop.code, line: stop.line, crop: stop.tag.crop, seen, at: moment(), ...more })
+    setDone((before) => ({ ...before, [keyOf(stop)]: seen }))
+    setTrouble(null)
+    setAt(Math.min(at + 1, stops.length - 1))
+    setLooks(await looksKept())
+    refresh()
+  }
+  const find = (code: string) => {
+    const plain = code
+      .trim()
+      .toUpperCase()
+      .replace(/[^A-Z0-9]/g, '')
+    const found = stops.findIndex((one) => one.code.replace('-', '').startsWith(plain))
+    setMissing(plain === '' || found >= 0 ? null : `${code} is not on this walk.`)
+    if (plain !== '' && found >= 0) {
+      setAt(found)
+      setTyped('')
+      setTrouble(null)
+    }
+  }
+  const scan = async (file: Blob) => {
+    const Detector = (
+      globalThis as { BarcodeDetector?: new (o: object) => { detect: (b: ImageBitmap) => Promise<{ rawValue: string }[]> } }
+    ).BarcodeDetector
+    const codes = Detector ? await new Detector({ formats: ['qr_code'] }).detect(await createImageBitmap(file)) : []
+    if (codes[0]) find(codes[0].rawValue)
+    else setMissing('No code was found in the picture. Type its characters.')
+  }
+  return (
+    <div className="mx-auto max-w-xl">
+      <div className="flex items-baseline justify-between gap-3">
+        <h1>The round</h1>
+        <span className="font-semibold tabular-nums">
+          {stops.length === 0 ? 'nothing due' : `${Math.min(at, stops.length - 1) + 1} of ${stops.length}`}
+          {stops.length > 0 && <span className="soft"> · {left} left</span>}
+        </span>
+      </div>
+      <Waiting looks={looks} away={away} onChange={() => looksKept().then(setLooks)} />
+      {stop && (
+        <article aria-label={`${stop.code}, ${stop.tag.crop}`} className="grid gap-3">
+          <p className="text-xl font-bold">
+            {stop.zone} <span className="text-base font-normal soft">{stop.house}</span>
+          </p>
+          <Tag
+            tag={stop.tag}
+            count={stop.there}
+            more={
+              <>
+                {stop.line > 1 && `line ${stop.line} · `}
+                {stop.inPots ? 'in pots' : plural(stop.tag.trays, 'tray')}
+                {stop.every > 1 && ` · every ${stop.every} days`}
+              </>
+            }
+          />
+          {done[keyOf(stop)] && (
+            <p style={{ color: 'var(--leaf)' }}>
+              ✓ {SEEN_WORDS[done[keyOf(stop)] as Seen]}
+              <span className="soft">, logged on this walk</span>
+            </p>
+          )}
+          {!done[keyOf(stop)] && stop.seen && stop.seen !== 'fine' && stop.lookedAt && (
+            <p style={{ color: 'var(--plum)' }}>
+              Last time: {SEEN_WORDS[stop.seen].toLowerCase()}, {stop.lookedAt.slice(5, 10)}
+            </p>
+          )}
+          {stop.checkDue && (
+            <p>
+              <Link className="word font-semibold" to={`/batches/${stop.code}`}>
+                Check due
+              </Link>
+              : lift a few and say how far their roots are.
+            </p>
+          )}
+          {mayLog && trouble === null && (
+            <>
+              <button
+                type="button"
+                className="act-main !min-h-20 text-xl"
+                style={{ background: 'var(--leaf)', borderColor: 'var(--leaf)' }}
+                onClick={() => log('fine')}
+              >
+                Looks fine
+              </button>
+              <div className="grid grid-cols-2 gap-2">
+                {TROUBLES.map((seen) => (
+                  <button key={seen} type="button" className="act !min-h-14 text-lg" onClick={() => setTrouble(seen)}>
+                    {SEEN_WORDS[seen]}
+                  </button>
+                ))}
+              </div>
+            </>
+          )}
+          {mayLog && trouble !== null && (
+            <Trouble
+              key={`${keyOf(stop)}.${trouble}`}
+              seen={trouble}
+              stop={stop}
+              onKeep={(more) => log(trouble, more)}
+              onLeave={() => setTrouble(null)}
+            />
+          )}
+          <div className="grid grid-cols-2 gap-2">
+            <button
+              type="button"
+              className="act !min-h-14"
+              disabled={at === 0}
+              onClick={() => {
+                setAt(Math.max(0, at - 1))
+                setTrouble(null)
+              }}
+            >
+              Back
+            </button>
+            <button
+              type="button"
+              className="act !min-h-14"
+              disabled={at >= stops.length - 1}
+              onClick={() => {
+                setAt(at + 1)
+                setTrouble(null)
+              }}
+            >
+              Pass by
+            </button>
+          </div>
+        </article>
+      )}
+      <div className="mt-6 flex flex-wrap items-center gap-2">
+        <form
+          className="flex grow gap-2"
+          onSubmit={(event) => {
+            event.preventDefault()
+            find(typed)
+          }}
+        >
+          <input
+            className="field-text !min-h-12 grow"
+            aria-label="Code on the tag"
+            placeholder="code on the tag"
+            autoCapitalize="characters"
+            value={typed}
+            onChange={(event) => setTyped(event.target.value)}
+          />
+          <button type="submit" className="act !min-h-12">
+            Go
+          </button>
+        </form>
+        {'BarcodeDetector' in globalThis && (
+          <label className="act !min-h-12 cursor-pointer">
+            Scan
+            <input
+              type="file"
+              accept="image/*"
+              capture="environment"
+              className="sr-only"
+              onChange={(event) => event.target.files?.[0] && scan(event.target.files[0])}
+            />
+          </label>
+        )}
+        <label className="flex min-h-12 cursor-pointer items-center gap-2">
+          <input
+            type="checkbox"
+            className="checkbox"
+            checked={all}
+            onChange={() => {
+              setAll(!all)
+              setAt(0)
+            }}
+          />
+          all, not only what is due
+        </label>
+      </div>
+      {missing && (
+        <p role="alert" className="refusal">
+          {missing}
+        </p>
+      )}
+      {stops.length === 0 && (
+        <p className="soft">
+          Everything was seen in time. Tick <em>all</em> to walk the house all the same.
+        </p>
+      )}
+    </div>
+  )
+}

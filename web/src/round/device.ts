@@ -1,0 +1,75 @@
+import { type DBSchema, type IDBPDatabase, openDB } from 'idb'
+import type { Schemas } from '../api/client'
+
+/** One look as it was logged on this device, until the server has it. */
+export interface Look {
+  /** In the order in which it was logged. */
+  n?: number
+  key: string
+  code: string
+  line: number
+  crop: string
+  seen: Schemas['Seen']
+  share?: number
+  culled?: number
+  note?: string
+  photo?: string
+  at: string
+  /** Why the server would not have it; a person has to settle it. */
+  refused?: string
+}
+
+interface Kept extends DBSchema {
+  kept: { key: string; value: unknown }
+  looks: { key: number; value: Look }
+}
+
+let opened: Promise<IDBPDatabase<Kept>> | undefined
+
+const open = () => {
+  opened ??= openDB<Kept>('wet-cradle', 1, {
+    upgrade(db) {
+      db.createObjectStore('kept')
+      db.createObjectStore('looks', { keyPath: 'n', autoIncrement: true })
+    },
+  })
+  return opened
+}
+
+/** Keeps something on the device; a device that keeps nothing (a private window) is worked with all the same. */
+export async function keep(name: string, value: unknown): Promise<void> {
+  try {
+    await (await open()).put('kept', value, name)
+  } catch {
+    opened = undefined
+  }
+}
+
+export async function kept<T>(name: string): Promise<T | undefined> {
+  try {
+    return (await (await open()).get('kept', name)) as T | undefined
+  } catch {
+    return undefined
+  }
+}
+
+export const addLook = async (look: Look): Promise<void> => {
+  await (await open()).add('looks', look)
+}
+
+/** Looks that the server does not have yet, in their order. */
+export async function looksKept(): Promise<Look[]> {
+  try {
+    return await (await open()).getAll('looks')
+  } catch {
+    return []
+  }
+}
+
+export const putLook = async (look: Look): Promise<void> => {
+  await (await open()).put('looks', look)
+}
+
+export const dropLook = async (n: number): Promise<void> => {
+  await (await open()).delete('looks', n)
+}
