@@ -53,6 +53,6 @@ await visit(desk, 'mist', [
 await visit(phone, 'mist', [
   ['today-phone', '/'],
   ['check-phone', '/batches/{check}', /^Check/],
-  ['inspect-phone', '/stock/inspections', /^Look at/],
+  ['round-phone', '/round'],
 ])
 await browser.close()

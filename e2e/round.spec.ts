@@ -29,6 +29,14 @@ async function away(context: BrowserContext, page: Page): Promise<void> {
   await expect(page.getByRole('status').filter({ hasText: 'No network' })).toBeVisible()
 }
 
+test('what keeps the app on a device comes from the root, and is never old', async ({ request }) => {
+  const worker = await request.get('/sw.js')
+  expect(worker.headers()['content-type']).toContain('text/javascript')
+  expect(worker.headers()['cache-control']).toContain('no-cache')
+  const manifest = await (await request.get('/app/manifest.webmanifest')).json()
+  expect([manifest.start_url, manifest.scope]).toEqual(['/round', '/'])
+})
+
 test('ten tags are walked without a network, and afterwards every plant is right', async ({ page, context }) => {
   await signIn(page)
   const before = (await walk(page)).filter((stop) => stop.due)

@@ -31,6 +31,19 @@ export const CAUSE_WORDS: Record<Schemas['Cause'], string> = {
   unrooted: 'thrown unrooted',
 }
 
+/** What is seen at a tag on the round. */
+export const SEEN_WORDS: Record<Schemas['Seen'], string> = {
+  fine: 'Looks fine',
+  dry: 'Dry',
+  too_wet: 'Too wet',
+  yellowing: 'Yellowing',
+  leaf_drop: 'Leaf drop',
+  rot: 'Rot',
+  pest: 'Pest',
+  nozzle: 'Nozzle',
+  missing_label: 'Label missing',
+}
+
 export const BOOK_WORDS = {
   to_stick: 'to stick',
   stuck: 'stuck',

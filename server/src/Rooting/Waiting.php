@@ -171,7 +171,7 @@ final class Waiting
         $queue = min($trays, $short) * $worth;
 
         return ['trays' => $trays, 'warmth' => $warmth, 'queue' => $queue, 'week' => $warmth + $queue,
-            'words' => $queue > 0.0 ? sprintf('%d of its %d trays are wanted by %s within four weeks, where a tray-week brings about %.2f.', min($trays, $short), $trays, $who, $worth) : 'Nothing queues for its place in the next four weeks.'];
+            'words' => $queue > 0.0 ? sprintf('%d of its %d trays are wanted by %s within four weeks, where a tray-week brings about %s%.2f.', min($trays, $short), $trays, $who, $this->house->nursery()->currency, $worth) : 'Nothing queues for its place in the next four weeks.'];
     }
 
     /** @return array{0: int, 1: float, 2: string} trays that are short in its zone within four weeks, what a tray-week of the one that wants them brings, and its code */
@@ -211,7 +211,7 @@ final class Waiting
             return sprintf('Clear it: what may still root in a week (%s of %d) is worth less than its place.%s', self::few($call->steps[0]['gain']), $unrooted, $close);
         }
 
-        return sprintf('Wait %d %s: about %s of %d may still root, %.2f more than they cost.%s', $call->waitSteps(), $call->waitSteps() === 1 ? 'week' : 'weeks', self::few($call->plants()), $unrooted, $call->gain(), $close);
+        return sprintf('Wait %d %s: about %s of %d may still root, %s%.2f more than they cost.%s', $call->waitSteps(), $call->waitSteps() === 1 ? 'week' : 'weeks', self::few($call->plants()), $unrooted, $this->house->nursery()->currency, $call->gain(), $close);
     }
 
     private static function few(float $plants): string

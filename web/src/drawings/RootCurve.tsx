@@ -1,6 +1,7 @@
 import { scaleLinear, scaleTime } from 'd3-scale'
 import type { Schemas } from '../api/client'
 import { inHundred, sayDay } from '../words'
+import { Sideways } from './Sideways'
 
 type Curve = Schemas['RootCurve']
 
@@ -24,40 +25,49 @@ export function RootCurve({ curve }: { curve: Curve }) {
   const now = x(at(curve.today))
   const said = `Expected rooted today ${inHundred(curve.now.share)} in 100, between ${inHundred(curve.now.low)} and ${inHundred(curve.now.high)}; in the end ${inHundred(curve.finalRate)}${curve.readyOn ? `; ready ${sayDay(curve.readyOn)}` : ''}. ${curve.checks.map((check) => `${sayDay(check.on)}: ${check.rooted} of ${check.lifted}`).join('; ')}`
   return (
-    <svg viewBox={`0 0 ${WIDE} ${HIGH}`} className="w-full max-w-2xl" role="img" aria-label={said}>
-      {[0, 0.5, 1].map((share) => (
-        <g key={share}>
-          <line x1={LEFT} x2={WIDE - 8} y1={y(share)} y2={y(share)} stroke="var(--stone-wash)" strokeWidth="1.2" />
-          <text x={LEFT - 5} y={y(share) + 5} fontSize="14" textAnchor="end" fill="var(--soft)">
-            {inHundred(share)}
-          </text>
-        </g>
-      ))}
-      <path d={band} fill="var(--leaf-wash)" />
-      <path d={path} fill="none" stroke="var(--leaf)" strokeWidth="2.6" />
-      {curve.readyOn && at(curve.readyOn) <= at(last.on) && (
-        <g>
-          <line x1={x(at(curve.readyOn))} x2={x(at(curve.readyOn))} y1="10" y2={LOW} stroke="var(--peat)" strokeDasharray="5 4" />
-          <text x={x(at(curve.readyOn))} y={HIGH - 6} fontSize="14" textAnchor="middle" fill="var(--peat)">
-            ready {sayDay(curve.readyOn)}
-          </text>
-        </g>
-      )}
-      <path d={`M${now} ${LOW}l-6 11h12z`} fill="var(--heat)" />
-      {curve.checks.map((check) => (
-        <circle
-          key={`${check.on}.${check.lifted}.${check.rooted}`}
-          cx={x(at(check.on))}
-          cy={y(check.rooted / Math.max(1, check.lifted))}
-          r={check.full ? 9 : Math.min(8, 3 + Math.sqrt(check.lifted) / 1.6)}
-          fill={check.full ? 'var(--leaf)' : 'var(--paper)'}
-          stroke="var(--peat)"
-          strokeWidth="2"
-        />
-      ))}
-      <text x={LEFT} y={HIGH - 6} fontSize="14" fill="var(--soft)">
-        stuck {sayDay(first.on)}
-      </text>
-    </svg>
+    <Sideways of="The curve">
+      <svg viewBox={`0 0 ${WIDE} ${HIGH}`} className="w-full max-w-2xl min-w-[30rem]" role="img" aria-label={said}>
+        {[0, 0.5, 1].map((share) => (
+          <g key={share}>
+            <line x1={LEFT} x2={WIDE - 8} y1={y(share)} y2={y(share)} stroke="var(--stone-wash)" strokeWidth="1.2" />
+            <text x={LEFT - 5} y={y(share) + 5} fontSize="14" textAnchor="end" fill="var(--soft)">
+              {inHundred(share)}
+            </text>
+          </g>
+        ))}
+        <path d={band} fill="var(--leaf-wash)" />
+        <path d={path} fill="none" stroke="var(--leaf)" strokeWidth="2.6" />
+        {curve.readyOn && at(curve.readyOn) <= at(last.on) && (
+          <g>
+            <line
+              x1={x(at(curve.readyOn))}
+              x2={x(at(curve.readyOn))}
+              y1="10"
+              y2={LOW}
+              stroke="var(--peat)"
+              strokeDasharray="5 4"
+            />
+            <text x={x(at(curve.readyOn))} y={HIGH - 6} fontSize="14" textAnchor="middle" fill="var(--peat)">
+              ready {sayDay(curve.readyOn)}
+            </text>
+          </g>
+        )}
+        <path d={`M${now} ${LOW}l-6 11h12z`} fill="var(--heat)" />
+        {curve.checks.map((check) => (
+          <circle
+            key={`${check.on}.${check.lifted}.${check.rooted}`}
+            cx={x(at(check.on))}
+            cy={y(check.rooted / Math.max(1, check.lifted))}
+            r={check.full ? 9 : Math.min(8, 3 + Math.sqrt(check.lifted) / 1.6)}
+            fill={check.full ? 'var(--leaf)' : 'var(--paper)'}
+            stroke="var(--peat)"
+            strokeWidth="2"
+          />
+        ))}
+        <text x={LEFT} y={HIGH - 6} fontSize="14" fill="var(--soft)">
+          stuck {sayDay(first.on)}
+        </text>
+      </svg>
+    </Sideways>
   )
 }

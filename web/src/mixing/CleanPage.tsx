@@ -5,6 +5,7 @@ import { useDips, useWrite } from '../api/queries'
 import { Safety } from '../batches/Safety'
 import { Pour } from '../drawings/Pour'
 import { Field } from '../forms/Field'
+import { ChangeButton } from '../forms/Opening'
 import { FormRefusal, showRefusal } from '../forms/refusals'
 import { numeric } from '../forms/Stepper'
 import { say } from '../shell/Said'
@@ -192,11 +193,7 @@ function One({ one }: { one: Sanitiser }) {
           words="By its label, which overrides this. Water first, then the product; fresh air, gloves, eye protection."
         />
       </div>
-      {mayPlan && (
-        <button type="button" className="word mt-2" aria-expanded={open} onClick={() => setOpen(!open)}>
-          {open ? 'Leave' : 'Change'} <span className="sr-only">{one.name}</span>
-        </button>
-      )}
+      {mayPlan && <ChangeButton name={one.name} isOpen={open} onToggle={() => setOpen(!open)} />}
       {open && (
         <div className="mt-3">
           <Form key={one.version} one={one} onDone={() => setOpen(false)} />

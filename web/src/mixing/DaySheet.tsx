@@ -1,137 +1,24 @@
-import { type ReactNode, useState } from 'react'
+import { useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
-import { answer, api, type Schemas } from '../api/client'
-import { useDaySheet, useWrite } from '../api/queries'
+import type { Schemas } from '../api/client'
+import { useDaySheet } from '../api/queries'
 import { Safety } from '../batches/Safety'
 import { Drops } from '../drawings/Glyph'
 import { MixBar } from '../drawings/Pour'
-import { numeric } from '../forms/Stepper'
-import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
-import { mondayOf, plural, sayDay, sayHeat, sayLitres, sayMass, sayPpm, sayVolume, unitOf } from '../words'
+import { mondayOf, plural, sayDay, sayHeat, sayLitres, sayVolume } from '../words'
+import { DipStep } from './DipStep'
 import { MixingRooms } from './MixingRooms'
 import { PaperChoice, usePaper } from './Paper'
+import { Codes, Part, Step, type Tick } from './Step'
 
 type Sheet = Schemas['DaySheet']
-type Tick = Schemas['Tick']
 
 const UP_WORDS: Record<string, string> = {
   crown_end: 'the end nearer the crown up',
   flat: 'laid flat',
   tip: 'tip up',
 }
-
-/** One step to tick, with what it came to; on paper a box and a line to write on. */
-function Step({
-  day,
-  step,
-  words,
-  when,
-  unit,
-  tick,
-  done = false,
-  children,
-}: {
-  day: string
-  step: string
-  /** By which it is named where it is only heard. */
-  words: string
-  when?: string
-  /** What its actual is counted in; none where there is nothing to count. */
-  unit?: string
-  tick?: Tick
-  /** Whether it is known to be done without a tick. */
-  done?: boolean
-  children: ReactNode
-}) {
-  const { session, mayLog } = useShown()
-  const [typed, setTyped] = useState<string | null>(null)
-  const write = useWrite((body: { done: boolean; actual?: number }) =>
-    answer(api.POST('/api/day-sheet/ticks', { body: { day, step, ...body } })),
-  )
-  const { show, read } = unitOf(unit === 'litres' ? unit : undefined, session.nursery)
-  const actual = typed ?? show(tick?.actual === null || tick === undefined ? '' : String(tick.actual))
-  const keep = () => {
-    const value = numeric(actual)
-    if (typed === null || actual.trim() === '') return
-    write.mutate(
-      { done: true, actual: typeof value === 'number' ? read(value) : (value as never) },
-      { onSuccess: () => setTyped(null) },
-    )
-  }
-  const isDone = tick !== undefined || done
-  return (
-    <li
-      className="grid grid-cols-[2.75rem_minmax(0,1fr)] gap-x-2 border-t py-2 break-inside-avoid sm:grid-cols-[2.75rem_minmax(0,1fr)_10.5rem]"
-      style={{ borderColor: 'var(--stone-wash)' }}
-    >
-      <label className="flex min-h-11 cursor-pointer items-start justify-center pt-1">
-        <input
-          type="checkbox"
-          className="checkbox"
-          aria-label={`Done: ${words}`}
-          checked={write.isPending ? write.variables.done : isDone}
-          disabled={!mayLog || write.isPending || (done && tick === undefined)}
-          onChange={() => write.mutate({ done: tick === undefined })}
-        />
-      </label>
-      <div className="min-w-0">
-        {children}
-        {write.error && <p className="refusal">{write.error.message}</p>}
-        {tick && (
-          <p className="mt-1 text-sm" style={{ color: 'var(--leaf)' }}>
-            done {tick.at}, {tick.by}
-            {tick.note && `: ${tick.note}`}
-          </p>
-        )}
-      </div>
-      <div className="col-start-2 flex flex-wrap items-center gap-x-4 gap-y-1 sm:col-start-3 sm:flex-col sm:items-end">
-        {when && <span className="font-semibold tabular-nums">{when}</span>}
-        {unit && (
-          <label className="flex items-center gap-2 text-sm">
-            <input
-              className="field-text no-print !min-h-11 !w-20 text-right"
-              inputMode="decimal"
-              aria-label={`${words}: came to, ${unit}`}
-              disabled={!mayLog}
-              value={actual}
-              onChange={(event) => setTyped(event.target.value)}
-              onBlur={keep}
-              onKeyDown={(event) => event.key === 'Enter' && keep()}
-            />
-            <span className="hidden w-16 border-b text-right print:inline-block">{actual}&nbsp;</span>
-            <span className="soft">{unit === 'litres' && session.nursery?.units === 'us' ? 'gallons' : unit}</span>
-          </label>
-        )}
-      </div>
-    </li>
-  )
-}
-
-function Part({ number, title, hours, children }: { number: number; title: string; hours?: number; children: ReactNode }) {
-  return (
-    <section aria-label={title} className="mb-6">
-      <h2 className="flex items-baseline gap-3 border-b-2 pb-1" style={{ borderColor: 'var(--peat)' }}>
-        <span className="text-2xl">{number}</span> {title}
-        {hours !== undefined && <span className="ml-auto text-base font-normal soft">{hours.toFixed(1)} h</span>}
-      </h2>
-      {children}
-    </section>
-  )
-}
-
-const Codes = ({ codes }: { codes: readonly string[] }) => (
-  <>
-    {codes.map((code, i) => (
-      <span key={code}>
-        {i > 0 && ', '}
-        <Link className="word" to={`/batches/${code}`}>
-          {code}
-        </Link>
-      </span>
-    ))}
-  </>
-)
 
 function Collecting({ sheet, tickOf }: { sheet: Sheet; tickOf: (step: string) => Tick | undefined }) {
   return (
@@ -168,79 +55,6 @@ function Collecting({ sheet, tickOf }: { sheet: Sheet; tickOf: (step: string) =>
         ))}
       </ol>
     </Part>
-  )
-}
-
-function Dip({ dip, day, tick }: { dip: Sheet['dips'][number]; day: string; tick?: Tick }) {
-  const { session, mayLog } = useShown()
-  const make = useWrite(
-    () =>
-      answer(
-        api.POST('/api/dips/made', {
-          body: { stock: dip.stock ?? 0, ppm: dip.asked, cuttings: dip.cuttings, depthCm: dip.depthCm, batches: dip.batches },
-        }),
-      ),
-    () => say(`${dip.hormone}: made, and kept with ${plural(dip.batches.length, 'batch', 'batches')}.`),
-  )
-  const discard = useWrite(
-    (id: number) => answer(api.POST('/api/dips/made/{id}/discard', { params: { path: { id } } })),
-    () => say('Thrown away.'),
-  )
-  const made = dip.made
-  return (
-    <Step day={day} step={dip.step} words={`dip ${dip.hormone}`} tick={tick} done={made !== null}>
-      <p>
-        <strong>{dip.hormone}</strong> for {dip.cuttings} cuttings, dipped {dip.depthCm} cm: <Codes codes={dip.batches} />
-      </p>
-      {dip.able ? (
-        <p>
-          {dip.grams !== null ? (
-            <>
-              Tip <strong>{sayMass(dip.grams, session.nursery)}</strong> of {dip.name} into a small cup.
-            </>
-          ) : (
-            <>
-              <strong>{sayVolume(dip.stockMl ?? 0, session.nursery)}</strong> of {dip.name} and{' '}
-              <strong>{sayVolume(dip.waterMl ?? 0, session.nursery)}</strong> water make {sayPpm(dip.ppm ?? 0)}
-              {dip.error !== null &&
-                Math.abs(dip.error) >= 0.005 &&
-                `, ${Math.abs(100 * dip.error).toFixed(1)} % ${dip.error > 0 ? 'stronger' : 'weaker'} than asked, for what can be measured`}
-              .
-            </>
-          )}{' '}
-          {dip.salt && (
-            <span className="text-sm soft">
-              Counted as acid: {dip.salt.factor.toFixed(4)} g of the salt hold 1 g of it. {dip.salt.source}
-            </span>
-          )}
-        </p>
-      ) : (
-        <p className="refusal">{dip.words}</p>
-      )}
-      <Safety
-        own={null}
-        words="By its label, which overrides this. Gloves and eye protection; a dip of seconds, tap off; never poured back."
-      />
-      {made ? (
-        <p className="mt-1 text-sm">
-          Made {made.madeAt.slice(11)} by {made.by}
-          {made.discardedAt ? `, thrown away ${made.discardedAt.slice(11)}` : '. '}
-          {mayLog && !made.discardedAt && (
-            <button type="button" className="word no-print" disabled={discard.isPending} onClick={() => discard.mutate(made.id)}>
-              Throw what is left
-            </button>
-          )}
-        </p>
-      ) : (
-        mayLog &&
-        dip.able && (
-          <button type="button" className="act no-print mt-1" disabled={make.isPending} onClick={() => make.mutate(undefined)}>
-            It is made
-          </button>
-        )
-      )}
-      {make.error && <p className="refusal">{make.error.message}</p>}
-    </Step>
   )
 }
 
@@ -284,7 +98,7 @@ function MakingUp({ sheet, tickOf }: { sheet: Sheet; tickOf: (step: string) => T
           </Step>
         ))}
         {sheet.dips.map((dip) => (
-          <Dip key={dip.step} dip={dip} day={sheet.day} tick={tickOf(dip.step)} />
+          <DipStep key={dip.step} dip={dip} day={sheet.day} tick={tickOf(dip.step)} />
         ))}
         {clean && (
           <Step day={sheet.day} step={clean.step} words={`sanitiser ${clean.name}`} tick={tickOf(clean.step)}>

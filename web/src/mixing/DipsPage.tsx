@@ -6,6 +6,7 @@ import { useDips, useWrite } from '../api/queries'
 import { Safety } from '../batches/Safety'
 import { Pour } from '../drawings/Pour'
 import { Field } from '../forms/Field'
+import { AddButton, ChangeButton, useOpening } from '../forms/Opening'
 import { type Entry, PlainForm } from '../forms/PlainForm'
 import { FormRefusal, showRefusal } from '../forms/refusals'
 import { numeric } from '../forms/Stepper'
@@ -45,7 +46,7 @@ const stockEntries = (stock: Hormone | null): Entry[] => [
 
 function Shelf({ stocks }: { stocks: Hormone[] }) {
   const { session, mayPlan } = useShown()
-  const [open, setOpen] = useState<number | 'new' | null>(null)
+  const opening = useOpening<number | 'new'>()
   const keep = useWrite(
     ({ id, body }: { id: number | null; body: Record<string, unknown> }) =>
       answer(
@@ -55,7 +56,7 @@ function Shelf({ stocks }: { stocks: Hormone[] }) {
       ),
     () => {
       say('Kept.')
-      setOpen(null)
+      opening.close()
     },
   )
   const discard = useWrite(({ id, discarded }: { id: number; discarded: boolean }) =>
@@ -111,14 +112,7 @@ function Shelf({ stocks }: { stocks: Hormone[] }) {
             </span>
             {mayPlan && (
               <span className="flex gap-4">
-                <button
-                  type="button"
-                  className="word"
-                  aria-expanded={open === stock.id}
-                  onClick={() => setOpen(open === stock.id ? null : stock.id)}
-                >
-                  {open === stock.id ? 'Leave' : 'Change'} <span className="sr-only">{stock.name}</span>
-                </button>
+                <ChangeButton name={stock.name} isOpen={opening.is(stock.id)} onToggle={() => opening.toggle(stock.id)} />
                 <button
                   type="button"
                   className="word"
@@ -139,24 +133,15 @@ function Shelf({ stocks }: { stocks: Hormone[] }) {
                 </button>
               </span>
             )}
-            {open === stock.id && form(stock)}
+            {opening.is(stock.id) && form(stock)}
           </li>
         ))}
       </ul>
       {stocks.some((stock) => stock.salt) && (
         <p className="mt-1 max-w-2xl text-sm soft">{stocks.find((stock) => stock.salt)?.salt?.source}</p>
       )}
-      {mayPlan && (
-        <button
-          type="button"
-          className="act mt-2"
-          aria-expanded={open === 'new'}
-          onClick={() => setOpen(open === 'new' ? null : 'new')}
-        >
-          Add a hormone
-        </button>
-      )}
-      {open === 'new' && form(null)}
+      {mayPlan && <AddButton words="Add a hormone" isOpen={opening.is('new')} onToggle={() => opening.toggle('new')} />}
+      {opening.is('new') && form(null)}
     </section>
   )
 }

@@ -2,6 +2,7 @@ import { useState } from 'react'
 import { answer, api, Refusal, type Schemas } from '../api/client'
 import { useChoices, useCrops, useMixes, useWrite } from '../api/queries'
 import { MixBar } from '../drawings/Pour'
+import { AddButton, ChangeButton, useOpening } from '../forms/Opening'
 import { type Entry, PlainForm } from '../forms/PlainForm'
 import { numeric } from '../forms/Stepper'
 import { say } from '../shell/Said'
@@ -46,7 +47,7 @@ const partEntries = (part: Part | null): Entry[] => [
 
 function Parts({ parts }: { parts: Part[] }) {
   const { session, mayPlan } = useShown()
-  const [open, setOpen] = useState<number | 'new' | null>(null)
+  const opening = useOpening<number | 'new'>()
   const keep = useWrite(
     ({ id, body }: { id: number | null; body: Record<string, unknown> }) =>
       answer(
@@ -56,7 +57,7 @@ function Parts({ parts }: { parts: Part[] }) {
       ),
     () => {
       say('Kept.')
-      setOpen(null)
+      opening.close()
     },
   )
   const form = (part: Part | null) => (
@@ -116,31 +117,13 @@ function Parts({ parts }: { parts: Part[] }) {
               {part.bagLitres ? `bags of ${sayLitres(part.bagLitres, session.nursery)}` : 'loose'},{' '}
               {sayLitres(part.stockLitres, session.nursery)} in store
             </span>
-            {mayPlan && (
-              <button
-                type="button"
-                className="word"
-                aria-expanded={open === part.id}
-                onClick={() => setOpen(open === part.id ? null : part.id)}
-              >
-                {open === part.id ? 'Leave' : 'Change'} <span className="sr-only">{part.name}</span>
-              </button>
-            )}
-            {open === part.id && form(part)}
+            {mayPlan && <ChangeButton name={part.name} isOpen={opening.is(part.id)} onToggle={() => opening.toggle(part.id)} />}
+            {opening.is(part.id) && form(part)}
           </li>
         ))}
       </ul>
-      {mayPlan && (
-        <button
-          type="button"
-          className="act mt-2"
-          aria-expanded={open === 'new'}
-          onClick={() => setOpen(open === 'new' ? null : 'new')}
-        >
-          Add a part
-        </button>
-      )}
-      {open === 'new' && form(null)}
+      {mayPlan && <AddButton words="Add a part" isOpen={opening.is('new')} onToggle={() => opening.toggle('new')} />}
+      {opening.is('new') && form(null)}
     </section>
   )
 }
@@ -180,7 +163,7 @@ function MixForm({ mix, parts, onDone }: { mix: Mix | null; parts: Part[]; onDon
 
 function Named({ mixes, parts }: { mixes: Mix[]; parts: Part[] }) {
   const { mayPlan } = useShown()
-  const [open, setOpen] = useState<number | 'new' | null>(null)
+  const opening = useOpening<number | 'new'>()
   return (
     <section aria-label="Mixes with a name" className="mt-8 max-w-5xl">
       <h2>Mixes with a name</h2>
@@ -194,38 +177,20 @@ function Named({ mixes, parts }: { mixes: Mix[]; parts: Part[] }) {
                   parts={mix.parts.map((part) => ({ name: part.name, share: part.parts, words: plural(part.parts, 'part') }))}
                 />
               </div>
-              {mayPlan && (
-                <button
-                  type="button"
-                  className="word"
-                  aria-expanded={open === mix.id}
-                  onClick={() => setOpen(open === mix.id ? null : mix.id)}
-                >
-                  {open === mix.id ? 'Leave' : 'Change'} <span className="sr-only">{mix.name}</span>
-                </button>
-              )}
+              {mayPlan && <ChangeButton name={mix.name} isOpen={opening.is(mix.id)} onToggle={() => opening.toggle(mix.id)} />}
             </div>
-            {open === mix.id && (
+            {opening.is(mix.id) && (
               <div className="sheet mt-2 p-3">
-                <MixForm mix={mix} parts={parts} onDone={() => setOpen(null)} />
+                <MixForm mix={mix} parts={parts} onDone={opening.close} />
               </div>
             )}
           </li>
         ))}
       </ul>
-      {mayPlan && (
-        <button
-          type="button"
-          className="act mt-2"
-          aria-expanded={open === 'new'}
-          onClick={() => setOpen(open === 'new' ? null : 'new')}
-        >
-          Name a mix
-        </button>
-      )}
-      {open === 'new' && (
+      {mayPlan && <AddButton words="Name a mix" isOpen={opening.is('new')} onToggle={() => opening.toggle('new')} />}
+      {opening.is('new') && (
         <div className="sheet mt-2 p-3">
-          <MixForm mix={null} parts={parts} onDone={() => setOpen(null)} />
+          <MixForm mix={null} parts={parts} onDone={opening.close} />
         </div>
       )}
     </section>

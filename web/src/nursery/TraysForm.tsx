@@ -1,6 +1,6 @@
-import { useState } from 'react'
 import { answer, api, type Schemas } from '../api/client'
 import { useTrays, useWrite } from '../api/queries'
+import { AddButton, ChangeButton, useOpening } from '../forms/Opening'
 import { type Entry, PlainForm } from '../forms/PlainForm'
 import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
@@ -50,7 +50,7 @@ function Footprint({ kind }: { kind: Kind }) {
 export function TraysForm() {
   const { mayPlan } = useShown()
   const { data } = useTrays()
-  const [open, setOpen] = useState<string | null>(null)
+  const opening = useOpening<string>()
   const keep = useWrite(
     ({ of, id, body }: { of: 'kinds' | 'pots'; id: number | null; body: Record<string, unknown> }) =>
       answer(
@@ -60,7 +60,7 @@ export function TraysForm() {
       ),
     () => {
       say('Kept.')
-      setOpen(null)
+      opening.close()
     },
   )
   if (!data) return null
@@ -68,18 +68,17 @@ export function TraysForm() {
     const key = `${of}.${one?.id ?? 'new'}`
     return (
       <>
-        {mayPlan && (
-          <button type="button" className="word" aria-expanded={open === key} onClick={() => setOpen(open === key ? null : key)}>
-            {one
-              ? open === key
-                ? `Leave ${one.name}`
-                : `Change ${one.name}`
-              : of === 'kinds'
-                ? 'Add a kind of tray'
-                : 'Add a pot'}
-          </button>
-        )}
-        {open === key && (
+        {mayPlan &&
+          (one ? (
+            <ChangeButton name={one.name} isOpen={opening.is(key)} onToggle={() => opening.toggle(key)} />
+          ) : (
+            <AddButton
+              words={of === 'kinds' ? 'Add a kind of tray' : 'Add a pot'}
+              isOpen={opening.is(key)}
+              onToggle={() => opening.toggle(key)}
+            />
+          ))}
+        {opening.is(key) && (
           <div className="sheet mt-2 w-full p-3">
             <PlainForm
               key={`${key} ${one?.version ?? ''}`}

@@ -3,25 +3,15 @@ import { Link } from 'react-router'
 import { answer, api, Refusal, type Schemas } from '../api/client'
 import { Tag } from '../drawings/Tag'
 import { useShown } from '../shell/week'
-import { plural } from '../words'
-import { addLook, dropLook, keep, kept, type Look, looksKept } from './device'
-import { newKey, pictureOf, sendLooks } from './send'
+import { plural, SEEN_WORDS } from '../words'
+import { addLook, keep, kept, type Look, looksKept } from './device'
+import { newKey, sendLooks } from './send'
+import { Trouble } from './Trouble'
+import { Waiting } from './Waiting'
 
 type Walk = Schemas['Round']
-type Stop = Walk['stops'][number]
 type Seen = Schemas['Seen']
 
-export const SEEN_WORDS: Record<Seen, string> = {
-  fine: 'Looks fine',
-  dry: 'Dry',
-  too_wet: 'Too wet',
-  yellowing: 'Yellowing',
-  leaf_drop: 'Leaf drop',
-  rot: 'Rot',
-  pest: 'Pest',
-  nozzle: 'Nozzle',
-  missing_label: 'Label missing',
-}
 const TROUBLES = (Object.keys(SEEN_WORDS) as Seen[]).filter((seen) => seen !== 'fine')
 
 const moment = () => {
@@ -42,166 +32,6 @@ async function readWalk(): Promise<{ walk: Walk | null; away: boolean }> {
 }
 
 const keyOf = (stop: { code: string; line: number }) => `${stop.code}.${stop.line}`
-
-/** A trouble in full: how much of it, what was taken out, a word, a picture. */
-function Trouble({
-  seen,
-  stop,
-  onKeep,
-  onLeave,
-}: {
-  seen: Seen
-  stop: Stop
-  onKeep: (more: Partial<Look>) => void
-  onLeave: () => void
-}) {
-  const [share, setShare] = useState<number | undefined>(undefined)
-  const [culled, setCulled] = useState(0)
-  const [note, setNote] = useState('')
-  const [photo, setPhoto] = useState<string | undefined>(undefined)
-  const by = (change: number) => setCulled(Math.max(0, Math.min(stop.there, culled + change)))
-  return (
-    <section aria-label={SEEN_WORDS[seen]} className="sheet grid gap-3 p-3">
-      <h2>{SEEN_WORDS[seen]}</h2>
-      <div role="group" aria-label="How much of it" className="grid grid-cols-4 gap-2">
-        {[0.1, 0.25, 0.5, 1].map((one) => (
-          <button
-            key={one}
-            type="button"
-            className="act !min-h-14 !px-1"
-            aria-pressed={share === one}
-            style={{ background: share === one ? 'var(--water-wash)' : undefined }}
-            onClick={() => setShare(share === one ? undefined : one)}
-          >
-            {one === 1 ? 'all' : one === 0.1 ? 'a few' : one === 0.25 ? 'a quarter' : 'half'}
-          </button>
-        ))}
-      </div>
-      <div>
-        <p className="mb-1 text-sm font-semibold">Taken out now</p>
-        <div className="grid grid-cols-[1fr_1fr_1.2fr_1fr_1fr] gap-1">
-          <button type="button" className="act !min-h-14 !px-1" aria-label="Ten less" onClick={() => by(-10)}>
-            −10
-          </button>
-          <button type="button" className="act !min-h-14 !px-1" aria-label="One less" onClick={() => by(-1)}>
-            −1
-          </button>
-          <output className="flex items-center justify-center text-2xl font-bold" aria-label="Taken out">
-            {culled}
-          </output>
-          <button type="button" className="act !min-h-14 !px-1" aria-label="One more" onClick={() => by(1)}>
-            +1
-          </button>
-          <button type="button" className="act !min-h-14 !px-1" aria-label="Ten more" onClick={() => by(10)}>
-            +10
-          </button>
-        </div>
-      </div>
-      <div className="flex flex-wrap items-center gap-3">
-        <label className="act !min-h-14 cursor-pointer">
-          {photo ? 'Another picture' : 'Picture'}
-          <input
-            type="file"
-            accept="image/*"
-            capture="environment"
-            className="sr-only"
-            onChange={async (event) => {
-              const file = event.target.files?.[0]
-              if (file) setPhoto(await pictureOf(file))
-            }}
-          />
-        </label>
-        {photo && <img src={`data:image/jpeg;base64,${photo}`} alt="As taken" className="h-14 rounded" />}
-        <input
-          className="field-text min-w-40 grow"
-          aria-label="A word on it"
-          placeholder="a word on it"
-          value={note}
-          onChange={(event) => setNote(event.target.value)}
-        />
-      </div>
-      <div className="grid grid-cols-[1fr_2fr] gap-2">
-        <button type="button" className="act !min-h-16" onClick={onLeave}>
-          Leave
-        </button>
-        <button
-          type="button"
-          className="act-main !min-h-16 text-lg"
-          onClick={() => onKeep({ share, culled, note: note.trim() || undefined, photo })}
-        >
-          Keep, and on
-        </button>
-      </div>
-    </section>
-  )
-}
-
-/** What waits on this device, and what the server would not have, with both sides. */
-function Waiting({ looks, away, onChange }: { looks: Look[]; away: boolean; onChange: () => void }) {
-  const refused = looks.filter((look) => look.refused)
-  const waiting = looks.length - refused.length
-  return (
-    <>
-      <p role="status" className="min-h-6 text-sm" style={{ color: away || waiting > 0 ? 'var(--heat)' : 'var(--leaf)' }}>
-        {away ? 'No network. ' : ''}
-        {waiting > 0
-          ? `${plural(waiting, 'look')} waiting to be sent, kept on this device.`
-          : away
-            ? 'Nothing waits.'
-            : refused.length > 0
-              ? `${plural(refused.length, 'look')} could not be kept.`
-              : 'All is sent.'}
-      </p>
-      {refused.map((look) => (
-        <section
-          key={look.n}
-          aria-label={`Not kept: ${look.code}`}
-          className="sheet my-2 border-2 p-3"
-          style={{ borderColor: 'var(--plum)' }}
-        >
-          <p>
-            <strong>
-              {look.code}, {look.crop}
-            </strong>
-            : here <strong>{SEEN_WORDS[look.seen].toLowerCase()}</strong>
-            {look.culled ? `, ${look.culled} taken out` : ''} at {look.at.slice(11, 16)}.
-          </p>
-          <p className="refusal">{look.refused}</p>
-          <div className="mt-2 flex flex-wrap gap-2">
-            <Link className="act" to={`/batches/${look.code}`}>
-              See its book
-            </Link>
-            {Boolean(look.culled) && (
-              <button
-                type="button"
-                className="act"
-                onClick={async () => {
-                  // As seen, without what the book does not have: the look is kept, the plants stay as they are counted.
-                  if (look.n !== undefined) await dropLook(look.n)
-                  await addLook({ ...look, n: undefined, key: newKey(), culled: 0, refused: undefined } as Look)
-                  await sendLooks()
-                  onChange()
-                }}
-              >
-                Keep it without taking out
-              </button>
-            )}
-            <button
-              type="button"
-              className="act"
-              onClick={async () => {
-                if (look.n !== undefined) await dropLook(look.n)
-                onChange()
-              }}
-            >
-              Drop it
-            </button>
-          </div>
-        </section>
-      ))}
-    </>
-  )
-}
 
 /** The daily walk, one tag at a time, for one thumb; with or without a network. */
 export function Round() {

@@ -1,0 +1,25 @@
+import { useState } from 'react'
+
+/** Which one of a list's forms is open; never two at once. */
+export function useOpening<K>() {
+  const [open, setOpen] = useState<K | null>(null)
+  return {
+    is: (key: K) => open === key,
+    toggle: (key: K) => setOpen(open === key ? null : key),
+    close: () => setOpen(null),
+  }
+}
+
+/** Opens what is there to be changed, and leaves it. */
+export const ChangeButton = ({ name, isOpen, onToggle }: { name: string; isOpen: boolean; onToggle: () => void }) => (
+  <button type="button" className="word" aria-expanded={isOpen} onClick={onToggle}>
+    {isOpen ? 'Leave' : 'Change'} <span className="sr-only">{name}</span>
+  </button>
+)
+
+/** Opens the form of a new one, below the list. */
+export const AddButton = ({ words, isOpen, onToggle }: { words: string; isOpen: boolean; onToggle: () => void }) => (
+  <button type="button" className="act mt-2" aria-expanded={isOpen} onClick={onToggle}>
+    {words}
+  </button>
+)
