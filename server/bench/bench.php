@@ -64,10 +64,11 @@ $send('POST', '/api/sign-in', '{"signIn":"ines","password":"wet-cradle-demo"}');
 $session = json_decode($send('GET', '/api/session', null), true);
 $batch = json_decode($send('GET', '/api/batches', null), true)['batches'][60]['code'];
 $planned = current(array_filter(json_decode($send('GET', '/api/batches', null), true)['batches'], static fn (array $b) => $b['state'] === 'planned'))['code'];
+$rooting = current(array_filter(json_decode($send('GET', '/api/batches', null), true)['batches'], static fn (array $b) => $b['state'] === 'rooting'))['code'];
 $wanted = json_decode($send('GET', '/api/wanted', null), true)['wanted'][40]['id'];
 
 $reads = [];
-foreach (['/api/session', '/api/rail', '/api/day?week='.$session['week'], '/api/bench?week='.$session['week'], '/api/bench/offers?batch='.$planned, '/api/bench/work', '/api/zones/1/season', '/api/wanted', '/api/batches', '/api/batches/'.$batch, '/api/stock?week='.$session['week'], '/api/stock/HO-1', '/api/take-sheets?batches='.$planned, '/api/licences', '/api/season', '/api/plan', '/api/plan/even', '/api/plan/shopping', '/api/wanted/'.$wanted.'/routes', '/api/crops', '/api/crops/holly-black-gate', '/api/find?q=hebe'] as $path) {
+foreach (['/api/session', '/api/rail', '/api/day?week='.$session['week'], '/api/bench?week='.$session['week'], '/api/bench/offers?batch='.$planned, '/api/bench/work', '/api/zones/1/season', '/api/wanted', '/api/batches', '/api/batches/'.$batch, '/api/stock?week='.$session['week'], '/api/stock/HO-1', '/api/take-sheets?batches='.$planned, '/api/licences', '/api/season', '/api/plan', '/api/plan/even', '/api/plan/shopping', '/api/wanted/'.$wanted.'/routes', '/api/round', '/api/day-sheet?day='.$session['today'], '/api/mixes', '/api/dips', '/api/batches/'.$rooting.'/curve', '/api/batches/'.$rooting.'/wait', '/api/crops', '/api/crops/holly-black-gate', '/api/find?q=hebe'] as $path) {
     $reads['GET '.$path] = timed(static fn () => $send('GET', $path, null), 40);
 }
 $reads["POST /api/wanted/{$wanted}/proposal"] = timed(static fn () => $send('POST', "/api/wanted/{$wanted}/proposal", '{}'), 40);

@@ -16,6 +16,7 @@ use WetCradle\Core\Plan\StickOrder;
 use WetCradle\Core\Plan\ToStick;
 use WetCradle\Core\Stock\HoldClock;
 use WetCradle\Core\Stock\TakeSheet;
+use WetCradle\Server\Bench\Pots;
 use WetCradle\Server\Bench\Tenants;
 use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Calendar\Today;
@@ -23,6 +24,7 @@ use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Stock\Collection;
 use WetCradle\Server\Stock\Rights;
+use WetCradle\Server\Wanted\Pot;
 
 /** One sheet for a day and its crew: what is cut, made up, filled and stuck, in which order, and where it goes. */
 final class DaySheets
@@ -40,6 +42,7 @@ final class DaySheets
         private readonly Mixes $mixes,
         private readonly Shelf $shelf,
         private readonly Tenants $tenants,
+        private readonly Pots $pots,
         private readonly Rights $rights,
         private readonly House $house,
         private readonly Today $today,
@@ -68,10 +71,12 @@ final class DaySheets
         $start = max(CollectOrder::begins(), $ends) + $makeUp;
         $stick = $this->stick($batches['stick'], $collections, $collect, $day, $hands, $start);
         $norms = $this->house->nursery()->norms();
+        $pots = $this->potting($day);
         $hours = [
             'collect' => array_sum(array_map(static fn (Batch $b) => $norms->hoursToCollect($b->planned), $batches['collect'])),
             'makeUp' => (self::MIX_MINUTES * count($mixes) + self::DIP_MINUTES * count($dips)) / 60,
             'stick' => array_sum(array_map(static fn (Batch $b) => $norms->hoursToStick($b->planned, $b->method), $batches['stick'])),
+            'pot' => array_sum(array_map(static fn (array $one) => $norms->hoursToPot($one['pots'], $one['pot']), $pots)),
         ];
         $ticks = [];
         foreach ($this->em->getRepository(DayTick::class)->findBy(['onDay' => $day]) as $tick) {
@@ -89,6 +94,7 @@ final class DaySheets
             'sanitiser' => $batches['collect'] + $batches['stick'] === [] ? null : $this->sanitiser($batches['collect'] + $batches['stick']),
             'fills' => array_map($this->fill(...), array_values($batches['stick'])),
             'stick' => $stick,
+            'pots' => $pots,
             'set' => $this->set($batches['stick'], $day),
             'ends' => self::clock(max([$start, ...array_column($stick, 'minutesTo')])),
             'ticks' => (object) $ticks,
@@ -223,6 +229,27 @@ final class DaySheets
 
         return ['step' => 'clean:'.$one->name, 'name' => $one->name, 'words' => $one->core()->words(), 'litres' => self::BUCKET, 'minutes' => $one->minutes, 'neverMeets' => $one->neverMeets,
             'dipped' => array_keys($dipped), 'never' => array_keys(array_filter($batches, static fn (Batch $b) => $b->sheet->core()->wash === 'never'))] + $one->core()->make(Volume::litres(self::BUCKET))->toArray();
+    }
+
+    /**
+     * Pots that are filled for what is to be potted that day.
+     *
+     * @return list<array{step: string, batch: string, crop: string, pots: int, pot: string, mix: array<string, mixed>, zone: ?string, labels: int}>
+     */
+    private function potting(\DateTimeImmutable $day): array
+    {
+        $millilitres = array_column($this->em->createQuery('SELECT p.name, p.millilitres FROM '.Pot::class.' p')->getResult(), 'millilitres', 'name');
+        $found = [];
+        foreach ($this->em->createQuery('SELECT b, c, s FROM '.Batch::class.' b JOIN b.crop c JOIN b.sheet s WHERE b.calledOff = false AND b.stuckOn IS NOT NULL AND b.leftBenchOn IS NULL AND b.potOn = :day ORDER BY b.code')->setParameter('day', $day->format('Y-m-d'))->getResult() as $batch) {
+            $potted = $this->pots->of($batch->code);
+            if ($potted !== null) {
+                $litres = MixVolume::litres($potted->pots, 1, (float) ($millilitres[$potted->pot] ?? 0));
+                $found[] = ['step' => 'pot:'.$batch->code, 'batch' => $batch->code, 'crop' => $batch->crop->name, 'pots' => $potted->pots, 'pot' => $potted->pot,
+                    'mix' => $this->mixes->made($batch->sheet->core()->potting->mix, Volume::litres($litres), []), 'zone' => $batch->potsZone?->name, 'labels' => $potted->pots];
+            }
+        }
+
+        return $found;
     }
 
     /** @return array<string, mixed> */

@@ -12,12 +12,16 @@ final class Photos
 {
     private const WIDEST = 1280;
     private const QUALITY = 78;
+    /** Along the longer side. */
+    private const MOST_PIXELS = 6000;
 
     /** @return string the name under which it is kept */
     public function keep(string $key, string $base64): string
     {
         $bytes = base64_decode($base64, true);
-        $picture = $bytes === false ? false : @imagecreatefromstring($bytes);
+        $size = $bytes === false ? false : @getimagesizefromstring($bytes);
+        // A small file can hold a picture that fills all memory.
+        $picture = $bytes === false || $size === false || max($size[0], $size[1]) > self::MOST_PIXELS ? false : @imagecreatefromstring($bytes);
         if ($picture === false) {
             throw Refused::because('wrong_type', 'photo', 'That is no picture that can be read. Take it again.');
         }

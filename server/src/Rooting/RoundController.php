@@ -53,12 +53,12 @@ final class RoundController
         $today = $this->today->day();
         $air = $this->house->air()->on($today);
         $rows = $this->db->fetchAllAssociative(
-            "SELECT b.code, l.number, b.stuck_on, b.rooted_from, z.id AS zone_id, z.name AS zone, z.house, z.kind, z.heat_low, z.mist_high, z.x, z.y, b.left_bench_on IS NOT NULL AS in_pots,
+            "SELECT b.code, l.number, b.stuck_on, b.rooted_from, coalesce(z.name, 'Place not known') AS zone, coalesce(z.house, '') AS house, z.kind, coalesce(z.heat_low, 0) AS heat_low, coalesce(z.mist_high, 0) AS mist_high, b.left_bench_on IS NOT NULL AS in_pots,
                 (SELECT max(r.seen_at) FROM round_look r WHERE r.line_id = l.id) AS looked, (SELECT r.seen FROM round_look r WHERE r.line_id = l.id ORDER BY r.seen_at DESC LIMIT 1) AS seen, (SELECT max(k.on_day) FROM root_check k WHERE k.line_id = l.id) AS checked,
                 (SELECT coalesce(sum(s.count), 0) FROM standing s WHERE s.line_id = l.id AND s.state IN ('stuck', 'rooted')) AS trays, (SELECT coalesce(sum(s.count), 0) FROM standing s WHERE s.line_id = l.id AND s.state IN ('potted', 'grown')) AS pots
              FROM batch b JOIN line l ON l.batch_id = b.id
-                JOIN zone z ON z.id = CASE WHEN b.left_bench_on IS NOT NULL THEN b.pots_zone_id ELSE coalesce((SELECT o.zone_id FROM batch_moves_on o WHERE o.batch_id = b.id AND o.from_day <= :today ORDER BY o.from_day DESC LIMIT 1), b.zone_id) END
-             WHERE b.called_off = 0 AND b.stuck_on IS NOT NULL AND b.stuck_on <= :today ORDER BY (SELECT min(h.id) FROM zone h WHERE h.house = z.house), z.y, z.x, z.id, b.code, l.number",
+                LEFT JOIN zone z ON z.id = CASE WHEN b.left_bench_on IS NOT NULL THEN b.pots_zone_id ELSE coalesce((SELECT o.zone_id FROM batch_moves_on o WHERE o.batch_id = b.id AND o.from_day <= :today ORDER BY o.from_day DESC LIMIT 1), b.zone_id) END
+             WHERE b.called_off = 0 AND b.stuck_on IS NOT NULL AND b.stuck_on <= :today ORDER BY z.id IS NULL, (SELECT min(h.id) FROM zone h WHERE h.house = z.house), z.y, z.x, z.id, b.code, l.number",
             ['today' => $today->format('Y-m-d')],
         );
         $stops = [];

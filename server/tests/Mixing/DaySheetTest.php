@@ -16,7 +16,7 @@ final class DaySheetTest extends House
         self::assertGreaterThan(1, count($sheet['stick']));
         self::assertEqualsCanonicalizing(array_column($sheet['stick'], 'batch'), array_column($sheet['fills'], 'batch'));
         self::assertGreaterThan(0.0, $sheet['hours']['all']);
-        self::assertEqualsWithDelta($sheet['hours']['all'], $sheet['hours']['collect'] + $sheet['hours']['makeUp'] + $sheet['hours']['stick'], 1e-9);
+        self::assertEqualsWithDelta($sheet['hours']['all'], $sheet['hours']['collect'] + $sheet['hours']['makeUp'] + $sheet['hours']['stick'] + $sheet['hours']['pot'], 1e-9);
         foreach ($sheet['stick'] as $one) {
             self::assertLessThanOrEqual($sheet['hands'], $one['station']);
             self::assertLessThan($one['to'], $one['from']);
@@ -30,6 +30,20 @@ final class DaySheetTest extends House
         $asking = array_filter($sheet['stick'], static fn (array $one) => $one['hormone'] !== null);
         self::assertEqualsCanonicalizing(array_column($asking, 'batch'), array_merge(...array_column($sheet['dips'], 'batches')));
         self::assertSame([], array_filter($sheet['set'], static fn (array $one) => $one['zone'] === ''));
+    }
+
+    public function testPotsAreFilledForWhatIsPottedThatDay(): void
+    {
+        $this->signIn('bo');
+        $row = $this->db()->fetchAssociative('SELECT code, pot_on FROM batch WHERE stuck_on IS NOT NULL AND left_bench_on IS NULL AND called_off = 0 AND pot_on >= ? ORDER BY pot_on LIMIT 1', ['2027-05-12']);
+        self::assertIsArray($row);
+        $sheet = $this->day((string) $row['pot_on']);
+        $pots = array_column($sheet['pots'], null, 'batch')[$row['code']];
+        self::assertGreaterThan(0, $pots['pots']);
+        self::assertSame($pots['pots'], $pots['labels']);
+        self::assertEqualsWithDelta($pots['mix']['litres'], array_sum(array_column($pots['mix']['parts'], 'litres')), 1e-6);
+        self::assertGreaterThan(0.0, $sheet['hours']['pot']);
+        self::assertNotSame('', $pots['mix']['parts'][0]['name']);
     }
 
     public function testMoreHandsAreDoneSooner(): void

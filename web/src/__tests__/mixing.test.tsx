@@ -30,7 +30,7 @@ const sheet: Schemas['DaySheet'] = {
   day: DAY,
   hands: 2,
   there: 2,
-  hours: { collect: 1.5, makeUp: 0.4, stick: 3.1, all: 5 },
+  hours: { collect: 1.5, makeUp: 0.4, stick: 2.6, pot: 0.5, all: 5 },
   collect: [
     {
       step: 'collect:RAP-39',
@@ -146,6 +146,7 @@ const sheet: Schemas['DaySheet'] = {
     },
   ],
   set: [{ step: 'set:Mist 2', zone: 'Mist 2', house: 'Mist house', setting: { ...setting, suits: false } }],
+  pots: [{ step: 'pot:KEF-21', batch: 'KEF-21', crop: 'Hebe', pots: 60, pot: '1 L', mix: made, zone: 'Pot tunnel', labels: 60 }],
   ends: '08:50',
   ticks: { 'fill:RAP-39': { actual: 2, note: 'short of trays', at: '07:40', by: 'Bo' } },
 }
@@ -211,7 +212,7 @@ describe('the day sheet', () => {
   const words = wordsOf(drawRoom(<DaySheet />, { known }))
 
   it('goes through the day in order, each step with its times and where it goes', () => {
-    const order = ['Cut and carry', 'Make up', 'Fill and label', 'Stick', 'Set water and warmth'].map((part) =>
+    const order = ['Cut and carry', 'Make up', 'Fill and label', 'Stick', 'Fill pots', 'Set water and warmth'].map((part) =>
       words.indexOf(part),
     )
     expect(order).toEqual([...order].sort((a, b) => a - b))
@@ -219,6 +220,8 @@ describe('the day sheet', () => {
     expect(words).toContain('08:00 to 08:50')
     expect(words).toContain('kept 12 min too long')
     expect(words).toContain('the end nearer the crown up')
+    expect(words).toContain('60 × 1 L for KEF-21 , Hebe → Pot tunnel')
+    expect(words).toContain('220 l perlite, 3 bags; 110 l compost; 5 barrows')
   })
 
   it('says what is measured, what is short, what does not suit and what must not be dipped', () => {
@@ -239,7 +242,7 @@ describe('the day sheet', () => {
   })
 
   it('says so when there is nothing', () => {
-    const empty = { ...sheet, collect: [], stick: [], mixes: [], fills: [], dips: [], set: [] }
+    const empty = { ...sheet, pots: [], collect: [], stick: [], mixes: [], fills: [], dips: [], set: [] }
     expect(wordsOf(drawRoom(<DaySheet />, { known: [[['day-sheet', DAY, null], empty]] }))).toContain(
       'Nothing is cut or stuck on that day',
     )

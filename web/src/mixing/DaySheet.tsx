@@ -167,6 +167,54 @@ function Filling({ sheet, tickOf }: { sheet: Sheet; tickOf: (step: string) => Ti
   )
 }
 
+/** Pots that are filled for what is potted that day. */
+function Potting({ sheet, tickOf }: { sheet: Sheet; tickOf: (step: string) => Tick | undefined }) {
+  const { session } = useShown()
+  return (
+    <Part number={5} title="Fill pots" hours={sheet.hours.pot}>
+      <Safety
+        own={null}
+        words="Potting mix: gloves, wash hands. Water the trays first, work in the shade, do not let roots dry. Two lift what is heavy."
+      />
+      <ol>
+        {sheet.pots.map((one) => (
+          <Step
+            key={one.step}
+            day={sheet.day}
+            step={one.step}
+            words={`fill ${one.pots} pots for ${one.batch}`}
+            unit="pots"
+            tick={tickOf(one.step)}
+          >
+            <p>
+              <strong>
+                {one.pots} × {one.pot}
+              </strong>{' '}
+              for <Codes codes={[one.batch]} />, {one.crop}
+              {one.zone && (
+                <>
+                  {' '}
+                  → <strong>{one.zone}</strong>
+                </>
+              )}
+            </p>
+            <p className="text-sm soft">
+              {sayLitres(one.mix.litres, session.nursery)} of {one.mix.name}:{' '}
+              {one.mix.parts
+                .map(
+                  (part) =>
+                    `${sayLitres(part.litres, session.nursery)} ${part.name}${part.bags === null ? '' : `, ${plural(part.bags, 'bag')}`}`,
+                )
+                .join('; ')}
+              ; {plural(one.mix.up.barrows, 'barrow')}. A finger of rim for water; {plural(one.labels, 'label')}.
+            </p>
+          </Step>
+        ))}
+      </ol>
+    </Part>
+  )
+}
+
 function Sticking({ sheet, tickOf }: { sheet: Sheet; tickOf: (step: string) => Tick | undefined }) {
   const { session, mayLog } = useShown()
   return (
@@ -262,7 +310,7 @@ export function DaySheet() {
         </div>
       </div>
       {error && <p className="refusal">{error.message}</p>}
-      {sheet && sheet.stick.length === 0 && sheet.collect.length === 0 && (
+      {sheet && sheet.stick.length + sheet.collect.length + sheet.pots.length === 0 && (
         <p className="soft">
           Nothing is cut or stuck on that day. Choose another, or see the{' '}
           <Link className="word" to="/batches/season">
@@ -271,7 +319,7 @@ export function DaySheet() {
           .
         </p>
       )}
-      {sheet && sheet.stick.length + sheet.collect.length > 0 && (
+      {sheet && sheet.stick.length + sheet.collect.length + sheet.pots.length > 0 && (
         <div className="max-w-5xl">
           <p className="mb-4">
             <strong>{sheet.hours.all.toFixed(1)} h</strong> for {plural(sheet.hands, 'pair')} of hands: done at about {sheet.ends}
@@ -284,8 +332,9 @@ export function DaySheet() {
           {sheet.mixes.length > 0 && <MakingUp sheet={sheet} tickOf={tickOf} />}
           {sheet.fills.length > 0 && <Filling sheet={sheet} tickOf={tickOf} />}
           {sheet.stick.length > 0 && <Sticking sheet={sheet} tickOf={tickOf} />}
+          {sheet.pots.length > 0 && <Potting sheet={sheet} tickOf={tickOf} />}
           {sheet.set.length > 0 && (
-            <Part number={5} title="Set water and warmth">
+            <Part number={6} title="Set water and warmth">
               <Safety
                 own={null}
                 words="Wet hands and switches do not go together: residual-current protection, and an electrician for anything behind a cover."
