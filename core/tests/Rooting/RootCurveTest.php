@@ -46,6 +46,14 @@ final class RootCurveTest extends TestCase
         self::assertLessThan($most - $least, $high - $low);
     }
 
+    /** The reference cases' own inputs, rootedAt by the written formula, reckoned with other software. */
+    public function testTheShareRootedIsTheMeanOverTheWholeGrid(): void
+    {
+        self::assertEqualsWithDelta(0.35, $this->curve([])->rootedAt(28.0), 1e-9, 'Of 7 in 10, half at the day of half.');
+        self::assertEqualsWithDelta(0.6109561008377984, $this->curve([['tau' => 21.0, 'lifted' => 20, 'rooted' => 2], ['tau' => 28.0, 'lifted' => 20, 'rooted' => 11]])->rootedAt(35.0), 1e-9);
+        self::assertEqualsWithDelta(0.35988709997731483, $this->curve([['tau' => 28.0, 'lifted' => 20, 'rooted' => 1], ['tau' => 35.0, 'lifted' => 20, 'rooted' => 3]])->rootedAt(42.0), 1e-9);
+    }
+
     public function testAnEmptyCheckSaysNothingAndOrderDoesNotMatter(): void
     {
         $a = ['tau' => 21.0, 'lifted' => 20, 'rooted' => 3];
