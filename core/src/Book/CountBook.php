@@ -89,12 +89,12 @@ final class CountBook
     }
 
     /** @return list<Entry> */
-    public function count(int $line, FullCount $count, ?int $newLine = null): array
+    public function count(int $line, FullCount $count, ?int $newLine = null, ?int $changedLine = null): array
     {
         $rootedThere = $this->at($line, State::Rooted);
         $count->mustAddUp($this->at($line, State::Stuck), $rootedThere);
 
-        return $this->enter($count->moves($line, $rootedThere, $newLine));
+        return $this->enter($count->moves($line, $rootedThere, $newLine, $changedLine));
     }
 
     /**

@@ -7,8 +7,8 @@ namespace WetCradle\Core\Book;
 use WetCradle\Core\Refused;
 
 /**
- * A whole line counted, and what is done with it in the same breath: potted now, left longer, thrown.
- * What is left longer while others are potted becomes its own line of the batch.
+ * A whole line counted, and what is done with it in the same breath: potted now, left longer, thrown, back to the knife.
+ * What is left longer while others are potted becomes its own line of the batch; what changes its method, a batch.
  */
 final class FullCount
 {
@@ -19,6 +19,8 @@ final class FullCount
         public readonly int $potted,
         public readonly int $thrownRooted,
         public readonly int $thrownUnrooted,
+        public readonly int $changedRooted,
+        public readonly int $changedUnrooted,
     ) {
     }
 
@@ -29,10 +31,12 @@ final class FullCount
      * @param int    $potted         of the rooted, potted now
      * @param int    $thrownRooted   of the rooted, thrown as too poor
      * @param int    $thrownUnrooted of the unrooted, thrown
+     * @param int    $changedRooted   of the rooted, made into something else: a division that snapped and is a cutting now
+     * @param int    $changedUnrooted of the unrooted, stuck afresh another way
      */
-    public static function of(int $rooted, int $unrooted, Losses $lost, int $potted = 0, int $thrownRooted = 0, int $thrownUnrooted = 0): self
+    public static function of(int $rooted, int $unrooted, Losses $lost, int $potted = 0, int $thrownRooted = 0, int $thrownUnrooted = 0, int $changedRooted = 0, int $changedUnrooted = 0): self
     {
-        foreach (compact('rooted', 'unrooted', 'potted', 'thrownRooted', 'thrownUnrooted') as $field => $count) {
+        foreach (compact('rooted', 'unrooted', 'potted', 'thrownRooted', 'thrownUnrooted', 'changedRooted', 'changedUnrooted') as $field => $count) {
             if ($count < 0) {
                 throw Refused::because('negative', $field, $field.' cannot be negative.');
             }
@@ -40,8 +44,11 @@ final class FullCount
         if ($thrownUnrooted > $unrooted) {
             throw Refused::because('more_than_there_are', 'thrownUnrooted', sprintf('Of %d without roots, %d cannot be thrown.', $unrooted, $thrownUnrooted));
         }
+        if ($thrownUnrooted + $changedUnrooted > $unrooted) {
+            throw Refused::because('more_than_there_are', 'changedUnrooted', sprintf('Of %d without roots %d are thrown; %d cannot be stuck another way.', $unrooted, $thrownUnrooted, $changedUnrooted));
+        }
 
-        return new self($rooted, $unrooted, $lost, $potted, $thrownRooted, $thrownUnrooted);
+        return new self($rooted, $unrooted, $lost, $potted, $thrownRooted, $thrownUnrooted, $changedRooted, $changedUnrooted);
     }
 
     /**
@@ -61,17 +68,26 @@ final class FullCount
         if ($this->potted + $this->thrownRooted > $withRoots) {
             throw Refused::because('more_than_there_are', $this->potted > $withRoots ? 'potted' : 'thrownRooted', sprintf('Only %d have roots; %d cannot be potted and %d thrown.', $withRoots, $this->potted, $this->thrownRooted));
         }
+        if ($this->rootedLeft($rootedThere) < 0) {
+            throw Refused::because('more_than_there_are', 'changedRooted', sprintf('Only %d have roots; with %d potted and %d thrown, %d cannot change their method.', $withRoots, $this->potted, $this->thrownRooted, $this->changedRooted));
+        }
     }
 
     /** How many rooted ones are left longer. */
     public function rootedLeft(int $rootedThere): int
     {
-        return $this->rooted + $rootedThere - $this->potted - $this->thrownRooted;
+        return $this->rooted + $rootedThere - $this->potted - $this->thrownRooted - $this->changedRooted;
     }
 
     public function unrootedLeft(): int
     {
-        return $this->unrooted - $this->thrownUnrooted;
+        return $this->unrooted - $this->thrownUnrooted - $this->changedUnrooted;
+    }
+
+    /** How many go to a batch of their own, made another way. */
+    public function changed(): int
+    {
+        return $this->changedRooted + $this->changedUnrooted;
     }
 
     /** Whether what is left needs a line of its own, because the rest was potted. */
@@ -81,11 +97,12 @@ final class FullCount
     }
 
     /**
-     * @param ?int $newLine the line that takes what is left longer; needed when splits()
+     * @param ?int $newLine     the line that takes what is left longer; needed when splits()
+     * @param ?int $changedLine the line, of another batch, that takes what changes its method; needed when changed()
      *
      * @return list<Move>
      */
-    public function moves(int $line, int $rootedThere, ?int $newLine): array
+    public function moves(int $line, int $rootedThere, ?int $newLine, ?int $changedLine = null): array
     {
         $moves = $this->lost->from($line, State::Stuck);
         if ($this->rooted > 0) {
@@ -99,6 +116,15 @@ final class FullCount
         }
         if ($this->potted > 0) {
             $moves[] = Move::on($line, State::Rooted, $this->potted);
+        }
+        if ($this->changed() > 0) {
+            $changedLine ?? throw Refused::because('missing', 'changedLine', 'What changes its method needs a batch of its own.');
+            foreach ([[State::Rooted, $this->changedRooted], [State::Stuck, $this->changedUnrooted]] as [$state, $count]) {
+                if ($count > 0) {
+                    $moves[] = Move::restuck($line, $state, $changedLine, $count);
+                }
+            }
+            $moves[] = Move::on($changedLine, State::ToStick, $this->changed());
         }
         if ($this->splits($rootedThere)) {
             $newLine ?? throw Refused::because('missing', 'newLine', 'What is left longer needs a line of its own.');

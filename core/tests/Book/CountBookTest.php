@@ -36,6 +36,34 @@ final class CountBookTest extends TestCase
         self::assertSame($book->cameIn(), $book->total());
     }
 
+    public function testWhatChangesItsMethodGoesToABatchOfItsOwnInTheSameBreath(): void
+    {
+        $book = CountBook::empty();
+        $book->stick(1, 100);
+        $count = FullCount::of(60, 30, Losses::of(['rot' => 10]), 40, 5, 8, 4, 6);
+        self::assertSame([11, 16, 10], [$count->rootedLeft(0), $count->unrootedLeft(), $count->changed()]);
+        $book->count(1, $count, 2, 7);
+        self::assertSame(['to_stick' => 0, 'stuck' => 0, 'rooted' => 0, 'potted' => 40, 'grown' => 0, 'sold' => 0, 'lost' => 23], $book->standing(1));
+        self::assertSame([11, 16], [$book->at(2, State::Rooted), $book->at(2, State::Stuck)]);
+        self::assertSame(10, $book->at(7, State::Stuck));
+        self::assertSame($book->cameIn(), $book->total());
+        // Six unrooted ones went elsewhere: the batch is not held to have tried to root them.
+        self::assertSame(94, $this->resultOf($book, [1, 2])->stuck);
+        foreach ([[FullCount::of(60, 30, Losses::of(['rot' => 10]), 40, 5, 0, 16), 'changedRooted'], [FullCount::of(90, 0, Losses::of(['rot' => 10]), 0, 0, 0, 2), 'changedLine']] as [$bad, $field]) {
+            $other = CountBook::empty();
+            $other->stick(1, 100);
+            try {
+                $other->count(1, $bad, 2);
+                self::fail('Should have been refused.');
+            } catch (Refused $refused) {
+                self::assertSame($field, $refused->field);
+                self::assertSame(100, $other->at(1, State::Stuck), 'Nothing has changed.');
+            }
+        }
+        $this->expectException(Refused::class);
+        FullCount::of(0, 10, Losses::none(), 0, 0, 6, 0, 5);
+    }
+
     public function testNothingPottedLeavesTheLineWhole(): void
     {
         $book = CountBook::empty();

@@ -1,0 +1,83 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Potting;
+
+use WetCradle\Core\Calendar\SiteAir;
+use WetCradle\Core\Crops\Potting;
+
+/**
+ * What a lot of pots goes through until it is ready, with the day of each: out of the shade, fed once roots are there, set
+ * apart, through the winter where its kind can stand, hardened off in steps, ready. Days are defaults; what is done is ticked.
+ */
+final class GrowOnSteps
+{
+    public const KINDS = ['shade', 'feed', 'space', 'winter', 'harden', 'outside', 'ready'];
+
+    /** Days in the shade after potting. */
+    private const SHADE = 7;
+    /** Days until roots have reached the wall of the pot and can be fed. */
+    private const ROOTS = 21;
+    /** Days that slow-release feed in the mix lasts. */
+    private const SLOW_RELEASE = 90;
+    /** Grown on for less than this, pots are not set apart. */
+    private const SHORT = 42;
+    /** Days before it is ready: into the second tunnel, then outside. */
+    private const HARDEN = 14;
+    private const OUTSIDE = 7;
+    /** °C of a day's mean below which nights can freeze. */
+    private const CAN_FREEZE = 8.0;
+    private const WINTER_WORDS = [
+        'outside' => 'Stands outside through the winter, pot-thick and out of the wind.',
+        'cold_frame' => 'Into the cold frame, lid on in frost, aired on mild days.',
+        'frost_free' => 'Frost-free, and dry rather than wet.',
+        'as_cells' => 'Frost-free: it was to stand in its cells, and is small for its pot.',
+    ];
+
+    /** @return list<array{kind: string, on: \DateTimeImmutable, words: string}> in the order of their days */
+    public static function of(Potting $sheet, \DateTimeImmutable $pottedOn, \DateTimeImmutable $readyOn, SiteAir $air): array
+    {
+        $readyOn = max($pottedOn, $readyOn);
+        $days = (int) $pottedOn->diff($readyOn)->format('%a');
+        $after = static fn (int $n) => $pottedOn->modify(sprintf('+%d days', $n));
+        $steps = [];
+        $add = static function (string $kind, \DateTimeImmutable $on, string $words) use (&$steps, $readyOn): void {
+            if ($on <= $readyOn) {
+                $steps[] = ['kind' => $kind, 'on' => $on, 'words' => $words];
+            }
+        };
+        $add('shade', $after(self::SHADE), 'Out of the shade.');
+        $sheet->feed === 'in_the_mix'
+            ? $add('feed', $after(self::SLOW_RELEASE), 'The slow-release feed in the mix is used up about now: feed, if it still has to grow.')
+            : $add('feed', $after(self::ROOTS), 'Knock one out: with roots at the wall of the pot, feed from now on. Not before.');
+        if ($days >= self::SHORT) {
+            $add('space', $after(intdiv($days, 2)), 'Leaves touch about now: set apart.');
+        }
+        $cold = self::firstCold($pottedOn, $readyOn, $air);
+        if ($cold !== null) {
+            $add('winter', $cold, self::WINTER_WORDS[$sheet->winter].' Look once a week: at rest, pots dry out unseen.');
+        }
+        $harden = max($pottedOn, $readyOn->modify(sprintf('-%d days', self::HARDEN)));
+        $outside = max($pottedOn, $readyOn->modify(sprintf('-%d days', self::OUTSIDE)));
+        $add('harden', $harden, 'Into the second tunnel, doors open by day, then by night too.');
+        if ($sheet->hardy || $air->on($outside) >= self::CAN_FREEZE) {
+            $add('outside', $outside, 'Outside, sheltered at first.');
+        }
+        $add('ready', $readyOn, 'Ready, if it is well rooted and clean: count what is good.');
+        usort($steps, static fn (array $a, array $b) => [$a['on'], array_search($a['kind'], self::KINDS, true)] <=> [$b['on'], array_search($b['kind'], self::KINDS, true)]);
+
+        return $steps;
+    }
+
+    private static function firstCold(\DateTimeImmutable $from, \DateTimeImmutable $to, SiteAir $air): ?\DateTimeImmutable
+    {
+        for ($day = $from; $day < $to; $day = $day->modify('+1 day')) {
+            if ($air->on($day) < self::CAN_FREEZE) {
+                return $day;
+            }
+        }
+
+        return null;
+    }
+}

@@ -1,0 +1,86 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Potting;
+
+use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Plan\GrowingOn;
+use WetCradle\Core\Refused;
+
+/** A batch that waits for its pots: how much work, from when it can be done, and what it costs to let it wait. */
+final class PotJob
+{
+    /**
+     * @param float              $hours   that potting it takes
+     * @param \DateTimeImmutable $from    the first day on which it can be potted
+     * @param \DateTimeImmutable $boundOn the day from which its roots mat
+     * @param ?Week              $due     the first week in which an order wants it
+     * @param ?string            $for     whose order that is
+     * @param int                $latest  days after `from` for which it can be held at most
+     */
+    private function __construct(
+        public readonly string $code,
+        public readonly int $plants,
+        public readonly float $hours,
+        public readonly \DateTimeImmutable $from,
+        public readonly \DateTimeImmutable $boundOn,
+        public readonly GrowingOn $growingOn,
+        public readonly ?Week $due,
+        public readonly ?string $for,
+        public readonly int $latest,
+    ) {
+    }
+
+    public static function of(string $code, int $plants, float $hours, \DateTimeImmutable $from, \DateTimeImmutable $boundOn, GrowingOn $growingOn, ?Week $due, ?string $for, int $latest): self
+    {
+        if ($plants < 0 || $hours < 0.0) {
+            throw Refused::because('negative', $plants < 0 ? 'plants' : 'hours', 'There is no such thing as less than no work.');
+        }
+
+        return new self($code, $plants, $hours, $from, $boundOn, $growingOn, $due, $for, max(0, $latest));
+    }
+
+    /** The last day on which potting it harms neither its roots nor its order. */
+    public function lastGood(): \DateTimeImmutable
+    {
+        $potBy = $this->due === null ? null : $this->growingOn->potBy($this->due->sunday());
+
+        return $potBy === null ? $this->boundOn : min($this->boundOn, $potBy);
+    }
+
+    /** The day on which it is potted when it is done in a week: its Monday, or the first day it can be. */
+    public function dayIn(Week $week): \DateTimeImmutable
+    {
+        return max($this->from, $week->monday());
+    }
+
+    public function isHeldTooLong(Week $week): bool
+    {
+        return $this->dayIn($week) > $this->from->modify(sprintf('+%d days', $this->latest));
+    }
+
+    /**
+     * What it means to pot it in this week.
+     *
+     * @return list<array{kind: string, words: string}>
+     */
+    public function costs(Week $week): array
+    {
+        $day = $this->dayIn($week);
+        $found = [];
+        $past = (int) $this->boundOn->diff($day)->format('%r%a');
+        if ($past > 0) {
+            $found[] = ['kind' => 'root_bound', 'words' => sprintf('Roots will have matted for %d %s by then.', $past, $past === 1 ? 'day' : 'days')];
+        }
+        $late = $this->due === null ? 0 : $this->due->until(Week::containing($this->growingOn->readyOn($day)));
+        if ($late > 0) {
+            $found[] = ['kind' => 'late', 'words' => sprintf('Ready about %d %s after %s wants it.', $late, $late === 1 ? 'week' : 'weeks', $this->for ?? 'our own target')];
+        }
+        if ($this->isHeldTooLong($week)) {
+            $found[] = ['kind' => 'too_long', 'words' => sprintf('Held for more than %d days, a rooted plant is spoilt.', $this->latest)];
+        }
+
+        return $found;
+    }
+}

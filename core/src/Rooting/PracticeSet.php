@@ -1,0 +1,46 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Rooting;
+
+use Random\Engine\Mt19937;
+use Random\Randomizer;
+use WetCradle\Core\Refused;
+
+/** Drawn feet to grade, the same for everybody who takes the set of that number. */
+final class PracticeSet
+{
+    public const SIZE = 21;
+
+    /** @param list<Specimen> $specimens */
+    private function __construct(public readonly int $number, public readonly array $specimens)
+    {
+    }
+
+    public static function of(int $number): self
+    {
+        if ($number < 1 || $number > 1_000_000) {
+            throw Refused::because('out_of_range', 'set', 'There are sets 1 to 1,000,000.');
+        }
+        $chance = new Randomizer(new Mt19937($number));
+        $stages = [];
+        for ($i = 0; $i < self::SIZE; ++$i) {
+            $stages[] = RootStage::cases()[$i % count(RootStage::cases())];
+        }
+
+        return new self($number, array_map(static fn (RootStage $stage) => Specimen::showing($stage, $chance), array_values($chance->shuffleArray($stages))));
+    }
+
+    /**
+     * @param list<RootStage> $grades in the order of the specimens
+     */
+    public function grade(array $grades): Agreement
+    {
+        if (count($grades) !== count($this->specimens)) {
+            throw Refused::because('does_not_add_up', 'grades', sprintf('%d feet are drawn, %d were graded.', count($this->specimens), count($grades)));
+        }
+
+        return Agreement::of(array_map(static fn (Specimen $one, RootStage $said) => [$one->stage(), $said], $this->specimens, $grades));
+    }
+}

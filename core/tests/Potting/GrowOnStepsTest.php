@@ -1,0 +1,75 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Tests\Potting;
+
+use PHPUnit\Framework\TestCase;
+use WetCradle\Core\Calendar\Climate;
+use WetCradle\Core\Calendar\SiteAir;
+use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Crops\Potting;
+use WetCradle\Core\Potting\GrowOnSteps;
+
+/** What a lot goes through, and when. */
+final class GrowOnStepsTest extends TestCase
+{
+    private SiteAir $air;
+
+    protected function setUp(): void
+    {
+        $this->air = Climate::ColdContinental->air('north');
+    }
+
+    /**
+     * @param array<string, mixed> $says
+     *
+     * @return array<string, string> day by kind
+     */
+    private function steps(string $from, string $to, array $says = []): array
+    {
+        $sheet = Potting::read(Fields::of($says + ['trigger' => 'share', 'readyShare' => 0.8, 'pot' => '9 cm', 'mix' => 'potting mix', 'feed' => 'after_rooting', 'survival' => 0.95, 'survivalStrength' => 60, 'growOnDays' => 56, 'hardy' => true, 'winter' => 'cold_frame']));
+
+        return array_map(static fn (array $s) => $s['on']->format('Y-m-d'), array_column(GrowOnSteps::of($sheet, new \DateTimeImmutable($from), new \DateTimeImmutable($to), $this->air), null, 'kind'));
+    }
+
+    public function testASummerLotIsFedSetApartHardenedAndReady(): void
+    {
+        $steps = $this->steps('2027-05-10', '2027-07-05');
+        self::assertSame(['shade' => '2027-05-17', 'feed' => '2027-05-31', 'space' => '2027-06-07', 'harden' => '2027-06-21', 'outside' => '2027-06-28', 'ready' => '2027-07-05'], $steps);
+    }
+
+    public function testFeedInTheMixLastsAndAShortLotIsNotSetApart(): void
+    {
+        self::assertSame('2027-08-08', $this->steps('2027-05-10', '2027-09-10', ['feed' => 'in_the_mix'])['feed']);
+        $short = $this->steps('2027-05-10', '2027-06-07', ['feed' => 'in_the_mix']);
+        self::assertArrayNotHasKey('feed', $short, 'Used up only after it is ready.');
+        self::assertArrayNotHasKey('space', $short);
+    }
+
+    public function testWinterIsSpentWhereItsKindCanAndTenderOnesDoNotGoOutInTheCold(): void
+    {
+        $steps = $this->steps('2027-09-20', '2028-04-20');
+        self::assertArrayHasKey('winter', $steps);
+        self::assertGreaterThan('2027-09-20', $steps['winter']);
+        self::assertLessThan(8.0, $this->air->on(new \DateTimeImmutable($steps['winter'])));
+        self::assertGreaterThanOrEqual(8.0, $this->air->on((new \DateTimeImmutable($steps['winter']))->modify('-1 day')));
+        self::assertArrayHasKey('outside', $this->steps('2027-09-20', '2028-02-20'));
+        self::assertArrayNotHasKey('outside', $this->steps('2027-09-20', '2028-02-20', ['hardy' => false, 'winter' => 'frost_free']));
+        self::assertArrayNotHasKey('winter', $this->steps('2027-05-10', '2027-07-05'));
+    }
+
+    public function testStepsComeInOrderNeverAfterReadyWhateverTheDays(): void
+    {
+        for ($days = 0; $days <= 400; $days += 23) {
+            $from = new \DateTimeImmutable('2027-06-15');
+            $steps = $this->steps('2027-06-15', $from->modify(sprintf('+%d days', $days))->format('Y-m-d'));
+            $sorted = $steps;
+            asort($sorted);
+            self::assertSame(array_values($sorted), array_values($steps));
+            self::assertSame($from->modify(sprintf('+%d days', $days))->format('Y-m-d'), end($steps));
+            self::assertGreaterThanOrEqual('2027-06-15', reset($steps));
+            self::assertSame('ready', array_key_last($steps));
+        }
+    }
+}
