@@ -57,14 +57,19 @@ final class Crew
         return new self([], []);
     }
 
-    /** Hours of work in a week, Monday to Friday, less who is away. */
-    public function hoursIn(Week $week): float
+    /**
+     * Hours of work in a week, Monday to Friday, less who is away.
+     *
+     * @param ?\DateTimeImmutable $from only what is left of the week from this day on
+     */
+    public function hoursIn(Week $week, ?\DateTimeImmutable $from = null): float
     {
         $hours = 0.0;
         foreach ($this->hands as $hand) {
             $days = 0;
             for ($i = 0; $i < self::WORKING_DAYS; ++$i) {
-                $days += $this->isAway($hand['name'], $week->monday()->modify(sprintf('+%d days', $i))->format('Y-m-d')) ? 0 : 1;
+                $day = $week->monday()->modify(sprintf('+%d days', $i))->format('Y-m-d');
+                $days += $day < ($from?->format('Y-m-d') ?? $day) || $this->isAway($hand['name'], $day) ? 0 : 1;
             }
             $hours += $hand['hours'] * $days / self::WORKING_DAYS;
         }

@@ -59,8 +59,8 @@ final class DayList
         if ($one->stuck === 0) {
             return null;
         }
-        if ($one->foundReady) {
-            return [Job::Pot, $one->lastCheckOn ?? $one->potOn, 'the last check found it ready'];
+        if ($one->potBecause !== null) {
+            return [Job::Pot, $one->lastCheckOn ?? $one->potOn, $one->potBecause];
         }
         $days = (int) $one->stickOn->diff($one->rootedFrom)->format('%r%a');
         $due = $one->lastCheckOn?->modify(sprintf('+%d days', self::DAYS_BETWEEN_CHECKS))

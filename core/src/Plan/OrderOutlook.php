@@ -16,31 +16,49 @@ final class OrderOutlook
 
     private ?float $chance = null;
 
+    /**
+     * @param int   $sent     that are with the customer
+     * @param int   $ready    good plants that are left for it once the orders before it are served
+     * @param float $expected of those wanted, sent and ready ones among them
+     */
     private function __construct(
         public readonly int $wanted,
-        public readonly int $sure,
+        public readonly int $sent,
+        public readonly int $ready,
         public readonly float $expected,
         private readonly float $variance,
         private readonly int $onTheWay,
+        private readonly int $sure,
         private readonly int $before,
     ) {
     }
 
     /**
-     * @param int            $sure     good plants that are grown, or sold
+     * @param int            $sure     good plants that are grown, or sold without saying to whom
      * @param list<Standing> $standing
-     * @param int            $before   wanted by orders that are served from the same batches before it
+     * @param int            $before   still wanted by orders that are served from the same batches before it
+     * @param int            $sent     of those wanted, already with the customer
      */
-    public static function of(int $wanted, int $sure, array $standing, int $before = 0): self
+    public static function of(int $wanted, int $sure, array $standing, int $before = 0, int $sent = 0): self
     {
+        $sent = min($wanted, $sent);
+
         return new self(
             $wanted,
-            max(0, $sure - $before),
-            $sure - $before + array_sum(array_map(static fn (Standing $s) => $s->mean(), $standing)),
+            $sent,
+            min($wanted - $sent, max(0, $sure - $before)),
+            $sent + $sure - $before + array_sum(array_map(static fn (Standing $s) => $s->mean(), $standing)),
             array_sum(array_map(static fn (Standing $s) => $s->variance(), $standing)),
             array_sum(array_map(static fn (Standing $s) => $s->count, $standing)),
+            max(0, $sure - $before),
             max(0, $before - $sure),
         );
+    }
+
+    /** How many more than are sent and ready are to be expected, of those wanted. */
+    public function coming(): int
+    {
+        return max(0, min($this->wanted, (int) round($this->expected)) - $this->sent - $this->ready);
     }
 
     /**
@@ -54,14 +72,14 @@ final class OrderOutlook
 
     private function workOutChance(): float
     {
-        $needed = $this->wanted + $this->before - $this->sure;
-        if ($needed <= 0) {
+        $needed = $this->wanted - $this->sent + $this->before - $this->sure;
+        if ($this->sent >= $this->wanted || $needed <= 0) {
             return 1.0;
         }
         if ($this->onTheWay < $needed) {
             return 0.0;
         }
-        $mean = ($this->expected + $this->before - $this->sure) / $this->onTheWay;
+        $mean = ($this->expected - $this->sent + $this->before - $this->sure) / $this->onTheWay;
         $spread = $this->variance / ($this->onTheWay * $mean * (1.0 - $mean));
         // With hardly more spread than coins have, the strength has no end; so much is end enough.
         $strength = $spread <= 1.0 + 1e-6 ? 1e6 : min(1e6, max(1e-3, ($this->onTheWay - $spread) / ($spread - 1.0)));
@@ -77,14 +95,16 @@ final class OrderOutlook
     /** By how many it is likely to miss; 0 when the expected number is enough. */
     public function short(): int
     {
-        return max(0, min($this->wanted, $this->wanted - (int) round($this->expected)));
+        return max(0, min($this->wanted - $this->sent, $this->wanted - (int) round($this->expected)));
     }
 
     public function words(): string
     {
-        $all = $this->wanted <= $this->sure ? sprintf('All %d are there.', $this->wanted) : null;
+        if ($this->sent + $this->ready >= $this->wanted) {
+            return $this->ready === 0 ? sprintf('All %d are sent.', $this->wanted) : ($this->sent === 0 ? sprintf('All %d are there.', $this->wanted) : sprintf('%d are sent, and the other %d are there.', $this->sent, $this->ready));
+        }
 
-        return $all ?? sprintf(
+        return ($this->sent + $this->ready > 0 ? sprintf('%d sent, %d ready. ', $this->sent, $this->ready) : '').sprintf(
             '%s %d of %d: %s of having them all.',
             $this->isShort() ? sprintf('%d short, about', $this->short()) : 'About',
             max(0, (int) round($this->expected)),

@@ -13,7 +13,7 @@ final class Outlook
      * @param int                 $rooted      rooted and not yet potted
      * @param \DateTimeImmutable  $rootedFrom  the first day on which roots may be expected
      * @param ?\DateTimeImmutable $lastCheckOn the newest lifted sample or full count
-     * @param bool                $foundReady  whether that check called it ready
+     * @param ?string             $potBecause  what makes it due for potting by its sheet's school; null while it is not
      * @param bool                $leftLonger  whether the line is a remainder of an earlier count
      */
     public function __construct(
@@ -26,7 +26,7 @@ final class Outlook
         public readonly \DateTimeImmutable $rootedFrom,
         public readonly \DateTimeImmutable $potOn,
         public readonly ?\DateTimeImmutable $lastCheckOn,
-        public readonly bool $foundReady,
+        public readonly ?string $potBecause,
         public readonly bool $leftLonger,
     ) {
     }

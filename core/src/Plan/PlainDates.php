@@ -56,6 +56,15 @@ final class PlainDates
         return new self($stickOn, $from, $by, $wean, $potFrom, $potOn, $potBy, $ready($potFrom), $ready($potOn), $ready($potBy));
     }
 
+    /** The same, potted on a day that somebody has settled: no range any more, and ready counted from it. */
+    public function pottedOn(\DateTimeImmutable $day, GrowingOn $growingOn): self
+    {
+        $day = max($day, $this->stickOn);
+        $ready = $growingOn->readyOn($day);
+
+        return new self($this->stickOn, $this->rootedFrom, $this->rootedBy, min($this->weanOn, $day), $day, $day, $day, $ready, $ready, $ready);
+    }
+
     /** The last week in which the batch still stands on the rooting bench. */
     public function lastBenchWeek(): Week
     {

@@ -13,8 +13,8 @@ use WetCradle\Core\Refused;
 final class Pool
 {
     /**
-     * @param non-empty-list<array{order: int, wanted: int}> $orders   in the order in which they are served
-     * @param int                                            $sure     good plants that are grown, or sold for them
+     * @param non-empty-list<array{order: int, wanted: int, sent?: int}> $orders   in the order in which they are served
+     * @param int                                                        $sure     good plants that are grown, or sold for them without saying for which
      * @param list<Standing>                                 $standing what is on its way for them
      */
     private function __construct(public readonly array $orders, public readonly int $sure, public readonly array $standing)
@@ -22,8 +22,8 @@ final class Pool
     }
 
     /**
-     * @param list<array{order: int, wanted: int}> $orders   in the order in which they are served
-     * @param list<Standing>                       $standing
+     * @param list<array{order: int, wanted: int, sent?: int}> $orders   in the order in which they are served
+     * @param list<Standing>                                   $standing
      */
     public static function of(array $orders, int $sure, array $standing): self
     {
@@ -39,9 +39,10 @@ final class Pool
     {
         $found = [];
         $before = 0;
-        foreach ($this->orders as ['order' => $order, 'wanted' => $wanted]) {
-            $found[$order] = OrderOutlook::of($wanted, $this->sure, $this->standing, $before);
-            $before += $wanted;
+        foreach ($this->orders as $one) {
+            $sent = $one['sent'] ?? 0;
+            $found[$one['order']] = OrderOutlook::of($one['wanted'], $this->sure, $this->standing, $before, $sent);
+            $before += max(0, $one['wanted'] - $sent);
         }
 
         return $found;

@@ -46,8 +46,10 @@ final class SeasonChance
                 }
             }
             $due = 0;
-            foreach ($pool->orders as ['order' => $order, 'wanted' => $wanted]) {
-                $orders[$order] = [$p, $due += $wanted];
+            foreach ($pool->orders as $one) {
+                $open = max(0, $one['wanted'] - ($one['sent'] ?? 0));
+                $due += $open;
+                $orders[$one['order']] = [$p, $open === 0 ? 0 : $due];
             }
         }
         $sure = array_map(static fn (Pool $pool) => $pool->sure, $pools);

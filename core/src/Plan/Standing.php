@@ -31,6 +31,12 @@ final class Standing
         return new self($count, Beta::product($stages), $luck, $luck === null ? 0.0 : $shared);
     }
 
+    /** What was left longer after a full count: about two in five may yet root, and little is known of them. */
+    public static function leftLonger(): Beta
+    {
+        return Beta::of(2.0, 3.0);
+    }
+
     public function mean(): float
     {
         return $this->count * $this->good->mean();

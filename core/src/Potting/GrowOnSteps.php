@@ -57,6 +57,8 @@ final class GrowOnSteps
         $cold = self::firstCold($pottedOn, $readyOn, $air);
         if ($cold !== null) {
             $add('winter', $cold, self::WINTER_WORDS[$sheet->winter].' Look once a week: at rest, pots dry out unseen.');
+        } elseif (!$sheet->hardy && $air->on($pottedOn) < self::CAN_FREEZE) {
+            $add('winter', $pottedOn, sprintf('Nights can still freeze: frost-free until about %s.', self::safeFrom($pottedOn, $air)->format('j M')));
         }
         $harden = max($pottedOn, $readyOn->modify(sprintf('-%d days', self::HARDEN)));
         $outside = max($pottedOn, $readyOn->modify(sprintf('-%d days', self::OUTSIDE)));
@@ -70,14 +72,24 @@ final class GrowOnSteps
         return $steps;
     }
 
+    /** The day on which it grows cold while it stands there; a spring that grows warmer is no winter. */
     private static function firstCold(\DateTimeImmutable $from, \DateTimeImmutable $to, SiteAir $air): ?\DateTimeImmutable
     {
         for ($day = $from; $day < $to; $day = $day->modify('+1 day')) {
-            if ($air->on($day) < self::CAN_FREEZE) {
+            if ($air->on($day) < self::CAN_FREEZE && $air->on($day->modify('+3 weeks')) < $air->on($day)) {
                 return $day;
             }
         }
 
         return null;
+    }
+
+    private static function safeFrom(\DateTimeImmutable $day, SiteAir $air): \DateTimeImmutable
+    {
+        for ($days = 0; $days < 200 && $air->on($day) < self::CAN_FREEZE; ++$days) {
+            $day = $day->modify('+1 day');
+        }
+
+        return $day;
     }
 }

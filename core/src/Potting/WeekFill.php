@@ -50,8 +50,8 @@ final class WeekFill
     }
 
     /**
-     * @param list<float> $free
-     * @param list<float> $taken
+     * @param list<float>       $free
+     * @param array<int, float> $taken
      */
     private static function whole(PotJob $job, int $first, Week $from, array $free, array $taken): ?int
     {
@@ -65,8 +65,8 @@ final class WeekFill
     }
 
     /**
-     * @param list<float> $free
-     * @param list<float> $taken
+     * @param list<float>       $free
+     * @param array<int, float> $taken
      */
     private static function any(int $first, array $free, array $taken): ?int
     {

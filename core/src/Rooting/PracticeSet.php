@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Rooting;
 
-use Random\Engine\Mt19937;
-use Random\Randomizer;
 use WetCradle\Core\Refused;
 
 /** Drawn feet to grade, the same for everybody who takes the set of that number. */
@@ -23,7 +21,7 @@ final class PracticeSet
         if ($number < 1 || $number > 1_000_000) {
             throw Refused::because('out_of_range', 'set', 'There are sets 1 to 1,000,000.');
         }
-        $chance = new Randomizer(new Mt19937($number));
+        $chance = new \Random\Randomizer(new \Random\Engine\Mt19937($number));
         $stages = [];
         for ($i = 0; $i < self::SIZE; ++$i) {
             $stages[] = RootStage::cases()[$i % count(RootStage::cases())];

@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Rooting;
 
-use Random\Randomizer;
-
 /**
  * A made-up cutting's foot, to be drawn and graded: how large its callus, how far its roots reach. What stage it shows
  * follows from its shape alone, by the same rule as in the house.
@@ -32,18 +30,11 @@ final class Specimen
     }
 
     /** One that shows this stage, as one of many that do. */
-    public static function showing(RootStage $stage, Randomizer $chance): self
+    public static function showing(RootStage $stage, \Random\Randomizer $chance): self
     {
         $between = static fn (float $low, float $high) => $low + ($high - $low) * $chance->getInt(0, 1_000_000) / 1_000_000;
-        $roots = static function (int $least, int $most, float $low, float $high) use ($chance, $between): array {
-            $found = [];
-            for ($i = 0, $many = $chance->getInt($least, $most); $i < $many; ++$i) {
-                $found[] = ['from' => round($between(0.0, 0.7), 2), 'side' => $i % 2 === 0 ? -1 : 1, 'length' => round($between($low, $high), 2), 'bend' => round($between(-1.0, 1.0), 2)];
-            }
-
-            return $found;
-        };
-        $longest = static fn (array $few, float $length) => [['length' => round($length, 2)] + $few[0], ...array_slice($few, 1)];
+        $roots = static fn (int $least, int $most, float $low, float $high) => self::roots($chance->getInt($least, $most), $low, $high, $between);
+        $longest = self::withLongest(...);
         [$callus, $found, $mat, $brown] = match ($stage) {
             RootStage::Nothing => [0.0, [], 0.0, 0.0],
             RootStage::Callus => [$between(0.35, 1.0), [], 0.0, 0.0],
@@ -55,6 +46,33 @@ final class Specimen
         };
 
         return new self(round($between(-1.0, 1.0), 2), round($callus, 2), $found, round($mat, 2), round($brown, 2), $stage === RootStage::Dead || $chance->getInt(0, 9) === 0);
+    }
+
+    /**
+     * @param \Closure(float, float): float $between
+     *
+     * @return non-empty-list<array{from: float, side: int, length: float, bend: float}>
+     */
+    private static function roots(int $many, float $low, float $high, \Closure $between): array
+    {
+        $found = [];
+        do {
+            $found[] = ['from' => round($between(0.0, 0.7), 2), 'side' => count($found) % 2 === 0 ? -1 : 1, 'length' => round($between($low, $high), 2), 'bend' => round($between(-1.0, 1.0), 2)];
+        } while (count($found) < $many);
+
+        return $found;
+    }
+
+    /**
+     * @param non-empty-list<array{from: float, side: int, length: float, bend: float}> $few
+     *
+     * @return non-empty-list<array{from: float, side: int, length: float, bend: float}> the first of them this long
+     */
+    private static function withLongest(array $few, float $length): array
+    {
+        $few[0]['length'] = round($length, 2);
+
+        return $few;
     }
 
     public function stage(): RootStage
@@ -75,6 +93,6 @@ final class Specimen
     /** @return array{lean: float, callus: float, roots: list<array{from: float, side: int, length: float, bend: float}>, mat: float, brown: float, wilted: bool} */
     public function toArray(): array
     {
-        return get_object_vars($this);
+        return ['lean' => $this->lean, 'callus' => $this->callus, 'roots' => $this->roots, 'mat' => $this->mat, 'brown' => $this->brown, 'wilted' => $this->wilted];
     }
 }

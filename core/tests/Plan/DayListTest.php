@@ -136,7 +136,7 @@ final class DayListTest extends TestCase
             $day->modify('+20 days'),
             $day->modify('+35 days'),
             $checked === null ? null : new \DateTimeImmutable($checked),
-            $ready,
+            $ready ? '9 of 10 lifted have roots at the wall: ready' : null,
             false,
         );
     }

@@ -14,6 +14,8 @@ use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Plan\CropTimes;
 use WetCradle\Core\Plan\OrderOutlook;
 use WetCradle\Core\Plan\PlainDates;
+use WetCradle\Core\Plan\Pool;
+use WetCradle\Core\Plan\SeasonChance;
 use WetCradle\Core\Plan\Standing;
 use WetCradle\Core\Plan\StickAgain;
 use WetCradle\Core\Rates\StickCount;
@@ -46,6 +48,32 @@ final class OutlookTest extends TestCase
         self::assertTrue($short->isShort());
         self::assertSame(170 - 116, $short->short());
         self::assertSame('54 short, about 116 of 170: hardly any chance of having them all.', $short->words());
+    }
+
+    public function testWhatIsSentIsTheOrdersOwnAndTheRestComesAfterThoseBefore(): void
+    {
+        $standing = [Standing::of(80, [Beta::of(90, 10)])];
+        $part = OrderOutlook::of(100, 30, $standing, 10, 40);
+        self::assertSame([40, 20, 40], [$part->sent, $part->ready, $part->coming()]);
+        self::assertEqualsWithDelta(OrderOutlook::of(40, 0, $standing)->chance(), $part->chance(), 1e-12, '40 of 100 are still to come.');
+        self::assertStringStartsWith('40 sent, 20 ready. ', $part->words());
+        self::assertSame(0, $part->short());
+        $all = OrderOutlook::of(100, 0, [], 500, 100);
+        self::assertSame([1.0, 0, 0, 'All 100 are sent.', 0], [$all->chance(), $all->ready, $all->coming(), $all->words(), $all->short()]);
+        self::assertSame('70 are sent, and the other 30 are there.', OrderOutlook::of(100, 30, [], 0, 70)->words());
+        $short = OrderOutlook::of(100, 0, [Standing::of(20, [Beta::of(90, 10)])], 0, 40);
+        self::assertSame([18, 42, 0.0], [$short->coming(), $short->short(), $short->chance()]);
+    }
+
+    public function testAnOrderThatHasAllTakesNothingFromThoseAfterIt(): void
+    {
+        $standing = [Standing::of(60, [Beta::of(90, 10)])];
+        $with = Pool::of([['order' => 1, 'wanted' => 50, 'sent' => 50], ['order' => 2, 'wanted' => 50]], 0, $standing);
+        $alone = Pool::of([['order' => 2, 'wanted' => 50]], 0, $standing);
+        self::assertSame($alone->outlooks()[2]->chance(), $with->outlooks()[2]->chance());
+        $played = SeasonChance::play([$with], ['first' => [1], 'both' => [1, 2]], 5, 500);
+        self::assertSame(1.0, $played->of('first')['chance']);
+        self::assertEqualsWithDelta(SeasonChance::play([$alone], ['both' => [2]], 5, 500)->of('both')['chance'], $played->of('both')['chance'], 1e-12);
     }
 
     public function testMoreOnTheWayIsNeverWorse(): void

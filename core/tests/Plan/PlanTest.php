@@ -130,7 +130,7 @@ final class PlanTest extends TestCase
     {
         $stickOn = new \DateTimeImmutable($stick);
 
-        return new Outlook($batch, 1, $planned, $stuck, $rooted, $stickOn, $stickOn->modify('+24 days'), $stickOn->modify('+40 days'), $check === null ? null : new \DateTimeImmutable($check), $ready, false);
+        return new Outlook($batch, 1, $planned, $stuck, $rooted, $stickOn, $stickOn->modify('+24 days'), $stickOn->modify('+40 days'), $check === null ? null : new \DateTimeImmutable($check), $ready ? '9 of 10 lifted have roots at the wall: ready' : null, false);
     }
 
     public function testSeveralToAHoleAreInsurance(): void

@@ -58,7 +58,7 @@ final class SeasonChanceTest extends TestCase
         ['4' => $first, '9' => $second] = $pool->outlooks();
         self::assertGreaterThan($second->chance(), $first->chance());
         self::assertEqualsWithDelta(OrderOutlook::of(110, 10, [Standing::of(144, [Beta::of(16, 4)])])->chance(), $second->chance(), 1e-9, 'The last is met when all are.');
-        self::assertSame([10, 0], [$first->sure, $second->sure]);
+        self::assertSame([10, 0], [$first->ready, $second->ready]);
         $this->expectException(Refused::class);
         Pool::of([], 0, []);
     }

@@ -57,6 +57,8 @@ final class GrowOnStepsTest extends TestCase
         self::assertArrayHasKey('outside', $this->steps('2027-09-20', '2028-02-20'));
         self::assertArrayNotHasKey('outside', $this->steps('2027-09-20', '2028-02-20', ['hardy' => false, 'winter' => 'frost_free']));
         self::assertArrayNotHasKey('winter', $this->steps('2027-05-10', '2027-07-05'));
+        self::assertArrayNotHasKey('winter', $this->steps('2027-04-02', '2027-06-05'), 'A spring that grows warmer is no winter.');
+        self::assertSame('2027-04-02', $this->steps('2027-04-02', '2027-06-05', ['hardy' => false, 'winter' => 'frost_free'])['winter'], 'But what is tender is kept from its frosts.');
     }
 
     public function testStepsComeInOrderNeverAfterReadyWhateverTheDays(): void

@@ -14,7 +14,7 @@ final class Pots
     private const SELECT = "SELECT b.code, b.pots_zone_id, b.pots_spaced, coalesce(b.left_bench_on, b.pot_on) AS potted_on, b.ready_on, b.left_bench_on IS NOT NULL AS is_potted, json_extract(h.details, '$.potting.winter') AS winter, p.name AS pot, p.across_cm,
             CASE WHEN b.left_bench_on IS NOT NULL THEN s.potted WHEN s.counted = 1 THEN s.rooted ELSE coalesce(b.needed, b.planned) END AS pots, (SELECT k.length_cm * k.width_cm FROM tray_kind k ORDER BY k.id LIMIT 1) AS position
         FROM batch b JOIN way_sheet h ON h.id = b.sheet_id LEFT JOIN batch_standing s ON s.batch_id = b.id LEFT JOIN wanted w ON w.id = b.wanted_id
-            JOIN pot p ON p.id = coalesce(w.pot_id, (SELECT o.id FROM pot o WHERE o.name = json_extract(h.details, '$.potting.pot')), (SELECT o.id FROM pot o ORDER BY o.id LIMIT 1))
+            JOIN pot p ON p.id = coalesce((SELECT lo.pot_id FROM line l JOIN pot_lot lo ON lo.id = l.lot_id WHERE l.batch_id = b.id ORDER BY lo.id DESC LIMIT 1), w.pot_id, (SELECT o.id FROM pot o WHERE o.name = json_extract(h.details, '$.potting.pot')), (SELECT o.id FROM pot o ORDER BY o.id LIMIT 1))
         WHERE b.called_off = 0";
 
     public function __construct(private readonly Connection $db, private readonly House $house)

@@ -24,6 +24,8 @@ use WetCradle\Server\Crops\SheetVersion;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Batch;
+use WetCradle\Server\Potting\PottedAs;
+use WetCradle\Server\Potting\Pottings;
 use WetCradle\Server\Rooting\CheckViews;
 use WetCradle\Server\Rooting\RootCheck;
 use WetCradle\Server\Stock\Fit;
@@ -37,6 +39,7 @@ final class Acts
         private readonly Ledger $ledger,
         private readonly Fit $fit,
         private readonly Rights $rights,
+        private readonly Pottings $pottings,
         private readonly Writing $writing,
         private readonly House $house,
         private readonly Today $today,
@@ -81,7 +84,7 @@ final class Acts
         $this->enter($batch, ActKind::Stick, $day, $says, [$line], static fn (CountBook $book) => $book->stick((int) $line->id, $stuck, $tooPoor));
     }
 
-    public function check(Line $line, \DateTimeImmutable $day, StageTally $tally, ?string $note): RootCheck
+    public function check(Line $line, \DateTimeImmutable $day, StageTally $tally, ?string $note, ?int $depthMm = null, ?string $quality = null): RootCheck
     {
         $this->mustBeStuckBy($line->batch, $day);
         $lifted = $tally->lifted();
@@ -95,9 +98,21 @@ final class Acts
         }
         $ready = CheckViews::ready($lifted, $tally->rooted(), $line->batch->sheet->core()->potting->readyShare);
         $check = new RootCheck($line, $day, $tally->counts, $there, $lifted, $tally->rooted(), $line->batch->sheet->core()->potting->readyShare, $ready->chance(), $ready->verdict(), $note, $this->writing->by(), $this->today->now());
+        $check->depthMm = $depthMm;
+        $check->quality = $quality;
         $this->em->persist($check);
 
         return $check;
+    }
+
+    /** @return array{lifted: int, rooted: int, there: int, chance: float, verdict: string, enough: bool, words: string} */
+    public function judge(Line $line, StageTally $tally): array
+    {
+        $standing = $this->ledger->standingOf($line);
+        $there = $standing['stuck'] + $standing['rooted'];
+        $ready = CheckViews::ready($tally->lifted(), $tally->rooted(), $line->batch->sheet->core()->potting->readyShare);
+
+        return ['lifted' => $tally->lifted(), 'rooted' => $tally->rooted(), 'there' => $there, 'chance' => $ready->chance(), 'verdict' => $ready->verdict(), 'enough' => $tally->lifted() > 0 && $ready->verdict() !== 'lift_more', 'words' => $ready->words($there)];
     }
 
     public function readCount(Fields $in): FullCount
@@ -109,20 +124,42 @@ final class Acts
             $in->countOr('potted', 0),
             $in->countOr('thrownRooted', 0),
             $in->countOr('thrownUnrooted', 0),
+            $in->countOr('changedRooted', 0),
+            $in->countOr('changedUnrooted', 0),
         );
     }
 
-    public function count(Line $line, \DateTimeImmutable $day, FullCount $count): void
+    /**
+     * Counts a line and deals with all of it in one act.
+     *
+     * @param ?PottedAs                               $as what the potted ones go into; null for what their order or sheet asks
+     * @param ?array{method: Method, material: Material} $to what those become that change their method
+     */
+    public function count(Line $line, \DateTimeImmutable $day, FullCount $count, ?PottedAs $as = null, ?array $to = null): void
     {
         $batch = $line->batch;
         $this->mustBeStuckBy($batch, $day);
         $rootedThere = $this->ledger->standingOf($line)['rooted'];
+        // Told before anything is made for it.
+        $count->mustAddUp($this->ledger->standingOf($line)['stuck'], $rootedThere);
+        if ($count->changed() > 0 && $to === null) {
+            throw Refused::because('missing', 'method', 'Say what those become that change their method.');
+        }
         $rest = $count->splits($rootedThere) ? $this->newLine($batch, $day, sprintf('left longer from line %d', $line->number)) : null;
         $says = sprintf('Counted: %d rooted, %d unrooted and alive, %d lost', $count->rooted, $count->unrooted, $count->lost->total())
             .($count->potted > 0 ? sprintf('; %d potted', $count->potted) : '')
             .($rest !== null ? sprintf('; %d left longer as line %d', $count->rootedLeft($rootedThere) + $count->unrootedLeft(), $rest->number) : '')
             .($count->thrownRooted + $count->thrownUnrooted > 0 ? sprintf('; %d thrown', $count->thrownRooted + $count->thrownUnrooted) : '');
-        $this->enter($batch, ActKind::CountAndPot, $day, $says, array_values(array_filter([$line, $rest])), static fn (CountBook $book) => $book->count((int) $line->id, $count, $rest?->id));
+        $changed = null;
+        if ($count->changed() > 0 && $to !== null) {
+            $changed = $this->madeFrom($batch, $day, $count->changed(), $to['method'], $to['material']);
+            $says .= sprintf('; %d made into %s (%s) as %s', $count->changed(), $to['method']->value, $to['material']->value, $changed->batch->code);
+            $this->em->flush();
+        }
+        $this->enter($batch, ActKind::CountAndPot, $day, $says, array_values(array_filter([$line, $rest, $changed])), static fn (CountBook $book) => $book->count((int) $line->id, $count, $rest?->id, $changed?->id));
+        if ($count->potted > 0) {
+            $this->pottings->pot($line, $day, $as);
+        }
     }
 
     public function lose(Line $line, \DateTimeImmutable $day, State $state, Losses $losses): void
@@ -138,6 +175,7 @@ final class Acts
         $this->mustBeStuckBy($line->batch, $day);
         $new = $this->newLine($line->batch, $day, $note ?? sprintf('split from line %d', $line->number));
         $this->enter($line->batch, ActKind::Split, $day, sprintf('Split %d off line %d as line %d', array_sum($counts), $line->number, $new->number), [$line, $new], static fn (CountBook $book) => $book->split((int) $line->id, (int) $new->id, $counts));
+        $this->pottings->standTogether($line, $new);
     }
 
     public function merge(Line $line, \DateTimeImmutable $day, Line $into): void
@@ -148,6 +186,7 @@ final class Acts
             throw Refused::because('wrong_crop', 'intoBatch', sprintf('%s is %s; only batches of one crop can be merged.', $into->batch->code, $into->batch->crop->name));
         }
         $this->enter($line->batch, ActKind::Merge, $day, sprintf('Line %d of %s merged into line %d of %s', $line->number, $line->batch->code, $into->number, $into->batch->code), [$line, $into], static fn (CountBook $book) => $book->merge((int) $line->id, (int) $into->id));
+        $this->pottings->standTogether($line, $into);
     }
 
     /** Some of a line go back to the knife and become a batch of their own. */
@@ -155,6 +194,14 @@ final class Acts
     {
         $old = $line->batch;
         $this->mustBeStuckBy($old, $day);
+        $newLine = $this->madeFrom($old, $day, $count, $method, $material);
+        $says = sprintf('%d of %s made into %s (%s) as %s', $count, $old->code, $method->value, $material->value, $newLine->batch->code);
+        $this->enter($old, ActKind::ChangeMethod, $day, $says, [$line, $newLine], static fn (CountBook $book) => $book->changeMethod((int) $line->id, $state, (int) $newLine->id, $count));
+    }
+
+    /** The first line of a new batch, stuck from plants of another. */
+    private function madeFrom(Batch $old, \DateTimeImmutable $day, int $count, Method $method, Material $material): Line
+    {
         $nursery = $this->house->nursery();
         $sheet = $this->sheetFor($old, $method, $material);
         $dates = Batch::datesIn($old->zone, $sheet->core(), $day, $this->house->air());
@@ -165,8 +212,8 @@ final class Acts
         $newLine = new Line($new, 1, $day, sprintf('from %s', $old->code));
         $this->em->persist($new);
         $this->em->persist($newLine);
-        $says = sprintf('%d of %s made into %s (%s) as %s', $count, $old->code, $method->value, $material->value, $new->code);
-        $this->enter($old, ActKind::ChangeMethod, $day, $says, [$line, $newLine], static fn (CountBook $book) => $book->changeMethod((int) $line->id, $state, (int) $newLine->id, $count));
+
+        return $newLine;
     }
 
     /** The sheet of the crop's way that is made so, or else the one the plants came from. */
@@ -195,6 +242,7 @@ final class Acts
         }
         foreach ($this->ledger->undo($act, $this->writing->by()) as $touched) {
             $this->keepBenchInStep($touched, $this->today->day());
+            $this->pottings->letGoOfEmpty($touched);
             if (array_sum($touched->standing->states ?? []) === 0) {
                 // It holds nothing any more: planned again, or, if the undone act made it, as if it had never been.
                 $touched->stuckOn = null;
@@ -207,14 +255,19 @@ final class Acts
     }
 
     /**
+     * Writes an act to the book and keeps the days of the batches in step.
+     *
      * @param list<Line>                       $lines
      * @param callable(CountBook): list<Entry> $play
      */
-    private function enter(Batch $batch, ActKind $kind, \DateTimeImmutable $day, string $says, array $lines, callable $play): void
+    public function enter(Batch $batch, ActKind $kind, \DateTimeImmutable $day, string $says, array $lines, callable $play): Act
     {
-        foreach ($this->ledger->enter($batch, $kind, $day, $says, $this->writing->by(), $lines, $play) as $touched) {
+        ['act' => $act, 'touched' => $batches] = $this->ledger->enter($batch, $kind, $day, $says, $this->writing->by(), $lines, $play);
+        foreach ($batches as $touched) {
             $this->keepBenchInStep($touched, $day);
         }
+
+        return $act;
     }
 
     /** A batch leaves the rooting bench on the day its last stuck or rooted plant does, and is back there when that is undone. */
@@ -222,7 +275,13 @@ final class Acts
     {
         $states = $batch->standing->states ?? [];
         $onBench = ($states['stuck'] ?? 0) + ($states['rooted'] ?? 0) + ($states['to_stick'] ?? 0);
+        $was = $batch->leftBenchOn;
         $batch->leftBenchOn = $onBench > 0 || !$batch->isStuck() ? null : ($batch->leftBenchOn ?? $day);
+        if ($was === null && $batch->leftBenchOn !== null) {
+            $batch->growsOnFrom($batch->leftBenchOn, $this->house->air());
+        } elseif ($was !== null && $batch->leftBenchOn === null && $batch->stuckOn !== null) {
+            $batch->date($batch->datesFrom($batch->stuckOn, $this->house->air()));
+        }
     }
 
     private function newLine(Batch $batch, \DateTimeImmutable $day, string $note): Line

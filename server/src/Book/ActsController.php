@@ -17,8 +17,14 @@ use WetCradle\Core\Crops\Method;
 use WetCradle\Core\Plan\BatchCode;
 use WetCradle\Core\Rooting\StageTally;
 use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Http\Find;
 use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Plan\BatchViews;
+use WetCradle\Server\Potting\PotLot;
+use WetCradle\Server\Potting\PottedAs;
+use WetCradle\Server\Potting\Pottings;
+use WetCradle\Server\Rooting\RootCheck;
+use WetCradle\Server\Wanted\Pot;
 
 /** What is done to a batch in the house, each act one request. */
 #[IsGranted('ROLE_HAND')]
@@ -29,6 +35,8 @@ final class ActsController
         private readonly Writing $writing,
         private readonly Acts $acts,
         private readonly BatchViews $views,
+        private readonly Pottings $pottings,
+        private readonly Find $find,
     ) {
     }
 
@@ -58,9 +66,22 @@ final class ActsController
             $day = $in->day('on');
             $tally = StageTally::read($in->object('stages'));
             $note = $in->textOr('note', null, 1000);
+            $depth = $in->has('depthMm') ? $in->count('depthMm', 0, 500) : null;
+            $quality = $in->has('quality') ? $in->oneOf('quality', RootCheck::QUALITIES) : null;
             $in->done();
-            $this->acts->check($line, $day, $tally, $note);
+            $this->acts->check($line, $day, $tally, $note, $depth, $quality);
         });
+    }
+
+    /** What the plants lifted so far say, so that nobody lifts more than it takes; saves nothing. */
+    #[Route('/api/batches/{code}/checks/try', methods: ['POST'])]
+    public function judge(string $code, Fields $in): JsonResponse
+    {
+        $line = $this->line($this->batch($code), $in);
+        $tally = StageTally::read($in->object('stages'));
+        $in->done();
+
+        return new JsonResponse($this->acts->judge($line, $tally));
     }
 
     #[Route('/api/batches/{code}/count', methods: ['POST'])]
@@ -70,9 +91,27 @@ final class ActsController
             $line = $this->line($batch, $in);
             $day = $in->day('on');
             $count = $this->acts->readCount($in);
+            $as = $this->pottedAs($batch, $in);
+            $to = null;
+            if ($count->changed() > 0) {
+                $method = Method::from($in->oneOf('method', array_column(Method::cases(), 'value')));
+                $to = ['method' => $method, 'material' => Material::from($in->oneOf('material', array_column($method->materials(), 'value')))];
+            } else {
+                $in->textOr('method');
+                $in->textOr('material');
+            }
             $in->done();
-            $this->acts->count($line, $day, $count);
+            $this->acts->count($line, $day, $count, $as, $to);
         });
+    }
+
+    private function pottedAs(Batch $batch, Fields $in): ?PottedAs
+    {
+        $into = $in->has('intoLot') ? $this->find->by(PotLot::class, 'code', strtoupper($in->text('intoLot', 20)), 'intoLot', 'lot') : null;
+        $pot = $in->has('pot') ? $this->find->by(Pot::class, 'id', $in->count('pot', 1), 'pot', 'pot') : null;
+        $mix = $in->textOr('mix', null, 200);
+
+        return $into === null && $pot === null && $mix === null ? null : new PottedAs($pot ?? $into->pot ?? $this->pottings->potOf($batch), $mix ?? $batch->sheet->core()->potting->mix, $into);
     }
 
     #[Route('/api/batches/{code}/lose', methods: ['POST'])]

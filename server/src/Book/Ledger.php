@@ -39,14 +39,15 @@ final class Ledger
      * @param list<Line>                          $lines every line the act may touch
      * @param callable(CountBook): list<Entry>    $play
      *
-     * @return list<Batch> the batches whose plants moved
+     * @return array{act: Act, touched: list<Batch>} with the batches whose plants moved
      */
     public function enter(Batch $batch, ActKind $kind, \DateTimeImmutable $on, string $says, Account $by, array $lines, callable $play): array
     {
         $this->em->flush();
         $book = CountBook::broughtForward($this->standing($lines), $this->lastNumber());
+        $act = new Act($kind->value, $batch, $on, $this->today->now(), $by, $says);
 
-        return $this->write(new Act($kind->value, $batch, $on, $this->today->now(), $by, $says), $play($book));
+        return ['act' => $act, 'touched' => $this->write($act, $play($book))];
     }
 
     /**

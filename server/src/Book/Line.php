@@ -7,6 +7,7 @@ namespace WetCradle\Server\Book;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use WetCradle\Server\Plan\Batch;
+use WetCradle\Server\Potting\PotLot;
 
 /** A line of a batch in the book: the first is the batch as stuck, the others are remainders split off it. */
 #[ORM\Entity, ORM\Table(name: 'line')]
@@ -14,6 +15,10 @@ class Line
 {
     #[ORM\Id, ORM\GeneratedValue, ORM\Column]
     public ?int $id = null;
+
+    /** The lot in which its potted plants are grown on. */
+    #[ORM\ManyToOne(inversedBy: 'lines')]
+    public ?PotLot $lot = null;
 
     public function __construct(
         #[ORM\ManyToOne(inversedBy: 'lines')] #[ORM\JoinColumn(nullable: false)] public Batch $batch,

@@ -14,6 +14,7 @@ use WetCradle\Core\Plan\Job;
 use WetCradle\Core\Plan\NextThing;
 use WetCradle\Core\Plan\Outlook;
 use WetCradle\Server\Plan\Tags;
+use WetCradle\Server\Potting\Queue;
 use WetCradle\Server\Stock\TakeSheets;
 use WetCradle\Server\Wanted\WantedViews;
 
@@ -25,6 +26,7 @@ final class DayController
         private readonly Tags $tags,
         private readonly WantedViews $wanted,
         private readonly TakeSheets $takeSheets,
+        private readonly Queue $queue,
         private readonly Today $today,
     ) {
     }
@@ -75,12 +77,14 @@ final class DayController
             "SELECT b.code, l.number, CASE WHEN b.stuck_on IS NULL THEN b.planned ELSE 0 END AS planned, coalesce(b.stuck_on, b.stick_on) AS stick_on, b.rooted_from, b.pot_on,
                 (SELECT count FROM standing WHERE line_id = l.id AND state = 'stuck') AS stuck, (SELECT count FROM standing WHERE line_id = l.id AND state = 'rooted') AS rooted,
                 l.since, (SELECT max(a.on_day) FROM act a JOIN entry e ON e.act_id = a.id LEFT JOIN act u ON u.undoes = a.id WHERE a.kind = 'count_and_pot' AND u.id IS NULL AND (e.from_line = l.id OR e.to_line = l.id)) AS counted_on,
-                r.on_day AS checked_on, r.verdict
-             FROM batch b LEFT JOIN line l ON l.batch_id = b.id LEFT JOIN root_check r ON r.id = (SELECT id FROM root_check WHERE line_id = l.id ORDER BY on_day DESC, id DESC LIMIT 1)
+                l.id AS line_id, (SELECT max(r.on_day) FROM root_check r WHERE r.line_id = l.id) AS checked_on
+             FROM batch b LEFT JOIN line l ON l.batch_id = b.id
              WHERE b.called_off = 0 AND b.left_bench_on IS NULL",
         );
         $found = [];
+        $triggers = $this->queue->triggers();
         foreach ($rows as $row) {
+            $trigger = $triggers[(int) $row['line_id']] ?? null;
             $day = static fn (string $column) => $row[$column] === null ? null : new \DateTimeImmutable((string) $row[$column]);
             $checked = $day('checked_on');
             $counted = $day('counted_on');
@@ -94,7 +98,7 @@ final class DayController
                 new \DateTimeImmutable((string) $row['rooted_from']),
                 new \DateTimeImmutable((string) $row['pot_on']),
                 max($checked, $counted),
-                $row['verdict'] === 'ready' && ($counted === null || $checked > $counted),
+                $trigger?->isDue === true && ($counted === null || $checked > $counted) ? $trigger->words : null,
                 (int) $row['number'] > 1,
             );
         }

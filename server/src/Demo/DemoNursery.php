@@ -60,6 +60,9 @@ final class DemoNursery
         $this->unplanned($crops, $chance);
         (new DemoSeason($this->db, $today))->fill($air);
         (new DemoShelf($this->db, $this->today->day()))->lay();
+        $lots = new DemoLots($this->db, $chance, $air, $today);
+        $lots->pot();
+        $lots->practise();
         (new DemoPots($this->db, $this->pots, $zones))->stand($this->today->week());
         $this->db->update('nursery', ['batches_numbered' => $number], ['id' => 1]);
 

@@ -60,6 +60,10 @@ class Nursery
     #[ORM\Column(type: Types::FLOAT)]
     public float $trayWeekCost = 0.6;
 
+    /** Pot lots so far. */
+    #[ORM\Column]
+    public int $lotsNumbered = 0;
+
     public function __construct(
         #[ORM\Column] public string $name,
         #[ORM\Column] public string $units,

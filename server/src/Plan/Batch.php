@@ -9,6 +9,7 @@ use Doctrine\Common\Collections\Collection;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use WetCradle\Core\Calendar\SiteAir;
+use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Plan\PlainDates;
 use WetCradle\Core\Refused;
@@ -57,6 +58,9 @@ class Batch
     /** Days that it stands in its tray longer than it must, for want of hands. */
     #[ORM\Column]
     public int $heldDays = 0;
+    /** The week that its potting was given on the week board; null where it is potted when it is due. */
+    #[ORM\Column(nullable: true)]
+    public ?string $potWeek = null;
     /** @var ?array{stickOn: string, weanOn: string, potOn: string, readyOn: string, trays: int, cuttings: int} what was planned, kept when it was stuck */
     #[ORM\Column(type: Types::JSON, nullable: true)]
     public ?array $asPlanned = null;
@@ -178,7 +182,24 @@ class Batch
     /** Its days where it lies, stuck on this day. */
     public function datesFrom(\DateTimeImmutable $stickOn, SiteAir $air): PlainDates
     {
-        return self::datesIn($this->zone, $this->sheet->core(), $stickOn, $air, $this->heldDays);
+        return $this->inItsWeek(self::datesIn($this->zone, $this->sheet->core(), $stickOn, $air, $this->heldDays), $air);
+    }
+
+    /** These days, with its potting in the week that it was given. */
+    public function inItsWeek(PlainDates $dates, SiteAir $air): PlainDates
+    {
+        return $this->potWeek === null ? $dates : $dates->pottedOn(Week::of($this->potWeek)->monday(), $this->sheet->core()->times($air, $this->zone->core())->growingOn);
+    }
+
+    /** Potted on this day: from now on only how it grows on is a forecast. */
+    public function growsOnFrom(\DateTimeImmutable $pottedOn, SiteAir $air): void
+    {
+        $this->readyOn = $this->readyFrom = $this->readyBy = $this->readyWhenPotted($pottedOn, $air);
+    }
+
+    public function readyWhenPotted(\DateTimeImmutable $pottedOn, SiteAir $air): \DateTimeImmutable
+    {
+        return $this->sheet->core()->times($air, $this->zone->core())->growingOn->readyOn($pottedOn);
     }
 
     /** @throws Refused for `zone` where it never roots there */

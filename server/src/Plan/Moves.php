@@ -97,6 +97,10 @@ final class Moves
             }
             $batch->zone = $one->zone;
             $batch->heldDays = $one->held;
+            // Held for so many days, it is not bound to a week any more; nor is what is moved before it is stuck.
+            if ($one->move->heldDays !== null || $one->move->stickOn !== null) {
+                $batch->potWeek = null;
+            }
             $batch->trays = $one->trays;
             $batch->planned = $one->planned;
             $batch->trayKind = $one->trayKind;
@@ -179,6 +183,9 @@ final class Moves
         $trays = $kind === $batch->trayKind ? $batch->trays : Trays::toHold(intdiv($batch->planned + $batch->sheet->core()->each - 1, $batch->sheet->core()->each), $kind->cells)->number;
         if ($move->parts === []) {
             $dates = $this->dates($first, $batch, $stickOn, $held);
+            if ($batch->isStuck() && $move->heldDays === null) {
+                $dates = $batch->inItsWeek($dates, $this->house->air());
+            }
 
             return [new Placed($move, $batch, $dates, $first, $then, $held, $trays, $batch->planned, $kind, $this->potted($move, $batch, $dates), false, $first !== $batch->zone || $move->zone !== null || $move->then !== null || $move->pots !== null)];
         }

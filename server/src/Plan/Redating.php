@@ -28,7 +28,7 @@ final class Redating
                     $batch->date($batch->datesFrom($batch->stuckOn ?? $batch->stickOn, $air));
                 } else {
                     // Its potting is known; only how it grows on is still a forecast.
-                    $batch->readyOn = $batch->readyFrom = $batch->readyBy = $batch->sheet->core()->times($air, $batch->zone->core())->growingOn->readyOn($batch->leftBenchOn);
+                    $batch->growsOnFrom($batch->leftBenchOn, $air);
                 }
             } catch (Refused) {
                 // In this air it never comes to an end; its old days stand until somebody moves it.

@@ -44,6 +44,8 @@ final class CheckViews
             'words' => $ready->words($check->there),
             'liftMore' => $ready->liftMore(),
             'note' => $check->note,
+            'depthMm' => $check->depthMm,
+            'quality' => $check->quality,
         ];
     }
 

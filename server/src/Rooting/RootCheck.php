@@ -13,8 +13,17 @@ use WetCradle\Server\Book\Line;
 #[ORM\Entity, ORM\Table(name: 'root_check')]
 class RootCheck
 {
+    public const QUALITIES = ['few', 'fair', 'many'];
+
     #[ORM\Id, ORM\GeneratedValue, ORM\Column]
     public ?int $id = null;
+
+    /** How deep the longest roots of most have gone. */
+    #[ORM\Column(nullable: true)]
+    public ?int $depthMm = null;
+    /** One of QUALITIES: roots few and thin, fair, many and white. */
+    #[ORM\Column(nullable: true)]
+    public ?string $quality = null;
 
     /**
      * @param array<string, int> $stages how many were at each root stage, by stage

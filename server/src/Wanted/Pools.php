@@ -14,14 +14,12 @@ use WetCradle\Core\Rooting\StageTally;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\Way;
 use WetCradle\Server\Crops\Ways;
+use WetCradle\Server\Potting\Dispatch;
 use WetCradle\Server\Rates\CropHistory;
 
 /** Orders with the batches that serve them; orders that share a batch are one pool, the earliest and most pressing served first. */
 final class Pools
 {
-    /** What was left longer after a count: about two in five may yet root, and little is known of them. */
-    private const LEFT_LONGER = [2.0, 3.0];
-
     /** @var array<int, array{0: CropRate, 1: Beta}> rate and survival after potting, by way */
     private array $ways = [];
 
@@ -43,7 +41,7 @@ final class Pools
     {
         $since = $this->today->week()->written();
         $orders = $this->db->fetchAllAssociativeIndexed(
-            "SELECT id, plants, ready_week, priority FROM wanted WHERE called_off = 0 AND (ready_week >= ? OR id = ?) ORDER BY ready_week, CASE priority WHEN 'must' THEN 0 WHEN 'should' THEN 1 ELSE 2 END, id",
+            'SELECT id, plants, ready_week, priority, coalesce((SELECT sum(d.count) FROM dispatch d WHERE d.wanted_id = wanted.id AND '.Dispatch::HOLDS."), 0) AS sent FROM wanted WHERE called_off = 0 AND (ready_week >= ? OR id = ?) ORDER BY ready_week, CASE priority WHEN 'must' THEN 0 WHEN 'should' THEN 1 ELSE 2 END, id",
             [$since, $only ?? 0],
         );
         $batches = $this->batches($since, $only ?? 0);
@@ -58,7 +56,7 @@ final class Pools
         $members = $standing = $sure = [];
         foreach (array_keys($orders) as $id) {
             if (isset($poolOf[$id])) {
-                $members[self::root($poolOf, $id)][] = ['order' => $id, 'wanted' => (int) $orders[$id]['plants']];
+                $members[self::root($poolOf, $id)][] = ['order' => $id, 'wanted' => (int) $orders[$id]['plants'], 'sent' => (int) $orders[$id]['sent']];
             }
         }
         $wanted = $only === null ? null : (isset($poolOf[$only]) ? self::root($poolOf, $only) : 0);
@@ -66,7 +64,7 @@ final class Pools
             $first = array_values(array_filter($batch['orders'], static fn (int $id) => isset($orders[$id])))[0];
             $root = self::root($poolOf, $first);
             if ($wanted === null || $wanted === $root) {
-                $sure[$root] = ($sure[$root] ?? 0) + (int) $batch['row']['grown'] + (int) $batch['row']['sold'];
+                $sure[$root] = ($sure[$root] ?? 0) + (int) $batch['row']['grown'] + (int) $batch['row']['sold'] - (int) $batch['row']['sent'];
                 $standing[$root] = [...$standing[$root] ?? [], ...$this->standing($batch['row'])];
             }
         }
@@ -80,12 +78,13 @@ final class Pools
         $rows = $this->db->iterateAssociative(
             "SELECT b.wanted_id, (SELECT group_concat(x.wanted_id) FROM batch_shared x WHERE x.batch_id = b.id) AS shared, b.stuck_on, b.planned, h.way_id, s.counted, json_extract(s.states, '$.to_stick') AS to_stick, json_extract(s.states, '$.stuck') AS stuck,
                 json_extract(s.states, '$.rooted') AS rooted, json_extract(s.states, '$.potted') AS potted, json_extract(s.states, '$.grown') AS grown, json_extract(s.states, '$.sold') AS sold,
+                coalesce((SELECT sum(e.count) FROM line l JOIN entry e ON e.from_line = l.id AND e.to_state = 'sold' JOIN dispatch d ON d.act_id = e.act_id WHERE l.batch_id = b.id AND ".Dispatch::HOLDS.'), 0) AS sent,
                 (SELECT r.stages FROM root_check r JOIN line l ON l.id = r.line_id WHERE l.batch_id = b.id ORDER BY r.on_day DESC, r.id DESC LIMIT 1) AS stages
              FROM batch b JOIN way_sheet h ON h.id = b.sheet_id LEFT JOIN batch_standing s ON s.batch_id = b.id
              WHERE b.called_off = 0 AND b.id IN (
                 SELECT y.id FROM wanted w JOIN batch y ON y.wanted_id = w.id WHERE w.called_off = 0 AND (w.ready_week >= :since OR w.id = :only)
                 UNION SELECT x.batch_id FROM wanted w JOIN batch_shared x ON x.wanted_id = w.id WHERE w.called_off = 0 AND (w.ready_week >= :since OR w.id = :only))
-             ORDER BY b.wanted_id, b.id",
+             ORDER BY b.wanted_id, b.id',
             ['since' => $since, 'only' => $only],
         );
         $found = [];
@@ -114,7 +113,7 @@ final class Pools
         if ($row['stuck_on'] === null) {
             $standing[] = Standing::of((int) $row['planned'], [$rate->forNewBatch, $potting], $luck, $shared);
         } elseif ((bool) $row['counted']) {
-            $standing[] = Standing::of((int) $row['to_stick'] + (int) $row['stuck'], [Beta::of(...self::LEFT_LONGER), $potting]);
+            $standing[] = Standing::of((int) $row['to_stick'] + (int) $row['stuck'], [Standing::leftLonger(), $potting]);
         } else {
             $standing[] = Standing::of((int) $row['to_stick'] + (int) $row['stuck'], [self::afterCheck($rate->forNewBatch, $row['stages'] === null ? null : (string) $row['stages']), $potting], $luck, $row['stages'] === null ? $shared : 0.0);
         }

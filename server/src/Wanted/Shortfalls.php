@@ -136,9 +136,9 @@ final class Shortfalls
         return $best;
     }
 
-    /** @return array{chance: float, expected: int, short: int, isShort: bool, words: string} */
+    /** @return array{chance: float, expected: int, sent: int, ready: int, coming: int, short: int, isShort: bool, words: string} */
     public static function say(OrderOutlook $outlook): array
     {
-        return ['chance' => $outlook->chance(), 'expected' => (int) round($outlook->expected), 'short' => $outlook->short(), 'isShort' => $outlook->isShort(), 'words' => $outlook->words()];
+        return ['chance' => $outlook->chance(), 'expected' => (int) round($outlook->expected), 'sent' => $outlook->sent, 'ready' => $outlook->ready, 'coming' => $outlook->coming(), 'short' => $outlook->short(), 'isShort' => $outlook->isShort(), 'words' => $outlook->words()];
     }
 }

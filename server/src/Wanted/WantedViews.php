@@ -4,19 +4,25 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Wanted;
 
+use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Plan\OrderOutlook;
 use WetCradle\Core\Plan\PlainDates;
+use WetCradle\Server\Book\Act;
 use WetCradle\Server\Crops\Ways;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Plan\Tags;
+use WetCradle\Server\Potting\Dispatch;
 
 /** What is wanted, with the batches that serve it. */
 final class WantedViews
 {
-    public function __construct(private readonly EntityManagerInterface $em, private readonly Tags $tags, private readonly Ways $ways, private readonly Shortfalls $shortfalls, private readonly House $house)
+    /** @var ?array<int, list<array{lot: string, on: string, count: int}>> */
+    private ?array $sent = null;
+
+    public function __construct(private readonly EntityManagerInterface $em, private readonly Connection $db, private readonly Tags $tags, private readonly Ways $ways, private readonly Shortfalls $shortfalls, private readonly House $house)
     {
     }
 
@@ -45,7 +51,7 @@ final class WantedViews
     /** @return list<array<string, mixed>> what no batch serves yet */
     public function unplanned(): array
     {
-        $unplanned = 'w.calledOff = false AND NOT EXISTS (SELECT b FROM '.Batch::class.' b WHERE b.calledOff = false AND (b.wanted = w OR w MEMBER OF b.shared))';
+        $unplanned = 'w.calledOff = false AND w.plants > (SELECT coalesce(sum(d.count), 0) FROM '.Dispatch::class.' d WHERE d.wanted = w AND NOT EXISTS (SELECT u FROM '.Act::class.' u WHERE u.undoes = d.act)) AND NOT EXISTS (SELECT b FROM '.Batch::class.' b WHERE b.calledOff = false AND (b.wanted = w OR w MEMBER OF b.shared))';
 
         return array_map(fn (Wanted $w) => $this->view($w, []), $this->fetch($unplanned, []));
     }
@@ -73,6 +79,8 @@ final class WantedViews
     private function view(Wanted $wanted, array $tags, ?OrderOutlook $outlook = null): array
     {
         $states = array_column($tags, 'state');
+        $sent = $this->sent()[(int) $wanted->id] ?? [];
+        $many = array_sum(array_column($sent, 'count'));
 
         return [
             'id' => $wanted->id,
@@ -87,6 +95,7 @@ final class WantedViews
             'calledOff' => $wanted->calledOff,
             'state' => match (true) {
                 $wanted->calledOff => 'called_off',
+                $many >= $wanted->plants => 'done',
                 $states === [] => 'unplanned',
                 array_diff($states, ['planned']) === [] => 'planned',
                 array_diff($states, ['gone', 'lost']) === [] => 'done',
@@ -97,8 +106,22 @@ final class WantedViews
             'enteredAt' => $wanted->enteredAt->format('Y-m-d'),
             'version' => $wanted->version,
             'batches' => $tags,
+            'sent' => $sent,
             'outlook' => $outlook === null ? null : Shortfalls::say($outlook),
         ];
+    }
+
+    /** @return array<int, list<array{lot: string, on: string, count: int}>> what each order was sent, by order */
+    private function sent(): array
+    {
+        if ($this->sent === null) {
+            $this->sent = [];
+            foreach ($this->db->iterateAssociative('SELECT d.wanted_id, p.code, a.on_day, d.count FROM dispatch d JOIN pot_lot p ON p.id = d.lot_id JOIN act a ON a.id = d.act_id WHERE '.Dispatch::HOLDS.' ORDER BY a.on_day, d.id') as $row) {
+                $this->sent[(int) $row['wanted_id']][] = ['lot' => (string) $row['code'], 'on' => (string) $row['on_day'], 'count' => (int) $row['count']];
+            }
+        }
+
+        return $this->sent;
     }
 
     /**

@@ -54,7 +54,7 @@ final class RoomsTest extends House
         $this->signIn('office');
         $kinds = fn (string $typed) => array_unique(array_column($this->ask('GET', '/api/find?q='.rawurlencode($typed))['found'], 'kind'));
         self::assertSame([], $kinds(' '));
-        self::assertEqualsCanonicalizing(['batch', 'crop', 'block', 'wanted'], $kinds('hebe'));
+        self::assertEqualsCanonicalizing(['batch', 'lot', 'crop', 'block', 'wanted'], $kinds('hebe'));
         self::assertContains('zone', $kinds('mist'));
         self::assertSame(['wanted'], $kinds('oxlow'));
         self::assertSame([], $kinds('%'));

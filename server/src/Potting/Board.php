@@ -1,0 +1,242 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Potting;
+
+use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Plan\BatchCode;
+use WetCradle\Core\Potting\PotJob;
+use WetCradle\Core\Potting\WeekFill;
+use WetCradle\Core\Refused;
+use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Nursery\House;
+use WetCradle\Server\Plan\Batch;
+use WetCradle\Server\Plan\Hours;
+use WetCradle\Server\Plan\Tags;
+
+/** The week board: potting against the hours that are left for it, week by week, and what happens to what slips. */
+final class Board
+{
+    public const WEEKS = 6;
+
+    public function __construct(
+        private readonly EntityManagerInterface $em,
+        private readonly Queue $queue,
+        private readonly Hours $hours,
+        private readonly Tags $tags,
+        private readonly House $house,
+        private readonly Writing $writing,
+        private readonly Today $today,
+    ) {
+    }
+
+    /**
+     * The queue and the board.
+     *
+     * @return array<string, mixed>
+     */
+    public function view(): array
+    {
+        $now = $this->today->week();
+        $waits = $this->queue->until($now->plus(self::WEEKS - 1));
+        $tags = $this->tags->byCode(array_values(array_unique(array_map(static fn (Waits $w) => $w->batch->code, $waits))));
+        $free = $this->free();
+        $cards = [];
+        $taken = array_fill(0, self::WEEKS, 0.0);
+        foreach ($this->jobs($waits) as $code => ['job' => $job, 'isDue' => $isDue, 'batch' => $batch]) {
+            $week = $this->weekOf($batch, $isDue);
+            $at = $now->until($week);
+            if ($at < self::WEEKS) {
+                $taken[$at] += $job->hours;
+                $cards[] = ['code' => $code, 'week' => $week->written(), 'given' => $batch->potWeek, 'plants' => $job->plants, 'hours' => $job->hours, 'isDue' => $isDue, 'tag' => $tags[$code], 'costs' => $job->costs($week)];
+            }
+        }
+
+        return [
+            'day' => $this->today->day()->format('Y-m-d'),
+            'queue' => array_values(array_map(fn (Waits $w) => $this->say($w) + ['tag' => $tags[$w->batch->code]], array_filter($waits, static fn (Waits $w) => $w->line !== null))),
+            'weeks' => array_map(static fn (array $week, float $hours) => $week + ['taken' => $hours, 'over' => max(0.0, $hours - $week['free'])], $free, $taken),
+            'cards' => $cards,
+        ];
+    }
+
+    /**
+     * What would become of these weeks if each job were done when it can wait least; saves nothing.
+     *
+     * @return array{moves: list<array<string, mixed>>, weeks: list<array<string, mixed>>}
+     */
+    public function fill(): array
+    {
+        $now = $this->today->week();
+        $jobs = array_filter($this->waiting(), fn (array $one) => $now->until($this->weekOf($one['batch'], $one['isDue'])) < self::WEEKS);
+        $free = $this->free();
+        $fill = WeekFill::fill($now, array_column($free, 'free'), array_values(array_column($jobs, 'job')));
+        $before = array_fill(0, self::WEEKS, 0.0);
+        $moves = [];
+        foreach ($fill->laid as ['job' => $job, 'week' => $week, 'over' => $over]) {
+            ['batch' => $batch, 'isDue' => $isDue] = $jobs[$job->code];
+            $was = $this->weekOf($batch, $isDue);
+            $before[$now->until($was)] += $job->hours;
+            if ($was->until($week) !== 0) {
+                $moves[] = ['code' => $job->code, 'crop' => $batch->crop->name, 'plants' => $job->plants, 'hours' => $job->hours, 'from' => $was->written(), 'week' => $week->written(), 'slips' => max(0, $was->until($week)), 'over' => $over, 'costs' => $job->costs($week)];
+            }
+        }
+
+        return ['moves' => $moves, 'weeks' => array_map(static fn (array $one, float $was, float $hours) => $one + ['before' => $was, 'taken' => $hours, 'over' => max(0.0, $hours - $one['free'])], $free, $before, $fill->taken)];
+    }
+
+    /**
+     * What it would mean to pot a batch in a week: said while it is dragged.
+     *
+     * @return array{code: string, week: string, costs: list<array{kind: string, words: string}>}
+     */
+    public function ask(string $code, Week $week): array
+    {
+        ['job' => $job] = self::jobOf($this->batch($code, 'code'), $this->waiting());
+
+        return ['code' => $job->code, 'week' => $week->written(), 'costs' => $job->costs($week)];
+    }
+
+    /**
+     * Gives batches the weeks in which they are potted, all or none; null is when they are due.
+     *
+     * @param list<array{code: string, week: ?Week, field: string}> $moves
+     *
+     * @return list<array{code: string, week: ?string}> what they were before, in which it is undone
+     */
+    public function give(array $moves): array
+    {
+        $before = [];
+        $jobs = $this->waiting();
+        foreach ($moves as ['code' => $code, 'week' => $week, 'field' => $field]) {
+            $batch = $this->batch($code, $field);
+            if ($batch->leftBenchOn !== null || $batch->calledOff || !$batch->isStuck()) {
+                throw Refused::because('not_possible', $field, sprintf('%s %s.', $batch->code, match (true) {
+                    $batch->leftBenchOn !== null => 'is potted already', $batch->calledOff => 'was called off', default => 'is not stuck yet; move it in the season',
+                }));
+            }
+            if ($week !== null) {
+                ['job' => $job, 'isDue' => $isDue] = self::jobOf($batch, $jobs);
+                $this->mustBeAble($batch, $job, $isDue, $week, $field);
+            }
+            $before[] = ['code' => $batch->code, 'week' => $batch->potWeek];
+            $was = ['potWeek' => $batch->potWeek];
+            $batch->potWeek = $week?->written();
+            $batch->date($batch->datesFrom($batch->stuckOn ?? $batch->stickOn, $this->house->air()));
+            $this->writing->keep('batch', $batch->code, $was, ['potWeek' => $batch->potWeek]);
+        }
+
+        return $before;
+    }
+
+    private function mustBeAble(Batch $batch, PotJob $job, bool $isDue, Week $week, string $field): void
+    {
+        if ($this->today->week()->until($week) < 0) {
+            throw Refused::because('gone_by', $field, sprintf('%s has gone by.', ucfirst($this->house->nursery()->telling()->week($week))));
+        }
+        if (!$isDue && Week::containing($job->from)->until($week) < 0) {
+            throw Refused::because('too_soon', $field, sprintf('%s will hardly have roots before %s.', $batch->code, $job->from->format('j M')));
+        }
+        if ($job->isHeldTooLong($week) && $this->today->week()->until($week) > 0) {
+            throw Refused::because('too_long', $field, sprintf('%s: held for more than %d days, a rooted plant is spoilt. Pot it sooner, or throw it.', $batch->code, $job->latest));
+        }
+    }
+
+    private function batch(string $code, string $field): Batch
+    {
+        $typed = BatchCode::typed($code);
+
+        return ($typed === null ? null : $this->em->getRepository(Batch::class)->findOneBy(['code' => $typed->written])) ?? throw Refused::because('unknown', $field, sprintf('There is no batch %s.', $code));
+    }
+
+    /** @return array<string, array{job: PotJob, isDue: bool, batch: Batch}> all that is on the board or could be, by code */
+    private function waiting(): array
+    {
+        return $this->jobs($this->queue->until($this->today->week()->plus(self::WEEKS - 1)));
+    }
+
+    /**
+     * @param array<string, array{job: PotJob, isDue: bool, batch: Batch}> $jobs
+     *
+     * @return array{job: PotJob, isDue: bool, batch: Batch}
+     */
+    private static function jobOf(Batch $batch, array $jobs): array
+    {
+        return $jobs[$batch->code] ?? throw Refused::because('not_possible', 'code', sprintf('Nothing of %s waits for pots: lift a few first.', $batch->code));
+    }
+
+    /**
+     * One job a batch: of its lines, those that are due; where none is, all that is expected on its day. What was to be
+     * potted by now and shows no roots waits for a check, not for hands.
+     *
+     * @param list<Waits> $waits
+     *
+     * @return array<string, array{job: PotJob, isDue: bool, batch: Batch}> by code
+     */
+    private function jobs(array $waits): array
+    {
+        $by = [];
+        foreach ($waits as $one) {
+            $by[$one->batch->code][] = $one;
+        }
+        $found = [];
+        foreach ($by as $code => $lines) {
+            $due = array_values(array_filter($lines, static fn (Waits $w) => $w->trigger->isDue));
+            $batch = $lines[0]->batch;
+            if ($due === [] && $batch->potOn < $this->today->day() && $batch->potWeek === null) {
+                continue;
+            }
+            $of = $due === [] ? $lines : $due;
+            $first = $of[0]->job;
+            $plants = array_sum(array_map(static fn (Waits $w) => $w->plants, $of));
+            if ($plants > 0) {
+                $job = PotJob::of((string) $code, $plants, array_sum(array_map(static fn (Waits $w) => $w->job->hours, $of)), min(array_map(static fn (Waits $w) => $w->job->from, $of)), min(array_map(static fn (Waits $w) => $w->job->boundOn, $of)), $first->growingOn, $first->due, $first->for, $first->latest);
+                $found[(string) $code] = ['job' => $job, 'isDue' => $due !== [], 'batch' => $batch];
+            }
+        }
+
+        return $found;
+    }
+
+    /** The week in which it stands on the board: the one it was given, else now if it is due, else that of its day. */
+    private function weekOf(Batch $batch, bool $isDue): Week
+    {
+        $now = $this->today->week();
+        $week = $batch->potWeek !== null ? Week::of($batch->potWeek) : ($isDue ? $now : Week::containing($batch->potOn));
+
+        return $now->until($week) < 0 ? $now : $week;
+    }
+
+    /**
+     * Hours that other work leaves for potting; of the running week, in the days that are left of it.
+     *
+     * @return list<array{week: string, crew: float, other: float, free: float}>
+     */
+    private function free(): array
+    {
+        $now = $this->today->week();
+        $crew = $this->house->nursery()->crew();
+
+        return array_map(function (array $week) use ($now, $crew): array {
+            $of = Week::of($week['week']);
+            $other = $week['collect'] + $week['stick'] + $week['wean'];
+            $there = $now->until($of) === 0 ? $crew->hoursIn($of, $this->today->day()) : $week['crew'];
+            $other *= $week['crew'] > 0.0 ? $there / $week['crew'] : 1.0;
+
+            return ['week' => $week['week'], 'crew' => $there, 'other' => $other, 'free' => max(0.0, $there - $other)];
+        }, $this->hours->weeks($now, self::WEEKS));
+    }
+
+    /** @return array<string, mixed> */
+    private function say(Waits $one): array
+    {
+        return [
+            'line' => $one->number(), 'plants' => $one->plants, 'stuck' => $one->stuck, 'rooted' => $one->rooted, 'pot' => $one->pot->name, 'mix' => $one->batch->sheet->core()->potting->mix, 'hours' => $one->job->hours,
+            'school' => $one->batch->sheet->core()->potting->trigger, 'isDue' => $one->trigger->isDue, 'since' => $one->trigger->since?->format('Y-m-d'), 'why' => $one->trigger->words,
+            'risk' => $one->run?->risk, 'riskWords' => $one->run?->words, 'due' => $one->job->due?->written(), 'for' => $one->job->for, 'lastGood' => $one->job->lastGood()->format('Y-m-d'), 'potOn' => $one->batch->potOn->format('Y-m-d'),
+        ];
+    }
+}

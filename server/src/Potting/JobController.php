@@ -1,0 +1,91 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Potting;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\IsGranted;
+use WetCradle\Core\Book\State;
+use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Mixing\MixVolume;
+use WetCradle\Core\Mixing\Volume;
+use WetCradle\Core\Plan\BatchCode;
+use WetCradle\Core\Refused;
+use WetCradle\Server\Book\Acts;
+use WetCradle\Server\Book\Ledger;
+use WetCradle\Server\Book\Line;
+use WetCradle\Server\Mixing\Mixes;
+use WetCradle\Server\Plan\Batch;
+use WetCradle\Server\Wanted\Pot;
+
+/** A potting job: what to bring, and whether a count adds up before it is closed. */
+final class JobController
+{
+    public function __construct(
+        private readonly EntityManagerInterface $em,
+        private readonly Queue $queue,
+        private readonly Pottings $pottings,
+        private readonly Mixes $mixes,
+        private readonly Ledger $ledger,
+        private readonly Acts $acts,
+    ) {
+    }
+
+    #[Route('/api/batches/{code}/job', methods: ['GET'])]
+    public function job(string $code, Request $request): JsonResponse
+    {
+        $line = $this->line($code, $request->query->getInt('line', 1));
+        $batch = $line->batch;
+        $sheet = $batch->sheet->core();
+        $pot = $request->query->has('pot') ? $this->em->find(Pot::class, $request->query->getInt('pot')) ?? throw Refused::because('unknown', 'pot', 'There is no such pot.') : $this->pottings->potOf($batch);
+        $waits = $this->queue->of($line) ?? throw Refused::because('not_possible', 'line', sprintf('Nothing stands in trays on line %d of %s.', $line->number, $batch->code));
+        $pots = $request->query->has('pots') ? Fields::of(['pots' => $request->query->getInt('pots')])->count('pots', 0, 1_000_000) : $waits->plants;
+        $each = MixVolume::litres(1, 1, (float) $pot->millilitres);
+        $mix = $this->mixes->made($sheet->potting->mix, Volume::litres(max($each, $pots * $each)), [], $each);
+        $lots = $this->pottings->openLots($batch->crop, $pot);
+
+        return new JsonResponse([
+            'code' => $batch->code, 'line' => $line->number, 'stuck' => $waits->stuck, 'rooted' => $waits->rooted, 'pots' => $pots, 'pot' => $pot->toArray(), 'mix' => $mix,
+            'potsABarrow' => (int) floor($mix['barrow'] / $each + 1e-9), 'hours' => $waits->job->hours, 'why' => $waits->trigger->words, 'isDue' => $waits->trigger->isDue, 'riskWords' => $waits->run?->words,
+            'zone' => $batch->potsZone?->name, 'spaced' => $batch->potsSpaced, 'feed' => $sheet->potting->feed, 'safety' => $sheet->safety,
+            'lots' => array_map(static fn (PotLot $lot) => ['code' => $lot->code, 'pottedOn' => $lot->pottedOn->format('Y-m-d'), 'batches' => array_map(static fn (Batch $b) => $b->code, $lot->batches())], $lots),
+        ]);
+    }
+
+    /** Whether a count adds up, and what it would leave; saves nothing. */
+    #[Route('/api/batches/{code}/count/try', methods: ['POST'])]
+    #[IsGranted('ROLE_HAND')]
+    public function try(string $code, Fields $in): JsonResponse
+    {
+        $line = $this->line($code, $in->countOr('line', 1, 1));
+        $standing = $this->ledger->standingOf($line);
+        $there = $standing[State::Stuck->value] + $standing[State::Rooted->value];
+        try {
+            $count = $this->acts->readCount($in);
+            $count->mustAddUp($standing[State::Stuck->value], $standing[State::Rooted->value]);
+        } catch (Refused $refused) {
+            return new JsonResponse(['adds' => false, 'field' => $refused->field, 'words' => $refused->getMessage(), 'there' => $there, 'left' => null]);
+        }
+        $rooted = $count->rootedLeft($standing[State::Rooted->value]);
+        $left = $rooted + $count->unrootedLeft();
+
+        return new JsonResponse(['adds' => true, 'field' => null, 'there' => $there, 'left' => $left, 'words' => sprintf('All %d are accounted for: %d potted, %d left longer (%d with roots), %d thrown or lost, %d made into something else.', $there, $count->potted, $left, $rooted, $count->lost->total() + $count->thrownRooted + $count->thrownUnrooted, $count->changed())]);
+    }
+
+    private function line(string $code, int $number): Line
+    {
+        $typed = BatchCode::typed($code);
+        $batch = ($typed === null ? null : $this->em->getRepository(Batch::class)->findOneBy(['code' => $typed->written])) ?? throw new NotFoundHttpException();
+        foreach ($batch->lines as $line) {
+            if ($line->number === $number) {
+                return $line;
+            }
+        }
+        throw $batch->isStuck() ? Refused::because('unknown', 'line', sprintf('%d is not a line of %s.', $number, $batch->code)) : Refused::because('not_stuck', 'line', sprintf('%s is not stuck yet.', $batch->code));
+    }
+}

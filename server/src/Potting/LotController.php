@@ -1,0 +1,161 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Potting;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\IsGranted;
+use WetCradle\Core\Book\LossCause;
+use WetCradle\Core\Book\State;
+use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Potting\GrowOnSteps;
+use WetCradle\Core\Refused;
+use WetCradle\Server\Book\Act;
+use WetCradle\Server\Book\Line;
+use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Http\Find;
+use WetCradle\Server\Wanted\Wanted;
+
+/** Lots of pots: growing on, hardening off, losses, ready, sent to orders. */
+final class LotController
+{
+    public function __construct(
+        private readonly EntityManagerInterface $em,
+        private readonly LotViews $views,
+        private readonly Lots $lots,
+        private readonly Pottings $pottings,
+        private readonly Find $find,
+        private readonly Writing $writing,
+        private readonly Today $today,
+    ) {
+    }
+
+    #[Route('/api/lots', methods: ['GET'])]
+    public function all(): JsonResponse
+    {
+        return new JsonResponse(['lots' => $this->views->all()]);
+    }
+
+    #[Route('/api/lots/{code}', methods: ['GET'])]
+    public function one(string $code): JsonResponse
+    {
+        return new JsonResponse($this->views->one($this->lot($code)));
+    }
+
+    /** A step of growing on was done; moves no plants. */
+    #[Route('/api/lots/{code}/steps', methods: ['POST'])]
+    #[IsGranted('ROLE_HAND')]
+    public function step(string $code, Fields $in): JsonResponse
+    {
+        return $this->write($code, function (PotLot $lot) use ($in): void {
+            $step = new LotStep($lot, $in->oneOf('kind', GrowOnSteps::KINDS), $in->day('on'), $in->textOr('note', null, 300), $this->today->now(), $this->writing->by());
+            $in->done();
+            if ($step->onDay > $this->today->day() || $step->onDay < $lot->pottedOn) {
+                throw Refused::because($step->onDay < $lot->pottedOn ? 'before_potting' : 'ahead', 'on', $step->onDay < $lot->pottedOn ? sprintf('Lot %s was potted on %s.', $lot->code, $lot->pottedOn->format('j F Y')) : 'That day has not come yet.');
+            }
+            $this->em->persist($step);
+        });
+    }
+
+    #[Route('/api/lots/{code}/steps/{id<\d+>}', methods: ['DELETE'])]
+    #[IsGranted('ROLE_HAND')]
+    public function unstep(string $code, int $id): JsonResponse
+    {
+        return $this->write($code, function (PotLot $lot) use ($id): void {
+            $step = $this->em->find(LotStep::class, $id);
+            $this->em->remove($step !== null && $step->lot === $lot ? $step : throw new NotFoundHttpException());
+        });
+    }
+
+    #[Route('/api/lots/{code}/lose', methods: ['POST'])]
+    #[IsGranted('ROLE_HAND')]
+    public function lose(string $code, Fields $in): JsonResponse
+    {
+        return $this->write($code, function (PotLot $lot) use ($in): void {
+            [$day, $state, $count, $cause] = [$in->day('on'), State::from($in->oneOf('state', ['potted', 'grown'])), $in->count('count', 1), $in->oneOf('cause', array_column(LossCause::cases(), 'value'))];
+            $in->done();
+            $this->lots->lose($lot, $day, $state, $count, $cause);
+        });
+    }
+
+    #[Route('/api/lots/{code}/grow', methods: ['POST'])]
+    #[IsGranted('ROLE_HAND')]
+    public function grow(string $code, Fields $in): JsonResponse
+    {
+        return $this->write($code, function (PotLot $lot) use ($in): void {
+            [$day, $count] = [$in->day('on'), $in->count('count', 1)];
+            $in->done();
+            $this->lots->grow($lot, $day, $count);
+        });
+    }
+
+    #[Route('/api/lots/{code}/send', methods: ['POST'])]
+    #[IsGranted('ROLE_HAND')]
+    public function send(string $code, Fields $in): JsonResponse
+    {
+        return $this->write($code, function (PotLot $lot) use ($in): void {
+            [$day, $wanted, $count] = [$in->day('on'), $this->find->by(Wanted::class, 'id', $in->count('order', 1), 'order', 'order'), $in->count('count', 1)];
+            $in->done();
+            $this->lots->send($lot, $day, $wanted, $count);
+        });
+    }
+
+    #[Route('/api/lots/{code}/join', methods: ['POST'])]
+    #[IsGranted('ROLE_HAND')]
+    public function join(string $code, Fields $in): JsonResponse
+    {
+        return $this->write($code, function (PotLot $lot) use ($in): void {
+            $other = $this->find->by(PotLot::class, 'code', strtoupper($in->text('lot', 20)), 'lot', 'lot');
+            $in->done();
+            $this->lots->join($lot, $other);
+        });
+    }
+
+    #[Route('/api/lots/{code}/part', methods: ['POST'])]
+    #[IsGranted('ROLE_HAND')]
+    public function part(string $code, Fields $in): JsonResponse
+    {
+        return $this->write($code, function (PotLot $lot) use ($in): void {
+            $line = $this->find->by(Line::class, 'id', $in->count('line', 1), 'line', 'line');
+            $in->done();
+            $this->lots->part($lot, $line, $this->pottings->own($line->batch, $lot->pot, $lot->mix, $lot->pottedOn, $lot->readyOn));
+        });
+    }
+
+    #[Route('/api/lots/{code}/undo', methods: ['POST'])]
+    #[IsGranted('ROLE_HAND')]
+    public function undo(string $code, Fields $in): JsonResponse
+    {
+        return $this->write($code, function (PotLot $lot) use ($in): void {
+            $act = $this->find->by(Act::class, 'id', $in->count('act', 1), 'act', 'act');
+            $in->done();
+            $this->lots->undo($lot, $act);
+        });
+    }
+
+    /** @param callable(PotLot): void $do */
+    private function write(string $code, callable $do): JsonResponse
+    {
+        $lot = $this->writing->once(function () use ($code, $do): PotLot {
+            $lot = $this->lot($code);
+            $do($lot);
+
+            return $lot;
+        });
+        $this->em->refresh($lot);
+
+        return new JsonResponse($this->views->one($lot));
+    }
+
+    private function lot(string $code): PotLot
+    {
+        $lot = $this->em->getRepository(PotLot::class)->findOneBy(['code' => strtoupper($code)]) ?? throw new NotFoundHttpException();
+
+        return $lot->lines->isEmpty() ? throw new NotFoundHttpException() : $lot;
+    }
+}

@@ -1,0 +1,164 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Potting;
+
+use Doctrine\DBAL\Connection;
+use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\Potting\GrowOnSteps;
+use WetCradle\Server\Book\Line;
+use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Nursery\House;
+use WetCradle\Server\Plan\Batch;
+
+/** Lots as the lists and their own page show them. */
+final class LotViews
+{
+    public function __construct(private readonly EntityManagerInterface $em, private readonly Connection $db, private readonly Pottings $pottings, private readonly House $house, private readonly Today $today)
+    {
+    }
+
+    /** @return list<array<string, mixed>> that still have plants, by the day of their next step */
+    public function all(): array
+    {
+        $standing = $this->standing();
+        $steps = [];
+        foreach ($this->em->createQuery('SELECT s, a FROM '.LotStep::class.' s JOIN s.by a JOIN s.lot p ORDER BY s.onDay, s.id')->getResult() as $step) {
+            $steps[(int) $step->lot->id][] = $step;
+        }
+        $lots = [];
+        foreach ($this->em->createQuery('SELECT p, l, b, s, c, o, z FROM '.PotLot::class.' p JOIN p.lines l JOIN l.batch b JOIN b.sheet s JOIN p.crop c JOIN p.pot o LEFT JOIN b.potsZone z ORDER BY p.readyOn, p.id, l.id')->getResult() as $lot) {
+            $there = $this->sum($lot, $standing);
+            if ($there['potted'] + $there['grown'] > 0) {
+                $lots[] = $this->brief($lot, $there, $steps[(int) $lot->id] ?? []);
+            }
+        }
+        usort($lots, static fn (array $a, array $b) => [$a['next']['on'] ?? '9', $a['readyOn'], $a['code']] <=> [$b['next']['on'] ?? '9', $b['readyOn'], $b['code']]);
+
+        return $lots;
+    }
+
+    /** @return array<string, mixed> */
+    public function one(PotLot $lot): array
+    {
+        $standing = $this->standing($lot);
+        /** @var list<LotStep> $done */
+        $done = $this->em->getRepository(LotStep::class)->findBy(['lot' => $lot], ['onDay' => 'ASC', 'id' => 'ASC']);
+
+        return $this->brief($lot, $this->sum($lot, $standing), $done) + [
+            'version' => $lot->version,
+            'mix' => $lot->mix,
+            'hardy' => $this->sheetOf($lot)->hardy,
+            'winter' => $this->sheetOf($lot)->winter,
+            'spaced' => $lot->batches()[0]->potsSpaced,
+            'lines' => array_values(array_map(static fn (Line $l) => ['id' => (int) $l->id, 'batch' => $l->batch->code, 'line' => $l->number, 'stuckOn' => $l->batch->stuckOn?->format('Y-m-d'), 'block' => $l->batch->block->code,
+                'potted' => $standing[(int) $l->id]['potted'] ?? 0, 'grown' => $standing[(int) $l->id]['grown'] ?? 0, 'sold' => $standing[(int) $l->id]['sold'] ?? 0], $lot->lines->getValues())),
+            'steps' => $this->steps($lot, $done),
+            'more' => array_values(array_map(static fn (LotStep $s) => $s->toArray(), array_filter($done, static fn (LotStep $s) => $s->kind === 'feed'))),
+            'orders' => $this->orders($lot),
+            'others' => array_values(array_map(static fn (PotLot $p) => ['code' => $p->code, 'pottedOn' => $p->pottedOn->format('Y-m-d')], $this->pottings->openLots($lot->crop, $lot->pot, $lot))),
+            'acts' => $this->acts($lot),
+        ];
+    }
+
+    /**
+     * @param array<string, int> $there
+     * @param list<LotStep>      $done
+     *
+     * @return array<string, mixed>
+     */
+    private function brief(PotLot $lot, array $there, array $done): array
+    {
+        $open = array_values(array_filter($this->steps($lot, $done), static fn (array $s) => $s['done'] === null && ($s['kind'] !== 'ready' || $there['potted'] > 0)));
+        $next = $open[0] ?? null;
+        $today = $this->today->day();
+        $zones = array_values(array_unique(array_filter(array_map(static fn (Batch $b) => $b->potsZone?->name, $lot->batches()))));
+
+        return [
+            'code' => $lot->code, 'crop' => $lot->crop->name, 'cropSlug' => $lot->crop->slug, 'pot' => $lot->pot->name, 'pottedOn' => $lot->pottedOn->format('Y-m-d'), 'readyOn' => $lot->readyOn->format('Y-m-d'),
+            'potted' => $there['potted'], 'grown' => $there['grown'], 'sent' => $there['sold'], 'lost' => $there['lost'], 'batches' => array_map(static fn (Batch $b) => $b->code, $lot->batches()), 'zones' => $zones,
+            'next' => $next === null ? null : ['kind' => $next['kind'], 'on' => $next['on'], 'words' => $next['words'], 'daysLate' => max(0, (int) (new \DateTimeImmutable($next['on']))->diff($today)->format('%r%a'))],
+        ];
+    }
+
+    /**
+     * @param list<LotStep> $done
+     *
+     * @return list<array{kind: string, on: string, words: string, done: ?array<string, mixed>}>
+     */
+    private function steps(PotLot $lot, array $done): array
+    {
+        $by = [];
+        foreach ($done as $step) {
+            $by[$step->kind] ??= $step->toArray();
+        }
+
+        return array_map(static fn (array $step) => ['kind' => $step['kind'], 'on' => $step['on']->format('Y-m-d'), 'words' => $step['words'], 'done' => $by[$step['kind']] ?? null], GrowOnSteps::of($this->sheetOf($lot), $lot->pottedOn, $lot->readyOn, $this->house->air()));
+    }
+
+    private function sheetOf(PotLot $lot): \WetCradle\Core\Crops\Potting
+    {
+        return ($lot->lines->first() ?: throw new \LogicException('A lot has lines.'))->batch->sheet->core()->potting;
+    }
+
+    /** @return array<int, array<string, int>> by line: what stands in pots, is sold, or was lost after potting */
+    private function standing(?PotLot $lot = null): array
+    {
+        $found = [];
+        $rows = $this->db->iterateAssociative(
+            "SELECT l.id, s.state, s.count FROM line l JOIN standing s ON s.line_id = l.id AND s.state IN ('potted', 'grown', 'sold') WHERE l.lot_id IS NOT NULL AND (:lot IS NULL OR l.lot_id = :lot)
+             UNION ALL SELECT l.id, 'lost', coalesce(sum(CASE WHEN e.reverses IS NULL THEN e.count ELSE -e.count END), 0) FROM line l JOIN entry e ON (e.from_line = l.id AND e.from_state IN ('potted', 'grown') AND e.to_state = 'lost') OR (e.reverses IS NOT NULL AND e.to_line = l.id AND e.to_state IN ('potted', 'grown') AND e.from_state = 'lost')
+             WHERE l.lot_id IS NOT NULL AND (:lot IS NULL OR l.lot_id = :lot) GROUP BY l.id",
+            ['lot' => $lot?->id],
+        );
+        foreach ($rows as $row) {
+            $found[(int) $row['id']][(string) $row['state']] = (int) $row['count'];
+        }
+
+        return $found;
+    }
+
+    /**
+     * @param array<int, array<string, int>> $standing
+     *
+     * @return array{potted: int, grown: int, sold: int, lost: int}
+     */
+    private function sum(PotLot $lot, array $standing): array
+    {
+        $sum = ['potted' => 0, 'grown' => 0, 'sold' => 0, 'lost' => 0];
+        foreach ($lot->lines as $line) {
+            foreach ($sum as $state => $_) {
+                $sum[$state] += $standing[(int) $line->id][$state] ?? 0;
+            }
+        }
+
+        return $sum;
+    }
+
+    /** @return list<array<string, mixed>> orders of the crop that still want plants, or got some from here, the nearest first */
+    private function orders(PotLot $lot): array
+    {
+        $rows = $this->db->fetchAllAssociative(
+            'SELECT w.id, w.plants, w.ready_week, o.name AS pot, c.name AS customer, coalesce((SELECT sum(d.count) FROM dispatch d WHERE d.wanted_id = w.id AND '.Dispatch::HOLDS.'), 0) AS sent,
+                coalesce((SELECT sum(d.count) FROM dispatch d WHERE d.wanted_id = w.id AND d.lot_id = :lot AND '.Dispatch::HOLDS.'), 0) AS here
+             FROM wanted w JOIN pot o ON o.id = w.pot_id LEFT JOIN customer c ON c.id = w.customer_id WHERE w.crop_id = :crop AND w.called_off = 0 ORDER BY w.ready_week, w.id',
+            ['lot' => $lot->id, 'crop' => $lot->crop->id],
+        );
+        $since = $this->today->week()->plus(-8)->written();
+
+        return array_values(array_map(static fn (array $r) => ['id' => (int) $r['id'], 'customer' => $r['customer'] === null ? null : (string) $r['customer'], 'readyWeek' => (string) $r['ready_week'], 'pot' => (string) $r['pot'], 'plants' => (int) $r['plants'], 'sent' => (int) $r['sent'], 'fromHere' => (int) $r['here'], 'open' => max(0, (int) $r['plants'] - (int) $r['sent'])],
+            array_filter($rows, static fn (array $r) => (int) $r['here'] > 0 || ((int) $r['plants'] > (int) $r['sent'] && (string) $r['ready_week'] >= $since))));
+    }
+
+    /** @return list<array<string, mixed>> what was done to it in the book, newest first */
+    private function acts(PotLot $lot): array
+    {
+        return array_map(static fn (array $r) => ['id' => (int) $r['id'], 'kind' => (string) $r['kind'], 'on' => (string) $r['on_day'], 'at' => (string) $r['at'], 'by' => (string) $r['name'], 'says' => (string) $r['says'], 'undone' => $r['undone'] !== null, 'undoes' => $r['undoes'] === null ? null : (int) $r['undoes']],
+            $this->db->fetchAllAssociative(
+                "SELECT a.id, a.kind, a.on_day, a.at, a.says, p.name, u.id AS undone, a.undoes FROM act a JOIN account p ON p.id = a.by_id LEFT JOIN act u ON u.undoes = a.id
+                 WHERE a.id IN (SELECT e.act_id FROM entry e JOIN line l ON l.id IN (e.from_line, e.to_line) WHERE l.lot_id = ? AND (e.to_state IN ('potted', 'grown', 'sold') OR e.from_state IN ('potted', 'grown', 'sold'))) ORDER BY a.id DESC LIMIT 60",
+                [$lot->id],
+            ));
+    }
+}

@@ -1,0 +1,155 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Potting;
+
+use Doctrine\DBAL\Connection;
+use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\Book\ActKind;
+use WetCradle\Core\Book\CountBook;
+use WetCradle\Core\Book\LossCause;
+use WetCradle\Core\Book\Losses;
+use WetCradle\Core\Book\State;
+use WetCradle\Core\Potting\Shares;
+use WetCradle\Core\Refused;
+use WetCradle\Server\Book\Act;
+use WetCradle\Server\Book\Acts;
+use WetCradle\Server\Book\Line;
+use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Wanted\Wanted;
+
+/** What is done with a lot once it is potted: each act is shared over the batches in it, and written to the book as one. */
+final class Lots
+{
+    public function __construct(
+        private readonly EntityManagerInterface $em,
+        private readonly Connection $db,
+        private readonly Acts $acts,
+        private readonly Writing $writing,
+        private readonly Today $today,
+    ) {
+    }
+
+    public function lose(PotLot $lot, \DateTimeImmutable $day, State $state, int $count, string $cause): void
+    {
+        LossCause::named($cause);
+        $shares = $this->shares($lot, $state, $count, $day);
+        $this->enter($lot, ActKind::Lose, $day, sprintf('Lost %d of lot %s that were %s: %s', $count, $lot->code, $state->words(), str_replace('_', ' ', $cause)), $shares, static fn (CountBook $book, int $line, int $n) => $book->lose($line, $state, Losses::of([$cause => $n])));
+    }
+
+    /** So many are good and ready to go. */
+    public function grow(PotLot $lot, \DateTimeImmutable $day, int $count): void
+    {
+        $shares = $this->shares($lot, State::Potted, $count, $day);
+        $this->enter($lot, ActKind::MoveOn, $day, sprintf('%d of lot %s grown to ready', $count, $lot->code), $shares, static fn (CountBook $book, int $line, int $n) => $book->moveOn($line, State::Potted, $n));
+    }
+
+    /** So many go to an order; a lot may serve several, and an order be served from several. */
+    public function send(PotLot $lot, \DateTimeImmutable $day, Wanted $wanted, int $count): void
+    {
+        if ($wanted->calledOff) {
+            throw Refused::because('called_off', 'order', 'That order was called off.');
+        }
+        if ($wanted->crop !== $lot->crop) {
+            throw Refused::because('wrong_crop', 'order', sprintf('That order is for %s; lot %s is %s.', $wanted->crop->name, $lot->code, $lot->crop->name));
+        }
+        $open = $wanted->plants - $this->sentTo($wanted);
+        if ($count > $open) {
+            throw Refused::because('more_than_wanted', 'count', $open === 0 ? 'That order has all it asked for.' : sprintf('That order still wants %d, not %d. Change the order first if it takes more.', $open, $count));
+        }
+        $shares = $this->shares($lot, State::Grown, $count, $day);
+        $act = $this->enter($lot, ActKind::MoveOn, $day, sprintf('%d of lot %s sent to %s', $count, $lot->code, $wanted->customer->name ?? 'our own target'), $shares, static fn (CountBook $book, int $line, int $n) => $book->moveOn($line, State::Grown, $n));
+        $this->em->persist(new Dispatch($act, $lot, $wanted, $count));
+    }
+
+    /** All of another lot of the same crop and pot is put to this one; which batches they came from stays known. */
+    public function join(PotLot $lot, PotLot $other): void
+    {
+        if ($lot === $other) {
+            throw Refused::because('not_possible', 'lot', 'That is the same lot.');
+        }
+        self::mustMatch($lot, $other, 'lot');
+        foreach ($other->lines->toArray() as $line) {
+            $other->letGo($line);
+            $lot->take($line);
+        }
+        [$lot->pottedOn, $lot->readyOn] = [min($lot->pottedOn, $other->pottedOn), max($lot->readyOn, $other->readyOn)];
+        $this->writing->keep('lot', $lot->code, [], ['joined' => $other->code]);
+    }
+
+    /** A batch that was put into the lot by mistake becomes one of its own again. */
+    public function part(PotLot $lot, Line $line, PotLot $own): void
+    {
+        if ($line->lot !== $lot || count($lot->lines) < 2) {
+            throw Refused::because('not_possible', 'line', sprintf('That is not one of several in lot %s.', $lot->code));
+        }
+        $lot->letGo($line);
+        $own->take($line);
+        $this->writing->keep('lot', $lot->code, [], ['parted' => $line->batch->code, 'into' => $own->code]);
+    }
+
+    public static function mustMatch(PotLot $lot, PotLot $other, string $field): void
+    {
+        if ($lot->crop !== $other->crop || $lot->pot !== $other->pot) {
+            throw Refused::because('wrong_crop', $field, sprintf('Lot %s is %s in %s, not %s in %s: one lot is one crop in one pot.', $other->code, $other->crop->name, $other->pot->name, $lot->crop->name, $lot->pot->name));
+        }
+    }
+
+    public function undo(PotLot $lot, Act $act): void
+    {
+        $touches = $this->db->fetchOne('SELECT count(*) FROM entry e JOIN line l ON l.id IN (e.from_line, e.to_line) WHERE e.act_id = ? AND l.lot_id = ?', [$act->id, $lot->id]);
+        if ((int) $touches === 0) {
+            throw Refused::because('unknown', 'act', sprintf('That is no act of lot %s.', $lot->code));
+        }
+        if (!in_array($act->kind, [ActKind::Lose->value, ActKind::MoveOn->value], true)) {
+            throw Refused::because('not_possible', 'act', sprintf('That was counted for %s; undo it there.', $act->batch->code));
+        }
+        $this->acts->undo($act, $act->batch);
+    }
+
+    public function sentTo(Wanted $wanted): int
+    {
+        return (int) $this->db->fetchOne('SELECT coalesce(sum(d.count), 0) FROM dispatch d WHERE d.wanted_id = ? AND '.Dispatch::HOLDS, [$wanted->id]);
+    }
+
+    /** @return array<int, int> of the count, by line */
+    private function shares(PotLot $lot, State $state, int $count, \DateTimeImmutable $day): array
+    {
+        if ($day > $this->today->day()) {
+            throw Refused::because('ahead', 'on', sprintf('%s has not come yet; today is %s.', $day->format('j F Y'), $this->today->day()->format('j F Y')));
+        }
+        if ($day < $lot->pottedOn) {
+            throw Refused::because('before_potting', 'on', sprintf('Lot %s was potted on %s.', $lot->code, $lot->pottedOn->format('j F Y')));
+        }
+        $this->em->flush();
+        $there = [];
+        foreach ($this->db->iterateKeyValue('SELECT s.line_id, s.count FROM standing s JOIN line l ON l.id = s.line_id WHERE l.lot_id = ? AND s.state = ? AND s.count > 0', [$lot->id, $state->value]) as $line => $some) {
+            $there[(int) $line] = (int) $some;
+        }
+        if ($there === []) {
+            throw Refused::because('more_than_there_are', 'count', sprintf('None of lot %s %s.', $lot->code, $state === State::Grown ? 'have been counted as ready' : 'are in pots and growing'));
+        }
+
+        return Shares::of($count, $there);
+    }
+
+    /**
+     * @param array<int, int>                                                          $shares
+     * @param callable(CountBook, int, int): list<\WetCradle\Core\Book\Entry> $play
+     */
+    private function enter(PotLot $lot, ActKind $kind, \DateTimeImmutable $day, string $says, array $shares, callable $play): Act
+    {
+        $lines = array_values(array_filter($lot->lines->toArray(), static fn (Line $l) => isset($shares[(int) $l->id])));
+
+        return $this->acts->enter($lines[0]->batch, $kind, $day, $says, $lines, static function (CountBook $book) use ($shares, $play): array {
+            $entries = [];
+            foreach ($shares as $line => $count) {
+                $entries = [...$entries, ...$play($book, $line, $count)];
+            }
+
+            return $entries;
+        });
+    }
+}

@@ -1,0 +1,72 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Potting;
+
+use Doctrine\Common\Collections\ArrayCollection;
+use Doctrine\Common\Collections\Collection;
+use Doctrine\DBAL\Types\Types;
+use Doctrine\ORM\Mapping as ORM;
+use WetCradle\Server\Book\Line;
+use WetCradle\Server\Crops\Crop;
+use WetCradle\Server\Plan\Batch;
+use WetCradle\Server\Wanted\Pot;
+
+/** Plants of one crop in one size of pot that are grown on together: the potted lines of the batches they came from. */
+#[ORM\Entity, ORM\Table(name: 'pot_lot')]
+class PotLot
+{
+    #[ORM\Id, ORM\GeneratedValue, ORM\Column]
+    public ?int $id = null;
+
+    #[ORM\Column(type: 'integer'), ORM\Version]
+    public int $version = 1;
+
+    /** @var Collection<int, Line> */
+    #[ORM\OneToMany(targetEntity: Line::class, mappedBy: 'lot')]
+    #[ORM\OrderBy(['id' => 'ASC'])]
+    public Collection $lines;
+
+    public function __construct(
+        #[ORM\Column] public string $code,
+        #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)] public Crop $crop,
+        #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)] public Pot $pot,
+        #[ORM\Column] public string $mix,
+        /** The first day on which any of it was potted. */
+        #[ORM\Column(type: Types::DATE_IMMUTABLE)] public \DateTimeImmutable $pottedOn,
+        #[ORM\Column(type: Types::DATE_IMMUTABLE)] public \DateTimeImmutable $readyOn,
+    ) {
+        $this->lines = new ArrayCollection();
+    }
+
+    public static function codeOf(int $number): string
+    {
+        return 'P'.$number;
+    }
+
+    public function take(Line $line): void
+    {
+        $line->lot = $this;
+        if (!$this->lines->contains($line)) {
+            $this->lines->add($line);
+        }
+    }
+
+    public function letGo(Line $line): void
+    {
+        $line->lot = null;
+        $this->lines->removeElement($line);
+    }
+
+    /** @return list<Batch> its lineage */
+    public function batches(): array
+    {
+        $found = [];
+        foreach ($this->lines as $line) {
+            $found[(int) $line->batch->id] = $line->batch;
+        }
+
+        return array_values($found);
+    }
+}

@@ -1,0 +1,58 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Potting;
+
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\IsGranted;
+use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Compute\Fields;
+use WetCradle\Server\Database\Writing;
+
+/** What waits for pots, and the week board. */
+final class PottingController
+{
+    public function __construct(private readonly Board $board, private readonly Writing $writing)
+    {
+    }
+
+    #[Route('/api/potting', methods: ['GET'])]
+    public function queue(): JsonResponse
+    {
+        return new JsonResponse($this->board->view());
+    }
+
+    /** What it would mean to pot a batch in a week. */
+    #[Route('/api/potting/ask', methods: ['GET'])]
+    public function ask(Request $request): JsonResponse
+    {
+        return new JsonResponse($this->board->ask($request->query->getString('code'), Week::of($request->query->getString('week'))));
+    }
+
+    /** The weeks filled by what can wait least; saves nothing. */
+    #[Route('/api/potting/fill', methods: ['GET'])]
+    public function fill(): JsonResponse
+    {
+        return new JsonResponse($this->board->fill());
+    }
+
+    #[Route('/api/potting/weeks', methods: ['POST'])]
+    #[IsGranted('ROLE_PROPAGATOR')]
+    public function give(Fields $in): JsonResponse
+    {
+        return new JsonResponse(['before' => $this->writing->once(function () use ($in): array {
+            $moves = array_map(static function (Fields $one): array {
+                $move = ['code' => $one->text('code', 20), 'week' => $one->has('week') ? $one->here(static fn () => Week::of($one->text('week', 8), 'week')) : null, 'field' => rtrim($one->pathOf(''), '.')];
+                $one->done();
+
+                return $move;
+            }, $in->objects('moves', 400));
+            $in->done();
+
+            return $this->board->give($moves);
+        })]);
+    }
+}

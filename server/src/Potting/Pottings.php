@@ -1,0 +1,85 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Potting;
+
+use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\Refused;
+use WetCradle\Server\Book\Line;
+use WetCradle\Server\Crops\Crop;
+use WetCradle\Server\Nursery\House;
+use WetCradle\Server\Plan\Batch;
+use WetCradle\Server\Wanted\Pot;
+
+/** Puts what was potted into a lot: one of its own, or one that is there of the same crop and pot. */
+final class Pottings
+{
+    public function __construct(private readonly EntityManagerInterface $em, private readonly House $house)
+    {
+    }
+
+    public function pot(Line $line, \DateTimeImmutable $day, ?PottedAs $as = null): PotLot
+    {
+        $batch = $line->batch;
+        $as ??= new PottedAs($this->potOf($batch), $batch->sheet->core()->potting->mix, null);
+        $readyOn = max($day, $batch->readyWhenPotted($day, $this->house->air()));
+        $lot = $as->into;
+        if ($lot === null) {
+            $lot = $this->own($batch, $as->pot, $as->mix, $day, $readyOn);
+        } else {
+            if ($lot->crop !== $batch->crop || $lot->pot !== $as->pot) {
+                throw Refused::because('wrong_crop', 'intoLot', sprintf('Lot %s is %s in %s: one lot is one crop in one pot.', $lot->code, $lot->crop->name, $lot->pot->name));
+            }
+            [$lot->pottedOn, $lot->readyOn] = [min($lot->pottedOn, $day), max($lot->readyOn, $readyOn)];
+        }
+        $lot->take($line);
+
+        return $lot;
+    }
+
+    public function own(Batch $batch, Pot $pot, string $mix, \DateTimeImmutable $pottedOn, \DateTimeImmutable $readyOn): PotLot
+    {
+        $lot = new PotLot(PotLot::codeOf(++$this->house->nursery()->lotsNumbered), $batch->crop, $pot, $mix, $pottedOn, $readyOn);
+        $this->em->persist($lot);
+
+        return $lot;
+    }
+
+    /** @return list<PotLot> of this crop and pot that still have plants, the newest first */
+    public function openLots(Crop $crop, Pot $pot, ?PotLot $but = null): array
+    {
+        $ids = $this->em->getConnection()->fetchFirstColumn("SELECT p.id FROM pot_lot p WHERE p.crop_id = ? AND p.pot_id = ? AND EXISTS (SELECT 1 FROM line l JOIN standing s ON s.line_id = l.id WHERE l.lot_id = p.id AND s.state IN ('potted', 'grown') AND s.count > 0) ORDER BY p.potted_on DESC, p.id DESC", [$crop->id, $pot->id]);
+        $lots = array_map(fn (mixed $id) => $this->em->find(PotLot::class, (int) $id), $ids);
+
+        return array_values(array_filter($lots, static fn (?PotLot $lot) => $lot !== null && $lot !== $but));
+    }
+
+    /** Plants that went from one line to another, split off or merged, stay in the lot they stood in. */
+    public function standTogether(Line $from, Line $to): void
+    {
+        $this->em->flush();
+        $pots = (int) $this->em->getConnection()->fetchOne("SELECT coalesce(sum(count), 0) FROM standing WHERE line_id = ? AND state IN ('potted', 'grown')", [$to->id]);
+        if ($pots > 0 && $to->lot === null) {
+            $from->lot?->take($to);
+        }
+    }
+
+    /** After an act was undone: a line that has nothing in pots any more is of no lot. */
+    public function letGoOfEmpty(Batch $batch): void
+    {
+        foreach ($batch->lines as $line) {
+            if ($line->lot !== null && (int) $this->em->getConnection()->fetchOne("SELECT count(*) FROM entry e WHERE e.to_line = ? AND e.to_state IN ('potted', 'grown') AND e.reverses IS NULL AND NOT EXISTS (SELECT 1 FROM entry r WHERE r.reverses = e.id)", [$line->id]) === 0) {
+                $line->lot->letGo($line);
+            }
+        }
+    }
+
+    /** The pot that its order asks for, or its sheet. */
+    public function potOf(Batch $batch): Pot
+    {
+        $pots = $this->em->getRepository(Pot::class);
+
+        return $batch->wanted->pot ?? $pots->findOneBy(['name' => $batch->sheet->core()->potting->pot]) ?? $pots->findOneBy([], ['id' => 'ASC']) ?? throw Refused::because('no_pots', 'pot', 'No size of pot is entered yet. Enter one under The nursery.');
+    }
+}

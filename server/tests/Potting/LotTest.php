@@ -1,0 +1,158 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Tests\Potting;
+
+use WetCradle\Server\Tests\House;
+
+/** Lots after potting: their lineage, growing on, losses, orders. */
+final class LotTest extends House
+{
+    /** @return list<array<string, mixed>> */
+    private function lots(): array
+    {
+        return $this->ask('GET', '/api/lots')['lots'];
+    }
+
+    /** @return array<string, mixed> a lot, or the first for which this holds */
+    private function lot(?callable $that = null): array
+    {
+        $found = array_values(array_filter($this->lots(), $that ?? static fn (array $l) => $l['potted'] > 60 && $l['grown'] === 0));
+
+        return $this->ask('GET', '/api/lots/'.($found[0]['code'] ?? self::fail('There is no such lot.')));
+    }
+
+    /** @return array<string, int> what stands in the whole book, by state */
+    private function book(): array
+    {
+        return array_map(intval(...), $this->db()->fetchAllKeyValue('SELECT state, sum(count) FROM standing GROUP BY state'));
+    }
+
+    public function testALotKeepsTheBatchesItCameFromAndItsLossesAreSharedOverThem(): void
+    {
+        $this->signIn('bo');
+        $lot = $this->lot(static fn (array $l) => count($l['batches']) > 1 && $l['potted'] > 20);
+        self::assertGreaterThan(1, count($lot['lines']));
+        $all = array_sum($this->book());
+        $now = $this->ask('POST', "/api/lots/{$lot['code']}/lose", ['on' => '2027-05-12', 'state' => 'potted', 'count' => 11, 'cause' => 'pest']);
+        self::assertSame([$lot['potted'] - 11, $lot['lost'] + 11], [$now['potted'], $now['lost']]);
+        foreach ($lot['lines'] as $i => $line) {
+            $share = 11 * $line['potted'] / $lot['potted'];
+            self::assertEqualsWithDelta($line['potted'] - $share, $now['lines'][$i]['potted'], 1.0);
+        }
+        self::assertSame($all, array_sum($this->book()), 'Every plant is still accounted for.');
+        $back = $this->ask('POST', "/api/lots/{$lot['code']}/undo", ['act' => $now['acts'][0]['id']]);
+        self::assertSame([$lot['potted'], $lot['lost']], [$back['potted'], $back['lost']]);
+    }
+
+    public function testALotServesSeveralOrdersAndAnOrderIsServedFromSeveralLots(): void
+    {
+        $this->signIn('ines');
+        $lot = $this->lot();
+        foreach ([30, 50] as $plants) {
+            self::assertSame(201, $this->send('POST', '/api/wanted', ['crop' => $lot['cropSlug'], 'plants' => $plants, 'pot' => 1, 'readyWeek' => '2027-W20', 'customer' => 'Oxlow Landscape', 'priority' => 'must'])->getStatusCode());
+        }
+        [$first, $second] = array_slice(array_map(intval(...), $this->db()->fetchFirstColumn('SELECT id FROM wanted ORDER BY id DESC LIMIT 2')), 0, 2);
+        [$small, $large] = [$second, $first];
+        self::assertSame('count', $this->refused(422, 'POST', "/api/lots/{$lot['code']}/send", ['on' => '2027-05-12', 'order' => $small, 'count' => 5])['field'], 'None is counted as ready yet.');
+        $this->ask('POST', "/api/lots/{$lot['code']}/grow", ['on' => '2027-05-12', 'count' => 60]);
+        $now = $this->ask('POST', "/api/lots/{$lot['code']}/send", ['on' => '2027-05-12', 'order' => $small, 'count' => 30]);
+        $now = $this->ask('POST', "/api/lots/{$lot['code']}/send", ['on' => '2027-05-12', 'order' => $large, 'count' => 20]);
+        self::assertSame([10, 50, $lot['potted'] - 60], [$now['grown'], $now['sent'] - $lot['sent'], $now['potted']]);
+        $orders = array_column($now['orders'], null, 'id');
+        self::assertSame([30, 30, 0], [$orders[$small]['sent'], $orders[$small]['fromHere'], $orders[$small]['open']]);
+        self::assertSame([20, 30], [$orders[$large]['sent'], $orders[$large]['open']]);
+        $over = $this->refused(422, 'POST', "/api/lots/{$lot['code']}/send", ['on' => '2027-05-12', 'order' => $large, 'count' => 31]);
+        self::assertSame(['more_than_wanted', 'count'], [$over['code'], $over['field']]);
+        self::assertStringContainsString('still wants 30', $over['message']);
+        $wanted = array_column($this->ask('GET', '/api/wanted?season=running')['wanted'], null, 'id');
+        self::assertSame(['done', 30], [$wanted[$small]['state'], array_sum(array_column($wanted[$small]['sent'], 'count'))]);
+        self::assertSame($lot['code'], $wanted[$large]['sent'][0]['lot']);
+        $this->ask('POST', "/api/lots/{$lot['code']}/undo", ['act' => $now['acts'][0]['id']]);
+        $wanted = array_column($this->ask('GET', '/api/wanted?season=running')['wanted'], null, 'id');
+        self::assertSame([], $wanted[$large]['sent'], 'Undone, it was never sent.');
+    }
+
+    public function testAnOrderSaysWhatIsSentReadyComingAndShort(): void
+    {
+        $this->signIn('ines');
+        $lot = $this->lot(fn (array $l) => $l['potted'] > 40 && count($l['batches']) === 1 && $this->servesAnOrder($l['batches'][0]));
+        $order = (int) $this->db()->fetchOne('SELECT wanted_id FROM batch WHERE code = ?', [$lot['batches'][0]]);
+        $at = fn () => array_column($this->ask('GET', '/api/wanted?season=running')['wanted'], null, 'id')[$order];
+        $before = $at();
+        self::assertSame(0, $before['outlook']['sent']);
+        $this->ask('POST', "/api/lots/{$lot['code']}/grow", ['on' => '2027-05-12', 'count' => 30]);
+        $this->ask('POST', "/api/lots/{$lot['code']}/send", ['on' => '2027-05-12', 'order' => $order, 'count' => min(10, $before['plants'])]);
+        $now = $at();
+        self::assertSame(min(10, $before['plants']), $now['outlook']['sent']);
+        self::assertSame(min(20, $before['plants'] - $now['outlook']['sent']), $now['outlook']['ready']);
+        self::assertSame(min($now['plants'], $now['outlook']['expected']), $now['outlook']['sent'] + $now['outlook']['ready'] + $now['outlook']['coming']);
+        self::assertGreaterThanOrEqual($before['outlook']['chance'] - 1e-9, $now['outlook']['chance'], 'What is ready can no longer be lost.');
+        // Sent to somebody else, they are no longer there for this order.
+        $this->send('POST', '/api/wanted', ['crop' => $lot['cropSlug'], 'plants' => 20, 'pot' => 1, 'readyWeek' => '2027-W20', 'customer' => null, 'priority' => 'nice']);
+        $other = (int) $this->db()->fetchOne('SELECT max(id) FROM wanted');
+        $this->ask('POST', "/api/lots/{$lot['code']}/send", ['on' => '2027-05-12', 'order' => $other, 'count' => 20]);
+        self::assertSame([$now['outlook']['sent'], 0], [$at()['outlook']['sent'], $at()['outlook']['ready']]);
+    }
+
+    private function servesAnOrder(string $code): bool
+    {
+        return (int) $this->db()->fetchOne("SELECT count(*) FROM batch b JOIN wanted w ON w.id = b.wanted_id WHERE b.code = ? AND w.ready_week >= '2027-W19'", [$code]) > 0;
+    }
+
+    public function testStepsAreTickedAndTakenBackAndAskForTheirDay(): void
+    {
+        $this->signIn('bo');
+        $lot = $this->lot(static fn (array $l) => $l['next'] !== null);
+        $kind = $lot['next']['kind'];
+        $now = $this->ask('POST', "/api/lots/{$lot['code']}/steps", ['kind' => $kind, 'on' => '2027-05-12', 'note' => 'half strength']);
+        $step = array_column($now['steps'], null, 'kind')[$kind];
+        self::assertSame(['half strength', 'Bo Tarrant'], [$step['done']['note'], $step['done']['by']]);
+        self::assertNotSame($kind, $now['next']['kind'] ?? null);
+        $back = $this->ask('DELETE', "/api/lots/{$lot['code']}/steps/{$step['done']['id']}");
+        self::assertSame($kind, $back['next']['kind']);
+        foreach ([['2027-05-13', 'ahead'], ['2020-01-01', 'before_potting']] as [$day, $reason]) {
+            $told = $this->refused(422, 'POST', "/api/lots/{$lot['code']}/steps", ['kind' => $kind, 'on' => $day]);
+            self::assertSame([$reason, 'on'], [$told['code'], $told['field']]);
+        }
+    }
+
+    public function testTwoLotsOfACropStandAsOneAndArePartedAgain(): void
+    {
+        $this->signIn('bo');
+        $lot = $this->lot(fn (array $l) => $this->ask('GET', '/api/lots/'.$l['code'])['others'] !== []);
+        $other = $this->ask('GET', '/api/lots/'.$lot['others'][0]['code']);
+        $one = $this->ask('POST', "/api/lots/{$lot['code']}/join", ['lot' => $other['code']]);
+        self::assertSame($lot['potted'] + $other['potted'], $one['potted']);
+        self::assertEqualsCanonicalizing(array_unique([...$lot['batches'], ...$other['batches']]), $one['batches']);
+        self::assertSame(max($lot['readyOn'], $other['readyOn']), $one['readyOn']);
+        self::assertSame(404, $this->send('GET', '/api/lots/'.$other['code'])->getStatusCode());
+        $line = array_values(array_filter($one['lines'], static fn (array $l) => in_array($l['id'], array_column($other['lines'], 'id'), true)))[0];
+        $parted = $this->ask('POST', "/api/lots/{$lot['code']}/part", ['line' => $line['id']]);
+        self::assertSame($one['potted'] - $line['potted'], $parted['potted']);
+        $strange = array_values(array_filter($this->lots(), static fn (array $l) => $l['crop'] !== $lot['crop']))[0];
+        self::assertSame(['wrong_crop', 'lot'], array_values(array_slice($this->refused(422, 'POST', "/api/lots/{$lot['code']}/join", ['lot' => $strange['code']]), 0, 2)));
+    }
+
+    public function testABatchIsPottedIntoALotThatIsThere(): void
+    {
+        $this->signIn('bo');
+        $made = [];
+        foreach ($this->ask('GET', '/api/potting')['queue'] as $one) {
+            if ($one['line'] === 1 && $one['tag']['state'] === 'rooting') {
+                $made[$one['tag']['crop']][] = $one;
+            }
+        }
+        $one = array_values($made)[0][0];
+        $code = $one['tag']['code'];
+        $half = intdiv($one['stuck'], 2);
+        $this->ask('POST', "/api/batches/{$code}/count", ['on' => '2027-05-12', 'rooted' => $half, 'unrooted' => $one['stuck'] - $half, 'lost' => [], 'potted' => $half]);
+        $job = $this->ask('GET', "/api/batches/{$code}/job?line=2");
+        $lot = $job['lots'][0];
+        self::assertContains($code, $lot['batches']);
+        $this->ask('POST', "/api/batches/{$code}/count", ['line' => 2, 'on' => '2027-05-12', 'rooted' => $one['stuck'] - $half, 'unrooted' => 0, 'lost' => [], 'potted' => $one['stuck'] - $half, 'intoLot' => $lot['code']]);
+        self::assertSame($one['stuck'], $this->ask('GET', '/api/lots/'.$lot['code'])['potted'], 'Both halves stand in one lot.');
+        self::assertSame('intoLot', $this->refused(422, 'POST', "/api/batches/{$code}/count", ['on' => '2027-05-12', 'rooted' => 0, 'unrooted' => 0, 'lost' => [], 'intoLot' => 'P99999'])['field']);
+    }
+}
