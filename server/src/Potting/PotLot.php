@@ -47,16 +47,17 @@ class PotLot
 
     public function take(Line $line): void
     {
-        $line->lot = $this;
+        // Reading the lines lays them where the database has them, so that comes first.
         if (!$this->lines->contains($line)) {
             $this->lines->add($line);
         }
+        $line->lot = $this;
     }
 
     public function letGo(Line $line): void
     {
-        $line->lot = null;
         $this->lines->removeElement($line);
+        $line->lot = null;
     }
 
     /** @return list<Batch> its lineage */
