@@ -44,6 +44,24 @@ export const SEEN_WORDS: Record<Schemas['Seen'], string> = {
   missing_label: 'Label missing',
 }
 
+/** What is done with a lot until it is ready. */
+export const STEP_WORDS: Record<Schemas['StepKind'], string> = {
+  shade: 'out of the shade',
+  feed: 'feed',
+  space: 'set apart',
+  winter: 'through the cold',
+  harden: 'harden off',
+  outside: 'outside',
+  ready: 'ready',
+}
+export const RISK_WORDS = {
+  none: 'in good time',
+  rising: 'roots run on',
+  high: 'late',
+  bound: 'root-bound',
+} as const
+export const QUALITY_WORDS = { few: 'few and thin', fair: 'fair', many: 'many and white' } as const
+
 export const BOOK_WORDS = {
   to_stick: 'to stick',
   stuck: 'stuck',

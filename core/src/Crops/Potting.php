@@ -57,6 +57,12 @@ final class Potting
         return $potting;
     }
 
+    /** Whether its pots need no other feed for some months: slow-release feed is in the mix, by the school or by the mix's own words. */
+    public function hasSlowRelease(): bool
+    {
+        return $this->feed === 'in_the_mix' || stripos($this->mix, 'slow-release') !== false;
+    }
+
     /** @return array<string, mixed> */
     public function toArray(): array
     {

@@ -48,7 +48,7 @@ final class GrowOnSteps
             }
         };
         $add('shade', $after(self::SHADE), 'Out of the shade.');
-        $sheet->feed === 'in_the_mix'
+        $sheet->hasSlowRelease()
             ? $add('feed', $after(self::SLOW_RELEASE), 'The slow-release feed in the mix is used up about now: feed, if it still has to grow.')
             : $add('feed', $after(self::ROOTS), 'Knock one out: with roots at the wall of the pot, feed from now on. Not before.');
         if ($days >= self::SHORT) {

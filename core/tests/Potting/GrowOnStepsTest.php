@@ -42,6 +42,7 @@ final class GrowOnStepsTest extends TestCase
     public function testFeedInTheMixLastsAndAShortLotIsNotSetApart(): void
     {
         self::assertSame('2027-08-08', $this->steps('2027-05-10', '2027-09-10', ['feed' => 'in_the_mix'])['feed']);
+        self::assertSame('2027-08-08', $this->steps('2027-05-10', '2027-09-10', ['mix' => 'gritty potting mix, Slow-release feed'])['feed'], 'The mix says so itself.');
         $short = $this->steps('2027-05-10', '2027-06-07', ['feed' => 'in_the_mix']);
         self::assertArrayNotHasKey('feed', $short, 'Used up only after it is ready.');
         self::assertArrayNotHasKey('space', $short);

@@ -50,20 +50,24 @@ final class DemoLots
     /** Two people have graded two sets: one knows the stages, the other calls what is on its way rooted. */
     public function practise(): void
     {
-        foreach ([[1, 0.97, 0.5], [2, 0.8, 0.95]] as [$account, $right, $ahead]) {
+        foreach ([1 => [0.96, 0.0], 2 => [0.86, 0.7]] as $account => [$right, $hopeful]) {
             foreach ([1, 2] as $set) {
-                $grades = array_map(fn (Specimen $one) => $this->grade($one->stage(), $right, $ahead)->value, PracticeSet::of($set)->specimens);
+                $grades = array_map(fn (Specimen $one) => $this->grade($one->stage(), $right, $hopeful)->value, PracticeSet::of($set)->specimens);
                 $this->db->insert('practice', ['account_id' => $account, 'set_number' => $set, 'grades' => json_encode($grades, JSON_THROW_ON_ERROR), 'at' => $this->today->modify(sprintf('-%d days', 40 - 20 * $set))->format('Y-m-d 07:40:00')]);
             }
         }
     }
 
-    private function grade(RootStage $stage, float $right, float $ahead): RootStage
+    /** @param float $hopeful how often short roots are called roots at the wall */
+    private function grade(RootStage $stage, float $right, float $hopeful): RootStage
     {
+        if ($stage === RootStage::Initials && $this->chance->happens($hopeful)) {
+            return RootStage::AtWall;
+        }
         $line = [RootStage::Nothing, RootStage::Callus, RootStage::Initials, RootStage::AtWall, RootStage::AtHole, RootStage::RootBound];
         $at = array_search($stage, $line, true);
 
-        return $at === false || $this->chance->happens($right) ? $stage : $line[max(0, min(5, $at + ($this->chance->happens($ahead) ? 1 : -1)))];
+        return $at === false || $this->chance->happens($right) ? $stage : $line[max(0, min(5, $at + $this->chance->oneOf([-1, 1])))];
     }
 
     /** @return list<array<string, mixed>> each line that was potted, in the order of the days */

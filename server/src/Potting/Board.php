@@ -57,6 +57,7 @@ final class Board
 
         return [
             'day' => $this->today->day()->format('Y-m-d'),
+            'dueHours' => array_sum(array_map(static fn (Waits $w) => $w->trigger->isDue ? $w->job->hours : 0.0, $waits)),
             'queue' => array_values(array_map(fn (Waits $w) => $this->say($w) + ['tag' => $tags[$w->batch->code]], array_filter($waits, static fn (Waits $w) => $w->line !== null))),
             'weeks' => array_map(static fn (array $week, float $hours) => $week + ['taken' => $hours, 'over' => max(0.0, $hours - $week['free'])], $free, $taken),
             'cards' => $cards,

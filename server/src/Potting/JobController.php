@@ -20,6 +20,7 @@ use WetCradle\Server\Book\Acts;
 use WetCradle\Server\Book\Ledger;
 use WetCradle\Server\Book\Line;
 use WetCradle\Server\Mixing\Mixes;
+use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Wanted\Pot;
 
@@ -33,6 +34,7 @@ final class JobController
         private readonly Mixes $mixes,
         private readonly Ledger $ledger,
         private readonly Acts $acts,
+        private readonly House $house,
     ) {
     }
 
@@ -51,8 +53,8 @@ final class JobController
 
         return new JsonResponse([
             'code' => $batch->code, 'line' => $line->number, 'stuck' => $waits->stuck, 'rooted' => $waits->rooted, 'pots' => $pots, 'pot' => $pot->toArray(), 'mix' => $mix,
-            'potsABarrow' => (int) floor($mix['barrow'] / $each + 1e-9), 'hours' => $waits->job->hours, 'why' => $waits->trigger->words, 'isDue' => $waits->trigger->isDue, 'riskWords' => $waits->run?->words,
-            'zone' => $batch->potsZone?->name, 'spaced' => $batch->potsSpaced, 'feed' => $sheet->potting->feed, 'safety' => $sheet->safety,
+            'potsABarrow' => (int) floor($mix['barrow'] / $each + 1e-9), 'hours' => $this->house->nursery()->norms()->hoursToPot($pots, $pot->name), 'why' => $waits->trigger->words, 'isDue' => $waits->trigger->isDue, 'riskWords' => $waits->run?->words,
+            'zone' => $batch->potsZone?->name, 'spaced' => $batch->potsSpaced, 'feedsItself' => $sheet->potting->hasSlowRelease(), 'safety' => $sheet->safety,
             'lots' => array_map(static fn (PotLot $lot) => ['code' => $lot->code, 'pottedOn' => $lot->pottedOn->format('Y-m-d'), 'batches' => array_map(static fn (Batch $b) => $b->code, $lot->batches())], $lots),
         ]);
     }

@@ -1,12 +1,16 @@
 import { describe, expect, it } from 'vitest'
 import type { Schemas } from '../api/client'
+import { OutlookBar } from '../drawings/OutlookBar'
 import { Today } from '../today/Today'
-import { OutlookBar, Remedies } from '../wanted/Remedies'
+import { Remedies } from '../wanted/Remedies'
 import { drawRoom, tag, viewer, wordsOf } from './nursery'
 
 const outlook: Schemas['OrderOutlook'] = {
   chance: 0.02,
   expected: 154,
+  sent: 0,
+  ready: 0,
+  coming: 40,
   short: 46,
   isShort: true,
   words: '46 short, about 154 of 200: a chance of 2 in 100 of having them all.',
@@ -29,6 +33,7 @@ const wanted: Schemas['Wanted'] = {
   enteredAt: '2027-03-01',
   version: 1,
   batches: [],
+  sent: [],
   outlook,
 }
 
@@ -169,7 +174,10 @@ describe('remedies', () => {
   })
 
   it('are drawn as what is there and what is missing', () => {
-    expect(drawRoom(<OutlookBar outlook={{ ...outlook, expected: 100 }} wanted={200} />)).toContain('width="199"')
-    expect(drawRoom(<OutlookBar outlook={{ ...outlook, expected: 900 }} wanted={200} />)).toContain('width="398"')
+    const bar = drawRoom(<OutlookBar outlook={{ ...outlook, sent: 50, ready: 25, coming: 25 }} wanted={200} />)
+    expect(bar).toContain('width="99.5"')
+    expect(bar).toContain('width="149.25"')
+    expect(bar).toContain('width="199"')
+    expect(drawRoom(<OutlookBar outlook={{ ...outlook, coming: 900 }} wanted={200} />)).toContain('width="398"')
   })
 })

@@ -188,6 +188,42 @@ export const useReadings = (ppm: number, parts: number) =>
   })
 export const useTrays = () => useQuery({ queryKey: ['trays'], queryFn: () => answer(api.GET('/api/trays')) })
 export const useAir = () => useQuery({ queryKey: ['air'], queryFn: () => answer(api.GET('/api/air')) })
+export const usePotting = () => useQuery({ queryKey: ['potting'], queryFn: () => answer(api.GET('/api/potting')) })
+export const usePottingFill = (asked: boolean) =>
+  useQuery({ queryKey: ['potting-fill'], queryFn: () => answer(api.GET('/api/potting/fill')), enabled: asked })
+/** What it would mean to pot a batch in a week; null where nothing is asked. */
+export const usePottingAsk = (ask: { code: string; week: string } | null) =>
+  useQuery({
+    queryKey: ['potting-ask', ask],
+    queryFn: () => answer(api.GET('/api/potting/ask', { params: { query: { code: ask?.code ?? '', week: ask?.week ?? '' } } })),
+    enabled: ask !== null,
+  })
+export const usePotJob = (code: string, query: { line: number; pots?: number; pot?: number }) =>
+  useQuery({
+    queryKey: ['pot-job', code, query],
+    queryFn: () => answer(api.GET('/api/batches/{code}/job', { params: { path: { code }, query } })),
+    placeholderData: (old) => (old?.code === code ? old : undefined),
+  })
+/** Whether a count adds up so far. */
+export const useCountTried = (code: string, body: Record<string, unknown> | null) =>
+  useQuery({
+    queryKey: ['count-tried', code, body],
+    queryFn: () => answer(api.POST('/api/batches/{code}/count/try', { params: { path: { code } }, body: body as never })),
+    enabled: body !== null,
+    placeholderData: (old) => old,
+  })
+/** What the plants lifted so far say. */
+export const useJudged = (code: string, line: number, stages: Schemas['Stages']) =>
+  useQuery({
+    queryKey: ['judged', code, line, stages],
+    queryFn: () => answer(api.POST('/api/batches/{code}/checks/try', { params: { path: { code } }, body: { line, stages } })),
+    placeholderData: (old) => old,
+  })
+export const useLots = () => useQuery({ queryKey: ['lots'], queryFn: () => answer(api.GET('/api/lots')) })
+export const useLot = (code: string) =>
+  useQuery({ queryKey: ['lot', code], queryFn: () => answer(api.GET('/api/lots/{code}', { params: { path: { code } } })) })
+export const usePractice = () =>
+  useQuery({ queryKey: ['practice'], queryFn: () => answer(api.GET('/api/practice')), staleTime: Number.POSITIVE_INFINITY })
 /** What would become of one batch moved so; what was asked before stays until the answer is there. */
 export const useTrial = (move: { code: string; stickOn?: string; heldDays?: number } | null) =>
   useQuery({
@@ -229,6 +265,26 @@ export function useAct(
     done,
   )
 }
+
+/** An act on a lot, by the name of its address. */
+export function useLotAct(
+  code: string,
+  act: 'steps' | 'lose' | 'grow' | 'send' | 'join' | 'part' | 'undo',
+  done?: (lot: Schemas['Lot']) => void,
+) {
+  return useWrite(
+    (body: Record<string, unknown>) =>
+      answer(api.POST(`/api/lots/{code}/${act}`, { params: { path: { code } }, body: body as never })) as Promise<Schemas['Lot']>,
+    done,
+  )
+}
+
+/** Weeks that potting is given, all or none; the answer says what they were, in which it is undone. */
+export const usePottingWeeks = (done?: (given: { before: { code: string; week: string | null }[] }) => void) =>
+  useWrite(
+    (moves: { code: string; week: string | null }[]) => answer(api.POST('/api/potting/weeks', { body: { moves } })),
+    (given) => done?.(given),
+  )
 
 /** Moves of batches, all or none; what the plan was is kept, so that it can be undone. */
 export const useMoves = (done?: (moved: { version: number; codes: string[] }) => void) =>

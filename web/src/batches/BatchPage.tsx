@@ -10,7 +10,18 @@ import { RootCurve } from '../drawings/RootCurve'
 import { Sideways } from '../drawings/Sideways'
 import { useShown } from '../shell/week'
 import { HoldClock } from '../stock/HoldClock'
-import { BOOK_WORDS, CAUSE_WORDS, inHundred, plural, STAGE_WORDS, STATE_WORDS, sayDay, sayPpm, sayWay } from '../words'
+import {
+  BOOK_WORDS,
+  CAUSE_WORDS,
+  inHundred,
+  plural,
+  QUALITY_WORDS,
+  STAGE_WORDS,
+  STATE_WORDS,
+  sayDay,
+  sayPpm,
+  sayWay,
+} from '../words'
 import { Acts } from './Acts'
 import { BatchDays } from './BatchDays'
 import { ChangePlan } from './ChangePlan'
@@ -129,6 +140,8 @@ function Checks({ batch }: { batch: Batch }) {
             <div className="text-sm soft">
               {sayDay(check.on, session.today)}, {check.by}
               {check.line > 1 && `, line ${check.line}`}
+              {check.depthMm !== null && ` · roots ${check.depthMm} mm deep`}
+              {check.quality && `, ${QUALITY_WORDS[check.quality]}`}
               {check.note && ` · ${check.note}`}
             </div>
             <div className="flex flex-wrap items-end gap-x-3">

@@ -1,22 +1,30 @@
+import { useState } from 'react'
 import { useForm } from 'react-hook-form'
 import { type Batch, Refusal, type Schemas } from '../api/client'
-import { useAct, useChoices } from '../api/queries'
+import { useAct, useChoices, useCountTried, usePotJob } from '../api/queries'
+import { SplitBar } from '../drawings/SplitBar'
 import { Field } from '../forms/Field'
 import { FormRefusal, showRefusal } from '../forms/refusals'
 import { numeric, Stepper } from '../forms/Stepper'
+import { BringAlong } from '../potting/BringAlong'
 import { useShown } from '../shell/week'
-import { CAUSE_WORDS, plural } from '../words'
-import { Safety } from './Safety'
+import { CAUSE_WORDS, plural, sayDay } from '../words'
 import { useSayDone } from './useUndo'
 
 type Cause = Schemas['Cause']
 
-/** The whole line counted and dealt with in one step: potted now, left longer, thrown. */
+const ENTERED = ['rooted', 'unrooted', 'potted', 'thrownRooted', 'thrownUnrooted', 'changedRooted', 'changedUnrooted'] as const
+
+/** A whole number as typed, for the drawing; what is none yet draws nothing. */
+const drawn = (typed: string) => (/^\d{1,7}$/.test(typed.trim()) ? Number(typed) : 0)
+
+/** The whole line counted and dealt with in one step: potted now, left longer, thrown, made into something else. */
 export function CountForm({ batch, line, onDone }: { batch: Batch; line: number; onDone: () => void }) {
   const { session } = useShown()
   const { data: choices } = useChoices()
   const sayDone = useSayDone(batch.code)
   const count = useAct(batch.code, 'count')
+  const [changing, setChanging] = useState(false)
   const standing = batch.lines.find((one) => one.number === line)?.standing ?? {}
   const stuck = standing.stuck ?? 0
   const rootedBefore = standing.rooted ?? 0
@@ -29,32 +37,38 @@ export function CountForm({ batch, line, onDone }: { batch: Batch; line: number;
       potted: '',
       thrownRooted: '0',
       thrownUnrooted: '0',
+      changedRooted: '0',
+      changedUnrooted: '0',
+      method: 'tip cutting',
+      material: 'softwood',
+      pot: '',
+      intoLot: '',
       lost: { rot: '0', dried_out: '0', pest: '0', mechanical: '0', mislaid: '0', too_poor: '0', unrooted: '0' } as Record<
         Cause,
         string
       >,
     },
   })
-  const names = [
-    'on',
-    'rooted',
-    'unrooted',
-    'potted',
-    'thrownRooted',
-    'thrownUnrooted',
-    ...causes.map((cause) => `lost.${cause}`),
-  ]
-  const save = form.handleSubmit((typed) =>
-    count
+  const typed = form.watch()
+  const counts = (from: typeof typed) => ({
+    line,
+    ...Object.fromEntries(ENTERED.map((name) => [name, numeric(from[name])])),
+    lost: Object.fromEntries(causes.map((cause) => [cause, numeric(from.lost[cause])])),
+  })
+  const isEmpty = typed.rooted.trim() === '' && typed.unrooted.trim() === ''
+  const { data: tried } = useCountTried(batch.code, isEmpty || causes.length === 0 ? null : counts(typed))
+  const pot = drawn(typed.pot) || undefined
+  const { data: job } = usePotJob(batch.code, { line, pot, ...(typed.potted.trim() !== '' && { pots: drawn(typed.potted) }) })
+  const names = ['on', ...ENTERED, 'method', 'material', 'pot', 'intoLot', ...causes.map((cause) => `lost.${cause}`)]
+  const save = form.handleSubmit((entered) => {
+    const changes = drawn(entered.changedRooted) + drawn(entered.changedUnrooted) > 0
+    return count
       .mutateAsync({
-        line,
-        on: typed.on,
-        rooted: numeric(typed.rooted),
-        unrooted: numeric(typed.unrooted),
-        potted: numeric(typed.potted),
-        thrownRooted: numeric(typed.thrownRooted),
-        thrownUnrooted: numeric(typed.thrownUnrooted),
-        lost: Object.fromEntries(causes.map((cause) => [cause, numeric(typed.lost[cause])])),
+        ...counts(entered),
+        on: entered.on,
+        ...(changes && { method: entered.method, material: entered.material }),
+        ...(pot && { pot }),
+        ...(entered.intoLot !== '' && { intoLot: entered.intoLot }),
       })
       .then((saved) => {
         sayDone(saved, `${saved.acts[0]?.says}.`)
@@ -64,10 +78,13 @@ export function CountForm({ batch, line, onDone }: { batch: Batch; line: number;
         if (!(refusal instanceof Refusal)) return
         if (refusal.field === 'lost') form.setError('root', { message: refusal.message })
         else showRefusal(form, refusal, names)
-      }),
-  )
+      })
+  })
+  const thrown = drawn(typed.thrownRooted) + drawn(typed.thrownUnrooted)
+  const lost = causes.reduce((sum, cause) => sum + drawn(typed.lost[cause]), 0)
   return (
     <form onSubmit={save} noValidate aria-label={`Count ${batch.code}`} className="grid gap-5">
+      {job && <BringAlong job={job} />}
       <p>
         The book has <strong>{stuck}</strong> stuck on line {line}
         {rootedBefore > 0 && (
@@ -94,18 +111,97 @@ export function CountForm({ batch, line, onDone }: { batch: Batch; line: number;
           <Field label="Day" error={form.formState.errors.on}>
             {(ids) => <input {...ids} {...form.register('on')} type="date" className="field-text !min-h-12" />}
           </Field>
+          <Field label="Into" error={form.formState.errors.pot}>
+            {(ids) => (
+              <select {...ids} {...form.register('pot')} className="field-text !min-h-12">
+                <option value="">{job && !pot ? job.pot.name : 'as its order or sheet asks'}</option>
+                {choices?.pots.map((one) => (
+                  <option key={one.id} value={one.id}>
+                    {one.name}
+                  </option>
+                ))}
+              </select>
+            )}
+          </Field>
+          <Field label="Stands with" error={form.formState.errors.intoLot} hint="its batches stay known">
+            {(ids) => (
+              <select {...ids} {...form.register('intoLot')} className="field-text !min-h-12">
+                <option value="">a lot of its own</option>
+                {job?.lots.map((lot) => (
+                  <option key={lot.code} value={lot.code}>
+                    {lot.code}, {lot.batches.join(' and ')}, potted {sayDay(lot.pottedOn, session.today)}
+                  </option>
+                ))}
+              </select>
+            )}
+          </Field>
         </div>
+        <button type="button" className="act mt-3" aria-expanded={changing} onClick={() => setChanging(!changing)}>
+          Some are made into something else
+        </button>
+        {changing && (
+          <div className="mt-3 grid gap-x-5 gap-y-3 sm:grid-cols-2 lg:grid-cols-4">
+            <Stepper control={form.control} name="changedRooted" label="Rooted, changed" hint="a division that snapped" />
+            <Stepper control={form.control} name="changedUnrooted" label="Unrooted, changed" hint="stuck afresh" />
+            <Field label="New method" error={form.formState.errors.method}>
+              {(ids) => (
+                <select
+                  {...ids}
+                  {...form.register('method', {
+                    onChange: (event) =>
+                      form.setValue(
+                        'material',
+                        choices?.methods.find((one) => one.method === event.target.value)?.materials[0] ?? '',
+                      ),
+                  })}
+                  className="field-text !min-h-12"
+                >
+                  {choices?.methods.map((one) => (
+                    <option key={one.method} value={one.method}>
+                      {one.method}
+                    </option>
+                  ))}
+                </select>
+              )}
+            </Field>
+            <Field label="Material" error={form.formState.errors.material}>
+              {(ids) => (
+                <select {...ids} {...form.register('material')} className="field-text !min-h-12">
+                  {choices?.methods
+                    .find((one) => one.method === typed.method)
+                    ?.materials.map((material) => (
+                      <option key={material} value={material}>
+                        {material}
+                      </option>
+                    ))}
+                </select>
+              )}
+            </Field>
+          </div>
+        )}
         <p className="mt-2 text-sm soft">
-          What is neither potted nor thrown is left longer{Number(form.watch('potted')) > 0 ? ', as a line of its own' : ''}.
+          What is neither potted, thrown nor changed is left longer{drawn(typed.potted) > 0 ? ', as a line of its own' : ''}.
         </p>
       </fieldset>
-      <Safety own={null} words="Water before potting; keep roots shaded and moist. Potting mix: gloves, and wash hands after." />
+      <div className="grid gap-2">
+        <SplitBar
+          there={stuck + rootedBefore}
+          split={{
+            potted: drawn(typed.potted),
+            left: tried?.adds ? (tried.left ?? 0) : 0,
+            changed: drawn(typed.changedRooted) + drawn(typed.changedUnrooted),
+            thrown: thrown + lost,
+          }}
+        />
+        <p role="status" aria-label="Does it add up" style={{ color: tried && !tried.adds ? 'var(--plum)' : undefined }}>
+          {tried ? tried.words : `${plural(stuck + rootedBefore, 'plant')} to account for.`}
+        </p>
+      </div>
       <FormRefusal form={form} />
       <div>
         <button type="submit" className="act-main" disabled={count.isPending}>
           Enter in the book
         </button>
-        <span className="ml-3 text-sm soft">{plural(stuck + rootedBefore, 'plant')} to account for</span>
       </div>
     </form>
   )

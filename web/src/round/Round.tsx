@@ -5,6 +5,7 @@ import { Tag } from '../drawings/Tag'
 import { useShown } from '../shell/week'
 import { plural, SEEN_WORDS } from '../words'
 import { addLook, keep, kept, type Look, looksKept } from './device'
+import { RoundRooms } from './RoundRooms'
 import { newKey, sendLooks } from './send'
 import { Trouble } from './Trouble'
 import { Waiting } from './Waiting'
@@ -121,6 +122,7 @@ export function Round() {
   }
   return (
     <div className="mx-auto max-w-xl">
+      <RoundRooms />
       <div className="flex items-baseline justify-between gap-3">
         <h1>The round</h1>
         <span className="font-semibold tabular-nums">

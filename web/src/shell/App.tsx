@@ -19,6 +19,12 @@ const Orders = lazy(() => import('../wanted/Orders').then((m) => ({ default: m.O
 const Setup = lazy(() => import('./Setup').then((m) => ({ default: m.Setup })))
 const SeasonPlan = lazy(() => import('../plan/SeasonPlan').then((m) => ({ default: m.SeasonPlan })))
 const Round = lazy(() => import('../round/Round').then((m) => ({ default: m.Round })))
+const RootKey = lazy(() => import('../round/RootKey').then((m) => ({ default: m.RootKey })))
+const Practice = lazy(() => import('../round/Practice').then((m) => ({ default: m.Practice })))
+const Queue = lazy(() => import('../potting/Queue').then((m) => ({ default: m.Queue })))
+const WeekBoard = lazy(() => import('../potting/WeekBoard').then((m) => ({ default: m.WeekBoard })))
+const Lots = lazy(() => import('../potting/Lots').then((m) => ({ default: m.Lots })))
+const LotPage = lazy(() => import('../potting/LotPage').then((m) => ({ default: m.LotPage })))
 const Wait = lazy(() => import('../batches/Wait').then((m) => ({ default: m.Wait })))
 const Draft = lazy(() => import('../plan/Draft').then((m) => ({ default: m.Draft })))
 const Shopping = lazy(() => import('../plan/Shopping').then((m) => ({ default: m.Shopping })))
@@ -60,6 +66,12 @@ export function App() {
           <Routes>
             <Route path="/" element={<Today />} />
             <Route path="/round" element={<Round />} />
+            <Route path="/round/key" element={<RootKey />} />
+            <Route path="/round/practice" element={<Practice />} />
+            <Route path="/potting" element={<Queue />} />
+            <Route path="/potting/weeks" element={<WeekBoard />} />
+            <Route path="/potting/lots" element={<Lots />} />
+            <Route path="/potting/lots/:code" element={<LotPage />} />
             <Route path="/wanted" element={<Orders />} />
             <Route path="/wanted/:id/routes" element={<RoutesPage />} />
             <Route path="/wanted/:id/plan" element={<PlanBatch />} />

@@ -7,13 +7,21 @@ type Found = Schemas['Found']['found'][number]
 
 const PLACE: Record<Found['kind'], (at: string) => string> = {
   batch: (at) => `/batches/${at}`,
+  lot: (at) => `/potting/lots/${at}`,
   crop: (at) => `/crops/${at}`,
   block: (at) => `/stock?block=${encodeURIComponent(at)}`,
   zone: (at) => `/bench?zone=${encodeURIComponent(at)}`,
   wanted: (at) => `/wanted?order=${at}`,
 }
 
-const KIND_WORDS: Record<Found['kind'], string> = { batch: 'batch', crop: 'crop', block: 'stock', zone: 'zone', wanted: 'wanted' }
+const KIND_WORDS: Record<Found['kind'], string> = {
+  batch: 'batch',
+  lot: 'lot',
+  crop: 'crop',
+  block: 'stock',
+  zone: 'zone',
+  wanted: 'wanted',
+}
 
 /** Finds any batch, crop, stock block, zone or order by a few letters. */
 export function Finder({ onClose }: { onClose: () => void }) {

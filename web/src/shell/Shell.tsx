@@ -15,6 +15,7 @@ const ROOMS = [
   { to: '/batches', word: 'Batches', key: 'b' },
   { to: '/bench', word: 'Bench', key: 'h' },
   { to: '/mixing', word: 'Make', key: 'm' },
+  { to: '/potting', word: 'Pot', key: 'p' },
   { to: '/stock', word: 'Stock', key: 's' },
   { to: '/crops', word: 'Crops', key: 'c' },
 ] as const

@@ -2,6 +2,7 @@ import { useEffect, useState } from 'react'
 import { Link, useNavigate, useSearchParams } from 'react-router'
 import type { Wanted } from '../api/client'
 import { useCrops, useWanted } from '../api/queries'
+import { OutlookBar } from '../drawings/OutlookBar'
 import { Tag } from '../drawings/Tag'
 import { useShown } from '../shell/week'
 import { mondayOf, PRIORITY_WORDS, plural, sayDay, sayWeek, WANTED_WORDS } from '../words'
@@ -37,6 +38,7 @@ function Order({ wanted, chosen }: { wanted: Wanted; chosen: boolean }) {
         {wanted.batches.map((tag) => (
           <Tag key={tag.code} tag={tag} small />
         ))}
+        {wanted.outlook && <OutlookBar outlook={wanted.outlook} wanted={wanted.plants} />}
         {wanted.outlook && (
           <p className="text-sm" style={{ color: wanted.outlook.isShort ? 'var(--plum)' : undefined }}>
             {wanted.outlook.words}
@@ -45,6 +47,22 @@ function Order({ wanted, chosen }: { wanted: Wanted; chosen: boolean }) {
                 {mending ? 'Close' : 'Remedies'}
               </button>
             )}
+          </p>
+        )}
+        {wanted.sent.length > 0 && (
+          <p className="text-sm soft">
+            Sent{' '}
+            {wanted.sent.map((one, i) => (
+              <span key={`${one.lot} ${one.on} ${one.count}`}>
+                {i > 0 && ', '}
+                {one.count} from{' '}
+                <Link className="word" to={`/potting/lots/${one.lot}`}>
+                  {one.lot}
+                </Link>{' '}
+                on {sayDay(one.on, session.today)}
+              </span>
+            ))}
+            .
           </p>
         )}
         {wanted.batches.length === 0 && (

@@ -1,27 +1,9 @@
 import { Link } from 'react-router'
-import type { Schemas } from '../api/client'
 import { useRemedies } from '../api/queries'
 import { FitMark } from '../drawings/FitMark'
+import { OutlookBar } from '../drawings/OutlookBar'
 import { useShown } from '../shell/week'
 import { mondayOf, plural, sayDay, sayInHundred, sayWeek } from '../words'
-
-/** What is there, what is on its way by what is known today, what is missing. */
-export function OutlookBar({ outlook, wanted }: { outlook: Schemas['OrderOutlook']; wanted: number }) {
-  const share = Math.min(1, outlook.expected / wanted)
-  return (
-    <svg
-      viewBox="0 0 400 20"
-      className="w-full max-w-md"
-      style={{ height: 20 }}
-      preserveAspectRatio="none"
-      role="img"
-      aria-label={outlook.words}
-    >
-      <rect x="1" y="3" width="398" height="14" rx="2" fill="none" stroke="var(--plum)" strokeWidth="1.4" strokeDasharray="5 3" />
-      <rect x="1" y="3" width={398 * share} height="14" rx="2" fill="var(--leaf-wash)" stroke="var(--leaf)" strokeWidth="1.4" />
-    </svg>
-  )
-}
 
 /** An order that will be short: how it stands, and each thing that can still be done, with its last day. */
 export function Remedies({ id }: { id: number }) {

@@ -1,0 +1,253 @@
+import { expect, type Page, test } from '@playwright/test'
+import { mustBeUsable, signIn } from './house'
+
+interface Waits {
+  line: number
+  stuck: number
+  isDue: boolean
+  tag: { code: string; crop: string; state: string }
+}
+interface Line {
+  number: number
+  standing: Record<string, number>
+}
+
+const TODAY = '2027-05-12'
+const potting = async (page: Page) => (await page.request.get('/api/potting')).json()
+const rooting = async (page: Page): Promise<Waits[]> =>
+  (await potting(page)).queue.filter((one: Waits) => one.line === 1 && one.tag.state === 'rooting' && one.stuck >= 60)
+const linesOf = async (page: Page, code: string): Promise<Line[]> => (await (await page.request.get(`/api/batches/${code}`)).json()).lines
+const all = (lines: Line[]) => lines.flatMap((line) => Object.values(line.standing)).reduce((sum, one) => sum + one, 0)
+const foundReady = (page: Page, code: string) =>
+  page.request.post(`/api/batches/${code}/checks`, { data: { on: TODAY, stages: { at_hole: 30 } } })
+
+/** Counts a batch on its own page and splits it: so many potted, left, thrown, made into another. */
+async function split(page: Page, code: string, stuck: number, into: { lot?: string; changed?: number }): Promise<void> {
+  await page.goto(`/batches/${code}`)
+  await page.getByRole('button', { name: 'Count and pot up' }).click()
+  const form = page.getByRole('form', { name: `Count ${code}` })
+  await expect(form.getByRole('region', { name: 'What to bring' })).toContainText('Water the trays first')
+  const fill = (label: string, many: number) => form.getByLabel(label, { exact: true }).fill(String(many))
+  await fill('Rooted', 40)
+  await fill('Unrooted, alive', stuck - 44)
+  await fill('Potted now', 30)
+  await fill('Rooted, thrown as too poor', 3)
+  await form.getByLabel('Into', { exact: true }).selectOption({ label: '9 cm' })
+  const adds = form.getByRole('status', { name: 'Does it add up' })
+  await expect(adds).toContainText('4 are missing')
+  // Pressed too soon, it is refused with the reason, and nothing typed is lost.
+  await form.getByRole('button', { name: 'Enter in the book' }).click()
+  await expect(form.getByRole('alert')).toContainText('4 are missing')
+  await expect(form.getByLabel('Potted now', { exact: true })).toHaveValue('30')
+  await fill('Lost: rot', 4)
+  if (into.changed) {
+    await form.getByRole('button', { name: 'Some are made into something else' }).click()
+    await fill('Rooted, changed', into.changed)
+  }
+  if (into.lot) {
+    await expect(form.getByLabel('Stands with')).toContainText(into.lot)
+    await form.getByLabel('Stands with').selectOption(into.lot)
+  }
+  await expect(adds).toContainText(`All ${stuck} are accounted for: 30 potted`)
+  await mustBeUsable(page, `the split of ${code}`)
+  await form.getByRole('button', { name: 'Enter in the book' }).click()
+  await expect(form).toBeHidden()
+}
+
+const lotOf = async (page: Page, code: string) =>
+  (await (await page.request.get('/api/lots')).json()).lots.find((lot: { batches: string[] }) => lot.batches.includes(code))
+
+test('three batches are split three ways, two of a crop stand as one lot, and the book balances', async ({ page }) => {
+  await signIn(page)
+  const queue = await rooting(page)
+  const first = queue.find((one) => queue.some((other) => other !== one && other.tag.crop === one.tag.crop))
+  const second = queue.find((one) => one !== first && one.tag.crop === first?.tag.crop)
+  const third = queue.find((one) => one.tag.crop !== first?.tag.crop)
+  if (!first || !second || !third) throw new Error('The demo has too few rooting batches.')
+  const before: Record<string, number> = {}
+  for (const { tag } of [first, second, third]) before[tag.code] = all(await linesOf(page, tag.code))
+
+  await split(page, first.tag.code, first.stuck, {})
+  const lot = await lotOf(page, first.tag.code)
+  await split(page, second.tag.code, second.stuck, { lot: lot.code })
+  await split(page, third.tag.code, third.stuck, { changed: 2 })
+
+  for (const { tag, stuck } of [first, second, third]) {
+    const lines = await linesOf(page, tag.code)
+    const changed = tag.code === third.tag.code ? 2 : 0
+    expect(all(lines) + changed, `${tag.code}: every plant`).toBe(before[tag.code])
+    expect(lines[0]?.standing.potted).toBe(30)
+    expect(lines[1]?.standing, 'left longer').toEqual({ stuck: stuck - 44, rooted: 7 - changed })
+  }
+  const made = await (await page.request.get(`/api/batches/${third.tag.code}`)).json()
+  expect(made.acts[0].says).toContain('2 made into tip cutting')
+
+  // One lot, two batches, and what is lost of it is shared between them.
+  await page.goto(`/potting/lots/${lot.code}`)
+  await expect(page.getByRole('region', { name: 'The batches of this lot' })).toContainText(first.tag.code)
+  await expect(page.getByRole('region', { name: 'The batches of this lot' })).toContainText(second.tag.code)
+  await mustBeUsable(page, 'a lot')
+  await page.getByRole('button', { name: 'Losses' }).click()
+  const form = page.getByRole('form', { name: 'Lost' })
+  await form.getByLabel('Lost', { exact: true }).fill('99')
+  await form.getByRole('button', { name: 'Enter in the book' }).click()
+  await expect(form.getByRole('alert')).toContainText('Only 60 are there')
+  await form.getByLabel('Lost', { exact: true }).fill('10')
+  await form.getByRole('button', { name: 'Enter in the book' }).click()
+  await expect(page.getByRole('img', { name: `${first.tag.crop}, 50 in lot ${lot.code}` })).toBeVisible()
+  for (const { tag } of [first, second]) {
+    expect((await linesOf(page, tag.code))[0]?.standing.potted).toBe(25)
+    expect(all(await linesOf(page, tag.code))).toBe(before[tag.code])
+  }
+  await page.getByRole('button', { name: /^Undo: Lost 10/ }).click()
+  await expect(page.getByRole('img', { name: `${first.tag.crop}, 60 in lot ${lot.code}` })).toBeVisible()
+
+  // Put asunder again for the tests after this one.
+  for (const { tag } of [third, second, first]) {
+    const batch = await (await page.request.get(`/api/batches/${tag.code}`)).json()
+    const act = batch.acts.find((one: { kind: string; undone: boolean }) => one.kind === 'count_and_pot' && !one.undone)
+    expect((await page.request.post(`/api/batches/${tag.code}/undo`, { data: { act: act.id } })).ok()).toBe(true)
+    expect(all(await linesOf(page, tag.code))).toBe(before[tag.code])
+  }
+})
+
+test('a late potting week is resolved on the board: one dragged, the rest filled, all of it undone', async ({ page }) => {
+  await signIn(page)
+  for (const one of await rooting(page)) await foundReady(page, one.tag.code)
+  await page.goto('/potting/weeks')
+  const now = page.getByRole('region', { name: 'week 19', exact: true })
+  const next = page.getByRole('region', { name: 'week 20', exact: true })
+  await expect(now).toContainText('h too many')
+  await mustBeUsable(page, 'the week board')
+  const code = (await potting(page)).cards.find((one: { week: string; isDue: boolean }) => one.week === '2027-W19' && one.isDue).code
+  await now.getByRole('listitem', { name: new RegExp(code) }).getByRole('link').dragTo(next.getByRole('heading'))
+  await expect(page.getByRole('status').filter({ hasText: `${code}: potted in week 20` })).toBeVisible()
+  await expect(next.getByRole('listitem').filter({ hasText: code })).toBeVisible()
+
+  // By keyboard: what it would mean is said before it is done; too late is refused.
+  const moved = next.getByRole('listitem').filter({ hasText: code })
+  await moved.getByRole('button', { name: `Another week for ${code}` }).press('Enter')
+  await moved.getByRole('button', { name: 'week 23', exact: true }).focus()
+  await expect(moved.getByRole('status')).toContainText('Roots will have matted')
+  await moved.getByRole('button', { name: 'when it is due' }).press('Enter')
+  await expect(now.getByRole('listitem').filter({ hasText: code })).toBeVisible()
+
+  await page.getByRole('button', { name: 'Fill the weeks' }).click()
+  const fill = page.getByRole('region', { name: 'Fill the weeks' })
+  await expect(fill).toContainText('slips 1 week')
+  await expect(fill.getByRole('listitem').first()).toContainText(/harms neither roots nor order|Ready about|matted/)
+  await mustBeUsable(page, 'filling the weeks')
+  await fill.getByRole('button', { name: 'Keep it' }).click()
+  await expect(page.getByRole('status').filter({ hasText: 'laid into weeks' })).toBeVisible()
+  await expect(now).not.toContainText('h too many')
+  const view = await potting(page)
+  expect(view.weeks.map((week: { over: number }) => week.over > 0.05)).toEqual(Array(6).fill(false))
+
+  await page.getByRole('status').getByRole('button', { name: 'Undo' }).click()
+  await expect(now).toContainText('h too many')
+})
+
+test('a lot grows on, is ready and goes to two orders; each order says what is sent, ready and coming', async ({ page }) => {
+  await signIn(page)
+  const { lots } = await (await page.request.get('/api/lots')).json()
+  const lot = lots.find((one: { potted: number; grown: number; next: { kind: string; on: string } | null }) => one.potted > 60 && one.grown === 0 && one.next && one.next.on <= TODAY && one.next.kind !== 'ready')
+  for (const plants of [20, 30])
+    await page.request.post('/api/wanted', { data: { crop: lot.cropSlug, plants, pot: 1, readyWeek: '2027-W21', customer: 'Oxlow Landscape', priority: 'must' } })
+  await page.goto('/potting/lots')
+  await mustBeUsable(page, 'all lots')
+  await page.getByRole('button', { name: new RegExp(`^Done: .*, lot ${lot.code}$`) }).click()
+  await expect(page.getByRole('status').filter({ hasText: `${lot.code}: ` })).toBeVisible()
+  await page.goto(`/potting/lots/${lot.code}`)
+  await expect(page.getByText(/^done 12 May/).first()).toBeVisible()
+  await page.getByRole('button', { name: 'Ready', exact: true }).click()
+  const ready = page.getByRole('form', { name: 'Good and ready' })
+  await ready.getByLabel('Good and ready', { exact: true }).fill('45')
+  await ready.getByRole('button', { name: 'They are ready' }).click()
+  await expect(page.getByText('45 ready').first()).toBeVisible()
+
+  const send = async (open: number, many: number) => {
+    await page.getByRole('button', { name: `Send to Oxlow Landscape, ${open} open` }).first().click()
+    const form = page.getByRole('form', { name: 'Sent' })
+    await form.getByLabel('Sent', { exact: true }).fill(String(many))
+    await form.getByRole('button', { name: 'Send', exact: true }).click()
+    return form
+  }
+  await expect(await send(20, 20)).toBeHidden()
+  const over = await send(30, 31)
+  await expect(over.getByRole('alert')).toContainText('still wants 30, not 31')
+  await over.getByLabel('Sent', { exact: true }).fill('10')
+  await over.getByRole('button', { name: 'Send', exact: true }).click()
+  await expect(over).toBeHidden()
+  await expect(page.getByText('15 ready').first()).toBeVisible()
+
+  const { wanted } = await (await page.request.get('/api/wanted?season=running')).json()
+  const [full, part] = [20, 30].map((plants) => wanted.findLast((one: { crop: string; plants: number; readyWeek: string }) => one.crop === lot.crop && one.plants === plants && one.readyWeek === '2027-W21'))
+  expect(full.state).toBe('done')
+  await page.goto(`/wanted?order=${part.id}`)
+  await expect(page.locator(`#order-${part.id}`)).toContainText(`Sent 10 from ${lot.code}`)
+})
+
+test.describe('on a phone', () => {
+  test.use({ viewport: { width: 390, height: 844 } })
+
+  test('lifting stops as soon as it is enough, and a set of feet is practised on', async ({ page }) => {
+    await signIn(page)
+    const one = (await rooting(page))[0]
+    if (!one) throw new Error('Nothing roots.')
+    await page.goto(`/batches/${one.tag.code}`)
+    await page.getByRole('button', { name: 'Check', exact: true }).click()
+    const form = page.getByRole('form', { name: `Check ${one.tag.code}` })
+    const so = form.getByRole('status', { name: 'What was lifted says' })
+    await expect(so).toContainText('Nothing lifted yet')
+    const more = form.getByRole('button', { name: 'roots at the hole: 1 more' })
+    await more.click()
+    await expect(so).toContainText('1 lifted.')
+    await expect(so).not.toContainText('Enough')
+    let lifted = 1
+    for (; lifted < 40 && !(await so.textContent())?.includes('Enough'); lifted++) {
+      await more.click()
+      await expect(so).toContainText(`${lifted + 1} lifted.`)
+    }
+    await expect(so).toContainText('Enough, stop lifting. Ready.')
+    await expect(so).toBeInViewport()
+    expect(lifted).toBeLessThan(40)
+    await form.getByLabel('Roots go down, mm', { exact: true }).fill('35')
+    await form.getByLabel('many and white').check()
+    await mustBeUsable(page, 'a check')
+    await form.getByRole('button', { name: 'Judge' }).click()
+    await expect(page.getByText('roots 35 mm deep, many and white')).toBeVisible()
+
+    await page.goto('/round/practice')
+    await mustBeUsable(page, 'practice')
+    const { feet } = await (await page.request.get('/api/practice')).json()
+    for (let i = 0; i < feet.length; i++) {
+      await expect(page.getByRole('region', { name: `Foot ${i + 1} of ${feet.length}` })).toBeVisible()
+      await page.getByRole('button', { name: i % 2 === 0 ? 'callus' : 'roots at the wall', exact: true }).click()
+    }
+    const result = page.getByRole('region', { name: 'How it went' })
+    await expect(result).toContainText(`of ${feet.length} as in the key; kappa`)
+    await expect(page.getByRole('region', { name: 'How we agree' })).toContainText('Ines Halloran')
+    await mustBeUsable(page, 'a practice set graded')
+    await result.getByRole('button', { name: 'Another set' }).click()
+    await expect(page.getByRole('region', { name: `Foot 1 of ${feet.length}` })).toBeVisible()
+  })
+
+  for (const path of ['/potting', '/potting/weeks', '/potting/lots', '/round/key'])
+    test(`${path} fits a phone`, async ({ page }) => {
+      await signIn(page)
+      await page.goto(path)
+      await expect(page.getByRole('heading').first()).toBeVisible()
+      await mustBeUsable(page, path)
+    })
+})
+
+test('the key is printed on one sheet, without what surrounds it', async ({ page }) => {
+  await signIn(page)
+  await page.goto('/round/key')
+  await expect(page.getByRole('heading', { name: /root-bound/i })).toBeVisible()
+  const pdf = (await page.pdf({ preferCSSPageSize: true, printBackground: true })).toString('latin1')
+  expect(pdf.match(/\/Type\s*\/Page[^s]/g)).toHaveLength(1)
+  await page.emulateMedia({ media: 'print' })
+  await expect(page.getByRole('navigation', { name: 'Rooms' })).toBeHidden()
+  await expect(page.getByRole('button', { name: 'Print the key' })).toBeHidden()
+})

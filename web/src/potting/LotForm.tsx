@@ -1,0 +1,102 @@
+import { useForm } from 'react-hook-form'
+import { Refusal, type Schemas } from '../api/client'
+import { useChoices, useLotAct } from '../api/queries'
+import { Field } from '../forms/Field'
+import { FormRefusal, showRefusal } from '../forms/refusals'
+import { numeric, Stepper } from '../forms/Stepper'
+import { say } from '../shell/Said'
+import { useShown } from '../shell/week'
+import { CAUSE_WORDS } from '../words'
+
+const ACTS = {
+  grow: { count: 'Good and ready', press: 'They are ready' },
+  lose: { count: 'Lost', press: 'Enter in the book' },
+  send: { count: 'Sent', press: 'Send' },
+} as const
+
+/** So many of a lot are ready, lost, or sent; shared over its batches by the server. */
+export function LotForm({
+  lot,
+  act,
+  order,
+  most,
+  onDone,
+}: {
+  lot: Schemas['Lot']
+  act: keyof typeof ACTS
+  order?: number
+  most: number
+  onDone: () => void
+}) {
+  const { session } = useShown()
+  const { data: choices } = useChoices()
+  const write = useLotAct(lot.code, act)
+  const undo = useLotAct(lot.code, 'undo')
+  const form = useForm({
+    defaultValues: {
+      on: session.today,
+      count: act === 'lose' ? '' : String(most),
+      cause: 'rot',
+      state: lot.potted > 0 ? 'potted' : 'grown',
+    },
+  })
+  const { errors } = form.formState
+  const save = form.handleSubmit((typed) =>
+    write
+      .mutateAsync({
+        on: typed.on,
+        count: numeric(typed.count),
+        ...(act === 'lose' && { cause: typed.cause, state: typed.state }),
+        ...(order !== undefined && { order }),
+      })
+      .then((saved) => {
+        const done = saved.acts[0]
+        if (done) say(`${done.says}.`, () => undo.mutate({ act: done.id }))
+        onDone()
+      })
+      .catch((refusal) => {
+        if (refusal instanceof Refusal) showRefusal(form, refusal, ['on', 'count', 'cause', 'state'])
+      }),
+  )
+  return (
+    <form onSubmit={save} noValidate aria-label={ACTS[act].count} className="grid gap-4">
+      <div className="grid gap-4 sm:grid-cols-2 lg:grid-cols-4">
+        <Stepper control={form.control} name="count" label={ACTS[act].count} hint={`of ${most}`} />
+        {act === 'lose' && (
+          <>
+            <Field label="Cause" error={errors.cause}>
+              {(ids) => (
+                <select {...ids} {...form.register('cause')} className="field-text !min-h-12">
+                  {choices?.causes.map((cause) => (
+                    <option key={cause} value={cause}>
+                      {CAUSE_WORDS[cause]}
+                    </option>
+                  ))}
+                </select>
+              )}
+            </Field>
+            {lot.grown > 0 && lot.potted > 0 && (
+              <Field label="Of those" error={errors.state}>
+                {(ids) => (
+                  <select {...ids} {...form.register('state')} className="field-text !min-h-12">
+                    <option value="potted">growing, {lot.potted}</option>
+                    <option value="grown">ready, {lot.grown}</option>
+                  </select>
+                )}
+              </Field>
+            )}
+          </>
+        )}
+        <Field label="Day" error={errors.on}>
+          {(ids) => <input {...ids} {...form.register('on')} type="date" className="field-text !min-h-12" />}
+        </Field>
+      </div>
+      <FormRefusal form={form} />
+      <div>
+        <button type="submit" className="act-main" disabled={write.isPending}>
+          {ACTS[act].press}
+        </button>
+      </div>
+    </form>
+  )
+}
