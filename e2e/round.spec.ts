@@ -99,6 +99,34 @@ test('the answer is lost after the server kept it: sent again, it is not kept tw
   expect(standing(await walk(page), stop), 'Taken out once.').toBe(stop.there - 1)
 })
 
+test('a weekly check is done on the walk without a network, and judged once it is sent', async ({ page, context }) => {
+  await signIn(page)
+  const stop = (await walk(page)).find((one) => one.due && !one.inPots && one.there > 9)
+  if (!stop) throw new Error('Nothing roots.')
+  const checks = async () => (await (await page.request.get(`/api/batches/${stop.code}`)).json()).checks.length
+  const before = await checks()
+  await openRound(page)
+  await away(context, page)
+  await page.getByLabel('Code on the tag').fill(stop.code)
+  await page.getByRole('button', { name: 'Go', exact: true }).click()
+  const tag = page.getByRole('article')
+  await tag.getByRole('button', { name: /lift a few$/i }).click()
+  const lift = tag.getByRole('region', { name: 'Lift a few' })
+  for (let i = 0; i < 8; i++) await lift.getByRole('button', { name: /^roots at the hole/ }).click()
+  await lift.getByRole('button', { name: /^dead/ }).click()
+  await lift.getByRole('button', { name: 'One back' }).click()
+  await lift.getByRole('button', { name: /^callus/ }).click()
+  await expect(lift.getByRole('status')).toContainText('9 lifted. Judged when it is sent')
+  await mustBeUsable(page, 'lifting on the walk')
+  await lift.getByRole('button', { name: 'Keep, and on' }).click()
+  await expect(page.getByRole('status').filter({ hasText: '1 look waiting' })).toBeVisible()
+  expect(await checks()).toBe(before)
+  await context.setOffline(false)
+  await expect(page.getByRole('status').filter({ hasText: 'All is sent' })).toBeVisible()
+  const [check] = (await (await page.request.get(`/api/batches/${stop.code}`)).json()).checks
+  expect([await checks(), check.lifted, check.rooted]).toEqual([before + 1, 9, 8])
+})
+
 test('two devices take out more than there are: the second is shown both sides, and settles it', async ({ page, context }) => {
   await signIn(page)
   const stop = (await walk(page)).find((one) => one.due && one.there > 3 && one.there < 60)

@@ -18,6 +18,7 @@ use WetCradle\Core\Book\State;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Plan\BatchCode;
 use WetCradle\Core\Refused;
+use WetCradle\Core\Rooting\StageTally;
 use WetCradle\Server\Book\Acts;
 use WetCradle\Server\Book\Line;
 use WetCradle\Server\Calendar\Today;
@@ -98,10 +99,14 @@ final class RoundController
             $culled = $in->countOr('culled', 0, 0, 1_000_000);
             $note = $in->textOr('note', null, 500);
             $photo = $in->textOr('photo', null, 240_000);
+            $tally = $in->has('stages') ? StageTally::read($in->object('stages')) : null;
             $at = $this->moment($in->text('at', 30));
             $in->done();
             if ($culled > 0) {
                 $this->cull($line, $at, $seen, $culled);
+            }
+            if ($tally !== null) {
+                $this->acts->check($line, max($line->batch->stuckOn ?? $at, min($this->today->day(), $at->setTime(0, 0))), $tally, $note);
             }
             $look = new RoundLook($key, $line, $seen, $share, $culled, $note, $photo === null ? null : $this->photos->keep($key, $photo), $at, $this->today->now(), $this->writing->by());
             $this->em->persist($look);

@@ -55,6 +55,23 @@ final class RoundTest extends House
         self::assertSame([], array_filter($this->ask('GET', '/api/round')['stops'], static fn (array $s) => $s['code'] === $stop['code'] && $s['line'] === $stop['line']), 'Nothing is left to be looked at.');
     }
 
+    public function testACheckOnTheWalkIsKeptOnceAndJudged(): void
+    {
+        $this->signIn('bo');
+        $this->db()->executeStatement("UPDATE root_check SET on_day = date(on_day, '-9 days')");
+        $stop = array_values(array_filter($this->ask('GET', '/api/round')['stops'], static fn (array $s) => $s['checkDue'] && $s['there'] > 10))[0];
+        $before = count($this->ask('GET', '/api/batches/'.$stop['code'])['checks']);
+        $look = ['key' => 'device-1-0077', 'code' => $stop['code'], 'line' => $stop['line'], 'seen' => 'fine', 'stages' => ['at_wall' => 9, 'dead' => 1], 'note' => 'north end', 'at' => '2027-05-12T07:31:00'];
+        $this->ask('POST', '/api/round/looks', $look);
+        self::assertSame('was_kept', $this->ask('POST', '/api/round/looks', $look)['state']);
+        $batch = $this->ask('GET', '/api/batches/'.$stop['code']);
+        self::assertCount($before + 1, $batch['checks']);
+        self::assertSame([10, 9, 'north end', '2027-05-12'], [$batch['checks'][0]['lifted'], $batch['checks'][0]['rooted'], $batch['checks'][0]['note'], $batch['checks'][0]['on']]);
+        self::assertFalse(array_values(array_filter($this->ask('GET', '/api/round')['stops'], static fn (array $s) => $s['code'] === $stop['code'] && $s['line'] === $stop['line']))[0]['checkDue']);
+        $told = $this->refused(422, 'POST', '/api/round/looks', ['key' => 'device-1-0078', 'stages' => ['dead' => $stop['there'] + 1]] + $look);
+        self::assertSame('stages', $told['field']);
+    }
+
     public function testAPictureIsDrawnAnewAndKeptHere(): void
     {
         $this->signIn('bo');

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import type { Schemas } from '../api/client'
 import { AddButton, ChangeButton } from '../forms/Opening'
 import type { Look } from '../round/device'
+import { Lift } from '../round/Lift'
 import { Round } from '../round/Round'
 import { Trouble } from '../round/Trouble'
 import { Waiting } from '../round/Waiting'
@@ -38,6 +39,13 @@ describe('the round on a device', () => {
     expect(drawn).toContain('capture="environment"')
     expect(drawn.split('!min-h-14').length - 1).toBeGreaterThan(8)
     expect(drawn).toContain('aria-label="Ten more"')
+  })
+
+  it('lifts a plant a touch, and says when it is judged where there is no network', () => {
+    const drawn = drawRoom(<Lift stop={stop} away onKeep={nothing} onLeave={nothing} />)
+    expect(drawn.split('!min-h-16').length - 1).toBeGreaterThan(8)
+    expect(drawn).toContain('aria-label="roots at the hole, 0 so far"')
+    expect(wordsOf(drawn)).toContain('0 lifted. Judged when it is sent')
   })
 
   it('says what waits, and that the network is gone', () => {

@@ -1,10 +1,10 @@
 import { useCallback, useEffect, useState } from 'react'
-import { Link } from 'react-router'
 import { answer, api, Refusal, type Schemas } from '../api/client'
 import { Tag } from '../drawings/Tag'
 import { useShown } from '../shell/week'
 import { plural, SEEN_WORDS } from '../words'
 import { addLook, keep, kept, type Look, looksKept } from './device'
+import { Lift } from './Lift'
 import { RoundRooms } from './RoundRooms'
 import { newKey, sendLooks } from './send'
 import { Trouble } from './Trouble'
@@ -44,6 +44,7 @@ export function Round() {
   const [all, setAll] = useState(false)
   const [at, setAt] = useState(0)
   const [trouble, setTrouble] = useState<Seen | null>(null)
+  const [lifting, setLifting] = useState(false)
   const [typed, setTyped] = useState('')
   const [missing, setMissing] = useState<string | null>(null)
 
@@ -95,6 +96,7 @@ export function Round() {
     await addLook({ key: newKey(), code: stop.code, line: stop.line, crop: stop.tag.crop, seen, at: moment(), ...more })
     setDone((before) => ({ ...before, [keyOf(stop)]: seen }))
     setTrouble(null)
+    setLifting(false)
     setAt(Math.min(at + 1, stops.length - 1))
     setLooks(await looksKept())
     refresh()
@@ -110,6 +112,7 @@ export function Round() {
       setAt(found)
       setTyped('')
       setTrouble(null)
+      setLifting(false)
     }
   }
   const scan = async (file: Blob) => {
@@ -158,15 +161,28 @@ export function Round() {
               Last time: {SEEN_WORDS[stop.seen].toLowerCase()}, {stop.lookedAt.slice(5, 10)}
             </p>
           )}
-          {stop.checkDue && (
-            <p>
-              <Link className="word font-semibold" to={`/batches/${stop.code}`}>
-                Check due
-              </Link>
-              : lift a few and say how far their roots are.
-            </p>
+          {mayLog && !stop.inPots && !lifting && trouble === null && !done[keyOf(stop)] && (
+            <button
+              type="button"
+              className={stop.checkDue ? 'act-main !min-h-14 text-lg' : 'act !min-h-14 text-lg'}
+              onClick={() => {
+                setLifting(true)
+                setTrouble(null)
+              }}
+            >
+              {stop.checkDue ? 'Check due: lift a few' : 'Lift a few'}
+            </button>
           )}
-          {mayLog && trouble === null && (
+          {mayLog && lifting && (
+            <Lift
+              key={keyOf(stop)}
+              stop={stop}
+              away={away}
+              onKeep={(stages, note) => log('fine', { stages, ...(note && { note }) })}
+              onLeave={() => setLifting(false)}
+            />
+          )}
+          {mayLog && trouble === null && !lifting && (
             <>
               <button
                 type="button"
@@ -202,6 +218,7 @@ export function Round() {
               onClick={() => {
                 setAt(Math.max(0, at - 1))
                 setTrouble(null)
+                setLifting(false)
               }}
             >
               Back
@@ -213,6 +230,7 @@ export function Round() {
               onClick={() => {
                 setAt(at + 1)
                 setTrouble(null)
+                setLifting(false)
               }}
             >
               Pass by

@@ -44,8 +44,9 @@ export function Waiting({ looks, away, onChange }: { looks: Look[]; away: boolea
                 className="act"
                 onClick={async () => {
                   // As seen, without what the book does not have: the look is kept, the plants stay as they are counted.
-                  if (look.n !== undefined) await dropLook(look.n)
-                  await addLook({ ...look, n: undefined, key: newKey(), culled: 0, refused: undefined } as Look)
+                  const { n, refused: _, ...seen } = look
+                  await addLook({ ...seen, key: newKey(), culled: 0 })
+                  if (n !== undefined) await dropLook(n)
                   await sendLooks()
                   onChange()
                 }}

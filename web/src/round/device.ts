@@ -14,6 +14,8 @@ export interface Look {
   culled?: number
   note?: string
   photo?: string
+  /** A few that were lifted, by how far their roots are. */
+  stages?: Schemas['Stages']
   at: string
   /** Why the server would not have it; a person has to settle it. */
   refused?: string

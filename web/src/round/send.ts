@@ -4,7 +4,7 @@ import { dropLook, type Look, looksKept, putLook } from './device'
 let sending: Promise<void> | null = null
 
 /** What the server is told of a look. */
-export const bodyOf = ({ key, code, line, seen, share, culled, note, photo, at }: Look) => ({
+export const bodyOf = ({ key, code, line, seen, share, culled, note, photo, stages, at }: Look) => ({
   key,
   code,
   line,
@@ -14,6 +14,7 @@ export const bodyOf = ({ key, code, line, seen, share, culled, note, photo, at }
   ...(culled && { culled }),
   ...(note && { note }),
   ...(photo && { photo }),
+  ...(stages && { stages }),
 })
 
 async function sendInOrder(): Promise<void> {

@@ -1,14 +1,14 @@
 import { lazy, Suspense } from 'react'
 import { Navigate, Route, Routes } from 'react-router'
 import { useSession } from '../api/queries'
-import { Batches } from '../batches/Batches'
-import { BatchPage } from '../batches/BatchPage'
-import { Bench } from '../bench/Bench'
-import { Today } from '../today/Today'
 import { Shell } from './Shell'
 import { SignIn } from './SignIn'
 import { WeekProvider } from './week'
 
+const Batches = lazy(() => import('../batches/Batches').then((m) => ({ default: m.Batches })))
+const BatchPage = lazy(() => import('../batches/BatchPage').then((m) => ({ default: m.BatchPage })))
+const Bench = lazy(() => import('../bench/Bench').then((m) => ({ default: m.Bench })))
+const Today = lazy(() => import('../today/Today').then((m) => ({ default: m.Today })))
 const PlanBatch = lazy(() => import('../plan/PlanBatch').then((m) => ({ default: m.PlanBatch })))
 const Fill = lazy(() => import('../bench/Fill').then((m) => ({ default: m.Fill })))
 const WorkList = lazy(() => import('../bench/WorkList').then((m) => ({ default: m.WorkList })))
