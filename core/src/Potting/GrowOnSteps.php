@@ -57,13 +57,13 @@ final class GrowOnSteps
         $cold = self::firstCold($pottedOn, $readyOn, $air);
         if ($cold !== null) {
             $add('winter', $cold, self::WINTER_WORDS[$sheet->winter].' Look once a week: at rest, pots dry out unseen.');
-        } elseif (!$sheet->hardy && $air->on($pottedOn) < self::CAN_FREEZE) {
+        } elseif (!$sheet->hardy && self::usual($pottedOn, $air) < self::CAN_FREEZE) {
             $add('winter', $pottedOn, sprintf('Nights can still freeze: frost-free until about %s.', self::safeFrom($pottedOn, $air)->format('j M')));
         }
         $harden = max($pottedOn, $readyOn->modify(sprintf('-%d days', self::HARDEN)));
         $outside = max($pottedOn, $readyOn->modify(sprintf('-%d days', self::OUTSIDE)));
         $add('harden', $harden, 'Into the second tunnel, doors open by day, then by night too.');
-        if ($sheet->hardy || $air->on($outside) >= self::CAN_FREEZE) {
+        if ($sheet->hardy || self::usual($outside, $air) >= self::CAN_FREEZE) {
             $add('outside', $outside, 'Outside, sheltered at first.');
         }
         $add('ready', $readyOn, 'Ready, if it is well rooted and clean: count what is good.');
@@ -76,7 +76,8 @@ final class GrowOnSteps
     private static function firstCold(\DateTimeImmutable $from, \DateTimeImmutable $to, SiteAir $air): ?\DateTimeImmutable
     {
         for ($day = $from; $day < $to; $day = $day->modify('+1 day')) {
-            if ($air->on($day) < self::CAN_FREEZE && $air->on($day->modify('+3 weeks')) < $air->on($day)) {
+            $toColdest = ($air->coldestDay() - self::inYear($day) + 365) % 365;
+            if (self::usual($day, $air) < self::CAN_FREEZE && $toColdest < 183) {
                 return $day;
             }
         }
@@ -86,10 +87,22 @@ final class GrowOnSteps
 
     private static function safeFrom(\DateTimeImmutable $day, SiteAir $air): \DateTimeImmutable
     {
-        for ($days = 0; $days < 200 && $air->on($day) < self::CAN_FREEZE; ++$days) {
+        for ($days = 0; $days < 200 && self::usual($day, $air) < self::CAN_FREEZE; ++$days) {
             $day = $day->modify('+1 day');
         }
 
         return $day;
+    }
+
+    /** °C of the ordinary year on that day: a warm spell that was measured makes no spring. */
+    private static function usual(\DateTimeImmutable $day, SiteAir $air): float
+    {
+        return $air->onDay(self::inYear($day));
+    }
+
+    /** 1 to 365; the last day of a leap year counts as the one before it. */
+    private static function inYear(\DateTimeImmutable $day): int
+    {
+        return min(365, 1 + (int) $day->format('z'));
     }
 }

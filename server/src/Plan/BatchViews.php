@@ -81,7 +81,7 @@ final class BatchViews
         $lines = [];
         foreach ($batch->lines as $line) {
             if ($line->number === 1 || isset($standing[$line->number])) {
-                $lines[] = ['number' => $line->number, 'since' => $line->since->format('Y-m-d'), 'note' => $line->note, 'standing' => (object) ($standing[$line->number] ?? [])];
+                $lines[] = ['number' => $line->number, 'since' => $line->since->format('Y-m-d'), 'note' => $line->note, 'lot' => $line->lot?->code, 'standing' => (object) ($standing[$line->number] ?? [])];
             }
         }
 

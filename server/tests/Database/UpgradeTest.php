@@ -87,6 +87,27 @@ final class UpgradeTest extends TestCase
         $this->db->insert('batch', ['id' => 2, 'code' => 'RAL-47', 'sheet_id' => null] + ($this->db->fetchAssociative('SELECT * FROM batch') ?: []));
     }
 
+    public function testWhatIsInPotsAlreadyIsALotOfItsBatch(): void
+    {
+        $crop = $this->crop('Catmint');
+        $this->db->insert('stock_block', ['code' => 'CA-1', 'crop_id' => $crop, 'place' => 'North', 'plants' => 60, 'per_plant' => 10, 'recovery_weeks' => 4, 'planted_year' => 2024]);
+        $this->db->insert('zone', ['name' => 'Mist 1', 'house' => 'House', 'kind' => 'mist', 'trays' => 20, 'heat_low' => 16, 'heat_high' => 24, 'mist_low' => 0, 'mist_high' => 3, 'x' => 0, 'y' => 0, 'length' => 6, 'width' => 1]);
+        foreach (['RAK-47' => '2026-06-26', 'RAL-47' => null] as $code => $left) {
+            $this->db->insert('batch', ['code' => $code, 'crop_id' => $crop, 'method' => 'tip cutting', 'material' => 'softwood', 'block_id' => 1, 'zone_id' => 1, 'tray_kind_id' => 3, 'trays' => 2, 'planned' => 168, 'stick_on' => '2026-06-01', 'stuck_on' => '2026-06-01', 'rooted_from' => '2026-06-13', 'rooted_by' => '2026-06-21',
+                'wean_on' => '2026-06-19', 'pot_on' => '2026-06-26', 'ready_on' => '2026-08-21', 'left_bench_on' => $left, 'called_off' => 0, 'planned_by_id' => 1, 'planned_at' => '2026-05-01 10:00:00']);
+            $this->db->insert('line', ['batch_id' => $left === null ? 2 : 1, 'number' => 1, 'since' => '2026-06-01']);
+        }
+        $this->db->insert('act', ['kind' => 'count_and_pot', 'batch_id' => 1, 'on_day' => '2026-06-26', 'at' => '2026-06-26 16:00:00', 'by_id' => 1, 'says' => 'Counted']);
+        foreach ([[null, null, 'to_stick'], [1, 'to_stick', 'stuck'], [1, 'stuck', 'rooted'], [1, 'rooted', 'potted']] as [$line, $from, $to]) {
+            $this->db->insert('entry', ['act_id' => 1, 'from_line' => $line, 'from_state' => $from, 'to_line' => 1, 'to_state' => $to, 'count' => 90]);
+        }
+        $this->bringUp();
+        self::assertEquals([['code' => 'P1', 'potted_on' => '2026-06-26', 'ready_on' => '2026-08-21', 'batch_id' => 1]], $this->db->fetchAllAssociative('SELECT p.code, p.potted_on, p.ready_on, l.batch_id FROM pot_lot p JOIN line l ON l.lot_id = p.id'));
+        self::assertNull($this->db->fetchOne('SELECT lot_id FROM line WHERE batch_id = 2'));
+        self::assertSame(2, (int) $this->db->fetchOne('SELECT lots_numbered FROM nursery'), 'The next lot does not take a number that is there.');
+        self::assertSame([], $this->db->fetchAllAssociative('PRAGMA foreign_key_check'));
+    }
+
     public function testTheSiteGetsTheYearOfItsClimateOnItsOwnHalfOfTheGlobe(): void
     {
         $this->bringUp();

@@ -91,6 +91,11 @@ function Lines({ batch }: { batch: Batch }) {
               <tr key={line.number} className="border-t" style={{ borderColor: 'var(--stone-wash)' }}>
                 <th className="py-1.5 pr-6 text-left font-normal">
                   <strong>{line.number}</strong> <span className="text-sm soft">{line.note}</span>
+                  {line.lot && (
+                    <Link className="word ml-2 text-sm" to={`/potting/lots/${line.lot}`}>
+                      lot {line.lot}
+                    </Link>
+                  )}
                 </th>
                 {used.map((state) => (
                   <td key={state} className="px-3 text-lg font-semibold">

@@ -123,6 +123,18 @@ export function Round() {
     if (codes[0]) find(codes[0].rawValue)
     else setMissing('No code was found in the picture. Type its characters.')
   }
+  const liftButton = stop && mayLog && !stop.inPots && !lifting && trouble === null && !done[keyOf(stop)] && (
+    <button
+      type="button"
+      className={stop.checkDue ? 'act-main !min-h-14 text-lg' : 'act !min-h-14 text-lg'}
+      onClick={() => {
+        setLifting(true)
+        setTrouble(null)
+      }}
+    >
+      {stop.checkDue ? 'Check due: lift a few' : 'Lift a few'}
+    </button>
+  )
   return (
     <div className="mx-auto max-w-xl">
       <RoundRooms />
@@ -161,18 +173,7 @@ export function Round() {
               Last time: {SEEN_WORDS[stop.seen].toLowerCase()}, {stop.lookedAt.slice(5, 10)}
             </p>
           )}
-          {mayLog && !stop.inPots && !lifting && trouble === null && !done[keyOf(stop)] && (
-            <button
-              type="button"
-              className={stop.checkDue ? 'act-main !min-h-14 text-lg' : 'act !min-h-14 text-lg'}
-              onClick={() => {
-                setLifting(true)
-                setTrouble(null)
-              }}
-            >
-              {stop.checkDue ? 'Check due: lift a few' : 'Lift a few'}
-            </button>
-          )}
+          {stop.checkDue && liftButton}
           {mayLog && lifting && (
             <Lift
               key={keyOf(stop)}
@@ -201,6 +202,7 @@ export function Round() {
               </div>
             </>
           )}
+          {!stop.checkDue && liftButton}
           {mayLog && trouble !== null && (
             <Trouble
               key={`${keyOf(stop)}.${trouble}`}
