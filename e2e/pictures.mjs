@@ -14,10 +14,11 @@ async function visit(size, shade, views) {
   await page.getByRole('slider').waitFor()
   const { batches } = await (await page.request.get(`${base}/api/batches`)).json()
   const { wanted } = await (await page.request.get(`${base}/api/wanted`)).json()
+  const { lots } = await (await page.request.get(`${base}/api/lots`)).json()
   const rooting = batches.find((tag) => tag.state === 'part_rooted') ?? batches[0]
   const planned = batches.findLast((tag) => tag.state === 'planned') ?? batches[0]
   const check = batches.find((tag) => tag.state === 'rooting' && tag.stage !== 'nothing') ?? rooting
-  const places = { check: check.code, planned: planned.code, batch: rooting.code, order: wanted.find((one) => one.state === 'unplanned')?.id ?? wanted[0].id }
+  const places = { lot: (lots.find((one) => one.batches.length > 1) ?? lots[0]).code, check: check.code, planned: planned.code, batch: rooting.code, order: wanted.find((one) => one.state === 'unplanned')?.id ?? wanted[0].id }
   for (const [name, path, ...presses] of views) {
     await page.goto(base + path.replace(/\{(\w+)\}/, (_, key) => places[key]))
     await page.waitForLoadState('networkidle')
@@ -37,15 +38,15 @@ await visit(desk, 'mist', [
   ['plan', '/wanted/{order}/plan'],
   ['batches', '/batches'],
   ['season-plan', '/batches/season'],
-  ['draft', '/batches/draft'],
   ['day-sheet', '/mixing?day=2027-08-26'],
   ['batch', '/batches/{batch}'],
   ['bench', '/bench'],
   ['fill', '/bench/fill', 'Fill again'],
+  ['potting', '/potting/weeks'],
+  ['lot', '/potting/lots/{lot}'],
   ['stock', '/stock'],
   ['crops', '/crops'],
   ['crop', '/crops/weigela-plum-harness', 'What differs'],
-  ['season', '/crops/season'],
   ['block', '/stock/HO-1'],
   ['take-sheet', '/stock/take?batches={planned}'],
   ['dips', '/mixing/dips', 'Reckon'],

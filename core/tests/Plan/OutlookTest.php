@@ -56,7 +56,8 @@ final class OutlookTest extends TestCase
         $part = OrderOutlook::of(100, 30, $standing, 10, 40);
         self::assertSame([40, 20, 40], [$part->sent, $part->ready, $part->coming()]);
         self::assertEqualsWithDelta(OrderOutlook::of(40, 0, $standing)->chance(), $part->chance(), 1e-12, '40 of 100 are still to come.');
-        self::assertStringStartsWith('40 sent, 20 ready. ', $part->words());
+        self::assertStringStartsWith('40 sent, 20 ready, 40 coming. About ', $part->words());
+        self::assertStringStartsWith('20 ready, ', OrderOutlook::of(100, 20, $standing)->words(), 'What is none is not said.');
         self::assertSame(0, $part->short());
         $all = OrderOutlook::of(100, 0, [], 500, 100);
         self::assertSame([1.0, 0, 0, 'All 100 are sent.', 0], [$all->chance(), $all->ready, $all->coming(), $all->words(), $all->short()]);

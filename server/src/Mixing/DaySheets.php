@@ -98,7 +98,16 @@ final class DaySheets
             'set' => $this->set($batches['stick'], $day),
             'ends' => self::clock(max([$start, ...array_column($stick, 'minutesTo')])),
             'ticks' => (object) $ticks,
+            'next' => $this->next($day)?->format('Y-m-d'),
         ];
+    }
+
+    /** The next day on which anything is stuck or potted. */
+    private function next(\DateTimeImmutable $day): ?\DateTimeImmutable
+    {
+        $first = $this->em->getConnection()->fetchOne('SELECT min(CASE WHEN stuck_on IS NULL THEN stick_on ELSE pot_on END) FROM batch WHERE called_off = 0 AND left_bench_on IS NULL AND CASE WHEN stuck_on IS NULL THEN stick_on ELSE pot_on END > ?', [$day->format('Y-m-d')]);
+
+        return is_string($first) ? new \DateTimeImmutable($first) : null;
     }
 
     /** @return array{collect: array<string, Batch>, stick: array<string, Batch>} by code; what seals dry is cut days before it is stuck */

@@ -38,6 +38,7 @@ final class DaySheetTest extends House
         $row = $this->db()->fetchAssociative('SELECT code, pot_on FROM batch WHERE stuck_on IS NOT NULL AND left_bench_on IS NULL AND called_off = 0 AND pot_on >= ? ORDER BY pot_on LIMIT 1', ['2027-05-12']);
         self::assertIsArray($row);
         $sheet = $this->day((string) $row['pot_on']);
+        self::assertGreaterThan((string) $row['pot_on'], (string) $sheet['next']);
         $pots = array_column($sheet['pots'], null, 'batch')[$row['code']];
         self::assertGreaterThan(0, $pots['pots']);
         self::assertSame($pots['pots'], $pots['labels']);

@@ -28,6 +28,7 @@ const made: Schemas['MixMade'] = {
 const setting = { heat: 18, mist: 2, suits: true }
 const sheet: Schemas['DaySheet'] = {
   day: DAY,
+  next: '2027-05-17',
   hands: 2,
   there: 2,
   hours: { collect: 1.5, makeUp: 0.4, stick: 2.6, pot: 0.5, all: 5 },
@@ -244,7 +245,7 @@ describe('the day sheet', () => {
   it('says so when there is nothing', () => {
     const empty = { ...sheet, pots: [], collect: [], stick: [], mixes: [], fills: [], dips: [], set: [] }
     expect(wordsOf(drawRoom(<DaySheet />, { known: [[['day-sheet', DAY, null], empty]] }))).toContain(
-      'Nothing is cut or stuck on that day',
+      'Nothing is cut, stuck or potted on that day. The next is 17 May ; or see the season',
     )
   })
 })

@@ -312,7 +312,17 @@ export function DaySheet() {
       {error && <p className="refusal">{error.message}</p>}
       {sheet && sheet.stick.length + sheet.collect.length + sheet.pots.length === 0 && (
         <p className="soft">
-          Nothing is cut or stuck on that day. Choose another, or see the{' '}
+          Nothing is cut, stuck or potted on that day.{' '}
+          {sheet.next && (
+            <>
+              The next is{' '}
+              <Link className="word" to={`/mixing?day=${sheet.next}`}>
+                {sayDay(sheet.next, session.today)}
+              </Link>
+              ; or see the{' '}
+            </>
+          )}
+          {!sheet.next && 'See the '}
           <Link className="word" to="/batches/season">
             season
           </Link>
