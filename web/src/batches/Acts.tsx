@@ -1,25 +1,33 @@
-import { type Batch, Refusal } from '../api/client'
+import type { Batch, Refusal, Schemas } from '../api/client'
 import { useAct } from '../api/queries'
 import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
 import { sayDay } from '../words'
 
-/** All that was done to a batch, newest first. Every act can be taken back, today or next month. */
-export function Acts({ batch, mayLog }: { batch: Batch; mayLog: boolean }) {
+type Act = Schemas['Act']
+
+/** All that was done, newest first, each with its way back where there is one. */
+export function ActList({
+  acts,
+  mayUndo,
+  undo,
+}: {
+  acts: readonly Act[]
+  mayUndo: (act: Act) => boolean
+  undo: { mutate: (body: { act: number }) => void; isPending: boolean; error: Refusal | null }
+}) {
   const { session } = useShown()
-  const undo = useAct(batch.code, 'undo', () => say('Undone: the book is as it was before.'))
-  if (batch.acts.length === 0) return null
-  const told = undo.error instanceof Refusal ? undo.error.message : null
+  if (acts.length === 0) return null
   return (
     <section className="min-w-0">
       <h2 className="mb-2">What was done</h2>
-      {told && (
+      {undo.error && (
         <p role="alert" className="refusal mb-2">
-          {told}
+          {undo.error.message}
         </p>
       )}
       <ol>
-        {batch.acts.map((act) => (
+        {acts.map((act) => (
           <li key={act.id} className="flex items-start gap-3 border-t py-2" style={{ borderColor: 'var(--stone-wash)' }}>
             <div className="min-w-0 grow">
               <span className={act.undone ? 'line-through soft' : ''}>{act.says}</span>
@@ -27,7 +35,7 @@ export function Acts({ batch, mayLog }: { batch: Batch; mayLog: boolean }) {
                 {sayDay(act.on, session.today)}, {act.by}
               </div>
             </div>
-            {mayLog && !act.undone && act.undoes === null && (
+            {!act.undone && act.undoes === null && mayUndo(act) && (
               <button
                 type="button"
                 className="act"
@@ -43,4 +51,10 @@ export function Acts({ batch, mayLog }: { batch: Batch; mayLog: boolean }) {
       </ol>
     </section>
   )
+}
+
+/** All that was done to a batch. Every act can be taken back, today or next month. */
+export function Acts({ batch, mayLog }: { batch: Batch; mayLog: boolean }) {
+  const undo = useAct(batch.code, 'undo', () => say('Undone: the book is as it was before.'))
+  return <ActList acts={batch.acts} mayUndo={() => mayLog} undo={undo} />
 }

@@ -9,6 +9,7 @@ import { numeric, Stepper } from '../forms/Stepper'
 import { BringAlong } from '../potting/BringAlong'
 import { useShown } from '../shell/week'
 import { CAUSE_WORDS, plural, sayDay } from '../words'
+import { MethodFields } from './BookFields'
 import { useSayDone } from './useUndo'
 
 type Cause = Schemas['Cause']
@@ -143,40 +144,7 @@ export function CountForm({ batch, line, onDone }: { batch: Batch; line: number;
           <div className="mt-3 grid gap-x-5 gap-y-3 sm:grid-cols-2 lg:grid-cols-4">
             <Stepper control={form.control} name="changedRooted" label="Rooted, changed" hint="a division that snapped" />
             <Stepper control={form.control} name="changedUnrooted" label="Unrooted, changed" hint="stuck afresh" />
-            <Field label="New method" error={form.formState.errors.method}>
-              {(ids) => (
-                <select
-                  {...ids}
-                  {...form.register('method', {
-                    onChange: (event) =>
-                      form.setValue(
-                        'material',
-                        choices?.methods.find((one) => one.method === event.target.value)?.materials[0] ?? '',
-                      ),
-                  })}
-                  className="field-text !min-h-12"
-                >
-                  {choices?.methods.map((one) => (
-                    <option key={one.method} value={one.method}>
-                      {one.method}
-                    </option>
-                  ))}
-                </select>
-              )}
-            </Field>
-            <Field label="Material" error={form.formState.errors.material}>
-              {(ids) => (
-                <select {...ids} {...form.register('material')} className="field-text !min-h-12">
-                  {choices?.methods
-                    .find((one) => one.method === typed.method)
-                    ?.materials.map((material) => (
-                      <option key={material} value={material}>
-                        {material}
-                      </option>
-                    ))}
-                </select>
-              )}
-            </Field>
+            <MethodFields form={form as never} />
           </div>
         )}
         <p className="mt-2 text-sm soft">

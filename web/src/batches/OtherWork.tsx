@@ -1,12 +1,13 @@
 import { useState } from 'react'
 import { type FieldValues, type UseFormReturn, useForm } from 'react-hook-form'
 import { type Batch, Refusal } from '../api/client'
-import { useAct, useChoices } from '../api/queries'
+import { useAct } from '../api/queries'
 import { Field } from '../forms/Field'
 import { FormRefusal, showRefusal } from '../forms/refusals'
 import { numeric, Stepper } from '../forms/Stepper'
 import { useShown } from '../shell/week'
-import { BOOK_WORDS, CAUSE_WORDS } from '../words'
+import { BOOK_WORDS } from '../words'
+import { CauseField, MethodFields } from './BookFields'
 import { useSayDone } from './useUndo'
 
 const WORKS = {
@@ -51,7 +52,6 @@ function Text<T extends FieldValues>({
 /** The rarer acts of the book. */
 export function OtherWork({ batch, onDone }: { batch: Batch; onDone: () => void }) {
   const { session } = useShown()
-  const { data: choices } = useChoices()
   const [work, setWork] = useState<Other>('lose')
   const sayDone = useSayDone(batch.code)
   const act = useAct(batch.code, work)
@@ -150,19 +150,7 @@ export function OtherWork({ batch, onDone }: { batch: Batch; onDone: () => void 
             />
           </>
         )}
-        {work === 'lose' && (
-          <Field label="Cause" error={errors.cause}>
-            {(ids) => (
-              <select {...ids} {...form.register('cause')} className="field-text !min-h-12">
-                {choices?.causes.map((cause) => (
-                  <option key={cause} value={cause}>
-                    {CAUSE_WORDS[cause]}
-                  </option>
-                ))}
-              </select>
-            )}
-          </Field>
-        )}
+        {work === 'lose' && <CauseField form={form as never} />}
         {work === 'split' && <Text form={form} name={'note' as never} label="Why" hint="kept with the new line" />}
         {work === 'merge' && (
           <>
@@ -170,44 +158,7 @@ export function OtherWork({ batch, onDone }: { batch: Batch; onDone: () => void 
             <Stepper control={form.control} name="intoLine" label="Into line" />
           </>
         )}
-        {work === 'change-method' && (
-          <>
-            <Field label="New method" error={errors.method}>
-              {(ids) => (
-                <select
-                  {...ids}
-                  {...form.register('method', {
-                    onChange: (event) =>
-                      form.setValue(
-                        'material',
-                        choices?.methods.find((one) => one.method === event.target.value)?.materials[0] ?? '',
-                      ),
-                  })}
-                  className="field-text !min-h-12"
-                >
-                  {choices?.methods.map((one) => (
-                    <option key={one.method} value={one.method}>
-                      {one.method}
-                    </option>
-                  ))}
-                </select>
-              )}
-            </Field>
-            <Field label="Material" error={errors.material}>
-              {(ids) => (
-                <select {...ids} {...form.register('material')} className="field-text !min-h-12">
-                  {choices?.methods
-                    .find((one) => one.method === form.watch('method'))
-                    ?.materials.map((material) => (
-                      <option key={material} value={material}>
-                        {material}
-                      </option>
-                    ))}
-                </select>
-              )}
-            </Field>
-          </>
-        )}
+        {work === 'change-method' && <MethodFields form={form as never} />}
         <Field label="Day" error={errors.on}>
           {(ids) => <input {...ids} {...form.register('on')} type="date" className="field-text !min-h-12" />}
         </Field>

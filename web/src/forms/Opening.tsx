@@ -1,4 +1,7 @@
 import { useState } from 'react'
+import { answer, api } from '../api/client'
+import { useWrite } from '../api/queries'
+import { say } from '../shell/Said'
 
 /** Which one of a list's forms is open; never two at once. */
 export function useOpening<K>() {
@@ -9,6 +12,24 @@ export function useOpening<K>() {
     close: () => setOpen(null),
   }
 }
+
+/** Keeps one thing of a list, a new one or one that was changed; says so, and leaves its form. */
+export const useKeeping = (
+  list: '/api/dips/stocks' | '/api/mixes/parts' | '/api/trays/kinds' | '/api/trays/pots',
+  leave: () => void,
+) =>
+  useWrite(
+    ({ id, body }: { id: number | null; body: Record<string, unknown> }) =>
+      answer(
+        id === null
+          ? api.POST(list, { body: body as never })
+          : (api.PUT(`${list}/{id}`, { params: { path: { id } }, body: body as never }) as never),
+      ),
+    () => {
+      say('Kept.')
+      leave()
+    },
+  )
 
 /** Opens what is there to be changed, and leaves it. */
 export const ChangeButton = ({ name, isOpen, onToggle }: { name: string; isOpen: boolean; onToggle: () => void }) => (

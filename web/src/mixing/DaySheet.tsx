@@ -269,8 +269,9 @@ function Sticking({ sheet, tickOf }: { sheet: Sheet; tickOf: (step: string) => T
 /** One sheet for a day and its crew: a list to tick on the screen, a clean print on paper. */
 export function DaySheet() {
   const { session, week, thisWeek } = useShown()
-  const [search] = useSearchParams()
-  const [chosen, setDay] = useState(search.get('day'))
+  const [search, setSearch] = useSearchParams()
+  const chosen = search.get('day')
+  const setDay = (day: string) => setSearch({ day }, { replace: true })
   // Until a day is chosen it follows the week rail.
   const day = chosen ?? (week === thisWeek ? session.today : mondayOf(week))
   const [hands, setHands] = useState<number | null>(null)

@@ -6,7 +6,7 @@ import { useDips, useWrite } from '../api/queries'
 import { Safety } from '../batches/Safety'
 import { Pour } from '../drawings/Pour'
 import { Field } from '../forms/Field'
-import { AddButton, ChangeButton, useOpening } from '../forms/Opening'
+import { AddButton, ChangeButton, useKeeping, useOpening } from '../forms/Opening'
 import { type Entry, PlainForm } from '../forms/PlainForm'
 import { FormRefusal, showRefusal } from '../forms/refusals'
 import { numeric } from '../forms/Stepper'
@@ -47,18 +47,7 @@ const stockEntries = (stock: Hormone | null): Entry[] => [
 function Shelf({ stocks }: { stocks: Hormone[] }) {
   const { session, mayPlan } = useShown()
   const opening = useOpening<number | 'new'>()
-  const keep = useWrite(
-    ({ id, body }: { id: number | null; body: Record<string, unknown> }) =>
-      answer(
-        id === null
-          ? api.POST('/api/dips/stocks', { body: body as never })
-          : api.PUT('/api/dips/stocks/{id}', { params: { path: { id } }, body: body as never }),
-      ),
-    () => {
-      say('Kept.')
-      opening.close()
-    },
-  )
+  const keep = useKeeping('/api/dips/stocks', opening.close)
   const discard = useWrite(({ id, discarded }: { id: number; discarded: boolean }) =>
     answer(api.POST('/api/dips/stocks/{id}/discard', { params: { path: { id } }, body: { discarded } })),
   )

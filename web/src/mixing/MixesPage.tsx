@@ -2,7 +2,7 @@ import { useState } from 'react'
 import { answer, api, Refusal, type Schemas } from '../api/client'
 import { useChoices, useCrops, useMixes, useWrite } from '../api/queries'
 import { MixBar } from '../drawings/Pour'
-import { AddButton, ChangeButton, useOpening } from '../forms/Opening'
+import { AddButton, ChangeButton, useKeeping, useOpening } from '../forms/Opening'
 import { type Entry, PlainForm } from '../forms/PlainForm'
 import { numeric } from '../forms/Stepper'
 import { say } from '../shell/Said'
@@ -48,18 +48,7 @@ const partEntries = (part: Part | null): Entry[] => [
 function Parts({ parts }: { parts: Part[] }) {
   const { session, mayPlan } = useShown()
   const opening = useOpening<number | 'new'>()
-  const keep = useWrite(
-    ({ id, body }: { id: number | null; body: Record<string, unknown> }) =>
-      answer(
-        id === null
-          ? api.POST('/api/mixes/parts', { body: body as never })
-          : api.PUT('/api/mixes/parts/{id}', { params: { path: { id } }, body: body as never }),
-      ),
-    () => {
-      say('Kept.')
-      opening.close()
-    },
-  )
+  const keep = useKeeping('/api/mixes/parts', opening.close)
   const form = (part: Part | null) => (
     <div className="sheet mt-2 w-full p-3">
       <PlainForm

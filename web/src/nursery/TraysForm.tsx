@@ -1,8 +1,7 @@
-import { answer, api, type Schemas } from '../api/client'
-import { useTrays, useWrite } from '../api/queries'
-import { AddButton, ChangeButton, useOpening } from '../forms/Opening'
+import type { Schemas } from '../api/client'
+import { useTrays } from '../api/queries'
+import { AddButton, ChangeButton, useKeeping, useOpening } from '../forms/Opening'
 import { type Entry, PlainForm } from '../forms/PlainForm'
-import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
 import { plural } from '../words'
 import { NurseryRooms } from './NurseryRooms'
@@ -51,18 +50,7 @@ export function TraysForm() {
   const { mayPlan } = useShown()
   const { data } = useTrays()
   const opening = useOpening<string>()
-  const keep = useWrite(
-    ({ of, id, body }: { of: 'kinds' | 'pots'; id: number | null; body: Record<string, unknown> }) =>
-      answer(
-        id === null
-          ? api.POST(`/api/trays/${of}`, { body: body as never })
-          : api.PUT(`/api/trays/${of}/{id}`, { params: { path: { id } }, body: body as never }),
-      ),
-    () => {
-      say('Kept.')
-      opening.close()
-    },
-  )
+  const keep = { kinds: useKeeping('/api/trays/kinds', opening.close), pots: useKeeping('/api/trays/pots', opening.close) }
   if (!data) return null
   const form = (of: 'kinds' | 'pots', one: Kind | Pot | null) => {
     const key = `${of}.${one?.id ?? 'new'}`
@@ -86,7 +74,7 @@ export function TraysForm() {
               entries={of === 'kinds' ? kindEntries(one as Kind | null) : potEntries(one as Pot | null)}
               button="Keep"
               send={async (body) => {
-                await keep.mutateAsync({ of, id: one?.id ?? null, body: one ? { ...body, version: one.version } : body })
+                await keep[of].mutateAsync({ id: one?.id ?? null, body: one ? { ...body, version: one.version } : body })
               }}
             />
           </div>

@@ -1,12 +1,12 @@
 import { useForm } from 'react-hook-form'
 import { Refusal, type Schemas } from '../api/client'
-import { useChoices, useLotAct } from '../api/queries'
+import { useLotAct } from '../api/queries'
+import { CauseField } from '../batches/BookFields'
 import { Field } from '../forms/Field'
 import { FormRefusal, showRefusal } from '../forms/refusals'
 import { numeric, Stepper } from '../forms/Stepper'
 import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
-import { CAUSE_WORDS } from '../words'
 
 const ACTS = {
   grow: { count: 'Good and ready', press: 'They are ready' },
@@ -29,7 +29,6 @@ export function LotForm({
   onDone: () => void
 }) {
   const { session } = useShown()
-  const { data: choices } = useChoices()
   const write = useLotAct(lot.code, act)
   const undo = useLotAct(lot.code, 'undo')
   const form = useForm({
@@ -64,17 +63,7 @@ export function LotForm({
         <Stepper control={form.control} name="count" label={ACTS[act].count} hint={`of ${most}`} />
         {act === 'lose' && (
           <>
-            <Field label="Cause" error={errors.cause}>
-              {(ids) => (
-                <select {...ids} {...form.register('cause')} className="field-text !min-h-12">
-                  {choices?.causes.map((cause) => (
-                    <option key={cause} value={cause}>
-                      {CAUSE_WORDS[cause]}
-                    </option>
-                  ))}
-                </select>
-              )}
-            </Field>
+            <CauseField form={form as never} />
             {lot.grown > 0 && lot.potted > 0 && (
               <Field label="Of those" error={errors.state}>
                 {(ids) => (

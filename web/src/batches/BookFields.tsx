@@ -1,0 +1,66 @@
+import type { UseFormReturn } from 'react-hook-form'
+import { useChoices } from '../api/queries'
+import { Field } from '../forms/Field'
+import { CAUSE_WORDS } from '../words'
+
+interface Made {
+  method: string
+  material: string
+}
+
+/** What plants become that change their method: the materials follow the method. */
+export function MethodFields({ form }: { form: UseFormReturn<Made> }) {
+  const { data: choices } = useChoices()
+  const materialsOf = (method: string) => choices?.methods.find((one) => one.method === method)?.materials ?? []
+  const { errors } = form.formState
+  return (
+    <>
+      <Field label="New method" error={errors.method}>
+        {(ids) => (
+          <select
+            {...ids}
+            {...form.register('method', {
+              onChange: (event) => form.setValue('material', materialsOf(event.target.value)[0] ?? ''),
+            })}
+            className="field-text !min-h-12"
+          >
+            {choices?.methods.map((one) => (
+              <option key={one.method} value={one.method}>
+                {one.method}
+              </option>
+            ))}
+          </select>
+        )}
+      </Field>
+      <Field label="Material" error={errors.material}>
+        {(ids) => (
+          <select {...ids} {...form.register('material')} className="field-text !min-h-12">
+            {materialsOf(form.watch('method')).map((material) => (
+              <option key={material} value={material}>
+                {material}
+              </option>
+            ))}
+          </select>
+        )}
+      </Field>
+    </>
+  )
+}
+
+/** Why plants were lost. */
+export function CauseField({ form }: { form: UseFormReturn<{ cause: string }> }) {
+  const { data: choices } = useChoices()
+  return (
+    <Field label="Cause" error={form.formState.errors.cause}>
+      {(ids) => (
+        <select {...ids} {...form.register('cause')} className="field-text !min-h-12">
+          {choices?.causes.map((cause) => (
+            <option key={cause} value={cause}>
+              {CAUSE_WORDS[cause]}
+            </option>
+          ))}
+        </select>
+      )}
+    </Field>
+  )
+}
