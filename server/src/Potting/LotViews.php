@@ -19,20 +19,18 @@ final class LotViews
     {
     }
 
-    /** @return list<array<string, mixed>> that still have plants, by the day of their next step */
+    /** @return list<array<string, mixed>> those that still have plants, by the day of their next step */
     public function all(): array
     {
+        $ids = $this->db->fetchFirstColumn("SELECT DISTINCT l.lot_id FROM line l JOIN standing s ON s.line_id = l.id WHERE l.lot_id IS NOT NULL AND s.state IN ('potted', 'grown') AND s.count > 0");
         $standing = $this->standing();
         $steps = [];
-        foreach ($this->em->createQuery('SELECT s, a FROM '.LotStep::class.' s JOIN s.by a JOIN s.lot p ORDER BY s.onDay, s.id')->getResult() as $step) {
+        foreach ($this->em->createQuery('SELECT s, a FROM '.LotStep::class.' s JOIN s.by a WHERE s.lot IN (:ids) ORDER BY s.onDay, s.id')->setParameter('ids', $ids)->getResult() as $step) {
             $steps[(int) $step->lot->id][] = $step;
         }
         $lots = [];
-        foreach ($this->em->createQuery('SELECT p, l, b, s, c, o, z FROM '.PotLot::class.' p JOIN p.lines l JOIN l.batch b JOIN b.sheet s JOIN p.crop c JOIN p.pot o LEFT JOIN b.potsZone z ORDER BY p.readyOn, p.id, l.id')->getResult() as $lot) {
-            $there = $this->sum($lot, $standing);
-            if ($there['potted'] + $there['grown'] > 0) {
-                $lots[] = $this->brief($lot, $there, $steps[(int) $lot->id] ?? []);
-            }
+        foreach ($this->em->createQuery('SELECT p, l, b, s, y, c, o, z, st FROM '.PotLot::class.' p JOIN p.lines l JOIN l.batch b JOIN b.sheet s JOIN s.way y JOIN p.crop c JOIN p.pot o LEFT JOIN b.potsZone z LEFT JOIN b.standing st WHERE p.id IN (:ids) ORDER BY p.readyOn, p.id, l.id')->setParameter('ids', $ids)->getResult() as $lot) {
+            $lots[] = $this->brief($lot, $this->sum($lot, $standing), $steps[(int) $lot->id] ?? []);
         }
         usort($lots, static fn (array $a, array $b) => [$a['next']['on'] ?? '9', $a['readyOn'], $a['code']] <=> [$b['next']['on'] ?? '9', $b['readyOn'], $b['code']]);
 

@@ -33,18 +33,19 @@ final class Pools
     }
 
     /**
-     * @param ?int $only the pool of one order, whenever it is due; null for all that are due from this week on
+     * @param ?int $only    the pool of one order, whenever it is due; null for all that are due from this week on
+     * @param bool $overdue with those that were due before and still have plants on their way
      *
      * @return list<Pool>
      */
-    public function all(?int $only = null): array
+    public function all(?int $only = null, bool $overdue = false): array
     {
-        $since = $this->today->week()->written();
+        $since = $overdue ? '' : $this->today->week()->written();
         $orders = $this->db->fetchAllAssociativeIndexed(
             'SELECT id, plants, ready_week, priority, coalesce((SELECT sum(d.count) FROM dispatch d WHERE d.wanted_id = wanted.id AND '.Dispatch::HOLDS."), 0) AS sent FROM wanted WHERE called_off = 0 AND (ready_week >= ? OR id = ?) ORDER BY ready_week, CASE priority WHEN 'must' THEN 0 WHEN 'should' THEN 1 ELSE 2 END, id",
             [$since, $only ?? 0],
         );
-        $batches = $this->batches($since, $only ?? 0);
+        $batches = array_filter($this->batches($since, $only ?? 0), fn (array $batch) => !$overdue || $batch['row']['live'] === null || (int) $batch['row']['live'] > 0 || array_filter($batch['orders'], fn (int $id) => isset($orders[$id]) && $orders[$id]['ready_week'] >= $this->today->week()->written()) !== []);
         $poolOf = [];
         foreach ($batches as $batch) {
             $of = array_values(array_filter($batch['orders'], static fn (int $id) => isset($orders[$id])));
@@ -76,7 +77,7 @@ final class Pools
     private function batches(string $since, int $only): array
     {
         $rows = $this->db->iterateAssociative(
-            "SELECT b.wanted_id, (SELECT group_concat(x.wanted_id) FROM batch_shared x WHERE x.batch_id = b.id) AS shared, b.stuck_on, b.planned, h.way_id, s.counted, json_extract(s.states, '$.to_stick') AS to_stick, json_extract(s.states, '$.stuck') AS stuck,
+            "SELECT b.wanted_id, (SELECT group_concat(x.wanted_id) FROM batch_shared x WHERE x.batch_id = b.id) AS shared, b.stuck_on, b.planned, h.way_id, s.counted, s.live, json_extract(s.states, '$.to_stick') AS to_stick, json_extract(s.states, '$.stuck') AS stuck,
                 json_extract(s.states, '$.rooted') AS rooted, json_extract(s.states, '$.potted') AS potted, json_extract(s.states, '$.grown') AS grown, json_extract(s.states, '$.sold') AS sold,
                 coalesce((SELECT sum(e.count) FROM line l JOIN entry e ON e.from_line = l.id AND e.to_state = 'sold' JOIN dispatch d ON d.act_id = e.act_id WHERE l.batch_id = b.id AND ".Dispatch::HOLDS.'), 0) AS sent,
                 (SELECT r.stages FROM root_check r JOIN line l ON l.id = r.line_id WHERE l.batch_id = b.id ORDER BY r.on_day DESC, r.id DESC LIMIT 1) AS stages

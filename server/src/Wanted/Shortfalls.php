@@ -40,14 +40,15 @@ final class Shortfalls
     /**
      * How each order stands that is planned or under way and not yet done.
      *
-     * @param ?int $only one order
+     * @param ?int $only    one order
+     * @param bool $overdue with those that were due before this week
      *
      * @return array<int, OrderOutlook> by order
      */
-    public function outlooks(?int $only = null): array
+    public function outlooks(?int $only = null, bool $overdue = false): array
     {
         $found = [];
-        foreach ($this->pools->all($only) as $pool) {
+        foreach ($this->pools->all($only, $overdue) as $pool) {
             $found += $pool->outlooks();
         }
         ksort($found);

@@ -43,7 +43,7 @@ final class WantedViews
             }
         }
 
-        $outlooks = $this->shortfalls->outlooks();
+        $outlooks = $this->shortfalls->outlooks(null, true);
 
         return array_map(fn (Wanted $w) => $this->view($w, $tags[(int) $w->id] ?? [], $outlooks[(int) $w->id] ?? null), $this->fetch('w.readyWeek >= :since', ['since' => $since?->written() ?? '']));
     }

@@ -96,6 +96,18 @@ final class LotTest extends House
         self::assertSame([$now['outlook']['sent'], 0], [$at()['outlook']['sent'], $at()['outlook']['ready']]);
     }
 
+    public function testAnOrderThatIsOverdueStillSaysHowItStands(): void
+    {
+        $this->signIn('office');
+        $overdue = array_filter($this->ask('GET', '/api/wanted?season=running')['wanted'], static fn (array $w) => $w['readyWeek'] < '2027-W19' && $w['state'] === 'under_way');
+        self::assertNotSame([], $overdue, 'The demo has one that is late.');
+        foreach ($overdue as $order) {
+            self::assertNotNull($order['outlook']);
+            self::assertGreaterThan(0, $order['outlook']['sent'] + $order['outlook']['ready'] + $order['outlook']['coming'] + $order['outlook']['short']);
+        }
+        self::assertSame([], array_filter($this->ask('GET', '/api/day')['things'], static fn (array $t) => $t['job'] === 'short' && $t['wanted']['readyWeek'] < '2027-W19'), 'Today speaks of those that can still be met.');
+    }
+
     private function servesAnOrder(string $code): bool
     {
         return (int) $this->db()->fetchOne("SELECT count(*) FROM batch b JOIN wanted w ON w.id = b.wanted_id WHERE b.code = ? AND w.ready_week >= '2027-W19'", [$code]) > 0;

@@ -58,6 +58,16 @@ const today = (things: Schemas['Thing'][], as = undefined as typeof viewer | und
     as,
     known: [
       [['day', '2027-W19'], { week: '2027-W19', running: true, things, logged: [] }],
+      [
+        ['lots'],
+        {
+          lots: [
+            { next: { kind: 'feed', on: '2027-05-10', words: '', daysLate: 2 } },
+            { next: { kind: 'ready', on: '2027-06-10', words: '', daysLate: 0 } },
+            { next: null },
+          ],
+        },
+      ],
       [['bench', '2027-W19'], { week: '2027-W19', zones: [] }],
     ],
   })
@@ -69,6 +79,10 @@ describe('today', () => {
     expect(said).toContain('46 short, about 154 of 200: a chance of 2 in 100 of having them all. Can be mended until 23 May.')
     expect(said).toContain('−46')
     expect(said).toContain('Bellwether Parks, week 35')
+  })
+
+  it('counts the lots of pots that have something due, and only those', () => {
+    expect(wordsOf(today([thing({})]))).toContain('1 lot of pots with something due')
   })
 
   it('keeps what can no longer be helped out of the way, and says how many', () => {

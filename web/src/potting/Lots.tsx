@@ -81,6 +81,9 @@ function Next({ lot }: { lot: Brief }) {
   )
 }
 
+/** How many of them have something to be done by this day. */
+export const lotsDueBy = (lots: readonly Brief[], day: string) => lots.filter((lot) => lot.next && lot.next.on <= day).length
+
 const BY = { next: 'what is next', ready: 'when ready', crop: 'crop' } as const
 
 /** All lots that grow, by what is to be done with them next. */
@@ -91,7 +94,7 @@ export function Lots() {
   const lots = [...(data?.lots ?? [])]
   if (by === 'ready') lots.sort((a, b) => a.readyOn.localeCompare(b.readyOn))
   if (by === 'crop') lots.sort((a, b) => a.crop.localeCompare(b.crop) || a.pottedOn.localeCompare(b.pottedOn))
-  const due = lots.filter((lot) => lot.next && lot.next.on <= session.today).length
+  const due = lotsDueBy(lots, session.today)
   return (
     <>
       <div className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-1">

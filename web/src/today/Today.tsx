@@ -1,10 +1,11 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { Schemas } from '../api/client'
-import { useBench, useDay } from '../api/queries'
+import { useBench, useDay, useLots } from '../api/queries'
 import { WorkPanel } from '../batches/WorkPanel'
 import { House, housesOf, widestOf } from '../drawings/House'
 import { Label, Tag } from '../drawings/Tag'
+import { lotsDueBy } from '../potting/Lots'
 import { useShown } from '../shell/week'
 import { HoldClock } from '../stock/HoldClock'
 import { Remedies } from '../wanted/Remedies'
@@ -226,6 +227,8 @@ export function Today() {
   const { week, thisWeek, session } = useShown()
   const { data: day } = useDay(week)
   const { data: bench } = useBench(week)
+  const { data: lots } = useLots()
+  const lotsDue = week === thisWeek ? lotsDueBy(lots?.lots ?? [], session.today) : 0
   const things = day?.things ?? []
   const said = sayWeek(week, mondayOf(week), session.nursery)
   return (
@@ -247,6 +250,16 @@ export function Today() {
             Day sheet
           </Link>{' '}
           <span className="soft">for the crew, to tick or to print</span>
+          {lotsDue > 0 && (
+            <>
+              {' '}
+              ·{' '}
+              <Link className="word" to="/potting/lots">
+                {plural(lotsDue, 'lot')}
+              </Link>{' '}
+              <span className="soft">of pots with something due</span>
+            </>
+          )}
         </p>
         {things.length > 0 && <DayArc />}
         {day && things.length === 0 && week >= thisWeek && (
