@@ -18,6 +18,8 @@ final class ReadyCheck implements Calculation
 {
     /** Lifting more than this is no sample any more. */
     private const MOST_MORE = 400;
+    /** Fewer than this lifted say little of a share, wherever it lies so far. */
+    private const FEW = 30;
 
     private function __construct(
         public readonly int $lifted,
@@ -91,14 +93,23 @@ final class ReadyCheck implements Calculation
     {
         $seen = $this->lifted === 0 ? 'None lifted yet' : sprintf('%d of %d lifted have roots at the wall', $this->rooted, $this->lifted);
         $threshold = InWords::share($this->threshold);
-        $more = $this->liftMore();
 
         return match ($this->verdict()) {
             'ready' => sprintf('Ready. %s: %s that at least %s of the tray have rooted.', $seen, InWords::chance($this->chance()), $threshold),
             'not_yet' => sprintf('Not yet. %s: %s that %s of the tray have rooted.', $seen, InWords::chance($this->chance()), $threshold),
-            'lift_more' => $more === null
-                ? sprintf('Too close to call. %s, right at the %s you wait for: look again in a few days.', $seen, $threshold)
-                : sprintf($there !== null && $this->lifted + $more >= $there ? 'Not sure. %s. Count the whole line to know.' : 'Not sure. %s. Lift %d more to know.', $seen, $more),
+            'lift_more' => $this->notSure($seen, $threshold, $there),
+        };
+    }
+
+    private function notSure(string $seen, string $threshold, ?int $there): string
+    {
+        $more = $this->liftMore();
+
+        return match (true) {
+            $more === null && $this->lifted < self::FEW => sprintf('Not sure yet. %s, so far right at the %s you wait for: lift on.', $seen, $threshold),
+            $more === null => sprintf('Too close to call. %s, right at the %s you wait for: look again in a few days.', $seen, $threshold),
+            $there !== null && $this->lifted + $more >= $there => sprintf('Not sure. %s. Count the whole line to know.', $seen),
+            default => sprintf('Not sure. %s. Lift %d more to know.', $seen, $more),
         };
     }
 

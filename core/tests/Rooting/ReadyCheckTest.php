@@ -43,7 +43,8 @@ final class ReadyCheckTest extends TestCase
         self::assertStringStartsWith('Ready. 10 of 10', ReadyCheck::of(10, 10, 0.8, Beta::of(1, 1), 0.9)->words());
         self::assertMatchesRegularExpression('/^Not sure\. .* Lift \d+ more to know\.$/', ReadyCheck::of(10, 8, 0.7, Beta::of(1, 1), 0.9)->words());
         self::assertStringEndsWith('Count the whole line to know.', ReadyCheck::of(10, 8, 0.7, Beta::of(1, 1), 0.9)->words(14));
-        self::assertStringStartsWith('Too close', ReadyCheck::of(10, 8, 0.8, Beta::of(1, 1), 0.95)->words());
+        self::assertStringStartsWith('Too close', ReadyCheck::of(40, 32, 0.8, Beta::of(1, 1), 0.95)->words());
+        self::assertStringEndsWith(': lift on.', ReadyCheck::of(10, 8, 0.8, Beta::of(1, 1), 0.95)->words(), 'So few say little, wherever they lie.');
         self::assertStringStartsWith('Not yet. 0 of 8', ReadyCheck::of(8, 0, 0.8, Beta::of(1, 1), 0.9)->words());
     }
 
