@@ -33,7 +33,7 @@ async function split(page: Page, code: string, stuck: number, into: { lot?: stri
   await fill('Potted now', 30)
   await fill('Rooted, thrown as too poor', 3)
   await form.getByLabel('Into', { exact: true }).selectOption({ label: '9 cm' })
-  const adds = form.getByRole('status', { name: 'Does it add up' })
+  const adds = form.getByRole('note', { name: 'Does it add up' })
   await expect(adds).toContainText('4 are missing')
   // Pressed too soon, it is refused with the reason, and nothing typed is lost.
   await form.getByRole('button', { name: 'Enter in the book' }).click()
@@ -197,7 +197,7 @@ test.describe('on a phone', () => {
     await page.goto(`/batches/${one.tag.code}`)
     await page.getByRole('button', { name: 'Check', exact: true }).click()
     const form = page.getByRole('form', { name: `Check ${one.tag.code}` })
-    const so = form.getByRole('status', { name: 'What was lifted says' })
+    const so = form.getByRole('note', { name: 'What was lifted says' })
     await expect(so).toContainText('Nothing lifted yet')
     const more = form.getByRole('button', { name: 'roots at the hole: 1 more' })
     await more.click()

@@ -247,7 +247,10 @@ export function useWrite<I, O>(write: (input: I) => Promise<O>, done?: (output: 
   return useMutation<O, Refusal, I>({
     mutationFn: write,
     onSuccess: async (output) => {
-      await client.invalidateQueries({ predicate: (query) => query.queryKey[0] !== 'session' })
+      // Not who is here, and not what was asked of a form that is now done.
+      await client.invalidateQueries({
+        predicate: ({ queryKey }) => !['session', 'judged', 'count-tried'].includes(String(queryKey[0])),
+      })
       done?.(output)
     },
   })

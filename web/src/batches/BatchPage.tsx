@@ -270,7 +270,9 @@ export function BatchPage() {
   if (!batch) return null
   const isOpen = (work: Work, line: number) => open?.work === work && open.line === line
   const toggle = (work: Work, line = 1) => setOpen(isOpen(work, line) ? null : { work, line })
-  const close = () => setOpen(null)
+  // A form that is done closes itself, not one that was opened meanwhile.
+  const closing = open
+  const close = () => setOpen((now) => (now === closing ? null : now))
   return (
     <>
       <div className="no-print grid grid-cols-[auto_minmax(0,1fr)] gap-x-4 gap-y-4 sm:gap-x-8">

@@ -18,7 +18,8 @@ function SoFar({ batch, line, stages }: { batch: Batch; line: number; stages: Re
   const { data: judged } = useJudged(batch.code, line, whole)
   return (
     <p
-      role="status"
+      role="note"
+      aria-live="polite"
       aria-label="What was lifted says"
       className="sheet sticky top-36 z-10 px-3 py-2"
       style={{ borderColor: judged?.enough ? 'var(--leaf)' : undefined }}

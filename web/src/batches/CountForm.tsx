@@ -161,7 +161,12 @@ export function CountForm({ batch, line, onDone }: { batch: Batch; line: number;
             thrown: thrown + lost,
           }}
         />
-        <p role="status" aria-label="Does it add up" style={{ color: tried && !tried.adds ? 'var(--plum)' : undefined }}>
+        <p
+          role="note"
+          aria-live="polite"
+          aria-label="Does it add up"
+          style={{ color: tried && !tried.adds ? 'var(--plum)' : undefined }}
+        >
           {tried ? tried.words : `${plural(stuck + rootedBefore, 'plant')} to account for.`}
         </p>
       </div>

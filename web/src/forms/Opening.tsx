@@ -8,7 +8,9 @@ export function useOpening<K>() {
   const [open, setOpen] = useState<K | null>(null)
   return {
     is: (key: K) => open === key,
-    toggle: (key: K) => setOpen(open === key ? null : key),
+    toggle: (key: K) => setOpen((now) => (now === key ? null : key)),
+    /** Leaves this one, if it is still the one that is open. */
+    leave: (key: K) => setOpen((now) => (now === key ? null : now)),
     close: () => setOpen(null),
   }
 }

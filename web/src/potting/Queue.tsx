@@ -23,10 +23,12 @@ function Row({
   one,
   isOpen,
   onOpen,
+  onDone,
 }: {
   one: Waits
   isOpen: (work: string) => boolean
   onOpen: (work: 'check' | 'pot') => void
+  onDone: (work: 'check' | 'pot') => void
 }) {
   const { session, mayLog } = useShown()
   return (
@@ -91,7 +93,7 @@ function Row({
             code={one.tag.code}
             work={isOpen('pot') ? 'pot' : 'check'}
             line={one.line}
-            onDone={() => onOpen(isOpen('pot') ? 'pot' : 'check')}
+            onDone={() => onDone(isOpen('pot') ? 'pot' : 'check')}
           />
         </div>
       )}
@@ -111,7 +113,15 @@ export function Queue() {
   const rows = (list: Waits[]) =>
     list.map((one) => {
       const key = (work: string) => `${one.tag.code}.${one.line}.${work}`
-      return <Row key={key('')} one={one} isOpen={(work) => opening.is(key(work))} onOpen={(work) => opening.toggle(key(work))} />
+      return (
+        <Row
+          key={key('')}
+          one={one}
+          isOpen={(work) => opening.is(key(work))}
+          onOpen={(work) => opening.toggle(key(work))}
+          onDone={(work) => opening.leave(key(work))}
+        />
+      )
     })
   const hours = data?.dueHours ?? 0
   const free = data?.weeks[0]?.free ?? 0

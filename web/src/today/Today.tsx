@@ -33,7 +33,19 @@ function Why({ thing }: { thing: Thing }) {
   )
 }
 
-function ThingRow({ thing, act, open, onOpen }: { thing: Thing; act: string; open: boolean; onOpen: () => void }) {
+function ThingRow({
+  thing,
+  act,
+  open,
+  onOpen,
+  onDone,
+}: {
+  thing: Thing
+  act: string
+  open: boolean
+  onOpen: () => void
+  onDone: () => void
+}) {
   const { mayLog, mayPlan, session } = useShown()
   if (thing.wanted && thing.job === 'short') {
     const { wanted } = thing
@@ -132,7 +144,7 @@ function ThingRow({ thing, act, open, onOpen }: { thing: Thing; act: string; ope
             code={thing.tag.code}
             work={thing.job as Exclude<Thing['job'], 'short'>}
             line={thing.line ?? 1}
-            onDone={onOpen}
+            onDone={onDone}
           />
         </div>
       )}
@@ -156,6 +168,7 @@ function Things({ things }: { things: Thing[] }) {
                 act={part.act}
                 open={open === key}
                 onOpen={() => setOpen((was) => (was === key ? null : key))}
+                onDone={() => setOpen((was) => (was === key ? null : was))}
               />
             </li>
           )
