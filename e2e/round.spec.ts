@@ -19,7 +19,11 @@ async function openRound(page: Page): Promise<void> {
   await page.goto('/round')
   await expect(page.getByRole('heading', { name: 'The round' })).toBeVisible()
   await page.evaluate(() => navigator.serviceWorker.ready)
-  await page.waitForFunction(() => navigator.serviceWorker.controller !== null)
+  const isKept = () => page.evaluate(() => navigator.serviceWorker.controller !== null)
+  // What keeps the app takes over the page that brought it, or at the latest the next one that is opened.
+  if (!(await isKept())) await page.waitForTimeout(500)
+  if (!(await isKept())) await page.reload()
+  await expect.poll(isKept).toBe(true)
   await expect(page.getByText(/\d+ of \d+/)).toBeVisible()
 }
 
@@ -101,15 +105,18 @@ test('the answer is lost after the server kept it: sent again, it is not kept tw
 
 test('a weekly check is done on the walk without a network, and judged once it is sent', async ({ page, context }) => {
   await signIn(page)
-  const stop = (await walk(page)).find((one) => one.due && !one.inPots && one.there > 9)
+  // The last of the walk: what the demo makes fail, and other tests need so, lies under the mist at its beginning.
+  const stop = (await walk(page)).findLast((one) => !one.inPots && one.there > 9)
   if (!stop) throw new Error('Nothing roots.')
   const checks = async () => (await (await page.request.get(`/api/batches/${stop.code}`)).json()).checks.length
   const before = await checks()
   await openRound(page)
   await away(context, page)
+  await page.getByLabel('all, not only what is due').check()
   await page.getByLabel('Code on the tag').fill(stop.code)
   await page.getByRole('button', { name: 'Go', exact: true }).click()
   const tag = page.getByRole('article')
+  await expect(tag).toHaveAttribute('aria-label', new RegExp(`^${stop.code},`))
   await tag.getByRole('button', { name: /lift a few$/i }).click()
   const lift = tag.getByRole('region', { name: 'Lift a few' })
   for (let i = 0; i < 8; i++) await lift.getByRole('button', { name: /^roots at the hole/ }).click()
@@ -141,7 +148,8 @@ test('two devices take out more than there are: the second is shown both sides, 
   await tag.getByRole('button', { name: 'Keep, and on' }).click()
   await expect(page.getByRole('status').filter({ hasText: '1 look waiting' })).toBeVisible()
   // Meanwhile the other device has taken out all but one.
-  await page.request.post('/api/round/looks', { data: { key: `other-${Date.now()}`, code: stop.code, line: stop.line, seen: 'rot', culled: stop.there - 1, at: '2027-05-12T08:00:00' } })
+  const other = await page.request.post('/api/round/looks', { data: { key: `other-${Date.now()}`, code: stop.code, line: stop.line, seen: 'rot', culled: stop.there - 1, at: '2027-05-12T08:00:00' } })
+  expect(other.status(), await other.text()).toBe(201)
   await context.setOffline(false)
   const conflict = page.getByRole('region', { name: `Not kept: ${stop.code}` })
   await expect(conflict).toContainText('dry, 3 taken out')

@@ -42,7 +42,8 @@ test('a slow batch: the curve is redrawn by a check, the call agrees with the ca
   await expect(page.getByText(/^Clear it:/)).toBeVisible()
 
   // A third has rooted and is potted; what is left is cleared, and the book has all of them.
-  const stuck = batch.stuck
+  const lines = (await (await page.request.get(`/api/batches/${batch.code}`)).json()).lines
+  const stuck = lines[0].standing.stuck
   const third = Math.floor(stuck / 3)
   await page.request.post(`/api/batches/${batch.code}/count`, { data: { line: 1, on: '2027-05-12', rooted: third, unrooted: stuck - third, lost: {}, potted: third } })
   await page.goto(`/batches/${batch.code}/wait?line=2`)
