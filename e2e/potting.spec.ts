@@ -235,14 +235,6 @@ test.describe('on a phone', () => {
     await result.getByRole('button', { name: 'Another set' }).click()
     await expect(page.getByRole('region', { name: `Foot 1 of ${feet.length}` })).toBeVisible()
   })
-
-  for (const path of ['/potting', '/potting/weeks', '/potting/lots', '/round/key'])
-    test(`${path} fits a phone`, async ({ page }) => {
-      await signIn(page)
-      await page.goto(path)
-      await expect(page.getByRole('heading').first()).toBeVisible()
-      await mustBeUsable(page, path)
-    })
 })
 
 test('the key is printed on one sheet, without what surrounds it', async ({ page }) => {
