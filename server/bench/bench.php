@@ -69,7 +69,7 @@ $wanted = json_decode($send('GET', '/api/wanted', null), true)['wanted'][40]['id
 
 $reads = [];
 foreach (['/api/session', '/api/rail', '/api/day?week='.$session['week'], '/api/bench?week='.$session['week'], '/api/bench/offers?batch='.$planned, '/api/bench/work', '/api/zones/1/season', '/api/wanted', '/api/batches', '/api/batches/'.$batch, '/api/stock?week='.$session['week'], '/api/stock/HO-1', '/api/take-sheets?batches='.$planned, '/api/licences', '/api/season', '/api/plan', '/api/plan/even', '/api/plan/shopping', '/api/wanted/'.$wanted.'/routes', '/api/potting', '/api/potting/fill', '/api/lots', '/api/practice', '/api/round', '/api/day-sheet?day='.$session['today'], '/api/mixes', '/api/dips', '/api/batches/'.$rooting.'/curve', '/api/batches/'.$rooting.'/wait', '/api/crops', '/api/crops/holly-black-gate', '/api/find?q=hebe'] as $path) {
-    $reads['GET '.$path] = timed(static fn () => $send('GET', $path, null), 40);
+    $reads['GET '.$path] = timed(static fn () => $send('GET', $path, null), 20);
 }
 $reads["POST /api/wanted/{$wanted}/proposal"] = timed(static fn () => $send('POST', "/api/wanted/{$wanted}/proposal", '{}'), 40);
 
