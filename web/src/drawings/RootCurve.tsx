@@ -47,7 +47,13 @@ export function RootCurve({ curve }: { curve: Curve }) {
               stroke="var(--peat)"
               strokeDasharray="5 4"
             />
-            <text x={x(at(curve.readyOn))} y={HIGH - 6} fontSize="14" textAnchor="middle" fill="var(--peat)">
+            <text
+              x={x(at(curve.readyOn)) + (x(at(curve.readyOn)) > WIDE / 2 ? -6 : 6)}
+              y={LOW - 8}
+              fontSize="14"
+              textAnchor={x(at(curve.readyOn)) > WIDE / 2 ? 'end' : 'start'}
+              fill="var(--peat)"
+            >
               ready {sayDay(curve.readyOn)}
             </text>
           </g>
