@@ -151,6 +151,34 @@ test('a late potting week is resolved on the board: one dragged, the rest filled
   await expect(now).toContainText('h too many')
 })
 
+test('two people at the week board are told of each other, and neither undoes the other', async ({ page }) => {
+  await signIn(page)
+  for (const one of await rooting(page)) await foundReady(page, one.tag.code)
+  await page.goto('/potting/weeks')
+  const week = (number: number) => page.getByRole('region', { name: `week ${number}`, exact: true })
+  const card = (await potting(page)).cards.find((one: { week: string; isDue: boolean }) => one.week === '2027-W19' && one.isDue)
+  const tagIn = (number: number) => week(number).getByRole('listitem', { name: new RegExp(card.code) })
+  await expect(tagIn(19)).toBeVisible()
+  const another = async (to: string | null) => {
+    const { version } = (await potting(page)).cards.find((one: { code: string }) => one.code === card.code).tag
+    expect((await page.request.post('/api/potting/weeks', { data: { moves: [{ code: card.code, version, week: to }] } })).ok()).toBe(true)
+  }
+  await another('2027-W21')
+  await tagIn(19).getByRole('link').dragTo(week(20).getByRole('heading'))
+  await expect(page.getByRole('alert')).toContainText(`Somebody changed ${card.code} meanwhile, so nothing was done`)
+  await expect(tagIn(21)).toBeVisible()
+  await mustBeUsable(page, 'the week board, told of another')
+
+  // Seen as it is now, it can be given another week; once somebody else gives it one, that is not undone from here.
+  await tagIn(21).getByRole('link').dragTo(week(20).getByRole('heading'))
+  await expect(tagIn(20)).toBeVisible()
+  await another('2027-W21')
+  await page.getByRole('status').getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByRole('status').filter({ hasText: `Somebody changed ${card.code} meanwhile` })).toBeVisible()
+  await expect(tagIn(21)).toBeVisible()
+  await another(null)
+})
+
 test('a lot grows on, is ready and goes to two orders; each order says what is sent, ready and coming', async ({ page }) => {
   await signIn(page)
   const { lots } = await (await page.request.get('/api/lots')).json()

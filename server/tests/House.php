@@ -131,6 +131,18 @@ abstract class House extends TestCase
     }
 
     /**
+     * What is sent of batches, with the versions that somebody sees who looks now.
+     *
+     * @param list<array<string, mixed>> $ofBatches each with a `code`
+     *
+     * @return list<array<string, mixed>>
+     */
+    protected function seen(array $ofBatches): array
+    {
+        return array_map(fn (array $one) => $one + ['version' => (int) ($this->db()->fetchOne('SELECT version FROM batch WHERE code = ?', [$one['code']]) ?: 1)], $ofBatches);
+    }
+
+    /**
      * @param array<string, mixed>|null $body
      *
      * @return array<string, mixed> the answer to a request that must succeed

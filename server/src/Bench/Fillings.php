@@ -97,16 +97,17 @@ final class Fillings
         $batch = $h->batches[$code];
         $first = $legs[0];
         $zone = (int) $h->zones[$first->space]->id;
+        $seen = $batch->asSeen();
         if ($ask->stage === 'potted') {
-            return ['code' => $code, 'pots' => ['zone' => $zone, 'spaced' => $ask->spaced]];
+            return $seen + ['pots' => ['zone' => $zone, 'spaced' => $ask->spaced]];
         }
         if ($batch->isStuck()) {
-            return ['code' => $code, 'zone' => $zone, 'on' => $h->monday($first->from)];
+            return $seen + ['zone' => $zone, 'on' => $h->monday($first->from)];
         }
         if ($ask->stage === 'weaning') {
-            return ['code' => $code, 'from' => $batch->stickOn->format('Y-m-d'), 'then' => ['zone' => $zone, 'on' => $h->monday($first->from)]];
+            return $seen + ['then' => ['zone' => $zone, 'on' => $h->monday($first->from)]];
         }
-        $move = ['code' => $code, 'stickOn' => $h->dayOf($batch, $first->from - $h->weekOf($batch->stickOn))->format('Y-m-d'), 'from' => $batch->stickOn->format('Y-m-d')];
+        $move = $seen + ['stickOn' => $h->dayOf($batch, $first->from - $h->weekOf($batch->stickOn))->format('Y-m-d')];
         $beside = array_values(array_filter($legs, static fn (Leg $leg) => $leg->from === $first->from));
 
         return $move + match (true) {

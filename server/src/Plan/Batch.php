@@ -20,6 +20,7 @@ use WetCradle\Server\Book\BatchStanding;
 use WetCradle\Server\Book\Line;
 use WetCradle\Server\Crops\Crop;
 use WetCradle\Server\Crops\SheetVersion;
+use WetCradle\Server\Http\Conflict;
 use WetCradle\Server\Stock\StockBlock;
 use WetCradle\Server\Wanted\Wanted;
 
@@ -32,6 +33,10 @@ class Batch
 
     #[ORM\Column(type: 'integer'), ORM\Version]
     public int $version = 1;
+
+    /** Where it goes on, and whom it serves, are kept beside it: this makes a change of them a change of the batch, and of its version. */
+    #[ORM\Column]
+    public int $timesMoved = 0;
 
     #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)]
     public Crop $crop;
@@ -140,10 +145,21 @@ class Batch
         $this->shared = new ArrayCollection();
         $this->lines = new ArrayCollection();
         $this->movesOn = new ArrayCollection();
-        $this->date($dates);
+        $this->setDates($dates);
     }
 
+    /** Days that are the same are left: other objects for them would make another version of the batch. */
     public function date(PlainDates $dates): void
+    {
+        foreach ($dates->toArray() as $name => $day) {
+            if ($this->{$name}->format('Y-m-d') !== $day) {
+                $this->setDates($dates);
+                break;
+            }
+        }
+    }
+
+    private function setDates(PlainDates $dates): void
     {
         $this->stickOn = $dates->stickOn;
         $this->rootedFrom = $dates->rootedFrom;
@@ -177,6 +193,20 @@ class Batch
         foreach ($moves as ['zone' => $zone, 'from' => $from]) {
             $this->movesOn->add(new MovesOn($this, $zone, $from));
         }
+    }
+
+    /** @throws Conflict where somebody has changed it since this version was seen */
+    public function mustBeAsSeen(int $version): void
+    {
+        if ($version !== $this->version) {
+            throw new Conflict(['code' => $this->code, 'version' => $this->version], sprintf('Somebody changed %s meanwhile, so nothing was done. Look again where it stands now.', $this->code));
+        }
+    }
+
+    /** @return array{code: string, version: int} what somebody has seen of it */
+    public function asSeen(): array
+    {
+        return ['code' => $this->code, 'version' => $this->version];
     }
 
     /** Its days where it lies, stuck on this day. */

@@ -126,7 +126,7 @@ final class Drafts
      *
      * @param list<int> $orders
      *
-     * @return list<string> the codes of the new batches
+     * @return list<array{code: string, version: int}> the new batches, by which it is undone
      */
     public function keep(bool $anew, array $orders): array
     {
@@ -142,16 +142,15 @@ final class Drafts
             $this->em->flush();
         }
         $wanted = $this->orders();
-        $codes = [];
+        $made = [];
         foreach ($drafted as $one) {
-            $batch = $this->batch($one, $wanted);
+            $batch = $made[] = $this->batch($one, $wanted);
             $this->em->persist($batch);
             $this->writing->keep('batch', $batch->code, [], ['zone' => $batch->zone->id, 'trays' => $batch->trays, 'stickOn' => $batch->stickOn->format('Y-m-d')]);
-            $codes[] = $batch->code;
         }
         $this->em->flush();
 
-        return $codes;
+        return array_map(static fn (Batch $batch) => $batch->asSeen(), $made);
     }
 
     /** @param array<int, Wanted> $wanted */

@@ -66,7 +66,7 @@ final class Evening
         $even = EvenOut::plan($from, $fixed, array_column($planned, 'crew'), $movable, $this->isAble(...), $this->house->nursery()->telling());
 
         return [
-            'moves' => array_map(fn (Shift $s) => ['code' => $s->batch, 'crop' => $s->crop, 'stickOn' => $s->stickOn->format('Y-m-d'), 'heldDays' => $s->heldDays, 'dates' => $s->dates->toArray(), 'was' => $this->batches[$s->batch]->plan(), 'why' => $s->why], $even->moves),
+            'moves' => array_map(fn (Shift $s) => ['code' => $s->batch, 'crop' => $s->crop, 'stickOn' => $s->stickOn->format('Y-m-d'), 'heldDays' => $s->heldDays, 'dates' => $s->dates->toArray(), 'was' => $this->batches[$s->batch]->plan(), 'version' => $this->batches[$s->batch]->version, 'why' => $s->why], $even->moves),
             'weeks' => array_map(static fn (array $w) => ['week' => $w['week']->written(), 'hours' => $w['hours'], 'crew' => $w['crew'], 'after' => $w['after']], $even->weeks),
         ];
     }

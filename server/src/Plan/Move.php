@@ -9,7 +9,7 @@ final class Move
 {
     /**
      * @param string                                     $field    by which a refusal names it
-     * @param ?\DateTimeImmutable                        $from     the stick day that the mover saw; another one means that somebody moved it meanwhile
+     * @param ?int                                       $seen     the version of the batch that the mover saw, where it was seen; another one means that somebody changed it meanwhile
      * @param ?int                                       $zone     where it lies; of one that is stuck, where it goes on that day
      * @param ?\DateTimeImmutable                        $on       the day on which it goes there, where it lies elsewhere before
      * @param ?array{zone: int, on: \DateTimeImmutable}  $then     where it goes on midway
@@ -22,7 +22,7 @@ final class Move
         public readonly ?int $heldDays,
         public readonly ?int $zone,
         public readonly string $field,
-        public readonly ?\DateTimeImmutable $from = null,
+        public readonly ?int $seen = null,
         public readonly ?\DateTimeImmutable $on = null,
         public readonly ?array $then = null,
         public readonly ?int $trayKind = null,

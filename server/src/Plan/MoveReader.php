@@ -11,10 +11,20 @@ final class MoveReader
 {
     private const MOST = 400;
 
-    /** @return list<Move> from the list `moves` */
-    public static function read(Fields $in): array
+    /** @return list<Move> from the list `moves`; none is made yet, so it is all the same what was seen */
+    public static function tried(Fields $in): array
     {
         return array_map(self::one(...), $in->objects('moves', self::MOST));
+    }
+
+    /** @return list<Move> from the list `moves`, each with the version that the mover saw */
+    public static function seen(Fields $in): array
+    {
+        return array_map(static function (Fields $one): Move {
+            $one->count('version', 1);
+
+            return self::one($one);
+        }, $in->objects('moves', self::MOST));
     }
 
     /**
@@ -48,7 +58,7 @@ final class MoveReader
 
             return $said;
         }, $one->has('parts') ? $one->objects('parts', 10) : []);
-        $move = new Move($one->text('code', 20), $day('stickOn'), $one->has('heldDays') ? $one->count('heldDays') : null, $one->has('zone') ? $one->count('zone', 1) : null, rtrim($one->pathOf(''), '.'), $day('from'), $day('on'), $then, $one->has('trayKind') ? $one->count('trayKind', 1) : null, $parts, $pots);
+        $move = new Move($one->text('code', 20), $day('stickOn'), $one->has('heldDays') ? $one->count('heldDays') : null, $one->has('zone') ? $one->count('zone', 1) : null, rtrim($one->pathOf(''), '.'), $one->has('version') ? $one->count('version', 1) : null, $day('on'), $then, $one->has('trayKind') ? $one->count('trayKind', 1) : null, $parts, $pots);
         $one->done();
 
         return $move;

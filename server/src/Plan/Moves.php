@@ -20,7 +20,6 @@ use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\Windows;
 use WetCradle\Server\Database\Writing;
-use WetCradle\Server\Http\Conflict;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Stock\Fit;
 use WetCradle\Server\Stock\Rights;
@@ -64,14 +63,14 @@ final class Moves
     /**
      * @param list<Move> $moves
      *
-     * @return list<string> codes of the batches changed and made, in which they are undone
+     * @return list<array{code: string, version: int}> the batches changed and made, by which it is undone
      */
     public function apply(array $moves): array
     {
         $placed = $this->placed($moves);
         foreach ($placed as $i => $one) {
-            if ($one->move->from !== null && ($one->move->from <=> $one->batch->stickOn) !== 0) {
-                throw new Conflict(self::editable($one->batch));
+            if ($one->move->seen !== null) {
+                $one->batch->mustBeAsSeen($one->move->seen);
             }
             foreach ($this->breaks($i, $placed) as $break) {
                 if ($break['hard']) {
@@ -79,20 +78,20 @@ final class Moves
                 }
             }
         }
-        $codes = [];
+        $moved = [];
         foreach ($placed as $one) {
             if ($one->isPart) {
-                $codes[] = $this->splitOff($one);
+                $moved[] = $this->splitOff($one);
                 continue;
             }
-            $batch = $one->batch;
+            $batch = $moved[] = $one->batch;
+            ++$batch->timesMoved;
             $before = self::editable($batch);
             if ($one->move->pots !== null) {
                 [$batch->potsZone, $batch->potsSpaced] = [$this->zone($one->move->pots['zone'], $one->move), $one->move->pots['spaced']];
             }
             if ($batch->leftBenchOn !== null) {
                 $this->writing->keep('batch', $batch->code, $before, self::editable($batch));
-                $codes[] = $batch->code;
                 continue;
             }
             $batch->zone = $one->zone;
@@ -111,11 +110,10 @@ final class Moves
                 $this->rights->mustAllow($batch, $batch->stickOn, $batch->planned, 'stickOn');
             }
             $this->writing->keep('batch', $batch->code, $before, self::editable($batch));
-            $codes[] = $batch->code;
         }
         $this->em->flush();
 
-        return $codes;
+        return array_map(static fn (Batch $batch) => $batch->asSeen(), $moved);
     }
 
     /** @param list<array{zone: Zone, from: \DateTimeImmutable}> $then */
@@ -131,7 +129,7 @@ final class Moves
     }
 
     /** A part of a planned batch becomes one of its own, for the same orders. */
-    private function splitOff(Placed $part): string
+    private function splitOff(Placed $part): Batch
     {
         $from = $part->batch;
         $batch = new Batch(BatchCode::ofNumber(++$this->house->nursery()->batchesNumbered)->written, $from->sheet, $from->method, $from->material, $from->wanted, $from->block, $part->zone, $part->trayKind, $part->trays, $part->planned,
@@ -142,7 +140,7 @@ final class Moves
         $this->em->persist($batch);
         $this->writing->keep('batch', $batch->code, [], self::editable($batch) + ['splitFrom' => $from->code]);
 
-        return $batch->code;
+        return $batch;
     }
 
     /**

@@ -62,7 +62,7 @@ final class PlanController
             $in->done();
             $version = $this->versions->keep($anew ? 'Before planning the season anew' : 'Before a draft was kept', true);
 
-            return ['codes' => $this->drafts->keep($anew, $orders), 'version' => $version->id];
+            return ['batches' => $this->drafts->keep($anew, $orders), 'version' => $version->id];
         });
 
         return new JsonResponse($kept, 201);
@@ -72,7 +72,7 @@ final class PlanController
     #[Route('/api/plan/moves/try', methods: ['POST'])]
     public function try(Fields $in): JsonResponse
     {
-        $moves = MoveReader::read($in);
+        $moves = MoveReader::tried($in);
         $in->done();
 
         return new JsonResponse($this->moves->try($moves));
@@ -83,8 +83,8 @@ final class PlanController
     #[IsGranted('ROLE_PROPAGATOR')]
     public function move(Fields $in): JsonResponse
     {
-        [$version, $codes] = $this->writing->once(function () use ($in) {
-            $moves = MoveReader::read($in);
+        [$version, $moved] = $this->writing->once(function () use ($in) {
+            $moves = MoveReader::seen($in);
             $why = $in->text('why', 100);
             $in->done();
             $version = $this->versions->keep('Before: '.lcfirst($why), true, array_map(static fn (Move $move) => $move->code, $moves));
@@ -92,7 +92,7 @@ final class PlanController
             return [$version, $this->moves->apply($moves)];
         });
 
-        return new JsonResponse(['version' => $version->id, 'moved' => count($in->objects('moves')), 'codes' => $codes]);
+        return new JsonResponse(['version' => $version->id, 'batches' => $moved]);
     }
 
     /** Moves that would lighten overfull weeks; saves nothing. */
@@ -141,12 +141,16 @@ final class PlanController
         return new JsonResponse($this->versions->compare($id));
     }
 
-    /** All of it, or only some batches: what others did to the rest meanwhile stays. */
+    /** All of it, or only some batches as they were seen: what others did to the rest meanwhile stays. */
     #[Route('/api/plan/versions/{id<\d+>}/back', methods: ['POST'])]
     #[IsGranted('ROLE_PROPAGATOR')]
     public function back(int $id, Fields $in): JsonResponse
     {
-        $only = $in->has('codes') ? $in->texts('codes', 5000) : null;
+        $only = $in->has('batches') ? [] : null;
+        foreach ($only === null ? [] : $in->objects('batches', 5000) as $one) {
+            $only[$one->text('code', 20)] = $one->count('version', 1);
+            $one->done();
+        }
         $in->done();
 
         return new JsonResponse($this->writing->once(fn () => $this->versions->back($id, $only)));

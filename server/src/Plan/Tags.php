@@ -15,7 +15,7 @@ use WetCradle\Server\Stock\Fit;
 /** Batches as every list, bench and search shows them: their tags. */
 final class Tags
 {
-    private const SELECT = 'SELECT b.id, b.code, b.method, b.material, b.trays, b.planned, b.stick_on, b.stuck_on, b.rooted_from, b.rooted_by, b.wean_on, b.pot_from, b.pot_on, b.pot_by, b.ready_from, b.ready_on, b.ready_by, b.held_days, b.locked, b.left_bench_on, b.called_off, b.wanted_id, b.as_planned,
+    private const SELECT = 'SELECT b.id, b.version, b.code, b.method, b.material, b.trays, b.planned, b.stick_on, b.stuck_on, b.rooted_from, b.rooted_by, b.wean_on, b.pot_from, b.pot_on, b.pot_by, b.ready_from, b.ready_on, b.ready_by, b.held_days, b.locked, b.left_bench_on, b.called_off, b.wanted_id, b.as_planned,
             c.id AS crop_id, c.name AS crop, c.slug, coalesce((SELECT y.name FROM zone y WHERE y.id = b.pots_zone_id AND b.left_bench_on IS NOT NULL), (SELECT y.name FROM batch_moves_on o JOIN zone y ON y.id = o.zone_id WHERE o.batch_id = b.id AND o.from_day <= \'%s\' ORDER BY o.from_day DESC LIMIT 1), z.name) AS zone, k.code AS block, t.name AS tray_kind, t.cells, cu.name AS customer, w.ready_week,
             (SELECT group_concat(x.wanted_id) FROM batch_shared x WHERE x.batch_id = b.id) AS shared, s.stuck, s.rooted, s.waiting, s.potted, s.live, s.counted, s.states,
             (SELECT r.stages FROM root_check r JOIN line l ON l.id = r.line_id WHERE l.batch_id = b.id ORDER BY r.on_day DESC, r.id DESC LIMIT 1) AS stages
@@ -68,6 +68,7 @@ final class Tags
 
         return [
             'code' => (string) $row['code'],
+            'version' => (int) $row['version'],
             'crop' => (string) $row['crop'],
             'cropSlug' => (string) $row['slug'],
             'method' => (string) $row['method'],

@@ -50,7 +50,7 @@ final class Versions
     /**
      * Makes the plan what it was; what it is now is kept first.
      *
-     * @param ?list<string> $only batches to be put back; null for all
+     * @param ?array<string, int> $only versions in which batches to be put back were seen, by code; null for all
      *
      * @return array{version: ?int, changed: int}
      */
@@ -64,8 +64,11 @@ final class Versions
         }
         $changed = 0;
         foreach ($this->em->createQuery('SELECT b FROM '.Batch::class.' b WHERE b.leftBenchOn IS NULL OR b.code IN (:codes) ORDER BY b.id')->setParameter('codes', array_keys($then))->getResult() as $batch) {
-            if ($only !== null && !in_array($batch->code, $only, true)) {
+            if ($only !== null && !isset($only[$batch->code])) {
                 continue;
+            }
+            if ($only !== null) {
+                $batch->mustBeAsSeen($only[$batch->code]);
             }
             $one = $then[$batch->code] ?? null;
             $before = self::of($batch)->toArray() + ['calledOff' => $batch->calledOff];
@@ -77,6 +80,7 @@ final class Versions
             $after = self::of($batch)->toArray() + ['calledOff' => $batch->calledOff];
             if ($after !== $before) {
                 ++$changed;
+                ++$batch->timesMoved;
                 $this->writing->keep('batch', $batch->code, $before, $after);
             }
         }

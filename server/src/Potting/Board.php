@@ -82,7 +82,7 @@ final class Board
             $was = $this->weekOf($batch, $isDue);
             $before[$now->until($was)] += $job->hours;
             if ($was->until($week) !== 0) {
-                $moves[] = ['code' => $job->code, 'crop' => $batch->crop->name, 'plants' => $job->plants, 'hours' => $job->hours, 'from' => $was->written(), 'week' => $week->written(), 'slips' => max(0, $was->until($week)), 'over' => $over, 'costs' => $job->costs($week)];
+                $moves[] = $batch->asSeen() + ['crop' => $batch->crop->name, 'plants' => $job->plants, 'hours' => $job->hours, 'from' => $was->written(), 'week' => $week->written(), 'slips' => max(0, $was->until($week)), 'over' => $over, 'costs' => $job->costs($week)];
             }
         }
 
@@ -104,16 +104,17 @@ final class Board
     /**
      * Gives batches the weeks in which they are potted, all or none; null is when they are due.
      *
-     * @param list<array{code: string, week: ?Week, field: string}> $moves
+     * @param list<array{code: string, week: ?Week, version: int, field: string}> $moves each with the version of the batch that was seen
      *
-     * @return list<array{code: string, week: ?string}> what they were before, in which it is undone
+     * @return list<array{code: string, week: ?string, version: int}> what they were before, in which it is undone
      */
     public function give(array $moves): array
     {
-        $before = [];
+        $weeks = $batches = [];
         $jobs = $this->waiting();
-        foreach ($moves as ['code' => $code, 'week' => $week, 'field' => $field]) {
-            $batch = $this->batch($code, $field);
+        foreach ($moves as ['code' => $code, 'week' => $week, 'version' => $version, 'field' => $field]) {
+            $batch = $batches[] = $this->batch($code, $field);
+            $batch->mustBeAsSeen($version);
             if ($batch->leftBenchOn !== null || $batch->calledOff || !$batch->isStuck()) {
                 throw Refused::because('not_possible', $field, sprintf('%s %s.', $batch->code, match (true) {
                     $batch->leftBenchOn !== null => 'is potted already', $batch->calledOff => 'was called off', default => 'is not stuck yet; move it in the season',
@@ -123,14 +124,15 @@ final class Board
                 ['job' => $job, 'isDue' => $isDue] = self::jobOf($batch, $jobs);
                 $this->mustBeAble($batch, $job, $isDue, $week, $field);
             }
-            $before[] = ['code' => $batch->code, 'week' => $batch->potWeek];
+            $weeks[] = $batch->potWeek;
             $was = ['potWeek' => $batch->potWeek];
             $batch->potWeek = $week?->written();
             $batch->date($batch->datesFrom($batch->stuckOn ?? $batch->stickOn, $this->house->air()));
             $this->writing->keep('batch', $batch->code, $was, ['potWeek' => $batch->potWeek]);
         }
+        $this->em->flush();
 
-        return $before;
+        return array_map(static fn (Batch $batch, ?string $week) => $batch->asSeen() + ['week' => $week], $batches, $weeks);
     }
 
     private function mustBeAble(Batch $batch, PotJob $job, bool $isDue, Week $week, string $field): void

@@ -18,6 +18,7 @@ use WetCradle\Server\Book\Act;
 use WetCradle\Server\Book\Line;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Http\Conflict;
 use WetCradle\Server\Http\Find;
 use WetCradle\Server\Wanted\Wanted;
 
@@ -58,6 +59,7 @@ final class LotController
             if ($step->onDay > $this->today->day() || $step->onDay < $lot->pottedOn) {
                 throw Refused::because($step->onDay < $lot->pottedOn ? 'before_potting' : 'ahead', 'on', $step->onDay < $lot->pottedOn ? sprintf('Lot %s was potted on %s.', $lot->code, $lot->pottedOn->format('j F Y')) : 'That day has not come yet.');
             }
+            $this->lots->mustNotStand($step);
             $this->em->persist($step);
         });
     }
@@ -68,7 +70,10 @@ final class LotController
     {
         return $this->write($code, function (PotLot $lot) use ($id): void {
             $step = $this->em->find(LotStep::class, $id);
-            $this->em->remove($step !== null && $step->lot === $lot ? $step : throw new NotFoundHttpException());
+            if ($step === null || $step->lot !== $lot) {
+                throw new Conflict(['id' => $id], 'Somebody took that tick back meanwhile.');
+            }
+            $this->em->remove($step);
         });
     }
 
@@ -77,8 +82,9 @@ final class LotController
     public function lose(string $code, Fields $in): JsonResponse
     {
         return $this->write($code, function (PotLot $lot) use ($in): void {
-            [$day, $state, $count, $cause] = [$in->day('on'), State::from($in->oneOf('state', ['potted', 'grown'])), $in->count('count', 1), $in->oneOf('cause', array_column(LossCause::cases(), 'value'))];
+            [$seen, $day, $state, $count, $cause] = [$in->count('version', 1), $in->day('on'), State::from($in->oneOf('state', ['potted', 'grown'])), $in->count('count', 1), $in->oneOf('cause', array_column(LossCause::cases(), 'value'))];
             $in->done();
+            $lot->mustBeAsSeen($seen);
             $this->lots->lose($lot, $day, $state, $count, $cause);
         });
     }
@@ -88,8 +94,9 @@ final class LotController
     public function grow(string $code, Fields $in): JsonResponse
     {
         return $this->write($code, function (PotLot $lot) use ($in): void {
-            [$day, $count] = [$in->day('on'), $in->count('count', 1)];
+            [$seen, $day, $count] = [$in->count('version', 1), $in->day('on'), $in->count('count', 1)];
             $in->done();
+            $lot->mustBeAsSeen($seen);
             $this->lots->grow($lot, $day, $count);
         });
     }
@@ -99,8 +106,9 @@ final class LotController
     public function send(string $code, Fields $in): JsonResponse
     {
         return $this->write($code, function (PotLot $lot) use ($in): void {
-            [$day, $wanted, $count] = [$in->day('on'), $this->find->by(Wanted::class, 'id', $in->count('order', 1), 'order', 'order'), $in->count('count', 1)];
+            [$seen, $day, $wanted, $count] = [$in->count('version', 1), $in->day('on'), $this->find->by(Wanted::class, 'id', $in->count('order', 1), 'order', 'order'), $in->count('count', 1)];
             $in->done();
+            $lot->mustBeAsSeen($seen);
             $this->lots->send($lot, $day, $wanted, $count);
         });
     }
@@ -110,8 +118,10 @@ final class LotController
     public function join(string $code, Fields $in): JsonResponse
     {
         return $this->write($code, function (PotLot $lot) use ($in): void {
-            $other = $this->find->by(PotLot::class, 'code', strtoupper($in->text('lot', 20)), 'lot', 'lot');
+            [$seen, $other, $otherSeen] = [$in->count('version', 1), $this->find->by(PotLot::class, 'code', strtoupper($in->text('lot', 20)), 'lot', 'lot'), $in->count('lotVersion', 1)];
             $in->done();
+            $lot->mustBeAsSeen($seen);
+            $other->mustBeAsSeen($otherSeen);
             $this->lots->join($lot, $other);
         });
     }
@@ -121,8 +131,9 @@ final class LotController
     public function part(string $code, Fields $in): JsonResponse
     {
         return $this->write($code, function (PotLot $lot) use ($in): void {
-            $line = $this->find->by(Line::class, 'id', $in->count('line', 1), 'line', 'line');
+            [$seen, $line] = [$in->count('version', 1), $this->find->by(Line::class, 'id', $in->count('line', 1), 'line', 'line')];
             $in->done();
+            $lot->mustBeAsSeen($seen);
             $this->lots->part($lot, $line, $this->pottings->own($line->batch, $lot->pot, $lot->mix, $lot->pottedOn, $lot->readyOn));
         });
     }
@@ -142,7 +153,10 @@ final class LotController
     private function write(string $code, callable $do): JsonResponse
     {
         $lot = $this->writing->once(function () use ($code, $do): PotLot {
-            $lot = $this->lot($code);
+            $lot = $this->em->getRepository(PotLot::class)->findOneBy(['code' => strtoupper($code)]) ?? throw new NotFoundHttpException();
+            if ($lot->lines->isEmpty()) {
+                throw new Conflict(['code' => $lot->code], sprintf('Nothing stands in lot %s any more: somebody put it to another one meanwhile, or undid its potting.', $lot->code));
+            }
             $do($lot);
 
             return $lot;

@@ -46,6 +46,7 @@ final class LotViews
 
         return $this->brief($lot, $this->sum($lot, $standing), $done) + [
             'version' => $lot->version,
+            'seen' => array_map(static fn (Batch $b) => $b->asSeen(), $lot->batches()),
             'mix' => $lot->mix,
             'hardy' => $this->sheetOf($lot)->hardy,
             'winter' => $this->sheetOf($lot)->winter,
@@ -55,7 +56,7 @@ final class LotViews
             'steps' => $this->steps($lot, $done),
             'more' => array_values(array_map(static fn (LotStep $s) => $s->toArray(), array_filter($done, static fn (LotStep $s) => $s->kind === 'feed'))),
             'orders' => $this->orders($lot),
-            'others' => array_values(array_map(static fn (PotLot $p) => ['code' => $p->code, 'pottedOn' => $p->pottedOn->format('Y-m-d')], $this->pottings->openLots($lot->crop, $lot->pot, $lot))),
+            'others' => array_values(array_map(static fn (PotLot $p) => ['code' => $p->code, 'version' => $p->version, 'pottedOn' => $p->pottedOn->format('Y-m-d')], $this->pottings->openLots($lot->crop, $lot->pot, $lot))),
             'acts' => $this->acts($lot),
         ];
     }

@@ -18,6 +18,7 @@ use WetCradle\Server\Book\Acts;
 use WetCradle\Server\Book\Line;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Http\Conflict;
 use WetCradle\Server\Wanted\Wanted;
 
 /** What is done with a lot once it is potted: each act is shared over the batches in it, and written to the book as one. */
@@ -62,6 +63,15 @@ final class Lots
         $shares = $this->shares($lot, State::Grown, $count, $day);
         $act = $this->enter($lot, ActKind::MoveOn, $day, sprintf('%d of lot %s sent to %s', $count, $lot->code, $wanted->customer->name ?? 'our own target'), $shares, static fn (CountBook $book, int $line, int $n) => $book->moveOn($line, State::Grown, $n));
         $this->em->persist(new Dispatch($act, $lot, $wanted, $count));
+    }
+
+    /** What is done once is ticked once; feeding is done again and again, but not twice on one day. */
+    public function mustNotStand(LotStep $step): void
+    {
+        $there = $this->em->getRepository(LotStep::class)->findOneBy(['lot' => $step->lot, 'kind' => $step->kind] + ($step->kind === 'feed' ? ['onDay' => $step->onDay] : []));
+        if ($there !== null) {
+            throw new Conflict($there->toArray(), sprintf('%s has ticked that already, for %s.', $there->by->name, $there->onDay->format('j F Y')));
+        }
     }
 
     /** All of another lot of the same crop and pot is put to this one; which batches they came from stays known. */

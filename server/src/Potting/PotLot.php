@@ -10,6 +10,7 @@ use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use WetCradle\Server\Book\Line;
 use WetCradle\Server\Crops\Crop;
+use WetCradle\Server\Http\Conflict;
 use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Wanted\Pot;
 
@@ -20,7 +21,8 @@ class PotLot
     #[ORM\Id, ORM\GeneratedValue, ORM\Column]
     public ?int $id = null;
 
-    #[ORM\Column(type: 'integer'), ORM\Version]
+    /** Which make-up of it was seen: one more each time that plants are put to it or parted from it. */
+    #[ORM\Column]
     public int $version = 1;
 
     /** @var Collection<int, Line> */
@@ -50,6 +52,7 @@ class PotLot
         // Reading the lines lays them where the database has them, so that comes first.
         if (!$this->lines->contains($line)) {
             $this->lines->add($line);
+            ++$this->version;
         }
         $line->lot = $this;
     }
@@ -58,6 +61,16 @@ class PotLot
     {
         $this->lines->removeElement($line);
         $line->lot = null;
+        ++$this->version;
+    }
+
+    /** @throws Conflict where it is made up otherwise than this version of it was */
+    public function mustBeAsSeen(int $version): void
+    {
+        if ($version !== $this->version) {
+            $batches = array_map(static fn (Batch $b) => $b->code, $this->batches());
+            throw new Conflict(['code' => $this->code, 'version' => $this->version, 'batches' => $batches], sprintf('Somebody put plants to lot %s or parted some from it meanwhile, so nothing was done. %s', $this->code, $batches === [] ? 'Nothing stands in it now.' : 'It is of '.implode(' and ', $batches).' now.'));
+        }
     }
 
     /** @return list<Batch> its lineage */

@@ -28,6 +28,9 @@ final class Pottings
         if ($lot === null) {
             $lot = $this->own($batch, $as->pot, $as->mix, $day, $readyOn);
         } else {
+            if ($lot->lines->isEmpty()) {
+                throw Refused::because('not_possible', 'intoLot', sprintf('Lot %s stands with another one now; choose that.', $lot->code));
+            }
             if ($lot->crop !== $batch->crop || $lot->pot !== $as->pot) {
                 throw Refused::because('wrong_crop', 'intoLot', sprintf('Lot %s is %s in %s: one lot is one crop in one pot.', $lot->code, $lot->crop->name, $lot->pot->name));
             }

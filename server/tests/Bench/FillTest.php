@@ -24,7 +24,7 @@ final class FillTest extends House
         $made = $this->ask('POST', '/api/plan/moves', ['moves' => array_column($found['moves'], 'move'), 'why' => 'Filling the house']);
         self::assertSame(0, $this->ask('POST', '/api/bench/fill')['gains']['withoutPlaceNow']);
         self::assertNotSame($before, $this->places());
-        $this->ask('POST', "/api/plan/versions/{$made['version']}/back", ['codes' => $made['codes']]);
+        $this->ask('POST', "/api/plan/versions/{$made['version']}/back", ['batches' => $made['batches']]);
         self::assertSame($before, $this->places());
     }
 
@@ -70,7 +70,7 @@ final class FillTest extends House
         self::assertNotContains($moves[0], array_column($found['moves'], 'code'));
         self::assertNotSame([], $found['moves']);
         $made = $this->ask('POST', '/api/plan/moves', ['moves' => array_column($found['moves'], 'move'), 'why' => 'All that can be']);
-        self::assertCount(count($found['moves']), $made['codes']);
+        self::assertCount(count($found['moves']), array_column($made['batches'], 'code'));
     }
 
     public function testAStuckBatchInAZoneThatClosesIsMovedOnFromThere(): void
@@ -82,7 +82,7 @@ final class FillTest extends House
         $this->ask('POST', "/api/zones/{$zone['id']}/closed", ['from' => '2027-W20', 'to' => '2027-W40', 'why' => 'a valve leaks']);
         $move = array_column($this->ask('POST', '/api/bench/fill')['moves'], null, 'code')[$stuck]['move'];
         self::assertSame('2027-05-17', $move['on']);
-        $this->ask('POST', '/api/plan/moves', ['moves' => [$move], 'why' => 'The valve leaks']);
+        $this->ask('POST', '/api/plan/moves', ['moves' => $this->seen([$move]), 'why' => 'The valve leaks']);
         $work = array_values(array_filter($this->ask('GET', '/api/bench/work?week=2027-W20')['jobs'], static fn (array $j) => $j['kind'] === 'move'));
         self::assertSame([$stuck, 'Mist 2', '2027-05-17'], [$work[0]['code'], $work[0]['zone'], $work[0]['day']]);
         $there = array_column($this->ask('GET', '/api/bench?week=2027-W20')['zones'], null, 'name')[$work[0]['to']];
@@ -115,16 +115,16 @@ final class FillTest extends House
         $yes = array_values(array_filter($this->ask('GET', "/api/bench/offers?batch={$batch['code']}")['zones'], static fn (array $z) => $z['yes']));
         self::assertGreaterThan(1, count($yes));
         $parts = [['zone' => $yes[0]['id'], 'trays' => 2], ['zone' => $yes[1]['id'], 'trays' => $batch['trays'] - 2]];
-        self::assertSame('not_the_whole', $this->refused(422, 'POST', '/api/plan/moves', ['moves' => [['code' => $batch['code'], 'parts' => [$parts[0]]]], 'why' => 'Parted'])['code']);
-        $made = $this->ask('POST', '/api/plan/moves', ['moves' => [['code' => $batch['code'], 'parts' => $parts]], 'why' => 'Parted']);
-        self::assertCount(2, $made['codes']);
+        self::assertSame('not_the_whole', $this->refused(422, 'POST', '/api/plan/moves', ['moves' => $this->seen([['code' => $batch['code'], 'parts' => [$parts[0]]]]), 'why' => 'Parted'])['code']);
+        $made = $this->ask('POST', '/api/plan/moves', ['moves' => $this->seen([['code' => $batch['code'], 'parts' => $parts]]), 'why' => 'Parted']);
+        self::assertCount(2, array_column($made['batches'], 'code'));
         $all = array_column($this->ask('GET', '/api/batches')['batches'], null, 'code');
-        self::assertSame([2, $batch['trays'] - 2], [$all[$made['codes'][0]]['trays'], $all[$made['codes'][1]]['trays']]);
-        self::assertSame($batch['planned'], $all[$made['codes'][0]]['planned'] + $all[$made['codes'][1]]['planned']);
-        $this->ask('POST', "/api/plan/versions/{$made['version']}/back", ['codes' => $made['codes']]);
+        self::assertSame([2, $batch['trays'] - 2], [$all[array_column($made['batches'], 'code')[0]]['trays'], $all[array_column($made['batches'], 'code')[1]]['trays']]);
+        self::assertSame($batch['planned'], $all[array_column($made['batches'], 'code')[0]]['planned'] + $all[array_column($made['batches'], 'code')[1]]['planned']);
+        $this->ask('POST', "/api/plan/versions/{$made['version']}/back", ['batches' => $made['batches']]);
         $all = array_column($this->ask('GET', '/api/batches')['batches'], null, 'code');
         self::assertSame($batch['trays'], $all[$batch['code']]['trays']);
-        self::assertArrayNotHasKey($made['codes'][1], $all);
+        self::assertArrayNotHasKey(array_column($made['batches'], 'code')[1], $all);
     }
 
     public function testABatchMovedMidwayIsNamedOnItsPageAndShiftedWithItsDay(): void
@@ -134,16 +134,16 @@ final class FillTest extends House
         self::assertIsArray($batch);
         $then = $batch['weanOn'];
         $to = array_column($this->ask('GET', '/api/bench')['zones'], null, 'name')['Weaning B'];
-        $made = $this->ask('POST', '/api/plan/moves', ['moves' => [['code' => $batch['code'], 'then' => ['zone' => $to['id'], 'on' => $then]]], 'why' => 'Off the mist']);
+        $made = $this->ask('POST', '/api/plan/moves', ['moves' => $this->seen([['code' => $batch['code'], 'then' => ['zone' => $to['id'], 'on' => $then]]]), 'why' => 'Off the mist']);
         self::assertSame([['zone' => 'Weaning B', 'from' => $then]], $this->ask('GET', "/api/batches/{$batch['code']}")['movesOn']);
         self::assertSame('Mist 2', $this->ask('GET', "/api/batches/{$batch['code']}")['zone'], 'It is not there yet.');
 
         $later = (new \DateTimeImmutable($batch['stickOn']))->modify('+7 days')->format('Y-m-d');
         $tried = $this->ask('POST', '/api/plan/moves/try', ['moves' => [['code' => $batch['code'], 'stickOn' => $later]]])['batches'][0];
         self::assertNotContains(true, array_column($tried['breaks'], 'hard'));
-        $this->ask('POST', '/api/plan/moves', ['moves' => [['code' => $batch['code'], 'stickOn' => $later]], 'why' => 'A week later']);
+        $this->ask('POST', '/api/plan/moves', ['moves' => $this->seen([['code' => $batch['code'], 'stickOn' => $later]]), 'why' => 'A week later']);
         self::assertSame((new \DateTimeImmutable($then))->modify('+7 days')->format('Y-m-d'), $this->ask('GET', "/api/batches/{$batch['code']}")['movesOn'][0]['from']);
-        $this->ask('POST', "/api/plan/versions/{$made['version']}/back", ['codes' => $made['codes']]);
+        $this->ask('POST', "/api/plan/versions/{$made['version']}/back");
         self::assertSame([], $this->ask('GET', "/api/batches/{$batch['code']}")['movesOn']);
         self::assertSame($batch['stickOn'], $this->ask('GET', "/api/batches/{$batch['code']}")['stickOn']);
     }
@@ -154,11 +154,11 @@ final class FillTest extends House
         $batch = current(array_filter($this->ask('GET', '/api/batches')['batches'], static fn (array $b) => $b['state'] === 'planned' && $b['trays'] > 4 && $b['trayKind'] === 'tray of 40' && $b['against'] === []));
         self::assertIsArray($batch);
         $kinds = array_column($this->ask('GET', '/api/choices')['trayKinds'], 'id', 'name');
-        $made = $this->ask('POST', '/api/plan/moves', ['moves' => [['code' => $batch['code'], 'trayKind' => $kinds['tray of 84']]], 'why' => 'Denser']);
+        $made = $this->ask('POST', '/api/plan/moves', ['moves' => $this->seen([['code' => $batch['code'], 'trayKind' => $kinds['tray of 84']]]), 'why' => 'Denser']);
         $now = $this->ask('GET', "/api/batches/{$batch['code']}");
         self::assertSame([(int) ceil($batch['planned'] / 84), 'tray of 84', $batch['planned']], [$now['trays'], $now['trayKind'], $now['planned']]);
-        $this->refused(422, 'POST', '/api/plan/moves', ['moves' => [['code' => $batch['code'], 'trayKind' => 999]], 'why' => 'None such']);
-        $this->ask('POST', "/api/plan/versions/{$made['version']}/back", ['codes' => $made['codes']]);
+        $this->refused(422, 'POST', '/api/plan/moves', ['moves' => $this->seen([['code' => $batch['code'], 'trayKind' => 999]]), 'why' => 'None such']);
+        $this->ask('POST', "/api/plan/versions/{$made['version']}/back", ['batches' => $made['batches']]);
         self::assertSame([$batch['trays'], 'tray of 40'], [$this->ask('GET', "/api/batches/{$batch['code']}")['trays'], $this->ask('GET', "/api/batches/{$batch['code']}")['trayKind']]);
     }
 

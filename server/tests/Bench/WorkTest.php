@@ -18,7 +18,7 @@ final class WorkTest extends House
         $off = fn (): array => current(array_filter($this->ask('GET', "/api/bench/work?week={$week}")['jobs'], static fn (array $j) => $j['kind'] === 'off' && $j['code'] === $batch['code'])) ?: self::fail('It is not taken off its bench.');
         self::assertNull($off()['to'], 'Its pots have no place yet.');
         $zone = array_column($this->ask('GET', '/api/bench')['zones'], null, 'name')['Pot tunnel'];
-        $this->ask('POST', '/api/plan/moves', ['moves' => [['code' => $batch['code'], 'pots' => ['zone' => $zone['id'], 'spaced' => true]]], 'why' => 'Room for its pots']);
+        $this->ask('POST', '/api/plan/moves', ['moves' => $this->seen([['code' => $batch['code'], 'pots' => ['zone' => $zone['id'], 'spaced' => true]]]), 'why' => 'Room for its pots']);
         self::assertSame('Pot tunnel', $off()['to']);
 
         $there = current(array_filter(array_column($this->ask('GET', "/api/bench?week={$week}")['zones'], null, 'name')['Pot tunnel']['tenants'], static fn (array $t) => $t['tag']['code'] === $batch['code']));

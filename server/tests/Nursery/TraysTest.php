@@ -22,7 +22,7 @@ final class TraysTest extends House
         self::assertGreaterThanOrEqual(2 * $fits['tray of 40'], $fits['half tray of 40']);
 
         $batch = current(array_filter($this->ask('GET', '/api/batches')['batches'], static fn (array $b) => $b['state'] === 'planned' && $b['trays'] > 3 && $b['zone'] !== 'Mist 1'));
-        $this->ask('POST', '/api/plan/moves', ['moves' => [['code' => $batch['code'], 'trayKind' => $half['id']]], 'why' => 'Smaller trays']);
+        $this->ask('POST', '/api/plan/moves', ['moves' => $this->seen([['code' => $batch['code'], 'trayKind' => $half['id']]]), 'why' => 'Smaller trays']);
         $now = $this->ask('GET', "/api/batches/{$batch['code']}");
         self::assertSame(['half tray of 40', (int) ceil($batch['planned'] / 40)], [$now['trayKind'], $now['trays']]);
         foreach ($this->ask('GET', '/api/bench?week='.$this->weekOf($now['stickOn']))['zones'] as $one) {

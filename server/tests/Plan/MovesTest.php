@@ -41,14 +41,36 @@ final class MovesTest extends House
     {
         $stuck = current(array_filter($this->inState('rooting'), static fn (array $b) => $b['potOn'] > '2027-05-20'));
         self::assertIsArray($stuck);
-        $done = $this->ask('POST', '/api/plan/moves', ['moves' => [['code' => $stuck['code'], 'heldDays' => 14, 'from' => $stuck['stickOn']]], 'why' => 'No hands that week']);
+        $done = $this->ask('POST', '/api/plan/moves', ['moves' => $this->seen([['code' => $stuck['code'], 'heldDays' => 14]]), 'why' => 'No hands that week']);
         $held = $this->ask('GET', '/api/batches/'.$stuck['code']);
         self::assertSame(14, $held['heldDays']);
         self::assertSame(14, (int) (new \DateTimeImmutable($stuck['potOn']))->diff(new \DateTimeImmutable($held['potOn']))->format('%r%a'));
         self::assertSame($stuck['weanOn'], $held['weanOn']);
         self::assertSame($stuck['stickOn'], $held['stickOn']);
-        $this->ask('POST', "/api/plan/versions/{$done['version']}/back", ['codes' => [$stuck['code']]]);
+        $this->ask('POST', "/api/plan/versions/{$done['version']}/back", ['batches' => $done['batches']]);
         self::assertSame([0, $stuck['potOn']], [$this->ask('GET', '/api/batches/'.$stuck['code'])['heldDays'], $this->ask('GET', '/api/batches/'.$stuck['code'])['potOn']]);
+    }
+
+    public function testTwoWhoCarryOneBatchElsewhereAreToldOfEachOther(): void
+    {
+        foreach ($this->inState('rooting') as $stuck) {
+            $free = array_values(array_filter($this->ask('GET', '/api/bench/offers?batch='.$stuck['code'])['zones'], static fn (array $z) => $z['yes'] && !$z['here']));
+            if (count($free) > 1) {
+                break;
+            }
+        }
+        assert(isset($stuck, $free));
+        self::assertGreaterThan(1, count($free));
+        $lies = fn () => (int) $this->db()->fetchOne('SELECT id FROM zone WHERE name = ?', [$this->ask('GET', '/api/batches/'.$stuck['code'])['zone']]);
+        $to = static fn (int $zone, int $version) => ['moves' => [['code' => $stuck['code'], 'zone' => $zone, 'version' => $version]], 'why' => 'More room'];
+        $first = $this->ask('POST', '/api/plan/moves', $to($free[0]['id'], $stuck['version']));
+        $this->refused(409, 'POST', '/api/plan/moves', $to($free[1]['id'], $stuck['version']));
+        self::assertSame($free[0]['id'], $lies());
+        $second = $this->ask('POST', '/api/plan/moves', $to($free[1]['id'], $first['batches'][0]['version']));
+        $this->refused(409, 'POST', "/api/plan/versions/{$first['version']}/back", ['batches' => $first['batches']]);
+        self::assertSame($free[1]['id'], $lies(), 'The first cannot take back what the second did.');
+        $this->ask('POST', "/api/plan/versions/{$second['version']}/back", ['batches' => $second['batches']]);
+        self::assertSame($free[0]['id'], $lies());
     }
 
     public function testACoolerBenchRootsLaterAndIsSaidBeforeItIsChosen(): void
@@ -64,7 +86,7 @@ final class MovesTest extends House
     {
         $planned = array_values(array_filter($this->inState('planned'), static fn (array $b) => $b['stickOn'] > '2027-05-26'));
         $versions = count($this->ask('GET', '/api/plan/versions')['versions']);
-        $this->refused(422, 'POST', '/api/plan/moves', ['moves' => [['code' => $planned[0]['code'], 'stickOn' => $planned[0]['stickOn']], ['code' => $planned[1]['code'], 'stickOn' => '2027-05-01']], 'why' => 'x']);
+        $this->refused(422, 'POST', '/api/plan/moves', ['moves' => $this->seen([['code' => $planned[0]['code'], 'stickOn' => $planned[0]['stickOn']], ['code' => $planned[1]['code'], 'stickOn' => '2027-05-01']]), 'why' => 'x']);
         self::assertSame($planned[1]['stickOn'], $this->ask('GET', '/api/batches/'.$planned[1]['code'])['stickOn']);
         self::assertCount($versions, $this->ask('GET', '/api/plan/versions')['versions'], 'Not even a version of it is kept.');
     }

@@ -82,8 +82,8 @@ final class SeasonPlanTest extends House
         $before = $this->ask('GET', '/api/batches')['batches'];
         $id = $good[0]['orders'][0]['id'];
         $kept = $this->ask('POST', '/api/plan/draft/keep', ['orders' => array_column($good[0]['orders'], 'id')]);
-        self::assertCount(1, $kept['codes']);
-        $batch = $this->ask('GET', '/api/batches/'.$kept['codes'][0]);
+        self::assertCount(1, $kept['batches']);
+        $batch = $this->ask('GET', '/api/batches/'.$kept['batches'][0]['code']);
         self::assertSame([$good[0]['batch']['zone'], $good[0]['batch']['block'], $good[0]['batch']['stick'], $id], [$batch['zone'], $batch['block'], $batch['planned'], $batch['wanted']]);
         self::assertSame($good[0]['batch']['dates']['readyOn'], $batch['readyOn']);
         self::assertSame('orders', $this->refused(422, 'POST', '/api/plan/draft/keep', ['orders' => [$id]])['field']);
@@ -99,8 +99,8 @@ final class SeasonPlanTest extends House
         self::assertGreaterThan(count($drafts) / 2, count($good));
         self::assertEquals($drafts, $this->ask('POST', '/api/plan/draft', ['anew' => true])['drafts'], 'The same orders, the same draft.');
         $kept = $this->ask('POST', '/api/plan/draft/keep', ['anew' => true]);
-        self::assertCount(count($good), $kept['codes']);
-        foreach (array_slice($kept['codes'], 0, 12) as $code) {
+        self::assertCount(count($good), $kept['batches']);
+        foreach (array_slice(array_column($kept['batches'], 'code'), 0, 12) as $code) {
             $tried = $this->ask('POST', '/api/plan/moves/try', ['moves' => [['code' => $code]]])['batches'][0];
             self::assertSame([], array_filter($tried['breaks'], static fn (array $b) => $b['hard']), $code);
         }
@@ -135,7 +135,7 @@ final class SeasonPlanTest extends House
         self::assertSame($move['stickOn'], $tried['batches'][0]['dates']['stickOn']);
         self::assertNotSame([], $tried['weeks']);
         self::assertSame($tag['stickOn'], $this->ask('GET', '/api/batches/'.$tag['code'])['stickOn'], 'Trying saves nothing.');
-        $done = $this->ask('POST', '/api/plan/moves', ['moves' => [['from' => $tag['stickOn']] + $move], 'why' => 'Moved by a week']);
+        $done = $this->ask('POST', '/api/plan/moves', ['moves' => [['version' => $tag['version']] + $move], 'why' => 'Moved by a week']);
         $moved = $this->ask('GET', '/api/batches/'.$tag['code']);
         self::assertSame([$move['stickOn'], $tried['batches'][0]['dates']['readyOn']], [$moved['stickOn'], $moved['readyOn']]);
         $by = array_column($this->ask('GET', '/api/plan')['weeks'], null, 'week');
@@ -145,9 +145,10 @@ final class SeasonPlanTest extends House
         $changes = $this->ask('GET', "/api/plan/versions/{$done['version']}")['changes'];
         self::assertSame([$tag['code'], 'changed'], [$changes[0]['code'], $changes[0]['what']]);
         self::assertCount(1, $changes);
-        self::assertSame('version', $this->refused(409, 'POST', '/api/plan/moves', ['moves' => [['from' => $tag['stickOn']] + $move], 'why' => 'x'])['field'], 'It is no longer where the mover saw it.');
-        self::assertSame(0, $this->ask('POST', "/api/plan/versions/{$done['version']}/back", ['codes' => ['ZZZ-99']])['changed'], 'Others stay as they are.');
-        self::assertSame(1, $this->ask('POST', "/api/plan/versions/{$done['version']}/back", ['codes' => [$tag['code']]])['changed']);
+        self::assertSame('version', $this->refused(409, 'POST', '/api/plan/moves', ['moves' => [['version' => $tag['version']] + $move], 'why' => 'x'])['field'], 'It is no longer where the mover saw it.');
+        self::assertSame(0, $this->ask('POST', "/api/plan/versions/{$done['version']}/back", ['batches' => []])['changed'], 'Others stay as they are.');
+        self::assertSame('moves[0].version', $this->refused(422, 'POST', '/api/plan/moves', ['moves' => [$move], 'why' => 'x'])['field'], 'Nothing is moved unseen.');
+        self::assertSame(1, $this->ask('POST', "/api/plan/versions/{$done['version']}/back", ['batches' => $done['batches']])['changed']);
         self::assertSame($tag['stickOn'], $this->ask('GET', '/api/batches/'.$tag['code'])['stickOn']);
         self::assertSame([], $this->ask('GET', "/api/plan/versions/{$done['version']}")['changes']);
     }
@@ -161,8 +162,8 @@ final class SeasonPlanTest extends House
         self::assertFalse($late['late']);
         $dry = (int) $this->db()->fetchOne("SELECT id FROM zone WHERE name = 'Dry bench'");
         self::assertTrue($breaks(['zone' => $dry])['no_water'] ?? $breaks(['zone' => $dry])['no_warmth'] ?? false);
-        self::assertSame('moves[0]', $this->refused(422, 'POST', '/api/plan/moves', ['moves' => [['code' => $tag['code'], 'stickOn' => '2027-05-03']], 'why' => 'x'])['field']);
-        self::assertSame('moves[0]', $this->refused(422, 'POST', '/api/plan/moves', ['moves' => [['code' => 'ZZZ-99']], 'why' => 'x'])['field']);
+        self::assertSame('moves[0]', $this->refused(422, 'POST', '/api/plan/moves', ['moves' => $this->seen([['code' => $tag['code'], 'stickOn' => '2027-05-03']]), 'why' => 'x'])['field']);
+        self::assertSame('moves[0]', $this->refused(422, 'POST', '/api/plan/moves', ['moves' => $this->seen([['code' => 'ZZZ-99']]), 'why' => 'x'])['field']);
         self::assertSame('moves[0]', $this->refused(422, 'POST', '/api/plan/moves/try', ['moves' => [['code' => $tag['code'], 'heldDays' => 29]]])['field']);
         $stuck = array_values(array_filter($this->ask('GET', '/api/batches')['batches'], static fn (array $b) => $b['state'] === 'rooting'))[0];
         self::assertSame('moves[0]', $this->refused(422, 'POST', '/api/plan/moves/try', ['moves' => [['code' => $stuck['code'], 'stickOn' => '2027-06-01']]])['field']);
@@ -182,7 +183,7 @@ final class SeasonPlanTest extends House
         $over = static fn (array $weeks, string $hours) => array_sum(array_map(static fn (array $w) => max(0.0, $w[$hours] - $w['crew']), $weeks));
         self::assertLessThan($over($even['weeks'], 'hours'), $over($even['weeks'], 'after'));
         $before = array_sum(array_column($this->ask('GET', '/api/plan')['weeks'], 'over'));
-        $done = $this->ask('POST', '/api/plan/moves', ['moves' => array_map(static fn (array $m) => ['code' => $m['code'], 'stickOn' => $m['stickOn'], 'heldDays' => $m['heldDays']], $even['moves']), 'why' => 'Evening out']);
+        $done = $this->ask('POST', '/api/plan/moves', ['moves' => array_map(static fn (array $m) => array_intersect_key($m, ['code' => 0, 'version' => 0, 'stickOn' => 0, 'heldDays' => 0]), $even['moves']), 'why' => 'Evening out']);
         self::assertLessThan($before, array_sum(array_column($this->ask('GET', '/api/plan')['weeks'], 'over')));
         $this->ask('POST', "/api/plan/versions/{$done['version']}/back");
         self::assertEqualsWithDelta($before, array_sum(array_column($this->ask('GET', '/api/plan')['weeks'], 'over')), 1e-9);

@@ -23,6 +23,19 @@ final class LotTest extends House
         return $this->ask('GET', '/api/lots/'.($found[0]['code'] ?? self::fail('There is no such lot.')));
     }
 
+    /**
+     * An act on a lot as somebody sees it.
+     *
+     * @param array<string, mixed> $lot
+     * @param array<string, mixed> $said
+     *
+     * @return array<string, mixed> the lot then
+     */
+    private function act(array $lot, string $act, array $said): array
+    {
+        return $this->ask('POST', "/api/lots/{$lot['code']}/{$act}", ['version' => $lot['version']] + $said);
+    }
+
     /** @return array<string, int> what stands in the whole book, by state */
     private function book(): array
     {
@@ -35,7 +48,7 @@ final class LotTest extends House
         $lot = $this->lot(static fn (array $l) => count($l['batches']) > 1 && $l['potted'] > 20);
         self::assertGreaterThan(1, count($lot['lines']));
         $all = array_sum($this->book());
-        $now = $this->ask('POST', "/api/lots/{$lot['code']}/lose", ['on' => '2027-05-12', 'state' => 'potted', 'count' => 11, 'cause' => 'pest']);
+        $now = $this->act($lot, 'lose', ['on' => '2027-05-12', 'state' => 'potted', 'count' => 11, 'cause' => 'pest']);
         self::assertSame([$lot['potted'] - 11, $lot['lost'] + 11], [$now['potted'], $now['lost']]);
         foreach ($lot['lines'] as $i => $line) {
             $share = 11 * $line['potted'] / $lot['potted'];
@@ -55,15 +68,15 @@ final class LotTest extends House
         }
         [$first, $second] = array_slice(array_map(intval(...), $this->db()->fetchFirstColumn('SELECT id FROM wanted ORDER BY id DESC LIMIT 2')), 0, 2);
         [$small, $large] = [$second, $first];
-        self::assertSame('count', $this->refused(422, 'POST', "/api/lots/{$lot['code']}/send", ['on' => '2027-05-12', 'order' => $small, 'count' => 5])['field'], 'None is counted as ready yet.');
-        $this->ask('POST', "/api/lots/{$lot['code']}/grow", ['on' => '2027-05-12', 'count' => 60]);
-        $now = $this->ask('POST', "/api/lots/{$lot['code']}/send", ['on' => '2027-05-12', 'order' => $small, 'count' => 30]);
-        $now = $this->ask('POST', "/api/lots/{$lot['code']}/send", ['on' => '2027-05-12', 'order' => $large, 'count' => 20]);
+        self::assertSame('count', $this->refused(422, 'POST', "/api/lots/{$lot['code']}/send", ['version' => $lot['version'], 'on' => '2027-05-12', 'order' => $small, 'count' => 5])['field'], 'None is counted as ready yet.');
+        $this->act($lot, 'grow', ['on' => '2027-05-12', 'count' => 60]);
+        $now = $this->act($lot, 'send', ['on' => '2027-05-12', 'order' => $small, 'count' => 30]);
+        $now = $this->act($lot, 'send', ['on' => '2027-05-12', 'order' => $large, 'count' => 20]);
         self::assertSame([10, 50, $lot['potted'] - 60], [$now['grown'], $now['sent'] - $lot['sent'], $now['potted']]);
         $orders = array_column($now['orders'], null, 'id');
         self::assertSame([30, 30, 0], [$orders[$small]['sent'], $orders[$small]['fromHere'], $orders[$small]['open']]);
         self::assertSame([20, 30], [$orders[$large]['sent'], $orders[$large]['open']]);
-        $over = $this->refused(422, 'POST', "/api/lots/{$lot['code']}/send", ['on' => '2027-05-12', 'order' => $large, 'count' => 31]);
+        $over = $this->refused(422, 'POST', "/api/lots/{$lot['code']}/send", ['version' => $lot['version'], 'on' => '2027-05-12', 'order' => $large, 'count' => 31]);
         self::assertSame(['more_than_wanted', 'count'], [$over['code'], $over['field']]);
         self::assertStringContainsString('still wants 30', $over['message']);
         $wanted = array_column($this->ask('GET', '/api/wanted?season=running')['wanted'], null, 'id');
@@ -82,8 +95,8 @@ final class LotTest extends House
         $at = fn () => array_column($this->ask('GET', '/api/wanted?season=running')['wanted'], null, 'id')[$order];
         $before = $at();
         self::assertSame(0, $before['outlook']['sent']);
-        $this->ask('POST', "/api/lots/{$lot['code']}/grow", ['on' => '2027-05-12', 'count' => 30]);
-        $this->ask('POST', "/api/lots/{$lot['code']}/send", ['on' => '2027-05-12', 'order' => $order, 'count' => min(10, $before['plants'])]);
+        $this->act($lot, 'grow', ['on' => '2027-05-12', 'count' => 30]);
+        $this->act($lot, 'send', ['on' => '2027-05-12', 'order' => $order, 'count' => min(10, $before['plants'])]);
         $now = $at();
         self::assertSame(min(10, $before['plants']), $now['outlook']['sent']);
         self::assertSame(min(20, $before['plants'] - $now['outlook']['sent']), $now['outlook']['ready']);
@@ -92,7 +105,7 @@ final class LotTest extends House
         // Sent to somebody else, they are no longer there for this order.
         $this->send('POST', '/api/wanted', ['crop' => $lot['cropSlug'], 'plants' => 20, 'pot' => 1, 'readyWeek' => '2027-W20', 'customer' => null, 'priority' => 'nice']);
         $other = (int) $this->db()->fetchOne('SELECT max(id) FROM wanted');
-        $this->ask('POST', "/api/lots/{$lot['code']}/send", ['on' => '2027-05-12', 'order' => $other, 'count' => 20]);
+        $this->act($lot, 'send', ['on' => '2027-05-12', 'order' => $other, 'count' => 20]);
         self::assertSame([$now['outlook']['sent'], 0], [$at()['outlook']['sent'], $at()['outlook']['ready']]);
     }
 
@@ -135,16 +148,52 @@ final class LotTest extends House
         $this->signIn('bo');
         $lot = $this->lot(fn (array $l) => $this->ask('GET', '/api/lots/'.$l['code'])['others'] !== []);
         $other = $this->ask('GET', '/api/lots/'.$lot['others'][0]['code']);
-        $one = $this->ask('POST', "/api/lots/{$lot['code']}/join", ['lot' => $other['code']]);
+        $one = $this->act($lot, 'join', ['lot' => $other['code'], 'lotVersion' => $other['version']]);
         self::assertSame($lot['potted'] + $other['potted'], $one['potted']);
         self::assertEqualsCanonicalizing(array_unique([...$lot['batches'], ...$other['batches']]), $one['batches']);
         self::assertSame(max($lot['readyOn'], $other['readyOn']), $one['readyOn']);
         self::assertSame(404, $this->send('GET', '/api/lots/'.$other['code'])->getStatusCode());
         $line = array_values(array_filter($one['lines'], static fn (array $l) => in_array($l['id'], array_column($other['lines'], 'id'), true)))[0];
-        $parted = $this->ask('POST', "/api/lots/{$lot['code']}/part", ['line' => $line['id']]);
+        $parted = $this->act($one, 'part', ['line' => $line['id']]);
         self::assertSame($one['potted'] - $line['potted'], $parted['potted']);
         $strange = array_values(array_filter($this->lots(), static fn (array $l) => $l['crop'] !== $lot['crop']))[0];
-        self::assertSame(['wrong_crop', 'lot'], array_values(array_slice($this->refused(422, 'POST', "/api/lots/{$lot['code']}/join", ['lot' => $strange['code']]), 0, 2)));
+        self::assertSame(['wrong_crop', 'lot'], array_values(array_slice($this->refused(422, 'POST', "/api/lots/{$lot['code']}/join", ['version' => $parted['version'], 'lot' => $strange['code'], 'lotVersion' => $this->ask('GET', '/api/lots/'.$strange['code'])['version']]), 0, 2)));
+    }
+
+    public function testTwoWhoMakeUpOneLotAreToldOfEachOther(): void
+    {
+        $this->signIn('bo');
+        $lot = $this->lot(fn (array $l) => $this->ask('GET', '/api/lots/'.$l['code'])['others'] !== []);
+        $other = $this->ask('GET', '/api/lots/'.$lot['others'][0]['code']);
+        self::assertSame($other['version'], $lot['others'][0]['version']);
+        $one = $this->act($lot, 'join', ['lot' => $other['code'], 'lotVersion' => $other['version']]);
+        self::assertGreaterThan($lot['version'], $one['version']);
+        foreach (['lose' => ['on' => '2027-05-12', 'state' => 'potted', 'count' => 3, 'cause' => 'pest'], 'grow' => ['on' => '2027-05-12', 'count' => 3], 'send' => ['on' => '2027-05-12', 'order' => 1, 'count' => 3],
+            'part' => ['line' => $lot['lines'][0]['id']], 'join' => ['lot' => $other['code'], 'lotVersion' => $other['version']]] as $act => $said) {
+            $told = $this->refused(409, 'POST', "/api/lots/{$lot['code']}/{$act}", ['version' => $lot['version']] + $said);
+            self::assertStringContainsString($one['batches'][0], $told['message'], $act);
+        }
+        $told = $this->refused(409, 'POST', "/api/lots/{$other['code']}/grow", ['version' => $other['version'], 'on' => '2027-05-12', 'count' => 3]);
+        self::assertStringContainsString('another one', $told['message']);
+        self::assertSame('not_found', $this->refused(404, 'POST', '/api/lots/P99999/grow', ['version' => 1, 'on' => '2027-05-12', 'count' => 3])['code']);
+        self::assertSame($one['potted'], $this->ask('GET', '/api/lots/'.$lot['code'])['potted']);
+    }
+
+    public function testWhatSomebodyHasTickedIsNotTickedTwice(): void
+    {
+        $this->signIn('bo');
+        $lot = $this->lot(static fn (array $l) => in_array($l['next']['kind'] ?? '', ['shade', 'space', 'harden'], true));
+        $tick = ['kind' => $lot['next']['kind'], 'on' => '2027-05-12'];
+        $now = $this->ask('POST', "/api/lots/{$lot['code']}/steps", $tick);
+        $this->signIn('ines');
+        self::assertSame('Bo Tarrant has ticked that already, for 12 May 2027.', $this->refused(409, 'POST', "/api/lots/{$lot['code']}/steps", $tick)['message']);
+        $id = array_column($now['steps'], null, 'kind')[$tick['kind']]['done']['id'];
+        $this->ask('DELETE', "/api/lots/{$lot['code']}/steps/{$id}");
+        self::assertStringContainsString('meanwhile', $this->refused(409, 'DELETE', "/api/lots/{$lot['code']}/steps/{$id}")['message']);
+        $fed = fn (string $day) => $this->ask('POST', "/api/lots/{$lot['code']}/steps", ['kind' => 'feed', 'on' => $day]);
+        $fed('2027-05-11');
+        self::assertCount(2, $fed('2027-05-12')['more'], 'Feeding is done again and again.');
+        $this->refused(409, 'POST', "/api/lots/{$lot['code']}/steps", ['kind' => 'feed', 'on' => '2027-05-12']);
     }
 
     public function testABatchIsPottedIntoALotThatIsThere(): void

@@ -70,8 +70,8 @@ final class PottingTest extends House
         $was = $this->ask('GET', '/api/batches/'.$code);
         $asked = $this->ask('GET', "/api/potting/ask?code={$code}&week=2027-W22");
         self::assertContains('root_bound', array_column($asked['costs'], 'kind'), 'Held past the day on which its roots mat.');
-        $done = $this->ask('POST', '/api/potting/weeks', ['moves' => [['code' => $code, 'week' => '2027-W20']]]);
-        self::assertSame([['code' => $code, 'week' => null]], $done['before']);
+        $done = $this->ask('POST', '/api/potting/weeks', ['moves' => $this->seen([['code' => $code, 'week' => '2027-W20']])]);
+        self::assertSame([[$code, null]], array_map(static fn (array $b) => [$b['code'], $b['week']], $done['before']));
         $card = array_column($this->potting()['cards'], null, 'code')[$code];
         self::assertSame(['2027-W20', '2027-W20'], [$card['week'], $card['given']]);
         $now = $this->ask('GET', '/api/batches/'.$code);
@@ -79,6 +79,28 @@ final class PottingTest extends House
         self::assertNotSame($was['readyOn'], $now['readyOn']);
         $this->ask('POST', '/api/potting/weeks', ['moves' => $done['before']]);
         self::assertSame([$was['potOn'], $was['readyOn']], array_values(array_intersect_key($this->ask('GET', '/api/batches/'.$code), ['potOn' => 0, 'readyOn' => 0])));
+    }
+
+    public function testTwoWhoGiveOneJobAWeekAreToldOfEachOther(): void
+    {
+        $this->signIn('ines');
+        $code = $this->rooting()['tag']['code'];
+        $this->foundReady($code);
+        $seen = array_column($this->potting()['cards'], null, 'code')[$code]['tag']['version'];
+        $given = static fn (?string $week, int $version) => ['moves' => [['code' => $code, 'week' => $week, 'version' => $version]]];
+        $first = $this->ask('POST', '/api/potting/weeks', $given('2027-W20', $seen));
+        $told = $this->refused(409, 'POST', '/api/potting/weeks', $given('2027-W21', $seen));
+        self::assertStringContainsString($code, $told['message']);
+        self::assertSame('2027-W20', array_column($this->potting()['cards'], null, 'code')[$code]['given'], 'The later one, who saw an older board, overwrites nothing.');
+        self::assertSame('moves[0].version', $this->refused(422, 'POST', '/api/potting/weeks', ['moves' => [['code' => $code, 'week' => null]]])['field']);
+        $now = array_column($this->potting()['cards'], null, 'code')[$code]['tag']['version'];
+        $this->ask('POST', '/api/potting/weeks', $given('2027-W21', $now));
+        $this->refused(409, 'POST', '/api/potting/weeks', ['moves' => $first['before']]);
+        self::assertSame('2027-W21', array_column($this->potting()['cards'], null, 'code')[$code]['given'], 'An undo does not take back what somebody else did since.');
+        // Held longer in the season's plan, it is no longer where the board showed it.
+        $seen = array_column($this->potting()['cards'], null, 'code')[$code]['tag']['version'];
+        $this->ask('POST', '/api/plan/moves', ['moves' => $this->seen([['code' => $code, 'heldDays' => 7]]), 'why' => 'No hands']);
+        $this->refused(409, 'POST', '/api/potting/weeks', $given('2027-W20', $seen));
     }
 
     public function testWhatCannotBeIsRefusedAndNothingOfItIsKept(): void
@@ -95,7 +117,7 @@ final class PottingTest extends House
             [[['code' => 'ZZZ-99', 'week' => '2027-W20']], 'unknown', 'moves[0]'],
             [[['code' => $first, 'week' => 'soon']], 'not_a_week', 'moves[0].week'],
         ] as [$moves, $reason, $field]) {
-            $told = $this->refused(422, 'POST', '/api/potting/weeks', ['moves' => $moves]);
+            $told = $this->refused(422, 'POST', '/api/potting/weeks', ['moves' => $this->seen($moves)]);
             self::assertSame([$reason, $field], [$told['code'], $told['field']]);
         }
         self::assertNull(array_column($this->potting()['cards'], null, 'code')[$first]['given']);
@@ -118,7 +140,7 @@ final class PottingTest extends House
         foreach ($fill['moves'] as $move) {
             self::assertGreaterThan(0, $move['slips']);
         }
-        $this->ask('POST', '/api/potting/weeks', ['moves' => array_map(static fn (array $m) => ['code' => $m['code'], 'week' => $m['week']], $fill['moves'])]);
+        $this->ask('POST', '/api/potting/weeks', ['moves' => array_map(static fn (array $m) => ['code' => $m['code'], 'version' => $m['version'], 'week' => $m['week']], $fill['moves'])]);
         self::assertEqualsWithDelta(0.0, $this->potting()['weeks'][0]['over'], 1e-9);
         self::assertSame([], $this->ask('GET', '/api/potting/fill')['moves'], 'Filled once, it stays filled.');
     }

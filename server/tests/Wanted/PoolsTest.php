@@ -28,7 +28,7 @@ final class PoolsTest extends House
      */
     private function planned(array $orders): array
     {
-        return $this->ask('POST', '/api/plan/draft/keep', ['orders' => $orders])['codes'];
+        return array_column($this->ask('POST', '/api/plan/draft/keep', ['orders' => $orders])['batches'], 'code');
     }
 
     public function testTheMostPressingIsServedFirstWhoeverCameFirst(): void

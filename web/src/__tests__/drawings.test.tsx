@@ -15,6 +15,7 @@ const draw = (what: React.ReactNode) => renderToStaticMarkup(<MemoryRouter>{what
 const count = (drawn: string, what: string) => drawn.split(what).length - 1
 
 const tag: TagData = {
+  version: 1,
   against: [],
   customer: 'Oxlow Landscape',
   dueWeek: '2027-W31',

@@ -178,6 +178,7 @@ export const choices: Schemas['Choices'] = {
 
 /** A planned batch, as every list has it. */
 export const tag: Tag = {
+  version: 1,
   against: [],
   customer: 'Oxlow Landscape',
   dueWeek: '2027-W31',

@@ -96,6 +96,10 @@ const lot: Schemas['Lot'] = {
   zones: ['Pot tunnel'],
   next: { kind: 'space', on: '2027-05-06', words: 'Leaves touch about now: set apart.', daysLate: 6 },
   version: 3,
+  seen: [
+    { code: 'RAP-39', version: 5 },
+    { code: 'KEF-33', version: 2 },
+  ],
   mix: 'potting mix',
   hardy: true,
   winter: 'outside',
@@ -115,7 +119,7 @@ const lot: Schemas['Lot'] = {
     { id: 7, customer: 'Oxlow Landscape', readyWeek: '2027-W24', pot: '9 cm', plants: 100, sent: 20, fromHere: 20, open: 80 },
     { id: 8, customer: null, readyWeek: '2027-W25', pot: '9 cm', plants: 40, sent: 40, fromHere: 0, open: 0 },
   ],
-  others: [{ code: 'P14', pottedOn: '2027-04-12' }],
+  others: [{ code: 'P14', version: 2, pottedOn: '2027-04-12' }],
   acts: [
     {
       id: 9,

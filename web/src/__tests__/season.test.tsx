@@ -128,6 +128,7 @@ describe('evening out', () => {
       moves: [
         {
           code: 'RAP-39',
+          version: 4,
           crop: 'Catmint',
           stickOn: '2027-05-24',
           heldDays: 0,

@@ -36,17 +36,20 @@ export const useBench = (week: string) =>
 /** A batch taken up to be laid elsewhere: its trays, or its pots. */
 export interface Carried {
   code: string
+  /** The version of the batch that was seen. */
+  version: number
   inPots: boolean
 }
 
-const benchOffers = (carried: Carried | null) => ({
+const benchOffers = (carried: Omit<Carried, 'version'> | null) => ({
   queryKey: ['bench-offers', carried?.code, carried?.inPots],
   queryFn: () =>
     answer(
       api.GET('/api/bench/offers', { params: { query: { batch: carried?.code ?? '', ...(carried?.inPots && { pots: '1' }) } } }),
     ),
 })
-export const useBenchOffers = (carried: Carried | null) => useQuery({ ...benchOffers(carried), enabled: carried !== null })
+export const useBenchOffers = (carried: Omit<Carried, 'version'> | null) =>
+  useQuery({ ...benchOffers(carried), enabled: carried !== null })
 /** Asks what the zones would say before a batch is taken up, so that dragging it never waits. */
 export function useOffersAhead() {
   const client = useQueryClient()
@@ -225,7 +228,7 @@ export const useLot = (code: string) =>
 export const usePractice = () =>
   useQuery({ queryKey: ['practice'], queryFn: () => answer(api.GET('/api/practice')), staleTime: Number.POSITIVE_INFINITY })
 /** What would become of one batch moved so; what was asked before stays until the answer is there. */
-export const useTrial = (move: { code: string; stickOn?: string; heldDays?: number } | null) =>
+export const useTrial = (move: Schemas['Move'] | null) =>
   useQuery({
     queryKey: ['trial', move],
     queryFn: () => answer(api.POST('/api/plan/moves/try', { body: { moves: move ? [move] : [] } })),
@@ -235,24 +238,40 @@ export const useTrial = (move: { code: string; stickOn?: string; heldDays?: numb
 
 /** Going back to a kept version of the plan, with all batches or only some. */
 export const useBack = (done?: (changed: number) => void) =>
-  useWrite(
-    ({ id, codes }: { id: number; codes?: string[] }) =>
-      answer(api.POST('/api/plan/versions/{id}/back', { params: { path: { id } }, body: { codes } })),
+  useSeenWrite(
+    ({ id, batches }: { id: number; batches?: Schemas['SeenBatches'] }) =>
+      answer(api.POST('/api/plan/versions/{id}/back', { params: { path: { id } }, body: { batches } })),
     (back) => done?.(back.changed),
   )
 
+/** Not who is here, and not what was asked of a form that is now done. */
+const SHOWN = {
+  predicate: ({ queryKey }: { queryKey: readonly unknown[] }) =>
+    !['session', 'judged', 'count-tried'].includes(String(queryKey[0])),
+}
+
 /** A write; all that is shown is asked for anew afterwards, since one act moves many figures. */
-export function useWrite<I, O>(write: (input: I) => Promise<O>, done?: (output: O) => void) {
+export function useWrite<I, O>(
+  write: (input: I) => Promise<O>,
+  done?: (output: O) => void,
+  refused?: (refusal: Refusal) => Promise<unknown>,
+) {
   const client = useQueryClient()
   return useMutation<O, Refusal, I>({
     mutationFn: write,
     onSuccess: async (output) => {
-      // Not who is here, and not what was asked of a form that is now done.
-      await client.invalidateQueries({
-        predicate: ({ queryKey }) => !['session', 'judged', 'count-tried'].includes(String(queryKey[0])),
-      })
+      await client.invalidateQueries(SHOWN)
       done?.(output)
     },
+    onError: refused,
+  })
+}
+
+/** A write to what was seen; where somebody changed it meanwhile, all is asked for anew, so that the next try starts from there. */
+export function useSeenWrite<I, O>(write: (input: I) => Promise<O>, done?: (output: O) => void) {
+  const client = useQueryClient()
+  return useWrite(write, done, async (refusal) => {
+    if (refusal.code === 'changed_meanwhile') await client.invalidateQueries(SHOWN)
   })
 }
 
@@ -275,23 +294,30 @@ export function useLotAct(
   act: 'steps' | 'lose' | 'grow' | 'send' | 'join' | 'part' | 'undo',
   done?: (lot: Schemas['Lot']) => void,
 ) {
-  return useWrite(
+  return useSeenWrite(
     (body: Record<string, unknown>) =>
       answer(api.POST(`/api/lots/{code}/${act}`, { params: { path: { code } }, body: body as never })) as Promise<Schemas['Lot']>,
     done,
   )
 }
 
+/** A week that the potting of a batch is given, none where it is potted when it is due; and the version of the batch that was seen. */
+interface WeekGiven {
+  code: string
+  version: number
+  week: string | null
+}
+
 /** Weeks that potting is given, all or none; the answer says what they were, in which it is undone. */
-export const usePottingWeeks = (done?: (given: { before: { code: string; week: string | null }[] }) => void) =>
-  useWrite(
-    (moves: { code: string; week: string | null }[]) => answer(api.POST('/api/potting/weeks', { body: { moves } })),
+export const usePottingWeeks = (done?: (given: { before: WeekGiven[] }) => void) =>
+  useSeenWrite(
+    (moves: WeekGiven[]) => answer(api.POST('/api/potting/weeks', { body: { moves } })),
     (given) => done?.(given),
   )
 
 /** Moves of batches, all or none; what the plan was is kept, so that it can be undone. */
-export const useMoves = (done?: (moved: { version: number; codes: string[] }) => void) =>
-  useWrite(
+export const useMoves = (done?: (moved: { version: number; batches: Schemas['SeenBatches'] }) => void) =>
+  useSeenWrite(
     (body: { moves: Schemas['Move'][]; why: string }) => answer(api.POST('/api/plan/moves', { body })),
     (made) => done?.(made),
   )

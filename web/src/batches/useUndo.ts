@@ -7,6 +7,6 @@ export function useSayDone(code: string) {
   const undo = useAct(code, 'undo')
   return (batch: Batch, words: string) => {
     const act = batch.acts[0]
-    say(words, act ? () => undo.mutate({ act: act.id }, { onError: (refusal) => say(refusal.message) }) : undefined)
+    say(words, act ? () => undo.mutateAsync({ act: act.id }) : undefined)
   }
 }

@@ -41,18 +41,18 @@ export function Bench() {
   const give = (zone: number) => {
     if (!carried || move.isPending) return
     given.current = true
-    const { code, inPots } = carried
+    const { code, version, inPots } = carried
     move.mutate(
-      { moves: [inPots ? { code, pots: { zone } } : { code, zone }], why: `${code} to ${nameOf(zone)}` },
+      { moves: [inPots ? { code, version, pots: { zone } } : { code, version, zone }], why: `${code} to ${nameOf(zone)}` },
       {
         // What was refused stays in hand, with the answers of all zones beside it.
-        onError: () => carry({ code, inPots }, false),
+        onError: ({ theirs }) => carry({ ...carried, version: Number(theirs?.version ?? version) }, false),
         onSettled: () => {
           given.current = false
         },
         onSuccess: (made) => {
           say(`${code}${inPots ? ', in pots,' : ''} goes to ${nameOf(zone)}.`, () =>
-            back.mutate({ id: made.version, codes: made.codes }),
+            back.mutateAsync({ id: made.version, batches: made.batches }),
           )
           setCarried(null)
         },

@@ -77,7 +77,7 @@ export function Fill() {
       { moves, why },
       {
         onSuccess: (made) => {
-          say(said, () => back.mutate({ id: made.version, codes: made.codes }))
+          say(said, () => back.mutateAsync({ id: made.version, batches: made.batches }))
           clear()
         },
       },

@@ -136,7 +136,7 @@ export function ZonePanel({
       )}
       <ul className="grid grid-cols-[minmax(0,1fr)] gap-1.5">
         {zone.tenants.map((tenant) => {
-          const what = { code: tenant.tag.code, inPots: tenant.inPots }
+          const what = { code: tenant.tag.code, version: tenant.tag.version, inPots: tenant.inPots }
           const isCarried = carried?.code === what.code && carried.inPots === what.inPots
           const weeks = `week ${Number(tenant.from.slice(6))} to ${Number(tenant.to.slice(6))}`
           return (

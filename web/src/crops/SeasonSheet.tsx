@@ -102,7 +102,7 @@ function Seen({ way, onDone }: { way: SeasonWay; onDone: () => void }) {
         event.preventDefault()
         see.mutateAsync({ on, window: way.window.index, note }).then(
           () => {
-            say(`This year's window of ${way.crop} is pinned.`, () => unsee.mutate(undefined))
+            say(`This year's window of ${way.crop} is pinned.`, () => unsee.mutateAsync(undefined))
             onDone()
           },
           () => undefined,

@@ -112,7 +112,7 @@ function Shelf({ stocks }: { stocks: Hormone[] }) {
                         onSuccess: () =>
                           say(
                             stock.discardedOn === null ? `${stock.name} is thrown away.` : `${stock.name} is back on the shelf.`,
-                            () => discard.mutate({ id: stock.id, discarded: stock.discardedOn !== null }),
+                            () => discard.mutateAsync({ id: stock.id, discarded: stock.discardedOn !== null }),
                           ),
                       },
                     )

@@ -90,8 +90,8 @@ export function Draft() {
   const keep = useWrite(
     (orders: number[]) => answer(api.POST('/api/plan/draft/keep', { body: anew ? { anew } : { orders } })),
     (kept) =>
-      say(`${plural(kept.codes.length, 'batch', 'batches')} planned.`, () =>
-        back.mutate({ id: kept.version, codes: anew ? undefined : kept.codes }),
+      say(`${plural(kept.batches.length, 'batch', 'batches')} planned.`, () =>
+        back.mutateAsync({ id: kept.version, batches: anew ? undefined : kept.batches }),
       ),
   )
   const drafts = data?.drafts ?? []

@@ -1,6 +1,5 @@
 import { Link } from 'react-router'
-import { answer, api } from '../api/client'
-import { useBack, useEven, useWrite } from '../api/queries'
+import { useBack, useEven, useMoves } from '../api/queries'
 import { sayHours } from '../drawings/HoursStrip'
 import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
@@ -11,16 +10,12 @@ export function EvenOut({ onDone }: { onDone: () => void }) {
   const { session, mayPlan } = useShown()
   const { data, error } = useEven(true)
   const back = useBack((changed) => say(`${plural(changed, 'batch', 'batches')} put back.`))
-  const move = useWrite(
-    (moves: { code: string; stickOn: string; heldDays: number; from: string }[]) =>
-      answer(api.POST('/api/plan/moves', { body: { moves, why: 'Evening out' } })),
-    (done) => {
-      say(`${plural(done.moved, 'batch', 'batches')} moved.`, () =>
-        back.mutate({ id: done.version, codes: data?.moves.map(({ code }) => code) }),
-      )
-      onDone()
-    },
-  )
+  const move = useMoves((done) => {
+    say(`${plural(done.batches.length, 'batch', 'batches')} moved.`, () =>
+      back.mutateAsync({ id: done.version, batches: done.batches }),
+    )
+    onDone()
+  })
   if (error)
     return (
       <p role="alert" className="refusal">
@@ -71,7 +66,10 @@ export function EvenOut({ onDone }: { onDone: () => void }) {
             className="act-main"
             disabled={move.isPending}
             onClick={() =>
-              move.mutate(data.moves.map(({ code, stickOn, heldDays, was }) => ({ code, stickOn, heldDays, from: was.stickOn })))
+              move.mutate({
+                moves: data.moves.map(({ code, version, stickOn, heldDays }) => ({ code, version, stickOn, heldDays })),
+                why: 'Evening out',
+              })
             }
           >
             Make {plural(data.moves.length, 'move')}

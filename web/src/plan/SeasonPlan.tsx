@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { answer, api, type Tag } from '../api/client'
-import { useBack, useBatches, usePlan, useTrial, useWrite } from '../api/queries'
+import type { Tag } from '../api/client'
+import { useBack, useBatches, useMoves, usePlan, useTrial } from '../api/queries'
 import { BatchRooms } from '../batches/BatchRooms'
 import { HoursStrip, sayHours } from '../drawings/HoursStrip'
 import { Lane, liesOn, type Moving } from '../drawings/Lane'
@@ -35,10 +35,11 @@ function Weeks({ first }: { first: string }) {
 }
 
 function moveOf(tag: Tag, by: number) {
-  if (tag.isStuck) return { code: tag.code, heldDays: Math.max(0, tag.heldDays + 7 * by) }
+  const { code, version } = tag
+  if (tag.isStuck) return { code, version, heldDays: Math.max(0, tag.heldDays + 7 * by) }
   const day = new Date(`${tag.stickOn}T00:00:00Z`)
   day.setUTCDate(day.getUTCDate() + 7 * by)
-  return { code: tag.code, stickOn: day.toISOString().slice(0, 10) }
+  return { code, version, stickOn: day.toISOString().slice(0, 10) }
 }
 
 /** The season as lanes over the weeks, with the hours each week asks: what was, is and is planned; drag it and see what breaks. */
@@ -49,26 +50,16 @@ export function SeasonPlan() {
   const [by, setBy] = useState<keyof typeof BY>('crop')
   const [onlyLate, setOnlyLate] = useState(false)
   const [open, setOpen] = useState<'even' | 'chances' | null>(null)
-  const [moved, setMoved] = useState<{ tag: Tag; by: number } | null>(null)
+  const [dragged, setDragged] = useState<{ code: string; by: number } | null>(null)
+  // As it is now: where somebody else moves it meanwhile, it is moved on from there.
+  const carried = data?.batches.find((tag) => tag.code === dragged?.code)
+  const moved = dragged && carried ? { tag: carried, by: dragged.by } : null
   const trial = useTrial(moved && moveOf(moved.tag, moved.by))
   const back = useBack((changed) => say(`${plural(changed, 'batch', 'batches')} put back.`))
-  const move = useWrite(
-    (one: { tag: Tag; by: number }) =>
-      answer(
-        api.POST('/api/plan/moves', {
-          body: {
-            moves: [{ ...moveOf(one.tag, one.by), from: one.tag.stickOn }],
-            why: `${one.tag.code} moved by ${plural(Math.abs(one.by), 'week')}`,
-          },
-        }),
-      ),
-    (done) => {
-      say(`${moved?.tag.code ?? 'It'} moved.`, () =>
-        back.mutate({ id: done.version, codes: moved ? [moved.tag.code] : undefined }),
-      )
-      setMoved(null)
-    },
-  )
+  const move = useMoves((done) => {
+    say(`${moved?.tag.code ?? 'It'} moved.`, () => back.mutateAsync({ id: done.version, batches: done.batches }))
+    setDragged(null)
+  })
   const first = shiftWeek(week, -BACK)
   const isLate = (tag: Tag) => (tag.weeksLate ?? 0) > 0
   const shown = (data?.batches ?? []).filter((tag) => liesOn(tag, first, WEEKS) && (!onlyLate || isLate(tag)))
@@ -86,9 +77,9 @@ export function SeasonPlan() {
           days: moved?.tag.code === tag.code && tried ? tried.dates : null,
           onMove: (weeks) => {
             move.reset()
-            setMoved({ tag, by: weeks })
+            setDragged({ code: tag.code, by: weeks })
           },
-          onDrop: () => moved?.by === 0 && setMoved(null),
+          onDrop: () => moved?.by === 0 && setDragged(null),
         }
       : undefined
   return (
@@ -201,10 +192,15 @@ export function SeasonPlan() {
           tried={trial.error ? undefined : trial.data}
           refused={move.error?.message ?? trial.error?.message}
           busy={move.isPending || trial.isPlaceholderData}
-          onKeep={() => move.mutate(moved)}
+          onKeep={() =>
+            move.mutate({
+              moves: [moveOf(moved.tag, moved.by)],
+              why: `${moved.tag.code} moved by ${plural(Math.abs(moved.by), 'week')}`,
+            })
+          }
           onLeave={() => {
             move.reset()
-            setMoved(null)
+            setDragged(null)
           }}
         />
       )}

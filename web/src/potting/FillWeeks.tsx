@@ -9,7 +9,7 @@ export function FillWeeks({ onDone }: { onDone: () => void }) {
   const { data, error } = usePottingFill(true)
   const back = usePottingWeeks(() => say('All put back.'))
   const keep = usePottingWeeks((given) => {
-    say(`${plural(given.before.length, 'batch', 'batches')} laid into weeks.`, () => back.mutate(given.before))
+    say(`${plural(given.before.length, 'batch', 'batches')} laid into weeks.`, () => back.mutateAsync(given.before))
     onDone()
   })
   const week = (one: string) => sayWeek(one, mondayOf(one), session.nursery)
@@ -57,7 +57,7 @@ export function FillWeeks({ onDone }: { onDone: () => void }) {
             type="button"
             className="act-main"
             disabled={keep.isPending}
-            onClick={() => keep.mutate(data.moves.map((move) => ({ code: move.code, week: move.week })))}
+            onClick={() => keep.mutate(data.moves.map((move) => ({ code: move.code, version: move.version, week: move.week })))}
           >
             Keep it
           </button>

@@ -43,6 +43,7 @@ export function LotForm({
   const save = form.handleSubmit((typed) =>
     write
       .mutateAsync({
+        version: lot.version,
         on: typed.on,
         count: numeric(typed.count),
         ...(act === 'lose' && { cause: typed.cause, state: typed.state }),
@@ -50,7 +51,7 @@ export function LotForm({
       })
       .then((saved) => {
         const done = saved.acts[0]
-        if (done) say(`${done.says}.`, () => undo.mutate({ act: done.id }))
+        if (done) say(`${done.says}.`, () => undo.mutateAsync({ act: done.id }))
         onDone()
       })
       .catch((refusal) => {

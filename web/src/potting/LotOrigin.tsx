@@ -15,6 +15,7 @@ export function Lineage({ lot }: { lot: Lot }) {
   const part = useLotAct(lot.code, 'part', () => say('It is a lot of its own again.'))
   const join = useLotAct(lot.code, 'join', () => say('They stand as one lot; which batch is which stays known.'))
   const [other, setOther] = useState('')
+  const chosen = lot.others.find((one) => one.code === other)
   return (
     <section className="min-w-0">
       <h2 className="mb-2">Where they come from</h2>
@@ -50,7 +51,7 @@ export function Lineage({ lot }: { lot: Lot }) {
                       type="button"
                       className="word min-h-11 text-sm"
                       aria-label={`Part ${line.batch} from the lot`}
-                      onClick={() => part.mutate({ line: line.id })}
+                      onClick={() => part.mutate({ version: lot.version, line: line.id })}
                     >
                       part
                     </button>
@@ -79,8 +80,14 @@ export function Lineage({ lot }: { lot: Lot }) {
           <button
             type="button"
             className="act"
-            disabled={other === '' || join.isPending}
-            onClick={() => join.mutate({ lot: other }, { onSuccess: () => setOther('') })}
+            disabled={chosen === undefined || join.isPending}
+            onClick={() =>
+              chosen &&
+              join.mutate(
+                { version: lot.version, lot: chosen.code, lotVersion: chosen.version },
+                { onSuccess: () => setOther('') },
+              )
+            }
           >
             Stand with this one
           </button>
@@ -139,7 +146,7 @@ export function Standing({ lot }: { lot: Lot }) {
             disabled={zone === '' || move.isPending}
             onClick={() =>
               move.mutate({
-                moves: lot.batches.map((code) => ({ code, pots: { zone: Number(zone), spaced } })),
+                moves: lot.seen.map((batch) => ({ ...batch, pots: { zone: Number(zone), spaced } })),
                 why: `${lot.code} moved`,
               })
             }

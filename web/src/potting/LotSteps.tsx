@@ -1,5 +1,5 @@
 import { answer, api, type Schemas } from '../api/client'
-import { useLotAct, useWrite } from '../api/queries'
+import { useLotAct, useSeenWrite } from '../api/queries'
 import { LotLane, StepMark } from '../drawings/LotLane'
 import { useShown } from '../shell/week'
 import { plural, STEP_WORDS, sayDay } from '../words'
@@ -10,7 +10,7 @@ type Lot = Schemas['Lot']
 export function Steps({ lot }: { lot: Lot }) {
   const { session, mayLog } = useShown()
   const done = useLotAct(lot.code, 'steps')
-  const undone = useWrite((id: number) =>
+  const undone = useSeenWrite((id: number) =>
     answer(api.DELETE('/api/lots/{code}/steps/{id}', { params: { path: { code: lot.code, id } } })),
   )
   const told = done.error?.message ?? undone.error?.message

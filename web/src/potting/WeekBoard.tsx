@@ -119,14 +119,14 @@ export function WeekBoard() {
   const [told, setTold] = useState<string | null>(null)
   const back = usePottingWeeks(() => say('Put back.'))
   const weeksGiven = usePottingWeeks()
-  const give = (code: string, week: string | null) => {
+  const give = ({ code, tag }: Card, week: string | null) => {
     setTold(null)
-    weeksGiven.mutate([{ code, week }], {
+    weeksGiven.mutate([{ code, version: tag.version, week }], {
       onSuccess: (given) => {
         opening.close()
         say(
           `${code}: ${week === null ? 'potted when it is due' : `potted in ${sayWeek(week, mondayOf(week), session.nursery)}`}.`,
-          () => back.mutate(given.before),
+          () => back.mutateAsync(given.before),
         )
       },
       onError: (refusal) => setTold(refusal.message),
@@ -182,7 +182,7 @@ export function WeekBoard() {
               onDrop={(event) => {
                 event.preventDefault()
                 const card = data.cards.find((each) => each.code === held.current)
-                if (card && card.week !== one.week) give(card.code, one.week)
+                if (card && card.week !== one.week) give(card, one.week)
                 setTaken(null)
                 setOver(null)
               }}
@@ -207,7 +207,7 @@ export function WeekBoard() {
                     weeks={weeks}
                     isOpen={opening.is(card.code)}
                     onOpen={() => opening.toggle(card.code)}
-                    onGive={(week) => give(card.code, week)}
+                    onGive={(week) => give(card, week)}
                     onTake={(is) => {
                       held.current = is ? card.code : null
                       setTaken(held.current)

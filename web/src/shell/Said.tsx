@@ -2,14 +2,14 @@ import { useEffect, useSyncExternalStore } from 'react'
 
 interface Saying {
   words: string
-  undo?: () => void
+  undo?: () => Promise<unknown>
 }
 
 let now: Saying | null = null
 const listeners = new Set<() => void>()
 
-/** Says what was done, with the way back when there is one. */
-export function say(words: string, undo?: () => void): void {
+/** Says what was done, with the way back when there is one; what speaks against going back is said in its place. */
+export function say(words: string, undo?: () => Promise<unknown>): void {
   now = { words, undo }
   for (const listener of listeners) listener()
 }
@@ -45,8 +45,8 @@ export function Said() {
               type="button"
               className="min-h-11 cursor-pointer font-bold underline"
               onClick={() => {
-                saying.undo?.()
                 hush()
+                saying.undo?.().catch((refusal: Error) => say(refusal.message))
               }}
             >
               Undo

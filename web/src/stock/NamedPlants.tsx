@@ -65,13 +65,16 @@ export function NamedPlants({ block }: { block: Schemas['BlockPage'] }) {
                       className="min-h-8 cursor-pointer underline"
                       aria-label={`Take ${plant.label} out`}
                       onClick={() =>
-                        remove
-                          .mutateAsync(plant)
-                          .then(() =>
-                            say(`${plant.label} is out of ${block.code}.`, () =>
-                              add.mutate({ label: plant.label, row: plant.row, sex: plant.sex ?? '', note: plant.note ?? '' }),
-                            ),
-                          )
+                        remove.mutateAsync(plant).then(() =>
+                          say(`${plant.label} is out of ${block.code}.`, () =>
+                            add.mutateAsync({
+                              label: plant.label,
+                              row: plant.row,
+                              sex: plant.sex ?? '',
+                              note: plant.note ?? '',
+                            }),
+                          ),
+                        )
                       }
                     >
                       out

@@ -1,0 +1,27 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Migrations;
+
+use Doctrine\DBAL\Schema\Schema;
+use Doctrine\Migrations\AbstractMigration;
+
+/** A batch that is moved on is another version of itself, also where only what is kept beside it has changed. */
+final class Version20261202000000 extends AbstractMigration
+{
+    public function up(Schema $schema): void
+    {
+        $this->addSql('ALTER TABLE batch ADD COLUMN times_moved INTEGER NOT NULL DEFAULT 0');
+    }
+
+    public function down(Schema $schema): void
+    {
+        $this->addSql('ALTER TABLE batch DROP COLUMN times_moved');
+    }
+
+    public function isTransactional(): bool
+    {
+        return false;
+    }
+}
