@@ -16,9 +16,6 @@ if (preg_match('#^/app/[\w./-]+$#', $path) === 1 && !str_contains($path, '..') &
         'png' => 'image/png',
         default => 'application/octet-stream',
     });
-    if (preg_match('/\.(js|css|svg)$/', $path) === 1) {
-        ob_start('ob_gzhandler');
-    }
     readfile(__DIR__.$path);
 
     return true;

@@ -3,22 +3,29 @@ import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { BrowserRouter } from 'react-router'
 import './app.css'
-import { queryClient } from './api/queries'
+import { askWhoIsHere, queryClient } from './api/queries'
 import { keep, kept } from './round/device'
 import { App } from './shell/App'
+import { fetchRoom } from './shell/rooms'
 import { showTheme } from './shell/theme'
 
+/** Milliseconds after which what is shown no longer shares a slow network with what is kept for later. */
+const SETTLED = 3000
+
 showTheme()
+fetchRoom(location.pathname)
 // What the app is made of is kept on the device, so that the round opens without a network.
-if (import.meta.env.PROD) navigator.serviceWorker?.register('/sw.js', { scope: '/' })
+if (import.meta.env.PROD) setTimeout(() => navigator.serviceWorker?.register('/sw.js', { scope: '/' }), SETTLED)
+
 /** Begins with who was here last on this device, so that nothing waits for the network; who is here now is asked at once. */
 async function begin(root: HTMLElement) {
-  const last = await kept('session')
-  if (last) queryClient.setQueryData(['session'], last, { updatedAt: 0 })
   queryClient.getQueryCache().subscribe((event) => {
     if (event.type === 'updated' && event.action.type === 'success' && event.query.queryKey[0] === 'session')
       keep('session', event.query.state.data)
   })
+  askWhoIsHere()
+  const last = await kept('session')
+  if (last && !queryClient.getQueryData(['session'])) queryClient.setQueryData(['session'], last, { updatedAt: 0 })
   createRoot(root).render(
     <StrictMode>
       <QueryClientProvider client={queryClient}>

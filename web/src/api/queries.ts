@@ -1,4 +1,4 @@
-import { QueryClient, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { QueryClient, queryOptions, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { kept } from '../round/device'
 import { answer, api, type Batch, Refusal, type Schemas, type Session } from './client'
 
@@ -19,7 +19,10 @@ async function whoIsHere(): Promise<Session> {
   }
 }
 
-export const useSession = () => useQuery({ queryKey: ['session'], queryFn: whoIsHere, staleTime: 60_000, networkMode: 'always' })
+const session = queryOptions({ queryKey: ['session'], queryFn: whoIsHere, staleTime: 60_000, networkMode: 'always' })
+export const useSession = () => useQuery(session)
+/** Asks who is here, before anything is drawn. */
+export const askWhoIsHere = () => queryClient.prefetchQuery(session)
 export const useRail = () => useQuery({ queryKey: ['rail'], queryFn: () => answer(api.GET('/api/rail')) })
 export const useDay = (week: string) =>
   useQuery({

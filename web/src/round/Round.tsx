@@ -54,13 +54,14 @@ export function Round() {
   }, [])
   useEffect(() => {
     const begin = async () => {
+      const asked = readWalk()
       // What this device had last is shown at once; what the server has now takes its place.
       setWalk((await kept<Walk>('walk')) ?? null)
       const waiting = await looksKept()
       setLooks(waiting)
       // What was logged on this walk and waits still counts as seen.
       setDone((before) => ({ ...Object.fromEntries(waiting.map((look) => [keyOf(look), look.seen])), ...before }))
-      const read = await readWalk()
+      const read = await asked
       if (read.walk) setWalk(read.walk)
       setAway(read.away)
       await refresh()

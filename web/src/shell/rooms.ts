@@ -1,0 +1,57 @@
+import { type ComponentType, lazy } from 'react'
+import { matchPath } from 'react-router'
+
+/** Where each room is found, and how it is fetched: only once somebody goes there. */
+const FOUND: Record<string, () => Promise<ComponentType>> = {
+  '/': () => import('../today/Today').then((m) => m.Today),
+  '/round': () => import('../round/Round').then((m) => m.Round),
+  '/round/key': () => import('../round/RootKey').then((m) => m.RootKey),
+  '/round/practice': () => import('../round/Practice').then((m) => m.Practice),
+  '/potting': () => import('../potting/Queue').then((m) => m.Queue),
+  '/potting/weeks': () => import('../potting/WeekBoard').then((m) => m.WeekBoard),
+  '/potting/lots': () => import('../potting/Lots').then((m) => m.Lots),
+  '/potting/lots/:code': () => import('../potting/LotPage').then((m) => m.LotPage),
+  '/wanted': () => import('../wanted/Orders').then((m) => m.Orders),
+  '/wanted/:id/routes': () => import('../wanted/RoutesPage').then((m) => m.RoutesPage),
+  '/wanted/:id/plan': () => import('../plan/PlanBatch').then((m) => m.PlanBatch),
+  '/batches': () => import('../batches/Batches').then((m) => m.Batches),
+  '/batches/season': () => import('../plan/SeasonPlan').then((m) => m.SeasonPlan),
+  '/batches/draft': () => import('../plan/Draft').then((m) => m.Draft),
+  '/batches/shopping': () => import('../plan/Shopping').then((m) => m.Shopping),
+  '/batches/versions': () => import('../plan/Versions').then((m) => m.Versions),
+  '/batches/:code/wait': () => import('../batches/Wait').then((m) => m.Wait),
+  '/batches/:code': () => import('../batches/BatchPage').then((m) => m.BatchPage),
+  '/bench': () => import('../bench/Bench').then((m) => m.Bench),
+  '/bench/fill': () => import('../bench/Fill').then((m) => m.Fill),
+  '/bench/work': () => import('../bench/WorkList').then((m) => m.WorkList),
+  '/bench/lay': () => import('../bench/LayOut').then((m) => m.LayOut),
+  '/mixing': () => import('../mixing/DaySheet').then((m) => m.DaySheet),
+  '/mixing/mixes': () => import('../mixing/MixesPage').then((m) => m.MixesPage),
+  '/mixing/dips': () => import('../mixing/DipsPage').then((m) => m.DipsPage),
+  '/mixing/clean': () => import('../mixing/CleanPage').then((m) => m.CleanPage),
+  '/mixing/labels': () => import('../mixing/Labels').then((m) => m.Labels),
+  '/stock': () => import('../stock/Stock').then((m) => m.Stock),
+  '/stock/inspections': () => import('../stock/Inspections').then((m) => m.Inspections),
+  '/stock/rights': () => import('../stock/Licences').then((m) => m.Licences),
+  '/stock/take': () => import('../stock/TakeSheet').then((m) => m.TakeSheet),
+  '/stock/:code': () => import('../stock/BlockPage').then((m) => m.BlockPage),
+  '/crops': () => import('../crops/Crops').then((m) => m.Crops),
+  '/crops/season': () => import('../crops/SeasonSheet').then((m) => m.SeasonSheet),
+  '/crops/rules': () => import('../crops/HouseRules').then((m) => m.HouseRules),
+  '/crops/:slug': () => import('../crops/CropPage').then((m) => m.CropPage),
+  '/nursery': () => import('../nursery/Settings').then((m) => m.Settings),
+  '/nursery/hands': () => import('../nursery/CrewForm').then((m) => m.CrewForm),
+  '/nursery/trays': () => import('../nursery/TraysForm').then((m) => m.TraysForm),
+  '/nursery/air': () => import('../nursery/AirForm').then((m) => m.AirForm),
+}
+
+export const ROOMS = Object.entries(FOUND).map(([path, load]) => ({
+  path,
+  Room: lazy(async () => ({ default: await load() })),
+}))
+
+/** Begins to fetch the room that the address names, while it is still asked who is here. */
+export function fetchRoom(address: string): void {
+  const here = Object.keys(FOUND).find((path) => matchPath(path, address))
+  if (here) FOUND[here]?.().catch(() => undefined)
+}
