@@ -88,6 +88,21 @@ test('a batch is dragged to a zone that refuses it, and to one that takes it', a
   await expect
     .poll(async () => (await named(page, chosen.zone.name)).tenants.map((tenant) => tenant.tag.code))
     .toContain(code)
+
+  // Somebody else has it in hand meanwhile: that is told before anything is overwritten, and then it is chosen again.
+  const move = page.getByRole('complementary').getByRole('listitem').filter({ hasText: code }).getByRole('button', { name: 'Move', exact: true })
+  await expect(move).toBeVisible()
+  const lock = async (locked: boolean) => expect((await page.request.post(`/api/batches/${code}/lock`, { data: { locked } })).ok()).toBe(true)
+  await lock(true)
+  await move.click()
+  const carried = page.getByRole('region', { name: `Move ${code}` })
+  await carried.getByRole('button', { name: chosen.yes, exact: true }).click()
+  await expect(carried.getByRole('alert')).toContainText(`Somebody changed ${code} meanwhile`)
+  await carried.getByRole('button', { name: chosen.yes, exact: true }).click()
+  await expect(page.getByRole('status').filter({ hasText: `${code} goes to` })).toBeVisible()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByRole('status').filter({ hasText: /put back/ })).toBeVisible()
+  await lock(false)
 })
 
 test('a zone is closed over its batches, they find another place, and the work list says so', async ({ page }) => {

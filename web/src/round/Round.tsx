@@ -6,6 +6,7 @@ import { plural, SEEN_WORDS } from '../words'
 import { addLook, keep, kept, type Look, looksKept } from './device'
 import { Lift } from './Lift'
 import { RoundRooms } from './RoundRooms'
+import { canScan, Scan } from './Scan'
 import { newKey, sendLooks } from './send'
 import { Trouble } from './Trouble'
 import { Waiting } from './Waiting'
@@ -46,6 +47,7 @@ export function Round() {
   const [trouble, setTrouble] = useState<Seen | null>(null)
   const [lifting, setLifting] = useState(false)
   const [typed, setTyped] = useState('')
+  const [scanning, setScanning] = useState(false)
   const [missing, setMissing] = useState<string | null>(null)
 
   const refresh = useCallback(async () => {
@@ -102,27 +104,25 @@ export function Round() {
     setLooks(await looksKept())
     refresh()
   }
-  const find = (code: string) => {
+  /** Goes to the tag with this code, or says that it is not on the walk. */
+  const find = (code: string): boolean => {
     const plain = code
       .trim()
       .toUpperCase()
       .replace(/[^A-Z0-9]/g, '')
-    const found = stops.findIndex((one) => one.code.replace('-', '').startsWith(plain))
+    const among = (some: Walk['stops']) =>
+      plain === '' ? -1 : some.findIndex((one) => one.code.replace('-', '').startsWith(plain))
+    const due = among(stops)
+    const found = due >= 0 ? due : among(walk.stops)
     setMissing(plain === '' || found >= 0 ? null : `${code} is not on this walk.`)
-    if (plain !== '' && found >= 0) {
-      setAt(found)
-      setTyped('')
-      setTrouble(null)
-      setLifting(false)
-    }
-  }
-  const scan = async (file: Blob) => {
-    const Detector = (
-      globalThis as { BarcodeDetector?: new (o: object) => { detect: (b: ImageBitmap) => Promise<{ rawValue: string }[]> } }
-    ).BarcodeDetector
-    const codes = Detector ? await new Detector({ formats: ['qr_code'] }).detect(await createImageBitmap(file)) : []
-    if (codes[0]) find(codes[0].rawValue)
-    else setMissing('No code was found in the picture. Type its characters.')
+    if (found < 0) return false
+    // A tag that is not due can be looked at all the same.
+    if (due < 0) setAll(true)
+    setAt(found)
+    setTyped('')
+    setTrouble(null)
+    setLifting(false)
+    return true
   }
   const liftButton = stop && mayLog && !stop.inPots && !lifting && trouble === null && !done[keyOf(stop)] && (
     <button
@@ -147,7 +147,8 @@ export function Round() {
         </span>
       </div>
       <Waiting looks={looks} away={away} onChange={() => looksKept().then(setLooks)} />
-      {stop && (
+      {scanning && <Scan onCode={(code) => find(code) && setScanning(false)} onLeave={() => setScanning(false)} />}
+      {stop && !scanning && (
         <article aria-label={`${stop.code}, ${stop.tag.crop}`} className="grid gap-3">
           <p className="text-xl font-bold">
             {stop.zone} <span className="text-base font-normal soft">{stop.house}</span>
@@ -261,17 +262,10 @@ export function Round() {
             Go
           </button>
         </form>
-        {'BarcodeDetector' in globalThis && (
-          <label className="act !min-h-12 cursor-pointer">
+        {canScan() && (
+          <button type="button" className="act !min-h-12" aria-expanded={scanning} onClick={() => setScanning(!scanning)}>
             Scan
-            <input
-              type="file"
-              accept="image/*"
-              capture="environment"
-              className="sr-only"
-              onChange={(event) => event.target.files?.[0] && scan(event.target.files[0])}
-            />
-          </label>
+          </button>
         )}
         <label className="flex min-h-12 cursor-pointer items-center gap-2">
           <input
