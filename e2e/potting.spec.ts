@@ -219,6 +219,32 @@ test('a lot grows on, is ready and goes to two orders; each order says what is s
   await expect(page.locator(`#order-${part.id}`)).toContainText(`Sent 10 from ${lot.code}`)
 })
 
+test('an order wants bigger pots: some of a lot are potted on for it, and put back', async ({ page }) => {
+  await signIn(page)
+  const { lots } = await (await page.request.get('/api/lots')).json()
+  const lot = lots.find((one: { potted: number; grown: number }) => one.potted > 40 && one.grown === 0)
+  const { bigger, pot } = await (await page.request.get(`/api/lots/${lot.code}`)).json()
+  await page.request.post('/api/wanted', { data: { crop: lot.cropSlug, plants: 25, pot: bigger[0].id, readyWeek: '2027-W30', customer: 'Oxlow Landscape', priority: 'must' } })
+  await page.goto(`/potting/lots/${lot.code}`)
+  await expect(page.getByText(`25 in ${bigger[0].name}, not ${pot}`)).toBeVisible()
+  await page.getByRole('button', { name: `Pot on into ${bigger[0].name} for Oxlow Landscape` }).first().click()
+  const form = page.getByRole('form', { name: 'Pot on' })
+  const bring = form.getByRole('region', { name: 'What to bring' })
+  await expect(bring).toContainText('Water the pots first')
+  await expect(form.getByLabel('Potted on', { exact: true })).toHaveValue('25')
+  await form.getByLabel('Potted on', { exact: true }).fill(String(lot.potted + 1))
+  await form.getByRole('button', { name: 'Pot them on' }).click()
+  await expect(form.getByRole('alert')).toContainText(`Only ${lot.potted} are there, not ${lot.potted + 1}.`)
+  await form.getByLabel('Potted on', { exact: true }).fill('25')
+  await expect(bring).toContainText(`25 × ${bigger[0].name}`)
+  await mustBeUsable(page, 'potting on')
+  await form.getByRole('button', { name: 'Pot them on' }).click()
+  await expect(page.getByRole('img', { name: new RegExp(`^${lot.crop}, 25 in lot `) })).toBeVisible()
+  await expect(page.getByRole('link', { name: lot.code, exact: true })).toBeVisible()
+  await page.getByRole('status').getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByRole('img', { name: `${lot.crop}, ${lot.potted} in lot ${lot.code}` })).toBeVisible()
+})
+
 test.describe('on a phone', () => {
   test.use({ viewport: { width: 390, height: 844 } })
 

@@ -8,10 +8,13 @@ use Doctrine\DBAL\Connection;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Server\Nursery\House;
 
-/** What is, or will be, in pots: as many as were potted, else as are rooted, else as the order needs. */
+/**
+ * What is, or will be, in pots: as many as were potted, else as are rooted, else as the order needs. Where some were potted on,
+ * the width is the one that takes the room of them all.
+ */
 final class Pots
 {
-    private const SELECT = "SELECT b.code, b.pots_zone_id, b.pots_spaced, coalesce(b.left_bench_on, b.pot_on) AS potted_on, b.ready_on, b.left_bench_on IS NOT NULL AS is_potted, json_extract(h.details, '$.potting.winter') AS winter, p.name AS pot, p.across_cm,
+    private const SELECT = "SELECT b.code, b.pots_zone_id, b.pots_spaced, coalesce(b.left_bench_on, b.pot_on) AS potted_on, b.ready_on, b.left_bench_on IS NOT NULL AS is_potted, json_extract(h.details, '$.potting.winter') AS winter, p.name AS pot, coalesce((SELECT sum(t.count * o.across_cm * o.across_cm) / sum(t.count) FROM line l JOIN pot_lot lo ON lo.id = l.lot_id JOIN pot o ON o.id = lo.pot_id JOIN standing t ON t.line_id = l.id AND t.state IN ('potted', 'grown') AND t.count > 0 WHERE l.batch_id = b.id), p.across_cm * p.across_cm) AS across_squared,
             CASE WHEN b.left_bench_on IS NOT NULL THEN s.potted WHEN s.counted = 1 THEN s.rooted ELSE coalesce(b.needed, b.planned) END AS pots, (SELECT k.length_cm * k.width_cm FROM tray_kind k ORDER BY k.id LIMIT 1) AS position
         FROM batch b JOIN way_sheet h ON h.id = b.sheet_id LEFT JOIN batch_standing s ON s.batch_id = b.id LEFT JOIN wanted w ON w.id = b.wanted_id
             JOIN pot p ON p.id = coalesce((SELECT lo.pot_id FROM line l JOIN pot_lot lo ON lo.id = l.lot_id WHERE l.batch_id = b.id ORDER BY lo.id DESC LIMIT 1), w.pot_id, (SELECT o.id FROM pot o WHERE o.name = json_extract(h.details, '$.potting.pot')), (SELECT o.id FROM pot o ORDER BY o.id LIMIT 1))
@@ -55,7 +58,7 @@ final class Pots
         $found = [];
         foreach ($rows as $row) {
             if ((int) $row['pots'] > 0) {
-                $found[(string) $row['code']] = new Potted((string) $row['code'], (int) $row['pots'], (string) $row['pot'], (float) $row['across_cm'], $row['pots_zone_id'] === null ? null : (int) $row['pots_zone_id'], (bool) $row['pots_spaced'],
+                $found[(string) $row['code']] = new Potted((string) $row['code'], (int) $row['pots'], (string) $row['pot'], sqrt((float) $row['across_squared']), $row['pots_zone_id'] === null ? null : (int) $row['pots_zone_id'], (bool) $row['pots_spaced'],
                     new \DateTimeImmutable((string) $row['potted_on']), new \DateTimeImmutable((string) $row['ready_on']), (string) $row['winter'], (bool) $row['is_potted'], (float) $row['position'], $this->house->air());
             }
         }

@@ -284,7 +284,8 @@ final class Acts
         }
     }
 
-    private function newLine(Batch $batch, \DateTimeImmutable $day, string $note): Line
+    /** The next line of a batch, with nothing on it yet. */
+    public function newLine(Batch $batch, \DateTimeImmutable $day, string $note): Line
     {
         $last = 0;
         foreach ($batch->lines as $line) {

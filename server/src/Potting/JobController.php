@@ -12,15 +12,11 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use WetCradle\Core\Book\State;
 use WetCradle\Core\Compute\Fields;
-use WetCradle\Core\Mixing\MixVolume;
-use WetCradle\Core\Mixing\Volume;
 use WetCradle\Core\Plan\BatchCode;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Book\Acts;
 use WetCradle\Server\Book\Ledger;
 use WetCradle\Server\Book\Line;
-use WetCradle\Server\Mixing\Mixes;
-use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Wanted\Pot;
 
@@ -31,10 +27,9 @@ final class JobController
         private readonly EntityManagerInterface $em,
         private readonly Queue $queue,
         private readonly Pottings $pottings,
-        private readonly Mixes $mixes,
+        private readonly PotWork $work,
         private readonly Ledger $ledger,
         private readonly Acts $acts,
-        private readonly House $house,
     ) {
     }
 
@@ -43,18 +38,14 @@ final class JobController
     {
         $line = $this->line($code, $request->query->getInt('line', 1));
         $batch = $line->batch;
-        $sheet = $batch->sheet->core();
         $pot = $request->query->has('pot') ? $this->em->find(Pot::class, $request->query->getInt('pot')) ?? throw Refused::because('unknown', 'pot', 'There is no such pot.') : $this->pottings->potOf($batch);
         $waits = $this->queue->of($line) ?? throw Refused::because('not_possible', 'line', sprintf('Nothing stands in trays on line %d of %s.', $line->number, $batch->code));
         $pots = $request->query->has('pots') ? Fields::of(['pots' => $request->query->getInt('pots')])->count('pots', 0, 1_000_000) : $waits->plants;
-        $each = MixVolume::litres(1, 1, (float) $pot->millilitres);
-        $mix = $this->mixes->made($sheet->potting->mix, Volume::litres(max($each, $pots * $each)), [], $each);
         $lots = $this->pottings->openLots($batch->crop, $pot);
 
         return new JsonResponse([
-            'code' => $batch->code, 'line' => $line->number, 'stuck' => $waits->stuck, 'rooted' => $waits->rooted, 'pots' => $pots, 'pot' => $pot->toArray(), 'mix' => $mix,
-            'potsABarrow' => (int) floor($mix['barrow'] / $each + 1e-9), 'hours' => $this->house->nursery()->norms()->hoursToPot($pots, $pot->name), 'why' => $waits->trigger->words, 'isDue' => $waits->trigger->isDue, 'riskWords' => $waits->run?->words,
-            'zone' => $batch->potsZone?->name, 'spaced' => $batch->potsSpaced, 'feedsItself' => $sheet->potting->hasSlowRelease(), 'safety' => $sheet->safety,
+            'code' => $batch->code, 'line' => $line->number, 'stuck' => $waits->stuck, 'rooted' => $waits->rooted, 'why' => $waits->trigger->words, 'isDue' => $waits->trigger->isDue, 'riskWords' => $waits->run?->words,
+            'work' => $this->work->of($batch, $pot, $pots, $batch->sheet->core()->potting->mix),
             'lots' => array_map(static fn (PotLot $lot) => ['code' => $lot->code, 'pottedOn' => $lot->pottedOn->format('Y-m-d'), 'batches' => array_map(static fn (Batch $b) => $b->code, $lot->batches())], $lots),
         ]);
     }

@@ -6,6 +6,7 @@ namespace WetCradle\Server\Potting;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
@@ -13,6 +14,7 @@ use WetCradle\Core\Book\LossCause;
 use WetCradle\Core\Book\State;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Potting\GrowOnSteps;
+use WetCradle\Core\Potting\PotOn;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Book\Act;
 use WetCradle\Server\Book\Line;
@@ -20,6 +22,7 @@ use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Conflict;
 use WetCradle\Server\Http\Find;
+use WetCradle\Server\Wanted\Pot;
 use WetCradle\Server\Wanted\Wanted;
 
 /** Lots of pots: growing on, hardening off, losses, ready, sent to orders. */
@@ -29,7 +32,7 @@ final class LotController
         private readonly EntityManagerInterface $em,
         private readonly LotViews $views,
         private readonly Lots $lots,
-        private readonly Pottings $pottings,
+        private readonly PotWork $work,
         private readonly Find $find,
         private readonly Writing $writing,
         private readonly Today $today,
@@ -113,6 +116,32 @@ final class LotController
         });
     }
 
+    /** What potting on needs on the bench, and what to mind. */
+    #[Route('/api/lots/{code}/pot-on', methods: ['GET'])]
+    public function potOnWork(string $code, Request $request): JsonResponse
+    {
+        $lot = $this->lot($code);
+        $in = Fields::of(['pot' => $request->query->getInt('pot'), 'pots' => $request->query->getInt('pots')]);
+        $pot = $this->find->by(Pot::class, 'id', $in->count('pot', 1), 'pot', 'pot');
+        $caution = PotOn::caution($lot->pot->millilitres, $pot->millilitres);
+
+        return new JsonResponse(['code' => $lot->code, 'caution' => $caution, 'work' => $this->work->of($lot->batches()[0], $pot, $in->count('pots', 0, 1_000_000), $lot->mix, $lot->pot->millilitres)]);
+    }
+
+    #[Route('/api/lots/{code}/pot-on', methods: ['POST'])]
+    #[IsGranted('ROLE_HAND')]
+    public function potOn(string $code, Fields $in): JsonResponse
+    {
+        return $this->shown($this->writing->once(function () use ($code, $in): PotLot {
+            $lot = $this->standing($code);
+            [$seen, $day, $pot, $mix, $count] = [$in->count('version', 1), $in->day('on'), $this->find->by(Pot::class, 'id', $in->count('pot', 1), 'pot', 'pot'), $in->textOr('mix', $lot->mix, 200) ?? $lot->mix, $in->count('count', 1)];
+            $in->done();
+            $lot->mustBeAsSeen($seen);
+
+            return $this->lots->potOn($lot, $day, $pot, $mix, $count);
+        }));
+    }
+
     #[Route('/api/lots/{code}/join', methods: ['POST'])]
     #[IsGranted('ROLE_HAND')]
     public function join(string $code, Fields $in): JsonResponse
@@ -134,7 +163,7 @@ final class LotController
             [$seen, $line] = [$in->count('version', 1), $this->find->by(Line::class, 'id', $in->count('line', 1), 'line', 'line')];
             $in->done();
             $lot->mustBeAsSeen($seen);
-            $this->lots->part($lot, $line, $this->pottings->own($line->batch, $lot->pot, $lot->mix, $lot->pottedOn, $lot->readyOn));
+            $this->lots->part($lot, $line);
         });
     }
 
@@ -152,18 +181,29 @@ final class LotController
     /** @param callable(PotLot): void $do */
     private function write(string $code, callable $do): JsonResponse
     {
-        $lot = $this->writing->once(function () use ($code, $do): PotLot {
-            $lot = $this->em->getRepository(PotLot::class)->findOneBy(['code' => strtoupper($code)]) ?? throw new NotFoundHttpException();
-            if ($lot->lines->isEmpty()) {
-                throw new Conflict(['code' => $lot->code], sprintf('Nothing stands in lot %s any more: somebody put it to another one meanwhile, or undid its potting.', $lot->code));
-            }
+        return $this->shown($this->writing->once(function () use ($code, $do): PotLot {
+            $lot = $this->standing($code);
             $do($lot);
 
             return $lot;
-        });
-        $this->em->refresh($lot);
+        }));
+    }
 
-        return new JsonResponse($this->views->one($lot));
+    /** As it is now; where its potting on was undone, the lot that it came from. */
+    private function shown(PotLot $lot): JsonResponse
+    {
+        $this->em->refresh($lot);
+        $shown = $lot->lines->isEmpty() ? $lot->fromLot ?? throw new NotFoundHttpException() : $lot;
+
+        return new JsonResponse($this->views->one($shown));
+    }
+
+    /** A lot to which something is done; told where it was put to another one since it was seen. */
+    private function standing(string $code): PotLot
+    {
+        $lot = $this->em->getRepository(PotLot::class)->findOneBy(['code' => strtoupper($code)]) ?? throw new NotFoundHttpException();
+
+        return !$lot->lines->isEmpty() ? $lot : throw new Conflict(['code' => $lot->code], sprintf('Nothing stands in lot %s any more: somebody put it to another one meanwhile, or undid its potting.', $lot->code));
     }
 
     private function lot(string $code): PotLot

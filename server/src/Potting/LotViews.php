@@ -11,6 +11,7 @@ use WetCradle\Server\Book\Line;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Batch;
+use WetCradle\Server\Wanted\Pot;
 
 /** Lots as the lists and their own page show them. */
 final class LotViews
@@ -48,6 +49,8 @@ final class LotViews
             'version' => $lot->version,
             'seen' => array_map(static fn (Batch $b) => $b->asSeen(), $lot->batches()),
             'mix' => $lot->mix,
+            'from' => $lot->fromLot?->code,
+            'bigger' => array_values(array_map(static fn (Pot $p) => $p->toArray(), array_filter($this->em->getRepository(Pot::class)->findBy([], ['millilitres' => 'ASC', 'id' => 'ASC']), static fn (Pot $p) => $p->millilitres > $lot->pot->millilitres))),
             'hardy' => $this->sheetOf($lot)->hardy,
             'winter' => $this->sheetOf($lot)->winter,
             'spaced' => $lot->batches()[0]->potsSpaced,
@@ -139,14 +142,14 @@ final class LotViews
     private function orders(PotLot $lot): array
     {
         $rows = $this->db->fetchAllAssociative(
-            'SELECT w.id, w.plants, w.ready_week, o.name AS pot, c.name AS customer, coalesce((SELECT sum(d.count) FROM dispatch d WHERE d.wanted_id = w.id AND '.Dispatch::HOLDS.'), 0) AS sent,
+            'SELECT w.id, w.plants, w.ready_week, o.id AS pot_id, o.millilitres, o.name AS pot, c.name AS customer, coalesce((SELECT sum(d.count) FROM dispatch d WHERE d.wanted_id = w.id AND '.Dispatch::HOLDS.'), 0) AS sent,
                 coalesce((SELECT sum(d.count) FROM dispatch d WHERE d.wanted_id = w.id AND d.lot_id = :lot AND '.Dispatch::HOLDS.'), 0) AS here
              FROM wanted w JOIN pot o ON o.id = w.pot_id LEFT JOIN customer c ON c.id = w.customer_id WHERE w.crop_id = :crop AND w.called_off = 0 ORDER BY w.ready_week, w.id',
             ['lot' => $lot->id, 'crop' => $lot->crop->id],
         );
         $since = $this->today->week()->plus(-8)->written();
 
-        return array_values(array_map(static fn (array $r) => ['id' => (int) $r['id'], 'customer' => $r['customer'] === null ? null : (string) $r['customer'], 'readyWeek' => (string) $r['ready_week'], 'pot' => (string) $r['pot'], 'plants' => (int) $r['plants'], 'sent' => (int) $r['sent'], 'fromHere' => (int) $r['here'], 'open' => max(0, (int) $r['plants'] - (int) $r['sent'])],
+        return array_values(array_map(static fn (array $r) => ['id' => (int) $r['id'], 'customer' => $r['customer'] === null ? null : (string) $r['customer'], 'readyWeek' => (string) $r['ready_week'], 'pot' => (string) $r['pot'], 'potOn' => (int) $r['millilitres'] > $lot->pot->millilitres ? (int) $r['pot_id'] : null, 'plants' => (int) $r['plants'], 'sent' => (int) $r['sent'], 'fromHere' => (int) $r['here'], 'open' => max(0, (int) $r['plants'] - (int) $r['sent'])],
             array_filter($rows, static fn (array $r) => (int) $r['here'] > 0 || ((int) $r['plants'] > (int) $r['sent'] && (string) $r['ready_week'] >= $since))));
     }
 

@@ -11,6 +11,7 @@ use WetCradle\Core\Book\CountBook;
 use WetCradle\Core\Book\LossCause;
 use WetCradle\Core\Book\Losses;
 use WetCradle\Core\Book\State;
+use WetCradle\Core\Potting\PotOn;
 use WetCradle\Core\Potting\Shares;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Book\Act;
@@ -19,15 +20,23 @@ use WetCradle\Server\Book\Line;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Conflict;
+use WetCradle\Server\Nursery\House;
+use WetCradle\Server\Plan\Batch;
+use WetCradle\Server\Wanted\Pot;
 use WetCradle\Server\Wanted\Wanted;
 
 /** What is done with a lot once it is potted: each act is shared over the batches in it, and written to the book as one. */
 final class Lots
 {
+    /** Acts on a lot, which are undone at it; what was counted on a batch is undone there. */
+    public const UNDONE_HERE = ['lose', 'move_on', 'split'];
+
     public function __construct(
         private readonly EntityManagerInterface $em,
         private readonly Connection $db,
         private readonly Acts $acts,
+        private readonly Pottings $pottings,
+        private readonly House $house,
         private readonly Writing $writing,
         private readonly Today $today,
     ) {
@@ -65,6 +74,29 @@ final class Lots
         $this->em->persist(new Dispatch($act, $lot, $wanted, $count));
     }
 
+    /** So many that grow are potted on into a bigger pot, as a lot of their own; the rest stay as they are. */
+    public function potOn(PotLot $lot, \DateTimeImmutable $day, Pot $pot, string $mix, int $count): PotLot
+    {
+        PotOn::caution($lot->pot->millilitres, $pot->millilitres);
+        $shares = $this->shares($lot, State::Potted, $count, $day);
+        $ready = array_map(fn (Batch $b) => $b->readyWhenPotted($day, $this->house->air()), $lot->batches());
+        $own = $this->pottings->own($lot->batches()[0], $pot, $mix, $day, max($day, ...$ready));
+        $own->fromLot = $lot;
+        $to = [];
+        foreach ($lot->lines as $line) {
+            if (isset($shares[(int) $line->id])) {
+                $to[(int) $line->id] = $this->acts->newLine($line->batch, $day, sprintf('potted on from lot %s', $lot->code));
+            }
+        }
+        $this->enter($lot, ActKind::Split, $day, sprintf('%d of lot %s potted on into %s as lot %s', $count, $lot->code, $pot->name, $own->code), $shares, static fn (CountBook $book, int $line, int $n) => $book->split($line, (int) $to[$line]->id, [State::Potted->value => $n]), array_values($to));
+        foreach ($to as $line) {
+            $own->take($line);
+            $this->pottings->readyWithItsLots($line->batch);
+        }
+
+        return $own;
+    }
+
     /** What is done once is ticked once; feeding is done again and again, but not twice on one day. */
     public function mustNotStand(LotStep $step): void
     {
@@ -90,12 +122,14 @@ final class Lots
     }
 
     /** A batch that was put into the lot by mistake becomes one of its own again. */
-    public function part(PotLot $lot, Line $line, PotLot $own): void
+    public function part(PotLot $lot, Line $line): void
     {
         if ($line->lot !== $lot || count($lot->lines) < 2) {
             throw Refused::because('not_possible', 'line', sprintf('That is not one of several in lot %s.', $lot->code));
         }
         $lot->letGo($line);
+        $own = $this->pottings->own($line->batch, $lot->pot, $lot->mix, $lot->pottedOn, $lot->readyOn);
+        $own->fromLot = $lot->fromLot;
         $own->take($line);
         $this->writing->keep('lot', $lot->code, [], ['parted' => $line->batch->code, 'into' => $own->code]);
     }
@@ -113,10 +147,14 @@ final class Lots
         if ((int) $touches === 0) {
             throw Refused::because('unknown', 'act', sprintf('That is no act of lot %s.', $lot->code));
         }
-        if (!in_array($act->kind, [ActKind::Lose->value, ActKind::MoveOn->value], true)) {
+        if (!in_array($act->kind, self::UNDONE_HERE, true)) {
             throw Refused::because('not_possible', 'act', sprintf('That was counted for %s; undo it there.', $act->batch->code));
         }
+        $batches = $lot->batches();
         $this->acts->undo($act, $act->batch);
+        if ($act->kind === ActKind::Split->value) {
+            array_map($this->pottings->readyWithItsLots(...), $batches);
+        }
     }
 
     public function sentTo(Wanted $wanted): int
@@ -148,12 +186,13 @@ final class Lots
     /**
      * @param array<int, int>                                                          $shares
      * @param callable(CountBook, int, int): list<\WetCradle\Core\Book\Entry> $play
+     * @param list<Line>                                                       $also   lines outside the lot that it goes to
      */
-    private function enter(PotLot $lot, ActKind $kind, \DateTimeImmutable $day, string $says, array $shares, callable $play): Act
+    private function enter(PotLot $lot, ActKind $kind, \DateTimeImmutable $day, string $says, array $shares, callable $play, array $also = []): Act
     {
         $lines = array_values(array_filter($lot->lines->toArray(), static fn (Line $l) => isset($shares[(int) $l->id])));
 
-        return $this->acts->enter($lines[0]->batch, $kind, $day, $says, $lines, static function (CountBook $book) use ($shares, $play): array {
+        return $this->acts->enter($lines[0]->batch, $kind, $day, $says, [...$lines, ...$also], static function (CountBook $book) use ($shares, $play): array {
             $entries = [];
             foreach ($shares as $line => $count) {
                 $entries = [...$entries, ...$play($book, $line, $count)];

@@ -25,6 +25,10 @@ class PotLot
     #[ORM\Column]
     public int $version = 1;
 
+    /** The lot from which it was potted on; null where it came from cells. */
+    #[ORM\ManyToOne(targetEntity: self::class)]
+    public ?self $fromLot = null;
+
     /** @var Collection<int, Line> */
     #[ORM\OneToMany(targetEntity: Line::class, mappedBy: 'lot')]
     #[ORM\OrderBy(['id' => 'ASC'])]

@@ -78,6 +78,16 @@ final class Pottings
         }
     }
 
+    /** A batch that is in pots is ready when the last of its lots is that still grow. */
+    public function readyWithItsLots(Batch $batch): void
+    {
+        $this->em->flush();
+        $last = $this->em->getConnection()->fetchOne("SELECT max(p.ready_on) FROM line l JOIN pot_lot p ON p.id = l.lot_id JOIN standing s ON s.line_id = l.id AND s.state = 'potted' AND s.count > 0 WHERE l.batch_id = ?", [$batch->id]);
+        if ($batch->leftBenchOn !== null && is_string($last)) {
+            $batch->readyOn = $batch->readyFrom = $batch->readyBy = new \DateTimeImmutable($last);
+        }
+    }
+
     /** The pot that its order asks for, or its sheet. */
     public function potOf(Batch $batch): Pot
     {

@@ -196,6 +196,46 @@ final class LotTest extends House
         $this->refused(409, 'POST', "/api/lots/{$lot['code']}/steps", ['kind' => 'feed', 'on' => '2027-05-12']);
     }
 
+    public function testSomeArePottedOnIntoABiggerPotAndItIsUndone(): void
+    {
+        $this->signIn('bo');
+        $lot = $this->lot(static fn (array $l) => count($l['batches']) > 1 && $l['potted'] > 20);
+        $before = $this->book();
+        $big = $lot['bigger'][0];
+        $work = $this->ask('GET', "/api/lots/{$lot['code']}/pot-on?pot={$big['id']}&pots=15");
+        self::assertSame([15, $big['name']], [$work['work']['pots'], $work['work']['pot']['name']]);
+        $small = array_column($this->ask('GET', '/api/choices')['pots'], 'millilitres', 'name')[$lot['pot']];
+        self::assertEqualsWithDelta(15 * ($big['millilitres'] - $small) / 1000 * 1.15 * 1.05, $work['work']['mix']['litres'], 1e-6, 'The root ball fills the rest.');
+        self::assertNotNull($this->ask('GET', "/api/lots/{$lot['code']}/pot-on?pot=".end($lot['bigger'])['id'].'&pots=15')['caution']);
+        $own = $this->act($lot, 'pot-on', ['on' => '2027-05-12', 'pot' => $big['id'], 'count' => 15]);
+        self::assertSame([15, 0, $big['name'], $lot['code'], $lot['mix'], '2027-05-12'], [$own['potted'], $own['grown'], $own['pot'], $own['from'], $own['mix'], $own['pottedOn']]);
+        self::assertEqualsCanonicalizing($lot['batches'], $own['batches'], 'Which batches they came from stays known.');
+        self::assertGreaterThan($lot['readyOn'], $own['readyOn'], 'It grows on from now.');
+        $rest = $this->ask('GET', '/api/lots/'.$lot['code']);
+        self::assertSame([$lot['potted'] - 15, $lot['pot']], [$rest['potted'], $rest['pot']]);
+        self::assertSame($before, $this->book(), 'Nothing came in and nothing went.');
+        $back = $this->ask('POST', "/api/lots/{$own['code']}/undo", ['act' => $own['acts'][0]['id']]);
+        self::assertSame([$lot['code'], $lot['potted']], [$back['code'], $back['potted']], 'All of it stands where it came from.');
+        self::assertSame(404, $this->send('GET', '/api/lots/'.$own['code'])->getStatusCode());
+    }
+
+    public function testPottedOnIsIntoABiggerPotAndNoMoreThanGrow(): void
+    {
+        $this->signIn('bo');
+        $whole = fn (array $l) => $l['potted'] > 60 && count($l['batches']) === 1 && $this->ask('GET', '/api/batches/'.$l['batches'][0])['leftBenchOn'] !== null;
+        $lot = $this->lot($whole);
+        $pots = array_column($this->ask('GET', '/api/choices')['pots'], 'id', 'name');
+        $said = ['version' => $lot['version'], 'on' => '2027-05-12', 'pot' => $lot['bigger'][0]['id'], 'count' => 5];
+        foreach ([[['pot' => $pots[$lot['pot']]], 'not_bigger', 'pot'], [['count' => $lot['potted'] + 1], 'more_than_there_are', 'count'], [['pot' => 999], 'unknown', 'pot'], [['on' => '2027-05-13'], 'ahead', 'on']] as [$wrong, $reason, $field]) {
+            $told = $this->refused(422, 'POST', "/api/lots/{$lot['code']}/pot-on", $wrong + $said);
+            self::assertSame([$reason, $field], [$told['code'], $told['field']]);
+        }
+        $all = $this->ask('POST', "/api/lots/{$lot['code']}/pot-on", ['count' => $lot['potted'], 'mix' => 'gritty potting mix'] + $said);
+        self::assertSame([$lot['potted'], 'gritty potting mix'], [$all['potted'], $all['mix']]);
+        self::assertSame($all['readyOn'], $this->ask('GET', '/api/batches/'.$lot['batches'][0])['readyOn'], 'Its bench is kept as long.');
+        self::assertNotContains($lot['code'], array_column($this->lots(), 'code'), 'Nothing is left in the smaller pot.');
+    }
+
     public function testABatchIsPottedIntoALotThatIsThere(): void
     {
         $this->signIn('bo');

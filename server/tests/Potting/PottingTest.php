@@ -149,11 +149,11 @@ final class PottingTest extends House
     {
         $this->signIn('bo');
         $code = $this->rooting()['tag']['code'];
-        $job = $this->ask('GET', "/api/batches/{$code}/job?line=1");
+        $job = $this->ask('GET', "/api/batches/{$code}/job?line=1")['work'];
         $each = $job['pot']['millilitres'] / 1000 * 1.15 * 1.05;
         self::assertEqualsWithDelta($job['pots'] * $each, $job['mix']['litres'], 1e-6);
         self::assertSame((int) floor(80 / $each), $job['potsABarrow']);
-        $twice = $this->ask('GET', "/api/batches/{$code}/job?line=1&pots=".(2 * $job['pots']));
+        $twice = $this->ask('GET', "/api/batches/{$code}/job?line=1&pots=".(2 * $job['pots']))['work'];
         self::assertEqualsWithDelta(2 * $job['mix']['litres'], $twice['mix']['litres'], 1e-6);
         self::assertSame('unknown', $this->refused(422, 'GET', "/api/batches/{$code}/job?line=9")['code']);
     }

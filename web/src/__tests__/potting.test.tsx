@@ -101,6 +101,8 @@ const lot: Schemas['Lot'] = {
     { code: 'KEF-33', version: 2 },
   ],
   mix: 'potting mix',
+  from: 'P9',
+  bigger: [{ id: 3, name: '2 L', millilitres: 2000 }],
   hardy: true,
   winter: 'outside',
   spaced: false,
@@ -116,8 +118,18 @@ const lot: Schemas['Lot'] = {
   ],
   more: [{ id: 5, kind: 'feed', on: '2027-04-22', note: null, by: 'Bo Tarrant' }],
   orders: [
-    { id: 7, customer: 'Oxlow Landscape', readyWeek: '2027-W24', pot: '9 cm', plants: 100, sent: 20, fromHere: 20, open: 80 },
-    { id: 8, customer: null, readyWeek: '2027-W25', pot: '9 cm', plants: 40, sent: 40, fromHere: 0, open: 0 },
+    {
+      id: 7,
+      customer: 'Oxlow Landscape',
+      readyWeek: '2027-W24',
+      pot: '2 L',
+      potOn: 3,
+      plants: 100,
+      sent: 20,
+      fromHere: 20,
+      open: 80,
+    },
+    { id: 8, customer: null, readyWeek: '2027-W25', pot: '9 cm', potOn: null, plants: 40, sent: 40, fromHere: 0, open: 0 },
   ],
   others: [{ code: 'P14', version: 2, pottedOn: '2027-04-12' }],
   acts: [
@@ -194,6 +206,8 @@ describe('a lot', () => {
     expect(words).toContain('RAP-39 from CA-3 20 Feb 60 20 20')
     expect(words).toContain('KEF-33 , line 2 from CA-1 28 Feb 30 10 0')
     expect(words).toContain('4 lost since')
+    expect(words).toContain('potted on 1 Apr')
+    expect(words).toContain('from lot P9')
   })
 
   it('says what is done, due and next', () => {
@@ -207,6 +221,8 @@ describe('a lot', () => {
     expect(drawn).toContain('Send to Oxlow Landscape, 80 open')
     expect(words).toContain('20 sent, 20 from here')
     expect(words).toContain('has all')
+    expect(words).toContain('100 in 2 L, not 9 cm')
+    expect(drawn).toContain('Pot on into 2 L for Oxlow Landscape')
     expect(drawn).toContain('Undo: Lost 4 of lot P12')
     expect(drawn).not.toContain('Undo: Counted')
   })
@@ -221,11 +237,7 @@ describe('a lot', () => {
 })
 
 describe('what is brought to the bench', () => {
-  const job: Schemas['PotJob'] = {
-    code: 'RAP-39',
-    line: 1,
-    stuck: 160,
-    rooted: 0,
+  const work: Schemas['PotWork'] = {
     pots: 120,
     pot: { id: 1, name: '9 cm', millilitres: 420 },
     mix: {
@@ -242,22 +254,20 @@ describe('what is brought to the bench', () => {
     },
     potsABarrow: 157,
     hours: 1.1,
-    why: 'ready',
-    isDue: true,
-    riskWords: null,
     zone: 'Pot tunnel',
     spaced: true,
     feedsItself: true,
     safety: null,
-    lots: [],
   }
 
   it('is counted in pots, litres, barrows and labels, with what is short and the care it asks', () => {
-    const words = wordsOf(drawRoom(<BringAlong job={job} />))
+    const words = wordsOf(drawRoom(<BringAlong work={work} from="pots" mind="In sizes." />))
     expect(words).toContain('120 × 9 cm , 120 labels, 60.9 l of potting mix: 1 barrow, one fills 157 pots. About 1.1 h')
     expect(words).toContain('60.9 l, 1 bag; 12 l short on the shelf')
     expect(words).toContain('They stand apart in Pot tunnel')
     expect(words).toContain('nothing more for three months')
+    expect(words).toContain('Water the pots first')
+    expect(words).toContain('In sizes.')
     expect(words).toContain('legionella')
   })
 })

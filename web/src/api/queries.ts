@@ -210,6 +210,15 @@ export const usePotJob = (code: string, query: { line: number; pots?: number; po
     queryFn: () => answer(api.GET('/api/batches/{code}/job', { params: { path: { code }, query } })),
     placeholderData: (old) => (old?.code === code ? old : undefined),
   })
+/** What potting on needs on the bench; nothing is asked before the pot is chosen. */
+export const usePotOnWork = (code: string, query: { pot: number; pots: number } | null) =>
+  useQuery({
+    queryKey: ['pot-on', code, query],
+    queryFn: () =>
+      answer(api.GET('/api/lots/{code}/pot-on', { params: { path: { code }, query: query ?? { pot: 0, pots: 0 } } })),
+    enabled: query !== null,
+    placeholderData: (old) => (old?.code === code ? old : undefined),
+  })
 /** Whether a count adds up so far. */
 export const useCountTried = (code: string, body: Record<string, unknown> | null) =>
   useQuery({
@@ -294,7 +303,7 @@ export function useAct(
 /** An act on a lot, by the name of its address. */
 export function useLotAct(
   code: string,
-  act: 'steps' | 'lose' | 'grow' | 'send' | 'join' | 'part' | 'undo',
+  act: 'steps' | 'lose' | 'grow' | 'send' | 'pot-on' | 'join' | 'part' | 'undo',
   done?: (lot: Schemas['Lot']) => void,
 ) {
   return useSeenWrite(

@@ -5,7 +5,7 @@ import { useAct, useChoices, useCountTried, usePotJob } from '../api/queries'
 import { SplitBar } from '../drawings/SplitBar'
 import { Field } from '../forms/Field'
 import { FormRefusal, showRefusal } from '../forms/refusals'
-import { numeric, Stepper } from '../forms/Stepper'
+import { drawn, numeric, Stepper } from '../forms/Stepper'
 import { BringAlong } from '../potting/BringAlong'
 import { useShown } from '../shell/week'
 import { CAUSE_WORDS, plural, sayDay } from '../words'
@@ -15,9 +15,6 @@ import { useSayDone } from './useUndo'
 type Cause = Schemas['Cause']
 
 const ENTERED = ['rooted', 'unrooted', 'potted', 'thrownRooted', 'thrownUnrooted', 'changedRooted', 'changedUnrooted'] as const
-
-/** A whole number as typed, for the drawing; what is none yet draws nothing. */
-const drawn = (typed: string) => (/^\d{1,7}$/.test(typed.trim()) ? Number(typed) : 0)
 
 /** The whole line counted and dealt with in one step: potted now, left longer, thrown, made into something else. */
 export function CountForm({ batch, line, onDone }: { batch: Batch; line: number; onDone: () => void }) {
@@ -85,7 +82,7 @@ export function CountForm({ batch, line, onDone }: { batch: Batch; line: number;
   const lost = causes.reduce((sum, cause) => sum + drawn(typed.lost[cause]), 0)
   return (
     <form onSubmit={save} noValidate aria-label={`Count ${batch.code}`} className="grid gap-5">
-      {job && <BringAlong job={job} />}
+      {job && <BringAlong work={job.work} from="trays" mind={job.riskWords && `${job.why}; ${job.riskWords}.`} />}
       <p>
         The book has <strong>{stuck}</strong> stuck on line {line}
         {rootedBefore > 0 && (
@@ -115,7 +112,7 @@ export function CountForm({ batch, line, onDone }: { batch: Batch; line: number;
           <Field label="Into" error={form.formState.errors.pot}>
             {(ids) => (
               <select {...ids} {...form.register('pot')} className="field-text !min-h-12">
-                <option value="">{job && !pot ? job.pot.name : 'as its order or sheet asks'}</option>
+                <option value="">{job && !pot ? job.work.pot.name : 'as its order or sheet asks'}</option>
                 {choices?.pots.map((one) => (
                   <option key={one.id} value={one.id}>
                     {one.name}

@@ -8,6 +8,7 @@ export function useOpening<K>() {
   const [open, setOpen] = useState<K | null>(null)
   return {
     is: (key: K) => open === key,
+    show: (key: K) => setOpen(key),
     toggle: (key: K) => setOpen((now) => (now === key ? null : key)),
     /** Leaves this one, if it is still the one that is open. */
     leave: (key: K) => setOpen((now) => (now === key ? null : now)),

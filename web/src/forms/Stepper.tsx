@@ -74,3 +74,6 @@ export function numeric(typed: Typed): number | string {
   const plain = typed.trim().replace(',', '.')
   return plain !== '' && Number.isFinite(Number(plain)) ? Number(plain) : plain === '' ? 0 : plain
 }
+
+/** A whole number as typed, for a drawing or a question; what is none yet counts for nothing. */
+export const drawn = (typed: string) => (/^\d{1,7}$/.test(typed.trim()) ? Number(typed) : 0)

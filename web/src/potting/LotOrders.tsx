@@ -8,7 +8,7 @@ import { LotForm } from './LotForm'
 type Lot = Schemas['Lot']
 
 /** Orders of the crop: what each was sent, what it still wants, and sending it. */
-export function Orders({ lot }: { lot: Lot }) {
+export function Orders({ lot, onPotOn }: { lot: Lot; onPotOn: (pot: number, count: number) => void }) {
   const { session, mayLog } = useShown()
   const opening = useOpening<number>()
   return (
@@ -23,12 +23,29 @@ export function Orders({ lot }: { lot: Lot }) {
                 {order.customer ?? 'Own target'}
               </Link>
               <span className="soft">
-                {sayWeek(order.readyWeek, mondayOf(order.readyWeek), session.nursery)}, {order.plants} in {order.pot}
+                {sayWeek(order.readyWeek, mondayOf(order.readyWeek), session.nursery)}, {order.plants} in{' '}
+                {order.pot === lot.pot ? (
+                  order.pot
+                ) : (
+                  <strong style={{ color: 'var(--plum)' }}>
+                    {order.pot}, not {lot.pot}
+                  </strong>
+                )}
               </span>
               <span>
                 {order.sent > 0 && `${order.sent} sent${order.fromHere > 0 ? `, ${order.fromHere} from here` : ''} · `}
                 {order.open === 0 ? <span style={{ color: 'var(--leaf)' }}>has all</span> : <strong>{order.open} open</strong>}
               </span>
+              {mayLog && order.open > 0 && order.potOn !== null && lot.potted > 0 && (
+                <button
+                  type="button"
+                  className="word min-h-11"
+                  aria-label={`Pot on into ${order.pot} for ${order.customer ?? 'our own target'}`}
+                  onClick={() => order.potOn !== null && onPotOn(order.potOn, Math.min(order.open, lot.potted))}
+                >
+                  Pot on into {order.pot}
+                </button>
+              )}
               {mayLog && order.open > 0 && lot.grown > 0 && (
                 <button
                   type="button"

@@ -1,4 +1,5 @@
-import { Link, useParams } from 'react-router'
+import { useState } from 'react'
+import { Link, useNavigate, useParams } from 'react-router'
 import type { Schemas } from '../api/client'
 import { useLot, useLotAct } from '../api/queries'
 import { ActList } from '../batches/Acts'
@@ -10,6 +11,7 @@ import { LotForm } from './LotForm'
 import { Orders } from './LotOrders'
 import { Lineage, Standing } from './LotOrigin'
 import { Steps } from './LotSteps'
+import { PotOnForm } from './PotOnForm'
 
 type Lot = Schemas['Lot']
 
@@ -18,7 +20,7 @@ function UprightPot({ lot }: { lot: Lot }) {
   return (
     <svg
       viewBox="0 0 200 250"
-      className="no-print mx-auto w-24 shrink-0 self-start sm:w-44"
+      className="no-print mx-auto w-24 shrink-0 self-start sm:row-span-2 sm:w-44"
       role="img"
       aria-label={`${lot.crop}, ${lot.potted + lot.grown} in lot ${lot.code}`}
     >
@@ -44,17 +46,25 @@ function UprightPot({ lot }: { lot: Lot }) {
   )
 }
 
+/** A form below the lot's name: as wide as a phone is, beside the drawn pot where there is room. */
+const FORM = 'sheet col-span-2 p-4 sm:col-span-1 sm:col-start-2'
+
 /** One lot: its pots, its days until ready, where its plants come from and where they go. */
 export function LotPage() {
   const { code = '' } = useParams()
   const { data: lot, error } = useLot(code)
   const { session, mayLog } = useShown()
-  const opening = useOpening<'grow' | 'lose'>()
-  const undo = useLotAct(code, 'undo', () => say('Undone: the book is as it was before.'))
+  const opening = useOpening<'grow' | 'lose' | 'pot-on'>()
+  const [into, setInto] = useState<{ pot: number; count: number } | undefined>()
+  const navigate = useNavigate()
+  const undo = useLotAct(code, 'undo', (back) => {
+    say('Undone: the book is as it was before.')
+    if (back.code !== code) navigate(`/potting/lots/${back.code}`)
+  })
   if (error)
     return (
       <p>
-        There is no lot {code}.{' '}
+        There is no lot {code}, or nothing of it is left here.{' '}
         <Link className="word" to="/potting/lots">
           All lots
         </Link>
@@ -67,9 +77,18 @@ export function LotPage() {
       <div className="min-w-0">
         <h1>{lot.crop}</h1>
         <p className="soft">
-          {lot.pot} · {lot.mix} · potted {sayDay(lot.pottedOn, session.today)}, ready about {sayDay(lot.readyOn, session.today)}
+          {lot.pot} · {lot.mix} · potted {lot.from && <>on </>}
+          {sayDay(lot.pottedOn, session.today)}, ready about {sayDay(lot.readyOn, session.today)}
           {lot.lost > 0 && ` · ${lot.lost} lost since`}
           {lot.sent > 0 && ` · ${lot.sent} sent`}
+          {lot.from && (
+            <>
+              {' · from lot '}
+              <Link className="word" to={`/potting/lots/${lot.from}`}>
+                {lot.from}
+              </Link>
+            </>
+          )}
         </p>
         {mayLog && (
           <div className="mt-3 flex flex-wrap gap-2">
@@ -88,31 +107,55 @@ export function LotPage() {
                 Losses
               </button>
             )}
+            {lot.potted > 0 && lot.bigger.length > 0 && (
+              <button
+                type="button"
+                className="act"
+                aria-expanded={opening.is('pot-on')}
+                onClick={() => {
+                  setInto(undefined)
+                  opening.toggle('pot-on')
+                }}
+              >
+                Pot on
+              </button>
+            )}
             <Link className="act" to={`/mixing/labels?batches=${lot.batches.join(',')}`}>
               Labels
             </Link>
           </div>
         )}
-        {opening.is('grow') && (
-          <div className="sheet mt-3 p-4">
-            <LotForm lot={lot} act="grow" most={lot.potted} onDone={opening.close} />
-          </div>
-        )}
-        {opening.is('lose') && (
-          <div className="sheet mt-3 p-4">
-            <LotForm lot={lot} act="lose" most={lot.potted + lot.grown} onDone={opening.close} />
-          </div>
-        )}
       </div>
+      {opening.is('grow') && (
+        <div className={FORM}>
+          <LotForm lot={lot} act="grow" most={lot.potted} onDone={opening.close} />
+        </div>
+      )}
+      {opening.is('pot-on') && (
+        <div className={FORM}>
+          <PotOnForm key={`${into?.pot}.${into?.count}`} lot={lot} into={into} />
+        </div>
+      )}
+      {opening.is('lose') && (
+        <div className={FORM}>
+          <LotForm lot={lot} act="lose" most={lot.potted + lot.grown} onDone={opening.close} />
+        </div>
+      )}
       <div className="col-span-2 grid gap-x-10 gap-y-8 lg:grid-cols-2">
         <div className="grid min-w-0 content-start gap-8">
           <Steps lot={lot} />
           <Standing key={lot.version} lot={lot} />
         </div>
         <div className="grid min-w-0 content-start gap-8">
-          <Orders lot={lot} />
+          <Orders
+            lot={lot}
+            onPotOn={(pot, count) => {
+              setInto({ pot, count })
+              opening.show('pot-on')
+            }}
+          />
           <Lineage lot={lot} />
-          <ActList acts={lot.acts} mayUndo={(act) => mayLog && ['lose', 'move_on'].includes(act.kind)} undo={undo} />
+          <ActList acts={lot.acts} mayUndo={(act) => mayLog && ['lose', 'move_on', 'split'].includes(act.kind)} undo={undo} />
         </div>
       </div>
     </div>

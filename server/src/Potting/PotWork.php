@@ -1,0 +1,37 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Potting;
+
+use WetCradle\Core\Mixing\MixVolume;
+use WetCradle\Core\Mixing\Volume;
+use WetCradle\Server\Mixing\Mixes;
+use WetCradle\Server\Nursery\House;
+use WetCradle\Server\Plan\Batch;
+use WetCradle\Server\Wanted\Pot;
+
+/** What filling so many pots needs on the bench: mix, barrows, hours, where they stand, what to mind. */
+final class PotWork
+{
+    public function __construct(private readonly Mixes $mixes, private readonly House $house)
+    {
+    }
+
+    /**
+     * @param int $ball millilitres that the root ball fills by itself, of what comes out of a pot; out of a cell hardly any
+     *
+     * @return array<string, mixed>
+     */
+    public function of(Batch $batch, Pot $pot, int $pots, string $mix, int $ball = 0): array
+    {
+        $sheet = $batch->sheet->core();
+        $each = MixVolume::litres(1, 1, (float) ($pot->millilitres - $ball));
+        $made = $this->mixes->made($mix, Volume::litres(max($each, $pots * $each)), [], $each);
+
+        return [
+            'pots' => $pots, 'pot' => $pot->toArray(), 'mix' => $made, 'potsABarrow' => (int) floor($made['barrow'] / $each + 1e-9), 'hours' => $this->house->nursery()->norms()->hoursToPot($pots, $pot->name),
+            'zone' => $batch->potsZone?->name, 'spaced' => $batch->potsSpaced, 'feedsItself' => $sheet->potting->hasSlowRelease(), 'safety' => $sheet->safety,
+        ];
+    }
+}
