@@ -24,7 +24,7 @@ function summed(array $times): array
 {
     sort($times);
 
-    return ['medianMs' => round(1000 * $times[intdiv(count($times), 2)], 2), 'p95Ms' => round(1000 * $times[(int) floor(0.95 * (count($times) - 1))], 2)];
+    return ['medianMs' => round(1000 * $times[intdiv(count($times), 2)], 2), 'p95Ms' => round(1000 * $times[(int) ceil(0.95 * count($times)) - 1], 2)];
 }
 
 /** @return array{medianMs: float, p95Ms: float} */

@@ -34,7 +34,7 @@ class Batch
     #[ORM\Column(type: 'integer'), ORM\Version]
     public int $version = 1;
 
-    /** Where it goes on, and whom it serves, are kept beside it: this makes a change of them a change of the batch, and of its version. */
+    /** How often it was laid elsewhere or put back. Where it goes on is kept beside it: counted here, that too makes another version of it. */
     #[ORM\Column]
     public int $timesMoved = 0;
 
