@@ -30,4 +30,10 @@ final class Move
         public readonly ?array $pots = null,
     ) {
     }
+
+    /** Whether it says only where the pots stand, and nothing of how they come to be. */
+    public function isOnlyPots(): bool
+    {
+        return $this->pots !== null && [$this->zone, $this->stickOn, $this->heldDays, $this->then, $this->trayKind, $this->parts] === [null, null, null, null, null, []];
+    }
 }

@@ -1,0 +1,136 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Plan;
+
+use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\Plan\BatchCode;
+use WetCradle\Core\Plan\PlainDates;
+use WetCradle\Core\Plan\Trays;
+use WetCradle\Core\Refused;
+use WetCradle\Server\Bench\Pots;
+use WetCradle\Server\Bench\Potted;
+use WetCradle\Server\Bench\Zone;
+use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Nursery\House;
+
+/** Where batches would lie, and on which days, if they were moved so; what cannot be said of them at all is refused. */
+final class MovePlaces
+{
+    public function __construct(private readonly EntityManagerInterface $em, private readonly Pots $pots, private readonly House $house, private readonly Today $today)
+    {
+    }
+
+    /**
+     * @param list<Move> $moves
+     *
+     * @return list<Placed>
+     */
+    public function of(array $moves): array
+    {
+        return array_merge(...array_map($this->place(...), $moves));
+    }
+
+    /** @return non-empty-list<Placed> */
+    private function place(Move $move): array
+    {
+        $typed = BatchCode::typed($move->code);
+        $batch = ($typed === null ? null : $this->em->getRepository(Batch::class)->findOneBy(['code' => $typed->written])) ?? throw Refused::because('unknown', $move->field, sprintf('There is no batch %s.', $move->code));
+        $isPotted = $batch->leftBenchOn !== null;
+        if ($batch->calledOff || ($isPotted && !$move->isOnlyPots())) {
+            throw Refused::because('not_possible', $move->field, sprintf('%s %s.', $batch->code, $batch->calledOff ? 'was called off' : 'is potted already'));
+        }
+        $stuckOn = $batch->stuckOn;
+        if ($stuckOn !== null && $move->stickOn !== null && ($move->stickOn <=> $stuckOn) !== 0) {
+            throw Refused::because('is_stuck', $move->field, sprintf('%s is stuck already; it can only be held longer in its tray.', $batch->code));
+        }
+        if ($stuckOn !== null && ($move->parts !== [] || $move->trayKind !== null)) {
+            throw Refused::because('is_stuck', $move->field, sprintf('%s is stuck already; split it in its book.', $batch->code));
+        }
+        $held = $move->heldDays ?? $batch->heldDays;
+        if ($held > PlainDates::MOST_HELD) {
+            throw Refused::because('out_of_range', $move->field, sprintf('Held for more than %d days, a rooted plant is spoilt.', PlainDates::MOST_HELD));
+        }
+        $stickOn = $stuckOn ?? $move->stickOn ?? $batch->stickOn;
+        $asked = $move->zone === null ? null : $this->zone($move->zone, $move);
+        $first = $stuckOn !== null || $move->on !== null ? $batch->zone : $asked ?? $batch->zone;
+        $then = $this->then($move, $batch, $asked, $stickOn);
+        $kind = $move->trayKind === null ? $batch->trayKind : $this->em->find(TrayKind::class, $move->trayKind) ?? throw Refused::because('unknown', $move->field, 'There is no such kind of tray.');
+        $trays = $kind === $batch->trayKind ? $batch->trays : Trays::toHold(intdiv($batch->planned + $batch->sheet->core()->each - 1, $batch->sheet->core()->each), $kind->cells)->number;
+        if ($move->parts === []) {
+            $dates = $this->dates($first, $batch, $stickOn, $held);
+            if ($batch->isStuck() && $move->heldDays === null) {
+                $dates = $batch->inItsWeek($dates, $this->house->air());
+            }
+
+            return [new Placed($move, $batch, $dates, $first, $then, $held, $trays, $batch->planned, $kind, $this->potted($move, $batch, $dates), false, $first !== $batch->zone || $move->zone !== null || $move->then !== null || $move->pots !== null)];
+        }
+        if (array_sum(array_column($move->parts, 'trays')) !== $trays) {
+            throw Refused::because('not_the_whole', $move->field, sprintf('The parts of %s do not come to its %d trays.', $batch->code, $trays));
+        }
+        $found = [];
+        $left = $batch->planned;
+        foreach ($move->parts as $i => $part) {
+            $zone = $this->zone($part['zone'], $move);
+            $planned = $i === count($move->parts) - 1 ? $left : min($left - 1, intdiv($batch->planned * $part['trays'], $trays));
+            $left -= $planned;
+            $found[] = new Placed($move, $batch, $this->dates($zone, $batch, $stickOn, $held), $zone, [], $held, $part['trays'], max(1, $planned), $kind, null, $i > 0, true);
+        }
+
+        return $found;
+    }
+
+    /** Its pots as they would stand, where their place is settled or asked for. */
+    private function potted(Move $move, Batch $batch, PlainDates $dates): ?Potted
+    {
+        if ($move->pots === null && $batch->potsZone === null) {
+            return null;
+        }
+        $potted = $this->pots->of($batch->code);
+        if ($potted === null) {
+            return $move->pots === null ? null : throw Refused::because('not_possible', $move->field, sprintf('Nothing of %s is in pots.', $batch->code));
+        }
+        $zone = $move->pots === null ? $batch->potsZone : $this->zone($move->pots['zone'], $move);
+        $potted = $potted->in((int) $zone?->id, $move->pots['spaced'] ?? $batch->potsSpaced);
+
+        // What stands already comes there today at the earliest, whoever lay there before.
+        return $potted->isPotted ? $potted->during(max($potted->from, $this->today->day()), $potted->to) : $potted->during($dates->potOn, $dates->readyOn);
+    }
+
+    /**
+     * Where it goes on: what was planned so before, as many days later as it is stuck later; what is said now comes after that.
+     *
+     * @return list<array{zone: Zone, from: \DateTimeImmutable}>
+     */
+    private function then(Move $move, Batch $batch, ?Zone $asked, \DateTimeImmutable $stickOn): array
+    {
+        $then = [];
+        $later = $batch->stickOn->diff($stickOn);
+        foreach ($batch->movesOn as $on) {
+            $then[] = ['zone' => $on->zone, 'from' => $batch->isStuck() ? $on->fromDay : $on->fromDay->add($later)];
+        }
+        if ($move->then !== null) {
+            return [['zone' => $this->zone($move->then['zone'], $move), 'from' => $move->then['on']]];
+        }
+        if ($asked === null || (!$batch->isStuck() && $move->on === null)) {
+            // Laid elsewhere from the start, it is not moved on from where it never lay.
+            return $asked === null || $asked === $batch->zone ? $then : [];
+        }
+        $on = $move->on ?? $this->today->day();
+        $then = array_values(array_filter($then, static fn (array $one) => $one['from'] < $on));
+        $last = $then === [] ? $batch->zone : $then[array_key_last($then)]['zone'];
+
+        return $last === $asked ? $then : [...$then, ['zone' => $asked, 'from' => $on]];
+    }
+
+    private function dates(Zone $zone, Batch $batch, \DateTimeImmutable $stickOn, int $held): PlainDates
+    {
+        return Batch::datesIn($zone, $batch->sheet->core(), $stickOn, $this->house->air(), $held);
+    }
+
+    public function zone(int $id, Move $move): Zone
+    {
+        return $this->em->find(Zone::class, $id) ?? throw Refused::because('unknown', $move->field, sprintf('There is no zone %d.', $id));
+    }
+}
