@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Plan;
 
+use WetCradle\Core\Calendar\Week;
+
 /** What changed between two versions of a season's plan, batch by batch, in words. */
 final class PlansCompared
 {
@@ -46,6 +48,7 @@ final class PlansCompared
             $a->pots === $b->pots ? '' : ($b->pots === null ? 'no place for its pots' : sprintf('pots %s on %s', $b->pots['spaced'] ? 'spaced' : 'pot-thick', $b->pots['zone'])),
             $a->block === $b->block ? '' : sprintf('from %s instead of %s', $b->block, $a->block),
             $a->heldDays === $b->heldDays ? '' : sprintf('held %d days in its tray instead of %d', $b->heldDays, $a->heldDays),
+            $a->potWeek === $b->potWeek ? '' : ($b->potWeek === null ? 'potted when it is due' : sprintf('potted in the week of %s', self::day(Week::of($b->potWeek)->monday()->format('Y-m-d')))),
             $a->readyOn === $b->readyOn ? '' : sprintf('ready %s instead of %s', self::day($b->readyOn), self::day($a->readyOn)),
             $a->orders === $b->orders ? '' : 'for other orders',
         ]);

@@ -83,6 +83,9 @@ final class RecipeTest extends TestCase
         self::assertSame('stuck 17 May 2027 instead of 10 May 2027; 1 tray instead of 4; on A2 instead of A1; from FU-2 instead of FU-1; held 7 days in its tray instead of 0; ready 9 Aug 2027 instead of 2 Aug 2027; for other orders', $found[2]['words']);
         self::assertSame([], PlansCompared::of($then, $then));
         self::assertSame(['D', 'B'], array_column(PlansCompared::of([self::batch('D')], [self::batch('B')]), 'code'), 'What is gone comes first.');
-        self::assertEquals(self::batch('A'), PlannedBatch::of(self::batch('A')->toArray()));
+        $given = self::batch('A', ['potWeek' => '2027-W31']);
+        self::assertSame(['potted in the week of 2 Aug 2027'], array_column(PlansCompared::of([self::batch('A')], [$given]), 'words'));
+        self::assertSame(['potted when it is due'], array_column(PlansCompared::of([$given], [self::batch('A')]), 'words'));
+        self::assertEquals($given, PlannedBatch::of($given->toArray()));
     }
 }

@@ -97,6 +97,7 @@ final class Versions
             return;
         }
         $batch->heldDays = $one->heldDays;
+        $batch->potWeek = $one->potWeek;
         $zones = $this->em->getRepository(Zone::class);
         $batch->movesOn->clear();
         $this->em->flush();
@@ -159,6 +160,6 @@ final class Versions
         return PlannedBatch::of(['code' => $batch->code, 'crop' => $batch->crop->name, 'orders' => [...$batch->wanted === null ? [] : [(int) $batch->wanted->id], ...$orders], 'block' => $batch->block->code, 'zone' => $batch->zone->name, 'trays' => $batch->trays, 'cuttings' => $batch->planned,
             'stickOn' => $batch->stickOn->format('Y-m-d'), 'heldDays' => $batch->heldDays, 'readyOn' => $batch->readyOn->format('Y-m-d'), 'stuck' => $batch->isStuck(),
             'trayKind' => $batch->trayKind->name, 'movesOn' => array_map(static fn (MovesOn $on) => ['zone' => $on->zone->name, 'from' => $on->fromDay->format('Y-m-d')], $batch->movesOn->getValues()),
-            'pots' => $batch->potsZone === null ? null : ['zone' => $batch->potsZone->name, 'spaced' => $batch->potsSpaced]]);
+            'pots' => $batch->potsZone === null ? null : ['zone' => $batch->potsZone->name, 'spaced' => $batch->potsSpaced], 'potWeek' => $batch->potWeek]);
     }
 }

@@ -99,8 +99,11 @@ final class PottingTest extends House
         self::assertSame('2027-W21', array_column($this->potting()['cards'], null, 'code')[$code]['given'], 'An undo does not take back what somebody else did since.');
         // Held longer in the season's plan, it is no longer where the board showed it.
         $seen = array_column($this->potting()['cards'], null, 'code')[$code]['tag']['version'];
-        $this->ask('POST', '/api/plan/moves', ['moves' => $this->seen([['code' => $code, 'heldDays' => 7]]), 'why' => 'No hands']);
+        $held = $this->ask('POST', '/api/plan/moves', ['moves' => $this->seen([['code' => $code, 'heldDays' => 7]]), 'why' => 'No hands']);
         $this->refused(409, 'POST', '/api/potting/weeks', $given('2027-W20', $seen));
+        self::assertStringContainsString('potted when it is due', array_column($this->ask('GET', "/api/plan/versions/{$held['version']}")['changes'], 'words', 'code')[$code]);
+        $this->ask('POST', "/api/plan/versions/{$held['version']}/back", ['batches' => $held['batches']]);
+        self::assertSame('2027-W21', array_column($this->potting()['cards'], null, 'code')[$code]['given'], 'Put back, it has its week again.');
     }
 
     public function testWhatCannotBeIsRefusedAndNothingOfItIsKept(): void

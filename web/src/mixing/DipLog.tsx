@@ -1,0 +1,63 @@
+import { Link } from 'react-router'
+import { answer, api, type Schemas } from '../api/client'
+import { useWrite } from '../api/queries'
+import { say } from '../shell/Said'
+import { useShown } from '../shell/week'
+import { sayDay, sayMass, sayPpm, sayVolume } from '../words'
+
+/** Dips that were made: which, how strong, for which batches, by whom. */
+export function Log({ made }: { made: Schemas['MadeDip'][] }) {
+  const { session, mayLog } = useShown()
+  const discard = useWrite(
+    (id: number) => answer(api.POST('/api/dips/made/{id}/discard', { params: { path: { id } } })),
+    () => say('Thrown away.'),
+  )
+  return (
+    <section aria-label="What was made" className="mt-8 max-w-5xl">
+      <h2>What was made</h2>
+      {made.length === 0 && (
+        <p className="soft">Nothing yet. What is made here or from the day sheet stands here, with its batches.</p>
+      )}
+      <ul>
+        {made.map((one) => (
+          <li key={one.id} className="flex flex-wrap gap-x-4 border-t py-2" style={{ borderColor: 'var(--stone-wash)' }}>
+            <span className="w-40">
+              {sayDay(one.madeAt.slice(0, 10), session.today)}, {one.madeAt.slice(11)}
+            </span>
+            <span className="w-44 font-semibold">
+              {one.what}, {sayPpm(one.ppm)}
+            </span>
+            <span className="grow">
+              {one.grams !== null
+                ? `${sayMass(one.grams, session.nursery)} of ${one.stock}`
+                : `${sayVolume(one.stockMl ?? 0, session.nursery)} of ${one.stock}, ${sayVolume(one.waterMl ?? 0, session.nursery)} of water`}
+              , {one.by}
+              {one.batches.map((code) => (
+                <span key={code}>
+                  {' '}
+                  <Link className="word" to={`/batches/${code}`}>
+                    {code}
+                  </Link>
+                </span>
+              ))}
+            </span>
+            {one.discardedAt ? (
+              <span className="soft">thrown away {one.discardedAt.slice(11)}</span>
+            ) : (
+              <span className="flex gap-4">
+                <Link className="word" to={`/mixing/labels?dip=${one.id}`}>
+                  Label the cup
+                </Link>
+                {mayLog && (
+                  <button type="button" className="word" onClick={() => discard.mutate(one.id)}>
+                    Throw what is left
+                  </button>
+                )}
+              </span>
+            )}
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}
