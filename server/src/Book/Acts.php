@@ -243,6 +243,9 @@ final class Acts
         foreach ($this->ledger->undo($act, $this->writing->by()) as $touched) {
             $this->keepBenchInStep($touched, $this->today->day());
             $this->pottings->letGoOfEmpty($touched);
+            if ($act->kind === ActKind::Split->value) {
+                $this->pottings->readyWithItsLots($touched);
+            }
             if (array_sum($touched->standing->states ?? []) === 0) {
                 // It holds nothing any more: planned again, or, if the undone act made it, as if it had never been.
                 $touched->stuckOn = null;

@@ -150,11 +150,7 @@ final class Lots
         if (!in_array($act->kind, self::UNDONE_HERE, true)) {
             throw Refused::because('not_possible', 'act', sprintf('That was counted for %s; undo it there.', $act->batch->code));
         }
-        $batches = $lot->batches();
         $this->acts->undo($act, $act->batch);
-        if ($act->kind === ActKind::Split->value) {
-            array_map($this->pottings->readyWithItsLots(...), $batches);
-        }
     }
 
     public function sentTo(Wanted $wanted): int

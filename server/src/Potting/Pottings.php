@@ -78,12 +78,16 @@ final class Pottings
         }
     }
 
-    /** A batch that is in pots is ready when the last of its lots is that still grow. */
+    /** A batch that has left its trays is ready when it is by its sheet, or when what was potted on of it is, and still grows. */
     public function readyWithItsLots(Batch $batch): void
     {
+        if ($batch->leftBenchOn === null) {
+            return;
+        }
         $this->em->flush();
-        $last = $this->em->getConnection()->fetchOne("SELECT max(p.ready_on) FROM line l JOIN pot_lot p ON p.id = l.lot_id JOIN standing s ON s.line_id = l.id AND s.state = 'potted' AND s.count > 0 WHERE l.batch_id = ?", [$batch->id]);
-        if ($batch->leftBenchOn !== null && is_string($last)) {
+        $batch->growsOnFrom($batch->leftBenchOn, $this->house->air());
+        $last = $this->em->getConnection()->fetchOne("SELECT max(p.ready_on) FROM line l JOIN pot_lot p ON p.id = l.lot_id AND p.from_lot_id IS NOT NULL JOIN standing s ON s.line_id = l.id AND s.state = 'potted' AND s.count > 0 WHERE l.batch_id = ?", [$batch->id]);
+        if (is_string($last) && $last > $batch->readyOn->format('Y-m-d')) {
             $batch->readyOn = $batch->readyFrom = $batch->readyBy = new \DateTimeImmutable($last);
         }
     }

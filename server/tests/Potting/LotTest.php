@@ -230,10 +230,14 @@ final class LotTest extends House
             $told = $this->refused(422, 'POST', "/api/lots/{$lot['code']}/pot-on", $wrong + $said);
             self::assertSame([$reason, $field], [$told['code'], $told['field']]);
         }
+        $readyOn = $this->ask('GET', '/api/batches/'.$lot['batches'][0])['readyOn'];
         $all = $this->ask('POST', "/api/lots/{$lot['code']}/pot-on", ['count' => $lot['potted'], 'mix' => 'gritty potting mix'] + $said);
         self::assertSame([$lot['potted'], 'gritty potting mix'], [$all['potted'], $all['mix']]);
-        self::assertSame($all['readyOn'], $this->ask('GET', '/api/batches/'.$lot['batches'][0])['readyOn'], 'Its bench is kept as long.');
+        self::assertSame(max($readyOn, $all['readyOn']), $this->ask('GET', '/api/batches/'.$lot['batches'][0])['readyOn'], 'Its bench is kept as long.');
+        self::assertGreaterThan($lot['readyOn'], $all['readyOn']);
         self::assertNotContains($lot['code'], array_column($this->lots(), 'code'), 'Nothing is left in the smaller pot.');
+        $this->ask('POST', "/api/batches/{$lot['batches'][0]}/undo", ['act' => $all['acts'][0]['id']]);
+        self::assertSame([$lot['potted'], $readyOn], [$this->ask('GET', '/api/lots/'.$lot['code'])['potted'], $this->ask('GET', '/api/batches/'.$lot['batches'][0])['readyOn']], 'Undone on the batch as well as on the lot.');
     }
 
     public function testABatchIsPottedIntoALotThatIsThere(): void

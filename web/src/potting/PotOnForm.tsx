@@ -27,7 +27,9 @@ export function PotOnForm({ lot, into }: { lot: Schemas['Lot']; into?: { pot: nu
   const { errors } = form.formState
   const opened = useRef<HTMLFormElement>(null)
   // It may be asked for from further down the page.
-  useEffect(() => opened.current?.scrollIntoView({ block: 'nearest' }), [])
+  useEffect(() => {
+    opened.current?.scrollIntoView({ block: 'nearest' })
+  }, [])
   const [pot, count] = form.watch(['pot', 'count'])
   const { data, error } = usePotOnWork(lot.code, pot === '' ? null : { pot: Number(pot), pots: drawn(count) })
   const save = form.handleSubmit((typed) =>
