@@ -241,6 +241,7 @@ test('an order wants bigger pots: some of a lot are potted on for it, and put ba
   await form.getByRole('button', { name: 'Pot them on' }).click()
   await expect(page.getByRole('img', { name: new RegExp(`^${lot.crop}, 25 in lot `) })).toBeVisible()
   await expect(page.getByRole('link', { name: lot.code, exact: true })).toBeVisible()
+  await expect(form, 'Done, it does not stand open for the next lot.').toBeHidden()
   await page.getByRole('status').getByRole('button', { name: 'Undo' }).click()
   await expect(page.getByRole('img', { name: `${lot.crop}, ${lot.potted} in lot ${lot.code}` })).toBeVisible()
 })

@@ -52,6 +52,11 @@ const FORM = 'sheet col-span-2 p-4 sm:col-span-1 sm:col-start-2'
 /** One lot: its pots, its days until ready, where its plants come from and where they go. */
 export function LotPage() {
   const { code = '' } = useParams()
+  // Another lot begins anew: what was opened or typed for one is not meant for the next.
+  return <LotShown key={code} code={code} />
+}
+
+function LotShown({ code }: { code: string }) {
   const { data: lot, error } = useLot(code)
   const { session, mayLog } = useShown()
   const opening = useOpening<'grow' | 'lose' | 'pot-on'>()
