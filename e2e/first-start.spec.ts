@@ -1,7 +1,8 @@
 import { expect, test } from '@playwright/test'
 import { mustBeUsable } from './house'
+import { EMPTY } from './ports'
 
-test.use({ baseURL: 'http://127.0.0.1:8392' })
+test.use({ baseURL: `http://127.0.0.1:${EMPTY}` })
 
 test('an empty nursery is set up and gets to its first take sheet', async ({ page }) => {
   await page.goto('/')

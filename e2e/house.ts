@@ -1,5 +1,11 @@
 import AxeBuilder from '@axe-core/playwright'
-import { expect, type Locator, type Page } from '@playwright/test'
+import { test as base, expect, type Locator, type Page } from '@playwright/test'
+import { DEMOS } from './ports'
+
+/** A test in the demo of the worker that runs it: two workers never meet in one nursery. */
+export const test = base.extend({
+  baseURL: async ({}, use, { parallelIndex }) => use(`http://127.0.0.1:${DEMOS[parallelIndex]}`),
+})
 
 export async function signIn(page: Page, who = 'ines'): Promise<void> {
   await page.goto('/')

@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test'
-import { codeHere, pressOn, signIn, tabTo, typeInto } from './house'
+import { expect } from '@playwright/test'
+import { codeHere, pressOn, signIn, tabTo, typeInto, test } from './house'
 
 test('from an order to a learnt rate', async ({ page }) => {
   await signIn(page)

@@ -2,8 +2,9 @@ import { mkdtempSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { defineConfig } from '@playwright/test'
+import { DEMOS, EMPTY } from './ports'
 
-// Each run has databases of its own, on a day in the busy season.
+// Each run has databases of its own, on a day in the busy season; each worker has a nursery to itself (see house.ts).
 const home = (process.env.CRADLE_E2E ??= mkdtempSync(join(tmpdir(), 'wet-cradle-e2e-')))
 const today = '2027-05-12'
 const server = (port: number, name: string, options: string) => ({
@@ -16,15 +17,15 @@ const server = (port: number, name: string, options: string) => ({
 
 export default defineConfig({
   testDir: '.',
-  workers: 1,
+  workers: DEMOS.length,
   fullyParallel: false,
-  retries: process.env.CI ? 1 : 0,
-  reporter: [['list']],
+  // A test that holds only the second time does not hold.
+  retries: 0,
+  reporter: [['list'], ['./slowest.ts']],
   // A machine that is busy with other things is slow, not wrong.
   timeout: 180_000,
   expect: { timeout: 30_000 },
   use: {
-    baseURL: 'http://127.0.0.1:8391',
     viewport: { width: 1280, height: 800 },
     locale: 'en-US',
     colorScheme: 'light',
@@ -35,5 +36,5 @@ export default defineConfig({
       args: ['--no-sandbox', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--no-first-run'],
     },
   },
-  webServer: [server(8391, 'demo', ''), server(8392, 'empty', '--no-demo')],
+  webServer: [...DEMOS.map((port, i) => server(port, `demo${i}`, '')), server(EMPTY, 'empty', '--no-demo')],
 })

@@ -1,5 +1,5 @@
-import { type BrowserContext, expect, type Page, test } from '@playwright/test'
-import { mustBeUsable, signIn } from './house'
+import { type BrowserContext, expect, type Page } from '@playwright/test'
+import { mustBeUsable, signIn, test } from './house'
 
 test.use({ viewport: { width: 390, height: 844 }, serviceWorkers: 'allow' })
 

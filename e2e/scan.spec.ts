@@ -1,9 +1,9 @@
 import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { chromium, expect, test } from '@playwright/test'
+import { chromium, expect } from '@playwright/test'
 import { PNG } from 'pngjs'
-import { mustBeUsable, signIn } from './house'
+import { mustBeUsable, signIn, test } from './house'
 
 const [WIDE, HIGH] = [640, 480]
 

@@ -1,5 +1,5 @@
-import { expect, type Page, test } from '@playwright/test'
-import { codeHere, mustBeUsable, signIn } from './house'
+import { expect, type Page } from '@playwright/test'
+import { codeHere, mustBeUsable, signIn, test } from './house'
 
 interface Planned {
   code: string

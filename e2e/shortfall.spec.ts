@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test'
-import { codeHere, mustBeUsable, signIn } from './house'
+import { expect } from '@playwright/test'
+import { codeHere, mustBeUsable, signIn, test } from './house'
 
 test('a check that failed leads by clicks to a replacement batch inside its window', async ({ page }) => {
   await signIn(page)

@@ -1,5 +1,5 @@
-import { expect, type Page, test } from '@playwright/test'
-import { mustBeUsable, signIn } from './house'
+import { expect, type Page } from '@playwright/test'
+import { mustBeUsable, signIn, test } from './house'
 
 interface Tag {
   code: string

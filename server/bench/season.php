@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use WetCradle\Core\Bench\Berths;
+use WetCradle\Core\Bench\Timetable;
 use WetCradle\Core\Bench\Zone;
 use WetCradle\Core\Calendar\Climate;
 use WetCradle\Core\Calendar\Week;
@@ -38,7 +39,7 @@ function seasonOf(int $orders): array
     $wants = $ways = $sources = $zones = [];
     for ($crop = 0; $crop < 40; ++$crop) {
         $sheet = WaySheet::of([Pattern::SoftTip, Pattern::SemiRipe, Pattern::Hardwood, Pattern::Clump][$crop % 4]->sheet(1));
-        $ways[$crop] = new RouteWay($crop, $sheet->words(), true, $sheet, WayWindows::of($sheet->windows, WindowShift::none()), $sheet->times($air), Beta::of(mt_rand(8, 18), 4), 72);
+        $ways[$crop] = new RouteWay($crop, $sheet->words(), true, $sheet, WayWindows::of($sheet->windows, WindowShift::none()), Timetable::at($air)->usual($sheet), Beta::of(mt_rand(8, 18), 4), 72);
         for ($block = 0; $block < 3; ++$block) {
             $sources['crop '.$crop][] = new Source("{$crop}-{$block}", intdiv($orders, 3) + 20, ShootHabit::of(40, 60, 0.5, 1.5, 6), static fn () => 2, null, [], static fn () => []);
         }
@@ -51,7 +52,7 @@ function seasonOf(int $orders): array
         $wants[] = ['orders' => [['id' => $i, 'plants' => $plants]], 'want' => new Want('crop '.($i % 40), $plants, Week::of('2027-W40')->plus(mt_rand(0, 45)), [$ways[$i % 40]], 0.9)];
     }
 
-    return SeasonDraft::make($wants, new Yard($sources), new Berths($zones, [], $air, Telling::plain()), WorkNorms::of(180, 110), Costs::of(18, 0.6), new DateTimeImmutable('2027-04-05'), Telling::plain())->drafted;
+    return SeasonDraft::make($wants, new Yard($sources), new Berths($zones, [], Timetable::at($air), Telling::plain()), WorkNorms::of(180, 110), Costs::of(18, 0.6), new DateTimeImmutable('2027-04-05'), Telling::plain())->drafted;
 }
 
 /** How likely all of so many orders are met together, each with a batch of its own. */

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Bench;
 
-use WetCradle\Core\Plan\PlainDates;
+use WetCradle\Core\Dates\PlainDates;
 
 /** A place for one batch with the days it would have there; or why the nearest place will not do. */
 final class Berth

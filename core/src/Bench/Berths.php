@@ -4,10 +4,9 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Bench;
 
-use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Crops\WaySheet;
-use WetCradle\Core\Plan\PlainDates;
+use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Telling;
 
@@ -18,7 +17,7 @@ final class Berths
      * @param array<int, Zone>         $zones
      * @param array<int, list<Tenant>> $tenants by zone
      */
-    public function __construct(private readonly array $zones, private array $tenants, private readonly SiteAir $air, private readonly Telling $telling)
+    public function __construct(private readonly array $zones, private array $tenants, private readonly Timetable $timetable, private readonly Telling $telling)
     {
     }
 
@@ -26,11 +25,9 @@ final class Berths
     public function best(WaySheet $sheet, \DateTimeImmutable $stickOn, int $trays): Berth
     {
         $found = [];
-        $dates = [];
         foreach ($this->zones as $id => $zone) {
             try {
-                $times = $sheet->times($this->air, $zone);
-                $when = $dates[spl_object_id($times)] ??= PlainDates::forwards($stickOn, $times);
+                $when = $this->timetable->dates($sheet, $zone, $stickOn);
             } catch (Refused $refused) {
                 $found[] = [[4, 0.0, $id], new Berth($id, $zone->name, null, null, $refused->getMessage())];
                 continue;

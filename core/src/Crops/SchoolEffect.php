@@ -7,7 +7,6 @@ namespace WetCradle\Core\Crops;
 use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Rates\HistoryWeight;
 use WetCradle\Core\Rates\StickCount;
-use WetCradle\Core\Stock\CuttingsPerShoot;
 
 /** What choosing a school changes in the numbers, said in a sentence and worked out on one crop's sheet. */
 final class SchoolEffect
@@ -54,7 +53,7 @@ final class SchoolEffect
                 'share' => sprintf('Here about day %d, when %d in 100 of those that will root have.', $days($way->potting->readyShare), (int) round(100 * $way->potting->readyShare)),
                 'first_root' => sprintf('Here about day %d, when half of those that will root have.', $days(0.5)),
                 'every_hole' => sprintf('Here about day %d, when 19 in 20 of those that will root have; the bench is held so long.', $days(0.95)),
-                default => sprintf('Here day %d after sticking, whatever is seen.', $way->times()->plannedDaysToRoot() + $way->weaningDays()),
+                default => sprintf('Here day %d after sticking, whatever is seen.', $way->plannedDaysToRoot() + $way->weaningDays()),
             },
             School::Feed => $option === 'after_rooting' ? 'Feed is counted from potting on.' : 'Feed is counted from sticking on, and the mix costs more.',
             School::Runners => $option === 'two' ? 'Twice the plantlets from a plant, each a little weaker: 10 runners give 20.' : '10 runners give 10 strong plantlets.',
@@ -85,7 +84,7 @@ final class SchoolEffect
             return 'Touches divisions only.';
         }
         $window = School::divisionWindow($option);
-        $ready = $way->times()->plannedDaysToRoot() + $way->weaningDays() + $way->potting->growOnDays;
+        $ready = $way->plannedDaysToRoot() + $way->weaningDays() + $way->potting->growOnDays;
 
         return sprintf('Divided in weeks %d to %d at the reference climate, ready about %d weeks later.', $window['from'], $window['to'], (int) ceil($ready / 7));
     }

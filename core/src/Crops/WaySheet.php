@@ -4,13 +4,8 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Crops;
 
-use WetCradle\Core\Bench\Zone;
-use WetCradle\Core\Calendar\Rest;
-use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Numbers\Range;
-use WetCradle\Core\Plan\CropTimes;
-use WetCradle\Core\Plan\GrowingOn;
 use WetCradle\Core\Rates\CropPrior;
 use WetCradle\Core\Rooting\RootingPace;
 use WetCradle\Core\Rooting\RootingTime;
@@ -22,9 +17,6 @@ final class WaySheet
     public const WASH = ['allowed', 'never'];
     public const MIX_KINDS = ['inert', 'with_compost'];
     public const SURPLUS = ['expected', 'chance'];
-
-    /** @var array<string, CropTimes> by the site's monthly means; in plain days without */
-    private array $times = [];
 
     /**
      * @param non-empty-list<SignedWindow>         $windows at the reference climate
@@ -141,24 +133,10 @@ final class WaySheet
         return array_sum(array_column($this->weaning, 'days'));
     }
 
-    /**
-     * @param ?SiteAir $air  of the site; without it growing on is taken in plain days
-     * @param ?Zone    $zone where it roots; without it rooting is taken at the sheet's own warmth
-     */
-    public function times(?SiteAir $air = null, ?Zone $zone = null): CropTimes
+    /** The day count that a plan uses at the sheet's own warmth. */
+    public function plannedDaysToRoot(): int
     {
-        $medium = $air === null ? null : $zone?->medium($this->warmth->medium, $air);
-        $where = ($air->site ?? '').'|'.($medium === null ? '' : $medium->setPoint ?? 'air '.$zone?->heat->words('°C'));
-        if (isset($this->times[$where])) {
-            return $this->times[$where];
-        }
-        $days = $this->daysToRoot();
-        $potting = $this->potting;
-        $growingOn = $air === null || $potting->degreeDays === null || $potting->growBase === null ? null : GrowingOn::degreeDays($potting->degreeDays, $potting->growBase, $air);
-        $rooting = $medium === null ? null : RootingTime::in($medium, $this->rooting, $this->warmth->cardinal);
-        $rest = $air !== null && $potting->winter === 'as_cells' ? Rest::of($air) : null;
-
-        return $this->times[$where] = CropTimes::of((int) $days->low, (int) $days->high, $this->weaningDays(), $potting->growOnDays, $growingOn, $rooting, $rest);
+        return RootingTime::plannedOf($this->daysToRoot());
     }
 
     /** "tip cutting, softwood"; where the one word says both, that one. */

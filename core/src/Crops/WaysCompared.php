@@ -22,7 +22,7 @@ final class WaysCompared
         if ($cells < 1 || $squareMetres <= 0.0) {
             throw Refused::because('not_positive', 'squareMetres', 'A tray has cells and takes room.');
         }
-        $days = $way->times()->plannedDaysToRoot() + $way->weaningDays();
+        $days = $way->plannedDaysToRoot() + $way->weaningDays();
         $good = $rate->mean() * $way->potting->survival->mean();
         // Several to a hole are insurance: they give one plant where at least one of them roots.
         $perHole = $way->each > 1 ? (1.0 - (1.0 - $rate->mean()) ** $way->each) * $way->potting->survival->mean() : $good;

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Core\Plan;
 
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Telling;
 

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace WetCradle\Core\Plan;
 
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Dates\CropTimes;
+use WetCradle\Core\Dates\PlainDates;
 
 /** A batch whose sticking or potting may still be moved, with the hours that each asks and how far it may go. */
 final class Movable

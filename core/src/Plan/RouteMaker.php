@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Plan;
 
+use WetCradle\Core\Bench\Trays;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Rates\StickCount;
 use WetCradle\Core\Refused;

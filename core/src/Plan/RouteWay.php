@@ -6,6 +6,7 @@ namespace WetCradle\Core\Plan;
 
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Crops\WayWindows;
+use WetCradle\Core\Dates\CropTimes;
 use WetCradle\Core\Numbers\Beta;
 
 /** One way of a crop as a plan weighs it. */

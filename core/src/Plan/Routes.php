@@ -7,6 +7,7 @@ namespace WetCradle\Core\Plan;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Crops\Method;
 use WetCradle\Core\Crops\OpenWeeks;
+use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\Rates\InWords;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Stock\Yard;

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Plan;
 
+use WetCradle\Core\Dates\PlainDates;
+
 /** One batch stuck on another day, or held in its tray for longer before it is potted, and what that does. */
 final class Shift
 {

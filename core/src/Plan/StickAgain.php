@@ -6,6 +6,8 @@ namespace WetCradle\Core\Plan;
 
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Crops\WayWindows;
+use WetCradle\Core\Dates\CropTimes;
+use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\Telling;
 
 /** Whether a way can still make plants for a week: while its material is right and there is time to root and grow on. */

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Core\Potting;
 
 use WetCradle\Core\Calendar\Week;
-use WetCradle\Core\Plan\GrowingOn;
+use WetCradle\Core\Dates\GrowingOn;
 use WetCradle\Core\Refused;
 
 /** A batch that waits for its pots: how much work, from when it can be done, and what it costs to let it wait. */

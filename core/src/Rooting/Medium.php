@@ -26,6 +26,13 @@ final class Medium
         return new self(null, $air, $held);
     }
 
+    /** Media that are equally warm have equal keys. */
+    public function key(): string
+    {
+        return $this->held === null ? (string) $this->setPoint : 'air '.$this->held->words('°C');
+    }
+
+    /** °C on a day. */
     public function on(\DateTimeImmutable $day): float
     {
         if ($this->setPoint !== null || $this->air === null || $this->held === null) {

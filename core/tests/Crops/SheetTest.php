@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace WetCradle\Core\Tests\Crops;
 
 use PHPUnit\Framework\TestCase;
+use WetCradle\Core\Bench\Timetable;
+use WetCradle\Core\Calendar\Climate;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Crops\HouseRules;
 use WetCradle\Core\Crops\Material;
@@ -29,7 +31,7 @@ final class SheetTest extends TestCase
                 $read = WaySheet::of($sheet);
                 self::assertEquals($sheet, $read->toArray());
                 self::assertSame([$method, $material], [$read->method, $read->material]);
-                self::assertGreaterThan(0, $read->times()->plannedDaysToRoot());
+                self::assertGreaterThan(0, $read->plannedDaysToRoot());
             }
         }
         self::assertSame(Material::SemiRipe, WaySheet::of(Pattern::SemiRipe->sheet(1))->material);

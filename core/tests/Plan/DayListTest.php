@@ -7,13 +7,13 @@ namespace WetCradle\Core\Tests\Plan;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Dates\CropTimes;
+use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\Plan\BatchCode;
-use WetCradle\Core\Plan\CropTimes;
 use WetCradle\Core\Plan\DayList;
 use WetCradle\Core\Plan\Job;
 use WetCradle\Core\Plan\NextThing;
 use WetCradle\Core\Plan\Outlook;
-use WetCradle\Core\Plan\PlainDates;
 use WetCradle\Core\Refused;
 
 /** What a day asks, case by case, and the dates it rests on. */

@@ -6,10 +6,10 @@ namespace WetCradle\Core\Tests\Plan;
 
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Calendar\Week;
-use WetCradle\Core\Plan\CropTimes;
+use WetCradle\Core\Dates\CropTimes;
+use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\Plan\EvenOut;
 use WetCradle\Core\Plan\Movable;
-use WetCradle\Core\Plan\PlainDates;
 use WetCradle\Core\Plan\Shift;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Telling;

@@ -5,16 +5,16 @@ declare(strict_types=1);
 namespace WetCradle\Core\Tests\Plan;
 
 use PHPUnit\Framework\TestCase;
+use WetCradle\Core\Bench\Trays;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Dates\CropTimes;
+use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Plan\BatchCode;
-use WetCradle\Core\Plan\CropTimes;
 use WetCradle\Core\Plan\DayList;
 use WetCradle\Core\Plan\NextThing;
 use WetCradle\Core\Plan\Outlook;
-use WetCradle\Core\Plan\PlainDates;
 use WetCradle\Core\Plan\StickNumbers;
-use WetCradle\Core\Plan\Trays;
 use WetCradle\Core\Plan\WorkNorms;
 use WetCradle\Core\Refused;
 

@@ -6,6 +6,7 @@ namespace WetCradle\Core\Tests\Plan;
 
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Bench\Berths;
+use WetCradle\Core\Bench\Timetable;
 use WetCradle\Core\Bench\Zone;
 use WetCradle\Core\Calendar\Climate;
 use WetCradle\Core\Calendar\Week;
@@ -41,7 +42,7 @@ final class RoutesTest extends TestCase
     {
         $sheet = WaySheet::of($pattern->sheet(1));
 
-        return new RouteWay($id, $sheet->words(), $id === 1, $sheet, WayWindows::of([SignedWindow::of($from, $to, Sign::Snaps)], WindowShift::none()), $sheet->times(Climate::reference()), Beta::of($rooting, $not), 72);
+        return new RouteWay($id, $sheet->words(), $id === 1, $sheet, WayWindows::of([SignedWindow::of($from, $to, Sign::Snaps)], WindowShift::none()), Timetable::at(Climate::reference())->usual($sheet), Beta::of($rooting, $not), 72);
     }
 
     /** @param list<string> $against */
@@ -178,7 +179,7 @@ final class RoutesTest extends TestCase
 
     private static function berths(int $trays): Berths
     {
-        return new Berths([1 => Zone::of('A1', $trays, Range::of(15, 26), Range::of(0, 3)), 2 => Zone::of('cold', 400, Range::of(2, 4), Range::of(0, 3))], [], Climate::reference(), Telling::plain());
+        return new Berths([1 => Zone::of('A1', $trays, Range::of(15, 26), Range::of(0, 3)), 2 => Zone::of('cold', 400, Range::of(2, 4), Range::of(0, 3))], [], Timetable::at(Climate::reference()), Telling::plain());
     }
 
     /**
@@ -237,11 +238,11 @@ final class RoutesTest extends TestCase
     public function testABenchTooColdIsNoPlaceAndNoBenchIsSaid(): void
     {
         $yard = static fn () => new Yard(['Fuchsia' => [self::source('FU-1', 60)]]);
-        $cold = self::draft([[60, '2027-W34']], $yard(), new Berths([2 => Zone::of('cold', 40, Range::of(2, 4), Range::of(0, 3))], [], Climate::reference(), Telling::plain()));
+        $cold = self::draft([[60, '2027-W34']], $yard(), new Berths([2 => Zone::of('cold', 40, Range::of(2, 4), Range::of(0, 3))], [], Timetable::at(Climate::reference()), Telling::plain()));
         self::assertNull($cold[0]->route);
         self::assertStringContainsString('No bench has room', (string) $cold[0]->refusal);
         $this->expectException(Refused::class);
-        self::draft([[60, '2027-W34']], $yard(), new Berths([], [], Climate::reference(), Telling::plain()));
+        self::draft([[60, '2027-W34']], $yard(), new Berths([], [], Timetable::at(Climate::reference()), Telling::plain()));
     }
 
     public function testOrdersThatShareSaySoAndWhatItSaves(): void

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Core\Tests\Rooting;
 
 use PHPUnit\Framework\TestCase;
+use WetCradle\Core\Bench\Timetable;
 use WetCradle\Core\Bench\Zone;
 use WetCradle\Core\Calendar\Climate;
 use WetCradle\Core\Calendar\Rest;
@@ -12,8 +13,8 @@ use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Crops\Pattern;
 use WetCradle\Core\Crops\WaySheet;
+use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\Numbers\Range;
-use WetCradle\Core\Plan\PlainDates;
 use WetCradle\Core\Refused;
 
 /** How long it takes to root where it lies: on a kept bench, or in the house's own air. */
@@ -34,7 +35,7 @@ final class RootingTimeTest extends TestCase
         $sheet = WaySheet::of(Pattern::SoftTip->sheet(1));
         $last = null;
         for ($set = 12.0; $set <= 24.0; ++$set) {
-            $dates = PlainDates::forwards(self::day('2027-05-03'), $sheet->times(Climate::reference(), self::bench($set, $set)));
+            $dates = PlainDates::forwards(self::day('2027-05-03'), Timetable::at(Climate::reference())->in(self::bench($set, $set), $sheet));
             self::assertTrue($last === null || ($dates->weanOn <= $last->weanOn && $dates->readyOn <= $last->readyOn), "{$set} °C");
             $last = $dates;
         }
@@ -43,22 +44,22 @@ final class RootingTimeTest extends TestCase
     public function testABenchThatCanBeSetToTheSheetRootsAsTheSheetSays(): void
     {
         $sheet = WaySheet::of(Pattern::SemiRipe->sheet(1));
-        $here = $sheet->times(Climate::reference(), self::bench(8, 28));
-        $plain = $sheet->times(Climate::reference());
+        $timetable = Timetable::at(Climate::reference());
+        [$here, $plain] = [$timetable->in(self::bench(8, 28), $sheet), $timetable->usual($sheet)];
         self::assertEquals(PlainDates::forwards(self::day('2027-07-05'), $plain)->toArray(), PlainDates::forwards(self::day('2027-07-05'), $here)->toArray());
-        self::assertSame($here, $sheet->times(Climate::reference(), self::bench(8, 28)), 'The same place, the same times.');
+        self::assertSame($here, $timetable->in(self::bench(8, 28), $sheet), 'The same place, the same times.');
     }
 
     public function testAColdFrameGoesWithTheAir(): void
     {
         $sheet = WaySheet::of(Pattern::Hardwood->sheet(1));
         $frame = self::bench(0, 30, true);
-        $times = $sheet->times(Climate::reference(), $frame);
+        $times = Timetable::at(Climate::reference())->in($frame, $sheet);
         $days = static fn (string $on) => (int) self::day($on)->diff(PlainDates::forwards(self::day($on), $times)->weanOn)->format('%a');
         self::assertGreaterThan($days('2027-05-15'), $days('2027-11-01'), 'What is stuck in autumn waits for spring.');
         $warmer = SiteAir::of(array_map(static fn (float $t) => $t + 2.0, Climate::reference()->means));
-        self::assertLessThanOrEqual(PlainDates::forwards(self::day('2027-11-01'), $times)->weanOn, PlainDates::forwards(self::day('2027-11-01'), $sheet->times($warmer, $frame))->weanOn);
-        $south = $sheet->times(Climate::reference()->otherHemisphere(), $frame);
+        self::assertLessThanOrEqual(PlainDates::forwards(self::day('2027-11-01'), $times)->weanOn, PlainDates::forwards(self::day('2027-11-01'), Timetable::at($warmer)->in($frame, $sheet))->weanOn);
+        $south = Timetable::at(Climate::reference()->otherHemisphere())->in($frame, $sheet);
         self::assertEqualsWithDelta($days('2027-11-01'), (int) self::day('2027-05-02')->diff(PlainDates::forwards(self::day('2027-05-02'), $south)->weanOn)->format('%a'), 8);
         self::assertSame('2028-02-29', PlainDates::forwards(self::day('2028-02-29'), $times)->stickOn->format('Y-m-d'));
     }
@@ -66,7 +67,7 @@ final class RootingTimeTest extends TestCase
     public function testThereAndBackAgain(): void
     {
         foreach ([self::bench(0, 30, true), self::bench(18, 24)] as $zone) {
-            $times = WaySheet::of(Pattern::SemiRipe->sheet(1))->times(Climate::reference(), $zone);
+            $times = Timetable::at(Climate::reference())->in($zone, WaySheet::of(Pattern::SemiRipe->sheet(1)));
             foreach (['2027-W26', '2027-W40', '2028-W10'] as $week) {
                 $stickOn = PlainDates::stickBy(Week::of($week), $times);
                 self::assertLessThanOrEqual(Week::of($week)->monday(), PlainDates::forwards($stickOn, $times)->readyOn, $week);
@@ -77,7 +78,7 @@ final class RootingTimeTest extends TestCase
     public function testRangesHoldThePlannedDay(): void
     {
         foreach (Pattern::cases() as $pattern) {
-            $times = WaySheet::of($pattern->sheet(1))->times(Climate::reference(), self::bench(5, 30));
+            $times = Timetable::at(Climate::reference())->in(self::bench(5, 30), WaySheet::of($pattern->sheet(1)));
             foreach (['2027-03-01', '2027-06-20', '2027-10-11'] as $on) {
                 $d = PlainDates::forwards(self::day($on), $times);
                 self::assertTrue($d->rootedFrom <= $d->weanOn && $d->weanOn <= $d->potOn, $pattern->value);
@@ -89,7 +90,7 @@ final class RootingTimeTest extends TestCase
 
     public function testHeldInItsTrayItIsPottedLater(): void
     {
-        $times = WaySheet::of(Pattern::SoftTip->sheet(1))->times(Climate::reference());
+        $times = Timetable::at(Climate::reference())->usual(WaySheet::of(Pattern::SoftTip->sheet(1)));
         [$now, $held] = [PlainDates::forwards(self::day('2027-05-03'), $times), PlainDates::forwards(self::day('2027-05-03'), $times, 14)];
         self::assertEquals($now->weanOn, $held->weanOn);
         self::assertSame('14', $now->potOn->diff($held->potOn)->format('%a'));
@@ -101,7 +102,7 @@ final class RootingTimeTest extends TestCase
         $sheet = WaySheet::of(Pattern::SoftTip->sheet(1));
         foreach ([self::bench(2, 4), self::bench(38, 40)] as $zone) {
             try {
-                PlainDates::forwards(self::day('2027-05-03'), $sheet->times(Climate::reference(), $zone));
+                PlainDates::forwards(self::day('2027-05-03'), Timetable::at(Climate::reference())->in($zone, $sheet));
                 self::fail('Should have been refused.');
             } catch (Refused $refused) {
                 self::assertSame('never_reached', $refused->reason);
@@ -109,7 +110,7 @@ final class RootingTimeTest extends TestCase
             }
         }
         try {
-            PlainDates::forwards(self::day('2027-05-03'), $sheet->times(SiteAir::of(array_fill(0, 12, 1.0)), self::bench(0, 30, true)));
+            PlainDates::forwards(self::day('2027-05-03'), Timetable::at(SiteAir::of(array_fill(0, 12, 1.0)))->in(self::bench(0, 30, true), $sheet));
             self::fail('Should have been refused.');
         } catch (Refused $refused) {
             self::assertStringContainsString('never warm enough', $refused->getMessage());
@@ -130,7 +131,7 @@ final class RootingTimeTest extends TestCase
         }
         $sheet = WaySheet::of(Pattern::Hardwood->sheet(1));
         $frame = self::bench(0, 30, true);
-        $ready = static fn (SiteAir $a) => PlainDates::forwards(self::day('2027-03-20'), $sheet->times($a, $frame))->weanOn;
+        $ready = static fn (SiteAir $a) => PlainDates::forwards(self::day('2027-03-20'), Timetable::at($a)->in($frame, $sheet))->weanOn;
         self::assertGreaterThan($ready($air), $ready($air->measured($logged)), 'A cold spring puts it back.');
     }
 

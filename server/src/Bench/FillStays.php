@@ -8,10 +8,9 @@ use WetCradle\Core\Bench\Comfort;
 use WetCradle\Core\Bench\Leg;
 use WetCradle\Core\Bench\Stay;
 use WetCradle\Core\Bench\Tenant;
+use WetCradle\Core\Bench\Trays;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Crops\WaySheet;
-use WetCradle\Core\Plan\PlainDates;
-use WetCradle\Core\Plan\Trays;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Crops\Windows;
 use WetCradle\Server\Nursery\House;
@@ -36,9 +35,6 @@ final class FillStays
     private const WEIGHTS = ['must' => 5, 'should' => 3, 'nice' => 2];
     /** What it costs to lay something where it takes the room of another stage. */
     private const OUT_OF_PLACE = 2;
-
-    /** @var array<string, PlainDates> */
-    private array $dates = [];
 
     public function __construct(private readonly Takes $takes, private readonly Windows $windows, private readonly House $house)
     {
@@ -146,14 +142,7 @@ final class FillStays
         }
         $day = $h->dayOf($batch, $shift);
         try {
-            $times = $sheet->times($this->house->air(), $h->core($space));
-        } catch (Refused) {
-            return null;
-        }
-        // Benches of one warmth give the same days.
-        $key = spl_object_id($times).' '.$day->format('Y-m-d').' '.$batch->heldDays;
-        try {
-            $dates = $this->dates[$key] ??= PlainDates::forwards($day, $times, $batch->heldDays);
+            $dates = $this->house->timetable()->dates($sheet, $h->core($space), $day, $batch->heldDays);
         } catch (Refused) {
             return null;
         }

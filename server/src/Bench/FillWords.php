@@ -12,7 +12,7 @@ use WetCradle\Core\Bench\Leg;
 use WetCradle\Core\Bench\MistNeed;
 use WetCradle\Core\Bench\NoPlace;
 use WetCradle\Core\Bench\Tenant;
-use WetCradle\Core\Plan\Trays;
+use WetCradle\Core\Bench\Trays;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Plan\TrayKind;

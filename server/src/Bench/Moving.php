@@ -8,7 +8,6 @@ use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Plan\BatchCode;
-use WetCradle\Core\Plan\PlainDates;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Nursery\House;
@@ -79,13 +78,13 @@ final class Moving
         $lies = $batch->isStuck() ? $batch->zoneOn($this->today->day()) : $batch->zone;
         $zones = [];
         $all = $this->em->getRepository(Zone::class)->findBy([], ['id' => 'ASC']);
-        $dates = $same = $cores = [];
+        $dates = $cores = [];
         foreach ($all as $zone) {
             $cores[(int) $zone->id] = $zone->core();
             try {
-                // What is stuck keeps the days of where it rooted; benches of one warmth give the same days.
-                $times = $batch->sheet->core()->times($this->house->air(), $batch->isStuck() ? $batch->zone->core() : $cores[(int) $zone->id]);
-                $dates[(int) $zone->id] = $same[spl_object_id($times)] ??= PlainDates::forwards($batch->stuckOn ?? $batch->stickOn, $times, $batch->heldDays);
+                // What is stuck keeps the days of where it rooted.
+                $rootsIn = $batch->isStuck() ? $batch->zone->core() : $cores[(int) $zone->id];
+                $dates[(int) $zone->id] = $this->house->timetable()->dates($batch->sheet->core(), $rootsIn, $batch->stuckOn ?? $batch->stickOn, $batch->heldDays);
             } catch (Refused $refused) {
                 $dates[(int) $zone->id] = $refused;
             }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Server\Book;
 
 use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\Bench\Trays;
 use WetCradle\Core\Book\ActKind;
 use WetCradle\Core\Book\CountBook;
 use WetCradle\Core\Book\Entry;
@@ -15,7 +16,6 @@ use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Crops\Material;
 use WetCradle\Core\Crops\Method;
 use WetCradle\Core\Plan\BatchCode;
-use WetCradle\Core\Plan\Trays;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Rooting\StageTally;
 use WetCradle\Server\Account\Account;
@@ -77,7 +77,7 @@ final class Acts
         $batch->asPlanned = $batch->plan();
         $batch->trays = $trays;
         $batch->stuckOn = $day;
-        $batch->date($batch->datesFrom($day, $this->house->air()));
+        $batch->date($batch->datesFrom($day, $this->house->timetable()));
         $line = $batch->lines->first() ?: new Line($batch, 1, $day);
         $this->em->persist($line);
         $says = sprintf('Stuck %d in %d × %s', $stuck, $trays, $batch->trayKind->name).($tooPoor > 0 ? sprintf(', %d thrown as too poor', $tooPoor) : '').($batch->despite === null ? '' : sprintf('; although %s was not fit: %s', $batch->block->code, $batch->despite));
@@ -204,7 +204,7 @@ final class Acts
     {
         $nursery = $this->house->nursery();
         $sheet = $this->sheetFor($old, $method, $material);
-        $dates = Batch::datesIn($old->zone, $sheet->core(), $day, $this->house->air());
+        $dates = Batch::datesIn($old->zone, $sheet->core(), $day, $this->house->timetable());
         $new = new Batch(BatchCode::ofNumber(++$nursery->batchesNumbered)->written, $sheet, $method->value, $material->value, $old->wanted, $old->block, $old->zone, $old->trayKind, Trays::toHold($count, $old->trayKind->cells)->number, $count, null, null, $dates, $this->writing->by(), $this->today->now());
         $new->stuckOn = $day;
         $new->mix = $old->mix;
@@ -281,9 +281,9 @@ final class Acts
         $was = $batch->leftBenchOn;
         $batch->leftBenchOn = $onBench > 0 || !$batch->isStuck() ? null : ($batch->leftBenchOn ?? $day);
         if ($was === null && $batch->leftBenchOn !== null) {
-            $batch->growsOnFrom($batch->leftBenchOn, $this->house->air());
+            $batch->growsOnFrom($batch->leftBenchOn, $this->house->timetable());
         } elseif ($was !== null && $batch->leftBenchOn === null && $batch->stuckOn !== null) {
-            $batch->date($batch->datesFrom($batch->stuckOn, $this->house->air()));
+            $batch->date($batch->datesFrom($batch->stuckOn, $this->house->timetable()));
         }
     }
 

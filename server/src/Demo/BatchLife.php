@@ -5,16 +5,16 @@ declare(strict_types=1);
 namespace WetCradle\Server\Demo;
 
 use Doctrine\DBAL\Connection;
+use WetCradle\Core\Bench\Timetable;
+use WetCradle\Core\Bench\Trays;
 use WetCradle\Core\Book\ActKind;
 use WetCradle\Core\Book\CountBook;
 use WetCradle\Core\Book\Entry;
 use WetCradle\Core\Book\FullCount;
 use WetCradle\Core\Book\Losses;
 use WetCradle\Core\Book\State;
-use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Calendar\Week;
-use WetCradle\Core\Plan\PlainDates;
-use WetCradle\Core\Plan\Trays;
+use WetCradle\Core\Dates\PlainDates;
 
 /** Plays made-up batches through the core's count book, from the order to the sale, and stops each at today. */
 final class BatchLife
@@ -24,7 +24,7 @@ final class BatchLife
     private readonly CountBook $book;
     private readonly DemoRecords $records;
 
-    public function __construct(private readonly Connection $db, private readonly Chance $chance, private readonly Placing $placing, private readonly SiteAir $air, private readonly \DateTimeImmutable $today)
+    public function __construct(private readonly Connection $db, private readonly Chance $chance, private readonly Placing $placing, private readonly Timetable $timetable, private readonly \DateTimeImmutable $today)
     {
         $this->book = CountBook::empty();
         $this->records = new DemoRecords($db, $this->book);
@@ -35,11 +35,11 @@ final class BatchLife
     {
         $plan = $place['plan'];
         $crop = $plan->crop;
-        $times = $crop->sheet->times($this->air, $this->placing->zone($place['zone']));
-        $planned = PlainDates::forwards($plan->stickOn, $times);
+        $zone = $this->placing->zone($place['zone']);
+        $planned = $this->timetable->dates($crop->sheet, $zone, $plan->stickOn);
         $stuckOn = $plan->is('late') ? $plan->stickOn->modify(sprintf('+%d days', (int) $plan->told('days'))) : $plan->stickOn;
         $isStuck = $stuckOn <= $this->today && !($stuckOn >= $this->today->modify('-4 days') && $this->chance->happens(0.5));
-        $dates = $isStuck ? PlainDates::forwards($stuckOn, $times) : $planned;
+        $dates = $isStuck ? $this->timetable->dates($crop->sheet, $zone, $stuckOn) : $planned;
         $inTrays = Trays::of($plan->trays, $crop->cells)->hold();
         $needed = max(10, 10 * (int) round($inTrays * (float) $crop->of('rate') * (float) $crop->of('potRate') * 0.08));
         $enteredOn = $plan->stickOn->modify('-9 weeks')->setTime(18, 40);

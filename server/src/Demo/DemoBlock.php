@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Demo;
 
+use WetCradle\Core\Crops\CuttingsPerShoot;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Stock\BlockOffer;
-use WetCradle\Core\Stock\CuttingsPerShoot;
 use WetCradle\Core\Stock\ShootHabit;
 
 /** A stock block of the made-up nursery. */

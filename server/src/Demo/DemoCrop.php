@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Demo;
 
-use WetCradle\Core\Calendar\SiteAir;
+use WetCradle\Core\Bench\Timetable;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Calendar\WindowShift;
 use WetCradle\Core\Crops\Material;
@@ -12,7 +12,7 @@ use WetCradle\Core\Crops\Method;
 use WetCradle\Core\Crops\Pattern;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Crops\WayWindows;
-use WetCradle\Core\Plan\CropTimes;
+use WetCradle\Core\Dates\CropTimes;
 use WetCradle\Server\Crops\Crop;
 
 /** A crop of the made-up nursery: its sheet, and how it really behaves, which the sheet does not know. */
@@ -35,19 +35,19 @@ final class DemoCrop
         public readonly float $trueRate,
         public readonly float $truePhi,
         private readonly array $row,
-        SiteAir $air,
+        Timetable $timetable,
     ) {
         $this->windows = WayWindows::of($sheet->windows, WindowShift::none());
-        $this->times = $sheet->times($air);
+        $this->times = $timetable->usual($sheet);
     }
 
     /**
      * @param array<string, string> $row
      * @param array<string, mixed>  $more what its sheet says beyond the row
      */
-    public static function read(array $row, array $more, int $trayKind, int $cells, SiteAir $air): self
+    public static function read(array $row, array $more, int $trayKind, int $cells, Timetable $timetable): self
     {
-        return new self($row['name'], Crop::slugOf($row['name']), $trayKind, $cells, (int) $row['trays'], self::sheet($row, $more, $trayKind), (float) $row['trueRate'], (float) $row['truePhi'], $row, $air);
+        return new self($row['name'], Crop::slugOf($row['name']), $trayKind, $cells, (int) $row['trays'], self::sheet($row, $more, $trayKind), (float) $row['trueRate'], (float) $row['truePhi'], $row, $timetable);
     }
 
     /**

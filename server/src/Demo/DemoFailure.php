@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Server\Demo;
 
 use Doctrine\DBAL\Connection;
-use WetCradle\Core\Calendar\SiteAir;
+use WetCradle\Core\Bench\Timetable;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Calendar\WindowShift;
 use WetCradle\Core\Crops\WaySheet;
@@ -23,7 +23,7 @@ final class DemoFailure
 {
     private const LIFTED = ['dead' => 13, 'nothing' => 2, 'callus' => 1];
 
-    public function __construct(private readonly Connection $db, private readonly \DateTimeImmutable $today, private readonly SiteAir $air)
+    public function __construct(private readonly Connection $db, private readonly \DateTimeImmutable $today, private readonly Timetable $timetable)
     {
     }
 
@@ -54,7 +54,7 @@ final class DemoFailure
         $sheet = WaySheet::of((array) json_decode((string) $row['details'], true, 64, JSON_THROW_ON_ERROR));
         $windows = WayWindows::of($sheet->windows, WindowShift::none());
         for ($weeks = 0; $weeks <= 26; ++$weeks) {
-            $again = StickAgain::for($windows, $sheet->times($this->air), Week::of((string) $row['ready_week'])->plus($weeks), $this->today, Telling::plain());
+            $again = StickAgain::for($windows, $this->timetable->usual($sheet), Week::of((string) $row['ready_week'])->plus($weeks), $this->today, Telling::plain());
             if ($again->isPossible() && $again->from <= $this->today->modify('+2 weeks') && $again->last >= $this->today->modify('+10 days')) {
                 return $weeks;
             }

@@ -6,13 +6,13 @@ namespace WetCradle\Server\Demo;
 
 use Doctrine\DBAL\Connection;
 use Symfony\Component\PasswordHasher\Hasher\PasswordHasherFactoryInterface;
+use WetCradle\Core\Bench\Timetable;
 use WetCradle\Core\Calendar\Climate;
 use WetCradle\Core\Calendar\Season;
-use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Crops\WaySheet;
+use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\Plan\BatchCode;
-use WetCradle\Core\Plan\PlainDates;
 use WetCradle\Server\Account\Account;
 use WetCradle\Server\Bench\Pots;
 use WetCradle\Server\Calendar\Today;
@@ -38,15 +38,16 @@ final class DemoNursery
         $nursery = Readable::yaml('nursery.yaml');
         $this->settle($nursery);
         $air = Climate::from((string) $nursery['climate'])->air((string) $nursery['hemisphere']);
-        $crops = $this->crops($air);
+        $timetable = Timetable::at($air);
+        $crops = $this->crops($timetable);
         $stock = new DemoStock($this->db, $this->today->day());
         $blocks = $stock->plant($crops);
         $zones = $this->zones();
         $chance = new Chance((int) $nursery['seed']);
         $today = $this->today->day();
         $plans = $this->plans($crops, $chance, (string) $nursery['hemisphere']);
-        $placing = new Placing($zones, $blocks, $air, $chance);
-        $life = new BatchLife($this->db, $chance, $placing, $air, $today);
+        $placing = new Placing($zones, $blocks, $timetable, $chance);
+        $life = new BatchLife($this->db, $chance, $placing, $timetable, $today);
         $number = 0;
         foreach ($plans as $plan) {
             $place = $placing->placeFor($plan);
@@ -56,7 +57,7 @@ final class DemoNursery
         }
         $life->write();
         $stock->record($blocks, $crops);
-        (new DemoFailure($this->db, $today, $air))->happen();
+        (new DemoFailure($this->db, $today, $timetable))->happen();
         $this->unplanned($crops, $chance);
         (new DemoSeason($this->db, $today))->fill($air);
         (new DemoShelf($this->db, $this->today->day()))->lay();
@@ -84,14 +85,14 @@ final class DemoNursery
     }
 
     /** @return array<string, DemoCrop> by slug */
-    private function crops(SiteAir $air): array
+    private function crops(Timetable $timetable): array
     {
         $trays = $this->db->fetchAllAssociativeIndexed('SELECT name, id, cells FROM tray_kind');
         $sheets = Readable::yaml('sheets.yaml');
         $found = [];
         foreach (Readable::csv('crops.csv') as $row) {
             $more = (array) ($sheets[Crop::slugOf($row['name'])] ?? []);
-            $crop = DemoCrop::read($row, $more, (int) $trays[$row['tray']]['id'], (int) $trays[$row['tray']]['cells'], $air);
+            $crop = DemoCrop::read($row, $more, (int) $trays[$row['tray']]['id'], (int) $trays[$row['tray']]['cells'], $timetable);
             $this->db->insert('crop', ['version' => 1, 'name' => $crop->name, 'slug' => $crop->slug]);
             $crop->id = (int) $this->db->lastInsertId();
             $crop->sheetId = $this->way($crop, $crop->sheet, ucfirst($crop->sheet->words()), true);

@@ -5,11 +5,10 @@ declare(strict_types=1);
 namespace WetCradle\Server\Demo;
 
 use WetCradle\Core\Bench\Tenant;
+use WetCradle\Core\Bench\Timetable;
 use WetCradle\Core\Bench\Zone;
-use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Numbers\Range;
-use WetCradle\Core\Plan\PlainDates;
 
 /** Finds each batch of the made-up nursery a zone that suits it and a stock block that can give, as its people would have. */
 final class Placing
@@ -28,7 +27,7 @@ final class Placing
      * @param list<array<string, mixed>>      $zones
      * @param list<DemoBlock>            $blocks
      */
-    public function __construct(array $zones, private readonly array $blocks, private readonly SiteAir $air, private readonly Chance $chance)
+    public function __construct(array $zones, private readonly array $blocks, private readonly Timetable $timetable, private readonly Chance $chance)
     {
         foreach (array_filter($zones, static fn (array $zone) => !(bool) $zone['onlyPots']) as $zone) {
             $this->zones[(int) $zone['id']] = Zone::of((string) $zone['name'], (int) $zone['trays'], Range::of((float) $zone['heatLow'], (float) $zone['heatHigh']), Range::of((float) $zone['mistLow'], (float) $zone['mistHigh']), $zone['kind'] === 'frame');
@@ -63,7 +62,7 @@ final class Placing
 
     private function tenant(DemoPlan $plan, ?Zone $zone = null): Tenant
     {
-        $dates = PlainDates::forwards($plan->stickOn, $plan->crop->sheet->times($this->air, $zone));
+        $dates = $this->timetable->dates($plan->crop->sheet, $zone, $plan->stickOn);
 
         return Tenant::of('?', $plan->trays, Week::containing($plan->stickOn), $dates->lastBenchWeek()->plus(self::OVERSTAY), $plan->crop->sheet->warmth->medium, $plan->crop->sheet->water->mist);
     }

@@ -6,6 +6,7 @@ namespace WetCradle\Server\Nursery;
 
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\Bench\Timetable;
 use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Refused;
 
@@ -13,6 +14,7 @@ use WetCradle\Core\Refused;
 final class House
 {
     private ?SiteAir $air = null;
+    private ?Timetable $timetable = null;
     /** @var list<float|int> what it was reckoned from, as the database has it */
     private array $means = [];
 
@@ -29,6 +31,7 @@ final class House
             return $this->air;
         }
         $this->means = $means;
+        $this->timetable = null;
 
         return $this->air = SiteAir::of($means)->measured(array_map(floatval(...), $this->db->fetchAllKeyValue('SELECT on_day, mean FROM air_day ORDER BY on_day')));
     }
@@ -37,6 +40,14 @@ final class House
     public function forgetAir(): void
     {
         $this->air = null;
+    }
+
+    /** How long crops take in the air of this site. */
+    public function timetable(): Timetable
+    {
+        $air = $this->air();
+
+        return $this->timetable ??= Timetable::at($air);
     }
 
     public function nursery(): Nursery

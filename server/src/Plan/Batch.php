@@ -8,10 +8,10 @@ use Doctrine\Common\Collections\ArrayCollection;
 use Doctrine\Common\Collections\Collection;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
-use WetCradle\Core\Calendar\SiteAir;
+use WetCradle\Core\Bench\Timetable;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Crops\WaySheet;
-use WetCradle\Core\Plan\PlainDates;
+use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Account\Account;
 use WetCradle\Server\Bench\MovesOn;
@@ -210,33 +210,33 @@ class Batch
     }
 
     /** Its days where it lies, stuck on this day. */
-    public function datesFrom(\DateTimeImmutable $stickOn, SiteAir $air): PlainDates
+    public function datesFrom(\DateTimeImmutable $stickOn, Timetable $timetable): PlainDates
     {
-        return $this->inItsWeek(self::datesIn($this->zone, $this->sheet->core(), $stickOn, $air, $this->heldDays), $air);
+        return $this->inItsWeek(self::datesIn($this->zone, $this->sheet->core(), $stickOn, $timetable, $this->heldDays), $timetable);
     }
 
     /** These days, with its potting in the week that it was given. */
-    public function inItsWeek(PlainDates $dates, SiteAir $air): PlainDates
+    public function inItsWeek(PlainDates $dates, Timetable $timetable): PlainDates
     {
-        return $this->potWeek === null ? $dates : $dates->pottedOn(Week::of($this->potWeek)->monday(), $this->sheet->core()->times($air, $this->zone->core())->growingOn);
+        return $this->potWeek === null ? $dates : $dates->pottedOn(Week::of($this->potWeek)->monday(), $timetable->in($this->zone->core(), $this->sheet->core())->growingOn);
     }
 
     /** Potted on this day: from now on only how it grows on is a forecast. */
-    public function growsOnFrom(\DateTimeImmutable $pottedOn, SiteAir $air): void
+    public function growsOnFrom(\DateTimeImmutable $pottedOn, Timetable $timetable): void
     {
-        $this->readyOn = $this->readyFrom = $this->readyBy = $this->readyWhenPotted($pottedOn, $air);
+        $this->readyOn = $this->readyFrom = $this->readyBy = $this->readyWhenPotted($pottedOn, $timetable);
     }
 
-    public function readyWhenPotted(\DateTimeImmutable $pottedOn, SiteAir $air): \DateTimeImmutable
+    public function readyWhenPotted(\DateTimeImmutable $pottedOn, Timetable $timetable): \DateTimeImmutable
     {
-        return $this->sheet->core()->times($air, $this->zone->core())->growingOn->readyOn($pottedOn);
+        return $timetable->in($this->zone->core(), $this->sheet->core())->growingOn->readyOn($pottedOn);
     }
 
     /** @throws Refused for `zone` where it never roots there */
-    public static function datesIn(Zone $zone, WaySheet $sheet, \DateTimeImmutable $stickOn, SiteAir $air, int $heldDays = 0): PlainDates
+    public static function datesIn(Zone $zone, WaySheet $sheet, \DateTimeImmutable $stickOn, Timetable $timetable, int $heldDays = 0): PlainDates
     {
         try {
-            return PlainDates::forwards($stickOn, $sheet->times($air, $zone->core()), $heldDays);
+            return $timetable->dates($sheet, $zone->core(), $stickOn, $heldDays);
         } catch (Refused $refused) {
             throw $refused->at('zone');
         }

@@ -10,10 +10,10 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
+use WetCradle\Core\Bench\Trays;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\Plan\BatchCode;
-use WetCradle\Core\Plan\PlainDates;
-use WetCradle\Core\Plan\Trays;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Calendar\Today;
@@ -75,7 +75,7 @@ final class BatchController
             $nursery = $this->house->nursery();
             $block = $this->find->by(StockBlock::class, 'code', $in->text('block'), 'block', 'stock block');
             $zone = $this->find->by(Zone::class, 'id', $in->count('zone', 1), 'zone', 'zone');
-            $dates = Batch::datesIn($zone, $way->core(), $this->stickDay($in), $this->house->air());
+            $dates = Batch::datesIn($zone, $way->core(), $this->stickDay($in), $this->house->timetable());
             $batch = new Batch(
                 BatchCode::ofNumber(++$nursery->batchesNumbered)->written,
                 $way->newest(),
@@ -124,7 +124,7 @@ final class BatchController
             $batch->movesOn->clear();
             $batch->trays = $in->count('trays', 1, 20_000);
             $batch->planned = $batch->sheet->core()->each * Trays::of($batch->trays, $batch->trayKind->cells)->hold();
-            $dates = $batch->datesFrom($this->stickDay($in), $this->house->air());
+            $dates = $batch->datesFrom($this->stickDay($in), $this->house->timetable());
             $batch->date($dates);
             $in->done();
             if (!$batch->calledOff) {

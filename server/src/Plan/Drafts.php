@@ -54,7 +54,7 @@ final class Drafts
         }
         $lying = array_map(static fn (array $tenants) => array_values(array_filter($tenants, static fn (Tenant $t) => !in_array(Tenants::code($t), $replaced, true))), $this->tenants->byZone($this->today->week(), $this->today->week()->plus(self::AHEAD_WEEKS)));
 
-        return $this->licensed($going, SeasonDraft::make($this->grouped($anew), $this->yards->all(null, $replaced), new Berths($zones, $lying, $this->house->air(), $nursery->telling()), $nursery->norms(), $nursery->costs(), $this->today->day(), $nursery->telling())->drafted);
+        return $this->licensed($going, SeasonDraft::make($this->grouped($anew), $this->yards->all(null, $replaced), new Berths($zones, $lying, $this->house->timetable(), $nursery->telling()), $nursery->norms(), $nursery->costs(), $this->today->day(), $nursery->telling())->drafted);
     }
 
     /**

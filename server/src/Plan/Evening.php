@@ -9,10 +9,10 @@ use WetCradle\Core\Bench\Berths;
 use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Bench\Zone as CoreZone;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\Plan\BatchLoad;
 use WetCradle\Core\Plan\EvenOut;
 use WetCradle\Core\Plan\Movable;
-use WetCradle\Core\Plan\PlainDates;
 use WetCradle\Core\Plan\Shift;
 use WetCradle\Server\Bench\Tenants;
 use WetCradle\Server\Calendar\Today;
@@ -88,7 +88,7 @@ final class Evening
             $batch = $this->batches[$load->tenant->name] ?? null;
             if ($batch !== null && $batch->potOn >= $this->today->day()) {
                 [$earliest, $latest] = $batch->isStuck() ? [null, null] : $this->windows->daysAround($batch->sheet->way, $batch->stickOn, $this->today->day());
-                $found[] = new Movable($batch->code, $batch->crop->name, $batch->stuckOn ?? $batch->stickOn, $earliest, $latest, $batch->sheet->core()->times($this->house->air(), $this->zone($batch)), $batch->heldDays, $batch->wanted?->ready(),
+                $found[] = new Movable($batch->code, $batch->crop->name, $batch->stuckOn ?? $batch->stickOn, $earliest, $latest, $this->house->timetable()->in($this->zone($batch), $batch->sheet->core()), $batch->heldDays, $batch->wanted?->ready(),
                     $norms->hoursToCollect($load->toStick) + $norms->hoursToStick($load->toStick, $load->method), $norms->hoursToPot($load->toPot, $load->pot));
             }
         }

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace WetCradle\Server\Plan;
 
 use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\Bench\Trays;
+use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\Plan\BatchCode;
-use WetCradle\Core\Plan\PlainDates;
-use WetCradle\Core\Plan\Trays;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Bench\Pots;
 use WetCradle\Server\Bench\Potted;
@@ -61,7 +61,7 @@ final class MovePlaces
         if ($move->parts === []) {
             $dates = $this->dates($first, $batch, $stickOn, $held);
             if ($batch->isStuck() && $move->heldDays === null) {
-                $dates = $batch->inItsWeek($dates, $this->house->air());
+                $dates = $batch->inItsWeek($dates, $this->house->timetable());
             }
 
             return [new Placed($move, $batch, $dates, $first, $then, $held, $trays, $batch->planned, $kind, $this->potted($move, $batch, $dates), false, $first !== $batch->zone || $move->zone !== null || $move->then !== null || $move->pots !== null)];
@@ -126,7 +126,7 @@ final class MovePlaces
 
     private function dates(Zone $zone, Batch $batch, \DateTimeImmutable $stickOn, int $held): PlainDates
     {
-        return Batch::datesIn($zone, $batch->sheet->core(), $stickOn, $this->house->air(), $held);
+        return Batch::datesIn($zone, $batch->sheet->core(), $stickOn, $this->house->timetable(), $held);
     }
 
     public function zone(int $id, Move $move): Zone

@@ -6,7 +6,7 @@ namespace WetCradle\Server\Plan;
 
 use WetCradle\Core\Bench\Berths;
 use WetCradle\Core\Bench\Tenant;
-use WetCradle\Core\Plan\PlainDates;
+use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Server\Bench\Potted;
 use WetCradle\Server\Bench\Tenants;
 use WetCradle\Server\Bench\Zone;

@@ -9,7 +9,7 @@ use WetCradle\Core\Bench\Offer;
 use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Crops\WaySheet;
-use WetCradle\Core\Plan\PlainDates;
+use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\Plan\StickNumbers;
 use WetCradle\Core\Rates\InWords;
 use WetCradle\Core\Refused;
@@ -83,7 +83,7 @@ final class Planner
     /** Backwards from the week wanted, or forwards from a day given; never from a day gone by. */
     public function dates(Wanted $wanted, Way $way, ?\DateTimeImmutable $stickOn): PlainDates
     {
-        $times = $way->core()->times($this->house->air());
+        $times = $this->house->timetable()->usual($way->core());
         $backwards = PlainDates::backwards($wanted->ready(), $times);
 
         return match (true) {
@@ -153,7 +153,7 @@ final class Planner
         $dates = $never = [];
         foreach ($zones as $zone) {
             try {
-                $dates[(int) $zone->id] = Batch::datesIn($zone, $sheet, $stickOn, $this->house->air());
+                $dates[(int) $zone->id] = Batch::datesIn($zone, $sheet, $stickOn, $this->house->timetable());
             } catch (Refused $refused) {
                 $never[(int) $zone->id] = lcfirst($refused->getMessage());
             }
@@ -163,7 +163,7 @@ final class Planner
         $found = $distance = $codes = [];
         foreach ($zones as $zone) {
             $when = $dates[(int) $zone->id] ?? null;
-            $batch = $this->tenant($sheet, $when ?? PlainDates::forwards($stickOn, $sheet->times($this->house->air())), $positions);
+            $batch = $this->tenant($sheet, $when ?? $this->house->timetable()->dates($sheet, null, $stickOn), $positions);
             $offer = $zone->core()->offerTo($batch, $tenants[(int) $zone->id] ?? [], $telling);
             $distance[(int) $zone->id] = $zone->core()->distanceFrom($batch);
             $names = array_values(array_unique(array_map(static fn (Tenant $t) => Tenants::code($t), $offer->neighbours)));

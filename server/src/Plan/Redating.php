@@ -19,16 +19,16 @@ final class Redating
     public function all(): int
     {
         $this->house->forgetAir();
-        $air = $this->house->air();
+        $timetable = $this->house->timetable();
         $moved = 0;
         foreach ($this->em->createQuery('SELECT b, s FROM '.Batch::class.' b LEFT JOIN b.standing s WHERE b.calledOff = false AND (b.leftBenchOn IS NULL OR s.live > 0)')->getResult() as $batch) {
             $before = [$batch->weanOn, $batch->readyOn];
             try {
                 if ($batch->leftBenchOn === null) {
-                    $batch->date($batch->datesFrom($batch->stuckOn ?? $batch->stickOn, $air));
+                    $batch->date($batch->datesFrom($batch->stuckOn ?? $batch->stickOn, $timetable));
                 } else {
                     // Its potting is known; only how it grows on is still a forecast.
-                    $batch->growsOnFrom($batch->leftBenchOn, $air);
+                    $batch->growsOnFrom($batch->leftBenchOn, $timetable);
                 }
             } catch (Refused) {
                 // In this air it never comes to an end; its old days stand until somebody moves it.

@@ -119,7 +119,7 @@ final class Versions
             $batch->shared->clear();
             array_map($batch->shared->add(...), $orders);
         }
-        $batch->date($batch->datesFrom($batch->stuckOn ?? new \DateTimeImmutable($one->stickOn), $this->house->air()));
+        $batch->date($batch->datesFrom($batch->stuckOn ?? new \DateTimeImmutable($one->stickOn), $this->house->timetable()));
     }
 
     private function version(int $id): PlanVersion

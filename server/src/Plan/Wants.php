@@ -41,7 +41,7 @@ final class Wants
             $past = $way->house ? ($this->counted ??= $this->history->batches())[(int) $crop->id] ?? [] : $this->history->of($way);
             $kind = $this->em->find(TrayKind::class, $sheet->trayKind) ?? throw new \LogicException('A sheet names a kind of tray.');
 
-            return new RouteWay((int) $way->id, $way->name, $way->house, $sheet, $this->windows->of($way), $sheet->times($this->house->air()), $this->history->rate($way, CropHistory::past($past))->forNewBatch, $kind->cells, $kind->positions);
+            return new RouteWay((int) $way->id, $way->name, $way->house, $sheet, $this->windows->of($way), $this->house->timetable()->usual($sheet), $this->history->rate($way, CropHistory::past($past))->forNewBatch, $kind->cells, $kind->positions);
         }, $crop->ways->toArray()));
     }
 }

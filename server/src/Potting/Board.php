@@ -127,7 +127,7 @@ final class Board
             $weeks[] = $batch->potWeek;
             $was = ['potWeek' => $batch->potWeek];
             $batch->potWeek = $week?->written();
-            $batch->date($batch->datesFrom($batch->stuckOn ?? $batch->stickOn, $this->house->air()));
+            $batch->date($batch->datesFrom($batch->stuckOn ?? $batch->stickOn, $this->house->timetable()));
             $this->writing->keep('batch', $batch->code, $was, ['potWeek' => $batch->potWeek]);
         }
         $this->em->flush();

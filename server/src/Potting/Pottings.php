@@ -23,7 +23,7 @@ final class Pottings
     {
         $batch = $line->batch;
         $as ??= new PottedAs($this->potOf($batch), $batch->sheet->core()->potting->mix, null);
-        $readyOn = max($day, $batch->readyWhenPotted($day, $this->house->air()));
+        $readyOn = max($day, $batch->readyWhenPotted($day, $this->house->timetable()));
         $lot = $as->into;
         if ($lot === null) {
             $lot = $this->own($batch, $as->pot, $as->mix, $day, $readyOn);
@@ -85,7 +85,7 @@ final class Pottings
             return;
         }
         $this->em->flush();
-        $batch->growsOnFrom($batch->leftBenchOn, $this->house->air());
+        $batch->growsOnFrom($batch->leftBenchOn, $this->house->timetable());
         $last = $this->em->getConnection()->fetchOne("SELECT max(p.ready_on) FROM line l JOIN pot_lot p ON p.id = l.lot_id AND p.from_lot_id IS NOT NULL JOIN standing s ON s.line_id = l.id AND s.state = 'potted' AND s.count > 0 WHERE l.batch_id = ?", [$batch->id]);
         if (is_string($last) && $last > $batch->readyOn->format('Y-m-d')) {
             $batch->readyOn = $batch->readyFrom = $batch->readyBy = new \DateTimeImmutable($last);

@@ -7,7 +7,7 @@ namespace WetCradle\Server\Potting;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Calendar\Week;
-use WetCradle\Core\Plan\PlainDates;
+use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\Plan\Standing;
 use WetCradle\Core\Potting\Looked;
 use WetCradle\Core\Potting\PotJob;
@@ -118,7 +118,7 @@ final class Queue
         $sheet = $batch->sheet->core();
 
         return PotJob::of($batch->code, $plants, $this->house->nursery()->norms()->hoursToPot($plants, $this->pottings->potOf($batch)->name), $able, $able->modify(sprintf('+%d days', RootRun::DAYS)),
-            $sheet->times($this->house->air(), $batch->zone->core())->growingOn, $order?->ready(), $order?->customer?->name, PlainDates::MOST_HELD);
+            $this->house->timetable()->in($batch->zone->core(), $sheet)->growingOn, $order?->ready(), $order?->customer?->name, PlainDates::MOST_HELD);
     }
 
     private function nearest(Batch $batch): ?Wanted

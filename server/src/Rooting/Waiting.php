@@ -10,7 +10,7 @@ use WetCradle\Core\Book\State;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Crops\Material;
 use WetCradle\Core\Crops\Method;
-use WetCradle\Core\Plan\PlainDates;
+use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Rooting\WaitOrClear;
 use WetCradle\Server\Bench\Moving;

@@ -61,7 +61,7 @@ final class Shortfalls
     {
         $last = null;
         foreach ($wanted->crop->ways as $way) {
-            $when = StickAgain::for($this->windows->of($way), $way->core()->times($this->house->air()), $wanted->ready(), $this->today->day(), $this->house->nursery()->telling());
+            $when = StickAgain::for($this->windows->of($way), $this->house->timetable()->usual($way->core()), $wanted->ready(), $this->today->day(), $this->house->nursery()->telling());
             $last = max($last, $when->last);
         }
 
@@ -104,7 +104,7 @@ final class Shortfalls
     private function again(Wanted $wanted, Way $way, int $short): array
     {
         $sheet = $way->core();
-        $when = StickAgain::for($this->windows->of($way), $sheet->times($this->house->air()), $wanted->ready(), $this->today->day(), $this->house->nursery()->telling());
+        $when = StickAgain::for($this->windows->of($way), $this->house->timetable()->usual($sheet), $wanted->ready(), $this->today->day(), $this->house->nursery()->telling());
         $said = ['way' => $way->id, 'name' => $way->name, 'possible' => $when->isPossible(), 'words' => $when->words, 'from' => $when->from?->format('Y-m-d'), 'last' => $when->last?->format('Y-m-d'), 'stick' => null, 'trays' => null, 'chance' => null, 'block' => null, 'material' => null];
         if ($when->from === null) {
             return $said;

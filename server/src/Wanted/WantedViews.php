@@ -7,8 +7,8 @@ namespace WetCradle\Server\Wanted;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\Plan\OrderOutlook;
-use WetCradle\Core\Plan\PlainDates;
 use WetCradle\Server\Book\Act;
 use WetCradle\Server\Crops\Ways;
 use WetCradle\Server\Nursery\House;
@@ -101,7 +101,7 @@ final class WantedViews
                 array_diff($states, ['gone', 'lost']) === [] => 'done',
                 default => 'under_way',
             },
-            'planBy' => PlainDates::stickBy($wanted->ready(), $wanted->crop->house()->core()->times($this->house->air()))->format('Y-m-d'),
+            'planBy' => PlainDates::stickBy($wanted->ready(), $this->house->timetable()->usual($wanted->crop->house()->core()))->format('Y-m-d'),
             'enteredBy' => $wanted->enteredBy->name,
             'enteredAt' => $wanted->enteredAt->format('Y-m-d'),
             'version' => $wanted->version,

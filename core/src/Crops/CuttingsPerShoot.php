@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace WetCradle\Core\Stock;
+namespace WetCradle\Core\Crops;
 
 use WetCradle\Core\Compute\Calculation;
 use WetCradle\Core\Compute\Fields;

@@ -2,17 +2,18 @@
 
 declare(strict_types=1);
 
-namespace WetCradle\Core\Tests\Plan;
+namespace WetCradle\Core\Tests\Dates;
 
 use PHPUnit\Framework\TestCase;
+use WetCradle\Core\Bench\Timetable;
 use WetCradle\Core\Calendar\Climate;
 use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Crops\Pattern;
 use WetCradle\Core\Crops\WaySheet;
-use WetCradle\Core\Plan\CropTimes;
-use WetCradle\Core\Plan\GrowingOn;
-use WetCradle\Core\Plan\PlainDates;
+use WetCradle\Core\Dates\CropTimes;
+use WetCradle\Core\Dates\GrowingOn;
+use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\Refused;
 
 /** From potting to ready, by the site's own warmth. */
@@ -66,11 +67,11 @@ final class GrowingOnTest extends TestCase
     {
         $sheet = Pattern::SoftTip->sheet(1);
         $plain = WaySheet::of($sheet);
-        self::assertSame($plain->times()->growingOn->readyOn(self::day('2027-06-01'))->format('Y-m-d'), $plain->times(Climate::reference())->growingOn->readyOn(self::day('2027-06-01'))->format('Y-m-d'), 'Without a need it stays at plain days.');
+        self::assertSame(Timetable::at(Climate::reference())->usual($plain)->growingOn->readyOn(self::day('2027-06-01'))->format('Y-m-d'), Timetable::at(Climate::reference())->usual($plain)->growingOn->readyOn(self::day('2027-06-01'))->format('Y-m-d'), 'Without a need it stays at plain days.');
         $sheet['potting'] = ['degreeDays' => 700, 'growBase' => 5] + $sheet['potting'];
         $grows = WaySheet::of($sheet);
-        $cool = $grows->times(Climate::CoolMaritime->air('north'))->growingOn->readyOn(self::day('2027-04-10'));
-        $warm = $grows->times(Climate::WarmDry->air('north'))->growingOn->readyOn(self::day('2027-04-10'));
+        $cool = Timetable::at(Climate::CoolMaritime->air('north'))->usual($grows)->growingOn->readyOn(self::day('2027-04-10'));
+        $warm = Timetable::at(Climate::WarmDry->air('north'))->usual($grows)->growingOn->readyOn(self::day('2027-04-10'));
         self::assertLessThan($cool, $warm);
     }
 

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace WetCradle\Core\Plan;
+namespace WetCradle\Core\Dates;
 
 use WetCradle\Core\Calendar\Week;
 

@@ -2,14 +2,14 @@
 
 declare(strict_types=1);
 
-namespace WetCradle\Core\Tests\Plan;
+namespace WetCradle\Core\Tests\Dates;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Calendar\Climate;
 use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Compute\Registry;
-use WetCradle\Core\Plan\PlanDates;
+use WetCradle\Core\Dates\PlanDates;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Rooting\CardinalTemperatures;
 

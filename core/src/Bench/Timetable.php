@@ -1,0 +1,98 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Bench;
+
+use WetCradle\Core\Calendar\Rest;
+use WetCradle\Core\Calendar\SiteAir;
+use WetCradle\Core\Crops\WaySheet;
+use WetCradle\Core\Dates\CropTimes;
+use WetCradle\Core\Dates\GrowingOn;
+use WetCradle\Core\Dates\PlainDates;
+use WetCradle\Core\Refused;
+use WetCradle\Core\Rooting\RootingTime;
+
+/**
+ * How long each crop takes in each place of one site, and a batch's days by that. What was reckoned once is kept here for as
+ * long as the timetable is: a plan asks for the same crop and bench a thousand times, and benches of one warmth are alike.
+ */
+final class Timetable
+{
+    /** @var \WeakMap<WaySheet, array<string, CropTimes>> by the warmth of the place */
+    private \WeakMap $times;
+    /** @var \WeakMap<CropTimes, array<string, PlainDates|Refused>> by the day stuck and the days held */
+    private \WeakMap $dates;
+
+    private function __construct(private readonly SiteAir $air)
+    {
+        $this->times = new \WeakMap();
+        $this->dates = new \WeakMap();
+    }
+
+    public static function at(SiteAir $air): self
+    {
+        return new self($air);
+    }
+
+    /** At the sheet's own warmth, wherever that is had. */
+    public function usual(WaySheet $sheet): CropTimes
+    {
+        return $this->times($sheet, '', static fn () => null);
+    }
+
+    public function in(Zone $zone, WaySheet $sheet): CropTimes
+    {
+        $medium = $zone->medium($sheet->warmth->medium, $this->air);
+
+        return $this->times($sheet, $medium->key(), static fn () => RootingTime::in($medium, $sheet->rooting, $sheet->warmth->cardinal));
+    }
+
+    /**
+     * The days of a batch stuck on this day in a zone; in none, at its sheet's own warmth.
+     *
+     * @param int $heldDays that it stands in its tray longer than it must
+     *
+     * @throws Refused never_reached where it never roots there, or never grows to ready
+     */
+    public function dates(WaySheet $sheet, ?Zone $zone, \DateTimeImmutable $stickOn, int $heldDays = 0): PlainDates
+    {
+        $times = $zone === null ? $this->usual($sheet) : $this->in($zone, $sheet);
+        $this->dates[$times] ??= [];
+        $known = $this->dates[$times][$stickOn->format('Y-m-d').' '.$heldDays] ??= self::walked($stickOn, $times, $heldDays);
+
+        return $known instanceof Refused ? throw $known : $known;
+    }
+
+    /** What never roots or never grows to ready is remembered too: to find that out takes longest. */
+    private static function walked(\DateTimeImmutable $stickOn, CropTimes $times, int $heldDays): PlainDates|Refused
+    {
+        try {
+            return PlainDates::forwards($stickOn, $times, $heldDays);
+        } catch (Refused $refused) {
+            return $refused;
+        }
+    }
+
+    /** @param \Closure(): ?RootingTime $rooting null to take it at the sheet's own warmth */
+    private function times(WaySheet $sheet, string $place, \Closure $rooting): CropTimes
+    {
+        $known = $this->times[$sheet] ?? [];
+        if (!isset($known[$place])) {
+            $days = $sheet->daysToRoot();
+            $potting = $sheet->potting;
+            $known[$place] = CropTimes::of(
+                (int) $days->low,
+                (int) $days->high,
+                $sheet->weaningDays(),
+                $potting->growOnDays,
+                $potting->degreeDays === null || $potting->growBase === null ? null : GrowingOn::degreeDays($potting->degreeDays, $potting->growBase, $this->air),
+                $rooting(),
+                $potting->winter === 'as_cells' ? Rest::of($this->air) : null,
+            );
+            $this->times[$sheet] = $known;
+        }
+
+        return $known[$place];
+    }
+}
