@@ -7,6 +7,7 @@ namespace WetCradle\Core\Bench;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Dates\PlainDates;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Telling;
 
@@ -17,7 +18,7 @@ final class Berths
      * @param array<int, Zone>         $zones
      * @param array<int, list<Tenant>> $tenants by zone
      */
-    public function __construct(private readonly array $zones, private array $tenants, private readonly Timetable $timetable, private readonly Telling $telling)
+    public function __construct(private readonly array $zones, private array $tenants, private readonly Timetable $timetable, private readonly Telling $telling, private readonly HouseDefaults $house)
     {
     }
 
@@ -29,13 +30,12 @@ final class Berths
             try {
                 $when = $this->timetable->dates($sheet, $zone, $stickOn);
             } catch (Refused $refused) {
-                $found[] = [[4, 0.0, $id], new Berth($id, $zone->name, null, null, $refused->getMessage())];
+                $found[] = [[9, 0.0, 0, $id], new Berth($id, $zone->name, null, null, $refused->getMessage())];
                 continue;
             }
             $batch = self::tenant('this batch', $sheet, $when, $trays);
             $offer = $zone->offerTo($batch, $this->tenants[$id] ?? [], $this->telling);
-            $rank = ['no_room' => 1, 'closed' => 1, 'sharing' => 2, 'no_warmth' => 3, 'no_water' => 3, 'only_pots' => 3][$offer->reason] ?? 0;
-            $found[] = [[$rank, $zone->distanceFrom($batch), $id], new Berth($id, $zone->name, $when, $batch, $offer->isYes() ? null : sprintf('%s: %s', $zone->name, $offer->words))];
+            $found[] = [[...$offer->rank($batch, $this->house), $id], new Berth($id, $zone->name, $when, $batch, $offer->isYes() ? null : sprintf('%s: %s', $zone->name, $offer->words))];
         }
         usort($found, static fn (array $a, array $b) => $a[0] <=> $b[0]);
 

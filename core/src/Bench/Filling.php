@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Bench;
 
+use WetCradle\Core\House\HouseDefault;
+use WetCradle\Core\House\HouseDefaults;
+
 /**
  * A house filled with batches, around what stands there and stays. It is a plan without faults from the beginning on,
  * and better with every step that it is given. Where batches may be parted or moved midway, those that found no place
@@ -15,12 +18,12 @@ final class Filling
     public const STEPS = 60_000;
     /** Lays tried while tidying. */
     private const TIDIED = 60_000;
-    /** One mist level weighs as much as so many °C. */
-    private const MIST_AS_HEAT = 4.0;
     /** A jump of the setting from week to week weighs this much of as many degrees held for a week. */
     private const JUMP = 0.5;
 
     private readonly Filler $filler;
+    /** °C that one mist level weighs as much as. */
+    private readonly float $mistAsWarmth;
     private readonly ToPlace $ask;
     /** @var array<string, Stay> */
     private readonly array $stays;
@@ -32,8 +35,9 @@ final class Filling
      * @param list<Stay>               $stays    names must differ
      * @param array<string, list<Leg>> $standing what stays where it stands
      */
-    public function __construct(private readonly int $weeks, private readonly array $spaces, array $stays, private readonly array $standing = [], int $seed = 1)
+    public function __construct(private readonly int $weeks, private readonly array $spaces, array $stays, HouseDefaults $house, private readonly array $standing = [], int $seed = 1)
     {
+        $this->mistAsWarmth = $house->number(HouseDefault::MistAsWarmth);
         $this->ask = new ToPlace($weeks, $spaces);
         foreach ($standing as $name => $legs) {
             foreach ($legs as $leg) {
@@ -236,7 +240,7 @@ final class Filling
             $size = max(1, $this->spaces[$leg->space]->trays[$week]);
             if ($now !== null) {
                 // Even a cool zone costs something to keep; an empty one costs nothing.
-                $sum += $size * (1.0 + max(0.0, $now['heat']) + self::MIST_AS_HEAT * $now['mist']);
+                $sum += $size * (1.0 + max(0.0, $now['heat']) + $this->mistAsWarmth * $now['mist']);
                 $sum += $last === null ? 0.0 : $size * self::JUMP * abs($now['heat'] - $last);
             }
             $last = $now['heat'] ?? null;

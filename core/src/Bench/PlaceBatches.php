@@ -6,6 +6,8 @@ namespace WetCradle\Core\Bench;
 
 use WetCradle\Core\Compute\Calculation;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\House\HouseDefault;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Whole;
 use WetCradle\Core\Refused;
 
@@ -45,7 +47,7 @@ final class PlaceBatches implements Calculation
             'placements' => $placements,
             'unplaced' => array_map(static fn (NoPlace $no) => ['batch' => $no->name, 'reason' => $no->reason, 'words' => $no->words, 'options' => array_map(static fn (BenchOption $option) => self::option($option, $spaces, $sayWeek), $no->options)], $filled->reasons($sayWeek)),
             'score' => $filled->score(),
-            'settings' => array_map(static fn (array $one) => ['zone' => $spaces[$one['space']]->name, 'week' => $one['week'], 'heat' => Whole::plain($one['heat']), 'mist' => Whole::plain($one['mist'])], Settings::of($filled->taken)),
+            'settings' => array_map(static fn (array $one) => ['zone' => $spaces[$one['space']]->name, 'week' => $one['week'], 'heat' => Whole::plain($one['heat']), 'mist' => Whole::plain($one['mist'])], Settings::of($filled->taken, HouseDefaults::usual()->number(HouseDefault::SetPointKept))),
         ];
     }
 
@@ -80,7 +82,7 @@ final class PlaceBatches implements Calculation
         }
         $in->done();
 
-        return new Filling($weeks, $spaces, $stays, seed: self::SEED);
+        return new Filling($weeks, $spaces, $stays, HouseDefaults::usual(), seed: self::SEED);
     }
 
     /**

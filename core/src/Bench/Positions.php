@@ -4,15 +4,14 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Bench;
 
+use WetCradle\Core\House\HouseDefault;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Whole;
 use WetCradle\Core\Refused;
 
 /** How much bench things take, counted in tray positions: one is the footprint of the nursery's first kind of tray. */
 final class Positions
 {
-    /** Pots that are spaced stand one and a half of their widths apart, from middle to middle. */
-    public const SPACED = 1.5;
-
     /** The positions one tray takes, by the sizes of both in cm. */
     public static function each(float $length, float $width, float $standardLength, float $standardWidth): float
     {
@@ -32,12 +31,12 @@ final class Positions
     }
 
     /** Whole positions that pots take: pot-thick, each beside the next, or spaced. */
-    public static function ofPots(int $pots, float $acrossCm, bool $spaced, float $positionCm2): int
+    public static function ofPots(int $pots, float $acrossCm, bool $spaced, float $positionCm2, HouseDefaults $house): int
     {
         if ($acrossCm <= 0.0 || $positionCm2 <= 0.0) {
             throw Refused::because('not_positive', 'acrossCm', 'A pot has a width.');
         }
-        $pitch = $spaced ? self::SPACED * $acrossCm : $acrossCm;
+        $pitch = $spaced ? $house->number(HouseDefault::PotsApart) * $acrossCm : $acrossCm;
 
         return max(1, Whole::up($pots * $pitch ** 2 / $positionCm2));
     }

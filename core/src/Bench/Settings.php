@@ -10,16 +10,13 @@ namespace WetCradle\Core\Bench;
  */
 final class Settings
 {
-    /** °C by which a setting may be warmer than need be for the sake of peace. */
-    private const KEPT = 2.0;
-
     /** @return list<array{space: int, week: int, heat: float, mist: float, suits: bool}> of the weeks in which anybody lies there */
-    public static function of(Taken $taken): array
+    public static function of(Taken $taken, float $kept): array
     {
         $found = [];
         foreach (array_keys($taken->spaces) as $space) {
             $weeks = array_map(static fn (int $week) => $taken->setting($space, $week), range(0, $taken->weeks - 1));
-            foreach (self::steady($weeks) as $week => $setting) {
+            foreach (self::steady($weeks, $kept) as $week => $setting) {
                 if ($setting !== null) {
                     $found[] = ['space' => $space, 'week' => $week] + $setting;
                 }
@@ -33,16 +30,17 @@ final class Settings
      * One zone's settings, week after week.
      *
      * @param list<?array{heat: float, heatTo: float, mist: float, mistTo: float}> $weeks the least wanted and the most that suits; null where nobody lies
+     * @param float $kept °C by which a setting may be warmer than need be for the sake of peace
      *
      * @return list<?array{heat: float, mist: float, suits: bool}>
      */
-    public static function steady(array $weeks): array
+    public static function steady(array $weeks, float $kept): array
     {
         $found = [];
         $last = null;
         foreach ($weeks as $now) {
             if ($now !== null) {
-                $keeps = $last !== null && $last >= $now['heat'] && $last <= $now['heatTo'] && $last <= $now['heat'] + self::KEPT;
+                $keeps = $last !== null && $last >= $now['heat'] && $last <= $now['heatTo'] && $last <= $now['heat'] + $kept;
                 $last = $keeps ? $last : $now['heat'];
                 $found[] = ['heat' => $last, 'mist' => $now['mist'], 'suits' => $now['heat'] <= $now['heatTo'] && $now['mist'] <= $now['mistTo']];
             } else {

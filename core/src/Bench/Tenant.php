@@ -5,15 +5,14 @@ declare(strict_types=1);
 namespace WetCradle\Core\Bench;
 
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\House\HouseDefault;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Range;
 use WetCradle\Core\Refused;
 
 /** A batch as the bench sees it: so many tray positions, from week to week, wanting this warmth and this water. */
 final class Tenant
 {
-    /** °C that what is weaned must not be below. */
-    private const FROST_FREE = 3.0;
-
     private function __construct(
         public readonly string $name,
         public readonly int $trays,
@@ -23,11 +22,16 @@ final class Tenant
         public readonly Range $mist,
         public readonly bool $inPots = false,
         public readonly bool $mustNotFreeze = false,
+        private readonly ?string $of = null,
     ) {
     }
 
-    /** @param Range $heat °C in the mix; @param Range $mist levels 0 to 3 */
-    public static function of(string $name, int $trays, Week $from, Week $to, Range $heat, Range $mist): self
+    /**
+     * @param Range   $heat °C in the mix
+     * @param Range   $mist levels 0 to 3
+     * @param ?string $of   the code of the batch, where it is called otherwise here: in pots, or until it goes elsewhere
+     */
+    public static function of(string $name, int $trays, Week $from, Week $to, Range $heat, Range $mist, ?string $of = null): self
     {
         if ($trays < 1) {
             throw Refused::because('out_of_range', 'trays', 'A batch stands in at least one tray.');
@@ -36,13 +40,19 @@ final class Tenant
             throw Refused::because('upside_down', 'to', 'A batch cannot leave the bench before it comes.');
         }
 
-        return new self($name, $trays, $from, $to, $heat, $mist);
+        return new self($name, $trays, $from, $to, $heat, $mist, of: $of);
     }
 
     /** The same, in pots: it may stand where only pots do, and is refused where it would freeze. */
     public function inPots(bool $mustNotFreeze): self
     {
-        return new self($this->name, $this->trays, $this->from, $this->to, $this->heat, $this->mist, true, $mustNotFreeze);
+        return new self($this->name, $this->trays, $this->from, $this->to, $this->heat, $this->mist, true, $mustNotFreeze, $this->of);
+    }
+
+    /** The code of its batch. */
+    public function batch(): string
+    {
+        return $this->of ?? $this->name;
     }
 
     public function isThereIn(Week $week): bool
@@ -58,13 +68,27 @@ final class Tenant
     /** The same batch, there for other weeks. */
     public function during(Week $from, Week $to): self
     {
-        return self::of($this->name, $this->trays, $from, $to, $this->heat, $this->mist);
+        return self::of($this->name, $this->trays, $from, $to, $this->heat, $this->mist, $this->of);
+    }
+
+    /**
+     * The same batch, laid elsewhere on a day and there for these weeks: as it was, or as what is weaned, if it is by then.
+     */
+    public function movedOn(\DateTimeImmutable $day, \DateTimeImmutable $weanOn, Week $from, Week $to, HouseDefaults $house): self
+    {
+        return self::isWeaned($weanOn, $day) ? $this->weaned($from, $to, $house) : $this->during($from, $to);
+    }
+
+    /** Whether what is weaned on one day is so on another: from the morning of its day on. */
+    public static function isWeaned(\DateTimeImmutable $weanOn, \DateTimeImmutable $day): bool
+    {
+        return $weanOn <= $day;
     }
 
     /** The same batch once it is weaned: it needs no mist and less warmth, but takes what it had before. */
-    public function weaned(Week $from, Week $to): self
+    public function weaned(Week $from, Week $to, HouseDefaults $house): self
     {
-        return self::of($this->name, $this->trays, $from, $to, Range::of(min(self::FROST_FREE, $this->heat->low), $this->heat->high), Range::of(0, $this->mist->high));
+        return self::of($this->name, $this->trays, $from, $to, Range::of(min($house->number(HouseDefault::WeanedAbove), $this->heat->low), $this->heat->high), Range::of(0, $this->mist->high), $this->of);
     }
 
     /** Whether one setting of water and warmth suits both. */

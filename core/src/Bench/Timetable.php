@@ -10,6 +10,8 @@ use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Dates\CropTimes;
 use WetCradle\Core\Dates\GrowingOn;
 use WetCradle\Core\Dates\PlainDates;
+use WetCradle\Core\House\HouseDefault;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Rooting\RootingTime;
 
@@ -24,28 +26,28 @@ final class Timetable
     /** @var \WeakMap<CropTimes, array<string, PlainDates|Refused>> by the day stuck and the days held */
     private \WeakMap $dates;
 
-    private function __construct(private readonly SiteAir $air)
+    private function __construct(private readonly SiteAir $air, private readonly HouseDefaults $house)
     {
         $this->times = new \WeakMap();
         $this->dates = new \WeakMap();
     }
 
-    public static function at(SiteAir $air): self
+    public static function at(SiteAir $air, HouseDefaults $house): self
     {
-        return new self($air);
+        return new self($air, $house);
     }
 
     /** At the sheet's own warmth, wherever that is had. */
     public function usual(WaySheet $sheet): CropTimes
     {
-        return $this->times($sheet, '', static fn () => null);
+        return $this->times($sheet, '', fn () => RootingTime::days($sheet->daysToRoot(), $this->house->number(HouseDefault::PlannedRooted)));
     }
 
     public function in(Zone $zone, WaySheet $sheet): CropTimes
     {
         $medium = $zone->medium($sheet->warmth->medium, $this->air);
 
-        return $this->times($sheet, $medium->key(), static fn () => RootingTime::in($medium, $sheet->rooting, $sheet->warmth->cardinal));
+        return $this->times($sheet, $medium->key(), fn () => RootingTime::in($medium, $sheet->rooting, $sheet->warmth->cardinal, $this->house->number(HouseDefault::PlannedRooted)));
     }
 
     /**
@@ -74,25 +76,18 @@ final class Timetable
         }
     }
 
-    /** @param \Closure(): ?RootingTime $rooting null to take it at the sheet's own warmth */
+    /** @param \Closure(): RootingTime $rooting */
     private function times(WaySheet $sheet, string $place, \Closure $rooting): CropTimes
     {
-        $known = $this->times[$sheet] ?? [];
-        if (!isset($known[$place])) {
-            $days = $sheet->daysToRoot();
-            $potting = $sheet->potting;
-            $known[$place] = CropTimes::of(
-                (int) $days->low,
-                (int) $days->high,
-                $sheet->weaningDays(),
-                $potting->growOnDays,
-                $potting->degreeDays === null || $potting->growBase === null ? null : GrowingOn::degreeDays($potting->degreeDays, $potting->growBase, $this->air),
-                $rooting(),
-                $potting->winter === 'as_cells' ? Rest::of($this->air) : null,
-            );
-            $this->times[$sheet] = $known;
-        }
+        $this->times[$sheet] ??= [];
 
-        return $known[$place];
+        return $this->times[$sheet][$place] ??= CropTimes::of($sheet->daysToRoot(), $rooting(), $sheet->weaningDays(), $this->growingOn($sheet), $sheet->potting->winter === 'as_cells' ? Rest::of($this->air, $this->house) : null);
+    }
+
+    private function growingOn(WaySheet $sheet): GrowingOn
+    {
+        $potting = $sheet->potting;
+
+        return $potting->degreeDays === null || $potting->growBase === null ? GrowingOn::days($potting->growOnDays) : GrowingOn::degreeDays($potting->degreeDays, $potting->growBase, $this->air);
     }
 }

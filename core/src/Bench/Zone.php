@@ -6,6 +6,8 @@ namespace WetCradle\Core\Bench;
 
 use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\House\HouseDefault;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Range;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Rooting\Medium;
@@ -20,26 +22,25 @@ final class Zone
         public readonly int $trays,
         public readonly Range $heat,
         public readonly Range $mist,
-        private readonly bool $goesWithAir,
+        public readonly ZoneKind $kind,
         private readonly array $closed,
-        private readonly bool $onlyPots,
-        private readonly bool $frostFree,
+        public readonly bool $onlyPots,
+        public readonly bool $frostFree,
     ) {
     }
 
     /**
      * @param Range                 $heat        °C that its heat circuit can hold, or that its cover never leaves
-     * @param bool                  $goesWithAir whether it has no heat of its own, as a cold frame
      * @param array<string, string> $closed      written weeks in which it is out of use, with why
      * @param bool                  $onlyPots    whether nothing is rooted or weaned there
      */
-    public static function of(string $name, int $trays, Range $heat, Range $mist, bool $goesWithAir = false, array $closed = [], bool $onlyPots = false, bool $frostFree = true): self
+    public static function of(string $name, int $trays, Range $heat, Range $mist, ZoneKind $kind = ZoneKind::Mist, array $closed = [], bool $onlyPots = false, bool $frostFree = true): self
     {
         if ($trays < 1) {
             throw Refused::because('out_of_range', 'trays', 'A zone holds at least one tray.');
         }
 
-        return new self($name, $trays, $heat, $mist, $goesWithAir, $closed, $onlyPots, $frostFree);
+        return new self($name, $trays, $heat, $mist, $kind, $closed, $onlyPots, $frostFree);
     }
 
     /**
@@ -49,7 +50,17 @@ final class Zone
      */
     public function medium(Range $wanted, SiteAir $air): Medium
     {
-        return $this->goesWithAir ? Medium::inAir($air, $this->heat) : Medium::kept(max($this->heat->low, min($this->heat->high, $wanted->middle())));
+        return $this->kind->goesWithAir() ? Medium::inAir($air, $this->heat) : Medium::kept(max($this->heat->low, min($this->heat->high, $wanted->middle())));
+    }
+
+    /**
+     * Whether a batch's place here is paid for as warm: what goes with the air is not heated, whatever the weather.
+     *
+     * @param Range $wanted °C
+     */
+    public function isPaidWarm(Range $wanted, SiteAir $air, HouseDefaults $house): bool
+    {
+        return ($this->medium($wanted, $air)->setPoint ?? -INF) >= $house->number(HouseDefault::WarmFrom);
     }
 
     /**
@@ -82,12 +93,12 @@ final class Zone
     }
 
     /**
-     * How far the zone's usual water and warmth lie from what a batch likes, one mist level weighing as much as 4 °C:
+     * How far the zone's usual water and warmth lie from what a batch likes, one mist level weighing as much as so many °C:
      * among zones that can take a batch, the nearest suits best.
      */
-    public function distanceFrom(Tenant $batch): float
+    public function distanceFrom(Tenant $batch, HouseDefaults $house): float
     {
-        return abs($this->mist->middle() - $batch->mist->middle()) + abs($this->heat->middle() - $batch->heat->middle()) / 4.0;
+        return abs($this->mist->middle() - $batch->mist->middle()) + abs($this->heat->middle() - $batch->heat->middle()) / $house->number(HouseDefault::MistAsWarmth);
     }
 
     public function isClosedIn(Week $week): bool
@@ -142,9 +153,9 @@ final class Zone
      *
      * @return list<?array{heat: float, mist: float, suits: bool}>
      */
-    public function settings(array $weeks): array
+    public function settings(array $weeks, HouseDefaults $house): array
     {
-        return Settings::steady(array_map(fn (array $tenants) => $tenants === [] ? null : $this->span($tenants), $weeks));
+        return Settings::steady(array_map(fn (array $tenants) => $tenants === [] ? null : $this->span($tenants), $weeks), $house->number(HouseDefault::SetPointKept));
     }
 
     /**

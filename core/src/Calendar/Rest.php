@@ -4,19 +4,15 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Calendar;
 
+use WetCradle\Core\House\HouseDefault;
+use WetCradle\Core\House\HouseDefaults;
+
 /**
  * The cold part of a site's year in which nothing is potted: what has rooted by autumn stands as it is, and is potted in
  * late winter, shortly before growth starts again.
  */
 final class Rest
 {
-    /** Below this in autumn, °C, a plant potted now makes no roots before winter. */
-    private const TOO_LATE = 8.0;
-    /** From this in spring, °C, plants grow. */
-    private const GROWS = 6.0;
-    /** Potted so long before growth starts, a plant is in its pot in time. */
-    private const DAYS_BEFORE_GROWTH = 21;
-
     /**
      * @param ?int $from first day of it in a common year, 1 to 365; null where the site has no such season
      * @param ?int $to   the day on which potting starts again
@@ -25,24 +21,26 @@ final class Rest
     {
     }
 
-    public static function of(SiteAir $air): self
+    public static function of(SiteAir $air, HouseDefaults $house): self
     {
+        $grows = $house->number(HouseDefault::GrowsFrom);
+        $tooLate = $house->number(HouseDefault::NoPottingBelow);
         $coldest = $air->coldestDay();
-        if ($air->onDay($coldest) >= self::GROWS) {
+        if ($air->onDay($coldest) >= $grows) {
             return new self(null, null);
         }
         $to = $coldest;
-        for ($days = 0; $days < 365 && $air->onDay($to) < self::GROWS; ++$days) {
+        for ($days = 0; $days < 365 && $air->onDay($to) < $grows; ++$days) {
             ++$to;
         }
         $from = $coldest;
-        for ($days = 0; $days < 365 && $air->onDay($from - 1) < self::TOO_LATE; ++$days) {
+        for ($days = 0; $days < 365 && $air->onDay($from - 1) < $tooLate; ++$days) {
             --$from;
         }
         if ($days >= 365) {
             return new self(null, null);
         }
-        $to = max($coldest, $to - self::DAYS_BEFORE_GROWTH);
+        $to = max($coldest, $to - $house->whole(HouseDefault::PotBeforeGrowth));
 
         return new self(self::inYear($from), self::inYear($to));
     }

@@ -6,7 +6,7 @@ namespace WetCradle\Core\Compute;
 
 use WetCradle\Core\Refused;
 
-/** Every calculation of the core by name, found by reading the core's own folders. */
+/** Calculations by their names. */
 final class Registry
 {
     /** @param array<string, class-string<Calculation>> $byName */
@@ -14,15 +14,12 @@ final class Registry
     {
     }
 
-    public static function ofCore(): self
+    /** @param list<class-string<Calculation>> $calculations */
+    public static function of(array $calculations): self
     {
-        $root = dirname(__DIR__);
         $byName = [];
-        foreach (glob($root.'/*/*.php') ?: [] as $file) {
-            $class = 'WetCradle\\Core\\'.strtr(substr($file, strlen($root) + 1, -4), '/', '\\');
-            if (is_subclass_of($class, Calculation::class)) {
-                $byName[$class::name()] = $class;
-            }
+        foreach ($calculations as $class) {
+            $byName[$class::name()] = $class;
         }
         ksort($byName);
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Core\Crops;
 
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\House\HouseDefaults;
 
 /** Which school the house follows in each question. */
 final class HouseRules
@@ -64,14 +65,14 @@ final class HouseRules
      *
      * @return list<array{school: string, question: string, house: string, here: string, words: string}>
      */
-    public function differences(WaySheet $way): array
+    public function differences(WaySheet $way, HouseDefaults $house): array
     {
         $found = [];
         foreach (School::cases() as $school) {
             $here = $school->followedBy($way);
             if ($here !== null && $here !== $this->of($school)) {
                 $options = $school->options();
-                $found[] = ['school' => $school->value, 'question' => $school->question(), 'house' => $options[$this->of($school)], 'here' => $options[$here], 'words' => SchoolEffect::words($school, $here, $way)];
+                $found[] = ['school' => $school->value, 'question' => $school->question(), 'house' => $options[$this->of($school)], 'here' => $options[$here], 'words' => SchoolEffect::words($school, $here, $way, $house)];
             }
         }
 

@@ -57,6 +57,27 @@ final class Potting
         return $potting;
     }
 
+    /**
+     * The size of pot it goes into where no order asks for another: the one it names, else the first there is.
+     *
+     * @template T
+     *
+     * @param list<T>             $sizes of pots there are
+     * @param \Closure(T): string $name
+     *
+     * @return ?T null where there are none
+     */
+    public function potOf(array $sizes, \Closure $name): mixed
+    {
+        foreach ($sizes as $size) {
+            if ($name($size) === $this->pot) {
+                return $size;
+            }
+        }
+
+        return $sizes[0] ?? null;
+    }
+
     /** Whether its pots need no other feed for some months: slow-release feed is in the mix, by the school or by the mix's own words. */
     public function hasSlowRelease(): bool
     {

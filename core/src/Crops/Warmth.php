@@ -5,15 +5,14 @@ declare(strict_types=1);
 namespace WetCradle\Core\Crops;
 
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\House\HouseDefault;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Range;
 use WetCradle\Core\Rooting\CardinalTemperatures;
 
 /** The medium's temperatures, °C: what the bench should keep it at, and how the kind answers to others. */
 final class Warmth
 {
-    /** A bench that is kept at this or more, °C, is a warm one. */
-    private const WARM = 15.0;
-
     private function __construct(public readonly Range $medium, public readonly CardinalTemperatures $cardinal)
     {
     }
@@ -38,9 +37,10 @@ final class Warmth
         return $this->cardinal->progressAt($this->medium->middle());
     }
 
-    public function isWarm(): bool
+    /** Whether a bench kept as its sheet asks is paid for as warm. */
+    public function isPaidWarm(HouseDefaults $house): bool
     {
-        return $this->medium->low >= self::WARM;
+        return $this->medium->middle() >= $house->number(HouseDefault::WarmFrom);
     }
 
     /** @return array<string, mixed> */

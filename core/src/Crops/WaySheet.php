@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace WetCradle\Core\Crops;
 
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\House\HouseDefault;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Range;
 use WetCradle\Core\Rates\CropPrior;
 use WetCradle\Core\Rooting\RootingPace;
@@ -134,9 +136,15 @@ final class WaySheet
     }
 
     /** The day count that a plan uses at the sheet's own warmth. */
-    public function plannedDaysToRoot(): int
+    public function plannedDaysToRoot(HouseDefaults $house): int
     {
-        return RootingTime::plannedOf($this->daysToRoot());
+        return RootingTime::plannedOf($this->daysToRoot(), $house->number(HouseDefault::PlannedRooted));
+    }
+
+    /** The fewest whole trays for so many cuttings, as many to a hole as the sheet says. */
+    public function traysFor(int $cuttings, int $cells): Trays
+    {
+        return Trays::toHold(intdiv($cuttings + $this->each - 1, $this->each), $cells);
     }
 
     /** "tip cutting, softwood"; where the one word says both, that one. */

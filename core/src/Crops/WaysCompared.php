@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Crops;
 
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Refused;
 
@@ -17,19 +18,19 @@ final class WaysCompared
      *
      * @return array{benchDays: int, warm: bool, plantsPerSquareMetreWeek: float, rate: array{mean: float, low: float, high: float}, materialPerPlant: float}
      */
-    public static function figures(WaySheet $way, Beta $rate, int $cells, float $squareMetres): array
+    public static function figures(WaySheet $way, Beta $rate, int $cells, float $squareMetres, HouseDefaults $house): array
     {
         if ($cells < 1 || $squareMetres <= 0.0) {
             throw Refused::because('not_positive', 'squareMetres', 'A tray has cells and takes room.');
         }
-        $days = $way->plannedDaysToRoot() + $way->weaningDays();
+        $days = $way->plannedDaysToRoot($house) + $way->weaningDays();
         $good = $rate->mean() * $way->potting->survival->mean();
         // Several to a hole are insurance: they give one plant where at least one of them roots.
         $perHole = $way->each > 1 ? (1.0 - (1.0 - $rate->mean()) ** $way->each) * $way->potting->survival->mean() : $good;
 
         return [
             'benchDays' => $days,
-            'warm' => $way->warmth->isWarm(),
+            'warm' => $way->warmth->isPaidWarm($house),
             'plantsPerSquareMetreWeek' => $cells * $perHole / $squareMetres / max(1.0, $days / 7.0),
             'rate' => ['mean' => $rate->mean(), 'low' => $rate->quantile(0.1), 'high' => $rate->quantile(0.9)],
             'materialPerPlant' => $way->costEach * $way->each / $perHole,

@@ -12,6 +12,8 @@ use WetCradle\Core\Rooting\RootingTime;
 /** How long a crop takes in one place: to root, to wean, to stand through the cold, to grow on. */
 final class CropTimes
 {
+    private const LONGEST = 1500;
+
     private function __construct(
         public readonly Range $daysToRoot,
         public readonly RootingTime $rooting,
@@ -22,28 +24,19 @@ final class CropTimes
     }
 
     /**
-     * @param int   $rootFrom days to root by the sheet's own warmth
-     * @param ?Rest $rest     where it stands in its tray through the cold
+     * @param Range        $daysToRoot whole days, from the first tenth rooted to the ninth
+     * @param ?Rest        $rest       where it stands in its tray through the cold
      */
-    public static function of(int $rootFrom, int $rootTo, int $weaningDays, int $growOnDays, ?GrowingOn $growingOn = null, ?RootingTime $rooting = null, ?Rest $rest = null): self
+    public static function of(Range $daysToRoot, RootingTime $rooting, int $weaningDays, GrowingOn $growingOn, ?Rest $rest = null): self
     {
-        foreach (['weaningDays' => $weaningDays, 'growOnDays' => $growOnDays] as $field => $days) {
-            if ($days < 0 || $days > 1500) {
-                throw Refused::because('out_of_range', $field, $field.' must lie between 0 and 1500 days.');
-            }
+        if ($weaningDays < 0 || $weaningDays > self::LONGEST) {
+            throw Refused::because('out_of_range', 'weaningDays', sprintf('weaningDays must lie between 0 and %d days.', self::LONGEST));
         }
-        if ($rootFrom < 1 || $rootTo > 730) {
+        if ($daysToRoot->low < 1.0 || $daysToRoot->high > 730.0) {
             throw Refused::because('out_of_range', 'daysToRoot', 'Rooting takes between 1 and 730 days.');
         }
-        $range = Range::of($rootFrom, $rootTo, 'daysToRoot');
 
-        return new self($range, $rooting ?? RootingTime::days($range), $weaningDays, $growingOn ?? GrowingOn::days($growOnDays), $rest);
-    }
-
-    /** The day count that a plan uses at the sheet's own warmth. */
-    public function plannedDaysToRoot(): int
-    {
-        return RootingTime::plannedOf($this->daysToRoot);
+        return new self($daysToRoot, $rooting, $weaningDays, $growingOn, $rest);
     }
 
     /** What is weaned on a day is potted on this one. */

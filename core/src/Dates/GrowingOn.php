@@ -17,6 +17,10 @@ final class GrowingOn
 
     public static function days(int $days): self
     {
+        if ($days < 0 || $days > 1500) {
+            throw Refused::because('out_of_range', 'growOnDays', 'growOnDays must lie between 0 and 1500 days.');
+        }
+
         return new self($days, null);
     }
 

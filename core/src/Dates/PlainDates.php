@@ -12,9 +12,6 @@ use WetCradle\Core\Calendar\Week;
  */
 final class PlainDates
 {
-    /** Longer than this in its tray, a rooted plant is spoilt. */
-    public const MOST_HELD = 28;
-
     private function __construct(
         public readonly \DateTimeImmutable $stickOn,
         public readonly \DateTimeImmutable $rootedFrom,

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Core\Mixing;
 
 use WetCradle\Core\Crops\Hormone;
+use WetCradle\Core\House\HouseDefaults;
 
 /** Which stock makes the dip that a sheet asks for, how much of it, or why none does and what could be used instead. */
 final class DipChoice
@@ -21,7 +22,7 @@ final class DipChoice
      * @param list<DipStock> $stocks on the shelf
      * @param float          $depthCm how deep the stems are dipped
      */
-    public static function of(Hormone $asked, array $stocks, int $cuttings, float $depthCm, \DateTimeImmutable $today): self
+    public static function of(Hormone $asked, array $stocks, int $cuttings, float $depthCm, \DateTimeImmutable $today, HouseDefaults $house): self
     {
         $able = $against = [];
         foreach ($stocks as $i => $stock) {
@@ -40,9 +41,9 @@ final class DipChoice
         }
         $stock = $stocks[$best];
         if ($stock->kind === 'powder') {
-            return new self($best, null, DipNeed::powder($cuttings, $depthCm), null, sprintf('%s as it is.', $stock->name));
+            return new self($best, null, DipNeed::powder($cuttings, $depthCm, $house), null, sprintf('%s as it is.', $stock->name));
         }
-        $liquid = DipNeed::liquid($cuttings, $depthCm);
+        $liquid = DipNeed::liquid($cuttings, $depthCm, $house);
         $poured = Poured::of(Dilution::of($stock->worth(), Strength::of((float) $asked->ppm), $liquid), $stock->worth());
 
         return new self($best, $liquid, null, $poured, sprintf('%s with water, %s to 1.', $stock->name, rtrim(rtrim(number_format($poured->water->ml / $poured->stock->ml, 2), '0'), '.')));

@@ -5,18 +5,14 @@ declare(strict_types=1);
 namespace WetCradle\Core\Mixing;
 
 use WetCradle\Core\Crops\WaySheet;
+use WetCradle\Core\House\HouseDefault;
+use WetCradle\Core\House\HouseDefaults;
 
 /** A mix held against a crop's sheet: what does not suit, by which school, and what it holds of air and water, estimated. */
 final class MixJudged
 {
-    /** Share of water in a drained mix above which a base under mist drowns. */
-    private const WET = 0.55;
     /** Mist that is long: this level or above. */
     private const LONG_MIST = 2;
-    /** Share of a mix that breaks down, above which the rest does not hold it up. */
-    private const SLUMPS = 0.3;
-    /** Days on the bench after which what breaks down has slumped. */
-    private const LONG_ROOTING = 56;
 
     /**
      * Air and water of the drained mix, as shares of its room: the parts' usual values by volume. An estimate, and of the air a
@@ -49,7 +45,7 @@ final class MixJudged
      *
      * @return list<array{kind: string, school: string, words: string}> what is pointed out
      */
-    public static function against(Recipe $recipe, array $known, WaySheet $sheet): array
+    public static function against(Recipe $recipe, array $known, WaySheet $sheet, HouseDefaults $house): array
     {
         $said = [];
         $having = static fn (string $trait): array => array_values(array_filter(array_column($recipe->parts, 'name'), static fn (string $name) => ($known[$name] ?? null)?->{$trait} === true));
@@ -62,10 +58,10 @@ final class MixJudged
             $said[] = ['kind' => 'feed', 'school' => 'feed', 'words' => sprintf('%s feeds, and the sheet wants no feed before there are roots.', ucfirst(implode(' and ', $feeding)))];
         }
         $held = self::estimate($recipe, $known);
-        if ($held !== null && $held['water'] > self::WET && $sheet->water->regime === 'mist' && $sheet->water->mist->high >= self::LONG_MIST) {
+        if ($held !== null && $held['water'] > $house->number(HouseDefault::WetMix) && $sheet->water->regime === 'mist' && $sheet->water->mist->high >= self::LONG_MIST) {
             $said[] = ['kind' => 'wet', 'school' => 'water', 'words' => sprintf('It holds about %d %% water when drained, by its parts: wet for long mist, where a base drowns. More of what drains, or less mist.', (int) round(100 * $held['water']))];
         }
-        if (self::shareOf($rotting, $recipe) > self::SLUMPS && $sheet->daysToRoot()->high > self::LONG_ROOTING) {
+        if (self::shareOf($rotting, $recipe) > $house->number(HouseDefault::SlumpingShare) && $sheet->daysToRoot()->high > $house->number(HouseDefault::SlumpsAfter)) {
             $said[] = ['kind' => 'slumps', 'school' => 'rooting mix', 'words' => sprintf('%s breaks down, and these stand up to %d days.', ucfirst(implode(' and ', $rotting)), (int) $sheet->daysToRoot()->high)];
         }
         if ($held === null || $held['unknown'] !== []) {

@@ -10,18 +10,14 @@ use WetCradle\Core\Refused;
 /** So much of a mix: what of each part, whole bags and barrows up and down, water to wet it, and what is short on the shelf. */
 final class MixMade
 {
-    /** Litres in a barrow load. */
-    public const BARROW = 80.0;
-
     /** @param list<array{name: string, litres: float, part: ?MixPart}> $parts */
     private function __construct(public readonly Volume $wanted, public readonly Recipe $recipe, private readonly array $parts, public readonly Volume $barrow)
     {
     }
 
     /** @param array<string, MixPart> $known by name */
-    public static function of(Recipe $recipe, Volume $wanted, array $known, ?Volume $barrow = null): self
+    public static function of(Recipe $recipe, Volume $wanted, array $known, Volume $barrow): self
     {
-        $barrow ??= Volume::litres(self::BARROW);
         if ($barrow->ml <= 0.0) {
             throw Refused::because('not_positive', 'barrow', 'A barrow holds something.');
         }

@@ -6,14 +6,12 @@ namespace WetCradle\Core\Mixing;
 
 use WetCradle\Core\Compute\Calculation;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\House\HouseDefault;
+use WetCradle\Core\House\HouseDefaults;
 
 /** Litres of mix that trays or pots take: their volume, with what settling and spilling add. */
 final class MixVolume implements Calculation
 {
-    /** A mix settles by about a seventh when it is watered in, and a little is lost. */
-    public const COMPACTION = 1.15;
-    public const WASTE = 0.05;
-
     public static function name(): string
     {
         return 'mix_volume';
@@ -43,8 +41,14 @@ final class MixVolume implements Calculation
      * @param float $compaction times as much loose mix as settled
      * @param float $waste      the share lost on top
      */
-    public static function litres(int $trays, int $cells, float $cellMl, float $compaction = self::COMPACTION, float $waste = self::WASTE): float
+    public static function litres(int $trays, int $cells, float $cellMl, float $compaction, float $waste): float
     {
         return $trays * $cells * $cellMl / 1000.0 * $compaction * (1.0 + $waste);
+    }
+
+    /** The same with what settles and spills here. */
+    public static function inHouse(int $trays, int $cells, float $cellMl, HouseDefaults $house): float
+    {
+        return self::litres($trays, $cells, $cellMl, $house->number(HouseDefault::Compaction), $house->number(HouseDefault::Waste));
     }
 }

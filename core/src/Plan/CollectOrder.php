@@ -5,32 +5,30 @@ declare(strict_types=1);
 namespace WetCradle\Core\Plan;
 
 use WetCradle\Core\Crops\WaySheet;
+use WetCradle\Core\House\HouseDefault;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Refused;
 
 /** The morning's cutting: what must be full of water early, what must be dry after the dew; in each, what keeps longest first, so that the shortest-lived waits least. */
 final class CollectOrder
 {
-    /** Minutes from midnight: at first light, and when the dew has gone. */
-    private const EARLY = 420;
-    private const DEW_GONE = 570;
-
     /**
      * @param list<array{code: string, time: string, keeps: ?int, minutes: int}> $takes `time` of `WaySheet::TIMES_OF_DAY`; `keeps` minutes until it must be stuck, null for past the day; `minutes` for one pair of hands
      * @param int                                                                $hands that cut together
      *
      * @return list<array{code: string, from: int, to: int}> minutes from midnight
      */
-    public static function of(array $takes, int $hands): array
+    public static function of(array $takes, int $hands, HouseDefaults $house): array
     {
         if ($hands < 1) {
             throw Refused::because('out_of_range', 'hands', 'Somebody has to cut: at least one pair of hands.');
         }
         $rank = array_flip(WaySheet::TIMES_OF_DAY);
         usort($takes, static fn (array $a, array $b) => [$rank[$a['time']], $b['keeps'] ?? PHP_INT_MAX, $a['code']] <=> [$rank[$b['time']], $a['keeps'] ?? PHP_INT_MAX, $b['code']]);
-        $at = self::EARLY;
+        $at = self::begins($house);
         $order = [];
         foreach ($takes as $take) {
-            $from = max($at, $take['time'] === 'dry' ? self::DEW_GONE : $at);
+            $from = max($at, $take['time'] === 'dry' ? $house->whole(HouseDefault::DewGone) : $at);
             $at = $from + (int) ceil($take['minutes'] / $hands);
             $order[] = ['code' => $take['code'], 'from' => $from, 'to' => $at];
         }
@@ -38,9 +36,9 @@ final class CollectOrder
         return $order;
     }
 
-    /** When cutting begins. */
-    public static function begins(): int
+    /** When cutting begins, in minutes from midnight. */
+    public static function begins(HouseDefaults $house): int
     {
-        return self::EARLY;
+        return $house->whole(HouseDefault::CutFrom);
     }
 }

@@ -6,6 +6,8 @@ namespace WetCradle\Core\Plan;
 
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Dates\PlainDates;
+use WetCradle\Core\House\HouseDefault;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Telling;
 
@@ -16,7 +18,6 @@ use WetCradle\Core\Telling;
  */
 final class EvenOut
 {
-    private const MOST_WEEKS = 8;
     private const MOST_MOVES = 200;
     /** Less than this of an hour is not worth a move. */
     private const WORTH = 0.05;
@@ -36,7 +37,7 @@ final class EvenOut
      * @param list<Movable>                             $movable
      * @param \Closure(Movable, PlainDates): bool $able  whether bench and stock allow it
      */
-    public static function plan(Week $from, array $fixed, array $crew, array $movable, \Closure $able, Telling $telling): self
+    public static function plan(Week $from, array $fixed, array $crew, array $movable, \Closure $able, Telling $telling, HouseDefaults $house): self
     {
         if (array_sum($crew) <= 0.0) {
             throw Refused::because('no_hands', 'hands', 'No hands are entered for these weeks, so no week can be evened out. Enter who works here and for how many hours.');
@@ -54,7 +55,7 @@ final class EvenOut
         while (count($moves) < self::MOST_MOVES) {
             foreach ($movable as $i => $one) {
                 if (!isset($options[$i]) && self::touchesOverfull($now[$i], $load, $crew)) {
-                    $options[$i] = iterator_to_array(self::options($one, $was[$i], $first), false);
+                    $options[$i] = iterator_to_array(self::options($one, $was[$i], $first, $house), false);
                 }
             }
             $best = self::best($load, $crew, $movable, array_diff_key($options, $moved), $now, $able);
@@ -110,17 +111,17 @@ final class EvenOut
     }
 
     /** @return \Generator<int, array{dates: PlainDates, held: int, weeks: int, hours: array<int, float>}> every move that keeps its window and its order */
-    private static function options(Movable $one, PlainDates $was, int $first): \Generator
+    private static function options(Movable $one, PlainDates $was, int $first, HouseDefaults $house): \Generator
     {
         $good = static fn (PlainDates $dates) => $one->due === null || $dates->readyOn <= $one->due->sunday() || $dates->readyOn <= $was->readyOn;
-        for ($weeks = -self::MOST_WEEKS; $weeks <= self::MOST_WEEKS; ++$weeks) {
+        for ($weeks = -$house->whole(HouseDefault::EvenMost); $weeks <= $house->whole(HouseDefault::EvenMost); ++$weeks) {
             $tries = [];
             $day = $one->stickOn->modify(sprintf('%+d weeks', $weeks));
             if ($one->earliest !== null && $day >= $one->earliest && $day <= $one->latest) {
                 $tries[] = [$day, $one->heldDays];
             }
             $held = $one->heldDays + 7 * $weeks;
-            if ($held >= 0 && $held <= PlainDates::MOST_HELD) {
+            if ($held >= 0 && $held <= $house->whole(HouseDefault::HeldAtMost)) {
                 $tries[] = [$one->stickOn, $held];
             }
             foreach ($weeks === 0 ? [] : $tries as [$stickOn, $heldDays]) {

@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Plan;
 
-/** One line of a batch as the day's list needs to see it. */
+use WetCradle\Core\House\HouseDefault;
+use WetCradle\Core\House\HouseDefaults;
+
+/** One line of a batch, and what it asks for next: one rule for the day's list and for the round. */
 final class Outlook
 {
     /**
@@ -29,5 +32,30 @@ final class Outlook
         public readonly ?string $potBecause,
         public readonly bool $leftLonger,
     ) {
+    }
+
+    /** Null where nothing stands on it any more. */
+    public function next(HouseDefaults $house): ?Due
+    {
+        return match (true) {
+            $this->planned > 0 => new Due(Job::Stick, $this->stickOn, 'planned to be stuck'),
+            $this->rooted > 0 => new Due(Job::Pot, $this->lastCheckOn ?? $this->potOn, sprintf('%d have roots', $this->rooted)),
+            $this->stuck === 0 => null,
+            $this->potBecause !== null => new Due(Job::Pot, $this->lastCheckOn ?? $this->potOn, $this->potBecause),
+            default => $this->check($house),
+        };
+    }
+
+    private function check(HouseDefaults $house): Due
+    {
+        $days = (int) $this->stickOn->diff($this->rootedFrom)->format('%r%a');
+        $due = $this->lastCheckOn?->modify(sprintf('+%d days', $house->whole(HouseDefault::CheckEvery)))
+            ?? $this->stickOn->modify(sprintf('+%d days', (int) round($house->number(HouseDefault::FirstCheckAfter) * $days)));
+
+        return new Due(Job::Check, $due, match (true) {
+            $this->leftLonger => 'left longer after a count',
+            $this->lastCheckOn === null => 'first look for roots',
+            default => sprintf('%s since the last check', $house->whole(HouseDefault::CheckEvery) === 7 ? 'a week' : $house->whole(HouseDefault::CheckEvery).' days'),
+        });
     }
 }

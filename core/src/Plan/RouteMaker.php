@@ -4,9 +4,10 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Plan;
 
-use WetCradle\Core\Bench\Trays;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Crops\Trays;
 use WetCradle\Core\Dates\PlainDates;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Rates\StickCount;
 use WetCradle\Core\Refused;
@@ -28,6 +29,7 @@ final class RouteMaker
         private readonly Costs $costs,
         private readonly \DateTimeImmutable $today,
         private readonly Telling $telling,
+        private readonly HouseDefaults $house,
     ) {
     }
 
@@ -65,8 +67,7 @@ final class RouteMaker
         if ($first !== null && $second !== null && $first->source->code === $second->source->code) {
             $taken = clone $first->source;
             $taken->take($from, $stick);
-            $offer = $taken->offer($way->id, $to, $stick);
-            $second = new Supply($taken, $offer, $taken->against($to, $offer));
+            $second = $taken->supply($way->id, $to, $stick);
         }
         $half = intdiv($this->want->plants + 1, 2);
         $parts = [new RoutePart(PlainDates::forwards($from, $way->times), $each, $stick, $first, $half), new RoutePart(PlainDates::forwards($to, $way->times), $each, $stick, $second, $this->want->plants - $half)];
@@ -133,7 +134,7 @@ final class RouteMaker
             $hours += $this->norms->hoursToCollect($part->stick) + $this->norms->hoursToStick($part->stick, $way->sheet->method->value)
                 + $this->norms->hoursToWean($part->trays) + $this->norms->hoursToPot((int) round($part->stick * $way->rate->mean()), $this->want->pot);
         }
-        $warm = $way->sheet->warmth->isWarm() ? $weeks : 0.0;
+        $warm = $way->sheet->warmth->isPaidWarm($this->house) ? $weeks : 0.0;
         $cost = ($stick * $way->sheet->costEach + $hours * $this->costs->hour + $warm * $this->costs->warmTrayWeek) / $this->want->plants;
         $ready = max(array_map(static fn (RoutePart $p) => $p->dates->readyOn, $parts));
 
@@ -172,7 +173,7 @@ final class RouteMaker
 
     private function withWhatThereIs(RouteWay $way, ?Supply $supply): string
     {
-        $left = $supply === null || $supply->against !== [] ? 0 : $supply->offer->left();
+        $left = $supply === null || !$supply->isFit() ? 0 : $supply->offer->left();
         $trays = intdiv($left, $way->cells * $way->sheet->each);
 
         return $trays === 0 ? 'Plant stock, or buy in.' : sprintf('What there is fills %d %s: about %d good plants.', $trays, $trays === 1 ? 'tray' : 'trays', (int) round($trays * $way->cells * $this->goodOf($way)));

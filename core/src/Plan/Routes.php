@@ -8,6 +8,8 @@ use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Crops\Method;
 use WetCradle\Core\Crops\OpenWeeks;
 use WetCradle\Core\Dates\PlainDates;
+use WetCradle\Core\House\HouseDefault;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Rates\InWords;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Stock\Yard;
@@ -16,10 +18,6 @@ use WetCradle\Core\Telling;
 /** The ways to come by a wanted number, laid side by side, with the one that the figures speak for. */
 final class Routes
 {
-    /** Ready so long before it is wanted, a batch is held over rather than timed. */
-    private const HELD_OVER_WEEKS = 8;
-    /** Two batches of one window are worth sticking apart from so many weeks on. */
-    private const APART_WEEKS = 2;
     private const MOST_YEARS = 10;
 
     /**
@@ -31,12 +29,12 @@ final class Routes
     }
 
     /** @param bool $onlyBatches leave out what a draft of a season never takes by itself: two batches for one, years of dividing, buying in */
-    public static function lay(Want $want, Yard $yard, WorkNorms $norms, Costs $costs, \DateTimeImmutable $today, Telling $telling, bool $onlyBatches = false): self
+    public static function lay(Want $want, Yard $yard, WorkNorms $norms, Costs $costs, \DateTimeImmutable $today, Telling $telling, HouseDefaults $house, bool $onlyBatches = false): self
     {
-        $make = new RouteMaker($want, $yard, $norms, $costs, $today, $telling);
+        $make = new RouteMaker($want, $yard, $norms, $costs, $today, $telling, $house);
         $routes = [];
         foreach ($want->ways as $way) {
-            $routes = [...$routes, ...self::ofWay($make, $want, $way, $yard, $today, $telling, $onlyBatches)];
+            $routes = [...$routes, ...self::ofWay($make, $want, $way, $yard, $today, $telling, $house, $onlyBatches)];
         }
         if (!$onlyBatches) {
             $routes[] = $make->boughtIn();
@@ -49,7 +47,7 @@ final class Routes
     }
 
     /** @return list<Route> */
-    private static function ofWay(RouteMaker $make, Want $want, RouteWay $way, Yard $yard, \DateTimeImmutable $today, Telling $telling, bool $onlyBatches): array
+    private static function ofWay(RouteMaker $make, Want $want, RouteWay $way, Yard $yard, \DateTimeImmutable $today, Telling $telling, HouseDefaults $house, bool $onlyBatches): array
     {
         try {
             $last = PlainDates::stickBy($want->ready, $way->times);
@@ -70,8 +68,8 @@ final class Routes
         foreach (array_unique([count($runs) - 1, 0]) as $i) {
             $from = max($today, $runs[$i]->from->monday());
             $to = min($last, $runs[$i]->to->sunday());
-            $found[] = $make->oneBatch($way, (int) $trays, $from, $to, self::HELD_OVER_WEEKS);
-            if (!$onlyBatches && $i === count($runs) - 1 && Week::containing($from)->until(Week::containing($to)) >= self::APART_WEEKS) {
+            $found[] = $make->oneBatch($way, (int) $trays, $from, $to, $house->whole(HouseDefault::HeldOverFrom));
+            if (!$onlyBatches && $i === count($runs) - 1 && Week::containing($from)->until(Week::containing($to)) >= $house->whole(HouseDefault::ApartFrom)) {
                 $found[] = $make->staggered($way, (int) $trays, $from, $to);
             }
         }

@@ -7,6 +7,8 @@ namespace WetCradle\Core\Plan;
 use WetCradle\Core\Bench\Berths;
 use WetCradle\Core\Bench\Positions;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\House\HouseDefault;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Stock\Yard;
 use WetCradle\Core\Telling;
@@ -17,21 +19,18 @@ use WetCradle\Core\Telling;
  */
 final class SeasonDraft
 {
-    /** So many weeks earlier a batch is tried where its week has no room. */
-    private const EARLIER_WEEKS = 6;
-
     /** @param list<Drafted> $drafted */
     private function __construct(public readonly array $drafted)
     {
     }
 
     /** @param list<array{orders: non-empty-list<array{id: int, plants: int}>, want: Want}> $wants the most pressing first; orders that share are one want */
-    public static function make(array $wants, Yard $yard, Berths $berths, WorkNorms $norms, Costs $costs, \DateTimeImmutable $today, Telling $telling): self
+    public static function make(array $wants, Yard $yard, Berths $berths, WorkNorms $norms, Costs $costs, \DateTimeImmutable $today, Telling $telling, HouseDefaults $house): self
     {
         $drafted = [];
         foreach ($wants as ['orders' => $orders, 'want' => $want]) {
-            $routes = Routes::lay($want, $yard, $norms, $costs, $today, $telling, onlyBatches: true)->routes;
-            $drafted[] = self::place(array_column($orders, 'id'), $want, $routes, $yard, $berths, self::saved($orders, $want));
+            $routes = Routes::lay($want, $yard, $norms, $costs, $today, $telling, $house, onlyBatches: true)->routes;
+            $drafted[] = self::place(array_column($orders, 'id'), $want, $routes, $yard, $berths, self::saved($orders, $want), $house->whole(HouseDefault::DraftEarlier));
         }
 
         return new self($drafted);
@@ -40,8 +39,9 @@ final class SeasonDraft
     /**
      * @param non-empty-list<int> $orders
      * @param list<Route>         $routes
+     * @param int                 $earlierWeeks by which a batch is tried where its week has no room
      */
-    private static function place(array $orders, Want $want, array $routes, Yard $yard, Berths $berths, ?int $saved): Drafted
+    private static function place(array $orders, Want $want, array $routes, Yard $yard, Berths $berths, ?int $saved, int $earlierWeeks): Drafted
     {
         $refusal = $nearest = null;
         foreach ($routes as $route) {
@@ -52,7 +52,7 @@ final class SeasonDraft
                 continue;
             }
             $part = $route->parts[0];
-            for ($weeks = 0; $weeks <= self::EARLIER_WEEKS; ++$weeks) {
+            for ($weeks = 0; $weeks <= $earlierWeeks; ++$weeks) {
                 $day = $part->dates->stickOn->modify(sprintf('-%d weeks', $weeks));
                 $supply = $weeks === 0 ? $part->supply : $yard->best($want->crop, $way->id, $day, $part->stick);
                 if ($weeks > 0 && (!$way->windows->isOpenIn(Week::containing($day)) || $supply === null || !$supply->isEnough())) {

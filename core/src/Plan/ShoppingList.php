@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Plan;
 
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Mixing\MixVolume;
 use WetCradle\Core\Mixing\Recipe;
 
@@ -17,7 +18,7 @@ final class ShoppingList
      *
      * @return list<array{kind: string, name: string, unit: string, total: float, firstOn: \DateTimeImmutable, months: array<string, float>}> months written 2027-05
      */
-    public static function of(array $batches): array
+    public static function of(array $batches, HouseDefaults $house): array
     {
         $found = [];
         $need = static function (string $kind, string $name, string $unit, float $amount, \DateTimeImmutable $on) use (&$found): void {
@@ -36,11 +37,11 @@ final class ShoppingList
             if ($b->trays > 0 && $b->hormone !== null) {
                 $need('dip', $b->hormone, 'cuttings', $b->cuttings, $b->stickOn);
             }
-            foreach (Recipe::written($b->mix)->split(MixVolume::litres($b->trays, $b->cells, $b->cellMl)) as $part) {
+            foreach (Recipe::written($b->mix)->split(MixVolume::inHouse($b->trays, $b->cells, $b->cellMl, $house)) as $part) {
                 $need('mix', $part['name'], 'litres', $part['litres'], $b->stickOn);
             }
             $need('pot', $b->pot, 'pots', $b->pots, $b->potOn);
-            foreach (Recipe::written($b->pottingMix)->split(MixVolume::litres($b->pots, 1, $b->potMl)) as $part) {
+            foreach (Recipe::written($b->pottingMix)->split(MixVolume::inHouse($b->pots, 1, $b->potMl, $house)) as $part) {
                 $need('mix', $part['name'], 'litres', $part['litres'], $b->potOn);
             }
         }

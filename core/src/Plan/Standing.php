@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Plan;
 
+use WetCradle\Core\House\HouseDefault;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Refused;
 
@@ -31,10 +33,10 @@ final class Standing
         return new self($count, Beta::product($stages), $luck, $luck === null ? 0.0 : $shared);
     }
 
-    /** What was left longer after a full count: about two in five may yet root, and little is known of them. */
-    public static function leftLonger(): Beta
+    /** What was left longer after a full count: some may yet root, and little is known of them. */
+    public static function leftLonger(HouseDefaults $house): Beta
     {
-        return Beta::of(2.0, 3.0);
+        return Beta::worth($house->number(HouseDefault::LeftLongerRoots), $house->number(HouseDefault::LeftLongerWorth));
     }
 
     public function mean(): float

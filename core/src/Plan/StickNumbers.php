@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Plan;
 
-use WetCradle\Core\Bench\Trays;
+use WetCradle\Core\Crops\Trays;
 use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Rates\InWords;
 use WetCradle\Core\Rates\StickCount;

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Plan;
 
+use WetCradle\Core\House\HouseDefault;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Refused;
 
 /**
@@ -12,10 +14,9 @@ use WetCradle\Core\Refused;
  */
 final class StickOrder
 {
-    /** Minutes for another mix, or another dip. */
-    public const CHANGE = 5;
-    /** Minutes within which material keeps about as long. */
-    private const ALIKE = 120;
+    private function __construct(private readonly int $change, private readonly int $alike)
+    {
+    }
 
     /**
      * @param list<ToStick> $batches
@@ -24,11 +25,22 @@ final class StickOrder
      *
      * @return list<array{code: string, station: int, from: int, to: int, late: int}> in the order of beginning; `late` in minutes past its due
      */
-    public static function of(array $batches, int $stations, int $start): array
+    public static function of(array $batches, int $stations, int $start, HouseDefaults $house): array
     {
         if ($stations < 1) {
             throw Refused::because('out_of_range', 'stations', 'Somebody has to stick: at least one station.');
         }
+
+        return (new self($house->whole(HouseDefault::ChangeMinutes), $house->whole(HouseDefault::KeepsAlike)))->laid($batches, $stations, $start);
+    }
+
+    /**
+     * @param list<ToStick> $batches
+     *
+     * @return list<array{code: string, station: int, from: int, to: int, late: int}>
+     */
+    private function laid(array $batches, int $stations, int $start): array
+    {
         $free = array_fill(0, $stations, $start);
         $last = array_fill(0, $stations, null);
         $left = self::byDue($batches);
@@ -36,8 +48,8 @@ final class StickOrder
         while ($left !== []) {
             $station = self::first($free);
             $now = max($free[$station], min(array_map(static fn (ToStick $b) => $b->ready, $left)));
-            $pick = self::pick($left, $station, $now, $free, $last);
-            $from = $now + self::CHANGE * $pick->changesAfter($last[$station]);
+            $pick = $this->pick($left, $station, $now, $free, $last);
+            $from = $now + $this->change * $pick->changesAfter($last[$station]);
             $to = $from + $pick->minutes;
             $done[] = ['code' => $pick->code, 'station' => $station + 1, 'from' => $from, 'to' => $to, 'late' => $pick->due === null ? 0 : max(0, $to - $pick->due)];
             [$free[$station], $last[$station]] = [$to, $pick];
@@ -53,20 +65,20 @@ final class StickOrder
      * @param array<int, int>         $free by station
      * @param array<int, ?ToStick>    $last
      */
-    private static function pick(array $left, int $station, int $now, array $free, array $last): ToStick
+    private function pick(array $left, int $station, int $now, array $free, array $last): ToStick
     {
         $ready = array_values(array_filter($left, static fn (ToStick $b) => $b->ready <= $now));
         $first = $ready[0];
         if ($first->changesAfter($last[$station]) === 0) {
             return $first;
         }
-        $base = self::lateness($first, $left, $station, $now, $free, $last);
+        $base = $this->lateness($first, $left, $station, $now, $free, $last);
         usort($ready, static fn (ToStick $a, ToStick $b) => $a->changesAfter($last[$station]) <=> $b->changesAfter($last[$station]));
         foreach ($ready as $other) {
             if ($other->changesAfter($last[$station]) >= $first->changesAfter($last[$station])) {
                 break;
             }
-            if (self::keepsAlike($first, $other) && self::lateness($other, $left, $station, $now, $free, $last) <= $base) {
+            if ($this->keepsAlike($first, $other) && $this->lateness($other, $left, $station, $now, $free, $last) <= $base) {
                 return $other;
             }
         }
@@ -74,9 +86,9 @@ final class StickOrder
         return $first;
     }
 
-    private static function keepsAlike(ToStick $first, ToStick $other): bool
+    private function keepsAlike(ToStick $first, ToStick $other): bool
     {
-        return $first->due === null || ($other->due !== null && $other->due - $first->due <= self::ALIKE);
+        return $first->due === null || ($other->due !== null && $other->due - $first->due <= $this->alike);
     }
 
     /**
@@ -88,13 +100,13 @@ final class StickOrder
      *
      * @return array{int, int} minutes
      */
-    private static function lateness(ToStick $next, array $left, int $station, int $now, array $free, array $last): array
+    private function lateness(ToStick $next, array $left, int $station, int $now, array $free, array $last): array
     {
         $rest = array_values(array_filter($left, static fn (ToStick $b) => $b !== $next));
         $worst = $all = 0;
         $one = $next;
         while (true) {
-            $to = max($now, $one->ready, $free[$station]) + self::CHANGE * $one->changesAfter($last[$station]) + $one->minutes;
+            $to = max($now, $one->ready, $free[$station]) + $this->change * $one->changesAfter($last[$station]) + $one->minutes;
             $late = $one->due === null ? 0 : max(0, $to - $one->due);
             [$worst, $all] = [max($worst, $late), $all + $late];
             [$free[$station], $last[$station]] = [$to, $one];

@@ -6,6 +6,8 @@ namespace WetCradle\Core\Potting;
 
 use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Crops\Potting;
+use WetCradle\Core\House\HouseDefault;
+use WetCradle\Core\House\HouseDefaults;
 
 /**
  * What a lot of pots goes through until it is ready, with the day of each: out of the shade, fed once roots are there, set
@@ -15,19 +17,6 @@ final class GrowOnSteps
 {
     public const KINDS = ['shade', 'feed', 'space', 'winter', 'harden', 'outside', 'ready'];
 
-    /** Days in the shade after potting. */
-    private const SHADE = 7;
-    /** Days until roots have reached the wall of the pot and can be fed. */
-    private const ROOTS = 21;
-    /** Days that slow-release feed in the mix lasts. */
-    private const SLOW_RELEASE = 90;
-    /** Grown on for less than this, pots are not set apart. */
-    private const SHORT = 42;
-    /** Days before it is ready: into the second tunnel, then outside. */
-    private const HARDEN = 14;
-    private const OUTSIDE = 7;
-    /** °C of a day's mean below which nights can freeze. */
-    private const CAN_FREEZE = 8.0;
     private const WINTER_WORDS = [
         'outside' => 'Stands outside through the winter, pot-thick and out of the wind.',
         'cold_frame' => 'Into the cold frame, lid on in frost, aired on mild days.',
@@ -36,8 +25,9 @@ final class GrowOnSteps
     ];
 
     /** @return list<array{kind: string, on: \DateTimeImmutable, words: string}> in the order of their days */
-    public static function of(Potting $sheet, \DateTimeImmutable $pottedOn, \DateTimeImmutable $readyOn, SiteAir $air): array
+    public static function of(Potting $sheet, \DateTimeImmutable $pottedOn, \DateTimeImmutable $readyOn, SiteAir $air, HouseDefaults $house): array
     {
+        $canFreeze = $house->number(HouseDefault::CanFreeze);
         $readyOn = max($pottedOn, $readyOn);
         $days = (int) $pottedOn->diff($readyOn)->format('%a');
         $after = static fn (int $n) => $pottedOn->modify(sprintf('+%d days', $n));
@@ -47,23 +37,23 @@ final class GrowOnSteps
                 $steps[] = ['kind' => $kind, 'on' => $on, 'words' => $words];
             }
         };
-        $add('shade', $after(self::SHADE), 'Out of the shade.');
+        $add('shade', $after($house->whole(HouseDefault::ShadeDays)), 'Out of the shade.');
         $sheet->hasSlowRelease()
-            ? $add('feed', $after(self::SLOW_RELEASE), 'The slow-release feed in the mix is used up about now: feed, if it still has to grow.')
-            : $add('feed', $after(self::ROOTS), 'Knock one out: with roots at the wall of the pot, feed from now on. Not before.');
-        if ($days >= self::SHORT) {
+            ? $add('feed', $after($house->whole(HouseDefault::SlowReleaseLasts)), 'The slow-release feed in the mix is used up about now: feed, if it still has to grow.')
+            : $add('feed', $after($house->whole(HouseDefault::FeedAfter)), 'Knock one out: with roots at the wall of the pot, feed from now on. Not before.');
+        if ($days >= $house->whole(HouseDefault::SpacedFrom)) {
             $add('space', $after(intdiv($days, 2)), 'Leaves touch about now: set apart.');
         }
-        $cold = self::firstCold($pottedOn, $readyOn, $air);
+        $cold = self::firstCold($pottedOn, $readyOn, $air, $canFreeze);
         if ($cold !== null) {
             $add('winter', $cold, self::WINTER_WORDS[$sheet->winter].' Look once a week: at rest, pots dry out unseen.');
-        } elseif (!$sheet->hardy && self::usual($pottedOn, $air) < self::CAN_FREEZE) {
-            $add('winter', $pottedOn, sprintf('Nights can still freeze: frost-free until about %s.', self::safeFrom($pottedOn, $air)->format('j M')));
+        } elseif (!$sheet->hardy && self::usual($pottedOn, $air) < $canFreeze) {
+            $add('winter', $pottedOn, sprintf('Nights can still freeze: frost-free until about %s.', self::safeFrom($pottedOn, $air, $canFreeze)->format('j M')));
         }
-        $harden = max($pottedOn, $readyOn->modify(sprintf('-%d days', self::HARDEN)));
-        $outside = max($pottedOn, $readyOn->modify(sprintf('-%d days', self::OUTSIDE)));
+        $harden = max($pottedOn, $readyOn->modify(sprintf('-%d days', $house->whole(HouseDefault::HardenBefore))));
+        $outside = max($pottedOn, $readyOn->modify(sprintf('-%d days', $house->whole(HouseDefault::OutsideBefore))));
         $add('harden', $harden, 'Into the second tunnel, doors open by day, then by night too.');
-        if ($sheet->hardy || self::usual($outside, $air) >= self::CAN_FREEZE) {
+        if ($sheet->hardy || self::usual($outside, $air) >= $canFreeze) {
             $add('outside', $outside, 'Outside, sheltered at first.');
         }
         $add('ready', $readyOn, 'Ready, if it is well rooted and clean: count what is good.');
@@ -73,11 +63,11 @@ final class GrowOnSteps
     }
 
     /** The day on which it grows cold while it stands there; a spring that grows warmer is no winter. */
-    private static function firstCold(\DateTimeImmutable $from, \DateTimeImmutable $to, SiteAir $air): ?\DateTimeImmutable
+    private static function firstCold(\DateTimeImmutable $from, \DateTimeImmutable $to, SiteAir $air, float $canFreeze): ?\DateTimeImmutable
     {
         for ($day = $from; $day < $to; $day = $day->modify('+1 day')) {
             $toColdest = ($air->coldestDay() - self::inYear($day) + 365) % 365;
-            if (self::usual($day, $air) < self::CAN_FREEZE && $toColdest < 183) {
+            if (self::usual($day, $air) < $canFreeze && $toColdest < 183) {
                 return $day;
             }
         }
@@ -85,9 +75,9 @@ final class GrowOnSteps
         return null;
     }
 
-    private static function safeFrom(\DateTimeImmutable $day, SiteAir $air): \DateTimeImmutable
+    private static function safeFrom(\DateTimeImmutable $day, SiteAir $air, float $canFreeze): \DateTimeImmutable
     {
-        for ($days = 0; $days < 200 && self::usual($day, $air) < self::CAN_FREEZE; ++$days) {
+        for ($days = 0; $days < 200 && self::usual($day, $air) < $canFreeze; ++$days) {
             $day = $day->modify('+1 day');
         }
 

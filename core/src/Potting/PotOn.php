@@ -4,14 +4,13 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Potting;
 
+use WetCradle\Core\House\HouseDefault;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Refused;
 
 /** Potting on: a plant goes from its pot into a bigger one, when its roots have filled the first. */
 final class PotOn
 {
-    /** Times the room of the old pot beyond which a root ball stands in mix that it cannot drink from. A default. */
-    private const MUCH = 6;
-
     /**
      * What to mind of a step from one size to the next; null where nothing is.
      *
@@ -20,7 +19,7 @@ final class PotOn
      *
      * @throws Refused for `pot` where that is no bigger
      */
-    public static function caution(int $from, int $to): ?string
+    public static function caution(int $from, int $to, HouseDefaults $house): ?string
     {
         if ($from < 1 || $to < 1) {
             throw Refused::because('out_of_range', 'pot', 'A pot holds something.');
@@ -29,6 +28,6 @@ final class PotOn
             throw Refused::because('not_bigger', 'pot', 'Potted on is into a bigger pot. Choose one that holds more than it stands in.');
         }
 
-        return $to > self::MUCH * $from ? sprintf('That is %d times the room: a big wet pot rots a small root system. A size between is safer.', (int) round($to / $from)) : null;
+        return $to > $house->number(HouseDefault::MuchBigger) * $from ? sprintf('That is %d times the room: a big wet pot rots a small root system. A size between is safer.', (int) round($to / $from)) : null;
     }
 }

@@ -4,17 +4,17 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Rates;
 
+use WetCradle\Core\House\HouseDefault;
+use WetCradle\Core\House\HouseDefaults;
+
 /**
  * How much a past batch counts for the next one: a fifth less for each season gone by, and half when it was
  * propagated another way than the one now meant. Defaults of ours, not laws.
  */
 final class HistoryWeight
 {
-    private const PER_SEASON = 0.8;
-    private const ANOTHER_WAY = 0.5;
-
-    public static function of(int $seasonsAgo, bool $sameWay): float
+    public static function of(int $seasonsAgo, bool $sameWay, HouseDefaults $house): float
     {
-        return self::PER_SEASON ** max(0, $seasonsAgo) * ($sameWay ? 1.0 : self::ANOTHER_WAY);
+        return $house->number(HouseDefault::SeasonKeeps) ** max(0, $seasonsAgo) * ($sameWay ? 1.0 : $house->number(HouseDefault::AnotherWay));
     }
 }

@@ -6,6 +6,8 @@ namespace WetCradle\Core\Rooting;
 
 use WetCradle\Core\Compute\Calculation;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\House\HouseDefault;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Rates\InWords;
 use WetCradle\Core\Refused;
@@ -64,6 +66,12 @@ final class ReadyCheck implements Calculation
         }
 
         return new self($lifted, $rooted, $threshold, $prior, $sure);
+    }
+
+    /** As the house judges a check: on the sample alone, so that a crop's past does not talk a tray ready. */
+    public static function inHouse(int $lifted, int $rooted, float $threshold, HouseDefaults $house): self
+    {
+        return self::of($lifted, $rooted, $threshold, Beta::of(1, 1), $house->number(HouseDefault::SureOfReady));
     }
 
     /** The chance that the share rooted is at least the threshold. */

@@ -12,25 +12,26 @@ final class RootingTime
 {
     private const EARLY = 0.1;
     private const LATE = 0.9;
-    /** A plan takes three quarters of the way from the first tenth to the ninth, so that most batches are in time. */
-    private const PLANNED = 0.75;
 
-    private function __construct(private readonly ?Range $days, private readonly ?RootingPace $pace, private readonly ?CardinalTemperatures $cardinal, private readonly ?Medium $medium)
+    private function __construct(private readonly float $planned, private readonly ?Range $days, private readonly ?RootingPace $pace, private readonly ?CardinalTemperatures $cardinal, private readonly ?Medium $medium)
     {
     }
 
-    /** @param Range $days from the first tenth rooted to the ninth */
-    public static function days(Range $days): self
+    /**
+     * @param Range $days    from the first tenth rooted to the ninth
+     * @param float $planned of that way, the share that a plan takes
+     */
+    public static function days(Range $days, float $planned): self
     {
-        return new self($days, null, null, null);
+        return new self($planned, $days, null, null, null);
     }
 
     /** Where nothing roots at a set-point, every date is refused with `never_reached`. */
-    public static function in(Medium $medium, RootingPace $pace, CardinalTemperatures $cardinal): self
+    public static function in(Medium $medium, RootingPace $pace, CardinalTemperatures $cardinal, float $planned): self
     {
         $progress = $medium->setPoint === null ? null : $cardinal->progressAt($medium->setPoint);
 
-        return $progress !== null && $progress > 0.0 ? self::days($pace->daysAt($progress)) : new self(null, $pace, $cardinal, $medium);
+        return $progress !== null && $progress > 0.0 ? self::days($pace->daysAt($progress), $planned) : new self($planned, null, $pace, $cardinal, $medium);
     }
 
     /** The first tenth of those that will root has. */
@@ -48,19 +49,19 @@ final class RootingTime
     /** The day for which weaning is planned. */
     public function weanOn(\DateTimeImmutable $stickOn): \DateTimeImmutable
     {
-        return $this->days === null ? $this->need(null)->metOn($stickOn) : self::after($stickOn, self::plannedOf($this->days));
+        return $this->days === null ? $this->need(null)->metOn($stickOn) : self::after($stickOn, self::plannedOf($this->days, $this->planned));
     }
 
     /** The last day to stick for weaning on a day. */
     public function stickBy(\DateTimeImmutable $weanOn): \DateTimeImmutable
     {
-        return $this->days === null ? $this->need(null)->startBy($weanOn) : $weanOn->sub(new \DateInterval(sprintf('P%dD', self::plannedOf($this->days))));
+        return $this->days === null ? $this->need(null)->startBy($weanOn) : $weanOn->sub(new \DateInterval(sprintf('P%dD', self::plannedOf($this->days, $this->planned))));
     }
 
     /** The day count that a plan uses of a range of days. */
-    public static function plannedOf(Range $days): int
+    public static function plannedOf(Range $days, float $planned): int
     {
-        return (int) ceil($days->low + self::PLANNED * ($days->high - $days->low));
+        return (int) ceil($days->low + $planned * ($days->high - $days->low));
     }
 
     /** @param ?float $share rooted of those that will; null for what a plan takes */
@@ -71,7 +72,7 @@ final class RootingTime
             throw new \LogicException('Plain days need no warmth.');
         }
         [$early, $late] = [$pace->thermalDaysTo(self::EARLY), $pace->thermalDaysTo(self::LATE)];
-        $tau = $share === null ? $early + self::PLANNED * ($late - $early) : $pace->thermalDaysTo($share);
+        $tau = $share === null ? $early + $this->planned * ($late - $early) : $pace->thermalDaysTo($share);
 
         return Need::of($tau, static fn (\DateTimeImmutable $day) => $cardinal->progressAt($medium->on($day)), 'rooting', $medium->setPoint === null
             ? sprintf('It is never warm enough in this air to root it: %.0f thermal days are never reached.', $tau)

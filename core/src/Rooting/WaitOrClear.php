@@ -13,9 +13,6 @@ use WetCradle\Core\Compute\Fields;
  */
 final class WaitOrClear implements Calculation
 {
-    /** The call is close when it turns on less than this share of what is at stake. */
-    private const CLOSE = 0.15;
-
     /** @param list<array{chance: float, gain: float, net: float, cumulative: float}> $steps `gain` in plants, the others but the chance in money */
     private function __construct(public readonly array $steps)
     {
@@ -90,14 +87,18 @@ final class WaitOrClear implements Calculation
         return array_sum(array_column(array_slice($this->steps, 0, $this->waitSteps()), 'gain'));
     }
 
-    /** Whether a little more or less would turn it: against the rent of the steps it turns on. */
-    public function isClose(float $cost): bool
+    /**
+     * Whether a little more or less would turn it: against the rent of the steps it turns on.
+     *
+     * @param float $share of what is at stake, under which it is a close call
+     */
+    public function isClose(float $cost, float $share): bool
     {
         if ($cost <= 0.0 || $this->steps === []) {
             return false;
         }
         $steps = $this->waitSteps();
 
-        return $steps === 0 ? $this->steps[0]['net'] > -self::CLOSE * $cost : $this->gain() < self::CLOSE * $cost * $steps;
+        return $steps === 0 ? $this->steps[0]['net'] > -$share * $cost : $this->gain() < $share * $cost * $steps;
     }
 }

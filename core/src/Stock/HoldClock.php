@@ -5,15 +5,12 @@ declare(strict_types=1);
 namespace WetCradle\Core\Stock;
 
 use WetCradle\Core\Crops\Hold;
+use WetCradle\Core\House\HouseDefault;
+use WetCradle\Core\House\HouseDefaults;
 
 /** From the cut to the tray: how long collected material still keeps, or, left dry, how long until its cut has sealed. */
 final class HoldClock
 {
-    /** A warning comes when so much of the time has gone. */
-    private const WARN = 0.75;
-    /** What is stuck on the same day is stuck by this hour. */
-    private const EVENING = 20;
-
     private function __construct(
         public readonly bool $seals,
         public readonly \DateTimeImmutable $start,
@@ -23,7 +20,7 @@ final class HoldClock
     }
 
     /** @param string $how shaded, cold or dry; refused where the sheet does not allow it */
-    public static function of(Hold $hold, string $how, \DateTimeImmutable $start): self
+    public static function of(Hold $hold, string $how, \DateTimeImmutable $start, HouseDefaults $house): self
     {
         $hold->mustAllow($how);
         $due = match ($how) {
@@ -31,13 +28,13 @@ final class HoldClock
             'dry' => $start->modify(sprintf('+%d days', $hold->sealDays)),
             default => $start->modify(sprintf('+%d hours', $hold->shadedHours)),
         };
-        $evening = $start->setTime(self::EVENING, 0);
+        $evening = $start->setTime(0, $house->whole(HouseDefault::StuckByEvening));
         if ($how === 'shaded' && $hold->sameDay && $evening > $start) {
             $due = min($due, $evening);
         }
         $seconds = $due->getTimestamp() - $start->getTimestamp();
 
-        return new self($how === 'dry', $start, $due, $start->modify(sprintf('+%d seconds', (int) (self::WARN * $seconds))));
+        return new self($how === 'dry', $start, $due, $start->modify(sprintf('+%d seconds', (int) ($house->number(HouseDefault::WarnHeld) * $seconds))));
     }
 
     /** @return 'fresh'|'soon'|'past'|'sealing'|'sealed' */

@@ -14,7 +14,7 @@ final class Source
      * @param \Closure(int): int $perShoot cuttings from a shoot, by way
      * @param ?int               $yearCap  the most cuttings a plant may give in a year
      * @param list<array{on: \DateTimeImmutable, cuttings: int}>     $takes
-     * @param \Closure(\DateTimeImmutable, BlockOffer): list<string> $against why it is not fit on a day
+     * @param \Closure(\DateTimeImmutable, BlockOffer): list<array{code: string, words: string, clears: string}> $against why it is not fit on a day
      */
     public function __construct(
         public readonly string $code,
@@ -30,15 +30,16 @@ final class Source
         $this->takes = $takes;
     }
 
-    public function offer(int $way, \DateTimeImmutable $on, int $asked): BlockOffer
+    public function supply(int $way, \DateTimeImmutable $on, int $asked): Supply
     {
-        return BlockOffer::of($this->plants, $this->habit, ($this->perShoot)($way), $this->yearCap, $this->takes, $on, $asked);
+        $offer = $this->offer($way, $on, $asked);
+
+        return new Supply($this, $offer, ($this->against)($on, $offer));
     }
 
-    /** @return list<string> why it is not fit to take from; none where it is */
-    public function against(\DateTimeImmutable $on, BlockOffer $offer): array
+    private function offer(int $way, \DateTimeImmutable $on, int $asked): BlockOffer
     {
-        return ($this->against)($on, $offer);
+        return BlockOffer::of($this->plants, $this->habit, ($this->perShoot)($way), $this->yearCap, $this->takes, $on, $asked);
     }
 
     public function take(\DateTimeImmutable $on, int $cuttings): void

@@ -4,27 +4,47 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Stock;
 
-/** What one block can give for one batch. */
+/** What one block can give for one batch, and which of several blocks to take it from. */
 final class Supply
 {
-    /** @param list<string> $against why the block is not fit */
+    /** @param list<array{code: string, words: string, clears: string}> $against why the block is not fit, as Fitness says it */
     public function __construct(public readonly Source $source, public readonly BlockOffer $offer, public readonly array $against)
     {
     }
 
+    /**
+     * The block to take from: one that is fit and can give enough; of those the one that has most left. Else the one that
+     * comes nearest: fit before unfit, and the less there is against it the better.
+     *
+     * @param list<self> $supplies
+     *
+     * @return list<self> the best first
+     */
+    public static function bestFirst(array $supplies): array
+    {
+        usort($supplies, static fn (self $a, self $b) => $b->rank() <=> $a->rank() ?: strcmp($a->source->code, $b->source->code));
+
+        return $supplies;
+    }
+
+    public function isFit(): bool
+    {
+        return $this->against === [];
+    }
+
     public function isEnough(): bool
     {
-        return $this->against === [] && $this->offer->isEnough();
+        return $this->isFit() && $this->offer->isEnough();
     }
 
     public function words(): string
     {
-        return sprintf('%s %s%s', $this->source->code, $this->offer->words(), $this->against === [] ? '' : ', and is not fit to take from: '.lcfirst(rtrim($this->against[0], '.')));
+        return sprintf('%s %s%s', $this->source->code, $this->offer->words(), $this->isFit() ? '' : ', and is not fit to take from: '.lcfirst(rtrim($this->against[0]['words'], '.')));
     }
 
-    /** @return array{0: bool, 1: bool, 2: int} the greater the better */
-    public function rank(): array
+    /** @return array{bool, bool, int, bool, int} the greater the better */
+    private function rank(): array
     {
-        return [$this->isEnough(), $this->against === [], $this->offer->left()];
+        return [$this->isEnough(), $this->isFit(), -count($this->against), $this->offer->isEnough(), $this->offer->left()];
     }
 }

@@ -6,15 +6,13 @@ namespace WetCradle\Core\Stock;
 
 use WetCradle\Core\Crops\Material;
 use WetCradle\Core\Crops\WaySheet;
+use WetCradle\Core\House\HouseDefault;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Refused;
 
 /** What to take from which plants: every plant gives about the same, none more than its cap, in the order of the walk. */
 final class TakeSheet
 {
-    /** Leafy cuttings in a lined box, without crushing; dormant wood is bundled. */
-    private const IN_A_BOX = 250;
-    private const IN_A_BUNDLE = 20;
-
     /**
      * @param list<array{row: string, plants: list<string>, count: int}> $rows in the order of the walk; plants by name where each is known, else none and a count
      * @param int $cap        the most one plant may give now
@@ -52,14 +50,15 @@ final class TakeSheet
     }
 
     /** Boxes for leafy material, bundles for dormant wood. */
-    public static function carry(WaySheet $way, int $asked): string
+    public static function carry(WaySheet $way, int $asked, HouseDefaults $house): string
     {
         if ($way->material === Material::Hardwood) {
-            $bundles = (int) ceil($asked / self::IN_A_BUNDLE);
+            $each = $house->whole(HouseDefault::CuttingsInABundle);
+            $bundles = (int) ceil($asked / $each);
 
-            return sprintf('%d %s of about %d, in damp peat or sawdust', $bundles, $bundles === 1 ? 'bundle' : 'bundles', self::IN_A_BUNDLE);
+            return sprintf('%d %s of about %d, in damp peat or sawdust', $bundles, $bundles === 1 ? 'bundle' : 'bundles', $each);
         }
-        $boxes = (int) ceil($asked / self::IN_A_BOX);
+        $boxes = (int) ceil($asked / $house->whole(HouseDefault::CuttingsInABox));
 
         return sprintf('%d %s, %s', $boxes, $boxes === 1 ? 'box' : 'boxes', $way->hold->dry ? 'open and dry, in shade' : 'drained and lidded, lined with wet paper, never standing in water');
     }

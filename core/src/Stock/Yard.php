@@ -12,19 +12,19 @@ final class Yard
     {
     }
 
-    /** The fit block that can give most on a day, or else the one that comes nearest. Null where the crop has no stock. */
+    /**
+     * What each block of a crop can give for one batch.
+     *
+     * @return list<Supply> the best first
+     */
+    public function supplies(string $crop, int $way, \DateTimeImmutable $on, int $asked): array
+    {
+        return Supply::bestFirst(array_map(static fn (Source $source) => $source->supply($way, $on, $asked), $this->sources[$crop] ?? []));
+    }
+
+    /** The best of them; null where the crop has no stock. */
     public function best(string $crop, int $way, \DateTimeImmutable $on, int $asked): ?Supply
     {
-        $best = null;
-        foreach ($this->sources[$crop] ?? [] as $source) {
-            $offer = $source->offer($way, $on, $asked);
-            $against = $source->against($on, $offer);
-            $supply = new Supply($source, $offer, $against);
-            if ($best === null || $supply->rank() > $best->rank()) {
-                $best = $supply;
-            }
-        }
-
-        return $best;
+        return $this->supplies($crop, $way, $on, $asked)[0] ?? null;
     }
 }

@@ -13,8 +13,9 @@ use WetCradle\Core\Bench\PlaceBatches;
 use WetCradle\Core\Bench\Settings;
 use WetCradle\Core\Bench\Space;
 use WetCradle\Core\Bench\Stay;
+use WetCradle\Core\Calculations;
 use WetCradle\Core\Compute\Fields;
-use WetCradle\Core\Compute\Registry;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Range;
 use WetCradle\Core\Refused;
 
@@ -58,7 +59,7 @@ final class FillingTest extends TestCase
     {
         $spaces = [Space::of('A', 10, self::comfort([15, 25]), 8, [3, 4]), Space::of('B', 10, self::comfort([15, 25]), 8)];
         $standing = ['OLD' => [new Leg(1, 0, 3, 7, self::comfort([18, 20]))]];
-        $filling = new Filling(8, $spaces, [self::stay('X', 4, 3, [0, 4]), self::stay('Y', 9, 3, [0, 4])], $standing);
+        $filling = new Filling(8, $spaces, [self::stay('X', 4, 3, [0, 4]), self::stay('Y', 9, 3, [0, 4])], HouseDefaults::usual(), $standing);
         $filled = $filling->filled();
         self::assertSame([], $filled->unplaced);
         self::assertSame([1, 3], [$filled->placed['Y'][0]->space, $filled->placed['Y'][0]->from], 'A is out of use from week 3 and X has it before');
@@ -69,7 +70,7 @@ final class FillingTest extends TestCase
     {
         $spaces = [Space::of('A', 10, self::comfort([10, 25]), 4)];
         $standing = ['ONE' => [new Leg(0, 0, 2, 6, self::comfort([10, 12]))], 'TWO' => [new Leg(0, 0, 2, 6, self::comfort([20, 22]))]];
-        $filling = new Filling(4, $spaces, [self::stay('X', 1, 2, [0, 0]), self::stay('Y', 1, 2, [0, 2])], $standing);
+        $filling = new Filling(4, $spaces, [self::stay('X', 1, 2, [0, 0]), self::stay('Y', 1, 2, [0, 2])], HouseDefaults::usual(), $standing);
         self::assertSame(['Y'], array_keys($filling->filled()->placed));
     }
 
@@ -77,12 +78,12 @@ final class FillingTest extends TestCase
     {
         $spaces = [Space::of('A', 6, self::comfort([15, 25]), 4, [2, 3]), Space::of('B', 6, self::comfort([15, 25]), 4, [0, 1])];
         foreach ([[false, false, 0], [false, true, 2]] as [$part, $move, $legs]) {
-            $filled = (new Filling(4, $spaces, [Stay::of('X', 5, 4, 0, 0, 0, self::comfort([18, 20]), 1, $part, $move)]))->filled();
+            $filled = (new Filling(4, $spaces, [Stay::of('X', 5, 4, 0, 0, 0, self::comfort([18, 20]), 1, $part, $move)], HouseDefaults::usual()))->filled();
             self::assertCount($legs, $filled->placed['X'] ?? []);
         }
         $spaces = [Space::of('A', 6, self::comfort([15, 25]), 4), Space::of('B', 5, self::comfort([15, 25]), 4)];
         foreach ([[false, true, []], [true, false, [6, 4]]] as [$part, $move, $trays]) {
-            $filled = (new Filling(4, $spaces, [Stay::of('X', 10, 4, 0, 0, 0, self::comfort([18, 20]), 1, $part, $move)]))->filled();
+            $filled = (new Filling(4, $spaces, [Stay::of('X', 10, 4, 0, 0, 0, self::comfort([18, 20]), 1, $part, $move)], HouseDefaults::usual()))->filled();
             self::assertSame($trays, array_map(static fn (Leg $leg) => $leg->trays, $filled->placed['X'] ?? []));
         }
     }
@@ -91,17 +92,17 @@ final class FillingTest extends TestCase
     {
         $spaces = [Space::of('A', 10, self::comfort([15, 25]), 4), Space::of('B', 10, self::comfort([15, 25]), 4)];
         $standing = ['WARM' => [new Leg(1, 0, 4, 3, self::comfort([20, 22]))]];
-        $filled = (new Filling(4, $spaces, [self::stay('X', 3, 4, [0, 0], [20, 23])], $standing))->filled();
+        $filled = (new Filling(4, $spaces, [self::stay('X', 3, 4, [0, 0], [20, 23])], HouseDefaults::usual(), $standing))->filled();
         self::assertSame(1, $filled->placed['X'][0]->space);
         $cool = ['COOL' => [new Leg(1, 0, 4, 3, self::comfort([15, 22]))]];
-        self::assertSame(0, (new Filling(4, $spaces, [self::stay('X', 3, 4, [0, 0], [24, 25])], $cool))->filled()->placed['X'][0]->space, 'not where the two could not share');
+        self::assertSame(0, (new Filling(4, $spaces, [self::stay('X', 3, 4, [0, 0], [24, 25])], HouseDefaults::usual(), $cool))->filled()->placed['X'][0]->space, 'not where the two could not share');
     }
 
     public function testItGoesOnFromAPlanMadeBefore(): void
     {
         $spaces = [Space::of('A', 10, self::comfort([15, 25]), 6), Space::of('B', 10, self::comfort([15, 25]), 6)];
         $stays = [self::stay('X', 6, 3, [0, 3]), self::stay('Y', 6, 3, [0, 3])];
-        $filling = new Filling(6, $spaces, $stays);
+        $filling = new Filling(6, $spaces, $stays, HouseDefaults::usual());
         $filling->from(['X' => ['space' => 1, 'from' => 0], 'Y' => ['space' => 1, 'from' => 0], 'GONE' => ['space' => 0, 'from' => 0]]);
         $filled = $filling->filled(false);
         self::assertSame(1, $filled->placed['X'][0]->space);
@@ -112,7 +113,7 @@ final class FillingTest extends TestCase
     public function testItSaysHowTheHouseWasBefore(): void
     {
         $spaces = [Space::of('A', 10, self::comfort([15, 25]), 6, [4]), Space::of('B', 10, self::comfort([15, 25]), 6)];
-        $filling = new Filling(6, $spaces, [self::stay('X', 6, 3, [0, 3]), self::stay('Y', 6, 3, [0, 3])]);
+        $filling = new Filling(6, $spaces, [self::stay('X', 6, 3, [0, 3]), self::stay('Y', 6, 3, [0, 3])], HouseDefaults::usual());
         $was = $filling->asItWas(['X' => ['space' => 0, 'from' => 3], 'Y' => ['space' => 1, 'from' => 0]]);
         self::assertSame(['X'], $was['without'], 'A is out of use in its second week.');
         self::assertSame(10 * 18.0 * 3, $was['heat'], 'B is kept at 18 degrees for three weeks.');
@@ -129,7 +130,7 @@ final class FillingTest extends TestCase
             'Q' => [new Leg(0, 0, 3, 3, self::comfort([18, 24]))],
             'R' => [new Leg(0, 2, 1, 3, self::comfort([16, 19]))],
         ];
-        $found = Settings::of((new Filling(4, $spaces, [], $standing))->filled()->taken);
+        $found = Settings::of((new Filling(4, $spaces, [], HouseDefaults::usual(), $standing))->filled()->taken, 2.0);
         self::assertSame([[0, 20.0], [1, 20.0], [2, 18.0]], array_map(static fn (array $one) => [$one['week'], $one['heat']], $found));
     }
 
@@ -144,7 +145,7 @@ final class FillingTest extends TestCase
             [$list, , $name] = [...explode('.', $path), '', ''];
             $input = $list === 'weeks' ? [$list => $value] + $good : [$list => [[$name => $value] + ($list === 'zones' ? $good['zones'][0] : $good['batches'][0])]] + $good;
             try {
-                Registry::ofCore()->compute('place_batches', json_encode($input, JSON_THROW_ON_ERROR));
+                Calculations::registry()->compute('place_batches', json_encode($input, JSON_THROW_ON_ERROR));
                 self::fail("{$field} should have been refused.");
             } catch (Refused $refused) {
                 self::assertSame($field, $refused->field);
@@ -152,7 +153,7 @@ final class FillingTest extends TestCase
         }
         $good['batches'][1] = $good['batches'][0];
         $this->expectExceptionMessage('J is there twice');
-        Registry::ofCore()->compute('place_batches', json_encode($good, JSON_THROW_ON_ERROR));
+        Calculations::registry()->compute('place_batches', json_encode($good, JSON_THROW_ON_ERROR));
     }
 
     /** Made-up houses of every kind: whatever was found, the check finds no fault in it and the score is what it says. */
@@ -175,7 +176,7 @@ final class FillingTest extends TestCase
                 $earliest = mt_rand(0, $weeks);
                 $stays[] = Stay::of("B{$i}", mt_rand(1, 30), mt_rand(1, 5), $earliest, $earliest + mt_rand(0, 4), $earliest, self::comfort([$heat, $heat + 3], [mt_rand(0, 1), 2]), mt_rand(1, 5), mt_rand(0, 1) === 1, mt_rand(0, 1) === 1);
             }
-            $filling = new Filling($weeks, $spaces, $stays, $standing, $house);
+            $filling = new Filling($weeks, $spaces, $stays, HouseDefaults::usual(), $standing, $house);
             $filling->improve(200);
             $filled = $filling->filled();
             self::assertSame([], FillingCheck::faults($weeks, $spaces, $stays, $filled->placed, $standing));

@@ -10,8 +10,10 @@ use WetCradle\Core\Bench\InPots;
 use WetCradle\Core\Bench\Positions;
 use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Bench\Zone;
+use WetCradle\Core\Bench\ZoneKind;
 use WetCradle\Core\Calendar\Climate;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Range;
 use WetCradle\Core\Refused;
 
@@ -29,11 +31,11 @@ final class PositionsTest extends TestCase
 
     public function testPotsPotThickAndSpaced(): void
     {
-        self::assertSame(5, Positions::ofPots(100, 14.0, false, 4000.0), '100 × 14² cm² are 4.9 places of 4,000 cm².');
-        self::assertSame(12, Positions::ofPots(100, 14.0, true, 4000.0), 'One and a half widths apart takes two and a quarter times as much.');
+        self::assertSame(5, Positions::ofPots(100, 14.0, false, 4000.0, HouseDefaults::usual()), '100 × 14² cm² are 4.9 places of 4,000 cm².');
+        self::assertSame(12, Positions::ofPots(100, 14.0, true, 4000.0, HouseDefaults::usual()), 'One and a half widths apart takes two and a quarter times as much.');
         foreach ([1, 40, 333, 2000] as $pots) {
-            self::assertGreaterThanOrEqual(Positions::ofPots($pots, 13.0, false, 4000.0), Positions::ofPots($pots, 13.0, true, 4000.0));
-            self::assertGreaterThanOrEqual(Positions::ofPots($pots, 13.0, true, 4000.0), Positions::ofPots($pots + 30, 13.0, true, 4000.0));
+            self::assertGreaterThanOrEqual(Positions::ofPots($pots, 13.0, false, 4000.0, HouseDefaults::usual()), Positions::ofPots($pots, 13.0, true, 4000.0, HouseDefaults::usual()));
+            self::assertGreaterThanOrEqual(Positions::ofPots($pots, 13.0, true, 4000.0, HouseDefaults::usual()), Positions::ofPots($pots + 30, 13.0, true, 4000.0, HouseDefaults::usual()));
         }
     }
 
@@ -42,7 +44,7 @@ final class PositionsTest extends TestCase
     {
         yield 'a tray without width' => [static fn () => Positions::each(80, 0, 80, 50), 'widthCm'];
         yield 'a measure without length' => [static fn () => Positions::each(80, 50, NAN, 50), 'standardLengthCm'];
-        yield 'a pot without width' => [static fn () => Positions::ofPots(10, 0.0, false, 4000.0), 'acrossCm'];
+        yield 'a pot without width' => [static fn () => Positions::ofPots(10, 0.0, false, 4000.0, HouseDefaults::usual()), 'acrossCm'];
     }
 
     /** @param \Closure(): mixed $act */
@@ -60,8 +62,8 @@ final class PositionsTest extends TestCase
     public function testTenderPotsAreKeptFromFrostInWinterAndHardyOnesStandOutside(): void
     {
         $air = Climate::reference();
-        $outside = Zone::of('Ground', 50, Range::of(-20, 30), Range::of(0, 0), false, [], true, false);
-        $in = static fn (string $winter, string $from, string $to) => InPots::tenant('KEF-21 in pots', 10, Week::of($from), Week::of($to), $winter, $air);
+        $outside = Zone::of('Ground', 50, Range::of(-20, 30), Range::of(0, 0), ZoneKind::Open, [], true, false);
+        $in = static fn (string $winter, string $from, string $to) => InPots::tenant('KEF-21 in pots', 10, Week::of($from), Week::of($to), $winter, $air, HouseDefaults::usual());
         self::assertTrue($outside->offerTo($in('outside', '2027-W44', '2028-W10'), [])->isYes());
         self::assertTrue($outside->offerTo($in('frost_free', '2027-W24', '2027-W34'), [])->isYes(), 'In summer nothing freezes.');
         $no = $outside->offerTo($in('frost_free', '2027-W30', '2028-W10'), []);
@@ -71,8 +73,8 @@ final class PositionsTest extends TestCase
     public function testNothingIsRootedWhereOnlyPotsStandAndPotsStandUnderNoMist(): void
     {
         $week = Week::of('2027-W24');
-        $pots = InPots::tenant('KEF-21 in pots', 10, $week, $week, 'outside', Climate::reference());
-        $ground = Zone::of('Ground', 50, Range::of(-20, 30), Range::of(0, 3), false, [], true);
+        $pots = InPots::tenant('KEF-21 in pots', 10, $week, $week, 'outside', Climate::reference(), HouseDefaults::usual());
+        $ground = Zone::of('Ground', 50, Range::of(-20, 30), Range::of(0, 3), ZoneKind::Open, [], true);
         self::assertSame('only_pots', $ground->offerTo(Tenant::of('KEF-21', 3, $week, $week, Range::of(16, 20), Range::of(1, 3)), [])->reason);
         self::assertSame('no_water', Zone::of('Mist', 50, Range::of(10, 20), Range::of(1, 3))->offerTo($pots, [])->reason);
         $rooting = Tenant::of('KEF-22', 3, $week, $week, Range::of(16, 20), Range::of(1, 3));

@@ -6,18 +6,19 @@ namespace WetCradle\Core\Tests\Bench;
 
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Bench\Rounds;
+use WetCradle\Core\House\HouseDefaults;
 
 /** How often the round comes by. */
 final class RoundsTest extends TestCase
 {
     public function testWhatIsUnderMistIsSeenDailyAndWhatRestsWeekly(): void
     {
-        self::assertSame(1, Rounds::every(16, 3, false, false, 2.0), 'Mist, even in winter.');
-        self::assertSame(1, Rounds::every(15, 0, true, false, 20.0), 'A cover is vented daily.');
-        self::assertSame(7, Rounds::every(2, 0, false, false, 3.0), 'A dormant frame.');
-        self::assertSame(2, Rounds::every(2, 0, false, false, 14.0), 'The same frame in spring.');
-        self::assertSame(7, Rounds::every(-15, 0, false, true, 3.0));
-        self::assertSame(3, Rounds::every(-15, 0, false, true, 15.0));
+        self::assertSame(1, Rounds::every(16, 3, false, false, 2.0, HouseDefaults::usual()), 'Mist, even in winter.');
+        self::assertSame(1, Rounds::every(15, 0, true, false, 20.0, HouseDefaults::usual()), 'A cover is vented daily.');
+        self::assertSame(7, Rounds::every(2, 0, false, false, 3.0, HouseDefaults::usual()), 'A dormant frame.');
+        self::assertSame(2, Rounds::every(2, 0, false, false, 14.0, HouseDefaults::usual()), 'The same frame in spring.');
+        self::assertSame(7, Rounds::every(-15, 0, false, true, 3.0, HouseDefaults::usual()));
+        self::assertSame(3, Rounds::every(-15, 0, false, true, 15.0, HouseDefaults::usual()));
     }
 
     public function testALookIsDueAfterItsDaysWhateverTheHour(): void

@@ -74,8 +74,8 @@ final class TakenTest extends TestCase
         $taken = new Taken(2, [Space::of('A', 10, self::comfort([10, 30]), 2)]);
         $taken->put('COOL', true, self::leg(0, 0, 2, 1, [12, 14]));
         $taken->put('WARM', true, self::leg(0, 1, 1, 1, [20, 22]));
-        self::assertSame([true, false], array_column(Settings::of($taken), 'suits'));
-        self::assertSame([12.0, 20.0], array_column(Settings::of($taken), 'heat'));
+        self::assertSame([true, false], array_column(Settings::of($taken, 2.0), 'suits'));
+        self::assertSame([12.0, 20.0], array_column(Settings::of($taken, 2.0), 'heat'));
     }
 
     /** P in weeks 0 to 2 and Q, which stays, in weeks 2 to 4. */

@@ -7,7 +7,9 @@ namespace WetCradle\Core\Tests\Bench;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Bench\Zone;
+use WetCradle\Core\Bench\ZoneKind;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Range;
 use WetCradle\Core\Refused;
 
@@ -36,7 +38,7 @@ final class ZoneTest extends TestCase
 
     public function testAZoneOutOfUseTakesNobodyAndSaysWhy(): void
     {
-        $zone = Zone::of('Mist', 10, Range::of(16, 24), Range::of(0, 3), false, ['2027-W22' => 'a valve leaks']);
+        $zone = Zone::of('Mist', 10, Range::of(16, 24), Range::of(0, 3), ZoneKind::Mist, ['2027-W22' => 'a valve leaks']);
         $offer = $zone->offerTo($this->batch('A', 2, 20, 24), []);
         self::assertSame(['closed', 'is out of use from week 22: a valve leaks'], [$offer->reason, $offer->words]);
         self::assertTrue($zone->offerTo($this->batch('A', 2, 23, 24), [])->isYes());
@@ -46,7 +48,7 @@ final class ZoneTest extends TestCase
     public function testWhatIsWeanedNeedsNoMistAndLessWarmth(): void
     {
         $batch = $this->batch('A', 2, 20, 24, [18, 22], [1, 2]);
-        $weaned = $batch->weaned(Week::of('2027-W22'), Week::of('2027-W24'));
+        $weaned = $batch->weaned(Week::of('2027-W22'), Week::of('2027-W24'), HouseDefaults::usual());
         self::assertSame([[3.0, 22.0], [0.0, 2.0]], [$weaned->heat->pair(), $weaned->mist->pair()]);
         self::assertTrue($weaned->canShareWith($batch));
         self::assertSame('2027-W22', $weaned->from->written());
@@ -72,8 +74,8 @@ final class ZoneTest extends TestCase
         $batch = $this->batch('A', 1, 1, 2, [18, 22], [2, 3]);
         $wet = Zone::of('Wet', 10, Range::of(16, 24), Range::of(2, 3));
         $dry = Zone::of('Dry', 10, Range::of(16, 24), Range::of(0, 2));
-        self::assertSame(0.0, $wet->distanceFrom($batch));
-        self::assertGreaterThan($wet->distanceFrom($batch), $dry->distanceFrom($batch));
+        self::assertSame(0.0, $wet->distanceFrom($batch, HouseDefaults::usual()));
+        self::assertGreaterThan($wet->distanceFrom($batch, HouseDefaults::usual()), $dry->distanceFrom($batch, HouseDefaults::usual()));
     }
 
     public function testSharingIsMutual(): void

@@ -6,8 +6,8 @@ namespace WetCradle\Core\Tests\Compute;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
+use WetCradle\Core\Calculations;
 use WetCradle\Core\Compute\Fields;
-use WetCradle\Core\Compute\Registry;
 use WetCradle\Core\Refused;
 
 /** Bad input always names its field. */
@@ -48,7 +48,7 @@ final class FieldsTest extends TestCase
     public function testBad(string $name, string $json, string $code, string $field): void
     {
         try {
-            Registry::ofCore()->compute($name, $json);
+            Calculations::registry()->compute($name, $json);
             self::fail('Should have been refused.');
         } catch (Refused $refused) {
             self::assertSame([$code, $field], [$refused->reason, $refused->field]);

@@ -6,7 +6,7 @@ namespace WetCradle\Core\Tests\Compute;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
-use WetCradle\Core\Compute\Registry;
+use WetCradle\Core\Calculations;
 use WetCradle\Core\Refused;
 
 /** Reference cases computed with other software: real numbers to a relative 1e-6, all else exactly. */
@@ -35,7 +35,7 @@ final class VectorsTest extends TestCase
     public function testCase(string $name, array $case): void
     {
         try {
-            $found = Registry::ofCore()->compute($name, json_encode($case['input'], JSON_THROW_ON_ERROR | JSON_PRESERVE_ZERO_FRACTION));
+            $found = Calculations::registry()->compute($name, json_encode($case['input'], JSON_THROW_ON_ERROR | JSON_PRESERVE_ZERO_FRACTION));
         } catch (Refused $refused) {
             self::assertSame($case['error'] ?? null, $refused->reason, $refused->getMessage());
 
@@ -55,7 +55,7 @@ final class VectorsTest extends TestCase
     public function testEveryCalculationHasVectors(): void
     {
         $with = array_unique(array_column(iterator_to_array(self::cases(), false), 0));
-        self::assertEqualsCanonicalizing(Registry::ofCore()->names(), $with);
+        self::assertEqualsCanonicalizing(Calculations::registry()->names(), $with);
     }
 
     private static function assertMatches(mixed $expected, mixed $found, string $path): void

@@ -5,8 +5,6 @@ declare(strict_types=1);
 namespace WetCradle\Core\Tests\Crops;
 
 use PHPUnit\Framework\TestCase;
-use WetCradle\Core\Bench\Timetable;
-use WetCradle\Core\Calendar\Climate;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Crops\HouseRules;
 use WetCradle\Core\Crops\Material;
@@ -16,6 +14,7 @@ use WetCradle\Core\Crops\School;
 use WetCradle\Core\Crops\SchoolEffect;
 use WetCradle\Core\Crops\WaysCompared;
 use WetCradle\Core\Crops\WaySheet;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Numbers\Range;
 use WetCradle\Core\Refused;
@@ -31,7 +30,7 @@ final class SheetTest extends TestCase
                 $read = WaySheet::of($sheet);
                 self::assertEquals($sheet, $read->toArray());
                 self::assertSame([$method, $material], [$read->method, $read->material]);
-                self::assertGreaterThan(0, $read->plannedDaysToRoot());
+                self::assertGreaterThan(0, $read->plannedDaysToRoot(HouseDefaults::usual()));
             }
         }
         self::assertSame(Material::SemiRipe, WaySheet::of(Pattern::SemiRipe->sheet(1))->material);
@@ -74,7 +73,7 @@ final class SheetTest extends TestCase
             $sheet = WaySheet::of($pattern->sheet(1));
             foreach (School::cases() as $school) {
                 foreach ($school->options() as $option => $words) {
-                    self::assertStringEndsWith('.', SchoolEffect::words($school, $option, $sheet));
+                    self::assertStringEndsWith('.', SchoolEffect::words($school, $option, $sheet, HouseDefaults::usual()));
                     self::assertNotSame('', $words);
                 }
             }
@@ -86,14 +85,14 @@ final class SheetTest extends TestCase
         $sheet = Pattern::SoftTip->sheet(1);
         $way = WaySheet::of($sheet);
         $better = WaySheet::of(array_replace($sheet, ['prior' => ['rate' => 0.95, 'strength' => 10, 'phi' => 20]]));
-        self::assertStringContainsString('about 99 of 100 pots have a plant instead of 80', SchoolEffect::words(School::PerHole, 'several', $way));
-        self::assertStringContainsString('about 100 of 100 pots have a plant instead of 95', SchoolEffect::words(School::PerHole, 'several', $better));
-        self::assertStringContainsString('stick 1250 ', SchoolEffect::words(School::Surplus, 'expected', $way));
-        self::assertStringContainsString('stick 1053 ', SchoolEffect::words(School::Surplus, 'expected', $better));
-        self::assertStringContainsString('about 9 times in 10', SchoolEffect::words(School::Surplus, 'chance', $way));
+        self::assertStringContainsString('about 99 of 100 pots have a plant instead of 80', SchoolEffect::words(School::PerHole, 'several', $way, HouseDefaults::usual()));
+        self::assertStringContainsString('about 100 of 100 pots have a plant instead of 95', SchoolEffect::words(School::PerHole, 'several', $better, HouseDefaults::usual()));
+        self::assertStringContainsString('stick 1250 ', SchoolEffect::words(School::Surplus, 'expected', $way, HouseDefaults::usual()));
+        self::assertStringContainsString('stick 1053 ', SchoolEffect::words(School::Surplus, 'expected', $better, HouseDefaults::usual()));
+        self::assertStringContainsString('about 9 times in 10', SchoolEffect::words(School::Surplus, 'chance', $way, HouseDefaults::usual()));
         // 52 cm of 6 cm internodes are 8 nodes; two a cutting (12 cm) when 7 cm are asked, whether or not one is below.
-        self::assertStringContainsString('gives 4 cuttings', SchoolEffect::words(School::Nodes, 'between', $way));
-        self::assertStringContainsString('day 18', SchoolEffect::words(School::PottingTrigger, 'first_root', $way));
+        self::assertStringContainsString('gives 4 cuttings', SchoolEffect::words(School::Nodes, 'between', $way, HouseDefaults::usual()));
+        self::assertStringContainsString('day 18', SchoolEffect::words(School::PottingTrigger, 'first_root', $way, HouseDefaults::usual()));
     }
 
     public function testASheetShapedByTheHouseFollowsIt(): void
@@ -109,7 +108,7 @@ final class SheetTest extends TestCase
             self::assertSame($chosen, $rules->toArray());
             foreach (Pattern::cases() as $pattern) {
                 $way = WaySheet::of($rules->shape($pattern->sheet(1)));
-                foreach ($rules->differences($way) as $difference) {
+                foreach ($rules->differences($way, HouseDefaults::usual()) as $difference) {
                     // What a kind needs for its own sake outweighs the house: water for what starts dry, no dip for what must not have one, nodes it cannot do without, room for several.
                     self::assertContains($difference['school'], ['water', 'dip', 'nodes', 'per_hole', 'hormone'], $pattern->value);
                 }
@@ -120,7 +119,7 @@ final class SheetTest extends TestCase
     public function testAWayThatDiffersSaysFromWhatAndWhatThatChanges(): void
     {
         $way = WaySheet::of(Pattern::FleshyDryStart->sheet(1));
-        $differs = HouseRules::usual()->differences($way);
+        $differs = HouseRules::usual()->differences($way, HouseDefaults::usual());
         self::assertSame(['water'], array_column($differs, 'school'));
         self::assertSame(['mist', 'dry start'], [$differs[0]['house'], $differs[0]['here']]);
         self::assertStringContainsString('7 days after collecting', $differs[0]['words']);
@@ -130,7 +129,7 @@ final class SheetTest extends TestCase
     {
         $sheet = Pattern::SoftTip->sheet(1);
         $way = WaySheet::of($sheet);
-        $figures = WaysCompared::figures($way, Beta::of(80, 20), 84, 0.4);
+        $figures = WaysCompared::figures($way, Beta::of(80, 20), 84, 0.4, HouseDefaults::usual());
         // Three quarters from day 14 to 24 is day 22 (rounded up), and 8 of weaning: 30 days are 30/7 weeks.
         self::assertSame([30, true], [$figures['benchDays'], $figures['warm']]);
         self::assertEqualsWithDelta(84 * 0.8 * 0.95 / 0.4 / (30 / 7), $figures['plantsPerSquareMetreWeek'], 1e-9);
@@ -138,7 +137,7 @@ final class SheetTest extends TestCase
         self::assertLessThan(0.8, $figures['rate']['low']);
 
         $three = WaySheet::of(array_replace($sheet, ['hole' => ['each' => 3] + $sheet['hole']]));
-        $insured = WaysCompared::figures($three, Beta::of(80, 20), 84, 0.4);
+        $insured = WaysCompared::figures($three, Beta::of(80, 20), 84, 0.4, HouseDefaults::usual());
         self::assertEqualsWithDelta(84 * 0.992 * 0.95 / 0.4 / (30 / 7), $insured['plantsPerSquareMetreWeek'], 1e-9);
         self::assertGreaterThan(2 * $figures['materialPerPlant'], $insured['materialPerPlant']);
         self::assertEquals([['path' => 'hole.each', 'one' => 1, 'other' => 3]], WaysCompared::differences($way, $three));

@@ -11,10 +11,11 @@ use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Crops\Pattern;
 use WetCradle\Core\Crops\WaySheet;
-use WetCradle\Core\Dates\CropTimes;
 use WetCradle\Core\Dates\GrowingOn;
 use WetCradle\Core\Dates\PlainDates;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Refused;
+use WetCradle\Core\Tests\PlainTimes;
 
 /** From potting to ready, by the site's own warmth. */
 final class GrowingOnTest extends TestCase
@@ -54,7 +55,7 @@ final class GrowingOnTest extends TestCase
 
     public function testWhatIsPottedInAutumnIsReadyInSpring(): void
     {
-        $times = CropTimes::of(28, 45, 14, 0, GrowingOn::degreeDays(500, 5, Climate::reference()));
+        $times = PlainTimes::of(28, 45, 14, 0, GrowingOn::degreeDays(500, 5, Climate::reference()));
         $autumn = PlainDates::forwards(self::day('2026-09-15'), $times);
         self::assertSame('2027', $autumn->readyOn->format('Y'));
         self::assertGreaterThan(self::day('2027-05-01'), $autumn->readyOn);
@@ -67,11 +68,11 @@ final class GrowingOnTest extends TestCase
     {
         $sheet = Pattern::SoftTip->sheet(1);
         $plain = WaySheet::of($sheet);
-        self::assertSame(Timetable::at(Climate::reference())->usual($plain)->growingOn->readyOn(self::day('2027-06-01'))->format('Y-m-d'), Timetable::at(Climate::reference())->usual($plain)->growingOn->readyOn(self::day('2027-06-01'))->format('Y-m-d'), 'Without a need it stays at plain days.');
+        self::assertSame(Timetable::at(Climate::reference(), HouseDefaults::usual())->usual($plain)->growingOn->readyOn(self::day('2027-06-01'))->format('Y-m-d'), Timetable::at(Climate::reference(), HouseDefaults::usual())->usual($plain)->growingOn->readyOn(self::day('2027-06-01'))->format('Y-m-d'), 'Without a need it stays at plain days.');
         $sheet['potting'] = ['degreeDays' => 700, 'growBase' => 5] + $sheet['potting'];
         $grows = WaySheet::of($sheet);
-        $cool = Timetable::at(Climate::CoolMaritime->air('north'))->usual($grows)->growingOn->readyOn(self::day('2027-04-10'));
-        $warm = Timetable::at(Climate::WarmDry->air('north'))->usual($grows)->growingOn->readyOn(self::day('2027-04-10'));
+        $cool = Timetable::at(Climate::CoolMaritime->air('north'), HouseDefaults::usual())->usual($grows)->growingOn->readyOn(self::day('2027-04-10'));
+        $warm = Timetable::at(Climate::WarmDry->air('north'), HouseDefaults::usual())->usual($grows)->growingOn->readyOn(self::day('2027-04-10'));
         self::assertLessThan($cool, $warm);
     }
 

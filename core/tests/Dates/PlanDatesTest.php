@@ -6,9 +6,9 @@ namespace WetCradle\Core\Tests\Dates;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
+use WetCradle\Core\Calculations;
 use WetCradle\Core\Calendar\Climate;
 use WetCradle\Core\Calendar\SiteAir;
-use WetCradle\Core\Compute\Registry;
 use WetCradle\Core\Dates\PlanDates;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Rooting\CardinalTemperatures;
@@ -127,7 +127,7 @@ final class PlanDatesTest extends TestCase
         $good = ['due' => '2027-06-14', 'monthlyMeans' => Climate::reference()->means, 'growOn' => ['degreeDays' => 420, 'base' => 5], 'weaningDays' => 10,
             'rooting' => ['tau' => 24, 'setPoint' => 20, 'base' => 6, 'optimumLow' => 21, 'optimumHigh' => 25, 'ceiling' => 36]];
         try {
-            Registry::ofCore()->compute('plan_dates', json_encode($wrong + $good, JSON_THROW_ON_ERROR));
+            Calculations::registry()->compute('plan_dates', json_encode($wrong + $good, JSON_THROW_ON_ERROR));
             self::fail('Should have been refused.');
         } catch (Refused $refused) {
             self::assertSame([$field, $reason], [$refused->field, $refused->reason]);

@@ -7,6 +7,8 @@ namespace WetCradle\Core\Tests\Mixing;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Crops\Hormone;
+use WetCradle\Core\House\HouseDefault;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Mixing\DipChoice;
 use WetCradle\Core\Mixing\DipNeed;
 use WetCradle\Core\Mixing\DipStock;
@@ -20,16 +22,16 @@ final class DipTest extends TestCase
     {
         $last = 0.0;
         foreach ([1, 50, 400, 3000] as $cuttings) {
-            $now = DipNeed::liquid($cuttings, 1.5)->ml;
+            $now = DipNeed::liquid($cuttings, 1.5, HouseDefaults::usual())->ml;
             self::assertGreaterThan($last, $now);
             $last = $now;
         }
-        self::assertEqualsWithDelta(M_PI * 2.5 ** 2 * 1.5 + 400 * 1.5 * 0.02, DipNeed::liquid(400, 1.5)->ml, 1e-9);
-        self::assertLessThan(DipNeed::liquid(400, 1.5)->ml, DipNeed::liquid(400, 1.5, 3.0)->ml, 'A narrow cup wants less.');
-        self::assertSame(5.0 + 400 * 2 * 0.008, DipNeed::powder(400, 2.0)->grams);
+        self::assertEqualsWithDelta(M_PI * 2.5 ** 2 * 1.5 + 400 * 1.5 * 0.02, DipNeed::liquid(400, 1.5, HouseDefaults::usual())->ml, 1e-9);
+        self::assertLessThan(DipNeed::liquid(400, 1.5, HouseDefaults::usual())->ml, DipNeed::liquid(400, 1.5, HouseDefaults::usual()->with(HouseDefault::CupWidth, 3.0))->ml, 'A narrow cup wants less.');
+        self::assertSame(5.0 + 400 * 2 * 0.008, DipNeed::powder(400, 2.0, HouseDefaults::usual())->grams);
         foreach ([[0, 1.0, 'cuttings'], [10, 0.0, 'depthCm'], [10, 50.0, 'depthCm']] as [$cuttings, $depth, $field]) {
             try {
-                DipNeed::liquid($cuttings, $depth);
+                DipNeed::liquid($cuttings, $depth, HouseDefaults::usual());
                 self::fail('Nothing was refused.');
             } catch (Refused $refused) {
                 self::assertSame($field, $refused->field);
@@ -87,7 +89,7 @@ final class DipTest extends TestCase
     /** @param list<DipStock> $stocks */
     private function choice(string $kind, int $ppm, array $stocks): DipChoice
     {
-        return DipChoice::of(Hormone::read(Fields::of(['kind' => $kind, 'ppm' => $ppm, 'what' => 'IBA'])), $stocks, 200, 1.5, new \DateTimeImmutable('2027-05-12'));
+        return DipChoice::of(Hormone::read(Fields::of(['kind' => $kind, 'ppm' => $ppm, 'what' => 'IBA'])), $stocks, 200, 1.5, new \DateTimeImmutable('2027-05-12'), HouseDefaults::usual());
     }
 
     private function stock(string $name, string $kind, int $ppm, string $form = 'acid'): DipStock

@@ -7,6 +7,7 @@ namespace WetCradle\Core\Tests\Mixing;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Crops\Pattern;
 use WetCradle\Core\Crops\WaySheet;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Mixing\MixJudged;
 use WetCradle\Core\Mixing\MixMade;
 use WetCradle\Core\Mixing\MixPart;
@@ -21,7 +22,7 @@ final class MixMadeTest extends TestCase
     {
         mt_srand(5);
         for ($i = 0; $i < 200; ++$i) {
-            $made = MixMade::of(Recipe::written(sprintf('perlite %d : coir %d', mt_rand(1, 5), mt_rand(1, 5))), Volume::litres(mt_rand(5, 900)), self::known());
+            $made = MixMade::of(Recipe::written(sprintf('perlite %d : coir %d', mt_rand(1, 5), mt_rand(1, 5))), Volume::litres(mt_rand(5, 900)), self::known(), Volume::litres(80.0));
             $down = $made->fromWholeBags();
             self::assertLessThanOrEqual($made->wanted->ml + 1e-6, $down->ml);
             foreach ($made->parts() as $part) {
@@ -36,13 +37,13 @@ final class MixMadeTest extends TestCase
 
     public function testThePartThatRunsOutFirstBindsAndWhatIsShortIsSaid(): void
     {
-        $made = MixMade::of(Recipe::written('perlite 2 : coir 1'), Volume::litres(330), self::known());
+        $made = MixMade::of(Recipe::written('perlite 2 : coir 1'), Volume::litres(330), self::known(), Volume::litres(80.0));
         self::assertSame([3, 3], array_column($made->parts(), 'bags'), '220 l of bags of 100, 110 l of bags of 50.');
         self::assertEqualsWithDelta(300.0, $made->fromWholeBags()->in('l'), 1e-9, 'Two bags of perlite make 300 l, two of coir 300.');
         self::assertSame([80.0, 0.0], array_map(static fn (float $l) => round($l, 6), array_column($made->parts(), 'short')), 'Of 140 l perlite.');
         self::assertSame([5, 4], [$made->barrowsUp(), $made->barrowsDown()]);
         self::assertEqualsWithDelta(220 * 0.1 + 110 * 0.5, $made->wetting()->in('l'), 1e-9);
-        $loose = MixMade::of(Recipe::written('leaf mould'), Volume::litres(30), self::known());
+        $loose = MixMade::of(Recipe::written('leaf mould'), Volume::litres(30), self::known(), Volume::litres(80.0));
         self::assertSame([null, 0.0], [$loose->parts()[0]['bags'], $loose->parts()[0]['left']]);
         self::assertEqualsWithDelta(30.0, $loose->fromWholeBags()->in('l'), 1e-9);
     }
@@ -50,7 +51,7 @@ final class MixMadeTest extends TestCase
     public function testASoftTipUnderMistIsNotStuckIntoCompostOrIntoBog(): void
     {
         $tip = Pattern::SoftTip->sheet(3);
-        $kinds = static fn (string $mix) => array_column(MixJudged::against(Recipe::written($mix), self::known(), WaySheet::of($tip)), 'kind');
+        $kinds = static fn (string $mix) => array_column(MixJudged::against(Recipe::written($mix), self::known(), WaySheet::of($tip), HouseDefaults::usual()), 'kind');
         self::assertSame([], $kinds('perlite 2 : coir 1'));
         self::assertSame(['compost', 'feed', 'wet'], $kinds('compost 1 : coir 2'));
         self::assertSame(['wet'], $kinds('coir 1'));
@@ -63,10 +64,10 @@ final class MixMadeTest extends TestCase
         $sheet = Pattern::SoftTip->sheet(3);
         $sheet['mix'] = ['parts' => 'perlite 1 : compost 1', 'kind' => 'with_compost'];
         $sheet['potting']['feed'] = 'in_the_mix';
-        self::assertSame([], MixJudged::against(Recipe::written('perlite 1 : compost 1'), self::known(), WaySheet::of($sheet)));
+        self::assertSame([], MixJudged::against(Recipe::written('perlite 1 : compost 1'), self::known(), WaySheet::of($sheet), HouseDefaults::usual()));
         $sheet['rooting'] = ['days' => [60, 90]];
-        self::assertSame(['slumps'], array_column(MixJudged::against(Recipe::written('perlite 1 : compost 1'), self::known(), WaySheet::of($sheet)), 'kind'));
-        self::assertSame([], MixJudged::against(Recipe::written('perlite 3 : compost 1'), self::known(), WaySheet::of($sheet)), 'A quarter is held up by the rest.');
+        self::assertSame(['slumps'], array_column(MixJudged::against(Recipe::written('perlite 1 : compost 1'), self::known(), WaySheet::of($sheet), HouseDefaults::usual()), 'kind'));
+        self::assertSame([], MixJudged::against(Recipe::written('perlite 3 : compost 1'), self::known(), WaySheet::of($sheet), HouseDefaults::usual()), 'A quarter is held up by the rest.');
     }
 
     public function testTheEstimateIsTheMeanByVolumeAndSaysWhatItLeavesOut(): void

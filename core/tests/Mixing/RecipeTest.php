@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace WetCradle\Core\Tests\Mixing;
 
 use PHPUnit\Framework\TestCase;
-use WetCradle\Core\Compute\Registry;
+use WetCradle\Core\Calculations;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Mixing\MixVolume;
 use WetCradle\Core\Mixing\Recipe;
 use WetCradle\Core\Plan\BatchNeeds;
@@ -30,10 +31,10 @@ final class RecipeTest extends TestCase
         mt_srand(3);
         for ($i = 0; $i < 200; ++$i) {
             $recipe = Recipe::of(array_map(static fn (int $n) => ['name' => "part {$n}", 'parts' => (float) mt_rand(1, 9)], range(1, mt_rand(1, 5))));
-            $litres = MixVolume::litres(mt_rand(0, 99), 72, 26);
+            $litres = MixVolume::inHouse(mt_rand(0, 99), 72, 26, HouseDefaults::usual());
             self::assertEqualsWithDelta($litres, array_sum(array_column($recipe->split($litres), 'litres')), 1e-9 * max(1, $litres));
         }
-        self::assertGreaterThan(10 * 72 * 0.026, MixVolume::litres(10, 72, 26), 'Settling and spilling ask for more than the trays hold.');
+        self::assertGreaterThan(10 * 72 * 0.026, MixVolume::inHouse(10, 72, 26, HouseDefaults::usual()), 'Settling and spilling ask for more than the trays hold.');
     }
 
     public function testAMixOfNothingIsRefused(): void
@@ -47,7 +48,7 @@ final class RecipeTest extends TestCase
             }
         }
         $this->expectException(Refused::class);
-        Registry::ofCore()->compute('mix_volume', '{"recipe": [], "trays": 1, "cellsPerTray": 72, "cellMl": 26, "compaction": 1, "waste": 0}');
+        Calculations::registry()->compute('mix_volume', '{"recipe": [], "trays": 1, "cellsPerTray": 72, "cellMl": 26, "compaction": 1, "waste": 0}');
     }
 
     private static function needs(string $stickOn, int $trays, string $potOn, int $pots): BatchNeeds
@@ -57,15 +58,15 @@ final class RecipeTest extends TestCase
 
     public function testASeasonIsShoppedForByMonth(): void
     {
-        $list = ShoppingList::of([self::needs('2027-05-10', 4, '2027-06-20', 200), self::needs('2027-06-02', 2, '2027-07-10', 100), self::needs('2027-04-01', 0, '2027-05-15', 0)]);
+        $list = ShoppingList::of([self::needs('2027-05-10', 4, '2027-06-20', 200), self::needs('2027-06-02', 2, '2027-07-10', 100), self::needs('2027-04-01', 0, '2027-05-15', 0)], HouseDefaults::usual());
         self::assertSame(['tray', 'pot', 'label', 'mix', 'mix', 'mix', 'dip'], array_column($list, 'kind'));
         $by = array_column($list, null, 'name');
         self::assertSame([6.0, ['2027-05' => 4.0, '2027-06' => 2.0]], [$by['cell 72']['total'], $by['cell 72']['months']]);
         self::assertSame([300.0, 6.0, 432.0], [$by['1 L']['total'], $by['tray label']['total'], $by['powder, 0.3 %']['total']]);
-        $coir = MixVolume::litres(6, 72, 26) / 3 + MixVolume::litres(300, 1, 1000) / 2;
+        $coir = MixVolume::inHouse(6, 72, 26, HouseDefaults::usual()) / 3 + MixVolume::inHouse(300, 1, 1000, HouseDefaults::usual()) / 2;
         self::assertEqualsWithDelta($coir, $by['coir']['total'], 1e-6, 'One thing in two mixes is bought once.');
         self::assertEquals(new \DateTimeImmutable('2027-05-10'), $by['coir']['firstOn']);
-        self::assertSame([], ShoppingList::of([]));
+        self::assertSame([], ShoppingList::of([], HouseDefaults::usual()));
     }
 
     /** @param array<string, mixed> $but */

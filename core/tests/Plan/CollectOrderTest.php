@@ -6,6 +6,7 @@ namespace WetCradle\Core\Tests\Plan;
 
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Plan\CollectOrder;
 use WetCradle\Core\Plan\Crew;
 use WetCradle\Core\Refused;
@@ -16,14 +17,14 @@ final class CollectOrderTest extends TestCase
     public function testEarlyComesFirstAndWhatKeepsShortestIsCutLast(): void
     {
         $take = static fn (string $code, string $time, ?int $keeps, int $minutes = 60) => ['code' => $code, 'time' => $time, 'keeps' => $keeps, 'minutes' => $minutes];
-        $order = CollectOrder::of([$take('DRY', 'dry', null), $take('ANY', 'any', null), $take('SOFT', 'early', 240), $take('FIRM', 'early', 600)], 1);
+        $order = CollectOrder::of([$take('DRY', 'dry', null), $take('ANY', 'any', null), $take('SOFT', 'early', 240), $take('FIRM', 'early', 600)], 1, HouseDefaults::usual());
         self::assertSame(['FIRM', 'SOFT', 'ANY', 'DRY'], array_column($order, 'code'));
         self::assertSame([420, 480, 540, 600], array_column($order, 'from'));
-        $alone = CollectOrder::of([$take('DRY', 'dry', null, 50)], 2);
+        $alone = CollectOrder::of([$take('DRY', 'dry', null, 50)], 2, HouseDefaults::usual());
         self::assertSame([['code' => 'DRY', 'from' => 570, 'to' => 595]], $alone, 'Not before the dew has gone; two cut in half the time.');
-        self::assertSame([], CollectOrder::of([], 1));
+        self::assertSame([], CollectOrder::of([], 1, HouseDefaults::usual()));
         $this->expectException(Refused::class);
-        CollectOrder::of([], 0);
+        CollectOrder::of([], 0, HouseDefaults::usual());
     }
 
     public function testWhoIsThere(): void

@@ -7,14 +7,15 @@ namespace WetCradle\Core\Tests\Plan;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Calendar\Week;
-use WetCradle\Core\Dates\CropTimes;
 use WetCradle\Core\Dates\PlainDates;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Plan\BatchCode;
 use WetCradle\Core\Plan\DayList;
 use WetCradle\Core\Plan\Job;
 use WetCradle\Core\Plan\NextThing;
 use WetCradle\Core\Plan\Outlook;
 use WetCradle\Core\Refused;
+use WetCradle\Core\Tests\PlainTimes;
 
 /** What a day asks, case by case, and the dates it rests on. */
 final class DayListTest extends TestCase
@@ -41,7 +42,7 @@ final class DayListTest extends TestCase
     #[DataProvider('outlooks')]
     public function testWhatABatchAsksOfTheRunningWeek(Outlook $outlook, ?string $job): void
     {
-        $things = DayList::of([$outlook], [], [], Week::of('2027-W19'), new \DateTimeImmutable(self::TODAY));
+        $things = DayList::of([$outlook], [], [], Week::of('2027-W19'), new \DateTimeImmutable(self::TODAY), HouseDefaults::usual());
         self::assertSame($job === null ? [] : [$job], array_map(static fn (NextThing $t) => $t->job->value, $things));
     }
 
@@ -53,7 +54,7 @@ final class DayListTest extends TestCase
         }
         $seen = [];
         for ($week = Week::of('2027-W20'), $i = 0; $i < 8; ++$i, $week = $week->plus(1)) {
-            foreach (DayList::of($outlooks, [], [], $week, new \DateTimeImmutable(self::TODAY)) as $thing) {
+            foreach (DayList::of($outlooks, [], [], $week, new \DateTimeImmutable(self::TODAY), HouseDefaults::usual()) as $thing) {
                 self::assertTrue($week->holds($thing->due));
                 self::assertSame(0, $thing->daysLate);
                 $seen[] = $thing->about;
@@ -65,14 +66,14 @@ final class DayListTest extends TestCase
 
     public function testLatenessIsCountedInDays(): void
     {
-        $late = DayList::of([self::outlook(planned: 5, stickOn: '2027-05-02')], [], [], Week::of('2027-W19'), new \DateTimeImmutable(self::TODAY));
+        $late = DayList::of([self::outlook(planned: 5, stickOn: '2027-05-02')], [], [], Week::of('2027-W19'), new \DateTimeImmutable(self::TODAY), HouseDefaults::usual());
         self::assertSame(10, $late[0]->daysLate);
         self::assertSame('planned to be stuck', $late[0]->why);
     }
 
     public function testAThingSaysHowManyPlantsItIsAbout(): void
     {
-        $count = static fn (Outlook $o) => DayList::of([$o], [], [], Week::of('2027-W19'), new \DateTimeImmutable(self::TODAY))[0]->count;
+        $count = static fn (Outlook $o) => DayList::of([$o], [], [], Week::of('2027-W19'), new \DateTimeImmutable(self::TODAY), HouseDefaults::usual())[0]->count;
         self::assertSame(120, $count(self::outlook(planned: 120, stickOn: self::TODAY)));
         self::assertSame(50, $count(self::outlook(stuck: 20, rooted: 30)));
     }
@@ -84,7 +85,7 @@ final class DayListTest extends TestCase
 
     public function testLaterWeeksWantLaterSticking(): void
     {
-        $times = CropTimes::of(18, 30, 10, 90);
+        $times = PlainTimes::of(18, 30, 10, 90);
         $before = new \DateTimeImmutable('2000-01-01');
         for ($week = Week::of('2027-W01'), $i = 0; $i < 60; ++$i, $week = $week->plus(1)) {
             $dates = PlainDates::backwards($week, $times);
@@ -98,7 +99,7 @@ final class DayListTest extends TestCase
 
     public function testASlowerCropIsStuckSoonerForTheSameWeek(): void
     {
-        $stick = static fn (int ...$days) => PlainDates::backwards(Week::of('2027-W30'), CropTimes::of(...$days))->stickOn;
+        $stick = static fn (int ...$days) => PlainDates::backwards(Week::of('2027-W30'), PlainTimes::of(...$days))->stickOn;
         self::assertLessThan($stick(10, 20, 7, 60), $stick(20, 40, 7, 60));
         self::assertLessThan($stick(10, 20, 7, 60), $stick(10, 20, 14, 60));
         self::assertLessThan($stick(10, 20, 7, 60), $stick(10, 20, 7, 90));
@@ -106,7 +107,7 @@ final class DayListTest extends TestCase
 
     public function testCropsThatRootOverNightHoldTheirWeekOnTheBench(): void
     {
-        $dates = PlainDates::forwards(new \DateTimeImmutable('2027-05-17'), CropTimes::of(1, 1, 0, 30));
+        $dates = PlainDates::forwards(new \DateTimeImmutable('2027-05-17'), PlainTimes::of(1, 1, 0, 30));
         self::assertSame('2027-W20', $dates->lastBenchWeek()->written());
     }
 

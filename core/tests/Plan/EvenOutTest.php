@@ -6,19 +6,21 @@ namespace WetCradle\Core\Tests\Plan;
 
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Calendar\Week;
-use WetCradle\Core\Dates\CropTimes;
 use WetCradle\Core\Dates\PlainDates;
+use WetCradle\Core\House\HouseDefault;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Plan\EvenOut;
 use WetCradle\Core\Plan\Movable;
 use WetCradle\Core\Plan\Shift;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Telling;
+use WetCradle\Core\Tests\PlainTimes;
 
 final class EvenOutTest extends TestCase
 {
     private static function batch(string $code, string $stickOn, float $stick = 6, float $pot = 8, ?string $due = null, string $from = '2027-04-05', string $to = '2027-08-01'): Movable
     {
-        return new Movable($code, 'Fuchsia', new \DateTimeImmutable($stickOn), new \DateTimeImmutable($from), new \DateTimeImmutable($to), CropTimes::of(14, 21, 7, 42), 0, $due === null ? null : Week::of($due), $stick, $pot);
+        return new Movable($code, 'Fuchsia', new \DateTimeImmutable($stickOn), new \DateTimeImmutable($from), new \DateTimeImmutable($to), PlainTimes::of(14, 21, 7, 42), 0, $due === null ? null : Week::of($due), $stick, $pot);
     }
 
     /**
@@ -27,7 +29,7 @@ final class EvenOutTest extends TestCase
      */
     private static function even(array $movable, array $crew, ?\Closure $able = null): EvenOut
     {
-        return EvenOut::plan(Week::of('2027-W15'), array_fill(0, count($crew), 0.0), $crew, $movable, $able ?? static fn (Movable $m, PlainDates $d) => true, Telling::plain());
+        return EvenOut::plan(Week::of('2027-W15'), array_fill(0, count($crew), 0.0), $crew, $movable, $able ?? static fn (Movable $m, PlainDates $d) => true, Telling::plain(), HouseDefaults::usual());
     }
 
     /** @return list<string> */
@@ -74,7 +76,7 @@ final class EvenOutTest extends TestCase
         foreach (self::even($batches, array_fill(0, 30, 10.0))->moves as $move) {
             self::assertTrue($move->stickOn >= new \DateTimeImmutable('2027-05-03') && $move->stickOn <= new \DateTimeImmutable('2027-05-30'));
             self::assertLessThanOrEqual(Week::of('2027-W31')->sunday(), $move->dates->readyOn);
-            self::assertTrue($move->heldDays >= 0 && $move->heldDays <= PlainDates::MOST_HELD);
+            self::assertTrue($move->heldDays >= 0 && $move->heldDays <= HouseDefaults::usual()->whole(HouseDefault::HeldAtMost));
         }
     }
 
@@ -101,7 +103,7 @@ final class EvenOutTest extends TestCase
 
     public function testWhatIsStuckCanOnlyBeHeldInItsTray(): void
     {
-        $stuck = static fn (string $code) => new Movable($code, 'Fuchsia', new \DateTimeImmutable('2027-05-03'), null, null, CropTimes::of(14, 21, 7, 42), 0, null, 6.0, 20.0);
+        $stuck = static fn (string $code) => new Movable($code, 'Fuchsia', new \DateTimeImmutable('2027-05-03'), null, null, PlainTimes::of(14, 21, 7, 42), 0, null, 6.0, 20.0);
         $even = self::even([$stuck('A'), $stuck('B')], array_fill(0, 30, 25.0));
         self::assertCount(1, $even->moves);
         self::assertEquals(new \DateTimeImmutable('2027-05-03'), $even->moves[0]->stickOn);

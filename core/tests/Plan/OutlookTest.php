@@ -10,7 +10,6 @@ use WetCradle\Core\Calendar\WindowShift;
 use WetCradle\Core\Crops\Sign;
 use WetCradle\Core\Crops\SignedWindow;
 use WetCradle\Core\Crops\WayWindows;
-use WetCradle\Core\Dates\CropTimes;
 use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Plan\OrderOutlook;
@@ -21,6 +20,7 @@ use WetCradle\Core\Plan\StickAgain;
 use WetCradle\Core\Rates\StickCount;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Telling;
+use WetCradle\Core\Tests\PlainTimes;
 
 /** How an order stands while it grows, and what can still be done. */
 final class OutlookTest extends TestCase
@@ -125,7 +125,7 @@ final class OutlookTest extends TestCase
 
     private function again(string $today, string $ready, int $from = 18, int $to = 27): StickAgain
     {
-        return StickAgain::for(WayWindows::of([SignedWindow::of($from, $to, Sign::Snaps)], WindowShift::none()), CropTimes::of(12, 20, 7, 56), Week::of($ready), new \DateTimeImmutable($today), Telling::plain());
+        return StickAgain::for(WayWindows::of([SignedWindow::of($from, $to, Sign::Snaps)], WindowShift::none()), PlainTimes::of(12, 20, 7, 56), Week::of($ready), new \DateTimeImmutable($today), Telling::plain());
     }
 
     public function testStickingAgainWhileTheWoodIsRightAndThereIsTime(): void
@@ -136,9 +136,9 @@ final class OutlookTest extends TestCase
         self::assertSame('Still possible until 11 Jul.', $open->words);
 
         $pressed = $this->again('2027-05-20', '2027-W33');
-        $last = PlainDates::backwards(Week::of('2027-W33'), CropTimes::of(12, 20, 7, 56))->stickOn;
+        $last = PlainDates::backwards(Week::of('2027-W33'), PlainTimes::of(12, 20, 7, 56))->stickOn;
         self::assertEquals($last, $pressed->last, 'The time ends before the window does.');
-        self::assertSame(0, Week::of('2027-W33')->until(Week::containing(PlainDates::forwards($last, CropTimes::of(12, 20, 7, 56))->readyOn)));
+        self::assertSame(0, Week::of('2027-W33')->until(Week::containing(PlainDates::forwards($last, PlainTimes::of(12, 20, 7, 56))->readyOn)));
 
         $soon = $this->again('2027-04-05', '2027-W40');
         self::assertSame(['2027-05-03', 'Possible from 3 May until 11 Jul.'], [$soon->from?->format('Y-m-d'), $soon->words]);

@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace WetCradle\Core\Tests\Plan;
 
 use PHPUnit\Framework\TestCase;
-use WetCradle\Core\Bench\Trays;
 use WetCradle\Core\Calendar\Week;
-use WetCradle\Core\Dates\CropTimes;
+use WetCradle\Core\Crops\Trays;
 use WetCradle\Core\Dates\PlainDates;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Plan\BatchCode;
 use WetCradle\Core\Plan\DayList;
@@ -17,6 +17,7 @@ use WetCradle\Core\Plan\Outlook;
 use WetCradle\Core\Plan\StickNumbers;
 use WetCradle\Core\Plan\WorkNorms;
 use WetCradle\Core\Refused;
+use WetCradle\Core\Tests\PlainTimes;
 
 final class PlanTest extends TestCase
 {
@@ -65,7 +66,7 @@ final class PlanTest extends TestCase
 
     public function testDatesBackwardsMeetTheWeekWanted(): void
     {
-        $times = CropTimes::of(21, 33, 10, 84);
+        $times = PlainTimes::of(21, 33, 10, 84);
         $dates = PlainDates::backwards(Week::of('2027-W20'), $times);
         self::assertSame('2027-05-17', $dates->readyOn->format('Y-m-d'));
         self::assertSame('2027-01-13', $dates->stickOn->format('Y-m-d'));
@@ -79,7 +80,7 @@ final class PlanTest extends TestCase
     {
         foreach ([[30, 20, 7, 60], [0, 20, 7, 60], [10, 20, -1, 60], [10, 20, 7, 9999]] as $times) {
             try {
-                CropTimes::of(...$times);
+                PlainTimes::of(...$times);
                 self::fail('Should have been refused.');
             } catch (Refused $refused) {
                 self::assertContains($refused->field, ['daysToRoot', 'weaningDays', 'growOnDays']);
@@ -97,7 +98,7 @@ final class PlanTest extends TestCase
             $this->outlook('DONE'),
             $this->outlook('FRESH', stuck: 50, stick: '2027-05-11'),
             $this->outlook('ROOTS', rooted: 12, check: '2027-05-11'),
-        ], [['order' => '7', 'plants' => 80, 'planBy' => new \DateTimeImmutable('2027-05-14')], ['order' => '8', 'plants' => 80, 'planBy' => new \DateTimeImmutable('2027-08-01')]], [['order' => '4', 'short' => 8, 'due' => new \DateTimeImmutable('2027-05-17'), 'why' => 'about 12 of 20', 'mendable' => false], ['order' => '5', 'short' => 38, 'due' => new \DateTimeImmutable('2027-06-06'), 'why' => 'about 132 of 170', 'mendable' => true]], Week::of('2027-W19'), new \DateTimeImmutable('2027-05-12'));
+        ], [['order' => '7', 'plants' => 80, 'planBy' => new \DateTimeImmutable('2027-05-14')], ['order' => '8', 'plants' => 80, 'planBy' => new \DateTimeImmutable('2027-08-01')]], [['order' => '4', 'short' => 8, 'due' => new \DateTimeImmutable('2027-05-17'), 'why' => 'about 12 of 20', 'mendable' => false], ['order' => '5', 'short' => 38, 'due' => new \DateTimeImmutable('2027-06-06'), 'why' => 'about 132 of 170', 'mendable' => true]], Week::of('2027-W19'), new \DateTimeImmutable('2027-05-12'), HouseDefaults::usual());
         self::assertSame(
             ['short 5 0', 'short 4 0', 'stick LATE 9', 'stick NEW 0', 'check LOOK 2', 'pot POT 2', 'pot ROOTS 1', 'plan 7 0'],
             array_map(static fn (NextThing $t) => "{$t->job->value} {$t->about} {$t->daysLate}", $things),
@@ -107,13 +108,13 @@ final class PlanTest extends TestCase
     public function testAWeekAheadShowsItsOwnWorkOnly(): void
     {
         $outlooks = [$this->outlook('LATE', planned: 300, stick: '2027-05-03'), $this->outlook('NEXT', planned: 10, stick: '2027-05-20')];
-        $things = DayList::of($outlooks, [], [], Week::of('2027-W20'), new \DateTimeImmutable('2027-05-12'));
+        $things = DayList::of($outlooks, [], [], Week::of('2027-W20'), new \DateTimeImmutable('2027-05-12'), HouseDefaults::usual());
         self::assertSame(['NEXT'], array_map(static fn (NextThing $t) => $t->about, $things));
     }
 
     public function testChecksComeAWeekApartUntilReady(): void
     {
-        $due = static fn (Outlook $o) => DayList::of([$o], [], [], Week::of('2027-W30'), new \DateTimeImmutable('2027-07-28'))[0]->due->format('Y-m-d');
+        $due = static fn (Outlook $o) => DayList::of([$o], [], [], Week::of('2027-W30'), new \DateTimeImmutable('2027-07-28'), HouseDefaults::usual())[0]->due->format('Y-m-d');
         self::assertSame('2027-05-15', $due($this->outlook('A', stuck: 9, stick: '2027-05-01')));
         self::assertSame('2027-05-27', $due($this->outlook('A', stuck: 9, stick: '2027-05-01', check: '2027-05-20')));
     }

@@ -16,6 +16,7 @@ use WetCradle\Core\Crops\Sign;
 use WetCradle\Core\Crops\SignedWindow;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Crops\WayWindows;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Numbers\Range;
 use WetCradle\Core\Plan\Costs;
@@ -42,13 +43,13 @@ final class RoutesTest extends TestCase
     {
         $sheet = WaySheet::of($pattern->sheet(1));
 
-        return new RouteWay($id, $sheet->words(), $id === 1, $sheet, WayWindows::of([SignedWindow::of($from, $to, Sign::Snaps)], WindowShift::none()), Timetable::at(Climate::reference())->usual($sheet), Beta::of($rooting, $not), 72);
+        return new RouteWay($id, $sheet->words(), $id === 1, $sheet, WayWindows::of([SignedWindow::of($from, $to, Sign::Snaps)], WindowShift::none()), Timetable::at(Climate::reference(), HouseDefaults::usual())->usual($sheet), Beta::of($rooting, $not), 72);
     }
 
     /** @param list<string> $against */
     private static function source(string $code, int $plants, array $against = [], ?float $multiplication = null): Source
     {
-        return new Source($code, $plants, ShootHabit::of(40, 60, 0.5, 1.5, 6), static fn () => 2, null, [], static fn () => $against, $multiplication, $multiplication === null ? null : 0.9);
+        return new Source($code, $plants, ShootHabit::of(40, 60, 0.5, 1.5, 6), static fn () => 2, null, [], static fn () => array_map(static fn (string $words) => ['code' => 'unfit', 'words' => $words, 'clears' => ''], $against), $multiplication, $multiplication === null ? null : 0.9);
     }
 
     /** @param list<RouteWay> $ways */
@@ -59,7 +60,7 @@ final class RoutesTest extends TestCase
 
     private static function lay(Want $want, Source ...$sources): Routes
     {
-        return Routes::lay($want, new Yard(['Fuchsia' => array_values($sources)]), WorkNorms::of(200, 120), Costs::of(18, 1.2), new \DateTimeImmutable(self::TODAY), Telling::plain());
+        return Routes::lay($want, new Yard(['Fuchsia' => array_values($sources)]), WorkNorms::of(200, 120), Costs::of(18, 1.2), new \DateTimeImmutable(self::TODAY), Telling::plain(), HouseDefaults::usual());
     }
 
     private static function kind(Routes $routes, RouteKind $kind): Route
@@ -179,7 +180,7 @@ final class RoutesTest extends TestCase
 
     private static function berths(int $trays): Berths
     {
-        return new Berths([1 => Zone::of('A1', $trays, Range::of(15, 26), Range::of(0, 3)), 2 => Zone::of('cold', 400, Range::of(2, 4), Range::of(0, 3))], [], Timetable::at(Climate::reference()), Telling::plain());
+        return new Berths([1 => Zone::of('A1', $trays, Range::of(15, 26), Range::of(0, 3)), 2 => Zone::of('cold', 400, Range::of(2, 4), Range::of(0, 3))], [], Timetable::at(Climate::reference(), HouseDefaults::usual()), Telling::plain(), HouseDefaults::usual());
     }
 
     /**
@@ -195,7 +196,7 @@ final class RoutesTest extends TestCase
             $wants[] = ['orders' => [['id' => $i, 'plants' => $plants]], 'want' => self::want($plants, $ready, [$way])];
         }
 
-        return SeasonDraft::make($wants, $yard, $berths, WorkNorms::of(200, 120), Costs::of(18, 1.2), new \DateTimeImmutable(self::TODAY), Telling::plain())->drafted;
+        return SeasonDraft::make($wants, $yard, $berths, WorkNorms::of(200, 120), Costs::of(18, 1.2), new \DateTimeImmutable(self::TODAY), Telling::plain(), HouseDefaults::usual())->drafted;
     }
 
     public function testADraftNeverOverfillsABenchNorOvertakesStock(): void
@@ -238,17 +239,17 @@ final class RoutesTest extends TestCase
     public function testABenchTooColdIsNoPlaceAndNoBenchIsSaid(): void
     {
         $yard = static fn () => new Yard(['Fuchsia' => [self::source('FU-1', 60)]]);
-        $cold = self::draft([[60, '2027-W34']], $yard(), new Berths([2 => Zone::of('cold', 40, Range::of(2, 4), Range::of(0, 3))], [], Timetable::at(Climate::reference()), Telling::plain()));
+        $cold = self::draft([[60, '2027-W34']], $yard(), new Berths([2 => Zone::of('cold', 40, Range::of(2, 4), Range::of(0, 3))], [], Timetable::at(Climate::reference(), HouseDefaults::usual()), Telling::plain(), HouseDefaults::usual()));
         self::assertNull($cold[0]->route);
         self::assertStringContainsString('No bench has room', (string) $cold[0]->refusal);
         $this->expectException(Refused::class);
-        self::draft([[60, '2027-W34']], $yard(), new Berths([], [], Timetable::at(Climate::reference()), Telling::plain()));
+        self::draft([[60, '2027-W34']], $yard(), new Berths([], [], Timetable::at(Climate::reference(), HouseDefaults::usual()), Telling::plain(), HouseDefaults::usual()));
     }
 
     public function testOrdersThatShareSaySoAndWhatItSaves(): void
     {
         $way = self::way(1, Pattern::SoftTip, 18, 27);
-        $made = SeasonDraft::make([['orders' => [['id' => 1, 'plants' => 50], ['id' => 2, 'plants' => 50]], 'want' => self::want(100, '2027-W34', [$way])]], new Yard(['Fuchsia' => [self::source('FU-1', 60)]]), self::berths(40), WorkNorms::of(200, 120), Costs::of(18, 1.2), new \DateTimeImmutable(self::TODAY), Telling::plain())->drafted[0];
+        $made = SeasonDraft::make([['orders' => [['id' => 1, 'plants' => 50], ['id' => 2, 'plants' => 50]], 'want' => self::want(100, '2027-W34', [$way])]], new Yard(['Fuchsia' => [self::source('FU-1', 60)]]), self::berths(40), WorkNorms::of(200, 120), Costs::of(18, 1.2), new \DateTimeImmutable(self::TODAY), Telling::plain(), HouseDefaults::usual())->drafted[0];
         self::assertSame([1, 2], $made->orders);
         self::assertGreaterThanOrEqual(0, $made->saved);
         self::assertSame('A1', $made->berth?->name);

@@ -6,6 +6,7 @@ namespace WetCradle\Core\Tests\Plan;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Plan\StickOrder;
 use WetCradle\Core\Plan\ToStick;
 use WetCradle\Core\Refused;
@@ -20,7 +21,7 @@ final class StickOrderTest extends TestCase
             ToStick::of('TWO-DAYS', 480, 48 * 60, 60, 'a', ''),
             ToStick::of('SOFT', 480, 720, 120, 'a', 'x'),
             ToStick::of('FELTED', 480, 600, 90, 'a', 'y'),
-        ], 1, 480);
+        ], 1, 480, HouseDefaults::usual());
         self::assertSame(['FELTED', 'SOFT', 'TWO-DAYS', 'HARDWOOD'], array_column($order, 'code'));
         self::assertSame([0, 0, 0, 0], array_column($order, 'late'));
         self::assertSame([480, 570], [$order[0]['from'], $order[0]['to']]);
@@ -30,20 +31,20 @@ final class StickOrderTest extends TestCase
     public function testAlikeOnesFollowEachOtherWhereNothingIsMadeLate(): void
     {
         $batches = static fn (int $due) => [ToStick::of('A1', 480, 560, 60, 'a', ''), ToStick::of('B1', 480, $due, 60, 'b', ''), ToStick::of('A2', 480, 1000, 60, 'a', '')];
-        self::assertSame(['A1', 'A2', 'B1'], array_column(StickOrder::of($batches(900), 1, 480), 'code'));
-        self::assertSame(['A1', 'B1', 'A2'], array_column(StickOrder::of($batches(640), 1, 480), 'code'), 'B1 would be late behind A2.');
-        self::assertSame(['A1', 'B1', 'A2'], array_column(StickOrder::of($batches(800), 1, 480), 'code'), 'A2 keeps hours longer.');
+        self::assertSame(['A1', 'A2', 'B1'], array_column(StickOrder::of($batches(900), 1, 480, HouseDefaults::usual()), 'code'));
+        self::assertSame(['A1', 'B1', 'A2'], array_column(StickOrder::of($batches(640), 1, 480, HouseDefaults::usual()), 'code'), 'B1 would be late behind A2.');
+        self::assertSame(['A1', 'B1', 'A2'], array_column(StickOrder::of($batches(800), 1, 480, HouseDefaults::usual()), 'code'), 'A2 keeps hours longer.');
     }
 
     public function testWhatIsNotCutOrNotSealedYetIsWaitedForOnlyIfNothingElseIsThere(): void
     {
-        $order = StickOrder::of([ToStick::of('LATER', 600, 700, 30, 'a', ''), ToStick::of('NOW', 480, null, 90, 'a', '')], 1, 480);
+        $order = StickOrder::of([ToStick::of('LATER', 600, 700, 30, 'a', ''), ToStick::of('NOW', 480, null, 90, 'a', '')], 1, 480, HouseDefaults::usual());
         self::assertSame([['NOW', 480], ['LATER', 600]], array_map(static fn (array $one) => [$one['code'], $one['from']], $order));
     }
 
     public function testStationsStickSideBySideAndWhatIsLateIsSaid(): void
     {
-        $order = StickOrder::of([ToStick::of('A', 480, 540, 60, 'a', ''), ToStick::of('B', 480, 540, 60, 'a', ''), ToStick::of('C', 480, 540, 60, 'a', '')], 2, 480);
+        $order = StickOrder::of([ToStick::of('A', 480, 540, 60, 'a', ''), ToStick::of('B', 480, 540, 60, 'a', ''), ToStick::of('C', 480, 540, 60, 'a', '')], 2, 480, HouseDefaults::usual());
         self::assertSame([1, 2, 1], array_column($order, 'station'));
         self::assertSame([0, 0, 60], array_column($order, 'late'));
     }
@@ -64,7 +65,7 @@ final class StickOrderTest extends TestCase
         for ($i = 0; $i < 5; ++$i) {
             $batches[] = ToStick::of("B{$i}", 480, mt_rand(0, 4) === 0 ? null : 480 + mt_rand(30, 400), mt_rand(10, 90), 'mix', 'dip');
         }
-        $order = StickOrder::of($batches, 1, 480);
+        $order = StickOrder::of($batches, 1, 480, HouseDefaults::usual());
         self::assertEqualsCanonicalizing(array_map(static fn (ToStick $b) => $b->code, $batches), array_column($order, 'code'));
         foreach (array_slice($order, 1) as $i => $one) {
             self::assertGreaterThanOrEqual($order[$i]['to'], $one['from']);
@@ -84,9 +85,9 @@ final class StickOrderTest extends TestCase
 
     public function testNobodyToStickIsRefused(): void
     {
-        self::assertSame([], StickOrder::of([], 1, 480));
+        self::assertSame([], StickOrder::of([], 1, 480, HouseDefaults::usual()));
         $this->expectException(Refused::class);
-        StickOrder::of([], 0, 480);
+        StickOrder::of([], 0, 480, HouseDefaults::usual());
     }
 
     /**

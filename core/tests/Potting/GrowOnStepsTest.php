@@ -9,6 +9,7 @@ use WetCradle\Core\Calendar\Climate;
 use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Crops\Potting;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Potting\GrowOnSteps;
 
 /** What a lot goes through, and when. */
@@ -30,7 +31,7 @@ final class GrowOnStepsTest extends TestCase
     {
         $sheet = Potting::read(Fields::of($says + ['trigger' => 'share', 'readyShare' => 0.8, 'pot' => '9 cm', 'mix' => 'potting mix', 'feed' => 'after_rooting', 'survival' => 0.95, 'survivalStrength' => 60, 'growOnDays' => 56, 'hardy' => true, 'winter' => 'cold_frame']));
 
-        return array_map(static fn (array $s) => $s['on']->format('Y-m-d'), array_column(GrowOnSteps::of($sheet, new \DateTimeImmutable($from), new \DateTimeImmutable($to), $this->air), null, 'kind'));
+        return array_map(static fn (array $s) => $s['on']->format('Y-m-d'), array_column(GrowOnSteps::of($sheet, new \DateTimeImmutable($from), new \DateTimeImmutable($to), $this->air, HouseDefaults::usual()), null, 'kind'));
     }
 
     public function testASummerLotIsFedSetApartHardenedAndReady(): void

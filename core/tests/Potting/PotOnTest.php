@@ -6,6 +6,7 @@ namespace WetCradle\Core\Tests\Potting;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Potting\PotOn;
 use WetCradle\Core\Refused;
 
@@ -14,16 +15,16 @@ final class PotOnTest extends TestCase
 {
     public function testAStepOfOneOrTwoSizesIsOrdinaryAndALargeOneIsToBeMinded(): void
     {
-        self::assertNull(PotOn::caution(500, 2000));
-        self::assertNull(PotOn::caution(500, 3000));
-        self::assertStringContainsString('20 times the room', (string) PotOn::caution(500, 10_000));
+        self::assertNull(PotOn::caution(500, 2000, HouseDefaults::usual()));
+        self::assertNull(PotOn::caution(500, 3000, HouseDefaults::usual()));
+        self::assertStringContainsString('20 times the room', (string) PotOn::caution(500, 10_000, HouseDefaults::usual()));
     }
 
     #[DataProvider('notBigger')]
     public function testWhatIsNoBiggerIsNoPottingOn(int $from, int $to, string $reason): void
     {
         try {
-            PotOn::caution($from, $to);
+            PotOn::caution($from, $to, HouseDefaults::usual());
             self::fail('It was taken.');
         } catch (Refused $refused) {
             self::assertSame([$reason, 'pot'], [$refused->reason, $refused->field]);

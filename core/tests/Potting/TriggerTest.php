@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Core\Tests\Potting;
 
 use PHPUnit\Framework\TestCase;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Potting\Looked;
 use WetCradle\Core\Potting\RootRun;
@@ -75,10 +76,10 @@ final class TriggerTest extends TestCase
     public function testRootsRunFromNoneToHighAndWhatIsSeenMattedIsMatted(): void
     {
         $since = new \DateTimeImmutable('2027-05-01');
-        $risk = static fn (string $on, ?StageTally $tally = null) => RootRun::of($since, $tally, new \DateTimeImmutable($on))->risk;
+        $risk = static fn (string $on, ?StageTally $tally = null) => RootRun::of($since, $tally, new \DateTimeImmutable($on), HouseDefaults::usual())->risk;
         self::assertSame(['none', 'none', 'rising', 'rising', 'high'], array_map($risk, ['2027-05-01', '2027-05-07', '2027-05-08', '2027-05-14', '2027-05-15']));
         self::assertSame('bound', $risk('2027-05-01', StageTally::of(['root_bound' => 3, 'at_hole' => 9])));
         self::assertSame('none', $risk('2027-05-01', StageTally::of(['root_bound' => 2, 'at_hole' => 9])));
-        self::assertSame('2027-05-15', RootRun::of($since, null, $since)->boundOn->format('Y-m-d'));
+        self::assertSame('2027-05-15', RootRun::of($since, null, $since, HouseDefaults::usual())->boundOn->format('Y-m-d'));
     }
 }

@@ -6,6 +6,7 @@ namespace WetCradle\Core\Tests\Rates;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Numbers\LogGamma;
 use WetCradle\Core\Rates\CropPrior;
@@ -208,9 +209,9 @@ final class RatesTest extends TestCase
 
     public function testOlderAndUnlikeBatchesCountLess(): void
     {
-        self::assertSame(1.0, HistoryWeight::of(0, true));
-        self::assertGreaterThan(HistoryWeight::of(2, true), HistoryWeight::of(1, true));
-        self::assertSame(0.5 * HistoryWeight::of(1, true), HistoryWeight::of(1, false));
+        self::assertSame(1.0, HistoryWeight::of(0, true, HouseDefaults::usual()));
+        self::assertGreaterThan(HistoryWeight::of(2, true, HouseDefaults::usual()), HistoryWeight::of(1, true, HouseDefaults::usual()));
+        self::assertSame(0.5 * HistoryWeight::of(1, true, HouseDefaults::usual()), HistoryWeight::of(1, false, HouseDefaults::usual()));
     }
 
     private static function chanceByDirectSum(int $needed, int $stick, float $a, float $b): float

@@ -111,11 +111,11 @@ final class RootCurveTest extends TestCase
     public function testACloseCallIsCalledOne(): void
     {
         $call = static fn (float $value) => WaitOrClear::of(0.55, 28.0, 6.0, 40.0, 60, 7.0, 6, $value, 6.0, 0.05);
-        self::assertFalse($call(0.2)->isClose(6.0), 'Far from worth it.');
+        self::assertFalse($call(0.2)->isClose(6.0, 0.15), 'Far from worth it.');
         $turns = 6.0 / $call(1.0)->steps[0]['gain'];
-        self::assertTrue($call($turns * 0.99)->isClose(6.0));
-        self::assertTrue($call($turns * 1.02)->isClose(6.0));
-        self::assertFalse($call($turns * 3)->isClose(6.0));
+        self::assertTrue($call($turns * 0.99)->isClose(6.0, 0.15));
+        self::assertTrue($call($turns * 1.02)->isClose(6.0, 0.15));
+        self::assertFalse($call($turns * 3)->isClose(6.0, 0.15));
     }
 
     /** @param list<array{tau: float, lifted: int, rooted: int}> $checks */

@@ -10,6 +10,7 @@ use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Crops\Hold;
 use WetCradle\Core\Crops\Pattern;
 use WetCradle\Core\Crops\WaySheet;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Stock\HoldClock;
 use WetCradle\Core\Stock\TakeSheet;
@@ -38,7 +39,7 @@ final class CollectingTest extends TestCase
     #[DataProvider('clocks')]
     public function testTheClockFromTheCutToTheTray(array $hold, string $how, array $at): void
     {
-        $clock = HoldClock::of(self::hold($hold), $how, new \DateTimeImmutable('2027-06-02 07:00'));
+        $clock = HoldClock::of(self::hold($hold), $how, new \DateTimeImmutable('2027-06-02 07:00'), HouseDefaults::usual());
         foreach ($at as $time => $state) {
             $now = new \DateTimeImmutable(strlen($time) === 5 ? "2027-06-02 {$time}" : $time);
             self::assertSame($state, $clock->at($now), $time);
@@ -48,18 +49,18 @@ final class CollectingTest extends TestCase
 
     public function testTheClockSpeaks(): void
     {
-        $clock = HoldClock::of(self::hold([]), 'shaded', new \DateTimeImmutable('2027-06-02 07:00'));
+        $clock = HoldClock::of(self::hold([]), 'shaded', new \DateTimeImmutable('2027-06-02 07:00'), HouseDefaults::usual());
         self::assertSame('Keeps 5 hours more, until 15:00.', $clock->words(new \DateTimeImmutable('2027-06-02 10:00')));
         self::assertSame('Stick soon: keeps 90 min more, until 15:00.', $clock->words(new \DateTimeImmutable('2027-06-02 13:30')));
         self::assertStringStartsWith('Kept too long by 2 hours.', $clock->words(new \DateTimeImmutable('2027-06-02 17:00')));
-        self::assertStringContainsString('3 days more, until 5 Jun, 07:00', HoldClock::of(self::hold([]), 'cold', new \DateTimeImmutable('2027-06-02 07:00'))->words(new \DateTimeImmutable('2027-06-02 07:00')));
+        self::assertStringContainsString('3 days more, until 5 Jun, 07:00', HoldClock::of(self::hold([]), 'cold', new \DateTimeImmutable('2027-06-02 07:00'), HouseDefaults::usual())->words(new \DateTimeImmutable('2027-06-02 07:00')));
     }
 
     public function testHeldOnlyAsTheSheetAllows(): void
     {
         foreach ([[['sameDay' => true, 'coldDays' => 0], 'cold'], [[], 'dry'], [['dry' => true, 'shadedHours' => 0, 'coldDays' => 0, 'sealDays' => 3], 'shaded']] as [$hold, $how]) {
             try {
-                HoldClock::of(self::hold($hold), $how, new \DateTimeImmutable('2027-06-02 07:00'));
+                HoldClock::of(self::hold($hold), $how, new \DateTimeImmutable('2027-06-02 07:00'), HouseDefaults::usual());
                 self::fail('Should have been refused.');
             } catch (Refused $refused) {
                 self::assertSame('how', $refused->field);
@@ -105,9 +106,9 @@ final class CollectingTest extends TestCase
     public function testBoxesToolsAndWhatToKeepApart(): void
     {
         $way = static fn (Pattern $pattern) => WaySheet::of($pattern->sheet(1));
-        self::assertStringStartsWith('2 boxes, drained', TakeSheet::carry($way(Pattern::SoftTip), 251));
-        self::assertStringStartsWith('3 bundles of about 20', TakeSheet::carry($way(Pattern::Hardwood), 60));
-        self::assertStringContainsString('open and dry', TakeSheet::carry($way(Pattern::FleshyDryStart), 10));
+        self::assertStringStartsWith('2 boxes, drained', TakeSheet::carry($way(Pattern::SoftTip), 251, HouseDefaults::usual()));
+        self::assertStringStartsWith('3 bundles of about 20', TakeSheet::carry($way(Pattern::Hardwood), 60, HouseDefaults::usual()));
+        self::assertStringContainsString('open and dry', TakeSheet::carry($way(Pattern::FleshyDryStart), 10, HouseDefaults::usual()));
         self::assertContains('spade', TakeSheet::tools($way(Pattern::Clump)));
         self::assertContains('secateurs', TakeSheet::tools($way(Pattern::SemiRipe)));
         self::assertStringContainsString('slanted cut is below', implode(' ', TakeSheet::keepApart($way(Pattern::SoftTip), false, false)));

@@ -6,7 +6,7 @@ namespace WetCradle\Core\Tests\Stock;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
-use WetCradle\Core\Compute\Registry;
+use WetCradle\Core\Calculations;
 use WetCradle\Core\Crops\CuttingsPerShoot;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Stock\DivisionPath;
@@ -126,7 +126,7 @@ final class TakesTest extends TestCase
     public function testBadInputNamesItsField(string $name, string $json, string $field, string $reason): void
     {
         try {
-            Registry::ofCore()->compute($name, $json);
+            Calculations::registry()->compute($name, $json);
             self::fail('Should have been refused.');
         } catch (Refused $refused) {
             self::assertSame([$field, $reason], [$refused->field, $refused->reason]);

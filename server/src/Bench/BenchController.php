@@ -9,10 +9,14 @@ use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Routing\Attribute\Route;
+use WetCradle\Core\Bench\FillAsk;
+use WetCradle\Core\Bench\FillStage;
 use WetCradle\Core\Bench\Tenant;
+use WetCradle\Core\Bench\WhatIf;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Tags;
 use WetCradle\Server\Plan\TrayKind;
 
@@ -26,6 +30,7 @@ final class BenchController
         private readonly EntityManagerInterface $em,
         private readonly Tenants $tenants,
         private readonly Tags $tags,
+        private readonly House $house,
         private readonly Today $today,
     ) {
     }
@@ -35,7 +40,7 @@ final class BenchController
     {
         $week = $request->query->has('week') ? Week::of($request->query->getString('week')) : $this->today->week();
         $tenants = $this->tenants->byZone($week, $week);
-        $names = array_map(Tenants::code(...), array_merge(...array_values($tenants)));
+        $names = array_map(static fn (Tenant $t) => $t->batch(), array_merge(...array_values($tenants)));
         $tags = $this->tags->byCode($names);
         $zones = [];
         $kinds = $this->em->getRepository(TrayKind::class)->findBy([], ['cells' => 'ASC']);
@@ -45,7 +50,7 @@ final class BenchController
             $zones[] = ZoneController::view($zone, $kinds) + [
                 'used' => $core->used($week, $here),
                 'room' => $core->traysIn($week),
-                'tenants' => array_map(static fn (Tenant $t) => ['trays' => $t->trays, 'from' => $t->from->written(), 'to' => $t->to->written(), 'inPots' => $t->inPots, 'tag' => $tags[Tenants::code($t)]], $here),
+                'tenants' => array_map(static fn (Tenant $t) => ['trays' => $t->trays, 'from' => $t->from->written(), 'to' => $t->to->written(), 'inPots' => $t->inPots, 'tag' => $tags[$t->batch()]], $here),
                 'setting' => $core->setting($here),
             ];
         }
@@ -70,7 +75,7 @@ final class BenchController
         $tenants = $this->tenants->byZone($from, $from->plus(self::WEEKS - 1))[$id] ?? [];
         $here = array_map(static fn (int $i) => array_values(array_filter($tenants, static fn (Tenant $t) => $t->isThereIn($from->plus($i)))), range(0, self::WEEKS - 1));
         $weeks = [];
-        foreach ($core->settings($here) as $i => $setting) {
+        foreach ($core->settings($here, $this->house->defaults()) as $i => $setting) {
             $week = $from->plus($i);
             $weeks[] = ['week' => $week->written(), 'used' => $core->used($week, $here[$i]), 'trays' => $core->traysIn($week), 'setting' => $setting, 'clashes' => array_map(static fn (array $pair) => $pair[0]->name.' and '.$pair[1]->name, $core::clashes($here[$i]))];
         }
@@ -97,12 +102,12 @@ final class BenchController
             $one->done();
         }
         $ask = new FillAsk(
-            $in->has('stage') ? $in->oneOf('stage', FillAsk::STAGES) : 'rooting',
+            FillStage::from($in->has('stage') ? $in->oneOf('stage', array_column(FillStage::cases(), 'value')) : FillStage::Rooting->value),
             $in->countOr('round', 1, 1, 1000),
             $before,
             $in->has('mayPart') && $in->flag('mayPart'),
             $in->has('mayMove') && $in->flag('mayMove'),
-            $in->has('whatIf') ? $in->oneOf('whatIf', FillAsk::WHAT_IFS) : null,
+            $in->has('whatIf') ? WhatIf::from($in->oneOf('whatIf', array_column(WhatIf::cases(), 'value'))) : null,
             $in->has('spaced') && $in->flag('spaced'),
         );
         $in->done();

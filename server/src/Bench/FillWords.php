@@ -6,13 +6,15 @@ namespace WetCradle\Server\Bench;
 
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Bench\BenchOption;
+use WetCradle\Core\Bench\FillAsk;
 use WetCradle\Core\Bench\Filled;
+use WetCradle\Core\Bench\FillHouse;
 use WetCradle\Core\Bench\Filling;
+use WetCradle\Core\Bench\FillStage;
 use WetCradle\Core\Bench\Leg;
 use WetCradle\Core\Bench\MistNeed;
 use WetCradle\Core\Bench\NoPlace;
 use WetCradle\Core\Bench\Tenant;
-use WetCradle\Core\Bench\Trays;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Plan\TrayKind;
@@ -28,44 +30,45 @@ final class FillWords
     }
 
     /**
+     * @param array<string, Batch>                        $batches
      * @param array<string, array<string, mixed>>         $changes
      * @param array<string, array{space: int, from: int}> $now
      *
      * @return array<string, mixed>
      */
-    public function say(FillAsk $ask, FillHouse $h, Filling $filling, Filled $filled, array $changes, array $now, bool $more): array
+    public function say(FillAsk $ask, FillHouse $h, array $batches, Filling $filling, Filled $filled, array $changes, array $now, bool $more): array
     {
         $telling = $this->house->nursery()->telling();
         $sayWeek = fn (int $week) => $telling->week($h->week($week));
-        $need = MistNeed::of($filled, array_keys(array_filter($h->zones, static fn (Zone $z) => $z->kind === 'mist')), $now, self::SHOWN);
+        $need = MistNeed::of($filled, $h->misted(), $now, self::SHOWN);
         $before = $filling->asItWas($now);
         $without = array_flip($before['without']);
         $moves = [];
         foreach ($changes as $code => $move) {
-            $batch = $h->batches[$code];
+            $batch = $batches[$code];
             $was = $now[$code] ?? null;
             $moves[] = [
                 'code' => $code, 'crop' => $batch->crop->name, 'trays' => $this->trays($ask, $h, $batch), 'move' => $move,
-                'to' => array_map(fn (Leg $leg) => ['zone' => $h->zones[$leg->space]->name, 'week' => $h->week($leg->from)->written(), 'trays' => $leg->trays], $filled->placed[$code]),
+                'to' => array_map(fn (Leg $leg) => ['zone' => $h->zone($leg->space)->name, 'week' => $h->week($leg->from)->written(), 'trays' => $leg->trays], $filled->placed[$code]),
                 'why' => $this->why($h, $batch, isset($without[$code]) && $was !== null ? $was['space'] : null, $ask),
-                'was' => $was === null ? null : ['zone' => $h->zones[$was['space']]->name, 'week' => $h->week($was['from'])->written()],
+                'was' => $was === null ? null : ['zone' => $h->zone($was['space'])->name, 'week' => $h->week($was['from'])->written()],
             ];
         }
         $reasons = array_map(fn (NoPlace $no) => [
-            'code' => $no->name, 'crop' => $h->batches[$no->name]->crop->name, 'trays' => $this->trays($ask, $h, $h->batches[$no->name]), 'reason' => $no->reason, 'words' => $no->words,
-            'options' => $ask->stage === 'potted' ? [] : array_values(array_filter(array_map(fn (BenchOption $option) => $this->option($ask, $h, $no->name, $option, $sayWeek), $no->options))),
-        ], $ask->stage === 'weaning' ? [] : $filled->reasons($sayWeek));
+            'code' => $no->name, 'crop' => $batches[$no->name]->crop->name, 'trays' => $this->trays($ask, $h, $batches[$no->name]), 'reason' => $no->reason, 'words' => $no->words,
+            'options' => $ask->stage === FillStage::Potted ? [] : array_values(array_filter(array_map(fn (BenchOption $option) => $this->option($ask, $h, $batches, $no->name, $option, $sayWeek), $no->options))),
+        ], $ask->stage === FillStage::Weaning ? [] : $filled->reasons($sayWeek));
 
         return [
-            'stage' => $ask->stage,
+            'stage' => $ask->stage->value,
             'round' => $ask->round,
             'more' => $more,
             'score' => $filled->score(),
             'bound' => $filling->bound(),
-            'plan' => array_map(fn (string $code, array $legs) => ['code' => $code, 'zone' => (int) $h->zones[$legs[0]->space]->id, 'week' => $h->week($legs[0]->from)->written()], array_keys($filled->placed), array_values($filled->placed)),
+            'plan' => array_map(fn (string $code, array $legs) => ['code' => $code, 'zone' => $h->idOf($legs[0]->space), 'week' => $h->week($legs[0]->from)->written()], array_keys($filled->placed), array_values($filled->placed)),
             'moves' => $moves,
             'unplaced' => $reasons,
-            'whatIf' => $ask->whatIf,
+            'whatIf' => $ask->whatIf?->value,
             'mist' => array_map(fn (array $week, int $i) => ['week' => $h->week($i)->written()] + $week, $need->weeks, array_keys($need->weeks)),
             'fullest' => $need->fullest(),
             'stays' => count($filled->stays) - count($filled->unplaced),
@@ -76,10 +79,10 @@ final class FillWords
     /** @param ?int $space in which it has no place now; null where it could stay and moves for the sake of others */
     private function why(FillHouse $h, Batch $batch, ?int $space, FillAsk $ask): string
     {
-        if ($ask->stage === 'weaning') {
+        if ($ask->stage === FillStage::Weaning) {
             return 'weaned, it needs no mist';
         }
-        $potted = $ask->stage === 'potted' ? $h->pots[$batch->code] : null;
+        $potted = $ask->stage === FillStage::Potted ? $h->pots[$batch->code] : null;
         if ($potted !== null && $potted->zone === null) {
             return sprintf('%d pots of %s, %s, until %s', $potted->pots, $potted->pot, $ask->spaced ? 'spaced' : 'pot-thick', $potted->to->format('j M Y'));
         }
@@ -87,10 +90,10 @@ final class FillWords
             return 'makes room, or needs less heat beside its like';
         }
         foreach ($h->tenantsOf($space) as $tenant) {
-            if ($tenant->name === ($ask->stage === 'potted' ? Potted::name($batch->code) : $batch->code)) {
-                $others = array_filter($h->tenantsOf($space), static fn (Tenant $t) => Tenants::code($t) !== $batch->code);
+            if ($tenant->batch() === $batch->code && $tenant->inPots === ($ask->stage === FillStage::Potted)) {
+                $others = array_filter($h->tenantsOf($space), static fn (Tenant $t) => $t->batch() !== $batch->code);
 
-                return $h->zones[$space]->name.' '.$h->core($space)->offerTo($tenant, array_values($others), $this->house->nursery()->telling())->words;
+                return $h->zone($space)->name.' '.$h->zone($space)->offerTo($tenant, array_values($others), $this->house->nursery()->telling())->words;
             }
         }
 
@@ -98,20 +101,21 @@ final class FillWords
     }
 
     /**
+     * @param array<string, Batch>  $batches
      * @param \Closure(int): string $sayWeek
      *
      * @return ?array{kind: string, words: string, moves: list<array<string, mixed>>} null where no tray has so many cells
      */
-    private function option(FillAsk $ask, FillHouse $h, string $code, BenchOption $option, \Closure $sayWeek): ?array
+    private function option(FillAsk $ask, FillHouse $h, array $batches, string $code, BenchOption $option, \Closure $sayWeek): ?array
     {
-        $move = Fillings::move($h, $code, $option->legs, $ask);
+        $move = Fillings::move($h, $batches[$code], $option->legs, $ask);
         $words = $option->words($h->spaces(), $sayWeek);
         if ($option->kind === 'denser') {
-            $batch = $h->batches[$code];
+            $batch = $batches[$code];
             foreach ($this->em->getRepository(TrayKind::class)->findBy([], ['cells' => 'ASC']) as $kind) {
-                $trays = Trays::toHold(intdiv($batch->planned + $batch->sheet->core()->each - 1, $batch->sheet->core()->each), $kind->cells)->number;
+                $trays = $batch->sheet->core()->traysFor($batch->planned, $kind->cells)->number;
                 if ($kind->positionsOf($trays) <= $option->trays && $kind->cells > $batch->trayKind->cells) {
-                    $words = sprintf('in %d %s instead of %d %s: %s', $trays, $kind->name, $batch->trays, $batch->trayKind->name, $h->zones[$option->legs[0]->space]->name);
+                    $words = sprintf('in %d %s instead of %d %s: %s', $trays, $kind->name, $batch->trays, $batch->trayKind->name, $h->zone($option->legs[0]->space)->name);
 
                     return ['kind' => 'denser', 'words' => $words, 'moves' => [$move + ['trayKind' => (int) $kind->id]]];
                 }
@@ -121,7 +125,7 @@ final class FillWords
         }
         $moves = [$move];
         if ($option->neighbour !== null && $option->neighbourLeg !== null) {
-            $moves = [Fillings::move($h, $option->neighbour, [$option->neighbourLeg], $ask), $move];
+            $moves = [Fillings::move($h, $batches[$option->neighbour], [$option->neighbourLeg], $ask), $move];
         }
 
         return ['kind' => $option->kind, 'words' => $words, 'moves' => $moves];
@@ -130,6 +134,6 @@ final class FillWords
     /** The positions it takes in its stage. */
     private function trays(FillAsk $ask, FillHouse $h, Batch $batch): int
     {
-        return $ask->stage === 'potted' ? $h->pots[$batch->code]->in(null, $ask->spaced)->positions() : $batch->trays;
+        return $ask->stage === FillStage::Potted ? $h->pots[$batch->code]->in(null, $ask->spaced)->positions() : $batch->trays;
     }
 }

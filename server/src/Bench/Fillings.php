@@ -4,11 +4,16 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Bench;
 
-use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\Bench\FillAsk;
 use WetCradle\Core\Bench\Filled;
+use WetCradle\Core\Bench\FillHouse;
 use WetCradle\Core\Bench\Filling;
+use WetCradle\Core\Bench\FillStage;
+use WetCradle\Core\Bench\FillStays;
 use WetCradle\Core\Bench\Leg;
-use WetCradle\Server\Calendar\Today;
+use WetCradle\Core\Bench\WhatIf;
+use WetCradle\Server\Nursery\House;
+use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Plan\MoveReader;
 use WetCradle\Server\Plan\Moves;
 
@@ -18,36 +23,35 @@ final class Fillings
     private const STEPS = 12_000;
 
     public function __construct(
-        private readonly EntityManagerInterface $em,
-        private readonly Tenants $tenants,
-        private readonly Pots $pots,
-        private readonly FillStays $stays,
+        private readonly HouseToFill $house,
+        private readonly House $nursery,
         private readonly FillWords $words,
         private readonly Moves $moves,
-        private readonly Today $today,
     ) {
     }
 
     /** @return array<string, mixed> */
     public function fill(FillAsk $ask): array
     {
-        $house = FillHouse::read($this->em, $this->tenants, $this->pots, $this->today->day(), $ask->whatIf === 'bench');
+        [$house, $batches] = $this->house->read($ask->whatIf === WhatIf::Bench);
+        $defaults = $this->nursery->defaults();
+        $stays = new FillStays($this->nursery->timetable(), $defaults);
         $held = [];
         do {
-            [$stays, $standing, $now] = $this->stays->of($ask, $house, $held);
-            $filling = new Filling(FillHouse::WEEKS, $house->spaces(), $stays, $standing, $ask->round);
-            $filling->from($this->before($ask, $house, $now));
+            $asks = $stays->of($ask, $house, $held);
+            $filling = new Filling(FillHouse::WEEKS, $house->spaces(), $asks->stays, $defaults, $asks->standing, $ask->round);
+            $filling->from($this->before($ask, $house, $asks->now));
             $more = $filling->improve(self::STEPS);
             $filled = $filling->filled();
-            $changes = $this->changes($ask, $house, $filled, $now);
+            $changes = $this->changes($ask, $house, $batches, $filled, $asks->now);
             // What is only supposed can be planned only in supposing.
-            $refused = $ask->whatIf === null && $ask->stage !== 'weaning' ? $this->refused($changes) : [];
+            $refused = $ask->whatIf === null && $ask->stage !== FillStage::Weaning ? $this->refused($changes) : [];
             foreach ($refused as $code) {
                 $held[$code] = ($held[$code] ?? 0) + 1;
             }
         } while ($refused !== []);
 
-        return $this->words->say($ask, $house, $filling, $filled, $changes, $now, $more);
+        return $this->words->say($ask, $house, $batches, $filling, $filled, $changes, $asks->now, $more);
     }
 
     /**
@@ -70,17 +74,18 @@ final class Fillings
     /**
      * What would change, as moves that can be made.
      *
+     * @param array<string, Batch>                        $batches
      * @param array<string, array{space: int, from: int}> $now
      *
      * @return array<string, array<string, mixed>> by code
      */
-    private function changes(FillAsk $ask, FillHouse $h, Filled $filled, array $now): array
+    private function changes(FillAsk $ask, FillHouse $h, array $batches, Filled $filled, array $now): array
     {
         $changes = [];
         foreach ($filled->placed as $code => $legs) {
             $was = $now[$code] ?? null;
             if (count($legs) > 1 || $was === null || $was['space'] !== $legs[0]->space || $was['from'] !== $legs[0]->from) {
-                $changes[$code] = self::move($h, $code, $legs, $ask);
+                $changes[$code] = self::move($h, $batches[$code], $legs, $ask);
             }
         }
 
@@ -92,27 +97,29 @@ final class Fillings
      *
      * @return array<string, mixed> a move that lays the batch so
      */
-    public static function move(FillHouse $h, string $code, array $legs, FillAsk $ask): array
+    public static function move(FillHouse $h, Batch $batch, array $legs, FillAsk $ask): array
     {
-        $batch = $h->batches[$code];
         $first = $legs[0];
-        $zone = (int) $h->zones[$first->space]->id;
+        $zone = $h->idOf($first->space);
         $seen = $batch->asSeen();
-        if ($ask->stage === 'potted') {
+        // Until the day on which it is weaned it stays under its mist.
+        $monday = $h->monday($first->from);
+        $on = ($ask->stage === FillStage::Weaning ? max($monday, $batch->weanOn) : $monday)->format('Y-m-d');
+        if ($ask->stage === FillStage::Potted) {
             return $seen + ['pots' => ['zone' => $zone, 'spaced' => $ask->spaced]];
         }
         if ($batch->isStuck()) {
-            return $seen + ['zone' => $zone, 'on' => $h->monday($first->from)];
+            return $seen + ['zone' => $zone, 'on' => $on];
         }
-        if ($ask->stage === 'weaning') {
-            return $seen + ['then' => ['zone' => $zone, 'on' => $h->monday($first->from)]];
+        if ($ask->stage === FillStage::Weaning) {
+            return $seen + ['then' => ['zone' => $zone, 'on' => $on]];
         }
-        $move = $seen + ['stickOn' => $h->dayOf($batch, $first->from - $h->weekOf($batch->stickOn))->format('Y-m-d')];
+        $move = $seen + ['stickOn' => $h->dayOf($batch->stickOn, $first->from - $h->weekOf($batch->stickOn))->format('Y-m-d')];
         $beside = array_values(array_filter($legs, static fn (Leg $leg) => $leg->from === $first->from));
 
         return $move + match (true) {
-            count($beside) > 1 => ['parts' => array_map(static fn (Leg $leg) => ['zone' => (int) $h->zones[$leg->space]->id, 'trays' => $leg->trays], $beside)],
-            isset($legs[1]) => ['zone' => $zone, 'then' => ['zone' => (int) $h->zones[$legs[1]->space]->id, 'on' => $h->monday($legs[1]->from)]],
+            count($beside) > 1 => ['parts' => array_map(static fn (Leg $leg) => ['zone' => $h->idOf($leg->space), 'trays' => $leg->trays], $beside)],
+            isset($legs[1]) => ['zone' => $zone, 'then' => ['zone' => $h->idOf($legs[1]->space), 'on' => $h->monday($legs[1]->from)->format('Y-m-d')]],
             default => ['zone' => $zone],
         };
     }

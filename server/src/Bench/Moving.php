@@ -7,16 +7,17 @@ namespace WetCradle\Server\Bench;
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Calendar\Week;
-use WetCradle\Core\Plan\BatchCode;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Batch;
+use WetCradle\Server\Plan\Batches;
 
 /** A batch taken up to be laid elsewhere: what every zone says to it, all at once, so that dragging it needs to ask no more. */
 final class Moving
 {
     public function __construct(
+        private readonly Batches $batches,
         private readonly EntityManagerInterface $em,
         private readonly Tenants $tenants,
         private readonly Pots $pots,
@@ -32,7 +33,7 @@ final class Moving
      */
     public function offersToPots(string $typed, bool $spaced): array
     {
-        $batch = $this->batch($typed);
+        $batch = $this->batches->byCode($typed, 'batch');
         $potted = $this->pots->of($batch->code) ?? throw Refused::because('not_possible', 'batch', sprintf('Nothing of %s is in pots.', $batch->code));
         $tenant = $potted->in($potted->zone, $spaced)->tenant();
         $now = $this->today->week();
@@ -55,13 +56,6 @@ final class Moving
         return $able === [] ? [] : $this->em->getRepository(Zone::class)->findBy(['id' => $able], ['id' => 'ASC']);
     }
 
-    private function batch(string $typed): Batch
-    {
-        $code = BatchCode::typed($typed);
-
-        return ($code === null ? null : $this->em->getRepository(Batch::class)->findOneBy(['code' => $code->written])) ?? throw Refused::because('unknown', 'batch', sprintf('There is no batch %s.', $typed));
-    }
-
     /**
      * What every zone says to a batch in its trays.
      *
@@ -69,7 +63,7 @@ final class Moving
      */
     public function offers(string $typed): array
     {
-        $batch = $this->batch($typed);
+        $batch = $this->batches->byCode($typed, 'batch');
         if ($batch->calledOff || $batch->leftBenchOn !== null) {
             throw Refused::because('not_possible', 'batch', sprintf('%s is not on a bench.', $batch->code));
         }
@@ -103,7 +97,7 @@ final class Moving
             }
             $to = $from->until($when->lastBenchWeek()) < 0 ? $from : $when->lastBenchWeek();
             $whole = Tenant::of($batch->code, $batch->positions(), Week::containing($batch->stuckOn ?? $batch->stickOn), $to, $batch->sheet->core()->warmth->medium, $batch->sheet->core()->water->mist);
-            $tenant = $batch->isStuck() && $batch->weanOn <= $this->today->day() ? $whole->weaned($from, $to) : $whole->during($from, $to);
+            $tenant = $batch->isStuck() ? $whole->movedOn($this->today->day(), $batch->weanOn, $from, $to, $this->house->defaults()) : $whole->during($from, $to);
             $offer = $cores[(int) $zone->id]->offerTo($tenant, $tenants[(int) $zone->id] ?? [], $telling);
             $zones[] = ['id' => (int) $zone->id, 'here' => $zone === $lies, 'yes' => $offer->isYes(), 'reason' => $offer->reason, 'words' => $offer->words];
         }

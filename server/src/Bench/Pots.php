@@ -5,8 +5,13 @@ declare(strict_types=1);
 namespace WetCradle\Server\Bench;
 
 use Doctrine\DBAL\Connection;
+use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\Bench\Potted;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Server\Crops\SheetBook;
 use WetCradle\Server\Nursery\House;
+use WetCradle\Server\Plan\TrayKind;
+use WetCradle\Server\Wanted\Pot;
 
 /**
  * What is, or will be, in pots: as many as were potted, else as are rooted, else as the order needs. Where some were potted on,
@@ -14,13 +19,15 @@ use WetCradle\Server\Nursery\House;
  */
 final class Pots
 {
-    private const SELECT = "SELECT b.code, b.pots_zone_id, b.pots_spaced, coalesce(b.left_bench_on, b.pot_on) AS potted_on, b.ready_on, b.left_bench_on IS NOT NULL AS is_potted, json_extract(h.details, '$.potting.winter') AS winter, p.name AS pot, coalesce((SELECT sum(t.count * o.across_cm * o.across_cm) / sum(t.count) FROM line l JOIN pot_lot lo ON lo.id = l.lot_id JOIN pot o ON o.id = lo.pot_id JOIN standing t ON t.line_id = l.id AND t.state IN ('potted', 'grown') AND t.count > 0 WHERE l.batch_id = b.id), p.across_cm * p.across_cm) AS across_squared,
-            CASE WHEN b.left_bench_on IS NOT NULL THEN s.potted WHEN s.counted = 1 THEN s.rooted ELSE coalesce(b.needed, b.planned) END AS pots, (SELECT k.length_cm * k.width_cm FROM tray_kind k ORDER BY k.id LIMIT 1) AS position
-        FROM batch b JOIN way_sheet h ON h.id = b.sheet_id LEFT JOIN batch_standing s ON s.batch_id = b.id LEFT JOIN wanted w ON w.id = b.wanted_id
-            JOIN pot p ON p.id = coalesce((SELECT lo.pot_id FROM line l JOIN pot_lot lo ON lo.id = l.lot_id WHERE l.batch_id = b.id ORDER BY lo.id DESC LIMIT 1), w.pot_id, (SELECT o.id FROM pot o WHERE o.name = json_extract(h.details, '$.potting.pot')), (SELECT o.id FROM pot o ORDER BY o.id LIMIT 1))
+    private const SELECT = "SELECT b.code, b.sheet_id, b.locked, w.priority, b.pots_zone_id, b.pots_spaced, coalesce(b.left_bench_on, b.pot_on) AS potted_on, b.ready_on, b.left_bench_on IS NOT NULL AS is_potted,
+            coalesce((SELECT lo.pot_id FROM line l JOIN pot_lot lo ON lo.id = l.lot_id WHERE l.batch_id = b.id ORDER BY lo.id DESC LIMIT 1), w.pot_id) AS pot_id,
+            (SELECT sum(t.count * o.across_cm * o.across_cm) / sum(t.count) FROM line l JOIN pot_lot lo ON lo.id = l.lot_id JOIN pot o ON o.id = lo.pot_id
+                JOIN standing t ON t.line_id = l.id AND t.state IN ('potted', 'grown') AND t.count > 0 WHERE l.batch_id = b.id) AS across_squared,
+            CASE WHEN b.left_bench_on IS NOT NULL THEN s.potted WHEN s.counted = 1 THEN s.rooted ELSE coalesce(b.needed, b.planned) END AS pots
+        FROM batch b LEFT JOIN batch_standing s ON s.batch_id = b.id LEFT JOIN wanted w ON w.id = b.wanted_id
         WHERE b.called_off = 0";
 
-    public function __construct(private readonly Connection $db, private readonly House $house)
+    public function __construct(private readonly Connection $db, private readonly EntityManagerInterface $em, private readonly SheetBook $sheets, private readonly House $house)
     {
     }
 
@@ -55,11 +62,32 @@ final class Pots
      */
     private function found(array $rows): array
     {
+        $this->sheets->have(array_column($rows, 'sheet_id'));
+        $first = $this->em->getRepository(TrayKind::class)->findOneBy([], ['id' => 'ASC']);
+        $sizes = $this->em->getRepository(Pot::class)->findBy([], ['id' => 'ASC']);
+        $byId = array_column($sizes, null, 'id');
         $found = [];
         foreach ($rows as $row) {
-            if ((int) $row['pots'] > 0) {
-                $found[(string) $row['code']] = new Potted((string) $row['code'], (int) $row['pots'], (string) $row['pot'], sqrt((float) $row['across_squared']), $row['pots_zone_id'] === null ? null : (int) $row['pots_zone_id'], (bool) $row['pots_spaced'],
-                    new \DateTimeImmutable((string) $row['potted_on']), new \DateTimeImmutable((string) $row['ready_on']), (string) $row['winter'], (bool) $row['is_potted'], (float) $row['position'], $this->house->air());
+            $sheet = $this->sheets->of((int) $row['sheet_id'])->potting;
+            $pot = $byId[$row['pot_id']] ?? $sheet->potOf($sizes, static fn (Pot $p) => $p->name);
+            if ((int) $row['pots'] > 0 && $pot !== null && $first !== null) {
+                $found[(string) $row['code']] = new Potted(
+                    (string) $row['code'],
+                    (int) $row['pots'],
+                    $pot->name,
+                    $row['across_squared'] === null ? $pot->acrossCm : sqrt((float) $row['across_squared']),
+                    $row['pots_zone_id'] === null ? null : (int) $row['pots_zone_id'],
+                    (bool) $row['pots_spaced'],
+                    new \DateTimeImmutable((string) $row['potted_on']),
+                    new \DateTimeImmutable((string) $row['ready_on']),
+                    $sheet->winter,
+                    (bool) $row['is_potted'],
+                    $row['priority'] === null ? null : (string) $row['priority'],
+                    (bool) $row['locked'],
+                    $first->lengthCm * $first->widthCm,
+                    $this->house->air(),
+                    $this->house->defaults(),
+                );
             }
         }
 

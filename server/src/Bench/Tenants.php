@@ -7,14 +7,16 @@ namespace WetCradle\Server\Bench;
 use Doctrine\DBAL\Connection;
 use WetCradle\Core\Bench\Positions;
 use WetCradle\Core\Bench\Tenant;
+use WetCradle\Core\Bench\Whereabouts;
 use WetCradle\Core\Calendar\Week;
-use WetCradle\Core\Numbers\Range;
 use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Crops\SheetBook;
+use WetCradle\Server\Nursery\House;
 
 /** Who lies where, and when. */
 final class Tenants
 {
-    public function __construct(private readonly Connection $db, private readonly Pots $pots, private readonly Today $today)
+    public function __construct(private readonly Connection $db, private readonly Pots $pots, private readonly SheetBook $sheets, private readonly House $house, private readonly Today $today)
     {
     }
 
@@ -48,56 +50,26 @@ final class Tenants
         return $found;
     }
 
-    /** The code of a batch, by what it is called on a bench. */
-    public static function code(Tenant $tenant): string
-    {
-        return explode(' ', $tenant->name)[0];
-    }
-
-    /**
-     * Where a batch lies from week to week: in its first zone, and from the day it moves on in the next. One that is
-     * moved after it was weaned wants no mist there.
-     *
-     * @param list<array{zone: int, from: \DateTimeImmutable}> $moves in order
-     *
-     * @return non-empty-list<array{zone: int, tenant: Tenant}>
-     */
-    public static function legs(Tenant $whole, int $zone, \DateTimeImmutable $weanOn, array $moves): array
-    {
-        $legs = [];
-        $from = $whole->from;
-        $weaned = false;
-        $weanWeek = Week::containing($weanOn);
-        foreach ($moves as $move) {
-            $week = Week::containing($move['from']);
-            if ($week->until($whole->to) < 0 || $from->until($week) <= 0) {
-                continue;
-            }
-            $legs[] = ['zone' => $zone, 'tenant' => $weaned ? $whole->weaned($from, $week->plus(-1)) : $whole->during($from, $week->plus(-1))];
-            [$from, $zone, $weaned] = [$week, $move['zone'], $weanWeek->until($week) >= 0];
-        }
-        $legs[] = ['zone' => $zone, 'tenant' => $weaned ? $whole->weaned($from, $whole->to) : $whole->during($from, $whole->to)];
-
-        return $legs;
-    }
-
     /** @return list<Lying> */
     public function during(Week $from, Week $to): array
     {
-        $rows = $this->db->iterateAssociative(
-            "SELECT b.id, b.code, b.trays, t.positions, b.planned, b.stick_on, b.stuck_on, b.pot_on, b.left_bench_on, b.wean_on, b.method, b.zone_id, z.kind, h.way_id, coalesce(p.name, '') AS pot, json_extract(h.details, '$.warmth.medium[0]') AS heat_low, json_extract(h.details, '$.warmth.medium[1]') AS heat_high,
-                json_extract(h.details, '$.water.mist[0]') AS mist_low, json_extract(h.details, '$.water.mist[1]') AS mist_high, s.stuck, s.potted
-             FROM batch b JOIN way_sheet h ON h.id = b.sheet_id JOIN zone z ON z.id = b.zone_id JOIN tray_kind t ON t.id = b.tray_kind_id LEFT JOIN batch_standing s ON s.batch_id = b.id LEFT JOIN wanted w ON w.id = b.wanted_id LEFT JOIN pot p ON p.id = w.pot_id
-             WHERE b.called_off = 0 AND coalesce(b.stuck_on, b.stick_on) <= :to AND (b.left_bench_on >= :from OR (b.left_bench_on IS NULL AND (b.stuck_on IS NOT NULL OR b.pot_on >= :from)))
+        $rows = $this->db->fetchAllAssociative(
+            "SELECT b.id, b.code, b.trays, t.positions, b.planned, b.stick_on, b.stuck_on, b.pot_on, b.left_bench_on, b.wean_on, b.method, b.zone_id, z.kind, b.sheet_id, h.way_id,
+                coalesce(p.name, '') AS pot, s.stuck, s.potted
+             FROM batch b JOIN way_sheet h ON h.id = b.sheet_id JOIN zone z ON z.id = b.zone_id JOIN tray_kind t ON t.id = b.tray_kind_id
+                LEFT JOIN batch_standing s ON s.batch_id = b.id LEFT JOIN wanted w ON w.id = b.wanted_id LEFT JOIN pot p ON p.id = w.pot_id
+             WHERE b.called_off = 0 AND coalesce(b.stuck_on, b.stick_on) <= :to
+                AND (b.left_bench_on >= :from OR (b.left_bench_on IS NULL AND (b.stuck_on IS NOT NULL OR b.pot_on >= :from)))
              ORDER BY coalesce(b.stuck_on, b.stick_on), b.id",
             ['from' => $from->monday()->format('Y-m-d'), 'to' => $to->sunday()->format('Y-m-d')],
         );
+        $this->sheets->have(array_column($rows, 'sheet_id'));
         $found = [];
         $moves = $this->moves();
         foreach ($rows as $row) {
             $tenant = $this->tenant($row);
             if ($tenant->from->until($to) >= 0 && $from->until($tenant->to) >= 0) {
-                $legs = self::legs($tenant, (int) $row['zone_id'], new \DateTimeImmutable((string) $row['wean_on']), $moves[(int) $row['id']] ?? []);
+                $legs = Whereabouts::legs($tenant, (int) $row['zone_id'], new \DateTimeImmutable((string) $row['wean_on']), $moves[(int) $row['id']] ?? [], $this->house->defaults());
                 $isStuck = $row['stuck_on'] !== null;
                 $found[] = new Lying(
                     $tenant,
@@ -129,28 +101,20 @@ final class Tenants
         return $found;
     }
 
-    /**
-     * The weeks it takes up bench: from sticking to the week before it is, or was, potted.
-     *
-     * @param array<string, mixed> $row
-     */
+    /** @param array<string, mixed> $row */
     private function tenant(array $row): Tenant
     {
-        $from = Week::containing(new \DateTimeImmutable((string) ($row['stuck_on'] ?? $row['stick_on'])));
-        $last = (new \DateTimeImmutable((string) ($row['left_bench_on'] ?? $row['pot_on'])))->sub(new \DateInterval('P1D'));
-        if ($row['left_bench_on'] === null && $row['stuck_on'] !== null && $last < $this->today->day()) {
-            // Overdue and still standing there: it blocks its place for this week at least.
-            $last = $this->today->day();
-        }
-        $to = Week::containing($last);
+        $sheet = $this->sheets->of((int) $row['sheet_id']);
 
-        return Tenant::of(
+        return Whereabouts::tenant(
             (string) $row['code'],
             Positions::ofTrays((int) $row['trays'], (float) $row['positions']),
-            $from,
-            $from->until($to) < 0 ? $from : $to,
-            Range::of((float) $row['heat_low'], (float) $row['heat_high'], 'heat'),
-            Range::of((float) $row['mist_low'], (float) $row['mist_high'], 'mist'),
+            new \DateTimeImmutable((string) ($row['stuck_on'] ?? $row['stick_on'])),
+            new \DateTimeImmutable((string) ($row['left_bench_on'] ?? $row['pot_on'])),
+            $row['left_bench_on'] === null && $row['stuck_on'] !== null,
+            $sheet->warmth->medium,
+            $sheet->water->mist,
+            $this->today->day(),
         );
     }
 }

@@ -9,6 +9,7 @@ use Doctrine\Common\Collections\Collection;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use WetCradle\Core\Bench\Zone as CoreZone;
+use WetCradle\Core\Bench\ZoneKind;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Numbers\Range;
 
@@ -80,6 +81,6 @@ class Zone
 
     public function core(): CoreZone
     {
-        return CoreZone::of($this->name, $this->trays, Range::of($this->heatLow, $this->heatHigh, 'heat'), Range::of($this->mistLow, $this->mistHigh, 'mist'), $this->kind === 'frame', $this->closedWeeks(), $this->onlyPots, $this->frostFree);
+        return CoreZone::of($this->name, $this->trays, Range::of($this->heatLow, $this->heatHigh, 'heat'), Range::of($this->mistLow, $this->mistHigh, 'mist'), ZoneKind::from($this->kind), $this->closedWeeks(), $this->onlyPots, $this->frostFree);
     }
 }

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace WetCradle\Server\Book;
 
 use Doctrine\ORM\EntityManagerInterface;
-use WetCradle\Core\Bench\Trays;
 use WetCradle\Core\Book\ActKind;
 use WetCradle\Core\Book\CountBook;
 use WetCradle\Core\Book\Entry;
@@ -15,8 +14,10 @@ use WetCradle\Core\Book\State;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Crops\Material;
 use WetCradle\Core\Crops\Method;
+use WetCradle\Core\Crops\Trays;
 use WetCradle\Core\Plan\BatchCode;
 use WetCradle\Core\Refused;
+use WetCradle\Core\Rooting\ReadyCheck;
 use WetCradle\Core\Rooting\StageTally;
 use WetCradle\Server\Account\Account;
 use WetCradle\Server\Calendar\Today;
@@ -26,7 +27,6 @@ use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Potting\PottedAs;
 use WetCradle\Server\Potting\Pottings;
-use WetCradle\Server\Rooting\CheckViews;
 use WetCradle\Server\Rooting\RootCheck;
 use WetCradle\Server\Stock\Fit;
 use WetCradle\Server\Stock\Rights;
@@ -96,7 +96,7 @@ final class Acts
         if ($lifted > $there) {
             throw Refused::because('more_than_there_are', 'stages', sprintf('%d lifted, but only %d stand on this line.', $lifted, $there));
         }
-        $ready = CheckViews::ready($lifted, $tally->rooted(), $line->batch->sheet->core()->potting->readyShare);
+        $ready = ReadyCheck::inHouse($lifted, $tally->rooted(), $line->batch->sheet->core()->potting->readyShare, $this->house->defaults());
         $check = new RootCheck($line, $day, $tally->counts, $there, $lifted, $tally->rooted(), $line->batch->sheet->core()->potting->readyShare, $ready->chance(), $ready->verdict(), $note, $this->writing->by(), $this->today->now());
         $check->depthMm = $depthMm;
         $check->quality = $quality;
@@ -110,7 +110,7 @@ final class Acts
     {
         $standing = $this->ledger->standingOf($line);
         $there = $standing['stuck'] + $standing['rooted'];
-        $ready = CheckViews::ready($tally->lifted(), $tally->rooted(), $line->batch->sheet->core()->potting->readyShare);
+        $ready = ReadyCheck::inHouse($tally->lifted(), $tally->rooted(), $line->batch->sheet->core()->potting->readyShare, $this->house->defaults());
 
         return ['lifted' => $tally->lifted(), 'rooted' => $tally->rooted(), 'there' => $there, 'chance' => $ready->chance(), 'verdict' => $ready->verdict(), 'enough' => $tally->lifted() > 0 && $ready->verdict() !== 'lift_more', 'words' => $ready->words($there)];
     }

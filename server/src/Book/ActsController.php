@@ -6,7 +6,6 @@ namespace WetCradle\Server\Book;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\HttpFoundation\JsonResponse;
-use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use WetCradle\Core\Book\Losses;
@@ -14,11 +13,11 @@ use WetCradle\Core\Book\State;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Crops\Material;
 use WetCradle\Core\Crops\Method;
-use WetCradle\Core\Plan\BatchCode;
 use WetCradle\Core\Rooting\StageTally;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Find;
 use WetCradle\Server\Plan\Batch;
+use WetCradle\Server\Plan\Batches;
 use WetCradle\Server\Plan\BatchViews;
 use WetCradle\Server\Potting\PotLot;
 use WetCradle\Server\Potting\PottedAs;
@@ -31,6 +30,7 @@ use WetCradle\Server\Wanted\Pot;
 final class ActsController
 {
     public function __construct(
+        private readonly Batches $batches,
         private readonly EntityManagerInterface $em,
         private readonly Writing $writing,
         private readonly Acts $acts,
@@ -62,7 +62,7 @@ final class ActsController
     public function check(string $code, Fields $in): JsonResponse
     {
         return $this->act($code, function (Batch $batch) use ($in): void {
-            $line = $this->line($batch, $in);
+            $line = $this->batches->line($batch, $in->countOr('line', 1, 1));
             $day = $in->day('on');
             $tally = StageTally::read($in->object('stages'));
             $note = $in->textOr('note', null, 1000);
@@ -77,7 +77,7 @@ final class ActsController
     #[Route('/api/batches/{code}/checks/try', methods: ['POST'])]
     public function judge(string $code, Fields $in): JsonResponse
     {
-        $line = $this->line($this->batch($code), $in);
+        $line = $this->batches->line($this->batches->at($code), $in->countOr('line', 1, 1));
         $tally = StageTally::read($in->object('stages'));
         $in->done();
 
@@ -88,7 +88,7 @@ final class ActsController
     public function count(string $code, Fields $in): JsonResponse
     {
         return $this->act($code, function (Batch $batch) use ($in): void {
-            $line = $this->line($batch, $in);
+            $line = $this->batches->line($batch, $in->countOr('line', 1, 1));
             $day = $in->day('on');
             $count = $this->acts->readCount($in);
             $as = $this->pottedAs($batch, $in);
@@ -118,7 +118,7 @@ final class ActsController
     public function lose(string $code, Fields $in): JsonResponse
     {
         return $this->act($code, function (Batch $batch) use ($in): void {
-            $line = $this->line($batch, $in);
+            $line = $this->batches->line($batch, $in->countOr('line', 1, 1));
             $day = $in->day('on');
             $state = $this->state($in, ['stuck', 'rooted', 'potted', 'grown']);
             $losses = Losses::read($in->object('lost'));
@@ -131,7 +131,7 @@ final class ActsController
     public function split(string $code, Fields $in): JsonResponse
     {
         return $this->act($code, function (Batch $batch) use ($in): void {
-            $line = $this->line($batch, $in);
+            $line = $this->batches->line($batch, $in->countOr('line', 1, 1));
             $day = $in->day('on');
             $counts = $in->object('counts');
             $by = [];
@@ -149,10 +149,10 @@ final class ActsController
     public function merge(string $code, Fields $in): JsonResponse
     {
         return $this->act($code, function (Batch $batch) use ($in): void {
-            $line = $this->line($batch, $in);
+            $line = $this->batches->line($batch, $in->countOr('line', 1, 1));
             $day = $in->day('on');
-            $into = $this->batch($in->text('intoBatch', 20), 'intoBatch', $in);
-            $intoLine = $this->line($into, $in, 'intoLine');
+            $into = $this->batches->byCode($in->text('intoBatch', 20), 'intoBatch');
+            $intoLine = $this->batches->line($into, $in->countOr('intoLine', 1, 1), 'intoLine');
             $in->done();
             $this->acts->merge($line, $day, $intoLine);
         });
@@ -162,7 +162,7 @@ final class ActsController
     public function changeMethod(string $code, Fields $in): JsonResponse
     {
         return $this->act($code, function (Batch $batch) use ($in): void {
-            $line = $this->line($batch, $in);
+            $line = $this->batches->line($batch, $in->countOr('line', 1, 1));
             $day = $in->day('on');
             $state = $this->state($in, ['stuck', 'rooted', 'potted']);
             $count = $in->count('count', 1);
@@ -177,7 +177,7 @@ final class ActsController
     public function moveOn(string $code, Fields $in): JsonResponse
     {
         return $this->act($code, function (Batch $batch) use ($in): void {
-            $line = $this->line($batch, $in);
+            $line = $this->batches->line($batch, $in->countOr('line', 1, 1));
             $day = $in->day('on');
             $state = $this->state($in, ['potted', 'grown']);
             $count = $in->count('count', 1);
@@ -201,7 +201,7 @@ final class ActsController
     private function act(string $code, callable $do): JsonResponse
     {
         $batch = $this->writing->once(function () use ($code, $do) {
-            $batch = $this->batch($code);
+            $batch = $this->batches->at($code);
             $do($batch);
 
             return $batch;
@@ -209,25 +209,6 @@ final class ActsController
         $this->em->refresh($batch);
 
         return new JsonResponse($this->views->one($batch));
-    }
-
-    private function batch(string $code, string $field = '', ?Fields $in = null): Batch
-    {
-        $typed = BatchCode::typed($code);
-        $batch = $typed === null ? null : $this->em->getRepository(Batch::class)->findOneBy(['code' => $typed->written]);
-
-        return $batch ?? throw $in?->refuse('unknown', $field, sprintf('"%s" is not a batch', $code)) ?? new NotFoundHttpException();
-    }
-
-    private function line(Batch $batch, Fields $in, string $field = 'line'): Line
-    {
-        $number = $in->countOr($field, 1, 1);
-        foreach ($batch->lines as $line) {
-            if ($line->number === $number) {
-                return $line;
-            }
-        }
-        throw $batch->isStuck() ? $in->refuse('unknown', $field, sprintf('%d is not a line of %s', $number, $batch->code)) : $in->refuse('not_stuck', $field, sprintf('cannot be worked on: %s is not stuck yet', $batch->code));
     }
 
     /** @param list<string> $of */

@@ -7,6 +7,7 @@ namespace WetCradle\Server\Book;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use WetCradle\Core\Book\BatchResult;
+use WetCradle\Core\Book\State;
 use WetCradle\Server\Plan\Batch;
 
 /** A batch's result as folded from its entries by the core, written again in the transaction of each act. */
@@ -56,6 +57,14 @@ class BatchStanding
         $this->lost = $result->lostByCause;
         $this->states = $result->standing;
         $this->counted = $result->isCounted();
+    }
+
+    /** @return array<string, int> how many stand in each state by the column, zeros too; none where nothing is entered yet */
+    public static function statesOf(mixed $column): array
+    {
+        $none = array_fill_keys(array_column(State::cases(), 'value'), 0);
+
+        return is_string($column) ? array_map(intval(...), (array) json_decode($column, true)) + $none : $none;
     }
 
     public function rate(): ?float

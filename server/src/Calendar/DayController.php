@@ -12,9 +12,8 @@ use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Plan\DayList;
 use WetCradle\Core\Plan\Job;
 use WetCradle\Core\Plan\NextThing;
-use WetCradle\Core\Plan\Outlook;
+use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Tags;
-use WetCradle\Server\Potting\Queue;
 use WetCradle\Server\Stock\TakeSheets;
 use WetCradle\Server\Wanted\WantedViews;
 
@@ -26,7 +25,8 @@ final class DayController
         private readonly Tags $tags,
         private readonly WantedViews $wanted,
         private readonly TakeSheets $takeSheets,
-        private readonly Queue $queue,
+        private readonly Outlooks $outlooks,
+        private readonly House $house,
         private readonly Today $today,
     ) {
     }
@@ -46,7 +46,7 @@ final class DayController
             $short[] = ['order' => (string) $one['id'], 'short' => max(1, (int) $one['outlook']['short']), 'due' => $last ?? Week::of((string) $one['readyWeek'])->monday(), 'why' => (string) $one['outlook']['words'], 'mendable' => $last !== null];
         }
         $past = $week->until($this->today->week()) > 0;
-        $things = $past ? [] : DayList::of($this->outlooks(), $unplanned, $short, $week, $this->today->day());
+        $things = $past ? [] : DayList::of(array_values($this->outlooks->all()), $unplanned, $short, $week, $this->today->day(), $this->house->defaults());
         $tags = $this->tags->byCode(array_values(array_unique(array_map(static fn (NextThing $t) => $t->about, array_filter($things, static fn (NextThing $t) => !in_array($t->job, [Job::Plan, Job::Short], true))))));
 
         $clocks = $this->takeSheets->running();
@@ -68,42 +68,6 @@ final class DayController
             ], $things),
             'logged' => $this->logged($week),
         ]);
-    }
-
-    /** @return list<Outlook> */
-    private function outlooks(): array
-    {
-        $rows = $this->db->iterateAssociative(
-            "SELECT b.code, l.number, CASE WHEN b.stuck_on IS NULL THEN b.planned ELSE 0 END AS planned, coalesce(b.stuck_on, b.stick_on) AS stick_on, b.rooted_from, b.pot_on,
-                (SELECT count FROM standing WHERE line_id = l.id AND state = 'stuck') AS stuck, (SELECT count FROM standing WHERE line_id = l.id AND state = 'rooted') AS rooted,
-                l.since, (SELECT max(a.on_day) FROM act a JOIN entry e ON e.act_id = a.id LEFT JOIN act u ON u.undoes = a.id WHERE a.kind = 'count_and_pot' AND u.id IS NULL AND (e.from_line = l.id OR e.to_line = l.id)) AS counted_on,
-                l.id AS line_id, (SELECT max(r.on_day) FROM root_check r WHERE r.line_id = l.id) AS checked_on
-             FROM batch b LEFT JOIN line l ON l.batch_id = b.id
-             WHERE b.called_off = 0 AND b.left_bench_on IS NULL",
-        );
-        $found = [];
-        $triggers = $this->queue->triggers();
-        foreach ($rows as $row) {
-            $trigger = $triggers[(int) $row['line_id']] ?? null;
-            $day = static fn (string $column) => $row[$column] === null ? null : new \DateTimeImmutable((string) $row[$column]);
-            $checked = $day('checked_on');
-            $counted = $day('counted_on');
-            $found[] = new Outlook(
-                (string) $row['code'],
-                (int) ($row['number'] ?? 1),
-                (int) $row['planned'],
-                (int) $row['stuck'],
-                (int) $row['rooted'],
-                new \DateTimeImmutable((string) $row['stick_on']),
-                new \DateTimeImmutable((string) $row['rooted_from']),
-                new \DateTimeImmutable((string) $row['pot_on']),
-                max($checked, $counted),
-                $trigger?->isDue === true && ($counted === null || $checked > $counted) ? $trigger->words : null,
-                (int) $row['number'] > 1,
-            );
-        }
-
-        return $found;
     }
 
     /** @return list<array<string, mixed>> acts and checks of that week, newest first */

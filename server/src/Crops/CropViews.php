@@ -12,6 +12,7 @@ use WetCradle\Core\Crops\LikeCrops;
 use WetCradle\Core\Crops\OpenWeeks;
 use WetCradle\Core\Crops\WaysCompared;
 use WetCradle\Core\Crops\WaySheet;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\TrayKind;
@@ -73,7 +74,7 @@ final class CropViews
         $sheet = $way->core();
         $tray = $this->em->find(TrayKind::class, $sheet->trayKind) ?? throw new \LogicException('A sheet names a kind of tray.');
         $batches = $this->history->of($way);
-        $rate = $this->history->rate($way, CropHistory::past($batches));
+        $rate = $this->history->rateOf($way);
         $used = (int) $this->db->fetchOne('SELECT count(*) FROM batch WHERE sheet_id IN (SELECT id FROM way_sheet WHERE way_id = ?)', [$way->id]);
 
         return [
@@ -89,15 +90,15 @@ final class CropViews
             'tray' => $tray->toArray(),
             'window' => $this->window($way, $this->today->week()),
             'learnt' => $this->history->learnt($way, $batches),
-            'figures' => WaysCompared::figures($sheet, $rate->forNewBatch, $tray->cells, $tray->squareMetres()),
+            'figures' => WaysCompared::figures($sheet, $rate->forNewBatch, $tray->cells, $tray->squareMetres(), $this->house->defaults()),
             'versions' => $this->versions($way),
-        ] + self::derived($sheet, $rules);
+        ] + self::derived($sheet, $rules, $this->house->defaults());
     }
 
     /** @return array{words: string, daysToRoot: array{float, float}, weaningDays: int, differs: list<array<string, string>>} */
-    public static function derived(WaySheet $sheet, HouseRules $rules): array
+    public static function derived(WaySheet $sheet, HouseRules $rules, HouseDefaults $house): array
     {
-        return ['words' => $sheet->words(), 'daysToRoot' => $sheet->daysToRoot()->pair(), 'weaningDays' => $sheet->weaningDays(), 'differs' => $rules->differences($sheet)];
+        return ['words' => $sheet->words(), 'daysToRoot' => $sheet->daysToRoot()->pair(), 'weaningDays' => $sheet->weaningDays(), 'differs' => $rules->differences($sheet, $house)];
     }
 
     /** @return list<array<string, mixed>> the newest first, each with what it changed */

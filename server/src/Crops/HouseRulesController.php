@@ -60,16 +60,16 @@ final class HouseRulesController
         })->sheet((int) $tray->id));
         $differing = [];
         foreach ($this->em->createQuery('SELECT w, s, c FROM '.Way::class.' w JOIN w.sheet s JOIN w.crop c ORDER BY c.name')->getResult() as $way) {
-            foreach ($rules->differences($way->core()) as $difference) {
+            foreach ($rules->differences($way->core(), $this->house->defaults()) as $difference) {
                 $differing[$difference['school']][] = ['crop' => $way->crop->name, 'slug' => $way->crop->slug, 'here' => $difference['here']];
             }
         }
 
-        return ['version' => $nursery->version, 'rules' => array_map(static fn (School $school) => [
+        return ['version' => $nursery->version, 'rules' => array_map(fn (School $school) => [
             'school' => $school->value,
             'question' => $school->question(),
             'chosen' => $rules->of($school),
-            'options' => array_map(static fn (string $option, string $words) => ['option' => $option, 'words' => $words, 'effect' => SchoolEffect::words($school, $option, $example($school))], array_keys($school->options()), $school->options()),
+            'options' => array_map(fn (string $option, string $words) => ['option' => $option, 'words' => $words, 'effect' => SchoolEffect::words($school, $option, $example($school), $this->house->defaults())], array_keys($school->options()), $school->options()),
             'differing' => $differing[$school->value] ?? [],
         ], School::cases())];
     }

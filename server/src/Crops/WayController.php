@@ -53,7 +53,7 @@ final class WayController
         $sheet = $this->sheets->read($in->object('sheet'));
         $in->done();
 
-        return new JsonResponse(['sheet' => $sheet->toArray()] + CropViews::derived($sheet, $this->house->nursery()->rules()));
+        return new JsonResponse(['sheet' => $sheet->toArray()] + CropViews::derived($sheet, $this->house->nursery()->rules(), $this->house->defaults()));
     }
 
     #[Route('/api/crops/{slug}/ways', methods: ['POST'])]

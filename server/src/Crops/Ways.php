@@ -19,6 +19,12 @@ final class Ways
         return $this->em->createQuery('SELECT c, w, s FROM '.Crop::class.' c JOIN c.ways w JOIN w.sheet s ORDER BY c.name, w.house DESC, w.id')->getResult();
     }
 
+    /** @return list<Way> every way, by the crops' names */
+    public function all(): array
+    {
+        return array_merge([], ...array_map(static fn (Crop $crop) => array_values($crop->ways->toArray()), $this->crops()));
+    }
+
     /** @return list<Way> the house way of each crop, by the crops' names */
     public function house(): array
     {

@@ -32,6 +32,11 @@ final class MigrateCommand extends Command
 
             return self::SUCCESS;
         }
+        foreach ($plan->getItems() as $step) {
+            if ($step->getMigration()->isTransactional()) {
+                throw new \LogicException(sprintf('%s would end our transaction with its own; it must say that it is not transactional.', $step->getVersion()));
+            }
+        }
         // One transaction of ours around all steps: the migrator's own cannot see one begun with BEGIN IMMEDIATE.
         // A step may build a table anew under its old name, which only works while nobody looks at what points to it.
         $this->connection->executeStatement('PRAGMA foreign_keys = OFF');

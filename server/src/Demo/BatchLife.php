@@ -6,7 +6,6 @@ namespace WetCradle\Server\Demo;
 
 use Doctrine\DBAL\Connection;
 use WetCradle\Core\Bench\Timetable;
-use WetCradle\Core\Bench\Trays;
 use WetCradle\Core\Book\ActKind;
 use WetCradle\Core\Book\CountBook;
 use WetCradle\Core\Book\Entry;
@@ -14,6 +13,7 @@ use WetCradle\Core\Book\FullCount;
 use WetCradle\Core\Book\Losses;
 use WetCradle\Core\Book\State;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Crops\Trays;
 use WetCradle\Core\Dates\PlainDates;
 
 /** Plays made-up batches through the core's count book, from the order to the sale, and stops each at today. */

@@ -10,10 +10,11 @@ use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Calendar\WindowShift;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Crops\WayWindows;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Plan\StickAgain;
+use WetCradle\Core\Rooting\ReadyCheck;
 use WetCradle\Core\Rooting\StageTally;
 use WetCradle\Core\Telling;
-use WetCradle\Server\Rooting\CheckViews;
 
 /**
  * One batch of the made-up nursery fails a check today, while its crop can still be stuck again in time: of those that
@@ -69,7 +70,7 @@ final class DemoFailure
         $readyShare = (float) json_decode((string) $row['details'], true, 64, JSON_THROW_ON_ERROR)['potting']['readyShare'];
         $this->db->update('wanted', ['ready_week' => $ready], ['id' => $row['wanted']]);
         $tally = StageTally::of(self::LIFTED);
-        $check = CheckViews::ready($tally->lifted(), $tally->rooted(), $readyShare);
+        $check = ReadyCheck::inHouse($tally->lifted(), $tally->rooted(), $readyShare, HouseDefaults::usual());
         $this->db->insert('root_check', ['line_id' => $row['line'], 'on_day' => $this->today->format('Y-m-d'), 'stages' => json_encode($tally->counts, JSON_THROW_ON_ERROR), 'there' => (int) $this->db->fetchOne('SELECT waiting FROM batch_standing WHERE batch_id = ?', [$row['id']]), 'lifted' => $tally->lifted(), 'rooted' => $tally->rooted(),
             'threshold' => $readyShare, 'chance' => $check->chance(), 'verdict' => $check->verdict(), 'note' => 'Rot from the base, in all corners.', 'by_id' => 2, 'at' => $this->today->format('Y-m-d 08:10:00')]);
     }

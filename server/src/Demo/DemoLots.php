@@ -7,6 +7,7 @@ namespace WetCradle\Server\Demo;
 use Doctrine\DBAL\Connection;
 use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Crops\WaySheet;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Potting\GrowOnSteps;
 use WetCradle\Core\Rooting\PracticeSet;
 use WetCradle\Core\Rooting\RootStage;
@@ -84,7 +85,7 @@ final class DemoLots
     private function steps(int $lot, string $details, \DateTimeImmutable $pottedOn, \DateTimeImmutable $readyOn): void
     {
         $sheet = WaySheet::of((array) json_decode($details, true, 64, JSON_THROW_ON_ERROR))->potting;
-        foreach (GrowOnSteps::of($sheet, $pottedOn, $readyOn, $this->air) as $step) {
+        foreach (GrowOnSteps::of($sheet, $pottedOn, $readyOn, $this->air, HouseDefaults::usual()) as $step) {
             $on = $step['on']->modify(sprintf('+%d days', $this->chance->between(0, 3)));
             if ($on <= $this->today && ($on < $this->today->modify('-8 days') || $this->chance->happens(0.6))) {
                 $this->db->insert('lot_step', ['lot_id' => $lot, 'kind' => $step['kind'], 'on_day' => $on->format('Y-m-d'), 'note' => null, 'at' => $on->setTime(15, 10)->format('Y-m-d H:i:s'), 'by_id' => $this->chance->oneOf(self::HANDS)]);

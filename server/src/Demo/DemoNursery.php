@@ -12,6 +12,7 @@ use WetCradle\Core\Calendar\Season;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Dates\PlainDates;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Plan\BatchCode;
 use WetCradle\Server\Account\Account;
 use WetCradle\Server\Bench\Pots;
@@ -38,7 +39,7 @@ final class DemoNursery
         $nursery = Readable::yaml('nursery.yaml');
         $this->settle($nursery);
         $air = Climate::from((string) $nursery['climate'])->air((string) $nursery['hemisphere']);
-        $timetable = Timetable::at($air);
+        $timetable = Timetable::at($air, HouseDefaults::usual());
         $crops = $this->crops($timetable);
         $stock = new DemoStock($this->db, $this->today->day());
         $blocks = $stock->plant($crops);

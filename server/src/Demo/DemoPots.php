@@ -5,12 +5,13 @@ declare(strict_types=1);
 namespace WetCradle\Server\Demo;
 
 use Doctrine\DBAL\Connection;
+use WetCradle\Core\Bench\Potted;
 use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Bench\Zone;
+use WetCradle\Core\Bench\ZoneKind;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Numbers\Range;
 use WetCradle\Server\Bench\Pots;
-use WetCradle\Server\Bench\Potted;
 
 /** Stands what is potted already where there is room for it, in the order in which it was potted. */
 final class DemoPots
@@ -27,7 +28,7 @@ final class DemoPots
         $lying = [];
         foreach ($this->zones as $zone) {
             if ((bool) $zone['onlyPots']) {
-                $cores[(int) $zone['id']] = Zone::of((string) $zone['name'], (int) $zone['trays'], Range::of((float) $zone['heatLow'], (float) $zone['heatHigh']), Range::of(0, 0), false, [], true, (bool) $zone['frostFree']);
+                $cores[(int) $zone['id']] = Zone::of((string) $zone['name'], (int) $zone['trays'], Range::of((float) $zone['heatLow'], (float) $zone['heatHigh']), Range::of(0, 0), ZoneKind::Open, [], true, (bool) $zone['frostFree']);
             }
         }
         $potted = array_filter($this->pots->during($now, $now), static fn (Potted $p) => $p->isPotted);

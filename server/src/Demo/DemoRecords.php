@@ -11,9 +11,10 @@ use WetCradle\Core\Book\CountBook;
 use WetCradle\Core\Book\Entry;
 use WetCradle\Core\Book\State;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\House\HouseDefaults;
+use WetCradle\Core\Rooting\ReadyCheck;
 use WetCradle\Core\Rooting\StageTally;
 use WetCradle\Server\Book\Ledger;
-use WetCradle\Server\Rooting\CheckViews;
 
 /** Writes the made-up nursery's rows straight into the tables, whose own guards check every entry. */
 final class DemoRecords
@@ -60,7 +61,7 @@ final class DemoRecords
     /** @return string the verdict */
     public function check(int $line, \DateTimeImmutable $on, StageTally $tally, float $threshold, int $by): string
     {
-        $ready = CheckViews::ready($tally->lifted(), $tally->rooted(), $threshold);
+        $ready = ReadyCheck::inHouse($tally->lifted(), $tally->rooted(), $threshold, HouseDefaults::usual());
         $this->db->insert('root_check', ['line_id' => $line, 'on_day' => $on->format('Y-m-d'), 'stages' => json_encode($tally->counts, JSON_THROW_ON_ERROR), 'there' => max($tally->lifted(), $this->book->at($line, State::Stuck) + $this->book->at($line, State::Rooted)), 'lifted' => $tally->lifted(), 'rooted' => $tally->rooted(),
             'threshold' => $threshold, 'chance' => $ready->chance(), 'verdict' => $ready->verdict(), 'note' => null, 'by_id' => $by, 'at' => $on->setTime(9, 20)->format('Y-m-d H:i:s')]);
 

@@ -7,7 +7,9 @@ namespace WetCradle\Server\Demo;
 use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Bench\Timetable;
 use WetCradle\Core\Bench\Zone;
+use WetCradle\Core\Bench\ZoneKind;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Range;
 
 /** Finds each batch of the made-up nursery a zone that suits it and a stock block that can give, as its people would have. */
@@ -30,7 +32,7 @@ final class Placing
     public function __construct(array $zones, private readonly array $blocks, private readonly Timetable $timetable, private readonly Chance $chance)
     {
         foreach (array_filter($zones, static fn (array $zone) => !(bool) $zone['onlyPots']) as $zone) {
-            $this->zones[(int) $zone['id']] = Zone::of((string) $zone['name'], (int) $zone['trays'], Range::of((float) $zone['heatLow'], (float) $zone['heatHigh']), Range::of((float) $zone['mistLow'], (float) $zone['mistHigh']), $zone['kind'] === 'frame');
+            $this->zones[(int) $zone['id']] = Zone::of((string) $zone['name'], (int) $zone['trays'], Range::of((float) $zone['heatLow'], (float) $zone['heatHigh']), Range::of((float) $zone['mistLow'], (float) $zone['mistHigh']), ZoneKind::from((string) $zone['kind']));
         }
     }
 
@@ -74,7 +76,7 @@ final class Placing
         foreach ($this->zones as $id => $zone) {
             $offer = $zone->offerTo($tenant, $this->tenants[$id] ?? []);
             if ($offer->isYes() && $zone->offerTo($this->tenant($plan, $zone), $this->tenants[$id] ?? [])->isYes()) {
-                $fitting[$id] = [$zone->distanceFrom($tenant), $offer->leastFree];
+                $fitting[$id] = $offer->rank($tenant, HouseDefaults::usual());
             }
         }
         asort($fitting);

@@ -9,9 +9,11 @@ use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Crops\Hormone;
 use WetCradle\Core\Crops\School;
 use WetCradle\Core\Crops\WaySheet;
+use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\Mixing\MixVolume;
 use WetCradle\Core\Mixing\Volume;
 use WetCradle\Core\Plan\CollectOrder;
+use WetCradle\Core\Plan\DayHours;
 use WetCradle\Core\Plan\StickOrder;
 use WetCradle\Core\Plan\ToStick;
 use WetCradle\Core\Stock\HoldClock;
@@ -29,14 +31,6 @@ use WetCradle\Server\Wanted\Pot;
 /** One sheet for a day and its crew: what is cut, made up, filled and stuck, in which order, and where it goes. */
 final class DaySheets
 {
-    /** Minutes to make up a mix, and a dip. */
-    private const MIX_MINUTES = 10;
-    private const DIP_MINUTES = 5;
-    /** cm at most that a stem is dipped. */
-    private const DIP_CM = 1.5;
-    /** Litres of sanitiser for blades and trays. */
-    private const BUCKET = 5.0;
-
     public function __construct(
         private readonly EntityManagerInterface $em,
         private readonly Mixes $mixes,
@@ -66,18 +60,19 @@ final class DaySheets
         $collect = $this->collect($batches['collect'], $collections, $day, $hands);
         $mixes = $this->mixed($batches['stick']);
         $dips = $this->dips($batches['stick']);
-        $ends = max([0, ...array_map(static fn (array $one) => $one['minutesTo'], $collect)]);
-        $makeUp = (int) ceil((self::MIX_MINUTES * count($mixes) + self::DIP_MINUTES * count($dips)) / $hands);
-        $start = max(CollectOrder::begins(), $ends) + $makeUp;
+        $house = $this->house->defaults();
+        $start = DayHours::sticksFrom(array_column($collect, 'minutesTo'), count($mixes), count($dips), $hands, $house);
         $stick = $this->stick($batches['stick'], $collections, $collect, $day, $hands, $start);
-        $norms = $this->house->nursery()->norms();
         $pots = $this->potting($day);
-        $hours = [
-            'collect' => array_sum(array_map(static fn (Batch $b) => $norms->hoursToCollect($b->planned), $batches['collect'])),
-            'makeUp' => (self::MIX_MINUTES * count($mixes) + self::DIP_MINUTES * count($dips)) / 60,
-            'stick' => array_sum(array_map(static fn (Batch $b) => $norms->hoursToStick($b->planned, $b->method), $batches['stick'])),
-            'pot' => array_sum(array_map(static fn (array $one) => $norms->hoursToPot($one['pots'], $one['pot']), $pots)),
-        ];
+        $hours = DayHours::of(
+            array_values(array_map(static fn (Batch $b) => $b->planned, $batches['collect'])),
+            array_values(array_map(static fn (Batch $b) => ['cuttings' => $b->planned, 'method' => $b->method], $batches['stick'])),
+            array_map(static fn (array $one) => ['plants' => $one['pots'], 'pot' => $one['pot']], $pots),
+            count($mixes),
+            count($dips),
+            $this->house->nursery()->norms(),
+            $house,
+        );
         $ticks = [];
         foreach ($this->em->getRepository(DayTick::class)->findBy(['onDay' => $day]) as $tick) {
             $ticks[$tick->step] = $tick->toArray();
@@ -87,7 +82,7 @@ final class DaySheets
             'day' => $day->format('Y-m-d'),
             'hands' => $hands,
             'there' => $there,
-            'hours' => $hours + ['all' => array_sum($hours)],
+            'hours' => ['collect' => $hours->collect, 'makeUp' => $hours->makeUp, 'stick' => $hours->stick, 'pot' => $hours->pot, 'all' => $hours->all()],
             'collect' => array_map(static fn (array $one) => array_diff_key($one, ['minutesTo' => 0]), $collect),
             'mixes' => $mixes,
             'dips' => $dips,
@@ -142,18 +137,18 @@ final class DaySheets
             $way = $b->sheet->core();
 
             return ['code' => $b->code, 'time' => $way->timeOfDay, 'keeps' => $way->hold->dry || $way->hold->coldDays > 0 ? null : 60 * $way->hold->shadedHours, 'minutes' => (int) ceil(60 * $norms->hoursToCollect($b->planned))];
-        }, $batches)), $hands);
+        }, $batches)), $hands, $this->house->defaults());
 
         return array_map(function (array $turn) use ($batches, $collections, $day): array {
             $batch = $batches[$turn['code']];
             $way = $batch->sheet->core();
             $collection = $collections[$batch->code] ?? null;
-            $clock = $collection === null ? HoldClock::of($way->hold, $way->hold->ways()[0], $day->setTime(0, $turn['from'])) : HoldClock::of($way->hold, $collection->how, $collection->startedAt);
+            $clock = $collection === null ? HoldClock::of($way->hold, $way->hold->ways()[0], $day->setTime(0, $turn['from']), $this->house->defaults()) : HoldClock::of($way->hold, $collection->how, $collection->startedAt, $this->house->defaults());
 
             return [
                 'step' => 'collect:'.$batch->code, 'batch' => $batch->code, 'crop' => $batch->crop->name, 'block' => $batch->block->code, 'place' => $batch->block->place, 'cuttings' => $batch->planned,
                 'from' => self::clock($turn['from']), 'to' => self::clock($turn['to']), 'minutesTo' => $turn['to'],
-                'carry' => TakeSheet::carry($way, $batch->planned), 'apart' => TakeSheet::keepApart($way, $this->rights->isProtected($batch->crop), $batch->block->minParents > 1),
+                'carry' => TakeSheet::carry($way, $batch->planned, $this->house->defaults()), 'apart' => TakeSheet::keepApart($way, $this->rights->isProtected($batch->crop), $batch->block->minParents > 1),
                 'keeps' => $clock->words($collection === null ? $clock->start : $this->today->now()), 'collectedAt' => $collection?->startedAt->format('H:i'), 'safety' => $way->safety,
             ];
         }, $order);
@@ -173,7 +168,7 @@ final class DaySheets
         ksort($by);
         $found = [];
         foreach ($by as $mix => $all) {
-            $litres = array_sum(array_map(static fn (Batch $b) => MixVolume::litres($b->trays, $b->trayKind->cells, $b->trayKind->cellMl), $all));
+            $litres = array_sum(array_map(fn (Batch $b) => MixVolume::inHouse($b->trays, $b->trayKind->cells, $b->trayKind->cellMl, $this->house->defaults()), $all));
             $found[] = ['step' => 'mix:'.mb_substr((string) $mix, 0, 150), 'batches' => array_map(static fn (Batch $b) => $b->code, $all)]
                 + $this->mixes->made((string) $mix, Volume::litres($litres), array_map(static fn (Batch $b) => ['batch' => $b->code, 'sheet' => $b->sheet->core()], $all));
         }
@@ -200,7 +195,7 @@ final class DaySheets
         foreach ($by as $words => $all) {
             $hormone = $all[0]->sheet->core()->hormone;
             $cuttings = array_sum(array_map(static fn (Batch $b) => $b->planned, $all));
-            $depth = max(array_map(static fn (Batch $b) => self::dipDepth($b->sheet->core()), $all));
+            $depth = max(array_map(fn (Batch $b) => $this->dipDepth($b->sheet->core()), $all));
             $codes = array_map(static fn (Batch $b) => $b->code, $all);
             $found[] = ['step' => 'dip:'.$words, 'hormone' => $words, 'kind' => $hormone->kind, 'asked' => (int) $hormone->ppm, 'cuttings' => $cuttings, 'depthCm' => $depth, 'batches' => $codes, 'made' => $this->madeFor($all)] + $this->shelf->dip($hormone, $cuttings, $depth);
         }
@@ -236,8 +231,8 @@ final class DaySheets
         }
         $dipped = $rule === 'none' || !$one->forMaterial ? [] : array_filter($batches, static fn (Batch $b) => $b->sheet->core()->wash === 'allowed');
 
-        return ['step' => 'clean:'.$one->name, 'name' => $one->name, 'words' => $one->core()->words(), 'litres' => self::BUCKET, 'minutes' => $one->minutes, 'neverMeets' => $one->neverMeets,
-            'dipped' => array_keys($dipped), 'never' => array_keys(array_filter($batches, static fn (Batch $b) => $b->sheet->core()->wash === 'never'))] + $one->core()->make(Volume::litres(self::BUCKET))->toArray();
+        return ['step' => 'clean:'.$one->name, 'name' => $one->name, 'words' => $one->core()->words(), 'litres' => $this->house->defaults()->number(HouseDefault::Bucket), 'minutes' => $one->minutes, 'neverMeets' => $one->neverMeets,
+            'dipped' => array_keys($dipped), 'never' => array_keys(array_filter($batches, static fn (Batch $b) => $b->sheet->core()->wash === 'never'))] + $one->core()->make(Volume::litres($this->house->defaults()->number(HouseDefault::Bucket)))->toArray();
     }
 
     /**
@@ -252,7 +247,7 @@ final class DaySheets
         foreach ($this->em->createQuery('SELECT b, c, s FROM '.Batch::class.' b JOIN b.crop c JOIN b.sheet s WHERE b.calledOff = false AND b.stuckOn IS NOT NULL AND b.leftBenchOn IS NULL AND b.potOn = :day ORDER BY b.code')->setParameter('day', $day->format('Y-m-d'))->getResult() as $batch) {
             $potted = $this->pots->of($batch->code);
             if ($potted !== null) {
-                $litres = MixVolume::litres($potted->pots, 1, (float) ($millilitres[$potted->pot] ?? 0));
+                $litres = MixVolume::inHouse($potted->pots, 1, (float) ($millilitres[$potted->pot] ?? 0), $this->house->defaults());
                 $found[] = ['step' => 'pot:'.$batch->code, 'batch' => $batch->code, 'crop' => $batch->crop->name, 'pots' => $potted->pots, 'pot' => $potted->pot,
                     'mix' => $this->mixes->made($batch->sheet->core()->potting->mix, Volume::litres($litres), []), 'zone' => $batch->potsZone?->name, 'labels' => $potted->pots];
             }
@@ -285,8 +280,8 @@ final class DaySheets
         foreach ($batches as $code => $batch) {
             $way = $batch->sheet->core();
             $collection = $collections[$code] ?? null;
-            $since = $collection !== null ? $collection->startedAt : (isset($cut[$code]) ? $day->setTime(...array_map(intval(...), explode(':', (string) $cut[$code]['from']))) : $day->setTime(0, CollectOrder::begins()));
-            $clock = HoldClock::of($way->hold, $collection !== null ? $collection->how : $way->hold->ways()[0], $since);
+            $since = $collection !== null ? $collection->startedAt : (isset($cut[$code]) ? $day->setTime(...array_map(intval(...), explode(':', (string) $cut[$code]['from']))) : $day->setTime(0, CollectOrder::begins($this->house->defaults())));
+            $clock = HoldClock::of($way->hold, $collection !== null ? $collection->how : $way->hold->ways()[0], $since, $this->house->defaults());
             $due = intdiv($clock->due->getTimestamp() - $day->setTime(0, 0)->getTimestamp(), 60);
             // What is left dry is stuck once it has sealed, whenever that is.
             [$ready, $due] = $clock->seals ? [max(0, $collection === null ? 0 : min($due, 24 * 60)), null] : [isset($cut[$code]) && $collection === null ? (int) $cut[$code]['minutesTo'] : 0, $due < 24 * 60 ? max(0, $due) : null];
@@ -303,7 +298,7 @@ final class DaySheets
                 'cuttings' => $batch->planned, 'trays' => $batch->trays, 'mix' => $way->mix, 'hormone' => $way->hormone->words(), 'depthCm' => $way->depthCm, 'each' => $way->each, 'up' => $way->cut->up,
                 'zone' => $batch->zone->name, 'setting' => $setting[(int) $batch->zone->id] ?? null, 'isStuck' => $batch->isStuck(), 'safety' => $way->safety,
             ];
-        }, StickOrder::of($asked, $hands, $start));
+        }, StickOrder::of($asked, $hands, $start, $this->house->defaults()));
     }
 
     /**
@@ -345,9 +340,9 @@ final class DaySheets
         return $found;
     }
 
-    private static function dipDepth(WaySheet $way): float
+    private function dipDepth(WaySheet $way): float
     {
-        return max(0.5, min(self::DIP_CM, $way->depthCm));
+        return max(0.5, min($this->house->defaults()->number(HouseDefault::DipDepth), $way->depthCm));
     }
 
     private static function dipWords(Hormone $hormone): string

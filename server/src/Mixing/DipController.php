@@ -14,11 +14,12 @@ use WetCradle\Core\Mixing\Auxin;
 use WetCradle\Core\Mixing\DilutionRatio;
 use WetCradle\Core\Mixing\DipStock;
 use WetCradle\Core\Mixing\Volume;
-use WetCradle\Core\Plan\BatchCode;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Crops\Way;
+use WetCradle\Server\Crops\Ways;
 use WetCradle\Server\Database\Writing;
-use WetCradle\Server\Plan\Batch;
+use WetCradle\Server\Plan\Batches;
 
 /** Hormones on the shelf and the dips made of them, with the batches that they were made for; and sanitisers, by their labels. */
 final class DipController
@@ -26,7 +27,7 @@ final class DipController
     /** Dips of the log that are shown. */
     private const SHOWN = 60;
 
-    public function __construct(private readonly EntityManagerInterface $em, private readonly Shelf $shelf, private readonly Writing $writing, private readonly Today $today)
+    public function __construct(private readonly Batches $batches, private readonly EntityManagerInterface $em, private readonly Shelf $shelf, private readonly Ways $ways, private readonly Writing $writing, private readonly Today $today)
     {
     }
 
@@ -97,7 +98,7 @@ final class DipController
     {
         $this->writing->once(function () use ($in): void {
             [$stock, $ppm, $cuttings, $depth] = $this->asked($in);
-            $batches = array_map($this->batch(...), $in->texts('batches', 60));
+            $batches = array_map(fn (string $code) => $this->batches->byCode($code, 'batches'), $in->texts('batches', 60));
             $in->done();
             $dip = $this->shelf->of($stock, $ppm, $cuttings, $depth);
             $this->em->persist(new MadeDip($stock, $dip['ppm'] ?? (float) $ppm, $dip['stockMl'], $dip['waterMl'], $dip['grams'], $batches, $this->today->now(), $this->writing->by()));
@@ -201,13 +202,6 @@ final class DipController
         $in->done();
     }
 
-    private function batch(string $typed): Batch
-    {
-        $code = BatchCode::typed($typed);
-
-        return ($code === null ? null : $this->em->getRepository(Batch::class)->findOneBy(['code' => $code->written])) ?? throw Refused::because('unknown', 'batches', sprintf('There is no batch %s.', $typed));
-    }
-
     private function stock(int $id): HormoneStock
     {
         return $this->em->find(HormoneStock::class, $id) ?? throw new NotFoundHttpException();
@@ -218,6 +212,14 @@ final class DipController
         return $this->em->find(Disinfectant::class, $id) ?? throw new NotFoundHttpException();
     }
 
+    /** @return list<string> crops whose house way must not be washed or dipped */
+    private function neverDipped(): array
+    {
+        $never = array_filter($this->ways->house(), static fn (Way $way) => $way->core()->wash === 'never');
+
+        return array_values(array_map(static fn (Way $way) => $way->crop->name, $never));
+    }
+
     /** @return array{stocks: list<array<string, mixed>>, made: list<array<string, mixed>>, sanitisers: list<array<string, mixed>>, neverDipped: list<string>} `neverDipped` are crops whose sheet forbids it */
     private function say(): array
     {
@@ -225,7 +227,7 @@ final class DipController
             'stocks' => array_map(fn (HormoneStock $s) => $s->toArray($this->today->day()), $this->em->getRepository(HormoneStock::class)->findBy([], ['what' => 'ASC', 'kind' => 'DESC', 'ppm' => 'ASC', 'id' => 'ASC'])),
             'made' => array_map(static fn (MadeDip $m) => $m->toArray(), $this->em->getRepository(MadeDip::class)->findBy([], ['madeAt' => 'DESC', 'id' => 'DESC'], self::SHOWN)),
             'sanitisers' => array_map(static fn (Disinfectant $d) => $d->toArray(), $this->em->getRepository(Disinfectant::class)->findBy([], ['name' => 'ASC'])),
-            'neverDipped' => array_map(strval(...), $this->em->getConnection()->fetchFirstColumn("SELECT DISTINCT c.name FROM crop c JOIN way y ON y.crop_id = c.id JOIN way_sheet s ON s.id = y.sheet_id WHERE y.house = 1 AND json_extract(s.details, '$.wash') = 'never' ORDER BY c.name")),
+            'neverDipped' => $this->neverDipped(),
         ];
     }
 }

@@ -10,21 +10,22 @@ use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\Mixing\MixVolume;
 use WetCradle\Core\Mixing\Recipe;
 use WetCradle\Core\Mixing\Volume;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Crops\Way;
+use WetCradle\Server\Crops\Ways;
 use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\TrayKind;
 use WetCradle\Server\Wanted\Pot;
 
 /** Mixes by their parts: kept, reckoned for trays and pots, held against a crop's sheet. */
 final class MixController
 {
-    private const USED = "SELECT DISTINCT json_extract(s.details, '$.mix.parts') FROM way y JOIN way_sheet s ON s.id = y.sheet_id UNION SELECT DISTINCT json_extract(s.details, '$.potting.mix') FROM way y JOIN way_sheet s ON s.id = y.sheet_id";
-
-    public function __construct(private readonly EntityManagerInterface $em, private readonly Mixes $mixes, private readonly Writing $writing)
+    public function __construct(private readonly EntityManagerInterface $em, private readonly Mixes $mixes, private readonly Ways $ways, private readonly House $house, private readonly Writing $writing)
     {
     }
 
@@ -107,8 +108,9 @@ final class MixController
         if ($pots === 0 && $in->has('pot')) {
             $in->count('pot', 1);
         }
-        $compaction = $in->has('compaction') ? $in->number('compaction', 1, 3) : MixVolume::COMPACTION;
-        $waste = $in->has('waste') ? $in->number('waste', 0, 1) : MixVolume::WASTE;
+        $house = $this->house->defaults();
+        $compaction = $in->has('compaction') ? $in->number('compaction', 1, 3) : $house->number(HouseDefault::Compaction);
+        $waste = $in->has('waste') ? $in->number('waste', 0, 1) : $house->number(HouseDefault::Waste);
         $way = $in->has('way') ? $this->em->find(Way::class, $in->count('way', 1)) ?? throw Refused::because('unknown', 'way', 'There is no such way.') : null;
         $in->done();
         if ($trays + $pots === 0) {
@@ -176,10 +178,16 @@ final class MixController
         $part->core();
     }
 
-    /** @return list<string> */
+    /** @return list<string> mixes as the newest sheets write them */
     private function used(): array
     {
-        return array_map(strval(...), $this->em->getConnection()->fetchFirstColumn(self::USED));
+        $used = [];
+        foreach ($this->ways->all() as $way) {
+            $used[] = $way->core()->mix;
+            $used[] = $way->core()->potting->mix;
+        }
+
+        return array_values(array_unique($used));
     }
 
     /** @return array{parts: list<array<string, mixed>>, mixes: list<array<string, mixed>>, used: list<string>} `used` as crop sheets write them */

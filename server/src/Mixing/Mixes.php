@@ -6,11 +6,13 @@ namespace WetCradle\Server\Mixing;
 
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Crops\WaySheet;
+use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\Mixing\MixJudged;
 use WetCradle\Core\Mixing\MixMade;
 use WetCradle\Core\Mixing\MixPart;
 use WetCradle\Core\Mixing\Recipe;
 use WetCradle\Core\Mixing\Volume;
+use WetCradle\Server\Nursery\House;
 
 /** The mixes of the house: what a crop sheet's words come to, reckoned and judged. */
 final class Mixes
@@ -18,7 +20,7 @@ final class Mixes
     /** @var ?array<string, MixPart> */
     private ?array $known = null;
 
-    public function __construct(private readonly EntityManagerInterface $em)
+    public function __construct(private readonly EntityManagerInterface $em, private readonly House $house)
     {
     }
 
@@ -50,11 +52,11 @@ final class Mixes
     public function made(string $words, Volume $litres, array $for, ?float $each = null): array
     {
         $recipe = $this->recipe($words);
-        $made = MixMade::of($recipe, $litres, $this->known());
+        $made = MixMade::of($recipe, $litres, $this->known(), Volume::litres($this->house->defaults()->number(HouseDefault::Barrow)));
         $down = $made->fromWholeBags()->in('l');
         $against = [];
         foreach ($for as ['batch' => $batch, 'sheet' => $sheet]) {
-            foreach (MixJudged::against($recipe, $this->known(), $sheet) as $one) {
+            foreach (MixJudged::against($recipe, $this->known(), $sheet, $this->house->defaults()) as $one) {
                 $against[$one['words']] ??= $one + ['batches' => []];
                 $against[$one['words']]['batches'][] = $batch;
             }

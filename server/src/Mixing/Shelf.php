@@ -10,11 +10,12 @@ use WetCradle\Core\Crops\Hormone;
 use WetCradle\Core\Mixing\DipChoice;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Nursery\House;
 
 /** The hormones on the shelf, and what is made of them. */
 final class Shelf
 {
-    public function __construct(private readonly EntityManagerInterface $em, private readonly Today $today)
+    public function __construct(private readonly EntityManagerInterface $em, private readonly House $house, private readonly Today $today)
     {
     }
 
@@ -32,7 +33,7 @@ final class Shelf
     public function dip(Hormone $asked, int $cuttings, float $depthCm, ?HormoneStock $only = null): array
     {
         $stocks = $only === null ? $this->stocks() : [$only];
-        $choice = DipChoice::of($asked, array_map(static fn (HormoneStock $s) => $s->core(), $stocks), $cuttings, $depthCm, $this->today->day());
+        $choice = DipChoice::of($asked, array_map(static fn (HormoneStock $s) => $s->core(), $stocks), $cuttings, $depthCm, $this->today->day(), $this->house->defaults());
         $stock = $choice->stock === null ? null : $stocks[$choice->stock];
 
         return [

@@ -27,7 +27,7 @@ final class AirController
         private readonly Redating $redating,
         private readonly Writing $writing,
         private readonly Today $today,
-        #[Autowire('%kernel.project_dir%/../demo/sites')] private readonly string $sites,
+        #[Autowire('%kernel.project_dir%/sites')] private readonly string $sites,
     ) {
     }
 

@@ -8,6 +8,7 @@ use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Bench\Timetable;
 use WetCradle\Core\Calendar\SiteAir;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Refused;
 
 /** The one nursery row, wherever it is needed. */
@@ -15,6 +16,7 @@ final class House
 {
     private ?SiteAir $air = null;
     private ?Timetable $timetable = null;
+    private ?HouseDefaults $reckonedBy = null;
     /** @var list<float|int> what it was reckoned from, as the database has it */
     private array $means = [];
 
@@ -46,8 +48,19 @@ final class House
     public function timetable(): Timetable
     {
         $air = $this->air();
+        $defaults = $this->defaults();
+        if ($this->timetable === null || $this->reckonedBy !== $defaults) {
+            $this->timetable = Timetable::at($air, $defaults);
+            $this->reckonedBy = $defaults;
+        }
 
-        return $this->timetable ??= Timetable::at($air);
+        return $this->timetable;
+    }
+
+    /** The habits of this house. */
+    public function defaults(): HouseDefaults
+    {
+        return $this->nursery()->defaults();
     }
 
     public function nursery(): Nursery

@@ -11,6 +11,7 @@ use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Calendar\WindowShift;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Crops\HouseRules;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Plan\Costs;
 use WetCradle\Core\Plan\Crew;
 use WetCradle\Core\Plan\WorkNorms;
@@ -40,6 +41,11 @@ class Nursery
     /** @var list<float> the site's monthly mean air, °C, January to December */
     #[ORM\Column(type: Types::JSON)]
     public array $air;
+
+    /** @var array<string, float> where the house has other habits than the usual ones, as HouseDefaults gives it */
+    #[ORM\Column(type: Types::JSON)]
+    public array $houseDefaults = [];
+    private ?HouseDefaults $defaults = null;
 
     #[ORM\Column]
     public int $collectedAnHour = WorkNorms::COLLECTED;
@@ -85,6 +91,17 @@ class Nursery
     public function rules(): HouseRules
     {
         return HouseRules::usual()->with(Fields::of($this->houseRules));
+    }
+
+    public function defaults(): HouseDefaults
+    {
+        return $this->defaults ??= HouseDefaults::of($this->houseDefaults);
+    }
+
+    public function keepDefaults(HouseDefaults $defaults): void
+    {
+        $this->houseDefaults = $defaults->toArray();
+        $this->defaults = $defaults;
     }
 
     public function shift(): WindowShift

@@ -11,6 +11,7 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use WetCradle\Core\Bench\Positions;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Plan\Batch;
@@ -20,7 +21,7 @@ use WetCradle\Server\Wanted\Pot;
 /** The kinds of tray and the sizes of pot: what they hold, and how much bench they take. */
 final class TraysController
 {
-    public function __construct(private readonly EntityManagerInterface $em, private readonly Writing $writing)
+    public function __construct(private readonly EntityManagerInterface $em, private readonly Writing $writing, private readonly House $house)
     {
     }
 
@@ -144,7 +145,7 @@ final class TraysController
 
         return [
             'kinds' => array_map(static fn (TrayKind $k) => $k->toArray() + ['version' => $k->version, 'lengthCm' => $k->lengthCm, 'widthCm' => $k->widthCm, 'positions' => round($k->positions, 4), 'first' => $k === $first, 'batches' => $batches[(int) $k->id] ?? 0], $this->em->getRepository(TrayKind::class)->findBy([], ['cells' => 'ASC', 'id' => 'ASC'])),
-            'pots' => array_map(static fn (Pot $p) => $p->toArray() + ['version' => $p->version, 'acrossCm' => $p->acrossCm, 'thick' => $on($p, 1.0), 'spaced' => $on($p, Positions::SPACED)], $this->em->getRepository(Pot::class)->findBy([], ['millilitres' => 'ASC'])),
+            'pots' => array_map(fn (Pot $p) => $p->toArray() + ['version' => $p->version, 'acrossCm' => $p->acrossCm, 'thick' => $on($p, 1.0), 'spaced' => $on($p, $this->house->defaults()->number(HouseDefault::PotsApart))], $this->em->getRepository(Pot::class)->findBy([], ['millilitres' => 'ASC'])),
         ];
     }
 }

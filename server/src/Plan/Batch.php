@@ -215,6 +215,11 @@ class Batch
         return $this->inItsWeek(self::datesIn($this->zone, $this->sheet->core(), $stickOn, $timetable, $this->heldDays), $timetable);
     }
 
+    public function givenWeek(): ?Week
+    {
+        return $this->potWeek === null ? null : Week::of($this->potWeek);
+    }
+
     /** These days, with its potting in the week that it was given. */
     public function inItsWeek(PlainDates $dates, Timetable $timetable): PlainDates
     {
@@ -248,6 +253,12 @@ class Batch
         $day = static fn (\DateTimeImmutable $d) => $d->format('Y-m-d');
 
         return ['stickOn' => $day($this->stickOn), 'weanOn' => $day($this->weanOn), 'potOn' => $day($this->potOn), 'readyOn' => $day($this->readyOn), 'trays' => $this->trays, 'cuttings' => $this->planned];
+    }
+
+    /** @return list<Wanted> the orders that it serves, its first one first; those called off too */
+    public function orders(): array
+    {
+        return [...$this->wanted === null ? [] : [$this->wanted], ...array_values($this->shared->toArray())];
     }
 
     /** How much bench its trays take. */

@@ -7,11 +7,10 @@ namespace WetCradle\Server\Plan;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
-use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
-use WetCradle\Core\Bench\Trays;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Crops\Trays;
 use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\Plan\BatchCode;
 use WetCradle\Core\Refused;
@@ -30,6 +29,7 @@ use WetCradle\Server\Wanted\Wanted;
 final class BatchController
 {
     public function __construct(
+        private readonly Batches $batches,
         private readonly EntityManagerInterface $em,
         private readonly Tags $tags,
         private readonly BatchViews $views,
@@ -56,7 +56,7 @@ final class BatchController
     #[Route('/api/batches/{code}', methods: ['GET'])]
     public function one(string $code): JsonResponse
     {
-        return new JsonResponse($this->views->one($this->batch($code)));
+        return new JsonResponse($this->views->one($this->batches->at($code)));
     }
 
     #[Route('/api/batches', methods: ['POST'])]
@@ -109,7 +109,7 @@ final class BatchController
     #[IsGranted('ROLE_PROPAGATOR')]
     public function change(string $code, Fields $in): JsonResponse
     {
-        $batch = $this->batch($code);
+        $batch = $this->batches->at($code);
         $this->writing->once(function () use ($batch, $in): void {
             $this->em->refresh($batch);
             $before = self::editable($batch);
@@ -141,7 +141,7 @@ final class BatchController
     #[IsGranted('ROLE_PROPAGATOR')]
     public function lock(string $code, Fields $in): JsonResponse
     {
-        $batch = $this->batch($code);
+        $batch = $this->batches->at($code);
         $this->writing->once(function () use ($batch, $in): void {
             $before = ['locked' => $batch->locked];
             $batch->locked = $in->flag('locked');
@@ -150,14 +150,6 @@ final class BatchController
         });
 
         return new JsonResponse($this->views->one($batch));
-    }
-
-    private function batch(string $code): Batch
-    {
-        $typed = BatchCode::typed($code);
-        $batch = $typed === null ? null : $this->em->getRepository(Batch::class)->findOneBy(['code' => $typed->written]);
-
-        return $batch ?? throw new NotFoundHttpException();
     }
 
     private function stickDay(Fields $in): \DateTimeImmutable

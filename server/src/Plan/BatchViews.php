@@ -10,6 +10,7 @@ use WetCradle\Server\Account\Account;
 use WetCradle\Server\Bench\MovesOn;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Mixing\MadeDip;
+use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Rates\CropHistory;
 use WetCradle\Server\Rooting\CheckViews;
 use WetCradle\Server\Rooting\RoundLook;
@@ -25,6 +26,7 @@ final class BatchViews
         private readonly Today $today,
         private readonly CheckViews $checks,
         private readonly CropHistory $history,
+        private readonly House $house,
     ) {
     }
 
@@ -48,7 +50,7 @@ final class BatchViews
             'plannedBy' => $batch->plannedBy->name,
             'plannedAt' => $batch->plannedAt->format('Y-m-d'),
             'despite' => $batch->despite,
-            'collection' => $this->em->getRepository(Collection::class)->findOneBy(['batch' => $batch])?->toArray($this->today->now()),
+            'collection' => $this->em->getRepository(Collection::class)->findOneBy(['batch' => $batch])?->toArray($this->today->now(), $this->house->defaults()),
             'looks' => array_map(static fn (RoundLook $l) => $l->toArray(), $this->em->createQuery('SELECT r, l FROM '.RoundLook::class.' r JOIN r.line l WHERE l.batch = :batch ORDER BY r.seenAt DESC, r.id DESC')->setParameter('batch', $batch)->setMaxResults(30)->getResult()),
             'dips' => array_map(static fn (MadeDip $m) => $m->toArray(), $this->em->createQuery('SELECT m FROM '.MadeDip::class.' m JOIN m.batches b WHERE b = :batch ORDER BY m.id DESC')->setParameter('batch', $batch)->getResult()),
             'sheet' => [

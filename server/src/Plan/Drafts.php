@@ -52,9 +52,9 @@ final class Drafts
         foreach ($this->em->getRepository(Zone::class)->findAll() as $zone) {
             $zones[(int) $zone->id] = $zone->core();
         }
-        $lying = array_map(static fn (array $tenants) => array_values(array_filter($tenants, static fn (Tenant $t) => !in_array(Tenants::code($t), $replaced, true))), $this->tenants->byZone($this->today->week(), $this->today->week()->plus(self::AHEAD_WEEKS)));
+        $lying = array_map(static fn (array $tenants) => array_values(array_filter($tenants, static fn (Tenant $t) => !in_array($t->batch(), $replaced, true))), $this->tenants->byZone($this->today->week(), $this->today->week()->plus(self::AHEAD_WEEKS)));
 
-        return $this->licensed($going, SeasonDraft::make($this->grouped($anew), $this->yards->all(null, $replaced), new Berths($zones, $lying, $this->house->timetable(), $nursery->telling()), $nursery->norms(), $nursery->costs(), $this->today->day(), $nursery->telling())->drafted);
+        return $this->licensed($going, SeasonDraft::make($this->grouped($anew), $this->yards->all(null, $replaced), new Berths($zones, $lying, $this->house->timetable(), $nursery->telling(), $this->house->defaults()), $nursery->norms(), $nursery->costs(), $this->today->day(), $nursery->telling(), $this->house->defaults())->drafted);
     }
 
     /**

@@ -63,7 +63,7 @@ final class Evening
                 }
             }
         }
-        $even = EvenOut::plan($from, $fixed, array_column($planned, 'crew'), $movable, $this->isAble(...), $this->house->nursery()->telling());
+        $even = EvenOut::plan($from, $fixed, array_column($planned, 'crew'), $movable, $this->isAble(...), $this->house->nursery()->telling(), $this->house->defaults());
 
         return [
             'moves' => array_map(fn (Shift $s) => ['code' => $s->batch, 'crop' => $s->crop, 'stickOn' => $s->stickOn->format('Y-m-d'), 'heldDays' => $s->heldDays, 'dates' => $s->dates->toArray(), 'was' => $this->batches[$s->batch]->plan(), 'version' => $this->batches[$s->batch]->version, 'why' => $s->why], $even->moves),

@@ -10,7 +10,6 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Mixing\Strength;
-use WetCradle\Core\Plan\BatchCode;
 use WetCradle\Core\Plan\LabelSheet;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Calendar\Today;
@@ -22,7 +21,7 @@ final class LabelController
 {
     private const MOST = 3000;
 
-    public function __construct(private readonly EntityManagerInterface $em, private readonly House $house, private readonly Today $today)
+    public function __construct(private readonly Batches $batches, private readonly EntityManagerInterface $em, private readonly House $house, private readonly Today $today)
     {
     }
 
@@ -33,7 +32,7 @@ final class LabelController
         $in = Fields::of($request->query->all());
         $day = $in->has('day') ? $in->day('day') : $this->today->day();
         $dip = $request->query->has('dip') ? $this->em->find(MadeDip::class, $request->query->getInt('dip')) ?? throw Refused::because('unknown', 'dip', 'There is no such dip.') : null;
-        $batches = $dip !== null ? [] : ($request->query->has('batches') ? array_map($this->batch(...), array_slice(explode(',', $request->query->getString('batches')), 0, 200)) : $this->ofDay($day));
+        $batches = $dip !== null ? [] : ($request->query->has('batches') ? array_map(fn (string $code) => $this->batches->byCode($code, 'batches'), array_slice(explode(',', $request->query->getString('batches')), 0, 200)) : $this->ofDay($day));
         $us = $this->house->nursery()->units === 'us';
         $layout = LabelSheet::of($request->query->getString('layout', $us ? 'letter_67x25' : 'a4_70x37'));
         $perTray = $request->query->getString('each', 'tray') === 'tray';
@@ -77,12 +76,5 @@ final class LabelController
     private function ofDay(\DateTimeImmutable $day): array
     {
         return array_values($this->em->createQuery('SELECT b FROM '.Batch::class.' b WHERE b.calledOff = false AND ((b.stuckOn IS NULL AND b.stickOn = :day) OR b.stuckOn = :day) ORDER BY b.code')->setParameter('day', $day->format('Y-m-d'))->getResult());
-    }
-
-    private function batch(string $typed): Batch
-    {
-        $code = BatchCode::typed($typed);
-
-        return ($code === null ? null : $this->em->getRepository(Batch::class)->findOneBy(['code' => $code->written])) ?? throw Refused::because('unknown', 'batches', sprintf('There is no batch %s.', $typed));
     }
 }

@@ -5,12 +5,11 @@ declare(strict_types=1);
 namespace WetCradle\Server\Plan;
 
 use Doctrine\ORM\EntityManagerInterface;
-use WetCradle\Core\Bench\Trays;
+use WetCradle\Core\Bench\Potted;
 use WetCradle\Core\Dates\PlainDates;
-use WetCradle\Core\Plan\BatchCode;
+use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Bench\Pots;
-use WetCradle\Server\Bench\Potted;
 use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Nursery\House;
@@ -18,7 +17,7 @@ use WetCradle\Server\Nursery\House;
 /** Where batches would lie, and on which days, if they were moved so; what cannot be said of them at all is refused. */
 final class MovePlaces
 {
-    public function __construct(private readonly EntityManagerInterface $em, private readonly Pots $pots, private readonly House $house, private readonly Today $today)
+    public function __construct(private readonly Batches $batches, private readonly EntityManagerInterface $em, private readonly Pots $pots, private readonly House $house, private readonly Today $today)
     {
     }
 
@@ -35,8 +34,7 @@ final class MovePlaces
     /** @return non-empty-list<Placed> */
     private function place(Move $move): array
     {
-        $typed = BatchCode::typed($move->code);
-        $batch = ($typed === null ? null : $this->em->getRepository(Batch::class)->findOneBy(['code' => $typed->written])) ?? throw Refused::because('unknown', $move->field, sprintf('There is no batch %s.', $move->code));
+        $batch = $this->batches->byCode($move->code, $move->field);
         $isPotted = $batch->leftBenchOn !== null;
         if ($batch->calledOff || ($isPotted && !$move->isOnlyPots())) {
             throw Refused::because('not_possible', $move->field, sprintf('%s %s.', $batch->code, $batch->calledOff ? 'was called off' : 'is potted already'));
@@ -49,15 +47,16 @@ final class MovePlaces
             throw Refused::because('is_stuck', $move->field, sprintf('%s is stuck already; split it in its book.', $batch->code));
         }
         $held = $move->heldDays ?? $batch->heldDays;
-        if ($held > PlainDates::MOST_HELD) {
-            throw Refused::because('out_of_range', $move->field, sprintf('Held for more than %d days, a rooted plant is spoilt.', PlainDates::MOST_HELD));
+        $most = $this->house->defaults()->whole(HouseDefault::HeldAtMost);
+        if ($held > $most) {
+            throw Refused::because('out_of_range', $move->field, sprintf('Held for more than %d days, a rooted plant is spoilt.', $most));
         }
         $stickOn = $stuckOn ?? $move->stickOn ?? $batch->stickOn;
         $asked = $move->zone === null ? null : $this->zone($move->zone, $move);
         $first = $stuckOn !== null || $move->on !== null ? $batch->zone : $asked ?? $batch->zone;
         $then = $this->then($move, $batch, $asked, $stickOn);
         $kind = $move->trayKind === null ? $batch->trayKind : $this->em->find(TrayKind::class, $move->trayKind) ?? throw Refused::because('unknown', $move->field, 'There is no such kind of tray.');
-        $trays = $kind === $batch->trayKind ? $batch->trays : Trays::toHold(intdiv($batch->planned + $batch->sheet->core()->each - 1, $batch->sheet->core()->each), $kind->cells)->number;
+        $trays = $kind === $batch->trayKind ? $batch->trays : $batch->sheet->core()->traysFor($batch->planned, $kind->cells)->number;
         if ($move->parts === []) {
             $dates = $this->dates($first, $batch, $stickOn, $held);
             if ($batch->isStuck() && $move->heldDays === null) {

@@ -153,10 +153,10 @@ final class Moves
         }
         $from = Week::ofOrdinal(max(min(array_keys($touched)), $this->today->week()->ordinal()));
         $many = max(1, max(array_keys($touched)) - $from->ordinal() + 1);
-        $loads = array_map(static function (BatchLoad $load) use ($by): BatchLoad {
+        $loads = array_map(function (BatchLoad $load) use ($by): BatchLoad {
             $one = $by[$load->tenant->name] ?? null;
 
-            return $one === null ? $load : new BatchLoad($one->legs()[0]['tenant'], $load->underMist, $load->toStick, Week::containing($one->dates->potOn), $load->toPot, Week::containing($one->dates->weanOn), $load->method, $load->pot);
+            return $one === null ? $load : new BatchLoad($one->legs($this->house->defaults())[0]['tenant'], $load->underMist, $load->toStick, Week::containing($one->dates->potOn), $load->toPot, Week::containing($one->dates->weanOn), $load->method, $load->pot);
         }, $this->loads->during($from, $many));
 
         return array_values(array_filter($this->hours->weeks($from, $many, $loads), static fn (array $w) => isset($touched[Week::of($w['week'])->ordinal()])));

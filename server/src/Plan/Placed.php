@@ -5,10 +5,11 @@ declare(strict_types=1);
 namespace WetCradle\Server\Plan;
 
 use WetCradle\Core\Bench\Berths;
+use WetCradle\Core\Bench\Potted;
 use WetCradle\Core\Bench\Tenant;
+use WetCradle\Core\Bench\Whereabouts;
 use WetCradle\Core\Dates\PlainDates;
-use WetCradle\Server\Bench\Potted;
-use WetCradle\Server\Bench\Tenants;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Server\Bench\Zone;
 
 /** A batch, or a part of one, as a move would have it. */
@@ -38,18 +39,19 @@ final class Placed
     }
 
     /** @return non-empty-list<array{zone: int, tenant: Tenant}> where it would lie from when to when */
-    public function legs(): array
+    public function legs(HouseDefaults $house): array
     {
         $pots = $this->potted?->zone === null ? [] : [['zone' => $this->potted->zone, 'tenant' => $this->potted->tenant()]];
         if ($this->batch->leftBenchOn !== null) {
             return $pots === [] ? throw new \LogicException('What is potted stands somewhere when it is moved.') : $pots;
         }
 
-        return [...Tenants::legs(
+        return [...Whereabouts::legs(
             Berths::tenant($this->batch->code, $this->batch->sheet->core(), $this->dates, $this->trayKind->positionsOf($this->trays)),
             (int) $this->zone->id,
             $this->dates->weanOn,
             array_map(static fn (array $on) => ['zone' => (int) $on['zone']->id, 'from' => $on['from']], $this->then),
+            $house,
         ), ...$pots];
     }
 

@@ -13,6 +13,7 @@ use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\Plan\StickNumbers;
 use WetCradle\Core\Rates\InWords;
 use WetCradle\Core\Refused;
+use WetCradle\Core\Stock\Supply;
 use WetCradle\Server\Bench\Tenants;
 use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Calendar\Today;
@@ -20,21 +21,17 @@ use WetCradle\Server\Crops\Way;
 use WetCradle\Server\Crops\Windows;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Rates\CropHistory;
-use WetCradle\Server\Stock\Fit;
 use WetCradle\Server\Stock\StockBlock;
-use WetCradle\Server\Stock\Takes;
+use WetCradle\Server\Stock\Yards;
 use WetCradle\Server\Wanted\Wanted;
 
 /** Lays out all that a plan for a batch rests on: rate, numbers, dates, material and places. */
 final class Planner
 {
-    public const CONFIDENCE = 0.9;
-
     public function __construct(
         private readonly EntityManagerInterface $em,
         private readonly CropHistory $history,
-        private readonly Takes $takes,
-        private readonly Fit $fit,
+        private readonly Yards $yards,
         private readonly Tenants $tenants,
         private readonly Tags $tags,
         private readonly Windows $windows,
@@ -55,7 +52,7 @@ final class Planner
         $batches = $this->history->of($way);
         $learnt = $this->history->learnt($way, $batches);
         $potting = $sheet->potting->survival;
-        $numbers = StickNumbers::forGood($plants, [$this->history->rate($way, CropHistory::past($batches))->forNewBatch, $potting], $confidence, $trayKind->cells, $sheet->each);
+        $numbers = StickNumbers::forGood($plants, [$this->history->rateOf($way)->forNewBatch, $potting], $confidence, $trayKind->cells, $sheet->each);
         $dates = $this->dates($wanted, $way, $stickOn);
         $chosen = $trays ?? (int) $numbers->toArray()[$sheet->surplus === 'expected' ? 'simple' : 'chosen']['trays'];
         $stick = $chosen * $trayKind->cells * $sheet->each;
@@ -132,20 +129,26 @@ final class Planner
             : sprintf('%s material is not right in %s; it will be from %s, %d %s later.', $material, $telling->week($week), $telling->week($week->plus($in)), $in, $in === 1 ? 'week' : 'weeks')];
     }
 
-    /** @return list<array<string, mixed>> */
+    /** @return list<array<string, mixed>> the best first */
     private function blocks(Way $way, \DateTimeImmutable $stickOn, int $stick): array
     {
-        $found = [];
-        foreach ($this->em->getRepository(StockBlock::class)->findBy(['crop' => $way->crop], ['code' => 'ASC']) as $block) {
-            $offer = $this->takes->offer($block, $way->core(), $stickOn, $stick);
-            $found[] = ['code' => $block->code, 'place' => $block->place, 'plants' => $block->plants, 'left' => $offer->left(), 'enough' => $offer->isEnough(), 'words' => $offer->words(), 'against' => $this->fit->against($block, $way->core(), $stickOn, null, $offer)];
+        $blocks = [];
+        foreach ($this->em->getRepository(StockBlock::class)->findBy(['crop' => $way->crop]) as $block) {
+            $blocks[$block->code] = $block;
         }
-        usort($found, static fn (array $a, array $b) => [$b['enough'], count($a['against']), $b['left'], $a['code']] <=> [$a['enough'], count($b['against']), $a['left'], $b['code']]);
 
-        return $found;
+        return array_map(static fn (Supply $supply) => [
+            'code' => $supply->source->code,
+            'place' => $blocks[$supply->source->code]->place,
+            'plants' => $supply->source->plants,
+            'left' => $supply->offer->left(),
+            'enough' => $supply->offer->isEnough(),
+            'words' => $supply->offer->words(),
+            'against' => $supply->against,
+        ], $this->yards->all($way->crop)->supplies($way->crop->name, (int) $way->id, $stickOn, $stick));
     }
 
-    /** @return list<array<string, mixed>> those that can take it first, and of these the one that suits it best; each with the days it would have there */
+    /** @return list<array<string, mixed>> the best first, each with the days it would have there */
     private function zones(Wanted $wanted, WaySheet $sheet, \DateTimeImmutable $stickOn, int $positions): array
     {
         $telling = $this->house->nursery()->telling();
@@ -160,13 +163,13 @@ final class Planner
         }
         $last = max([$stickOn, ...array_map(static fn (PlainDates $d) => $d->potOn, $dates)]);
         $tenants = $this->tenants->byZone(Week::containing($stickOn), Week::containing($last));
-        $found = $distance = $codes = [];
+        $found = $rank = $codes = [];
         foreach ($zones as $zone) {
             $when = $dates[(int) $zone->id] ?? null;
             $batch = $this->tenant($sheet, $when ?? $this->house->timetable()->dates($sheet, null, $stickOn), $positions);
             $offer = $zone->core()->offerTo($batch, $tenants[(int) $zone->id] ?? [], $telling);
-            $distance[(int) $zone->id] = $zone->core()->distanceFrom($batch);
-            $names = array_values(array_unique(array_map(static fn (Tenant $t) => Tenants::code($t), $offer->neighbours)));
+            $rank[(int) $zone->id] = $when === null ? [9, 0.0, 0] : $offer->rank($batch, $this->house->defaults());
+            $names = array_values(array_unique(array_map(static fn (Tenant $t) => $t->batch(), $offer->neighbours)));
             $codes = [...$codes, ...$names];
             $found[] = [
                 'id' => $zone->id,
@@ -188,8 +191,7 @@ final class Planner
             $zone['neighbours'] = array_values(array_map(static fn (string $code) => $tags[$code], $zone['neighbours']));
         }
         unset($zone);
-        $order = ['no_room' => 1, 'sharing' => 2, 'no_warmth' => 3, 'no_water' => 4, 'only_pots' => 5];
-        usort($found, static fn (array $a, array $b) => [$order[$a['reason']] ?? 0, $distance[(int) $a['id']], $a['leastFree'], $a['id']] <=> [$order[$b['reason']] ?? 0, $distance[(int) $b['id']], $b['leastFree'], $b['id']]);
+        usort($found, static fn (array $a, array $b) => [$rank[(int) $a['id']], $a['id']] <=> [$rank[(int) $b['id']], $b['id']]);
 
         return $found;
     }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Plan;
 
+use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\Plan\Route;
 use WetCradle\Core\Plan\RoutePart;
 use WetCradle\Core\Plan\Routes;
@@ -23,10 +24,10 @@ final class RouteViews
     public function of(Wanted $wanted): array
     {
         $nursery = $this->house->nursery();
-        $routes = Routes::lay($this->wants->of($wanted), $this->yards->all($wanted->crop), $nursery->norms(), $nursery->costs(), $this->today->day(), $nursery->telling());
+        $routes = Routes::lay($this->wants->of($wanted), $this->yards->all($wanted->crop), $nursery->norms(), $nursery->costs(), $this->today->day(), $nursery->telling(), $this->house->defaults());
 
         return [
-            'confidence' => Planner::CONFIDENCE,
+            'confidence' => $this->house->defaults()->number(HouseDefault::SureOfPlan),
             'recommended' => $routes->recommended,
             'because' => $routes->because,
             'routes' => array_map(static fn (Route $r) => [

@@ -10,12 +10,14 @@ use WetCradle\Core\Plan\BatchNeeds;
 use WetCradle\Core\Plan\ShoppingList;
 use WetCradle\Server\Crops\SheetVersion;
 use WetCradle\Server\Mixing\Mixes;
+use WetCradle\Server\Nursery\House;
+use WetCradle\Server\Rates\CropHistory;
 use WetCradle\Server\Wanted\Pot;
 
 /** What the season still uses up, of all that is planned or stands on a bench. */
 final class Shopping
 {
-    public function __construct(private readonly EntityManagerInterface $em, private readonly Loads $loads, private readonly Mixes $mixes)
+    public function __construct(private readonly EntityManagerInterface $em, private readonly CropHistory $history, private readonly Mixes $mixes, private readonly House $house)
     {
     }
 
@@ -33,7 +35,7 @@ final class Shopping
         return array_map(static fn (array $item) => [
             'firstOn' => $item['firstOn']->format('Y-m-d'),
             'months' => array_map(static fn (string $month, float $amount) => ['month' => $month, 'amount' => $amount], array_keys($item['months']), array_values($item['months'])),
-        ] + $item, ShoppingList::of($needs));
+        ] + $item, ShoppingList::of($needs, $this->house->defaults()));
     }
 
     /** The same for a spreadsheet: one row a thing and month. */
@@ -70,7 +72,7 @@ final class Shopping
             $batch->planned,
             $sheet->hormone->words(),
             $batch->potOn,
-            ($states['rooted'] ?? 0) + BatchLoad::expected($waiting, $this->loads->rate((int) $batch->sheet->way->id)),
+            ($states['rooted'] ?? 0) + BatchLoad::expected($waiting, $this->history->rateOf($batch->sheet->way)->rate),
             $pot,
             $pots[$pot] ?? 0,
             $this->mixes->recipe($sheet->potting->mix)->words(),

@@ -6,14 +6,15 @@ namespace WetCradle\Server\Potting;
 
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Calendar\Week;
-use WetCradle\Core\Plan\BatchCode;
 use WetCradle\Core\Potting\PotJob;
+use WetCradle\Core\Potting\WeekBoard;
 use WetCradle\Core\Potting\WeekFill;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Batch;
+use WetCradle\Server\Plan\Batches;
 use WetCradle\Server\Plan\Hours;
 use WetCradle\Server\Plan\Tags;
 
@@ -22,7 +23,10 @@ final class Board
 {
     public const WEEKS = 6;
 
+    private readonly WeekBoard $weeks;
+
     public function __construct(
+        private readonly Batches $batches,
         private readonly EntityManagerInterface $em,
         private readonly Queue $queue,
         private readonly Hours $hours,
@@ -31,6 +35,7 @@ final class Board
         private readonly Writing $writing,
         private readonly Today $today,
     ) {
+        $this->weeks = new WeekBoard($today->day());
     }
 
     /**
@@ -57,7 +62,7 @@ final class Board
 
         return [
             'day' => $this->today->day()->format('Y-m-d'),
-            'dueHours' => array_sum(array_map(static fn (Waits $w) => $w->trigger->isDue ? $w->job->hours : 0.0, $waits)),
+            'dueHours' => array_sum(array_map(static fn (Waits $w) => $w->awaiting->trigger->isDue ? $w->awaiting->job->hours : 0.0, $waits)),
             'queue' => array_values(array_map(fn (Waits $w) => $this->say($w) + ['tag' => $tags[$w->batch->code]], array_filter($waits, static fn (Waits $w) => $w->line !== null))),
             'weeks' => array_map(static fn (array $week, float $hours) => $week + ['taken' => $hours, 'over' => max(0.0, $hours - $week['free'])], $free, $taken),
             'cards' => $cards,
@@ -96,7 +101,7 @@ final class Board
      */
     public function ask(string $code, Week $week): array
     {
-        ['job' => $job] = self::jobOf($this->batch($code, 'code'), $this->waiting());
+        ['job' => $job] = self::jobOf($this->batches->byCode($code, 'code'), $this->waiting());
 
         return ['code' => $job->code, 'week' => $week->written(), 'costs' => $job->costs($week)];
     }
@@ -113,7 +118,7 @@ final class Board
         $weeks = $batches = [];
         $jobs = $this->waiting();
         foreach ($moves as ['code' => $code, 'week' => $week, 'version' => $version, 'field' => $field]) {
-            $batch = $batches[] = $this->batch($code, $field);
+            $batch = $batches[] = $this->batches->byCode($code, $field);
             $batch->mustBeAsSeen($version);
             if ($batch->leftBenchOn !== null || $batch->calledOff || !$batch->isStuck()) {
                 throw Refused::because('not_possible', $field, sprintf('%s %s.', $batch->code, match (true) {
@@ -122,7 +127,7 @@ final class Board
             }
             if ($week !== null) {
                 ['job' => $job, 'isDue' => $isDue] = self::jobOf($batch, $jobs);
-                $this->mustBeAble($batch, $job, $isDue, $week, $field);
+                $this->weeks->mustBeAble($job, $isDue, $week, $field, $this->house->nursery()->telling());
             }
             $weeks[] = $batch->potWeek;
             $was = ['potWeek' => $batch->potWeek];
@@ -133,26 +138,6 @@ final class Board
         $this->em->flush();
 
         return array_map(static fn (Batch $batch, ?string $week) => $batch->asSeen() + ['week' => $week], $batches, $weeks);
-    }
-
-    private function mustBeAble(Batch $batch, PotJob $job, bool $isDue, Week $week, string $field): void
-    {
-        if ($this->today->week()->until($week) < 0) {
-            throw Refused::because('gone_by', $field, sprintf('%s has gone by.', ucfirst($this->house->nursery()->telling()->week($week))));
-        }
-        if (!$isDue && Week::containing($job->from)->until($week) < 0) {
-            throw Refused::because('too_soon', $field, sprintf('%s will hardly have roots before %s.', $batch->code, $job->from->format('j M')));
-        }
-        if ($job->isHeldTooLong($week) && $this->today->week()->until($week) > 0) {
-            throw Refused::because('too_long', $field, sprintf('%s: held for more than %d days, a rooted plant is spoilt. Pot it sooner, or throw it.', $batch->code, $job->latest));
-        }
-    }
-
-    private function batch(string $code, string $field): Batch
-    {
-        $typed = BatchCode::typed($code);
-
-        return ($typed === null ? null : $this->em->getRepository(Batch::class)->findOneBy(['code' => $typed->written])) ?? throw Refused::because('unknown', $field, sprintf('There is no batch %s.', $code));
     }
 
     /** @return array<string, array{job: PotJob, isDue: bool, batch: Batch}> all that is on the board or could be, by code */
@@ -172,9 +157,6 @@ final class Board
     }
 
     /**
-     * One job a batch: of its lines, those that are due; where none is, all that is expected on its day. What was to be
-     * potted by now and shows no roots waits for a check, not for hands.
-     *
      * @param list<Waits> $waits
      *
      * @return array<string, array{job: PotJob, isDue: bool, batch: Batch}> by code
@@ -187,37 +169,22 @@ final class Board
         }
         $found = [];
         foreach ($by as $code => $lines) {
-            $due = array_values(array_filter($lines, static fn (Waits $w) => $w->trigger->isDue));
             $batch = $lines[0]->batch;
-            if ($due === [] && $batch->potOn < $this->today->day() && $batch->potWeek === null) {
-                continue;
-            }
-            $of = $due === [] ? $lines : $due;
-            $first = $of[0]->job;
-            $plants = array_sum(array_map(static fn (Waits $w) => $w->plants, $of));
-            if ($plants > 0) {
-                $job = PotJob::of((string) $code, $plants, array_sum(array_map(static fn (Waits $w) => $w->job->hours, $of)), min(array_map(static fn (Waits $w) => $w->job->from, $of)), min(array_map(static fn (Waits $w) => $w->job->boundOn, $of)), $first->growingOn, $first->due, $first->for, $first->latest);
-                $found[(string) $code] = ['job' => $job, 'isDue' => $due !== [], 'batch' => $batch];
+            $job = $this->weeks->job(array_map(static fn (Waits $w) => $w->awaiting, $lines), $batch->potOn, $batch->givenWeek());
+            if ($job !== null) {
+                $found[(string) $code] = $job + ['batch' => $batch];
             }
         }
 
         return $found;
     }
 
-    /** The week in which it stands on the board: the one it was given, else now if it is due, else that of its day. */
     private function weekOf(Batch $batch, bool $isDue): Week
     {
-        $now = $this->today->week();
-        $week = $batch->potWeek !== null ? Week::of($batch->potWeek) : ($isDue ? $now : Week::containing($batch->potOn));
-
-        return $now->until($week) < 0 ? $now : $week;
+        return $this->weeks->weekOf($batch->givenWeek(), $isDue, $batch->potOn);
     }
 
-    /**
-     * Hours that other work leaves for potting; of the running week, in the days that are left of it.
-     *
-     * @return list<array{week: string, crew: float, other: float, free: float}>
-     */
+    /** @return list<array{week: string, crew: float, other: float, free: float}> hours that other work leaves for potting; of the running week, in the days that are left of it */
     private function free(): array
     {
         $now = $this->today->week();
@@ -225,11 +192,9 @@ final class Board
 
         return array_map(function (array $week) use ($now, $crew): array {
             $of = Week::of($week['week']);
-            $other = $week['collect'] + $week['stick'] + $week['wean'];
-            $there = $now->until($of) === 0 ? $crew->hoursIn($of, $this->today->day()) : $week['crew'];
-            $other *= $week['crew'] > 0.0 ? $there / $week['crew'] : 1.0;
+            $left = $now->until($of) === 0 ? $crew->hoursIn($of, $this->today->day()) : $week['crew'];
 
-            return ['week' => $week['week'], 'crew' => $there, 'other' => $other, 'free' => max(0.0, $there - $other)];
+            return ['week' => $week['week']] + WeekBoard::free($week['crew'], $week['collect'] + $week['stick'] + $week['wean'], $left);
         }, $this->hours->weeks($now, self::WEEKS));
     }
 
@@ -237,9 +202,9 @@ final class Board
     private function say(Waits $one): array
     {
         return [
-            'line' => $one->number(), 'plants' => $one->plants, 'stuck' => $one->stuck, 'rooted' => $one->rooted, 'pot' => $one->pot->name, 'mix' => $one->batch->sheet->core()->potting->mix, 'hours' => $one->job->hours,
-            'school' => $one->batch->sheet->core()->potting->trigger, 'isDue' => $one->trigger->isDue, 'since' => $one->trigger->since?->format('Y-m-d'), 'why' => $one->trigger->words,
-            'risk' => $one->run?->risk, 'riskWords' => $one->run?->words, 'due' => $one->job->due?->written(), 'for' => $one->job->for, 'lastGood' => $one->job->lastGood()->format('Y-m-d'), 'potOn' => $one->batch->potOn->format('Y-m-d'),
+            'line' => $one->number(), 'plants' => $one->awaiting->plants, 'stuck' => $one->stuck, 'rooted' => $one->rooted, 'pot' => $one->pot->name, 'mix' => $one->batch->sheet->core()->potting->mix, 'hours' => $one->awaiting->job->hours,
+            'school' => $one->batch->sheet->core()->potting->trigger, 'isDue' => $one->awaiting->trigger->isDue, 'since' => $one->awaiting->trigger->since?->format('Y-m-d'), 'why' => $one->awaiting->trigger->words,
+            'risk' => $one->awaiting->run?->risk, 'riskWords' => $one->awaiting->run?->words, 'due' => $one->awaiting->job->due?->written(), 'for' => $one->awaiting->job->for, 'lastGood' => $one->awaiting->job->lastGood()->format('Y-m-d'), 'potOn' => $one->batch->potOn->format('Y-m-d'),
         ];
     }
 }

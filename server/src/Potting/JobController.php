@@ -7,23 +7,22 @@ namespace WetCradle\Server\Potting;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
-use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use WetCradle\Core\Book\State;
 use WetCradle\Core\Compute\Fields;
-use WetCradle\Core\Plan\BatchCode;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Book\Acts;
 use WetCradle\Server\Book\Ledger;
-use WetCradle\Server\Book\Line;
 use WetCradle\Server\Plan\Batch;
+use WetCradle\Server\Plan\Batches;
 use WetCradle\Server\Wanted\Pot;
 
 /** A potting job: what to bring, and whether a count adds up before it is closed. */
 final class JobController
 {
     public function __construct(
+        private readonly Batches $batches,
         private readonly EntityManagerInterface $em,
         private readonly Queue $queue,
         private readonly Pottings $pottings,
@@ -36,15 +35,15 @@ final class JobController
     #[Route('/api/batches/{code}/job', methods: ['GET'])]
     public function job(string $code, Request $request): JsonResponse
     {
-        $line = $this->line($code, $request->query->getInt('line', 1));
+        $line = $this->batches->line($this->batches->at($code), $request->query->getInt('line', 1));
         $batch = $line->batch;
         $pot = $request->query->has('pot') ? $this->em->find(Pot::class, $request->query->getInt('pot')) ?? throw Refused::because('unknown', 'pot', 'There is no such pot.') : $this->pottings->potOf($batch);
         $waits = $this->queue->of($line) ?? throw Refused::because('not_possible', 'line', sprintf('Nothing stands in trays on line %d of %s.', $line->number, $batch->code));
-        $pots = $request->query->has('pots') ? Fields::of(['pots' => $request->query->getInt('pots')])->count('pots', 0, 1_000_000) : $waits->plants;
+        $pots = $request->query->has('pots') ? Fields::of(['pots' => $request->query->getInt('pots')])->count('pots', 0, 1_000_000) : $waits->awaiting->plants;
         $lots = $this->pottings->openLots($batch->crop, $pot);
 
         return new JsonResponse([
-            'code' => $batch->code, 'line' => $line->number, 'stuck' => $waits->stuck, 'rooted' => $waits->rooted, 'why' => $waits->trigger->words, 'isDue' => $waits->trigger->isDue, 'riskWords' => $waits->run?->words,
+            'code' => $batch->code, 'line' => $line->number, 'stuck' => $waits->stuck, 'rooted' => $waits->rooted, 'why' => $waits->awaiting->trigger->words, 'isDue' => $waits->awaiting->trigger->isDue, 'riskWords' => $waits->awaiting->run?->words,
             'work' => $this->work->of($batch, $pot, $pots, $batch->sheet->core()->potting->mix),
             'lots' => array_map(static fn (PotLot $lot) => ['code' => $lot->code, 'pottedOn' => $lot->pottedOn->format('Y-m-d'), 'batches' => array_map(static fn (Batch $b) => $b->code, $lot->batches())], $lots),
         ]);
@@ -55,7 +54,7 @@ final class JobController
     #[IsGranted('ROLE_HAND')]
     public function try(string $code, Fields $in): JsonResponse
     {
-        $line = $this->line($code, $in->countOr('line', 1, 1));
+        $line = $this->batches->line($this->batches->at($code), $in->countOr('line', 1, 1));
         $standing = $this->ledger->standingOf($line);
         $there = $standing[State::Stuck->value] + $standing[State::Rooted->value];
         try {
@@ -68,17 +67,5 @@ final class JobController
         $left = $rooted + $count->unrootedLeft();
 
         return new JsonResponse(['adds' => true, 'field' => null, 'there' => $there, 'left' => $left, 'words' => sprintf('All %d are accounted for: %d potted, %d left longer (%d with roots), %d thrown or lost, %d made into something else.', $there, $count->potted, $left, $rooted, $count->lost->total() + $count->thrownRooted + $count->thrownUnrooted, $count->changed())]);
-    }
-
-    private function line(string $code, int $number): Line
-    {
-        $typed = BatchCode::typed($code);
-        $batch = ($typed === null ? null : $this->em->getRepository(Batch::class)->findOneBy(['code' => $typed->written])) ?? throw new NotFoundHttpException();
-        foreach ($batch->lines as $line) {
-            if ($line->number === $number) {
-                return $line;
-            }
-        }
-        throw $batch->isStuck() ? Refused::because('unknown', 'line', sprintf('%d is not a line of %s.', $number, $batch->code)) : Refused::because('not_stuck', 'line', sprintf('%s is not stuck yet.', $batch->code));
     }
 }

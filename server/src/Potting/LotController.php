@@ -22,6 +22,7 @@ use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Conflict;
 use WetCradle\Server\Http\Find;
+use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Wanted\Pot;
 use WetCradle\Server\Wanted\Wanted;
 
@@ -35,6 +36,7 @@ final class LotController
         private readonly PotWork $work,
         private readonly Find $find,
         private readonly Writing $writing,
+        private readonly House $house,
         private readonly Today $today,
     ) {
     }
@@ -123,7 +125,7 @@ final class LotController
         $lot = $this->lot($code);
         $in = Fields::of(['pot' => $request->query->getInt('pot'), 'pots' => $request->query->getInt('pots')]);
         $pot = $this->find->by(Pot::class, 'id', $in->count('pot', 1), 'pot', 'pot');
-        $caution = PotOn::caution($lot->pot->millilitres, $pot->millilitres);
+        $caution = PotOn::caution($lot->pot->millilitres, $pot->millilitres, $this->house->defaults());
 
         return new JsonResponse(['code' => $lot->code, 'caution' => $caution, 'work' => $this->work->of($lot->batches()[0], $pot, $in->count('pots', 0, 1_000_000), $lot->mix, $lot->pot->millilitres)]);
     }

@@ -96,7 +96,7 @@ final class LotViews
             $by[$step->kind] ??= $step->toArray();
         }
 
-        return array_map(static fn (array $step) => ['kind' => $step['kind'], 'on' => $step['on']->format('Y-m-d'), 'words' => $step['words'], 'done' => $by[$step['kind']] ?? null], GrowOnSteps::of($this->sheetOf($lot), $lot->pottedOn, $lot->readyOn, $this->house->air()));
+        return array_map(static fn (array $step) => ['kind' => $step['kind'], 'on' => $step['on']->format('Y-m-d'), 'words' => $step['words'], 'done' => $by[$step['kind']] ?? null], GrowOnSteps::of($this->sheetOf($lot), $lot->pottedOn, $lot->readyOn, $this->house->air(), $this->house->defaults()));
     }
 
     private function sheetOf(PotLot $lot): \WetCradle\Core\Crops\Potting

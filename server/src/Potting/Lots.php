@@ -77,7 +77,7 @@ final class Lots
     /** So many that grow are potted on into a bigger pot, as a lot of their own; the rest stay as they are. */
     public function potOn(PotLot $lot, \DateTimeImmutable $day, Pot $pot, string $mix, int $count): PotLot
     {
-        PotOn::caution($lot->pot->millilitres, $pot->millilitres);
+        PotOn::caution($lot->pot->millilitres, $pot->millilitres, $this->house->defaults());
         $shares = $this->shares($lot, State::Potted, $count, $day);
         $ready = array_map(fn (Batch $b) => $b->readyWhenPotted($day, $this->house->timetable()), $lot->batches());
         $own = $this->pottings->own($lot->batches()[0], $pot, $mix, $day, max($day, ...$ready));

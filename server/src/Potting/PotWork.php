@@ -26,7 +26,7 @@ final class PotWork
     public function of(Batch $batch, Pot $pot, int $pots, string $mix, int $ball = 0): array
     {
         $sheet = $batch->sheet->core();
-        $each = MixVolume::litres(1, 1, (float) ($pot->millilitres - $ball));
+        $each = MixVolume::inHouse(1, 1, (float) ($pot->millilitres - $ball), $this->house->defaults());
         $made = $this->mixes->made($mix, Volume::litres(max($each, $pots * $each)), [], $each);
 
         return [

@@ -4,9 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Potting;
 
-use WetCradle\Core\Potting\PotJob;
-use WetCradle\Core\Potting\RootRun;
-use WetCradle\Core\Potting\Trigger;
+use WetCradle\Core\Potting\Awaiting;
 use WetCradle\Server\Book\Line;
 use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Wanted\Pot;
@@ -16,18 +14,13 @@ final class Waits
 {
     /**
      * @param ?Line    $line   null of a batch that is only planned
-     * @param int      $plants that have roots by a count, or are expected to
-     * @param ?RootRun $run    null while it is not due
      */
     public function __construct(
         public readonly Batch $batch,
         public readonly ?Line $line,
         public readonly int $stuck,
         public readonly int $rooted,
-        public readonly int $plants,
-        public readonly Trigger $trigger,
-        public readonly ?RootRun $run,
-        public readonly PotJob $job,
+        public readonly Awaiting $awaiting,
         public readonly Pot $pot,
     ) {
     }

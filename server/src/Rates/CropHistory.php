@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Server\Rates;
 
 use Doctrine\DBAL\Connection;
+use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Contracts\Cache\CacheInterface;
 use WetCradle\Core\Calendar\Season;
 use WetCradle\Core\Rates\CropRate;
@@ -13,13 +14,21 @@ use WetCradle\Core\Rates\InWords;
 use WetCradle\Core\Rates\PastBatch;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\Way;
+use WetCradle\Server\Crops\Ways;
 use WetCradle\Server\Nursery\House;
 
 /** A crop's counted batches, and the rate learnt from them. */
 final class CropHistory
 {
+    /** @var array<int, CropRate> by the number of the way's newest sheet */
+    private array $rates = [];
+    /** @var ?array<int, list<array<string, mixed>>> by crop */
+    private ?array $ofHouseWays = null;
+
     public function __construct(
+        private readonly EntityManagerInterface $em,
         private readonly Connection $db,
+        private readonly Ways $ways,
         private readonly CacheInterface $cache,
         private readonly Today $today,
         private readonly House $house,
@@ -62,10 +71,35 @@ final class CropHistory
         return $this->batches($way)[(int) $way->crop->id] ?? [];
     }
 
-    /** @param list<PastBatch> $past */
-    public function rate(Way $way, array $past): CropRate
+    /** What a way has learnt from all batches of its crop. */
+    public function rateOf(Way $way): CropRate
     {
-        return $this->kept($way, $past)['rate'];
+        return $this->rates[(int) $way->newest()->id] ??= $this->kept($way, self::past($this->weighedFor($way)))['rate'];
+    }
+
+    /** The same by its number. */
+    public function rateById(int $way): CropRate
+    {
+        return $this->rateOf($this->em->find(Way::class, $way) ?? throw new \LogicException('A batch has a way.'));
+    }
+
+    /** What a way has learnt from all batches but one: what was to be expected of that one. */
+    public function rateWithout(Way $way, string $code): CropRate
+    {
+        return $this->kept($way, self::past(array_values(array_filter($this->weighedFor($way), static fn (array $b) => $b['code'] !== $code))))['rate'];
+    }
+
+    /** @return list<array<string, mixed>> as `batches()` gives them; those of house ways are read together, since who asks for one asks for many */
+    private function weighedFor(Way $way): array
+    {
+        return $way->house ? ($this->ofHouseWays ??= $this->batches())[(int) $way->crop->id] ?? [] : $this->of($way);
+    }
+
+    /** What was known is out of date: plants were counted, or a sheet was changed. */
+    public function forget(): void
+    {
+        $this->rates = [];
+        $this->ofHouseWays = null;
     }
 
     /**
@@ -95,14 +129,21 @@ final class CropHistory
     {
         $hemisphere = $this->house->nursery()->hemisphere;
         $running = Season::containing($this->today->day(), $hemisphere)->startYear;
+        $meant = [];
+        foreach ($for === null ? $this->ways->house() : [$for] as $way) {
+            $meant[(int) $way->crop->id] = $way;
+        }
         $rows = $this->db->iterateAssociative(
-            "SELECT b.crop_id AS crop, b.code, b.stuck_on, u.way_id = w.id AND b.method = json_extract(v.details, '$.method') AND b.material = json_extract(v.details, '$.material') AS same_way, s.stuck, s.rooted, s.waiting, s.lost
-             FROM batch b JOIN way_sheet u ON u.id = b.sheet_id JOIN way w ON w.crop_id = b.crop_id JOIN way_sheet v ON v.id = w.sheet_id JOIN batch_standing s ON s.batch_id = b.id
-             WHERE s.counted = 1 AND s.stuck > 0 AND b.stuck_on IS NOT NULL AND ".($for === null ? 'w.house = 1' : 'w.id = ?').' ORDER BY b.stuck_on, b.id',
-            $for === null ? [] : [$for->id],
+            'SELECT b.crop_id AS crop, b.code, b.stuck_on, b.method, b.material, u.way_id, s.stuck, s.rooted, s.waiting, s.lost
+             FROM batch b JOIN way_sheet u ON u.id = b.sheet_id JOIN batch_standing s ON s.batch_id = b.id
+             WHERE s.counted = 1 AND s.stuck > 0 AND b.stuck_on IS NOT NULL AND (:crop IS NULL OR b.crop_id = :crop) ORDER BY b.stuck_on, b.id',
+            ['crop' => $for?->crop->id],
         );
         $found = [];
         foreach ($rows as $row) {
+            $way = $meant[(int) $row['crop']] ?? throw new \LogicException('Every crop has a house way.');
+            $sheet = $way->core();
+            $isSameWay = (int) $row['way_id'] === $way->id && $row['method'] === $sheet->method->value && $row['material'] === $sheet->material->value;
             $season = Season::containing(new \DateTimeImmutable((string) $row['stuck_on']), $hemisphere);
             $found[(int) $row['crop']][] = [
                 'code' => (string) $row['code'],
@@ -112,8 +153,8 @@ final class CropHistory
                 'rooted' => (int) $row['rooted'],
                 'rate' => (int) $row['rooted'] / (int) $row['stuck'],
                 'soFar' => (int) $row['waiting'] > 0,
-                'weight' => HistoryWeight::of($running - $season->startYear, (bool) $row['same_way']),
-                'sameWay' => (bool) $row['same_way'],
+                'weight' => HistoryWeight::of($running - $season->startYear, $isSameWay, $this->house->defaults()),
+                'sameWay' => $isSameWay,
                 'lost' => (object) json_decode((string) $row['lost'], true),
             ];
         }

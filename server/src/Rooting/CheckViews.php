@@ -5,14 +5,14 @@ declare(strict_types=1);
 namespace WetCradle\Server\Rooting;
 
 use Doctrine\ORM\EntityManagerInterface;
-use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Rooting\ReadyCheck;
+use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Batch;
 
 /** A batch's lifted samples with their verdicts in words. */
 final class CheckViews
 {
-    public function __construct(private readonly EntityManagerInterface $em)
+    public function __construct(private readonly EntityManagerInterface $em, private readonly House $house)
     {
     }
 
@@ -22,13 +22,13 @@ final class CheckViews
         $checks = $this->em->createQuery('SELECT r, l, a FROM '.RootCheck::class.' r JOIN r.line l JOIN r.by a WHERE l.batch = :batch ORDER BY r.onDay DESC, r.id DESC')
             ->setParameter('batch', $batch)->getResult();
 
-        return array_values(array_map(self::view(...), $checks));
+        return array_values(array_map($this->view(...), $checks));
     }
 
     /** @return array<string, mixed> */
-    public static function view(RootCheck $check): array
+    private function view(RootCheck $check): array
     {
-        $ready = self::ready($check->lifted, $check->rooted, $check->threshold);
+        $ready = ReadyCheck::inHouse($check->lifted, $check->rooted, $check->threshold, $this->house->defaults());
 
         return [
             'id' => $check->id,
@@ -47,11 +47,5 @@ final class CheckViews
             'depthMm' => $check->depthMm,
             'quality' => $check->quality,
         ];
-    }
-
-    /** Judged on the sample alone (a flat prior), nine times in ten sure: the crop's past must not talk a tray ready. */
-    public static function ready(int $lifted, int $rooted, float $threshold): ReadyCheck
-    {
-        return ReadyCheck::of($lifted, $rooted, $threshold, Beta::of(1, 1), 0.9);
     }
 }

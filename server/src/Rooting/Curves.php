@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Rooting;
 
-use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Rooting\RootCurve;
+use WetCradle\Server\Book\Counts;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Batch;
@@ -19,14 +19,13 @@ final class Curves
     private const AHEAD = 70;
     private const LONGEST = 500;
 
-    public function __construct(private readonly EntityManagerInterface $em, private readonly Connection $db, private readonly CropHistory $history, private readonly House $house, private readonly Today $today)
+    public function __construct(private readonly EntityManagerInterface $em, private readonly Counts $counts, private readonly CropHistory $history, private readonly House $house, private readonly Today $today)
     {
     }
 
     public function curve(Batch $batch): RootCurve
     {
-        $way = $batch->sheet->way;
-        $prior = $this->history->rate($way, CropHistory::past(array_values(array_filter($this->history->of($way), static fn (array $b) => $b['code'] !== $batch->code))))->forNewBatch;
+        $prior = $this->history->rateWithout($batch->sheet->way, $batch->code)->forNewBatch;
         $pace = $batch->sheet->core()->rooting;
 
         return RootCurve::of($prior, $pace->halfAt, $pace->shape, array_map(static fn (array $c) => ['tau' => $c['tau'], 'lifted' => $c['lifted'], 'rooted' => $c['rooted']], $this->checks($batch)));
@@ -95,17 +94,16 @@ final class Curves
      */
     private function checks(Batch $batch): array
     {
-        $count = $this->db->fetchAssociative("SELECT a.on_day, (SELECT coalesce(sum(e.count), 0) FROM entry e WHERE e.act_id = a.id AND e.from_state = 'stuck' AND e.to_state = 'rooted') AS rooted
-            FROM act a WHERE a.batch_id = ? AND a.kind = 'count_and_pot' AND NOT EXISTS (SELECT 1 FROM act u WHERE u.undoes = a.id) ORDER BY a.on_day, a.id LIMIT 1", [$batch->id]);
+        $count = $this->counts->first((int) $batch->id);
         $found = [];
         foreach ($this->em->createQuery('SELECT r, l FROM '.RootCheck::class.' r JOIN r.line l WHERE l.batch = :batch AND l.number = 1 ORDER BY r.onDay, r.id')->setParameter('batch', $batch)->getResult() as $check) {
-            if ($count === false || $check->onDay->format('Y-m-d') < (string) $count['on_day']) {
+            if ($count === null || $check->onDay < $count['on']) {
                 $found[] = ['on' => $check->onDay->format('Y-m-d'), 'lifted' => $check->lifted, 'rooted' => $check->rooted, 'tau' => $this->tau($batch, $check->onDay), 'full' => false];
             }
         }
         $stuck = $batch->standing->stuck ?? 0;
-        if ($count !== false && $stuck > 0) {
-            $found[] = ['on' => (string) $count['on_day'], 'lifted' => $stuck, 'rooted' => min($stuck, (int) $count['rooted']), 'tau' => $this->tau($batch, new \DateTimeImmutable((string) $count['on_day'])), 'full' => true];
+        if ($count !== null && $stuck > 0) {
+            $found[] = ['on' => $count['on']->format('Y-m-d'), 'lifted' => $stuck, 'rooted' => min($stuck, $count['rooted']), 'tau' => $this->tau($batch, $count['on']), 'full' => true];
         }
 
         return $found;

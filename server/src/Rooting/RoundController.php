@@ -16,32 +16,34 @@ use WetCradle\Core\Bench\Rounds;
 use WetCradle\Core\Book\Losses;
 use WetCradle\Core\Book\State;
 use WetCradle\Core\Compute\Fields;
-use WetCradle\Core\Plan\BatchCode;
+use WetCradle\Core\Plan\Job;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Rooting\StageTally;
 use WetCradle\Server\Book\Acts;
+use WetCradle\Server\Book\Counts;
 use WetCradle\Server\Book\Line;
+use WetCradle\Server\Calendar\Outlooks;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Nursery\House;
-use WetCradle\Server\Plan\Batch;
+use WetCradle\Server\Plan\Batches;
 use WetCradle\Server\Plan\Tags;
 
 /** The round: the walk through the house in the order of its benches, and what is seen at each tag. */
 final class RoundController
 {
-    /** Days between checks, once the first roots may show. */
-    private const CHECKS = 7;
-    private const FIRST_LOOK = 0.6;
     /** Days that a look may have waited on a device. */
     private const BELIEVED = 14;
 
     public function __construct(
+        private readonly Batches $batches,
         private readonly EntityManagerInterface $em,
         private readonly Connection $db,
         private readonly Tags $tags,
         private readonly Acts $acts,
         private readonly Photos $photos,
+        private readonly Outlooks $outlooks,
+        private readonly Counts $counts,
         private readonly House $house,
         private readonly Writing $writing,
         private readonly Today $today,
@@ -55,27 +57,29 @@ final class RoundController
         $air = $this->house->air()->on($today);
         $rows = $this->db->fetchAllAssociative(
             "SELECT b.code, l.number, b.stuck_on, b.rooted_from, coalesce(z.name, 'Place not known') AS zone, coalesce(z.house, '') AS house, z.kind, coalesce(z.heat_low, 0) AS heat_low, coalesce(z.mist_high, 0) AS mist_high, b.left_bench_on IS NOT NULL AS in_pots,
-                (SELECT max(r.seen_at) FROM round_look r WHERE r.line_id = l.id) AS looked, (SELECT r.seen FROM round_look r WHERE r.line_id = l.id ORDER BY r.seen_at DESC LIMIT 1) AS seen, (SELECT max(k.on_day) FROM root_check k WHERE k.line_id = l.id) AS checked,
-                (SELECT coalesce(sum(s.count), 0) FROM standing s WHERE s.line_id = l.id AND s.state IN ('stuck', 'rooted')) AS trays, (SELECT coalesce(sum(s.count), 0) FROM standing s WHERE s.line_id = l.id AND s.state IN ('potted', 'grown')) AS pots
+                (SELECT max(r.seen_at) FROM round_look r WHERE r.line_id = l.id) AS looked, (SELECT r.seen FROM round_look r WHERE r.line_id = l.id ORDER BY r.seen_at DESC LIMIT 1) AS seen, l.id AS line_id
              FROM batch b JOIN line l ON l.batch_id = b.id
                 LEFT JOIN zone z ON z.id = CASE WHEN b.left_bench_on IS NOT NULL THEN b.pots_zone_id ELSE coalesce((SELECT o.zone_id FROM batch_moves_on o WHERE o.batch_id = b.id AND o.from_day <= :today ORDER BY o.from_day DESC LIMIT 1), b.zone_id) END
              WHERE b.called_off = 0 AND b.stuck_on IS NOT NULL AND b.stuck_on <= :today ORDER BY z.id IS NULL, (SELECT min(h.id) FROM zone h WHERE h.house = z.house), z.y, z.x, z.id, b.code, l.number",
             ['today' => $today->format('Y-m-d')],
         );
         $stops = [];
+        $outlooks = $this->outlooks->all();
+        $counts = ['trays' => $this->counts->inTrays(), 'pots' => $this->counts->inPots()];
         $tags = $this->tags->byCode(array_values(array_unique(array_map(strval(...), array_column($rows, 'code')))));
         foreach ($rows as $row) {
             $inPots = (bool) $row['in_pots'];
-            $there = (int) ($inPots ? $row['pots'] : $row['trays']);
+            $there = array_sum($counts[$inPots ? 'pots' : 'trays'][(int) $row['line_id']] ?? []);
             if ($there === 0) {
                 continue;
             }
-            $every = Rounds::every((float) $row['heat_low'], (float) $row['mist_high'], $row['kind'] === 'cover', $inPots, $air);
+            $every = Rounds::every((float) $row['heat_low'], (float) $row['mist_high'], $row['kind'] === 'cover', $inPots, $air, $this->house->defaults());
+            $due = $inPots ? null : ($outlooks[$row['code'].' '.$row['number']] ?? null)?->next($this->house->defaults());
             $looked = $row['looked'] === null ? null : new \DateTimeImmutable((string) $row['looked']);
             $stops[] = [
                 'code' => (string) $row['code'], 'line' => (int) $row['number'], 'there' => $there, 'inPots' => $inPots, 'zone' => (string) $row['zone'], 'house' => (string) $row['house'],
                 'every' => $every, 'due' => Rounds::isDue($looked, $every, $today), 'lookedAt' => $looked?->format('Y-m-d H:i'), 'seen' => $row['seen'] === null ? null : (string) $row['seen'],
-                'checkDue' => !$inPots && $this->checkDue($row, $today), 'tag' => $tags[(string) $row['code']],
+                'checkDue' => $due?->job === Job::Check && $due->hasCome($today), 'tag' => $tags[(string) $row['code']],
             ];
         }
 
@@ -93,7 +97,7 @@ final class RoundController
             if ($kept !== null) {
                 return ['was_kept', $kept];
             }
-            $line = $this->line($in->text('code', 20), $in->countOr('line', 1, 1));
+            $line = $this->batches->line($this->batches->byCode($in->text('code', 20), 'code'), $in->countOr('line', 1, 1));
             $seen = $in->oneOf('seen', array_keys(RoundLook::SEEN));
             $share = $in->has('share') ? $in->share('share') : null;
             $culled = $in->countOr('culled', 0, 0, 1_000_000);
@@ -130,10 +134,7 @@ final class RoundController
     private function cull(Line $line, \DateTimeImmutable $at, string $seen, int $culled): void
     {
         $cause = RoundLook::SEEN[$seen] ?? throw Refused::because('unknown_choice', 'culled', 'What looks fine is not taken out.');
-        $standing = [];
-        foreach ($this->db->fetchAllAssociative('SELECT state, count FROM standing WHERE line_id = ? AND count > 0', [$line->id]) as $row) {
-            $standing[(string) $row['state']] = (int) $row['count'];
-        }
+        $standing = $this->counts->on([(int) $line->id])[(int) $line->id];
         $from = $line->batch->leftBenchOn === null ? [State::Stuck, State::Rooted] : [State::Potted, State::Grown];
         $there = array_sum(array_map(static fn (State $s) => $standing[$s->value] ?? 0, $from));
         if ($culled > $there) {
@@ -148,18 +149,6 @@ final class RoundController
         }
     }
 
-    /** @param array<string, mixed> $row */
-    private function checkDue(array $row, \DateTimeImmutable $today): bool
-    {
-        if ($row['checked'] !== null) {
-            return (int) (new \DateTimeImmutable((string) $row['checked']))->diff($today)->format('%r%a') >= self::CHECKS;
-        }
-        $stuck = new \DateTimeImmutable((string) $row['stuck_on']);
-        $days = (int) $stuck->diff(new \DateTimeImmutable((string) $row['rooted_from']))->format('%r%a');
-
-        return $today >= $stuck->modify(sprintf('+%d days', (int) round(self::FIRST_LOOK * $days)));
-    }
-
     /** When it was seen, by the device's clock; never later than now, and a clock that is weeks behind is not believed. */
     private function moment(string $written): \DateTimeImmutable
     {
@@ -171,17 +160,5 @@ final class RoundController
         $now = $this->today->now();
 
         return $at > $now || $at < $now->modify(sprintf('-%d days', self::BELIEVED)) ? $now : $at;
-    }
-
-    private function line(string $typed, int $number): Line
-    {
-        $code = BatchCode::typed($typed);
-        $batch = ($code === null ? null : $this->em->getRepository(Batch::class)->findOneBy(['code' => $code->written])) ?? throw Refused::because('unknown', 'code', sprintf('There is no batch %s.', $typed));
-        foreach ($batch->lines as $line) {
-            if ($line->number === $number) {
-                return $line;
-            }
-        }
-        throw Refused::because('unknown', 'line', sprintf('%d is not a line of %s.', $number, $batch->code));
     }
 }

@@ -7,21 +7,19 @@ namespace WetCradle\Server\Rooting;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
-use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use WetCradle\Core\Compute\Fields;
-use WetCradle\Core\Plan\BatchCode;
 use WetCradle\Core\Refused;
-use WetCradle\Server\Book\Line;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Plan\Batch;
+use WetCradle\Server\Plan\Batches;
 use WetCradle\Server\Plan\BatchViews;
 
 /** How far a batch has rooted and what it may yet give; and whether to wait for it. */
 final class WaitController
 {
-    public function __construct(private readonly EntityManagerInterface $em, private readonly Curves $curves, private readonly Waiting $waiting, private readonly BatchViews $views, private readonly Writing $writing)
+    public function __construct(private readonly Batches $batches, private readonly EntityManagerInterface $em, private readonly Curves $curves, private readonly Waiting $waiting, private readonly BatchViews $views, private readonly Writing $writing)
     {
     }
 
@@ -36,7 +34,7 @@ final class WaitController
     {
         $asked = static fn (string $name, float $most): ?float => $request->query->has($name) ? Fields::of([$name => filter_var($request->query->getString($name), FILTER_VALIDATE_FLOAT, FILTER_NULL_ON_FAILURE) ?? $request->query->getString($name)])->number($name, 0, $most) : null;
 
-        return new JsonResponse($this->waiting->view($this->line($this->batch($code), $request->query->getInt('line', 1)), $asked('value', 10_000), $asked('loss', 1)));
+        return new JsonResponse($this->waiting->view($this->batches->line($this->batch($code), $request->query->getInt('line', 1)), $asked('value', 10_000), $asked('loss', 1)));
     }
 
     /** Does the one that is chosen, and books it. */
@@ -46,7 +44,7 @@ final class WaitController
     {
         $batch = $this->batch($code);
         $this->writing->once(function () use ($batch, $in): void {
-            $line = $this->line($batch, $in->countOr('line', 1, 1));
+            $line = $this->batches->line($batch, $in->countOr('line', 1, 1));
             $kind = $in->oneOf('kind', Waiting::KINDS);
             $zone = $in->has('zone') ? $in->count('zone', 1) : null;
             $in->done();
@@ -59,19 +57,8 @@ final class WaitController
 
     private function batch(string $code): Batch
     {
-        $typed = BatchCode::typed($code);
-        $batch = ($typed === null ? null : $this->em->getRepository(Batch::class)->findOneBy(['code' => $typed->written])) ?? throw new NotFoundHttpException();
+        $batch = $this->batches->at($code);
 
         return $batch->isStuck() ? $batch : throw Refused::because('not_stuck', 'batch', sprintf('%s is not stuck yet.', $batch->code));
-    }
-
-    private function line(Batch $batch, int $number): Line
-    {
-        foreach ($batch->lines as $line) {
-            if ($line->number === $number) {
-                return $line;
-            }
-        }
-        throw Refused::because('unknown', 'line', sprintf('%d is not a line of %s.', $number, $batch->code));
     }
 }

@@ -10,7 +10,11 @@ use WetCradle\Core\Book\State;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Crops\Material;
 use WetCradle\Core\Crops\Method;
-use WetCradle\Core\Dates\PlainDates;
+use WetCradle\Core\House\HouseDefault;
+use WetCradle\Core\Numbers\Whole;
+use WetCradle\Core\Plan\PlaceRent;
+use WetCradle\Core\Plan\PlantWorth;
+use WetCradle\Core\Plan\Unrooted;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Rooting\WaitOrClear;
 use WetCradle\Server\Bench\Moving;
@@ -23,24 +27,15 @@ use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\Windows;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Batch;
-use WetCradle\Server\Plan\Loads;
+use WetCradle\Server\Plan\Batches;
 use WetCradle\Server\Plan\Move;
 use WetCradle\Server\Plan\Moves;
 use WetCradle\Server\Plan\Versions;
+use WetCradle\Server\Rates\CropHistory;
 
 /** What is still green and unrooted on a line: what it may yet give, what its place costs, and what can be done with it. */
 final class Waiting
 {
-    private const WEEKS = 8;
-    /** Of the unrooted, the share that dies in a week; a usual figure. */
-    public const LOSS = 0.03;
-    /** Where nobody says what a rooted plant is worth: so many times what a cutting costs. */
-    private const TIMES_COST = 8.0;
-    private const LEAST_WORTH = 0.2;
-    /** °C that a bench holds at least where warmth is paid for. */
-    private const WARM = 10.0;
-    /** Of what a warm tray costs in a week, what one costs in a frame or on a cool bench: water and looking after. */
-    private const COOL = 0.25;
     public const KINDS = ['wait', 'clear', 'cooler', 'dip'];
 
     public function __construct(
@@ -51,7 +46,8 @@ final class Waiting
         private readonly Moving $moving,
         private readonly Versions $versions,
         private readonly Tenants $tenants,
-        private readonly Loads $loads,
+        private readonly CropHistory $history,
+        private readonly Batches $batches,
         private readonly Windows $windows,
         private readonly House $house,
         private readonly Today $today,
@@ -66,15 +62,18 @@ final class Waiting
     public function view(Line $line, ?float $value, ?float $loss): array
     {
         $batch = $line->batch;
-        $worth = $value ?? $batch->crop->linerPrice ?? max(self::LEAST_WORTH, self::TIMES_COST * $batch->sheet->core()->costEach);
-        $loss ??= self::LOSS;
+        $house = $this->house->defaults();
+        $worth = PlantWorth::of($value, $batch->crop->linerPrice, $batch->sheet->core()->costEach, $house);
+        $loss ??= $house->number(HouseDefault::DiesInAWeek);
         $today = $this->today->day();
         $curve = $this->curves->curve($batch);
         $tau = $this->curves->tau($batch, $today);
-        [$unrooted, $counted] = $this->unrooted($line, $curve->rootedAt($tau));
+        $standing = $this->ledger->standingOf($line);
+        $green = Unrooted::on($line->number, $standing['stuck'], $standing['rooted'], $batch->standing->stuck ?? 0, $curve->rootedAt($tau));
+        [$unrooted, $counted] = [$green->plants, $green->isCounted];
         $step = max(0.05, 7.0 * $this->curves->progress($batch, $today));
         $rent = $this->rent($batch, $unrooted);
-        $asked = ['finalRate' => $curve->finalRate(), 'd50' => $curve->d50(), 'shape' => $batch->sheet->core()->rooting->shape, 'tau' => $tau, 'unrooted' => $unrooted, 'stepTau' => $step, 'maxSteps' => self::WEEKS, 'valuePerPlant' => $worth, 'costPerStep' => $rent['week'], 'lossPerStep' => $loss];
+        $asked = ['finalRate' => $curve->finalRate(), 'd50' => $curve->d50(), 'shape' => $batch->sheet->core()->rooting->shape, 'tau' => $tau, 'unrooted' => $unrooted, 'stepTau' => $step, 'maxSteps' => $house->whole(HouseDefault::WaitWeeks), 'valuePerPlant' => $worth->value, 'costPerStep' => $rent->week(), 'lossPerStep' => $loss];
         $call = WaitOrClear::of(...array_values($asked));
 
         return [
@@ -82,21 +81,21 @@ final class Waiting
             'line' => $line->number,
             'unrooted' => $unrooted,
             'counted' => $counted,
-            'value' => $worth,
-            'valueFrom' => match (true) {
-                $value !== null => 'as you say',
-                $batch->crop->linerPrice !== null => 'what one costs bought in',
-                default => sprintf('%d times what a cutting costs; say what it is worth to you', (int) self::TIMES_COST),
+            'value' => $worth->value,
+            'valueFrom' => match ($worth->by) {
+                'said' => 'as you say',
+                'liner' => 'what one costs bought in',
+                'cutting' => sprintf('%s times what a cutting costs; say what it is worth to you', Whole::plain($house->number(HouseDefault::WorthTimesCost))),
             },
             'loss' => $loss,
-            'rent' => $rent,
+            'rent' => ['trays' => $rent->trays, 'warmth' => $rent->warmth, 'queue' => $rent->queue(), 'week' => $rent->week(), 'words' => $this->rentWords($rent)],
             'asked' => $asked,
             'steps' => array_map(static fn (array $one, int $i) => ['on' => $today->modify(sprintf('+%d weeks', $i + 1))->format('Y-m-d')] + $one, $call->steps, array_keys($call->steps)),
             'waitWeeks' => $call->waitSteps(),
             'gain' => $call->gain(),
             'plants' => $call->plants(),
-            'close' => $call->isClose($rent['week']),
-            'words' => $this->words($call, $rent['week'], $unrooted),
+            'close' => $call->isClose($rent->week(), $house->number(HouseDefault::CloseCall)),
+            'words' => $this->words($call, $rent->week(), $unrooted),
             'options' => $this->options($line, $call, $unrooted, $counted),
         ];
     }
@@ -138,67 +137,45 @@ final class Waiting
     /** The day until which it is left: when the wait is over, or when it has been held for as long as it can be. */
     private function waitsUntil(Batch $batch, int $weeks): \DateTimeImmutable
     {
-        return min($this->today->day()->modify(sprintf('+%d weeks', max(1, $weeks))), $batch->potOn->modify(sprintf('+%d days', PlainDates::MOST_HELD - $batch->heldDays)));
+        return min($this->today->day()->modify(sprintf('+%d weeks', max(1, $weeks))), $batch->potOn->modify(sprintf('+%d days', $this->house->defaults()->whole(HouseDefault::HeldAtMost) - $batch->heldDays)));
     }
 
     /** Days that it is held so that it stands until then. */
     private function heldFor(Batch $batch, \DateTimeImmutable $until): int
     {
-        return max($batch->heldDays, min(PlainDates::MOST_HELD, $batch->heldDays + (int) $batch->potOn->diff($until)->format('%r%a')));
+        return max($batch->heldDays, min($this->house->defaults()->whole(HouseDefault::HeldAtMost), $batch->heldDays + (int) $batch->potOn->diff($until)->format('%r%a')));
     }
 
-    /** @return array{0: int, 1: bool} how many, and whether they were counted or are expected */
-    private function unrooted(Line $line, float $rooted): array
-    {
-        $standing = $this->ledger->standingOf($line);
-        $counted = $line->number > 1 || $standing['rooted'] > 0;
-
-        return $counted ? [$standing['stuck'], true] : [max(0, $standing['stuck'] - (int) round($rooted * ($line->batch->standing->stuck ?? 0))), false];
-    }
-
-    /**
-     * What a week of its place costs: the warmth of its trays, and what is queuing for them.
-     *
-     * @return array{trays: int, warmth: float, queue: float, week: float, words: string}
-     */
-    private function rent(Batch $batch, int $unrooted): array
-    {
-        $each = $batch->sheet->core()->each * $batch->trayKind->cells;
-        $trays = $batch->trayKind->positionsOf(max(1, (int) ceil($unrooted / $each)));
-        $isWarm = $batch->zoneOn($this->today->day())->heatLow >= self::WARM;
-        $warmth = $trays * $this->house->nursery()->costs()->warmTrayWeek * ($isWarm ? 1.0 : self::COOL);
-        [$short, $worth, $who] = $this->queue($batch, $trays);
-        $queue = min($trays, $short) * $worth;
-
-        return ['trays' => $trays, 'warmth' => $warmth, 'queue' => $queue, 'week' => $warmth + $queue,
-            'words' => $queue > 0.0 ? sprintf('%d of its %d trays are wanted by %s within four weeks, where a tray-week brings about %s%.2f.', min($trays, $short), $trays, $who, $this->house->nursery()->currency, $worth) : 'Nothing queues for its place in the next four weeks.'];
-    }
-
-    /** @return array{0: int, 1: float, 2: string} trays that are short in its zone within four weeks, what a tray-week of the one that wants them brings, and its code */
-    private function queue(Batch $batch, int $trays): array
+    private function rent(Batch $batch, int $unrooted): PlaceRent
     {
         $now = $this->today->week();
+        $house = $this->house->defaults();
         $zone = $batch->zoneOn($this->today->day());
-        $tenants = array_values(array_filter($this->tenants->byZone($now, $now->plus(4), $batch->code)[(int) $zone->id] ?? [], static fn (Tenant $t) => !$t->inPots));
-        $short = 0;
-        $at = $now;
-        for ($week = $now; $now->until($week) <= 4; $week = $week->plus(1)) {
-            $lack = $zone->core()->used($week, $tenants) + $trays - $zone->core()->traysIn($week);
-            [$short, $at] = $lack > $short ? [$lack, $week] : [$short, $at];
-        }
-        $wanting = array_values(array_filter($tenants, static fn (Tenant $t) => $now->until($t->from) > 0 && $t->isThereIn($at)));
-        if ($short <= 0 || $wanting === []) {
-            return [0, 0.0, ''];
-        }
-        $code = Tenants::code($wanting[0]);
-        $weeks = $wanting[0]->from->until($wanting[0]->to) + 1;
-        foreach ($this->tenants->during($now, $now->plus(4)) as $lying) {
-            if ($lying->tenant->name === $code) {
-                return [$short, $lying->cuttings * $this->loads->rate($lying->way) * max(self::LEAST_WORTH, self::TIMES_COST * $batch->sheet->core()->costEach) / max(1, $wanting[0]->trays * $weeks), $code];
-            }
-        }
+        $positions = $batch->trayKind->positionsOf($batch->sheet->core()->traysFor(max(1, $unrooted), $batch->trayKind->cells)->number);
+        $within = $now->plus($house->whole(HouseDefault::QueueWeeks));
+        $others = array_values(array_filter($this->tenants->byZone($now, $within, $batch->code)[(int) $zone->id] ?? [], static fn (Tenant $t) => !$t->inPots));
+        $isPaidWarm = $zone->core()->isPaidWarm($batch->sheet->core()->warmth->medium, $this->house->air(), $house);
 
-        return [0, 0.0, ''];
+        return PlaceRent::of($zone->core(), $positions, $isPaidWarm, $others, $now, $this->house->nursery()->costs(), $house, fn (Tenant $queuing) => $this->worthOf($queuing));
+    }
+
+    /** What all plants of a batch that is to come are worth, by what its own crop brings. */
+    private function worthOf(Tenant $queuing): float
+    {
+        $batch = $this->batches->byCode($queuing->batch(), 'batch');
+        $worth = PlantWorth::of(null, $batch->crop->linerPrice, $batch->sheet->core()->costEach, $this->house->defaults());
+
+        return ($batch->isStuck() ? $batch->standing->stuck ?? 0 : $batch->planned) * $this->history->rateOf($batch->sheet->way)->rate * $worth->value;
+    }
+
+    private function rentWords(PlaceRent $rent): string
+    {
+        $weeks = $this->house->defaults()->whole(HouseDefault::QueueWeeks);
+        $within = $weeks === 4 ? 'four weeks' : sprintf('%d %s', $weeks, $weeks === 1 ? 'week' : 'weeks');
+
+        return $rent->by === null || $rent->queue() <= 0.0
+            ? sprintf('Nothing queues for its place in the next %s.', $within)
+            : sprintf('%d of its %d trays are wanted by %s within %s, where a tray-week brings about %s%.2f.', $rent->wanted, $rent->trays, $rent->by->batch(), $within, $this->house->nursery()->currency, $rent->brings);
     }
 
     private function words(WaitOrClear $call, float $rent, int $unrooted): string
@@ -206,7 +183,7 @@ final class Waiting
         if ($unrooted === 0) {
             return 'Nothing is left that is unrooted and alive.';
         }
-        $close = $call->isClose($rent) ? ' It is a close call.' : '';
+        $close = $call->isClose($rent, $this->house->defaults()->number(HouseDefault::CloseCall)) ? ' It is a close call.' : '';
         if ($call->waitSteps() === 0) {
             return sprintf('Clear it: what may still root in a week (%s of %d) is worth less than its place.%s', self::few($call->steps[0]['gain']), $unrooted, $close);
         }
@@ -231,7 +208,7 @@ final class Waiting
         $option = static fn (string $kind, ?string $no, string $words, array $more = []): array => ['kind' => $kind, 'possible' => $no === null, 'words' => $no ?? $words] + $more + ['zones' => []];
 
         return [
-            $option('wait', $none ?? ($until <= $this->today->day() ? sprintf('it has been held for %d days, and no rooted plant stands longer in its tray', PlainDates::MOST_HELD) : null), sprintf('leave it until %s', $until->format('j M'))),
+            $option('wait', $none ?? ($until <= $this->today->day() ? sprintf('it has been held for %d days, and no rooted plant stands longer in its tray', $this->house->defaults()->whole(HouseDefault::HeldAtMost)) : null), sprintf('leave it until %s', $until->format('j M'))),
             $option('clear', $none ?? ($counted ? null : $first), sprintf('throw the %d that are unrooted', $unrooted)),
             $option('cooler', $none ?? ($cooler === [] ? 'no cooler zone can take it now' : null), 'move it to a cooler place, where it costs less', ['zones' => $cooler]),
             $option('dip', $none ?? ($counted ? null : $first), sprintf('wound and dip the %d again; they become a batch of their own', $unrooted)),
@@ -246,8 +223,9 @@ final class Waiting
             return [];
         }
         $wanted = $batch->sheet->core()->warmth->medium;
-        $warm = static fn (Zone $zone) => max($zone->heatLow, min($zone->heatHigh, $wanted->middle()));
-        $here = $warm($batch->zoneOn($this->today->day()));
+        $today = $this->today->day();
+        $warm = fn (Zone $zone) => $zone->core()->medium($wanted, $this->house->air())->on($today);
+        $here = $warm($batch->zoneOn($today));
         $found = [];
         foreach ($this->moving->zonesThatTake($batch->code) as $zone) {
             if ($warm($zone) < $here) {

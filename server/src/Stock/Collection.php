@@ -6,6 +6,7 @@ namespace WetCradle\Server\Stock;
 
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Stock\HoldClock;
 use WetCradle\Server\Account\Account;
 use WetCradle\Server\Plan\Batch;
@@ -36,9 +37,9 @@ class Collection
     }
 
     /** @return array<string, mixed> */
-    public function toArray(\DateTimeImmutable $now): array
+    public function toArray(\DateTimeImmutable $now, HouseDefaults $house): array
     {
-        $clock = HoldClock::of($this->batch->sheet->core()->hold, $this->how, $this->startedAt);
+        $clock = HoldClock::of($this->batch->sheet->core()->hold, $this->how, $this->startedAt, $house);
         $at = static fn (\DateTimeImmutable $t) => $t->format('Y-m-d\TH:i:s');
 
         return ['startedAt' => $at($clock->start), 'how' => $this->how, 'seals' => $clock->seals, 'warnAt' => $at($clock->warnAt), 'dueAt' => $at($clock->due), 'now' => $at($now), 'state' => $clock->at($now), 'words' => $clock->words($now), 'by' => $this->by->name,

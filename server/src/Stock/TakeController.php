@@ -11,17 +11,18 @@ use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use WetCradle\Core\Compute\Fields;
-use WetCradle\Core\Plan\BatchCode;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Plan\Batch;
+use WetCradle\Server\Plan\Batches;
 use WetCradle\Server\Plan\BatchViews;
 
 /** Taking material: the sheet to walk with, and the clock that starts at the first cut. */
 final class TakeController
 {
     public function __construct(
+        private readonly Batches $batches,
         private readonly EntityManagerInterface $em,
         private readonly TakeSheets $sheets,
         private readonly BatchViews $views,
@@ -35,7 +36,7 @@ final class TakeController
     public function sheets(Request $request): JsonResponse
     {
         if ($request->query->has('batches')) {
-            $batches = array_map($this->batch(...), array_slice(explode(',', $request->query->getString('batches')), 0, 60));
+            $batches = array_map($this->batches->at(...), array_slice(explode(',', $request->query->getString('batches')), 0, 60));
             foreach ($batches as $batch) {
                 $this->mustBePlanned($batch);
             }
@@ -53,7 +54,7 @@ final class TakeController
     #[IsGranted('ROLE_HAND')]
     public function collect(string $code, Fields $in): JsonResponse
     {
-        $batch = $this->batch($code);
+        $batch = $this->batches->at($code);
         $this->writing->once(function () use ($batch, $in): void {
             $this->mustBePlanned($batch);
             if ($this->sheets->collectionOf($batch) !== null) {
@@ -74,7 +75,7 @@ final class TakeController
     #[IsGranted('ROLE_HAND')]
     public function uncollect(string $code): JsonResponse
     {
-        $batch = $this->batch($code);
+        $batch = $this->batches->at($code);
         $this->writing->once(function () use ($batch): void {
             $this->mustBePlanned($batch);
             $collection = $this->sheets->collectionOf($batch) ?? throw new NotFoundHttpException();
@@ -83,13 +84,6 @@ final class TakeController
         });
 
         return new JsonResponse($this->views->one($batch));
-    }
-
-    private function batch(string $code): Batch
-    {
-        $typed = BatchCode::typed($code);
-
-        return ($typed === null ? null : $this->em->getRepository(Batch::class)->findOneBy(['code' => $typed->written])) ?? throw new NotFoundHttpException();
     }
 
     private function mustBePlanned(Batch $batch): void

@@ -5,23 +5,23 @@ declare(strict_types=1);
 namespace WetCradle\Server\Stock;
 
 use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Stock\HoldClock;
 use WetCradle\Core\Stock\TakeSheet;
 use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Batch;
 
 /** Take sheets for planned batches: one, or a morning's together in the order of the walk. */
 final class TakeSheets
 {
-    /** Cutting starts, while shoots are full of water. */
-    private const MORNING = 7;
-
     public function __construct(
         private readonly EntityManagerInterface $em,
         private readonly Takes $takes,
         private readonly Fit $fit,
         private readonly Rights $rights,
+        private readonly House $house,
         private readonly Today $today,
     ) {
     }
@@ -57,7 +57,7 @@ final class TakeSheets
     {
         $found = [];
         foreach ($this->em->createQuery('SELECT c, b FROM '.Collection::class.' c JOIN c.batch b WHERE b.stuckOn IS NULL AND b.calledOff = false')->getResult() as $collection) {
-            $found[$collection->batch->code] = $collection->toArray($this->today->now());
+            $found[$collection->batch->code] = $collection->toArray($this->today->now(), $this->house->defaults());
         }
 
         return $found;
@@ -92,15 +92,15 @@ final class TakeSheets
             'lengthCm' => $way->cut->lengthCm->pair(),
             'timeOfDay' => $way->timeOfDay,
             'sign' => $way->windows[0]->sign->words(),
-            'carry' => TakeSheet::carry($way, $batch->planned),
+            'carry' => TakeSheet::carry($way, $batch->planned, $this->house->defaults()),
             'apart' => TakeSheet::keepApart($way, $this->rights->isProtected($batch->crop), $block->minParents > 1),
             'holds' => $way->hold->ways(),
-            'stickBy' => array_map(static function (string $how) use ($way, $batch): array {
-                $clock = HoldClock::of($way->hold, $how, $batch->stickOn->setTime(self::MORNING, 0));
+            'stickBy' => array_map(function (string $how) use ($way, $batch): array {
+                $clock = HoldClock::of($way->hold, $how, $batch->stickOn->setTime(0, $this->house->defaults()->whole(HouseDefault::CutFrom)), $this->house->defaults());
 
                 return ['how' => $how, 'words' => $clock->words($clock->start)];
             }, $way->hold->ways()),
-            'collection' => $collection?->toArray($this->today->now()),
+            'collection' => $collection?->toArray($this->today->now(), $this->house->defaults()),
             'safety' => $way->safety,
         ];
     }

@@ -33,19 +33,30 @@ final class Yards
         $sources = [];
         foreach ($this->em->getRepository(StockBlock::class)->findBy($only === null ? [] : ['crop' => $only], ['code' => 'ASC']) as $block) {
             $known = array_values(array_filter($takes[(int) $block->id] ?? [], static fn (array $t) => !in_array($t['batch'], $but, true)));
-            $sources[$block->crop->name][] = new Source(
-                $block->code,
-                $block->plants,
-                $block->habit(),
-                fn (int $way) => $block->perShoot($this->em->find(Way::class, $way)?->core()),
-                $block->yearCap,
-                array_map(static fn (array $t) => ['on' => $t['on'], 'cuttings' => $t['cuttings']], $known),
-                fn (\DateTimeImmutable $on, BlockOffer $offer) => array_column($this->fit->against($block, null, $on, null, $offer, $looked), 'words'),
-                $block->multiplication,
-                $block->survival,
-            );
+            $sources[$block->crop->name][] = $this->source($block, $known, $looked);
         }
 
         return new Yard($sources);
+    }
+
+    /**
+     * One block as a batch draws on it.
+     *
+     * @param list<array{on: \DateTimeImmutable, cuttings: int, batch: string, stuck: bool}> $takes  of it
+     * @param ?array{clean: array<int, string>, found: array<int, string>}                   $looked where inspections were read already
+     */
+    public function source(StockBlock $block, array $takes, ?array $looked = null): Source
+    {
+        return new Source(
+            $block->code,
+            $block->plants,
+            $block->habit(),
+            fn (int $way) => $block->perShoot($this->em->find(Way::class, $way)?->core()),
+            $block->yearCap,
+            array_map(static fn (array $take) => ['on' => $take['on'], 'cuttings' => $take['cuttings']], $takes),
+            fn (\DateTimeImmutable $on, BlockOffer $offer) => $this->fit->against($block, null, $on, null, $offer, $looked),
+            $block->multiplication,
+            $block->survival,
+        );
     }
 }

@@ -5,29 +5,25 @@ declare(strict_types=1);
 namespace WetCradle\Server\Wanted;
 
 use Doctrine\DBAL\Connection;
-use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Plan\Pool;
 use WetCradle\Core\Plan\Standing;
-use WetCradle\Core\Rates\CropRate;
 use WetCradle\Core\Rooting\StageTally;
+use WetCradle\Server\Book\BatchStanding;
 use WetCradle\Server\Calendar\Today;
-use WetCradle\Server\Crops\Way;
-use WetCradle\Server\Crops\Ways;
+use WetCradle\Server\Crops\SheetBook;
+use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Potting\Dispatch;
 use WetCradle\Server\Rates\CropHistory;
 
 /** Orders with the batches that serve them; orders that share a batch are one pool, the earliest and most pressing served first. */
 final class Pools
 {
-    /** @var array<int, array{0: CropRate, 1: Beta}> rate and survival after potting, by way */
-    private array $ways = [];
-
     public function __construct(
-        private readonly EntityManagerInterface $em,
+        private readonly House $house,
         private readonly Connection $db,
         private readonly CropHistory $history,
-        private readonly Ways $sheets,
+        private readonly SheetBook $sheets,
         private readonly Today $today,
     ) {
     }
@@ -65,7 +61,7 @@ final class Pools
             $first = array_values(array_filter($batch['orders'], static fn (int $id) => isset($orders[$id])))[0];
             $root = self::root($poolOf, $first);
             if ($wanted === null || $wanted === $root) {
-                $sure[$root] = ($sure[$root] ?? 0) + (int) $batch['row']['grown'] + (int) $batch['row']['sold'] - (int) $batch['row']['sent'];
+                $sure[$root] = ($sure[$root] ?? 0) + $batch['row']['states']['grown'] + $batch['row']['states']['sold'] - (int) $batch['row']['sent'];
                 $standing[$root] = [...$standing[$root] ?? [], ...$this->standing($batch['row'])];
             }
         }
@@ -77,11 +73,10 @@ final class Pools
     private function batches(string $since, int $only): array
     {
         $rows = $this->db->iterateAssociative(
-            "SELECT b.wanted_id, (SELECT group_concat(x.wanted_id) FROM batch_shared x WHERE x.batch_id = b.id) AS shared, b.stuck_on, b.planned, h.way_id, s.counted, s.live, json_extract(s.states, '$.to_stick') AS to_stick, json_extract(s.states, '$.stuck') AS stuck,
-                json_extract(s.states, '$.rooted') AS rooted, json_extract(s.states, '$.potted') AS potted, json_extract(s.states, '$.grown') AS grown, json_extract(s.states, '$.sold') AS sold,
+            "SELECT b.wanted_id, (SELECT group_concat(x.wanted_id) FROM batch_shared x WHERE x.batch_id = b.id) AS shared, b.stuck_on, b.planned, h.way_id, y.sheet_id AS newest_sheet, s.counted, s.live, s.states,
                 coalesce((SELECT sum(e.count) FROM line l JOIN entry e ON e.from_line = l.id AND e.to_state = 'sold' JOIN dispatch d ON d.act_id = e.act_id WHERE l.batch_id = b.id AND ".Dispatch::HOLDS.'), 0) AS sent,
                 (SELECT r.stages FROM root_check r JOIN line l ON l.id = r.line_id WHERE l.batch_id = b.id ORDER BY r.on_day DESC, r.id DESC LIMIT 1) AS stages
-             FROM batch b JOIN way_sheet h ON h.id = b.sheet_id LEFT JOIN batch_standing s ON s.batch_id = b.id
+             FROM batch b JOIN way_sheet h ON h.id = b.sheet_id JOIN way y ON y.id = h.way_id LEFT JOIN batch_standing s ON s.batch_id = b.id
              WHERE b.called_off = 0 AND b.id IN (
                 SELECT y.id FROM wanted w JOIN batch y ON y.wanted_id = w.id WHERE w.called_off = 0 AND (w.ready_week >= :since OR w.id = :only)
                 UNION SELECT x.batch_id FROM wanted w JOIN batch_shared x ON x.wanted_id = w.id WHERE w.called_off = 0 AND (w.ready_week >= :since OR w.id = :only))
@@ -93,7 +88,7 @@ final class Pools
             $shared = $row['shared'] === null ? [] : array_map(intval(...), explode(',', (string) $row['shared']));
             $orders = [...$row['wanted_id'] === null ? [] : [(int) $row['wanted_id']], ...$shared];
             if ($orders !== []) {
-                $found[] = ['orders' => $orders, 'row' => $row];
+                $found[] = ['orders' => $orders, 'row' => ['states' => BatchStanding::statesOf($row['states'])] + $row];
             }
         }
 
@@ -107,16 +102,18 @@ final class Pools
      */
     private function standing(array $row): array
     {
-        [$rate, $potting] = $this->way((int) $row['way_id']);
+        $states = $row['states'];
+        $rate = $this->history->rateById((int) $row['way_id']);
+        $potting = $this->sheets->of((int) $row['newest_sheet'])->potting->survival;
         $shared = min(1.0, ($rate->rateSd / max(1e-9, $rate->newBatchSd)) ** 2);
         $luck = 'way '.$row['way_id'];
-        $standing = [Standing::of((int) $row['rooted'] + (int) $row['potted'], [$potting])];
+        $standing = [Standing::of($states['rooted'] + $states['potted'], [$potting])];
         if ($row['stuck_on'] === null) {
             $standing[] = Standing::of((int) $row['planned'], [$rate->forNewBatch, $potting], $luck, $shared);
         } elseif ((bool) $row['counted']) {
-            $standing[] = Standing::of((int) $row['to_stick'] + (int) $row['stuck'], [Standing::leftLonger(), $potting]);
+            $standing[] = Standing::of($states['to_stick'] + $states['stuck'], [Standing::leftLonger($this->house->defaults()), $potting]);
         } else {
-            $standing[] = Standing::of((int) $row['to_stick'] + (int) $row['stuck'], [self::afterCheck($rate->forNewBatch, $row['stages'] === null ? null : (string) $row['stages']), $potting], $luck, $row['stages'] === null ? $shared : 0.0);
+            $standing[] = Standing::of($states['to_stick'] + $states['stuck'], [self::afterCheck($rate->forNewBatch, $row['stages'] === null ? null : (string) $row['stages']), $potting], $luck, $row['stages'] === null ? $shared : 0.0);
         }
 
         return $standing;
@@ -131,23 +128,6 @@ final class Pools
         $tally = StageTally::of((array) json_decode($stages, true));
 
         return $rate->plus($tally->rooted(), $tally->counts['dead']);
-    }
-
-    /** @return array{0: CropRate, 1: Beta} */
-    private function way(int $id): array
-    {
-        if ($this->ways === []) {
-            $counted = $this->history->batches();
-            foreach ($this->sheets->house() as $way) {
-                $this->ways[(int) $way->id] = [$this->history->rate($way, CropHistory::past($counted[(int) $way->crop->id] ?? [])), $way->core()->potting->survival];
-            }
-        }
-        if (!isset($this->ways[$id])) {
-            $way = $this->em->find(Way::class, $id) ?? throw new \LogicException('A batch has a way.');
-            $this->ways[$id] = [$this->history->rate($way, CropHistory::past($this->history->of($way))), $way->core()->potting->survival];
-        }
-
-        return $this->ways[$id];
     }
 
     /** @param array<int, int> $parents */

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Server\Wanted;
 
 use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\Plan\OrderOutlook;
 use WetCradle\Core\Plan\StickAgain;
 use WetCradle\Core\Plan\StickNumbers;
@@ -13,13 +14,10 @@ use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\Way;
 use WetCradle\Server\Crops\Windows;
 use WetCradle\Server\Nursery\House;
-use WetCradle\Server\Plan\Planner;
 use WetCradle\Server\Plan\TrayKind;
 use WetCradle\Server\Plan\Wants;
 use WetCradle\Server\Rates\CropHistory;
-use WetCradle\Server\Stock\Fit;
-use WetCradle\Server\Stock\StockBlock;
-use WetCradle\Server\Stock\Takes;
+use WetCradle\Server\Stock\Yards;
 
 /** Which orders will be short by what is known today, and what can still be done for them. */
 final class Shortfalls
@@ -30,8 +28,7 @@ final class Shortfalls
         private readonly Wants $wants,
         private readonly CropHistory $history,
         private readonly Windows $windows,
-        private readonly Takes $takes,
-        private readonly Fit $fit,
+        private readonly Yards $yards,
         private readonly House $house,
         private readonly Today $today,
     ) {
@@ -110,31 +107,15 @@ final class Shortfalls
             return $said;
         }
         $cells = ($this->em->find(TrayKind::class, $sheet->trayKind) ?? throw new \LogicException('A sheet names a kind of tray.'))->cells;
-        $rate = $this->history->rate($way, CropHistory::past($this->history->of($way)))->forNewBatch;
+        $rate = $this->history->rateOf($way)->forNewBatch;
         try {
-            $numbers = StickNumbers::forGood($short, [$rate, $sheet->potting->survival], Planner::CONFIDENCE, $cells, $sheet->each)->toArray();
+            $numbers = StickNumbers::forGood($short, [$rate, $sheet->potting->survival], $this->house->defaults()->number(HouseDefault::SureOfPlan), $cells, $sheet->each)->toArray();
         } catch (Refused $refused) {
             return ['possible' => false, 'words' => $refused->getMessage()] + $said;
         }
-        $best = $this->source($way, $when->from, (int) $numbers['chosen']['inTrays']);
+        $best = $this->yards->all($wanted->crop)->best($wanted->crop->name, (int) $way->id, $when->from, (int) $numbers['chosen']['inTrays']);
 
-        return ['stick' => $numbers['chosen']['inTrays'], 'trays' => $numbers['chosen']['trays'], 'chance' => $numbers['chosen']['chanceInTrays'], 'block' => $best['block'] ?? null, 'material' => $best['words'] ?? 'No stock block of this crop.', 'possible' => $best['enough'] ?? false] + $said;
-    }
-
-    /** @return ?array{block: string, words: string, enough: bool} the fit block that has most left on a day */
-    private function source(Way $way, \DateTimeImmutable $on, int $asked): ?array
-    {
-        $best = null;
-        foreach ($this->em->getRepository(StockBlock::class)->findBy(['crop' => $way->crop], ['code' => 'ASC']) as $block) {
-            $offer = $this->takes->offer($block, $way->core(), $on, $asked);
-            $fit = $this->fit->against($block, $way->core(), $on, null, $offer) === [];
-            $one = ['block' => $block->code, 'words' => sprintf('%s %s%s', $block->code, $offer->words(), $fit ? '' : ', and is not fit to take from'), 'enough' => $fit && $offer->isEnough(), 'left' => $fit ? $offer->left() : 0];
-            if ($best === null || [$one['enough'], $one['left']] > [$best['enough'], $best['left']]) {
-                $best = $one;
-            }
-        }
-
-        return $best;
+        return ['stick' => $numbers['chosen']['inTrays'], 'trays' => $numbers['chosen']['trays'], 'chance' => $numbers['chosen']['chanceInTrays'], 'block' => $best?->source->code, 'material' => $best?->words() ?? 'No stock block of this crop.', 'possible' => $best?->isEnough() ?? false] + $said;
     }
 
     /** @return array{chance: float, expected: int, sent: int, ready: int, coming: int, short: int, isShort: bool, words: string} */

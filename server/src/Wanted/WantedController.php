@@ -13,6 +13,7 @@ use Symfony\Component\Security\Http\Attribute\IsGranted;
 use WetCradle\Core\Calendar\Season;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\House\HouseDefault;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\Crop;
 use WetCradle\Server\Database\Writing;
@@ -134,10 +135,10 @@ final class WantedController
 
     /** What a batch for it would rest on; saves nothing. */
     #[Route('/api/wanted/{id<\d+>}/proposal', methods: ['POST'])]
-    public function proposal(int $id, Fields $in, Planner $planner): JsonResponse
+    public function proposal(int $id, Fields $in, Planner $planner, House $house): JsonResponse
     {
         $wanted = $this->wanted($id);
-        $confidence = $in->has('confidence') ? $in->share('confidence') : Planner::CONFIDENCE;
+        $confidence = $in->has('confidence') ? $in->share('confidence') : $house->defaults()->number(HouseDefault::SureOfPlan);
         $way = $this->find->way($in, $wanted->crop);
         $trayKind = $in->has('trayKind') ? $this->find->trayKind($in) : $this->find->by(TrayKind::class, 'id', $way->core()->trayKind, 'trayKind', 'kind of tray');
         $stickOn = $in->has('stickOn') ? $in->day('stickOn') : null;

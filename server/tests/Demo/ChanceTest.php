@@ -7,6 +7,7 @@ namespace WetCradle\Server\Tests\Demo;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Bench\Timetable;
 use WetCradle\Core\Calendar\Climate;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Server\Crops\Crop;
 use WetCradle\Server\Demo\Chance;
 use WetCradle\Server\Demo\DemoCrop;
@@ -72,7 +73,7 @@ final class ChanceTest extends TestCase
     {
         $sheets = Readable::yaml('sheets.yaml');
         foreach (Readable::csv('crops.csv') as $row) {
-            $crop = DemoCrop::read($row, $sheets[Crop::slugOf($row['name'])] ?? [], 1, 60, Timetable::at(Climate::reference()));
+            $crop = DemoCrop::read($row, $sheets[Crop::slugOf($row['name'])] ?? [], 1, 60, Timetable::at(Climate::reference(), HouseDefaults::usual()));
             $days = $crop->stickDays(new \DateTimeImmutable('2026-10-01'), new Chance(1));
             self::assertCount((int) $row['batches'], $days, $crop->name);
             foreach ($days as $day) {

@@ -2,13 +2,11 @@
 
 declare(strict_types=1);
 
-namespace WetCradle\Server\Bench;
+namespace WetCradle\Core\Bench;
 
-use WetCradle\Core\Bench\InPots;
-use WetCradle\Core\Bench\Positions;
-use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\House\HouseDefaults;
 
 /** A batch's plants from potting until they are ready: so many pots, standing somewhere or looking for a place. */
 final class Potted
@@ -17,6 +15,7 @@ final class Potted
      * @param ?int               $zone   where they stand; null where that is not settled
      * @param \DateTimeImmutable $to     the day they are ready and go
      * @param string             $winter what they must be kept from, one of `Potting::WINTERS`
+     * @param ?string            $priority of the order they are for; null for stock of our own
      */
     public function __construct(
         public readonly string $code,
@@ -29,26 +28,29 @@ final class Potted
         public readonly \DateTimeImmutable $to,
         public readonly string $winter,
         public readonly bool $isPotted,
+        public readonly ?string $priority,
+        public readonly bool $isLocked,
         private readonly float $positionCm2,
         private readonly SiteAir $air,
+        private readonly HouseDefaults $house,
     ) {
     }
 
     /** The same, potted on another day and ready on another. */
     public function during(\DateTimeImmutable $from, \DateTimeImmutable $to): self
     {
-        return new self($this->code, $this->pots, $this->pot, $this->acrossCm, $this->zone, $this->spaced, $from, $to, $this->winter, $this->isPotted, $this->positionCm2, $this->air);
+        return new self($this->code, $this->pots, $this->pot, $this->acrossCm, $this->zone, $this->spaced, $from, $to, $this->winter, $this->isPotted, $this->priority, $this->isLocked, $this->positionCm2, $this->air, $this->house);
     }
 
     /** The same, standing elsewhere. */
     public function in(?int $zone, bool $spaced): self
     {
-        return new self($this->code, $this->pots, $this->pot, $this->acrossCm, $zone, $spaced, $this->from, $this->to, $this->winter, $this->isPotted, $this->positionCm2, $this->air);
+        return new self($this->code, $this->pots, $this->pot, $this->acrossCm, $zone, $spaced, $this->from, $this->to, $this->winter, $this->isPotted, $this->priority, $this->isLocked, $this->positionCm2, $this->air, $this->house);
     }
 
     public function positions(): int
     {
-        return Positions::ofPots($this->pots, $this->acrossCm, $this->spaced, $this->positionCm2);
+        return Positions::ofPots($this->pots, $this->acrossCm, $this->spaced, $this->positionCm2, $this->house);
     }
 
     public function tenant(): Tenant
@@ -56,7 +58,7 @@ final class Potted
         $from = Week::containing($this->from);
         $to = Week::containing($this->to->modify('-1 day'));
 
-        return InPots::tenant(self::name($this->code), $this->positions(), $from, $from->until($to) < 0 ? $from : $to, $this->winter, $this->air);
+        return InPots::tenant(self::name($this->code), $this->positions(), $from, $from->until($to) < 0 ? $from : $to, $this->winter, $this->air, $this->house, $this->code);
     }
 
     /** What a batch is called where it stands in pots, told from itself in trays. */

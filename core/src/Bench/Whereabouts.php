@@ -1,0 +1,60 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Bench;
+
+use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\House\HouseDefaults;
+use WetCradle\Core\Numbers\Range;
+
+/** Where a batch in its trays lies from week to week: in its first zone, and from the day it moves on in the next. */
+final class Whereabouts
+{
+    /**
+     * The weeks in which it takes up bench: from sticking to the week before it is, or was, potted. What is overdue and
+     * stands there still blocks its place for this week at least.
+     *
+     * @param int                 $positions  tray positions that it takes
+     * @param \DateTimeImmutable  $from       stuck, or to be
+     * @param \DateTimeImmutable  $off        potted, or to be
+     * @param bool                $isStanding whether it is stuck and has not left
+     */
+    public static function tenant(string $code, int $positions, \DateTimeImmutable $from, \DateTimeImmutable $off, bool $isStanding, Range $heat, Range $mist, \DateTimeImmutable $today): Tenant
+    {
+        $last = $off->modify('-1 day');
+        $first = Week::containing($from);
+        $to = Week::containing($isStanding ? max($last, $today) : $last);
+
+        return Tenant::of($code, $positions, $first, $first->until($to) < 0 ? $first : $to, $heat, $mist);
+    }
+
+    /**
+     * @param int                                               $zone  the first
+     * @param list<array{zone: int, from: \DateTimeImmutable}> $moves in order
+     *
+     * @return non-empty-list<array{zone: int, tenant: Tenant}> moved after it was weaned, it wants no mist there
+     */
+    public static function legs(Tenant $whole, int $zone, \DateTimeImmutable $weanOn, array $moves, HouseDefaults $house): array
+    {
+        $legs = [];
+        $from = $whole->from;
+        $moved = null;
+        foreach ($moves as $move) {
+            $week = Week::containing($move['from']);
+            if ($week->until($whole->to) < 0 || $from->until($week) <= 0) {
+                continue;
+            }
+            $legs[] = ['zone' => $zone, 'tenant' => self::stretch($whole, $moved, $weanOn, $from, $week->plus(-1), $house)];
+            [$from, $zone, $moved] = [$week, $move['zone'], $move['from']];
+        }
+        $legs[] = ['zone' => $zone, 'tenant' => self::stretch($whole, $moved, $weanOn, $from, $whole->to, $house)];
+
+        return $legs;
+    }
+
+    private static function stretch(Tenant $whole, ?\DateTimeImmutable $movedOn, \DateTimeImmutable $weanOn, Week $from, Week $to, HouseDefaults $house): Tenant
+    {
+        return $movedOn === null ? $whole->during($from, $to) : $whole->movedOn($movedOn, $weanOn, $from, $to, $house);
+    }
+}

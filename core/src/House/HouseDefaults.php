@@ -1,0 +1,86 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\House;
+
+use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Refused;
+
+/** The habits of one nursery: the trade's usual numbers, and its own where it has said so. */
+final class HouseDefaults
+{
+    /** @var array<string, float> every default by its name */
+    private readonly array $numbers;
+
+    /** @param array<string, float> $own by the name of the default */
+    private function __construct(private readonly array $own)
+    {
+        $numbers = [];
+        foreach (HouseDefault::cases() as $default) {
+            $numbers[$default->value] = $own[$default->value] ?? $default->usual();
+        }
+        $this->numbers = $numbers;
+    }
+
+    public static function usual(): self
+    {
+        return new self([]);
+    }
+
+    /**
+     * @param array<array-key, mixed> $own as `toArray` gives it
+     *
+     * @throws Refused where one is unknown, no number, or beyond its limits
+     */
+    public static function of(array $own): self
+    {
+        return self::read(Fields::of($own));
+    }
+
+    /**
+     * @param Fields $in numbers by the names of the defaults; those that are left out stay as usual
+     *
+     * @throws Refused for the field that is wrong
+     */
+    public static function read(Fields $in): self
+    {
+        $own = [];
+        foreach (HouseDefault::cases() as $one) {
+            if ($in->has($one->value)) {
+                $value = $in->number($one->value, $one->least(), $one->most());
+                if ($one->unit()->isWhole() && floor($value) !== $value) {
+                    throw $in->refuse('not_whole', $one->value, 'must be a whole number');
+                }
+                if ($value !== $one->usual()) {
+                    $own[$one->value] = $value;
+                }
+            }
+        }
+        $in->done();
+
+        return new self($own);
+    }
+
+    /** The same house with one other habit. */
+    public function with(HouseDefault $default, float $value): self
+    {
+        return self::of([$default->value => $value] + $this->own);
+    }
+
+    public function number(HouseDefault $default): float
+    {
+        return $this->numbers[$default->value] ?? $default->usual();
+    }
+
+    public function whole(HouseDefault $default): int
+    {
+        return (int) round($this->number($default));
+    }
+
+    /** @return array<string, float> what differs from the usual */
+    public function toArray(): array
+    {
+        return $this->own;
+    }
+}

@@ -1,0 +1,33 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\House;
+
+/** What a number of the house is counted in. */
+enum Unit: string
+{
+    case Days = 'days';
+    case Weeks = 'weeks';
+    case Minutes = 'minutes';
+    /** Minutes from midnight. */
+    case TimeOfDay = 'time_of_day';
+    case Share = 'share';
+    case Times = 'times';
+    case Count = 'count';
+    case Celsius = 'celsius';
+    /** A difference of °C. */
+    case Degrees = 'degrees';
+    case Litres = 'litres';
+    case Centimetres = 'centimetres';
+    case Grams = 'grams';
+    case MillilitresACm = 'millilitres_a_cm';
+    case GramsACm = 'grams_a_cm';
+    case Money = 'money';
+
+    /** Whether there are no halves of it. */
+    public function isWhole(): bool
+    {
+        return in_array($this, [self::Days, self::Weeks, self::Minutes, self::TimeOfDay], true);
+    }
+}

@@ -1,0 +1,53 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Plan;
+
+use WetCradle\Core\House\HouseDefault;
+use WetCradle\Core\House\HouseDefaults;
+
+/** What a day's work comes to for its crew: hours of each kind, and the minute at which sticking can begin. */
+final class DayHours
+{
+    private function __construct(public readonly float $collect, public readonly float $makeUp, public readonly float $stick, public readonly float $pot)
+    {
+    }
+
+    /**
+     * @param list<int>                                 $collect cuttings of each batch
+     * @param list<array{cuttings: int, method: string}> $stick
+     * @param list<array{plants: int, pot: string}>      $pot
+     * @param int                                        $mixes   to be made up
+     * @param int                                        $dips    to be made up
+     */
+    public static function of(array $collect, array $stick, array $pot, int $mixes, int $dips, WorkNorms $norms, HouseDefaults $house): self
+    {
+        return new self(
+            array_sum(array_map($norms->hoursToCollect(...), $collect)),
+            self::makeUpMinutes($mixes, $dips, $house) / 60,
+            array_sum(array_map(static fn (array $one) => $norms->hoursToStick($one['cuttings'], $one['method']), $stick)),
+            array_sum(array_map(static fn (array $one) => $norms->hoursToPot($one['plants'], $one['pot']), $pot)),
+        );
+    }
+
+    public function all(): float
+    {
+        return $this->collect + $this->makeUp + $this->stick + $this->pot;
+    }
+
+    /**
+     * The minute from midnight at which sticking begins: when the last is cut and all is made up by the hands there are.
+     *
+     * @param list<int> $cutBy minutes from midnight at which each batch is cut
+     */
+    public static function sticksFrom(array $cutBy, int $mixes, int $dips, int $hands, HouseDefaults $house): int
+    {
+        return max([CollectOrder::begins($house), ...$cutBy]) + (int) ceil(self::makeUpMinutes($mixes, $dips, $house) / $hands);
+    }
+
+    private static function makeUpMinutes(int $mixes, int $dips, HouseDefaults $house): int
+    {
+        return $house->whole(HouseDefault::MixMinutes) * $mixes + $house->whole(HouseDefault::DipMinutes) * $dips;
+    }
+}

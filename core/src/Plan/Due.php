@@ -1,0 +1,19 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Plan;
+
+/** What a line of a batch asks for next: the work, the day on which it is due, and why. */
+final class Due
+{
+    public function __construct(public readonly Job $job, public readonly \DateTimeImmutable $on, public readonly string $why)
+    {
+    }
+
+    /** Whether that day has come. */
+    public function hasCome(\DateTimeImmutable $today): bool
+    {
+        return $this->on <= $today;
+    }
+}

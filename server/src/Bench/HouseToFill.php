@@ -1,0 +1,111 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Bench;
+
+use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\Bench\Fillable;
+use WetCradle\Core\Bench\FillHouse;
+use WetCradle\Core\Bench\WhatIf;
+use WetCradle\Core\Bench\Zone as CoreZone;
+use WetCradle\Core\Bench\ZoneKind;
+use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Refused;
+use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Crops\SheetVersion;
+use WetCradle\Server\Crops\Windows;
+use WetCradle\Server\Plan\Batch;
+use WetCradle\Server\Stock\Takes;
+use WetCradle\Server\Wanted\Wanted;
+
+/** Reads the house as it is put to the core to be filled. */
+final class HouseToFill
+{
+    public function __construct(
+        private readonly EntityManagerInterface $em,
+        private readonly Tenants $tenants,
+        private readonly Pots $pots,
+        private readonly Takes $takes,
+        private readonly Windows $windows,
+        private readonly Today $today,
+    ) {
+    }
+
+    /**
+     * @param bool $oneMore whether there is one more bench like the largest under mist, to see what it would give
+     *
+     * @return array{0: FillHouse, 1: array<string, Batch>} with the batches by code: what lies on a bench, is planned, or stands in pots
+     */
+    public function read(bool $oneMore): array
+    {
+        $zones = array_map(static fn (Zone $zone) => ['id' => (int) $zone->id, 'zone' => $zone->core()], $this->em->getRepository(Zone::class)->findBy([], ['id' => 'ASC']));
+        if ($zones === []) {
+            throw Refused::because('no_zones', 'zones', 'There is no bench yet. Add a zone first.');
+        }
+        if ($oneMore) {
+            $zones[] = ['id' => 0, 'zone' => self::oneMore(array_column($zones, 'zone'))];
+        }
+        $today = $this->today->day();
+        $from = Week::containing($today);
+        $batches = $this->batches($today);
+        $taken = $this->takes->around($today, null, 7 * FillHouse::WEEKS);
+        $inTrays = array_filter($batches, static fn (Batch $b) => $b->leftBenchOn === null);
+        $fillable = array_map(fn (Batch $b) => $this->fillable($b, $taken[(int) $b->block->id] ?? [], $today), $inTrays);
+
+        return [new FillHouse($from, $today, $zones, $fillable, $this->tenants->byZone($from, $from->plus(FillHouse::WEEKS)), $this->pots->during($from, $from->plus(FillHouse::WEEKS - 1))), $batches];
+    }
+
+    /** @return array<string, Batch> by code */
+    private function batches(\DateTimeImmutable $today): array
+    {
+        // Known once, not asked for batch by batch.
+        $this->em->createQuery('SELECT s, y FROM '.SheetVersion::class.' s JOIN s.way y')->getResult();
+        $query = 'SELECT b, c, z, w, m FROM '.Batch::class.' b JOIN b.crop c JOIN b.zone z LEFT JOIN b.wanted w LEFT JOIN b.movesOn m
+            WHERE b.calledOff = false AND (b.leftBenchOn IS NULL OR b.readyOn > :today)';
+        $found = [];
+        foreach ($this->em->createQuery($query)->setParameter('today', $today->format('Y-m-d'))->getResult() as $batch) {
+            $found[$batch->code] = $batch;
+        }
+
+        return $found;
+    }
+
+    /** @param list<array{on: \DateTimeImmutable, cuttings: int, batch: string, stuck: bool}> $taken of its block */
+    private function fillable(Batch $batch, array $taken, \DateTimeImmutable $today): Fillable
+    {
+        [$earliest, $latest] = $this->windows->daysAround($batch->sheet->way, $batch->stickOn, $today);
+        $kind = $batch->trayKind;
+        $sheet = $batch->sheet->core();
+        $narrower = WhatIf::narrowerCells($kind->cells, $kind->lengthCm, $kind->widthCm);
+
+        return new Fillable(
+            $batch->code,
+            $sheet,
+            $batch->positions(),
+            $kind->positionsOf($sheet->traysFor($batch->planned, $narrower)->number),
+            $batch->stickOn,
+            $batch->weanOn,
+            $batch->heldDays,
+            $batch->isStuck(),
+            $batch->locked,
+            $batch->locked || !$batch->movesOn->isEmpty(),
+            $batch->positions() === $batch->trays,
+            $batch->wanted?->priority,
+            array_map(static fn (Wanted $wanted) => $wanted->ready(), $batch->orders()),
+            (int) $batch->zone->id,
+            $earliest,
+            $latest,
+            fn (\DateTimeImmutable $day) => $this->takes->offer($batch->block, $sheet, $day, $batch->planned, $batch->code, $taken)->isEnough(),
+        );
+    }
+
+    /** @param non-empty-list<CoreZone> $zones */
+    private static function oneMore(array $zones): CoreZone
+    {
+        $misted = array_values(array_filter($zones, static fn (CoreZone $z) => $z->kind === ZoneKind::Mist)) ?: $zones;
+        usort($misted, static fn (CoreZone $a, CoreZone $b) => $b->trays <=> $a->trays);
+
+        return CoreZone::of('One more bench', $misted[0]->trays, $misted[0]->heat, $misted[0]->mist, $misted[0]->kind);
+    }
+}
