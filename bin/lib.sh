@@ -67,7 +67,7 @@ node_packages() {
 
 build_web() {
     node_packages web
-    newer "$ROOT/server/public/app/index.html" "$ROOT/web/src" "$ROOT/web/public" "$ROOT/web/index.html" "$ROOT/web/vite.config.ts" "$ROOT/web/package-lock.json" "$ROOT/server/openapi.yaml" || return 0
+    newer "$ROOT/server/public/app/index.html" "$ROOT/web/src" "$ROOT/web/public" "$ROOT/web/index.html" "$ROOT/web/vite.config.ts" "$ROOT/web/package-lock.json" "$ROOT/server/contract" || return 0
     say 'Building the app'
     (cd "$ROOT/web" && npm run -s build -- --logLevel warn) || stop 'the app could not be built.'
     touch "$ROOT/server/public/app/index.html"

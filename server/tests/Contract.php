@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace WetCradle\Server\Tests;
 
 use Opis\JsonSchema\Errors\ErrorFormatter;
+use Opis\JsonSchema\ValidationResult;
 use Opis\JsonSchema\Validator;
 use PHPUnit\Framework\Assert;
 use Symfony\Component\HttpFoundation\Response;
-use Symfony\Component\Yaml\Yaml;
 
-/** openapi.yaml, held against real answers. */
+/** The contract, held against real requests and answers. */
 final class Contract
 {
     private static ?\stdClass $document = null;
@@ -41,9 +41,36 @@ final class Contract
             }
             $schema = clone $answer->content->{'application/json'}->schema;
         }
-        $result = (new Validator())->validate($body, (object) (['components' => $document->components] + get_object_vars($schema)));
+        $result = self::validate($body, $schema);
         $error = $result->error();
         Assert::assertTrue($result->isValid(), "{$method} {$path} {$status}: ".($error === null ? '' : json_encode((new ErrorFormatter())->formatFlat($error))));
+    }
+
+    /** A body that the server took must be one that the contract allows. */
+    public static function mustAllow(string $method, string $path, ?string $body): void
+    {
+        $schema = self::bodyOf($method, $path);
+        if ($schema === null) {
+            Assert::assertContains($body, [null, '', '{}'], "{$method} {$path} takes a body that the contract does not know.");
+
+            return;
+        }
+        $result = self::validate(json_decode($body === null || $body === '' ? '{}' : $body, false), $schema);
+        $error = $result->error();
+        Assert::assertTrue($result->isValid(), "The body of {$method} {$path}: ".($error === null ? '' : json_encode((new ErrorFormatter())->formatFlat($error))).' '.$body);
+    }
+
+    /** The schema of the body that an operation takes; null where it takes none. */
+    public static function bodyOf(string $method, string $path): ?\stdClass
+    {
+        $template = self::templateOf($path);
+
+        return $template === null ? null : self::document()->paths->{$template}->{strtolower($method)}->requestBody->content->{'application/json'}->schema ?? null;
+    }
+
+    private static function validate(mixed $data, object $schema): ValidationResult
+    {
+        return (new Validator())->validate($data, (object) (['components' => self::document()->components] + get_object_vars(clone $schema)));
     }
 
     /** @return list<string> every operation of the contract, as "GET /api/crops" */
@@ -61,7 +88,7 @@ final class Contract
 
     private static function document(): \stdClass
     {
-        return self::$document ??= json_decode(json_encode(Yaml::parseFile(dirname(__DIR__).'/openapi.yaml'), JSON_THROW_ON_ERROR), false, 512, JSON_THROW_ON_ERROR);
+        return self::$document ??= json_decode(json_encode(require dirname(__DIR__).'/contract.php', JSON_THROW_ON_ERROR), false, 512, JSON_THROW_ON_ERROR);
     }
 
     private static function templateOf(string $path): ?string

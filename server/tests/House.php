@@ -124,7 +124,11 @@ abstract class House extends TestCase
             self::fail("{$method} {$path} failed: ".substr((string) shell_exec('tail -n 1 '.escapeshellarg(Kernel::varDir()).'/log/*.log'), 0, 900));
         }
         if (str_starts_with($path, '/api')) {
-            Contract::mustHold($method, (string) parse_url($path, PHP_URL_PATH), $response);
+            $address = (string) parse_url($path, PHP_URL_PATH);
+            Contract::mustHold($method, $address, $response);
+            if ($response->getStatusCode() < 300 && $method !== 'GET') {
+                Contract::mustAllow($method, $address, $request->getContent());
+            }
         }
 
         return $response;

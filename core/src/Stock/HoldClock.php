@@ -15,7 +15,7 @@ final class HoldClock
         public readonly bool $seals,
         public readonly \DateTimeImmutable $start,
         public readonly \DateTimeImmutable $due,
-        public readonly \DateTimeImmutable $warnAt,
+        private readonly \DateTimeImmutable $warnAt,
     ) {
     }
 
@@ -37,27 +37,50 @@ final class HoldClock
         return new self($how === 'dry', $start, $due, $start->modify(sprintf('+%d seconds', (int) ($house->number(HouseDefault::WarnHeld) * $seconds))));
     }
 
+    /**
+     * What it says from when on, in order; `{span}` stands for the time to its due moment, or since.
+     *
+     * @return non-empty-list<array{from: \DateTimeImmutable, state: 'fresh'|'soon'|'past'|'sealing'|'sealed', words: string}>
+     */
+    public function phases(): array
+    {
+        $long = $this->due->format('j M, H:i');
+        if ($this->seals) {
+            return [
+                ['from' => $this->start, 'state' => 'sealing', 'words' => sprintf('Sealing dry: {span} to go, until %s.', $long)],
+                ['from' => $this->due, 'state' => 'sealed', 'words' => sprintf('Sealed since %s: stick it.', $long)],
+            ];
+        }
+        $until = $this->due->format('Y-m-d') === $this->start->format('Y-m-d') ? $this->due->format('H:i') : $long;
+
+        return [
+            ['from' => $this->start, 'state' => 'fresh', 'words' => sprintf('Keeps {span} more, until %s.', $until)],
+            ['from' => $this->warnAt, 'state' => 'soon', 'words' => sprintf('Stick soon: keeps {span} more, until %s.', $until)],
+            ['from' => $this->due, 'state' => 'past', 'words' => 'Kept too long by {span}. Cut again, or throw what has wilted.'],
+        ];
+    }
+
     /** @return 'fresh'|'soon'|'past'|'sealing'|'sealed' */
     public function at(\DateTimeImmutable $now): string
     {
-        return match (true) {
-            $this->seals => $now >= $this->due ? 'sealed' : 'sealing',
-            $now >= $this->due => 'past',
-            default => $now >= $this->warnAt ? 'soon' : 'fresh',
-        };
+        return $this->phaseAt($now)['state'];
     }
 
     public function words(\DateTimeImmutable $now): string
     {
-        $span = self::span(abs($this->due->getTimestamp() - $now->getTimestamp()));
+        return strtr($this->phaseAt($now)['words'], ['{span}' => self::span(abs($this->due->getTimestamp() - $now->getTimestamp()))]);
+    }
 
-        return match ($this->at($now)) {
-            'sealing' => sprintf('Sealing dry: %s to go, until %s.', $span, $this->due->format('j M, H:i')),
-            'sealed' => sprintf('Sealed since %s: stick it.', $this->due->format('j M, H:i')),
-            'past' => sprintf('Kept too long by %s. Cut again, or throw what has wilted.', $span),
-            'soon' => sprintf('Stick soon: keeps %s more, until %s.', $span, $this->due->format('H:i')),
-            'fresh' => sprintf('Keeps %s more, until %s.', $span, $this->due->format($this->due->format('Y-m-d') === $now->format('Y-m-d') ? 'H:i' : 'j M, H:i')),
-        };
+    /** @return array{from: \DateTimeImmutable, state: 'fresh'|'soon'|'past'|'sealing'|'sealed', words: string} */
+    private function phaseAt(\DateTimeImmutable $now): array
+    {
+        $phases = $this->phases();
+        $phase = $phases[0];
+        foreach ($phases as $next) {
+            $phase = $now >= $next['from'] ? $next : $phase;
+        }
+
+        return $phase;
     }
 
     private static function span(int $seconds): string

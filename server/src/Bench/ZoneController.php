@@ -18,6 +18,7 @@ use WetCradle\Core\Refused;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Plan\Batch;
+use WetCradle\Server\Plan\Redating;
 use WetCradle\Server\Plan\TrayKind;
 
 /** The zones themselves: where they stand, what they hold, when they are out of use. */
@@ -30,6 +31,7 @@ final class ZoneController
         private readonly EntityManagerInterface $em,
         private readonly Tenants $tenants,
         private readonly Writing $writing,
+        private readonly Redating $redating,
         private readonly Today $today,
     ) {
     }
@@ -57,8 +59,12 @@ final class ZoneController
         $zone = $this->zone($id);
         $this->writing->once(function () use ($in, $zone): void {
             $before = self::editable($zone);
+            $warmth = self::warmth($zone);
             $this->writing->mustBeVersion($in->count('version', 1), $zone->version, $this->say($zone));
             $this->read($in, $zone, false);
+            if (array_diff_assoc(self::warmth($zone), $warmth) !== []) {
+                $this->redating->becauseAZoneChanged($zone);
+            }
             $this->writing->keep('zone', $zone->name, $before, self::editable($zone));
         });
 
@@ -213,6 +219,12 @@ final class ZoneController
     private function say(Zone $zone): array
     {
         return self::view($zone, $this->kinds());
+    }
+
+    /** @return array<string, float|string> what the days of batches there rest on */
+    private static function warmth(Zone $zone): array
+    {
+        return ['low' => $zone->heatLow, 'high' => $zone->heatHigh, 'kind' => $zone->kind];
     }
 
     /** @return array<string, mixed> */

@@ -12,7 +12,10 @@ use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Plan\Batch;
+use WetCradle\Server\Plan\Redating;
 use WetCradle\Server\Plan\TrayKind;
+use WetCradle\Server\Rates\CropHistory;
 
 /** Keeping sheets: each change is a new version, each batch stays under the one it was stuck under. */
 final class Sheets
@@ -23,6 +26,8 @@ final class Sheets
         private readonly Writing $writing,
         private readonly Today $today,
         private readonly Windows $windows,
+        private readonly CropHistory $history,
+        private readonly Redating $redating,
     ) {
     }
 
@@ -65,8 +70,13 @@ final class Sheets
         $new = $way->keep($sheet, $this->writing->by(), $this->today->now(), $why);
         $this->em->persist($new);
         $this->em->flush();
-        $this->db->executeStatement('UPDATE batch SET sheet_id = ?, method = ?, material = ?, version = version + 1 WHERE stuck_on IS NULL AND sheet_id IN (SELECT id FROM way_sheet WHERE way_id = ?)', [$new->id, $sheet->method->value, $sheet->material->value, $way->id]);
+        foreach ($this->em->createQuery('SELECT b, h FROM '.Batch::class.' b JOIN b.sheet h WHERE b.stuckOn IS NULL AND h.way = :way')->setParameter('way', $way)->getResult() as $batch) {
+            $batch->goesOverTo($new);
+        }
+        $this->em->flush();
         $this->windows->forget();
+        $this->history->forget();
+        $this->redating->becauseASheetChanged($way);
         $this->writing->keep('way', (string) $way->id, ['sheet' => $old->number], ['sheet' => $new->number, 'why' => $why]);
     }
 

@@ -28,7 +28,7 @@ final class DemoCommand extends Command
         }
         $made = $this->db->transactional(function () {
             $made = $this->demo->build();
-            $this->redating->all();
+            $this->redating->becauseTheHouseChanged();
 
             return $made;
         });

@@ -67,7 +67,7 @@ final class AirController
                 $this->db->executeStatement('INSERT INTO air_day (on_day, mean) VALUES (?, ?) ON CONFLICT (on_day) DO UPDATE SET mean = excluded.mean', [$day, $mean]);
             }
 
-            return ['months' => $table->means === null ? 0 : 12, 'days' => count($table->days), 'moved' => $this->redating->all()];
+            return ['months' => $table->means === null ? 0 : 12, 'days' => count($table->days), 'moved' => $this->redating->becauseTheHouseChanged()];
         });
 
         return new JsonResponse($taken);

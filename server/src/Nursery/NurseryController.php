@@ -63,7 +63,7 @@ final class NurseryController
             $in->done();
             $writing->keep('nursery', '1', $before, $nursery->toArray());
             if ($before['air'] !== $nursery->toArray()['air']) {
-                $redating->all();
+                $redating->becauseTheHouseChanged();
             }
         });
 

@@ -173,6 +173,14 @@ class Batch
         $this->readyBy = $dates->readyBy;
     }
 
+    /** A newer version of its way's sheet, while it is only planned. */
+    public function goesOverTo(SheetVersion $sheet): void
+    {
+        $this->sheet = $sheet;
+        $this->method = $sheet->core()->method->value;
+        $this->material = $sheet->core()->material->value;
+    }
+
     /** The zone it lies in on a day. */
     public function zoneOn(\DateTimeImmutable $day): Zone
     {

@@ -57,8 +57,12 @@ final class Planner
         $chosen = $trays ?? (int) $numbers->toArray()[$sheet->surplus === 'expected' ? 'simple' : 'chosen']['trays'];
         $stick = $chosen * $trayKind->cells * $sheet->each;
 
+        $supplies = $this->supplies($way, $dates->stickOn, $stick);
+        $zones = $this->zones($wanted, $sheet, $dates->stickOn, $trayKind->positionsOf($chosen));
+
         return [
             'plants' => $plants,
+            'best' => ['block' => ($supplies[0] ?? null)?->offer->isEnough() === true ? $supplies[0]->source->code : null, 'zone' => ($zones[0]['yes'] ?? false) === true ? $zones[0]['id'] : null],
             'rate' => $learnt,
             'potting' => ['mean' => $potting->mean(), 'words' => sprintf('%s potted come through to ready, by the crop sheet.', ucfirst(InWords::share($potting->mean())))],
             'numbers' => $numbers->toArray(),
@@ -72,8 +76,8 @@ final class Planner
             'way' => $way->id,
             'ways' => array_map(static fn (Way $w) => ['id' => $w->id, 'name' => $w->name, 'house' => $w->house], $wanted->crop->ways->toArray()),
             'window' => $this->window($way, $dates->stickOn),
-            'blocks' => $this->blocks($way, $dates->stickOn, $stick),
-            'zones' => $this->zones($wanted, $sheet, $dates->stickOn, $trayKind->positionsOf($chosen)),
+            'blocks' => $this->blocks($way, $supplies),
+            'zones' => $zones,
         ];
     }
 
@@ -129,8 +133,18 @@ final class Planner
             : sprintf('%s material is not right in %s; it will be from %s, %d %s later.', $material, $telling->week($week), $telling->week($week->plus($in)), $in, $in === 1 ? 'week' : 'weeks')];
     }
 
-    /** @return list<array<string, mixed>> the best first */
-    private function blocks(Way $way, \DateTimeImmutable $stickOn, int $stick): array
+    /** @return list<Supply> the best first */
+    private function supplies(Way $way, \DateTimeImmutable $stickOn, int $stick): array
+    {
+        return $this->yards->all($way->crop)->supplies($way->crop->name, (int) $way->id, $stickOn, $stick);
+    }
+
+    /**
+     * @param list<Supply> $supplies
+     *
+     * @return list<array<string, mixed>>
+     */
+    private function blocks(Way $way, array $supplies): array
     {
         $blocks = [];
         foreach ($this->em->getRepository(StockBlock::class)->findBy(['crop' => $way->crop]) as $block) {
@@ -145,7 +159,7 @@ final class Planner
             'enough' => $supply->offer->isEnough(),
             'words' => $supply->offer->words(),
             'against' => $supply->against,
-        ], $this->yards->all($way->crop)->supplies($way->crop->name, (int) $way->id, $stickOn, $stick));
+        ], $supplies);
     }
 
     /** @return list<array<string, mixed>> the best first, each with the days it would have there */

@@ -6,38 +6,106 @@ namespace WetCradle\Server\Plan;
 
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Refused;
+use WetCradle\Server\Bench\Zone;
+use WetCradle\Server\Book\Line;
+use WetCradle\Server\Crops\Way;
 use WetCradle\Server\Nursery\House;
+use WetCradle\Server\Potting\PotLot;
+use WetCradle\Server\Potting\Pottings;
 
-/** Dates all that is planned or growing again, after the air it was reckoned with has changed. */
+/**
+ * The one place that is told when something changes on which kept days rest: air, habits of the house, a sheet, a zone. It
+ * reckons anew, in the same transaction, the days of all that is planned or growing and rests on it.
+ */
 final class Redating
 {
-    public function __construct(private readonly EntityManagerInterface $em, private readonly House $house)
+    public function __construct(private readonly EntityManagerInterface $em, private readonly Pottings $pottings, private readonly House $house)
     {
     }
 
     /** @return int batches whose days moved */
-    public function all(): int
+    public function becauseTheHouseChanged(): int
     {
         $this->house->forgetAir();
-        $timetable = $this->house->timetable();
-        $moved = 0;
-        foreach ($this->em->createQuery('SELECT b, s FROM '.Batch::class.' b LEFT JOIN b.standing s WHERE b.calledOff = false AND (b.leftBenchOn IS NULL OR s.live > 0)')->getResult() as $batch) {
-            $before = [$batch->weanOn, $batch->readyOn];
-            try {
-                if ($batch->leftBenchOn === null) {
-                    $batch->date($batch->datesFrom($batch->stuckOn ?? $batch->stickOn, $timetable));
-                } else {
-                    // Its potting is known; only how it grows on is still a forecast.
-                    $batch->growsOnFrom($batch->leftBenchOn, $timetable);
-                }
-            } catch (Refused) {
-                // In this air it never comes to an end; its old days stand until somebody moves it.
-                continue;
-            }
-            $moved += ($before <=> [$batch->weanOn, $batch->readyOn]) === 0 ? 0 : 1;
+
+        return $this->anew(null, null);
+    }
+
+    /** A new version of a way's sheet: what is planned has gone over to it. */
+    public function becauseASheetChanged(Way $way): int
+    {
+        return $this->anew($way, null);
+    }
+
+    /** Its warmth, or that it has any: what roots or stands there keeps other days. */
+    public function becauseAZoneChanged(Zone $zone): int
+    {
+        return $this->anew(null, $zone);
+    }
+
+    private function anew(?Way $way, ?Zone $zone): int
+    {
+        $living = $this->living($way, $zone);
+        $before = array_map(static fn (Batch $batch) => [$batch->weanOn, $batch->readyOn], $living);
+        foreach ($this->lots($living) as $lot) {
+            self::orLeave(fn () => $this->pottings->dateLot($lot));
         }
         $this->em->flush();
+        foreach ($living as $batch) {
+            if ($batch->leftBenchOn === null) {
+                self::orLeave(fn () => $batch->date($batch->datesFrom($batch->stuckOn ?? $batch->stickOn, $this->house->timetable())));
+            }
+        }
+        // Their potting is known; only how they grow on is still a forecast.
+        $this->pottings->readyWithTheirLots(array_values(array_filter($living, $this->everGrowsOn(...))));
+        $this->em->flush();
 
-        return $moved;
+        return count(array_filter($living, static fn (Batch $batch, int $i) => ($before[$i] <=> [$batch->weanOn, $batch->readyOn]) !== 0, ARRAY_FILTER_USE_BOTH));
+    }
+
+    private function everGrowsOn(Batch $batch): bool
+    {
+        try {
+            $batch->readyWhenPotted($batch->leftBenchOn ?? $batch->potOn, $this->house->timetable());
+        } catch (Refused) {
+            return false;
+        }
+
+        return true;
+    }
+
+    /**
+     * In some air a crop never comes to an end; its old days then stand until somebody moves it.
+     *
+     * @param callable(): void $date
+     */
+    private static function orLeave(callable $date): void
+    {
+        try {
+            $date();
+        } catch (Refused) {
+        }
+    }
+
+    /**
+     * @param list<Batch> $batches
+     *
+     * @return list<PotLot> in which any of them still grows
+     */
+    private function lots(array $batches): array
+    {
+        $left = array_values(array_filter($batches, static fn (Batch $batch) => $batch->leftBenchOn !== null));
+
+        return array_values($this->em->createQuery('SELECT p, l, b, h FROM '.PotLot::class.' p JOIN p.lines l JOIN l.batch b JOIN b.sheet h WHERE p.id IN (SELECT o.id FROM '.Line::class.' x JOIN x.lot o WHERE x.batch IN (:batches))')
+            ->setParameter('batches', $left)->getResult());
+    }
+
+    /** @return list<Batch> planned, on a bench, or growing in pots */
+    private function living(?Way $way, ?Zone $zone): array
+    {
+        $query = $this->em->createQuery('SELECT b, s FROM '.Batch::class.' b LEFT JOIN b.standing s JOIN b.sheet h
+            WHERE b.calledOff = false AND (b.leftBenchOn IS NULL OR s.live > 0) AND (:way IS NULL OR h.way = :way) AND (:zone IS NULL OR b.zone = :zone) ORDER BY b.id');
+
+        return array_values($query->setParameter('way', $way?->id)->setParameter('zone', $zone?->id)->getResult());
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Potting;
 
+use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Book\Line;
@@ -81,15 +82,36 @@ final class Pottings
     /** A batch that has left its trays is ready when it is by its sheet, or when what was potted on of it is, and still grows. */
     public function readyWithItsLots(Batch $batch): void
     {
-        if ($batch->leftBenchOn === null) {
-            return;
-        }
         $this->em->flush();
-        $batch->growsOnFrom($batch->leftBenchOn, $this->house->timetable());
-        $last = $this->em->getConnection()->fetchOne("SELECT max(p.ready_on) FROM line l JOIN pot_lot p ON p.id = l.lot_id AND p.from_lot_id IS NOT NULL JOIN standing s ON s.line_id = l.id AND s.state = 'potted' AND s.count > 0 WHERE l.batch_id = ?", [$batch->id]);
-        if (is_string($last) && $last > $batch->readyOn->format('Y-m-d')) {
-            $batch->readyOn = $batch->readyFrom = $batch->readyBy = new \DateTimeImmutable($last);
+        $this->readyWithTheirLots([$batch]);
+    }
+
+    /**
+     * The same of many.
+     *
+     * @param list<Batch> $batches
+     */
+    public function readyWithTheirLots(array $batches): void
+    {
+        $left = array_filter($batches, static fn (Batch $batch) => $batch->leftBenchOn !== null);
+        $last = $this->em->getConnection()->executeQuery("SELECT l.batch_id, max(p.ready_on) FROM line l JOIN pot_lot p ON p.id = l.lot_id AND p.from_lot_id IS NOT NULL
+            JOIN standing s ON s.line_id = l.id AND s.state = 'potted' AND s.count > 0 WHERE l.batch_id IN (?) GROUP BY l.batch_id", [array_values(array_map(static fn (Batch $b) => $b->id, $left))], [ArrayParameterType::INTEGER])->fetchAllKeyValue();
+        foreach ($left as $batch) {
+            $batch->growsOnFrom($batch->leftBenchOn ?? $batch->potOn, $this->house->timetable());
+            $ready = $last[(int) $batch->id] ?? null;
+            if (is_string($ready) && $ready > $batch->readyOn->format('Y-m-d')) {
+                $batch->readyOn = $batch->readyFrom = $batch->readyBy = new \DateTimeImmutable($ready);
+            }
         }
+    }
+
+    /** The day on which all of a lot is ready that was potted on its day. */
+    public function dateLot(PotLot $lot): void
+    {
+        $timetable = $this->house->timetable();
+        $ready = max($lot->pottedOn, ...array_map(static fn (Batch $b) => $b->readyWhenPotted($lot->pottedOn, $timetable), $lot->batches()));
+        // Another object for the same day would make another version of it.
+        $lot->readyOn = $ready->format('Y-m-d') === $lot->readyOn->format('Y-m-d') ? $lot->readyOn : $ready;
     }
 
     /** The pot that its order asks for, or its sheet. */

@@ -42,7 +42,15 @@ class Collection
         $clock = HoldClock::of($this->batch->sheet->core()->hold, $this->how, $this->startedAt, $house);
         $at = static fn (\DateTimeImmutable $t) => $t->format('Y-m-d\TH:i:s');
 
-        return ['startedAt' => $at($clock->start), 'how' => $this->how, 'seals' => $clock->seals, 'warnAt' => $at($clock->warnAt), 'dueAt' => $at($clock->due), 'now' => $at($now), 'state' => $clock->at($now), 'words' => $clock->words($now), 'by' => $this->by->name,
-            'from' => array_map(self::taken(...), $this->parents)];
+        return [
+            'startedAt' => $at($clock->start),
+            'how' => $this->how,
+            'seals' => $clock->seals,
+            'dueAt' => $at($clock->due),
+            'now' => $at($now),
+            'phases' => array_map(static fn (array $phase) => ['from' => $at($phase['from'])] + $phase, $clock->phases()),
+            'by' => $this->by->name,
+            'from' => array_map(self::taken(...), $this->parents),
+        ];
     }
 }

@@ -125,7 +125,7 @@ final class LedgerTest extends House
         $this->signIn();
         $code = $this->rooting(30);
         $there = $this->ask('GET', "/api/batches/{$code}")['lines'][0]['standing']['stuck'];
-        $count = $this->ask('POST', "/api/batches/{$code}/count", ['on' => '2027-05-12', 'rooted' => $there, 'unrooted' => 0, 'lost' => [], 'potted' => $there]);
+        $count = $this->ask('POST', "/api/batches/{$code}/count", ['on' => '2027-05-12', 'rooted' => $there, 'unrooted' => 0, 'lost' => new \stdClass(), 'potted' => $there]);
         $this->ask('POST', "/api/batches/{$code}/move-on", ['on' => '2027-05-12', 'state' => 'potted', 'count' => 5]);
         $told = $this->refused(422, 'POST', "/api/batches/{$code}/undo", ['act' => $count['acts'][0]['id']]);
         self::assertSame('has_moved_on', $told['code']);

@@ -56,7 +56,7 @@ final class JourneyTest extends House
         self::assertSame($code, $next['rate']['newest']['code']);
         self::assertGreaterThan($proposal['numbers']['chosen']['stick'], $next['numbers']['chosen']['stick']);
 
-        $batch = $this->ask('POST', "/api/batches/{$code}/count", ['line' => 2, 'on' => '2027-05-12', 'rooted' => 12, 'unrooted' => 8, 'lost' => [], 'potted' => 12, 'thrownUnrooted' => 8]);
+        $batch = $this->ask('POST', "/api/batches/{$code}/count", ['line' => 2, 'on' => '2027-05-12', 'rooted' => 12, 'unrooted' => 8, 'lost' => new \stdClass(), 'potted' => 12, 'thrownUnrooted' => 8]);
         self::assertSame(['potted', '2027-05-12'], [$batch['state'], $batch['leftBenchOn']]);
         self::assertFalse($this->ask('GET', '/api/crops/catmint-millrace')['learnt']['newest']['soFar']);
     }

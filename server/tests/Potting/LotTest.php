@@ -191,15 +191,15 @@ final class LotTest extends House
         $this->ask('DELETE', "/api/lots/{$lot['code']}/steps/{$id}");
         self::assertStringContainsString('meanwhile', $this->refused(409, 'DELETE', "/api/lots/{$lot['code']}/steps/{$id}")['message']);
         $fed = fn (string $day) => $this->ask('POST', "/api/lots/{$lot['code']}/steps", ['kind' => 'feed', 'on' => $day]);
-        $fed('2027-05-11');
-        self::assertCount(2, $fed('2027-05-12')['more'], 'Feeding is done again and again.');
+        $once = count($fed('2027-05-11')['more']);
+        self::assertCount($once + 1, $fed('2027-05-12')['more'], 'Feeding is done again and again.');
         $this->refused(409, 'POST', "/api/lots/{$lot['code']}/steps", ['kind' => 'feed', 'on' => '2027-05-12']);
     }
 
     public function testSomeArePottedOnIntoABiggerPotAndItIsUndone(): void
     {
         $this->signIn('bo');
-        $lot = $this->lot(static fn (array $l) => count($l['batches']) > 1 && $l['potted'] > 20);
+        $lot = $this->lot(static fn (array $l) => count($l['batches']) > 1 && $l['potted'] > 20 && $l['pot'] === '9 cm');
         $before = $this->book();
         $big = $lot['bigger'][0];
         $work = $this->ask('GET', "/api/lots/{$lot['code']}/pot-on?pot={$big['id']}&pots=15");
@@ -209,7 +209,7 @@ final class LotTest extends House
         self::assertNotNull($this->ask('GET', "/api/lots/{$lot['code']}/pot-on?pot=".end($lot['bigger'])['id'].'&pots=15')['caution']);
         $own = $this->act($lot, 'pot-on', ['on' => '2027-05-12', 'pot' => $big['id'], 'count' => 15]);
         self::assertSame([15, 0, $big['name'], $lot['code'], $lot['mix'], '2027-05-12'], [$own['potted'], $own['grown'], $own['pot'], $own['from'], $own['mix'], $own['pottedOn']]);
-        self::assertEqualsCanonicalizing($lot['batches'], $own['batches'], 'Which batches they came from stays known.');
+        self::assertSame([[], false], [array_diff($own['batches'], $lot['batches']), $own['batches'] === []], 'Which batches they came from stays known.');
         self::assertGreaterThan($lot['readyOn'], $own['readyOn'], 'It grows on from now.');
         $rest = $this->ask('GET', '/api/lots/'.$lot['code']);
         self::assertSame([$lot['potted'] - 15, $lot['pot']], [$rest['potted'], $rest['pot']]);
@@ -252,12 +252,12 @@ final class LotTest extends House
         $one = array_values($made)[0][0];
         $code = $one['tag']['code'];
         $half = intdiv($one['stuck'], 2);
-        $this->ask('POST', "/api/batches/{$code}/count", ['on' => '2027-05-12', 'rooted' => $half, 'unrooted' => $one['stuck'] - $half, 'lost' => [], 'potted' => $half]);
+        $this->ask('POST', "/api/batches/{$code}/count", ['on' => '2027-05-12', 'rooted' => $half, 'unrooted' => $one['stuck'] - $half, 'lost' => new \stdClass(), 'potted' => $half]);
         $job = $this->ask('GET', "/api/batches/{$code}/job?line=2");
         $lot = $job['lots'][0];
         self::assertContains($code, $lot['batches']);
-        $this->ask('POST', "/api/batches/{$code}/count", ['line' => 2, 'on' => '2027-05-12', 'rooted' => $one['stuck'] - $half, 'unrooted' => 0, 'lost' => [], 'potted' => $one['stuck'] - $half, 'intoLot' => $lot['code']]);
+        $this->ask('POST', "/api/batches/{$code}/count", ['line' => 2, 'on' => '2027-05-12', 'rooted' => $one['stuck'] - $half, 'unrooted' => 0, 'lost' => new \stdClass(), 'potted' => $one['stuck'] - $half, 'intoLot' => $lot['code']]);
         self::assertSame($one['stuck'], $this->ask('GET', '/api/lots/'.$lot['code'])['potted'], 'Both halves stand in one lot.');
-        self::assertSame('intoLot', $this->refused(422, 'POST', "/api/batches/{$code}/count", ['on' => '2027-05-12', 'rooted' => 0, 'unrooted' => 0, 'lost' => [], 'intoLot' => 'P99999'])['field']);
+        self::assertSame('intoLot', $this->refused(422, 'POST', "/api/batches/{$code}/count", ['on' => '2027-05-12', 'rooted' => 0, 'unrooted' => 0, 'lost' => new \stdClass(), 'intoLot' => 'P99999'])['field']);
     }
 }

@@ -220,7 +220,7 @@ final class PottingTest extends House
         $this->signIn('bo');
         $one = $this->rooting();
         $code = $one['tag']['code'];
-        $batch = $this->ask('POST', "/api/batches/{$code}/count", ['on' => '2027-05-12', 'rooted' => $one['stuck'], 'unrooted' => 0, 'lost' => [], 'potted' => $one['stuck']]);
+        $batch = $this->ask('POST', "/api/batches/{$code}/count", ['on' => '2027-05-12', 'rooted' => $one['stuck'], 'unrooted' => 0, 'lost' => new \stdClass(), 'potted' => $one['stuck']]);
         self::assertSame('2027-05-12', $batch['leftBenchOn']);
         self::assertSame($batch['readyOn'], $batch['readyBy'], 'Once potted, there is one day.');
         $lot = array_values(array_filter($this->ask('GET', '/api/lots')['lots'], static fn (array $l) => in_array($code, $l['batches'], true)))[0];

@@ -49,7 +49,7 @@ final class CheckTest extends House
         $this->ask('POST', "/api/batches/{$code}/checks", ['on' => '2027-05-12', 'stages' => ['at_hole' => 25]]);
         self::assertSame(['pot'], $this->jobs($code, '2027-W19'));
         $there = $this->ask('GET', '/api/batches/'.$code)['lines'][0]['standing']['stuck'];
-        $this->ask('POST', "/api/batches/{$code}/count", ['on' => '2027-05-12', 'rooted' => $there - 10, 'unrooted' => 10, 'lost' => [], 'potted' => $there - 10]);
+        $this->ask('POST', "/api/batches/{$code}/count", ['on' => '2027-05-12', 'rooted' => $there - 10, 'unrooted' => 10, 'lost' => new \stdClass(), 'potted' => $there - 10]);
         self::assertSame([], $this->jobs($code, '2027-W19'), 'Counted today; what is left longer waits a week.');
         self::assertSame(['check'], $this->jobs($code, '2027-W20'));
         $next = array_values(array_filter($this->ask('GET', '/api/day?week=2027-W20')['things'], static fn (array $t) => ($t['tag']['code'] ?? '') === $code));
@@ -61,10 +61,10 @@ final class CheckTest extends House
         $this->signIn('femi');
         $code = $this->rooting();
         $there = $this->ask('GET', '/api/batches/'.$code)['lines'][0]['standing']['stuck'];
-        $batch = $this->ask('POST', "/api/batches/{$code}/count", ['on' => '2027-05-12', 'rooted' => $there, 'unrooted' => 0, 'lost' => []]);
+        $batch = $this->ask('POST', "/api/batches/{$code}/count", ['on' => '2027-05-12', 'rooted' => $there, 'unrooted' => 0, 'lost' => new \stdClass()]);
         self::assertSame(['rooted', null], [$batch['state'], $batch['leftBenchOn']]);
         self::assertSame(['pot'], $this->jobs($code, '2027-W19'));
-        $batch = $this->ask('POST', "/api/batches/{$code}/count", ['on' => '2027-05-12', 'rooted' => 0, 'unrooted' => 0, 'lost' => [], 'potted' => $there]);
+        $batch = $this->ask('POST', "/api/batches/{$code}/count", ['on' => '2027-05-12', 'rooted' => 0, 'unrooted' => 0, 'lost' => new \stdClass(), 'potted' => $there]);
         self::assertSame(['potted', '2027-05-12'], [$batch['state'], $batch['leftBenchOn']]);
         self::assertSame([], $this->jobs($code, '2027-W19'));
     }

@@ -71,7 +71,7 @@ final class WaitTest extends House
         self::assertSame('not_possible', $this->refused(422, 'POST', "/api/batches/{$code}/wait", ['kind' => 'clear'])['code']);
 
         $third = intdiv($stuck, 3);
-        $this->ask('POST', "/api/batches/{$code}/count", ['line' => 1, 'on' => '2027-05-12', 'rooted' => $third, 'unrooted' => $stuck - $third, 'lost' => [], 'potted' => $third]);
+        $this->ask('POST', "/api/batches/{$code}/count", ['line' => 1, 'on' => '2027-05-12', 'rooted' => $third, 'unrooted' => $stuck - $third, 'lost' => new \stdClass(), 'potted' => $third]);
         $left = $this->ask('GET', "/api/batches/{$code}/wait?line=2");
         self::assertSame([true, $stuck - $third], [$left['counted'], $left['unrooted']]);
         $now = $this->ask('POST', "/api/batches/{$code}/wait", ['line' => 2, 'kind' => 'clear']);

@@ -59,7 +59,8 @@ final class TakeSheetTest extends House
         $clock = $this->ask('POST', "/api/batches/{$code}/collect", ['how' => 'shaded'])['collection'];
         self::assertSame(['shaded', false, 'Bo Tarrant'], [$clock['how'], $clock['seals'], $clock['by']]);
         self::assertStringStartsWith('2027-05-12T', $clock['startedAt']);
-        self::assertGreaterThan($clock['warnAt'], $clock['dueAt']);
+        self::assertSame(['fresh', 'soon', 'past'], array_column($clock['phases'], 'state'));
+        self::assertSame([$clock['startedAt'], $clock['dueAt']], [$clock['phases'][0]['from'], $clock['phases'][2]['from']]);
         self::assertSame('collected', $this->refused(422, 'POST', "/api/batches/{$code}/collect", ['how' => 'shaded'])['code']);
         self::assertSame($clock['startedAt'], $this->ask('GET', '/api/take-sheets?batches='.$code)['stops'][0]['collection']['startedAt']);
         self::assertNull($this->ask('DELETE', "/api/batches/{$code}/collect")['collection']);
@@ -67,7 +68,7 @@ final class TakeSheetTest extends House
 
         $dry = (string) $this->db()->fetchOne("SELECT b.code FROM batch b JOIN crop c ON c.id = b.crop_id WHERE b.stuck_on IS NULL AND b.called_off = 0 AND c.slug LIKE 'stonecrop%' LIMIT 1");
         $sealing = $this->ask('POST', "/api/batches/{$dry}/collect", ['how' => 'dry'])['collection'];
-        self::assertSame([true, 'sealing'], [$sealing['seals'], $sealing['state']]);
+        self::assertSame([true, ['sealing', 'sealed']], [$sealing['seals'], array_column($sealing['phases'], 'state')]);
         self::assertSame(7, (int) (new \DateTimeImmutable($sealing['startedAt']))->diff(new \DateTimeImmutable($sealing['dueAt']))->format('%a'));
     }
 }

@@ -24,7 +24,7 @@ final class WantedTest extends House
         $on = ['on' => '2027-05-12'];
         $this->ask('POST', $at.'/stick', $on + ['stuck' => 84, 'trays' => 1, 'mix' => 'perlite', 'people' => ['1']]);
         $is('under_way');
-        $this->ask('POST', $at.'/count', $on + ['rooted' => 84, 'unrooted' => 0, 'lost' => [], 'potted' => 84]);
+        $this->ask('POST', $at.'/count', $on + ['rooted' => 84, 'unrooted' => 0, 'lost' => new \stdClass(), 'potted' => 84]);
         $this->ask('POST', $at.'/move-on', $on + ['state' => 'potted', 'count' => 84]);
         $is('under_way');
         $sold = $this->ask('POST', $at.'/move-on', $on + ['state' => 'grown', 'count' => 84]);

@@ -89,15 +89,27 @@ describe('a take sheet', () => {
 })
 
 describe('the hold clock', () => {
+  const phases: Schemas['HoldClock']['phases'] = [
+    { from: '2027-05-12T07:00:00', state: 'fresh', words: 'Keeps {span} more, until 13:00.' },
+    { from: '2027-05-12T11:30:00', state: 'soon', words: 'Stick soon: keeps {span} more, until 13:00.' },
+    { from: '2027-05-12T13:00:00', state: 'past', words: 'Kept too long by {span}. Cut again.' },
+  ]
+  const sealing = (dueAt: string): Partial<Schemas['HoldClock']> => ({
+    how: 'dry',
+    seals: true,
+    dueAt,
+    phases: [
+      { from: '2027-05-12T07:00:00', state: 'sealing', words: 'Sealing dry: {span} to go.' },
+      { from: dueAt, state: 'sealed', words: 'Sealed: stick it.' },
+    ],
+  })
   const clock = (more: Partial<Schemas['HoldClock']>): Schemas['HoldClock'] => ({
     startedAt: '2027-05-12T07:00:00',
     how: 'shaded',
     seals: false,
-    warnAt: '2027-05-12T11:30:00',
     dueAt: '2027-05-12T13:00:00',
     now: '2027-05-12T08:00:00',
-    state: 'fresh',
-    words: '',
+    phases,
     by: 'Bo',
     from: [],
     ...more,
@@ -108,8 +120,8 @@ describe('the hold clock', () => {
     expect(wordsOf(drawn({}))).toContain('Keeps 5 h 00 more, until 13:00')
     expect(wordsOf(drawn({ now: '2027-05-12T12:15:00' }))).toContain('Stick soon: keeps 45 min more')
     expect(wordsOf(drawn({ now: '2027-05-12T15:30:00' }))).toContain('Kept too long by 2 h 30')
-    expect(wordsOf(drawn({ how: 'dry', seals: true, dueAt: '2027-05-19T07:00:00' }))).toContain('Sealing: 6 days to go')
-    expect(wordsOf(drawn({ how: 'dry', seals: true, dueAt: '2027-05-12T07:30:00' }))).toContain('Sealed: stick it')
+    expect(wordsOf(drawn(sealing('2027-05-19T07:00:00')))).toContain('Sealing dry: 6 days to go')
+    expect(wordsOf(drawn(sealing('2027-05-12T07:30:00')))).toContain('Sealed: stick it')
   })
 
   it('calls out when it presses, and only then', () => {

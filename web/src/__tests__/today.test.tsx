@@ -111,11 +111,9 @@ describe('today', () => {
       startedAt: '2027-05-12T07:00:00',
       how: 'shaded',
       seals: false,
-      warnAt: '2027-05-12T11:30:00',
       dueAt: '2027-05-12T13:00:00',
       now: '2027-05-12T12:00:00',
-      state: 'soon',
-      words: '',
+      phases: [{ from: '2027-05-12T07:00:00', state: 'soon', words: 'Stick soon: keeps {span} more.' }],
       by: 'Bo',
       from: [],
     }

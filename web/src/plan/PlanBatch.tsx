@@ -108,10 +108,8 @@ export function PlanBatch() {
   const proposal = asked.data
   if (!proposal) return asked.error ? <p className="refusal">{asked.error.message}</p> : null
   const { wanted, numbers } = proposal
-  const goodBlock =
-    block ??
-    (proposal.blocks.find((one) => one.enough && one.against.length === 0) ?? proposal.blocks.find((one) => one.enough))?.code
-  const goodZone = zone ?? proposal.zones.find((one) => one.yes)?.id
+  const goodBlock = block ?? proposal.best.block ?? undefined
+  const goodZone = zone ?? proposal.best.zone ?? undefined
   // What roots elsewhere roots at another pace: the days are those of the zone that is chosen.
   const there = proposal.zones.find((one) => one.id === goodZone)
   const dates = there?.dates ?? proposal.dates
@@ -259,7 +257,7 @@ export function PlanBatch() {
         <button
           type="button"
           className="act-main"
-          disabled={plan.isPending || asked.isPlaceholderData}
+          disabled={plan.isPending || asked.isPlaceholderData || goodBlock === undefined || goodZone === undefined}
           onClick={() =>
             plan.mutate({
               wanted: wanted.id,
@@ -269,8 +267,8 @@ export function PlanBatch() {
               trays: proposal.trays,
               confidence,
               stickOn: dates.stickOn,
-              block: goodBlock ?? proposal.blocks[0]?.code ?? '',
-              zone: goodZone ?? proposal.zones[0]?.id ?? 0,
+              block: goodBlock ?? '',
+              zone: goodZone ?? 0,
             })
           }
         >

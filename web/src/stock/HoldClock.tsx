@@ -30,7 +30,7 @@ function useHouseNow(clock: Clock): number {
 function Face({ clock, now }: { clock: Clock; now: number }) {
   const gone = Math.max(0, Math.min(1, (now - at(clock.startedAt)) / (at(clock.dueAt) - at(clock.startedAt))))
   const turn = 2 * Math.PI * Math.min(gone, 0.9999)
-  const state = stateOf(clock, now)
+  const { state } = phaseOf(clock, now)
   const ink = state === 'past' ? 'var(--plum)' : state === 'soon' ? 'var(--heat)' : 'var(--leaf)'
   return (
     <svg viewBox="0 0 44 44" width="44" height="44" className="shrink-0" aria-hidden="true">
@@ -45,25 +45,17 @@ function Face({ clock, now }: { clock: Clock; now: number }) {
   )
 }
 
-function stateOf(clock: Clock, now: number): Clock['state'] {
-  if (clock.seals) return now >= at(clock.dueAt) ? 'sealed' : 'sealing'
-  return now >= at(clock.dueAt) ? 'past' : now >= at(clock.warnAt) ? 'soon' : 'fresh'
+/** What the house says at this moment: the last of the clock's phases that has begun. */
+function phaseOf(clock: Clock, now: number): Clock['phases'][number] {
+  return clock.phases.findLast((phase) => at(phase.from) <= now) ?? (clock.phases[0] as Clock['phases'][number])
 }
 
 /** From the first cut to the tray: how long the material still keeps, or until it has sealed. */
 export function HoldClock({ clock, code }: { clock: Clock; code: string }) {
   const { mayLog } = useShown()
   const now = useHouseNow(clock)
-  const state = stateOf(clock, now)
-  const left = spanWords(at(clock.dueAt) - now)
+  const { state, words } = phaseOf(clock, now)
   const stop = useWrite(() => answer(api.DELETE('/api/batches/{code}/collect', { params: { path: { code } } })))
-  const words = {
-    fresh: `Keeps ${left} more, until ${clock.dueAt.slice(11, 16)}`,
-    soon: `Stick soon: keeps ${left} more`,
-    past: `Kept too long by ${left}: cut again, or throw what has wilted`,
-    sealing: `Sealing: ${left} to go`,
-    sealed: 'Sealed: stick it',
-  }[state]
   return (
     <div
       className="flex flex-wrap items-center gap-3"
@@ -73,7 +65,7 @@ export function HoldClock({ clock, code }: { clock: Clock; code: string }) {
       <Face clock={clock} now={now} />
       <p className="min-w-0">
         <strong style={{ color: state === 'past' ? 'var(--plum)' : state === 'soon' ? 'var(--heat)' : undefined }}>
-          {words}.
+          {words.replace('{span}', spanWords(at(clock.dueAt) - now))}
         </strong>
         <span className="block text-sm soft">
           cut at {clock.startedAt.slice(11, 16)} by {clock.by}, held {HOW_WORDS[clock.how]}
