@@ -48,10 +48,7 @@ final class HouseDefaults
         $own = [];
         foreach (HouseDefault::cases() as $one) {
             if ($in->has($one->value)) {
-                $value = $in->number($one->value, $one->least(), $one->most());
-                if ($one->unit()->isWhole() && floor($value) !== $value) {
-                    throw $in->refuse('not_whole', $one->value, 'must be a whole number');
-                }
+                $value = self::asked($in, $one);
                 if ($value !== $one->usual()) {
                     $own[$one->value] = $value;
                 }
@@ -60,6 +57,26 @@ final class HouseDefaults
         $in->done();
 
         return new self($own);
+    }
+
+    /** @throws Refused said by the default's label, in its unit */
+    private static function asked(Fields $in, HouseDefault $default): float
+    {
+        $path = $in->pathOf($default->value);
+        $unit = $default->unit();
+        try {
+            $value = $in->number($default->value);
+        } catch (Refused $refused) {
+            throw Refused::because($refused->reason, $path, sprintf('“%s” must be a number.', $default->label()));
+        }
+        if ($unit->isWhole() && floor($value) !== $value) {
+            throw Refused::because('not_whole', $path, sprintf('“%s” must be a whole number.', $default->label()));
+        }
+        if ($value < $default->least() || $value > $default->most()) {
+            throw Refused::because('out_of_range', $path, sprintf('“%s” must lie between %s and %s.', $default->label(), $unit->said($default->least()), $unit->said($default->most())));
+        }
+
+        return $value;
     }
 
     /** The same house with one other habit. */

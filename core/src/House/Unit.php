@@ -30,4 +30,24 @@ enum Unit: string
     {
         return in_array($this, [self::Days, self::Weeks, self::Minutes, self::TimeOfDay], true);
     }
+
+    /** As a sentence says it; money without its sign. */
+    public function said(float $value): string
+    {
+        $plain = rtrim(rtrim(sprintf('%.3F', $value), '0'), '.');
+
+        return match ($this) {
+            self::TimeOfDay => sprintf('%02d:%02d', intdiv((int) $value, 60), (int) $value % 60),
+            self::Share => sprintf('%s %%', rtrim(rtrim(sprintf('%.1F', 100 * $value), '0'), '.')),
+            self::Times => $plain.' times',
+            self::Celsius, self::Degrees => $plain.' °C',
+            self::Litres => $plain.' l',
+            self::Centimetres => $plain.' cm',
+            self::Grams => $plain.' g',
+            self::MillilitresACm => $plain.' ml a cm',
+            self::GramsACm => $plain.' g a cm',
+            self::Days, self::Weeks, self::Minutes => $plain.' '.$this->value,
+            self::Count, self::Money => $plain,
+        };
+    }
 }

@@ -48,7 +48,7 @@ final class BatchController
     public function all(Request $request): JsonResponse
     {
         $crop = $request->query->getString('crop');
-        $tags = $crop === '' ? $this->tags->where('b.called_off = 0') : $this->tags->where('c.slug = ?', [$crop]);
+        $tags = $crop === '' ? $this->tags->standing() : $this->tags->ofCrop($crop);
 
         return new JsonResponse(['batches' => $tags]);
     }

@@ -36,7 +36,7 @@ final class BatchViews
         $sheet = $batch->sheet->core();
         $way = $batch->sheet->way;
 
-        return $this->tags->where('b.code = ?', [$batch->code])[0] + [
+        return $this->tags->byCode([$batch->code])[$batch->code] + [
             'version' => $batch->version,
             'cells' => $batch->trayKind->cells,
             'needed' => $batch->needed,

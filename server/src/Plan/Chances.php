@@ -7,6 +7,7 @@ namespace WetCradle\Server\Plan;
 use Doctrine\DBAL\Connection;
 use WetCradle\Core\Plan\SeasonChance;
 use WetCradle\Server\Wanted\Pools;
+use WetCradle\Server\Wanted\Unplanned;
 
 /** How likely it is that orders are met together, and what sharing saves. */
 final class Chances
@@ -14,7 +15,7 @@ final class Chances
     /** The same for the same plan: a chance that flickers is not believed. */
     private const SEED = 20417;
 
-    public function __construct(private readonly Pools $pools, private readonly Connection $db)
+    public function __construct(private readonly Pools $pools, private readonly Unplanned $unplanned, private readonly Connection $db)
     {
     }
 
@@ -46,7 +47,7 @@ final class Chances
         return [
             'orders' => count($chance),
             'met' => (float) array_sum($chance),
-            'unplanned' => (int) $this->db->fetchOne('SELECT count(*) FROM wanted w WHERE w.called_off = 0 AND NOT EXISTS (SELECT 1 FROM batch b WHERE b.called_off = 0 AND (b.wanted_id = w.id OR b.id IN (SELECT x.batch_id FROM batch_shared x WHERE x.wanted_id = w.id)))'),
+            'unplanned' => count($this->unplanned->orders()),
             'season' => $say('season'),
             'customers' => $found,
             'draws' => $played->draws,

@@ -26,23 +26,32 @@ final class Tags
     {
     }
 
-    /**
-     * @param list<mixed>                                         $parameters
-     * @param list<ArrayParameterType> $types
-     *
-     * @return list<array<string, mixed>>
-     */
-    public function where(string $condition, array $parameters = [], string $order = 'b.stick_on DESC, b.id DESC', array $types = []): array
+    /** @return list<array<string, mixed>> all that were not called off, the newest first */
+    public function standing(): array
     {
-        $rows = $this->db->executeQuery(sprintf(self::SELECT, $this->today->day()->format('Y-m-d'))." WHERE {$condition} ORDER BY {$order}", $parameters, $types);
+        return $this->read(' WHERE b.called_off = 0 ORDER BY b.stick_on DESC, b.id DESC');
+    }
 
-        $tags = array_map(self::tag(...), $rows->fetchAllAssociative());
-        $against = $this->fit->ofPlanned(array_column(array_filter($tags, static fn (array $t) => $t['state'] === 'planned'), 'code'));
-        foreach ($tags as &$tag) {
-            $tag['against'] = $against[$tag['code']] ?? [];
-        }
+    /** @return list<array<string, mixed>> all of a crop, called off or not, the newest first */
+    public function ofCrop(string $slug): array
+    {
+        return $this->read(' WHERE c.slug = ? ORDER BY b.stick_on DESC, b.id DESC', [$slug]);
+    }
 
-        return $tags;
+    /** @return list<array<string, mixed>> those that serve orders due in a week or later, in the order in which they are stuck; null for all orders */
+    public function servingSince(?Week $since): array
+    {
+        $from = $since?->written() ?? '';
+
+        return $this->read(' WHERE b.called_off = 0 AND (b.wanted_id IN (SELECT id FROM wanted WHERE ready_week >= ?)
+            OR b.id IN (SELECT x.batch_id FROM batch_shared x JOIN wanted y ON y.id = x.wanted_id WHERE y.ready_week >= ?)) ORDER BY b.stick_on, b.id', [$from, $from]);
+    }
+
+    /** @return list<array<string, mixed>> those that serve one order, in the order in which they are stuck */
+    public function serving(int $order): array
+    {
+        return $this->read(' WHERE b.called_off = 0 AND (b.wanted_id = ? OR b.id IN (SELECT x.batch_id FROM batch_shared x WHERE x.wanted_id = ?))
+            ORDER BY b.stick_on, b.id', [$order, $order]);
     }
 
     /**
@@ -52,7 +61,25 @@ final class Tags
      */
     public function byCode(array $codes): array
     {
-        return array_column($this->where('b.code IN (?)', [$codes], types: [ArrayParameterType::STRING]), null, 'code');
+        return array_column($this->read(' WHERE b.code IN (?) ORDER BY b.stick_on DESC, b.id DESC', [$codes], [ArrayParameterType::STRING]), null, 'code');
+    }
+
+    /**
+     * @param list<mixed>              $parameters
+     * @param list<ArrayParameterType> $types
+     *
+     * @return list<array<string, mixed>>
+     */
+    private function read(string $which, array $parameters = [], array $types = []): array
+    {
+        $rows = $this->db->executeQuery(sprintf(self::SELECT, $this->today->day()->format('Y-m-d')).$which, $parameters, $types);
+        $tags = array_map(self::tag(...), $rows->fetchAllAssociative());
+        $against = $this->fit->ofPlanned(array_column(array_filter($tags, static fn (array $t) => $t['state'] === 'planned'), 'code'));
+        foreach ($tags as &$tag) {
+            $tag['against'] = $against[$tag['code']] ?? [];
+        }
+
+        return $tags;
     }
 
     /**

@@ -6,13 +6,12 @@ namespace WetCradle\Server\Wanted;
 
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
+use Doctrine\ORM\QueryBuilder;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\Plan\OrderOutlook;
-use WetCradle\Server\Book\Act;
 use WetCradle\Server\Crops\Ways;
 use WetCradle\Server\Nursery\House;
-use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Plan\Tags;
 use WetCradle\Server\Potting\Dispatch;
 
@@ -22,8 +21,15 @@ final class WantedViews
     /** @var ?array<int, list<array{lot: string, on: string, count: int}>> */
     private ?array $sent = null;
 
-    public function __construct(private readonly EntityManagerInterface $em, private readonly Connection $db, private readonly Tags $tags, private readonly Ways $ways, private readonly Shortfalls $shortfalls, private readonly House $house)
-    {
+    public function __construct(
+        private readonly EntityManagerInterface $em,
+        private readonly Connection $db,
+        private readonly Tags $tags,
+        private readonly Ways $ways,
+        private readonly Shortfalls $shortfalls,
+        private readonly Unplanned $unplanned,
+        private readonly House $house,
+    ) {
     }
 
     /**
@@ -36,8 +42,7 @@ final class WantedViews
     public function all(?Week $since = null): array
     {
         $tags = [];
-        $from = $since?->written() ?? '';
-        foreach ($this->tags->where('b.called_off = 0 AND (b.wanted_id IN (SELECT id FROM wanted WHERE ready_week >= ?) OR b.id IN (SELECT x.batch_id FROM batch_shared x JOIN wanted y ON y.id = x.wanted_id WHERE y.ready_week >= ?))', [$from, $from], 'b.stick_on, b.id') as $tag) {
+        foreach ($this->tags->servingSince($since) as $tag) {
             foreach ([...$tag['wanted'] === null ? [] : [$tag['wanted']], ...$tag['shared']] as $order) {
                 $tags[(int) $order][] = $tag;
             }
@@ -45,28 +50,28 @@ final class WantedViews
 
         $outlooks = $this->shortfalls->outlooks(null, true);
 
-        return array_map(fn (Wanted $w) => $this->view($w, $tags[(int) $w->id] ?? [], $outlooks[(int) $w->id] ?? null), $this->fetch('w.readyWeek >= :since', ['since' => $since?->written() ?? '']));
+        return array_map(fn (Wanted $w) => $this->view($w, $tags[(int) $w->id] ?? [], $outlooks[(int) $w->id] ?? null), $this->since($since));
     }
 
     /** @return list<array<string, mixed>> what no batch serves yet */
     public function unplanned(): array
     {
-        $unplanned = 'w.calledOff = false AND w.plants > (SELECT coalesce(sum(d.count), 0) FROM '.Dispatch::class.' d WHERE d.wanted = w AND NOT EXISTS (SELECT u FROM '.Act::class.' u WHERE u.undoes = d.act)) AND NOT EXISTS (SELECT b FROM '.Batch::class.' b WHERE b.calledOff = false AND (b.wanted = w OR w MEMBER OF b.shared))';
-
-        return array_map(fn (Wanted $w) => $this->view($w, []), $this->fetch($unplanned, []));
+        return array_map(fn (Wanted $w) => $this->view($w, []), $this->of($this->unplanned->orders()));
     }
 
     /** @return array<string, mixed> */
     public function one(Wanted $wanted): array
     {
-        return $this->view($wanted, $this->tags->where('b.called_off = 0 AND (b.wanted_id = ? OR b.id IN (SELECT x.batch_id FROM batch_shared x WHERE x.wanted_id = ?))', [$wanted->id, $wanted->id], 'b.stick_on, b.id'), $this->shortfalls->outlooks((int) $wanted->id)[(int) $wanted->id] ?? null);
+        $id = (int) $wanted->id;
+
+        return $this->view($wanted, $this->tags->serving($id), $this->shortfalls->outlooks($id)[$id] ?? null);
     }
 
     /** @return list<array{view: array<string, mixed>, last: ?\DateTimeImmutable}> orders that will be short by what is known today, with the last day to stick again */
     public function short(): array
     {
         $outlooks = array_filter($this->shortfalls->outlooks(), static fn (OrderOutlook $o) => $o->isShort());
-        $found = $outlooks === [] ? [] : $this->fetch('w.id IN (:ids)', ['ids' => array_keys($outlooks)]);
+        $found = $this->of(array_keys($outlooks));
 
         return array_map(fn (Wanted $w) => ['view' => $this->view($w, [], $outlooks[(int) $w->id]), 'last' => $this->shortfalls->lastDay($w)], $found);
     }
@@ -124,16 +129,33 @@ final class WantedViews
         return $this->sent;
     }
 
-    /**
-     * @param array<string, mixed> $parameters
-     *
-     * @return list<Wanted>
-     */
-    private function fetch(string $condition, array $parameters): array
+    /** @return list<Wanted> due in a week or later; null for all */
+    private function since(?Week $since): array
     {
         $this->ways->crops();
 
-        return $this->em->createQuery('SELECT w, c, p, k, a FROM '.Wanted::class.' w JOIN w.crop c JOIN w.pot p LEFT JOIN w.customer k JOIN w.enteredBy a WHERE '.$condition.' ORDER BY w.readyWeek, w.id')
-            ->setParameters($parameters)->getResult();
+        return $this->orders()->andWhere('w.readyWeek >= :since')->setParameter('since', $since?->written() ?? '')->getQuery()->getResult();
+    }
+
+    /**
+     * @param list<int> $ids
+     *
+     * @return list<Wanted>
+     */
+    private function of(array $ids): array
+    {
+        if ($ids === []) {
+            return [];
+        }
+        $this->ways->crops();
+
+        return $this->orders()->andWhere('w.id IN (:ids)')->setParameter('ids', $ids)->getQuery()->getResult();
+    }
+
+    private function orders(): QueryBuilder
+    {
+        return $this->em->createQueryBuilder()->select('w', 'c', 'p', 'k', 'a')->from(Wanted::class, 'w')
+            ->join('w.crop', 'c')->join('w.pot', 'p')->leftJoin('w.customer', 'k')->join('w.enteredBy', 'a')
+            ->orderBy('w.readyWeek')->addOrderBy('w.id');
     }
 }

@@ -153,6 +153,7 @@ export const useRoutes = (id: number) =>
     queryFn: () => answer(api.GET('/api/wanted/{id}/routes', { params: { path: { id } } })),
   })
 export const useCrew = () => useQuery({ queryKey: ['crew'], queryFn: () => answer(api.GET('/api/crew')) })
+export const useHabits = () => useQuery({ queryKey: ['house-defaults'], queryFn: () => answer(api.GET('/api/house-defaults')) })
 export const useMixes = () => useQuery({ queryKey: ['mixes'], queryFn: () => answer(api.GET('/api/mixes')) })
 export const useDips = () => useQuery({ queryKey: ['dips'], queryFn: () => answer(api.GET('/api/dips')) })
 export const useDaySheet = (day: string, hands: number | null) =>

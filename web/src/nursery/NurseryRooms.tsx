@@ -5,6 +5,7 @@ export const NurseryRooms = () => (
     of="The nursery"
     looks={[
       ['/nursery', 'Settings'],
+      ['/nursery/habits', 'Habits'],
       ['/nursery/hands', 'Hands'],
       ['/nursery/air', 'Air'],
       ['/nursery/trays', 'Trays and pots'],

@@ -236,9 +236,10 @@ export function Settings() {
           </li>
         ))}
       </ul>
-      {mayPlan && (
+      {/* Drawn once the people are known: drawn anew when they come, it would lose what is typed already. */}
+      {mayPlan && choices && (
         <PlainForm
-          key={`people ${choices?.people.length}`}
+          key={`people ${choices.people.length}`}
           title="New person"
           button="Add this person"
           entries={[

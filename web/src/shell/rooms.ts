@@ -40,6 +40,7 @@ const FOUND: Record<string, () => Promise<ComponentType>> = {
   '/crops/rules': () => import('../crops/HouseRules').then((m) => m.HouseRules),
   '/crops/:slug': () => import('../crops/CropPage').then((m) => m.CropPage),
   '/nursery': () => import('../nursery/Settings').then((m) => m.Settings),
+  '/nursery/habits': () => import('../nursery/Habits').then((m) => m.Habits),
   '/nursery/hands': () => import('../nursery/CrewForm').then((m) => m.CrewForm),
   '/nursery/trays': () => import('../nursery/TraysForm').then((m) => m.TraysForm),
   '/nursery/air': () => import('../nursery/AirForm').then((m) => m.AirForm),
