@@ -13,8 +13,8 @@ use WetCradle\Core\Refused;
  */
 final class BlockOffer
 {
-    /** Takes weigh on a plant for a year; before that it has been pruned and grown anew. */
-    private const YEAR = 52;
+    /** For so many weeks, before and after, takes weigh on each other; by then a plant has been pruned and grown anew. */
+    public const WEIGHS_WEEKS = 52;
 
     private ?int $sparing = null;
 
@@ -54,7 +54,7 @@ final class BlockOffer
         $thisYear = 0;
         foreach ($takes as $take) {
             $week = Week::containing($take['on'])->ordinal();
-            if (abs($week - $now) >= self::YEAR || $take['cuttings'] <= 0) {
+            if (abs($week - $now) >= self::WEIGHS_WEEKS || $take['cuttings'] <= 0) {
                 continue;
             }
             // In one week, who is planned for a later day comes after.

@@ -13,19 +13,19 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\Refused;
+use WetCradle\Core\Stock\BlockOffer;
 use WetCradle\Core\Stock\Fitness;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\Crop;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Find;
+use WetCradle\Server\Nursery\House;
 
 /** Stock blocks: what they are, what each can give in a week, whether it is fit to. */
 final class StockController
 {
-    /** Beyond this many weeks no take weighs on another. */
-    private const LONGEST_RECOVERY = 60;
-
     public function __construct(
         private readonly EntityManagerInterface $em,
         private readonly Connection $db,
@@ -33,6 +33,7 @@ final class StockController
         private readonly Writing $writing,
         private readonly Find $find,
         private readonly Today $today,
+        private readonly House $house,
     ) {
     }
 
@@ -166,15 +167,16 @@ final class StockController
     private function read(Fields $in, StockBlock $block): void
     {
         $year = (int) $this->today->day()->format('Y');
+        $house = $this->house->defaults();
         $block->place = $in->text('place', 120);
         $block->plants = $in->count('plants', 0, 100_000);
         $block->plantedYear = $in->count('plantedYear', 1950, $year);
         $block->note = $in->textOr('note', null, 1000);
         $block->shoots = $in->count('shoots', 1, 10_000);
-        $block->maxShoots = $in->has('maxShoots') ? $in->count('maxShoots', 1, 10_000) : (int) ceil(1.5 * $block->shoots);
-        $block->capShare = $in->has('capShare') ? $in->number('capShare', 0, 1) : 0.5;
-        $block->branching = $in->has('branching') ? $in->number('branching', 0, 20) : 2.0;
-        $block->recoveryWeeks = $in->count('recoveryWeeks', 0, self::LONGEST_RECOVERY);
+        $block->maxShoots = $in->has('maxShoots') ? $in->count('maxShoots', 1, 10_000) : (int) ceil($house->number(HouseDefault::FullGrown) * $block->shoots);
+        $block->capShare = $in->has('capShare') ? $in->number('capShare', 0, 1) : $house->number(HouseDefault::TakeShare);
+        $block->branching = $in->has('branching') ? $in->number('branching', 0, 20) : $house->number(HouseDefault::Branching);
+        $block->recoveryWeeks = $in->count('recoveryWeeks', 0, BlockOffer::WEIGHS_WEEKS);
         $block->yearCap = $in->has('yearCap') ? $in->count('yearCap', 1, 10_000) : null;
         $block->habit();
         $block->shootCm = $in->has('shootCm') ? $in->positive('shootCm', 1000) : null;

@@ -11,8 +11,8 @@ use WetCradle\Core\Stock\BlockOffer;
 /** What was and will be taken from stock blocks, and what that leaves. */
 final class Takes
 {
-    /** Beyond a year no take weighs on another. */
-    private const DAYS = 370;
+    /** Days within which a take can weigh: whole weeks, and what is left of the last. */
+    private const DAYS = 7 * BlockOffer::WEIGHS_WEEKS + 6;
 
     public function __construct(private readonly Connection $db)
     {

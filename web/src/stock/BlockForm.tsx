@@ -31,11 +31,17 @@ const PARTS: { title: string; hint?: string; entries: Entry[] }[] = [
     title: 'What a plant can give',
     entries: [
       { name: 'shoots', label: 'Shoots a plant', kind: 'number', hint: 'at the start of a season' },
-      { name: 'maxShoots', label: 'Most it can carry', kind: 'number', optional: true, hint: 'empty: half as many again' },
-      { name: 'capShare', label: 'At one take at most, in 100', kind: 'percent' },
+      {
+        name: 'maxShoots',
+        label: 'Most it can carry',
+        kind: 'number',
+        optional: true,
+        hint: 'empty: as is the habit of the house',
+      },
+      { name: 'capShare', label: 'At one take at most, in 100', kind: 'percent', optional: true, hint: 'empty: as is the habit' },
       { name: 'yearCap', label: 'Cuttings a plant in a year', kind: 'number', optional: true, hint: 'empty: no such limit' },
       { name: 'recoveryWeeks', label: 'Weeks to grow back', kind: 'number' },
-      { name: 'branching', label: 'New shoots for each taken', kind: 'number' },
+      { name: 'branching', label: 'New shoots for each taken', kind: 'number', optional: true, hint: 'empty: as is the habit' },
     ],
   },
   {
@@ -106,8 +112,6 @@ function bodyOf(typed: Record<string, string>): Record<string, unknown> {
 }
 
 const START: Record<string, string> = {
-  capShare: '50',
-  branching: '2',
   recoveryWeeks: '5',
   notBefore: '1',
   minParents: '1',
@@ -187,7 +191,7 @@ export function BlockForm({ block, onDone }: { block?: Schemas['BlockPage']; onD
   )
   const parts = more ? PARTS : PARTS.slice(0, 1)
   const brief: Entry[] = [
-    { name: 'shoots', label: 'Shoots a plant', kind: 'number', hint: 'half of them at one take, unless you say otherwise' },
+    { name: 'shoots', label: 'Shoots a plant', kind: 'number' },
     { name: 'recoveryWeeks', label: 'Weeks to grow back', kind: 'number' },
   ]
   return (

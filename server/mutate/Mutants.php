@@ -1,0 +1,80 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Mutate;
+
+use PhpParser\Node;
+use PhpParser\NodeFinder;
+use PhpParser\ParserFactory;
+
+/** Every place of a file where a rule could be another: an operator, a comparison, a number, a choice of two. */
+final class Mutants
+{
+    private const OPERATORS = [
+        Node\Expr\BinaryOp\Smaller::class => '<=',
+        Node\Expr\BinaryOp\SmallerOrEqual::class => '<',
+        Node\Expr\BinaryOp\Greater::class => '>=',
+        Node\Expr\BinaryOp\GreaterOrEqual::class => '>',
+        Node\Expr\BinaryOp\Identical::class => '!==',
+        Node\Expr\BinaryOp\NotIdentical::class => '===',
+        Node\Expr\BinaryOp\BooleanAnd::class => '||',
+        Node\Expr\BinaryOp\BooleanOr::class => '&&',
+        Node\Expr\BinaryOp\Plus::class => '-',
+        Node\Expr\BinaryOp\Minus::class => '+',
+        Node\Expr\BinaryOp\Mul::class => '/',
+        Node\Expr\BinaryOp\Div::class => '*',
+    ];
+    private const FUNCTIONS = ['min' => 'max', 'max' => 'min', 'ceil' => 'floor', 'floor' => 'ceil', 'round' => 'floor', 'array_filter' => 'array_values', 'intdiv' => 'max'];
+
+    /** @return list<array{line: int, from: int, to: int, was: string, is: string}> from and to: bytes of the file, the last left out */
+    public static function of(string $code): array
+    {
+        $nodes = (new ParserFactory())->createForNewestSupportedVersion()->parse($code) ?? [];
+        $found = [];
+        $add = static function (Node $at, int $from, int $to, string $is) use (&$found, $code): void {
+            $found[$from] ??= ['line' => $at->getStartLine(), 'from' => $from, 'to' => $to, 'was' => substr($code, $from, $to - $from), 'is' => $is];
+        };
+        $finder = new NodeFinder();
+        foreach ($finder->findInstanceOf($nodes, Node\Expr\BinaryOp::class) as $node) {
+            $other = self::OPERATORS[$node::class] ?? null;
+            if ($other !== null) {
+                $between = $node->left->getEndFilePos() + 1;
+                $length = $node->right->getStartFilePos() - $between;
+                $at = strpos(substr($code, $between, $length), $node->getOperatorSigil());
+                if ($at !== false) {
+                    $add($node, $between + $at, $between + $at + strlen($node->getOperatorSigil()), $other);
+                }
+            }
+        }
+        foreach ($finder->findInstanceOf($nodes, Node\Expr\BooleanNot::class) as $node) {
+            $add($node, $node->getStartFilePos(), $node->getStartFilePos() + 1, '');
+        }
+        foreach ($finder->findInstanceOf($nodes, Node\Scalar\Int_::class) as $node) {
+            $add($node, $node->getStartFilePos(), $node->getEndFilePos() + 1, (string) ($node->value + 1));
+        }
+        foreach ($finder->findInstanceOf($nodes, Node\Scalar\Float_::class) as $node) {
+            $add($node, $node->getStartFilePos(), $node->getEndFilePos() + 1, sprintf('(1.25 * %s + 0.1)', substr($code, $node->getStartFilePos(), $node->getEndFilePos() + 1 - $node->getStartFilePos())));
+        }
+        foreach ($finder->findInstanceOf($nodes, Node\Expr\FuncCall::class) as $node) {
+            $other = $node->name instanceof Node\Name ? self::FUNCTIONS[$node->name->toString()] ?? null : null;
+            if ($other !== null && !$node->isFirstClassCallable()) {
+                $add($node, $node->name->getStartFilePos(), $node->name->getEndFilePos() + 1, $other);
+            }
+        }
+        foreach ($finder->findInstanceOf($nodes, Node\Expr\ConstFetch::class) as $node) {
+            $other = ['true' => 'false', 'false' => 'true'][$node->name->toLowerString()] ?? null;
+            if ($other !== null) {
+                $add($node, $node->getStartFilePos(), $node->getEndFilePos() + 1, $other);
+            }
+        }
+        foreach ($finder->findInstanceOf($nodes, Node\Stmt\Expression::class) as $node) {
+            if ($node->expr instanceof Node\Expr\MethodCall || $node->expr instanceof Node\Expr\StaticCall) {
+                $add($node, $node->getStartFilePos(), $node->getEndFilePos() + 1, ';');
+            }
+        }
+        ksort($found);
+
+        return array_values($found);
+    }
+}
