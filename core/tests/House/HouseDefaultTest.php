@@ -239,7 +239,7 @@ final class HouseDefaultTest extends TestCase
         $soft = Pattern::SoftTip->sheet(1);
         $long = Pattern::Hardwood->sheet(1);
 
-        return WaySheet::of(['rooting' => $long['rooting']] + $soft);
+        return WaySheet::of(['rooting' => $long['rooting'], 'warmth' => $long['warmth']] + $soft);
     }
 
     private static function part(float $water, bool $rots): MixPart
