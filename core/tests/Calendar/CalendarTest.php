@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Core\Tests\Calendar;
 
 use PHPUnit\Framework\TestCase;
+use WetCradle\Core\Calendar\Climate;
 use WetCradle\Core\Calendar\Season;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Refused;
@@ -60,5 +61,15 @@ final class CalendarTest extends TestCase
         $season = Season::containing(new \DateTimeImmutable('2027-02-03'), 'north');
         self::assertSame('2027-10-01', $season->end()->format('Y-m-d'));
         self::assertSame(365, (int) $season->firstDay()->diff($season->end())->format('%a'));
+    }
+
+    public function testTheClimatesAreAsTheyWereAgreedAndTheSouthIsHalfAYearOn(): void
+    {
+        $agreed = json_decode((string) file_get_contents(__DIR__.'/climates.json'), true);
+        foreach (Climate::cases() as $climate) {
+            self::assertEquals($agreed[$climate->value], $climate->air('north')->means);
+            self::assertEquals([...array_slice($agreed[$climate->value], 6), ...array_slice($agreed[$climate->value], 0, 6)], $climate->air('south')->means);
+        }
+        self::assertEquals($agreed['cool_maritime'], Climate::reference()->means);
     }
 }

@@ -36,6 +36,15 @@ final class SheetTest extends TestCase
         self::assertSame(Material::SemiRipe, WaySheet::of(Pattern::SemiRipe->sheet(1))->material);
     }
 
+    public function testPatternsAreAsTheyWereAgreed(): void
+    {
+        $agreed = json_decode((string) file_get_contents(__DIR__.'/patterns.json'), true);
+        foreach (Pattern::cases() as $pattern) {
+            self::assertEquals($agreed[$pattern->value], $pattern->sheet(1));
+        }
+        self::assertCount(count(Pattern::cases()), $agreed);
+    }
+
     public function testPatternsSayTheDaysTheyWereWrittenWith(): void
     {
         $days = array_map(static fn (Pattern $p) => WaySheet::of($p->sheet(1))->daysToRoot()->pair(), Pattern::cases());

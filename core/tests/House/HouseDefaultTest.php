@@ -178,6 +178,12 @@ final class HouseDefaultTest extends TestCase
         self::assertSame($labels, array_unique($labels), 'Each has a name of its own.');
     }
 
+    public function testTheUsualNumbersAndTheirLimitsAreAsTheyWereAgreed(): void
+    {
+        $agreed = array_map(static fn (string $row) => explode(',', $row), array_slice(array_filter(explode("\n", (string) file_get_contents(__DIR__.'/habits.csv'))), 1));
+        self::assertSame($agreed, array_map(static fn (HouseDefault $d) => [$d->value, $d->unit()->value, (string) $d->usual(), (string) $d->least(), (string) $d->most()], HouseDefault::cases()));
+    }
+
     public function testWhatIsLeftOutStaysAsUsualAndOnlyWhatDiffersIsKept(): void
     {
         $house = HouseDefaults::of(['check_every' => 5, 'barrow' => 80]);

@@ -78,6 +78,40 @@ final class Counts
     }
 
     /**
+     * The newest day on which plants of each line were potted, or potted on. Plants that were only split off or merged keep
+     * the day of the line they came from; undone acts do not count.
+     *
+     * @param list<int> $lines
+     *
+     * @return array<int, \DateTimeImmutable> by line; without those of which nothing ever was
+     */
+    public function pottedOn(array $lines): array
+    {
+        // The plus keeps the search on these lines: the index on what reverses would read the whole book.
+        $rows = $this->db->executeQuery("SELECT e.to_line, CASE WHEN e.from_state IN ('potted', 'grown') AND p.from_lot_id IS NULL THEN e.from_line END AS kept_from, max(a.on_day) AS day
+            FROM entry e JOIN act a ON a.id = e.act_id JOIN line l ON l.id = e.to_line LEFT JOIN pot_lot p ON p.id = l.lot_id
+            WHERE e.to_line IN (?) AND e.to_state IN ('potted', 'grown') AND (e.from_line IS NULL OR e.from_line <> e.to_line OR e.from_state NOT IN ('potted', 'grown'))
+                AND +e.reverses IS NULL AND NOT EXISTS (SELECT 1 FROM entry r WHERE r.reverses = e.id)
+            GROUP BY 1, 2", [$lines], [ArrayParameterType::INTEGER])->fetchAllAssociative();
+        $sources = array_values(array_unique(array_map(intval(...), array_filter(array_column($rows, 'kept_from')))));
+        $before = $sources === [] ? [] : $this->pottedOn(array_values(array_diff($sources, $lines)));
+        $found = [];
+        foreach ($rows as $row) {
+            if ($row['kept_from'] === null) {
+                $found[(int) $row['to_line']] = new \DateTimeImmutable((string) $row['day']);
+            }
+        }
+        foreach ($rows as $row) {
+            $day = $row['kept_from'] === null ? null : $before[(int) $row['kept_from']] ?? $found[(int) $row['kept_from']] ?? new \DateTimeImmutable((string) $row['day']);
+            if ($day !== null) {
+                $found[(int) $row['to_line']] = max($found[(int) $row['to_line']] ?? $day, $day);
+            }
+        }
+
+        return $found;
+    }
+
+    /**
      * A batch's first full count.
      *
      * @return ?array{on: \DateTimeImmutable, rooted: int} with how many it found with roots; null before there is one

@@ -47,8 +47,9 @@ final class Redating
     {
         $living = $this->living($way, $zone);
         $before = array_map(static fn (Batch $batch) => [$batch->weanOn, $batch->readyOn], $living);
-        foreach ($this->lots($living) as $lot) {
-            self::orLeave(fn () => $this->pottings->dateLot($lot));
+        $lots = $this->lots($living);
+        if ($lots !== []) {
+            $this->pottings->dateLots($lots);
         }
         $this->em->flush();
         foreach ($living as $batch) {

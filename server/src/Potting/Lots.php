@@ -117,7 +117,7 @@ final class Lots
             $other->letGo($line);
             $lot->take($line);
         }
-        [$lot->pottedOn, $lot->readyOn] = [min($lot->pottedOn, $other->pottedOn), max($lot->readyOn, $other->readyOn)];
+        $this->pottings->dateLots([$lot]);
         $this->writing->keep('lot', $lot->code, [], ['joined' => $other->code]);
     }
 
@@ -131,6 +131,7 @@ final class Lots
         $own = $this->pottings->own($line->batch, $lot->pot, $lot->mix, $lot->pottedOn, $lot->readyOn);
         $own->fromLot = $lot->fromLot;
         $own->take($line);
+        $this->pottings->dateLots([$lot, $own]);
         $this->writing->keep('lot', $lot->code, [], ['parted' => $line->batch->code, 'into' => $own->code]);
     }
 

@@ -7,6 +7,7 @@ namespace WetCradle\Server\Potting;
 use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Refused;
+use WetCradle\Server\Book\Counts;
 use WetCradle\Server\Book\Line;
 use WetCradle\Server\Crops\Crop;
 use WetCradle\Server\Nursery\House;
@@ -16,7 +17,7 @@ use WetCradle\Server\Wanted\Pot;
 /** Puts what was potted into a lot: one of its own, or one that is there of the same crop and pot. */
 final class Pottings
 {
-    public function __construct(private readonly EntityManagerInterface $em, private readonly House $house)
+    public function __construct(private readonly EntityManagerInterface $em, private readonly House $house, private readonly Counts $counts)
     {
     }
 
@@ -72,8 +73,9 @@ final class Pottings
     /** After an act was undone: a line that has nothing in pots any more is of no lot. */
     public function letGoOfEmpty(Batch $batch): void
     {
+        $potted = $this->counts->pottedOn(array_map(static fn (Line $line) => (int) $line->id, array_values($batch->lines->toArray())));
         foreach ($batch->lines as $line) {
-            if ($line->lot !== null && (int) $this->em->getConnection()->fetchOne("SELECT count(*) FROM entry e WHERE e.to_line = ? AND e.to_state IN ('potted', 'grown') AND e.reverses IS NULL AND NOT EXISTS (SELECT 1 FROM entry r WHERE r.reverses = e.id)", [$line->id]) === 0) {
+            if ($line->lot !== null && !isset($potted[(int) $line->id])) {
                 $line->lot->letGo($line);
             }
         }
@@ -105,13 +107,38 @@ final class Pottings
         }
     }
 
-    /** The day on which all of a lot is ready that was potted on its day. */
-    public function dateLot(PotLot $lot): void
+    /**
+     * The day on which each lot was begun, and that on which all of it is ready: each batch in it grows on from its own potting.
+     *
+     * @param list<PotLot> $lots
+     */
+    public function dateLots(array $lots): void
     {
+        $this->em->flush();
         $timetable = $this->house->timetable();
-        $ready = max($lot->pottedOn, ...array_map(static fn (Batch $b) => $b->readyWhenPotted($lot->pottedOn, $timetable), $lot->batches()));
-        // Another object for the same day would make another version of it.
-        $lot->readyOn = $ready->format('Y-m-d') === $lot->readyOn->format('Y-m-d') ? $lot->readyOn : $ready;
+        $potted = $this->counts->pottedOn(array_merge(...array_map(static fn (PotLot $lot) => array_map(static fn (Line $line) => (int) $line->id, array_values($lot->lines->toArray())), $lots)));
+        foreach ($lots as $lot) {
+            $days = $ready = [];
+            foreach ($lot->lines as $line) {
+                $days[] = $day = $potted[(int) $line->id] ?? $lot->pottedOn;
+                try {
+                    $ready[] = max($day, $line->batch->readyWhenPotted($day, $timetable));
+                } catch (Refused) {
+                    // In some air it never comes to an end; the day it had then stands until somebody moves it.
+                    $ready[] = $lot->readyOn;
+                }
+            }
+            if ($days !== []) {
+                $lot->pottedOn = self::sameOr($lot->pottedOn, min($days));
+                $lot->readyOn = self::sameOr($lot->readyOn, max($ready));
+            }
+        }
+    }
+
+    /** Another object for the same day would make another version of it. */
+    private static function sameOr(\DateTimeImmutable $is, \DateTimeImmutable $day): \DateTimeImmutable
+    {
+        return $is->format('Y-m-d') === $day->format('Y-m-d') ? $is : $day;
     }
 
     /** The pot that its order asks for, or its sheet. */
