@@ -4,6 +4,7 @@ import type { Batch, Schemas } from '../api/client'
 import { useBatch } from '../api/queries'
 import { Code } from '../drawings/Code'
 import { Against } from '../drawings/FitMark'
+import { isNotThere, Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { HoldClock } from '../stock/HoldClock'
 import { plural, sayDay, sayPpm, sayWay } from '../words'
@@ -38,17 +39,18 @@ function worksOf(batch: Batch): { work: Work; line: number; words: string; main:
 /** One batch: its label, its days, its book, its checks, what its crop has learnt. */
 export function BatchPage() {
   const { code = '' } = useParams()
-  const { data: batch, error } = useBatch(code)
+  const read = useBatch(code)
+  const { data: batch } = read
   const { mayLog, mayPlan, session } = useShown()
   const [open, setOpen] = useState<{ work: Work; line: number } | null>(null)
   const [printing, setPrinting] = useState(false)
-  if (error)
+  if (isNotThere(read.error))
     return (
       <p>
         There is no batch {code}. Press <kbd>/</kbd> to find one.
       </p>
     )
-  if (!batch) return null
+  if (!batch) return <Unread of={read} title={code} />
   const isOpen = (work: Work, line: number) => open?.work === work && open.line === line
   const toggle = (work: Work, line = 1) => setOpen(isOpen(work, line) ? null : { work, line })
   // A form that is done closes itself, not one that was opened meanwhile.

@@ -3,6 +3,7 @@ import type { Schemas, Tag as TagData } from '../api/client'
 import { useBatches } from '../api/queries'
 import { StateGlyph } from '../drawings/Glyph'
 import { Tag } from '../drawings/Tag'
+import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { mondayOf, plural, STATE_WORDS, sayDay } from '../words'
 import { BatchRooms } from './BatchRooms'
@@ -55,13 +56,15 @@ function Shelf({ title, tags, empty }: { title: string; tags: TagData[]; empty: 
 
 /** All batches on four shelves, from the plan to the sale. */
 export function Batches() {
-  const { data } = useBatches()
+  const read = useBatches()
+  const { data } = read
   const { week } = useShown()
   const [crop, setCrop] = useState('')
   const all = data?.batches ?? []
   const crops = [...new Map(all.map((tag) => [tag.cropSlug, tag.crop])).entries()].sort((a, b) => a[1].localeCompare(b[1]))
   const shown = all.filter((tag) => crop === '' || tag.cropSlug === crop)
   const near = mondayOf(week)
+  if (!data) return <Unread of={read} title="Batches" rooms={<BatchRooms />} />
   return (
     <>
       <div className="mb-4 flex flex-wrap items-center gap-4">

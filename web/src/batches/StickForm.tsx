@@ -73,7 +73,11 @@ export function StickForm({ batch, onDone }: { batch: Batch; onDone: () => void 
               </label>
             ))}
         </div>
-        {errors.people && <p className="refusal text-sm">{errors.people.message}</p>}
+        {errors.people && (
+          <p role="alert" className="refusal text-sm">
+            {errors.people.message}
+          </p>
+        )}
       </fieldset>
       {batch.against.length > 0 && (
         <div className="grid gap-2 sm:col-span-full">

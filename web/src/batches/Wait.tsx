@@ -113,7 +113,11 @@ export function Wait() {
         </Link>
         {line > 1 && `, line ${line}`}
       </p>
-      {error && <p className="refusal">{error.message}</p>}
+      {error && (
+        <p role="alert" className="refusal">
+          {error.message}
+        </p>
+      )}
       {call && (
         <div className="grid max-w-5xl grid-cols-[minmax(0,1fr)] gap-6">
           <p className="text-xl font-semibold" aria-live="polite">

@@ -3,6 +3,7 @@ import { Link, useSearchParams } from 'react-router'
 import { type Carried, useBack, useBench, useBenchOffers, useMoves } from '../api/queries'
 import { House, housesOf, type Offer, widestOf } from '../drawings/House'
 import { say } from '../shell/Said'
+import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { mondayOf, plural, sayWeek } from '../words'
 import { BenchRooms } from './BenchRooms'
@@ -11,7 +12,8 @@ import { ZonePanel } from './ZonePanel'
 /** The house from above in the week on the rail; a batch can be carried to another zone, and every zone says whether it takes it. */
 export function Bench() {
   const { week, session, mayPlan } = useShown()
-  const { data } = useBench(week)
+  const read = useBench(week)
+  const { data } = read
   const [search] = useSearchParams()
   const [chosen, setChosen] = useState<number | null>(null)
   const [carried, setCarried] = useState<Carried | null>(null)
@@ -59,6 +61,7 @@ export function Bench() {
       },
     )
   }
+  if (!data) return <Unread of={read} title="The house" rooms={<BenchRooms />} />
   return (
     <>
       <div className="mb-4 flex flex-wrap items-center gap-4">
@@ -97,7 +100,11 @@ export function Bench() {
                 Move {carried.code}
                 {carried.inPots && ', in pots,'} to
               </h2>
-              {offers.error && <p className="refusal">{offers.error.message}</p>}
+              {offers.error && (
+                <p role="alert" className="refusal">
+                  {offers.error.message}
+                </p>
+              )}
               <ul className="grid gap-1">
                 {answers?.map((offer) => (
                   <li key={offer.id} className="flex min-h-9 items-baseline gap-2">

@@ -3,6 +3,7 @@ import { answer, api, type Refusal, type ZoneWeek } from '../api/client'
 import { useBench, useWrite } from '../api/queries'
 import { House, housesOf, widestOf } from '../drawings/House'
 import { say } from '../shell/Said'
+import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { sayLength } from '../words'
 import { BenchRooms } from './BenchRooms'
@@ -23,7 +24,8 @@ const bodyOf = (zone: ZoneWeek) => ({
 /** The houses laid out: zones dragged, or moved by arrow keys, and given their numbers. */
 export function LayOut() {
   const { week, session, mayPlan } = useShown()
-  const { data } = useBench(week)
+  const read = useBench(week)
+  const { data } = read
   const zones = data?.zones ?? []
   const [chosen, setChosen] = useState<number | null>(null)
   const [adding, setAdding] = useState(false)
@@ -57,6 +59,7 @@ export function LayOut() {
   const nudge = (x: number, y: number) =>
     setAt({ ...place, x: Math.max(0, Math.round(10 * (place.x + x)) / 10), y: Math.max(0, Math.round(10 * (place.y + y)) / 10) })
   const refusal: Refusal | null = lay.error ?? remove.error
+  if (!data) return <Unread of={read} title="Lay out the house" rooms={<BenchRooms />} />
   return (
     <>
       <div className="mb-4 flex flex-wrap items-center gap-4">

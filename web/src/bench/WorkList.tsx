@@ -2,6 +2,7 @@ import { Link } from 'react-router'
 import type { Schemas } from '../api/client'
 import { useBenchWork } from '../api/queries'
 import { Drops } from '../drawings/Glyph'
+import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { mondayOf, plural, sayDay, sayHeat, sayWeek } from '../words'
 import { BenchRooms } from './BenchRooms'
@@ -55,8 +56,10 @@ function Words({ job }: { job: Job }) {
 /** What is to be carried and set in the week on the rail, day by day, to be read out. */
 export function WorkList() {
   const { week, session } = useShown()
-  const { data } = useBenchWork(week)
+  const read = useBenchWork(week)
+  const { data } = read
   const days = [...new Set(data?.jobs.map((job) => job.day))]
+  if (!data) return <Unread of={read} title="Bench work" rooms={<BenchRooms />} />
   return (
     <>
       <div className="mb-4 flex flex-wrap items-center gap-4">

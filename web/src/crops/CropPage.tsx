@@ -2,6 +2,7 @@ import { Link, useParams } from 'react-router'
 import { useCrop } from '../api/queries'
 import { RateDots } from '../drawings/RateDots'
 import { Sideways } from '../drawings/Sideways'
+import { isNotThere, Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { CAUSE_WORDS, inHundred, sayDay } from '../words'
 import { CropStock } from './CropStock'
@@ -11,9 +12,10 @@ import { Ways } from './Ways'
 /** One crop: what it does, from which batches, and its sheet. */
 export function CropPage() {
   const { slug = '' } = useParams()
-  const { data: crop, error } = useCrop(slug)
+  const read = useCrop(slug)
+  const { data: crop } = read
   const { session } = useShown()
-  if (error)
+  if (isNotThere(read.error))
     return (
       <p>
         There is no such crop. See{' '}
@@ -23,7 +25,7 @@ export function CropPage() {
         .
       </p>
     )
-  if (!crop) return null
+  if (!crop) return <Unread of={read} title="Crop" />
   return (
     <>
       <h1>{crop.name}</h1>

@@ -38,7 +38,11 @@ export function CropStock({ crop }: { crop: Schemas['CropPage'] }) {
           >
             Take this crop away
           </button>
-          {remove.error && <span className="refusal block">{remove.error.message}</span>}
+          {remove.error && (
+            <span role="alert" className="refusal block">
+              {remove.error.message}
+            </span>
+          )}
         </p>
       )}
     </section>

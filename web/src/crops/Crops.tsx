@@ -2,6 +2,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { useCrops } from '../api/queries'
 import { RateAxis, RateDots } from '../drawings/RateDots'
+import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { inHundred, plural, sayWay } from '../words'
 import { AddCrop } from './AddCrop'
@@ -16,7 +17,8 @@ const ORDERS = {
 
 /** Every crop on one axis: past batches as dots, the learnt rate and what the next batch may do. */
 export function Crops() {
-  const { data } = useCrops()
+  const read = useCrops()
+  const { data } = read
   const { mayPlan } = useShown()
   const [order, setOrder] = useState<keyof typeof ORDERS>('name')
   const [adding, setAdding] = useState(false)
@@ -26,6 +28,7 @@ export function Crops() {
     if (order === 'season') return a.window.opensIn - b.window.opensIn
     return a.name.localeCompare(b.name)
   })
+  if (!data) return <Unread of={read} title="Crops" rooms={<CropRooms />} />
   return (
     <>
       <div className="mb-4 flex flex-wrap items-center gap-4">

@@ -2,18 +2,21 @@ import { Link } from 'react-router'
 import { answer, api } from '../api/client'
 import { useHouseRules, useWrite } from '../api/queries'
 import { say } from '../shell/Said'
+import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { CropRooms } from './CropRooms'
 
 /** Where growers disagree: what this house does, what each choice changes, and which crops differ. */
 export function HouseRules() {
   const { mayPlan } = useShown()
-  const { data } = useHouseRules()
+  const read = useHouseRules()
+  const { data } = read
   const change = useWrite((body: { version: number; rules: Record<string, string> }) =>
     answer(api.PUT('/api/house-rules', { body })),
   )
   // What was chosen stands at once, and stays unless the server says otherwise.
   const settling: Record<string, string> = change.isPending ? change.variables.rules : {}
+  if (!data) return <Unread of={read} title="House rules" rooms={<CropRooms />} />
   return (
     <>
       <div className="mb-2 flex flex-wrap items-center gap-4">

@@ -3,6 +3,7 @@ import { Link } from 'react-router'
 import { answer, api, type Schemas } from '../api/client'
 import { useSeason, useWrite } from '../api/queries'
 import { say } from '../shell/Said'
+import { Unread } from '../shell/Unread'
 import { shiftWeek, useShown } from '../shell/week'
 import { mondayOf, plural, sayDay, sayWeek } from '../words'
 import { CropRooms } from './CropRooms'
@@ -186,12 +187,14 @@ function Row({ way, first }: { way: SeasonWay; first: string }) {
 /** All crops over the year: whose material is right, whose soon will be. */
 export function SeasonSheet() {
   const { week, session } = useShown()
-  const { data } = useSeason(week)
+  const read = useSeason(week)
+  const { data } = read
   const [search, setSearch] = useState('')
   const first = shiftWeek(week, -BACK)
   const wanted = search.trim().toLowerCase()
   const ways = (data?.ways ?? []).filter((way) => `${way.crop} ${way.name} ${way.words}`.toLowerCase().includes(wanted))
   const why = data?.ways[0]?.window.why
+  if (!data) return <Unread of={read} title="The season" rooms={<CropRooms />} />
   return (
     <>
       <div className="mb-3 flex flex-wrap items-center gap-4">

@@ -202,7 +202,11 @@ export function SheetForm({
         style={{ background: 'var(--paper)', borderColor: 'var(--peat)' }}
       >
         <FormRefusal form={form} />
-        {Object.keys(refused).length > 0 && <p className="refusal">{Object.values(refused)[0]}</p>}
+        {Object.keys(refused).length > 0 && (
+          <p role="alert" className="refusal">
+            {Object.values(refused)[0]}
+          </p>
+        )}
         <div className="flex flex-wrap items-center gap-4">
           <button type="submit" className="act-main" disabled={form.formState.isSubmitting}>
             {button}

@@ -34,7 +34,7 @@ function ChangeSheet({ way, onDone }: { way: Way; onDone: () => void }) {
           </p>
           {isMeeting(change.error) && (
             <div role="alert" className="sheet p-3" style={{ borderColor: 'var(--plum)' }}>
-              <p className="refusal">
+              <p role="alert" className="refusal">
                 {change.error.message} It is called {String(change.error.theirs?.name)} and stands at version{' '}
                 {String(change.error.theirs?.sheet)}.
               </p>
@@ -157,7 +157,11 @@ export function Ways({ crop }: { crop: Schemas['CropPage'] }) {
           </div>
         )}
       </div>
-      {told && <p className="refusal">{told.message}</p>}
+      {told && (
+        <p role="alert" className="refusal">
+          {told.message}
+        </p>
+      )}
       {doing === 'add' && (
         <div className="sheet p-4">
           <AddCrop slug={crop.slug} onDone={() => setDoing(null)} />

@@ -9,6 +9,7 @@ import { ChangeButton } from '../forms/Opening'
 import { FormRefusal, showRefusal } from '../forms/refusals'
 import { numeric } from '../forms/Stepper'
 import { say } from '../shell/Said'
+import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { plural, sayPpm, sayVolume, unitOf } from '../words'
 import { MixingRooms } from './MixingRooms'
@@ -205,8 +206,10 @@ function One({ one }: { one: Sanitiser }) {
 
 export function CleanPage() {
   const { mayPlan } = useShown()
-  const { data } = useDips()
+  const read = useDips()
+  const { data } = read
   const [adding, setAdding] = useState(false)
+  if (!data) return <Unread of={read} title="Sanitisers" rooms={<MixingRooms />} />
   return (
     <>
       <div className="mb-4 flex flex-wrap items-center gap-x-4 gap-y-1">

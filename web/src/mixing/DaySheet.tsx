@@ -54,7 +54,11 @@ export function DaySheet() {
           </button>
         </div>
       </div>
-      {error && <p className="refusal">{error.message}</p>}
+      {error && (
+        <p role="alert" className="refusal">
+          {error.message}
+        </p>
+      )}
       {sheet && sheet.stick.length + sheet.collect.length + sheet.pots.length === 0 && (
         <p className="soft">
           Nothing is cut, stuck or potted on that day.{' '}

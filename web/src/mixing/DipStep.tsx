@@ -75,7 +75,11 @@ export function DipStep({ dip, day, tick }: { dip: Schemas['DaySheet']['dips'][n
           </button>
         )
       )}
-      {make.error && <p className="refusal">{make.error.message}</p>}
+      {make.error && (
+        <p role="alert" className="refusal">
+          {make.error.message}
+        </p>
+      )}
     </Step>
   )
 }

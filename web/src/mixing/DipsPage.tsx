@@ -1,4 +1,5 @@
 import { useDips } from '../api/queries'
+import { Unread } from '../shell/Unread'
 import { plural } from '../words'
 import { Log } from './DipLog'
 import { Shelf } from './HormoneShelf'
@@ -6,7 +7,9 @@ import { MakeDip } from './MakeDip'
 import { MixingRooms } from './MixingRooms'
 
 export function DipsPage() {
-  const { data } = useDips()
+  const read = useDips()
+  const { data } = read
+  if (!data) return <Unread of={read} title="Dips" rooms={<MixingRooms />} />
   return (
     <>
       <div className="mb-4 flex flex-wrap items-center gap-x-4 gap-y-1">

@@ -1,11 +1,14 @@
 import { useMixes } from '../api/queries'
+import { Unread } from '../shell/Unread'
 import { MixingRooms } from './MixingRooms'
 import { Parts } from './MixParts'
 import { Named } from './NamedMixes'
 import { Reckon } from './ReckonMix'
 
 export function MixesPage() {
-  const { data } = useMixes()
+  const read = useMixes()
+  const { data } = read
+  if (!data) return <Unread of={read} title="Mixes" rooms={<MixingRooms />} />
   return (
     <>
       <div className="mb-4 flex flex-wrap items-center gap-x-4 gap-y-1">

@@ -64,7 +64,11 @@ export function Step({
       </label>
       <div className="min-w-0">
         {children}
-        {write.error && <p className="refusal">{write.error.message}</p>}
+        {write.error && (
+          <p role="alert" className="refusal">
+            {write.error.message}
+          </p>
+        )}
         {tick && (
           <p className="mt-1 text-sm" style={{ color: 'var(--leaf)' }}>
             done {tick.at}, {tick.by}

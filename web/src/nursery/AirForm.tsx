@@ -3,6 +3,7 @@ import { answer, api, Refusal } from '../api/client'
 import { useAir, useWrite } from '../api/queries'
 import { Field } from '../forms/Field'
 import { say } from '../shell/Said'
+import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { plural, sayDay, sayHeat } from '../words'
 import { NurseryRooms } from './NurseryRooms'
@@ -53,7 +54,8 @@ function Measured({ days, means }: { days: { on: string; mean: number }[]; means
 /** The air here: what was measured, and tables taken in. */
 export function AirForm() {
   const { mayPlan } = useShown()
-  const { data } = useAir()
+  const read = useAir()
+  const { data } = read
   const [csv, setCsv] = useState('')
   const take = useWrite(
     (body: { csv: string }) => answer(api.POST('/api/air', { body })),
@@ -64,7 +66,7 @@ export function AirForm() {
       setCsv('')
     },
   )
-  if (!data) return null
+  if (!data) return <Unread of={read} title="Air as it was" rooms={<NurseryRooms />} />
   return (
     <div className="grid gap-4">
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1">

@@ -5,6 +5,7 @@ import { Field } from '../forms/Field'
 import { FormRefusal, isMeeting, showRefusal } from '../forms/refusals'
 import { numeric, Stepper } from '../forms/Stepper'
 import { say } from '../shell/Said'
+import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { NurseryRooms } from './NurseryRooms'
 
@@ -218,7 +219,9 @@ function Hands({ crew, mayPlan }: { crew: Crew; mayPlan: boolean }) {
       <FormRefusal form={form} />
       {isMeeting(write.error) && (
         <div role="alert" className="sheet p-4" style={{ borderColor: 'var(--plum)' }}>
-          <p className="refusal mb-2">{write.error.message}</p>
+          <p role="alert" className="refusal mb-2">
+            {write.error.message}
+          </p>
           <div className="flex flex-wrap gap-2">
             <button type="button" className="act-main" onClick={() => send(Number(write.error?.theirs?.version))}>
               Keep mine
@@ -250,7 +253,9 @@ function Hands({ crew, mayPlan }: { crew: Crew; mayPlan: boolean }) {
 /** The hands' own room. */
 export function CrewForm() {
   const { mayPlan } = useShown()
-  const { data } = useCrew()
+  const read = useCrew()
+  const { data } = read
+  if (!data) return <Unread of={read} title="Hands" rooms={<NurseryRooms />} />
   return (
     <>
       <div className="mb-4 flex flex-wrap items-center gap-x-4 gap-y-1">

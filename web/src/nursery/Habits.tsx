@@ -6,6 +6,7 @@ import { Field } from '../forms/Field'
 import { FormRefusal, isMeeting, Meeting, showRefusal } from '../forms/refusals'
 import { numeric } from '../forms/Stepper'
 import { say } from '../shell/Said'
+import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { plural, unitOf } from '../words'
 import { NurseryRooms } from './NurseryRooms'
@@ -235,7 +236,9 @@ function HabitsForm({ habits, mayPlan }: { habits: Habits; mayPlan: boolean }) {
 /** The trade's usual numbers, each with its unit and why, and this house's own. */
 export function Habits() {
   const { mayPlan } = useShown()
-  const { data } = useHabits()
+  const read = useHabits()
+  const { data } = read
+  if (!data) return <Unread of={read} title="Habits of the house" rooms={<NurseryRooms />} />
   return (
     <div className="grid gap-4">
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1">

@@ -2,6 +2,7 @@ import type { Schemas } from '../api/client'
 import { useTrays } from '../api/queries'
 import { AddButton, ChangeButton, useKeeping, useOpening } from '../forms/Opening'
 import { type Entry, PlainForm } from '../forms/PlainForm'
+import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { plural } from '../words'
 import { NurseryRooms } from './NurseryRooms'
@@ -48,10 +49,11 @@ function Footprint({ kind }: { kind: Kind }) {
 /** The kinds of tray and the sizes of pot, each with the bench it takes. */
 export function TraysForm() {
   const { mayPlan } = useShown()
-  const { data } = useTrays()
+  const read = useTrays()
+  const { data } = read
   const opening = useOpening<string>()
   const keep = { kinds: useKeeping('/api/trays/kinds', opening.close), pots: useKeeping('/api/trays/pots', opening.close) }
-  if (!data) return null
+  if (!data) return <Unread of={read} title="Trays and pots" rooms={<NurseryRooms />} />
   const form = (of: 'kinds' | 'pots', one: Kind | Pot | null) => {
     const key = `${of}.${one?.id ?? 'new'}`
     return (

@@ -118,7 +118,11 @@ export function Draft() {
         bench allow; the nearest weeks first. Nothing is planned until you say so.
         {anew && ' What is planned now and not stuck is taken back; a version of it is kept.'}
       </p>
-      {error && <p className="refusal">{error.message}</p>}
+      {error && (
+        <p role="alert" className="refusal">
+          {error.message}
+        </p>
+      )}
       {data && drafts.length === 0 && <p>Every order has a batch.</p>}
       {drafts.length > 0 && (
         <Sideways of="The draft">

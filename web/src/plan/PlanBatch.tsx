@@ -106,7 +106,12 @@ export function PlanBatch() {
     },
   )
   const proposal = asked.data
-  if (!proposal) return asked.error ? <p className="refusal">{asked.error.message}</p> : null
+  if (!proposal)
+    return asked.error ? (
+      <p role="alert" className="refusal">
+        {asked.error.message}
+      </p>
+    ) : null
   const { wanted, numbers } = proposal
   const goodBlock = block ?? proposal.best.block ?? undefined
   const goodZone = zone ?? proposal.best.zone ?? undefined

@@ -7,6 +7,7 @@ import { HoursStrip, sayHours } from '../drawings/HoursStrip'
 import { Lane, liesOn, type Moving } from '../drawings/Lane'
 import { Sideways } from '../drawings/Sideways'
 import { say } from '../shell/Said'
+import { Unread } from '../shell/Unread'
 import { shiftWeek, useShown } from '../shell/week'
 import { mondayOf, plural, sayDay, sayWeek } from '../words'
 import { EvenOut } from './EvenOut'
@@ -45,8 +46,10 @@ function moveOf(tag: Tag, by: number) {
 /** The season as lanes over the weeks, with the hours each week asks: what was, is and is planned; drag it and see what breaks. */
 export function SeasonPlan() {
   const { week, session, mayPlan } = useShown()
-  const { data } = useBatches()
-  const { data: plan } = usePlan()
+  const batchesRead = useBatches()
+  const { data } = batchesRead
+  const planRead = usePlan()
+  const { data: plan } = planRead
   const [by, setBy] = useState<keyof typeof BY>('crop')
   const [onlyLate, setOnlyLate] = useState(false)
   const [open, setOpen] = useState<'even' | 'chances' | null>(null)
@@ -82,6 +85,7 @@ export function SeasonPlan() {
           onDrop: () => moved?.by === 0 && setDragged(null),
         }
       : undefined
+  if (!data || !plan) return <Unread of={[batchesRead, planRead]} title="The season" rooms={<BatchRooms />} />
   return (
     <>
       <div className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-1">

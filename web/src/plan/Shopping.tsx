@@ -2,6 +2,7 @@ import type { Schemas } from '../api/client'
 import { useShopping } from '../api/queries'
 import { BatchRooms } from '../batches/BatchRooms'
 import { Sideways } from '../drawings/Sideways'
+import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { sayDay } from '../words'
 
@@ -17,9 +18,11 @@ const NAMES = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'O
 /** What the season still uses up, month by month. */
 export function Shopping() {
   const { session } = useShown()
-  const { data } = useShopping()
+  const read = useShopping()
+  const { data } = read
   const items = data?.items ?? []
   const months = [...new Set(items.flatMap((item) => item.months.map(({ month }) => month)))].sort()
+  if (!data) return <Unread of={read} title="Shopping list" rooms={<BatchRooms />} />
   return (
     <>
       <div className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-1">

@@ -5,6 +5,7 @@ import { useBack, useVersion, useVersions, useWrite } from '../api/queries'
 import { BatchRooms } from '../batches/BatchRooms'
 import { PlainForm } from '../forms/PlainForm'
 import { say } from '../shell/Said'
+import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { plural, sayDay } from '../words'
 
@@ -33,11 +34,13 @@ function Changes({ id }: { id: number }) {
 /** Versions of the plan: kept by name or by themselves; what changed since, and the way back. */
 export function Versions() {
   const { mayPlan, session } = useShown()
-  const { data } = useVersions()
+  const read = useVersions()
+  const { data } = read
   const [kept, setKept] = useState(0)
   const [open, setOpen] = useState<number | null>(null)
   const back = useBack((changed) => say(`${plural(changed, 'batch', 'batches')} changed back.`))
   const keep = useWrite((name: string) => answer(api.POST('/api/plan/versions', { body: { name } })))
+  if (!data) return <Unread of={read} title="Versions of the plan" rooms={<BatchRooms />} />
   return (
     <>
       <div className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-1">

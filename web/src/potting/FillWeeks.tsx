@@ -13,7 +13,12 @@ export function FillWeeks({ onDone }: { onDone: () => void }) {
     onDone()
   })
   const week = (one: string) => sayWeek(one, mondayOf(one), session.nursery)
-  if (error) return <p className="refusal mb-3">{error.message}</p>
+  if (error)
+    return (
+      <p role="alert" className="refusal mb-3">
+        {error.message}
+      </p>
+    )
   if (!data) return null
   return (
     <section className="sheet mb-4 p-4" aria-label="Fill the weeks">
@@ -69,7 +74,11 @@ export function FillWeeks({ onDone }: { onDone: () => void }) {
           </span>
         </div>
       )}
-      {keep.error && <p className="refusal mt-2">{keep.error.message}</p>}
+      {keep.error && (
+        <p role="alert" className="refusal mt-2">
+          {keep.error.message}
+        </p>
+      )}
     </section>
   )
 }

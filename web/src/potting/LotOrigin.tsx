@@ -93,7 +93,11 @@ export function Lineage({ lot }: { lot: Lot }) {
           </button>
         </div>
       )}
-      {(join.error ?? part.error) && <p className="refusal mt-1">{(join.error ?? part.error)?.message}</p>}
+      {(join.error ?? part.error) && (
+        <p role="alert" className="refusal mt-1">
+          {(join.error ?? part.error)?.message}
+        </p>
+      )}
     </section>
   )
 }
@@ -155,7 +159,11 @@ export function Standing({ lot }: { lot: Lot }) {
           </button>
         </div>
       )}
-      {move.error && <p className="refusal mt-1">{move.error.message}</p>}
+      {move.error && (
+        <p role="alert" className="refusal mt-1">
+          {move.error.message}
+        </p>
+      )}
     </section>
   )
 }

@@ -5,6 +5,7 @@ import { useLot, useLotAct } from '../api/queries'
 import { ActList } from '../batches/Acts'
 import { useOpening } from '../forms/Opening'
 import { say } from '../shell/Said'
+import { isNotThere, Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { sayDay } from '../words'
 import { LotForm } from './LotForm'
@@ -57,7 +58,8 @@ export function LotPage() {
 }
 
 function LotShown({ code }: { code: string }) {
-  const { data: lot, error } = useLot(code)
+  const read = useLot(code)
+  const { data: lot } = read
   const { session, mayLog } = useShown()
   const opening = useOpening<'grow' | 'lose' | 'pot-on'>()
   const [into, setInto] = useState<{ pot: number; count: number } | undefined>()
@@ -66,7 +68,7 @@ function LotShown({ code }: { code: string }) {
     say('Undone: the book is as it was before.')
     if (back.code !== code) navigate(`/potting/lots/${back.code}`)
   })
-  if (error)
+  if (isNotThere(read.error))
     return (
       <p>
         There is no lot {code}, or nothing of it is left here.{' '}
@@ -75,7 +77,7 @@ function LotShown({ code }: { code: string }) {
         </Link>
       </p>
     )
-  if (!lot) return null
+  if (!lot) return <Unread of={read} title={`Lot ${code}`} />
   return (
     <div className="grid grid-cols-[auto_minmax(0,1fr)] gap-x-4 gap-y-6 sm:gap-x-8">
       <UprightPot lot={lot} />

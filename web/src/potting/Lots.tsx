@@ -6,6 +6,7 @@ import { StateGlyph } from '../drawings/Glyph'
 import { StepMark } from '../drawings/LotLane'
 import { Label } from '../drawings/Tag'
 import { say } from '../shell/Said'
+import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { plural, STEP_WORDS, sayDay } from '../words'
 import { PottingRooms } from './PottingRooms'
@@ -64,7 +65,11 @@ function Next({ lot }: { lot: Brief }) {
         <strong className="inline-block first-letter:uppercase">{STEP_WORDS[next.kind]}</strong>, {sayDay(next.on, session.today)}
         {next.daysLate > 0 && <strong style={{ color: 'var(--plum)' }}> · {plural(next.daysLate, 'day')} ago</strong>}
         <span className="block soft">{next.words}</span>
-        {done.error && <span className="refusal block">{done.error.message}</span>}
+        {done.error && (
+          <span role="alert" className="refusal block">
+            {done.error.message}
+          </span>
+        )}
       </p>
       {mayLog && next.kind !== 'ready' && next.on <= session.today && (
         <button
@@ -89,12 +94,14 @@ const BY = { next: 'what is next', ready: 'when ready', crop: 'crop' } as const
 /** All lots that grow, by what is to be done with them next. */
 export function Lots() {
   const { session } = useShown()
-  const { data } = useLots()
+  const read = useLots()
+  const { data } = read
   const [by, setBy] = useState<keyof typeof BY>('next')
   const lots = [...(data?.lots ?? [])]
   if (by === 'ready') lots.sort((a, b) => a.readyOn.localeCompare(b.readyOn))
   if (by === 'crop') lots.sort((a, b) => a.crop.localeCompare(b.crop) || a.pottedOn.localeCompare(b.pottedOn))
   const due = lotsDueBy(lots, session.today)
+  if (!data) return <Unread of={read} title="Lots of pots" rooms={<PottingRooms />} />
   return (
     <>
       <div className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-1">

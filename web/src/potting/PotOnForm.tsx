@@ -54,7 +54,11 @@ export function PotOnForm({ lot, into }: { lot: Schemas['Lot']; into?: { pot: nu
   return (
     <form ref={opened} onSubmit={save} noValidate aria-label="Pot on" className="grid scroll-mt-40 gap-4">
       {data && <BringAlong work={data.work} from="pots" mind={data.caution && <strong>{data.caution}</strong>} />}
-      {error && <p className="refusal">{error.message}</p>}
+      {error && (
+        <p role="alert" className="refusal">
+          {error.message}
+        </p>
+      )}
       <div className="grid gap-4 sm:grid-cols-2 lg:grid-cols-4">
         <Stepper control={form.control} name="count" label="Potted on" hint={`of ${lot.potted} that grow`} />
         <Field label="Into" error={errors.pot}>

@@ -6,6 +6,7 @@ import { WorkPanel } from '../batches/WorkPanel'
 import { RootRun } from '../drawings/RootRun'
 import { Tag } from '../drawings/Tag'
 import { useOpening } from '../forms/Opening'
+import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { mondayOf, plural, sayDay, sayWeek } from '../words'
 import { PottingRooms } from './PottingRooms'
@@ -104,7 +105,8 @@ function Row({
 /** Every line in a tray with whether it is to be potted, how many, how late that gets, and which order waits. */
 export function Queue() {
   const { session } = useShown()
-  const { data } = usePotting()
+  const read = usePotting()
+  const { data } = read
   const opening = useOpening<string>()
   const [all, setAll] = useState(false)
   const due = data?.queue.filter((one) => one.isDue) ?? []
@@ -125,6 +127,7 @@ export function Queue() {
     })
   const hours = data?.dueHours ?? 0
   const free = data?.weeks[0]?.free ?? 0
+  if (!data) return <Unread of={read} title="To pot" rooms={<PottingRooms />} />
   return (
     <>
       <div className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-1">

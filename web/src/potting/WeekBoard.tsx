@@ -6,6 +6,7 @@ import { Barrow } from '../drawings/Barrow'
 import { Tag } from '../drawings/Tag'
 import { useOpening } from '../forms/Opening'
 import { say } from '../shell/Said'
+import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { mondayOf, plural, sayWeek } from '../words'
 import { FillWeeks } from './FillWeeks'
@@ -109,7 +110,8 @@ function PotCard({
 /** The weeks ahead with the hours that are left for potting, and what is potted in each; drag a tag to another week. */
 export function WeekBoard() {
   const { session, mayPlan } = useShown()
-  const { data } = usePotting()
+  const read = usePotting()
+  const { data } = read
   const opening = useOpening<string>()
   const [taken, setTaken] = useState<string | null>(null)
   // Read while it is dragged, sooner than the page is drawn anew.
@@ -134,6 +136,7 @@ export function WeekBoard() {
   }
   const weeks = data?.weeks.map((one) => one.week) ?? []
   const most = Math.max(1, ...(data?.weeks.map((one) => Math.max(one.free, one.taken)) ?? []))
+  if (!data) return <Unread of={read} title="Potting, week by week" rooms={<PottingRooms />} />
   return (
     <>
       <div className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-1">

@@ -5,6 +5,7 @@ import { answer, api, type Schemas, type Stage } from '../api/client'
 import { useChoices, usePractice, useWrite } from '../api/queries'
 import { Foot } from '../drawings/Foot'
 import { StageGlyph } from '../drawings/Glyph'
+import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { inHundred, plural, STAGE_WORDS } from '../words'
 import { RoundRooms } from './RoundRooms'
@@ -103,7 +104,8 @@ function Result({ graded, onNext }: { graded: Graded; onNext: () => void }) {
 /** Drawn feet to grade, one after the other with one thumb; how well one agrees with the key and with the others. */
 export function Practice() {
   const { mayLog } = useShown()
-  const { data } = usePractice()
+  const read = usePractice()
+  const { data } = read
   const { data: choices } = useChoices()
   const client = useQueryClient()
   const [grades, setGrades] = useState<Stage[]>([])
@@ -121,6 +123,7 @@ export function Practice() {
     setGraded(null)
     client.invalidateQueries({ queryKey: ['practice'] })
   }
+  if (!data) return <Unread of={read} title="Practice" rooms={<RoundRooms />} />
   return (
     <div className="mx-auto max-w-4xl">
       <div className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-1">

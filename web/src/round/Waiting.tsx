@@ -33,7 +33,9 @@ export function Waiting({ looks, away, onChange }: { looks: Look[]; away: boolea
             : here <strong>{SEEN_WORDS[look.seen].toLowerCase()}</strong>
             {look.culled ? `, ${look.culled} taken out` : ''} at {look.at.slice(11, 16)}.
           </p>
-          <p className="refusal">{look.refused}</p>
+          <p role="alert" className="refusal">
+            {look.refused}
+          </p>
           <div className="mt-2 flex flex-wrap gap-2">
             <Link className="act" to={`/batches/${look.code}`}>
               See its book

@@ -113,7 +113,7 @@ const Swatch = ({ of, flat = false }: { of: string; flat?: boolean }) => (
 
 /** The week rail: what each week asks of bench and hands. Its marker moves every view. */
 export function Rail() {
-  const { data } = useRail()
+  const { data, error, refetch } = useRail()
   const { week, thisWeek, session, setWeek, move } = useShown()
   const [ref, width] = useWidth()
   const weeks = data?.weeks ?? []
@@ -159,6 +159,14 @@ export function Rail() {
           if (event.key === 'Home') setWeek(thisWeek)
         }}
       >
+        {!data && error && (
+          <p role="alert" className="refusal pt-3">
+            The weeks could not be read.{' '}
+            <button type="button" className="word" onClick={() => refetch()}>
+              Try again
+            </button>
+          </p>
+        )}
         {width > 0 && weeks.length > 0 && <Drawn weeks={weeks} week={week} thisWeek={thisWeek} width={width} />}
       </div>
       <div className="flex flex-wrap items-baseline gap-x-2.5 gap-y-0.5 pb-1.5 text-sm sm:gap-x-4">

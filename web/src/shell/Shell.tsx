@@ -6,6 +6,7 @@ import { Finder } from './Finder'
 import { KeyList } from './KeyList'
 import { Rail } from './Rail'
 import { Said } from './Said'
+import { Stale } from './Stale'
 import { light, switchLight } from './theme'
 import { useShown } from './week'
 
@@ -134,6 +135,7 @@ export function Shell({ children }: { children: ReactNode }) {
         </div>
       </header>
       <main id="main" className="px-4 pb-10 sm:px-6">
+        <Stale />
         {children}
       </main>
       <Said />

@@ -7,6 +7,7 @@ import { Against, FitMark } from '../drawings/FitMark'
 import { Shoots } from '../drawings/Shoots'
 import { Sideways } from '../drawings/Sideways'
 import { say } from '../shell/Said'
+import { isNotThere, Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { mondayOf, plural, sayDay, sayWeek } from '../words'
 import { BlockForm, ORIGIN_WORDS } from './BlockForm'
@@ -88,11 +89,12 @@ function Inspected({ block }: { block: Block }) {
 export function BlockPage() {
   const { code = '' } = useParams()
   const { week, session, mayPlan } = useShown()
-  const { data: block, error } = useBlock(code, week)
+  const read = useBlock(code, week)
+  const { data: block } = read
   const [changing, setChanging] = useState(false)
   const navigate = useNavigate()
   const remove = useWrite(() => answer(api.DELETE('/api/stock/{code}', { params: { path: { code } } })))
-  if (error)
+  if (isNotThere(read.error))
     return (
       <p>
         There is no block {code}. See{' '}
@@ -102,7 +104,7 @@ export function BlockPage() {
         .
       </p>
     )
-  if (!block) return null
+  if (!block) return <Unread of={read} title={code} />
   const { block: is } = block
   const open = block.window.opensIn === 0
   return (
@@ -148,7 +150,11 @@ export function BlockPage() {
           </div>
         )}
       </div>
-      {remove.error && <p className="refusal">{remove.error.message}</p>}
+      {remove.error && (
+        <p role="alert" className="refusal">
+          {remove.error.message}
+        </p>
+      )}
       {changing && (
         <div className="sheet mt-3 p-4">
           <BlockForm key={is.version} block={block} onDone={() => setChanging(false)} />

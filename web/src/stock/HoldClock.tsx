@@ -109,7 +109,11 @@ export function Collect({ code, holds }: { code: string; holds: readonly Clock['
           First cut, held {HOW_WORDS[how]}
         </button>
       ))}
-      {start.error && <p className="refusal">{start.error.message}</p>}
+      {start.error && (
+        <p role="alert" className="refusal">
+          {start.error.message}
+        </p>
+      )}
     </div>
   )
 }

@@ -2,6 +2,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { useStock } from '../api/queries'
 import { FitMark } from '../drawings/FitMark'
+import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { plural, sayDay } from '../words'
 import { InspectForm } from './InspectForm'
@@ -12,13 +13,15 @@ const days = (from: string, to: string) => Math.round((Date.parse(to) - Date.par
 /** Whom to look at next: what is overdue first, as one walks with the phone. */
 export function Inspections() {
   const { thisWeek, session, mayLog } = useShown()
-  const { data } = useStock(thisWeek)
+  const read = useStock(thisWeek)
+  const { data } = read
   const [open, setOpen] = useState<string>()
   const [place, setPlace] = useState('')
   const blocks = [...(data?.blocks ?? [])]
     .filter((block) => `${block.place} ${block.crop} ${block.code}`.toLowerCase().includes(place.trim().toLowerCase()))
     .sort((a, b) => Number(b.found !== null) - Number(a.found !== null) || a.inspectBy.localeCompare(b.inspectBy))
   const due = blocks.filter((block) => block.inspectBy <= session.today).length
+  if (!data) return <Unread of={read} title="Inspections" rooms={<StockRooms />} />
   return (
     <>
       <div className="mb-3 flex flex-wrap items-center gap-4">

@@ -6,6 +6,7 @@ import { useCrops, useLicences, useWrite } from '../api/queries'
 import { PlainForm } from '../forms/PlainForm'
 import { isMeeting } from '../forms/refusals'
 import { say } from '../shell/Said'
+import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { sayDay } from '../words'
 import { LicenceBar } from './LicenceBar'
@@ -104,7 +105,11 @@ function Statement({ licence }: { licence: Licence }) {
           For a spreadsheet
         </a>
       </div>
-      {asked.error && <p className="refusal">{asked.error.message}</p>}
+      {asked.error && (
+        <p role="alert" className="refusal">
+          {asked.error.message}
+        </p>
+      )}
       {statement && (
         <table className="w-full max-w-xl text-left">
           <thead>
@@ -149,9 +154,11 @@ function Statement({ licence }: { licence: Licence }) {
 /** Protected crops: licences held, what is left of each, what is owed. */
 export function Licences() {
   const { session, mayPlan } = useShown()
-  const { data } = useLicences()
+  const read = useLicences()
+  const { data } = read
   const [open, setOpen] = useState<string | null>(null)
   const toggle = (what: string) => setOpen(open === what ? null : what)
+  if (!data) return <Unread of={read} title="Breeders' rights" rooms={<StockRooms />} />
   return (
     <>
       <div className="no-print mb-3 flex flex-wrap items-center gap-4">

@@ -3,6 +3,7 @@ import { Link, useNavigate, useSearchParams } from 'react-router'
 import type { Schemas } from '../api/client'
 import { useCrops, useStock } from '../api/queries'
 import { FitMark } from '../drawings/FitMark'
+import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { mondayOf, plural, sayDay, sayWeek } from '../words'
 import { BlockForm } from './BlockForm'
@@ -36,7 +37,8 @@ function Left({ block }: { block: Block }) {
 /** Stock blocks, and what each can give in the week on the rail. */
 export function Stock() {
   const { week, session, mayPlan } = useShown()
-  const { data } = useStock(week)
+  const read = useStock(week)
+  const { data } = read
   const [search] = useSearchParams()
   const [adding, setAdding] = useState(false)
   const [show, setShow] = useState<keyof typeof SHOWS>('all')
@@ -50,6 +52,7 @@ export function Stock() {
   const crop = search.get('crop')
   const blocks = (data?.blocks ?? []).filter((block) => SHOWS[show].of(block) && (crop === null || block.cropSlug === crop))
   const unfit = (data?.blocks ?? []).filter((block) => !block.fit).length
+  if (!data) return <Unread of={read} title="What the stock can give" rooms={<StockRooms />} />
   return (
     <>
       <div className="mb-4 flex flex-wrap items-center gap-4">

@@ -159,7 +159,11 @@ export function TakeSheet() {
           </button>
         </div>
       </div>
-      {error && <p className="refusal">{error.message}</p>}
+      {error && (
+        <p role="alert" className="refusal">
+          {error.message}
+        </p>
+      )}
       {data && data.stops.length === 0 && (
         <p className="soft">
           Nothing is planned to be stuck on that day. Choose another, or open a planned batch and ask for its take sheet.

@@ -6,6 +6,7 @@ import { WorkPanel } from '../batches/WorkPanel'
 import { House, housesOf, widestOf } from '../drawings/House'
 import { Label, Tag } from '../drawings/Tag'
 import { lotsDueBy } from '../potting/Lots'
+import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { HoldClock } from '../stock/HoldClock'
 import { Remedies } from '../wanted/Remedies'
@@ -238,12 +239,14 @@ function LoggedList({ logged, future }: { logged: Schemas['Logged'][]; future: b
 /** The main screen: the day from dawn to dusk on the left, the house in this week on the right. */
 export function Today() {
   const { week, thisWeek, session } = useShown()
-  const { data: day } = useDay(week)
+  const read = useDay(week)
+  const { data: day } = read
   const { data: bench } = useBench(week)
   const { data: lots } = useLots()
   const lotsDue = week === thisWeek ? lotsDueBy(lots?.lots ?? [], session.today) : 0
   const things = day?.things ?? []
   const said = sayWeek(week, mondayOf(week), session.nursery)
+  if (!day) return <Unread of={read} title="Today" />
   return (
     <div className="grid gap-x-10 gap-y-8 lg:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]">
       <section className="relative min-w-0">

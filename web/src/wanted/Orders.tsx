@@ -4,6 +4,7 @@ import type { Wanted } from '../api/client'
 import { useCrops, useWanted } from '../api/queries'
 import { OutlookBar } from '../drawings/OutlookBar'
 import { Tag } from '../drawings/Tag'
+import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { mondayOf, PRIORITY_WORDS, plural, sayDay, sayWeek, WANTED_WORDS } from '../words'
 import { OrderForm } from './OrderForm'
@@ -125,7 +126,8 @@ export function Orders() {
   const navigate = useNavigate()
   const chosen = Number(search.get('order') ?? 0)
   const [season, setSeason] = useState<'running' | 'all'>('running')
-  const { data } = useWanted(season)
+  const read = useWanted(season)
+  const { data } = read
   // An order that was asked for by its number may be of an earlier season.
   const isEarlier = season === 'running' && chosen !== 0 && data !== undefined && !data.wanted.some(({ id }) => id === chosen)
   useEffect(() => {
@@ -142,6 +144,7 @@ export function Orders() {
     if (ready && chosen) document.getElementById(`order-${chosen}`)?.scrollIntoView({ block: 'center' })
   }, [ready, chosen])
   const unplanned = wanted.filter((one) => one.state === 'unplanned').length
+  if (!data) return <Unread of={read} title="What is wanted" />
   return (
     <>
       <div className="mb-4 flex flex-wrap items-center gap-4">

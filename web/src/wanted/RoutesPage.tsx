@@ -5,6 +5,7 @@ import { FitMark } from '../drawings/FitMark'
 import { sayHours } from '../drawings/HoursStrip'
 import { placeOf } from '../drawings/Lane'
 import { Sideways } from '../drawings/Sideways'
+import { Unread } from '../shell/Unread'
 import { shiftWeek, useShown } from '../shell/week'
 import { mondayOf, plural, sayDay, sayInHundred, sayWeek } from '../words'
 
@@ -90,9 +91,9 @@ function Figures({ route }: { route: Route }) {
 export function RoutesPage() {
   const { id = '' } = useParams()
   const { session, thisWeek, mayPlan } = useShown()
-  const { data, error } = useRoutes(Number(id))
-  if (error) return <p className="refusal">{error.message}</p>
-  if (!data) return null
+  const read = useRoutes(Number(id))
+  const { data } = read
+  if (!data) return <Unread of={read} title="The ways to come by it" />
   const { wanted } = data
   const last = data.routes.reduce(
     (far, { readyOn, possible }) => (possible && readyOn && readyOn > far ? readyOn : far),
