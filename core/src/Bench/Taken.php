@@ -118,8 +118,8 @@ final class Taken
         if ($here === []) {
             return null;
         }
-        ['heat' => $heat, 'mist' => $mist] = get_object_vars($this->spaces[$space]->comfort);
-        $found = ['heat' => $heat->low, 'mist' => $mist->low, 'heatTo' => $heat->high, 'mistTo' => $mist->high];
+        $can = $this->spaces[$space]->comfort;
+        $found = ['heat' => $can->heat->low, 'mist' => $can->mist->low, 'heatTo' => $can->heat->high, 'mistTo' => $can->mist->high];
         foreach ($here as $leg) {
             $found = [
                 'heat' => max($found['heat'], $leg->comfort->heat->low), 'mist' => max($found['mist'], $leg->comfort->mist->low),

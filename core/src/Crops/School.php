@@ -113,28 +113,30 @@ enum School: string
         if ($this->followedBy($way) === null || $this->followedBy($way) === $option) {
             return $sheet;
         }
-        match ($this) {
-            self::Mix => $sheet['mix'] = $option === 'inert' ? ['parts' => 'perlite 2 : coir 1', 'kind' => 'inert'] : ['parts' => 'perlite, vermiculite and compost in thirds', 'kind' => 'with_compost'],
+        $cut = $way->cut->toArray();
+
+        return array_replace($sheet, match ($this) {
+            self::Mix => ['mix' => $option === 'inert' ? ['parts' => 'perlite 2 : coir 1', 'kind' => 'inert'] : ['parts' => 'perlite, vermiculite and compost in thirds', 'kind' => 'with_compost']],
             // What starts dry does so for its own sake, whatever the house prefers for leafy cuttings.
-            self::Water => $sheet['water'] = $way->water->regime === 'dry' || $option === 'dry' ? $sheet['water'] : ['regime' => $option, 'mist' => ['mist' => [1, 3], 'cover' => [0, 1], 'below' => [0, 0]][$option], 'steps' => $sheet['water']['steps']],
-            self::Hormone => $sheet['hormone'] = match (true) {
+            self::Water => $way->water->regime === 'dry' || $option === 'dry'
+                ? []
+                : ['water' => ['regime' => $option, 'mist' => ['mist' => [1, 3], 'cover' => [0, 1], 'below' => [0, 0]][$option], 'steps' => $way->water->steps]],
+            self::Hormone => ['hormone' => match (true) {
                 $option === 'none', $option === 'slow_kinds' && !$this->isSlow($way) => ['kind' => 'none', 'ppm' => null, 'what' => null],
                 default => ['kind' => 'powder', 'ppm' => $this->isSlow($way) ? 3000 : 1000, 'what' => 'IBA'],
-            },
-            self::HormoneForm => $sheet['hormone']['kind'] = $option,
-            self::PerHole => $sheet['hole']['each'] = $option === 'several' ? 3 : 1,
-            self::Nodes => $sheet['cut']['betweenNodes'] = $option === 'between' && $sheet['cut']['betweenNodes'],
-            self::Wounding => $sheet['cut']['wound'] = $option === 'woody',
-            self::DivisionTime => $sheet['windows'] = [self::divisionWindow($option)],
-            self::PottingTrigger => $sheet['potting']['trigger'] = $option,
-            self::Feed => $sheet['potting']['feed'] = $option,
-            self::Runners => $sheet['cut']['plantlets'] = $option === 'two' ? 2 : 1,
-            self::SlantedEnd => $sheet['cut']['slanted'] = $option,
-            self::Surplus => $sheet['surplus'] = $option,
-            self::Dip, self::CutEnds => null,
-        };
-
-        return $sheet;
+            }],
+            self::HormoneForm => ['hormone' => ['kind' => $option] + $way->hormone->toArray()],
+            self::PerHole => ['hole' => ['trayKind' => $way->trayKind, 'each' => $option === 'several' ? 3 : 1, 'depthCm' => $way->depthCm]],
+            self::Nodes => ['cut' => ['betweenNodes' => $option === 'between' && $way->cut->betweenNodes] + $cut],
+            self::Wounding => ['cut' => ['wound' => $option === 'woody'] + $cut],
+            self::DivisionTime => ['windows' => [self::divisionWindow($option)]],
+            self::PottingTrigger => ['potting' => ['trigger' => $option] + $way->potting->toArray()],
+            self::Feed => ['potting' => ['feed' => $option] + $way->potting->toArray()],
+            self::Runners => ['cut' => ['plantlets' => $option === 'two' ? 2 : 1] + $cut],
+            self::SlantedEnd => ['cut' => ['slanted' => $option] + $cut],
+            self::Surplus => ['surplus' => $option],
+            self::Dip, self::CutEnds => [],
+        });
     }
 
     /** @return array{from: int, to: int, sign: string, overNewYear: bool} at the reference climate */

@@ -56,7 +56,7 @@ final class WaysCompared
     }
 
     /**
-     * @param array<string, mixed> $sheet
+     * @param array<array-key, mixed> $sheet
      *
      * @return array<string, mixed> lists whole, objects by their paths
      */

@@ -73,6 +73,17 @@ final class PlainDates
     /** @return array<string, string> every day by its name */
     public function toArray(): array
     {
-        return array_map(static fn (\DateTimeImmutable $day) => $day->format('Y-m-d'), get_object_vars($this));
+        return array_map(static fn (\DateTimeImmutable $day) => $day->format('Y-m-d'), [
+            'stickOn' => $this->stickOn,
+            'rootedFrom' => $this->rootedFrom,
+            'rootedBy' => $this->rootedBy,
+            'weanOn' => $this->weanOn,
+            'potFrom' => $this->potFrom,
+            'potOn' => $this->potOn,
+            'potBy' => $this->potBy,
+            'readyFrom' => $this->readyFrom,
+            'readyOn' => $this->readyOn,
+            'readyBy' => $this->readyBy,
+        ]);
     }
 }

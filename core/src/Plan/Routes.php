@@ -62,7 +62,7 @@ final class Routes
         }
         $trays = $numbers->stick() / $way->sheet->each / $way->cells;
         if ($way->sheet->surplus === 'expected') {
-            $trays = (int) $numbers->toArray()['simple']['trays'];
+            $trays = $numbers->toArray()['simple']['trays'];
         }
         $found = [];
         foreach (array_unique([count($runs) - 1, 0]) as $i) {

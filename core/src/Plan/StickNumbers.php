@@ -12,6 +12,8 @@ use WetCradle\Core\Rates\StickCount;
 /**
  * The number to stick, two ways: `simple` (wanted ÷ yield) and for a chosen chance, each in whole trays,
  * with what the difference buys.
+ *
+ * @phpstan-type Numbers array{stick: int, chance: float, trays: int, inTrays: int, roundingAdds: int, chanceInTrays: float}
  */
 final class StickNumbers
 {
@@ -49,7 +51,7 @@ final class StickNumbers
         return $this->count->chanceOf(Trays::of($trays, $this->cells)->hold());
     }
 
-    /** @return array{expectedYield: float, simple: array<string, mixed>, chosen: array<string, mixed>, buys: array<string, mixed>} */
+    /** @return array{expectedYield: float, confidence: float, simple: Numbers, chosen: Numbers, buys: array{moreCuttings: int, moreTrays: int, chanceFrom: float, chanceTo: float, words: string}} */
     public function toArray(): array
     {
         $simple = $this->way($this->count->simple());
@@ -71,7 +73,7 @@ final class StickNumbers
         ];
     }
 
-    /** @return array{stick: int, chance: float, trays: int, inTrays: int, roundingAdds: int, chanceInTrays: float} */
+    /** @return Numbers in holes and trays, and the chance they give */
     private function way(int $holes): array
     {
         $trays = Trays::toHold($holes, $this->cells);
@@ -87,8 +89,8 @@ final class StickNumbers
     }
 
     /**
-     * @param array<string, mixed> $simple
-     * @param array<string, mixed> $chosen
+     * @param Numbers $simple
+     * @param Numbers $chosen
      */
     private function buysInWords(int $more, array $simple, array $chosen): string
     {

@@ -6,8 +6,8 @@ namespace WetCradle\Core\Tests\House;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
-use WetCradle\Core\Bench\FillAsk;
 use WetCradle\Core\Bench\Fillable;
+use WetCradle\Core\Bench\FillAsk;
 use WetCradle\Core\Bench\FillHouse;
 use WetCradle\Core\Bench\FillStage;
 use WetCradle\Core\Bench\FillStays;
@@ -48,7 +48,6 @@ use WetCradle\Core\Plan\PlantWorth;
 use WetCradle\Core\Plan\Standing;
 use WetCradle\Core\Plan\StickOrder;
 use WetCradle\Core\Plan\ToStick;
-use WetCradle\Core\Plan\WorkNorms;
 use WetCradle\Core\Potting\GrowOnSteps;
 use WetCradle\Core\Potting\PotOn;
 use WetCradle\Core\Potting\RootRun;

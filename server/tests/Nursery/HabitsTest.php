@@ -71,7 +71,7 @@ final class HabitsTest extends House
     public function testWaitingIsWeighedByTheHabits(): void
     {
         $this->signIn();
-        $code = (string) $this->db()->fetchOne("SELECT b.code FROM batch b JOIN batch_standing s ON s.batch_id = b.id WHERE b.left_bench_on IS NULL AND s.stuck > 50 ORDER BY b.stuck_on LIMIT 1");
+        $code = (string) $this->db()->fetchOne('SELECT b.code FROM batch b JOIN batch_standing s ON s.batch_id = b.id WHERE b.left_bench_on IS NULL AND s.stuck > 50 ORDER BY b.stuck_on LIMIT 1');
         $wait = fn (): array => $this->ask('GET', "/api/batches/{$code}/wait");
         $usual = $wait();
         self::assertSame([0.03, 8], [$usual['asked']['lossPerStep'], $usual['asked']['maxSteps']]);

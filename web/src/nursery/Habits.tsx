@@ -158,36 +158,37 @@ function HabitsForm({ habits, mayPlan }: { habits: Habits; mayPlan: boolean }) {
         save(habits.version)
       }}
     >
-      <div className="flex flex-wrap items-end gap-2">
-        <div className="w-full">
-          <div className="max-w-xs">
-            <Field label="Find a habit">
-              {(ids) => (
-                <input
-                  {...ids}
-                  type="search"
-                  value={sought}
-                  onChange={(event) => setSought(event.target.value)}
-                  className="field-text"
-                />
-              )}
-            </Field>
-          </div>
-        </div>
-        {habits.topics.map((one) => (
-          <button
-            key={one.topic}
-            type="button"
-            className={one.topic === topic && like === '' ? 'act-main' : 'act'}
-            aria-pressed={one.topic === topic && like === ''}
-            onClick={() => {
-              setTopic(one.topic)
-              setSought('')
-            }}
-          >
-            {one.label}
-          </button>
-        ))}
+      <div className="grid max-w-2xl gap-4 sm:grid-cols-2">
+        <Field label="About">
+          {(ids) => (
+            <select
+              {...ids}
+              className="field-text"
+              value={topic}
+              onChange={(event) => {
+                setTopic(event.target.value)
+                setSought('')
+              }}
+            >
+              {habits.topics.map((one) => (
+                <option key={one.topic} value={one.topic}>
+                  {one.label}
+                </option>
+              ))}
+            </select>
+          )}
+        </Field>
+        <Field label="Find a habit">
+          {(ids) => (
+            <input
+              {...ids}
+              type="search"
+              value={sought}
+              onChange={(event) => setSought(event.target.value)}
+              className="field-text"
+            />
+          )}
+        </Field>
       </div>
       <fieldset disabled={!mayPlan} className="contents">
         <div className="grid gap-x-6 gap-y-4 sm:grid-cols-2 lg:grid-cols-3">
