@@ -166,14 +166,18 @@ final class RouteMaker
     {
         return match (true) {
             $supply === null => 'There is no stock of this crop.',
-            !$supply->isEnough() => sprintf('Not enough material: %s.', $supply->words()),
-            default => null,
+            $supply->isEnough() => null,
+            $supply->offer->isEnough() => sprintf('No material is fit: %s.', $supply->words()),
+            default => sprintf('Not enough material: %s.', $supply->words()),
         };
     }
 
     private function withWhatThereIs(RouteWay $way, ?Supply $supply): string
     {
-        $left = $supply === null || !$supply->isFit() ? 0 : $supply->offer->left();
+        if ($supply !== null && !$supply->isFit()) {
+            return sprintf('Clear what speaks against %s, or buy in.', $supply->source->code);
+        }
+        $left = $supply?->offer->left() ?? 0;
         $trays = intdiv($left, $way->cells * $way->sheet->each);
 
         return $trays === 0 ? 'Plant stock, or buy in.' : sprintf('What there is fills %d %s: about %d good plants.', $trays, $trays === 1 ? 'tray' : 'trays', (int) round($trays * $way->cells * $this->goodOf($way)));

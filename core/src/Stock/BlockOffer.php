@@ -107,6 +107,7 @@ final class BlockOffer
         $left = $this->left();
         $why = match (true) {
             $this->yearUsedUp => ' (the plants have given their share of the year)',
+            $this->leftOfYear === $left && $left < $this->perPlant() * $this->plants => sprintf(' (of %d; that is what is left of the plants\' share of the year)', $this->canGive),
             $this->sparing() < $this->available => sprintf(' (of %d; the rest is spoken for by later takes)', $this->canGive),
             $left < $this->canGive => sprintf(' (of %d; the plants are growing back)', $this->canGive),
             default => '',

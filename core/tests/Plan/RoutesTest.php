@@ -126,7 +126,7 @@ final class RoutesTest extends TestCase
             'its window opens too late' => [self::want(300, '2027-W24', [self::way(1, Pattern::SemiRipe, 30, 36)]), [self::source('FU-1', 40)], '/last day to stick/', '/late\.$/'],
             'its last day has gone' => [self::want(300, '2027-W15', [$soft]), [self::source('FU-1', 40)], '/has gone by/', '/late\.$/'],
             'little stock' => [self::want(300, '2027-W34', [$soft]), [self::source('FU-1', 4)], '/Not enough material: FU-1/', '/What there is fills \d+ trays?/'],
-            'unfit stock' => [self::want(300, '2027-W34', [$soft]), [self::source('FU-1', 40, ['In quarantine.'])], '/not fit to take from: in quarantine/', '/Plant stock, or buy in/'],
+            'unfit stock' => [self::want(300, '2027-W34', [$soft]), [self::source('FU-1', 40, ['In quarantine.'])], '/not fit to take from: in quarantine/', '/Clear what speaks against FU-1, or buy in/'],
             'no stock' => [self::want(300, '2027-W34', [$soft]), [], '/no stock of this crop/', '/Plant stock/'],
         ] as $what => [$want, $sources, $refusal, $nearest]) {
             $route = self::kind(self::lay($want, ...$sources), RouteKind::OneBatch);
