@@ -6,8 +6,8 @@ namespace WetCradle\Core\Tests;
 
 use WetCradle\Core\Bench\BenchOption;
 use WetCradle\Core\Bench\Comfort;
-use WetCradle\Core\Bench\FillAsk;
 use WetCradle\Core\Bench\Fillable;
+use WetCradle\Core\Bench\FillAsk;
 use WetCradle\Core\Bench\FillHouse;
 use WetCradle\Core\Bench\Filling;
 use WetCradle\Core\Bench\FillStage;

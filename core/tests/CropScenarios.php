@@ -95,7 +95,7 @@ final class CropScenarios
         foreach ([-3, -1, 0, 1, 4] as $weeks) {
             $said["moved by {$weeks}"] = WindowShift::of('south', $weeks)->words(20);
         }
-        $windows = [SignedWindow::of(20, 28, Sign::Snaps), SignedWindow::of(46, 8, Sign::Dormant, true)];
+        $windows = [SignedWindow::of(20, 28, Sign::Snaps), SignedWindow::of(46, 8, Sign::Dormant)];
         foreach (['as it is' => [WindowShift::none(), []], 'south, later' => [WindowShift::of('south', 2), []], 'seen' => [WindowShift::none(), [new SignSeen(0, Week::of('2027-W18'))]]] as $name => [$shift, $seen]) {
             $ways = WayWindows::of($windows, $shift, $seen);
             foreach (range(0, 60, 2) as $i) {

@@ -130,7 +130,7 @@ final class PlanScenarios
         return $said;
     }
 
-    /** @return array<string, mixed> */
+    /** @return list<array<string, mixed>> */
     private static function draft(): array
     {
         $way = self::way(1, Pattern::SoftTip, 18, 27);
@@ -267,7 +267,7 @@ final class PlanScenarios
         foreach (['perlite 2 : coir 1', 'half perlite half vermiculite', 'perlite, vermiculite and compost in thirds', 'perlite 0 : coir 1', 'perlite 0.5 : coir 1,5', 'leaf mould', '', 'part potting mix'] as $mix) {
             $said["“{$mix}”"] = CropScenarios::orWhy(static fn () => (string) json_encode(Recipe::written($mix)->split(90.0), JSON_UNESCAPED_UNICODE));
         }
-        foreach ([[9.0, 'one_to_parts'], [10.0, 'one_in_total'], [100.0, 'one_to_parts'], [0.5, 'one_in_total']] as [$parts, $reading]) {
+        foreach ([[9.0, 'to_parts'], [10.0, 'in_total'], [100.0, 'to_parts'], [0.5, 'in_total']] as [$parts, $reading]) {
             $said["sanitiser {$parts} {$reading}"] = CropScenarios::orWhy(static function () use ($parts, $reading): string {
                 $made = Sanitiser::of($parts, $reading, Strength::of(10, 'percent'));
                 $poured = $made->make(Volume::litres(5));

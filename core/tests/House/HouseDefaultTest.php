@@ -278,9 +278,11 @@ final class HouseDefaultTest extends TestCase
         return PlaceRent::of(self::zone(), 10, $isWarm, [self::tenant('Q', $comes, $comes + 3)], Week::of('2027-W19'), Costs::of(20, 1), $house, static fn () => 80.0);
     }
 
-    private static function house(Fillable $batch, Tenant $lies, Zone ...$zones): FillHouse
+    private static function house(Fillable $batch, Tenant $lies, Zone $zone, ?Zone $other = null): FillHouse
     {
-        return new FillHouse(Week::of('2027-W19'), new \DateTimeImmutable(self::TODAY), array_map(static fn (Zone $zone, int $i) => ['id' => $i + 1, 'zone' => $zone], array_values($zones), array_keys(array_values($zones))), [$batch->code => $batch], [1 => [$lies]], []);
+        $zones = [['id' => 1, 'zone' => $zone], ...$other === null ? [] : [['id' => 2, 'zone' => $other]]];
+
+        return new FillHouse(Week::of('2027-W19'), new \DateTimeImmutable(self::TODAY), $zones, [$batch->code => $batch], [1 => [$lies]], []);
     }
 
     private static function batch(bool $isStuck, ?string $priority): Fillable

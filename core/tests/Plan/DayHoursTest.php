@@ -22,8 +22,7 @@ final class DayHoursTest extends TestCase
 
     public function testStickingBeginsWhenTheLastIsCutAndAllIsMadeUp(): void
     {
-        /** @param list<int> $cutBy */
-        $from = static fn (array $cutBy, int $mixes, int $dips, int $hands) => DayHours::sticksFrom($cutBy, $mixes, $dips, $hands, HouseDefaults::usual());
+        $from = static fn (array $cutBy, int $mixes, int $dips, int $hands) => DayHours::sticksFrom(array_values($cutBy), $mixes, $dips, $hands, HouseDefaults::usual());
         self::assertSame(420, $from([], 0, 0, 1), 'With nothing to cut or make, when the day begins.');
         self::assertSame(420, $from([400], 0, 0, 1));
         self::assertSame(500 + 25, $from([450, 500], 2, 1, 1));
