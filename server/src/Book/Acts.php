@@ -15,7 +15,6 @@ use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Crops\Material;
 use WetCradle\Core\Crops\Method;
 use WetCradle\Core\Crops\Trays;
-use WetCradle\Core\Plan\BatchCode;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Rooting\ReadyCheck;
 use WetCradle\Core\Rooting\StageTally;
@@ -25,6 +24,7 @@ use WetCradle\Server\Crops\SheetVersion;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Batch;
+use WetCradle\Server\Plan\NewBatches;
 use WetCradle\Server\Potting\PottedAs;
 use WetCradle\Server\Potting\Pottings;
 use WetCradle\Server\Rooting\RootCheck;
@@ -40,6 +40,7 @@ final class Acts
         private readonly Fit $fit,
         private readonly Rights $rights,
         private readonly Pottings $pottings,
+        private readonly NewBatches $newBatches,
         private readonly Writing $writing,
         private readonly House $house,
         private readonly Today $today,
@@ -202,15 +203,14 @@ final class Acts
     /** The first line of a new batch, stuck from plants of another. */
     private function madeFrom(Batch $old, \DateTimeImmutable $day, int $count, Method $method, Material $material): Line
     {
-        $nursery = $this->house->nursery();
         $sheet = $this->sheetFor($old, $method, $material);
         $dates = Batch::datesIn($old->zone, $sheet->core(), $day, $this->house->timetable());
-        $new = new Batch(BatchCode::ofNumber(++$nursery->batchesNumbered)->written, $sheet, $method->value, $material->value, $old->wanted, $old->block, $old->zone, $old->trayKind, Trays::toHold($count, $old->trayKind->cells)->number, $count, null, null, $dates, $this->writing->by(), $this->today->now());
+        $trays = Trays::toHold($count, $old->trayKind->cells)->number;
+        $new = $this->newBatches->make($sheet, $method, $material, $old->wanted, $old->block, $old->zone, $old->trayKind, $trays, $count, $dates);
         $new->stuckOn = $day;
         $new->mix = $old->mix;
         $new->hormone = $old->hormone;
         $newLine = new Line($new, 1, $day, sprintf('from %s', $old->code));
-        $this->em->persist($new);
         $this->em->persist($newLine);
 
         return $newLine;

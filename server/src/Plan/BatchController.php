@@ -12,7 +12,6 @@ use Symfony\Component\Security\Http\Attribute\IsGranted;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Crops\Trays;
 use WetCradle\Core\Dates\PlainDates;
-use WetCradle\Core\Plan\BatchCode;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Calendar\Today;
@@ -30,6 +29,7 @@ final class BatchController
 {
     public function __construct(
         private readonly Batches $batches,
+        private readonly NewBatches $newBatches,
         private readonly EntityManagerInterface $em,
         private readonly Tags $tags,
         private readonly BatchViews $views,
@@ -72,31 +72,17 @@ final class BatchController
             $confidence = $in->share('confidence');
             $crop = $wanted->crop;
             $way = $this->find->way($in, $crop);
-            $nursery = $this->house->nursery();
             $block = $this->find->by(StockBlock::class, 'code', $in->text('block'), 'block', 'stock block');
             $zone = $this->find->by(Zone::class, 'id', $in->count('zone', 1), 'zone', 'zone');
             $dates = Batch::datesIn($zone, $way->core(), $this->stickDay($in), $this->house->timetable());
-            $batch = new Batch(
-                BatchCode::ofNumber(++$nursery->batchesNumbered)->written,
-                $way->newest(),
-                $way->core()->method->value,
-                $way->core()->material->value,
-                $wanted,
-                $block,
-                $zone,
-                $trayKind,
-                $trays = $in->count('trays', 1, 20_000),
-                $way->core()->each * Trays::of($trays, $trayKind->cells)->hold(),
-                $in->has('plants') ? $in->count('plants', 1, 500_000) : $wanted->plants,
-                $confidence,
-                $dates,
-                $this->writing->by(),
-                $this->today->now(),
-            );
+            $sheet = $way->core();
+            $trays = $in->count('trays', 1, 20_000);
+            $needed = $in->has('plants') ? $in->count('plants', 1, 500_000) : $wanted->plants;
             $in->done();
+            $planned = $sheet->each * Trays::of($trays, $trayKind->cells)->hold();
+            $batch = $this->newBatches->make($way->newest(), $sheet->method, $sheet->material, $wanted, $block, $zone, $trayKind, $trays, $planned, $dates, $needed, $confidence);
             $this->mustFit($batch, $dates);
             $batch->restedOn = (string) $this->history->learnt($way, $this->history->of($way))['words'];
-            $this->em->persist($batch);
             $this->writing->keep('batch', $batch->code, [], self::editable($batch));
 
             return $batch;

@@ -8,7 +8,6 @@ use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Bench\Berths;
 use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Calendar\Week;
-use WetCradle\Core\Plan\BatchCode;
 use WetCradle\Core\Plan\Drafted;
 use WetCradle\Core\Plan\SeasonDraft;
 use WetCradle\Core\Refused;
@@ -36,6 +35,7 @@ final class Drafts
         private readonly Yards $yards,
         private readonly Tenants $tenants,
         private readonly Rights $rights,
+        private readonly NewBatches $newBatches,
         private readonly House $house,
         private readonly Writing $writing,
         private readonly Today $today,
@@ -145,7 +145,6 @@ final class Drafts
         $made = [];
         foreach ($drafted as $one) {
             $batch = $made[] = $this->batch($one, $wanted);
-            $this->em->persist($batch);
             $this->writing->keep('batch', $batch->code, [], ['zone' => $batch->zone->id, 'trays' => $batch->trays, 'stickOn' => $batch->stickOn->format('Y-m-d')]);
         }
         $this->em->flush();
@@ -160,24 +159,12 @@ final class Drafts
         $part = $route->parts[0];
         $way = $this->em->find(Way::class, $route->way?->id) ?? throw new \LogicException('A draft has a way.');
         $sheet = $way->core();
-        $nursery = $this->house->nursery();
-        $batch = new Batch(
-            BatchCode::ofNumber(++$nursery->batchesNumbered)->written,
-            $way->newest(),
-            $sheet->method->value,
-            $sheet->material->value,
-            $wanted[$one->orders[0]],
-            $this->em->getRepository(StockBlock::class)->findOneBy(['code' => $part->supply?->source->code]) ?? throw new \LogicException('A draft has its stock.'),
-            $this->em->find(Zone::class, $one->berth?->zone) ?? throw new \LogicException('A draft has its place.'),
-            $this->em->find(TrayKind::class, $sheet->trayKind) ?? throw new \LogicException('A sheet names a kind of tray.'),
-            $part->trays,
-            $part->stick,
-            $one->want->plants,
-            $one->want->confidence,
-            $part->dates,
-            $this->writing->by(),
-            $this->today->now(),
-        );
+        $block = $this->em->getRepository(StockBlock::class)->findOneBy(['code' => $part->supply?->source->code]) ?? throw new \LogicException('A draft has its stock.');
+        $zone = $this->em->find(Zone::class, $one->berth?->zone) ?? throw new \LogicException('A draft has its place.');
+        $trayKind = $this->em->find(TrayKind::class, $sheet->trayKind) ?? throw new \LogicException('A sheet names a kind of tray.');
+        $order = $wanted[$one->orders[0]];
+        $want = $one->want;
+        $batch = $this->newBatches->make($way->newest(), $sheet->method, $sheet->material, $order, $block, $zone, $trayKind, $part->trays, $part->stick, $part->dates, $want->plants, $want->confidence);
         foreach (array_slice($one->orders, 1) as $id) {
             $batch->shared->add($wanted[$id]);
         }

@@ -6,7 +6,8 @@ namespace WetCradle\Server\Plan;
 
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Calendar\Week;
-use WetCradle\Core\Plan\BatchCode;
+use WetCradle\Core\Crops\Material;
+use WetCradle\Core\Crops\Method;
 use WetCradle\Core\Plan\BatchLoad;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Bench\MovesOn;
@@ -26,6 +27,7 @@ final class Moves
         private readonly Rights $rights,
         private readonly Loads $loads,
         private readonly Hours $hours,
+        private readonly NewBatches $newBatches,
         private readonly House $house,
         private readonly Writing $writing,
         private readonly Today $today,
@@ -120,12 +122,11 @@ final class Moves
     private function splitOff(Placed $part): Batch
     {
         $from = $part->batch;
-        $batch = new Batch(BatchCode::ofNumber(++$this->house->nursery()->batchesNumbered)->written, $from->sheet, $from->method, $from->material, $from->wanted, $from->block, $part->zone, $part->trayKind, $part->trays, $part->planned,
-            $from->needed, $from->confidence, $part->dates, $this->writing->by(), $this->today->now());
+        [$method, $material] = [Method::from($from->method), Material::from($from->material)];
+        $batch = $this->newBatches->make($from->sheet, $method, $material, $from->wanted, $from->block, $part->zone, $part->trayKind, $part->trays, $part->planned, $part->dates, $from->needed, $from->confidence);
         foreach ($from->shared as $wanted) {
             $batch->shared->add($wanted);
         }
-        $this->em->persist($batch);
         $this->writing->keep('batch', $batch->code, [], self::editable($batch) + ['splitFrom' => $from->code]);
 
         return $batch;
