@@ -180,5 +180,6 @@ describe('the habits of the house', () => {
     await user.click(screen.getByRole('button', { name: 'Keep' }))
     expect((await screen.findByRole('alert')).textContent).toBe('“Mix lost” must be a number.')
     expect(screen.getByLabelText<HTMLInputElement>('Mix lost, %').value).toBe('5 or so')
+    expect(document.activeElement).toBe(screen.getByLabelText('Mix lost, %'))
   })
 })

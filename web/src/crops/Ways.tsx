@@ -34,7 +34,7 @@ function ChangeSheet({ way, onDone }: { way: Way; onDone: () => void }) {
           </p>
           {isMeeting(change.error) && (
             <div role="alert" className="sheet p-3" style={{ borderColor: 'var(--plum)' }}>
-              <p role="alert" className="refusal">
+              <p className="refusal">
                 {change.error.message} It is called {String(change.error.theirs?.name)} and stands at version{' '}
                 {String(change.error.theirs?.sheet)}.
               </p>

@@ -40,9 +40,7 @@ export function Meeting({
   )
   return (
     <div role="alert" className="sheet p-4" style={{ borderColor: 'var(--plum)' }}>
-      <p role="alert" className="refusal">
-        {refusal.message}
-      </p>
+      <p className="refusal">{refusal.message}</p>
       <table className="my-3 w-full text-left">
         <thead>
           <tr className="text-sm soft">

@@ -219,9 +219,7 @@ function Hands({ crew, mayPlan }: { crew: Crew; mayPlan: boolean }) {
       <FormRefusal form={form} />
       {isMeeting(write.error) && (
         <div role="alert" className="sheet p-4" style={{ borderColor: 'var(--plum)' }}>
-          <p role="alert" className="refusal mb-2">
-            {write.error.message}
-          </p>
+          <p className="refusal mb-2">{write.error.message}</p>
           <div className="flex flex-wrap gap-2">
             <button type="button" className="act-main" onClick={() => send(Number(write.error?.theirs?.version))}>
               Keep mine

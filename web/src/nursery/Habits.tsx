@@ -1,4 +1,5 @@
 import { useState } from 'react'
+import { flushSync } from 'react-dom'
 import { useForm } from 'react-hook-form'
 import { answer, api, type Nursery, Refusal, type Schemas } from '../api/client'
 import { queryClient, useHabits, useWrite } from '../api/queries'
@@ -130,10 +131,12 @@ function HabitsForm({ habits, mayPlan }: { habits: Habits; mayPlan: boolean }) {
         if (!(refusal instanceof Refusal) || isMeeting(refusal)) return
         const field = refusal.field.replace(/^defaults\./, '')
         const there = habits.topics.find(({ defaults }) => defaults.some((habit) => habit.name === field))
-        if (there) {
-          setTopic(there.topic)
-          setSought('')
-        }
+        // The field must be there before it can be gone to.
+        if (there)
+          flushSync(() => {
+            setTopic(there.topic)
+            setSought('')
+          })
         showRefusal(
           form,
           new Refusal(refusal.code, field, refusal.message),
