@@ -68,7 +68,7 @@ final class Pots
         $byId = array_column($sizes, null, 'id');
         $found = [];
         foreach ($rows as $row) {
-            $sheet = $this->sheets->of((int) $row['sheet_id'])->potting;
+            $sheet = $this->sheets->potting((int) $row['sheet_id']);
             $pot = $byId[$row['pot_id']] ?? $sheet->potOf($sizes, static fn (Pot $p) => $p->name);
             if ((int) $row['pots'] > 0 && $pot !== null && $first !== null) {
                 $found[(string) $row['code']] = new Potted(

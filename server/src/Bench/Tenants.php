@@ -104,7 +104,7 @@ final class Tenants
     /** @param array<string, mixed> $row */
     private function tenant(array $row): Tenant
     {
-        $sheet = $this->sheets->of((int) $row['sheet_id']);
+        $sheet = (int) $row['sheet_id'];
 
         return Whereabouts::tenant(
             (string) $row['code'],
@@ -112,8 +112,8 @@ final class Tenants
             new \DateTimeImmutable((string) ($row['stuck_on'] ?? $row['stick_on'])),
             new \DateTimeImmutable((string) ($row['left_bench_on'] ?? $row['pot_on'])),
             $row['left_bench_on'] === null && $row['stuck_on'] !== null,
-            $sheet->warmth->medium,
-            $sheet->water->mist,
+            $this->sheets->warmth($sheet)->medium,
+            $this->sheets->water($sheet)->mist,
             $this->today->day(),
         );
     }

@@ -6,16 +6,23 @@ namespace WetCradle\Server\Crops;
 
 use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
-use WetCradle\Core\Crops\WaySheet;
+use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Crops\Potting;
+use WetCradle\Core\Crops\Warmth;
+use WetCradle\Core\Crops\Water;
 
 /**
- * Kept sheets by their number. A version never changes, so what was read once holds; those that are not known yet are read
- * together.
+ * Kept sheets by their number, whole or by the part that is asked for. A version never changes, so what was read once holds;
+ * those that are not known yet are read together.
  */
 final class SheetBook
 {
-    /** @var array<int, WaySheet> */
-    private array $known = [];
+    /** @var array<int, array<string, mixed>> as they are kept */
+    private array $kept = [];
+    /** @var array<int, array{Warmth, Water}> */
+    private array $needs = [];
+    /** @var array<int, Potting> */
+    private array $potting = [];
 
     public function __construct(private readonly Connection $db)
     {
@@ -26,19 +33,55 @@ final class SheetBook
      */
     public function have(array $ids): void
     {
-        $missing = array_values(array_diff(array_unique(array_map(static fn (mixed $id) => is_numeric($id) ? (int) $id : 0, $ids)), array_keys($this->known)));
+        $numbers = array_unique(array_map(static fn (mixed $id) => is_numeric($id) ? (int) $id : 0, $ids));
+        $missing = array_values(array_diff($numbers, array_keys($this->kept)));
         if ($missing === []) {
             return;
         }
-        foreach ($this->db->executeQuery('SELECT id, details FROM way_sheet WHERE id IN (?)', [$missing], [ArrayParameterType::INTEGER])->iterateKeyValue() as $id => $details) {
-            $this->known[(int) $id] = WaySheet::of((array) json_decode((string) $details, true, 64, JSON_THROW_ON_ERROR));
+        $rows = $this->db->executeQuery('SELECT id, details FROM way_sheet WHERE id IN (?)', [$missing], [ArrayParameterType::INTEGER]);
+        foreach ($rows->iterateKeyValue() as $id => $details) {
+            $this->kept[(int) $id] = (array) json_decode((string) $details, true, 64, JSON_THROW_ON_ERROR);
         }
     }
 
-    public function of(int $id): WaySheet
+    public function warmth(int $id): Warmth
+    {
+        return $this->needs($id)[0];
+    }
+
+    public function water(int $id): Water
+    {
+        return $this->needs($id)[1];
+    }
+
+    public function potting(int $id): Potting
+    {
+        return $this->potting[$id] ??= Potting::read(Fields::of($this->keptAs($id)['potting'] ?? null));
+    }
+
+    /** @return array{Warmth, Water} what it asks of a bench */
+    private function needs(int $id): array
+    {
+        return $this->needs[$id] ??= [Warmth::read(Fields::of($this->keptAs($id)['warmth'] ?? null)), Water::read(Fields::of($this->keptAs($id)['water'] ?? null))];
+    }
+
+    /** @return array<string, mixed> */
+    private function keptAs(int $id): array
     {
         $this->have([$id]);
 
-        return $this->known[$id] ?? throw new \LogicException(sprintf('There is no sheet version %d.', $id));
+        return $this->kept[$id] ?? throw new \LogicException(sprintf('There is no sheet version %d.', $id));
+    }
+
+    /** @return list<string> mixes as the newest sheets write them, to root in and to pot into */
+    public function mixes(): array
+    {
+        $found = [];
+        foreach ($this->db->iterateColumn('SELECT s.details FROM way y JOIN way_sheet s ON s.id = y.sheet_id') as $details) {
+            $sheet = json_decode((string) $details, true, 64, JSON_THROW_ON_ERROR);
+            array_push($found, ...array_filter([$sheet['mix']['parts'] ?? null, $sheet['potting']['mix'] ?? null], is_string(...)));
+        }
+
+        return array_values(array_unique($found));
     }
 }

@@ -15,8 +15,8 @@ use WetCradle\Core\Mixing\MixVolume;
 use WetCradle\Core\Mixing\Recipe;
 use WetCradle\Core\Mixing\Volume;
 use WetCradle\Core\Refused;
+use WetCradle\Server\Crops\SheetBook;
 use WetCradle\Server\Crops\Way;
-use WetCradle\Server\Crops\Ways;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\TrayKind;
@@ -25,7 +25,7 @@ use WetCradle\Server\Wanted\Pot;
 /** Mixes by their parts: kept, reckoned for trays and pots, held against a crop's sheet. */
 final class MixController
 {
-    public function __construct(private readonly EntityManagerInterface $em, private readonly Mixes $mixes, private readonly Ways $ways, private readonly House $house, private readonly Writing $writing)
+    public function __construct(private readonly EntityManagerInterface $em, private readonly Mixes $mixes, private readonly SheetBook $sheets, private readonly House $house, private readonly Writing $writing)
     {
     }
 
@@ -181,13 +181,7 @@ final class MixController
     /** @return list<string> mixes as the newest sheets write them */
     private function used(): array
     {
-        $used = [];
-        foreach ($this->ways->all() as $way) {
-            $used[] = $way->core()->mix;
-            $used[] = $way->core()->potting->mix;
-        }
-
-        return array_values(array_unique($used));
+        return $this->sheets->mixes();
     }
 
     /** @return array{parts: list<array<string, mixed>>, mixes: list<array<string, mixed>>, used: list<string>} `used` as crop sheets write them */

@@ -22,7 +22,6 @@ use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Rates\CropHistory;
 use WetCradle\Server\Rooting\Curves;
-use WetCradle\Server\Rooting\RootCheck;
 use WetCradle\Server\Wanted\Pot;
 use WetCradle\Server\Wanted\Wanted;
 
@@ -76,7 +75,7 @@ final class Queue
         $found = [];
         foreach ($rows as $row) {
             $id = (int) $row['id'];
-            $school = $this->sheets->of((int) $row['sheet_id'])->potting->trigger;
+            $school = $this->sheets->potting((int) $row['sheet_id'])->trigger;
             $found[$id] = Trigger::of($school, $looks[$id] ?? [], $standing[$id]['rooted'] ?? 0, $counted[$id] ?? null, new \DateTimeImmutable((string) $row['pot_on']), $this->today->day());
         }
 
@@ -158,10 +157,17 @@ final class Queue
     /** @return array<int, list<Looked>> by line, in order */
     private function looks(?Line $only = null): array
     {
-        $query = $this->em->createQuery('SELECT r, l FROM '.RootCheck::class.' r JOIN r.line l JOIN l.batch b WHERE b.leftBenchOn IS NULL AND (:line IS NULL OR l.id = :line) ORDER BY r.onDay, r.id');
+        $rows = $this->db->iterateAssociative(
+            'SELECT r.line_id, r.on_day, r.stages, r.lifted, r.rooted, r.threshold FROM root_check r JOIN line l ON l.id = r.line_id JOIN batch b ON b.id = l.batch_id
+             WHERE b.left_bench_on IS NULL AND (:line IS NULL OR l.id = :line) ORDER BY r.on_day, r.id',
+            ['line' => $only?->id],
+        );
+        $house = $this->house->defaults();
         $found = [];
-        foreach ($query->setParameter('line', $only?->id)->getResult() as $check) {
-            $found[(int) $check->line->id][] = new Looked($check->onDay, StageTally::of($check->stages), ReadyCheck::inHouse($check->lifted, $check->rooted, $check->threshold, $this->house->defaults()));
+        foreach ($rows as $row) {
+            $tally = StageTally::of((array) json_decode((string) $row['stages'], true, 8, JSON_THROW_ON_ERROR));
+            $judged = ReadyCheck::inHouse((int) $row['lifted'], (int) $row['rooted'], (float) $row['threshold'], $house);
+            $found[(int) $row['line_id']][] = new Looked(new \DateTimeImmutable((string) $row['on_day']), $tally, $judged);
         }
 
         return $found;

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Rooting;
 
+use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
@@ -55,17 +56,18 @@ final class RoundController
     {
         $today = $this->today->day();
         $air = $this->house->air()->on($today);
-        $rows = $this->db->fetchAllAssociative(
+        $counts = ['trays' => $this->counts->inTrays(), 'pots' => $this->counts->inPots()];
+        $rows = $this->db->executeQuery(
             "SELECT b.code, l.number, b.stuck_on, b.rooted_from, coalesce(z.name, 'Place not known') AS zone, coalesce(z.house, '') AS house, z.kind, coalesce(z.heat_low, 0) AS heat_low, coalesce(z.mist_high, 0) AS mist_high, b.left_bench_on IS NOT NULL AS in_pots,
                 (SELECT max(r.seen_at) FROM round_look r WHERE r.line_id = l.id) AS looked, (SELECT r.seen FROM round_look r WHERE r.line_id = l.id ORDER BY r.seen_at DESC LIMIT 1) AS seen, l.id AS line_id
              FROM batch b JOIN line l ON l.batch_id = b.id
                 LEFT JOIN zone z ON z.id = CASE WHEN b.left_bench_on IS NOT NULL THEN b.pots_zone_id ELSE coalesce((SELECT o.zone_id FROM batch_moves_on o WHERE o.batch_id = b.id AND o.from_day <= :today ORDER BY o.from_day DESC LIMIT 1), b.zone_id) END
-             WHERE b.called_off = 0 AND b.stuck_on IS NOT NULL AND b.stuck_on <= :today ORDER BY z.id IS NULL, (SELECT min(h.id) FROM zone h WHERE h.house = z.house), z.y, z.x, z.id, b.code, l.number",
-            ['today' => $today->format('Y-m-d')],
-        );
+             WHERE b.called_off = 0 AND b.stuck_on IS NOT NULL AND b.stuck_on <= :today AND l.id IN (:lines) ORDER BY z.id IS NULL, (SELECT min(h.id) FROM zone h WHERE h.house = z.house), z.y, z.x, z.id, b.code, l.number",
+            ['today' => $today->format('Y-m-d'), 'lines' => array_keys($counts['trays'] + $counts['pots'])],
+            ['lines' => ArrayParameterType::INTEGER],
+        )->fetchAllAssociative();
         $stops = [];
         $outlooks = $this->outlooks->all();
-        $counts = ['trays' => $this->counts->inTrays(), 'pots' => $this->counts->inPots()];
         $tags = $this->tags->byCode(array_values(array_unique(array_map(strval(...), array_column($rows, 'code')))));
         foreach ($rows as $row) {
             $inPots = (bool) $row['in_pots'];

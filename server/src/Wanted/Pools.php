@@ -104,7 +104,7 @@ final class Pools
     {
         $states = $row['states'];
         $rate = $this->history->rateById((int) $row['way_id']);
-        $potting = $this->sheets->of((int) $row['newest_sheet'])->potting->survival;
+        $potting = $this->sheets->potting((int) $row['newest_sheet'])->survival;
         $shared = min(1.0, ($rate->rateSd / max(1e-9, $rate->newBatchSd)) ** 2);
         $luck = 'way '.$row['way_id'];
         $standing = [Standing::of($states['rooted'] + $states['potted'], [$potting])];
