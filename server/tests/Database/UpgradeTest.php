@@ -13,6 +13,7 @@ use PHPUnit\Framework\TestCase;
 use Symfony\Component\Console\Input\ArrayInput;
 use Symfony\Component\Console\Output\BufferedOutput;
 use WetCradle\Core\Crops\WaySheet;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Server\Database\MigrateCommand;
 
 /** A nursery that was set up before crops had ways and blocks had shoots keeps all it had entered. */
@@ -115,5 +116,15 @@ final class UpgradeTest extends TestCase
         self::assertCount(12, $air);
         self::assertSame(25.4, $air[0], 'January is the middle of the southern summer.');
         self::assertSame(8.4, $air[6]);
+    }
+
+    public function testTheHouseBeginsWithTheUsualHabitsAndBlocksKeepTheirRecovery(): void
+    {
+        $crop = $this->crop('Catmint');
+        $this->db->insert('stock_block', ['code' => 'CA-1', 'crop_id' => $crop, 'place' => 'North', 'plants' => 60, 'per_plant' => 10, 'recovery_weeks' => 60, 'planted_year' => 2024]);
+        $this->bringUp();
+        $kept = (array) json_decode((string) $this->db->fetchOne('SELECT house_defaults FROM nursery'), true, 8, JSON_THROW_ON_ERROR);
+        self::assertSame([], HouseDefaults::of($kept)->toArray());
+        self::assertSame(60, (int) $this->db->fetchOne('SELECT recovery_weeks FROM stock_block'), 'Until the block is next edited.');
     }
 }
