@@ -105,6 +105,10 @@ final class CropViews
     private function versions(Way $way): array
     {
         $all = $this->em->getRepository(SheetVersion::class)->findBy(['way' => $way], ['number' => 'ASC']);
+        $batches = [];
+        foreach ($this->db->iterateAssociative('SELECT b.sheet_id, b.code FROM batch b JOIN way_sheet s ON s.id = b.sheet_id WHERE s.way_id = ? AND b.called_off = 0 ORDER BY b.id DESC', [$way->id]) as $row) {
+            $batches[(int) $row['sheet_id']][] = (string) $row['code'];
+        }
         $found = [];
         foreach ($all as $i => $version) {
             $found[] = [
@@ -113,7 +117,7 @@ final class CropViews
                 'keptAt' => $version->keptAt->format('Y-m-d'),
                 'why' => $version->why,
                 'changed' => $i === 0 ? [] : WaysCompared::differences($all[$i - 1]->core(), $version->core()),
-                'batches' => $this->db->fetchFirstColumn('SELECT code FROM batch WHERE sheet_id = ? AND called_off = 0 ORDER BY id DESC', [$version->id]),
+                'batches' => $batches[(int) $version->id] ?? [],
             ];
         }
 
