@@ -8,6 +8,8 @@ use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Server\Account\Account;
 use WetCradle\Server\Bench\MovesOn;
+use WetCradle\Server\Book\Counts;
+use WetCradle\Server\Book\Line;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Mixing\MadeDip;
 use WetCradle\Server\Nursery\House;
@@ -23,6 +25,7 @@ final class BatchViews
         private readonly Tags $tags,
         private readonly EntityManagerInterface $em,
         private readonly Connection $db,
+        private readonly Counts $counts,
         private readonly Today $today,
         private readonly CheckViews $checks,
         private readonly CropHistory $history,
@@ -76,14 +79,12 @@ final class BatchViews
     /** @return list<array<string, mixed>> lines that hold anything, and the first */
     private function lines(Batch $batch): array
     {
-        $standing = [];
-        foreach ($this->db->iterateAssociative('SELECT l.number, s.state, s.count FROM standing s JOIN line l ON l.id = s.line_id WHERE l.batch_id = ? AND s.count > 0', [$batch->id]) as $row) {
-            $standing[(int) $row['number']][(string) $row['state']] = (int) $row['count'];
-        }
+        $counts = $this->counts->on(array_map(static fn (Line $line) => (int) $line->id, array_values($batch->lines->toArray())));
         $lines = [];
         foreach ($batch->lines as $line) {
-            if ($line->number === 1 || isset($standing[$line->number])) {
-                $lines[] = ['number' => $line->number, 'since' => $line->since->format('Y-m-d'), 'note' => $line->note, 'lot' => $line->lot?->code, 'standing' => (object) ($standing[$line->number] ?? [])];
+            $standing = array_filter($counts[(int) $line->id] ?? []);
+            if ($line->number === 1 || $standing !== []) {
+                $lines[] = ['number' => $line->number, 'since' => $line->since->format('Y-m-d'), 'note' => $line->note, 'lot' => $line->lot?->code, 'standing' => (object) $standing];
             }
         }
 

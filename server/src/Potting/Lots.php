@@ -16,6 +16,7 @@ use WetCradle\Core\Potting\Shares;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Book\Act;
 use WetCradle\Server\Book\Acts;
+use WetCradle\Server\Book\Counts;
 use WetCradle\Server\Book\Line;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Writing;
@@ -34,6 +35,7 @@ final class Lots
     public function __construct(
         private readonly EntityManagerInterface $em,
         private readonly Connection $db,
+        private readonly Counts $counts,
         private readonly Acts $acts,
         private readonly Pottings $pottings,
         private readonly House $house,
@@ -169,10 +171,8 @@ final class Lots
             throw Refused::because('before_potting', 'on', sprintf('Lot %s was potted on %s.', $lot->code, $lot->pottedOn->format('j F Y')));
         }
         $this->em->flush();
-        $there = [];
-        foreach ($this->db->iterateKeyValue('SELECT s.line_id, s.count FROM standing s JOIN line l ON l.id = s.line_id WHERE l.lot_id = ? AND s.state = ? AND s.count > 0', [$lot->id, $state->value]) as $line => $some) {
-            $there[(int) $line] = (int) $some;
-        }
+        $lines = array_map(static fn (Line $line) => (int) $line->id, array_values($lot->lines->toArray()));
+        $there = array_filter(array_map(static fn (array $standing) => $standing[$state->value], $this->counts->on($lines)), static fn (int $some) => $some > 0);
         if ($there === []) {
             throw Refused::because('more_than_there_are', 'count', sprintf('None of lot %s %s.', $lot->code, $state === State::Grown ? 'have been counted as ready' : 'are in pots and growing'));
         }

@@ -64,8 +64,8 @@ final class Pottings
     public function standTogether(Line $from, Line $to): void
     {
         $this->em->flush();
-        $pots = (int) $this->em->getConnection()->fetchOne("SELECT coalesce(sum(count), 0) FROM standing WHERE line_id = ? AND state IN ('potted', 'grown')", [$to->id]);
-        if ($pots > 0 && $to->lot === null) {
+        $there = $this->counts->on([(int) $to->id])[(int) $to->id];
+        if ($there['potted'] + $there['grown'] > 0 && $to->lot === null) {
             $from->lot?->take($to);
         }
     }
