@@ -110,4 +110,25 @@ final class RoundTest extends House
     {
         return current(array_filter($this->ask('GET', '/api/round')['stops'], static fn (array $s) => !$s['inPots'] && $s['there'] > 20)) ?: self::fail('Nobody stands on a bench.');
     }
+
+    public function testTheRoundAndTodayAgreeOnWhatIsDueForACheck(): void
+    {
+        $this->signIn();
+        // A house that looks every day has many due.
+        $this->ask('PUT', '/api/house-defaults', ['version' => $this->ask('GET', '/api/house-defaults')['version'], 'defaults' => ['check_every' => 1, 'first_check_after' => 0.1]]);
+        $today = [];
+        foreach ($this->ask('GET', '/api/day')['things'] as $thing) {
+            if ($thing['job'] === 'check' && $thing['due'] <= '2027-05-12') {
+                $today[] = $thing['tag']['code'].' '.$thing['line'];
+            }
+        }
+        $round = [];
+        foreach ($this->ask('GET', '/api/round')['stops'] as $stop) {
+            if ($stop['checkDue']) {
+                $round[] = $stop['code'].' '.$stop['line'];
+            }
+        }
+        self::assertNotSame([], $today);
+        self::assertEqualsCanonicalizing($today, $round);
+    }
 }
