@@ -1,10 +1,30 @@
+import { copyFileSync, existsSync, rmSync } from 'node:fs'
+import { join } from 'node:path'
 import AxeBuilder from '@axe-core/playwright'
 import { test as base, expect, type Locator, type Page } from '@playwright/test'
 import { DEMOS } from './ports'
 
-/** A test in the demo of the worker that runs it: two workers never meet in one nursery. */
+let lastFile = ''
+
+/** Lays the demo as it was built under a worker's server: no file of tests leans on what another left behind. */
+function layAnew(worker: number): void {
+  const live = join(process.env.CRADLE_E2E ?? '', `demo${worker}`, 'cradle.sqlite')
+  const built = `${live}.built`
+  if (!existsSync(built)) {
+    copyFileSync(live, built)
+    return
+  }
+  for (const tail of ['-wal', '-shm']) rmSync(live + tail, { force: true })
+  copyFileSync(built, live)
+}
+
+/** A test in the demo of the worker that runs it: two workers never meet in one nursery, and each file begins with a new one. */
 export const test = base.extend({
-  baseURL: async ({}, use, { parallelIndex }) => use(`http://127.0.0.1:${DEMOS[parallelIndex]}`),
+  baseURL: async ({}, use, { parallelIndex, file }) => {
+    if (file !== lastFile) layAnew(parallelIndex)
+    lastFile = file
+    await use(`http://127.0.0.1:${DEMOS[parallelIndex]}`)
+  },
 })
 
 export async function signIn(page: Page, who = 'ines'): Promise<void> {
