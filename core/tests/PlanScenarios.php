@@ -13,6 +13,7 @@ use WetCradle\Core\Calendar\Climate;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Calendar\WindowShift;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Crops\Method;
 use WetCradle\Core\Crops\Pattern;
 use WetCradle\Core\Crops\Sign;
 use WetCradle\Core\Crops\SignedWindow;
@@ -35,8 +36,8 @@ use WetCradle\Core\Plan\LabelSheet;
 use WetCradle\Core\Plan\Movable;
 use WetCradle\Core\Plan\OrderOutlook;
 use WetCradle\Core\Plan\Pool;
-use WetCradle\Core\Plan\Routes;
 use WetCradle\Core\Plan\RouteWay;
+use WetCradle\Core\Plan\Routes;
 use WetCradle\Core\Plan\SeasonChance;
 use WetCradle\Core\Plan\SeasonDraft;
 use WetCradle\Core\Plan\SeasonLoad;
@@ -217,8 +218,8 @@ final class PlanScenarios
             $said["there on {$on}"] = $crew->thereOn(self::day($on));
         }
         $tenant = static fn (string $name, int $from, int $to, int $trays) => Tenant::of($name, $trays, Week::of("2027-W{$from}"), Week::of("2027-W{$to}"), Range::of(18, 22), Range::of(1, 2));
-        $norms = WorkNorms::of(200, 120, 400, 30, ['leaf cutting' => 80], ['9 cm' => 60]);
-        $said['load'] = SeasonLoad::of(Week::of('2027-W19'), 6, 20, $norms, [new BatchLoad($tenant('A', 18, 21, 8), true, 0, Week::of('2027-W22'), 100, Week::of('2027-W21')), new BatchLoad($tenant('B', 20, 26, 6), true, 400, Week::of('2027-W27'), 200, Week::of('2027-W24'), 'leaf cutting', '9 cm'), new BatchLoad($tenant('C', 20, 22, 9), false, 100, Week::of('2027-W23'), 90, Week::of('2027-W22'), '', '9 cm')]);
+        $norms = WorkNorms::of(200, 120, 400, 30, ['leaf section' => 80], ['9 cm' => 60]);
+        $said['load'] = SeasonLoad::of(Week::of('2027-W19'), 6, 20, $norms, [new BatchLoad($tenant('A', 18, 21, 8), true, 0, Week::of('2027-W22'), 100, Week::of('2027-W21')), new BatchLoad($tenant('B', 20, 26, 6), true, 400, Week::of('2027-W27'), 200, Week::of('2027-W24'), Method::LeafSection, '9 cm'), new BatchLoad($tenant('C', 20, 22, 9), false, 100, Week::of('2027-W23'), 90, Week::of('2027-W22'), null, '9 cm')]);
         foreach ([[-1.0, 0.0], [10_000.0, 10_000.0], [10_001.0, 0.0], [0.0, -0.1]] as [$hour, $tray]) {
             $said["costs {$hour} {$tray}"] = CropScenarios::orWhy(static fn () => (string) Costs::of($hour, $tray)->hour);
         }

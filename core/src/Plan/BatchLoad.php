@@ -6,6 +6,7 @@ namespace WetCradle\Core\Plan;
 
 use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Crops\Method;
 
 /** What one batch asks of the house: bench for its weeks, hands when it is stuck and when it is potted. */
 final class BatchLoad
@@ -17,7 +18,7 @@ final class BatchLoad
         public readonly Week $potWeek,
         public readonly int $toPot,
         public readonly Week $weanWeek,
-        public readonly string $method = '',
+        public readonly ?Method $method = null,
         public readonly string $pot = '',
     ) {
     }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Plan;
 
+use WetCradle\Core\Crops\Method;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
 
@@ -16,7 +17,7 @@ final class DayHours
 
     /**
      * @param list<int>                                 $collect cuttings of each batch
-     * @param list<array{cuttings: int, method: string}> $stick
+     * @param list<array{cuttings: int, method: Method}> $stick
      * @param list<array{plants: int, pot: string}>      $pot
      * @param int                                        $mixes   to be made up
      * @param int                                        $dips    to be made up

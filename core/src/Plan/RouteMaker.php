@@ -131,7 +131,7 @@ final class RouteMaker
         foreach ($parts as $part) {
             $stick += $part->stick;
             $weeks += $part->trays * (int) $part->dates->stickOn->diff($part->dates->potOn)->format('%a') / 7;
-            $hours += $this->norms->hoursToCollect($part->stick) + $this->norms->hoursToStick($part->stick, $way->sheet->method->value)
+            $hours += $this->norms->hoursToCollect($part->stick) + $this->norms->hoursToStick($part->stick, $way->sheet->method)
                 + $this->norms->hoursToWean($part->trays) + $this->norms->hoursToPot((int) round($part->stick * $way->rate->mean()), $this->want->pot);
         }
         $warm = $way->sheet->warmth->isPaidWarm($this->house) ? $weeks : 0.0;

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Core\Plan;
 
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Crops\Method;
 use WetCradle\Core\Refused;
 
 /** How much one pair of hands does in an hour. The nursery's own figures; the defaults are a middling pair. */
@@ -70,9 +71,9 @@ final class WorkNorms
         return (float) ($cuttings / $this->collectedAnHour);
     }
 
-    public function hoursToStick(int $cuttings, string $method = ''): float
+    public function hoursToStick(int $cuttings, ?Method $method = null): float
     {
-        return (float) ($cuttings / ($this->stuckBy[$method] ?? $this->stuckAnHour));
+        return (float) ($cuttings / ($this->stuckBy[$method?->value] ?? $this->stuckAnHour));
     }
 
     public function hoursToWean(int $trays): float

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Core\Tests\Plan;
 
 use PHPUnit\Framework\TestCase;
+use WetCradle\Core\Crops\Method;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Plan\DayHours;
 use WetCradle\Core\Plan\WorkNorms;
@@ -13,8 +14,8 @@ final class DayHoursTest extends TestCase
 {
     public function testADaysWorkIsTheSumOfItsKinds(): void
     {
-        $norms = WorkNorms::of(200, 120, 400, 30, ['leaf cutting' => 100], ['9 cm' => 60]);
-        $hours = DayHours::of([400, 200], [['cuttings' => 400, 'method' => 'tip cutting'], ['cuttings' => 50, 'method' => 'leaf cutting']], [['plants' => 30, 'pot' => '9 cm'], ['plants' => 120, 'pot' => '1 L']], 2, 1, $norms, HouseDefaults::usual());
+        $norms = WorkNorms::of(200, 120, 400, 30, ['leaf section' => 100], ['9 cm' => 60]);
+        $hours = DayHours::of([400, 200], [['cuttings' => 400, 'method' => Method::Tip], ['cuttings' => 50, 'method' => Method::LeafSection]], [['plants' => 30, 'pot' => '9 cm'], ['plants' => 120, 'pot' => '1 L']], 2, 1, $norms, HouseDefaults::usual());
         self::assertEqualsWithDelta([1.5, 25 / 60, 2.5, 1.5], [$hours->collect, $hours->makeUp, $hours->stick, $hours->pot], 1e-12);
         self::assertEqualsWithDelta(5.5 + 25 / 60, $hours->all(), 1e-12);
         self::assertSame(0.0, DayHours::of([], [], [], 0, 0, $norms, HouseDefaults::usual())->all());

@@ -9,6 +9,7 @@ use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Crops\Method;
 use WetCradle\Core\Numbers\Range;
 use WetCradle\Core\Plan\BatchLoad;
 use WetCradle\Core\Plan\Crew;
@@ -150,7 +151,7 @@ final class SeasonLoadTest extends TestCase
             $week($potWeek),
             $toPot,
             $week($to),
-            'tip',
+            Method::Tip,
             '1 L',
         );
     }

@@ -113,9 +113,9 @@ final class FillWords
         if ($option->kind === 'denser') {
             $batch = $batches[$code];
             foreach ($this->em->getRepository(TrayKind::class)->findBy([], ['cells' => 'ASC']) as $kind) {
-                $trays = $batch->sheet->core()->traysFor($batch->planned, $kind->cells)->number;
+                $trays = $batch->sheet->core()->traysFor($batch->amount->planned, $kind->cells)->number;
                 if ($kind->positionsOf($trays) <= $option->trays && $kind->cells > $batch->trayKind->cells) {
-                    $words = sprintf('in %d %s instead of %d %s: %s', $trays, $kind->name, $batch->trays, $batch->trayKind->name, $h->zone($option->legs[0]->space)->name);
+                    $words = sprintf('in %d %s instead of %d %s: %s', $trays, $kind->name, $batch->amount->trays, $batch->trayKind->name, $h->zone($option->legs[0]->space)->name);
 
                     return ['kind' => 'denser', 'words' => $words, 'moves' => [$move + ['trayKind' => (int) $kind->id]]];
                 }
@@ -134,6 +134,6 @@ final class FillWords
     /** The positions it takes in its stage. */
     private function trays(FillAsk $ask, FillHouse $h, Batch $batch): int
     {
-        return $ask->stage === FillStage::Potted ? $h->pots[$batch->code]->in(null, $ask->spaced)->positions() : $batch->trays;
+        return $ask->stage === FillStage::Potted ? $h->pots[$batch->code]->in(null, $ask->spaced)->positions() : $batch->amount->trays;
     }
 }

@@ -104,7 +104,7 @@ final class Fillings
         $seen = $batch->asSeen();
         // Until the day on which it is weaned it stays under its mist.
         $monday = $h->monday($first->from);
-        $on = ($ask->stage === FillStage::Weaning ? max($monday, $batch->weanOn) : $monday)->format('Y-m-d');
+        $on = ($ask->stage === FillStage::Weaning ? max($monday, $batch->days->weanOn) : $monday)->format('Y-m-d');
         if ($ask->stage === FillStage::Potted) {
             return $seen + ['pots' => ['zone' => $zone, 'spaced' => $ask->spaced]];
         }
@@ -114,7 +114,7 @@ final class Fillings
         if ($ask->stage === FillStage::Weaning) {
             return $seen + ['then' => ['zone' => $zone, 'on' => $on]];
         }
-        $move = $seen + ['stickOn' => $h->dayOf($batch->stickOn, $first->from - $h->weekOf($batch->stickOn))->format('Y-m-d')];
+        $move = $seen + ['stickOn' => $h->dayOf($batch->days->stickOn, $first->from - $h->weekOf($batch->days->stickOn))->format('Y-m-d')];
         $beside = array_values(array_filter($legs, static fn (Leg $leg) => $leg->from === $first->from));
 
         return $move + match (true) {

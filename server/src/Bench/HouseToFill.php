@@ -62,7 +62,7 @@ final class HouseToFill
         // Known once, not asked for batch by batch.
         $this->em->createQuery('SELECT s, y FROM '.SheetVersion::class.' s JOIN s.way y')->getResult();
         $query = 'SELECT b, c, z, w, m FROM '.Batch::class.' b JOIN b.crop c JOIN b.zone z LEFT JOIN b.wanted w LEFT JOIN b.movesOn m
-            WHERE b.calledOff = false AND (b.leftBenchOn IS NULL OR b.readyOn > :today)';
+            WHERE b.calledOff = false AND (b.leftBenchOn IS NULL OR b.days.readyOn > :today)';
         $found = [];
         foreach ($this->em->createQuery($query)->setParameter('today', $today->format('Y-m-d'))->getResult() as $batch) {
             $found[$batch->code] = $batch;
@@ -74,7 +74,7 @@ final class HouseToFill
     /** @param list<array{on: \DateTimeImmutable, cuttings: int, batch: string, stuck: bool}> $taken of its block */
     private function fillable(Batch $batch, array $taken, \DateTimeImmutable $today): Fillable
     {
-        [$earliest, $latest] = $this->windows->daysAround($batch->sheet->way, $batch->stickOn, $today);
+        [$earliest, $latest] = $this->windows->daysAround($batch->sheet->way, $batch->days->stickOn, $today);
         $kind = $batch->trayKind;
         $sheet = $batch->sheet->core();
         $narrower = WhatIf::narrowerCells($kind->cells, $kind->lengthCm, $kind->widthCm);
@@ -83,20 +83,20 @@ final class HouseToFill
             $batch->code,
             $sheet,
             $batch->positions(),
-            $kind->positionsOf($sheet->traysFor($batch->planned, $narrower)->number),
-            $batch->stickOn,
-            $batch->weanOn,
-            $batch->heldDays,
+            $kind->positionsOf($sheet->traysFor($batch->amount->planned, $narrower)->number),
+            $batch->days->stickOn,
+            $batch->days->weanOn,
+            $batch->days->heldDays,
             $batch->isStuck(),
             $batch->locked,
             $batch->locked || !$batch->movesOn->isEmpty(),
-            $batch->positions() === $batch->trays,
+            $batch->positions() === $batch->amount->trays,
             $batch->wanted?->priority,
             array_map(static fn (Wanted $wanted) => $wanted->ready(), $batch->orders()),
             (int) $batch->zone->id,
             $earliest,
             $latest,
-            fn (\DateTimeImmutable $day) => $this->takes->offer($batch->block, $sheet, $day, $batch->planned, $batch->code, $taken)->isEnough(),
+            fn (\DateTimeImmutable $day) => $this->takes->offer($batch->block, $sheet, $day, $batch->amount->planned, $batch->code, $taken)->isEnough(),
         );
     }
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Server\Bench;
 
 use WetCradle\Core\Bench\Tenant;
+use WetCradle\Core\Crops\Method;
 
 /** A batch on the bench, or planned to be there, with what the rail wants to know of it. */
 final class Lying
@@ -27,7 +28,7 @@ final class Lying
         public readonly ?int $potted,
         public readonly int $way,
         public readonly \DateTimeImmutable $weaned,
-        public readonly string $method,
+        public readonly Method $method,
         public readonly string $pot,
         public readonly array $legs,
     ) {

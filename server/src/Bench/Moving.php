@@ -78,12 +78,12 @@ final class Moving
             try {
                 // What is stuck keeps the days of where it rooted.
                 $rootsIn = $batch->isStuck() ? $batch->zone->core() : $cores[(int) $zone->id];
-                $dates[(int) $zone->id] = $this->house->timetable()->dates($batch->sheet->core(), $rootsIn, $batch->stuckOn ?? $batch->stickOn, $batch->heldDays);
+                $dates[(int) $zone->id] = $this->house->timetable()->dates($batch->sheet->core(), $rootsIn, $batch->begins(), $batch->days->heldDays);
             } catch (Refused $refused) {
                 $dates[(int) $zone->id] = $refused;
             }
         }
-        $from = $batch->isStuck() ? $now : Week::containing($batch->stickOn);
+        $from = $batch->isStuck() ? $now : Week::containing($batch->days->stickOn);
         $last = $from;
         foreach ($dates as $when) {
             $last = $when instanceof Refused || $last->until($when->lastBenchWeek()) < 0 ? $last : $when->lastBenchWeek();
@@ -96,8 +96,8 @@ final class Moving
                 continue;
             }
             $to = $from->until($when->lastBenchWeek()) < 0 ? $from : $when->lastBenchWeek();
-            $whole = Tenant::of($batch->code, $batch->positions(), Week::containing($batch->stuckOn ?? $batch->stickOn), $to, $batch->sheet->core()->warmth->medium, $batch->sheet->core()->water->mist);
-            $tenant = $batch->isStuck() ? $whole->movedOn($this->today->day(), $batch->weanOn, $from, $to, $this->house->defaults()) : $whole->during($from, $to);
+            $whole = Tenant::of($batch->code, $batch->positions(), Week::containing($batch->begins()), $to, $batch->sheet->core()->warmth->medium, $batch->sheet->core()->water->mist);
+            $tenant = $batch->isStuck() ? $whole->movedOn($this->today->day(), $batch->days->weanOn, $from, $to, $this->house->defaults()) : $whole->during($from, $to);
             $offer = $cores[(int) $zone->id]->offerTo($tenant, $tenants[(int) $zone->id] ?? [], $telling);
             $zones[] = ['id' => (int) $zone->id, 'here' => $zone === $lies, 'yes' => $offer->isYes(), 'reason' => $offer->reason, 'words' => $offer->words];
         }

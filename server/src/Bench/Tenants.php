@@ -9,6 +9,7 @@ use WetCradle\Core\Bench\Positions;
 use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Bench\Whereabouts;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Crops\Method;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\SheetBook;
 use WetCradle\Server\Nursery\House;
@@ -80,7 +81,7 @@ final class Tenants
                     $row['left_bench_on'] !== null ? (int) $row['potted'] : null,
                     (int) $row['way_id'],
                     new \DateTimeImmutable((string) $row['wean_on']),
-                    (string) $row['method'],
+                    Method::from((string) $row['method']),
                     (string) $row['pot'],
                     $legs,
                 );

@@ -23,6 +23,7 @@ use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\SheetVersion;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Nursery\House;
+use WetCradle\Server\Plan\Amount;
 use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Plan\NewBatches;
 use WetCradle\Server\Potting\PottedAs;
@@ -54,7 +55,7 @@ final class Acts
     public function stick(Batch $batch, \DateTimeImmutable $day, int $stuck, int $tooPoor, int $trays, array $people, ?string $despite): void
     {
         if ($batch->isStuck()) {
-            throw Refused::because('is_stuck', 'stuck', sprintf('%s was stuck on %s already.', $batch->code, $batch->stuckOn?->format('j F Y')));
+            throw Refused::because('is_stuck', 'stuck', sprintf('%s was stuck on %s already.', $batch->code, $batch->sticking->stuckOn?->format('j F Y')));
         }
         if ($batch->calledOff) {
             throw Refused::because('called_off', 'stuck', sprintf('%s was called off.', $batch->code));
@@ -69,19 +70,19 @@ final class Acts
         if ($against !== [] && $despite === null) {
             throw Refused::because('not_fit', 'despite', sprintf('Block %s is not fit to take from. %s To stick it all the same, say why.', $batch->block->code, implode(' ', array_column($against, 'words'))));
         }
-        $batch->despite = $against === [] ? null : $despite;
+        $batch->sticking->despite = $against === [] ? null : $despite;
         $this->rights->mustAllow($batch, $day, $stuck, 'stuck');
         $batch->people->clear();
         foreach (array_unique($people) as $id) {
             $batch->people->add($this->em->find(Account::class, $id) ?? throw Refused::because('unknown', 'people', sprintf('There is nobody with the number %d.', $id)));
         }
-        $batch->asPlanned = $batch->plan();
-        $batch->trays = $trays;
-        $batch->stuckOn = $day;
-        $batch->date($batch->datesFrom($day, $this->house->timetable()));
+        $batch->sticking->asPlanned = $batch->plan();
+        $batch->amount->trays = $trays;
+        $batch->sticking->stuckOn = $day;
+        $batch->days->reckonedAs($batch->datesFrom($day, $this->house->timetable()));
         $line = $batch->lines->first() ?: new Line($batch, 1, $day);
         $this->em->persist($line);
-        $says = sprintf('Stuck %d in %d × %s', $stuck, $trays, $batch->trayKind->name).($tooPoor > 0 ? sprintf(', %d thrown as too poor', $tooPoor) : '').($batch->despite === null ? '' : sprintf('; although %s was not fit: %s', $batch->block->code, $batch->despite));
+        $says = sprintf('Stuck %d in %d × %s', $stuck, $trays, $batch->trayKind->name).($tooPoor > 0 ? sprintf(', %d thrown as too poor', $tooPoor) : '').($batch->sticking->despite === null ? '' : sprintf('; although %s was not fit: %s', $batch->block->code, $batch->sticking->despite));
         $this->enter($batch, ActKind::Stick, $day, $says, [$line], static fn (CountBook $book) => $book->stick((int) $line->id, $stuck, $tooPoor));
     }
 
@@ -206,10 +207,10 @@ final class Acts
         $sheet = $this->sheetFor($old, $method, $material);
         $dates = Batch::datesIn($old->zone, $sheet->core(), $day, $this->house->timetable());
         $trays = Trays::toHold($count, $old->trayKind->cells)->number;
-        $new = $this->newBatches->make($sheet, $method, $material, $old->wanted, $old->block, $old->zone, $old->trayKind, $trays, $count, $dates);
-        $new->stuckOn = $day;
-        $new->mix = $old->mix;
-        $new->hormone = $old->hormone;
+        $new = $this->newBatches->make($sheet, $method, $material, $old->wanted, $old->block, $old->zone, $old->trayKind, new Amount($trays, $count), $dates);
+        $new->sticking->stuckOn = $day;
+        $new->sticking->mix = $old->sticking->mix;
+        $new->sticking->hormone = $old->sticking->hormone;
         $newLine = new Line($new, 1, $day, sprintf('from %s', $old->code));
         $this->em->persist($newLine);
 
@@ -248,9 +249,9 @@ final class Acts
             }
             if (array_sum($touched->standing->states ?? []) === 0) {
                 // It holds nothing any more: planned again, or, if the undone act made it, as if it had never been.
-                $touched->stuckOn = null;
-                $touched->despite = null;
-                $touched->asPlanned = null;
+                $touched->sticking->stuckOn = null;
+                $touched->sticking->despite = null;
+                $touched->sticking->asPlanned = null;
                 $touched->sheet = $touched->sheet->way->newest();
                 $touched->calledOff = $touched !== $batch;
             }
@@ -282,8 +283,8 @@ final class Acts
         $batch->leftBenchOn = $onBench > 0 || !$batch->isStuck() ? null : ($batch->leftBenchOn ?? $day);
         if ($was === null && $batch->leftBenchOn !== null) {
             $batch->growsOnFrom($batch->leftBenchOn, $this->house->timetable());
-        } elseif ($was !== null && $batch->leftBenchOn === null && $batch->stuckOn !== null) {
-            $batch->date($batch->datesFrom($batch->stuckOn, $this->house->timetable()));
+        } elseif ($was !== null && $batch->leftBenchOn === null && $batch->sticking->stuckOn !== null) {
+            $batch->days->reckonedAs($batch->datesFrom($batch->sticking->stuckOn, $this->house->timetable()));
         }
     }
 
@@ -304,11 +305,11 @@ final class Acts
     private function mustBeStuckBy(Batch $batch, \DateTimeImmutable $day): void
     {
         $this->notAhead($day);
-        if ($batch->stuckOn === null) {
+        if ($batch->sticking->stuckOn === null) {
             throw Refused::because('not_stuck', 'on', sprintf('%s is not stuck yet.', $batch->code));
         }
-        if ($day < $batch->stuckOn) {
-            throw Refused::because('before_sticking', 'on', sprintf('%s was stuck on %s; nothing can have happened to it on %s.', $batch->code, $batch->stuckOn->format('j F Y'), $day->format('j F Y')));
+        if ($day < $batch->sticking->stuckOn) {
+            throw Refused::because('before_sticking', 'on', sprintf('%s was stuck on %s; nothing can have happened to it on %s.', $batch->code, $batch->sticking->stuckOn->format('j F Y'), $day->format('j F Y')));
         }
     }
 

@@ -48,9 +48,9 @@ final class ActsController
             $stuck = $in->count('stuck', 1, 1_000_000);
             $tooPoor = $in->countOr('tooPoor', 0, 0, 1_000_000);
             $trays = $in->count('trays', 1, 20_000);
-            $batch->trayNumbers = $in->textOr('trayNumbers', null, 300);
-            $batch->mix = $in->text('mix', 200);
-            $batch->hormone = $in->textOr('hormone', null, 200);
+            $batch->sticking->trayNumbers = $in->textOr('trayNumbers', null, 300);
+            $batch->sticking->mix = $in->text('mix', 200);
+            $batch->sticking->hormone = $in->textOr('hormone', null, 200);
             $people = array_map(static fn (string $id) => ctype_digit($id) ? (int) $id : 0, array_map('strval', $in->texts('people')));
             $despite = $in->textOr('despite', null, 300);
             $in->done();

@@ -70,7 +70,7 @@ final class Sheets
         $new = $way->keep($sheet, $this->writing->by(), $this->today->now(), $why);
         $this->em->persist($new);
         $this->em->flush();
-        foreach ($this->em->createQuery('SELECT b, h FROM '.Batch::class.' b JOIN b.sheet h WHERE b.stuckOn IS NULL AND h.way = :way')->setParameter('way', $way)->getResult() as $batch) {
+        foreach ($this->em->createQuery('SELECT b, h FROM '.Batch::class.' b JOIN b.sheet h WHERE b.sticking.stuckOn IS NULL AND h.way = :way')->setParameter('way', $way)->getResult() as $batch) {
             $batch->goesOverTo($new);
         }
         $this->em->flush();

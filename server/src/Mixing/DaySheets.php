@@ -65,8 +65,8 @@ final class DaySheets
         $stick = $this->stick($batches['stick'], $collections, $collect, $day, $hands, $start);
         $pots = $this->potting($day);
         $hours = DayHours::of(
-            array_values(array_map(static fn (Batch $b) => $b->planned, $batches['collect'])),
-            array_values(array_map(static fn (Batch $b) => ['cuttings' => $b->planned, 'method' => $b->method], $batches['stick'])),
+            array_values(array_map(static fn (Batch $b) => $b->amount->planned, $batches['collect'])),
+            array_values(array_map(static fn (Batch $b) => ['cuttings' => $b->amount->planned, 'method' => $b->method], $batches['stick'])),
             array_map(static fn (array $one) => ['plants' => $one['pots'], 'pot' => $one['pot']], $pots),
             count($mixes),
             count($dips),
@@ -109,10 +109,10 @@ final class DaySheets
     private function batches(\DateTimeImmutable $day): array
     {
         $found = ['collect' => [], 'stick' => []];
-        $all = $this->em->createQuery('SELECT b, c, k, z, t, s, y FROM '.Batch::class.' b JOIN b.crop c JOIN b.block k JOIN b.zone z JOIN b.trayKind t JOIN b.sheet s JOIN s.way y WHERE b.calledOff = false AND ((b.stuckOn IS NULL AND b.stickOn BETWEEN :day AND :last) OR b.stuckOn = :day) ORDER BY b.code')
+        $all = $this->em->createQuery('SELECT b, c, k, z, t, s, y FROM '.Batch::class.' b JOIN b.crop c JOIN b.block k JOIN b.zone z JOIN b.trayKind t JOIN b.sheet s JOIN s.way y WHERE b.calledOff = false AND ((b.sticking.stuckOn IS NULL AND b.days.stickOn BETWEEN :day AND :last) OR b.sticking.stuckOn = :day) ORDER BY b.code')
             ->setParameter('day', $day->format('Y-m-d'))->setParameter('last', $day->modify('+30 days')->format('Y-m-d'))->getResult();
         foreach ($all as $batch) {
-            $on = $batch->stuckOn ?? $batch->stickOn;
+            $on = $batch->begins();
             if (($on <=> $day) === 0) {
                 $found['stick'][$batch->code] = $batch;
             }
@@ -136,7 +136,7 @@ final class DaySheets
         $order = CollectOrder::of(array_values(array_map(static function (Batch $b) use ($norms): array {
             $way = $b->sheet->core();
 
-            return ['code' => $b->code, 'time' => $way->timeOfDay, 'keeps' => $way->hold->dry || $way->hold->coldDays > 0 ? null : 60 * $way->hold->shadedHours, 'minutes' => (int) ceil(60 * $norms->hoursToCollect($b->planned))];
+            return ['code' => $b->code, 'time' => $way->timeOfDay, 'keeps' => $way->hold->dry || $way->hold->coldDays > 0 ? null : 60 * $way->hold->shadedHours, 'minutes' => (int) ceil(60 * $norms->hoursToCollect($b->amount->planned))];
         }, $batches)), $hands, $this->house->defaults());
 
         return array_map(function (array $turn) use ($batches, $collections, $day): array {
@@ -146,9 +146,9 @@ final class DaySheets
             $clock = $collection === null ? HoldClock::of($way->hold, $way->hold->ways()[0], $day->setTime(0, $turn['from']), $this->house->defaults()) : HoldClock::of($way->hold, $collection->how, $collection->startedAt, $this->house->defaults());
 
             return [
-                'step' => 'collect:'.$batch->code, 'batch' => $batch->code, 'crop' => $batch->crop->name, 'block' => $batch->block->code, 'place' => $batch->block->place, 'cuttings' => $batch->planned,
+                'step' => 'collect:'.$batch->code, 'batch' => $batch->code, 'crop' => $batch->crop->name, 'block' => $batch->block->code, 'place' => $batch->block->place, 'cuttings' => $batch->amount->planned,
                 'from' => self::clock($turn['from']), 'to' => self::clock($turn['to']), 'minutesTo' => $turn['to'],
-                'carry' => TakeSheet::carry($way, $batch->planned, $this->house->defaults()), 'apart' => TakeSheet::keepApart($way, $this->rights->isProtected($batch->crop), $batch->block->minParents > 1),
+                'carry' => TakeSheet::carry($way, $batch->amount->planned, $this->house->defaults()), 'apart' => TakeSheet::keepApart($way, $this->rights->isProtected($batch->crop), $batch->block->minParents > 1),
                 'keeps' => $clock->words($collection === null ? $clock->start : $this->today->now()), 'collectedAt' => $collection?->startedAt->format('H:i'), 'safety' => $way->safety,
             ];
         }, $order);
@@ -168,7 +168,7 @@ final class DaySheets
         ksort($by);
         $found = [];
         foreach ($by as $mix => $all) {
-            $litres = array_sum(array_map(fn (Batch $b) => MixVolume::inHouse($b->trays, $b->trayKind->cells, $b->trayKind->cellMl, $this->house->defaults()), $all));
+            $litres = array_sum(array_map(fn (Batch $b) => MixVolume::inHouse($b->amount->trays, $b->trayKind->cells, $b->trayKind->cellMl, $this->house->defaults()), $all));
             $found[] = ['step' => 'mix:'.mb_substr((string) $mix, 0, 150), 'batches' => array_map(static fn (Batch $b) => $b->code, $all)]
                 + $this->mixes->made((string) $mix, Volume::litres($litres), array_map(static fn (Batch $b) => ['batch' => $b->code, 'sheet' => $b->sheet->core()], $all));
         }
@@ -194,7 +194,7 @@ final class DaySheets
         $found = [];
         foreach ($by as $words => $all) {
             $hormone = $all[0]->sheet->core()->hormone;
-            $cuttings = array_sum(array_map(static fn (Batch $b) => $b->planned, $all));
+            $cuttings = array_sum(array_map(static fn (Batch $b) => $b->amount->planned, $all));
             $depth = max(array_map(fn (Batch $b) => $this->dipDepth($b->sheet->core()), $all));
             $codes = array_map(static fn (Batch $b) => $b->code, $all);
             $found[] = ['step' => 'dip:'.$words, 'hormone' => $words, 'kind' => $hormone->kind, 'asked' => (int) $hormone->ppm, 'cuttings' => $cuttings, 'depthCm' => $depth, 'batches' => $codes, 'made' => $this->madeFor($all)] + $this->shelf->dip($hormone, $cuttings, $depth);
@@ -244,7 +244,7 @@ final class DaySheets
     {
         $millilitres = array_column($this->em->createQuery('SELECT p.name, p.millilitres FROM '.Pot::class.' p')->getResult(), 'millilitres', 'name');
         $found = [];
-        foreach ($this->em->createQuery('SELECT b, c, s FROM '.Batch::class.' b JOIN b.crop c JOIN b.sheet s WHERE b.calledOff = false AND b.stuckOn IS NOT NULL AND b.leftBenchOn IS NULL AND b.potOn = :day ORDER BY b.code')->setParameter('day', $day->format('Y-m-d'))->getResult() as $batch) {
+        foreach ($this->em->createQuery('SELECT b, c, s FROM '.Batch::class.' b JOIN b.crop c JOIN b.sheet s WHERE b.calledOff = false AND b.sticking.stuckOn IS NOT NULL AND b.leftBenchOn IS NULL AND b.days.potOn = :day ORDER BY b.code')->setParameter('day', $day->format('Y-m-d'))->getResult() as $batch) {
             $potted = $this->pots->of($batch->code);
             if ($potted !== null) {
                 $litres = MixVolume::inHouse($potted->pots, 1, (float) ($millilitres[$potted->pot] ?? 0), $this->house->defaults());
@@ -261,8 +261,8 @@ final class DaySheets
     {
         $way = $batch->sheet->core();
 
-        return ['step' => 'fill:'.$batch->code, 'batch' => $batch->code, 'crop' => $batch->crop->name, 'trays' => $batch->trays, 'trayKind' => $batch->trayKind->name, 'cells' => $batch->trayKind->cells, 'each' => $way->each,
-            'holeFirst' => $way->hormone->kind !== 'none', 'depthCm' => $way->depthCm, 'labels' => $batch->trays, 'mix' => $way->mix];
+        return ['step' => 'fill:'.$batch->code, 'batch' => $batch->code, 'crop' => $batch->crop->name, 'trays' => $batch->amount->trays, 'trayKind' => $batch->trayKind->name, 'cells' => $batch->trayKind->cells, 'each' => $way->each,
+            'holeFirst' => $way->hormone->kind !== 'none', 'depthCm' => $way->depthCm, 'labels' => $batch->amount->trays, 'mix' => $way->mix];
     }
 
     /**
@@ -285,7 +285,7 @@ final class DaySheets
             $due = intdiv($clock->due->getTimestamp() - $day->setTime(0, 0)->getTimestamp(), 60);
             // What is left dry is stuck once it has sealed, whenever that is.
             [$ready, $due] = $clock->seals ? [max(0, $collection === null ? 0 : min($due, 24 * 60)), null] : [isset($cut[$code]) && $collection === null ? (int) $cut[$code]['minutesTo'] : 0, $due < 24 * 60 ? max(0, $due) : null];
-            $asked[] = ToStick::of($code, $ready, $due, max(1, (int) ceil(60 * $norms->hoursToStick($batch->planned, $batch->method))), $way->mix, self::dipWords($way->hormone));
+            $asked[] = ToStick::of($code, $ready, $due, max(1, (int) ceil(60 * $norms->hoursToStick($batch->amount->planned, $batch->method))), $way->mix, self::dipWords($way->hormone));
         }
         $setting = $this->settings(array_map(static fn (Batch $b) => $b->zone, $batches), $day);
 
@@ -295,7 +295,7 @@ final class DaySheets
 
             return [
                 'step' => 'stick:'.$batch->code, 'batch' => $batch->code, 'crop' => $batch->crop->name, 'station' => $turn['station'], 'from' => self::clock($turn['from']), 'to' => self::clock($turn['to']), 'minutesTo' => $turn['to'], 'late' => $turn['late'],
-                'cuttings' => $batch->planned, 'trays' => $batch->trays, 'mix' => $way->mix, 'hormone' => $way->hormone->words(), 'depthCm' => $way->depthCm, 'each' => $way->each, 'up' => $way->cut->up,
+                'cuttings' => $batch->amount->planned, 'trays' => $batch->amount->trays, 'mix' => $way->mix, 'hormone' => $way->hormone->words(), 'depthCm' => $way->depthCm, 'each' => $way->each, 'up' => $way->cut->up,
                 'zone' => $batch->zone->name, 'setting' => $setting[(int) $batch->zone->id] ?? null, 'isStuck' => $batch->isStuck(), 'safety' => $way->safety,
             ];
         }, StickOrder::of($asked, $hands, $start, $this->house->defaults()));

@@ -9,7 +9,8 @@ use Doctrine\Common\Collections\Collection;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use WetCradle\Core\Bench\Timetable;
-use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Crops\Material;
+use WetCradle\Core\Crops\Method;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\Refused;
@@ -40,35 +41,10 @@ class Batch
 
     #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)]
     public Crop $crop;
-    #[ORM\Column(type: Types::DATE_IMMUTABLE)]
-    public \DateTimeImmutable $stickOn;
-    #[ORM\Column(type: Types::DATE_IMMUTABLE)]
-    public \DateTimeImmutable $rootedFrom;
-    #[ORM\Column(type: Types::DATE_IMMUTABLE)]
-    public \DateTimeImmutable $rootedBy;
-    #[ORM\Column(type: Types::DATE_IMMUTABLE)]
-    public \DateTimeImmutable $weanOn;
-    #[ORM\Column(type: Types::DATE_IMMUTABLE)]
-    public \DateTimeImmutable $potOn;
-    #[ORM\Column(type: Types::DATE_IMMUTABLE)]
-    public \DateTimeImmutable $potFrom;
-    #[ORM\Column(type: Types::DATE_IMMUTABLE)]
-    public \DateTimeImmutable $potBy;
-    #[ORM\Column(type: Types::DATE_IMMUTABLE)]
-    public \DateTimeImmutable $readyFrom;
-    #[ORM\Column(type: Types::DATE_IMMUTABLE)]
-    public \DateTimeImmutable $readyOn;
-    #[ORM\Column(type: Types::DATE_IMMUTABLE)]
-    public \DateTimeImmutable $readyBy;
-    /** Days that it stands in its tray longer than it must, for want of hands. */
-    #[ORM\Column]
-    public int $heldDays = 0;
-    /** The week that its potting was given on the week board; null where it is potted when it is due. */
-    #[ORM\Column(nullable: true)]
-    public ?string $potWeek = null;
-    /** @var ?array{stickOn: string, weanOn: string, potOn: string, readyOn: string, trays: int, cuttings: int} what was planned, kept when it was stuck */
-    #[ORM\Column(type: Types::JSON, nullable: true)]
-    public ?array $asPlanned = null;
+    #[ORM\Embedded(columnPrefix: false)]
+    public BatchDays $days;
+    #[ORM\Embedded(columnPrefix: false)]
+    public Sticking $sticking;
 
     /** @var Collection<int, Wanted> orders that it serves besides its first, which share its insurance */
     #[ORM\ManyToMany(targetEntity: Wanted::class), ORM\JoinTable(name: 'batch_shared')]
@@ -89,27 +65,11 @@ class Batch
     #[ORM\Column]
     public bool $potsSpaced = false;
 
-    /** The day it was stuck; null while it is only planned. */
-    #[ORM\Column(type: Types::DATE_IMMUTABLE, nullable: true)]
-    public ?\DateTimeImmutable $stuckOn = null;
     /** The day its last tray left the rooting bench. */
     #[ORM\Column(type: Types::DATE_IMMUTABLE, nullable: true)]
     public ?\DateTimeImmutable $leftBenchOn = null;
-    #[ORM\Column(nullable: true)]
-    public ?string $mix = null;
-    #[ORM\Column(nullable: true)]
-    public ?string $hormone = null;
-    #[ORM\Column(nullable: true)]
-    public ?string $trayNumbers = null;
     #[ORM\Column]
     public bool $calledOff = false;
-    /** Why it was stuck although its stock block was not fit to take from. */
-    #[ORM\Column(nullable: true)]
-    public ?string $despite = null;
-    /** What the plan rested on when it was made, in words. */
-    #[ORM\Column(nullable: true)]
-    public ?string $restedOn = null;
-
     /** @var Collection<int, Account> who stuck it */
     #[ORM\ManyToMany(targetEntity: Account::class), ORM\JoinTable(name: 'batch_people')]
     public Collection $people;
@@ -126,16 +86,13 @@ class Batch
         #[ORM\Column] public string $code,
         /** The sheet it was stuck under; while it is only planned, the newest of its way. */
         #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)] public SheetVersion $sheet,
-        #[ORM\Column] public string $method,
-        #[ORM\Column] public string $material,
+        #[ORM\Column] public Method $method,
+        #[ORM\Column] public Material $material,
         #[ORM\ManyToOne] public ?Wanted $wanted,
         #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)] public StockBlock $block,
         #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)] public Zone $zone,
         #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)] public TrayKind $trayKind,
-        #[ORM\Column] public int $trays,
-        #[ORM\Column] public int $planned,
-        #[ORM\Column(nullable: true)] public ?int $needed,
-        #[ORM\Column(type: Types::FLOAT, nullable: true)] public ?float $confidence,
+        #[ORM\Embedded(columnPrefix: false)] public Amount $amount,
         PlainDates $dates,
         #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)] public Account $plannedBy,
         #[ORM\Column] public \DateTimeImmutable $plannedAt,
@@ -145,40 +102,16 @@ class Batch
         $this->shared = new ArrayCollection();
         $this->lines = new ArrayCollection();
         $this->movesOn = new ArrayCollection();
-        $this->setDates($dates);
-    }
-
-    /** Days that are the same are left: other objects for them would make another version of the batch. */
-    public function date(PlainDates $dates): void
-    {
-        foreach ($dates->toArray() as $name => $day) {
-            if ($this->{$name}->format('Y-m-d') !== $day) {
-                $this->setDates($dates);
-                break;
-            }
-        }
-    }
-
-    private function setDates(PlainDates $dates): void
-    {
-        $this->stickOn = $dates->stickOn;
-        $this->rootedFrom = $dates->rootedFrom;
-        $this->rootedBy = $dates->rootedBy;
-        $this->weanOn = $dates->weanOn;
-        $this->potOn = $dates->potOn;
-        $this->potFrom = $dates->potFrom;
-        $this->potBy = $dates->potBy;
-        $this->readyFrom = $dates->readyFrom;
-        $this->readyOn = $dates->readyOn;
-        $this->readyBy = $dates->readyBy;
+        $this->days = new BatchDays($dates);
+        $this->sticking = new Sticking();
     }
 
     /** A newer version of its way's sheet, while it is only planned. */
     public function goesOverTo(SheetVersion $sheet): void
     {
         $this->sheet = $sheet;
-        $this->method = $sheet->core()->method->value;
-        $this->material = $sheet->core()->material->value;
+        $this->method = $sheet->core()->method;
+        $this->material = $sheet->core()->material;
     }
 
     /** The zone it lies in on a day. */
@@ -220,24 +153,21 @@ class Batch
     /** Its days where it lies, stuck on this day. */
     public function datesFrom(\DateTimeImmutable $stickOn, Timetable $timetable): PlainDates
     {
-        return $this->inItsWeek(self::datesIn($this->zone, $this->sheet->core(), $stickOn, $timetable, $this->heldDays), $timetable);
-    }
-
-    public function givenWeek(): ?Week
-    {
-        return $this->potWeek === null ? null : Week::of($this->potWeek);
+        return $this->inItsWeek(self::datesIn($this->zone, $this->sheet->core(), $stickOn, $timetable, $this->days->heldDays), $timetable);
     }
 
     /** These days, with its potting in the week that it was given. */
     public function inItsWeek(PlainDates $dates, Timetable $timetable): PlainDates
     {
-        return $this->potWeek === null ? $dates : $dates->pottedOn(Week::of($this->potWeek)->monday(), $timetable->in($this->zone->core(), $this->sheet->core())->growingOn);
+        $week = $this->days->givenWeek();
+
+        return $week === null ? $dates : $dates->pottedOn($week->monday(), $timetable->in($this->zone->core(), $this->sheet->core())->growingOn);
     }
 
     /** Potted on this day: from now on only how it grows on is a forecast. */
     public function growsOnFrom(\DateTimeImmutable $pottedOn, Timetable $timetable): void
     {
-        $this->readyOn = $this->readyFrom = $this->readyBy = $this->readyWhenPotted($pottedOn, $timetable);
+        $this->days->readyOnly($this->readyWhenPotted($pottedOn, $timetable));
     }
 
     public function readyWhenPotted(\DateTimeImmutable $pottedOn, Timetable $timetable): \DateTimeImmutable
@@ -260,7 +190,10 @@ class Batch
     {
         $day = static fn (\DateTimeImmutable $d) => $d->format('Y-m-d');
 
-        return ['stickOn' => $day($this->stickOn), 'weanOn' => $day($this->weanOn), 'potOn' => $day($this->potOn), 'readyOn' => $day($this->readyOn), 'trays' => $this->trays, 'cuttings' => $this->planned];
+        return [
+            'stickOn' => $day($this->days->stickOn), 'weanOn' => $day($this->days->weanOn), 'potOn' => $day($this->days->potOn), 'readyOn' => $day($this->days->readyOn),
+            'trays' => $this->amount->trays, 'cuttings' => $this->amount->planned,
+        ];
     }
 
     /** @return list<Wanted> the orders that it serves, its first one first; those called off too */
@@ -272,11 +205,17 @@ class Batch
     /** How much bench its trays take. */
     public function positions(): int
     {
-        return $this->trayKind->positionsOf($this->trays);
+        return $this->trayKind->positionsOf($this->amount->trays);
+    }
+
+    /** The day it was stuck, or is to be. */
+    public function begins(): \DateTimeImmutable
+    {
+        return $this->sticking->stuckOn ?? $this->days->stickOn;
     }
 
     public function isStuck(): bool
     {
-        return $this->stuckOn !== null;
+        return $this->sticking->stuckOn !== null;
     }
 }

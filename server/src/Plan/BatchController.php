@@ -80,9 +80,9 @@ final class BatchController
             $needed = $in->has('plants') ? $in->count('plants', 1, 500_000) : $wanted->plants;
             $in->done();
             $planned = $sheet->each * Trays::of($trays, $trayKind->cells)->hold();
-            $batch = $this->newBatches->make($way->newest(), $sheet->method, $sheet->material, $wanted, $block, $zone, $trayKind, $trays, $planned, $dates, $needed, $confidence);
+            $batch = $this->newBatches->make($way->newest(), $sheet->method, $sheet->material, $wanted, $block, $zone, $trayKind, new Amount($trays, $planned, $needed, $confidence), $dates);
             $this->mustFit($batch, $dates);
-            $batch->restedOn = (string) $this->history->learnt($way, $this->history->of($way))['words'];
+            $batch->amount->restedOn = (string) $this->history->learnt($way, $this->history->of($way))['words'];
             $this->writing->keep('batch', $batch->code, [], self::editable($batch));
 
             return $batch;
@@ -108,10 +108,10 @@ final class BatchController
             $batch->zone = $this->find->by(Zone::class, 'id', $in->count('zone', 1), 'zone', 'zone');
             // Planned anew, it goes nowhere else until that is planned anew too.
             $batch->movesOn->clear();
-            $batch->trays = $in->count('trays', 1, 20_000);
-            $batch->planned = $batch->sheet->core()->each * Trays::of($batch->trays, $batch->trayKind->cells)->hold();
+            $batch->amount->trays = $in->count('trays', 1, 20_000);
+            $batch->amount->planned = $batch->sheet->core()->each * Trays::of($batch->amount->trays, $batch->trayKind->cells)->hold();
             $dates = $batch->datesFrom($this->stickDay($in), $this->house->timetable());
-            $batch->date($dates);
+            $batch->days->reckonedAs($dates);
             $in->done();
             if (!$batch->calledOff) {
                 $this->mustFit($batch, $dates);
@@ -153,11 +153,11 @@ final class BatchController
         if ($batch->block->crop !== $batch->crop) {
             throw Refused::because('wrong_crop', 'block', sprintf('Block %s holds %s, not %s.', $batch->block->code, $batch->block->crop->name, $batch->crop->name));
         }
-        $material = $this->takes->offer($batch->block, $batch->sheet->core(), $batch->stickOn, $batch->planned, $batch->code);
+        $material = $this->takes->offer($batch->block, $batch->sheet->core(), $batch->days->stickOn, $batch->amount->planned, $batch->code);
         if (!$material->isEnough()) {
             throw Refused::because('no_material', 'block', sprintf('Block %s is %s. Choose another block or day, or fewer trays.', $batch->block->code, $material->words()));
         }
-        $this->rights->mustAllow($batch, $batch->stickOn, $batch->planned, 'trays');
+        $this->rights->mustAllow($batch, $batch->days->stickOn, $batch->amount->planned, 'trays');
         $place = $this->planner->offer($batch->zone, $batch->sheet->core(), $dates, $batch->positions(), $batch->code);
         if (!$place->isYes()) {
             throw Refused::because((string) $place->reason, 'zone', sprintf('%s cannot take it: it %s.', $batch->zone->name, $place->reason === 'no_room' ? 'is '.$place->words : $place->words));
@@ -170,8 +170,8 @@ final class BatchController
         return [
             'block' => $batch->block->code,
             'zone' => $batch->zone->id,
-            'trays' => $batch->trays,
-            'stickOn' => $batch->stickOn->format('Y-m-d'),
+            'trays' => $batch->amount->trays,
+            'stickOn' => $batch->days->stickOn->format('Y-m-d'),
             'calledOff' => $batch->calledOff,
             'version' => $batch->version,
         ];

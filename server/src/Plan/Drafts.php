@@ -69,7 +69,7 @@ final class Drafts
     {
         $more = [];
         foreach ($going as $batch) {
-            $more[$batch->crop->slug] = ($more[$batch->crop->slug] ?? 0) - $batch->planned;
+            $more[$batch->crop->slug] = ($more[$batch->crop->slug] ?? 0) - $batch->amount->planned;
         }
         $orders = $this->orders();
         $found = [];
@@ -145,7 +145,7 @@ final class Drafts
         $made = [];
         foreach ($drafted as $one) {
             $batch = $made[] = $this->batch($one, $wanted);
-            $this->writing->keep('batch', $batch->code, [], ['zone' => $batch->zone->id, 'trays' => $batch->trays, 'stickOn' => $batch->stickOn->format('Y-m-d')]);
+            $this->writing->keep('batch', $batch->code, [], ['zone' => $batch->zone->id, 'trays' => $batch->amount->trays, 'stickOn' => $batch->days->stickOn->format('Y-m-d')]);
         }
         $this->em->flush();
 
@@ -164,7 +164,7 @@ final class Drafts
         $trayKind = $this->em->find(TrayKind::class, $sheet->trayKind) ?? throw new \LogicException('A sheet names a kind of tray.');
         $order = $wanted[$one->orders[0]];
         $want = $one->want;
-        $batch = $this->newBatches->make($way->newest(), $sheet->method, $sheet->material, $order, $block, $zone, $trayKind, $part->trays, $part->stick, $part->dates, $want->plants, $want->confidence);
+        $batch = $this->newBatches->make($way->newest(), $sheet->method, $sheet->material, $order, $block, $zone, $trayKind, new Amount($part->trays, $part->stick, $want->plants, $want->confidence), $part->dates);
         foreach (array_slice($one->orders, 1) as $id) {
             $batch->shared->add($wanted[$id]);
         }
@@ -202,7 +202,7 @@ final class Drafts
     private function served(bool $anew): array
     {
         $served = [];
-        foreach ($this->em->createQuery('SELECT b, w FROM '.Batch::class.' b LEFT JOIN b.wanted w WHERE b.calledOff = false'.($anew ? ' AND b.stuckOn IS NOT NULL' : ''))->getResult() as $batch) {
+        foreach ($this->em->createQuery('SELECT b, w FROM '.Batch::class.' b LEFT JOIN b.wanted w WHERE b.calledOff = false'.($anew ? ' AND b.sticking.stuckOn IS NOT NULL' : ''))->getResult() as $batch) {
             if ($batch->wanted !== null) {
                 $served[(int) $batch->wanted->id] = true;
             }
@@ -218,7 +218,7 @@ final class Drafts
     private function replaced(): array
     {
         $stuck = $this->served(true);
-        $planned = $this->em->createQuery('SELECT b, w FROM '.Batch::class.' b JOIN b.wanted w WHERE b.calledOff = false AND b.stuckOn IS NULL AND w.calledOff = false AND w.readyWeek >= :week ORDER BY b.id')->setParameter('week', $this->today->week()->written())->getResult();
+        $planned = $this->em->createQuery('SELECT b, w FROM '.Batch::class.' b JOIN b.wanted w WHERE b.calledOff = false AND b.sticking.stuckOn IS NULL AND w.calledOff = false AND w.readyWeek >= :week ORDER BY b.id')->setParameter('week', $this->today->week()->written())->getResult();
 
         return array_values(array_filter($planned, static fn (Batch $b) => !isset($stuck[(int) $b->wanted?->id])));
     }

@@ -86,9 +86,9 @@ final class Evening
         $found = [];
         foreach ($loads as $load) {
             $batch = $this->batches[$load->tenant->name] ?? null;
-            if ($batch !== null && $batch->potOn >= $this->today->day()) {
-                [$earliest, $latest] = $batch->isStuck() ? [null, null] : $this->windows->daysAround($batch->sheet->way, $batch->stickOn, $this->today->day());
-                $found[] = new Movable($batch->code, $batch->crop->name, $batch->stuckOn ?? $batch->stickOn, $earliest, $latest, $this->house->timetable()->in($this->zone($batch), $batch->sheet->core()), $batch->heldDays, $batch->wanted?->ready(),
+            if ($batch !== null && $batch->days->potOn >= $this->today->day()) {
+                [$earliest, $latest] = $batch->isStuck() ? [null, null] : $this->windows->daysAround($batch->sheet->way, $batch->days->stickOn, $this->today->day());
+                $found[] = new Movable($batch->code, $batch->crop->name, $batch->begins(), $earliest, $latest, $this->house->timetable()->in($this->zone($batch), $batch->sheet->core()), $batch->days->heldDays, $batch->wanted?->ready(),
                     $norms->hoursToCollect($load->toStick) + $norms->hoursToStick($load->toStick, $load->method), $norms->hoursToPot($load->toPot, $load->pot));
             }
         }
@@ -114,10 +114,10 @@ final class Evening
         $block = (int) $batch->block->id;
         $takes = array_values(array_filter($this->taken[$block] ?? [], static fn (array $t) => $t['batch'] !== $one->code));
         if (!$one->isStuck()) {
-            if (!$this->takes->offer($batch->block, $sheet, $dates->stickOn, $batch->planned, null, $takes)->isEnough()) {
+            if (!$this->takes->offer($batch->block, $sheet, $dates->stickOn, $batch->amount->planned, null, $takes)->isEnough()) {
                 return false;
             }
-            $this->taken[$block] = [...$takes, ['on' => $dates->stickOn, 'cuttings' => $batch->planned, 'batch' => $one->code, 'stuck' => false]];
+            $this->taken[$block] = [...$takes, ['on' => $dates->stickOn, 'cuttings' => $batch->amount->planned, 'batch' => $one->code, 'stuck' => false]];
         }
         $this->lying[$zone] = [...$others, $tenant];
 

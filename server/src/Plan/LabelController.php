@@ -38,10 +38,10 @@ final class LabelController
         $perTray = $request->query->getString('each', 'tray') === 'tray';
         $labels = $dip === null ? [] : [self::cup($dip)];
         foreach ($batches as $batch) {
-            $many = $perTray ? $batch->trays : 1;
+            $many = $perTray ? $batch->amount->trays : 1;
             for ($i = 1; $i <= $many; ++$i) {
-                $labels[] = ['code' => $batch->code, 'crop' => $batch->crop->name, 'way' => $batch->sheet->core()->words(), 'source' => $batch->block->code, 'date' => ($batch->stuckOn ?? $batch->stickOn)->format('Y-m-d'), 'hormone' => $batch->hormone ?? $batch->sheet->core()->hormone->words(),
-                    'count' => $perTray ? self::inTray($batch, $i) : $batch->planned, 'tray' => $perTray ? $i : null, 'trays' => $batch->trays, 'zone' => $batch->zone->name];
+                $labels[] = ['code' => $batch->code, 'crop' => $batch->crop->name, 'way' => $batch->sheet->core()->words(), 'source' => $batch->block->code, 'date' => ($batch->begins())->format('Y-m-d'), 'hormone' => $batch->sticking->hormone ?? $batch->sheet->core()->hormone->words(),
+                    'count' => $perTray ? self::inTray($batch, $i) : $batch->amount->planned, 'tray' => $perTray ? $i : null, 'trays' => $batch->amount->trays, 'zone' => $batch->zone->name];
             }
         }
         if (count($labels) > self::MOST) {
@@ -69,12 +69,12 @@ final class LabelController
     {
         $full = $batch->trayKind->cells * $batch->sheet->core()->each;
 
-        return max(0, min($full, $batch->planned - ($tray - 1) * $full));
+        return max(0, min($full, $batch->amount->planned - ($tray - 1) * $full));
     }
 
     /** @return list<Batch> */
     private function ofDay(\DateTimeImmutable $day): array
     {
-        return array_values($this->em->createQuery('SELECT b FROM '.Batch::class.' b WHERE b.calledOff = false AND ((b.stuckOn IS NULL AND b.stickOn = :day) OR b.stuckOn = :day) ORDER BY b.code')->setParameter('day', $day->format('Y-m-d'))->getResult());
+        return array_values($this->em->createQuery('SELECT b FROM '.Batch::class.' b WHERE b.calledOff = false AND ((b.sticking.stuckOn IS NULL AND b.days.stickOn = :day) OR b.sticking.stuckOn = :day) ORDER BY b.code')->setParameter('day', $day->format('Y-m-d'))->getResult());
     }
 }

@@ -44,7 +44,7 @@ final class MoveBreaks
         $found = [];
         if (!$batch->isStuck() && !$one->isPart && !$isOnlyPots) {
             $stickOn = $one->dates->stickOn;
-            $supply = $this->yards->source($batch->block, $this->takesBut($placed, $batch))->supply((int) $batch->sheet->way->id, $stickOn, $batch->planned);
+            $supply = $this->yards->source($batch->block, $this->takesBut($placed, $batch))->supply((int) $batch->sheet->way->id, $stickOn, $batch->amount->planned);
             $found = MoveBreak::ofSticking($stickOn, $this->today->day(), $this->windows->of($batch->sheet->way)->opensIn(Week::containing($stickOn)), $supply);
         }
         foreach ($one->legs($this->house->defaults()) as $leg) {
@@ -94,7 +94,7 @@ final class MoveBreaks
             $days[$one->batch->code] = $one->dates->stickOn;
         }
 
-        $others = array_filter($this->takes->around($batch->stickOn, $batch->block)[(int) $batch->block->id] ?? [], static fn (array $take) => $take['batch'] !== $batch->code);
+        $others = array_filter($this->takes->around($batch->days->stickOn, $batch->block)[(int) $batch->block->id] ?? [], static fn (array $take) => $take['batch'] !== $batch->code);
 
         return array_values(array_map(static fn (array $take) => $take['stuck'] ? $take : ['on' => $days[$take['batch']] ?? $take['on']] + $take, $others));
     }

@@ -39,40 +39,40 @@ final class MovePlaces
         if ($batch->calledOff || ($isPotted && !$move->isOnlyPots())) {
             throw Refused::because('not_possible', $move->field, sprintf('%s %s.', $batch->code, $batch->calledOff ? 'was called off' : 'is potted already'));
         }
-        $stuckOn = $batch->stuckOn;
+        $stuckOn = $batch->sticking->stuckOn;
         if ($stuckOn !== null && $move->stickOn !== null && ($move->stickOn <=> $stuckOn) !== 0) {
             throw Refused::because('is_stuck', $move->field, sprintf('%s is stuck already; it can only be held longer in its tray.', $batch->code));
         }
         if ($stuckOn !== null && ($move->parts !== [] || $move->trayKind !== null)) {
             throw Refused::because('is_stuck', $move->field, sprintf('%s is stuck already; split it in its book.', $batch->code));
         }
-        $held = $move->heldDays ?? $batch->heldDays;
+        $held = $move->heldDays ?? $batch->days->heldDays;
         $most = $this->house->defaults()->whole(HouseDefault::HeldAtMost);
         if ($held > $most) {
             throw Refused::because('out_of_range', $move->field, sprintf('Held for more than %d days, a rooted plant is spoilt.', $most));
         }
-        $stickOn = $stuckOn ?? $move->stickOn ?? $batch->stickOn;
+        $stickOn = $stuckOn ?? $move->stickOn ?? $batch->days->stickOn;
         $asked = $move->zone === null ? null : $this->zone($move->zone, $move);
         $first = $stuckOn !== null || $move->on !== null ? $batch->zone : $asked ?? $batch->zone;
         $then = $this->then($move, $batch, $asked, $stickOn);
         $kind = $move->trayKind === null ? $batch->trayKind : $this->em->find(TrayKind::class, $move->trayKind) ?? throw Refused::because('unknown', $move->field, 'There is no such kind of tray.');
-        $trays = $kind === $batch->trayKind ? $batch->trays : $batch->sheet->core()->traysFor($batch->planned, $kind->cells)->number;
+        $trays = $kind === $batch->trayKind ? $batch->amount->trays : $batch->sheet->core()->traysFor($batch->amount->planned, $kind->cells)->number;
         if ($move->parts === []) {
             $dates = $this->dates($first, $batch, $stickOn, $held);
             if ($batch->isStuck() && $move->heldDays === null) {
                 $dates = $batch->inItsWeek($dates, $this->house->timetable());
             }
 
-            return [new Placed($move, $batch, $dates, $first, $then, $held, $trays, $batch->planned, $kind, $this->potted($move, $batch, $dates), false, $first !== $batch->zone || $move->zone !== null || $move->then !== null || $move->pots !== null)];
+            return [new Placed($move, $batch, $dates, $first, $then, $held, $trays, $batch->amount->planned, $kind, $this->potted($move, $batch, $dates), false, $first !== $batch->zone || $move->zone !== null || $move->then !== null || $move->pots !== null)];
         }
         if (array_sum(array_column($move->parts, 'trays')) !== $trays) {
             throw Refused::because('not_the_whole', $move->field, sprintf('The parts of %s do not come to its %d trays.', $batch->code, $trays));
         }
         $found = [];
-        $left = $batch->planned;
+        $left = $batch->amount->planned;
         foreach ($move->parts as $i => $part) {
             $zone = $this->zone($part['zone'], $move);
-            $planned = $i === count($move->parts) - 1 ? $left : min($left - 1, intdiv($batch->planned * $part['trays'], $trays));
+            $planned = $i === count($move->parts) - 1 ? $left : min($left - 1, intdiv($batch->amount->planned * $part['trays'], $trays));
             $left -= $planned;
             $found[] = new Placed($move, $batch, $this->dates($zone, $batch, $stickOn, $held), $zone, [], $held, $part['trays'], max(1, $planned), $kind, null, $i > 0, true);
         }
@@ -105,7 +105,7 @@ final class MovePlaces
     private function then(Move $move, Batch $batch, ?Zone $asked, \DateTimeImmutable $stickOn): array
     {
         $then = [];
-        $later = $batch->stickOn->diff($stickOn);
+        $later = $batch->days->stickOn->diff($stickOn);
         foreach ($batch->movesOn as $on) {
             $then[] = ['zone' => $on->zone, 'from' => $batch->isStuck() ? $on->fromDay : $on->fromDay->add($later)];
         }

@@ -6,8 +6,6 @@ namespace WetCradle\Server\Plan;
 
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Calendar\Week;
-use WetCradle\Core\Crops\Material;
-use WetCradle\Core\Crops\Method;
 use WetCradle\Core\Plan\BatchLoad;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Bench\MovesOn;
@@ -85,19 +83,19 @@ final class Moves
                 continue;
             }
             $batch->zone = $one->zone;
-            $batch->heldDays = $one->held;
+            $batch->days->heldDays = $one->held;
             // Held for so many days, it is not bound to a week any more; nor is what is moved before it is stuck.
             if ($one->move->heldDays !== null || $one->move->stickOn !== null) {
-                $batch->potWeek = null;
+                $batch->days->potWeek = null;
             }
-            $batch->trays = $one->trays;
-            $batch->planned = $one->planned;
+            $batch->amount->trays = $one->trays;
+            $batch->amount->planned = $one->planned;
             $batch->trayKind = $one->trayKind;
-            $batch->date($one->dates);
+            $batch->days->reckonedAs($one->dates);
             $this->goesOn($batch, $one->then);
             if (!$batch->isStuck()) {
                 $this->em->flush();
-                $this->rights->mustAllow($batch, $batch->stickOn, $batch->planned, 'stickOn');
+                $this->rights->mustAllow($batch, $batch->days->stickOn, $batch->amount->planned, 'stickOn');
             }
             $this->writing->keep('batch', $batch->code, $before, self::editable($batch));
         }
@@ -122,8 +120,8 @@ final class Moves
     private function splitOff(Placed $part): Batch
     {
         $from = $part->batch;
-        [$method, $material] = [Method::from($from->method), Material::from($from->material)];
-        $batch = $this->newBatches->make($from->sheet, $method, $material, $from->wanted, $from->block, $part->zone, $part->trayKind, $part->trays, $part->planned, $part->dates, $from->needed, $from->confidence);
+        $amount = new Amount($part->trays, $part->planned, $from->amount->needed, $from->amount->confidence);
+        $batch = $this->newBatches->make($from->sheet, $from->method, $from->material, $from->wanted, $from->block, $part->zone, $part->trayKind, $amount, $part->dates);
         foreach ($from->shared as $wanted) {
             $batch->shared->add($wanted);
         }
@@ -145,7 +143,7 @@ final class Moves
         foreach ($placed as $one) {
             $batch = $one->batch;
             $by[$batch->code] = $one;
-            foreach ([$batch->stickOn, $batch->weanOn, $batch->potOn, $one->dates->stickOn, $one->dates->weanOn, $one->dates->potOn] as $day) {
+            foreach ([$batch->days->stickOn, $batch->days->weanOn, $batch->days->potOn, $one->dates->stickOn, $one->dates->weanOn, $one->dates->potOn] as $day) {
                 $touched[Week::containing($day)->ordinal()] = true;
             }
         }
@@ -166,7 +164,7 @@ final class Moves
     /** @return array<string, mixed> */
     private static function editable(Batch $batch): array
     {
-        return ['zone' => $batch->zone->id, 'stickOn' => $batch->stickOn->format('Y-m-d'), 'heldDays' => $batch->heldDays, 'trays' => $batch->trays, 'trayKind' => $batch->trayKind->id,
+        return ['zone' => $batch->zone->id, 'stickOn' => $batch->days->stickOn->format('Y-m-d'), 'heldDays' => $batch->days->heldDays, 'trays' => $batch->amount->trays, 'trayKind' => $batch->trayKind->id,
             'movesOn' => array_map(static fn (MovesOn $on) => ['zone' => $on->zone->id, 'from' => $on->fromDay->format('Y-m-d')], $batch->movesOn->getValues()), 'pots' => $batch->potsZone === null ? null : ['zone' => $batch->potsZone->id, 'spaced' => $batch->potsSpaced]];
     }
 }

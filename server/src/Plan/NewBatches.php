@@ -31,10 +31,7 @@ final class NewBatches
     /**
      * Must run inside a transaction.
      *
-     * @param ?Wanted $wanted     its first order; null for stock of our own
-     * @param int     $planned    cuttings
-     * @param ?int    $needed     good plants that it is for; null where nothing was planned for it
-     * @param ?float  $confidence the chance of enough that its number was reckoned for
+     * @param ?Wanted $wanted its first order; null for stock of our own
      */
     public function make(
         SheetVersion $sheet,
@@ -44,15 +41,12 @@ final class NewBatches
         StockBlock $block,
         Zone $zone,
         TrayKind $trayKind,
-        int $trays,
-        int $planned,
+        Amount $amount,
         PlainDates $dates,
-        ?int $needed = null,
-        ?float $confidence = null,
     ): Batch {
         $code = BatchCode::ofNumber(++$this->house->nursery()->batchesNumbered)->written;
         $by = $this->writing->by();
-        $batch = new Batch($code, $sheet, $method->value, $material->value, $wanted, $block, $zone, $trayKind, $trays, $planned, $needed, $confidence, $dates, $by, $this->today->now());
+        $batch = new Batch($code, $sheet, $method, $material, $wanted, $block, $zone, $trayKind, $amount, $dates, $by, $this->today->now());
         $this->em->persist($batch);
 
         return $batch;

@@ -46,7 +46,7 @@ final class Redating
     private function anew(?Way $way, ?Zone $zone): int
     {
         $living = $this->living($way, $zone);
-        $before = array_map(static fn (Batch $batch) => [$batch->weanOn, $batch->readyOn], $living);
+        $before = array_map(static fn (Batch $batch) => [$batch->days->weanOn, $batch->days->readyOn], $living);
         $lots = $this->lots($living);
         if ($lots !== []) {
             $this->pottings->dateLots($lots);
@@ -54,20 +54,20 @@ final class Redating
         $this->em->flush();
         foreach ($living as $batch) {
             if ($batch->leftBenchOn === null) {
-                self::orLeave(fn () => $batch->date($batch->datesFrom($batch->stuckOn ?? $batch->stickOn, $this->house->timetable())));
+                self::orLeave(fn () => $batch->days->reckonedAs($batch->datesFrom($batch->begins(), $this->house->timetable())));
             }
         }
         // Their potting is known; only how they grow on is still a forecast.
         $this->pottings->readyWithTheirLots(array_values(array_filter($living, $this->everGrowsOn(...))));
         $this->em->flush();
 
-        return count(array_filter($living, static fn (Batch $batch, int $i) => ($before[$i] <=> [$batch->weanOn, $batch->readyOn]) !== 0, ARRAY_FILTER_USE_BOTH));
+        return count(array_filter($living, static fn (Batch $batch, int $i) => ($before[$i] <=> [$batch->days->weanOn, $batch->days->readyOn]) !== 0, ARRAY_FILTER_USE_BOTH));
     }
 
     private function everGrowsOn(Batch $batch): bool
     {
         try {
-            $batch->readyWhenPotted($batch->leftBenchOn ?? $batch->potOn, $this->house->timetable());
+            $batch->readyWhenPotted($batch->leftBenchOn ?? $batch->days->potOn, $this->house->timetable());
         } catch (Refused) {
             return false;
         }

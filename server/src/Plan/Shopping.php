@@ -29,7 +29,7 @@ final class Shopping
             $pots[$pot->name] = $pot->millilitres;
         }
         $this->em->createQuery('SELECT s, y FROM '.SheetVersion::class.' s JOIN s.way y')->getResult();
-        $batches = $this->em->createQuery('SELECT b, t, w, p FROM '.Batch::class.' b JOIN b.trayKind t LEFT JOIN b.wanted w LEFT JOIN w.pot p WHERE b.calledOff = false AND b.leftBenchOn IS NULL ORDER BY b.stickOn, b.id')->getResult();
+        $batches = $this->em->createQuery('SELECT b, t, w, p FROM '.Batch::class.' b JOIN b.trayKind t LEFT JOIN b.wanted w LEFT JOIN w.pot p WHERE b.calledOff = false AND b.leftBenchOn IS NULL ORDER BY b.days.stickOn, b.id')->getResult();
         $needs = array_map(fn (Batch $b) => $this->needs($b, $pots), array_values($batches));
 
         return array_map(static fn (array $item) => [
@@ -60,18 +60,18 @@ final class Shopping
         $sheet = $batch->sheet->core();
         $pot = $batch->wanted?->pot->name ?? $sheet->potting->pot;
         $states = $batch->standing->states ?? [];
-        $waiting = $batch->isStuck() ? ($states['to_stick'] ?? 0) + ($states['stuck'] ?? 0) : $batch->planned;
+        $waiting = $batch->isStuck() ? ($states['to_stick'] ?? 0) + ($states['stuck'] ?? 0) : $batch->amount->planned;
 
         return new BatchNeeds(
-            $batch->stickOn,
-            $batch->isStuck() ? 0 : $batch->trays,
+            $batch->days->stickOn,
+            $batch->isStuck() ? 0 : $batch->amount->trays,
             $batch->trayKind->name,
             $batch->trayKind->cells,
             $batch->trayKind->cellMl,
             $this->mixes->recipe($sheet->mix)->words(),
-            $batch->planned,
+            $batch->amount->planned,
             $sheet->hormone->words(),
-            $batch->potOn,
+            $batch->days->potOn,
             ($states['rooted'] ?? 0) + BatchLoad::expected($waiting, $this->history->rateOf($batch->sheet->way)->rate),
             $pot,
             $pots[$pot] ?? 0,

@@ -96,8 +96,8 @@ final class Versions
         if ($batch->leftBenchOn !== null) {
             return;
         }
-        $batch->heldDays = $one->heldDays;
-        $batch->potWeek = $one->potWeek;
+        $batch->days->heldDays = $one->heldDays;
+        $batch->days->potWeek = $one->potWeek;
         $zones = $this->em->getRepository(Zone::class);
         $batch->movesOn->clear();
         $this->em->flush();
@@ -109,8 +109,8 @@ final class Versions
         }
         if (!$batch->isStuck()) {
             $batch->calledOff = false;
-            $batch->trays = $one->trays;
-            $batch->planned = $one->cuttings;
+            $batch->amount->trays = $one->trays;
+            $batch->amount->planned = $one->cuttings;
             $batch->zone = $zones->findOneBy(['name' => $one->zone]) ?? $batch->zone;
             $batch->trayKind = $one->trayKind === null ? $batch->trayKind : $this->em->getRepository(TrayKind::class)->findOneBy(['name' => $one->trayKind]) ?? $batch->trayKind;
             $batch->block = $this->em->getRepository(StockBlock::class)->findOneBy(['code' => $one->block]) ?? $batch->block;
@@ -119,7 +119,7 @@ final class Versions
             $batch->shared->clear();
             array_map($batch->shared->add(...), $orders);
         }
-        $batch->date($batch->datesFrom($batch->stuckOn ?? new \DateTimeImmutable($one->stickOn), $this->house->timetable()));
+        $batch->days->reckonedAs($batch->datesFrom($batch->sticking->stuckOn ?? new \DateTimeImmutable($one->stickOn), $this->house->timetable()));
     }
 
     private function version(int $id): PlanVersion
@@ -136,7 +136,7 @@ final class Versions
      */
     private function now(array $also = []): array
     {
-        $query = $this->em->createQuery('SELECT b, c, k, z, w, t, m FROM '.Batch::class.' b JOIN b.crop c JOIN b.block k JOIN b.zone z JOIN b.trayKind t LEFT JOIN b.movesOn m LEFT JOIN b.wanted w WHERE b.calledOff = false AND (b.leftBenchOn IS NULL OR b.code IN (:codes)) ORDER BY b.stickOn, b.id')
+        $query = $this->em->createQuery('SELECT b, c, k, z, w, t, m FROM '.Batch::class.' b JOIN b.crop c JOIN b.block k JOIN b.zone z JOIN b.trayKind t LEFT JOIN b.movesOn m LEFT JOIN b.wanted w WHERE b.calledOff = false AND (b.leftBenchOn IS NULL OR b.code IN (:codes)) ORDER BY b.days.stickOn, b.id')
             ->setParameter('codes', $also);
 
         return array_values(array_map(self::of(...), $query->getResult()));
@@ -157,9 +157,9 @@ final class Versions
         $orders = array_map(static fn (Wanted $w) => (int) $w->id, $batch->shared->toArray());
         sort($orders);
 
-        return PlannedBatch::of(['code' => $batch->code, 'crop' => $batch->crop->name, 'orders' => [...$batch->wanted === null ? [] : [(int) $batch->wanted->id], ...$orders], 'block' => $batch->block->code, 'zone' => $batch->zone->name, 'trays' => $batch->trays, 'cuttings' => $batch->planned,
-            'stickOn' => $batch->stickOn->format('Y-m-d'), 'heldDays' => $batch->heldDays, 'readyOn' => $batch->readyOn->format('Y-m-d'), 'stuck' => $batch->isStuck(),
+        return PlannedBatch::of(['code' => $batch->code, 'crop' => $batch->crop->name, 'orders' => [...$batch->wanted === null ? [] : [(int) $batch->wanted->id], ...$orders], 'block' => $batch->block->code, 'zone' => $batch->zone->name, 'trays' => $batch->amount->trays, 'cuttings' => $batch->amount->planned,
+            'stickOn' => $batch->days->stickOn->format('Y-m-d'), 'heldDays' => $batch->days->heldDays, 'readyOn' => $batch->days->readyOn->format('Y-m-d'), 'stuck' => $batch->isStuck(),
             'trayKind' => $batch->trayKind->name, 'movesOn' => array_map(static fn (MovesOn $on) => ['zone' => $on->zone->name, 'from' => $on->fromDay->format('Y-m-d')], $batch->movesOn->getValues()),
-            'pots' => $batch->potsZone === null ? null : ['zone' => $batch->potsZone->name, 'spaced' => $batch->potsSpaced], 'potWeek' => $batch->potWeek]);
+            'pots' => $batch->potsZone === null ? null : ['zone' => $batch->potsZone->name, 'spaced' => $batch->potsSpaced], 'potWeek' => $batch->days->potWeek]);
     }
 }

@@ -56,7 +56,7 @@ final class Board
             $at = $now->until($week);
             if ($at < self::WEEKS) {
                 $taken[$at] += $job->hours;
-                $cards[] = ['code' => $code, 'week' => $week->written(), 'given' => $batch->potWeek, 'plants' => $job->plants, 'hours' => $job->hours, 'isDue' => $isDue, 'tag' => $tags[$code], 'costs' => $job->costs($week)];
+                $cards[] = ['code' => $code, 'week' => $week->written(), 'given' => $batch->days->potWeek, 'plants' => $job->plants, 'hours' => $job->hours, 'isDue' => $isDue, 'tag' => $tags[$code], 'costs' => $job->costs($week)];
             }
         }
 
@@ -129,11 +129,11 @@ final class Board
                 ['job' => $job, 'isDue' => $isDue] = self::jobOf($batch, $jobs);
                 $this->weeks->mustBeAble($job, $isDue, $week, $field, $this->house->nursery()->telling());
             }
-            $weeks[] = $batch->potWeek;
-            $was = ['potWeek' => $batch->potWeek];
-            $batch->potWeek = $week?->written();
-            $batch->date($batch->datesFrom($batch->stuckOn ?? $batch->stickOn, $this->house->timetable()));
-            $this->writing->keep('batch', $batch->code, $was, ['potWeek' => $batch->potWeek]);
+            $weeks[] = $batch->days->potWeek;
+            $was = ['potWeek' => $batch->days->potWeek];
+            $batch->days->potWeek = $week?->written();
+            $batch->days->reckonedAs($batch->datesFrom($batch->begins(), $this->house->timetable()));
+            $this->writing->keep('batch', $batch->code, $was, ['potWeek' => $batch->days->potWeek]);
         }
         $this->em->flush();
 
@@ -170,7 +170,7 @@ final class Board
         $found = [];
         foreach ($by as $code => $lines) {
             $batch = $lines[0]->batch;
-            $job = $this->weeks->job(array_map(static fn (Waits $w) => $w->awaiting, $lines), $batch->potOn, $batch->givenWeek());
+            $job = $this->weeks->job(array_map(static fn (Waits $w) => $w->awaiting, $lines), $batch->days->potOn, $batch->days->givenWeek());
             if ($job !== null) {
                 $found[(string) $code] = $job + ['batch' => $batch];
             }
@@ -181,7 +181,7 @@ final class Board
 
     private function weekOf(Batch $batch, bool $isDue): Week
     {
-        return $this->weeks->weekOf($batch->givenWeek(), $isDue, $batch->potOn);
+        return $this->weeks->weekOf($batch->days->givenWeek(), $isDue, $batch->days->potOn);
     }
 
     /** @return list<array{week: string, crew: float, other: float, free: float}> hours that other work leaves for potting; of the running week, in the days that are left of it */
@@ -204,7 +204,7 @@ final class Board
         return [
             'line' => $one->number(), 'plants' => $one->awaiting->plants, 'stuck' => $one->stuck, 'rooted' => $one->rooted, 'pot' => $one->pot->name, 'mix' => $one->batch->sheet->core()->potting->mix, 'hours' => $one->awaiting->job->hours,
             'school' => $one->batch->sheet->core()->potting->trigger, 'isDue' => $one->awaiting->trigger->isDue, 'since' => $one->awaiting->trigger->since?->format('Y-m-d'), 'why' => $one->awaiting->trigger->words,
-            'risk' => $one->awaiting->run?->risk, 'riskWords' => $one->awaiting->run?->words, 'due' => $one->awaiting->job->due?->written(), 'for' => $one->awaiting->job->for, 'lastGood' => $one->awaiting->job->lastGood()->format('Y-m-d'), 'potOn' => $one->batch->potOn->format('Y-m-d'),
+            'risk' => $one->awaiting->run?->risk, 'riskWords' => $one->awaiting->run?->words, 'due' => $one->awaiting->job->due?->written(), 'for' => $one->awaiting->job->for, 'lastGood' => $one->awaiting->job->lastGood()->format('Y-m-d'), 'potOn' => $one->batch->days->potOn->format('Y-m-d'),
         ];
     }
 }

@@ -54,7 +54,7 @@ final class LotViews
             'hardy' => $this->sheetOf($lot)->hardy,
             'winter' => $this->sheetOf($lot)->winter,
             'spaced' => $lot->batches()[0]->potsSpaced,
-            'lines' => array_values(array_map(static fn (Line $l) => ['id' => (int) $l->id, 'batch' => $l->batch->code, 'line' => $l->number, 'stuckOn' => $l->batch->stuckOn?->format('Y-m-d'), 'block' => $l->batch->block->code,
+            'lines' => array_values(array_map(static fn (Line $l) => ['id' => (int) $l->id, 'batch' => $l->batch->code, 'line' => $l->number, 'stuckOn' => $l->batch->sticking->stuckOn?->format('Y-m-d'), 'block' => $l->batch->block->code,
                 'potted' => $standing[(int) $l->id]['potted'] ?? 0, 'grown' => $standing[(int) $l->id]['grown'] ?? 0, 'sold' => $standing[(int) $l->id]['sold'] ?? 0], $lot->lines->getValues())),
             'steps' => $this->steps($lot, $done),
             'more' => array_values(array_map(static fn (LotStep $s) => $s->toArray(), array_filter($done, static fn (LotStep $s) => $s->kind === 'feed'))),

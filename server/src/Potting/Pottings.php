@@ -99,10 +99,10 @@ final class Pottings
         $last = $this->em->getConnection()->executeQuery("SELECT l.batch_id, max(p.ready_on) FROM line l JOIN pot_lot p ON p.id = l.lot_id AND p.from_lot_id IS NOT NULL
             JOIN standing s ON s.line_id = l.id AND s.state = 'potted' AND s.count > 0 WHERE l.batch_id IN (?) GROUP BY l.batch_id", [array_values(array_map(static fn (Batch $b) => $b->id, $left))], [ArrayParameterType::INTEGER])->fetchAllKeyValue();
         foreach ($left as $batch) {
-            $batch->growsOnFrom($batch->leftBenchOn ?? $batch->potOn, $this->house->timetable());
+            $batch->growsOnFrom($batch->leftBenchOn ?? $batch->days->potOn, $this->house->timetable());
             $ready = $last[(int) $batch->id] ?? null;
-            if (is_string($ready) && $ready > $batch->readyOn->format('Y-m-d')) {
-                $batch->readyOn = $batch->readyFrom = $batch->readyBy = new \DateTimeImmutable($ready);
+            if (is_string($ready) && $ready > $batch->days->readyOn->format('Y-m-d')) {
+                $batch->days->readyOn = $batch->days->readyFrom = $batch->days->readyBy = new \DateTimeImmutable($ready);
             }
         }
     }

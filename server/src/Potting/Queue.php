@@ -104,8 +104,8 @@ final class Queue
             $standing['rooted'],
             $looks,
             $counted,
-            $batch->potOn,
-            $batch->heldDays,
+            $batch->days->potOn,
+            $batch->days->heldDays,
             $batch->sheet->core()->potting->trigger,
             $this->history->rateOf($batch->sheet->way)->rate,
             fn () => $this->curves->curve($batch)->rootedAt($this->curves->tau($batch, $today)),
@@ -120,8 +120,8 @@ final class Queue
     {
         $pot = $this->pottings->potOf($batch);
         $order = $this->nearest($batch);
-        $plants = (int) round($batch->planned * $this->history->rateOf($batch->sheet->way)->rate);
-        $awaiting = Awaiting::planned($batch->code, $plants, $batch->potOn, $batch->heldDays, $this->hours($pot), $this->growingOn($batch), $order?->ready(), $order?->customer?->name, $this->today->day(), $this->house->defaults());
+        $plants = (int) round($batch->amount->planned * $this->history->rateOf($batch->sheet->way)->rate);
+        $awaiting = Awaiting::planned($batch->code, $plants, $batch->days->potOn, $batch->days->heldDays, $this->hours($pot), $this->growingOn($batch), $order?->ready(), $order?->customer?->name, $this->today->day(), $this->house->defaults());
 
         return new Waits($batch, null, 0, 0, $awaiting, $pot);
     }
@@ -151,7 +151,7 @@ final class Queue
     private function batches(Week $last): array
     {
         return $this->em->createQuery('SELECT b, s, w, y, c, l, o, st, z, t FROM '.Batch::class.' b JOIN b.sheet s JOIN s.way y JOIN b.crop c JOIN b.zone z JOIN b.trayKind t LEFT JOIN b.wanted w LEFT JOIN w.pot o LEFT JOIN b.lines l LEFT JOIN b.standing st
-            WHERE b.calledOff = false AND b.leftBenchOn IS NULL AND (b.stuckOn IS NOT NULL OR b.potOn <= :last) ORDER BY b.code')->setParameter('last', $last->sunday()->format('Y-m-d'))->getResult();
+            WHERE b.calledOff = false AND b.leftBenchOn IS NULL AND (b.sticking.stuckOn IS NOT NULL OR b.days.potOn <= :last) ORDER BY b.code')->setParameter('last', $last->sunday()->format('Y-m-d'))->getResult();
     }
 
     /** @return array<int, list<Looked>> by line, in order */

@@ -35,7 +35,7 @@ final class Curves
     public function tau(Batch $batch, \DateTimeImmutable $until): float
     {
         $tau = 0.0;
-        for ($day = $batch->stuckOn ?? $batch->stickOn; $day < $until; $day = $day->modify('+1 day')) {
+        for ($day = $batch->begins(); $day < $until; $day = $day->modify('+1 day')) {
             $tau += $this->progress($batch, $day);
         }
 
@@ -53,13 +53,13 @@ final class Curves
     /** @return array<string, mixed> */
     public function view(Batch $batch): array
     {
-        $stuckOn = $batch->stuckOn ?? throw new \LogicException('Only what is stuck has a curve.');
+        $stuckOn = $batch->sticking->stuckOn ?? throw new \LogicException('Only what is stuck has a curve.');
         $curve = $this->curve($batch);
         $today = $this->today->day();
         [$low, $high] = $curve->d50Range();
         $ready = $curve->readyTau($batch->sheet->core()->potting->readyShare);
         $scale = $ready / $curve->d50();
-        $last = max($today->modify(sprintf('+%d days', self::AHEAD)), $batch->potBy);
+        $last = max($today->modify(sprintf('+%d days', self::AHEAD)), $batch->days->potBy);
         $points = $dates = [];
         $wanted = ['readyFrom' => $low * $scale, 'readyOn' => $ready, 'readyBy' => $high * $scale];
         $tau = 0.0;

@@ -112,7 +112,7 @@ final class RoundController
                 $this->cull($line, $at, $seen, $culled);
             }
             if ($tally !== null) {
-                $this->acts->check($line, max($line->batch->stuckOn ?? $at, min($this->today->day(), $at->setTime(0, 0))), $tally, $note);
+                $this->acts->check($line, max($line->batch->sticking->stuckOn ?? $at, min($this->today->day(), $at->setTime(0, 0))), $tally, $note);
             }
             $look = new RoundLook($key, $line, $seen, $share, $culled, $note, $photo === null ? null : $this->photos->keep($key, $photo), $at, $this->today->now(), $this->writing->by());
             $this->em->persist($look);
@@ -145,7 +145,7 @@ final class RoundController
         foreach ($from as $state) {
             $some = min($culled, $standing[$state->value] ?? 0);
             if ($some > 0) {
-                $this->acts->lose($line, max($line->batch->stuckOn ?? $at, min($this->today->day(), $at->setTime(0, 0))), $state, Losses::of([$cause => $some]));
+                $this->acts->lose($line, max($line->batch->sticking->stuckOn ?? $at, min($this->today->day(), $at->setTime(0, 0))), $state, Losses::of([$cause => $some]));
                 $culled -= $some;
             }
         }

@@ -8,8 +8,6 @@ use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Book\Losses;
 use WetCradle\Core\Book\State;
 use WetCradle\Core\Calendar\Week;
-use WetCradle\Core\Crops\Material;
-use WetCradle\Core\Crops\Method;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\Numbers\Whole;
 use WetCradle\Core\Plan\PlaceRent;
@@ -119,7 +117,7 @@ final class Waiting
                 $this->acts->lose($line, $day, State::Stuck, Losses::of(['unrooted' => $view['unrooted']]));
                 break;
             case 'dip':
-                $this->acts->changeMethod($line, $day, State::Stuck, $view['unrooted'], Method::from($batch->method), Material::from($batch->material));
+                $this->acts->changeMethod($line, $day, State::Stuck, $view['unrooted'], $batch->method, $batch->material);
                 break;
             case 'cooler':
                 if (!in_array($zone, array_column($option['zones'], 'id'), true)) {
@@ -137,13 +135,13 @@ final class Waiting
     /** The day until which it is left: when the wait is over, or when it has been held for as long as it can be. */
     private function waitsUntil(Batch $batch, int $weeks): \DateTimeImmutable
     {
-        return min($this->today->day()->modify(sprintf('+%d weeks', max(1, $weeks))), $batch->potOn->modify(sprintf('+%d days', $this->house->defaults()->whole(HouseDefault::HeldAtMost) - $batch->heldDays)));
+        return min($this->today->day()->modify(sprintf('+%d weeks', max(1, $weeks))), $batch->days->potOn->modify(sprintf('+%d days', $this->house->defaults()->whole(HouseDefault::HeldAtMost) - $batch->days->heldDays)));
     }
 
     /** Days that it is held so that it stands until then. */
     private function heldFor(Batch $batch, \DateTimeImmutable $until): int
     {
-        return max($batch->heldDays, min($this->house->defaults()->whole(HouseDefault::HeldAtMost), $batch->heldDays + (int) $batch->potOn->diff($until)->format('%r%a')));
+        return max($batch->days->heldDays, min($this->house->defaults()->whole(HouseDefault::HeldAtMost), $batch->days->heldDays + (int) $batch->days->potOn->diff($until)->format('%r%a')));
     }
 
     private function rent(Batch $batch, int $unrooted): PlaceRent
@@ -165,7 +163,7 @@ final class Waiting
         $batch = $this->batches->byCode($queuing->batch(), 'batch');
         $worth = PlantWorth::of(null, $batch->crop->linerPrice, $batch->sheet->core()->costEach, $this->house->defaults());
 
-        return ($batch->isStuck() ? $batch->standing->stuck ?? 0 : $batch->planned) * $this->history->rateOf($batch->sheet->way)->rate * $worth->value;
+        return ($batch->isStuck() ? $batch->standing->stuck ?? 0 : $batch->amount->planned) * $this->history->rateOf($batch->sheet->way)->rate * $worth->value;
     }
 
     private function rentWords(PlaceRent $rent): string

@@ -60,7 +60,7 @@ final class Rights
             return;
         }
         $licence = $this->covering($batch->crop, $stickOn) ?? throw Refused::because('no_licence', $field, (string) $this->against($batch->crop, $stickOn));
-        $licence->core()->mustAllow($licence->counts === 'sale' ? $batch->needed ?? $cuttings : $cuttings, $this->used($licence), $this->planned($licence, $batch->code), $field);
+        $licence->core()->mustAllow($licence->counts === 'sale' ? $batch->amount->needed ?? $cuttings : $cuttings, $this->used($licence), $this->planned($licence, $batch->code), $field);
     }
 
     /**

@@ -43,7 +43,7 @@ final class TakeController
         } else {
             $in = Fields::of($request->query->all());
             $day = $in->has('day') ? $in->day('day') : $this->today->day();
-            $batches = $this->em->getRepository(Batch::class)->findBy(['stickOn' => $day, 'stuckOn' => null, 'calledOff' => false]);
+            $batches = $this->em->getRepository(Batch::class)->findBy(['days.stickOn' => $day, 'sticking.stuckOn' => null, 'calledOff' => false]);
         }
 
         return new JsonResponse($this->sheets->of(array_values($batches)));

@@ -56,7 +56,7 @@ final class TakeSheets
     public function running(): array
     {
         $found = [];
-        foreach ($this->em->createQuery('SELECT c, b FROM '.Collection::class.' c JOIN c.batch b WHERE b.stuckOn IS NULL AND b.calledOff = false')->getResult() as $collection) {
+        foreach ($this->em->createQuery('SELECT c, b FROM '.Collection::class.' c JOIN c.batch b WHERE b.sticking.stuckOn IS NULL AND b.calledOff = false')->getResult() as $collection) {
             $found[$collection->batch->code] = $collection->toArray($this->today->now(), $this->house->defaults());
         }
 
@@ -80,23 +80,23 @@ final class TakeSheets
             'block' => $block->code,
             'place' => $block->place,
             'population' => $block->population,
-            'stickOn' => $batch->stickOn->format('Y-m-d'),
-            'cuttings' => $batch->planned,
-            'shoots' => $perShoot > 0 ? (int) ceil($batch->planned / $perShoot) : 0,
+            'stickOn' => $batch->days->stickOn->format('Y-m-d'),
+            'cuttings' => $batch->amount->planned,
+            'shoots' => $perShoot > 0 ? (int) ceil($batch->amount->planned / $perShoot) : 0,
             'perShoot' => $perShoot,
             'rows' => $spread['rows'] ?? [],
             'parents' => $spread['parents'] ?? 0,
             'short' => $spread['short'] ?? null,
             'problem' => $problem,
-            'against' => $this->fit->against($block, $way, $batch->stickOn, $batch->code),
+            'against' => $this->fit->against($block, $way, $batch->days->stickOn, $batch->code),
             'lengthCm' => $way->cut->lengthCm->pair(),
             'timeOfDay' => $way->timeOfDay,
             'sign' => $way->windows[0]->sign->words(),
-            'carry' => TakeSheet::carry($way, $batch->planned, $this->house->defaults()),
+            'carry' => TakeSheet::carry($way, $batch->amount->planned, $this->house->defaults()),
             'apart' => TakeSheet::keepApart($way, $this->rights->isProtected($batch->crop), $block->minParents > 1),
             'holds' => $way->hold->ways(),
             'stickBy' => array_map(function (string $how) use ($way, $batch): array {
-                $clock = HoldClock::of($way->hold, $how, $batch->stickOn->setTime(0, $this->house->defaults()->whole(HouseDefault::CutFrom)), $this->house->defaults());
+                $clock = HoldClock::of($way->hold, $how, $batch->days->stickOn->setTime(0, $this->house->defaults()->whole(HouseDefault::CutFrom)), $this->house->defaults());
 
                 return ['how' => $how, 'words' => $clock->words($clock->start)];
             }, $way->hold->ways()),
@@ -114,9 +114,9 @@ final class TakeSheets
         if ($perShoot === 0) {
             return [null, sprintf('By their length and nodes the shoots of %s make no cutting this way.', $block->code)];
         }
-        $offer = $this->takes->offer($block, $way, $batch->stickOn, $batch->planned, $batch->code);
+        $offer = $this->takes->offer($block, $way, $batch->days->stickOn, $batch->amount->planned, $batch->code);
         try {
-            return [TakeSheet::spread((int) ceil($batch->planned / $perShoot), self::rows($block), intdiv($offer->perPlant(), $perShoot), $block->minParents), null];
+            return [TakeSheet::spread((int) ceil($batch->amount->planned / $perShoot), self::rows($block), intdiv($offer->perPlant(), $perShoot), $block->minParents), null];
         } catch (Refused $refused) {
             return [null, $refused->getMessage()];
         }

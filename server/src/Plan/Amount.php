@@ -1,0 +1,30 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Plan;
+
+use Doctrine\DBAL\Types\Types;
+use Doctrine\ORM\Mapping as ORM;
+
+/** How many a batch is of, and what that number was reckoned from. */
+#[ORM\Embeddable]
+class Amount
+{
+    /** What the plan rested on when it was made, in words. */
+    #[ORM\Column(nullable: true)]
+    public ?string $restedOn = null;
+
+    /**
+     * @param int    $planned    cuttings
+     * @param ?int   $needed     good plants that it is for; null where nothing was planned for it
+     * @param ?float $confidence the chance of enough, 0 to 1, that its number was reckoned for
+     */
+    public function __construct(
+        #[ORM\Column] public int $trays,
+        #[ORM\Column] public int $planned,
+        #[ORM\Column(nullable: true)] public ?int $needed = null,
+        #[ORM\Column(type: Types::FLOAT, nullable: true)] public ?float $confidence = null,
+    ) {
+    }
+}
