@@ -61,7 +61,7 @@ final class ZoneController
             $before = self::editable($zone);
             $warmth = self::warmth($zone);
             $this->writing->mustBeVersion($in->count('version', 1), $zone->version, $this->say($zone));
-            $this->read($in, $zone, false);
+            $this->writing->change($zone, fn (Zone $asked) => $this->read($in, $asked, false));
             if (array_diff_assoc(self::warmth($zone), $warmth) !== []) {
                 $this->redating->becauseAZoneChanged($zone);
             }
@@ -136,7 +136,7 @@ final class ZoneController
     {
         $name = $in->text('name', 60);
         $other = $this->em->getRepository(Zone::class)->findOneBy(['name' => $name]);
-        if ($other !== null && $other !== $zone) {
+        if ($other !== null && $other->id !== $zone->id) {
             throw Refused::because('taken', 'name', sprintf('There is a zone called %s already.', $name));
         }
         $heat = Range::of($in->number('heatLow', -20, 40), $in->number('heatHigh', -20, 40), 'heatLow');
@@ -172,7 +172,7 @@ final class ZoneController
     /** Where it stands: a new one below what its house already holds, unless it is said. */
     private function lay(Fields $in, Zone $zone, bool $isNew): void
     {
-        $others = array_filter($this->em->getRepository(Zone::class)->findBy(['house' => $zone->house]), static fn (Zone $z) => $z !== $zone);
+        $others = array_filter($this->em->getRepository(Zone::class)->findBy(['house' => $zone->house]), static fn (Zone $z) => $z->id !== $zone->id);
         if ($in->has('x') || $in->has('y')) {
             [$zone->x, $zone->y] = [$in->number('x', 0, 1000), $in->number('y', 0, 1000)];
         } elseif ($isNew) {

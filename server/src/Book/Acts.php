@@ -25,10 +25,13 @@ use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Amount;
 use WetCradle\Server\Plan\Batch;
+use WetCradle\Server\Plan\Intended;
 use WetCradle\Server\Plan\NewBatches;
+use WetCradle\Server\Plan\Sticking;
 use WetCradle\Server\Potting\PottedAs;
 use WetCradle\Server\Potting\Pottings;
 use WetCradle\Server\Rooting\RootCheck;
+use WetCradle\Server\Stock\Claim;
 use WetCradle\Server\Stock\Fit;
 use WetCradle\Server\Stock\Rights;
 
@@ -49,11 +52,12 @@ final class Acts
     }
 
     /**
-     * @param list<int> $people  ids of the accounts that stuck it
-     * @param ?string   $despite why it is stuck although its block is not fit
+     * @param Sticking  $as     how; with a day
+     * @param list<int> $people ids of the accounts that stuck it
      */
-    public function stick(Batch $batch, \DateTimeImmutable $day, int $stuck, int $tooPoor, int $trays, array $people, ?string $despite): void
+    public function stick(Batch $batch, Sticking $as, int $stuck, int $tooPoor, int $trays, array $people): void
     {
+        $day = $as->stuckOn ?? throw new \LogicException('What is stuck is stuck on a day.');
         if ($batch->isStuck()) {
             throw Refused::because('is_stuck', 'stuck', sprintf('%s was stuck on %s already.', $batch->code, $batch->sticking->stuckOn?->format('j F Y')));
         }
@@ -67,22 +71,22 @@ final class Acts
             throw Refused::because('does_not_fit', 'stuck', sprintf('%d do not fit into %d × %s; they hold %d. %d trays would do.', $stuck, $trays, $batch->trayKind->name, $each * $holds->hold(), Trays::toHold((int) ceil($stuck / $each), $holds->cells)->number));
         }
         $against = $this->fit->against($batch->block, $batch->sheet->core(), $day, $batch->code);
-        if ($against !== [] && $despite === null) {
+        if ($against !== [] && $as->despite === null) {
             throw Refused::because('not_fit', 'despite', sprintf('Block %s is not fit to take from. %s To stick it all the same, say why.', $batch->block->code, implode(' ', array_column($against, 'words'))));
         }
-        $batch->sticking->despite = $against === [] ? null : $despite;
-        $this->rights->mustAllow($batch, $day, $stuck, 'stuck');
+        $dates = $batch->datesFrom($day, $this->house->timetable());
+        $this->rights->mustAllow([new Claim($batch->code, $batch->crop, $day, $dates->readyOn, $stuck, $batch->amount->needed ?? $stuck, 'stuck')]);
+        $hands = array_map(fn (int $id) => $this->em->find(Account::class, $id) ?? throw Refused::because('unknown', 'people', sprintf('There is nobody with the number %d.', $id)), array_unique($people));
         $batch->people->clear();
-        foreach (array_unique($people) as $id) {
-            $batch->people->add($this->em->find(Account::class, $id) ?? throw Refused::because('unknown', 'people', sprintf('There is nobody with the number %d.', $id)));
-        }
-        $batch->sticking->asPlanned = $batch->plan();
+        array_map($batch->people->add(...), $hands);
+        $as->despite = $against === [] ? null : $as->despite;
+        $as->asPlanned = $batch->plan();
+        $batch->sticking = $as;
         $batch->amount->trays = $trays;
-        $batch->sticking->stuckOn = $day;
-        $batch->days->reckonedAs($batch->datesFrom($day, $this->house->timetable()));
+        $batch->days->reckonedAs($dates);
         $line = $batch->lines->first() ?: new Line($batch, 1, $day);
         $this->em->persist($line);
-        $says = sprintf('Stuck %d in %d × %s', $stuck, $trays, $batch->trayKind->name).($tooPoor > 0 ? sprintf(', %d thrown as too poor', $tooPoor) : '').($batch->sticking->despite === null ? '' : sprintf('; although %s was not fit: %s', $batch->block->code, $batch->sticking->despite));
+        $says = sprintf('Stuck %d in %d × %s', $stuck, $trays, $batch->trayKind->name).($tooPoor > 0 ? sprintf(', %d thrown as too poor', $tooPoor) : '').($as->despite === null ? '' : sprintf('; although %s was not fit: %s', $batch->block->code, $as->despite));
         $this->enter($batch, ActKind::Stick, $day, $says, [$line], static fn (CountBook $book) => $book->stick((int) $line->id, $stuck, $tooPoor));
     }
 
@@ -207,10 +211,8 @@ final class Acts
         $sheet = $this->sheetFor($old, $method, $material);
         $dates = Batch::datesIn($old->zone, $sheet->core(), $day, $this->house->timetable());
         $trays = Trays::toHold($count, $old->trayKind->cells)->number;
-        $new = $this->newBatches->make($sheet, $method, $material, $old->wanted, $old->block, $old->zone, $old->trayKind, new Amount($trays, $count), $dates);
-        $new->sticking->stuckOn = $day;
-        $new->sticking->mix = $old->sticking->mix;
-        $new->sticking->hormone = $old->sticking->hormone;
+        $new = $this->newBatches->make(new Intended($sheet, $method, $material, $old->block, $old->zone, $old->trayKind, new Amount($trays, $count), $dates), $old->wanted);
+        $new->sticking = new Sticking($day, $old->sticking->mix, $old->sticking->hormone);
         $newLine = new Line($new, 1, $day, sprintf('from %s', $old->code));
         $this->em->persist($newLine);
 

@@ -18,6 +18,7 @@ use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Find;
 use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Plan\Batches;
+use WetCradle\Server\Plan\Sticking;
 use WetCradle\Server\Plan\BatchViews;
 use WetCradle\Server\Potting\PotLot;
 use WetCradle\Server\Potting\PottedAs;
@@ -48,13 +49,13 @@ final class ActsController
             $stuck = $in->count('stuck', 1, 1_000_000);
             $tooPoor = $in->countOr('tooPoor', 0, 0, 1_000_000);
             $trays = $in->count('trays', 1, 20_000);
-            $batch->sticking->trayNumbers = $in->textOr('trayNumbers', null, 300);
-            $batch->sticking->mix = $in->text('mix', 200);
-            $batch->sticking->hormone = $in->textOr('hormone', null, 200);
+            $trayNumbers = $in->textOr('trayNumbers', null, 300);
+            $mix = $in->text('mix', 200);
+            $hormone = $in->textOr('hormone', null, 200);
             $people = array_map(static fn (string $id) => ctype_digit($id) ? (int) $id : 0, array_map('strval', $in->texts('people')));
             $despite = $in->textOr('despite', null, 300);
             $in->done();
-            $this->acts->stick($batch, $day, $stuck, $tooPoor, $trays, $people, $despite);
+            $this->acts->stick($batch, new Sticking($day, $mix, $hormone, $trayNumbers, $despite), $stuck, $tooPoor, $trays, $people);
         });
     }
 

@@ -65,9 +65,9 @@ final class CropController
         $this->writing->once(function () use ($crop, $in): void {
             $before = ['linerPrice' => $crop->linerPrice, 'linerWeeks' => $crop->linerWeeks];
             $this->writing->mustBeVersion($in->count('version'), $crop->version, $before);
-            $crop->linerPrice = $in->isNull('price') ? null : $in->number('price', 0, 10_000);
-            $crop->linerWeeks = $in->count('weeks', 0, 104);
+            [$price, $weeks] = [$in->isNull('price') ? null : $in->number('price', 0, 10_000), $in->count('weeks', 0, 104)];
             $in->done();
+            [$crop->linerPrice, $crop->linerWeeks] = [$price, $weeks];
             $this->writing->keep('crop', $crop->slug, $before, ['linerPrice' => $crop->linerPrice, 'linerWeeks' => $crop->linerWeeks]);
         });
 
@@ -79,10 +79,9 @@ final class CropController
     public function add(Fields $in): JsonResponse
     {
         $crop = $this->writing->once(function () use ($in) {
-            $crop = new Crop($this->freeName($in), '');
-            $crop->slug = Crop::slugOf($crop->name);
-            $sheet = $this->sheets->read($in->object('sheet'));
+            [$name, $sheet] = [$this->freeName($in), $this->sheets->read($in->object('sheet'))];
             $in->done();
+            $crop = new Crop($name, Crop::slugOf($name));
             $this->em->persist($crop);
             $this->sheets->newWay($crop, ucfirst($sheet->words()), true, $sheet);
             $this->writing->keep('crop', $crop->slug, [], ['name' => $crop->name]);
@@ -102,9 +101,10 @@ final class CropController
             $this->em->refresh($crop);
             $before = ['name' => $crop->name, 'version' => $crop->version];
             $this->writing->mustBeVersion($in->count('version'), $crop->version, $before);
-            // Its address stays: tags and notes point to it.
-            $crop->name = $this->freeName($in, $crop);
+            $name = $this->freeName($in, $crop);
             $in->done();
+            // Its address stays: tags and notes point to it.
+            $crop->name = $name;
             $this->writing->keep('crop', $crop->slug, $before, ['name' => $crop->name]);
         });
 

@@ -38,8 +38,9 @@ final class HouseRulesController
             $nursery = $this->house->nursery();
             $before = $nursery->rules()->toArray();
             $writing->mustBeVersion($in->count('version'), $nursery->version, $before);
-            $nursery->houseRules = $nursery->rules()->with($in->object('rules'))->toArray();
+            $rules = $nursery->rules()->with($in->object('rules'))->toArray();
             $in->done();
+            $nursery->houseRules = $rules;
             $writing->keep('house_rules', '1', $before, $nursery->houseRules);
         });
 

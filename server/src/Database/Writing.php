@@ -34,6 +34,26 @@ final class Writing
         return $this->em->wrapInTransaction($write);
     }
 
+    /**
+     * Reads what is asked for into a copy; only when all of it was read and allowed does the thing itself take it over.
+     *
+     * @template T of object
+     *
+     * @param T                 $thing
+     * @param callable(T): void $read
+     */
+    public function change(object $thing, callable $read): void
+    {
+        $asked = clone $thing;
+        $read($asked);
+        $meta = $this->em->getClassMetadata($thing::class);
+        foreach ([...$meta->getFieldNames(), ...array_filter($meta->getAssociationNames(), $meta->isSingleValuedAssociation(...))] as $field) {
+            if (!$meta->isIdentifier($field) && $field !== $meta->versionField) {
+                $meta->setFieldValue($thing, $field, $meta->getFieldValue($asked, $field));
+            }
+        }
+    }
+
     /** Who is doing this. */
     public function by(): Account
     {

@@ -59,7 +59,7 @@ final class DipController
         $this->writing->once(function () use ($in, $stock): void {
             $before = $stock->toArray($this->today->day());
             $this->writing->mustBeVersion($in->count('version', 1), $stock->version, $this->say());
-            $this->readStock($in, $stock);
+            $this->writing->change($stock, fn (HormoneStock $asked) => $this->readStock($in, $asked));
             $this->writing->keep('hormone_stock', $stock->name, $before, $stock->toArray($this->today->day()));
         });
 
@@ -74,8 +74,9 @@ final class DipController
         $stock = $this->stock($id);
         $this->writing->once(function () use ($in, $stock): void {
             $before = $stock->toArray($this->today->day());
-            $stock->discardedOn = $in->flag('discarded') ? $this->today->day() : null;
+            $isDiscarded = $in->flag('discarded');
             $in->done();
+            $stock->discardedOn = $isDiscarded ? $this->today->day() : null;
             $this->writing->keep('hormone_stock', $stock->name, $before, $stock->toArray($this->today->day()));
         });
 
@@ -143,7 +144,7 @@ final class DipController
         $this->writing->once(function () use ($in, $one): void {
             $before = $one->toArray();
             $this->writing->mustBeVersion($in->count('version', 1), $one->version, $this->say());
-            $this->readSanitiser($in, $one);
+            $this->writing->change($one, fn (Disinfectant $asked) => $this->readSanitiser($in, $asked));
             $this->writing->keep('sanitiser', $one->name, $before, $one->toArray());
         });
 
@@ -171,7 +172,7 @@ final class DipController
     {
         $name = $in->text('name', 60);
         $other = $this->em->getRepository(HormoneStock::class)->findOneBy(['name' => $name]);
-        if ($other !== null && $other !== $stock) {
+        if ($other !== null && $other->id !== $stock->id) {
             throw Refused::because('taken', 'name', sprintf('There is a hormone called %s already.', $name));
         }
         [$stock->name, $stock->what, $stock->kind, $stock->form] = [$name, $in->text('what', 60), $in->oneOf('kind', DipStock::KINDS), $in->oneOf('form', Auxin::FORMS)];
@@ -191,7 +192,7 @@ final class DipController
     {
         $name = $in->text('name', 60);
         $other = $this->em->getRepository(Disinfectant::class)->findOneBy(['name' => $name]);
-        if ($other !== null && $other !== $one) {
+        if ($other !== null && $other->id !== $one->id) {
             throw Refused::because('taken', 'name', sprintf('There is a sanitiser called %s already.', $name));
         }
         [$one->name, $one->ppm, $one->parts, $one->reading] = [$name, 10_000.0 * $in->positive('percent', 100), $in->number('parts', 1, 100_000), $in->oneOf('reading', DilutionRatio::READINGS)];

@@ -57,7 +57,7 @@ final class MixController
         $this->writing->once(function () use ($in, $mix): void {
             $before = $mix->toArray();
             $this->writing->mustBeVersion($in->count('version', 1), $mix->version, $this->say());
-            $this->read($in, $mix);
+            $this->writing->change($mix, fn (Mix $asked) => $this->read($in, $asked));
             $this->writing->keep('mix', $mix->name, $before, $mix->toArray());
         });
 
@@ -86,7 +86,7 @@ final class MixController
         $this->writing->once(function () use ($in, $part): void {
             $before = $part->toArray();
             $this->writing->mustBeVersion($in->count('version', 1), $part->version, $this->say());
-            $this->readPart($in, $part);
+            $this->writing->change($part, fn (Part $asked) => $this->readPart($in, $asked));
             $this->writing->keep('mix_part', $part->name, $before, $part->toArray());
         });
 
@@ -131,7 +131,7 @@ final class MixController
     {
         $name = $in->text('name', 200);
         $other = $this->em->getRepository(Mix::class)->findOneBy(['name' => $name]);
-        if ($other !== null && $other !== $mix) {
+        if ($other !== null && $other->id !== $mix->id) {
             throw Refused::because('taken', 'name', sprintf('There is a mix called %s already.', $name));
         }
         if ($mix->id !== null && $mix->name !== $name && in_array($mix->name, $this->used(), true)) {
@@ -159,7 +159,7 @@ final class MixController
     {
         $name = $in->text('name', 60);
         $other = $this->em->getRepository(Part::class)->findOneBy(['name' => $name]);
-        if ($other !== null && $other !== $part) {
+        if ($other !== null && $other->id !== $part->id) {
             throw Refused::because('taken', 'name', sprintf('There is %s in the store already.', $name));
         }
         if ($part->id !== null && $name !== $part->name) {

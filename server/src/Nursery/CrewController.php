@@ -34,18 +34,18 @@ final class CrewController
             $nursery = $this->house->nursery();
             $before = self::view($nursery);
             $this->writing->mustBeVersion($in->count('version'), $nursery->version, $before);
-            $norms = WorkNorms::read($in->object('norms'));
-            $nursery->crew = Crew::read($in->object('crew'))->toArray();
+            [$norms, $crew] = [WorkNorms::read($in->object('norms')), Crew::read($in->object('crew'))];
+            $costs = Costs::of($in->number('hourCost', 0, 10_000), $in->number('trayWeekCost', 0, 10_000));
+            $in->done();
+            $nursery->crew = $crew->toArray();
             $nursery->stuckAnHour = $norms->stuckAnHour;
             $nursery->pottedAnHour = $norms->pottedAnHour;
             $nursery->collectedAnHour = $norms->collectedAnHour;
             $nursery->weanedAnHour = $norms->weanedAnHour;
             $nursery->stuckBy = $norms->stuckBy;
             $nursery->pottedBy = $norms->pottedBy;
-            $costs = Costs::of($in->number('hourCost', 0, 10_000), $in->number('trayWeekCost', 0, 10_000));
             $nursery->hourCost = $costs->hour;
             $nursery->trayWeekCost = $costs->warmTrayWeek;
-            $in->done();
             $this->writing->keep('crew', '1', $before, self::view($nursery));
         });
 

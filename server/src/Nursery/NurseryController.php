@@ -46,21 +46,23 @@ final class NurseryController
             $nursery = $this->house->nursery();
             $before = $nursery->toArray();
             $writing->mustBeVersion($in->count('version'), $nursery->version, $before);
-            $nursery->name = $in->text('name', 120);
-            $nursery->units = $in->oneOf('units', Nursery::UNITS);
-            $nursery->temperature = $in->oneOf('temperature', Nursery::TEMPERATURES);
-            $nursery->hemisphere = $in->oneOf('hemisphere', Nursery::HEMISPHERES);
-            $nursery->climate = $in->oneOf('climate', Nursery::CLIMATES);
-            $nursery->weeks = $in->oneOf('weeks', Nursery::WEEKS);
-            $norms = WorkNorms::of($in->count('stuckAnHour', 1, 5000), $in->count('pottedAnHour', 1, 5000));
-            $nursery->stuckAnHour = $norms->stuckAnHour;
-            $nursery->pottedAnHour = $norms->pottedAnHour;
-            $nursery->windowBy = $in->oneOf('windowBy', Nursery::WINDOWS_BY);
-            $nursery->windowWeeks = (int) $in->number('windowWeeks', -WindowShift::MOST, WindowShift::MOST);
-            $nursery->air = SiteAir::of($in->numbers('air', count: 12))->means;
-            $nursery->currency = $in->text('currency', 5);
-            $nursery->inspectionDays = $in->count('inspectionDays', 1, 1000);
-            $in->done();
+            $writing->change($nursery, static function (Nursery $asked) use ($in): void {
+                $asked->name = $in->text('name', 120);
+                $asked->units = $in->oneOf('units', Nursery::UNITS);
+                $asked->temperature = $in->oneOf('temperature', Nursery::TEMPERATURES);
+                $asked->hemisphere = $in->oneOf('hemisphere', Nursery::HEMISPHERES);
+                $asked->climate = $in->oneOf('climate', Nursery::CLIMATES);
+                $asked->weeks = $in->oneOf('weeks', Nursery::WEEKS);
+                $norms = WorkNorms::of($in->count('stuckAnHour', 1, 5000), $in->count('pottedAnHour', 1, 5000));
+                $asked->stuckAnHour = $norms->stuckAnHour;
+                $asked->pottedAnHour = $norms->pottedAnHour;
+                $asked->windowBy = $in->oneOf('windowBy', Nursery::WINDOWS_BY);
+                $asked->windowWeeks = (int) $in->number('windowWeeks', -WindowShift::MOST, WindowShift::MOST);
+                $asked->air = SiteAir::of($in->numbers('air', count: 12))->means;
+                $asked->currency = $in->text('currency', 5);
+                $asked->inspectionDays = $in->count('inspectionDays', 1, 1000);
+                $in->done();
+            });
             $writing->keep('nursery', '1', $before, $nursery->toArray());
             if ($before['air'] !== $nursery->toArray()['air']) {
                 $redating->becauseTheHouseChanged();

@@ -41,6 +41,22 @@ class Batch
 
     #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)]
     public Crop $crop;
+    /** The sheet it was stuck under; while it is only planned, the newest of its way. */
+    #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)]
+    public SheetVersion $sheet;
+    #[ORM\Column]
+    public Method $method;
+    #[ORM\Column]
+    public Material $material;
+    #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)]
+    public StockBlock $block;
+    /** Where it lies first. */
+    #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)]
+    public Zone $zone;
+    #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)]
+    public TrayKind $trayKind;
+    #[ORM\Embedded(columnPrefix: false)]
+    public Amount $amount;
     #[ORM\Embedded(columnPrefix: false)]
     public BatchDays $days;
     #[ORM\Embedded(columnPrefix: false)]
@@ -82,28 +98,28 @@ class Batch
     #[ORM\OneToOne(targetEntity: BatchStanding::class, mappedBy: 'batch', cascade: ['persist'])]
     public ?BatchStanding $standing = null;
 
+    /** @param ?Wanted $wanted its first order; null for stock of our own */
     public function __construct(
         #[ORM\Column] public string $code,
-        /** The sheet it was stuck under; while it is only planned, the newest of its way. */
-        #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)] public SheetVersion $sheet,
-        #[ORM\Column] public Method $method,
-        #[ORM\Column] public Material $material,
+        Intended $as,
         #[ORM\ManyToOne] public ?Wanted $wanted,
-        #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)] public StockBlock $block,
-        #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)] public Zone $zone,
-        #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)] public TrayKind $trayKind,
-        #[ORM\Embedded(columnPrefix: false)] public Amount $amount,
-        PlainDates $dates,
         #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)] public Account $plannedBy,
         #[ORM\Column] public \DateTimeImmutable $plannedAt,
     ) {
-        $this->crop = $sheet->way->crop;
+        $this->crop = $as->sheet->way->crop;
+        $this->sheet = $as->sheet;
+        $this->method = $as->method;
+        $this->material = $as->material;
+        $this->block = $as->block;
+        $this->zone = $as->zone;
+        $this->trayKind = $as->trayKind;
+        $this->amount = $as->amount;
+        $this->days = new BatchDays($as->dates);
+        $this->sticking = new Sticking();
         $this->people = new ArrayCollection();
         $this->shared = new ArrayCollection();
         $this->lines = new ArrayCollection();
         $this->movesOn = new ArrayCollection();
-        $this->days = new BatchDays($dates);
-        $this->sticking = new Sticking();
     }
 
     /** A newer version of its way's sheet, while it is only planned. */
@@ -150,10 +166,10 @@ class Batch
         return ['code' => $this->code, 'version' => $this->version];
     }
 
-    /** Its days where it lies, stuck on this day. */
-    public function datesFrom(\DateTimeImmutable $stickOn, Timetable $timetable): PlainDates
+    /** Its days where it lies, or would lie, stuck on this day. */
+    public function datesFrom(\DateTimeImmutable $stickOn, Timetable $timetable, ?Zone $zone = null): PlainDates
     {
-        return $this->inItsWeek(self::datesIn($this->zone, $this->sheet->core(), $stickOn, $timetable, $this->days->heldDays), $timetable);
+        return $this->inItsWeek(self::datesIn($zone ?? $this->zone, $this->sheet->core(), $stickOn, $timetable, $this->days->heldDays), $timetable);
     }
 
     /** These days, with its potting in the week that it was given. */

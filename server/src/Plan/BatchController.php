@@ -11,7 +11,6 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Crops\Trays;
-use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Calendar\Today;
@@ -19,9 +18,7 @@ use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Find;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Rates\CropHistory;
-use WetCradle\Server\Stock\Rights;
 use WetCradle\Server\Stock\StockBlock;
-use WetCradle\Server\Stock\Takes;
 use WetCradle\Server\Wanted\Wanted;
 
 /** Batches: listing them, planning one, changing a plan. */
@@ -33,9 +30,7 @@ final class BatchController
         private readonly EntityManagerInterface $em,
         private readonly Tags $tags,
         private readonly BatchViews $views,
-        private readonly Planner $planner,
-        private readonly Takes $takes,
-        private readonly Rights $rights,
+        private readonly MayPlan $mayPlan,
         private readonly CropHistory $history,
         private readonly Writing $writing,
         private readonly Find $find,
@@ -74,15 +69,16 @@ final class BatchController
             $way = $this->find->way($in, $crop);
             $block = $this->find->by(StockBlock::class, 'code', $in->text('block'), 'block', 'stock block');
             $zone = $this->find->by(Zone::class, 'id', $in->count('zone', 1), 'zone', 'zone');
-            $dates = Batch::datesIn($zone, $way->core(), $this->stickDay($in), $this->house->timetable());
             $sheet = $way->core();
+            $dates = Batch::datesIn($zone, $sheet, $this->stickDay($in), $this->house->timetable());
             $trays = $in->count('trays', 1, 20_000);
             $needed = $in->has('plants') ? $in->count('plants', 1, 500_000) : $wanted->plants;
             $in->done();
-            $planned = $sheet->each * Trays::of($trays, $trayKind->cells)->hold();
-            $batch = $this->newBatches->make($way->newest(), $sheet->method, $sheet->material, $wanted, $block, $zone, $trayKind, new Amount($trays, $planned, $needed, $confidence), $dates);
-            $this->mustFit($batch, $dates);
-            $batch->amount->restedOn = (string) $this->history->learnt($way, $this->history->of($way))['words'];
+            $amount = new Amount($trays, $sheet->each * Trays::of($trays, $trayKind->cells)->hold(), $needed, $confidence);
+            $amount->restedOn = (string) $this->history->learnt($way, $this->history->of($way))['words'];
+            $intended = Intended::by($way->newest(), $block, $zone, $trayKind, $amount, $dates);
+            $this->mayPlan->must($intended);
+            $batch = $this->newBatches->make($intended, $wanted);
             $this->writing->keep('batch', $batch->code, [], self::editable($batch));
 
             return $batch;
@@ -103,19 +99,22 @@ final class BatchController
             if ($batch->isStuck()) {
                 throw Refused::because('is_stuck', 'code', sprintf('%s is stuck already; what happens to it now goes into its book.', $batch->code));
             }
-            $batch->calledOff = $in->has('calledOff') && $in->flag('calledOff');
-            $batch->block = $this->find->by(StockBlock::class, 'code', $in->text('block'), 'block', 'stock block');
-            $batch->zone = $this->find->by(Zone::class, 'id', $in->count('zone', 1), 'zone', 'zone');
+            $isCalledOff = $in->has('calledOff') && $in->flag('calledOff');
+            $block = $this->find->by(StockBlock::class, 'code', $in->text('block'), 'block', 'stock block');
+            $zone = $this->find->by(Zone::class, 'id', $in->count('zone', 1), 'zone', 'zone');
+            $trays = $in->count('trays', 1, 20_000);
+            $planned = $batch->sheet->core()->each * Trays::of($trays, $batch->trayKind->cells)->hold();
+            $dates = $batch->datesFrom($this->stickDay($in), $this->house->timetable(), $zone);
+            $in->done();
+            if (!$isCalledOff) {
+                $amount = new Amount($trays, $planned, $batch->amount->needed, $batch->amount->confidence);
+                $this->mayPlan->must(Intended::by($batch->sheet, $block, $zone, $batch->trayKind, $amount, $dates), $batch->code);
+            }
+            [$batch->calledOff, $batch->block, $batch->zone] = [$isCalledOff, $block, $zone];
+            [$batch->amount->trays, $batch->amount->planned] = [$trays, $planned];
             // Planned anew, it goes nowhere else until that is planned anew too.
             $batch->movesOn->clear();
-            $batch->amount->trays = $in->count('trays', 1, 20_000);
-            $batch->amount->planned = $batch->sheet->core()->each * Trays::of($batch->amount->trays, $batch->trayKind->cells)->hold();
-            $dates = $batch->datesFrom($this->stickDay($in), $this->house->timetable());
             $batch->days->reckonedAs($dates);
-            $in->done();
-            if (!$batch->calledOff) {
-                $this->mustFit($batch, $dates);
-            }
             $this->writing->keep('batch', $batch->code, $before, self::editable($batch));
         });
 
@@ -129,9 +128,9 @@ final class BatchController
     {
         $batch = $this->batches->at($code);
         $this->writing->once(function () use ($batch, $in): void {
-            $before = ['locked' => $batch->locked];
-            $batch->locked = $in->flag('locked');
+            [$before, $isLocked] = [['locked' => $batch->locked], $in->flag('locked')];
             $in->done();
+            $batch->locked = $isLocked;
             $this->writing->keep('batch', $batch->code, $before, ['locked' => $batch->locked]);
         });
 
@@ -146,22 +145,6 @@ final class BatchController
         }
 
         return $day;
-    }
-
-    private function mustFit(Batch $batch, PlainDates $dates): void
-    {
-        if ($batch->block->crop !== $batch->crop) {
-            throw Refused::because('wrong_crop', 'block', sprintf('Block %s holds %s, not %s.', $batch->block->code, $batch->block->crop->name, $batch->crop->name));
-        }
-        $material = $this->takes->offer($batch->block, $batch->sheet->core(), $batch->days->stickOn, $batch->amount->planned, $batch->code);
-        if (!$material->isEnough()) {
-            throw Refused::because('no_material', 'block', sprintf('Block %s is %s. Choose another block or day, or fewer trays.', $batch->block->code, $material->words()));
-        }
-        $this->rights->mustAllow($batch, $batch->days->stickOn, $batch->amount->planned, 'trays');
-        $place = $this->planner->offer($batch->zone, $batch->sheet->core(), $dates, $batch->positions(), $batch->code);
-        if (!$place->isYes()) {
-            throw Refused::because((string) $place->reason, 'zone', sprintf('%s cannot take it: it %s.', $batch->zone->name, $place->reason === 'no_room' ? 'is '.$place->words : $place->words));
-        }
     }
 
     /** @return array<string, mixed> */

@@ -7,7 +7,6 @@ namespace WetCradle\Server\Plan;
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Bench\Berths;
 use WetCradle\Core\Bench\Tenant;
-use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Plan\Drafted;
 use WetCradle\Core\Plan\SeasonDraft;
 use WetCradle\Core\Refused;
@@ -164,7 +163,8 @@ final class Drafts
         $trayKind = $this->em->find(TrayKind::class, $sheet->trayKind) ?? throw new \LogicException('A sheet names a kind of tray.');
         $order = $wanted[$one->orders[0]];
         $want = $one->want;
-        $batch = $this->newBatches->make($way->newest(), $sheet->method, $sheet->material, $order, $block, $zone, $trayKind, new Amount($part->trays, $part->stick, $want->plants, $want->confidence), $part->dates);
+        $amount = new Amount($part->trays, $part->stick, $want->plants, $want->confidence);
+        $batch = $this->newBatches->make(Intended::by($way->newest(), $block, $zone, $trayKind, $amount, $part->dates), $order);
         foreach (array_slice($one->orders, 1) as $id) {
             $batch->shared->add($wanted[$id]);
         }

@@ -66,6 +66,10 @@ final class Moves
                 }
             }
         }
+        $this->rights->mustAllow(array_map(
+            static fn (Placed $one) => $one->claim('stickOn'),
+            array_values(array_filter($placed, static fn (Placed $one) => !$one->batch->isStuck())),
+        ));
         $moved = [];
         foreach ($placed as $one) {
             if ($one->isPart) {
@@ -93,10 +97,6 @@ final class Moves
             $batch->trayKind = $one->trayKind;
             $batch->days->reckonedAs($one->dates);
             $this->goesOn($batch, $one->then);
-            if (!$batch->isStuck()) {
-                $this->em->flush();
-                $this->rights->mustAllow($batch, $batch->days->stickOn, $batch->amount->planned, 'stickOn');
-            }
             $this->writing->keep('batch', $batch->code, $before, self::editable($batch));
         }
         $this->em->flush();
@@ -121,7 +121,8 @@ final class Moves
     {
         $from = $part->batch;
         $amount = new Amount($part->trays, $part->planned, $from->amount->needed, $from->amount->confidence);
-        $batch = $this->newBatches->make($from->sheet, $from->method, $from->material, $from->wanted, $from->block, $part->zone, $part->trayKind, $amount, $part->dates);
+        $intended = new Intended($from->sheet, $from->method, $from->material, $from->block, $part->zone, $part->trayKind, $amount, $part->dates);
+        $batch = $this->newBatches->make($intended, $from->wanted);
         foreach ($from->shared as $wanted) {
             $batch->shared->add($wanted);
         }

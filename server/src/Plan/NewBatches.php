@@ -5,16 +5,10 @@ declare(strict_types=1);
 namespace WetCradle\Server\Plan;
 
 use Doctrine\ORM\EntityManagerInterface;
-use WetCradle\Core\Crops\Material;
-use WetCradle\Core\Crops\Method;
-use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\Plan\BatchCode;
-use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Calendar\Today;
-use WetCradle\Server\Crops\SheetVersion;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Nursery\House;
-use WetCradle\Server\Stock\StockBlock;
 use WetCradle\Server\Wanted\Wanted;
 
 /** Where every batch is made: it gets the next code, who planned it and when. */
@@ -33,20 +27,10 @@ final class NewBatches
      *
      * @param ?Wanted $wanted its first order; null for stock of our own
      */
-    public function make(
-        SheetVersion $sheet,
-        Method $method,
-        Material $material,
-        ?Wanted $wanted,
-        StockBlock $block,
-        Zone $zone,
-        TrayKind $trayKind,
-        Amount $amount,
-        PlainDates $dates,
-    ): Batch {
+    public function make(Intended $as, ?Wanted $wanted): Batch
+    {
         $code = BatchCode::ofNumber(++$this->house->nursery()->batchesNumbered)->written;
-        $by = $this->writing->by();
-        $batch = new Batch($code, $sheet, $method, $material, $wanted, $block, $zone, $trayKind, $amount, $dates, $by, $this->today->now());
+        $batch = new Batch($code, $as, $wanted, $this->writing->by(), $this->today->now());
         $this->em->persist($batch);
 
         return $batch;

@@ -11,6 +11,7 @@ use WetCradle\Core\Bench\Whereabouts;
 use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Server\Bench\Zone;
+use WetCradle\Server\Stock\Claim;
 
 /** A batch, or a part of one, as a move would have it. */
 final class Placed
@@ -36,6 +37,12 @@ final class Placed
         public readonly bool $isPart,
         public readonly bool $isNew,
     ) {
+    }
+
+    /** What it would count under a licence, moved so. */
+    public function claim(string $field): Claim
+    {
+        return new Claim($this->batch->code, $this->batch->crop, $this->dates->stickOn, $this->dates->readyOn, $this->planned, $this->batch->amount->needed ?? $this->planned, $field);
     }
 
     /** @return non-empty-list<array{zone: int, tenant: Tenant}> where it would lie from when to when */

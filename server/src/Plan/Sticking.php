@@ -11,19 +11,20 @@ use Doctrine\ORM\Mapping as ORM;
 #[ORM\Embeddable]
 class Sticking
 {
-    /** The day it was stuck; null while it is only planned. */
-    #[ORM\Column(type: Types::DATE_IMMUTABLE, nullable: true)]
-    public ?\DateTimeImmutable $stuckOn = null;
-    #[ORM\Column(nullable: true)]
-    public ?string $mix = null;
-    #[ORM\Column(nullable: true)]
-    public ?string $hormone = null;
-    #[ORM\Column(nullable: true)]
-    public ?string $trayNumbers = null;
-    /** Why it was stuck although its stock block was not fit to take from. */
-    #[ORM\Column(nullable: true)]
-    public ?string $despite = null;
     /** @var ?array{stickOn: string, weanOn: string, potOn: string, readyOn: string, trays: int, cuttings: int} what was planned, kept when it was stuck */
     #[ORM\Column(type: Types::JSON, nullable: true)]
     public ?array $asPlanned = null;
+
+    /**
+     * @param ?\DateTimeImmutable $stuckOn the day it was stuck; null while it is only planned
+     * @param ?string             $despite why it was stuck although its stock block was not fit to take from
+     */
+    public function __construct(
+        #[ORM\Column(type: Types::DATE_IMMUTABLE, nullable: true)] public ?\DateTimeImmutable $stuckOn = null,
+        #[ORM\Column(nullable: true)] public ?string $mix = null,
+        #[ORM\Column(nullable: true)] public ?string $hormone = null,
+        #[ORM\Column(nullable: true)] public ?string $trayNumbers = null,
+        #[ORM\Column(nullable: true)] public ?string $despite = null,
+    ) {
+    }
 }

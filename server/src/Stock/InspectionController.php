@@ -62,10 +62,9 @@ final class InspectionController
             if ($inspection->found === null || $inspection->clearedOn !== null) {
                 throw Refused::because('nothing_to_clear', 'inspection', $inspection->found === null ? 'That inspection found nothing.' : sprintf('That was cleared on %s by %s.', $inspection->clearedOn?->format('j F'), $inspection->clearedBy->name ?? ''));
             }
-            $inspection->clearedWhy = $in->text('why', 300);
-            $inspection->clearedOn = $this->today->day();
-            $inspection->clearedBy = $this->writing->by();
+            $why = $in->text('why', 300);
             $in->done();
+            [$inspection->clearedWhy, $inspection->clearedOn, $inspection->clearedBy] = [$why, $this->today->day(), $this->writing->by()];
             $this->writing->keep('inspection', (string) $inspection->id, [], ['cleared' => $inspection->clearedWhy]);
         });
 

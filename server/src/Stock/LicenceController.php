@@ -91,12 +91,13 @@ final class LicenceController
         $crop = $this->em->getRepository(Crop::class)->findOneBy(['slug' => $slug]) ?? throw new NotFoundHttpException();
         $this->writing->once(function () use ($crop, $in): void {
             $before = ['protectedBy' => $crop->protectedBy];
-            $crop->protectedBy = $in->textOr('protectedBy', null, 120);
+            $holder = $in->textOr('protectedBy', null, 120);
             $in->done();
-            if ($crop->protectedBy === null && $this->em->getRepository(HeldLicence::class)->findOneBy(['crop' => $crop]) !== null) {
+            if ($holder === null && $this->em->getRepository(HeldLicence::class)->findOneBy(['crop' => $crop]) !== null) {
                 throw $in->refuse('in_use', 'protectedBy', 'cannot be empty while a licence is held for it');
             }
-            $this->writing->keep('crop', $crop->slug, $before, ['protectedBy' => $crop->protectedBy]);
+            $crop->protectedBy = $holder;
+            $this->writing->keep('crop', $crop->slug, $before, ['protectedBy' => $holder]);
         });
         $this->rights->forget();
 

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Stock;
 
+use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Crops\Crop;
-use WetCradle\Server\Plan\Batch;
 
 /** Protected crops and their licences: what is used is counted from the book, by the licence's own rule. */
 final class Rights
@@ -53,14 +53,26 @@ final class Rights
         return $licence->core()->left($this->used($licence), 0) > 0 ? null : sprintf('Licence %s is used up: %d of %d plants.', $licence->number, $this->used($licence), $licence->plants);
     }
 
-    /** Refuses a batch that would go past its crop's licence, or for which there is none. */
-    public function mustAllow(Batch $batch, \DateTimeImmutable $stickOn, int $cuttings, string $field): void
+    /**
+     * Refuses batches that would together go past their crop's licence, or for which there is none.
+     *
+     * @param list<Claim> $claims all that one act plans, moves or sticks
+     *
+     * @throws Refused for the field of the claim that is too much
+     */
+    public function mustAllow(array $claims): void
     {
-        if (!$this->isProtected($batch->crop)) {
-            return;
+        $codes = array_values(array_filter(array_map(static fn (Claim $claim) => $claim->batch, $claims)));
+        foreach ($claims as $i => $claim) {
+            if (!$this->isProtected($claim->crop)) {
+                continue;
+            }
+            $licence = $this->covering($claim->crop, $claim->stickOn)
+                ?? throw Refused::because('no_licence', $claim->field, (string) $this->against($claim->crop, $claim->stickOn));
+            $others = array_filter($claims, static fn (Claim $other, int $k) => $k !== $i && $other->isUnder($licence), ARRAY_FILTER_USE_BOTH);
+            $planned = $this->planned($licence, $codes) + array_sum(array_map(static fn (Claim $other) => $other->plants($licence), $others));
+            $licence->core()->mustAllow($claim->plants($licence), $this->used($licence), $planned, $claim->field);
         }
-        $licence = $this->covering($batch->crop, $stickOn) ?? throw Refused::because('no_licence', $field, (string) $this->against($batch->crop, $stickOn));
-        $licence->core()->mustAllow($licence->counts === 'sale' ? $batch->amount->needed ?? $cuttings : $cuttings, $this->used($licence), $this->planned($licence, $batch->code), $field);
     }
 
     /**
@@ -92,14 +104,21 @@ final class Rights
         return $this->counted[(int) $licence->id] ??= array_sum(array_column($this->entries($licence, $licence->fromDay, $licence->toDay), 'plants'));
     }
 
-    /** Plants that are planned, or on their way to being sold, and will count under it. */
-    public function planned(HeldLicence $licence, ?string $but = null): int
+    /**
+     * Plants that are planned, or on their way to being sold, and will count under it.
+     *
+     * @param list<string> $but codes of batches that are left out
+     */
+    public function planned(HeldLicence $licence, array $but = []): int
     {
-        $between = [$licence->crop->id, $licence->fromDay->format('Y-m-d'), $licence->toDay->format('Y-m-d'), (string) $but];
+        $counted = $licence->counts === 'sticking'
+            ? 'SELECT coalesce(sum(planned), 0) FROM batch b WHERE b.crop_id = ? AND b.stick_on BETWEEN ? AND ? AND b.code NOT IN (?) AND b.stuck_on IS NULL AND b.called_off = 0'
+            : 'SELECT coalesce(sum(CASE WHEN b.stuck_on IS NULL THEN coalesce(b.needed, b.planned) ELSE coalesce(s.live, 0) END), 0)
+               FROM batch b LEFT JOIN batch_standing s ON s.batch_id = b.id
+               WHERE b.crop_id = ? AND b.ready_on BETWEEN ? AND ? AND b.code NOT IN (?) AND b.called_off = 0';
+        $between = [$licence->crop->id, $licence->fromDay->format('Y-m-d'), $licence->toDay->format('Y-m-d'), $but === [] ? [''] : $but];
 
-        return $licence->counts === 'sticking'
-            ? (int) $this->db->fetchOne('SELECT coalesce(sum(planned), 0) FROM batch WHERE crop_id = ? AND stick_on BETWEEN ? AND ? AND code <> ? AND stuck_on IS NULL AND called_off = 0', $between)
-            : (int) $this->db->fetchOne('SELECT coalesce(sum(CASE WHEN b.stuck_on IS NULL THEN coalesce(b.needed, b.planned) ELSE coalesce(s.live, 0) END), 0) FROM batch b LEFT JOIN batch_standing s ON s.batch_id = b.id WHERE b.crop_id = ? AND b.ready_on BETWEEN ? AND ? AND b.code <> ? AND b.called_off = 0', $between);
+        return (int) $this->db->fetchOne($counted, $between, [3 => ArrayParameterType::STRING]);
     }
 
     /**

@@ -84,11 +84,13 @@ final class StockController
             $this->em->refresh($block);
             $before = $block->editable();
             $this->writing->mustBeVersion($in->count('version'), $block->version, $before);
-            $this->read($in, $block);
-            $in->done();
-            if ($block->plants < count($block->named)) {
-                throw $in->refuse('out_of_range', 'plants', sprintf('cannot be %d: %d are entered one by one', $block->plants, count($block->named)));
-            }
+            $this->writing->change($block, function (StockBlock $asked) use ($in): void {
+                $this->read($in, $asked);
+                $in->done();
+                if ($asked->plants < count($asked->named)) {
+                    throw $in->refuse('out_of_range', 'plants', sprintf('cannot be %d: %d are entered one by one', $asked->plants, count($asked->named)));
+                }
+            });
             $this->writing->keep('stock_block', $block->code, $before, $block->editable());
         });
 

@@ -29,7 +29,7 @@ class Wanted
         #[ORM\Column] public int $plants,
         #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)] public Pot $pot,
         #[ORM\Column] public string $readyWeek,
-        #[ORM\ManyToOne] public ?Customer $customer,
+        #[ORM\ManyToOne(cascade: ['persist'])] public ?Customer $customer,
         #[ORM\Column] public string $priority,
         #[ORM\Column(nullable: true)] public ?string $note,
         #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)] public Account $enteredBy,

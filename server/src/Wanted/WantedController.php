@@ -114,10 +114,12 @@ final class WantedController
             $this->em->refresh($wanted);
             $before = self::editable($wanted);
             $this->writing->mustBeVersion($in->count('version'), $wanted->version, $before);
-            $wanted->calledOff = $in->has('calledOff') && $in->flag('calledOff');
-            $wanted->pot = $this->pot($in);
-            $this->read($in, $wanted);
-            $in->done();
+            $this->writing->change($wanted, function (Wanted $asked) use ($in): void {
+                $asked->calledOff = $in->has('calledOff') && $in->flag('calledOff');
+                $asked->pot = $this->pot($in);
+                $this->read($in, $asked);
+                $in->done();
+            });
             $this->writing->keep('wanted', (string) $wanted->id, $before, self::editable($wanted));
         });
 
@@ -173,15 +175,10 @@ final class WantedController
         $wanted->note = $in->textOr('note', null, 1000);
     }
 
+    /** One who is new is kept with the order. */
     private function customer(string $name): Customer
     {
-        $customer = $this->em->getRepository(Customer::class)->findOneBy(['name' => $name]);
-        if ($customer === null) {
-            $customer = new Customer($name);
-            $this->em->persist($customer);
-        }
-
-        return $customer;
+        return $this->em->getRepository(Customer::class)->findOneBy(['name' => $name]) ?? new Customer($name);
     }
 
     /** @return array<string, mixed> */

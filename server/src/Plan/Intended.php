@@ -1,0 +1,46 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Plan;
+
+use WetCradle\Core\Crops\Material;
+use WetCradle\Core\Crops\Method;
+use WetCradle\Core\Dates\PlainDates;
+use WetCradle\Server\Bench\Zone;
+use WetCradle\Server\Crops\SheetVersion;
+use WetCradle\Server\Stock\Claim;
+use WetCradle\Server\Stock\StockBlock;
+
+/** A batch as somebody means it to be. Nothing of it is kept until it is allowed. */
+final class Intended
+{
+    public function __construct(
+        public readonly SheetVersion $sheet,
+        public readonly Method $method,
+        public readonly Material $material,
+        public readonly StockBlock $block,
+        public readonly Zone $zone,
+        public readonly TrayKind $trayKind,
+        public readonly Amount $amount,
+        public readonly PlainDates $dates,
+    ) {
+    }
+
+    /** Made as its sheet says. */
+    public static function by(SheetVersion $sheet, StockBlock $block, Zone $zone, TrayKind $trayKind, Amount $amount, PlainDates $dates): self
+    {
+        return new self($sheet, $sheet->core()->method, $sheet->core()->material, $block, $zone, $trayKind, $amount, $dates);
+    }
+
+    /** What it would count under a licence. */
+    public function claim(?string $batch, string $field): Claim
+    {
+        return new Claim($batch, $this->sheet->way->crop, $this->dates->stickOn, $this->dates->readyOn, $this->amount->planned, $this->amount->needed ?? $this->amount->planned, $field);
+    }
+
+    public function positions(): int
+    {
+        return $this->trayKind->positionsOf($this->amount->trays);
+    }
+}
