@@ -91,6 +91,25 @@ final class FitTest extends House
         self::assertSame(409, $this->send('PUT', '/api/licences/'.$licence['id'], $this->entries($licence))->getStatusCode());
     }
 
+    public function testALicenceWeighsWhatIsMovedTogetherAsOne(): void
+    {
+        $this->signIn();
+        $crop = 'star-jasmine-cream-latch';
+        $licence = $this->licence('LPB 2207');
+        $next = (new \DateTimeImmutable($licence['to']))->modify('+1 day');
+        $this->ask('POST', '/api/licences', ['crop' => $crop, 'holder' => 'Somebody', 'number' => 'S 9', 'from' => $next->format('Y-m-d'), 'to' => $next->modify('+1 year')->format('Y-m-d'), 'plants' => 100, 'royalty' => 0.1, 'counts' => 'sticking']);
+        $this->ask('PUT', '/api/licences/'.$licence['id'], ['plants' => $licence['plants'] - 40] + $this->entries($licence));
+        $under = $this->plan($crop, 1, '2027-07-05')['code'];
+        $after = $this->plan($crop, 1, $next->modify('next monday')->format('Y-m-d'))['code'];
+        $to = static fn (string $code, string $day) => ['code' => $code, 'stickOn' => $day];
+        $later = $next->modify('next monday')->format('Y-m-d');
+        $told = $this->refused(422, 'POST', '/api/plan/moves', ['moves' => $this->seen([$to($after, '2027-07-05')]), 'why' => 'Earlier']);
+        self::assertSame('past_licence', $told['code']);
+        self::assertStringContainsString('16 are left. 84 are too many.', $told['message']);
+        $this->ask('POST', '/api/plan/moves', ['moves' => $this->seen([$to($after, '2027-07-05'), $to($under, $later)]), 'why' => 'Changed over']);
+        self::assertSame([$later, '2027-07-05'], [$this->ask('GET', '/api/batches/'.$under)['stickOn'], $this->ask('GET', '/api/batches/'.$after)['stickOn']]);
+    }
+
     public function testAProtectedCropWithoutALicenceIsNotPlanned(): void
     {
         $this->signIn();
