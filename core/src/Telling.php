@@ -19,19 +19,9 @@ final class Telling
         return new self(false, false);
     }
 
-    /**
-     * @param string $temperature celsius or fahrenheit
-     * @param string $weeks       numbers or dates
-     */
-    public static function of(string $temperature, string $weeks): self
+    public static function of(Temperature $temperature, WeeksTold $weeks): self
     {
-        foreach (['temperature' => [$temperature, ['celsius', 'fahrenheit']], 'weeks' => [$weeks, ['numbers', 'dates']]] as $field => [$value, $known]) {
-            if (!in_array($value, $known, true)) {
-                throw Refused::because('unknown_choice', $field, sprintf('%s is one of %s.', $field, implode(', ', $known)));
-            }
-        }
-
-        return new self($temperature === 'fahrenheit', $weeks === 'dates');
+        return new self($temperature === Temperature::Fahrenheit, $weeks === WeeksTold::Dates);
     }
 
     /** "18–22 °C", or "64–72 °F". */

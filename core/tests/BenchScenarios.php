@@ -6,12 +6,11 @@ namespace WetCradle\Core\Tests;
 
 use WetCradle\Core\Bench\BenchOption;
 use WetCradle\Core\Bench\Comfort;
-use WetCradle\Core\Bench\Fillable;
 use WetCradle\Core\Bench\FillAsk;
 use WetCradle\Core\Bench\FillHouse;
-use WetCradle\Core\Bench\Filling;
 use WetCradle\Core\Bench\FillStage;
 use WetCradle\Core\Bench\FillStays;
+use WetCradle\Core\Bench\Fillable;
 use WetCradle\Core\Bench\Leg;
 use WetCradle\Core\Bench\NoPlace;
 use WetCradle\Core\Bench\PlaceBatches;
@@ -29,9 +28,13 @@ use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Crops\Pattern;
 use WetCradle\Core\Crops\WaySheet;
+use WetCradle\Core\Crops\Winter;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Range;
+use WetCradle\Core\Priority;
 use WetCradle\Core\Telling;
+use WetCradle\Core\Temperature;
+use WetCradle\Core\WeeksTold;
 
 /** A house asked, filled, and refusing. */
 final class BenchScenarios
@@ -61,7 +64,7 @@ final class BenchScenarios
         $asked = ['fits' => self::tenant('A', 24, 26), 'too many' => self::tenant('A', 21, 23), 'just fits' => self::tenant('A', 20, 21, 5), 'warm' => self::tenant('A', 24, 26, 4, 21, 23), 'dry' => self::tenant('A', 24, 26, 4, 18, 20, 0, 0), 'hot' => self::tenant('A', 24, 26, 4, 26, 30), 'in pots' => self::tenant('A', 24, 26, 4, 5, 20, 0, 0)->inPots(true)];
         foreach ($zones as $name => $zone) {
             foreach ($asked as $how => $batch) {
-                foreach (['plain' => Telling::plain(), 'US' => Telling::of('fahrenheit', 'dates')] as $told => $telling) {
+                foreach (['plain' => Telling::plain(), 'US' => Telling::of(Temperature::Fahrenheit, WeeksTold::Dates)] as $told => $telling) {
                     $offer = $zone->offerTo($batch, $name === 'mist' ? $there : [], $telling);
                     $said["{$name} {$how} {$told}"] = ($offer->reason ?? 'yes')." {$offer->leastFree}: {$offer->words} | ".implode(' ', array_map(static fn (float|int $of) => (string) round($of, 6), $offer->rank($batch, HouseDefaults::usual())));
                 }
@@ -128,7 +131,7 @@ final class BenchScenarios
         $house = HouseDefaults::usual();
         $air = Climate::reference();
         $today = new \DateTimeImmutable('2027-05-12');
-        $batch = static fn (string $code, string $stickOn, bool $isStuck, int $zone, array $of = []) => new Fillable(...$of + ['code' => $code, 'sheet' => WaySheet::of(Pattern::SoftTip->sheet(1)), 'positions' => 10, 'narrower' => 8, 'stickOn' => new \DateTimeImmutable($stickOn), 'weanOn' => (new \DateTimeImmutable($stickOn))->modify('+22 days'), 'heldDays' => 0, 'isStuck' => $isStuck, 'isLocked' => false, 'isStill' => false, 'isWhole' => true, 'priority' => 'should', 'wanted' => [Week::of('2027-W34')], 'zone' => $zone,
+        $batch = static fn (string $code, string $stickOn, bool $isStuck, int $zone, array $of = []) => new Fillable(...$of + ['code' => $code, 'sheet' => WaySheet::of(Pattern::SoftTip->sheet(1)), 'positions' => 10, 'narrower' => 8, 'stickOn' => new \DateTimeImmutable($stickOn), 'weanOn' => (new \DateTimeImmutable($stickOn))->modify('+22 days'), 'heldDays' => 0, 'isStuck' => $isStuck, 'isLocked' => false, 'isStill' => false, 'isWhole' => true, 'priority' => Priority::Should, 'wanted' => [Week::of('2027-W34')], 'zone' => $zone,
             'earliest' => new \DateTimeImmutable('2027-05-15'), 'latest' => new \DateTimeImmutable('2027-07-10'), 'canGive' => static fn (\DateTimeImmutable $day) => $day->format('m-d') !== '06-21']);
         $batches = [
             'PLANNED' => $batch('PLANNED', '2027-06-14', false, 1),
@@ -142,9 +145,9 @@ final class BenchScenarios
         $zones = [['id' => 1, 'zone' => Zone::of('Mist', 30, Range::of(16, 24), Range::of(0, 3))], ['id' => 2, 'zone' => Zone::of('Shut', 20, Range::of(16, 24), Range::of(0, 3), ZoneKind::Mist, ['2027-W22' => 'a leak'])], ['id' => 3, 'zone' => Zone::of('Covers', 20, Range::of(14, 22), Range::of(0, 1), ZoneKind::Cover)], ['id' => 4, 'zone' => Zone::of('Open', 40, Range::of(5, 25), Range::of(0, 0), ZoneKind::Open)], ['id' => 5, 'zone' => Zone::of('Frost', 40, Range::of(-4, 25), Range::of(0, 0), ZoneKind::Frame, [], false, false)], ['id' => 6, 'zone' => Zone::of('Pots', 40, Range::of(5, 25), Range::of(0, 0), ZoneKind::Open, [], true)]];
         $tenants = [1 => [self::tenant('PLANNED', 24, 27, 10), self::tenant('LOCKED', 24, 27, 10), self::tenant('STILL', 24, 27, 10), self::tenant('STUCK', 18, 23, 10), self::tenant('OTHER', 15, 30, 3)], 2 => [self::tenant('DRIVEN', 18, 24, 10)], 3 => [self::tenant('LATE', 20, 24, 10)]];
         $pots = [];
-        foreach ([['POTTED', 1, true, 'cold_frame', 4], ['COMING', 0, false, 'frost_free', null], ['TENDER', 2, false, 'as_cells', 4]] as [$code, $weeks, $isPotted, $winter, $zone]) {
+        foreach ([['POTTED', 1, true, Winter::ColdFrame, 4], ['COMING', 0, false, Winter::FrostFree, null], ['TENDER', 2, false, Winter::AsCells, 4]] as [$code, $weeks, $isPotted, $winter, $zone]) {
             $from = $today->modify("+{$weeks} weeks");
-            $pots[$code] = new Potted($code, 120, '9 cm', 9.0, $zone, $code === 'TENDER', $from, $from->modify('+8 weeks'), $winter, $isPotted, $isPotted ? null : 'must', false, 4000.0, $air, $house);
+            $pots[$code] = new Potted($code, 120, '9 cm', 9.0, $zone, $code === 'TENDER', $from, $from->modify('+8 weeks'), $winter, $isPotted, $isPotted ? null : Priority::Must, false, 4000.0, $air, $house);
         }
         $from = Week::of('2027-W19');
         $filled = new FillHouse($from, $today, $zones, $batches, $tenants, $pots);

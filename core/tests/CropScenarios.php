@@ -7,6 +7,7 @@ namespace WetCradle\Core\Tests;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
 use WetCradle\Core\Calendar\Climate;
+use WetCradle\Core\Calendar\Hemisphere;
 use WetCradle\Core\Calendar\Rest;
 use WetCradle\Core\Calendar\Season;
 use WetCradle\Core\Calendar\Week;
@@ -17,11 +18,11 @@ use WetCradle\Core\Crops\Pattern;
 use WetCradle\Core\Crops\School;
 use WetCradle\Core\Crops\SchoolEffect;
 use WetCradle\Core\Crops\Sign;
-use WetCradle\Core\Crops\SignedWindow;
 use WetCradle\Core\Crops\SignSeen;
-use WetCradle\Core\Crops\WaysCompared;
+use WetCradle\Core\Crops\SignedWindow;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Crops\WayWindows;
+use WetCradle\Core\Crops\WaysCompared;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Refused;
@@ -34,9 +35,11 @@ use WetCradle\Core\Rooting\Specimen;
 use WetCradle\Core\Rooting\WaitOrClear;
 use WetCradle\Core\Stock\BlockFacts;
 use WetCradle\Core\Stock\BlockOffer;
+use WetCradle\Core\Stock\CountedOn;
 use WetCradle\Core\Stock\DivisionPath;
 use WetCradle\Core\Stock\Fitness;
 use WetCradle\Core\Stock\Licence;
+use WetCradle\Core\Stock\Origin;
 use WetCradle\Core\Stock\ShootHabit;
 use WetCradle\Core\Stock\TakeSheet;
 use WetCradle\Core\Telling;
@@ -85,18 +88,18 @@ final class CropScenarios
     {
         $said = [];
         foreach (Climate::cases() as $climate) {
-            foreach (['north', 'south'] as $half) {
+            foreach (Hemisphere::cases() as $half) {
                 $shift = WindowShift::of($half, 0, $climate->air($half));
                 foreach (range(1, 52, 3) as $week) {
-                    $said["{$climate->value} {$half} week {$week}"] = $shift->weeksLater($week).' '.$shift->words($week);
+                    $said["{$climate->value} {$half->value} week {$week}"] = $shift->weeksLater($week).' '.$shift->words($week);
                 }
             }
         }
         foreach ([-3, -1, 0, 1, 4] as $weeks) {
-            $said["moved by {$weeks}"] = WindowShift::of('south', $weeks)->words(20);
+            $said["moved by {$weeks}"] = WindowShift::of(Hemisphere::South, $weeks)->words(20);
         }
         $windows = [SignedWindow::of(20, 28, Sign::Snaps), SignedWindow::of(46, 8, Sign::Dormant)];
-        foreach (['as it is' => [WindowShift::none(), []], 'south, later' => [WindowShift::of('south', 2), []], 'seen' => [WindowShift::none(), [new SignSeen(0, Week::of('2027-W18'))]]] as $name => [$shift, $seen]) {
+        foreach (['as it is' => [WindowShift::none(), []], 'south, later' => [WindowShift::of(Hemisphere::South, 2), []], 'seen' => [WindowShift::none(), [new SignSeen(0, Week::of('2027-W18'))]]] as $name => [$shift, $seen]) {
             $ways = WayWindows::of($windows, $shift, $seen);
             foreach (range(0, 60, 2) as $i) {
                 $week = Week::of('2027-W10')->plus($i);
@@ -122,9 +125,9 @@ final class CropScenarios
     {
         $said = [];
         foreach (Climate::cases() as $climate) {
-            foreach (['north', 'south'] as $half) {
+            foreach (Hemisphere::cases() as $half) {
                 $air = $climate->air($half);
-                $of = "{$climate->value} {$half}";
+                $of = "{$climate->value} {$half->value}";
                 $said["{$of} extremes"] = [$air->coldestDay(), $air->warmestDay()];
                 $said["{$of} air"] = array_map($air->onDay(...), range(1, 365, 13));
                 $rest = Rest::of($air, HouseDefaults::usual());
@@ -134,9 +137,9 @@ final class CropScenarios
             }
         }
         foreach (['2027-01-01', '2027-06-30', '2027-07-01', '2027-08-31', '2027-09-01', '2027-12-31'] as $day) {
-            foreach (['north', 'south'] as $half) {
+            foreach (Hemisphere::cases() as $half) {
                 $season = Season::containing(new \DateTimeImmutable($day), $half);
-                $said["season of {$day} {$half}"] = [$season->name(), $season->firstDay()->format('Y-m-d'), $season->end()->format('Y-m-d')];
+                $said["season of {$day} {$half->value}"] = [$season->name(), $season->firstDay()->format('Y-m-d'), $season->end()->format('Y-m-d')];
             }
         }
         foreach (['1990-W01', '2100-W52', '1989-W52', '2101-W01', '2027-W00', '2027-W53', '2026-W53', '2027-W1'] as $written) {
@@ -160,12 +163,12 @@ final class CropScenarios
             }
         }
         $offer = static fn (int $taken, ?int $cap = null) => BlockOffer::of(50, ShootHabit::of(20, 40, 0.5, 2, 4), 1, $cap, $taken === 0 ? [] : [['on' => $day('2027-05-20'), 'cuttings' => $taken]], $day('2027-06-02'), 10);
-        $fit = static fn (array $of) => array_map(static fn (array $why) => implode(' | ', $why), Fitness::against(new BlockFacts(...$of + ['on' => $day('2027-06-02'), 'cleanDays' => 10, 'inspectionDays' => 60, 'found' => null, 'plantedYear' => 2023, 'notBefore' => 1, 'replaceAfter' => 8, 'origin' => 'own', 'permit' => null, 'permitUntil' => null, 'rights' => null, 'offer' => $offer(0)]), Telling::plain()));
-        foreach ([['cleanDays' => 60], ['cleanDays' => 61], ['cleanDays' => null], ['found' => 'mites, some'], ['plantedYear' => 2026], ['plantedYear' => 2027], ['plantedYear' => 2019], ['plantedYear' => 2018], ['origin' => 'wild'], ['origin' => 'third_party', 'permit' => 'X1'], ['origin' => 'wild', 'permit' => 'X1', 'permitUntil' => $day('2027-06-02')], ['origin' => 'wild', 'permit' => 'X1', 'permitUntil' => $day('2027-06-01')],
+        $fit = static fn (array $of) => array_map(static fn (array $why) => implode(' | ', $why), Fitness::against(new BlockFacts(...$of + ['on' => $day('2027-06-02'), 'cleanDays' => 10, 'inspectionDays' => 60, 'found' => null, 'plantedYear' => 2023, 'notBefore' => 1, 'replaceAfter' => 8, 'origin' => Origin::Own, 'permit' => null, 'permitUntil' => null, 'rights' => null, 'offer' => $offer(0)]), Telling::plain()));
+        foreach ([['cleanDays' => 60], ['cleanDays' => 61], ['cleanDays' => null], ['found' => 'mites, some'], ['plantedYear' => 2026], ['plantedYear' => 2027], ['plantedYear' => 2019], ['plantedYear' => 2018], ['origin' => Origin::Wild], ['origin' => Origin::ThirdParty, 'permit' => 'X1'], ['origin' => Origin::Wild, 'permit' => 'X1', 'permitUntil' => $day('2027-06-02')], ['origin' => Origin::Wild, 'permit' => 'X1', 'permitUntil' => $day('2027-06-01')],
             ['rights' => 'No licence covers it.'], ['offer' => $offer(500)], ['offer' => $offer(400, 8)], ['offer' => $offer(300, 6)]] as $i => $of) {
             $said["fit {$i}"] = $fit($of);
         }
-        $licence = Licence::of('L1', $day('2027-01-01'), $day('2027-12-31'), 500, 0.12, 'sale');
+        $licence = Licence::of('L1', $day('2027-01-01'), $day('2027-12-31'), 500, 0.12, CountedOn::Sale);
         foreach (['2026-12-31', '2027-01-01', '2027-12-31', '2028-01-01'] as $on) {
             $said["licence on {$on}"] = $licence->covers($day($on));
         }
@@ -244,11 +247,11 @@ final class CropScenarios
         foreach ([1, 4, 8, 12, 20, 30] as $lifted) {
             foreach (array_unique([0, intdiv($lifted, 2), (int) (0.8 * $lifted), $lifted]) as $rooted) {
                 $check = ReadyCheck::inHouse($lifted, $rooted, 0.8, HouseDefaults::usual());
-                $said["{$rooted} of {$lifted}"] = "{$check->verdict()}; more ".json_encode($check->liftMore()).'; '.round($check->chance(), 9).'; '.$check->words().' '.$check->words(40);
+                $said["{$rooted} of {$lifted}"] = "{$check->verdict()->value}; more ".json_encode($check->liftMore()).'; '.round($check->chance(), 9).'; '.$check->words().' '.$check->words(40);
             }
         }
         foreach ([['lifted' => 5, 'rooted' => 6, 'sure' => 0.9], ['lifted' => 5, 'rooted' => 5, 'sure' => 0.49], ['lifted' => 5, 'rooted' => 5, 'sure' => 0.5]] as $i => $of) {
-            $said["refused {$i}"] = self::orWhy(static fn () => ReadyCheck::of($of['lifted'], $of['rooted'], 0.8, Beta::of(1, 1), $of['sure'])->verdict());
+            $said["refused {$i}"] = self::orWhy(static fn () => ReadyCheck::of($of['lifted'], $of['rooted'], 0.8, Beta::of(1, 1), $of['sure'])->verdict()->value);
         }
         foreach ([[[], 'nothing seen'], [[['tau' => 10.0, 'lifted' => 8, 'rooted' => 2]], 'one check'], [[['tau' => 10.0, 'lifted' => 8, 'rooted' => 2], ['tau' => 18.0, 'lifted' => 10, 'rooted' => 8]], 'two'], [[['tau' => 30.0, 'lifted' => 12, 'rooted' => 0]], 'none']] as [$seen, $name]) {
             $curve = RootCurve::of(Beta::of(16, 4), 14.0, 5.0, $seen);

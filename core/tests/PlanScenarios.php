@@ -22,6 +22,7 @@ use WetCradle\Core\Crops\WayWindows;
 use WetCradle\Core\Dates\GrowingOn;
 use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\House\HouseDefaults;
+use WetCradle\Core\Mixing\RatioReading;
 use WetCradle\Core\Mixing\Recipe;
 use WetCradle\Core\Mixing\Sanitiser;
 use WetCradle\Core\Mixing\Strength;
@@ -270,7 +271,7 @@ final class PlanScenarios
         }
         foreach ([[9.0, 'to_parts'], [10.0, 'in_total'], [100.0, 'to_parts'], [0.5, 'in_total']] as [$parts, $reading]) {
             $said["sanitiser {$parts} {$reading}"] = CropScenarios::orWhy(static function () use ($parts, $reading): string {
-                $made = Sanitiser::of($parts, $reading, Strength::of(10, 'percent'));
+                $made = Sanitiser::of($parts, RatioReading::from($reading), Strength::of(10, 'percent'));
                 $poured = $made->make(Volume::litres(5));
 
                 return "{$made->words()} {$made->strength()->ppm} {$poured->stock->ml} + {$poured->water->ml}";

@@ -16,6 +16,7 @@ use WetCradle\Core\Bench\Zone;
 use WetCradle\Core\Bench\ZoneKind;
 use WetCradle\Core\Book\FullCount;
 use WetCradle\Core\Book\Losses;
+use WetCradle\Core\Calendar\Hemisphere;
 use WetCradle\Core\Calendar\Need;
 use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Calendar\Week;
@@ -35,6 +36,7 @@ use WetCradle\Core\Rates\CropPrior;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Rooting\RootingPace;
 use WetCradle\Core\Rooting\StageTally;
+use WetCradle\Core\Stock\CountedOn;
 use WetCradle\Core\Stock\Licence;
 use WetCradle\Core\Stock\ShootHabit;
 
@@ -59,7 +61,7 @@ final class SmallRulesTest extends TestCase
         yield 'smallest tray' => [static fn () => TrayFit::of(1000, 1000, 1, 1), static fn () => TrayFit::of(10_000, 10_000, 1, 1), 'tray.lengthCm'];
         yield 'cuttings of a dip' => [static fn () => DipNeed::liquid(1, 0.5, HouseDefaults::usual()), static fn () => DipNeed::liquid(0, 0.5, HouseDefaults::usual()), 'cuttings'];
         yield 'strength' => [static fn () => Strength::of(100, 'percent'), static fn () => Strength::of(100.01, 'percent'), 'strength'];
-        yield 'windows later' => [static fn () => WindowShift::of('north', 12), static fn () => WindowShift::of('north', 13), 'windowWeeks'];
+        yield 'windows later' => [static fn () => WindowShift::of(Hemisphere::North, 12), static fn () => WindowShift::of(Hemisphere::North, 13), 'windowWeeks'];
         yield 'shoots' => [static fn () => ShootHabit::of(0, 0, 0, 0, 0), static fn () => ShootHabit::of(-1, 0, 0, 0, 0), 'shootsPerPlant'];
         yield 'branching' => [static fn () => ShootHabit::of(0, 0, 0, 0, 0), static fn () => ShootHabit::of(0, 0, 0, -0.1, 0), 'branching'];
         yield 'recovery' => [static fn () => ShootHabit::of(0, 0, 0, 0, 0), static fn () => ShootHabit::of(0, 0, 0, 0, -1), 'recoveryWeeks'];
@@ -70,7 +72,7 @@ final class SmallRulesTest extends TestCase
         yield 'doubt shared, least' => [static fn () => Standing::of(0, [Standing::leftLonger(HouseDefaults::usual())], null, 0.0), static fn () => Standing::of(0, [Standing::leftLonger(HouseDefaults::usual())], null, -0.01), 'shared'];
         yield 'prior strength' => [static fn () => CropPrior::of(0.5, 0.1, 0.1), static fn () => CropPrior::of(0.5, 0.0, 0.1), 'strength'];
         yield 'count of a stage' => [static fn () => StageTally::of(['callus' => 0]), static fn () => StageTally::of(['callus' => -1]), 'stages.callus'];
-        yield 'days of a licence' => [static fn () => Licence::of('L', $day('2027-01-01'), $day('2027-01-01'), 1, 0, 'sale'), static fn () => Licence::of('L', $day('2027-01-01'), $day('2026-12-31'), 1, 0, 'sale'), 'to'];
+        yield 'days of a licence' => [static fn () => Licence::of('L', $day('2027-01-01'), $day('2027-01-01'), 1, 0, CountedOn::Sale), static fn () => Licence::of('L', $day('2027-01-01'), $day('2026-12-31'), 1, 0, CountedOn::Sale), 'to'];
         yield 'means of the air' => [static fn () => SiteAir::of(array_fill(0, 12, 9.0)), static fn () => SiteAir::of(array_fill(0, 11, 9.0)), 'air'];
         yield 'rooted in no days' => [static fn () => RootingPace::fromDays(Range::of(1, 2), 1.0), static fn () => RootingPace::fromDays(Range::of(0, 2), 1.0), 'days'];
     }

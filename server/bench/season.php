@@ -41,7 +41,7 @@ function seasonOf(int $orders): array
     $wants = $ways = $sources = $zones = [];
     for ($crop = 0; $crop < 40; ++$crop) {
         $sheet = WaySheet::of([Pattern::SoftTip, Pattern::SemiRipe, Pattern::Hardwood, Pattern::Clump][$crop % 4]->sheet(1));
-        $ways[$crop] = new RouteWay($crop, $sheet->words(), true, $sheet, WayWindows::of($sheet->windows, WindowShift::none()), Timetable::at($air, HouseDefaults::usual())->usual($sheet), Beta::of(mt_rand(8, 18), 4), 72);
+        $ways[$crop] = new RouteWay($crop, $sheet->words(), true, $sheet, WayWindows::of($sheet->taking->windows, WindowShift::none()), Timetable::at($air, HouseDefaults::usual())->usual($sheet), Beta::of(mt_rand(8, 18), 4), 72);
         for ($block = 0; $block < 3; ++$block) {
             $sources['crop '.$crop][] = new Source("{$crop}-{$block}", intdiv($orders, 3) + 20, ShootHabit::of(40, 60, 0.5, 1.5, 6), static fn () => 2, null, [], static fn () => []);
         }

@@ -51,6 +51,6 @@ final class Berths
 
     public static function tenant(string $name, WaySheet $sheet, PlainDates $dates, int $trays): Tenant
     {
-        return Tenant::of($name, $trays, Week::containing($dates->stickOn), $dates->lastBenchWeek(), $sheet->warmth->medium, $sheet->water->mist);
+        return Tenant::of($name, $trays, Week::containing($dates->stickOn), $dates->lastBenchWeek(), $sheet->care->warmth->medium, $sheet->care->water->mist);
     }
 }

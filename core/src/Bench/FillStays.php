@@ -7,6 +7,7 @@ namespace WetCradle\Core\Bench;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
+use WetCradle\Core\Priority;
 use WetCradle\Core\Refused;
 
 /**
@@ -108,7 +109,7 @@ final class FillStays
 
             return $known["{$space} {$start}"] ??= $this->there($h, $batch, $space, $start, $start - $week, $weight, $sooner);
         };
-        $comfort = Comfort::of($batch->sheet->warmth->medium, $batch->sheet->water->mist);
+        $comfort = Comfort::of($batch->sheet->care->warmth->medium, $batch->sheet->care->water->mist);
         $positions = $ask->whatIf === WhatIf::Cells ? $batch->narrower : $batch->positions;
 
         return Stay::of($batch->code, $positions, $in, min($weeks), max($weeks), $week, $comfort, $weight, $ask->mayPart && $batch->isWhole, $ask->mayMove);
@@ -186,7 +187,7 @@ final class FillStays
     private function weaned(FillHouse $h, Fillable $batch): Comfort
     {
         $sheet = $batch->sheet;
-        $weaned = Tenant::of($batch->code, $batch->positions, $h->from, $h->from, $sheet->warmth->medium, $sheet->water->mist)->weaned($h->from, $h->from, $this->house);
+        $weaned = Tenant::of($batch->code, $batch->positions, $h->from, $h->from, $sheet->care->warmth->medium, $sheet->care->water->mist)->weaned($h->from, $h->from, $this->house);
 
         return Comfort::of($weaned->heat, $weaned->mist);
     }
@@ -243,13 +244,13 @@ final class FillStays
     }
 
     /** How much a batch weighs by the priority of its order. */
-    private function weight(?string $priority): int
+    private function weight(?Priority $priority): int
     {
         return match ($priority) {
-            'must' => $this->house->whole(HouseDefault::FillMust),
-            'should' => $this->house->whole(HouseDefault::FillShould),
-            'nice' => $this->house->whole(HouseDefault::FillNice),
-            default => 1,
+            Priority::Must => $this->house->whole(HouseDefault::FillMust),
+            Priority::Should => $this->house->whole(HouseDefault::FillShould),
+            Priority::Nice => $this->house->whole(HouseDefault::FillNice),
+            null => 1,
         };
     }
 }

@@ -6,6 +6,7 @@ namespace WetCradle\Core\Bench;
 
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Crops\WaySheet;
+use WetCradle\Core\Priority;
 
 /** A batch as filling a house needs to know it. */
 final class Fillable
@@ -13,7 +14,7 @@ final class Fillable
     /**
      * @param int                                 $positions tray positions that it takes
      * @param int                                 $narrower  positions that it would take in trays whose cells are a little narrower
-     * @param ?string                             $priority  of its first order: must, should or nice; null for stock of our own
+     * @param ?Priority                           $priority  of its first order; null for stock of our own
      * @param list<Week>                          $wanted    in which its orders are to be ready
      * @param int                                 $zone      in which it lies, or is planned to
      * @param bool                                $isStill   whether it is left where it is: locked by hand, or moved on to another zone
@@ -34,7 +35,7 @@ final class Fillable
         public readonly bool $isLocked,
         public readonly bool $isStill,
         public readonly bool $isWhole,
-        public readonly ?string $priority,
+        public readonly ?Priority $priority,
         public readonly array $wanted,
         public readonly int $zone,
         public readonly \DateTimeImmutable $earliest,

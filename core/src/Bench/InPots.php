@@ -6,7 +6,7 @@ namespace WetCradle\Core\Bench;
 
 use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Calendar\Week;
-use WetCradle\Core\Crops\Potting;
+use WetCradle\Core\Crops\Winter;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Range;
@@ -15,18 +15,26 @@ use WetCradle\Core\Numbers\Range;
 final class InPots
 {
     /** °C to which each kind may cool in winter. */
-    private const COOLEST = ['outside' => -30.0, 'cold_frame' => -8.0, 'frost_free' => 2.0, 'as_cells' => 2.0];
+    private const COOLEST_OUTSIDE = -30.0;
+    private const COOLEST_IN_FRAME = -8.0;
+    private const COOLEST_FROST_FREE = 2.0;
     /** °C above which they grow soft. */
     private const WARMEST = 20.0;
 
-    /**
-     * @param int    $positions that the pots take
-     * @param string $winter    one of `Potting::WINTERS`
-     */
-    public static function tenant(string $name, int $positions, Week $from, Week $to, string $winter, SiteAir $air, HouseDefaults $house, ?string $batch = null): Tenant
+    /** @param int $positions that the pots take */
+    public static function tenant(string $name, int $positions, Week $from, Week $to, Winter $winter, SiteAir $air, HouseDefaults $house, ?string $batch = null): Tenant
     {
-        return Tenant::of($name, $positions, $from, $to, Range::of(self::COOLEST[$winter], self::WARMEST), Range::of(0, 0), $batch)
-            ->inPots(!in_array($winter, [Potting::WINTERS[0], Potting::WINTERS[1]], true) && self::canFreeze($from, $to, $air, $house->number(HouseDefault::CanFreeze)));
+        return Tenant::of($name, $positions, $from, $to, Range::of(self::coolest($winter), self::WARMEST), Range::of(0, 0), $batch)
+            ->inPots(!in_array($winter, [Winter::Outside, Winter::ColdFrame], true) && self::canFreeze($from, $to, $air, $house->number(HouseDefault::CanFreeze)));
+    }
+
+    private static function coolest(Winter $winter): float
+    {
+        return match ($winter) {
+            Winter::Outside => self::COOLEST_OUTSIDE,
+            Winter::ColdFrame => self::COOLEST_IN_FRAME,
+            Winter::FrostFree, Winter::AsCells => self::COOLEST_FROST_FREE,
+        };
     }
 
     private static function canFreeze(Week $from, Week $to, SiteAir $air, float $below): bool

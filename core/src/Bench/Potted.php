@@ -6,7 +6,9 @@ namespace WetCradle\Core\Bench;
 
 use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Crops\Winter;
 use WetCradle\Core\House\HouseDefaults;
+use WetCradle\Core\Priority;
 
 /** A batch's plants from potting until they are ready: so many pots, standing somewhere or looking for a place. */
 final class Potted
@@ -14,8 +16,8 @@ final class Potted
     /**
      * @param ?int               $zone   where they stand; null where that is not settled
      * @param \DateTimeImmutable $to     the day they are ready and go
-     * @param string             $winter what they must be kept from, one of `Potting::WINTERS`
-     * @param ?string            $priority of the order they are for; null for stock of our own
+     * @param Winter             $winter what they must be kept from
+     * @param ?Priority          $priority of the order they are for; null for stock of our own
      */
     public function __construct(
         public readonly string $code,
@@ -26,9 +28,9 @@ final class Potted
         public readonly bool $spaced,
         public readonly \DateTimeImmutable $from,
         public readonly \DateTimeImmutable $to,
-        public readonly string $winter,
+        public readonly Winter $winter,
         public readonly bool $isPotted,
-        public readonly ?string $priority,
+        public readonly ?Priority $priority,
         public readonly bool $isLocked,
         private readonly float $positionCm2,
         private readonly SiteAir $air,

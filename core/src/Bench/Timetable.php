@@ -7,6 +7,7 @@ namespace WetCradle\Core\Bench;
 use WetCradle\Core\Calendar\Rest;
 use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Crops\WaySheet;
+use WetCradle\Core\Crops\Winter;
 use WetCradle\Core\Dates\CropTimes;
 use WetCradle\Core\Dates\GrowingOn;
 use WetCradle\Core\Dates\PlainDates;
@@ -45,9 +46,9 @@ final class Timetable
 
     public function in(Zone $zone, WaySheet $sheet): CropTimes
     {
-        $medium = $zone->medium($sheet->warmth->medium, $this->air);
+        $medium = $zone->medium($sheet->care->warmth->medium, $this->air);
 
-        return $this->times($sheet, $medium->key(), fn () => RootingTime::in($medium, $sheet->rooting, $sheet->warmth->cardinal, $this->house->number(HouseDefault::PlannedRooted)));
+        return $this->times($sheet, $medium->key(), fn () => RootingTime::in($medium, $sheet->reckoning->rooting, $sheet->care->warmth->cardinal, $this->house->number(HouseDefault::PlannedRooted)));
     }
 
     /**
@@ -81,7 +82,7 @@ final class Timetable
     {
         $this->times[$sheet] ??= [];
 
-        return $this->times[$sheet][$place] ??= CropTimes::of($sheet->daysToRoot(), $rooting(), $sheet->weaningDays(), $this->growingOn($sheet), $sheet->potting->winter === 'as_cells' ? Rest::of($this->air, $this->house) : null);
+        return $this->times[$sheet][$place] ??= CropTimes::of($sheet->daysToRoot(), $rooting(), $sheet->weaningDays(), $this->growingOn($sheet), $sheet->potting->winter === Winter::AsCells ? Rest::of($this->air, $this->house) : null);
     }
 
     private function growingOn(WaySheet $sheet): GrowingOn

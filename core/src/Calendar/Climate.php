@@ -14,11 +14,10 @@ enum Climate: string
 
     public static function reference(): SiteAir
     {
-        return self::CoolMaritime->air('north');
+        return self::CoolMaritime->air(Hemisphere::North);
     }
 
-    /** @param string $hemisphere north or south */
-    public function air(string $hemisphere): SiteAir
+    public function air(Hemisphere $hemisphere): SiteAir
     {
         $air = SiteAir::of(match ($this) {
             self::CoolMaritime => [4.0, 4.2, 6.2, 8.6, 11.8, 14.6, 16.6, 16.4, 14.0, 10.6, 6.9, 4.7],
@@ -27,6 +26,6 @@ enum Climate: string
             self::WarmDry => [8.4, 9.4, 11.8, 14.4, 18.4, 22.6, 25.4, 25.2, 21.8, 17.2, 12.2, 9.2],
         });
 
-        return $hemisphere === 'south' ? $air->otherHemisphere() : $air;
+        return $hemisphere === Hemisphere::South ? $air->otherHemisphere() : $air;
     }
 }

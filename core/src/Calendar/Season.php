@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Calendar;
 
-use WetCradle\Core\Refused;
-
 /** A propagation year: from the start of autumn, when hardwood begins, to the end of the next summer. */
 final class Season
 {
@@ -13,13 +11,12 @@ final class Season
     {
     }
 
-    /** @param string $hemisphere north or south: October starts it in the north, April in the south */
-    public static function containing(\DateTimeImmutable $day, string $hemisphere): self
+    /** October starts it in the north, April in the south. */
+    public static function containing(\DateTimeImmutable $day, Hemisphere $hemisphere): self
     {
         $startMonth = match ($hemisphere) {
-            'north' => 10,
-            'south' => 4,
-            default => throw Refused::because('unknown_choice', 'hemisphere', 'The hemisphere is north or south.'),
+            Hemisphere::North => 10,
+            Hemisphere::South => 4,
         };
         $year = (int) $day->format('Y');
 

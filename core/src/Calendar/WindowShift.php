@@ -27,17 +27,16 @@ final class WindowShift
     }
 
     /**
-     * @param string   $hemisphere north or south
-     * @param int      $weeks      later (or, negative, earlier) than the reference
-     * @param ?SiteAir $site       where given, its degree-days decide instead
+     * @param int      $weeks later (or, negative, earlier) than the reference
+     * @param ?SiteAir $site  where given, its degree-days decide instead
      */
-    public static function of(string $hemisphere, int $weeks, ?SiteAir $site = null): self
+    public static function of(Hemisphere $hemisphere, int $weeks, ?SiteAir $site = null): self
     {
         if (abs($weeks) > self::MOST) {
             throw Refused::because('out_of_range', 'windowWeeks', sprintf('Windows move by at most %d weeks either way.', self::MOST));
         }
 
-        return new self($hemisphere === 'south', $weeks, $site);
+        return new self($hemisphere === Hemisphere::South, $weeks, $site);
     }
 
     public static function none(): self

@@ -178,6 +178,20 @@ final class Fields
         return $value;
     }
 
+    /**
+     * One of the cases of an enum, by its value.
+     *
+     * @template T of \BackedEnum
+     *
+     * @param class-string<T> $of
+     *
+     * @return T
+     */
+    public function choice(string $name, string $of): \BackedEnum
+    {
+        return $of::from($this->oneOf($name, array_map(static fn (\BackedEnum $case) => (string) $case->value, $of::cases())));
+    }
+
     public function flag(string $name): bool
     {
         $value = $this->value($name);

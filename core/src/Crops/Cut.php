@@ -10,19 +10,15 @@ use WetCradle\Core\Numbers\Range;
 /** How a piece is cut and prepared. */
 final class Cut
 {
-    public const LEAVES = ['all', 'two_to_four', 'halved', 'none'];
-    public const SLANTED = ['below', 'above', 'neither'];
-    public const UP = ['tip', 'crown_end', 'flat', 'either'];
-
     private function __construct(
         public readonly Range $lengthCm,
         public readonly int $nodesBelow,
         public readonly int $nodesAbove,
         public readonly bool $betweenNodes,
-        public readonly string $leaves,
+        public readonly Leaves $leaves,
         public readonly bool $wound,
-        public readonly string $slanted,
-        public readonly string $up,
+        public readonly Slanted $slanted,
+        public readonly Up $up,
         public readonly int $plantlets,
     ) {
     }
@@ -35,10 +31,10 @@ final class Cut
             $in->count('nodesBelow', 0, 20),
             $in->count('nodesAbove', 0, 20),
             $in->flag('betweenNodes'),
-            $in->oneOf('leaves', self::LEAVES),
+            $in->choice('leaves', Leaves::class),
             $in->flag('wound'),
-            $in->oneOf('slanted', self::SLANTED),
-            $in->oneOf('up', self::UP),
+            $in->choice('slanted', Slanted::class),
+            $in->choice('up', Up::class),
             $in->count('plantlets', 1, 2),
         );
         $in->done();
@@ -50,6 +46,6 @@ final class Cut
     public function toArray(): array
     {
         return ['lengthCm' => $this->lengthCm->pair(), 'nodesBelow' => $this->nodesBelow, 'nodesAbove' => $this->nodesAbove, 'betweenNodes' => $this->betweenNodes,
-            'leaves' => $this->leaves, 'wound' => $this->wound, 'slanted' => $this->slanted, 'up' => $this->up, 'plantlets' => $this->plantlets];
+            'leaves' => $this->leaves->value, 'wound' => $this->wound, 'slanted' => $this->slanted->value, 'up' => $this->up->value, 'plantlets' => $this->plantlets];
     }
 }

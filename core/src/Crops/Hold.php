@@ -47,16 +47,16 @@ final class Hold
     }
 
     /** How it is held, if it is to be stuck; cold only where the sheet allows it. */
-    public function mustAllow(string $how): void
+    public function mustAllow(HoldWay $how): void
     {
         if (!in_array($how, $this->ways(), true)) {
-            throw Refused::because('unknown_choice', 'how', sprintf('By its sheet this material is held %s.', implode(' or ', $this->ways())));
+            throw Refused::because('unknown_choice', 'how', sprintf('By its sheet this material is held %s.', implode(' or ', array_column($this->ways(), 'value'))));
         }
     }
 
-    /** @return non-empty-list<string> */
+    /** @return non-empty-list<HoldWay> */
     public function ways(): array
     {
-        return $this->dry ? ['dry'] : ($this->coldDays > 0 ? ['shaded', 'cold'] : ['shaded']);
+        return $this->dry ? [HoldWay::Dry] : ($this->coldDays > 0 ? [HoldWay::Shaded, HoldWay::Cold] : [HoldWay::Shaded]);
     }
 }

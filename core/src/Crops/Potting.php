@@ -10,23 +10,19 @@ use WetCradle\Core\Numbers\Beta;
 /** When rooted plants are potted, into what, and how they grow on. */
 final class Potting
 {
-    public const TRIGGERS = ['first_root', 'every_hole', 'share', 'calendar'];
-    public const FEEDS = ['after_rooting', 'in_the_mix'];
-    public const WINTERS = ['outside', 'cold_frame', 'frost_free', 'as_cells'];
-
     private function __construct(
-        public readonly string $trigger,
+        public readonly PotTrigger $trigger,
         public readonly float $readyShare,
         public readonly string $pot,
         public readonly string $mix,
-        public readonly string $feed,
+        public readonly Feed $feed,
         public readonly Beta $survival,
         public readonly float $survivalStrength,
         public readonly int $growOnDays,
         public readonly ?float $degreeDays,
         public readonly ?float $growBase,
         public readonly bool $hardy,
-        public readonly string $winter,
+        public readonly Winter $winter,
     ) {
     }
 
@@ -36,18 +32,18 @@ final class Potting
         $strength = $in->positive('survivalStrength', 10_000);
         $degreeDays = $in->has('degreeDays') ? $in->positive('degreeDays', 20_000) : null;
         $potting = new self(
-            $in->oneOf('trigger', self::TRIGGERS),
+            $in->choice('trigger', PotTrigger::class),
             $in->share('readyShare'),
             $in->text('pot', 60),
             $in->text('mix', 200),
-            $in->oneOf('feed', self::FEEDS),
+            $in->choice('feed', Feed::class),
             Beta::worth($in->share('survival'), $strength),
             $strength,
             $in->count('growOnDays', 0, 1500),
             $degreeDays,
             $in->has('growBase') ? $in->number('growBase', -10, 30) : null,
             $in->flag('hardy'),
-            $in->oneOf('winter', self::WINTERS),
+            $in->choice('winter', Winter::class),
         );
         if (($potting->degreeDays === null) !== ($potting->growBase === null)) {
             throw $in->refuse('missing', $degreeDays === null ? 'degreeDays' : 'growBase', 'goes with the other: degree-days are counted above a base');
@@ -81,13 +77,16 @@ final class Potting
     /** Whether its pots need no other feed for some months: slow-release feed is in the mix, by the school or by the mix's own words. */
     public function hasSlowRelease(): bool
     {
-        return $this->feed === 'in_the_mix' || stripos($this->mix, 'slow-release') !== false;
+        return $this->feed === Feed::InTheMix || stripos($this->mix, 'slow-release') !== false;
     }
 
     /** @return array<string, mixed> */
     public function toArray(): array
     {
-        return ['trigger' => $this->trigger, 'readyShare' => $this->readyShare, 'pot' => $this->pot, 'mix' => $this->mix, 'feed' => $this->feed, 'survival' => round($this->survival->mean(), 10),
-            'survivalStrength' => $this->survivalStrength, 'growOnDays' => $this->growOnDays, 'degreeDays' => $this->degreeDays, 'growBase' => $this->growBase, 'hardy' => $this->hardy, 'winter' => $this->winter];
+        return [
+            'trigger' => $this->trigger->value, 'readyShare' => $this->readyShare, 'pot' => $this->pot, 'mix' => $this->mix, 'feed' => $this->feed->value,
+            'survival' => round($this->survival->mean(), 10), 'survivalStrength' => $this->survivalStrength,
+            'growOnDays' => $this->growOnDays, 'degreeDays' => $this->degreeDays, 'growBase' => $this->growBase, 'hardy' => $this->hardy, 'winter' => $this->winter->value,
+        ];
     }
 }

@@ -76,21 +76,21 @@ enum School: string
         $woody = in_array($way->material, [Material::SemiRipe, Material::Hardwood], true);
 
         return match ($this) {
-            self::Mix => $way->method->isRootedAlready() ? null : $way->mixKind,
-            self::Water => $way->method->isRootedAlready() || $way->water->regime === 'none' ? null : $way->water->regime,
-            self::Hormone => !$stem ? null : ($way->hormone->kind === 'none' ? ($this->isSlow($way) ? 'none' : 'slow_kinds') : ($this->isSlow($way) ? 'slow_kinds' : 'everything')),
-            self::HormoneForm => $way->hormone->kind === 'none' ? null : $way->hormone->kind,
-            self::PerHole => $way->each > 1 ? 'several' : 'one',
-            self::Nodes => $stem ? ($way->cut->betweenNodes ? 'between' : 'always') : null,
-            self::Wounding => $stem && $woody ? ($way->cut->wound ? 'woody' : 'never') : null,
-            self::Dip => $way->wash === 'never' ? 'clean_leaved' : null,
-            self::DivisionTime => $way->method === Method::Division ? (array_search($way->windows[0]->sign, self::DIVISION_SIGNS, true) ?: null) : null,
-            self::PottingTrigger => $way->potting->trigger,
-            self::Feed => $way->potting->feed,
-            self::Runners => $way->method === Method::Runner ? ($way->cut->plantlets === 2 ? 'two' : 'one') : null,
+            self::Mix => $way->method->isRootedAlready() ? null : $way->setting->mixKind->value,
+            self::Water => $way->method->isRootedAlready() || $way->care->water->regime === Regime::None ? null : $way->care->water->regime->value,
+            self::Hormone => !$stem ? null : ($way->taking->hormone->kind === HormoneKind::None ? ($this->isSlow($way) ? 'none' : 'slow_kinds') : ($this->isSlow($way) ? 'slow_kinds' : 'everything')),
+            self::HormoneForm => $way->taking->hormone->kind === HormoneKind::None ? null : $way->taking->hormone->kind->value,
+            self::PerHole => $way->setting->each > 1 ? 'several' : 'one',
+            self::Nodes => $stem ? ($way->taking->cut->betweenNodes ? 'between' : 'always') : null,
+            self::Wounding => $stem && $woody ? ($way->taking->cut->wound ? 'woody' : 'never') : null,
+            self::Dip => $way->taking->wash === Wash::Never ? 'clean_leaved' : null,
+            self::DivisionTime => $way->method === Method::Division ? (array_search($way->taking->windows[0]->sign, self::DIVISION_SIGNS, true) ?: null) : null,
+            self::PottingTrigger => $way->potting->trigger->value,
+            self::Feed => $way->potting->feed->value,
+            self::Runners => $way->method === Method::Runner ? ($way->taking->cut->plantlets === 2 ? 'two' : 'one') : null,
             self::CutEnds => null,
-            self::SlantedEnd => $way->cut->slanted === 'neither' ? null : $way->cut->slanted,
-            self::Surplus => $way->surplus,
+            self::SlantedEnd => $way->taking->cut->slanted === Slanted::Neither ? null : $way->taking->cut->slanted->value,
+            self::Surplus => $way->reckoning->surplus->value,
         };
     }
 
@@ -113,21 +113,21 @@ enum School: string
         if ($this->followedBy($way) === null || $this->followedBy($way) === $option) {
             return $sheet;
         }
-        $cut = $way->cut->toArray();
+        $cut = $way->taking->cut->toArray();
 
         return array_replace($sheet, match ($this) {
             self::Mix => ['mix' => $option === 'inert' ? ['parts' => 'perlite 2 : coir 1', 'kind' => 'inert'] : ['parts' => 'perlite, vermiculite and compost in thirds', 'kind' => 'with_compost']],
             // What starts dry does so for its own sake, whatever the house prefers for leafy cuttings.
-            self::Water => $way->water->regime === 'dry' || $option === 'dry'
+            self::Water => $way->care->water->regime === Regime::Dry || $option === 'dry'
                 ? []
-                : ['water' => ['regime' => $option, 'mist' => ['mist' => [1, 3], 'cover' => [0, 1], 'below' => [0, 0]][$option], 'steps' => $way->water->steps]],
+                : ['water' => ['regime' => $option, 'mist' => ['mist' => [1, 3], 'cover' => [0, 1], 'below' => [0, 0]][$option], 'steps' => $way->care->water->steps]],
             self::Hormone => ['hormone' => match (true) {
                 $option === 'none', $option === 'slow_kinds' && !$this->isSlow($way) => ['kind' => 'none', 'ppm' => null, 'what' => null],
                 default => ['kind' => 'powder', 'ppm' => $this->isSlow($way) ? 3000 : 1000, 'what' => 'IBA'],
             }],
-            self::HormoneForm => ['hormone' => ['kind' => $option] + $way->hormone->toArray()],
-            self::PerHole => ['hole' => ['trayKind' => $way->trayKind, 'each' => $option === 'several' ? 3 : 1, 'depthCm' => $way->depthCm]],
-            self::Nodes => ['cut' => ['betweenNodes' => $option === 'between' && $way->cut->betweenNodes] + $cut],
+            self::HormoneForm => ['hormone' => ['kind' => $option] + $way->taking->hormone->toArray()],
+            self::PerHole => ['hole' => ['trayKind' => $way->setting->trayKind, 'each' => $option === 'several' ? 3 : 1, 'depthCm' => $way->setting->depthCm]],
+            self::Nodes => ['cut' => ['betweenNodes' => $option === 'between' && $way->taking->cut->betweenNodes] + $cut],
             self::Wounding => ['cut' => ['wound' => $option === 'woody'] + $cut],
             self::DivisionTime => ['windows' => [self::divisionWindow($option)]],
             self::PottingTrigger => ['potting' => ['trigger' => $option] + $way->potting->toArray()],

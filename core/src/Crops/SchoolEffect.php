@@ -20,8 +20,8 @@ final class SchoolEffect
 
     public static function words(School $school, string $option, WaySheet $way, HouseDefaults $house): string
     {
-        $rate = $way->prior->rate;
-        $days = static fn (float $share) => (int) round($way->rooting->thermalDaysTo($share) / $way->warmth->pace());
+        $rate = $way->reckoning->prior->rate;
+        $days = static fn (float $share) => (int) round($way->reckoning->rooting->thermalDaysTo($share) / $way->care->warmth->pace());
 
         return match ($school) {
             School::Mix => $option === 'inert' ? 'Nothing in it feeds or rots: the first feed is counted from potting.' : 'Food from the first root on, at less cost a litre; batches in it are rated by themselves.'.self::apart($house),
@@ -29,7 +29,7 @@ final class SchoolEffect
                 'mist' => 'Batches ask for mist level 1 to 3 and fit only zones with a valve that gives it.',
                 'cover' => 'Batches ask for mist level 0 to 1: they fit closed covers and leave the mist lines free.',
                 'below' => 'Batches ask for mist level 0 from the second day: any warm bench will do.',
-                default => sprintf('No water until leaves show: sticking comes %d days after collecting, and the bench needs mist level 0.', max(7, $way->hold->sealDays)),
+                default => sprintf('No water until leaves show: sticking comes %d days after collecting, and the bench needs mist level 0.', max(7, $way->taking->hold->sealDays)),
             },
             School::Hormone => match ($option) {
                 'everything' => 'Every cutting is dipped, so the learnt rates are rates with hormone.'.self::apart($house),
@@ -76,7 +76,7 @@ final class SchoolEffect
         if (!$way->method->isOfStem()) {
             return 'Touches stem cuttings only.';
         }
-        $make = static fn (bool $roots) => CuttingsPerShoot::of(self::SHOOT_CM, self::TIP_CM, self::INTERNODE_CM, max(1, $way->cut->nodesBelow), max(1, $way->cut->nodesAbove), $way->cut->lengthCm->low, $roots)->cuttings();
+        $make = static fn (bool $roots) => CuttingsPerShoot::of(self::SHOOT_CM, self::TIP_CM, self::INTERNODE_CM, max(1, $way->taking->cut->nodesBelow), max(1, $way->taking->cut->nodesAbove), $way->taking->cut->lengthCm->low, $roots)->cuttings();
 
         return sprintf('A shoot of %d cm gives %d cuttings; %s.', (int) self::SHOOT_CM, $make($between), $between ? sprintf('with a node below always, %d', $make(false)) : sprintf('between nodes it would give %d', $make(true)));
     }
@@ -94,7 +94,7 @@ final class SchoolEffect
 
     private static function surplus(string $option, WaySheet $way, HouseDefaults $house): string
     {
-        $count = StickCount::forGood(self::WANTED, [Beta::worth($way->prior->rate, $way->prior->phi)]);
+        $count = StickCount::forGood(self::WANTED, [Beta::worth($way->reckoning->prior->rate, $way->reckoning->prior->phi)]);
         $stick = $option === 'expected' ? $count->simple() : $count->fewestFor($house->number(HouseDefault::SureOfPlan))[0];
 
         return sprintf('For %d rooted, by the sheet alone: stick %d and have enough about %d times in 10.', self::WANTED, $stick, (int) round(10 * $count->chanceOf($stick)));

@@ -30,7 +30,7 @@ final class SignedWindow
         if ($to >= $from && $over) {
             throw $in->refuse('upside_down', 'overNewYear', sprintf('cannot be so for week %d to week %d of one year', $from, $to));
         }
-        $window = self::of($from, $to, Sign::from($in->oneOf('sign', array_column(Sign::cases(), 'value'))));
+        $window = self::of($from, $to, $in->choice('sign', Sign::class));
         $in->done();
 
         return $window;

@@ -10,10 +10,8 @@ use WetCradle\Core\Numbers\Range;
 /** How it is watered while it roots: the regime, the mist levels it stands, and what changes later. */
 final class Water
 {
-    public const REGIMES = ['mist', 'cover', 'below', 'dry', 'none'];
-
     /** @param list<string> $steps */
-    private function __construct(public readonly string $regime, public readonly Range $mist, public readonly array $steps)
+    private function __construct(public readonly Regime $regime, public readonly Range $mist, public readonly array $steps)
     {
     }
 
@@ -21,15 +19,15 @@ final class Water
     public static function read(Fields $in): self
     {
         $mist = $in->range('mist', 0, 3);
-        $water = new self($in->oneOf('regime', self::REGIMES), $mist, $in->texts('steps', 10));
+        $water = new self($in->choice('regime', Regime::class), $mist, $in->texts('steps', 10));
         $in->done();
         if (floor($mist->low) !== $mist->low || floor($mist->high) !== $mist->high) {
             throw $in->refuse('not_whole', 'mist', 'is a level from 0 to 3 in whole numbers');
         }
-        if ($water->regime !== 'mist' && $mist->high > 1.0) {
+        if ($water->regime !== Regime::Mist && $mist->high > 1.0) {
             throw $in->refuse('out_of_range', 'mist', 'goes above 1 only under mist');
         }
-        if ($water->regime === 'mist' && $mist->high < 1.0) {
+        if ($water->regime === Regime::Mist && $mist->high < 1.0) {
             throw $in->refuse('out_of_range', 'mist', 'must reach at least 1 under mist');
         }
 
@@ -39,17 +37,6 @@ final class Water
     /** @return array{regime: string, mist: array{int, int}, steps: list<string>} */
     public function toArray(): array
     {
-        return ['regime' => $this->regime, 'mist' => [(int) $this->mist->low, (int) $this->mist->high], 'steps' => $this->steps];
-    }
-
-    public static function say(string $regime): string
-    {
-        return match ($regime) {
-            'mist' => 'mist',
-            'cover' => 'closed cover, vented',
-            'below' => 'from below after the first day',
-            'dry' => 'dry start',
-            default => 'none',
-        };
+        return ['regime' => $this->regime->value, 'mist' => [(int) $this->mist->low, (int) $this->mist->high], 'steps' => $this->steps];
     }
 }

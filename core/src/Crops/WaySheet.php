@@ -15,39 +15,14 @@ use WetCradle\Core\Rooting\RootingTime;
 /** One way of propagating a crop, written down whole: from the sign that the plant gives to how it overwinters. */
 final class WaySheet
 {
-    public const TIMES_OF_DAY = ['early', 'any', 'dry'];
-    public const WASH = ['allowed', 'never'];
-    public const MIX_KINDS = ['inert', 'with_compost'];
-    public const SURPLUS = ['expected', 'chance'];
-
-    /**
-     * @param non-empty-list<SignedWindow>         $windows at the reference climate
-     * @param list<array{days: int, what: string}> $weaning
-     */
     private function __construct(
         public readonly Method $method,
         public readonly Material $material,
-        public readonly array $windows,
-        public readonly string $timeOfDay,
-        public readonly Cut $cut,
-        public readonly Hold $hold,
-        public readonly string $wash,
-        public readonly string $mix,
-        public readonly string $mixKind,
-        public readonly Hormone $hormone,
-        public readonly int $trayKind,
-        public readonly int $each,
-        public readonly float $depthCm,
-        public readonly Water $water,
-        public readonly Warmth $warmth,
-        public readonly float $lightHours,
-        public readonly string $cover,
-        public readonly RootingPace $rooting,
-        public readonly CropPrior $prior,
-        public readonly array $weaning,
+        public readonly Taking $taking,
+        public readonly Setting $setting,
+        public readonly Care $care,
+        public readonly Reckoning $reckoning,
         public readonly Potting $potting,
-        public readonly string $surplus,
-        public readonly float $costEach,
         public readonly ?string $note,
         public readonly ?string $safety,
     ) {
@@ -64,7 +39,7 @@ final class WaySheet
      */
     public static function read(Fields $in): self
     {
-        $method = Method::from($in->oneOf('method', array_column(Method::cases(), 'value')));
+        $method = $in->choice('method', Method::class);
         $material = Material::from($in->oneOf('material', array_column($method->materials(), 'value')));
         $windows = array_map(SignedWindow::read(...), $in->objects('windows', 6));
         if ($windows === []) {
@@ -78,32 +53,35 @@ final class WaySheet
         $sheet = new self(
             $method,
             $material,
-            $windows,
-            $in->oneOf('timeOfDay', self::TIMES_OF_DAY),
-            Cut::read($in->object('cut')),
-            Hold::read($in->object('hold')),
-            $in->oneOf('wash', self::WASH),
-            $mix->text('parts', 200),
-            $mix->oneOf('kind', self::MIX_KINDS),
-            Hormone::read($in->object('hormone')),
-            $hole->count('trayKind', 1),
-            $hole->count('each', 1, 20),
-            $hole->number('depthCm', 0, 40),
-            Water::read($in->object('water')),
-            $warmth,
-            $light->number('hours', 0, 24),
-            $light->text('cover', 120),
-            self::pace($in->object('rooting'), $warmth),
-            $prior->here(static fn () => CropPrior::of($prior->share('rate'), $prior->positive('strength', 10_000), $prior->positive('phi', 10_000))),
-            array_map(static function (Fields $step): array {
-                $read = ['days' => $step->count('days', 1, 120), 'what' => $step->text('what', 120)];
-                $step->done();
-
-                return $read;
-            }, $in->objects('weaning', 10)),
+            new Taking(
+                $windows,
+                $in->choice('timeOfDay', TimeOfDay::class),
+                Cut::read($in->object('cut')),
+                Hold::read($in->object('hold')),
+                $in->choice('wash', Wash::class),
+                Hormone::read($in->object('hormone')),
+            ),
+            new Setting(
+                $mix->text('parts', 200),
+                $mix->choice('kind', MixKind::class),
+                $hole->count('trayKind', 1),
+                $hole->count('each', 1, 20),
+                $hole->number('depthCm', 0, 40),
+            ),
+            new Care(
+                Water::read($in->object('water')),
+                $warmth,
+                $light->number('hours', 0, 24),
+                $light->text('cover', 120),
+                array_map(self::step(...), $in->objects('weaning', 10)),
+            ),
+            new Reckoning(
+                self::pace($in->object('rooting'), $warmth),
+                $prior->here(static fn () => CropPrior::of($prior->share('rate'), $prior->positive('strength', 10_000), $prior->positive('phi', 10_000))),
+                $in->choice('surplus', Surplus::class),
+                $in->number('costEach', 0, 1000),
+            ),
             Potting::read($in->object('potting')),
-            $in->oneOf('surplus', self::SURPLUS),
-            $in->number('costEach', 0, 1000),
             $in->textOr('note', null, 1000),
             $in->textOr('safety', null, 500),
         );
@@ -112,6 +90,15 @@ final class WaySheet
         }
 
         return $sheet;
+    }
+
+    /** @return array{days: int, what: string} */
+    private static function step(Fields $in): array
+    {
+        $step = ['days' => $in->count('days', 1, 120), 'what' => $in->text('what', 120)];
+        $in->done();
+
+        return $step;
     }
 
     private static function pace(Fields $in, Warmth $warmth): RootingPace
@@ -127,12 +114,12 @@ final class WaySheet
     /** Days from sticking to rooted on its bench, from the first tenth to nine tenths. */
     public function daysToRoot(): Range
     {
-        return $this->rooting->daysAt($this->warmth->pace());
+        return $this->reckoning->rooting->daysAt($this->care->warmth->pace());
     }
 
     public function weaningDays(): int
     {
-        return array_sum(array_column($this->weaning, 'days'));
+        return array_sum(array_column($this->care->weaning, 'days'));
     }
 
     /** The day count that a plan uses at the sheet's own warmth. */
@@ -144,7 +131,7 @@ final class WaySheet
     /** The fewest whole trays for so many cuttings, as many to a hole as the sheet says. */
     public function traysFor(int $cuttings, int $cells): Trays
     {
-        return Trays::toHold(intdiv($cuttings + $this->each - 1, $this->each), $cells);
+        return Trays::toHold(intdiv($cuttings + $this->setting->each - 1, $this->setting->each), $cells);
     }
 
     /** "tip cutting, softwood"; where the one word says both, that one. */
@@ -159,23 +146,23 @@ final class WaySheet
         return [
             'method' => $this->method->value,
             'material' => $this->material->value,
-            'windows' => array_map(static fn (SignedWindow $w) => $w->toArray(), $this->windows),
-            'timeOfDay' => $this->timeOfDay,
-            'cut' => $this->cut->toArray(),
-            'hold' => $this->hold->toArray(),
-            'wash' => $this->wash,
-            'mix' => ['parts' => $this->mix, 'kind' => $this->mixKind],
-            'hormone' => $this->hormone->toArray(),
-            'hole' => ['trayKind' => $this->trayKind, 'each' => $this->each, 'depthCm' => $this->depthCm],
-            'water' => $this->water->toArray(),
-            'warmth' => $this->warmth->toArray(),
-            'light' => ['hours' => $this->lightHours, 'cover' => $this->cover],
-            'rooting' => ['halfAt' => $this->rooting->halfAt, 'shape' => $this->rooting->shape],
-            'prior' => ['rate' => $this->prior->rate, 'strength' => $this->prior->strength, 'phi' => $this->prior->phi],
-            'weaning' => $this->weaning,
+            'windows' => array_map(static fn (SignedWindow $w) => $w->toArray(), $this->taking->windows),
+            'timeOfDay' => $this->taking->timeOfDay->value,
+            'cut' => $this->taking->cut->toArray(),
+            'hold' => $this->taking->hold->toArray(),
+            'wash' => $this->taking->wash->value,
+            'mix' => ['parts' => $this->setting->mix, 'kind' => $this->setting->mixKind->value],
+            'hormone' => $this->taking->hormone->toArray(),
+            'hole' => ['trayKind' => $this->setting->trayKind, 'each' => $this->setting->each, 'depthCm' => $this->setting->depthCm],
+            'water' => $this->care->water->toArray(),
+            'warmth' => $this->care->warmth->toArray(),
+            'light' => ['hours' => $this->care->lightHours, 'cover' => $this->care->cover],
+            'rooting' => ['halfAt' => $this->reckoning->rooting->halfAt, 'shape' => $this->reckoning->rooting->shape],
+            'prior' => ['rate' => $this->reckoning->prior->rate, 'strength' => $this->reckoning->prior->strength, 'phi' => $this->reckoning->prior->phi],
+            'weaning' => $this->care->weaning,
             'potting' => $this->potting->toArray(),
-            'surplus' => $this->surplus,
-            'costEach' => $this->costEach,
+            'surplus' => $this->reckoning->surplus->value,
+            'costEach' => $this->reckoning->costEach,
             'note' => $this->note,
             'safety' => $this->safety,
         ];

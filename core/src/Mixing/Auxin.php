@@ -10,7 +10,6 @@ enum Auxin: string
     case Iba = 'IBA';
     case Naa = 'NAA';
 
-    public const FORMS = ['acid', 'salt'];
     /** Where the factor comes from. */
     public const SOURCE = 'Molar masses from the standard atomic weights (abridged, 2021): the potassium salt has one potassium in the place of one hydrogen.';
 
@@ -32,9 +31,9 @@ enum Auxin: string
     }
 
     /** What a labelled strength is worth, counted as the acid. */
-    public function asAcid(Strength $labelled, string $form): Strength
+    public function asAcid(Strength $labelled, AuxinForm $form): Strength
     {
-        return $form === 'salt' ? Strength::of($labelled->ppm / $this->saltForAcid()) : $labelled;
+        return $form === AuxinForm::Salt ? Strength::of($labelled->ppm / $this->saltForAcid()) : $labelled;
     }
 
     /** @param array<string, int> $atoms */

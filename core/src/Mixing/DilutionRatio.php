@@ -10,8 +10,6 @@ use WetCradle\Core\Compute\Fields;
 /** "10 to 1", read both ways: one part in ten parts of the whole, or one part with ten of water. */
 final class DilutionRatio implements Calculation
 {
-    public const READINGS = ['in_total', 'to_parts'];
-
     public static function name(): string
     {
         return 'dilution_ratio';
@@ -31,18 +29,17 @@ final class DilutionRatio implements Calculation
         }
         $in->done();
 
-        return ['ppmOneInTotal' => self::of($stock, $parts, 'in_total')->ppm, 'ppmOneToParts' => self::of($stock, $parts, 'to_parts')->ppm];
+        return ['ppmOneInTotal' => self::of($stock, $parts, RatioReading::InTotal)->ppm, 'ppmOneToParts' => self::of($stock, $parts, RatioReading::ToParts)->ppm];
     }
 
-    /** @param 'in_total'|'to_parts' $reading */
-    public static function of(Strength $stock, float $parts, string $reading): Strength
+    public static function of(Strength $stock, float $parts, RatioReading $reading): Strength
     {
         return Strength::of($stock->ppm / self::wholes($parts, $reading));
     }
 
     /** Of how many parts the whole consists. */
-    public static function wholes(float $parts, string $reading): float
+    public static function wholes(float $parts, RatioReading $reading): float
     {
-        return $reading === 'in_total' ? $parts : $parts + 1.0;
+        return $reading === RatioReading::InTotal ? $parts : $parts + 1.0;
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Core\Mixing;
 
 use WetCradle\Core\Crops\Hormone;
+use WetCradle\Core\Crops\HormoneKind;
 use WetCradle\Core\House\HouseDefaults;
 
 /** Which stock makes the dip that a sheet asks for, how much of it, or why none does and what could be used instead. */
@@ -40,7 +41,7 @@ final class DipChoice
             return new self(null, null, null, null, self::instead($asked, $stocks, $against, $today));
         }
         $stock = $stocks[$best];
-        if ($stock->kind === 'powder') {
+        if ($stock->kind === HormoneKind::Powder) {
             return new self($best, null, DipNeed::powder($cuttings, $depthCm, $house), null, sprintf('%s as it is.', $stock->name));
         }
         $liquid = DipNeed::liquid($cuttings, $depthCm, $house);
@@ -63,6 +64,6 @@ final class DipChoice
         $could = array_values(array_filter($stocks, static fn (DipStock $s) => $s->kind !== $asked->kind && mb_strtolower($s->what) === mb_strtolower((string) $asked->what)
             && ($s->keepsUntil === null || $s->keepsUntil >= $today) && !$s->worth()->isWeakerThan(Strength::of((float) $asked->ppm))));
 
-        return $against[0]['words'].($could === [] ? '' : sprintf(' %s is strong enough, as a %s.', $could[0]->name, $could[0]->kind));
+        return $against[0]['words'].($could === [] ? '' : sprintf(' %s is strong enough, as a %s.', $could[0]->name, $could[0]->kind->value));
     }
 }

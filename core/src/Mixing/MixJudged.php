@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Mixing;
 
+use WetCradle\Core\Crops\Feed;
+use WetCradle\Core\Crops\MixKind;
+use WetCradle\Core\Crops\Regime;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
@@ -51,14 +54,14 @@ final class MixJudged
         $having = static fn (string $trait): array => array_values(array_filter(array_column($recipe->parts, 'name'), static fn (string $name) => ($known[$name] ?? null)?->{$trait} === true));
         $feeding = $having('feeds');
         $rotting = $having('breaksDown');
-        if ($sheet->mixKind === 'inert' && $feeding !== []) {
+        if ($sheet->setting->mixKind === MixKind::Inert && $feeding !== []) {
             $said[] = ['kind' => 'compost', 'school' => 'rooting mix', 'words' => sprintf('%s is in it, and the sheet asks for inert parts only, for fear of rot.', ucfirst(implode(' and ', $feeding)))];
         }
-        if ($sheet->potting->feed === 'after_rooting' && $feeding !== []) {
+        if ($sheet->potting->feed === Feed::AfterRooting && $feeding !== []) {
             $said[] = ['kind' => 'feed', 'school' => 'feed', 'words' => sprintf('%s feeds, and the sheet wants no feed before there are roots.', ucfirst(implode(' and ', $feeding)))];
         }
         $held = self::estimate($recipe, $known);
-        if ($held !== null && $held['water'] > $house->number(HouseDefault::WetMix) && $sheet->water->regime === 'mist' && $sheet->water->mist->high >= self::LONG_MIST) {
+        if ($held !== null && $held['water'] > $house->number(HouseDefault::WetMix) && $sheet->care->water->regime === Regime::Mist && $sheet->care->water->mist->high >= self::LONG_MIST) {
             $said[] = ['kind' => 'wet', 'school' => 'water', 'words' => sprintf('It holds about %d %% water when drained, by its parts: wet for long mist, where a base drowns. More of what drains, or less mist.', (int) round(100 * $held['water']))];
         }
         if (self::shareOf($rotting, $recipe) > $house->number(HouseDefault::SlumpingShare) && $sheet->daysToRoot()->high > $house->number(HouseDefault::SlumpsAfter)) {

@@ -11,14 +11,13 @@ final class Sanitiser
 {
     /**
      * @param float                  $parts   the number in the ratio
-     * @param 'in_total'|'to_parts'  $reading of what those parts are
+     * @param RatioReading           $reading of what those parts are
      */
-    private function __construct(public readonly float $parts, public readonly string $reading, public readonly Strength $product)
+    private function __construct(public readonly float $parts, public readonly RatioReading $reading, public readonly Strength $product)
     {
     }
 
-    /** @param 'in_total'|'to_parts' $reading */
-    public static function of(float $parts, string $reading, Strength $product): self
+    public static function of(float $parts, RatioReading $reading, Strength $product): self
     {
         if (!is_finite($parts) || $parts < 1.0) {
             throw Refused::because('out_of_range', 'parts', 'A label says one part to at least one.');
@@ -41,6 +40,6 @@ final class Sanitiser
     /** "1 part to 9 of water"; "1 part in 200 of the whole" */
     public function words(): string
     {
-        return sprintf($this->reading === 'to_parts' ? '1 part to %s of water' : '1 part in %s of the whole', rtrim(rtrim(number_format($this->parts, 2), '0'), '.'));
+        return sprintf($this->reading === RatioReading::ToParts ? '1 part to %s of water' : '1 part in %s of the whole', rtrim(rtrim(number_format($this->parts, 2), '0'), '.'));
     }
 }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Plan;
 
-use WetCradle\Core\Crops\WaySheet;
+use WetCradle\Core\Crops\TimeOfDay;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Refused;
@@ -13,7 +13,7 @@ use WetCradle\Core\Refused;
 final class CollectOrder
 {
     /**
-     * @param list<array{code: string, time: string, keeps: ?int, minutes: int}> $takes `time` of `WaySheet::TIMES_OF_DAY`; `keeps` minutes until it must be stuck, null for past the day; `minutes` for one pair of hands
+     * @param list<array{code: string, time: TimeOfDay, keeps: ?int, minutes: int}> $takes `keeps` minutes until it must be stuck, null for past the day; `minutes` for one pair of hands
      * @param int                                                                $hands that cut together
      *
      * @return list<array{code: string, from: int, to: int}> minutes from midnight
@@ -23,12 +23,12 @@ final class CollectOrder
         if ($hands < 1) {
             throw Refused::because('out_of_range', 'hands', 'Somebody has to cut: at least one pair of hands.');
         }
-        $rank = array_flip(WaySheet::TIMES_OF_DAY);
-        usort($takes, static fn (array $a, array $b) => [$rank[$a['time']], $b['keeps'] ?? PHP_INT_MAX, $a['code']] <=> [$rank[$b['time']], $a['keeps'] ?? PHP_INT_MAX, $b['code']]);
+        $rank = static fn (array $take): int => (int) array_search($take['time'], TimeOfDay::cases(), true);
+        usort($takes, static fn (array $a, array $b) => [$rank($a), $b['keeps'] ?? PHP_INT_MAX, $a['code']] <=> [$rank($b), $a['keeps'] ?? PHP_INT_MAX, $b['code']]);
         $at = self::begins($house);
         $order = [];
         foreach ($takes as $take) {
-            $from = max($at, $take['time'] === 'dry' ? $house->whole(HouseDefault::DewGone) : $at);
+            $from = max($at, $take['time'] === TimeOfDay::Dry ? $house->whole(HouseDefault::DewGone) : $at);
             $at = $from + (int) ceil($take['minutes'] / $hands);
             $order[] = ['code' => $take['code'], 'from' => $from, 'to' => $at];
         }

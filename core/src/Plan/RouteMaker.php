@@ -36,13 +36,13 @@ final class RouteMaker
     /** @throws Refused out_of_reach where no number gives the chance asked */
     public function numbers(RouteWay $way): StickNumbers
     {
-        return $this->numbers[$way->id] ??= StickNumbers::forGood($this->want->plants, [$way->rate, $way->sheet->potting->survival], $this->want->confidence, $way->cells, $way->sheet->each);
+        return $this->numbers[$way->id] ??= StickNumbers::forGood($this->want->plants, [$way->rate, $way->sheet->potting->survival], $this->want->confidence, $way->cells, $way->sheet->setting->each);
     }
 
     /** In the last week of the run in which the stock can give it all. */
     public function oneBatch(RouteWay $way, int $trays, \DateTimeImmutable $from, \DateTimeImmutable $to, int $heldOverWeeks): Route
     {
-        $stick = $trays * $way->cells * $way->sheet->each;
+        $stick = $trays * $way->cells * $way->sheet->setting->each;
         [$day, $supply] = $this->lastDayWithMaterial($way, $stick, $from, $to);
         $dates = PlainDates::forwards($day, $way->times);
         $held = Week::containing($dates->readyOn)->until($this->want->ready) >= $heldOverWeeks;
@@ -56,12 +56,12 @@ final class RouteMaker
     /** Half now and half at the end of the window: two batches do not share their luck, and the second can follow the first one's count. */
     public function staggered(RouteWay $way, int $most, \DateTimeImmutable $from, \DateTimeImmutable $to): Route
     {
-        $good = [$way->rate->atLeastOneIn($way->sheet->each), $way->sheet->potting->survival];
+        $good = [$way->rate->atLeastOneIn($way->sheet->setting->each), $way->sheet->potting->survival];
         $chance = fn (int $each) => OrderOutlook::of($this->want->plants, 0, [Standing::of($each * $way->cells, $good), Standing::of($each * $way->cells, $good)])->chance();
         $each = max(1, intdiv(Trays::toHold($this->want->plants, $way->cells)->number, 2));
         for (; $each < $most && $chance($each) < $this->want->confidence; ++$each) {
         }
-        $stick = $each * $way->cells * $way->sheet->each;
+        $stick = $each * $way->cells * $way->sheet->setting->each;
         $first = $this->yard->best($this->want->crop, $way->id, $from, $stick);
         $second = $this->yard->best($this->want->crop, $way->id, $to, $stick);
         if ($first !== null && $second !== null && $first->source->code === $second->source->code) {
@@ -93,7 +93,7 @@ final class RouteMaker
         $day = max($this->today, $open->from->monday())->modify(sprintf('+%d years', max(0, $path->years - 1)));
         $dates = PlainDates::forwards($day, $way->times);
         $late = $this->want->ready->until(Week::containing($dates->readyOn));
-        $trays = Trays::toHold((int) ceil($need / $way->sheet->each), $way->cells)->number;
+        $trays = Trays::toHold((int) ceil($need / $way->sheet->setting->each), $way->cells)->number;
         $told = sprintf('%s, %d %s: %s', $way->name, $path->years, $path->years === 1 ? 'year' : 'years', implode(' → ', $path->path));
 
         return $this->made(RouteKind::DivideOverYears, $way, [new RoutePart($dates, $trays, $need, null, $this->want->plants)], $this->numbers($way)->chanceWith($trays), $told,
@@ -134,8 +134,8 @@ final class RouteMaker
             $hours += $this->norms->hoursToCollect($part->stick) + $this->norms->hoursToStick($part->stick, $way->sheet->method)
                 + $this->norms->hoursToWean($part->trays) + $this->norms->hoursToPot((int) round($part->stick * $way->rate->mean()), $this->want->pot);
         }
-        $warm = $way->sheet->warmth->isPaidWarm($this->house) ? $weeks : 0.0;
-        $cost = ($stick * $way->sheet->costEach + $hours * $this->costs->hour + $warm * $this->costs->warmTrayWeek) / $this->want->plants;
+        $warm = $way->sheet->care->warmth->isPaidWarm($this->house) ? $weeks : 0.0;
+        $cost = ($stick * $way->sheet->reckoning->costEach + $hours * $this->costs->hour + $warm * $this->costs->warmTrayWeek) / $this->want->plants;
         $ready = max(array_map(static fn (RoutePart $p) => $p->dates->readyOn, $parts));
 
         return new Route($kind, $way, $parts, $stick, $ready, (float) $warm, $hours, $cost, $chance, $words, $refusal, $refusal === null ? null : $nearest);
@@ -144,7 +144,7 @@ final class RouteMaker
     /** The share of holes that give a good plant in the end. */
     private function goodOf(RouteWay $way): float
     {
-        return Beta::product([$way->rate->atLeastOneIn($way->sheet->each), $way->sheet->potting->survival])->mean();
+        return Beta::product([$way->rate->atLeastOneIn($way->sheet->setting->each), $way->sheet->potting->survival])->mean();
     }
 
     /** @return array{0: \DateTimeImmutable, 1: ?Supply} */
@@ -178,7 +178,7 @@ final class RouteMaker
             return sprintf('Clear what speaks against %s, or buy in.', $supply->source->code);
         }
         $left = $supply?->offer->left() ?? 0;
-        $trays = intdiv($left, $way->cells * $way->sheet->each);
+        $trays = intdiv($left, $way->cells * $way->sheet->setting->each);
 
         return $trays === 0 ? 'Plant stock, or buy in.' : sprintf('What there is fills %d %s: about %d good plants.', $trays, $trays === 1 ? 'tray' : 'trays', (int) round($trays * $way->cells * $this->goodOf($way)));
     }

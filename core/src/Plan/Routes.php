@@ -7,6 +7,7 @@ namespace WetCradle\Core\Plan;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Crops\Method;
 use WetCradle\Core\Crops\OpenWeeks;
+use WetCradle\Core\Crops\Surplus;
 use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
@@ -60,8 +61,8 @@ final class Routes
         if ($runs === []) {
             return [self::closed($way, $want, $last, $today, $telling)];
         }
-        $trays = $numbers->stick() / $way->sheet->each / $way->cells;
-        if ($way->sheet->surplus === 'expected') {
+        $trays = $numbers->stick() / $way->sheet->setting->each / $way->cells;
+        if ($way->sheet->reckoning->surplus === Surplus::Expected) {
             $trays = $numbers->toArray()['simple']['trays'];
         }
         $found = [];

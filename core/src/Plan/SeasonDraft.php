@@ -85,7 +85,7 @@ final class SeasonDraft
             return null;
         }
         $way = $want->ways[0];
-        $stick = static fn (int $plants) => StickNumbers::forGood($plants, [$way->rate, $way->sheet->potting->survival], $want->confidence, $way->cells, $way->sheet->each)->stick();
+        $stick = static fn (int $plants) => StickNumbers::forGood($plants, [$way->rate, $way->sheet->potting->survival], $want->confidence, $way->cells, $way->sheet->setting->each)->stick();
         try {
             return array_sum(array_map(static fn (array $o) => $stick($o['plants']), $orders)) - $stick($want->plants);
         } catch (Refused) {

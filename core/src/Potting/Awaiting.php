@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Core\Potting;
 
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Crops\PotTrigger;
 use WetCradle\Core\Dates\GrowingOn;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
@@ -43,7 +44,7 @@ final class Awaiting
      */
     public static function planned(string $batch, int $plants, \DateTimeImmutable $potOn, int $heldDays, \Closure $hours, GrowingOn $growingOn, ?Week $due, ?string $for, \DateTimeImmutable $today, HouseDefaults $house): self
     {
-        $trigger = Trigger::of('calendar', [], 0, null, max($potOn, $today->modify('+1 day')), $today);
+        $trigger = Trigger::of(PotTrigger::Calendar, [], 0, null, max($potOn, $today->modify('+1 day')), $today);
 
         return self::made($batch, $plants, $trigger, null, $potOn, $heldDays, $hours, $growingOn, $due, $for, $house);
     }

@@ -6,6 +6,7 @@ namespace WetCradle\Core\Potting;
 
 use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Crops\Potting;
+use WetCradle\Core\Crops\Winter;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
 
@@ -15,16 +16,7 @@ use WetCradle\Core\House\HouseDefaults;
  */
 final class GrowOnSteps
 {
-    public const KINDS = ['shade', 'feed', 'space', 'winter', 'harden', 'outside', 'ready'];
-
-    private const WINTER_WORDS = [
-        'outside' => 'Stands outside through the winter, pot-thick and out of the wind.',
-        'cold_frame' => 'Into the cold frame, lid on in frost, aired on mild days.',
-        'frost_free' => 'Frost-free, and dry rather than wet.',
-        'as_cells' => 'Frost-free: it was to stand in its cells, and is small for its pot.',
-    ];
-
-    /** @return list<array{kind: string, on: \DateTimeImmutable, words: string}> in the order of their days */
+    /** @return list<array{kind: StepKind, on: \DateTimeImmutable, words: string}> in the order of their days */
     public static function of(Potting $sheet, \DateTimeImmutable $pottedOn, \DateTimeImmutable $readyOn, SiteAir $air, HouseDefaults $house): array
     {
         $canFreeze = $house->number(HouseDefault::CanFreeze);
@@ -32,34 +24,44 @@ final class GrowOnSteps
         $days = (int) $pottedOn->diff($readyOn)->format('%a');
         $after = static fn (int $n) => $pottedOn->modify(sprintf('+%d days', $n));
         $steps = [];
-        $add = static function (string $kind, \DateTimeImmutable $on, string $words) use (&$steps, $readyOn): void {
+        $add = static function (StepKind $kind, \DateTimeImmutable $on, string $words) use (&$steps, $readyOn): void {
             if ($on <= $readyOn) {
                 $steps[] = ['kind' => $kind, 'on' => $on, 'words' => $words];
             }
         };
-        $add('shade', $after($house->whole(HouseDefault::ShadeDays)), 'Out of the shade.');
+        $add(StepKind::Shade, $after($house->whole(HouseDefault::ShadeDays)), 'Out of the shade.');
         $sheet->hasSlowRelease()
-            ? $add('feed', $after($house->whole(HouseDefault::SlowReleaseLasts)), 'The slow-release feed in the mix is used up about now: feed, if it still has to grow.')
-            : $add('feed', $after($house->whole(HouseDefault::FeedAfter)), 'Knock one out: with roots at the wall of the pot, feed from now on. Not before.');
+            ? $add(StepKind::Feed, $after($house->whole(HouseDefault::SlowReleaseLasts)), 'The slow-release feed in the mix is used up about now: feed, if it still has to grow.')
+            : $add(StepKind::Feed, $after($house->whole(HouseDefault::FeedAfter)), 'Knock one out: with roots at the wall of the pot, feed from now on. Not before.');
         if ($days >= $house->whole(HouseDefault::SpacedFrom)) {
-            $add('space', $after(intdiv($days, 2)), 'Leaves touch about now: set apart.');
+            $add(StepKind::Space, $after(intdiv($days, 2)), 'Leaves touch about now: set apart.');
         }
         $cold = self::firstCold($pottedOn, $readyOn, $air, $canFreeze);
         if ($cold !== null) {
-            $add('winter', $cold, self::WINTER_WORDS[$sheet->winter].' Look once a week: at rest, pots dry out unseen.');
+            $add(StepKind::Winter, $cold, self::winterWords($sheet->winter).' Look once a week: at rest, pots dry out unseen.');
         } elseif (!$sheet->hardy && self::usual($pottedOn, $air) < $canFreeze) {
-            $add('winter', $pottedOn, sprintf('Nights can still freeze: frost-free until about %s.', self::safeFrom($pottedOn, $air, $canFreeze)->format('j M')));
+            $add(StepKind::Winter, $pottedOn, sprintf('Nights can still freeze: frost-free until about %s.', self::safeFrom($pottedOn, $air, $canFreeze)->format('j M')));
         }
         $harden = max($pottedOn, $readyOn->modify(sprintf('-%d days', $house->whole(HouseDefault::HardenBefore))));
         $outside = max($pottedOn, $readyOn->modify(sprintf('-%d days', $house->whole(HouseDefault::OutsideBefore))));
-        $add('harden', $harden, 'Into the second tunnel, doors open by day, then by night too.');
+        $add(StepKind::Harden, $harden, 'Into the second tunnel, doors open by day, then by night too.');
         if ($sheet->hardy || self::usual($outside, $air) >= $canFreeze) {
-            $add('outside', $outside, 'Outside, sheltered at first.');
+            $add(StepKind::Outside, $outside, 'Outside, sheltered at first.');
         }
-        $add('ready', $readyOn, 'Ready, if it is well rooted and clean: count what is good.');
-        usort($steps, static fn (array $a, array $b) => [$a['on'], array_search($a['kind'], self::KINDS, true)] <=> [$b['on'], array_search($b['kind'], self::KINDS, true)]);
+        $add(StepKind::Ready, $readyOn, 'Ready, if it is well rooted and clean: count what is good.');
+        usort($steps, static fn (array $a, array $b) => [$a['on'], array_search($a['kind'], StepKind::cases(), true)] <=> [$b['on'], array_search($b['kind'], StepKind::cases(), true)]);
 
         return $steps;
+    }
+
+    private static function winterWords(Winter $winter): string
+    {
+        return match ($winter) {
+            Winter::Outside => 'Stands outside through the winter, pot-thick and out of the wind.',
+            Winter::ColdFrame => 'Into the cold frame, lid on in frost, aired on mild days.',
+            Winter::FrostFree => 'Frost-free, and dry rather than wet.',
+            Winter::AsCells => 'Frost-free: it was to stand in its cells, and is small for its pot.',
+        };
     }
 
     /** The day on which it grows cold while it stands there; a spring that grows warmer is no winter. */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Potting;
 
+use WetCradle\Core\Crops\PotTrigger;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
 
@@ -17,7 +18,6 @@ final class LineInTrays
      * @param list<Looked>        $looks     checks in order
      * @param ?\DateTimeImmutable $countedOn the newest full count
      * @param \DateTimeImmutable  $potOn     by its plan
-     * @param string              $school    one of `Potting::TRIGGERS`
      * @param float               $rate      what its way has learnt: the share that roots
      * @param \Closure(): float   $byCurve   the share of all stuck that has roots by now, by its own checks; asked for only where it counts
      */
@@ -30,7 +30,7 @@ final class LineInTrays
         public readonly ?\DateTimeImmutable $countedOn,
         public readonly \DateTimeImmutable $potOn,
         public readonly int $heldDays,
-        public readonly string $school,
+        public readonly PotTrigger $school,
         private readonly float $rate,
         private readonly \Closure $byCurve,
     ) {

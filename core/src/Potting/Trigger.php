@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Potting;
 
-use WetCradle\Core\Crops\Potting;
-use WetCradle\Core\Refused;
+use WetCradle\Core\Crops\PotTrigger;
 use WetCradle\Core\Rooting\RootStage;
+use WetCradle\Core\Rooting\Verdict;
 
 /**
  * Whether what stands on a line is to be potted, by the school its sheet follows: the first root at a hole, roots at every
@@ -19,21 +19,17 @@ final class Trigger
     }
 
     /**
-     * @param string              $school  one of `Potting::TRIGGERS`
      * @param list<Looked>        $looks   checks of the line in order
      * @param int                 $rooted  plants that a full count found with roots
      * @param ?\DateTimeImmutable $counted the day of that count
      * @param \DateTimeImmutable  $potOn   the day that its plan says
      */
-    public static function of(string $school, array $looks, int $rooted, ?\DateTimeImmutable $counted, \DateTimeImmutable $potOn, \DateTimeImmutable $today): self
+    public static function of(PotTrigger $school, array $looks, int $rooted, ?\DateTimeImmutable $counted, \DateTimeImmutable $potOn, \DateTimeImmutable $today): self
     {
-        if (!in_array($school, Potting::TRIGGERS, true)) {
-            throw Refused::because('unknown_choice', 'trigger', sprintf('"%s" is no way to tell when to pot. There are: %s.', $school, implode(', ', Potting::TRIGGERS)));
-        }
         if ($rooted > 0) {
             return new self(true, $counted ?? $potOn, sprintf('%d were counted with roots', $rooted));
         }
-        if ($school === 'calendar') {
+        if ($school === PotTrigger::Calendar) {
             return new self($today >= $potOn, $today >= $potOn ? $potOn : null, sprintf('its day by the calendar %s %s', $today >= $potOn ? 'was' : 'is', $potOn->format('j M')));
         }
         $since = null;
@@ -45,25 +41,34 @@ final class Trigger
         return new self($since !== null, $since, $last === null ? 'nobody has lifted any yet' : self::say($school, $last));
     }
 
-    private static function fires(string $school, Looked $look): bool
+    private static function fires(PotTrigger $school, Looked $look): bool
     {
         [$atHole, $living] = self::atHole($look);
 
         return match ($school) {
-            'first_root' => $atHole > 0,
-            'every_hole' => $living > 0 && $atHole === $living,
-            default => $look->judged->verdict() === 'ready',
+            PotTrigger::FirstRoot => $atHole > 0,
+            PotTrigger::EveryHole => $living > 0 && $atHole === $living,
+            default => $look->judged->verdict() === Verdict::Ready,
         };
     }
 
-    private static function say(string $school, Looked $look): string
+    private static function say(PotTrigger $school, Looked $look): string
     {
         [$atHole, $living] = self::atHole($look);
 
         return match ($school) {
-            'first_root' => $atHole > 0 ? sprintf('a root at the hole of %d of %d', $atHole, $look->tally->lifted()) : sprintf('no root at a hole yet, of %d lifted', $look->tally->lifted()),
-            'every_hole' => sprintf('roots at the hole of %d of %d living; all are waited for', $atHole, $living),
-            default => sprintf('%d of %d lifted have roots at the wall: %s', $look->judged->rooted, $look->judged->lifted, ['ready' => 'ready', 'not_yet' => 'not yet', 'lift_more' => 'not sure, lift more'][$look->judged->verdict()]),
+            PotTrigger::FirstRoot => $atHole > 0 ? sprintf('a root at the hole of %d of %d', $atHole, $look->tally->lifted()) : sprintf('no root at a hole yet, of %d lifted', $look->tally->lifted()),
+            PotTrigger::EveryHole => sprintf('roots at the hole of %d of %d living; all are waited for', $atHole, $living),
+            default => sprintf('%d of %d lifted have roots at the wall: %s', $look->judged->rooted, $look->judged->lifted, self::judged($look->judged->verdict())),
+        };
+    }
+
+    private static function judged(Verdict $verdict): string
+    {
+        return match ($verdict) {
+            Verdict::Ready => 'ready',
+            Verdict::NotYet => 'not yet',
+            Verdict::LiftMore => 'not sure, lift more',
         };
     }
 

@@ -53,7 +53,7 @@ final class ReadyCheck implements Calculation
         );
         $in->done();
 
-        return ['chance' => $check->chance(), 'verdict' => $check->verdict()];
+        return ['chance' => $check->chance(), 'verdict' => $check->verdict()->value];
     }
 
     public static function of(int $lifted, int $rooted, float $threshold, Beta $prior, float $sure): self
@@ -80,15 +80,14 @@ final class ReadyCheck implements Calculation
         return $this->prior->plus($this->rooted, $this->lifted - $this->rooted)->chanceAtLeast($this->threshold);
     }
 
-    /** @return 'ready'|'not_yet'|'lift_more' */
-    public function verdict(): string
+    public function verdict(): Verdict
     {
         $chance = $this->chance();
 
         return match (true) {
-            $chance >= $this->sure => 'ready',
-            $chance <= 1.0 - $this->sure => 'not_yet',
-            default => 'lift_more',
+            $chance >= $this->sure => Verdict::Ready,
+            $chance <= 1.0 - $this->sure => Verdict::NotYet,
+            default => Verdict::LiftMore,
         };
     }
 
@@ -103,9 +102,9 @@ final class ReadyCheck implements Calculation
         $threshold = InWords::share($this->threshold);
 
         return match ($this->verdict()) {
-            'ready' => sprintf('Ready. %s: %s that at least %s of the tray have rooted.', $seen, InWords::chance($this->chance()), $threshold),
-            'not_yet' => sprintf('Not yet. %s: %s that %s of the tray have rooted.', $seen, InWords::chance($this->chance()), $threshold),
-            'lift_more' => $this->notSure($seen, $threshold, $there),
+            Verdict::Ready => sprintf('Ready. %s: %s that at least %s of the tray have rooted.', $seen, InWords::chance($this->chance()), $threshold),
+            Verdict::NotYet => sprintf('Not yet. %s: %s that %s of the tray have rooted.', $seen, InWords::chance($this->chance()), $threshold),
+            Verdict::LiftMore => $this->notSure($seen, $threshold, $there),
         };
     }
 
@@ -127,14 +126,14 @@ final class ReadyCheck implements Calculation
      */
     public function liftMore(): ?int
     {
-        if ($this->verdict() !== 'lift_more') {
+        if ($this->verdict() !== Verdict::LiftMore) {
             return 0;
         }
         $seen = $this->lifted === 0 ? $this->prior->mean() : $this->rooted / $this->lifted;
         for ($more = 1; $more <= self::MOST_MORE; ++$more) {
             $rooted = $this->rooted + (int) round($more * $seen);
             $next = new self($this->lifted + $more, $rooted, $this->threshold, $this->prior, $this->sure);
-            if ($next->verdict() !== 'lift_more') {
+            if ($next->verdict() !== Verdict::LiftMore) {
                 return $more;
             }
         }

@@ -13,7 +13,6 @@ final class BlockFacts
      * @param ?string             $found          what was found and is not cleared yet
      * @param int                 $notBefore      years before which it is left to build itself up
      * @param ?int                $replaceAfter   years after which it is worn out; null where it never is
-     * @param string              $origin         own, bought, third_party or wild; the last two need a permit
      * @param ?string             $rights         why no licence covers it; null where one does, or none is needed
      */
     public function __construct(
@@ -24,7 +23,7 @@ final class BlockFacts
         public readonly int $plantedYear,
         public readonly int $notBefore,
         public readonly ?int $replaceAfter,
-        public readonly string $origin,
+        public readonly Origin $origin,
         public readonly ?string $permit,
         public readonly ?\DateTimeImmutable $permitUntil,
         public readonly ?string $rights,

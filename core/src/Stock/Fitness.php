@@ -9,8 +9,6 @@ use WetCradle\Core\Telling;
 /** Whether a block is fit to take from on a day: every reason against it, and what would clear each. */
 final class Fitness
 {
-    public const ORIGINS = ['own', 'bought', 'third_party', 'wild'];
-
     /**
      * @return list<array{code: string, words: string, clears: string}> none when it is fit
      */
@@ -44,7 +42,7 @@ final class Fitness
         if ($b->rights !== null) {
             $say(Unfit::Rights, $b->rights, 'Enter a licence that covers it.');
         }
-        if (in_array($b->origin, ['third_party', 'wild'], true) && ($b->permit === null || ($b->permitUntil !== null && $b->permitUntil < $b->on))) {
+        if ($b->origin->needsPermit() && ($b->permit === null || ($b->permitUntil !== null && $b->permitUntil < $b->on))) {
             $say(Unfit::Permit, $b->permit === null ? 'Material from others or from the wild, and no permit is entered.' : sprintf('Its permit %s ran out on %s.', $b->permit, $b->permitUntil?->format('j M Y')), 'Enter a permit that is valid then.');
         }
 

@@ -5,8 +5,10 @@ declare(strict_types=1);
 namespace WetCradle\Core\Stock;
 
 use WetCradle\Core\Crops\Hold;
+use WetCradle\Core\Crops\HoldWay;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
+use WetCradle\Core\Refused;
 
 /** From the cut to the tray: how long collected material still keeps, or, left dry, how long until its cut has sealed. */
 final class HoldClock
@@ -19,22 +21,22 @@ final class HoldClock
     ) {
     }
 
-    /** @param string $how shaded, cold or dry; refused where the sheet does not allow it */
-    public static function of(Hold $hold, string $how, \DateTimeImmutable $start, HouseDefaults $house): self
+    /** @throws Refused for `how` where the sheet does not allow it */
+    public static function of(Hold $hold, HoldWay $how, \DateTimeImmutable $start, HouseDefaults $house): self
     {
         $hold->mustAllow($how);
         $due = match ($how) {
-            'cold' => $start->modify(sprintf('+%d days', $hold->coldDays)),
-            'dry' => $start->modify(sprintf('+%d days', $hold->sealDays)),
-            default => $start->modify(sprintf('+%d hours', $hold->shadedHours)),
+            HoldWay::Cold => $start->modify(sprintf('+%d days', $hold->coldDays)),
+            HoldWay::Dry => $start->modify(sprintf('+%d days', $hold->sealDays)),
+            HoldWay::Shaded => $start->modify(sprintf('+%d hours', $hold->shadedHours)),
         };
         $evening = $start->setTime(0, $house->whole(HouseDefault::StuckByEvening));
-        if ($how === 'shaded' && $hold->sameDay && $evening > $start) {
+        if ($how === HoldWay::Shaded && $hold->sameDay && $evening > $start) {
             $due = min($due, $evening);
         }
         $seconds = $due->getTimestamp() - $start->getTimestamp();
 
-        return new self($how === 'dry', $start, $due, $start->modify(sprintf('+%d seconds', (int) ($house->number(HouseDefault::WarnHeld) * $seconds))));
+        return new self($how === HoldWay::Dry, $start, $due, $start->modify(sprintf('+%d seconds', (int) ($house->number(HouseDefault::WarnHeld) * $seconds))));
     }
 
     /**

@@ -9,28 +9,23 @@ use WetCradle\Core\Refused;
 /** A licence to propagate a protected variety: so many plants from a day to a day, a royalty for each, counted when stuck or when sold. */
 final class Licence
 {
-    public const COUNTS = ['sticking', 'sale'];
-
     private function __construct(
         public readonly string $number,
         public readonly \DateTimeImmutable $from,
         public readonly \DateTimeImmutable $to,
         public readonly int $plants,
         public readonly float $royalty,
-        public readonly string $counts,
+        public readonly CountedOn $counts,
     ) {
     }
 
-    public static function of(string $number, \DateTimeImmutable $from, \DateTimeImmutable $to, int $plants, float $royalty, string $counts): self
+    public static function of(string $number, \DateTimeImmutable $from, \DateTimeImmutable $to, int $plants, float $royalty, CountedOn $counts): self
     {
         if ($to < $from) {
             throw Refused::because('upside_down', 'to', sprintf('The licence ends on %s, before it begins on %s.', $to->format('j F Y'), $from->format('j F Y')));
         }
         if ($plants < 1 || $royalty < 0.0) {
             throw Refused::because('out_of_range', $plants < 1 ? 'plants' : 'royalty', 'A licence allows at least one plant, and a royalty is not negative.');
-        }
-        if (!in_array($counts, self::COUNTS, true)) {
-            throw Refused::because('unknown_choice', 'counts', 'A licence counts plants on sticking or on sale.');
         }
 
         return new self($number, $from, $to, $plants, $royalty, $counts);

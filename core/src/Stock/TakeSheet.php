@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace WetCradle\Core\Stock;
 
 use WetCradle\Core\Crops\Material;
+use WetCradle\Core\Crops\Slanted;
+use WetCradle\Core\Crops\Wash;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
@@ -60,7 +62,7 @@ final class TakeSheet
         }
         $boxes = (int) ceil($asked / $house->whole(HouseDefault::CuttingsInABox));
 
-        return sprintf('%d %s, %s', $boxes, $boxes === 1 ? 'box' : 'boxes', $way->hold->dry ? 'open and dry, in shade' : 'drained and lidded, lined with wet paper, never standing in water');
+        return sprintf('%d %s, %s', $boxes, $boxes === 1 ? 'box' : 'boxes', $way->taking->hold->dry ? 'open and dry, in shade' : 'drained and lidded, lined with wet paper, never standing in water');
     }
 
     /** @return list<string> */
@@ -81,9 +83,9 @@ final class TakeSheet
     {
         $apart = [];
         if ($way->method->hasEnds()) {
-            $apart[] = $way->cut->slanted === 'neither' ? 'Top and bottom: upside down never roots.' : sprintf('Top and bottom: the slanted cut is %s, the straight one %s.', $way->cut->slanted, $way->cut->slanted === 'below' ? 'above' : 'below');
+            $apart[] = $way->taking->cut->slanted === Slanted::Neither ? 'Top and bottom: upside down never roots.' : sprintf('Top and bottom: the slanted cut is %s, the straight one %s.', $way->taking->cut->slanted->value, $way->taking->cut->slanted === Slanted::Below ? 'above' : 'below');
         }
-        if ($way->wash === 'never') {
+        if ($way->taking->wash === Wash::Never) {
             $apart[] = 'Never wash or dip it: keep it out of the wet boxes.';
         }
         if ($protected) {

@@ -13,6 +13,7 @@ use WetCradle\Core\Bench\Zone;
 use WetCradle\Core\Bench\ZoneKind;
 use WetCradle\Core\Calendar\Climate;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Crops\Winter;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Range;
 use WetCradle\Core\Refused;
@@ -63,17 +64,17 @@ final class PositionsTest extends TestCase
     {
         $air = Climate::reference();
         $outside = Zone::of('Ground', 50, Range::of(-20, 30), Range::of(0, 0), ZoneKind::Open, [], true, false);
-        $in = static fn (string $winter, string $from, string $to) => InPots::tenant('KEF-21 in pots', 10, Week::of($from), Week::of($to), $winter, $air, HouseDefaults::usual());
-        self::assertTrue($outside->offerTo($in('outside', '2027-W44', '2028-W10'), [])->isYes());
-        self::assertTrue($outside->offerTo($in('frost_free', '2027-W24', '2027-W34'), [])->isYes(), 'In summer nothing freezes.');
-        $no = $outside->offerTo($in('frost_free', '2027-W30', '2028-W10'), []);
+        $in = static fn (Winter $winter, string $from, string $to) => InPots::tenant('KEF-21 in pots', 10, Week::of($from), Week::of($to), $winter, $air, HouseDefaults::usual());
+        self::assertTrue($outside->offerTo($in(Winter::Outside, '2027-W44', '2028-W10'), [])->isYes());
+        self::assertTrue($outside->offerTo($in(Winter::FrostFree, '2027-W24', '2027-W34'), [])->isYes(), 'In summer nothing freezes.');
+        $no = $outside->offerTo($in(Winter::FrostFree, '2027-W30', '2028-W10'), []);
         self::assertSame(['frost', 'can freeze while they stand there'], [$no->reason, $no->words]);
     }
 
     public function testNothingIsRootedWhereOnlyPotsStandAndPotsStandUnderNoMist(): void
     {
         $week = Week::of('2027-W24');
-        $pots = InPots::tenant('KEF-21 in pots', 10, $week, $week, 'outside', Climate::reference(), HouseDefaults::usual());
+        $pots = InPots::tenant('KEF-21 in pots', 10, $week, $week, Winter::Outside, Climate::reference(), HouseDefaults::usual());
         $ground = Zone::of('Ground', 50, Range::of(-20, 30), Range::of(0, 3), ZoneKind::Open, [], true);
         self::assertSame('only_pots', $ground->offerTo(Tenant::of('KEF-21', 3, $week, $week, Range::of(16, 20), Range::of(1, 3)), [])->reason);
         self::assertSame('no_water', Zone::of('Mist', 50, Range::of(10, 20), Range::of(1, 3))->offerTo($pots, [])->reason);

@@ -6,6 +6,7 @@ namespace WetCradle\Core\Tests\Calendar;
 
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Calendar\Climate;
+use WetCradle\Core\Calendar\Hemisphere;
 use WetCradle\Core\Calendar\Season;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Refused;
@@ -52,13 +53,13 @@ final class CalendarTest extends TestCase
 
     public function testSeasonsTurnInAutumn(): void
     {
-        $name = static fn (string $day, string $half) => Season::containing(new \DateTimeImmutable($day), $half)->name();
-        self::assertSame('2025/26', $name('2026-09-30', 'north'));
-        self::assertSame('2026/27', $name('2026-10-01', 'north'));
-        self::assertSame('2026/27', $name('2026-10-01', 'south'));
-        self::assertSame('2025/26', $name('2026-03-31', 'south'));
-        self::assertSame('2099/00', $name('2099-12-01', 'north'));
-        $season = Season::containing(new \DateTimeImmutable('2027-02-03'), 'north');
+        $name = static fn (string $day, Hemisphere $half) => Season::containing(new \DateTimeImmutable($day), $half)->name();
+        self::assertSame('2025/26', $name('2026-09-30', Hemisphere::North));
+        self::assertSame('2026/27', $name('2026-10-01', Hemisphere::North));
+        self::assertSame('2026/27', $name('2026-10-01', Hemisphere::South));
+        self::assertSame('2025/26', $name('2026-03-31', Hemisphere::South));
+        self::assertSame('2099/00', $name('2099-12-01', Hemisphere::North));
+        $season = Season::containing(new \DateTimeImmutable('2027-02-03'), Hemisphere::North);
         self::assertSame('2027-10-01', $season->end()->format('Y-m-d'));
         self::assertSame(365, (int) $season->firstDay()->diff($season->end())->format('%a'));
     }
@@ -67,8 +68,8 @@ final class CalendarTest extends TestCase
     {
         $agreed = json_decode((string) file_get_contents(__DIR__.'/climates.json'), true);
         foreach (Climate::cases() as $climate) {
-            self::assertEquals($agreed[$climate->value], $climate->air('north')->means);
-            self::assertEquals([...array_slice($agreed[$climate->value], 6), ...array_slice($agreed[$climate->value], 0, 6)], $climate->air('south')->means);
+            self::assertEquals($agreed[$climate->value], $climate->air(Hemisphere::North)->means);
+            self::assertEquals([...array_slice($agreed[$climate->value], 6), ...array_slice($agreed[$climate->value], 0, 6)], $climate->air(Hemisphere::South)->means);
         }
         self::assertEquals($agreed['cool_maritime'], Climate::reference()->means);
     }

@@ -6,14 +6,15 @@ namespace WetCradle\Core\Tests\Crops;
 
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Calendar\Climate;
+use WetCradle\Core\Calendar\Hemisphere;
 use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Calendar\WindowShift;
 use WetCradle\Core\Crops\LikeCrops;
 use WetCradle\Core\Crops\Material;
 use WetCradle\Core\Crops\Sign;
-use WetCradle\Core\Crops\SignedWindow;
 use WetCradle\Core\Crops\SignSeen;
+use WetCradle\Core\Crops\SignedWindow;
 use WetCradle\Core\Crops\WayWindows;
 use WetCradle\Core\Refused;
 
@@ -41,7 +42,7 @@ final class WindowsTest extends TestCase
 
     public function testTheReferenceClimateMovesNothing(): void
     {
-        $shift = WindowShift::of('north', 0, Climate::CoolMaritime->air('north'));
+        $shift = WindowShift::of(Hemisphere::North, 0, Climate::CoolMaritime->air(Hemisphere::North));
         for ($week = 1; $week <= 52; ++$week) {
             self::assertSame(0, $shift->weeksLater($week), "week {$week}");
         }
@@ -52,27 +53,27 @@ final class WindowsTest extends TestCase
         $colder = SiteAir::of(array_map(static fn (float $t) => $t - 2, Climate::reference()->means));
         $warmer = SiteAir::of(array_map(static fn (float $t) => $t + 2, Climate::reference()->means));
         foreach ([16, 20, 24] as $spring) {
-            self::assertLessThan(0, WindowShift::of('north', 0, $warmer)->weeksLater($spring));
-            self::assertGreaterThan(0, WindowShift::of('north', 0, $colder)->weeksLater($spring));
+            self::assertLessThan(0, WindowShift::of(Hemisphere::North, 0, $warmer)->weeksLater($spring));
+            self::assertGreaterThan(0, WindowShift::of(Hemisphere::North, 0, $colder)->weeksLater($spring));
         }
-        self::assertGreaterThan(0, WindowShift::of('north', 0, $warmer)->weeksLater(45));
-        self::assertLessThan(0, WindowShift::of('north', 0, $colder)->weeksLater(45));
+        self::assertGreaterThan(0, WindowShift::of(Hemisphere::North, 0, $warmer)->weeksLater(45));
+        self::assertLessThan(0, WindowShift::of(Hemisphere::North, 0, $colder)->weeksLater(45));
     }
 
     public function testTheSouthIsTheSameHalfAYearOn(): void
     {
         foreach (Climate::cases() as $climate) {
-            $north = WindowShift::of('north', 0, $climate->air('north'));
-            $south = WindowShift::of('south', 0, $climate->air('south'));
+            $north = WindowShift::of(Hemisphere::North, 0, $climate->air(Hemisphere::North));
+            $south = WindowShift::of(Hemisphere::South, 0, $climate->air(Hemisphere::South));
             for ($week = 1; $week <= 52; $week += 5) {
                 self::assertSame($north->weeksLater($week), $south->weeksLater($week));
             }
         }
         $window = [SignedWindow::of(22, 30, Sign::Snaps)];
-        self::assertSame('2027-W48', WayWindows::of($window, WindowShift::of('south', 0))->openOrNext(Week::of('2027-W40'))->from->written());
-        self::assertSame('2027-W25', WayWindows::of($window, WindowShift::of('north', 3))->openOrNext(Week::of('2027-W10'))->from->written());
+        self::assertSame('2027-W48', WayWindows::of($window, WindowShift::of(Hemisphere::South, 0))->openOrNext(Week::of('2027-W40'))->from->written());
+        self::assertSame('2027-W25', WayWindows::of($window, WindowShift::of(Hemisphere::North, 3))->openOrNext(Week::of('2027-W10'))->from->written());
         $this->expectException(Refused::class);
-        WindowShift::of('north', 13);
+        WindowShift::of(Hemisphere::North, 13);
     }
 
     public function testSeveralWindowsOpenClosingNextLater(): void

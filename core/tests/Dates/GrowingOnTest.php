@@ -7,6 +7,7 @@ namespace WetCradle\Core\Tests\Dates;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Bench\Timetable;
 use WetCradle\Core\Calendar\Climate;
+use WetCradle\Core\Calendar\Hemisphere;
 use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Crops\Pattern;
@@ -71,8 +72,8 @@ final class GrowingOnTest extends TestCase
         self::assertSame(Timetable::at(Climate::reference(), HouseDefaults::usual())->usual($plain)->growingOn->readyOn(self::day('2027-06-01'))->format('Y-m-d'), Timetable::at(Climate::reference(), HouseDefaults::usual())->usual($plain)->growingOn->readyOn(self::day('2027-06-01'))->format('Y-m-d'), 'Without a need it stays at plain days.');
         $sheet['potting'] = ['degreeDays' => 700, 'growBase' => 5] + $sheet['potting'];
         $grows = WaySheet::of($sheet);
-        $cool = Timetable::at(Climate::CoolMaritime->air('north'), HouseDefaults::usual())->usual($grows)->growingOn->readyOn(self::day('2027-04-10'));
-        $warm = Timetable::at(Climate::WarmDry->air('north'), HouseDefaults::usual())->usual($grows)->growingOn->readyOn(self::day('2027-04-10'));
+        $cool = Timetable::at(Climate::CoolMaritime->air(Hemisphere::North), HouseDefaults::usual())->usual($grows)->growingOn->readyOn(self::day('2027-04-10'));
+        $warm = Timetable::at(Climate::WarmDry->air(Hemisphere::North), HouseDefaults::usual())->usual($grows)->growingOn->readyOn(self::day('2027-04-10'));
         self::assertLessThan($cool, $warm);
     }
 

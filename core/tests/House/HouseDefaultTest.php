@@ -6,11 +6,11 @@ namespace WetCradle\Core\Tests\House;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
-use WetCradle\Core\Bench\Fillable;
 use WetCradle\Core\Bench\FillAsk;
 use WetCradle\Core\Bench\FillHouse;
 use WetCradle\Core\Bench\FillStage;
 use WetCradle\Core\Bench\FillStays;
+use WetCradle\Core\Bench\Fillable;
 use WetCradle\Core\Bench\InPots;
 use WetCradle\Core\Bench\Positions;
 use WetCradle\Core\Bench\Rounds;
@@ -24,9 +24,12 @@ use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Crops\Hold;
+use WetCradle\Core\Crops\HoldWay;
 use WetCradle\Core\Crops\Pattern;
 use WetCradle\Core\Crops\Potting;
+use WetCradle\Core\Crops\TimeOfDay;
 use WetCradle\Core\Crops\WaySheet;
+use WetCradle\Core\Crops\Winter;
 use WetCradle\Core\Dates\GrowingOn;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
@@ -51,10 +54,12 @@ use WetCradle\Core\Plan\ToStick;
 use WetCradle\Core\Potting\GrowOnSteps;
 use WetCradle\Core\Potting\PotOn;
 use WetCradle\Core\Potting\RootRun;
+use WetCradle\Core\Priority;
 use WetCradle\Core\Rates\HistoryWeight;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Rooting\ReadyCheck;
 use WetCradle\Core\Rooting\StageTally;
+use WetCradle\Core\Rooting\Verdict;
 use WetCradle\Core\Stock\HoldClock;
 use WetCradle\Core\Stock\TakeSheet;
 
@@ -74,7 +79,7 @@ final class HouseDefaultTest extends TestCase
         $check = static fn (?string $last) => static fn (HouseDefaults $house) => self::line($last)->next($house)?->on->format('m-d');
         yield 'check every' => $is(HouseDefault::CheckEvery, 5, $check('2027-05-10'), '05-17', '05-15');
         yield 'first check' => $is(HouseDefault::FirstCheckAfter, 0.5, $check(null), '05-13', '05-11');
-        yield 'sure of ready' => $is(HouseDefault::SureOfReady, 0.75, static fn (HouseDefaults $h) => ReadyCheck::inHouse(7, 7, 0.8, $h)->verdict(), 'lift_more', 'ready');
+        yield 'sure of ready' => $is(HouseDefault::SureOfReady, 0.75, static fn (HouseDefaults $h) => ReadyCheck::inHouse(7, 7, 0.8, $h)->verdict(), Verdict::LiftMore, Verdict::Ready);
         $every = static fn (float $heat, float $mist, bool $covered, bool $pots, float $air) => static fn (HouseDefaults $h) => Rounds::every($heat, $mist, $covered, $pots, $air, $h);
         yield 'under mist' => $is(HouseDefault::LookUnderMist, 3, $every(18, 2, false, false, 12), 1, 3);
         yield 'cool' => $is(HouseDefault::LookCool, 4, $every(5, 0, false, false, 12), 2, 4);
@@ -84,10 +89,10 @@ final class HouseDefaultTest extends TestCase
         yield 'at rest below' => $is(HouseDefault::AtRestBelow, 1, $every(2, 0, false, false, 2), 7, 2);
 
         yield 'cut from' => $is(HouseDefault::CutFrom, 480, static fn (HouseDefaults $h) => CollectOrder::begins($h), 420, 480);
-        yield 'dew gone' => $is(HouseDefault::DewGone, 600, static fn (HouseDefaults $h) => CollectOrder::of([['code' => 'A', 'time' => 'dry', 'minutes' => 30, 'keeps' => null]], 1, $h)[0]['from'], 570, 600);
-        $clock = static fn (string $how) => static fn (HouseDefaults $h) => HoldClock::of(self::hold(), $how, new \DateTimeImmutable('2027-05-12 12:00'), $h);
-        yield 'stuck by evening' => $is(HouseDefault::StuckByEvening, 1080, static fn (HouseDefaults $h) => $clock('shaded')($h)->due->format('H:i'), '20:00', '18:00');
-        yield 'warn held' => $is(HouseDefault::WarnHeld, 0.5, static fn (HouseDefaults $h) => $clock('shaded')($h)->phases()[1]['from']->format('H:i'), '18:00', '16:00');
+        yield 'dew gone' => $is(HouseDefault::DewGone, 600, static fn (HouseDefaults $h) => CollectOrder::of([['code' => 'A', 'time' => TimeOfDay::Dry, 'minutes' => 30, 'keeps' => null]], 1, $h)[0]['from'], 570, 600);
+        $clock = static fn (HoldWay $how) => static fn (HouseDefaults $h) => HoldClock::of(self::hold(), $how, new \DateTimeImmutable('2027-05-12 12:00'), $h);
+        yield 'stuck by evening' => $is(HouseDefault::StuckByEvening, 1080, static fn (HouseDefaults $h) => $clock(HoldWay::Shaded)($h)->due->format('H:i'), '20:00', '18:00');
+        yield 'warn held' => $is(HouseDefault::WarnHeld, 0.5, static fn (HouseDefaults $h) => $clock(HoldWay::Shaded)($h)->phases()[1]['from']->format('H:i'), '18:00', '16:00');
         yield 'in a box' => $is(HouseDefault::CuttingsInABox, 100, static fn (HouseDefaults $h) => substr(TakeSheet::carry(WaySheet::of(Pattern::SoftTip->sheet(1)), 500, $h), 0, 1), '2', '5');
         yield 'in a bundle' => $is(HouseDefault::CuttingsInABundle, 50, static fn (HouseDefaults $h) => substr(TakeSheet::carry(WaySheet::of(Pattern::Hardwood->sheet(1)), 100, $h), 0, 9), '5 bundles', '2 bundles');
 
@@ -110,15 +115,15 @@ final class HouseDefaultTest extends TestCase
 
         yield 'pots apart' => $is(HouseDefault::PotsApart, 2, static fn (HouseDefaults $h) => Positions::ofPots(100, 10, true, 4000, $h), 6, 10);
         yield 'weaned above' => $is(HouseDefault::WeanedAbove, 6, static fn (HouseDefaults $h) => self::tenant('A', 20, 24)->weaned(Week::of('2027-W22'), Week::of('2027-W24'), $h)->heat->low, 3.0, 6.0);
-        yield 'can freeze' => $is(HouseDefault::CanFreeze, 3, static fn (HouseDefaults $h) => InPots::tenant('A', 2, Week::of('2027-W02'), Week::of('2027-W03'), 'frost_free', SiteAir::of(array_fill(0, 12, 5.0)), $h)->mustNotFreeze, true, false);
+        yield 'can freeze' => $is(HouseDefault::CanFreeze, 3, static fn (HouseDefaults $h) => InPots::tenant('A', 2, Week::of('2027-W02'), Week::of('2027-W03'), Winter::FrostFree, SiteAir::of(array_fill(0, 12, 5.0)), $h)->mustNotFreeze, true, false);
         yield 'set-point kept' => $is(HouseDefault::SetPointKept, 6, static fn (HouseDefaults $h) => array_column(self::zone()->settings([[self::tenant('A', 20, 20, [20, 24])], [self::tenant('B', 21, 21, [16, 24])]], $h), 'heat'), [20.0, 16.0], [20.0, 20.0]);
         yield 'mist as warmth' => $is(HouseDefault::MistAsWarmth, 2, static fn (HouseDefaults $h) => self::zone()->distanceFrom(self::tenant('A', 20, 20, [14, 18], [0, 3]), $h), 1.0, 2.0);
-        $stay = static fn (?string $priority = 'must') => static fn (HouseDefaults $h): Stay => self::toFill($h, $priority);
+        $stay = static fn (?Priority $priority = Priority::Must) => static fn (HouseDefaults $h): Stay => self::toFill($h, $priority);
         yield 'fill reach' => $is(HouseDefault::FillReach, 1, static fn (HouseDefaults $h) => [$stay()($h)->earliest, $stay()($h)->latest], [1, 7], [3, 5]);
         yield 'fill late' => $is(HouseDefault::FillLate, 3, static fn (HouseDefaults $h) => $stay(null)($h)->lay(0, 7)['cost'] ?? null, 3 + 8 * 8, 3 + 8 * 3);
-        yield 'fill must' => $is(HouseDefault::FillMust, 7, static fn (HouseDefaults $h) => $stay('must')($h)->weight, 5, 7);
-        yield 'fill should' => $is(HouseDefault::FillShould, 7, static fn (HouseDefaults $h) => $stay('should')($h)->weight, 3, 7);
-        yield 'fill nice' => $is(HouseDefault::FillNice, 7, static fn (HouseDefaults $h) => $stay('nice')($h)->weight, 2, 7);
+        yield 'fill must' => $is(HouseDefault::FillMust, 7, static fn (HouseDefaults $h) => $stay(Priority::Must)($h)->weight, 5, 7);
+        yield 'fill should' => $is(HouseDefault::FillShould, 7, static fn (HouseDefaults $h) => $stay(Priority::Should)($h)->weight, 3, 7);
+        yield 'fill nice' => $is(HouseDefault::FillNice, 7, static fn (HouseDefaults $h) => $stay(Priority::Nice)($h)->weight, 2, 7);
         yield 'fill driven' => $is(HouseDefault::FillDriven, 4, static fn (HouseDefaults $h) => self::driven($h)->weight, 8, 4);
         yield 'fill out of place' => $is(HouseDefault::FillOutOfPlace, 9, static fn (HouseDefaults $h) => self::weaning($h)->lay(1, 5)['cost'] ?? null, 2, 9);
 
@@ -135,13 +140,14 @@ final class HouseDefaultTest extends TestCase
         yield 'roots run' => $is(HouseDefault::RootsRunAfter, 9, $run('2027-05-04', 0), 'rising', 'none');
         yield 'root-bound share' => $is(HouseDefault::RootBoundShare, 0.3, $run('2027-05-12', 2), 'bound', 'none');
         yield 'much bigger' => $is(HouseDefault::MuchBigger, 4, static fn (HouseDefaults $h) => PotOn::caution(200, 1000, $h) === null, true, false);
-        $steps = static fn (string $kind, array $says = []) => static fn (HouseDefaults $h) => array_column(GrowOnSteps::of(self::potting($says), new \DateTimeImmutable('2027-05-10'), new \DateTimeImmutable('2027-09-10'), SiteAir::of(array_fill(0, 12, 14.0)), $h), null, 'kind')[$kind]['on']->format('m-d');
+        $grown = static fn (array $says, HouseDefaults $h) => array_column(array_map(static fn (array $step) => ['kind' => $step['kind']->value] + $step, GrowOnSteps::of(self::potting($says), new \DateTimeImmutable('2027-05-10'), new \DateTimeImmutable('2027-09-10'), SiteAir::of(array_fill(0, 12, 14.0)), $h)), null, 'kind');
+        $steps = static fn (string $kind, array $says = []) => static fn (HouseDefaults $h) => $grown($says, $h)[$kind]['on']->format('m-d');
         yield 'shade' => $is(HouseDefault::ShadeDays, 10, $steps('shade'), '05-17', '05-20');
         yield 'feed after' => $is(HouseDefault::FeedAfter, 30, $steps('feed'), '05-31', '06-09');
         yield 'slow-release' => $is(HouseDefault::SlowReleaseLasts, 60, $steps('feed', ['feed' => 'in_the_mix']), '08-08', '07-09');
         yield 'harden' => $is(HouseDefault::HardenBefore, 20, $steps('harden'), '08-27', '08-21');
         yield 'outside' => $is(HouseDefault::OutsideBefore, 10, $steps('outside'), '09-03', '08-31');
-        yield 'spaced' => $is(HouseDefault::SpacedFrom, 200, static fn (HouseDefaults $h) => in_array('space', array_column(GrowOnSteps::of(self::potting([]), new \DateTimeImmutable('2027-05-10'), new \DateTimeImmutable('2027-09-10'), SiteAir::of(array_fill(0, 12, 14.0)), $h), 'kind'), true), true, false);
+        yield 'spaced' => $is(HouseDefault::SpacedFrom, 200, static fn (HouseDefaults $h) => isset($grown([], $h)['space']), true, false);
         // A year like a wave: 2 °C in January, 18 °C in July.
         $rest = static fn (HouseDefaults $h) => Rest::of(SiteAir::of(array_map(static fn (int $m) => 10 - 8 * cos(2 * M_PI * $m / 12), range(0, 11))), $h);
         yield 'no potting below' => $is(HouseDefault::NoPottingBelow, 12, static fn (HouseDefaults $h) => $rest($h)->pottedOn(new \DateTimeImmutable('2027-10-15'))->format('Y'), '2027', '2028');
@@ -285,13 +291,13 @@ final class HouseDefaultTest extends TestCase
         return new FillHouse(Week::of('2027-W19'), new \DateTimeImmutable(self::TODAY), $zones, [$batch->code => $batch], [1 => [$lies]], []);
     }
 
-    private static function batch(bool $isStuck, ?string $priority): Fillable
+    private static function batch(bool $isStuck, ?Priority $priority): Fillable
     {
         return new Fillable('A', self::soft(), 10, 8, new \DateTimeImmutable($isStuck ? '2027-05-03' : '2027-06-07'), new \DateTimeImmutable('2027-06-14'), 0, $isStuck, false, false, true, $priority, [Week::of('2027-W32')], 1, new \DateTimeImmutable('2027-05-01'), new \DateTimeImmutable('2027-08-01'), static fn () => true);
     }
 
     /** A batch planned for week 23, wanted by week 32. */
-    private static function toFill(HouseDefaults $house, ?string $priority): Stay
+    private static function toFill(HouseDefaults $house, ?Priority $priority): Stay
     {
         $stays = new FillStays(Timetable::at(SiteAir::of(array_fill(0, 12, 9.0)), $house), $house);
 
@@ -304,7 +310,7 @@ final class HouseDefaultTest extends TestCase
         $stays = new FillStays(Timetable::at(SiteAir::of(array_fill(0, 12, 9.0)), $house), $house);
         $closing = Zone::of('Mist 1', 15, Range::of(16, 24), Range::of(0, 3), ZoneKind::Mist, ['2027-W21' => 'a valve leaks']);
 
-        return $stays->of(new FillAsk(FillStage::Rooting, 0, [], true, true), self::house(self::batch(true, 'must'), self::tenant('A', 18, 24), $closing), [])->stays[0];
+        return $stays->of(new FillAsk(FillStage::Rooting, 0, [], true, true), self::house(self::batch(true, Priority::Must), self::tenant('A', 18, 24), $closing), [])->stays[0];
     }
 
     /** A batch that could go from its mist to a covered bench when it is weaned. */
@@ -313,6 +319,6 @@ final class HouseDefaultTest extends TestCase
         $stays = new FillStays(Timetable::at(SiteAir::of(array_fill(0, 12, 9.0)), $house), $house);
         $cover = Zone::of('Covers', 15, Range::of(5, 24), Range::of(0, 1), ZoneKind::Cover);
 
-        return $stays->of(new FillAsk(FillStage::Weaning, 0, [], true, true), self::house(self::batch(true, 'must'), self::tenant('A', 18, 27), self::zone(), $cover), [])->stays[0];
+        return $stays->of(new FillAsk(FillStage::Weaning, 0, [], true, true), self::house(self::batch(true, Priority::Must), self::tenant('A', 18, 27), self::zone(), $cover), [])->stays[0];
     }
 }

@@ -7,6 +7,7 @@ namespace WetCradle\Core\Tests\Mixing;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Mixing\Auxin;
+use WetCradle\Core\Mixing\AuxinForm;
 use WetCradle\Core\Mixing\Mass;
 use WetCradle\Core\Mixing\Strength;
 use WetCradle\Core\Mixing\Volume;
@@ -72,7 +73,7 @@ final class AmountsTest extends TestCase
         self::assertEqualsWithDelta(203.24, Auxin::Iba->acidMass(), 0.005);
         self::assertEqualsWithDelta(241.33 / 203.24, Auxin::Iba->saltForAcid(), 1e-4);
         self::assertEqualsWithDelta(224.30 / 186.21, Auxin::Naa->saltForAcid(), 1e-4);
-        self::assertEqualsWithDelta(8421.6, Auxin::Iba->asAcid(Strength::of(10_000), 'salt')->ppm, 0.5);
-        self::assertSame(10_000.0, Auxin::Iba->asAcid(Strength::of(10_000), 'acid')->ppm);
+        self::assertEqualsWithDelta(8421.6, Auxin::Iba->asAcid(Strength::of(10_000), AuxinForm::Salt)->ppm, 0.5);
+        self::assertSame(10_000.0, Auxin::Iba->asAcid(Strength::of(10_000), AuxinForm::Acid)->ppm);
     }
 }

@@ -9,6 +9,7 @@ use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Mixing\Dilution;
 use WetCradle\Core\Mixing\DilutionRatio;
 use WetCradle\Core\Mixing\Poured;
+use WetCradle\Core\Mixing\RatioReading;
 use WetCradle\Core\Mixing\Sanitiser;
 use WetCradle\Core\Mixing\Strength;
 use WetCradle\Core\Mixing\Volume;
@@ -78,15 +79,15 @@ final class DilutionTest extends TestCase
 
     public function testASanitiserIsMadeByItsLabelHoweverThatIsToBeRead(): void
     {
-        $bleach = Sanitiser::of(9, 'to_parts', Strength::of(5, 'percent'));
+        $bleach = Sanitiser::of(9, RatioReading::ToParts, Strength::of(5, 'percent'));
         $made = $bleach->make(Volume::litres(10));
         self::assertSame([1000.0, 9000.0], [$made->stock->ml, $made->water->ml]);
         self::assertSame(5000.0, $bleach->strength()->ppm);
         self::assertSame('1 part to 9 of water', $bleach->words());
-        $other = Sanitiser::of(200, 'in_total', Strength::of(10, 'percent'));
+        $other = Sanitiser::of(200, RatioReading::InTotal, Strength::of(10, 'percent'));
         self::assertSame([50.0, 9950.0], [$other->make(Volume::litres(10))->stock->ml, $other->make(Volume::litres(10))->water->ml]);
         self::assertSame('1 part in 200 of the whole', $other->words());
         $this->expectException(Refused::class);
-        Sanitiser::of(0.5, 'in_total', Strength::of(5, 'percent'));
+        Sanitiser::of(0.5, RatioReading::InTotal, Strength::of(5, 'percent'));
     }
 }

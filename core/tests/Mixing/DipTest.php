@@ -7,8 +7,10 @@ namespace WetCradle\Core\Tests\Mixing;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Crops\Hormone;
+use WetCradle\Core\Crops\HormoneKind;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
+use WetCradle\Core\Mixing\AuxinForm;
 use WetCradle\Core\Mixing\DipChoice;
 use WetCradle\Core\Mixing\DipNeed;
 use WetCradle\Core\Mixing\DipStock;
@@ -76,13 +78,13 @@ final class DipTest extends TestCase
 
     public function testWhatIsTooOldOrSomethingElseIsNotUsed(): void
     {
-        $old = new DipStock('Old', 'IBA', 'powder', 'acid', Strength::of(3000), new \DateTimeImmutable('2027-04-30'));
+        $old = new DipStock('Old', 'IBA', HormoneKind::Powder, AuxinForm::Acid, Strength::of(3000), new \DateTimeImmutable('2027-04-30'));
         self::assertStringContainsString('was to be used by 30 Apr 2027', $this->choice('powder', 3000, [$old])->words);
         self::assertSame(1, $this->choice('powder', 3000, [$old, $this->stock('Fresh', 'powder', 3000)])->stock);
-        $naa = new DipStock('Other', 'NAA', 'powder', 'acid', Strength::of(3000), null);
+        $naa = new DipStock('Other', 'NAA', HormoneKind::Powder, AuxinForm::Acid, Strength::of(3000), null);
         self::assertStringContainsString('Other is NAA; the sheet asks for IBA', $this->choice('powder', 3000, [$naa])->words);
         self::assertStringContainsString('is a liquid; the sheet asks for a powder', $this->choice('powder', 30_000, [$this->stock('Dip', 'liquid', 10_000)])->words);
-        $unknown = new DipStock('Seaweed', 'seaweed', 'liquid', 'salt', Strength::of(500), null);
+        $unknown = new DipStock('Seaweed', 'seaweed', HormoneKind::Liquid, AuxinForm::Salt, Strength::of(500), null);
         self::assertSame(500.0, $unknown->worth()->ppm, 'Of what is not known, the label counts.');
     }
 
@@ -94,6 +96,6 @@ final class DipTest extends TestCase
 
     private function stock(string $name, string $kind, int $ppm, string $form = 'acid'): DipStock
     {
-        return new DipStock($name, 'IBA', $kind, $form, Strength::of($ppm), new \DateTimeImmutable('2028-05-12'));
+        return new DipStock($name, 'IBA', HormoneKind::from($kind), AuxinForm::from($form), Strength::of($ppm), new \DateTimeImmutable('2028-05-12'));
     }
 }

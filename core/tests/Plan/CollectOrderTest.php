@@ -6,6 +6,7 @@ namespace WetCradle\Core\Tests\Plan;
 
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Crops\TimeOfDay;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Plan\CollectOrder;
 use WetCradle\Core\Plan\Crew;
@@ -16,7 +17,7 @@ final class CollectOrderTest extends TestCase
 {
     public function testEarlyComesFirstAndWhatKeepsShortestIsCutLast(): void
     {
-        $take = static fn (string $code, string $time, ?int $keeps, int $minutes = 60) => ['code' => $code, 'time' => $time, 'keeps' => $keeps, 'minutes' => $minutes];
+        $take = static fn (string $code, string $time, ?int $keeps, int $minutes = 60) => ['code' => $code, 'time' => TimeOfDay::from($time), 'keeps' => $keeps, 'minutes' => $minutes];
         $order = CollectOrder::of([$take('DRY', 'dry', null), $take('ANY', 'any', null), $take('SOFT', 'early', 240), $take('FIRM', 'early', 600)], 1, HouseDefaults::usual());
         self::assertSame(['FIRM', 'SOFT', 'ANY', 'DRY'], array_column($order, 'code'));
         self::assertSame([420, 480, 540, 600], array_column($order, 'from'));

@@ -59,7 +59,7 @@ final class SeasonLoadTest extends TestCase
 
     public function testCollectingAndWeaningAreWorkTooAndNormsGoByMethodAndPot(): void
     {
-        $norms = WorkNorms::of(120, 90, 400, 20, ['tip' => 60], ['1 L' => 45]);
+        $norms = WorkNorms::of(120, 90, 400, 20, ['tip cutting' => 60], ['1 L' => 45]);
         $week = SeasonLoad::of(Week::of('2027-W10'), 6, 10, $norms, [$this->batch(from: 10, to: 13, trays: 4, cuttings: 240, potWeek: 14, toPot: 180)]);
         self::assertSame([0.6, 4.0], [$week[0]['collectHours'], $week[0]['stickHours']]);
         self::assertSame([0.2, 4.0], [$week[3]['weanHours'], $week[4]['potHours']]);

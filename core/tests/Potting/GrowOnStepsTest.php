@@ -6,6 +6,7 @@ namespace WetCradle\Core\Tests\Potting;
 
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Calendar\Climate;
+use WetCradle\Core\Calendar\Hemisphere;
 use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Crops\Potting;
@@ -19,7 +20,7 @@ final class GrowOnStepsTest extends TestCase
 
     protected function setUp(): void
     {
-        $this->air = Climate::ColdContinental->air('north');
+        $this->air = Climate::ColdContinental->air(Hemisphere::North);
     }
 
     /**
@@ -31,7 +32,12 @@ final class GrowOnStepsTest extends TestCase
     {
         $sheet = Potting::read(Fields::of($says + ['trigger' => 'share', 'readyShare' => 0.8, 'pot' => '9 cm', 'mix' => 'potting mix', 'feed' => 'after_rooting', 'survival' => 0.95, 'survivalStrength' => 60, 'growOnDays' => 56, 'hardy' => true, 'winter' => 'cold_frame']));
 
-        return array_map(static fn (array $s) => $s['on']->format('Y-m-d'), array_column(GrowOnSteps::of($sheet, new \DateTimeImmutable($from), new \DateTimeImmutable($to), $this->air, HouseDefaults::usual()), null, 'kind'));
+        $days = [];
+        foreach (GrowOnSteps::of($sheet, new \DateTimeImmutable($from), new \DateTimeImmutable($to), $this->air, HouseDefaults::usual()) as $step) {
+            $days[$step['kind']->value] = $step['on']->format('Y-m-d');
+        }
+
+        return $days;
     }
 
     public function testASummerLotIsFedSetApartHardenedAndReady(): void

@@ -6,6 +6,7 @@ namespace WetCradle\Core\Tests\Potting;
 
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Crops\PotTrigger;
 use WetCradle\Core\Dates\GrowingOn;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Potting\Awaiting;
@@ -31,7 +32,7 @@ final class WeekBoardTest extends TestCase
     /** @param list<Looked> $looks */
     private static function line(int $number = 1, int $stuck = 100, int $rooted = 0, array $looks = [], string $school = 'share', string $potOn = '2027-05-24', ?string $counted = null): LineInTrays
     {
-        return new LineInTrays('A', $number, $stuck, $rooted, $looks, $counted === null ? null : self::day($counted), self::day($potOn), 3, $school, 0.8, static fn () => 0.5);
+        return new LineInTrays('A', $number, $stuck, $rooted, $looks, $counted === null ? null : self::day($counted), self::day($potOn), 3, PotTrigger::from($school), 0.8, static fn () => 0.5);
     }
 
     private static function awaiting(LineInTrays $line): Awaiting

@@ -10,6 +10,7 @@ use WetCradle\Core\Refused;
 use WetCradle\Core\Rooting\ReadyCheck;
 use WetCradle\Core\Rooting\RootStage;
 use WetCradle\Core\Rooting\StageTally;
+use WetCradle\Core\Rooting\Verdict;
 
 final class ReadyCheckTest extends TestCase
 {
@@ -26,11 +27,11 @@ final class ReadyCheckTest extends TestCase
     public function testLiftingTheMoreThatItSaysSettlesIt(): void
     {
         $open = ReadyCheck::of(10, 8, 0.7, Beta::of(1, 1), 0.9);
-        self::assertSame('lift_more', $open->verdict());
+        self::assertSame(Verdict::LiftMore, $open->verdict());
         $more = $open->liftMore();
         self::assertNotNull($more);
-        self::assertNotSame('lift_more', ReadyCheck::of(10 + $more, 8 + (int) round(0.8 * $more), 0.7, Beta::of(1, 1), 0.9)->verdict());
-        self::assertSame('lift_more', ReadyCheck::of(9 + $more, 8 + (int) round(0.8 * ($more - 1)), 0.7, Beta::of(1, 1), 0.9)->verdict());
+        self::assertNotSame(Verdict::LiftMore, ReadyCheck::of(10 + $more, 8 + (int) round(0.8 * $more), 0.7, Beta::of(1, 1), 0.9)->verdict());
+        self::assertSame(Verdict::LiftMore, ReadyCheck::of(9 + $more, 8 + (int) round(0.8 * ($more - 1)), 0.7, Beta::of(1, 1), 0.9)->verdict());
     }
 
     public function testOnTheThresholdNoNumberSettlesIt(): void
@@ -66,6 +67,6 @@ final class ReadyCheckTest extends TestCase
     public function testASureVerdictNeedsNoMore(): void
     {
         self::assertSame(0, ReadyCheck::of(8, 0, 0.8, Beta::of(1, 1), 0.9)->liftMore());
-        self::assertSame('not_yet', ReadyCheck::of(8, 0, 0.8, Beta::of(1, 1), 0.9)->verdict());
+        self::assertSame(Verdict::NotYet, ReadyCheck::of(8, 0, 0.8, Beta::of(1, 1), 0.9)->verdict());
     }
 }

@@ -9,6 +9,7 @@ use WetCradle\Core\Bench\Timetable;
 use WetCradle\Core\Bench\Zone;
 use WetCradle\Core\Bench\ZoneKind;
 use WetCradle\Core\Calendar\Climate;
+use WetCradle\Core\Calendar\Hemisphere;
 use WetCradle\Core\Calendar\Rest;
 use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Calendar\Week;
@@ -139,7 +140,7 @@ final class RootingTimeTest extends TestCase
 
     public function testWhatRootsInAutumnIsPottedInLateWinter(): void
     {
-        $rest = Rest::of(Climate::ColdContinental->air('north'), HouseDefaults::usual());
+        $rest = Rest::of(Climate::ColdContinental->air(Hemisphere::North), HouseDefaults::usual());
         $potted = $rest->pottedOn(self::day('2027-11-20'));
         self::assertSame('2028', $potted->format('Y'));
         self::assertTrue($potted > self::day('2028-01-20') && $potted < self::day('2028-04-15'), $potted->format('Y-m-d'));
@@ -147,7 +148,7 @@ final class RootingTimeTest extends TestCase
         $by = $rest->pottedBy(self::day('2027-12-20'));
         self::assertTrue($by < self::day('2027-11-20') && $by > self::day('2027-08-20'), $by->format('Y-m-d'));
         self::assertEquals($by, $rest->pottedOn($by));
-        $south = Rest::of(Climate::ColdContinental->air('north')->otherHemisphere(), HouseDefaults::usual());
+        $south = Rest::of(Climate::ColdContinental->air(Hemisphere::North)->otherHemisphere(), HouseDefaults::usual());
         self::assertSame('2027', $south->pottedOn(self::day('2027-05-20'))->format('Y'));
         self::assertGreaterThan(self::day('2027-07-15'), $south->pottedOn(self::day('2027-05-20')));
         $mild = Rest::of(SiteAir::of(array_fill(0, 12, 14.0)), HouseDefaults::usual());

@@ -8,6 +8,7 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Crops\Hold;
+use WetCradle\Core\Crops\HoldWay;
 use WetCradle\Core\Crops\Pattern;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\House\HouseDefaults;
@@ -39,7 +40,7 @@ final class CollectingTest extends TestCase
     #[DataProvider('clocks')]
     public function testTheClockFromTheCutToTheTray(array $hold, string $how, array $at): void
     {
-        $clock = HoldClock::of(self::hold($hold), $how, new \DateTimeImmutable('2027-06-02 07:00'), HouseDefaults::usual());
+        $clock = HoldClock::of(self::hold($hold), HoldWay::from($how), new \DateTimeImmutable('2027-06-02 07:00'), HouseDefaults::usual());
         foreach ($at as $time => $state) {
             $now = new \DateTimeImmutable(strlen($time) === 5 ? "2027-06-02 {$time}" : $time);
             self::assertSame($state, $clock->at($now), $time);
@@ -49,18 +50,18 @@ final class CollectingTest extends TestCase
 
     public function testTheClockSpeaks(): void
     {
-        $clock = HoldClock::of(self::hold([]), 'shaded', new \DateTimeImmutable('2027-06-02 07:00'), HouseDefaults::usual());
+        $clock = HoldClock::of(self::hold([]), HoldWay::Shaded, new \DateTimeImmutable('2027-06-02 07:00'), HouseDefaults::usual());
         self::assertSame('Keeps 5 hours more, until 15:00.', $clock->words(new \DateTimeImmutable('2027-06-02 10:00')));
         self::assertSame('Stick soon: keeps 90 min more, until 15:00.', $clock->words(new \DateTimeImmutable('2027-06-02 13:30')));
         self::assertStringStartsWith('Kept too long by 2 hours.', $clock->words(new \DateTimeImmutable('2027-06-02 17:00')));
-        self::assertStringContainsString('3 days more, until 5 Jun, 07:00', HoldClock::of(self::hold([]), 'cold', new \DateTimeImmutable('2027-06-02 07:00'), HouseDefaults::usual())->words(new \DateTimeImmutable('2027-06-02 07:00')));
+        self::assertStringContainsString('3 days more, until 5 Jun, 07:00', HoldClock::of(self::hold([]), HoldWay::Cold, new \DateTimeImmutable('2027-06-02 07:00'), HouseDefaults::usual())->words(new \DateTimeImmutable('2027-06-02 07:00')));
     }
 
     public function testHeldOnlyAsTheSheetAllows(): void
     {
         foreach ([[['sameDay' => true, 'coldDays' => 0], 'cold'], [[], 'dry'], [['dry' => true, 'shadedHours' => 0, 'coldDays' => 0, 'sealDays' => 3], 'shaded']] as [$hold, $how]) {
             try {
-                HoldClock::of(self::hold($hold), $how, new \DateTimeImmutable('2027-06-02 07:00'), HouseDefaults::usual());
+                HoldClock::of(self::hold($hold), HoldWay::from($how), new \DateTimeImmutable('2027-06-02 07:00'), HouseDefaults::usual());
                 self::fail('Should have been refused.');
             } catch (Refused $refused) {
                 self::assertSame('how', $refused->field);

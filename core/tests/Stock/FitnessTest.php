@@ -9,8 +9,10 @@ use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Stock\BlockFacts;
 use WetCradle\Core\Stock\BlockOffer;
+use WetCradle\Core\Stock\CountedOn;
 use WetCradle\Core\Stock\Fitness;
 use WetCradle\Core\Stock\Licence;
+use WetCradle\Core\Stock\Origin;
 use WetCradle\Core\Stock\ShootHabit;
 use WetCradle\Core\Telling;
 
@@ -108,7 +110,7 @@ final class FitnessTest extends TestCase
             $is['plantedYear'],
             1,
             $is['replaceAfter'],
-            $is['origin'],
+            Origin::from($is['origin']),
             $is['permit'],
             $is['permitUntil'] === null ? null : self::day($is['permitUntil']),
             $is['rights'],
@@ -123,7 +125,7 @@ final class FitnessTest extends TestCase
 
     public function testALicenceSaysWhatIsLeft(): void
     {
-        $licence = Licence::of('L-7', self::day('2027-01-01'), self::day('2027-12-31'), 2000, 0.12, 'sticking');
+        $licence = Licence::of('L-7', self::day('2027-01-01'), self::day('2027-12-31'), 2000, 0.12, CountedOn::Sticking);
         self::assertSame([true, true, false], [$licence->covers(self::day('2027-01-01')), $licence->covers(self::day('2027-12-31')), $licence->covers(self::day('2028-01-01'))]);
         self::assertSame(50, $licence->left(1890, 60));
         self::assertSame(226.8, $licence->royaltyFor(1890));
@@ -135,9 +137,9 @@ final class FitnessTest extends TestCase
             self::assertSame(['past_licence', 'trays'], [$refused->reason, $refused->field]);
             self::assertStringContainsString('1890 are used, 60 more are planned, 50 are left', $refused->getMessage());
         }
-        foreach ([['2026-12-31', 5, 0.1, 'sale', 'to'], ['2027-12-31', 0, 0.1, 'sale', 'plants'], ['2027-12-31', 5, -1.0, 'sale', 'royalty'], ['2027-12-31', 5, 0.1, 'potting', 'counts']] as [$to, $plants, $royalty, $counts, $field]) {
+        foreach ([['2026-12-31', 5, 0.1, 'to'], ['2027-12-31', 0, 0.1, 'plants'], ['2027-12-31', 5, -1.0, 'royalty']] as [$to, $plants, $royalty, $field]) {
             try {
-                Licence::of('L-7', self::day('2027-01-01'), self::day($to), $plants, $royalty, $counts);
+                Licence::of('L-7', self::day('2027-01-01'), self::day($to), $plants, $royalty, CountedOn::Sale);
                 self::fail('Should have been refused.');
             } catch (Refused $refused) {
                 self::assertSame($field, $refused->field);

@@ -7,6 +7,7 @@ namespace WetCradle\Core\Tests\Stock;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Crops\Hold;
+use WetCradle\Core\Crops\HoldWay;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Stock\HoldClock;
 
@@ -16,7 +17,7 @@ final class HoldClockTest extends TestCase
     /** @param array<string, mixed> $hold */
     private static function clock(string $how, array $hold = [], string $start = '2027-05-12 08:00'): HoldClock
     {
-        return HoldClock::of(Hold::read(Fields::of($hold + ['dry' => false, 'shadedHours' => 8, 'coldDays' => 2, 'sealDays' => 0, 'sameDay' => false])), $how, new \DateTimeImmutable($start), HouseDefaults::usual());
+        return HoldClock::of(Hold::read(Fields::of($hold + ['dry' => false, 'shadedHours' => 8, 'coldDays' => 2, 'sealDays' => 0, 'sameDay' => false])), HoldWay::from($how), new \DateTimeImmutable($start), HouseDefaults::usual());
     }
 
     public function testItIsFreshThenPressesThenIsPast(): void

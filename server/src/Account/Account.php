@@ -12,8 +12,6 @@ use Symfony\Component\Security\Core\User\UserInterface;
 #[ORM\Entity, ORM\Table(name: 'account')]
 class Account implements UserInterface, PasswordAuthenticatedUserInterface
 {
-    public const ROLES = ['propagator', 'hand', 'viewer'];
-
     #[ORM\Id, ORM\GeneratedValue, ORM\Column]
     public ?int $id = null;
 
@@ -23,7 +21,7 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface
     public function __construct(
         #[ORM\Column] public string $name,
         #[ORM\Column] public string $signIn,
-        #[ORM\Column] public string $role,
+        #[ORM\Column] public Role $role,
         #[ORM\Column] public string $password = '',
     ) {
     }
@@ -36,7 +34,7 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface
     /** @return list<string> */
     public function getRoles(): array
     {
-        return ['ROLE_'.strtoupper($this->role)];
+        return ['ROLE_'.strtoupper($this->role->value)];
     }
 
     public function eraseCredentials(): void
@@ -52,6 +50,6 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface
     /** @return array{id: ?int, name: string, role: string} */
     public function toArray(): array
     {
-        return ['id' => $this->id, 'name' => $this->name, 'role' => $this->role];
+        return ['id' => $this->id, 'name' => $this->name, 'role' => $this->role->value];
     }
 }

@@ -20,10 +20,10 @@ final class NewAccount
     ) {
     }
 
-    /** @param ?string $role null to read it from the fields */
-    public function from(Fields $in, ?string $role = null): Account
+    /** @param ?Role $role null to read it from the fields */
+    public function from(Fields $in, ?Role $role = null): Account
     {
-        $account = new Account($in->text('name', 120), $in->text('signIn', 120), $role ?? $in->oneOf('role', Account::ROLES));
+        $account = new Account($in->text('name', 120), $in->text('signIn', 120), $role ?? $in->choice('role', Role::class));
         $password = $in->text('password', 500, self::SHORTEST_PASSWORD);
         if ($this->em->getRepository(Account::class)->findOneBy(['signIn' => $account->signIn]) !== null) {
             throw Refused::because('taken', 'signIn', sprintf('Somebody already signs in as %s.', $account->signIn));

@@ -9,11 +9,15 @@ use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
+use WetCradle\Core\Calendar\Climate;
+use WetCradle\Core\Calendar\Hemisphere;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Refused;
+use WetCradle\Core\Temperature;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Nursery\Nursery;
+use WetCradle\Server\Nursery\Units;
 
 /** Who is signed in, signing in and out, and the very first start. */
 final class SessionController
@@ -72,12 +76,12 @@ final class SessionController
             }
             $nursery = new Nursery(
                 $in->text('nursery', 120),
-                $in->oneOf('units', Nursery::UNITS),
-                $in->oneOf('temperature', Nursery::TEMPERATURES),
-                $in->oneOf('hemisphere', Nursery::HEMISPHERES),
-                $in->oneOf('climate', Nursery::CLIMATES),
+                $in->choice('units', Units::class),
+                $in->choice('temperature', Temperature::class),
+                $in->choice('hemisphere', Hemisphere::class),
+                $in->choice('climate', Climate::class),
             );
-            $account = $newAccount->from($in, 'propagator');
+            $account = $newAccount->from($in, Role::Propagator);
             $in->done();
             $this->em->persist($nursery);
 

@@ -102,12 +102,12 @@ final class BenchController
             $one->done();
         }
         $ask = new FillAsk(
-            FillStage::from($in->has('stage') ? $in->oneOf('stage', array_column(FillStage::cases(), 'value')) : FillStage::Rooting->value),
+            $in->has('stage') ? $in->choice('stage', FillStage::class) : FillStage::Rooting,
             $in->countOr('round', 1, 1, 1000),
             $before,
             $in->has('mayPart') && $in->flag('mayPart'),
             $in->has('mayMove') && $in->flag('mayMove'),
-            $in->has('whatIf') ? WhatIf::from($in->oneOf('whatIf', array_column(WhatIf::cases(), 'value'))) : null,
+            $in->has('whatIf') ? $in->choice('whatIf', WhatIf::class) : null,
             $in->has('spaced') && $in->flag('spaced'),
         );
         $in->done();

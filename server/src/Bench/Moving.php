@@ -10,7 +10,6 @@ use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Nursery\House;
-use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Plan\Batches;
 
 /** A batch taken up to be laid elsewhere: what every zone says to it, all at once, so that dragging it needs to ask no more. */
@@ -96,7 +95,7 @@ final class Moving
                 continue;
             }
             $to = $from->until($when->lastBenchWeek()) < 0 ? $from : $when->lastBenchWeek();
-            $whole = Tenant::of($batch->code, $batch->positions(), Week::containing($batch->begins()), $to, $batch->sheet->core()->warmth->medium, $batch->sheet->core()->water->mist);
+            $whole = Tenant::of($batch->code, $batch->positions(), Week::containing($batch->begins()), $to, $batch->sheet->core()->care->warmth->medium, $batch->sheet->core()->care->water->mist);
             $tenant = $batch->isStuck() ? $whole->movedOn($this->today->day(), $batch->days->weanOn, $from, $to, $this->house->defaults()) : $whole->during($from, $to);
             $offer = $cores[(int) $zone->id]->offerTo($tenant, $tenants[(int) $zone->id] ?? [], $telling);
             $zones[] = ['id' => (int) $zone->id, 'here' => $zone === $lies, 'yes' => $offer->isYes(), 'reason' => $offer->reason, 'words' => $offer->words];

@@ -8,6 +8,7 @@ use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Bench\Potted;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Priority;
 use WetCradle\Server\Crops\SheetBook;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\TrayKind;
@@ -82,7 +83,7 @@ final class Pots
                     new \DateTimeImmutable((string) $row['ready_on']),
                     $sheet->winter,
                     (bool) $row['is_potted'],
-                    $row['priority'] === null ? null : (string) $row['priority'],
+                    $row['priority'] === null ? null : Priority::from((string) $row['priority']),
                     (bool) $row['locked'],
                     $first->lengthCm * $first->widthCm,
                     $this->house->air(),

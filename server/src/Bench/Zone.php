@@ -17,11 +17,6 @@ use WetCradle\Core\Numbers\Range;
 #[ORM\Entity, ORM\Table(name: 'zone')]
 class Zone
 {
-    public const KINDS = ['mist', 'cover', 'open', 'frame'];
-    /** What it stands on; what is under a bench may lie below another zone. */
-    public const STANDS = ['bench', 'under', 'floor'];
-    public const LIGHTS = ['full', 'shade', 'dim'];
-
     #[ORM\Id, ORM\GeneratedValue, ORM\Column]
     public ?int $id = null;
 
@@ -35,9 +30,9 @@ class Zone
     #[ORM\Column(type: Types::FLOAT)]
     public float $height = 0.8;
     #[ORM\Column]
-    public string $stands = 'bench';
+    public Stands $stands = Stands::Bench;
     #[ORM\Column]
-    public string $light = 'shade';
+    public Light $light = Light::Shade;
     #[ORM\Column]
     public bool $frostFree = true;
     /** Whether nothing is rooted or weaned there. */
@@ -52,7 +47,7 @@ class Zone
     public function __construct(
         #[ORM\Column] public string $name,
         #[ORM\Column] public string $house,
-        #[ORM\Column] public string $kind,
+        #[ORM\Column] public ZoneKind $kind,
         #[ORM\Column] public int $trays,
         #[ORM\Column(type: Types::FLOAT)] public float $heatLow,
         #[ORM\Column(type: Types::FLOAT)] public float $heatHigh,
@@ -81,6 +76,6 @@ class Zone
 
     public function core(): CoreZone
     {
-        return CoreZone::of($this->name, $this->trays, Range::of($this->heatLow, $this->heatHigh, 'heat'), Range::of($this->mistLow, $this->mistHigh, 'mist'), ZoneKind::from($this->kind), $this->closedWeeks(), $this->onlyPots, $this->frostFree);
+        return CoreZone::of($this->name, $this->trays, Range::of($this->heatLow, $this->heatHigh, 'heat'), Range::of($this->mistLow, $this->mistHigh, 'mist'), $this->kind, $this->closedWeeks(), $this->onlyPots, $this->frostFree);
     }
 }

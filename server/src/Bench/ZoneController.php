@@ -11,6 +11,7 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Bench\TrayFit;
+use WetCradle\Core\Bench\ZoneKind;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Numbers\Range;
@@ -41,7 +42,7 @@ final class ZoneController
     public function add(Fields $in): JsonResponse
     {
         $zone = $this->writing->once(function () use ($in) {
-            $zone = new Zone('', '', 'mist', 1, 0, 0, 0, 0, 0, 0, 1, 1);
+            $zone = new Zone('', '', ZoneKind::Mist, 1, 0, 0, 0, 0, 0, 0, 1, 1);
             $this->read($in, $zone, true);
             $this->em->persist($zone);
             $this->writing->keep('zone', $zone->name, [], self::editable($zone));
@@ -142,14 +143,14 @@ final class ZoneController
         $heat = Range::of($in->number('heatLow', -20, 40), $in->number('heatHigh', -20, 40), 'heatLow');
         $mist = Range::of($in->count('mistLow', 0, 3), $in->count('mistHigh', 0, 3), 'mistLow');
         $was = [$zone->length, $zone->width, $zone->trays];
-        [$zone->name, $zone->house, $zone->kind] = [$name, $in->text('house', 60), $in->oneOf('kind', Zone::KINDS)];
+        [$zone->name, $zone->house, $zone->kind] = [$name, $in->text('house', 60), $in->choice('kind', ZoneKind::class)];
         [$zone->heatLow, $zone->heatHigh, $zone->mistLow, $zone->mistHigh] = [$heat->low, $heat->high, (int) $mist->low, (int) $mist->high];
         [$zone->length, $zone->width] = [$in->positive('length', 500), $in->positive('width', 100)];
-        $zone->stands = $in->has('stands') ? $in->oneOf('stands', Zone::STANDS) : $zone->stands;
-        $zone->light = $in->has('light') ? $in->oneOf('light', Zone::LIGHTS) : $zone->light;
+        $zone->stands = $in->has('stands') ? $in->choice('stands', Stands::class) : $zone->stands;
+        $zone->light = $in->has('light') ? $in->choice('light', Light::class) : $zone->light;
         $zone->aisle = $in->has('aisle') ? $in->number('aisle', 0, 10) : $zone->aisle;
-        $zone->height = $in->has('height') ? $in->number('height', 0, 5) : ($zone->stands === 'bench' ? $zone->height : 0.0);
-        $zone->frostFree = $in->has('frostFree') ? $in->flag('frostFree') : ($isNew ? $zone->kind !== 'frame' : $zone->frostFree);
+        $zone->height = $in->has('height') ? $in->number('height', 0, 5) : ($zone->stands === Stands::Bench ? $zone->height : 0.0);
+        $zone->frostFree = $in->has('frostFree') ? $in->flag('frostFree') : ($isNew ? $zone->kind !== ZoneKind::Frame : $zone->frostFree);
         $zone->onlyPots = $in->has('onlyPots') ? $in->flag('onlyPots') : $zone->onlyPots;
         $most = $this->fits($zone);
         if ($most === 0) {
@@ -180,7 +181,7 @@ final class ZoneController
         }
         foreach ($others as $other) {
             $apart = $zone->x >= $other->x + $other->length - 1e-6 || $other->x >= $zone->x + $zone->length - 1e-6 || $zone->y >= $other->y + $other->width - 1e-6 || $other->y >= $zone->y + $zone->width - 1e-6;
-            if (!$apart && ($zone->stands === 'under') === ($other->stands === 'under')) {
+            if (!$apart && ($zone->stands === Stands::Under) === ($other->stands === Stands::Under)) {
                 throw Refused::because('overlaps', 'x', sprintf('%s would lie on top of %s. Only what stands under a bench may.', $zone->name, $other->name));
             }
         }
@@ -224,7 +225,7 @@ final class ZoneController
     /** @return array<string, float|string> what the days of batches there rest on */
     private static function warmth(Zone $zone): array
     {
-        return ['low' => $zone->heatLow, 'high' => $zone->heatHigh, 'kind' => $zone->kind];
+        return ['low' => $zone->heatLow, 'high' => $zone->heatHigh, 'kind' => $zone->kind->value];
     }
 
     /** @return array<string, mixed> */
@@ -245,15 +246,15 @@ final class ZoneController
             'version' => $zone->version,
             'name' => $zone->name,
             'house' => $zone->house,
-            'kind' => $zone->kind,
+            'kind' => $zone->kind->value,
             'trays' => $zone->trays,
             'heat' => [$zone->heatLow, $zone->heatHigh],
             'mist' => [$zone->mistLow, $zone->mistHigh],
             'place' => ['x' => $zone->x, 'y' => $zone->y, 'length' => $zone->length, 'width' => $zone->width],
             'aisle' => $zone->aisle,
             'height' => $zone->height,
-            'stands' => $zone->stands,
-            'light' => $zone->light,
+            'stands' => $zone->stands->value,
+            'light' => $zone->light->value,
             'frostFree' => $zone->frostFree,
             'onlyPots' => $zone->onlyPots,
             'closed' => array_map(static fn (ZoneClosed $c) => ['id' => $c->id, 'from' => $c->fromWeek, 'to' => $c->toWeek, 'why' => $c->why], $zone->closed->getValues()),

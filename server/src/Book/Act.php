@@ -6,6 +6,7 @@ namespace WetCradle\Server\Book;
 
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
+use WetCradle\Core\Book\ActKind;
 use WetCradle\Server\Account\Account;
 use WetCradle\Server\Plan\Batch;
 
@@ -17,7 +18,7 @@ class Act
     public ?int $id = null;
 
     public function __construct(
-        #[ORM\Column] public string $kind,
+        #[ORM\Column] public ActKind $kind,
         #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)] public Batch $batch,
         #[ORM\Column(type: Types::DATE_IMMUTABLE)] public \DateTimeImmutable $onDay,
         #[ORM\Column] public \DateTimeImmutable $at,

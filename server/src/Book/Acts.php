@@ -18,6 +18,7 @@ use WetCradle\Core\Crops\Trays;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Rooting\ReadyCheck;
 use WetCradle\Core\Rooting\StageTally;
+use WetCradle\Core\Rooting\Verdict;
 use WetCradle\Server\Account\Account;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\SheetVersion;
@@ -30,6 +31,7 @@ use WetCradle\Server\Plan\NewBatches;
 use WetCradle\Server\Plan\Sticking;
 use WetCradle\Server\Potting\PottedAs;
 use WetCradle\Server\Potting\Pottings;
+use WetCradle\Server\Rooting\Quality;
 use WetCradle\Server\Rooting\RootCheck;
 use WetCradle\Server\Stock\Claim;
 use WetCradle\Server\Stock\Fit;
@@ -65,7 +67,7 @@ final class Acts
             throw Refused::because('called_off', 'stuck', sprintf('%s was called off.', $batch->code));
         }
         $this->notAhead($day);
-        $each = $batch->sheet->core()->each;
+        $each = $batch->sheet->core()->setting->each;
         $holds = Trays::of($trays, $batch->trayKind->cells);
         if ($stuck > $each * $holds->hold()) {
             throw Refused::because('does_not_fit', 'stuck', sprintf('%d do not fit into %d × %s; they hold %d. %d trays would do.', $stuck, $trays, $batch->trayKind->name, $each * $holds->hold(), Trays::toHold((int) ceil($stuck / $each), $holds->cells)->number));
@@ -90,7 +92,7 @@ final class Acts
         $this->enter($batch, ActKind::Stick, $day, $says, [$line], static fn (CountBook $book) => $book->stick((int) $line->id, $stuck, $tooPoor));
     }
 
-    public function check(Line $line, \DateTimeImmutable $day, StageTally $tally, ?string $note, ?int $depthMm = null, ?string $quality = null): RootCheck
+    public function check(Line $line, \DateTimeImmutable $day, StageTally $tally, ?string $note, ?int $depthMm = null, ?Quality $quality = null): RootCheck
     {
         $this->mustBeStuckBy($line->batch, $day);
         $lifted = $tally->lifted();
@@ -118,7 +120,7 @@ final class Acts
         $there = $standing['stuck'] + $standing['rooted'];
         $ready = ReadyCheck::inHouse($tally->lifted(), $tally->rooted(), $line->batch->sheet->core()->potting->readyShare, $this->house->defaults());
 
-        return ['lifted' => $tally->lifted(), 'rooted' => $tally->rooted(), 'there' => $there, 'chance' => $ready->chance(), 'verdict' => $ready->verdict(), 'enough' => $tally->lifted() > 0 && $ready->verdict() !== 'lift_more', 'words' => $ready->words($there)];
+        return ['lifted' => $tally->lifted(), 'rooted' => $tally->rooted(), 'there' => $there, 'chance' => $ready->chance(), 'verdict' => $ready->verdict()->value, 'enough' => $tally->lifted() > 0 && $ready->verdict() !== Verdict::LiftMore, 'words' => $ready->words($there)];
     }
 
     public function readCount(Fields $in): FullCount
@@ -246,7 +248,7 @@ final class Acts
         foreach ($this->ledger->undo($act, $this->writing->by()) as $touched) {
             $this->keepBenchInStep($touched, $this->today->day());
             $this->pottings->letGoOfEmpty($touched);
-            if ($act->kind === ActKind::Split->value) {
+            if ($act->kind === ActKind::Split) {
                 $this->pottings->readyWithItsLots($touched);
             }
             if (array_sum($touched->standing->states ?? []) === 0) {

@@ -17,13 +17,13 @@ use WetCradle\Core\Rooting\StageTally;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Find;
 use WetCradle\Server\Plan\Batch;
+use WetCradle\Server\Plan\BatchViews;
 use WetCradle\Server\Plan\Batches;
 use WetCradle\Server\Plan\Sticking;
-use WetCradle\Server\Plan\BatchViews;
 use WetCradle\Server\Potting\PotLot;
 use WetCradle\Server\Potting\PottedAs;
 use WetCradle\Server\Potting\Pottings;
-use WetCradle\Server\Rooting\RootCheck;
+use WetCradle\Server\Rooting\Quality;
 use WetCradle\Server\Wanted\Pot;
 
 /** What is done to a batch in the house, each act one request. */
@@ -68,7 +68,7 @@ final class ActsController
             $tally = StageTally::read($in->object('stages'));
             $note = $in->textOr('note', null, 1000);
             $depth = $in->has('depthMm') ? $in->count('depthMm', 0, 500) : null;
-            $quality = $in->has('quality') ? $in->oneOf('quality', RootCheck::QUALITIES) : null;
+            $quality = $in->has('quality') ? $in->choice('quality', Quality::class) : null;
             $in->done();
             $this->acts->check($line, $day, $tally, $note, $depth, $quality);
         });
@@ -95,7 +95,7 @@ final class ActsController
             $as = $this->pottedAs($batch, $in);
             $to = null;
             if ($count->changed() > 0) {
-                $method = Method::from($in->oneOf('method', array_column(Method::cases(), 'value')));
+                $method = $in->choice('method', Method::class);
                 $to = ['method' => $method, 'material' => Material::from($in->oneOf('material', array_column($method->materials(), 'value')))];
             } else {
                 $in->textOr('method');
@@ -167,7 +167,7 @@ final class ActsController
             $day = $in->day('on');
             $state = $this->state($in, ['stuck', 'rooted', 'potted']);
             $count = $in->count('count', 1);
-            $method = Method::from($in->oneOf('method', array_column(Method::cases(), 'value')));
+            $method = $in->choice('method', Method::class);
             $material = Material::from($in->oneOf('material', array_column($method->materials(), 'value')));
             $in->done();
             $this->acts->changeMethod($line, $day, $state, $count, $method, $material);

@@ -45,7 +45,7 @@ final class Ledger
     {
         $this->em->flush();
         $book = CountBook::broughtForward($this->standing($lines), $this->lastNumber());
-        $act = new Act($kind->value, $batch, $on, $this->today->now(), $by, $says);
+        $act = new Act($kind, $batch, $on, $this->today->now(), $by, $says);
 
         return ['act' => $act, 'touched' => $this->write($act, $play($book))];
     }
@@ -57,7 +57,7 @@ final class Ledger
      */
     public function undo(Act $act, Account $by): array
     {
-        if ($act->kind === ActKind::Undo->value) {
+        if ($act->kind === ActKind::Undo) {
             throw Refused::because('not_possible', 'act', 'An undoing cannot itself be undone: enter the act again.');
         }
         $own = $this->entries('act_id = ?', [$act->id]);
@@ -73,7 +73,7 @@ final class Ledger
         }
         $lines = $this->em->getRepository(Line::class)->findBy(['id' => array_keys($lineIds)]);
         $book = CountBook::broughtForward($this->standing($lines), $this->lastNumber(), [...$own, ...$reversals]);
-        $undone = new Act(ActKind::Undo->value, $act->batch, $this->today->day(), $this->today->now(), $by, 'Undone: '.$act->says, $act);
+        $undone = new Act(ActKind::Undo, $act->batch, $this->today->day(), $this->today->now(), $by, 'Undone: '.$act->says, $act);
 
         return $this->write($undone, $book->undo($numbers));
     }

@@ -72,7 +72,7 @@ final class CropViews
     {
         $version = $way->newest();
         $sheet = $way->core();
-        $tray = $this->em->find(TrayKind::class, $sheet->trayKind) ?? throw new \LogicException('A sheet names a kind of tray.');
+        $tray = $this->em->find(TrayKind::class, $sheet->setting->trayKind) ?? throw new \LogicException('A sheet names a kind of tray.');
         $batches = $this->history->of($way);
         $rate = $this->history->rateOf($way);
         $used = (int) $this->db->fetchOne('SELECT count(*) FROM batch WHERE sheet_id IN (SELECT id FROM way_sheet WHERE way_id = ?)', [$way->id]);

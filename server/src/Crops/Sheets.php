@@ -34,8 +34,8 @@ final class Sheets
     public function read(Fields $in): WaySheet
     {
         $sheet = WaySheet::read($in);
-        if ($this->em->find(TrayKind::class, $sheet->trayKind) === null) {
-            throw $in->refuse('unknown', 'hole.trayKind', sprintf('is no kind of tray: %d', $sheet->trayKind));
+        if ($this->em->find(TrayKind::class, $sheet->setting->trayKind) === null) {
+            throw $in->refuse('unknown', 'hole.trayKind', sprintf('is no kind of tray: %d', $sheet->setting->trayKind));
         }
 
         return $sheet;

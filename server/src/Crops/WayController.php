@@ -141,7 +141,7 @@ final class WayController
             if ($on > $this->today->day()) {
                 throw $in->refuse('ahead', 'on', sprintf('has not come yet; today is %s', $this->today->day()->format('Y-m-d')));
             }
-            $window = $in->countOr('window', 0, 0, count($way->core()->windows) - 1);
+            $window = $in->countOr('window', 0, 0, count($way->core()->taking->windows) - 1);
             $note = $in->textOr('note', null, 300);
             $in->done();
             $this->windows->of($way)->expectedFor($window, Week::containing($on));

@@ -15,6 +15,7 @@ use WetCradle\Core\Book\State;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Crops\Trays;
 use WetCradle\Core\Dates\PlainDates;
+use WetCradle\Core\Rooting\Verdict;
 
 /** Plays made-up batches through the core's count book, from the order to the sale, and stops each at today. */
 final class BatchLife
@@ -89,7 +90,7 @@ final class BatchLife
             if ($day > $dates->potOn || $day > $this->today) {
                 break;
             }
-            $readyOn = $this->records->check($line, $day, $foot->lifted(10, $days), $crop->sheet->potting->readyShare, $this->chance->oneOf(self::PEOPLE)) === 'ready' ? $day : null;
+            $readyOn = $this->records->check($line, $day, $foot->lifted(10, $days), $crop->sheet->potting->readyShare, $this->chance->oneOf(self::PEOPLE)) === Verdict::Ready ? $day : null;
         }
         $countOn = self::later($readyOn === null ? $dates->potOn : self::later($readyOn, (int) (0.6 * $crop->sheet->weaningDays())), $this->chance->between(0, 6));
         if ($countOn <= $this->today) {

@@ -37,7 +37,7 @@ final class DemoCrop
         private readonly array $row,
         Timetable $timetable,
     ) {
-        $this->windows = WayWindows::of($sheet->windows, WindowShift::none());
+        $this->windows = WayWindows::of($sheet->taking->windows, WindowShift::none());
         $this->times = $timetable->usual($sheet);
     }
 

@@ -53,7 +53,7 @@ final class DemoFailure
     private function weeksToAdd(array $row): ?int
     {
         $sheet = WaySheet::of((array) json_decode((string) $row['details'], true, 64, JSON_THROW_ON_ERROR));
-        $windows = WayWindows::of($sheet->windows, WindowShift::none());
+        $windows = WayWindows::of($sheet->taking->windows, WindowShift::none());
         for ($weeks = 0; $weeks <= 26; ++$weeks) {
             $again = StickAgain::for($windows, $this->timetable->usual($sheet), Week::of((string) $row['ready_week'])->plus($weeks), $this->today, Telling::plain());
             if ($again->isPossible() && $again->from <= $this->today->modify('+2 weeks') && $again->last >= $this->today->modify('+10 days')) {
@@ -72,6 +72,6 @@ final class DemoFailure
         $tally = StageTally::of(self::LIFTED);
         $check = ReadyCheck::inHouse($tally->lifted(), $tally->rooted(), $readyShare, HouseDefaults::usual());
         $this->db->insert('root_check', ['line_id' => $row['line'], 'on_day' => $this->today->format('Y-m-d'), 'stages' => json_encode($tally->counts, JSON_THROW_ON_ERROR), 'there' => (int) $this->db->fetchOne('SELECT waiting FROM batch_standing WHERE batch_id = ?', [$row['id']]), 'lifted' => $tally->lifted(), 'rooted' => $tally->rooted(),
-            'threshold' => $readyShare, 'chance' => $check->chance(), 'verdict' => $check->verdict(), 'note' => 'Rot from the base, in all corners.', 'by_id' => 2, 'at' => $this->today->format('Y-m-d 08:10:00')]);
+            'threshold' => $readyShare, 'chance' => $check->chance(), 'verdict' => $check->verdict()->value, 'note' => 'Rot from the base, in all corners.', 'by_id' => 2, 'at' => $this->today->format('Y-m-d 08:10:00')]);
     }
 }

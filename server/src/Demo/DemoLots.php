@@ -88,7 +88,7 @@ final class DemoLots
         foreach (GrowOnSteps::of($sheet, $pottedOn, $readyOn, $this->air, HouseDefaults::usual()) as $step) {
             $on = $step['on']->modify(sprintf('+%d days', $this->chance->between(0, 3)));
             if ($on <= $this->today && ($on < $this->today->modify('-8 days') || $this->chance->happens(0.6))) {
-                $this->db->insert('lot_step', ['lot_id' => $lot, 'kind' => $step['kind'], 'on_day' => $on->format('Y-m-d'), 'note' => null, 'at' => $on->setTime(15, 10)->format('Y-m-d H:i:s'), 'by_id' => $this->chance->oneOf(self::HANDS)]);
+                $this->db->insert('lot_step', ['lot_id' => $lot, 'kind' => $step['kind']->value, 'on_day' => $on->format('Y-m-d'), 'note' => null, 'at' => $on->setTime(15, 10)->format('Y-m-d H:i:s'), 'by_id' => $this->chance->oneOf(self::HANDS)]);
             }
         }
     }

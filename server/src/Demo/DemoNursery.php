@@ -8,6 +8,7 @@ use Doctrine\DBAL\Connection;
 use Symfony\Component\PasswordHasher\Hasher\PasswordHasherFactoryInterface;
 use WetCradle\Core\Bench\Timetable;
 use WetCradle\Core\Calendar\Climate;
+use WetCradle\Core\Calendar\Hemisphere;
 use WetCradle\Core\Calendar\Season;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Crops\WaySheet;
@@ -38,7 +39,7 @@ final class DemoNursery
     {
         $nursery = Readable::yaml('nursery.yaml');
         $this->settle($nursery);
-        $air = Climate::from((string) $nursery['climate'])->air((string) $nursery['hemisphere']);
+        $air = Climate::from((string) $nursery['climate'])->air(Hemisphere::from((string) $nursery['hemisphere']));
         $timetable = Timetable::at($air, HouseDefaults::usual());
         $crops = $this->crops($timetable);
         $stock = new DemoStock($this->db, $this->today->day());
@@ -46,7 +47,7 @@ final class DemoNursery
         $zones = $this->zones();
         $chance = new Chance((int) $nursery['seed']);
         $today = $this->today->day();
-        $plans = $this->plans($crops, $chance, (string) $nursery['hemisphere']);
+        $plans = $this->plans($crops, $chance, Hemisphere::from((string) $nursery['hemisphere']));
         $placing = new Placing($zones, $blocks, $timetable, $chance);
         $life = new BatchLife($this->db, $chance, $placing, $timetable, $today);
         $number = 0;
@@ -75,7 +76,7 @@ final class DemoNursery
     private function settle(array $nursery): void
     {
         $this->db->insert('nursery', ['id' => 1, 'version' => 1, 'name' => $nursery['name'], 'units' => $nursery['units'], 'temperature' => $nursery['temperature'], 'hemisphere' => $nursery['hemisphere'],
-            'climate' => $nursery['climate'], 'air' => json_encode(Climate::from((string) $nursery['climate'])->air((string) $nursery['hemisphere'])->means, JSON_THROW_ON_ERROR), 'weeks' => 'numbers', 'stuck_an_hour' => $nursery['stuckAnHour'], 'potted_an_hour' => $nursery['pottedAnHour'], 'batches_numbered' => 0]);
+            'climate' => $nursery['climate'], 'air' => json_encode(Climate::from((string) $nursery['climate'])->air(Hemisphere::from((string) $nursery['hemisphere']))->means, JSON_THROW_ON_ERROR), 'weeks' => 'numbers', 'stuck_an_hour' => $nursery['stuckAnHour'], 'potted_an_hour' => $nursery['pottedAnHour'], 'batches_numbered' => 0]);
         $hash = $this->hashers->getPasswordHasher(Account::class)->hash((string) $nursery['password']);
         foreach ($nursery['people'] as $person) {
             $this->db->insert('account', ['version' => 1, 'name' => $person['name'], 'sign_in' => $person['signIn'], 'role' => $person['role'], 'password' => $hash]);
@@ -141,7 +142,7 @@ final class DemoNursery
      *
      * @return list<DemoPlan>
      */
-    private function plans(array $crops, Chance $chance, string $hemisphere): array
+    private function plans(array $crops, Chance $chance, Hemisphere $hemisphere): array
     {
         $stories = [];
         foreach (Readable::yaml('stories.yaml') as $story) {

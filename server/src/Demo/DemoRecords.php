@@ -14,6 +14,7 @@ use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Rooting\ReadyCheck;
 use WetCradle\Core\Rooting\StageTally;
+use WetCradle\Core\Rooting\Verdict;
 use WetCradle\Server\Book\Ledger;
 
 /** Writes the made-up nursery's rows straight into the tables, whose own guards check every entry. */
@@ -58,12 +59,11 @@ final class DemoRecords
         return $id;
     }
 
-    /** @return string the verdict */
-    public function check(int $line, \DateTimeImmutable $on, StageTally $tally, float $threshold, int $by): string
+    public function check(int $line, \DateTimeImmutable $on, StageTally $tally, float $threshold, int $by): Verdict
     {
         $ready = ReadyCheck::inHouse($tally->lifted(), $tally->rooted(), $threshold, HouseDefaults::usual());
         $this->db->insert('root_check', ['line_id' => $line, 'on_day' => $on->format('Y-m-d'), 'stages' => json_encode($tally->counts, JSON_THROW_ON_ERROR), 'there' => max($tally->lifted(), $this->book->at($line, State::Stuck) + $this->book->at($line, State::Rooted)), 'lifted' => $tally->lifted(), 'rooted' => $tally->rooted(),
-            'threshold' => $threshold, 'chance' => $ready->chance(), 'verdict' => $ready->verdict(), 'note' => null, 'by_id' => $by, 'at' => $on->setTime(9, 20)->format('Y-m-d H:i:s')]);
+            'threshold' => $threshold, 'chance' => $ready->chance(), 'verdict' => $ready->verdict()->value, 'note' => null, 'by_id' => $by, 'at' => $on->setTime(9, 20)->format('Y-m-d H:i:s')]);
 
         return $ready->verdict();
     }

@@ -66,7 +66,7 @@ final class Placing
     {
         $dates = $this->timetable->dates($plan->crop->sheet, $zone, $plan->stickOn);
 
-        return Tenant::of('?', $plan->trays, Week::containing($plan->stickOn), $dates->lastBenchWeek()->plus(self::OVERSTAY), $plan->crop->sheet->warmth->medium, $plan->crop->sheet->water->mist);
+        return Tenant::of('?', $plan->trays, Week::containing($plan->stickOn), $dates->lastBenchWeek()->plus(self::OVERSTAY), $plan->crop->sheet->care->warmth->medium, $plan->crop->sheet->care->water->mist);
     }
 
     private function zoneFor(DemoPlan $plan): ?int

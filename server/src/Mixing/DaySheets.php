@@ -7,7 +7,9 @@ namespace WetCradle\Server\Mixing;
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Crops\Hormone;
+use WetCradle\Core\Crops\HormoneKind;
 use WetCradle\Core\Crops\School;
+use WetCradle\Core\Crops\Wash;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\Mixing\MixVolume;
@@ -116,7 +118,7 @@ final class DaySheets
             if (($on <=> $day) === 0) {
                 $found['stick'][$batch->code] = $batch;
             }
-            if ($on->modify(sprintf('-%d days', $batch->sheet->core()->hold->sealDays))->format('Y-m-d') === $day->format('Y-m-d')) {
+            if ($on->modify(sprintf('-%d days', $batch->sheet->core()->taking->hold->sealDays))->format('Y-m-d') === $day->format('Y-m-d')) {
                 $found['collect'][$batch->code] = $batch;
             }
         }
@@ -136,14 +138,14 @@ final class DaySheets
         $order = CollectOrder::of(array_values(array_map(static function (Batch $b) use ($norms): array {
             $way = $b->sheet->core();
 
-            return ['code' => $b->code, 'time' => $way->timeOfDay, 'keeps' => $way->hold->dry || $way->hold->coldDays > 0 ? null : 60 * $way->hold->shadedHours, 'minutes' => (int) ceil(60 * $norms->hoursToCollect($b->amount->planned))];
+            return ['code' => $b->code, 'time' => $way->taking->timeOfDay, 'keeps' => $way->taking->hold->dry || $way->taking->hold->coldDays > 0 ? null : 60 * $way->taking->hold->shadedHours, 'minutes' => (int) ceil(60 * $norms->hoursToCollect($b->amount->planned))];
         }, $batches)), $hands, $this->house->defaults());
 
         return array_map(function (array $turn) use ($batches, $collections, $day): array {
             $batch = $batches[$turn['code']];
             $way = $batch->sheet->core();
             $collection = $collections[$batch->code] ?? null;
-            $clock = $collection === null ? HoldClock::of($way->hold, $way->hold->ways()[0], $day->setTime(0, $turn['from']), $this->house->defaults()) : HoldClock::of($way->hold, $collection->how, $collection->startedAt, $this->house->defaults());
+            $clock = $collection === null ? HoldClock::of($way->taking->hold, $way->taking->hold->ways()[0], $day->setTime(0, $turn['from']), $this->house->defaults()) : HoldClock::of($way->taking->hold, $collection->how, $collection->startedAt, $this->house->defaults());
 
             return [
                 'step' => 'collect:'.$batch->code, 'batch' => $batch->code, 'crop' => $batch->crop->name, 'block' => $batch->block->code, 'place' => $batch->block->place, 'cuttings' => $batch->amount->planned,
@@ -163,7 +165,7 @@ final class DaySheets
     {
         $by = [];
         foreach ($batches as $batch) {
-            $by[$batch->sheet->core()->mix][] = $batch;
+            $by[$batch->sheet->core()->setting->mix][] = $batch;
         }
         ksort($by);
         $found = [];
@@ -185,15 +187,15 @@ final class DaySheets
     {
         $by = [];
         foreach ($batches as $batch) {
-            $hormone = $batch->sheet->core()->hormone;
-            if ($hormone->kind !== 'none') {
+            $hormone = $batch->sheet->core()->taking->hormone;
+            if ($hormone->kind !== HormoneKind::None) {
                 $by[(string) $hormone->words()][] = $batch;
             }
         }
         ksort($by);
         $found = [];
         foreach ($by as $words => $all) {
-            $hormone = $all[0]->sheet->core()->hormone;
+            $hormone = $all[0]->sheet->core()->taking->hormone;
             $cuttings = array_sum(array_map(static fn (Batch $b) => $b->amount->planned, $all));
             $depth = max(array_map(fn (Batch $b) => $this->dipDepth($b->sheet->core()), $all));
             $codes = array_map(static fn (Batch $b) => $b->code, $all);
@@ -229,10 +231,10 @@ final class DaySheets
         if ($one === null) {
             return null;
         }
-        $dipped = $rule === 'none' || !$one->forMaterial ? [] : array_filter($batches, static fn (Batch $b) => $b->sheet->core()->wash === 'allowed');
+        $dipped = $rule === 'none' || !$one->forMaterial ? [] : array_filter($batches, static fn (Batch $b) => $b->sheet->core()->taking->wash === Wash::Allowed);
 
         return ['step' => 'clean:'.$one->name, 'name' => $one->name, 'words' => $one->core()->words(), 'litres' => $this->house->defaults()->number(HouseDefault::Bucket), 'minutes' => $one->minutes, 'neverMeets' => $one->neverMeets,
-            'dipped' => array_keys($dipped), 'never' => array_keys(array_filter($batches, static fn (Batch $b) => $b->sheet->core()->wash === 'never'))] + $one->core()->make(Volume::litres($this->house->defaults()->number(HouseDefault::Bucket)))->toArray();
+            'dipped' => array_keys($dipped), 'never' => array_keys(array_filter($batches, static fn (Batch $b) => $b->sheet->core()->taking->wash === Wash::Never))] + $one->core()->make(Volume::litres($this->house->defaults()->number(HouseDefault::Bucket)))->toArray();
     }
 
     /**
@@ -261,8 +263,8 @@ final class DaySheets
     {
         $way = $batch->sheet->core();
 
-        return ['step' => 'fill:'.$batch->code, 'batch' => $batch->code, 'crop' => $batch->crop->name, 'trays' => $batch->amount->trays, 'trayKind' => $batch->trayKind->name, 'cells' => $batch->trayKind->cells, 'each' => $way->each,
-            'holeFirst' => $way->hormone->kind !== 'none', 'depthCm' => $way->depthCm, 'labels' => $batch->amount->trays, 'mix' => $way->mix];
+        return ['step' => 'fill:'.$batch->code, 'batch' => $batch->code, 'crop' => $batch->crop->name, 'trays' => $batch->amount->trays, 'trayKind' => $batch->trayKind->name, 'cells' => $batch->trayKind->cells, 'each' => $way->setting->each,
+            'holeFirst' => $way->taking->hormone->kind !== HormoneKind::None, 'depthCm' => $way->setting->depthCm, 'labels' => $batch->amount->trays, 'mix' => $way->setting->mix];
     }
 
     /**
@@ -281,11 +283,11 @@ final class DaySheets
             $way = $batch->sheet->core();
             $collection = $collections[$code] ?? null;
             $since = $collection !== null ? $collection->startedAt : (isset($cut[$code]) ? $day->setTime(...array_map(intval(...), explode(':', (string) $cut[$code]['from']))) : $day->setTime(0, CollectOrder::begins($this->house->defaults())));
-            $clock = HoldClock::of($way->hold, $collection !== null ? $collection->how : $way->hold->ways()[0], $since, $this->house->defaults());
+            $clock = HoldClock::of($way->taking->hold, $collection !== null ? $collection->how : $way->taking->hold->ways()[0], $since, $this->house->defaults());
             $due = intdiv($clock->due->getTimestamp() - $day->setTime(0, 0)->getTimestamp(), 60);
             // What is left dry is stuck once it has sealed, whenever that is.
             [$ready, $due] = $clock->seals ? [max(0, $collection === null ? 0 : min($due, 24 * 60)), null] : [isset($cut[$code]) && $collection === null ? (int) $cut[$code]['minutesTo'] : 0, $due < 24 * 60 ? max(0, $due) : null];
-            $asked[] = ToStick::of($code, $ready, $due, max(1, (int) ceil(60 * $norms->hoursToStick($batch->amount->planned, $batch->method))), $way->mix, self::dipWords($way->hormone));
+            $asked[] = ToStick::of($code, $ready, $due, max(1, (int) ceil(60 * $norms->hoursToStick($batch->amount->planned, $batch->method))), $way->setting->mix, self::dipWords($way->taking->hormone));
         }
         $setting = $this->settings(array_map(static fn (Batch $b) => $b->zone, $batches), $day);
 
@@ -295,7 +297,7 @@ final class DaySheets
 
             return [
                 'step' => 'stick:'.$batch->code, 'batch' => $batch->code, 'crop' => $batch->crop->name, 'station' => $turn['station'], 'from' => self::clock($turn['from']), 'to' => self::clock($turn['to']), 'minutesTo' => $turn['to'], 'late' => $turn['late'],
-                'cuttings' => $batch->amount->planned, 'trays' => $batch->amount->trays, 'mix' => $way->mix, 'hormone' => $way->hormone->words(), 'depthCm' => $way->depthCm, 'each' => $way->each, 'up' => $way->cut->up,
+                'cuttings' => $batch->amount->planned, 'trays' => $batch->amount->trays, 'mix' => $way->setting->mix, 'hormone' => $way->taking->hormone->words(), 'depthCm' => $way->setting->depthCm, 'each' => $way->setting->each, 'up' => $way->taking->cut->up,
                 'zone' => $batch->zone->name, 'setting' => $setting[(int) $batch->zone->id] ?? null, 'isStuck' => $batch->isStuck(), 'safety' => $way->safety,
             ];
         }, StickOrder::of($asked, $hands, $start, $this->house->defaults()));
@@ -342,7 +344,7 @@ final class DaySheets
 
     private function dipDepth(WaySheet $way): float
     {
-        return max(0.5, min($this->house->defaults()->number(HouseDefault::DipDepth), $way->depthCm));
+        return max(0.5, min($this->house->defaults()->number(HouseDefault::DipDepth), $way->setting->depthCm));
     }
 
     private static function dipWords(Hormone $hormone): string

@@ -10,9 +10,11 @@ use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use WetCradle\Core\Compute\Fields;
-use WetCradle\Core\Mixing\Auxin;
-use WetCradle\Core\Mixing\DilutionRatio;
+use WetCradle\Core\Crops\HormoneKind;
+use WetCradle\Core\Crops\Wash;
+use WetCradle\Core\Mixing\AuxinForm;
 use WetCradle\Core\Mixing\DipStock;
+use WetCradle\Core\Mixing\RatioReading;
 use WetCradle\Core\Mixing\Volume;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Calendar\Today;
@@ -42,7 +44,7 @@ final class DipController
     public function addStock(Fields $in): JsonResponse
     {
         $this->writing->once(function () use ($in): void {
-            $stock = new HormoneStock('', '', 'powder', 'acid', 1.0, null, null);
+            $stock = new HormoneStock('', '', HormoneKind::Powder, AuxinForm::Acid, 1.0, null, null);
             $this->readStock($in, $stock);
             $this->em->persist($stock);
             $this->writing->keep('hormone_stock', $stock->name, [], $stock->toArray($this->today->day()));
@@ -127,7 +129,7 @@ final class DipController
     public function addSanitiser(Fields $in): JsonResponse
     {
         $this->writing->once(function () use ($in): void {
-            $one = new Disinfectant('', 1.0, 1.0, 'to_parts', 0, '', false);
+            $one = new Disinfectant('', 1.0, 1.0, RatioReading::ToParts, 0, '', false);
             $this->readSanitiser($in, $one);
             $this->em->persist($one);
             $this->writing->keep('sanitiser', $one->name, [], $one->toArray());
@@ -175,7 +177,7 @@ final class DipController
         if ($other !== null && $other->id !== $stock->id) {
             throw Refused::because('taken', 'name', sprintf('There is a hormone called %s already.', $name));
         }
-        [$stock->name, $stock->what, $stock->kind, $stock->form] = [$name, $in->text('what', 60), $in->oneOf('kind', DipStock::KINDS), $in->oneOf('form', Auxin::FORMS)];
+        [$stock->name, $stock->what, $stock->kind, $stock->form] = [$name, $in->text('what', 60), HormoneKind::from($in->oneOf('kind', array_column(DipStock::KINDS, 'value'))), $in->choice('form', AuxinForm::class)];
         $stock->ppm = $in->positive('ppm', 1_000_000);
         $stock->madeOn = $in->has('madeOn') ? $in->day('madeOn') : null;
         $stock->keepsUntil = $in->has('keepsUntil') ? $in->day('keepsUntil') : null;
@@ -195,7 +197,7 @@ final class DipController
         if ($other !== null && $other->id !== $one->id) {
             throw Refused::because('taken', 'name', sprintf('There is a sanitiser called %s already.', $name));
         }
-        [$one->name, $one->ppm, $one->parts, $one->reading] = [$name, 10_000.0 * $in->positive('percent', 100), $in->number('parts', 1, 100_000), $in->oneOf('reading', DilutionRatio::READINGS)];
+        [$one->name, $one->ppm, $one->parts, $one->reading] = [$name, 10_000.0 * $in->positive('percent', 100), $in->number('parts', 1, 100_000), $in->choice('reading', RatioReading::class)];
         [$one->minutes, $one->neverMeets, $one->forMaterial] = [$in->count('minutes', 0, 1440), $in->text('neverMeets', 200), $in->flag('forMaterial')];
         if ($in->has('version')) {
             $in->count('version', 1);
@@ -216,7 +218,7 @@ final class DipController
     /** @return list<string> crops whose house way must not be washed or dipped */
     private function neverDipped(): array
     {
-        $never = array_filter($this->ways->house(), static fn (Way $way) => $way->core()->wash === 'never');
+        $never = array_filter($this->ways->house(), static fn (Way $way) => $way->core()->taking->wash === Wash::Never);
 
         return array_values(array_map(static fn (Way $way) => $way->crop->name, $never));
     }

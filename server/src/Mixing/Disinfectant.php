@@ -6,6 +6,7 @@ namespace WetCradle\Server\Mixing;
 
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
+use WetCradle\Core\Mixing\RatioReading;
 use WetCradle\Core\Mixing\Sanitiser;
 use WetCradle\Core\Mixing\Strength;
 
@@ -23,7 +24,7 @@ class Disinfectant
         #[ORM\Column] public string $name,
         #[ORM\Column(type: Types::FLOAT)] public float $ppm,
         #[ORM\Column(type: Types::FLOAT)] public float $parts,
-        #[ORM\Column] public string $reading,
+        #[ORM\Column] public RatioReading $reading,
         /** That things lie in it. */
         #[ORM\Column] public int $minutes,
         #[ORM\Column] public string $neverMeets,
@@ -34,7 +35,7 @@ class Disinfectant
 
     public function core(): Sanitiser
     {
-        return Sanitiser::of($this->parts, $this->reading === 'to_parts' ? 'to_parts' : 'in_total', Strength::of($this->ppm));
+        return Sanitiser::of($this->parts, $this->reading, Strength::of($this->ppm));
     }
 
     /** @return array<string, mixed> */
@@ -42,6 +43,6 @@ class Disinfectant
     {
         $made = $this->core();
 
-        return get_object_vars($this) + ['percent' => Strength::of($this->ppm)->in('percent'), 'words' => $made->words(), 'madePpm' => $made->strength()->ppm, 'madeWords' => $made->strength()->words()];
+        return ['reading' => $this->reading->value] + get_object_vars($this) + ['percent' => Strength::of($this->ppm)->in('percent'), 'words' => $made->words(), 'madePpm' => $made->strength()->ppm, 'madeWords' => $made->strength()->words()];
     }
 }

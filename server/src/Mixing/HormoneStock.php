@@ -6,7 +6,9 @@ namespace WetCradle\Server\Mixing;
 
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
+use WetCradle\Core\Crops\HormoneKind;
 use WetCradle\Core\Mixing\Auxin;
+use WetCradle\Core\Mixing\AuxinForm;
 use WetCradle\Core\Mixing\DipStock;
 use WetCradle\Core\Mixing\Strength;
 
@@ -27,9 +29,9 @@ class HormoneStock
         #[ORM\Column] public string $name,
         /** IBA, NAA, or what else the label says. */
         #[ORM\Column] public string $what,
-        #[ORM\Column] public string $kind,
+        #[ORM\Column] public HormoneKind $kind,
         /** Whether the label counts the acid or its salt. */
-        #[ORM\Column] public string $form,
+        #[ORM\Column] public AuxinForm $form,
         #[ORM\Column(type: Types::FLOAT)] public float $ppm,
         #[ORM\Column(type: Types::DATE_IMMUTABLE, nullable: true)] public ?\DateTimeImmutable $madeOn,
         #[ORM\Column(type: Types::DATE_IMMUTABLE, nullable: true)] public ?\DateTimeImmutable $keepsUntil,
@@ -47,10 +49,10 @@ class HormoneStock
         $auxin = Auxin::tryFrom($this->what);
 
         return [
-            'id' => $this->id, 'version' => $this->version, 'name' => $this->name, 'what' => $this->what, 'kind' => $this->kind, 'form' => $this->form, 'ppm' => $this->ppm,
+            'id' => $this->id, 'version' => $this->version, 'name' => $this->name, 'what' => $this->what, 'kind' => $this->kind->value, 'form' => $this->form->value, 'ppm' => $this->ppm,
             'words' => Strength::of($this->ppm)->words(),
             'acidPpm' => $this->core()->worth()->ppm,
-            'salt' => $this->form === 'salt' && $auxin !== null ? ['factor' => $auxin->saltForAcid(), 'source' => Auxin::SOURCE] : null,
+            'salt' => $this->form === AuxinForm::Salt && $auxin !== null ? ['factor' => $auxin->saltForAcid(), 'source' => Auxin::SOURCE] : null,
             'madeOn' => $this->madeOn?->format('Y-m-d'), 'keepsUntil' => $this->keepsUntil?->format('Y-m-d'), 'discardedOn' => $this->discardedOn?->format('Y-m-d'),
             'isOld' => $this->keepsUntil !== null && $this->keepsUntil < $today,
         ];

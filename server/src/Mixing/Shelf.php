@@ -50,7 +50,7 @@ final class Shelf
      */
     public function of(HormoneStock $stock, int $ppm, int $cuttings, float $depthCm): array
     {
-        $asked = Hormone::read(Fields::of(['kind' => $stock->kind, 'ppm' => $ppm, 'what' => $stock->what]));
+        $asked = Hormone::read(Fields::of(['kind' => $stock->kind->value, 'ppm' => $ppm, 'what' => $stock->what]));
         $dip = $this->dip($asked, $cuttings, $depthCm, $stock);
         if (!$dip['able']) {
             $other = $this->dip($asked, $cuttings, $depthCm);

@@ -7,6 +7,7 @@ namespace WetCradle\Server\Nursery;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use WetCradle\Core\Calendar\Climate;
+use WetCradle\Core\Calendar\Hemisphere;
 use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Calendar\WindowShift;
 use WetCradle\Core\Compute\Fields;
@@ -16,18 +17,13 @@ use WetCradle\Core\Plan\Costs;
 use WetCradle\Core\Plan\Crew;
 use WetCradle\Core\Plan\WorkNorms;
 use WetCradle\Core\Telling;
+use WetCradle\Core\Temperature;
+use WetCradle\Core\WeeksTold;
 
 /** The nursery itself: one row, its name and how it likes its figures shown. */
 #[ORM\Entity, ORM\Table(name: 'nursery')]
 class Nursery
 {
-    public const UNITS = ['metric', 'us'];
-    public const TEMPERATURES = ['celsius', 'fahrenheit'];
-    public const HEMISPHERES = ['north', 'south'];
-    public const CLIMATES = ['cool_maritime', 'mild_maritime', 'cold_continental', 'warm_dry'];
-    public const WEEKS = ['numbers', 'dates'];
-    public const WINDOWS_BY = ['weeks', 'degree_days'];
-
     #[ORM\Id, ORM\Column]
     public int $id = 1;
 
@@ -72,20 +68,20 @@ class Nursery
 
     public function __construct(
         #[ORM\Column] public string $name,
-        #[ORM\Column] public string $units,
-        #[ORM\Column] public string $temperature,
-        #[ORM\Column] public string $hemisphere,
-        #[ORM\Column] public string $climate,
-        #[ORM\Column] public string $weeks = 'numbers',
+        #[ORM\Column] public Units $units,
+        #[ORM\Column] public Temperature $temperature,
+        #[ORM\Column] public Hemisphere $hemisphere,
+        #[ORM\Column] public Climate $climate,
+        #[ORM\Column] public WeeksTold $weeks = WeeksTold::Numbers,
         #[ORM\Column] public int $stuckAnHour = 180,
         #[ORM\Column] public int $pottedAnHour = 110,
         #[ORM\Column] public int $batchesNumbered = 0,
-        #[ORM\Column] public string $windowBy = 'weeks',
+        #[ORM\Column] public WindowsBy $windowBy = WindowsBy::Weeks,
         #[ORM\Column] public int $windowWeeks = 0,
         #[ORM\Column] public string $currency = '€',
         #[ORM\Column] public int $inspectionDays = 60,
     ) {
-        $this->air = Climate::from($climate)->air($hemisphere)->means;
+        $this->air = $climate->air($hemisphere)->means;
     }
 
     public function rules(): HouseRules
@@ -106,7 +102,7 @@ class Nursery
 
     public function shift(): WindowShift
     {
-        return WindowShift::of($this->hemisphere, $this->windowWeeks, $this->windowBy === 'degree_days' ? SiteAir::of($this->air) : null);
+        return WindowShift::of($this->hemisphere, $this->windowWeeks, $this->windowBy === WindowsBy::DegreeDays ? SiteAir::of($this->air) : null);
     }
 
     public function telling(): Telling
@@ -134,14 +130,14 @@ class Nursery
     {
         return [
             'name' => $this->name,
-            'units' => $this->units,
-            'temperature' => $this->temperature,
-            'hemisphere' => $this->hemisphere,
-            'climate' => $this->climate,
-            'weeks' => $this->weeks,
+            'units' => $this->units->value,
+            'temperature' => $this->temperature->value,
+            'hemisphere' => $this->hemisphere->value,
+            'climate' => $this->climate->value,
+            'weeks' => $this->weeks->value,
             'stuckAnHour' => $this->stuckAnHour,
             'pottedAnHour' => $this->pottedAnHour,
-            'windowBy' => $this->windowBy,
+            'windowBy' => $this->windowBy->value,
             'windowWeeks' => $this->windowWeeks,
             'air' => array_map(floatval(...), $this->air),
             'currency' => $this->currency,

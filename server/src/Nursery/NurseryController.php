@@ -9,13 +9,18 @@ use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use WetCradle\Core\Book\LossCause;
+use WetCradle\Core\Calendar\Climate;
+use WetCradle\Core\Calendar\Hemisphere;
 use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Calendar\WindowShift;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Crops\Method;
 use WetCradle\Core\Crops\Sign;
 use WetCradle\Core\Plan\WorkNorms;
+use WetCradle\Core\Priority;
 use WetCradle\Core\Rooting\RootStage;
+use WetCradle\Core\Temperature;
+use WetCradle\Core\WeeksTold;
 use WetCradle\Server\Account\PeopleController;
 use WetCradle\Server\Crops\Way;
 use WetCradle\Server\Database\Writing;
@@ -23,7 +28,6 @@ use WetCradle\Server\Plan\Redating;
 use WetCradle\Server\Plan\TrayKind;
 use WetCradle\Server\Wanted\Customer;
 use WetCradle\Server\Wanted\Pot;
-use WetCradle\Server\Wanted\Wanted;
 
 /** The nursery's own settings, and the short lists that forms choose from. */
 final class NurseryController
@@ -48,15 +52,15 @@ final class NurseryController
             $writing->mustBeVersion($in->count('version'), $nursery->version, $before);
             $writing->change($nursery, static function (Nursery $asked) use ($in): void {
                 $asked->name = $in->text('name', 120);
-                $asked->units = $in->oneOf('units', Nursery::UNITS);
-                $asked->temperature = $in->oneOf('temperature', Nursery::TEMPERATURES);
-                $asked->hemisphere = $in->oneOf('hemisphere', Nursery::HEMISPHERES);
-                $asked->climate = $in->oneOf('climate', Nursery::CLIMATES);
-                $asked->weeks = $in->oneOf('weeks', Nursery::WEEKS);
+                $asked->units = $in->choice('units', Units::class);
+                $asked->temperature = $in->choice('temperature', Temperature::class);
+                $asked->hemisphere = $in->choice('hemisphere', Hemisphere::class);
+                $asked->climate = $in->choice('climate', Climate::class);
+                $asked->weeks = $in->choice('weeks', WeeksTold::class);
                 $norms = WorkNorms::of($in->count('stuckAnHour', 1, 5000), $in->count('pottedAnHour', 1, 5000));
                 $asked->stuckAnHour = $norms->stuckAnHour;
                 $asked->pottedAnHour = $norms->pottedAnHour;
-                $asked->windowBy = $in->oneOf('windowBy', Nursery::WINDOWS_BY);
+                $asked->windowBy = $in->choice('windowBy', WindowsBy::class);
                 $asked->windowWeeks = (int) $in->number('windowWeeks', -WindowShift::MOST, WindowShift::MOST);
                 $asked->air = SiteAir::of($in->numbers('air', count: 12))->means;
                 $asked->currency = $in->text('currency', 5);
@@ -77,8 +81,8 @@ final class NurseryController
     {
         $mixes = $hormones = [];
         foreach ($this->em->createQuery('SELECT w, s FROM '.Way::class.' w JOIN w.sheet s')->getResult() as $way) {
-            $mixes[$way->core()->mix] = true;
-            $hormones[(string) $way->core()->hormone->words()] = true;
+            $mixes[$way->core()->setting->mix] = true;
+            $hormones[(string) $way->core()->taking->hormone->words()] = true;
         }
         unset($hormones['']);
         ksort($mixes);
@@ -91,7 +95,7 @@ final class NurseryController
             'people' => PeopleController::list($this->em),
             'mixes' => array_map('strval', array_keys($mixes)),
             'hormones' => array_map('strval', array_keys($hormones)),
-            'priorities' => Wanted::PRIORITIES,
+            'priorities' => array_column(Priority::cases(), 'value'),
             'stages' => array_map(static fn (RootStage $s) => ['stage' => $s->value, 'rooted' => $s->isRooted()], RootStage::cases()),
             'causes' => array_column(LossCause::cases(), 'value'),
             'methods' => array_map(static fn (Method $m) => ['method' => $m->value, 'materials' => array_column($m->materials(), 'value'), 'ofStem' => $m->isOfStem()], Method::cases()),

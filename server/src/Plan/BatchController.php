@@ -74,7 +74,7 @@ final class BatchController
             $trays = $in->count('trays', 1, 20_000);
             $needed = $in->has('plants') ? $in->count('plants', 1, 500_000) : $wanted->plants;
             $in->done();
-            $amount = new Amount($trays, $sheet->each * Trays::of($trays, $trayKind->cells)->hold(), $needed, $confidence);
+            $amount = new Amount($trays, $sheet->setting->each * Trays::of($trays, $trayKind->cells)->hold(), $needed, $confidence);
             $amount->restedOn = (string) $this->history->learnt($way, $this->history->of($way))['words'];
             $intended = Intended::by($way->newest(), $block, $zone, $trayKind, $amount, $dates);
             $this->mayPlan->must($intended);
@@ -103,7 +103,7 @@ final class BatchController
             $block = $this->find->by(StockBlock::class, 'code', $in->text('block'), 'block', 'stock block');
             $zone = $this->find->by(Zone::class, 'id', $in->count('zone', 1), 'zone', 'zone');
             $trays = $in->count('trays', 1, 20_000);
-            $planned = $batch->sheet->core()->each * Trays::of($trays, $batch->trayKind->cells)->hold();
+            $planned = $batch->sheet->core()->setting->each * Trays::of($trays, $batch->trayKind->cells)->hold();
             $dates = $batch->datesFrom($this->stickDay($in), $this->house->timetable(), $zone);
             $in->done();
             if (!$isCalledOff) {

@@ -160,7 +160,7 @@ final class Drafts
         $sheet = $way->core();
         $block = $this->em->getRepository(StockBlock::class)->findOneBy(['code' => $part->supply?->source->code]) ?? throw new \LogicException('A draft has its stock.');
         $zone = $this->em->find(Zone::class, $one->berth?->zone) ?? throw new \LogicException('A draft has its place.');
-        $trayKind = $this->em->find(TrayKind::class, $sheet->trayKind) ?? throw new \LogicException('A sheet names a kind of tray.');
+        $trayKind = $this->em->find(TrayKind::class, $sheet->setting->trayKind) ?? throw new \LogicException('A sheet names a kind of tray.');
         $order = $wanted[$one->orders[0]];
         $want = $one->want;
         $amount = new Amount($part->trays, $part->stick, $want->plants, $want->confidence);
@@ -186,12 +186,11 @@ final class Drafts
                 $groups[$wanted->crop->id.' '.$wanted->readyWeek.' '.$wanted->pot->id][] = $wanted;
             }
         }
-        $rank = array_flip(Wanted::PRIORITIES);
-        $most = static fn (array $group) => min([count($rank), ...array_map(static fn (Wanted $w) => $rank[$w->priority], $group)]);
+        $most = static fn (array $group) => min([PHP_INT_MAX, ...array_map(static fn (Wanted $w) => $w->priority->rank(), $group)]);
         uasort($groups, static fn (array $a, array $b) => [$a[0]->readyWeek, $most($a), $a[0]->id] <=> [$b[0]->readyWeek, $most($b), $b[0]->id]);
         $found = [];
         foreach ($groups as $group) {
-            usort($group, static fn (Wanted $a, Wanted $b) => [$rank[$a->priority], $a->id] <=> [$rank[$b->priority], $b->id]);
+            usort($group, static fn (Wanted $a, Wanted $b) => [$a->priority->rank(), $a->id] <=> [$b->priority->rank(), $b->id]);
             $found[] = ['orders' => array_map(static fn (Wanted $w) => ['id' => (int) $w->id, 'plants' => $w->plants], $group), 'want' => $this->wants->of($group[0], array_sum(array_map(static fn (Wanted $w) => $w->plants, $group)))];
         }
 

@@ -15,6 +15,7 @@ use WetCradle\Core\Refused;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Mixing\MadeDip;
 use WetCradle\Server\Nursery\House;
+use WetCradle\Server\Nursery\Units;
 
 /** Labels to print: one for every tray, or one a batch, laid out on sheets or rolls of a size. */
 final class LabelController
@@ -33,14 +34,14 @@ final class LabelController
         $day = $in->has('day') ? $in->day('day') : $this->today->day();
         $dip = $request->query->has('dip') ? $this->em->find(MadeDip::class, $request->query->getInt('dip')) ?? throw Refused::because('unknown', 'dip', 'There is no such dip.') : null;
         $batches = $dip !== null ? [] : ($request->query->has('batches') ? array_map(fn (string $code) => $this->batches->byCode($code, 'batches'), array_slice(explode(',', $request->query->getString('batches')), 0, 200)) : $this->ofDay($day));
-        $us = $this->house->nursery()->units === 'us';
+        $us = $this->house->nursery()->units === Units::Us;
         $layout = LabelSheet::of($request->query->getString('layout', $us ? 'letter_67x25' : 'a4_70x37'));
         $perTray = $request->query->getString('each', 'tray') === 'tray';
         $labels = $dip === null ? [] : [self::cup($dip)];
         foreach ($batches as $batch) {
             $many = $perTray ? $batch->amount->trays : 1;
             for ($i = 1; $i <= $many; ++$i) {
-                $labels[] = ['code' => $batch->code, 'crop' => $batch->crop->name, 'way' => $batch->sheet->core()->words(), 'source' => $batch->block->code, 'date' => ($batch->begins())->format('Y-m-d'), 'hormone' => $batch->sticking->hormone ?? $batch->sheet->core()->hormone->words(),
+                $labels[] = ['code' => $batch->code, 'crop' => $batch->crop->name, 'way' => $batch->sheet->core()->words(), 'source' => $batch->block->code, 'date' => ($batch->begins())->format('Y-m-d'), 'hormone' => $batch->sticking->hormone ?? $batch->sheet->core()->taking->hormone->words(),
                     'count' => $perTray ? self::inTray($batch, $i) : $batch->amount->planned, 'tray' => $perTray ? $i : null, 'trays' => $batch->amount->trays, 'zone' => $batch->zone->name];
             }
         }
@@ -60,14 +61,14 @@ final class LabelController
     /** @return array<string, mixed> what stands on the cup of a dip: what it is, how strong, since when and for whom */
     private static function cup(MadeDip $dip): array
     {
-        return ['code' => 'D'.$dip->id, 'crop' => sprintf('%s %s, %s', $dip->stock->what, $dip->stock->kind, Strength::of($dip->ppm)->words()), 'way' => null, 'source' => $dip->stock->name, 'date' => $dip->madeAt->format('Y-m-d'), 'hormone' => 'Throw away tonight. Keep from children.',
+        return ['code' => 'D'.$dip->id, 'crop' => sprintf('%s %s, %s', $dip->stock->what, $dip->stock->kind->value, Strength::of($dip->ppm)->words()), 'way' => null, 'source' => $dip->stock->name, 'date' => $dip->madeAt->format('Y-m-d'), 'hormone' => 'Throw away tonight. Keep from children.',
             'count' => null, 'tray' => null, 'trays' => null, 'zone' => null];
     }
 
     /** Cuttings of the tray's full cells; the last holds the rest. */
     private static function inTray(Batch $batch, int $tray): int
     {
-        $full = $batch->trayKind->cells * $batch->sheet->core()->each;
+        $full = $batch->trayKind->cells * $batch->sheet->core()->setting->each;
 
         return max(0, min($full, $batch->amount->planned - ($tray - 1) * $full));
     }

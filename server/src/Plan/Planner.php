@@ -8,6 +8,7 @@ use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Bench\Offer;
 use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Crops\Surplus;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\Plan\StickNumbers;
@@ -52,10 +53,10 @@ final class Planner
         $batches = $this->history->of($way);
         $learnt = $this->history->learnt($way, $batches);
         $potting = $sheet->potting->survival;
-        $numbers = StickNumbers::forGood($plants, [$this->history->rateOf($way)->forNewBatch, $potting], $confidence, $trayKind->cells, $sheet->each);
+        $numbers = StickNumbers::forGood($plants, [$this->history->rateOf($way)->forNewBatch, $potting], $confidence, $trayKind->cells, $sheet->setting->each);
         $dates = $this->dates($wanted, $way, $stickOn);
-        $chosen = $trays ?? (int) $numbers->toArray()[$sheet->surplus === 'expected' ? 'simple' : 'chosen']['trays'];
-        $stick = $chosen * $trayKind->cells * $sheet->each;
+        $chosen = $trays ?? (int) $numbers->toArray()[$sheet->reckoning->surplus === Surplus::Expected ? 'simple' : 'chosen']['trays'];
+        $stick = $chosen * $trayKind->cells * $sheet->setting->each;
 
         $supplies = $this->supplies($way, $dates->stickOn, $stick);
         $zones = $this->zones($wanted, $sheet, $dates->stickOn, $trayKind->positionsOf($chosen));
@@ -72,7 +73,7 @@ final class Planner
             'chance' => $numbers->chanceWith($chosen),
             'dates' => $dates->toArray(),
             'timing' => $this->timing($wanted, $dates),
-            'surplus' => $sheet->surplus,
+            'surplus' => $sheet->reckoning->surplus,
             'way' => $way->id,
             'ways' => array_map(static fn (Way $w) => ['id' => $w->id, 'name' => $w->name, 'house' => $w->house], $wanted->crop->ways->toArray()),
             'window' => $this->window($way, $dates->stickOn),
@@ -103,7 +104,7 @@ final class Planner
 
     private function tenant(WaySheet $sheet, PlainDates $dates, int $positions): Tenant
     {
-        return Tenant::of('this batch', $positions, Week::containing($dates->stickOn), $dates->lastBenchWeek(), $sheet->warmth->medium, $sheet->water->mist);
+        return Tenant::of('this batch', $positions, Week::containing($dates->stickOn), $dates->lastBenchWeek(), $sheet->care->warmth->medium, $sheet->care->water->mist);
     }
 
     /** @return array{weeksLate: int, words: string} */

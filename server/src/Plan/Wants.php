@@ -37,7 +37,7 @@ final class Wants
     {
         return array_values(array_map(function (Way $way): RouteWay {
             $sheet = $way->core();
-            $kind = $this->em->find(TrayKind::class, $sheet->trayKind) ?? throw new \LogicException('A sheet names a kind of tray.');
+            $kind = $this->em->find(TrayKind::class, $sheet->setting->trayKind) ?? throw new \LogicException('A sheet names a kind of tray.');
 
             return new RouteWay((int) $way->id, $way->name, $way->house, $sheet, $this->windows->of($way), $this->house->timetable()->usual($sheet), $this->history->rateOf($way)->forNewBatch, $kind->cells, $kind->positions);
         }, $crop->ways->toArray()));

@@ -13,8 +13,8 @@ use Symfony\Component\Security\Http\Attribute\IsGranted;
 use WetCradle\Core\Book\LossCause;
 use WetCradle\Core\Book\State;
 use WetCradle\Core\Compute\Fields;
-use WetCradle\Core\Potting\GrowOnSteps;
 use WetCradle\Core\Potting\PotOn;
+use WetCradle\Core\Potting\StepKind;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Book\Act;
 use WetCradle\Server\Book\Line;
@@ -59,7 +59,7 @@ final class LotController
     public function step(string $code, Fields $in): JsonResponse
     {
         return $this->write($code, function (PotLot $lot) use ($in): void {
-            $step = new LotStep($lot, $in->oneOf('kind', GrowOnSteps::KINDS), $in->day('on'), $in->textOr('note', null, 300), $this->today->now(), $this->writing->by());
+            $step = new LotStep($lot, $in->choice('kind', StepKind::class), $in->day('on'), $in->textOr('note', null, 300), $this->today->now(), $this->writing->by());
             $in->done();
             if ($step->onDay > $this->today->day() || $step->onDay < $lot->pottedOn) {
                 throw Refused::because($step->onDay < $lot->pottedOn ? 'before_potting' : 'ahead', 'on', $step->onDay < $lot->pottedOn ? sprintf('Lot %s was potted on %s.', $lot->code, $lot->pottedOn->format('j F Y')) : 'That day has not come yet.');

@@ -6,6 +6,7 @@ namespace WetCradle\Server\Potting;
 
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
+use WetCradle\Core\Potting\StepKind;
 use WetCradle\Server\Account\Account;
 
 /** Something done with a lot while it grows on; moves no plants in the book. */
@@ -17,8 +18,7 @@ class LotStep
 
     public function __construct(
         #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)] public PotLot $lot,
-        /** One of `GrowOnSteps::KINDS`. */
-        #[ORM\Column] public string $kind,
+        #[ORM\Column] public StepKind $kind,
         #[ORM\Column(type: Types::DATE_IMMUTABLE)] public \DateTimeImmutable $onDay,
         #[ORM\Column(nullable: true)] public ?string $note,
         #[ORM\Column] public \DateTimeImmutable $at,
@@ -29,6 +29,6 @@ class LotStep
     /** @return array{id: ?int, kind: string, on: string, note: ?string, by: string} */
     public function toArray(): array
     {
-        return ['id' => $this->id, 'kind' => $this->kind, 'on' => $this->onDay->format('Y-m-d'), 'note' => $this->note, 'by' => $this->by->name];
+        return ['id' => $this->id, 'kind' => $this->kind->value, 'on' => $this->onDay->format('Y-m-d'), 'note' => $this->note, 'by' => $this->by->name];
     }
 }

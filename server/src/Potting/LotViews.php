@@ -7,6 +7,7 @@ namespace WetCradle\Server\Potting;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Potting\GrowOnSteps;
+use WetCradle\Core\Potting\StepKind;
 use WetCradle\Server\Book\Line;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Nursery\House;
@@ -52,12 +53,12 @@ final class LotViews
             'from' => $lot->fromLot?->code,
             'bigger' => array_values(array_map(static fn (Pot $p) => $p->toArray(), array_filter($this->em->getRepository(Pot::class)->findBy([], ['millilitres' => 'ASC', 'id' => 'ASC']), static fn (Pot $p) => $p->millilitres > $lot->pot->millilitres))),
             'hardy' => $this->sheetOf($lot)->hardy,
-            'winter' => $this->sheetOf($lot)->winter,
+            'winter' => $this->sheetOf($lot)->winter->value,
             'spaced' => $lot->batches()[0]->potsSpaced,
             'lines' => array_values(array_map(static fn (Line $l) => ['id' => (int) $l->id, 'batch' => $l->batch->code, 'line' => $l->number, 'stuckOn' => $l->batch->sticking->stuckOn?->format('Y-m-d'), 'block' => $l->batch->block->code,
                 'potted' => $standing[(int) $l->id]['potted'] ?? 0, 'grown' => $standing[(int) $l->id]['grown'] ?? 0, 'sold' => $standing[(int) $l->id]['sold'] ?? 0], $lot->lines->getValues())),
             'steps' => $this->steps($lot, $done),
-            'more' => array_values(array_map(static fn (LotStep $s) => $s->toArray(), array_filter($done, static fn (LotStep $s) => $s->kind === 'feed'))),
+            'more' => array_values(array_map(static fn (LotStep $s) => $s->toArray(), array_filter($done, static fn (LotStep $s) => $s->kind === StepKind::Feed))),
             'orders' => $this->orders($lot),
             'others' => array_values(array_map(static fn (PotLot $p) => ['code' => $p->code, 'version' => $p->version, 'pottedOn' => $p->pottedOn->format('Y-m-d')], $this->pottings->openLots($lot->crop, $lot->pot, $lot))),
             'acts' => $this->acts($lot),
@@ -93,10 +94,10 @@ final class LotViews
     {
         $by = [];
         foreach ($done as $step) {
-            $by[$step->kind] ??= $step->toArray();
+            $by[$step->kind->value] ??= $step->toArray();
         }
 
-        return array_map(static fn (array $step) => ['kind' => $step['kind'], 'on' => $step['on']->format('Y-m-d'), 'words' => $step['words'], 'done' => $by[$step['kind']] ?? null], GrowOnSteps::of($this->sheetOf($lot), $lot->pottedOn, $lot->readyOn, $this->house->air(), $this->house->defaults()));
+        return array_map(static fn (array $step) => ['kind' => $step['kind']->value, 'on' => $step['on']->format('Y-m-d'), 'words' => $step['words'], 'done' => $by[$step['kind']->value] ?? null], GrowOnSteps::of($this->sheetOf($lot), $lot->pottedOn, $lot->readyOn, $this->house->air(), $this->house->defaults()));
     }
 
     private function sheetOf(PotLot $lot): \WetCradle\Core\Crops\Potting

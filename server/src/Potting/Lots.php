@@ -13,6 +13,7 @@ use WetCradle\Core\Book\Losses;
 use WetCradle\Core\Book\State;
 use WetCradle\Core\Potting\PotOn;
 use WetCradle\Core\Potting\Shares;
+use WetCradle\Core\Potting\StepKind;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Book\Act;
 use WetCradle\Server\Book\Acts;
@@ -30,7 +31,7 @@ use WetCradle\Server\Wanted\Wanted;
 final class Lots
 {
     /** Acts on a lot, which are undone at it; what was counted on a batch is undone there. */
-    public const UNDONE_HERE = ['lose', 'move_on', 'split'];
+    public const UNDONE_HERE = [ActKind::Lose, ActKind::MoveOn, ActKind::Split];
 
     public function __construct(
         private readonly EntityManagerInterface $em,
@@ -102,7 +103,7 @@ final class Lots
     /** What is done once is ticked once; feeding is done again and again, but not twice on one day. */
     public function mustNotStand(LotStep $step): void
     {
-        $there = $this->em->getRepository(LotStep::class)->findOneBy(['lot' => $step->lot, 'kind' => $step->kind] + ($step->kind === 'feed' ? ['onDay' => $step->onDay] : []));
+        $there = $this->em->getRepository(LotStep::class)->findOneBy(['lot' => $step->lot, 'kind' => $step->kind] + ($step->kind === StepKind::Feed ? ['onDay' => $step->onDay] : []));
         if ($there !== null) {
             throw new Conflict($there->toArray(), sprintf('%s has ticked that already, for %s.', $there->by->name, $there->onDay->format('j F Y')));
         }

@@ -111,7 +111,7 @@ final class CropHistory
      */
     private function kept(Way $way, array $past): array
     {
-        $prior = $way->core()->prior;
+        $prior = $way->core()->reckoning->prior;
 
         return $this->cache->get('crop_rate.'.hash('xxh128', serialize([$prior, $past])), static function () use ($prior, $past): array {
             $rate = CropRate::learn($prior, $past);

@@ -26,7 +26,7 @@ final class Curves
     public function curve(Batch $batch): RootCurve
     {
         $prior = $this->history->rateWithout($batch->sheet->way, $batch->code)->forNewBatch;
-        $pace = $batch->sheet->core()->rooting;
+        $pace = $batch->sheet->core()->reckoning->rooting;
 
         return RootCurve::of($prior, $pace->halfAt, $pace->shape, array_map(static fn (array $c) => ['tau' => $c['tau'], 'lifted' => $c['lifted'], 'rooted' => $c['rooted']], $this->checks($batch)));
     }
@@ -45,7 +45,7 @@ final class Curves
     /** Thermal days that a day brings it. */
     public function progress(Batch $batch, \DateTimeImmutable $day): float
     {
-        $warmth = $batch->sheet->core()->warmth;
+        $warmth = $batch->sheet->core()->care->warmth;
 
         return $warmth->cardinal->progressAt($batch->zoneOn($day)->core()->medium($warmth->medium, $this->house->air())->on($day));
     }

@@ -6,6 +6,7 @@ namespace WetCradle\Server\Rooting;
 
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
+use WetCradle\Core\Rooting\Verdict;
 use WetCradle\Server\Account\Account;
 use WetCradle\Server\Book\Line;
 
@@ -13,17 +14,14 @@ use WetCradle\Server\Book\Line;
 #[ORM\Entity, ORM\Table(name: 'root_check')]
 class RootCheck
 {
-    public const QUALITIES = ['few', 'fair', 'many'];
-
     #[ORM\Id, ORM\GeneratedValue, ORM\Column]
     public ?int $id = null;
 
     /** How deep the longest roots of most have gone. */
     #[ORM\Column(nullable: true)]
     public ?int $depthMm = null;
-    /** One of QUALITIES: roots few and thin, fair, many and white. */
     #[ORM\Column(nullable: true)]
-    public ?string $quality = null;
+    public ?Quality $quality = null;
 
     /**
      * @param array<string, int> $stages how many were at each root stage, by stage
@@ -38,7 +36,7 @@ class RootCheck
         #[ORM\Column] public int $rooted,
         #[ORM\Column(type: Types::FLOAT)] public float $threshold,
         #[ORM\Column(type: Types::FLOAT)] public float $chance,
-        #[ORM\Column] public string $verdict,
+        #[ORM\Column] public Verdict $verdict,
         #[ORM\Column(nullable: true)] public ?string $note,
         #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)] public Account $by,
         #[ORM\Column] public \DateTimeImmutable $at,

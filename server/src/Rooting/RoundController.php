@@ -100,7 +100,7 @@ final class RoundController
                 return ['was_kept', $kept];
             }
             $line = $this->batches->line($this->batches->byCode($in->text('code', 20), 'code'), $in->countOr('line', 1, 1));
-            $seen = $in->oneOf('seen', array_keys(RoundLook::SEEN));
+            $seen = $in->choice('seen', Seen::class);
             $share = $in->has('share') ? $in->share('share') : null;
             $culled = $in->countOr('culled', 0, 0, 1_000_000);
             $note = $in->textOr('note', null, 500);
@@ -133,9 +133,9 @@ final class RoundController
     }
 
     /** What is taken out at once goes into the book, from where it stands. */
-    private function cull(Line $line, \DateTimeImmutable $at, string $seen, int $culled): void
+    private function cull(Line $line, \DateTimeImmutable $at, Seen $seen, int $culled): void
     {
-        $cause = RoundLook::SEEN[$seen] ?? throw Refused::because('unknown_choice', 'culled', 'What looks fine is not taken out.');
+        $cause = $seen->cause() ?? throw Refused::because('unknown_choice', 'culled', 'What looks fine is not taken out.');
         $standing = $this->counts->on([(int) $line->id])[(int) $line->id];
         $from = $line->batch->leftBenchOn === null ? [State::Stuck, State::Rooted] : [State::Potted, State::Grown];
         $there = array_sum(array_map(static fn (State $s) => $standing[$s->value] ?? 0, $from));
@@ -145,7 +145,7 @@ final class RoundController
         foreach ($from as $state) {
             $some = min($culled, $standing[$state->value] ?? 0);
             if ($some > 0) {
-                $this->acts->lose($line, max($line->batch->sticking->stuckOn ?? $at, min($this->today->day(), $at->setTime(0, 0))), $state, Losses::of([$cause => $some]));
+                $this->acts->lose($line, max($line->batch->sticking->stuckOn ?? $at, min($this->today->day(), $at->setTime(0, 0))), $state, Losses::of([$cause->value => $some]));
                 $culled -= $some;
             }
         }

@@ -13,9 +13,6 @@ use WetCradle\Server\Book\Line;
 #[ORM\Entity(readOnly: true), ORM\Table(name: 'round_look')]
 class RoundLook
 {
-    /** What is seen, and the cause under which what is taken out is lost; null where nothing is. */
-    public const SEEN = ['fine' => null, 'dry' => 'dried_out', 'too_wet' => 'rot', 'yellowing' => 'rot', 'leaf_drop' => 'rot', 'rot' => 'rot', 'pest' => 'pest', 'nozzle' => 'dried_out', 'missing_label' => 'mislaid'];
-
     #[ORM\Id, ORM\GeneratedValue, ORM\Column]
     public ?int $id = null;
 
@@ -23,7 +20,7 @@ class RoundLook
         /** By which the device that logged it knows it again. */
         #[ORM\Column] public string $deviceKey,
         #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)] public Line $line,
-        #[ORM\Column] public string $seen,
+        #[ORM\Column] public Seen $seen,
         #[ORM\Column(type: Types::FLOAT, nullable: true)] public ?float $share,
         #[ORM\Column] public int $culled,
         #[ORM\Column(nullable: true)] public ?string $note,
@@ -38,6 +35,9 @@ class RoundLook
     /** @return array<string, mixed> */
     public function toArray(): array
     {
-        return ['id' => $this->id, 'line' => $this->line->number, 'seen' => $this->seen, 'share' => $this->share, 'culled' => $this->culled, 'note' => $this->note, 'photo' => $this->photo !== null, 'on' => $this->seenAt->format('Y-m-d'), 'at' => $this->seenAt->format('H:i'), 'by' => $this->by->name];
+        return [
+            'id' => $this->id, 'line' => $this->line->number, 'seen' => $this->seen->value, 'share' => $this->share, 'culled' => $this->culled, 'note' => $this->note,
+            'photo' => $this->photo !== null, 'on' => $this->seenAt->format('Y-m-d'), 'at' => $this->seenAt->format('H:i'), 'by' => $this->by->name,
+        ];
     }
 }

@@ -61,7 +61,7 @@ final class Waiting
     {
         $batch = $line->batch;
         $house = $this->house->defaults();
-        $worth = PlantWorth::of($value, $batch->crop->linerPrice, $batch->sheet->core()->costEach, $house);
+        $worth = PlantWorth::of($value, $batch->crop->linerPrice, $batch->sheet->core()->reckoning->costEach, $house);
         $loss ??= $house->number(HouseDefault::DiesInAWeek);
         $today = $this->today->day();
         $curve = $this->curves->curve($batch);
@@ -71,7 +71,7 @@ final class Waiting
         [$unrooted, $counted] = [$green->plants, $green->isCounted];
         $step = max(0.05, 7.0 * $this->curves->progress($batch, $today));
         $rent = $this->rent($batch, $unrooted);
-        $asked = ['finalRate' => $curve->finalRate(), 'd50' => $curve->d50(), 'shape' => $batch->sheet->core()->rooting->shape, 'tau' => $tau, 'unrooted' => $unrooted, 'stepTau' => $step, 'maxSteps' => $house->whole(HouseDefault::WaitWeeks), 'valuePerPlant' => $worth->value, 'costPerStep' => $rent->week(), 'lossPerStep' => $loss];
+        $asked = ['finalRate' => $curve->finalRate(), 'd50' => $curve->d50(), 'shape' => $batch->sheet->core()->reckoning->rooting->shape, 'tau' => $tau, 'unrooted' => $unrooted, 'stepTau' => $step, 'maxSteps' => $house->whole(HouseDefault::WaitWeeks), 'valuePerPlant' => $worth->value, 'costPerStep' => $rent->week(), 'lossPerStep' => $loss];
         $call = WaitOrClear::of(...array_values($asked));
 
         return [
@@ -152,7 +152,7 @@ final class Waiting
         $positions = $batch->trayKind->positionsOf($batch->sheet->core()->traysFor(max(1, $unrooted), $batch->trayKind->cells)->number);
         $within = $now->plus($house->whole(HouseDefault::QueueWeeks));
         $others = array_values(array_filter($this->tenants->byZone($now, $within, $batch->code)[(int) $zone->id] ?? [], static fn (Tenant $t) => !$t->inPots));
-        $isPaidWarm = $zone->core()->isPaidWarm($batch->sheet->core()->warmth->medium, $this->house->air(), $house);
+        $isPaidWarm = $zone->core()->isPaidWarm($batch->sheet->core()->care->warmth->medium, $this->house->air(), $house);
 
         return PlaceRent::of($zone->core(), $positions, $isPaidWarm, $others, $now, $this->house->nursery()->costs(), $house, fn (Tenant $queuing) => $this->worthOf($queuing));
     }
@@ -161,7 +161,7 @@ final class Waiting
     private function worthOf(Tenant $queuing): float
     {
         $batch = $this->batches->byCode($queuing->batch(), 'batch');
-        $worth = PlantWorth::of(null, $batch->crop->linerPrice, $batch->sheet->core()->costEach, $this->house->defaults());
+        $worth = PlantWorth::of(null, $batch->crop->linerPrice, $batch->sheet->core()->reckoning->costEach, $this->house->defaults());
 
         return ($batch->isStuck() ? $batch->standing->stuck ?? 0 : $batch->amount->planned) * $this->history->rateOf($batch->sheet->way)->rate * $worth->value;
     }
@@ -220,7 +220,7 @@ final class Waiting
         if ($batch->leftBenchOn !== null) {
             return [];
         }
-        $wanted = $batch->sheet->core()->warmth->medium;
+        $wanted = $batch->sheet->core()->care->warmth->medium;
         $today = $this->today->day();
         $warm = fn (Zone $zone) => $zone->core()->medium($wanted, $this->house->air())->on($today);
         $here = $warm($batch->zoneOn($today));

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Stock;
 
+use WetCradle\Core\Stock\CountedOn;
 use WetCradle\Server\Crops\Crop;
 
 /** What a batch would count under its crop's licence, stuck so. */
@@ -27,12 +28,12 @@ final class Claim
 
     public function plants(HeldLicence $licence): int
     {
-        return $licence->counts === 'sale' ? $this->good : $this->cuttings;
+        return $licence->counts === CountedOn::Sale ? $this->good : $this->cuttings;
     }
 
     /** Whether it is counted among what is planned under this licence. */
     public function isUnder(HeldLicence $licence): bool
     {
-        return $licence->crop->id === $this->crop->id && $licence->core()->covers($licence->counts === 'sale' ? $this->readyOn : $this->stickOn);
+        return $licence->crop->id === $this->crop->id && $licence->core()->covers($licence->counts === CountedOn::Sale ? $this->readyOn : $this->stickOn);
     }
 }

@@ -6,6 +6,7 @@ namespace WetCradle\Server\Stock;
 
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
+use WetCradle\Core\Crops\HoldWay;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Stock\HoldClock;
 use WetCradle\Server\Account\Account;
@@ -22,7 +23,7 @@ class Collection
     public function __construct(
         #[ORM\OneToOne] #[ORM\JoinColumn(nullable: false)] public Batch $batch,
         #[ORM\Column] public \DateTimeImmutable $startedAt,
-        #[ORM\Column] public string $how,
+        #[ORM\Column] public HoldWay $how,
         #[ORM\Column(type: Types::JSON)] public array $parents,
         #[ORM\ManyToOne] #[ORM\JoinColumn(name: 'by_id', nullable: false)] public Account $by,
     ) {
@@ -39,7 +40,7 @@ class Collection
     /** @return array<string, mixed> */
     public function toArray(\DateTimeImmutable $now, HouseDefaults $house): array
     {
-        $clock = HoldClock::of($this->batch->sheet->core()->hold, $this->how, $this->startedAt, $house);
+        $clock = HoldClock::of($this->batch->sheet->core()->taking->hold, $this->how, $this->startedAt, $house);
         $at = static fn (\DateTimeImmutable $t) => $t->format('Y-m-d\TH:i:s');
 
         return [

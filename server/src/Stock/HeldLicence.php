@@ -6,6 +6,7 @@ namespace WetCradle\Server\Stock;
 
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
+use WetCradle\Core\Stock\CountedOn;
 use WetCradle\Core\Stock\Licence;
 use WetCradle\Server\Crops\Crop;
 
@@ -25,7 +26,8 @@ class HeldLicence
     #[ORM\Column(type: Types::DATE_IMMUTABLE)] public \DateTimeImmutable $toDay;
     #[ORM\Column] public int $plants;
     #[ORM\Column(type: Types::FLOAT)] public float $royalty;
-    #[ORM\Column] public string $counts;
+    #[ORM\Column] public CountedOn $counts;
+
     public function __construct(#[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)] public Crop $crop, string $holder, Licence $licence)
     {
         $this->says($holder, $licence);
@@ -50,6 +52,6 @@ class HeldLicence
     /** @return array<string, mixed> */
     public function editable(): array
     {
-        return ['holder' => $this->holder, 'number' => $this->number, 'from' => $this->fromDay->format('Y-m-d'), 'to' => $this->toDay->format('Y-m-d'), 'plants' => $this->plants, 'royalty' => $this->royalty, 'counts' => $this->counts, 'version' => $this->version];
+        return ['holder' => $this->holder, 'number' => $this->number, 'from' => $this->fromDay->format('Y-m-d'), 'to' => $this->toDay->format('Y-m-d'), 'plants' => $this->plants, 'royalty' => $this->royalty, 'counts' => $this->counts->value, 'version' => $this->version];
     }
 }

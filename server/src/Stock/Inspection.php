@@ -12,8 +12,6 @@ use WetCradle\Server\Account\Account;
 #[ORM\Entity, ORM\Table(name: 'inspection')]
 class Inspection
 {
-    public const HOW_BAD = ['slight', 'some', 'bad'];
-
     #[ORM\Id, ORM\GeneratedValue, ORM\Column]
     public ?int $id = null;
 
@@ -28,7 +26,7 @@ class Inspection
         #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)] public StockBlock $block,
         #[ORM\Column(name: 'on_day', type: Types::DATE_IMMUTABLE)] public \DateTimeImmutable $on,
         #[ORM\Column(nullable: true)] public ?string $found,
-        #[ORM\Column(nullable: true)] public ?string $howBad,
+        #[ORM\Column(nullable: true)] public ?HowBad $howBad,
         #[ORM\Column(nullable: true)] public ?string $spot,
         #[ORM\Column(nullable: true)] public ?string $note,
         #[ORM\ManyToOne] #[ORM\JoinColumn(name: 'by_id', nullable: false)] public Account $by,
@@ -40,7 +38,7 @@ class Inspection
     public function toArray(): array
     {
         return [
-            'id' => $this->id, 'on' => $this->on->format('Y-m-d'), 'clean' => $this->found === null, 'found' => $this->found, 'howBad' => $this->howBad, 'where' => $this->spot, 'note' => $this->note, 'by' => $this->by->name,
+            'id' => $this->id, 'on' => $this->on->format('Y-m-d'), 'clean' => $this->found === null, 'found' => $this->found, 'howBad' => $this->howBad?->value, 'where' => $this->spot, 'note' => $this->note, 'by' => $this->by->name,
             'clearedOn' => $this->clearedOn?->format('Y-m-d'), 'clearedWhy' => $this->clearedWhy, 'clearedBy' => $this->clearedBy?->name,
         ];
     }

@@ -36,7 +36,7 @@ final class InspectionController
                 $block,
                 $on,
                 $clean ? null : $in->text('found', 200),
-                $clean ? null : $in->oneOf('howBad', Inspection::HOW_BAD),
+                $clean ? null : $in->choice('howBad', HowBad::class),
                 $in->textOr('where', null, 120),
                 $in->textOr('note', null, 500),
                 $this->writing->by(),

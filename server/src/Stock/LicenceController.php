@@ -14,6 +14,7 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Refused;
+use WetCradle\Core\Stock\CountedOn;
 use WetCradle\Core\Stock\Licence;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\Crop;
@@ -162,7 +163,7 @@ final class LicenceController
         }
         $holder = $in->text('holder', 120);
 
-        return [$holder, Licence::of($number, $in->day('from'), $in->day('to'), $in->count('plants', 1), $in->number('royalty', 0, 1000), $in->oneOf('counts', Licence::COUNTS))];
+        return [$holder, Licence::of($number, $in->day('from'), $in->day('to'), $in->count('plants', 1), $in->number('royalty', 0, 1000), $in->choice('counts', CountedOn::class))];
     }
 
     /** @return array<string, mixed> */

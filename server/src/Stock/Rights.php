@@ -8,6 +8,7 @@ use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Refused;
+use WetCradle\Core\Stock\CountedOn;
 use WetCradle\Server\Crops\Crop;
 
 /** Protected crops and their licences: what is used is counted from the book, by the licence's own rule. */
@@ -91,7 +92,7 @@ final class Rights
             return $this->against($crop, $stickOn);
         }
         try {
-            $licence->core()->mustAllow($licence->counts === 'sale' ? $good : $cuttings, $this->used($licence), max(0, $this->planned($licence) + $more), 'orders');
+            $licence->core()->mustAllow($licence->counts === CountedOn::Sale ? $good : $cuttings, $this->used($licence), max(0, $this->planned($licence) + $more), 'orders');
         } catch (Refused $refused) {
             return $refused->getMessage();
         }
@@ -111,7 +112,7 @@ final class Rights
      */
     public function planned(HeldLicence $licence, array $but = []): int
     {
-        $counted = $licence->counts === 'sticking'
+        $counted = $licence->counts === CountedOn::Sticking
             ? 'SELECT coalesce(sum(planned), 0) FROM batch b WHERE b.crop_id = ? AND b.stick_on BETWEEN ? AND ? AND b.code NOT IN (?) AND b.stuck_on IS NULL AND b.called_off = 0'
             : 'SELECT coalesce(sum(CASE WHEN b.stuck_on IS NULL THEN coalesce(b.needed, b.planned) ELSE coalesce(s.live, 0) END), 0)
                FROM batch b LEFT JOIN batch_standing s ON s.batch_id = b.id
@@ -129,7 +130,7 @@ final class Rights
      */
     public function entries(HeldLicence $licence, \DateTimeImmutable $from, \DateTimeImmutable $to): array
     {
-        $which = $licence->counts === 'sale' ? "e.to_state = 'sold'" : "(e.from_state = 'to_stick' AND e.to_state = 'stuck') OR (e.to_state = 'to_stick' AND e.from_state IN ('stuck','rooted','potted'))";
+        $which = $licence->counts === CountedOn::Sale ? "e.to_state = 'sold'" : "(e.from_state = 'to_stick' AND e.to_state = 'stuck') OR (e.to_state = 'to_stick' AND e.from_state IN ('stuck','rooted','potted'))";
         // The plus keeps the search on the crop's own batches: the index on what reverses would read the whole book.
         $rows = $this->db->fetchAllAssociative(
             "SELECT a.on_day, b.code, sum(CASE WHEN e.to_state = 'to_stick' THEN -e.count ELSE e.count END) AS plants

@@ -11,6 +11,7 @@ use Doctrine\ORM\Mapping as ORM;
 use WetCradle\Core\Crops\CuttingsPerShoot;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Stock\DivisionPath;
+use WetCradle\Core\Stock\Origin;
 use WetCradle\Core\Stock\ShootHabit;
 use WetCradle\Server\Crops\Crop;
 
@@ -47,7 +48,7 @@ class StockBlock
     #[ORM\Column] public int $notBefore = 1;
     #[ORM\Column(nullable: true)] public ?int $replaceAfter = null;
     #[ORM\Column] public int $minParents = 1;
-    #[ORM\Column] public string $origin = 'own';
+    #[ORM\Column] public Origin $origin = Origin::Own;
     #[ORM\Column(nullable: true)] public ?string $source = null;
     #[ORM\Column(nullable: true)] public ?string $population = null;
     #[ORM\Column(nullable: true)] public ?string $permit = null;
@@ -78,7 +79,7 @@ class StockBlock
             return 1;
         }
 
-        return CuttingsPerShoot::of($this->shootCm, $this->tipCm ?? 0.0, $this->internodeCm, $way->cut->nodesBelow, max(1, $way->cut->nodesAbove), $way->cut->lengthCm->low, $way->cut->betweenNodes)->cuttings();
+        return CuttingsPerShoot::of($this->shootCm, $this->tipCm ?? 0.0, $this->internodeCm, $way->taking->cut->nodesBelow, max(1, $way->taking->cut->nodesAbove), $way->taking->cut->lengthCm->low, $way->taking->cut->betweenNodes)->cuttings();
     }
 
     public function path(): ?DivisionPath

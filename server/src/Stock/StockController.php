@@ -16,7 +16,7 @@ use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Stock\BlockOffer;
-use WetCradle\Core\Stock\Fitness;
+use WetCradle\Core\Stock\Origin;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\Crop;
 use WetCradle\Server\Database\Writing;
@@ -131,7 +131,7 @@ final class StockController
             if (count($block->named) >= $block->plants) {
                 throw $in->refuse('out_of_range', 'label', sprintf('is one too many: %s has %d plants', $block->code, $block->plants));
             }
-            $plant = new StockPlant($block, $label, $in->text('row', 60), $in->has('sex') && $in->textOr('sex') !== null ? $in->oneOf('sex', StockPlant::SEXES) : null, $in->textOr('note', null, 200));
+            $plant = new StockPlant($block, $label, $in->text('row', 60), $in->has('sex') && $in->textOr('sex') !== null ? $in->choice('sex', Sex::class) : null, $in->textOr('note', null, 200));
             $in->done();
             $this->em->persist($plant);
             $block->named->add($plant);
@@ -193,7 +193,7 @@ final class StockController
             throw $in->refuse('upside_down', 'replaceAfter', sprintf('must come after the %d years before which nothing is taken', $block->notBefore));
         }
         $block->minParents = $in->countOr('minParents', 1, 1, 10_000);
-        $block->origin = $in->has('origin') ? $in->oneOf('origin', Fitness::ORIGINS) : 'own';
+        $block->origin = $in->has('origin') ? $in->choice('origin', Origin::class) : Origin::Own;
         $block->source = $in->textOr('source', null, 200);
         $block->population = $in->textOr('population', null, 200);
         $block->permit = $in->textOr('permit', null, 100);

@@ -10,8 +10,6 @@ use Doctrine\ORM\Mapping as ORM;
 #[ORM\Entity, ORM\Table(name: 'stock_plant')]
 class StockPlant
 {
-    public const SEXES = ['female', 'male'];
-
     #[ORM\Id, ORM\GeneratedValue, ORM\Column]
     public ?int $id = null;
 
@@ -19,7 +17,7 @@ class StockPlant
         #[ORM\ManyToOne(inversedBy: 'named')] #[ORM\JoinColumn(nullable: false)] public StockBlock $block,
         #[ORM\Column] public string $label,
         #[ORM\Column] public string $bed,
-        #[ORM\Column(nullable: true)] public ?string $sex,
+        #[ORM\Column(nullable: true)] public ?Sex $sex,
         #[ORM\Column(nullable: true)] public ?string $note,
     ) {
     }
@@ -27,6 +25,6 @@ class StockPlant
     /** @return array<string, mixed> */
     public function toArray(): array
     {
-        return ['id' => $this->id, 'label' => $this->label, 'row' => $this->bed, 'sex' => $this->sex, 'note' => $this->note];
+        return ['id' => $this->id, 'label' => $this->label, 'row' => $this->bed, 'sex' => $this->sex?->value, 'note' => $this->note];
     }
 }

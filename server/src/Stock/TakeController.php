@@ -11,12 +11,13 @@ use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Crops\HoldWay;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Plan\Batch;
-use WetCradle\Server\Plan\Batches;
 use WetCradle\Server\Plan\BatchViews;
+use WetCradle\Server\Plan\Batches;
 
 /** Taking material: the sheet to walk with, and the clock that starts at the first cut. */
 final class TakeController
@@ -60,8 +61,8 @@ final class TakeController
             if ($this->sheets->collectionOf($batch) !== null) {
                 throw Refused::because('collected', 'how', sprintf('Material for %s was collected already.', $batch->code));
             }
-            $how = $in->text('how', 10);
-            $batch->sheet->core()->hold->mustAllow($how);
+            $how = $in->choice('how', HoldWay::class);
+            $batch->sheet->core()->taking->hold->mustAllow($how);
             $in->done();
             [$spread] = $this->sheets->spread($batch);
             $this->em->persist(new Collection($batch, $this->today->now(), $how, $spread['rows'] ?? [], $this->writing->by()));

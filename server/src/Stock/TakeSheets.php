@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Server\Stock;
 
 use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\Crops\HoldWay;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Stock\HoldClock;
@@ -89,17 +90,17 @@ final class TakeSheets
             'short' => $spread['short'] ?? null,
             'problem' => $problem,
             'against' => $this->fit->against($block, $way, $batch->days->stickOn, $batch->code),
-            'lengthCm' => $way->cut->lengthCm->pair(),
-            'timeOfDay' => $way->timeOfDay,
-            'sign' => $way->windows[0]->sign->words(),
+            'lengthCm' => $way->taking->cut->lengthCm->pair(),
+            'timeOfDay' => $way->taking->timeOfDay->value,
+            'sign' => $way->taking->windows[0]->sign->words(),
             'carry' => TakeSheet::carry($way, $batch->amount->planned, $this->house->defaults()),
             'apart' => TakeSheet::keepApart($way, $this->rights->isProtected($batch->crop), $block->minParents > 1),
-            'holds' => $way->hold->ways(),
-            'stickBy' => array_map(function (string $how) use ($way, $batch): array {
-                $clock = HoldClock::of($way->hold, $how, $batch->days->stickOn->setTime(0, $this->house->defaults()->whole(HouseDefault::CutFrom)), $this->house->defaults());
+            'holds' => array_column($way->taking->hold->ways(), 'value'),
+            'stickBy' => array_map(function (HoldWay $how) use ($way, $batch): array {
+                $clock = HoldClock::of($way->taking->hold, $how, $batch->days->stickOn->setTime(0, $this->house->defaults()->whole(HouseDefault::CutFrom)), $this->house->defaults());
 
-                return ['how' => $how, 'words' => $clock->words($clock->start)];
-            }, $way->hold->ways()),
+                return ['how' => $how->value, 'words' => $clock->words($clock->start)];
+            }, $way->taking->hold->ways()),
             'collection' => $collection?->toArray($this->today->now(), $this->house->defaults()),
             'safety' => $way->safety,
         ];
@@ -127,7 +128,7 @@ final class TakeSheets
     {
         $beds = [];
         foreach ($block->named as $plant) {
-            $beds[$plant->bed][] = $plant->label.($plant->sex === null ? '' : sprintf(' (%s)', $plant->sex));
+            $beds[$plant->bed][] = $plant->label.($plant->sex === null ? '' : sprintf(' (%s)', $plant->sex->value));
         }
         uksort($beds, static fn (string|int $a, string|int $b) => strnatcmp((string) $a, (string) $b));
         $rows = [];

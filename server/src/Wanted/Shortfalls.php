@@ -106,10 +106,10 @@ final class Shortfalls
         if ($when->from === null) {
             return $said;
         }
-        $cells = ($this->em->find(TrayKind::class, $sheet->trayKind) ?? throw new \LogicException('A sheet names a kind of tray.'))->cells;
+        $cells = ($this->em->find(TrayKind::class, $sheet->setting->trayKind) ?? throw new \LogicException('A sheet names a kind of tray.'))->cells;
         $rate = $this->history->rateOf($way)->forNewBatch;
         try {
-            $numbers = StickNumbers::forGood($short, [$rate, $sheet->potting->survival], $this->house->defaults()->number(HouseDefault::SureOfPlan), $cells, $sheet->each)->toArray();
+            $numbers = StickNumbers::forGood($short, [$rate, $sheet->potting->survival], $this->house->defaults()->number(HouseDefault::SureOfPlan), $cells, $sheet->setting->each)->toArray();
         } catch (Refused $refused) {
             return ['possible' => false, 'words' => $refused->getMessage()] + $said;
         }

@@ -6,6 +6,7 @@ namespace WetCradle\Server\Wanted;
 
 use Doctrine\ORM\Mapping as ORM;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Priority;
 use WetCradle\Server\Account\Account;
 use WetCradle\Server\Crops\Crop;
 
@@ -13,8 +14,6 @@ use WetCradle\Server\Crops\Crop;
 #[ORM\Entity, ORM\Table(name: 'wanted')]
 class Wanted
 {
-    public const PRIORITIES = ['must', 'should', 'nice'];
-
     #[ORM\Id, ORM\GeneratedValue, ORM\Column]
     public ?int $id = null;
 
@@ -30,7 +29,7 @@ class Wanted
         #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)] public Pot $pot,
         #[ORM\Column] public string $readyWeek,
         #[ORM\ManyToOne(cascade: ['persist'])] public ?Customer $customer,
-        #[ORM\Column] public string $priority,
+        #[ORM\Column] public Priority $priority,
         #[ORM\Column(nullable: true)] public ?string $note,
         #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)] public Account $enteredBy,
         #[ORM\Column] public \DateTimeImmutable $enteredAt,

@@ -14,6 +14,7 @@ use WetCradle\Core\Calendar\Season;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\House\HouseDefault;
+use WetCradle\Core\Priority;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\Crop;
 use WetCradle\Server\Database\Writing;
@@ -57,7 +58,7 @@ final class WantedController
     {
         $wanted = $this->writing->once(function () use ($in) {
             $crop = $this->find->by(Crop::class, 'slug', $in->text('crop'), 'crop', 'crop');
-            $wanted = new Wanted($crop, 1, $this->pot($in), $this->today->week()->written(), null, 'should', null, $this->writing->by(), $this->today->now());
+            $wanted = new Wanted($crop, 1, $this->pot($in), $this->today->week()->written(), null, Priority::Should, null, $this->writing->by(), $this->today->now());
             $this->read($in, $wanted);
             $in->done();
             $this->em->persist($wanted);
@@ -75,7 +76,7 @@ final class WantedController
     {
         $series = $this->writing->once(function () use ($in): array {
             $crop = $this->find->by(Crop::class, 'slug', $in->text('crop'), 'crop', 'crop');
-            $first = new Wanted($crop, 1, $this->pot($in), $this->today->week()->written(), null, 'should', null, $this->writing->by(), $this->today->now());
+            $first = new Wanted($crop, 1, $this->pot($in), $this->today->week()->written(), null, Priority::Should, null, $this->writing->by(), $this->today->now());
             $this->read($in, $first);
             $to = Week::of($in->text('toWeek', 10), 'toWeek');
             $every = $in->has('every') ? $in->count('every', 1, 26) : 1;
@@ -142,7 +143,7 @@ final class WantedController
         $wanted = $this->wanted($id);
         $confidence = $in->has('confidence') ? $in->share('confidence') : $house->defaults()->number(HouseDefault::SureOfPlan);
         $way = $this->find->way($in, $wanted->crop);
-        $trayKind = $in->has('trayKind') ? $this->find->trayKind($in) : $this->find->by(TrayKind::class, 'id', $way->core()->trayKind, 'trayKind', 'kind of tray');
+        $trayKind = $in->has('trayKind') ? $this->find->trayKind($in) : $this->find->by(TrayKind::class, 'id', $way->core()->setting->trayKind, 'trayKind', 'kind of tray');
         $stickOn = $in->has('stickOn') ? $in->day('stickOn') : null;
         $trays = $in->has('trays') ? $in->count('trays', 1, 20_000) : null;
         $plants = $in->has('plants') ? $in->count('plants', 1, 500_000) : $wanted->plants;
@@ -171,7 +172,7 @@ final class WantedController
         $wanted->readyWeek = $week->written();
         $name = $in->textOr('customer', null, 200);
         $wanted->customer = $name === null ? null : $this->customer($name);
-        $wanted->priority = $in->oneOf('priority', Wanted::PRIORITIES);
+        $wanted->priority = $in->choice('priority', Priority::class);
         $wanted->note = $in->textOr('note', null, 1000);
     }
 
@@ -189,7 +190,7 @@ final class WantedController
             'pot' => $wanted->pot->name,
             'readyWeek' => $wanted->readyWeek,
             'customer' => $wanted->customer?->name,
-            'priority' => $wanted->priority,
+            'priority' => $wanted->priority->value,
             'note' => $wanted->note,
             'calledOff' => $wanted->calledOff,
             'version' => $wanted->version,

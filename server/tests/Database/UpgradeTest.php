@@ -12,6 +12,7 @@ use Doctrine\Migrations\Version\Version;
 use PHPUnit\Framework\TestCase;
 use Symfony\Component\Console\Input\ArrayInput;
 use Symfony\Component\Console\Output\BufferedOutput;
+use WetCradle\Core\Crops\Regime;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Server\Database\MigrateCommand;
@@ -60,22 +61,35 @@ final class UpgradeTest extends TestCase
         $this->bringUp();
 
         $sheet = $this->sheetOf($tip);
-        self::assertSame(['tip cutting, softwood', [12.0, 20.0], 7, 'IBA powder 3000 ppm', 'felted'], [$sheet->words(), $sheet->daysToRoot()->pair(), $sheet->weaningDays(), $sheet->hormone->words(), $sheet->note]);
-        self::assertSame([0.88, 12.0, 25.0, 56, 3], [$sheet->prior->rate, $sheet->prior->strength, $sheet->prior->phi, $sheet->potting->growOnDays, $sheet->trayKind]);
-        self::assertSame(['leaf with stalk', 'cover'], [$this->sheetOf($leaf)->words(), $this->sheetOf($leaf)->water->regime]);
+        self::assertSame(['tip cutting, softwood', [12.0, 20.0], 7, 'IBA powder 3000 ppm', 'felted'], [$sheet->words(), $sheet->daysToRoot()->pair(), $sheet->weaningDays(), $sheet->taking->hormone->words(), $sheet->note]);
+        self::assertSame([0.88, 12.0, 25.0, 56, 3], [$sheet->reckoning->prior->rate, $sheet->reckoning->prior->strength, $sheet->reckoning->prior->phi, $sheet->potting->growOnDays, $sheet->setting->trayKind]);
+        self::assertSame(['leaf with stalk', Regime::Cover], [$this->sheetOf($leaf)->words(), $this->sheetOf($leaf)->care->water->regime]);
         $sheet = $this->sheetOf($hard);
-        self::assertSame([[45.0, 75.0], 46, 9, 'none', 0], [$sheet->daysToRoot()->pair(), $sheet->windows[0]->weeks->from, $sheet->windows[0]->weeks->to, $sheet->water->regime, $sheet->weaningDays()]);
+        self::assertSame([[45.0, 75.0], 46, 9, Regime::None, 0], [$sheet->daysToRoot()->pair(), $sheet->taking->windows[0]->weeks->from, $sheet->taking->windows[0]->weeks->to, $sheet->care->water->regime, $sheet->weaningDays()]);
         $sheet = $this->sheetOf($odd);
-        self::assertSame(['tip cutting, softwood', 'the brown tin powder 3000 ppm'], [$sheet->words(), $sheet->hormone->words()]);
+        self::assertSame(['tip cutting, softwood', 'the brown tin powder 3000 ppm'], [$sheet->words(), $sheet->taking->hormone->words()]);
+    }
+
+    public function testABatchOfAMethodThatThereIsNotIsAsItsSheetSays(): void
+    {
+        $this->stuckBefore($this->crop('Oddity', ['method' => 'stuck in the ground', 'material' => 'whatever']), 'RAK-47', 'stuck in the ground', 'whatever');
+        $this->stuckBefore($this->crop('Willow', ['method' => 'nodal cutting', 'material' => 'hardwood']), 'RAK-49', 'nodal cutting', 'hardwood');
+        $this->bringUp();
+        self::assertSame(['RAK-47' => 'tip cutting, softwood', 'RAK-49' => 'nodal cutting, hardwood'], $this->db->fetchAllKeyValue("SELECT code, method || ', ' || material FROM batch ORDER BY code"));
+    }
+
+    private function stuckBefore(int $crop, string $code, string $method, string $material): void
+    {
+        $this->db->executeStatement("INSERT OR IGNORE INTO zone (id, name, house, kind, trays, heat_low, heat_high, mist_low, mist_high, x, y, length, width) VALUES (1, 'Mist 1', 'House', 'mist', 20, 16, 24, 0, 3, 0, 0, 6, 1)");
+        $this->db->insert('stock_block', ['code' => 'B-'.$crop, 'crop_id' => $crop, 'place' => 'North', 'plants' => 60, 'per_plant' => 10, 'recovery_weeks' => 4, 'planted_year' => 2024]);
+        $this->db->insert('batch', ['code' => $code, 'crop_id' => $crop, 'method' => $method, 'material' => $material, 'block_id' => (int) $this->db->lastInsertId(), 'zone_id' => 1, 'tray_kind_id' => 3, 'trays' => 2, 'planned' => 168,
+            'stick_on' => '2026-06-01', 'rooted_from' => '2026-06-13', 'rooted_by' => '2026-06-21', 'wean_on' => '2026-06-19', 'pot_on' => '2026-06-26', 'ready_on' => '2026-08-21', 'called_off' => 0, 'planned_by_id' => 1, 'planned_at' => '2026-05-01 10:00:00']);
     }
 
     public function testBatchesBlocksAndReferencesComeAlong(): void
     {
         $crop = $this->crop('Catmint');
-        $this->db->insert('stock_block', ['code' => 'CA-1', 'crop_id' => $crop, 'place' => 'North', 'plants' => 60, 'per_plant' => 10, 'recovery_weeks' => 4, 'planted_year' => 2024]);
-        $this->db->insert('zone', ['name' => 'Mist 1', 'house' => 'House', 'kind' => 'mist', 'trays' => 20, 'heat_low' => 16, 'heat_high' => 24, 'mist_low' => 0, 'mist_high' => 3, 'x' => 0, 'y' => 0, 'length' => 6, 'width' => 1]);
-        $this->db->insert('batch', ['code' => 'RAK-47', 'crop_id' => $crop, 'method' => 'tip cutting', 'material' => 'softwood', 'block_id' => 1, 'zone_id' => 1, 'tray_kind_id' => 3, 'trays' => 2, 'planned' => 168, 'stick_on' => '2026-06-01', 'rooted_from' => '2026-06-13', 'rooted_by' => '2026-06-21',
-            'wean_on' => '2026-06-19', 'pot_on' => '2026-06-26', 'ready_on' => '2026-08-21', 'called_off' => 0, 'planned_by_id' => 1, 'planned_at' => '2026-05-01 10:00:00']);
+        $this->stuckBefore($crop, 'RAK-47', 'tip cutting', 'softwood');
         $this->bringUp();
 
         self::assertSame('Catmint', $this->db->fetchOne('SELECT c.name FROM batch b JOIN way_sheet s ON s.id = b.sheet_id JOIN way w ON w.id = s.way_id JOIN crop c ON c.id = w.crop_id WHERE b.code = ?', ['RAK-47']));

@@ -1,0 +1,12 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core;
+
+/** How a nursery likes to be told of weeks: by number, or by the date of their Monday. */
+enum WeeksTold: string
+{
+    case Numbers = 'numbers';
+    case Dates = 'dates';
+}
