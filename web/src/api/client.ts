@@ -49,3 +49,37 @@ export async function answer<T>(asked: Promise<{ data?: T; error?: unknown; resp
     told?.theirs,
   )
 }
+
+type Verb = 'post' | 'put'
+type Json<T> = T extends { content: { 'application/json': infer B } } ? B : never
+type Body<V extends Verb, P extends keyof paths> =
+  paths[P] extends Record<V, { requestBody?: infer R }> ? Json<NonNullable<R>> : never
+type Answered<V extends Verb, P extends keyof paths> =
+  paths[P] extends Record<V, { responses: infer R }> ? Json<R[keyof R & (200 | 201)]> : never
+type At<V extends Verb, P extends keyof paths> = paths[P] extends Record<V, { parameters: { path: infer A } }> ? A : undefined
+/** Addresses that are written to so. */
+export type Written<V extends Verb> = { [P in keyof paths]: Body<V, P> extends never ? never : P }[keyof paths]
+
+/** As a person typed it: what belongs in a field is text as long as it is no number, and the server says what is wrong with it. */
+type AsTyped<T> = T extends number
+  ? number | string
+  : T extends string
+    ? string
+    : T extends readonly (infer E)[]
+      ? AsTyped<E>[]
+      : T extends object
+        ? { [K in keyof T]: AsTyped<T[K]> }
+        : T
+/** The body of a write as it is typed into its form. */
+export type Typed<V extends Verb, P extends Written<V>> = AsTyped<Body<V, P>>
+
+const written = (verb: Verb, path: string, body: unknown, at: unknown) =>
+  // The one place where what was typed goes out as the contract has it; the server judges it field by field.
+  answer(api.request(verb.toUpperCase() as never, path as never, { params: { path: at }, body } as never) as never)
+
+/** Sends what was typed, as a new thing or an act. */
+export const post = <P extends Written<'post'>>(path: P, body: Typed<'post', P>, at?: At<'post', P>) =>
+  written('post', path, body, at) as Promise<Answered<'post', P>>
+/** Sends what was typed, over what is there. */
+export const put = <P extends Written<'put'>>(path: P, body: Typed<'put', P>, at?: At<'put', P>) =>
+  written('put', path, body, at) as Promise<Answered<'put', P>>

@@ -1,6 +1,6 @@
-import { QueryClient, queryOptions, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { QueryClient, queryOptions, skipToken, useQuery, useQueryClient } from '@tanstack/react-query'
 import { kept } from '../round/device'
-import { answer, api, type Batch, Refusal, type Schemas, type Session } from './client'
+import { answer, api, post, Refusal, type Schemas, type Session, type Typed } from './client'
 
 export const queryClient = new QueryClient({
   defaultOptions: {
@@ -181,12 +181,7 @@ export const useReadings = (ppm: number, parts: number) =>
   useQuery({
     queryKey: ['readings', ppm, parts],
     queryFn: () =>
-      answer(
-        api.POST('/api/compute/{name}', {
-          params: { path: { name: 'dilution_ratio' } },
-          body: { stockPpm: ppm, parts } as never,
-        }),
-      ) as Promise<{
+      post('/api/compute/{name}', { stockPpm: ppm, parts }, { name: 'dilution_ratio' }) as Promise<{
         ppmOneInTotal: number
         ppmOneToParts: number
       }>,
@@ -221,11 +216,10 @@ export const usePotOnWork = (code: string, query: { pot: number; pots: number } 
     placeholderData: (old) => (old?.code === code ? old : undefined),
   })
 /** Whether a count adds up so far. */
-export const useCountTried = (code: string, body: Record<string, unknown> | null) =>
+export const useCountTried = (code: string, body: Typed<'post', '/api/batches/{code}/count/try'> | null) =>
   useQuery({
     queryKey: ['count-tried', code, body],
-    queryFn: () => answer(api.POST('/api/batches/{code}/count/try', { params: { path: { code } }, body: body as never })),
-    enabled: body !== null,
+    queryFn: body ? () => post('/api/batches/{code}/count/try', body, { code }) : skipToken,
     placeholderData: (old) => old,
   })
 /** What the plants lifted so far say. */
@@ -248,89 +242,3 @@ export const useTrial = (move: Schemas['Move'] | null) =>
     enabled: move !== null,
     placeholderData: (old) => old,
   })
-
-/** Going back to a kept version of the plan, with all batches or only some. */
-export const useBack = (done?: (changed: number) => void) =>
-  useSeenWrite(
-    ({ id, batches }: { id: number; batches?: Schemas['SeenBatches'] }) =>
-      answer(api.POST('/api/plan/versions/{id}/back', { params: { path: { id } }, body: { batches } })),
-    (back) => done?.(back.changed),
-  )
-
-/** Not who is here, and not what was asked of a form that is now done. */
-const SHOWN = {
-  predicate: ({ queryKey }: { queryKey: readonly unknown[] }) =>
-    !['session', 'judged', 'count-tried'].includes(String(queryKey[0])),
-}
-
-/** A write; all that is shown is asked for anew afterwards, since one act moves many figures. */
-export function useWrite<I, O>(
-  write: (input: I) => Promise<O>,
-  done?: (output: O) => void,
-  refused?: (refusal: Refusal) => Promise<unknown>,
-) {
-  const client = useQueryClient()
-  return useMutation<O, Refusal, I>({
-    mutationFn: write,
-    onSuccess: async (output) => {
-      await client.invalidateQueries(SHOWN)
-      done?.(output)
-    },
-    onError: refused,
-  })
-}
-
-/** A write to what was seen; where somebody changed it meanwhile, all is asked for anew, so that the next try starts from there. */
-export function useSeenWrite<I, O>(write: (input: I) => Promise<O>, done?: (output: O) => void) {
-  const client = useQueryClient()
-  return useWrite(write, done, async (refusal) => {
-    if (refusal.code === 'changed_meanwhile') await client.invalidateQueries(SHOWN)
-  })
-}
-
-/** An act on a batch, by the name of its address. */
-export function useAct(
-  code: string,
-  act: 'stick' | 'checks' | 'count' | 'lose' | 'split' | 'merge' | 'change-method' | 'move-on' | 'undo',
-  done?: (batch: Batch) => void,
-) {
-  return useWrite(
-    (body: Record<string, unknown>) =>
-      answer(api.POST(`/api/batches/{code}/${act}`, { params: { path: { code } }, body: body as never })) as Promise<Batch>,
-    done,
-  )
-}
-
-/** An act on a lot, by the name of its address. */
-export function useLotAct(
-  code: string,
-  act: 'steps' | 'lose' | 'grow' | 'send' | 'pot-on' | 'join' | 'part' | 'undo',
-  done?: (lot: Schemas['Lot']) => void,
-) {
-  return useSeenWrite(
-    (body: Record<string, unknown>) =>
-      answer(api.POST(`/api/lots/{code}/${act}`, { params: { path: { code } }, body: body as never })) as Promise<Schemas['Lot']>,
-    done,
-  )
-}
-
-/** A week that the potting of a batch is given, none where it is potted when it is due; and the version of the batch that was seen. */
-interface WeekGiven {
-  code: string
-  version: number
-  week: string | null
-}
-
-/** Weeks that potting is given, all or none; the answer says what they were, in which it is undone. */
-export const usePottingWeeks = (done?: (given: { before: WeekGiven[] }) => void) =>
-  useSeenWrite(
-    (moves: WeekGiven[]) => answer(api.POST('/api/potting/weeks', { body: { moves } })),
-    (given) => done?.(given),
-  )
-
-/** Moves of batches, all or none; what the plan was is kept, so that it can be undone. */
-export const useMoves = (done?: (moved: { version: number; batches: Schemas['SeenBatches'] }) => void) =>
-  useSeenWrite(
-    (body: { moves: Schemas['Move'][]; why: string }) => answer(api.POST('/api/plan/moves', { body })),
-    (made) => done?.(made),
-  )

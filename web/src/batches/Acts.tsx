@@ -1,5 +1,5 @@
 import type { Batch, Refusal, Schemas } from '../api/client'
-import { useAct } from '../api/queries'
+import { useAct } from '../api/writes'
 import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
 import { sayDay } from '../words'

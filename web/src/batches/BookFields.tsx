@@ -1,4 +1,4 @@
-import type { UseFormReturn } from 'react-hook-form'
+import type { FieldError, FieldValues, UseFormRegisterReturn, UseFormReturn } from 'react-hook-form'
 import { useChoices } from '../api/queries'
 import { Field } from '../forms/Field'
 import { CAUSE_WORDS } from '../words'
@@ -9,7 +9,9 @@ interface Made {
 }
 
 /** What plants become that change their method: the materials follow the method. */
-export function MethodFields({ form }: { form: UseFormReturn<Made> }) {
+export function MethodFields<T extends FieldValues & Made>({ form: of }: { form: UseFormReturn<T> }) {
+  // Of the form only these two fields are used here.
+  const form = of as unknown as UseFormReturn<Made>
   const { data: choices } = useChoices()
   const materialsOf = (method: string) => choices?.methods.find((one) => one.method === method)?.materials ?? []
   const { errors } = form.formState
@@ -48,12 +50,12 @@ export function MethodFields({ form }: { form: UseFormReturn<Made> }) {
 }
 
 /** Why plants were lost. */
-export function CauseField({ form }: { form: UseFormReturn<{ cause: string }> }) {
+export function CauseField({ register, error }: { register: UseFormRegisterReturn; error?: FieldError }) {
   const { data: choices } = useChoices()
   return (
-    <Field label="Cause" error={form.formState.errors.cause}>
+    <Field label="Cause" error={error}>
       {(ids) => (
-        <select {...ids} {...form.register('cause')} className="field-text !min-h-12">
+        <select {...ids} {...register} className="field-text !min-h-12">
           {choices?.causes.map((cause) => (
             <option key={cause} value={cause}>
               {CAUSE_WORDS[cause]}

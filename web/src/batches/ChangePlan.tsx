@@ -1,6 +1,7 @@
 import { useForm } from 'react-hook-form'
-import { answer, api, type Batch, Refusal } from '../api/client'
-import { useBench, useStock, useWrite } from '../api/queries'
+import { type Batch, put, Refusal, type Typed } from '../api/client'
+import { useBench, useStock } from '../api/queries'
+import { useWrite } from '../api/writes'
 import { Field } from '../forms/Field'
 import { FormRefusal, isMeeting, Meeting, showRefusal } from '../forms/refusals'
 import { numeric, Stepper } from '../forms/Stepper'
@@ -27,9 +28,7 @@ export function ChangePlan({ batch, onDone }: { batch: Batch; onDone: () => void
     resetOptions: { keepDirtyValues: true },
   })
   const { errors } = form.formState
-  const write = useWrite((body: Record<string, unknown>) =>
-    answer(api.PUT('/api/batches/{code}', { params: { path: { code: batch.code } }, body: body as never })),
-  )
+  const write = useWrite((body: Typed<'put', '/api/batches/{code}'>) => put('/api/batches/{code}', body, { code: batch.code }))
   const save = form.handleSubmit((typed) =>
     write
       .mutateAsync({ ...typed, trays: numeric(typed.trays), zone: Number(typed.zone) })

@@ -1,7 +1,8 @@
 import { useState } from 'react'
 import { useForm } from 'react-hook-form'
 import { type Batch, Refusal, type Schemas } from '../api/client'
-import { useAct, useChoices, useCountTried, usePotJob } from '../api/queries'
+import { useChoices, useCountTried, usePotJob } from '../api/queries'
+import { useAct } from '../api/writes'
 import { SplitBar } from '../drawings/SplitBar'
 import { Field } from '../forms/Field'
 import { FormRefusal, showRefusal } from '../forms/refusals'
@@ -50,7 +51,10 @@ export function CountForm({ batch, line, onDone }: { batch: Batch; line: number;
   const typed = form.watch()
   const counts = (from: typeof typed) => ({
     line,
-    ...Object.fromEntries(ENTERED.map((name) => [name, numeric(from[name])])),
+    ...(Object.fromEntries(ENTERED.map((name) => [name, numeric(from[name])])) as Record<
+      (typeof ENTERED)[number],
+      number | string
+    >),
     lost: Object.fromEntries(causes.map((cause) => [cause, numeric(from.lost[cause])])),
   })
   const isEmpty = typed.rooted.trim() === '' && typed.unrooted.trim() === ''
@@ -141,7 +145,7 @@ export function CountForm({ batch, line, onDone }: { batch: Batch; line: number;
           <div className="mt-3 grid gap-x-5 gap-y-3 sm:grid-cols-2 lg:grid-cols-4">
             <Stepper control={form.control} name="changedRooted" label="Rooted, changed" hint="a division that snapped" />
             <Stepper control={form.control} name="changedUnrooted" label="Unrooted, changed" hint="stuck afresh" />
-            <MethodFields form={form as never} />
+            <MethodFields form={form} />
           </div>
         )}
         <p className="mt-2 text-sm soft">

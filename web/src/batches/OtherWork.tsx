@@ -1,7 +1,7 @@
 import { useState } from 'react'
-import { type FieldValues, type UseFormReturn, useForm } from 'react-hook-form'
+import { useForm } from 'react-hook-form'
 import { type Batch, Refusal } from '../api/client'
-import { useAct } from '../api/queries'
+import { useAct } from '../api/writes'
 import { Field } from '../forms/Field'
 import { FormRefusal, showRefusal } from '../forms/refusals'
 import { numeric, Stepper } from '../forms/Stepper'
@@ -31,30 +31,16 @@ const STATES: Record<Other, (keyof typeof BOOK_WORDS)[]> = {
   'change-method': ['stuck', 'rooted', 'potted'],
 }
 
-function Text<T extends FieldValues>({
-  form,
-  name,
-  label,
-  hint,
-}: {
-  form: UseFormReturn<T>
-  name: never
-  label: string
-  hint?: string
-}) {
-  return (
-    <Field label={label} hint={hint} error={form.formState.errors[name] as never}>
-      {(ids) => <input {...ids} {...form.register(name)} className="field-text !min-h-12" />}
-    </Field>
-  )
-}
-
 /** The rarer acts of the book. */
 export function OtherWork({ batch, onDone }: { batch: Batch; onDone: () => void }) {
   const { session } = useShown()
   const [work, setWork] = useState<Other>('lose')
   const sayDone = useSayDone(batch.code)
-  const act = useAct(batch.code, work)
+  const lose = useAct(batch.code, 'lose')
+  const moveOn = useAct(batch.code, 'move-on')
+  const split = useAct(batch.code, 'split')
+  const merge = useAct(batch.code, 'merge')
+  const changed = useAct(batch.code, 'change-method')
   const form = useForm({
     defaultValues: {
       on: session.today,
@@ -72,6 +58,11 @@ export function OtherWork({ batch, onDone }: { batch: Batch; onDone: () => void 
     },
   })
   const { errors } = form.formState
+  const text = (name: 'note' | 'intoBatch', label: string, hint: string) => (
+    <Field label={label} hint={hint} error={errors[name]}>
+      {(ids) => <input {...ids} {...form.register(name)} className="field-text !min-h-12" />}
+    </Field>
+  )
   const line = batch.lines.find((one) => String(one.number) === form.watch('line'))
   const states = STATES[work].filter((state) => (line?.standing[state] ?? 0) > 0)
   const picked = form.watch('state')
@@ -80,15 +71,14 @@ export function OtherWork({ batch, onDone }: { batch: Batch; onDone: () => void 
   const save = form.handleSubmit((typed) => {
     const count = numeric(typed.count)
     const common = { on: typed.on, line: numeric(typed.line) }
-    const body: Record<Other, Record<string, unknown>> = {
-      lose: { ...common, state, lost: { [typed.cause]: count } },
-      'move-on': { ...common, state, count },
-      split: { ...common, counts: { [state]: count }, note: typed.note },
-      merge: { ...common, intoBatch: typed.intoBatch || batch.code, intoLine: numeric(typed.intoLine) },
-      'change-method': { ...common, state, count, method: typed.method, material: typed.material },
+    const done = {
+      lose: () => lose.mutateAsync({ ...common, state, lost: { [typed.cause]: count } }),
+      'move-on': () => moveOn.mutateAsync({ ...common, state, count }),
+      split: () => split.mutateAsync({ ...common, counts: { [state]: count }, note: typed.note }),
+      merge: () => merge.mutateAsync({ ...common, intoBatch: typed.intoBatch || batch.code, intoLine: numeric(typed.intoLine) }),
+      'change-method': () => changed.mutateAsync({ ...common, state, count, method: typed.method, material: typed.material }),
     }
-    return act
-      .mutateAsync(body[work])
+    return done[work]()
       .then((saved) => {
         sayDone(saved, `${saved.acts[0]?.says}.`)
         onDone()
@@ -150,22 +140,22 @@ export function OtherWork({ batch, onDone }: { batch: Batch; onDone: () => void 
             />
           </>
         )}
-        {work === 'lose' && <CauseField form={form as never} />}
-        {work === 'split' && <Text form={form} name={'note' as never} label="Why" hint="kept with the new line" />}
+        {work === 'lose' && <CauseField register={form.register('cause')} error={errors.cause} />}
+        {work === 'split' && text('note', 'Why', 'kept with the new line')}
         {work === 'merge' && (
           <>
-            <Text form={form} name={'intoBatch' as never} label="Into batch" hint={`empty: ${batch.code} itself`} />
+            {text('intoBatch', 'Into batch', `empty: ${batch.code} itself`)}
             <Stepper control={form.control} name="intoLine" label="Into line" />
           </>
         )}
-        {work === 'change-method' && <MethodFields form={form as never} />}
+        {work === 'change-method' && <MethodFields form={form} />}
         <Field label="Day" error={errors.on}>
           {(ids) => <input {...ids} {...form.register('on')} type="date" className="field-text !min-h-12" />}
         </Field>
       </div>
       <FormRefusal form={form} />
       <div>
-        <button type="submit" className="act-main" disabled={act.isPending}>
+        <button type="submit" className="act-main" disabled={form.formState.isSubmitting}>
           Enter in the book
         </button>
       </div>

@@ -1,6 +1,7 @@
 import { useForm } from 'react-hook-form'
 import { type Batch, Refusal } from '../api/client'
-import { useAct, useChoices } from '../api/queries'
+import { useChoices } from '../api/queries'
+import { useAct } from '../api/writes'
 import { Against } from '../drawings/FitMark'
 import { Field } from '../forms/Field'
 import { FormRefusal, showRefusal } from '../forms/refusals'

@@ -1,5 +1,5 @@
 import type { Batch } from '../api/client'
-import { useAct } from '../api/queries'
+import { useAct } from '../api/writes'
 import { say } from '../shell/Said'
 
 /** Says what was just done to a batch, with Undo beside it; the batch's own page keeps the Undo after that. */

@@ -1,6 +1,7 @@
 import { useRef, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
-import { type Carried, useBack, useBench, useBenchOffers, useMoves } from '../api/queries'
+import { type Carried, useBench, useBenchOffers } from '../api/queries'
+import { useBack, useMoves } from '../api/writes'
 import { House, housesOf, type Offer, widestOf } from '../drawings/House'
 import { say } from '../shell/Said'
 import { Unread } from '../shell/Unread'

@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react'
 import { Link } from 'react-router'
 import { answer, api, Refusal, type Schemas } from '../api/client'
-import { useBack, useMoves } from '../api/queries'
+import { useBack, useMoves } from '../api/writes'
 import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
 import { mondayOf, plural, sayWeek } from '../words'

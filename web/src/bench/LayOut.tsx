@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react'
 import { answer, api, type Refusal, type ZoneWeek } from '../api/client'
-import { useBench, useWrite } from '../api/queries'
+import { useBench } from '../api/queries'
+import { useWrite } from '../api/writes'
 import { House, housesOf, widestOf } from '../drawings/House'
 import { say } from '../shell/Said'
 import { Unread } from '../shell/Unread'

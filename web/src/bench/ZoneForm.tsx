@@ -1,7 +1,6 @@
-import { answer, api, type Schemas } from '../api/client'
-import { useWrite } from '../api/queries'
-import type { paths } from '../api/schema'
-import { type Entry, PlainForm } from '../forms/PlainForm'
+import { post, put, type Schemas } from '../api/client'
+import { useWrite } from '../api/writes'
+import { type Entry, PlainForm, type Sent } from '../forms/PlainForm'
 import { say } from '../shell/Said'
 import { LIGHT_WORDS, plural, STANDS_WORDS, ZONE_WORDS } from '../words'
 
@@ -9,68 +8,63 @@ type Zone = Schemas['Zone']
 
 const choicesOf = (words: Record<string, string>) => Object.entries(words).map(([value, said]) => ({ value, words: said }))
 
-const entriesOf = (zone: Zone | null): Entry[] => [
-  { name: 'name', label: 'Name', hint: 'as painted on the bench', start: zone?.name },
-  { name: 'house', label: 'House', start: zone?.house },
-  { name: 'kind', label: 'Kind', start: zone?.kind ?? 'mist', choices: choicesOf(ZONE_WORDS) },
-  { name: 'stands', label: 'Stands', start: zone?.stands ?? 'bench', choices: choicesOf(STANDS_WORDS) },
-  { name: 'length', label: 'Length', kind: 'length', start: String(zone?.place.length ?? 6) },
-  { name: 'width', label: 'Width', kind: 'length', start: String(zone?.place.width ?? 1.6) },
-  { name: 'height', label: 'Height', kind: 'length', start: String(zone?.height ?? 0.8) },
-  { name: 'aisle', label: 'Aisle beside it', kind: 'length', start: String(zone?.aisle ?? 0.8) },
-  { name: 'heatLow', label: 'Coolest it can hold', kind: 'heat', start: String(zone?.heat[0] ?? 16) },
-  { name: 'heatHigh', label: 'Warmest it can hold', kind: 'heat', start: String(zone?.heat[1] ?? 24) },
-  { name: 'mistLow', label: 'Least mist, 0 to 3', kind: 'number', start: String(zone?.mist[0] ?? 0) },
-  { name: 'mistHigh', label: 'Most mist, 0 to 3', kind: 'number', start: String(zone?.mist[1] ?? 3) },
-  { name: 'light', label: 'Light', start: zone?.light ?? 'shade', choices: choicesOf(LIGHT_WORDS) },
-  {
-    name: 'frostFree',
-    label: 'Frost',
-    start: zone?.frostFree === false ? 'no' : 'yes',
-    choices: [
-      { value: 'yes', words: 'kept free of it' },
-      { value: 'no', words: 'can freeze' },
-    ],
-  },
-  {
-    name: 'onlyPots',
-    label: 'For',
-    start: zone?.onlyPots ? 'yes' : 'no',
-    choices: [
-      { value: 'no', words: 'trays and pots' },
-      { value: 'yes', words: 'pots only' },
-    ],
-  },
-  {
-    name: 'trays',
-    label: 'Trays it holds',
-    kind: 'number',
-    start: zone ? String(zone.trays) : '',
-    hint: zone ? zone.fits.map((fit) => `${fit.trays} × ${fit.trayKind}`).join(', ') : 'left empty: as many as can be laid',
-  },
-]
-
-type Body = NonNullable<paths['/api/zones']['post']['requestBody']>['content']['application/json']
+const entriesOf = (zone: Zone | null) =>
+  [
+    { name: 'name', label: 'Name', hint: 'as painted on the bench', start: zone?.name },
+    { name: 'house', label: 'House', start: zone?.house },
+    { name: 'kind', label: 'Kind', start: zone?.kind ?? 'mist', choices: choicesOf(ZONE_WORDS) },
+    { name: 'stands', label: 'Stands', start: zone?.stands ?? 'bench', choices: choicesOf(STANDS_WORDS) },
+    { name: 'length', label: 'Length', kind: 'length', start: String(zone?.place.length ?? 6) },
+    { name: 'width', label: 'Width', kind: 'length', start: String(zone?.place.width ?? 1.6) },
+    { name: 'height', label: 'Height', kind: 'length', start: String(zone?.height ?? 0.8) },
+    { name: 'aisle', label: 'Aisle beside it', kind: 'length', start: String(zone?.aisle ?? 0.8) },
+    { name: 'heatLow', label: 'Coolest it can hold', kind: 'heat', start: String(zone?.heat[0] ?? 16) },
+    { name: 'heatHigh', label: 'Warmest it can hold', kind: 'heat', start: String(zone?.heat[1] ?? 24) },
+    { name: 'mistLow', label: 'Least mist, 0 to 3', kind: 'number', start: String(zone?.mist[0] ?? 0) },
+    { name: 'mistHigh', label: 'Most mist, 0 to 3', kind: 'number', start: String(zone?.mist[1] ?? 3) },
+    { name: 'light', label: 'Light', start: zone?.light ?? 'shade', choices: choicesOf(LIGHT_WORDS) },
+    {
+      name: 'frostFree',
+      label: 'Frost',
+      start: zone?.frostFree === false ? 'no' : 'yes',
+      choices: [
+        { value: 'yes', words: 'kept free of it' },
+        { value: 'no', words: 'can freeze' },
+      ],
+    },
+    {
+      name: 'onlyPots',
+      label: 'For',
+      start: zone?.onlyPots ? 'yes' : 'no',
+      choices: [
+        { value: 'no', words: 'trays and pots' },
+        { value: 'yes', words: 'pots only' },
+      ],
+    },
+    {
+      name: 'trays',
+      label: 'Trays it holds',
+      kind: 'number',
+      start: zone ? String(zone.trays) : '',
+      hint: zone ? zone.fits.map((fit) => `${fit.trays} × ${fit.trayKind}`).join(', ') : 'left empty: as many as can be laid',
+    },
+  ] as const satisfies readonly Entry[]
 
 /** Trays left empty are as many as can be laid. */
-const bodyOf = (typed: Record<string, unknown>) => {
+const bodyOf = (typed: Sent<ReturnType<typeof entriesOf>>) => {
   const { trays, frostFree, onlyPots, ...body } = typed
   return {
     ...body,
     frostFree: frostFree === 'yes',
     onlyPots: onlyPots === 'yes',
-    ...(trays === '' || trays === 0 ? {} : { trays }),
-  } as Body
+    ...(trays !== '' && trays !== 0 && { trays }),
+  }
 }
 
 /** A zone by its numbers: a new one, or one that is there. */
 export function ZoneForm({ zone, onDone }: { zone: Zone | null; onDone: () => void }) {
-  const save = useWrite((body: Record<string, unknown>) =>
-    zone
-      ? answer(
-          api.PUT('/api/zones/{id}', { params: { path: { id: zone.id } }, body: { ...bodyOf(body), version: zone.version } }),
-        )
-      : answer(api.POST('/api/zones', { body: bodyOf(body) })),
+  const save = useWrite((body: ReturnType<typeof bodyOf>) =>
+    zone ? put('/api/zones/{id}', { ...body, version: zone.version }, { id: zone.id }) : post('/api/zones', body),
   )
   return (
     <PlainForm
@@ -79,7 +73,7 @@ export function ZoneForm({ zone, onDone }: { zone: Zone | null; onDone: () => vo
       entries={entriesOf(zone)}
       button={zone ? 'Keep' : 'Add the zone'}
       send={async (body) => {
-        const kept = await save.mutateAsync(body)
+        const kept = await save.mutateAsync(bodyOf(body))
         say(`${kept.name} has room for ${plural(kept.trays, 'tray')}.`)
         onDone()
       }}

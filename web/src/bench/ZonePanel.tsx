@@ -1,6 +1,7 @@
 import { useState } from 'react'
-import { answer, api, type Schemas, type Tag as TagData, type ZoneWeek } from '../api/client'
-import { type Carried, useOffersAhead, useWrite, useZoneSeason } from '../api/queries'
+import { answer, api, post, type Schemas, type Tag as TagData, type Typed, type ZoneWeek } from '../api/client'
+import { type Carried, useOffersAhead, useZoneSeason } from '../api/queries'
+import { useWrite } from '../api/writes'
 import { Drops } from '../drawings/Glyph'
 import { Tag } from '../drawings/Tag'
 import { ZoneStrip } from '../drawings/ZoneStrip'
@@ -13,9 +14,7 @@ import { LIGHT_WORDS, mondayOf, plural, STANDS_WORDS, sayHeat, sayLength, sayWee
 function Closed({ zone }: { zone: Schemas['Zone'] }) {
   const { week, session, mayPlan } = useShown()
   const [open, setOpen] = useState(false)
-  const close = useWrite((body: Record<string, unknown>) =>
-    answer(api.POST('/api/zones/{id}/closed', { params: { path: { id: zone.id } }, body: body as never })),
-  )
+  const close = useWrite((body: Typed<'post', '/api/zones/{id}/closed'>) => post('/api/zones/{id}/closed', body, { id: zone.id }))
   const reopen = useWrite(
     (closed: number) => answer(api.DELETE('/api/zones/{id}/closed/{closed}', { params: { path: { id: zone.id, closed } } })),
     () => say(`${zone.name} is in use again.`),

@@ -1,7 +1,8 @@
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
-import { answer, api, Refusal } from '../api/client'
-import { useChoices, usePatterns, useWrite } from '../api/queries'
+import { post, Refusal, type Typed } from '../api/client'
+import { useChoices, usePatterns } from '../api/queries'
+import { useWrite } from '../api/writes'
 import { Cutting } from '../drawings/Cutting'
 import { say } from '../shell/Said'
 import { SheetForm } from './SheetForm'
@@ -14,10 +15,8 @@ export function AddCrop({ slug, onDone }: { slug?: string; onDone?: () => void }
   const [name, setName] = useState('')
   const [chosen, setChosen] = useState<string>()
   const [told, setTold] = useState<string>()
-  const add = useWrite((body: { name: string; sheet: Record<string, unknown> }) =>
-    slug
-      ? answer(api.POST('/api/crops/{slug}/ways', { params: { path: { slug } }, body: body as never }))
-      : answer(api.POST('/api/crops', { body: body as never })),
+  const add = useWrite((body: Typed<'post', '/api/crops'>) =>
+    slug ? post('/api/crops/{slug}/ways', body, { slug }) : post('/api/crops', body),
   )
   if (!choices || !patterns) return null
   const pattern = patterns.patterns.find((one) => one.pattern === chosen)

@@ -1,6 +1,7 @@
 import { Link } from 'react-router'
 import { answer, api } from '../api/client'
-import { useHouseRules, useWrite } from '../api/queries'
+import { useHouseRules } from '../api/queries'
+import { useWrite } from '../api/writes'
 import { say } from '../shell/Said'
 import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'

@@ -1,6 +1,6 @@
 import { useState } from 'react'
-import { answer, api, type Schemas } from '../api/client'
-import { useWrite } from '../api/queries'
+import { put, type Schemas, type Typed } from '../api/client'
+import { useWrite } from '../api/writes'
 import { PlainForm } from '../forms/PlainForm'
 import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
@@ -10,8 +10,8 @@ import { plural } from '../words'
 export function Liner({ crop }: { crop: Schemas['CropPage'] }) {
   const { session, mayPlan } = useShown()
   const [changing, setChanging] = useState(false)
-  const write = useWrite((body: { version: number; price: number | null; weeks: number }) =>
-    answer(api.PUT('/api/crops/{slug}/liner', { params: { path: { slug: crop.slug } }, body })),
+  const write = useWrite((body: Typed<'put', '/api/crops/{slug}/liner'>) =>
+    put('/api/crops/{slug}/liner', body, { slug: crop.slug }),
   )
   const { price, weeks } = crop.liner
   return (
@@ -47,8 +47,8 @@ export function Liner({ crop }: { crop: Schemas['CropPage'] }) {
               await write.mutateAsync({
                 version: crop.version,
                 // What is no number is sent as it is typed, and comes back with the reason.
-                price: typed === '' ? null : Number.isFinite(Number(typed)) ? Number(typed) : (typed as never),
-                weeks: body.weeks as number,
+                price: typed === '' ? null : Number.isFinite(Number(typed)) ? Number(typed) : typed,
+                weeks: body.weeks,
               })
               say('Kept.')
               setChanging(false)

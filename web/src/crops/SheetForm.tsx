@@ -1,14 +1,14 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { useForm } from 'react-hook-form'
-import { answer, api, Refusal, type Schemas, type WaySheet } from '../api/client'
+import { post, Refusal, type Schemas, type WaySheet } from '../api/client'
 import { Field } from '../forms/Field'
 import { FormRefusal } from '../forms/refusals'
 import { numeric } from '../forms/Stepper'
 import { useShown } from '../shell/week'
 import { unitOf } from '../words'
 import { type TypedForm, Weaning, Windows } from './SheetLists'
-import { fieldOf, nameOf, ROOTING, type SheetEntry, sheetOf, sheetSections, typedOf } from './sheetEntries'
+import { fieldOf, nameOf, ROOTING, type SheetEntry, type SheetTyped, sheetOf, sheetSections, typedOf } from './sheetEntries'
 
 /** Waits until typing pauses. */
 function usePause<T>(value: T, ms = 400): T {
@@ -34,14 +34,14 @@ export function SheetForm({
   button: string
   /** What is asked before the sheet: a name, a reason. */
   head?: React.ReactNode
-  send: (sheet: Record<string, unknown>) => Promise<unknown>
+  send: (sheet: SheetTyped) => Promise<unknown>
 }) {
   const { session } = useShown()
   const settings = session.nursery
   const [inDays, setInDays] = useState(true)
   const tried = useQuery({
     queryKey: ['try', began],
-    queryFn: () => answer(api.POST('/api/sheets/try', { body: { sheet: began as never } })),
+    queryFn: () => post('/api/sheets/try', { sheet: began }),
     staleTime: Number.POSITIVE_INFINITY,
   })
   const everything = [...sheetSections(choices, 'runner'), ...sheetSections(choices, began.method)].flatMap(
@@ -61,9 +61,9 @@ export function SheetForm({
   })
   const days = tried.data?.daysToRoot
   useEffect(() => {
-    if (days && !form.getValues('sheet.rooting_days_0' as never)) {
-      form.setValue('sheet.rooting_days_0' as never, String(days[0]) as never)
-      form.setValue('sheet.rooting_days_1' as never, String(days[1]) as never)
+    if (days && !form.getValues('sheet.rooting_days_0')) {
+      form.setValue('sheet.rooting_days_0', String(days[0]))
+      form.setValue('sheet.rooting_days_1', String(days[1]))
     }
   }, [days, form])
   const typed = form.watch()
@@ -73,11 +73,11 @@ export function SheetForm({
   const materials = choices.methods.find((one) => one.method === method)?.materials ?? []
   const material = materials.includes(String(typed.sheet.material)) ? String(typed.sheet.material) : (materials[0] ?? '')
   useEffect(() => {
-    form.setValue('sheet.material' as never, material as never)
+    form.setValue('sheet.material', material)
   }, [material, form])
   const sheet = () => {
     const made = sheetOf(began, form.getValues('sheet'), shown, settings)
-    const value = (path: string) => numeric(String(form.getValues(`sheet.${nameOf(path)}` as never) ?? ''))
+    const value = (path: string) => numeric(String(form.getValues(`sheet.${nameOf(path)}`) ?? ''))
     const sameDays = !days || (value('rooting.days.0') === days[0] && value('rooting.days.1') === days[1])
     // Days that nobody touched leave the thermal days as exact as they were, unless the warmth moved under them.
     made.rooting = !inDays
@@ -95,7 +95,7 @@ export function SheetForm({
   const paused = usePause(sheet())
   const comesTo = useQuery({
     queryKey: ['try', paused],
-    queryFn: () => answer(api.POST('/api/sheets/try', { body: { sheet: paused as never } })),
+    queryFn: () => post('/api/sheets/try', { sheet: paused }),
     retry: false,
     placeholderData: keepPreviousData,
   })
@@ -118,7 +118,7 @@ export function SheetForm({
   })
   const input = (entry: SheetEntry) => {
     const error = told(entry.path)
-    const name = `sheet.${nameOf(entry.path)}` as never
+    const name = `sheet.${nameOf(entry.path)}` as const
     if (entry.kind === 'flag')
       return (
         <label key={entry.path} className="flex min-h-11 cursor-pointer items-center gap-2 self-end">

@@ -1,6 +1,7 @@
 import { useState } from 'react'
-import { answer, api, type Schemas, type Way } from '../api/client'
-import { useChoices, useWrite } from '../api/queries'
+import { answer, api, put, type Schemas, type Typed, type Way } from '../api/client'
+import { useChoices } from '../api/queries'
+import { useWrite } from '../api/writes'
 import { isMeeting } from '../forms/refusals'
 import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
@@ -16,9 +17,7 @@ function ChangeSheet({ way, onDone }: { way: Way; onDone: () => void }) {
   const [name, setName] = useState(way.name)
   const [why, setWhy] = useState('')
   const [version, setVersion] = useState(way.version)
-  const change = useWrite((body: Record<string, unknown>) =>
-    answer(api.PUT('/api/ways/{id}', { params: { path: { id: way.id } }, body: body as never })),
-  )
+  const change = useWrite((body: Typed<'put', '/api/ways/{id}'>) => put('/api/ways/{id}', body, { id: way.id }))
   if (!choices) return null
   return (
     <SheetForm
@@ -75,12 +74,7 @@ export function Ways({ crop }: { crop: Schemas['CropPage'] }) {
   const way = crop.sheets.find((one) => one.id === looked) ?? crop.sheets[0]
   const house = crop.sheets[0]
   const makeHouse = useWrite((one: Way) =>
-    answer(
-      api.PUT('/api/ways/{id}', {
-        params: { path: { id: one.id } },
-        body: { version: one.version, name: one.name, house: true, sheet: one.sheet as never },
-      }),
-    ),
+    put('/api/ways/{id}', { version: one.version, name: one.name, house: true, sheet: one.sheet }, { id: one.id }),
   )
   const remove = useWrite((one: Way) => answer(api.DELETE('/api/ways/{id}', { params: { path: { id: one.id } } })))
   if (!way || !house) return null

@@ -1,4 +1,4 @@
-import type { Nursery, Schemas, WaySheet } from '../api/client'
+import type { Nursery, Schemas, Typed, WaySheet } from '../api/client'
 import { numeric } from '../forms/Stepper'
 import { unitOf } from '../words'
 import { SHEET_CHOICES, SHEET_WORDS } from './sheetWords'
@@ -142,6 +142,9 @@ export const ROOTING = {
   thermal: [of('rooting.halfAt', 'number'), of('rooting.shape', 'number', { hint: '5 drawn out, 12 close together' })],
 }
 
+/** A sheet as it is sent while it is typed. */
+export type SheetTyped = Typed<'post', '/api/sheets/try'>['sheet']
+
 /** What is typed stands under the entry's path, each part of it flat. */
 export type TypedSheet = Record<string, string | boolean>
 export interface TypedWindow {
@@ -196,7 +199,7 @@ export function sheetOf(
   typed: TypedSheet,
   entries: readonly SheetEntry[],
   settings: Nursery | null,
-): Record<string, unknown> {
+): SheetTyped {
   const sheet = structuredClone(began) as unknown as Record<string, unknown>
   for (const entry of entries) {
     const keys = entry.path.split('.')
@@ -209,7 +212,7 @@ export function sheetOf(
   }
   const hormone = sheet.hormone as WaySheet['hormone']
   if (hormone.kind === 'none') sheet.hormone = { kind: 'none', ppm: null, what: null }
-  return sheet
+  return sheet as unknown as SheetTyped
 }
 
 /** The path of a refusal, as the form names its fields. */

@@ -1,6 +1,6 @@
 import { useState } from 'react'
-import { answer, api } from '../api/client'
-import { useWrite } from '../api/queries'
+import { post, put, type Typed } from '../api/client'
+import { useWrite } from '../api/writes'
 import { say } from '../shell/Said'
 
 /** Which one of a list's forms is open; never two at once. */
@@ -16,18 +16,15 @@ export function useOpening<K>() {
   }
 }
 
+type List = '/api/dips/stocks' | '/api/mixes/parts' | '/api/trays/kinds' | '/api/trays/pots'
+
 /** Keeps one thing of a list, a new one or one that was changed; says so, and leaves its form. */
-export const useKeeping = (
-  list: '/api/dips/stocks' | '/api/mixes/parts' | '/api/trays/kinds' | '/api/trays/pots',
-  leave: () => void,
-) =>
+export const useKeeping = <L extends List>(list: L, leave: () => void) =>
   useWrite(
-    ({ id, body }: { id: number | null; body: Record<string, unknown> }) =>
-      answer(
-        id === null
-          ? api.POST(list, { body: body as never })
-          : (api.PUT(`${list}/{id}`, { params: { path: { id } }, body: body as never }) as never),
-      ),
+    ({ of, body }: { of: { id: number; version: number } | null; body: Typed<'post', L> }): Promise<unknown> =>
+      of === null
+        ? post(list, body)
+        : put(`${list as List}/{id}`, { ...(body as object), version: of.version } as never, { id: of.id }),
     () => {
       say('Kept.')
       leave()

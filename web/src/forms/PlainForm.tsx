@@ -16,24 +16,31 @@ export interface Entry {
   choices?: readonly { value: string; words: string }[]
 }
 
+/** What a form of these entries sends: numbers as numbers where they are some, the rest as text. */
+export type Sent<E extends readonly Entry[]> = {
+  [One in E[number] as One['name']]: One extends { kind: 'number' | 'percent' | 'heat' | 'length' | 'litres' }
+    ? number | string
+    : string
+}
+
 /** A sheet of plain entries, each with its refusal beside it. */
-export function PlainForm({
+export function PlainForm<const E extends readonly Entry[]>({
   title,
   entries,
   button,
   send,
 }: {
   title: string
-  entries: readonly Entry[]
+  entries: E
   button: string
-  send: (body: Record<string, unknown>) => Promise<void>
+  send: (body: Sent<E>) => Promise<void>
 }) {
   const { nursery } = useShown().session
   const form = useForm<Record<string, string>>({
     defaultValues: Object.fromEntries(entries.map((entry) => [entry.name, unitOf(entry.kind, nursery).show(entry.start ?? '')])),
   })
   const save = form.handleSubmit((typed) => {
-    const body: Record<string, unknown> = {}
+    const body: Record<string, number | string> = {}
     for (const entry of entries) {
       const value = typed[entry.name] ?? ''
       if (value === '' && (entry.kind === undefined || entry.kind === 'day' || entry.kind === 'password'))
@@ -47,7 +54,7 @@ export function PlainForm({
         body[entry.name] = typeof share === 'number' ? share / 100 : share
       } else body[entry.name] = value
     }
-    return send(body).catch((refusal) => {
+    return send(body as Sent<E>).catch((refusal) => {
       if (!(refusal instanceof Refusal)) throw refusal
       showRefusal(
         form,

@@ -1,7 +1,8 @@
 import { useState } from 'react'
 import { useForm } from 'react-hook-form'
-import { answer, api, Refusal, type Schemas } from '../api/client'
-import { useDips, useWrite } from '../api/queries'
+import { post, put, Refusal, type Schemas, type Typed } from '../api/client'
+import { useDips } from '../api/queries'
+import { useWrite } from '../api/writes'
 import { Safety } from '../batches/Safety'
 import { Pour } from '../drawings/Pour'
 import { Field } from '../forms/Field'
@@ -31,12 +32,10 @@ function Form({ one, onDone }: { one: Sanitiser | null; onDone: () => void }) {
     },
   })
   const [reading, setReading] = useState<Reading | null>(one?.reading ?? null)
-  const keep = useWrite((body: Record<string, unknown>) =>
-    answer(
-      one
-        ? api.PUT('/api/dips/sanitisers/{id}', { params: { path: { id: one.id } }, body: body as never })
-        : api.POST('/api/dips/sanitisers', { body: body as never }),
-    ),
+  const keep = useWrite((body: Typed<'post', '/api/dips/sanitisers'>) =>
+    one
+      ? put('/api/dips/sanitisers/{id}', { ...body, version: one.version }, { id: one.id })
+      : post('/api/dips/sanitisers', body),
   )
   const errors = form.formState.errors
   const [percent, parts] = [numeric(form.watch('percent')), numeric(form.watch('parts'))]
@@ -64,7 +63,6 @@ function Form({ one, onDone }: { one: Sanitiser | null; onDone: () => void }) {
             minutes: numeric(typed.minutes),
             neverMeets: typed.neverMeets,
             forMaterial: typed.forMaterial === 'yes',
-            ...(one && { version: one.version }),
           })
           .then(() => {
             say('Kept.')
@@ -126,11 +124,10 @@ function One({ one }: { one: Sanitiser }) {
     const typed = numeric(litres)
     try {
       setPoured(
-        await answer(
-          api.POST('/api/dips/sanitisers/{id}/reckon', {
-            params: { path: { id: one.id } },
-            body: { litres: typeof typed === 'number' ? unitOf('litres', session.nursery).read(typed) : (typed as never) },
-          }),
+        await post(
+          '/api/dips/sanitisers/{id}/reckon',
+          { litres: typeof typed === 'number' ? unitOf('litres', session.nursery).read(typed) : typed },
+          { id: one.id },
         ),
       )
       setRefused(null)

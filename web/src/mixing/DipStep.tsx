@@ -1,5 +1,5 @@
 import { answer, api, type Schemas } from '../api/client'
-import { useWrite } from '../api/queries'
+import { useWrite } from '../api/writes'
 import { Safety } from '../batches/Safety'
 import { say } from '../shell/Said'
 import { useShown } from '../shell/week'

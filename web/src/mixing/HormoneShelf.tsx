@@ -1,5 +1,5 @@
 import { answer, api, type Schemas } from '../api/client'
-import { useWrite } from '../api/queries'
+import { useWrite } from '../api/writes'
 import { AddButton, ChangeButton, useKeeping, useOpening } from '../forms/Opening'
 import { type Entry, PlainForm } from '../forms/PlainForm'
 import { say } from '../shell/Said'
@@ -8,31 +8,32 @@ import { sayDay, sayPpm } from '../words'
 
 type Hormone = Schemas['Hormone']
 
-const stockEntries = (stock: Hormone | null): Entry[] => [
-  { name: 'name', label: 'Name', start: stock?.name, hint: 'as it stands on the shelf' },
-  { name: 'what', label: 'Hormone', start: stock?.what ?? 'IBA', hint: 'IBA, NAA, or what the label says' },
-  {
-    name: 'kind',
-    label: 'Powder or liquid',
-    start: stock?.kind ?? 'powder',
-    choices: [
-      { value: 'powder', words: 'powder' },
-      { value: 'liquid', words: 'liquid' },
-    ],
-  },
-  {
-    name: 'form',
-    label: 'The label counts',
-    start: stock?.form ?? 'acid',
-    choices: [
-      { value: 'acid', words: 'the acid' },
-      { value: 'salt', words: 'the potassium salt' },
-    ],
-  },
-  { name: 'ppm', label: 'Strength, ppm', kind: 'number', start: stock ? String(stock.ppm) : '', hint: '1 % is 10,000 ppm' },
-  { name: 'madeOn', label: 'Made on', kind: 'day', start: stock?.madeOn ?? '' },
-  { name: 'keepsUntil', label: 'Keeps until', kind: 'day', start: stock?.keepsUntil ?? '' },
-]
+const stockEntries = (stock: Hormone | null) =>
+  [
+    { name: 'name', label: 'Name', start: stock?.name, hint: 'as it stands on the shelf' },
+    { name: 'what', label: 'Hormone', start: stock?.what ?? 'IBA', hint: 'IBA, NAA, or what the label says' },
+    {
+      name: 'kind',
+      label: 'Powder or liquid',
+      start: stock?.kind ?? 'powder',
+      choices: [
+        { value: 'powder', words: 'powder' },
+        { value: 'liquid', words: 'liquid' },
+      ],
+    },
+    {
+      name: 'form',
+      label: 'The label counts',
+      start: stock?.form ?? 'acid',
+      choices: [
+        { value: 'acid', words: 'the acid' },
+        { value: 'salt', words: 'the potassium salt' },
+      ],
+    },
+    { name: 'ppm', label: 'Strength, ppm', kind: 'number', start: stock ? String(stock.ppm) : '', hint: '1 % is 10,000 ppm' },
+    { name: 'madeOn', label: 'Made on', kind: 'day', start: stock?.madeOn ?? '' },
+    { name: 'keepsUntil', label: 'Keeps until', kind: 'day', start: stock?.keepsUntil ?? '' },
+  ] as const satisfies readonly Entry[]
 
 /** The hormones on the shelf, with what their labels say; what is old is thrown away, and can be fetched back. */
 export function Shelf({ stocks }: { stocks: Hormone[] }) {
@@ -50,8 +51,9 @@ export function Shelf({ stocks }: { stocks: Hormone[] }) {
         entries={stockEntries(stock)}
         button="Keep"
         send={async (typed) => {
-          const body = Object.fromEntries(Object.entries(typed).filter(([, value]) => value !== ''))
-          await keep.mutateAsync({ id: stock?.id ?? null, body: stock ? { ...body, version: stock.version } : body })
+          const { madeOn, keepsUntil, ...rest } = typed
+          const body = { ...rest, ...(madeOn !== '' && { madeOn }), ...(keepsUntil !== '' && { keepsUntil }) }
+          await keep.mutateAsync({ of: stock, body })
         }}
       />
     </div>

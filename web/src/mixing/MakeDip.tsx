@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { useForm } from 'react-hook-form'
 import { answer, api, Refusal, type Schemas } from '../api/client'
-import { useWrite } from '../api/queries'
+import { useWrite } from '../api/writes'
 import { Safety } from '../batches/Safety'
 import { Pour } from '../drawings/Pour'
 import { Field } from '../forms/Field'

@@ -18,26 +18,27 @@ const TRAITS = [
   ['breaksDown', 'breaks down'],
 ] as const
 
-const partEntries = (part: Part | null): Entry[] => [
-  { name: 'name', label: 'Name', start: part?.name, hint: part ? 'mixes call it so' : undefined },
-  ...TRAITS.map(([name, label]) => ({
-    name,
-    label: label[0]?.toUpperCase() + label.slice(1),
-    choices: yes,
-    start: part?.[name] ? 'yes' : 'no',
-  })),
-  { name: 'air', label: 'Air when drained, in 100', kind: 'percent', start: part ? inHundred(part.air) : '' },
-  { name: 'water', label: 'Water when drained, in 100', kind: 'percent', start: part ? inHundred(part.water) : '' },
-  { name: 'wetBy', label: 'Parts of water to wet a part', kind: 'number', start: part ? String(part.wetBy) : '0' },
-  {
-    name: 'bagLitres',
-    label: 'A bag holds',
-    kind: 'litres',
-    start: part?.bagLitres ? String(part.bagLitres) : '',
-    hint: 'empty: it is loose',
-  },
-  { name: 'stockLitres', label: 'In the store', kind: 'litres', start: part ? String(part.stockLitres) : '0' },
-]
+const partEntries = (part: Part | null) =>
+  [
+    { name: 'name', label: 'Name', start: part?.name, hint: part ? 'mixes call it so' : undefined },
+    ...TRAITS.map(([name, label]) => ({
+      name,
+      label: label[0]?.toUpperCase() + label.slice(1),
+      choices: yes,
+      start: part?.[name] ? 'yes' : 'no',
+    })),
+    { name: 'air', label: 'Air when drained, in 100', kind: 'percent', start: part ? inHundred(part.air) : '' },
+    { name: 'water', label: 'Water when drained, in 100', kind: 'percent', start: part ? inHundred(part.water) : '' },
+    { name: 'wetBy', label: 'Parts of water to wet a part', kind: 'number', start: part ? String(part.wetBy) : '0' },
+    {
+      name: 'bagLitres',
+      label: 'A bag holds',
+      kind: 'litres',
+      start: part?.bagLitres ? String(part.bagLitres) : '',
+      hint: 'empty: it is loose',
+    },
+    { name: 'stockLitres', label: 'In the store', kind: 'litres', start: part ? String(part.stockLitres) : '0' },
+  ] as const satisfies readonly Entry[]
 
 /** What mixes are made of: how each part holds water and drains, its bags, and what is on the shelf. */
 export function Parts({ parts }: { parts: Part[] }) {
@@ -52,10 +53,14 @@ export function Parts({ parts }: { parts: Part[] }) {
         entries={partEntries(part)}
         button="Keep"
         send={async (typed) => {
-          const { bagLitres, ...rest } = typed
-          const body: Record<string, unknown> = { ...rest, ...(bagLitres === 0 ? {} : { bagLitres }) }
-          for (const [name] of TRAITS) body[name] = typed[name] === 'yes'
-          await keep.mutateAsync({ id: part?.id ?? null, body: part ? { ...body, version: part.version } : body })
+          const { bagLitres, holdsWater, drains, feeds, breaksDown, ...rest } = typed
+          const traits = {
+            holdsWater: holdsWater === 'yes',
+            drains: drains === 'yes',
+            feeds: feeds === 'yes',
+            breaksDown: breaksDown === 'yes',
+          }
+          await keep.mutateAsync({ of: part, body: { ...rest, ...traits, ...(bagLitres !== 0 && { bagLitres }) } })
         }}
       />
     </div>

@@ -1,5 +1,5 @@
-import { answer, api, type Schemas } from '../api/client'
-import { useWrite } from '../api/queries'
+import { post, put, type Schemas, type Typed } from '../api/client'
+import { useWrite } from '../api/writes'
 import { MixBar } from '../drawings/Pour'
 import { AddButton, ChangeButton, useOpening } from '../forms/Opening'
 import { PlainForm } from '../forms/PlainForm'
@@ -13,12 +13,8 @@ type Mix = Schemas['Mixes']['mixes'][number]
 
 /** A named mix, by the parts of its volume. */
 function MixForm({ mix, parts, onDone }: { mix: Mix | null; parts: Part[]; onDone: () => void }) {
-  const keep = useWrite((body: Record<string, unknown>) =>
-    answer(
-      mix
-        ? api.PUT('/api/mixes/{id}', { params: { path: { id: mix.id } }, body: body as never })
-        : api.POST('/api/mixes', { body: body as never }),
-    ),
+  const keep = useWrite((body: Typed<'post', '/api/mixes'>) =>
+    mix ? put('/api/mixes/{id}', { ...body, version: mix.version }, { id: mix.id }) : post('/api/mixes', body),
   )
   return (
     <PlainForm
@@ -35,8 +31,8 @@ function MixForm({ mix, parts, onDone }: { mix: Mix | null; parts: Part[]; onDon
       ]}
       button="Keep"
       send={async (typed) => {
-        const made = parts.filter((part) => typed[part.name] !== 0).map((part) => ({ name: part.name, parts: typed[part.name] }))
-        await keep.mutateAsync({ name: typed.name, parts: made, ...(mix && { version: mix.version }) })
+        const made = parts.map((part) => ({ name: part.name, parts: typed[part.name] ?? 0 })).filter(({ parts }) => parts !== 0)
+        await keep.mutateAsync({ name: String(typed.name), parts: made })
         say('Kept.')
         onDone()
       }}

@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { answer, api, Refusal, type Schemas } from '../api/client'
+import { answer, api, post, type Schemas } from '../api/client'
 import { useChoices, useCrops } from '../api/queries'
 import { MixBar } from '../drawings/Pour'
 import { type Entry, PlainForm } from '../forms/PlainForm'
@@ -95,7 +95,7 @@ export function Reckon({ data }: { data: Schemas['Mixes'] }) {
   const [slug, setSlug] = useState('')
   const [made, setMade] = useState<Schemas['MixMade'] | null>(null)
   const names = [...new Set([...data.used, ...data.mixes.map((mix) => mix.name)])].sort()
-  const entries: Entry[] = [
+  const entries = [
     {
       name: 'mix',
       label: 'Mix',
@@ -117,7 +117,7 @@ export function Reckon({ data }: { data: Schemas['Mixes'] }) {
       choices: choices?.pots.map((pot) => ({ value: String(pot.id), words: pot.name })) ?? [],
     },
     { name: 'waste', label: 'Lost, in 100', kind: 'percent', start: '5' },
-  ]
+  ] as const satisfies readonly Entry[]
   if (!choices || !crops) return null
   return (
     <section aria-label="How much" className="max-w-5xl">
@@ -143,25 +143,13 @@ export function Reckon({ data }: { data: Schemas['Mixes'] }) {
             const way = slug
               ? (await answer(api.GET('/api/crops/{slug}', { params: { path: { slug } } }))).sheets[0]?.id
               : undefined
-            const number = (name: string) => {
-              const value = numeric(String(typed[name] ?? ''))
-              if (typeof value !== 'number') throw new Refusal('wrong_type', name, 'Choose one.')
-              return value
-            }
             setMade(
-              await answer(
-                api.POST('/api/mixes/reckon', {
-                  body: {
-                    mix: String(typed.mix),
-                    trays: typed.trays as number,
-                    trayKind: number('trayKind'),
-                    pots: typed.pots as number,
-                    pot: number('pot'),
-                    waste: typed.waste as number,
-                    ...(way && { way }),
-                  },
-                }),
-              ),
+              await post('/api/mixes/reckon', {
+                ...typed,
+                trayKind: numeric(typed.trayKind),
+                pot: numeric(typed.pot),
+                ...(way && { way }),
+              }),
             )
           }}
         />

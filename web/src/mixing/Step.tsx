@@ -1,7 +1,7 @@
 import { type ReactNode, useState } from 'react'
 import { Link } from 'react-router'
-import { answer, api, type Schemas } from '../api/client'
-import { useWrite } from '../api/queries'
+import { post, type Schemas } from '../api/client'
+import { useWrite } from '../api/writes'
 import { numeric } from '../forms/Stepper'
 import { useShown } from '../shell/week'
 import { unitOf } from '../words'
@@ -33,18 +33,15 @@ export function Step({
 }) {
   const { session, mayLog } = useShown()
   const [typed, setTyped] = useState<string | null>(null)
-  const write = useWrite((body: { done: boolean; actual?: number }) =>
-    answer(api.POST('/api/day-sheet/ticks', { body: { day, step, ...body } })),
+  const write = useWrite((body: { done: boolean; actual?: number | string }) =>
+    post('/api/day-sheet/ticks', { day, step, ...body }),
   )
   const { show, read } = unitOf(unit === 'litres' ? unit : undefined, session.nursery)
   const actual = typed ?? show(tick?.actual === null || tick === undefined ? '' : String(tick.actual))
   const keep = () => {
     const value = numeric(actual)
     if (typed === null || actual.trim() === '') return
-    write.mutate(
-      { done: true, actual: typeof value === 'number' ? read(value) : (value as never) },
-      { onSuccess: () => setTyped(null) },
-    )
+    write.mutate({ done: true, actual: typeof value === 'number' ? read(value) : value }, { onSuccess: () => setTyped(null) })
   }
   const isDone = tick !== undefined || done
   return (

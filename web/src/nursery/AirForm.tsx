@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import { answer, api, Refusal } from '../api/client'
-import { useAir, useWrite } from '../api/queries'
+import { useAir } from '../api/queries'
+import { useWrite } from '../api/writes'
 import { Field } from '../forms/Field'
 import { say } from '../shell/Said'
 import { Unread } from '../shell/Unread'

@@ -1,6 +1,7 @@
 import { useFieldArray, useForm } from 'react-hook-form'
-import { answer, api, Refusal, type Schemas } from '../api/client'
-import { queryClient, useChoices, useCrew, useWrite } from '../api/queries'
+import { put, Refusal, type Schemas, type Typed } from '../api/client'
+import { queryClient, useChoices, useCrew } from '../api/queries'
+import { useWrite } from '../api/writes'
 import { Field } from '../forms/Field'
 import { FormRefusal, isMeeting, showRefusal } from '../forms/refusals'
 import { numeric, Stepper } from '../forms/Stepper'
@@ -27,10 +28,10 @@ const typedOf = (crew: Crew) => ({
   hourCost: String(crew.hourCost),
   trayWeekCost: String(crew.trayWeekCost),
 })
-type Typed = ReturnType<typeof typedOf>
+type Entered = ReturnType<typeof typedOf>
 
-function bodyOf(typed: Typed, version: number) {
-  const each = (rows: Typed['stuckBy']) =>
+function bodyOf(typed: Entered, version: number): Typed<'put', '/api/crew'> {
+  const each = (rows: Entered['stuckBy']) =>
     Object.fromEntries(rows.filter(({ what }) => what !== '').map(({ what, many }) => [what, numeric(many)]))
   return {
     version,
@@ -44,7 +45,10 @@ function bodyOf(typed: Typed, version: number) {
       })),
     },
     norms: {
-      ...Object.fromEntries(Object.entries(typed.norms).map(([name, many]) => [name, numeric(many)])),
+      ...(Object.fromEntries(NORMS.map(([name]) => [name, numeric(typed.norms[name])])) as Record<
+        (typeof NORMS)[number][0],
+        number | string
+      >),
       stuckBy: each(typed.stuckBy),
       pottedBy: each(typed.pottedBy),
     },
@@ -57,13 +61,13 @@ function bodyOf(typed: Typed, version: number) {
 function Hands({ crew, mayPlan }: { crew: Crew; mayPlan: boolean }) {
   const { session } = useShown()
   const { data: choices } = useChoices()
-  const form = useForm<Typed>({ defaultValues: typedOf(crew) })
+  const form = useForm<Entered>({ defaultValues: typedOf(crew) })
   const hands = useFieldArray({ control: form.control, name: 'hands' })
   const away = useFieldArray({ control: form.control, name: 'away' })
   const stuckBy = useFieldArray({ control: form.control, name: 'stuckBy' })
   const pottedBy = useFieldArray({ control: form.control, name: 'pottedBy' })
   const write = useWrite(
-    (body: ReturnType<typeof bodyOf>) => answer(api.PUT('/api/crew', { body: body as never })),
+    (body: Typed<'put', '/api/crew'>) => put('/api/crew', body),
     () => {
       // The nursery's settings are of the same row: they must know its new version.
       queryClient.invalidateQueries({ queryKey: ['session'] })

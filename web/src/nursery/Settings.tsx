@@ -1,6 +1,7 @@
 import { useForm } from 'react-hook-form'
-import { answer, api, type Nursery, Refusal, type Session } from '../api/client'
-import { queryClient, useChoices, useWrite } from '../api/queries'
+import { type Nursery, post, put, Refusal, type Session, type Typed } from '../api/client'
+import { queryClient, useChoices } from '../api/queries'
+import { useWrite } from '../api/writes'
 import { Field } from '../forms/Field'
 import { PlainForm } from '../forms/PlainForm'
 import { FormRefusal, isMeeting, Meeting, showRefusal } from '../forms/refusals'
@@ -88,7 +89,7 @@ function typedOf(nursery: Nursery) {
 }
 
 /** As it is kept: °C whatever was typed, each mean that was not touched as exact as it was. */
-function bodyOf(typed: ReturnType<typeof typedOf>, began: Nursery): Record<string, unknown> {
+function bodyOf(typed: ReturnType<typeof typedOf>, began: Nursery): Typed<'put', '/api/nursery'> {
   const was = typedOf(began)
   return {
     ...typed,
@@ -96,7 +97,7 @@ function bodyOf(typed: ReturnType<typeof typedOf>, began: Nursery): Record<strin
     inspectionDays: numeric(typed.inspectionDays),
     air: typed.air.map((mean, i) => {
       const value = mean.trim() === '' ? mean : numeric(mean)
-      return mean === was.air[i] ? began.air[i] : typeof value === 'number' ? unitOf('heat', began).read(value) : value
+      return mean === was.air[i] ? (began.air[i] ?? mean) : typeof value === 'number' ? unitOf('heat', began).read(value) : value
     }),
   }
 }
@@ -106,7 +107,7 @@ function NurseryForm({ nursery, mayPlan }: { nursery: Nursery; mayPlan: boolean 
     defaultValues: typedOf(nursery),
   })
   const write = useWrite(
-    (body: Record<string, unknown>) => answer(api.PUT('/api/nursery', { body: body as never })),
+    (body: Typed<'put', '/api/nursery'>) => put('/api/nursery', body),
     (saved) => {
       form.setValue('version', saved.version)
       // What was kept is shown at once, whatever answer about the session is still on its way.
@@ -196,8 +197,7 @@ function NurseryForm({ nursery, mayPlan }: { nursery: Nursery; mayPlan: boolean 
               save()
             }}
             onTheirs={() => {
-              for (const field of [...Object.keys(WORDS), 'version'] as (keyof Nursery)[])
-                form.setValue(field, theirs[field] as never)
+              form.reset(typedOf({ ...nursery, ...(theirs as Partial<Nursery>) }))
               write.reset()
             }}
           />
@@ -218,7 +218,7 @@ function NurseryForm({ nursery, mayPlan }: { nursery: Nursery; mayPlan: boolean 
 export function Settings() {
   const { session, mayPlan } = useShown()
   const { data: choices } = useChoices()
-  const addPerson = useWrite((body: Record<string, unknown>) => answer(api.POST('/api/people', { body: body as never })))
+  const addPerson = useWrite((body: Typed<'post', '/api/people'>) => post('/api/people', body))
   return (
     <>
       <div className="mb-4 flex flex-wrap items-center gap-x-4 gap-y-1">

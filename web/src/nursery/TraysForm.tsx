@@ -10,19 +10,21 @@ import { NurseryRooms } from './NurseryRooms'
 type Kind = Schemas['TrayKindPage']
 type Pot = Schemas['PotPage']
 
-const kindEntries = (kind: Kind | null): Entry[] => [
-  { name: 'name', label: 'Name', start: kind?.name },
-  { name: 'cells', label: 'Cells', kind: 'number', start: kind ? String(kind.cells) : '' },
-  { name: 'cellMl', label: 'Millilitres a cell', kind: 'number', start: kind ? String(kind.cellMl) : '' },
-  { name: 'lengthCm', label: 'Length, cm', kind: 'number', start: String(kind?.lengthCm ?? 80) },
-  { name: 'widthCm', label: 'Width, cm', kind: 'number', start: String(kind?.widthCm ?? 50) },
-]
+const kindEntries = (kind: Kind | null) =>
+  [
+    { name: 'name', label: 'Name', start: kind?.name },
+    { name: 'cells', label: 'Cells', kind: 'number', start: kind ? String(kind.cells) : '' },
+    { name: 'cellMl', label: 'Millilitres a cell', kind: 'number', start: kind ? String(kind.cellMl) : '' },
+    { name: 'lengthCm', label: 'Length, cm', kind: 'number', start: String(kind?.lengthCm ?? 80) },
+    { name: 'widthCm', label: 'Width, cm', kind: 'number', start: String(kind?.widthCm ?? 50) },
+  ] as const satisfies readonly Entry[]
 
-const potEntries = (pot: Pot | null): Entry[] => [
-  { name: 'name', label: 'Name', hint: pot ? 'crop sheets call it so' : undefined, start: pot?.name },
-  { name: 'millilitres', label: 'Millilitres', kind: 'number', start: pot ? String(pot.millilitres) : '' },
-  { name: 'acrossCm', label: 'Across the rim, cm', kind: 'number', start: pot ? String(pot.acrossCm) : '' },
-]
+const potEntries = (pot: Pot | null) =>
+  [
+    { name: 'name', label: 'Name', hint: pot ? 'crop sheets call it so' : undefined, start: pot?.name },
+    { name: 'millilitres', label: 'Millilitres', kind: 'number', start: pot ? String(pot.millilitres) : '' },
+    { name: 'acrossCm', label: 'Across the rim, cm', kind: 'number', start: pot ? String(pot.acrossCm) : '' },
+  ] as const satisfies readonly Entry[]
 
 /** A drawn tray, to scale with the others, its cells as they lie. */
 function Footprint({ kind }: { kind: Kind }) {
@@ -52,36 +54,52 @@ export function TraysForm() {
   const read = useTrays()
   const { data } = read
   const opening = useOpening<string>()
-  const keep = { kinds: useKeeping('/api/trays/kinds', opening.close), pots: useKeeping('/api/trays/pots', opening.close) }
+  const keepKind = useKeeping('/api/trays/kinds', opening.close)
+  const keepPot = useKeeping('/api/trays/pots', opening.close)
   if (!data) return <Unread of={read} title="Trays and pots" rooms={<NurseryRooms />} />
-  const form = (of: 'kinds' | 'pots', one: Kind | Pot | null) => {
-    const key = `${of}.${one?.id ?? 'new'}`
-    return (
-      <>
-        {mayPlan &&
-          (one ? (
-            <ChangeButton name={one.name} isOpen={opening.is(key)} onToggle={() => opening.toggle(key)} />
-          ) : (
-            <AddButton
-              words={of === 'kinds' ? 'Add a kind of tray' : 'Add a pot'}
-              isOpen={opening.is(key)}
-              onToggle={() => opening.toggle(key)}
-            />
-          ))}
-        {opening.is(key) && (
-          <div className="sheet mt-2 w-full p-3">
-            <PlainForm
-              key={`${key} ${one?.version ?? ''}`}
-              title={one ? `Change ${one.name}` : 'New'}
-              entries={of === 'kinds' ? kindEntries(one as Kind | null) : potEntries(one as Pot | null)}
-              button="Keep"
-              send={async (body) => {
-                await keep[of].mutateAsync({ id: one?.id ?? null, body: one ? { ...body, version: one.version } : body })
-              }}
-            />
-          </div>
-        )}
-      </>
+  const opened = (key: string, one: Kind | Pot | null, add: string, form: React.ReactNode) => (
+    <>
+      {mayPlan &&
+        (one ? (
+          <ChangeButton name={one.name} isOpen={opening.is(key)} onToggle={() => opening.toggle(key)} />
+        ) : (
+          <AddButton words={add} isOpen={opening.is(key)} onToggle={() => opening.toggle(key)} />
+        ))}
+      {opening.is(key) && <div className="sheet mt-2 w-full p-3">{form}</div>}
+    </>
+  )
+  const kindForm = (kind: Kind | null) => {
+    const key = `kinds.${kind?.id ?? 'new'}`
+    return opened(
+      key,
+      kind,
+      'Add a kind of tray',
+      <PlainForm
+        key={`${key} ${kind?.version ?? ''}`}
+        title={kind ? `Change ${kind.name}` : 'New'}
+        entries={kindEntries(kind)}
+        button="Keep"
+        send={async (body) => {
+          await keepKind.mutateAsync({ of: kind, body })
+        }}
+      />,
+    )
+  }
+  const potForm = (pot: Pot | null) => {
+    const key = `pots.${pot?.id ?? 'new'}`
+    return opened(
+      key,
+      pot,
+      'Add a pot',
+      <PlainForm
+        key={`${key} ${pot?.version ?? ''}`}
+        title={pot ? `Change ${pot.name}` : 'New'}
+        entries={potEntries(pot)}
+        button="Keep"
+        send={async (body) => {
+          await keepPot.mutateAsync({ of: pot, body })
+        }}
+      />,
     )
   }
   return (
@@ -108,11 +126,11 @@ export function TraysForm() {
                 {kind.lengthCm} × {kind.widthCm} cm, {kind.first ? 'by which bench is counted' : plural(kind.positions, 'place')}
                 {kind.batches > 0 && `; ${plural(kind.batches, 'batch', 'batches')}`}
               </span>
-              {form('kinds', kind)}
+              {kindForm(kind)}
             </li>
           ))}
         </ul>
-        {form('kinds', null)}
+        {kindForm(null)}
       </section>
       <section aria-label="Pots" className="max-w-5xl">
         <h2>Pots</h2>
@@ -130,11 +148,11 @@ export function TraysForm() {
               <span className="grow soft">
                 {pot.thick} on a tray place pot-thick, {pot.spaced} spaced
               </span>
-              {form('pots', pot)}
+              {potForm(pot)}
             </li>
           ))}
         </ul>
-        {form('pots', null)}
+        {potForm(null)}
       </section>
     </div>
   )

@@ -1,5 +1,6 @@
 import { Link } from 'react-router'
-import { useBack, useEven, useMoves } from '../api/queries'
+import { useEven } from '../api/queries'
+import { useBack, useMoves } from '../api/writes'
 import { sayHours } from '../drawings/HoursStrip'
 import { say } from '../shell/Said'
 import { useShown } from '../shell/week'

@@ -1,4 +1,5 @@
-import { usePottingFill, usePottingWeeks } from '../api/queries'
+import { usePottingFill } from '../api/queries'
+import { usePottingWeeks } from '../api/writes'
 import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
 import { mondayOf, plural, sayWeek } from '../words'

@@ -1,6 +1,6 @@
 import { useForm } from 'react-hook-form'
 import { Refusal, type Schemas } from '../api/client'
-import { useLotAct } from '../api/queries'
+import { useLotAct } from '../api/writes'
 import { CauseField } from '../batches/BookFields'
 import { Field } from '../forms/Field'
 import { FormRefusal, showRefusal } from '../forms/refusals'
@@ -64,7 +64,7 @@ export function LotForm({
         <Stepper control={form.control} name="count" label={ACTS[act].count} hint={`of ${most}`} />
         {act === 'lose' && (
           <>
-            <CauseField form={form as never} />
+            <CauseField register={form.register('cause')} error={errors.cause} />
             {lot.grown > 0 && lot.potted > 0 && (
               <Field label="Of those" error={errors.state}>
                 {(ids) => (

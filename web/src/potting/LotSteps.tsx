@@ -1,5 +1,5 @@
 import { answer, api, type Schemas } from '../api/client'
-import { useLotAct, useSeenWrite } from '../api/queries'
+import { useLotAct, useSeenWrite } from '../api/writes'
 import { LotLane, StepMark } from '../drawings/LotLane'
 import { useShown } from '../shell/week'
 import { plural, STEP_WORDS, sayDay } from '../words'

@@ -1,7 +1,8 @@
 import { useState } from 'react'
 import { useForm } from 'react-hook-form'
-import { answer, api, Refusal, type Schemas } from '../api/client'
-import { useCrops, useWrite } from '../api/queries'
+import { post, put, Refusal, type Schemas, type Typed } from '../api/client'
+import { useCrops } from '../api/queries'
+import { useWrite } from '../api/writes'
 import { Field } from '../forms/Field'
 import { FormRefusal, isMeeting, Meeting, showRefusal } from '../forms/refusals'
 import { numeric } from '../forms/Stepper'
@@ -9,6 +10,7 @@ import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
 
 type Entries = Schemas['BlockEntries']
+type Entered = Omit<Typed<'put', '/api/stock/{code}'>, 'version'>
 interface Entry {
   name: keyof Entries | 'code' | 'crop'
   label: string
@@ -96,19 +98,18 @@ const show = (entry: Entry, value: unknown): string =>
       ? String(Math.round(1000 * Number(value)) / 10)
       : String(value)
 
-function bodyOf(typed: Record<string, string>): Record<string, unknown> {
-  return Object.fromEntries(
-    ALL.map((entry) => {
-      const text = (typed[entry.name] ?? '').trim()
-      if (text === '' && entry.optional) return [entry.name, null]
-      if (entry.kind === 'number') return [entry.name, text === '' ? text : numeric(text)]
-      if (entry.kind === 'percent') {
-        const share = numeric(text)
-        return [entry.name, text === '' || typeof share !== 'number' ? text : share / 100]
-      }
-      return [entry.name, text]
-    }),
-  )
+function bodyOf(typed: Record<string, string>): Entered {
+  const entered = ALL.map((entry): [string, string | number | null] => {
+    const text = (typed[entry.name] ?? '').trim()
+    if (text === '' && entry.optional) return [entry.name, null]
+    if (entry.kind === 'number') return [entry.name, text === '' ? text : numeric(text)]
+    if (entry.kind === 'percent') {
+      const share = numeric(text)
+      return [entry.name, text === '' || typeof share !== 'number' ? text : share / 100]
+    }
+    return [entry.name, text]
+  })
+  return Object.fromEntries(entered) as Entered
 }
 
 const START: Record<string, string> = {
@@ -131,18 +132,15 @@ export function BlockForm({ block, onDone }: { block?: Schemas['BlockPage']; onD
         }
       : { ...START, plantedYear: session.today.slice(0, 4), code: '', crop: '' },
   })
-  const write = useWrite((body: Record<string, unknown>) =>
+  const write = useWrite((typed: Record<string, string>) =>
     block
-      ? answer(api.PUT('/api/stock/{code}', { params: { path: { code: block.code } }, body: body as never }))
-      : answer(api.POST('/api/stock', { body: body as never })),
+      ? put('/api/stock/{code}', { ...bodyOf(typed), version: Number(typed.version) }, { code: block.code })
+      : post('/api/stock', { ...bodyOf(typed), code: typed.code ?? '', crop: typed.crop || crops?.crops[0]?.slug || '' }),
   )
   const names = [...ALL.map((entry) => entry.name as string), 'code', 'crop']
   const save = form.handleSubmit((typed) =>
     write
-      .mutateAsync({
-        ...bodyOf(typed),
-        ...(block ? { version: Number(typed.version) } : { code: typed.code, crop: typed.crop || crops?.crops[0]?.slug || '' }),
-      })
+      .mutateAsync(typed)
       .then((saved) => {
         say(block ? `${saved.code} is kept.` : `${saved.code} can give ${saved.canGive} at one take.`)
         onDone(saved.code)

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react'
 import { answer, api, type Schemas } from '../api/client'
-import { useWrite } from '../api/queries'
+import { useWrite } from '../api/writes'
 import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
 

@@ -1,8 +1,9 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { answer, api, type Schemas } from '../api/client'
-import { useCrops, useLicences, useWrite } from '../api/queries'
+import { answer, api, post, put, type Schemas, type Typed } from '../api/client'
+import { useCrops, useLicences } from '../api/queries'
+import { useWrite } from '../api/writes'
 import { PlainForm } from '../forms/PlainForm'
 import { isMeeting } from '../forms/refusals'
 import { say } from '../shell/Said'
@@ -23,10 +24,8 @@ function LicenceForm({ licence, onDone }: { licence?: Licence; onDone: () => voi
   const { data: crops } = useCrops()
   const { today } = useShown()
   const [version, setVersion] = useState(licence?.version ?? 0)
-  const write = useWrite((body: Record<string, unknown>) =>
-    licence
-      ? answer(api.PUT('/api/licences/{id}', { params: { path: { id: licence.id } }, body: { version, ...body } as never }))
-      : answer(api.POST('/api/licences', { body: body as never })),
+  const write = useWrite((body: Typed<'post', '/api/licences'>) =>
+    licence ? put('/api/licences/{id}', { version, ...body }, { id: licence.id }) : post('/api/licences', body),
   )
   if (!crops) return null
   const crop = {
@@ -34,7 +33,7 @@ function LicenceForm({ licence, onDone }: { licence?: Licence; onDone: () => voi
     label: 'Crop',
     start: crops.crops[0]?.slug,
     choices: crops.crops.map((one) => ({ value: one.slug, words: one.name })),
-  }
+  } as const
   return (
     <>
       {isMeeting(write.error) && (

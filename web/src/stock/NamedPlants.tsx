@@ -1,6 +1,6 @@
 import { useState } from 'react'
-import { answer, api, Refusal, type Schemas } from '../api/client'
-import { useWrite } from '../api/queries'
+import { answer, api, post, Refusal, type Schemas, type Typed } from '../api/client'
+import { useWrite } from '../api/writes'
 import { PlainForm } from '../forms/PlainForm'
 import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
@@ -30,8 +30,8 @@ function Seen({ sex }: { sex: Plant['sex'] }) {
 export function NamedPlants({ block }: { block: Schemas['BlockPage'] }) {
   const { mayPlan } = useShown()
   const [adding, setAdding] = useState(false)
-  const add = useWrite((body: Record<string, unknown>) =>
-    answer(api.POST('/api/stock/{code}/plants', { params: { path: { code: block.code } }, body: body as never })),
+  const add = useWrite((body: Typed<'post', '/api/stock/{code}/plants'>) =>
+    post('/api/stock/{code}/plants', body, { code: block.code }),
   )
   const remove = useWrite((plant: Plant) =>
     answer(api.DELETE('/api/stock/{code}/plants/{id}', { params: { path: { code: block.code, id: plant.id } } })),
@@ -113,7 +113,7 @@ export function NamedPlants({ block }: { block: Schemas['BlockPage'] }) {
             send={async (body) => {
               try {
                 await add.mutateAsync(body)
-                say(`${String(body.label)} stands in ${block.code}.`)
+                say(`${body.label} stands in ${block.code}.`)
               } catch (refusal) {
                 if (refusal instanceof Refusal) throw refusal
               }

@@ -1,7 +1,8 @@
 import { useState } from 'react'
 import { useForm } from 'react-hook-form'
-import { answer, api, Refusal, type Schemas, type Wanted } from '../api/client'
-import { useChoices, useCrops, useWrite } from '../api/queries'
+import { post, put, Refusal, type Schemas, type Wanted } from '../api/client'
+import { useChoices, useCrops } from '../api/queries'
+import { useWrite } from '../api/writes'
 import { Field } from '../forms/Field'
 import { FormRefusal, isMeeting, Meeting, showRefusal } from '../forms/refusals'
 import { numeric, Stepper } from '../forms/Stepper'
@@ -19,43 +20,40 @@ const WORDS = {
   note: 'Note',
 }
 
+const typedOf = (week: string, wanted?: Wanted) => ({
+  crop: wanted?.cropSlug ?? '',
+  plants: wanted ? String(wanted.plants) : '',
+  pot: String(wanted?.pot.id ?? 1),
+  readyWeek: wanted?.readyWeek ?? shiftWeek(week, 26),
+  customer: wanted?.customer ?? '',
+  priority: wanted?.priority ?? ('should' as Schemas['Priority']),
+  note: wanted?.note ?? '',
+  calledOff: wanted?.calledOff ?? false,
+  version: wanted?.version ?? 0,
+  toWeek: '',
+  every: '1',
+})
+type Entered = ReturnType<typeof typedOf>
+
 /** An order or own target: entered anew, or changed. */
 export function OrderForm({ wanted, onDone }: { wanted?: Wanted; onDone: (wanted: Wanted, many: number) => void }) {
   const { week } = useShown()
   const { data: choices } = useChoices()
   const { data: crops } = useCrops()
-  const form = useForm({
-    defaultValues: {
-      crop: wanted?.cropSlug ?? '',
-      plants: wanted ? String(wanted.plants) : '',
-      pot: String(wanted?.pot.id ?? 1),
-      readyWeek: wanted?.readyWeek ?? shiftWeek(week, 26),
-      customer: wanted?.customer ?? '',
-      priority: wanted?.priority ?? ('should' as Schemas['Priority']),
-      note: wanted?.note ?? '',
-      calledOff: wanted?.calledOff ?? false,
-      version: wanted?.version ?? 0,
-      toWeek: '',
-      every: '1',
-    },
-  })
+  const form = useForm({ defaultValues: typedOf(week, wanted) })
   const { errors } = form.formState
   const [weekly, setWeekly] = useState(false)
-  const write = useWrite(async (body: Record<string, unknown>): Promise<[Wanted, ...Wanted[]]> => {
-    if (wanted) return [await answer(api.PUT('/api/wanted/{id}', { params: { path: { id: wanted.id } }, body: body as never }))]
-    if (!weekly) return [await answer(api.POST('/api/wanted', { body: body as never }))]
-    const { wanted: series } = await answer(api.POST('/api/wanted/series', { body: body as never }))
+  const write = useWrite(async (typed: Entered): Promise<[Wanted, ...Wanted[]]> => {
+    const { crop, version, calledOff, toWeek, every, ...rest } = typed
+    const body = { ...rest, plants: numeric(typed.plants), pot: Number(typed.pot) }
+    if (wanted) return [await put('/api/wanted/{id}', { ...body, version, calledOff }, { id: wanted.id })]
+    if (!weekly) return [await post('/api/wanted', { ...body, crop })]
+    const { wanted: series } = await post('/api/wanted/series', { ...body, crop, toWeek, every: Number(numeric(every)) || 1 })
     return series as [Wanted, ...Wanted[]]
   })
   const save = form.handleSubmit((typed) => {
-    const { crop, version, calledOff, toWeek, every, ...rest } = typed
-    const body = { ...rest, plants: numeric(typed.plants), pot: Number(typed.pot) }
     return write
-      .mutateAsync(
-        wanted
-          ? { ...body, version, calledOff }
-          : { ...body, crop, ...(weekly ? { toWeek, every: Number(numeric(every)) || 1 } : {}) },
-      )
+      .mutateAsync(typed)
       .then((noted) => {
         const saved = noted[0]
         say(
@@ -158,7 +156,7 @@ export function OrderForm({ wanted, onDone }: { wanted?: Wanted; onDone: (wanted
             }}
             onTheirs={() => {
               for (const field of ['plants', 'readyWeek', 'customer', 'priority', 'note'] as const)
-                form.setValue(field, String(theirs[field] ?? '') as never)
+                form.setValue(field, String(theirs[field] ?? ''))
               form.setValue('pot', String(choices?.pots.find((pot) => pot.name === theirs.pot)?.id ?? 1))
               form.setValue('calledOff', theirs.calledOff === true)
               form.setValue('version', Number(theirs.version))
