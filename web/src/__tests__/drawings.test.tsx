@@ -136,7 +136,7 @@ describe('the tag', () => {
   })
 
   it('is dashed while it is only planned', () => {
-    expect(draw(<Tag tag={{ ...tag, state: 'planned' }} />)).toContain('border-style:dashed')
+    expect(draw(<Tag tag={{ ...tag, state: 'planned' }} />)).toContain('border-dashed')
     expect(draw(<Tag tag={tag} />)).toContain('border-style:solid')
   })
 

@@ -28,7 +28,7 @@ export function ActList({
       )}
       <ol>
         {acts.map((act) => (
-          <li key={act.id} className="flex items-start gap-3 border-t py-2" style={{ borderColor: 'var(--stone-wash)' }}>
+          <li key={act.id} className="flex items-start gap-3 border-t py-2 border-stone-wash">
             <div className="min-w-0 grow">
               <span className={act.undone ? 'line-through soft' : ''}>{act.says}</span>
               <div className="text-sm soft">

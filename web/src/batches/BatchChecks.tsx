@@ -33,9 +33,7 @@ export function Checks({ batch }: { batch: Batch }) {
                   </span>
                 ))}
             </div>
-            <p className="font-semibold" style={{ color: check.verdict === 'ready' ? 'var(--leaf)' : undefined }}>
-              {check.words}
-            </p>
+            <p className={`font-semibold ${check.verdict === 'ready' ? 'text-leaf' : ''}`}>{check.words}</p>
           </li>
         ))}
       </ol>

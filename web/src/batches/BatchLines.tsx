@@ -27,7 +27,7 @@ export function Lines({ batch }: { batch: Batch }) {
           </thead>
           <tbody>
             {batch.lines.map((line) => (
-              <tr key={line.number} className="border-t" style={{ borderColor: 'var(--stone-wash)' }}>
+              <tr key={line.number} className="border-t border-stone-wash">
                 <th className="py-1.5 pr-6 text-left font-normal">
                   <strong>{line.number}</strong> <span className="text-sm soft">{line.note}</span>
                   {line.lot && (
@@ -47,7 +47,7 @@ export function Lines({ batch }: { batch: Batch }) {
           </tbody>
           {batch.lines.length > 1 && (
             <tfoot>
-              <tr className="border-t-2" style={{ borderColor: 'var(--peat)' }}>
+              <tr className="border-t-2 border-peat">
                 <th className="py-1.5 pr-6 text-left">all lines</th>
                 {used.map((state) => (
                   <td key={state} className="px-3 text-lg font-bold">

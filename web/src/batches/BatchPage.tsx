@@ -103,7 +103,7 @@ export function BatchPage() {
             </p>
           )}
           {batch.despite && (
-            <p style={{ color: 'var(--plum)' }}>
+            <p className="text-plum">
               Stuck although {batch.block} was not fit: {batch.despite}
             </p>
           )}

@@ -24,7 +24,7 @@ function Shelf({ title, tags, empty }: { title: string; tags: TagData[]; empty: 
   const plants = tags.reduce((sum, tag) => sum + tag.count, 0)
   return (
     <section className="min-w-0">
-      <h2 className="mb-2 border-b-2 pb-1" style={{ borderColor: 'var(--peat)' }}>
+      <h2 className="mb-2 border-b-2 pb-1 border-peat">
         {title}{' '}
         <span className="font-normal soft">{tags.length > 0 ? `${plural(tags.length, 'batch', 'batches')}, ${plants}` : ''}</span>
       </h2>

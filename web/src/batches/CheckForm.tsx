@@ -22,13 +22,12 @@ function SoFar({ batch, line, stages }: { batch: Batch; line: number; stages: Re
       role="note"
       aria-live="polite"
       aria-label="What was lifted says"
-      className="sheet sticky top-36 z-10 px-3 py-2"
-      style={{ borderColor: judged?.enough ? 'var(--leaf)' : undefined }}
+      className={`sheet sticky top-36 z-10 px-3 py-2 ${judged?.enough ? 'border-leaf' : ''}`}
     >
       {judged && judged.lifted > 0 ? (
         <>
           <strong className="tabular-nums">{judged.lifted}</strong> lifted.{' '}
-          {judged.enough && <strong style={{ color: 'var(--leaf)' }}>Enough, stop lifting. </strong>}
+          {judged.enough && <strong className="text-leaf">Enough, stop lifting. </strong>}
           {judged.words}
         </>
       ) : (

@@ -162,12 +162,7 @@ export function CountForm({ batch, line, onDone }: { batch: Batch; line: number;
             thrown: thrown + lost,
           }}
         />
-        <p
-          role="note"
-          aria-live="polite"
-          aria-label="Does it add up"
-          style={{ color: tried && !tried.adds ? 'var(--plum)' : undefined }}
-        >
+        <p className={tried && !tried.adds ? 'text-plum' : undefined} role="note" aria-live="polite" aria-label="Does it add up">
           {tried ? tried.words : `${plural(stuck + rootedBefore, 'plant')} to account for.`}
         </p>
       </div>

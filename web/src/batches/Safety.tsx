@@ -1,7 +1,7 @@
 /** Safety beside the step it concerns. */
 export function Safety({ own, words }: { own: string | null; words: string }) {
   return (
-    <p className="border-l-4 pl-3 text-sm" style={{ borderColor: 'var(--heat)' }}>
+    <p className="border-l-4 pl-3 text-sm border-heat">
       <strong>Take care. </strong>
       {own ? `${own} ` : ''}
       {words}

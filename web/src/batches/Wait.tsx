@@ -177,11 +177,7 @@ export function Wait() {
             <h2>What can be done</h2>
             <ul>
               {call.options.map((option) => (
-                <li
-                  key={option.kind}
-                  className="flex flex-wrap items-center gap-x-4 gap-y-2 border-t py-2"
-                  style={{ borderColor: 'var(--stone-wash)' }}
-                >
+                <li key={option.kind} className="flex flex-wrap items-center gap-x-4 gap-y-2 border-t py-2 border-stone-wash">
                   <strong className="w-44">{KIND_WORDS[option.kind]}</strong>
                   <span className={`grow ${option.possible ? '' : 'soft'}`}>
                     <span className="inline-block first-letter:uppercase">{option.words}.</span>

@@ -121,7 +121,7 @@ export function Bench() {
                     ) : (
                       <span className="w-28 shrink-0 soft">{nameOf(offer.id)}</span>
                     )}
-                    <span className="text-sm" style={{ color: offer.yes || offer.here ? 'var(--leaf)' : 'var(--plum)' }}>
+                    <span className={`text-sm ${offer.yes || offer.here ? 'text-leaf' : 'text-plum'}`}>
                       {offer.here ? 'lies here' : offer.words}
                     </span>
                   </li>

@@ -174,7 +174,7 @@ export function Fill() {
             {stage === 'rooting' ? (
               <span>
                 Without a place: <strong>{found.gains.withoutPlaceNow}</strong> now,{' '}
-                <strong style={{ color: found.gains.withoutPlaceThen > 0 ? 'var(--plum)' : 'var(--leaf)' }}>
+                <strong className={found.gains.withoutPlaceThen > 0 ? 'text-plum' : 'text-leaf'}>
                   {found.gains.withoutPlaceThen}
                 </strong>{' '}
                 then
@@ -205,13 +205,13 @@ export function Fill() {
               <h2>{plural(found.unplaced.length, 'batch', 'batches')} without a place</h2>
               <ul>
                 {found.unplaced.map((one) => (
-                  <li key={one.code} className="border-t py-2" style={{ borderColor: 'var(--stone-wash)' }}>
+                  <li key={one.code} className="border-t py-2 border-stone-wash">
                     <p>
                       <Link className="word font-bold" to={`/batches/${one.code}`}>
                         {one.code}
                       </Link>{' '}
                       {one.crop}, {plural(one.trays, stage === 'potted' ? 'place' : 'tray')}.{' '}
-                      <span style={{ color: 'var(--plum)' }}>{one.words}</span>
+                      <span className="text-plum">{one.words}</span>
                     </p>
                     {one.options.length === 0 && <p className="text-sm soft">Nothing near to it would work either.</p>}
                     <ul className="mt-1 flex flex-wrap gap-2">
@@ -239,11 +239,7 @@ export function Fill() {
             <h2>{found.moves.length === 0 ? 'Nothing would change' : 'What would change'}</h2>
             <ol>
               {found.moves.map((one) => (
-                <li
-                  key={one.code}
-                  className="flex flex-wrap gap-x-4 border-t py-1.5"
-                  style={{ borderColor: 'var(--stone-wash)' }}
-                >
+                <li key={one.code} className="flex flex-wrap gap-x-4 border-t py-1.5 border-stone-wash">
                   <Link className="word w-20 font-bold" to={`/batches/${one.code}`}>
                     {one.code}
                   </Link>

@@ -86,7 +86,7 @@ export function Needs({ found }: { found: Found }) {
         </thead>
         <tbody>
           {rows.map(([words, one]) => (
-            <tr key={words} className="border-t" style={{ borderColor: 'var(--stone-wash)' }}>
+            <tr key={words} className="border-t border-stone-wash">
               <td className="py-1.5 pr-6">{words}</td>
               <td className="pr-6 text-right">{one.gains.withoutPlaceThen}</td>
               <td className="pr-6 text-right">{Math.round(100 * one.fullest)} %</td>

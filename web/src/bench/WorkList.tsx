@@ -73,18 +73,14 @@ export function WorkList() {
       <div className="grid max-w-3xl gap-5">
         {days.map((day) => (
           <section key={day} aria-label={sayDay(day)}>
-            <h2 className="border-b pb-1" style={{ borderColor: 'var(--peat)' }}>
+            <h2 className="border-b pb-1 border-peat">
               {new Date(`${day}T00:00:00Z`).toLocaleDateString('en', { weekday: 'long', timeZone: 'UTC' })}, {sayDay(day)}
             </h2>
             <ul>
               {data?.jobs
                 .filter((job) => job.day === day)
                 .map((job) => (
-                  <li
-                    key={`${job.kind}.${job.zone}.${job.code}`}
-                    className="border-b py-2"
-                    style={{ borderColor: 'var(--stone-wash)' }}
-                  >
+                  <li key={`${job.kind}.${job.zone}.${job.code}`} className="border-b py-2 border-stone-wash">
                     <Words job={job} />
                   </li>
                 ))}

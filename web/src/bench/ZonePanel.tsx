@@ -115,7 +115,7 @@ export function ZonePanel({
       <p className="my-2 text-lg">
         <strong>{zone.used}</strong> of {plural(zone.room, 'tray')} taken,{' '}
         {zone.used > zone.room ? (
-          <strong style={{ color: 'var(--plum)' }}>{zone.used - zone.room} too many</strong>
+          <strong className="text-plum">{zone.used - zone.room} too many</strong>
         ) : (
           <>
             <strong>{zone.room - zone.used}</strong> free
@@ -125,9 +125,9 @@ export function ZonePanel({
       {zone.onlyPots && !zone.frostFree ? (
         <p className="mb-3 soft">Under the open sky: nothing to set.</p>
       ) : zone.setting ? (
-        <p className="mb-3 flex items-center gap-3" style={{ color: zone.setting.suits ? undefined : 'var(--plum)' }}>
+        <p className={`mb-3 flex items-center gap-3 ${zone.setting.suits ? '' : 'text-plum'}`}>
           Set <Drops level={zone.setting.mist} />
-          <strong style={{ color: 'var(--heat)' }}>{sayHeat(zone.setting.heat, session.nursery)}</strong>
+          <strong className="text-heat">{sayHeat(zone.setting.heat, session.nursery)}</strong>
           {zone.setting.suits ? 'suits all that lie there' : 'but they want what cannot be had together'}
         </p>
       ) : (
@@ -144,7 +144,7 @@ export function ZonePanel({
               onPointerEnter={() => mayPlan && ahead(what)}
               onDragStart={() => mayPlan && onCarry(what, true)}
               onDragEnd={onDropped}
-              style={{ outline: isCarried ? '3px solid var(--water)' : undefined }}
+              className={isCarried ? 'outline-3 outline-water' : undefined}
             >
               <Tag
                 tag={tenant.tag}

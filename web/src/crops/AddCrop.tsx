@@ -43,8 +43,7 @@ export function AddCrop({ slug, onDone }: { slug?: string; onDone?: () => void }
           {patterns.patterns.map((one) => (
             <label
               key={one.pattern}
-              className="sheet flex cursor-pointer flex-col items-center p-2 text-center"
-              style={{ background: one.pattern === chosen ? 'var(--cream)' : undefined }}
+              className={`sheet flex cursor-pointer flex-col items-center p-2 text-center ${one.pattern === chosen ? 'bg-cream' : ''}`}
             >
               <input
                 type="radio"

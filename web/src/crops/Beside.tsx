@@ -88,7 +88,7 @@ export function Beside({ one, other }: { one: Way; other: Way }) {
           </thead>
           <tbody>
             {figures.map(([word, say, draw]) => (
-              <tr key={word} className="border-t align-top" style={{ borderColor: 'var(--stone-wash)' }}>
+              <tr key={word} className="border-t align-top border-stone-wash">
                 <th className="py-2 pr-4 text-sm font-normal soft">{word}</th>
                 {ways.map((way) => (
                   <td key={way.id} className="w-[38%] py-2 pr-6">
@@ -98,7 +98,7 @@ export function Beside({ one, other }: { one: Way; other: Way }) {
                 ))}
               </tr>
             ))}
-            <tr className="border-t align-top" style={{ borderColor: 'var(--stone-wash)' }}>
+            <tr className="border-t align-top border-stone-wash">
               <th className="py-2 pr-4 text-sm font-normal soft">rests on</th>
               {ways.map((way) => (
                 <td key={way.id} className="py-2 pr-6 text-sm">
@@ -110,7 +110,7 @@ export function Beside({ one, other }: { one: Way; other: Way }) {
           {all && (
             <tbody>
               {differences.map((change) => (
-                <tr key={change.path} className="border-t" style={{ borderColor: 'var(--stone-wash)' }}>
+                <tr key={change.path} className="border-t border-stone-wash">
                   <th className="py-1 pr-4 text-sm font-normal soft">{SHEET_WORDS[change.path]}</th>
                   <td className="py-1 pr-6">{sayEntry(change.path, change.one, session.nursery)}</td>
                   <td className="py-1 pr-6">{sayEntry(change.path, change.other, session.nursery)}</td>

@@ -53,7 +53,7 @@ export function CropPage() {
                 </thead>
                 <tbody>
                   {[...crop.history].reverse().map((past) => (
-                    <tr key={past.code} className="border-t" style={{ borderColor: 'var(--stone-wash)' }}>
+                    <tr key={past.code} className="border-t border-stone-wash">
                       <td className="py-1.5 pr-4 whitespace-nowrap">
                         <Link className="word font-semibold" to={`/batches/${past.code}`}>
                           {past.code}

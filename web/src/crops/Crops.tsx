@@ -78,8 +78,7 @@ export function Crops() {
         {crops.map((crop) => (
           <li
             key={crop.slug}
-            className="grid items-center gap-x-6 border-t py-1.5 sm:grid-cols-[minmax(13rem,1fr)_5rem_minmax(18rem,1.4fr)_9rem]"
-            style={{ borderColor: 'var(--stone-wash)' }}
+            className="grid items-center gap-x-6 border-t py-1.5 sm:grid-cols-[minmax(13rem,1fr)_5rem_minmax(18rem,1.4fr)_9rem] border-stone-wash"
           >
             <span className="min-w-0">
               <Link to={`/crops/${crop.slug}`} className="block truncate font-bold">
@@ -93,7 +92,7 @@ export function Crops() {
               {plural(crop.learnt.batches, 'batch', 'batches')}
               <span className="block">
                 {crop.window.opensIn === 0 ? (
-                  <strong style={{ color: 'var(--leaf)' }}>in season</strong>
+                  <strong className="text-leaf">in season</strong>
                 ) : (
                   <span className="soft">in {plural(crop.window.opensIn, 'week')}</span>
                 )}

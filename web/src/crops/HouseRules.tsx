@@ -37,7 +37,7 @@ export function HouseRules() {
       )}
       <ul className="grid gap-x-10 lg:grid-cols-2">
         {data?.rules.map((rule) => (
-          <li key={rule.school} className="border-t py-3" style={{ borderColor: 'var(--stone-wash)' }}>
+          <li key={rule.school} className="border-t py-3 border-stone-wash">
             <fieldset disabled={!mayPlan}>
               <legend className="font-bold">{rule.question}</legend>
               {rule.options.map((option) => (

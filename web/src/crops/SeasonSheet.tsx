@@ -145,7 +145,7 @@ function Row({ way, first }: { way: SeasonWay; first: string }) {
   const [open, setOpen] = useState(false)
   const { window } = way
   return (
-    <li className="border-t py-1" style={{ borderColor: 'var(--stone-wash)' }}>
+    <li className="border-t py-1 border-stone-wash">
       <div className="grid items-center gap-x-4 sm:grid-cols-[minmax(12rem,1.1fr)_minmax(0,3fr)_minmax(9rem,0.9fr)_auto]">
         <span className="min-w-0">
           <Link to={`/crops/${way.slug}`} className="block truncate font-bold">
@@ -158,7 +158,7 @@ function Row({ way, first }: { way: SeasonWay; first: string }) {
           {sayWeek(window.from, mondayOf(window.from), session.nursery)} to{' '}
           {sayWeek(window.to, mondayOf(window.to), session.nursery)}
           {window.moved !== null && (
-            <strong className="block" style={{ color: 'var(--leaf)' }}>
+            <strong className="block text-leaf">
               {window.moved === 0
                 ? 'seen on time'
                 : `seen ${plural(Math.abs(window.moved), 'week')} ${window.moved < 0 ? 'early' : 'late'}`}

@@ -167,7 +167,7 @@ export function SheetForm({
     <form onSubmit={save} noValidate aria-label="Sheet" className="grid gap-5">
       {head}
       {sections.map((part) => (
-        <fieldset key={part.title} className="border-t-2 pt-2" style={{ borderColor: 'var(--stone-wash)' }}>
+        <fieldset key={part.title} className="border-t-2 pt-2 border-stone-wash">
           <legend className="pr-3 font-bold">{part.title}</legend>
           <div className="grid gap-4 sm:grid-cols-2 lg:grid-cols-4">
             {part.title === 'What to expect' && (
@@ -197,10 +197,7 @@ export function SheetForm({
           </div>
         </fieldset>
       ))}
-      <div
-        className="sticky bottom-14 z-20 border-t-2 py-3 sm:bottom-0"
-        style={{ background: 'var(--paper)', borderColor: 'var(--peat)' }}
-      >
+      <div className="sticky bottom-14 z-20 border-t-2 py-3 sm:bottom-0 bg-paper border-peat">
         <FormRefusal form={form} />
         {Object.keys(refused).length > 0 && (
           <p role="alert" className="refusal">

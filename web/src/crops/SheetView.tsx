@@ -8,7 +8,7 @@ import { SHEET_CHOICES, SHEET_WORDS, sayEntry, sayHold, sayHormone } from './she
 
 function Part({ title, children }: { title: string; children: React.ReactNode }) {
   return (
-    <section className="min-w-0 border-t-2 pt-2" style={{ borderColor: 'var(--stone-wash)' }}>
+    <section className="min-w-0 border-t-2 pt-2 border-stone-wash">
       <h3 className="mb-1 font-bold">{title}</h3>
       {children}
     </section>
@@ -142,7 +142,7 @@ export function SheetView({ way }: { way: Way }) {
         <div className="lg:col-span-3">
           {sheet.note && <p>{sheet.note}</p>}
           {sheet.safety && (
-            <p className="mt-2 border-l-4 pl-3" style={{ borderColor: 'var(--heat)' }}>
+            <p className="mt-2 border-l-4 pl-3 border-heat">
               <strong>Take care. </strong>
               {sheet.safety}
             </p>

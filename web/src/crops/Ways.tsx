@@ -32,7 +32,7 @@ function ChangeSheet({ way, onDone }: { way: Way; onDone: () => void }) {
               : 'No batch is under it yet.'}
           </p>
           {isMeeting(change.error) && (
-            <div role="alert" className="sheet p-3" style={{ borderColor: 'var(--plum)' }}>
+            <div role="alert" className="sheet p-3 border-plum">
               <p className="refusal">
                 {change.error.message} It is called {String(change.error.theirs?.name)} and stands at version{' '}
                 {String(change.error.theirs?.sheet)}.

@@ -52,7 +52,7 @@ export function ClumpPath({ path }: { path: Path }) {
       </svg>
       <p>
         {path.years === null ? (
-          <strong style={{ color: 'var(--plum)' }}>
+          <strong className="text-plum">
             {path.target} are not reached in {plural(path.clumps.length - 1, 'year')}: losses eat what dividing gives. Buy in, or
             lose fewer.
           </strong>

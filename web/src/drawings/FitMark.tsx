@@ -25,10 +25,10 @@ export function FitMark({ fit, size = 22 }: { fit: boolean; size?: number }) {
 /** Why a block is not fit, and what would clear each reason. */
 export function Against({ reasons }: { reasons: readonly Unfit[] }) {
   return (
-    <ul className="grid gap-1 border-l-4 pl-3" style={{ borderColor: 'var(--plum)' }}>
+    <ul className="grid gap-1 border-l-4 pl-3 border-plum">
       {reasons.map((reason) => (
         <li key={reason.code}>
-          <strong style={{ color: 'var(--plum)' }}>{reason.words}</strong> <span className="soft">{reason.clears}</span>
+          <strong className="text-plum">{reason.words}</strong> <span className="soft">{reason.clears}</span>
         </li>
       ))}
     </ul>

@@ -194,8 +194,7 @@ function Answer({ zone, offer }: { zone: ZoneWeek; offer: Offer }) {
       />
       <foreignObject x="8" y={Math.max(34, high / 2 - 24)} width={wide - 16} height="52">
         <div
-          className="flex h-full items-center gap-2 text-[19px] leading-tight font-bold"
-          style={{ color: ink, background: 'var(--paper)' }}
+          className={`flex h-full items-center gap-2 bg-paper text-[19px] leading-tight font-bold ${offer.yes || offer.here ? 'text-leaf' : 'text-plum'}`}
         >
           <span aria-hidden="true">{offer.here ? '●' : offer.yes ? '✓' : '✕'}</span>
           <span className="min-w-0">{offer.here ? 'lies here' : offer.words}</span>

@@ -73,12 +73,7 @@ export function Lane({ tag, first, weeks, moving }: { tag: Tag; first: string; w
   return (
     <Link
       to={`/batches/${tag.code}`}
-      className="relative block h-6"
-      style={{
-        cursor: moving ? 'ew-resize' : undefined,
-        touchAction: moving ? 'pan-y' : undefined,
-        outline: moving && moving.by !== null ? '2px solid var(--water)' : undefined,
-      }}
+      className={`relative block h-6 ${moving ? 'cursor-ew-resize touch-pan-y' : ''} ${moving && moving.by !== null ? 'outline-2 outline-water' : ''}`}
       aria-label={words}
       title={words}
       draggable={false}
@@ -133,18 +128,14 @@ export function Lane({ tag, first, weeks, moving }: { tag: Tag; first: string; w
       </svg>
       {at(shown.readyOn) > 0 && at(shown.readyOn) < 100 && (
         <span
-          className="absolute top-1/2 size-2.5 -translate-1/2 rounded-full"
-          style={{ left: `${at(shown.readyOn)}%`, background: 'var(--leaf)' }}
+          className="absolute top-1/2 size-2.5 -translate-1/2 rounded-full bg-leaf"
+          style={{ left: `${at(shown.readyOn)}%` }}
         />
       )}
       {due !== null && at(due) > 0 && mark < 100 && (
         <span
-          className="absolute top-1/2 size-2.5 -translate-1/2 rotate-45 border-2"
-          style={{
-            left: `${mark}%`,
-            borderColor: late ? 'var(--plum)' : 'var(--peat)',
-            background: late ? 'var(--plum)' : undefined,
-          }}
+          className={`absolute top-1/2 size-2.5 -translate-1/2 rotate-45 border-2 ${late ? 'border-plum' : 'border-peat'} ${late ? 'bg-plum' : ''}`}
+          style={{ left: `${mark}%` }}
         />
       )}
     </Link>

@@ -55,27 +55,21 @@ export function Parts({ parts, reading }: { parts: number; reading: keyof typeof
   )
 }
 
-const WASHES = ['var(--paper)', 'var(--cream)', 'var(--leaf-wash)', 'var(--plum-wash)', 'var(--water-wash)', 'var(--stone-wash)']
+const WASHES = ['bg-paper', 'bg-cream', 'bg-leaf-wash', 'bg-plum-wash', 'bg-water-wash', 'bg-stone-wash']
 
 /** A mix as a bar of its parts, each with its name and litres. */
 export function MixBar({ parts }: { parts: readonly { name: string; share: number; words: string }[] }) {
   return (
     <div
-      className="flex w-full max-w-2xl overflow-hidden rounded border-[1.5px]"
-      style={{ borderColor: 'var(--peat)' }}
+      className="flex w-full max-w-2xl overflow-hidden rounded border-[1.5px] border-peat"
       role="img"
       aria-label={parts.map((part) => `${part.name} ${part.words}`).join(', ')}
     >
       {parts.map((part, i) => (
         <div
           key={part.name}
-          className="min-w-0 px-2 py-1.5 text-sm leading-tight"
-          style={{
-            flexGrow: part.share,
-            flexBasis: 0,
-            background: WASHES[i % WASHES.length],
-            borderLeft: i > 0 ? '1.5px solid var(--peat)' : undefined,
-          }}
+          className={`min-w-0 basis-0 px-2 py-1.5 text-sm leading-tight ${WASHES[i % WASHES.length]} ${i > 0 ? 'border-l-[1.5px] border-peat' : ''}`}
+          style={{ flexGrow: part.share }}
         >
           <div className="truncate font-semibold">{part.name}</div>
           <div>{part.words}</div>

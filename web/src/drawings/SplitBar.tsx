@@ -1,10 +1,10 @@
 import { plural } from '../words'
 
 const PARTS = [
-  { name: 'potted', words: 'potted', fill: 'var(--leaf)', hatch: false },
-  { name: 'left', words: 'left longer', fill: 'var(--cream)', hatch: false },
-  { name: 'changed', words: 'made into something else', fill: 'var(--water-wash)', hatch: false },
-  { name: 'thrown', words: 'thrown or lost', fill: 'var(--plum)', hatch: true },
+  { name: 'potted', words: 'potted', fill: 'var(--leaf)', key: 'bg-leaf', hatch: false },
+  { name: 'left', words: 'left longer', fill: 'var(--cream)', key: 'bg-cream', hatch: false },
+  { name: 'changed', words: 'made into something else', fill: 'var(--water-wash)', key: 'bg-water-wash', hatch: false },
+  { name: 'thrown', words: 'thrown or lost', fill: 'var(--plum)', key: 'bg-plum-wash', hatch: true },
 ] as const
 
 type Part = (typeof PARTS)[number]['name']
@@ -49,10 +49,7 @@ export function SplitBar({ there, split }: { there: number; split: Record<Part, 
       <figcaption className="flex flex-wrap gap-x-4 text-sm" aria-hidden="true">
         {told.map((part) => (
           <span key={part.name} className="flex items-center gap-1.5">
-            <span
-              className="inline-block h-3 w-3 border"
-              style={{ background: part.hatch ? 'var(--plum-wash)' : part.fill, borderColor: 'var(--peat)' }}
-            />
+            <span className={`inline-block h-3 w-3 border border-peat ${part.key}`} />
             <strong>{split[part.name]}</strong> {part.words}
           </span>
         ))}

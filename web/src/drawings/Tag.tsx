@@ -24,8 +24,7 @@ export function Label({ children, faint = false, className = '' }: { children: R
         </svg>
       </div>
       <div
-        className="min-w-0 grow rounded-r border-y-[1.5px] border-r-[1.5px]"
-        style={{ background: 'var(--paper)', borderColor: 'var(--peat)', borderStyle: faint ? 'dashed' : 'solid' }}
+        className={`min-w-0 grow rounded-r border-y-[1.5px] border-r-[1.5px] border-peat bg-paper ${faint ? 'border-dashed' : ''}`}
       >
         {children}
       </div>
@@ -62,10 +61,7 @@ export function Tag({
           <div className="min-w-0 grow">
             <div className={`font-bold leading-tight ${small ? 'truncate text-[0.95rem]' : 'text-[1.05rem]'}`}>{tag.crop}</div>
             <div className={`text-sm leading-snug soft ${small ? 'truncate' : ''}`}>
-              <span className="font-semibold tracking-wide" style={{ color: 'var(--peat)' }}>
-                {tag.code}
-              </span>{' '}
-              {more ?? STATE_WORDS[tag.state]}
+              <span className="font-semibold tracking-wide text-peat">{tag.code}</span> {more ?? STATE_WORDS[tag.state]}
             </div>
           </div>
           <div className={`pr-2 text-right font-bold leading-none ${small ? 'text-lg' : 'text-[1.35rem]'}`}>{count}</div>

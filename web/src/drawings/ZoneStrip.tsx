@@ -85,11 +85,7 @@ export function ZoneStrip({
       {runs.length > 0 && (
         <ul aria-label={`What ${name} must be set to`} className="mt-1 grid gap-0.5 text-sm">
           {runs.map((run) => (
-            <li
-              key={run.from}
-              className="flex flex-wrap items-center gap-x-2"
-              style={{ color: run.setting.suits ? undefined : 'var(--plum)' }}
-            >
+            <li key={run.from} className={`flex flex-wrap items-center gap-x-2 ${run.setting.suits ? '' : 'text-plum'}`}>
               <span className="w-24">
                 week {number(run.from)}
                 {run.to !== run.from && ` to ${number(run.to)}`}

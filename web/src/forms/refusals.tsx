@@ -39,7 +39,7 @@ export function Meeting({
     (field) => field in theirs && String(theirs[field] ?? '') !== String(mine[field] ?? ''),
   )
   return (
-    <div role="alert" className="sheet p-4" style={{ borderColor: 'var(--plum)' }}>
+    <div role="alert" className="sheet p-4 border-plum">
       <p className="refusal">{refusal.message}</p>
       <table className="my-3 w-full text-left">
         <thead>

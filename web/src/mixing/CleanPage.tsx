@@ -145,7 +145,7 @@ function One({ one }: { one: Sanitiser }) {
         <strong>{plural(one.minutes, 'minute')}</strong>.{' '}
         {one.forMaterial ? 'Cuttings may be dipped, where their sheet allows it.' : 'For tools, trays and benches only.'}
       </p>
-      <p style={{ color: 'var(--plum)' }}>
+      <p className="text-plum">
         <strong>Must never meet</strong> {one.neverMeets}.
       </p>
       <div className="mt-2 flex flex-wrap items-end gap-3">
@@ -221,7 +221,7 @@ export function CleanPage() {
       </ul>
       {data && data.neverDipped.length > 0 && (
         <p className="mt-4 max-w-4xl">
-          <strong style={{ color: 'var(--plum)' }}>Never dipped,</strong> by their sheets: {data.neverDipped.join(', ')}.
+          <strong className="text-plum">Never dipped,</strong> by their sheets: {data.neverDipped.join(', ')}.
         </p>
       )}
       {mayPlan && (

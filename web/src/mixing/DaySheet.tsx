@@ -84,7 +84,7 @@ export function DaySheet() {
             <strong>{sheet.hours.all.toFixed(1)} h</strong> for {plural(sheet.hands, 'pair')} of hands: done at about {sheet.ends}
             .
             {sheet.there === 0 && (
-              <span style={{ color: 'var(--plum)' }}> Nobody is down for that day; one pair of hands is reckoned with.</span>
+              <span className="text-plum"> Nobody is down for that day; one pair of hands is reckoned with.</span>
             )}
           </p>
           {sheet.collect.length > 0 && <Collecting sheet={sheet} tickOf={tickOf} />}
@@ -103,11 +103,8 @@ export function DaySheet() {
                   <Step key={one.step} day={sheet.day} step={one.step} words={`set ${one.zone}`} tick={tickOf(one.step)}>
                     <p className="flex flex-wrap items-center gap-2">
                       <strong>{one.zone}</strong> <span className="soft">{one.house}</span> <Drops level={one.setting.mist} />{' '}
-                      mist {one.setting.mist},{' '}
-                      <strong style={{ color: 'var(--heat)' }}>{sayHeat(one.setting.heat, session.nursery)}</strong>
-                      {!one.setting.suits && (
-                        <span style={{ color: 'var(--plum)' }}>what lies there wants what cannot be had together</span>
-                      )}
+                      mist {one.setting.mist}, <strong className="text-heat">{sayHeat(one.setting.heat, session.nursery)}</strong>
+                      {!one.setting.suits && <span className="text-plum">what lies there wants what cannot be had together</span>}
                     </p>
                   </Step>
                 ))}

@@ -42,7 +42,7 @@ export function Collecting({ sheet, tickOf }: { sheet: Sheet; tickOf: (step: str
             <p>
               <strong>{one.cuttings}</strong> of <strong>{one.crop}</strong> from {one.block}, {one.place}, for{' '}
               <Codes codes={[one.batch]} />
-              {one.collectedAt && <span style={{ color: 'var(--leaf)' }}> cut at {one.collectedAt}</span>}
+              {one.collectedAt && <span className="text-leaf"> cut at {one.collectedAt}</span>}
             </p>
             <p className="text-sm soft">
               {one.carry}. {one.keeps} {one.apart.join(' ')}
@@ -83,7 +83,7 @@ export function MakingUp({ sheet, tickOf }: { sheet: Sheet; tickOf: (step: strin
                 .map((part) => ` ${part.name}: ${sayLitres(part.short, session.nursery)} short in the store.`)}
             </p>
             {mix.against.map((one) => (
-              <p key={one.words} className="text-sm" style={{ color: 'var(--plum)' }}>
+              <p key={one.words} className="text-sm text-plum">
                 {one.batches.join(', ')}: {one.words} <span className="soft">({one.school})</span>
               </p>
             ))}
@@ -112,7 +112,7 @@ export function MakingUp({ sheet, tickOf }: { sheet: Sheet; tickOf: (step: strin
                 </>
               )}
               {clean.never.length > 0 && (
-                <span style={{ color: 'var(--plum)' }}>
+                <span className="text-plum">
                   Never dip: <Codes codes={clean.never} />.
                 </span>
               )}
@@ -238,7 +238,7 @@ export function Sticking({ sheet, tickOf }: { sheet: Sheet; tickOf: (step: strin
               {sheet.hands > 1 && <span className="mr-2 rounded border px-1.5 text-sm font-bold">{one.station}</span>}
               <strong>{one.cuttings}</strong> of <strong>{one.crop}</strong>, <Codes codes={[one.batch]} />, in{' '}
               {plural(one.trays, 'tray')}
-              {one.late > 0 && <strong style={{ color: 'var(--plum)' }}> kept {one.late} min too long</strong>}
+              {one.late > 0 && <strong className="text-plum"> kept {one.late} min too long</strong>}
             </p>
             <p className="text-sm soft">
               {one.mix}; {one.hormone ?? 'no hormone'}; {one.depthCm} cm deep{one.each > 1 && `, ${one.each} to a hole`}
@@ -249,7 +249,7 @@ export function Sticking({ sheet, tickOf }: { sheet: Sheet; tickOf: (step: strin
               {one.setting && (
                 <>
                   <Drops level={one.setting.mist} />
-                  <strong style={{ color: 'var(--heat)' }}>{sayHeat(one.setting.heat, session.nursery)}</strong>
+                  <strong className="text-heat">{sayHeat(one.setting.heat, session.nursery)}</strong>
                 </>
               )}
               {mayLog && !one.isStuck && (

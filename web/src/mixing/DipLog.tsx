@@ -20,7 +20,7 @@ export function Log({ made }: { made: Schemas['MadeDip'][] }) {
       )}
       <ul>
         {made.map((one) => (
-          <li key={one.id} className="flex flex-wrap gap-x-4 border-t py-2" style={{ borderColor: 'var(--stone-wash)' }}>
+          <li key={one.id} className="flex flex-wrap gap-x-4 border-t py-2 border-stone-wash">
             <span className="w-40">
               {sayDay(one.madeAt.slice(0, 10), session.today)}, {one.madeAt.slice(11)}
             </span>

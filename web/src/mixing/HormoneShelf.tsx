@@ -63,14 +63,8 @@ export function Shelf({ stocks }: { stocks: Hormone[] }) {
       <h2>On the shelf</h2>
       <ul>
         {stocks.map((stock) => (
-          <li
-            key={stock.id}
-            className="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-t py-2"
-            style={{ borderColor: 'var(--stone-wash)' }}
-          >
-            <span className="w-56 font-bold" style={{ textDecoration: stock.discardedOn ? 'line-through' : undefined }}>
-              {stock.name}
-            </span>
+          <li key={stock.id} className="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-t py-2 border-stone-wash">
+            <span className={`w-56 font-bold ${stock.discardedOn ? 'line-through' : ''}`}>{stock.name}</span>
             <span className="w-24">
               {stock.what} {stock.kind}
             </span>
@@ -84,7 +78,7 @@ export function Shelf({ stocks }: { stocks: Hormone[] }) {
                 </span>
               )}
             </span>
-            <span className="grow text-sm" style={{ color: stock.isOld ? 'var(--plum)' : undefined }}>
+            <span className={`grow text-sm ${stock.isOld ? 'text-plum' : ''}`}>
               {stock.discardedOn
                 ? `thrown away ${sayDay(stock.discardedOn, session.today)}`
                 : stock.keepsUntil &&

@@ -18,15 +18,15 @@ function Label({ label, width, height }: { label: Data['labels'][number]; width:
   const size = Math.min(height / 9.5, width / 21, 3.6)
   return (
     <div
-      className="flex items-center overflow-hidden text-black"
-      style={{ width: `${width}mm`, height: `${height}mm`, padding: '2mm', gap: '2mm', fontSize: `${size}mm`, lineHeight: 1.18 }}
+      className="flex items-center gap-[2mm] overflow-hidden p-[2mm] leading-[1.18] text-black"
+      style={{ width: `${width}mm`, height: `${height}mm`, fontSize: `${size}mm` }}
     >
-      {tag && <div style={{ width: '24mm', flexShrink: 0 }} />}
+      {tag && <div className="w-[24mm] shrink-0" />}
       <div className="min-w-0 grow">
-        <div className="line-clamp-2 font-bold" style={{ fontSize: `${size * 1.08}mm`, lineHeight: 1.08 }}>
+        <div className="line-clamp-2 leading-[1.08] font-bold" style={{ fontSize: `${size * 1.08}mm` }}>
           {label.crop}
         </div>
-        <div className="font-bold tracking-wide" style={{ fontSize: `${size * 1.6}mm`, lineHeight: 1.1 }}>
+        <div className="leading-[1.1] font-bold tracking-wide" style={{ fontSize: `${size * 1.6}mm` }}>
           {label.code}
         </div>
         <div className="truncate">
@@ -40,7 +40,7 @@ function Label({ label, width, height }: { label: Data['labels'][number]; width:
         <div className="truncate">{label.hormone ?? 'no hormone'}</div>
       </div>
       {label.count !== null && (
-        <div style={{ width: `${code}mm`, height: `${code}mm`, flexShrink: 0 }} className="[&_svg]:h-full [&_svg]:w-full">
+        <div style={{ width: `${code}mm`, height: `${code}mm` }} className="shrink-0 [&_svg]:h-full [&_svg]:w-full">
           <Code text={label.code} />
         </div>
       )}
@@ -140,12 +140,8 @@ export function Labels() {
             {pages.map((page) => (
               <div
                 key={page}
-                className="relative shrink-0 break-after-page bg-white last:break-after-auto outline-1 outline-dashed print:outline-none"
-                style={{
-                  width: `${data.layout.pageWidth}mm`,
-                  height: `${data.layout.pageHeight - 0.2}mm`,
-                  outlineColor: 'var(--soft)',
-                }}
+                className="relative shrink-0 break-after-page bg-white last:break-after-auto outline-1 outline-soft outline-dashed print:outline-none"
+                style={{ width: `${data.layout.pageWidth}mm`, height: `${data.layout.pageHeight - 0.2}mm` }}
               >
                 {data.labels
                   .filter((label) => label.page === page)
@@ -153,8 +149,8 @@ export function Labels() {
                     <div
                       key={`${label.x}.${label.y}`}
                       data-label={label.code}
-                      className="absolute outline-1 outline-dotted print:outline-none"
-                      style={{ left: `${label.x}mm`, top: `${label.y}mm`, outlineColor: 'var(--stone-wash)' }}
+                      className="absolute outline-1 outline-stone-wash outline-dotted print:outline-none"
+                      style={{ left: `${label.x}mm`, top: `${label.y}mm` }}
                     >
                       <Label label={label} width={data.layout.width} height={data.layout.height} />
                     </div>

@@ -71,11 +71,7 @@ export function Parts({ parts }: { parts: Part[] }) {
       <p className="text-sm soft">Air and water are usual values of each part when drained; change them to what you measured.</p>
       <ul>
         {parts.map((part) => (
-          <li
-            key={part.id}
-            className="flex flex-wrap items-center gap-x-4 gap-y-1 border-t py-2"
-            style={{ borderColor: 'var(--stone-wash)' }}
-          >
+          <li key={part.id} className="flex flex-wrap items-center gap-x-4 gap-y-1 border-t py-2 border-stone-wash">
             <span className="w-32 font-bold">{part.name}</span>
             <svg
               viewBox="0 0 100 14"

@@ -49,7 +49,7 @@ export function Named({ mixes, parts }: { mixes: Mix[]; parts: Part[] }) {
       <h2>Mixes with a name</h2>
       <ul>
         {mixes.map((mix) => (
-          <li key={mix.id} className="border-t py-2" style={{ borderColor: 'var(--stone-wash)' }}>
+          <li key={mix.id} className="border-t py-2 border-stone-wash">
             <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
               <span className="w-72 font-bold">{mix.name}</span>
               <div className="min-w-40 grow">

@@ -30,8 +30,7 @@ export function Readings({
         {both.map(([reading, words, makes]) => (
           <label
             key={reading}
-            className="flex min-h-11 cursor-pointer items-start gap-3 rounded border p-3"
-            style={{ borderColor: chosen === reading ? 'var(--water)' : 'var(--peat)' }}
+            className={`flex min-h-11 cursor-pointer items-start gap-3 rounded border p-3 ${chosen === reading ? 'border-water' : 'border-peat'}`}
           >
             <input
               type="radio"

@@ -77,7 +77,7 @@ export function MixAnswer({ made }: { made: Schemas['MixMade'] }) {
       {made.against.length > 0 && (
         <ul aria-label="What does not suit" className="grid gap-1">
           {made.against.map((one) => (
-            <li key={one.words} className="border-l-4 pl-3" style={{ borderColor: 'var(--plum)' }}>
+            <li key={one.words} className="border-l-4 pl-3 border-plum">
               {one.batches.length > 0 && <strong>{one.batches.join(', ')}: </strong>}
               {one.words} <span className="text-sm soft">School: {one.school}.</span>
             </li>

@@ -45,10 +45,7 @@ export function Step({
   }
   const isDone = tick !== undefined || done
   return (
-    <li
-      className="grid grid-cols-[2.75rem_minmax(0,1fr)] gap-x-2 border-t py-2 break-inside-avoid sm:grid-cols-[2.75rem_minmax(0,1fr)_10.5rem]"
-      style={{ borderColor: 'var(--stone-wash)' }}
-    >
+    <li className="grid grid-cols-[2.75rem_minmax(0,1fr)] gap-x-2 border-t py-2 break-inside-avoid sm:grid-cols-[2.75rem_minmax(0,1fr)_10.5rem] border-stone-wash">
       <label className="flex min-h-11 cursor-pointer items-start justify-center pt-1">
         <input
           type="checkbox"
@@ -67,7 +64,7 @@ export function Step({
           </p>
         )}
         {tick && (
-          <p className="mt-1 text-sm" style={{ color: 'var(--leaf)' }}>
+          <p className="mt-1 text-sm text-leaf">
             done {tick.at}, {tick.by}
             {tick.note && `: ${tick.note}`}
           </p>
@@ -99,7 +96,7 @@ export function Step({
 export function Part({ number, title, hours, children }: { number: number; title: string; hours?: number; children: ReactNode }) {
   return (
     <section aria-label={title} className="mb-6">
-      <h2 className="flex items-baseline gap-3 border-b-2 pb-1" style={{ borderColor: 'var(--peat)' }}>
+      <h2 className="flex items-baseline gap-3 border-b-2 pb-1 border-peat">
         <span className="text-2xl">{number}</span> {title}
         {hours !== undefined && <span className="ml-auto text-base font-normal soft">{hours.toFixed(1)} h</span>}
       </h2>

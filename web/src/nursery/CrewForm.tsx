@@ -222,7 +222,7 @@ function Hands({ crew, mayPlan }: { crew: Crew; mayPlan: boolean }) {
       </fieldset>
       <FormRefusal form={form} />
       {isMeeting(write.error) && (
-        <div role="alert" className="sheet p-4" style={{ borderColor: 'var(--plum)' }}>
+        <div role="alert" className="sheet p-4 border-plum">
           <p className="refusal mb-2">{write.error.message}</p>
           <div className="flex flex-wrap gap-2">
             <button type="button" className="act-main" onClick={() => send(Number(write.error?.theirs?.version))}>

@@ -230,7 +230,7 @@ export function Settings() {
       <h2 className="mt-10 mb-2">People</h2>
       <ul className="mb-6 max-w-md">
         {choices?.people.map((person) => (
-          <li key={person.id} className="flex justify-between border-t py-2" style={{ borderColor: 'var(--stone-wash)' }}>
+          <li key={person.id} className="flex justify-between border-t py-2 border-stone-wash">
             <span>{person.name}</span>
             <span className="soft">{person.role}</span>
           </li>

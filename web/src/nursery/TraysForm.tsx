@@ -112,11 +112,7 @@ export function TraysForm() {
         <h2>Kinds of tray</h2>
         <ul>
           {data.kinds.map((kind) => (
-            <li
-              key={kind.id}
-              className="flex flex-wrap items-center gap-x-4 gap-y-1 border-t py-2"
-              style={{ borderColor: 'var(--stone-wash)' }}
-            >
+            <li key={kind.id} className="flex flex-wrap items-center gap-x-4 gap-y-1 border-t py-2 border-stone-wash">
               <Footprint kind={kind} />
               <span className="w-44 font-bold">{kind.name}</span>
               <span className="w-44">
@@ -136,11 +132,7 @@ export function TraysForm() {
         <h2>Pots</h2>
         <ul>
           {data.pots.map((pot) => (
-            <li
-              key={pot.id}
-              className="flex flex-wrap items-center gap-x-4 gap-y-1 border-t py-2"
-              style={{ borderColor: 'var(--stone-wash)' }}
-            >
+            <li key={pot.id} className="flex flex-wrap items-center gap-x-4 gap-y-1 border-t py-2 border-stone-wash">
               <span className="w-24 font-bold">{pot.name}</span>
               <span className="w-44">
                 {pot.millilitres} ml, {pot.acrossCm} cm across

@@ -15,8 +15,7 @@ export function ChancePicker({ confidence, onPick }: { confidence: number; onPic
         {CHANCES.map(([share, words]) => (
           <label
             key={share}
-            className="flex min-h-11 cursor-pointer items-center gap-2 border-[1.5px] px-3 first:rounded-l last:rounded-r has-[:focus-visible]:outline-3 [&:not(:first-child)]:border-l-0"
-            style={{ borderColor: 'var(--peat)', background: share === confidence ? 'var(--cream)' : undefined }}
+            className={`flex min-h-11 cursor-pointer items-center gap-2 border-[1.5px] px-3 first:rounded-l last:rounded-r has-[:focus-visible]:outline-3 [&:not(:first-child)]:border-l-0 border-peat ${share === confidence ? 'bg-cream' : ''}`}
           >
             <input
               type="radio"

@@ -18,7 +18,7 @@ function Row({ one, chosen, onChoose }: { one: Drafted; chosen?: boolean; onChoo
   const first = one.orders[0]
   const name = `${one.plants} ${one.crop}, ${sayWeek(one.readyWeek, mondayOf(one.readyWeek), session.nursery)}`
   return (
-    <tr className="border-t align-top" style={{ borderColor: 'var(--stone-wash)' }}>
+    <tr className="border-t align-top border-stone-wash">
       <td className="py-1.5 pr-3">
         {onChoose && (
           <input
@@ -43,9 +43,7 @@ function Row({ one, chosen, onChoose }: { one: Drafted; chosen?: boolean; onChoo
           {one.orders.map((order) => `${order.plants} for ${order.customer ?? 'ourselves'}`).join(', ')}
         </span>
         {one.saved !== null && one.saved > 0 && (
-          <span className="block text-sm" style={{ color: 'var(--leaf)' }}>
-            planned together they share their insurance: {one.saved} cuttings fewer
-          </span>
+          <span className="block text-sm text-leaf">planned together they share their insurance: {one.saved} cuttings fewer</span>
         )}
         {one.saved === 0 && <span className="block text-sm soft">planned together; whole trays leave nothing to save</span>}
       </td>
@@ -153,10 +151,7 @@ export function Draft() {
         </Sideways>
       )}
       {mayPlan && good.length > 0 && (
-        <div
-          className="sticky bottom-14 z-20 mt-4 flex flex-wrap items-center gap-4 border-t-2 py-3 sm:bottom-0"
-          style={{ background: 'var(--ground)', borderColor: 'var(--peat)' }}
-        >
+        <div className="sticky bottom-14 z-20 mt-4 flex flex-wrap items-center gap-4 border-t-2 py-3 sm:bottom-0 bg-ground border-peat">
           <button
             type="button"
             className="act-main"

@@ -35,7 +35,7 @@ export function EvenOut({ onDone }: { onDone: () => void }) {
           <li key={week.week}>
             <strong className="first-letter:uppercase">{sayWeek(week.week, mondayOf(week.week), session.nursery)}</strong>{' '}
             {sayHours(week.hours)} →{' '}
-            <span style={{ color: week.after > week.crew + 0.05 ? 'var(--plum)' : 'var(--leaf)' }}>{sayHours(week.after)}</span>{' '}
+            <span className={week.after > week.crew + 0.05 ? 'text-plum' : 'text-leaf'}>{sayHours(week.after)}</span>{' '}
             <span className="soft">of {sayHours(week.crew)}</span>
           </li>
         ))}
@@ -48,7 +48,7 @@ export function EvenOut({ onDone }: { onDone: () => void }) {
       )}
       <ol>
         {data.moves.map((one) => (
-          <li key={one.code} className="flex flex-wrap gap-x-4 border-t py-1.5" style={{ borderColor: 'var(--stone-wash)' }}>
+          <li key={one.code} className="flex flex-wrap gap-x-4 border-t py-1.5 border-stone-wash">
             <Link className="word w-20 font-bold" to={`/batches/${one.code}`}>
               {one.code}
             </Link>

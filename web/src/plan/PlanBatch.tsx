@@ -208,10 +208,10 @@ export function PlanBatch() {
               </div>
             </dl>
           </div>
-          <p className="mt-3" style={{ color: timing.weeksLate > 0 ? 'var(--plum)' : undefined }}>
+          <p className={`mt-3 ${timing.weeksLate > 0 ? 'text-plum' : ''}`}>
             {timing.words} <span className="soft">Ranges hold eight in ten{there ? `, in ${there.name}` : ''}.</span>
           </p>
-          <p style={{ color: proposal.window.open ? undefined : 'var(--plum)' }}>{proposal.window.words}</p>
+          <p className={proposal.window.open ? undefined : 'text-plum'}>{proposal.window.words}</p>
         </Step>
         <Step title="From which stock" told={told('block')}>
           {proposal.blocks.length === 0 && (
@@ -236,9 +236,9 @@ export function PlanBatch() {
                 <FitMark fit={one.against.length === 0} />
                 <span className="w-14 shrink-0 font-bold">{one.code}</span>
                 <span className="min-w-0">
-                  <span style={{ color: one.enough ? undefined : 'var(--plum)' }}>{one.words}</span>
+                  <span className={one.enough ? undefined : 'text-plum'}>{one.words}</span>
                   {one.against.map((reason) => (
-                    <span key={reason.code} className="block text-sm font-semibold" style={{ color: 'var(--plum)' }}>
+                    <span key={reason.code} className="block text-sm font-semibold text-plum">
                       {reason.words}
                     </span>
                   ))}
@@ -256,10 +256,7 @@ export function PlanBatch() {
           <ZoneChoice zones={proposal.zones} trays={proposal.trays} chosen={goodZone} onChoose={setZone} />
         </Step>
       </div>
-      <div
-        className="sticky bottom-14 z-20 mt-5 flex flex-wrap items-center gap-4 border-t-2 py-3 sm:bottom-0"
-        style={{ background: 'var(--ground)', borderColor: 'var(--peat)' }}
-      >
+      <div className="sticky bottom-14 z-20 mt-5 flex flex-wrap items-center gap-4 border-t-2 py-3 sm:bottom-0 bg-ground border-peat">
         <button
           type="button"
           className="act-main"

@@ -21,7 +21,7 @@ export function SeasonChances() {
       </p>
       <ul className="grid gap-x-8 sm:grid-cols-2">
         {data.customers.map((one) => (
-          <li key={one.customer ?? ''} className="border-t py-1.5" style={{ borderColor: 'var(--stone-wash)' }}>
+          <li key={one.customer ?? ''} className="border-t py-1.5 border-stone-wash">
             <span className="flex justify-between gap-3">
               <strong>{one.customer ?? 'own targets'}</strong>
               <span>

@@ -143,7 +143,7 @@ export function SeasonPlan() {
       <Sideways of="The season in lanes">
         <div className="min-w-[46rem]">
           {plan && (
-            <div className={`${GRID} items-end border-b pb-1`} style={{ borderColor: 'var(--peat)' }}>
+            <div className={`${GRID} items-end border-b pb-1 border-peat`}>
               <div className="text-sm leading-tight">
                 <h2 className="text-[0.95rem]">Hours</h2>
                 {plan.hands === 0 ? (
@@ -151,7 +151,7 @@ export function SeasonPlan() {
                     enter the hands
                   </Link>
                 ) : (
-                  <span style={{ color: over.length > 0 ? 'var(--plum)' : undefined }}>
+                  <span className={over.length > 0 ? 'text-plum' : undefined}>
                     {over.length === 0
                       ? 'fit the hands'
                       : `${plural(over.length, 'week')} over, most ${sayHours(Math.max(...over.map((one) => one.over)))}`}
@@ -167,19 +167,14 @@ export function SeasonPlan() {
           {[...groups.entries()]
             .sort(([a], [b]) => a.localeCompare(b, undefined, { numeric: true }))
             .map(([name, tags]) => (
-              <section
-                key={name}
-                aria-label={name}
-                className={`${GRID} border-t py-1`}
-                style={{ borderColor: 'var(--stone-wash)' }}
-              >
+              <section key={name} aria-label={name} className={`${GRID} border-t py-1 border-stone-wash`}>
                 <h2 className="min-w-0 pt-0.5 text-[0.95rem] leading-tight">
                   {by === 'crop' && tags[0] ? <Link to={`/crops/${tags[0].cropSlug}`}>{name}</Link> : name}
                 </h2>
                 <div className="relative">
                   <span
-                    className="absolute inset-y-0 w-0.5"
-                    style={{ left: `${(100 * (BACK + 0.5)) / WEEKS}%`, background: 'var(--water)' }}
+                    className="absolute inset-y-0 w-0.5 bg-water"
+                    style={{ left: `${(100 * (BACK + 0.5)) / WEEKS}%` }}
                     aria-hidden="true"
                   />
                   {tags.map((tag) => (

@@ -65,7 +65,7 @@ export function Shopping() {
                   {items
                     .filter((item) => item.kind === kind)
                     .map((item) => (
-                      <tr key={item.name} className="border-t" style={{ borderColor: 'var(--stone-wash)' }}>
+                      <tr key={item.name} className="border-t border-stone-wash">
                         <th scope="row" className="py-1.5 pr-4 font-normal">
                           {item.name}
                         </th>

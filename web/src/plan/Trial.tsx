@@ -48,19 +48,15 @@ export function Trial({
           </>
         )}
       </p>
-      {one && one.breaks.length === 0 && full.length === 0 && <p style={{ color: 'var(--leaf)' }}>Nothing breaks.</p>}
+      {one && one.breaks.length === 0 && full.length === 0 && <p className="text-leaf">Nothing breaks.</p>}
       <ul>
         {one?.breaks.map((found) => (
-          <li
-            key={found.kind + found.words}
-            className={found.hard ? 'refusal' : ''}
-            style={{ color: found.hard ? undefined : 'var(--heat)' }}
-          >
+          <li key={found.kind + found.words} className={`${found.hard ? 'refusal' : ''}  ${found.hard ? '' : 'text-heat'}`}>
             {found.words}
           </li>
         ))}
         {full.map((week) => (
-          <li key={week.week} style={{ color: 'var(--heat)' }}>
+          <li className="text-heat" key={week.week}>
             <span className="first-letter:uppercase">{sayWeek(week.week, mondayOf(week.week), session.nursery)}</span> would ask{' '}
             {sayHours(week.hours)} of {sayHours(week.crew)}.
           </li>

@@ -76,9 +76,7 @@ export function TwoNumbers({
           </div>
         ))}
       </div>
-      <p className="my-3 border-l-4 pl-3" style={{ borderColor: 'var(--leaf)' }}>
-        {numbers.buys.words}
-      </p>
+      <p className="my-3 border-l-4 pl-3 border-leaf">{numbers.buys.words}</p>
       <div className="flex flex-wrap items-end gap-4">
         <label className="grid gap-1 text-sm font-semibold">
           Tray

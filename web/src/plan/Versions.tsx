@@ -19,7 +19,7 @@ function Changes({ id }: { id: number }) {
   return (
     <ul className="py-2">
       {data.changes.map((one) => (
-        <li key={one.code} className="flex flex-wrap gap-x-4 border-t py-1.5" style={{ borderColor: 'var(--stone-wash)' }}>
+        <li key={one.code} className="flex flex-wrap gap-x-4 border-t py-1.5 border-stone-wash">
           <Link className="word w-20 font-bold" to={`/batches/${one.code}`}>
             {one.code}
           </Link>
@@ -71,7 +71,7 @@ export function Versions() {
       )}
       <ul>
         {data?.versions.map((version) => (
-          <li key={version.id} className="border-t py-2" style={{ borderColor: 'var(--peat)' }}>
+          <li key={version.id} className="border-t py-2 border-peat">
             <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
               <span className="min-w-0 grow">
                 <strong className={version.automatic ? 'font-normal' : ''}>{version.name}</strong>

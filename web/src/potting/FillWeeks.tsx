@@ -31,8 +31,7 @@ export function FillWeeks({ onDone }: { onDone: () => void }) {
           {data.moves.map((move) => (
             <li
               key={move.code}
-              className="grid gap-x-4 border-t py-2 sm:grid-cols-[6rem_minmax(0,1fr)_minmax(0,1.6fr)]"
-              style={{ borderColor: 'var(--stone-wash)' }}
+              className="grid gap-x-4 border-t py-2 sm:grid-cols-[6rem_minmax(0,1fr)_minmax(0,1.6fr)] border-stone-wash"
             >
               <strong>{move.code}</strong>
               <span>
@@ -41,17 +40,13 @@ export function FillWeeks({ onDone }: { onDone: () => void }) {
               <span>
                 <s className="soft">{week(move.from)}</s> → <strong>{week(move.week)}</strong>
                 {move.slips > 0 && <span className="soft"> slips {plural(move.slips, 'week')}</span>}
-                {move.over && <strong style={{ color: 'var(--plum)' }}> more than its hours</strong>}
+                {move.over && <strong className="text-plum"> more than its hours</strong>}
                 {move.costs.map((cost) => (
-                  <span key={cost.kind} className="block text-sm" style={{ color: 'var(--plum)' }}>
+                  <span key={cost.kind} className="block text-sm text-plum">
                     {cost.words}
                   </span>
                 ))}
-                {move.costs.length === 0 && (
-                  <span className="block text-sm" style={{ color: 'var(--leaf)' }}>
-                    ✓ harms neither roots nor order
-                  </span>
-                )}
+                {move.costs.length === 0 && <span className="block text-sm text-leaf">✓ harms neither roots nor order</span>}
               </span>
             </li>
           ))}

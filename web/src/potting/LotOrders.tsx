@@ -17,7 +17,7 @@ export function Orders({ lot, onPotOn }: { lot: Lot; onPotOn: (pot: number, coun
       {lot.orders.length === 0 && <p className="soft">Nobody waits for this crop.</p>}
       <ol>
         {lot.orders.map((order) => (
-          <li key={order.id} className="border-t py-2" style={{ borderColor: 'var(--stone-wash)' }}>
+          <li key={order.id} className="border-t py-2 border-stone-wash">
             <div className="flex flex-wrap items-center gap-x-4">
               <Link className="word font-semibold" to={`/wanted?order=${order.id}`}>
                 {order.customer ?? 'Own target'}
@@ -27,14 +27,14 @@ export function Orders({ lot, onPotOn }: { lot: Lot; onPotOn: (pot: number, coun
                 {order.pot === lot.pot ? (
                   order.pot
                 ) : (
-                  <strong style={{ color: 'var(--plum)' }}>
+                  <strong className="text-plum">
                     {order.pot}, not {lot.pot}
                   </strong>
                 )}
               </span>
               <span>
                 {order.sent > 0 && `${order.sent} sent${order.fromHere > 0 ? `, ${order.fromHere} from here` : ''} · `}
-                {order.open === 0 ? <span style={{ color: 'var(--leaf)' }}>has all</span> : <strong>{order.open} open</strong>}
+                {order.open === 0 ? <span className="text-leaf">has all</span> : <strong>{order.open} open</strong>}
               </span>
               {mayLog && order.open > 0 && order.potOn !== null && lot.potted > 0 && (
                 <button

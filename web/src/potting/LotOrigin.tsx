@@ -34,7 +34,7 @@ export function Lineage({ lot }: { lot: Lot }) {
           </thead>
           <tbody>
             {lot.lines.map((line) => (
-              <tr key={line.id} className="border-t" style={{ borderColor: 'var(--stone-wash)' }}>
+              <tr key={line.id} className="border-t border-stone-wash">
                 <th className="py-1.5 pr-6 text-left font-normal">
                   <Link className="word font-semibold" to={`/batches/${line.batch}`}>
                     {line.batch}

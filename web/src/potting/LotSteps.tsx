@@ -27,14 +27,14 @@ export function Steps({ lot }: { lot: Lot }) {
         {lot.steps
           .filter((step) => step.kind !== 'ready')
           .map((step) => (
-            <li key={step.kind} className="flex items-center gap-3 border-t py-2" style={{ borderColor: 'var(--stone-wash)' }}>
+            <li key={step.kind} className="flex items-center gap-3 border-t py-2 border-stone-wash">
               <StepMark kind={step.kind} done={step.done !== null} />
               <div className="min-w-0 grow">
                 <strong className="inline-block first-letter:uppercase">{STEP_WORDS[step.kind]}</strong>{' '}
                 <span className="soft">
                   {step.done ? `done ${sayDay(step.done.on, session.today)}, ${step.done.by}` : sayDay(step.on, session.today)}
                 </span>
-                {step.done === null && step.on < session.today && <strong style={{ color: 'var(--plum)' }}> due</strong>}
+                {step.done === null && step.on < session.today && <strong className="text-plum"> due</strong>}
                 <div className="text-sm soft">{step.words}</div>
               </div>
               {mayLog &&

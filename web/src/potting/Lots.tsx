@@ -28,20 +28,13 @@ export function LotLabel({ lot }: { lot: Brief }) {
           <div className="min-w-0 grow">
             <div className="text-[1.05rem] leading-tight font-bold">{lot.crop}</div>
             <div className="text-sm leading-snug soft">
-              <span className="font-semibold tracking-wide" style={{ color: 'var(--peat)' }}>
-                {lot.code}
-              </span>{' '}
-              {lot.pot} · {lot.batches.join(' and ')}
+              <span className="font-semibold tracking-wide text-peat">{lot.code}</span> {lot.pot} · {lot.batches.join(' and ')}
               {lot.zones.length > 0 && ` · ${lot.zones.join(', ')}`}
             </div>
           </div>
           <div className="pr-2 text-right leading-none">
             <div className="text-[1.35rem] font-bold">{lot.potted + lot.grown}</div>
-            {lot.grown > 0 && (
-              <div className="text-sm" style={{ color: 'var(--leaf)' }}>
-                {lot.grown} ready
-              </div>
-            )}
+            {lot.grown > 0 && <div className="text-sm text-leaf">{lot.grown} ready</div>}
           </div>
         </div>
       </Label>
@@ -64,7 +57,7 @@ function Next({ lot }: { lot: Brief }) {
       <StepMark kind={next.kind} done={false} size={32} />
       <p className="min-w-0 grow text-sm">
         <strong className="inline-block first-letter:uppercase">{STEP_WORDS[next.kind]}</strong>, {sayDay(next.on, session.today)}
-        {next.daysLate > 0 && <strong style={{ color: 'var(--plum)' }}> · {plural(next.daysLate, 'day')} ago</strong>}
+        {next.daysLate > 0 && <strong className="text-plum"> · {plural(next.daysLate, 'day')} ago</strong>}
         <span className="block soft">{next.words}</span>
         {done.error && (
           <span role="alert" className="refusal block">
@@ -129,8 +122,7 @@ export function Lots() {
         {lots.map((lot) => (
           <li
             key={lot.code}
-            className="grid items-center gap-x-6 gap-y-2 border-t py-2.5 md:grid-cols-[minmax(17rem,1fr)_minmax(0,1.2fr)_7rem]"
-            style={{ borderColor: 'var(--stone-wash)' }}
+            className="grid items-center gap-x-6 gap-y-2 border-t py-2.5 md:grid-cols-[minmax(17rem,1fr)_minmax(0,1.2fr)_7rem] border-stone-wash"
           >
             <LotLabel lot={lot} />
             <Next lot={lot} />

@@ -33,7 +33,7 @@ function Row({
 }) {
   const { session, mayLog } = useShown()
   return (
-    <li className="border-t py-3" style={{ borderColor: 'var(--stone-wash)' }}>
+    <li className="border-t py-3 border-stone-wash">
       <div className="grid items-center gap-x-5 gap-y-2 md:grid-cols-[minmax(17rem,1fr)_minmax(0,1.35fr)_auto]">
         <Tag
           tag={one.tag}
@@ -54,7 +54,7 @@ function Row({
           <p className="text-sm soft">
             {one.due ? (
               <>
-                <strong style={{ color: 'var(--peat)' }}>{one.for ?? 'Our own target'}</strong> waits,{' '}
+                <strong className="text-peat">{one.for ?? 'Our own target'}</strong> waits,{' '}
                 {sayWeek(one.due, mondayOf(one.due), session.nursery)};{' '}
               </>
             ) : (

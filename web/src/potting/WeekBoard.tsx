@@ -22,10 +22,10 @@ function Meaning({ code, week }: { code: string; week: string }) {
   return (
     <p className="text-sm" role="status">
       {data.costs.length === 0 ? (
-        <span style={{ color: 'var(--leaf)' }}>✓ In good time.</span>
+        <span className="text-leaf">✓ In good time.</span>
       ) : (
         data.costs.map((cost) => (
-          <span key={cost.kind} className="block" style={{ color: 'var(--plum)' }}>
+          <span key={cost.kind} className="block text-plum">
             {cost.words}
           </span>
         ))
@@ -64,7 +64,7 @@ function PotCard({
     >
       <Tag tag={card.tag} count={card.plants} small more={`${card.hours.toFixed(1)} h${card.isDue ? ', roots are there' : ''}`} />
       {card.costs.map((cost) => (
-        <p key={cost.kind} className="text-sm" style={{ color: 'var(--plum)' }}>
+        <p key={cost.kind} className="text-sm text-plum">
           {cost.words}
         </p>
       ))}
@@ -172,12 +172,7 @@ export function WeekBoard() {
             <section
               key={one.week}
               aria-label={sayWeek(one.week, mondayOf(one.week), session.nursery)}
-              className="min-h-52 rounded border-[1.5px] p-3"
-              style={{
-                borderColor: 'var(--peat)',
-                background: isOver ? 'var(--cream)' : undefined,
-                borderStyle: isOver ? 'dashed' : 'solid',
-              }}
+              className={`min-h-52 rounded border-[1.5px] p-3 border-peat ${isOver ? 'border-dashed bg-cream' : ''}`}
               onDragOver={(event) => {
                 if (held.current === null) return
                 event.preventDefault()
@@ -200,7 +195,7 @@ export function WeekBoard() {
               <Barrow free={one.free} taken={one.taken} most={most} />
               <p className="mb-2 text-sm">
                 <strong>{one.taken.toFixed(1)} h</strong> to pot of <strong>{one.free.toFixed(1)} h</strong> left by other work
-                {one.over > 0.05 && <strong style={{ color: 'var(--plum)' }}> · {one.over.toFixed(1)} h too many</strong>}
+                {one.over > 0.05 && <strong className="text-plum"> · {one.over.toFixed(1)} h too many</strong>}
               </p>
               {isOver && taken && <Meaning code={taken} week={one.week} />}
               <ol className="grid gap-2">

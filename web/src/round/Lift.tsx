@@ -13,7 +13,7 @@ function Verdict({ code, line, stages }: { code: string; line: number; stages: R
   if (!judged || judged.lifted === 0) return null
   return (
     <>
-      {judged.enough && <strong style={{ color: 'var(--leaf)' }}>Enough, stop lifting. </strong>}
+      {judged.enough && <strong className="text-leaf">Enough, stop lifting. </strong>}
       {judged.words}
     </>
   )

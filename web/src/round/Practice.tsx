@@ -28,11 +28,7 @@ function People({ people, between }: { people: Graded['people']; between: Graded
       </p>
       <ul>
         {people.map((one) => (
-          <li
-            key={one.name}
-            className="flex flex-wrap items-baseline gap-x-4 border-t py-2"
-            style={{ borderColor: 'var(--stone-wash)' }}
-          >
+          <li key={one.name} className="flex flex-wrap items-baseline gap-x-4 border-t py-2 border-stone-wash">
             <strong className="w-44">{one.name}</strong>
             <span>
               <strong className="text-lg">{sayKappa(one.kappa)}</strong> against the key
@@ -47,11 +43,7 @@ function People({ people, between }: { people: Graded['people']; between: Graded
       {between.length > 0 && (
         <ul className="mt-3">
           {between.map((two) => (
-            <li
-              key={`${two.one} ${two.other}`}
-              className="flex flex-wrap items-baseline gap-x-4 border-t py-2"
-              style={{ borderColor: 'var(--stone-wash)' }}
-            >
+            <li key={`${two.one} ${two.other}`} className="flex flex-wrap items-baseline gap-x-4 border-t py-2 border-stone-wash">
               <span className="w-72">
                 <strong>{two.one.split(' ')[0]}</strong> and <strong>{two.other.split(' ')[0]}</strong>
               </span>

@@ -78,11 +78,7 @@ export function RootKey() {
             <Foot foot={KEY[stage].foot} name={STAGE_WORDS[stage]} className="w-44 print:w-32" />
             <h2 className="first-letter:uppercase">
               {STAGE_WORDS[stage]}
-              {rooted.has(stage) && (
-                <span className="ml-2 text-sm" style={{ color: 'var(--leaf)' }}>
-                  ✓ rooted
-                </span>
-              )}
+              {rooted.has(stage) && <span className="ml-2 text-sm text-leaf">✓ rooted</span>}
             </h2>
             <p className="text-sm">{KEY[stage].told}</p>
           </li>

@@ -165,13 +165,13 @@ export function Round() {
             }
           />
           {done[keyOf(stop)] && (
-            <p style={{ color: 'var(--leaf)' }}>
+            <p className="text-leaf">
               ✓ {SEEN_WORDS[done[keyOf(stop)] as Seen]}
               <span className="soft">, logged on this walk</span>
             </p>
           )}
           {!done[keyOf(stop)] && stop.seen && stop.seen !== 'fine' && stop.lookedAt && (
-            <p style={{ color: 'var(--plum)' }}>
+            <p className="text-plum">
               Last time: {SEEN_WORDS[stop.seen].toLowerCase()}, {stop.lookedAt.slice(5, 10)}
             </p>
           )}
@@ -187,12 +187,7 @@ export function Round() {
           )}
           {mayLog && trouble === null && !lifting && (
             <>
-              <button
-                type="button"
-                className="act-main !min-h-20 text-xl"
-                style={{ background: 'var(--leaf)', borderColor: 'var(--leaf)' }}
-                onClick={() => log('fine')}
-              >
+              <button type="button" className="act-main !min-h-20 text-xl bg-leaf border-leaf" onClick={() => log('fine')}>
                 Looks fine
               </button>
               <div className="grid grid-cols-2 gap-2">

@@ -29,9 +29,8 @@ export function Trouble({
           <button
             key={one}
             type="button"
-            className="act !min-h-14 !px-1"
+            className={`act !min-h-14 !px-1 ${share === one ? 'bg-water-wash' : ''}`}
             aria-pressed={share === one}
-            style={{ background: share === one ? 'var(--water-wash)' : undefined }}
             onClick={() => setShare(share === one ? undefined : one)}
           >
             {one === 1 ? 'all' : one === 0.1 ? 'a few' : one === 0.25 ? 'a quarter' : 'half'}

@@ -9,7 +9,7 @@ export function Waiting({ looks, away, onChange }: { looks: Look[]; away: boolea
   const waiting = looks.length - refused.length
   return (
     <>
-      <p role="status" className="min-h-6 text-sm" style={{ color: away || waiting > 0 ? 'var(--heat)' : 'var(--leaf)' }}>
+      <p role="status" className={`min-h-6 text-sm ${away || waiting > 0 ? 'text-heat' : 'text-leaf'}`}>
         {away ? 'No network. ' : ''}
         {waiting > 0
           ? `${plural(waiting, 'look')} waiting to be sent, kept on this device.`
@@ -20,12 +20,7 @@ export function Waiting({ looks, away, onChange }: { looks: Look[]; away: boolea
               : 'All is sent.'}
       </p>
       {refused.map((look) => (
-        <section
-          key={look.n}
-          aria-label={`Not kept: ${look.code}`}
-          className="sheet my-2 border-2 p-3"
-          style={{ borderColor: 'var(--plum)' }}
-        >
+        <section key={look.n} aria-label={`Not kept: ${look.code}`} className="sheet my-2 border-2 p-3 border-plum">
           <p>
             <strong>
               {look.code}, {look.crop}

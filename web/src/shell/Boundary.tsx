@@ -26,7 +26,7 @@ export class Boundary extends Component<Props, { error: Error | null; at: string
     const { error } = this.state
     if (!error) return this.props.children
     return (
-      <div role="alert" className="sheet max-w-xl p-4" style={{ borderColor: 'var(--plum)' }}>
+      <div role="alert" className="sheet max-w-xl p-4 border-plum">
         <h1>{isUnfetched(error) ? 'This room could not be fetched' : 'This room cannot be shown'}</h1>
         <p className="mt-2">
           {isUnfetched(error)

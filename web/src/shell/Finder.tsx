@@ -83,8 +83,7 @@ export function Finder({ onClose }: { onClose: () => void }) {
               type="button"
               role="option"
               aria-selected={i === chosen}
-              className="flex min-h-11 w-full cursor-pointer items-baseline gap-3 rounded px-2 py-2 text-left"
-              style={{ background: i === chosen ? 'var(--cream)' : undefined }}
+              className={`flex min-h-11 w-full cursor-pointer items-baseline gap-3 rounded px-2 py-2 text-left ${i === chosen ? 'bg-cream' : ''}`}
               onClick={() => go(one)}
             >
               <span className="w-16 shrink-0 text-sm soft">{KIND_WORDS[one.kind]}</span>

@@ -104,11 +104,7 @@ function Drawn({ weeks, week, thisWeek, width }: { weeks: RailWeek[]; week: stri
 }
 
 const Swatch = ({ of, flat = false }: { of: string; flat?: boolean }) => (
-  <span
-    aria-hidden="true"
-    className={`inline-block align-baseline ${flat ? 'h-1.5 w-5 opacity-75' : 'h-3 w-2.5'}`}
-    style={{ background: of }}
-  />
+  <span aria-hidden="true" className={`inline-block align-baseline ${of} ${flat ? 'h-1.5 w-5 opacity-75' : 'h-3 w-2.5'}`} />
 )
 
 /** The week rail: what each week asks of bench and hands. Its marker moves every view. */
@@ -129,11 +125,7 @@ export function Rail() {
     if (picked) setWeek(picked.week)
   }
   return (
-    <section
-      aria-label="Week rail"
-      className="no-print sticky top-0 z-30 border-b-2 px-4 pt-2 sm:px-6"
-      style={{ background: 'var(--paper)', borderColor: 'var(--peat)' }}
-    >
+    <section aria-label="Week rail" className="no-print sticky top-0 z-30 border-b-2 px-4 pt-2 sm:px-6 bg-paper border-peat">
       <div
         ref={ref}
         role="slider"
@@ -175,18 +167,18 @@ export function Rail() {
         {shown && (
           <>
             <span>
-              <Swatch of="var(--water)" /> mist<span className="hidden sm:inline"> house</span> {Math.round(100 * shown.fill)} %
+              <Swatch of="bg-water" /> mist<span className="hidden sm:inline"> house</span> {Math.round(100 * shown.fill)} %
             </span>
             <span>
-              <Swatch of="var(--leaf)" /> <span className="hidden sm:inline">sticking </span>
+              <Swatch of="bg-leaf" /> <span className="hidden sm:inline">sticking </span>
               {hours(shown.stickHours)}
             </span>
             <span>
-              <Swatch of="var(--heat)" /> <span className="hidden sm:inline">potting </span>
+              <Swatch of="bg-heat" /> <span className="hidden sm:inline">potting </span>
               {hours(shown.potHours)}
             </span>
             <span className="soft hidden md:inline" title={shown.open.join(', ')}>
-              <Swatch of="var(--leaf)" flat /> {plural(shown.open.length, 'crop')} in season
+              <Swatch of="bg-leaf" flat /> {plural(shown.open.length, 'crop')} in season
             </span>
           </>
         )}

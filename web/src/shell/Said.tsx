@@ -35,10 +35,7 @@ export function Said() {
   return (
     <div role="status" className="fixed bottom-20 left-1/2 z-40 -translate-x-1/2 sm:bottom-6">
       {saying && (
-        <div
-          className="flex items-center gap-4 rounded px-4 py-2 shadow-lg"
-          style={{ background: 'var(--peat)', color: 'var(--paper)' }}
-        >
+        <div className="flex items-center gap-4 rounded px-4 py-2 shadow-lg bg-peat text-paper">
           <span>{saying.words}</span>
           {saying.undo && (
             <button

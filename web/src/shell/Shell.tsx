@@ -57,11 +57,7 @@ export function Shell({ children }: { children: ReactNode }) {
 
   return (
     <div className="min-h-screen pb-20 print:min-h-0 print:pb-0 sm:pb-0">
-      <a
-        href="#main"
-        className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:p-3"
-        style={{ background: 'var(--paper)' }}
-      >
+      <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:p-3 bg-paper">
         Skip to the page
       </a>
       <Rail />
@@ -69,8 +65,7 @@ export function Shell({ children }: { children: ReactNode }) {
         <span className="mr-4 text-lg font-bold whitespace-nowrap">{session.nursery?.name}</span>
         <nav
           aria-label="Rooms"
-          className="fixed inset-x-0 bottom-0 z-30 flex justify-around border-t-2 sm:static sm:justify-start sm:gap-1 sm:border-0"
-          style={{ background: 'var(--ground)', borderColor: 'var(--peat)' }}
+          className="fixed inset-x-0 bottom-0 z-30 flex justify-around border-t-2 sm:static sm:justify-start sm:gap-1 sm:border-0 bg-ground border-peat"
         >
           {ROOMS.map((room) => (
             <NavLink

@@ -39,7 +39,7 @@ export function Unread({ of, title, rooms }: { of: Read | readonly Read[]; title
 /** That something could not be read, why, and the way to try again. */
 export function Failed({ message, again }: { message: string; again: () => void }) {
   return (
-    <div role="alert" className="sheet max-w-xl p-4" style={{ borderColor: 'var(--plum)' }}>
+    <div role="alert" className="sheet max-w-xl p-4 border-plum">
       <p className="refusal">This could not be read. {message}</p>
       <button type="button" className="act mt-2" onClick={again}>
         Try again

@@ -62,12 +62,12 @@ function Inspected({ block }: { block: Block }) {
       {mayLog && <InspectForm code={block.code} />}
       <ol className="mt-3">
         {block.inspections.map((one) => (
-          <li key={one.id} className="border-t py-1.5" style={{ borderColor: 'var(--stone-wash)' }}>
+          <li key={one.id} className="border-t py-1.5 border-stone-wash">
             <span className="inline-block w-16 soft">{sayDay(one.on, session.today)}</span>{' '}
             {one.clean ? (
-              <strong style={{ color: 'var(--leaf)' }}>clean</strong>
+              <strong className="text-leaf">clean</strong>
             ) : (
-              <strong style={{ color: one.clearedOn ? undefined : 'var(--plum)' }}>
+              <strong className={one.clearedOn ? undefined : 'text-plum'}>
                 {one.found}, {one.howBad}
                 {one.where && `, ${one.where}`}
               </strong>
@@ -165,7 +165,7 @@ export function BlockPage() {
         <div>
           <div className="flex items-center gap-3">
             <FitMark fit={block.fit} size={34} />
-            <strong className="text-xl" style={{ color: block.fit ? 'var(--leaf)' : 'var(--plum)' }}>
+            <strong className={`text-xl ${block.fit ? 'text-leaf' : 'text-plum'}`}>
               {block.fit ? 'Fit to take' : 'Not fit to take'}
             </strong>
           </div>
@@ -179,9 +179,7 @@ export function BlockPage() {
           </p>
           <p className="mt-1">
             {open ? (
-              <strong style={{ color: 'var(--leaf)' }}>
-                material is right{block.window.closesIn <= 1 && ', for a week or so'}
-              </strong>
+              <strong className="text-leaf">material is right{block.window.closesIn <= 1 && ', for a week or so'}</strong>
             ) : (
               <span className="soft">in season in {plural(block.window.opensIn, 'week')}</span>
             )}

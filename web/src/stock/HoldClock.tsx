@@ -64,7 +64,7 @@ export function HoldClock({ clock, code }: { clock: Clock; code: string }) {
     >
       <Face clock={clock} now={now} />
       <p className="min-w-0">
-        <strong style={{ color: state === 'past' ? 'var(--plum)' : state === 'soon' ? 'var(--heat)' : undefined }}>
+        <strong className={state === 'past' ? 'text-plum' : state === 'soon' ? 'text-heat' : undefined}>
           {words.replace('{span}', spanWords(at(clock.dueAt) - now))}
         </strong>
         <span className="block text-sm soft">

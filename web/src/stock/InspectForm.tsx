@@ -55,11 +55,7 @@ export function InspectForm({ code, onDone }: { code: string; onDone?: () => voi
             <legend className="mb-1 text-sm font-semibold">How bad</legend>
             <div className="flex gap-2">
               {HOW_BAD.map((one) => (
-                <label
-                  key={one}
-                  className="act cursor-pointer"
-                  style={{ background: form.watch('howBad') === one ? 'var(--cream)' : undefined }}
-                >
+                <label key={one} className={`act cursor-pointer ${form.watch('howBad') === one ? 'bg-cream' : ''}`}>
                   <input type="radio" className="sr-only" value={one} {...form.register('howBad')} />
                   {one}
                 </label>

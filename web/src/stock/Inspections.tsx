@@ -44,7 +44,7 @@ export function Inspections() {
         {blocks.map((block) => {
           const late = days(block.inspectBy, session.today)
           return (
-            <li key={block.code} className="border-t py-2" style={{ borderColor: 'var(--stone-wash)' }}>
+            <li key={block.code} className="border-t py-2 border-stone-wash">
               <div className="grid grid-cols-[auto_minmax(0,1fr)_auto] items-center gap-x-3">
                 <FitMark fit={block.fit} />
                 <span className="min-w-0">
@@ -52,7 +52,7 @@ export function Inspections() {
                     {block.code} {block.crop}
                   </Link>
                   <span className="block truncate text-sm soft">{block.place}</span>
-                  <span className="block text-sm" style={{ color: block.found || late > 0 ? 'var(--plum)' : undefined }}>
+                  <span className={`block text-sm ${block.found || late > 0 ? 'text-plum' : ''}`}>
                     {block.found
                       ? `found: ${block.found}`
                       : block.cleanOn === null

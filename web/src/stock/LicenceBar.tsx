@@ -27,10 +27,8 @@ export function LicenceBar({ licence }: { licence: { plants: number; used: numbe
       </svg>
       <p className="text-sm">
         <strong>{used}</strong> used, <strong>{planned}</strong> planned,{' '}
-        <strong style={{ color: left < plants / 20 ? 'var(--plum)' : undefined }}>
-          {left > 0 ? `${left} left` : 'none left'}
-        </strong>{' '}
-        of {plants}
+        <strong className={left < plants / 20 ? 'text-plum' : undefined}>{left > 0 ? `${left} left` : 'none left'}</strong> of{' '}
+        {plants}
       </p>
     </div>
   )

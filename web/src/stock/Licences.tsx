@@ -121,7 +121,7 @@ function Statement({ licence }: { licence: Licence }) {
           </thead>
           <tbody>
             {statement.entries.map((entry) => (
-              <tr key={`${entry.on} ${entry.batch}`} className="border-t" style={{ borderColor: 'var(--stone-wash)' }}>
+              <tr key={`${entry.on} ${entry.batch}`} className="border-t border-stone-wash">
                 <td className="py-1">{sayDay(entry.on, session.today)}</td>
                 <td>{entry.batch}</td>
                 <td className="text-right">{entry.plants}</td>
@@ -133,7 +133,7 @@ function Statement({ licence }: { licence: Licence }) {
             ))}
           </tbody>
           <tfoot>
-            <tr className="border-t-2 font-bold" style={{ borderColor: 'var(--peat)' }}>
+            <tr className="border-t-2 font-bold border-peat">
               <td className="py-1" colSpan={2}>
                 {sayDay(statement.from, session.today)} to {sayDay(statement.to, session.today)}
               </td>
@@ -179,7 +179,7 @@ export function Licences() {
         </div>
       )}
       {data?.without.map((crop) => (
-        <p key={crop.slug} className="no-print mb-3 border-l-4 pl-3" style={{ borderColor: 'var(--plum)' }}>
+        <p key={crop.slug} className="no-print mb-3 border-l-4 pl-3 border-plum">
           <Link className="word font-bold" to={`/crops/${crop.slug}`}>
             {crop.crop}
           </Link>{' '}
@@ -191,8 +191,7 @@ export function Licences() {
         {data?.licences.map((licence) => (
           <li
             key={licence.id}
-            className={`border-t-2 pt-2 ${open?.endsWith(String(licence.id)) || open === null ? '' : 'no-print'}`}
-            style={{ borderColor: 'var(--stone-wash)' }}
+            className={`border-t-2 pt-2 ${open?.endsWith(String(licence.id)) || open === null ? '' : 'no-print'} border-stone-wash`}
           >
             <div className="no-print grid items-start gap-x-8 gap-y-2 sm:grid-cols-[minmax(14rem,1fr)_minmax(0,1.6fr)_auto]">
               <div>
@@ -204,7 +203,7 @@ export function Licences() {
                 </p>
                 <p className="text-sm">
                   {sayDay(licence.from, session.today)} to {sayDay(licence.to, session.today)}
-                  {!licence.running && <strong style={{ color: 'var(--plum)' }}> not running</strong>}
+                  {!licence.running && <strong className="text-plum"> not running</strong>}
                 </p>
               </div>
               <div>

@@ -113,8 +113,7 @@ export function Stock() {
           <li
             key={block.code}
             id={`block-${block.code}`}
-            className="grid grid-cols-[auto_minmax(0,1fr)_auto] items-center gap-x-4 gap-y-1 border-t py-2 sm:grid-cols-[auto_minmax(12rem,1fr)_11rem_6.5rem_minmax(0,1.3fr)]"
-            style={{ borderColor: 'var(--stone-wash)', background: block.code === chosen ? 'var(--cream)' : undefined }}
+            className={`grid grid-cols-[auto_minmax(0,1fr)_auto] items-center gap-x-4 gap-y-1 border-t py-2 sm:grid-cols-[auto_minmax(12rem,1fr)_11rem_6.5rem_minmax(0,1.3fr)] border-stone-wash ${block.code === chosen ? 'bg-cream' : ''}`}
           >
             <FitMark fit={block.fit} />
             <span className="min-w-0">
@@ -134,7 +133,7 @@ export function Stock() {
             </span>
             <span className="col-span-full text-sm sm:col-span-1">
               {block.window.opensIn === 0 ? (
-                <strong style={{ color: 'var(--leaf)' }}>
+                <strong className="text-leaf">
                   {block.window.state === 'closing'
                     ? `closes in ${plural(Math.max(1, block.window.closesIn), 'week')}`
                     : 'in season'}
@@ -156,7 +155,7 @@ export function Stock() {
                   </span>
                 ))}
               {block.against.map((reason) => (
-                <span key={reason.code} className="block" style={{ color: 'var(--plum)' }}>
+                <span key={reason.code} className="block text-plum">
                   {reason.words}
                 </span>
               ))}

@@ -28,8 +28,7 @@ function PlantRow({ row }: { row: Stop['rows'][number] }) {
         <span
           key={place}
           aria-hidden="true"
-          className="flex size-[22px] items-center justify-center rounded-full border text-[13px] leading-none"
-          style={{ borderColor: 'var(--leaf)', background: take > 0 ? 'var(--leaf-wash)' : undefined }}
+          className={`flex size-[22px] items-center justify-center rounded-full border text-[13px] leading-none border-leaf ${take > 0 ? 'bg-leaf-wash' : ''}`}
         >
           {take}
         </span>
@@ -102,12 +101,12 @@ function StopSheet({ stop, place }: { stop: Stop; place: number }) {
           </li>
         ))}
         {stop.safety && (
-          <li className="border-l-4 pl-2" style={{ borderColor: 'var(--heat)' }}>
+          <li className="border-l-4 pl-2 border-heat">
             <strong>Take care:</strong> {stop.safety}
           </li>
         )}
       </ul>
-      <div className="mt-3 border-t pt-3" style={{ borderColor: 'var(--stone-wash)' }}>
+      <div className="mt-3 border-t pt-3 border-stone-wash">
         {stop.collection ? (
           <HoldClock key={stop.collection.startedAt} clock={stop.collection} code={stop.batch} />
         ) : (
@@ -174,7 +173,7 @@ export function TakeSheet() {
           <p className="mb-1">
             {plural(data.stops.length, 'stop')}, {plural(data.cuttings, 'cutting')}. Take along: {data.tools.join(', ')}.
           </p>
-          <p className="mb-4 border-l-4 pl-3 text-sm" style={{ borderColor: 'var(--heat)' }}>
+          <p className="mb-4 border-l-4 pl-3 text-sm border-heat">
             Cut away from the hand, with a cut-proof glove. Clean the blade between blocks. Leave cut ends on the stock to heal.
           </p>
           <ol className="grid gap-4">

@@ -26,7 +26,7 @@ const PARTS: { job: Thing['job']; title: string; words: string; act: string }[] 
 function Why({ thing }: { thing: Thing }) {
   return (
     <>
-      {thing.daysLate > 0 && <strong style={{ color: 'var(--plum)' }}>{plural(thing.daysLate, 'day')} late · </strong>}
+      {thing.daysLate > 0 && <strong className="text-plum">{plural(thing.daysLate, 'day')} late · </strong>}
       {thing.job === 'stick' && thing.tag && `from ${thing.tag.block}, ${plural(thing.tag.trays, 'tray')} to ${thing.tag.zone}`}
       {thing.line !== null && thing.line > 1 && `line ${thing.line} · `}
       {thing.job !== 'stick' && thing.why}
@@ -58,16 +58,14 @@ function ThingRow({
               <div className="flex items-center gap-3 px-3 py-2">
                 <div className="min-w-0 grow">
                   <div className="text-[1.05rem] font-bold">{wanted.crop}</div>
-                  <div className="text-sm" style={{ color: 'var(--plum)' }}>
+                  <div className="text-sm text-plum">
                     {thing.why} {thing.mendable && `Can be mended until ${sayDay(thing.due, session.today)}.`}
                   </div>
                   <div className="truncate text-sm soft">
                     {wanted.customer ?? 'own target'}, {sayWeek(wanted.readyWeek, mondayOf(wanted.readyWeek), session.nursery)}
                   </div>
                 </div>
-                <div className="text-[1.35rem] font-bold" style={{ color: 'var(--plum)' }}>
-                  −{thing.count}
-                </div>
+                <div className="text-[1.35rem] font-bold text-plum">−{thing.count}</div>
               </div>
             </Label>
           </div>
@@ -216,11 +214,7 @@ function LoggedList({ logged, future }: { logged: Schemas['Logged'][]; future: b
       <h2 className="mb-2">Logged in this week</h2>
       <ol className="grid gap-1">
         {logged.map((one) => (
-          <li
-            key={`${one.on} ${one.code} ${one.says}`}
-            className="flex flex-wrap gap-x-3 border-b py-1.5"
-            style={{ borderColor: 'var(--stone-wash)' }}
-          >
+          <li key={`${one.on} ${one.code} ${one.says}`} className="flex flex-wrap gap-x-3 border-b py-1.5 border-stone-wash">
             <span className="w-14 soft">{sayDay(one.on, session.today)}</span>
             <Link to={`/batches/${one.code}`} className="word font-semibold">
               {one.code}

@@ -17,8 +17,7 @@ function Order({ wanted, chosen }: { wanted: Wanted; chosen: boolean }) {
   return (
     <li
       id={`order-${wanted.id}`}
-      className="grid gap-x-6 gap-y-2 border-t py-3 md:grid-cols-[minmax(15rem,1fr)_minmax(0,1.5fr)_auto]"
-      style={{ borderColor: 'var(--peat)', background: chosen ? 'var(--cream)' : undefined }}
+      className={`grid gap-x-6 gap-y-2 border-t py-3 md:grid-cols-[minmax(15rem,1fr)_minmax(0,1.5fr)_auto] border-peat ${chosen ? 'bg-cream' : ''}`}
     >
       <div className="flex min-w-0 gap-4">
         <span className="w-16 shrink-0 text-right text-2xl leading-tight font-bold">{wanted.plants}</span>
@@ -41,7 +40,7 @@ function Order({ wanted, chosen }: { wanted: Wanted; chosen: boolean }) {
         ))}
         {wanted.outlook && <OutlookBar outlook={wanted.outlook} wanted={wanted.plants} />}
         {wanted.outlook && (
-          <p className="text-sm" style={{ color: wanted.outlook.isShort ? 'var(--plum)' : undefined }}>
+          <p className={`text-sm ${wanted.outlook.isShort ? 'text-plum' : ''}`}>
             {wanted.outlook.words}
             {wanted.outlook.isShort && (
               <button type="button" className="act ml-3" aria-expanded={mending} onClick={() => setMending(!mending)}>
@@ -70,7 +69,7 @@ function Order({ wanted, chosen }: { wanted: Wanted; chosen: boolean }) {
           <p>
             {WANTED_WORDS[wanted.state]}
             {wanted.state === 'unplanned' && (
-              <span style={{ color: wanted.planBy < session.today ? 'var(--plum)' : undefined }}>
+              <span className={wanted.planBy < session.today ? 'text-plum' : undefined}>
                 {' '}
                 · stick by {sayDay(wanted.planBy, session.today)}
               </span>

@@ -22,11 +22,7 @@ export function Remedies({ id }: { id: number }) {
       <OutlookBar outlook={outlook} wanted={wanted.plants} />
       <ul className="grid gap-1">
         {data.again.map((one) => (
-          <li
-            key={one.way}
-            className="flex flex-wrap items-center gap-x-4 gap-y-1 border-t py-2"
-            style={{ borderColor: 'var(--stone-wash)' }}
-          >
+          <li key={one.way} className="flex flex-wrap items-center gap-x-4 gap-y-1 border-t py-2 border-stone-wash">
             <FitMark fit={one.possible} />
             <span className="min-w-0 grow">
               <strong>Stick again, {one.name.toLowerCase()}</strong>
@@ -36,7 +32,7 @@ export function Remedies({ id }: { id: number }) {
                     {one.stick} in {plural(one.trays, 'tray')}, {sayInHundred(one.chance)} to fill the gap.{' '}
                   </>
                 )}
-                <span style={{ color: one.possible ? undefined : 'var(--plum)' }}>{one.words}</span>
+                <span className={one.possible ? undefined : 'text-plum'}>{one.words}</span>
                 {one.material && <span className="soft"> {one.material}</span>}
               </span>
             </span>
@@ -51,7 +47,7 @@ export function Remedies({ id }: { id: number }) {
             )}
           </li>
         ))}
-        <li className="border-t py-2" style={{ borderColor: 'var(--stone-wash)' }}>
+        <li className="border-t py-2 border-stone-wash">
           <strong>Buy in</strong>{' '}
           {data.buyInBy !== null && data.buyInBy < session.today
             ? `Too late for liners: they had to be ordered by ${sayDay(data.buyInBy, session.today)}. ${plural(data.buyIn, 'finished plant')} by ${sayDay(data.due, session.today)}.`
@@ -60,7 +56,7 @@ export function Remedies({ id }: { id: number }) {
               : `${plural(data.buyIn, 'plant')}, ready as they are: the week has come.`}
         </li>
         {data.customer && (
-          <li className="border-t py-2" style={{ borderColor: 'var(--stone-wash)' }}>
+          <li className="border-t py-2 border-stone-wash">
             <strong>Tell {data.customer}</strong> that about {outlook.expected} of {wanted.plants} will be ready, before{' '}
             {sayDay(data.due, session.today)}.
           </li>

@@ -46,8 +46,8 @@ function Days({ route, first, weeks, due }: { route: Route; first: string; weeks
       ))}
       {route.parts.length > 0 && (
         <span
-          className="absolute inset-y-0 w-0.5"
-          style={{ left: `${Math.min(99, placeOf(mondayOf(due), first, weeks))}%`, background: 'var(--plum)' }}
+          className="absolute inset-y-0 w-0.5 bg-plum"
+          style={{ left: `${Math.min(99, placeOf(mondayOf(due), first, weeks))}%` }}
           aria-hidden="true"
         />
       )}
@@ -116,11 +116,7 @@ export function RoutesPage() {
             <li
               key={`${route.kind} ${route.way} ${route.parts[0]?.dates.stickOn}`}
               aria-label={route.words}
-              className="sheet grid gap-1.5 p-3"
-              style={{
-                borderStyle: route.possible ? undefined : 'dashed',
-                background: i === data.recommended ? 'var(--leaf-wash)' : undefined,
-              }}
+              className={`sheet grid gap-1.5 p-3 ${i === data.recommended ? 'bg-leaf-wash' : ''} ${route.possible ? '' : 'border-dashed'}`}
             >
               <div className="flex flex-wrap items-center gap-x-3">
                 <FitMark fit={route.possible} />
