@@ -50,7 +50,12 @@ final class Mutants
         foreach ($finder->findInstanceOf($nodes, Node\Expr\BooleanNot::class) as $node) {
             $add($node, $node->getStartFilePos(), $node->getStartFilePos() + 1, '');
         }
+        // How strictly a file is typed is no rule of it.
+        $strict = array_map(static fn (Node\DeclareItem $item) => $item->value, $finder->findInstanceOf($nodes, Node\DeclareItem::class));
         foreach ($finder->findInstanceOf($nodes, Node\Scalar\Int_::class) as $node) {
+            if (in_array($node, $strict, true)) {
+                continue;
+            }
             $add($node, $node->getStartFilePos(), $node->getEndFilePos() + 1, (string) ($node->value + 1));
         }
         foreach ($finder->findInstanceOf($nodes, Node\Scalar\Float_::class) as $node) {

@@ -22,6 +22,8 @@ abstract class House extends TestCase
 
     /** @var array<string, string> */
     private array $cookies = [];
+    /** Off where the same kinds of answers were held to the contract by others already, and there are many. */
+    protected bool $isHeldToContract = true;
     private static int $visits = 0;
     private string $address = '';
     private ?Kernel $reading = null;
@@ -123,7 +125,7 @@ abstract class House extends TestCase
         if ($response->getStatusCode() === 500) {
             self::fail("{$method} {$path} failed: ".substr((string) shell_exec('tail -n 1 '.escapeshellarg(Kernel::varDir()).'/log/*.log'), 0, 900));
         }
-        if (str_starts_with($path, '/api')) {
+        if ($this->isHeldToContract && str_starts_with($path, '/api')) {
             $address = (string) parse_url($path, PHP_URL_PATH);
             Contract::mustHold($method, $address, $response);
             if ($response->getStatusCode() < 300 && $method !== 'GET') {
@@ -187,6 +189,24 @@ abstract class House extends TestCase
     protected function cookie(): string
     {
         return $this->cookies['cradle'] ?? $this->cookies['MOCKSESSID'] ?? '';
+    }
+
+    /** Tries something; the nursery is afterwards as it was before. */
+    protected function undone(callable $try): void
+    {
+        $this->reading?->shutdown();
+        $this->reading = null;
+        $live = Kernel::varDir().'/cradle.sqlite';
+        $files = array_filter([$live, $live.'-wal', $live.'-shm'], is_file(...));
+        array_map(static fn (string $file) => copy($file, $file.'.before'), $files);
+        try {
+            $try();
+        } finally {
+            $this->reading?->shutdown();
+            $this->reading = null;
+            array_map(static fn (string $tail) => @unlink($live.$tail), ['', '-wal', '-shm']);
+            array_map(static fn (string $file) => rename($file.'.before', $file), $files);
+        }
     }
 
     /** The database as the application sees it, for looking at what was kept. */

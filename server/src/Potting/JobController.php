@@ -57,11 +57,17 @@ final class JobController
         $line = $this->batches->line($this->batches->at($code), $in->countOr('line', 1, 1));
         $standing = $this->ledger->standingOf($line);
         $there = $standing[State::Stuck->value] + $standing[State::Rooted->value];
+        $not = static fn (Refused $why) => new JsonResponse(['adds' => false, 'field' => $why->field, 'words' => $why->getMessage(), 'there' => $there, 'left' => null]);
         try {
             $count = $this->acts->readCount($in);
+        } catch (Refused $refused) {
+            return $not($refused);
+        }
+        $in->done();
+        try {
             $count->mustAddUp($standing[State::Stuck->value], $standing[State::Rooted->value]);
         } catch (Refused $refused) {
-            return new JsonResponse(['adds' => false, 'field' => $refused->field, 'words' => $refused->getMessage(), 'there' => $there, 'left' => null]);
+            return $not($refused);
         }
         $rooted = $count->rootedLeft($standing[State::Rooted->value]);
         $left = $rooted + $count->unrootedLeft();
