@@ -302,7 +302,7 @@ final class AsAgreedTest extends House
         $isTriedWrong = $isTriedWrong && $body !== null && !isset($this->tried[$form]);
         $this->tried[$form] = true;
         foreach ($isTriedWrong ? self::wrong((array) $body) : [] as $how => $wrong) {
-            $this->undone(function () use ($method, $path, $kind, $how, $wrong): void {
+            $this->putBack(function () use ($method, $path, $kind, $how, $wrong): void {
                 $this->isHeldToContract = true;
                 $refused = $this->send($method, '/api/'.$path, $wrong);
                 $this->isHeldToContract = false;

@@ -191,8 +191,8 @@ abstract class House extends TestCase
         return $this->cookies['cradle'] ?? $this->cookies['MOCKSESSID'] ?? '';
     }
 
-    /** Tries something; the nursery is afterwards as it was before. */
-    protected function undone(callable $try): void
+    /** Tries something, and puts the nursery back as it was before. */
+    protected function putBack(callable $try): void
     {
         $this->reading?->shutdown();
         $this->reading = null;
