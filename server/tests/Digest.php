@@ -71,7 +71,7 @@ final class Digest
     private static function words(array $words): string
     {
         $counts = array_count_values($words);
-        if (count($counts) > self::FEW || max(array_map(mb_strlen(...), array_map(strval(...), array_keys($counts)))) > 60) {
+        if (count($counts) > self::FEW || max([0, ...array_map(mb_strlen(...), array_map(strval(...), array_keys($counts)))]) > 60) {
             return sprintf('%d, %d different', count($words), count($counts));
         }
 

@@ -194,19 +194,23 @@ abstract class House extends TestCase
     /** Tries something, and puts the nursery back as it was before. */
     protected function putBack(callable $try): void
     {
-        $this->reading?->shutdown();
-        $this->reading = null;
+        $this->stopReading();
         $live = Kernel::varDir().'/cradle.sqlite';
         $files = array_filter([$live, $live.'-wal', $live.'-shm'], is_file(...));
         array_map(static fn (string $file) => copy($file, $file.'.before'), $files);
         try {
             $try();
         } finally {
-            $this->reading?->shutdown();
-            $this->reading = null;
+            $this->stopReading();
             array_map(static fn (string $tail) => @unlink($live.$tail), ['', '-wal', '-shm']);
             array_map(static fn (string $file) => rename($file.'.before', $file), $files);
         }
+    }
+
+    private function stopReading(): void
+    {
+        $this->reading?->shutdown();
+        $this->reading = null;
     }
 
     /** The database as the application sees it, for looking at what was kept. */

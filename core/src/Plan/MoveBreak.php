@@ -7,14 +7,38 @@ namespace WetCradle\Core\Plan;
 use WetCradle\Core\Bench\Offer;
 use WetCradle\Core\Bench\Zone;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Stock\BlockOffer;
 use WetCradle\Core\Stock\Supply;
 
 /** Something that breaks when a batch is moved. What is hard is refused; the rest is the propagator's to weigh. */
 final class MoveBreak
 {
-    /** @param array<string, mixed> $of the figures of the case, by which it is told */
-    private function __construct(public readonly string $kind, public readonly bool $isHard, public readonly array $of)
-    {
+    /**
+     * By its figures it is told; those of another case are null.
+     *
+     * @param ?\DateTimeImmutable                               $day      that has gone by
+     * @param ?Week                                             $week     in which its material is not right
+     * @param ?int                                              $opensIn  weeks until it is
+     * @param ?string                                           $block    that does not give it, or is not fit to
+     * @param ?array{code: string, words: string, clears: string} $reason why the block is not fit
+     * @param ?string                                           $zone     that does not take it
+     * @param ?int                                              $weeks    that it is late for an order
+     * @param ?string                                           $customer whose order that is; null for our own target
+     */
+    private function __construct(
+        public readonly string $kind,
+        public readonly bool $isHard,
+        public readonly ?\DateTimeImmutable $day = null,
+        public readonly ?Week $week = null,
+        public readonly ?int $opensIn = null,
+        public readonly ?string $block = null,
+        public readonly ?BlockOffer $material = null,
+        public readonly ?array $reason = null,
+        public readonly ?string $zone = null,
+        public readonly ?Offer $place = null,
+        public readonly ?int $weeks = null,
+        public readonly ?string $customer = null,
+    ) {
     }
 
     /**
@@ -28,16 +52,16 @@ final class MoveBreak
     {
         $found = [];
         if ($stickOn < $today) {
-            $found[] = new self('gone_by', true, ['day' => $stickOn]);
+            $found[] = new self('gone_by', true, day: $stickOn);
         }
         if ($opensIn > 0) {
-            $found[] = new self('window', false, ['week' => Week::containing($stickOn), 'opensIn' => $opensIn]);
+            $found[] = new self('window', false, week: Week::containing($stickOn), opensIn: $opensIn);
         }
         if (!$supply->offer->isEnough()) {
-            $found[] = new self('no_material', true, ['block' => $supply->source->code, 'offer' => $supply->offer]);
+            $found[] = new self('no_material', true, block: $supply->source->code, material: $supply->offer);
         }
         foreach ($supply->against as $reason) {
-            $found[] = new self('unfit', false, ['block' => $supply->source->code, 'reason' => $reason]);
+            $found[] = new self('unfit', false, block: $supply->source->code, reason: $reason);
         }
 
         return $found;
@@ -59,7 +83,7 @@ final class MoveBreak
         }
         $isHard = $inPots ? $movesPots : !$isOnlyPots && ($isNew || $isPlanned);
 
-        return new self((string) $offer->reason, $isHard, ['zone' => $zone->name, 'offer' => $offer]);
+        return new self((string) $offer->reason, $isHard, zone: $zone->name, place: $offer);
     }
 
     /** Ready too late for an order; null where it is in time. */
@@ -67,6 +91,6 @@ final class MoveBreak
     {
         $late = $wanted->until(Week::containing($readyOn));
 
-        return $late > 0 ? new self('late', false, ['weeks' => $late, 'customer' => $customer]) : null;
+        return $late > 0 ? new self('late', false, weeks: $late, customer: $customer) : null;
     }
 }

@@ -60,7 +60,11 @@ final class MoveBreakTest extends TestCase
 
     public function testAnOrderIsLateByWholeWeeks(): void
     {
-        $late = static fn (string $readyOn) => MoveBreak::ofOrder(Week::of('2027-W30'), new \DateTimeImmutable($readyOn), 'Alder')?->of;
+        $late = static function (string $readyOn): ?array {
+            $break = MoveBreak::ofOrder(Week::of('2027-W30'), new \DateTimeImmutable($readyOn), 'Alder');
+
+            return $break === null ? null : ['weeks' => $break->weeks, 'customer' => $break->customer];
+        };
         self::assertNull($late('2027-08-01'), 'The Sunday of week 30.');
         self::assertSame(['weeks' => 1, 'customer' => 'Alder'], $late('2027-08-02'));
         self::assertSame(3, $late('2027-08-16')['weeks'] ?? null);
@@ -72,6 +76,6 @@ final class MoveBreakTest extends TestCase
         $zone = Zone::of('Mist 1', 3, Range::of(16, 24), Range::of(0, 3));
         $batch = Tenant::of('A', 5, Week::of('2027-W20'), Week::of('2027-W22'), Range::of(18, 20), Range::of(1, 2));
         $break = MoveBreak::ofPlace($zone, $zone->offerTo($batch, []), false, true, true, false, false);
-        self::assertSame(['no_room', 'Mist 1'], [$break?->kind, $break?->of['zone']]);
+        self::assertSame(['no_room', 'Mist 1'], [$break?->kind, $break?->zone]);
     }
 }

@@ -7,6 +7,7 @@ namespace WetCradle\Server\Bench;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Server\Database\Row;
 
 /** What a week asks of those who carry trays and set valves: laid, moved, taken off, set. */
 final class BenchWork
@@ -19,7 +20,7 @@ final class BenchWork
     public function of(Week $week): array
     {
         $jobs = [];
-        $rows = $this->db->iterateAssociative(
+        $rows = Row::all($this->db,
             "SELECT coalesce(b.stuck_on, b.stick_on) AS day, 'lay' AS kind, b.code, c.name AS crop, b.trays, z.name AS zone, NULL AS goes FROM batch b JOIN crop c ON c.id = b.crop_id JOIN zone z ON z.id = b.zone_id
                 WHERE b.called_off = 0 AND coalesce(b.stuck_on, b.stick_on) BETWEEN :from AND :to
              UNION ALL SELECT m.from_day, 'move', b.code, c.name, b.trays,
@@ -31,7 +32,7 @@ final class BenchWork
             ['from' => $week->monday()->format('Y-m-d'), 'to' => $week->sunday()->format('Y-m-d')],
         );
         foreach ($rows as $row) {
-            $jobs[] = ['day' => (string) $row['day'], 'kind' => (string) $row['kind'], 'code' => (string) $row['code'], 'crop' => (string) $row['crop'], 'trays' => (int) $row['trays'], 'zone' => (string) $row['zone'], 'to' => $row['goes'] === null ? null : (string) $row['goes'], 'setting' => null];
+            $jobs[] = ['day' => $row->text('day'), 'kind' => $row->text('kind'), 'code' => $row->text('code'), 'crop' => $row->text('crop'), 'trays' => $row->int('trays'), 'zone' => $row->text('zone'), 'to' => $row->textOrNull('goes'), 'setting' => null];
         }
         $last = $this->tenants->byZone($week->plus(-1), $week->plus(-1));
         $now = $this->tenants->byZone($week, $week);

@@ -135,6 +135,13 @@ final class Fillings
     {
         $tried = $this->moves->try(MoveReader::all(array_values($changes)))['batches'];
 
-        return array_values(array_unique(array_column(array_filter($tried, static fn (array $one) => in_array(true, array_column($one['breaks'], 'hard'), true)), 'code')));
+        $codes = [];
+        foreach ($tried as $one) {
+            if (in_array(true, array_column($one['breaks'], 'hard'), true)) {
+                $codes[$one['code']] = $one['code'];
+            }
+        }
+
+        return array_values($codes);
     }
 }

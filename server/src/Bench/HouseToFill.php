@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace WetCradle\Server\Bench;
 
 use Doctrine\ORM\EntityManagerInterface;
-use WetCradle\Core\Bench\Fillable;
 use WetCradle\Core\Bench\FillHouse;
+use WetCradle\Core\Bench\Fillable;
 use WetCradle\Core\Bench\WhatIf;
 use WetCradle\Core\Bench\Zone as CoreZone;
 use WetCradle\Core\Bench\ZoneKind;
@@ -15,6 +15,7 @@ use WetCradle\Core\Refused;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\SheetVersion;
 use WetCradle\Server\Crops\Windows;
+use WetCradle\Server\Database\Row;
 use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Stock\Takes;
 use WetCradle\Server\Wanted\Wanted;
@@ -60,11 +61,11 @@ final class HouseToFill
     private function batches(\DateTimeImmutable $today): array
     {
         // Known once, not asked for batch by batch.
-        $this->em->createQuery('SELECT s, y FROM '.SheetVersion::class.' s JOIN s.way y')->getResult();
+        Row::things($this->em->createQuery('SELECT s, y FROM '.SheetVersion::class.' s JOIN s.way y'), SheetVersion::class);
         $query = 'SELECT b, c, z, w, m FROM '.Batch::class.' b JOIN b.crop c JOIN b.zone z LEFT JOIN b.wanted w LEFT JOIN b.movesOn m
             WHERE b.calledOff = false AND (b.leftBenchOn IS NULL OR b.days.readyOn > :today)';
         $found = [];
-        foreach ($this->em->createQuery($query)->setParameter('today', $today->format('Y-m-d'))->getResult() as $batch) {
+        foreach (Row::things($this->em->createQuery($query)->setParameter('today', $today->format('Y-m-d')), Batch::class) as $batch) {
             $found[$batch->code] = $batch;
         }
 

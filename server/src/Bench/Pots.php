@@ -10,6 +10,7 @@ use WetCradle\Core\Bench\Potted;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Priority;
 use WetCradle\Server\Crops\SheetBook;
+use WetCradle\Server\Database\Row;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\TrayKind;
 use WetCradle\Server\Wanted\Pot;
@@ -47,44 +48,44 @@ final class Pots
     /** One batch's, whenever they are; null where nothing of it came into pots. */
     public function of(string $code): ?Potted
     {
-        return $this->found($this->db->fetchAllAssociative(self::SELECT.' AND b.code = :code', ['code' => $code]))[$code] ?? null;
+        return $this->found(Row::all($this->db, self::SELECT.' AND b.code = :code', ['code' => $code]))[$code] ?? null;
     }
 
     /** @return array<string, Potted> */
     private function read(string $where, Week $from, Week $to): array
     {
-        return $this->found($this->db->fetchAllAssociative(self::SELECT.$where.' ORDER BY b.id', ['from' => $from->monday()->format('Y-m-d'), 'to' => $to->sunday()->format('Y-m-d')]));
+        return $this->found(Row::all($this->db, self::SELECT.$where.' ORDER BY b.id', ['from' => $from->monday()->format('Y-m-d'), 'to' => $to->sunday()->format('Y-m-d')]));
     }
 
     /**
-     * @param list<array<string, mixed>> $rows
+     * @param list<Row> $rows
      *
      * @return array<string, Potted>
      */
     private function found(array $rows): array
     {
-        $this->sheets->have(array_column($rows, 'sheet_id'));
+        $this->sheets->have(Row::ints($rows, 'sheet_id'));
         $first = $this->em->getRepository(TrayKind::class)->findOneBy([], ['id' => 'ASC']);
         $sizes = $this->em->getRepository(Pot::class)->findBy([], ['id' => 'ASC']);
         $byId = array_column($sizes, null, 'id');
         $found = [];
         foreach ($rows as $row) {
-            $sheet = $this->sheets->potting((int) $row['sheet_id']);
-            $pot = $byId[$row['pot_id']] ?? $sheet->potOf($sizes, static fn (Pot $p) => $p->name);
-            if ((int) $row['pots'] > 0 && $pot !== null && $first !== null) {
-                $found[(string) $row['code']] = new Potted(
-                    (string) $row['code'],
-                    (int) $row['pots'],
+            $sheet = $this->sheets->potting($row->int('sheet_id'));
+            $pot = $byId[$row->intOrNull('pot_id') ?? 0] ?? $sheet->potOf($sizes, static fn (Pot $p) => $p->name);
+            if ($row->many('pots') > 0 && $pot !== null && $first !== null) {
+                $found[$row->text('code')] = new Potted(
+                    $row->text('code'),
+                    $row->many('pots'),
                     $pot->name,
-                    $row['across_squared'] === null ? $pot->acrossCm : sqrt((float) $row['across_squared']),
-                    $row['pots_zone_id'] === null ? null : (int) $row['pots_zone_id'],
-                    (bool) $row['pots_spaced'],
-                    new \DateTimeImmutable((string) $row['potted_on']),
-                    new \DateTimeImmutable((string) $row['ready_on']),
+                    !$row->has('across_squared') ? $pot->acrossCm : sqrt($row->float('across_squared')),
+                    $row->intOrNull('pots_zone_id'),
+                    $row->flag('pots_spaced'),
+                    $row->day('potted_on'),
+                    $row->day('ready_on'),
                     $sheet->winter,
-                    (bool) $row['is_potted'],
-                    $row['priority'] === null ? null : Priority::from((string) $row['priority']),
-                    (bool) $row['locked'],
+                    $row->flag('is_potted'),
+                    !$row->has('priority') ? null : Priority::from($row->text('priority')),
+                    $row->flag('locked'),
                     $first->lengthCm * $first->widthCm,
                     $this->house->air(),
                     $this->house->defaults(),

@@ -12,6 +12,7 @@ use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Crops\Method;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\SheetBook;
+use WetCradle\Server\Database\Row;
 use WetCradle\Server\Nursery\House;
 
 /** Who lies where, and when. */
@@ -54,8 +55,7 @@ final class Tenants
     /** @return list<Lying> */
     public function during(Week $from, Week $to): array
     {
-        $rows = $this->db->fetchAllAssociative(
-            "SELECT b.id, b.code, b.trays, t.positions, b.planned, b.stick_on, b.stuck_on, b.pot_on, b.left_bench_on, b.wean_on, b.method, b.zone_id, z.kind, b.sheet_id, h.way_id,
+        $rows = Row::all($this->db, "SELECT b.id, b.code, b.trays, t.positions, b.planned, b.stick_on, b.stuck_on, b.pot_on, b.left_bench_on, b.wean_on, b.method, b.zone_id, z.kind, b.sheet_id, h.way_id,
                 coalesce(p.name, '') AS pot, s.stuck, s.potted
              FROM batch b JOIN way_sheet h ON h.id = b.sheet_id JOIN zone z ON z.id = b.zone_id JOIN tray_kind t ON t.id = b.tray_kind_id
                 LEFT JOIN batch_standing s ON s.batch_id = b.id LEFT JOIN wanted w ON w.id = b.wanted_id LEFT JOIN pot p ON p.id = w.pot_id
@@ -64,25 +64,25 @@ final class Tenants
              ORDER BY coalesce(b.stuck_on, b.stick_on), b.id",
             ['from' => $from->monday()->format('Y-m-d'), 'to' => $to->sunday()->format('Y-m-d')],
         );
-        $this->sheets->have(array_column($rows, 'sheet_id'));
+        $this->sheets->have(Row::ints($rows, 'sheet_id'));
         $found = [];
         $moves = $this->moves();
         foreach ($rows as $row) {
             $tenant = $this->tenant($row);
             if ($tenant->from->until($to) >= 0 && $from->until($tenant->to) >= 0) {
-                $legs = Whereabouts::legs($tenant, (int) $row['zone_id'], new \DateTimeImmutable((string) $row['wean_on']), $moves[(int) $row['id']] ?? [], $this->house->defaults());
-                $isStuck = $row['stuck_on'] !== null;
+                $legs = Whereabouts::legs($tenant, $row->int('zone_id'), $row->day('wean_on'), $moves[$row->int('id')] ?? [], $this->house->defaults());
+                $isStuck = $row->has('stuck_on');
                 $found[] = new Lying(
                     $tenant,
-                    (int) $row['zone_id'],
-                    $row['kind'] === 'mist',
-                    $isStuck ? (int) $row['stuck'] : (int) $row['planned'],
-                    new \DateTimeImmutable((string) ($row['left_bench_on'] ?? $row['pot_on'])),
-                    $row['left_bench_on'] !== null ? (int) $row['potted'] : null,
-                    (int) $row['way_id'],
-                    new \DateTimeImmutable((string) $row['wean_on']),
-                    Method::from((string) $row['method']),
-                    (string) $row['pot'],
+                    $row->int('zone_id'),
+                    $row->text('kind') === 'mist',
+                    $isStuck ? $row->many('stuck') : $row->int('planned'),
+                    $row->dayOrNull('left_bench_on') ?? $row->day('pot_on'),
+                    $row->has('left_bench_on') ? $row->many('potted') : null,
+                    $row->int('way_id'),
+                    $row->day('wean_on'),
+                    Method::from($row->text('method')),
+                    $row->textOrNull('pot') ?? '',
                     $legs,
                 );
             }
@@ -95,24 +95,23 @@ final class Tenants
     private function moves(): array
     {
         $found = [];
-        foreach ($this->db->iterateAssociative('SELECT m.batch_id, m.zone_id, m.from_day FROM batch_moves_on m JOIN batch b ON b.id = m.batch_id WHERE b.called_off = 0 ORDER BY m.from_day') as $row) {
-            $found[(int) $row['batch_id']][] = ['zone' => (int) $row['zone_id'], 'from' => new \DateTimeImmutable((string) $row['from_day'])];
+        foreach (Row::all($this->db, 'SELECT m.batch_id, m.zone_id, m.from_day FROM batch_moves_on m JOIN batch b ON b.id = m.batch_id WHERE b.called_off = 0 ORDER BY m.from_day') as $row) {
+            $found[$row->int('batch_id')][] = ['zone' => $row->int('zone_id'), 'from' => $row->day('from_day')];
         }
 
         return $found;
     }
 
-    /** @param array<string, mixed> $row */
-    private function tenant(array $row): Tenant
+        private function tenant(Row $row): Tenant
     {
-        $sheet = (int) $row['sheet_id'];
+        $sheet = $row->int('sheet_id');
 
         return Whereabouts::tenant(
-            (string) $row['code'],
-            Positions::ofTrays((int) $row['trays'], (float) $row['positions']),
-            new \DateTimeImmutable((string) ($row['stuck_on'] ?? $row['stick_on'])),
-            new \DateTimeImmutable((string) ($row['left_bench_on'] ?? $row['pot_on'])),
-            $row['left_bench_on'] === null && $row['stuck_on'] !== null,
+            $row->text('code'),
+            Positions::ofTrays($row->int('trays'), $row->float('positions')),
+            $row->dayOrNull('stuck_on') ?? $row->day('stick_on'),
+            $row->dayOrNull('left_bench_on') ?? $row->day('pot_on'),
+            !$row->has('left_bench_on') && $row->has('stuck_on'),
             $this->sheets->warmth($sheet)->medium,
             $this->sheets->water($sheet)->mist,
             $this->today->day(),

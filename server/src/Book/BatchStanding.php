@@ -8,6 +8,7 @@ use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use WetCradle\Core\Book\BatchResult;
 use WetCradle\Core\Book\State;
+use WetCradle\Server\Database\Row;
 use WetCradle\Server\Plan\Batch;
 
 /** A batch's result as folded from its entries by the core, written again in the transaction of each act. */
@@ -60,11 +61,9 @@ class BatchStanding
     }
 
     /** @return array<string, int> how many stand in each state by the column, zeros too; none where nothing is entered yet */
-    public static function statesOf(mixed $column): array
+    public static function statesOf(Row $row): array
     {
-        $none = array_fill_keys(array_column(State::cases(), 'value'), 0);
-
-        return is_string($column) ? array_map(intval(...), (array) json_decode($column, true)) + $none : $none;
+        return $row->counts('states') + array_fill_keys(array_column(State::cases(), 'value'), 0);
     }
 
     public function rate(): ?float

@@ -7,6 +7,7 @@ namespace WetCradle\Server\Book;
 use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use WetCradle\Core\Book\State;
+use WetCradle\Server\Database\Row;
 
 /** What the count book says: how many stand where, and when they were counted. All reading of it for the rooms is here. */
 final class Counts
@@ -27,9 +28,9 @@ final class Counts
     public function on(array $lines): array
     {
         $found = array_fill_keys($lines, array_fill_keys(array_column(State::cases(), 'value'), 0));
-        $rows = $this->db->executeQuery('SELECT line_id, state, count FROM standing WHERE line_id IN (?) AND count <> 0', [$lines], [ArrayParameterType::INTEGER]);
-        foreach ($rows->iterateAssociative() as $row) {
-            $found[(int) $row['line_id']][(string) $row['state']] = (int) $row['count'];
+        $rows = Row::all($this->db, 'SELECT line_id, state, count FROM standing WHERE line_id IN (?) AND count <> 0', [$lines], [ArrayParameterType::INTEGER]);
+        foreach ($rows as $row) {
+            $found[$row->int('line_id')][$row->text('state')] = $row->int('count');
         }
 
         return $found;
@@ -39,10 +40,10 @@ final class Counts
     public function inTrays(): array
     {
         $found = [];
-        $rows = $this->db->iterateAssociative("SELECT line_id, state, count FROM standing WHERE count > 0 AND state IN ('stuck', 'rooted')");
+        $rows = Row::all($this->db, "SELECT line_id, state, count FROM standing WHERE count > 0 AND state IN ('stuck', 'rooted')");
         foreach ($rows as $row) {
-            $found[(int) $row['line_id']] ??= ['stuck' => 0, 'rooted' => 0];
-            $found[(int) $row['line_id']][(string) $row['state']] = (int) $row['count'];
+            $found[$row->int('line_id')] ??= ['stuck' => 0, 'rooted' => 0];
+            $found[$row->int('line_id')][$row->text('state')] = $row->int('count');
         }
 
         return $found;
@@ -52,9 +53,9 @@ final class Counts
     public function inPots(): array
     {
         $found = [];
-        foreach ($this->db->iterateAssociative("SELECT line_id, state, count FROM standing WHERE count > 0 AND state IN ('potted', 'grown')") as $row) {
-            $found[(int) $row['line_id']] ??= ['potted' => 0, 'grown' => 0];
-            $found[(int) $row['line_id']][(string) $row['state']] = (int) $row['count'];
+        foreach (Row::all($this->db, "SELECT line_id, state, count FROM standing WHERE count > 0 AND state IN ('potted', 'grown')") as $row) {
+            $found[$row->int('line_id')] ??= ['potted' => 0, 'grown' => 0];
+            $found[$row->int('line_id')][$row->text('state')] = $row->int('count');
         }
 
         return $found;
@@ -70,7 +71,7 @@ final class Counts
         $of = static fn (string $side): string => 'SELECT l.id AS line, a.on_day FROM batch b JOIN line l ON l.batch_id = b.id JOIN entry e ON e.'.$side.' = l.id JOIN act a ON a.id = e.act_id
             WHERE b.left_bench_on IS NULL AND b.stuck_on IS NOT NULL AND '.self::STILL_COUNTS;
         $found = [];
-        foreach ($this->db->iterateKeyValue('SELECT line, max(on_day) FROM ('.$of('from_line').' UNION ALL '.$of('to_line').') GROUP BY line') as $line => $day) {
+        foreach (Row::pairs($this->db, 'SELECT line, max(on_day) FROM ('.$of('from_line').' UNION ALL '.$of('to_line').') GROUP BY line') as $line => $day) {
             $found[(int) $line] = new \DateTimeImmutable((string) $day);
         }
 
@@ -88,23 +89,23 @@ final class Counts
     public function pottedOn(array $lines): array
     {
         // The plus keeps the search on these lines: the index on what reverses would read the whole book.
-        $rows = $this->db->executeQuery("SELECT e.to_line, CASE WHEN e.from_state IN ('potted', 'grown') AND p.from_lot_id IS NULL THEN e.from_line END AS kept_from, max(a.on_day) AS day
+        $rows = Row::all($this->db, "SELECT e.to_line, CASE WHEN e.from_state IN ('potted', 'grown') AND p.from_lot_id IS NULL THEN e.from_line END AS kept_from, max(a.on_day) AS day
             FROM entry e JOIN act a ON a.id = e.act_id JOIN line l ON l.id = e.to_line LEFT JOIN pot_lot p ON p.id = l.lot_id
             WHERE e.to_line IN (?) AND e.to_state IN ('potted', 'grown') AND (e.from_line IS NULL OR e.from_line <> e.to_line OR e.from_state NOT IN ('potted', 'grown'))
                 AND +e.reverses IS NULL AND NOT EXISTS (SELECT 1 FROM entry r WHERE r.reverses = e.id)
-            GROUP BY 1, 2", [$lines], [ArrayParameterType::INTEGER])->fetchAllAssociative();
-        $sources = array_values(array_unique(array_map(intval(...), array_filter(array_column($rows, 'kept_from')))));
+            GROUP BY 1, 2", [$lines], [ArrayParameterType::INTEGER]);
+        $sources = array_values(array_unique(array_filter(array_map(static fn (Row $row) => $row->intOrNull('kept_from'), $rows))));
         $before = $sources === [] ? [] : $this->pottedOn(array_values(array_diff($sources, $lines)));
         $found = [];
         foreach ($rows as $row) {
-            if ($row['kept_from'] === null) {
-                $found[(int) $row['to_line']] = new \DateTimeImmutable((string) $row['day']);
+            if (!$row->has('kept_from')) {
+                $found[$row->int('to_line')] = $row->day('day');
             }
         }
         foreach ($rows as $row) {
-            $day = $row['kept_from'] === null ? null : $before[(int) $row['kept_from']] ?? $found[(int) $row['kept_from']] ?? new \DateTimeImmutable((string) $row['day']);
+            $day = !$row->has('kept_from') ? null : $before[$row->int('kept_from')] ?? $found[$row->int('kept_from')] ?? $row->day('day');
             if ($day !== null) {
-                $found[(int) $row['to_line']] = max($found[(int) $row['to_line']] ?? $day, $day);
+                $found[$row->int('to_line')] = max($found[$row->int('to_line')] ?? $day, $day);
             }
         }
 
@@ -118,9 +119,9 @@ final class Counts
      */
     public function first(int $batch): ?array
     {
-        $count = $this->db->fetchAssociative("SELECT a.on_day, (SELECT coalesce(sum(e.count), 0) FROM entry e WHERE e.act_id = a.id AND e.from_state = 'stuck' AND e.to_state = 'rooted') AS rooted
+        $count = Row::first($this->db, "SELECT a.on_day, (SELECT coalesce(sum(e.count), 0) FROM entry e WHERE e.act_id = a.id AND e.from_state = 'stuck' AND e.to_state = 'rooted') AS rooted
             FROM act a WHERE a.batch_id = ? AND ".self::STILL_COUNTS.' ORDER BY a.on_day, a.id LIMIT 1', [$batch]);
 
-        return $count === false ? null : ['on' => new \DateTimeImmutable((string) $count['on_day']), 'rooted' => (int) $count['rooted']];
+        return $count === null ? null : ['on' => $count->day('on_day'), 'rooted' => $count->many('rooted')];
     }
 }

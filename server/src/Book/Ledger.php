@@ -18,6 +18,7 @@ use WetCradle\Core\Book\State;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Account\Account;
 use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Database\Row;
 use WetCradle\Server\Plan\Batch;
 
 /**
@@ -156,8 +157,8 @@ final class Ledger
         $ids = array_map(static fn (Line $l) => (int) $l->id, $lines);
         $none = array_fill_keys(array_column(State::cases(), 'value'), 0);
         $found = array_fill_keys($ids, $none);
-        foreach ($this->db->executeQuery('SELECT line_id, state, count FROM standing WHERE line_id IN (?)', [$ids], [ArrayParameterType::INTEGER])->iterateAssociative() as $row) {
-            $found[(int) $row['line_id']][(string) $row['state']] = (int) $row['count'];
+        foreach (Row::all($this->db, 'SELECT line_id, state, count FROM standing WHERE line_id IN (?)', [$ids], [ArrayParameterType::INTEGER]) as $row) {
+            $found[$row->int('line_id')][$row->text('state')] = $row->int('count');
         }
 
         return $found;
@@ -165,7 +166,7 @@ final class Ledger
 
     private function lastNumber(): int
     {
-        return (int) $this->db->fetchOne('SELECT coalesce(max(id), 0) FROM entry');
+        return Row::number($this->db, 'SELECT coalesce(max(id), 0) FROM entry');
     }
 
     /**
@@ -176,14 +177,14 @@ final class Ledger
     private function entries(string $where, array $parameters): array
     {
         $entries = [];
-        foreach ($this->db->iterateAssociative("SELECT * FROM entry WHERE {$where} ORDER BY id", $parameters) as $row) {
-            $place = static fn (string $side) => $row[$side.'_line'] === null ? null : Place::of((int) $row[$side.'_line'], State::from((string) $row[$side.'_state']));
-            $entries[] = new Entry((int) $row['id'], Move::kept(
+        foreach (Row::all($this->db, "SELECT * FROM entry WHERE {$where} ORDER BY id", $parameters) as $row) {
+            $place = static fn (string $side) => $row->has($side.'_line') ? Place::of($row->int($side.'_line'), State::from($row->text($side.'_state'))) : null;
+            $entries[] = new Entry($row->int('id'), Move::kept(
                 $place('from'),
                 $place('to'),
-                (int) $row['count'],
-                $row['cause'] === null ? null : LossCause::from((string) $row['cause']),
-                $row['reverses'] === null ? null : (int) $row['reverses'],
+                $row->int('count'),
+                !$row->has('cause') ? null : LossCause::from($row->text('cause')),
+                $row->intOrNull('reverses'),
             ));
         }
 

@@ -12,6 +12,7 @@ use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Plan\DayList;
 use WetCradle\Core\Plan\Job;
 use WetCradle\Core\Plan\NextThing;
+use WetCradle\Server\Database\Row;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Tags;
 use WetCradle\Server\Stock\TakeSheets;
@@ -36,14 +37,17 @@ final class DayController
     {
         $week = $request->query->has('week') ? Week::of($request->query->getString('week')) : $this->today->week();
         $wanted = $unplanned = [];
-        foreach ($this->wanted->unplanned() as $one) {
-            $wanted[(string) $one['id']] = $one;
-            $unplanned[] = ['order' => (string) $one['id'], 'plants' => (int) $one['plants'], 'planBy' => new \DateTimeImmutable((string) $one['planBy'])];
+        foreach ($this->wanted->unplanned() as ['order' => $order, 'planBy' => $planBy, 'view' => $view]) {
+            $wanted[(string) $order->id] = $view;
+            $unplanned[] = ['order' => (string) $order->id, 'plants' => $order->plants, 'planBy' => $planBy];
         }
         $short = [];
-        foreach ($this->wanted->short() as ['view' => $one, 'last' => $last]) {
-            $wanted[(string) $one['id']] = $one;
-            $short[] = ['order' => (string) $one['id'], 'short' => max(1, (int) $one['outlook']['short']), 'due' => $last ?? Week::of((string) $one['readyWeek'])->monday(), 'why' => (string) $one['outlook']['words'], 'mendable' => $last !== null];
+        foreach ($this->wanted->short() as ['order' => $order, 'outlook' => $outlook, 'view' => $view, 'last' => $last]) {
+            $wanted[(string) $order->id] = $view;
+            $short[] = [
+                'order' => (string) $order->id, 'short' => max(1, $outlook->short()), 'due' => $last ?? $order->ready()->monday(),
+                'why' => $outlook->words(), 'mendable' => $last !== null,
+            ];
         }
         $past = $week->until($this->today->week()) > 0;
         $things = $past ? [] : DayList::of(array_values($this->outlooks->all()), $unplanned, $short, $week, $this->today->day(), $this->house->defaults());
@@ -74,14 +78,13 @@ final class DayController
     private function logged(Week $week): array
     {
         $between = [$week->monday()->format('Y-m-d'), $week->sunday()->format('Y-m-d')];
-        $rows = $this->db->fetchAllAssociative(
-            "SELECT a.on_day, a.kind, a.says, p.name, b.code, c.name AS crop FROM act a JOIN account p ON p.id = a.by_id JOIN batch b ON b.id = a.batch_id JOIN crop c ON c.id = b.crop_id WHERE a.on_day BETWEEN ? AND ?
+        $rows = Row::all($this->db, "SELECT a.on_day, a.kind, a.says, p.name, b.code, c.name AS crop FROM act a JOIN account p ON p.id = a.by_id JOIN batch b ON b.id = a.batch_id JOIN crop c ON c.id = b.crop_id WHERE a.on_day BETWEEN ? AND ?
              UNION ALL
              SELECT r.on_day, 'check', 'Lifted ' || r.lifted || ', ' || r.rooted || ' with roots', p.name, b.code, c.name FROM root_check r JOIN account p ON p.id = r.by_id JOIN line l ON l.id = r.line_id JOIN batch b ON b.id = l.batch_id JOIN crop c ON c.id = b.crop_id WHERE r.on_day BETWEEN ? AND ?
              ORDER BY 1 DESC, 5",
             [...$between, ...$between],
         );
 
-        return array_map(static fn (array $r) => ['on' => (string) $r['on_day'], 'kind' => (string) $r['kind'], 'says' => (string) $r['says'], 'by' => (string) $r['name'], 'code' => (string) $r['code'], 'crop' => (string) $r['crop']], $rows);
+        return array_map(static fn (Row $r) => ['on' => $r->text('on_day'), 'kind' => $r->text('kind'), 'says' => $r->text('says'), 'by' => $r->text('name'), 'code' => $r->text('code'), 'crop' => $r->text('crop')], $rows);
     }
 }

@@ -7,6 +7,7 @@ namespace WetCradle\Server\Calendar;
 use Doctrine\DBAL\Connection;
 use WetCradle\Core\Plan\Outlook;
 use WetCradle\Server\Book\Counts;
+use WetCradle\Server\Database\Row;
 use WetCradle\Server\Potting\Queue;
 
 /** Every line that is planned or stands in trays, with what is known of it, for the day's list and for the round. */
@@ -19,8 +20,7 @@ final class Outlooks
     /** @return array<string, Outlook> by code and line, as "RAK-47 1" */
     public function all(): array
     {
-        $rows = $this->db->fetchAllAssociative(
-            'SELECT b.code, l.number, CASE WHEN b.stuck_on IS NULL THEN b.planned ELSE 0 END AS planned, coalesce(b.stuck_on, b.stick_on) AS stick_on, b.rooted_from, b.pot_on,
+        $rows = Row::all($this->db, 'SELECT b.code, l.number, CASE WHEN b.stuck_on IS NULL THEN b.planned ELSE 0 END AS planned, coalesce(b.stuck_on, b.stick_on) AS stick_on, b.rooted_from, b.pot_on,
                 l.id AS line_id, (SELECT max(r.on_day) FROM root_check r WHERE r.line_id = l.id) AS checked_on
              FROM batch b LEFT JOIN line l ON l.batch_id = b.id
              WHERE b.called_off = 0 AND b.left_bench_on IS NULL',
@@ -30,20 +30,20 @@ final class Outlooks
         $triggers = $this->queue->triggers();
         $found = [];
         foreach ($rows as $row) {
-            $line = (int) $row['line_id'];
-            $number = (int) ($row['number'] ?? 1);
-            $checked = $row['checked_on'] === null ? null : new \DateTimeImmutable((string) $row['checked_on']);
+            $line = $row->intOrNull('line_id') ?? 0;
+            $number = $row->intOrNull('number') ?? 1;
+            $checked = $row->dayOrNull('checked_on');
             $counted = $counts[$line] ?? null;
             $trigger = $triggers[$line] ?? null;
-            $found[$row['code'].' '.$number] = new Outlook(
-                (string) $row['code'],
+            $found[$row->text('code').' '.$number] = new Outlook(
+                $row->text('code'),
                 $number,
-                (int) $row['planned'],
+                $row->int('planned'),
                 $standing[$line]['stuck'] ?? 0,
                 $standing[$line]['rooted'] ?? 0,
-                new \DateTimeImmutable((string) $row['stick_on']),
-                new \DateTimeImmutable((string) $row['rooted_from']),
-                new \DateTimeImmutable((string) $row['pot_on']),
+                $row->day('stick_on'),
+                $row->day('rooted_from'),
+                $row->day('pot_on'),
                 max($checked, $counted),
                 $trigger?->isDue === true && ($counted === null || $checked > $counted) ? $trigger->words : null,
                 $number > 1,

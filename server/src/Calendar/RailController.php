@@ -11,6 +11,7 @@ use WetCradle\Core\Plan\SeasonLoad;
 use WetCradle\Server\Crops\Way;
 use WetCradle\Server\Crops\Ways;
 use WetCradle\Server\Crops\Windows;
+use WetCradle\Server\Database\Row;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Loads;
 
@@ -35,8 +36,8 @@ final class RailController
     {
         $from = $this->today->week()->plus(-self::WEEKS_BACK);
         $loads = $this->loads->during($from, self::WEEKS);
-        $places = (int) $this->db->fetchOne("SELECT coalesce(sum(trays), 0) FROM zone WHERE kind = 'mist'");
-        $wanted = $this->db->fetchAllKeyValue('SELECT ready_week, sum(plants) FROM wanted WHERE called_off = 0 GROUP BY ready_week');
+        $places = Row::number($this->db, "SELECT coalesce(sum(trays), 0) FROM zone WHERE kind = 'mist'");
+        $wanted = Row::pairs($this->db, 'SELECT ready_week, sum(plants) FROM wanted WHERE called_off = 0 GROUP BY ready_week');
         $windows = array_map(fn (Way $way) => ['crop' => $way->crop->name, 'window' => $this->windows->of($way)], $this->ways->house());
         $weeks = [];
         foreach (SeasonLoad::of($from, self::WEEKS, $places, $this->house->nursery()->norms(), $loads) as $load) {

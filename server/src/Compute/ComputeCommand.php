@@ -30,7 +30,7 @@ final class ComputeCommand extends Command
     {
         $stdin = ($input instanceof StreamableInputInterface ? $input->getStream() : null) ?? STDIN;
         try {
-            $answer = $this->registry->compute((string) $input->getArgument('name'), (string) stream_get_contents($stdin));
+            $answer = $this->registry->compute(is_string($name = $input->getArgument('name')) ? $name : '', (string) stream_get_contents($stdin));
             $status = self::SUCCESS;
         } catch (Refused $refused) {
             $answer = ['error' => $refused->toArray()];

@@ -15,6 +15,7 @@ use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Database\Row;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Rates\CropHistory;
 
@@ -118,7 +119,7 @@ final class CropController
         $crop = $this->crop($slug);
         $this->writing->once(function () use ($crop): void {
             foreach (['batch' => 'batches were made under its sheets', 'stock_block' => 'stock blocks hold it', 'wanted' => 'orders ask for it'] as $table => $why) {
-                $count = (int) $this->db->fetchOne("SELECT count(*) FROM {$table} WHERE crop_id = ?", [$crop->id]);
+                $count = Row::number($this->db, "SELECT count(*) FROM {$table} WHERE crop_id = ?", [$crop->id]);
                 if ($count > 0) {
                     throw Refused::because('in_use', 'crop', sprintf('%s cannot be taken away: %s (%d).', $crop->name, $why, $count));
                 }

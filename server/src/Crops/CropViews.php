@@ -10,15 +10,20 @@ use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Crops\HouseRules;
 use WetCradle\Core\Crops\LikeCrops;
 use WetCradle\Core\Crops\OpenWeeks;
-use WetCradle\Core\Crops\WaysCompared;
 use WetCradle\Core\Crops\WaySheet;
+use WetCradle\Core\Crops\WaysCompared;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Database\Row;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\TrayKind;
 use WetCradle\Server\Rates\CropHistory;
 
-/** Crops, their ways and sheets, as the rooms show them. */
+/**
+ * Crops, their ways and sheets, as the rooms show them.
+ *
+ * @phpstan-import-type Counted from CropHistory
+ */
 final class CropViews
 {
     private const WEEKS_BACK = 26;
@@ -34,7 +39,7 @@ final class CropViews
     }
 
     /**
-     * @param list<array<string, mixed>> $batches
+     * @param list<Counted> $batches
      *
      * @return array<string, mixed>
      */
@@ -75,7 +80,7 @@ final class CropViews
         $tray = $this->em->find(TrayKind::class, $sheet->setting->trayKind) ?? throw new \LogicException('A sheet names a kind of tray.');
         $batches = $this->history->of($way);
         $rate = $this->history->rateOf($way);
-        $used = (int) $this->db->fetchOne('SELECT count(*) FROM batch WHERE sheet_id IN (SELECT id FROM way_sheet WHERE way_id = ?)', [$way->id]);
+        $used = Row::number($this->db, 'SELECT count(*) FROM batch WHERE sheet_id IN (SELECT id FROM way_sheet WHERE way_id = ?)', [$way->id]);
 
         return [
             'id' => $way->id,
@@ -106,8 +111,8 @@ final class CropViews
     {
         $all = $this->em->getRepository(SheetVersion::class)->findBy(['way' => $way], ['number' => 'ASC']);
         $batches = [];
-        foreach ($this->db->iterateAssociative('SELECT b.sheet_id, b.code FROM batch b JOIN way_sheet s ON s.id = b.sheet_id WHERE s.way_id = ? AND b.called_off = 0 ORDER BY b.id DESC', [$way->id]) as $row) {
-            $batches[(int) $row['sheet_id']][] = (string) $row['code'];
+        foreach (Row::all($this->db, 'SELECT b.sheet_id, b.code FROM batch b JOIN way_sheet s ON s.id = b.sheet_id WHERE s.way_id = ? AND b.called_off = 0 ORDER BY b.id DESC', [$way->id]) as $row) {
+            $batches[$row->int('sheet_id')][] = $row->text('code');
         }
         $found = [];
         foreach ($all as $i => $version) {
@@ -129,7 +134,7 @@ final class CropViews
     {
         $from = $this->today->week()->plus(-self::WEEKS_BACK);
         $to = $from->plus(103);
-        $ways = $this->em->createQuery('SELECT w, c, s FROM '.Way::class.' w JOIN w.crop c JOIN w.sheet s ORDER BY c.name, w.house DESC, w.id')->getResult();
+        $ways = Row::things($this->em->createQuery('SELECT w, c, s FROM '.Way::class.' w JOIN w.crop c JOIN w.sheet s ORDER BY c.name, w.house DESC, w.id'), Way::class);
         $windows = [];
         foreach ($ways as $way) {
             $windows[(int) $way->id] = ['name' => $way->crop->name, 'material' => $way->core()->material, 'windows' => $this->windows->of($way)];

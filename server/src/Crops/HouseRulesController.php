@@ -13,6 +13,7 @@ use WetCradle\Core\Crops\Pattern;
 use WetCradle\Core\Crops\School;
 use WetCradle\Core\Crops\SchoolEffect;
 use WetCradle\Core\Crops\WaySheet;
+use WetCradle\Server\Database\Row;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\TrayKind;
@@ -60,7 +61,7 @@ final class HouseRulesController
             default => Pattern::SoftTip,
         })->sheet((int) $tray->id));
         $differing = [];
-        foreach ($this->em->createQuery('SELECT w, s, c FROM '.Way::class.' w JOIN w.sheet s JOIN w.crop c ORDER BY c.name')->getResult() as $way) {
+        foreach (Row::things($this->em->createQuery('SELECT w, s, c FROM '.Way::class.' w JOIN w.sheet s JOIN w.crop c ORDER BY c.name'), Way::class) as $way) {
             foreach ($rules->differences($way->core(), $this->house->defaults()) as $difference) {
                 $differing[$difference['school']][] = ['crop' => $way->crop->name, 'slug' => $way->crop->slug, 'here' => $difference['here']];
             }

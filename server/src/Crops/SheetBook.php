@@ -10,6 +10,7 @@ use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Crops\Potting;
 use WetCradle\Core\Crops\Warmth;
 use WetCradle\Core\Crops\Water;
+use WetCradle\Server\Database\Row;
 
 /**
  * Kept sheets by their number, whole or by the part that is asked for. A version never changes, so what was read once holds;
@@ -38,9 +39,8 @@ final class SheetBook
         if ($missing === []) {
             return;
         }
-        $rows = $this->db->executeQuery('SELECT id, details FROM way_sheet WHERE id IN (?)', [$missing], [ArrayParameterType::INTEGER]);
-        foreach ($rows->iterateKeyValue() as $id => $details) {
-            $this->kept[(int) $id] = (array) json_decode((string) $details, true, 64, JSON_THROW_ON_ERROR);
+        foreach (Row::all($this->db, 'SELECT id, details FROM way_sheet WHERE id IN (?)', [$missing], [ArrayParameterType::INTEGER]) as $row) {
+            $this->kept[$row->int('id')] = $row->json('details');
         }
     }
 
@@ -77,11 +77,12 @@ final class SheetBook
     public function mixes(): array
     {
         $found = [];
-        foreach ($this->db->iterateColumn('SELECT s.details FROM way y JOIN way_sheet s ON s.id = y.sheet_id') as $details) {
-            $sheet = json_decode((string) $details, true, 64, JSON_THROW_ON_ERROR);
-            array_push($found, ...array_filter([$sheet['mix']['parts'] ?? null, $sheet['potting']['mix'] ?? null], is_string(...)));
+        foreach (Row::all($this->db, 'SELECT s.details FROM way y JOIN way_sheet s ON s.id = y.sheet_id') as $row) {
+            $sheet = Fields::of($row->json('details'));
+            $found[$sheet->object('mix')->text('parts')] = true;
+            $found[$sheet->object('potting')->text('mix')] = true;
         }
 
-        return array_values(array_unique($found));
+        return array_map(strval(...), array_keys($found));
     }
 }

@@ -7,10 +7,11 @@ namespace WetCradle\Server\Crops;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Compute\Fields;
-use WetCradle\Core\Crops\WaysCompared;
 use WetCradle\Core\Crops\WaySheet;
+use WetCradle\Core\Crops\WaysCompared;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Database\Row;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Plan\Redating;
@@ -70,7 +71,7 @@ final class Sheets
         $new = $way->keep($sheet, $this->writing->by(), $this->today->now(), $why);
         $this->em->persist($new);
         $this->em->flush();
-        foreach ($this->em->createQuery('SELECT b, h FROM '.Batch::class.' b JOIN b.sheet h WHERE b.sticking.stuckOn IS NULL AND h.way = :way')->setParameter('way', $way)->getResult() as $batch) {
+        foreach (Row::things($this->em->createQuery('SELECT b, h FROM '.Batch::class.' b JOIN b.sheet h WHERE b.sticking.stuckOn IS NULL AND h.way = :way')->setParameter('way', $way), Batch::class) as $batch) {
             $batch->goesOverTo($new);
         }
         $this->em->flush();
@@ -89,7 +90,7 @@ final class Sheets
     /** Takes away a way that nothing was made by. */
     public function take(Way $way): void
     {
-        $used = $this->db->fetchFirstColumn('SELECT code FROM batch WHERE sheet_id IN (SELECT id FROM way_sheet WHERE way_id = ?) ORDER BY code', [$way->id]);
+        $used = Row::words($this->db, 'SELECT code FROM batch WHERE sheet_id IN (SELECT id FROM way_sheet WHERE way_id = ?) ORDER BY code', [$way->id]);
         if ($used !== []) {
             throw Refused::because('in_use', 'way', sprintf('%s cannot be taken away: %d %s under its sheet (%s%s). Make another way the house way and leave this one.', $way->name, count($used), count($used) === 1 ? 'batch is' : 'batches are', implode(', ', array_slice($used, 0, 3)), count($used) > 3 ? ' …' : ''));
         }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Server\Crops;
 
 use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Server\Database\Row;
 
 /** The ways of all crops, read at once rather than one by one when each is asked for. */
 final class Ways
@@ -16,7 +17,7 @@ final class Ways
     /** @return list<Crop> with their ways and newest sheets, by name */
     public function crops(): array
     {
-        return $this->em->createQuery('SELECT c, w, s FROM '.Crop::class.' c JOIN c.ways w JOIN w.sheet s ORDER BY c.name, w.house DESC, w.id')->getResult();
+        return Row::things($this->em->createQuery('SELECT c, w, s FROM '.Crop::class.' c JOIN c.ways w JOIN w.sheet s ORDER BY c.name, w.house DESC, w.id'), Crop::class);
     }
 
     /** @return list<Way> every way, by the crops' names */

@@ -9,6 +9,7 @@ use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Calendar\WindowShift;
 use WetCradle\Core\Crops\SignSeen as Seen;
 use WetCradle\Core\Crops\WayWindows;
+use WetCradle\Server\Database\Row;
 use WetCradle\Server\Nursery\House;
 
 /** When each way's material is right here: moved for this site, and pinned by the signs that were seen. */
@@ -57,8 +58,8 @@ final class Windows
     {
         if ($this->seen === null) {
             $this->seen = [];
-            foreach ($this->db->iterateAssociative('SELECT way_id, "window", seen_on FROM sign_seen ORDER BY seen_on DESC, id DESC') as $row) {
-                $this->seen[(int) $row['way_id']][] = new Seen((int) $row['window'], Week::containing(new \DateTimeImmutable((string) $row['seen_on'])));
+            foreach (Row::all($this->db, 'SELECT way_id, "window", seen_on FROM sign_seen ORDER BY seen_on DESC, id DESC') as $row) {
+                $this->seen[$row->int('way_id')][] = new Seen($row->int('window'), Week::containing($row->day('seen_on')));
             }
         }
 

@@ -42,9 +42,9 @@ final class MigrateCommand extends Command
         $this->connection->executeStatement('PRAGMA foreign_keys = OFF');
         $this->connection->transactional(function () use ($factory, $plan): void {
             $factory->getMigrator()->migrate($plan, new MigratorConfiguration());
-            $lost = $this->connection->fetchAllAssociative('PRAGMA foreign_key_check');
+            $lost = Row::all($this->connection, 'PRAGMA foreign_key_check');
             if ($lost !== []) {
-                throw new \LogicException(sprintf('A row of %s would point to nothing; nothing was changed.', (string) $lost[0]['table']));
+                throw new \LogicException(sprintf('A row of %s would point to nothing; nothing was changed.', $lost[0]->text('table')));
             }
         });
         $this->connection->executeStatement('PRAGMA foreign_keys = ON');

@@ -9,6 +9,7 @@ use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
+use WetCradle\Server\Database\Row;
 use WetCradle\Server\Plan\Redating;
 
 #[AsCommand('cradle:demo', 'Fills an empty database with the made-up nursery.')]
@@ -21,7 +22,7 @@ final class DemoCommand extends Command
 
     protected function execute(InputInterface $input, OutputInterface $output): int
     {
-        if ((int) $this->db->fetchOne('SELECT count(*) FROM nursery') > 0) {
+        if (Row::number($this->db, 'SELECT count(*) FROM nursery') > 0) {
             $output->writeln('<error>There is a nursery in this database already; the demo only goes into an empty one.</error>');
 
             return self::FAILURE;

@@ -15,6 +15,7 @@ use WetCradle\Core\Plan\StickAgain;
 use WetCradle\Core\Rooting\ReadyCheck;
 use WetCradle\Core\Rooting\StageTally;
 use WetCradle\Core\Telling;
+use WetCradle\Server\Database\Row;
 
 /**
  * One batch of the made-up nursery fails a check today, while its crop can still be stuck again in time: of those that
@@ -31,31 +32,27 @@ final class DemoFailure
     public function happen(): void
     {
         $able = [];
-        $rows = $this->db->fetchAllAssociative('SELECT b.id, l.id AS line, w.id AS wanted, w.ready_week, h.details FROM batch b JOIN line l ON l.batch_id = b.id JOIN wanted w ON w.id = b.wanted_id JOIN way_sheet h ON h.id = b.sheet_id JOIN batch_standing s ON s.batch_id = b.id
+        $rows = Row::all($this->db, 'SELECT b.id, l.id AS line, w.id AS wanted, w.ready_week, h.details FROM batch b JOIN line l ON l.batch_id = b.id JOIN wanted w ON w.id = b.wanted_id JOIN way_sheet h ON h.id = b.sheet_id JOIN batch_standing s ON s.batch_id = b.id
             WHERE s.counted = 0 AND s.waiting > 100 AND NOT EXISTS (SELECT 1 FROM root_check r WHERE r.line_id = l.id AND r.verdict = ?) ORDER BY b.id', ['ready']);
         foreach ($rows as $row) {
             $weeks = $this->weeksToAdd($row);
             if ($weeks !== null) {
-                $able[] = [$weeks, (int) $row['id'], $row];
+                $able[] = [$weeks, $row->int('id'), $row];
             }
         }
         sort($able);
         if ($able !== []) {
-            $this->fail($able[0][2], Week::of((string) $able[0][2]['ready_week'])->plus($able[0][0])->written());
+            $this->fail($able[0][2], Week::of($able[0][2]->text('ready_week'))->plus($able[0][0])->written());
         }
     }
 
-    /**
-     * @param array<string, mixed> $row
-     *
-     * @return ?int weeks by which its order must be due later for sticking again to help; null when none would do
-     */
-    private function weeksToAdd(array $row): ?int
+    /** @return ?int weeks by which its order must be due later for sticking again to help; null when none would do */
+    private function weeksToAdd(Row $row): ?int
     {
-        $sheet = WaySheet::of((array) json_decode((string) $row['details'], true, 64, JSON_THROW_ON_ERROR));
+        $sheet = WaySheet::of($row->json('details'));
         $windows = WayWindows::of($sheet->taking->windows, WindowShift::none());
         for ($weeks = 0; $weeks <= 26; ++$weeks) {
-            $again = StickAgain::for($windows, $this->timetable->usual($sheet), Week::of((string) $row['ready_week'])->plus($weeks), $this->today, Telling::plain());
+            $again = StickAgain::for($windows, $this->timetable->usual($sheet), Week::of($row->text('ready_week'))->plus($weeks), $this->today, Telling::plain());
             if ($again->isPossible() && $again->from <= $this->today->modify('+2 weeks') && $again->last >= $this->today->modify('+10 days')) {
                 return $weeks;
             }
@@ -64,14 +61,13 @@ final class DemoFailure
         return null;
     }
 
-    /** @param array<string, mixed> $row */
-    private function fail(array $row, string $ready): void
+    private function fail(Row $row, string $ready): void
     {
-        $readyShare = (float) json_decode((string) $row['details'], true, 64, JSON_THROW_ON_ERROR)['potting']['readyShare'];
-        $this->db->update('wanted', ['ready_week' => $ready], ['id' => $row['wanted']]);
+        $readyShare = WaySheet::of($row->json('details'))->potting->readyShare;
+        $this->db->update('wanted', ['ready_week' => $ready], ['id' => $row->int('wanted')]);
         $tally = StageTally::of(self::LIFTED);
         $check = ReadyCheck::inHouse($tally->lifted(), $tally->rooted(), $readyShare, HouseDefaults::usual());
-        $this->db->insert('root_check', ['line_id' => $row['line'], 'on_day' => $this->today->format('Y-m-d'), 'stages' => json_encode($tally->counts, JSON_THROW_ON_ERROR), 'there' => (int) $this->db->fetchOne('SELECT waiting FROM batch_standing WHERE batch_id = ?', [$row['id']]), 'lifted' => $tally->lifted(), 'rooted' => $tally->rooted(),
+        $this->db->insert('root_check', ['line_id' => $row->int('line'), 'on_day' => $this->today->format('Y-m-d'), 'stages' => json_encode($tally->counts, JSON_THROW_ON_ERROR), 'there' => Row::number($this->db, 'SELECT waiting FROM batch_standing WHERE batch_id = ?', [$row->int('id')]), 'lifted' => $tally->lifted(), 'rooted' => $tally->rooted(),
             'threshold' => $readyShare, 'chance' => $check->chance(), 'verdict' => $check->verdict()->value, 'note' => 'Rot from the base, in all corners.', 'by_id' => 2, 'at' => $this->today->format('Y-m-d 08:10:00')]);
     }
 }

@@ -6,12 +6,14 @@ namespace WetCradle\Server\Demo;
 
 use Doctrine\DBAL\Connection;
 use WetCradle\Core\Calendar\SiteAir;
+use WetCradle\Core\Crops\Potting;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Potting\GrowOnSteps;
 use WetCradle\Core\Rooting\PracticeSet;
 use WetCradle\Core\Rooting\RootStage;
 use WetCradle\Core\Rooting\Specimen;
+use WetCradle\Server\Database\Row;
 use WetCradle\Server\Potting\PotLot;
 
 /** What the made-up nursery has in pots: lots, some of two batches, what was done with them, whom they went to; and feet graded for practice. */
@@ -30,19 +32,19 @@ final class DemoLots
         $number = 0;
         $last = [];
         foreach ($this->potted() as $row) {
-            $on = new \DateTimeImmutable((string) $row['on_day']);
-            $near = $last[$row['crop_id'].'|'.$row['pot_id']] ?? null;
-            $joins = $near !== null && ($near['batch'] === (int) $row['batch_id'] || ($near['batches'] < 2 && (int) $near['on']->diff($on)->format('%a') <= self::TOGETHER && $this->chance->happens(0.6)));
+            $on = $row->day('on_day');
+            $near = $last[$row->int('crop_id').'|'.$row->int('pot_id')] ?? null;
+            $joins = $near !== null && ($near['batch'] === $row->int('batch_id') || ($near['batches'] < 2 && (int) $near['on']->diff($on)->format('%a') <= self::TOGETHER && $this->chance->happens(0.6)));
             if ($joins) {
-                $near['batches'] += $near['batch'] === (int) $row['batch_id'] ? 0 : 1;
+                $near['batches'] += $near['batch'] === $row->int('batch_id') ? 0 : 1;
             } else {
-                $readyOn = max($on->format('Y-m-d'), (string) $row['ready_on']);
-                $this->db->insert('pot_lot', ['version' => 1, 'code' => PotLot::codeOf(++$number), 'crop_id' => $row['crop_id'], 'pot_id' => $row['pot_id'], 'mix' => (string) $row['mix'], 'potted_on' => $on->format('Y-m-d'), 'ready_on' => $readyOn]);
+                $readyOn = max($on->format('Y-m-d'), $row->text('ready_on'));
+                $this->db->insert('pot_lot', ['version' => 1, 'code' => PotLot::codeOf(++$number), 'crop_id' => $row->int('crop_id'), 'pot_id' => $row->int('pot_id'), 'mix' => $row->text('mix'), 'potted_on' => $on->format('Y-m-d'), 'ready_on' => $readyOn]);
                 $near = ['id' => (int) $this->db->lastInsertId(), 'batches' => 1];
-                $this->steps($near['id'], (string) $row['details'], $on, new \DateTimeImmutable($readyOn));
+                $this->steps($near['id'], WaySheet::of($row->json('details'))->potting, $on, new \DateTimeImmutable($readyOn));
             }
-            $this->db->update('line', ['lot_id' => $near['id']], ['id' => $row['line_id']]);
-            $last[$row['crop_id'].'|'.$row['pot_id']] = ['batch' => (int) $row['batch_id'], 'on' => $on] + $near;
+            $this->db->update('line', ['lot_id' => $near['id']], ['id' => $row->int('line_id')]);
+            $last[$row->int('crop_id').'|'.$row->int('pot_id')] = ['batch' => $row->int('batch_id'), 'on' => $on] + $near;
         }
         $this->db->update('nursery', ['lots_numbered' => $number], ['id' => 1]);
         $this->send();
@@ -71,20 +73,18 @@ final class DemoLots
         return $at === false || $this->chance->happens($right) ? $stage : $line[max(0, min(5, $at + $this->chance->oneOf([-1, 1])))];
     }
 
-    /** @return list<array<string, mixed>> each line that was potted, in the order of the days */
+    /** @return list<Row> each line that was potted, in the order of the days */
     private function potted(): array
     {
-        return $this->db->fetchAllAssociative(
-            "SELECT l.id AS line_id, b.id AS batch_id, b.crop_id, b.ready_on, h.details, json_extract(h.details, '$.potting.mix') AS mix, min(a.on_day) AS on_day,
+        return Row::all($this->db, "SELECT l.id AS line_id, b.id AS batch_id, b.crop_id, b.ready_on, h.details, json_extract(h.details, '$.potting.mix') AS mix, min(a.on_day) AS on_day,
                 coalesce(w.pot_id, (SELECT o.id FROM pot o WHERE o.name = json_extract(h.details, '$.potting.pot')), (SELECT o.id FROM pot o ORDER BY o.id LIMIT 1)) AS pot_id
              FROM line l JOIN batch b ON b.id = l.batch_id JOIN way_sheet h ON h.id = b.sheet_id LEFT JOIN wanted w ON w.id = b.wanted_id JOIN entry e ON e.to_line = l.id AND e.to_state = 'potted' JOIN act a ON a.id = e.act_id
              GROUP BY l.id ORDER BY on_day, l.id",
         );
     }
 
-    private function steps(int $lot, string $details, \DateTimeImmutable $pottedOn, \DateTimeImmutable $readyOn): void
+    private function steps(int $lot, Potting $sheet, \DateTimeImmutable $pottedOn, \DateTimeImmutable $readyOn): void
     {
-        $sheet = WaySheet::of((array) json_decode($details, true, 64, JSON_THROW_ON_ERROR))->potting;
         foreach (GrowOnSteps::of($sheet, $pottedOn, $readyOn, $this->air, HouseDefaults::usual()) as $step) {
             $on = $step['on']->modify(sprintf('+%d days', $this->chance->between(0, 3)));
             if ($on <= $this->today && ($on < $this->today->modify('-8 days') || $this->chance->happens(0.6))) {
@@ -97,12 +97,12 @@ final class DemoLots
     private function send(): void
     {
         $sent = [];
-        foreach ($this->db->fetchAllAssociative("SELECT a.id, l.lot_id, b.wanted_id, w.plants, sum(e.count) AS sold FROM act a JOIN entry e ON e.act_id = a.id AND e.to_state = 'sold' JOIN line l ON l.id = e.from_line JOIN batch b ON b.id = l.batch_id JOIN wanted w ON w.id = b.wanted_id WHERE l.lot_id IS NOT NULL GROUP BY a.id ORDER BY a.on_day, a.id") as $row) {
-            $order = (int) $row['wanted_id'];
-            $count = min((int) $row['sold'], (int) $row['plants'] - ($sent[$order] ?? 0));
+        foreach (Row::all($this->db, "SELECT a.id, l.lot_id, b.wanted_id, w.plants, sum(e.count) AS sold FROM act a JOIN entry e ON e.act_id = a.id AND e.to_state = 'sold' JOIN line l ON l.id = e.from_line JOIN batch b ON b.id = l.batch_id JOIN wanted w ON w.id = b.wanted_id WHERE l.lot_id IS NOT NULL GROUP BY a.id ORDER BY a.on_day, a.id") as $row) {
+            $order = $row->int('wanted_id');
+            $count = min($row->many('sold'), $row->int('plants') - ($sent[$order] ?? 0));
             if ($count > 0) {
                 $sent[$order] = ($sent[$order] ?? 0) + $count;
-                $this->db->insert('dispatch', ['act_id' => $row['id'], 'lot_id' => $row['lot_id'], 'wanted_id' => $order, 'count' => $count]);
+                $this->db->insert('dispatch', ['act_id' => $row->int('id'), 'lot_id' => $row->int('lot_id'), 'wanted_id' => $order, 'count' => $count]);
             }
         }
     }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Server\Demo;
 
 use Doctrine\DBAL\Connection;
+use WetCradle\Server\Database\Row;
 
 /** The made-up nursery's stock: blocks, single plants, inspections and licences, with each reason once why a block is not fit. */
 final class DemoStock
@@ -101,21 +102,21 @@ final class DemoStock
         foreach ($blocks as $block) {
             $byId[$block->id] = $block;
         }
-        $takes = $this->db->fetchAllAssociative('SELECT b.block_id, max(b.stuck_on) AS day, sum(s.came_in) AS year, (SELECT t.came_in FROM batch c JOIN batch_standing t ON t.batch_id = c.id WHERE c.block_id = b.block_id ORDER BY c.stuck_on DESC LIMIT 1) AS last
+        $takes = Row::all($this->db, 'SELECT b.block_id, max(b.stuck_on) AS day, sum(s.came_in) AS year, (SELECT t.came_in FROM batch c JOIN batch_standing t ON t.batch_id = c.id WHERE c.block_id = b.block_id ORDER BY c.stuck_on DESC LIMIT 1) AS last
             FROM batch b JOIN batch_standing s ON s.batch_id = b.id WHERE b.stuck_on > ? GROUP BY b.block_id ORDER BY day DESC', [$this->today->modify('-51 weeks')->format('Y-m-d')]);
         $rested = $capped = false;
         foreach ($takes as $take) {
-            $block = $byId[(int) $take['block_id']];
+            $block = $byId[$take->int('block_id')];
             if ($block->more !== []) {
                 continue;
             }
-            $alone = (int) $this->db->fetchOne('SELECT count(*) FROM batch WHERE block_id = ? AND (stuck_on > ? OR stuck_on IS NULL)', [$block->id, $this->today->modify('-54 weeks')->format('Y-m-d')]) === 1;
-            if (!$rested && $alone && (new \DateTimeImmutable((string) $take['day']))->modify(sprintf('+%d weeks', $block->recoveryWeeks - 1)) > $this->today) {
-                $shoots = 2 * (int) ceil((int) $take['last'] / $block->plants);
+            $alone = Row::number($this->db, 'SELECT count(*) FROM batch WHERE block_id = ? AND (stuck_on > ? OR stuck_on IS NULL)', [$block->id, $this->today->modify('-54 weeks')->format('Y-m-d')]) === 1;
+            if (!$rested && $alone && $take->day('day')->modify(sprintf('+%d weeks', $block->recoveryWeeks - 1)) > $this->today) {
+                $shoots = 2 * (int) ceil($take->int('last') / $block->plants);
                 $this->db->update('stock_block', ['shoots' => $shoots, 'max_shoots' => DemoBlock::most($shoots)], ['id' => $block->id]);
                 $rested = true;
             } elseif (!$capped) {
-                $this->db->update('stock_block', ['year_cap' => (int) ceil((int) $take['year'] / $block->plants)], ['id' => $block->id]);
+                $this->db->update('stock_block', ['year_cap' => (int) ceil($take->int('year') / $block->plants)], ['id' => $block->id]);
                 $capped = true;
             }
         }
@@ -131,8 +132,8 @@ final class DemoStock
             $from = $to->modify('-3 years');
             $between = [$crop->id, $from->format('Y-m-d'), $to->format('Y-m-d')];
             $used = $says['counts'] === 'sticking'
-                ? (int) $this->db->fetchOne('SELECT coalesce(sum(CASE WHEN b.stuck_on IS NULL THEN b.planned ELSE s.stuck END), 0) FROM batch b LEFT JOIN batch_standing s ON s.batch_id = b.id WHERE b.crop_id = ? AND coalesce(b.stuck_on, b.stick_on) BETWEEN ? AND ?', $between)
-                : (int) $this->db->fetchOne("SELECT coalesce(sum(CASE WHEN b.stuck_on IS NULL THEN b.needed ELSE s.live + json_extract(s.states, '$.sold') END), 0) FROM batch b LEFT JOIN batch_standing s ON s.batch_id = b.id WHERE b.crop_id = ? AND b.ready_on BETWEEN ? AND ?", $between);
+                ? Row::number($this->db, 'SELECT coalesce(sum(CASE WHEN b.stuck_on IS NULL THEN b.planned ELSE s.stuck END), 0) FROM batch b LEFT JOIN batch_standing s ON s.batch_id = b.id WHERE b.crop_id = ? AND coalesce(b.stuck_on, b.stick_on) BETWEEN ? AND ?', $between)
+                : Row::number($this->db, "SELECT coalesce(sum(CASE WHEN b.stuck_on IS NULL THEN b.needed ELSE s.live + json_extract(s.states, '$.sold') END), 0) FROM batch b LEFT JOIN batch_standing s ON s.batch_id = b.id WHERE b.crop_id = ? AND b.ready_on BETWEEN ? AND ?", $between);
             $this->db->insert('licence', ['version' => 1, 'crop_id' => $crop->id, 'holder' => $says['holder'], 'number' => $says['number'], 'from_day' => $between[1], 'to_day' => $between[2], 'plants' => $used + (int) ($says['room'] ?? 0), 'royalty' => $says['royalty'], 'counts' => $says['counts']]);
         }
     }

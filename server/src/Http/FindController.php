@@ -9,6 +9,7 @@ use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
 use WetCradle\Core\Plan\BatchCode;
+use WetCradle\Server\Database\Row;
 
 /** Finds any batch, crop, stock block, zone or order by a few letters. */
 final class FindController
@@ -37,8 +38,8 @@ final class FindController
             'zone' => ["SELECT name, house AS more, name AS at FROM zone WHERE name LIKE ? ESCAPE '\\' ORDER BY id", [$like]],
             'wanted' => ["SELECT w.plants || ' ' || c.name AS name, coalesce(k.name || ', ', 'own target, ') || w.ready_week AS more, CAST(w.id AS TEXT) AS at FROM wanted w JOIN crop c ON c.id = w.crop_id LEFT JOIN customer k ON k.id = w.customer_id WHERE c.name LIKE ? ESCAPE '\\' OR k.name LIKE ? ESCAPE '\\' ORDER BY w.ready_week DESC", [$like, $like]],
         ] as $kind => [$sql, $parameters]) {
-            foreach ($this->db->fetchAllAssociative($sql.' LIMIT '.self::MOST, $parameters) as $row) {
-                $found[] = ['kind' => $kind, 'name' => (string) $row['name'], 'more' => (string) $row['more'], 'at' => (string) $row['at']];
+            foreach (Row::all($this->db, $sql.' LIMIT '.self::MOST, $parameters) as $row) {
+                $found[] = ['kind' => $kind, 'name' => $row->text('name'), 'more' => $row->text('more'), 'at' => $row->text('at')];
             }
         }
 

@@ -43,16 +43,22 @@ class HormoneStock
         return new DipStock($this->name, $this->what, $this->kind, $this->form, Strength::of($this->ppm, 'ppm', 'ppm'), $this->keepsUntil);
     }
 
+    /** @return ?array{factor: float, source: string} grams of the salt that are worth one of the acid; null where the label counts the acid, or the salt is not known */
+    public function salt(): ?array
+    {
+        $auxin = $this->form === AuxinForm::Salt ? Auxin::tryFrom($this->what) : null;
+
+        return $auxin === null ? null : ['factor' => $auxin->saltForAcid(), 'source' => Auxin::SOURCE];
+    }
+
     /** @return array<string, mixed> */
     public function toArray(\DateTimeImmutable $today): array
     {
-        $auxin = Auxin::tryFrom($this->what);
-
         return [
             'id' => $this->id, 'version' => $this->version, 'name' => $this->name, 'what' => $this->what, 'kind' => $this->kind->value, 'form' => $this->form->value, 'ppm' => $this->ppm,
             'words' => Strength::of($this->ppm)->words(),
             'acidPpm' => $this->core()->worth()->ppm,
-            'salt' => $this->form === AuxinForm::Salt && $auxin !== null ? ['factor' => $auxin->saltForAcid(), 'source' => Auxin::SOURCE] : null,
+            'salt' => $this->salt(),
             'madeOn' => $this->madeOn?->format('Y-m-d'), 'keepsUntil' => $this->keepsUntil?->format('Y-m-d'), 'discardedOn' => $this->discardedOn?->format('Y-m-d'),
             'isOld' => $this->keepsUntil !== null && $this->keepsUntil < $today,
         ];

@@ -39,7 +39,7 @@ final class Shelf
         return [
             'able' => $stock !== null, 'stock' => $stock?->id, 'name' => $stock?->name, 'words' => $choice->words, 'grams' => $choice->powder?->grams, 'ml' => $choice->liquid?->ml,
             'stockMl' => $choice->poured?->stock->ml, 'waterMl' => $choice->poured?->water->ml, 'ppm' => $choice->poured !== null ? $choice->poured->strength->ppm : $stock?->core()->worth()->ppm, 'error' => $choice->poured?->error,
-            'salt' => $stock?->toArray($this->today->day())['salt'],
+            'salt' => $stock?->salt(),
         ];
     }
 

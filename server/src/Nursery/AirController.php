@@ -13,6 +13,7 @@ use WetCradle\Core\Calendar\AirTable;
 use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Database\Row;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Plan\Redating;
 
@@ -39,7 +40,7 @@ final class AirController
             $sites[] = ['name' => ucfirst(strtr(basename($file, '.csv'), '-', ' ')), 'means' => AirTable::read((string) file_get_contents($file))->means, 'csv' => (string) file_get_contents($file)];
         }
         $days = [];
-        foreach ($this->db->fetchAllKeyValue('SELECT on_day, mean FROM air_day ORDER BY on_day DESC LIMIT '.self::DAYS_SHOWN) as $day => $mean) {
+        foreach (Row::pairs($this->db, 'SELECT on_day, mean FROM air_day ORDER BY on_day DESC LIMIT '.self::DAYS_SHOWN) as $day => $mean) {
             $days[] = ['on' => (string) $day, 'mean' => (float) $mean];
         }
 

@@ -10,6 +10,7 @@ use WetCradle\Core\Bench\Timetable;
 use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Refused;
+use WetCradle\Server\Database\Row;
 
 /** The one nursery row, wherever it is needed. */
 final class House
@@ -35,7 +36,7 @@ final class House
         $this->means = $means;
         $this->timetable = null;
 
-        return $this->air = SiteAir::of($means)->measured(array_map(floatval(...), $this->db->fetchAllKeyValue('SELECT on_day, mean FROM air_day ORDER BY on_day')));
+        return $this->air = SiteAir::of($means)->measured(array_map(floatval(...), Row::pairs($this->db, 'SELECT on_day, mean FROM air_day ORDER BY on_day')));
     }
 
     /** What was known of the air is out of date. */

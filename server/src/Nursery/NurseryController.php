@@ -23,6 +23,7 @@ use WetCradle\Core\Temperature;
 use WetCradle\Core\WeeksTold;
 use WetCradle\Server\Account\PeopleController;
 use WetCradle\Server\Crops\Way;
+use WetCradle\Server\Database\Row;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Plan\Redating;
 use WetCradle\Server\Plan\TrayKind;
@@ -80,7 +81,7 @@ final class NurseryController
     public function choices(): JsonResponse
     {
         $mixes = $hormones = [];
-        foreach ($this->em->createQuery('SELECT w, s FROM '.Way::class.' w JOIN w.sheet s')->getResult() as $way) {
+        foreach (Row::things($this->em->createQuery('SELECT w, s FROM '.Way::class.' w JOIN w.sheet s'), Way::class) as $way) {
             $mixes[$way->core()->setting->mix] = true;
             $hormones[(string) $way->core()->taking->hormone->words()] = true;
         }

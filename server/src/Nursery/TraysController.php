@@ -13,6 +13,7 @@ use WetCradle\Core\Bench\Positions;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\Refused;
+use WetCradle\Server\Database\Row;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Plan\TrayKind;
@@ -139,7 +140,7 @@ final class TraysController
     private function say(): array
     {
         $first = $this->first();
-        $batches = array_map(intval(...), array_column($this->em->createQuery('SELECT t.id, COUNT(b.id) AS many FROM '.Batch::class.' b JOIN b.trayKind t GROUP BY t.id')->getResult(), 'many', 'id'));
+        $batches = array_map(intval(...), Row::pairs($this->em->getConnection(), 'SELECT tray_kind_id, count(*) FROM batch GROUP BY tray_kind_id'));
         $position = $first === null ? 1.0 : $first->lengthCm * $first->widthCm;
         $on = static fn (Pot $pot, float $apart) => (int) floor($position / ($apart * $pot->acrossCm) ** 2);
 

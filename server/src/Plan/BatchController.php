@@ -75,7 +75,7 @@ final class BatchController
             $needed = $in->has('plants') ? $in->count('plants', 1, 500_000) : $wanted->plants;
             $in->done();
             $amount = new Amount($trays, $sheet->setting->each * Trays::of($trays, $trayKind->cells)->hold(), $needed, $confidence);
-            $amount->restedOn = (string) $this->history->learnt($way, $this->history->of($way))['words'];
+            $amount->restedOn = $this->history->restsOn($way);
             $intended = Intended::by($way->newest(), $block, $zone, $trayKind, $amount, $dates);
             $this->mayPlan->must($intended);
             $batch = $this->newBatches->make($intended, $wanted);

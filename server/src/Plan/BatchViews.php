@@ -11,6 +11,7 @@ use WetCradle\Server\Bench\MovesOn;
 use WetCradle\Server\Book\Counts;
 use WetCradle\Server\Book\Line;
 use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Database\Row;
 use WetCradle\Server\Mixing\MadeDip;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Rates\CropHistory;
@@ -54,8 +55,8 @@ final class BatchViews
             'plannedAt' => $batch->plannedAt->format('Y-m-d'),
             'despite' => $batch->sticking->despite,
             'collection' => $this->em->getRepository(Collection::class)->findOneBy(['batch' => $batch])?->toArray($this->today->now(), $this->house->defaults()),
-            'looks' => array_map(static fn (RoundLook $l) => $l->toArray(), $this->em->createQuery('SELECT r, l FROM '.RoundLook::class.' r JOIN r.line l WHERE l.batch = :batch ORDER BY r.seenAt DESC, r.id DESC')->setParameter('batch', $batch)->setMaxResults(30)->getResult()),
-            'dips' => array_map(static fn (MadeDip $m) => $m->toArray(), $this->em->createQuery('SELECT m FROM '.MadeDip::class.' m JOIN m.batches b WHERE b = :batch ORDER BY m.id DESC')->setParameter('batch', $batch)->getResult()),
+            'looks' => array_map(static fn (RoundLook $l) => $l->toArray(), Row::things($this->em->createQuery('SELECT r, l FROM '.RoundLook::class.' r JOIN r.line l WHERE l.batch = :batch ORDER BY r.seenAt DESC, r.id DESC')->setParameter('batch', $batch)->setMaxResults(30), RoundLook::class)),
+            'dips' => array_map(static fn (MadeDip $m) => $m->toArray(), Row::things($this->em->createQuery('SELECT m FROM '.MadeDip::class.' m JOIN m.batches b WHERE b = :batch ORDER BY m.id DESC')->setParameter('batch', $batch), MadeDip::class)),
             'sheet' => [
                 'way' => $way->name,
                 'number' => $batch->sheet->number,
@@ -95,7 +96,7 @@ final class BatchViews
     private function acts(Batch $batch): array
     {
         $acts = [];
-        $rows = $this->db->iterateAssociative(
+        $rows = Row::all($this->db,
             'SELECT a.id, a.kind, a.on_day, a.at, a.says, p.name AS by_name, u.id AS undone_by, a.undoes FROM act a JOIN account p ON p.id = a.by_id LEFT JOIN act u ON u.undoes = a.id
              WHERE a.id IN (
                 SELECT id FROM act WHERE batch_id = :batch
@@ -106,14 +107,14 @@ final class BatchViews
         );
         foreach ($rows as $row) {
             $acts[] = [
-                'id' => (int) $row['id'],
-                'kind' => (string) $row['kind'],
-                'on' => (string) $row['on_day'],
-                'at' => (string) $row['at'],
-                'by' => (string) $row['by_name'],
-                'says' => (string) $row['says'],
-                'undone' => $row['undone_by'] !== null,
-                'undoes' => $row['undoes'] === null ? null : (int) $row['undoes'],
+                'id' => $row->int('id'),
+                'kind' => $row->text('kind'),
+                'on' => $row->text('on_day'),
+                'at' => $row->text('at'),
+                'by' => $row->text('by_name'),
+                'says' => $row->text('says'),
+                'undone' => $row->has('undone_by'),
+                'undoes' => $row->intOrNull('undoes'),
             ];
         }
 

@@ -6,6 +6,7 @@ namespace WetCradle\Server\Plan;
 
 use Doctrine\DBAL\Connection;
 use WetCradle\Core\Plan\SeasonChance;
+use WetCradle\Server\Database\Row;
 use WetCradle\Server\Wanted\Pools;
 use WetCradle\Server\Wanted\Unplanned;
 
@@ -29,7 +30,7 @@ final class Chances
                 $chance[$order] = $outlook->chance();
             }
         }
-        $customers = $this->db->fetchAllKeyValue('SELECT w.id, c.name FROM wanted w JOIN customer c ON c.id = w.customer_id WHERE w.called_off = 0');
+        $customers = Row::pairs($this->db, 'SELECT w.id, c.name FROM wanted w JOIN customer c ON c.id = w.customer_id WHERE w.called_off = 0');
         $groups = ['season' => array_keys($chance)];
         foreach (array_keys($chance) as $order) {
             $groups['by '.($customers[$order] ?? '')][] = $order;

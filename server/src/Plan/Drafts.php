@@ -15,6 +15,7 @@ use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\Way;
 use WetCradle\Server\Crops\Ways;
+use WetCradle\Server\Database\Row;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Stock\Rights;
@@ -201,12 +202,12 @@ final class Drafts
     private function served(bool $anew): array
     {
         $served = [];
-        foreach ($this->em->createQuery('SELECT b, w FROM '.Batch::class.' b LEFT JOIN b.wanted w WHERE b.calledOff = false'.($anew ? ' AND b.sticking.stuckOn IS NOT NULL' : ''))->getResult() as $batch) {
+        foreach (Row::things($this->em->createQuery('SELECT b, w FROM '.Batch::class.' b LEFT JOIN b.wanted w WHERE b.calledOff = false'.($anew ? ' AND b.sticking.stuckOn IS NOT NULL' : '')), Batch::class) as $batch) {
             if ($batch->wanted !== null) {
                 $served[(int) $batch->wanted->id] = true;
             }
         }
-        foreach ($this->em->getConnection()->fetchFirstColumn('SELECT x.wanted_id FROM batch_shared x JOIN batch b ON b.id = x.batch_id WHERE b.called_off = 0'.($anew ? ' AND b.stuck_on IS NOT NULL' : '')) as $id) {
+        foreach (Row::words($this->em->getConnection(), 'SELECT x.wanted_id FROM batch_shared x JOIN batch b ON b.id = x.batch_id WHERE b.called_off = 0'.($anew ? ' AND b.stuck_on IS NOT NULL' : '')) as $id) {
             $served[(int) $id] = true;
         }
 
@@ -217,7 +218,7 @@ final class Drafts
     private function replaced(): array
     {
         $stuck = $this->served(true);
-        $planned = $this->em->createQuery('SELECT b, w FROM '.Batch::class.' b JOIN b.wanted w WHERE b.calledOff = false AND b.sticking.stuckOn IS NULL AND w.calledOff = false AND w.readyWeek >= :week ORDER BY b.id')->setParameter('week', $this->today->week()->written())->getResult();
+        $planned = Row::things($this->em->createQuery('SELECT b, w FROM '.Batch::class.' b JOIN b.wanted w WHERE b.calledOff = false AND b.sticking.stuckOn IS NULL AND w.calledOff = false AND w.readyWeek >= :week ORDER BY b.id')->setParameter('week', $this->today->week()->written()), Batch::class);
 
         return array_values(array_filter($planned, static fn (Batch $b) => !isset($stuck[(int) $b->wanted?->id])));
     }
@@ -227,7 +228,7 @@ final class Drafts
     {
         $this->ways->crops();
         $found = [];
-        foreach ($this->em->createQuery('SELECT w, c, p, k FROM '.Wanted::class.' w JOIN w.crop c JOIN w.pot p LEFT JOIN w.customer k WHERE w.calledOff = false AND w.readyWeek >= :week ORDER BY w.id')->setParameter('week', $this->today->week()->written())->getResult() as $wanted) {
+        foreach (Row::things($this->em->createQuery('SELECT w, c, p, k FROM '.Wanted::class.' w JOIN w.crop c JOIN w.pot p LEFT JOIN w.customer k WHERE w.calledOff = false AND w.readyWeek >= :week ORDER BY w.id')->setParameter('week', $this->today->week()->written()), Wanted::class) as $wanted) {
             $found[(int) $wanted->id] = $wanted;
         }
 

@@ -18,6 +18,7 @@ use WetCradle\Server\Bench\Tenants;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\SheetVersion;
 use WetCradle\Server\Crops\Windows;
+use WetCradle\Server\Database\Row;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Stock\Takes;
 
@@ -79,8 +80,8 @@ final class Evening
     private function movable(array $loads): array
     {
         $norms = $this->house->nursery()->norms();
-        $this->em->createQuery('SELECT s, y FROM '.SheetVersion::class.' s JOIN s.way y')->getResult();
-        foreach ($this->em->createQuery('SELECT b, w, c, z FROM '.Batch::class.' b JOIN b.crop c JOIN b.zone z LEFT JOIN b.wanted w WHERE b.calledOff = false AND b.leftBenchOn IS NULL')->getResult() as $batch) {
+        Row::things($this->em->createQuery('SELECT s, y FROM '.SheetVersion::class.' s JOIN s.way y'), SheetVersion::class);
+        foreach (Row::things($this->em->createQuery('SELECT b, w, c, z FROM '.Batch::class.' b JOIN b.crop c JOIN b.zone z LEFT JOIN b.wanted w WHERE b.calledOff = false AND b.leftBenchOn IS NULL'), Batch::class) as $batch) {
             $this->batches[$batch->code] = $batch;
         }
         $found = [];

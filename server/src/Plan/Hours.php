@@ -8,6 +8,7 @@ use Doctrine\DBAL\Connection;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Plan\BatchLoad;
 use WetCradle\Core\Plan\SeasonLoad;
+use WetCradle\Server\Database\Row;
 use WetCradle\Server\Nursery\House;
 
 /** Hours of work by week beside the hands there are. */
@@ -26,7 +27,7 @@ final class Hours
     {
         $nursery = $this->house->nursery();
         $crew = $nursery->crew();
-        $places = (int) $this->db->fetchOne("SELECT coalesce(sum(trays), 0) FROM zone WHERE kind = 'mist'");
+        $places = Row::number($this->db, "SELECT coalesce(sum(trays), 0) FROM zone WHERE kind = 'mist'");
 
         return array_map(static function (array $load) use ($crew): array {
             $hours = $load['collectHours'] + $load['stickHours'] + $load['weanHours'] + $load['potHours'];

@@ -13,6 +13,7 @@ use WetCradle\Core\Mixing\Strength;
 use WetCradle\Core\Plan\LabelSheet;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Database\Row;
 use WetCradle\Server\Mixing\MadeDip;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Nursery\Units;
@@ -76,6 +77,6 @@ final class LabelController
     /** @return list<Batch> */
     private function ofDay(\DateTimeImmutable $day): array
     {
-        return array_values($this->em->createQuery('SELECT b FROM '.Batch::class.' b WHERE b.calledOff = false AND ((b.sticking.stuckOn IS NULL AND b.days.stickOn = :day) OR b.sticking.stuckOn = :day) ORDER BY b.code')->setParameter('day', $day->format('Y-m-d'))->getResult());
+        return array_values(Row::things($this->em->createQuery('SELECT b FROM '.Batch::class.' b WHERE b.calledOff = false AND ((b.sticking.stuckOn IS NULL AND b.days.stickOn = :day) OR b.sticking.stuckOn = :day) ORDER BY b.code')->setParameter('day', $day->format('Y-m-d')), Batch::class));
     }
 }

@@ -4,10 +4,8 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Plan;
 
-use WetCradle\Core\Bench\Offer;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Plan\MoveBreak;
-use WetCradle\Core\Stock\BlockOffer;
 use WetCradle\Server\Nursery\House;
 
 /** What breaks when a batch is moved, in sentences. */
@@ -19,15 +17,13 @@ final class MoveWords
 
     public function say(MoveBreak $break): string
     {
-        $of = $break->of;
-
         return match (true) {
-            ($of['day'] ?? null) instanceof \DateTimeImmutable => sprintf('%s has gone by.', $of['day']->format('j M')),
-            ($of['week'] ?? null) instanceof Week => $this->window($of['week'], (int) $of['opensIn']),
-            ($of['offer'] ?? null) instanceof BlockOffer => sprintf('%s is %s.', $of['block'], $of['offer']->words()),
-            isset($of['reason']) => sprintf('%s: %s', $of['block'], lcfirst((string) $of['reason']['words'])),
-            ($of['offer'] ?? null) instanceof Offer => sprintf('%s %s.', $of['zone'], $break->kind === 'no_room' ? 'is '.$of['offer']->words : $of['offer']->words),
-            default => sprintf('Ready %d %s after %s wants it.', $of['weeks'], $of['weeks'] === 1 ? 'week' : 'weeks', $of['customer'] ?? 'our own target'),
+            $break->day !== null => sprintf('%s has gone by.', $break->day->format('j M')),
+            $break->week !== null => $this->window($break->week, (int) $break->opensIn),
+            $break->material !== null => sprintf('%s is %s.', $break->block, $break->material->words()),
+            $break->reason !== null => sprintf('%s: %s', $break->block, lcfirst($break->reason['words'])),
+            $break->place !== null => sprintf('%s %s.', $break->zone, $break->kind === 'no_room' ? 'is '.$break->place->words : $break->place->words),
+            default => sprintf('Ready %d %s after %s wants it.', $break->weeks, $break->weeks === 1 ? 'week' : 'weeks', $break->customer ?? 'our own target'),
         };
     }
 

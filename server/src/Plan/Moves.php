@@ -35,7 +35,7 @@ final class Moves
     /**
      * @param list<Move> $moves
      *
-     * @return array{batches: list<array<string, mixed>>, weeks: list<array<string, mixed>>}
+     * @return array{batches: list<array{code: string, dates: array<string, string>, zone: string, trays: int, heldDays: int, breaks: list<array{kind: string, words: string, hard: bool}>}>, weeks: list<array<string, mixed>>}
      */
     public function try(array $moves): array
     {

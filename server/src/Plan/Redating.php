@@ -9,6 +9,7 @@ use WetCradle\Core\Refused;
 use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Book\Line;
 use WetCradle\Server\Crops\Way;
+use WetCradle\Server\Database\Row;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Potting\PotLot;
 use WetCradle\Server\Potting\Pottings;
@@ -97,8 +98,8 @@ final class Redating
     {
         $left = array_values(array_filter($batches, static fn (Batch $batch) => $batch->leftBenchOn !== null));
 
-        return array_values($this->em->createQuery('SELECT p, l, b, h FROM '.PotLot::class.' p JOIN p.lines l JOIN l.batch b JOIN b.sheet h WHERE p.id IN (SELECT o.id FROM '.Line::class.' x JOIN x.lot o WHERE x.batch IN (:batches))')
-            ->setParameter('batches', $left)->getResult());
+        return Row::things($this->em->createQuery('SELECT p, l, b, h FROM '.PotLot::class.' p JOIN p.lines l JOIN l.batch b JOIN b.sheet h WHERE p.id IN (SELECT o.id FROM '.Line::class.' x JOIN x.lot o WHERE x.batch IN (:batches))')
+            ->setParameter('batches', $left), PotLot::class);
     }
 
     /** @return list<Batch> planned, on a bench, or growing in pots */
@@ -107,6 +108,6 @@ final class Redating
         $query = $this->em->createQuery('SELECT b, s FROM '.Batch::class.' b LEFT JOIN b.standing s JOIN b.sheet h
             WHERE b.calledOff = false AND (b.leftBenchOn IS NULL OR s.live > 0) AND (:way IS NULL OR h.way = :way) AND (:zone IS NULL OR b.zone = :zone) ORDER BY b.id');
 
-        return array_values($query->setParameter('way', $way?->id)->setParameter('zone', $zone?->id)->getResult());
+        return Row::things($query->setParameter('way', $way?->id)->setParameter('zone', $zone?->id), Batch::class);
     }
 }

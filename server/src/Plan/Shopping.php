@@ -9,6 +9,7 @@ use WetCradle\Core\Plan\BatchLoad;
 use WetCradle\Core\Plan\BatchNeeds;
 use WetCradle\Core\Plan\ShoppingList;
 use WetCradle\Server\Crops\SheetVersion;
+use WetCradle\Server\Database\Row;
 use WetCradle\Server\Mixing\Mixes;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Rates\CropHistory;
@@ -28,8 +29,8 @@ final class Shopping
         foreach ($this->em->getRepository(Pot::class)->findAll() as $pot) {
             $pots[$pot->name] = $pot->millilitres;
         }
-        $this->em->createQuery('SELECT s, y FROM '.SheetVersion::class.' s JOIN s.way y')->getResult();
-        $batches = $this->em->createQuery('SELECT b, t, w, p FROM '.Batch::class.' b JOIN b.trayKind t LEFT JOIN b.wanted w LEFT JOIN w.pot p WHERE b.calledOff = false AND b.leftBenchOn IS NULL ORDER BY b.days.stickOn, b.id')->getResult();
+        Row::things($this->em->createQuery('SELECT s, y FROM '.SheetVersion::class.' s JOIN s.way y'), SheetVersion::class);
+        $batches = Row::things($this->em->createQuery('SELECT b, t, w, p FROM '.Batch::class.' b JOIN b.trayKind t LEFT JOIN b.wanted w LEFT JOIN w.pot p WHERE b.calledOff = false AND b.leftBenchOn IS NULL ORDER BY b.days.stickOn, b.id'), Batch::class);
         $needs = array_map(fn (Batch $b) => $this->needs($b, $pots), array_values($batches));
 
         return array_map(static fn (array $item) => [

@@ -10,9 +10,16 @@ use WetCradle\Core\Book\BatchState;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Rooting\StageTally;
 use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Database\Row;
 use WetCradle\Server\Stock\Fit;
 
-/** Batches as every list, bench and search shows them: their tags. */
+/**
+ * Batches as every list, bench and search shows them: their tags.
+ *
+ * Beside what is typed here, a tag holds all else that is shown of a batch.
+ *
+ * @phpstan-type Tag array{code: string, state: string, wanted: ?int, shared: list<int>, against: list<array<string, mixed>>}
+ */
 final class Tags
 {
     private const SELECT = 'SELECT b.id, b.version, b.code, b.method, b.material, b.trays, b.planned, b.stick_on, b.stuck_on, b.rooted_from, b.rooted_by, b.wean_on, b.pot_from, b.pot_on, b.pot_by, b.ready_from, b.ready_on, b.ready_by, b.held_days, b.locked, b.left_bench_on, b.called_off, b.wanted_id, b.as_planned,
@@ -26,19 +33,19 @@ final class Tags
     {
     }
 
-    /** @return list<array<string, mixed>> all that were not called off, the newest first */
+    /** @return list<Tag> all that were not called off, the newest first */
     public function standing(): array
     {
         return $this->read(' WHERE b.called_off = 0 ORDER BY b.stick_on DESC, b.id DESC');
     }
 
-    /** @return list<array<string, mixed>> all of a crop, called off or not, the newest first */
+    /** @return list<Tag> all of a crop, called off or not, the newest first */
     public function ofCrop(string $slug): array
     {
         return $this->read(' WHERE c.slug = ? ORDER BY b.stick_on DESC, b.id DESC', [$slug]);
     }
 
-    /** @return list<array<string, mixed>> those that serve orders due in a week or later, in the order in which they are stuck; null for all orders */
+    /** @return list<Tag> those that serve orders due in a week or later, in the order in which they are stuck; null for all orders */
     public function servingSince(?Week $since): array
     {
         $from = $since?->written() ?? '';
@@ -47,7 +54,7 @@ final class Tags
             OR b.id IN (SELECT x.batch_id FROM batch_shared x JOIN wanted y ON y.id = x.wanted_id WHERE y.ready_week >= ?)) ORDER BY b.stick_on, b.id', [$from, $from]);
     }
 
-    /** @return list<array<string, mixed>> those that serve one order, in the order in which they are stuck */
+    /** @return list<Tag> those that serve one order, in the order in which they are stuck */
     public function serving(int $order): array
     {
         return $this->read(' WHERE b.called_off = 0 AND (b.wanted_id = ? OR b.id IN (SELECT x.batch_id FROM batch_shared x WHERE x.wanted_id = ?))
@@ -57,7 +64,7 @@ final class Tags
     /**
      * @param list<string> $codes
      *
-     * @return array<string, array<string, mixed>> by code
+     * @return array<string, Tag> by code
      */
     public function byCode(array $codes): array
     {
@@ -68,80 +75,83 @@ final class Tags
      * @param list<mixed>              $parameters
      * @param list<ArrayParameterType> $types
      *
-     * @return list<array<string, mixed>>
+     * @return list<Tag>
      */
     private function read(string $which, array $parameters = [], array $types = []): array
     {
-        $rows = $this->db->executeQuery(sprintf(self::SELECT, $this->today->day()->format('Y-m-d')).$which, $parameters, $types);
-        $tags = array_map(self::tag(...), $rows->fetchAllAssociative());
-        $against = $this->fit->ofPlanned(array_column(array_filter($tags, static fn (array $t) => $t['state'] === 'planned'), 'code'));
-        foreach ($tags as &$tag) {
-            $tag['against'] = $against[$tag['code']] ?? [];
+        $rows = Row::all($this->db, sprintf(self::SELECT, $this->today->day()->format('Y-m-d')).$which, $parameters, $types);
+        $tags = $planned = [];
+        foreach ($rows as $row) {
+            $tags[$row->text('code')] = $tag = self::tag($row);
+            if ($tag['state'] === 'planned') {
+                $planned[] = $row->text('code');
+            }
         }
+        $against = $this->fit->ofPlanned($planned);
 
-        return $tags;
+        return array_map(static fn (array $tag, string $code) => $tag + ['against' => $against[$code] ?? []], $tags, array_keys($tags));
     }
 
-    /**
-     * @param array<string, mixed> $row
-     *
-     * @return array<string, mixed>
-     */
-    private static function tag(array $row): array
+    /** @return array{code: string, state: string, wanted: ?int, shared: list<int>} */
+    private static function tag(Row $row): array
     {
-        $states = $row['states'] === null ? [] : (array) json_decode((string) $row['states'], true);
+        $states = $row->counts('states');
         $state = BatchState::of($states);
-        $stuck = (int) $row['stuck'];
+        $stuck = $row->many('stuck');
 
         return [
-            'code' => (string) $row['code'],
-            'version' => (int) $row['version'],
-            'crop' => (string) $row['crop'],
-            'cropSlug' => (string) $row['slug'],
-            'method' => (string) $row['method'],
-            'material' => (string) $row['material'],
-            'state' => (bool) $row['called_off'] ? 'called_off' : $state->value,
-            'stage' => self::stage($state, $row['stages'] === null ? null : (string) $row['stages']),
+            'code' => $row->text('code'),
+            'version' => $row->int('version'),
+            'crop' => $row->text('crop'),
+            'cropSlug' => $row->text('slug'),
+            'method' => $row->text('method'),
+            'material' => $row->text('material'),
+            'state' => $row->flag('called_off') ? 'called_off' : $state->value,
+            'stage' => self::stage($state, $row->has('stages') ? $row->counts('stages') : null),
             'count' => match ($state) {
-                BatchState::Planned => (int) $row['planned'],
-                BatchState::Gone => (int) ($states['sold'] ?? 0),
-                default => (int) $row['live'],
+                BatchState::Planned => $row->int('planned'),
+                BatchState::Gone => $states['sold'] ?? 0,
+                default => $row->many('live'),
             },
-            'planned' => (int) $row['planned'],
+            'planned' => $row->int('planned'),
             'stuck' => $stuck,
-            'rooted' => (int) $row['rooted'],
-            'rate' => $row['counted'] && $stuck > 0 ? (int) $row['rooted'] / $stuck : null,
-            'trays' => (int) $row['trays'],
-            'trayKind' => (string) $row['tray_kind'],
-            'zone' => (string) $row['zone'],
-            'block' => (string) $row['block'],
-            'wanted' => $row['wanted_id'] === null ? null : (int) $row['wanted_id'],
-            'shared' => $row['shared'] === null ? [] : array_map(intval(...), explode(',', (string) $row['shared'])),
-            'customer' => $row['customer'] === null ? null : (string) $row['customer'],
-            'dueWeek' => $row['ready_week'] === null ? null : (string) $row['ready_week'],
-            'weeksLate' => $row['ready_week'] === null ? null : max(0, Week::of((string) $row['ready_week'])->until(Week::containing(new \DateTimeImmutable((string) $row['ready_on'])))),
-            'weanOn' => (string) $row['wean_on'],
-            'stickOn' => (string) ($row['stuck_on'] ?? $row['stick_on']),
-            'isStuck' => $row['stuck_on'] !== null,
-            'rootedFrom' => (string) $row['rooted_from'],
-            'rootedBy' => (string) $row['rooted_by'],
-            'potFrom' => (string) $row['pot_from'],
-            'potOn' => (string) $row['pot_on'],
-            'potBy' => (string) $row['pot_by'],
-            'readyFrom' => (string) $row['ready_from'],
-            'readyOn' => (string) $row['ready_on'],
-            'readyBy' => (string) $row['ready_by'],
-            'heldDays' => (int) $row['held_days'],
-            'locked' => (bool) $row['locked'],
-            'asPlanned' => $row['as_planned'] === null ? null : json_decode((string) $row['as_planned'], true),
-            'leftBenchOn' => $row['left_bench_on'] === null ? null : (string) $row['left_bench_on'],
+            'rooted' => $row->many('rooted'),
+            'rate' => $row->flag('counted') && $stuck > 0 ? $row->many('rooted') / $stuck : null,
+            'trays' => $row->int('trays'),
+            'trayKind' => $row->text('tray_kind'),
+            'zone' => $row->text('zone'),
+            'block' => $row->text('block'),
+            'wanted' => $row->intOrNull('wanted_id'),
+            'shared' => !$row->has('shared') ? [] : array_map(intval(...), explode(',', $row->text('shared'))),
+            'customer' => $row->textOrNull('customer'),
+            'dueWeek' => $row->textOrNull('ready_week'),
+            'weeksLate' => !$row->has('ready_week') ? null : max(0, Week::of($row->text('ready_week'))->until(Week::containing($row->day('ready_on')))),
+            'weanOn' => $row->text('wean_on'),
+            'stickOn' => $row->textOrNull('stuck_on') ?? $row->text('stick_on'),
+            'isStuck' => $row->has('stuck_on'),
+            'rootedFrom' => $row->text('rooted_from'),
+            'rootedBy' => $row->text('rooted_by'),
+            'potFrom' => $row->text('pot_from'),
+            'potOn' => $row->text('pot_on'),
+            'potBy' => $row->text('pot_by'),
+            'readyFrom' => $row->text('ready_from'),
+            'readyOn' => $row->text('ready_on'),
+            'readyBy' => $row->text('ready_by'),
+            'heldDays' => $row->int('held_days'),
+            'locked' => $row->flag('locked'),
+            'asPlanned' => !$row->has('as_planned') ? null : json_decode($row->text('as_planned'), true),
+            'leftBenchOn' => $row->textOrNull('left_bench_on'),
         ];
     }
 
-    /** The root stage its glyph shows while it roots: the typical one of the newest check. */
-    private static function stage(BatchState $state, ?string $stages): ?string
+    /**
+     * The root stage its glyph shows while it roots: the typical one of the newest check.
+     *
+     * @param ?array<string, int> $stages
+     */
+    private static function stage(BatchState $state, ?array $stages): ?string
     {
-        $typical = $stages === null ? null : StageTally::of((array) json_decode($stages, true))->typical();
+        $typical = $stages === null ? null : StageTally::of($stages)->typical();
 
         return match ($state) {
             BatchState::Rooting => $typical->value ?? 'nothing',

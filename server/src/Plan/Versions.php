@@ -11,6 +11,7 @@ use WetCradle\Core\Plan\PlansCompared;
 use WetCradle\Server\Bench\MovesOn;
 use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Database\Row;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Stock\StockBlock;
@@ -63,7 +64,7 @@ final class Versions
             $then[$one->code] = $one;
         }
         $changed = 0;
-        foreach ($this->em->createQuery('SELECT b FROM '.Batch::class.' b WHERE b.leftBenchOn IS NULL OR b.code IN (:codes) ORDER BY b.id')->setParameter('codes', array_keys($then))->getResult() as $batch) {
+        foreach (Row::things($this->em->createQuery('SELECT b FROM '.Batch::class.' b WHERE b.leftBenchOn IS NULL OR b.code IN (:codes) ORDER BY b.id')->setParameter('codes', array_keys($then)), Batch::class) as $batch) {
             if ($only !== null && !isset($only[$batch->code])) {
                 continue;
             }
@@ -139,7 +140,7 @@ final class Versions
         $query = $this->em->createQuery('SELECT b, c, k, z, w, t, m FROM '.Batch::class.' b JOIN b.crop c JOIN b.block k JOIN b.zone z JOIN b.trayKind t LEFT JOIN b.movesOn m LEFT JOIN b.wanted w WHERE b.calledOff = false AND (b.leftBenchOn IS NULL OR b.code IN (:codes)) ORDER BY b.days.stickOn, b.id')
             ->setParameter('codes', $also);
 
-        return array_values(array_map(self::of(...), $query->getResult()));
+        return array_map(self::of(...), Row::things($query, Batch::class));
     }
 
     /**

@@ -10,6 +10,7 @@ use WetCradle\Core\Potting\GrowOnSteps;
 use WetCradle\Core\Potting\StepKind;
 use WetCradle\Server\Book\Line;
 use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Database\Row;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Wanted\Pot;
@@ -24,14 +25,14 @@ final class LotViews
     /** @return list<array<string, mixed>> those that still have plants, by the day of their next step */
     public function all(): array
     {
-        $ids = $this->db->fetchFirstColumn("SELECT DISTINCT l.lot_id FROM line l JOIN standing s ON s.line_id = l.id WHERE l.lot_id IS NOT NULL AND s.state IN ('potted', 'grown') AND s.count > 0");
+        $ids = Row::words($this->db, "SELECT DISTINCT l.lot_id FROM line l JOIN standing s ON s.line_id = l.id WHERE l.lot_id IS NOT NULL AND s.state IN ('potted', 'grown') AND s.count > 0");
         $standing = $this->standing();
         $steps = [];
-        foreach ($this->em->createQuery('SELECT s, a FROM '.LotStep::class.' s JOIN s.by a WHERE s.lot IN (:ids) ORDER BY s.onDay, s.id')->setParameter('ids', $ids)->getResult() as $step) {
+        foreach (Row::things($this->em->createQuery('SELECT s, a FROM '.LotStep::class.' s JOIN s.by a WHERE s.lot IN (:ids) ORDER BY s.onDay, s.id')->setParameter('ids', $ids), LotStep::class) as $step) {
             $steps[(int) $step->lot->id][] = $step;
         }
         $lots = [];
-        foreach ($this->em->createQuery('SELECT p, l, b, s, y, c, o, z, st FROM '.PotLot::class.' p JOIN p.lines l JOIN l.batch b JOIN b.sheet s JOIN s.way y JOIN p.crop c JOIN p.pot o LEFT JOIN b.potsZone z LEFT JOIN b.standing st WHERE p.id IN (:ids) ORDER BY p.readyOn, p.id, l.id')->setParameter('ids', $ids)->getResult() as $lot) {
+        foreach (Row::things($this->em->createQuery('SELECT p, l, b, s, y, c, o, z, st FROM '.PotLot::class.' p JOIN p.lines l JOIN l.batch b JOIN b.sheet s JOIN s.way y JOIN p.crop c JOIN p.pot o LEFT JOIN b.potsZone z LEFT JOIN b.standing st WHERE p.id IN (:ids) ORDER BY p.readyOn, p.id, l.id')->setParameter('ids', $ids), PotLot::class) as $lot) {
             $lots[] = $this->brief($lot, $this->sum($lot, $standing), $steps[(int) $lot->id] ?? []);
         }
         usort($lots, static fn (array $a, array $b) => [$a['next']['on'] ?? '9', $a['readyOn'], $a['code']] <=> [$b['next']['on'] ?? '9', $b['readyOn'], $b['code']]);
@@ -69,7 +70,7 @@ final class LotViews
      * @param array<string, int> $there
      * @param list<LotStep>      $done
      *
-     * @return array<string, mixed>
+     * @return array{code: string, readyOn: string, next: ?array{kind: string, on: string, words: string, daysLate: int}}
      */
     private function brief(PotLot $lot, array $there, array $done): array
     {
@@ -109,14 +110,14 @@ final class LotViews
     private function standing(?PotLot $lot = null): array
     {
         $found = [];
-        $rows = $this->db->iterateAssociative(
+        $rows = Row::all($this->db,
             "SELECT l.id, s.state, s.count FROM line l JOIN standing s ON s.line_id = l.id AND s.state IN ('potted', 'grown', 'sold') WHERE l.lot_id IS NOT NULL AND (:lot IS NULL OR l.lot_id = :lot)
              UNION ALL SELECT l.id, 'lost', coalesce(sum(CASE WHEN e.reverses IS NULL THEN e.count ELSE -e.count END), 0) FROM line l JOIN entry e ON (e.from_line = l.id AND e.from_state IN ('potted', 'grown') AND e.to_state = 'lost') OR (e.reverses IS NOT NULL AND e.to_line = l.id AND e.to_state IN ('potted', 'grown') AND e.from_state = 'lost')
              WHERE l.lot_id IS NOT NULL AND (:lot IS NULL OR l.lot_id = :lot) GROUP BY l.id",
             ['lot' => $lot?->id],
         );
         foreach ($rows as $row) {
-            $found[(int) $row['id']][(string) $row['state']] = (int) $row['count'];
+            $found[$row->int('id')][$row->text('state')] = $row->int('count');
         }
 
         return $found;
@@ -142,24 +143,22 @@ final class LotViews
     /** @return list<array<string, mixed>> orders of the crop that still want plants, or got some from here, the nearest first */
     private function orders(PotLot $lot): array
     {
-        $rows = $this->db->fetchAllAssociative(
-            'SELECT w.id, w.plants, w.ready_week, o.id AS pot_id, o.millilitres, o.name AS pot, c.name AS customer, coalesce((SELECT sum(d.count) FROM dispatch d WHERE d.wanted_id = w.id AND '.Dispatch::HOLDS.'), 0) AS sent,
+        $rows = Row::all($this->db, 'SELECT w.id, w.plants, w.ready_week, o.id AS pot_id, o.millilitres, o.name AS pot, c.name AS customer, coalesce((SELECT sum(d.count) FROM dispatch d WHERE d.wanted_id = w.id AND '.Dispatch::HOLDS.'), 0) AS sent,
                 coalesce((SELECT sum(d.count) FROM dispatch d WHERE d.wanted_id = w.id AND d.lot_id = :lot AND '.Dispatch::HOLDS.'), 0) AS here
              FROM wanted w JOIN pot o ON o.id = w.pot_id LEFT JOIN customer c ON c.id = w.customer_id WHERE w.crop_id = :crop AND w.called_off = 0 ORDER BY w.ready_week, w.id',
             ['lot' => $lot->id, 'crop' => $lot->crop->id],
         );
         $since = $this->today->week()->plus(-8)->written();
 
-        return array_values(array_map(static fn (array $r) => ['id' => (int) $r['id'], 'customer' => $r['customer'] === null ? null : (string) $r['customer'], 'readyWeek' => (string) $r['ready_week'], 'pot' => (string) $r['pot'], 'potOn' => (int) $r['millilitres'] > $lot->pot->millilitres ? (int) $r['pot_id'] : null, 'plants' => (int) $r['plants'], 'sent' => (int) $r['sent'], 'fromHere' => (int) $r['here'], 'open' => max(0, (int) $r['plants'] - (int) $r['sent'])],
-            array_filter($rows, static fn (array $r) => (int) $r['here'] > 0 || ((int) $r['plants'] > (int) $r['sent'] && (string) $r['ready_week'] >= $since))));
+        return array_values(array_map(static fn (Row $r) => ['id' => $r->int('id'), 'customer' => $r->textOrNull('customer'), 'readyWeek' => $r->text('ready_week'), 'pot' => $r->text('pot'), 'potOn' => $r->int('millilitres') > $lot->pot->millilitres ? $r->int('pot_id') : null, 'plants' => $r->int('plants'), 'sent' => $r->many('sent'), 'fromHere' => $r->int('here'), 'open' => max(0, $r->int('plants') - $r->many('sent'))],
+            array_filter($rows, static fn (Row $r) => $r->int('here') > 0 || ($r->int('plants') > $r->many('sent') && $r->text('ready_week') >= $since))));
     }
 
     /** @return list<array<string, mixed>> what was done to it in the book, newest first */
     private function acts(PotLot $lot): array
     {
-        return array_map(static fn (array $r) => ['id' => (int) $r['id'], 'kind' => (string) $r['kind'], 'on' => (string) $r['on_day'], 'at' => (string) $r['at'], 'by' => (string) $r['name'], 'says' => (string) $r['says'], 'undone' => $r['undone'] !== null, 'undoes' => $r['undoes'] === null ? null : (int) $r['undoes']],
-            $this->db->fetchAllAssociative(
-                "SELECT a.id, a.kind, a.on_day, a.at, a.says, p.name, u.id AS undone, a.undoes FROM act a JOIN account p ON p.id = a.by_id LEFT JOIN act u ON u.undoes = a.id
+        return array_map(static fn (Row $r) => ['id' => $r->int('id'), 'kind' => $r->text('kind'), 'on' => $r->text('on_day'), 'at' => $r->text('at'), 'by' => $r->text('name'), 'says' => $r->text('says'), 'undone' => $r->has('undone'), 'undoes' => $r->intOrNull('undoes')],
+            Row::all($this->db, "SELECT a.id, a.kind, a.on_day, a.at, a.says, p.name, u.id AS undone, a.undoes FROM act a JOIN account p ON p.id = a.by_id LEFT JOIN act u ON u.undoes = a.id
                  WHERE a.id IN (SELECT e.act_id FROM entry e JOIN line l ON l.id IN (e.from_line, e.to_line) WHERE l.lot_id = ? AND (e.to_state IN ('potted', 'grown', 'sold') OR e.from_state IN ('potted', 'grown', 'sold'))) ORDER BY a.id DESC LIMIT 60",
                 [$lot->id],
             ));

@@ -20,6 +20,7 @@ use WetCradle\Server\Book\Acts;
 use WetCradle\Server\Book\Counts;
 use WetCradle\Server\Book\Line;
 use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Database\Row;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Conflict;
 use WetCradle\Server\Nursery\House;
@@ -147,8 +148,8 @@ final class Lots
 
     public function undo(PotLot $lot, Act $act): void
     {
-        $touches = $this->db->fetchOne('SELECT count(*) FROM entry e JOIN line l ON l.id IN (e.from_line, e.to_line) WHERE e.act_id = ? AND l.lot_id = ?', [$act->id, $lot->id]);
-        if ((int) $touches === 0) {
+        $touches = Row::number($this->db, 'SELECT count(*) FROM entry e JOIN line l ON l.id IN (e.from_line, e.to_line) WHERE e.act_id = ? AND l.lot_id = ?', [$act->id, $lot->id]);
+        if ($touches === 0) {
             throw Refused::because('unknown', 'act', sprintf('That is no act of lot %s.', $lot->code));
         }
         if (!in_array($act->kind, self::UNDONE_HERE, true)) {
@@ -159,7 +160,7 @@ final class Lots
 
     public function sentTo(Wanted $wanted): int
     {
-        return (int) $this->db->fetchOne('SELECT coalesce(sum(d.count), 0) FROM dispatch d WHERE d.wanted_id = ? AND '.Dispatch::HOLDS, [$wanted->id]);
+        return Row::number($this->db, 'SELECT coalesce(sum(d.count), 0) FROM dispatch d WHERE d.wanted_id = ? AND '.Dispatch::HOLDS, [$wanted->id]);
     }
 
     /** @return array<int, int> of the count, by line */

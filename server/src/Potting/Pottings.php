@@ -10,6 +10,7 @@ use WetCradle\Core\Refused;
 use WetCradle\Server\Book\Counts;
 use WetCradle\Server\Book\Line;
 use WetCradle\Server\Crops\Crop;
+use WetCradle\Server\Database\Row;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Wanted\Pot;
@@ -54,8 +55,8 @@ final class Pottings
     /** @return list<PotLot> of this crop and pot that still have plants, the newest first */
     public function openLots(Crop $crop, Pot $pot, ?PotLot $but = null): array
     {
-        $ids = $this->em->getConnection()->fetchFirstColumn("SELECT p.id FROM pot_lot p WHERE p.crop_id = ? AND p.pot_id = ? AND EXISTS (SELECT 1 FROM line l JOIN standing s ON s.line_id = l.id WHERE l.lot_id = p.id AND s.state IN ('potted', 'grown') AND s.count > 0) ORDER BY p.potted_on DESC, p.id DESC", [$crop->id, $pot->id]);
-        $lots = array_map(fn (mixed $id) => $this->em->find(PotLot::class, (int) $id), $ids);
+        $ids = Row::words($this->em->getConnection(), "SELECT p.id FROM pot_lot p WHERE p.crop_id = ? AND p.pot_id = ? AND EXISTS (SELECT 1 FROM line l JOIN standing s ON s.line_id = l.id WHERE l.lot_id = p.id AND s.state IN ('potted', 'grown') AND s.count > 0) ORDER BY p.potted_on DESC, p.id DESC", [$crop->id, $pot->id]);
+        $lots = array_map(fn (string $id) => $this->em->find(PotLot::class, (int) $id), $ids);
 
         return array_values(array_filter($lots, static fn (?PotLot $lot) => $lot !== null && $lot !== $but));
     }

@@ -18,6 +18,7 @@ use WetCradle\Server\Book\Counts;
 use WetCradle\Server\Book\Line;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\SheetBook;
+use WetCradle\Server\Database\Row;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Rates\CropHistory;
@@ -70,13 +71,13 @@ final class Queue
         $looks = $this->looks();
         $counted = $this->counts->newest();
         $standing = $this->counts->inTrays();
-        $rows = $this->db->fetchAllAssociative('SELECT l.id, b.pot_on, b.sheet_id FROM line l JOIN batch b ON b.id = l.batch_id WHERE b.called_off = 0 AND b.stuck_on IS NOT NULL AND b.left_bench_on IS NULL');
-        $this->sheets->have(array_column($rows, 'sheet_id'));
+        $rows = Row::all($this->db, 'SELECT l.id, b.pot_on, b.sheet_id FROM line l JOIN batch b ON b.id = l.batch_id WHERE b.called_off = 0 AND b.stuck_on IS NOT NULL AND b.left_bench_on IS NULL');
+        $this->sheets->have(Row::ints($rows, 'sheet_id'));
         $found = [];
         foreach ($rows as $row) {
-            $id = (int) $row['id'];
-            $school = $this->sheets->potting((int) $row['sheet_id'])->trigger;
-            $found[$id] = Trigger::of($school, $looks[$id] ?? [], $standing[$id]['rooted'] ?? 0, $counted[$id] ?? null, new \DateTimeImmutable((string) $row['pot_on']), $this->today->day());
+            $id = $row->int('id');
+            $school = $this->sheets->potting($row->int('sheet_id'))->trigger;
+            $found[$id] = Trigger::of($school, $looks[$id] ?? [], $standing[$id]['rooted'] ?? 0, $counted[$id] ?? null, $row->day('pot_on'), $this->today->day());
         }
 
         return $found;
@@ -150,14 +151,14 @@ final class Queue
     /** @return list<Batch> */
     private function batches(Week $last): array
     {
-        return $this->em->createQuery('SELECT b, s, w, y, c, l, o, st, z, t FROM '.Batch::class.' b JOIN b.sheet s JOIN s.way y JOIN b.crop c JOIN b.zone z JOIN b.trayKind t LEFT JOIN b.wanted w LEFT JOIN w.pot o LEFT JOIN b.lines l LEFT JOIN b.standing st
-            WHERE b.calledOff = false AND b.leftBenchOn IS NULL AND (b.sticking.stuckOn IS NOT NULL OR b.days.potOn <= :last) ORDER BY b.code')->setParameter('last', $last->sunday()->format('Y-m-d'))->getResult();
+        return Row::things($this->em->createQuery('SELECT b, s, w, y, c, l, o, st, z, t FROM '.Batch::class.' b JOIN b.sheet s JOIN s.way y JOIN b.crop c JOIN b.zone z JOIN b.trayKind t LEFT JOIN b.wanted w LEFT JOIN w.pot o LEFT JOIN b.lines l LEFT JOIN b.standing st
+            WHERE b.calledOff = false AND b.leftBenchOn IS NULL AND (b.sticking.stuckOn IS NOT NULL OR b.days.potOn <= :last) ORDER BY b.code')->setParameter('last', $last->sunday()->format('Y-m-d')), Batch::class);
     }
 
     /** @return array<int, list<Looked>> by line, in order */
     private function looks(?Line $only = null): array
     {
-        $rows = $this->db->iterateAssociative(
+        $rows = Row::all($this->db,
             'SELECT r.line_id, r.on_day, r.stages, r.lifted, r.rooted, r.threshold FROM root_check r JOIN line l ON l.id = r.line_id JOIN batch b ON b.id = l.batch_id
              WHERE b.left_bench_on IS NULL AND (:line IS NULL OR l.id = :line) ORDER BY r.on_day, r.id',
             ['line' => $only?->id],
@@ -165,9 +166,9 @@ final class Queue
         $house = $this->house->defaults();
         $found = [];
         foreach ($rows as $row) {
-            $tally = StageTally::of((array) json_decode((string) $row['stages'], true, 8, JSON_THROW_ON_ERROR));
-            $judged = ReadyCheck::inHouse((int) $row['lifted'], (int) $row['rooted'], (float) $row['threshold'], $house);
-            $found[(int) $row['line_id']][] = new Looked(new \DateTimeImmutable((string) $row['on_day']), $tally, $judged);
+            $tally = StageTally::of($row->counts('stages'));
+            $judged = ReadyCheck::inHouse($row->int('lifted'), $row->many('rooted'), $row->float('threshold'), $house);
+            $found[$row->int('line_id')][] = new Looked($row->day('on_day'), $tally, $judged);
         }
 
         return $found;

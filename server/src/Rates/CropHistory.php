@@ -15,14 +15,19 @@ use WetCradle\Core\Rates\PastBatch;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\Way;
 use WetCradle\Server\Crops\Ways;
+use WetCradle\Server\Database\Row;
 use WetCradle\Server\Nursery\House;
 
-/** A crop's counted batches, and the rate learnt from them. */
+/**
+ * A crop's counted batches, and the rate learnt from them.
+ *
+ * @phpstan-type Counted array{code: string, stuckOn: string, season: string, stuck: int, rooted: int, rate: float, soFar: bool, weight: float, sameWay: bool, lost: object}
+ */
 final class CropHistory
 {
     /** @var array<int, CropRate> by the number of the way's newest sheet */
     private array $rates = [];
-    /** @var ?array<int, list<array<string, mixed>>> by crop */
+    /** @var ?array<int, list<Counted>> by crop */
     private ?array $ofHouseWays = null;
 
     public function __construct(
@@ -35,10 +40,16 @@ final class CropHistory
     ) {
     }
 
+    /** What a way's learnt rate rests on, in words. */
+    public function restsOn(Way $way): string
+    {
+        return $this->kept($way, self::past($this->of($way)))['said']['words'];
+    }
+
     /**
      * The learnt rate with what it rests on.
      *
-     * @param list<array<string, mixed>> $batches as `batches()` gives them
+     * @param list<Counted> $batches
      *
      * @return array<string, mixed>
      */
@@ -52,19 +63,19 @@ final class CropHistory
     }
 
     /**
-     * @param list<array<string, mixed>> $batches as `batches()` gives them
+     * @param list<Counted> $batches
      *
      * @return list<PastBatch>
      */
     public static function past(array $batches): array
     {
-        return array_map(static fn (array $b) => PastBatch::of((int) $b['rooted'], (int) $b['stuck'], (float) $b['weight']), $batches);
+        return array_map(static fn (array $b) => PastBatch::of($b['rooted'], $b['stuck'], $b['weight']), $batches);
     }
 
     /**
      * A way's own batches, weighed for it.
      *
-     * @return list<array<string, mixed>>
+     * @return list<Counted>
      */
     public function of(Way $way): array
     {
@@ -89,7 +100,7 @@ final class CropHistory
         return $this->kept($way, self::past(array_values(array_filter($this->weighedFor($way), static fn (array $b) => $b['code'] !== $code))))['rate'];
     }
 
-    /** @return list<array<string, mixed>> as `batches()` gives them; those of house ways are read together, since who asks for one asks for many */
+    /** @return list<Counted> those of house ways are read together, since who asks for one asks for many */
     private function weighedFor(Way $way): array
     {
         return $way->house ? ($this->ofHouseWays ??= $this->batches())[(int) $way->crop->id] ?? [] : $this->of($way);
@@ -107,7 +118,7 @@ final class CropHistory
      *
      * @param list<PastBatch> $past
      *
-     * @return array{rate: CropRate, said: array<string, mixed>}
+     * @return array{rate: CropRate, said: array{words: string, batches: int}}
      */
     private function kept(Way $way, array $past): array
     {
@@ -123,7 +134,7 @@ final class CropHistory
     /**
      * Every counted batch in the order in which it was stuck, by crop id; weighed for each crop's house way, or for one way.
      *
-     * @return array<int, list<array<string, mixed>>>
+     * @return array<int, list<Counted>>
      */
     public function batches(?Way $for = null): array
     {
@@ -133,7 +144,7 @@ final class CropHistory
         foreach ($for === null ? $this->ways->house() : [$for] as $way) {
             $meant[(int) $way->crop->id] = $way;
         }
-        $rows = $this->db->iterateAssociative(
+        $rows = Row::all($this->db,
             'SELECT b.crop_id AS crop, b.code, b.stuck_on, b.method, b.material, u.way_id, s.stuck, s.rooted, s.waiting, s.lost
              FROM batch b JOIN way_sheet u ON u.id = b.sheet_id JOIN batch_standing s ON s.batch_id = b.id
              WHERE s.counted = 1 AND s.stuck > 0 AND b.stuck_on IS NOT NULL AND (:crop IS NULL OR b.crop_id = :crop) ORDER BY b.stuck_on, b.id',
@@ -141,21 +152,21 @@ final class CropHistory
         );
         $found = [];
         foreach ($rows as $row) {
-            $way = $meant[(int) $row['crop']] ?? throw new \LogicException('Every crop has a house way.');
+            $way = $meant[$row->int('crop')] ?? throw new \LogicException('Every crop has a house way.');
             $sheet = $way->core();
-            $isSameWay = (int) $row['way_id'] === $way->id && $row['method'] === $sheet->method->value && $row['material'] === $sheet->material->value;
-            $season = Season::containing(new \DateTimeImmutable((string) $row['stuck_on']), $hemisphere);
-            $found[(int) $row['crop']][] = [
-                'code' => (string) $row['code'],
-                'stuckOn' => (string) $row['stuck_on'],
+            $isSameWay = $row->int('way_id') === $way->id && $row->text('method') === $sheet->method->value && $row->text('material') === $sheet->material->value;
+            $season = Season::containing($row->day('stuck_on'), $hemisphere);
+            $found[$row->int('crop')][] = [
+                'code' => $row->text('code'),
+                'stuckOn' => $row->text('stuck_on'),
                 'season' => $season->name(),
-                'stuck' => (int) $row['stuck'],
-                'rooted' => (int) $row['rooted'],
-                'rate' => (int) $row['rooted'] / (int) $row['stuck'],
-                'soFar' => (int) $row['waiting'] > 0,
+                'stuck' => $row->many('stuck'),
+                'rooted' => $row->many('rooted'),
+                'rate' => (float) ($row->many('rooted') / $row->many('stuck')),
+                'soFar' => $row->many('waiting') > 0,
                 'weight' => HistoryWeight::of($running - $season->startYear, $isSameWay, $this->house->defaults()),
                 'sameWay' => $isSameWay,
-                'lost' => (object) json_decode((string) $row['lost'], true),
+                'lost' => (object) $row->counts('lost'),
             ];
         }
 

@@ -6,6 +6,7 @@ namespace WetCradle\Server\Rooting;
 
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Rooting\ReadyCheck;
+use WetCradle\Server\Database\Row;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Batch;
 
@@ -19,10 +20,10 @@ final class CheckViews
     /** @return list<array<string, mixed>> newest first */
     public function of(Batch $batch): array
     {
-        $checks = $this->em->createQuery('SELECT r, l, a FROM '.RootCheck::class.' r JOIN r.line l JOIN r.by a WHERE l.batch = :batch ORDER BY r.onDay DESC, r.id DESC')
-            ->setParameter('batch', $batch)->getResult();
+        $checks = Row::things($this->em->createQuery('SELECT r, l, a FROM '.RootCheck::class.' r JOIN r.line l JOIN r.by a WHERE l.batch = :batch ORDER BY r.onDay DESC, r.id DESC')
+            ->setParameter('batch', $batch), RootCheck::class);
 
-        return array_values(array_map($this->view(...), $checks));
+        return array_map($this->view(...), $checks);
     }
 
     /** @return array<string, mixed> */

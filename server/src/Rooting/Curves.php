@@ -8,6 +8,7 @@ use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Rooting\RootCurve;
 use WetCradle\Server\Book\Counts;
 use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Database\Row;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Rates\CropHistory;
@@ -96,7 +97,7 @@ final class Curves
     {
         $count = $this->counts->first((int) $batch->id);
         $found = [];
-        foreach ($this->em->createQuery('SELECT r, l FROM '.RootCheck::class.' r JOIN r.line l WHERE l.batch = :batch AND l.number = 1 ORDER BY r.onDay, r.id')->setParameter('batch', $batch)->getResult() as $check) {
+        foreach (Row::things($this->em->createQuery('SELECT r, l FROM '.RootCheck::class.' r JOIN r.line l WHERE l.batch = :batch AND l.number = 1 ORDER BY r.onDay, r.id')->setParameter('batch', $batch), RootCheck::class) as $check) {
             if ($count === null || $check->onDay < $count['on']) {
                 $found[] = ['on' => $check->onDay->format('Y-m-d'), 'lifted' => $check->lifted, 'rooted' => $check->rooted, 'tau' => $this->tau($batch, $check->onDay), 'full' => false];
             }

@@ -15,6 +15,7 @@ use WetCradle\Core\Rooting\PracticeSet;
 use WetCradle\Core\Rooting\RootStage;
 use WetCradle\Core\Rooting\Specimen;
 use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Database\Row;
 use WetCradle\Server\Database\Writing;
 
 /** Practice at telling root stages, and how well people agree with the key and with each other. */
@@ -72,7 +73,7 @@ final class PracticeController
     private function people(): array
     {
         $by = $names = [];
-        foreach ($this->em->createQuery('SELECT p, a FROM '.Practice::class.' p JOIN p.account a ORDER BY a.name, p.setNumber')->getResult() as $practice) {
+        foreach (Row::things($this->em->createQuery('SELECT p, a FROM '.Practice::class.' p JOIN p.account a ORDER BY a.name, p.setNumber'), Practice::class) as $practice) {
             $by[(int) $practice->account->id][$practice->setNumber] = $practice;
             $names[(int) $practice->account->id] = $practice->account->name;
         }

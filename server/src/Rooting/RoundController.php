@@ -25,6 +25,7 @@ use WetCradle\Server\Book\Counts;
 use WetCradle\Server\Book\Line;
 use WetCradle\Server\Calendar\Outlooks;
 use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Database\Row;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Batches;
@@ -57,7 +58,7 @@ final class RoundController
         $today = $this->today->day();
         $air = $this->house->air()->on($today);
         $counts = ['trays' => $this->counts->inTrays(), 'pots' => $this->counts->inPots()];
-        $rows = $this->db->executeQuery(
+        $rows = Row::all($this->db,
             "SELECT b.code, l.number, b.stuck_on, b.rooted_from, coalesce(z.name, 'Place not known') AS zone, coalesce(z.house, '') AS house, z.kind, coalesce(z.heat_low, 0) AS heat_low, coalesce(z.mist_high, 0) AS mist_high, b.left_bench_on IS NOT NULL AS in_pots,
                 (SELECT max(r.seen_at) FROM round_look r WHERE r.line_id = l.id) AS looked, (SELECT r.seen FROM round_look r WHERE r.line_id = l.id ORDER BY r.seen_at DESC LIMIT 1) AS seen, l.id AS line_id
              FROM batch b JOIN line l ON l.batch_id = b.id
@@ -65,23 +66,23 @@ final class RoundController
              WHERE b.called_off = 0 AND b.stuck_on IS NOT NULL AND b.stuck_on <= :today AND l.id IN (:lines) ORDER BY z.id IS NULL, (SELECT min(h.id) FROM zone h WHERE h.house = z.house), z.y, z.x, z.id, b.code, l.number",
             ['today' => $today->format('Y-m-d'), 'lines' => array_keys($counts['trays'] + $counts['pots'])],
             ['lines' => ArrayParameterType::INTEGER],
-        )->fetchAllAssociative();
+        );
         $stops = [];
         $outlooks = $this->outlooks->all();
-        $tags = $this->tags->byCode(array_values(array_unique(array_map(strval(...), array_column($rows, 'code')))));
+        $tags = $this->tags->byCode(array_values(array_unique(array_map(static fn (Row $row) => $row->text('code'), $rows))));
         foreach ($rows as $row) {
-            $inPots = (bool) $row['in_pots'];
-            $there = array_sum($counts[$inPots ? 'pots' : 'trays'][(int) $row['line_id']] ?? []);
+            $inPots = $row->flag('in_pots');
+            $there = array_sum($counts[$inPots ? 'pots' : 'trays'][$row->int('line_id')] ?? []);
             if ($there === 0) {
                 continue;
             }
-            $every = Rounds::every((float) $row['heat_low'], (float) $row['mist_high'], $row['kind'] === 'cover', $inPots, $air, $this->house->defaults());
-            $due = $inPots ? null : ($outlooks[$row['code'].' '.$row['number']] ?? null)?->next($this->house->defaults());
-            $looked = $row['looked'] === null ? null : new \DateTimeImmutable((string) $row['looked']);
+            $every = Rounds::every($row->float('heat_low'), $row->float('mist_high'), $row->textOrNull('kind') === 'cover', $inPots, $air, $this->house->defaults());
+            $due = $inPots ? null : ($outlooks[$row->text('code').' '.$row->int('number')] ?? null)?->next($this->house->defaults());
+            $looked = $row->dayOrNull('looked');
             $stops[] = [
-                'code' => (string) $row['code'], 'line' => (int) $row['number'], 'there' => $there, 'inPots' => $inPots, 'zone' => (string) $row['zone'], 'house' => (string) $row['house'],
-                'every' => $every, 'due' => Rounds::isDue($looked, $every, $today), 'lookedAt' => $looked?->format('Y-m-d H:i'), 'seen' => $row['seen'] === null ? null : (string) $row['seen'],
-                'checkDue' => $due?->job === Job::Check && $due->hasCome($today), 'tag' => $tags[(string) $row['code']],
+                'code' => $row->text('code'), 'line' => $row->int('number'), 'there' => $there, 'inPots' => $inPots, 'zone' => $row->text('zone'), 'house' => $row->text('house'),
+                'every' => $every, 'due' => Rounds::isDue($looked, $every, $today), 'lookedAt' => $looked?->format('Y-m-d H:i'), 'seen' => $row->textOrNull('seen'),
+                'checkDue' => $due?->job === Job::Check && $due->hasCome($today), 'tag' => $tags[$row->text('code')],
             ];
         }
 

@@ -31,7 +31,11 @@ use WetCradle\Server\Plan\Moves;
 use WetCradle\Server\Plan\Versions;
 use WetCradle\Server\Rates\CropHistory;
 
-/** What is still green and unrooted on a line: what it may yet give, what its place costs, and what can be done with it. */
+/**
+ * What is still green and unrooted on a line: what it may yet give, what its place costs, and what can be done with it.
+ *
+ * @phpstan-type Option array{kind: string, possible: bool, words: string, zones: list<array{id: int, name: string, heat: float}>}
+ */
 final class Waiting
 {
     public const KINDS = ['wait', 'clear', 'cooler', 'dip'];
@@ -55,7 +59,7 @@ final class Waiting
     /**
      * @param ?float $value of a rooted plant, in the house's money
      *
-     * @return array<string, mixed>
+     * @return array{unrooted: int, waitWeeks: int, options: list<Option>} and all that it rests on
      */
     public function view(Line $line, ?float $value, ?float $loss): array
     {
@@ -106,18 +110,18 @@ final class Waiting
     public function choose(Line $line, string $kind, ?int $zone): void
     {
         $batch = $line->batch;
-        $view = $this->view($line, null, null);
-        $option = array_column($view['options'], null, 'kind')[$kind];
+        ['unrooted' => $unrooted, 'waitWeeks' => $weeks, 'options' => $options] = $this->view($line, null, null);
+        $option = array_column($options, null, 'kind')[$kind];
         if (!$option['possible']) {
-            throw Refused::because('not_possible', 'kind', ucfirst((string) $option['words']));
+            throw Refused::because('not_possible', 'kind', ucfirst($option['words']));
         }
         $day = $this->today->day();
         switch ($kind) {
             case 'clear':
-                $this->acts->lose($line, $day, State::Stuck, Losses::of(['unrooted' => $view['unrooted']]));
+                $this->acts->lose($line, $day, State::Stuck, Losses::of(['unrooted' => $unrooted]));
                 break;
             case 'dip':
-                $this->acts->changeMethod($line, $day, State::Stuck, $view['unrooted'], $batch->method, $batch->material);
+                $this->acts->changeMethod($line, $day, State::Stuck, $unrooted, $batch->method, $batch->material);
                 break;
             case 'cooler':
                 if (!in_array($zone, array_column($option['zones'], 'id'), true)) {
@@ -128,7 +132,7 @@ final class Waiting
                 break;
             default:
                 $this->versions->keep(sprintf('Before: waiting for %s', $batch->code), true, [$batch->code]);
-                $this->moves->apply([new Move($batch->code, null, $this->heldFor($batch, $this->waitsUntil($batch, $view['waitWeeks'])), null, 'kind')]);
+                $this->moves->apply([new Move($batch->code, null, $this->heldFor($batch, $this->waitsUntil($batch, $weeks)), null, 'kind')]);
         }
     }
 
@@ -194,7 +198,7 @@ final class Waiting
         return $plants < 1.0 ? 'less than one' : (string) (int) round($plants);
     }
 
-    /** @return list<array<string, mixed>> */
+    /** @return list<Option> */
     private function options(Line $line, WaitOrClear $call, int $unrooted, bool $counted): array
     {
         $batch = $line->batch;
@@ -203,15 +207,26 @@ final class Waiting
         $until = $this->waitsUntil($batch, $call->waitSteps());
         $cooler = $none === null ? $this->cooler($batch) : [];
         $window = $this->windows->of($batch->sheet->way)->opensIn(Week::containing($this->today->day()));
-        $option = static fn (string $kind, ?string $no, string $words, array $more = []): array => ['kind' => $kind, 'possible' => $no === null, 'words' => $no ?? $words] + $more + ['zones' => []];
+        $option = self::option(...);
 
         return [
             $option('wait', $none ?? ($until <= $this->today->day() ? sprintf('it has been held for %d days, and no rooted plant stands longer in its tray', $this->house->defaults()->whole(HouseDefault::HeldAtMost)) : null), sprintf('leave it until %s', $until->format('j M'))),
             $option('clear', $none ?? ($counted ? null : $first), sprintf('throw the %d that are unrooted', $unrooted)),
-            $option('cooler', $none ?? ($cooler === [] ? 'no cooler zone can take it now' : null), 'move it to a cooler place, where it costs less', ['zones' => $cooler]),
+            $option('cooler', $none ?? ($cooler === [] ? 'no cooler zone can take it now' : null), 'move it to a cooler place, where it costs less', $cooler),
             $option('dip', $none ?? ($counted ? null : $first), sprintf('wound and dip the %d again; they become a batch of their own', $unrooted)),
-            $option('afresh', $window > 0 ? sprintf('its material is not right now; it will be in %d %s', $window, $window === 1 ? 'week' : 'weeks') : null, 'stick afresh while its material is right', ['order' => $batch->wanted?->id]),
+            $option('afresh', $window > 0 ? sprintf('its material is not right now; it will be in %d %s', $window, $window === 1 ? 'week' : 'weeks') : null, 'stick afresh while its material is right') + ['order' => $batch->wanted?->id],
         ];
+    }
+
+    /**
+     * @param ?string                                         $no    why it cannot be done; null where it can
+     * @param list<array{id: int, name: string, heat: float}> $zones
+     *
+     * @return Option
+     */
+    private static function option(string $kind, ?string $no, string $words, array $zones = []): array
+    {
+        return ['kind' => $kind, 'possible' => $no === null, 'words' => $no ?? $words, 'zones' => $zones];
     }
 
     /** @return list<array{id: int, name: string, heat: float}> zones cooler than where it lies that take it, the warmest first */

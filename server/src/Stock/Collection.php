@@ -19,7 +19,7 @@ class Collection
     #[ORM\Id, ORM\GeneratedValue, ORM\Column]
     public ?int $id = null;
 
-    /** @param list<array<string, mixed>> $parents rows of the take sheet as it was then */
+    /** @param list<array{row: string, plants: int, each: int, more: int, total: int, named: list<array{plant: string, take: int}>}> $parents rows of the take sheet as it was then */
     public function __construct(
         #[ORM\OneToOne] #[ORM\JoinColumn(nullable: false)] public Batch $batch,
         #[ORM\Column] public \DateTimeImmutable $startedAt,
@@ -29,7 +29,7 @@ class Collection
     ) {
     }
 
-    /** @param array<string, mixed> $row of the take sheet */
+        /** @param array{row: string, plants: int, each: int, more: int, total: int, named: list<array{plant: string, take: int}>} $row of the take sheet */
     private static function taken(array $row): string
     {
         $named = array_map(static fn (array $one) => sprintf('%s %d', $one['plant'], $one['take']), array_filter($row['named'], static fn (array $one) => $one['take'] > 0));

@@ -13,6 +13,7 @@ use WetCradle\Core\Stock\BlockOffer;
 use WetCradle\Core\Stock\Fitness;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\SheetVersion;
+use WetCradle\Server\Database\Row;
 use WetCradle\Server\Nursery\House;
 
 /** Whether blocks are fit to take from: what the records say of each, put to the core. */
@@ -73,15 +74,15 @@ final class Fit
         $looked = $this->looked();
         $takes = $this->takes->around($this->today->day()->modify('+26 weeks'));
         $found = [];
-        $rows = $this->db->fetchAllAssociative('SELECT code, block_id, stick_on, sheet_id FROM batch WHERE code IN (?)', [$codes], [ArrayParameterType::STRING]);
-        $this->em->createQuery('SELECT k, c FROM '.StockBlock::class.' k JOIN k.crop c WHERE k.id IN (:ids)')->setParameter('ids', array_values(array_unique(array_column($rows, 'block_id'))))->getResult();
+        $rows = Row::all($this->db, 'SELECT code, block_id, stick_on, sheet_id FROM batch WHERE code IN (?)', [$codes], [ArrayParameterType::STRING]);
+        $this->em->createQuery('SELECT k, c FROM '.StockBlock::class.' k JOIN k.crop c WHERE k.id IN (:ids)')->setParameter('ids', array_values(array_unique(Row::ints($rows, 'block_id'))))->getResult();
         foreach ($rows as $row) {
-            $block = $this->em->find(StockBlock::class, $row['block_id']) ?? throw new \LogicException('A batch has a block.');
-            $way = $block->isMeasured() ? $this->em->find(SheetVersion::class, $row['sheet_id'])?->core() : null;
-            $on = new \DateTimeImmutable((string) $row['stick_on']);
-            $against = $this->against($block, $way, $on, null, $this->takes->offer($block, $way, $on, 0, (string) $row['code'], $takes[(int) $block->id] ?? []), $looked);
+            $block = $this->em->find(StockBlock::class, $row->int('block_id')) ?? throw new \LogicException('A batch has a block.');
+            $way = $block->isMeasured() ? $this->em->find(SheetVersion::class, $row->int('sheet_id'))?->core() : null;
+            $on = $row->day('stick_on');
+            $against = $this->against($block, $way, $on, null, $this->takes->offer($block, $way, $on, 0, $row->text('code'), $takes[(int) $block->id] ?? []), $looked);
             if ($against !== []) {
-                $found[(string) $row['code']] = $against;
+                $found[$row->text('code')] = $against;
             }
         }
 
@@ -97,10 +98,10 @@ final class Fit
     {
         $which = $only === null ? '' : ' AND block_id = '.(int) $only->id;
         $said = ['clean' => [], 'found' => []];
-        foreach ($this->db->fetchAllKeyValue('SELECT block_id, max(coalesce(cleared_on, on_day)) FROM inspection WHERE (found IS NULL OR cleared_on IS NOT NULL)'.$which.' GROUP BY block_id') as $block => $day) {
+        foreach (Row::pairs($this->db, 'SELECT block_id, max(coalesce(cleared_on, on_day)) FROM inspection WHERE (found IS NULL OR cleared_on IS NOT NULL)'.$which.' GROUP BY block_id') as $block => $day) {
             $said['clean'][(int) $block] = (string) $day;
         }
-        foreach ($this->db->fetchAllKeyValue("SELECT block_id, group_concat(found || ', ' || how_bad || coalesce(', ' || spot, ''), '; ') FROM inspection WHERE found IS NOT NULL AND cleared_on IS NULL".$which.' GROUP BY block_id') as $block => $found) {
+        foreach (Row::pairs($this->db, "SELECT block_id, group_concat(found || ', ' || how_bad || coalesce(', ' || spot, ''), '; ') FROM inspection WHERE found IS NOT NULL AND cleared_on IS NULL".$which.' GROUP BY block_id') as $block => $found) {
             $said['found'][(int) $block] = (string) $found;
         }
 

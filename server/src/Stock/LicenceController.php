@@ -18,6 +18,7 @@ use WetCradle\Core\Stock\CountedOn;
 use WetCradle\Core\Stock\Licence;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\Crop;
+use WetCradle\Server\Database\Row;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Find;
 
@@ -36,8 +37,8 @@ final class LicenceController
     #[Route('/api/licences', methods: ['GET'])]
     public function all(): JsonResponse
     {
-        $licences = $this->em->createQuery('SELECT l, c FROM '.HeldLicence::class.' l JOIN l.crop c ORDER BY c.name, l.fromDay')->getResult();
-        $without = array_filter($this->em->createQuery('SELECT c FROM '.Crop::class.' c WHERE c.protectedBy IS NOT NULL ORDER BY c.name')->getResult(), fn (Crop $c) => $this->rights->covering($c, $this->today->day()) === null);
+        $licences = Row::things($this->em->createQuery('SELECT l, c FROM '.HeldLicence::class.' l JOIN l.crop c ORDER BY c.name, l.fromDay'), HeldLicence::class);
+        $without = array_filter(Row::things($this->em->createQuery('SELECT c FROM '.Crop::class.' c WHERE c.protectedBy IS NOT NULL ORDER BY c.name'), Crop::class), fn (Crop $c) => $this->rights->covering($c, $this->today->day()) === null);
 
         return new JsonResponse([
             'licences' => array_map($this->view(...), $licences),

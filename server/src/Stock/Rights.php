@@ -10,6 +10,7 @@ use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Stock\CountedOn;
 use WetCradle\Server\Crops\Crop;
+use WetCradle\Server\Database\Row;
 
 /** Protected crops and their licences: what is used is counted from the book, by the licence's own rule. */
 final class Rights
@@ -119,7 +120,7 @@ final class Rights
                WHERE b.crop_id = ? AND b.ready_on BETWEEN ? AND ? AND b.code NOT IN (?) AND b.called_off = 0';
         $between = [$licence->crop->id, $licence->fromDay->format('Y-m-d'), $licence->toDay->format('Y-m-d'), $but === [] ? [''] : $but];
 
-        return (int) $this->db->fetchOne($counted, $between, [3 => ArrayParameterType::STRING]);
+        return Row::number($this->db, $counted, $between, [3 => ArrayParameterType::STRING]);
     }
 
     /**
@@ -132,15 +133,14 @@ final class Rights
     {
         $which = $licence->counts === CountedOn::Sale ? "e.to_state = 'sold'" : "(e.from_state = 'to_stick' AND e.to_state = 'stuck') OR (e.to_state = 'to_stick' AND e.from_state IN ('stuck','rooted','potted'))";
         // The plus keeps the search on the crop's own batches: the index on what reverses would read the whole book.
-        $rows = $this->db->fetchAllAssociative(
-            "SELECT a.on_day, b.code, sum(CASE WHEN e.to_state = 'to_stick' THEN -e.count ELSE e.count END) AS plants
+        $rows = Row::all($this->db, "SELECT a.on_day, b.code, sum(CASE WHEN e.to_state = 'to_stick' THEN -e.count ELSE e.count END) AS plants
              FROM entry e JOIN act a ON a.id = e.act_id JOIN line l ON l.id = e.from_line JOIN batch b ON b.id = l.batch_id
              WHERE b.crop_id = ? AND a.on_day BETWEEN ? AND ? AND ({$which}) AND +e.reverses IS NULL AND NOT EXISTS (SELECT 1 FROM entry r WHERE r.reverses = e.id)
              GROUP BY a.on_day, b.code ORDER BY a.on_day, b.code",
             [$licence->crop->id, $from->format('Y-m-d'), $to->format('Y-m-d')],
         );
 
-        return array_map(static fn (array $r) => ['on' => (string) $r['on_day'], 'batch' => (string) $r['code'], 'plants' => (int) $r['plants']], $rows);
+        return array_map(static fn (Row $r) => ['on' => $r->text('on_day'), 'batch' => $r->text('code'), 'plants' => $r->int('plants')], $rows);
     }
 
     /** A licence was entered or changed, or plants were: what was read no longer holds. */

@@ -19,6 +19,7 @@ use WetCradle\Core\Stock\BlockOffer;
 use WetCradle\Core\Stock\Origin;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\Crop;
+use WetCradle\Server\Database\Row;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Find;
 use WetCradle\Server\Nursery\House;
@@ -103,7 +104,7 @@ final class StockController
     {
         $block = $this->block($code);
         $this->writing->once(function () use ($block): void {
-            $batches = $this->db->fetchFirstColumn('SELECT code FROM batch WHERE block_id = ? ORDER BY id DESC', [$block->id]);
+            $batches = Row::words($this->db, 'SELECT code FROM batch WHERE block_id = ? ORDER BY id DESC', [$block->id]);
             if ($batches !== []) {
                 throw Refused::because('in_use', 'block', sprintf('%s cannot be taken away: %d %s from it (%s). Set its plants to 0 when it is gone.', $block->code, count($batches), count($batches) === 1 ? 'batch came' : 'batches came', implode(', ', array_slice($batches, 0, 3))));
             }

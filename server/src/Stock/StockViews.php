@@ -10,6 +10,7 @@ use WetCradle\Core\Stock\StockTakes;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\CropViews;
 use WetCradle\Server\Crops\Ways;
+use WetCradle\Server\Database\Row;
 use WetCradle\Server\Nursery\House;
 
 /** Stock blocks as the stock room shows them. */
@@ -35,7 +36,7 @@ final class StockViews
         $takes = $this->takes->around($this->dayIn($week));
         $looked = $this->fit->looked();
         $this->ways->crops();
-        $blocks = $this->em->createQuery('SELECT k, c FROM '.StockBlock::class.' k JOIN k.crop c ORDER BY c.name, k.code')->getResult();
+        $blocks = Row::things($this->em->createQuery('SELECT k, c FROM '.StockBlock::class.' k JOIN k.crop c ORDER BY c.name, k.code'), StockBlock::class);
 
         return array_values(array_map(fn (StockBlock $k) => $this->row($k, $week, $takes[(int) $k->id] ?? [], $looked), $blocks));
     }

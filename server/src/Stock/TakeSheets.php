@@ -11,6 +11,7 @@ use WetCradle\Core\Refused;
 use WetCradle\Core\Stock\HoldClock;
 use WetCradle\Core\Stock\TakeSheet;
 use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Database\Row;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Batch;
 
@@ -57,7 +58,7 @@ final class TakeSheets
     public function running(): array
     {
         $found = [];
-        foreach ($this->em->createQuery('SELECT c, b FROM '.Collection::class.' c JOIN c.batch b WHERE b.sticking.stuckOn IS NULL AND b.calledOff = false')->getResult() as $collection) {
+        foreach (Row::things($this->em->createQuery('SELECT c, b FROM '.Collection::class.' c JOIN c.batch b WHERE b.sticking.stuckOn IS NULL AND b.calledOff = false'), Collection::class) as $collection) {
             $found[$collection->batch->code] = $collection->toArray($this->today->now(), $this->house->defaults());
         }
 
@@ -106,7 +107,7 @@ final class TakeSheets
         ];
     }
 
-    /** @return array{0: ?array<string, mixed>, 1: ?string} the spread over plants, or why there is none */
+    /** @return array{0: ?array{rows: list<array{row: string, plants: int, each: int, more: int, total: int, named: list<array{plant: string, take: int}>}>, parents: int, short: ?string}, 1: ?string} the spread over plants, or why there is none */
     public function spread(Batch $batch): array
     {
         $block = $batch->block;

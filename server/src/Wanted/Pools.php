@@ -12,6 +12,7 @@ use WetCradle\Core\Rooting\StageTally;
 use WetCradle\Server\Book\BatchStanding;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\SheetBook;
+use WetCradle\Server\Database\Row;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Potting\Dispatch;
 use WetCradle\Server\Rates\CropHistory;
@@ -37,11 +38,16 @@ final class Pools
     public function all(?int $only = null, bool $overdue = false): array
     {
         $since = $overdue ? '' : $this->today->week()->written();
-        $orders = $this->db->fetchAllAssociativeIndexed(
+        $orders = Row::all($this->db,
             'SELECT id, plants, ready_week, priority, coalesce((SELECT sum(d.count) FROM dispatch d WHERE d.wanted_id = wanted.id AND '.Dispatch::HOLDS."), 0) AS sent FROM wanted WHERE called_off = 0 AND (ready_week >= ? OR id = ?) ORDER BY ready_week, CASE priority WHEN 'must' THEN 0 WHEN 'should' THEN 1 ELSE 2 END, id",
             [$since, $only ?? 0],
         );
-        $batches = array_filter($this->batches($since, $only ?? 0), fn (array $batch) => !$overdue || $batch['row']['live'] === null || (int) $batch['row']['live'] > 0 || array_filter($batch['orders'], fn (int $id) => isset($orders[$id]) && $orders[$id]['ready_week'] >= $this->today->week()->written()) !== []);
+        $orders = array_combine(Row::ints($orders, 'id'), $orders);
+        $isDue = fn (int $id): bool => isset($orders[$id]) && $orders[$id]->text('ready_week') >= $this->today->week()->written();
+        $batches = array_filter(
+            $this->batches($since, $only ?? 0),
+            static fn (array $batch) => !$overdue || $batch['row']->intOrNull('live') !== 0 || array_filter($batch['orders'], $isDue) !== [],
+        );
         $poolOf = [];
         foreach ($batches as $batch) {
             $of = array_values(array_filter($batch['orders'], static fn (int $id) => isset($orders[$id])));
@@ -53,7 +59,7 @@ final class Pools
         $members = $standing = $sure = [];
         foreach (array_keys($orders) as $id) {
             if (isset($poolOf[$id])) {
-                $members[self::root($poolOf, $id)][] = ['order' => $id, 'wanted' => (int) $orders[$id]['plants'], 'sent' => (int) $orders[$id]['sent']];
+                $members[self::root($poolOf, $id)][] = ['order' => $id, 'wanted' => $orders[$id]->int('plants'), 'sent' => $orders[$id]->many('sent')];
             }
         }
         $wanted = $only === null ? null : (isset($poolOf[$only]) ? self::root($poolOf, $only) : 0);
@@ -61,7 +67,8 @@ final class Pools
             $first = array_values(array_filter($batch['orders'], static fn (int $id) => isset($orders[$id])))[0];
             $root = self::root($poolOf, $first);
             if ($wanted === null || $wanted === $root) {
-                $sure[$root] = ($sure[$root] ?? 0) + $batch['row']['states']['grown'] + $batch['row']['states']['sold'] - (int) $batch['row']['sent'];
+                $states = BatchStanding::statesOf($batch['row']);
+                $sure[$root] = ($sure[$root] ?? 0) + $states['grown'] + $states['sold'] - $batch['row']->many('sent');
                 $standing[$root] = [...$standing[$root] ?? [], ...$this->standing($batch['row'])];
             }
         }
@@ -69,10 +76,10 @@ final class Pools
         return array_values(array_map(static fn (int $root) => Pool::of($members[$root], $sure[$root], $standing[$root]), array_keys($standing)));
     }
 
-    /** @return list<array{orders: non-empty-list<int>, row: array<string, mixed>}> batches that serve orders which are due */
+    /** @return list<array{orders: non-empty-list<int>, row: Row}> batches that serve orders which are due */
     private function batches(string $since, int $only): array
     {
-        $rows = $this->db->iterateAssociative(
+        $rows = Row::all($this->db,
             "SELECT b.wanted_id, (SELECT group_concat(x.wanted_id) FROM batch_shared x WHERE x.batch_id = b.id) AS shared, b.stuck_on, b.planned, h.way_id, y.sheet_id AS newest_sheet, s.counted, s.live, s.states,
                 coalesce((SELECT sum(e.count) FROM line l JOIN entry e ON e.from_line = l.id AND e.to_state = 'sold' JOIN dispatch d ON d.act_id = e.act_id WHERE l.batch_id = b.id AND ".Dispatch::HOLDS.'), 0) AS sent,
                 (SELECT r.stages FROM root_check r JOIN line l ON l.id = r.line_id WHERE l.batch_id = b.id ORDER BY r.on_day DESC, r.id DESC LIMIT 1) AS stages
@@ -85,10 +92,10 @@ final class Pools
         );
         $found = [];
         foreach ($rows as $row) {
-            $shared = $row['shared'] === null ? [] : array_map(intval(...), explode(',', (string) $row['shared']));
-            $orders = [...$row['wanted_id'] === null ? [] : [(int) $row['wanted_id']], ...$shared];
+            $shared = !$row->has('shared') ? [] : array_map(intval(...), explode(',', $row->text('shared')));
+            $orders = [...!$row->has('wanted_id') ? [] : [$row->int('wanted_id')], ...$shared];
             if ($orders !== []) {
-                $found[] = ['orders' => $orders, 'row' => ['states' => BatchStanding::statesOf($row['states'])] + $row];
+                $found[] = ['orders' => $orders, 'row' => $row];
             }
         }
 
@@ -96,36 +103,35 @@ final class Pools
     }
 
     /**
-     * @param array<string, mixed> $row
      *
      * @return list<Standing>
      */
-    private function standing(array $row): array
+    private function standing(Row $row): array
     {
-        $states = $row['states'];
-        $rate = $this->history->rateById((int) $row['way_id']);
-        $potting = $this->sheets->potting((int) $row['newest_sheet'])->survival;
+        $states = BatchStanding::statesOf($row);
+        $rate = $this->history->rateById($row->int('way_id'));
+        $potting = $this->sheets->potting($row->int('newest_sheet'))->survival;
         $shared = min(1.0, ($rate->rateSd / max(1e-9, $rate->newBatchSd)) ** 2);
-        $luck = 'way '.$row['way_id'];
+        $luck = 'way '.$row->int('way_id');
         $standing = [Standing::of($states['rooted'] + $states['potted'], [$potting])];
-        if ($row['stuck_on'] === null) {
-            $standing[] = Standing::of((int) $row['planned'], [$rate->forNewBatch, $potting], $luck, $shared);
-        } elseif ((bool) $row['counted']) {
+        if (!$row->has('stuck_on')) {
+            $standing[] = Standing::of($row->int('planned'), [$rate->forNewBatch, $potting], $luck, $shared);
+        } elseif ($row->flag('counted')) {
             $standing[] = Standing::of($states['to_stick'] + $states['stuck'], [Standing::leftLonger($this->house->defaults()), $potting]);
         } else {
-            $standing[] = Standing::of($states['to_stick'] + $states['stuck'], [self::afterCheck($rate->forNewBatch, $row['stages'] === null ? null : (string) $row['stages']), $potting], $luck, $row['stages'] === null ? $shared : 0.0);
+            $standing[] = Standing::of($states['to_stick'] + $states['stuck'], [self::afterCheck($rate->forNewBatch, $row), $potting], $luck, !$row->has('stages') ? $shared : 0.0);
         }
 
         return $standing;
     }
 
     /** What a check says of the batch itself: who has rooted has, who is dead never will, the others are as before. */
-    private static function afterCheck(Beta $rate, ?string $stages): Beta
+    private static function afterCheck(Beta $rate, Row $row): Beta
     {
-        if ($stages === null) {
+        if (!$row->has('stages')) {
             return $rate;
         }
-        $tally = StageTally::of((array) json_decode($stages, true));
+        $tally = StageTally::of($row->counts('stages'));
 
         return $rate->plus($tally->rooted(), $tally->counts['dead']);
     }

@@ -11,11 +11,16 @@ use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\Plan\OrderOutlook;
 use WetCradle\Server\Crops\Ways;
+use WetCradle\Server\Database\Row;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Tags;
 use WetCradle\Server\Potting\Dispatch;
 
-/** What is wanted, with the batches that serve it. */
+/**
+ * What is wanted, with the batches that serve it.
+ *
+ * @phpstan-import-type Tag from Tags
+ */
 final class WantedViews
 {
     /** @var ?array<int, list<array{lot: string, on: string, count: int}>> */
@@ -44,7 +49,7 @@ final class WantedViews
         $tags = [];
         foreach ($this->tags->servingSince($since) as $tag) {
             foreach ([...$tag['wanted'] === null ? [] : [$tag['wanted']], ...$tag['shared']] as $order) {
-                $tags[(int) $order][] = $tag;
+                $tags[$order][] = $tag;
             }
         }
 
@@ -53,10 +58,10 @@ final class WantedViews
         return array_map(fn (Wanted $w) => $this->view($w, $tags[(int) $w->id] ?? [], $outlooks[(int) $w->id] ?? null), $this->since($since));
     }
 
-    /** @return list<array<string, mixed>> what no batch serves yet */
+    /** @return list<array{order: Wanted, planBy: \DateTimeImmutable, view: array<string, mixed>}> what no batch serves yet */
     public function unplanned(): array
     {
-        return array_map(fn (Wanted $w) => $this->view($w, []), $this->of($this->unplanned->orders()));
+        return array_map(fn (Wanted $w) => ['order' => $w, 'planBy' => $this->planBy($w), 'view' => $this->view($w, [])], $this->of($this->unplanned->orders()));
     }
 
     /** @return array<string, mixed> */
@@ -67,17 +72,17 @@ final class WantedViews
         return $this->view($wanted, $this->tags->serving($id), $this->shortfalls->outlooks($id)[$id] ?? null);
     }
 
-    /** @return list<array{view: array<string, mixed>, last: ?\DateTimeImmutable}> orders that will be short by what is known today, with the last day to stick again */
+    /** @return list<array{order: Wanted, outlook: OrderOutlook, view: array<string, mixed>, last: ?\DateTimeImmutable}> orders that will be short by what is known today, with the last day to stick again */
     public function short(): array
     {
         $outlooks = array_filter($this->shortfalls->outlooks(), static fn (OrderOutlook $o) => $o->isShort());
         $found = $this->of(array_keys($outlooks));
 
-        return array_map(fn (Wanted $w) => ['view' => $this->view($w, [], $outlooks[(int) $w->id]), 'last' => $this->shortfalls->lastDay($w)], $found);
+        return array_map(fn (Wanted $w) => ['order' => $w, 'outlook' => $outlooks[(int) $w->id], 'view' => $this->view($w, [], $outlooks[(int) $w->id]), 'last' => $this->shortfalls->lastDay($w)], $found);
     }
 
     /**
-     * @param list<array<string, mixed>> $tags
+     * @param list<Tag> $tags
      *
      * @return array<string, mixed>
      */
@@ -106,7 +111,7 @@ final class WantedViews
                 array_diff($states, ['gone', 'lost']) === [] => 'done',
                 default => 'under_way',
             },
-            'planBy' => PlainDates::stickBy($wanted->ready(), $this->house->timetable()->usual($wanted->crop->house()->core()))->format('Y-m-d'),
+            'planBy' => $this->planBy($wanted)->format('Y-m-d'),
             'enteredBy' => $wanted->enteredBy->name,
             'enteredAt' => $wanted->enteredAt->format('Y-m-d'),
             'version' => $wanted->version,
@@ -116,13 +121,18 @@ final class WantedViews
         ];
     }
 
+    private function planBy(Wanted $wanted): \DateTimeImmutable
+    {
+        return PlainDates::stickBy($wanted->ready(), $this->house->timetable()->usual($wanted->crop->house()->core()));
+    }
+
     /** @return array<int, list<array{lot: string, on: string, count: int}>> what each order was sent, by order */
     private function sent(): array
     {
         if ($this->sent === null) {
             $this->sent = [];
-            foreach ($this->db->iterateAssociative('SELECT d.wanted_id, p.code, a.on_day, d.count FROM dispatch d JOIN pot_lot p ON p.id = d.lot_id JOIN act a ON a.id = d.act_id WHERE '.Dispatch::HOLDS.' ORDER BY a.on_day, d.id') as $row) {
-                $this->sent[(int) $row['wanted_id']][] = ['lot' => (string) $row['code'], 'on' => (string) $row['on_day'], 'count' => (int) $row['count']];
+            foreach (Row::all($this->db, 'SELECT d.wanted_id, p.code, a.on_day, d.count FROM dispatch d JOIN pot_lot p ON p.id = d.lot_id JOIN act a ON a.id = d.act_id WHERE '.Dispatch::HOLDS.' ORDER BY a.on_day, d.id') as $row) {
+                $this->sent[$row->int('wanted_id')][] = ['lot' => $row->text('code'), 'on' => $row->text('on_day'), 'count' => $row->int('count')];
             }
         }
 
@@ -134,7 +144,7 @@ final class WantedViews
     {
         $this->ways->crops();
 
-        return $this->orders()->andWhere('w.readyWeek >= :since')->setParameter('since', $since?->written() ?? '')->getQuery()->getResult();
+        return Row::things($this->orders()->andWhere('w.readyWeek >= :since')->setParameter('since', $since?->written() ?? '')->getQuery(), Wanted::class);
     }
 
     /**
@@ -149,7 +159,7 @@ final class WantedViews
         }
         $this->ways->crops();
 
-        return $this->orders()->andWhere('w.id IN (:ids)')->setParameter('ids', $ids)->getQuery()->getResult();
+        return Row::things($this->orders()->andWhere('w.id IN (:ids)')->setParameter('ids', $ids)->getQuery(), Wanted::class);
     }
 
     private function orders(): QueryBuilder

@@ -132,7 +132,6 @@ const sheet: Schemas['DaySheet'] = {
       station: 2,
       from: '08:00',
       to: '08:50',
-      minutesTo: 530,
       late: 12,
       cuttings: 168,
       trays: 2,

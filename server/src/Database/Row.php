@@ -1,0 +1,191 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Database;
+
+use Doctrine\DBAL\ArrayParameterType;
+use Doctrine\DBAL\Connection;
+use Doctrine\DBAL\ParameterType;
+use Doctrine\ORM\Query;
+
+/**
+ * @phpstan-type Types array<int<0, max>, string|ParameterType|ArrayParameterType>|array<string, string|ParameterType|ArrayParameterType>
+ *
+ * A row of a plain statement, its columns read as what they are. A column that is not there, or holds nothing or something
+ * else where that cannot be, is a mistake of the statement and throws.
+ */
+final class Row
+{
+    /** @param array<string, mixed> $columns */
+    private function __construct(private readonly array $columns)
+    {
+    }
+
+    /**
+     * @param list<mixed>|array<string, mixed> $parameters
+     * @param Types                            $types
+     *
+     * @return list<self>
+     */
+    public static function all(Connection $db, string $statement, array $parameters = [], array $types = []): array
+    {
+        return array_map(static fn (array $columns) => new self($columns), $db->fetchAllAssociative($statement, $parameters, $types));
+    }
+
+    /**
+     * The one number that a statement asks for; 0 where it finds nothing.
+     *
+     * @param list<mixed>|array<string, mixed> $parameters
+     * @param Types                            $types
+     */
+    public static function number(Connection $db, string $statement, array $parameters = [], array $types = []): int
+    {
+        $found = $db->fetchOne($statement, $parameters, $types);
+
+        return is_numeric($found) ? (int) $found : 0;
+    }
+
+    /**
+     * The first column of what a statement finds.
+     *
+     * @param list<mixed>|array<string, mixed> $parameters
+     * @param Types                            $types
+     *
+     * @return list<string>
+     */
+    public static function words(Connection $db, string $statement, array $parameters = [], array $types = []): array
+    {
+        return array_map(static fn (mixed $one) => is_scalar($one) ? (string) $one : '', $db->fetchFirstColumn($statement, $parameters, $types));
+    }
+
+    /**
+     * @param list<mixed>|array<string, mixed> $parameters
+     * @param Types                            $types
+     */
+    public static function first(Connection $db, string $statement, array $parameters = [], array $types = []): ?self
+    {
+        return self::all($db, $statement, $parameters, $types)[0] ?? null;
+    }
+
+    /**
+     * The second column of what a statement finds, by its first.
+     *
+     * @param list<mixed>|array<string, mixed> $parameters
+     * @param Types                            $types
+     *
+     * @return array<array-key, string>
+     */
+    public static function pairs(Connection $db, string $statement, array $parameters = [], array $types = []): array
+    {
+        return array_map(static fn (mixed $one) => is_scalar($one) ? (string) $one : '', $db->fetchAllKeyValue($statement, $parameters, $types));
+    }
+
+    /**
+     * What a query finds, each a thing of this class.
+     *
+     * @template T of object
+     *
+     * @param class-string<T> $class
+     *
+     * @return list<T>
+     */
+    public static function things(Query $query, string $class): array
+    {
+        $found = $query->getResult();
+
+        return array_values(array_filter(is_array($found) ? $found : [], static fn (mixed $one) => $one instanceof $class));
+    }
+
+    /**
+     * @param list<self> $rows
+     *
+     * @return list<int>
+     */
+    public static function ints(array $rows, string $column): array
+    {
+        return array_map(static fn (self $row) => $row->int($column), $rows);
+    }
+
+    public function has(string $column): bool
+    {
+        return $this->of($column) !== null;
+    }
+
+    public function int(string $column): int
+    {
+        $value = $this->of($column);
+
+        return is_numeric($value) ? (int) $value : throw self::not($column, 'a whole number');
+    }
+
+    /** How many; none where nothing is there to be counted. */
+    public function many(string $column): int
+    {
+        return $this->has($column) ? $this->int($column) : 0;
+    }
+
+    public function intOrNull(string $column): ?int
+    {
+        return $this->has($column) ? $this->int($column) : null;
+    }
+
+    public function float(string $column): float
+    {
+        $value = $this->of($column);
+
+        return is_numeric($value) ? (float) $value : throw self::not($column, 'a number');
+    }
+
+    public function text(string $column): string
+    {
+        $value = $this->of($column);
+
+        return is_scalar($value) ? (string) $value : throw self::not($column, 'text');
+    }
+
+    public function textOrNull(string $column): ?string
+    {
+        return $this->has($column) ? $this->text($column) : null;
+    }
+
+    /** Whether it is so; not where nothing is there. */
+    public function flag(string $column): bool
+    {
+        return $this->many($column) !== 0;
+    }
+
+    public function day(string $column): \DateTimeImmutable
+    {
+        return new \DateTimeImmutable($this->text($column));
+    }
+
+    public function dayOrNull(string $column): ?\DateTimeImmutable
+    {
+        return $this->has($column) ? $this->day($column) : null;
+    }
+
+    /** @return array<string, mixed> what is kept as JSON; none where nothing is */
+    public function json(string $column): array
+    {
+        $kept = $this->has($column) ? json_decode($this->text($column), true, 64, JSON_THROW_ON_ERROR) : [];
+
+        return is_array($kept) ? array_combine(array_map(strval(...), array_keys($kept)), $kept) : [];
+    }
+
+    /** @return array<string, int> how many of each, kept as JSON */
+    public function counts(string $column): array
+    {
+        return array_map(static fn (mixed $many) => is_numeric($many) ? (int) $many : 0, $this->json($column));
+    }
+
+    private function of(string $column): mixed
+    {
+        return array_key_exists($column, $this->columns) ? $this->columns[$column] : throw self::not($column, 'asked for');
+    }
+
+    private static function not(string $column, string $what): \LogicException
+    {
+        return new \LogicException(sprintf('The column %s is not %s.', $column, $what));
+    }
+}

@@ -1,0 +1,99 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Mixing;
+
+use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Crops\HormoneKind;
+use WetCradle\Core\Mixing\MixVolume;
+use WetCradle\Core\Mixing\Volume;
+use WetCradle\Server\Bench\Pots;
+use WetCradle\Server\Bench\Tenants;
+use WetCradle\Server\Bench\Zone;
+use WetCradle\Server\Database\Row;
+use WetCradle\Server\Nursery\House;
+use WetCradle\Server\Plan\Batch;
+
+/** What is filled for a day, trays and pots, and how the zones are set that they go to. */
+final class DayFilling
+{
+    public function __construct(
+        private readonly EntityManagerInterface $em,
+        private readonly Mixes $mixes,
+        private readonly Tenants $tenants,
+        private readonly Pots $pots,
+        private readonly House $house,
+    ) {
+    }
+
+    /** @return array<string, mixed> */
+    public function fill(Batch $batch): array
+    {
+        $way = $batch->sheet->core();
+
+        return ['step' => 'fill:'.$batch->code, 'batch' => $batch->code, 'crop' => $batch->crop->name, 'trays' => $batch->amount->trays, 'trayKind' => $batch->trayKind->name, 'cells' => $batch->trayKind->cells, 'each' => $way->setting->each,
+            'holeFirst' => $way->taking->hormone->kind !== HormoneKind::None, 'depthCm' => $way->setting->depthCm, 'labels' => $batch->amount->trays, 'mix' => $way->setting->mix];
+    }
+
+    /**
+     * Pots that are filled for what is to be potted that day.
+     *
+     * @return list<array{step: string, batch: string, crop: string, pots: int, pot: string, mix: array<string, mixed>, zone: ?string, labels: int}>
+     */
+    public function potting(\DateTimeImmutable $day): array
+    {
+        $millilitres = Row::pairs($this->em->getConnection(), 'SELECT name, millilitres FROM pot');
+        $found = [];
+        foreach (Row::things($this->em->createQuery('SELECT b, c, s FROM '.Batch::class.' b JOIN b.crop c JOIN b.sheet s WHERE b.calledOff = false AND b.sticking.stuckOn IS NOT NULL AND b.leftBenchOn IS NULL AND b.days.potOn = :day ORDER BY b.code')->setParameter('day', $day->format('Y-m-d')), Batch::class) as $batch) {
+            $potted = $this->pots->of($batch->code);
+            if ($potted !== null) {
+                $litres = MixVolume::inHouse($potted->pots, 1, (float) ($millilitres[$potted->pot] ?? 0), $this->house->defaults());
+                $found[] = ['step' => 'pot:'.$batch->code, 'batch' => $batch->code, 'crop' => $batch->crop->name, 'pots' => $potted->pots, 'pot' => $potted->pot,
+                    'mix' => $this->mixes->made($batch->sheet->core()->potting->mix, Volume::litres($litres), []), 'zone' => $batch->potsZone?->name, 'labels' => $potted->pots];
+            }
+        }
+
+        return $found;
+    }
+
+    /**
+     * @param array<string, Batch> $batches
+     *
+     * @return list<array<string, mixed>>
+     */
+    public function set(array $batches, \DateTimeImmutable $day): array
+    {
+        $zones = [];
+        foreach ($batches as $batch) {
+            $zones[(int) $batch->zone->id] = $batch->zone;
+        }
+        $found = [];
+        foreach ($this->settings($zones, $day) as $id => $setting) {
+            $found[] = ['step' => 'set:'.$zones[$id]->name, 'zone' => $zones[$id]->name, 'house' => $zones[$id]->house, 'setting' => $setting];
+        }
+
+        return $found;
+    }
+
+    /**
+     * @param array<Zone> $zones
+     *
+     * @return array<int, array{heat: float, mist: float, suits: bool}> by zone id
+     */
+    public function settings(array $zones, \DateTimeImmutable $day): array
+    {
+        $week = Week::containing($day);
+        $tenants = $this->tenants->byZone($week, $week);
+        $found = [];
+        foreach ($zones as $zone) {
+            $setting = $zone->core()->setting($tenants[(int) $zone->id] ?? []);
+            if ($setting !== null) {
+                $found[(int) $zone->id] = $setting;
+            }
+        }
+
+        return $found;
+    }
+}
