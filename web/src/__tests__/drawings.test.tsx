@@ -137,7 +137,7 @@ describe('the tag', () => {
 
   it('is dashed while it is only planned', () => {
     expect(draw(<Tag tag={{ ...tag, state: 'planned' }} />)).toContain('border-dashed')
-    expect(draw(<Tag tag={tag} />)).toContain('border-style:solid')
+    expect(draw(<Tag tag={tag} />)).toContain('border-peat bg-paper ')
   })
 
   it('counts only the part that is meant', () => {
