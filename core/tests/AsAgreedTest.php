@@ -54,7 +54,16 @@ final class AsAgreedTest extends TestCase
         $inside = is_array($value) ? $value : (is_object($value) ? get_object_vars($value) : []);
         // A list of plain values is one line.
         if ($inside !== [] && array_is_list($inside) && array_filter($inside, static fn (mixed $one) => !is_scalar($one)) === []) {
-            yield "{$path}: ".implode(' ', array_map(static fn (mixed $one) => is_float($one) ? (string) round($one, 9) : (string) json_encode($one, JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES), $inside));
+            yield "{$path}: ".implode(
+                ' ',
+                array_map(
+                    static fn (mixed $one) => is_float($one) ? (string) round($one, 9) : (string) json_encode(
+                        $one,
+                        JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES,
+                    ),
+                    $inside,
+                ),
+            );
 
             return;
         }

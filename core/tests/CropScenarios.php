@@ -99,7 +99,11 @@ final class CropScenarios
             $said["moved by {$weeks}"] = WindowShift::of(Hemisphere::South, $weeks)->words(20);
         }
         $windows = [SignedWindow::of(20, 28, Sign::Snaps), SignedWindow::of(46, 8, Sign::Dormant)];
-        foreach (['as it is' => [WindowShift::none(), []], 'south, later' => [WindowShift::of(Hemisphere::South, 2), []], 'seen' => [WindowShift::none(), [new SignSeen(0, Week::of('2027-W18'))]]] as $name => [$shift, $seen]) {
+        foreach ([
+            'as it is' => [WindowShift::none(), []],
+            'south, later' => [WindowShift::of(Hemisphere::South, 2), []],
+            'seen' => [WindowShift::none(), [new SignSeen(0, Week::of('2027-W18'))]],
+        ] as $name => [$shift, $seen]) {
             $ways = WayWindows::of($windows, $shift, $seen);
             foreach (range(0, 60, 2) as $i) {
                 $week = Week::of('2027-W10')->plus($i);
@@ -113,8 +117,16 @@ final class CropScenarios
         }
         $early = WayWindows::of([SignedWindow::of(20, 28, Sign::Snaps)], WindowShift::none(), [new SignSeen(0, Week::of('2027-W18'))]);
         foreach (['2027-W17', '2027-W19', '2027-W21', '2027-W40'] as $now) {
-            $said["hints in {$now}"] = LikeCrops::hints([1 => ['name' => 'Catmint', 'material' => Material::Softwood, 'windows' => $early], 2 => ['name' => 'Fuchsia', 'material' => Material::Softwood, 'windows' => WayWindows::of([SignedWindow::of(22, 30, Sign::Snaps)], WindowShift::none())],
-                3 => ['name' => 'Willow', 'material' => Material::Hardwood, 'windows' => WayWindows::of([SignedWindow::of(22, 30, Sign::Dormant)], WindowShift::none())]], Week::of($now));
+            $said["hints in {$now}"] = LikeCrops::hints([1 => ['name' => 'Catmint', 'material' => Material::Softwood, 'windows' => $early], 2 => [
+                'name' => 'Fuchsia',
+                'material' => Material::Softwood,
+                'windows' => WayWindows::of([SignedWindow::of(22, 30, Sign::Snaps)], WindowShift::none()),
+            ],
+                3 => [
+                    'name' => 'Willow',
+                    'material' => Material::Hardwood,
+                    'windows' => WayWindows::of([SignedWindow::of(22, 30, Sign::Dormant)], WindowShift::none()),
+                ]], Week::of($now));
         }
 
         return $said;
@@ -155,16 +167,41 @@ final class CropScenarios
         $said = [];
         $day = static fn (string $day) => new \DateTimeImmutable($day);
         $takes = ['none' => [], 'before' => [['on' => $day('2027-05-20'), 'cuttings' => 300]], 'full' => [['on' => $day('2027-05-20'), 'cuttings' => 500]], 'later' => [['on' => $day('2027-06-16'), 'cuttings' => 300]],
-            'both' => [['on' => $day('2027-05-10'), 'cuttings' => 200], ['on' => $day('2027-06-30'), 'cuttings' => 250]], 'a year ago' => [['on' => $day('2026-06-12'), 'cuttings' => 400]]];
+            'both' => [['on' => $day('2027-05-10'), 'cuttings' => 200], ['on' => $day('2027-06-30'), 'cuttings' => 250]],
+            'a year ago' => [['on' => $day('2026-06-12'), 'cuttings' => 400]]];
         foreach ($takes as $name => $of) {
-            foreach ([[50, 1, null, 100], [50, 3, null, 900], [50, 1, 8, 350], [50, 1, 6, 100], [0, 1, null, 10], [50, 0, null, 10]] as [$plants, $perShoot, $cap, $asked]) {
+            foreach ([
+                [50, 1, null, 100], [50, 3, null, 900], [50, 1, 8, 350], [50, 1, 6, 100], [0, 1, null, 10], [50, 0, null, 10],
+            ] as [$plants, $perShoot, $cap, $asked]) {
                 $offer = BlockOffer::of($plants, ShootHabit::of(20, 40, 0.5, 2, 4), $perShoot, $cap, $of, $day('2027-06-02'), $asked);
                 $said["{$name}, {$plants} plants, {$perShoot} a shoot, cap ".json_encode($cap)] = "{$offer->words()}; left {$offer->left()}; ".($offer->isEnough() ? 'enough' : 'short').'; rests '.json_encode($offer->restsUntil?->written()).'; year '.json_encode($offer->yearUsedUp);
             }
         }
-        $offer = static fn (int $taken, ?int $cap = null) => BlockOffer::of(50, ShootHabit::of(20, 40, 0.5, 2, 4), 1, $cap, $taken === 0 ? [] : [['on' => $day('2027-05-20'), 'cuttings' => $taken]], $day('2027-06-02'), 10);
-        $fit = static fn (array $of) => array_map(static fn (array $why) => implode(' | ', $why), Fitness::against(new BlockFacts(...$of + ['on' => $day('2027-06-02'), 'cleanDays' => 10, 'inspectionDays' => 60, 'found' => null, 'plantedYear' => 2023, 'notBefore' => 1, 'replaceAfter' => 8, 'origin' => Origin::Own, 'permit' => null, 'permitUntil' => null, 'rights' => null, 'offer' => $offer(0)]), Telling::plain()));
-        foreach ([['cleanDays' => 60], ['cleanDays' => 61], ['cleanDays' => null], ['found' => 'mites, some'], ['plantedYear' => 2026], ['plantedYear' => 2027], ['plantedYear' => 2019], ['plantedYear' => 2018], ['origin' => Origin::Wild], ['origin' => Origin::ThirdParty, 'permit' => 'X1'], ['origin' => Origin::Wild, 'permit' => 'X1', 'permitUntil' => $day('2027-06-02')], ['origin' => Origin::Wild, 'permit' => 'X1', 'permitUntil' => $day('2027-06-01')],
+        $offer = static fn (int $taken, ?int $cap = null) => BlockOffer::of(
+            50,
+            ShootHabit::of(20, 40, 0.5, 2, 4),
+            1,
+            $cap,
+            $taken === 0 ? [] : [['on' => $day('2027-05-20'), 'cuttings' => $taken]],
+            $day('2027-06-02'),
+            10,
+        );
+        $fit = static fn (array $of) => array_map(
+            static fn (array $why) => implode(' | ', $why),
+            Fitness::against(
+                new BlockFacts(
+                    ...$of + [
+                        'on' => $day('2027-06-02'), 'cleanDays' => 10, 'inspectionDays' => 60, 'found' => null, 'plantedYear' => 2023,
+                        'notBefore' => 1, 'replaceAfter' => 8, 'origin' => Origin::Own, 'permit' => null, 'permitUntil' => null,
+                        'rights' => null, 'offer' => $offer(0),
+                    ],
+                ),
+                Telling::plain(),
+            ),
+        );
+        foreach ([['cleanDays' => 60], ['cleanDays' => 61], ['cleanDays' => null], ['found' => 'mites, some'], ['plantedYear' => 2026], ['plantedYear' => 2027], ['plantedYear' => 2019], ['plantedYear' => 2018], ['origin' => Origin::Wild], ['origin' => Origin::ThirdParty, 'permit' => 'X1'], [
+            'origin' => Origin::Wild, 'permit' => 'X1', 'permitUntil' => $day('2027-06-02'),
+        ], ['origin' => Origin::Wild, 'permit' => 'X1', 'permitUntil' => $day('2027-06-01')],
             ['rights' => 'No licence covers it.'], ['offer' => $offer(500)], ['offer' => $offer(400, 8)], ['offer' => $offer(300, 6)]] as $i => $of) {
             $said["fit {$i}"] = $fit($of);
         }
@@ -179,7 +216,9 @@ final class CropScenarios
                 return "{$licence->left($used, $planned)} left, {$licence->royaltyFor($asked)} owed";
             });
         }
-        foreach ([[10, 3.0, 0.9, 200, 8], [10, 1.0, 0.9, 200, 8], [0, 3.0, 0.9, 10, 8], [40, 4.0, 1.0, 40, 8], [10, 3.0, 0.0, 10, 3]] as [$start, $by, $survive, $target, $years]) {
+        foreach ([
+            [10, 3.0, 0.9, 200, 8], [10, 1.0, 0.9, 200, 8], [0, 3.0, 0.9, 10, 8], [40, 4.0, 1.0, 40, 8], [10, 3.0, 0.0, 10, 3],
+        ] as [$start, $by, $survive, $target, $years]) {
             $said["clumps {$start} × {$by} × {$survive} to {$target}"] = DivisionPath::of($start, $by, $survive, $target, $years);
         }
         foreach ([[0, 3.0, 0.9], [10, 0.0, 0.9], [10, 3.0, 1.1], [10, 3.0, -0.1], [-1, 3.0, 0.9]] as [$start, $by, $survive]) {
@@ -205,7 +244,9 @@ final class CropScenarios
         }
         $rows = [['row' => 'near', 'count' => 12, 'plants' => ['M1']], ['row' => 'far', 'count' => 5, 'plants' => []]];
         foreach ([[17, 4, 1], [30, 4, 1], [68, 4, 1], [69, 4, 1], [6, 4, 4], [6, 1, 12], [3, 4, 5], [17, 4, 18]] as [$asked, $cap, $parents]) {
-            $said["{$asked} from 17, at most {$cap}, of {$parents}"] = self::orWhy(static fn () => (string) json_encode(TakeSheet::spread($asked, $rows, $cap, $parents), JSON_UNESCAPED_UNICODE));
+            $said["{$asked} from 17, at most {$cap}, of {$parents}"] = self::orWhy(
+                static fn () => (string) json_encode(TakeSheet::spread($asked, $rows, $cap, $parents), JSON_UNESCAPED_UNICODE),
+            );
         }
 
         return $said;
@@ -234,7 +275,10 @@ final class CropScenarios
                 $pairs[] = [$stages[$was % count($stages)], $stages[($was + ($i < $wrong ? 1 + $i % 2 : 0)) % count($stages)]];
             }
             $agreement = Agreement::of($pairs);
-            $said["{$wrong} of twelve wrong"] = ['kappa' => $agreement->kappa(), 'rooted' => $agreement->onRooted(), 'exact' => $agreement->exact(), 'words' => $agreement->words(), 'mistakes' => $agreement->mistakes()];
+            $said["{$wrong} of twelve wrong"] = [
+                'kappa' => $agreement->kappa(), 'rooted' => $agreement->onRooted(), 'exact' => $agreement->exact(),
+                'words' => $agreement->words(), 'mistakes' => $agreement->mistakes(),
+            ];
         }
 
         return $said;
@@ -250,16 +294,42 @@ final class CropScenarios
                 $said["{$rooted} of {$lifted}"] = "{$check->verdict()->value}; more ".json_encode($check->liftMore()).'; '.round($check->chance(), 9).'; '.$check->words().' '.$check->words(40);
             }
         }
-        foreach ([['lifted' => 5, 'rooted' => 6, 'sure' => 0.9], ['lifted' => 5, 'rooted' => 5, 'sure' => 0.49], ['lifted' => 5, 'rooted' => 5, 'sure' => 0.5]] as $i => $of) {
-            $said["refused {$i}"] = self::orWhy(static fn () => ReadyCheck::of($of['lifted'], $of['rooted'], 0.8, Beta::of(1, 1), $of['sure'])->verdict()->value);
+        foreach ([
+            ['lifted' => 5, 'rooted' => 6, 'sure' => 0.9], ['lifted' => 5, 'rooted' => 5, 'sure' => 0.49],
+            ['lifted' => 5, 'rooted' => 5, 'sure' => 0.5],
+        ] as $i => $of) {
+            $said["refused {$i}"] = self::orWhy(
+                static fn () => ReadyCheck::of($of['lifted'], $of['rooted'], 0.8, Beta::of(1, 1), $of['sure'])->verdict()->value,
+            );
         }
-        foreach ([[[], 'nothing seen'], [[['tau' => 10.0, 'lifted' => 8, 'rooted' => 2]], 'one check'], [[['tau' => 10.0, 'lifted' => 8, 'rooted' => 2], ['tau' => 18.0, 'lifted' => 10, 'rooted' => 8]], 'two'], [[['tau' => 30.0, 'lifted' => 12, 'rooted' => 0]], 'none']] as [$seen, $name]) {
+        foreach ([
+            [[], 'nothing seen'],
+            [[['tau' => 10.0, 'lifted' => 8, 'rooted' => 2]], 'one check'],
+            [[['tau' => 10.0, 'lifted' => 8, 'rooted' => 2], ['tau' => 18.0, 'lifted' => 10, 'rooted' => 8]], 'two'],
+            [[['tau' => 30.0, 'lifted' => 12, 'rooted' => 0]], 'none'],
+        ] as [$seen, $name]) {
             $curve = RootCurve::of(Beta::of(16, 4), 14.0, 5.0, $seen);
-            $said["curve, {$name}"] = ['final' => $curve->finalRate(), 'd50' => $curve->d50(), 'range' => $curve->d50Range(), 'at' => array_map($curve->rootedAt(...), [0.0, 7.0, 14.0, 28.0]), 'ready' => $curve->readyTau(0.8), 'between' => $curve->rangeAt(14.0)];
+            $said["curve, {$name}"] = [
+                'final' => $curve->finalRate(),
+                'd50' => $curve->d50(),
+                'range' => $curve->d50Range(),
+                'at' => array_map($curve->rootedAt(...), [0.0, 7.0, 14.0, 28.0]),
+                'ready' => $curve->readyTau(0.8),
+                'between' => $curve->rangeAt(14.0),
+            ];
         }
-        foreach ([[0.8, 14.0, 100, 1.0, 5.0, 0.03], [0.8, 14.0, 100, 0.1, 50.0, 0.03], [0.4, 40.0, 300, 1.0, 2.0, 0.1], [0.8, 14.0, 0, 1.0, 5.0, 0.03], [0.9, 20.0, 200, 2.0, 0.0, 0.0]] as $i => [$rate, $d50, $unrooted, $value, $cost, $loss]) {
+        foreach ([
+            [0.8, 14.0, 100, 1.0, 5.0, 0.03], [0.8, 14.0, 100, 0.1, 50.0, 0.03], [0.4, 40.0, 300, 1.0, 2.0, 0.1],
+            [0.8, 14.0, 0, 1.0, 5.0, 0.03], [0.9, 20.0, 200, 2.0, 0.0, 0.0],
+        ] as $i => [$rate, $d50, $unrooted, $value, $cost, $loss]) {
             $call = WaitOrClear::of($rate, $d50, 5.0, 12.0, $unrooted, 3.5, 8, $value, $cost, $loss);
-            $said["wait {$i}"] = ['steps' => $call->steps, 'wait' => $call->waitSteps(), 'gain' => $call->gain(), 'plants' => $call->plants(), 'close' => array_map(static fn (float $share) => $call->isClose($cost, $share), [0.0, 0.15, 1.0])];
+            $said["wait {$i}"] = [
+                'steps' => $call->steps,
+                'wait' => $call->waitSteps(),
+                'gain' => $call->gain(),
+                'plants' => $call->plants(),
+                'close' => array_map(static fn (float $share) => $call->isClose($cost, $share), [0.0, 0.15, 1.0]),
+            ];
         }
 
         return $said;

@@ -47,34 +47,72 @@ final class SmallRulesTest extends TestCase
     public static function edges(): iterable
     {
         $day = static fn (string $day) => new \DateTimeImmutable($day);
-        $job = static fn (int $plants, float $hours) => PotJob::of('A', $plants, $hours, $day('2027-05-10'), $day('2027-05-24'), GrowingOn::days(50), null, null, 28);
+        $job = static fn (int $plants, float $hours) => PotJob::of(
+            'A',
+            $plants,
+            $hours,
+            $day('2027-05-10'),
+            $day('2027-05-24'),
+            GrowingOn::days(50),
+            null,
+            null,
+            28,
+        );
         $tenant = static fn (int $trays, string $to) => Tenant::of('A', $trays, Week::of('2027-W20'), Week::of($to), Range::of(18, 22), Range::of(1, 2));
         yield 'plants of a job' => [static fn () => $job(0, 0.0), static fn () => $job(-1, 0.0), 'plants'];
         yield 'hours of a job' => [static fn () => $job(0, 0.0), static fn () => $job(0, -0.1), 'hours'];
         yield 'trays of a batch' => [static fn () => $tenant(1, '2027-W20'), static fn () => $tenant(0, '2027-W20'), 'trays'];
         yield 'weeks of a batch' => [static fn () => $tenant(1, '2027-W20'), static fn () => $tenant(1, '2027-W19'), 'to'];
-        yield 'trays of a zone' => [static fn () => Zone::of('Z', 1, Range::of(1, 2), Range::of(0, 1)), static fn () => Zone::of('Z', 0, Range::of(1, 2), Range::of(0, 1)), 'trays'];
+        yield 'trays of a zone' => [
+            static fn () => Zone::of('Z', 1, Range::of(1, 2), Range::of(0, 1)),
+            static fn () => Zone::of('Z', 0, Range::of(1, 2), Range::of(0, 1)),
+            'trays',
+        ];
         yield 'a range' => [static fn () => Range::of(3, 3, 'heat'), static fn () => Range::of(3, 2.9, 'heat'), 'heat'];
-        yield 'width of a pot' => [static fn () => Positions::ofPots(1, 0.5, false, 4000, HouseDefaults::usual()), static fn () => Positions::ofPots(1, 0, false, 4000, HouseDefaults::usual()), 'acrossCm'];
+        yield 'width of a pot' => [
+            static fn () => Positions::ofPots(1, 0.5, false, 4000, HouseDefaults::usual()),
+            static fn () => Positions::ofPots(1, 0, false, 4000, HouseDefaults::usual()),
+            'acrossCm',
+        ];
         yield 'side of a tray' => [static fn () => Positions::each(1, 1, 80, 50), static fn () => Positions::each(0, 1, 80, 50), 'lengthCm'];
         yield 'side of a bench' => [static fn () => TrayFit::of(100, 50, 50, 40), static fn () => TrayFit::of(100, 0, 50, 40), 'bench.widthCm'];
         yield 'smallest tray' => [static fn () => TrayFit::of(1000, 1000, 1, 1), static fn () => TrayFit::of(10_000, 10_000, 1, 1), 'tray.lengthCm'];
-        yield 'cuttings of a dip' => [static fn () => DipNeed::liquid(1, 0.5, HouseDefaults::usual()), static fn () => DipNeed::liquid(0, 0.5, HouseDefaults::usual()), 'cuttings'];
+        yield 'cuttings of a dip' => [
+            static fn () => DipNeed::liquid(1, 0.5, HouseDefaults::usual()),
+            static fn () => DipNeed::liquid(0, 0.5, HouseDefaults::usual()),
+            'cuttings',
+        ];
         yield 'strength' => [static fn () => Strength::of(100, 'percent'), static fn () => Strength::of(100.01, 'percent'), 'strength'];
-        yield 'windows later' => [static fn () => WindowShift::of(Hemisphere::North, 12), static fn () => WindowShift::of(Hemisphere::North, 13), 'windowWeeks'];
+        yield 'windows later' => [
+            static fn () => WindowShift::of(Hemisphere::North, 12), static fn () => WindowShift::of(Hemisphere::North, 13), 'windowWeeks',
+        ];
         yield 'shoots' => [static fn () => ShootHabit::of(0, 0, 0, 0, 0), static fn () => ShootHabit::of(-1, 0, 0, 0, 0), 'shootsPerPlant'];
         yield 'branching' => [static fn () => ShootHabit::of(0, 0, 0, 0, 0), static fn () => ShootHabit::of(0, 0, 0, -0.1, 0), 'branching'];
         yield 'recovery' => [static fn () => ShootHabit::of(0, 0, 0, 0, 0), static fn () => ShootHabit::of(0, 0, 0, 0, -1), 'recoveryWeeks'];
         yield 'most shoots' => [static fn () => ShootHabit::of(20, 20, 0.5, 2, 4), static fn () => ShootHabit::of(20, 19, 0.5, 2, 4), 'maxShoots'];
         yield 'share of a take, most' => [static fn () => ShootHabit::of(20, 20, 1, 2, 4), static fn () => ShootHabit::of(20, 20, 1.01, 2, 4), 'capShare'];
         yield 'share of a take, least' => [static fn () => ShootHabit::of(20, 20, 0, 2, 4), static fn () => ShootHabit::of(20, 20, -0.01, 2, 4), 'capShare'];
-        yield 'doubt shared, most' => [static fn () => Standing::of(0, [Standing::leftLonger(HouseDefaults::usual())], null, 1.0), static fn () => Standing::of(0, [Standing::leftLonger(HouseDefaults::usual())], null, 1.01), 'shared'];
-        yield 'doubt shared, least' => [static fn () => Standing::of(0, [Standing::leftLonger(HouseDefaults::usual())], null, 0.0), static fn () => Standing::of(0, [Standing::leftLonger(HouseDefaults::usual())], null, -0.01), 'shared'];
+        yield 'doubt shared, most' => [
+            static fn () => Standing::of(0, [Standing::leftLonger(HouseDefaults::usual())], null, 1.0),
+            static fn () => Standing::of(0, [Standing::leftLonger(HouseDefaults::usual())], null, 1.01),
+            'shared',
+        ];
+        yield 'doubt shared, least' => [
+            static fn () => Standing::of(0, [Standing::leftLonger(HouseDefaults::usual())], null, 0.0),
+            static fn () => Standing::of(0, [Standing::leftLonger(HouseDefaults::usual())], null, -0.01),
+            'shared',
+        ];
         yield 'prior strength' => [static fn () => CropPrior::of(0.5, 0.1, 0.1), static fn () => CropPrior::of(0.5, 0.0, 0.1), 'strength'];
         yield 'count of a stage' => [static fn () => StageTally::of(['callus' => 0]), static fn () => StageTally::of(['callus' => -1]), 'stages.callus'];
-        yield 'days of a licence' => [static fn () => Licence::of('L', $day('2027-01-01'), $day('2027-01-01'), 1, 0, CountedOn::Sale), static fn () => Licence::of('L', $day('2027-01-01'), $day('2026-12-31'), 1, 0, CountedOn::Sale), 'to'];
+        yield 'days of a licence' => [
+            static fn () => Licence::of('L', $day('2027-01-01'), $day('2027-01-01'), 1, 0, CountedOn::Sale),
+            static fn () => Licence::of('L', $day('2027-01-01'), $day('2026-12-31'), 1, 0, CountedOn::Sale),
+            'to',
+        ];
         yield 'means of the air' => [static fn () => SiteAir::of(array_fill(0, 12, 9.0)), static fn () => SiteAir::of(array_fill(0, 11, 9.0)), 'air'];
-        yield 'rooted in no days' => [static fn () => RootingPace::fromDays(Range::of(1, 2), 1.0), static fn () => RootingPace::fromDays(Range::of(0, 2), 1.0), 'days'];
+        yield 'rooted in no days' => [
+            static fn () => RootingPace::fromDays(Range::of(1, 2), 1.0), static fn () => RootingPace::fromDays(Range::of(0, 2), 1.0), 'days',
+        ];
     }
 
     /**
@@ -126,8 +164,14 @@ final class SmallRulesTest extends TestCase
 
     public function testAZoneThatFollowsTheAirKeepsNoSetPoint(): void
     {
-        self::assertSame([true, false, false, false], array_map(static fn (ZoneKind $kind) => $kind->goesWithAir(), [ZoneKind::Frame, ZoneKind::Mist, ZoneKind::Cover, ZoneKind::Open]));
-        self::assertTrue(Comfort::of(Range::of(10, 15), Range::of(0, 1))->meets(Comfort::of(Range::of(15, 20), Range::of(1, 2))), 'They meet at 15 °C and level 1.');
+        self::assertSame(
+            [true, false, false, false],
+            array_map(static fn (ZoneKind $kind) => $kind->goesWithAir(), [ZoneKind::Frame, ZoneKind::Mist, ZoneKind::Cover, ZoneKind::Open]),
+        );
+        self::assertTrue(
+            Comfort::of(Range::of(10, 15), Range::of(0, 1))->meets(Comfort::of(Range::of(15, 20), Range::of(1, 2))),
+            'They meet at 15 °C and level 1.',
+        );
         self::assertFalse(Comfort::of(Range::of(10, 15), Range::of(0, 1))->meets(Comfort::of(Range::of(15.1, 20), Range::of(1, 2))));
         self::assertFalse(Comfort::of(Range::of(10, 15), Range::of(0, 0))->meets(Comfort::of(Range::of(15, 20), Range::of(1, 2))));
     }
@@ -136,12 +180,19 @@ final class SmallRulesTest extends TestCase
     {
         $today = new \DateTimeImmutable('2027-05-12 09:00');
         $due = static fn (?string $last, int $every) => Rounds::isDue($last === null ? null : new \DateTimeImmutable($last), $every, $today);
-        self::assertSame([true, false, true, false, true], [$due(null, 1), $due('2027-05-12 08:00', 1), $due('2027-05-11 23:00', 1), $due('2027-05-11 23:00', 2), $due('2027-05-10 23:00', 2)], 'By days, not by hours.');
+        self::assertSame(
+            [true, false, true, false, true],
+            [$due(null, 1), $due('2027-05-12 08:00', 1), $due('2027-05-11 23:00', 1), $due('2027-05-11 23:00', 2), $due('2027-05-10 23:00', 2)],
+            'By days, not by hours.',
+        );
     }
 
     public function testAFullCountMovesWhatItSaysAndNothingForNoughts(): void
     {
-        $moves = static fn (FullCount $count, ?int $new) => array_map(static fn ($move) => [$move->from?->state->value, $move->to?->state->value, $move->count], $count->moves(1, 0, $new));
+        $moves = static fn (FullCount $count, ?int $new) => array_map(
+            static fn ($move) => [$move->from?->state->value, $move->to?->state->value, $move->count],
+            $count->moves(1, 0, $new),
+        );
         self::assertSame([['stuck', 'rooted', 1], ['rooted', 'potted', 1]], $moves(FullCount::of(1, 0, Losses::of([]), 1), null));
         self::assertSame([['stuck', 'rooted', 1]], $moves(FullCount::of(1, 0, Losses::of([])), null));
         self::assertSame([], $moves(FullCount::of(0, 5, Losses::of([])), null), 'Counted, and nothing has happened.');

@@ -68,7 +68,14 @@ $rooting = current(array_filter(json_decode($send('GET', '/api/batches', null), 
 $wanted = json_decode($send('GET', '/api/wanted', null), true)['wanted'][40]['id'];
 
 $reads = [];
-foreach (['/api/session', '/api/rail', '/api/day?week='.$session['week'], '/api/bench?week='.$session['week'], '/api/bench/offers?batch='.$planned, '/api/bench/work', '/api/zones/1/season', '/api/wanted', '/api/batches', '/api/batches/'.$batch, '/api/stock?week='.$session['week'], '/api/stock/HO-1', '/api/take-sheets?batches='.$planned, '/api/licences', '/api/season', '/api/plan', '/api/plan/even', '/api/plan/shopping', '/api/wanted/'.$wanted.'/routes', '/api/potting', '/api/potting/fill', '/api/lots', '/api/practice', '/api/round', '/api/day-sheet?day='.$session['today'], '/api/mixes', '/api/dips', '/api/batches/'.$rooting.'/curve', '/api/batches/'.$rooting.'/wait', '/api/crops', '/api/crops/holly-black-gate', '/api/find?q=hebe'] as $path) {
+foreach ([
+    '/api/session', '/api/rail', '/api/day?week='.$session['week'], '/api/bench?week='.$session['week'], '/api/bench/offers?batch='.$planned,
+    '/api/bench/work', '/api/zones/1/season', '/api/wanted', '/api/batches', '/api/batches/'.$batch, '/api/stock?week='.$session['week'],
+    '/api/stock/HO-1', '/api/take-sheets?batches='.$planned, '/api/licences', '/api/season', '/api/plan', '/api/plan/even',
+    '/api/plan/shopping', '/api/wanted/'.$wanted.'/routes', '/api/potting', '/api/potting/fill', '/api/lots', '/api/practice', '/api/round',
+    '/api/day-sheet?day='.$session['today'], '/api/mixes', '/api/dips', '/api/batches/'.$rooting.'/curve', '/api/batches/'.$rooting.'/wait',
+    '/api/crops', '/api/crops/holly-black-gate', '/api/find?q=hebe',
+] as $path) {
     $reads['GET '.$path] = timed(static fn () => $send('GET', $path, null), 20);
 }
 $reads["POST /api/wanted/{$wanted}/proposal"] = timed(static fn () => $send('POST', "/api/wanted/{$wanted}/proposal", '{}'), 40);
@@ -100,7 +107,10 @@ foreach ([[12, 3, 14], [30, 5, 20], [60, 6, 26], [200, 16, 52], [1500, 40, 104],
     $filling->improve(PlaceBatches::stepsFor($batches));
     $without = count($filling->filled()->unplaced);
     $seconds = (hrtime(true) - $start) / 1e9;
-    $filled["{$batches} batches, {$zones} zones, {$weeks} weeks"] = ['first' => $first, 'score' => $filling->score(), 'bound' => $filling->bound(), 'withoutPlace' => $without, 'seconds' => round($seconds, 2), 'peakMb' => round(memory_get_peak_usage() / 1e6, 1)];
+    $filled["{$batches} batches, {$zones} zones, {$weeks} weeks"] = [
+        'first' => $first, 'score' => $filling->score(), 'bound' => $filling->bound(), 'withoutPlace' => $without,
+        'seconds' => round($seconds, 2), 'peakMb' => round(memory_get_peak_usage() / 1e6, 1),
+    ];
 }
 
 // What the first page loads, and what every room together comes to.
@@ -115,7 +125,10 @@ foreach (glob(dirname(__DIR__).'/public/app/assets/*.{js,css}', GLOB_BRACE) ?: [
 echo json_encode([
     'reads' => $reads,
     'core' => [
-        'stick_count 5000 wanted, three stages' => timed(static fn () => StickCount::forGood(5000, [Beta::of(14, 6), Beta::of(95, 5), Beta::of(97, 3)])->fewestFor(0.9), 50),
+        'stick_count 5000 wanted, three stages' => timed(
+            static fn () => StickCount::forGood(5000, [Beta::of(14, 6), Beta::of(95, 5), Beta::of(97, 3)])->fewestFor(0.9),
+            50,
+        ),
         'a season of 120 orders from nothing' => timed(static fn () => seasonOf(120), 5),
         'a season of 1200 orders from nothing' => timed(static fn () => seasonOf(1200), 2),
         'joint chance of 120 orders' => timed(static fn () => jointChanceOf(120), 5),

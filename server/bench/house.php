@@ -14,7 +14,10 @@ function houseToFill(int $batches, int $zones, int $weeks, int $seed = 3): array
     $one = static fn (array $of) => $of[mt_rand(0, count($of) - 1)];
     $found = ['weeks' => $weeks, 'zones' => [], 'batches' => []];
     for ($i = 1; $i <= $zones; ++$i) {
-        $found['zones'][] = ['id' => "Z{$i}", 'trays' => mt_rand(22, 55), 'heat' => [$one([5, 10, 14]), $one([18, 22, 26])], 'mist' => $one([[0, 3], [0, 1], [1, 3], [1, 2], [2, 3]])];
+        $found['zones'][] = [
+            'id' => "Z{$i}", 'trays' => mt_rand(22, 55), 'heat' => [$one([5, 10, 14]), $one([18, 22, 26])],
+            'mist' => $one([[0, 3], [0, 1], [1, 3], [1, 2], [2, 3]]),
+        ];
     }
     for ($i = 1; $i <= $batches; ++$i) {
         $stays = mt_rand(3, 6);
@@ -22,7 +25,11 @@ function houseToFill(int $batches, int $zones, int $weeks, int $seed = 3): array
         $latest = min($weeks - $stays, $earliest + mt_rand(1, 4));
         $low = mt_rand(8, 20);
         $mist = mt_rand(0, 2);
-        $found['batches'][] = ['id' => "B{$i}", 'trays' => mt_rand(6, 34), 'weeks' => $stays, 'earliest' => $earliest, 'latest' => $latest, 'preferred' => mt_rand($earliest, $latest), 'heat' => [$low, $low + $one([2, 3, 4, 6])], 'mist' => [$mist, $mist + mt_rand(0, 1)], 'weight' => mt_rand(1, 5)];
+        $found['batches'][] = [
+            'id' => "B{$i}", 'trays' => mt_rand(6, 34), 'weeks' => $stays, 'earliest' => $earliest, 'latest' => $latest,
+            'preferred' => mt_rand($earliest, $latest), 'heat' => [$low, $low + $one([2, 3, 4, 6])],
+            'mist' => [$mist, $mist + mt_rand(0, 1)], 'weight' => mt_rand(1, 5),
+        ];
     }
 
     return $found;

@@ -41,20 +41,55 @@ function seasonOf(int $orders): array
     $wants = $ways = $sources = $zones = [];
     for ($crop = 0; $crop < 40; ++$crop) {
         $sheet = WaySheet::of([Pattern::SoftTip, Pattern::SemiRipe, Pattern::Hardwood, Pattern::Clump][$crop % 4]->sheet(1));
-        $ways[$crop] = new RouteWay($crop, $sheet->words(), true, $sheet, WayWindows::of($sheet->taking->windows, WindowShift::none()), Timetable::at($air, HouseDefaults::usual())->usual($sheet), Beta::of(mt_rand(8, 18), 4), 72);
+        $ways[$crop] = new RouteWay(
+            $crop,
+            $sheet->words(),
+            true,
+            $sheet,
+            WayWindows::of($sheet->taking->windows, WindowShift::none()),
+            Timetable::at($air, HouseDefaults::usual())->usual($sheet),
+            Beta::of(mt_rand(8, 18), 4),
+            72,
+        );
         for ($block = 0; $block < 3; ++$block) {
-            $sources['crop '.$crop][] = new Source("{$crop}-{$block}", intdiv($orders, 3) + 20, ShootHabit::of(40, 60, 0.5, 1.5, 6), static fn () => 2, null, [], static fn () => []);
+            $sources['crop '.$crop][] = new Source(
+                "{$crop}-{$block}",
+                intdiv($orders, 3) + 20,
+                ShootHabit::of(40, 60, 0.5, 1.5, 6),
+                static fn () => 2,
+                null,
+                [],
+                static fn () => [],
+            );
         }
     }
     for ($zone = 1; $zone <= max(12, intdiv($orders, 12)); ++$zone) {
-        $zones[$zone] = Zone::of("bench {$zone}", 60, $zone % 4 === 0 ? Range::of(2, 14) : Range::of(14, 26), Range::of(0, 3), $zone % 4 === 0 ? ZoneKind::Frame : ZoneKind::Mist);
+        $zones[$zone] = Zone::of(
+            "bench {$zone}",
+            60,
+            $zone % 4 === 0 ? Range::of(2, 14) : Range::of(14, 26),
+            Range::of(0, 3),
+            $zone % 4 === 0 ? ZoneKind::Frame : ZoneKind::Mist,
+        );
     }
     for ($i = 0; $i < $orders; ++$i) {
         $plants = 20 * mt_rand(2, 20);
-        $wants[] = ['orders' => [['id' => $i, 'plants' => $plants]], 'want' => new Want('crop '.($i % 40), $plants, Week::of('2027-W40')->plus(mt_rand(0, 45)), [$ways[$i % 40]], 0.9)];
+        $wants[] = [
+            'orders' => [['id' => $i, 'plants' => $plants]],
+            'want' => new Want('crop '.($i % 40), $plants, Week::of('2027-W40')->plus(mt_rand(0, 45)), [$ways[$i % 40]], 0.9),
+        ];
     }
 
-    return SeasonDraft::make($wants, new Yard($sources), new Berths($zones, [], Timetable::at($air, HouseDefaults::usual()), Telling::plain(), HouseDefaults::usual()), WorkNorms::of(180, 110), Costs::of(18, 0.6), new DateTimeImmutable('2027-04-05'), Telling::plain(), HouseDefaults::usual())->drafted;
+    return SeasonDraft::make(
+        $wants,
+        new Yard($sources),
+        new Berths($zones, [], Timetable::at($air, HouseDefaults::usual()), Telling::plain(), HouseDefaults::usual()),
+        WorkNorms::of(180, 110),
+        Costs::of(18, 0.6),
+        new DateTimeImmutable('2027-04-05'),
+        Telling::plain(),
+        HouseDefaults::usual(),
+    )->drafted;
 }
 
 /** How likely all of so many orders are met together, each with a batch of its own. */
@@ -64,7 +99,11 @@ function jointChanceOf(int $orders): float
     $pools = [];
     for ($i = 0; $i < $orders; ++$i) {
         $stuck = 12 * mt_rand(4, 60);
-        $pools[] = Pool::of([['order' => $i, 'wanted' => (int) (0.6 * $stuck)]], 0, [Standing::of($stuck, [Beta::of(16, 4), Beta::of(57, 3)], 'way '.$i % 40, 0.3)]);
+        $pools[] = Pool::of(
+            [['order' => $i, 'wanted' => (int) (0.6 * $stuck)]],
+            0,
+            [Standing::of($stuck, [Beta::of(16, 4), Beta::of(57, 3)], 'way '.$i % 40, 0.3)],
+        );
     }
 
     return SeasonChance::play($pools, ['season' => range(0, $orders - 1)], 7)->of('season')['chance'];

@@ -12,7 +12,10 @@ use PHPat\Test\PHPat;
 final class Layers
 {
     /** The core's folders, each on those before it and never the other way round. */
-    public const FOLDERS = ['Numbers', 'Compute', 'Book', 'House', 'Calendar', 'Rates', 'Rooting', 'Dates', 'Crops', 'Stock', 'Bench', 'Mixing', 'Potting', 'Plan'];
+    public const FOLDERS = [
+        'Numbers', 'Compute', 'Book', 'House', 'Calendar', 'Rates', 'Rooting', 'Dates', 'Crops', 'Stock', 'Bench', 'Mixing', 'Potting',
+        'Plan',
+    ];
 
     public function testTheCoreStandsAlone(): Rule
     {
@@ -41,7 +44,14 @@ final class Layers
 
     public function testNothingLeansOnTheDemoOrTheTests(): Rule
     {
-        return PHPat::rule()->classes(Selector::inNamespace('WetCradle\Server'))->excluding(Selector::inNamespace('WetCradle\Server\Demo'), Selector::inNamespace('WetCradle\Server\Tests'))
-            ->shouldNot()->dependOn()->classes(Selector::inNamespace('WetCradle\Server\Demo'), Selector::inNamespace('WetCradle\Server\Tests'), Selector::inNamespace('WetCradle\Guards'));
+        return PHPat::rule()->classes(Selector::inNamespace('WetCradle\Server'))->excluding(
+            Selector::inNamespace('WetCradle\Server\Demo'),
+            Selector::inNamespace('WetCradle\Server\Tests'),
+        )
+            ->shouldNot()->dependOn()->classes(
+                Selector::inNamespace('WetCradle\Server\Demo'),
+                Selector::inNamespace('WetCradle\Server\Tests'),
+                Selector::inNamespace('WetCradle\Guards'),
+            );
     }
 }

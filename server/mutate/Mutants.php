@@ -25,7 +25,10 @@ final class Mutants
         Node\Expr\BinaryOp\Mul::class => '/',
         Node\Expr\BinaryOp\Div::class => '*',
     ];
-    private const FUNCTIONS = ['min' => 'max', 'max' => 'min', 'ceil' => 'floor', 'floor' => 'ceil', 'round' => 'floor', 'array_filter' => 'array_values', 'intdiv' => 'max'];
+    private const FUNCTIONS = [
+        'min' => 'max', 'max' => 'min', 'ceil' => 'floor', 'floor' => 'ceil', 'round' => 'floor', 'array_filter' => 'array_values',
+        'intdiv' => 'max',
+    ];
 
     /** @return list<array{line: int, from: int, to: int, was: string, is: string}> from and to: bytes of the file, the last left out */
     public static function of(string $code): array
@@ -59,7 +62,12 @@ final class Mutants
             $add($node, $node->getStartFilePos(), $node->getEndFilePos() + 1, (string) ($node->value + 1));
         }
         foreach ($finder->findInstanceOf($nodes, Node\Scalar\Float_::class) as $node) {
-            $add($node, $node->getStartFilePos(), $node->getEndFilePos() + 1, sprintf('(1.25 * %s + 0.1)', substr($code, $node->getStartFilePos(), $node->getEndFilePos() + 1 - $node->getStartFilePos())));
+            $add(
+                $node,
+                $node->getStartFilePos(),
+                $node->getEndFilePos() + 1,
+                sprintf('(1.25 * %s + 0.1)', substr($code, $node->getStartFilePos(), $node->getEndFilePos() + 1 - $node->getStartFilePos())),
+            );
         }
         foreach ($finder->findInstanceOf($nodes, Node\Expr\FuncCall::class) as $node) {
             $other = $node->name instanceof Node\Name ? self::FUNCTIONS[$node->name->toString()] ?? null : null;

@@ -43,7 +43,10 @@ final class Contract
         }
         $result = self::validate($body, $schema);
         $error = $result->error();
-        Assert::assertTrue($result->isValid(), "{$method} {$path} {$status}: ".($error === null ? '' : json_encode((new ErrorFormatter())->formatFlat($error))));
+        Assert::assertTrue(
+            $result->isValid(),
+            "{$method} {$path} {$status}: ".($error === null ? '' : json_encode((new ErrorFormatter())->formatFlat($error))),
+        );
     }
 
     /** A body that the server took must be one that the contract allows. */
@@ -57,7 +60,10 @@ final class Contract
         }
         $result = self::validate(json_decode($body === null || $body === '' ? '{}' : $body, false), $schema);
         $error = $result->error();
-        Assert::assertTrue($result->isValid(), "The body of {$method} {$path}: ".($error === null ? '' : json_encode((new ErrorFormatter())->formatFlat($error))).' '.$body);
+        Assert::assertTrue(
+            $result->isValid(),
+            "The body of {$method} {$path}: ".($error === null ? '' : json_encode((new ErrorFormatter())->formatFlat($error))).' '.$body,
+        );
     }
 
     /** The schema of the body that an operation takes; null where it takes none. */
@@ -65,7 +71,9 @@ final class Contract
     {
         $template = self::templateOf($path);
 
-        return $template === null ? null : self::document()->paths->{$template}->{strtolower($method)}->requestBody->content->{'application/json'}->schema ?? null;
+        return $template === null
+            ? null
+            : self::document()->paths->{$template}->{strtolower($method)}->requestBody->content->{'application/json'}->schema ?? null;
     }
 
     private static function validate(mixed $data, object $schema): ValidationResult

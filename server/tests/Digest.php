@@ -60,7 +60,11 @@ final class Digest
         $said = match (true) {
             $there === [] => 'nothing',
             array_filter($there, is_bool(...)) === $there => sprintf('%d of %d', count(array_filter($there)), count($there)),
-            array_filter($there, static fn (mixed $v) => is_int($v) || is_float($v)) === $there => sprintf('%d, %s in all', count($there), round(array_sum($there), 4)),
+            array_filter($there, static fn (mixed $v) => is_int($v) || is_float($v)) === $there => sprintf(
+                '%d, %s in all',
+                count($there),
+                round(array_sum($there), 4),
+            ),
             default => self::words(array_map(strval(...), $there)),
         };
 

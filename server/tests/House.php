@@ -114,7 +114,15 @@ abstract class House extends TestCase
     protected function send(string $method, string $path, array|string|null $body = null, array $headers = ['CONTENT_TYPE' => 'application/json']): Response
     {
         $server = ['HTTP_HOST' => 'cradle.test', 'REMOTE_ADDR' => $this->address] + $headers;
-        $request = Request::create('http://cradle.test'.$path, $method, [], $this->cookies, [], $server, is_array($body) ? json_encode((object) $body, JSON_THROW_ON_ERROR) : $body);
+        $request = Request::create(
+            'http://cradle.test'.$path,
+            $method,
+            [],
+            $this->cookies,
+            [],
+            $server,
+            is_array($body) ? json_encode((object) $body, JSON_THROW_ON_ERROR) : $body,
+        );
         $kernel = new Kernel('test', false);
         $response = $kernel->handle($request);
         foreach ($response->headers->getCookies() as $cookie) {
@@ -145,7 +153,10 @@ abstract class House extends TestCase
      */
     protected function seen(array $ofBatches): array
     {
-        return array_map(fn (array $one) => $one + ['version' => (int) ($this->db()->fetchOne('SELECT version FROM batch WHERE code = ?', [$one['code']]) ?: 1)], $ofBatches);
+        return array_map(
+            fn (array $one) => $one + ['version' => (int) ($this->db()->fetchOne('SELECT version FROM batch WHERE code = ?', [$one['code']]) ?: 1)],
+            $ofBatches,
+        );
     }
 
     /**
@@ -232,7 +243,10 @@ abstract class House extends TestCase
     protected function rows(): string
     {
         $counts = [];
-        foreach (['account', 'wanted', 'batch', 'line', 'act', 'entry', 'root_check', 'customer', 'crop', 'way', 'way_sheet', 'sign_seen', 'stock_block', 'zone', 'change_note'] as $table) {
+        foreach ([
+            'account', 'wanted', 'batch', 'line', 'act', 'entry', 'root_check', 'customer', 'crop', 'way', 'way_sheet', 'sign_seen',
+            'stock_block', 'zone', 'change_note',
+        ] as $table) {
             $counts[] = $table.' '.$this->db()->fetchOne('SELECT count(*) FROM '.$table);
         }
 

@@ -36,11 +36,29 @@ final class BenchOption
         $in = $spaces[$first->space]->name;
 
         return match ($this->kind) {
-            'earlier', 'later' => sprintf('%d %s %s: %s from %s', $this->weeks, $this->weeks === 1 ? 'week' : 'weeks', $this->kind, $in, $sayWeek($first->from)),
+            'earlier',
+            'later' => sprintf('%d %s %s: %s from %s', $this->weeks, $this->weeks === 1 ? 'week' : 'weeks', $this->kind, $in, $sayWeek($first->from)),
             'denser' => sprintf('in %d trays with more cells: %s from %s', $this->trays, $in, $sayWeek($first->from)),
-            'split' => sprintf('in parts from %s: %s', $sayWeek($first->from), implode(', ', array_map(static fn (Leg $l) => sprintf('%d in %s', $l->trays, $spaces[$l->space]->name), $this->legs))),
-            'move' => sprintf('%s from %s, moved to %s in %s', $in, $sayWeek($first->from), $spaces[$this->legs[1]->space]->name, $sayWeek($this->legs[1]->from)),
-            default => sprintf('%s from %s, when %s goes to %s from %s', $in, $sayWeek($first->from), $this->neighbour, $spaces[$this->neighbourLeg->space ?? 0]->name, $sayWeek($this->neighbourLeg->from ?? 0)),
+            'split' => sprintf(
+                'in parts from %s: %s',
+                $sayWeek($first->from),
+                implode(', ', array_map(static fn (Leg $l) => sprintf('%d in %s', $l->trays, $spaces[$l->space]->name), $this->legs)),
+            ),
+            'move' => sprintf(
+                '%s from %s, moved to %s in %s',
+                $in,
+                $sayWeek($first->from),
+                $spaces[$this->legs[1]->space]->name,
+                $sayWeek($this->legs[1]->from),
+            ),
+            default => sprintf(
+                '%s from %s, when %s goes to %s from %s',
+                $in,
+                $sayWeek($first->from),
+                $this->neighbour,
+                $spaces[$this->neighbourLeg->space ?? 0]->name,
+                $sayWeek($this->neighbourLeg->from ?? 0),
+            ),
         };
     }
 }

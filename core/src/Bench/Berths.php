@@ -18,8 +18,13 @@ final class Berths
      * @param array<int, Zone>         $zones
      * @param array<int, list<Tenant>> $tenants by zone
      */
-    public function __construct(private readonly array $zones, private array $tenants, private readonly Timetable $timetable, private readonly Telling $telling, private readonly HouseDefaults $house)
-    {
+    public function __construct(
+        private readonly array $zones,
+        private array $tenants,
+        private readonly Timetable $timetable,
+        private readonly Telling $telling,
+        private readonly HouseDefaults $house,
+    ) {
     }
 
     /** The zone that suits a batch best of those that can take it, or the reason of the one that comes nearest. */
@@ -35,7 +40,10 @@ final class Berths
             }
             $batch = self::tenant('this batch', $sheet, $when, $trays);
             $offer = $zone->offerTo($batch, $this->tenants[$id] ?? [], $this->telling);
-            $found[] = [[...$offer->rank($batch, $this->house), $id], new Berth($id, $zone->name, $when, $batch, $offer->isYes() ? null : sprintf('%s: %s', $zone->name, $offer->words))];
+            $found[] = [
+                [...$offer->rank($batch, $this->house), $id],
+                new Berth($id, $zone->name, $when, $batch, $offer->isYes() ? null : sprintf('%s: %s', $zone->name, $offer->words)),
+            ];
         }
         usort($found, static fn (array $a, array $b) => $a[0] <=> $b[0]);
 

@@ -20,8 +20,14 @@ final class FillHouse
      * @param array<int, list<Tenant>>                   $tenants by zone id, in any weeks
      * @param array<string, Potted>                      $pots    by code
      */
-    public function __construct(public readonly Week $from, public readonly \DateTimeImmutable $today, private readonly array $zones, public readonly array $batches, private readonly array $tenants, public readonly array $pots)
-    {
+    public function __construct(
+        public readonly Week $from,
+        public readonly \DateTimeImmutable $today,
+        private readonly array $zones,
+        public readonly array $batches,
+        private readonly array $tenants,
+        public readonly array $pots,
+    ) {
         $this->numbers = array_flip(array_column($zones, 'id'));
     }
 
@@ -59,7 +65,10 @@ final class FillHouse
         return $this->tenants[$this->idOf($space)] ?? [];
     }
 
-    /** @return array<string, non-empty-list<Leg>> by what a batch is called where it lies, in weeks from now; of what goes on after the weeks looked at, what lies within */
+    /**
+     * @return array<string, non-empty-list<Leg>> by what a batch is called where it lies, in weeks from now; of what goes on
+     *                                            after the weeks looked at, what lies within
+     */
     public function legs(): array
     {
         $found = [];

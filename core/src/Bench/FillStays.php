@@ -76,7 +76,14 @@ final class FillStays
             $begin = $batch === null ? 0 : max(0, $h->weekOf($batch->weanOn));
             $weeks = $last->from + $last->weeks - $begin;
             $isUnderMist = $h->zone($last->space)->mist->high >= 2.0;
-            if ($batch === null || $batch->isStill || $weeks < 1 || $begin + $weeks > FillHouse::WEEKS || !$isUnderMist || ($begin <= $last->from && !$batch->isStuck)) {
+            if (
+                $batch === null
+                || $batch->isStill
+                || $weeks < 1
+                || $begin + $weeks > FillHouse::WEEKS
+                || !$isUnderMist
+                || ($begin <= $last->from && !$batch->isStuck)
+            ) {
                 $standing[$code] = $legs;
                 continue;
             }
@@ -177,7 +184,16 @@ final class FillStays
                 $comfort = Tenant::isWeaned($batch->weanOn, $h->monday($week)) ? $this->weaned($h, $batch) : $last->comfort;
                 $stay = ['weeks' => $end - $week, 'cost' => 0];
 
-                return [Stay::of($batch->code, $batch->positions, static fn () => $stay, $week, $week, $week, $comfort, $this->house->whole(HouseDefault::FillDriven)), $before];
+                return [Stay::of(
+                    $batch->code,
+                    $batch->positions,
+                    static fn () => $stay,
+                    $week,
+                    $week,
+                    $week,
+                    $comfort,
+                    $this->house->whole(HouseDefault::FillDriven),
+                ), $before];
             }
         }
 
@@ -187,7 +203,14 @@ final class FillStays
     private function weaned(FillHouse $h, Fillable $batch): Comfort
     {
         $sheet = $batch->sheet;
-        $weaned = Tenant::of($batch->code, $batch->positions, $h->from, $h->from, $sheet->care->warmth->medium, $sheet->care->water->mist)->weaned($h->from, $h->from, $this->house);
+        $weaned = Tenant::of(
+            $batch->code,
+            $batch->positions,
+            $h->from,
+            $h->from,
+            $sheet->care->warmth->medium,
+            $sheet->care->water->mist,
+        )->weaned($h->from, $h->from, $this->house);
 
         return Comfort::of($weaned->heat, $weaned->mist);
     }
@@ -219,7 +242,16 @@ final class FillStays
             }
             $costs = $this->potCosts($h, $tenant, $stands, $weeks);
             $comfort = Comfort::of($tenant->heat, $tenant->mist);
-            $stays[] = Stay::of($code, $tenant->trays, static fn (int $space) => $costs[$space] ?? null, $begin, $begin, $begin, $comfort, $this->weight($potted->priority));
+            $stays[] = Stay::of(
+                $code,
+                $tenant->trays,
+                static fn (int $space) => $costs[$space] ?? null,
+                $begin,
+                $begin,
+                $begin,
+                $comfort,
+                $this->weight($potted->priority),
+            );
             if ($stands !== null) {
                 $now[$code] = ['space' => $stands, 'from' => $begin];
             }

@@ -40,6 +40,10 @@ final class Filled
      */
     public function reasons(\Closure $sayWeek, int $deeply = 40): array
     {
-        return array_map(fn (Stay $stay, int $i) => NoPlace::of($stay, $this->taken, $this->stays, $sayWeek, $i < $deeply), $this->unplaced, array_keys($this->unplaced));
+        return array_map(
+            fn (Stay $stay, int $i) => NoPlace::of($stay, $this->taken, $this->stays, $sayWeek, $i < $deeply),
+            $this->unplaced,
+            array_keys($this->unplaced),
+        );
     }
 }

@@ -78,7 +78,9 @@ final class Filler
             }
         }
         $this->luck = ($seed * 2_654_435_761 + 12_345) & 0x7FFFFFFF;
-        $this->leastOfAll = array_sum(array_map(static fn (array $lays, int $leftOut) => $lays === [] ? $leftOut : min($leftOut, $ask->layCost[$lays[0]]), $this->lays, $ask->leftOut));
+        $this->leastOfAll = array_sum(
+            array_map(static fn (array $lays, int $leftOut) => $lays === [] ? $leftOut : min($leftOut, $ask->layCost[$lays[0]]), $this->lays, $ask->leftOut),
+        );
         $this->hot = max(self::COLD, self::HOT * array_sum($ask->leftOut) / max(1, count($ask->leftOut)));
         $this->clear();
         $this->best = $this->at;
@@ -327,7 +329,10 @@ final class Filler
         $orders = [
             static fn (int $a, int $b) => [$ask->leftOut[$b] / $room[$b], $a] <=> [$ask->leftOut[$a] / $room[$a], $b],
             static fn (int $a, int $b) => [$ask->leftOut[$b], $a] <=> [$ask->leftOut[$a], $b],
-            fn (int $a, int $b) => [count($this->lays[$a]) * $room[$a] / max(1, $ask->leftOut[$a]), $a] <=> [count($this->lays[$b]) * $room[$b] / max(1, $ask->leftOut[$b]), $b],
+            fn (int $a, int $b) => [
+                count($this->lays[$a]) * $room[$a] / max(1, $ask->leftOut[$a]),
+                $a,
+            ] <=> [count($this->lays[$b]) * $room[$b] / max(1, $ask->leftOut[$b]), $b],
         ];
         foreach ($orders as $order) {
             $this->clear();

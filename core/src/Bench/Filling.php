@@ -35,8 +35,14 @@ final class Filling
      * @param list<Stay>               $stays    names must differ
      * @param array<string, list<Leg>> $standing what stays where it stands
      */
-    public function __construct(private readonly int $weeks, private readonly array $spaces, array $stays, HouseDefaults $house, private readonly array $standing = [], int $seed = 1)
-    {
+    public function __construct(
+        private readonly int $weeks,
+        private readonly array $spaces,
+        array $stays,
+        HouseDefaults $house,
+        private readonly array $standing = [],
+        int $seed = 1,
+    ) {
         $this->mistAsWarmth = $house->number(HouseDefault::MistAsWarmth);
         $this->ask = new ToPlace($weeks, $spaces);
         foreach ($standing as $name => $legs) {
@@ -192,7 +198,10 @@ final class Filling
         return $stay->mayMove ? NoPlace::movedMidway($stay, $taken)->legs ?? [] : [];
     }
 
-    /** Each batch that can lie elsewhere from the same week on, at no more cost, goes where the house needs least heat for it: like beside like, and zones left empty that can be. */
+    /**
+     * Each batch that can lie elsewhere from the same week on, at no more cost, goes where the house needs least heat for it: like
+     * beside like, and zones left empty that can be.
+     */
     private function tidy(Taken $taken): void
     {
         $tried = 0;

@@ -22,10 +22,20 @@ final class InPots
     private const WARMEST = 20.0;
 
     /** @param int $positions that the pots take */
-    public static function tenant(string $name, int $positions, Week $from, Week $to, Winter $winter, SiteAir $air, HouseDefaults $house, ?string $batch = null): Tenant
-    {
+    public static function tenant(
+        string $name,
+        int $positions,
+        Week $from,
+        Week $to,
+        Winter $winter,
+        SiteAir $air,
+        HouseDefaults $house,
+        ?string $batch = null,
+    ): Tenant {
         return Tenant::of($name, $positions, $from, $to, Range::of(self::coolest($winter), self::WARMEST), Range::of(0, 0), $batch)
-            ->inPots(!in_array($winter, [Winter::Outside, Winter::ColdFrame], true) && self::canFreeze($from, $to, $air, $house->number(HouseDefault::CanFreeze)));
+            ->inPots(
+                !in_array($winter, [Winter::Outside, Winter::ColdFrame], true) && self::canFreeze($from, $to, $air, $house->number(HouseDefault::CanFreeze)),
+            );
     }
 
     private static function coolest(Winter $winter): float

@@ -61,7 +61,11 @@ final class NoPlace
             return ['no_water', sprintf('No zone gives mist level %s.', $stay->comfort->mist->words(''))];
         }
         if ($both === []) {
-            return ['no_such_zone', sprintf('No zone holds %s and gives mist level %s too.', $stay->comfort->heat->words(' °C'), $stay->comfort->mist->words(''))];
+            return ['no_such_zone', sprintf(
+                'No zone holds %s and gives mist level %s too.',
+                $stay->comfort->heat->words(' °C'),
+                $stay->comfort->mist->words(''),
+            )];
         }
         $most = max(array_map(static fn (Space $s) => max([0, ...$s->trays]), $both));
         if ($most < $stay->trays) {
@@ -107,10 +111,17 @@ final class NoPlace
             return ['no_weeks', 'No zone that suits it is in use and large enough for all of its weeks.'];
         }
         if ($locked !== []) {
-            return ['locked', sprintf('%s Only what stands there or is locked is in the way: %s.', self::roomWords($taken, $stay, $room, $sharing, $sayWeek), self::names(array_slice(array_values($locked), 0, 4)))];
+            return ['locked', sprintf(
+                '%s Only what stands there or is locked is in the way: %s.',
+                self::roomWords($taken, $stay, $room, $sharing, $sayWeek),
+                self::names(array_slice(array_values($locked), 0, 4)),
+            )];
         }
 
-        return [$room === null || ($sharing !== null && $sharing[0][0] === 0) ? 'sharing' : 'no_weeks', self::roomWords($taken, $stay, $room, $sharing, $sayWeek)];
+        return [
+            $room === null || ($sharing !== null && $sharing[0][0] === 0) ? 'sharing' : 'no_weeks',
+            self::roomWords($taken, $stay, $room, $sharing, $sayWeek),
+        ];
     }
 
     /**
@@ -122,10 +133,21 @@ final class NoPlace
     {
         $words = [];
         if ($room !== null) {
-            $words[] = sprintf('%s comes nearest: %d %s short from %s.', $taken->spaces[$room[1]]->name, $room[3], $room[3] === 1 ? 'tray' : 'trays', $sayWeek($room[2]));
+            $words[] = sprintf(
+                '%s comes nearest: %d %s short from %s.',
+                $taken->spaces[$room[1]]->name,
+                $room[3],
+                $room[3] === 1 ? 'tray' : 'trays',
+                $sayWeek($room[2]),
+            );
         }
         if ($sharing !== null && ($room === null || $sharing[0][0] === 0)) {
-            $words[] = sprintf('In %s %s %s other water or warmth.', $taken->spaces[$sharing[1]]->name, self::names($sharing[3]), count($sharing[3]) === 1 ? 'wants' : 'want');
+            $words[] = sprintf(
+                'In %s %s %s other water or warmth.',
+                $taken->spaces[$sharing[1]]->name,
+                self::names($sharing[3]),
+                count($sharing[3]) === 1 ? 'wants' : 'want',
+            );
         }
 
         return implode(' ', $words);

@@ -25,9 +25,13 @@ final class PlaceBatches implements Calculation
     }
 
     /**
-     * @param Fields $in {weeks, zones: list<{id, trays, heat, mist}>, batches: list<{id, trays, weeks, earliest, latest, preferred, heat, mist, weight}>}, weeks counted from 0
+     * @param Fields $in {weeks, zones: list<{id, trays, heat, mist}>,
+     *                   batches: list<{id, trays, weeks, earliest, latest, preferred, heat, mist, weight}>}, weeks counted from 0
      *
-     * @return array{placements: list<array{batch: string, zone: string, start: int}>, unplaced: list<array<string, mixed>>, score: int, settings: list<array<string, mixed>>}
+     * @return array{
+     *     placements: list<array{batch: string, zone: string, start: int}>, unplaced: list<array<string, mixed>>,
+     *     score: int, settings: list<array<string, mixed>>,
+     * }
      */
     public static function compute(Fields $in): array
     {
@@ -45,9 +49,23 @@ final class PlaceBatches implements Calculation
 
         return [
             'placements' => $placements,
-            'unplaced' => array_map(static fn (NoPlace $no) => ['batch' => $no->name, 'reason' => $no->reason, 'words' => $no->words, 'options' => array_map(static fn (BenchOption $option) => self::option($option, $spaces, $sayWeek), $no->options)], $filled->reasons($sayWeek)),
+            'unplaced' => array_map(
+                static fn (NoPlace $no) => [
+                    'batch' => $no->name,
+                    'reason' => $no->reason,
+                    'words' => $no->words,
+                    'options' => array_map(static fn (BenchOption $option) => self::option($option, $spaces, $sayWeek), $no->options),
+                ],
+                $filled->reasons($sayWeek),
+            ),
             'score' => $filled->score(),
-            'settings' => array_map(static fn (array $one) => ['zone' => $spaces[$one['space']]->name, 'week' => $one['week'], 'heat' => Whole::plain($one['heat']), 'mist' => Whole::plain($one['mist'])], Settings::of($filled->taken, HouseDefaults::usual()->number(HouseDefault::SetPointKept))),
+            'settings' => array_map(
+                static fn (array $one) => [
+                    'zone' => $spaces[$one['space']]->name, 'week' => $one['week'], 'heat' => Whole::plain($one['heat']),
+                    'mist' => Whole::plain($one['mist']),
+                ],
+                Settings::of($filled->taken, HouseDefaults::usual()->number(HouseDefault::SetPointKept)),
+            ),
         ];
     }
 
@@ -77,7 +95,18 @@ final class PlaceBatches implements Calculation
             $one->done();
         }
         foreach ($in->objects('batches') as $one) {
-            $stays[] = $one->here(static fn () => Stay::of($new($one, 'batches'), $one->count('trays', 1, 100_000), $one->count('weeks', 1, $weeks), $one->count('earliest', 0, $weeks), $one->count('latest', 0, $weeks), $one->count('preferred', 0, $weeks), $comfort($one), $one->count('weight', 1, 10_000)));
+            $stays[] = $one->here(
+                static fn () => Stay::of(
+                    $new($one, 'batches'),
+                    $one->count('trays', 1, 100_000),
+                    $one->count('weeks', 1, $weeks),
+                    $one->count('earliest', 0, $weeks),
+                    $one->count('latest', 0, $weeks),
+                    $one->count('preferred', 0, $weeks),
+                    $comfort($one),
+                    $one->count('weight', 1, 10_000),
+                ),
+            );
             $one->done();
         }
         $in->done();
@@ -96,6 +125,8 @@ final class PlaceBatches implements Calculation
         $leg = static fn (Leg $leg) => ['zone' => $spaces[$leg->space]->name, 'start' => $leg->from, 'weeks' => $leg->weeks, 'trays' => $leg->trays];
 
         return ['kind' => $option->kind, 'words' => $option->words($spaces, $sayWeek), 'legs' => array_map($leg, $option->legs)]
-            + ($option->neighbour === null || $option->neighbourLeg === null ? [] : ['neighbour' => ['batch' => $option->neighbour] + $leg($option->neighbourLeg)]);
+            + ($option->neighbour === null || $option->neighbourLeg === null
+                ? []
+                : ['neighbour' => ['batch' => $option->neighbour] + $leg($option->neighbourLeg)]);
     }
 }

@@ -41,13 +41,45 @@ final class Potted
     /** The same, potted on another day and ready on another. */
     public function during(\DateTimeImmutable $from, \DateTimeImmutable $to): self
     {
-        return new self($this->code, $this->pots, $this->pot, $this->acrossCm, $this->zone, $this->spaced, $from, $to, $this->winter, $this->isPotted, $this->priority, $this->isLocked, $this->positionCm2, $this->air, $this->house);
+        return new self(
+            $this->code,
+            $this->pots,
+            $this->pot,
+            $this->acrossCm,
+            $this->zone,
+            $this->spaced,
+            $from,
+            $to,
+            $this->winter,
+            $this->isPotted,
+            $this->priority,
+            $this->isLocked,
+            $this->positionCm2,
+            $this->air,
+            $this->house,
+        );
     }
 
     /** The same, standing elsewhere. */
     public function in(?int $zone, bool $spaced): self
     {
-        return new self($this->code, $this->pots, $this->pot, $this->acrossCm, $zone, $spaced, $this->from, $this->to, $this->winter, $this->isPotted, $this->priority, $this->isLocked, $this->positionCm2, $this->air, $this->house);
+        return new self(
+            $this->code,
+            $this->pots,
+            $this->pot,
+            $this->acrossCm,
+            $zone,
+            $spaced,
+            $this->from,
+            $this->to,
+            $this->winter,
+            $this->isPotted,
+            $this->priority,
+            $this->isLocked,
+            $this->positionCm2,
+            $this->air,
+            $this->house,
+        );
     }
 
     public function positions(): int
@@ -60,7 +92,16 @@ final class Potted
         $from = Week::containing($this->from);
         $to = Week::containing($this->to->modify('-1 day'));
 
-        return InPots::tenant(self::name($this->code), $this->positions(), $from, $from->until($to) < 0 ? $from : $to, $this->winter, $this->air, $this->house, $this->code);
+        return InPots::tenant(
+            self::name($this->code),
+            $this->positions(),
+            $from,
+            $from->until($to) < 0 ? $from : $to,
+            $this->winter,
+            $this->air,
+            $this->house,
+            $this->code,
+        );
     }
 
     /** What a batch is called where it stands in pots, told from itself in trays. */

@@ -32,13 +32,27 @@ final class Stay
      * @param bool                                                  $mayPart whether it may lie in several zones at once
      * @param bool                                                  $mayMove whether it may be moved midway to another zone
      */
-    public static function of(string $name, int $trays, int|\Closure $weeks, int $earliest, int $latest, int $preferred, Comfort $comfort, int $weight = 1, bool $mayPart = false, bool $mayMove = false): self
-    {
+    public static function of(
+        string $name,
+        int $trays,
+        int|\Closure $weeks,
+        int $earliest,
+        int $latest,
+        int $preferred,
+        Comfort $comfort,
+        int $weight = 1,
+        bool $mayPart = false,
+        bool $mayMove = false,
+    ): self {
         if ($trays < 1) {
             throw Refused::because('out_of_range', 'trays', 'A batch stands in at least one tray.');
         }
         if ($earliest > $latest) {
-            throw Refused::because('upside_down', 'latest', sprintf('%s cannot begin from week %d to week %d: the early end comes first.', $name, $earliest, $latest));
+            throw Refused::because(
+                'upside_down',
+                'latest',
+                sprintf('%s cannot begin from week %d to week %d: the early end comes first.', $name, $earliest, $latest),
+            );
         }
         if ($weight < 1) {
             throw Refused::because('out_of_range', 'weight', 'The weight of a batch is at least 1.');
@@ -65,6 +79,11 @@ final class Stay
     {
         $in = ($this->in)($space, $start);
 
-        return $in === null ? null : ['cost' => $in['cost'] + $this->weight * abs($start - $this->preferred), 'leg' => new Leg($space, $start, $in['weeks'], $trays ?? $this->trays, $this->comfort)];
+        return $in === null
+            ? null
+            : [
+                'cost' => $in['cost'] + $this->weight * abs($start - $this->preferred),
+                'leg' => new Leg($space, $start, $in['weeks'], $trays ?? $this->trays, $this->comfort),
+            ];
     }
 }

@@ -110,7 +110,9 @@ final class Taken
     /**
      * The one setting of a zone in a week that suits all who lie there: the coolest and driest. Null where nobody lies.
      *
-     * @return ?array{heat: float, mist: float, heatTo: float, mistTo: float} with the warmest and wettest that would do; below the first where they cannot be had together
+     * @return ?array{
+     *     heat: float, mist: float, heatTo: float, mistTo: float,
+     * } with the warmest and wettest that would do; below the first where they cannot be had together
      */
     public function setting(int $space, int $week): ?array
     {

@@ -88,7 +88,15 @@ final class Tenant
     /** The same batch once it is weaned: it needs no mist and less warmth, but takes what it had before. */
     public function weaned(Week $from, Week $to, HouseDefaults $house): self
     {
-        return self::of($this->name, $this->trays, $from, $to, Range::of(min($house->number(HouseDefault::WeanedAbove), $this->heat->low), $this->heat->high), Range::of(0, $this->mist->high), $this->of);
+        return self::of(
+            $this->name,
+            $this->trays,
+            $from,
+            $to,
+            Range::of(min($house->number(HouseDefault::WeanedAbove), $this->heat->low), $this->heat->high),
+            Range::of(0, $this->mist->high),
+            $this->of,
+        );
     }
 
     /** Whether one setting of water and warmth suits both. */

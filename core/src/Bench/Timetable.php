@@ -48,7 +48,11 @@ final class Timetable
     {
         $medium = $zone->medium($sheet->care->warmth->medium, $this->air);
 
-        return $this->times($sheet, $medium->key(), fn () => RootingTime::in($medium, $sheet->reckoning->rooting, $sheet->care->warmth->cardinal, $this->house->number(HouseDefault::PlannedRooted)));
+        return $this->times(
+            $sheet,
+            $medium->key(),
+            fn () => RootingTime::in($medium, $sheet->reckoning->rooting, $sheet->care->warmth->cardinal, $this->house->number(HouseDefault::PlannedRooted)),
+        );
     }
 
     /**
@@ -82,13 +86,21 @@ final class Timetable
     {
         $this->times[$sheet] ??= [];
 
-        return $this->times[$sheet][$place] ??= CropTimes::of($sheet->daysToRoot(), $rooting(), $sheet->weaningDays(), $this->growingOn($sheet), $sheet->potting->winter === Winter::AsCells ? Rest::of($this->air, $this->house) : null);
+        return $this->times[$sheet][$place] ??= CropTimes::of(
+            $sheet->daysToRoot(),
+            $rooting(),
+            $sheet->weaningDays(),
+            $this->growingOn($sheet),
+            $sheet->potting->winter === Winter::AsCells ? Rest::of($this->air, $this->house) : null,
+        );
     }
 
     private function growingOn(WaySheet $sheet): GrowingOn
     {
         $potting = $sheet->potting;
 
-        return $potting->degreeDays === null || $potting->growBase === null ? GrowingOn::days($potting->growOnDays) : GrowingOn::degreeDays($potting->degreeDays, $potting->growBase, $this->air);
+        return $potting->degreeDays === null || $potting->growBase === null
+            ? GrowingOn::days($potting->growOnDays)
+            : GrowingOn::degreeDays($potting->degreeDays, $potting->growBase, $this->air);
     }
 }

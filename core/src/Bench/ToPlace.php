@@ -121,7 +121,13 @@ final class ToPlace
     {
         $legs = [];
         for ($leg = $this->firstLeg[$lay]; $leg < ($this->firstLeg[$lay + 1] ?? count($this->legCell)); ++$leg) {
-            $legs[] = new Leg(intdiv($this->legCell[$leg], $this->weeks), $this->legCell[$leg] % $this->weeks, $this->legWeeks[$leg], $this->legTrays[$leg], $this->comforts[$this->legComfort[$leg]]);
+            $legs[] = new Leg(
+                intdiv($this->legCell[$leg], $this->weeks),
+                $this->legCell[$leg] % $this->weeks,
+                $this->legWeeks[$leg],
+                $this->legTrays[$leg],
+                $this->comforts[$this->legComfort[$leg]],
+            );
         }
 
         return $legs;

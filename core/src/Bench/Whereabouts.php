@@ -20,8 +20,16 @@ final class Whereabouts
      * @param \DateTimeImmutable  $off        potted, or to be
      * @param bool                $isStanding whether it is stuck and has not left
      */
-    public static function tenant(string $code, int $positions, \DateTimeImmutable $from, \DateTimeImmutable $off, bool $isStanding, Range $heat, Range $mist, \DateTimeImmutable $today): Tenant
-    {
+    public static function tenant(
+        string $code,
+        int $positions,
+        \DateTimeImmutable $from,
+        \DateTimeImmutable $off,
+        bool $isStanding,
+        Range $heat,
+        Range $mist,
+        \DateTimeImmutable $today,
+    ): Tenant {
         $last = $off->modify('-1 day');
         $first = Week::containing($from);
         $to = Week::containing($isStanding ? max($last, $today) : $last);

@@ -34,8 +34,16 @@ final class Zone
      * @param array<string, string> $closed      written weeks in which it is out of use, with why
      * @param bool                  $onlyPots    whether nothing is rooted or weaned there
      */
-    public static function of(string $name, int $trays, Range $heat, Range $mist, ZoneKind $kind = ZoneKind::Mist, array $closed = [], bool $onlyPots = false, bool $frostFree = true): self
-    {
+    public static function of(
+        string $name,
+        int $trays,
+        Range $heat,
+        Range $mist,
+        ZoneKind $kind = ZoneKind::Mist,
+        array $closed = [],
+        bool $onlyPots = false,
+        bool $frostFree = true,
+    ): self {
         if ($trays < 1) {
             throw Refused::because('out_of_range', 'trays', 'A zone holds at least one tray.');
         }
@@ -82,10 +90,24 @@ final class Zone
         [$reason, $words] = match (true) {
             $this->onlyPots && !$batch->inPots => ['only_pots', 'is for pots only'],
             !$this->frostFree && $batch->mustNotFreeze => ['frost', 'can freeze while they stand there'],
-            !$this->mist->overlaps($batch->mist) => ['no_water', sprintf('gives mist level %s; this crop wants %s', $this->mist->words(''), $batch->mist->words(''))],
-            !$this->heat->overlaps($batch->heat) => ['no_warmth', sprintf('holds %s; this crop wants %s', $telling->warmth($this->heat), $telling->warmth($batch->heat))],
+            !$this->mist->overlaps($batch->mist) => [
+                'no_water',
+                sprintf('gives mist level %s; this crop wants %s', $this->mist->words(''), $batch->mist->words('')),
+            ],
+            !$this->heat->overlaps($batch->heat) => [
+                'no_warmth',
+                sprintf('holds %s; this crop wants %s', $telling->warmth($this->heat), $telling->warmth($batch->heat)),
+            ],
             $shut !== null => ['closed', sprintf('is out of use from %s: %s', $telling->week($shut), $this->closed[$shut->written()])],
-            $least < $batch->trays => ['no_room', sprintf('%d %s short from %s', $batch->trays - $least, $batch->trays - $least === 1 ? 'tray' : 'trays', $telling->week($this->firstShort($free, $batch)))],
+            $least < $batch->trays => [
+                'no_room',
+                sprintf(
+                    '%d %s short from %s',
+                    $batch->trays - $least,
+                    $batch->trays - $least === 1 ? 'tray' : 'trays',
+                    $telling->week($this->firstShort($free, $batch)),
+                ),
+            ],
             default => $this->clash($batch, $neighbours, $telling),
         };
 
@@ -98,7 +120,8 @@ final class Zone
      */
     public function distanceFrom(Tenant $batch, HouseDefaults $house): float
     {
-        return abs($this->mist->middle() - $batch->mist->middle()) + abs($this->heat->middle() - $batch->heat->middle()) / $house->number(HouseDefault::MistAsWarmth);
+        return abs($this->mist->middle() - $batch->mist->middle())
+            + abs($this->heat->middle() - $batch->heat->middle()) / $house->number(HouseDefault::MistAsWarmth);
     }
 
     public function isClosedIn(Week $week): bool
@@ -155,7 +178,10 @@ final class Zone
      */
     public function settings(array $weeks, HouseDefaults $house): array
     {
-        return Settings::steady(array_map(fn (array $tenants) => $tenants === [] ? null : $this->span($tenants), $weeks), $house->number(HouseDefault::SetPointKept));
+        return Settings::steady(
+            array_map(fn (array $tenants) => $tenants === [] ? null : $this->span($tenants), $weeks),
+            $house->number(HouseDefault::SetPointKept),
+        );
     }
 
     /**

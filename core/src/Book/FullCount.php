@@ -34,8 +34,16 @@ final class FullCount
      * @param int    $changedRooted   of the rooted, made into something else: a division that snapped and is a cutting now
      * @param int    $changedUnrooted of the unrooted, stuck afresh another way
      */
-    public static function of(int $rooted, int $unrooted, Losses $lost, int $potted = 0, int $thrownRooted = 0, int $thrownUnrooted = 0, int $changedRooted = 0, int $changedUnrooted = 0): self
-    {
+    public static function of(
+        int $rooted,
+        int $unrooted,
+        Losses $lost,
+        int $potted = 0,
+        int $thrownRooted = 0,
+        int $thrownUnrooted = 0,
+        int $changedRooted = 0,
+        int $changedUnrooted = 0,
+    ): self {
         foreach (compact('rooted', 'unrooted', 'potted', 'thrownRooted', 'thrownUnrooted', 'changedRooted', 'changedUnrooted') as $field => $count) {
             if ($count < 0) {
                 throw Refused::because('negative', $field, $field.' cannot be negative.');
@@ -45,7 +53,11 @@ final class FullCount
             throw Refused::because('more_than_there_are', 'thrownUnrooted', sprintf('Of %d without roots, %d cannot be thrown.', $unrooted, $thrownUnrooted));
         }
         if ($thrownUnrooted + $changedUnrooted > $unrooted) {
-            throw Refused::because('more_than_there_are', 'changedUnrooted', sprintf('Of %d without roots %d are thrown; %d cannot be stuck another way.', $unrooted, $thrownUnrooted, $changedUnrooted));
+            throw Refused::because(
+                'more_than_there_are',
+                'changedUnrooted',
+                sprintf('Of %d without roots %d are thrown; %d cannot be stuck another way.', $unrooted, $thrownUnrooted, $changedUnrooted),
+            );
         }
 
         return new self($rooted, $unrooted, $lost, $potted, $thrownRooted, $thrownUnrooted, $changedRooted, $changedUnrooted);
@@ -59,17 +71,49 @@ final class FullCount
     {
         $counted = $this->rooted + $this->unrooted + $this->lost->total();
         if ($counted > $stuckThere) {
-            throw Refused::because('more_than_there_are', $this->rooted > $stuckThere ? 'rooted' : 'unrooted', sprintf('You counted %d, but the book has %d on this line: %d too many. Check the tags of the trays beside it.', $counted, $stuckThere, $counted - $stuckThere));
+            throw Refused::because(
+                'more_than_there_are',
+                $this->rooted > $stuckThere ? 'rooted' : 'unrooted',
+                sprintf(
+                    'You counted %d, but the book has %d on this line: %d too many. Check the tags of the trays beside it.',
+                    $counted,
+                    $stuckThere,
+                    $counted - $stuckThere,
+                ),
+            );
         }
         if ($counted < $stuckThere) {
-            throw Refused::because('does_not_add_up', 'lost', sprintf('You counted %d of the %d on this line: %d are missing. Find them, or book them as mislaid.', $counted, $stuckThere, $stuckThere - $counted));
+            throw Refused::because(
+                'does_not_add_up',
+                'lost',
+                sprintf(
+                    'You counted %d of the %d on this line: %d are missing. Find them, or book them as mislaid.',
+                    $counted,
+                    $stuckThere,
+                    $stuckThere - $counted,
+                ),
+            );
         }
         $withRoots = $this->rooted + $rootedThere;
         if ($this->potted + $this->thrownRooted > $withRoots) {
-            throw Refused::because('more_than_there_are', $this->potted > $withRoots ? 'potted' : 'thrownRooted', sprintf('Only %d have roots; %d cannot be potted and %d thrown.', $withRoots, $this->potted, $this->thrownRooted));
+            throw Refused::because(
+                'more_than_there_are',
+                $this->potted > $withRoots ? 'potted' : 'thrownRooted',
+                sprintf('Only %d have roots; %d cannot be potted and %d thrown.', $withRoots, $this->potted, $this->thrownRooted),
+            );
         }
         if ($this->rootedLeft($rootedThere) < 0) {
-            throw Refused::because('more_than_there_are', 'changedRooted', sprintf('Only %d have roots; with %d potted and %d thrown, %d cannot change their method.', $withRoots, $this->potted, $this->thrownRooted, $this->changedRooted));
+            throw Refused::because(
+                'more_than_there_are',
+                'changedRooted',
+                sprintf(
+                    'Only %d have roots; with %d potted and %d thrown, %d cannot change their method.',
+                    $withRoots,
+                    $this->potted,
+                    $this->thrownRooted,
+                    $this->changedRooted,
+                ),
+            );
         }
     }
 

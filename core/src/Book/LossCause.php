@@ -19,6 +19,10 @@ enum LossCause: string
 
     public static function named(string $value, string $field = 'cause'): self
     {
-        return self::tryFrom($value) ?? throw Refused::because('unknown_choice', $field, sprintf('"%s" is not a cause of loss. There are: %s.', $value, implode(', ', array_column(self::cases(), 'value'))));
+        return self::tryFrom($value) ?? throw Refused::because(
+            'unknown_choice',
+            $field,
+            sprintf('"%s" is not a cause of loss. There are: %s.', $value, implode(', ', array_column(self::cases(), 'value'))),
+        );
     }
 }

@@ -24,11 +24,16 @@ final class AirTable
     {
         $months = $days = [];
         foreach (preg_split('/\R/u', trim($csv)) ?: [] as $i => $line) {
-            $cells = array_map(static fn (string $cell) => trim($cell, " \"\u{FEFF}"), preg_split(strpbrk($line, ";\t") === false ? '/,/' : '/[;\t]/', trim($line), 2) ?: []);
+            $cells = array_map(
+                static fn (string $cell) => trim($cell, " \"\u{FEFF}"),
+                preg_split(strpbrk($line, ";\t") === false ? '/,/' : '/[;\t]/', trim($line), 2) ?: [],
+            );
             if ($line === '' || ($i === 0 && !is_numeric(strtr($cells[count($cells) - 1], ',', '.')))) {
                 continue;
             }
-            $mean = count($cells) === 2 && is_numeric(strtr($cells[1], ',', '.')) ? (float) strtr($cells[1], ',', '.') : throw self::wrong($i, 'must be a month or a day, and its mean in °C');
+            $mean = count($cells) === 2 && is_numeric(strtr($cells[1], ',', '.'))
+                ? (float) strtr($cells[1], ',', '.')
+                : throw self::wrong($i, 'must be a month or a day, and its mean in °C');
             if ($mean < -60.0 || $mean > 60.0) {
                 throw self::wrong($i, 'says '.$cells[1].' °C; the mean of a day lies between -60 and 60 °C');
             }

@@ -60,7 +60,9 @@ final class WindowShift
     public function words(int $week): string
     {
         $by = $this->weeksLater($week);
-        $moved = $by === 0 ? 'as at the reference climate' : sprintf('%d %s %s than at the reference climate', abs($by), abs($by) === 1 ? 'week' : 'weeks', $by > 0 ? 'later' : 'earlier');
+        $moved = $by === 0
+            ? 'as at the reference climate'
+            : sprintf('%d %s %s than at the reference climate', abs($by), abs($by) === 1 ? 'week' : 'weeks', $by > 0 ? 'later' : 'earlier');
         $why = match (true) {
             $this->site === null && $by === 0 => '',
             $this->site === null => ', as set for this site',

@@ -238,7 +238,11 @@ final class Fields
             throw $this->refuse('wrong_type', $name, 'must be two numbers, the low one first');
         }
         if ($ends[0] > $ends[1]) {
-            throw $this->refuse('upside_down', $name, sprintf('runs from %s down to %s: the low end comes first', self::plain($ends[0]), self::plain($ends[1])));
+            throw $this->refuse(
+                'upside_down',
+                $name,
+                sprintf('runs from %s down to %s: the low end comes first', self::plain($ends[0]), self::plain($ends[1])),
+            );
         }
 
         return Range::of($ends[0], $ends[1]);

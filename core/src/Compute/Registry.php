@@ -39,7 +39,11 @@ final class Registry
      */
     public function compute(string $name, string $json): array
     {
-        $class = $this->byName[$name] ?? throw Refused::because('unknown_calculation', 'name', sprintf('There is no calculation "%s". There are: %s.', $name, implode(', ', $this->names())));
+        $class = $this->byName[$name] ?? throw Refused::because(
+            'unknown_calculation',
+            'name',
+            sprintf('There is no calculation "%s". There are: %s.', $name, implode(', ', $this->names())),
+        );
 
         return $class::compute(Fields::fromJson($json));
     }

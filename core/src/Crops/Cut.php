@@ -45,7 +45,10 @@ final class Cut
     /** @return array<string, mixed> */
     public function toArray(): array
     {
-        return ['lengthCm' => $this->lengthCm->pair(), 'nodesBelow' => $this->nodesBelow, 'nodesAbove' => $this->nodesAbove, 'betweenNodes' => $this->betweenNodes,
-            'leaves' => $this->leaves->value, 'wound' => $this->wound, 'slanted' => $this->slanted->value, 'up' => $this->up->value, 'plantlets' => $this->plantlets];
+        return [
+            'lengthCm' => $this->lengthCm->pair(), 'nodesBelow' => $this->nodesBelow, 'nodesAbove' => $this->nodesAbove,
+            'betweenNodes' => $this->betweenNodes, 'leaves' => $this->leaves->value, 'wound' => $this->wound,
+            'slanted' => $this->slanted->value, 'up' => $this->up->value, 'plantlets' => $this->plantlets,
+        ];
     }
 }

@@ -46,8 +46,15 @@ final class CuttingsPerShoot implements Calculation
      * nodes = ⌊(shoot − tip) ÷ internode⌋; nodes a cutting = max(below + above, ⌈shortest length ÷ internode⌉), below left
      * out where the kind roots between nodes.
      */
-    public static function of(float $shootCm, float $dropTipCm, float $internodeCm, int $nodesBelow, int $nodesAbove, float $minLengthCm, bool $rootsBetweenNodes): self
-    {
+    public static function of(
+        float $shootCm,
+        float $dropTipCm,
+        float $internodeCm,
+        int $nodesBelow,
+        int $nodesAbove,
+        float $minLengthCm,
+        bool $rootsBetweenNodes,
+    ): self {
         $needed = max(($rootsBetweenNodes ? 0 : $nodesBelow) + $nodesAbove, Whole::up($minLengthCm / $internodeCm));
         if ($needed < 1) {
             throw Refused::because('out_of_range', 'nodesAbove', 'A cutting has at least one node: give nodes above or below, or a shortest length.');

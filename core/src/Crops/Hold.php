@@ -22,7 +22,13 @@ final class Hold
     /** @param Fields $in {dry, sameDay, shadedHours, coldDays, sealDays}; cold 0 means never refrigerated */
     public static function read(Fields $in): self
     {
-        $hold = new self($in->flag('dry'), $in->flag('sameDay'), $in->count('shadedHours', 0, 24 * 14), $in->count('coldDays', 0, 240), $in->count('sealDays', 0, 30));
+        $hold = new self(
+            $in->flag('dry'),
+            $in->flag('sameDay'),
+            $in->count('shadedHours', 0, 24 * 14),
+            $in->count('coldDays', 0, 240),
+            $in->count('sealDays', 0, 30),
+        );
         $in->done();
         if ($hold->dry && $hold->sealDays === 0) {
             throw $in->refuse('not_positive', 'sealDays', 'must be at least 1 for material that is left dry to seal');
@@ -43,14 +49,21 @@ final class Hold
     /** @return array{dry: bool, sameDay: bool, shadedHours: int, coldDays: int, sealDays: int} */
     public function toArray(): array
     {
-        return ['dry' => $this->dry, 'sameDay' => $this->sameDay, 'shadedHours' => $this->shadedHours, 'coldDays' => $this->coldDays, 'sealDays' => $this->sealDays];
+        return [
+            'dry' => $this->dry, 'sameDay' => $this->sameDay, 'shadedHours' => $this->shadedHours, 'coldDays' => $this->coldDays,
+            'sealDays' => $this->sealDays,
+        ];
     }
 
     /** How it is held, if it is to be stuck; cold only where the sheet allows it. */
     public function mustAllow(HoldWay $how): void
     {
         if (!in_array($how, $this->ways(), true)) {
-            throw Refused::because('unknown_choice', 'how', sprintf('By its sheet this material is held %s.', implode(' or ', array_column($this->ways(), 'value'))));
+            throw Refused::because(
+                'unknown_choice',
+                'how',
+                sprintf('By its sheet this material is held %s.', implode(' or ', array_column($this->ways(), 'value'))),
+            );
         }
     }
 

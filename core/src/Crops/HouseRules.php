@@ -72,7 +72,13 @@ final class HouseRules
             $here = $school->followedBy($way);
             if ($here !== null && $here !== $this->of($school)) {
                 $options = $school->options();
-                $found[] = ['school' => $school->value, 'question' => $school->question(), 'house' => $options[$this->of($school)], 'here' => $options[$here], 'words' => SchoolEffect::words($school, $here, $way, $house)];
+                $found[] = [
+                    'school' => $school->value,
+                    'question' => $school->question(),
+                    'house' => $options[$this->of($school)],
+                    'here' => $options[$here],
+                    'words' => SchoolEffect::words($school, $here, $way, $house),
+                ];
             }
         }
 

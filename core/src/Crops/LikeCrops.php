@@ -27,8 +27,14 @@ final class LikeCrops
             }
             $best = null;
             foreach ($ways as $other) {
-                foreach ($other === $way || $other['material'] !== $way['material'] ? [] : $other['windows']->during($now->plus(-self::FRESH_WEEKS), $now) as $run) {
-                    if ($run->moved !== null && $run->moved !== 0 && $run->from->until($now) >= 0 && ($best === null || $best['run']->from->until($run->from) > 0)) {
+                $isLike = $other !== $way && $other['material'] === $way['material'];
+                foreach ($isLike ? $other['windows']->during($now->plus(-self::FRESH_WEEKS), $now) : [] as $run) {
+                    if (
+                        $run->moved !== null
+                        && $run->moved !== 0
+                        && $run->from->until($now) >= 0
+                        && ($best === null || $best['run']->from->until($run->from) > 0)
+                    ) {
                         $best = ['run' => $run, 'name' => $other['name']];
                     }
                 }
@@ -37,7 +43,13 @@ final class LikeCrops
                 $by = (int) $best['run']->moved;
                 $from = $next->from->plus($by);
                 $found[$id] = ['by' => $by, 'like' => $best['name'], 'from' => $from->written(), 'window' => $next->window,
-                    'words' => sprintf('perhaps %d %s %s, as %s was', abs($by), abs($by) === 1 ? 'week' : 'weeks', $by < 0 ? 'earlier' : 'later', $best['name'])];
+                    'words' => sprintf(
+                        'perhaps %d %s %s, as %s was',
+                        abs($by),
+                        abs($by) === 1 ? 'week' : 'weeks',
+                        $by < 0 ? 'earlier' : 'later',
+                        $best['name'],
+                    )];
             }
         }
 

@@ -86,7 +86,8 @@ final class Potting
         return [
             'trigger' => $this->trigger->value, 'readyShare' => $this->readyShare, 'pot' => $this->pot, 'mix' => $this->mix, 'feed' => $this->feed->value,
             'survival' => round($this->survival->mean(), 10), 'survivalStrength' => $this->survivalStrength,
-            'growOnDays' => $this->growOnDays, 'degreeDays' => $this->degreeDays, 'growBase' => $this->growBase, 'hardy' => $this->hardy, 'winter' => $this->winter->value,
+            'growOnDays' => $this->growOnDays, 'degreeDays' => $this->degreeDays, 'growBase' => $this->growBase, 'hardy' => $this->hardy,
+            'winter' => $this->winter->value,
         ];
     }
 }

@@ -60,7 +60,10 @@ enum School: string
             self::Wounding => ['woody' => 'yes for woody', 'never' => 'never'],
             self::Dip => ['clean_leaved' => 'only clean-leaved kinds', 'all' => 'all material', 'none' => 'none'],
             self::DivisionTime => ['growth_starts' => 'as growth starts', 'after_flowering' => 'after flowering', 'end_of_winter' => 'end of winter'],
-            self::PottingTrigger => ['share' => 'a sampled share has rooted', 'first_root' => 'first root at the hole', 'every_hole' => 'roots at every hole', 'calendar' => 'the calendar says'],
+            self::PottingTrigger => [
+                'share' => 'a sampled share has rooted', 'first_root' => 'first root at the hole', 'every_hole' => 'roots at every hole',
+                'calendar' => 'the calendar says',
+            ],
             self::Feed => ['after_rooting' => 'none until rooted', 'in_the_mix' => 'slow-release in the mix'],
             self::Runners => ['one' => 'one plantlet a runner', 'two' => 'two'],
             self::CutEnds => ['leave' => 'leave to heal', 'seal' => 'seal'],
@@ -78,7 +81,11 @@ enum School: string
         return match ($this) {
             self::Mix => $way->method->isRootedAlready() ? null : $way->setting->mixKind->value,
             self::Water => $way->method->isRootedAlready() || $way->care->water->regime === Regime::None ? null : $way->care->water->regime->value,
-            self::Hormone => !$stem ? null : ($way->taking->hormone->kind === HormoneKind::None ? ($this->isSlow($way) ? 'none' : 'slow_kinds') : ($this->isSlow($way) ? 'slow_kinds' : 'everything')),
+            self::Hormone => !$stem
+                ? null
+                : ($this->isSlow($way) === ($way->taking->hormone->kind === HormoneKind::None)
+                    ? ($this->isSlow($way) ? 'none' : 'everything')
+                    : 'slow_kinds'),
             self::HormoneForm => $way->taking->hormone->kind === HormoneKind::None ? null : $way->taking->hormone->kind->value,
             self::PerHole => $way->setting->each > 1 ? 'several' : 'one',
             self::Nodes => $stem ? ($way->taking->cut->betweenNodes ? 'between' : 'always') : null,
@@ -116,11 +123,19 @@ enum School: string
         $cut = $way->taking->cut->toArray();
 
         return array_replace($sheet, match ($this) {
-            self::Mix => ['mix' => $option === 'inert' ? ['parts' => 'perlite 2 : coir 1', 'kind' => 'inert'] : ['parts' => 'perlite, vermiculite and compost in thirds', 'kind' => 'with_compost']],
+            self::Mix => [
+                'mix' => $option === 'inert'
+                    ? ['parts' => 'perlite 2 : coir 1', 'kind' => 'inert']
+                    : ['parts' => 'perlite, vermiculite and compost in thirds', 'kind' => 'with_compost'],
+            ],
             // What starts dry does so for its own sake, whatever the house prefers for leafy cuttings.
             self::Water => $way->care->water->regime === Regime::Dry || $option === 'dry'
                 ? []
-                : ['water' => ['regime' => $option, 'mist' => ['mist' => [1, 3], 'cover' => [0, 1], 'below' => [0, 0]][$option], 'steps' => $way->care->water->steps]],
+                : ['water' => [
+                    'regime' => $option,
+                    'mist' => ['mist' => [1, 3], 'cover' => [0, 1], 'below' => [0, 0]][$option],
+                    'steps' => $way->care->water->steps,
+                ]],
             self::Hormone => ['hormone' => match (true) {
                 $option === 'none', $option === 'slow_kinds' && !$this->isSlow($way) => ['kind' => 'none', 'ppm' => null, 'what' => null],
                 default => ['kind' => 'powder', 'ppm' => $this->isSlow($way) ? 3000 : 1000, 'what' => 'IBA'],

@@ -25,7 +25,11 @@ final class Warmth
         $in->done();
         $warmth = new self($medium, $in->here(static fn () => CardinalTemperatures::of($base, $low, $high, $ceiling)));
         if ($warmth->pace() <= 0.0) {
-            throw $in->refuse('out_of_range', 'medium', sprintf('is where nothing roots: it must lie between the base, %s °C, and the ceiling, %s °C', $base, $ceiling));
+            throw $in->refuse(
+                'out_of_range',
+                'medium',
+                sprintf('is where nothing roots: it must lie between the base, %s °C, and the ceiling, %s °C', $base, $ceiling),
+            );
         }
 
         return $warmth;
@@ -48,6 +52,9 @@ final class Warmth
     {
         $c = $this->cardinal;
 
-        return ['medium' => $this->medium->pair(), 'base' => $c->base, 'optimumLow' => $c->optimumLow, 'optimumHigh' => $c->optimumHigh, 'ceiling' => $c->ceiling];
+        return [
+            'medium' => $this->medium->pair(), 'base' => $c->base, 'optimumLow' => $c->optimumLow, 'optimumHigh' => $c->optimumHigh,
+            'ceiling' => $c->ceiling,
+        ];
     }
 }

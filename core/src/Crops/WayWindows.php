@@ -107,7 +107,11 @@ final class WayWindows
             }
         }
         if ($best === null || abs($best->from->until($seen)) > self::PIN_REACH) {
-            throw Refused::because('out_of_range', 'on', sprintf('Its window is more than %d weeks away; a sign so far off is another window\'s.', self::PIN_REACH));
+            throw Refused::because(
+                'out_of_range',
+                'on',
+                sprintf('Its window is more than %d weeks away; a sign so far off is another window\'s.', self::PIN_REACH),
+            );
         }
 
         return $best;

@@ -31,7 +31,15 @@ final class GrowingOn
             throw Refused::because('not_positive', 'degreeDays', 'degreeDays must be more than 0.');
         }
 
-        return new self(0, Need::of($need, static fn (\DateTimeImmutable $day) => max(0.0, $air->on($day) - $base), 'degreeDays', sprintf('%s degree-days above %s °C are never reached in this climate.', $need, $base)));
+        return new self(
+            0,
+            Need::of(
+                $need,
+                static fn (\DateTimeImmutable $day) => max(0.0, $air->on($day) - $base),
+                'degreeDays',
+                sprintf('%s degree-days above %s °C are never reached in this climate.', $need, $base),
+            ),
+        );
     }
 
     /** The day on which plants potted on this day are ready: the need is met by the day before. */

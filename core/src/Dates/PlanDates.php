@@ -31,7 +31,8 @@ final class PlanDates implements Calculation
     }
 
     /**
-     * @param Fields $in {due, monthlyMeans: twelve °C, growOn: {degreeDays, base}, weaningDays, rooting: {tau, setPoint: °C or null, base, optimumLow, optimumHigh, ceiling}}
+     * @param Fields $in {due, monthlyMeans: twelve °C, growOn: {degreeDays, base}, weaningDays,
+     *                   rooting: {tau, setPoint: °C or null, base, optimumLow, optimumHigh, ceiling}}
      *
      * @return array{potOn: string, weanOn: string, stickOn: string}
      */
@@ -43,7 +44,10 @@ final class PlanDates implements Calculation
         }
         $growOn = $in->object('growOn');
         $rooting = $in->object('rooting');
-        [$base, $low, $high, $ceiling] = array_map(static fn (string $name) => $rooting->number($name, -60, 80), ['base', 'optimumLow', 'optimumHigh', 'ceiling']);
+        [$base, $low, $high, $ceiling] = array_map(
+            static fn (string $name) => $rooting->number($name, -60, 80),
+            ['base', 'optimumLow', 'optimumHigh', 'ceiling'],
+        );
         $dates = self::backwards(
             $in->day('due'),
             SiteAir::of($means),
@@ -66,15 +70,28 @@ final class PlanDates implements Calculation
      * @param float  $tau        thermal days from the day it is stuck to the day before weaning
      * @param ?float $setPoint   of the bench, °C; null where it stands in the site's own air
      */
-    public static function backwards(\DateTimeImmutable $due, SiteAir $air, float $degreeDays, float $growBase, int $weaningDays, float $tau, CardinalTemperatures $cardinal, ?float $setPoint): self
-    {
+    public static function backwards(
+        \DateTimeImmutable $due,
+        SiteAir $air,
+        float $degreeDays,
+        float $growBase,
+        int $weaningDays,
+        float $tau,
+        CardinalTemperatures $cardinal,
+        ?float $setPoint,
+    ): self {
         try {
             $potOn = $degreeDays > 0.0 ? GrowingOn::degreeDays($degreeDays, $growBase, $air)->potBy($due) : $due;
         } catch (Refused $refused) {
             throw $refused->at('growOn.degreeDays');
         }
         $weanOn = $potOn->sub(new \DateInterval(sprintf('P%dD', $weaningDays)));
-        $rooting = Need::of($tau, static fn (\DateTimeImmutable $day) => $cardinal->progressAt($setPoint ?? $air->on($day)), 'rooting.tau', sprintf('Nothing roots so at %s: %s thermal days are never reached.', $setPoint === null ? 'this air' : $setPoint.' °C', $tau));
+        $rooting = Need::of(
+            $tau,
+            static fn (\DateTimeImmutable $day) => $cardinal->progressAt($setPoint ?? $air->on($day)),
+            'rooting.tau',
+            sprintf('Nothing roots so at %s: %s thermal days are never reached.', $setPoint === null ? 'this air' : $setPoint.' °C', $tau),
+        );
 
         return new self($rooting->startBy($weanOn), $weanOn, $potOn, $due);
     }

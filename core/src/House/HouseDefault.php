@@ -146,13 +146,28 @@ enum HouseDefault: string
 
         return match ($this) {
             self::CheckEvery => [$look, 'From one check to the next', Unit::Days, 7, 1, 60, 'Once roots may show, a few are lifted every week.'],
-            self::FirstCheckAfter => [$look, 'First check after', Unit::Share, 0.6, 0.1, 1, 'Of the days until the first roots may show: before that, lifting only disturbs.'],
-            self::SureOfReady => [$look, 'How sure a check must be', Unit::Share, 0.9, 0.5, 0.99, 'Before a check says ready, or not yet; short of that it asks to lift more.'],
-            self::LookUnderMist => [$look, 'Looked at under mist or cover, every', Unit::Days, 1, 1, 14, 'A nozzle blocked for a day, or rot left for one, costs a tray.'],
+            self::FirstCheckAfter => [
+                $look, 'First check after', Unit::Share, 0.6, 0.1, 1,
+                'Of the days until the first roots may show: before that, lifting only disturbs.',
+            ],
+            self::SureOfReady => [
+                $look, 'How sure a check must be', Unit::Share, 0.9, 0.5, 0.99,
+                'Before a check says ready, or not yet; short of that it asks to lift more.',
+            ],
+            self::LookUnderMist => [
+                $look, 'Looked at under mist or cover, every', Unit::Days, 1, 1, 14,
+                'A nozzle blocked for a day, or rot left for one, costs a tray.',
+            ],
             self::LookCool => [$look, 'Looked at on a cool bench, every', Unit::Days, 2, 1, 21, 'It dries slowly.'],
             self::LookAtPots => [$look, 'Pots looked at, every', Unit::Days, 3, 1, 21, 'Roots have room; what goes wrong goes slowly.'],
-            self::LookAtRest => [$look, 'What rests in the cold looked at, every', Unit::Days, 7, 1, 31, 'Dormant trays and pots dry out unseen; a week is the longest.'],
-            self::CoolBelow => [$look, 'A bench is cool when it may fall below', Unit::Celsius, 10, -5, 25, 'Cooler than this, things dry slowly and are looked at less often. What warmth costs is another matter.'],
+            self::LookAtRest => [
+                $look, 'What rests in the cold looked at, every', Unit::Days, 7, 1, 31,
+                'Dormant trays and pots dry out unseen; a week is the longest.',
+            ],
+            self::CoolBelow => [
+                $look, 'A bench is cool when it may fall below', Unit::Celsius, 10, -5, 25,
+                'Cooler than this, things dry slowly and are looked at less often. What warmth costs is another matter.',
+            ],
             self::AtRestBelow => [$look, 'What stands cool rests when the day is below', Unit::Celsius, 6, -5, 20, 'The mean of the day outside.'],
 
             self::CutFrom => [$cut, 'Cutting begins at', Unit::TimeOfDay, 420, 0, 1439, 'Shoots are full of water and cool.'],
@@ -165,7 +180,10 @@ enum HouseDefault: string
             self::MixMinutes => [$make, 'Making up a mix takes', Unit::Minutes, 10, 0, 240, 'Measuring, turning, wetting.'],
             self::DipMinutes => [$make, 'Making up a dip takes', Unit::Minutes, 5, 0, 120, 'Measuring, labelling, cleaning.'],
             self::ChangeMinutes => [$make, 'Changing the mix or the dip takes', Unit::Minutes, 5, 0, 120, 'At a sticking station.'],
-            self::KeepsAlike => [$make, 'Material keeps alike within', Unit::Minutes, 120, 0, 1440, 'Only among such do the same mix and dip follow each other.'],
+            self::KeepsAlike => [
+                $make, 'Material keeps alike within', Unit::Minutes, 120, 0, 1440,
+                'Only among such do the same mix and dip follow each other.',
+            ],
             self::Compaction => [$make, 'Loose mix for a litre settled', Unit::Times, 1.15, 1, 3, 'It settles by about a seventh when it is watered in.'],
             self::Waste => [$make, 'Mix that is lost', Unit::Share, 0.05, 0, 1, 'A little is spilt.'],
             self::Barrow => [$make, 'A barrow holds', Unit::Litres, 80, 5, 2000, 'Whole barrows are said beside litres.'],
@@ -181,19 +199,31 @@ enum HouseDefault: string
 
             self::PotsApart => [$bench, 'Spaced pots stand apart', Unit::Times, 1.5, 1, 5, 'Of their widths, from middle to middle.'],
             self::WeanedAbove => [$bench, 'What is weaned must stay above', Unit::Celsius, 3, -10, 20, 'It needs no mist and less warmth.'],
-            self::CanFreeze => [$bench, 'A night can freeze when the day is below', Unit::Celsius, 8, -5, 20, 'The mean of the day; what is tender is kept in, and hardening waits.'],
+            self::CanFreeze => [
+                $bench, 'A night can freeze when the day is below', Unit::Celsius, 8, -5, 20,
+                'The mean of the day; what is tender is kept in, and hardening waits.',
+            ],
             self::SetPointKept => [$bench, 'A set-point stays although it could fall by', Unit::Degrees, 2, 0, 10, 'For the sake of peace at the controller.'],
-            self::MistAsWarmth => [$bench, 'One mist level weighs like', Unit::Degrees, 4, 0.1, 50, 'Among zones that can take a batch, the nearest suits best.'],
+            self::MistAsWarmth => [
+                $bench, 'One mist level weighs like', Unit::Degrees, 4, 0.1, 50,
+                'Among zones that can take a batch, the nearest suits best.',
+            ],
             self::FillReach => [$bench, 'Filling moves what is planned by at most', Unit::Weeks, 3, 0, 20, 'Within its window and what its block can give.'],
             self::FillLate => [$bench, 'A week too late for its order weighs like', Unit::Weeks, 8, 0, 100, 'Weeks away from where it was planned.'],
-            self::FillOutOfPlace => [$bench, 'Lying where another stage belongs weighs like', Unit::Weeks, 2, 0, 100, 'Pots on a rooting bench, weaned trays under mist.'],
+            self::FillOutOfPlace => [
+                $bench, 'Lying where another stage belongs weighs like', Unit::Weeks, 2, 0, 100,
+                'Pots on a rooting bench, weaned trays under mist.',
+            ],
             self::FillMust => [$bench, 'Weight of an order that must', Unit::Times, 5, 1, 100, 'Against stock of our own, which weighs 1.'],
             self::FillShould => [$bench, 'Weight of an order that should', Unit::Times, 3, 1, 100, 'Against stock of our own, which weighs 1.'],
             self::FillNice => [$bench, 'Weight of an order that would be nice', Unit::Times, 2, 1, 100, 'Against stock of our own, which weighs 1.'],
             self::FillDriven => [$bench, 'Weight of what stands where a zone closes', Unit::Times, 8, 1, 100, 'It is alive.'],
 
             self::DiesInAWeek => [$wait, 'Of the unrooted, so many die in a week', Unit::Share, 0.03, 0, 1, 'A usual figure under mist.'],
-            self::WorthTimesCost => [$wait, 'A rooted plant is worth so many times its cutting', Unit::Times, 8, 1, 1000, 'Where nobody says what one costs bought in.'],
+            self::WorthTimesCost => [
+                $wait, 'A rooted plant is worth so many times its cutting', Unit::Times, 8, 1, 1000,
+                'Where nobody says what one costs bought in.',
+            ],
             self::LeastWorth => [$wait, 'A rooted plant is worth at least', Unit::Money, 0.2, 0, 1000, 'Where cuttings cost nothing.'],
             self::WarmFrom => [$wait, 'A place is paid for as warm from', Unit::Celsius, 15, -5, 30, 'Kept at this or more, a tray costs its warm week.'],
             self::CoolRent => [$wait, 'A cool place costs of a warm one', Unit::Share, 0.25, 0, 1, 'Water and looking after.'],
@@ -220,15 +250,23 @@ enum HouseDefault: string
             self::PlannedRooted => [$plan, 'A plan takes of the way from first to last rooted', Unit::Share, 0.75, 0, 1, 'So that most batches are in time.'],
             self::SeasonKeeps => [$plan, 'A season later a batch still counts', Unit::Share, 0.8, 0.05, 1, 'Plants, hands and houses change.'],
             self::AnotherWay => [$plan, 'A batch made another way counts', Unit::Share, 0.5, 0, 1, 'Alike, but not the same.'],
-            self::LeftLongerRoots => [$plan, 'Of what is left longer, so many root', Unit::Share, 0.4, 0.01, 0.99, 'After a full count has taken out the rest.'],
+            self::LeftLongerRoots => [
+                $plan, 'Of what is left longer, so many root', Unit::Share, 0.4, 0.01, 0.99, 'After a full count has taken out the rest.',
+            ],
             self::LeftLongerWorth => [$plan, 'That is trusted as if counted on', Unit::Count, 5, 0.5, 1000, 'Plants; few, so that it stays open.'],
             self::DraftEarlier => [$plan, 'A draft sticks earlier by at most', Unit::Weeks, 6, 0, 26, 'Where a bench is full.'],
-            self::HeldOverFrom => [$plan, 'A batch is held over when it is ready before', Unit::Weeks, 8, 1, 104, 'Weeks before it is wanted; less is only early.'],
+            self::HeldOverFrom => [
+                $plan, 'A batch is held over when it is ready before', Unit::Weeks, 8, 1, 104,
+                'Weeks before it is wanted; less is only early.',
+            ],
             self::ApartFrom => [$plan, 'Two batches are stuck apart by at least', Unit::Weeks, 2, 1, 26, 'Closer they share their luck.'],
             self::EvenMost => [$plan, 'Evening out moves a batch by at most', Unit::Weeks, 8, 1, 26, 'Further is another plan.'],
             self::TakeShare => [$plan, 'Of its shoots, a stock plant gives at a take', Unit::Share, 0.5, 0, 1, 'Where its block says nothing else.'],
             self::Branching => [$plan, 'Shoots that grow for each one taken', Unit::Times, 2, 0, 20, 'Where its block says nothing else.'],
-            self::FullGrown => [$plan, 'A stock plant bears at most', Unit::Times, 1.5, 1, 20, 'Times the shoots that were counted, where its block says nothing else.'],
+            self::FullGrown => [
+                $plan, 'A stock plant bears at most', Unit::Times, 1.5, 1, 20,
+                'Times the shoots that were counted, where its block says nothing else.',
+            ],
         };
     }
 }

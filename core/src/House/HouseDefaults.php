@@ -73,7 +73,11 @@ final class HouseDefaults
             throw Refused::because('not_whole', $path, sprintf('“%s” must be a whole number.', $default->label()));
         }
         if ($value < $default->least() || $value > $default->most()) {
-            throw Refused::because('out_of_range', $path, sprintf('“%s” must lie between %s and %s.', $default->label(), $unit->said($default->least()), $unit->said($default->most())));
+            throw Refused::because(
+                'out_of_range',
+                $path,
+                sprintf('“%s” must lie between %s and %s.', $default->label(), $unit->said($default->least()), $unit->said($default->most())),
+            );
         }
 
         return $value;

@@ -40,7 +40,11 @@ final class Dilution implements Calculation
     public static function of(Strength $stock, Strength $target, Volume $final): self
     {
         if ($stock->isWeakerThan($target)) {
-            throw Refused::because('target_stronger_than_stock', 'targetPpm', sprintf('A stock of %s cannot be diluted to %s: water never makes it stronger.', $stock->words(), $target->words()));
+            throw Refused::because(
+                'target_stronger_than_stock',
+                'targetPpm',
+                sprintf('A stock of %s cannot be diluted to %s: water never makes it stronger.', $stock->words(), $target->words()),
+            );
         }
         $part = Volume::of(min($final->ml, $final->ml * $target->ppm / $stock->ppm));
 

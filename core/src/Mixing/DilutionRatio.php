@@ -29,7 +29,10 @@ final class DilutionRatio implements Calculation
         }
         $in->done();
 
-        return ['ppmOneInTotal' => self::of($stock, $parts, RatioReading::InTotal)->ppm, 'ppmOneToParts' => self::of($stock, $parts, RatioReading::ToParts)->ppm];
+        return [
+            'ppmOneInTotal' => self::of($stock, $parts, RatioReading::InTotal)->ppm,
+            'ppmOneToParts' => self::of($stock, $parts, RatioReading::ToParts)->ppm,
+        ];
     }
 
     public static function of(Strength $stock, float $parts, RatioReading $reading): Strength

@@ -15,8 +15,13 @@ final class DipChoice
      * @param ?int  $stock   its place in the list; null where none will do
      * @param ?Mass $powder  to be weighed out; null for a liquid
      */
-    private function __construct(public readonly ?int $stock, public readonly ?Volume $liquid, public readonly ?Mass $powder, public readonly ?Poured $poured, public readonly string $words)
-    {
+    private function __construct(
+        public readonly ?int $stock,
+        public readonly ?Volume $liquid,
+        public readonly ?Mass $powder,
+        public readonly ?Poured $poured,
+        public readonly string $words,
+    ) {
     }
 
     /**
@@ -47,7 +52,13 @@ final class DipChoice
         $liquid = DipNeed::liquid($cuttings, $depthCm, $house);
         $poured = Poured::of(Dilution::of($stock->worth(), Strength::of((float) $asked->ppm), $liquid), $stock->worth());
 
-        return new self($best, $liquid, null, $poured, sprintf('%s with water, %s to 1.', $stock->name, rtrim(rtrim(number_format($poured->water->ml / $poured->stock->ml, 2), '0'), '.')));
+        return new self(
+            $best,
+            $liquid,
+            null,
+            $poured,
+            sprintf('%s with water, %s to 1.', $stock->name, rtrim(rtrim(number_format($poured->water->ml / $poured->stock->ml, 2), '0'), '.')),
+        );
     }
 
     /**
@@ -61,8 +72,13 @@ final class DipChoice
         }
         $order = ['too_weak' => 0, 'too_old' => 1, 'too_strong' => 2, 'other_kind' => 3, 'other_hormone' => 4];
         usort($against, static fn (array $a, array $b) => [$order[$a['reason']], $a['place']] <=> [$order[$b['reason']], $b['place']]);
-        $could = array_values(array_filter($stocks, static fn (DipStock $s) => $s->kind !== $asked->kind && mb_strtolower($s->what) === mb_strtolower((string) $asked->what)
-            && ($s->keepsUntil === null || $s->keepsUntil >= $today) && !$s->worth()->isWeakerThan(Strength::of((float) $asked->ppm))));
+        $could = array_values(array_filter(
+            $stocks,
+            static fn (DipStock $stock) => $stock->kind !== $asked->kind
+                && mb_strtolower($stock->what) === mb_strtolower((string) $asked->what)
+                && ($stock->keepsUntil === null || $stock->keepsUntil >= $today)
+                && !$stock->worth()->isWeakerThan(Strength::of((float) $asked->ppm)),
+        ));
 
         return $against[0]['words'].($could === [] ? '' : sprintf(' %s is strong enough, as a %s.', $could[0]->name, $could[0]->kind->value));
     }

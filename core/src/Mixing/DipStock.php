@@ -38,11 +38,30 @@ final class DipStock
     {
         $target = Strength::of((float) $asked->ppm);
         [$reason, $words] = match (true) {
-            $this->kind !== $asked->kind => ['other_kind', sprintf('%s is a %s; the sheet asks for a %s.', $this->name, $this->kind->value, $asked->kind->value)],
-            mb_strtolower($this->what) !== mb_strtolower((string) $asked->what) => ['other_hormone', sprintf('%s is %s; the sheet asks for %s.', $this->name, $this->what, $asked->what)],
-            $this->keepsUntil !== null && $this->keepsUntil < $today => ['too_old', sprintf('%s was to be used by %s.', $this->name, $this->keepsUntil->format('j M Y'))],
-            $this->worth()->isWeakerThan($target) => ['too_weak', sprintf('%s is %s%s, weaker than the %s asked. Nothing makes it stronger.', $this->name, $this->worth()->words(), $this->form === AuxinForm::Salt ? ' as acid' : '', $target->words())],
-            $this->kind === HormoneKind::Powder && $target->isWeakerThan($this->worth()) => ['too_strong', sprintf('%s is %s, stronger than the %s asked, and powder is not diluted.', $this->name, $this->worth()->words(), $target->words())],
+            $this->kind !== $asked->kind => [
+                'other_kind',
+                sprintf('%s is a %s; the sheet asks for a %s.', $this->name, $this->kind->value, $asked->kind->value),
+            ],
+            mb_strtolower($this->what) !== mb_strtolower((string) $asked->what) => [
+                'other_hormone',
+                sprintf('%s is %s; the sheet asks for %s.', $this->name, $this->what, $asked->what),
+            ],
+            $this->keepsUntil !== null
+                && $this->keepsUntil < $today => ['too_old', sprintf('%s was to be used by %s.', $this->name, $this->keepsUntil->format('j M Y'))],
+            $this->worth()->isWeakerThan($target) => [
+                'too_weak',
+                sprintf(
+                    '%s is %s%s, weaker than the %s asked. Nothing makes it stronger.',
+                    $this->name,
+                    $this->worth()->words(),
+                    $this->form === AuxinForm::Salt ? ' as acid' : '',
+                    $target->words(),
+                ),
+            ],
+            $this->kind === HormoneKind::Powder && $target->isWeakerThan($this->worth()) => [
+                'too_strong',
+                sprintf('%s is %s, stronger than the %s asked, and powder is not diluted.', $this->name, $this->worth()->words(), $target->words()),
+            ],
             default => [null, ''],
         };
 

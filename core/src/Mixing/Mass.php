@@ -23,6 +23,10 @@ final class Mass
 
     public function in(string $unit): float
     {
-        return $this->grams / (self::UNITS[$unit] ?? throw Refused::because('unknown_choice', 'mass', sprintf('Mass is measured in %s.', implode(', ', array_keys(self::UNITS)))));
+        return $this->grams / (self::UNITS[$unit] ?? throw Refused::because(
+            'unknown_choice',
+            'mass',
+            sprintf('Mass is measured in %s.', implode(', ', array_keys(self::UNITS))),
+        ));
     }
 }

@@ -51,24 +51,57 @@ final class MixJudged
     public static function against(Recipe $recipe, array $known, WaySheet $sheet, HouseDefaults $house): array
     {
         $said = [];
-        $having = static fn (string $trait): array => array_values(array_filter(array_column($recipe->parts, 'name'), static fn (string $name) => ($known[$name] ?? null)?->{$trait} === true));
+        $having = static fn (string $trait): array => array_values(
+            array_filter(array_column($recipe->parts, 'name'), static fn (string $name) => ($known[$name] ?? null)?->{$trait} === true),
+        );
         $feeding = $having('feeds');
         $rotting = $having('breaksDown');
         if ($sheet->setting->mixKind === MixKind::Inert && $feeding !== []) {
-            $said[] = ['kind' => 'compost', 'school' => 'rooting mix', 'words' => sprintf('%s is in it, and the sheet asks for inert parts only, for fear of rot.', ucfirst(implode(' and ', $feeding)))];
+            $said[] = [
+                'kind' => 'compost',
+                'school' => 'rooting mix',
+                'words' => sprintf('%s is in it, and the sheet asks for inert parts only, for fear of rot.', ucfirst(implode(' and ', $feeding))),
+            ];
         }
         if ($sheet->potting->feed === Feed::AfterRooting && $feeding !== []) {
-            $said[] = ['kind' => 'feed', 'school' => 'feed', 'words' => sprintf('%s feeds, and the sheet wants no feed before there are roots.', ucfirst(implode(' and ', $feeding)))];
+            $said[] = [
+                'kind' => 'feed',
+                'school' => 'feed',
+                'words' => sprintf('%s feeds, and the sheet wants no feed before there are roots.', ucfirst(implode(' and ', $feeding))),
+            ];
         }
         $held = self::estimate($recipe, $known);
-        if ($held !== null && $held['water'] > $house->number(HouseDefault::WetMix) && $sheet->care->water->regime === Regime::Mist && $sheet->care->water->mist->high >= self::LONG_MIST) {
-            $said[] = ['kind' => 'wet', 'school' => 'water', 'words' => sprintf('It holds about %d %% water when drained, by its parts: wet for long mist, where a base drowns. More of what drains, or less mist.', (int) round(100 * $held['water']))];
+        if (
+            $held !== null
+            && $held['water'] > $house->number(HouseDefault::WetMix)
+            && $sheet->care->water->regime === Regime::Mist
+            && $sheet->care->water->mist->high >= self::LONG_MIST
+        ) {
+            $said[] = [
+                'kind' => 'wet',
+                'school' => 'water',
+                'words' => sprintf(
+                    'It holds about %d %% water when drained, by its parts: wet for long mist, where a base drowns. More of what drains, or less mist.',
+                    (int) round(100 * $held['water']),
+                ),
+            ];
         }
-        if (self::shareOf($rotting, $recipe) > $house->number(HouseDefault::SlumpingShare) && $sheet->daysToRoot()->high > $house->number(HouseDefault::SlumpsAfter)) {
-            $said[] = ['kind' => 'slumps', 'school' => 'rooting mix', 'words' => sprintf('%s breaks down, and these stand up to %d days.', ucfirst(implode(' and ', $rotting)), (int) $sheet->daysToRoot()->high)];
+        if (
+            self::shareOf($rotting, $recipe) > $house->number(HouseDefault::SlumpingShare)
+            && $sheet->daysToRoot()->high > $house->number(HouseDefault::SlumpsAfter)
+        ) {
+            $said[] = [
+                'kind' => 'slumps',
+                'school' => 'rooting mix',
+                'words' => sprintf('%s breaks down, and these stand up to %d days.', ucfirst(implode(' and ', $rotting)), (int) $sheet->daysToRoot()->high),
+            ];
         }
         if ($held === null || $held['unknown'] !== []) {
-            $said[] = ['kind' => 'unknown', 'school' => 'rooting mix', 'words' => sprintf('Nothing is known of %s; the mix is judged without.', $held === null ? 'its parts' : implode(' and ', $held['unknown']))];
+            $said[] = [
+                'kind' => 'unknown',
+                'school' => 'rooting mix',
+                'words' => sprintf('Nothing is known of %s; the mix is judged without.', $held === null ? 'its parts' : implode(' and ', $held['unknown'])),
+            ];
         }
 
         return $said;

@@ -22,13 +22,20 @@ final class MixMade
             throw Refused::because('not_positive', 'barrow', 'A barrow holds something.');
         }
 
-        return new self($wanted, $recipe, array_map(static fn (array $one) => $one + ['part' => $known[$one['name']] ?? null], $recipe->split($wanted->in('l'))), $barrow);
+        return new self(
+            $wanted,
+            $recipe,
+            array_map(static fn (array $one) => $one + ['part' => $known[$one['name']] ?? null], $recipe->split($wanted->in('l'))),
+            $barrow,
+        );
     }
 
     /**
      * What is opened so that it is enough.
      *
-     * @return list<array{name: string, litres: float, bags: ?int, bagLitres: ?float, left: float, short: float}> `left` in the last bag, `short` against the stock; all litres
+     * @return list<array{
+     *     name: string, litres: float, bags: ?int, bagLitres: ?float, left: float, short: float,
+     * }> `left` in the last bag, `short` against the stock; all litres
      */
     public function parts(): array
     {
@@ -36,7 +43,11 @@ final class MixMade
             $bag = $one['part']?->bag?->in('l');
             $bags = $bag === null ? null : Whole::up($one['litres'] / $bag);
 
-            return ['name' => $one['name'], 'litres' => $one['litres'], 'bags' => $bags, 'bagLitres' => $bag, 'left' => $bags === null || $bag === null ? 0.0 : max(0.0, $bags * $bag - $one['litres']), 'short' => $one['part'] === null ? 0.0 : max(0.0, $one['litres'] - $one['part']->stock->in('l'))];
+            return [
+                'name' => $one['name'], 'litres' => $one['litres'], 'bags' => $bags, 'bagLitres' => $bag,
+                'left' => $bags === null || $bag === null ? 0.0 : max(0.0, $bags * $bag - $one['litres']),
+                'short' => $one['part'] === null ? 0.0 : max(0.0, $one['litres'] - $one['part']->stock->in('l')),
+            ];
         }, $this->parts);
     }
 
@@ -67,6 +78,8 @@ final class MixMade
     /** Water to wet it before it is filled, so that powder is not washed off and dust does not fly. */
     public function wetting(): Volume
     {
-        return Volume::litres(array_sum(array_map(static fn (array $one) => $one['litres'] * ($one['part'] === null ? 0.0 : $one['part']->wetBy), $this->parts)));
+        return Volume::litres(
+            array_sum(array_map(static fn (array $one) => $one['litres'] * ($one['part'] === null ? 0.0 : $one['part']->wetBy), $this->parts)),
+        );
     }
 }

@@ -29,8 +29,18 @@ final class MixPart
     ) {
     }
 
-    public static function of(string $name, bool $holdsWater, bool $drains, bool $feeds, bool $breaksDown, float $air, float $water, float $wetBy, ?Volume $bag, Volume $stock): self
-    {
+    public static function of(
+        string $name,
+        bool $holdsWater,
+        bool $drains,
+        bool $feeds,
+        bool $breaksDown,
+        float $air,
+        float $water,
+        float $wetBy,
+        ?Volume $bag,
+        Volume $stock,
+    ): self {
         foreach (['air' => $air, 'water' => $water] as $field => $share) {
             if (!is_finite($share) || $share < 0.0 || $share > 1.0) {
                 throw Refused::because('out_of_range', $field, 'A share lies between 0 and 1.');

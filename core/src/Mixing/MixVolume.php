@@ -30,7 +30,13 @@ final class MixVolume implements Calculation
 
             return $read;
         }, $in->objects('recipe')));
-        $litres = self::litres($in->count('trays'), $in->count('cellsPerTray'), $in->number('cellMl', 0, 1e6), $in->number('compaction', 0, 10), $in->number('waste', 0, 10));
+        $litres = self::litres(
+            $in->count('trays'),
+            $in->count('cellsPerTray'),
+            $in->number('cellMl', 0, 1e6),
+            $in->number('compaction', 0, 10),
+            $in->number('waste', 0, 10),
+        );
         $in->done();
 
         return ['totalL' => $litres, 'components' => $recipe->split($litres)];

@@ -26,7 +26,11 @@ final class Poured
         $part = self::nearest($dilution->stock);
         $water = self::nearest($dilution->water);
         if ($part->ml <= 0.0) {
-            throw Refused::because('too_little', 'finalMl', sprintf('%s ml of stock is less than can be measured. Make more of it, or dilute in two steps.', round($dilution->stock->ml, 3)));
+            throw Refused::because(
+                'too_little',
+                'finalMl',
+                sprintf('%s ml of stock is less than can be measured. Make more of it, or dilute in two steps.', round($dilution->stock->ml, 3)),
+            );
         }
         $exact = $stock->ppm * $dilution->stock->ml / ($dilution->stock->ml + $dilution->water->ml);
         $made = Strength::of($stock->ppm * $part->ml / ($part->ml + $water->ml));

@@ -40,6 +40,9 @@ final class Sanitiser
     /** "1 part to 9 of water"; "1 part in 200 of the whole" */
     public function words(): string
     {
-        return sprintf($this->reading === RatioReading::ToParts ? '1 part to %s of water' : '1 part in %s of the whole', rtrim(rtrim(number_format($this->parts, 2), '0'), '.'));
+        return sprintf(
+            $this->reading === RatioReading::ToParts ? '1 part to %s of water' : '1 part in %s of the whole',
+            rtrim(rtrim(number_format($this->parts, 2), '0'), '.'),
+        );
     }
 }

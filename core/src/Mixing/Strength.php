@@ -29,7 +29,11 @@ final class Strength
 
     public function in(string $unit): float
     {
-        return $this->ppm / (self::UNITS[$unit] ?? throw Refused::because('unknown_choice', 'strength', sprintf('Strength is measured in %s.', implode(', ', array_keys(self::UNITS)))));
+        return $this->ppm / (self::UNITS[$unit] ?? throw Refused::because(
+            'unknown_choice',
+            'strength',
+            sprintf('Strength is measured in %s.', implode(', ', array_keys(self::UNITS))),
+        ));
     }
 
     public function isWeakerThan(self $other): bool

@@ -28,7 +28,11 @@ final class Volume
 
     public function in(string $unit): float
     {
-        return $this->ml / (self::UNITS[$unit] ?? throw Refused::because('unknown_choice', 'volume', sprintf('Volume is measured in %s.', implode(', ', array_keys(self::UNITS)))));
+        return $this->ml / (self::UNITS[$unit] ?? throw Refused::because(
+            'unknown_choice',
+            'volume',
+            sprintf('Volume is measured in %s.', implode(', ', array_keys(self::UNITS))),
+        ));
     }
 
     public function plus(self $more): self

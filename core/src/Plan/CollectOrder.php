@@ -9,11 +9,16 @@ use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Refused;
 
-/** The morning's cutting: what must be full of water early, what must be dry after the dew; in each, what keeps longest first, so that the shortest-lived waits least. */
+/**
+ * The morning's cutting: what must be full of water early, what must be dry after the dew; in each, what keeps longest first,
+ * so that the shortest-lived waits least.
+ */
 final class CollectOrder
 {
     /**
-     * @param list<array{code: string, time: TimeOfDay, keeps: ?int, minutes: int}> $takes `keeps` minutes until it must be stuck, null for past the day; `minutes` for one pair of hands
+     * @param list<array{
+     *     code: string, time: TimeOfDay, keeps: ?int, minutes: int,
+     * }> $takes `keeps` minutes until it must be stuck, null for past the day; `minutes` for one pair of hands
      * @param int                                                                $hands that cut together
      *
      * @return list<array{code: string, from: int, to: int}> minutes from midnight
@@ -24,7 +29,10 @@ final class CollectOrder
             throw Refused::because('out_of_range', 'hands', 'Somebody has to cut: at least one pair of hands.');
         }
         $rank = static fn (array $take): int => (int) array_search($take['time'], TimeOfDay::cases(), true);
-        usort($takes, static fn (array $a, array $b) => [$rank($a), $b['keeps'] ?? PHP_INT_MAX, $a['code']] <=> [$rank($b), $a['keeps'] ?? PHP_INT_MAX, $b['code']]);
+        usort(
+            $takes,
+            static fn (array $a, array $b) => [$rank($a), $b['keeps'] ?? PHP_INT_MAX, $a['code']] <=> [$rank($b), $a['keeps'] ?? PHP_INT_MAX, $b['code']],
+        );
         $at = self::begins($house);
         $order = [];
         foreach ($takes as $take) {

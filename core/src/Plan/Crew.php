@@ -80,7 +80,9 @@ final class Crew
     /** How many hands are there on a day; on a day without work, none. */
     public function thereOn(\DateTimeImmutable $day): int
     {
-        return (int) $day->format('N') > self::WORKING_DAYS ? 0 : count(array_filter($this->hands, fn (array $hand) => $hand['hours'] > 0.0 && !$this->isAway($hand['name'], $day->format('Y-m-d'))));
+        return (int) $day->format('N') > self::WORKING_DAYS
+            ? 0
+            : count(array_filter($this->hands, fn (array $hand) => $hand['hours'] > 0.0 && !$this->isAway($hand['name'], $day->format('Y-m-d'))));
     }
 
     /** @return array{hands: list<array{name: string, hours: float}>, away: list<array{who: ?string, from: string, to: string, why: ?string}>} */

@@ -16,7 +16,9 @@ final class DayList
     /**
      * @param list<Outlook>                                         $outlooks
      * @param list<array{order: string, plants: int, planBy: \DateTimeImmutable}> $unplanned orders no batch serves yet
-     * @param list<array{order: string, short: int, due: \DateTimeImmutable, why: string, mendable: bool}> $short orders that will miss by what is known today; due is the last day to mend one
+     * @param list<array{
+     *     order: string, short: int, due: \DateTimeImmutable, why: string, mendable: bool,
+     * }> $short orders that will miss by what is known today; due is the last day to mend one
      * @param Week                                                  $week      the week on the rail; overdue work shows in the running week only
      *
      * @return list<NextThing>
@@ -28,18 +30,39 @@ final class DayList
         foreach ($outlooks as $one) {
             $due = $one->next($house);
             if ($due !== null && self::falls($due->on, $week, $running)) {
-                $things[] = new NextThing($due->job, $one->batch, $one->line, $one->planned + $one->stuck + $one->rooted, $due->on, $running ? self::late($due->on, $today) : 0, $due->why);
+                $things[] = new NextThing(
+                    $due->job,
+                    $one->batch,
+                    $one->line,
+                    $one->planned + $one->stuck + $one->rooted,
+                    $due->on,
+                    $running ? self::late($due->on, $today) : 0,
+                    $due->why,
+                );
             }
         }
         foreach ($unplanned as $wanted) {
             if (self::falls($wanted['planBy'], $week, $running)) {
-                $things[] = new NextThing(Job::Plan, $wanted['order'], null, $wanted['plants'], $wanted['planBy'], $running ? self::late($wanted['planBy'], $today) : 0, 'no batch planned yet');
+                $things[] = new NextThing(
+                    Job::Plan,
+                    $wanted['order'],
+                    null,
+                    $wanted['plants'],
+                    $wanted['planBy'],
+                    $running ? self::late($wanted['planBy'], $today) : 0,
+                    'no batch planned yet',
+                );
             }
         }
         foreach ($running ? $short : [] as $order) {
             $things[] = new NextThing(Job::Short, $order['order'], null, $order['short'], $order['due'], 0, $order['why'], $order['mendable']);
         }
-        usort($things, static fn (NextThing $a, NextThing $b) => [$a->job->placeInDay(), !$a->mendable, $a->due, $a->about, $a->line] <=> [$b->job->placeInDay(), !$b->mendable, $b->due, $b->about, $b->line]);
+        usort(
+            $things,
+            static fn (NextThing $a, NextThing $b) => [
+                $a->job->placeInDay(), !$a->mendable, $a->due, $a->about, $a->line,
+            ] <=> [$b->job->placeInDay(), !$b->mendable, $b->due, $b->about, $b->line],
+        );
 
         return $things;
     }

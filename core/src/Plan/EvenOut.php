@@ -40,7 +40,11 @@ final class EvenOut
     public static function plan(Week $from, array $fixed, array $crew, array $movable, \Closure $able, Telling $telling, HouseDefaults $house): self
     {
         if (array_sum($crew) <= 0.0) {
-            throw Refused::because('no_hands', 'hands', 'No hands are entered for these weeks, so no week can be evened out. Enter who works here and for how many hours.');
+            throw Refused::because(
+                'no_hands',
+                'hands',
+                'No hands are entered for these weeks, so no week can be evened out. Enter who works here and for how many hours.',
+            );
         }
         usort($movable, static fn (Movable $a, Movable $b) => $a->code <=> $b->code);
         $first = $from->ordinal();
@@ -65,7 +69,14 @@ final class EvenOut
             [$i, $option] = $best;
             $one = $movable[$i];
             $after = self::with(self::with($load, $now[$i], -1), $option['hours'], 1);
-            $moves[] = new Shift($one->code, $one->crop, $option['dates']->stickOn, $option['held'], $option['dates'], self::words($was[$i], $option['dates'], $option['weeks'], $load, $after, $crew, $first, $telling));
+            $moves[] = new Shift(
+                $one->code,
+                $one->crop,
+                $option['dates']->stickOn,
+                $option['held'],
+                $option['dates'],
+                self::words($was[$i], $option['dates'], $option['weeks'], $load, $after, $crew, $first, $telling),
+            );
             $load = $after;
             $moved[$i] = true;
         }
@@ -205,8 +216,16 @@ final class EvenOut
      * @param list<float> $after
      * @param list<float> $crew
      */
-    private static function words(PlainDates $was, PlainDates $dates, int $weeks, array $before, array $after, array $crew, int $first, Telling $telling): string
-    {
+    private static function words(
+        PlainDates $was,
+        PlainDates $dates,
+        int $weeks,
+        array $before,
+        array $after,
+        array $crew,
+        int $first,
+        Telling $telling,
+    ): string {
         $freed = null;
         foreach ($before as $week => $hours) {
             if ($hours > $crew[$week] && $after[$week] < $hours && ($freed === null || $hours - $after[$week] > $before[$freed] - $after[$freed])) {
@@ -214,9 +233,32 @@ final class EvenOut
             }
         }
         $what = ($dates->stickOn <=> $was->stickOn) !== 0
-            ? sprintf('stuck %d %s %s, %s instead of %s', abs($weeks), abs($weeks) === 1 ? 'week' : 'weeks', $weeks < 0 ? 'earlier' : 'later', $dates->stickOn->format('j M'), $was->stickOn->format('j M'))
-            : sprintf('potted %d %s %s, %s instead of %s; it stands in its tray meanwhile', abs($weeks), abs($weeks) === 1 ? 'week' : 'weeks', $weeks < 0 ? 'earlier' : 'later', $dates->potOn->format('j M'), $was->potOn->format('j M'));
+            ? sprintf(
+                'stuck %d %s %s, %s instead of %s',
+                abs($weeks),
+                abs($weeks) === 1 ? 'week' : 'weeks',
+                $weeks < 0 ? 'earlier' : 'later',
+                $dates->stickOn->format('j M'),
+                $was->stickOn->format('j M'),
+            )
+            : sprintf(
+                'potted %d %s %s, %s instead of %s; it stands in its tray meanwhile',
+                abs($weeks),
+                abs($weeks) === 1 ? 'week' : 'weeks',
+                $weeks < 0 ? 'earlier' : 'later',
+                $dates->potOn->format('j M'),
+                $was->potOn->format('j M'),
+            );
 
-        return $freed === null ? ucfirst($what).'.' : sprintf('%s: %s falls from %d to %d hours of %d.', ucfirst($what), $telling->week(Week::ofOrdinal($first + $freed)), (int) round($before[$freed]), (int) round($after[$freed]), (int) round($crew[$freed]));
+        return $freed === null
+            ? ucfirst($what).'.'
+            : sprintf(
+                '%s: %s falls from %d to %d hours of %d.',
+                ucfirst($what),
+                $telling->week(Week::ofOrdinal($first + $freed)),
+                (int) round($before[$freed]),
+                (int) round($after[$freed]),
+                (int) round($crew[$freed]),
+            );
     }
 }

@@ -47,7 +47,11 @@ final class LabelSheet
 
     public static function of(string $id): self
     {
-        $layout = self::LAYOUTS[$id] ?? throw Refused::because('unknown_choice', 'layout', sprintf('Labels come as %s.', implode(', ', array_keys(self::LAYOUTS))));
+        $layout = self::LAYOUTS[$id] ?? throw Refused::because(
+            'unknown_choice',
+            'layout',
+            sprintf('Labels come as %s.', implode(', ', array_keys(self::LAYOUTS))),
+        );
 
         return new self($id, ...$layout);
     }
@@ -81,12 +85,20 @@ final class LabelSheet
     {
         $onPage = $this->columns * $this->rows;
         if ($skip < 0 || $skip >= $onPage) {
-            throw Refused::because('out_of_range', 'skip', $onPage === 1 ? 'A roll begins with its next label.' : sprintf('A sheet has %d labels; between 0 and %d are used up.', $onPage, $onPage - 1));
+            throw Refused::because(
+                'out_of_range',
+                'skip',
+                $onPage === 1 ? 'A roll begins with its next label.' : sprintf('A sheet has %d labels; between 0 and %d are used up.', $onPage, $onPage - 1),
+            );
         }
         $places = [];
         for ($i = $skip; $i < $skip + $labels; ++$i) {
             $on = $i % $onPage;
-            $places[] = ['page' => intdiv($i, $onPage), 'x' => round($this->left + ($on % $this->columns) * ($this->width + $this->gapAcross), 3), 'y' => round($this->top + intdiv($on, $this->columns) * ($this->height + $this->gapDown), 3)];
+            $places[] = [
+                'page' => intdiv($i, $onPage),
+                'x' => round($this->left + ($on % $this->columns) * ($this->width + $this->gapAcross), 3),
+                'y' => round($this->top + intdiv($on, $this->columns) * ($this->height + $this->gapDown), 3),
+            ];
         }
 
         return $places;

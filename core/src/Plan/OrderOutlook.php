@@ -101,12 +101,21 @@ final class OrderOutlook
     public function words(): string
     {
         if ($this->sent + $this->ready >= $this->wanted) {
-            return $this->ready === 0 ? sprintf('All %d are sent.', $this->wanted) : ($this->sent === 0 ? sprintf('All %d are there.', $this->wanted) : sprintf('%d are sent, and the other %d are there.', $this->sent, $this->ready));
+            return $this->ready === 0
+                ? sprintf('All %d are sent.', $this->wanted)
+                : ($this->sent === 0 ? sprintf('All %d are there.', $this->wanted) : sprintf(
+                    '%d are sent, and the other %d are there.',
+                    $this->sent,
+                    $this->ready,
+                ));
         }
 
         $parts = array_filter(['sent' => $this->sent, 'ready' => $this->ready, 'coming' => $this->coming()]);
 
-        return ($this->sent + $this->ready > 0 ? implode(', ', array_map(static fn (string $what, int $many) => $many.' '.$what, array_keys($parts), $parts)).'. ' : '').sprintf(
+        return ($this->sent + $this->ready > 0 ? implode(
+            ', ',
+            array_map(static fn (string $what, int $many) => $many.' '.$what, array_keys($parts), $parts),
+        ).'. ' : '').sprintf(
             '%s %d of %d: %s of having them all.',
             $this->isShort() ? sprintf('%d short, about', $this->short()) : 'About',
             max(0, (int) round($this->expected)),

@@ -55,7 +55,10 @@ final class Outlook
         return new Due(Job::Check, $due, match (true) {
             $this->leftLonger => 'left longer after a count',
             $this->lastCheckOn === null => 'first look for roots',
-            default => sprintf('%s since the last check', $house->whole(HouseDefault::CheckEvery) === 7 ? 'a week' : $house->whole(HouseDefault::CheckEvery).' days'),
+            default => sprintf(
+                '%s since the last check',
+                $house->whole(HouseDefault::CheckEvery) === 7 ? 'a week' : $house->whole(HouseDefault::CheckEvery).' days',
+            ),
         });
     }
 }

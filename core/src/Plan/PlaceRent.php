@@ -19,8 +19,13 @@ final class PlaceRent
      * @param ?Tenant $by     the batch that lacks them; null where nothing queues
      * @param float   $brings what a tray-week of that one brings
      */
-    private function __construct(public readonly int $trays, public readonly float $warmth, public readonly int $wanted, public readonly ?Tenant $by, public readonly float $brings)
-    {
+    private function __construct(
+        public readonly int $trays,
+        public readonly float $warmth,
+        public readonly int $wanted,
+        public readonly ?Tenant $by,
+        public readonly float $brings,
+    ) {
     }
 
     /**

@@ -33,15 +33,49 @@ final class PlannedBatch
     ) {
     }
 
-    /** @param array{code: string, crop: string, orders: list<int>, block: string, zone: string, trays: int, cuttings: int, stickOn: string, heldDays: int, readyOn: string, stuck: bool, trayKind?: ?string, movesOn?: list<array{zone: string, from: string}>, pots?: ?array{zone: string, spaced: bool}, potWeek?: ?string} $is */
+    /**
+     * @param array{
+     *     code: string, crop: string, orders: list<int>, block: string, zone: string, trays: int, cuttings: int,
+     *     stickOn: string, heldDays: int, readyOn: string, stuck: bool, trayKind?: ?string,
+     *     movesOn?: list<array{zone: string, from: string}>, pots?: ?array{zone: string, spaced: bool},
+     *     potWeek?: ?string,
+     * } $is
+     */
     public static function of(array $is): self
     {
-        return new self($is['code'], $is['crop'], $is['orders'], $is['block'], $is['zone'], $is['trays'], $is['cuttings'], $is['stickOn'], $is['heldDays'], $is['readyOn'], $is['stuck'], $is['trayKind'] ?? null, $is['movesOn'] ?? [], $is['pots'] ?? null, $is['potWeek'] ?? null);
+        return new self(
+            $is['code'],
+            $is['crop'],
+            $is['orders'],
+            $is['block'],
+            $is['zone'],
+            $is['trays'],
+            $is['cuttings'],
+            $is['stickOn'],
+            $is['heldDays'],
+            $is['readyOn'],
+            $is['stuck'],
+            $is['trayKind'] ?? null,
+            $is['movesOn'] ?? [],
+            $is['pots'] ?? null,
+            $is['potWeek'] ?? null,
+        );
     }
 
-    /** @return array{code: string, crop: string, orders: list<int>, block: string, zone: string, trays: int, cuttings: int, stickOn: string, heldDays: int, readyOn: string, stuck: bool, trayKind: ?string, movesOn: list<array{zone: string, from: string}>, pots: ?array{zone: string, spaced: bool}, potWeek: ?string} */
+    /**
+     * @return array{
+     *     code: string, crop: string, orders: list<int>, block: string, zone: string, trays: int, cuttings: int,
+     *     stickOn: string, heldDays: int, readyOn: string, stuck: bool, trayKind: ?string,
+     *     movesOn: list<array{zone: string, from: string}>, pots: ?array{zone: string, spaced: bool}, potWeek: ?string,
+     * }
+     */
     public function toArray(): array
     {
-        return ['code' => $this->code, 'crop' => $this->crop, 'orders' => $this->orders, 'block' => $this->block, 'zone' => $this->zone, 'trays' => $this->trays, 'cuttings' => $this->cuttings, 'stickOn' => $this->stickOn, 'heldDays' => $this->heldDays, 'readyOn' => $this->readyOn, 'stuck' => $this->stuck, 'trayKind' => $this->trayKind, 'movesOn' => $this->movesOn, 'pots' => $this->pots, 'potWeek' => $this->potWeek];
+        return [
+            'code' => $this->code, 'crop' => $this->crop, 'orders' => $this->orders, 'block' => $this->block, 'zone' => $this->zone,
+            'trays' => $this->trays, 'cuttings' => $this->cuttings, 'stickOn' => $this->stickOn, 'heldDays' => $this->heldDays,
+            'readyOn' => $this->readyOn, 'stuck' => $this->stuck, 'trayKind' => $this->trayKind, 'movesOn' => $this->movesOn,
+            'pots' => $this->pots, 'potWeek' => $this->potWeek,
+        ];
     }
 }

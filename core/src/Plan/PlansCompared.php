@@ -13,7 +13,9 @@ final class PlansCompared
      * @param list<PlannedBatch> $then
      * @param list<PlannedBatch> $now
      *
-     * @return list<array{code: string, crop: string, what: string, words: string}> what is added, gone, stuck or changed; in the order of their codes within each
+     * @return list<array{
+     *     code: string, crop: string, what: string, words: string,
+     * }> what is added, gone, stuck or changed; in the order of their codes within each
      */
     public static function of(array $then, array $now): array
     {
@@ -22,7 +24,17 @@ final class PlansCompared
         foreach ($new + $old as $code => $either) {
             [$a, $b] = [$old[$code] ?? null, $new[$code] ?? null];
             [$what, $words] = match (true) {
-                $a === null => ['added', sprintf('%d cuttings in %d %s on %s, ready %s', $either->cuttings, $either->trays, $either->trays === 1 ? 'tray' : 'trays', self::day($either->stickOn), self::day($either->readyOn))],
+                $a === null => [
+                    'added',
+                    sprintf(
+                        '%d cuttings in %d %s on %s, ready %s',
+                        $either->cuttings,
+                        $either->trays,
+                        $either->trays === 1 ? 'tray' : 'trays',
+                        self::day($either->stickOn),
+                        self::day($either->readyOn),
+                    ),
+                ],
                 $b === null => ['gone', sprintf('%d cuttings on %s, called off', $a->cuttings, self::day($a->stickOn))],
                 default => self::changes($a, $b),
             };
@@ -31,7 +43,12 @@ final class PlansCompared
             }
         }
         $order = ['gone', 'added', 'changed', 'stuck'];
-        usort($found, static fn (array $a, array $b) => [array_search($a['what'], $order, true), $a['crop'], $a['code']] <=> [array_search($b['what'], $order, true), $b['crop'], $b['code']]);
+        usort(
+            $found,
+            static fn (array $a, array $b) => [
+                array_search($a['what'], $order, true), $a['crop'], $a['code'],
+            ] <=> [array_search($b['what'], $order, true), $b['crop'], $b['code']],
+        );
 
         return $found;
     }
@@ -44,11 +61,23 @@ final class PlansCompared
             $a->trays === $b->trays ? '' : sprintf('%d %s instead of %d', $b->trays, $b->trays === 1 ? 'tray' : 'trays', $a->trays),
             $a->zone === $b->zone ? '' : sprintf('on %s instead of %s', $b->zone, $a->zone),
             $a->trayKind === null || $a->trayKind === $b->trayKind ? '' : sprintf('in %s instead of %s', $b->trayKind, $a->trayKind),
-            $a->movesOn === $b->movesOn ? '' : ($b->movesOn === [] ? 'stays there' : implode(', ', array_map(static fn (array $on) => sprintf('goes on to %s on %s', $on['zone'], self::day($on['from'])), $b->movesOn))),
-            $a->pots === $b->pots ? '' : ($b->pots === null ? 'no place for its pots' : sprintf('pots %s on %s', $b->pots['spaced'] ? 'spaced' : 'pot-thick', $b->pots['zone'])),
+            $a->movesOn === $b->movesOn
+                ? ''
+                : ($b->movesOn === [] ? 'stays there' : implode(
+                    ', ',
+                    array_map(static fn (array $on) => sprintf('goes on to %s on %s', $on['zone'], self::day($on['from'])), $b->movesOn),
+                )),
+            $a->pots === $b->pots ? '' : ($b->pots === null ? 'no place for its pots' : sprintf(
+                'pots %s on %s',
+                $b->pots['spaced'] ? 'spaced' : 'pot-thick',
+                $b->pots['zone'],
+            )),
             $a->block === $b->block ? '' : sprintf('from %s instead of %s', $b->block, $a->block),
             $a->heldDays === $b->heldDays ? '' : sprintf('held %d days in its tray instead of %d', $b->heldDays, $a->heldDays),
-            $a->potWeek === $b->potWeek ? '' : ($b->potWeek === null ? 'potted when it is due' : sprintf('potted in the week of %s', self::day(Week::of($b->potWeek)->monday()->format('Y-m-d')))),
+            $a->potWeek === $b->potWeek ? '' : ($b->potWeek === null ? 'potted when it is due' : sprintf(
+                'potted in the week of %s',
+                self::day(Week::of($b->potWeek)->monday()->format('Y-m-d')),
+            )),
             $a->readyOn === $b->readyOn ? '' : sprintf('ready %s instead of %s', self::day($b->readyOn), self::day($a->readyOn)),
             $a->orders === $b->orders ? '' : 'for other orders',
         ]);

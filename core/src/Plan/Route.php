@@ -12,7 +12,8 @@ final class Route
      * @param int                 $number   cuttings, pieces or liners
      * @param ?\DateTimeImmutable $readyOn  the day the last are ready
      * @param float               $warmTrayWeeks on a bench kept at 15 °C or more
-     * @param ?float              $costEach of a good plant that is wanted, in the house's money: what is made beyond the order is insurance, and is paid for by it
+     * @param ?float              $costEach of a good plant that is wanted, in the house's money: what is made beyond the order is
+     *                                      insurance, and is paid for by it
      * @param ?string             $refusal  why it cannot work
      * @param ?string             $nearest  the nearest thing that would
      */

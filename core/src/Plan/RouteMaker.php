@@ -36,7 +36,13 @@ final class RouteMaker
     /** @throws Refused out_of_reach where no number gives the chance asked */
     public function numbers(RouteWay $way): StickNumbers
     {
-        return $this->numbers[$way->id] ??= StickNumbers::forGood($this->want->plants, [$way->rate, $way->sheet->potting->survival], $this->want->confidence, $way->cells, $way->sheet->setting->each);
+        return $this->numbers[$way->id] ??= StickNumbers::forGood(
+            $this->want->plants,
+            [$way->rate, $way->sheet->potting->survival],
+            $this->want->confidence,
+            $way->cells,
+            $way->sheet->setting->each,
+        );
     }
 
     /** In the last week of the run in which the stock can give it all. */
@@ -50,14 +56,26 @@ final class RouteMaker
         $words = $held ? sprintf('%s, and hold over', $way->name) : $way->name;
         $numbers = $this->numbers($way);
 
-        return $this->made($kind, $way, [new RoutePart($dates, $trays, $stick, $supply, $this->want->plants)], $numbers->chanceWith($trays), $words, $this->refusalOf($supply), $this->withWhatThereIs($way, $supply));
+        return $this->made(
+            $kind,
+            $way,
+            [new RoutePart($dates, $trays, $stick, $supply, $this->want->plants)],
+            $numbers->chanceWith($trays),
+            $words,
+            $this->refusalOf($supply),
+            $this->withWhatThereIs($way, $supply),
+        );
     }
 
     /** Half now and half at the end of the window: two batches do not share their luck, and the second can follow the first one's count. */
     public function staggered(RouteWay $way, int $most, \DateTimeImmutable $from, \DateTimeImmutable $to): Route
     {
         $good = [$way->rate->atLeastOneIn($way->sheet->setting->each), $way->sheet->potting->survival];
-        $chance = fn (int $each) => OrderOutlook::of($this->want->plants, 0, [Standing::of($each * $way->cells, $good), Standing::of($each * $way->cells, $good)])->chance();
+        $chance = fn (int $each) => OrderOutlook::of(
+            $this->want->plants,
+            0,
+            [Standing::of($each * $way->cells, $good), Standing::of($each * $way->cells, $good)],
+        )->chance();
         $each = max(1, intdiv(Trays::toHold($this->want->plants, $way->cells)->number, 2));
         for (; $each < $most && $chance($each) < $this->want->confidence; ++$each) {
         }
@@ -70,9 +88,20 @@ final class RouteMaker
             $second = $taken->supply($way->id, $to, $stick);
         }
         $half = intdiv($this->want->plants + 1, 2);
-        $parts = [new RoutePart(PlainDates::forwards($from, $way->times), $each, $stick, $first, $half), new RoutePart(PlainDates::forwards($to, $way->times), $each, $stick, $second, $this->want->plants - $half)];
+        $parts = [
+            new RoutePart(PlainDates::forwards($from, $way->times), $each, $stick, $first, $half),
+            new RoutePart(PlainDates::forwards($to, $way->times), $each, $stick, $second, $this->want->plants - $half),
+        ];
 
-        return $this->made(RouteKind::Staggered, $way, $parts, $chance($each), sprintf('%s, in two batches', $way->name), $this->refusalOf($first) ?? $this->refusalOf($second), 'One batch takes the stock once.');
+        return $this->made(
+            RouteKind::Staggered,
+            $way,
+            $parts,
+            $chance($each),
+            sprintf('%s, in two batches', $way->name),
+            $this->refusalOf($first) ?? $this->refusalOf($second),
+            'One batch takes the stock once.',
+        );
     }
 
     /** Divides the stock year by year until there are enough pieces. */
@@ -82,12 +111,24 @@ final class RouteMaker
         $supply = $this->yard->best($this->want->crop, $way->id, $this->today, 0);
         $source = $supply?->source;
         if ($source === null || $source->multiplication === null || $source->survival === null) {
-            return Route::impossible(RouteKind::DivideOverYears, $way, $words, 'Nobody has entered how its clumps multiply.', 'Enter on its stock block into how many pieces a clump goes in a year.');
+            return Route::impossible(
+                RouteKind::DivideOverYears,
+                $way,
+                $words,
+                'Nobody has entered how its clumps multiply.',
+                'Enter on its stock block into how many pieces a clump goes in a year.',
+            );
         }
         $need = $this->numbers($way)->stick();
         $path = DivisionPath::of($source->plants, $source->multiplication, $source->survival, $need, $mostYears);
         if ($path->years === null) {
-            return Route::impossible(RouteKind::DivideOverYears, $way, $words, sprintf('%d clumps never become %d pieces: each becomes %.1f in a year.', $source->plants, $need, $source->multiplication * $source->survival), 'Buy in, or plant more stock.');
+            return Route::impossible(
+                RouteKind::DivideOverYears,
+                $way,
+                $words,
+                sprintf('%d clumps never become %d pieces: each becomes %.1f in a year.', $source->plants, $need, $source->multiplication * $source->survival),
+                'Buy in, or plant more stock.',
+            );
         }
         $open = $way->windows->openOrNext(Week::containing($this->today));
         $day = max($this->today, $open->from->monday())->modify(sprintf('+%d years', max(0, $path->years - 1)));
@@ -96,8 +137,15 @@ final class RouteMaker
         $trays = Trays::toHold((int) ceil($need / $way->sheet->setting->each), $way->cells)->number;
         $told = sprintf('%s, %d %s: %s', $way->name, $path->years, $path->years === 1 ? 'year' : 'years', implode(' → ', $path->path));
 
-        return $this->made(RouteKind::DivideOverYears, $way, [new RoutePart($dates, $trays, $need, null, $this->want->plants)], $this->numbers($way)->chanceWith($trays), $told,
-            $late > 0 ? sprintf('There are enough pieces only in %s.', $day->format('Y')) : null, sprintf('Ready in %s of %s.', $this->telling->week(Week::containing($dates->readyOn)), $dates->readyOn->format('o')));
+        return $this->made(
+            RouteKind::DivideOverYears,
+            $way,
+            [new RoutePart($dates, $trays, $need, null, $this->want->plants)],
+            $this->numbers($way)->chanceWith($trays),
+            $told,
+            $late > 0 ? sprintf('There are enough pieces only in %s.', $day->format('Y')) : null,
+            sprintf('Ready in %s of %s.', $this->telling->week(Week::containing($dates->readyOn)), $dates->readyOn->format('o')),
+        );
     }
 
     /** Liners from outside, potted and grown on here. */
@@ -106,7 +154,13 @@ final class RouteMaker
         $way = $this->want->ways[0] ?? null;
         $words = 'Buy in liners and grow them on';
         if ($this->want->linerPrice === null || $way === null) {
-            return Route::impossible(RouteKind::BuyIn, null, $words, 'No price of a liner is entered for this crop.', 'Ask a grower, and enter price and notice with the crop.');
+            return Route::impossible(
+                RouteKind::BuyIn,
+                null,
+                $words,
+                'No price of a liner is entered for this crop.',
+                'Ask a grower, and enter price and notice with the crop.',
+            );
         }
         try {
             [$number, $chance] = StickCount::forGood($this->want->plants, [$way->sheet->potting->survival])->fewestFor($this->want->confidence);
@@ -118,9 +172,18 @@ final class RouteMaker
         $cost = ($number * $this->want->linerPrice + $hours * $this->costs->hour) / $this->want->plants;
         $soonest = $way->times->growingOn->readyOn($this->today->modify(sprintf('+%d weeks', $this->want->linerWeeks)));
 
-        return new Route(RouteKind::BuyIn, null, [], $number, $this->want->ready->monday(), 0.0, $hours, $cost, $chance, sprintf('%s: ordered by %s, potted by %s', $words, $orderBy->format('j M Y'), $potBy->format('j M Y')),
+        return new Route(RouteKind::BuyIn, null, [], $number, $this->want->ready->monday(), 0.0, $hours, $cost, $chance, sprintf(
+            '%s: ordered by %s, potted by %s',
+            $words,
+            $orderBy->format('j M Y'),
+            $potBy->format('j M Y'),
+        ),
             $orderBy < $this->today ? sprintf('They had to be ordered by %s.', $orderBy->format('j M Y')) : null,
-            $orderBy < $this->today ? sprintf('Ordered today they are ready in %s of %s.', $this->telling->week(Week::containing($soonest)), $soonest->format('o')) : null);
+            $orderBy < $this->today ? sprintf(
+                'Ordered today they are ready in %s of %s.',
+                $this->telling->week(Week::containing($soonest)),
+                $soonest->format('o'),
+            ) : null);
     }
 
     /** @param non-empty-list<RoutePart> $parts */
@@ -180,6 +243,13 @@ final class RouteMaker
         $left = $supply?->offer->left() ?? 0;
         $trays = intdiv($left, $way->cells * $way->sheet->setting->each);
 
-        return $trays === 0 ? 'Plant stock, or buy in.' : sprintf('What there is fills %d %s: about %d good plants.', $trays, $trays === 1 ? 'tray' : 'trays', (int) round($trays * $way->cells * $this->goodOf($way)));
+        return $trays === 0
+            ? 'Plant stock, or buy in.'
+            : sprintf(
+                'What there is fills %d %s: about %d good plants.',
+                $trays,
+                $trays === 1 ? 'tray' : 'trays',
+                (int) round($trays * $way->cells * $this->goodOf($way)),
+            );
     }
 }

@@ -30,8 +30,16 @@ final class Routes
     }
 
     /** @param bool $onlyBatches leave out what a draft of a season never takes by itself: two batches for one, years of dividing, buying in */
-    public static function lay(Want $want, Yard $yard, WorkNorms $norms, Costs $costs, \DateTimeImmutable $today, Telling $telling, HouseDefaults $house, bool $onlyBatches = false): self
-    {
+    public static function lay(
+        Want $want,
+        Yard $yard,
+        WorkNorms $norms,
+        Costs $costs,
+        \DateTimeImmutable $today,
+        Telling $telling,
+        HouseDefaults $house,
+        bool $onlyBatches = false,
+    ): self {
         $make = new RouteMaker($want, $yard, $norms, $costs, $today, $telling, $house);
         $routes = [];
         foreach ($want->ways as $way) {
@@ -41,15 +49,25 @@ final class Routes
             $routes[] = $make->boughtIn();
         }
         // To the hundredth: below that the fewer batches and cuttings speak.
-        $rank = static fn (Route $r) => [!$r->isPossible(), round($r->costEach ?? INF, 2), count($r->parts), $r->number, !($r->way->house ?? false), $r->kind->value];
+        $rank = static fn (Route $r) => [
+            !$r->isPossible(), round($r->costEach ?? INF, 2), count($r->parts), $r->number, !($r->way->house ?? false), $r->kind->value,
+        ];
         usort($routes, static fn (Route $a, Route $b) => $rank($a) <=> $rank($b));
 
         return self::judge($routes, $want);
     }
 
     /** @return list<Route> */
-    private static function ofWay(RouteMaker $make, Want $want, RouteWay $way, Yard $yard, \DateTimeImmutable $today, Telling $telling, HouseDefaults $house, bool $onlyBatches): array
-    {
+    private static function ofWay(
+        RouteMaker $make,
+        Want $want,
+        RouteWay $way,
+        Yard $yard,
+        \DateTimeImmutable $today,
+        Telling $telling,
+        HouseDefaults $house,
+        bool $onlyBatches,
+    ): array {
         try {
             $last = PlainDates::stickBy($want->ready, $way->times);
             $numbers = $make->numbers($way);
@@ -74,7 +92,11 @@ final class Routes
                 $found[] = $make->staggered($way, (int) $trays, $from, $to);
             }
         }
-        if (!$onlyBatches && in_array($way->sheet->method, [Method::Division, Method::ClumpSplit], true) && array_filter($found, static fn (Route $r) => $r->isPossible()) === []) {
+        if (
+            !$onlyBatches
+            && in_array($way->sheet->method, [Method::Division, Method::ClumpSplit], true)
+            && array_filter($found, static fn (Route $r) => $r->isPossible()) === []
+        ) {
             $found[] = $make->divided($way, self::MOST_YEARS);
         }
 
@@ -87,11 +109,18 @@ final class Routes
         $on = max($today, $next->from->monday());
         $ready = PlainDates::forwards($on, $way->times)->readyOn;
         $late = $want->ready->until(Week::containing($ready));
-        $nearest = sprintf('Stuck on %s it is ready in %s, %d %s late.', $on->format('j M Y'), $telling->week(Week::containing($ready)), max(1, $late), $late > 1 ? 'weeks' : 'week');
+        $nearest = sprintf(
+            'Stuck on %s it is ready in %s, %d %s late.',
+            $on->format('j M Y'),
+            $telling->week(Week::containing($ready)),
+            max(1, $late),
+            $late > 1 ? 'weeks' : 'week',
+        );
 
         return Route::impossible(RouteKind::OneBatch, $way, $way->name, $last < $today
             ? sprintf('The last day to stick, %s, has gone by.', $last->format('j M Y'))
-            : sprintf('Its material is not right before the last day to stick, %s; it is from %s.', $last->format('j M Y'), $telling->week($next->from)), $nearest);
+            : sprintf('Its material is not right before the last day to stick, %s; it is from %s.', $last->format('j M Y'), $telling->week($next->from)),
+            $nearest);
     }
 
     /** @param list<Route> $routes */
@@ -106,15 +135,24 @@ final class Routes
             uasort($possible, static fn (Route $a, Route $b) => [$b->chance, $a->costEach] <=> [$a->chance, $b->costEach]);
             $best = array_key_first($possible);
 
-            return new self($routes, $best, sprintf('None gives the chance asked; this one comes nearest, with %s.', InWords::chance((float) $routes[$best]->chance)));
+            return new self(
+                $routes,
+                $best,
+                sprintf('None gives the chance asked; this one comes nearest, with %s.', InWords::chance((float) $routes[$best]->chance)),
+            );
         }
         $best = array_key_first($sure);
 
         return new self($routes, $best, match (true) {
             count($possible) === 1 => 'The only one that gets there in time.',
             count($sure) === 1 => 'The only one that gives the chance asked.',
-            self::money($routes[$best]->costEach) === self::money($sure[array_keys($sure)[1]]->costEach) => 'No other way costs less for a good plant, and this one takes the fewest batches and cuttings.',
-            default => sprintf('A good plant costs least this way: %s, against %s by the next.', self::money($routes[$best]->costEach), self::money($sure[array_keys($sure)[1]]->costEach)),
+            self::money($routes[$best]->costEach) === self::money($sure[array_keys($sure)[1]]->costEach) =>
+                'No other way costs less for a good plant, and this one takes the fewest batches and cuttings.',
+            default => sprintf(
+                'A good plant costs least this way: %s, against %s by the next.',
+                self::money($routes[$best]->costEach),
+                self::money($sure[array_keys($sure)[1]]->costEach),
+            ),
         });
     }
 

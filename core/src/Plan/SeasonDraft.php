@@ -25,12 +25,28 @@ final class SeasonDraft
     }
 
     /** @param list<array{orders: non-empty-list<array{id: int, plants: int}>, want: Want}> $wants the most pressing first; orders that share are one want */
-    public static function make(array $wants, Yard $yard, Berths $berths, WorkNorms $norms, Costs $costs, \DateTimeImmutable $today, Telling $telling, HouseDefaults $house): self
-    {
+    public static function make(
+        array $wants,
+        Yard $yard,
+        Berths $berths,
+        WorkNorms $norms,
+        Costs $costs,
+        \DateTimeImmutable $today,
+        Telling $telling,
+        HouseDefaults $house,
+    ): self {
         $drafted = [];
         foreach ($wants as ['orders' => $orders, 'want' => $want]) {
             $routes = Routes::lay($want, $yard, $norms, $costs, $today, $telling, $house, onlyBatches: true)->routes;
-            $drafted[] = self::place(array_column($orders, 'id'), $want, $routes, $yard, $berths, self::saved($orders, $want), $house->whole(HouseDefault::DraftEarlier));
+            $drafted[] = self::place(
+                array_column($orders, 'id'),
+                $want,
+                $routes,
+                $yard,
+                $berths,
+                self::saved($orders, $want),
+                $house->whole(HouseDefault::DraftEarlier),
+            );
         }
 
         return new self($drafted);
@@ -62,11 +78,24 @@ final class SeasonDraft
                 if ($berth->isFree() && $berth->dates !== null && $berth->dates->readyOn <= $want->ready->sunday()) {
                     $berths->take($berth);
                     $supply?->source->take($day, $part->stick);
-                    $moved = new Route($route->kind, $way, [new RoutePart($berth->dates, $part->trays, $part->stick, $supply, $part->plants)], $route->number, $berth->dates->readyOn, $route->warmTrayWeeks, $route->hours, $route->costEach, $route->chance, $route->words);
+                    $moved = new Route(
+                        $route->kind,
+                        $way,
+                        [new RoutePart($berth->dates, $part->trays, $part->stick, $supply, $part->plants)],
+                        $route->number,
+                        $berth->dates->readyOn,
+                        $route->warmTrayWeeks,
+                        $route->hours,
+                        $route->costEach,
+                        $route->chance,
+                        $route->words,
+                    );
 
                     return new Drafted($orders, $want, $moved, $berth, $saved, null, null);
                 }
-                $refusal = $berth->isFree() ? sprintf('%s is the only place, and too cool to be ready in time', $berth->name) : sprintf('No bench has room: %s', $berth->refusal);
+                $refusal = $berth->isFree()
+                    ? sprintf('%s is the only place, and too cool to be ready in time', $berth->name)
+                    : sprintf('No bench has room: %s', $berth->refusal);
                 $nearest = 'Fewer trays, another week, or a bench cleared earlier.';
             }
         }
@@ -85,7 +114,13 @@ final class SeasonDraft
             return null;
         }
         $way = $want->ways[0];
-        $stick = static fn (int $plants) => StickNumbers::forGood($plants, [$way->rate, $way->sheet->potting->survival], $want->confidence, $way->cells, $way->sheet->setting->each)->stick();
+        $stick = static fn (int $plants) => StickNumbers::forGood(
+            $plants,
+            [$way->rate, $way->sheet->potting->survival],
+            $want->confidence,
+            $way->cells,
+            $way->sheet->setting->each,
+        )->stick();
         try {
             return array_sum(array_map(static fn (array $o) => $stick($o['plants']), $orders)) - $stick($want->plants);
         } catch (Refused) {

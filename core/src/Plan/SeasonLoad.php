@@ -12,7 +12,9 @@ final class SeasonLoad
     /**
      * @param list<BatchLoad> $batches
      *
-     * @return list<array{week: Week, trays: int, fill: float, collectHours: float, stickHours: float, weanHours: float, potHours: float}> fill is trays ÷ places, above 1 when overfull
+     * @return list<array{
+     *     week: Week, trays: int, fill: float, collectHours: float, stickHours: float, weanHours: float, potHours: float,
+     * }> fill is trays ÷ places, above 1 when overfull
      */
     public static function of(Week $from, int $weeks, int $mistPlaces, WorkNorms $norms, array $batches): array
     {

@@ -16,7 +16,10 @@ final class ShoppingList
     /**
      * @param list<BatchNeeds> $batches
      *
-     * @return list<array{kind: string, name: string, unit: string, total: float, firstOn: \DateTimeImmutable, months: array<string, float>}> months written 2027-05
+     * @return list<array{
+     *     kind: string, name: string, unit: string, total: float, firstOn: \DateTimeImmutable,
+     *     months: array<string, float>,
+     * }> months written 2027-05
      */
     public static function of(array $batches, HouseDefaults $house): array
     {
@@ -49,7 +52,12 @@ final class ShoppingList
             ksort($one['months']);
         }
         unset($one);
-        usort($found, static fn (array $a, array $b) => [array_search($a['kind'], self::ORDER, true), $a['name']] <=> [array_search($b['kind'], self::ORDER, true), $b['name']]);
+        usort(
+            $found,
+            static fn (array $a, array $b) => [
+                array_search($a['kind'], self::ORDER, true), $a['name'],
+            ] <=> [array_search($b['kind'], self::ORDER, true), $b['name']],
+        );
 
         return $found;
     }

@@ -32,11 +32,19 @@ final class StickAgain
         $run = $windows->openOrNext($week);
         $from = max($today, $run->from->monday());
         if ($from > $last) {
-            return new self(null, null, sprintf('No material in time: it is right from %s, and the last day to stick is %s.', $telling->week($run->from), $last->format('j M')));
+            return new self(
+                null,
+                null,
+                sprintf('No material in time: it is right from %s, and the last day to stick is %s.', $telling->week($run->from), $last->format('j M')),
+            );
         }
         $last = min($last, $run->to->sunday());
 
-        return new self($from, $last, sprintf('%s until %s.', $from <= $today ? 'Still possible' : sprintf('Possible from %s', $from->format('j M')), $last->format('j M')));
+        return new self(
+            $from,
+            $last,
+            sprintf('%s until %s.', $from <= $today ? 'Still possible' : sprintf('Possible from %s', $from->format('j M')), $last->format('j M')),
+        );
     }
 
     public function isPossible(): bool

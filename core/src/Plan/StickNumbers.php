@@ -51,7 +51,12 @@ final class StickNumbers
         return $this->count->chanceOf(Trays::of($trays, $this->cells)->hold());
     }
 
-    /** @return array{expectedYield: float, confidence: float, simple: Numbers, chosen: Numbers, buys: array{moreCuttings: int, moreTrays: int, chanceFrom: float, chanceTo: float, words: string}} */
+    /**
+     * @return array{
+     *     expectedYield: float, confidence: float, simple: Numbers, chosen: Numbers,
+     *     buys: array{moreCuttings: int, moreTrays: int, chanceFrom: float, chanceTo: float, words: string},
+     * }
+     */
     public function toArray(): array
     {
         $simple = $this->way($this->count->simple());

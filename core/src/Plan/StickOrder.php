@@ -51,7 +51,13 @@ final class StickOrder
             $pick = $this->pick($left, $station, $now, $free, $last);
             $from = $now + $this->change * $pick->changesAfter($last[$station]);
             $to = $from + $pick->minutes;
-            $done[] = ['code' => $pick->code, 'station' => $station + 1, 'from' => $from, 'to' => $to, 'late' => $pick->due === null ? 0 : max(0, $to - $pick->due)];
+            $done[] = [
+                'code' => $pick->code,
+                'station' => $station + 1,
+                'from' => $from,
+                'to' => $to,
+                'late' => $pick->due === null ? 0 : max(0, $to - $pick->due),
+            ];
             [$free[$station], $last[$station]] = [$to, $pick];
             $left = array_values(array_filter($left, static fn (ToStick $b) => $b !== $pick));
         }
@@ -143,7 +149,10 @@ final class StickOrder
      */
     private static function byDue(array $batches): array
     {
-        usort($batches, static fn (ToStick $a, ToStick $b) => [$a->due ?? PHP_INT_MAX, $a->mix, $a->dip, $a->code] <=> [$b->due ?? PHP_INT_MAX, $b->mix, $b->dip, $b->code]);
+        usort(
+            $batches,
+            static fn (ToStick $a, ToStick $b) => [$a->due ?? PHP_INT_MAX, $a->mix, $a->dip, $a->code] <=> [$b->due ?? PHP_INT_MAX, $b->mix, $b->dip, $b->code],
+        );
 
         return $batches;
     }

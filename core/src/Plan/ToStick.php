@@ -16,8 +16,14 @@ final class ToStick
      * @param string $mix     what its trays are filled with; alike ones are stuck one after the other
      * @param string $dip     what it is dipped in; empty for none
      */
-    private function __construct(public readonly string $code, public readonly int $ready, public readonly ?int $due, public readonly int $minutes, public readonly string $mix, public readonly string $dip)
-    {
+    private function __construct(
+        public readonly string $code,
+        public readonly int $ready,
+        public readonly ?int $due,
+        public readonly int $minutes,
+        public readonly string $mix,
+        public readonly string $dip,
+    ) {
     }
 
     public static function of(string $code, int $ready, ?int $due, int $minutes, string $mix, string $dip): self

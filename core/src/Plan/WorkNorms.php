@@ -33,9 +33,18 @@ final class WorkNorms
      * @param array<string, int> $pottedBy by pot
      * @param int                $weaned   trays moved and set up in an hour
      */
-    public static function of(int $stuckAnHour, int $pottedAnHour, int $collected = self::COLLECTED, int $weaned = self::WEANED, array $stuckBy = [], array $pottedBy = []): self
-    {
-        foreach (['stuckAnHour' => [$stuckAnHour, 'cutting is stuck'], 'pottedAnHour' => [$pottedAnHour, 'plant is potted'], 'collectedAnHour' => [$collected, 'cutting is collected'], 'weanedAnHour' => [$weaned, 'tray is weaned']] as $field => [$many, $what]) {
+    public static function of(
+        int $stuckAnHour,
+        int $pottedAnHour,
+        int $collected = self::COLLECTED,
+        int $weaned = self::WEANED,
+        array $stuckBy = [],
+        array $pottedBy = [],
+    ): self {
+        foreach ([
+            'stuckAnHour' => [$stuckAnHour, 'cutting is stuck'], 'pottedAnHour' => [$pottedAnHour, 'plant is potted'],
+            'collectedAnHour' => [$collected, 'cutting is collected'], 'weanedAnHour' => [$weaned, 'tray is weaned'],
+        ] as $field => [$many, $what]) {
             if ($many < 1) {
                 throw Refused::because('out_of_range', $field, sprintf('At least one %s in an hour.', $what));
             }
@@ -63,7 +72,14 @@ final class WorkNorms
             return $found;
         };
 
-        return self::of($in->count('stuckAnHour', 1, 5000), $in->count('pottedAnHour', 1, 5000), $in->count('collectedAnHour', 1, 5000), $in->count('weanedAnHour', 1, 5000), $each($in->object('stuckBy')), $each($in->object('pottedBy')));
+        return self::of(
+            $in->count('stuckAnHour', 1, 5000),
+            $in->count('pottedAnHour', 1, 5000),
+            $in->count('collectedAnHour', 1, 5000),
+            $in->count('weanedAnHour', 1, 5000),
+            $each($in->object('stuckBy')),
+            $each($in->object('pottedBy')),
+        );
     }
 
     public function hoursToCollect(int $cuttings): float
@@ -89,6 +105,9 @@ final class WorkNorms
     /** @return array{stuckAnHour: int, pottedAnHour: int, collectedAnHour: int, weanedAnHour: int, stuckBy: object, pottedBy: object} */
     public function toArray(): array
     {
-        return ['stuckAnHour' => $this->stuckAnHour, 'pottedAnHour' => $this->pottedAnHour, 'collectedAnHour' => $this->collectedAnHour, 'weanedAnHour' => $this->weanedAnHour, 'stuckBy' => (object) $this->stuckBy, 'pottedBy' => (object) $this->pottedBy];
+        return [
+            'stuckAnHour' => $this->stuckAnHour, 'pottedAnHour' => $this->pottedAnHour, 'collectedAnHour' => $this->collectedAnHour,
+            'weanedAnHour' => $this->weanedAnHour, 'stuckBy' => (object) $this->stuckBy, 'pottedBy' => (object) $this->pottedBy,
+        ];
     }
 }

@@ -27,13 +27,32 @@ final class Awaiting
      * @param ?Week                $due    in which the nearest order wants it
      * @param ?string              $for    whose order that is
      */
-    public static function line(LineInTrays $line, \Closure $hours, GrowingOn $growingOn, ?Week $due, ?string $for, \DateTimeImmutable $today, HouseDefaults $house): self
-    {
+    public static function line(
+        LineInTrays $line,
+        \Closure $hours,
+        GrowingOn $growingOn,
+        ?Week $due,
+        ?string $for,
+        \DateTimeImmutable $today,
+        HouseDefaults $house,
+    ): self {
         $trigger = Trigger::of($line->school, $line->looks, $line->rooted, $line->countedOn, $line->potOn, $today);
         $last = $line->looks === [] ? null : $line->looks[array_key_last($line->looks)]->tally;
         $run = $trigger->since === null ? null : RootRun::of($trigger->since, $last, $today, $house);
 
-        return self::made($line->batch, $line->plants($trigger->isDue, $house), $trigger, $run, $line->potOn, $line->heldDays, $hours, $growingOn, $due, $for, $house);
+        return self::made(
+            $line->batch,
+            $line->plants($trigger->isDue, $house),
+            $trigger,
+            $run,
+            $line->potOn,
+            $line->heldDays,
+            $hours,
+            $growingOn,
+            $due,
+            $for,
+            $house,
+        );
     }
 
     /**
@@ -42,18 +61,49 @@ final class Awaiting
      * @param int                  $plants expected
      * @param \Closure(int): float $hours  that potting so many takes
      */
-    public static function planned(string $batch, int $plants, \DateTimeImmutable $potOn, int $heldDays, \Closure $hours, GrowingOn $growingOn, ?Week $due, ?string $for, \DateTimeImmutable $today, HouseDefaults $house): self
-    {
+    public static function planned(
+        string $batch,
+        int $plants,
+        \DateTimeImmutable $potOn,
+        int $heldDays,
+        \Closure $hours,
+        GrowingOn $growingOn,
+        ?Week $due,
+        ?string $for,
+        \DateTimeImmutable $today,
+        HouseDefaults $house,
+    ): self {
         $trigger = Trigger::of(PotTrigger::Calendar, [], 0, null, max($potOn, $today->modify('+1 day')), $today);
 
         return self::made($batch, $plants, $trigger, null, $potOn, $heldDays, $hours, $growingOn, $due, $for, $house);
     }
 
     /** @param \Closure(int): float $hours */
-    private static function made(string $batch, int $plants, Trigger $trigger, ?RootRun $run, \DateTimeImmutable $potOn, int $heldDays, \Closure $hours, GrowingOn $growingOn, ?Week $due, ?string $for, HouseDefaults $house): self
-    {
+    private static function made(
+        string $batch,
+        int $plants,
+        Trigger $trigger,
+        ?RootRun $run,
+        \DateTimeImmutable $potOn,
+        int $heldDays,
+        \Closure $hours,
+        GrowingOn $growingOn,
+        ?Week $due,
+        ?string $for,
+        HouseDefaults $house,
+    ): self {
         $able = $trigger->since ?? $potOn->modify(sprintf('-%d days', $heldDays));
-        $job = PotJob::of($batch, $plants, $hours($plants), $able, RootRun::boundOn($able, $house), $growingOn, $due, $for, $house->whole(HouseDefault::HeldAtMost));
+        $job = PotJob::of(
+            $batch,
+            $plants,
+            $hours($plants),
+            $able,
+            RootRun::boundOn($able, $house),
+            $growingOn,
+            $due,
+            $for,
+            $house->whole(HouseDefault::HeldAtMost),
+        );
 
         return new self($plants, $trigger, $run, $job);
     }

@@ -31,8 +31,16 @@ final class GrowOnSteps
         };
         $add(StepKind::Shade, $after($house->whole(HouseDefault::ShadeDays)), 'Out of the shade.');
         $sheet->hasSlowRelease()
-            ? $add(StepKind::Feed, $after($house->whole(HouseDefault::SlowReleaseLasts)), 'The slow-release feed in the mix is used up about now: feed, if it still has to grow.')
-            : $add(StepKind::Feed, $after($house->whole(HouseDefault::FeedAfter)), 'Knock one out: with roots at the wall of the pot, feed from now on. Not before.');
+            ? $add(
+                StepKind::Feed,
+                $after($house->whole(HouseDefault::SlowReleaseLasts)),
+                'The slow-release feed in the mix is used up about now: feed, if it still has to grow.',
+            )
+            : $add(
+                StepKind::Feed,
+                $after($house->whole(HouseDefault::FeedAfter)),
+                'Knock one out: with roots at the wall of the pot, feed from now on. Not before.',
+            );
         if ($days >= $house->whole(HouseDefault::SpacedFrom)) {
             $add(StepKind::Space, $after(intdiv($days, 2)), 'Leaves touch about now: set apart.');
         }
@@ -40,7 +48,11 @@ final class GrowOnSteps
         if ($cold !== null) {
             $add(StepKind::Winter, $cold, self::winterWords($sheet->winter).' Look once a week: at rest, pots dry out unseen.');
         } elseif (!$sheet->hardy && self::usual($pottedOn, $air) < $canFreeze) {
-            $add(StepKind::Winter, $pottedOn, sprintf('Nights can still freeze: frost-free until about %s.', self::safeFrom($pottedOn, $air, $canFreeze)->format('j M')));
+            $add(
+                StepKind::Winter,
+                $pottedOn,
+                sprintf('Nights can still freeze: frost-free until about %s.', self::safeFrom($pottedOn, $air, $canFreeze)->format('j M')),
+            );
         }
         $harden = max($pottedOn, $readyOn->modify(sprintf('-%d days', $house->whole(HouseDefault::HardenBefore))));
         $outside = max($pottedOn, $readyOn->modify(sprintf('-%d days', $house->whole(HouseDefault::OutsideBefore))));
@@ -49,7 +61,12 @@ final class GrowOnSteps
             $add(StepKind::Outside, $outside, 'Outside, sheltered at first.');
         }
         $add(StepKind::Ready, $readyOn, 'Ready, if it is well rooted and clean: count what is good.');
-        usort($steps, static fn (array $a, array $b) => [$a['on'], array_search($a['kind'], StepKind::cases(), true)] <=> [$b['on'], array_search($b['kind'], StepKind::cases(), true)]);
+        usort(
+            $steps,
+            static fn (array $a, array $b) => [
+                $a['on'], array_search($a['kind'], StepKind::cases(), true),
+            ] <=> [$b['on'], array_search($b['kind'], StepKind::cases(), true)],
+        );
 
         return $steps;
     }

@@ -32,8 +32,17 @@ final class PotJob
     ) {
     }
 
-    public static function of(string $code, int $plants, float $hours, \DateTimeImmutable $from, \DateTimeImmutable $boundOn, GrowingOn $growingOn, ?Week $due, ?string $for, int $latest): self
-    {
+    public static function of(
+        string $code,
+        int $plants,
+        float $hours,
+        \DateTimeImmutable $from,
+        \DateTimeImmutable $boundOn,
+        GrowingOn $growingOn,
+        ?Week $due,
+        ?string $for,
+        int $latest,
+    ): self {
         if ($plants < 0 || $hours < 0.0) {
             throw Refused::because('negative', $plants < 0 ? 'plants' : 'hours', 'There is no such thing as less than no work.');
         }
@@ -75,7 +84,10 @@ final class PotJob
         }
         $late = $this->due === null ? 0 : $this->due->until(Week::containing($this->growingOn->readyOn($day)));
         if ($late > 0) {
-            $found[] = ['kind' => 'late', 'words' => sprintf('Ready about %d %s after %s wants it.', $late, $late === 1 ? 'week' : 'weeks', $this->for ?? 'our own target')];
+            $found[] = [
+                'kind' => 'late',
+                'words' => sprintf('Ready about %d %s after %s wants it.', $late, $late === 1 ? 'week' : 'weeks', $this->for ?? 'our own target'),
+            ];
         }
         if ($this->isHeldTooLong($week)) {
             $found[] = ['kind' => 'too_long', 'words' => sprintf('Held for more than %d days, a rooted plant is spoilt.', $this->latest)];

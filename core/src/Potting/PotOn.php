@@ -28,6 +28,8 @@ final class PotOn
             throw Refused::because('not_bigger', 'pot', 'Potted on is into a bigger pot. Choose one that holds more than it stands in.');
         }
 
-        return $to > $house->number(HouseDefault::MuchBigger) * $from ? sprintf('That is %d times the room: a big wet pot rots a small root system. A size between is safer.', (int) round($to / $from)) : null;
+        return $to > $house->number(HouseDefault::MuchBigger) * $from
+            ? sprintf('That is %d times the room: a big wet pot rots a small root system. A size between is safer.', (int) round($to / $from))
+            : null;
     }
 }

@@ -32,9 +32,21 @@ final class RootRun
         $days = (int) $since->diff($on)->format('%r%a');
 
         return match (true) {
-            $seen => new self('bound', $boundOn, sprintf('%d of %d lifted are root-bound: tease them apart, or they stand still in their pots', $bound, $last->lifted())),
-            $days >= $house->whole(HouseDefault::RootsMatAfter) => new self('high', $boundOn, sprintf('roots have run for %d days; they will have matted', $days)),
-            $days >= $house->whole(HouseDefault::RootsRunAfter) => new self('rising', $boundOn, sprintf('roots have run for %d days; they mat from about %s', $days, $boundOn->format('j M'))),
+            $seen => new self(
+                'bound',
+                $boundOn,
+                sprintf('%d of %d lifted are root-bound: tease them apart, or they stand still in their pots', $bound, $last->lifted()),
+            ),
+            $days >= $house->whole(HouseDefault::RootsMatAfter) => new self(
+                'high',
+                $boundOn,
+                sprintf('roots have run for %d days; they will have matted', $days),
+            ),
+            $days >= $house->whole(HouseDefault::RootsRunAfter) => new self(
+                'rising',
+                $boundOn,
+                sprintf('roots have run for %d days; they mat from about %s', $days, $boundOn->format('j M')),
+            ),
             default => new self('none', $boundOn, sprintf('time until about %s before roots mat', $boundOn->format('j M'))),
         };
     }

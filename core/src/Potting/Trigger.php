@@ -24,13 +24,23 @@ final class Trigger
      * @param ?\DateTimeImmutable $counted the day of that count
      * @param \DateTimeImmutable  $potOn   the day that its plan says
      */
-    public static function of(PotTrigger $school, array $looks, int $rooted, ?\DateTimeImmutable $counted, \DateTimeImmutable $potOn, \DateTimeImmutable $today): self
-    {
+    public static function of(
+        PotTrigger $school,
+        array $looks,
+        int $rooted,
+        ?\DateTimeImmutable $counted,
+        \DateTimeImmutable $potOn,
+        \DateTimeImmutable $today,
+    ): self {
         if ($rooted > 0) {
             return new self(true, $counted ?? $potOn, sprintf('%d were counted with roots', $rooted));
         }
         if ($school === PotTrigger::Calendar) {
-            return new self($today >= $potOn, $today >= $potOn ? $potOn : null, sprintf('its day by the calendar %s %s', $today >= $potOn ? 'was' : 'is', $potOn->format('j M')));
+            return new self(
+                $today >= $potOn,
+                $today >= $potOn ? $potOn : null,
+                sprintf('its day by the calendar %s %s', $today >= $potOn ? 'was' : 'is', $potOn->format('j M')),
+            );
         }
         $since = null;
         foreach ($looks as $look) {
@@ -57,9 +67,16 @@ final class Trigger
         [$atHole, $living] = self::atHole($look);
 
         return match ($school) {
-            PotTrigger::FirstRoot => $atHole > 0 ? sprintf('a root at the hole of %d of %d', $atHole, $look->tally->lifted()) : sprintf('no root at a hole yet, of %d lifted', $look->tally->lifted()),
+            PotTrigger::FirstRoot => $atHole > 0
+                ? sprintf('a root at the hole of %d of %d', $atHole, $look->tally->lifted())
+                : sprintf('no root at a hole yet, of %d lifted', $look->tally->lifted()),
             PotTrigger::EveryHole => sprintf('roots at the hole of %d of %d living; all are waited for', $atHole, $living),
-            default => sprintf('%d of %d lifted have roots at the wall: %s', $look->judged->rooted, $look->judged->lifted, self::judged($look->judged->verdict())),
+            default => sprintf(
+                '%d of %d lifted have roots at the wall: %s',
+                $look->judged->rooted,
+                $look->judged->lifted,
+                self::judged($look->judged->verdict()),
+            ),
         };
     }
 

@@ -86,7 +86,11 @@ final class WeekBoard
             throw Refused::because('too_soon', $field, sprintf('%s will hardly have roots before %s.', $job->code, $job->from->format('j M')));
         }
         if ($job->isHeldTooLong($week) && $now->until($week) > 0) {
-            throw Refused::because('too_long', $field, sprintf('%s: held for more than %d days, a rooted plant is spoilt. Pot it sooner, or throw it.', $job->code, $job->latest));
+            throw Refused::because(
+                'too_long',
+                $field,
+                sprintf('%s: held for more than %d days, a rooted plant is spoilt. Pot it sooner, or throw it.', $job->code, $job->latest),
+            );
         }
     }
 }

@@ -37,7 +37,11 @@ final class InWords
      */
     public static function rate(CropRate $rate, array $batches): string
     {
-        $range = sprintf('8 batches in 10 give %d to %d in 100', (int) round(100 * $rate->forNewBatch->quantile(0.1)), (int) round(100 * $rate->forNewBatch->quantile(0.9)));
+        $range = sprintf(
+            '8 batches in 10 give %d to %d in 100',
+            (int) round(100 * $rate->forNewBatch->quantile(0.1)),
+            (int) round(100 * $rate->forNewBatch->quantile(0.9)),
+        );
         $counted = array_filter($batches, static fn (PastBatch $b) => $b->stuck > 0);
         if ($counted === []) {
             return sprintf('%s, from the crop sheet alone: no batch counted yet; %s.', ucfirst(self::share($rate->rate)), $range);

@@ -19,9 +19,17 @@ final class CardinalTemperatures
 
     public static function of(float $base, float $optimumLow, float $optimumHigh, float $ceiling): self
     {
-        foreach ([['optimumLow', $base, $optimumLow, $base < $optimumLow], ['optimumHigh', $optimumLow, $optimumHigh, $optimumLow <= $optimumHigh], ['ceiling', $optimumHigh, $ceiling, $optimumHigh < $ceiling]] as [$field, $under, $over, $isSo]) {
+        foreach ([
+            ['optimumLow', $base, $optimumLow, $base < $optimumLow],
+            ['optimumHigh', $optimumLow, $optimumHigh, $optimumLow <= $optimumHigh],
+            ['ceiling', $optimumHigh, $ceiling, $optimumHigh < $ceiling],
+        ] as [$field, $under, $over, $isSo]) {
             if (!$isSo || !is_finite($under) || !is_finite($over)) {
-                throw Refused::because('upside_down', $field, sprintf('%s is %s but must lie above %s: base, then the optimum from low to high, then the ceiling.', $field, $over, $under));
+                throw Refused::because(
+                    'upside_down',
+                    $field,
+                    sprintf('%s is %s but must lie above %s: base, then the optimum from low to high, then the ceiling.', $field, $over, $under),
+                );
             }
         }
 

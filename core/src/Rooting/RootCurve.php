@@ -98,7 +98,11 @@ final class RootCurve implements Calculation
     {
         foreach ($checks as $i => $check) {
             if ($check['rooted'] < 0 || $check['rooted'] > $check['lifted'] || !is_finite($check['tau']) || $check['tau'] < 0.0) {
-                throw Refused::because('more_than_there_are', "checks[{$i}].rooted", sprintf('rooted cannot be %d when %d were lifted.', $check['rooted'], $check['lifted']));
+                throw Refused::because(
+                    'more_than_there_are',
+                    "checks[{$i}].rooted",
+                    sprintf('rooted cannot be %d when %d were lifted.', $check['rooted'], $check['lifted']),
+                );
             }
         }
 

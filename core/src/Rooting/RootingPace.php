@@ -42,7 +42,10 @@ final class RootingPace
         }
         $spread = log($days->high / $days->low);
 
-        return self::of(sqrt($days->low * $days->high) * $pace, $spread > 0.0 ? max(1.0, min(self::STEEPEST, 2.0 * log(self::LATE / (1.0 - self::LATE)) / $spread)) : self::STEEPEST);
+        return self::of(
+            sqrt($days->low * $days->high) * $pace,
+            $spread > 0.0 ? max(1.0, min(self::STEEPEST, 2.0 * log(self::LATE / (1.0 - self::LATE)) / $spread)) : self::STEEPEST,
+        );
     }
 
     /** Thermal days by which this share of those that will root have. */

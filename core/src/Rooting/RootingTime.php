@@ -13,8 +13,13 @@ final class RootingTime
     private const EARLY = 0.1;
     private const LATE = 0.9;
 
-    private function __construct(private readonly float $planned, private readonly ?Range $days, private readonly ?RootingPace $pace, private readonly ?CardinalTemperatures $cardinal, private readonly ?Medium $medium)
-    {
+    private function __construct(
+        private readonly float $planned,
+        private readonly ?Range $days,
+        private readonly ?RootingPace $pace,
+        private readonly ?CardinalTemperatures $cardinal,
+        private readonly ?Medium $medium,
+    ) {
     }
 
     /**
@@ -55,7 +60,9 @@ final class RootingTime
     /** The last day to stick for weaning on a day. */
     public function stickBy(\DateTimeImmutable $weanOn): \DateTimeImmutable
     {
-        return $this->days === null ? $this->need(null)->startBy($weanOn) : $weanOn->sub(new \DateInterval(sprintf('P%dD', self::plannedOf($this->days, $this->planned))));
+        return $this->days === null
+            ? $this->need(null)->startBy($weanOn)
+            : $weanOn->sub(new \DateInterval(sprintf('P%dD', self::plannedOf($this->days, $this->planned))));
     }
 
     /** The day count that a plan uses of a range of days. */

@@ -15,7 +15,9 @@ final class Specimen
 
     /**
      * @param float                                                     $callus 0 none … 1 as wide as the stem twice
-     * @param list<array{from: float, side: int, length: float, bend: float}> $roots  from: along the buried stem, 0 foot … 1 top; length in cells, the wall at 1
+     * @param list<array{
+     *     from: float, side: int, length: float, bend: float,
+     * }> $roots  from: along the buried stem, 0 foot … 1 top; length in cells, the wall at 1
      * @param float                                                     $mat    how thick roots lie inside the cell, 0 … 1
      * @param float                                                     $brown  the share of the foot that has rotted
      */
@@ -45,7 +47,14 @@ final class Specimen
             RootStage::Dead => [$between(0.0, 0.6), $chance->getInt(0, 2) === 0 ? $roots(1, 3, 0.1, 0.5) : [], 0.0, $between(0.55, 1.0)],
         };
 
-        return new self(round($between(-1.0, 1.0), 2), round($callus, 2), $found, round($mat, 2), round($brown, 2), $stage === RootStage::Dead || $chance->getInt(0, 9) === 0);
+        return new self(
+            round($between(-1.0, 1.0), 2),
+            round($callus, 2),
+            $found,
+            round($mat, 2),
+            round($brown, 2),
+            $stage === RootStage::Dead || $chance->getInt(0, 9) === 0,
+        );
     }
 
     /**
@@ -57,7 +66,10 @@ final class Specimen
     {
         $found = [];
         do {
-            $found[] = ['from' => round($between(0.0, 0.7), 2), 'side' => count($found) % 2 === 0 ? -1 : 1, 'length' => round($between($low, $high), 2), 'bend' => round($between(-1.0, 1.0), 2)];
+            $found[] = [
+                'from' => round($between(0.0, 0.7), 2), 'side' => count($found) % 2 === 0 ? -1 : 1,
+                'length' => round($between($low, $high), 2), 'bend' => round($between(-1.0, 1.0), 2),
+            ];
         } while (count($found) < $many);
 
         return $found;
@@ -90,9 +102,17 @@ final class Specimen
         };
     }
 
-    /** @return array{lean: float, callus: float, roots: list<array{from: float, side: int, length: float, bend: float}>, mat: float, brown: float, wilted: bool} */
+    /**
+     * @return array{
+     *     lean: float, callus: float, roots: list<array{from: float, side: int, length: float, bend: float}>, mat: float,
+     *     brown: float, wilted: bool,
+     * }
+     */
     public function toArray(): array
     {
-        return ['lean' => $this->lean, 'callus' => $this->callus, 'roots' => $this->roots, 'mat' => $this->mat, 'brown' => $this->brown, 'wilted' => $this->wilted];
+        return [
+            'lean' => $this->lean, 'callus' => $this->callus, 'roots' => $this->roots, 'mat' => $this->mat, 'brown' => $this->brown,
+            'wilted' => $this->wilted,
+        ];
     }
 }

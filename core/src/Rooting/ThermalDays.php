@@ -23,7 +23,12 @@ final class ThermalDays implements Calculation
     public static function compute(Fields $in): array
     {
         $temperatures = $in->numbers('temperatures', -60, 80);
-        $cardinal = CardinalTemperatures::of($in->number('base', -60, 80), $in->number('optimumLow', -60, 80), $in->number('optimumHigh', -60, 80), $in->number('ceiling', -60, 80));
+        $cardinal = CardinalTemperatures::of(
+            $in->number('base', -60, 80),
+            $in->number('optimumLow', -60, 80),
+            $in->number('optimumHigh', -60, 80),
+            $in->number('ceiling', -60, 80),
+        );
         $in->done();
         $perDay = array_map($cardinal->progressAt(...), $temperatures);
 

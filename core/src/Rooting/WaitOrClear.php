@@ -30,8 +30,18 @@ final class WaitOrClear implements Calculation
      */
     public static function compute(Fields $in): array
     {
-        $call = self::of($in->share('finalRate'), $in->positive('d50', 1e6), $in->positive('shape', 1000), $in->number('tau', 0, 1e6), $in->count('unrooted'), $in->positive('stepTau', 1e6), $in->count('maxSteps', 1, 1000),
-            $in->number('valuePerPlant', 0, 1e9), $in->number('costPerStep', 0, 1e12), $in->share('lossPerStep'));
+        $call = self::of(
+            $in->share('finalRate'),
+            $in->positive('d50', 1e6),
+            $in->positive('shape', 1000),
+            $in->number('tau', 0, 1e6),
+            $in->count('unrooted'),
+            $in->positive('stepTau', 1e6),
+            $in->count('maxSteps', 1, 1000),
+            $in->number('valuePerPlant', 0, 1e9),
+            $in->number('costPerStep', 0, 1e12),
+            $in->share('lossPerStep'),
+        );
         $in->done();
 
         return ['waitSteps' => $call->waitSteps(), 'gain' => $call->gain(), 'steps' => $call->steps];
@@ -41,8 +51,18 @@ final class WaitOrClear implements Calculation
      * @param float $stepTau thermal days in a step
      * @param float $loss    share of the unrooted that dies in a step
      */
-    public static function of(float $finalRate, float $d50, float $shape, float $tau, int $unrooted, float $stepTau, int $maxSteps, float $value, float $cost, float $loss): self
-    {
+    public static function of(
+        float $finalRate,
+        float $d50,
+        float $shape,
+        float $tau,
+        int $unrooted,
+        float $stepTau,
+        int $maxSteps,
+        float $value,
+        float $cost,
+        float $loss,
+    ): self {
         $steps = [];
         $left = (float) $unrooted;
         $cumulative = 0.0;

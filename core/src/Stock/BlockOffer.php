@@ -107,7 +107,8 @@ final class BlockOffer
         $left = $this->left();
         $why = match (true) {
             $this->yearUsedUp => ' (the plants have given their share of the year)',
-            $this->leftOfYear === $left && $left < $this->perPlant() * $this->plants => sprintf(' (of %d; that is what is left of the plants\' share of the year)', $this->canGive),
+            $this->leftOfYear === $left
+                && $left < $this->perPlant() * $this->plants => sprintf(' (of %d; that is what is left of the plants\' share of the year)', $this->canGive),
             $this->sparing() < $this->available => sprintf(' (of %d; the rest is spoken for by later takes)', $this->canGive),
             $left < $this->canGive => sprintf(' (of %d; the plants are growing back)', $this->canGive),
             default => '',
@@ -141,7 +142,11 @@ final class BlockOffer
     /** @return list<int> what a plant gives at each later take, when it gives so many shoots now */
     private function laterTakes(int $perPlant): array
     {
-        $takes = StockTakes::of($this->plants, $this->habit, [...$this->before, ['week' => $this->week, 'cuttings' => $perPlant * $this->plants], ...$this->later])->takes;
+        $takes = StockTakes::of(
+            $this->plants,
+            $this->habit,
+            [...$this->before, ['week' => $this->week, 'cuttings' => $perPlant * $this->plants], ...$this->later],
+        )->takes;
 
         return array_column(array_slice($takes, count($this->before) + 1), 'takenPerPlant');
     }
@@ -151,7 +156,12 @@ final class BlockOffer
     {
         $until = null;
         foreach ($takes as $take) {
-            if ($take['takenPerPlant'] > 0 && $take['takenPerPlant'] === $take['availablePerPlant'] && $take['week'] <= $now && $take['week'] + $habit->recoveryWeeks > $now) {
+            if (
+                $take['takenPerPlant'] > 0
+                && $take['takenPerPlant'] === $take['availablePerPlant']
+                && $take['week'] <= $now
+                && $take['week'] + $habit->recoveryWeeks > $now
+            ) {
                 $until = max($until ?? 0, $take['week'] + $habit->recoveryWeeks);
             }
         }

@@ -29,7 +29,13 @@ final class DivisionPath implements Calculation
      */
     public static function compute(Fields $in): array
     {
-        $path = self::of($in->count('start'), $in->positive('multiplication', 1000), $in->number('survival', 0, 1), $in->count('target'), $in->count('maxYears', 0, 200));
+        $path = self::of(
+            $in->count('start'),
+            $in->positive('multiplication', 1000),
+            $in->number('survival', 0, 1),
+            $in->count('target'),
+            $in->count('maxYears', 0, 200),
+        );
         $in->done();
 
         return ['path' => $path->path, 'years' => $path->years, 'holdEachYear' => $path->holdEachYear];
@@ -39,7 +45,11 @@ final class DivisionPath implements Calculation
     public static function of(int $start, float $multiplication, float $survival, int $target, int $maxYears): self
     {
         if ($multiplication <= 0.0 || $survival < 0.0 || $survival > 1.0 || $start < 0 || $target < 0) {
-            throw Refused::because('out_of_range', $multiplication <= 0.0 ? 'multiplication' : 'survival', 'Clumps multiply by more than 0, and a share from 0 to 1 of them survives.');
+            throw Refused::because(
+                'out_of_range',
+                $multiplication <= 0.0 ? 'multiplication' : 'survival',
+                'Clumps multiply by more than 0, and a share from 0 to 1 of them survives.',
+            );
         }
         $growth = $multiplication * $survival;
         $path = [$start];

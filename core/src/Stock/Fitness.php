@@ -22,11 +22,23 @@ final class Fitness
             $say(Unfit::Quarantine, sprintf('In quarantine: %s.', $b->found), 'Treat it, look again and clear what was found.');
         }
         if ($b->cleanDays === null || $b->cleanDays > $b->inspectionDays) {
-            $say(Unfit::InspectionOld, $b->cleanDays === null ? 'Never found clean.' : sprintf('Last found clean %d days ago; the house limit is %d.', $b->cleanDays, $b->inspectionDays), 'Inspect it and find it clean.');
+            $say(
+                Unfit::InspectionOld,
+                $b->cleanDays === null ? 'Never found clean.' : sprintf(
+                    'Last found clean %d days ago; the house limit is %d.',
+                    $b->cleanDays,
+                    $b->inspectionDays,
+                ),
+                'Inspect it and find it clean.',
+            );
         }
         $age = (int) $b->on->format('Y') - $b->plantedYear;
         if ($age < $b->notBefore) {
-            $say(Unfit::TooYoung, sprintf('Planted in %d: nothing is taken before %d.', $b->plantedYear, $b->plantedYear + $b->notBefore), sprintf('Wait until %d; until then it builds itself up.', $b->plantedYear + $b->notBefore));
+            $say(
+                Unfit::TooYoung,
+                sprintf('Planted in %d: nothing is taken before %d.', $b->plantedYear, $b->plantedYear + $b->notBefore),
+                sprintf('Wait until %d; until then it builds itself up.', $b->plantedYear + $b->notBefore),
+            );
         }
         if ($b->replaceAfter !== null && $age > $b->replaceAfter) {
             $say(Unfit::WornOut, sprintf('Planted in %d, worn out after %d years.', $b->plantedYear, $b->replaceAfter), 'Replace it from clean young plants.');
@@ -43,7 +55,15 @@ final class Fitness
             $say(Unfit::Rights, $b->rights, 'Enter a licence that covers it.');
         }
         if ($b->origin->needsPermit() && ($b->permit === null || ($b->permitUntil !== null && $b->permitUntil < $b->on))) {
-            $say(Unfit::Permit, $b->permit === null ? 'Material from others or from the wild, and no permit is entered.' : sprintf('Its permit %s ran out on %s.', $b->permit, $b->permitUntil?->format('j M Y')), 'Enter a permit that is valid then.');
+            $say(
+                Unfit::Permit,
+                $b->permit === null ? 'Material from others or from the wild, and no permit is entered.' : sprintf(
+                    'Its permit %s ran out on %s.',
+                    $b->permit,
+                    $b->permitUntil?->format('j M Y'),
+                ),
+                'Enter a permit that is valid then.',
+            );
         }
 
         return $found;

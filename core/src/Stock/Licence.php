@@ -22,7 +22,11 @@ final class Licence
     public static function of(string $number, \DateTimeImmutable $from, \DateTimeImmutable $to, int $plants, float $royalty, CountedOn $counts): self
     {
         if ($to < $from) {
-            throw Refused::because('upside_down', 'to', sprintf('The licence ends on %s, before it begins on %s.', $to->format('j F Y'), $from->format('j F Y')));
+            throw Refused::because(
+                'upside_down',
+                'to',
+                sprintf('The licence ends on %s, before it begins on %s.', $to->format('j F Y'), $from->format('j F Y')),
+            );
         }
         if ($plants < 1 || $royalty < 0.0) {
             throw Refused::because('out_of_range', $plants < 1 ? 'plants' : 'royalty', 'A licence allows at least one plant, and a royalty is not negative.');
@@ -47,7 +51,19 @@ final class Licence
     {
         $left = $this->left($used, $planned);
         if ($asked > $left) {
-            throw Refused::because('past_licence', $field, sprintf('Licence %s allows %d plants: %d are used, %d more are planned, %s. %d are too many.', $this->number, $this->plants, $used, $planned, $left > 0 ? "{$left} are left" : 'none is left', $asked));
+            throw Refused::because(
+                'past_licence',
+                $field,
+                sprintf(
+                    'Licence %s allows %d plants: %d are used, %d more are planned, %s. %d are too many.',
+                    $this->number,
+                    $this->plants,
+                    $used,
+                    $planned,
+                    $left > 0 ? "{$left} are left" : 'none is left',
+                    $asked,
+                ),
+            );
         }
     }
 

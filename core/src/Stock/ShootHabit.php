@@ -6,7 +6,10 @@ namespace WetCradle\Core\Stock;
 
 use WetCradle\Core\Refused;
 
-/** How a stock plant bears shoots and stands being cut: shoots at the start, the most its size carries, the share that one take may have, how it branches, how long that takes. */
+/**
+ * How a stock plant bears shoots and stands being cut: shoots at the start, the most its size carries, the share that one take
+ * may have, how it branches, how long that takes.
+ */
 final class ShootHabit
 {
     private function __construct(
@@ -21,7 +24,11 @@ final class ShootHabit
     public static function of(int $shoots, int $maxShoots, float $capShare, float $branching, int $recoveryWeeks): self
     {
         if ($shoots < 0 || $branching < 0.0 || $recoveryWeeks < 0) {
-            throw Refused::because('negative', $shoots < 0 ? 'shootsPerPlant' : ($branching < 0.0 ? 'branching' : 'recoveryWeeks'), 'Shoots, branching and weeks of recovery cannot be negative.');
+            throw Refused::because(
+                'negative',
+                $shoots < 0 ? 'shootsPerPlant' : ($branching < 0.0 ? 'branching' : 'recoveryWeeks'),
+                'Shoots, branching and weeks of recovery cannot be negative.',
+            );
         }
         if ($maxShoots < $shoots) {
             throw Refused::because('upside_down', 'maxShoots', sprintf('maxShoots is %d, but a plant has %d shoots already.', $maxShoots, $shoots));

@@ -29,7 +29,8 @@ final class StockTakes implements Calculation
     }
 
     /**
-     * @param Fields $in {plants, shootsPerPlant, maxShoots, capShare, branching, recoveryWeeks, takes: [{week, cuttings?}]}; a take without a number takes all it may
+     * @param Fields $in {plants, shootsPerPlant, maxShoots, capShare, branching, recoveryWeeks, takes: [{week, cuttings?}]};
+     *                   a take without a number takes all it may
      *
      * @return array{takes: list<array{week: int, availablePerPlant: int, takenPerPlant: int, available: int}>, shootsLeft: int|float}
      */

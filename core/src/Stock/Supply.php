@@ -39,7 +39,12 @@ final class Supply
 
     public function words(): string
     {
-        return sprintf('%s %s%s', $this->source->code, $this->offer->words(), $this->isFit() ? '' : ', and is not fit to take from: '.lcfirst(rtrim($this->against[0]['words'], '.')));
+        return sprintf(
+            '%s %s%s',
+            $this->source->code,
+            $this->offer->words(),
+            $this->isFit() ? '' : ', and is not fit to take from: '.lcfirst(rtrim($this->against[0]['words'], '.')),
+        );
     }
 
     /** @return array{bool, bool, int, bool, int} the greater the better */

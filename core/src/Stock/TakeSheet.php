@@ -16,11 +16,16 @@ use WetCradle\Core\Refused;
 final class TakeSheet
 {
     /**
-     * @param list<array{row: string, plants: list<string>, count: int}> $rows in the order of the walk; plants by name where each is known, else none and a count
+     * @param list<array{
+     *     row: string, plants: list<string>, count: int,
+     * }> $rows in the order of the walk; plants by name where each is known, else none and a count
      * @param int $cap        the most one plant may give now
      * @param int $minParents take from at least so many plants, a little from each
      *
-     * @return array{rows: list<array{row: string, plants: int, each: int, more: int, total: int, named: list<array{plant: string, take: int}>}>, parents: int, short: ?string}
+     * @return array{
+     *     rows: list<array{row: string, plants: int, each: int, more: int, total: int, named: list<array{plant: string, take: int}>}>,
+     *     parents: int, short: ?string,
+     * }
      */
     public static function spread(int $asked, array $rows, int $cap, int $minParents): array
     {
@@ -29,7 +34,11 @@ final class TakeSheet
             throw Refused::because('out_of_range', $asked < 1 ? 'asked' : 'plants', 'There is nothing to take, or nothing to take it from.');
         }
         if ((int) ceil($asked / $plants) > $cap) {
-            throw Refused::because('over_cap', 'asked', sprintf('%d from %d plants is %d from one, and each may give %d now.', $asked, $plants, (int) ceil($asked / $plants), $cap));
+            throw Refused::because(
+                'over_cap',
+                'asked',
+                sprintf('%d from %d plants is %d from one, and each may give %d now.', $asked, $plants, (int) ceil($asked / $plants), $cap),
+            );
         }
         [$each, $more] = [intdiv($asked, $plants), $asked % $plants];
         $sheet = [];
@@ -40,7 +49,10 @@ final class TakeSheet
             foreach ($row['plants'] as $i => $plant) {
                 $named[] = ['plant' => $plant, 'take' => $each + ($i < $extra ? 1 : 0)];
             }
-            $sheet[] = ['row' => $row['row'], 'plants' => $row['count'], 'each' => $each, 'more' => $extra, 'total' => $each * $row['count'] + $extra, 'named' => $named];
+            $sheet[] = [
+                'row' => $row['row'], 'plants' => $row['count'], 'each' => $each, 'more' => $extra,
+                'total' => $each * $row['count'] + $extra, 'named' => $named,
+            ];
         }
         $parents = min($asked, $plants);
 
@@ -62,7 +74,12 @@ final class TakeSheet
         }
         $boxes = (int) ceil($asked / $house->whole(HouseDefault::CuttingsInABox));
 
-        return sprintf('%d %s, %s', $boxes, $boxes === 1 ? 'box' : 'boxes', $way->taking->hold->dry ? 'open and dry, in shade' : 'drained and lidded, lined with wet paper, never standing in water');
+        return sprintf(
+            '%d %s, %s',
+            $boxes,
+            $boxes === 1 ? 'box' : 'boxes',
+            $way->taking->hold->dry ? 'open and dry, in shade' : 'drained and lidded, lined with wet paper, never standing in water',
+        );
     }
 
     /** @return list<string> */
@@ -83,7 +100,13 @@ final class TakeSheet
     {
         $apart = [];
         if ($way->method->hasEnds()) {
-            $apart[] = $way->taking->cut->slanted === Slanted::Neither ? 'Top and bottom: upside down never roots.' : sprintf('Top and bottom: the slanted cut is %s, the straight one %s.', $way->taking->cut->slanted->value, $way->taking->cut->slanted === Slanted::Below ? 'above' : 'below');
+            $apart[] = $way->taking->cut->slanted === Slanted::Neither
+                ? 'Top and bottom: upside down never roots.'
+                : sprintf(
+                    'Top and bottom: the slanted cut is %s, the straight one %s.',
+                    $way->taking->cut->slanted->value,
+                    $way->taking->cut->slanted === Slanted::Below ? 'above' : 'below',
+                );
         }
         if ($way->taking->wash === Wash::Never) {
             $apart[] = 'Never wash or dip it: keep it out of the wet boxes.';

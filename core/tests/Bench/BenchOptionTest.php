@@ -25,6 +25,9 @@ final class BenchOptionTest extends TestCase
         self::assertSame('in 4 trays with more cells: A from week 7', $say(new BenchOption('denser', [$leg(0, 7, 4)], trays: 4)));
         self::assertSame('in parts from week 7: 4 in A, 2 in B', $say(new BenchOption('split', [$leg(0, 7, 4), $leg(1, 7, 2)])));
         self::assertSame('A from week 7, moved to B in week 10', $say(new BenchOption('move', [$leg(0, 7), $leg(1, 10)])));
-        self::assertSame('A from week 7, when KUT-34 goes to B from week 8', $say(new BenchOption('neighbour', [$leg(0, 7)], neighbour: 'KUT-34', neighbourLeg: $leg(1, 8))));
+        self::assertSame(
+            'A from week 7, when KUT-34 goes to B from week 8',
+            $say(new BenchOption('neighbour', [$leg(0, 7)], neighbour: 'KUT-34', neighbourLeg: $leg(1, 8))),
+        );
     }
 }

@@ -20,7 +20,11 @@ final class FillingCheckTest extends TestCase
     {
         self::assertSame([], self::faults(['X' => [self::leg(0, 1)], 'Y' => [self::leg(1, 2, 6)]]));
         self::assertSame([], self::faults([]));
-        self::assertSame([], self::faults(['MAY' => [self::leg(0, 0, 2, 2), self::leg(1, 0, 2, 2), self::leg(1, 2, 4, 2)]]), 'parted and moved where it may be');
+        self::assertSame(
+            [],
+            self::faults(['MAY' => [self::leg(0, 0, 2, 2), self::leg(1, 0, 2, 2), self::leg(1, 2, 4, 2)]]),
+            'parted and moved where it may be',
+        );
     }
 
     /** @return iterable<string, array{0: string, 1: array<string, list<Leg>>}> */

@@ -95,7 +95,11 @@ final class FillingTest extends TestCase
         $filled = (new Filling(4, $spaces, [self::stay('X', 3, 4, [0, 0], [20, 23])], HouseDefaults::usual(), $standing))->filled();
         self::assertSame(1, $filled->placed['X'][0]->space);
         $cool = ['COOL' => [new Leg(1, 0, 4, 3, self::comfort([15, 22]))]];
-        self::assertSame(0, (new Filling(4, $spaces, [self::stay('X', 3, 4, [0, 0], [24, 25])], HouseDefaults::usual(), $cool))->filled()->placed['X'][0]->space, 'not where the two could not share');
+        self::assertSame(
+            0,
+            (new Filling(4, $spaces, [self::stay('X', 3, 4, [0, 0], [24, 25])], HouseDefaults::usual(), $cool))->filled()->placed['X'][0]->space,
+            'not where the two could not share',
+        );
     }
 
     public function testItGoesOnFromAPlanMadeBefore(): void
@@ -136,14 +140,27 @@ final class FillingTest extends TestCase
 
     public function testBadInputNamesItsField(): void
     {
-        $good = ['weeks' => 6, 'zones' => [['id' => 'Z', 'trays' => 9, 'heat' => [10, 20], 'mist' => [0, 3]]], 'batches' => [['id' => 'J', 'trays' => 3, 'weeks' => 2, 'earliest' => 0, 'latest' => 3, 'preferred' => 1, 'heat' => [12, 14], 'mist' => [1, 2], 'weight' => 2]]];
+        $good = [
+            'weeks' => 6,
+            'zones' => [['id' => 'Z', 'trays' => 9, 'heat' => [10, 20], 'mist' => [0, 3]]],
+            'batches' => [
+                [
+                    'id' => 'J', 'trays' => 3, 'weeks' => 2, 'earliest' => 0, 'latest' => 3, 'preferred' => 1, 'heat' => [12, 14],
+                    'mist' => [1, 2], 'weight' => 2,
+                ],
+            ],
+        ];
         $wrong = [
-            ['weeks', 'weeks', 0], ['batches[0].weight', 'batches.0.weight', -1], ['batches[0].trays', 'batches.0.trays', 0], ['batches[0].heat', 'batches.0.heat', [20, 10]],
-            ['batches[0].latest', 'batches.0.earliest', 5], ['zones[0].colour', 'zones.0.colour', 'red'], ['zones[0].mist', 'zones.0.mist', 3], ['batches[0].weeks', 'batches.0.weeks', 7],
+            ['weeks', 'weeks', 0], ['batches[0].weight', 'batches.0.weight', -1], ['batches[0].trays', 'batches.0.trays', 0],
+            ['batches[0].heat', 'batches.0.heat', [20, 10]],
+            ['batches[0].latest', 'batches.0.earliest', 5], ['zones[0].colour', 'zones.0.colour', 'red'],
+            ['zones[0].mist', 'zones.0.mist', 3], ['batches[0].weeks', 'batches.0.weeks', 7],
         ];
         foreach ($wrong as [$field, $path, $value]) {
             [$list, , $name] = [...explode('.', $path), '', ''];
-            $input = $list === 'weeks' ? [$list => $value] + $good : [$list => [[$name => $value] + ($list === 'zones' ? $good['zones'][0] : $good['batches'][0])]] + $good;
+            $input = $list === 'weeks'
+                ? [$list => $value] + $good
+                : [$list => [[$name => $value] + ($list === 'zones' ? $good['zones'][0] : $good['batches'][0])]] + $good;
             try {
                 Calculations::registry()->compute('place_batches', json_encode($input, JSON_THROW_ON_ERROR));
                 self::fail("{$field} should have been refused.");
@@ -164,7 +181,13 @@ final class FillingTest extends TestCase
             $weeks = mt_rand(2, 12);
             $spaces = $stays = $standing = [];
             for ($i = 0; $i < mt_rand(1, 4); ++$i) {
-                $spaces[] = Space::of("Z{$i}", mt_rand(0, 30), self::comfort([mt_rand(5, 14), mt_rand(18, 26)], [0, mt_rand(0, 3)]), $weeks, mt_rand(0, 3) === 0 ? [mt_rand(0, $weeks - 1)] : []);
+                $spaces[] = Space::of(
+                    "Z{$i}",
+                    mt_rand(0, 30),
+                    self::comfort([mt_rand(5, 14), mt_rand(18, 26)], [0, mt_rand(0, 3)]),
+                    $weeks,
+                    mt_rand(0, 3) === 0 ? [mt_rand(0, $weeks - 1)] : [],
+                );
             }
             for ($i = 0; $i < 12; ++$i) {
                 $heat = mt_rand(8, 20);
@@ -174,7 +197,18 @@ final class FillingTest extends TestCase
                     continue;
                 }
                 $earliest = mt_rand(0, $weeks);
-                $stays[] = Stay::of("B{$i}", mt_rand(1, 30), mt_rand(1, 5), $earliest, $earliest + mt_rand(0, 4), $earliest, self::comfort([$heat, $heat + 3], [mt_rand(0, 1), 2]), mt_rand(1, 5), mt_rand(0, 1) === 1, mt_rand(0, 1) === 1);
+                $stays[] = Stay::of(
+                    "B{$i}",
+                    mt_rand(1, 30),
+                    mt_rand(1, 5),
+                    $earliest,
+                    $earliest + mt_rand(0, 4),
+                    $earliest,
+                    self::comfort([$heat, $heat + 3], [mt_rand(0, 1), 2]),
+                    mt_rand(1, 5),
+                    mt_rand(0, 1) === 1,
+                    mt_rand(0, 1) === 1,
+                );
             }
             $filling = new Filling($weeks, $spaces, $stays, HouseDefaults::usual(), $standing, $house);
             $filling->improve(200);

@@ -55,7 +55,10 @@ final class NoPlaceTest extends TestCase
         $option = NoPlace::of(self::stay(8), new Taken(8, $spaces), [], static fn (int $w) => "week {$w}")->options[1];
         self::assertSame('in parts from week 1: 6 in A, 2 in B', $option->words($spaces, static fn (int $w) => "week {$w}"));
         $spaces = [Space::of('A', 9, self::comfort([15, 25]), 8, [2, 3, 4, 5, 6, 7]), Space::of('B', 9, self::comfort([15, 25]), 8, [0, 1])];
-        $found = array_map(static fn (BenchOption $o) => $o->words($spaces, static fn (int $w) => "week {$w}"), NoPlace::of(Stay::of('X', 8, 3, 1, 1, 1, self::comfort([18, 20])), new Taken(8, $spaces), [], static fn (int $w) => "week {$w}")->options);
+        $found = array_map(
+            static fn (BenchOption $o) => $o->words($spaces, static fn (int $w) => "week {$w}"),
+            NoPlace::of(Stay::of('X', 8, 3, 1, 1, 1, self::comfort([18, 20])), new Taken(8, $spaces), [], static fn (int $w) => "week {$w}")->options,
+        );
         self::assertContains('A from week 1, moved to B in week 2', $found);
     }
 

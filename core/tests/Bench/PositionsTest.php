@@ -33,10 +33,20 @@ final class PositionsTest extends TestCase
     public function testPotsPotThickAndSpaced(): void
     {
         self::assertSame(5, Positions::ofPots(100, 14.0, false, 4000.0, HouseDefaults::usual()), '100 × 14² cm² are 4.9 places of 4,000 cm².');
-        self::assertSame(12, Positions::ofPots(100, 14.0, true, 4000.0, HouseDefaults::usual()), 'One and a half widths apart takes two and a quarter times as much.');
+        self::assertSame(
+            12,
+            Positions::ofPots(100, 14.0, true, 4000.0, HouseDefaults::usual()),
+            'One and a half widths apart takes two and a quarter times as much.',
+        );
         foreach ([1, 40, 333, 2000] as $pots) {
-            self::assertGreaterThanOrEqual(Positions::ofPots($pots, 13.0, false, 4000.0, HouseDefaults::usual()), Positions::ofPots($pots, 13.0, true, 4000.0, HouseDefaults::usual()));
-            self::assertGreaterThanOrEqual(Positions::ofPots($pots, 13.0, true, 4000.0, HouseDefaults::usual()), Positions::ofPots($pots + 30, 13.0, true, 4000.0, HouseDefaults::usual()));
+            self::assertGreaterThanOrEqual(
+                Positions::ofPots($pots, 13.0, false, 4000.0, HouseDefaults::usual()),
+                Positions::ofPots($pots, 13.0, true, 4000.0, HouseDefaults::usual()),
+            );
+            self::assertGreaterThanOrEqual(
+                Positions::ofPots($pots, 13.0, true, 4000.0, HouseDefaults::usual()),
+                Positions::ofPots($pots + 30, 13.0, true, 4000.0, HouseDefaults::usual()),
+            );
         }
     }
 
@@ -64,7 +74,15 @@ final class PositionsTest extends TestCase
     {
         $air = Climate::reference();
         $outside = Zone::of('Ground', 50, Range::of(-20, 30), Range::of(0, 0), ZoneKind::Open, [], true, false);
-        $in = static fn (Winter $winter, string $from, string $to) => InPots::tenant('KEF-21 in pots', 10, Week::of($from), Week::of($to), $winter, $air, HouseDefaults::usual());
+        $in = static fn (Winter $winter, string $from, string $to) => InPots::tenant(
+            'KEF-21 in pots',
+            10,
+            Week::of($from),
+            Week::of($to),
+            $winter,
+            $air,
+            HouseDefaults::usual(),
+        );
         self::assertTrue($outside->offerTo($in(Winter::Outside, '2027-W44', '2028-W10'), [])->isYes());
         self::assertTrue($outside->offerTo($in(Winter::FrostFree, '2027-W24', '2027-W34'), [])->isYes(), 'In summer nothing freezes.');
         $no = $outside->offerTo($in(Winter::FrostFree, '2027-W30', '2028-W10'), []);
@@ -79,6 +97,10 @@ final class PositionsTest extends TestCase
         self::assertSame('only_pots', $ground->offerTo(Tenant::of('KEF-21', 3, $week, $week, Range::of(16, 20), Range::of(1, 3)), [])->reason);
         self::assertSame('no_water', Zone::of('Mist', 50, Range::of(10, 20), Range::of(1, 3))->offerTo($pots, [])->reason);
         $rooting = Tenant::of('KEF-22', 3, $week, $week, Range::of(16, 20), Range::of(1, 3));
-        self::assertSame('sharing', Zone::of('Bench', 50, Range::of(10, 20), Range::of(0, 3))->offerTo($pots, [$rooting])->reason, 'What roots beside them wants mist.');
+        self::assertSame(
+            'sharing',
+            Zone::of('Bench', 50, Range::of(10, 20), Range::of(0, 3))->offerTo($pots, [$rooting])->reason,
+            'What roots beside them wants mist.',
+        );
     }
 }

@@ -20,7 +20,16 @@ final class WhereaboutsTest extends TestCase
     /** @return array{string, string} */
     private static function weeks(string $from, string $off, bool $isStanding, string $today): array
     {
-        $tenant = Whereabouts::tenant('A', 4, new \DateTimeImmutable($from), new \DateTimeImmutable($off), $isStanding, Range::of(18, 22), Range::of(1, 2), new \DateTimeImmutable($today));
+        $tenant = Whereabouts::tenant(
+            'A',
+            4,
+            new \DateTimeImmutable($from),
+            new \DateTimeImmutable($off),
+            $isStanding,
+            Range::of(18, 22),
+            Range::of(1, 2),
+            new \DateTimeImmutable($today),
+        );
 
         return [$tenant->from->written(), $tenant->to->written()];
     }
@@ -43,23 +52,49 @@ final class WhereaboutsTest extends TestCase
     {
         $whole = Tenant::of('A', 4, Week::of('2027-W20'), Week::of('2027-W26'), Range::of(18, 22), Range::of(1, 2));
 
-        return array_map(static fn (array $leg) => [$leg['zone'], $leg['tenant']->from->written(), $leg['tenant']->to->written(), $leg['tenant']->mist->low], Whereabouts::legs($whole, 1, new \DateTimeImmutable($weanOn), $moves, HouseDefaults::usual()));
+        return array_map(
+            static fn (array $leg) => [$leg['zone'], $leg['tenant']->from->written(), $leg['tenant']->to->written(), $leg['tenant']->mist->low],
+            Whereabouts::legs($whole, 1, new \DateTimeImmutable($weanOn), $moves, HouseDefaults::usual()),
+        );
     }
 
     public function testItMovesInTheWeekOfItsMoveAndWantsNoMistOnceItIsWeaned(): void
     {
         $to = static fn (int $zone, string $day) => ['zone' => $zone, 'from' => new \DateTimeImmutable($day)];
         self::assertSame([[1, '2027-W20', '2027-W26', 1.0]], self::legs([], '2027-06-07'));
-        self::assertSame([[1, '2027-W20', '2027-W22', 1.0], [2, '2027-W23', '2027-W26', 0.0]], self::legs([$to(2, '2027-06-07')], '2027-06-07'), 'Weaned on the morning of its move.');
-        self::assertSame([[1, '2027-W20', '2027-W22', 1.0], [2, '2027-W23', '2027-W26', 1.0]], self::legs([$to(2, '2027-06-07')], '2027-06-08'), 'A day too soon.');
-        self::assertSame([[1, '2027-W20', '2027-W21', 1.0], [2, '2027-W22', '2027-W24', 1.0], [3, '2027-W25', '2027-W26', 0.0]], self::legs([$to(2, '2027-05-31'), $to(3, '2027-06-21')], '2027-06-10'));
-        self::assertSame([[1, '2027-W20', '2027-W26', 1.0]], self::legs([$to(2, '2027-05-17'), $to(3, '2027-07-05')], '2027-06-07'), 'Moves of its first week and after its last are none.');
+        self::assertSame(
+            [[1, '2027-W20', '2027-W22', 1.0], [2, '2027-W23', '2027-W26', 0.0]],
+            self::legs([$to(2, '2027-06-07')], '2027-06-07'),
+            'Weaned on the morning of its move.',
+        );
+        self::assertSame(
+            [[1, '2027-W20', '2027-W22', 1.0], [2, '2027-W23', '2027-W26', 1.0]],
+            self::legs([$to(2, '2027-06-07')], '2027-06-08'),
+            'A day too soon.',
+        );
+        self::assertSame(
+            [[1, '2027-W20', '2027-W21', 1.0], [2, '2027-W22', '2027-W24', 1.0], [3, '2027-W25', '2027-W26', 0.0]],
+            self::legs([$to(2, '2027-05-31'), $to(3, '2027-06-21')], '2027-06-10'),
+        );
+        self::assertSame(
+            [[1, '2027-W20', '2027-W26', 1.0]],
+            self::legs([$to(2, '2027-05-17'), $to(3, '2027-07-05')], '2027-06-07'),
+            'Moves of its first week and after its last are none.',
+        );
     }
 
     public function testZonesAreOfferedBySuitingThenByFillingThenByHowNearTheyCome(): void
     {
         $batch = Tenant::of('A', 4, Week::of('2027-W20'), Week::of('2027-W24'), Range::of(18, 22), Range::of(1, 2));
-        $zone = static fn (string $name, int $trays, array $heat, array $closed = [], bool $pots = false) => Zone::of($name, $trays, Range::of(...$heat), Range::of(0, 3), ZoneKind::Mist, $closed, $pots);
+        $zone = static fn (string $name, int $trays, array $heat, array $closed = [], bool $pots = false) => Zone::of(
+            $name,
+            $trays,
+            Range::of(...$heat),
+            Range::of(0, 3),
+            ZoneKind::Mist,
+            $closed,
+            $pots,
+        );
         $zones = [
             $zone('pots only', 10, [18, 22], [], true),
             $zone('closed', 30, [18, 22], ['2027-W21' => 'a leak']),

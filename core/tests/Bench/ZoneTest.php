@@ -27,7 +27,10 @@ final class ZoneTest extends TestCase
     public function testEachNoSaysWhatBinds(): void
     {
         $zone = $this->zone();
-        $no = static fn (Tenant $batch, ?Tenant $other = null) => [$zone->offerTo($batch, $other === null ? [] : [$other])->reason, $zone->offerTo($batch, $other === null ? [] : [$other])->words];
+        $no = static fn (Tenant $batch, ?Tenant $other = null) => [
+            $zone->offerTo($batch, $other === null ? [] : [$other])->reason,
+            $zone->offerTo($batch, $other === null ? [] : [$other])->words,
+        ];
         self::assertSame(['no_room', '2 trays short from week 22'], $no($this->batch('A', 5, 20, 24), $this->batch('B', 7, 22, 23)));
         self::assertSame('no_water', $no($this->batch('A', 1, 20, 20, [18, 20], [0, 0]))[0]);
         self::assertSame('no_warmth', $no($this->batch('A', 1, 20, 20, [26, 28]))[0]);
@@ -56,7 +59,10 @@ final class ZoneTest extends TestCase
 
     public function testClashesNameEachPairOnce(): void
     {
-        $here = [$this->batch('A', 1, 20, 24, [18, 20]), $this->batch('B', 1, 20, 24, [22, 24]), $this->batch('C', 1, 20, 24, [19, 23]), $this->batch('D', 1, 20, 24, [18, 24], [0, 1])];
+        $here = [
+            $this->batch('A', 1, 20, 24, [18, 20]), $this->batch('B', 1, 20, 24, [22, 24]), $this->batch('C', 1, 20, 24, [19, 23]),
+            $this->batch('D', 1, 20, 24, [18, 24], [0, 1]),
+        ];
         self::assertSame(['AB', 'AD', 'BD', 'CD'], array_map(static fn (array $pair) => $pair[0]->name.$pair[1]->name, Zone::clashes($here)));
         self::assertSame([], Zone::clashes([$here[0]]));
     }
@@ -65,7 +71,10 @@ final class ZoneTest extends TestCase
     {
         $zone = $this->zone();
         self::assertNull($zone->setting([]));
-        self::assertSame(['heat' => 20.0, 'mist' => 2.0, 'suits' => true], $zone->setting([$this->batch('A', 1, 1, 2, [20, 24], [1, 3]), $this->batch('B', 1, 1, 2, [15, 22], [2, 3])]));
+        self::assertSame(
+            ['heat' => 20.0, 'mist' => 2.0, 'suits' => true],
+            $zone->setting([$this->batch('A', 1, 1, 2, [20, 24], [1, 3]), $this->batch('B', 1, 1, 2, [15, 22], [2, 3])]),
+        );
         self::assertFalse($zone->setting([$this->batch('A', 1, 1, 2, [20, 24]), $this->batch('B', 1, 1, 2, [15, 18])])['suits'] ?? null);
     }
 
@@ -90,7 +99,10 @@ final class ZoneTest extends TestCase
 
     public function testNonsenseIsRefused(): void
     {
-        foreach ([fn () => $this->batch('A', 0, 1, 2), fn () => $this->batch('A', 1, 3, 2), fn () => Range::of(5, 4), fn () => Zone::of('Z', 0, Range::of(1, 2), Range::of(1, 2))] as $nonsense) {
+        foreach ([
+            fn () => $this->batch('A', 0, 1, 2), fn () => $this->batch('A', 1, 3, 2), fn () => Range::of(5, 4),
+            fn () => Zone::of('Z', 0, Range::of(1, 2), Range::of(1, 2)),
+        ] as $nonsense) {
             try {
                 $nonsense();
                 self::fail('Should have been refused.');

@@ -125,7 +125,10 @@ final class BatchResultTest extends TestCase
         }
         self::assertSame(['to_stick', 'stuck', 'rooted', 'potted', 'grown', 'sold'], $course);
         self::assertNull(State::Lost->next());
-        self::assertSame(['sold', 'lost'], array_values(array_map(static fn (State $s) => $s->value, array_filter(State::cases(), static fn (State $s) => !$s->isLive()))));
+        self::assertSame(
+            ['sold', 'lost'],
+            array_values(array_map(static fn (State $s) => $s->value, array_filter(State::cases(), static fn (State $s) => !$s->isLive()))),
+        );
     }
 
     public function testPlacesAreTheSameWhenLineAndStateAre(): void

@@ -49,7 +49,10 @@ final class CountBookTest extends TestCase
         self::assertSame($book->cameIn(), $book->total());
         // Six unrooted ones went elsewhere: the batch is not held to have tried to root them.
         self::assertSame(94, $this->resultOf($book, [1, 2])->stuck);
-        foreach ([[FullCount::of(60, 30, Losses::of(['rot' => 10]), 40, 5, 0, 16), 'changedRooted'], [FullCount::of(90, 0, Losses::of(['rot' => 10]), 0, 0, 0, 2), 'changedLine']] as [$bad, $field]) {
+        foreach ([
+            [FullCount::of(60, 30, Losses::of(['rot' => 10]), 40, 5, 0, 16), 'changedRooted'],
+            [FullCount::of(90, 0, Losses::of(['rot' => 10]), 0, 0, 0, 2), 'changedLine'],
+        ] as [$bad, $field]) {
             $other = CountBook::empty();
             $other->stick(1, 100);
             try {
@@ -245,7 +248,14 @@ final class CountBookTest extends TestCase
         $withRoots = $rooted + $book->at($line, State::Rooted);
         $potted = mt_rand(0, $withRoots);
 
-        return FullCount::of($rooted, $unrooted, Losses::of(['rot' => $there - $rooted - $unrooted]), $potted, mt_rand(0, $withRoots - $potted), mt_rand(0, $unrooted));
+        return FullCount::of(
+            $rooted,
+            $unrooted,
+            Losses::of(['rot' => $there - $rooted - $unrooted]),
+            $potted,
+            mt_rand(0, $withRoots - $potted),
+            mt_rand(0, $unrooted),
+        );
     }
 
     /** @param list<int> $lines */

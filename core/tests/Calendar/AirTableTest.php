@@ -16,7 +16,9 @@ final class AirTableTest extends TestCase
         $rows = array_map(static fn (int $m) => $m.';'.($m - 1).',5', range(1, 12));
         $table = AirTable::read("month;mean\n".implode("\r\n", array_reverse($rows)));
         self::assertSame([0.5, 1.5, 2.5], array_slice((array) $table->means, 0, 3));
-        $named = AirTable::read("January, -4.5\nFeb,-2\nmarch,3\nApril,9\nMay,15\nJune,19\nJuly,21\nAugust,20\nSeptember,15\nOctober,9\nNovember,3\nDecember,-2\n");
+        $named = AirTable::read(
+            "January, -4.5\nFeb,-2\nmarch,3\nApril,9\nMay,15\nJune,19\nJuly,21\nAugust,20\nSeptember,15\nOctober,9\nNovember,3\nDecember,-2\n",
+        );
         self::assertSame(-4.5, $named->means[0] ?? null);
         self::assertSame([], $named->days);
     }

@@ -69,7 +69,10 @@ final class CalendarTest extends TestCase
         $agreed = json_decode((string) file_get_contents(__DIR__.'/climates.json'), true);
         foreach (Climate::cases() as $climate) {
             self::assertEquals($agreed[$climate->value], $climate->air(Hemisphere::North)->means);
-            self::assertEquals([...array_slice($agreed[$climate->value], 6), ...array_slice($agreed[$climate->value], 0, 6)], $climate->air(Hemisphere::South)->means);
+            self::assertEquals(
+                [...array_slice($agreed[$climate->value], 6), ...array_slice($agreed[$climate->value], 0, 6)],
+                $climate->air(Hemisphere::South)->means,
+            );
         }
         self::assertEquals($agreed['cool_maritime'], Climate::reference()->means);
     }

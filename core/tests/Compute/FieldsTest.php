@@ -33,14 +33,24 @@ final class FieldsTest extends TestCase
         yield 'a list' => ['rate_interval', '[]', 'wrong_type', ''];
         yield 'a word' => ['rate_interval', '"hello"', 'wrong_type', ''];
         yield 'no such' => ['guess', '{}', 'unknown_calculation', 'name'];
-        yield 'deep' => ['crop_rate', '{"prior":{"rate":0.7,"strength":10,"phi":20},"batches":[{"rooted":1,"stuck":2,"weight":1},{"rooted":3,"stuck":2,"weight":1}]}', 'more_than_there_are', 'batches[1].rooted'];
+        yield 'deep' => [
+            'crop_rate',
+            '{"prior":{"rate":0.7,"strength":10,"phi":20},"batches":[{"rooted":1,"stuck":2,"weight":1},{"rooted":3,"stuck":2,"weight":1}]}',
+            'more_than_there_are',
+            'batches[1].rooted',
+        ];
         yield 'deep unknown' => ['crop_rate', '{"prior":{"rate":0.7,"strength":10,"phi":20,"y":1},"batches":[]}', 'unknown_field', 'prior.y'];
         yield 'sure of it' => ['crop_rate', '{"prior":{"rate":1,"strength":10,"phi":20},"batches":[]}', 'out_of_range', 'prior.rate'];
         yield 'no list' => ['crop_rate', '{"prior":{"rate":0.5,"strength":10,"phi":20},"batches":{"a":1}}', 'wrong_type', 'batches'];
         yield 'no stage' => ['stick_count', '{"needed":5,"stages":[],"confidence":0.9}', 'empty', 'stages'];
         yield 'none needed' => ['stick_count', '{"needed":0,"stages":[{"a":1,"b":1}],"confidence":0.9}', 'out_of_range', 'needed'];
         yield 'certainty' => ['stick_count', '{"needed":5,"stages":[{"a":1,"b":1}],"confidence":1}', 'out_of_range', 'confidence'];
-        yield 'more rooted than lifted' => ['ready_check', '{"lifted":4,"rooted":5,"threshold":0.8,"priorA":1,"priorB":1,"sure":0.9}', 'more_than_there_are', 'rooted'];
+        yield 'more rooted than lifted' => [
+            'ready_check',
+            '{"lifted":4,"rooted":5,"threshold":0.8,"priorA":1,"priorB":1,"sure":0.9}',
+            'more_than_there_are',
+            'rooted',
+        ];
         yield 'a coin toss' => ['ready_check', '{"lifted":4,"rooted":3,"threshold":0.8,"priorA":1,"priorB":1,"sure":0.3}', 'out_of_range', 'sure'];
     }
 

@@ -58,7 +58,11 @@ final class LimitsTest extends TestCase
         yield 'longest step of weaning' => ['weaning', [['days' => 120, 'what' => 'less']], [['days' => 121, 'what' => 'less']]];
         yield 'shortest step of weaning' => ['weaning', [['days' => 1, 'what' => 'less']], [['days' => 0, 'what' => 'less']]];
         yield 'most steps of weaning' => ['weaning', array_fill(0, 10, ['days' => 1, 'what' => 'less']), array_fill(0, 11, ['days' => 1, 'what' => 'less'])];
-        yield 'most windows' => ['windows', array_fill(0, 6, ['from' => 20, 'to' => 21, 'sign' => 'snaps']), array_fill(0, 7, ['from' => 20, 'to' => 21, 'sign' => 'snaps'])];
+        yield 'most windows' => [
+            'windows',
+            array_fill(0, 6, ['from' => 20, 'to' => 21, 'sign' => 'snaps']),
+            array_fill(0, 7, ['from' => 20, 'to' => 21, 'sign' => 'snaps']),
+        ];
         yield 'last week' => ['windows', [['from' => 53, 'to' => 53, 'sign' => 'snaps']], [['from' => 53, 'to' => 54, 'sign' => 'snaps']]];
         yield 'first week' => ['windows', [['from' => 1, 'to' => 5, 'sign' => 'snaps']], [['from' => 0, 'to' => 5, 'sign' => 'snaps']]];
         yield 'dearest' => ['costEach', 1000, 1000.1];
@@ -88,11 +92,20 @@ final class LimitsTest extends TestCase
         }
     }
 
-    /** @return iterable<string, array{string, array<string, mixed>, string, mixed, mixed}> calculation, its input, path, the last value taken, the first refused */
+    /**
+     * @return iterable<string, array{
+     *     string, array<string, mixed>, string, mixed, mixed,
+     * }> calculation, its input, path, the last value taken, the first refused
+     */
     public static function calculations(): iterable
     {
-        $shoot = ['shootCm' => 50, 'dropTipCm' => 3, 'internodeCm' => 5, 'nodesBelow' => 1, 'nodesAbove' => 1, 'minLengthCm' => 7, 'rootsBetweenNodes' => false];
-        foreach (['shootCm' => 10_000, 'dropTipCm' => 10_000, 'internodeCm' => 1000, 'nodesBelow' => 50, 'nodesAbove' => 50, 'minLengthCm' => 1000] as $field => $most) {
+        $shoot = [
+            'shootCm' => 50, 'dropTipCm' => 3, 'internodeCm' => 5, 'nodesBelow' => 1, 'nodesAbove' => 1, 'minLengthCm' => 7,
+            'rootsBetweenNodes' => false,
+        ];
+        foreach ([
+            'shootCm' => 10_000, 'dropTipCm' => 10_000, 'internodeCm' => 1000, 'nodesBelow' => 50, 'nodesAbove' => 50, 'minLengthCm' => 1000,
+        ] as $field => $most) {
             yield "shoot, most {$field}" => ['cuttings_per_shoot', $shoot, $field, $most, $most + 1];
         }
         foreach (['shootCm', 'dropTipCm', 'nodesBelow', 'nodesAbove', 'minLengthCm'] as $field) {
@@ -107,7 +120,10 @@ final class LimitsTest extends TestCase
         foreach (['multiplication' => 1000, 'survival' => 1, 'maxYears' => 200] as $field => $most) {
             yield "clumps, most {$field}" => ['division_path', $clumps, $field, $most, $most + 1];
         }
-        $takes = ['plants' => 10, 'shootsPerPlant' => 20, 'maxShoots' => 40, 'capShare' => 0.5, 'branching' => 2, 'recoveryWeeks' => 4, 'takes' => [['week' => 1, 'cuttings' => 10]]];
+        $takes = [
+            'plants' => 10, 'shootsPerPlant' => 20, 'maxShoots' => 40, 'capShare' => 0.5, 'branching' => 2, 'recoveryWeeks' => 4,
+            'takes' => [['week' => 1, 'cuttings' => 10]],
+        ];
         foreach (['maxShoots' => 100_000, 'capShare' => 1, 'branching' => 100, 'recoveryWeeks' => 520] as $field => $most) {
             yield "takes, most {$field}" => ['stock_takes', $takes, $field, $most, $most + 1];
         }
@@ -116,14 +132,23 @@ final class LimitsTest extends TestCase
         yield 'dilution, strongest' => ['dilution', $dilution, 'stockPpm', 1_000_000, 1_000_001];
         yield 'dilution, most' => ['dilution', $dilution, 'finalMl', 1e9, 1e9 + 1];
         yield 'dilution, as strong as the stock' => ['dilution', $dilution, 'targetPpm', 10_000, 10_001];
-        yield 'ready, rooted of lifted' => ['ready_check', ['lifted' => 8, 'rooted' => 4, 'threshold' => 0.8, 'priorA' => 1, 'priorB' => 1, 'sure' => 0.9], 'rooted', 8, 9];
+        yield 'ready, rooted of lifted' => [
+            'ready_check',
+            ['lifted' => 8, 'rooted' => 4, 'threshold' => 0.8, 'priorA' => 1, 'priorB' => 1, 'sure' => 0.9],
+            'rooted',
+            8,
+            9,
+        ];
     }
 
     /** @param array<string, mixed> $input */
     #[DataProvider('calculations')]
     public function testACalculationIsTakenToItsLimitsAndNoFurther(string $name, array $input, string $field, mixed $last, mixed $first): void
     {
-        $asked = static fn (mixed $value) => Calculations::registry()->compute($name, json_encode([$field => $value] + $input, JSON_THROW_ON_ERROR | JSON_PRESERVE_ZERO_FRACTION));
+        $asked = static fn (mixed $value) => Calculations::registry()->compute(
+            $name,
+            json_encode([$field => $value] + $input, JSON_THROW_ON_ERROR | JSON_PRESERVE_ZERO_FRACTION),
+        );
         self::assertNotSame([], $asked($last));
         $this->expectException(Refused::class);
         $asked($first);
@@ -132,7 +157,14 @@ final class LimitsTest extends TestCase
     public function testAMemberOfTheCrewAndANormHaveLimits(): void
     {
         $hours = static fn (float $hours) => Crew::read(Fields::of(['hands' => [['name' => 'Ada', 'hours' => $hours]], 'away' => []]));
-        $norm = static fn (int $many) => WorkNorms::read(Fields::of(['stuckAnHour' => $many, 'pottedAnHour' => 1, 'collectedAnHour' => 1, 'weanedAnHour' => 1, 'stuckBy' => new \stdClass(), 'pottedBy' => new \stdClass()]));
+        $norm = static fn (int $many) => WorkNorms::read(
+            Fields::of(
+                [
+                    'stuckAnHour' => $many, 'pottedAnHour' => 1, 'collectedAnHour' => 1, 'weanedAnHour' => 1, 'stuckBy' => new \stdClass(),
+                    'pottedBy' => new \stdClass(),
+                ],
+            ),
+        );
         self::assertCount(1, $hours(80)->hands);
         self::assertSame(5000, $norm(5000)->stuckAnHour);
         foreach ([static fn () => $hours(80.5), static fn () => $hours(-1), static fn () => $norm(5001), static fn () => $norm(0)] as $wrong) {

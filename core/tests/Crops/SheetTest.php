@@ -94,8 +94,14 @@ final class SheetTest extends TestCase
         $sheet = Pattern::SoftTip->sheet(1);
         $way = WaySheet::of($sheet);
         $better = WaySheet::of(array_replace($sheet, ['prior' => ['rate' => 0.95, 'strength' => 10, 'phi' => 20]]));
-        self::assertStringContainsString('about 99 of 100 pots have a plant instead of 80', SchoolEffect::words(School::PerHole, 'several', $way, HouseDefaults::usual()));
-        self::assertStringContainsString('about 100 of 100 pots have a plant instead of 95', SchoolEffect::words(School::PerHole, 'several', $better, HouseDefaults::usual()));
+        self::assertStringContainsString(
+            'about 99 of 100 pots have a plant instead of 80',
+            SchoolEffect::words(School::PerHole, 'several', $way, HouseDefaults::usual()),
+        );
+        self::assertStringContainsString(
+            'about 100 of 100 pots have a plant instead of 95',
+            SchoolEffect::words(School::PerHole, 'several', $better, HouseDefaults::usual()),
+        );
         self::assertStringContainsString('stick 1250 ', SchoolEffect::words(School::Surplus, 'expected', $way, HouseDefaults::usual()));
         self::assertStringContainsString('stick 1053 ', SchoolEffect::words(School::Surplus, 'expected', $better, HouseDefaults::usual()));
         self::assertStringContainsString('about 9 times in 10', SchoolEffect::words(School::Surplus, 'chance', $way, HouseDefaults::usual()));

@@ -108,7 +108,15 @@ final class WindowsTest extends TestCase
     public function testLikeCropsAreHintedAtUnlikeOnesAreNot(): void
     {
         $now = Week::of('2027-W21');
-        $way = static fn (string $name, Material $material, int $from, ?string $seen) => ['name' => $name, 'material' => $material, 'windows' => WayWindows::of([SignedWindow::of($from, $from + 6, Sign::Snaps)], WindowShift::none(), $seen === null ? [] : [new SignSeen(0, Week::of($seen))])];
+        $way = static fn (string $name, Material $material, int $from, ?string $seen) => [
+            'name' => $name,
+            'material' => $material,
+            'windows' => WayWindows::of(
+                [SignedWindow::of($from, $from + 6, Sign::Snaps)],
+                WindowShift::none(),
+                $seen === null ? [] : [new SignSeen(0, Week::of($seen))],
+            ),
+        ];
         $hints = LikeCrops::hints([
             1 => $way('early', Material::Softwood, 18, '2027-W16'),
             2 => $way('later', Material::Softwood, 24, null),
@@ -118,6 +126,9 @@ final class WindowsTest extends TestCase
             6 => $way('seen itself', Material::Softwood, 23, '2027-W24'),
         ], $now);
         self::assertSame([2], array_keys($hints));
-        self::assertSame([-2, 'early', '2027-W22', 'perhaps 2 weeks earlier, as early was'], [$hints[2]['by'], $hints[2]['like'], $hints[2]['from'], $hints[2]['words']]);
+        self::assertSame(
+            [-2, 'early', '2027-W22', 'perhaps 2 weeks earlier, as early was'],
+            [$hints[2]['by'], $hints[2]['like'], $hints[2]['from'], $hints[2]['words']],
+        );
     }
 }

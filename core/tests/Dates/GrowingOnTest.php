@@ -69,10 +69,17 @@ final class GrowingOnTest extends TestCase
     {
         $sheet = Pattern::SoftTip->sheet(1);
         $plain = WaySheet::of($sheet);
-        self::assertSame(Timetable::at(Climate::reference(), HouseDefaults::usual())->usual($plain)->growingOn->readyOn(self::day('2027-06-01'))->format('Y-m-d'), Timetable::at(Climate::reference(), HouseDefaults::usual())->usual($plain)->growingOn->readyOn(self::day('2027-06-01'))->format('Y-m-d'), 'Without a need it stays at plain days.');
+        self::assertSame(
+            Timetable::at(Climate::reference(), HouseDefaults::usual())->usual($plain)->growingOn->readyOn(self::day('2027-06-01'))->format('Y-m-d'),
+            Timetable::at(Climate::reference(), HouseDefaults::usual())->usual($plain)->growingOn->readyOn(self::day('2027-06-01'))->format('Y-m-d'),
+            'Without a need it stays at plain days.',
+        );
         $sheet['potting'] = ['degreeDays' => 700, 'growBase' => 5] + $sheet['potting'];
         $grows = WaySheet::of($sheet);
-        $cool = Timetable::at(Climate::CoolMaritime->air(Hemisphere::North), HouseDefaults::usual())->usual($grows)->growingOn->readyOn(self::day('2027-04-10'));
+        $cool = Timetable::at(
+            Climate::CoolMaritime->air(Hemisphere::North),
+            HouseDefaults::usual(),
+        )->usual($grows)->growingOn->readyOn(self::day('2027-04-10'));
         $warm = Timetable::at(Climate::WarmDry->air(Hemisphere::North), HouseDefaults::usual())->usual($grows)->growingOn->readyOn(self::day('2027-04-10'));
         self::assertLessThan($cool, $warm);
     }
@@ -80,7 +87,11 @@ final class GrowingOnTest extends TestCase
     public function testWhatNeverGrowsIsSaidSo(): void
     {
         $never = GrowingOn::degreeDays(420, 5, SiteAir::of(array_fill(0, 12, 4.0)));
-        foreach ([static fn () => $never->readyOn(self::day('2027-05-01')), static fn () => $never->potBy(self::day('2027-05-01')), static fn () => GrowingOn::degreeDays(0, 5, Climate::reference())] as $asked) {
+        foreach ([
+            static fn () => $never->readyOn(self::day('2027-05-01')),
+            static fn () => $never->potBy(self::day('2027-05-01')),
+            static fn () => GrowingOn::degreeDays(0, 5, Climate::reference()),
+        ] as $asked) {
             try {
                 $asked();
                 self::fail('Should have been refused.');

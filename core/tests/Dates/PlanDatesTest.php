@@ -15,9 +15,24 @@ use WetCradle\Core\Rooting\CardinalTemperatures;
 
 final class PlanDatesTest extends TestCase
 {
-    private static function plan(string $due, ?float $setPoint = 20.0, float $degreeDays = 420, float $tau = 24, ?SiteAir $air = null, int $weaning = 10): PlanDates
-    {
-        return PlanDates::backwards(new \DateTimeImmutable($due), $air ?? Climate::reference(), $degreeDays, 5, $weaning, $tau, CardinalTemperatures::of(6, 21, 25, 36), $setPoint);
+    private static function plan(
+        string $due,
+        ?float $setPoint = 20.0,
+        float $degreeDays = 420,
+        float $tau = 24,
+        ?SiteAir $air = null,
+        int $weaning = 10,
+    ): PlanDates {
+        return PlanDates::backwards(
+            new \DateTimeImmutable($due),
+            $air ?? Climate::reference(),
+            $degreeDays,
+            5,
+            $weaning,
+            $tau,
+            CardinalTemperatures::of(6, 21, 25, 36),
+            $setPoint,
+        );
     }
 
     /** The last day for which it holds: the need is met from that day on, and would not be from the next. */
@@ -112,8 +127,16 @@ final class PlanDatesTest extends TestCase
     {
         yield 'eleven months' => [['monthlyMeans' => array_fill(0, 11, 10)], 'monthlyMeans', 'wrong_length'];
         yield 'a word for a month' => [['monthlyMeans' => [...array_fill(0, 11, 10), 'mild']], 'monthlyMeans[11]', 'wrong_type'];
-        yield 'no set-point, and not said so' => [['rooting' => ['tau' => 20, 'base' => 6, 'optimumLow' => 20, 'optimumHigh' => 25, 'ceiling' => 36]], 'rooting.setPoint', 'missing'];
-        yield 'an optimum upside down' => [['rooting' => ['tau' => 20, 'setPoint' => null, 'base' => 6, 'optimumLow' => 26, 'optimumHigh' => 25, 'ceiling' => 36]], 'rooting.optimumHigh', 'upside_down'];
+        yield 'no set-point, and not said so' => [
+            ['rooting' => ['tau' => 20, 'base' => 6, 'optimumLow' => 20, 'optimumHigh' => 25, 'ceiling' => 36]],
+            'rooting.setPoint',
+            'missing',
+        ];
+        yield 'an optimum upside down' => [
+            ['rooting' => ['tau' => 20, 'setPoint' => null, 'base' => 6, 'optimumLow' => 26, 'optimumHigh' => 25, 'ceiling' => 36]],
+            'rooting.optimumHigh',
+            'upside_down',
+        ];
         yield 'negative weaning' => [['weaningDays' => -1], 'weaningDays', 'negative'];
         yield 'less than no growth' => [['growOn' => ['degreeDays' => -5, 'base' => 5]], 'growOn.degreeDays', 'negative'];
         yield 'no such day' => [['due' => '2027-02-29'], 'due', 'not_a_day'];

@@ -79,7 +79,13 @@ final class HouseDefaultTest extends TestCase
         $check = static fn (?string $last) => static fn (HouseDefaults $house) => self::line($last)->next($house)?->on->format('m-d');
         yield 'check every' => $is(HouseDefault::CheckEvery, 5, $check('2027-05-10'), '05-17', '05-15');
         yield 'first check' => $is(HouseDefault::FirstCheckAfter, 0.5, $check(null), '05-13', '05-11');
-        yield 'sure of ready' => $is(HouseDefault::SureOfReady, 0.75, static fn (HouseDefaults $h) => ReadyCheck::inHouse(7, 7, 0.8, $h)->verdict(), Verdict::LiftMore, Verdict::Ready);
+        yield 'sure of ready' => $is(
+            HouseDefault::SureOfReady,
+            0.75,
+            static fn (HouseDefaults $h) => ReadyCheck::inHouse(7, 7, 0.8, $h)->verdict(),
+            Verdict::LiftMore,
+            Verdict::Ready,
+        );
         $every = static fn (float $heat, float $mist, bool $covered, bool $pots, float $air) => static fn (HouseDefaults $h) => Rounds::every($heat, $mist, $covered, $pots, $air, $h);
         yield 'under mist' => $is(HouseDefault::LookUnderMist, 3, $every(18, 2, false, false, 12), 1, 3);
         yield 'cool' => $is(HouseDefault::LookCool, 4, $every(5, 0, false, false, 12), 2, 4);
@@ -89,35 +95,147 @@ final class HouseDefaultTest extends TestCase
         yield 'at rest below' => $is(HouseDefault::AtRestBelow, 1, $every(2, 0, false, false, 2), 7, 2);
 
         yield 'cut from' => $is(HouseDefault::CutFrom, 480, static fn (HouseDefaults $h) => CollectOrder::begins($h), 420, 480);
-        yield 'dew gone' => $is(HouseDefault::DewGone, 600, static fn (HouseDefaults $h) => CollectOrder::of([['code' => 'A', 'time' => TimeOfDay::Dry, 'minutes' => 30, 'keeps' => null]], 1, $h)[0]['from'], 570, 600);
+        yield 'dew gone' => $is(
+            HouseDefault::DewGone,
+            600,
+            static fn (HouseDefaults $h) => CollectOrder::of([['code' => 'A', 'time' => TimeOfDay::Dry, 'minutes' => 30, 'keeps' => null]], 1, $h)[0]['from'],
+            570,
+            600,
+        );
         $clock = static fn (HoldWay $how) => static fn (HouseDefaults $h) => HoldClock::of(self::hold(), $how, new \DateTimeImmutable('2027-05-12 12:00'), $h);
-        yield 'stuck by evening' => $is(HouseDefault::StuckByEvening, 1080, static fn (HouseDefaults $h) => $clock(HoldWay::Shaded)($h)->due->format('H:i'), '20:00', '18:00');
-        yield 'warn held' => $is(HouseDefault::WarnHeld, 0.5, static fn (HouseDefaults $h) => $clock(HoldWay::Shaded)($h)->phases()[1]['from']->format('H:i'), '18:00', '16:00');
-        yield 'in a box' => $is(HouseDefault::CuttingsInABox, 100, static fn (HouseDefaults $h) => substr(TakeSheet::carry(WaySheet::of(Pattern::SoftTip->sheet(1)), 500, $h), 0, 1), '2', '5');
-        yield 'in a bundle' => $is(HouseDefault::CuttingsInABundle, 50, static fn (HouseDefaults $h) => substr(TakeSheet::carry(WaySheet::of(Pattern::Hardwood->sheet(1)), 100, $h), 0, 9), '5 bundles', '2 bundles');
+        yield 'stuck by evening' => $is(
+            HouseDefault::StuckByEvening,
+            1080,
+            static fn (HouseDefaults $h) => $clock(HoldWay::Shaded)($h)->due->format('H:i'),
+            '20:00',
+            '18:00',
+        );
+        yield 'warn held' => $is(
+            HouseDefault::WarnHeld,
+            0.5,
+            static fn (HouseDefaults $h) => $clock(HoldWay::Shaded)($h)->phases()[1]['from']->format('H:i'),
+            '18:00',
+            '16:00',
+        );
+        yield 'in a box' => $is(
+            HouseDefault::CuttingsInABox,
+            100,
+            static fn (HouseDefaults $h) => substr(TakeSheet::carry(WaySheet::of(Pattern::SoftTip->sheet(1)), 500, $h), 0, 1),
+            '2',
+            '5',
+        );
+        yield 'in a bundle' => $is(
+            HouseDefault::CuttingsInABundle,
+            50,
+            static fn (HouseDefaults $h) => substr(TakeSheet::carry(WaySheet::of(Pattern::Hardwood->sheet(1)), 100, $h), 0, 9),
+            '5 bundles',
+            '2 bundles',
+        );
 
         $makeUp = static fn (HouseDefaults $h) => CollectOrder::begins($h) === 420 ? DayHours::sticksFrom([430], 2, 3, 1, $h) : 0;
         yield 'mix minutes' => $is(HouseDefault::MixMinutes, 20, $makeUp, 465, 485);
         yield 'dip minutes' => $is(HouseDefault::DipMinutes, 1, $makeUp, 465, 453);
-        $stuck = static fn (int $kept) => static fn (HouseDefaults $h) => array_map(static fn (array $one) => [$one['code'], $one['from']], StickOrder::of([ToStick::of('A1', 480, 560, 60, 'a', ''), ToStick::of('B1', 480, $kept, 60, 'b', ''), ToStick::of('A2', 480, 1000, 60, 'a', '')], 1, 480, $h));
-        yield 'change minutes' => $is(HouseDefault::ChangeMinutes, 15, $stuck(900), [['A1', 480], ['A2', 540], ['B1', 605]], [['A1', 480], ['A2', 540], ['B1', 615]]);
-        yield 'keeps alike' => $is(HouseDefault::KeepsAlike, 60, static fn (HouseDefaults $h) => array_column($stuck(900)($h), 0), ['A1', 'A2', 'B1'], ['A1', 'B1', 'A2']);
+        $stuck = static fn (int $kept) => static fn (HouseDefaults $h) => array_map(
+            static fn (array $one) => [$one['code'], $one['from']],
+            StickOrder::of(
+                [ToStick::of('A1', 480, 560, 60, 'a', ''), ToStick::of('B1', 480, $kept, 60, 'b', ''), ToStick::of('A2', 480, 1000, 60, 'a', '')],
+                1,
+                480,
+                $h,
+            ),
+        );
+        yield 'change minutes' => $is(
+            HouseDefault::ChangeMinutes,
+            15,
+            $stuck(900),
+            [['A1', 480], ['A2', 540], ['B1', 605]],
+            [['A1', 480], ['A2', 540], ['B1', 615]],
+        );
+        yield 'keeps alike' => $is(
+            HouseDefault::KeepsAlike,
+            60,
+            static fn (HouseDefaults $h) => array_column($stuck(900)($h), 0),
+            ['A1', 'A2', 'B1'],
+            ['A1', 'B1', 'A2'],
+        );
         yield 'compaction' => $is(HouseDefault::Compaction, 1.2, static fn (HouseDefaults $h) => round(MixVolume::inHouse(10, 100, 10, $h), 4), 12.075, 12.6);
         yield 'waste' => $is(HouseDefault::Waste, 0.1, static fn (HouseDefaults $h) => round(MixVolume::inHouse(10, 100, 10, $h), 4), 12.075, 12.65);
-        yield 'cup width' => $is(HouseDefault::CupWidth, 10, static fn (HouseDefaults $h) => round(DipNeed::liquid(1, 1, $h)->ml, 3), round(M_PI * 6.25 + 0.02, 3), round(M_PI * 25 + 0.02, 3));
-        yield 'clings, liquid' => $is(HouseDefault::ClingsLiquid, 0.03, static fn (HouseDefaults $h) => round(DipNeed::liquid(1001, 1, $h)->ml - DipNeed::liquid(1, 1, $h)->ml, 3), 20.0, 30.0);
-        yield 'clings, powder' => $is(HouseDefault::ClingsPowder, 0.01, static fn (HouseDefaults $h) => round(DipNeed::powder(1000, 1, $h)->grams, 3), 13.0, 15.0);
-        yield 'powder in the cup' => $is(HouseDefault::PowderInCup, 8, static fn (HouseDefaults $h) => round(DipNeed::powder(1, 1, $h)->grams, 3), 5.008, 8.008);
-        $judged = static fn (HouseDefaults $h) => array_column(MixJudged::against(Recipe::written('peat 1 : compost 1'), ['peat' => self::part(0.7, false), 'compost' => self::part(0.6, true)], self::long(), $h), 'kind');
+        yield 'cup width' => $is(
+            HouseDefault::CupWidth,
+            10,
+            static fn (HouseDefaults $h) => round(DipNeed::liquid(1, 1, $h)->ml, 3),
+            round(M_PI * 6.25 + 0.02, 3),
+            round(M_PI * 25 + 0.02, 3),
+        );
+        yield 'clings, liquid' => $is(
+            HouseDefault::ClingsLiquid,
+            0.03,
+            static fn (HouseDefaults $h) => round(DipNeed::liquid(1001, 1, $h)->ml - DipNeed::liquid(1, 1, $h)->ml, 3),
+            20.0,
+            30.0,
+        );
+        yield 'clings, powder' => $is(
+            HouseDefault::ClingsPowder,
+            0.01,
+            static fn (HouseDefaults $h) => round(DipNeed::powder(1000, 1, $h)->grams, 3),
+            13.0,
+            15.0,
+        );
+        yield 'powder in the cup' => $is(
+            HouseDefault::PowderInCup,
+            8,
+            static fn (HouseDefaults $h) => round(DipNeed::powder(1, 1, $h)->grams, 3),
+            5.008,
+            8.008,
+        );
+        $judged = static fn (HouseDefaults $h) => array_column(
+            MixJudged::against(Recipe::written('peat 1 : compost 1'), ['peat' => self::part(0.7, false), 'compost' => self::part(0.6, true)], self::long(), $h),
+            'kind',
+        );
         yield 'wet mix' => $is(HouseDefault::WetMix, 0.7, $judged, ['wet', 'slumps'], ['slumps']);
         yield 'slumping share' => $is(HouseDefault::SlumpingShare, 0.6, $judged, ['wet', 'slumps'], ['wet']);
         yield 'slumps after' => $is(HouseDefault::SlumpsAfter, 120, $judged, ['wet', 'slumps'], ['wet']);
 
         yield 'pots apart' => $is(HouseDefault::PotsApart, 2, static fn (HouseDefaults $h) => Positions::ofPots(100, 10, true, 4000, $h), 6, 10);
-        yield 'weaned above' => $is(HouseDefault::WeanedAbove, 6, static fn (HouseDefaults $h) => self::tenant('A', 20, 24)->weaned(Week::of('2027-W22'), Week::of('2027-W24'), $h)->heat->low, 3.0, 6.0);
-        yield 'can freeze' => $is(HouseDefault::CanFreeze, 3, static fn (HouseDefaults $h) => InPots::tenant('A', 2, Week::of('2027-W02'), Week::of('2027-W03'), Winter::FrostFree, SiteAir::of(array_fill(0, 12, 5.0)), $h)->mustNotFreeze, true, false);
-        yield 'set-point kept' => $is(HouseDefault::SetPointKept, 6, static fn (HouseDefaults $h) => array_column(self::zone()->settings([[self::tenant('A', 20, 20, [20, 24])], [self::tenant('B', 21, 21, [16, 24])]], $h), 'heat'), [20.0, 16.0], [20.0, 20.0]);
-        yield 'mist as warmth' => $is(HouseDefault::MistAsWarmth, 2, static fn (HouseDefaults $h) => self::zone()->distanceFrom(self::tenant('A', 20, 20, [14, 18], [0, 3]), $h), 1.0, 2.0);
+        yield 'weaned above' => $is(
+            HouseDefault::WeanedAbove,
+            6,
+            static fn (HouseDefaults $h) => self::tenant('A', 20, 24)->weaned(Week::of('2027-W22'), Week::of('2027-W24'), $h)->heat->low,
+            3.0,
+            6.0,
+        );
+        yield 'can freeze' => $is(
+            HouseDefault::CanFreeze,
+            3,
+            static fn (HouseDefaults $h) => InPots::tenant(
+                'A',
+                2,
+                Week::of('2027-W02'),
+                Week::of('2027-W03'),
+                Winter::FrostFree,
+                SiteAir::of(array_fill(0, 12, 5.0)),
+                $h,
+            )->mustNotFreeze,
+            true,
+            false,
+        );
+        yield 'set-point kept' => $is(
+            HouseDefault::SetPointKept,
+            6,
+            static fn (HouseDefaults $h) => array_column(
+                self::zone()->settings([[self::tenant('A', 20, 20, [20, 24])], [self::tenant('B', 21, 21, [16, 24])]], $h),
+                'heat',
+            ),
+            [20.0, 16.0],
+            [20.0, 20.0],
+        );
+        yield 'mist as warmth' => $is(
+            HouseDefault::MistAsWarmth,
+            2,
+            static fn (HouseDefaults $h) => self::zone()->distanceFrom(self::tenant('A', 20, 20, [14, 18], [0, 3]), $h),
+            1.0,
+            2.0,
+        );
         $stay = static fn (?Priority $priority = Priority::Must) => static fn (HouseDefaults $h): Stay => self::toFill($h, $priority);
         yield 'fill reach' => $is(HouseDefault::FillReach, 1, static fn (HouseDefaults $h) => [$stay()($h)->earliest, $stay()($h)->latest], [1, 7], [3, 5]);
         yield 'fill late' => $is(HouseDefault::FillLate, 3, static fn (HouseDefaults $h) => $stay(null)($h)->lay(0, 7)['cost'] ?? null, 3 + 8 * 8, 3 + 8 * 3);
@@ -130,17 +248,58 @@ final class HouseDefaultTest extends TestCase
         $worth = static fn (float $cutting) => static fn (HouseDefaults $h) => PlantWorth::of(null, null, $cutting, $h)->value;
         yield 'worth' => $is(HouseDefault::WorthTimesCost, 10, $worth(0.5), 4.0, 5.0);
         yield 'least worth' => $is(HouseDefault::LeastWorth, 0.5, $worth(0.0), 0.2, 0.5);
-        yield 'warm from' => $is(HouseDefault::WarmFrom, 22, static fn (HouseDefaults $h) => self::zone()->isPaidWarm(Range::of(18, 22), SiteAir::of(array_fill(0, 12, 9.0)), $h), true, false);
+        yield 'warm from' => $is(
+            HouseDefault::WarmFrom,
+            22,
+            static fn (HouseDefaults $h) => self::zone()->isPaidWarm(Range::of(18, 22), SiteAir::of(array_fill(0, 12, 9.0)), $h),
+            true,
+            false,
+        );
         yield 'cool rent' => $is(HouseDefault::CoolRent, 0.5, static fn (HouseDefaults $h) => self::rent($h, false, 22)->warmth, 2.5, 5.0);
         yield 'queue weeks' => $is(HouseDefault::QueueWeeks, 2, static fn (HouseDefaults $h) => self::rent($h, true, 22)->wanted, 5, 0);
 
-        yield 'held at most' => $is(HouseDefault::HeldAtMost, 14, static fn (HouseDefaults $h) => \WetCradle\Core\Potting\Awaiting::planned('A', 50, new \DateTimeImmutable('2027-06-01'), 0, static fn () => 1.0, GrowingOn::days(50), null, null, new \DateTimeImmutable(self::TODAY), $h)->job->latest, 28, 14);
-        $run = static fn (string $since, int $bound) => static fn (HouseDefaults $h) => RootRun::of(new \DateTimeImmutable($since), StageTally::of(['root_bound' => $bound, 'callus' => 8 - $bound]), new \DateTimeImmutable(self::TODAY), $h)->risk;
+        yield 'held at most' => $is(
+            HouseDefault::HeldAtMost,
+            14,
+            static fn (HouseDefaults $h) => \WetCradle\Core\Potting\Awaiting::planned(
+                'A',
+                50,
+                new \DateTimeImmutable('2027-06-01'),
+                0,
+                static fn () => 1.0,
+                GrowingOn::days(50),
+                null,
+                null,
+                new \DateTimeImmutable(self::TODAY),
+                $h,
+            )->job->latest,
+            28,
+            14,
+        );
+        $run = static fn (string $since, int $bound) => static fn (HouseDefaults $h) => RootRun::of(
+            new \DateTimeImmutable($since),
+            StageTally::of(['root_bound' => $bound, 'callus' => 8 - $bound]),
+            new \DateTimeImmutable(self::TODAY),
+            $h,
+        )->risk;
         yield 'roots mat' => $is(HouseDefault::RootsMatAfter, 20, $run('2027-04-28', 0), 'high', 'rising');
         yield 'roots run' => $is(HouseDefault::RootsRunAfter, 9, $run('2027-05-04', 0), 'rising', 'none');
         yield 'root-bound share' => $is(HouseDefault::RootBoundShare, 0.3, $run('2027-05-12', 2), 'bound', 'none');
         yield 'much bigger' => $is(HouseDefault::MuchBigger, 4, static fn (HouseDefaults $h) => PotOn::caution(200, 1000, $h) === null, true, false);
-        $grown = static fn (array $says, HouseDefaults $h) => array_column(array_map(static fn (array $step) => ['kind' => $step['kind']->value] + $step, GrowOnSteps::of(self::potting($says), new \DateTimeImmutable('2027-05-10'), new \DateTimeImmutable('2027-09-10'), SiteAir::of(array_fill(0, 12, 14.0)), $h)), null, 'kind');
+        $grown = static fn (array $says, HouseDefaults $h) => array_column(
+            array_map(
+                static fn (array $step) => ['kind' => $step['kind']->value] + $step,
+                GrowOnSteps::of(
+                    self::potting($says),
+                    new \DateTimeImmutable('2027-05-10'),
+                    new \DateTimeImmutable('2027-09-10'),
+                    SiteAir::of(array_fill(0, 12, 14.0)),
+                    $h,
+                ),
+            ),
+            null,
+            'kind',
+        );
         $steps = static fn (string $kind, array $says = []) => static fn (HouseDefaults $h) => $grown($says, $h)[$kind]['on']->format('m-d');
         yield 'shade' => $is(HouseDefault::ShadeDays, 10, $steps('shade'), '05-17', '05-20');
         yield 'feed after' => $is(HouseDefault::FeedAfter, 30, $steps('feed'), '05-31', '06-09');
@@ -150,15 +309,59 @@ final class HouseDefaultTest extends TestCase
         yield 'spaced' => $is(HouseDefault::SpacedFrom, 200, static fn (HouseDefaults $h) => isset($grown([], $h)['space']), true, false);
         // A year like a wave: 2 °C in January, 18 °C in July.
         $rest = static fn (HouseDefaults $h) => Rest::of(SiteAir::of(array_map(static fn (int $m) => 10 - 8 * cos(2 * M_PI * $m / 12), range(0, 11))), $h);
-        yield 'no potting below' => $is(HouseDefault::NoPottingBelow, 12, static fn (HouseDefaults $h) => $rest($h)->pottedOn(new \DateTimeImmutable('2027-10-15'))->format('Y'), '2027', '2028');
-        yield 'grows from' => $is(HouseDefault::GrowsFrom, 4, static fn (HouseDefaults $h) => $rest($h)->pottedOn(new \DateTimeImmutable('2027-12-20')) < Rest::of(SiteAir::of(array_map(static fn (int $m) => 10 - 8 * cos(2 * M_PI * $m / 12), range(0, 11))), HouseDefaults::usual())->pottedOn(new \DateTimeImmutable('2027-12-20')), false, true);
-        yield 'pot before growth' => $is(HouseDefault::PotBeforeGrowth, 7, static fn (HouseDefaults $h) => (int) $rest($h->with(HouseDefault::PotBeforeGrowth, 0))->pottedOn(new \DateTimeImmutable('2027-12-20'))->diff($rest($h)->pottedOn(new \DateTimeImmutable('2027-12-20')))->format('%r%a'), -21, -7);
+        yield 'no potting below' => $is(
+            HouseDefault::NoPottingBelow,
+            12,
+            static fn (HouseDefaults $h) => $rest($h)->pottedOn(new \DateTimeImmutable('2027-10-15'))->format('Y'),
+            '2027',
+            '2028',
+        );
+        yield 'grows from' => $is(
+            HouseDefault::GrowsFrom,
+            4,
+            static fn (HouseDefaults $h) => $rest($h)->pottedOn(new \DateTimeImmutable('2027-12-20')) < Rest::of(
+                SiteAir::of(array_map(static fn (int $m) => 10 - 8 * cos(2 * M_PI * $m / 12), range(0, 11))),
+                HouseDefaults::usual(),
+            )->pottedOn(new \DateTimeImmutable('2027-12-20')),
+            false,
+            true,
+        );
+        yield 'pot before growth' => $is(
+            HouseDefault::PotBeforeGrowth,
+            7,
+            static fn (HouseDefaults $h) => (int) $rest($h->with(HouseDefault::PotBeforeGrowth, 0))->pottedOn(new \DateTimeImmutable('2027-12-20'))
+                ->diff($rest($h)->pottedOn(new \DateTimeImmutable('2027-12-20')))->format('%r%a'),
+            -21,
+            -7,
+        );
 
-        yield 'planned rooted' => $is(HouseDefault::PlannedRooted, 0.25, static fn (HouseDefaults $h) => Timetable::at(SiteAir::of(array_fill(0, 12, 9.0)), $h)->dates(self::soft(), null, new \DateTimeImmutable(self::TODAY))->weanOn->format('m-d'), '06-03', '05-29');
+        yield 'planned rooted' => $is(
+            HouseDefault::PlannedRooted,
+            0.25,
+            static fn (HouseDefaults $h) => Timetable::at(SiteAir::of(array_fill(0, 12, 9.0)), $h)->dates(
+                self::soft(),
+                null,
+                new \DateTimeImmutable(self::TODAY),
+            )->weanOn->format('m-d'),
+            '06-03',
+            '05-29',
+        );
         yield 'season keeps' => $is(HouseDefault::SeasonKeeps, 0.5, static fn (HouseDefaults $h) => round(HistoryWeight::of(2, true, $h), 4), 0.64, 0.25);
         yield 'another way' => $is(HouseDefault::AnotherWay, 0.25, static fn (HouseDefaults $h) => HistoryWeight::of(0, false, $h), 0.5, 0.25);
-        yield 'left longer, roots' => $is(HouseDefault::LeftLongerRoots, 0.2, static fn (HouseDefaults $h) => round(Standing::leftLonger($h)->mean(), 6), 0.4, 0.2);
-        yield 'left longer, worth' => $is(HouseDefault::LeftLongerWorth, 50, static fn (HouseDefaults $h) => round(Standing::leftLonger($h)->a + Standing::leftLonger($h)->b, 6), 5.0, 50.0);
+        yield 'left longer, roots' => $is(
+            HouseDefault::LeftLongerRoots,
+            0.2,
+            static fn (HouseDefaults $h) => round(Standing::leftLonger($h)->mean(), 6),
+            0.4,
+            0.2,
+        );
+        yield 'left longer, worth' => $is(
+            HouseDefault::LeftLongerWorth,
+            50,
+            static fn (HouseDefaults $h) => round(Standing::leftLonger($h)->a + Standing::leftLonger($h)->b, 6),
+            5.0,
+            50.0,
+        );
     }
 
     #[DataProvider('cases')]
@@ -173,7 +376,10 @@ final class HouseDefaultTest extends TestCase
     {
         $labels = [];
         foreach (HouseDefault::cases() as $default) {
-            self::assertTrue($default->least() <= $default->usual() && $default->usual() <= $default->most() && $default->least() < $default->most(), $default->value);
+            self::assertTrue(
+                $default->least() <= $default->usual() && $default->usual() <= $default->most() && $default->least() < $default->most(),
+                $default->value,
+            );
             self::assertMatchesRegularExpression('/^[A-Z].*[a-z, ]/', $default->label());
             self::assertStringEndsWith('.', $default->reason());
             self::assertContains($default->topic(), Topic::cases());
@@ -185,16 +391,31 @@ final class HouseDefaultTest extends TestCase
 
     public function testTheUsualNumbersAndTheirLimitsAreAsTheyWereAgreed(): void
     {
-        $agreed = array_map(static fn (string $row) => explode(',', $row), array_slice(array_filter(explode("\n", (string) file_get_contents(__DIR__.'/habits.csv'))), 1));
-        self::assertSame($agreed, array_map(static fn (HouseDefault $d) => [$d->value, $d->unit()->value, (string) $d->usual(), (string) $d->least(), (string) $d->most()], HouseDefault::cases()));
+        $agreed = array_map(
+            static fn (string $row) => explode(',', $row),
+            array_slice(array_filter(explode("\n", (string) file_get_contents(__DIR__.'/habits.csv'))), 1),
+        );
+        self::assertSame(
+            $agreed,
+            array_map(
+                static fn (HouseDefault $d) => [$d->value, $d->unit()->value, (string) $d->usual(), (string) $d->least(), (string) $d->most()],
+                HouseDefault::cases(),
+            ),
+        );
     }
 
     public function testWhatIsLeftOutStaysAsUsualAndOnlyWhatDiffersIsKept(): void
     {
         $house = HouseDefaults::of(['check_every' => 5, 'barrow' => 80]);
         self::assertSame(['check_every' => 5.0], $house->toArray(), 'A barrow of 80 l is the usual one.');
-        self::assertSame([5, 80.0, 1], [$house->whole(HouseDefault::CheckEvery), $house->number(HouseDefault::Barrow), $house->whole(HouseDefault::LookUnderMist)]);
-        self::assertSame(['check_every' => 5.0, 'dew_gone' => 600.0], array_intersect_key($house->with(HouseDefault::DewGone, 600)->toArray(), ['check_every' => 1, 'dew_gone' => 1]));
+        self::assertSame(
+            [5, 80.0, 1],
+            [$house->whole(HouseDefault::CheckEvery), $house->number(HouseDefault::Barrow), $house->whole(HouseDefault::LookUnderMist)],
+        );
+        self::assertSame(
+            ['check_every' => 5.0, 'dew_gone' => 600.0],
+            array_intersect_key($house->with(HouseDefault::DewGone, 600)->toArray(), ['check_every' => 1, 'dew_gone' => 1]),
+        );
         self::assertSame([], $house->with(HouseDefault::CheckEvery, 7)->toArray());
     }
 
@@ -205,7 +426,12 @@ final class HouseDefaultTest extends TestCase
         yield 'too few' => [['check_every' => 0], 'out_of_range', 'check_every', '“From one check to the next” must lie between 1 days and 60 days.'];
         yield 'half a day' => [['check_every' => 6.5], 'not_whole', 'check_every', '“From one check to the next” must be a whole number.'];
         yield 'a word' => [['waste' => 'little'], 'wrong_type', 'waste', '“Mix that is lost” must be a number.'];
-        yield 'a share' => [['sure_of_plan' => 0.995], 'out_of_range', 'sure_of_plan', '“Chance of enough that a plan aims for” must lie between 50 % and 99 %.'];
+        yield 'a share' => [
+            ['sure_of_plan' => 0.995],
+            'out_of_range',
+            'sure_of_plan',
+            '“Chance of enough that a plan aims for” must lie between 50 % and 99 %.',
+        ];
         yield 'a time' => [['dew_gone' => 1440], 'out_of_range', 'dew_gone', '“The dew has gone by” must lie between 00:00 and 23:59.'];
         yield 'no habit' => [['tea_break' => 15], 'unknown_field', 'tea_break', 'tea_break is no field here.'];
     }
@@ -225,13 +451,28 @@ final class HouseDefaultTest extends TestCase
 
     public function testEveryUnitIsSaid(): void
     {
-        self::assertSame(['3 days', '3 weeks', '3 minutes', '00:03', '300 %', '3 times', '3', '3 °C', '3 °C', '3 l', '3 cm', '3 g', '3 ml a cm', '3 g a cm', '3'], array_map(static fn (Unit $unit) => $unit->said(3), Unit::cases()));
+        self::assertSame(
+            ['3 days', '3 weeks', '3 minutes', '00:03', '300 %', '3 times', '3', '3 °C', '3 °C', '3 l', '3 cm', '3 g', '3 ml a cm', '3 g a cm', '3'],
+            array_map(static fn (Unit $unit) => $unit->said(3), Unit::cases()),
+        );
         self::assertSame(['2.5 %', '1.15 times', '09:30'], [Unit::Share->said(0.025), Unit::Times->said(1.15), Unit::TimeOfDay->said(570)]);
     }
 
     private static function line(?string $last): Outlook
     {
-        return new Outlook('A', 1, 0, 100, 0, new \DateTimeImmutable('2027-05-01'), new \DateTimeImmutable('2027-05-21'), new \DateTimeImmutable('2027-06-15'), $last === null ? null : new \DateTimeImmutable($last), null, false);
+        return new Outlook(
+            'A',
+            1,
+            0,
+            100,
+            0,
+            new \DateTimeImmutable('2027-05-01'),
+            new \DateTimeImmutable('2027-05-21'),
+            new \DateTimeImmutable('2027-06-15'),
+            $last === null ? null : new \DateTimeImmutable($last),
+            null,
+            false,
+        );
     }
 
     private static function hold(): Hold
@@ -261,7 +502,14 @@ final class HouseDefaultTest extends TestCase
     /** @param array<string, mixed> $says */
     private static function potting(array $says): Potting
     {
-        return Potting::read(Fields::of($says + ['trigger' => 'share', 'readyShare' => 0.8, 'pot' => '9 cm', 'mix' => 'potting mix', 'feed' => 'after_rooting', 'survival' => 0.95, 'survivalStrength' => 60, 'growOnDays' => 56, 'hardy' => true, 'winter' => 'cold_frame']));
+        return Potting::read(
+            Fields::of(
+                $says + [
+                    'trigger' => 'share', 'readyShare' => 0.8, 'pot' => '9 cm', 'mix' => 'potting mix', 'feed' => 'after_rooting',
+                    'survival' => 0.95, 'survivalStrength' => 60, 'growOnDays' => 56, 'hardy' => true, 'winter' => 'cold_frame',
+                ],
+            ),
+        );
     }
 
     /**
@@ -270,7 +518,14 @@ final class HouseDefaultTest extends TestCase
      */
     private static function tenant(string $name, int $from, int $to, array $heat = [18, 22], array $mist = [1, 2], int $trays = 10): Tenant
     {
-        return Tenant::of($name, $trays, Week::of(sprintf('2027-W%02d', $from)), Week::of(sprintf('2027-W%02d', $to)), Range::of(...$heat), Range::of(...$mist));
+        return Tenant::of(
+            $name,
+            $trays,
+            Week::of(sprintf('2027-W%02d', $from)),
+            Week::of(sprintf('2027-W%02d', $to)),
+            Range::of(...$heat),
+            Range::of(...$mist),
+        );
     }
 
     private static function zone(): Zone
@@ -281,7 +536,16 @@ final class HouseDefaultTest extends TestCase
     /** Ten trays at 1 a week in a zone of 15, and ten others that come in a given week. */
     private static function rent(HouseDefaults $house, bool $isWarm, int $comes): PlaceRent
     {
-        return PlaceRent::of(self::zone(), 10, $isWarm, [self::tenant('Q', $comes, $comes + 3)], Week::of('2027-W19'), Costs::of(20, 1), $house, static fn () => 80.0);
+        return PlaceRent::of(
+            self::zone(),
+            10,
+            $isWarm,
+            [self::tenant('Q', $comes, $comes + 3)],
+            Week::of('2027-W19'),
+            Costs::of(20, 1),
+            $house,
+            static fn () => 80.0,
+        );
     }
 
     private static function house(Fillable $batch, Tenant $lies, Zone $zone, ?Zone $other = null): FillHouse
@@ -293,7 +557,25 @@ final class HouseDefaultTest extends TestCase
 
     private static function batch(bool $isStuck, ?Priority $priority): Fillable
     {
-        return new Fillable('A', self::soft(), 10, 8, new \DateTimeImmutable($isStuck ? '2027-05-03' : '2027-06-07'), new \DateTimeImmutable('2027-06-14'), 0, $isStuck, false, false, true, $priority, [Week::of('2027-W32')], 1, new \DateTimeImmutable('2027-05-01'), new \DateTimeImmutable('2027-08-01'), static fn () => true);
+        return new Fillable(
+            'A',
+            self::soft(),
+            10,
+            8,
+            new \DateTimeImmutable($isStuck ? '2027-05-03' : '2027-06-07'),
+            new \DateTimeImmutable('2027-06-14'),
+            0,
+            $isStuck,
+            false,
+            false,
+            true,
+            $priority,
+            [Week::of('2027-W32')],
+            1,
+            new \DateTimeImmutable('2027-05-01'),
+            new \DateTimeImmutable('2027-08-01'),
+            static fn () => true,
+        );
     }
 
     /** A batch planned for week 23, wanted by week 32. */
@@ -301,7 +583,11 @@ final class HouseDefaultTest extends TestCase
     {
         $stays = new FillStays(Timetable::at(SiteAir::of(array_fill(0, 12, 9.0)), $house), $house);
 
-        return $stays->of(new FillAsk(FillStage::Rooting, 0, [], true, true), self::house(self::batch(false, $priority), self::tenant('A', 23, 26), self::zone()), [])->stays[0];
+        return $stays->of(
+            new FillAsk(FillStage::Rooting, 0, [], true, true),
+            self::house(self::batch(false, $priority), self::tenant('A', 23, 26), self::zone()),
+            [],
+        )->stays[0];
     }
 
     /** A batch that stands in a zone which closes over it. */
@@ -310,7 +596,11 @@ final class HouseDefaultTest extends TestCase
         $stays = new FillStays(Timetable::at(SiteAir::of(array_fill(0, 12, 9.0)), $house), $house);
         $closing = Zone::of('Mist 1', 15, Range::of(16, 24), Range::of(0, 3), ZoneKind::Mist, ['2027-W21' => 'a valve leaks']);
 
-        return $stays->of(new FillAsk(FillStage::Rooting, 0, [], true, true), self::house(self::batch(true, Priority::Must), self::tenant('A', 18, 24), $closing), [])->stays[0];
+        return $stays->of(
+            new FillAsk(FillStage::Rooting, 0, [], true, true),
+            self::house(self::batch(true, Priority::Must), self::tenant('A', 18, 24), $closing),
+            [],
+        )->stays[0];
     }
 
     /** A batch that could go from its mist to a covered bench when it is weaned. */
@@ -319,6 +609,10 @@ final class HouseDefaultTest extends TestCase
         $stays = new FillStays(Timetable::at(SiteAir::of(array_fill(0, 12, 9.0)), $house), $house);
         $cover = Zone::of('Covers', 15, Range::of(5, 24), Range::of(0, 1), ZoneKind::Cover);
 
-        return $stays->of(new FillAsk(FillStage::Weaning, 0, [], true, true), self::house(self::batch(true, Priority::Must), self::tenant('A', 18, 27), self::zone(), $cover), [])->stays[0];
+        return $stays->of(
+            new FillAsk(FillStage::Weaning, 0, [], true, true),
+            self::house(self::batch(true, Priority::Must), self::tenant('A', 18, 27), self::zone(), $cover),
+            [],
+        )->stays[0];
     }
 }

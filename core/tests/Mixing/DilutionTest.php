@@ -45,7 +45,10 @@ final class DilutionTest extends TestCase
     {
         $both = DilutionRatio::compute(Fields::of(['stockPpm' => 10_000, 'parts' => 10]));
         self::assertGreaterThan($both['ppmOneToParts'], $both['ppmOneInTotal'], 'One to ten is eleven parts.');
-        foreach ([['stockPpm' => 10_000, 'parts' => 0.5, 'field' => 'parts'], ['stockPpm' => -1, 'parts' => 3, 'field' => 'stockPpm'], ['parts' => 3, 'field' => 'stockPpm']] as $bad) {
+        foreach ([
+            ['stockPpm' => 10_000, 'parts' => 0.5, 'field' => 'parts'], ['stockPpm' => -1, 'parts' => 3, 'field' => 'stockPpm'],
+            ['parts' => 3, 'field' => 'stockPpm'],
+        ] as $bad) {
             try {
                 DilutionRatio::compute(Fields::of(array_diff_key($bad, ['field' => 0])));
                 self::fail('Nothing was refused.');

@@ -29,7 +29,11 @@ final class DipTest extends TestCase
             $last = $now;
         }
         self::assertEqualsWithDelta(M_PI * 2.5 ** 2 * 1.5 + 400 * 1.5 * 0.02, DipNeed::liquid(400, 1.5, HouseDefaults::usual())->ml, 1e-9);
-        self::assertLessThan(DipNeed::liquid(400, 1.5, HouseDefaults::usual())->ml, DipNeed::liquid(400, 1.5, HouseDefaults::usual()->with(HouseDefault::CupWidth, 3.0))->ml, 'A narrow cup wants less.');
+        self::assertLessThan(
+            DipNeed::liquid(400, 1.5, HouseDefaults::usual())->ml,
+            DipNeed::liquid(400, 1.5, HouseDefaults::usual()->with(HouseDefault::CupWidth, 3.0))->ml,
+            'A narrow cup wants less.',
+        );
         self::assertSame(5.0 + 400 * 2 * 0.008, DipNeed::powder(400, 2.0, HouseDefaults::usual())->grams);
         foreach ([[0, 1.0, 'cuttings'], [10, 0.0, 'depthCm'], [10, 50.0, 'depthCm']] as [$cuttings, $depth, $field]) {
             try {
@@ -83,7 +87,10 @@ final class DipTest extends TestCase
         self::assertSame(1, $this->choice('powder', 3000, [$old, $this->stock('Fresh', 'powder', 3000)])->stock);
         $naa = new DipStock('Other', 'NAA', HormoneKind::Powder, AuxinForm::Acid, Strength::of(3000), null);
         self::assertStringContainsString('Other is NAA; the sheet asks for IBA', $this->choice('powder', 3000, [$naa])->words);
-        self::assertStringContainsString('is a liquid; the sheet asks for a powder', $this->choice('powder', 30_000, [$this->stock('Dip', 'liquid', 10_000)])->words);
+        self::assertStringContainsString(
+            'is a liquid; the sheet asks for a powder',
+            $this->choice('powder', 30_000, [$this->stock('Dip', 'liquid', 10_000)])->words,
+        );
         $unknown = new DipStock('Seaweed', 'seaweed', HormoneKind::Liquid, AuxinForm::Salt, Strength::of(500), null);
         self::assertSame(500.0, $unknown->worth()->ppm, 'Of what is not known, the label counts.');
     }
@@ -91,7 +98,14 @@ final class DipTest extends TestCase
     /** @param list<DipStock> $stocks */
     private function choice(string $kind, int $ppm, array $stocks): DipChoice
     {
-        return DipChoice::of(Hormone::read(Fields::of(['kind' => $kind, 'ppm' => $ppm, 'what' => 'IBA'])), $stocks, 200, 1.5, new \DateTimeImmutable('2027-05-12'), HouseDefaults::usual());
+        return DipChoice::of(
+            Hormone::read(Fields::of(['kind' => $kind, 'ppm' => $ppm, 'what' => 'IBA'])),
+            $stocks,
+            200,
+            1.5,
+            new \DateTimeImmutable('2027-05-12'),
+            HouseDefaults::usual(),
+        );
     }
 
     private function stock(string $name, string $kind, int $ppm, string $form = 'acid'): DipStock

@@ -22,7 +22,12 @@ final class MixMadeTest extends TestCase
     {
         mt_srand(5);
         for ($i = 0; $i < 200; ++$i) {
-            $made = MixMade::of(Recipe::written(sprintf('perlite %d : coir %d', mt_rand(1, 5), mt_rand(1, 5))), Volume::litres(mt_rand(5, 900)), self::known(), Volume::litres(80.0));
+            $made = MixMade::of(
+                Recipe::written(sprintf('perlite %d : coir %d', mt_rand(1, 5), mt_rand(1, 5))),
+                Volume::litres(mt_rand(5, 900)),
+                self::known(),
+                Volume::litres(80.0),
+            );
             $down = $made->fromWholeBags();
             self::assertLessThanOrEqual($made->wanted->ml + 1e-6, $down->ml);
             foreach ($made->parts() as $part) {
@@ -51,7 +56,10 @@ final class MixMadeTest extends TestCase
     public function testASoftTipUnderMistIsNotStuckIntoCompostOrIntoBog(): void
     {
         $tip = Pattern::SoftTip->sheet(3);
-        $kinds = static fn (string $mix) => array_column(MixJudged::against(Recipe::written($mix), self::known(), WaySheet::of($tip), HouseDefaults::usual()), 'kind');
+        $kinds = static fn (string $mix) => array_column(
+            MixJudged::against(Recipe::written($mix), self::known(), WaySheet::of($tip), HouseDefaults::usual()),
+            'kind',
+        );
         self::assertSame([], $kinds('perlite 2 : coir 1'));
         self::assertSame(['compost', 'feed', 'wet'], $kinds('compost 1 : coir 2'));
         self::assertSame(['wet'], $kinds('coir 1'));
@@ -66,8 +74,15 @@ final class MixMadeTest extends TestCase
         $sheet['potting']['feed'] = 'in_the_mix';
         self::assertSame([], MixJudged::against(Recipe::written('perlite 1 : compost 1'), self::known(), WaySheet::of($sheet), HouseDefaults::usual()));
         $sheet['rooting'] = ['days' => [60, 90]];
-        self::assertSame(['slumps'], array_column(MixJudged::against(Recipe::written('perlite 1 : compost 1'), self::known(), WaySheet::of($sheet), HouseDefaults::usual()), 'kind'));
-        self::assertSame([], MixJudged::against(Recipe::written('perlite 3 : compost 1'), self::known(), WaySheet::of($sheet), HouseDefaults::usual()), 'A quarter is held up by the rest.');
+        self::assertSame(
+            ['slumps'],
+            array_column(MixJudged::against(Recipe::written('perlite 1 : compost 1'), self::known(), WaySheet::of($sheet), HouseDefaults::usual()), 'kind'),
+        );
+        self::assertSame(
+            [],
+            MixJudged::against(Recipe::written('perlite 3 : compost 1'), self::known(), WaySheet::of($sheet), HouseDefaults::usual()),
+            'A quarter is held up by the rest.',
+        );
     }
 
     public function testTheEstimateIsTheMeanByVolumeAndSaysWhatItLeavesOut(): void
@@ -81,8 +96,22 @@ final class MixMadeTest extends TestCase
 
     public function testPartsThatCannotBeAreRefused(): void
     {
-        $part = static fn (float $air, float $water, float $wetBy, ?Volume $bag) => MixPart::of('x', true, false, false, false, $air, $water, $wetBy, $bag, Volume::litres(0));
-        foreach ([[1.2, 0.0, 0.0, null, 'air'], [0.6, 0.6, 0.0, null, 'water'], [0.2, 0.2, 9.0, null, 'wetBy'], [0.2, 0.2, 0.0, Volume::litres(0), 'bag']] as [$air, $water, $wetBy, $bag, $field]) {
+        $part = static fn (float $air, float $water, float $wetBy, ?Volume $bag) => MixPart::of(
+            'x',
+            true,
+            false,
+            false,
+            false,
+            $air,
+            $water,
+            $wetBy,
+            $bag,
+            Volume::litres(0),
+        );
+        foreach ([
+            [1.2, 0.0, 0.0, null, 'air'], [0.6, 0.6, 0.0, null, 'water'], [0.2, 0.2, 9.0, null, 'wetBy'],
+            [0.2, 0.2, 0.0, Volume::litres(0), 'bag'],
+        ] as [$air, $water, $wetBy, $bag, $field]) {
             try {
                 $part($air, $water, $wetBy, $bag);
                 self::fail('Nothing was refused.');

@@ -22,7 +22,10 @@ final class RecipeTest extends TestCase
     {
         self::assertSame([['name' => 'perlite', 'parts' => 2.0], ['name' => 'coir', 'parts' => 1.0]], Recipe::written('perlite 2 : coir 1')->parts);
         self::assertSame([['name' => 'bark', 'parts' => 1.5]], Recipe::written(' bark 1,5 ')->parts);
-        self::assertSame([['name' => 'perlite', 'parts' => 1.0], ['name' => 'vermiculite', 'parts' => 1.0]], Recipe::written('half perlite half vermiculite')->parts);
+        self::assertSame(
+            [['name' => 'perlite', 'parts' => 1.0], ['name' => 'vermiculite', 'parts' => 1.0]],
+            Recipe::written('half perlite half vermiculite')->parts,
+        );
         self::assertSame([['name' => 'sharp sand', 'parts' => 1.0]], Recipe::written('sharp sand')->parts);
     }
 
@@ -34,7 +37,11 @@ final class RecipeTest extends TestCase
             $litres = MixVolume::inHouse(mt_rand(0, 99), 72, 26, HouseDefaults::usual());
             self::assertEqualsWithDelta($litres, array_sum(array_column($recipe->split($litres), 'litres')), 1e-9 * max(1, $litres));
         }
-        self::assertGreaterThan(10 * 72 * 0.026, MixVolume::inHouse(10, 72, 26, HouseDefaults::usual()), 'Settling and spilling ask for more than the trays hold.');
+        self::assertGreaterThan(
+            10 * 72 * 0.026,
+            MixVolume::inHouse(10, 72, 26, HouseDefaults::usual()),
+            'Settling and spilling ask for more than the trays hold.',
+        );
     }
 
     public function testAMixOfNothingIsRefused(): void
@@ -53,12 +60,29 @@ final class RecipeTest extends TestCase
 
     private static function needs(string $stickOn, int $trays, string $potOn, int $pots): BatchNeeds
     {
-        return new BatchNeeds(new \DateTimeImmutable($stickOn), $trays, 'cell 72', 72, 26, 'perlite 2 : coir 1', $trays * 72, 'powder, 0.3 %', new \DateTimeImmutable($potOn), $pots, '1 L', 1000, 'bark 1 : coir 1');
+        return new BatchNeeds(
+            new \DateTimeImmutable($stickOn),
+            $trays,
+            'cell 72',
+            72,
+            26,
+            'perlite 2 : coir 1',
+            $trays * 72,
+            'powder, 0.3 %',
+            new \DateTimeImmutable($potOn),
+            $pots,
+            '1 L',
+            1000,
+            'bark 1 : coir 1',
+        );
     }
 
     public function testASeasonIsShoppedForByMonth(): void
     {
-        $list = ShoppingList::of([self::needs('2027-05-10', 4, '2027-06-20', 200), self::needs('2027-06-02', 2, '2027-07-10', 100), self::needs('2027-04-01', 0, '2027-05-15', 0)], HouseDefaults::usual());
+        $list = ShoppingList::of(
+            [self::needs('2027-05-10', 4, '2027-06-20', 200), self::needs('2027-06-02', 2, '2027-07-10', 100), self::needs('2027-04-01', 0, '2027-05-15', 0)],
+            HouseDefaults::usual(),
+        );
         self::assertSame(['tray', 'pot', 'label', 'mix', 'mix', 'mix', 'dip'], array_column($list, 'kind'));
         $by = array_column($list, null, 'name');
         self::assertSame([6.0, ['2027-05' => 4.0, '2027-06' => 2.0]], [$by['cell 72']['total'], $by['cell 72']['months']]);
@@ -72,16 +96,35 @@ final class RecipeTest extends TestCase
     /** @param array<string, mixed> $but */
     private static function batch(string $code, array $but = []): PlannedBatch
     {
-        return PlannedBatch::of($but + ['code' => $code, 'crop' => 'Fuchsia', 'orders' => [1], 'block' => 'FU-1', 'zone' => 'A1', 'trays' => 4, 'cuttings' => 288, 'stickOn' => '2027-05-10', 'heldDays' => 0, 'readyOn' => '2027-08-02', 'stuck' => false]);
+        return PlannedBatch::of(
+            $but + [
+                'code' => $code, 'crop' => 'Fuchsia', 'orders' => [1], 'block' => 'FU-1', 'zone' => 'A1', 'trays' => 4, 'cuttings' => 288,
+                'stickOn' => '2027-05-10', 'heldDays' => 0, 'readyOn' => '2027-08-02', 'stuck' => false,
+            ],
+        );
     }
 
     public function testWhatChangedIsSaidBatchByBatch(): void
     {
         $then = [self::batch('A'), self::batch('B'), self::batch('C'), self::batch('E')];
-        $now = [self::batch('A'), self::batch('C', ['stickOn' => '2027-05-17', 'readyOn' => '2027-08-09', 'zone' => 'A2', 'trays' => 1, 'heldDays' => 7, 'block' => 'FU-2', 'orders' => [1, 2]]), self::batch('D', ['trays' => 1]), self::batch('E', ['stuck' => true])];
+        $now = [
+            self::batch('A'),
+            self::batch(
+                'C',
+                ['stickOn' => '2027-05-17', 'readyOn' => '2027-08-09', 'zone' => 'A2', 'trays' => 1, 'heldDays' => 7, 'block' => 'FU-2', 'orders' => [1, 2]],
+            ),
+            self::batch('D', ['trays' => 1]),
+            self::batch('E', ['stuck' => true]),
+        ];
         $found = PlansCompared::of($then, $now);
-        self::assertSame([['B', 'gone'], ['D', 'added'], ['C', 'changed'], ['E', 'stuck']], array_map(static fn (array $c) => [$c['code'], $c['what']], $found));
-        self::assertSame('stuck 17 May 2027 instead of 10 May 2027; 1 tray instead of 4; on A2 instead of A1; from FU-2 instead of FU-1; held 7 days in its tray instead of 0; ready 9 Aug 2027 instead of 2 Aug 2027; for other orders', $found[2]['words']);
+        self::assertSame(
+            [['B', 'gone'], ['D', 'added'], ['C', 'changed'], ['E', 'stuck']],
+            array_map(static fn (array $c) => [$c['code'], $c['what']], $found),
+        );
+        self::assertSame(
+            'stuck 17 May 2027 instead of 10 May 2027; 1 tray instead of 4; on A2 instead of A1; from FU-2 instead of FU-1; held 7 days in its tray instead of 0; ready 9 Aug 2027 instead of 2 Aug 2027; for other orders',
+            $found[2]['words'],
+        );
         self::assertSame([], PlansCompared::of($then, $then));
         self::assertSame(['D', 'B'], array_column(PlansCompared::of([self::batch('D')], [self::batch('B')]), 'code'), 'What is gone comes first.');
         $given = self::batch('A', ['potWeek' => '2027-W31']);

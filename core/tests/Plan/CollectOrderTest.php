@@ -17,8 +17,14 @@ final class CollectOrderTest extends TestCase
 {
     public function testEarlyComesFirstAndWhatKeepsShortestIsCutLast(): void
     {
-        $take = static fn (string $code, string $time, ?int $keeps, int $minutes = 60) => ['code' => $code, 'time' => TimeOfDay::from($time), 'keeps' => $keeps, 'minutes' => $minutes];
-        $order = CollectOrder::of([$take('DRY', 'dry', null), $take('ANY', 'any', null), $take('SOFT', 'early', 240), $take('FIRM', 'early', 600)], 1, HouseDefaults::usual());
+        $take = static fn (string $code, string $time, ?int $keeps, int $minutes = 60) => [
+            'code' => $code, 'time' => TimeOfDay::from($time), 'keeps' => $keeps, 'minutes' => $minutes,
+        ];
+        $order = CollectOrder::of(
+            [$take('DRY', 'dry', null), $take('ANY', 'any', null), $take('SOFT', 'early', 240), $take('FIRM', 'early', 600)],
+            1,
+            HouseDefaults::usual(),
+        );
         self::assertSame(['FIRM', 'SOFT', 'ANY', 'DRY'], array_column($order, 'code'));
         self::assertSame([420, 480, 540, 600], array_column($order, 'from'));
         $alone = CollectOrder::of([$take('DRY', 'dry', null, 50)], 2, HouseDefaults::usual());
@@ -30,7 +36,14 @@ final class CollectOrderTest extends TestCase
 
     public function testWhoIsThere(): void
     {
-        $crew = Crew::read(Fields::of(['hands' => [['name' => 'Bo', 'hours' => 38], ['name' => 'Femi', 'hours' => 20], ['name' => 'Ruth', 'hours' => 0]], 'away' => [['who' => 'Bo', 'from' => '2027-05-12', 'to' => '2027-05-13']]]));
+        $crew = Crew::read(
+            Fields::of(
+                [
+                    'hands' => [['name' => 'Bo', 'hours' => 38], ['name' => 'Femi', 'hours' => 20], ['name' => 'Ruth', 'hours' => 0]],
+                    'away' => [['who' => 'Bo', 'from' => '2027-05-12', 'to' => '2027-05-13']],
+                ],
+            ),
+        );
         $there = static fn (string $day) => $crew->thereOn(new \DateTimeImmutable($day));
         self::assertSame([2, 1, 2, 0], array_map($there, ['2027-05-11', '2027-05-12', '2027-05-14', '2027-05-15']));
     }

@@ -66,14 +66,28 @@ final class DayListTest extends TestCase
 
     public function testLatenessIsCountedInDays(): void
     {
-        $late = DayList::of([self::outlook(planned: 5, stickOn: '2027-05-02')], [], [], Week::of('2027-W19'), new \DateTimeImmutable(self::TODAY), HouseDefaults::usual());
+        $late = DayList::of(
+            [self::outlook(planned: 5, stickOn: '2027-05-02')],
+            [],
+            [],
+            Week::of('2027-W19'),
+            new \DateTimeImmutable(self::TODAY),
+            HouseDefaults::usual(),
+        );
         self::assertSame(10, $late[0]->daysLate);
         self::assertSame('planned to be stuck', $late[0]->why);
     }
 
     public function testAThingSaysHowManyPlantsItIsAbout(): void
     {
-        $count = static fn (Outlook $o) => DayList::of([$o], [], [], Week::of('2027-W19'), new \DateTimeImmutable(self::TODAY), HouseDefaults::usual())[0]->count;
+        $count = static fn (Outlook $o) => DayList::of(
+            [$o],
+            [],
+            [],
+            Week::of('2027-W19'),
+            new \DateTimeImmutable(self::TODAY),
+            HouseDefaults::usual(),
+        )[0]->count;
         self::assertSame(120, $count(self::outlook(planned: 120, stickOn: self::TODAY)));
         self::assertSame(50, $count(self::outlook(stuck: 20, rooted: 30)));
     }
@@ -123,8 +137,15 @@ final class DayListTest extends TestCase
         BatchCode::ofNumber(0);
     }
 
-    private static function outlook(int $planned = 0, int $stuck = 0, int $rooted = 0, string $stickOn = '2027-04-01', ?string $checked = null, bool $ready = false, string $batch = 'RAK-47'): Outlook
-    {
+    private static function outlook(
+        int $planned = 0,
+        int $stuck = 0,
+        int $rooted = 0,
+        string $stickOn = '2027-04-01',
+        ?string $checked = null,
+        bool $ready = false,
+        string $batch = 'RAK-47',
+    ): Outlook {
         $day = new \DateTimeImmutable($stickOn);
 
         return new Outlook(

@@ -18,9 +18,27 @@ use WetCradle\Core\Tests\PlainTimes;
 
 final class EvenOutTest extends TestCase
 {
-    private static function batch(string $code, string $stickOn, float $stick = 6, float $pot = 8, ?string $due = null, string $from = '2027-04-05', string $to = '2027-08-01'): Movable
-    {
-        return new Movable($code, 'Fuchsia', new \DateTimeImmutable($stickOn), new \DateTimeImmutable($from), new \DateTimeImmutable($to), PlainTimes::of(14, 21, 7, 42), 0, $due === null ? null : Week::of($due), $stick, $pot);
+    private static function batch(
+        string $code,
+        string $stickOn,
+        float $stick = 6,
+        float $pot = 8,
+        ?string $due = null,
+        string $from = '2027-04-05',
+        string $to = '2027-08-01',
+    ): Movable {
+        return new Movable(
+            $code,
+            'Fuchsia',
+            new \DateTimeImmutable($stickOn),
+            new \DateTimeImmutable($from),
+            new \DateTimeImmutable($to),
+            PlainTimes::of(14, 21, 7, 42),
+            0,
+            $due === null ? null : Week::of($due),
+            $stick,
+            $pot,
+        );
     }
 
     /**
@@ -29,7 +47,15 @@ final class EvenOutTest extends TestCase
      */
     private static function even(array $movable, array $crew, ?\Closure $able = null): EvenOut
     {
-        return EvenOut::plan(Week::of('2027-W15'), array_fill(0, count($crew), 0.0), $crew, $movable, $able ?? static fn (Movable $m, PlainDates $d) => true, Telling::plain(), HouseDefaults::usual());
+        return EvenOut::plan(
+            Week::of('2027-W15'),
+            array_fill(0, count($crew), 0.0),
+            $crew,
+            $movable,
+            $able ?? static fn (Movable $m, PlainDates $d) => true,
+            Telling::plain(),
+            HouseDefaults::usual(),
+        );
     }
 
     /** @return list<string> */
@@ -45,7 +71,10 @@ final class EvenOutTest extends TestCase
         foreach ($even->weeks as $week) {
             self::assertLessThanOrEqual($week['crew'] + 0.05, $week['after']);
         }
-        self::assertMatchesRegularExpression('/^(Stuck|Potted) 1 week (earlier|later), .+: week \d+ falls from \d+ to \d+ hours of 12\.$/', $even->moves[0]->why);
+        self::assertMatchesRegularExpression(
+            '/^(Stuck|Potted) 1 week (earlier|later), .+: week \d+ falls from \d+ to \d+ hours of 12\.$/',
+            $even->moves[0]->why,
+        );
     }
 
     public function testWhatFitsIsLeftAlone(): void
@@ -86,10 +115,18 @@ final class EvenOutTest extends TestCase
         for ($round = 0; $round < 8; ++$round) {
             $batches = [];
             for ($i = 0; $i < 14; ++$i) {
-                $batches[] = self::batch('B'.$i, sprintf('2027-05-%02d', mt_rand(1, 28)), mt_rand(1, 9), mt_rand(1, 12), mt_rand(0, 1) === 1 ? '2027-W33' : null);
+                $batches[] = self::batch(
+                    'B'.$i,
+                    sprintf('2027-05-%02d', mt_rand(1, 28)),
+                    mt_rand(1, 9),
+                    mt_rand(1, 12),
+                    mt_rand(0, 1) === 1 ? '2027-W33' : null,
+                );
             }
             $even = self::even($batches, array_fill(0, 30, (float) mt_rand(8, 20)));
-            $over = static fn (bool $after) => array_sum(array_map(static fn (array $w) => max(0.0, ($after ? $w['after'] : $w['hours']) - $w['crew']), $even->weeks));
+            $over = static fn (bool $after) => array_sum(
+                array_map(static fn (array $w) => max(0.0, ($after ? $w['after'] : $w['hours']) - $w['crew']), $even->weeks),
+            );
             self::assertLessThanOrEqual($over(false) + 1e-9, $over(true));
         }
     }
@@ -103,7 +140,18 @@ final class EvenOutTest extends TestCase
 
     public function testWhatIsStuckCanOnlyBeHeldInItsTray(): void
     {
-        $stuck = static fn (string $code) => new Movable($code, 'Fuchsia', new \DateTimeImmutable('2027-05-03'), null, null, PlainTimes::of(14, 21, 7, 42), 0, null, 6.0, 20.0);
+        $stuck = static fn (string $code) => new Movable(
+            $code,
+            'Fuchsia',
+            new \DateTimeImmutable('2027-05-03'),
+            null,
+            null,
+            PlainTimes::of(14, 21, 7, 42),
+            0,
+            null,
+            6.0,
+            20.0,
+        );
         $even = self::even([$stuck('A'), $stuck('B')], array_fill(0, 30, 25.0));
         self::assertCount(1, $even->moves);
         self::assertEquals(new \DateTimeImmutable('2027-05-03'), $even->moves[0]->stickOn);

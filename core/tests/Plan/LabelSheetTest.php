@@ -22,7 +22,9 @@ final class LabelSheetTest extends TestCase
                 self::assertLessThanOrEqual($wide + 0.01, $one['x'] + $sheet->width, $sheet->id);
                 self::assertLessThanOrEqual($high + 0.01, $one['y'] + $sheet->height, $sheet->id);
                 foreach (array_slice($places, $i + 1, 40) as $other) {
-                    $apart = $one['page'] !== $other['page'] || abs($one['x'] - $other['x']) >= $sheet->width - 1e-6 || abs($one['y'] - $other['y']) >= $sheet->height - 1e-6;
+                    $apart = $one['page'] !== $other['page']
+                        || abs($one['x'] - $other['x']) >= $sheet->width - 1e-6
+                        || abs($one['y'] - $other['y']) >= $sheet->height - 1e-6;
                     self::assertTrue($apart, $sheet->id);
                 }
             }
@@ -34,7 +36,10 @@ final class LabelSheetTest extends TestCase
         $sheet = LabelSheet::of('a4_70x37');
         self::assertSame([['page' => 0, 'x' => 140.0, 'y' => 0.5], ['page' => 0, 'x' => 0.0, 'y' => 37.5]], $sheet->places(2, 2));
         self::assertSame(1, $sheet->places(2, 23)[1]['page']);
-        self::assertSame(['70 × 37 mm, 24 on A4', '50 × 25 mm, from a roll', '140 × 25 mm, tags to stick in, from a roll'], array_map(static fn (string $id) => LabelSheet::of($id)->words(), ['a4_70x37', 'roll_50x25', 'tag_140x25']));
+        self::assertSame(
+            ['70 × 37 mm, 24 on A4', '50 × 25 mm, from a roll', '140 × 25 mm, tags to stick in, from a roll'],
+            array_map(static fn (string $id) => LabelSheet::of($id)->words(), ['a4_70x37', 'roll_50x25', 'tag_140x25']),
+        );
         foreach ([['a4_70x37', 24, 'skip'], ['roll_50x25', 1, 'skip'], ['of glass', 0, 'layout']] as [$id, $skip, $field]) {
             try {
                 LabelSheet::of($id)->places(1, $skip);

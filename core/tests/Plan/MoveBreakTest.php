@@ -22,13 +22,24 @@ final class MoveBreakTest extends TestCase
     {
         $against = $isFit ? [] : [['code' => 'ill', 'words' => 'Mites were found.', 'clears' => '']];
 
-        return (new Source('FU-1', 10, ShootHabit::of(20, 40, 0.5, 2, 6), static fn () => 1, null, [], static fn () => $against))->supply(1, new \DateTimeImmutable('2027-06-07'), $asked);
+        return (new Source(
+            'FU-1',
+            10,
+            ShootHabit::of(20, 40, 0.5, 2, 6),
+            static fn () => 1,
+            null,
+            [],
+            static fn () => $against,
+        ))->supply(1, new \DateTimeImmutable('2027-06-07'), $asked);
     }
 
     /** @return list<array{string, bool}> */
     private static function sticking(string $stickOn, int $opensIn, Supply $supply): array
     {
-        return array_map(static fn (MoveBreak $b) => [$b->kind, $b->isHard], MoveBreak::ofSticking(new \DateTimeImmutable($stickOn), new \DateTimeImmutable('2027-05-12'), $opensIn, $supply));
+        return array_map(
+            static fn (MoveBreak $b) => [$b->kind, $b->isHard],
+            MoveBreak::ofSticking(new \DateTimeImmutable($stickOn), new \DateTimeImmutable('2027-05-12'), $opensIn, $supply),
+        );
     }
 
     public function testADayGoneByAndMaterialThatIsNotThereAreRefused(): void

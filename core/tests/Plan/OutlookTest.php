@@ -105,7 +105,10 @@ final class OutlookTest extends TestCase
             $met += $draw(200, Beta::of(16, 4)) + $draw(160, Beta::of(12, 4)) >= 260 ? 1 : 0;
         }
         self::assertEqualsWithDelta($met / 1500, $outlook->chance(), 0.04);
-        self::assertGreaterThan(OrderOutlook::of(260, 0, [Standing::of(360, [Beta::of(14, 4)])])->chance(), OrderOutlook::of(260, 0, [Standing::of(180, [Beta::of(14, 4)]), Standing::of(180, [Beta::of(14, 4)])])->chance());
+        self::assertGreaterThan(
+            OrderOutlook::of(260, 0, [Standing::of(360, [Beta::of(14, 4)])])->chance(),
+            OrderOutlook::of(260, 0, [Standing::of(180, [Beta::of(14, 4)]), Standing::of(180, [Beta::of(14, 4)])])->chance(),
+        );
     }
 
     public function testAnOrderWithEnoughExpectedIsNotCalledShort(): void
@@ -125,7 +128,10 @@ final class OutlookTest extends TestCase
 
     private function again(string $today, string $ready, int $from = 18, int $to = 27): StickAgain
     {
-        return StickAgain::for(WayWindows::of([SignedWindow::of($from, $to, Sign::Snaps)], WindowShift::none()), PlainTimes::of(12, 20, 7, 56), Week::of($ready), new \DateTimeImmutable($today), Telling::plain());
+        return StickAgain::for(WayWindows::of(
+            [SignedWindow::of($from, $to, Sign::Snaps)],
+            WindowShift::none(),
+        ), PlainTimes::of(12, 20, 7, 56), Week::of($ready), new \DateTimeImmutable($today), Telling::plain());
     }
 
     public function testStickingAgainWhileTheWoodIsRightAndThereIsTime(): void

@@ -54,8 +54,14 @@ final class PlanTest extends TestCase
     public function testNumbersTwoWaysAndWhatTheDifferenceBuys(): void
     {
         $numbers = StickNumbers::forGood(480, [Beta::of(28, 12)], 0.9, 104)->toArray();
-        self::assertSame([686, 7, 728, 42], [$numbers['simple']['stick'], $numbers['simple']['trays'], $numbers['simple']['inTrays'], $numbers['simple']['roundingAdds']]);
-        self::assertSame([795, 8, 832, 37], [$numbers['chosen']['stick'], $numbers['chosen']['trays'], $numbers['chosen']['inTrays'], $numbers['chosen']['roundingAdds']]);
+        self::assertSame(
+            [686, 7, 728, 42],
+            [$numbers['simple']['stick'], $numbers['simple']['trays'], $numbers['simple']['inTrays'], $numbers['simple']['roundingAdds']],
+        );
+        self::assertSame(
+            [795, 8, 832, 37],
+            [$numbers['chosen']['stick'], $numbers['chosen']['trays'], $numbers['chosen']['inTrays'], $numbers['chosen']['roundingAdds']],
+        );
         self::assertGreaterThan($numbers['simple']['chance'], $numbers['simple']['chanceInTrays']);
         self::assertGreaterThan(0.9, $numbers['chosen']['chance']);
         self::assertStringStartsWith('104 more cuttings (1 more tray) turn a chance of ', $numbers['buys']['words']);
@@ -98,7 +104,13 @@ final class PlanTest extends TestCase
             $this->outlook('DONE'),
             $this->outlook('FRESH', stuck: 50, stick: '2027-05-11'),
             $this->outlook('ROOTS', rooted: 12, check: '2027-05-11'),
-        ], [['order' => '7', 'plants' => 80, 'planBy' => new \DateTimeImmutable('2027-05-14')], ['order' => '8', 'plants' => 80, 'planBy' => new \DateTimeImmutable('2027-08-01')]], [['order' => '4', 'short' => 8, 'due' => new \DateTimeImmutable('2027-05-17'), 'why' => 'about 12 of 20', 'mendable' => false], ['order' => '5', 'short' => 38, 'due' => new \DateTimeImmutable('2027-06-06'), 'why' => 'about 132 of 170', 'mendable' => true]], Week::of('2027-W19'), new \DateTimeImmutable('2027-05-12'), HouseDefaults::usual());
+        ], [['order' => '7', 'plants' => 80, 'planBy' => new \DateTimeImmutable('2027-05-14')],
+        [
+            'order' => '8', 'plants' => 80, 'planBy' => new \DateTimeImmutable('2027-08-01'),
+        ]], [['order' => '4', 'short' => 8, 'due' => new \DateTimeImmutable('2027-05-17'), 'why' => 'about 12 of 20', 'mendable' => false],
+        [
+            'order' => '5', 'short' => 38, 'due' => new \DateTimeImmutable('2027-06-06'), 'why' => 'about 132 of 170', 'mendable' => true,
+        ]], Week::of('2027-W19'), new \DateTimeImmutable('2027-05-12'), HouseDefaults::usual());
         self::assertSame(
             ['short 5 0', 'short 4 0', 'stick LATE 9', 'stick NEW 0', 'check LOOK 2', 'pot POT 2', 'pot ROOTS 1', 'plan 7 0'],
             array_map(static fn (NextThing $t) => "{$t->job->value} {$t->about} {$t->daysLate}", $things),
@@ -114,7 +126,14 @@ final class PlanTest extends TestCase
 
     public function testChecksComeAWeekApartUntilReady(): void
     {
-        $due = static fn (Outlook $o) => DayList::of([$o], [], [], Week::of('2027-W30'), new \DateTimeImmutable('2027-07-28'), HouseDefaults::usual())[0]->due->format('Y-m-d');
+        $due = static fn (Outlook $o) => DayList::of(
+            [$o],
+            [],
+            [],
+            Week::of('2027-W30'),
+            new \DateTimeImmutable('2027-07-28'),
+            HouseDefaults::usual(),
+        )[0]->due->format('Y-m-d');
         self::assertSame('2027-05-15', $due($this->outlook('A', stuck: 9, stick: '2027-05-01')));
         self::assertSame('2027-05-27', $due($this->outlook('A', stuck: 9, stick: '2027-05-01', check: '2027-05-20')));
     }
@@ -127,11 +146,30 @@ final class PlanTest extends TestCase
         WorkNorms::of(0, 10);
     }
 
-    private function outlook(string $batch, int $planned = 0, int $stuck = 0, int $rooted = 0, string $stick = '2027-03-01', ?string $check = null, bool $ready = false): Outlook
-    {
+    private function outlook(
+        string $batch,
+        int $planned = 0,
+        int $stuck = 0,
+        int $rooted = 0,
+        string $stick = '2027-03-01',
+        ?string $check = null,
+        bool $ready = false,
+    ): Outlook {
         $stickOn = new \DateTimeImmutable($stick);
 
-        return new Outlook($batch, 1, $planned, $stuck, $rooted, $stickOn, $stickOn->modify('+24 days'), $stickOn->modify('+40 days'), $check === null ? null : new \DateTimeImmutable($check), $ready ? '9 of 10 lifted have roots at the wall: ready' : null, false);
+        return new Outlook(
+            $batch,
+            1,
+            $planned,
+            $stuck,
+            $rooted,
+            $stickOn,
+            $stickOn->modify('+24 days'),
+            $stickOn->modify('+40 days'),
+            $check === null ? null : new \DateTimeImmutable($check),
+            $ready ? '9 of 10 lifted have roots at the wall: ready' : null,
+            false,
+        );
     }
 
     public function testSeveralToAHoleAreInsurance(): void

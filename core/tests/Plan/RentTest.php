@@ -21,7 +21,10 @@ final class RentTest extends TestCase
 {
     public function testAPlantIsWorthWhatIsSaidElseWhatItCostsBoughtInElseItsCuttingManyTimes(): void
     {
-        $of = static fn (?float $said, ?float $liner, float $cutting) => [PlantWorth::of($said, $liner, $cutting, HouseDefaults::usual())->value, PlantWorth::of($said, $liner, $cutting, HouseDefaults::usual())->by];
+        $of = static fn (?float $said, ?float $liner, float $cutting) => [
+            PlantWorth::of($said, $liner, $cutting, HouseDefaults::usual())->value,
+            PlantWorth::of($said, $liner, $cutting, HouseDefaults::usual())->by,
+        ];
         self::assertSame([0.0, 'said'], $of(0.0, 1.1, 0.2), 'Nothing is an answer too.');
         self::assertSame([1.1, 'liner'], $of(null, 1.1, 0.2));
         self::assertSame([1.6, 'cutting'], $of(null, null, 0.2));
@@ -35,12 +38,24 @@ final class RentTest extends TestCase
 
     private static function rent(int $trays, bool $isWarm, Tenant ...$others): PlaceRent
     {
-        return PlaceRent::of(Zone::of('Mist 1', 20, Range::of(16, 24), Range::of(0, 3)), $trays, $isWarm, array_values($others), Week::of('2027-W19'), Costs::of(20, 1.5), HouseDefaults::usual(), static fn (Tenant $t) => 10.0 * $t->trays);
+        return PlaceRent::of(
+            Zone::of('Mist 1', 20, Range::of(16, 24), Range::of(0, 3)),
+            $trays,
+            $isWarm,
+            array_values($others),
+            Week::of('2027-W19'),
+            Costs::of(20, 1.5),
+            HouseDefaults::usual(),
+            static fn (Tenant $t) => 10.0 * $t->trays,
+        );
     }
 
     public function testAPlaceThatNobodyQueuesForCostsItsWarmthAlone(): void
     {
-        self::assertSame([6.0, 0.0, 6.0, null], [self::rent(4, true)->warmth, self::rent(4, true)->queue(), self::rent(4, true)->week(), self::rent(4, true)->by]);
+        self::assertSame(
+            [6.0, 0.0, 6.0, null],
+            [self::rent(4, true)->warmth, self::rent(4, true)->queue(), self::rent(4, true)->week(), self::rent(4, true)->by],
+        );
         self::assertSame(1.5, self::rent(4, false)->week(), 'A cool one a quarter of it.');
         self::assertSame(6.0, self::rent(4, true, self::tenant('B', 21, 24, 16))->week(), 'There is just room for both.');
     }
@@ -72,7 +87,10 @@ final class RentTest extends TestCase
 
     public function testBeforeACountTheGreenAreReckonedAfterItTheyAreKnown(): void
     {
-        $on = static fn (int $line, int $stuck, int $rooted, int $all, float $share) => [Unrooted::on($line, $stuck, $rooted, $all, $share)->plants, Unrooted::on($line, $stuck, $rooted, $all, $share)->isCounted];
+        $on = static fn (int $line, int $stuck, int $rooted, int $all, float $share) => [
+            Unrooted::on($line, $stuck, $rooted, $all, $share)->plants,
+            Unrooted::on($line, $stuck, $rooted, $all, $share)->isCounted,
+        ];
         self::assertSame([60, false], $on(1, 100, 0, 100, 0.4));
         self::assertSame([0, false], $on(1, 20, 0, 100, 0.4), 'Never less than none.');
         self::assertSame([20, true], $on(1, 20, 1, 100, 0.4));

@@ -43,13 +43,32 @@ final class RoutesTest extends TestCase
     {
         $sheet = WaySheet::of($pattern->sheet(1));
 
-        return new RouteWay($id, $sheet->words(), $id === 1, $sheet, WayWindows::of([SignedWindow::of($from, $to, Sign::Snaps)], WindowShift::none()), Timetable::at(Climate::reference(), HouseDefaults::usual())->usual($sheet), Beta::of($rooting, $not), 72);
+        return new RouteWay(
+            $id,
+            $sheet->words(),
+            $id === 1,
+            $sheet,
+            WayWindows::of([SignedWindow::of($from, $to, Sign::Snaps)], WindowShift::none()),
+            Timetable::at(Climate::reference(), HouseDefaults::usual())->usual($sheet),
+            Beta::of($rooting, $not),
+            72,
+        );
     }
 
     /** @param list<string> $against */
     private static function source(string $code, int $plants, array $against = [], ?float $multiplication = null): Source
     {
-        return new Source($code, $plants, ShootHabit::of(40, 60, 0.5, 1.5, 6), static fn () => 2, null, [], static fn () => array_map(static fn (string $words) => ['code' => 'unfit', 'words' => $words, 'clears' => ''], $against), $multiplication, $multiplication === null ? null : 0.9);
+        return new Source(
+            $code,
+            $plants,
+            ShootHabit::of(40, 60, 0.5, 1.5, 6),
+            static fn () => 2,
+            null,
+            [],
+            static fn () => array_map(static fn (string $words) => ['code' => 'unfit', 'words' => $words, 'clears' => ''], $against),
+            $multiplication,
+            $multiplication === null ? null : 0.9,
+        );
     }
 
     /** @param list<RouteWay> $ways */
@@ -60,7 +79,15 @@ final class RoutesTest extends TestCase
 
     private static function lay(Want $want, Source ...$sources): Routes
     {
-        return Routes::lay($want, new Yard(['Fuchsia' => array_values($sources)]), WorkNorms::of(200, 120), Costs::of(18, 1.2), new \DateTimeImmutable(self::TODAY), Telling::plain(), HouseDefaults::usual());
+        return Routes::lay(
+            $want,
+            new Yard(['Fuchsia' => array_values($sources)]),
+            WorkNorms::of(200, 120),
+            Costs::of(18, 1.2),
+            new \DateTimeImmutable(self::TODAY),
+            Telling::plain(),
+            HouseDefaults::usual(),
+        );
     }
 
     private static function kind(Routes $routes, RouteKind $kind): Route
@@ -75,7 +102,10 @@ final class RoutesTest extends TestCase
 
     public function testEachWayIsLaidOutWithWhatItAsksAndGives(): void
     {
-        $routes = self::lay(self::want(300, '2027-W34', [self::way(1, Pattern::SoftTip, 18, 27), self::way(2, Pattern::SemiRipe, 24, 32, 12, 6)], 2.5), self::source('FU-1', 40));
+        $routes = self::lay(
+            self::want(300, '2027-W34', [self::way(1, Pattern::SoftTip, 18, 27), self::way(2, Pattern::SemiRipe, 24, 32, 12, 6)], 2.5),
+            self::source('FU-1', 40),
+        );
         $one = self::kind($routes, RouteKind::OneBatch);
         self::assertTrue($one->isPossible());
         self::assertGreaterThanOrEqual(0.9, $one->chance);
@@ -100,7 +130,10 @@ final class RoutesTest extends TestCase
         self::assertTrue($two->isPossible(), (string) $two->refusal);
         self::assertCount(2, $two->parts);
         foreach ($routes->routes as $route) {
-            self::assertTrue(!$route->isPossible() || $route->number <= $two->number || $route->costEach > $two->costEach, 'More cuttings for the same plants cost more.');
+            self::assertTrue(
+                !$route->isPossible() || $route->number <= $two->number || $route->costEach > $two->costEach,
+                'More cuttings for the same plants cost more.',
+            );
         }
         self::assertSame(400, $two->parts[0]->plants + $two->parts[1]->plants, 'Together they are for the whole order.');
         self::assertGreaterThanOrEqual(0.9, $two->chance);
@@ -113,7 +146,10 @@ final class RoutesTest extends TestCase
     {
         $last = PHP_INT_MAX;
         foreach ([8, 10, 12, 14, 16, 18] as $rooting) {
-            $number = self::kind(self::lay(self::want(200, '2027-W34', [self::way(1, Pattern::SoftTip, 18, 27, $rooting, 20 - $rooting)]), self::source('FU-1', 90)), RouteKind::OneBatch)->number;
+            $number = self::kind(
+                self::lay(self::want(200, '2027-W34', [self::way(1, Pattern::SoftTip, 18, 27, $rooting, 20 - $rooting)]), self::source('FU-1', 90)),
+                RouteKind::OneBatch,
+            )->number;
             self::assertLessThanOrEqual($last, $number);
             $last = $number;
         }
@@ -123,10 +159,21 @@ final class RoutesTest extends TestCase
     {
         $soft = self::way(1, Pattern::SoftTip, 18, 27);
         foreach ([
-            'its window opens too late' => [self::want(300, '2027-W24', [self::way(1, Pattern::SemiRipe, 30, 36)]), [self::source('FU-1', 40)], '/last day to stick/', '/late\.$/'],
+            'its window opens too late' => [
+                self::want(300, '2027-W24', [self::way(1, Pattern::SemiRipe, 30, 36)]),
+                [self::source('FU-1', 40)],
+                '/last day to stick/',
+                '/late\.$/',
+            ],
             'its last day has gone' => [self::want(300, '2027-W15', [$soft]), [self::source('FU-1', 40)], '/has gone by/', '/late\.$/'],
-            'little stock' => [self::want(300, '2027-W34', [$soft]), [self::source('FU-1', 4)], '/Not enough material: FU-1/', '/What there is fills \d+ trays?/'],
-            'unfit stock' => [self::want(300, '2027-W34', [$soft]), [self::source('FU-1', 40, ['In quarantine.'])], '/not fit to take from: in quarantine/', '/Clear what speaks against FU-1, or buy in/'],
+            'little stock' => [
+                self::want(300, '2027-W34', [$soft]), [self::source('FU-1', 4)], '/Not enough material: FU-1/',
+                '/What there is fills \d+ trays?/',
+            ],
+            'unfit stock' => [
+                self::want(300, '2027-W34', [$soft]), [self::source('FU-1', 40, ['In quarantine.'])],
+                '/not fit to take from: in quarantine/', '/Clear what speaks against FU-1, or buy in/',
+            ],
             'no stock' => [self::want(300, '2027-W34', [$soft]), [], '/no stock of this crop/', '/Plant stock/'],
         ] as $what => [$want, $sources, $refusal, $nearest]) {
             $route = self::kind(self::lay($want, ...$sources), RouteKind::OneBatch);
@@ -164,7 +211,10 @@ final class RoutesTest extends TestCase
     public function testLinersAreOrderedWithNotice(): void
     {
         $soft = self::way(1, Pattern::SoftTip, 18, 27);
-        self::assertStringContainsString('No price', (string) self::kind(self::lay(self::want(100, '2027-W34', [$soft]), self::source('FU-1', 40)), RouteKind::BuyIn)->refusal);
+        self::assertStringContainsString(
+            'No price',
+            (string) self::kind(self::lay(self::want(100, '2027-W34', [$soft]), self::source('FU-1', 40)), RouteKind::BuyIn)->refusal,
+        );
         $late = self::kind(self::lay(self::want(100, '2027-W15', [$soft], 2.0)), RouteKind::BuyIn);
         self::assertMatchesRegularExpression('/had to be ordered by/', (string) $late->refusal);
         self::assertMatchesRegularExpression('/Ordered today they are ready in week \d+ of 2027/', (string) $late->nearest);
@@ -180,7 +230,13 @@ final class RoutesTest extends TestCase
 
     private static function berths(int $trays): Berths
     {
-        return new Berths([1 => Zone::of('A1', $trays, Range::of(15, 26), Range::of(0, 3)), 2 => Zone::of('cold', 400, Range::of(2, 4), Range::of(0, 3))], [], Timetable::at(Climate::reference(), HouseDefaults::usual()), Telling::plain(), HouseDefaults::usual());
+        return new Berths(
+            [1 => Zone::of('A1', $trays, Range::of(15, 26), Range::of(0, 3)), 2 => Zone::of('cold', 400, Range::of(2, 4), Range::of(0, 3))],
+            [],
+            Timetable::at(Climate::reference(), HouseDefaults::usual()),
+            Telling::plain(),
+            HouseDefaults::usual(),
+        );
     }
 
     /**
@@ -196,7 +252,16 @@ final class RoutesTest extends TestCase
             $wants[] = ['orders' => [['id' => $i, 'plants' => $plants]], 'want' => self::want($plants, $ready, [$way])];
         }
 
-        return SeasonDraft::make($wants, $yard, $berths, WorkNorms::of(200, 120), Costs::of(18, 1.2), new \DateTimeImmutable(self::TODAY), Telling::plain(), HouseDefaults::usual())->drafted;
+        return SeasonDraft::make(
+            $wants,
+            $yard,
+            $berths,
+            WorkNorms::of(200, 120),
+            Costs::of(18, 1.2),
+            new \DateTimeImmutable(self::TODAY),
+            Telling::plain(),
+            HouseDefaults::usual(),
+        )->drafted;
     }
 
     public function testADraftNeverOverfillsABenchNorOvertakesStock(): void
@@ -230,7 +295,11 @@ final class RoutesTest extends TestCase
 
     public function testWhatOneTakesTheNextCannot(): void
     {
-        $drafted = self::draft([[600, '2027-W34'], [600, '2027-W34'], [600, '2027-W34']], new Yard(['Fuchsia' => [self::source('FU-1', 30)]]), self::berths(200));
+        $drafted = self::draft(
+            [[600, '2027-W34'], [600, '2027-W34'], [600, '2027-W34']],
+            new Yard(['Fuchsia' => [self::source('FU-1', 30)]]),
+            self::berths(200),
+        );
         self::assertNotNull($drafted[0]->route);
         self::assertNull($drafted[2]->route);
         self::assertStringContainsStringIgnoringCase('not enough material', (string) $drafted[2]->refusal, (string) $drafted[2]->refusal);
@@ -239,17 +308,40 @@ final class RoutesTest extends TestCase
     public function testABenchTooColdIsNoPlaceAndNoBenchIsSaid(): void
     {
         $yard = static fn () => new Yard(['Fuchsia' => [self::source('FU-1', 60)]]);
-        $cold = self::draft([[60, '2027-W34']], $yard(), new Berths([2 => Zone::of('cold', 40, Range::of(2, 4), Range::of(0, 3))], [], Timetable::at(Climate::reference(), HouseDefaults::usual()), Telling::plain(), HouseDefaults::usual()));
+        $cold = self::draft(
+            [[60, '2027-W34']],
+            $yard(),
+            new Berths(
+                [2 => Zone::of('cold', 40, Range::of(2, 4), Range::of(0, 3))],
+                [],
+                Timetable::at(Climate::reference(), HouseDefaults::usual()),
+                Telling::plain(),
+                HouseDefaults::usual(),
+            ),
+        );
         self::assertNull($cold[0]->route);
         self::assertStringContainsString('No bench has room', (string) $cold[0]->refusal);
         $this->expectException(Refused::class);
-        self::draft([[60, '2027-W34']], $yard(), new Berths([], [], Timetable::at(Climate::reference(), HouseDefaults::usual()), Telling::plain(), HouseDefaults::usual()));
+        self::draft(
+            [[60, '2027-W34']],
+            $yard(),
+            new Berths([], [], Timetable::at(Climate::reference(), HouseDefaults::usual()), Telling::plain(), HouseDefaults::usual()),
+        );
     }
 
     public function testOrdersThatShareSaySoAndWhatItSaves(): void
     {
         $way = self::way(1, Pattern::SoftTip, 18, 27);
-        $made = SeasonDraft::make([['orders' => [['id' => 1, 'plants' => 50], ['id' => 2, 'plants' => 50]], 'want' => self::want(100, '2027-W34', [$way])]], new Yard(['Fuchsia' => [self::source('FU-1', 60)]]), self::berths(40), WorkNorms::of(200, 120), Costs::of(18, 1.2), new \DateTimeImmutable(self::TODAY), Telling::plain(), HouseDefaults::usual())->drafted[0];
+        $made = SeasonDraft::make(
+            [['orders' => [['id' => 1, 'plants' => 50], ['id' => 2, 'plants' => 50]], 'want' => self::want(100, '2027-W34', [$way])]],
+            new Yard(['Fuchsia' => [self::source('FU-1', 60)]]),
+            self::berths(40),
+            WorkNorms::of(200, 120),
+            Costs::of(18, 1.2),
+            new \DateTimeImmutable(self::TODAY),
+            Telling::plain(),
+            HouseDefaults::usual(),
+        )->drafted[0];
         self::assertSame([1, 2], $made->orders);
         self::assertGreaterThanOrEqual(0, $made->saved);
         self::assertSame('A1', $made->berth?->name);

@@ -57,7 +57,12 @@ final class SeasonChanceTest extends TestCase
         $pool = Pool::of([['order' => 4, 'wanted' => 60], ['order' => 9, 'wanted' => 50]], 10, [Standing::of(144, [Beta::of(16, 4)])]);
         ['4' => $first, '9' => $second] = $pool->outlooks();
         self::assertGreaterThan($second->chance(), $first->chance());
-        self::assertEqualsWithDelta(OrderOutlook::of(110, 10, [Standing::of(144, [Beta::of(16, 4)])])->chance(), $second->chance(), 1e-9, 'The last is met when all are.');
+        self::assertEqualsWithDelta(
+            OrderOutlook::of(110, 10, [Standing::of(144, [Beta::of(16, 4)])])->chance(),
+            $second->chance(),
+            1e-9,
+            'The last is met when all are.',
+        );
         self::assertSame([10, 0], [$first->ready, $second->ready]);
         $this->expectException(Refused::class);
         Pool::of([], 0, []);
@@ -88,7 +93,12 @@ final class SeasonChanceTest extends TestCase
     public function testApartTheChancesMultiplyAndTogetherTheyDoNot(): void
     {
         $play = static function (float $shared): SeasonChance {
-            return SeasonChance::play([self::pool(1, 110, 144, $shared), self::pool(2, 110, 144, $shared)], ['first' => [1], 'second' => [2], 'both' => [1, 2]], 5, 8000);
+            return SeasonChance::play(
+                [self::pool(1, 110, 144, $shared), self::pool(2, 110, 144, $shared)],
+                ['first' => [1], 'second' => [2], 'both' => [1, 2]],
+                5,
+                8000,
+            );
         };
         $apart = $play(0.0);
         self::assertEqualsWithDelta($apart->of('first')['chance'] * $apart->of('second')['chance'], $apart->of('both')['chance'], 0.02);

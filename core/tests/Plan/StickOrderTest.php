@@ -30,9 +30,15 @@ final class StickOrderTest extends TestCase
 
     public function testAlikeOnesFollowEachOtherWhereNothingIsMadeLate(): void
     {
-        $batches = static fn (int $due) => [ToStick::of('A1', 480, 560, 60, 'a', ''), ToStick::of('B1', 480, $due, 60, 'b', ''), ToStick::of('A2', 480, 1000, 60, 'a', '')];
+        $batches = static fn (int $due) => [
+            ToStick::of('A1', 480, 560, 60, 'a', ''), ToStick::of('B1', 480, $due, 60, 'b', ''), ToStick::of('A2', 480, 1000, 60, 'a', ''),
+        ];
         self::assertSame(['A1', 'A2', 'B1'], array_column(StickOrder::of($batches(900), 1, 480, HouseDefaults::usual()), 'code'));
-        self::assertSame(['A1', 'B1', 'A2'], array_column(StickOrder::of($batches(640), 1, 480, HouseDefaults::usual()), 'code'), 'B1 would be late behind A2.');
+        self::assertSame(
+            ['A1', 'B1', 'A2'],
+            array_column(StickOrder::of($batches(640), 1, 480, HouseDefaults::usual()), 'code'),
+            'B1 would be late behind A2.',
+        );
         self::assertSame(['A1', 'B1', 'A2'], array_column(StickOrder::of($batches(800), 1, 480, HouseDefaults::usual()), 'code'), 'A2 keeps hours longer.');
     }
 
@@ -44,7 +50,12 @@ final class StickOrderTest extends TestCase
 
     public function testStationsStickSideBySideAndWhatIsLateIsSaid(): void
     {
-        $order = StickOrder::of([ToStick::of('A', 480, 540, 60, 'a', ''), ToStick::of('B', 480, 540, 60, 'a', ''), ToStick::of('C', 480, 540, 60, 'a', '')], 2, 480, HouseDefaults::usual());
+        $order = StickOrder::of(
+            [ToStick::of('A', 480, 540, 60, 'a', ''), ToStick::of('B', 480, 540, 60, 'a', ''), ToStick::of('C', 480, 540, 60, 'a', '')],
+            2,
+            480,
+            HouseDefaults::usual(),
+        );
         self::assertSame([1, 2, 1], array_column($order, 'station'));
         self::assertSame([0, 0, 60], array_column($order, 'late'));
     }

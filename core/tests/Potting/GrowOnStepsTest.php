@@ -30,7 +30,14 @@ final class GrowOnStepsTest extends TestCase
      */
     private function steps(string $from, string $to, array $says = []): array
     {
-        $sheet = Potting::read(Fields::of($says + ['trigger' => 'share', 'readyShare' => 0.8, 'pot' => '9 cm', 'mix' => 'potting mix', 'feed' => 'after_rooting', 'survival' => 0.95, 'survivalStrength' => 60, 'growOnDays' => 56, 'hardy' => true, 'winter' => 'cold_frame']));
+        $sheet = Potting::read(
+            Fields::of(
+                $says + [
+                    'trigger' => 'share', 'readyShare' => 0.8, 'pot' => '9 cm', 'mix' => 'potting mix', 'feed' => 'after_rooting',
+                    'survival' => 0.95, 'survivalStrength' => 60, 'growOnDays' => 56, 'hardy' => true, 'winter' => 'cold_frame',
+                ],
+            ),
+        );
 
         $days = [];
         foreach (GrowOnSteps::of($sheet, new \DateTimeImmutable($from), new \DateTimeImmutable($to), $this->air, HouseDefaults::usual()) as $step) {
@@ -43,13 +50,23 @@ final class GrowOnStepsTest extends TestCase
     public function testASummerLotIsFedSetApartHardenedAndReady(): void
     {
         $steps = $this->steps('2027-05-10', '2027-07-05');
-        self::assertSame(['shade' => '2027-05-17', 'feed' => '2027-05-31', 'space' => '2027-06-07', 'harden' => '2027-06-21', 'outside' => '2027-06-28', 'ready' => '2027-07-05'], $steps);
+        self::assertSame(
+            [
+                'shade' => '2027-05-17', 'feed' => '2027-05-31', 'space' => '2027-06-07', 'harden' => '2027-06-21',
+                'outside' => '2027-06-28', 'ready' => '2027-07-05',
+            ],
+            $steps,
+        );
     }
 
     public function testFeedInTheMixLastsAndAShortLotIsNotSetApart(): void
     {
         self::assertSame('2027-08-08', $this->steps('2027-05-10', '2027-09-10', ['feed' => 'in_the_mix'])['feed']);
-        self::assertSame('2027-08-08', $this->steps('2027-05-10', '2027-09-10', ['mix' => 'gritty potting mix, Slow-release feed'])['feed'], 'The mix says so itself.');
+        self::assertSame(
+            '2027-08-08',
+            $this->steps('2027-05-10', '2027-09-10', ['mix' => 'gritty potting mix, Slow-release feed'])['feed'],
+            'The mix says so itself.',
+        );
         $short = $this->steps('2027-05-10', '2027-06-07', ['feed' => 'in_the_mix']);
         self::assertArrayNotHasKey('feed', $short, 'Used up only after it is ready.');
         self::assertArrayNotHasKey('space', $short);
@@ -66,7 +83,11 @@ final class GrowOnStepsTest extends TestCase
         self::assertArrayNotHasKey('outside', $this->steps('2027-09-20', '2028-02-20', ['hardy' => false, 'winter' => 'frost_free']));
         self::assertArrayNotHasKey('winter', $this->steps('2027-05-10', '2027-07-05'));
         self::assertArrayNotHasKey('winter', $this->steps('2027-04-02', '2027-06-05'), 'A spring that grows warmer is no winter.');
-        self::assertSame('2027-04-02', $this->steps('2027-04-02', '2027-06-05', ['hardy' => false, 'winter' => 'frost_free'])['winter'], 'But what is tender is kept from its frosts.');
+        self::assertSame(
+            '2027-04-02',
+            $this->steps('2027-04-02', '2027-06-05', ['hardy' => false, 'winter' => 'frost_free'])['winter'],
+            'But what is tender is kept from its frosts.',
+        );
     }
 
     public function testStepsComeInOrderNeverAfterReadyWhateverTheDays(): void

@@ -28,7 +28,14 @@ final class TriggerTest extends TestCase
     /** @param list<Looked> $looks */
     private static function trigger(string $school, array $looks, int $rooted = 0): Trigger
     {
-        return Trigger::of(PotTrigger::from($school), $looks, $rooted, $rooted > 0 ? new \DateTimeImmutable('2027-05-09') : null, new \DateTimeImmutable('2027-05-10'), new \DateTimeImmutable('2027-05-12'));
+        return Trigger::of(
+            PotTrigger::from($school),
+            $looks,
+            $rooted,
+            $rooted > 0 ? new \DateTimeImmutable('2027-05-09') : null,
+            new \DateTimeImmutable('2027-05-10'),
+            new \DateTimeImmutable('2027-05-12'),
+        );
     }
 
     public function testTheFirstRootAtAHoleIsEnoughForOneSchoolAndNotForAnother(): void
@@ -53,7 +60,10 @@ final class TriggerTest extends TestCase
     public function testTheShareIsJudgedAsTheCheckWasAndTheFirstOfAnUnbrokenRunDatesIt(): void
     {
         $ready = ['at_wall' => 28, 'callus' => 1];
-        $looks = [self::look('2027-04-20', $ready), self::look('2027-04-27', ['at_wall' => 2, 'callus' => 18]), self::look('2027-05-04', $ready), self::look('2027-05-11', $ready)];
+        $looks = [
+            self::look('2027-04-20', $ready), self::look('2027-04-27', ['at_wall' => 2, 'callus' => 18]), self::look('2027-05-04', $ready),
+            self::look('2027-05-11', $ready),
+        ];
         $trigger = self::trigger('share', $looks);
         self::assertSame([true, '2027-05-04'], [$trigger->isDue, $trigger->since?->format('Y-m-d')]);
         self::assertFalse(self::trigger('share', array_slice($looks, 0, 2))->isDue, 'The newest look speaks.');
@@ -75,7 +85,10 @@ final class TriggerTest extends TestCase
     {
         $since = new \DateTimeImmutable('2027-05-01');
         $risk = static fn (string $on, ?StageTally $tally = null) => RootRun::of($since, $tally, new \DateTimeImmutable($on), HouseDefaults::usual())->risk;
-        self::assertSame(['none', 'none', 'rising', 'rising', 'high'], array_map($risk, ['2027-05-01', '2027-05-07', '2027-05-08', '2027-05-14', '2027-05-15']));
+        self::assertSame(
+            ['none', 'none', 'rising', 'rising', 'high'],
+            array_map($risk, ['2027-05-01', '2027-05-07', '2027-05-08', '2027-05-14', '2027-05-15']),
+        );
         self::assertSame('bound', $risk('2027-05-01', StageTally::of(['root_bound' => 3, 'at_hole' => 9])));
         self::assertSame('none', $risk('2027-05-01', StageTally::of(['root_bound' => 2, 'at_hole' => 9])));
         self::assertSame('2027-05-15', RootRun::of($since, null, $since, HouseDefaults::usual())->boundOn->format('Y-m-d'));

@@ -30,9 +30,28 @@ final class WeekBoardTest extends TestCase
     }
 
     /** @param list<Looked> $looks */
-    private static function line(int $number = 1, int $stuck = 100, int $rooted = 0, array $looks = [], string $school = 'share', string $potOn = '2027-05-24', ?string $counted = null): LineInTrays
-    {
-        return new LineInTrays('A', $number, $stuck, $rooted, $looks, $counted === null ? null : self::day($counted), self::day($potOn), 3, PotTrigger::from($school), 0.8, static fn () => 0.5);
+    private static function line(
+        int $number = 1,
+        int $stuck = 100,
+        int $rooted = 0,
+        array $looks = [],
+        string $school = 'share',
+        string $potOn = '2027-05-24',
+        ?string $counted = null,
+    ): LineInTrays {
+        return new LineInTrays(
+            'A',
+            $number,
+            $stuck,
+            $rooted,
+            $looks,
+            $counted === null ? null : self::day($counted),
+            self::day($potOn),
+            3,
+            PotTrigger::from($school),
+            0.8,
+            static fn () => 0.5,
+        );
     }
 
     private static function awaiting(LineInTrays $line): Awaiting
@@ -42,7 +61,11 @@ final class WeekBoardTest extends TestCase
 
     private static function looked(int $lifted, int $rooted): Looked
     {
-        return new Looked(self::day('2027-05-10'), StageTally::of(['at_wall' => $rooted, 'callus' => $lifted - $rooted]), ReadyCheck::inHouse($lifted, $rooted, 0.8, HouseDefaults::usual()));
+        return new Looked(
+            self::day('2027-05-10'),
+            StageTally::of(['at_wall' => $rooted, 'callus' => $lifted - $rooted]),
+            ReadyCheck::inHouse($lifted, $rooted, 0.8, HouseDefaults::usual()),
+        );
     }
 
     public function testHowManyThereAreToPot(): void
@@ -59,13 +82,27 @@ final class WeekBoardTest extends TestCase
     {
         $due = self::awaiting(self::line(looks: [self::looked(14, 14)]));
         self::assertTrue($due->trigger->isDue);
-        self::assertSame(['2027-05-10', '2027-05-24', 50, 1.0], [$due->job->from->format('Y-m-d'), $due->job->boundOn->format('Y-m-d'), $due->job->plants, $due->job->hours]);
+        self::assertSame(
+            ['2027-05-10', '2027-05-24', 50, 1.0],
+            [$due->job->from->format('Y-m-d'), $due->job->boundOn->format('Y-m-d'), $due->job->plants, $due->job->hours],
+        );
         self::assertSame('none', $due->run?->risk);
         $not = self::awaiting(self::line(looks: [self::looked(14, 2)]));
         self::assertFalse($not->trigger->isDue);
         self::assertNull($not->run);
         self::assertSame(['2027-05-21', 80], [$not->job->from->format('Y-m-d'), $not->plants], 'Three days held after it could be potted.');
-        $planned = Awaiting::planned('B', 30, self::day('2027-05-10'), 0, static fn () => 1.0, GrowingOn::days(60), null, null, self::day(self::TODAY), HouseDefaults::usual());
+        $planned = Awaiting::planned(
+            'B',
+            30,
+            self::day('2027-05-10'),
+            0,
+            static fn () => 1.0,
+            GrowingOn::days(60),
+            null,
+            null,
+            self::day(self::TODAY),
+            HouseDefaults::usual(),
+        );
         self::assertFalse($planned->trigger->isDue, 'What is not stuck yet is never due today.');
     }
 
@@ -87,14 +124,28 @@ final class WeekBoardTest extends TestCase
     public function testAJobStandsInItsGivenWeekElseNowElseOnItsDayAndNeverInOneGoneBy(): void
     {
         $board = new WeekBoard(self::day(self::TODAY));
-        $week = static fn (?string $given, bool $isDue, string $potOn) => $board->weekOf($given === null ? null : Week::of($given), $isDue, self::day($potOn))->written();
-        self::assertSame(['2027-W21', '2027-W19', '2027-W22', '2027-W19', '2027-W19'], [$week('2027-W21', true, '2027-06-01'), $week(null, true, '2027-06-01'), $week(null, false, '2027-06-01'), $week(null, false, '2027-05-03'), $week('2027-W18', false, '2027-06-01')]);
+        $week = static fn (?string $given, bool $isDue, string $potOn) => $board->weekOf(
+            $given === null ? null : Week::of($given),
+            $isDue,
+            self::day($potOn),
+        )->written();
+        self::assertSame(
+            ['2027-W21', '2027-W19', '2027-W22', '2027-W19', '2027-W19'],
+            [
+                $week('2027-W21', true, '2027-06-01'), $week(null, true, '2027-06-01'), $week(null, false, '2027-06-01'),
+                $week(null, false, '2027-05-03'), $week('2027-W18', false, '2027-06-01'),
+            ],
+        );
     }
 
     public function testHoursLeftForPottingInAWeekThatIsRunning(): void
     {
         self::assertSame(['crew' => 40.0, 'other' => 12.0, 'free' => 28.0], WeekBoard::free(40, 12, 40));
-        self::assertSame(['crew' => 20.0, 'other' => 6.0, 'free' => 14.0], WeekBoard::free(40, 12, 20), 'Half of the week is over, and half of the other work with it.');
+        self::assertSame(
+            ['crew' => 20.0, 'other' => 6.0, 'free' => 14.0],
+            WeekBoard::free(40, 12, 20),
+            'Half of the week is over, and half of the other work with it.',
+        );
         self::assertSame(0.0, WeekBoard::free(10, 12, 10)['free']);
         self::assertSame(['crew' => 0.0, 'other' => 12.0, 'free' => 0.0], WeekBoard::free(0, 12, 0), 'A week without hands.');
     }
@@ -112,7 +163,10 @@ final class WeekBoardTest extends TestCase
 
             return '';
         };
-        self::assertSame(['gone_by week', 'too_soon week', '', '', 'too_long week'], [$reason('2027-W18'), $reason('2027-W20'), $reason('2027-W21'), $reason('2027-W25'), $reason('2027-W26')]);
+        self::assertSame(
+            ['gone_by week', 'too_soon week', '', '', 'too_long week'],
+            [$reason('2027-W18'), $reason('2027-W20'), $reason('2027-W21'), $reason('2027-W25'), $reason('2027-W26')],
+        );
         self::assertSame('', $reason('2027-W20', true), 'What is due may be potted before its day.');
         $spoilt = PotJob::of('A', 50, 1.0, self::day('2027-03-01'), self::day('2027-03-15'), GrowingOn::days(60), null, null, 28);
         self::assertSame(['', 'too_long week'], [$reason('2027-W19', true, $spoilt), $reason('2027-W20', true, $spoilt)], 'Now, or never.');

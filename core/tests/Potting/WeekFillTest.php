@@ -25,13 +25,26 @@ final class WeekFillTest extends TestCase
     {
         $day = new \DateTimeImmutable($from);
 
-        return PotJob::of($code, (int) (100 * $hours), $hours, $day, $bound === null ? $day->modify('+14 days') : new \DateTimeImmutable($bound), GrowingOn::days($growOn), $due === null ? null : Week::of($due), 'North Lane', 28);
+        return PotJob::of(
+            $code,
+            (int) (100 * $hours),
+            $hours,
+            $day,
+            $bound === null ? $day->modify('+14 days') : new \DateTimeImmutable($bound),
+            GrowingOn::days($growOn),
+            $due === null ? null : Week::of($due),
+            'North Lane',
+            28,
+        );
     }
 
     /** @return array<string, string> week by code */
     private static function weeks(WeekFill $fill): array
     {
-        return array_combine(array_map(static fn (array $one) => $one['job']->code, $fill->laid), array_map(static fn (array $one) => $one['week']->written(), $fill->laid));
+        return array_combine(
+            array_map(static fn (array $one) => $one['job']->code, $fill->laid),
+            array_map(static fn (array $one) => $one['week']->written(), $fill->laid),
+        );
     }
 
     public function testOldestRootsAndNearestOrdersGoFirst(): void
@@ -49,7 +62,12 @@ final class WeekFillTest extends TestCase
         for ($i = 0; $i < 60; ++$i) {
             $jobs = [];
             for ($j = 0; $j < 12; ++$j) {
-                $jobs[] = $this->job('J'.$j, mt_rand(1, 40) / 10, (new \DateTimeImmutable('2027-05-01'))->modify(sprintf('+%d days', mt_rand(0, 30)))->format('Y-m-d'), mt_rand(0, 1) === 1 ? '2027-W'.mt_rand(22, 30) : null);
+                $jobs[] = $this->job(
+                    'J'.$j,
+                    mt_rand(1, 40) / 10,
+                    (new \DateTimeImmutable('2027-05-01'))->modify(sprintf('+%d days', mt_rand(0, 30)))->format('Y-m-d'),
+                    mt_rand(0, 1) === 1 ? '2027-W'.mt_rand(22, 30) : null,
+                );
             }
             $free = array_map(static fn () => mt_rand(20, 80) / 10, range(0, 5));
             $fill = WeekFill::fill($this->now, $free, $jobs);

@@ -203,7 +203,10 @@ final class RatesTest extends TestCase
         self::assertSame('97 in 100', InWords::share(0.97));
         self::assertSame('near certainty', InWords::chance(0.999));
         $batches = [PastBatch::of(70, 100), PastBatch::of(40, 100)];
-        self::assertStringContainsString('from 2 batches; the worst was 4 in 10', InWords::rate(CropRate::learn(CropPrior::of(0.7, 10, 20), $batches), $batches));
+        self::assertStringContainsString(
+            'from 2 batches; the worst was 4 in 10',
+            InWords::rate(CropRate::learn(CropPrior::of(0.7, 10, 20), $batches), $batches),
+        );
         self::assertStringContainsString('crop sheet alone', InWords::rate(CropRate::learn(CropPrior::of(0.7, 10, 20), []), []));
     }
 

@@ -40,13 +40,18 @@ final class AgreementTest extends TestCase
         self::assertEqualsWithDelta(0.75, $agreement->onRooted(), 1e-12);
         self::assertSame(3, $agreement->exact());
         // Reckoned with other software: 3 × 3, squares of the steps, over five steps; dead apart from all.
-        $agreement = self::of(['nothing' => ['nothing' => 5, 'callus' => 2], 'at_hole' => ['at_hole' => 4, 'at_wall' => 3, 'dead' => 1], 'dead' => ['dead' => 5]]);
+        $agreement = self::of(
+            ['nothing' => ['nothing' => 5, 'callus' => 2], 'at_hole' => ['at_hole' => 4, 'at_wall' => 3, 'dead' => 1], 'dead' => ['dead' => 5]],
+        );
         self::assertEqualsWithDelta(0.8900897600293094, $agreement->kappa(), 1e-12);
     }
 
     public function testOneStepTooFarIsASmallerMistakeThanThree(): void
     {
-        $all = ['nothing' => ['nothing' => 4], 'callus' => ['callus' => 4], 'initials' => ['initials' => 4], 'at_wall' => ['at_wall' => 4], 'at_hole' => ['at_hole' => 4]];
+        $all = [
+            'nothing' => ['nothing' => 4], 'callus' => ['callus' => 4], 'initials' => ['initials' => 4], 'at_wall' => ['at_wall' => 4],
+            'at_hole' => ['at_hole' => 4],
+        ];
         $near = self::of(['initials' => ['initials' => 3, 'at_wall' => 1]] + $all)->kappa();
         $far = self::of(['nothing' => ['nothing' => 3, 'at_wall' => 1]] + $all)->kappa();
         $dead = self::of(['nothing' => ['nothing' => 3, 'dead' => 1]] + $all)->kappa();
@@ -76,7 +81,10 @@ final class AgreementTest extends TestCase
     public function testMistakesAreCountedMostFrequentFirst(): void
     {
         $mistakes = self::of(['initials' => ['at_wall' => 3, 'initials' => 4], 'dead' => ['nothing' => 1]])->mistakes();
-        self::assertSame([[RootStage::Initials, RootStage::AtWall, 3], [RootStage::Dead, RootStage::Nothing, 1]], array_map(static fn (array $m) => [$m['was'], $m['said'], $m['times']], $mistakes));
+        self::assertSame(
+            [[RootStage::Initials, RootStage::AtWall, 3], [RootStage::Dead, RootStage::Nothing, 1]],
+            array_map(static fn (array $m) => [$m['was'], $m['said'], $m['times']], $mistakes),
+        );
     }
 
     public function testEveryDrawnFootShowsTheStageItWasDrawnFor(): void

@@ -50,21 +50,39 @@ final class RootCurveTest extends TestCase
     public function testTheShareRootedIsTheMeanOverTheWholeGrid(): void
     {
         self::assertEqualsWithDelta(0.35, $this->curve([])->rootedAt(28.0), 1e-9, 'Of 7 in 10, half at the day of half.');
-        self::assertEqualsWithDelta(0.6109561008377984, $this->curve([['tau' => 21.0, 'lifted' => 20, 'rooted' => 2], ['tau' => 28.0, 'lifted' => 20, 'rooted' => 11]])->rootedAt(35.0), 1e-9);
-        self::assertEqualsWithDelta(0.35988709997731483, $this->curve([['tau' => 28.0, 'lifted' => 20, 'rooted' => 1], ['tau' => 35.0, 'lifted' => 20, 'rooted' => 3]])->rootedAt(42.0), 1e-9);
+        self::assertEqualsWithDelta(
+            0.6109561008377984,
+            $this->curve([['tau' => 21.0, 'lifted' => 20, 'rooted' => 2], ['tau' => 28.0, 'lifted' => 20, 'rooted' => 11]])->rootedAt(35.0),
+            1e-9,
+        );
+        self::assertEqualsWithDelta(
+            0.35988709997731483,
+            $this->curve([['tau' => 28.0, 'lifted' => 20, 'rooted' => 1], ['tau' => 35.0, 'lifted' => 20, 'rooted' => 3]])->rootedAt(42.0),
+            1e-9,
+        );
     }
 
     public function testAnEmptyCheckSaysNothingAndOrderDoesNotMatter(): void
     {
         $a = ['tau' => 21.0, 'lifted' => 20, 'rooted' => 3];
         $b = ['tau' => 30.0, 'lifted' => 15, 'rooted' => 9];
-        self::assertEqualsWithDelta($this->curve([$a, $b])->finalRate(), $this->curve([$b, ['tau' => 9.0, 'lifted' => 0, 'rooted' => 0], $a])->finalRate(), 1e-12);
+        self::assertEqualsWithDelta(
+            $this->curve([$a, $b])->finalRate(),
+            $this->curve([$b, ['tau' => 9.0, 'lifted' => 0, 'rooted' => 0], $a])->finalRate(),
+            1e-12,
+        );
     }
 
     public function testNonsenseIsRefusedByName(): void
     {
         $in = ['rate' => ['a' => 3, 'b' => 2], 'd50' => 28, 'shape' => 6, 'checks' => [], 'at' => 28, 'readyShare' => 0.9];
-        foreach ([['checks[0].rooted', ['checks' => [['tau' => 3, 'lifted' => 4, 'rooted' => 5]]]], ['checks[0].tau', ['checks' => [['tau' => -3, 'lifted' => 4, 'rooted' => 2]]]], ['readyShare', ['readyShare' => 1]], ['d50', ['d50' => 0]], ['rate.a', ['rate' => ['a' => 0, 'b' => 1]]]] as [$field, $bad]) {
+        foreach ([
+            ['checks[0].rooted', ['checks' => [['tau' => 3, 'lifted' => 4, 'rooted' => 5]]]],
+            ['checks[0].tau', ['checks' => [['tau' => -3, 'lifted' => 4, 'rooted' => 2]]]],
+            ['readyShare', ['readyShare' => 1]],
+            ['d50', ['d50' => 0]],
+            ['rate.a', ['rate' => ['a' => 0, 'b' => 1]]],
+        ] as [$field, $bad]) {
             try {
                 RootCurve::compute(Fields::of($bad + $in));
                 self::fail("{$field} was let through.");
@@ -98,7 +116,18 @@ final class RootCurveTest extends TestCase
         mt_srand(11);
         for ($i = 0; $i < 200; ++$i) {
             $unrooted = mt_rand(0, 400);
-            $call = WaitOrClear::of(mt_rand(1, 99) / 100, mt_rand(10, 60), mt_rand(2, 12), mt_rand(0, 90), $unrooted, 7.0, 10, mt_rand(1, 30) / 10, mt_rand(0, 200) / 10, mt_rand(0, 20) / 100);
+            $call = WaitOrClear::of(
+                mt_rand(1, 99) / 100,
+                mt_rand(10, 60),
+                mt_rand(2, 12),
+                mt_rand(0, 90),
+                $unrooted,
+                7.0,
+                10,
+                mt_rand(1, 30) / 10,
+                mt_rand(0, 200) / 10,
+                mt_rand(0, 20) / 100,
+            );
             self::assertEqualsWithDelta($call->gain(), [0.0, ...array_column($call->steps, 'cumulative')][$call->waitSteps()], 1e-9);
             self::assertLessThanOrEqual($unrooted + 1e-9, array_sum(array_column($call->steps, 'gain')));
             foreach ($call->steps as $step) {

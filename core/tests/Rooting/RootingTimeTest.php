@@ -38,7 +38,10 @@ final class RootingTimeTest extends TestCase
         $sheet = WaySheet::of(Pattern::SoftTip->sheet(1));
         $last = null;
         for ($set = 12.0; $set <= 24.0; ++$set) {
-            $dates = PlainDates::forwards(self::day('2027-05-03'), Timetable::at(Climate::reference(), HouseDefaults::usual())->in(self::bench($set, $set), $sheet));
+            $dates = PlainDates::forwards(
+                self::day('2027-05-03'),
+                Timetable::at(Climate::reference(), HouseDefaults::usual())->in(self::bench($set, $set), $sheet),
+            );
             self::assertTrue($last === null || ($dates->weanOn <= $last->weanOn && $dates->readyOn <= $last->readyOn), "{$set} °C");
             $last = $dates;
         }
@@ -61,9 +64,16 @@ final class RootingTimeTest extends TestCase
         $days = static fn (string $on) => (int) self::day($on)->diff(PlainDates::forwards(self::day($on), $times)->weanOn)->format('%a');
         self::assertGreaterThan($days('2027-05-15'), $days('2027-11-01'), 'What is stuck in autumn waits for spring.');
         $warmer = SiteAir::of(array_map(static fn (float $t) => $t + 2.0, Climate::reference()->means));
-        self::assertLessThanOrEqual(PlainDates::forwards(self::day('2027-11-01'), $times)->weanOn, PlainDates::forwards(self::day('2027-11-01'), Timetable::at($warmer, HouseDefaults::usual())->in($frame, $sheet))->weanOn);
+        self::assertLessThanOrEqual(
+            PlainDates::forwards(self::day('2027-11-01'), $times)->weanOn,
+            PlainDates::forwards(self::day('2027-11-01'), Timetable::at($warmer, HouseDefaults::usual())->in($frame, $sheet))->weanOn,
+        );
         $south = Timetable::at(Climate::reference()->otherHemisphere(), HouseDefaults::usual())->in($frame, $sheet);
-        self::assertEqualsWithDelta($days('2027-11-01'), (int) self::day('2027-05-02')->diff(PlainDates::forwards(self::day('2027-05-02'), $south)->weanOn)->format('%a'), 8);
+        self::assertEqualsWithDelta(
+            $days('2027-11-01'),
+            (int) self::day('2027-05-02')->diff(PlainDates::forwards(self::day('2027-05-02'), $south)->weanOn)->format('%a'),
+            8,
+        );
         self::assertSame('2028-02-29', PlainDates::forwards(self::day('2028-02-29'), $times)->stickOn->format('Y-m-d'));
     }
 
@@ -113,7 +123,10 @@ final class RootingTimeTest extends TestCase
             }
         }
         try {
-            PlainDates::forwards(self::day('2027-05-03'), Timetable::at(SiteAir::of(array_fill(0, 12, 1.0)), HouseDefaults::usual())->in(self::bench(0, 30, true), $sheet));
+            PlainDates::forwards(
+                self::day('2027-05-03'),
+                Timetable::at(SiteAir::of(array_fill(0, 12, 1.0)), HouseDefaults::usual())->in(self::bench(0, 30, true), $sheet),
+            );
             self::fail('Should have been refused.');
         } catch (Refused $refused) {
             self::assertStringContainsString('never warm enough', $refused->getMessage());
@@ -153,6 +166,10 @@ final class RootingTimeTest extends TestCase
         self::assertGreaterThan(self::day('2027-07-15'), $south->pottedOn(self::day('2027-05-20')));
         $mild = Rest::of(SiteAir::of(array_fill(0, 12, 14.0)), HouseDefaults::usual());
         self::assertEquals(self::day('2027-12-20'), $mild->pottedOn(self::day('2027-12-20')), 'Without a winter there is no rest.');
-        self::assertEquals(self::day('2027-12-20'), Rest::of(SiteAir::of(array_fill(0, 12, 1.0)), HouseDefaults::usual())->pottedOn(self::day('2027-12-20')), 'Without a summer neither.');
+        self::assertEquals(
+            self::day('2027-12-20'),
+            Rest::of(SiteAir::of(array_fill(0, 12, 1.0)), HouseDefaults::usual())->pottedOn(self::day('2027-12-20')),
+            'Without a summer neither.',
+        );
     }
 }

@@ -28,9 +28,21 @@ final class CollectingTest extends TestCase
     public static function clocks(): iterable
     {
         yield 'shaded, eight hours' => [[], 'shaded', ['07:00' => 'fresh', '12:59' => 'fresh', '13:00' => 'soon', '14:59' => 'soon', '15:00' => 'past']];
-        yield 'same day, by the evening' => [['sameDay' => true, 'coldDays' => 0, 'shadedHours' => 24], 'shaded', ['07:00' => 'fresh', '16:44' => 'fresh', '16:45' => 'soon', '19:59' => 'soon', '20:00' => 'past']];
-        yield 'cold, three days' => [[], 'cold', ['07:00' => 'fresh', '2027-06-04 12:59' => 'fresh', '2027-06-04 13:00' => 'soon', '2027-06-05 06:59' => 'soon', '2027-06-05 07:00' => 'past']];
-        yield 'dry, a week to seal' => [['dry' => true, 'shadedHours' => 0, 'coldDays' => 0, 'sealDays' => 7], 'dry', ['07:00' => 'sealing', '2027-06-09 06:59' => 'sealing', '2027-06-09 07:00' => 'sealed', '2027-06-20 07:00' => 'sealed']];
+        yield 'same day, by the evening' => [
+            ['sameDay' => true, 'coldDays' => 0, 'shadedHours' => 24],
+            'shaded',
+            ['07:00' => 'fresh', '16:44' => 'fresh', '16:45' => 'soon', '19:59' => 'soon', '20:00' => 'past'],
+        ];
+        yield 'cold, three days' => [
+            [],
+            'cold',
+            ['07:00' => 'fresh', '2027-06-04 12:59' => 'fresh', '2027-06-04 13:00' => 'soon', '2027-06-05 06:59' => 'soon', '2027-06-05 07:00' => 'past'],
+        ];
+        yield 'dry, a week to seal' => [
+            ['dry' => true, 'shadedHours' => 0, 'coldDays' => 0, 'sealDays' => 7],
+            'dry',
+            ['07:00' => 'sealing', '2027-06-09 06:59' => 'sealing', '2027-06-09 07:00' => 'sealed', '2027-06-20 07:00' => 'sealed'],
+        ];
     }
 
     /**
@@ -54,12 +66,24 @@ final class CollectingTest extends TestCase
         self::assertSame('Keeps 5 hours more, until 15:00.', $clock->words(new \DateTimeImmutable('2027-06-02 10:00')));
         self::assertSame('Stick soon: keeps 90 min more, until 15:00.', $clock->words(new \DateTimeImmutable('2027-06-02 13:30')));
         self::assertStringStartsWith('Kept too long by 2 hours.', $clock->words(new \DateTimeImmutable('2027-06-02 17:00')));
-        self::assertStringContainsString('3 days more, until 5 Jun, 07:00', HoldClock::of(self::hold([]), HoldWay::Cold, new \DateTimeImmutable('2027-06-02 07:00'), HouseDefaults::usual())->words(new \DateTimeImmutable('2027-06-02 07:00')));
+        self::assertStringContainsString(
+            '3 days more, until 5 Jun, 07:00',
+            HoldClock::of(
+                self::hold([]),
+                HoldWay::Cold,
+                new \DateTimeImmutable('2027-06-02 07:00'),
+                HouseDefaults::usual(),
+            )->words(new \DateTimeImmutable('2027-06-02 07:00')),
+        );
     }
 
     public function testHeldOnlyAsTheSheetAllows(): void
     {
-        foreach ([[['sameDay' => true, 'coldDays' => 0], 'cold'], [[], 'dry'], [['dry' => true, 'shadedHours' => 0, 'coldDays' => 0, 'sealDays' => 3], 'shaded']] as [$hold, $how]) {
+        foreach ([
+            [['sameDay' => true, 'coldDays' => 0], 'cold'],
+            [[], 'dry'],
+            [['dry' => true, 'shadedHours' => 0, 'coldDays' => 0, 'sealDays' => 3], 'shaded'],
+        ] as [$hold, $how]) {
             try {
                 HoldClock::of(self::hold($hold), HoldWay::from($how), new \DateTimeImmutable('2027-06-02 07:00'), HouseDefaults::usual());
                 self::fail('Should have been refused.');

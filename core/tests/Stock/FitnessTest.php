@@ -26,7 +26,15 @@ final class FitnessTest extends TestCase
     /** @param list<array{0: string, 1: int}> $takes */
     private static function offer(array $takes, string $on = '2027-06-02', int $asked = 0, ?int $yearCap = null, int $perShoot = 1): BlockOffer
     {
-        return BlockOffer::of(50, ShootHabit::of(20, 40, 0.5, 2, 4), $perShoot, $yearCap, array_map(static fn (array $t) => ['on' => self::day($t[0]), 'cuttings' => $t[1]], $takes), self::day($on), $asked);
+        return BlockOffer::of(
+            50,
+            ShootHabit::of(20, 40, 0.5, 2, 4),
+            $perShoot,
+            $yearCap,
+            array_map(static fn (array $t) => ['on' => self::day($t[0]), 'cuttings' => $t[1]], $takes),
+            self::day($on),
+            $asked,
+        );
     }
 
     /** By hand: 20 shoots, half of them; 4 taken of 20 leave 16, half is 8; four weeks on they are 24, half is 12. */
@@ -91,7 +99,10 @@ final class FitnessTest extends TestCase
         yield 'bought, no permit' => [['origin' => 'bought'], []];
         yield 'resting' => [['takes' => [['2027-05-26', 500]]], ['resting']];
         yield 'its year is used up' => [['takes' => [['2027-03-01', 400]], 'yearCap' => 8], ['cap_reached']];
-        yield 'everything at once' => [['cleanDays' => null, 'found' => 'rust', 'plantedYear' => 2027, 'origin' => 'wild', 'rights' => 'none'], ['quarantine', 'inspection_old', 'too_young', 'rights', 'permit']];
+        yield 'everything at once' => [
+            ['cleanDays' => null, 'found' => 'rust', 'plantedYear' => 2027, 'origin' => 'wild', 'rights' => 'none'],
+            ['quarantine', 'inspection_old', 'too_young', 'rights', 'permit'],
+        ];
     }
 
     /**
@@ -101,7 +112,10 @@ final class FitnessTest extends TestCase
     #[DataProvider('blocks')]
     public function testEveryReasonAndWhatClearsIt(array $is, array $codes): void
     {
-        $is += ['cleanDays' => 12, 'found' => null, 'plantedYear' => 2024, 'replaceAfter' => null, 'origin' => 'own', 'permit' => null, 'permitUntil' => null, 'rights' => null, 'takes' => [], 'yearCap' => null];
+        $is += [
+            'cleanDays' => 12, 'found' => null, 'plantedYear' => 2024, 'replaceAfter' => null, 'origin' => 'own', 'permit' => null,
+            'permitUntil' => null, 'rights' => null, 'takes' => [], 'yearCap' => null,
+        ];
         $against = Fitness::against(new BlockFacts(
             self::day('2027-06-02'),
             $is['cleanDays'],
@@ -126,7 +140,10 @@ final class FitnessTest extends TestCase
     public function testALicenceSaysWhatIsLeft(): void
     {
         $licence = Licence::of('L-7', self::day('2027-01-01'), self::day('2027-12-31'), 2000, 0.12, CountedOn::Sticking);
-        self::assertSame([true, true, false], [$licence->covers(self::day('2027-01-01')), $licence->covers(self::day('2027-12-31')), $licence->covers(self::day('2028-01-01'))]);
+        self::assertSame(
+            [true, true, false],
+            [$licence->covers(self::day('2027-01-01')), $licence->covers(self::day('2027-12-31')), $licence->covers(self::day('2028-01-01'))],
+        );
         self::assertSame(50, $licence->left(1890, 60));
         self::assertSame(226.8, $licence->royaltyFor(1890));
         $licence->mustAllow(50, 1890, 60, 'trays');

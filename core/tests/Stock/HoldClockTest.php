@@ -17,14 +17,25 @@ final class HoldClockTest extends TestCase
     /** @param array<string, mixed> $hold */
     private static function clock(string $how, array $hold = [], string $start = '2027-05-12 08:00'): HoldClock
     {
-        return HoldClock::of(Hold::read(Fields::of($hold + ['dry' => false, 'shadedHours' => 8, 'coldDays' => 2, 'sealDays' => 0, 'sameDay' => false])), HoldWay::from($how), new \DateTimeImmutable($start), HouseDefaults::usual());
+        return HoldClock::of(
+            Hold::read(Fields::of($hold + ['dry' => false, 'shadedHours' => 8, 'coldDays' => 2, 'sealDays' => 0, 'sameDay' => false])),
+            HoldWay::from($how),
+            new \DateTimeImmutable($start),
+            HouseDefaults::usual(),
+        );
     }
 
     public function testItIsFreshThenPressesThenIsPast(): void
     {
         $clock = self::clock('shaded');
-        self::assertSame([['fresh', '08:00'], ['soon', '14:00'], ['past', '16:00']], array_map(static fn (array $p) => [$p['state'], $p['from']->format('H:i')], $clock->phases()));
-        $at = static fn (string $moment) => [$clock->at(new \DateTimeImmutable('2027-05-12 '.$moment)), $clock->words(new \DateTimeImmutable('2027-05-12 '.$moment))];
+        self::assertSame(
+            [['fresh', '08:00'], ['soon', '14:00'], ['past', '16:00']],
+            array_map(static fn (array $p) => [$p['state'], $p['from']->format('H:i')], $clock->phases()),
+        );
+        $at = static fn (string $moment) => [
+            $clock->at(new \DateTimeImmutable('2027-05-12 '.$moment)),
+            $clock->words(new \DateTimeImmutable('2027-05-12 '.$moment)),
+        ];
         self::assertSame(['fresh', 'Keeps 8 hours more, until 16:00.'], $at('08:00'));
         self::assertSame(['fresh', 'Keeps 2 hours more, until 16:00.'], $at('13:59'));
         self::assertSame(['soon', 'Stick soon: keeps 2 hours more, until 16:00.'], $at('14:00'));
@@ -46,13 +57,20 @@ final class HoldClockTest extends TestCase
         $sameDay = ['sameDay' => true, 'coldDays' => 0, 'shadedHours' => 12];
         self::assertSame('20:00', self::clock('shaded', $sameDay, '2027-05-12 10:00')->due->format('H:i'));
         self::assertSame('19:00', self::clock('shaded', $sameDay, '2027-05-12 07:00')->due->format('H:i'));
-        self::assertSame('2027-05-13 09:00', self::clock('shaded', $sameDay, '2027-05-12 21:00')->due->format('Y-m-d H:i'), 'Cut after the evening, it keeps its hours.');
+        self::assertSame(
+            '2027-05-13 09:00',
+            self::clock('shaded', $sameDay, '2027-05-12 21:00')->due->format('Y-m-d H:i'),
+            'Cut after the evening, it keeps its hours.',
+        );
     }
 
     public function testWhatIsLeftDrySealsUpToItsDay(): void
     {
         $clock = self::clock('dry', ['dry' => true, 'shadedHours' => 0, 'coldDays' => 0, 'sealDays' => 7]);
-        self::assertSame([true, 'sealing', 'sealed'], [$clock->seals, $clock->at(new \DateTimeImmutable('2027-05-19 07:59')), $clock->at(new \DateTimeImmutable('2027-05-19 08:00'))]);
+        self::assertSame(
+            [true, 'sealing', 'sealed'],
+            [$clock->seals, $clock->at(new \DateTimeImmutable('2027-05-19 07:59')), $clock->at(new \DateTimeImmutable('2027-05-19 08:00'))],
+        );
         self::assertSame('Sealing dry: 7 days to go, until 19 May, 08:00.', $clock->words(new \DateTimeImmutable('2027-05-12 08:00')));
         self::assertSame('Sealed since 19 May, 08:00: stick it.', $clock->words(new \DateTimeImmutable('2027-05-21 08:00')));
     }

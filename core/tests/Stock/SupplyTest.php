@@ -24,13 +24,20 @@ final class SupplyTest extends TestCase
     /** @return list<string> */
     private static function order(int $asked, Source ...$sources): array
     {
-        return array_map(static fn (Supply $s) => $s->source->code, (new Yard(['Fuchsia' => array_values($sources)]))->supplies('Fuchsia', 1, new \DateTimeImmutable('2027-06-07'), $asked));
+        return array_map(
+            static fn (Supply $s) => $s->source->code,
+            (new Yard(['Fuchsia' => array_values($sources)]))->supplies('Fuchsia', 1, new \DateTimeImmutable('2027-06-07'), $asked),
+        );
     }
 
     public function testTheFittestThatGivesEnoughComesFirstAndOfThoseTheOneWithMost(): void
     {
         self::assertSame(['B', 'A', 'C'], self::order(100, self::source('A', 12), self::source('B', 30), self::source('C', 50, 1)));
-        self::assertSame(['A', 'C', 'B'], self::order(100, self::source('A', 9), self::source('B', 30, 2), self::source('C', 30, 1)), 'One that is fit, though short, before one that is not.');
+        self::assertSame(
+            ['A', 'C', 'B'],
+            self::order(100, self::source('A', 9), self::source('B', 30, 2), self::source('C', 30, 1)),
+            'One that is fit, though short, before one that is not.',
+        );
         self::assertSame(['B', 'A'], self::order(100, self::source('A', 9, 1), self::source('B', 10, 1)), 'Of the unfit, one that has enough.');
         self::assertSame(['A', 'B'], self::order(100, self::source('B', 20), self::source('A', 20)), 'Alike, by their codes.');
     }
@@ -57,7 +64,15 @@ final class SupplyTest extends TestCase
 
     public function testTakesWeighForAYearBothWays(): void
     {
-        $left = static fn (string $other) => BlockOffer::of(10, ShootHabit::of(20, 40, 0.5, 0, BlockOffer::WEIGHS_WEEKS), 1, null, [['on' => new \DateTimeImmutable($other), 'cuttings' => 100]], new \DateTimeImmutable('2027-06-07'), 50)->left();
+        $left = static fn (string $other) => BlockOffer::of(
+            10,
+            ShootHabit::of(20, 40, 0.5, 0, BlockOffer::WEIGHS_WEEKS),
+            1,
+            null,
+            [['on' => new \DateTimeImmutable($other), 'cuttings' => 100]],
+            new \DateTimeImmutable('2027-06-07'),
+            50,
+        )->left();
         self::assertLessThan(100, $left('2026-06-15'), '51 weeks ago.');
         self::assertSame(100, $left('2026-06-08'), '52 weeks ago.');
     }

@@ -111,15 +111,45 @@ final class TakesTest extends TestCase
     {
         $takes = '"plants":4,"shootsPerPlant":10,"maxShoots":20,"branching":2,"recoveryWeeks":4';
         yield 'a cap over one' => ['stock_takes', "{{$takes},\"capShare\":1.2,\"takes\":[]}", 'capShare', 'out_of_range'];
-        yield 'more shoots than it carries' => ['stock_takes', '{"plants":4,"shootsPerPlant":10,"maxShoots":9,"branching":2,"recoveryWeeks":4,"capShare":0.5,"takes":[]}', 'maxShoots', 'upside_down'];
+        yield 'more shoots than it carries' => [
+            'stock_takes',
+            '{"plants":4,"shootsPerPlant":10,"maxShoots":9,"branching":2,"recoveryWeeks":4,"capShare":0.5,"takes":[]}',
+            'maxShoots',
+            'upside_down',
+        ];
         yield 'a take without a week' => ['stock_takes', "{{$takes},\"capShare\":0.5,\"takes\":[{\"cuttings\":3}]}", 'takes[0].week', 'missing'];
         yield 'part of a cutting' => ['stock_takes', "{{$takes},\"capShare\":0.5,\"takes\":[{\"week\":3,\"cuttings\":1.5}]}", 'takes[0].cuttings', 'not_whole'];
-        yield 'no distance between nodes' => ['cuttings_per_shoot', '{"shootCm":60,"dropTipCm":8,"internodeCm":0,"nodesBelow":1,"nodesAbove":1,"minLengthCm":7,"rootsBetweenNodes":false}', 'internodeCm', 'not_positive'];
-        yield 'a cutting of no nodes' => ['cuttings_per_shoot', '{"shootCm":60,"dropTipCm":8,"internodeCm":3,"nodesBelow":1,"nodesAbove":0,"minLengthCm":0,"rootsBetweenNodes":true}', 'nodesAbove', 'out_of_range'];
+        yield 'no distance between nodes' => [
+            'cuttings_per_shoot',
+            '{"shootCm":60,"dropTipCm":8,"internodeCm":0,"nodesBelow":1,"nodesAbove":1,"minLengthCm":7,"rootsBetweenNodes":false}',
+            'internodeCm',
+            'not_positive',
+        ];
+        yield 'a cutting of no nodes' => [
+            'cuttings_per_shoot',
+            '{"shootCm":60,"dropTipCm":8,"internodeCm":3,"nodesBelow":1,"nodesAbove":0,"minLengthCm":0,"rootsBetweenNodes":true}',
+            'nodesAbove',
+            'out_of_range',
+        ];
         yield 'survival over one' => ['division_path', '{"start":60,"multiplication":3,"survival":1.1,"target":10,"maxYears":3}', 'survival', 'out_of_range'];
-        yield 'an optimum upside down' => ['thermal_days', '{"temperatures":[10],"base":6,"optimumLow":25,"optimumHigh":20,"ceiling":36}', 'optimumHigh', 'upside_down'];
-        yield 'a base in the optimum' => ['thermal_days', '{"temperatures":[10],"base":21,"optimumLow":20,"optimumHigh":25,"ceiling":36}', 'optimumLow', 'upside_down'];
-        yield 'a word for a temperature' => ['thermal_days', '{"temperatures":[10,"warm"],"base":6,"optimumLow":20,"optimumHigh":25,"ceiling":36}', 'temperatures[1]', 'wrong_type'];
+        yield 'an optimum upside down' => [
+            'thermal_days',
+            '{"temperatures":[10],"base":6,"optimumLow":25,"optimumHigh":20,"ceiling":36}',
+            'optimumHigh',
+            'upside_down',
+        ];
+        yield 'a base in the optimum' => [
+            'thermal_days',
+            '{"temperatures":[10],"base":21,"optimumLow":20,"optimumHigh":25,"ceiling":36}',
+            'optimumLow',
+            'upside_down',
+        ];
+        yield 'a word for a temperature' => [
+            'thermal_days',
+            '{"temperatures":[10,"warm"],"base":6,"optimumLow":20,"optimumHigh":25,"ceiling":36}',
+            'temperatures[1]',
+            'wrong_type',
+        ];
     }
 
     #[DataProvider('badInput')]

@@ -50,7 +50,13 @@ final class BenchController
             $zones[] = ZoneController::view($zone, $kinds) + [
                 'used' => $core->used($week, $here),
                 'room' => $core->traysIn($week),
-                'tenants' => array_map(static fn (Tenant $t) => ['trays' => $t->trays, 'from' => $t->from->written(), 'to' => $t->to->written(), 'inPots' => $t->inPots, 'tag' => $tags[$t->batch()]], $here),
+                'tenants' => array_map(
+                    static fn (Tenant $t) => [
+                        'trays' => $t->trays, 'from' => $t->from->written(), 'to' => $t->to->written(), 'inPots' => $t->inPots,
+                        'tag' => $tags[$t->batch()],
+                    ],
+                    $here,
+                ),
                 'setting' => $core->setting($here),
             ];
         }
@@ -62,7 +68,12 @@ final class BenchController
     #[Route('/api/bench/offers', methods: ['GET'])]
     public function offers(Request $request, Moving $moving): JsonResponse
     {
-        return new JsonResponse($request->query->has('pots') ? $moving->offersToPots($request->query->getString('batch'), $request->query->getBoolean('spaced')) : $moving->offers($request->query->getString('batch')));
+        return new JsonResponse(
+            $request->query->has('pots') ? $moving->offersToPots(
+                $request->query->getString('batch'),
+                $request->query->getBoolean('spaced'),
+            ) : $moving->offers($request->query->getString('batch')),
+        );
     }
 
     /** A zone over the season: how full it is, what it must be set to, and where that cannot be. */
@@ -73,11 +84,20 @@ final class BenchController
         $from = ($request->query->has('week') ? Week::of($request->query->getString('week')) : $this->today->week())->plus(-self::BACK);
         $core = $zone->core();
         $tenants = $this->tenants->byZone($from, $from->plus(self::WEEKS - 1))[$id] ?? [];
-        $here = array_map(static fn (int $i) => array_values(array_filter($tenants, static fn (Tenant $t) => $t->isThereIn($from->plus($i)))), range(0, self::WEEKS - 1));
+        $here = array_map(
+            static fn (int $i) => array_values(array_filter($tenants, static fn (Tenant $t) => $t->isThereIn($from->plus($i)))),
+            range(0, self::WEEKS - 1),
+        );
         $weeks = [];
         foreach ($core->settings($here, $this->house->defaults()) as $i => $setting) {
             $week = $from->plus($i);
-            $weeks[] = ['week' => $week->written(), 'used' => $core->used($week, $here[$i]), 'trays' => $core->traysIn($week), 'setting' => $setting, 'clashes' => array_map(static fn (array $pair) => $pair[0]->name.' and '.$pair[1]->name, $core::clashes($here[$i]))];
+            $weeks[] = [
+                'week' => $week->written(),
+                'used' => $core->used($week, $here[$i]),
+                'trays' => $core->traysIn($week),
+                'setting' => $setting,
+                'clashes' => array_map(static fn (array $pair) => $pair[0]->name.' and '.$pair[1]->name, $core::clashes($here[$i])),
+            ];
         }
 
         return new JsonResponse(['zone' => ZoneController::view($zone, []), 'weeks' => $weeks]);

@@ -16,23 +16,36 @@ final class BenchWork
     {
     }
 
-    /** @return list<array{day: string, kind: string, code: ?string, crop: ?string, trays: ?int, zone: string, to: ?string, setting: ?array{heat: float, mist: float, suits: bool}}> by day, then by zone */
+    /**
+     * @return list<array{
+     *     day: string, kind: string, code: ?string, crop: ?string, trays: ?int, zone: string, to: ?string,
+     *     setting: ?array{heat: float, mist: float, suits: bool},
+     * }> by day, then by zone
+     */
     public function of(Week $week): array
     {
         $jobs = [];
         $rows = Row::all($this->db,
-            "SELECT coalesce(b.stuck_on, b.stick_on) AS day, 'lay' AS kind, b.code, c.name AS crop, b.trays, z.name AS zone, NULL AS goes FROM batch b JOIN crop c ON c.id = b.crop_id JOIN zone z ON z.id = b.zone_id
+            "SELECT coalesce(b.stuck_on, b.stick_on) AS day, 'lay' AS kind, b.code, c.name AS crop, b.trays, z.name AS zone, NULL AS goes
+                FROM batch b JOIN crop c ON c.id = b.crop_id JOIN zone z ON z.id = b.zone_id
                 WHERE b.called_off = 0 AND coalesce(b.stuck_on, b.stick_on) BETWEEN :from AND :to
              UNION ALL SELECT m.from_day, 'move', b.code, c.name, b.trays,
-                (SELECT y.name FROM zone y WHERE y.id = coalesce((SELECT o.zone_id FROM batch_moves_on o WHERE o.batch_id = b.id AND o.from_day < m.from_day ORDER BY o.from_day DESC LIMIT 1), b.zone_id)), z.name
-                FROM batch_moves_on m JOIN batch b ON b.id = m.batch_id JOIN crop c ON c.id = b.crop_id JOIN zone z ON z.id = m.zone_id WHERE b.called_off = 0 AND m.from_day BETWEEN :from AND :to
+                (SELECT y.name FROM zone y WHERE y.id = coalesce((SELECT o.zone_id FROM batch_moves_on o WHERE o.batch_id = b.id
+                AND o.from_day < m.from_day ORDER BY o.from_day DESC LIMIT 1), b.zone_id)), z.name
+                FROM batch_moves_on m JOIN batch b ON b.id = m.batch_id JOIN crop c ON c.id = b.crop_id JOIN zone z ON z.id = m.zone_id
+                WHERE b.called_off = 0 AND m.from_day BETWEEN :from AND :to
              UNION ALL SELECT coalesce(b.left_bench_on, b.pot_on), 'off', b.code, c.name, b.trays,
-                (SELECT y.name FROM zone y WHERE y.id = coalesce((SELECT o.zone_id FROM batch_moves_on o WHERE o.batch_id = b.id ORDER BY o.from_day DESC LIMIT 1), b.zone_id)), y.name
-                FROM batch b JOIN crop c ON c.id = b.crop_id LEFT JOIN zone y ON y.id = b.pots_zone_id WHERE b.called_off = 0 AND coalesce(b.left_bench_on, b.pot_on) BETWEEN :from AND :to",
+                (SELECT y.name FROM zone y WHERE y.id = coalesce((SELECT o.zone_id FROM batch_moves_on o WHERE o.batch_id = b.id
+                ORDER BY o.from_day DESC LIMIT 1), b.zone_id)), y.name
+                FROM batch b JOIN crop c ON c.id = b.crop_id LEFT JOIN zone y ON y.id = b.pots_zone_id WHERE b.called_off = 0
+                AND coalesce(b.left_bench_on, b.pot_on) BETWEEN :from AND :to",
             ['from' => $week->monday()->format('Y-m-d'), 'to' => $week->sunday()->format('Y-m-d')],
         );
         foreach ($rows as $row) {
-            $jobs[] = ['day' => $row->text('day'), 'kind' => $row->text('kind'), 'code' => $row->text('code'), 'crop' => $row->text('crop'), 'trays' => $row->int('trays'), 'zone' => $row->text('zone'), 'to' => $row->textOrNull('goes'), 'setting' => null];
+            $jobs[] = [
+                'day' => $row->text('day'), 'kind' => $row->text('kind'), 'code' => $row->text('code'), 'crop' => $row->text('crop'),
+                'trays' => $row->int('trays'), 'zone' => $row->text('zone'), 'to' => $row->textOrNull('goes'), 'setting' => null,
+            ];
         }
         $last = $this->tenants->byZone($week->plus(-1), $week->plus(-1));
         $now = $this->tenants->byZone($week, $week);
@@ -43,11 +56,17 @@ final class BenchWork
             $core = $zone->core();
             $setting = $core->setting($now[(int) $zone->id] ?? []);
             if ($setting !== $core->setting($last[(int) $zone->id] ?? [])) {
-                $jobs[] = ['day' => $week->monday()->format('Y-m-d'), 'kind' => 'set', 'code' => null, 'crop' => null, 'trays' => null, 'zone' => $zone->name, 'to' => null, 'setting' => $setting];
+                $jobs[] = [
+                    'day' => $week->monday()->format('Y-m-d'), 'kind' => 'set', 'code' => null, 'crop' => null, 'trays' => null,
+                    'zone' => $zone->name, 'to' => null, 'setting' => $setting,
+                ];
             }
         }
         $rank = ['set' => 0, 'off' => 1, 'move' => 2, 'lay' => 3];
-        usort($jobs, static fn (array $a, array $b) => [$a['day'], $rank[$a['kind']], $a['zone'], $a['code']] <=> [$b['day'], $rank[$b['kind']], $b['zone'], $b['code']]);
+        usort(
+            $jobs,
+            static fn (array $a, array $b) => [$a['day'], $rank[$a['kind']], $a['zone'], $a['code']] <=> [$b['day'], $rank[$b['kind']], $b['zone'], $b['code']],
+        );
 
         return $jobs;
     }

@@ -49,14 +49,22 @@ final class FillWords
             $was = $now[$code] ?? null;
             $moves[] = [
                 'code' => $code, 'crop' => $batch->crop->name, 'trays' => $this->trays($ask, $h, $batch), 'move' => $move,
-                'to' => array_map(fn (Leg $leg) => ['zone' => $h->zone($leg->space)->name, 'week' => $h->week($leg->from)->written(), 'trays' => $leg->trays], $filled->placed[$code]),
+                'to' => array_map(
+                    fn (Leg $leg) => ['zone' => $h->zone($leg->space)->name, 'week' => $h->week($leg->from)->written(), 'trays' => $leg->trays],
+                    $filled->placed[$code],
+                ),
                 'why' => $this->why($h, $batch, isset($without[$code]) && $was !== null ? $was['space'] : null, $ask),
                 'was' => $was === null ? null : ['zone' => $h->zone($was['space'])->name, 'week' => $h->week($was['from'])->written()],
             ];
         }
         $reasons = array_map(fn (NoPlace $no) => [
-            'code' => $no->name, 'crop' => $batches[$no->name]->crop->name, 'trays' => $this->trays($ask, $h, $batches[$no->name]), 'reason' => $no->reason, 'words' => $no->words,
-            'options' => $ask->stage === FillStage::Potted ? [] : array_values(array_filter(array_map(fn (BenchOption $option) => $this->option($ask, $h, $batches, $no->name, $option, $sayWeek), $no->options))),
+            'code' => $no->name, 'crop' => $batches[$no->name]->crop->name, 'trays' => $this->trays($ask, $h, $batches[$no->name]),
+            'reason' => $no->reason, 'words' => $no->words,
+            'options' => $ask->stage === FillStage::Potted
+                ? []
+                : array_values(
+                    array_filter(array_map(fn (BenchOption $option) => $this->option($ask, $h, $batches, $no->name, $option, $sayWeek), $no->options)),
+                ),
         ], $ask->stage === FillStage::Weaning ? [] : $filled->reasons($sayWeek));
 
         return [
@@ -65,14 +73,21 @@ final class FillWords
             'more' => $more,
             'score' => $filled->score(),
             'bound' => $filling->bound(),
-            'plan' => array_map(fn (string $code, array $legs) => ['code' => $code, 'zone' => $h->idOf($legs[0]->space), 'week' => $h->week($legs[0]->from)->written()], array_keys($filled->placed), array_values($filled->placed)),
+            'plan' => array_map(
+                fn (string $code, array $legs) => ['code' => $code, 'zone' => $h->idOf($legs[0]->space), 'week' => $h->week($legs[0]->from)->written()],
+                array_keys($filled->placed),
+                array_values($filled->placed),
+            ),
             'moves' => $moves,
             'unplaced' => $reasons,
             'whatIf' => $ask->whatIf?->value,
             'mist' => array_map(fn (array $week, int $i) => ['week' => $h->week($i)->written()] + $week, $need->weeks, array_keys($need->weeks)),
             'fullest' => $need->fullest(),
             'stays' => count($filled->stays) - count($filled->unplaced),
-            'gains' => ['withoutPlaceNow' => count($without), 'withoutPlaceThen' => count($filled->unplaced), 'heatNow' => $before['heat'], 'heatThen' => $filled->heat()],
+            'gains' => [
+                'withoutPlaceNow' => count($without), 'withoutPlaceThen' => count($filled->unplaced), 'heatNow' => $before['heat'],
+                'heatThen' => $filled->heat(),
+            ],
         ];
     }
 
@@ -115,7 +130,14 @@ final class FillWords
             foreach ($this->em->getRepository(TrayKind::class)->findBy([], ['cells' => 'ASC']) as $kind) {
                 $trays = $batch->sheet->core()->traysFor($batch->amount->planned, $kind->cells)->number;
                 if ($kind->positionsOf($trays) <= $option->trays && $kind->cells > $batch->trayKind->cells) {
-                    $words = sprintf('in %d %s instead of %d %s: %s', $trays, $kind->name, $batch->amount->trays, $batch->trayKind->name, $h->zone($option->legs[0]->space)->name);
+                    $words = sprintf(
+                        'in %d %s instead of %d %s: %s',
+                        $trays,
+                        $kind->name,
+                        $batch->amount->trays,
+                        $batch->trayKind->name,
+                        $h->zone($option->legs[0]->space)->name,
+                    );
 
                     return ['kind' => 'denser', 'words' => $words, 'moves' => [$move + ['trayKind' => (int) $kind->id]]];
                 }

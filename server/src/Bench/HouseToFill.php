@@ -40,7 +40,10 @@ final class HouseToFill
      */
     public function read(bool $oneMore): array
     {
-        $zones = array_map(static fn (Zone $zone) => ['id' => (int) $zone->id, 'zone' => $zone->core()], $this->em->getRepository(Zone::class)->findBy([], ['id' => 'ASC']));
+        $zones = array_map(
+            static fn (Zone $zone) => ['id' => (int) $zone->id, 'zone' => $zone->core()],
+            $this->em->getRepository(Zone::class)->findBy([], ['id' => 'ASC']),
+        );
         if ($zones === []) {
             throw Refused::because('no_zones', 'zones', 'There is no bench yet. Add a zone first.');
         }
@@ -54,7 +57,14 @@ final class HouseToFill
         $inTrays = array_filter($batches, static fn (Batch $b) => $b->leftBenchOn === null);
         $fillable = array_map(fn (Batch $b) => $this->fillable($b, $taken[(int) $b->block->id] ?? [], $today), $inTrays);
 
-        return [new FillHouse($from, $today, $zones, $fillable, $this->tenants->byZone($from, $from->plus(FillHouse::WEEKS)), $this->pots->during($from, $from->plus(FillHouse::WEEKS - 1))), $batches];
+        return [new FillHouse(
+            $from,
+            $today,
+            $zones,
+            $fillable,
+            $this->tenants->byZone($from, $from->plus(FillHouse::WEEKS)),
+            $this->pots->during($from, $from->plus(FillHouse::WEEKS - 1)),
+        ), $batches];
     }
 
     /** @return array<string, Batch> by code */

@@ -36,12 +36,17 @@ final class Moving
         $potted = $this->pots->of($batch->code) ?? throw Refused::because('not_possible', 'batch', sprintf('Nothing of %s is in pots.', $batch->code));
         $tenant = $potted->in($potted->zone, $spaced)->tenant();
         $now = $this->today->week();
-        $tenant = $tenant->from->until($now) > 0 && $now->until($tenant->to) >= 0 ? $tenant->during($now, $tenant->to)->inPots($tenant->mustNotFreeze) : $tenant;
+        $tenant = $tenant->from->until($now) > 0 && $now->until($tenant->to) >= 0
+            ? $tenant->during($now, $tenant->to)->inPots($tenant->mustNotFreeze)
+            : $tenant;
         $tenants = $this->tenants->byZone($tenant->from, $tenant->to, $batch->code);
         $zones = [];
         foreach ($this->em->getRepository(Zone::class)->findBy([], ['id' => 'ASC']) as $zone) {
             $offer = $zone->core()->offerTo($tenant, $tenants[(int) $zone->id] ?? [], $this->house->nursery()->telling());
-            $zones[] = ['id' => (int) $zone->id, 'here' => $zone->id === $potted->zone, 'yes' => $offer->isYes(), 'reason' => $offer->reason, 'words' => $offer->words];
+            $zones[] = [
+                'id' => (int) $zone->id, 'here' => $zone->id === $potted->zone, 'yes' => $offer->isYes(), 'reason' => $offer->reason,
+                'words' => $offer->words,
+            ];
         }
 
         return ['code' => $batch->code, 'from' => $tenant->from->written(), 'zones' => $zones];
@@ -91,12 +96,24 @@ final class Moving
         foreach ($all as $zone) {
             $when = $dates[(int) $zone->id];
             if ($when instanceof Refused) {
-                $zones[] = ['id' => (int) $zone->id, 'here' => $zone === $lies, 'yes' => false, 'reason' => 'no_warmth', 'words' => lcfirst($when->getMessage())];
+                $zones[] = [
+                    'id' => (int) $zone->id, 'here' => $zone === $lies, 'yes' => false, 'reason' => 'no_warmth',
+                    'words' => lcfirst($when->getMessage()),
+                ];
                 continue;
             }
             $to = $from->until($when->lastBenchWeek()) < 0 ? $from : $when->lastBenchWeek();
-            $whole = Tenant::of($batch->code, $batch->positions(), Week::containing($batch->begins()), $to, $batch->sheet->core()->care->warmth->medium, $batch->sheet->core()->care->water->mist);
-            $tenant = $batch->isStuck() ? $whole->movedOn($this->today->day(), $batch->days->weanOn, $from, $to, $this->house->defaults()) : $whole->during($from, $to);
+            $whole = Tenant::of(
+                $batch->code,
+                $batch->positions(),
+                Week::containing($batch->begins()),
+                $to,
+                $batch->sheet->core()->care->warmth->medium,
+                $batch->sheet->core()->care->water->mist,
+            );
+            $tenant = $batch->isStuck()
+                ? $whole->movedOn($this->today->day(), $batch->days->weanOn, $from, $to, $this->house->defaults())
+                : $whole->during($from, $to);
             $offer = $cores[(int) $zone->id]->offerTo($tenant, $tenants[(int) $zone->id] ?? [], $telling);
             $zones[] = ['id' => (int) $zone->id, 'here' => $zone === $lies, 'yes' => $offer->isYes(), 'reason' => $offer->reason, 'words' => $offer->words];
         }

@@ -21,16 +21,22 @@ use WetCradle\Server\Wanted\Pot;
  */
 final class Pots
 {
-    private const SELECT = "SELECT b.code, b.sheet_id, b.locked, w.priority, b.pots_zone_id, b.pots_spaced, coalesce(b.left_bench_on, b.pot_on) AS potted_on, b.ready_on, b.left_bench_on IS NOT NULL AS is_potted,
-            coalesce((SELECT lo.pot_id FROM line l JOIN pot_lot lo ON lo.id = l.lot_id WHERE l.batch_id = b.id ORDER BY lo.id DESC LIMIT 1), w.pot_id) AS pot_id,
+    private const SELECT = "SELECT b.code, b.sheet_id, b.locked, w.priority, b.pots_zone_id, b.pots_spaced, coalesce(b.left_bench_on,
+        b.pot_on) AS potted_on, b.ready_on, b.left_bench_on IS NOT NULL AS is_potted,
+            coalesce((SELECT lo.pot_id FROM line l JOIN pot_lot lo ON lo.id = l.lot_id WHERE l.batch_id = b.id ORDER BY lo.id DESC LIMIT 1),
+            w.pot_id) AS pot_id,
             (SELECT sum(t.count * o.across_cm * o.across_cm) / sum(t.count) FROM line l JOIN pot_lot lo ON lo.id = l.lot_id JOIN pot o ON o.id = lo.pot_id
                 JOIN standing t ON t.line_id = l.id AND t.state IN ('potted', 'grown') AND t.count > 0 WHERE l.batch_id = b.id) AS across_squared,
             CASE WHEN b.left_bench_on IS NOT NULL THEN s.potted WHEN s.counted = 1 THEN s.rooted ELSE coalesce(b.needed, b.planned) END AS pots
         FROM batch b LEFT JOIN batch_standing s ON s.batch_id = b.id LEFT JOIN wanted w ON w.id = b.wanted_id
         WHERE b.called_off = 0";
 
-    public function __construct(private readonly Connection $db, private readonly EntityManagerInterface $em, private readonly SheetBook $sheets, private readonly House $house)
-    {
+    public function __construct(
+        private readonly Connection $db,
+        private readonly EntityManagerInterface $em,
+        private readonly SheetBook $sheets,
+        private readonly House $house,
+    ) {
     }
 
     /** @return array<string, Potted> by code, whether their place is settled or not */
@@ -54,7 +60,9 @@ final class Pots
     /** @return array<string, Potted> */
     private function read(string $where, Week $from, Week $to): array
     {
-        return $this->found(Row::all($this->db, self::SELECT.$where.' ORDER BY b.id', ['from' => $from->monday()->format('Y-m-d'), 'to' => $to->sunday()->format('Y-m-d')]));
+        return $this->found(
+            Row::all($this->db, self::SELECT.$where.' ORDER BY b.id', ['from' => $from->monday()->format('Y-m-d'), 'to' => $to->sunday()->format('Y-m-d')]),
+        );
     }
 
     /**

@@ -18,8 +18,13 @@ use WetCradle\Server\Nursery\House;
 /** Who lies where, and when. */
 final class Tenants
 {
-    public function __construct(private readonly Connection $db, private readonly Pots $pots, private readonly SheetBook $sheets, private readonly House $house, private readonly Today $today)
-    {
+    public function __construct(
+        private readonly Connection $db,
+        private readonly Pots $pots,
+        private readonly SheetBook $sheets,
+        private readonly House $house,
+        private readonly Today $today,
+    ) {
     }
 
     /**
@@ -55,7 +60,8 @@ final class Tenants
     /** @return list<Lying> */
     public function during(Week $from, Week $to): array
     {
-        $rows = Row::all($this->db, "SELECT b.id, b.code, b.trays, t.positions, b.planned, b.stick_on, b.stuck_on, b.pot_on, b.left_bench_on, b.wean_on, b.method, b.zone_id, z.kind, b.sheet_id, h.way_id,
+        $rows = Row::all($this->db, "SELECT b.id, b.code, b.trays, t.positions, b.planned, b.stick_on, b.stuck_on, b.pot_on, b.left_bench_on,
+            b.wean_on, b.method, b.zone_id, z.kind, b.sheet_id, h.way_id,
                 coalesce(p.name, '') AS pot, s.stuck, s.potted
              FROM batch b JOIN way_sheet h ON h.id = b.sheet_id JOIN zone z ON z.id = b.zone_id JOIN tray_kind t ON t.id = b.tray_kind_id
                 LEFT JOIN batch_standing s ON s.batch_id = b.id LEFT JOIN wanted w ON w.id = b.wanted_id LEFT JOIN pot p ON p.id = w.pot_id
@@ -95,7 +101,8 @@ final class Tenants
     private function moves(): array
     {
         $found = [];
-        foreach (Row::all($this->db, 'SELECT m.batch_id, m.zone_id, m.from_day FROM batch_moves_on m JOIN batch b ON b.id = m.batch_id WHERE b.called_off = 0 ORDER BY m.from_day') as $row) {
+        foreach (Row::all($this->db, 'SELECT m.batch_id, m.zone_id, m.from_day FROM batch_moves_on m
+            JOIN batch b ON b.id = m.batch_id WHERE b.called_off = 0 ORDER BY m.from_day') as $row) {
             $found[$row->int('batch_id')][] = ['zone' => $row->int('zone_id'), 'from' => $row->day('from_day')];
         }
 

@@ -76,6 +76,15 @@ class Zone
 
     public function core(): CoreZone
     {
-        return CoreZone::of($this->name, $this->trays, Range::of($this->heatLow, $this->heatHigh, 'heat'), Range::of($this->mistLow, $this->mistHigh, 'mist'), $this->kind, $this->closedWeeks(), $this->onlyPots, $this->frostFree);
+        return CoreZone::of(
+            $this->name,
+            $this->trays,
+            Range::of($this->heatLow, $this->heatHigh, 'heat'),
+            Range::of($this->mistLow, $this->mistHigh, 'mist'),
+            $this->kind,
+            $this->closedWeeks(),
+            $this->onlyPots,
+            $this->frostFree,
+        );
     }
 }

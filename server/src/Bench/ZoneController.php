@@ -79,9 +79,14 @@ final class ZoneController
     {
         $zone = $this->zone($id);
         $this->writing->once(function () use ($zone): void {
-            $lay = $this->em->getRepository(Batch::class)->count(['zone' => $zone]) + $this->em->getRepository(Batch::class)->count(['potsZone' => $zone]) + $this->em->getRepository(MovesOn::class)->count(['zone' => $zone]);
+            $lay = $this->em->getRepository(Batch::class)->count(['zone' => $zone]) + $this->em->getRepository(Batch::class)
+                ->count(['potsZone' => $zone]) + $this->em->getRepository(MovesOn::class)->count(['zone' => $zone]);
             if ($lay > 0) {
-                throw Refused::because('in_use', 'zone', sprintf('%s is in the records of %d %s. Close it instead.', $zone->name, $lay, $lay === 1 ? 'batch' : 'batches'));
+                throw Refused::because(
+                    'in_use',
+                    'zone',
+                    sprintf('%s is in the records of %d %s. Close it instead.', $zone->name, $lay, $lay === 1 ? 'batch' : 'batches'),
+                );
             }
             $this->writing->keep('zone', $zone->name, self::editable($zone), []);
             $this->em->remove($zone);
@@ -158,7 +163,11 @@ final class ZoneController
         }
         $zone->trays = $in->has('trays') ? $in->count('trays', 1, 10_000) : $most;
         if ($zone->trays > $most && ($isNew || $was !== [$zone->length, $zone->width, $zone->trays])) {
-            throw Refused::because('out_of_range', 'trays', sprintf('%s by %s m holds %d trays at most, however they are laid.', $zone->length, $zone->width, $most));
+            throw Refused::because(
+                'out_of_range',
+                'trays',
+                sprintf('%s by %s m holds %d trays at most, however they are laid.', $zone->length, $zone->width, $most),
+            );
         }
         $this->lay($in, $zone, $isNew);
         if ($in->has('version')) {
@@ -180,7 +189,10 @@ final class ZoneController
             $zone->y = max([0.0, ...array_map(static fn (Zone $z) => $z->y + $z->width + max($z->aisle, $zone->aisle), $others)]);
         }
         foreach ($others as $other) {
-            $apart = $zone->x >= $other->x + $other->length - 1e-6 || $other->x >= $zone->x + $zone->length - 1e-6 || $zone->y >= $other->y + $other->width - 1e-6 || $other->y >= $zone->y + $zone->width - 1e-6;
+            $apart = $zone->x >= $other->x + $other->length - 1e-6
+                || $other->x >= $zone->x + $zone->length - 1e-6
+                || $zone->y >= $other->y + $other->width - 1e-6
+                || $other->y >= $zone->y + $zone->width - 1e-6;
             if (!$apart && ($zone->stands === Stands::Under) === ($other->stands === Stands::Under)) {
                 throw Refused::because('overlaps', 'x', sprintf('%s would lie on top of %s. Only what stands under a bench may.', $zone->name, $other->name));
             }
@@ -192,17 +204,32 @@ final class ZoneController
     {
         $week = $this->today->week();
         $core = $zone->core();
-        $stuck = $this->em->getConnection()->fetchFirstColumn("SELECT code FROM batch WHERE stuck_on IS NOT NULL AND left_bench_on IS NULL AND called_off = 0 UNION ALL SELECT code || ' in pots' FROM batch WHERE left_bench_on IS NOT NULL AND called_off = 0");
-        $standing = array_values(array_filter($this->tenants->byZone($week, $week)[(int) $zone->id] ?? [], static fn (Tenant $t) => in_array($t->name, $stuck, true)));
+        $stuck = $this->em->getConnection()->fetchFirstColumn("SELECT code FROM batch WHERE stuck_on IS NOT NULL
+            AND left_bench_on IS NULL AND called_off = 0 UNION ALL SELECT code || ' in pots' FROM batch
+            WHERE left_bench_on IS NOT NULL AND called_off = 0");
+        $standing = array_values(
+            array_filter($this->tenants->byZone($week, $week)[(int) $zone->id] ?? [], static fn (Tenant $t) => in_array($t->name, $stuck, true)),
+        );
         $used = $core->used($week, $standing);
         if ($used > $zone->trays) {
-            throw Refused::because('in_use', 'trays', sprintf('%d trays stand there now (%s). Move %d of them first.', $used, implode(', ', array_map(static fn (Tenant $t) => $t->name, $standing)), $used - $zone->trays));
+            throw Refused::because(
+                'in_use',
+                'trays',
+                sprintf(
+                    '%d trays stand there now (%s). Move %d of them first.',
+                    $used,
+                    implode(', ', array_map(static fn (Tenant $t) => $t->name, $standing)),
+                    $used - $zone->trays,
+                ),
+            );
         }
     }
 
     private function fits(Zone $zone): int
     {
-        return max([0, ...array_map(static fn (TrayKind $k) => TrayFit::of(100 * $zone->length, 100 * $zone->width, $k->lengthCm, $k->widthCm), $this->kinds())]);
+        return max(
+            [0, ...array_map(static fn (TrayKind $k) => TrayFit::of(100 * $zone->length, 100 * $zone->width, $k->lengthCm, $k->widthCm), $this->kinds())],
+        );
     }
 
     /** @return list<TrayKind> */
@@ -257,8 +284,14 @@ final class ZoneController
             'light' => $zone->light->value,
             'frostFree' => $zone->frostFree,
             'onlyPots' => $zone->onlyPots,
-            'closed' => array_map(static fn (ZoneClosed $c) => ['id' => $c->id, 'from' => $c->fromWeek, 'to' => $c->toWeek, 'why' => $c->why], $zone->closed->getValues()),
-            'fits' => array_map(static fn (TrayKind $k) => ['trayKind' => $k->name, 'trays' => TrayFit::of(100 * $zone->length, 100 * $zone->width, $k->lengthCm, $k->widthCm)], $kinds),
+            'closed' => array_map(
+                static fn (ZoneClosed $c) => ['id' => $c->id, 'from' => $c->fromWeek, 'to' => $c->toWeek, 'why' => $c->why],
+                $zone->closed->getValues(),
+            ),
+            'fits' => array_map(
+                static fn (TrayKind $k) => ['trayKind' => $k->name, 'trays' => TrayFit::of(100 * $zone->length, 100 * $zone->width, $k->lengthCm, $k->widthCm)],
+                $kinds,
+            ),
         ];
     }
 }

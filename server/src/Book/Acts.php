@@ -70,15 +70,41 @@ final class Acts
         $each = $batch->sheet->core()->setting->each;
         $holds = Trays::of($trays, $batch->trayKind->cells);
         if ($stuck > $each * $holds->hold()) {
-            throw Refused::because('does_not_fit', 'stuck', sprintf('%d do not fit into %d × %s; they hold %d. %d trays would do.', $stuck, $trays, $batch->trayKind->name, $each * $holds->hold(), Trays::toHold((int) ceil($stuck / $each), $holds->cells)->number));
+            throw Refused::because(
+                'does_not_fit',
+                'stuck',
+                sprintf(
+                    '%d do not fit into %d × %s; they hold %d. %d trays would do.',
+                    $stuck,
+                    $trays,
+                    $batch->trayKind->name,
+                    $each * $holds->hold(),
+                    Trays::toHold((int) ceil($stuck / $each), $holds->cells)->number,
+                ),
+            );
         }
         $against = $this->fit->against($batch->block, $batch->sheet->core(), $day, $batch->code);
         if ($against !== [] && $as->despite === null) {
-            throw Refused::because('not_fit', 'despite', sprintf('Block %s is not fit to take from. %s To stick it all the same, say why.', $batch->block->code, implode(' ', array_column($against, 'words'))));
+            throw Refused::because(
+                'not_fit',
+                'despite',
+                sprintf(
+                    'Block %s is not fit to take from. %s To stick it all the same, say why.',
+                    $batch->block->code,
+                    implode(' ', array_column($against, 'words')),
+                ),
+            );
         }
         $dates = $batch->datesFrom($day, $this->house->timetable());
         $this->rights->mustAllow([new Claim($batch->code, $batch->crop, $day, $dates->readyOn, $stuck, $batch->amount->needed ?? $stuck, 'stuck')]);
-        $hands = array_map(fn (int $id) => $this->em->find(Account::class, $id) ?? throw Refused::because('unknown', 'people', sprintf('There is nobody with the number %d.', $id)), array_unique($people));
+        $hands = array_map(
+            fn (int $id) => $this->em->find(Account::class, $id) ?? throw Refused::because(
+                'unknown',
+                'people',
+                sprintf('There is nobody with the number %d.', $id),
+            ),
+            array_unique($people),
+        );
         $batch->people->clear();
         array_map($batch->people->add(...), $hands);
         $as->despite = $against === [] ? null : $as->despite;
@@ -88,7 +114,16 @@ final class Acts
         $batch->days->reckonedAs($dates);
         $line = $batch->lines->first() ?: new Line($batch, 1, $day);
         $this->em->persist($line);
-        $says = sprintf('Stuck %d in %d × %s', $stuck, $trays, $batch->trayKind->name).($tooPoor > 0 ? sprintf(', %d thrown as too poor', $tooPoor) : '').($as->despite === null ? '' : sprintf('; although %s was not fit: %s', $batch->block->code, $as->despite));
+        $says = sprintf(
+            'Stuck %d in %d × %s',
+            $stuck,
+            $trays,
+            $batch->trayKind->name,
+        ).($tooPoor > 0 ? sprintf(', %d thrown as too poor', $tooPoor) : '').($as->despite === null ? '' : sprintf(
+            '; although %s was not fit: %s',
+            $batch->block->code,
+            $as->despite,
+        ));
         $this->enter($batch, ActKind::Stick, $day, $says, [$line], static fn (CountBook $book) => $book->stick((int) $line->id, $stuck, $tooPoor));
     }
 
@@ -105,7 +140,20 @@ final class Acts
             throw Refused::because('more_than_there_are', 'stages', sprintf('%d lifted, but only %d stand on this line.', $lifted, $there));
         }
         $ready = ReadyCheck::inHouse($lifted, $tally->rooted(), $line->batch->sheet->core()->potting->readyShare, $this->house->defaults());
-        $check = new RootCheck($line, $day, $tally->counts, $there, $lifted, $tally->rooted(), $line->batch->sheet->core()->potting->readyShare, $ready->chance(), $ready->verdict(), $note, $this->writing->by(), $this->today->now());
+        $check = new RootCheck(
+            $line,
+            $day,
+            $tally->counts,
+            $there,
+            $lifted,
+            $tally->rooted(),
+            $line->batch->sheet->core()->potting->readyShare,
+            $ready->chance(),
+            $ready->verdict(),
+            $note,
+            $this->writing->by(),
+            $this->today->now(),
+        );
         $check->depthMm = $depthMm;
         $check->quality = $quality;
         $this->em->persist($check);
@@ -120,7 +168,11 @@ final class Acts
         $there = $standing['stuck'] + $standing['rooted'];
         $ready = ReadyCheck::inHouse($tally->lifted(), $tally->rooted(), $line->batch->sheet->core()->potting->readyShare, $this->house->defaults());
 
-        return ['lifted' => $tally->lifted(), 'rooted' => $tally->rooted(), 'there' => $there, 'chance' => $ready->chance(), 'verdict' => $ready->verdict()->value, 'enough' => $tally->lifted() > 0 && $ready->verdict() !== Verdict::LiftMore, 'words' => $ready->words($there)];
+        return [
+            'lifted' => $tally->lifted(), 'rooted' => $tally->rooted(), 'there' => $there, 'chance' => $ready->chance(),
+            'verdict' => $ready->verdict()->value, 'enough' => $tally->lifted() > 0 && $ready->verdict() !== Verdict::LiftMore,
+            'words' => $ready->words($there),
+        ];
     }
 
     public function readCount(Fields $in): FullCount
@@ -164,7 +216,14 @@ final class Acts
             $says .= sprintf('; %d made into %s (%s) as %s', $count->changed(), $to['method']->value, $to['material']->value, $changed->batch->code);
             $this->em->flush();
         }
-        $this->enter($batch, ActKind::CountAndPot, $day, $says, array_values(array_filter([$line, $rest, $changed])), static fn (CountBook $book) => $book->count((int) $line->id, $count, $rest?->id, $changed?->id));
+        $this->enter(
+            $batch,
+            ActKind::CountAndPot,
+            $day,
+            $says,
+            array_values(array_filter([$line, $rest, $changed])),
+            static fn (CountBook $book) => $book->count((int) $line->id, $count, $rest?->id, $changed?->id),
+        );
         if ($count->potted > 0) {
             $this->pottings->pot($line, $day, $as);
         }
@@ -173,7 +232,12 @@ final class Acts
     public function lose(Line $line, \DateTimeImmutable $day, State $state, Losses $losses): void
     {
         $this->mustBeStuckBy($line->batch, $day);
-        $says = sprintf('Lost %d that were %s: %s', $losses->total(), $state->words(), implode(', ', array_map(static fn (string $cause, int $n) => $n.' '.str_replace('_', ' ', $cause), array_keys($losses->byCause), $losses->byCause)));
+        $says = sprintf(
+            'Lost %d that were %s: %s',
+            $losses->total(),
+            $state->words(),
+            implode(', ', array_map(static fn (string $cause, int $n) => $n.' '.str_replace('_', ' ', $cause), array_keys($losses->byCause), $losses->byCause)),
+        );
         $this->enter($line->batch, ActKind::Lose, $day, $says, [$line], static fn (CountBook $book) => $book->lose((int) $line->id, $state, $losses));
     }
 
@@ -182,7 +246,14 @@ final class Acts
     {
         $this->mustBeStuckBy($line->batch, $day);
         $new = $this->newLine($line->batch, $day, $note ?? sprintf('split from line %d', $line->number));
-        $this->enter($line->batch, ActKind::Split, $day, sprintf('Split %d off line %d as line %d', array_sum($counts), $line->number, $new->number), [$line, $new], static fn (CountBook $book) => $book->split((int) $line->id, (int) $new->id, $counts));
+        $this->enter(
+            $line->batch,
+            ActKind::Split,
+            $day,
+            sprintf('Split %d off line %d as line %d', array_sum($counts), $line->number, $new->number),
+            [$line, $new],
+            static fn (CountBook $book) => $book->split((int) $line->id, (int) $new->id, $counts),
+        );
         $this->pottings->standTogether($line, $new);
     }
 
@@ -191,9 +262,20 @@ final class Acts
         $this->mustBeStuckBy($line->batch, $day);
         $this->mustBeStuckBy($into->batch, $day);
         if ($line->batch->crop !== $into->batch->crop) {
-            throw Refused::because('wrong_crop', 'intoBatch', sprintf('%s is %s; only batches of one crop can be merged.', $into->batch->code, $into->batch->crop->name));
+            throw Refused::because(
+                'wrong_crop',
+                'intoBatch',
+                sprintf('%s is %s; only batches of one crop can be merged.', $into->batch->code, $into->batch->crop->name),
+            );
         }
-        $this->enter($line->batch, ActKind::Merge, $day, sprintf('Line %d of %s merged into line %d of %s', $line->number, $line->batch->code, $into->number, $into->batch->code), [$line, $into], static fn (CountBook $book) => $book->merge((int) $line->id, (int) $into->id));
+        $this->enter(
+            $line->batch,
+            ActKind::Merge,
+            $day,
+            sprintf('Line %d of %s merged into line %d of %s', $line->number, $line->batch->code, $into->number, $into->batch->code),
+            [$line, $into],
+            static fn (CountBook $book) => $book->merge((int) $line->id, (int) $into->id),
+        );
         $this->pottings->standTogether($line, $into);
     }
 
@@ -204,7 +286,14 @@ final class Acts
         $this->mustBeStuckBy($old, $day);
         $newLine = $this->madeFrom($old, $day, $count, $method, $material);
         $says = sprintf('%d of %s made into %s (%s) as %s', $count, $old->code, $method->value, $material->value, $newLine->batch->code);
-        $this->enter($old, ActKind::ChangeMethod, $day, $says, [$line, $newLine], static fn (CountBook $book) => $book->changeMethod((int) $line->id, $state, (int) $newLine->id, $count));
+        $this->enter(
+            $old,
+            ActKind::ChangeMethod,
+            $day,
+            $says,
+            [$line, $newLine],
+            static fn (CountBook $book) => $book->changeMethod((int) $line->id, $state, (int) $newLine->id, $count),
+        );
     }
 
     /** The first line of a new batch, stuck from plants of another. */
@@ -213,7 +302,10 @@ final class Acts
         $sheet = $this->sheetFor($old, $method, $material);
         $dates = Batch::datesIn($old->zone, $sheet->core(), $day, $this->house->timetable());
         $trays = Trays::toHold($count, $old->trayKind->cells)->number;
-        $new = $this->newBatches->make(new Intended($sheet, $method, $material, $old->block, $old->zone, $old->trayKind, new Amount($trays, $count), $dates), $old->wanted);
+        $new = $this->newBatches->make(
+            new Intended($sheet, $method, $material, $old->block, $old->zone, $old->trayKind, new Amount($trays, $count), $dates),
+            $old->wanted,
+        );
         $new->sticking = new Sticking($day, $old->sticking->mix, $old->sticking->hormone);
         $newLine = new Line($new, 1, $day, sprintf('from %s', $old->code));
         $this->em->persist($newLine);
@@ -313,7 +405,16 @@ final class Acts
             throw Refused::because('not_stuck', 'on', sprintf('%s is not stuck yet.', $batch->code));
         }
         if ($day < $batch->sticking->stuckOn) {
-            throw Refused::because('before_sticking', 'on', sprintf('%s was stuck on %s; nothing can have happened to it on %s.', $batch->code, $batch->sticking->stuckOn->format('j F Y'), $day->format('j F Y')));
+            throw Refused::because(
+                'before_sticking',
+                'on',
+                sprintf(
+                    '%s was stuck on %s; nothing can have happened to it on %s.',
+                    $batch->code,
+                    $batch->sticking->stuckOn->format('j F Y'),
+                    $day->format('j F Y'),
+                ),
+            );
         }
     }
 

@@ -112,7 +112,9 @@ final class ActsController
         $pot = $in->has('pot') ? $this->find->by(Pot::class, 'id', $in->count('pot', 1), 'pot', 'pot') : null;
         $mix = $in->textOr('mix', null, 200);
 
-        return $into === null && $pot === null && $mix === null ? null : new PottedAs($pot ?? $into->pot ?? $this->pottings->potOf($batch), $mix ?? $batch->sheet->core()->potting->mix, $into);
+        return $into === null && $pot === null && $mix === null
+            ? null
+            : new PottedAs($pot ?? $into->pot ?? $this->pottings->potOf($batch), $mix ?? $batch->sheet->core()->potting->mix, $into);
     }
 
     #[Route('/api/batches/{code}/lose', methods: ['POST'])]

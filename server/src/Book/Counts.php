@@ -68,7 +68,8 @@ final class Counts
      */
     public function newest(): array
     {
-        $of = static fn (string $side): string => 'SELECT l.id AS line, a.on_day FROM batch b JOIN line l ON l.batch_id = b.id JOIN entry e ON e.'.$side.' = l.id JOIN act a ON a.id = e.act_id
+        $of = static fn (string $side): string => 'SELECT l.id AS line, a.on_day FROM batch b JOIN line l ON l.batch_id = b.id
+            JOIN entry e ON e.'.$side.' = l.id JOIN act a ON a.id = e.act_id
             WHERE b.left_bench_on IS NULL AND b.stuck_on IS NOT NULL AND '.self::STILL_COUNTS;
         $found = [];
         foreach (Row::pairs($this->db, 'SELECT line, max(on_day) FROM ('.$of('from_line').' UNION ALL '.$of('to_line').') GROUP BY line') as $line => $day) {
@@ -89,9 +90,11 @@ final class Counts
     public function pottedOn(array $lines): array
     {
         // The plus keeps the search on these lines: the index on what reverses would read the whole book.
-        $rows = Row::all($this->db, "SELECT e.to_line, CASE WHEN e.from_state IN ('potted', 'grown') AND p.from_lot_id IS NULL THEN e.from_line END AS kept_from, max(a.on_day) AS day
+        $rows = Row::all($this->db, "SELECT e.to_line, CASE WHEN e.from_state IN ('potted', 'grown')
+            AND p.from_lot_id IS NULL THEN e.from_line END AS kept_from, max(a.on_day) AS day
             FROM entry e JOIN act a ON a.id = e.act_id JOIN line l ON l.id = e.to_line LEFT JOIN pot_lot p ON p.id = l.lot_id
-            WHERE e.to_line IN (?) AND e.to_state IN ('potted', 'grown') AND (e.from_line IS NULL OR e.from_line <> e.to_line OR e.from_state NOT IN ('potted', 'grown'))
+            WHERE e.to_line IN (?) AND e.to_state IN ('potted', 'grown')
+            AND (e.from_line IS NULL OR e.from_line <> e.to_line OR e.from_state NOT IN ('potted', 'grown'))
                 AND +e.reverses IS NULL AND NOT EXISTS (SELECT 1 FROM entry r WHERE r.reverses = e.id)
             GROUP BY 1, 2", [$lines], [ArrayParameterType::INTEGER]);
         $sources = array_values(array_unique(array_filter(array_map(static fn (Row $row) => $row->intOrNull('kept_from'), $rows))));
@@ -119,7 +122,8 @@ final class Counts
      */
     public function first(int $batch): ?array
     {
-        $count = Row::first($this->db, "SELECT a.on_day, (SELECT coalesce(sum(e.count), 0) FROM entry e WHERE e.act_id = a.id AND e.from_state = 'stuck' AND e.to_state = 'rooted') AS rooted
+        $count = Row::first($this->db, "SELECT a.on_day, (SELECT coalesce(sum(e.count), 0) FROM entry e WHERE e.act_id = a.id
+            AND e.from_state = 'stuck' AND e.to_state = 'rooted') AS rooted
             FROM act a WHERE a.batch_id = ? AND ".self::STILL_COUNTS.' ORDER BY a.on_day, a.id LIMIT 1', [$batch]);
 
         return $count === null ? null : ['on' => $count->day('on_day'), 'rooted' => $count->many('rooted')];

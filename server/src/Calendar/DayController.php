@@ -51,7 +51,16 @@ final class DayController
         }
         $past = $week->until($this->today->week()) > 0;
         $things = $past ? [] : DayList::of(array_values($this->outlooks->all()), $unplanned, $short, $week, $this->today->day(), $this->house->defaults());
-        $tags = $this->tags->byCode(array_values(array_unique(array_map(static fn (NextThing $t) => $t->about, array_filter($things, static fn (NextThing $t) => !in_array($t->job, [Job::Plan, Job::Short], true))))));
+        $tags = $this->tags->byCode(
+            array_values(
+                array_unique(
+                    array_map(
+                        static fn (NextThing $t) => $t->about,
+                        array_filter($things, static fn (NextThing $t) => !in_array($t->job, [Job::Plan, Job::Short], true)),
+                    ),
+                ),
+            ),
+        );
 
         $clocks = $this->takeSheets->running();
 
@@ -78,13 +87,22 @@ final class DayController
     private function logged(Week $week): array
     {
         $between = [$week->monday()->format('Y-m-d'), $week->sunday()->format('Y-m-d')];
-        $rows = Row::all($this->db, "SELECT a.on_day, a.kind, a.says, p.name, b.code, c.name AS crop FROM act a JOIN account p ON p.id = a.by_id JOIN batch b ON b.id = a.batch_id JOIN crop c ON c.id = b.crop_id WHERE a.on_day BETWEEN ? AND ?
+        $rows = Row::all($this->db, "SELECT a.on_day, a.kind, a.says, p.name, b.code, c.name AS crop FROM act a JOIN account p ON p.id = a.by_id
+            JOIN batch b ON b.id = a.batch_id JOIN crop c ON c.id = b.crop_id WHERE a.on_day BETWEEN ? AND ?
              UNION ALL
-             SELECT r.on_day, 'check', 'Lifted ' || r.lifted || ', ' || r.rooted || ' with roots', p.name, b.code, c.name FROM root_check r JOIN account p ON p.id = r.by_id JOIN line l ON l.id = r.line_id JOIN batch b ON b.id = l.batch_id JOIN crop c ON c.id = b.crop_id WHERE r.on_day BETWEEN ? AND ?
+             SELECT r.on_day, 'check', 'Lifted ' || r.lifted || ', ' || r.rooted || ' with roots', p.name, b.code, c.name FROM root_check r
+             JOIN account p ON p.id = r.by_id JOIN line l ON l.id = r.line_id JOIN batch b ON b.id = l.batch_id JOIN crop c ON c.id = b.crop_id
+             WHERE r.on_day BETWEEN ? AND ?
              ORDER BY 1 DESC, 5",
             [...$between, ...$between],
         );
 
-        return array_map(static fn (Row $r) => ['on' => $r->text('on_day'), 'kind' => $r->text('kind'), 'says' => $r->text('says'), 'by' => $r->text('name'), 'code' => $r->text('code'), 'crop' => $r->text('crop')], $rows);
+        return array_map(
+            static fn (Row $r) => [
+                'on' => $r->text('on_day'), 'kind' => $r->text('kind'), 'says' => $r->text('says'), 'by' => $r->text('name'),
+                'code' => $r->text('code'), 'crop' => $r->text('crop'),
+            ],
+            $rows,
+        );
     }
 }

@@ -20,7 +20,8 @@ final class Outlooks
     /** @return array<string, Outlook> by code and line, as "RAK-47 1" */
     public function all(): array
     {
-        $rows = Row::all($this->db, 'SELECT b.code, l.number, CASE WHEN b.stuck_on IS NULL THEN b.planned ELSE 0 END AS planned, coalesce(b.stuck_on, b.stick_on) AS stick_on, b.rooted_from, b.pot_on,
+        $rows = Row::all($this->db, 'SELECT b.code, l.number, CASE WHEN b.stuck_on IS NULL THEN b.planned ELSE 0 END AS planned,
+            coalesce(b.stuck_on, b.stick_on) AS stick_on, b.rooted_from, b.pot_on,
                 l.id AS line_id, (SELECT max(r.on_day) FROM root_check r WHERE r.line_id = l.id) AS checked_on
              FROM batch b LEFT JOIN line l ON l.batch_id = b.id
              WHERE b.called_off = 0 AND b.left_bench_on IS NULL',

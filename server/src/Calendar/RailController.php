@@ -55,6 +55,8 @@ final class RailController
             ];
         }
 
-        return new JsonResponse(['thisWeek' => $this->today->week()->written(), 'today' => $this->today->day()->format('Y-m-d'), 'places' => $places, 'weeks' => $weeks]);
+        return new JsonResponse(
+            ['thisWeek' => $this->today->week()->written(), 'today' => $this->today->day()->format('Y-m-d'), 'places' => $places, 'weeks' => $weeks],
+        );
     }
 }

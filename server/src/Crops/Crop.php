@@ -31,8 +31,11 @@ class Crop
     public int $linerWeeks = 4;
 
     /** @param ?string $protectedBy who holds breeders' rights in it; null where nobody does */
-    public function __construct(#[ORM\Column] public string $name, #[ORM\Column] public string $slug, #[ORM\Column(nullable: true)] public ?string $protectedBy = null)
-    {
+    public function __construct(
+        #[ORM\Column] public string $name,
+        #[ORM\Column] public string $slug,
+        #[ORM\Column(nullable: true)] public ?string $protectedBy = null,
+    ) {
         $this->ways = new ArrayCollection();
     }
 

@@ -118,7 +118,9 @@ final class CropController
     {
         $crop = $this->crop($slug);
         $this->writing->once(function () use ($crop): void {
-            foreach (['batch' => 'batches were made under its sheets', 'stock_block' => 'stock blocks hold it', 'wanted' => 'orders ask for it'] as $table => $why) {
+            foreach ([
+                'batch' => 'batches were made under its sheets', 'stock_block' => 'stock blocks hold it', 'wanted' => 'orders ask for it',
+            ] as $table => $why) {
                 $count = Row::number($this->db, "SELECT count(*) FROM {$table} WHERE crop_id = ?", [$crop->id]);
                 if ($count > 0) {
                     throw Refused::because('in_use', 'crop', sprintf('%s cannot be taken away: %s (%d).', $crop->name, $why, $count));

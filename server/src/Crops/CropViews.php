@@ -69,7 +69,10 @@ final class CropViews
         $ways = $crop->ways->toArray();
         usort($ways, static fn (Way $a, Way $b) => [$b->house, $a->id] <=> [$a->house, $b->id]);
 
-        return $this->row($crop, $this->history->of($house)) + ['liner' => ['price' => $crop->linerPrice, 'weeks' => $crop->linerWeeks], 'sheets' => array_map(fn (Way $w) => $this->way($w, $rules), $ways)];
+        return $this->row($crop, $this->history->of($house)) + [
+            'liner' => ['price' => $crop->linerPrice, 'weeks' => $crop->linerWeeks],
+            'sheets' => array_map(fn (Way $w) => $this->way($w, $rules), $ways),
+        ];
     }
 
     /** @return array<string, mixed> */
@@ -103,7 +106,10 @@ final class CropViews
     /** @return array{words: string, daysToRoot: array{float, float}, weaningDays: int, differs: list<array<string, string>>} */
     public static function derived(WaySheet $sheet, HouseRules $rules, HouseDefaults $house): array
     {
-        return ['words' => $sheet->words(), 'daysToRoot' => $sheet->daysToRoot()->pair(), 'weaningDays' => $sheet->weaningDays(), 'differs' => $rules->differences($sheet, $house)];
+        return [
+            'words' => $sheet->words(), 'daysToRoot' => $sheet->daysToRoot()->pair(), 'weaningDays' => $sheet->weaningDays(),
+            'differs' => $rules->differences($sheet, $house),
+        ];
     }
 
     /** @return list<array<string, mixed>> the newest first, each with what it changed */
@@ -111,7 +117,8 @@ final class CropViews
     {
         $all = $this->em->getRepository(SheetVersion::class)->findBy(['way' => $way], ['number' => 'ASC']);
         $batches = [];
-        foreach (Row::all($this->db, 'SELECT b.sheet_id, b.code FROM batch b JOIN way_sheet s ON s.id = b.sheet_id WHERE s.way_id = ? AND b.called_off = 0 ORDER BY b.id DESC', [$way->id]) as $row) {
+        foreach (Row::all($this->db, 'SELECT b.sheet_id, b.code FROM batch b JOIN way_sheet s ON s.id = b.sheet_id
+            WHERE s.way_id = ? AND b.called_off = 0 ORDER BY b.id DESC', [$way->id]) as $row) {
             $batches[$row->int('sheet_id')][] = $row->text('code');
         }
         $found = [];
@@ -134,7 +141,10 @@ final class CropViews
     {
         $from = $this->today->week()->plus(-self::WEEKS_BACK);
         $to = $from->plus(103);
-        $ways = Row::things($this->em->createQuery('SELECT w, c, s FROM '.Way::class.' w JOIN w.crop c JOIN w.sheet s ORDER BY c.name, w.house DESC, w.id'), Way::class);
+        $ways = Row::things(
+            $this->em->createQuery('SELECT w, c, s FROM '.Way::class.' w JOIN w.crop c JOIN w.sheet s ORDER BY c.name, w.house DESC, w.id'),
+            Way::class,
+        );
         $windows = [];
         foreach ($ways as $way) {
             $windows[(int) $way->id] = ['name' => $way->crop->name, 'material' => $way->core()->material, 'windows' => $this->windows->of($way)];
@@ -164,12 +174,18 @@ final class CropViews
     {
         $windows = $this->windows->of($way);
 
-        return ['state' => $windows->state($week), 'opensIn' => $windows->opensIn($week), 'closesIn' => $week->until($windows->openOrNext($week)->to)] + self::run($windows->openOrNext($week));
+        return [
+            'state' => $windows->state($week), 'opensIn' => $windows->opensIn($week),
+            'closesIn' => $week->until($windows->openOrNext($week)->to),
+        ] + self::run($windows->openOrNext($week));
     }
 
     /** @return array<string, mixed> */
     private static function run(OpenWeeks $run): array
     {
-        return ['from' => $run->from->written(), 'to' => $run->to->written(), 'sign' => $run->sign->words(), 'index' => $run->window, 'why' => $run->why, 'moved' => $run->moved];
+        return [
+            'from' => $run->from->written(), 'to' => $run->to->written(), 'sign' => $run->sign->words(), 'index' => $run->window,
+            'why' => $run->why, 'moved' => $run->moved,
+        ];
     }
 }

@@ -53,7 +53,8 @@ final class HouseRulesController
     {
         $nursery = $this->house->nursery();
         $rules = $nursery->rules();
-        $tray = $this->em->getRepository(TrayKind::class)->findOneBy([], ['cells' => 'ASC', 'id' => 'ASC']) ?? throw new \LogicException('There is always a kind of tray.');
+        $tray = $this->em->getRepository(TrayKind::class)->findOneBy([], ['cells' => 'ASC', 'id' => 'ASC'])
+            ?? throw new \LogicException('There is always a kind of tray.');
         $example = static fn (School $school) => WaySheet::of((match ($school) {
             School::DivisionTime => Pattern::Clump,
             School::Runners => Pattern::Runner,
@@ -71,7 +72,15 @@ final class HouseRulesController
             'school' => $school->value,
             'question' => $school->question(),
             'chosen' => $rules->of($school),
-            'options' => array_map(fn (string $option, string $words) => ['option' => $option, 'words' => $words, 'effect' => SchoolEffect::words($school, $option, $example($school), $this->house->defaults())], array_keys($school->options()), $school->options()),
+            'options' => array_map(
+                fn (string $option, string $words) => [
+                    'option' => $option,
+                    'words' => $words,
+                    'effect' => SchoolEffect::words($school, $option, $example($school), $this->house->defaults()),
+                ],
+                array_keys($school->options()),
+                $school->options(),
+            ),
             'differing' => $differing[$school->value] ?? [],
         ], School::cases())];
     }

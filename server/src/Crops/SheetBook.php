@@ -62,7 +62,10 @@ final class SheetBook
     /** @return array{Warmth, Water} what it asks of a bench */
     private function needs(int $id): array
     {
-        return $this->needs[$id] ??= [Warmth::read(Fields::of($this->keptAs($id)['warmth'] ?? null)), Water::read(Fields::of($this->keptAs($id)['water'] ?? null))];
+        return $this->needs[$id] ??= [
+            Warmth::read(Fields::of($this->keptAs($id)['warmth'] ?? null)),
+            Water::read(Fields::of($this->keptAs($id)['water'] ?? null)),
+        ];
     }
 
     /** @return array<string, mixed> */

@@ -71,7 +71,12 @@ final class Sheets
         $new = $way->keep($sheet, $this->writing->by(), $this->today->now(), $why);
         $this->em->persist($new);
         $this->em->flush();
-        foreach (Row::things($this->em->createQuery('SELECT b, h FROM '.Batch::class.' b JOIN b.sheet h WHERE b.sticking.stuckOn IS NULL AND h.way = :way')->setParameter('way', $way), Batch::class) as $batch) {
+        foreach (Row::things(
+            $this->em->createQuery(
+                'SELECT b, h FROM '.Batch::class.' b JOIN b.sheet h WHERE b.sticking.stuckOn IS NULL AND h.way = :way',
+            )->setParameter('way', $way),
+            Batch::class,
+        ) as $batch) {
             $batch->goesOverTo($new);
         }
         $this->em->flush();
@@ -92,7 +97,18 @@ final class Sheets
     {
         $used = Row::words($this->db, 'SELECT code FROM batch WHERE sheet_id IN (SELECT id FROM way_sheet WHERE way_id = ?) ORDER BY code', [$way->id]);
         if ($used !== []) {
-            throw Refused::because('in_use', 'way', sprintf('%s cannot be taken away: %d %s under its sheet (%s%s). Make another way the house way and leave this one.', $way->name, count($used), count($used) === 1 ? 'batch is' : 'batches are', implode(', ', array_slice($used, 0, 3)), count($used) > 3 ? ' …' : ''));
+            throw Refused::because(
+                'in_use',
+                'way',
+                sprintf(
+                    '%s cannot be taken away: %d %s under its sheet (%s%s). Make another way the house way and leave this one.',
+                    $way->name,
+                    count($used),
+                    count($used) === 1 ? 'batch is' : 'batches are',
+                    implode(', ', array_slice($used, 0, 3)),
+                    count($used) > 3 ? ' …' : '',
+                ),
+            );
         }
         $way->sheet = null;
         $this->em->flush();

@@ -38,7 +38,8 @@ final class WayController
     public function patterns(): JsonResponse
     {
         $rules = $this->house->nursery()->rules();
-        $tray = $this->em->getRepository(TrayKind::class)->findOneBy([], ['cells' => 'ASC', 'id' => 'ASC']) ?? throw new \LogicException('There is always a kind of tray.');
+        $tray = $this->em->getRepository(TrayKind::class)->findOneBy([], ['cells' => 'ASC', 'id' => 'ASC'])
+            ?? throw new \LogicException('There is always a kind of tray.');
 
         return new JsonResponse(['patterns' => array_map(
             static fn (Pattern $p) => ['pattern' => $p->value, 'words' => $p->words(), 'sheet' => $rules->shape($p->sheet((int) $tray->id))],

@@ -17,7 +17,10 @@ final class Ways
     /** @return list<Crop> with their ways and newest sheets, by name */
     public function crops(): array
     {
-        return Row::things($this->em->createQuery('SELECT c, w, s FROM '.Crop::class.' c JOIN c.ways w JOIN w.sheet s ORDER BY c.name, w.house DESC, w.id'), Crop::class);
+        return Row::things(
+            $this->em->createQuery('SELECT c, w, s FROM '.Crop::class.' c JOIN c.ways w JOIN w.sheet s ORDER BY c.name, w.house DESC, w.id'),
+            Crop::class,
+        );
     }
 
     /** @return list<Way> every way, by the crops' names */

@@ -31,7 +31,11 @@ final class Windows
         $signs = $this->signs()[(int) $way->id] ?? [];
 
         // A sign seen for a window that the newest sheet no longer has speaks for nothing any more.
-        return $this->known[(int) $sheet->id] ??= WayWindows::of($sheet->core()->taking->windows, $this->shift ??= $this->house->nursery()->shift(), array_values(array_filter($signs, static fn (Seen $s) => isset($sheet->core()->taking->windows[$s->window]))));
+        return $this->known[(int) $sheet->id] ??= WayWindows::of(
+            $sheet->core()->taking->windows,
+            $this->shift ??= $this->house->nursery()->shift(),
+            array_values(array_filter($signs, static fn (Seen $s) => isset($sheet->core()->taking->windows[$s->window]))),
+        );
     }
 
     /** @return array{0: \DateTimeImmutable, 1: \DateTimeImmutable} the days between which what is to be stuck on a day may be, not before today */

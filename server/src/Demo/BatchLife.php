@@ -25,8 +25,13 @@ final class BatchLife
     private readonly CountBook $book;
     private readonly DemoRecords $records;
 
-    public function __construct(private readonly Connection $db, private readonly Chance $chance, private readonly Placing $placing, private readonly Timetable $timetable, private readonly \DateTimeImmutable $today)
-    {
+    public function __construct(
+        private readonly Connection $db,
+        private readonly Chance $chance,
+        private readonly Placing $placing,
+        private readonly Timetable $timetable,
+        private readonly \DateTimeImmutable $today,
+    ) {
         $this->book = CountBook::empty();
         $this->records = new DemoRecords($db, $this->book);
     }
@@ -44,15 +49,38 @@ final class BatchLife
         $inTrays = Trays::of($plan->trays, $crop->cells)->hold();
         $needed = max(10, 10 * (int) round($inTrays * (float) $crop->of('rate') * (float) $crop->of('potRate') * 0.08));
         $enteredOn = $plan->stickOn->modify('-9 weeks')->setTime(18, 40);
-        $wanted = $this->records->wanted($crop->id, $needed, $this->chance->between(1, 3), Week::containing($planned->readyOn), $this->chance->happens(0.25) ? null : $this->chance->between(1, 7), $this->chance->oneOf(['must', 'should', 'should', 'nice']), $enteredOn);
+        $wanted = $this->records->wanted(
+            $crop->id,
+            $needed,
+            $this->chance->between(1, 3),
+            Week::containing($planned->readyOn),
+            $this->chance->happens(0.25) ? null : $this->chance->between(1, 7),
+            $this->chance->oneOf(['must', 'should', 'should', 'nice']),
+            $enteredOn,
+        );
         $hormone = $plan->is('trial') ? $plan->told('hormone') : ($crop->of('hormone') === '' ? null : $crop->of('hormone'));
         $batch = $this->records->batch(array_map(static fn (\DateTimeImmutable $d) => $d->format('Y-m-d'), [
-            'stick_on' => $dates->stickOn, 'rooted_from' => $dates->rootedFrom, 'rooted_by' => $dates->rootedBy, 'wean_on' => $dates->weanOn, 'pot_from' => $dates->potFrom, 'pot_on' => $dates->potOn, 'pot_by' => $dates->potBy, 'ready_from' => $dates->readyFrom, 'ready_on' => $dates->readyOn, 'ready_by' => $dates->readyBy,
+            'stick_on' => $dates->stickOn, 'rooted_from' => $dates->rootedFrom, 'rooted_by' => $dates->rootedBy, 'wean_on' => $dates->weanOn,
+            'pot_from' => $dates->potFrom, 'pot_on' => $dates->potOn, 'pot_by' => $dates->potBy, 'ready_from' => $dates->readyFrom,
+            'ready_on' => $dates->readyOn, 'ready_by' => $dates->readyBy,
         ]) + [
-            'version' => 1, 'code' => $code, 'crop_id' => $crop->id, 'sheet_id' => $crop->sheetId, 'method' => $crop->of('method'), 'material' => $crop->of('material'), 'wanted_id' => $wanted, 'block_id' => $place['block'], 'zone_id' => $place['zone'],
-            'tray_kind_id' => $crop->trayKind, 'trays' => $plan->trays, 'planned' => $inTrays, 'needed' => $needed, 'confidence' => 0.9, 'stuck_on' => $isStuck ? $stuckOn->format('Y-m-d') : null,
-            'mix' => $isStuck ? $crop->of('mix') : null, 'hormone' => $isStuck ? $hormone : null, 'tray_numbers' => $isStuck ? sprintf('1–%d', $plan->trays) : null, 'called_off' => 0,
-            'as_planned' => $isStuck ? json_encode(['stickOn' => $planned->stickOn->format('Y-m-d'), 'weanOn' => $planned->weanOn->format('Y-m-d'), 'potOn' => $planned->potOn->format('Y-m-d'), 'readyOn' => $planned->readyOn->format('Y-m-d'), 'trays' => $plan->trays, 'cuttings' => $inTrays], JSON_THROW_ON_ERROR) : null,
+            'version' => 1, 'code' => $code, 'crop_id' => $crop->id, 'sheet_id' => $crop->sheetId, 'method' => $crop->of('method'),
+            'material' => $crop->of('material'), 'wanted_id' => $wanted, 'block_id' => $place['block'], 'zone_id' => $place['zone'],
+            'tray_kind_id' => $crop->trayKind, 'trays' => $plan->trays, 'planned' => $inTrays, 'needed' => $needed, 'confidence' => 0.9, 'stuck_on' => $isStuck
+                ? $stuckOn->format('Y-m-d')
+                : null,
+            'mix' => $isStuck ? $crop->of('mix') : null, 'hormone' => $isStuck ? $hormone : null,
+            'tray_numbers' => $isStuck ? sprintf('1–%d', $plan->trays) : null, 'called_off' => 0,
+            'as_planned' => $isStuck
+                ? json_encode(
+                    [
+                        'stickOn' => $planned->stickOn->format('Y-m-d'), 'weanOn' => $planned->weanOn->format('Y-m-d'),
+                        'potOn' => $planned->potOn->format('Y-m-d'), 'readyOn' => $planned->readyOn->format('Y-m-d'),
+                        'trays' => $plan->trays, 'cuttings' => $inTrays,
+                    ],
+                    JSON_THROW_ON_ERROR,
+                )
+                : null,
             'rested_on' => null, 'planned_by_id' => 1, 'planned_at' => $enteredOn->format('Y-m-d H:i:s'),
         ], $isStuck ? [$this->chance->oneOf(self::PEOPLE)] : []);
         if ($isStuck) {
@@ -90,9 +118,20 @@ final class BatchLife
             if ($day > $dates->potOn || $day > $this->today) {
                 break;
             }
-            $readyOn = $this->records->check($line, $day, $foot->lifted(10, $days), $crop->sheet->potting->readyShare, $this->chance->oneOf(self::PEOPLE)) === Verdict::Ready ? $day : null;
+            $readyOn = $this->records->check(
+                $line,
+                $day,
+                $foot->lifted(10, $days),
+                $crop->sheet->potting->readyShare,
+                $this->chance->oneOf(self::PEOPLE),
+            ) === Verdict::Ready
+                ? $day
+                : null;
         }
-        $countOn = self::later($readyOn === null ? $dates->potOn : self::later($readyOn, (int) (0.6 * $crop->sheet->weaningDays())), $this->chance->between(0, 6));
+        $countOn = self::later(
+            $readyOn === null ? $dates->potOn : self::later($readyOn, (int) (0.6 * $crop->sheet->weaningDays())),
+            $this->chance->between(0, 6),
+        );
         if ($countOn <= $this->today) {
             $this->count($batch, $line, $plan, $foot, $countOn, $dates, $stuck);
         }
@@ -119,14 +158,29 @@ final class BatchLife
         }
         $count = FullCount::of($rooted, $alive, $lost, $potted, $thrown, $thrownUnrooted);
         $rest = $count->splits(0) ? $this->records->line($batch, 2, $on, 'left longer from line 1') : null;
-        $says = sprintf('Counted: %d rooted, %d unrooted and alive, %d lost; %d potted', $rooted, $alive, $lost->total(), $potted).($rest === null ? '' : sprintf('; %d left longer as line 2', $count->rootedLeft(0) + $count->unrootedLeft()));
+        $says = sprintf(
+            'Counted: %d rooted, %d unrooted and alive, %d lost; %d potted',
+            $rooted,
+            $alive,
+            $lost->total(),
+            $potted,
+        ).($rest === null ? '' : sprintf('; %d left longer as line 2', $count->rootedLeft(0) + $count->unrootedLeft()));
         $this->enter($batch, ActKind::CountAndPot, $on, $says, fn () => $this->book->count($line, $count, $rest));
         $leftBench = $on;
         if ($rest !== null) {
             $again = self::later($on, $chance->between(19, 30));
             $leftBench = null;
             for ($look = $on->modify('+7 days'); $look < $again && $look <= $this->today; $look = $look->modify('+7 days')) {
-                $this->records->check($rest, $look, $foot->lifted(min(8, $this->book->at($rest, State::Stuck) + $this->book->at($rest, State::Rooted)), (int) (0.6 * (int) $dates->stickOn->diff($look)->format('%a'))), $plan->crop->sheet->potting->readyShare, $chance->oneOf(self::PEOPLE));
+                $this->records->check(
+                    $rest,
+                    $look,
+                    $foot->lifted(
+                        min(8, $this->book->at($rest, State::Stuck) + $this->book->at($rest, State::Rooted)),
+                        (int) (0.6 * (int) $dates->stickOn->diff($look)->format('%a')),
+                    ),
+                    $plan->crop->sheet->potting->readyShare,
+                    $chance->oneOf(self::PEOPLE),
+                );
             }
             if ($again <= $this->today) {
                 $this->countRest($batch, $rest, $again);
@@ -148,7 +202,13 @@ final class BatchLife
         $unrooted = $there - $rooted - $dead;
         $potted = $rooted + $this->book->at($line, State::Rooted);
         $count = FullCount::of($rooted, $unrooted, Losses::of(['rot' => $dead]), $potted, 0, $unrooted);
-        $this->enter($batch, ActKind::CountAndPot, $on, sprintf('Counted: %d rooted, %d unrooted and alive, %d lost; %d potted; %d thrown', $rooted, $unrooted, $dead, $potted, $unrooted), fn () => $this->book->count($line, $count));
+        $this->enter(
+            $batch,
+            ActKind::CountAndPot,
+            $on,
+            sprintf('Counted: %d rooted, %d unrooted and alive, %d lost; %d potted; %d thrown', $rooted, $unrooted, $dead, $potted, $unrooted),
+            fn () => $this->book->count($line, $count),
+        );
     }
 
     private function growOn(int $batch, int $line, \DateTimeImmutable $readyOn): void
@@ -159,13 +219,31 @@ final class BatchLife
         }
         $lost = $this->chance->binomial($potted, 0.035);
         if ($lost > 0) {
-            $this->enter($batch, ActKind::Lose, $readyOn->modify('-3 weeks'), sprintf('Lost %d that were potted', $lost), fn () => $this->book->lose($line, State::Potted, Losses::of([$this->chance->oneOf(['rot', 'pest', 'dried_out']) => $lost])));
+            $this->enter(
+                $batch,
+                ActKind::Lose,
+                $readyOn->modify('-3 weeks'),
+                sprintf('Lost %d that were potted', $lost),
+                fn () => $this->book->lose($line, State::Potted, Losses::of([$this->chance->oneOf(['rot', 'pest', 'dried_out']) => $lost])),
+            );
         }
         if ($potted > $lost) {
-            $this->enter($batch, ActKind::MoveOn, $readyOn, sprintf('%d grown to ready', $potted - $lost), fn () => $this->book->moveOn($line, State::Potted, $potted - $lost));
+            $this->enter(
+                $batch,
+                ActKind::MoveOn,
+                $readyOn,
+                sprintf('%d grown to ready', $potted - $lost),
+                fn () => $this->book->moveOn($line, State::Potted, $potted - $lost),
+            );
             $soldOn = $readyOn->modify(sprintf('+%d days', $this->chance->between(2, 21)));
             if ($soldOn <= $this->today) {
-                $this->enter($batch, ActKind::MoveOn, $soldOn, sprintf('%d sold', $potted - $lost), fn () => $this->book->moveOn($line, State::Grown, $potted - $lost));
+                $this->enter(
+                    $batch,
+                    ActKind::MoveOn,
+                    $soldOn,
+                    sprintf('%d sold', $potted - $lost),
+                    fn () => $this->book->moveOn($line, State::Grown, $potted - $lost),
+                );
             }
         }
     }

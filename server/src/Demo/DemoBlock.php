@@ -28,10 +28,26 @@ final class DemoBlock
     public function offer(WaySheet $way, array $takes, \DateTimeImmutable $on, int $asked): BlockOffer
     {
         $perShoot = isset($this->more['shoot_cm']) && $way->method->value === 'nodal cutting'
-            ? CuttingsPerShoot::of((float) $this->more['shoot_cm'], (float) $this->more['tip_cm'], (float) $this->more['internode_cm'], $way->taking->cut->nodesBelow, max(1, $way->taking->cut->nodesAbove), $way->taking->cut->lengthCm->low, $way->taking->cut->betweenNodes)->cuttings()
+            ? CuttingsPerShoot::of(
+                (float) $this->more['shoot_cm'],
+                (float) $this->more['tip_cm'],
+                (float) $this->more['internode_cm'],
+                $way->taking->cut->nodesBelow,
+                max(1, $way->taking->cut->nodesAbove),
+                $way->taking->cut->lengthCm->low,
+                $way->taking->cut->betweenNodes,
+            )->cuttings()
             : 1;
 
-        return BlockOffer::of($this->plants, ShootHabit::of($this->shoots, self::most($this->shoots), 0.5, 2.0, $this->recoveryWeeks), $perShoot, null, $takes, $on, $asked);
+        return BlockOffer::of(
+            $this->plants,
+            ShootHabit::of($this->shoots, self::most($this->shoots), 0.5, 2.0, $this->recoveryWeeks),
+            $perShoot,
+            null,
+            $takes,
+            $on,
+            $asked,
+        );
     }
 
     public static function most(int $shoots): int

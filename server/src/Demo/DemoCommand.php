@@ -33,7 +33,16 @@ final class DemoCommand extends Command
 
             return $made;
         });
-        $output->writeln(sprintf('Made %s: %d crops, %d stock blocks, %d zones, %d batches.', $made['name'], $made['crops'], $made['blocks'], $made['zones'], $made['batches']));
+        $output->writeln(
+            sprintf(
+                'Made %s: %d crops, %d stock blocks, %d zones, %d batches.',
+                $made['name'],
+                $made['crops'],
+                $made['blocks'],
+                $made['zones'],
+                $made['batches'],
+            ),
+        );
 
         return self::SUCCESS;
     }

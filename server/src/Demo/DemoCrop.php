@@ -47,7 +47,18 @@ final class DemoCrop
      */
     public static function read(array $row, array $more, int $trayKind, int $cells, Timetable $timetable): self
     {
-        return new self($row['name'], Crop::slugOf($row['name']), $trayKind, $cells, (int) $row['trays'], self::sheet($row, $more, $trayKind), (float) $row['trueRate'], (float) $row['truePhi'], $row, $timetable);
+        return new self(
+            $row['name'],
+            Crop::slugOf($row['name']),
+            $trayKind,
+            $cells,
+            (int) $row['trays'],
+            self::sheet($row, $more, $trayKind),
+            (float) $row['trueRate'],
+            (float) $row['truePhi'],
+            $row,
+            $timetable,
+        );
     }
 
     /**
@@ -56,7 +67,9 @@ final class DemoCrop
      */
     private static function sheet(array $r, array $more, int $trayKind): WaySheet
     {
-        $pattern = isset($more['pattern']) ? Pattern::from((string) $more['pattern']) : Pattern::nearest(Method::from($r['method']), Material::from($r['material']));
+        $pattern = isset($more['pattern'])
+            ? Pattern::from((string) $more['pattern'])
+            : Pattern::nearest(Method::from($r['method']), Material::from($r['material']));
         $sheet = $pattern->sheet($trayKind);
         [$low, $high] = [(float) $r['heatLow'], (float) $r['heatHigh']];
         $hormone = explode(' ', $r['hormone']);
@@ -65,15 +78,32 @@ final class DemoCrop
         $sheet = array_replace($sheet, [
             'method' => $r['method'],
             'material' => $r['material'],
-            'windows' => [['from' => (int) $r['windowFrom'], 'to' => (int) $r['windowTo'], 'sign' => $more['sign'] ?? $sheet['windows'][0]['sign'], 'overNewYear' => (int) $r['windowTo'] < (int) $r['windowFrom']]],
+            'windows' => [
+                [
+                    'from' => (int) $r['windowFrom'],
+                    'to' => (int) $r['windowTo'],
+                    'sign' => $more['sign'] ?? $sheet['windows'][0]['sign'],
+                    'overNewYear' => (int) $r['windowTo'] < (int) $r['windowFrom'],
+                ],
+            ],
             'mix' => ['parts' => $r['mix'], 'kind' => str_contains($r['mix'], 'potting mix') ? 'with_compost' : 'inert'],
-            'hormone' => $r['hormone'] === '' ? ['kind' => 'none', 'ppm' => null, 'what' => null] : ['kind' => $hormone[1], 'ppm' => (int) $hormone[2], 'what' => $hormone[0]],
+            'hormone' => $r['hormone'] === ''
+                ? ['kind' => 'none', 'ppm' => null, 'what' => null]
+                : ['kind' => $hormone[1], 'ppm' => (int) $hormone[2], 'what' => $hormone[0]],
             'water' => ['regime' => $mist[1] > 1 ? 'mist' : $sheet['water']['regime'], 'mist' => $mist, 'steps' => $sheet['water']['steps']],
             'warmth' => array_replace($sheet['warmth'], ['medium' => [$low, $high]]),
             'rooting' => ['days' => [(int) $r['rootFrom'], (int) $r['rootTo']]],
             'prior' => ['rate' => (float) $r['rate'], 'strength' => (float) $r['strength'], 'phi' => (float) $r['phi']],
-            'weaning' => $weaning === 0 ? [] : [['days' => intdiv($weaning + 1, 2), 'what' => 'water half as often'], ['days' => intdiv($weaning, 2), 'what' => 'only in sun']],
-            'potting' => array_replace($sheet['potting'], ['readyShare' => (float) $r['readyShare'], 'survival' => (float) $r['potRate'], 'survivalStrength' => (float) $r['potStrength'], 'growOnDays' => (int) $r['growOn']]),
+            'weaning' => $weaning === 0
+                ? []
+                : [['days' => intdiv($weaning + 1, 2), 'what' => 'water half as often'], ['days' => intdiv($weaning, 2), 'what' => 'only in sun']],
+            'potting' => array_replace(
+                $sheet['potting'],
+                [
+                    'readyShare' => (float) $r['readyShare'], 'survival' => (float) $r['potRate'],
+                    'survivalStrength' => (float) $r['potStrength'], 'growOnDays' => (int) $r['growOn'],
+                ],
+            ),
             'note' => $r['note'] === '' ? null : $r['note'],
             'safety' => $r['safety'] === '' ? null : $r['safety'],
         ]);
@@ -90,7 +120,8 @@ final class DemoCrop
     public static function over(array $sheet, array $says): array
     {
         foreach ($says as $key => $value) {
-            $sheet[$key] = $key !== 'rooting' && is_array($value) && !array_is_list($value) && is_array($sheet[$key] ?? null) ? self::over($sheet[$key], $value) : $value;
+            $isPart = $key !== 'rooting' && is_array($value) && !array_is_list($value) && is_array($sheet[$key] ?? null);
+            $sheet[$key] = $isPart ? self::over($sheet[$key], $value) : $value;
         }
 
         return $sheet;

@@ -32,8 +32,11 @@ final class DemoFailure
     public function happen(): void
     {
         $able = [];
-        $rows = Row::all($this->db, 'SELECT b.id, l.id AS line, w.id AS wanted, w.ready_week, h.details FROM batch b JOIN line l ON l.batch_id = b.id JOIN wanted w ON w.id = b.wanted_id JOIN way_sheet h ON h.id = b.sheet_id JOIN batch_standing s ON s.batch_id = b.id
-            WHERE s.counted = 0 AND s.waiting > 100 AND NOT EXISTS (SELECT 1 FROM root_check r WHERE r.line_id = l.id AND r.verdict = ?) ORDER BY b.id', ['ready']);
+        $rows = Row::all($this->db, 'SELECT b.id, l.id AS line, w.id AS wanted, w.ready_week, h.details FROM batch b
+            JOIN line l ON l.batch_id = b.id JOIN wanted w ON w.id = b.wanted_id JOIN way_sheet h ON h.id = b.sheet_id
+            JOIN batch_standing s ON s.batch_id = b.id
+            WHERE s.counted = 0 AND s.waiting > 100 AND NOT EXISTS (SELECT 1 FROM root_check r WHERE r.line_id = l.id AND r.verdict = ?)
+            ORDER BY b.id', ['ready']);
         foreach ($rows as $row) {
             $weeks = $this->weeksToAdd($row);
             if ($weeks !== null) {
@@ -52,7 +55,8 @@ final class DemoFailure
         $sheet = WaySheet::of($row->json('details'));
         $windows = WayWindows::of($sheet->taking->windows, WindowShift::none());
         for ($weeks = 0; $weeks <= 26; ++$weeks) {
-            $again = StickAgain::for($windows, $this->timetable->usual($sheet), Week::of($row->text('ready_week'))->plus($weeks), $this->today, Telling::plain());
+            $ready = Week::of($row->text('ready_week'))->plus($weeks);
+            $again = StickAgain::for($windows, $this->timetable->usual($sheet), $ready, $this->today, Telling::plain());
             if ($again->isPossible() && $again->from <= $this->today->modify('+2 weeks') && $again->last >= $this->today->modify('+10 days')) {
                 return $weeks;
             }
@@ -67,7 +71,16 @@ final class DemoFailure
         $this->db->update('wanted', ['ready_week' => $ready], ['id' => $row->int('wanted')]);
         $tally = StageTally::of(self::LIFTED);
         $check = ReadyCheck::inHouse($tally->lifted(), $tally->rooted(), $readyShare, HouseDefaults::usual());
-        $this->db->insert('root_check', ['line_id' => $row->int('line'), 'on_day' => $this->today->format('Y-m-d'), 'stages' => json_encode($tally->counts, JSON_THROW_ON_ERROR), 'there' => Row::number($this->db, 'SELECT waiting FROM batch_standing WHERE batch_id = ?', [$row->int('id')]), 'lifted' => $tally->lifted(), 'rooted' => $tally->rooted(),
-            'threshold' => $readyShare, 'chance' => $check->chance(), 'verdict' => $check->verdict()->value, 'note' => 'Rot from the base, in all corners.', 'by_id' => 2, 'at' => $this->today->format('Y-m-d 08:10:00')]);
+        $this->db->insert(
+            'root_check',
+            [
+                'line_id' => $row->int('line'), 'on_day' => $this->today->format('Y-m-d'),
+                'stages' => json_encode($tally->counts, JSON_THROW_ON_ERROR),
+                'there' => Row::number($this->db, 'SELECT waiting FROM batch_standing WHERE batch_id = ?', [$row->int('id')]),
+                'lifted' => $tally->lifted(), 'rooted' => $tally->rooted(), 'threshold' => $readyShare, 'chance' => $check->chance(),
+                'verdict' => $check->verdict()->value, 'note' => 'Rot from the base, in all corners.', 'by_id' => 2,
+                'at' => $this->today->format('Y-m-d 08:10:00'),
+            ],
+        );
     }
 }

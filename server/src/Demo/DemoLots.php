@@ -23,8 +23,12 @@ final class DemoLots
     private const TOGETHER = 12;
     private const HANDS = [2, 3, 4];
 
-    public function __construct(private readonly Connection $db, private readonly Chance $chance, private readonly SiteAir $air, private readonly \DateTimeImmutable $today)
-    {
+    public function __construct(
+        private readonly Connection $db,
+        private readonly Chance $chance,
+        private readonly SiteAir $air,
+        private readonly \DateTimeImmutable $today,
+    ) {
     }
 
     public function pot(): void
@@ -34,12 +38,21 @@ final class DemoLots
         foreach ($this->potted() as $row) {
             $on = $row->day('on_day');
             $near = $last[$row->int('crop_id').'|'.$row->int('pot_id')] ?? null;
-            $joins = $near !== null && ($near['batch'] === $row->int('batch_id') || ($near['batches'] < 2 && (int) $near['on']->diff($on)->format('%a') <= self::TOGETHER && $this->chance->happens(0.6)));
+            $joins = $near !== null
+                && ($near['batch'] === $row->int('batch_id')
+                    || ($near['batches'] < 2 && (int) $near['on']->diff($on)->format('%a') <= self::TOGETHER && $this->chance->happens(0.6)));
             if ($joins) {
                 $near['batches'] += $near['batch'] === $row->int('batch_id') ? 0 : 1;
             } else {
                 $readyOn = max($on->format('Y-m-d'), $row->text('ready_on'));
-                $this->db->insert('pot_lot', ['version' => 1, 'code' => PotLot::codeOf(++$number), 'crop_id' => $row->int('crop_id'), 'pot_id' => $row->int('pot_id'), 'mix' => $row->text('mix'), 'potted_on' => $on->format('Y-m-d'), 'ready_on' => $readyOn]);
+                $this->db->insert(
+                    'pot_lot',
+                    [
+                        'version' => 1, 'code' => PotLot::codeOf(++$number), 'crop_id' => $row->int('crop_id'),
+                        'pot_id' => $row->int('pot_id'), 'mix' => $row->text('mix'), 'potted_on' => $on->format('Y-m-d'),
+                        'ready_on' => $readyOn,
+                    ],
+                );
                 $near = ['id' => (int) $this->db->lastInsertId(), 'batches' => 1];
                 $this->steps($near['id'], WaySheet::of($row->json('details'))->potting, $on, new \DateTimeImmutable($readyOn));
             }
@@ -56,7 +69,15 @@ final class DemoLots
         foreach ([1 => [0.96, 0.0], 2 => [0.86, 0.7]] as $account => [$right, $hopeful]) {
             foreach ([1, 2] as $set) {
                 $grades = array_map(fn (Specimen $one) => $this->grade($one->stage(), $right, $hopeful)->value, PracticeSet::of($set)->specimens);
-                $this->db->insert('practice', ['account_id' => $account, 'set_number' => $set, 'grades' => json_encode($grades, JSON_THROW_ON_ERROR), 'at' => $this->today->modify(sprintf('-%d days', 40 - 20 * $set))->format('Y-m-d 07:40:00')]);
+                $this->db->insert(
+                    'practice',
+                    [
+                        'account_id' => $account,
+                        'set_number' => $set,
+                        'grades' => json_encode($grades, JSON_THROW_ON_ERROR),
+                        'at' => $this->today->modify(sprintf('-%d days', 40 - 20 * $set))->format('Y-m-d 07:40:00'),
+                    ],
+                );
             }
         }
     }
@@ -76,9 +97,12 @@ final class DemoLots
     /** @return list<Row> each line that was potted, in the order of the days */
     private function potted(): array
     {
-        return Row::all($this->db, "SELECT l.id AS line_id, b.id AS batch_id, b.crop_id, b.ready_on, h.details, json_extract(h.details, '$.potting.mix') AS mix, min(a.on_day) AS on_day,
-                coalesce(w.pot_id, (SELECT o.id FROM pot o WHERE o.name = json_extract(h.details, '$.potting.pot')), (SELECT o.id FROM pot o ORDER BY o.id LIMIT 1)) AS pot_id
-             FROM line l JOIN batch b ON b.id = l.batch_id JOIN way_sheet h ON h.id = b.sheet_id LEFT JOIN wanted w ON w.id = b.wanted_id JOIN entry e ON e.to_line = l.id AND e.to_state = 'potted' JOIN act a ON a.id = e.act_id
+        return Row::all($this->db, "SELECT l.id AS line_id, b.id AS batch_id, b.crop_id, b.ready_on, h.details, json_extract(h.details,
+            '$.potting.mix') AS mix, min(a.on_day) AS on_day,
+                coalesce(w.pot_id, (SELECT o.id FROM pot o WHERE o.name = json_extract(h.details, '$.potting.pot')), (SELECT o.id FROM pot o
+                ORDER BY o.id LIMIT 1)) AS pot_id
+             FROM line l JOIN batch b ON b.id = l.batch_id JOIN way_sheet h ON h.id = b.sheet_id LEFT JOIN wanted w ON w.id = b.wanted_id
+             JOIN entry e ON e.to_line = l.id AND e.to_state = 'potted' JOIN act a ON a.id = e.act_id
              GROUP BY l.id ORDER BY on_day, l.id",
         );
     }
@@ -88,7 +112,13 @@ final class DemoLots
         foreach (GrowOnSteps::of($sheet, $pottedOn, $readyOn, $this->air, HouseDefaults::usual()) as $step) {
             $on = $step['on']->modify(sprintf('+%d days', $this->chance->between(0, 3)));
             if ($on <= $this->today && ($on < $this->today->modify('-8 days') || $this->chance->happens(0.6))) {
-                $this->db->insert('lot_step', ['lot_id' => $lot, 'kind' => $step['kind']->value, 'on_day' => $on->format('Y-m-d'), 'note' => null, 'at' => $on->setTime(15, 10)->format('Y-m-d H:i:s'), 'by_id' => $this->chance->oneOf(self::HANDS)]);
+                $this->db->insert(
+                    'lot_step',
+                    [
+                        'lot_id' => $lot, 'kind' => $step['kind']->value, 'on_day' => $on->format('Y-m-d'), 'note' => null,
+                        'at' => $on->setTime(15, 10)->format('Y-m-d H:i:s'), 'by_id' => $this->chance->oneOf(self::HANDS),
+                    ],
+                );
             }
         }
     }
@@ -97,7 +127,10 @@ final class DemoLots
     private function send(): void
     {
         $sent = [];
-        foreach (Row::all($this->db, "SELECT a.id, l.lot_id, b.wanted_id, w.plants, sum(e.count) AS sold FROM act a JOIN entry e ON e.act_id = a.id AND e.to_state = 'sold' JOIN line l ON l.id = e.from_line JOIN batch b ON b.id = l.batch_id JOIN wanted w ON w.id = b.wanted_id WHERE l.lot_id IS NOT NULL GROUP BY a.id ORDER BY a.on_day, a.id") as $row) {
+        foreach (Row::all($this->db, "SELECT a.id, l.lot_id, b.wanted_id, w.plants, sum(e.count) AS sold FROM act a
+            JOIN entry e ON e.act_id = a.id AND e.to_state = 'sold' JOIN line l ON l.id = e.from_line
+            JOIN batch b ON b.id = l.batch_id JOIN wanted w ON w.id = b.wanted_id WHERE l.lot_id IS NOT NULL GROUP BY a.id
+            ORDER BY a.on_day, a.id") as $row) {
             $order = $row->int('wanted_id');
             $count = min($row->many('sold'), $row->int('plants') - ($sent[$order] ?? 0));
             if ($count > 0) {

@@ -75,11 +75,25 @@ final class DemoNursery
     /** @param array<string, mixed> $nursery */
     private function settle(array $nursery): void
     {
-        $this->db->insert('nursery', ['id' => 1, 'version' => 1, 'name' => $nursery['name'], 'units' => $nursery['units'], 'temperature' => $nursery['temperature'], 'hemisphere' => $nursery['hemisphere'],
-            'climate' => $nursery['climate'], 'air' => json_encode(Climate::from((string) $nursery['climate'])->air(Hemisphere::from((string) $nursery['hemisphere']))->means, JSON_THROW_ON_ERROR), 'weeks' => 'numbers', 'stuck_an_hour' => $nursery['stuckAnHour'], 'potted_an_hour' => $nursery['pottedAnHour'], 'batches_numbered' => 0]);
+        $this->db->insert(
+            'nursery',
+            [
+                'id' => 1, 'version' => 1, 'name' => $nursery['name'], 'units' => $nursery['units'],
+                'temperature' => $nursery['temperature'], 'hemisphere' => $nursery['hemisphere'], 'climate' => $nursery['climate'],
+                'air' => json_encode(
+                    Climate::from((string) $nursery['climate'])->air(Hemisphere::from((string) $nursery['hemisphere']))->means,
+                    JSON_THROW_ON_ERROR,
+                ),
+                'weeks' => 'numbers', 'stuck_an_hour' => $nursery['stuckAnHour'], 'potted_an_hour' => $nursery['pottedAnHour'],
+                'batches_numbered' => 0,
+            ],
+        );
         $hash = $this->hashers->getPasswordHasher(Account::class)->hash((string) $nursery['password']);
         foreach ($nursery['people'] as $person) {
-            $this->db->insert('account', ['version' => 1, 'name' => $person['name'], 'sign_in' => $person['signIn'], 'role' => $person['role'], 'password' => $hash]);
+            $this->db->insert(
+                'account',
+                ['version' => 1, 'name' => $person['name'], 'sign_in' => $person['signIn'], 'role' => $person['role'], 'password' => $hash],
+            );
         }
         foreach ($nursery['customers'] as $customer) {
             $this->db->insert('customer', ['name' => $customer]);
@@ -111,7 +125,17 @@ final class DemoNursery
     {
         $this->db->insert('way', ['version' => 1, 'crop_id' => $crop->id, 'name' => $name, 'house' => (int) $house, 'sheet_id' => null]);
         $way = (int) $this->db->lastInsertId();
-        $this->db->insert('way_sheet', ['way_id' => $way, 'number' => 1, 'details' => json_encode($sheet->toArray(), JSON_THROW_ON_ERROR | JSON_PRESERVE_ZERO_FRACTION), 'kept_by_id' => 1, 'kept_at' => $this->today->day()->modify('-3 years')->format('Y-m-d 18:00:00'), 'why' => null]);
+        $this->db->insert(
+            'way_sheet',
+            [
+                'way_id' => $way,
+                'number' => 1,
+                'details' => json_encode($sheet->toArray(), JSON_THROW_ON_ERROR | JSON_PRESERVE_ZERO_FRACTION),
+                'kept_by_id' => 1,
+                'kept_at' => $this->today->day()->modify('-3 years')->format('Y-m-d 18:00:00'),
+                'why' => null,
+            ],
+        );
         $version = (int) $this->db->lastInsertId();
         $this->db->update('way', ['sheet_id' => $version], ['id' => $way]);
 
@@ -123,13 +147,21 @@ final class DemoNursery
     {
         $found = [];
         foreach (Readable::csv('zones.csv') as $row) {
-            $this->db->insert('zone', ['version' => 1, 'name' => $row['name'], 'house' => $row['house'], 'kind' => $row['kind'], 'trays' => $row['trays'], 'heat_low' => $row['heatLow'], 'heat_high' => $row['heatHigh'],
-                'mist_low' => $row['mistLow'], 'mist_high' => $row['mistHigh'], 'x' => $row['x'], 'y' => $row['y'], 'length' => $row['length'], 'width' => $row['width'],
-                'stands' => $row['stands'], 'light' => $row['light'], 'height' => $row['height'], 'frost_free' => $row['frostFree'], 'only_pots' => $row['onlyPots']]);
+            $this->db->insert(
+                'zone',
+                [
+                    'version' => 1, 'name' => $row['name'], 'house' => $row['house'], 'kind' => $row['kind'], 'trays' => $row['trays'],
+                    'heat_low' => $row['heatLow'], 'heat_high' => $row['heatHigh'], 'mist_low' => $row['mistLow'],
+                    'mist_high' => $row['mistHigh'], 'x' => $row['x'], 'y' => $row['y'], 'length' => $row['length'],
+                    'width' => $row['width'], 'stands' => $row['stands'], 'light' => $row['light'], 'height' => $row['height'],
+                    'frost_free' => $row['frostFree'], 'only_pots' => $row['onlyPots'],
+                ],
+            );
             $found[] = $row + ['id' => (int) $this->db->lastInsertId()];
         }
         foreach (Readable::csv('closed.csv') as $row) {
-            $this->db->executeStatement('INSERT INTO zone_closed (zone_id, from_week, to_week, why) SELECT id, ?, ?, ? FROM zone WHERE name = ?', [$row['from'], $row['to'], $row['why'], $row['zone']]);
+            $this->db->executeStatement('INSERT INTO zone_closed (zone_id, from_week, to_week, why) SELECT id, ?, ?, ? FROM zone
+                WHERE name = ?', [$row['from'], $row['to'], $row['why'], $row['zone']]);
         }
 
         return $found;
@@ -183,8 +215,15 @@ final class DemoNursery
             // The first crop is wanted twice in one week: two orders that can share their insurance.
             foreach ($left === 9 ? [4, 2] : [$chance->between(4, 16)] as $twenties) {
                 --$left;
-                $this->db->insert('wanted', ['version' => 1, 'crop_id' => $crop->id, 'plants' => 20 * $twenties, 'pot_id' => $chance->between(1, 3), 'ready_week' => $ready->written(),
-                    'customer_id' => $chance->between(1, 7), 'priority' => $chance->oneOf(['must', 'should', 'should', 'nice']), 'note' => null, 'called_off' => 0, 'entered_by_id' => 1, 'entered_at' => $day->modify('-6 days')->format('Y-m-d H:i:s')]);
+                $this->db->insert(
+                    'wanted',
+                    [
+                        'version' => 1, 'crop_id' => $crop->id, 'plants' => 20 * $twenties, 'pot_id' => $chance->between(1, 3),
+                        'ready_week' => $ready->written(), 'customer_id' => $chance->between(1, 7),
+                        'priority' => $chance->oneOf(['must', 'should', 'should', 'nice']), 'note' => null, 'called_off' => 0,
+                        'entered_by_id' => 1, 'entered_at' => $day->modify('-6 days')->format('Y-m-d H:i:s'),
+                    ],
+                );
             }
         }
     }

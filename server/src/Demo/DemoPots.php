@@ -28,7 +28,16 @@ final class DemoPots
         $lying = [];
         foreach ($this->zones as $zone) {
             if ((bool) $zone['onlyPots']) {
-                $cores[(int) $zone['id']] = Zone::of((string) $zone['name'], (int) $zone['trays'], Range::of((float) $zone['heatLow'], (float) $zone['heatHigh']), Range::of(0, 0), ZoneKind::Open, [], true, (bool) $zone['frostFree']);
+                $cores[(int) $zone['id']] = Zone::of(
+                    (string) $zone['name'],
+                    (int) $zone['trays'],
+                    Range::of((float) $zone['heatLow'], (float) $zone['heatHigh']),
+                    Range::of(0, 0),
+                    ZoneKind::Open,
+                    [],
+                    true,
+                    (bool) $zone['frostFree'],
+                );
             }
         }
         $potted = array_filter($this->pots->during($now, $now), static fn (Potted $p) => $p->isPotted);

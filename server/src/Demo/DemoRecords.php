@@ -29,8 +29,14 @@ final class DemoRecords
 
     public function wanted(int $crop, int $plants, int $pot, Week $ready, ?int $customer, string $priority, \DateTimeImmutable $at): int
     {
-        $this->db->insert('wanted', ['version' => 1, 'crop_id' => $crop, 'plants' => $plants, 'pot_id' => $pot, 'ready_week' => $ready->written(), 'customer_id' => $customer, 'priority' => $priority,
-            'note' => null, 'called_off' => 0, 'entered_by_id' => 1, 'entered_at' => $at->format('Y-m-d H:i:s')]);
+        $this->db->insert(
+            'wanted',
+            [
+                'version' => 1, 'crop_id' => $crop, 'plants' => $plants, 'pot_id' => $pot, 'ready_week' => $ready->written(),
+                'customer_id' => $customer, 'priority' => $priority, 'note' => null, 'called_off' => 0, 'entered_by_id' => 1,
+                'entered_at' => $at->format('Y-m-d H:i:s'),
+            ],
+        );
 
         return (int) $this->db->lastInsertId();
     }
@@ -62,8 +68,15 @@ final class DemoRecords
     public function check(int $line, \DateTimeImmutable $on, StageTally $tally, float $threshold, int $by): Verdict
     {
         $ready = ReadyCheck::inHouse($tally->lifted(), $tally->rooted(), $threshold, HouseDefaults::usual());
-        $this->db->insert('root_check', ['line_id' => $line, 'on_day' => $on->format('Y-m-d'), 'stages' => json_encode($tally->counts, JSON_THROW_ON_ERROR), 'there' => max($tally->lifted(), $this->book->at($line, State::Stuck) + $this->book->at($line, State::Rooted)), 'lifted' => $tally->lifted(), 'rooted' => $tally->rooted(),
-            'threshold' => $threshold, 'chance' => $ready->chance(), 'verdict' => $ready->verdict()->value, 'note' => null, 'by_id' => $by, 'at' => $on->setTime(9, 20)->format('Y-m-d H:i:s')]);
+        $this->db->insert(
+            'root_check',
+            [
+                'line_id' => $line, 'on_day' => $on->format('Y-m-d'), 'stages' => json_encode($tally->counts, JSON_THROW_ON_ERROR),
+                'there' => max($tally->lifted(), $this->book->at($line, State::Stuck) + $this->book->at($line, State::Rooted)),
+                'lifted' => $tally->lifted(), 'rooted' => $tally->rooted(), 'threshold' => $threshold, 'chance' => $ready->chance(),
+                'verdict' => $ready->verdict()->value, 'note' => null, 'by_id' => $by, 'at' => $on->setTime(9, 20)->format('Y-m-d H:i:s'),
+            ],
+        );
 
         return $ready->verdict();
     }
@@ -71,7 +84,13 @@ final class DemoRecords
     /** @param list<Entry> $entries */
     public function act(int $batch, ActKind $kind, \DateTimeImmutable $on, string $says, int $by, array $entries): void
     {
-        $this->db->insert('act', ['kind' => $kind->value, 'batch_id' => $batch, 'on_day' => $on->format('Y-m-d'), 'at' => $on->setTime(16, 5)->format('Y-m-d H:i:s'), 'by_id' => $by, 'says' => $says, 'undoes' => null]);
+        $this->db->insert(
+            'act',
+            [
+                'kind' => $kind->value, 'batch_id' => $batch, 'on_day' => $on->format('Y-m-d'),
+                'at' => $on->setTime(16, 5)->format('Y-m-d H:i:s'), 'by_id' => $by, 'says' => $says, 'undoes' => null,
+            ],
+        );
         $act = (int) $this->db->lastInsertId();
         foreach ($entries as $entry) {
             $this->db->insert('entry', Ledger::row($entry, $act));
@@ -93,8 +112,15 @@ final class DemoRecords
             }
             ksort($moves);
             $result = BatchResult::of($moves, $lines);
-            $this->db->insert('batch_standing', ['batch_id' => $batch, 'came_in' => $result->cameIn, 'stuck' => $result->stuck, 'rooted' => $result->rooted, 'waiting' => $result->waiting, 'potted' => $result->potted,
-                'live' => $result->live(), 'counted' => $result->isCounted() ? 1 : 0, 'lost' => json_encode((object) $result->lostByCause, JSON_THROW_ON_ERROR), 'states' => json_encode($result->standing, JSON_THROW_ON_ERROR)]);
+            $this->db->insert(
+                'batch_standing',
+                [
+                    'batch_id' => $batch, 'came_in' => $result->cameIn, 'stuck' => $result->stuck, 'rooted' => $result->rooted,
+                    'waiting' => $result->waiting, 'potted' => $result->potted, 'live' => $result->live(),
+                    'counted' => $result->isCounted() ? 1 : 0, 'lost' => json_encode((object) $result->lostByCause, JSON_THROW_ON_ERROR),
+                    'states' => json_encode($result->standing, JSON_THROW_ON_ERROR),
+                ],
+            );
         }
     }
 }

@@ -17,10 +17,23 @@ final class DemoShelf
     {
         $shelf = Readable::yaml('shelf.yaml');
         foreach ($shelf['hormones'] as $one) {
-            $this->db->insert('hormone_stock', ['name' => $one['name'], 'what' => $one['what'], 'kind' => $one['kind'], 'form' => $one['form'], 'ppm' => (float) $one['ppm'], 'made_on' => $this->day($one['made']), 'keeps_until' => $this->day($one['keeps'])]);
+            $this->db->insert(
+                'hormone_stock',
+                [
+                    'name' => $one['name'], 'what' => $one['what'], 'kind' => $one['kind'], 'form' => $one['form'],
+                    'ppm' => (float) $one['ppm'], 'made_on' => $this->day($one['made']), 'keeps_until' => $this->day($one['keeps']),
+                ],
+            );
         }
         foreach ($shelf['sanitisers'] as $one) {
-            $this->db->insert('sanitiser', ['name' => $one['name'], 'ppm' => 10_000.0 * $one['percent'], 'parts' => (float) $one['parts'], 'reading' => $one['reading'], 'minutes' => $one['minutes'], 'never_meets' => $one['neverMeets'], 'for_material' => (int) $one['forMaterial']]);
+            $this->db->insert(
+                'sanitiser',
+                [
+                    'name' => $one['name'], 'ppm' => 10_000.0 * $one['percent'], 'parts' => (float) $one['parts'],
+                    'reading' => $one['reading'], 'minutes' => $one['minutes'], 'never_meets' => $one['neverMeets'],
+                    'for_material' => (int) $one['forMaterial'],
+                ],
+            );
         }
         foreach ($shelf['store'] as $part => $litres) {
             $this->db->update('mix_part', ['stock_litres' => (float) $litres], ['name' => $part]);

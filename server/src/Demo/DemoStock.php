@@ -10,7 +10,10 @@ use WetCradle\Server\Database\Row;
 /** The made-up nursery's stock: blocks, single plants, inspections and licences, with each reason once why a block is not fit. */
 final class DemoStock
 {
-    private const COLUMNS = ['shoot_cm', 'tip_cm', 'internode_cm', 'replace_after', 'min_parents', 'origin', 'source', 'population', 'permit', 'multiplication', 'survival', 'target'];
+    private const COLUMNS = [
+        'shoot_cm', 'tip_cm', 'internode_cm', 'replace_after', 'min_parents', 'origin', 'source', 'population', 'permit', 'multiplication',
+        'survival', 'target',
+    ];
 
     public function __construct(private readonly Connection $db, private readonly \DateTimeImmutable $today)
     {
@@ -33,11 +36,20 @@ final class DemoStock
             $says = (array) ($more[$row['code']] ?? []);
             $shoots = (int) $row['shoots'];
             $this->db->insert('stock_block', array_intersect_key($says, array_flip(self::COLUMNS)) + [
-                'version' => 1, 'code' => $row['code'], 'crop_id' => $byName[$row['crop']]->id, 'place' => $row['place'], 'plants' => $row['plants'], 'shoots' => $shoots, 'max_shoots' => DemoBlock::most($shoots),
+                'version' => 1, 'code' => $row['code'], 'crop_id' => $byName[$row['crop']]->id, 'place' => $row['place'],
+                'plants' => $row['plants'], 'shoots' => $shoots, 'max_shoots' => DemoBlock::most($shoots),
                 'recovery_weeks' => $row['recoveryWeeks'], 'planted_year' => $row['plantedYear'], 'note' => $row['note'] === '' ? null : $row['note'],
                 'permit_until' => isset($says['permit_until']) ? $this->today->modify((string) $says['permit_until'])->format('Y-m-d') : null,
             ]);
-            $found[] = new DemoBlock((int) $this->db->lastInsertId(), $row['code'], $byName[$row['crop']], (int) $row['plants'], $shoots, (int) $row['recoveryWeeks'], $says);
+            $found[] = new DemoBlock(
+                (int) $this->db->lastInsertId(),
+                $row['code'],
+                $byName[$row['crop']],
+                (int) $row['plants'],
+                $shoots,
+                (int) $row['recoveryWeeks'],
+                $says,
+            );
         }
 
         return $found;
@@ -78,15 +90,31 @@ final class DemoStock
     private function inspection(DemoBlock $block, int $ago, ?string $found, ?string $howBad, ?string $where, ?string $cleared, int $by): void
     {
         $on = $this->today->modify(sprintf('-%d days', $ago));
-        $this->db->insert('inspection', ['block_id' => $block->id, 'on_day' => $on->format('Y-m-d'), 'found' => $found, 'how_bad' => $howBad, 'spot' => $where, 'note' => null, 'by_id' => $by, 'at' => $on->format('Y-m-d 07:40:00'),
-            'cleared_on' => $cleared === null ? null : $on->modify('+21 days')->format('Y-m-d'), 'cleared_why' => $cleared, 'cleared_by_id' => $cleared === null ? null : 1]);
+        $this->db->insert(
+            'inspection',
+            [
+                'block_id' => $block->id, 'on_day' => $on->format('Y-m-d'), 'found' => $found, 'how_bad' => $howBad, 'spot' => $where,
+                'note' => null, 'by_id' => $by, 'at' => $on->format('Y-m-d 07:40:00'),
+                'cleared_on' => $cleared === null ? null : $on->modify('+21 days')->format('Y-m-d'), 'cleared_why' => $cleared,
+                'cleared_by_id' => $cleared === null ? null : 1,
+            ],
+        );
     }
 
     private function name(DemoBlock $block): void
     {
         foreach ($block->more['plants_named'] ?? [] as [$bed, $count, $sex]) {
             for ($n = 1; $n <= $count; ++$n) {
-                $this->db->insert('stock_plant', ['block_id' => $block->id, 'label' => sprintf('%s %s%d', $block->code, $sex === 'female' ? 'F' : 'M', $n), 'bed' => $bed, 'sex' => $sex, 'note' => null]);
+                $this->db->insert(
+                    'stock_plant',
+                    [
+                        'block_id' => $block->id,
+                        'label' => sprintf('%s %s%d', $block->code, $sex === 'female' ? 'F' : 'M', $n),
+                        'bed' => $bed,
+                        'sex' => $sex,
+                        'note' => null,
+                    ],
+                );
             }
         }
     }
@@ -102,15 +130,21 @@ final class DemoStock
         foreach ($blocks as $block) {
             $byId[$block->id] = $block;
         }
-        $takes = Row::all($this->db, 'SELECT b.block_id, max(b.stuck_on) AS day, sum(s.came_in) AS year, (SELECT t.came_in FROM batch c JOIN batch_standing t ON t.batch_id = c.id WHERE c.block_id = b.block_id ORDER BY c.stuck_on DESC LIMIT 1) AS last
-            FROM batch b JOIN batch_standing s ON s.batch_id = b.id WHERE b.stuck_on > ? GROUP BY b.block_id ORDER BY day DESC', [$this->today->modify('-51 weeks')->format('Y-m-d')]);
+        $takes = Row::all($this->db, 'SELECT b.block_id, max(b.stuck_on) AS day, sum(s.came_in) AS year, (SELECT t.came_in FROM batch c
+            JOIN batch_standing t ON t.batch_id = c.id WHERE c.block_id = b.block_id ORDER BY c.stuck_on DESC LIMIT 1) AS last
+            FROM batch b JOIN batch_standing s ON s.batch_id = b.id WHERE b.stuck_on > ? GROUP BY b.block_id ORDER BY day DESC',
+            [$this->today->modify('-51 weeks')->format('Y-m-d')]);
         $rested = $capped = false;
         foreach ($takes as $take) {
             $block = $byId[$take->int('block_id')];
             if ($block->more !== []) {
                 continue;
             }
-            $alone = Row::number($this->db, 'SELECT count(*) FROM batch WHERE block_id = ? AND (stuck_on > ? OR stuck_on IS NULL)', [$block->id, $this->today->modify('-54 weeks')->format('Y-m-d')]) === 1;
+            $alone = Row::number(
+                $this->db,
+                'SELECT count(*) FROM batch WHERE block_id = ? AND (stuck_on > ? OR stuck_on IS NULL)',
+                [$block->id, $this->today->modify('-54 weeks')->format('Y-m-d')],
+            ) === 1;
             if (!$rested && $alone && $take->day('day')->modify(sprintf('+%d weeks', $block->recoveryWeeks - 1)) > $this->today) {
                 $shoots = 2 * (int) ceil($take->int('last') / $block->plants);
                 $this->db->update('stock_block', ['shoots' => $shoots, 'max_shoots' => DemoBlock::most($shoots)], ['id' => $block->id]);
@@ -132,9 +166,20 @@ final class DemoStock
             $from = $to->modify('-3 years');
             $between = [$crop->id, $from->format('Y-m-d'), $to->format('Y-m-d')];
             $used = $says['counts'] === 'sticking'
-                ? Row::number($this->db, 'SELECT coalesce(sum(CASE WHEN b.stuck_on IS NULL THEN b.planned ELSE s.stuck END), 0) FROM batch b LEFT JOIN batch_standing s ON s.batch_id = b.id WHERE b.crop_id = ? AND coalesce(b.stuck_on, b.stick_on) BETWEEN ? AND ?', $between)
-                : Row::number($this->db, "SELECT coalesce(sum(CASE WHEN b.stuck_on IS NULL THEN b.needed ELSE s.live + json_extract(s.states, '$.sold') END), 0) FROM batch b LEFT JOIN batch_standing s ON s.batch_id = b.id WHERE b.crop_id = ? AND b.ready_on BETWEEN ? AND ?", $between);
-            $this->db->insert('licence', ['version' => 1, 'crop_id' => $crop->id, 'holder' => $says['holder'], 'number' => $says['number'], 'from_day' => $between[1], 'to_day' => $between[2], 'plants' => $used + (int) ($says['room'] ?? 0), 'royalty' => $says['royalty'], 'counts' => $says['counts']]);
+                ? Row::number($this->db, 'SELECT coalesce(sum(CASE WHEN b.stuck_on IS NULL THEN b.planned ELSE s.stuck END), 0)
+                    FROM batch b LEFT JOIN batch_standing s ON s.batch_id = b.id WHERE b.crop_id = ?
+                    AND coalesce(b.stuck_on, b.stick_on) BETWEEN ? AND ?', $between)
+                : Row::number($this->db, "SELECT coalesce(sum(CASE WHEN b.stuck_on IS NULL THEN b.needed ELSE s.live + json_extract(s.states, '$.sold') END), 0)
+                    FROM batch b LEFT JOIN batch_standing s ON s.batch_id = b.id WHERE b.crop_id = ? AND b.ready_on BETWEEN ?
+                    AND ?", $between);
+            $this->db->insert(
+                'licence',
+                [
+                    'version' => 1, 'crop_id' => $crop->id, 'holder' => $says['holder'], 'number' => $says['number'],
+                    'from_day' => $between[1], 'to_day' => $between[2], 'plants' => $used + (int) ($says['room'] ?? 0),
+                    'royalty' => $says['royalty'], 'counts' => $says['counts'],
+                ],
+            );
         }
     }
 }

@@ -32,7 +32,13 @@ final class Placing
     public function __construct(array $zones, private readonly array $blocks, private readonly Timetable $timetable, private readonly Chance $chance)
     {
         foreach (array_filter($zones, static fn (array $zone) => !(bool) $zone['onlyPots']) as $zone) {
-            $this->zones[(int) $zone['id']] = Zone::of((string) $zone['name'], (int) $zone['trays'], Range::of((float) $zone['heatLow'], (float) $zone['heatHigh']), Range::of((float) $zone['mistLow'], (float) $zone['mistHigh']), ZoneKind::from((string) $zone['kind']));
+            $this->zones[(int) $zone['id']] = Zone::of(
+                (string) $zone['name'],
+                (int) $zone['trays'],
+                Range::of((float) $zone['heatLow'], (float) $zone['heatHigh']),
+                Range::of((float) $zone['mistLow'], (float) $zone['mistHigh']),
+                ZoneKind::from((string) $zone['kind']),
+            );
         }
     }
 
@@ -66,7 +72,14 @@ final class Placing
     {
         $dates = $this->timetable->dates($plan->crop->sheet, $zone, $plan->stickOn);
 
-        return Tenant::of('?', $plan->trays, Week::containing($plan->stickOn), $dates->lastBenchWeek()->plus(self::OVERSTAY), $plan->crop->sheet->care->warmth->medium, $plan->crop->sheet->care->water->mist);
+        return Tenant::of(
+            '?',
+            $plan->trays,
+            Week::containing($plan->stickOn),
+            $dates->lastBenchWeek()->plus(self::OVERSTAY),
+            $plan->crop->sheet->care->warmth->medium,
+            $plan->crop->sheet->care->water->mist,
+        );
     }
 
     private function zoneFor(DemoPlan $plan): ?int

@@ -22,7 +22,9 @@ final class AppController
     {
         $worker = $this->projectDir.'/public/app/sw.js';
 
-        return is_file($worker) ? new Response((string) file_get_contents($worker), 200, ['Content-Type' => 'text/javascript; charset=utf-8', 'Cache-Control' => 'no-cache']) : throw new NotFoundHttpException();
+        return is_file($worker)
+            ? new Response((string) file_get_contents($worker), 200, ['Content-Type' => 'text/javascript; charset=utf-8', 'Cache-Control' => 'no-cache'])
+            : throw new NotFoundHttpException();
     }
 
     #[Route('/{path}', requirements: ['path' => '(?!api/|app/).*'], methods: ['GET'], priority: -100)]

@@ -8,8 +8,10 @@ namespace WetCradle\Server\Http;
 final class Conflict extends \RuntimeException
 {
     /** @param array<string, mixed> $theirs */
-    public function __construct(public readonly array $theirs, string $words = 'Somebody changed this while you were at it. Here is what it says now beside what you entered.')
-    {
+    public function __construct(
+        public readonly array $theirs,
+        string $words = 'Somebody changed this while you were at it. Here is what it says now beside what you entered.',
+    ) {
         parent::__construct($words);
     }
 }

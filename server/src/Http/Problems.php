@@ -30,9 +30,21 @@ final class Problems
                 default => 422,
             }, $thrown->reason, $thrown->field, $thrown->getMessage()),
             $thrown instanceof Conflict => self::error(409, 'changed_meanwhile', 'version', $thrown->getMessage(), $thrown->theirs),
-            $thrown instanceof OptimisticLockException => self::error(409, 'changed_meanwhile', 'version', 'Somebody changed this in the same moment. Look again and repeat.'),
-            $thrown instanceof LockWaitTimeoutException => self::error(503, 'busy', '', 'Others are writing just now. Nothing was saved; try again in a moment.'),
-            $thrown instanceof DriverException && str_contains($thrown->getMessage(), 'database is locked') => self::error(503, 'busy', '', 'Others are writing just now. Nothing was saved; try again in a moment.'),
+            $thrown instanceof OptimisticLockException => self::error(
+                409,
+                'changed_meanwhile',
+                'version',
+                'Somebody changed this in the same moment. Look again and repeat.',
+            ),
+            $thrown instanceof LockWaitTimeoutException => self::error(
+                503,
+                'busy',
+                '',
+                'Others are writing just now. Nothing was saved; try again in a moment.',
+            ),
+            $thrown instanceof DriverException
+                && str_contains($thrown->getMessage(), 'database is locked') =>
+                    self::error(503, 'busy', '', 'Others are writing just now. Nothing was saved; try again in a moment.'),
             $thrown instanceof HttpExceptionInterface => self::error($thrown->getStatusCode(), match ($thrown->getStatusCode()) {
                 404 => 'not_found',
                 405 => 'wrong_method',

@@ -16,7 +16,12 @@ final class Unexpected
     public function __invoke(ExceptionEvent $event): void
     {
         $thrown = $event->getThrowable();
-        if (str_starts_with($event->getRequest()->getPathInfo(), '/api') && !$thrown instanceof AccessDeniedException && !$thrown instanceof AuthenticationException && !$event->hasResponse()) {
+        if (
+            str_starts_with($event->getRequest()->getPathInfo(), '/api')
+            && !$thrown instanceof AccessDeniedException
+            && !$thrown instanceof AuthenticationException
+            && !$event->hasResponse()
+        ) {
             $event->setResponse(Problems::error(500, 'failed', '', 'Something went wrong on our side. Nothing was saved; what you typed is still here.'));
         }
     }

@@ -33,8 +33,12 @@ final class DayFilling
     {
         $way = $batch->sheet->core();
 
-        return ['step' => 'fill:'.$batch->code, 'batch' => $batch->code, 'crop' => $batch->crop->name, 'trays' => $batch->amount->trays, 'trayKind' => $batch->trayKind->name, 'cells' => $batch->trayKind->cells, 'each' => $way->setting->each,
-            'holeFirst' => $way->taking->hormone->kind !== HormoneKind::None, 'depthCm' => $way->setting->depthCm, 'labels' => $batch->amount->trays, 'mix' => $way->setting->mix];
+        return [
+            'step' => 'fill:'.$batch->code, 'batch' => $batch->code, 'crop' => $batch->crop->name, 'trays' => $batch->amount->trays,
+            'trayKind' => $batch->trayKind->name, 'cells' => $batch->trayKind->cells, 'each' => $way->setting->each,
+            'holeFirst' => $way->taking->hormone->kind !== HormoneKind::None, 'depthCm' => $way->setting->depthCm,
+            'labels' => $batch->amount->trays, 'mix' => $way->setting->mix,
+        ];
     }
 
     /**
@@ -46,12 +50,21 @@ final class DayFilling
     {
         $millilitres = Row::pairs($this->em->getConnection(), 'SELECT name, millilitres FROM pot');
         $found = [];
-        foreach (Row::things($this->em->createQuery('SELECT b, c, s FROM '.Batch::class.' b JOIN b.crop c JOIN b.sheet s WHERE b.calledOff = false AND b.sticking.stuckOn IS NOT NULL AND b.leftBenchOn IS NULL AND b.days.potOn = :day ORDER BY b.code')->setParameter('day', $day->format('Y-m-d')), Batch::class) as $batch) {
+        foreach (Row::things(
+            $this->em->createQuery(
+                'SELECT b, c, s FROM '.Batch::class.' b JOIN b.crop c JOIN b.sheet s WHERE b.calledOff = false
+                    AND b.sticking.stuckOn IS NOT NULL AND b.leftBenchOn IS NULL AND b.days.potOn = :day ORDER BY b.code',
+            )->setParameter('day', $day->format('Y-m-d')),
+            Batch::class,
+        ) as $batch) {
             $potted = $this->pots->of($batch->code);
             if ($potted !== null) {
                 $litres = MixVolume::inHouse($potted->pots, 1, (float) ($millilitres[$potted->pot] ?? 0), $this->house->defaults());
-                $found[] = ['step' => 'pot:'.$batch->code, 'batch' => $batch->code, 'crop' => $batch->crop->name, 'pots' => $potted->pots, 'pot' => $potted->pot,
-                    'mix' => $this->mixes->made($batch->sheet->core()->potting->mix, Volume::litres($litres), []), 'zone' => $batch->potsZone?->name, 'labels' => $potted->pots];
+                $found[] = [
+                    'step' => 'pot:'.$batch->code, 'batch' => $batch->code, 'crop' => $batch->crop->name, 'pots' => $potted->pots,
+                    'pot' => $potted->pot, 'mix' => $this->mixes->made($batch->sheet->core()->potting->mix, Volume::litres($litres), []),
+                    'zone' => $batch->potsZone?->name, 'labels' => $potted->pots,
+                ];
             }
         }
 

@@ -40,9 +40,15 @@ final class DayMaking
         ksort($by);
         $found = [];
         foreach ($by as $mix => $all) {
-            $litres = array_sum(array_map(fn (Batch $b) => MixVolume::inHouse($b->amount->trays, $b->trayKind->cells, $b->trayKind->cellMl, $this->house->defaults()), $all));
+            $litres = array_sum(
+                array_map(fn (Batch $b) => MixVolume::inHouse($b->amount->trays, $b->trayKind->cells, $b->trayKind->cellMl, $this->house->defaults()), $all),
+            );
             $found[] = ['step' => 'mix:'.mb_substr((string) $mix, 0, 150), 'batches' => array_map(static fn (Batch $b) => $b->code, $all)]
-                + $this->mixes->made((string) $mix, Volume::litres($litres), array_map(static fn (Batch $b) => ['batch' => $b->code, 'sheet' => $b->sheet->core()], $all));
+                + $this->mixes->made(
+                    (string) $mix,
+                    Volume::litres($litres),
+                    array_map(static fn (Batch $b) => ['batch' => $b->code, 'sheet' => $b->sheet->core()], $all),
+                );
         }
 
         return $found;
@@ -69,7 +75,10 @@ final class DayMaking
             $cuttings = array_sum(array_map(static fn (Batch $b) => $b->amount->planned, $all));
             $depth = max(array_map(fn (Batch $b) => $this->dipDepth($b->sheet->core()), $all));
             $codes = array_map(static fn (Batch $b) => $b->code, $all);
-            $found[] = ['step' => 'dip:'.$words, 'hormone' => $words, 'kind' => $hormone->kind, 'asked' => (int) $hormone->ppm, 'cuttings' => $cuttings, 'depthCm' => $depth, 'batches' => $codes, 'made' => $this->madeFor($all)] + $this->shelf->dip($hormone, $cuttings, $depth);
+            $found[] = [
+                'step' => 'dip:'.$words, 'hormone' => $words, 'kind' => $hormone->kind, 'asked' => (int) $hormone->ppm,
+                'cuttings' => $cuttings, 'depthCm' => $depth, 'batches' => $codes, 'made' => $this->madeFor($all),
+            ] + $this->shelf->dip($hormone, $cuttings, $depth);
         }
 
         return $found;
@@ -82,7 +91,9 @@ final class DayMaking
      */
     private function madeFor(array $batches): ?array
     {
-        $made = $this->em->createQuery('SELECT m FROM '.MadeDip::class.' m JOIN m.batches b WHERE b IN (:batches) GROUP BY m.id HAVING COUNT(b.id) = :all ORDER BY m.id DESC')->setParameter('batches', $batches)->setParameter('all', count($batches))->setMaxResults(1)->getOneOrNullResult();
+        $made = $this->em->createQuery(
+            'SELECT m FROM '.MadeDip::class.' m JOIN m.batches b WHERE b IN (:batches) GROUP BY m.id HAVING COUNT(b.id) = :all ORDER BY m.id DESC',
+        )->setParameter('batches', $batches)->setParameter('all', count($batches))->setMaxResults(1)->getOneOrNullResult();
 
         return $made instanceof MadeDip ? $made->toArray() : null;
     }
@@ -97,14 +108,23 @@ final class DayMaking
     public function sanitiser(array $batches): ?array
     {
         $rule = $this->house->nursery()->rules()->of(School::Dip);
-        $one = $this->em->getRepository(Disinfectant::class)->findOneBy($rule === 'none' ? [] : ['forMaterial' => true], ['id' => 'ASC']) ?? $this->em->getRepository(Disinfectant::class)->findOneBy([], ['id' => 'ASC']);
+        $one = $this->em->getRepository(Disinfectant::class)->findOneBy(
+            $rule === 'none' ? [] : ['forMaterial' => true],
+            ['id' => 'ASC'],
+        ) ?? $this->em->getRepository(Disinfectant::class)->findOneBy([], ['id' => 'ASC']);
         if ($one === null) {
             return null;
         }
-        $dipped = $rule === 'none' || !$one->forMaterial ? [] : array_filter($batches, static fn (Batch $b) => $b->sheet->core()->taking->wash === Wash::Allowed);
+        $dipped = $rule === 'none' || !$one->forMaterial
+            ? []
+            : array_filter($batches, static fn (Batch $b) => $b->sheet->core()->taking->wash === Wash::Allowed);
 
-        return ['step' => 'clean:'.$one->name, 'name' => $one->name, 'words' => $one->core()->words(), 'litres' => $this->house->defaults()->number(HouseDefault::Bucket), 'minutes' => $one->minutes, 'neverMeets' => $one->neverMeets,
-            'dipped' => array_keys($dipped), 'never' => array_keys(array_filter($batches, static fn (Batch $b) => $b->sheet->core()->taking->wash === Wash::Never))] + $one->core()->make(Volume::litres($this->house->defaults()->number(HouseDefault::Bucket)))->toArray();
+        return [
+            'step' => 'clean:'.$one->name, 'name' => $one->name, 'words' => $one->core()->words(),
+            'litres' => $this->house->defaults()->number(HouseDefault::Bucket), 'minutes' => $one->minutes, 'neverMeets' => $one->neverMeets,
+            'dipped' => array_keys($dipped),
+            'never' => array_keys(array_filter($batches, static fn (Batch $b) => $b->sheet->core()->taking->wash === Wash::Never)),
+        ] + $one->core()->make(Volume::litres($this->house->defaults()->number(HouseDefault::Bucket)))->toArray();
     }
 
     private function dipDepth(WaySheet $way): float

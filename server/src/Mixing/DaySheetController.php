@@ -18,8 +18,12 @@ final class DaySheetController
 {
     private const MOST_HANDS = 40;
 
-    public function __construct(private readonly EntityManagerInterface $em, private readonly DaySheets $sheets, private readonly Writing $writing, private readonly Today $today)
-    {
+    public function __construct(
+        private readonly EntityManagerInterface $em,
+        private readonly DaySheets $sheets,
+        private readonly Writing $writing,
+        private readonly Today $today,
+    ) {
     }
 
     #[Route('/api/day-sheet', methods: ['GET'])]

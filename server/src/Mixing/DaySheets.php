@@ -64,7 +64,10 @@ final class DaySheets
             'hands' => $hands,
             'there' => $there,
             'hours' => ['collect' => $hours->collect, 'makeUp' => $hours->makeUp, 'stick' => $hours->stick, 'pot' => $hours->pot, 'all' => $hours->all()],
-            'collect' => array_map(fn (array $cut) => $this->sticking->sayCut($batches['collect'][$cut['code']], $collections[$cut['code']] ?? null, $cut, $day), $cuts),
+            'collect' => array_map(
+                fn (array $cut) => $this->sticking->sayCut($batches['collect'][$cut['code']], $collections[$cut['code']] ?? null, $cut, $day),
+                $cuts,
+            ),
             'mixes' => $mixes,
             'dips' => $dips,
             'sanitiser' => $both === [] ? null : $this->making->sanitiser($both),
@@ -81,7 +84,9 @@ final class DaySheets
     /** The next day on which anything is stuck or potted. */
     private function next(\DateTimeImmutable $day): ?\DateTimeImmutable
     {
-        $first = $this->em->getConnection()->fetchOne('SELECT min(CASE WHEN stuck_on IS NULL THEN stick_on ELSE pot_on END) FROM batch WHERE called_off = 0 AND left_bench_on IS NULL AND CASE WHEN stuck_on IS NULL THEN stick_on ELSE pot_on END > ?', [$day->format('Y-m-d')]);
+        $first = $this->em->getConnection()->fetchOne('SELECT min(CASE WHEN stuck_on IS NULL THEN stick_on ELSE pot_on END)
+            FROM batch WHERE called_off = 0 AND left_bench_on IS NULL
+            AND CASE WHEN stuck_on IS NULL THEN stick_on ELSE pot_on END > ?', [$day->format('Y-m-d')]);
 
         return is_string($first) ? new \DateTimeImmutable($first) : null;
     }
@@ -90,7 +95,11 @@ final class DaySheets
     private function batches(\DateTimeImmutable $day): array
     {
         $found = ['collect' => [], 'stick' => []];
-        $all = Row::things($this->em->createQuery('SELECT b, c, k, z, t, s, y FROM '.Batch::class.' b JOIN b.crop c JOIN b.block k JOIN b.zone z JOIN b.trayKind t JOIN b.sheet s JOIN s.way y WHERE b.calledOff = false AND ((b.sticking.stuckOn IS NULL AND b.days.stickOn BETWEEN :day AND :last) OR b.sticking.stuckOn = :day) ORDER BY b.code')
+        $all = Row::things($this->em->createQuery(
+            'SELECT b, c, k, z, t, s, y FROM '.Batch::class.' b JOIN b.crop c JOIN b.block k JOIN b.zone z JOIN b.trayKind t
+                JOIN b.sheet s JOIN s.way y WHERE b.calledOff = false AND ((b.sticking.stuckOn IS NULL
+                AND b.days.stickOn BETWEEN :day AND :last) OR b.sticking.stuckOn = :day) ORDER BY b.code',
+        )
             ->setParameter('day', $day->format('Y-m-d'))->setParameter('last', $day->modify('+30 days')->format('Y-m-d')), Batch::class);
         foreach ($all as $batch) {
             $on = $batch->begins();

@@ -29,8 +29,14 @@ final class DipController
     /** Dips of the log that are shown. */
     private const SHOWN = 60;
 
-    public function __construct(private readonly Batches $batches, private readonly EntityManagerInterface $em, private readonly Shelf $shelf, private readonly Ways $ways, private readonly Writing $writing, private readonly Today $today)
-    {
+    public function __construct(
+        private readonly Batches $batches,
+        private readonly EntityManagerInterface $em,
+        private readonly Shelf $shelf,
+        private readonly Ways $ways,
+        private readonly Writing $writing,
+        private readonly Today $today,
+    ) {
     }
 
     #[Route('/api/dips', methods: ['GET'])]
@@ -104,7 +110,18 @@ final class DipController
             $batches = array_map(fn (string $code) => $this->batches->byCode($code, 'batches'), $in->texts('batches', 60));
             $in->done();
             $dip = $this->shelf->of($stock, $ppm, $cuttings, $depth);
-            $this->em->persist(new MadeDip($stock, $dip['ppm'] ?? (float) $ppm, $dip['stockMl'], $dip['waterMl'], $dip['grams'], $batches, $this->today->now(), $this->writing->by()));
+            $this->em->persist(
+                new MadeDip(
+                    $stock,
+                    $dip['ppm'] ?? (float) $ppm,
+                    $dip['stockMl'],
+                    $dip['waterMl'],
+                    $dip['grams'],
+                    $batches,
+                    $this->today->now(),
+                    $this->writing->by(),
+                ),
+            );
         });
 
         return new JsonResponse($this->say(), 201);
@@ -167,7 +184,11 @@ final class DipController
     /** @return array{0: HormoneStock, 1: int, 2: int, 3: float} */
     private function asked(Fields $in): array
     {
-        return [$this->em->find(HormoneStock::class, $in->count('stock', 1)) ?? throw Refused::because('unknown', 'stock', 'There is no such hormone on the shelf.'), $in->count('ppm', 1, 50_000), $in->count('cuttings', 1, 1_000_000), $in->positive('depthCm', 40)];
+        return [$this->em->find(HormoneStock::class, $in->count('stock', 1)) ?? throw Refused::because(
+            'unknown',
+            'stock',
+            'There is no such hormone on the shelf.',
+        ), $in->count('ppm', 1, 50_000), $in->count('cuttings', 1, 1_000_000), $in->positive('depthCm', 40)];
     }
 
     private function readStock(Fields $in, HormoneStock $stock): void
@@ -177,7 +198,12 @@ final class DipController
         if ($other !== null && $other->id !== $stock->id) {
             throw Refused::because('taken', 'name', sprintf('There is a hormone called %s already.', $name));
         }
-        [$stock->name, $stock->what, $stock->kind, $stock->form] = [$name, $in->text('what', 60), HormoneKind::from($in->oneOf('kind', array_column(DipStock::KINDS, 'value'))), $in->choice('form', AuxinForm::class)];
+        [$stock->name, $stock->what, $stock->kind, $stock->form] = [
+            $name,
+            $in->text('what', 60),
+            HormoneKind::from($in->oneOf('kind', array_column(DipStock::KINDS, 'value'))),
+            $in->choice('form', AuxinForm::class),
+        ];
         $stock->ppm = $in->positive('ppm', 1_000_000);
         $stock->madeOn = $in->has('madeOn') ? $in->day('madeOn') : null;
         $stock->keepsUntil = $in->has('keepsUntil') ? $in->day('keepsUntil') : null;
@@ -197,7 +223,9 @@ final class DipController
         if ($other !== null && $other->id !== $one->id) {
             throw Refused::because('taken', 'name', sprintf('There is a sanitiser called %s already.', $name));
         }
-        [$one->name, $one->ppm, $one->parts, $one->reading] = [$name, 10_000.0 * $in->positive('percent', 100), $in->number('parts', 1, 100_000), $in->choice('reading', RatioReading::class)];
+        [$one->name, $one->ppm, $one->parts, $one->reading] = [
+            $name, 10_000.0 * $in->positive('percent', 100), $in->number('parts', 1, 100_000), $in->choice('reading', RatioReading::class),
+        ];
         [$one->minutes, $one->neverMeets, $one->forMaterial] = [$in->count('minutes', 0, 1440), $in->text('neverMeets', 200), $in->flag('forMaterial')];
         if ($in->has('version')) {
             $in->count('version', 1);
@@ -223,13 +251,27 @@ final class DipController
         return array_values(array_map(static fn (Way $way) => $way->crop->name, $never));
     }
 
-    /** @return array{stocks: list<array<string, mixed>>, made: list<array<string, mixed>>, sanitisers: list<array<string, mixed>>, neverDipped: list<string>} `neverDipped` are crops whose sheet forbids it */
+    /**
+     * @return array{
+     *     stocks: list<array<string, mixed>>, made: list<array<string, mixed>>, sanitisers: list<array<string, mixed>>,
+     *     neverDipped: list<string>,
+     * } `neverDipped` are crops whose sheet forbids it
+     */
     private function say(): array
     {
         return [
-            'stocks' => array_map(fn (HormoneStock $s) => $s->toArray($this->today->day()), $this->em->getRepository(HormoneStock::class)->findBy([], ['what' => 'ASC', 'kind' => 'DESC', 'ppm' => 'ASC', 'id' => 'ASC'])),
-            'made' => array_map(static fn (MadeDip $m) => $m->toArray(), $this->em->getRepository(MadeDip::class)->findBy([], ['madeAt' => 'DESC', 'id' => 'DESC'], self::SHOWN)),
-            'sanitisers' => array_map(static fn (Disinfectant $d) => $d->toArray(), $this->em->getRepository(Disinfectant::class)->findBy([], ['name' => 'ASC'])),
+            'stocks' => array_map(
+                fn (HormoneStock $s) => $s->toArray($this->today->day()),
+                $this->em->getRepository(HormoneStock::class)->findBy([], ['what' => 'ASC', 'kind' => 'DESC', 'ppm' => 'ASC', 'id' => 'ASC']),
+            ),
+            'made' => array_map(
+                static fn (MadeDip $m) => $m->toArray(),
+                $this->em->getRepository(MadeDip::class)->findBy([], ['madeAt' => 'DESC', 'id' => 'DESC'], self::SHOWN),
+            ),
+            'sanitisers' => array_map(
+                static fn (Disinfectant $d) => $d->toArray(),
+                $this->em->getRepository(Disinfectant::class)->findBy([], ['name' => 'ASC']),
+            ),
             'neverDipped' => $this->neverDipped(),
         ];
     }

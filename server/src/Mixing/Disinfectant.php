@@ -43,6 +43,9 @@ class Disinfectant
     {
         $made = $this->core();
 
-        return ['reading' => $this->reading->value] + get_object_vars($this) + ['percent' => Strength::of($this->ppm)->in('percent'), 'words' => $made->words(), 'madePpm' => $made->strength()->ppm, 'madeWords' => $made->strength()->words()];
+        return ['reading' => $this->reading->value] + get_object_vars($this) + [
+            'percent' => Strength::of($this->ppm)->in('percent'), 'words' => $made->words(), 'madePpm' => $made->strength()->ppm,
+            'madeWords' => $made->strength()->words(),
+        ];
     }
 }

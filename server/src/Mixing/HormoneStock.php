@@ -43,7 +43,11 @@ class HormoneStock
         return new DipStock($this->name, $this->what, $this->kind, $this->form, Strength::of($this->ppm, 'ppm', 'ppm'), $this->keepsUntil);
     }
 
-    /** @return ?array{factor: float, source: string} grams of the salt that are worth one of the acid; null where the label counts the acid, or the salt is not known */
+    /**
+     * @return ?array{
+     *     factor: float, source: string,
+     * } grams of the salt that are worth one of the acid; null where the label counts the acid, or the salt is not known
+     */
     public function salt(): ?array
     {
         $auxin = $this->form === AuxinForm::Salt ? Auxin::tryFrom($this->what) : null;
@@ -55,11 +59,13 @@ class HormoneStock
     public function toArray(\DateTimeImmutable $today): array
     {
         return [
-            'id' => $this->id, 'version' => $this->version, 'name' => $this->name, 'what' => $this->what, 'kind' => $this->kind->value, 'form' => $this->form->value, 'ppm' => $this->ppm,
+            'id' => $this->id, 'version' => $this->version, 'name' => $this->name, 'what' => $this->what, 'kind' => $this->kind->value,
+            'form' => $this->form->value, 'ppm' => $this->ppm,
             'words' => Strength::of($this->ppm)->words(),
             'acidPpm' => $this->core()->worth()->ppm,
             'salt' => $this->salt(),
-            'madeOn' => $this->madeOn?->format('Y-m-d'), 'keepsUntil' => $this->keepsUntil?->format('Y-m-d'), 'discardedOn' => $this->discardedOn?->format('Y-m-d'),
+            'madeOn' => $this->madeOn?->format('Y-m-d'), 'keepsUntil' => $this->keepsUntil?->format('Y-m-d'),
+            'discardedOn' => $this->discardedOn?->format('Y-m-d'),
             'isOld' => $this->keepsUntil !== null && $this->keepsUntil < $today,
         ];
     }

@@ -43,7 +43,8 @@ class MadeDip
     public function toArray(): array
     {
         return [
-            'id' => $this->id, 'stock' => $this->stock->name, 'what' => $this->stock->what, 'kind' => $this->stock->kind, 'ppm' => $this->ppm, 'stockMl' => $this->stockMl, 'waterMl' => $this->waterMl, 'grams' => $this->grams,
+            'id' => $this->id, 'stock' => $this->stock->name, 'what' => $this->stock->what, 'kind' => $this->stock->kind,
+            'ppm' => $this->ppm, 'stockMl' => $this->stockMl, 'waterMl' => $this->waterMl, 'grams' => $this->grams,
             'madeAt' => $this->madeAt->format('Y-m-d H:i'), 'by' => $this->by->name, 'discardedAt' => $this->discardedAt?->format('Y-m-d H:i'),
             'batches' => array_map(static fn (Batch $b) => $b->code, $this->batches->getValues()),
         ];

@@ -25,8 +25,13 @@ use WetCradle\Server\Wanted\Pot;
 /** Mixes by their parts: kept, reckoned for trays and pots, held against a crop's sheet. */
 final class MixController
 {
-    public function __construct(private readonly EntityManagerInterface $em, private readonly Mixes $mixes, private readonly SheetBook $sheets, private readonly House $house, private readonly Writing $writing)
-    {
+    public function __construct(
+        private readonly EntityManagerInterface $em,
+        private readonly Mixes $mixes,
+        private readonly SheetBook $sheets,
+        private readonly House $house,
+        private readonly Writing $writing,
+    ) {
     }
 
     #[Route('/api/mixes', methods: ['GET'])]
@@ -100,8 +105,12 @@ final class MixController
         $words = $in->text('mix', 200);
         $trays = $in->countOr('trays', 0, 0, 20_000);
         $pots = $in->countOr('pots', 0, 0, 2_000_000);
-        $kind = $trays === 0 ? null : $this->em->find(TrayKind::class, $in->count('trayKind', 1)) ?? throw Refused::because('unknown', 'trayKind', 'There is no such kind of tray.');
-        $pot = $pots === 0 ? null : $this->em->getRepository(Pot::class)->find($in->count('pot', 1)) ?? throw Refused::because('unknown', 'pot', 'There is no such pot.');
+        $kind = $trays === 0
+            ? null
+            : $this->em->find(TrayKind::class, $in->count('trayKind', 1)) ?? throw Refused::because('unknown', 'trayKind', 'There is no such kind of tray.');
+        $pot = $pots === 0
+            ? null
+            : $this->em->getRepository(Pot::class)->find($in->count('pot', 1)) ?? throw Refused::because('unknown', 'pot', 'There is no such pot.');
         if ($trays === 0 && $in->has('trayKind')) {
             $in->count('trayKind', 1);
         }
@@ -124,7 +133,14 @@ final class MixController
             default => null,
         };
 
-        return new JsonResponse($this->mixes->made($words, Volume::litres($ofTrays + $ofPots), $way === null ? [] : [['batch' => $way->crop->name, 'sheet' => $way->core()]], $each));
+        return new JsonResponse(
+            $this->mixes->made(
+                $words,
+                Volume::litres($ofTrays + $ofPots),
+                $way === null ? [] : [['batch' => $way->crop->name, 'sheet' => $way->core()]],
+                $each,
+            ),
+        );
     }
 
     private function read(Fields $in, Mix $mix): void
@@ -166,7 +182,9 @@ final class MixController
             throw Refused::because('in_use', 'name', sprintf('Mixes call it %s. Add another instead.', $part->name));
         }
         $part->name = $name;
-        [$part->holdsWater, $part->drains, $part->feeds, $part->breaksDown] = [$in->flag('holdsWater'), $in->flag('drains'), $in->flag('feeds'), $in->flag('breaksDown')];
+        [$part->holdsWater, $part->drains, $part->feeds, $part->breaksDown] = [
+            $in->flag('holdsWater'), $in->flag('drains'), $in->flag('feeds'), $in->flag('breaksDown'),
+        ];
         [$part->air, $part->water, $part->wetBy] = [$in->share('air'), $in->share('water'), $in->number('wetBy', 0, 5)];
         $part->bagLitres = $in->has('bagLitres') ? $in->positive('bagLitres', 10_000) : null;
         $part->stockLitres = $in->number('stockLitres', 0, 1_000_000);

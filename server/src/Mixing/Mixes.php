@@ -47,7 +47,11 @@ final class Mixes
      * @param list<array{batch: string, sheet: WaySheet}> $for   whose sheets it is held against
      * @param ?float                                      $each  litres that one tray or pot of them takes, to say how many whole bags fill
      *
-     * @return array{name: string, litres: float, parts: list<array<string, mixed>>, wetting: float, barrow: float, up: array<string, mixed>, down: array<string, mixed>, wholeBags: array<string, mixed>, holds: ?array<string, mixed>, against: list<array<string, mixed>>}
+     * @return array{
+     *     name: string, litres: float, parts: list<array<string, mixed>>, wetting: float, barrow: float,
+     *     up: array<string, mixed>, down: array<string, mixed>, wholeBags: array<string, mixed>,
+     *     holds: ?array<string, mixed>, against: list<array<string, mixed>>,
+     * }
      */
     public function made(string $words, Volume $litres, array $for, ?float $each = null): array
     {

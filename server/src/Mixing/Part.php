@@ -36,7 +36,18 @@ class Part
 
     public function core(): MixPart
     {
-        return MixPart::of($this->name, $this->holdsWater, $this->drains, $this->feeds, $this->breaksDown, $this->air, $this->water, $this->wetBy, $this->bagLitres === null ? null : Volume::litres($this->bagLitres), Volume::litres($this->stockLitres));
+        return MixPart::of(
+            $this->name,
+            $this->holdsWater,
+            $this->drains,
+            $this->feeds,
+            $this->breaksDown,
+            $this->air,
+            $this->water,
+            $this->wetBy,
+            $this->bagLitres === null ? null : Volume::litres($this->bagLitres),
+            Volume::litres($this->stockLitres),
+        );
     }
 
     /** @return array<string, mixed> */

@@ -28,17 +28,30 @@ final class Shelf
     /**
      * What makes the dip for so many cuttings, or why nothing does.
      *
-     * @return array{able: bool, stock: ?int, name: ?string, words: string, grams: ?float, ml: ?float, stockMl: ?float, waterMl: ?float, ppm: ?float, error: ?float, salt: ?array{factor: float, source: string}}
+     * @return array{
+     *     able: bool, stock: ?int, name: ?string, words: string, grams: ?float, ml: ?float, stockMl: ?float,
+     *     waterMl: ?float, ppm: ?float, error: ?float, salt: ?array{factor: float, source: string},
+     * }
      */
     public function dip(Hormone $asked, int $cuttings, float $depthCm, ?HormoneStock $only = null): array
     {
         $stocks = $only === null ? $this->stocks() : [$only];
-        $choice = DipChoice::of($asked, array_map(static fn (HormoneStock $s) => $s->core(), $stocks), $cuttings, $depthCm, $this->today->day(), $this->house->defaults());
+        $choice = DipChoice::of(
+            $asked,
+            array_map(static fn (HormoneStock $s) => $s->core(), $stocks),
+            $cuttings,
+            $depthCm,
+            $this->today->day(),
+            $this->house->defaults(),
+        );
         $stock = $choice->stock === null ? null : $stocks[$choice->stock];
 
         return [
-            'able' => $stock !== null, 'stock' => $stock?->id, 'name' => $stock?->name, 'words' => $choice->words, 'grams' => $choice->powder?->grams, 'ml' => $choice->liquid?->ml,
-            'stockMl' => $choice->poured?->stock->ml, 'waterMl' => $choice->poured?->water->ml, 'ppm' => $choice->poured !== null ? $choice->poured->strength->ppm : $stock?->core()->worth()->ppm, 'error' => $choice->poured?->error,
+            'able' => $stock !== null, 'stock' => $stock?->id, 'name' => $stock?->name, 'words' => $choice->words,
+            'grams' => $choice->powder?->grams, 'ml' => $choice->liquid?->ml,
+            'stockMl' => $choice->poured?->stock->ml, 'waterMl' => $choice->poured?->water->ml, 'ppm' => $choice->poured !== null
+                ? $choice->poured->strength->ppm
+                : $stock?->core()->worth()->ppm, 'error' => $choice->poured?->error,
             'salt' => $stock?->salt(),
         ];
     }
@@ -46,7 +59,10 @@ final class Shelf
     /**
      * What one stock would make at a strength; a stock too weak, too old or of another kind is refused with what could be used.
      *
-     * @return array{able: bool, stock: ?int, name: ?string, words: string, grams: ?float, ml: ?float, stockMl: ?float, waterMl: ?float, ppm: ?float, error: ?float, salt: ?array{factor: float, source: string}}
+     * @return array{
+     *     able: bool, stock: ?int, name: ?string, words: string, grams: ?float, ml: ?float, stockMl: ?float,
+     *     waterMl: ?float, ppm: ?float, error: ?float, salt: ?array{factor: float, source: string},
+     * }
      */
     public function of(HormoneStock $stock, int $ppm, int $cuttings, float $depthCm): array
     {
@@ -55,7 +71,11 @@ final class Shelf
         if (!$dip['able']) {
             $other = $this->dip($asked, $cuttings, $depthCm);
             $reason = $stock->core()->against($asked, $this->today->day())['reason'] ?? 'not_possible';
-            throw Refused::because($reason === 'too_weak' ? 'target_stronger_than_stock' : $reason, 'ppm', $dip['words'].($other['able'] ? sprintf(' Use %s.', $other['name']) : ''));
+            throw Refused::because(
+                $reason === 'too_weak' ? 'target_stronger_than_stock' : $reason,
+                'ppm',
+                $dip['words'].($other['able'] ? sprintf(' Use %s.', $other['name']) : ''),
+            );
         }
 
         return $dip;

@@ -37,7 +37,11 @@ final class AirController
     {
         $sites = [];
         foreach (glob($this->sites.'/*.csv') ?: [] as $file) {
-            $sites[] = ['name' => ucfirst(strtr(basename($file, '.csv'), '-', ' ')), 'means' => AirTable::read((string) file_get_contents($file))->means, 'csv' => (string) file_get_contents($file)];
+            $sites[] = [
+                'name' => ucfirst(strtr(basename($file, '.csv'), '-', ' ')),
+                'means' => AirTable::read((string) file_get_contents($file))->means,
+                'csv' => (string) file_get_contents($file),
+            ];
         }
         $days = [];
         foreach (Row::pairs($this->db, 'SELECT on_day, mean FROM air_day ORDER BY on_day DESC LIMIT '.self::DAYS_SHOWN) as $day => $mean) {
@@ -65,7 +69,10 @@ final class AirController
                 if ($day > $this->today->day()->format('Y-m-d')) {
                     throw $in->refuse('ahead', 'csv', sprintf('says how warm %s was, which has not come yet', $day));
                 }
-                $this->db->executeStatement('INSERT INTO air_day (on_day, mean) VALUES (?, ?) ON CONFLICT (on_day) DO UPDATE SET mean = excluded.mean', [$day, $mean]);
+                $this->db->executeStatement(
+                    'INSERT INTO air_day (on_day, mean) VALUES (?, ?) ON CONFLICT (on_day) DO UPDATE SET mean = excluded.mean',
+                    [$day, $mean],
+                );
             }
 
             return ['months' => $table->means === null ? 0 : 12, 'days' => count($table->days), 'moved' => $this->redating->becauseTheHouseChanged()];

@@ -55,6 +55,9 @@ final class CrewController
     /** @return array<string, mixed> */
     private static function view(Nursery $nursery): array
     {
-        return ['crew' => $nursery->crew()->toArray(), 'norms' => $nursery->norms()->toArray(), 'hourCost' => $nursery->hourCost, 'trayWeekCost' => $nursery->trayWeekCost, 'version' => $nursery->version];
+        return [
+            'crew' => $nursery->crew()->toArray(), 'norms' => $nursery->norms()->toArray(), 'hourCost' => $nursery->hourCost,
+            'trayWeekCost' => $nursery->trayWeekCost, 'version' => $nursery->version,
+        ];
     }
 }

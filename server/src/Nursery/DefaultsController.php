@@ -39,7 +39,12 @@ final class DefaultsController
             $before = $nursery->defaults()->toArray();
             $after = $defaults->toArray();
             $nursery->keepDefaults($defaults);
-            $this->writing->keep('house_defaults', '1', $before + array_fill_keys(array_keys($after), null), $after + array_fill_keys(array_keys($before), null));
+            $this->writing->keep(
+                'house_defaults',
+                '1',
+                $before + array_fill_keys(array_keys($after), null),
+                $after + array_fill_keys(array_keys($before), null),
+            );
             $this->redating->becauseTheHouseChanged();
         });
 
@@ -68,7 +73,10 @@ final class DefaultsController
         return [
             'version' => $nursery->version,
             'currency' => $nursery->currency,
-            'topics' => array_map(static fn (Topic $topic) => ['topic' => $topic->value, 'label' => $topic->label(), 'defaults' => $by[$topic->value] ?? []], Topic::cases()),
+            'topics' => array_map(
+                static fn (Topic $topic) => ['topic' => $topic->value, 'label' => $topic->label(), 'defaults' => $by[$topic->value] ?? []],
+                Topic::cases(),
+            ),
         ];
     }
 }

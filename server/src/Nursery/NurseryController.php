@@ -99,7 +99,10 @@ final class NurseryController
             'priorities' => array_column(Priority::cases(), 'value'),
             'stages' => array_map(static fn (RootStage $s) => ['stage' => $s->value, 'rooted' => $s->isRooted()], RootStage::cases()),
             'causes' => array_column(LossCause::cases(), 'value'),
-            'methods' => array_map(static fn (Method $m) => ['method' => $m->value, 'materials' => array_column($m->materials(), 'value'), 'ofStem' => $m->isOfStem()], Method::cases()),
+            'methods' => array_map(
+                static fn (Method $m) => ['method' => $m->value, 'materials' => array_column($m->materials(), 'value'), 'ofStem' => $m->isOfStem()],
+                Method::cases(),
+            ),
             'signs' => array_map(static fn (Sign $s) => ['sign' => $s->value, 'words' => $s->words()], Sign::cases()),
         ]);
     }

@@ -109,7 +109,11 @@ final class TraysController
         $cells = $in->count('cells', 1, 2000);
         $batches = $kind->id === null ? 0 : $this->em->getRepository(Batch::class)->count(['trayKind' => $kind]);
         if ($cells !== $kind->cells && $batches > 0) {
-            throw Refused::because('in_use', 'cells', sprintf('%d %s counted by its %d cells. Add another kind instead.', $batches, $batches === 1 ? 'batch is' : 'batches are', $kind->cells));
+            throw Refused::because(
+                'in_use',
+                'cells',
+                sprintf('%d %s counted by its %d cells. Add another kind instead.', $batches, $batches === 1 ? 'batch is' : 'batches are', $kind->cells),
+            );
         }
         $millilitres = $in->count('cellMl', 1, 20_000);
         [$length, $width] = [$in->number('lengthCm', 5, 300), $in->number('widthCm', 5, 300)];
@@ -119,7 +123,11 @@ final class TraysController
         $in->done();
         $first = $this->first() ?? $kind;
         if ($kind === $first && $kind->id !== null && [$length, $width] !== [$kind->lengthCm, $kind->widthCm]) {
-            throw Refused::because('in_use', $length !== $kind->lengthCm ? 'lengthCm' : 'widthCm', sprintf('All bench is counted in the places of %s. Add another kind instead.', $kind->name));
+            throw Refused::because(
+                'in_use',
+                $length !== $kind->lengthCm ? 'lengthCm' : 'widthCm',
+                sprintf('All bench is counted in the places of %s. Add another kind instead.', $kind->name),
+            );
         }
         [$kind->name, $kind->cells, $kind->cellMl, $kind->lengthCm, $kind->widthCm] = [$name, $cells, $millilitres, $length, $width];
         $kind->positions = Positions::each($length, $width, $first->lengthCm, $first->widthCm);
@@ -145,8 +153,22 @@ final class TraysController
         $on = static fn (Pot $pot, float $apart) => (int) floor($position / ($apart * $pot->acrossCm) ** 2);
 
         return [
-            'kinds' => array_map(static fn (TrayKind $k) => $k->toArray() + ['version' => $k->version, 'lengthCm' => $k->lengthCm, 'widthCm' => $k->widthCm, 'positions' => round($k->positions, 4), 'first' => $k === $first, 'batches' => $batches[(int) $k->id] ?? 0], $this->em->getRepository(TrayKind::class)->findBy([], ['cells' => 'ASC', 'id' => 'ASC'])),
-            'pots' => array_map(fn (Pot $p) => $p->toArray() + ['version' => $p->version, 'acrossCm' => $p->acrossCm, 'thick' => $on($p, 1.0), 'spaced' => $on($p, $this->house->defaults()->number(HouseDefault::PotsApart))], $this->em->getRepository(Pot::class)->findBy([], ['millilitres' => 'ASC'])),
+            'kinds' => array_map(
+                static fn (TrayKind $k) => $k->toArray() + [
+                    'version' => $k->version, 'lengthCm' => $k->lengthCm, 'widthCm' => $k->widthCm, 'positions' => round($k->positions, 4),
+                    'first' => $k === $first, 'batches' => $batches[(int) $k->id] ?? 0,
+                ],
+                $this->em->getRepository(TrayKind::class)->findBy([], ['cells' => 'ASC', 'id' => 'ASC']),
+            ),
+            'pots' => array_map(
+                fn (Pot $p) => $p->toArray() + [
+                    'version' => $p->version,
+                    'acrossCm' => $p->acrossCm,
+                    'thick' => $on($p, 1.0),
+                    'spaced' => $on($p, $this->house->defaults()->number(HouseDefault::PotsApart)),
+                ],
+                $this->em->getRepository(Pot::class)->findBy([], ['millilitres' => 'ASC']),
+            ),
         ];
     }
 }

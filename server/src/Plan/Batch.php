@@ -156,7 +156,10 @@ class Batch
     public function mustBeAsSeen(int $version): void
     {
         if ($version !== $this->version) {
-            throw new Conflict(['code' => $this->code, 'version' => $this->version], sprintf('Somebody changed %s meanwhile, so nothing was done. Look again where it stands now.', $this->code));
+            throw new Conflict(
+                ['code' => $this->code, 'version' => $this->version],
+                sprintf('Somebody changed %s meanwhile, so nothing was done. Look again where it stands now.', $this->code),
+            );
         }
     }
 
@@ -207,7 +210,8 @@ class Batch
         $day = static fn (\DateTimeImmutable $d) => $d->format('Y-m-d');
 
         return [
-            'stickOn' => $day($this->days->stickOn), 'weanOn' => $day($this->days->weanOn), 'potOn' => $day($this->days->potOn), 'readyOn' => $day($this->days->readyOn),
+            'stickOn' => $day($this->days->stickOn), 'weanOn' => $day($this->days->weanOn), 'potOn' => $day($this->days->potOn),
+            'readyOn' => $day($this->days->readyOn),
             'trays' => $this->amount->trays, 'cuttings' => $this->amount->planned,
         ];
     }

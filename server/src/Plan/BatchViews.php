@@ -44,7 +44,10 @@ final class BatchViews
             'version' => $batch->version,
             'cells' => $batch->trayKind->cells,
             'needed' => $batch->amount->needed,
-            'movesOn' => array_map(static fn (MovesOn $on) => ['zone' => $on->zone->name, 'from' => $on->fromDay->format('Y-m-d')], $batch->movesOn->getValues()),
+            'movesOn' => array_map(
+                static fn (MovesOn $on) => ['zone' => $on->zone->name, 'from' => $on->fromDay->format('Y-m-d')],
+                $batch->movesOn->getValues(),
+            ),
             'confidence' => $batch->amount->confidence,
             'restedOn' => $batch->amount->restedOn,
             'mix' => $batch->sticking->mix,
@@ -54,9 +57,25 @@ final class BatchViews
             'plannedBy' => $batch->plannedBy->name,
             'plannedAt' => $batch->plannedAt->format('Y-m-d'),
             'despite' => $batch->sticking->despite,
-            'collection' => $this->em->getRepository(Collection::class)->findOneBy(['batch' => $batch])?->toArray($this->today->now(), $this->house->defaults()),
-            'looks' => array_map(static fn (RoundLook $l) => $l->toArray(), Row::things($this->em->createQuery('SELECT r, l FROM '.RoundLook::class.' r JOIN r.line l WHERE l.batch = :batch ORDER BY r.seenAt DESC, r.id DESC')->setParameter('batch', $batch)->setMaxResults(30), RoundLook::class)),
-            'dips' => array_map(static fn (MadeDip $m) => $m->toArray(), Row::things($this->em->createQuery('SELECT m FROM '.MadeDip::class.' m JOIN m.batches b WHERE b = :batch ORDER BY m.id DESC')->setParameter('batch', $batch), MadeDip::class)),
+            'collection' => $this->em->getRepository(Collection::class)->findOneBy(['batch' => $batch])
+                ?->toArray($this->today->now(), $this->house->defaults()),
+            'looks' => array_map(
+                static fn (RoundLook $l) => $l->toArray(),
+                Row::things(
+                    $this->em->createQuery(
+                        'SELECT r, l FROM '.RoundLook::class.' r JOIN r.line l WHERE l.batch = :batch ORDER BY r.seenAt DESC, r.id DESC',
+                    )->setParameter('batch', $batch)->setMaxResults(30),
+                    RoundLook::class,
+                ),
+            ),
+            'dips' => array_map(
+                static fn (MadeDip $m) => $m->toArray(),
+                Row::things(
+                    $this->em->createQuery('SELECT m FROM '.MadeDip::class.' m JOIN m.batches b WHERE b = :batch ORDER BY m.id DESC')
+                        ->setParameter('batch', $batch),
+                    MadeDip::class,
+                ),
+            ),
             'sheet' => [
                 'way' => $way->name,
                 'number' => $batch->sheet->number,
@@ -85,7 +104,10 @@ final class BatchViews
         foreach ($batch->lines as $line) {
             $standing = array_filter($counts[(int) $line->id] ?? []);
             if ($line->number === 1 || $standing !== []) {
-                $lines[] = ['number' => $line->number, 'since' => $line->since->format('Y-m-d'), 'note' => $line->note, 'lot' => $line->lot?->code, 'standing' => (object) $standing];
+                $lines[] = [
+                    'number' => $line->number, 'since' => $line->since->format('Y-m-d'), 'note' => $line->note, 'lot' => $line->lot?->code,
+                    'standing' => (object) $standing,
+                ];
             }
         }
 
@@ -97,7 +119,8 @@ final class BatchViews
     {
         $acts = [];
         $rows = Row::all($this->db,
-            'SELECT a.id, a.kind, a.on_day, a.at, a.says, p.name AS by_name, u.id AS undone_by, a.undoes FROM act a JOIN account p ON p.id = a.by_id LEFT JOIN act u ON u.undoes = a.id
+            'SELECT a.id, a.kind, a.on_day, a.at, a.says, p.name AS by_name, u.id AS undone_by, a.undoes FROM act a
+                JOIN account p ON p.id = a.by_id LEFT JOIN act u ON u.undoes = a.id
              WHERE a.id IN (
                 SELECT id FROM act WHERE batch_id = :batch
                 UNION SELECT act_id FROM entry WHERE from_line IN (SELECT id FROM line WHERE batch_id = :batch)

@@ -36,7 +36,11 @@ final class Batches
                 return $line;
             }
         }
-        throw $batch->isStuck() ? Refused::because('unknown', $field, sprintf('%d is not a line of %s.', $number, $batch->code)) : Refused::because('not_stuck', $field, sprintf('%s is not stuck yet.', $batch->code));
+        throw $batch->isStuck() ? Refused::because(
+            'unknown',
+            $field,
+            sprintf('%d is not a line of %s.', $number, $batch->code),
+        ) : Refused::because('not_stuck', $field, sprintf('%s is not stuck yet.', $batch->code));
     }
 
     private function find(string $code): ?Batch

@@ -36,7 +36,10 @@ final class Chances
             $groups['by '.($customers[$order] ?? '')][] = $order;
         }
         $played = SeasonChance::play($pools, $groups, self::SEED);
-        $say = static fn (string $group) => $played->of($group) + ['orders' => count($groups[$group]), 'met' => array_sum(array_map(static fn (int $o) => $chance[$o], $groups[$group]))];
+        $say = static fn (string $group) => $played->of($group) + [
+            'orders' => count($groups[$group]),
+            'met' => array_sum(array_map(static fn (int $o) => $chance[$o], $groups[$group])),
+        ];
         $found = [];
         foreach (array_keys($groups) as $group) {
             if ($group !== 'season') {

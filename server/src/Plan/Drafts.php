@@ -52,9 +52,24 @@ final class Drafts
         foreach ($this->em->getRepository(Zone::class)->findAll() as $zone) {
             $zones[(int) $zone->id] = $zone->core();
         }
-        $lying = array_map(static fn (array $tenants) => array_values(array_filter($tenants, static fn (Tenant $t) => !in_array($t->batch(), $replaced, true))), $this->tenants->byZone($this->today->week(), $this->today->week()->plus(self::AHEAD_WEEKS)));
+        $lying = array_map(
+            static fn (array $tenants) => array_values(array_filter($tenants, static fn (Tenant $t) => !in_array($t->batch(), $replaced, true))),
+            $this->tenants->byZone($this->today->week(), $this->today->week()->plus(self::AHEAD_WEEKS)),
+        );
 
-        return $this->licensed($going, SeasonDraft::make($this->grouped($anew), $this->yards->all(null, $replaced), new Berths($zones, $lying, $this->house->timetable(), $nursery->telling(), $this->house->defaults()), $nursery->norms(), $nursery->costs(), $this->today->day(), $nursery->telling(), $this->house->defaults())->drafted);
+        return $this->licensed(
+            $going,
+            SeasonDraft::make(
+                $this->grouped($anew),
+                $this->yards->all(null, $replaced),
+                new Berths($zones, $lying, $this->house->timetable(), $nursery->telling(), $this->house->defaults()),
+                $nursery->norms(),
+                $nursery->costs(),
+                $this->today->day(),
+                $nursery->telling(),
+                $this->house->defaults(),
+            )->drafted,
+        );
     }
 
     /**
@@ -100,7 +115,13 @@ final class Drafts
             $first = $orders[$d->orders[0]];
 
             return [
-                'orders' => array_map(static fn (int $id) => ['id' => $id, 'plants' => $orders[$id]->plants, 'customer' => $orders[$id]->customer?->name, 'priority' => $orders[$id]->priority], $d->orders),
+                'orders' => array_map(
+                    static fn (int $id) => [
+                        'id' => $id, 'plants' => $orders[$id]->plants, 'customer' => $orders[$id]->customer?->name,
+                        'priority' => $orders[$id]->priority,
+                    ],
+                    $d->orders,
+                ),
                 'crop' => $d->want->crop,
                 'cropSlug' => $first->crop->slug,
                 'plants' => $d->want->plants,
@@ -130,7 +151,9 @@ final class Drafts
      */
     public function keep(bool $anew, array $orders): array
     {
-        $drafted = array_values(array_filter($this->make($anew), static fn (Drafted $d) => $d->route !== null && ($anew || array_diff($d->orders, $orders) === [])));
+        $drafted = array_values(
+            array_filter($this->make($anew), static fn (Drafted $d) => $d->route !== null && ($anew || array_diff($d->orders, $orders) === [])),
+        );
         if ($drafted === []) {
             throw Refused::because('empty', 'orders', 'None of these has a batch in the draft; it may have changed meanwhile. Look again.');
         }
@@ -145,7 +168,12 @@ final class Drafts
         $made = [];
         foreach ($drafted as $one) {
             $batch = $made[] = $this->batch($one, $wanted);
-            $this->writing->keep('batch', $batch->code, [], ['zone' => $batch->zone->id, 'trays' => $batch->amount->trays, 'stickOn' => $batch->days->stickOn->format('Y-m-d')]);
+            $this->writing->keep(
+                'batch',
+                $batch->code,
+                [],
+                ['zone' => $batch->zone->id, 'trays' => $batch->amount->trays, 'stickOn' => $batch->days->stickOn->format('Y-m-d')],
+            );
         }
         $this->em->flush();
 
@@ -159,7 +187,8 @@ final class Drafts
         $part = $route->parts[0];
         $way = $this->em->find(Way::class, $route->way?->id) ?? throw new \LogicException('A draft has a way.');
         $sheet = $way->core();
-        $block = $this->em->getRepository(StockBlock::class)->findOneBy(['code' => $part->supply?->source->code]) ?? throw new \LogicException('A draft has its stock.');
+        $block = $this->em->getRepository(StockBlock::class)->findOneBy(['code' => $part->supply?->source->code])
+            ?? throw new \LogicException('A draft has its stock.');
         $zone = $this->em->find(Zone::class, $one->berth?->zone) ?? throw new \LogicException('A draft has its place.');
         $trayKind = $this->em->find(TrayKind::class, $sheet->setting->trayKind) ?? throw new \LogicException('A sheet names a kind of tray.');
         $order = $wanted[$one->orders[0]];
@@ -192,7 +221,10 @@ final class Drafts
         $found = [];
         foreach ($groups as $group) {
             usort($group, static fn (Wanted $a, Wanted $b) => [$a->priority->rank(), $a->id] <=> [$b->priority->rank(), $b->id]);
-            $found[] = ['orders' => array_map(static fn (Wanted $w) => ['id' => (int) $w->id, 'plants' => $w->plants], $group), 'want' => $this->wants->of($group[0], array_sum(array_map(static fn (Wanted $w) => $w->plants, $group)))];
+            $found[] = [
+                'orders' => array_map(static fn (Wanted $w) => ['id' => (int) $w->id, 'plants' => $w->plants], $group),
+                'want' => $this->wants->of($group[0], array_sum(array_map(static fn (Wanted $w) => $w->plants, $group))),
+            ];
         }
 
         return $found;
@@ -202,12 +234,18 @@ final class Drafts
     private function served(bool $anew): array
     {
         $served = [];
-        foreach (Row::things($this->em->createQuery('SELECT b, w FROM '.Batch::class.' b LEFT JOIN b.wanted w WHERE b.calledOff = false'.($anew ? ' AND b.sticking.stuckOn IS NOT NULL' : '')), Batch::class) as $batch) {
+        foreach (Row::things(
+            $this->em->createQuery(
+                'SELECT b, w FROM '.Batch::class.' b LEFT JOIN b.wanted w WHERE b.calledOff = false'.($anew ? ' AND b.sticking.stuckOn IS NOT NULL' : ''),
+            ),
+            Batch::class,
+        ) as $batch) {
             if ($batch->wanted !== null) {
                 $served[(int) $batch->wanted->id] = true;
             }
         }
-        foreach (Row::words($this->em->getConnection(), 'SELECT x.wanted_id FROM batch_shared x JOIN batch b ON b.id = x.batch_id WHERE b.called_off = 0'.($anew ? ' AND b.stuck_on IS NOT NULL' : '')) as $id) {
+        foreach (Row::words($this->em->getConnection(), 'SELECT x.wanted_id FROM batch_shared x JOIN batch b ON b.id = x.batch_id
+            WHERE b.called_off = 0'.($anew ? ' AND b.stuck_on IS NOT NULL' : '')) as $id) {
             $served[(int) $id] = true;
         }
 
@@ -218,7 +256,13 @@ final class Drafts
     private function replaced(): array
     {
         $stuck = $this->served(true);
-        $planned = Row::things($this->em->createQuery('SELECT b, w FROM '.Batch::class.' b JOIN b.wanted w WHERE b.calledOff = false AND b.sticking.stuckOn IS NULL AND w.calledOff = false AND w.readyWeek >= :week ORDER BY b.id')->setParameter('week', $this->today->week()->written()), Batch::class);
+        $planned = Row::things(
+            $this->em->createQuery(
+                'SELECT b, w FROM '.Batch::class.' b JOIN b.wanted w WHERE b.calledOff = false AND b.sticking.stuckOn IS NULL
+                    AND w.calledOff = false AND w.readyWeek >= :week ORDER BY b.id',
+            )->setParameter('week', $this->today->week()->written()),
+            Batch::class,
+        );
 
         return array_values(array_filter($planned, static fn (Batch $b) => !isset($stuck[(int) $b->wanted?->id])));
     }
@@ -228,7 +272,13 @@ final class Drafts
     {
         $this->ways->crops();
         $found = [];
-        foreach (Row::things($this->em->createQuery('SELECT w, c, p, k FROM '.Wanted::class.' w JOIN w.crop c JOIN w.pot p LEFT JOIN w.customer k WHERE w.calledOff = false AND w.readyWeek >= :week ORDER BY w.id')->setParameter('week', $this->today->week()->written()), Wanted::class) as $wanted) {
+        foreach (Row::things(
+            $this->em->createQuery(
+                'SELECT w, c, p, k FROM '.Wanted::class.' w JOIN w.crop c JOIN w.pot p LEFT JOIN w.customer k
+                    WHERE w.calledOff = false AND w.readyWeek >= :week ORDER BY w.id',
+            )->setParameter('week', $this->today->week()->written()),
+            Wanted::class,
+        ) as $wanted) {
             $found[(int) $wanted->id] = $wanted;
         }
 

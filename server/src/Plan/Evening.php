@@ -64,11 +64,29 @@ final class Evening
                 }
             }
         }
-        $even = EvenOut::plan($from, $fixed, array_column($planned, 'crew'), $movable, $this->isAble(...), $this->house->nursery()->telling(), $this->house->defaults());
+        $even = EvenOut::plan(
+            $from,
+            $fixed,
+            array_column($planned, 'crew'),
+            $movable,
+            $this->isAble(...),
+            $this->house->nursery()->telling(),
+            $this->house->defaults(),
+        );
 
         return [
-            'moves' => array_map(fn (Shift $s) => ['code' => $s->batch, 'crop' => $s->crop, 'stickOn' => $s->stickOn->format('Y-m-d'), 'heldDays' => $s->heldDays, 'dates' => $s->dates->toArray(), 'was' => $this->batches[$s->batch]->plan(), 'version' => $this->batches[$s->batch]->version, 'why' => $s->why], $even->moves),
-            'weeks' => array_map(static fn (array $w) => ['week' => $w['week']->written(), 'hours' => $w['hours'], 'crew' => $w['crew'], 'after' => $w['after']], $even->weeks),
+            'moves' => array_map(
+                fn (Shift $s) => [
+                    'code' => $s->batch, 'crop' => $s->crop, 'stickOn' => $s->stickOn->format('Y-m-d'), 'heldDays' => $s->heldDays,
+                    'dates' => $s->dates->toArray(), 'was' => $this->batches[$s->batch]->plan(),
+                    'version' => $this->batches[$s->batch]->version, 'why' => $s->why,
+                ],
+                $even->moves,
+            ),
+            'weeks' => array_map(
+                static fn (array $w) => ['week' => $w['week']->written(), 'hours' => $w['hours'], 'crew' => $w['crew'], 'after' => $w['after']],
+                $even->weeks,
+            ),
         ];
     }
 
@@ -81,16 +99,36 @@ final class Evening
     {
         $norms = $this->house->nursery()->norms();
         Row::things($this->em->createQuery('SELECT s, y FROM '.SheetVersion::class.' s JOIN s.way y'), SheetVersion::class);
-        foreach (Row::things($this->em->createQuery('SELECT b, w, c, z FROM '.Batch::class.' b JOIN b.crop c JOIN b.zone z LEFT JOIN b.wanted w WHERE b.calledOff = false AND b.leftBenchOn IS NULL'), Batch::class) as $batch) {
+        foreach (Row::things(
+            $this->em->createQuery(
+                'SELECT b, w, c, z FROM '.Batch::class.' b JOIN b.crop c JOIN b.zone z LEFT JOIN b.wanted w
+                    WHERE b.calledOff = false AND b.leftBenchOn IS NULL',
+            ),
+            Batch::class,
+        ) as $batch) {
             $this->batches[$batch->code] = $batch;
         }
         $found = [];
         foreach ($loads as $load) {
             $batch = $this->batches[$load->tenant->name] ?? null;
             if ($batch !== null && $batch->days->potOn >= $this->today->day()) {
-                [$earliest, $latest] = $batch->isStuck() ? [null, null] : $this->windows->daysAround($batch->sheet->way, $batch->days->stickOn, $this->today->day());
-                $found[] = new Movable($batch->code, $batch->crop->name, $batch->begins(), $earliest, $latest, $this->house->timetable()->in($this->zone($batch), $batch->sheet->core()), $batch->days->heldDays, $batch->wanted?->ready(),
-                    $norms->hoursToCollect($load->toStick) + $norms->hoursToStick($load->toStick, $load->method), $norms->hoursToPot($load->toPot, $load->pot));
+                [$earliest, $latest] = $batch->isStuck() ? [null, null] : $this->windows->daysAround(
+                    $batch->sheet->way,
+                    $batch->days->stickOn,
+                    $this->today->day(),
+                );
+                $found[] = new Movable(
+                    $batch->code,
+                    $batch->crop->name,
+                    $batch->begins(),
+                    $earliest,
+                    $latest,
+                    $this->house->timetable()->in($this->zone($batch), $batch->sheet->core()),
+                    $batch->days->heldDays,
+                    $batch->wanted?->ready(),
+                    $norms->hoursToCollect($load->toStick) + $norms->hoursToStick($load->toStick, $load->method),
+                    $norms->hoursToPot($load->toPot, $load->pot),
+                );
             }
         }
 

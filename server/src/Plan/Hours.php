@@ -33,8 +33,11 @@ final class Hours
             $hours = $load['collectHours'] + $load['stickHours'] + $load['weanHours'] + $load['potHours'];
             $there = $crew->hoursIn($load['week']);
 
-            return ['week' => $load['week']->written(), 'collect' => $load['collectHours'], 'stick' => $load['stickHours'], 'wean' => $load['weanHours'], 'pot' => $load['potHours'],
-                'hours' => $hours, 'crew' => $there, 'over' => $crew->hands === [] ? 0.0 : max(0.0, $hours - $there), 'trays' => $load['trays'], 'fill' => $load['fill']];
+            return [
+                'week' => $load['week']->written(), 'collect' => $load['collectHours'], 'stick' => $load['stickHours'],
+                'wean' => $load['weanHours'], 'pot' => $load['potHours'], 'hours' => $hours, 'crew' => $there,
+                'over' => $crew->hands === [] ? 0.0 : max(0.0, $hours - $there), 'trays' => $load['trays'], 'fill' => $load['fill'],
+            ];
         }, SeasonLoad::of($from, $weeks, $places, $nursery->norms(), $loads ?? $this->loads->during($from, $weeks)));
     }
 }

@@ -36,7 +36,15 @@ final class Intended
     /** What it would count under a licence. */
     public function claim(?string $batch, string $field): Claim
     {
-        return new Claim($batch, $this->sheet->way->crop, $this->dates->stickOn, $this->dates->readyOn, $this->amount->planned, $this->amount->needed ?? $this->amount->planned, $field);
+        return new Claim(
+            $batch,
+            $this->sheet->way->crop,
+            $this->dates->stickOn,
+            $this->dates->readyOn,
+            $this->amount->planned,
+            $this->amount->needed ?? $this->amount->planned,
+            $field,
+        );
     }
 
     public function positions(): int

@@ -23,8 +23,12 @@ final class LabelController
 {
     private const MOST = 3000;
 
-    public function __construct(private readonly Batches $batches, private readonly EntityManagerInterface $em, private readonly House $house, private readonly Today $today)
-    {
+    public function __construct(
+        private readonly Batches $batches,
+        private readonly EntityManagerInterface $em,
+        private readonly House $house,
+        private readonly Today $today,
+    ) {
     }
 
     /** Of the batches named, or of all that are stuck on a day. */
@@ -33,8 +37,15 @@ final class LabelController
     {
         $in = Fields::of($request->query->all());
         $day = $in->has('day') ? $in->day('day') : $this->today->day();
-        $dip = $request->query->has('dip') ? $this->em->find(MadeDip::class, $request->query->getInt('dip')) ?? throw Refused::because('unknown', 'dip', 'There is no such dip.') : null;
-        $batches = $dip !== null ? [] : ($request->query->has('batches') ? array_map(fn (string $code) => $this->batches->byCode($code, 'batches'), array_slice(explode(',', $request->query->getString('batches')), 0, 200)) : $this->ofDay($day));
+        $dip = $request->query->has('dip')
+            ? $this->em->find(MadeDip::class, $request->query->getInt('dip')) ?? throw Refused::because('unknown', 'dip', 'There is no such dip.')
+            : null;
+        $batches = $dip !== null
+            ? []
+            : ($request->query->has('batches') ? array_map(
+                fn (string $code) => $this->batches->byCode($code, 'batches'),
+                array_slice(explode(',', $request->query->getString('batches')), 0, 200),
+            ) : $this->ofDay($day));
         $us = $this->house->nursery()->units === Units::Us;
         $layout = LabelSheet::of($request->query->getString('layout', $us ? 'letter_67x25' : 'a4_70x37'));
         $perTray = $request->query->getString('each', 'tray') === 'tray';
@@ -42,18 +53,30 @@ final class LabelController
         foreach ($batches as $batch) {
             $many = $perTray ? $batch->amount->trays : 1;
             for ($i = 1; $i <= $many; ++$i) {
-                $labels[] = ['code' => $batch->code, 'crop' => $batch->crop->name, 'way' => $batch->sheet->core()->words(), 'source' => $batch->block->code, 'date' => ($batch->begins())->format('Y-m-d'), 'hormone' => $batch->sticking->hormone ?? $batch->sheet->core()->taking->hormone->words(),
-                    'count' => $perTray ? self::inTray($batch, $i) : $batch->amount->planned, 'tray' => $perTray ? $i : null, 'trays' => $batch->amount->trays, 'zone' => $batch->zone->name];
+                $labels[] = [
+                    'code' => $batch->code, 'crop' => $batch->crop->name, 'way' => $batch->sheet->core()->words(),
+                    'source' => $batch->block->code, 'date' => ($batch->begins())->format('Y-m-d'),
+                    'hormone' => $batch->sticking->hormone ?? $batch->sheet->core()->taking->hormone->words(),
+                    'count' => $perTray ? self::inTray($batch, $i) : $batch->amount->planned, 'tray' => $perTray ? $i : null,
+                    'trays' => $batch->amount->trays, 'zone' => $batch->zone->name,
+                ];
             }
         }
         if (count($labels) > self::MOST) {
-            throw Refused::because('out_of_range', 'batches', sprintf('%d labels at once are too many; print fewer batches, or one label a batch.', count($labels)));
+            throw Refused::because(
+                'out_of_range',
+                'batches',
+                sprintf('%d labels at once are too many; print fewer batches, or one label a batch.', count($labels)),
+            );
         }
         $places = $layout->places(count($labels), $request->query->getInt('skip'));
         [$width, $height] = $layout->pageSize();
 
         return new JsonResponse([
-            'layout' => ['id' => $layout->id, 'words' => $layout->words(), 'page' => $layout->page, 'pageWidth' => $width, 'pageHeight' => $height, 'width' => $layout->width, 'height' => $layout->height],
+            'layout' => [
+                'id' => $layout->id, 'words' => $layout->words(), 'page' => $layout->page, 'pageWidth' => $width, 'pageHeight' => $height,
+                'width' => $layout->width, 'height' => $layout->height,
+            ],
             'layouts' => array_map(static fn (LabelSheet $l) => ['id' => $l->id, 'words' => $l->words()], LabelSheet::all()),
             'labels' => array_map(static fn (array $label, array $place) => $label + $place, $labels, $places),
         ]);
@@ -62,7 +85,12 @@ final class LabelController
     /** @return array<string, mixed> what stands on the cup of a dip: what it is, how strong, since when and for whom */
     private static function cup(MadeDip $dip): array
     {
-        return ['code' => 'D'.$dip->id, 'crop' => sprintf('%s %s, %s', $dip->stock->what, $dip->stock->kind->value, Strength::of($dip->ppm)->words()), 'way' => null, 'source' => $dip->stock->name, 'date' => $dip->madeAt->format('Y-m-d'), 'hormone' => 'Throw away tonight. Keep from children.',
+        return ['code' => 'D'.$dip->id, 'crop' => sprintf(
+            '%s %s, %s',
+            $dip->stock->what,
+            $dip->stock->kind->value,
+            Strength::of($dip->ppm)->words(),
+        ), 'way' => null, 'source' => $dip->stock->name, 'date' => $dip->madeAt->format('Y-m-d'), 'hormone' => 'Throw away tonight. Keep from children.',
             'count' => null, 'tray' => null, 'trays' => null, 'zone' => null];
     }
 
@@ -77,6 +105,14 @@ final class LabelController
     /** @return list<Batch> */
     private function ofDay(\DateTimeImmutable $day): array
     {
-        return array_values(Row::things($this->em->createQuery('SELECT b FROM '.Batch::class.' b WHERE b.calledOff = false AND ((b.sticking.stuckOn IS NULL AND b.days.stickOn = :day) OR b.sticking.stuckOn = :day) ORDER BY b.code')->setParameter('day', $day->format('Y-m-d')), Batch::class));
+        return array_values(
+            Row::things(
+                $this->em->createQuery(
+                    'SELECT b FROM '.Batch::class.' b WHERE b.calledOff = false AND ((b.sticking.stuckOn IS NULL
+                        AND b.days.stickOn = :day) OR b.sticking.stuckOn = :day) ORDER BY b.code',
+                )->setParameter('day', $day->format('Y-m-d')),
+                Batch::class,
+            ),
+        );
     }
 }

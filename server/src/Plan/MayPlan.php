@@ -28,12 +28,20 @@ final class MayPlan
         }
         $material = $this->takes->offer($batch->block, $batch->sheet->core(), $batch->dates->stickOn, $batch->amount->planned, $code);
         if (!$material->isEnough()) {
-            throw Refused::because('no_material', 'block', sprintf('Block %s is %s. Choose another block or day, or fewer trays.', $batch->block->code, $material->words()));
+            throw Refused::because(
+                'no_material',
+                'block',
+                sprintf('Block %s is %s. Choose another block or day, or fewer trays.', $batch->block->code, $material->words()),
+            );
         }
         $this->rights->mustAllow([$batch->claim($code, 'trays')]);
         $place = $this->planner->offer($batch->zone, $batch->sheet->core(), $batch->dates, $batch->positions(), $code);
         if (!$place->isYes()) {
-            throw Refused::because((string) $place->reason, 'zone', sprintf('%s cannot take it: it %s.', $batch->zone->name, $place->reason === 'no_room' ? 'is '.$place->words : $place->words));
+            throw Refused::because(
+                (string) $place->reason,
+                'zone',
+                sprintf('%s cannot take it: it %s.', $batch->zone->name, $place->reason === 'no_room' ? 'is '.$place->words : $place->words),
+            );
         }
     }
 }

@@ -4,12 +4,16 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Plan;
 
-/** One batch moved: to another day, held for longer in its tray, to another zone, on to a second one, into other trays, or in parts. What is null stays as it is. */
+/**
+ * One batch moved: to another day, held for longer in its tray, to another zone, on to a second one, into other trays, or in
+ * parts. What is null stays as it is.
+ */
 final class Move
 {
     /**
      * @param string                                     $field    by which a refusal names it
-     * @param ?int                                       $seen     the version of the batch that the mover saw, where it was seen; another one means that somebody changed it meanwhile
+     * @param ?int                                       $seen     the version of the batch that the mover saw, where it was seen;
+     *                                                             another one means that somebody changed it meanwhile
      * @param ?int                                       $zone     where it lies; of one that is stuck, where it goes on that day
      * @param ?\DateTimeImmutable                        $on       the day on which it goes there, where it lies elsewhere before
      * @param ?array{zone: int, on: \DateTimeImmutable}  $then     where it goes on midway
@@ -34,6 +38,7 @@ final class Move
     /** Whether it says only where the pots stand, and nothing of how they come to be. */
     public function isOnlyPots(): bool
     {
-        return $this->pots !== null && [$this->zone, $this->stickOn, $this->heldDays, $this->then, $this->trayKind, $this->parts] === [null, null, null, null, null, []];
+        return $this->pots !== null
+            && [$this->zone, $this->stickOn, $this->heldDays, $this->then, $this->trayKind, $this->parts] === [null, null, null, null, null, []];
     }
 }

@@ -44,7 +44,11 @@ final class MoveBreaks
         $found = [];
         if (!$batch->isStuck() && !$one->isPart && !$isOnlyPots) {
             $stickOn = $one->dates->stickOn;
-            $supply = $this->yards->source($batch->block, $this->takesBut($placed, $batch))->supply((int) $batch->sheet->way->id, $stickOn, $batch->amount->planned);
+            $supply = $this->yards->source($batch->block, $this->takesBut($placed, $batch))->supply(
+                (int) $batch->sheet->way->id,
+                $stickOn,
+                $batch->amount->planned,
+            );
             $found = MoveBreak::ofSticking($stickOn, $this->today->day(), $this->windows->of($batch->sheet->way)->opensIn(Week::containing($stickOn)), $supply);
         }
         foreach ($one->legs($this->house->defaults()) as $leg) {
@@ -59,7 +63,10 @@ final class MoveBreaks
             $found[] = MoveBreak::ofOrder($wanted->ready(), $one->dates->readyOn, $wanted->customer?->name);
         }
 
-        return array_map(fn (MoveBreak $break) => ['kind' => $break->kind, 'words' => $this->words->say($break), 'hard' => $break->isHard], array_values(array_filter($found)));
+        return array_map(
+            fn (MoveBreak $break) => ['kind' => $break->kind, 'words' => $this->words->say($break), 'hard' => $break->isHard],
+            array_values(array_filter($found)),
+        );
     }
 
     /**
@@ -70,7 +77,9 @@ final class MoveBreaks
     private function lyingIn(int $zone, Tenant $then, array $placed, int $but): array
     {
         $moved = array_map(static fn (Placed $p) => $p->batch->code, $placed);
-        $lying = array_values(array_filter($this->tenants->byZone($then->from, $then->to)[$zone] ?? [], static fn (Tenant $t) => !in_array($t->batch(), $moved, true)));
+        $lying = array_values(
+            array_filter($this->tenants->byZone($then->from, $then->to)[$zone] ?? [], static fn (Tenant $t) => !in_array($t->batch(), $moved, true)),
+        );
         foreach ($placed as $i => $one) {
             foreach ($i === $but ? [] : $one->legs($this->house->defaults()) as $leg) {
                 if ($leg['zone'] === $zone) {
@@ -94,7 +103,10 @@ final class MoveBreaks
             $days[$one->batch->code] = $one->dates->stickOn;
         }
 
-        $others = array_filter($this->takes->around($batch->days->stickOn, $batch->block)[(int) $batch->block->id] ?? [], static fn (array $take) => $take['batch'] !== $batch->code);
+        $others = array_filter(
+            $this->takes->around($batch->days->stickOn, $batch->block)[(int) $batch->block->id] ?? [],
+            static fn (array $take) => $take['batch'] !== $batch->code,
+        );
 
         return array_values(array_map(static fn (array $take) => $take['stuck'] ? $take : ['on' => $days[$take['batch']] ?? $take['on']] + $take, $others));
     }

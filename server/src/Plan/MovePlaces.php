@@ -17,8 +17,13 @@ use WetCradle\Server\Nursery\House;
 /** Where batches would lie, and on which days, if they were moved so; what cannot be said of them at all is refused. */
 final class MovePlaces
 {
-    public function __construct(private readonly Batches $batches, private readonly EntityManagerInterface $em, private readonly Pots $pots, private readonly House $house, private readonly Today $today)
-    {
+    public function __construct(
+        private readonly Batches $batches,
+        private readonly EntityManagerInterface $em,
+        private readonly Pots $pots,
+        private readonly House $house,
+        private readonly Today $today,
+    ) {
     }
 
     /**
@@ -55,7 +60,9 @@ final class MovePlaces
         $asked = $move->zone === null ? null : $this->zone($move->zone, $move);
         $first = $stuckOn !== null || $move->on !== null ? $batch->zone : $asked ?? $batch->zone;
         $then = $this->then($move, $batch, $asked, $stickOn);
-        $kind = $move->trayKind === null ? $batch->trayKind : $this->em->find(TrayKind::class, $move->trayKind) ?? throw Refused::because('unknown', $move->field, 'There is no such kind of tray.');
+        $kind = $move->trayKind === null
+            ? $batch->trayKind
+            : $this->em->find(TrayKind::class, $move->trayKind) ?? throw Refused::because('unknown', $move->field, 'There is no such kind of tray.');
         $trays = $kind === $batch->trayKind ? $batch->amount->trays : $batch->sheet->core()->traysFor($batch->amount->planned, $kind->cells)->number;
         if ($move->parts === []) {
             $dates = $this->dates($first, $batch, $stickOn, $held);
@@ -63,7 +70,20 @@ final class MovePlaces
                 $dates = $batch->inItsWeek($dates, $this->house->timetable());
             }
 
-            return [new Placed($move, $batch, $dates, $first, $then, $held, $trays, $batch->amount->planned, $kind, $this->potted($move, $batch, $dates), false, $first !== $batch->zone || $move->zone !== null || $move->then !== null || $move->pots !== null)];
+            return [new Placed(
+                $move,
+                $batch,
+                $dates,
+                $first,
+                $then,
+                $held,
+                $trays,
+                $batch->amount->planned,
+                $kind,
+                $this->potted($move, $batch, $dates),
+                false,
+                $first !== $batch->zone || $move->zone !== null || $move->then !== null || $move->pots !== null,
+            )];
         }
         if (array_sum(array_column($move->parts, 'trays')) !== $trays) {
             throw Refused::because('not_the_whole', $move->field, sprintf('The parts of %s do not come to its %d trays.', $batch->code, $trays));
@@ -74,7 +94,20 @@ final class MovePlaces
             $zone = $this->zone($part['zone'], $move);
             $planned = $i === count($move->parts) - 1 ? $left : min($left - 1, intdiv($batch->amount->planned * $part['trays'], $trays));
             $left -= $planned;
-            $found[] = new Placed($move, $batch, $this->dates($zone, $batch, $stickOn, $held), $zone, [], $held, $part['trays'], max(1, $planned), $kind, null, $i > 0, true);
+            $found[] = new Placed(
+                $move,
+                $batch,
+                $this->dates($zone, $batch, $stickOn, $held),
+                $zone,
+                [],
+                $held,
+                $part['trays'],
+                max(1, $planned),
+                $kind,
+                null,
+                $i > 0,
+                true,
+            );
         }
 
         return $found;

@@ -58,7 +58,19 @@ final class MoveReader
 
             return $said;
         }, $one->has('parts') ? $one->objects('parts', 10) : []);
-        $move = new Move($one->text('code', 20), $day('stickOn'), $one->has('heldDays') ? $one->count('heldDays') : null, $one->has('zone') ? $one->count('zone', 1) : null, rtrim($one->pathOf(''), '.'), $one->has('version') ? $one->count('version', 1) : null, $day('on'), $then, $one->has('trayKind') ? $one->count('trayKind', 1) : null, $parts, $pots);
+        $move = new Move(
+            $one->text('code', 20),
+            $day('stickOn'),
+            $one->has('heldDays') ? $one->count('heldDays') : null,
+            $one->has('zone') ? $one->count('zone', 1) : null,
+            rtrim($one->pathOf(''), '.'),
+            $one->has('version') ? $one->count('version', 1) : null,
+            $day('on'),
+            $then,
+            $one->has('trayKind') ? $one->count('trayKind', 1) : null,
+            $parts,
+            $pots,
+        );
         $one->done();
 
         return $move;

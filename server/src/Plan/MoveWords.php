@@ -29,6 +29,11 @@ final class MoveWords
 
     private function window(Week $week, int $opensIn): string
     {
-        return sprintf('Its material is not right in %s; it will be %d %s later.', $this->house->nursery()->telling()->week($week), $opensIn, $opensIn === 1 ? 'week' : 'weeks');
+        return sprintf(
+            'Its material is not right in %s; it will be %d %s later.',
+            $this->house->nursery()->telling()->week($week),
+            $opensIn,
+            $opensIn === 1 ? 'week' : 'weeks',
+        );
     }
 }

@@ -35,14 +35,23 @@ final class Moves
     /**
      * @param list<Move> $moves
      *
-     * @return array{batches: list<array{code: string, dates: array<string, string>, zone: string, trays: int, heldDays: int, breaks: list<array{kind: string, words: string, hard: bool}>}>, weeks: list<array<string, mixed>>}
+     * @return array{
+     *     batches: list<array{
+     *         code: string, dates: array<string, string>, zone: string, trays: int, heldDays: int,
+     *         breaks: list<array{kind: string, words: string, hard: bool}>,
+     *     }>,
+     *     weeks: list<array<string, mixed>>,
+     * }
      */
     public function try(array $moves): array
     {
         $placed = $this->places->of($moves);
         $batches = [];
         foreach ($placed as $i => $one) {
-            $batches[] = ['code' => $one->batch->code, 'dates' => $one->dates->toArray(), 'zone' => $one->lastZone()->name, 'trays' => $one->trays, 'heldDays' => $one->held, 'breaks' => $this->breaks->of($i, $placed)];
+            $batches[] = [
+                'code' => $one->batch->code, 'dates' => $one->dates->toArray(), 'zone' => $one->lastZone()->name, 'trays' => $one->trays,
+                'heldDays' => $one->held, 'breaks' => $this->breaks->of($i, $placed),
+            ];
         }
 
         return ['batches' => $batches, 'weeks' => $this->weeks($placed)];
@@ -144,7 +153,10 @@ final class Moves
         foreach ($placed as $one) {
             $batch = $one->batch;
             $by[$batch->code] = $one;
-            foreach ([$batch->days->stickOn, $batch->days->weanOn, $batch->days->potOn, $one->dates->stickOn, $one->dates->weanOn, $one->dates->potOn] as $day) {
+            foreach ([
+                $batch->days->stickOn, $batch->days->weanOn, $batch->days->potOn, $one->dates->stickOn, $one->dates->weanOn,
+                $one->dates->potOn,
+            ] as $day) {
                 $touched[Week::containing($day)->ordinal()] = true;
             }
         }
@@ -156,7 +168,18 @@ final class Moves
         $loads = array_map(function (BatchLoad $load) use ($by): BatchLoad {
             $one = $by[$load->tenant->name] ?? null;
 
-            return $one === null ? $load : new BatchLoad($one->legs($this->house->defaults())[0]['tenant'], $load->underMist, $load->toStick, Week::containing($one->dates->potOn), $load->toPot, Week::containing($one->dates->weanOn), $load->method, $load->pot);
+            return $one === null
+                ? $load
+                : new BatchLoad(
+                    $one->legs($this->house->defaults())[0]['tenant'],
+                    $load->underMist,
+                    $load->toStick,
+                    Week::containing($one->dates->potOn),
+                    $load->toPot,
+                    Week::containing($one->dates->weanOn),
+                    $load->method,
+                    $load->pot,
+                );
         }, $this->loads->during($from, $many));
 
         return array_values(array_filter($this->hours->weeks($from, $many, $loads), static fn (array $w) => isset($touched[Week::of($w['week'])->ordinal()])));
@@ -165,7 +188,11 @@ final class Moves
     /** @return array<string, mixed> */
     private static function editable(Batch $batch): array
     {
-        return ['zone' => $batch->zone->id, 'stickOn' => $batch->days->stickOn->format('Y-m-d'), 'heldDays' => $batch->days->heldDays, 'trays' => $batch->amount->trays, 'trayKind' => $batch->trayKind->id,
-            'movesOn' => array_map(static fn (MovesOn $on) => ['zone' => $on->zone->id, 'from' => $on->fromDay->format('Y-m-d')], $batch->movesOn->getValues()), 'pots' => $batch->potsZone === null ? null : ['zone' => $batch->potsZone->id, 'spaced' => $batch->potsSpaced]];
+        return [
+            'zone' => $batch->zone->id, 'stickOn' => $batch->days->stickOn->format('Y-m-d'), 'heldDays' => $batch->days->heldDays,
+            'trays' => $batch->amount->trays, 'trayKind' => $batch->trayKind->id,
+            'movesOn' => array_map(static fn (MovesOn $on) => ['zone' => $on->zone->id, 'from' => $on->fromDay->format('Y-m-d')], $batch->movesOn->getValues()),
+            'pots' => $batch->potsZone === null ? null : ['zone' => $batch->potsZone->id, 'spaced' => $batch->potsSpaced],
+        ];
     }
 }

@@ -42,7 +42,15 @@ final class Placed
     /** What it would count under a licence, moved so. */
     public function claim(string $field): Claim
     {
-        return new Claim($this->batch->code, $this->batch->crop, $this->dates->stickOn, $this->dates->readyOn, $this->planned, $this->batch->amount->needed ?? $this->planned, $field);
+        return new Claim(
+            $this->batch->code,
+            $this->batch->crop,
+            $this->dates->stickOn,
+            $this->dates->readyOn,
+            $this->planned,
+            $this->batch->amount->needed ?? $this->planned,
+            $field,
+        );
     }
 
     /** @return non-empty-list<array{zone: int, tenant: Tenant}> where it would lie from when to when */

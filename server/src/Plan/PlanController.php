@@ -31,7 +31,12 @@ final class PlanController
     #[Route('/api/plan', methods: ['GET'])]
     public function plan(Hours $hours, House $house): JsonResponse
     {
-        return new JsonResponse(['thisWeek' => $this->today->week()->written(), 'hands' => count($house->nursery()->crew()->hands), 'weeks' => $hours->weeks($this->today->week(), self::WEEKS)]);
+        return new JsonResponse(
+            [
+                'thisWeek' => $this->today->week()->written(), 'hands' => count($house->nursery()->crew()->hands),
+                'weeks' => $hours->weeks($this->today->week(), self::WEEKS),
+            ],
+        );
     }
 
     /** How likely it is that all orders are met, of the season and of each customer. */
@@ -111,7 +116,14 @@ final class PlanController
     #[Route('/api/plan/shopping.csv', methods: ['GET'])]
     public function shoppingTable(Shopping $shopping): Response
     {
-        return new Response($shopping->table(), 200, ['Content-Type' => 'text/csv; charset=utf-8', 'Content-Disposition' => HeaderUtils::makeDisposition('attachment', sprintf('shopping-%s.csv', $this->today->day()->format('Y-m-d')))]);
+        return new Response(
+            $shopping->table(),
+            200,
+            [
+                'Content-Type' => 'text/csv; charset=utf-8',
+                'Content-Disposition' => HeaderUtils::makeDisposition('attachment', sprintf('shopping-%s.csv', $this->today->day()->format('Y-m-d'))),
+            ],
+        );
     }
 
     #[Route('/api/plan/versions', methods: ['GET'])]

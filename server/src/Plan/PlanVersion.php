@@ -16,7 +16,13 @@ class PlanVersion
     #[ORM\Id, ORM\GeneratedValue, ORM\Column]
     public ?int $id = null;
 
-    /** @param list<array{code: string, crop: string, orders: list<int>, block: string, zone: string, trays: int, cuttings: int, stickOn: string, heldDays: int, readyOn: string, stuck: bool, trayKind?: ?string, movesOn?: list<array{zone: string, from: string}>, pots?: ?array{zone: string, spaced: bool}}> $content */
+    /**
+     * @param list<array{
+     *     code: string, crop: string, orders: list<int>, block: string, zone: string, trays: int, cuttings: int,
+     *     stickOn: string, heldDays: int, readyOn: string, stuck: bool, trayKind?: ?string,
+     *     movesOn?: list<array{zone: string, from: string}>, pots?: ?array{zone: string, spaced: bool},
+     * }> $content
+     */
     public function __construct(
         #[ORM\Column] public string $name,
         #[ORM\Column] public \DateTimeImmutable $keptAt,
@@ -35,6 +41,9 @@ class PlanVersion
     /** @return array{id: ?int, name: string, keptAt: string, by: string, automatic: bool, batches: int} */
     public function toArray(): array
     {
-        return ['id' => $this->id, 'name' => $this->name, 'keptAt' => $this->keptAt->format('Y-m-d H:i'), 'by' => $this->by->name, 'automatic' => $this->automatic, 'batches' => count($this->content)];
+        return [
+            'id' => $this->id, 'name' => $this->name, 'keptAt' => $this->keptAt->format('Y-m-d H:i'), 'by' => $this->by->name,
+            'automatic' => $this->automatic, 'batches' => count($this->content),
+        ];
     }
 }

@@ -63,9 +63,15 @@ final class Planner
 
         return [
             'plants' => $plants,
-            'best' => ['block' => ($supplies[0] ?? null)?->offer->isEnough() === true ? $supplies[0]->source->code : null, 'zone' => ($zones[0]['yes'] ?? false) === true ? $zones[0]['id'] : null],
+            'best' => [
+                'block' => ($supplies[0] ?? null)?->offer->isEnough() === true ? $supplies[0]->source->code : null,
+                'zone' => ($zones[0]['yes'] ?? false) === true ? $zones[0]['id'] : null,
+            ],
             'rate' => $learnt,
-            'potting' => ['mean' => $potting->mean(), 'words' => sprintf('%s potted come through to ready, by the crop sheet.', ucfirst(InWords::share($potting->mean())))],
+            'potting' => [
+                'mean' => $potting->mean(),
+                'words' => sprintf('%s potted come through to ready, by the crop sheet.', ucfirst(InWords::share($potting->mean()))),
+            ],
             'numbers' => $numbers->toArray(),
             'trayKind' => $trayKind->toArray(),
             'trays' => $chosen,
@@ -99,12 +105,23 @@ final class Planner
     {
         $batch = $this->tenant($sheet, $dates, $positions);
 
-        return $zone->core()->offerTo($batch, $this->tenants->byZone($batch->from, $batch->to, $but)[(int) $zone->id] ?? [], $this->house->nursery()->telling());
+        return $zone->core()->offerTo(
+            $batch,
+            $this->tenants->byZone($batch->from, $batch->to, $but)[(int) $zone->id] ?? [],
+            $this->house->nursery()->telling(),
+        );
     }
 
     private function tenant(WaySheet $sheet, PlainDates $dates, int $positions): Tenant
     {
-        return Tenant::of('this batch', $positions, Week::containing($dates->stickOn), $dates->lastBenchWeek(), $sheet->care->warmth->medium, $sheet->care->water->mist);
+        return Tenant::of(
+            'this batch',
+            $positions,
+            Week::containing($dates->stickOn),
+            $dates->lastBenchWeek(),
+            $sheet->care->warmth->medium,
+            $sheet->care->water->mist,
+        );
     }
 
     /** @return array{weeksLate: int, words: string} */
@@ -131,7 +148,14 @@ final class Planner
 
         return ['open' => $in === 0, 'words' => $in === 0
             ? sprintf('%s material is right in %s.', $material, $telling->week($week))
-            : sprintf('%s material is not right in %s; it will be from %s, %d %s later.', $material, $telling->week($week), $telling->week($week->plus($in)), $in, $in === 1 ? 'week' : 'weeks')];
+            : sprintf(
+                '%s material is not right in %s; it will be from %s, %d %s later.',
+                $material,
+                $telling->week($week),
+                $telling->week($week->plus($in)),
+                $in,
+                $in === 1 ? 'week' : 'weeks',
+            )];
     }
 
     /** @return list<Supply> the best first */
@@ -197,7 +221,11 @@ final class Planner
                 'dates' => $when?->toArray(),
                 'timing' => $when === null ? null : $this->timing($wanted, $when),
                 'leastFree' => $offer->leastFree,
-                'free' => array_map(static fn (string $week, int $free) => ['week' => $week, 'free' => $free], array_keys($offer->freeByWeek), $offer->freeByWeek),
+                'free' => array_map(
+                    static fn (string $week, int $free) => ['week' => $week, 'free' => $free],
+                    array_keys($offer->freeByWeek),
+                    $offer->freeByWeek,
+                ),
                 'neighbours' => $names,
             ];
         }

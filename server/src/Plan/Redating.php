@@ -62,7 +62,13 @@ final class Redating
         $this->pottings->readyWithTheirLots(array_values(array_filter($living, $this->everGrowsOn(...))));
         $this->em->flush();
 
-        return count(array_filter($living, static fn (Batch $batch, int $i) => ($before[$i] <=> [$batch->days->weanOn, $batch->days->readyOn]) !== 0, ARRAY_FILTER_USE_BOTH));
+        return count(
+            array_filter(
+                $living,
+                static fn (Batch $batch, int $i) => ($before[$i] <=> [$batch->days->weanOn, $batch->days->readyOn]) !== 0,
+                ARRAY_FILTER_USE_BOTH,
+            ),
+        );
     }
 
     private function everGrowsOn(Batch $batch): bool
@@ -98,7 +104,10 @@ final class Redating
     {
         $left = array_values(array_filter($batches, static fn (Batch $batch) => $batch->leftBenchOn !== null));
 
-        return Row::things($this->em->createQuery('SELECT p, l, b, h FROM '.PotLot::class.' p JOIN p.lines l JOIN l.batch b JOIN b.sheet h WHERE p.id IN (SELECT o.id FROM '.Line::class.' x JOIN x.lot o WHERE x.batch IN (:batches))')
+        return Row::things($this->em->createQuery(
+            'SELECT p, l, b, h FROM '.PotLot::class.' p JOIN p.lines l JOIN l.batch b JOIN b.sheet h WHERE p.id IN (SELECT o.id
+                FROM '.Line::class.' x JOIN x.lot o WHERE x.batch IN (:batches))',
+        )
             ->setParameter('batches', $left), PotLot::class);
     }
 
@@ -106,7 +115,8 @@ final class Redating
     private function living(?Way $way, ?Zone $zone): array
     {
         $query = $this->em->createQuery('SELECT b, s FROM '.Batch::class.' b LEFT JOIN b.standing s JOIN b.sheet h
-            WHERE b.calledOff = false AND (b.leftBenchOn IS NULL OR s.live > 0) AND (:way IS NULL OR h.way = :way) AND (:zone IS NULL OR b.zone = :zone) ORDER BY b.id');
+            WHERE b.calledOff = false AND (b.leftBenchOn IS NULL OR s.live > 0) AND (:way IS NULL OR h.way = :way)
+            AND (:zone IS NULL OR b.zone = :zone) ORDER BY b.id');
 
         return Row::things($query->setParameter('way', $way?->id)->setParameter('zone', $zone?->id), Batch::class);
     }

@@ -24,7 +24,15 @@ final class RouteViews
     public function of(Wanted $wanted): array
     {
         $nursery = $this->house->nursery();
-        $routes = Routes::lay($this->wants->of($wanted), $this->yards->all($wanted->crop), $nursery->norms(), $nursery->costs(), $this->today->day(), $nursery->telling(), $this->house->defaults());
+        $routes = Routes::lay(
+            $this->wants->of($wanted),
+            $this->yards->all($wanted->crop),
+            $nursery->norms(),
+            $nursery->costs(),
+            $this->today->day(),
+            $nursery->telling(),
+            $this->house->defaults(),
+        );
 
         return [
             'confidence' => $this->house->defaults()->number(HouseDefault::SureOfPlan),
@@ -43,7 +51,13 @@ final class RouteViews
                 'hours' => $r->hours,
                 'costEach' => $r->costEach,
                 'chance' => $r->chance,
-                'parts' => array_map(static fn (RoutePart $p) => ['dates' => $p->dates->toArray(), 'trays' => $p->trays, 'stick' => $p->stick, 'plants' => $p->plants, 'material' => $p->supply?->words()], $r->parts),
+                'parts' => array_map(
+                    static fn (RoutePart $p) => [
+                        'dates' => $p->dates->toArray(), 'trays' => $p->trays, 'stick' => $p->stick, 'plants' => $p->plants,
+                        'material' => $p->supply?->words(),
+                    ],
+                    $r->parts,
+                ),
             ], $routes->routes),
         ];
     }

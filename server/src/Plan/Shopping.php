@@ -18,8 +18,12 @@ use WetCradle\Server\Wanted\Pot;
 /** What the season still uses up, of all that is planned or stands on a bench. */
 final class Shopping
 {
-    public function __construct(private readonly EntityManagerInterface $em, private readonly CropHistory $history, private readonly Mixes $mixes, private readonly House $house)
-    {
+    public function __construct(
+        private readonly EntityManagerInterface $em,
+        private readonly CropHistory $history,
+        private readonly Mixes $mixes,
+        private readonly House $house,
+    ) {
     }
 
     /** @return list<array{kind: string, name: string, unit: string, total: float, firstOn: string, months: list<array{month: string, amount: float}>}> */
@@ -30,12 +34,22 @@ final class Shopping
             $pots[$pot->name] = $pot->millilitres;
         }
         Row::things($this->em->createQuery('SELECT s, y FROM '.SheetVersion::class.' s JOIN s.way y'), SheetVersion::class);
-        $batches = Row::things($this->em->createQuery('SELECT b, t, w, p FROM '.Batch::class.' b JOIN b.trayKind t LEFT JOIN b.wanted w LEFT JOIN w.pot p WHERE b.calledOff = false AND b.leftBenchOn IS NULL ORDER BY b.days.stickOn, b.id'), Batch::class);
+        $batches = Row::things(
+            $this->em->createQuery(
+                'SELECT b, t, w, p FROM '.Batch::class.' b JOIN b.trayKind t LEFT JOIN b.wanted w LEFT JOIN w.pot p
+                    WHERE b.calledOff = false AND b.leftBenchOn IS NULL ORDER BY b.days.stickOn, b.id',
+            ),
+            Batch::class,
+        );
         $needs = array_map(fn (Batch $b) => $this->needs($b, $pots), array_values($batches));
 
         return array_map(static fn (array $item) => [
             'firstOn' => $item['firstOn']->format('Y-m-d'),
-            'months' => array_map(static fn (string $month, float $amount) => ['month' => $month, 'amount' => $amount], array_keys($item['months']), array_values($item['months'])),
+            'months' => array_map(
+                static fn (string $month, float $amount) => ['month' => $month, 'amount' => $amount],
+                array_keys($item['months']),
+                array_values($item['months']),
+            ),
         ] + $item, ShoppingList::of($needs, $this->house->defaults()));
     }
 

@@ -22,11 +22,18 @@ use WetCradle\Server\Stock\Fit;
  */
 final class Tags
 {
-    private const SELECT = 'SELECT b.id, b.version, b.code, b.method, b.material, b.trays, b.planned, b.stick_on, b.stuck_on, b.rooted_from, b.rooted_by, b.wean_on, b.pot_from, b.pot_on, b.pot_by, b.ready_from, b.ready_on, b.ready_by, b.held_days, b.locked, b.left_bench_on, b.called_off, b.wanted_id, b.as_planned,
-            c.id AS crop_id, c.name AS crop, c.slug, coalesce((SELECT y.name FROM zone y WHERE y.id = b.pots_zone_id AND b.left_bench_on IS NOT NULL), (SELECT y.name FROM batch_moves_on o JOIN zone y ON y.id = o.zone_id WHERE o.batch_id = b.id AND o.from_day <= \'%s\' ORDER BY o.from_day DESC LIMIT 1), z.name) AS zone, k.code AS block, t.name AS tray_kind, t.cells, cu.name AS customer, w.ready_week,
-            (SELECT group_concat(x.wanted_id) FROM batch_shared x WHERE x.batch_id = b.id) AS shared, s.stuck, s.rooted, s.waiting, s.potted, s.live, s.counted, s.states,
+    private const SELECT = 'SELECT b.id, b.version, b.code, b.method, b.material, b.trays, b.planned, b.stick_on, b.stuck_on, b.rooted_from,
+        b.rooted_by, b.wean_on, b.pot_from, b.pot_on, b.pot_by, b.ready_from, b.ready_on, b.ready_by, b.held_days, b.locked, b.left_bench_on,
+        b.called_off, b.wanted_id, b.as_planned,
+            c.id AS crop_id, c.name AS crop, c.slug, coalesce((SELECT y.name FROM zone y WHERE y.id = b.pots_zone_id
+            AND b.left_bench_on IS NOT NULL), (SELECT y.name FROM batch_moves_on o JOIN zone y ON y.id = o.zone_id WHERE o.batch_id = b.id
+            AND o.from_day <= \'%s\' ORDER BY o.from_day DESC LIMIT 1), z.name) AS zone, k.code AS block, t.name AS tray_kind, t.cells, cu.name
+            AS customer, w.ready_week,
+            (SELECT group_concat(x.wanted_id) FROM batch_shared x WHERE x.batch_id = b.id) AS shared, s.stuck, s.rooted, s.waiting, s.potted,
+            s.live, s.counted, s.states,
             (SELECT r.stages FROM root_check r JOIN line l ON l.id = r.line_id WHERE l.batch_id = b.id ORDER BY r.on_day DESC, r.id DESC LIMIT 1) AS stages
-        FROM batch b JOIN crop c ON c.id = b.crop_id JOIN zone z ON z.id = b.zone_id JOIN stock_block k ON k.id = b.block_id JOIN tray_kind t ON t.id = b.tray_kind_id
+        FROM batch b JOIN crop c ON c.id = b.crop_id JOIN zone z ON z.id = b.zone_id JOIN stock_block k ON k.id = b.block_id
+        JOIN tray_kind t ON t.id = b.tray_kind_id
         LEFT JOIN batch_standing s ON s.batch_id = b.id LEFT JOIN wanted w ON w.id = b.wanted_id LEFT JOIN customer cu ON cu.id = w.customer_id';
 
     public function __construct(private readonly Connection $db, private readonly Fit $fit, private readonly Today $today)
@@ -51,7 +58,8 @@ final class Tags
         $from = $since?->written() ?? '';
 
         return $this->read(' WHERE b.called_off = 0 AND (b.wanted_id IN (SELECT id FROM wanted WHERE ready_week >= ?)
-            OR b.id IN (SELECT x.batch_id FROM batch_shared x JOIN wanted y ON y.id = x.wanted_id WHERE y.ready_week >= ?)) ORDER BY b.stick_on, b.id', [$from, $from]);
+            OR b.id IN (SELECT x.batch_id FROM batch_shared x JOIN wanted y ON y.id = x.wanted_id WHERE y.ready_week >= ?)) ORDER BY b.stick_on,
+            b.id', [$from, $from]);
     }
 
     /** @return list<Tag> those that serve one order, in the order in which they are stuck */

@@ -20,14 +20,24 @@ use WetCradle\Server\Wanted\Wanted;
 /** Versions of the plan: keeping one, what changed since, and going back. What is stuck stays stuck. */
 final class Versions
 {
-    public function __construct(private readonly EntityManagerInterface $em, private readonly Writing $writing, private readonly House $house, private readonly Today $today)
-    {
+    public function __construct(
+        private readonly EntityManagerInterface $em,
+        private readonly Writing $writing,
+        private readonly House $house,
+        private readonly Today $today,
+    ) {
     }
 
     /** @param list<string> $also codes of batches that are kept although they have left the bench */
     public function keep(string $name, bool $automatic, array $also = []): PlanVersion
     {
-        $version = new PlanVersion($name, $this->today->now(), $this->writing->by(), $automatic, array_map(static fn (PlannedBatch $b) => $b->toArray(), $this->now($also)));
+        $version = new PlanVersion(
+            $name,
+            $this->today->now(),
+            $this->writing->by(),
+            $automatic,
+            array_map(static fn (PlannedBatch $b) => $b->toArray(), $this->now($also)),
+        );
         $this->em->persist($version);
         $this->em->flush();
 
@@ -64,7 +74,11 @@ final class Versions
             $then[$one->code] = $one;
         }
         $changed = 0;
-        foreach (Row::things($this->em->createQuery('SELECT b FROM '.Batch::class.' b WHERE b.leftBenchOn IS NULL OR b.code IN (:codes) ORDER BY b.id')->setParameter('codes', array_keys($then)), Batch::class) as $batch) {
+        foreach (Row::things(
+            $this->em->createQuery('SELECT b FROM '.Batch::class.' b WHERE b.leftBenchOn IS NULL OR b.code IN (:codes) ORDER BY b.id')
+                ->setParameter('codes', array_keys($then)),
+            Batch::class,
+        ) as $batch) {
             if ($only !== null && !isset($only[$batch->code])) {
                 continue;
             }
@@ -113,7 +127,9 @@ final class Versions
             $batch->amount->trays = $one->trays;
             $batch->amount->planned = $one->cuttings;
             $batch->zone = $zones->findOneBy(['name' => $one->zone]) ?? $batch->zone;
-            $batch->trayKind = $one->trayKind === null ? $batch->trayKind : $this->em->getRepository(TrayKind::class)->findOneBy(['name' => $one->trayKind]) ?? $batch->trayKind;
+            $batch->trayKind = $one->trayKind === null
+                ? $batch->trayKind
+                : $this->em->getRepository(TrayKind::class)->findOneBy(['name' => $one->trayKind]) ?? $batch->trayKind;
             $batch->block = $this->em->getRepository(StockBlock::class)->findOneBy(['code' => $one->block]) ?? $batch->block;
             $orders = array_values(array_filter(array_map(fn (int $id) => $this->em->find(Wanted::class, $id), $one->orders)));
             $batch->wanted = array_shift($orders);
@@ -137,7 +153,11 @@ final class Versions
      */
     private function now(array $also = []): array
     {
-        $query = $this->em->createQuery('SELECT b, c, k, z, w, t, m FROM '.Batch::class.' b JOIN b.crop c JOIN b.block k JOIN b.zone z JOIN b.trayKind t LEFT JOIN b.movesOn m LEFT JOIN b.wanted w WHERE b.calledOff = false AND (b.leftBenchOn IS NULL OR b.code IN (:codes)) ORDER BY b.days.stickOn, b.id')
+        $query = $this->em->createQuery(
+            'SELECT b, c, k, z, w, t, m FROM '.Batch::class.' b JOIN b.crop c JOIN b.block k JOIN b.zone z JOIN b.trayKind t LEFT
+                JOIN b.movesOn m LEFT JOIN b.wanted w WHERE b.calledOff = false AND (b.leftBenchOn IS NULL OR b.code IN (:codes))
+                ORDER BY b.days.stickOn, b.id',
+        )
             ->setParameter('codes', $also);
 
         return array_map(self::of(...), Row::things($query, Batch::class));
@@ -158,9 +178,19 @@ final class Versions
         $orders = array_map(static fn (Wanted $w) => (int) $w->id, $batch->shared->toArray());
         sort($orders);
 
-        return PlannedBatch::of(['code' => $batch->code, 'crop' => $batch->crop->name, 'orders' => [...$batch->wanted === null ? [] : [(int) $batch->wanted->id], ...$orders], 'block' => $batch->block->code, 'zone' => $batch->zone->name, 'trays' => $batch->amount->trays, 'cuttings' => $batch->amount->planned,
-            'stickOn' => $batch->days->stickOn->format('Y-m-d'), 'heldDays' => $batch->days->heldDays, 'readyOn' => $batch->days->readyOn->format('Y-m-d'), 'stuck' => $batch->isStuck(),
-            'trayKind' => $batch->trayKind->name, 'movesOn' => array_map(static fn (MovesOn $on) => ['zone' => $on->zone->name, 'from' => $on->fromDay->format('Y-m-d')], $batch->movesOn->getValues()),
-            'pots' => $batch->potsZone === null ? null : ['zone' => $batch->potsZone->name, 'spaced' => $batch->potsSpaced], 'potWeek' => $batch->days->potWeek]);
+        return PlannedBatch::of(['code' => $batch->code, 'crop' => $batch->crop->name, 'orders' => [
+            ...$batch->wanted === null ? [] : [(int) $batch->wanted->id],
+            ...$orders,
+        ], 'block' => $batch->block->code, 'zone' => $batch->zone->name, 'trays' => $batch->amount->trays, 'cuttings' => $batch->amount->planned,
+            'stickOn' => $batch->days->stickOn->format('Y-m-d'), 'heldDays' => $batch->days->heldDays,
+            'readyOn' => $batch->days->readyOn->format('Y-m-d'), 'stuck' => $batch->isStuck(),
+            'trayKind' => $batch->trayKind->name,
+            'movesOn' => array_map(
+                static fn (MovesOn $on) => ['zone' => $on->zone->name, 'from' => $on->fromDay->format('Y-m-d')],
+                $batch->movesOn->getValues(),
+            ),
+            'pots' => $batch->potsZone === null
+                ? null
+                : ['zone' => $batch->potsZone->name, 'spaced' => $batch->potsSpaced], 'potWeek' => $batch->days->potWeek]);
     }
 }

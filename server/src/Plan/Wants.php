@@ -21,15 +21,28 @@ final class Wants
     /** @var array<int, list<RouteWay>> by crop */
     private array $ways = [];
 
-    public function __construct(private readonly EntityManagerInterface $em, private readonly CropHistory $history, private readonly Windows $windows, private readonly House $house)
-    {
+    public function __construct(
+        private readonly EntityManagerInterface $em,
+        private readonly CropHistory $history,
+        private readonly Windows $windows,
+        private readonly House $house,
+    ) {
     }
 
     public function of(Wanted $wanted, ?int $plants = null): Want
     {
         $crop = $wanted->crop;
 
-        return new Want($crop->name, $plants ?? $wanted->plants, $wanted->ready(), $this->ways[(int) $crop->id] ??= $this->waysOf($crop), $this->house->defaults()->number(HouseDefault::SureOfPlan), $crop->linerPrice, $crop->linerWeeks, $wanted->pot->name);
+        return new Want(
+            $crop->name,
+            $plants ?? $wanted->plants,
+            $wanted->ready(),
+            $this->ways[(int) $crop->id] ??= $this->waysOf($crop),
+            $this->house->defaults()->number(HouseDefault::SureOfPlan),
+            $crop->linerPrice,
+            $crop->linerWeeks,
+            $wanted->pot->name,
+        );
     }
 
     /** @return list<RouteWay> */
@@ -39,7 +52,17 @@ final class Wants
             $sheet = $way->core();
             $kind = $this->em->find(TrayKind::class, $sheet->setting->trayKind) ?? throw new \LogicException('A sheet names a kind of tray.');
 
-            return new RouteWay((int) $way->id, $way->name, $way->house, $sheet, $this->windows->of($way), $this->house->timetable()->usual($sheet), $this->history->rateOf($way)->forNewBatch, $kind->cells, $kind->positions);
+            return new RouteWay(
+                (int) $way->id,
+                $way->name,
+                $way->house,
+                $sheet,
+                $this->windows->of($way),
+                $this->house->timetable()->usual($sheet),
+                $this->history->rateOf($way)->forNewBatch,
+                $kind->cells,
+                $kind->positions,
+            );
         }, $crop->ways->toArray()));
     }
 }

@@ -56,15 +56,24 @@ final class Board
             $at = $now->until($week);
             if ($at < self::WEEKS) {
                 $taken[$at] += $job->hours;
-                $cards[] = ['code' => $code, 'week' => $week->written(), 'given' => $batch->days->potWeek, 'plants' => $job->plants, 'hours' => $job->hours, 'isDue' => $isDue, 'tag' => $tags[$code], 'costs' => $job->costs($week)];
+                $cards[] = [
+                    'code' => $code, 'week' => $week->written(), 'given' => $batch->days->potWeek, 'plants' => $job->plants,
+                    'hours' => $job->hours, 'isDue' => $isDue, 'tag' => $tags[$code], 'costs' => $job->costs($week),
+                ];
             }
         }
 
         return [
             'day' => $this->today->day()->format('Y-m-d'),
             'dueHours' => array_sum(array_map(static fn (Waits $w) => $w->awaiting->trigger->isDue ? $w->awaiting->job->hours : 0.0, $waits)),
-            'queue' => array_values(array_map(fn (Waits $w) => $this->say($w) + ['tag' => $tags[$w->batch->code]], array_filter($waits, static fn (Waits $w) => $w->line !== null))),
-            'weeks' => array_map(static fn (array $week, float $hours) => $week + ['taken' => $hours, 'over' => max(0.0, $hours - $week['free'])], $free, $taken),
+            'queue' => array_values(
+                array_map(fn (Waits $w) => $this->say($w) + ['tag' => $tags[$w->batch->code]], array_filter($waits, static fn (Waits $w) => $w->line !== null)),
+            ),
+            'weeks' => array_map(
+                static fn (array $week, float $hours) => $week + ['taken' => $hours, 'over' => max(0.0, $hours - $week['free'])],
+                $free,
+                $taken,
+            ),
             'cards' => $cards,
         ];
     }
@@ -87,11 +96,19 @@ final class Board
             $was = $this->weekOf($batch, $isDue);
             $before[$now->until($was)] += $job->hours;
             if ($was->until($week) !== 0) {
-                $moves[] = $batch->asSeen() + ['crop' => $batch->crop->name, 'plants' => $job->plants, 'hours' => $job->hours, 'from' => $was->written(), 'week' => $week->written(), 'slips' => max(0, $was->until($week)), 'over' => $over, 'costs' => $job->costs($week)];
+                $moves[] = $batch->asSeen() + [
+                    'crop' => $batch->crop->name, 'plants' => $job->plants, 'hours' => $job->hours, 'from' => $was->written(),
+                    'week' => $week->written(), 'slips' => max(0, $was->until($week)), 'over' => $over, 'costs' => $job->costs($week),
+                ];
             }
         }
 
-        return ['moves' => $moves, 'weeks' => array_map(static fn (array $one, float $was, float $hours) => $one + ['before' => $was, 'taken' => $hours, 'over' => max(0.0, $hours - $one['free'])], $free, $before, $fill->taken)];
+        return ['moves' => $moves, 'weeks' => array_map(
+            static fn (array $one, float $was, float $hours) => $one + ['before' => $was, 'taken' => $hours, 'over' => max(0.0, $hours - $one['free'])],
+            $free,
+            $before,
+            $fill->taken,
+        )];
     }
 
     /**
@@ -122,7 +139,9 @@ final class Board
             $batch->mustBeAsSeen($version);
             if ($batch->leftBenchOn !== null || $batch->calledOff || !$batch->isStuck()) {
                 throw Refused::because('not_possible', $field, sprintf('%s %s.', $batch->code, match (true) {
-                    $batch->leftBenchOn !== null => 'is potted already', $batch->calledOff => 'was called off', default => 'is not stuck yet; move it in the season',
+                    $batch->leftBenchOn !== null => 'is potted already',
+                    $batch->calledOff => 'was called off',
+                    default => 'is not stuck yet; move it in the season',
                 }));
             }
             if ($week !== null) {
@@ -184,7 +203,11 @@ final class Board
         return $this->weeks->weekOf($batch->days->givenWeek(), $isDue, $batch->days->potOn);
     }
 
-    /** @return list<array{week: string, crew: float, other: float, free: float}> hours that other work leaves for potting; of the running week, in the days that are left of it */
+    /**
+     * @return list<array{
+     *     week: string, crew: float, other: float, free: float,
+     * }> hours that other work leaves for potting; of the running week, in the days that are left of it
+     */
     private function free(): array
     {
         $now = $this->today->week();
@@ -202,9 +225,13 @@ final class Board
     private function say(Waits $one): array
     {
         return [
-            'line' => $one->number(), 'plants' => $one->awaiting->plants, 'stuck' => $one->stuck, 'rooted' => $one->rooted, 'pot' => $one->pot->name, 'mix' => $one->batch->sheet->core()->potting->mix, 'hours' => $one->awaiting->job->hours,
-            'school' => $one->batch->sheet->core()->potting->trigger, 'isDue' => $one->awaiting->trigger->isDue, 'since' => $one->awaiting->trigger->since?->format('Y-m-d'), 'why' => $one->awaiting->trigger->words,
-            'risk' => $one->awaiting->run?->risk, 'riskWords' => $one->awaiting->run?->words, 'due' => $one->awaiting->job->due?->written(), 'for' => $one->awaiting->job->for, 'lastGood' => $one->awaiting->job->lastGood()->format('Y-m-d'), 'potOn' => $one->batch->days->potOn->format('Y-m-d'),
+            'line' => $one->number(), 'plants' => $one->awaiting->plants, 'stuck' => $one->stuck, 'rooted' => $one->rooted,
+            'pot' => $one->pot->name, 'mix' => $one->batch->sheet->core()->potting->mix, 'hours' => $one->awaiting->job->hours,
+            'school' => $one->batch->sheet->core()->potting->trigger, 'isDue' => $one->awaiting->trigger->isDue,
+            'since' => $one->awaiting->trigger->since?->format('Y-m-d'), 'why' => $one->awaiting->trigger->words,
+            'risk' => $one->awaiting->run?->risk, 'riskWords' => $one->awaiting->run?->words, 'due' => $one->awaiting->job->due?->written(),
+            'for' => $one->awaiting->job->for, 'lastGood' => $one->awaiting->job->lastGood()->format('Y-m-d'),
+            'potOn' => $one->batch->days->potOn->format('Y-m-d'),
         ];
     }
 }

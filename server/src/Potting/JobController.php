@@ -37,15 +37,30 @@ final class JobController
     {
         $line = $this->batches->line($this->batches->at($code), $request->query->getInt('line', 1));
         $batch = $line->batch;
-        $pot = $request->query->has('pot') ? $this->em->find(Pot::class, $request->query->getInt('pot')) ?? throw Refused::because('unknown', 'pot', 'There is no such pot.') : $this->pottings->potOf($batch);
-        $waits = $this->queue->of($line) ?? throw Refused::because('not_possible', 'line', sprintf('Nothing stands in trays on line %d of %s.', $line->number, $batch->code));
+        $pot = $request->query->has('pot')
+            ? $this->em->find(Pot::class, $request->query->getInt('pot')) ?? throw Refused::because('unknown', 'pot', 'There is no such pot.')
+            : $this->pottings->potOf($batch);
+        $waits = $this->queue->of($line) ?? throw Refused::because(
+            'not_possible',
+            'line',
+            sprintf('Nothing stands in trays on line %d of %s.', $line->number, $batch->code),
+        );
         $pots = $request->query->has('pots') ? Fields::of(['pots' => $request->query->getInt('pots')])->count('pots', 0, 1_000_000) : $waits->awaiting->plants;
         $lots = $this->pottings->openLots($batch->crop, $pot);
 
         return new JsonResponse([
-            'code' => $batch->code, 'line' => $line->number, 'stuck' => $waits->stuck, 'rooted' => $waits->rooted, 'why' => $waits->awaiting->trigger->words, 'isDue' => $waits->awaiting->trigger->isDue, 'riskWords' => $waits->awaiting->run?->words,
+            'code' => $batch->code, 'line' => $line->number, 'stuck' => $waits->stuck, 'rooted' => $waits->rooted,
+            'why' => $waits->awaiting->trigger->words, 'isDue' => $waits->awaiting->trigger->isDue,
+            'riskWords' => $waits->awaiting->run?->words,
             'work' => $this->work->of($batch, $pot, $pots, $batch->sheet->core()->potting->mix),
-            'lots' => array_map(static fn (PotLot $lot) => ['code' => $lot->code, 'pottedOn' => $lot->pottedOn->format('Y-m-d'), 'batches' => array_map(static fn (Batch $b) => $b->code, $lot->batches())], $lots),
+            'lots' => array_map(
+                static fn (PotLot $lot) => [
+                    'code' => $lot->code,
+                    'pottedOn' => $lot->pottedOn->format('Y-m-d'),
+                    'batches' => array_map(static fn (Batch $b) => $b->code, $lot->batches()),
+                ],
+                $lots,
+            ),
         ]);
     }
 
@@ -57,7 +72,9 @@ final class JobController
         $line = $this->batches->line($this->batches->at($code), $in->countOr('line', 1, 1));
         $standing = $this->ledger->standingOf($line);
         $there = $standing[State::Stuck->value] + $standing[State::Rooted->value];
-        $not = static fn (Refused $why) => new JsonResponse(['adds' => false, 'field' => $why->field, 'words' => $why->getMessage(), 'there' => $there, 'left' => null]);
+        $not = static fn (Refused $why) => new JsonResponse(
+            ['adds' => false, 'field' => $why->field, 'words' => $why->getMessage(), 'there' => $there, 'left' => null],
+        );
         try {
             $count = $this->acts->readCount($in);
         } catch (Refused $refused) {
@@ -72,6 +89,22 @@ final class JobController
         $rooted = $count->rootedLeft($standing[State::Rooted->value]);
         $left = $rooted + $count->unrootedLeft();
 
-        return new JsonResponse(['adds' => true, 'field' => null, 'there' => $there, 'left' => $left, 'words' => sprintf('All %d are accounted for: %d potted, %d left longer (%d with roots), %d thrown or lost, %d made into something else.', $there, $count->potted, $left, $rooted, $count->lost->total() + $count->thrownRooted + $count->thrownUnrooted, $count->changed())]);
+        return new JsonResponse(
+            [
+                'adds' => true,
+                'field' => null,
+                'there' => $there,
+                'left' => $left,
+                'words' => sprintf(
+                    'All %d are accounted for: %d potted, %d left longer (%d with roots), %d thrown or lost, %d made into something else.',
+                    $there,
+                    $count->potted,
+                    $left,
+                    $rooted,
+                    $count->lost->total() + $count->thrownRooted + $count->thrownUnrooted,
+                    $count->changed(),
+                ),
+            ],
+        );
     }
 }

@@ -59,10 +59,25 @@ final class LotController
     public function step(string $code, Fields $in): JsonResponse
     {
         return $this->write($code, function (PotLot $lot) use ($in): void {
-            $step = new LotStep($lot, $in->choice('kind', StepKind::class), $in->day('on'), $in->textOr('note', null, 300), $this->today->now(), $this->writing->by());
+            $step = new LotStep(
+                $lot,
+                $in->choice('kind', StepKind::class),
+                $in->day('on'),
+                $in->textOr('note', null, 300),
+                $this->today->now(),
+                $this->writing->by(),
+            );
             $in->done();
             if ($step->onDay > $this->today->day() || $step->onDay < $lot->pottedOn) {
-                throw Refused::because($step->onDay < $lot->pottedOn ? 'before_potting' : 'ahead', 'on', $step->onDay < $lot->pottedOn ? sprintf('Lot %s was potted on %s.', $lot->code, $lot->pottedOn->format('j F Y')) : 'That day has not come yet.');
+                throw Refused::because(
+                    $step->onDay < $lot->pottedOn ? 'before_potting' : 'ahead',
+                    'on',
+                    $step->onDay < $lot->pottedOn ? sprintf(
+                        'Lot %s was potted on %s.',
+                        $lot->code,
+                        $lot->pottedOn->format('j F Y'),
+                    ) : 'That day has not come yet.',
+                );
             }
             $this->lots->mustNotStand($step);
             $this->em->persist($step);
@@ -87,7 +102,13 @@ final class LotController
     public function lose(string $code, Fields $in): JsonResponse
     {
         return $this->write($code, function (PotLot $lot) use ($in): void {
-            [$seen, $day, $state, $count, $cause] = [$in->count('version', 1), $in->day('on'), State::from($in->oneOf('state', ['potted', 'grown'])), $in->count('count', 1), $in->oneOf('cause', array_column(LossCause::cases(), 'value'))];
+            [$seen, $day, $state, $count, $cause] = [
+                $in->count('version', 1),
+                $in->day('on'),
+                State::from($in->oneOf('state', ['potted', 'grown'])),
+                $in->count('count', 1),
+                $in->oneOf('cause', array_column(LossCause::cases(), 'value')),
+            ];
             $in->done();
             $lot->mustBeAsSeen($seen);
             $this->lots->lose($lot, $day, $state, $count, $cause);
@@ -111,7 +132,12 @@ final class LotController
     public function send(string $code, Fields $in): JsonResponse
     {
         return $this->write($code, function (PotLot $lot) use ($in): void {
-            [$seen, $day, $wanted, $count] = [$in->count('version', 1), $in->day('on'), $this->find->by(Wanted::class, 'id', $in->count('order', 1), 'order', 'order'), $in->count('count', 1)];
+            [$seen, $day, $wanted, $count] = [
+                $in->count('version', 1),
+                $in->day('on'),
+                $this->find->by(Wanted::class, 'id', $in->count('order', 1), 'order', 'order'),
+                $in->count('count', 1),
+            ];
             $in->done();
             $lot->mustBeAsSeen($seen);
             $this->lots->send($lot, $day, $wanted, $count);
@@ -127,7 +153,13 @@ final class LotController
         $pot = $this->find->by(Pot::class, 'id', $in->count('pot', 1), 'pot', 'pot');
         $caution = PotOn::caution($lot->pot->millilitres, $pot->millilitres, $this->house->defaults());
 
-        return new JsonResponse(['code' => $lot->code, 'caution' => $caution, 'work' => $this->work->of($lot->batches()[0], $pot, $in->count('pots', 0, 1_000_000), $lot->mix, $lot->pot->millilitres)]);
+        return new JsonResponse(
+            [
+                'code' => $lot->code,
+                'caution' => $caution,
+                'work' => $this->work->of($lot->batches()[0], $pot, $in->count('pots', 0, 1_000_000), $lot->mix, $lot->pot->millilitres),
+            ],
+        );
     }
 
     #[Route('/api/lots/{code}/pot-on', methods: ['POST'])]
@@ -136,7 +168,13 @@ final class LotController
     {
         return $this->shown($this->writing->once(function () use ($code, $in): PotLot {
             $lot = $this->standing($code);
-            [$seen, $day, $pot, $mix, $count] = [$in->count('version', 1), $in->day('on'), $this->find->by(Pot::class, 'id', $in->count('pot', 1), 'pot', 'pot'), $in->textOr('mix', $lot->mix, 200) ?? $lot->mix, $in->count('count', 1)];
+            [$seen, $day, $pot, $mix, $count] = [
+                $in->count('version', 1),
+                $in->day('on'),
+                $this->find->by(Pot::class, 'id', $in->count('pot', 1), 'pot', 'pot'),
+                $in->textOr('mix', $lot->mix, 200) ?? $lot->mix,
+                $in->count('count', 1),
+            ];
             $in->done();
             $lot->mustBeAsSeen($seen);
 
@@ -149,7 +187,11 @@ final class LotController
     public function join(string $code, Fields $in): JsonResponse
     {
         return $this->write($code, function (PotLot $lot) use ($in): void {
-            [$seen, $other, $otherSeen] = [$in->count('version', 1), $this->find->by(PotLot::class, 'code', strtoupper($in->text('lot', 20)), 'lot', 'lot'), $in->count('lotVersion', 1)];
+            [$seen, $other, $otherSeen] = [
+                $in->count('version', 1),
+                $this->find->by(PotLot::class, 'code', strtoupper($in->text('lot', 20)), 'lot', 'lot'),
+                $in->count('lotVersion', 1),
+            ];
             $in->done();
             $lot->mustBeAsSeen($seen);
             $other->mustBeAsSeen($otherSeen);
@@ -205,7 +247,12 @@ final class LotController
     {
         $lot = $this->em->getRepository(PotLot::class)->findOneBy(['code' => strtoupper($code)]) ?? throw new NotFoundHttpException();
 
-        return !$lot->lines->isEmpty() ? $lot : throw new Conflict(['code' => $lot->code], sprintf('Nothing stands in lot %s any more: somebody put it to another one meanwhile, or undid its potting.', $lot->code));
+        return !$lot->lines->isEmpty()
+            ? $lot
+            : throw new Conflict(
+                ['code' => $lot->code],
+                sprintf('Nothing stands in lot %s any more: somebody put it to another one meanwhile, or undid its potting.', $lot->code),
+            );
     }
 
     private function lot(string $code): PotLot

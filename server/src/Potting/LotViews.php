@@ -18,24 +18,38 @@ use WetCradle\Server\Wanted\Pot;
 /** Lots as the lists and their own page show them. */
 final class LotViews
 {
-    public function __construct(private readonly EntityManagerInterface $em, private readonly Connection $db, private readonly Pottings $pottings, private readonly House $house, private readonly Today $today)
-    {
+    public function __construct(
+        private readonly EntityManagerInterface $em,
+        private readonly Connection $db,
+        private readonly Pottings $pottings,
+        private readonly House $house,
+        private readonly Today $today,
+    ) {
     }
 
     /** @return list<array<string, mixed>> those that still have plants, by the day of their next step */
     public function all(): array
     {
-        $ids = Row::words($this->db, "SELECT DISTINCT l.lot_id FROM line l JOIN standing s ON s.line_id = l.id WHERE l.lot_id IS NOT NULL AND s.state IN ('potted', 'grown') AND s.count > 0");
+        $ids = Row::words($this->db, "SELECT DISTINCT l.lot_id FROM line l JOIN standing s ON s.line_id = l.id
+            WHERE l.lot_id IS NOT NULL AND s.state IN ('potted', 'grown') AND s.count > 0");
         $standing = $this->standing();
         $steps = [];
-        foreach (Row::things($this->em->createQuery('SELECT s, a FROM '.LotStep::class.' s JOIN s.by a WHERE s.lot IN (:ids) ORDER BY s.onDay, s.id')->setParameter('ids', $ids), LotStep::class) as $step) {
+        foreach (Row::things(
+            $this->em->createQuery('SELECT s, a FROM '.LotStep::class.' s JOIN s.by a WHERE s.lot IN (:ids) ORDER BY s.onDay, s.id')->setParameter('ids', $ids),
+            LotStep::class,
+        ) as $step) {
             $steps[(int) $step->lot->id][] = $step;
         }
         $lots = [];
-        foreach (Row::things($this->em->createQuery('SELECT p, l, b, s, y, c, o, z, st FROM '.PotLot::class.' p JOIN p.lines l JOIN l.batch b JOIN b.sheet s JOIN s.way y JOIN p.crop c JOIN p.pot o LEFT JOIN b.potsZone z LEFT JOIN b.standing st WHERE p.id IN (:ids) ORDER BY p.readyOn, p.id, l.id')->setParameter('ids', $ids), PotLot::class) as $lot) {
+        foreach (Row::things($this->em->createQuery('SELECT p, l, b, s, y, c, o, z, st FROM '.PotLot::class.' p JOIN p.lines l
+            JOIN l.batch b JOIN b.sheet s JOIN s.way y JOIN p.crop c JOIN p.pot o LEFT JOIN b.potsZone z LEFT JOIN b.standing st
+            WHERE p.id IN (:ids) ORDER BY p.readyOn, p.id, l.id')->setParameter('ids', $ids), PotLot::class) as $lot) {
             $lots[] = $this->brief($lot, $this->sum($lot, $standing), $steps[(int) $lot->id] ?? []);
         }
-        usort($lots, static fn (array $a, array $b) => [$a['next']['on'] ?? '9', $a['readyOn'], $a['code']] <=> [$b['next']['on'] ?? '9', $b['readyOn'], $b['code']]);
+        usort(
+            $lots,
+            static fn (array $a, array $b) => [$a['next']['on'] ?? '9', $a['readyOn'], $a['code']] <=> [$b['next']['on'] ?? '9', $b['readyOn'], $b['code']],
+        );
 
         return $lots;
     }
@@ -52,16 +66,40 @@ final class LotViews
             'seen' => array_map(static fn (Batch $b) => $b->asSeen(), $lot->batches()),
             'mix' => $lot->mix,
             'from' => $lot->fromLot?->code,
-            'bigger' => array_values(array_map(static fn (Pot $p) => $p->toArray(), array_filter($this->em->getRepository(Pot::class)->findBy([], ['millilitres' => 'ASC', 'id' => 'ASC']), static fn (Pot $p) => $p->millilitres > $lot->pot->millilitres))),
+            'bigger' => array_values(
+                array_map(
+                    static fn (Pot $p) => $p->toArray(),
+                    array_filter(
+                        $this->em->getRepository(Pot::class)->findBy([], ['millilitres' => 'ASC', 'id' => 'ASC']),
+                        static fn (Pot $p) => $p->millilitres > $lot->pot->millilitres,
+                    ),
+                ),
+            ),
             'hardy' => $this->sheetOf($lot)->hardy,
             'winter' => $this->sheetOf($lot)->winter->value,
             'spaced' => $lot->batches()[0]->potsSpaced,
-            'lines' => array_values(array_map(static fn (Line $l) => ['id' => (int) $l->id, 'batch' => $l->batch->code, 'line' => $l->number, 'stuckOn' => $l->batch->sticking->stuckOn?->format('Y-m-d'), 'block' => $l->batch->block->code,
-                'potted' => $standing[(int) $l->id]['potted'] ?? 0, 'grown' => $standing[(int) $l->id]['grown'] ?? 0, 'sold' => $standing[(int) $l->id]['sold'] ?? 0], $lot->lines->getValues())),
+            'lines' => array_values(
+                array_map(
+                    static fn (Line $l) => [
+                        'id' => (int) $l->id, 'batch' => $l->batch->code, 'line' => $l->number,
+                        'stuckOn' => $l->batch->sticking->stuckOn?->format('Y-m-d'), 'block' => $l->batch->block->code,
+                        'potted' => $standing[(int) $l->id]['potted'] ?? 0, 'grown' => $standing[(int) $l->id]['grown'] ?? 0,
+                        'sold' => $standing[(int) $l->id]['sold'] ?? 0,
+                    ],
+                    $lot->lines->getValues(),
+                ),
+            ),
             'steps' => $this->steps($lot, $done),
-            'more' => array_values(array_map(static fn (LotStep $s) => $s->toArray(), array_filter($done, static fn (LotStep $s) => $s->kind === StepKind::Feed))),
+            'more' => array_values(
+                array_map(static fn (LotStep $s) => $s->toArray(), array_filter($done, static fn (LotStep $s) => $s->kind === StepKind::Feed)),
+            ),
             'orders' => $this->orders($lot),
-            'others' => array_values(array_map(static fn (PotLot $p) => ['code' => $p->code, 'version' => $p->version, 'pottedOn' => $p->pottedOn->format('Y-m-d')], $this->pottings->openLots($lot->crop, $lot->pot, $lot))),
+            'others' => array_values(
+                array_map(
+                    static fn (PotLot $p) => ['code' => $p->code, 'version' => $p->version, 'pottedOn' => $p->pottedOn->format('Y-m-d')],
+                    $this->pottings->openLots($lot->crop, $lot->pot, $lot),
+                ),
+            ),
             'acts' => $this->acts($lot),
         ];
     }
@@ -74,15 +112,26 @@ final class LotViews
      */
     private function brief(PotLot $lot, array $there, array $done): array
     {
-        $open = array_values(array_filter($this->steps($lot, $done), static fn (array $s) => $s['done'] === null && ($s['kind'] !== 'ready' || $there['potted'] > 0)));
+        $open = array_values(
+            array_filter($this->steps($lot, $done), static fn (array $s) => $s['done'] === null && ($s['kind'] !== 'ready' || $there['potted'] > 0)),
+        );
         $next = $open[0] ?? null;
         $today = $this->today->day();
         $zones = array_values(array_unique(array_filter(array_map(static fn (Batch $b) => $b->potsZone?->name, $lot->batches()))));
 
         return [
-            'code' => $lot->code, 'crop' => $lot->crop->name, 'cropSlug' => $lot->crop->slug, 'pot' => $lot->pot->name, 'pottedOn' => $lot->pottedOn->format('Y-m-d'), 'readyOn' => $lot->readyOn->format('Y-m-d'),
-            'potted' => $there['potted'], 'grown' => $there['grown'], 'sent' => $there['sold'], 'lost' => $there['lost'], 'batches' => array_map(static fn (Batch $b) => $b->code, $lot->batches()), 'zones' => $zones,
-            'next' => $next === null ? null : ['kind' => $next['kind'], 'on' => $next['on'], 'words' => $next['words'], 'daysLate' => max(0, (int) (new \DateTimeImmutable($next['on']))->diff($today)->format('%r%a'))],
+            'code' => $lot->code, 'crop' => $lot->crop->name, 'cropSlug' => $lot->crop->slug, 'pot' => $lot->pot->name,
+            'pottedOn' => $lot->pottedOn->format('Y-m-d'), 'readyOn' => $lot->readyOn->format('Y-m-d'),
+            'potted' => $there['potted'], 'grown' => $there['grown'], 'sent' => $there['sold'], 'lost' => $there['lost'],
+            'batches' => array_map(static fn (Batch $b) => $b->code, $lot->batches()), 'zones' => $zones,
+            'next' => $next === null
+                ? null
+                : [
+                    'kind' => $next['kind'],
+                    'on' => $next['on'],
+                    'words' => $next['words'],
+                    'daysLate' => max(0, (int) (new \DateTimeImmutable($next['on']))->diff($today)->format('%r%a')),
+                ],
         ];
     }
 
@@ -98,7 +147,13 @@ final class LotViews
             $by[$step->kind->value] ??= $step->toArray();
         }
 
-        return array_map(static fn (array $step) => ['kind' => $step['kind']->value, 'on' => $step['on']->format('Y-m-d'), 'words' => $step['words'], 'done' => $by[$step['kind']->value] ?? null], GrowOnSteps::of($this->sheetOf($lot), $lot->pottedOn, $lot->readyOn, $this->house->air(), $this->house->defaults()));
+        return array_map(
+            static fn (array $step) => [
+                'kind' => $step['kind']->value, 'on' => $step['on']->format('Y-m-d'), 'words' => $step['words'],
+                'done' => $by[$step['kind']->value] ?? null,
+            ],
+            GrowOnSteps::of($this->sheetOf($lot), $lot->pottedOn, $lot->readyOn, $this->house->air(), $this->house->defaults()),
+        );
     }
 
     private function sheetOf(PotLot $lot): \WetCradle\Core\Crops\Potting
@@ -111,8 +166,11 @@ final class LotViews
     {
         $found = [];
         $rows = Row::all($this->db,
-            "SELECT l.id, s.state, s.count FROM line l JOIN standing s ON s.line_id = l.id AND s.state IN ('potted', 'grown', 'sold') WHERE l.lot_id IS NOT NULL AND (:lot IS NULL OR l.lot_id = :lot)
-             UNION ALL SELECT l.id, 'lost', coalesce(sum(CASE WHEN e.reverses IS NULL THEN e.count ELSE -e.count END), 0) FROM line l JOIN entry e ON (e.from_line = l.id AND e.from_state IN ('potted', 'grown') AND e.to_state = 'lost') OR (e.reverses IS NOT NULL AND e.to_line = l.id AND e.to_state IN ('potted', 'grown') AND e.from_state = 'lost')
+            "SELECT l.id, s.state, s.count FROM line l JOIN standing s ON s.line_id = l.id AND s.state IN ('potted', 'grown', 'sold')
+                WHERE l.lot_id IS NOT NULL AND (:lot IS NULL OR l.lot_id = :lot)
+             UNION ALL SELECT l.id, 'lost', coalesce(sum(CASE WHEN e.reverses IS NULL THEN e.count ELSE -e.count END), 0) FROM line l
+             JOIN entry e ON (e.from_line = l.id AND e.from_state IN ('potted', 'grown') AND e.to_state = 'lost') OR (e.reverses IS NOT NULL
+             AND e.to_line = l.id AND e.to_state IN ('potted', 'grown') AND e.from_state = 'lost')
              WHERE l.lot_id IS NOT NULL AND (:lot IS NULL OR l.lot_id = :lot) GROUP BY l.id",
             ['lot' => $lot?->id],
         );
@@ -143,23 +201,35 @@ final class LotViews
     /** @return list<array<string, mixed>> orders of the crop that still want plants, or got some from here, the nearest first */
     private function orders(PotLot $lot): array
     {
-        $rows = Row::all($this->db, 'SELECT w.id, w.plants, w.ready_week, o.id AS pot_id, o.millilitres, o.name AS pot, c.name AS customer, coalesce((SELECT sum(d.count) FROM dispatch d WHERE d.wanted_id = w.id AND '.Dispatch::HOLDS.'), 0) AS sent,
+        $rows = Row::all($this->db, 'SELECT w.id, w.plants, w.ready_week, o.id AS pot_id, o.millilitres, o.name AS pot, c.name AS customer,
+            coalesce((SELECT sum(d.count)
+            FROM dispatch d WHERE d.wanted_id = w.id AND '.Dispatch::HOLDS.'), 0) AS sent,
                 coalesce((SELECT sum(d.count) FROM dispatch d WHERE d.wanted_id = w.id AND d.lot_id = :lot AND '.Dispatch::HOLDS.'), 0) AS here
-             FROM wanted w JOIN pot o ON o.id = w.pot_id LEFT JOIN customer c ON c.id = w.customer_id WHERE w.crop_id = :crop AND w.called_off = 0 ORDER BY w.ready_week, w.id',
+             FROM wanted w JOIN pot o ON o.id = w.pot_id LEFT JOIN customer c ON c.id = w.customer_id WHERE w.crop_id = :crop
+             AND w.called_off = 0 ORDER BY w.ready_week, w.id',
             ['lot' => $lot->id, 'crop' => $lot->crop->id],
         );
         $since = $this->today->week()->plus(-8)->written();
 
-        return array_values(array_map(static fn (Row $r) => ['id' => $r->int('id'), 'customer' => $r->textOrNull('customer'), 'readyWeek' => $r->text('ready_week'), 'pot' => $r->text('pot'), 'potOn' => $r->int('millilitres') > $lot->pot->millilitres ? $r->int('pot_id') : null, 'plants' => $r->int('plants'), 'sent' => $r->many('sent'), 'fromHere' => $r->int('here'), 'open' => max(0, $r->int('plants') - $r->many('sent'))],
+        return array_values(array_map(static fn (Row $r) => [
+            'id' => $r->int('id'), 'customer' => $r->textOrNull('customer'), 'readyWeek' => $r->text('ready_week'), 'pot' => $r->text('pot'),
+            'potOn' => $r->int('millilitres') > $lot->pot->millilitres ? $r->int('pot_id') : null, 'plants' => $r->int('plants'),
+            'sent' => $r->many('sent'), 'fromHere' => $r->int('here'), 'open' => max(0, $r->int('plants') - $r->many('sent')),
+        ],
             array_filter($rows, static fn (Row $r) => $r->int('here') > 0 || ($r->int('plants') > $r->many('sent') && $r->text('ready_week') >= $since))));
     }
 
     /** @return list<array<string, mixed>> what was done to it in the book, newest first */
     private function acts(PotLot $lot): array
     {
-        return array_map(static fn (Row $r) => ['id' => $r->int('id'), 'kind' => $r->text('kind'), 'on' => $r->text('on_day'), 'at' => $r->text('at'), 'by' => $r->text('name'), 'says' => $r->text('says'), 'undone' => $r->has('undone'), 'undoes' => $r->intOrNull('undoes')],
-            Row::all($this->db, "SELECT a.id, a.kind, a.on_day, a.at, a.says, p.name, u.id AS undone, a.undoes FROM act a JOIN account p ON p.id = a.by_id LEFT JOIN act u ON u.undoes = a.id
-                 WHERE a.id IN (SELECT e.act_id FROM entry e JOIN line l ON l.id IN (e.from_line, e.to_line) WHERE l.lot_id = ? AND (e.to_state IN ('potted', 'grown', 'sold') OR e.from_state IN ('potted', 'grown', 'sold'))) ORDER BY a.id DESC LIMIT 60",
+        return array_map(static fn (Row $r) => [
+            'id' => $r->int('id'), 'kind' => $r->text('kind'), 'on' => $r->text('on_day'), 'at' => $r->text('at'), 'by' => $r->text('name'),
+            'says' => $r->text('says'), 'undone' => $r->has('undone'), 'undoes' => $r->intOrNull('undoes'),
+        ],
+            Row::all($this->db, "SELECT a.id, a.kind, a.on_day, a.at, a.says, p.name, u.id AS undone, a.undoes FROM act a
+                JOIN account p ON p.id = a.by_id LEFT JOIN act u ON u.undoes = a.id
+                 WHERE a.id IN (SELECT e.act_id FROM entry e JOIN line l ON l.id IN (e.from_line, e.to_line) WHERE l.lot_id = ?
+                 AND (e.to_state IN ('potted', 'grown', 'sold') OR e.from_state IN ('potted', 'grown', 'sold'))) ORDER BY a.id DESC LIMIT 60",
                 [$lot->id],
             ));
     }

@@ -50,14 +50,28 @@ final class Lots
     {
         LossCause::named($cause);
         $shares = $this->shares($lot, $state, $count, $day);
-        $this->enter($lot, ActKind::Lose, $day, sprintf('Lost %d of lot %s that were %s: %s', $count, $lot->code, $state->words(), str_replace('_', ' ', $cause)), $shares, static fn (CountBook $book, int $line, int $n) => $book->lose($line, $state, Losses::of([$cause => $n])));
+        $this->enter(
+            $lot,
+            ActKind::Lose,
+            $day,
+            sprintf('Lost %d of lot %s that were %s: %s', $count, $lot->code, $state->words(), str_replace('_', ' ', $cause)),
+            $shares,
+            static fn (CountBook $book, int $line, int $n) => $book->lose($line, $state, Losses::of([$cause => $n])),
+        );
     }
 
     /** So many are good and ready to go. */
     public function grow(PotLot $lot, \DateTimeImmutable $day, int $count): void
     {
         $shares = $this->shares($lot, State::Potted, $count, $day);
-        $this->enter($lot, ActKind::MoveOn, $day, sprintf('%d of lot %s grown to ready', $count, $lot->code), $shares, static fn (CountBook $book, int $line, int $n) => $book->moveOn($line, State::Potted, $n));
+        $this->enter(
+            $lot,
+            ActKind::MoveOn,
+            $day,
+            sprintf('%d of lot %s grown to ready', $count, $lot->code),
+            $shares,
+            static fn (CountBook $book, int $line, int $n) => $book->moveOn($line, State::Potted, $n),
+        );
     }
 
     /** So many go to an order; a lot may serve several, and an order be served from several. */
@@ -71,10 +85,25 @@ final class Lots
         }
         $open = $wanted->plants - $this->sentTo($wanted);
         if ($count > $open) {
-            throw Refused::because('more_than_wanted', 'count', $open === 0 ? 'That order has all it asked for.' : sprintf('That order still wants %d, not %d. Change the order first if it takes more.', $open, $count));
+            throw Refused::because(
+                'more_than_wanted',
+                'count',
+                $open === 0 ? 'That order has all it asked for.' : sprintf(
+                    'That order still wants %d, not %d. Change the order first if it takes more.',
+                    $open,
+                    $count,
+                ),
+            );
         }
         $shares = $this->shares($lot, State::Grown, $count, $day);
-        $act = $this->enter($lot, ActKind::MoveOn, $day, sprintf('%d of lot %s sent to %s', $count, $lot->code, $wanted->customer->name ?? 'our own target'), $shares, static fn (CountBook $book, int $line, int $n) => $book->moveOn($line, State::Grown, $n));
+        $act = $this->enter(
+            $lot,
+            ActKind::MoveOn,
+            $day,
+            sprintf('%d of lot %s sent to %s', $count, $lot->code, $wanted->customer->name ?? 'our own target'),
+            $shares,
+            static fn (CountBook $book, int $line, int $n) => $book->moveOn($line, State::Grown, $n),
+        );
         $this->em->persist(new Dispatch($act, $lot, $wanted, $count));
     }
 
@@ -92,7 +121,15 @@ final class Lots
                 $to[(int) $line->id] = $this->acts->newLine($line->batch, $day, sprintf('potted on from lot %s', $lot->code));
             }
         }
-        $this->enter($lot, ActKind::Split, $day, sprintf('%d of lot %s potted on into %s as lot %s', $count, $lot->code, $pot->name, $own->code), $shares, static fn (CountBook $book, int $line, int $n) => $book->split($line, (int) $to[$line]->id, [State::Potted->value => $n]), array_values($to));
+        $this->enter(
+            $lot,
+            ActKind::Split,
+            $day,
+            sprintf('%d of lot %s potted on into %s as lot %s', $count, $lot->code, $pot->name, $own->code),
+            $shares,
+            static fn (CountBook $book, int $line, int $n) => $book->split($line, (int) $to[$line]->id, [State::Potted->value => $n]),
+            array_values($to),
+        );
         foreach ($to as $line) {
             $own->take($line);
             $this->pottings->readyWithItsLots($line->batch);
@@ -104,7 +141,9 @@ final class Lots
     /** What is done once is ticked once; feeding is done again and again, but not twice on one day. */
     public function mustNotStand(LotStep $step): void
     {
-        $there = $this->em->getRepository(LotStep::class)->findOneBy(['lot' => $step->lot, 'kind' => $step->kind] + ($step->kind === StepKind::Feed ? ['onDay' => $step->onDay] : []));
+        $there = $this->em->getRepository(LotStep::class)->findOneBy(
+            ['lot' => $step->lot, 'kind' => $step->kind] + ($step->kind === StepKind::Feed ? ['onDay' => $step->onDay] : []),
+        );
         if ($there !== null) {
             throw new Conflict($there->toArray(), sprintf('%s has ticked that already, for %s.', $there->by->name, $there->onDay->format('j F Y')));
         }
@@ -142,13 +181,25 @@ final class Lots
     public static function mustMatch(PotLot $lot, PotLot $other, string $field): void
     {
         if ($lot->crop !== $other->crop || $lot->pot !== $other->pot) {
-            throw Refused::because('wrong_crop', $field, sprintf('Lot %s is %s in %s, not %s in %s: one lot is one crop in one pot.', $other->code, $other->crop->name, $other->pot->name, $lot->crop->name, $lot->pot->name));
+            throw Refused::because(
+                'wrong_crop',
+                $field,
+                sprintf(
+                    'Lot %s is %s in %s, not %s in %s: one lot is one crop in one pot.',
+                    $other->code,
+                    $other->crop->name,
+                    $other->pot->name,
+                    $lot->crop->name,
+                    $lot->pot->name,
+                ),
+            );
         }
     }
 
     public function undo(PotLot $lot, Act $act): void
     {
-        $touches = Row::number($this->db, 'SELECT count(*) FROM entry e JOIN line l ON l.id IN (e.from_line, e.to_line) WHERE e.act_id = ? AND l.lot_id = ?', [$act->id, $lot->id]);
+        $touches = Row::number($this->db, 'SELECT count(*) FROM entry e JOIN line l ON l.id IN (e.from_line, e.to_line)
+            WHERE e.act_id = ? AND l.lot_id = ?', [$act->id, $lot->id]);
         if ($touches === 0) {
             throw Refused::because('unknown', 'act', sprintf('That is no act of lot %s.', $lot->code));
         }
@@ -174,9 +225,16 @@ final class Lots
         }
         $this->em->flush();
         $lines = array_map(static fn (Line $line) => (int) $line->id, array_values($lot->lines->toArray()));
-        $there = array_filter(array_map(static fn (array $standing) => $standing[$state->value], $this->counts->on($lines)), static fn (int $some) => $some > 0);
+        $there = array_filter(
+            array_map(static fn (array $standing) => $standing[$state->value], $this->counts->on($lines)),
+            static fn (int $some) => $some > 0,
+        );
         if ($there === []) {
-            throw Refused::because('more_than_there_are', 'count', sprintf('None of lot %s %s.', $lot->code, $state === State::Grown ? 'have been counted as ready' : 'are in pots and growing'));
+            throw Refused::because(
+                'more_than_there_are',
+                'count',
+                sprintf('None of lot %s %s.', $lot->code, $state === State::Grown ? 'have been counted as ready' : 'are in pots and growing'),
+            );
         }
 
         return Shares::of($count, $there);

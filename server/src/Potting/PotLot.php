@@ -73,7 +73,14 @@ class PotLot
     {
         if ($version !== $this->version) {
             $batches = array_map(static fn (Batch $b) => $b->code, $this->batches());
-            throw new Conflict(['code' => $this->code, 'version' => $this->version, 'batches' => $batches], sprintf('Somebody put plants to lot %s or parted some from it meanwhile, so nothing was done. %s', $this->code, $batches === [] ? 'Nothing stands in it now.' : 'It is of '.implode(' and ', $batches).' now.'));
+            throw new Conflict(
+                ['code' => $this->code, 'version' => $this->version, 'batches' => $batches],
+                sprintf(
+                    'Somebody put plants to lot %s or parted some from it meanwhile, so nothing was done. %s',
+                    $this->code,
+                    $batches === [] ? 'Nothing stands in it now.' : 'It is of '.implode(' and ', $batches).' now.',
+                ),
+            );
         }
     }
 

@@ -30,7 +30,8 @@ final class PotWork
         $made = $this->mixes->made($mix, Volume::litres(max($each, $pots * $each)), [], $each);
 
         return [
-            'pots' => $pots, 'pot' => $pot->toArray(), 'mix' => $made, 'potsABarrow' => (int) floor($made['barrow'] / $each + 1e-9), 'hours' => $this->house->nursery()->norms()->hoursToPot($pots, $pot->name),
+            'pots' => $pots, 'pot' => $pot->toArray(), 'mix' => $made, 'potsABarrow' => (int) floor($made['barrow'] / $each + 1e-9),
+            'hours' => $this->house->nursery()->norms()->hoursToPot($pots, $pot->name),
             'zone' => $batch->potsZone?->name, 'spaced' => $batch->potsSpaced, 'feedsItself' => $sheet->potting->hasSlowRelease(), 'safety' => $sheet->safety,
         ];
     }

@@ -45,7 +45,12 @@ final class PottingController
     {
         return new JsonResponse(['before' => $this->writing->once(function () use ($in): array {
             $moves = array_map(static function (Fields $one): array {
-                $move = ['code' => $one->text('code', 20), 'week' => $one->has('week') ? $one->here(static fn () => Week::of($one->text('week', 8), 'week')) : null, 'version' => $one->count('version', 1), 'field' => rtrim($one->pathOf(''), '.')];
+                $move = [
+                    'code' => $one->text('code', 20),
+                    'week' => $one->has('week') ? $one->here(static fn () => Week::of($one->text('week', 8), 'week')) : null,
+                    'version' => $one->count('version', 1),
+                    'field' => rtrim($one->pathOf(''), '.'),
+                ];
                 $one->done();
 
                 return $move;

@@ -35,7 +35,11 @@ final class Pottings
                 throw Refused::because('not_possible', 'intoLot', sprintf('Lot %s stands with another one now; choose that.', $lot->code));
             }
             if ($lot->crop !== $batch->crop || $lot->pot !== $as->pot) {
-                throw Refused::because('wrong_crop', 'intoLot', sprintf('Lot %s is %s in %s: one lot is one crop in one pot.', $lot->code, $lot->crop->name, $lot->pot->name));
+                throw Refused::because(
+                    'wrong_crop',
+                    'intoLot',
+                    sprintf('Lot %s is %s in %s: one lot is one crop in one pot.', $lot->code, $lot->crop->name, $lot->pot->name),
+                );
             }
             [$lot->pottedOn, $lot->readyOn] = [min($lot->pottedOn, $day), max($lot->readyOn, $readyOn)];
         }
@@ -55,7 +59,9 @@ final class Pottings
     /** @return list<PotLot> of this crop and pot that still have plants, the newest first */
     public function openLots(Crop $crop, Pot $pot, ?PotLot $but = null): array
     {
-        $ids = Row::words($this->em->getConnection(), "SELECT p.id FROM pot_lot p WHERE p.crop_id = ? AND p.pot_id = ? AND EXISTS (SELECT 1 FROM line l JOIN standing s ON s.line_id = l.id WHERE l.lot_id = p.id AND s.state IN ('potted', 'grown') AND s.count > 0) ORDER BY p.potted_on DESC, p.id DESC", [$crop->id, $pot->id]);
+        $ids = Row::words($this->em->getConnection(), "SELECT p.id FROM pot_lot p WHERE p.crop_id = ? AND p.pot_id = ?
+            AND EXISTS (SELECT 1 FROM line l JOIN standing s ON s.line_id = l.id WHERE l.lot_id = p.id
+            AND s.state IN ('potted', 'grown') AND s.count > 0) ORDER BY p.potted_on DESC, p.id DESC", [$crop->id, $pot->id]);
         $lots = array_map(fn (string $id) => $this->em->find(PotLot::class, (int) $id), $ids);
 
         return array_values(array_filter($lots, static fn (?PotLot $lot) => $lot !== null && $lot !== $but));
@@ -97,8 +103,10 @@ final class Pottings
     public function readyWithTheirLots(array $batches): void
     {
         $left = array_filter($batches, static fn (Batch $batch) => $batch->leftBenchOn !== null);
-        $last = $this->em->getConnection()->executeQuery("SELECT l.batch_id, max(p.ready_on) FROM line l JOIN pot_lot p ON p.id = l.lot_id AND p.from_lot_id IS NOT NULL
-            JOIN standing s ON s.line_id = l.id AND s.state = 'potted' AND s.count > 0 WHERE l.batch_id IN (?) GROUP BY l.batch_id", [array_values(array_map(static fn (Batch $b) => $b->id, $left))], [ArrayParameterType::INTEGER])->fetchAllKeyValue();
+        $last = $this->em->getConnection()->executeQuery("SELECT l.batch_id, max(p.ready_on) FROM line l JOIN pot_lot p ON p.id = l.lot_id
+            AND p.from_lot_id IS NOT NULL
+            JOIN standing s ON s.line_id = l.id AND s.state = 'potted' AND s.count > 0 WHERE l.batch_id IN (?) GROUP BY l.batch_id",
+            [array_values(array_map(static fn (Batch $b) => $b->id, $left))], [ArrayParameterType::INTEGER])->fetchAllKeyValue();
         foreach ($left as $batch) {
             $batch->growsOnFrom($batch->leftBenchOn ?? $batch->days->potOn, $this->house->timetable());
             $ready = $last[(int) $batch->id] ?? null;
@@ -117,7 +125,11 @@ final class Pottings
     {
         $this->em->flush();
         $timetable = $this->house->timetable();
-        $potted = $this->counts->pottedOn(array_merge(...array_map(static fn (PotLot $lot) => array_map(static fn (Line $line) => (int) $line->id, array_values($lot->lines->toArray())), $lots)));
+        $potted = $this->counts->pottedOn(
+            array_merge(
+                ...array_map(static fn (PotLot $lot) => array_map(static fn (Line $line) => (int) $line->id, array_values($lot->lines->toArray())), $lots),
+            ),
+        );
         foreach ($lots as $lot) {
             $days = $ready = [];
             foreach ($lot->lines as $line) {
@@ -147,6 +159,11 @@ final class Pottings
     {
         $pots = $this->em->getRepository(Pot::class);
 
-        return $batch->wanted->pot ?? $pots->findOneBy(['name' => $batch->sheet->core()->potting->pot]) ?? $pots->findOneBy([], ['id' => 'ASC']) ?? throw Refused::because('no_pots', 'pot', 'No size of pot is entered yet. Enter one under The nursery.');
+        return $batch->wanted->pot ?? $pots->findOneBy(['name' => $batch->sheet->core()->potting->pot]) ?? $pots->findOneBy([], ['id' => 'ASC'])
+            ?? throw Refused::because(
+            'no_pots',
+            'pot',
+            'No size of pot is entered yet. Enter one under The nursery.',
+        );
     }
 }

@@ -60,7 +60,12 @@ final class Queue
                 $found[] = $this->planned($batch);
             }
         }
-        usort($found, static fn (Waits $a, Waits $b) => [!$a->awaiting->trigger->isDue, $a->awaiting->job->lastGood(), $a->batch->code, $a->number()] <=> [!$b->awaiting->trigger->isDue, $b->awaiting->job->lastGood(), $b->batch->code, $b->number()]);
+        usort(
+            $found,
+            static fn (Waits $a, Waits $b) => [
+                !$a->awaiting->trigger->isDue, $a->awaiting->job->lastGood(), $a->batch->code, $a->number(),
+            ] <=> [!$b->awaiting->trigger->isDue, $b->awaiting->job->lastGood(), $b->batch->code, $b->number()],
+        );
 
         return $found;
     }
@@ -71,13 +76,21 @@ final class Queue
         $looks = $this->looks();
         $counted = $this->counts->newest();
         $standing = $this->counts->inTrays();
-        $rows = Row::all($this->db, 'SELECT l.id, b.pot_on, b.sheet_id FROM line l JOIN batch b ON b.id = l.batch_id WHERE b.called_off = 0 AND b.stuck_on IS NOT NULL AND b.left_bench_on IS NULL');
+        $rows = Row::all($this->db, 'SELECT l.id, b.pot_on, b.sheet_id FROM line l JOIN batch b ON b.id = l.batch_id
+            WHERE b.called_off = 0 AND b.stuck_on IS NOT NULL AND b.left_bench_on IS NULL');
         $this->sheets->have(Row::ints($rows, 'sheet_id'));
         $found = [];
         foreach ($rows as $row) {
             $id = $row->int('id');
             $school = $this->sheets->potting($row->int('sheet_id'))->trigger;
-            $found[$id] = Trigger::of($school, $looks[$id] ?? [], $standing[$id]['rooted'] ?? 0, $counted[$id] ?? null, $row->day('pot_on'), $this->today->day());
+            $found[$id] = Trigger::of(
+                $school,
+                $looks[$id] ?? [],
+                $standing[$id]['rooted'] ?? 0,
+                $counted[$id] ?? null,
+                $row->day('pot_on'),
+                $this->today->day(),
+            );
         }
 
         return $found;
@@ -87,7 +100,9 @@ final class Queue
     {
         $standing = $this->counts->on([(int) $line->id])[(int) $line->id];
 
-        return $standing['stuck'] + $standing['rooted'] === 0 ? null : $this->waits($line, $standing, $this->looks($line)[(int) $line->id] ?? [], $this->counts->newest()[(int) $line->id] ?? null);
+        return $standing['stuck'] + $standing['rooted'] === 0
+            ? null
+            : $this->waits($line, $standing, $this->looks($line)[(int) $line->id] ?? [], $this->counts->newest()[(int) $line->id] ?? null);
     }
 
     /**
@@ -114,7 +129,22 @@ final class Queue
         $pot = $this->pottings->potOf($batch);
         $order = $this->nearest($batch);
 
-        return new Waits($batch, $line, $standing['stuck'], $standing['rooted'], Awaiting::line($inTrays, $this->hours($pot), $this->growingOn($batch), $order?->ready(), $order?->customer?->name, $today, $this->house->defaults()), $pot);
+        return new Waits(
+            $batch,
+            $line,
+            $standing['stuck'],
+            $standing['rooted'],
+            Awaiting::line(
+                $inTrays,
+                $this->hours($pot),
+                $this->growingOn($batch),
+                $order?->ready(),
+                $order?->customer?->name,
+                $today,
+                $this->house->defaults(),
+            ),
+            $pot,
+        );
     }
 
     private function planned(Batch $batch): Waits
@@ -122,7 +152,18 @@ final class Queue
         $pot = $this->pottings->potOf($batch);
         $order = $this->nearest($batch);
         $plants = (int) round($batch->amount->planned * $this->history->rateOf($batch->sheet->way)->rate);
-        $awaiting = Awaiting::planned($batch->code, $plants, $batch->days->potOn, $batch->days->heldDays, $this->hours($pot), $this->growingOn($batch), $order?->ready(), $order?->customer?->name, $this->today->day(), $this->house->defaults());
+        $awaiting = Awaiting::planned(
+            $batch->code,
+            $plants,
+            $batch->days->potOn,
+            $batch->days->heldDays,
+            $this->hours($pot),
+            $this->growingOn($batch),
+            $order?->ready(),
+            $order?->customer?->name,
+            $this->today->day(),
+            $this->house->defaults(),
+        );
 
         return new Waits($batch, null, 0, 0, $awaiting, $pot);
     }
@@ -151,15 +192,19 @@ final class Queue
     /** @return list<Batch> */
     private function batches(Week $last): array
     {
-        return Row::things($this->em->createQuery('SELECT b, s, w, y, c, l, o, st, z, t FROM '.Batch::class.' b JOIN b.sheet s JOIN s.way y JOIN b.crop c JOIN b.zone z JOIN b.trayKind t LEFT JOIN b.wanted w LEFT JOIN w.pot o LEFT JOIN b.lines l LEFT JOIN b.standing st
-            WHERE b.calledOff = false AND b.leftBenchOn IS NULL AND (b.sticking.stuckOn IS NOT NULL OR b.days.potOn <= :last) ORDER BY b.code')->setParameter('last', $last->sunday()->format('Y-m-d')), Batch::class);
+        return Row::things($this->em->createQuery('SELECT b, s, w, y, c, l, o, st, z, t FROM '.Batch::class.' b
+            JOIN b.sheet s JOIN s.way y JOIN b.crop c JOIN b.zone z JOIN b.trayKind t
+            LEFT JOIN b.wanted w LEFT JOIN w.pot o LEFT JOIN b.lines l LEFT JOIN b.standing st
+            WHERE b.calledOff = false AND b.leftBenchOn IS NULL AND (b.sticking.stuckOn IS NOT NULL OR b.days.potOn <= :last)
+            ORDER BY b.code')->setParameter('last', $last->sunday()->format('Y-m-d')), Batch::class);
     }
 
     /** @return array<int, list<Looked>> by line, in order */
     private function looks(?Line $only = null): array
     {
         $rows = Row::all($this->db,
-            'SELECT r.line_id, r.on_day, r.stages, r.lifted, r.rooted, r.threshold FROM root_check r JOIN line l ON l.id = r.line_id JOIN batch b ON b.id = l.batch_id
+            'SELECT r.line_id, r.on_day, r.stages, r.lifted, r.rooted, r.threshold FROM root_check r JOIN line l ON l.id = r.line_id
+                JOIN batch b ON b.id = l.batch_id
              WHERE b.left_bench_on IS NULL AND (:line IS NULL OR l.id = :line) ORDER BY r.on_day, r.id',
             ['line' => $only?->id],
         );

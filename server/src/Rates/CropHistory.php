@@ -21,7 +21,10 @@ use WetCradle\Server\Nursery\House;
 /**
  * A crop's counted batches, and the rate learnt from them.
  *
- * @phpstan-type Counted array{code: string, stuckOn: string, season: string, stuck: int, rooted: int, rate: float, soFar: bool, weight: float, sameWay: bool, lost: object}
+ * @phpstan-type Counted array{
+ *     code: string, stuckOn: string, season: string, stuck: int, rooted: int,
+ *     rate: float, soFar: bool, weight: float, sameWay: bool, lost: object,
+ * }
  */
 final class CropHistory
 {
@@ -58,7 +61,9 @@ final class CropHistory
         $newest = $batches === [] ? null : $batches[count($batches) - 1];
 
         return $this->kept($way, self::past($batches))['said'] + [
-            'newest' => $newest === null ? null : ['code' => $newest['code'], 'stuckOn' => $newest['stuckOn'], 'rate' => $newest['rate'], 'soFar' => $newest['soFar']],
+            'newest' => $newest === null
+                ? null
+                : ['code' => $newest['code'], 'stuckOn' => $newest['stuckOn'], 'rate' => $newest['rate'], 'soFar' => $newest['soFar']],
         ];
     }
 
@@ -154,7 +159,9 @@ final class CropHistory
         foreach ($rows as $row) {
             $way = $meant[$row->int('crop')] ?? throw new \LogicException('Every crop has a house way.');
             $sheet = $way->core();
-            $isSameWay = $row->int('way_id') === $way->id && $row->text('method') === $sheet->method->value && $row->text('material') === $sheet->material->value;
+            $isSameWay = $row->int('way_id') === $way->id
+                && $row->text('method') === $sheet->method->value
+                && $row->text('material') === $sheet->material->value;
             $season = Season::containing($row->day('stuck_on'), $hemisphere);
             $found[$row->int('crop')][] = [
                 'code' => $row->text('code'),

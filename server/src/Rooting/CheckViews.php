@@ -20,7 +20,9 @@ final class CheckViews
     /** @return list<array<string, mixed>> newest first */
     public function of(Batch $batch): array
     {
-        $checks = Row::things($this->em->createQuery('SELECT r, l, a FROM '.RootCheck::class.' r JOIN r.line l JOIN r.by a WHERE l.batch = :batch ORDER BY r.onDay DESC, r.id DESC')
+        $checks = Row::things($this->em->createQuery(
+            'SELECT r, l, a FROM '.RootCheck::class.' r JOIN r.line l JOIN r.by a WHERE l.batch = :batch ORDER BY r.onDay DESC, r.id DESC',
+        )
             ->setParameter('batch', $batch), RootCheck::class);
 
         return array_map($this->view(...), $checks);

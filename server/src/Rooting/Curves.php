@@ -20,8 +20,13 @@ final class Curves
     private const AHEAD = 70;
     private const LONGEST = 500;
 
-    public function __construct(private readonly EntityManagerInterface $em, private readonly Counts $counts, private readonly CropHistory $history, private readonly House $house, private readonly Today $today)
-    {
+    public function __construct(
+        private readonly EntityManagerInterface $em,
+        private readonly Counts $counts,
+        private readonly CropHistory $history,
+        private readonly House $house,
+        private readonly Today $today,
+    ) {
     }
 
     public function curve(Batch $batch): RootCurve
@@ -29,7 +34,12 @@ final class Curves
         $prior = $this->history->rateWithout($batch->sheet->way, $batch->code)->forNewBatch;
         $pace = $batch->sheet->core()->reckoning->rooting;
 
-        return RootCurve::of($prior, $pace->halfAt, $pace->shape, array_map(static fn (array $c) => ['tau' => $c['tau'], 'lifted' => $c['lifted'], 'rooted' => $c['rooted']], $this->checks($batch)));
+        return RootCurve::of(
+            $prior,
+            $pace->halfAt,
+            $pace->shape,
+            array_map(static fn (array $c) => ['tau' => $c['tau'], 'lifted' => $c['lifted'], 'rooted' => $c['rooted']], $this->checks($batch)),
+        );
     }
 
     /** Thermal days from sticking until the evening before a day: at the set-point of where it lay, or in its air. */
@@ -97,14 +107,25 @@ final class Curves
     {
         $count = $this->counts->first((int) $batch->id);
         $found = [];
-        foreach (Row::things($this->em->createQuery('SELECT r, l FROM '.RootCheck::class.' r JOIN r.line l WHERE l.batch = :batch AND l.number = 1 ORDER BY r.onDay, r.id')->setParameter('batch', $batch), RootCheck::class) as $check) {
+        foreach (Row::things(
+            $this->em->createQuery(
+                'SELECT r, l FROM '.RootCheck::class.' r JOIN r.line l WHERE l.batch = :batch AND l.number = 1 ORDER BY r.onDay, r.id',
+            )->setParameter('batch', $batch),
+            RootCheck::class,
+        ) as $check) {
             if ($count === null || $check->onDay < $count['on']) {
-                $found[] = ['on' => $check->onDay->format('Y-m-d'), 'lifted' => $check->lifted, 'rooted' => $check->rooted, 'tau' => $this->tau($batch, $check->onDay), 'full' => false];
+                $found[] = [
+                    'on' => $check->onDay->format('Y-m-d'), 'lifted' => $check->lifted, 'rooted' => $check->rooted,
+                    'tau' => $this->tau($batch, $check->onDay), 'full' => false,
+                ];
             }
         }
         $stuck = $batch->standing->stuck ?? 0;
         if ($count !== null && $stuck > 0) {
-            $found[] = ['on' => $count['on']->format('Y-m-d'), 'lifted' => $stuck, 'rooted' => min($stuck, $count['rooted']), 'tau' => $this->tau($batch, $count['on']), 'full' => true];
+            $found[] = [
+                'on' => $count['on']->format('Y-m-d'), 'lifted' => $stuck, 'rooted' => min($stuck, $count['rooted']),
+                'tau' => $this->tau($batch, $count['on']), 'full' => true,
+            ];
         }
 
         return $found;

@@ -59,32 +59,62 @@ final class PracticeController
 
         return new JsonResponse([
             'set' => $set->number,
-            'feet' => array_map(static fn (Specimen $one, RootStage $said) => $one->toArray() + ['was' => $one->stage()->value, 'said' => $said->value], $set->specimens, $graded->stages()),
-            'result' => self::say($agreement) + ['of' => count($set->specimens), 'mistakes' => array_map(static fn (array $m) => ['was' => $m['was']->value, 'said' => $m['said']->value, 'times' => $m['times']], $agreement->mistakes())],
+            'feet' => array_map(
+                static fn (Specimen $one, RootStage $said) => $one->toArray() + ['was' => $one->stage()->value, 'said' => $said->value],
+                $set->specimens,
+                $graded->stages(),
+            ),
+            'result' => self::say($agreement) + [
+                'of' => count($set->specimens),
+                'mistakes' => array_map(
+                    static fn (array $m) => ['was' => $m['was']->value, 'said' => $m['said']->value, 'times' => $m['times']],
+                    $agreement->mistakes(),
+                ),
+            ],
         ] + $this->people(), 201);
     }
 
     private function next(): int
     {
-        return 1 + (int) $this->em->createQuery('SELECT max(p.setNumber) FROM '.Practice::class.' p WHERE p.account = :me')->setParameter('me', $this->writing->by())->getSingleScalarResult();
+        return 1 + (int) $this->em->createQuery('SELECT max(p.setNumber) FROM '.Practice::class.' p WHERE p.account = :me')
+            ->setParameter('me', $this->writing->by())
+            ->getSingleScalarResult();
     }
 
-    /** @return array{people: list<array<string, mixed>>, between: list<array<string, mixed>>} each person's newest set against the key, and each two on all sets that both have graded */
+    /**
+     * @return array{
+     *     people: list<array<string, mixed>>, between: list<array<string, mixed>>,
+     * } each person's newest set against the key, and each two on all sets that both have graded
+     */
     private function people(): array
     {
         $by = $names = [];
-        foreach (Row::things($this->em->createQuery('SELECT p, a FROM '.Practice::class.' p JOIN p.account a ORDER BY a.name, p.setNumber'), Practice::class) as $practice) {
+        foreach (Row::things(
+            $this->em->createQuery('SELECT p, a FROM '.Practice::class.' p JOIN p.account a ORDER BY a.name, p.setNumber'),
+            Practice::class,
+        ) as $practice) {
             $by[(int) $practice->account->id][$practice->setNumber] = $practice;
             $names[(int) $practice->account->id] = $practice->account->name;
         }
         $people = $between = [];
         foreach ($by as $id => $sets) {
             $last = $sets[array_key_last($sets)];
-            $people[] = ['name' => $names[$id], 'sets' => count($sets), 'on' => $last->at->format('Y-m-d')] + self::say(PracticeSet::of($last->setNumber)->grade($last->stages()));
+            $people[] = [
+                'name' => $names[$id], 'sets' => count($sets), 'on' => $last->at->format('Y-m-d'),
+            ] + self::say(PracticeSet::of($last->setNumber)->grade($last->stages()));
             foreach ($by as $other => $theirs) {
                 $both = $other > $id ? array_keys(array_intersect_key($sets, $theirs)) : [];
                 if ($both !== []) {
-                    $pairs = array_merge(...array_map(static fn (int $set) => array_map(static fn (RootStage $a, RootStage $b) => [$a, $b], $sets[$set]->stages(), $theirs[$set]->stages()), $both));
+                    $pairs = array_merge(
+                        ...array_map(
+                            static fn (int $set) => array_map(
+                                static fn (RootStage $a, RootStage $b) => [$a, $b],
+                                $sets[$set]->stages(),
+                                $theirs[$set]->stages(),
+                            ),
+                            $both,
+                        ),
+                    );
                     $between[] = ['one' => $names[$id], 'other' => $names[$other], 'sets' => count($both)] + self::say(Agreement::of($pairs));
                 }
             }

@@ -59,11 +59,15 @@ final class RoundController
         $air = $this->house->air()->on($today);
         $counts = ['trays' => $this->counts->inTrays(), 'pots' => $this->counts->inPots()];
         $rows = Row::all($this->db,
-            "SELECT b.code, l.number, b.stuck_on, b.rooted_from, coalesce(z.name, 'Place not known') AS zone, coalesce(z.house, '') AS house, z.kind, coalesce(z.heat_low, 0) AS heat_low, coalesce(z.mist_high, 0) AS mist_high, b.left_bench_on IS NOT NULL AS in_pots,
-                (SELECT max(r.seen_at) FROM round_look r WHERE r.line_id = l.id) AS looked, (SELECT r.seen FROM round_look r WHERE r.line_id = l.id ORDER BY r.seen_at DESC LIMIT 1) AS seen, l.id AS line_id
+            "SELECT b.code, l.number, b.stuck_on, b.rooted_from, coalesce(z.name, 'Place not known') AS zone, coalesce(z.house, '') AS house,
+                z.kind, coalesce(z.heat_low, 0) AS heat_low, coalesce(z.mist_high, 0) AS mist_high, b.left_bench_on IS NOT NULL AS in_pots,
+                (SELECT max(r.seen_at) FROM round_look r WHERE r.line_id = l.id) AS looked, (SELECT r.seen FROM round_look r
+                WHERE r.line_id = l.id ORDER BY r.seen_at DESC LIMIT 1) AS seen, l.id AS line_id
              FROM batch b JOIN line l ON l.batch_id = b.id
-                LEFT JOIN zone z ON z.id = CASE WHEN b.left_bench_on IS NOT NULL THEN b.pots_zone_id ELSE coalesce((SELECT o.zone_id FROM batch_moves_on o WHERE o.batch_id = b.id AND o.from_day <= :today ORDER BY o.from_day DESC LIMIT 1), b.zone_id) END
-             WHERE b.called_off = 0 AND b.stuck_on IS NOT NULL AND b.stuck_on <= :today AND l.id IN (:lines) ORDER BY z.id IS NULL, (SELECT min(h.id) FROM zone h WHERE h.house = z.house), z.y, z.x, z.id, b.code, l.number",
+                LEFT JOIN zone z ON z.id = CASE WHEN b.left_bench_on IS NOT NULL THEN b.pots_zone_id ELSE coalesce((SELECT o.zone_id
+                FROM batch_moves_on o WHERE o.batch_id = b.id AND o.from_day <= :today ORDER BY o.from_day DESC LIMIT 1), b.zone_id) END
+             WHERE b.called_off = 0 AND b.stuck_on IS NOT NULL AND b.stuck_on <= :today AND l.id IN (:lines) ORDER BY z.id IS NULL,
+             (SELECT min(h.id) FROM zone h WHERE h.house = z.house), z.y, z.x, z.id, b.code, l.number",
             ['today' => $today->format('Y-m-d'), 'lines' => array_keys($counts['trays'] + $counts['pots'])],
             ['lines' => ArrayParameterType::INTEGER],
         );
@@ -76,12 +80,21 @@ final class RoundController
             if ($there === 0) {
                 continue;
             }
-            $every = Rounds::every($row->float('heat_low'), $row->float('mist_high'), $row->textOrNull('kind') === 'cover', $inPots, $air, $this->house->defaults());
+            $every = Rounds::every(
+                $row->float('heat_low'),
+                $row->float('mist_high'),
+                $row->textOrNull('kind') === 'cover',
+                $inPots,
+                $air,
+                $this->house->defaults(),
+            );
             $due = $inPots ? null : ($outlooks[$row->text('code').' '.$row->int('number')] ?? null)?->next($this->house->defaults());
             $looked = $row->dayOrNull('looked');
             $stops[] = [
-                'code' => $row->text('code'), 'line' => $row->int('number'), 'there' => $there, 'inPots' => $inPots, 'zone' => $row->text('zone'), 'house' => $row->text('house'),
-                'every' => $every, 'due' => Rounds::isDue($looked, $every, $today), 'lookedAt' => $looked?->format('Y-m-d H:i'), 'seen' => $row->textOrNull('seen'),
+                'code' => $row->text('code'), 'line' => $row->int('number'), 'there' => $there, 'inPots' => $inPots,
+                'zone' => $row->text('zone'), 'house' => $row->text('house'),
+                'every' => $every, 'due' => Rounds::isDue($looked, $every, $today), 'lookedAt' => $looked?->format('Y-m-d H:i'),
+                'seen' => $row->textOrNull('seen'),
                 'checkDue' => $due?->job === Job::Check && $due->hasCome($today), 'tag' => $tags[$row->text('code')],
             ];
         }
@@ -115,7 +128,18 @@ final class RoundController
             if ($tally !== null) {
                 $this->acts->check($line, max($line->batch->sticking->stuckOn ?? $at, min($this->today->day(), $at->setTime(0, 0))), $tally, $note);
             }
-            $look = new RoundLook($key, $line, $seen, $share, $culled, $note, $photo === null ? null : $this->photos->keep($key, $photo), $at, $this->today->now(), $this->writing->by());
+            $look = new RoundLook(
+                $key,
+                $line,
+                $seen,
+                $share,
+                $culled,
+                $note,
+                $photo === null ? null : $this->photos->keep($key, $photo),
+                $at,
+                $this->today->now(),
+                $this->writing->by(),
+            );
             $this->em->persist($look);
 
             return ['kept', $look];
@@ -141,12 +165,26 @@ final class RoundController
         $from = $line->batch->leftBenchOn === null ? [State::Stuck, State::Rooted] : [State::Potted, State::Grown];
         $there = array_sum(array_map(static fn (State $s) => $standing[$s->value] ?? 0, $from));
         if ($culled > $there) {
-            throw Refused::because('more_than_there_are', 'culled', sprintf('%d were taken out here, but by the book only %d still stand on this line of %s. Somebody else may have booked some.', $culled, $there, $line->batch->code));
+            throw Refused::because(
+                'more_than_there_are',
+                'culled',
+                sprintf(
+                    '%d were taken out here, but by the book only %d still stand on this line of %s. Somebody else may have booked some.',
+                    $culled,
+                    $there,
+                    $line->batch->code,
+                ),
+            );
         }
         foreach ($from as $state) {
             $some = min($culled, $standing[$state->value] ?? 0);
             if ($some > 0) {
-                $this->acts->lose($line, max($line->batch->sticking->stuckOn ?? $at, min($this->today->day(), $at->setTime(0, 0))), $state, Losses::of([$cause->value => $some]));
+                $this->acts->lose(
+                    $line,
+                    max($line->batch->sticking->stuckOn ?? $at, min($this->today->day(), $at->setTime(0, 0))),
+                    $state,
+                    Losses::of([$cause->value => $some]),
+                );
                 $culled -= $some;
             }
         }

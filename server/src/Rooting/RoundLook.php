@@ -36,7 +36,8 @@ class RoundLook
     public function toArray(): array
     {
         return [
-            'id' => $this->id, 'line' => $this->line->number, 'seen' => $this->seen->value, 'share' => $this->share, 'culled' => $this->culled, 'note' => $this->note,
+            'id' => $this->id, 'line' => $this->line->number, 'seen' => $this->seen->value, 'share' => $this->share,
+            'culled' => $this->culled, 'note' => $this->note,
             'photo' => $this->photo !== null, 'on' => $this->seenAt->format('Y-m-d'), 'at' => $this->seenAt->format('H:i'), 'by' => $this->by->name,
         ];
     }

@@ -19,8 +19,14 @@ use WetCradle\Server\Plan\BatchViews;
 /** How far a batch has rooted and what it may yet give; and whether to wait for it. */
 final class WaitController
 {
-    public function __construct(private readonly Batches $batches, private readonly EntityManagerInterface $em, private readonly Curves $curves, private readonly Waiting $waiting, private readonly BatchViews $views, private readonly Writing $writing)
-    {
+    public function __construct(
+        private readonly Batches $batches,
+        private readonly EntityManagerInterface $em,
+        private readonly Curves $curves,
+        private readonly Waiting $waiting,
+        private readonly BatchViews $views,
+        private readonly Writing $writing,
+    ) {
     }
 
     #[Route('/api/batches/{code}/curve', methods: ['GET'])]
@@ -32,9 +38,13 @@ final class WaitController
     #[Route('/api/batches/{code}/wait', methods: ['GET'])]
     public function wait(string $code, Request $request): JsonResponse
     {
-        $asked = static fn (string $name, float $most): ?float => $request->query->has($name) ? Fields::of([$name => filter_var($request->query->getString($name), FILTER_VALIDATE_FLOAT, FILTER_NULL_ON_FAILURE) ?? $request->query->getString($name)])->number($name, 0, $most) : null;
+        $asked = static fn (string $name, float $most): ?float => $request->query->has($name) ? Fields::of(
+            [$name => filter_var($request->query->getString($name), FILTER_VALIDATE_FLOAT, FILTER_NULL_ON_FAILURE) ?? $request->query->getString($name)],
+        )->number($name, 0, $most) : null;
 
-        return new JsonResponse($this->waiting->view($this->batches->line($this->batch($code), $request->query->getInt('line', 1)), $asked('value', 10_000), $asked('loss', 1)));
+        return new JsonResponse(
+            $this->waiting->view($this->batches->line($this->batch($code), $request->query->getInt('line', 1)), $asked('value', 10_000), $asked('loss', 1)),
+        );
     }
 
     /** Does the one that is chosen, and books it. */

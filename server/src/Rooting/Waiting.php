@@ -75,7 +75,11 @@ final class Waiting
         [$unrooted, $counted] = [$green->plants, $green->isCounted];
         $step = max(0.05, 7.0 * $this->curves->progress($batch, $today));
         $rent = $this->rent($batch, $unrooted);
-        $asked = ['finalRate' => $curve->finalRate(), 'd50' => $curve->d50(), 'shape' => $batch->sheet->core()->reckoning->rooting->shape, 'tau' => $tau, 'unrooted' => $unrooted, 'stepTau' => $step, 'maxSteps' => $house->whole(HouseDefault::WaitWeeks), 'valuePerPlant' => $worth->value, 'costPerStep' => $rent->week(), 'lossPerStep' => $loss];
+        $asked = [
+            'finalRate' => $curve->finalRate(), 'd50' => $curve->d50(), 'shape' => $batch->sheet->core()->reckoning->rooting->shape,
+            'tau' => $tau, 'unrooted' => $unrooted, 'stepTau' => $step, 'maxSteps' => $house->whole(HouseDefault::WaitWeeks),
+            'valuePerPlant' => $worth->value, 'costPerStep' => $rent->week(), 'lossPerStep' => $loss,
+        ];
         $call = WaitOrClear::of(...array_values($asked));
 
         return [
@@ -90,9 +94,16 @@ final class Waiting
                 'cutting' => sprintf('%s times what a cutting costs; say what it is worth to you', Whole::plain($house->number(HouseDefault::WorthTimesCost))),
             },
             'loss' => $loss,
-            'rent' => ['trays' => $rent->trays, 'warmth' => $rent->warmth, 'queue' => $rent->queue(), 'week' => $rent->week(), 'words' => $this->rentWords($rent)],
+            'rent' => [
+                'trays' => $rent->trays, 'warmth' => $rent->warmth, 'queue' => $rent->queue(), 'week' => $rent->week(),
+                'words' => $this->rentWords($rent),
+            ],
             'asked' => $asked,
-            'steps' => array_map(static fn (array $one, int $i) => ['on' => $today->modify(sprintf('+%d weeks', $i + 1))->format('Y-m-d')] + $one, $call->steps, array_keys($call->steps)),
+            'steps' => array_map(
+                static fn (array $one, int $i) => ['on' => $today->modify(sprintf('+%d weeks', $i + 1))->format('Y-m-d')] + $one,
+                $call->steps,
+                array_keys($call->steps),
+            ),
             'waitWeeks' => $call->waitSteps(),
             'gain' => $call->gain(),
             'plants' => $call->plants(),
@@ -139,13 +150,19 @@ final class Waiting
     /** The day until which it is left: when the wait is over, or when it has been held for as long as it can be. */
     private function waitsUntil(Batch $batch, int $weeks): \DateTimeImmutable
     {
-        return min($this->today->day()->modify(sprintf('+%d weeks', max(1, $weeks))), $batch->days->potOn->modify(sprintf('+%d days', $this->house->defaults()->whole(HouseDefault::HeldAtMost) - $batch->days->heldDays)));
+        return min(
+            $this->today->day()->modify(sprintf('+%d weeks', max(1, $weeks))),
+            $batch->days->potOn->modify(sprintf('+%d days', $this->house->defaults()->whole(HouseDefault::HeldAtMost) - $batch->days->heldDays)),
+        );
     }
 
     /** Days that it is held so that it stands until then. */
     private function heldFor(Batch $batch, \DateTimeImmutable $until): int
     {
-        return max($batch->days->heldDays, min($this->house->defaults()->whole(HouseDefault::HeldAtMost), $batch->days->heldDays + (int) $batch->days->potOn->diff($until)->format('%r%a')));
+        return max(
+            $batch->days->heldDays,
+            min($this->house->defaults()->whole(HouseDefault::HeldAtMost), $batch->days->heldDays + (int) $batch->days->potOn->diff($until)->format('%r%a')),
+        );
     }
 
     private function rent(Batch $batch, int $unrooted): PlaceRent
@@ -158,7 +175,16 @@ final class Waiting
         $others = array_values(array_filter($this->tenants->byZone($now, $within, $batch->code)[(int) $zone->id] ?? [], static fn (Tenant $t) => !$t->inPots));
         $isPaidWarm = $zone->core()->isPaidWarm($batch->sheet->core()->care->warmth->medium, $this->house->air(), $house);
 
-        return PlaceRent::of($zone->core(), $positions, $isPaidWarm, $others, $now, $this->house->nursery()->costs(), $house, fn (Tenant $queuing) => $this->worthOf($queuing));
+        return PlaceRent::of(
+            $zone->core(),
+            $positions,
+            $isPaidWarm,
+            $others,
+            $now,
+            $this->house->nursery()->costs(),
+            $house,
+            fn (Tenant $queuing) => $this->worthOf($queuing),
+        );
     }
 
     /** What all plants of a batch that is to come are worth, by what its own crop brings. */
@@ -177,7 +203,15 @@ final class Waiting
 
         return $rent->by === null || $rent->queue() <= 0.0
             ? sprintf('Nothing queues for its place in the next %s.', $within)
-            : sprintf('%d of its %d trays are wanted by %s within %s, where a tray-week brings about %s%.2f.', $rent->wanted, $rent->trays, $rent->by->batch(), $within, $this->house->nursery()->currency, $rent->brings);
+            : sprintf(
+                '%d of its %d trays are wanted by %s within %s, where a tray-week brings about %s%.2f.',
+                $rent->wanted,
+                $rent->trays,
+                $rent->by->batch(),
+                $within,
+                $this->house->nursery()->currency,
+                $rent->brings,
+            );
     }
 
     private function words(WaitOrClear $call, float $rent, int $unrooted): string
@@ -187,10 +221,24 @@ final class Waiting
         }
         $close = $call->isClose($rent, $this->house->defaults()->number(HouseDefault::CloseCall)) ? ' It is a close call.' : '';
         if ($call->waitSteps() === 0) {
-            return sprintf('Clear it: what may still root in a week (%s of %d) is worth less than its place.%s', self::few($call->steps[0]['gain']), $unrooted, $close);
+            return sprintf(
+                'Clear it: what may still root in a week (%s of %d) is worth less than its place.%s',
+                self::few($call->steps[0]['gain']),
+                $unrooted,
+                $close,
+            );
         }
 
-        return sprintf('Wait %d %s: about %s of %d may still root, %s%.2f more than they cost.%s', $call->waitSteps(), $call->waitSteps() === 1 ? 'week' : 'weeks', self::few($call->plants()), $unrooted, $this->house->nursery()->currency, $call->gain(), $close);
+        return sprintf(
+            'Wait %d %s: about %s of %d may still root, %s%.2f more than they cost.%s',
+            $call->waitSteps(),
+            $call->waitSteps() === 1 ? 'week' : 'weeks',
+            self::few($call->plants()),
+            $unrooted,
+            $this->house->nursery()->currency,
+            $call->gain(),
+            $close,
+        );
     }
 
     private static function few(float $plants): string
@@ -210,11 +258,22 @@ final class Waiting
         $option = self::option(...);
 
         return [
-            $option('wait', $none ?? ($until <= $this->today->day() ? sprintf('it has been held for %d days, and no rooted plant stands longer in its tray', $this->house->defaults()->whole(HouseDefault::HeldAtMost)) : null), sprintf('leave it until %s', $until->format('j M'))),
+            $option(
+                'wait',
+                $none ?? ($until <= $this->today->day() ? sprintf(
+                    'it has been held for %d days, and no rooted plant stands longer in its tray',
+                    $this->house->defaults()->whole(HouseDefault::HeldAtMost),
+                ) : null),
+                sprintf('leave it until %s', $until->format('j M')),
+            ),
             $option('clear', $none ?? ($counted ? null : $first), sprintf('throw the %d that are unrooted', $unrooted)),
             $option('cooler', $none ?? ($cooler === [] ? 'no cooler zone can take it now' : null), 'move it to a cooler place, where it costs less', $cooler),
             $option('dip', $none ?? ($counted ? null : $first), sprintf('wound and dip the %d again; they become a batch of their own', $unrooted)),
-            $option('afresh', $window > 0 ? sprintf('its material is not right now; it will be in %d %s', $window, $window === 1 ? 'week' : 'weeks') : null, 'stick afresh while its material is right') + ['order' => $batch->wanted?->id],
+            $option(
+                'afresh',
+                $window > 0 ? sprintf('its material is not right now; it will be in %d %s', $window, $window === 1 ? 'week' : 'weeks') : null,
+                'stick afresh while its material is right',
+            ) + ['order' => $batch->wanted?->id],
         ];
     }
 

@@ -19,7 +19,11 @@ class Collection
     #[ORM\Id, ORM\GeneratedValue, ORM\Column]
     public ?int $id = null;
 
-    /** @param list<array{row: string, plants: int, each: int, more: int, total: int, named: list<array{plant: string, take: int}>}> $parents rows of the take sheet as it was then */
+    /**
+     * @param list<array{
+     *     row: string, plants: int, each: int, more: int, total: int, named: list<array{plant: string, take: int}>,
+     * }> $parents rows of the take sheet as it was then
+     */
     public function __construct(
         #[ORM\OneToOne] #[ORM\JoinColumn(nullable: false)] public Batch $batch,
         #[ORM\Column] public \DateTimeImmutable $startedAt,
@@ -32,9 +36,16 @@ class Collection
         /** @param array{row: string, plants: int, each: int, more: int, total: int, named: list<array{plant: string, take: int}>} $row of the take sheet */
     private static function taken(array $row): string
     {
-        $named = array_map(static fn (array $one) => sprintf('%s %d', $one['plant'], $one['take']), array_filter($row['named'], static fn (array $one) => $one['take'] > 0));
+        $named = array_map(
+            static fn (array $one) => sprintf('%s %d', $one['plant'], $one['take']),
+            array_filter($row['named'], static fn (array $one) => $one['take'] > 0),
+        );
 
-        return sprintf('%s: %s', $row['row'], $named === [] ? sprintf('%d from %d plants', $row['total'], $row['each'] > 0 ? $row['plants'] : $row['more']) : implode(', ', $named));
+        return sprintf(
+            '%s: %s',
+            $row['row'],
+            $named === [] ? sprintf('%d from %d plants', $row['total'], $row['each'] > 0 ? $row['plants'] : $row['more']) : implode(', ', $named),
+        );
     }
 
     /** @return array<string, mixed> */

@@ -35,8 +35,14 @@ final class Fit
      *
      * @return list<array{code: string, words: string, clears: string}>
      */
-    public function against(StockBlock $block, ?WaySheet $way, \DateTimeImmutable $on, ?string $but = null, ?BlockOffer $offer = null, ?array $looked = null): array
-    {
+    public function against(
+        StockBlock $block,
+        ?WaySheet $way,
+        \DateTimeImmutable $on,
+        ?string $but = null,
+        ?BlockOffer $offer = null,
+        ?array $looked = null,
+    ): array {
         $nursery = $this->house->nursery();
         $looked ??= $this->looked($block);
         $clean = $looked['clean'][(int) $block->id] ?? null;
@@ -75,12 +81,22 @@ final class Fit
         $takes = $this->takes->around($this->today->day()->modify('+26 weeks'));
         $found = [];
         $rows = Row::all($this->db, 'SELECT code, block_id, stick_on, sheet_id FROM batch WHERE code IN (?)', [$codes], [ArrayParameterType::STRING]);
-        $this->em->createQuery('SELECT k, c FROM '.StockBlock::class.' k JOIN k.crop c WHERE k.id IN (:ids)')->setParameter('ids', array_values(array_unique(Row::ints($rows, 'block_id'))))->getResult();
+        $this->em->createQuery('SELECT k, c FROM '.StockBlock::class.' k JOIN k.crop c WHERE k.id IN (:ids)')->setParameter(
+            'ids',
+            array_values(array_unique(Row::ints($rows, 'block_id'))),
+        )->getResult();
         foreach ($rows as $row) {
             $block = $this->em->find(StockBlock::class, $row->int('block_id')) ?? throw new \LogicException('A batch has a block.');
             $way = $block->isMeasured() ? $this->em->find(SheetVersion::class, $row->int('sheet_id'))?->core() : null;
             $on = $row->day('stick_on');
-            $against = $this->against($block, $way, $on, null, $this->takes->offer($block, $way, $on, 0, $row->text('code'), $takes[(int) $block->id] ?? []), $looked);
+            $against = $this->against(
+                $block,
+                $way,
+                $on,
+                null,
+                $this->takes->offer($block, $way, $on, 0, $row->text('code'), $takes[(int) $block->id] ?? []),
+                $looked,
+            );
             if ($against !== []) {
                 $found[$row->text('code')] = $against;
             }
@@ -98,10 +114,12 @@ final class Fit
     {
         $which = $only === null ? '' : ' AND block_id = '.(int) $only->id;
         $said = ['clean' => [], 'found' => []];
-        foreach (Row::pairs($this->db, 'SELECT block_id, max(coalesce(cleared_on, on_day)) FROM inspection WHERE (found IS NULL OR cleared_on IS NOT NULL)'.$which.' GROUP BY block_id') as $block => $day) {
+        foreach (Row::pairs($this->db, 'SELECT block_id, max(coalesce(cleared_on, on_day)) FROM inspection
+            WHERE (found IS NULL OR cleared_on IS NOT NULL)'.$which.' GROUP BY block_id') as $block => $day) {
             $said['clean'][(int) $block] = (string) $day;
         }
-        foreach (Row::pairs($this->db, "SELECT block_id, group_concat(found || ', ' || how_bad || coalesce(', ' || spot, ''), '; ') FROM inspection WHERE found IS NOT NULL AND cleared_on IS NULL".$which.' GROUP BY block_id') as $block => $found) {
+        foreach (Row::pairs($this->db, "SELECT block_id, group_concat(found || ', ' || how_bad || coalesce(', ' || spot, ''), '; ')
+            FROM inspection WHERE found IS NOT NULL AND cleared_on IS NULL".$which.' GROUP BY block_id') as $block => $found) {
             $said['found'][(int) $block] = (string) $found;
         }
 

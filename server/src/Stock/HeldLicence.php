@@ -52,6 +52,10 @@ class HeldLicence
     /** @return array<string, mixed> */
     public function editable(): array
     {
-        return ['holder' => $this->holder, 'number' => $this->number, 'from' => $this->fromDay->format('Y-m-d'), 'to' => $this->toDay->format('Y-m-d'), 'plants' => $this->plants, 'royalty' => $this->royalty, 'counts' => $this->counts->value, 'version' => $this->version];
+        return [
+            'holder' => $this->holder, 'number' => $this->number, 'from' => $this->fromDay->format('Y-m-d'),
+            'to' => $this->toDay->format('Y-m-d'), 'plants' => $this->plants, 'royalty' => $this->royalty, 'counts' => $this->counts->value,
+            'version' => $this->version,
+        ];
     }
 }

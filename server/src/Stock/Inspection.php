@@ -38,7 +38,8 @@ class Inspection
     public function toArray(): array
     {
         return [
-            'id' => $this->id, 'on' => $this->on->format('Y-m-d'), 'clean' => $this->found === null, 'found' => $this->found, 'howBad' => $this->howBad?->value, 'where' => $this->spot, 'note' => $this->note, 'by' => $this->by->name,
+            'id' => $this->id, 'on' => $this->on->format('Y-m-d'), 'clean' => $this->found === null, 'found' => $this->found,
+            'howBad' => $this->howBad?->value, 'where' => $this->spot, 'note' => $this->note, 'by' => $this->by->name,
             'clearedOn' => $this->clearedOn?->format('Y-m-d'), 'clearedWhy' => $this->clearedWhy, 'clearedBy' => $this->clearedBy?->name,
         ];
     }

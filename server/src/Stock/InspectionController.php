@@ -18,8 +18,12 @@ use WetCradle\Server\Database\Writing;
 #[IsGranted('ROLE_HAND')]
 final class InspectionController
 {
-    public function __construct(private readonly EntityManagerInterface $em, private readonly StockViews $views, private readonly Writing $writing, private readonly Today $today)
-    {
+    public function __construct(
+        private readonly EntityManagerInterface $em,
+        private readonly StockViews $views,
+        private readonly Writing $writing,
+        private readonly Today $today,
+    ) {
     }
 
     #[Route('/api/stock/{code}/inspections', methods: ['POST'])]
@@ -60,7 +64,15 @@ final class InspectionController
         $this->writing->once(function () use ($inspection, $in): void {
             $this->em->refresh($inspection);
             if ($inspection->found === null || $inspection->clearedOn !== null) {
-                throw Refused::because('nothing_to_clear', 'inspection', $inspection->found === null ? 'That inspection found nothing.' : sprintf('That was cleared on %s by %s.', $inspection->clearedOn?->format('j F'), $inspection->clearedBy->name ?? ''));
+                throw Refused::because(
+                    'nothing_to_clear',
+                    'inspection',
+                    $inspection->found === null ? 'That inspection found nothing.' : sprintf(
+                        'That was cleared on %s by %s.',
+                        $inspection->clearedOn?->format('j F'),
+                        $inspection->clearedBy->name ?? '',
+                    ),
+                );
             }
             $why = $in->text('why', 300);
             $in->done();

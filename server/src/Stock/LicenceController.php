@@ -37,8 +37,14 @@ final class LicenceController
     #[Route('/api/licences', methods: ['GET'])]
     public function all(): JsonResponse
     {
-        $licences = Row::things($this->em->createQuery('SELECT l, c FROM '.HeldLicence::class.' l JOIN l.crop c ORDER BY c.name, l.fromDay'), HeldLicence::class);
-        $without = array_filter(Row::things($this->em->createQuery('SELECT c FROM '.Crop::class.' c WHERE c.protectedBy IS NOT NULL ORDER BY c.name'), Crop::class), fn (Crop $c) => $this->rights->covering($c, $this->today->day()) === null);
+        $licences = Row::things(
+            $this->em->createQuery('SELECT l, c FROM '.HeldLicence::class.' l JOIN l.crop c ORDER BY c.name, l.fromDay'),
+            HeldLicence::class,
+        );
+        $without = array_filter(
+            Row::things($this->em->createQuery('SELECT c FROM '.Crop::class.' c WHERE c.protectedBy IS NOT NULL ORDER BY c.name'), Crop::class),
+            fn (Crop $c) => $this->rights->covering($c, $this->today->day()) === null,
+        );
 
         return new JsonResponse([
             'licences' => array_map($this->view(...), $licences),
@@ -122,7 +128,12 @@ final class LicenceController
         return $this->csv($licence, $this->stated($licence, $request)['entries']);
     }
 
-    /** @return array{licence: array<string, mixed>, from: string, to: string, entries: list<array{on: string, batch: string, plants: int, owed: float}>, plants: int, owed: float} */
+    /**
+     * @return array{
+     *     licence: array<string, mixed>, from: string, to: string,
+     *     entries: list<array{on: string, batch: string, plants: int, owed: float}>, plants: int, owed: float,
+     * }
+     */
     private function stated(HeldLicence $licence, Request $request): array
     {
         $in = Fields::of($request->query->all());
@@ -136,7 +147,10 @@ final class LicenceController
         $entries = array_map(static fn (array $e) => $e + ['owed' => $core->royaltyFor($e['plants'])], $this->rights->entries($licence, $from, $to));
         $plants = array_sum(array_column($entries, 'plants'));
 
-        return ['licence' => $this->view($licence), 'from' => $from->format('Y-m-d'), 'to' => $to->format('Y-m-d'), 'entries' => $entries, 'plants' => $plants, 'owed' => $core->royaltyFor($plants)];
+        return [
+            'licence' => $this->view($licence), 'from' => $from->format('Y-m-d'), 'to' => $to->format('Y-m-d'), 'entries' => $entries,
+            'plants' => $plants, 'owed' => $core->royaltyFor($plants),
+        ];
     }
 
     /** @param list<array{on: string, batch: string, plants: int, owed: float}> $entries */
@@ -151,7 +165,11 @@ final class LicenceController
         rewind($file);
         $name = 'statement-'.trim((string) preg_replace('/[^A-Za-z0-9]+/', '-', $licence->number), '-').'.csv';
 
-        return new Response((string) stream_get_contents($file), 200, ['Content-Type' => 'text/csv; charset=utf-8', 'Content-Disposition' => HeaderUtils::makeDisposition('attachment', $name)]);
+        return new Response(
+            (string) stream_get_contents($file),
+            200,
+            ['Content-Type' => 'text/csv; charset=utf-8', 'Content-Disposition' => HeaderUtils::makeDisposition('attachment', $name)],
+        );
     }
 
     /** @return array{0: string, 1: Licence} */
@@ -164,7 +182,14 @@ final class LicenceController
         }
         $holder = $in->text('holder', 120);
 
-        return [$holder, Licence::of($number, $in->day('from'), $in->day('to'), $in->count('plants', 1), $in->number('royalty', 0, 1000), $in->choice('counts', CountedOn::class))];
+        return [$holder, Licence::of(
+            $number,
+            $in->day('from'),
+            $in->day('to'),
+            $in->count('plants', 1),
+            $in->number('royalty', 0, 1000),
+            $in->choice('counts', CountedOn::class),
+        )];
     }
 
     /** @return array<string, mixed> */
@@ -173,7 +198,10 @@ final class LicenceController
         [$used, $planned] = [$this->rights->used($licence), $this->rights->planned($licence)];
 
         return ['id' => $licence->id, 'crop' => $licence->crop->name, 'cropSlug' => $licence->crop->slug] + $licence->editable()
-            + ['used' => $used, 'planned' => $planned, 'left' => $licence->core()->left($used, $planned), 'owed' => $licence->core()->royaltyFor($used), 'running' => $licence->core()->covers($this->today->day())];
+            + [
+                'used' => $used, 'planned' => $planned, 'left' => $licence->core()->left($used, $planned),
+                'owed' => $licence->core()->royaltyFor($used), 'running' => $licence->core()->covers($this->today->day()),
+            ];
     }
 
     private function licence(int $id): HeldLicence

@@ -49,10 +49,17 @@ final class Rights
         }
         $licence = $this->covering($crop, $on);
         if ($licence === null) {
-            return sprintf('%s is protected%s, and no licence covers %s.', $crop->name, $crop->protectedBy === null ? '' : ' for '.$crop->protectedBy, $on->format('j M Y'));
+            return sprintf(
+                '%s is protected%s, and no licence covers %s.',
+                $crop->name,
+                $crop->protectedBy === null ? '' : ' for '.$crop->protectedBy,
+                $on->format('j M Y'),
+            );
         }
 
-        return $licence->core()->left($this->used($licence), 0) > 0 ? null : sprintf('Licence %s is used up: %d of %d plants.', $licence->number, $this->used($licence), $licence->plants);
+        return $licence->core()->left($this->used($licence), 0) > 0
+            ? null
+            : sprintf('Licence %s is used up: %d of %d plants.', $licence->number, $this->used($licence), $licence->plants);
     }
 
     /**
@@ -93,7 +100,12 @@ final class Rights
             return $this->against($crop, $stickOn);
         }
         try {
-            $licence->core()->mustAllow($licence->counts === CountedOn::Sale ? $good : $cuttings, $this->used($licence), max(0, $this->planned($licence) + $more), 'orders');
+            $licence->core()->mustAllow(
+                $licence->counts === CountedOn::Sale ? $good : $cuttings,
+                $this->used($licence),
+                max(0, $this->planned($licence) + $more),
+                'orders',
+            );
         } catch (Refused $refused) {
             return $refused->getMessage();
         }
@@ -114,7 +126,8 @@ final class Rights
     public function planned(HeldLicence $licence, array $but = []): int
     {
         $counted = $licence->counts === CountedOn::Sticking
-            ? 'SELECT coalesce(sum(planned), 0) FROM batch b WHERE b.crop_id = ? AND b.stick_on BETWEEN ? AND ? AND b.code NOT IN (?) AND b.stuck_on IS NULL AND b.called_off = 0'
+            ? 'SELECT coalesce(sum(planned), 0) FROM batch b WHERE b.crop_id = ? AND b.stick_on BETWEEN ? AND ?
+                AND b.code NOT IN (?) AND b.stuck_on IS NULL AND b.called_off = 0'
             : 'SELECT coalesce(sum(CASE WHEN b.stuck_on IS NULL THEN coalesce(b.needed, b.planned) ELSE coalesce(s.live, 0) END), 0)
                FROM batch b LEFT JOIN batch_standing s ON s.batch_id = b.id
                WHERE b.crop_id = ? AND b.ready_on BETWEEN ? AND ? AND b.code NOT IN (?) AND b.called_off = 0';
@@ -131,11 +144,14 @@ final class Rights
      */
     public function entries(HeldLicence $licence, \DateTimeImmutable $from, \DateTimeImmutable $to): array
     {
-        $which = $licence->counts === CountedOn::Sale ? "e.to_state = 'sold'" : "(e.from_state = 'to_stick' AND e.to_state = 'stuck') OR (e.to_state = 'to_stick' AND e.from_state IN ('stuck','rooted','potted'))";
+        $which = $licence->counts === CountedOn::Sale
+            ? "e.to_state = 'sold'"
+            : "(e.from_state = 'to_stick' AND e.to_state = 'stuck') OR (e.to_state = 'to_stick' AND e.from_state IN ('stuck','rooted','potted'))";
         // The plus keeps the search on the crop's own batches: the index on what reverses would read the whole book.
         $rows = Row::all($this->db, "SELECT a.on_day, b.code, sum(CASE WHEN e.to_state = 'to_stick' THEN -e.count ELSE e.count END) AS plants
              FROM entry e JOIN act a ON a.id = e.act_id JOIN line l ON l.id = e.from_line JOIN batch b ON b.id = l.batch_id
-             WHERE b.crop_id = ? AND a.on_day BETWEEN ? AND ? AND ({$which}) AND +e.reverses IS NULL AND NOT EXISTS (SELECT 1 FROM entry r WHERE r.reverses = e.id)
+             WHERE b.crop_id = ? AND a.on_day BETWEEN ? AND ? AND ({$which}) AND +e.reverses IS NULL AND NOT EXISTS (SELECT 1 FROM entry r
+             WHERE r.reverses = e.id)
              GROUP BY a.on_day, b.code ORDER BY a.on_day, b.code",
             [$licence->crop->id, $from->format('Y-m-d'), $to->format('Y-m-d')],
         );

@@ -79,12 +79,22 @@ class StockBlock
             return 1;
         }
 
-        return CuttingsPerShoot::of($this->shootCm, $this->tipCm ?? 0.0, $this->internodeCm, $way->taking->cut->nodesBelow, max(1, $way->taking->cut->nodesAbove), $way->taking->cut->lengthCm->low, $way->taking->cut->betweenNodes)->cuttings();
+        return CuttingsPerShoot::of(
+            $this->shootCm,
+            $this->tipCm ?? 0.0,
+            $this->internodeCm,
+            $way->taking->cut->nodesBelow,
+            max(1, $way->taking->cut->nodesAbove),
+            $way->taking->cut->lengthCm->low,
+            $way->taking->cut->betweenNodes,
+        )->cuttings();
     }
 
     public function path(): ?DivisionPath
     {
-        return $this->multiplication === null || $this->survival === null || $this->target === null ? null : DivisionPath::of($this->plants, $this->multiplication, $this->survival, $this->target, self::PATH_YEARS);
+        return $this->multiplication === null || $this->survival === null || $this->target === null
+            ? null
+            : DivisionPath::of($this->plants, $this->multiplication, $this->survival, $this->target, self::PATH_YEARS);
     }
 
     /** @return array<string, mixed> what can be edited */
@@ -92,9 +102,12 @@ class StockBlock
     {
         return [
             'place' => $this->place, 'plants' => $this->plants, 'plantedYear' => $this->plantedYear, 'note' => $this->note,
-            'shoots' => $this->shoots, 'maxShoots' => $this->maxShoots, 'capShare' => $this->capShare, 'branching' => $this->branching, 'recoveryWeeks' => $this->recoveryWeeks, 'yearCap' => $this->yearCap,
-            'shootCm' => $this->shootCm, 'tipCm' => $this->tipCm, 'internodeCm' => $this->internodeCm, 'notBefore' => $this->notBefore, 'replaceAfter' => $this->replaceAfter, 'minParents' => $this->minParents,
-            'origin' => $this->origin, 'source' => $this->source, 'population' => $this->population, 'permit' => $this->permit, 'permitUntil' => $this->permitUntil?->format('Y-m-d'),
+            'shoots' => $this->shoots, 'maxShoots' => $this->maxShoots, 'capShare' => $this->capShare, 'branching' => $this->branching,
+            'recoveryWeeks' => $this->recoveryWeeks, 'yearCap' => $this->yearCap,
+            'shootCm' => $this->shootCm, 'tipCm' => $this->tipCm, 'internodeCm' => $this->internodeCm, 'notBefore' => $this->notBefore,
+            'replaceAfter' => $this->replaceAfter, 'minParents' => $this->minParents,
+            'origin' => $this->origin, 'source' => $this->source, 'population' => $this->population, 'permit' => $this->permit,
+            'permitUntil' => $this->permitUntil?->format('Y-m-d'),
             'multiplication' => $this->multiplication, 'survival' => $this->survival, 'target' => $this->target,
             'version' => $this->version,
         ];

@@ -106,7 +106,17 @@ final class StockController
         $this->writing->once(function () use ($block): void {
             $batches = Row::words($this->db, 'SELECT code FROM batch WHERE block_id = ? ORDER BY id DESC', [$block->id]);
             if ($batches !== []) {
-                throw Refused::because('in_use', 'block', sprintf('%s cannot be taken away: %d %s from it (%s). Set its plants to 0 when it is gone.', $block->code, count($batches), count($batches) === 1 ? 'batch came' : 'batches came', implode(', ', array_slice($batches, 0, 3))));
+                throw Refused::because(
+                    'in_use',
+                    'block',
+                    sprintf(
+                        '%s cannot be taken away: %d %s from it (%s). Set its plants to 0 when it is gone.',
+                        $block->code,
+                        count($batches),
+                        count($batches) === 1 ? 'batch came' : 'batches came',
+                        implode(', ', array_slice($batches, 0, 3)),
+                    ),
+                );
             }
             foreach (['inspection', 'stock_plant'] as $table) {
                 $this->db->executeStatement("DELETE FROM {$table} WHERE block_id = ?", [$block->id]);
@@ -132,7 +142,13 @@ final class StockController
             if (count($block->named) >= $block->plants) {
                 throw $in->refuse('out_of_range', 'label', sprintf('is one too many: %s has %d plants', $block->code, $block->plants));
             }
-            $plant = new StockPlant($block, $label, $in->text('row', 60), $in->has('sex') && $in->textOr('sex') !== null ? $in->choice('sex', Sex::class) : null, $in->textOr('note', null, 200));
+            $plant = new StockPlant(
+                $block,
+                $label,
+                $in->text('row', 60),
+                $in->has('sex') && $in->textOr('sex') !== null ? $in->choice('sex', Sex::class) : null,
+                $in->textOr('note', null, 200),
+            );
             $in->done();
             $this->em->persist($plant);
             $block->named->add($plant);

@@ -74,7 +74,10 @@ final class StockViews
             'inspectBy' => $due->format('Y-m-d'),
             'found' => $looked['found'][(int) $block->id] ?? null,
             'window' => $this->crops->window($way, $week),
-            'takes' => array_map(static fn (array $t) => ['on' => $t['on']->format('Y-m-d'), 'cuttings' => $t['cuttings'], 'batch' => $t['batch'], 'stuck' => $t['stuck']], $takes),
+            'takes' => array_map(
+                static fn (array $t) => ['on' => $t['on']->format('Y-m-d'), 'cuttings' => $t['cuttings'], 'batch' => $t['batch'], 'stuck' => $t['stuck']],
+                $takes,
+            ),
         ];
     }
 
@@ -92,10 +95,20 @@ final class StockViews
             'block' => $block->editable(),
             'perShoot' => $block->perShoot($way),
             'season' => $this->season($block, $takes, $week),
-            'path' => $path === null ? null : ['clumps' => $path->path, 'firstYear' => (int) $this->today->day()->format('Y'), 'years' => $path->years, 'holdEachYear' => $path->holdEachYear, 'target' => $block->target],
+            'path' => $path === null
+                ? null
+                : [
+                    'clumps' => $path->path, 'firstYear' => (int) $this->today->day()->format('Y'), 'years' => $path->years,
+                    'holdEachYear' => $path->holdEachYear, 'target' => $block->target,
+                ],
             'named' => array_map(static fn (StockPlant $p) => $p->toArray(), array_values($block->named->toArray())),
             'inspections' => array_map(static fn (Inspection $i) => $i->toArray(), $inspections),
-            'licence' => $licence === null ? null : ['number' => $licence->number, 'plants' => $licence->plants, 'used' => $this->rights->used($licence), 'planned' => $this->rights->planned($licence), 'to' => $licence->toDay->format('Y-m-d')],
+            'licence' => $licence === null
+                ? null
+                : [
+                    'number' => $licence->number, 'plants' => $licence->plants, 'used' => $this->rights->used($licence),
+                    'planned' => $this->rights->planned($licence), 'to' => $licence->toDay->format('Y-m-d'),
+                ],
         ];
     }
 
@@ -124,7 +137,10 @@ final class StockViews
             'weeks' => self::SHOWN_WEEKS,
             'start' => $block->shoots,
             'most' => $block->maxShoots,
-            'course' => array_map(static fn (array $step) => ['week' => Week::ofOrdinal($step['week'])->written(), 'from' => $step['from'], 'to' => $step['to']], $course),
+            'course' => array_map(
+                static fn (array $step) => ['week' => Week::ofOrdinal($step['week'])->written(), 'from' => $step['from'], 'to' => $step['to']],
+                $course,
+            ),
         ];
     }
 

@@ -90,7 +90,11 @@ final class TakeController
     private function mustBePlanned(Batch $batch): void
     {
         if ($batch->isStuck() || $batch->calledOff) {
-            throw Refused::because($batch->isStuck() ? 'is_stuck' : 'called_off', 'batch', sprintf('%s is %s; there is nothing to take for it.', $batch->code, $batch->isStuck() ? 'stuck already' : 'called off'));
+            throw Refused::because(
+                $batch->isStuck() ? 'is_stuck' : 'called_off',
+                'batch',
+                sprintf('%s is %s; there is nothing to take for it.', $batch->code, $batch->isStuck() ? 'stuck already' : 'called off'),
+            );
         }
     }
 }

@@ -58,7 +58,10 @@ final class TakeSheets
     public function running(): array
     {
         $found = [];
-        foreach (Row::things($this->em->createQuery('SELECT c, b FROM '.Collection::class.' c JOIN c.batch b WHERE b.sticking.stuckOn IS NULL AND b.calledOff = false'), Collection::class) as $collection) {
+        foreach (Row::things(
+            $this->em->createQuery('SELECT c, b FROM '.Collection::class.' c JOIN c.batch b WHERE b.sticking.stuckOn IS NULL AND b.calledOff = false'),
+            Collection::class,
+        ) as $collection) {
             $found[$collection->batch->code] = $collection->toArray($this->today->now(), $this->house->defaults());
         }
 
@@ -98,7 +101,12 @@ final class TakeSheets
             'apart' => TakeSheet::keepApart($way, $this->rights->isProtected($batch->crop), $block->minParents > 1),
             'holds' => array_column($way->taking->hold->ways(), 'value'),
             'stickBy' => array_map(function (HoldWay $how) use ($way, $batch): array {
-                $clock = HoldClock::of($way->taking->hold, $how, $batch->days->stickOn->setTime(0, $this->house->defaults()->whole(HouseDefault::CutFrom)), $this->house->defaults());
+                $clock = HoldClock::of(
+                    $way->taking->hold,
+                    $how,
+                    $batch->days->stickOn->setTime(0, $this->house->defaults()->whole(HouseDefault::CutFrom)),
+                    $this->house->defaults(),
+                );
 
                 return ['how' => $how->value, 'words' => $clock->words($clock->start)];
             }, $way->taking->hold->ways()),
@@ -107,7 +115,15 @@ final class TakeSheets
         ];
     }
 
-    /** @return array{0: ?array{rows: list<array{row: string, plants: int, each: int, more: int, total: int, named: list<array{plant: string, take: int}>}>, parents: int, short: ?string}, 1: ?string} the spread over plants, or why there is none */
+    /**
+     * @return array{
+     *     0: ?array{
+     *         rows: list<array{row: string, plants: int, each: int, more: int, total: int, named: list<array{plant: string, take: int}>}>,
+     *         parents: int, short: ?string,
+     *     },
+     *     1: ?string,
+     * } the spread over plants, or why there is none
+     */
     public function spread(Batch $batch): array
     {
         $block = $batch->block;
@@ -118,7 +134,12 @@ final class TakeSheets
         }
         $offer = $this->takes->offer($block, $way, $batch->days->stickOn, $batch->amount->planned, $batch->code);
         try {
-            return [TakeSheet::spread((int) ceil($batch->amount->planned / $perShoot), self::rows($block), intdiv($offer->perPlant(), $perShoot), $block->minParents), null];
+            return [TakeSheet::spread(
+                (int) ceil($batch->amount->planned / $perShoot),
+                self::rows($block),
+                intdiv($offer->perPlant(), $perShoot),
+                $block->minParents,
+            ), null];
         } catch (Refused $refused) {
             return [null, $refused->getMessage()];
         }

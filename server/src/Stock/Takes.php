@@ -42,14 +42,19 @@ final class Takes
     {
         $found = [];
         $rows = Row::all($this->db,
-            'SELECT b.block_id, b.code, b.stuck_on IS NOT NULL AS stuck, coalesce(b.stuck_on, b.stick_on) AS day, CASE WHEN b.stuck_on IS NULL THEN b.planned ELSE coalesce(s.came_in, b.planned) END AS cuttings
+            'SELECT b.block_id, b.code, b.stuck_on IS NOT NULL AS stuck, coalesce(b.stuck_on, b.stick_on) AS day, CASE
+                WHEN b.stuck_on IS NULL THEN b.planned ELSE coalesce(s.came_in, b.planned) END AS cuttings
              FROM batch b LEFT JOIN batch_standing s ON s.batch_id = b.id
-             WHERE b.called_off = 0 AND coalesce(b.stuck_on, b.stick_on) BETWEEN ? AND ?'.($only === null ? '' : ' AND b.block_id = '.(int) $only->id).' ORDER BY day, b.id',
+             WHERE b.called_off = 0 AND coalesce(b.stuck_on, b.stick_on) BETWEEN ? AND ?'.($only === null ? '' : '
+             AND b.block_id = '.(int) $only->id).' ORDER BY day, b.id',
             [$on->modify(sprintf('-%d days', self::DAYS))->format('Y-m-d'), $on->modify(sprintf('+%d days', $ahead))->format('Y-m-d')],
         );
         foreach ($rows as $row) {
             if ($row->int('cuttings') > 0) {
-                $found[$row->int('block_id')][] = ['on' => $row->day('day'), 'cuttings' => $row->int('cuttings'), 'batch' => $row->text('code'), 'stuck' => $row->flag('stuck')];
+                $found[$row->int('block_id')][] = [
+                    'on' => $row->day('day'), 'cuttings' => $row->int('cuttings'), 'batch' => $row->text('code'),
+                    'stuck' => $row->flag('stuck'),
+                ];
             }
         }
 

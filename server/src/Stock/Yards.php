@@ -18,8 +18,12 @@ final class Yards
     /** How far ahead takes are looked at, days. */
     private const AHEAD = 800;
 
-    public function __construct(private readonly EntityManagerInterface $em, private readonly Takes $takes, private readonly Fit $fit, private readonly Today $today)
-    {
+    public function __construct(
+        private readonly EntityManagerInterface $em,
+        private readonly Takes $takes,
+        private readonly Fit $fit,
+        private readonly Today $today,
+    ) {
     }
 
     /**

@@ -39,7 +39,9 @@ final class Pools
     {
         $since = $overdue ? '' : $this->today->week()->written();
         $orders = Row::all($this->db,
-            'SELECT id, plants, ready_week, priority, coalesce((SELECT sum(d.count) FROM dispatch d WHERE d.wanted_id = wanted.id AND '.Dispatch::HOLDS."), 0) AS sent FROM wanted WHERE called_off = 0 AND (ready_week >= ? OR id = ?) ORDER BY ready_week, CASE priority WHEN 'must' THEN 0 WHEN 'should' THEN 1 ELSE 2 END, id",
+            'SELECT id, plants, ready_week, priority, coalesce((SELECT sum(d.count) FROM dispatch d WHERE d.wanted_id = wanted.id
+                AND '.Dispatch::HOLDS."), 0) AS sent FROM wanted WHERE called_off = 0 AND (ready_week >= ? OR id = ?) ORDER BY ready_week,
+                CASE priority WHEN 'must' THEN 0 WHEN 'should' THEN 1 ELSE 2 END, id",
             [$since, $only ?? 0],
         );
         $orders = array_combine(Row::ints($orders, 'id'), $orders);
@@ -80,13 +82,16 @@ final class Pools
     private function batches(string $since, int $only): array
     {
         $rows = Row::all($this->db,
-            "SELECT b.wanted_id, (SELECT group_concat(x.wanted_id) FROM batch_shared x WHERE x.batch_id = b.id) AS shared, b.stuck_on, b.planned, h.way_id, y.sheet_id AS newest_sheet, s.counted, s.live, s.states,
-                coalesce((SELECT sum(e.count) FROM line l JOIN entry e ON e.from_line = l.id AND e.to_state = 'sold' JOIN dispatch d ON d.act_id = e.act_id WHERE l.batch_id = b.id AND ".Dispatch::HOLDS.'), 0) AS sent,
+            "SELECT b.wanted_id, (SELECT group_concat(x.wanted_id) FROM batch_shared x WHERE x.batch_id = b.id) AS shared, b.stuck_on,
+                b.planned, h.way_id, y.sheet_id AS newest_sheet, s.counted, s.live, s.states,
+                coalesce((SELECT sum(e.count) FROM line l JOIN entry e ON e.from_line = l.id AND e.to_state = 'sold'
+                JOIN dispatch d ON d.act_id = e.act_id WHERE l.batch_id = b.id AND ".Dispatch::HOLDS.'), 0) AS sent,
                 (SELECT r.stages FROM root_check r JOIN line l ON l.id = r.line_id WHERE l.batch_id = b.id ORDER BY r.on_day DESC, r.id DESC LIMIT 1) AS stages
              FROM batch b JOIN way_sheet h ON h.id = b.sheet_id JOIN way y ON y.id = h.way_id LEFT JOIN batch_standing s ON s.batch_id = b.id
              WHERE b.called_off = 0 AND b.id IN (
                 SELECT y.id FROM wanted w JOIN batch y ON y.wanted_id = w.id WHERE w.called_off = 0 AND (w.ready_week >= :since OR w.id = :only)
-                UNION SELECT x.batch_id FROM wanted w JOIN batch_shared x ON x.wanted_id = w.id WHERE w.called_off = 0 AND (w.ready_week >= :since OR w.id = :only))
+                UNION SELECT x.batch_id FROM wanted w JOIN batch_shared x ON x.wanted_id = w.id WHERE w.called_off = 0
+                AND (w.ready_week >= :since OR w.id = :only))
              ORDER BY b.wanted_id, b.id',
             ['since' => $since, 'only' => $only],
         );
@@ -119,7 +124,12 @@ final class Pools
         } elseif ($row->flag('counted')) {
             $standing[] = Standing::of($states['to_stick'] + $states['stuck'], [Standing::leftLonger($this->house->defaults()), $potting]);
         } else {
-            $standing[] = Standing::of($states['to_stick'] + $states['stuck'], [self::afterCheck($rate->forNewBatch, $row), $potting], $luck, !$row->has('stages') ? $shared : 0.0);
+            $standing[] = Standing::of(
+                $states['to_stick'] + $states['stuck'],
+                [self::afterCheck($rate->forNewBatch, $row), $potting],
+                $luck,
+                !$row->has('stages') ? $shared : 0.0,
+            );
         }
 
         return $standing;

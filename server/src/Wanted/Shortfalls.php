@@ -58,7 +58,7 @@ final class Shortfalls
     {
         $last = null;
         foreach ($wanted->crop->ways as $way) {
-            $when = StickAgain::for($this->windows->of($way), $this->house->timetable()->usual($way->core()), $wanted->ready(), $this->today->day(), $this->house->nursery()->telling());
+            $when = $this->whenAgain($wanted, $way);
             $last = max($last, $when->last);
         }
 
@@ -97,30 +97,58 @@ final class Shortfalls
         }
     }
 
+    private function whenAgain(Wanted $wanted, Way $way): StickAgain
+    {
+        $times = $this->house->timetable()->usual($way->core());
+
+        return StickAgain::for($this->windows->of($way), $times, $wanted->ready(), $this->today->day(), $this->house->nursery()->telling());
+    }
+
     /** @return array<string, mixed> */
     private function again(Wanted $wanted, Way $way, int $short): array
     {
         $sheet = $way->core();
-        $when = StickAgain::for($this->windows->of($way), $this->house->timetable()->usual($sheet), $wanted->ready(), $this->today->day(), $this->house->nursery()->telling());
-        $said = ['way' => $way->id, 'name' => $way->name, 'possible' => $when->isPossible(), 'words' => $when->words, 'from' => $when->from?->format('Y-m-d'), 'last' => $when->last?->format('Y-m-d'), 'stick' => null, 'trays' => null, 'chance' => null, 'block' => null, 'material' => null];
+        $when = $this->whenAgain($wanted, $way);
+        $said = [
+            'way' => $way->id, 'name' => $way->name, 'possible' => $when->isPossible(), 'words' => $when->words,
+            'from' => $when->from?->format('Y-m-d'), 'last' => $when->last?->format('Y-m-d'), 'stick' => null, 'trays' => null,
+            'chance' => null, 'block' => null, 'material' => null,
+        ];
         if ($when->from === null) {
             return $said;
         }
         $cells = ($this->em->find(TrayKind::class, $sheet->setting->trayKind) ?? throw new \LogicException('A sheet names a kind of tray.'))->cells;
         $rate = $this->history->rateOf($way)->forNewBatch;
         try {
-            $numbers = StickNumbers::forGood($short, [$rate, $sheet->potting->survival], $this->house->defaults()->number(HouseDefault::SureOfPlan), $cells, $sheet->setting->each)->toArray();
+            $numbers = StickNumbers::forGood(
+                $short,
+                [$rate, $sheet->potting->survival],
+                $this->house->defaults()->number(HouseDefault::SureOfPlan),
+                $cells,
+                $sheet->setting->each,
+            )->toArray();
         } catch (Refused $refused) {
             return ['possible' => false, 'words' => $refused->getMessage()] + $said;
         }
         $best = $this->yards->all($wanted->crop)->best($wanted->crop->name, (int) $way->id, $when->from, (int) $numbers['chosen']['inTrays']);
 
-        return ['stick' => $numbers['chosen']['inTrays'], 'trays' => $numbers['chosen']['trays'], 'chance' => $numbers['chosen']['chanceInTrays'], 'block' => $best?->source->code, 'material' => $best?->words() ?? 'No stock block of this crop.', 'possible' => $best?->isEnough() ?? false] + $said;
+        return [
+            'stick' => $numbers['chosen']['inTrays'],
+            'trays' => $numbers['chosen']['trays'],
+            'chance' => $numbers['chosen']['chanceInTrays'],
+            'block' => $best?->source->code,
+            'material' => $best?->words() ?? 'No stock block of this crop.',
+            'possible' => $best?->isEnough() ?? false,
+        ] + $said;
     }
 
     /** @return array{chance: float, expected: int, sent: int, ready: int, coming: int, short: int, isShort: bool, words: string} */
     public static function say(OrderOutlook $outlook): array
     {
-        return ['chance' => $outlook->chance(), 'expected' => (int) round($outlook->expected), 'sent' => $outlook->sent, 'ready' => $outlook->ready, 'coming' => $outlook->coming(), 'short' => $outlook->short(), 'isShort' => $outlook->isShort(), 'words' => $outlook->words()];
+        return [
+            'chance' => $outlook->chance(), 'expected' => (int) round($outlook->expected), 'sent' => $outlook->sent,
+            'ready' => $outlook->ready, 'coming' => $outlook->coming(), 'short' => $outlook->short(), 'isShort' => $outlook->isShort(),
+            'words' => $outlook->words(),
+        ];
     }
 }

@@ -58,7 +58,17 @@ final class WantedController
     {
         $wanted = $this->writing->once(function () use ($in) {
             $crop = $this->find->by(Crop::class, 'slug', $in->text('crop'), 'crop', 'crop');
-            $wanted = new Wanted($crop, 1, $this->pot($in), $this->today->week()->written(), null, Priority::Should, null, $this->writing->by(), $this->today->now());
+            $wanted = new Wanted(
+                $crop,
+                1,
+                $this->pot($in),
+                $this->today->week()->written(),
+                null,
+                Priority::Should,
+                null,
+                $this->writing->by(),
+                $this->today->now(),
+            );
             $this->read($in, $wanted);
             $in->done();
             $this->em->persist($wanted);
@@ -76,18 +86,42 @@ final class WantedController
     {
         $series = $this->writing->once(function () use ($in): array {
             $crop = $this->find->by(Crop::class, 'slug', $in->text('crop'), 'crop', 'crop');
-            $first = new Wanted($crop, 1, $this->pot($in), $this->today->week()->written(), null, Priority::Should, null, $this->writing->by(), $this->today->now());
+            $first = new Wanted(
+                $crop,
+                1,
+                $this->pot($in),
+                $this->today->week()->written(),
+                null,
+                Priority::Should,
+                null,
+                $this->writing->by(),
+                $this->today->now(),
+            );
             $this->read($in, $first);
             $to = Week::of($in->text('toWeek', 10), 'toWeek');
             $every = $in->has('every') ? $in->count('every', 1, 26) : 1;
             $in->done();
             $weeks = $first->ready()->until($to);
             if ($weeks < 0 || $weeks > self::LONGEST_SERIES) {
-                throw $in->refuse('out_of_range', 'toWeek', $weeks < 0 ? 'comes before the first week' : sprintf('is more than %d weeks after the first', self::LONGEST_SERIES));
+                throw $in->refuse(
+                    'out_of_range',
+                    'toWeek',
+                    $weeks < 0 ? 'comes before the first week' : sprintf('is more than %d weeks after the first', self::LONGEST_SERIES),
+                );
             }
             $made = [];
             for ($i = 0; $i <= $weeks; $i += $every) {
-                $made[] = $one = new Wanted($crop, $first->plants, $first->pot, $first->ready()->plus($i)->written(), $first->customer, $first->priority, $first->note, $first->enteredBy, $first->enteredAt);
+                $made[] = $one = new Wanted(
+                    $crop,
+                    $first->plants,
+                    $first->pot,
+                    $first->ready()->plus($i)->written(),
+                    $first->customer,
+                    $first->priority,
+                    $first->note,
+                    $first->enteredBy,
+                    $first->enteredAt,
+                );
                 $this->em->persist($one);
             }
 
@@ -143,7 +177,9 @@ final class WantedController
         $wanted = $this->wanted($id);
         $confidence = $in->has('confidence') ? $in->share('confidence') : $house->defaults()->number(HouseDefault::SureOfPlan);
         $way = $this->find->way($in, $wanted->crop);
-        $trayKind = $in->has('trayKind') ? $this->find->trayKind($in) : $this->find->by(TrayKind::class, 'id', $way->core()->setting->trayKind, 'trayKind', 'kind of tray');
+        $trayKind = $in->has('trayKind')
+            ? $this->find->trayKind($in)
+            : $this->find->by(TrayKind::class, 'id', $way->core()->setting->trayKind, 'trayKind', 'kind of tray');
         $stickOn = $in->has('stickOn') ? $in->day('stickOn') : null;
         $trays = $in->has('trays') ? $in->count('trays', 1, 20_000) : null;
         $plants = $in->has('plants') ? $in->count('plants', 1, 500_000) : $wanted->plants;

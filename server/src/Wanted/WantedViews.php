@@ -61,7 +61,10 @@ final class WantedViews
     /** @return list<array{order: Wanted, planBy: \DateTimeImmutable, view: array<string, mixed>}> what no batch serves yet */
     public function unplanned(): array
     {
-        return array_map(fn (Wanted $w) => ['order' => $w, 'planBy' => $this->planBy($w), 'view' => $this->view($w, [])], $this->of($this->unplanned->orders()));
+        return array_map(
+            fn (Wanted $w) => ['order' => $w, 'planBy' => $this->planBy($w), 'view' => $this->view($w, [])],
+            $this->of($this->unplanned->orders()),
+        );
     }
 
     /** @return array<string, mixed> */
@@ -72,13 +75,23 @@ final class WantedViews
         return $this->view($wanted, $this->tags->serving($id), $this->shortfalls->outlooks($id)[$id] ?? null);
     }
 
-    /** @return list<array{order: Wanted, outlook: OrderOutlook, view: array<string, mixed>, last: ?\DateTimeImmutable}> orders that will be short by what is known today, with the last day to stick again */
+    /**
+     * @return list<array{
+     *     order: Wanted, outlook: OrderOutlook, view: array<string, mixed>, last: ?\DateTimeImmutable,
+     * }> orders that will be short by what is known today, with the last day to stick again
+     */
     public function short(): array
     {
         $outlooks = array_filter($this->shortfalls->outlooks(), static fn (OrderOutlook $o) => $o->isShort());
         $found = $this->of(array_keys($outlooks));
 
-        return array_map(fn (Wanted $w) => ['order' => $w, 'outlook' => $outlooks[(int) $w->id], 'view' => $this->view($w, [], $outlooks[(int) $w->id]), 'last' => $this->shortfalls->lastDay($w)], $found);
+        return array_map(
+            fn (Wanted $w) => [
+                'order' => $w, 'outlook' => $outlooks[(int) $w->id], 'view' => $this->view($w, [], $outlooks[(int) $w->id]),
+                'last' => $this->shortfalls->lastDay($w),
+            ],
+            $found,
+        );
     }
 
     /**
@@ -131,7 +144,8 @@ final class WantedViews
     {
         if ($this->sent === null) {
             $this->sent = [];
-            foreach (Row::all($this->db, 'SELECT d.wanted_id, p.code, a.on_day, d.count FROM dispatch d JOIN pot_lot p ON p.id = d.lot_id JOIN act a ON a.id = d.act_id WHERE '.Dispatch::HOLDS.' ORDER BY a.on_day, d.id') as $row) {
+            foreach (Row::all($this->db, 'SELECT d.wanted_id, p.code, a.on_day, d.count FROM dispatch d
+                JOIN pot_lot p ON p.id = d.lot_id JOIN act a ON a.id = d.act_id WHERE '.Dispatch::HOLDS.' ORDER BY a.on_day, d.id') as $row) {
                 $this->sent[$row->int('wanted_id')][] = ['lot' => $row->text('code'), 'on' => $row->text('on_day'), 'count' => $row->int('count')];
             }
         }

@@ -79,7 +79,8 @@ final class AccountTest extends House
 
     public function testRolesMayDoWhatTheyMay(): void
     {
-        $code = (string) $this->db()->fetchOne('SELECT b.code FROM batch b JOIN batch_standing s ON s.batch_id = b.id WHERE s.waiting > 20 AND (SELECT count(*) FROM line WHERE batch_id = b.id) = 1 LIMIT 1');
+        $code = (string) $this->db()->fetchOne('SELECT b.code FROM batch b JOIN batch_standing s ON s.batch_id = b.id
+            WHERE s.waiting > 20 AND (SELECT count(*) FROM line WHERE batch_id = b.id) = 1 LIMIT 1');
         $check = ['on' => '2027-05-12', 'stages' => ['callus' => 2]];
         $person = ['name' => 'New Hand', 'signIn' => 'new', 'password' => 'long enough 1', 'role' => 'hand'];
         $this->signIn('office');
@@ -88,11 +89,22 @@ final class AccountTest extends House
         $this->signIn('bo');
         $this->ask('POST', "/api/batches/{$code}/checks", $check);
         self::assertSame('not_allowed', $this->refused(403, 'POST', '/api/people', $person)['code']);
-        self::assertSame('not_allowed', $this->refused(403, 'POST', '/api/wanted', ['crop' => 'mint-cellar', 'plants' => 1, 'pot' => 1, 'readyWeek' => '2028-W01', 'priority' => 'must'])['code']);
+        self::assertSame(
+            'not_allowed',
+            $this->refused(
+                403,
+                'POST',
+                '/api/wanted',
+                ['crop' => 'mint-cellar', 'plants' => 1, 'pot' => 1, 'readyWeek' => '2028-W01', 'priority' => 'must'],
+            )['code'],
+        );
         $this->signIn('ines');
         $this->ask('POST', '/api/people', $person);
         self::assertSame('taken', $this->refused(422, 'POST', '/api/people', ['signIn' => 'NEW'] + $person)['code']);
         self::assertSame('too_long', $this->refused(422, 'POST', '/api/people', ['name' => str_repeat('n', 500), 'signIn' => 'other'] + $person)['code']);
-        self::assertSame(['empty', 'password'], array_slice(array_values($this->refused(422, 'POST', '/api/people', ['password' => 'short', 'signIn' => 'other'] + $person)), 0, 2));
+        self::assertSame(
+            ['empty', 'password'],
+            array_slice(array_values($this->refused(422, 'POST', '/api/people', ['password' => 'short', 'signIn' => 'other'] + $person)), 0, 2),
+        );
     }
 }

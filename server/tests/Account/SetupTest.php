@@ -10,7 +10,10 @@ use WetCradle\Server\Tests\House;
 final class SetupTest extends House
 {
     protected const DEMO = false;
-    private const FIRST = ['nursery' => 'Bræ & Søn’s “Øst” 🌱', 'units' => 'us', 'temperature' => 'fahrenheit', 'hemisphere' => 'south', 'climate' => 'warm_dry', 'name' => 'Ada', 'signIn' => 'ada', 'password' => 'ten letters and more'];
+    private const FIRST = [
+        'nursery' => 'Bræ & Søn’s “Øst” 🌱', 'units' => 'us', 'temperature' => 'fahrenheit', 'hemisphere' => 'south', 'climate' => 'warm_dry',
+        'name' => 'Ada', 'signIn' => 'ada', 'password' => 'ten letters and more',
+    ];
 
     public function testTheFirstStartAsksForTheNurseryAndItsFirstPerson(): void
     {
@@ -39,14 +42,35 @@ final class SetupTest extends House
         $block = ['code' => 'mi-1', 'crop' => $crop['slug'], 'place' => 'North', 'plants' => 60, 'shoots' => 20, 'recoveryWeeks' => 3, 'plantedYear' => 2026];
         self::assertSame('MI-1', $this->ask('POST', '/api/stock', $block)['code']);
         self::assertSame('taken', $this->refused(422, 'POST', '/api/stock', $block)['code']);
-        $zone = ['name' => 'Mist 1', 'house' => 'House', 'kind' => 'mist', 'trays' => 10, 'heatLow' => 16, 'heatHigh' => 24, 'mistLow' => 0, 'mistHigh' => 3, 'length' => 6, 'width' => 1.6];
+        $zone = [
+            'name' => 'Mist 1', 'house' => 'House', 'kind' => 'mist', 'trays' => 10, 'heatLow' => 16, 'heatHigh' => 24, 'mistLow' => 0,
+            'mistHigh' => 3, 'length' => 6, 'width' => 1.6,
+        ];
         $this->ask('POST', '/api/zones', $zone);
         self::assertGreaterThan(1.6, $this->ask('POST', '/api/zones', ['name' => 'Mist 2'] + $zone)['place']['y']);
         self::assertSame('out_of_range', $this->refused(422, 'POST', '/api/zones', ['name' => 'Mist 3', 'trays' => 0] + $zone)['code']);
         $wanted = $this->ask('POST', '/api/wanted', ['crop' => $crop['slug'], 'plants' => 100, 'pot' => 1, 'readyWeek' => '2027-W32', 'priority' => 'must']);
         $proposal = $this->ask('POST', "/api/wanted/{$wanted['id']}/proposal");
-        $batch = $this->ask('POST', '/api/batches', ['wanted' => $wanted['id'], 'trayKind' => 3, 'trays' => $proposal['trays'], 'confidence' => 0.9, 'stickOn' => $proposal['dates']['stickOn'], 'block' => 'MI-1', 'zone' => $proposal['zones'][0]['id']]);
+        $batch = $this->ask(
+            'POST',
+            '/api/batches',
+            [
+                'wanted' => $wanted['id'], 'trayKind' => 3, 'trays' => $proposal['trays'], 'confidence' => 0.9,
+                'stickOn' => $proposal['dates']['stickOn'], 'block' => 'MI-1', 'zone' => $proposal['zones'][0]['id'],
+            ],
+        );
         self::assertMatchesRegularExpression('/^[A-Z]{3}-[3479]{2}$/', $batch['code']);
-        self::assertSame('no_material', $this->refused(422, 'POST', '/api/batches', ['wanted' => $wanted['id'], 'trayKind' => 3, 'trays' => 8, 'confidence' => 0.9, 'stickOn' => $proposal['dates']['stickOn'], 'block' => 'MI-1', 'zone' => $proposal['zones'][0]['id']])['code']);
+        self::assertSame(
+            'no_material',
+            $this->refused(
+                422,
+                'POST',
+                '/api/batches',
+                [
+                    'wanted' => $wanted['id'], 'trayKind' => 3, 'trays' => 8, 'confidence' => 0.9,
+                    'stickOn' => $proposal['dates']['stickOn'], 'block' => 'MI-1', 'zone' => $proposal['zones'][0]['id'],
+                ],
+            )['code'],
+        );
     }
 }

@@ -37,12 +37,25 @@ final class BenchTest extends House
         $zone = $proposal['zones'][0];
         self::assertTrue($zone['yes']);
         $batch = $this->plan($proposal, (int) $zone['id']);
-        $again = $this->zoneOf($this->ask('POST', "/api/wanted/{$proposal['wanted']['id']}/proposal", ['stickOn' => $proposal['dates']['stickOn'], 'trays' => $proposal['trays']]), (int) $zone['id']);
+        $again = $this->zoneOf(
+            $this->ask('POST', "/api/wanted/{$proposal['wanted']['id']}/proposal", ['stickOn' => $proposal['dates']['stickOn'], 'trays' => $proposal['trays']]),
+            (int) $zone['id'],
+        );
         self::assertSame($zone['leastFree'] - $proposal['trays'], $again['leastFree']);
         self::assertContains($batch['code'], array_column($again['neighbours'], 'code'));
 
-        $this->ask('PUT', "/api/batches/{$batch['code']}", ['version' => $batch['version'], 'trays' => $batch['trays'], 'stickOn' => $batch['stickOn'], 'block' => $batch['block'], 'zone' => $zone['id'], 'calledOff' => true]);
-        $freed = $this->zoneOf($this->ask('POST', "/api/wanted/{$proposal['wanted']['id']}/proposal", ['stickOn' => $proposal['dates']['stickOn'], 'trays' => $proposal['trays']]), (int) $zone['id']);
+        $this->ask(
+            'PUT',
+            "/api/batches/{$batch['code']}",
+            [
+                'version' => $batch['version'], 'trays' => $batch['trays'], 'stickOn' => $batch['stickOn'], 'block' => $batch['block'],
+                'zone' => $zone['id'], 'calledOff' => true,
+            ],
+        );
+        $freed = $this->zoneOf(
+            $this->ask('POST', "/api/wanted/{$proposal['wanted']['id']}/proposal", ['stickOn' => $proposal['dates']['stickOn'], 'trays' => $proposal['trays']]),
+            (int) $zone['id'],
+        );
         self::assertSame($zone['leastFree'], $freed['leastFree']);
     }
 
@@ -50,12 +63,28 @@ final class BenchTest extends House
     {
         $this->signIn();
         $proposal = $this->proposal();
-        $tight = $this->ask('POST', '/api/zones', ['name' => 'Tight', 'house' => 'Mist house', 'kind' => 'mist', 'trays' => $proposal['trays'], 'heatLow' => 16, 'heatHigh' => 24, 'mistLow' => 1, 'mistHigh' => 3, 'length' => 12, 'width' => 2]);
+        $tight = $this->ask(
+            'POST',
+            '/api/zones',
+            [
+                'name' => 'Tight', 'house' => 'Mist house', 'kind' => 'mist', 'trays' => $proposal['trays'], 'heatLow' => 16,
+                'heatHigh' => 24, 'mistLow' => 1, 'mistHigh' => 3, 'length' => 12, 'width' => 2,
+            ],
+        );
         $batch = $this->plan($proposal, $tight['id']);
         $later = (new \DateTimeImmutable($batch['stickOn']))->modify('+1 day')->format('Y-m-d');
-        $moved = $this->ask('PUT', "/api/batches/{$batch['code']}", ['version' => $batch['version'], 'trays' => $batch['trays'], 'stickOn' => $later, 'block' => $batch['block'], 'zone' => $tight['id']]);
+        $moved = $this->ask(
+            'PUT',
+            "/api/batches/{$batch['code']}",
+            ['version' => $batch['version'], 'trays' => $batch['trays'], 'stickOn' => $later, 'block' => $batch['block'], 'zone' => $tight['id']],
+        );
         self::assertSame([$later, 'Tight'], [$moved['stickOn'], $moved['zone']]);
-        $told = $this->refused(422, 'PUT', "/api/batches/{$batch['code']}", ['version' => $moved['version'], 'trays' => $batch['trays'] + 1, 'stickOn' => $later, 'block' => $batch['block'], 'zone' => $tight['id']]);
+        $told = $this->refused(
+            422,
+            'PUT',
+            "/api/batches/{$batch['code']}",
+            ['version' => $moved['version'], 'trays' => $batch['trays'] + 1, 'stickOn' => $later, 'block' => $batch['block'], 'zone' => $tight['id']],
+        );
         self::assertSame(['no_room', 'zone'], [$told['code'], $told['field']]);
         self::assertStringContainsString('1 tray short from week', $told['message']);
     }
@@ -64,9 +93,28 @@ final class BenchTest extends House
     {
         $this->signIn();
         $proposal = $this->proposal();
-        $zone = $this->ask('POST', '/api/zones', ['name' => 'Shared', 'house' => 'Mist house', 'kind' => 'mist', 'trays' => 40, 'heatLow' => 5, 'heatHigh' => 30, 'mistLow' => 0, 'mistHigh' => 3, 'length' => 12, 'width' => 2]);
+        $zone = $this->ask(
+            'POST',
+            '/api/zones',
+            [
+                'name' => 'Shared', 'house' => 'Mist house', 'kind' => 'mist', 'trays' => 40, 'heatLow' => 5, 'heatHigh' => 30,
+                'mistLow' => 0, 'mistHigh' => 3, 'length' => 12, 'width' => 2,
+            ],
+        );
         $first = $this->plan($proposal, $zone['id']);
-        $cool = $this->ask('POST', '/api/crops', ['name' => 'Cool thing', 'sheet' => $this->sheet(['warmth' => ['medium' => [8, 12], 'base' => 2, 'optimumLow' => 20, 'optimumHigh' => 25, 'ceiling' => 36], 'windows' => [['from' => 1, 'to' => 53, 'sign' => 'snaps']]])]);
+        $cool = $this->ask(
+            'POST',
+            '/api/crops',
+            [
+                'name' => 'Cool thing',
+                'sheet' => $this->sheet(
+                    [
+                        'warmth' => ['medium' => [8, 12], 'base' => 2, 'optimumLow' => 20, 'optimumHigh' => 25, 'ceiling' => 36],
+                        'windows' => [['from' => 1, 'to' => 53, 'sign' => 'snaps']],
+                    ],
+                ),
+            ],
+        );
         $wanted = $this->ask('POST', '/api/wanted', ['crop' => $cool['slug'], 'plants' => 40, 'pot' => 1, 'readyWeek' => '2027-W40', 'priority' => 'nice']);
         $offer = $this->zoneOf($this->ask('POST', "/api/wanted/{$wanted['id']}/proposal", ['stickOn' => $first['stickOn']]), $zone['id']);
         self::assertSame(['sharing', false], [$offer['reason'], $offer['yes']]);
@@ -82,7 +130,11 @@ final class BenchTest extends House
     /** @return array<string, mixed> for catmint, due in autumn */
     private function proposal(): array
     {
-        $wanted = $this->ask('POST', '/api/wanted', ['crop' => 'catmint-millrace', 'plants' => 60, 'pot' => 1, 'readyWeek' => '2027-W36', 'priority' => 'nice']);
+        $wanted = $this->ask(
+            'POST',
+            '/api/wanted',
+            ['crop' => 'catmint-millrace', 'plants' => 60, 'pot' => 1, 'readyWeek' => '2027-W36', 'priority' => 'nice'],
+        );
 
         return $this->ask('POST', "/api/wanted/{$wanted['id']}/proposal");
     }

@@ -115,12 +115,26 @@ final class FillTest extends House
         $yes = array_values(array_filter($this->ask('GET', "/api/bench/offers?batch={$batch['code']}")['zones'], static fn (array $z) => $z['yes']));
         self::assertGreaterThan(1, count($yes));
         $parts = [['zone' => $yes[0]['id'], 'trays' => 2], ['zone' => $yes[1]['id'], 'trays' => $batch['trays'] - 2]];
-        self::assertSame('not_the_whole', $this->refused(422, 'POST', '/api/plan/moves', ['moves' => $this->seen([['code' => $batch['code'], 'parts' => [$parts[0]]]]), 'why' => 'Parted'])['code']);
+        self::assertSame(
+            'not_the_whole',
+            $this->refused(
+                422,
+                'POST',
+                '/api/plan/moves',
+                ['moves' => $this->seen([['code' => $batch['code'], 'parts' => [$parts[0]]]]), 'why' => 'Parted'],
+            )['code'],
+        );
         $made = $this->ask('POST', '/api/plan/moves', ['moves' => $this->seen([['code' => $batch['code'], 'parts' => $parts]]), 'why' => 'Parted']);
         self::assertCount(2, array_column($made['batches'], 'code'));
         $all = array_column($this->ask('GET', '/api/batches')['batches'], null, 'code');
-        self::assertSame([2, $batch['trays'] - 2], [$all[array_column($made['batches'], 'code')[0]]['trays'], $all[array_column($made['batches'], 'code')[1]]['trays']]);
-        self::assertSame($batch['planned'], $all[array_column($made['batches'], 'code')[0]]['planned'] + $all[array_column($made['batches'], 'code')[1]]['planned']);
+        self::assertSame(
+            [2, $batch['trays'] - 2],
+            [$all[array_column($made['batches'], 'code')[0]]['trays'], $all[array_column($made['batches'], 'code')[1]]['trays']],
+        );
+        self::assertSame(
+            $batch['planned'],
+            $all[array_column($made['batches'], 'code')[0]]['planned'] + $all[array_column($made['batches'], 'code')[1]]['planned'],
+        );
         $this->ask('POST', "/api/plan/versions/{$made['version']}/back", ['batches' => $made['batches']]);
         $all = array_column($this->ask('GET', '/api/batches')['batches'], null, 'code');
         self::assertSame($batch['trays'], $all[$batch['code']]['trays']);
@@ -130,11 +144,20 @@ final class FillTest extends House
     public function testABatchMovedMidwayIsNamedOnItsPageAndShiftedWithItsDay(): void
     {
         $this->signIn();
-        $batch = current(array_filter($this->ask('GET', '/api/batches')['batches'], static fn (array $b) => $b['state'] === 'planned' && $b['zone'] === 'Mist 2' && $b['weanOn'] > $b['stickOn'] && $b['against'] === []));
+        $batch = current(
+            array_filter(
+                $this->ask('GET', '/api/batches')['batches'],
+                static fn (array $b) => $b['state'] === 'planned' && $b['zone'] === 'Mist 2' && $b['weanOn'] > $b['stickOn'] && $b['against'] === [],
+            ),
+        );
         self::assertIsArray($batch);
         $then = $batch['weanOn'];
         $to = array_column($this->ask('GET', '/api/bench')['zones'], null, 'name')['Weaning B'];
-        $made = $this->ask('POST', '/api/plan/moves', ['moves' => $this->seen([['code' => $batch['code'], 'then' => ['zone' => $to['id'], 'on' => $then]]]), 'why' => 'Off the mist']);
+        $made = $this->ask(
+            'POST',
+            '/api/plan/moves',
+            ['moves' => $this->seen([['code' => $batch['code'], 'then' => ['zone' => $to['id'], 'on' => $then]]]), 'why' => 'Off the mist'],
+        );
         self::assertSame([['zone' => 'Weaning B', 'from' => $then]], $this->ask('GET', "/api/batches/{$batch['code']}")['movesOn']);
         self::assertSame('Mist 2', $this->ask('GET', "/api/batches/{$batch['code']}")['zone'], 'It is not there yet.');
 
@@ -142,7 +165,10 @@ final class FillTest extends House
         $tried = $this->ask('POST', '/api/plan/moves/try', ['moves' => [['code' => $batch['code'], 'stickOn' => $later]]])['batches'][0];
         self::assertNotContains(true, array_column($tried['breaks'], 'hard'));
         $this->ask('POST', '/api/plan/moves', ['moves' => $this->seen([['code' => $batch['code'], 'stickOn' => $later]]), 'why' => 'A week later']);
-        self::assertSame((new \DateTimeImmutable($then))->modify('+7 days')->format('Y-m-d'), $this->ask('GET', "/api/batches/{$batch['code']}")['movesOn'][0]['from']);
+        self::assertSame(
+            (new \DateTimeImmutable($then))->modify('+7 days')->format('Y-m-d'),
+            $this->ask('GET', "/api/batches/{$batch['code']}")['movesOn'][0]['from'],
+        );
         $this->ask('POST', "/api/plan/versions/{$made['version']}/back");
         self::assertSame([], $this->ask('GET', "/api/batches/{$batch['code']}")['movesOn']);
         self::assertSame($batch['stickOn'], $this->ask('GET', "/api/batches/{$batch['code']}")['stickOn']);
@@ -151,15 +177,27 @@ final class FillTest extends House
     public function testDenserTraysTakeLessRoom(): void
     {
         $this->signIn();
-        $batch = current(array_filter($this->ask('GET', '/api/batches')['batches'], static fn (array $b) => $b['state'] === 'planned' && $b['trays'] > 4 && $b['trayKind'] === 'tray of 40' && $b['against'] === []));
+        $batch = current(
+            array_filter(
+                $this->ask('GET', '/api/batches')['batches'],
+                static fn (array $b) => $b['state'] === 'planned' && $b['trays'] > 4 && $b['trayKind'] === 'tray of 40' && $b['against'] === [],
+            ),
+        );
         self::assertIsArray($batch);
         $kinds = array_column($this->ask('GET', '/api/choices')['trayKinds'], 'id', 'name');
-        $made = $this->ask('POST', '/api/plan/moves', ['moves' => $this->seen([['code' => $batch['code'], 'trayKind' => $kinds['tray of 84']]]), 'why' => 'Denser']);
+        $made = $this->ask(
+            'POST',
+            '/api/plan/moves',
+            ['moves' => $this->seen([['code' => $batch['code'], 'trayKind' => $kinds['tray of 84']]]), 'why' => 'Denser'],
+        );
         $now = $this->ask('GET', "/api/batches/{$batch['code']}");
         self::assertSame([(int) ceil($batch['planned'] / 84), 'tray of 84', $batch['planned']], [$now['trays'], $now['trayKind'], $now['planned']]);
         $this->refused(422, 'POST', '/api/plan/moves', ['moves' => $this->seen([['code' => $batch['code'], 'trayKind' => 999]]), 'why' => 'None such']);
         $this->ask('POST', "/api/plan/versions/{$made['version']}/back", ['batches' => $made['batches']]);
-        self::assertSame([$batch['trays'], 'tray of 40'], [$this->ask('GET', "/api/batches/{$batch['code']}")['trays'], $this->ask('GET', "/api/batches/{$batch['code']}")['trayKind']]);
+        self::assertSame(
+            [$batch['trays'], 'tray of 40'],
+            [$this->ask('GET', "/api/batches/{$batch['code']}")['trays'], $this->ask('GET', "/api/batches/{$batch['code']}")['trayKind']],
+        );
     }
 
     public function testWhatWouldHelpIsReckonedAnew(): void
@@ -186,6 +224,9 @@ final class FillTest extends House
     /** @return array<string, array{0: string, 1: string, 2: int}> */
     private function places(): array
     {
-        return array_map(static fn (array $b) => [$b['zone'], $b['stickOn'], $b['trays']], array_column($this->ask('GET', '/api/batches')['batches'], null, 'code'));
+        return array_map(
+            static fn (array $b) => [$b['zone'], $b['stickOn'], $b['trays']],
+            array_column($this->ask('GET', '/api/batches')['batches'], null, 'code'),
+        );
     }
 }

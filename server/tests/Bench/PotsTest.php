@@ -43,12 +43,28 @@ final class PotsTest extends House
         self::assertTrue($by[$zone['id']]['here']);
         $to = current(array_filter($offers['zones'], static fn (array $z) => $z['yes'] && !$z['here']));
         self::assertIsArray($to);
-        $made = $this->ask('POST', '/api/plan/moves', ['moves' => $this->seen([['code' => $code, 'pots' => ['zone' => $to['id'], 'spaced' => false]]]), 'why' => 'More light']);
+        $made = $this->ask(
+            'POST',
+            '/api/plan/moves',
+            ['moves' => $this->seen([['code' => $code, 'pots' => ['zone' => $to['id'], 'spaced' => false]]]), 'why' => 'More light'],
+        );
         self::assertSame([$code], array_column($made['batches'], 'code'));
         self::assertSame($to['id'], $this->where($code));
         $this->ask('POST', "/api/plan/versions/{$made['version']}/back", ['batches' => $made['batches']]);
         self::assertSame($zone['id'], $this->where($code));
-        self::assertSame('is potted already', substr((string) $this->refused(422, 'POST', '/api/plan/moves', ['moves' => $this->seen([['code' => $code, 'zone' => $to['id']]]), 'why' => 'as if in trays'])['message'], -18, 17));
+        self::assertSame(
+            'is potted already',
+            substr(
+                (string) $this->refused(
+                    422,
+                    'POST',
+                    '/api/plan/moves',
+                    ['moves' => $this->seen([['code' => $code, 'zone' => $to['id']]]), 'why' => 'as if in trays'],
+                )['message'],
+                -18,
+                17,
+            ),
+        );
     }
 
     public function testAZoneThatIsFullUnderMistOrClosedRefusesPots(): void
@@ -56,7 +72,12 @@ final class PotsTest extends House
         $this->signIn();
         [$code] = $this->standing();
         $zones = array_column($this->ask('GET', '/api/bench')['zones'], null, 'name');
-        $move = fn (string $zone) => $this->refused(422, 'POST', '/api/plan/moves', ['moves' => $this->seen([['code' => $code, 'pots' => ['zone' => $zones[$zone]['id']]]]), 'why' => 'a try'])['code'];
+        $move = fn (string $zone) => $this->refused(
+            422,
+            'POST',
+            '/api/plan/moves',
+            ['moves' => $this->seen([['code' => $code, 'pots' => ['zone' => $zones[$zone]['id']]]]), 'why' => 'a try'],
+        )['code'];
         self::assertSame('no_water', $move('Mist 2'));
         $this->ask('POST', "/api/zones/{$zones['Standing ground 2']['id']}/closed", ['from' => '2027-W19', 'to' => '2027-W50', 'why' => 'new matting']);
         self::assertSame('closed', $move('Standing ground 2'));

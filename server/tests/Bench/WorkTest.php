@@ -12,16 +12,32 @@ final class WorkTest extends House
     public function testWhatIsPottedGoesWhereItsPotsStand(): void
     {
         $this->signIn();
-        $batch = current(array_filter($this->ask('GET', '/api/batches')['batches'], static fn (array $b) => $b['state'] === 'planned' && $b['zone'] !== 'Mist 1'));
+        $batch = current(
+            array_filter($this->ask('GET', '/api/batches')['batches'], static fn (array $b) => $b['state'] === 'planned' && $b['zone'] !== 'Mist 1'),
+        );
         self::assertIsArray($batch);
         $week = (new \DateTimeImmutable((string) $batch['potOn']))->format('o-\WW');
-        $off = fn (): array => current(array_filter($this->ask('GET', "/api/bench/work?week={$week}")['jobs'], static fn (array $j) => $j['kind'] === 'off' && $j['code'] === $batch['code'])) ?: self::fail('It is not taken off its bench.');
+        $off = fn (): array => current(
+            array_filter(
+                $this->ask('GET', "/api/bench/work?week={$week}")['jobs'],
+                static fn (array $j) => $j['kind'] === 'off' && $j['code'] === $batch['code'],
+            ),
+        ) ?: self::fail('It is not taken off its bench.');
         self::assertNull($off()['to'], 'Its pots have no place yet.');
         $zone = array_column($this->ask('GET', '/api/bench')['zones'], null, 'name')['Pot tunnel'];
-        $this->ask('POST', '/api/plan/moves', ['moves' => $this->seen([['code' => $batch['code'], 'pots' => ['zone' => $zone['id'], 'spaced' => true]]]), 'why' => 'Room for its pots']);
+        $this->ask(
+            'POST',
+            '/api/plan/moves',
+            ['moves' => $this->seen([['code' => $batch['code'], 'pots' => ['zone' => $zone['id'], 'spaced' => true]]]), 'why' => 'Room for its pots'],
+        );
         self::assertSame('Pot tunnel', $off()['to']);
 
-        $there = current(array_filter(array_column($this->ask('GET', "/api/bench?week={$week}")['zones'], null, 'name')['Pot tunnel']['tenants'], static fn (array $t) => $t['tag']['code'] === $batch['code']));
+        $there = current(
+            array_filter(
+                array_column($this->ask('GET', "/api/bench?week={$week}")['zones'], null, 'name')['Pot tunnel']['tenants'],
+                static fn (array $t) => $t['tag']['code'] === $batch['code'],
+            ),
+        );
         self::assertIsArray($there);
         self::assertTrue($there['inPots']);
         self::assertSame($batch['zone'], $there['tag']['zone'], 'Until it is potted it lies in its trays.');
@@ -45,7 +61,10 @@ final class WorkTest extends House
                 $last = $weeks[$i]['setting'];
                 $now = $week['setting'];
                 if ($last !== null && $now !== null && $now['suits']) {
-                    self::assertFalse($now['heat'] < $last['heat'] && $last['heat'] - $now['heat'] < 1.0, "{$zone['name']} in {$week['week']}: a degree less is not worth a turn of the knob.");
+                    self::assertFalse(
+                        $now['heat'] < $last['heat'] && $last['heat'] - $now['heat'] < 1.0,
+                        "{$zone['name']} in {$week['week']}: a degree less is not worth a turn of the knob.",
+                    );
                 }
             }
         }

@@ -9,7 +9,10 @@ use WetCradle\Server\Tests\House;
 /** Zones laid out, changed, closed: a clear answer to what cannot be, and nothing lost. */
 final class ZonesTest extends House
 {
-    private const BENCH = ['name' => 'Mist 6', 'house' => 'Mist house', 'kind' => 'mist', 'heatLow' => 16, 'heatHigh' => 24, 'mistLow' => 1, 'mistHigh' => 3, 'length' => 9.6, 'width' => 1.6];
+    private const BENCH = [
+        'name' => 'Mist 6', 'house' => 'Mist house', 'kind' => 'mist', 'heatLow' => 16, 'heatHigh' => 24, 'mistLow' => 1, 'mistHigh' => 3,
+        'length' => 9.6, 'width' => 1.6,
+    ];
 
     public function testANewBenchHoldsAsManyTraysAsCanBeLaidOnIt(): void
     {
@@ -17,8 +20,20 @@ final class ZonesTest extends House
         $zone = $this->ask('POST', '/api/zones', self::BENCH);
         self::assertSame(38, $zone['trays']);
         self::assertSame(38, $zone['fits'][0]['trays']);
-        self::assertSame(38, json_decode(explode(' ', self::console('cradle:compute', ['name' => 'tray_fit'], '{"bench":{"lengthCm":960,"widthCm":160},"tray":{"lengthCm":80,"widthCm":50}}'), 2)[1], true)['trays']);
-        $house = array_values(array_filter($this->ask('GET', '/api/bench')['zones'], static fn (array $z) => $z['house'] === 'Mist house' && $z['id'] !== $zone['id']));
+        self::assertSame(
+            38,
+            json_decode(
+                explode(
+                    ' ',
+                    self::console('cradle:compute', ['name' => 'tray_fit'], '{"bench":{"lengthCm":960,"widthCm":160},"tray":{"lengthCm":80,"widthCm":50}}'),
+                    2,
+                )[1],
+                true,
+            )['trays'],
+        );
+        $house = array_values(
+            array_filter($this->ask('GET', '/api/bench')['zones'], static fn (array $z) => $z['house'] === 'Mist house' && $z['id'] !== $zone['id']),
+        );
         foreach ($house as $other) {
             self::assertGreaterThanOrEqual($other['place']['y'] + $other['place']['width'], $zone['place']['y'], 'It is drawn below what is there.');
         }
@@ -56,7 +71,11 @@ final class ZonesTest extends House
     {
         $this->signIn();
         $zone = $this->fullest();
-        $body = ['version' => $zone['version'], 'name' => $zone['name'], 'house' => $zone['house'], 'kind' => $zone['kind'], 'heatLow' => $zone['heat'][0], 'heatHigh' => $zone['heat'][1], 'mistLow' => $zone['mist'][0], 'mistHigh' => $zone['mist'][1], 'length' => $zone['place']['length'], 'width' => $zone['place']['width']];
+        $body = [
+            'version' => $zone['version'], 'name' => $zone['name'], 'house' => $zone['house'], 'kind' => $zone['kind'],
+            'heatLow' => $zone['heat'][0], 'heatHigh' => $zone['heat'][1], 'mistLow' => $zone['mist'][0], 'mistHigh' => $zone['mist'][1],
+            'length' => $zone['place']['length'], 'width' => $zone['place']['width'],
+        ];
         $told = $this->refused(422, 'PUT', "/api/zones/{$zone['id']}", ['trays' => 1] + $body);
         self::assertSame(['in_use', 'trays'], [$told['code'], $told['field']]);
         self::assertStringContainsString('Move ', $told['message']);

@@ -54,7 +54,8 @@ final class LedgerTest extends House
 
     public function testEveryFigureOfTheDemoFollowsFromItsEntries(): void
     {
-        $in = (int) $this->db()->fetchOne('SELECT sum(CASE WHEN from_line IS NULL THEN count ELSE -count END) FROM entry WHERE from_line IS NULL OR to_line IS NULL');
+        $in = (int) $this->db()->fetchOne('SELECT sum(CASE WHEN from_line IS NULL THEN count ELSE -count END) FROM entry
+            WHERE from_line IS NULL OR to_line IS NULL');
         self::assertGreaterThan(50_000, $in);
         self::assertSame($in, (int) $this->db()->fetchOne('SELECT sum(count) FROM standing'));
         $lines = $moves = [];
@@ -62,15 +63,27 @@ final class LedgerTest extends House
             $lines[(int) $row['batch_id']][] = (int) $row['id'];
         }
         foreach ($this->db()->iterateAssociative('SELECT * FROM entry ORDER BY id') as $row) {
-            $place = static fn (string $side) => $row[$side.'_line'] === null ? null : Place::of((int) $row[$side.'_line'], State::from((string) $row[$side.'_state']));
-            $moves[] = Move::kept($place('from'), $place('to'), (int) $row['count'], $row['cause'] === null ? null : LossCause::from((string) $row['cause']), $row['reverses'] === null ? null : (int) $row['reverses']);
+            $place = static fn (string $side) => $row[$side.'_line'] === null ? null : Place::of(
+                (int) $row[$side.'_line'],
+                State::from((string) $row[$side.'_state']),
+            );
+            $moves[] = Move::kept(
+                $place('from'),
+                $place('to'),
+                (int) $row['count'],
+                $row['cause'] === null ? null : LossCause::from((string) $row['cause']),
+                $row['reverses'] === null ? null : (int) $row['reverses'],
+            );
         }
         $checked = 0;
         foreach (array_slice($lines, 0, 40, true) as $batch => $its) {
             $result = BatchResult::of($moves, $its);
             $kept = $this->db()->fetchAssociative('SELECT * FROM batch_standing WHERE batch_id = ?', [$batch]);
             self::assertIsArray($kept);
-            self::assertSame([$result->stuck, $result->rooted, $result->waiting, $result->live()], [(int) $kept['stuck'], (int) $kept['rooted'], (int) $kept['waiting'], (int) $kept['live']]);
+            self::assertSame(
+                [$result->stuck, $result->rooted, $result->waiting, $result->live()],
+                [(int) $kept['stuck'], (int) $kept['rooted'], (int) $kept['waiting'], (int) $kept['live']],
+            );
             self::assertSame($result->standing, json_decode((string) $kept['states'], true));
             ++$checked;
         }
@@ -87,7 +100,11 @@ final class LedgerTest extends House
         $this->ask('POST', "/api/batches/{$code}/lose", ['on' => '2027-05-12', 'state' => 'stuck', 'lost' => ['rot' => 3, 'pest' => 2]]);
         $split = $this->ask('POST', "/api/batches/{$code}/split", ['on' => '2027-05-12', 'counts' => ['stuck' => 20], 'note' => 'cooler bench']);
         self::assertSame(['cooler bench', 20], [$split['lines'][1]['note'], $split['lines'][1]['standing']['stuck']]);
-        $cut = $this->ask('POST', "/api/batches/{$code}/change-method", ['line' => 2, 'on' => '2027-05-12', 'state' => 'stuck', 'count' => 7, 'method' => 'leaf with stalk', 'material' => 'leaf']);
+        $cut = $this->ask(
+            'POST',
+            "/api/batches/{$code}/change-method",
+            ['line' => 2, 'on' => '2027-05-12', 'state' => 'stuck', 'count' => 7, 'method' => 'leaf with stalk', 'material' => 'leaf'],
+        );
         $new = substr($cut['acts'][0]['says'], -6);
         self::assertSame([7, 'leaf with stalk'], [$this->ask('GET', "/api/batches/{$new}")['count'], $this->ask('GET', "/api/batches/{$new}")['method']]);
         $merged = $this->ask('POST', "/api/batches/{$code}/merge", ['line' => 2, 'on' => '2027-05-12', 'intoBatch' => strtolower($code), 'intoLine' => 1]);
@@ -125,7 +142,11 @@ final class LedgerTest extends House
         $this->signIn();
         $code = $this->rooting(30);
         $there = $this->ask('GET', "/api/batches/{$code}")['lines'][0]['standing']['stuck'];
-        $count = $this->ask('POST', "/api/batches/{$code}/count", ['on' => '2027-05-12', 'rooted' => $there, 'unrooted' => 0, 'lost' => new \stdClass(), 'potted' => $there]);
+        $count = $this->ask(
+            'POST',
+            "/api/batches/{$code}/count",
+            ['on' => '2027-05-12', 'rooted' => $there, 'unrooted' => 0, 'lost' => new \stdClass(), 'potted' => $there],
+        );
         $this->ask('POST', "/api/batches/{$code}/move-on", ['on' => '2027-05-12', 'state' => 'potted', 'count' => 5]);
         $told = $this->refused(422, 'POST', "/api/batches/{$code}/undo", ['act' => $count['acts'][0]['id']]);
         self::assertSame('has_moved_on', $told['code']);
@@ -134,13 +155,16 @@ final class LedgerTest extends House
 
     private function rooting(int $atLeast): string
     {
-        return (string) $this->db()->fetchOne('SELECT b.code FROM batch b JOIN batch_standing s ON s.batch_id = b.id WHERE s.waiting >= ? AND s.rooted = 0 AND (SELECT count(*) FROM line WHERE batch_id = b.id) = 1 ORDER BY b.id DESC LIMIT 1', [$atLeast]);
+        return (string) $this->db()->fetchOne('SELECT b.code FROM batch b JOIN batch_standing s ON s.batch_id = b.id
+            WHERE s.waiting >= ? AND s.rooted = 0 AND (SELECT count(*) FROM line WHERE batch_id = b.id) = 1
+            ORDER BY b.id DESC LIMIT 1', [$atLeast]);
     }
 
     private function addsUp(): void
     {
         self::assertSame(
-            (int) $this->db()->fetchOne('SELECT sum(CASE WHEN from_line IS NULL THEN count ELSE -count END) FROM entry WHERE from_line IS NULL OR to_line IS NULL'),
+            (int) $this->db()->fetchOne('SELECT sum(CASE WHEN from_line IS NULL THEN count ELSE -count END) FROM entry
+                WHERE from_line IS NULL OR to_line IS NULL'),
             (int) $this->db()->fetchOne('SELECT sum(count) FROM standing'),
         );
     }

@@ -65,7 +65,10 @@ final class RoomsTest extends House
     public function testAllReadsHoldToTheContract(): void
     {
         $this->signIn('office');
-        foreach (['nursery', 'people', 'choices', 'wanted', 'wanted?season=all', 'batches', 'batches?crop=hebe-copperlight', 'stock', 'crops', 'season', 'season?week=2027-W40', 'patterns', 'house-rules', 'compute'] as $read) {
+        foreach ([
+            'nursery', 'people', 'choices', 'wanted', 'wanted?season=all', 'batches', 'batches?crop=hebe-copperlight', 'stock', 'crops',
+            'season', 'season?week=2027-W40', 'patterns', 'house-rules', 'compute',
+        ] as $read) {
             $this->ask('GET', '/api/'.$read);
         }
         $codes = $this->db()->fetchFirstColumn('SELECT code FROM batch WHERE id % 9 = 0');
@@ -74,7 +77,21 @@ final class RoomsTest extends House
         }
         foreach (Contract::operations() as $operation) {
             [$method, $path] = explode(' ', $operation);
-            self::assertNotSame(404, $this->send($method, strtr($path, ['{id}' => '1', '{other}' => '2', '{closed}' => '1', '{code}' => (string) $codes[0], '{slug}' => 'hebe-copperlight', '{name}' => 'stick_count']), $method === 'GET' ? null : [])->getStatusCode(), $operation);
+            self::assertNotSame(
+                404,
+                $this->send(
+                    $method,
+                    strtr(
+                        $path,
+                        [
+                            '{id}' => '1', '{other}' => '2', '{closed}' => '1', '{code}' => (string) $codes[0],
+                            '{slug}' => 'hebe-copperlight', '{name}' => 'stick_count',
+                        ],
+                    ),
+                    $method === 'GET' ? null : [],
+                )->getStatusCode(),
+                $operation,
+            );
         }
     }
 }

@@ -44,7 +44,10 @@ final class CropEditingTest extends House
     {
         $this->signIn('office');
         $code = (string) $this->db()->fetchOne('SELECT code FROM batch WHERE stuck_on IS NULL LIMIT 1');
-        foreach (['/api/ways/1/signs' => ['on' => '2027-05-12'], '/api/stock/LA-1/inspections' => ['clean' => true], "/api/batches/{$code}/collect" => ['how' => 'shaded']] as $path => $body) {
+        foreach ([
+            '/api/ways/1/signs' => ['on' => '2027-05-12'], '/api/stock/LA-1/inspections' => ['clean' => true],
+            "/api/batches/{$code}/collect" => ['how' => 'shaded'],
+        ] as $path => $body) {
             self::assertSame(403, $this->send('POST', $path, $body)->getStatusCode(), $path);
         }
     }
@@ -56,9 +59,16 @@ final class CropEditingTest extends House
         $now = $this->ask('PUT', '/api/crops/mint-cellar', ['version' => $crop['version'], 'name' => "Mint 'Attic'"]);
         self::assertSame(["Mint 'Attic'", 'mint-cellar'], [$now['name'], $now['slug']]);
         self::assertContains("Mint 'Attic'", array_column($this->ask('GET', '/api/find?q=attic')['found'], 'name'));
-        self::assertSame("Mint 'Attic'", $this->refused(409, 'PUT', '/api/crops/mint-cellar', ['version' => $crop['version'], 'name' => 'Other'])['theirs']['name'] ?? '');
+        self::assertSame(
+            "Mint 'Attic'",
+            $this->refused(409, 'PUT', '/api/crops/mint-cellar', ['version' => $crop['version'], 'name' => 'Other'])['theirs']['name'] ?? '',
+        );
         self::assertSame('taken', $this->refused(422, 'PUT', '/api/crops/mint-cellar', ['version' => $now['version'], 'name' => "Hebe 'Copperlight'"])['code']);
-        self::assertSame($now['name'], $this->ask('PUT', '/api/crops/mint-cellar', ['version' => $now['version'], 'name' => $now['name']])['name'], 'Its own name is not taken.');
+        self::assertSame(
+            $now['name'],
+            $this->ask('PUT', '/api/crops/mint-cellar', ['version' => $now['version'], 'name' => $now['name']])['name'],
+            'Its own name is not taken.',
+        );
         $kept = $this->db()->fetchFirstColumn("SELECT fields FROM change_note WHERE what = 'crop' AND which = 'mint-cellar'");
         self::assertStringContainsString("Mint 'Cellar'", (string) $kept[0]);
     }
@@ -82,7 +92,11 @@ final class CropEditingTest extends House
         $crop = $this->ask('GET', '/api/crops/fuchsia-lantern-row');
         [$house, $cover] = $crop['sheets'];
         self::assertSame($house['learnt']['batches'], $cover['learnt']['batches']);
-        self::assertGreaterThan($house['figures']['rate']['high'] - $house['figures']['rate']['low'], $cover['figures']['rate']['high'] - $cover['figures']['rate']['low'], 'What counts half leaves more doubt.');
+        self::assertGreaterThan(
+            $house['figures']['rate']['high'] - $house['figures']['rate']['low'],
+            $cover['figures']['rate']['high'] - $cover['figures']['rate']['low'],
+            'What counts half leaves more doubt.',
+        );
     }
 
     public function testTheRailAndTheSeasonAgreeOnWhatIsOpen(): void

@@ -25,18 +25,30 @@ final class SheetsTest extends House
     {
         $this->signIn();
         $slug = 'catmint-millrace';
-        $stuck = (string) $this->db()->fetchOne('SELECT b.code FROM batch b JOIN crop c ON c.id = b.crop_id WHERE c.slug = ? AND b.stuck_on IS NOT NULL ORDER BY b.id DESC LIMIT 1', [$slug]);
-        $planned = (string) $this->db()->fetchOne('SELECT b.code FROM batch b JOIN crop c ON c.id = b.crop_id WHERE c.slug = ? AND b.stuck_on IS NULL ORDER BY b.id DESC LIMIT 1', [$slug]);
+        $stuck = (string) $this->db()->fetchOne('SELECT b.code FROM batch b JOIN crop c ON c.id = b.crop_id WHERE c.slug = ?
+            AND b.stuck_on IS NOT NULL ORDER BY b.id DESC LIMIT 1', [$slug]);
+        $planned = (string) $this->db()->fetchOne('SELECT b.code FROM batch b JOIN crop c ON c.id = b.crop_id WHERE c.slug = ?
+            AND b.stuck_on IS NULL ORDER BY b.id DESC LIMIT 1', [$slug]);
         $way = $this->ask('GET', '/api/crops/'.$slug)['sheets'][0];
-        $sheet = ['mix' => ['parts' => 'half perlite half vermiculite', 'kind' => 'inert'], 'warmth' => ['medium' => [14, 16]] + $way['sheet']['warmth']] + $way['sheet'];
-        $after = $this->ask('PUT', '/api/ways/'.$way['id'], ['version' => $way['version'], 'name' => $way['name'], 'why' => 'cooler this year', 'sheet' => $sheet])['sheets'][0];
+        $sheet = [
+            'mix' => ['parts' => 'half perlite half vermiculite', 'kind' => 'inert'],
+            'warmth' => ['medium' => [14, 16]] + $way['sheet']['warmth'],
+        ] + $way['sheet'];
+        $after = $this->ask(
+            'PUT',
+            '/api/ways/'.$way['id'],
+            ['version' => $way['version'], 'name' => $way['name'], 'why' => 'cooler this year', 'sheet' => $sheet],
+        )['sheets'][0];
 
         self::assertSame([2, 'cooler this year'], [$after['number'], $after['versions'][0]['why']]);
         self::assertEqualsCanonicalizing(['mix.parts', 'warmth.medium'], array_column($after['versions'][0]['changed'], 'path'));
         self::assertGreaterThan($way['daysToRoot'][0], $after['daysToRoot'][0], 'Cooler is slower.');
         $old = $this->ask('GET', '/api/batches/'.$stuck)['sheet'];
         self::assertSame([1, 2, $way['sheet']['mix']['parts']], [$old['number'], $old['newest'], $old['mix']]);
-        self::assertSame([2, 'half perlite half vermiculite'], [$this->ask('GET', '/api/batches/'.$planned)['sheet']['number'], $this->ask('GET', '/api/batches/'.$planned)['sheet']['mix']]);
+        self::assertSame(
+            [2, 'half perlite half vermiculite'],
+            [$this->ask('GET', '/api/batches/'.$planned)['sheet']['number'], $this->ask('GET', '/api/batches/'.$planned)['sheet']['mix']],
+        );
         self::assertContains($planned, $after['versions'][0]['batches']);
         self::assertContains($stuck, $after['versions'][1]['batches']);
 
@@ -49,9 +61,15 @@ final class SheetsTest extends House
     public function testWhatIsUnstuckGoesOverToTheNewestSheet(): void
     {
         $this->signIn();
-        $code = (string) $this->db()->fetchOne("SELECT b.code FROM batch b JOIN crop c ON c.id = b.crop_id JOIN stock_block k ON k.id = b.block_id WHERE c.slug = 'catmint-millrace' AND b.stuck_on IS NULL ORDER BY b.id LIMIT 1");
+        $code = (string) $this->db()->fetchOne("SELECT b.code FROM batch b JOIN crop c ON c.id = b.crop_id
+            JOIN stock_block k ON k.id = b.block_id WHERE c.slug = 'catmint-millrace' AND b.stuck_on IS NULL
+            ORDER BY b.id LIMIT 1");
         $batch = $this->ask('GET', '/api/batches/'.$code);
-        $stuck = $this->ask('POST', "/api/batches/{$code}/stick", ['on' => '2027-05-12', 'stuck' => 40, 'trays' => 1, 'mix' => 'perlite', 'people' => [], 'despite' => 'asked for']);
+        $stuck = $this->ask(
+            'POST',
+            "/api/batches/{$code}/stick",
+            ['on' => '2027-05-12', 'stuck' => 40, 'trays' => 1, 'mix' => 'perlite', 'people' => [], 'despite' => 'asked for'],
+        );
         $way = $this->ask('GET', '/api/crops/catmint-millrace')['sheets'][0];
         $this->ask('PUT', '/api/ways/'.$way['id'], ['version' => $way['version'], 'name' => $way['name'], 'sheet' => ['note' => 'another'] + $way['sheet']]);
         self::assertSame([1, 2], [$this->ask('GET', '/api/batches/'.$code)['sheet']['number'], $this->ask('GET', '/api/batches/'.$code)['sheet']['newest']]);
@@ -73,7 +91,11 @@ final class SheetsTest extends House
             self::assertTrue($batch['sameWay']);
         }
 
-        $now = $this->ask('PUT', '/api/ways/'.$hard['id'], ['version' => $hard['version'], 'name' => $hard['name'], 'house' => true, 'sheet' => $hard['sheet']]);
+        $now = $this->ask(
+            'PUT',
+            '/api/ways/'.$hard['id'],
+            ['version' => $hard['version'], 'name' => $hard['name'], 'house' => true, 'sheet' => $hard['sheet']],
+        );
         self::assertSame([$hard['id'], true, false], [$now['sheets'][0]['id'], $now['sheets'][0]['house'], $now['sheets'][1]['house']]);
         self::assertFalse($now['history'][0]['sameWay'], 'Batches made the old way now count half.');
         self::assertSame('no_house_way', $this->refused(422, 'DELETE', '/api/ways/'.$hard['id'])['code']);
@@ -88,14 +110,28 @@ final class SheetsTest extends House
         $this->signIn();
         $with = $this->ask('POST', '/api/crops/hebe-copperlight/ways', ['name' => 'From leaf buds', 'sheet' => $this->sheet(['method' => 'leaf-bud cutting'])]);
         $way = $with['sheets'][1];
-        self::assertSame('taken', $this->refused(422, 'POST', '/api/crops/hebe-copperlight/ways', ['name' => 'from leaf BUDS', 'sheet' => $this->sheet()])['code']);
-        $wanted = $this->ask('POST', '/api/wanted', ['crop' => 'hebe-copperlight', 'plants' => 40, 'pot' => 1, 'readyWeek' => '2027-W48', 'priority' => 'nice']);
+        self::assertSame(
+            'taken',
+            $this->refused(422, 'POST', '/api/crops/hebe-copperlight/ways', ['name' => 'from leaf BUDS', 'sheet' => $this->sheet()])['code'],
+        );
+        $wanted = $this->ask(
+            'POST',
+            '/api/wanted',
+            ['crop' => 'hebe-copperlight', 'plants' => 40, 'pot' => 1, 'readyWeek' => '2027-W48', 'priority' => 'nice'],
+        );
         $proposal = $this->ask('POST', "/api/wanted/{$wanted['id']}/proposal", ['way' => $way['id']]);
         self::assertSame($way['id'], $proposal['way']);
         self::assertCount(2, $proposal['ways']);
         $block = current(array_filter($proposal['blocks'], static fn (array $b) => $b['enough']));
         self::assertIsArray($block);
-        $batch = $this->ask('POST', '/api/batches', ['wanted' => $wanted['id'], 'way' => $way['id'], 'trayKind' => $proposal['trayKind']['id'], 'trays' => 1, 'confidence' => 0.9, 'stickOn' => $proposal['dates']['stickOn'], 'block' => $block['code'], 'zone' => $proposal['zones'][0]['id']]);
+        $batch = $this->ask(
+            'POST',
+            '/api/batches',
+            [
+                'wanted' => $wanted['id'], 'way' => $way['id'], 'trayKind' => $proposal['trayKind']['id'], 'trays' => 1, 'confidence' => 0.9,
+                'stickOn' => $proposal['dates']['stickOn'], 'block' => $block['code'], 'zone' => $proposal['zones'][0]['id'],
+            ],
+        );
         self::assertSame(['leaf-bud cutting', 'From leaf buds'], [$batch['method'], $batch['sheet']['way']]);
         self::assertSame('in_use', $this->refused(422, 'DELETE', '/api/ways/'.$way['id'])['code']);
         $other = $this->ask('POST', '/api/crops/hebe-copperlight/ways', ['name' => 'Never used', 'sheet' => $this->sheet()])['sheets'][2];
@@ -114,7 +150,11 @@ final class SheetsTest extends House
         $s = $this->sheet();
         $wrongs = [
             'ends before it begins' => [['windows' => [['from' => 30, 'to' => 20, 'sign' => 'snaps']]], 'sheet.windows[0].to', 'upside_down'],
-            'over New Year, and not' => [['windows' => [['from' => 20, 'to' => 30, 'sign' => 'snaps', 'overNewYear' => true]]], 'sheet.windows[0].overNewYear', 'upside_down'],
+            'over New Year, and not' => [
+                ['windows' => [['from' => 20, 'to' => 30, 'sign' => 'snaps', 'overNewYear' => true]]],
+                'sheet.windows[0].overNewYear',
+                'upside_down',
+            ],
             'no window' => [['windows' => []], 'sheet.windows', 'empty'],
             'an unknown sign' => [['windows' => [['from' => 20, 'to' => 30, 'sign' => 'hums']]], 'sheet.windows[0].sign', 'unknown_choice'],
             'lengths upside down' => [['cut' => ['lengthCm' => [9, 4]] + $s['cut']], 'sheet.cut.lengthCm', 'upside_down'],
@@ -158,17 +198,28 @@ final class SheetsTest extends House
                 self::assertGreaterThan(20, strlen($option['effect']), $rule['school']);
             }
         }
-        $now = $this->ask('PUT', '/api/house-rules', ['version' => $all['version'], 'rules' => ['surplus' => 'expected', 'slanted_end' => 'above', 'hormone' => 'everything']]);
+        $now = $this->ask(
+            'PUT',
+            '/api/house-rules',
+            ['version' => $all['version'], 'rules' => ['surplus' => 'expected', 'slanted_end' => 'above', 'hormone' => 'everything']],
+        );
         self::assertSame('expected', array_column($now['rules'], 'chosen', 'school')['surplus']);
         $sheet = $this->sheet();
         self::assertSame(['expected', 'above', 'powder'], [$sheet['surplus'], $sheet['cut']['slanted'], $sheet['hormone']['kind']]);
         self::assertSame(409, $this->send('PUT', '/api/house-rules', ['version' => $all['version'], 'rules' => ['surplus' => 'chance']])->getStatusCode());
-        self::assertSame('rules.surplus', $this->refused(422, 'PUT', '/api/house-rules', ['version' => $now['version'], 'rules' => ['surplus' => 'whatever']])['field']);
+        self::assertSame(
+            'rules.surplus',
+            $this->refused(422, 'PUT', '/api/house-rules', ['version' => $now['version'], 'rules' => ['surplus' => 'whatever']])['field'],
+        );
 
         $crop = $this->ask('POST', '/api/crops', ['name' => 'Expected one', 'sheet' => $sheet]);
         $wanted = $this->ask('POST', '/api/wanted', ['crop' => $crop['slug'], 'plants' => 600, 'pot' => 1, 'readyWeek' => '2027-W44', 'priority' => 'nice']);
         $proposal = $this->ask('POST', "/api/wanted/{$wanted['id']}/proposal");
-        self::assertSame(['expected', $proposal['numbers']['simple']['trays']], [$proposal['surplus'], $proposal['trays']], 'The expected number is proposed, not the one for a chance.');
+        self::assertSame(
+            ['expected', $proposal['numbers']['simple']['trays']],
+            [$proposal['surplus'], $proposal['trays']],
+            'The expected number is proposed, not the one for a chance.',
+        );
     }
 
     public function testASignThatWasSeenPinsTheWindowAndHintsAtItsLike(): void
@@ -184,7 +235,13 @@ final class SheetsTest extends House
         $after = $this->ask('POST', "/api/ways/{$catmint['id']}/signs", ['on' => '2027-04-20', 'note' => 'snapped']);
         $pinned = $find($after, 'catmint-millrace')['window'];
         self::assertSame(['2027-W16', -2], [$pinned['from'], $pinned['moved']]);
-        self::assertSame([-2, "Catmint 'Millrace'", '2027-W20'], [$find($after, 'weigela-plum-harness')['hint']['by'], $find($after, 'weigela-plum-harness')['hint']['like'], $find($after, 'weigela-plum-harness')['hint']['from']]);
+        self::assertSame(
+            [-2, "Catmint 'Millrace'", '2027-W20'],
+            [
+                $find($after, 'weigela-plum-harness')['hint']['by'], $find($after, 'weigela-plum-harness')['hint']['like'],
+                $find($after, 'weigela-plum-harness')['hint']['from'],
+            ],
+        );
         self::assertSame('2027-W22', $find($after, 'weigela-plum-harness')['window']['from'], 'A hint moves nothing.');
         self::assertNull($find($after, 'lavender-grey-ferry')['hint'], 'Another material is no like crop.');
         self::assertContains("Catmint 'Millrace'", array_column($this->ask('GET', '/api/rail')['weeks'], 'open', 'week')['2027-W16']);
@@ -192,19 +249,28 @@ final class SheetsTest extends House
         self::assertSame('on', $this->refused(422, 'POST', "/api/ways/{$catmint['id']}/signs", ['on' => '2027-05-20'])['field']);
         self::assertSame('window', $this->refused(422, 'POST', "/api/ways/{$catmint['id']}/signs", ['on' => '2027-05-10', 'window' => 4])['field']);
         self::assertSame('out_of_range', $this->refused(422, 'POST', "/api/ways/{$fuchsia['id']}/signs", ['on' => '2026-10-05'])['code']);
-        self::assertEquals($find($before, 'catmint-millrace')['window'], $find($this->ask('DELETE', "/api/ways/{$catmint['id']}/signs/last"), 'catmint-millrace')['window']);
+        self::assertEquals(
+            $find($before, 'catmint-millrace')['window'],
+            $find($this->ask('DELETE', "/api/ways/{$catmint['id']}/signs/last"), 'catmint-millrace')['window'],
+        );
     }
 
     public function testWindowsMoveWithTheSite(): void
     {
         $this->signIn();
-        $window = fn () => current(array_filter($this->ask('GET', '/api/season')['ways'], static fn (array $w) => $w['slug'] === 'weigela-plum-harness' && $w['house']))['window'];
+        $window = fn () => current(
+            array_filter($this->ask('GET', '/api/season')['ways'], static fn (array $w) => $w['slug'] === 'weigela-plum-harness' && $w['house']),
+        )['window'];
         $nursery = $this->ask('GET', '/api/nursery');
         self::assertSame('2027-W22', $window()['from']);
         $nursery = $this->ask('PUT', '/api/nursery', ['windowWeeks' => -2] + $nursery);
         self::assertSame('2027-W20', $window()['from']);
         self::assertStringContainsString('2 weeks earlier than at the reference climate, as set', $window()['why']);
-        $nursery = $this->ask('PUT', '/api/nursery', ['windowBy' => 'degree_days', 'air' => [8.4, 9.4, 11.8, 14.4, 18.4, 22.6, 25.4, 25.2, 21.8, 17.2, 12.2, 9.2]] + $nursery);
+        $nursery = $this->ask(
+            'PUT',
+            '/api/nursery',
+            ['windowBy' => 'degree_days', 'air' => [8.4, 9.4, 11.8, 14.4, 18.4, 22.6, 25.4, 25.2, 21.8, 17.2, 12.2, 9.2]] + $nursery,
+        );
         self::assertStringContainsString('by this site\'s own degree-days', $window()['why']);
         self::assertLessThan('2027-W16', $window()['from']);
         $this->ask('PUT', '/api/nursery', ['windowBy' => 'weeks', 'windowWeeks' => 0, 'hemisphere' => 'south'] + $nursery);

@@ -18,7 +18,8 @@ final class DatabaseTest extends House
 
     public function testTablesAreStrict(): void
     {
-        foreach ($this->db()->fetchAllAssociative("SELECT name, strict FROM pragma_table_list WHERE type = 'table' AND name NOT LIKE 'sqlite_%' AND name <> 'migration'") as $table) {
+        foreach ($this->db()->fetchAllAssociative("SELECT name, strict FROM pragma_table_list WHERE type = 'table'
+            AND name NOT LIKE 'sqlite_%' AND name <> 'migration'") as $table) {
             self::assertSame(1, (int) $table['strict'], (string) $table['name']);
         }
         self::assertSame(5000, (int) $this->db()->fetchOne('PRAGMA busy_timeout'));
@@ -70,7 +71,10 @@ final class DatabaseTest extends House
         $codes = $this->db()->fetchFirstColumn('SELECT code FROM batch');
         $wanted = $this->ask('POST', '/api/wanted', ['crop' => 'mint-cellar', 'plants' => 20, 'pot' => 1, 'readyWeek' => '2027-W34', 'priority' => 'nice']);
         $proposal = $this->ask('POST', "/api/wanted/{$wanted['id']}/proposal");
-        $body = ['wanted' => $wanted['id'], 'trayKind' => 3, 'trays' => 1, 'confidence' => 0.9, 'stickOn' => $proposal['dates']['stickOn'], 'block' => $proposal['blocks'][0]['code'], 'zone' => $proposal['zones'][0]['id']];
+        $body = [
+            'wanted' => $wanted['id'], 'trayKind' => 3, 'trays' => 1, 'confidence' => 0.9, 'stickOn' => $proposal['dates']['stickOn'],
+            'block' => $proposal['blocks'][0]['code'], 'zone' => $proposal['zones'][0]['id'],
+        ];
         $this->refused(422, 'POST', '/api/batches', ['zone' => 9999] + $body);
         self::assertSame($numbered, (int) $this->db()->fetchOne('SELECT batches_numbered FROM nursery'), 'A refused plan uses up no code.');
         self::assertNotContains($this->ask('POST', '/api/batches', $body)['code'], $codes);

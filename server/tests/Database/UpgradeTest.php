@@ -27,8 +27,17 @@ final class UpgradeTest extends TestCase
         $this->db = DriverManager::getConnection(['driver' => 'pdo_sqlite', 'memory' => true]);
         $factory = MigrateCommand::factory($this->db);
         $factory->getMetadataStorage()->ensureInitialized();
-        $factory->getMigrator()->migrate($factory->getMigrationPlanCalculator()->getPlanUntilVersion(new Version('WetCradle\Server\Migrations\Version20261123000000')), new MigratorConfiguration());
-        $this->db->insert('nursery', ['id' => 1, 'name' => 'Old place', 'units' => 'metric', 'temperature' => 'celsius', 'hemisphere' => 'south', 'climate' => 'warm_dry', 'weeks' => 'numbers', 'stuck_an_hour' => 180, 'potted_an_hour' => 110, 'batches_numbered' => 1]);
+        $factory->getMigrator()->migrate(
+            $factory->getMigrationPlanCalculator()->getPlanUntilVersion(new Version('WetCradle\Server\Migrations\Version20261123000000')),
+            new MigratorConfiguration(),
+        );
+        $this->db->insert(
+            'nursery',
+            [
+                'id' => 1, 'name' => 'Old place', 'units' => 'metric', 'temperature' => 'celsius', 'hemisphere' => 'south',
+                'climate' => 'warm_dry', 'weeks' => 'numbers', 'stuck_an_hour' => 180, 'potted_an_hour' => 110, 'batches_numbered' => 1,
+            ],
+        );
         $this->db->insert('account', ['name' => 'Ada', 'sign_in' => 'ada', 'role' => 'propagator', 'password' => 'x']);
     }
 
@@ -36,7 +45,9 @@ final class UpgradeTest extends TestCase
     private function crop(string $name, array $says = []): int
     {
         $this->db->insert('crop', $says + ['name' => $name, 'slug' => strtolower($name), 'method' => 'tip cutting', 'material' => 'softwood', 'root_from' => 12, 'root_to' => 20, 'weaning_days' => 7, 'grow_on_days' => 56, 'heat_low' => 18, 'heat_high' => 22, 'mist_low' => 1, 'mist_high' => 3,
-            'prior_rate' => 0.88, 'prior_strength' => 12, 'prior_phi' => 25, 'potting_rate' => 0.97, 'potting_strength' => 60, 'tray_kind_id' => 3, 'mix' => 'perlite 2 : coir 1', 'hormone' => null, 'ready_share' => 0.8, 'window_from' => 18, 'window_to' => 27, 'safety' => null, 'note' => null]);
+            'prior_rate' => 0.88, 'prior_strength' => 12, 'prior_phi' => 25, 'potting_rate' => 0.97, 'potting_strength' => 60,
+            'tray_kind_id' => 3, 'mix' => 'perlite 2 : coir 1', 'hormone' => null, 'ready_share' => 0.8, 'window_from' => 18,
+            'window_to' => 27, 'safety' => null, 'note' => null]);
 
         return (int) $this->db->lastInsertId();
     }
@@ -49,23 +60,48 @@ final class UpgradeTest extends TestCase
 
     private function sheetOf(int $crop): WaySheet
     {
-        return WaySheet::of((array) json_decode((string) $this->db->fetchOne('SELECT s.details FROM way w JOIN way_sheet s ON s.id = w.sheet_id WHERE w.crop_id = ? AND w.house = 1', [$crop]), true, 64, JSON_THROW_ON_ERROR));
+        return WaySheet::of((array) json_decode((string) $this->db->fetchOne('SELECT s.details FROM way w
+            JOIN way_sheet s ON s.id = w.sheet_id WHERE w.crop_id = ? AND w.house = 1', [$crop]), true, 64, JSON_THROW_ON_ERROR));
     }
 
     public function testWhatTheCropSaidIsTheFirstVersionOfItsHouseWay(): void
     {
         $tip = $this->crop('Catmint', ['hormone' => 'IBA powder 3000 ppm', 'note' => 'felted']);
         $leaf = $this->crop('Primrose', ['method' => 'leaf cutting', 'material' => 'split midrib', 'mist_low' => 0, 'mist_high' => 1]);
-        $hard = $this->crop('Willow', ['method' => 'nodal cutting', 'material' => 'hardwood', 'window_from' => 46, 'window_to' => 9, 'root_from' => 45, 'root_to' => 75, 'heat_low' => 3, 'heat_high' => 9, 'mist_low' => 0, 'mist_high' => 0, 'weaning_days' => 0]);
-        $odd = $this->crop('Oddity', ['method' => 'stuck in the ground', 'material' => 'whatever', 'hormone' => 'the brown tin', 'root_from' => 30, 'root_to' => 30]);
+        $hard = $this->crop(
+            'Willow',
+            [
+                'method' => 'nodal cutting', 'material' => 'hardwood', 'window_from' => 46, 'window_to' => 9, 'root_from' => 45,
+                'root_to' => 75, 'heat_low' => 3, 'heat_high' => 9, 'mist_low' => 0, 'mist_high' => 0, 'weaning_days' => 0,
+            ],
+        );
+        $odd = $this->crop(
+            'Oddity',
+            ['method' => 'stuck in the ground', 'material' => 'whatever', 'hormone' => 'the brown tin', 'root_from' => 30, 'root_to' => 30],
+        );
         $this->bringUp();
 
         $sheet = $this->sheetOf($tip);
-        self::assertSame(['tip cutting, softwood', [12.0, 20.0], 7, 'IBA powder 3000 ppm', 'felted'], [$sheet->words(), $sheet->daysToRoot()->pair(), $sheet->weaningDays(), $sheet->taking->hormone->words(), $sheet->note]);
-        self::assertSame([0.88, 12.0, 25.0, 56, 3], [$sheet->reckoning->prior->rate, $sheet->reckoning->prior->strength, $sheet->reckoning->prior->phi, $sheet->potting->growOnDays, $sheet->setting->trayKind]);
+        self::assertSame(
+            ['tip cutting, softwood', [12.0, 20.0], 7, 'IBA powder 3000 ppm', 'felted'],
+            [$sheet->words(), $sheet->daysToRoot()->pair(), $sheet->weaningDays(), $sheet->taking->hormone->words(), $sheet->note],
+        );
+        self::assertSame(
+            [0.88, 12.0, 25.0, 56, 3],
+            [
+                $sheet->reckoning->prior->rate, $sheet->reckoning->prior->strength, $sheet->reckoning->prior->phi,
+                $sheet->potting->growOnDays, $sheet->setting->trayKind,
+            ],
+        );
         self::assertSame(['leaf with stalk', Regime::Cover], [$this->sheetOf($leaf)->words(), $this->sheetOf($leaf)->care->water->regime]);
         $sheet = $this->sheetOf($hard);
-        self::assertSame([[45.0, 75.0], 46, 9, Regime::None, 0], [$sheet->daysToRoot()->pair(), $sheet->taking->windows[0]->weeks->from, $sheet->taking->windows[0]->weeks->to, $sheet->care->water->regime, $sheet->weaningDays()]);
+        self::assertSame(
+            [[45.0, 75.0], 46, 9, Regime::None, 0],
+            [
+                $sheet->daysToRoot()->pair(), $sheet->taking->windows[0]->weeks->from, $sheet->taking->windows[0]->weeks->to,
+                $sheet->care->water->regime, $sheet->weaningDays(),
+            ],
+        );
         $sheet = $this->sheetOf($odd);
         self::assertSame(['tip cutting, softwood', 'the brown tin powder 3000 ppm'], [$sheet->words(), $sheet->taking->hormone->words()]);
     }
@@ -75,15 +111,25 @@ final class UpgradeTest extends TestCase
         $this->stuckBefore($this->crop('Oddity', ['method' => 'stuck in the ground', 'material' => 'whatever']), 'RAK-47', 'stuck in the ground', 'whatever');
         $this->stuckBefore($this->crop('Willow', ['method' => 'nodal cutting', 'material' => 'hardwood']), 'RAK-49', 'nodal cutting', 'hardwood');
         $this->bringUp();
-        self::assertSame(['RAK-47' => 'tip cutting, softwood', 'RAK-49' => 'nodal cutting, hardwood'], $this->db->fetchAllKeyValue("SELECT code, method || ', ' || material FROM batch ORDER BY code"));
+        self::assertSame(
+            ['RAK-47' => 'tip cutting, softwood', 'RAK-49' => 'nodal cutting, hardwood'],
+            $this->db->fetchAllKeyValue("SELECT code, method || ', ' || material FROM batch ORDER BY code"),
+        );
     }
 
     private function stuckBefore(int $crop, string $code, string $method, string $material): void
     {
-        $this->db->executeStatement("INSERT OR IGNORE INTO zone (id, name, house, kind, trays, heat_low, heat_high, mist_low, mist_high, x, y, length, width) VALUES (1, 'Mist 1', 'House', 'mist', 20, 16, 24, 0, 3, 0, 0, 6, 1)");
-        $this->db->insert('stock_block', ['code' => 'B-'.$crop, 'crop_id' => $crop, 'place' => 'North', 'plants' => 60, 'per_plant' => 10, 'recovery_weeks' => 4, 'planted_year' => 2024]);
+        $this->db->executeStatement(
+            "INSERT OR IGNORE INTO zone (id, name, house, kind, trays, heat_low, heat_high, mist_low, mist_high, x, y, length, width) VALUES (1, 'Mist 1', 'House', 'mist', 20, 16, 24, 0, 3, 0, 0, 6, 1)",
+        );
+        $this->db->insert(
+            'stock_block',
+            ['code' => 'B-'.$crop, 'crop_id' => $crop, 'place' => 'North', 'plants' => 60, 'per_plant' => 10, 'recovery_weeks' => 4, 'planted_year' => 2024],
+        );
         $this->db->insert('batch', ['code' => $code, 'crop_id' => $crop, 'method' => $method, 'material' => $material, 'block_id' => (int) $this->db->lastInsertId(), 'zone_id' => 1, 'tray_kind_id' => 3, 'trays' => 2, 'planned' => 168,
-            'stick_on' => '2026-06-01', 'rooted_from' => '2026-06-13', 'rooted_by' => '2026-06-21', 'wean_on' => '2026-06-19', 'pot_on' => '2026-06-26', 'ready_on' => '2026-08-21', 'called_off' => 0, 'planned_by_id' => 1, 'planned_at' => '2026-05-01 10:00:00']);
+            'stick_on' => '2026-06-01', 'rooted_from' => '2026-06-13', 'rooted_by' => '2026-06-21', 'wean_on' => '2026-06-19',
+            'pot_on' => '2026-06-26', 'ready_on' => '2026-08-21', 'called_off' => 0, 'planned_by_id' => 1,
+            'planned_at' => '2026-05-01 10:00:00']);
     }
 
     public function testBatchesBlocksAndReferencesComeAlong(): void
@@ -92,9 +138,18 @@ final class UpgradeTest extends TestCase
         $this->stuckBefore($crop, 'RAK-47', 'tip cutting', 'softwood');
         $this->bringUp();
 
-        self::assertSame('Catmint', $this->db->fetchOne('SELECT c.name FROM batch b JOIN way_sheet s ON s.id = b.sheet_id JOIN way w ON w.id = s.way_id JOIN crop c ON c.id = w.crop_id WHERE b.code = ?', ['RAK-47']));
-        self::assertEquals(['shoots' => 20, 'max_shoots' => 30, 'cap_share' => 0.5, 'origin' => 'own'], $this->db->fetchAssociative('SELECT shoots, max_shoots, cap_share, origin FROM stock_block'), 'Half of twice as many is what one take gave before.');
-        self::assertSame(['2026-06-26', '2026-06-26', '2026-08-21', '2026-08-21'], array_values((array) $this->db->fetchAssociative('SELECT pot_from, pot_by, ready_from, ready_by FROM batch')), 'Where no range was reckoned, it is the day.');
+        self::assertSame('Catmint', $this->db->fetchOne('SELECT c.name FROM batch b JOIN way_sheet s ON s.id = b.sheet_id
+            JOIN way w ON w.id = s.way_id JOIN crop c ON c.id = w.crop_id WHERE b.code = ?', ['RAK-47']));
+        self::assertEquals(
+            ['shoots' => 20, 'max_shoots' => 30, 'cap_share' => 0.5, 'origin' => 'own'],
+            $this->db->fetchAssociative('SELECT shoots, max_shoots, cap_share, origin FROM stock_block'),
+            'Half of twice as many is what one take gave before.',
+        );
+        self::assertSame(
+            ['2026-06-26', '2026-06-26', '2026-08-21', '2026-08-21'],
+            array_values((array) $this->db->fetchAssociative('SELECT pot_from, pot_by, ready_from, ready_by FROM batch')),
+            'Where no range was reckoned, it is the day.',
+        );
         self::assertSame([], $this->db->fetchAllAssociative('PRAGMA foreign_key_check'));
         self::assertSame(1, (int) $this->db->fetchOne('PRAGMA foreign_keys'));
         $this->expectException(DriverException::class);
@@ -105,19 +160,33 @@ final class UpgradeTest extends TestCase
     public function testWhatIsInPotsAlreadyIsALotOfItsBatch(): void
     {
         $crop = $this->crop('Catmint');
-        $this->db->insert('stock_block', ['code' => 'CA-1', 'crop_id' => $crop, 'place' => 'North', 'plants' => 60, 'per_plant' => 10, 'recovery_weeks' => 4, 'planted_year' => 2024]);
-        $this->db->insert('zone', ['name' => 'Mist 1', 'house' => 'House', 'kind' => 'mist', 'trays' => 20, 'heat_low' => 16, 'heat_high' => 24, 'mist_low' => 0, 'mist_high' => 3, 'x' => 0, 'y' => 0, 'length' => 6, 'width' => 1]);
+        $this->db->insert(
+            'stock_block',
+            ['code' => 'CA-1', 'crop_id' => $crop, 'place' => 'North', 'plants' => 60, 'per_plant' => 10, 'recovery_weeks' => 4, 'planted_year' => 2024],
+        );
+        $this->db->insert(
+            'zone',
+            [
+                'name' => 'Mist 1', 'house' => 'House', 'kind' => 'mist', 'trays' => 20, 'heat_low' => 16, 'heat_high' => 24,
+                'mist_low' => 0, 'mist_high' => 3, 'x' => 0, 'y' => 0, 'length' => 6, 'width' => 1,
+            ],
+        );
         foreach (['RAK-47' => '2026-06-26', 'RAL-47' => null] as $code => $left) {
             $this->db->insert('batch', ['code' => $code, 'crop_id' => $crop, 'method' => 'tip cutting', 'material' => 'softwood', 'block_id' => 1, 'zone_id' => 1, 'tray_kind_id' => 3, 'trays' => 2, 'planned' => 168, 'stick_on' => '2026-06-01', 'stuck_on' => '2026-06-01', 'rooted_from' => '2026-06-13', 'rooted_by' => '2026-06-21',
-                'wean_on' => '2026-06-19', 'pot_on' => '2026-06-26', 'ready_on' => '2026-08-21', 'left_bench_on' => $left, 'called_off' => 0, 'planned_by_id' => 1, 'planned_at' => '2026-05-01 10:00:00']);
+                'wean_on' => '2026-06-19', 'pot_on' => '2026-06-26', 'ready_on' => '2026-08-21', 'left_bench_on' => $left, 'called_off' => 0,
+                'planned_by_id' => 1, 'planned_at' => '2026-05-01 10:00:00']);
             $this->db->insert('line', ['batch_id' => $left === null ? 2 : 1, 'number' => 1, 'since' => '2026-06-01']);
         }
-        $this->db->insert('act', ['kind' => 'count_and_pot', 'batch_id' => 1, 'on_day' => '2026-06-26', 'at' => '2026-06-26 16:00:00', 'by_id' => 1, 'says' => 'Counted']);
+        $this->db->insert(
+            'act',
+            ['kind' => 'count_and_pot', 'batch_id' => 1, 'on_day' => '2026-06-26', 'at' => '2026-06-26 16:00:00', 'by_id' => 1, 'says' => 'Counted'],
+        );
         foreach ([[null, null, 'to_stick'], [1, 'to_stick', 'stuck'], [1, 'stuck', 'rooted'], [1, 'rooted', 'potted']] as [$line, $from, $to]) {
             $this->db->insert('entry', ['act_id' => 1, 'from_line' => $line, 'from_state' => $from, 'to_line' => 1, 'to_state' => $to, 'count' => 90]);
         }
         $this->bringUp();
-        self::assertEquals([['code' => 'P1', 'potted_on' => '2026-06-26', 'ready_on' => '2026-08-21', 'batch_id' => 1]], $this->db->fetchAllAssociative('SELECT p.code, p.potted_on, p.ready_on, l.batch_id FROM pot_lot p JOIN line l ON l.lot_id = p.id'));
+        self::assertEquals([['code' => 'P1', 'potted_on' => '2026-06-26', 'ready_on' => '2026-08-21', 'batch_id' => 1]], $this->db->fetchAllAssociative('SELECT p.code, p.potted_on, p.ready_on, l.batch_id
+            FROM pot_lot p JOIN line l ON l.lot_id = p.id'));
         self::assertNull($this->db->fetchOne('SELECT lot_id FROM line WHERE batch_id = 2'));
         self::assertSame(2, (int) $this->db->fetchOne('SELECT lots_numbered FROM nursery'), 'The next lot does not take a number that is there.');
         self::assertSame([], $this->db->fetchAllAssociative('PRAGMA foreign_key_check'));
@@ -135,7 +204,10 @@ final class UpgradeTest extends TestCase
     public function testTheHouseBeginsWithTheUsualHabitsAndBlocksKeepTheirRecovery(): void
     {
         $crop = $this->crop('Catmint');
-        $this->db->insert('stock_block', ['code' => 'CA-1', 'crop_id' => $crop, 'place' => 'North', 'plants' => 60, 'per_plant' => 10, 'recovery_weeks' => 60, 'planted_year' => 2024]);
+        $this->db->insert(
+            'stock_block',
+            ['code' => 'CA-1', 'crop_id' => $crop, 'place' => 'North', 'plants' => 60, 'per_plant' => 10, 'recovery_weeks' => 60, 'planted_year' => 2024],
+        );
         $this->bringUp();
         $kept = (array) json_decode((string) $this->db->fetchOne('SELECT house_defaults FROM nursery'), true, 8, JSON_THROW_ON_ERROR);
         self::assertSame([], HouseDefaults::of($kept)->toArray());

@@ -43,7 +43,10 @@ final class ChanceTest extends TestCase
             self::assertTrue($many >= 0 && $many <= 500);
             $share = $chance->shareAround(0.7, 20);
             self::assertTrue($share > 0.0 && $share < 1.0);
-            $sum = ['unit' => $sum['unit'] + $unit, 'few' => $sum['few'] + $few, 'many' => $sum['many'] + $many, 'share' => $sum['share'] + $share, 'normal' => $sum['normal'] + $chance->normal()];
+            $sum = [
+                'unit' => $sum['unit'] + $unit, 'few' => $sum['few'] + $few, 'many' => $sum['many'] + $many,
+                'share' => $sum['share'] + $share, 'normal' => $sum['normal'] + $chance->normal(),
+            ];
         }
         self::assertEqualsWithDelta(0.5, $sum['unit'] / 4000, 0.02);
         self::assertEqualsWithDelta(3.0, $sum['few'] / 4000, 0.1);
@@ -79,7 +82,11 @@ final class ChanceTest extends TestCase
             foreach ($days as $day) {
                 self::assertTrue($crop->windows->isOpenIn(\WetCradle\Core\Calendar\Week::containing($day)), $crop->name);
             }
-            self::assertSame([(float) $row['rootFrom'], (float) $row['rootTo']], $crop->sheet->daysToRoot()->pair(), 'thermal days say what the plain ones did');
+            self::assertSame(
+                [(float) $row['rootFrom'], (float) $row['rootTo']],
+                $crop->sheet->daysToRoot()->pair(),
+                'thermal days say what the plain ones did',
+            );
             self::assertSame((int) $row['weaning'], $crop->sheet->weaningDays());
         }
     }

@@ -32,8 +32,10 @@ final class DemoTest extends House
         self::assertGreaterThan(30, $one("SELECT count(*) FROM batch WHERE stick_on > '2027-05-12'"));
         self::assertGreaterThan(20, $one('SELECT count(*) FROM (SELECT batch_id FROM line GROUP BY batch_id HAVING count(*) > 1)'), 'splits');
         self::assertGreaterThan(0, $one('SELECT count(*) FROM batch_standing WHERE counted = 1 AND rooted < 0.1 * stuck'), 'a disaster');
-        self::assertGreaterThan(0.85, $one('SELECT max(rate) FROM (SELECT avg(1.0 * rooted / stuck) AS rate FROM batch_standing s JOIN batch b ON b.id = s.batch_id WHERE counted = 1 GROUP BY crop_id)'));
-        self::assertLessThan(0.5, $one('SELECT min(rate) FROM (SELECT avg(1.0 * rooted / stuck) AS rate FROM batch_standing s JOIN batch b ON b.id = s.batch_id WHERE counted = 1 GROUP BY crop_id)'));
+        self::assertGreaterThan(0.85, $one('SELECT max(rate) FROM (SELECT avg(1.0 * rooted / stuck) AS rate FROM batch_standing s
+            JOIN batch b ON b.id = s.batch_id WHERE counted = 1 GROUP BY crop_id)'));
+        self::assertLessThan(0.5, $one('SELECT min(rate) FROM (SELECT avg(1.0 * rooted / stuck) AS rate FROM batch_standing s
+            JOIN batch b ON b.id = s.batch_id WHERE counted = 1 GROUP BY crop_id)'));
         self::assertSame('wal', $this->db()->fetchOne('PRAGMA journal_mode'));
         self::assertSame(1, (int) $this->db()->fetchOne('PRAGMA foreign_keys'));
         self::assertSame([], $this->db()->fetchAllAssociative('PRAGMA foreign_key_check'));

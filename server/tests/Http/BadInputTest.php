@@ -14,7 +14,9 @@ final class BadInputTest extends House
     public static function bad(): iterable
     {
         $order = ['crop' => 'mint-cellar', 'plants' => 100, 'pot' => 1, 'readyWeek' => '2027-W40', 'priority' => 'must'];
-        foreach ([[0, 'out_of_range'], [-5, 'negative'], [2.5, 'not_whole'], [99999999, 'out_of_range'], ['many', 'wrong_type'], [null, 'missing']] as [$plants, $code]) {
+        foreach ([
+            [0, 'out_of_range'], [-5, 'negative'], [2.5, 'not_whole'], [99999999, 'out_of_range'], ['many', 'wrong_type'], [null, 'missing'],
+        ] as [$plants, $code]) {
             yield 'plants '.json_encode($plants) => ['POST', '/api/wanted', ['plants' => $plants] + $order, $code, 'plants'];
         }
         yield 'unknown crop' => ['POST', '/api/wanted', ['crop' => 'moonflower'] + $order, 'unknown', 'crop'];
@@ -53,7 +55,9 @@ final class BadInputTest extends House
         yield 'none lifted' => ['POST', '/api/batches/STUCK/checks', ['stages' => []] + $check, 'empty', 'stages'];
         yield 'minus one' => ['POST', '/api/batches/STUCK/checks', ['stages' => ['callus' => -1]] + $check, 'negative', 'stages.callus'];
         yield 'a stage of its own' => ['POST', '/api/batches/STUCK/checks', ['stages' => ['hairy' => 1]] + $check, 'unknown_field', 'stages.hairy'];
-        yield 'more lifted than there are' => ['POST', '/api/batches/STUCK/checks', ['stages' => ['callus' => 90000]] + $check, 'more_than_there_are', 'stages'];
+        yield 'more lifted than there are' => [
+            'POST', '/api/batches/STUCK/checks', ['stages' => ['callus' => 90000]] + $check, 'more_than_there_are', 'stages',
+        ];
 
         $count = ['on' => '2027-05-12', 'rooted' => 1, 'unrooted' => 0, 'lost' => ['rot' => 0]];
         yield 'more rooted than stuck' => ['POST', '/api/batches/STUCK/count', ['rooted' => 90000] + $count, 'more_than_there_are', 'rooted'];
@@ -65,7 +69,13 @@ final class BadInputTest extends House
         yield 'merging into nothing' => ['POST', '/api/batches/STUCK/merge', ['on' => '2027-05-12', 'intoBatch' => 'XXX-11'], 'unknown', 'intoBatch'];
         yield 'merging onto itself' => ['POST', '/api/batches/STUCK/merge', ['on' => '2027-05-12', 'intoBatch' => 'STUCK'], 'not_possible', 'toLine'];
         yield 'splitting off nothing' => ['POST', '/api/batches/STUCK/split', ['on' => '2027-05-12', 'counts' => ['stuck' => 0]], 'empty', 'count'];
-        yield 'losing the unborn' => ['POST', '/api/batches/STUCK/lose', ['on' => '2027-05-12', 'state' => 'grown', 'lost' => ['rot' => 1]], 'more_than_there_are', 'count'];
+        yield 'losing the unborn' => [
+            'POST',
+            '/api/batches/STUCK/lose',
+            ['on' => '2027-05-12', 'state' => 'grown', 'lost' => ['rot' => 1]],
+            'more_than_there_are',
+            'count',
+        ];
         yield 'undoing what never was' => ['POST', '/api/batches/STUCK/undo', ['act' => 999999], 'unknown', 'act'];
         yield 'undoing another’s act' => ['POST', '/api/batches/STUCK/undo', ['act' => 1], 'unknown', 'act'];
         yield 'week of nowhere' => ['GET', '/api/day?week=2027-W99', [], 'not_a_week', 'week'];
@@ -102,7 +112,14 @@ final class BadInputTest extends House
     {
         $this->signIn();
         $name = "O'Hara & \"Sons\" <b>🌿</b> \\ %_";
-        $wanted = $this->ask('POST', '/api/wanted', ['crop' => 'mint-cellar', 'plants' => 9, 'pot' => 1, 'readyWeek' => '2027-W40', 'priority' => 'must', 'customer' => $name, 'note' => str_repeat('ü', 1000)]);
+        $wanted = $this->ask(
+            'POST',
+            '/api/wanted',
+            [
+                'crop' => 'mint-cellar', 'plants' => 9, 'pot' => 1, 'readyWeek' => '2027-W40', 'priority' => 'must', 'customer' => $name,
+                'note' => str_repeat('ü', 1000),
+            ],
+        );
         self::assertSame($name, $wanted['customer']);
         self::assertSame([$wanted['id']], array_map(intval(...), array_column($this->ask('GET', '/api/find?q='.rawurlencode($name))['found'], 'at')));
     }
@@ -115,7 +132,14 @@ final class BadInputTest extends House
         $crop = (int) $one("SELECT id FROM crop WHERE slug = 'catmint-millrace'");
         $this->ask('POST', '/api/wanted', ['crop' => 'catmint-millrace', 'plants' => 40, 'pot' => 1, 'readyWeek' => '2027-W36', 'priority' => 'nice']);
 
-        $this->ask('POST', '/api/zones', ['name' => 'Tiny', 'house' => 'Mist house', 'kind' => 'mist', 'trays' => 1, 'heatLow' => 16, 'heatHigh' => 24, 'mistLow' => 1, 'mistHigh' => 3, 'length' => 1, 'width' => 1]);
+        $this->ask(
+            'POST',
+            '/api/zones',
+            [
+                'name' => 'Tiny', 'house' => 'Mist house', 'kind' => 'mist', 'trays' => 1, 'heatLow' => 16, 'heatHigh' => 24, 'mistLow' => 1,
+                'mistHigh' => 3, 'length' => 1, 'width' => 1,
+            ],
+        );
 
         return [
             'TINY' => (int) $one("SELECT id FROM zone WHERE name = 'Tiny'"),

@@ -16,7 +16,11 @@ final class DaySheetTest extends House
         self::assertGreaterThan(1, count($sheet['stick']));
         self::assertEqualsCanonicalizing(array_column($sheet['stick'], 'batch'), array_column($sheet['fills'], 'batch'));
         self::assertGreaterThan(0.0, $sheet['hours']['all']);
-        self::assertEqualsWithDelta($sheet['hours']['all'], $sheet['hours']['collect'] + $sheet['hours']['makeUp'] + $sheet['hours']['stick'] + $sheet['hours']['pot'], 1e-9);
+        self::assertEqualsWithDelta(
+            $sheet['hours']['all'],
+            $sheet['hours']['collect'] + $sheet['hours']['makeUp'] + $sheet['hours']['stick'] + $sheet['hours']['pot'],
+            1e-9,
+        );
         foreach ($sheet['stick'] as $one) {
             self::assertLessThanOrEqual($sheet['hands'], $one['station']);
             self::assertLessThan($one['to'], $one['from']);
@@ -35,7 +39,8 @@ final class DaySheetTest extends House
     public function testPotsAreFilledForWhatIsPottedThatDay(): void
     {
         $this->signIn('bo');
-        $row = $this->db()->fetchAssociative('SELECT code, pot_on FROM batch WHERE stuck_on IS NOT NULL AND left_bench_on IS NULL AND called_off = 0 AND pot_on >= ? ORDER BY pot_on LIMIT 1', ['2027-05-12']);
+        $row = $this->db()->fetchAssociative('SELECT code, pot_on FROM batch WHERE stuck_on IS NOT NULL AND left_bench_on IS NULL
+            AND called_off = 0 AND pot_on >= ? ORDER BY pot_on LIMIT 1', ['2027-05-12']);
         self::assertIsArray($row);
         $sheet = $this->day((string) $row['pot_on']);
         self::assertGreaterThan((string) $row['pot_on'], (string) $sheet['next']);
@@ -62,17 +67,27 @@ final class DaySheetTest extends House
     {
         $this->signIn('bo');
         // Four planned batches of as many crops, pushed onto one day; their material keeps for very different times.
-        $rows = $this->db()->fetchAllAssociative('SELECT min(id) AS id, code, sheet_id FROM batch WHERE stuck_on IS NULL AND called_off = 0 GROUP BY sheet_id ORDER BY sheet_id LIMIT 4');
+        $rows = $this->db()->fetchAllAssociative('SELECT min(id) AS id, code, sheet_id FROM batch WHERE stuck_on IS NULL
+            AND called_off = 0 GROUP BY sheet_id ORDER BY sheet_id LIMIT 4');
         self::assertCount(4, $rows);
         foreach ([30, 4, 12, 7] as $i => $hours) {
             $hold = json_encode(['dry' => false, 'sameDay' => false, 'shadedHours' => $hours, 'coldDays' => 0, 'sealDays' => 0]);
-            $this->db()->executeStatement("INSERT INTO way_sheet (way_id, number, details, kept_by_id, kept_at) SELECT way_id, number + 100, json_set(details, '$.timeOfDay', 'early', '$.hold', json(?)), kept_by_id, kept_at FROM way_sheet WHERE id = ?", [$hold, $rows[$i]['sheet_id']]);
+            $this->db()->executeStatement("INSERT INTO way_sheet (way_id, number, details, kept_by_id, kept_at) SELECT way_id, number + 100, json_set(details, '$.timeOfDay', 'early', '$.hold', json(?)), kept_by_id, kept_at
+                FROM way_sheet WHERE id = ?", [$hold, $rows[$i]['sheet_id']]);
             $this->db()->update('batch', ['stick_on' => '2027-05-14', 'planned' => 200, 'sheet_id' => $this->db()->lastInsertId()], ['id' => $rows[$i]['id']]);
         }
         $rows = [$rows[1], $rows[3], $rows[2], $rows[0]];
         $sheet = $this->day('2027-05-14', 1);
-        self::assertSame(array_column($rows, 'code'), array_values(array_intersect(array_column($sheet['stick'], 'batch'), array_column($rows, 'code'))), 'What keeps for the fewest hours is stuck first.');
-        self::assertSame(array_reverse(array_column($rows, 'code')), array_values(array_intersect(array_column($sheet['collect'], 'batch'), array_column($rows, 'code'))), 'And cut last, where all are cut early.');
+        self::assertSame(
+            array_column($rows, 'code'),
+            array_values(array_intersect(array_column($sheet['stick'], 'batch'), array_column($rows, 'code'))),
+            'What keeps for the fewest hours is stuck first.',
+        );
+        self::assertSame(
+            array_reverse(array_column($rows, 'code')),
+            array_values(array_intersect(array_column($sheet['collect'], 'batch'), array_column($rows, 'code'))),
+            'And cut last, where all are cut early.',
+        );
     }
 
     public function testAStepIsTickedWithWhatItCameToAndTakenBack(): void
@@ -82,7 +97,11 @@ final class DaySheetTest extends House
         $step = $this->day($day)['stick'][0]['step'];
         $this->ask('POST', '/api/day-sheet/ticks', ['day' => $day, 'step' => $step, 'done' => true]);
         $this->signIn('femi');
-        $tick = $this->ask('POST', '/api/day-sheet/ticks', ['day' => $day, 'step' => $step, 'done' => true, 'actual' => 158, 'note' => 'two trays short'])['tick'];
+        $tick = $this->ask(
+            'POST',
+            '/api/day-sheet/ticks',
+            ['day' => $day, 'step' => $step, 'done' => true, 'actual' => 158, 'note' => 'two trays short'],
+        )['tick'];
         self::assertEquals(158, $tick['actual']);
         $ticks = $this->day($day)['ticks'];
         self::assertSame([$step], array_keys($ticks), 'One tick, the later one.');
@@ -135,6 +154,7 @@ final class DaySheetTest extends House
     /** The day on which most batches are planned to be stuck. */
     private function busiest(): string
     {
-        return (string) $this->db()->fetchOne('SELECT stick_on FROM batch WHERE stuck_on IS NULL AND called_off = 0 GROUP BY stick_on ORDER BY count(*) DESC, stick_on LIMIT 1');
+        return (string) $this->db()->fetchOne('SELECT stick_on FROM batch WHERE stuck_on IS NULL AND called_off = 0
+            GROUP BY stick_on ORDER BY count(*) DESC, stick_on LIMIT 1');
     }
 }

@@ -33,11 +33,21 @@ final class DipsTest extends House
     public function testAStockTooWeakIsRefusedWithWhatCouldBeUsed(): void
     {
         $this->signIn('bo');
-        $told = $this->refused(422, 'POST', '/api/dips/reckon', ['stock' => $this->stock('IBA salt, dissolved')['id'], 'ppm' => 4500, 'cuttings' => 100, 'depthCm' => 1]);
+        $told = $this->refused(
+            422,
+            'POST',
+            '/api/dips/reckon',
+            ['stock' => $this->stock('IBA salt, dissolved')['id'], 'ppm' => 4500, 'cuttings' => 100, 'depthCm' => 1],
+        );
         self::assertSame(['target_stronger_than_stock', 'ppm'], [$told['code'], $told['field']]);
         self::assertStringContainsString('as acid, weaker than', (string) $told['message']);
         self::assertStringContainsString('Use IBA stock in alcohol.', (string) $told['message']);
-        $old = $this->refused(422, 'POST', '/api/dips/reckon', ['stock' => $this->stock('IBA powder, strong')['id'], 'ppm' => 8000, 'cuttings' => 100, 'depthCm' => 1]);
+        $old = $this->refused(
+            422,
+            'POST',
+            '/api/dips/reckon',
+            ['stock' => $this->stock('IBA powder, strong')['id'], 'ppm' => 8000, 'cuttings' => 100, 'depthCm' => 1],
+        );
         self::assertSame('too_old', $old['code']);
         $salt = $this->stock('IBA salt, dissolved');
         self::assertEqualsWithDelta(1.1874, $salt['salt']['factor'], 1e-4);
@@ -47,7 +57,10 @@ final class DipsTest extends House
     public function testAHormoneIsEnteredByItsLabelAndThrownAway(): void
     {
         $this->signIn();
-        $is = ['name' => 'NAA gel', 'what' => 'NAA', 'kind' => 'liquid', 'form' => 'acid', 'ppm' => 4000, 'madeOn' => '2027-05-01', 'keepsUntil' => '2027-04-01'];
+        $is = [
+            'name' => 'NAA gel', 'what' => 'NAA', 'kind' => 'liquid', 'form' => 'acid', 'ppm' => 4000, 'madeOn' => '2027-05-01',
+            'keepsUntil' => '2027-04-01',
+        ];
         self::assertSame('keepsUntil', $this->refused(422, 'POST', '/api/dips/stocks', $is)['field']);
         $this->ask('POST', '/api/dips/stocks', ['keepsUntil' => '2028-04-01'] + $is);
         $one = $this->stock('NAA gel');
@@ -70,7 +83,14 @@ final class DipsTest extends House
         $is = ['name' => 'Peroxide', 'percent' => 3, 'parts' => 0.5, 'reading' => 'in_total', 'minutes' => 5, 'neverMeets' => 'vinegar', 'forMaterial' => true];
         self::assertSame('parts', $this->refused(422, 'POST', '/api/dips/sanitisers', $is)['field']);
         $one = array_column($this->ask('POST', '/api/dips/sanitisers', ['parts' => 2] + $is)['sanitisers'], null, 'name')['Peroxide'];
-        self::assertSame('1 part in 5 of the whole', array_column($this->ask('PUT', "/api/dips/sanitisers/{$one['id']}", ['version' => $one['version'], 'parts' => 5] + $is)['sanitisers'], null, 'name')['Peroxide']['words']);
+        self::assertSame(
+            '1 part in 5 of the whole',
+            array_column(
+                $this->ask('PUT', "/api/dips/sanitisers/{$one['id']}", ['version' => $one['version'], 'parts' => 5] + $is)['sanitisers'],
+                null,
+                'name',
+            )['Peroxide']['words'],
+        );
         $this->refused(409, 'PUT', "/api/dips/sanitisers/{$one['id']}", ['version' => $one['version'], 'parts' => 5] + $is);
     }
 

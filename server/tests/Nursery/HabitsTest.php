@@ -27,7 +27,10 @@ final class HabitsTest extends House
         $this->signIn();
         $habits = $this->habits();
         self::assertEqualsCanonicalizing(array_column(HouseDefault::cases(), 'value'), array_keys($habits));
-        self::assertSame(['days', 7, 7, true], [$habits['check_every']['unit'], $habits['check_every']['value'], $habits['check_every']['usual'], $habits['check_every']['whole']]);
+        self::assertSame(
+            ['days', 7, 7, true],
+            [$habits['check_every']['unit'], $habits['check_every']['value'], $habits['check_every']['usual'], $habits['check_every']['whole']],
+        );
         $this->keep(['check_every' => 5, 'barrow' => 80]);
         self::assertSame('{"check_every":5.0}', $this->db()->fetchOne('SELECT house_defaults FROM nursery'));
         self::assertSame([5, 7], [$this->habits()['check_every']['value'], $this->habits()['check_every']['usual']]);
@@ -60,7 +63,9 @@ final class HabitsTest extends House
 
             return array_values(array_unique(array_column(array_column($day, 'tag'), 'code')));
         };
-        $round = fn (): array => array_values(array_unique(array_column(array_filter($this->ask('GET', '/api/round')['stops'] ?? [], static fn (array $s) => $s['checkDue'] ?? false), 'code')));
+        $round = fn (): array => array_values(
+            array_unique(array_column(array_filter($this->ask('GET', '/api/round')['stops'] ?? [], static fn (array $s) => $s['checkDue'] ?? false), 'code')),
+        );
         $usual = [$checks(), $round()];
         $this->keep(['check_every' => 60, 'first_check_after' => 1]);
         $seldom = [$checks(), $round()];
@@ -71,7 +76,8 @@ final class HabitsTest extends House
     public function testWaitingIsWeighedByTheHabits(): void
     {
         $this->signIn();
-        $code = (string) $this->db()->fetchOne('SELECT b.code FROM batch b JOIN batch_standing s ON s.batch_id = b.id WHERE b.left_bench_on IS NULL AND s.stuck > 50 ORDER BY b.stuck_on LIMIT 1');
+        $code = (string) $this->db()->fetchOne('SELECT b.code FROM batch b JOIN batch_standing s ON s.batch_id = b.id
+            WHERE b.left_bench_on IS NULL AND s.stuck > 50 ORDER BY b.stuck_on LIMIT 1');
         $wait = fn (): array => $this->ask('GET', "/api/batches/{$code}/wait");
         $usual = $wait();
         self::assertSame([0.03, 8], [$usual['asked']['lossPerStep'], $usual['asked']['maxSteps']]);
@@ -94,9 +100,30 @@ final class HabitsTest extends House
         $now = $mix();
         self::assertEqualsWithDelta($usual['litres'] / 1.15 / 1.05 * 1.3, $now['litres'], 1e-6);
         self::assertSame($pot()['thick'], $pot()['spaced']);
-        $block = $this->ask('POST', '/api/stock', ['code' => 'CA-9', 'crop' => 'catmint-millrace', 'place' => 'New bed', 'plants' => 50, 'shoots' => 20, 'recoveryWeeks' => 4, 'plantedYear' => 2025])['block'];
+        $block = $this->ask(
+            'POST',
+            '/api/stock',
+            ['code' => 'CA-9', 'crop' => 'catmint-millrace', 'place' => 'New bed', 'plants' => 50, 'shoots' => 20, 'recoveryWeeks' => 4, 'plantedYear' => 2025],
+        )['block'];
         self::assertSame([40, 0.25, 3], [$block['maxShoots'], $block['capShare'], $block['branching']]);
-        self::assertSame(['out_of_range', 'recoveryWeeks'], array_values(array_intersect_key($this->refused(422, 'POST', '/api/stock', ['code' => 'CA-8', 'crop' => 'catmint-millrace', 'place' => 'New bed', 'plants' => 50, 'shoots' => 20, 'recoveryWeeks' => 53, 'plantedYear' => 2025]), ['code' => 1, 'field' => 1])), 'No take weighs longer than a year.');
+        self::assertSame(
+            ['out_of_range', 'recoveryWeeks'],
+            array_values(
+                array_intersect_key(
+                    $this->refused(
+                        422,
+                        'POST',
+                        '/api/stock',
+                        [
+                            'code' => 'CA-8', 'crop' => 'catmint-millrace', 'place' => 'New bed', 'plants' => 50, 'shoots' => 20,
+                            'recoveryWeeks' => 53, 'plantedYear' => 2025,
+                        ],
+                    ),
+                    ['code' => 1, 'field' => 1],
+                ),
+            ),
+            'No take weighs longer than a year.',
+        );
     }
 
     public function testAPlanAimsAsHighAsTheHouseDoes(): void

@@ -21,7 +21,12 @@ final class TraysTest extends House
         $fits = array_column($zone['fits'], 'trays', 'trayKind');
         self::assertGreaterThanOrEqual(2 * $fits['tray of 40'], $fits['half tray of 40']);
 
-        $batch = current(array_filter($this->ask('GET', '/api/batches')['batches'], static fn (array $b) => $b['state'] === 'planned' && $b['trays'] > 3 && $b['zone'] !== 'Mist 1'));
+        $batch = current(
+            array_filter(
+                $this->ask('GET', '/api/batches')['batches'],
+                static fn (array $b) => $b['state'] === 'planned' && $b['trays'] > 3 && $b['zone'] !== 'Mist 1',
+            ),
+        );
         $this->ask('POST', '/api/plan/moves', ['moves' => $this->seen([['code' => $batch['code'], 'trayKind' => $half['id']]]), 'why' => 'Smaller trays']);
         $now = $this->ask('GET', "/api/batches/{$batch['code']}");
         self::assertSame(['half tray of 40', (int) ceil($batch['planned'] / 40)], [$now['trayKind'], $now['trays']]);
@@ -46,7 +51,17 @@ final class TraysTest extends House
         self::assertSame(['in_use', 'cells'], $this->told('PUT', "/api/trays/kinds/{$used['id']}", ['cells' => 77] + $is));
         self::assertSame(['taken', 'name'], $this->told('PUT', "/api/trays/kinds/{$used['id']}", ['name' => 'tray of 60'] + $is));
         $first = current(array_filter($kinds, static fn (array $k) => $k['first']));
-        self::assertSame(['in_use', 'widthCm'], $this->told('PUT', "/api/trays/kinds/{$first['id']}", ['version' => $first['version'], 'name' => $first['name'], 'cells' => $first['cells'], 'cellMl' => $first['cellMl'], 'lengthCm' => 80, 'widthCm' => 40]));
+        self::assertSame(
+            ['in_use', 'widthCm'],
+            $this->told(
+                'PUT',
+                "/api/trays/kinds/{$first['id']}",
+                [
+                    'version' => $first['version'], 'name' => $first['name'], 'cells' => $first['cells'], 'cellMl' => $first['cellMl'],
+                    'lengthCm' => 80, 'widthCm' => 40,
+                ],
+            ),
+        );
         self::assertSame(26, array_column($this->ask('PUT', "/api/trays/kinds/{$used['id']}", $is)['kinds'], null, 'name')['tray of 84']['cellMl']);
         $this->refused(409, 'PUT', "/api/trays/kinds/{$used['id']}", $is);
     }
@@ -61,7 +76,10 @@ final class TraysTest extends House
         self::assertSame(['out_of_range', 'acrossCm'], $this->told('PUT', "/api/trays/pots/{$pot['id']}", ['acrossCm' => 0] + $is));
         self::assertSame(25, array_column($this->ask('PUT', "/api/trays/pots/{$pot['id']}", $is)['pots'], null, 'name')['1 L']['thick']);
         self::assertSame(['taken', 'name'], $this->told('POST', '/api/trays/pots', ['name' => '2 L', 'millilitres' => 2000, 'acrossCm' => 17]));
-        self::assertContains('15 cm', array_column($this->ask('POST', '/api/trays/pots', ['name' => '15 cm', 'millilitres' => 1500, 'acrossCm' => 15])['pots'], 'name'));
+        self::assertContains(
+            '15 cm',
+            array_column($this->ask('POST', '/api/trays/pots', ['name' => '15 cm', 'millilitres' => 1500, 'acrossCm' => 15])['pots'], 'name'),
+        );
         $this->signIn('office');
         $this->refused(403, 'POST', '/api/trays/kinds', self::HALF);
     }

@@ -13,7 +13,11 @@ final class JourneyTest extends House
     {
         $this->signIn();
         $before = $this->ask('GET', '/api/crops/catmint-millrace')['learnt'];
-        $wanted = $this->ask('POST', '/api/wanted', ['crop' => 'catmint-millrace', 'plants' => 150, 'pot' => 1, 'readyWeek' => '2027-W36', 'customer' => 'Löwenzahn & “Söhne” 🌿', 'priority' => 'must']);
+        $wanted = $this->ask(
+            'POST',
+            '/api/wanted',
+            ['crop' => 'catmint-millrace', 'plants' => 150, 'pot' => 1, 'readyWeek' => '2027-W36', 'customer' => 'Löwenzahn & “Söhne” 🌿', 'priority' => 'must'],
+        );
         self::assertSame('unplanned', $wanted['state']);
 
         $proposal = $this->ask('POST', "/api/wanted/{$wanted['id']}/proposal");
@@ -24,7 +28,14 @@ final class JourneyTest extends House
         $block = $this->firstWhere($proposal['blocks'], 'enough');
         $zone = $this->firstWhere($proposal['zones'], 'yes');
 
-        $batch = $this->ask('POST', '/api/batches', ['wanted' => $wanted['id'], 'trayKind' => $proposal['trayKind']['id'], 'trays' => $proposal['trays'], 'confidence' => 0.9, 'stickOn' => '2027-05-12', 'block' => $block['code'], 'zone' => $zone['id']]);
+        $batch = $this->ask(
+            'POST',
+            '/api/batches',
+            [
+                'wanted' => $wanted['id'], 'trayKind' => $proposal['trayKind']['id'], 'trays' => $proposal['trays'], 'confidence' => 0.9,
+                'stickOn' => '2027-05-12', 'block' => $block['code'], 'zone' => $zone['id'],
+            ],
+        );
         $code = $batch['code'];
         self::assertSame(['planned', $proposal['stick']], [$batch['state'], $batch['count']]);
         self::assertSame($before['words'], $batch['restedOn']);
@@ -32,7 +43,14 @@ final class JourneyTest extends House
         self::assertContains($code, $this->codes($this->ask('GET', '/api/day')['things']));
 
         $stuck = $proposal['stick'] - 3;
-        $batch = $this->ask('POST', "/api/batches/{$code}/stick", ['on' => '2027-05-12', 'stuck' => $stuck, 'tooPoor' => 5, 'trays' => $proposal['trays'], 'trayNumbers' => '1–3', 'mix' => 'perlite 2 : coir 1', 'hormone' => '', 'people' => ['2', '3']]);
+        $batch = $this->ask(
+            'POST',
+            "/api/batches/{$code}/stick",
+            [
+                'on' => '2027-05-12', 'stuck' => $stuck, 'tooPoor' => 5, 'trays' => $proposal['trays'], 'trayNumbers' => '1–3',
+                'mix' => 'perlite 2 : coir 1', 'hormone' => '', 'people' => ['2', '3'],
+            ],
+        );
         self::assertSame(['rooting', $stuck], [$batch['state'], $batch['count']]);
         self::assertSame(['Bo Tarrant', 'Femi Asante-Wray'], array_column($batch['people'], 'name'));
 
@@ -43,7 +61,14 @@ final class JourneyTest extends House
         self::assertSame('at_wall', $batch['stage']);
 
         $rooted = (int) floor(0.7 * $stuck);
-        $batch = $this->ask('POST', "/api/batches/{$code}/count", ['on' => '2027-05-12', 'rooted' => $rooted, 'unrooted' => 20, 'lost' => ['rot' => $stuck - $rooted - 20], 'potted' => $rooted - 4, 'thrownRooted' => 4]);
+        $batch = $this->ask(
+            'POST',
+            "/api/batches/{$code}/count",
+            [
+                'on' => '2027-05-12', 'rooted' => $rooted, 'unrooted' => 20, 'lost' => ['rot' => $stuck - $rooted - 20],
+                'potted' => $rooted - 4, 'thrownRooted' => 4,
+            ],
+        );
         self::assertSame(['part_rooted', 2], [$batch['state'], count($batch['lines'])]);
         self::assertSame(20, $batch['lines'][1]['standing']['stuck']);
         self::assertEqualsWithDelta($rooted / $stuck, $batch['rate'], 1e-12);
@@ -56,7 +81,11 @@ final class JourneyTest extends House
         self::assertSame($code, $next['rate']['newest']['code']);
         self::assertGreaterThan($proposal['numbers']['chosen']['stick'], $next['numbers']['chosen']['stick']);
 
-        $batch = $this->ask('POST', "/api/batches/{$code}/count", ['line' => 2, 'on' => '2027-05-12', 'rooted' => 12, 'unrooted' => 8, 'lost' => new \stdClass(), 'potted' => 12, 'thrownUnrooted' => 8]);
+        $batch = $this->ask(
+            'POST',
+            "/api/batches/{$code}/count",
+            ['line' => 2, 'on' => '2027-05-12', 'rooted' => 12, 'unrooted' => 8, 'lost' => new \stdClass(), 'potted' => 12, 'thrownUnrooted' => 8],
+        );
         self::assertSame(['potted', '2027-05-12'], [$batch['state'], $batch['leftBenchOn']]);
         self::assertFalse($this->ask('GET', '/api/crops/catmint-millrace')['learnt']['newest']['soFar']);
     }
@@ -64,7 +93,11 @@ final class JourneyTest extends House
     public function testAnotherTrayAndChanceChangeTheNumbers(): void
     {
         $this->signIn();
-        $id = $this->ask('POST', '/api/wanted', ['crop' => 'holly-black-gate', 'plants' => 200, 'pot' => 1, 'readyWeek' => '2028-W20', 'priority' => 'should'])['id'];
+        $id = $this->ask(
+            'POST',
+            '/api/wanted',
+            ['crop' => 'holly-black-gate', 'plants' => 200, 'pot' => 1, 'readyWeek' => '2028-W20', 'priority' => 'should'],
+        )['id'];
         $sure = $this->ask('POST', "/api/wanted/{$id}/proposal", ['confidence' => 0.95]);
         $even = $this->ask('POST', "/api/wanted/{$id}/proposal", ['confidence' => 0.5, 'trayKind' => 4]);
         self::assertGreaterThan($even['numbers']['chosen']['stick'], $sure['numbers']['chosen']['stick']);
@@ -76,7 +109,13 @@ final class JourneyTest extends House
     public function testAPlanCanBeChangedAndCalledOffUntilItIsStuck(): void
     {
         $this->signIn();
-        $tag = $this->firstWhere(array_filter($this->ask('GET', '/api/batches')['batches'], static fn (array $t) => $t['state'] === 'planned' && $t['stickOn'] > '2027-06-01' && $t['potOn'] < '2027-09-01'), 'code');
+        $tag = $this->firstWhere(
+            array_filter(
+                $this->ask('GET', '/api/batches')['batches'],
+                static fn (array $t) => $t['state'] === 'planned' && $t['stickOn'] > '2027-06-01' && $t['potOn'] < '2027-09-01',
+            ),
+            'code',
+        );
         $batch = $this->ask('GET', "/api/batches/{$tag['code']}");
         $zone = $this->firstWhere(array_filter($this->ask('GET', '/api/bench')['zones'], static fn (array $z) => $z['name'] === $tag['zone']), 'id');
         $body = ['version' => $batch['version'], 'trays' => 1, 'stickOn' => $tag['stickOn'], 'block' => $tag['block'], 'zone' => $zone['id']];

@@ -30,7 +30,10 @@ final class MovesTest extends House
         $zone = (int) $this->db()->fetchOne("SELECT id FROM zone WHERE name = 'Mist 5'");
         $this->db()->executeStatement('UPDATE batch SET called_off = 1 WHERE zone_id = ? AND code NOT IN (?, ?)', [$zone, $one['code'], $two['code']]);
         $there = static fn (string $code, string $on) => ['code' => $code, 'zone' => $zone, 'stickOn' => $on];
-        $kinds = fn (array $moves) => array_map(static fn (array $b) => array_column($b['breaks'], 'kind'), $this->ask('POST', '/api/plan/moves/try', ['moves' => $moves])['batches']);
+        $kinds = fn (array $moves) => array_map(
+            static fn (array $b) => array_column($b['breaks'], 'kind'),
+            $this->ask('POST', '/api/plan/moves/try', ['moves' => $moves])['batches'],
+        );
         self::assertNotContains('no_room', $kinds([$there($one['code'], $one['stickOn'])])[0], 'Alone it has room.');
         foreach ($kinds([$there($one['code'], $one['stickOn']), $there($two['code'], $one['stickOn'])]) as $both) {
             self::assertContains('no_room', $both, 'Two of them have not.');
@@ -48,13 +51,18 @@ final class MovesTest extends House
         self::assertSame($stuck['weanOn'], $held['weanOn']);
         self::assertSame($stuck['stickOn'], $held['stickOn']);
         $this->ask('POST', "/api/plan/versions/{$done['version']}/back", ['batches' => $done['batches']]);
-        self::assertSame([0, $stuck['potOn']], [$this->ask('GET', '/api/batches/'.$stuck['code'])['heldDays'], $this->ask('GET', '/api/batches/'.$stuck['code'])['potOn']]);
+        self::assertSame(
+            [0, $stuck['potOn']],
+            [$this->ask('GET', '/api/batches/'.$stuck['code'])['heldDays'], $this->ask('GET', '/api/batches/'.$stuck['code'])['potOn']],
+        );
     }
 
     public function testTwoWhoCarryOneBatchElsewhereAreToldOfEachOther(): void
     {
         foreach ($this->inState('rooting') as $stuck) {
-            $free = array_values(array_filter($this->ask('GET', '/api/bench/offers?batch='.$stuck['code'])['zones'], static fn (array $z) => $z['yes'] && !$z['here']));
+            $free = array_values(
+                array_filter($this->ask('GET', '/api/bench/offers?batch='.$stuck['code'])['zones'], static fn (array $z) => $z['yes'] && !$z['here']),
+            );
             if (count($free) > 1) {
                 break;
             }
@@ -75,7 +83,11 @@ final class MovesTest extends House
 
     public function testACoolerBenchRootsLaterAndIsSaidBeforeItIsChosen(): void
     {
-        $wanted = $this->ask('POST', '/api/wanted', ['crop' => 'catmint-millrace', 'plants' => 60, 'pot' => 1, 'readyWeek' => '2027-W36', 'priority' => 'must']);
+        $wanted = $this->ask(
+            'POST',
+            '/api/wanted',
+            ['crop' => 'catmint-millrace', 'plants' => 60, 'pot' => 1, 'readyWeek' => '2027-W36', 'priority' => 'must'],
+        );
         $zones = array_column($this->ask('POST', "/api/wanted/{$wanted['id']}/proposal")['zones'], null, 'name');
         self::assertNotNull($zones['Tunnel floor']['dates']);
         self::assertGreaterThan($zones['Mist 1']['dates']['weanOn'], $zones['Tunnel floor']['dates']['weanOn'], 'At 16 degrees it takes longer than at 20.');
@@ -86,7 +98,17 @@ final class MovesTest extends House
     {
         $planned = array_values(array_filter($this->inState('planned'), static fn (array $b) => $b['stickOn'] > '2027-05-26'));
         $versions = count($this->ask('GET', '/api/plan/versions')['versions']);
-        $this->refused(422, 'POST', '/api/plan/moves', ['moves' => $this->seen([['code' => $planned[0]['code'], 'stickOn' => $planned[0]['stickOn']], ['code' => $planned[1]['code'], 'stickOn' => '2027-05-01']]), 'why' => 'x']);
+        $this->refused(
+            422,
+            'POST',
+            '/api/plan/moves',
+            [
+                'moves' => $this->seen(
+                    [['code' => $planned[0]['code'], 'stickOn' => $planned[0]['stickOn']], ['code' => $planned[1]['code'], 'stickOn' => '2027-05-01']],
+                ),
+                'why' => 'x',
+            ],
+        );
         self::assertSame($planned[1]['stickOn'], $this->ask('GET', '/api/batches/'.$planned[1]['code'])['stickOn']);
         self::assertCount($versions, $this->ask('GET', '/api/plan/versions')['versions'], 'Not even a version of it is kept.');
     }
@@ -94,8 +116,14 @@ final class MovesTest extends House
     public function testADraftKeepsToTheLicence(): void
     {
         $left = array_column($this->ask('GET', '/api/licences')['licences'], 'left', 'number')['LPB 2207'];
-        $this->ask('POST', '/api/wanted', ['crop' => 'star-jasmine-cream-latch', 'plants' => $left + 50, 'pot' => 1, 'readyWeek' => '2028-W12', 'priority' => 'must']);
-        $jasmine = array_values(array_filter($this->ask('POST', '/api/plan/draft', [])['drafts'], static fn (array $d) => $d['cropSlug'] === 'star-jasmine-cream-latch'));
+        $this->ask(
+            'POST',
+            '/api/wanted',
+            ['crop' => 'star-jasmine-cream-latch', 'plants' => $left + 50, 'pot' => 1, 'readyWeek' => '2028-W12', 'priority' => 'must'],
+        );
+        $jasmine = array_values(
+            array_filter($this->ask('POST', '/api/plan/draft', [])['drafts'], static fn (array $d) => $d['cropSlug'] === 'star-jasmine-cream-latch'),
+        );
         self::assertNotSame([], $jasmine);
         foreach ($jasmine as $one) {
             if ($one['plants'] > $left) {
@@ -118,9 +146,21 @@ final class MovesTest extends House
         yield 'no orders' => ['/api/plan/draft/keep', [], 'orders'];
         yield 'a name too long' => ['/api/plan/versions', ['name' => str_repeat('x', 121)], 'name'];
         yield 'air that is no table' => ['/api/air', ['csv' => 'warm enough'], 'csv'];
-        yield 'a series without an end' => ['/api/wanted/series', ['crop' => 'catmint-millrace', 'plants' => 40, 'pot' => 1, 'readyWeek' => '2027-W36', 'priority' => 'must'], 'toWeek'];
-        yield 'a series of years' => ['/api/wanted/series', ['crop' => 'catmint-millrace', 'plants' => 40, 'pot' => 1, 'readyWeek' => '2027-W36', 'toWeek' => '2029-W36', 'priority' => 'must'], 'toWeek'];
-        yield 'a series that began in the past' => ['/api/wanted/series', ['crop' => 'catmint-millrace', 'plants' => 40, 'pot' => 1, 'readyWeek' => '2027-W02', 'toWeek' => '2027-W36', 'priority' => 'must'], 'readyWeek'];
+        yield 'a series without an end' => [
+            '/api/wanted/series',
+            ['crop' => 'catmint-millrace', 'plants' => 40, 'pot' => 1, 'readyWeek' => '2027-W36', 'priority' => 'must'],
+            'toWeek',
+        ];
+        yield 'a series of years' => [
+            '/api/wanted/series',
+            ['crop' => 'catmint-millrace', 'plants' => 40, 'pot' => 1, 'readyWeek' => '2027-W36', 'toWeek' => '2029-W36', 'priority' => 'must'],
+            'toWeek',
+        ];
+        yield 'a series that began in the past' => [
+            '/api/wanted/series',
+            ['crop' => 'catmint-millrace', 'plants' => 40, 'pot' => 1, 'readyWeek' => '2027-W02', 'toWeek' => '2027-W36', 'priority' => 'must'],
+            'readyWeek',
+        ];
     }
 
     /** @param array<string, mixed> $body */

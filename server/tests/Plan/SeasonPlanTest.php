@@ -18,7 +18,12 @@ final class SeasonPlanTest extends House
     /** @return list<array<string, mixed>> planned, with nothing against them, stuck in the weeks to come */
     private function planned(): array
     {
-        return array_values(array_filter($this->ask('GET', '/api/batches')['batches'], static fn (array $b) => $b['state'] === 'planned' && $b['against'] === [] && $b['stickOn'] > '2027-05-19'));
+        return array_values(
+            array_filter(
+                $this->ask('GET', '/api/batches')['batches'],
+                static fn (array $b) => $b['state'] === 'planned' && $b['against'] === [] && $b['stickOn'] > '2027-05-19',
+            ),
+        );
     }
 
     private function later(string $day, int $weeks): string
@@ -84,7 +89,10 @@ final class SeasonPlanTest extends House
         $kept = $this->ask('POST', '/api/plan/draft/keep', ['orders' => array_column($good[0]['orders'], 'id')]);
         self::assertCount(1, $kept['batches']);
         $batch = $this->ask('GET', '/api/batches/'.$kept['batches'][0]['code']);
-        self::assertSame([$good[0]['batch']['zone'], $good[0]['batch']['block'], $good[0]['batch']['stick'], $id], [$batch['zone'], $batch['block'], $batch['planned'], $batch['wanted']]);
+        self::assertSame(
+            [$good[0]['batch']['zone'], $good[0]['batch']['block'], $good[0]['batch']['stick'], $id],
+            [$batch['zone'], $batch['block'], $batch['planned'], $batch['wanted']],
+        );
         self::assertSame($good[0]['batch']['dates']['readyOn'], $batch['readyOn']);
         self::assertSame('orders', $this->refused(422, 'POST', '/api/plan/draft/keep', ['orders' => [$id]])['field']);
         $back = $this->ask('POST', "/api/plan/versions/{$kept['version']}/back");
@@ -109,8 +117,16 @@ final class SeasonPlanTest extends House
     public function testOrdersOfOneCropAndWeekShareABatchAndItsInsurance(): void
     {
         $order = ['crop' => 'catmint-millrace', 'plants' => 60, 'pot' => 1, 'readyWeek' => '2027-W36', 'priority' => 'must'];
-        [$one, $two] = [$this->ask('POST', '/api/wanted', $order + ['customer' => 'Oxlow Landscape']), $this->ask('POST', '/api/wanted', $order + ['customer' => 'Northing Estates'])];
-        $draft = array_values(array_filter($this->ask('POST', '/api/plan/draft', [])['drafts'], static fn (array $d) => in_array($one['id'], array_column($d['orders'], 'id'), true)))[0];
+        [$one, $two] = [
+            $this->ask('POST', '/api/wanted', $order + ['customer' => 'Oxlow Landscape']),
+            $this->ask('POST', '/api/wanted', $order + ['customer' => 'Northing Estates']),
+        ];
+        $draft = array_values(
+            array_filter(
+                $this->ask('POST', '/api/plan/draft', [])['drafts'],
+                static fn (array $d) => in_array($one['id'], array_column($d['orders'], 'id'), true),
+            ),
+        )[0];
         self::assertSame([$one['id'], $two['id']], array_column($draft['orders'], 'id'));
         self::assertSame(120, $draft['plants']);
         self::assertGreaterThanOrEqual(0, $draft['saved']);
@@ -119,7 +135,10 @@ final class SeasonPlanTest extends House
         self::assertSame('planned', $second['state']);
         self::assertSame($first['batches'][0]['code'], $second['batches'][0]['code']);
         self::assertGreaterThanOrEqual($second['outlook']['chance'], $first['outlook']['chance']);
-        self::assertNotContains($two['id'], array_column(array_filter($this->ask('GET', '/api/wanted')['wanted'], static fn (array $w) => $w['state'] === 'unplanned'), 'id'));
+        self::assertNotContains(
+            $two['id'],
+            array_column(array_filter($this->ask('GET', '/api/wanted')['wanted'], static fn (array $w) => $w['state'] === 'unplanned'), 'id'),
+        );
     }
 
     public function testAMoveIsTriedThenDoneThenUndone(): void
@@ -145,9 +164,17 @@ final class SeasonPlanTest extends House
         $changes = $this->ask('GET', "/api/plan/versions/{$done['version']}")['changes'];
         self::assertSame([$tag['code'], 'changed'], [$changes[0]['code'], $changes[0]['what']]);
         self::assertCount(1, $changes);
-        self::assertSame('version', $this->refused(409, 'POST', '/api/plan/moves', ['moves' => [['version' => $tag['version']] + $move], 'why' => 'x'])['field'], 'It is no longer where the mover saw it.');
+        self::assertSame(
+            'version',
+            $this->refused(409, 'POST', '/api/plan/moves', ['moves' => [['version' => $tag['version']] + $move], 'why' => 'x'])['field'],
+            'It is no longer where the mover saw it.',
+        );
         self::assertSame(0, $this->ask('POST', "/api/plan/versions/{$done['version']}/back", ['batches' => []])['changed'], 'Others stay as they are.');
-        self::assertSame('moves[0].version', $this->refused(422, 'POST', '/api/plan/moves', ['moves' => [$move], 'why' => 'x'])['field'], 'Nothing is moved unseen.');
+        self::assertSame(
+            'moves[0].version',
+            $this->refused(422, 'POST', '/api/plan/moves', ['moves' => [$move], 'why' => 'x'])['field'],
+            'Nothing is moved unseen.',
+        );
         self::assertSame(1, $this->ask('POST', "/api/plan/versions/{$done['version']}/back", ['batches' => $done['batches']])['changed']);
         self::assertSame($tag['stickOn'], $this->ask('GET', '/api/batches/'.$tag['code'])['stickOn']);
         self::assertSame([], $this->ask('GET', "/api/plan/versions/{$done['version']}")['changes']);
@@ -156,17 +183,32 @@ final class SeasonPlanTest extends House
     public function testWhatBreaksIsSaidAndWhatIsHardIsRefused(): void
     {
         $tag = $this->planned()[0];
-        $breaks = fn (array $move) => array_column($this->ask('POST', '/api/plan/moves/try', ['moves' => [['code' => $tag['code']] + $move]])['batches'][0]['breaks'], 'hard', 'kind');
+        $breaks = fn (array $move) => array_column(
+            $this->ask('POST', '/api/plan/moves/try', ['moves' => [['code' => $tag['code']] + $move]])['batches'][0]['breaks'],
+            'hard',
+            'kind',
+        );
         self::assertTrue($breaks(['stickOn' => '2027-05-03'])['gone_by']);
         $late = $breaks(['stickOn' => '2028-02-07']);
         self::assertFalse($late['late']);
         $dry = (int) $this->db()->fetchOne("SELECT id FROM zone WHERE name = 'Dry bench'");
         self::assertTrue($breaks(['zone' => $dry])['no_water'] ?? $breaks(['zone' => $dry])['no_warmth'] ?? false);
-        self::assertSame('moves[0]', $this->refused(422, 'POST', '/api/plan/moves', ['moves' => $this->seen([['code' => $tag['code'], 'stickOn' => '2027-05-03']]), 'why' => 'x'])['field']);
+        self::assertSame(
+            'moves[0]',
+            $this->refused(
+                422,
+                'POST',
+                '/api/plan/moves',
+                ['moves' => $this->seen([['code' => $tag['code'], 'stickOn' => '2027-05-03']]), 'why' => 'x'],
+            )['field'],
+        );
         self::assertSame('moves[0]', $this->refused(422, 'POST', '/api/plan/moves', ['moves' => $this->seen([['code' => 'ZZZ-99']]), 'why' => 'x'])['field']);
         self::assertSame('moves[0]', $this->refused(422, 'POST', '/api/plan/moves/try', ['moves' => [['code' => $tag['code'], 'heldDays' => 29]]])['field']);
         $stuck = array_values(array_filter($this->ask('GET', '/api/batches')['batches'], static fn (array $b) => $b['state'] === 'rooting'))[0];
-        self::assertSame('moves[0]', $this->refused(422, 'POST', '/api/plan/moves/try', ['moves' => [['code' => $stuck['code'], 'stickOn' => '2027-06-01']]])['field']);
+        self::assertSame(
+            'moves[0]',
+            $this->refused(422, 'POST', '/api/plan/moves/try', ['moves' => [['code' => $stuck['code'], 'stickOn' => '2027-06-01']]])['field'],
+        );
     }
 
     public function testEveningOutLightensAndIsUndone(): void
@@ -183,7 +225,17 @@ final class SeasonPlanTest extends House
         $over = static fn (array $weeks, string $hours) => array_sum(array_map(static fn (array $w) => max(0.0, $w[$hours] - $w['crew']), $weeks));
         self::assertLessThan($over($even['weeks'], 'hours'), $over($even['weeks'], 'after'));
         $before = array_sum(array_column($this->ask('GET', '/api/plan')['weeks'], 'over'));
-        $done = $this->ask('POST', '/api/plan/moves', ['moves' => array_map(static fn (array $m) => array_intersect_key($m, ['code' => 0, 'version' => 0, 'stickOn' => 0, 'heldDays' => 0]), $even['moves']), 'why' => 'Evening out']);
+        $done = $this->ask(
+            'POST',
+            '/api/plan/moves',
+            [
+                'moves' => array_map(
+                    static fn (array $m) => array_intersect_key($m, ['code' => 0, 'version' => 0, 'stickOn' => 0, 'heldDays' => 0]),
+                    $even['moves'],
+                ),
+                'why' => 'Evening out',
+            ],
+        );
         self::assertLessThan($before, array_sum(array_column($this->ask('GET', '/api/plan')['weeks'], 'over')));
         $this->ask('POST', "/api/plan/versions/{$done['version']}/back");
         self::assertEqualsWithDelta($before, array_sum(array_column($this->ask('GET', '/api/plan')['weeks'], 'over')), 1e-9);
@@ -193,9 +245,21 @@ final class SeasonPlanTest extends House
 
     public function testRoutesStandSideBySide(): void
     {
-        $series = $this->ask('POST', '/api/wanted/series', ['crop' => 'catmint-millrace', 'plants' => 40, 'pot' => 1, 'readyWeek' => '2027-W34', 'toWeek' => '2027-W40', 'every' => 2, 'priority' => 'should'])['wanted'];
+        $series = $this->ask(
+            'POST',
+            '/api/wanted/series',
+            ['crop' => 'catmint-millrace', 'plants' => 40, 'pot' => 1, 'readyWeek' => '2027-W34', 'toWeek' => '2027-W40', 'every' => 2, 'priority' => 'should'],
+        )['wanted'];
         self::assertSame(['2027-W34', '2027-W36', '2027-W38', '2027-W40'], array_column($series, 'readyWeek'));
-        self::assertSame('toWeek', $this->refused(422, 'POST', '/api/wanted/series', ['crop' => 'catmint-millrace', 'plants' => 40, 'pot' => 1, 'readyWeek' => '2027-W34', 'toWeek' => '2027-W30', 'priority' => 'should'])['field']);
+        self::assertSame(
+            'toWeek',
+            $this->refused(
+                422,
+                'POST',
+                '/api/wanted/series',
+                ['crop' => 'catmint-millrace', 'plants' => 40, 'pot' => 1, 'readyWeek' => '2027-W34', 'toWeek' => '2027-W30', 'priority' => 'should'],
+            )['field'],
+        );
         $routes = $this->ask('GET', "/api/wanted/{$series[1]['id']}/routes");
         $best = $routes['routes'][$routes['recommended']];
         self::assertTrue($best['possible']);
@@ -204,7 +268,12 @@ final class SeasonPlanTest extends House
         foreach ($routes['routes'] as $route) {
             self::assertSame($route['possible'], $route['refusal'] === null);
         }
-        $batches = array_values(array_filter($this->ask('POST', '/api/plan/draft', [])['drafts'], static fn (array $d) => $d['cropSlug'] === 'catmint-millrace' && $d['plants'] === 40));
+        $batches = array_values(
+            array_filter(
+                $this->ask('POST', '/api/plan/draft', [])['drafts'],
+                static fn (array $d) => $d['cropSlug'] === 'catmint-millrace' && $d['plants'] === 40,
+            ),
+        );
         $days = array_map(static fn (array $d) => $d['batch']['dates']['stickOn'] ?? '', $batches);
         $sorted = $days;
         sort($sorted);
@@ -212,7 +281,10 @@ final class SeasonPlanTest extends House
         $crop = $this->ask('GET', '/api/crops/catmint-millrace');
         $now = $this->ask('PUT', '/api/crops/catmint-millrace/liner', ['version' => $crop['version'], 'price' => null, 'weeks' => 3]);
         self::assertSame(['price' => null, 'weeks' => 3], $now['liner']);
-        self::assertSame('version', $this->refused(409, 'PUT', '/api/crops/catmint-millrace/liner', ['version' => $crop['version'], 'price' => 1, 'weeks' => 3])['field']);
+        self::assertSame(
+            'version',
+            $this->refused(409, 'PUT', '/api/crops/catmint-millrace/liner', ['version' => $crop['version'], 'price' => 1, 'weeks' => 3])['field'],
+        );
     }
 
     public function testShoppingAddsUp(): void
@@ -222,7 +294,10 @@ final class SeasonPlanTest extends House
             self::assertEqualsWithDelta($item['total'], array_sum(array_column($item['months'], 'amount')), 1e-6 * max(1, $item['total']));
         }
         $trays = array_sum(array_map(static fn (array $i) => $i['kind'] === 'tray' ? $i['total'] : 0, $items));
-        self::assertEquals($trays, array_sum(array_map(static fn (array $b) => $b['state'] === 'planned' ? $b['trays'] : 0, $this->ask('GET', '/api/batches')['batches'])));
+        self::assertEquals(
+            $trays,
+            array_sum(array_map(static fn (array $b) => $b['state'] === 'planned' ? $b['trays'] : 0, $this->ask('GET', '/api/batches')['batches'])),
+        );
         $csv = (string) $this->send('GET', '/api/plan/shopping.csv')->getContent();
         self::assertStringStartsWith('kind,what,unit,month,amount,"first needed"', $csv);
         self::assertSame(array_sum(array_map(static fn (array $i) => count($i['months']), $items)), substr_count(trim($csv), "\n"));
@@ -235,12 +310,22 @@ final class SeasonPlanTest extends House
         $tag = $this->planned()[0];
         $batch = $this->ask('GET', '/api/batches/'.$tag['code']);
         $zone = (int) $this->db()->fetchOne('SELECT zone_id FROM batch WHERE code = ?', [$tag['code']]);
-        $this->ask('PUT', '/api/batches/'.$tag['code'], ['version' => $batch['version'], 'block' => $batch['block'], 'zone' => $zone, 'trays' => $batch['trays'], 'stickOn' => $batch['stickOn'], 'calledOff' => true]);
+        $this->ask(
+            'PUT',
+            '/api/batches/'.$tag['code'],
+            [
+                'version' => $batch['version'], 'block' => $batch['block'], 'zone' => $zone, 'trays' => $batch['trays'],
+                'stickOn' => $batch['stickOn'], 'calledOff' => true,
+            ],
+        );
         $changes = $this->ask('GET', "/api/plan/versions/{$kept['id']}")['changes'];
         self::assertSame(['gone'], array_column($changes, 'what'));
         $this->ask('POST', "/api/plan/versions/{$kept['id']}/back");
         self::assertSame('planned', $this->ask('GET', '/api/batches/'.$tag['code'])['state']);
-        self::assertSame(['Before going back to “As agreed in May”', 'As agreed in May'], array_slice(array_column($this->ask('GET', '/api/plan/versions')['versions'], 'name'), 0, 2));
+        self::assertSame(
+            ['Before going back to “As agreed in May”', 'As agreed in May'],
+            array_slice(array_column($this->ask('GET', '/api/plan/versions')['versions'], 'name'), 0, 2),
+        );
         self::assertSame('name', $this->refused(422, 'POST', '/api/plan/versions', ['name' => ''])['field']);
         self::assertSame(404, $this->send('GET', '/api/plan/versions/999')->getStatusCode());
     }

@@ -64,11 +64,30 @@ final class LotTest extends House
         $this->signIn('ines');
         $lot = $this->lot();
         foreach ([30, 50] as $plants) {
-            self::assertSame(201, $this->send('POST', '/api/wanted', ['crop' => $lot['cropSlug'], 'plants' => $plants, 'pot' => 1, 'readyWeek' => '2027-W20', 'customer' => 'Oxlow Landscape', 'priority' => 'must'])->getStatusCode());
+            self::assertSame(
+                201,
+                $this->send(
+                    'POST',
+                    '/api/wanted',
+                    [
+                        'crop' => $lot['cropSlug'], 'plants' => $plants, 'pot' => 1, 'readyWeek' => '2027-W20',
+                        'customer' => 'Oxlow Landscape', 'priority' => 'must',
+                    ],
+                )->getStatusCode(),
+            );
         }
         [$first, $second] = array_slice(array_map(intval(...), $this->db()->fetchFirstColumn('SELECT id FROM wanted ORDER BY id DESC LIMIT 2')), 0, 2);
         [$small, $large] = [$second, $first];
-        self::assertSame('count', $this->refused(422, 'POST', "/api/lots/{$lot['code']}/send", ['version' => $lot['version'], 'on' => '2027-05-12', 'order' => $small, 'count' => 5])['field'], 'None is counted as ready yet.');
+        self::assertSame(
+            'count',
+            $this->refused(
+                422,
+                'POST',
+                "/api/lots/{$lot['code']}/send",
+                ['version' => $lot['version'], 'on' => '2027-05-12', 'order' => $small, 'count' => 5],
+            )['field'],
+            'None is counted as ready yet.',
+        );
         $this->act($lot, 'grow', ['on' => '2027-05-12', 'count' => 60]);
         $now = $this->act($lot, 'send', ['on' => '2027-05-12', 'order' => $small, 'count' => 30]);
         $now = $this->act($lot, 'send', ['on' => '2027-05-12', 'order' => $large, 'count' => 20]);
@@ -76,7 +95,12 @@ final class LotTest extends House
         $orders = array_column($now['orders'], null, 'id');
         self::assertSame([30, 30, 0], [$orders[$small]['sent'], $orders[$small]['fromHere'], $orders[$small]['open']]);
         self::assertSame([20, 30], [$orders[$large]['sent'], $orders[$large]['open']]);
-        $over = $this->refused(422, 'POST', "/api/lots/{$lot['code']}/send", ['version' => $lot['version'], 'on' => '2027-05-12', 'order' => $large, 'count' => 31]);
+        $over = $this->refused(
+            422,
+            'POST',
+            "/api/lots/{$lot['code']}/send",
+            ['version' => $lot['version'], 'on' => '2027-05-12', 'order' => $large, 'count' => 31],
+        );
         self::assertSame(['more_than_wanted', 'count'], [$over['code'], $over['field']]);
         self::assertStringContainsString('still wants 30', $over['message']);
         $wanted = array_column($this->ask('GET', '/api/wanted?season=running')['wanted'], null, 'id');
@@ -103,7 +127,11 @@ final class LotTest extends House
         self::assertSame(min($now['plants'], $now['outlook']['expected']), $now['outlook']['sent'] + $now['outlook']['ready'] + $now['outlook']['coming']);
         self::assertGreaterThanOrEqual($before['outlook']['chance'] - 1e-9, $now['outlook']['chance'], 'What is ready can no longer be lost.');
         // Sent to somebody else, they are no longer there for this order.
-        $this->send('POST', '/api/wanted', ['crop' => $lot['cropSlug'], 'plants' => 20, 'pot' => 1, 'readyWeek' => '2027-W20', 'customer' => null, 'priority' => 'nice']);
+        $this->send(
+            'POST',
+            '/api/wanted',
+            ['crop' => $lot['cropSlug'], 'plants' => 20, 'pot' => 1, 'readyWeek' => '2027-W20', 'customer' => null, 'priority' => 'nice'],
+        );
         $other = (int) $this->db()->fetchOne('SELECT max(id) FROM wanted');
         $this->act($lot, 'send', ['on' => '2027-05-12', 'order' => $other, 'count' => 20]);
         self::assertSame([$now['outlook']['sent'], 0], [$at()['outlook']['sent'], $at()['outlook']['ready']]);
@@ -112,18 +140,26 @@ final class LotTest extends House
     public function testAnOrderThatIsOverdueStillSaysHowItStands(): void
     {
         $this->signIn('office');
-        $overdue = array_filter($this->ask('GET', '/api/wanted?season=running')['wanted'], static fn (array $w) => $w['readyWeek'] < '2027-W19' && $w['state'] === 'under_way');
+        $overdue = array_filter(
+            $this->ask('GET', '/api/wanted?season=running')['wanted'],
+            static fn (array $w) => $w['readyWeek'] < '2027-W19' && $w['state'] === 'under_way',
+        );
         self::assertNotSame([], $overdue, 'The demo has one that is late.');
         foreach ($overdue as $order) {
             self::assertNotNull($order['outlook']);
             self::assertGreaterThan(0, $order['outlook']['sent'] + $order['outlook']['ready'] + $order['outlook']['coming'] + $order['outlook']['short']);
         }
-        self::assertSame([], array_filter($this->ask('GET', '/api/day')['things'], static fn (array $t) => $t['job'] === 'short' && $t['wanted']['readyWeek'] < '2027-W19'), 'Today speaks of those that can still be met.');
+        self::assertSame(
+            [],
+            array_filter($this->ask('GET', '/api/day')['things'], static fn (array $t) => $t['job'] === 'short' && $t['wanted']['readyWeek'] < '2027-W19'),
+            'Today speaks of those that can still be met.',
+        );
     }
 
     private function servesAnOrder(string $code): bool
     {
-        return (int) $this->db()->fetchOne("SELECT count(*) FROM batch b JOIN wanted w ON w.id = b.wanted_id WHERE b.code = ? AND w.ready_week >= '2027-W19'", [$code]) > 0;
+        return (int) $this->db()->fetchOne("SELECT count(*) FROM batch b JOIN wanted w ON w.id = b.wanted_id WHERE b.code = ?
+            AND w.ready_week >= '2027-W19'", [$code]) > 0;
     }
 
     public function testStepsAreTickedAndTakenBackAndAskForTheirDay(): void
@@ -157,7 +193,25 @@ final class LotTest extends House
         $parted = $this->act($one, 'part', ['line' => $line['id']]);
         self::assertSame($one['potted'] - $line['potted'], $parted['potted']);
         $strange = array_values(array_filter($this->lots(), static fn (array $l) => $l['crop'] !== $lot['crop']))[0];
-        self::assertSame(['wrong_crop', 'lot'], array_values(array_slice($this->refused(422, 'POST', "/api/lots/{$lot['code']}/join", ['version' => $parted['version'], 'lot' => $strange['code'], 'lotVersion' => $this->ask('GET', '/api/lots/'.$strange['code'])['version']]), 0, 2)));
+        self::assertSame(
+            ['wrong_crop', 'lot'],
+            array_values(
+                array_slice(
+                    $this->refused(
+                        422,
+                        'POST',
+                        "/api/lots/{$lot['code']}/join",
+                        [
+                            'version' => $parted['version'],
+                            'lot' => $strange['code'],
+                            'lotVersion' => $this->ask('GET', '/api/lots/'.$strange['code'])['version'],
+                        ],
+                    ),
+                    0,
+                    2,
+                ),
+            ),
+        );
     }
 
     public function testTwoWhoMakeUpOneLotAreToldOfEachOther(): void
@@ -168,7 +222,9 @@ final class LotTest extends House
         self::assertSame($other['version'], $lot['others'][0]['version']);
         $one = $this->act($lot, 'join', ['lot' => $other['code'], 'lotVersion' => $other['version']]);
         self::assertGreaterThan($lot['version'], $one['version']);
-        foreach (['lose' => ['on' => '2027-05-12', 'state' => 'potted', 'count' => 3, 'cause' => 'pest'], 'grow' => ['on' => '2027-05-12', 'count' => 3], 'send' => ['on' => '2027-05-12', 'order' => 1, 'count' => 3],
+        foreach (['lose' => [
+            'on' => '2027-05-12', 'state' => 'potted', 'count' => 3, 'cause' => 'pest',
+        ], 'grow' => ['on' => '2027-05-12', 'count' => 3], 'send' => ['on' => '2027-05-12', 'order' => 1, 'count' => 3],
             'part' => ['line' => $lot['lines'][0]['id']], 'join' => ['lot' => $other['code'], 'lotVersion' => $other['version']]] as $act => $said) {
             $told = $this->refused(409, 'POST', "/api/lots/{$lot['code']}/{$act}", ['version' => $lot['version']] + $said);
             self::assertStringContainsString($one['batches'][0], $told['message'], $act);
@@ -186,7 +242,10 @@ final class LotTest extends House
         $tick = ['kind' => $lot['next']['kind'], 'on' => '2027-05-12'];
         $now = $this->ask('POST', "/api/lots/{$lot['code']}/steps", $tick);
         $this->signIn('ines');
-        self::assertSame('Bo Tarrant has ticked that already, for 12 May 2027.', $this->refused(409, 'POST', "/api/lots/{$lot['code']}/steps", $tick)['message']);
+        self::assertSame(
+            'Bo Tarrant has ticked that already, for 12 May 2027.',
+            $this->refused(409, 'POST', "/api/lots/{$lot['code']}/steps", $tick)['message'],
+        );
         $id = array_column($now['steps'], null, 'kind')[$tick['kind']]['done']['id'];
         $this->ask('DELETE', "/api/lots/{$lot['code']}/steps/{$id}");
         self::assertStringContainsString('meanwhile', $this->refused(409, 'DELETE', "/api/lots/{$lot['code']}/steps/{$id}")['message']);
@@ -205,10 +264,18 @@ final class LotTest extends House
         $work = $this->ask('GET', "/api/lots/{$lot['code']}/pot-on?pot={$big['id']}&pots=15");
         self::assertSame([15, $big['name']], [$work['work']['pots'], $work['work']['pot']['name']]);
         $small = array_column($this->ask('GET', '/api/choices')['pots'], 'millilitres', 'name')[$lot['pot']];
-        self::assertEqualsWithDelta(15 * ($big['millilitres'] - $small) / 1000 * 1.15 * 1.05, $work['work']['mix']['litres'], 1e-6, 'The root ball fills the rest.');
+        self::assertEqualsWithDelta(
+            15 * ($big['millilitres'] - $small) / 1000 * 1.15 * 1.05,
+            $work['work']['mix']['litres'],
+            1e-6,
+            'The root ball fills the rest.',
+        );
         self::assertNotNull($this->ask('GET', "/api/lots/{$lot['code']}/pot-on?pot=".end($lot['bigger'])['id'].'&pots=15')['caution']);
         $own = $this->act($lot, 'pot-on', ['on' => '2027-05-12', 'pot' => $big['id'], 'count' => 15]);
-        self::assertSame([15, 0, $big['name'], $lot['code'], $lot['mix'], '2027-05-12'], [$own['potted'], $own['grown'], $own['pot'], $own['from'], $own['mix'], $own['pottedOn']]);
+        self::assertSame(
+            [15, 0, $big['name'], $lot['code'], $lot['mix'], '2027-05-12'],
+            [$own['potted'], $own['grown'], $own['pot'], $own['from'], $own['mix'], $own['pottedOn']],
+        );
         self::assertSame([[], false], [array_diff($own['batches'], $lot['batches']), $own['batches'] === []], 'Which batches they came from stays known.');
         self::assertGreaterThan($lot['readyOn'], $own['readyOn'], 'It grows on from now.');
         $rest = $this->ask('GET', '/api/lots/'.$lot['code']);
@@ -226,7 +293,12 @@ final class LotTest extends House
         $lot = $this->lot($whole);
         $pots = array_column($this->ask('GET', '/api/choices')['pots'], 'id', 'name');
         $said = ['version' => $lot['version'], 'on' => '2027-05-12', 'pot' => $lot['bigger'][0]['id'], 'count' => 5];
-        foreach ([[['pot' => $pots[$lot['pot']]], 'not_bigger', 'pot'], [['count' => $lot['potted'] + 1], 'more_than_there_are', 'count'], [['pot' => 999], 'unknown', 'pot'], [['on' => '2027-05-13'], 'ahead', 'on']] as [$wrong, $reason, $field]) {
+        foreach ([
+            [['pot' => $pots[$lot['pot']]], 'not_bigger', 'pot'],
+            [['count' => $lot['potted'] + 1], 'more_than_there_are', 'count'],
+            [['pot' => 999], 'unknown', 'pot'],
+            [['on' => '2027-05-13'], 'ahead', 'on'],
+        ] as [$wrong, $reason, $field]) {
             $told = $this->refused(422, 'POST', "/api/lots/{$lot['code']}/pot-on", $wrong + $said);
             self::assertSame([$reason, $field], [$told['code'], $told['field']]);
         }
@@ -237,7 +309,11 @@ final class LotTest extends House
         self::assertGreaterThan($lot['readyOn'], $all['readyOn']);
         self::assertNotContains($lot['code'], array_column($this->lots(), 'code'), 'Nothing is left in the smaller pot.');
         $this->ask('POST', "/api/batches/{$lot['batches'][0]}/undo", ['act' => $all['acts'][0]['id']]);
-        self::assertSame([$lot['potted'], $readyOn], [$this->ask('GET', '/api/lots/'.$lot['code'])['potted'], $this->ask('GET', '/api/batches/'.$lot['batches'][0])['readyOn']], 'Undone on the batch as well as on the lot.');
+        self::assertSame(
+            [$lot['potted'], $readyOn],
+            [$this->ask('GET', '/api/lots/'.$lot['code'])['potted'], $this->ask('GET', '/api/batches/'.$lot['batches'][0])['readyOn']],
+            'Undone on the batch as well as on the lot.',
+        );
     }
 
     public function testABatchIsPottedIntoALotThatIsThere(): void
@@ -252,12 +328,31 @@ final class LotTest extends House
         $one = array_values($made)[0][0];
         $code = $one['tag']['code'];
         $half = intdiv($one['stuck'], 2);
-        $this->ask('POST', "/api/batches/{$code}/count", ['on' => '2027-05-12', 'rooted' => $half, 'unrooted' => $one['stuck'] - $half, 'lost' => new \stdClass(), 'potted' => $half]);
+        $this->ask(
+            'POST',
+            "/api/batches/{$code}/count",
+            ['on' => '2027-05-12', 'rooted' => $half, 'unrooted' => $one['stuck'] - $half, 'lost' => new \stdClass(), 'potted' => $half],
+        );
         $job = $this->ask('GET', "/api/batches/{$code}/job?line=2");
         $lot = $job['lots'][0];
         self::assertContains($code, $lot['batches']);
-        $this->ask('POST', "/api/batches/{$code}/count", ['line' => 2, 'on' => '2027-05-12', 'rooted' => $one['stuck'] - $half, 'unrooted' => 0, 'lost' => new \stdClass(), 'potted' => $one['stuck'] - $half, 'intoLot' => $lot['code']]);
+        $this->ask(
+            'POST',
+            "/api/batches/{$code}/count",
+            [
+                'line' => 2, 'on' => '2027-05-12', 'rooted' => $one['stuck'] - $half, 'unrooted' => 0, 'lost' => new \stdClass(),
+                'potted' => $one['stuck'] - $half, 'intoLot' => $lot['code'],
+            ],
+        );
         self::assertSame($one['stuck'], $this->ask('GET', '/api/lots/'.$lot['code'])['potted'], 'Both halves stand in one lot.');
-        self::assertSame('intoLot', $this->refused(422, 'POST', "/api/batches/{$code}/count", ['on' => '2027-05-12', 'rooted' => 0, 'unrooted' => 0, 'lost' => new \stdClass(), 'intoLot' => 'P99999'])['field']);
+        self::assertSame(
+            'intoLot',
+            $this->refused(
+                422,
+                'POST',
+                "/api/batches/{$code}/count",
+                ['on' => '2027-05-12', 'rooted' => 0, 'unrooted' => 0, 'lost' => new \stdClass(), 'intoLot' => 'P99999'],
+            )['field'],
+        );
     }
 }

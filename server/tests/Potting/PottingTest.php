@@ -47,7 +47,11 @@ final class PottingTest extends House
         self::assertSame(['pot', $now['why']], [$thing['job'], $thing['why']], 'Today says the same.');
         $card = array_column($view['cards'], null, 'code')[$code];
         self::assertSame(['2027-W19', true, null], [$card['week'], $card['isDue'], $card['given']]);
-        self::assertEqualsWithDelta(array_sum(array_column(array_filter($view['cards'], static fn (array $c) => $c['week'] === '2027-W19'), 'hours')), $view['weeks'][0]['taken'], 1e-9);
+        self::assertEqualsWithDelta(
+            array_sum(array_column(array_filter($view['cards'], static fn (array $c) => $c['week'] === '2027-W19'), 'hours')),
+            $view['weeks'][0]['taken'],
+            1e-9,
+        );
         $check = $this->ask('GET', '/api/batches/'.$code)['checks'][0];
         self::assertSame([40, 'many'], [$check['depthMm'], $check['quality']]);
     }
@@ -78,7 +82,10 @@ final class PottingTest extends House
         self::assertSame('2027-05-17', $now['potOn']);
         self::assertNotSame($was['readyOn'], $now['readyOn']);
         $this->ask('POST', '/api/potting/weeks', ['moves' => $done['before']]);
-        self::assertSame([$was['potOn'], $was['readyOn']], array_values(array_intersect_key($this->ask('GET', '/api/batches/'.$code), ['potOn' => 0, 'readyOn' => 0])));
+        self::assertSame(
+            [$was['potOn'], $was['readyOn']],
+            array_values(array_intersect_key($this->ask('GET', '/api/batches/'.$code), ['potOn' => 0, 'readyOn' => 0])),
+        );
     }
 
     public function testTwoWhoGiveOneJobAWeekAreToldOfEachOther(): void
@@ -91,17 +98,28 @@ final class PottingTest extends House
         $first = $this->ask('POST', '/api/potting/weeks', $given('2027-W20', $seen));
         $told = $this->refused(409, 'POST', '/api/potting/weeks', $given('2027-W21', $seen));
         self::assertStringContainsString($code, $told['message']);
-        self::assertSame('2027-W20', array_column($this->potting()['cards'], null, 'code')[$code]['given'], 'The later one, who saw an older board, overwrites nothing.');
+        self::assertSame(
+            '2027-W20',
+            array_column($this->potting()['cards'], null, 'code')[$code]['given'],
+            'The later one, who saw an older board, overwrites nothing.',
+        );
         self::assertSame('moves[0].version', $this->refused(422, 'POST', '/api/potting/weeks', ['moves' => [['code' => $code, 'week' => null]]])['field']);
         $now = array_column($this->potting()['cards'], null, 'code')[$code]['tag']['version'];
         $this->ask('POST', '/api/potting/weeks', $given('2027-W21', $now));
         $this->refused(409, 'POST', '/api/potting/weeks', ['moves' => $first['before']]);
-        self::assertSame('2027-W21', array_column($this->potting()['cards'], null, 'code')[$code]['given'], 'An undo does not take back what somebody else did since.');
+        self::assertSame(
+            '2027-W21',
+            array_column($this->potting()['cards'], null, 'code')[$code]['given'],
+            'An undo does not take back what somebody else did since.',
+        );
         // Held longer in the season's plan, it is no longer where the board showed it.
         $seen = array_column($this->potting()['cards'], null, 'code')[$code]['tag']['version'];
         $held = $this->ask('POST', '/api/plan/moves', ['moves' => $this->seen([['code' => $code, 'heldDays' => 7]]), 'why' => 'No hands']);
         $this->refused(409, 'POST', '/api/potting/weeks', $given('2027-W20', $seen));
-        self::assertStringContainsString('potted when it is due', array_column($this->ask('GET', "/api/plan/versions/{$held['version']}")['changes'], 'words', 'code')[$code]);
+        self::assertStringContainsString(
+            'potted when it is due',
+            array_column($this->ask('GET', "/api/plan/versions/{$held['version']}")['changes'], 'words', 'code')[$code],
+        );
         $this->ask('POST', "/api/plan/versions/{$held['version']}/back", ['batches' => $held['batches']]);
         self::assertSame('2027-W21', array_column($this->potting()['cards'], null, 'code')[$code]['given'], 'Put back, it has its week again.');
     }
@@ -139,11 +157,20 @@ final class PottingTest extends House
         $fill = $this->ask('GET', '/api/potting/fill');
         self::assertNotSame([], $fill['moves']);
         self::assertEqualsWithDelta(0.0, $fill['weeks'][0]['over'], 1e-9);
-        self::assertEqualsWithDelta(array_sum(array_column($fill['weeks'], 'before')), array_sum(array_column($fill['weeks'], 'taken')), 1e-9, 'No work is lost.');
+        self::assertEqualsWithDelta(
+            array_sum(array_column($fill['weeks'], 'before')),
+            array_sum(array_column($fill['weeks'], 'taken')),
+            1e-9,
+            'No work is lost.',
+        );
         foreach ($fill['moves'] as $move) {
             self::assertGreaterThan(0, $move['slips']);
         }
-        $this->ask('POST', '/api/potting/weeks', ['moves' => array_map(static fn (array $m) => ['code' => $m['code'], 'version' => $m['version'], 'week' => $m['week']], $fill['moves'])]);
+        $this->ask(
+            'POST',
+            '/api/potting/weeks',
+            ['moves' => array_map(static fn (array $m) => ['code' => $m['code'], 'version' => $m['version'], 'week' => $m['week']], $fill['moves'])],
+        );
         self::assertEqualsWithDelta(0.0, $this->potting()['weeks'][0]['over'], 1e-9);
         self::assertSame([], $this->ask('GET', '/api/potting/fill')['moves'], 'Filled once, it stays filled.');
     }
@@ -169,9 +196,20 @@ final class PottingTest extends House
         $short = $this->ask('POST', $path, ['rooted' => 40, 'unrooted' => $one['stuck'] - 43, 'lost' => ['rot' => 1]]);
         self::assertSame([false, 'lost', null], [$short['adds'], $short['field'], $short['left']]);
         self::assertStringContainsString('2 are missing', $short['words']);
-        $whole = $this->ask('POST', $path, ['rooted' => 40, 'unrooted' => $one['stuck'] - 43, 'lost' => ['rot' => 3], 'potted' => 20, 'thrownRooted' => 2, 'changedRooted' => 3, 'changedUnrooted' => 5]);
+        $whole = $this->ask(
+            'POST',
+            $path,
+            [
+                'rooted' => 40, 'unrooted' => $one['stuck'] - 43, 'lost' => ['rot' => 3], 'potted' => 20, 'thrownRooted' => 2,
+                'changedRooted' => 3, 'changedUnrooted' => 5,
+            ],
+        );
         self::assertSame([true, $one['stuck'], $one['stuck'] - 3 - 20 - 2 - 3 - 5], [$whole['adds'], $whole['there'], $whole['left']]);
-        self::assertSame([], array_filter($this->ask('GET', '/api/batches/'.$one['tag']['code'])['acts'], static fn (array $a) => $a['kind'] === 'count_and_pot'), 'Nothing was written.');
+        self::assertSame(
+            [],
+            array_filter($this->ask('GET', '/api/batches/'.$one['tag']['code'])['acts'], static fn (array $a) => $a['kind'] === 'count_and_pot'),
+            'Nothing was written.',
+        );
     }
 
     public function testEachPlantLiftedIsJudgedUntilItIsEnough(): void
@@ -188,7 +226,12 @@ final class PottingTest extends House
         self::assertTrue($verdicts[30]);
         $turn = array_search(true, $verdicts, true);
         self::assertSame(array_fill(0, 31 - $turn, true), array_slice($verdicts, $turn), 'Once it is sure it stays so.');
-        self::assertSame([], $this->ask('GET', '/api/batches/'.$code)['checks'] === [] ? [] : array_filter($this->ask('GET', '/api/batches/'.$code)['checks'], static fn (array $c) => $c['on'] === '2027-05-12'));
+        self::assertSame(
+            [],
+            $this->ask('GET', '/api/batches/'.$code)['checks'] === []
+                ? []
+                : array_filter($this->ask('GET', '/api/batches/'.$code)['checks'], static fn (array $c) => $c['on'] === '2027-05-12'),
+        );
     }
 
     public function testAJobIsSplitPottedLeftThrownAndMadeIntoAnotherBatchInOneActAndUndone(): void
@@ -198,7 +241,10 @@ final class PottingTest extends House
         $code = $one['tag']['code'];
         $stuck = $one['stuck'];
         $before = $this->ask('GET', '/api/batches/'.$code);
-        $body = ['on' => '2027-05-12', 'rooted' => 60, 'unrooted' => $stuck - 65, 'lost' => ['rot' => 5], 'potted' => 40, 'thrownRooted' => 3, 'thrownUnrooted' => 4, 'changedRooted' => 6, 'changedUnrooted' => 2];
+        $body = [
+            'on' => '2027-05-12', 'rooted' => 60, 'unrooted' => $stuck - 65, 'lost' => ['rot' => 5], 'potted' => 40, 'thrownRooted' => 3,
+            'thrownUnrooted' => 4, 'changedRooted' => 6, 'changedUnrooted' => 2,
+        ];
         self::assertSame('method', $this->refused(422, 'POST', "/api/batches/{$code}/count", $body)['field']);
         $batch = $this->ask('POST', "/api/batches/{$code}/count", $body + ['method' => 'tip cutting', 'material' => 'softwood']);
         self::assertSame(40, $batch['lines'][0]['standing']['potted']);
@@ -220,7 +266,11 @@ final class PottingTest extends House
         $this->signIn('bo');
         $one = $this->rooting();
         $code = $one['tag']['code'];
-        $batch = $this->ask('POST', "/api/batches/{$code}/count", ['on' => '2027-05-12', 'rooted' => $one['stuck'], 'unrooted' => 0, 'lost' => new \stdClass(), 'potted' => $one['stuck']]);
+        $batch = $this->ask(
+            'POST',
+            "/api/batches/{$code}/count",
+            ['on' => '2027-05-12', 'rooted' => $one['stuck'], 'unrooted' => 0, 'lost' => new \stdClass(), 'potted' => $one['stuck']],
+        );
         self::assertSame('2027-05-12', $batch['leftBenchOn']);
         self::assertSame($batch['readyOn'], $batch['readyBy'], 'Once potted, there is one day.');
         $lot = array_values(array_filter($this->ask('GET', '/api/lots')['lots'], static fn (array $l) => in_array($code, $l['batches'], true)))[0];

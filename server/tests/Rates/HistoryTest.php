@@ -50,7 +50,8 @@ final class HistoryTest extends House
     public function testACountEntersTheHistoryAndItsUndoingLeavesIt(): void
     {
         $this->signIn();
-        $row = $this->db()->fetchAssociative('SELECT b.code, c.slug FROM batch b JOIN crop c ON c.id = b.crop_id JOIN batch_standing s ON s.batch_id = b.id WHERE s.counted = 0 AND s.waiting > 40 ORDER BY b.id LIMIT 1');
+        $row = $this->db()->fetchAssociative('SELECT b.code, c.slug FROM batch b JOIN crop c ON c.id = b.crop_id
+            JOIN batch_standing s ON s.batch_id = b.id WHERE s.counted = 0 AND s.waiting > 40 ORDER BY b.id LIMIT 1');
         self::assertIsArray($row);
         [$code, $slug] = [(string) $row['code'], (string) $row['slug']];
         $before = $this->ask('GET', '/api/crops/'.$slug);
@@ -70,8 +71,13 @@ final class HistoryTest extends House
     public function testABatchMadeAnotherWayCountsHalf(): void
     {
         $this->signIn();
-        $code = (string) $this->db()->fetchOne('SELECT b.code FROM batch b JOIN batch_standing s ON s.batch_id = b.id WHERE s.counted = 0 AND s.waiting > 60 ORDER BY b.id LIMIT 1');
-        $cut = $this->ask('POST', "/api/batches/{$code}/change-method", ['on' => '2027-05-12', 'state' => 'stuck', 'count' => 20, 'method' => 'leaf-bud cutting', 'material' => 'greenwood']);
+        $code = (string) $this->db()->fetchOne('SELECT b.code FROM batch b JOIN batch_standing s ON s.batch_id = b.id
+            WHERE s.counted = 0 AND s.waiting > 60 ORDER BY b.id LIMIT 1');
+        $cut = $this->ask(
+            'POST',
+            "/api/batches/{$code}/change-method",
+            ['on' => '2027-05-12', 'state' => 'stuck', 'count' => 20, 'method' => 'leaf-bud cutting', 'material' => 'greenwood'],
+        );
         $new = substr($cut['acts'][0]['says'], -6);
         $this->ask('POST', "/api/batches/{$new}/count", ['on' => '2027-05-12', 'rooted' => 12, 'unrooted' => 0, 'lost' => ['rot' => 8]]);
         $history = $this->ask('GET', '/api/crops/'.$cut['cropSlug'])['history'];

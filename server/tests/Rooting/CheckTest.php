@@ -23,10 +23,17 @@ final class CheckTest extends House
             $check = $this->ask('POST', "/api/batches/{$code}/checks", ['on' => '2027-05-12', 'stages' => $stages, 'note' => 'seen'])['checks'][0];
             self::assertSame([$verdict, $share, 'seen', 'Femi Asante-Wray'], [$check['verdict'], $check['threshold'], $check['note'], $check['by']]);
             self::assertMatchesRegularExpression($words, $check['words']);
-            $core = $this->ask('POST', '/api/compute/ready_check', ['lifted' => $check['lifted'], 'rooted' => $check['rooted'], 'threshold' => $share, 'priorA' => 1, 'priorB' => 1, 'sure' => 0.9]);
+            $core = $this->ask(
+                'POST',
+                '/api/compute/ready_check',
+                ['lifted' => $check['lifted'], 'rooted' => $check['rooted'], 'threshold' => $share, 'priorA' => 1, 'priorB' => 1, 'sure' => 0.9],
+            );
             self::assertSame([$core['verdict'], $core['chance']], [$check['verdict'], $check['chance']]);
         }
-        self::assertCount(4, array_filter($this->ask('GET', '/api/batches/'.$code)['checks'], static fn (array $c) => $c['on'] === '2027-05-12' && $c['note'] === 'seen'));
+        self::assertCount(
+            4,
+            array_filter($this->ask('GET', '/api/batches/'.$code)['checks'], static fn (array $c) => $c['on'] === '2027-05-12' && $c['note'] === 'seen'),
+        );
     }
 
     public function testTheGlyphIsTheTypicalStageOfTheNewestCheck(): void
@@ -49,7 +56,11 @@ final class CheckTest extends House
         $this->ask('POST', "/api/batches/{$code}/checks", ['on' => '2027-05-12', 'stages' => ['at_hole' => 25]]);
         self::assertSame(['pot'], $this->jobs($code, '2027-W19'));
         $there = $this->ask('GET', '/api/batches/'.$code)['lines'][0]['standing']['stuck'];
-        $this->ask('POST', "/api/batches/{$code}/count", ['on' => '2027-05-12', 'rooted' => $there - 10, 'unrooted' => 10, 'lost' => new \stdClass(), 'potted' => $there - 10]);
+        $this->ask(
+            'POST',
+            "/api/batches/{$code}/count",
+            ['on' => '2027-05-12', 'rooted' => $there - 10, 'unrooted' => 10, 'lost' => new \stdClass(), 'potted' => $there - 10],
+        );
         self::assertSame([], $this->jobs($code, '2027-W19'), 'Counted today; what is left longer waits a week.');
         self::assertSame(['check'], $this->jobs($code, '2027-W20'));
         $next = array_values(array_filter($this->ask('GET', '/api/day?week=2027-W20')['things'], static fn (array $t) => ($t['tag']['code'] ?? '') === $code));
@@ -64,14 +75,20 @@ final class CheckTest extends House
         $batch = $this->ask('POST', "/api/batches/{$code}/count", ['on' => '2027-05-12', 'rooted' => $there, 'unrooted' => 0, 'lost' => new \stdClass()]);
         self::assertSame(['rooted', null], [$batch['state'], $batch['leftBenchOn']]);
         self::assertSame(['pot'], $this->jobs($code, '2027-W19'));
-        $batch = $this->ask('POST', "/api/batches/{$code}/count", ['on' => '2027-05-12', 'rooted' => 0, 'unrooted' => 0, 'lost' => new \stdClass(), 'potted' => $there]);
+        $batch = $this->ask(
+            'POST',
+            "/api/batches/{$code}/count",
+            ['on' => '2027-05-12', 'rooted' => 0, 'unrooted' => 0, 'lost' => new \stdClass(), 'potted' => $there],
+        );
         self::assertSame(['potted', '2027-05-12'], [$batch['state'], $batch['leftBenchOn']]);
         self::assertSame([], $this->jobs($code, '2027-W19'));
     }
 
     private function rooting(): string
     {
-        return (string) $this->db()->fetchOne('SELECT b.code FROM batch b JOIN batch_standing s ON s.batch_id = b.id WHERE s.counted = 0 AND s.waiting > 60 AND (SELECT count(*) FROM line WHERE batch_id = b.id) = 1 ORDER BY b.id DESC LIMIT 1');
+        return (string) $this->db()->fetchOne('SELECT b.code FROM batch b JOIN batch_standing s ON s.batch_id = b.id
+            WHERE s.counted = 0 AND s.waiting > 60 AND (SELECT count(*) FROM line WHERE batch_id = b.id) = 1
+            ORDER BY b.id DESC LIMIT 1');
     }
 
     /** @return list<string> */

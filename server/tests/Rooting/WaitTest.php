@@ -71,7 +71,11 @@ final class WaitTest extends House
         self::assertSame('not_possible', $this->refused(422, 'POST', "/api/batches/{$code}/wait", ['kind' => 'clear'])['code']);
 
         $third = intdiv($stuck, 3);
-        $this->ask('POST', "/api/batches/{$code}/count", ['line' => 1, 'on' => '2027-05-12', 'rooted' => $third, 'unrooted' => $stuck - $third, 'lost' => new \stdClass(), 'potted' => $third]);
+        $this->ask(
+            'POST',
+            "/api/batches/{$code}/count",
+            ['line' => 1, 'on' => '2027-05-12', 'rooted' => $third, 'unrooted' => $stuck - $third, 'lost' => new \stdClass(), 'potted' => $third],
+        );
         $left = $this->ask('GET', "/api/batches/{$code}/wait?line=2");
         self::assertSame([true, $stuck - $third], [$left['counted'], $left['unrooted']]);
         $now = $this->ask('POST', "/api/batches/{$code}/wait", ['line' => 2, 'kind' => 'clear']);
@@ -83,7 +87,10 @@ final class WaitTest extends House
 
         $dipped = $this->ask('POST', "/api/batches/{$code}/wait", ['line' => 2, 'kind' => 'dip']);
         $new = substr((string) $dipped['acts'][0]['says'], -6);
-        self::assertSame([$stuck - $third, '2027-05-12'], [$this->ask('GET', "/api/batches/{$new}")['stuck'], $this->ask('GET', "/api/batches/{$new}")['stickOn']]);
+        self::assertSame(
+            [$stuck - $third, '2027-05-12'],
+            [$this->ask('GET', "/api/batches/{$new}")['stuck'], $this->ask('GET', "/api/batches/{$new}")['stickOn']],
+        );
     }
 
     public function testWaitingHoldsItLongerAndACoolerPlaceIsOneThatTakesIt(): void

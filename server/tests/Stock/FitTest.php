@@ -19,18 +19,37 @@ final class FitTest extends House
                 $codes[$reason['code']][] = $block['code'];
             }
         }
-        self::assertEqualsCanonicalizing(['inspection_old', 'quarantine', 'too_young', 'worn_out', 'resting', 'cap_reached', 'rights', 'permit'], array_keys($codes));
+        self::assertEqualsCanonicalizing(
+            ['inspection_old', 'quarantine', 'too_young', 'worn_out', 'resting', 'cap_reached', 'rights', 'permit'],
+            array_keys($codes),
+        );
         self::assertLessThan(20, array_sum(array_map('count', $codes)), 'Most of the stock is fit.');
     }
 
     public function testAFindingPutsABlockInQuarantineUntilItIsCleared(): void
     {
         $this->signIn('bo');
-        self::assertSame(['found', 'missing'], $this->fieldAndCode($this->refused(422, 'POST', '/api/stock/CA-1/inspections', ['clean' => false, 'howBad' => 'bad'])));
-        self::assertSame(['howBad', 'missing'], $this->fieldAndCode($this->refused(422, 'POST', '/api/stock/CA-1/inspections', ['clean' => false, 'found' => 'aphids'])));
-        self::assertSame(['found', 'out_of_range'], $this->fieldAndCode($this->refused(422, 'POST', '/api/stock/CA-1/inspections', ['clean' => true, 'found' => 'aphids'])));
-        self::assertSame(['on', 'ahead'], $this->fieldAndCode($this->refused(422, 'POST', '/api/stock/CA-1/inspections', ['clean' => true, 'on' => '2027-05-13'])));
-        $found = $this->ask('POST', '/api/stock/CA-1/inspections', ['clean' => false, 'found' => 'aphids', 'howBad' => 'some', 'where' => 'south side', 'note' => 'on the tips']);
+        self::assertSame(
+            ['found', 'missing'],
+            $this->fieldAndCode($this->refused(422, 'POST', '/api/stock/CA-1/inspections', ['clean' => false, 'howBad' => 'bad'])),
+        );
+        self::assertSame(
+            ['howBad', 'missing'],
+            $this->fieldAndCode($this->refused(422, 'POST', '/api/stock/CA-1/inspections', ['clean' => false, 'found' => 'aphids'])),
+        );
+        self::assertSame(
+            ['found', 'out_of_range'],
+            $this->fieldAndCode($this->refused(422, 'POST', '/api/stock/CA-1/inspections', ['clean' => true, 'found' => 'aphids'])),
+        );
+        self::assertSame(
+            ['on', 'ahead'],
+            $this->fieldAndCode($this->refused(422, 'POST', '/api/stock/CA-1/inspections', ['clean' => true, 'on' => '2027-05-13'])),
+        );
+        $found = $this->ask(
+            'POST',
+            '/api/stock/CA-1/inspections',
+            ['clean' => false, 'found' => 'aphids', 'howBad' => 'some', 'where' => 'south side', 'note' => 'on the tips'],
+        );
         self::assertSame([false, 'quarantine', 'aphids, some, south side'], [$found['fit'], $found['against'][0]['code'], $found['found']]);
         $clean = $this->ask('POST', '/api/stock/CA-1/inspections', ['clean' => true]);
         self::assertFalse($clean['fit'], 'Looking again does not clear it; somebody must say why.');
@@ -46,7 +65,12 @@ final class FitTest extends House
     public function testTheHouseLimitDecidesWhenAnInspectionIsOld(): void
     {
         $this->signIn();
-        $old = fn () => count(array_filter($this->ask('GET', '/api/stock')['blocks'], static fn (array $b) => in_array('inspection_old', array_column($b['against'], 'code'), true)));
+        $old = fn () => count(
+            array_filter(
+                $this->ask('GET', '/api/stock')['blocks'],
+                static fn (array $b) => in_array('inspection_old', array_column($b['against'], 'code'), true),
+            ),
+        );
         self::assertSame(1, $old());
         $this->ask('PUT', '/api/nursery', ['inspectionDays' => 14] + $this->ask('GET', '/api/nursery'));
         self::assertGreaterThan(20, $old());
@@ -82,12 +106,21 @@ final class FitTest extends House
         self::assertSame(140, $licence['left']);
         $batch = $this->plan('star-jasmine-cream-latch', 1, '2027-07-05');
         self::assertSame($licence['left'] - 84, $this->licence('LPB 2207')['left']);
-        $told = $this->refused(422, 'PUT', '/api/batches/'.$batch['code'], ['version' => $batch['version'], 'trays' => 2, 'stickOn' => '2027-07-05', 'block' => $batch['block'], 'zone' => $this->zoneOf($batch)]);
+        $told = $this->refused(
+            422,
+            'PUT',
+            '/api/batches/'.$batch['code'],
+            ['version' => $batch['version'], 'trays' => 2, 'stickOn' => '2027-07-05', 'block' => $batch['block'], 'zone' => $this->zoneOf($batch)],
+        );
         self::assertSame(['trays', 'past_licence'], $this->fieldAndCode($told));
         self::assertStringContainsString('140 are left. 168 are too many.', $told['message']);
         $more = $this->ask('PUT', '/api/licences/'.$licence['id'], ['plants' => $licence['plants'] + 100] + $this->entries($licence));
         self::assertSame($licence['plants'] + 100, $more['plants']);
-        $this->ask('PUT', '/api/batches/'.$batch['code'], ['version' => $batch['version'], 'trays' => 2, 'stickOn' => '2027-07-05', 'block' => $batch['block'], 'zone' => $this->zoneOf($batch)]);
+        $this->ask(
+            'PUT',
+            '/api/batches/'.$batch['code'],
+            ['version' => $batch['version'], 'trays' => 2, 'stickOn' => '2027-07-05', 'block' => $batch['block'], 'zone' => $this->zoneOf($batch)],
+        );
         self::assertSame(409, $this->send('PUT', '/api/licences/'.$licence['id'], $this->entries($licence))->getStatusCode());
     }
 
@@ -97,7 +130,14 @@ final class FitTest extends House
         $crop = 'star-jasmine-cream-latch';
         $licence = $this->licence('LPB 2207');
         $next = (new \DateTimeImmutable($licence['to']))->modify('+1 day');
-        $this->ask('POST', '/api/licences', ['crop' => $crop, 'holder' => 'Somebody', 'number' => 'S 9', 'from' => $next->format('Y-m-d'), 'to' => $next->modify('+1 year')->format('Y-m-d'), 'plants' => 100, 'royalty' => 0.1, 'counts' => 'sticking']);
+        $this->ask(
+            'POST',
+            '/api/licences',
+            [
+                'crop' => $crop, 'holder' => 'Somebody', 'number' => 'S 9', 'from' => $next->format('Y-m-d'),
+                'to' => $next->modify('+1 year')->format('Y-m-d'), 'plants' => 100, 'royalty' => 0.1, 'counts' => 'sticking',
+            ],
+        );
         $this->ask('PUT', '/api/licences/'.$licence['id'], ['plants' => $licence['plants'] - 40] + $this->entries($licence));
         $under = $this->plan($crop, 1, '2027-07-05')['code'];
         $after = $this->plan($crop, 1, $next->modify('next monday')->format('Y-m-d'))['code'];
@@ -118,12 +158,35 @@ final class FitTest extends House
         $told = $this->planRefused('catmint-millrace', 1, '2027-05-20');
         self::assertSame('no_licence', $told['code']);
         self::assertStringContainsString('protected for Somebody, and no licence covers 20 May 2027', $told['message']);
-        $this->ask('POST', '/api/licences', ['crop' => 'catmint-millrace', 'holder' => 'Somebody', 'number' => 'S 1', 'from' => '2027-05-01', 'to' => '2027-12-31', 'plants' => 5000, 'royalty' => 0.05, 'counts' => 'sale']);
+        $this->ask(
+            'POST',
+            '/api/licences',
+            [
+                'crop' => 'catmint-millrace', 'holder' => 'Somebody', 'number' => 'S 1', 'from' => '2027-05-01', 'to' => '2027-12-31',
+                'plants' => 5000, 'royalty' => 0.05, 'counts' => 'sale',
+            ],
+        );
         self::assertSame('in_use', $this->refused(422, 'PUT', '/api/crops/catmint-millrace/rights', ['protectedBy' => ''])['code']);
         $this->plan('catmint-millrace', 1, '2027-05-20');
-        foreach ([['to' => '2027-04-01', 'upside_down'], ['plants' => 0, 'out_of_range'], ['royalty' => -1, 'negative'], ['counts' => 'potting', 'unknown_choice'], ['number' => 's 1', 'taken']] as $wrong) {
+        foreach ([
+            ['to' => '2027-04-01', 'upside_down'], ['plants' => 0, 'out_of_range'], ['royalty' => -1, 'negative'],
+            ['counts' => 'potting', 'unknown_choice'], ['number' => 's 1', 'taken'],
+        ] as $wrong) {
             $code = array_pop($wrong);
-            self::assertSame([array_key_first($wrong), $code], $this->fieldAndCode($this->refused(422, 'POST', '/api/licences', $wrong + ['crop' => 'catmint-millrace', 'holder' => 'Somebody', 'number' => 'S 2', 'from' => '2027-05-01', 'to' => '2027-12-31', 'plants' => 500, 'royalty' => 0.05, 'counts' => 'sale'])));
+            self::assertSame(
+                [array_key_first($wrong), $code],
+                $this->fieldAndCode(
+                    $this->refused(
+                        422,
+                        'POST',
+                        '/api/licences',
+                        $wrong + [
+                            'crop' => 'catmint-millrace', 'holder' => 'Somebody', 'number' => 'S 2', 'from' => '2027-05-01',
+                            'to' => '2027-12-31', 'plants' => 500, 'royalty' => 0.05, 'counts' => 'sale',
+                        ],
+                    ),
+                ),
+            );
         }
     }
 
@@ -134,15 +197,24 @@ final class FitTest extends House
         $all = $this->ask('GET', "/api/licences/{$licence['id']}/statement");
         self::assertSame([$licence['used'], $licence['used']], [$all['plants'], array_sum(array_column($all['entries'], 'plants'))]);
         self::assertEqualsWithDelta(0.12 * $licence['used'], $all['owed'], 0.005);
-        self::assertSame($licence['used'], (int) $this->db()->fetchOne("SELECT sum(s.stuck) FROM batch b JOIN crop c ON c.id = b.crop_id JOIN batch_standing s ON s.batch_id = b.id WHERE c.slug = 'star-jasmine-cream-latch' AND b.stuck_on >= ?", [$licence['from']]));
+        self::assertSame($licence['used'], (int) $this->db()->fetchOne("SELECT sum(s.stuck) FROM batch b
+            JOIN crop c ON c.id = b.crop_id JOIN batch_standing s ON s.batch_id = b.id WHERE c.slug = 'star-jasmine-cream-latch'
+            AND b.stuck_on >= ?", [$licence['from']]));
 
         $batch = $this->plan('star-jasmine-cream-latch', 1, '2027-07-05');
-        $this->ask('PUT', '/api/batches/'.$batch['code'], ['version' => $batch['version'], 'trays' => 1, 'stickOn' => '2027-05-12', 'block' => $batch['block'], 'zone' => $this->zoneOf($batch)]);
+        $this->ask(
+            'PUT',
+            '/api/batches/'.$batch['code'],
+            ['version' => $batch['version'], 'trays' => 1, 'stickOn' => '2027-05-12', 'block' => $batch['block'], 'zone' => $this->zoneOf($batch)],
+        );
         $stick = ['on' => '2027-05-12', 'stuck' => 80, 'tooPoor' => 4, 'trays' => 1, 'mix' => 'perlite', 'people' => [], 'despite' => 'a trial'];
         $stuck = $this->ask('POST', "/api/batches/{$batch['code']}/stick", $stick);
         self::assertSame($licence['used'] + 80, $this->licence('LPB 2207')['used'], 'What was thrown before sticking does not count.');
         $may = $this->ask('GET', "/api/licences/{$licence['id']}/statement?from=2027-05-01&to=2027-05-31");
-        self::assertSame([['on' => '2027-05-12', 'batch' => $batch['code'], 'plants' => 80, 'owed' => 9.6]], array_values(array_filter($may['entries'], static fn (array $e) => $e['batch'] === $batch['code'])));
+        self::assertSame(
+            [['on' => '2027-05-12', 'batch' => $batch['code'], 'plants' => 80, 'owed' => 9.6]],
+            array_values(array_filter($may['entries'], static fn (array $e) => $e['batch'] === $batch['code'])),
+        );
         $this->ask('POST', "/api/batches/{$batch['code']}/undo", ['act' => $stuck['acts'][0]['id']]);
         self::assertSame($licence['used'], $this->licence('LPB 2207')['used']);
         $csv = (string) $this->send('GET', "/api/licences/{$licence['id']}/statement.csv")->getContent();
@@ -154,7 +226,9 @@ final class FitTest extends House
     {
         $this->signIn('office');
         $licence = $this->licence('OF 31');
-        $sold = (int) $this->db()->fetchOne("SELECT sum(e.count) FROM entry e JOIN act a ON a.id = e.act_id JOIN line l ON l.id = e.to_line JOIN batch b ON b.id = l.batch_id JOIN crop c ON c.id = b.crop_id WHERE c.slug = 'fuchsia-lantern-row' AND e.to_state = 'sold' AND a.on_day >= ?", [$licence['from']]);
+        $sold = (int) $this->db()->fetchOne("SELECT sum(e.count) FROM entry e JOIN act a ON a.id = e.act_id
+            JOIN line l ON l.id = e.to_line JOIN batch b ON b.id = l.batch_id JOIN crop c ON c.id = b.crop_id
+            WHERE c.slug = 'fuchsia-lantern-row' AND e.to_state = 'sold' AND a.on_day >= ?", [$licence['from']]);
         self::assertGreaterThan(0, $sold);
         self::assertSame($sold, $licence['used']);
     }

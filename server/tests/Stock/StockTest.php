@@ -9,7 +9,10 @@ use WetCradle\Server\Tests\House;
 /** What a block can give, as takes are planned, made and grown over. */
 final class StockTest extends House
 {
-    private const BLOCK = ['code' => 'CA-9', 'crop' => 'catmint-millrace', 'place' => 'New bed', 'plants' => 50, 'shoots' => 20, 'maxShoots' => 40, 'recoveryWeeks' => 4, 'plantedYear' => 2025];
+    private const BLOCK = [
+        'code' => 'CA-9', 'crop' => 'catmint-millrace', 'place' => 'New bed', 'plants' => 50, 'shoots' => 20, 'maxShoots' => 40,
+        'recoveryWeeks' => 4, 'plantedYear' => 2025,
+    ];
 
     /** By hand: 168 off 50 plants is 4 of 20 shoots; of the 16 left half is 8. Grown back to 24 after four weeks, half is 12. */
     public function testAPlannedTakeIsFeltUntilThePlantsHaveGrownBack(): void
@@ -27,7 +30,11 @@ final class StockTest extends House
         self::assertSame(['no_material', 'block'], [$told['code'], $told['field']]);
         self::assertStringContainsString('20 short: can give 400 (of 500; the plants are growing back)', $told['message']);
 
-        $this->ask('PUT', "/api/batches/{$batch['code']}", ['version' => $batch['version'], 'trays' => 2, 'stickOn' => '2027-06-01', 'block' => 'CA-9', 'zone' => $this->mist(), 'calledOff' => true]);
+        $this->ask(
+            'PUT',
+            "/api/batches/{$batch['code']}",
+            ['version' => $batch['version'], 'trays' => 2, 'stickOn' => '2027-06-01', 'block' => 'CA-9', 'zone' => $this->mist(), 'calledOff' => true],
+        );
         self::assertSame([500, 500], $this->left('2027-W23'));
     }
 
@@ -37,7 +44,11 @@ final class StockTest extends House
         $this->ask('POST', '/api/stock', self::BLOCK);
         $this->ask('POST', '/api/stock/CA-9/inspections', ['clean' => true]);
         $batch = $this->plan('CA-9', 2, '2027-05-12');
-        $stuck = $this->ask('POST', "/api/batches/{$batch['code']}/stick", ['on' => '2027-05-12', 'stuck' => 130, 'tooPoor' => 15, 'trays' => 2, 'mix' => 'perlite', 'people' => []]);
+        $stuck = $this->ask(
+            'POST',
+            "/api/batches/{$batch['code']}/stick",
+            ['on' => '2027-05-12', 'stuck' => 130, 'tooPoor' => 15, 'trays' => 2, 'mix' => 'perlite', 'people' => []],
+        );
         self::assertSame(400, $this->left('2027-W20')[0], '145 are 3 of each plant, stuck or thrown; half of the 17 left is 8.');
         $this->ask('POST', "/api/batches/{$batch['code']}/undo", ['act' => $stuck['acts'][0]['id']]);
         self::assertSame(400, $this->left('2027-W20')[0], 'Undone, the plan speaks again.');
@@ -70,7 +81,14 @@ final class StockTest extends House
     {
         $this->signIn();
         $block = $this->ask('POST', '/api/stock', self::BLOCK);
-        $now = $this->ask('PUT', '/api/stock/CA-9', ['shoots' => 30, 'shootCm' => 60, 'tipCm' => 8, 'internodeCm' => 6, 'multiplication' => 3, 'survival' => 0.9, 'target' => 1500, 'plants' => 60] + $block['block']);
+        $now = $this->ask(
+            'PUT',
+            '/api/stock/CA-9',
+            [
+                'shoots' => 30, 'shootCm' => 60, 'tipCm' => 8, 'internodeCm' => 6, 'multiplication' => 3, 'survival' => 0.9,
+                'target' => 1500, 'plants' => 60,
+            ] + $block['block'],
+        );
         self::assertSame(['clumps' => [60, 162, 437, 1179, 3183], 'firstYear' => 2027, 'years' => 4, 'holdEachYear' => 883, 'target' => 1500], $now['path']);
         self::assertSame(900, $now['canGive']);
         self::assertSame(1, $now['perShoot'], 'A tip cutting is one a shoot, however long it is.');
@@ -93,8 +111,14 @@ final class StockTest extends House
     {
         $this->signIn();
         $this->ask('POST', '/api/stock', ['plants' => 2] + self::BLOCK);
-        self::assertSame(['taken', 'label'], array_slice(array_values($this->refused(422, 'POST', '/api/stock/CA-9/plants', ['label' => 'ho-1 f3', 'row' => 'row 1'])), 0, 2));
-        self::assertSame('unknown_choice', $this->refused(422, 'POST', '/api/stock/CA-9/plants', ['label' => 'CA-9 c', 'row' => 'row 1', 'sex' => 'both'])['code']);
+        self::assertSame(
+            ['taken', 'label'],
+            array_slice(array_values($this->refused(422, 'POST', '/api/stock/CA-9/plants', ['label' => 'ho-1 f3', 'row' => 'row 1'])), 0, 2),
+        );
+        self::assertSame(
+            'unknown_choice',
+            $this->refused(422, 'POST', '/api/stock/CA-9/plants', ['label' => 'CA-9 c', 'row' => 'row 1', 'sex' => 'both'])['code'],
+        );
         $this->ask('POST', '/api/stock/CA-9/plants', ['label' => 'CA-9 a', 'row' => 'row 1', 'sex' => 'female']);
         $with = $this->ask('POST', '/api/stock/CA-9/plants', ['label' => 'CA-9 b', 'row' => 'row 1']);
         self::assertSame(['CA-9 a', 'CA-9 b'], array_column($with['named'], 'label'));
@@ -131,13 +155,24 @@ final class StockTest extends House
     /** @return array<string, mixed> */
     private function body(string $block, string $day): array
     {
-        $wanted = $this->ask('POST', '/api/wanted', ['crop' => 'catmint-millrace', 'plants' => 60, 'pot' => 1, 'readyWeek' => '2027-W36', 'priority' => 'nice']);
+        $wanted = $this->ask(
+            'POST',
+            '/api/wanted',
+            ['crop' => 'catmint-millrace', 'plants' => 60, 'pot' => 1, 'readyWeek' => '2027-W36', 'priority' => 'nice'],
+        );
 
         return ['wanted' => $wanted['id'], 'trayKind' => 3, 'trays' => 1, 'confidence' => 0.9, 'stickOn' => $day, 'block' => $block, 'zone' => $this->mist()];
     }
 
     private function mist(): int
     {
-        return (int) ($this->db()->fetchOne("SELECT id FROM zone WHERE name = 'Roomy'") ?: $this->ask('POST', '/api/zones', ['name' => 'Roomy', 'house' => 'Mist house', 'kind' => 'mist', 'trays' => 90, 'heatLow' => 16, 'heatHigh' => 24, 'mistLow' => 1, 'mistHigh' => 3, 'length' => 24, 'width' => 2])['id']);
+        return (int) ($this->db()->fetchOne("SELECT id FROM zone WHERE name = 'Roomy'") ?: $this->ask(
+            'POST',
+            '/api/zones',
+            [
+                'name' => 'Roomy', 'house' => 'Mist house', 'kind' => 'mist', 'trays' => 90, 'heatLow' => 16, 'heatHigh' => 24,
+                'mistLow' => 1, 'mistHigh' => 3, 'length' => 24, 'width' => 2,
+            ],
+        )['id']);
     }
 }

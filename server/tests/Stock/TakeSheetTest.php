@@ -35,9 +35,17 @@ final class TakeSheetTest extends House
     public function testDiverseMaterialComesFromNamedParentsAndIsKept(): void
     {
         $this->signIn();
-        $wanted = $this->ask('POST', '/api/wanted', ['crop' => 'holly-black-gate', 'plants' => 30, 'pot' => 1, 'readyWeek' => '2028-W40', 'priority' => 'nice']);
+        $wanted = $this->ask(
+            'POST',
+            '/api/wanted',
+            ['crop' => 'holly-black-gate', 'plants' => 30, 'pot' => 1, 'readyWeek' => '2028-W40', 'priority' => 'nice'],
+        );
         $zone = $this->ask('POST', "/api/wanted/{$wanted['id']}/proposal", ['stickOn' => '2027-09-20', 'trays' => 1])['zones'][0]['id'];
-        $batch = $this->ask('POST', '/api/batches', ['wanted' => $wanted['id'], 'trayKind' => 2, 'trays' => 1, 'confidence' => 0.9, 'stickOn' => '2027-09-20', 'block' => 'HO-1', 'zone' => $zone]);
+        $batch = $this->ask(
+            'POST',
+            '/api/batches',
+            ['wanted' => $wanted['id'], 'trayKind' => 2, 'trays' => 1, 'confidence' => 0.9, 'stickOn' => '2027-09-20', 'block' => 'HO-1', 'zone' => $zone],
+        );
         $stop = $this->ask('GET', '/api/take-sheets?batches='.$batch['code'])['stops'][0];
         self::assertSame(['far side', 'hedge end', 'the others'], array_column($stop['rows'], 'row'));
         self::assertSame(['plant' => 'HO-1 M1 (male)', 'take' => 2], $stop['rows'][0]['named'][0]);
@@ -53,7 +61,8 @@ final class TakeSheetTest extends House
     public function testTheHoldClockRunsFromTheFirstCut(): void
     {
         $this->signIn('bo');
-        $code = (string) $this->db()->fetchOne("SELECT b.code FROM batch b JOIN crop c ON c.id = b.crop_id WHERE b.stuck_on IS NULL AND b.called_off = 0 AND b.material = 'softwood' AND c.slug NOT LIKE 'stonecrop%' LIMIT 1");
+        $code = (string) $this->db()->fetchOne("SELECT b.code FROM batch b JOIN crop c ON c.id = b.crop_id
+            WHERE b.stuck_on IS NULL AND b.called_off = 0 AND b.material = 'softwood' AND c.slug NOT LIKE 'stonecrop%' LIMIT 1");
         self::assertNull($this->ask('GET', '/api/batches/'.$code)['collection']);
         self::assertSame('how', $this->refused(422, 'POST', "/api/batches/{$code}/collect", ['how' => 'dry'])['field']);
         $clock = $this->ask('POST', "/api/batches/{$code}/collect", ['how' => 'shaded'])['collection'];
@@ -66,7 +75,8 @@ final class TakeSheetTest extends House
         self::assertNull($this->ask('DELETE', "/api/batches/{$code}/collect")['collection']);
         self::assertSame(404, $this->send('DELETE', "/api/batches/{$code}/collect")->getStatusCode());
 
-        $dry = (string) $this->db()->fetchOne("SELECT b.code FROM batch b JOIN crop c ON c.id = b.crop_id WHERE b.stuck_on IS NULL AND b.called_off = 0 AND c.slug LIKE 'stonecrop%' LIMIT 1");
+        $dry = (string) $this->db()->fetchOne("SELECT b.code FROM batch b JOIN crop c ON c.id = b.crop_id WHERE b.stuck_on IS NULL
+            AND b.called_off = 0 AND c.slug LIKE 'stonecrop%' LIMIT 1");
         $sealing = $this->ask('POST', "/api/batches/{$dry}/collect", ['how' => 'dry'])['collection'];
         self::assertSame([true, ['sealing', 'sealed']], [$sealing['seals'], array_column($sealing['phases'], 'state')]);
         self::assertSame(7, (int) (new \DateTimeImmutable($sealing['startedAt']))->diff(new \DateTimeImmutable($sealing['dueAt']))->format('%a'));

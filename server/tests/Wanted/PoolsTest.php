@@ -18,7 +18,11 @@ final class PoolsTest extends House
     /** @return array<string, mixed> */
     private function order(int $plants, string $priority, string $week = '2027-W36', int $pot = 1): array
     {
-        return $this->ask('POST', '/api/wanted', ['crop' => 'catmint-millrace', 'plants' => $plants, 'pot' => $pot, 'readyWeek' => $week, 'priority' => $priority]);
+        return $this->ask(
+            'POST',
+            '/api/wanted',
+            ['crop' => 'catmint-millrace', 'plants' => $plants, 'pot' => $pot, 'readyWeek' => $week, 'priority' => $priority],
+        );
     }
 
     /**
@@ -51,7 +55,11 @@ final class PoolsTest extends House
         [$code] = $this->planned([$one['id'], $two['id']]);
         self::assertSame([$two['id']], $this->ask('GET', "/api/batches/{$code}")['shared']);
         $before = $this->ask('GET', "/api/wanted/{$two['id']}")['outlook']['chance'];
-        $this->ask('PUT', "/api/wanted/{$one['id']}", ['version' => $one['version'], 'plants' => 70, 'pot' => 1, 'readyWeek' => '2027-W36', 'priority' => 'must', 'calledOff' => true]);
+        $this->ask(
+            'PUT',
+            "/api/wanted/{$one['id']}",
+            ['version' => $one['version'], 'plants' => 70, 'pot' => 1, 'readyWeek' => '2027-W36', 'priority' => 'must', 'calledOff' => true],
+        );
         $after = $this->ask('GET', "/api/wanted/{$two['id']}")['outlook'];
         self::assertGreaterThan($before, $after['chance']);
         self::assertGreaterThan(0.99, $after['chance']);
@@ -63,9 +71,19 @@ final class PoolsTest extends House
         [$code] = $this->planned([$one['id'], $two['id']]);
         $batch = $this->ask('GET', "/api/batches/{$code}");
         $zone = (int) $this->db()->fetchOne('SELECT zone_id FROM batch WHERE code = ?', [$code]);
-        $this->ask('PUT', "/api/batches/{$code}", ['version' => $batch['version'], 'block' => $batch['block'], 'zone' => $zone, 'trays' => $batch['trays'], 'stickOn' => $batch['stickOn'], 'calledOff' => true]);
+        $this->ask(
+            'PUT',
+            "/api/batches/{$code}",
+            [
+                'version' => $batch['version'], 'block' => $batch['block'], 'zone' => $zone, 'trays' => $batch['trays'],
+                'stickOn' => $batch['stickOn'], 'calledOff' => true,
+            ],
+        );
         foreach ([$one, $two] as $order) {
-            self::assertSame(['unplanned', null], [$this->ask('GET', "/api/wanted/{$order['id']}")['state'], $this->ask('GET', "/api/wanted/{$order['id']}")['outlook']]);
+            self::assertSame(
+                ['unplanned', null],
+                [$this->ask('GET', "/api/wanted/{$order['id']}")['state'], $this->ask('GET', "/api/wanted/{$order['id']}")['outlook']],
+            );
         }
         $open = array_merge(...array_map(static fn (array $d) => array_column($d['orders'], 'id'), $this->ask('POST', '/api/plan/draft', [])['drafts']));
         self::assertContains($one['id'], $open);

@@ -18,7 +18,14 @@ final class WantedTest extends House
         $is = fn (string $state) => self::assertSame($state, $this->ask('GET', "/api/wanted/{$wanted['id']}")['state']);
         $is('unplanned');
         $proposal = $this->ask('POST', "/api/wanted/{$wanted['id']}/proposal", ['stickOn' => '2027-05-12']);
-        $batch = $this->ask('POST', '/api/batches', ['wanted' => $wanted['id'], 'trayKind' => $proposal['trayKind']['id'], 'trays' => 1, 'confidence' => 0.9, 'stickOn' => '2027-05-12', 'block' => $proposal['blocks'][0]['code'], 'zone' => $proposal['zones'][0]['id']]);
+        $batch = $this->ask(
+            'POST',
+            '/api/batches',
+            [
+                'wanted' => $wanted['id'], 'trayKind' => $proposal['trayKind']['id'], 'trays' => 1, 'confidence' => 0.9,
+                'stickOn' => '2027-05-12', 'block' => $proposal['blocks'][0]['code'], 'zone' => $proposal['zones'][0]['id'],
+            ],
+        );
         $is('planned');
         $at = "/api/batches/{$batch['code']}";
         $on = ['on' => '2027-05-12'];
@@ -85,6 +92,9 @@ final class WantedTest extends House
         $wanted = $this->ask('GET', '/api/wanted/'.$old);
         $body = ['version' => $wanted['version'], 'plants' => 7, 'pot' => 1, 'readyWeek' => $wanted['readyWeek'], 'priority' => 'nice'];
         self::assertSame(7, $this->ask('PUT', '/api/wanted/'.$old, $body)['plants']);
-        self::assertSame('gone_by', $this->refused(422, 'PUT', '/api/wanted/'.$old, ['version' => $wanted['version'] + 1, 'readyWeek' => '2027-W18'] + $body)['code']);
+        self::assertSame(
+            'gone_by',
+            $this->refused(422, 'PUT', '/api/wanted/'.$old, ['version' => $wanted['version'] + 1, 'readyWeek' => '2027-W18'] + $body)['code'],
+        );
     }
 }
