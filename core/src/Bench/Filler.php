@@ -18,7 +18,6 @@ use WetCradle\Core\Refused;
  */
 final class Filler
 {
-    private const NOWHERE = -1;
     /** Steps of one cooling, for each batch and at least; then the round goes on with its second half. */
     private const COOLING = 2500;
     private const COOLING_EACH = 12;
@@ -29,40 +28,24 @@ final class Filler
     private const LAYING = 3000;
     private const TRIES_A_STEP = 8;
     private const HANDFUL = 6;
-    /** Lays tried for a handful before it is given up. */
-    private const TRIED = 1500;
     /** Lays looked at when a batch that was turned out seeks another place. */
     private const LOOKED_AT = 400;
 
     /** @var list<list<int>> lays by batch, cheapest first */
     private array $lays;
-    /** @var array<int, int> the lay of each batch, or NOWHERE */
-    private array $at;
-    /** @var array<int, int> */
-    private array $free;
-    /** @var array<int, array<int, int>> comfort of each batch by cell; what stands there and stays is not in it */
-    private array $lying = [];
-    private int $score;
+    private LaidOut $now;
     /** @var array<int, int> */
     private array $best;
     private int $bestScore;
-    private int $luck;
+    private readonly Luck $luck;
     private int $steps = 0;
     private float $hot;
     /** @var list<int> batches that have any lay */
     private array $able = [];
     /** @var array<int, array{0: int, 1: int}> the first week a batch could lie in, and the one after the last */
     private array $span = [];
-    /** @var list<int> the handful being laid anew */
-    private array $handful = [];
-    /** @var list<int> the least that the handful's batches from this one on can cost */
-    private array $least = [];
-    /** @var array<int, int> lays of the handful at their best so far */
-    private array $found = [];
     /** What all would cost if every batch lay where it costs least. */
     private int $leastOfAll;
-    private int $limit = 0;
-    private int $tries = 0;
 
     public function __construct(private readonly ToPlace $ask, int $seed = 1)
     {
@@ -77,14 +60,13 @@ final class Filler
                 $this->span[$batch] = $this->spanOf($lays);
             }
         }
-        $this->luck = ($seed * 2_654_435_761 + 12_345) & 0x7FFFFFFF;
+        $this->luck = new Luck($seed);
         $this->leastOfAll = array_sum(
             array_map(static fn (array $lays, int $leftOut) => $lays === [] ? $leftOut : min($leftOut, $ask->layCost[$lays[0]]), $this->lays, $ask->leftOut),
         );
         $this->hot = max(self::COLD, self::HOT * array_sum($ask->leftOut) / max(1, count($ask->leftOut)));
-        $this->clear();
-        $this->best = $this->at;
-        $this->bestScore = $this->score;
+        $this->now = new LaidOut($ask);
+        $this->remember();
         $this->first();
     }
 
@@ -97,7 +79,7 @@ final class Filler
     /** @return array<int, ?int> the lay of each batch in the best plan so far; null for one without a place */
     public function plan(): array
     {
-        return array_map(static fn (int $lay) => $lay === self::NOWHERE ? null : $lay, $this->best);
+        return array_map(static fn (int $lay) => $lay === LaidOut::NOWHERE ? null : $lay, $this->best);
     }
 
     /**
@@ -107,14 +89,14 @@ final class Filler
      */
     public function from(array $plan): void
     {
-        $this->clear();
+        $this->now->clear();
         foreach ($plan as $batch => $lay) {
             if ($lay !== null) {
                 if (!in_array($lay, $this->lays[$batch] ?? [], true)) {
                     throw Refused::because('unknown', 'plan', 'A batch was to lie where it cannot.');
                 }
-                if ($this->fits($lay)) {
-                    $this->put($batch, $lay);
+                if ($this->now->fits($lay)) {
+                    $this->now->put($batch, $lay);
                 }
             }
         }
@@ -151,7 +133,7 @@ final class Filler
         }
         $this->back();
         $this->fillUp();
-        if ($this->score < $this->bestScore) {
+        if ($this->now->score < $this->bestScore) {
             $this->remember();
         }
     }
@@ -164,56 +146,56 @@ final class Filler
 
     private function step(float $heat): void
     {
-        $batch = $this->able[$this->chance(count($this->able))];
-        if ($this->at[$batch] !== self::NOWHERE && $this->chance(3) === 0) {
+        $batch = $this->able[$this->luck->below(count($this->able))];
+        if (!$this->now->isOut($batch) && $this->luck->below(3) === 0) {
             // Now and then one without a place is tried rather than one that has one.
-            $other = $this->able[$this->chance(count($this->able))];
-            $batch = $this->at[$other] === self::NOWHERE ? $other : $batch;
+            $other = $this->able[$this->luck->below(count($this->able))];
+            $batch = $this->now->isOut($other) ? $other : $batch;
         }
         $lays = $this->lays[$batch];
         $many = count($lays);
-        $lay = $lays[min($this->chance($many), $this->chance($many))];
-        $was = $this->at[$batch];
+        $lay = $lays[min($this->luck->below($many), $this->luck->below($many))];
+        $was = $this->now->at[$batch];
         if ($lay === $was) {
             return;
         }
-        $before = $this->score;
+        $before = $this->now->score;
         $undo = [$batch => $was];
-        if ($was !== self::NOWHERE) {
-            $this->take($batch);
+        if ($was !== LaidOut::NOWHERE) {
+            $this->now->take($batch);
         }
-        $out = $this->inTheWay($lay);
+        $out = $this->now->inTheWay($lay, $this->luck);
         foreach ($out as $other) {
-            $undo[$other] = $this->at[$other];
-            $this->take($other);
+            $undo[$other] = $this->now->at[$other];
+            $this->now->take($other);
         }
-        $this->put($batch, $lay);
+        $this->now->put($batch, $lay);
         foreach ($out as $other) {
             $this->findPlace($other);
         }
         // What was left may be room for one that had none.
         for ($try = 0; $try < 2; ++$try) {
-            $other = $this->able[$this->chance(count($this->able))];
-            if ($this->at[$other] === self::NOWHERE && $this->findPlace($other)) {
-                $undo[$other] ??= self::NOWHERE;
+            $other = $this->able[$this->luck->below(count($this->able))];
+            if ($this->now->isOut($other) && $this->findPlace($other)) {
+                $undo[$other] ??= LaidOut::NOWHERE;
             }
         }
-        $more = $this->score - $before;
-        if ($more <= 0 || exp(-$more / $heat) * 0x7FFFFFFF > $this->chance(0x7FFFFFFF)) {
-            if ($this->score < $this->bestScore) {
+        $more = $this->now->score - $before;
+        if ($more <= 0 || exp(-$more / $heat) * 0x7FFFFFFF > $this->luck->below(0x7FFFFFFF)) {
+            if ($this->now->score < $this->bestScore) {
                 $this->remember();
             }
 
             return;
         }
         foreach ($undo as $other => $lay) {
-            if ($this->at[$other] !== self::NOWHERE) {
-                $this->take($other);
+            if (!$this->now->isOut($other)) {
+                $this->now->take($other);
             }
         }
         foreach ($undo as $other => $lay) {
-            if ($lay !== self::NOWHERE) {
-                $this->put($other, $lay);
+            if ($lay !== LaidOut::NOWHERE) {
+                $this->now->put($other, $lay);
             }
         }
     }
@@ -226,76 +208,23 @@ final class Filler
     private function layAnew(): int
     {
         $ask = $this->ask;
-        $first = $this->able[$this->chance(count($this->able))];
-        for ($try = 0; $try < 20 && $this->costOf($first) === $ask->layCost[$this->lays[$first][0]]; ++$try) {
-            $first = $this->able[$this->chance(count($this->able))];
+        $first = $this->able[$this->luck->below(count($this->able))];
+        for ($try = 0; $try < 20 && $this->now->costOf($first) === $ask->layCost[$this->lays[$first][0]]; ++$try) {
+            $first = $this->able[$this->luck->below(count($this->able))];
         }
         $some = [$first => true];
         for ($try = 0; $try < 10 * self::HANDFUL && count($some) < self::HANDFUL; ++$try) {
-            $other = $this->able[$this->chance(count($this->able))];
+            $other = $this->able[$this->luck->below(count($this->able))];
             if ($this->span[$other][0] < $this->span[$first][1] && $this->span[$first][0] < $this->span[$other][1]) {
                 $some[$other] = true;
             }
         }
-        $some = array_keys($some);
-        usort($some, static fn (int $a, int $b) => [$ask->leftOut[$b], $a] <=> [$ask->leftOut[$a], $b]);
-        $least = [0];
-        foreach (array_reverse($some) as $batch) {
-            array_unshift($least, $least[0] + $ask->layCost[$this->lays[$batch][0]]);
-        }
-        $this->handful = $some;
-        $this->least = $least;
-        $this->limit = array_sum(array_map($this->costOf(...), $some));
-        $this->found = array_map(fn (int $batch) => $this->at[$batch], $some);
-        $this->tries = self::TRIED;
-        foreach ($some as $batch) {
-            if ($this->at[$batch] !== self::NOWHERE) {
-                $this->take($batch);
-            }
-        }
-        $this->layRest(0, 0);
-        foreach ($some as $i => $batch) {
-            if ($this->found[$i] !== self::NOWHERE) {
-                $this->put($batch, $this->found[$i]);
-            }
-        }
-        if ($this->score < $this->bestScore) {
+        $tried = Handful::layAnew($ask, $this->now, array_keys($some), $this->lays);
+        if ($this->now->score < $this->bestScore) {
             $this->remember();
         }
 
-        return 4 + intdiv(self::TRIED - max(0, $this->tries), self::TRIES_A_STEP);
-    }
-
-    private function layRest(int $i, int $cost): void
-    {
-        if ($i === count($this->handful)) {
-            $this->limit = $cost;
-            $this->found = array_map(fn (int $batch) => $this->at[$batch], $this->handful);
-
-            return;
-        }
-        $batch = $this->handful[$i];
-        $cost += $this->least[$i + 1];
-        foreach ($this->lays[$batch] as $lay) {
-            if ($cost + $this->ask->layCost[$lay] >= $this->limit || --$this->tries < 0) {
-                return;
-            }
-            if ($this->fits($lay)) {
-                $this->put($batch, $lay);
-                $this->layRest($i + 1, $cost - $this->least[$i + 1] + $this->ask->layCost[$lay]);
-                $this->take($batch);
-            }
-        }
-        if ($cost + $this->ask->leftOut[$batch] < $this->limit) {
-            $this->layRest($i + 1, $cost - $this->least[$i + 1] + $this->ask->leftOut[$batch]);
-        }
-    }
-
-    private function costOf(int $batch): int
-    {
-        $lay = $this->at[$batch];
-
-        return $lay < 0 ? $this->ask->leftOut[$batch] : $this->ask->layCost[$lay];
+        return 4 + intdiv($tried, self::TRIES_A_STEP);
     }
 
     /**
@@ -335,10 +264,10 @@ final class Filler
             ] <=> [count($this->lays[$b]) * $room[$b] / max(1, $ask->leftOut[$b]), $b],
         ];
         foreach ($orders as $order) {
-            $this->clear();
+            $this->now->clear();
             usort($this->able, $order);
             $this->fillUp();
-            if ($this->score < $this->bestScore) {
+            if ($this->now->score < $this->bestScore) {
                 $this->remember();
             }
         }
@@ -348,10 +277,10 @@ final class Filler
     private function fillUp(): void
     {
         foreach ($this->able as $batch) {
-            if ($this->at[$batch] === self::NOWHERE) {
+            if ($this->now->isOut($batch)) {
                 foreach ($this->lays[$batch] as $lay) {
-                    if ($this->fits($lay)) {
-                        $this->put($batch, $lay);
+                    if ($this->now->fits($lay)) {
+                        $this->now->put($batch, $lay);
                         break;
                     }
                 }
@@ -364,8 +293,8 @@ final class Filler
         $lays = $this->lays[$batch];
         $many = min(self::LOOKED_AT, count($lays));
         for ($i = 0; $i < $many; ++$i) {
-            if ($this->fits($lays[$i])) {
-                $this->put($batch, $lays[$i]);
+            if ($this->now->fits($lays[$i])) {
+                $this->now->put($batch, $lays[$i]);
 
                 return true;
             }
@@ -374,156 +303,19 @@ final class Filler
         return false;
     }
 
-    private function fits(int $lay): bool
-    {
-        $ask = $this->ask;
-        $last = $ask->firstLeg[$lay + 1] ?? count($ask->legCell);
-        for ($leg = $ask->firstLeg[$lay]; $leg < $last; ++$leg) {
-            $trays = $ask->legTrays[$leg];
-            $cell = $ask->legCell[$leg];
-            $end = $cell + $ask->legWeeks[$leg];
-            for ($i = $cell; $i < $end; ++$i) {
-                if ($this->free[$i] < $trays) {
-                    return false;
-                }
-            }
-            $clash = $ask->clash[$ask->legComfort[$leg]] ?? [];
-            if ($clash !== []) {
-                for ($i = $cell; $i < $end; ++$i) {
-                    foreach ($this->lying[$i] as $comfort) {
-                        if (isset($clash[$comfort])) {
-                            return false;
-                        }
-                    }
-                }
-            }
-        }
-
-        return true;
-    }
-
-    /** @return list<int> batches that have to go for this lay, the dearest first */
-    private function inTheWay(int $lay): array
-    {
-        $ask = $this->ask;
-        $out = [];
-        $last = $ask->firstLeg[$lay + 1] ?? count($ask->legCell);
-        for ($leg = $ask->firstLeg[$lay]; $leg < $last; ++$leg) {
-            $cell = $ask->legCell[$leg];
-            $end = $cell + $ask->legWeeks[$leg];
-            $clash = $ask->clash[$ask->legComfort[$leg]] ?? [];
-            for ($i = $cell; $i < $end; ++$i) {
-                foreach ($this->lying[$i] as $other => $comfort) {
-                    if (isset($clash[$comfort])) {
-                        $out[$other] = true;
-                    }
-                }
-            }
-            for ($i = $cell; $i < $end; ++$i) {
-                $lack = $ask->legTrays[$leg] - $this->free[$i];
-                if ($lack <= 0) {
-                    continue;
-                }
-                $here = [];
-                foreach ($this->lying[$i] as $other => $comfort) {
-                    if (isset($out[$other])) {
-                        $lack -= $this->traysIn($other, $i);
-                    } else {
-                        $here[$other] = $ask->leftOut[$other] * (64 + $this->chance(64));
-                    }
-                }
-                asort($here);
-                foreach ($here as $other => $worth) {
-                    if ($lack <= 0) {
-                        break;
-                    }
-                    $out[$other] = true;
-                    $lack -= $this->traysIn($other, $i);
-                }
-            }
-        }
-        $out = array_keys($out);
-        usort($out, static fn (int $a, int $b) => [$ask->leftOut[$b], $a] <=> [$ask->leftOut[$a], $b]);
-
-        return $out;
-    }
-
-    private function traysIn(int $batch, int $cell): int
-    {
-        $ask = $this->ask;
-        $leg = $ask->firstLeg[$this->at[$batch]];
-        while ($cell < $ask->legCell[$leg] || $cell >= $ask->legCell[$leg] + $ask->legWeeks[$leg]) {
-            ++$leg;
-        }
-
-        return $ask->legTrays[$leg];
-    }
-
-    private function put(int $batch, int $lay): void
-    {
-        $ask = $this->ask;
-        $last = $ask->firstLeg[$lay + 1] ?? count($ask->legCell);
-        for ($leg = $ask->firstLeg[$lay]; $leg < $last; ++$leg) {
-            $trays = $ask->legTrays[$leg];
-            $comfort = $ask->legComfort[$leg];
-            $cell = $ask->legCell[$leg];
-            $end = $cell + $ask->legWeeks[$leg];
-            for ($i = $cell; $i < $end; ++$i) {
-                $this->free[$i] -= $trays;
-                $this->lying[$i][$batch] = $comfort;
-            }
-        }
-        $this->at[$batch] = $lay;
-        $this->score += $ask->layCost[$lay] - $ask->leftOut[$batch];
-    }
-
-    private function take(int $batch): void
-    {
-        $ask = $this->ask;
-        $lay = $this->at[$batch];
-        $last = $ask->firstLeg[$lay + 1] ?? count($ask->legCell);
-        for ($leg = $ask->firstLeg[$lay]; $leg < $last; ++$leg) {
-            $trays = $ask->legTrays[$leg];
-            $cell = $ask->legCell[$leg];
-            $end = $cell + $ask->legWeeks[$leg];
-            for ($i = $cell; $i < $end; ++$i) {
-                $this->free[$i] += $trays;
-                unset($this->lying[$i][$batch]);
-            }
-        }
-        $this->at[$batch] = self::NOWHERE;
-        $this->score -= $ask->layCost[$lay] - $ask->leftOut[$batch];
-    }
-
-    private function clear(): void
-    {
-        $this->at = array_fill(0, count($this->ask->names), self::NOWHERE);
-        $this->free = $this->ask->free;
-        $this->lying = array_fill(0, count($this->free), []);
-        $this->score = array_sum($this->ask->leftOut);
-    }
-
     private function remember(): void
     {
-        $this->best = $this->at;
-        $this->bestScore = $this->score;
+        $this->best = $this->now->at;
+        $this->bestScore = $this->now->score;
     }
 
     private function back(): void
     {
-        $this->clear();
+        $this->now->clear();
         foreach ($this->best as $batch => $lay) {
-            if ($lay !== self::NOWHERE) {
-                $this->put($batch, $lay);
+            if ($lay !== LaidOut::NOWHERE) {
+                $this->now->put($batch, $lay);
             }
         }
-    }
-
-    /** A whole number from 0 to below this, the same each time for the same seed. */
-    private function chance(int $below): int
-    {
-        $this->luck = ($this->luck * 1_103_515_245 + 12_345) & 0x7FFFFFFF;
-
-        return ($this->luck * $below) >> 31;
     }
 }
