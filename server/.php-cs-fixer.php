@@ -12,6 +12,8 @@ return (new PhpCsFixer\Config())->setRiskyAllowed(true)->setFinder($finder)->set
     'global_namespace_import' => false,
     'concat_space' => ['spacing' => 'none'],
     'yoda_style' => false,
+    // A refusal with its figures is longer than a line that can be read at once.
+    'single_line_throw' => false,
     'ordered_imports' => true,
     'no_unused_imports' => true,
     'strict_comparison' => true,

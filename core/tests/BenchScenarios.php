@@ -6,11 +6,11 @@ namespace WetCradle\Core\Tests;
 
 use WetCradle\Core\Bench\BenchOption;
 use WetCradle\Core\Bench\Comfort;
+use WetCradle\Core\Bench\Fillable;
 use WetCradle\Core\Bench\FillAsk;
 use WetCradle\Core\Bench\FillHouse;
 use WetCradle\Core\Bench\FillStage;
 use WetCradle\Core\Bench\FillStays;
-use WetCradle\Core\Bench\Fillable;
 use WetCradle\Core\Bench\Leg;
 use WetCradle\Core\Bench\NoPlace;
 use WetCradle\Core\Bench\PlaceBatches;

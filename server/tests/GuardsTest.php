@@ -197,6 +197,22 @@ final class GuardsTest extends TestCase
         self::assertSame(['php'], array_keys($composer['require']));
     }
 
+    public function testEveryLineCanBeReadAtOnce(): void
+    {
+        $tooLong = [];
+        foreach (['core/src', 'server/src', 'server/guards'] as $folder) {
+            $root = dirname(__DIR__, 2).'/'.$folder;
+            foreach (new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator($root, \FilesystemIterator::SKIP_DOTS)) as $file) {
+                foreach ((array) file((string) $file, FILE_IGNORE_NEW_LINES) as $i => $line) {
+                    if (mb_strlen((string) $line) > 160) {
+                        $tooLong[] = substr((string) $file, strlen($root) + 1).':'.($i + 1);
+                    }
+                }
+            }
+        }
+        self::assertSame([], $tooLong, 'No line is longer than 160 characters.');
+    }
+
     public function testNothingIsFetchedFromOutside(): void
     {
         $seen = 0;

@@ -59,20 +59,22 @@ final class PlansCompared
         $words = array_filter([
             $a->stickOn === $b->stickOn ? '' : sprintf('stuck %s instead of %s', self::day($b->stickOn), self::day($a->stickOn)),
             $a->trays === $b->trays ? '' : sprintf('%d %s instead of %d', $b->trays, $b->trays === 1 ? 'tray' : 'trays', $a->trays),
-            $a->zone === $b->zone ? '' : sprintf('on %s instead of %s', $b->zone, $a->zone),
-            $a->trayKind === null || $a->trayKind === $b->trayKind ? '' : sprintf('in %s instead of %s', $b->trayKind, $a->trayKind),
-            $a->movesOn === $b->movesOn
+            $a->zone->is($b->zone) ? '' : sprintf('on %s instead of %s', $b->zone->name, $a->zone->name),
+            $a->trayKind === null || $b->trayKind === null || $a->trayKind->is($b->trayKind)
+                ? ''
+                : sprintf('in %s instead of %s', $b->trayKind->name, $a->trayKind->name),
+            $a->movesOnAs($b)
                 ? ''
                 : ($b->movesOn === [] ? 'stays there' : implode(
                     ', ',
-                    array_map(static fn (array $on) => sprintf('goes on to %s on %s', $on['zone'], self::day($on['from'])), $b->movesOn),
+                    array_map(static fn (array $on) => sprintf('goes on to %s on %s', $on['zone']->name, self::day($on['from'])), $b->movesOn),
                 )),
-            $a->pots === $b->pots ? '' : ($b->pots === null ? 'no place for its pots' : sprintf(
+            $a->potsStandAs($b) ? '' : ($b->pots === null ? 'no place for its pots' : sprintf(
                 'pots %s on %s',
                 $b->pots['spaced'] ? 'spaced' : 'pot-thick',
-                $b->pots['zone'],
+                $b->pots['zone']->name,
             )),
-            $a->block === $b->block ? '' : sprintf('from %s instead of %s', $b->block, $a->block),
+            $a->block->is($b->block) ? '' : sprintf('from %s instead of %s', $b->block->name, $a->block->name),
             $a->heldDays === $b->heldDays ? '' : sprintf('held %d days in its tray instead of %d', $b->heldDays, $a->heldDays),
             $a->potWeek === $b->potWeek ? '' : ($b->potWeek === null ? 'potted when it is due' : sprintf(
                 'potted in the week of %s',

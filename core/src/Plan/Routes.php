@@ -142,12 +142,12 @@ final class Routes
             );
         }
         $best = array_key_first($sure);
+        $costsAsTheNext = count($sure) > 1 && self::money($routes[$best]->costEach) === self::money($sure[array_keys($sure)[1]]->costEach);
 
         return new self($routes, $best, match (true) {
             count($possible) === 1 => 'The only one that gets there in time.',
             count($sure) === 1 => 'The only one that gives the chance asked.',
-            self::money($routes[$best]->costEach) === self::money($sure[array_keys($sure)[1]]->costEach) =>
-                'No other way costs less for a good plant, and this one takes the fewest batches and cuttings.',
+            $costsAsTheNext => 'No other way costs less for a good plant, and this one takes the fewest batches and cuttings.',
             default => sprintf(
                 'A good plant costs least this way: %s, against %s by the next.',
                 self::money($routes[$best]->costEach),

@@ -13,8 +13,8 @@ use WetCradle\Core\Calendar\WindowShift;
 use WetCradle\Core\Crops\LikeCrops;
 use WetCradle\Core\Crops\Material;
 use WetCradle\Core\Crops\Sign;
-use WetCradle\Core\Crops\SignSeen;
 use WetCradle\Core\Crops\SignedWindow;
+use WetCradle\Core\Crops\SignSeen;
 use WetCradle\Core\Crops\WayWindows;
 use WetCradle\Core\Refused;
 

@@ -6,11 +6,11 @@ namespace WetCradle\Core\Tests\House;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
+use WetCradle\Core\Bench\Fillable;
 use WetCradle\Core\Bench\FillAsk;
 use WetCradle\Core\Bench\FillHouse;
 use WetCradle\Core\Bench\FillStage;
 use WetCradle\Core\Bench\FillStays;
-use WetCradle\Core\Bench\Fillable;
 use WetCradle\Core\Bench\InPots;
 use WetCradle\Core\Bench\Positions;
 use WetCradle\Core\Bench\Rounds;

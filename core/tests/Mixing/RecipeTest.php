@@ -10,6 +10,7 @@ use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Mixing\MixVolume;
 use WetCradle\Core\Mixing\Recipe;
 use WetCradle\Core\Plan\BatchNeeds;
+use WetCradle\Core\Plan\Named;
 use WetCradle\Core\Plan\PlannedBatch;
 use WetCradle\Core\Plan\PlansCompared;
 use WetCradle\Core\Plan\ShoppingList;
@@ -98,7 +99,8 @@ final class RecipeTest extends TestCase
     {
         return PlannedBatch::of(
             $but + [
-                'code' => $code, 'crop' => 'Fuchsia', 'orders' => [1], 'block' => 'FU-1', 'zone' => 'A1', 'trays' => 4, 'cuttings' => 288,
+                'code' => $code, 'crop' => 'Fuchsia', 'orders' => [1], 'block' => ['id' => 1, 'name' => 'FU-1'],
+                'zone' => ['id' => 1, 'name' => 'A1'], 'trays' => 4, 'cuttings' => 288,
                 'stickOn' => '2027-05-10', 'heldDays' => 0, 'readyOn' => '2027-08-02', 'stuck' => false,
             ],
         );
@@ -111,7 +113,10 @@ final class RecipeTest extends TestCase
             self::batch('A'),
             self::batch(
                 'C',
-                ['stickOn' => '2027-05-17', 'readyOn' => '2027-08-09', 'zone' => 'A2', 'trays' => 1, 'heldDays' => 7, 'block' => 'FU-2', 'orders' => [1, 2]],
+                [
+                    'stickOn' => '2027-05-17', 'readyOn' => '2027-08-09', 'zone' => ['id' => 2, 'name' => 'A2'], 'trays' => 1, 'heldDays' => 7,
+                    'block' => ['id' => 2, 'name' => 'FU-2'], 'orders' => [1, 2],
+                ],
             ),
             self::batch('D', ['trays' => 1]),
             self::batch('E', ['stuck' => true]),
@@ -131,5 +136,33 @@ final class RecipeTest extends TestCase
         self::assertSame(['potted in the week of 2 Aug 2027'], array_column(PlansCompared::of([self::batch('A')], [$given]), 'words'));
         self::assertSame(['potted when it is due'], array_column(PlansCompared::of([$given], [self::batch('A')]), 'words'));
         self::assertEquals($given, PlannedBatch::of($given->toArray()));
+    }
+
+    public function testAThingIsToldByItsNumberWhateverItIsCalled(): void
+    {
+        $thing = static fn (int $id, string $name) => ['id' => $id, 'name' => $name];
+        $stands = static fn (string $suffix, int $more = 0) => self::batch('A', [
+            'block' => $thing(1 + $more, 'FU-1'.$suffix), 'zone' => $thing(2 + $more, 'A1'.$suffix), 'trayKind' => $thing(3 + $more, '72'.$suffix),
+            'movesOn' => [['zone' => $thing(4 + $more, 'A2'.$suffix), 'from' => '2027-06-01']],
+            'pots' => ['zone' => $thing(5 + $more, 'T1'.$suffix), 'spaced' => true],
+        ]);
+        self::assertSame([], PlansCompared::of([$stands('')], [$stands(' old')]), 'Called otherwise, nothing moved.');
+        self::assertSame(
+            ['on A1 instead of A1; in 72 instead of 72; goes on to A2 on 1 Jun 2027; pots spaced on T1; from FU-1 instead of FU-1'],
+            array_column(PlansCompared::of([$stands('')], [$stands('', 10)]), 'words'),
+            'Called alike, others.',
+        );
+        $unknown = static fn (string $name) => self::batch('A', ['zone' => $thing(Named::UNKNOWN, $name)]);
+        self::assertSame([], PlansCompared::of([$unknown('B9')], [$unknown('B9')]));
+        self::assertCount(1, PlansCompared::of([$unknown('B9')], [$unknown('B8')]));
+        $later = self::batch('A', ['movesOn' => [['zone' => $thing(4, 'A2'), 'from' => '2027-06-02']]]);
+        $sooner = self::batch('A', ['movesOn' => [['zone' => $thing(4, 'A2'), 'from' => '2027-06-01']]]);
+        self::assertSame(['goes on to A2 on 2 Jun 2027'], array_column(PlansCompared::of([$sooner], [$later]), 'words'));
+        self::assertSame(['stays there'], array_column(PlansCompared::of([$sooner], [self::batch('A')]), 'words'));
+        self::assertSame(['no place for its pots'], array_column(PlansCompared::of([$stands('')], [self::batch('A', [
+            'block' => $thing(1, 'FU-1'), 'zone' => $thing(2, 'A1'), 'trayKind' => $thing(3, '72'),
+            'movesOn' => [['zone' => $thing(4, 'A2'), 'from' => '2027-06-01']],
+        ])]), 'words'));
+        self::assertEquals($stands(''), PlannedBatch::of($stands('')->toArray()));
     }
 }

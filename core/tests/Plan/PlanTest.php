@@ -105,12 +105,12 @@ final class PlanTest extends TestCase
             $this->outlook('FRESH', stuck: 50, stick: '2027-05-11'),
             $this->outlook('ROOTS', rooted: 12, check: '2027-05-11'),
         ], [['order' => '7', 'plants' => 80, 'planBy' => new \DateTimeImmutable('2027-05-14')],
-        [
-            'order' => '8', 'plants' => 80, 'planBy' => new \DateTimeImmutable('2027-08-01'),
-        ]], [['order' => '4', 'short' => 8, 'due' => new \DateTimeImmutable('2027-05-17'), 'why' => 'about 12 of 20', 'mendable' => false],
-        [
-            'order' => '5', 'short' => 38, 'due' => new \DateTimeImmutable('2027-06-06'), 'why' => 'about 132 of 170', 'mendable' => true,
-        ]], Week::of('2027-W19'), new \DateTimeImmutable('2027-05-12'), HouseDefaults::usual());
+            [
+                'order' => '8', 'plants' => 80, 'planBy' => new \DateTimeImmutable('2027-08-01'),
+            ]], [['order' => '4', 'short' => 8, 'due' => new \DateTimeImmutable('2027-05-17'), 'why' => 'about 12 of 20', 'mendable' => false],
+                [
+                    'order' => '5', 'short' => 38, 'due' => new \DateTimeImmutable('2027-06-06'), 'why' => 'about 132 of 170', 'mendable' => true,
+                ]], Week::of('2027-W19'), new \DateTimeImmutable('2027-05-12'), HouseDefaults::usual());
         self::assertSame(
             ['short 5 0', 'short 4 0', 'stick LATE 9', 'stick NEW 0', 'check LOOK 2', 'pot POT 2', 'pot ROOTS 1', 'plan 7 0'],
             array_map(static fn (NextThing $t) => "{$t->job->value} {$t->about} {$t->daysLate}", $things),

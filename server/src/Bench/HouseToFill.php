@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace WetCradle\Server\Bench;
 
 use Doctrine\ORM\EntityManagerInterface;
-use WetCradle\Core\Bench\FillHouse;
 use WetCradle\Core\Bench\Fillable;
+use WetCradle\Core\Bench\FillHouse;
 use WetCradle\Core\Bench\WhatIf;
 use WetCradle\Core\Bench\Zone as CoreZone;
 use WetCradle\Core\Bench\ZoneKind;

@@ -109,7 +109,7 @@ final class Tenants
         return $found;
     }
 
-        private function tenant(Row $row): Tenant
+    private function tenant(Row $row): Tenant
     {
         $sheet = $row->int('sheet_id');
 

@@ -36,15 +36,7 @@ final class Problems
                 'version',
                 'Somebody changed this in the same moment. Look again and repeat.',
             ),
-            $thrown instanceof LockWaitTimeoutException => self::error(
-                503,
-                'busy',
-                '',
-                'Others are writing just now. Nothing was saved; try again in a moment.',
-            ),
-            $thrown instanceof DriverException
-                && str_contains($thrown->getMessage(), 'database is locked') =>
-                    self::error(503, 'busy', '', 'Others are writing just now. Nothing was saved; try again in a moment.'),
+            self::isLocked($thrown) => self::error(503, 'busy', '', 'Others are writing just now. Nothing was saved; try again in a moment.'),
             $thrown instanceof HttpExceptionInterface => self::error($thrown->getStatusCode(), match ($thrown->getStatusCode()) {
                 404 => 'not_found',
                 405 => 'wrong_method',
@@ -70,5 +62,11 @@ final class Problems
         $error = ['code' => $code, 'field' => $field, 'message' => $message];
 
         return new JsonResponse(['error' => $theirs === null ? $error : $error + ['theirs' => $theirs]], $status);
+    }
+
+    private static function isLocked(\Throwable $thrown): bool
+    {
+        return $thrown instanceof LockWaitTimeoutException
+            || ($thrown instanceof DriverException && str_contains($thrown->getMessage(), 'database is locked'));
     }
 }

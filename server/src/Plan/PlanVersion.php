@@ -18,9 +18,10 @@ class PlanVersion
 
     /**
      * @param list<array{
-     *     code: string, crop: string, orders: list<int>, block: string, zone: string, trays: int, cuttings: int,
-     *     stickOn: string, heldDays: int, readyOn: string, stuck: bool, trayKind?: ?string,
-     *     movesOn?: list<array{zone: string, from: string}>, pots?: ?array{zone: string, spaced: bool},
+     *     code: string, crop: string, orders: list<int>, block: array{id: int, name: string}, zone: array{id: int, name: string},
+     *     trays: int, cuttings: int, stickOn: string, heldDays: int, readyOn: string, stuck: bool,
+     *     trayKind?: ?array{id: int, name: string}, movesOn?: list<array{zone: array{id: int, name: string}, from: string}>,
+     *     pots?: ?array{zone: array{id: int, name: string}, spaced: bool}, potWeek?: ?string,
      * }> $content
      */
     public function __construct(

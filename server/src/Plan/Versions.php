@@ -6,6 +6,7 @@ namespace WetCradle\Server\Plan;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use WetCradle\Core\Plan\Named;
 use WetCradle\Core\Plan\PlannedBatch;
 use WetCradle\Core\Plan\PlansCompared;
 use WetCradle\Server\Bench\MovesOn;
@@ -106,18 +107,17 @@ final class Versions
 
     private function restore(Batch $batch, PlannedBatch $one): void
     {
-        $batch->potsZone = $one->pots === null ? null : $this->em->getRepository(Zone::class)->findOneBy(['name' => $one->pots['zone']]) ?? $batch->potsZone;
+        $batch->potsZone = $one->pots === null ? null : $this->em->find(Zone::class, $one->pots['zone']->id) ?? $batch->potsZone;
         $batch->potsSpaced = $one->pots['spaced'] ?? false;
         if ($batch->leftBenchOn !== null) {
             return;
         }
         $batch->days->heldDays = $one->heldDays;
         $batch->days->potWeek = $one->potWeek;
-        $zones = $this->em->getRepository(Zone::class);
         $batch->movesOn->clear();
         $this->em->flush();
         foreach ($one->movesOn as $on) {
-            $zone = $zones->findOneBy(['name' => $on['zone']]);
+            $zone = $this->em->find(Zone::class, $on['zone']->id);
             if ($zone !== null) {
                 $batch->movesOn->add(new MovesOn($batch, $zone, new \DateTimeImmutable($on['from'])));
             }
@@ -126,11 +126,11 @@ final class Versions
             $batch->calledOff = false;
             $batch->amount->trays = $one->trays;
             $batch->amount->planned = $one->cuttings;
-            $batch->zone = $zones->findOneBy(['name' => $one->zone]) ?? $batch->zone;
+            $batch->zone = $this->em->find(Zone::class, $one->zone->id) ?? $batch->zone;
             $batch->trayKind = $one->trayKind === null
                 ? $batch->trayKind
-                : $this->em->getRepository(TrayKind::class)->findOneBy(['name' => $one->trayKind]) ?? $batch->trayKind;
-            $batch->block = $this->em->getRepository(StockBlock::class)->findOneBy(['code' => $one->block]) ?? $batch->block;
+                : $this->em->find(TrayKind::class, $one->trayKind->id) ?? $batch->trayKind;
+            $batch->block = $this->em->find(StockBlock::class, $one->block->id) ?? $batch->block;
             $orders = array_values(array_filter(array_map(fn (int $id) => $this->em->find(Wanted::class, $id), $one->orders)));
             $batch->wanted = array_shift($orders);
             $batch->shared->clear();
@@ -178,19 +178,30 @@ final class Versions
         $orders = array_map(static fn (Wanted $w) => (int) $w->id, $batch->shared->toArray());
         sort($orders);
 
-        return PlannedBatch::of(['code' => $batch->code, 'crop' => $batch->crop->name, 'orders' => [
-            ...$batch->wanted === null ? [] : [(int) $batch->wanted->id],
-            ...$orders,
-        ], 'block' => $batch->block->code, 'zone' => $batch->zone->name, 'trays' => $batch->amount->trays, 'cuttings' => $batch->amount->planned,
-            'stickOn' => $batch->days->stickOn->format('Y-m-d'), 'heldDays' => $batch->days->heldDays,
-            'readyOn' => $batch->days->readyOn->format('Y-m-d'), 'stuck' => $batch->isStuck(),
-            'trayKind' => $batch->trayKind->name,
-            'movesOn' => array_map(
-                static fn (MovesOn $on) => ['zone' => $on->zone->name, 'from' => $on->fromDay->format('Y-m-d')],
+        return new PlannedBatch(
+            code: $batch->code,
+            crop: $batch->crop->name,
+            orders: [...$batch->wanted === null ? [] : [(int) $batch->wanted->id], ...$orders],
+            block: Named::as((int) $batch->block->id, $batch->block->code),
+            zone: self::named($batch->zone),
+            trays: $batch->amount->trays,
+            cuttings: $batch->amount->planned,
+            stickOn: $batch->days->stickOn->format('Y-m-d'),
+            heldDays: $batch->days->heldDays,
+            readyOn: $batch->days->readyOn->format('Y-m-d'),
+            stuck: $batch->isStuck(),
+            trayKind: Named::as((int) $batch->trayKind->id, $batch->trayKind->name),
+            movesOn: array_map(
+                static fn (MovesOn $on) => ['zone' => self::named($on->zone), 'from' => $on->fromDay->format('Y-m-d')],
                 $batch->movesOn->getValues(),
             ),
-            'pots' => $batch->potsZone === null
-                ? null
-                : ['zone' => $batch->potsZone->name, 'spaced' => $batch->potsSpaced], 'potWeek' => $batch->days->potWeek]);
+            pots: $batch->potsZone === null ? null : ['zone' => self::named($batch->potsZone), 'spaced' => $batch->potsSpaced],
+            potWeek: $batch->days->potWeek,
+        );
+    }
+
+    private static function named(Zone $zone): Named
+    {
+        return Named::as((int) $zone->id, $zone->name);
     }
 }

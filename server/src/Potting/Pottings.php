@@ -161,9 +161,9 @@ final class Pottings
 
         return $batch->wanted->pot ?? $pots->findOneBy(['name' => $batch->sheet->core()->potting->pot]) ?? $pots->findOneBy([], ['id' => 'ASC'])
             ?? throw Refused::because(
-            'no_pots',
-            'pot',
-            'No size of pot is entered yet. Enter one under The nursery.',
-        );
+                'no_pots',
+                'pot',
+                'No size of pot is entered yet. Enter one under The nursery.',
+            );
     }
 }

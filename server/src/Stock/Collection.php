@@ -33,7 +33,7 @@ class Collection
     ) {
     }
 
-        /** @param array{row: string, plants: int, each: int, more: int, total: int, named: list<array{plant: string, take: int}>} $row of the take sheet */
+    /** @param array{row: string, plants: int, each: int, more: int, total: int, named: list<array{plant: string, take: int}>} $row of the take sheet */
     private static function taken(array $row): string
     {
         $named = array_map(

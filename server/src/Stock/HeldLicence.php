@@ -27,7 +27,6 @@ class HeldLicence
     #[ORM\Column] public int $plants;
     #[ORM\Column(type: Types::FLOAT)] public float $royalty;
     #[ORM\Column] public CountedOn $counts;
-
     public function __construct(#[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)] public Crop $crop, string $holder, Licence $licence)
     {
         $this->says($holder, $licence);

@@ -16,8 +16,8 @@ use WetCradle\Core\Refused;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Plan\Batch;
-use WetCradle\Server\Plan\BatchViews;
 use WetCradle\Server\Plan\Batches;
+use WetCradle\Server\Plan\BatchViews;
 
 /** Taking material: the sheet to walk with, and the clock that starts at the first cut. */
 final class TakeController

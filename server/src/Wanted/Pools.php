@@ -108,7 +108,6 @@ final class Pools
     }
 
     /**
-     *
      * @return list<Standing>
      */
     private function standing(Row $row): array

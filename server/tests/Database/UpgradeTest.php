@@ -25,12 +25,7 @@ final class UpgradeTest extends TestCase
     protected function setUp(): void
     {
         $this->db = DriverManager::getConnection(['driver' => 'pdo_sqlite', 'memory' => true]);
-        $factory = MigrateCommand::factory($this->db);
-        $factory->getMetadataStorage()->ensureInitialized();
-        $factory->getMigrator()->migrate(
-            $factory->getMigrationPlanCalculator()->getPlanUntilVersion(new Version('WetCradle\Server\Migrations\Version20261123000000')),
-            new MigratorConfiguration(),
-        );
+        $this->bringUpTo('Version20261123000000');
         $this->db->insert(
             'nursery',
             [
@@ -50,6 +45,16 @@ final class UpgradeTest extends TestCase
             'window_to' => 27, 'safety' => null, 'note' => null]);
 
         return (int) $this->db->lastInsertId();
+    }
+
+    private function bringUpTo(string $version): void
+    {
+        $factory = MigrateCommand::factory($this->db);
+        $factory->getMetadataStorage()->ensureInitialized();
+        $factory->getMigrator()->migrate(
+            $factory->getMigrationPlanCalculator()->getPlanUntilVersion(new Version('WetCradle\Server\Migrations\\'.$version)),
+            new MigratorConfiguration(),
+        );
     }
 
     private function bringUp(): void
@@ -190,6 +195,31 @@ final class UpgradeTest extends TestCase
         self::assertNull($this->db->fetchOne('SELECT lot_id FROM line WHERE batch_id = 2'));
         self::assertSame(2, (int) $this->db->fetchOne('SELECT lots_numbered FROM nursery'), 'The next lot does not take a number that is there.');
         self::assertSame([], $this->db->fetchAllAssociative('PRAGMA foreign_key_check'));
+    }
+
+    public function testAKeptPlanTellsItsThingsByTheirNumbers(): void
+    {
+        $this->stuckBefore($this->crop('Catmint'), 'RAK-47', 'tip cutting', 'softwood');
+        $this->bringUpTo('Version20261204000000');
+        $block = (array) $this->db->fetchAssociative('SELECT id, code AS name FROM stock_block');
+        $kind = (array) $this->db->fetchAssociative('SELECT id, name FROM tray_kind WHERE id = 3');
+        $oldest = ['code' => 'RAK-47', 'crop' => 'Catmint', 'orders' => [], 'block' => $block['name'], 'zone' => 'Mist 1', 'trays' => 2,
+            'cuttings' => 168, 'stickOn' => '2026-06-01', 'heldDays' => 0, 'readyOn' => '2026-08-21', 'stuck' => false];
+        $newer = ['zone' => 'Mist 1 (old)', 'trayKind' => $kind['name'], 'movesOn' => [['zone' => 'Mist 1', 'from' => '2026-06-10']],
+            'pots' => ['zone' => 'Mist 1', 'spaced' => true], 'potWeek' => '2026-W30'] + $oldest;
+        $this->db->insert('plan_version', ['name' => 'Before', 'kept_at' => '2026-05-01 10:00:00', 'by_id' => 1, 'automatic' => 0,
+            'content' => json_encode([$oldest, $newer], JSON_THROW_ON_ERROR)]);
+        $this->bringUp();
+        $kept = (array) json_decode((string) $this->db->fetchOne('SELECT content FROM plan_version'), true, 64, JSON_THROW_ON_ERROR);
+        $mist = ['id' => 1, 'name' => 'Mist 1'];
+        self::assertEquals(
+            [
+                ['block' => $block, 'zone' => $mist] + $oldest,
+                ['zone' => ['id' => 0, 'name' => 'Mist 1 (old)'], 'trayKind' => $kind, 'movesOn' => [['zone' => $mist, 'from' => '2026-06-10']],
+                    'pots' => ['zone' => $mist, 'spaced' => true], 'block' => $block] + $newer,
+            ],
+            $kept,
+        );
     }
 
     public function testTheSiteGetsTheYearOfItsClimateOnItsOwnHalfOfTheGlobe(): void

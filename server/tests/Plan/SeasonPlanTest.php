@@ -303,6 +303,29 @@ final class SeasonPlanTest extends House
         self::assertSame(array_sum(array_map(static fn (array $i) => count($i['months']), $items)), substr_count(trim($csv), "\n"));
     }
 
+    public function testAZoneCalledOtherwiseIsTheZoneThatWasKept(): void
+    {
+        $kept = $this->ask('POST', '/api/plan/versions', ['name' => 'As agreed in May'])['id'];
+        $code = $this->planned()[0]['code'];
+        $batch = $this->ask('GET', '/api/batches/'.$code);
+        $there = fn () => (int) $this->db()->fetchOne('SELECT zone_id FROM batch WHERE code = ?', [$code]);
+        $zone = $there();
+        $called = (string) $this->db()->fetchOne('SELECT name FROM zone WHERE id = ?', [$zone]);
+        [$other, $name] = array_values((array) $this->db()->fetchAssociative("SELECT id, name FROM zone WHERE kind = 'mist' AND id <> ? LIMIT 1", [$zone]));
+        foreach ([[$zone, 'Between'], [$other, $called], [$zone, $name]] as [$id, $now]) {
+            $this->db()->update('zone', ['name' => $now], ['id' => $id]);
+        }
+        self::assertSame([], $this->ask('GET', "/api/plan/versions/{$kept}")['changes'], 'Two zones changed their names and no batch its place.');
+        $this->db()->update('batch', ['zone_id' => $other], ['code' => $code]);
+        self::assertSame(
+            [[$code, "on {$called} instead of {$called}"]],
+            array_map(static fn (array $c) => [$c['code'], $c['words']], $this->ask('GET', "/api/plan/versions/{$kept}")['changes']),
+            'Each is called as it was at the time.',
+        );
+        $this->ask('POST', "/api/plan/versions/{$kept}/back", ['batches' => [['code' => $code, 'version' => $batch['version']]]]);
+        self::assertSame($zone, $there());
+    }
+
     public function testAVersionIsNamedComparedAndGoneBackTo(): void
     {
         $kept = $this->ask('POST', '/api/plan/versions', ['name' => 'As agreed in May']);
