@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Book;
 
+use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Refused;
 
 /**
@@ -61,6 +62,21 @@ final class FullCount
         }
 
         return new self($rooted, $unrooted, $lost, $potted, $thrownRooted, $thrownUnrooted, $changedRooted, $changedUnrooted);
+    }
+
+    /** @throws Refused where a number is missing, none, or more than was found */
+    public static function read(Fields $in): self
+    {
+        return self::of(
+            $in->count('rooted'),
+            $in->count('unrooted'),
+            Losses::read($in->object('lost')),
+            $in->countOr('potted', 0),
+            $in->countOr('thrownRooted', 0),
+            $in->countOr('thrownUnrooted', 0),
+            $in->countOr('changedRooted', 0),
+            $in->countOr('changedUnrooted', 0),
+        );
     }
 
     /**

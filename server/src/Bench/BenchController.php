@@ -47,7 +47,7 @@ final class BenchController
         foreach ($this->em->getRepository(Zone::class)->findBy([], ['id' => 'ASC']) as $zone) {
             $here = $tenants[(int) $zone->id] ?? [];
             $core = $zone->core();
-            $zones[] = ZoneController::view($zone, $kinds) + [
+            $zones[] = ZoneViews::of($zone, $kinds) + [
                 'used' => $core->used($week, $here),
                 'room' => $core->traysIn($week),
                 'tenants' => array_map(
@@ -100,7 +100,7 @@ final class BenchController
             ];
         }
 
-        return new JsonResponse(['zone' => ZoneController::view($zone, []), 'weeks' => $weeks]);
+        return new JsonResponse(['zone' => ZoneViews::of($zone, []), 'weeks' => $weeks]);
     }
 
     /** What is to be carried and set in a week, day by day. */

@@ -8,6 +8,7 @@ use Doctrine\Common\Collections\ArrayCollection;
 use Doctrine\Common\Collections\Collection;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
+use WetCradle\Core\Bench\Footprint;
 use WetCradle\Core\Bench\Zone as CoreZone;
 use WetCradle\Core\Bench\ZoneKind;
 use WetCradle\Core\Calendar\Week;
@@ -72,6 +73,11 @@ class Zone
         }
 
         return $weeks;
+    }
+
+    public function footprint(): Footprint
+    {
+        return Footprint::of($this->x, $this->y, $this->length, $this->width, $this->aisle, $this->stands === Stands::Under);
     }
 
     public function core(): CoreZone

@@ -8,6 +8,7 @@ use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
+use WetCradle\Core\Book\FullCount;
 use WetCradle\Core\Book\Losses;
 use WetCradle\Core\Book\State;
 use WetCradle\Core\Compute\Fields;
@@ -23,6 +24,7 @@ use WetCradle\Server\Plan\Sticking;
 use WetCradle\Server\Potting\PotLot;
 use WetCradle\Server\Potting\PottedAs;
 use WetCradle\Server\Potting\Pottings;
+use WetCradle\Server\Rooting\Checks;
 use WetCradle\Server\Rooting\Quality;
 use WetCradle\Server\Wanted\Pot;
 
@@ -35,6 +37,8 @@ final class ActsController
         private readonly EntityManagerInterface $em,
         private readonly Writing $writing,
         private readonly Acts $acts,
+        private readonly Stickings $stickings,
+        private readonly Checks $checks,
         private readonly BatchViews $views,
         private readonly Pottings $pottings,
         private readonly Find $find,
@@ -55,7 +59,7 @@ final class ActsController
             $people = array_map(static fn (string $id) => ctype_digit($id) ? (int) $id : 0, array_map('strval', $in->texts('people')));
             $despite = $in->textOr('despite', null, 300);
             $in->done();
-            $this->acts->stick($batch, new Sticking($day, $mix, $hormone, $trayNumbers, $despite), $stuck, $tooPoor, $trays, $people);
+            $this->stickings->stick($batch, new Sticking($day, $mix, $hormone, $trayNumbers, $despite), $stuck, $tooPoor, $trays, $people);
         });
     }
 
@@ -70,7 +74,7 @@ final class ActsController
             $depth = $in->has('depthMm') ? $in->count('depthMm', 0, 500) : null;
             $quality = $in->has('quality') ? $in->choice('quality', Quality::class) : null;
             $in->done();
-            $this->acts->check($line, $day, $tally, $note, $depth, $quality);
+            $this->checks->check($line, $day, $tally, $note, $depth, $quality);
         });
     }
 
@@ -82,7 +86,7 @@ final class ActsController
         $tally = StageTally::read($in->object('stages'));
         $in->done();
 
-        return new JsonResponse($this->acts->judge($line, $tally));
+        return new JsonResponse($this->checks->judge($line, $tally));
     }
 
     #[Route('/api/batches/{code}/count', methods: ['POST'])]
@@ -91,7 +95,7 @@ final class ActsController
         return $this->act($code, function (Batch $batch) use ($in): void {
             $line = $this->batches->line($batch, $in->countOr('line', 1, 1));
             $day = $in->day('on');
-            $count = $this->acts->readCount($in);
+            $count = FullCount::read($in);
             $as = $this->pottedAs($batch, $in);
             $to = null;
             if ($count->changed() > 0) {

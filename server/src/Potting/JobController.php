@@ -9,10 +9,10 @@ use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
+use WetCradle\Core\Book\FullCount;
 use WetCradle\Core\Book\State;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Refused;
-use WetCradle\Server\Book\Acts;
 use WetCradle\Server\Book\Ledger;
 use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Plan\Batches;
@@ -28,7 +28,6 @@ final class JobController
         private readonly Pottings $pottings,
         private readonly PotWork $work,
         private readonly Ledger $ledger,
-        private readonly Acts $acts,
     ) {
     }
 
@@ -76,7 +75,7 @@ final class JobController
             ['adds' => false, 'field' => $why->field, 'words' => $why->getMessage(), 'there' => $there, 'left' => null],
         );
         try {
-            $count = $this->acts->readCount($in);
+            $count = FullCount::read($in);
         } catch (Refused $refused) {
             return $not($refused);
         }

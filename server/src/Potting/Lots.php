@@ -18,6 +18,7 @@ use WetCradle\Core\Refused;
 use WetCradle\Server\Book\Act;
 use WetCradle\Server\Book\Acts;
 use WetCradle\Server\Book\Counts;
+use WetCradle\Server\Book\Entering;
 use WetCradle\Server\Book\Line;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Row;
@@ -39,6 +40,7 @@ final class Lots
         private readonly Connection $db,
         private readonly Counts $counts,
         private readonly Acts $acts,
+        private readonly Entering $entering,
         private readonly Pottings $pottings,
         private readonly House $house,
         private readonly Writing $writing,
@@ -118,7 +120,7 @@ final class Lots
         $to = [];
         foreach ($lot->lines as $line) {
             if (isset($shares[(int) $line->id])) {
-                $to[(int) $line->id] = $this->acts->newLine($line->batch, $day, sprintf('potted on from lot %s', $lot->code));
+                $to[(int) $line->id] = $this->entering->newLine($line->batch, $day, sprintf('potted on from lot %s', $lot->code));
             }
         }
         $this->enter(
@@ -249,7 +251,7 @@ final class Lots
     {
         $lines = array_values(array_filter($lot->lines->toArray(), static fn (Line $l) => isset($shares[(int) $l->id])));
 
-        return $this->acts->enter($lines[0]->batch, $kind, $day, $says, [...$lines, ...$also], static function (CountBook $book) use ($shares, $play): array {
+        return $this->entering->enter($lines[0]->batch, $kind, $day, $says, [...$lines, ...$also], static function (CountBook $book) use ($shares, $play): array {
             $entries = [];
             foreach ($shares as $line => $count) {
                 $entries = [...$entries, ...$play($book, $line, $count)];

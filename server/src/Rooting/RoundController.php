@@ -43,6 +43,7 @@ final class RoundController
         private readonly Connection $db,
         private readonly Tags $tags,
         private readonly Acts $acts,
+        private readonly Checks $checks,
         private readonly Photos $photos,
         private readonly Outlooks $outlooks,
         private readonly Counts $counts,
@@ -126,7 +127,7 @@ final class RoundController
                 $this->cull($line, $at, $seen, $culled);
             }
             if ($tally !== null) {
-                $this->acts->check($line, max($line->batch->sticking->stuckOn ?? $at, min($this->today->day(), $at->setTime(0, 0))), $tally, $note);
+                $this->checks->check($line, max($line->batch->sticking->stuckOn ?? $at, min($this->today->day(), $at->setTime(0, 0))), $tally, $note);
             }
             $look = new RoundLook(
                 $key,

@@ -24,6 +24,7 @@ final class WaitController
         private readonly EntityManagerInterface $em,
         private readonly Curves $curves,
         private readonly Waiting $waiting,
+        private readonly WaitChoice $choice,
         private readonly BatchViews $views,
         private readonly Writing $writing,
     ) {
@@ -55,10 +56,10 @@ final class WaitController
         $batch = $this->batch($code);
         $this->writing->once(function () use ($batch, $in): void {
             $line = $this->batches->line($batch, $in->countOr('line', 1, 1));
-            $kind = $in->oneOf('kind', Waiting::KINDS);
+            $what = $in->choice('kind', WaitOrDo::class);
             $zone = $in->has('zone') ? $in->count('zone', 1) : null;
             $in->done();
-            $this->waiting->choose($line, $kind, $zone);
+            $this->choice->make($line, $what, $zone);
         });
         $this->em->refresh($batch);
 

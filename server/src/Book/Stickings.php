@@ -1,0 +1,105 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Book;
+
+use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\Book\ActKind;
+use WetCradle\Core\Book\CountBook;
+use WetCradle\Core\Crops\Trays;
+use WetCradle\Core\Refused;
+use WetCradle\Server\Account\Account;
+use WetCradle\Server\Nursery\House;
+use WetCradle\Server\Plan\Batch;
+use WetCradle\Server\Plan\Sticking;
+use WetCradle\Server\Stock\Claim;
+use WetCradle\Server\Stock\Fit;
+use WetCradle\Server\Stock\Rights;
+
+/** Sticking a planned batch: what fits its trays, what its block and its licence allow, and what was done otherwise than planned. */
+final class Stickings
+{
+    public function __construct(
+        private readonly EntityManagerInterface $em,
+        private readonly Entering $entering,
+        private readonly Fit $fit,
+        private readonly Rights $rights,
+        private readonly House $house,
+    ) {
+    }
+
+    /**
+     * @param Sticking  $as     how; with a day
+     * @param list<int> $people ids of the accounts that stuck it
+     */
+    public function stick(Batch $batch, Sticking $as, int $stuck, int $tooPoor, int $trays, array $people): void
+    {
+        $day = $as->stuckOn ?? throw new \LogicException('What is stuck is stuck on a day.');
+        if ($batch->isStuck()) {
+            throw Refused::because('is_stuck', 'stuck', sprintf('%s was stuck on %s already.', $batch->code, $batch->sticking->stuckOn?->format('j F Y')));
+        }
+        if ($batch->calledOff) {
+            throw Refused::because('called_off', 'stuck', sprintf('%s was called off.', $batch->code));
+        }
+        $this->entering->notAhead($day);
+        $each = $batch->sheet->core()->setting->each;
+        $holds = Trays::of($trays, $batch->trayKind->cells);
+        if ($stuck > $each * $holds->hold()) {
+            throw Refused::because(
+                'does_not_fit',
+                'stuck',
+                sprintf(
+                    '%d do not fit into %d × %s; they hold %d. %d trays would do.',
+                    $stuck,
+                    $trays,
+                    $batch->trayKind->name,
+                    $each * $holds->hold(),
+                    Trays::toHold((int) ceil($stuck / $each), $holds->cells)->number,
+                ),
+            );
+        }
+        $against = $this->fit->against($batch->block, $batch->sheet->core(), $day, $batch->code);
+        if ($against !== [] && $as->despite === null) {
+            throw Refused::because(
+                'not_fit',
+                'despite',
+                sprintf(
+                    'Block %s is not fit to take from. %s To stick it all the same, say why.',
+                    $batch->block->code,
+                    implode(' ', array_column($against, 'words')),
+                ),
+            );
+        }
+        $dates = $batch->datesFrom($day, $this->house->timetable());
+        $this->rights->mustAllow([new Claim($batch->code, $batch->crop, $day, $dates->readyOn, $stuck, $batch->amount->needed ?? $stuck, 'stuck')]);
+        $hands = array_map(
+            fn (int $id) => $this->em->find(Account::class, $id) ?? throw Refused::because(
+                'unknown',
+                'people',
+                sprintf('There is nobody with the number %d.', $id),
+            ),
+            array_unique($people),
+        );
+        $batch->people->clear();
+        array_map($batch->people->add(...), $hands);
+        $as->despite = $against === [] ? null : $as->despite;
+        $as->asPlanned = $batch->plan();
+        $batch->sticking = $as;
+        $batch->amount->trays = $trays;
+        $batch->days->reckonedAs($dates);
+        $line = $batch->lines->first() ?: new Line($batch, 1, $day);
+        $this->em->persist($line);
+        $says = sprintf(
+            'Stuck %d in %d × %s',
+            $stuck,
+            $trays,
+            $batch->trayKind->name,
+        ).($tooPoor > 0 ? sprintf(', %d thrown as too poor', $tooPoor) : '').($as->despite === null ? '' : sprintf(
+            '; although %s was not fit: %s',
+            $batch->block->code,
+            $as->despite,
+        ));
+        $this->entering->enter($batch, ActKind::Stick, $day, $says, [$line], static fn (CountBook $book) => $book->stick((int) $line->id, $stuck, $tooPoor));
+    }
+}
