@@ -77,6 +77,11 @@ final class Boundaries implements Rule
                 ),
                 ...$this->strings($nodes, '#(^|/)demo/|WetCradle\\\\Server\\\\(Demo|Tests)#', 'What is used every day reads nothing of the demo'),
                 ...$this->strings($nodes, '/json_(extract|each|tree)|->>/', 'Sheets and states are read by their types, not in SQL'),
+                ...self::within($namespace, 'WetCradle\Server\Book') ? [] : $this->strings(
+                    $nodes,
+                    '/\b(FROM|JOIN|INTO|UPDATE)\s+(standing|entry)\b/i',
+                    'What stands where is read and written by the book alone',
+                ),
             ],
             default => [],
         };

@@ -123,6 +123,8 @@ final class GuardsTest extends TestCase
             'final class Broken { public function of(): mixed { return file_get_contents(__DIR__."/../../../demo/crops.yaml"); } }',
         ],
         'the server reads sheets in SQL' => ['Server\Plan', 'final class Broken { public const OF = "SELECT json_extract(sheet, \'$.way\') FROM sheet"; }'],
+        'a room reads the book by itself' => ['Server\Potting', 'final class Broken { public const OF = "SELECT sum(count) FROM line l JOIN entry e ON e.to_line = l.id"; }'],
+        'a room reads what stands by itself' => ['Server\Bench', 'final class Broken { public const OF = "SELECT count FROM standing WHERE line_id = ?"; }'],
         'the server reads states in SQL' => ['Server\Plan', 'final class Broken { public const OF = "SELECT states ->> \'$.rooted\' FROM standing"; }'],
     ];
     /** What looks like a break and is none. */
@@ -140,6 +142,7 @@ final class GuardsTest extends TestCase
             'Server\Plan',
             'use WetCradle\Core\Plan\OrderOutlook; final class Fine { public function __construct(public ?OrderOutlook $outlook) {} public function of(): int { return time(); } }',
         ],
+        ['Server\Book', 'final class Fine { public const OF = "SELECT count FROM standing WHERE line_id = ?"; }'],
         ['Server\Demo', 'use WetCradle\Server\Demo\DemoNursery; final class Fine { public function __construct(public ?DemoNursery $demo) {} }'],
     ];
 

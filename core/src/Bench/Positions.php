@@ -30,6 +30,18 @@ final class Positions
         return max(1, Whole::up($trays * $each));
     }
 
+    /**
+     * The width of pots that together take the room of these, in cm.
+     *
+     * @param non-empty-list<array{pots: int, acrossCm: float}> $pots
+     */
+    public static function acrossOf(array $pots): float
+    {
+        $room = array_sum(array_map(static fn (array $some) => $some['pots'] * $some['acrossCm'] ** 2, $pots));
+
+        return sqrt($room / array_sum(array_column($pots, 'pots')));
+    }
+
     /** Whole positions that pots take: pot-thick, each beside the next, or spaced. */
     public static function ofPots(int $pots, float $acrossCm, bool $spaced, float $positionCm2, HouseDefaults $house): int
     {

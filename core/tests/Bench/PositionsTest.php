@@ -103,4 +103,12 @@ final class PositionsTest extends TestCase
             'What roots beside them wants mist.',
         );
     }
+
+    public function testPotsOfTwoWidthsAreAsWideAsTakesTheRoomOfBoth(): void
+    {
+        self::assertEqualsWithDelta(9.0, Positions::acrossOf([['pots' => 40, 'acrossCm' => 9.0]]), 1e-12);
+        $across = Positions::acrossOf([['pots' => 30, 'acrossCm' => 9.0], ['pots' => 10, 'acrossCm' => 14.0]]);
+        self::assertEqualsWithDelta(30 * 81.0 + 10 * 196.0, 40 * $across ** 2, 1e-9);
+        self::assertEqualsWithDelta($across, Positions::acrossOf([['pots' => 3, 'acrossCm' => 9.0], ['pots' => 1, 'acrossCm' => 14.0]]), 1e-12);
+    }
 }

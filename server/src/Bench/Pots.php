@@ -4,11 +4,14 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Bench;
 
+use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\Bench\Positions;
 use WetCradle\Core\Bench\Potted;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Priority;
+use WetCradle\Server\Book\Counts;
 use WetCradle\Server\Crops\SheetBook;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Nursery\House;
@@ -21,20 +24,19 @@ use WetCradle\Server\Wanted\Pot;
  */
 final class Pots
 {
-    private const SELECT = "SELECT b.code, b.sheet_id, b.locked, w.priority, b.pots_zone_id, b.pots_spaced, coalesce(b.left_bench_on,
+    private const SELECT = 'SELECT b.id, b.code, b.sheet_id, b.locked, w.priority, b.pots_zone_id, b.pots_spaced, coalesce(b.left_bench_on,
         b.pot_on) AS potted_on, b.ready_on, b.left_bench_on IS NOT NULL AS is_potted,
             coalesce((SELECT lo.pot_id FROM line l JOIN pot_lot lo ON lo.id = l.lot_id WHERE l.batch_id = b.id ORDER BY lo.id DESC LIMIT 1),
             w.pot_id) AS pot_id,
-            (SELECT sum(t.count * o.across_cm * o.across_cm) / sum(t.count) FROM line l JOIN pot_lot lo ON lo.id = l.lot_id JOIN pot o ON o.id = lo.pot_id
-                JOIN standing t ON t.line_id = l.id AND t.state IN ('potted', 'grown') AND t.count > 0 WHERE l.batch_id = b.id) AS across_squared,
             CASE WHEN b.left_bench_on IS NOT NULL THEN s.potted WHEN s.counted = 1 THEN s.rooted ELSE coalesce(b.needed, b.planned) END AS pots
         FROM batch b LEFT JOIN batch_standing s ON s.batch_id = b.id LEFT JOIN wanted w ON w.id = b.wanted_id
-        WHERE b.called_off = 0";
+        WHERE b.called_off = 0';
 
     public function __construct(
         private readonly Connection $db,
         private readonly EntityManagerInterface $em,
         private readonly SheetBook $sheets,
+        private readonly Counts $counts,
         private readonly House $house,
     ) {
     }
@@ -76,6 +78,7 @@ final class Pots
         $first = $this->em->getRepository(TrayKind::class)->findOneBy([], ['id' => 'ASC']);
         $sizes = $this->em->getRepository(Pot::class)->findBy([], ['id' => 'ASC']);
         $byId = array_column($sizes, null, 'id');
+        $across = $this->across(Row::ints($rows, 'id'));
         $found = [];
         foreach ($rows as $row) {
             $sheet = $this->sheets->potting($row->int('sheet_id'));
@@ -85,7 +88,7 @@ final class Pots
                     $row->text('code'),
                     $row->many('pots'),
                     $pot->name,
-                    !$row->has('across_squared') ? $pot->acrossCm : sqrt($row->float('across_squared')),
+                    isset($across[$row->int('id')]) ? Positions::acrossOf($across[$row->int('id')]) : $pot->acrossCm,
                     $row->intOrNull('pots_zone_id'),
                     $row->flag('pots_spaced'),
                     $row->day('potted_on'),
@@ -98,6 +101,29 @@ final class Pots
                     $this->house->air(),
                     $this->house->defaults(),
                 );
+            }
+        }
+
+        return $found;
+    }
+
+    /**
+     * Pots in which plants of batches stand, with their widths.
+     *
+     * @param list<int> $batches
+     *
+     * @return array<int, non-empty-list<array{pots: int, acrossCm: float}>> by batch; without those that have none in pots
+     */
+    private function across(array $batches): array
+    {
+        $lines = Row::all($this->db, 'SELECT l.id, l.batch_id, o.across_cm FROM line l JOIN pot_lot lo ON lo.id = l.lot_id JOIN pot o ON o.id = lo.pot_id
+            WHERE l.batch_id IN (?)', [$batches], [ArrayParameterType::INTEGER]);
+        $there = $this->counts->on(Row::ints($lines, 'id'));
+        $found = [];
+        foreach ($lines as $line) {
+            $pots = $there[$line->int('id')]['potted'] + $there[$line->int('id')]['grown'];
+            if ($pots > 0) {
+                $found[$line->int('batch_id')][] = ['pots' => $pots, 'acrossCm' => $line->float('across_cm')];
             }
         }
 

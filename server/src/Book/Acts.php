@@ -181,7 +181,8 @@ final class Acts
     {
         $this->entering->mustBeStuckBy($line->batch, $day);
         $says = sprintf('%d %s', $count, $state === State::Potted ? 'grown to ready' : 'sold');
-        $this->entering->enter($line->batch, ActKind::MoveOn, $day, $says, [$line], static fn (CountBook $book) => $book->moveOn((int) $line->id, $state, $count));
+        $play = static fn (CountBook $book) => $book->moveOn((int) $line->id, $state, $count);
+        $this->entering->enter($line->batch, ActKind::MoveOn, $day, $says, [$line], $play);
     }
 
     public function undo(Act $act, Batch $batch): void

@@ -8,6 +8,7 @@ use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use WetCradle\Core\Book\State;
 use WetCradle\Server\Database\Row;
+use WetCradle\Server\Potting\Dispatch;
 
 /** What the count book says: how many stand where, and when they were counted. All reading of it for the rooms is here. */
 final class Counts
@@ -59,6 +60,91 @@ final class Counts
         }
 
         return $found;
+    }
+
+    /** @return list<int> lots with plants in pots */
+    public function lotsInPots(): array
+    {
+        return array_map(intval(...), Row::words($this->db, "SELECT DISTINCT l.lot_id FROM line l JOIN standing s ON s.line_id = l.id
+            WHERE l.lot_id IS NOT NULL AND s.state IN ('potted', 'grown') AND s.count > 0"));
+    }
+
+    /**
+     * Plants of lines that were lost after they were potted.
+     *
+     * @param list<int> $lines
+     *
+     * @return array<int, int> by line; without those that lost none
+     */
+    public function lostInPots(array $lines): array
+    {
+        $rows = Row::all($this->db, "SELECT line, sum(count) AS lost FROM (
+                SELECT from_line AS line, count FROM entry WHERE from_line IN (?) AND from_state IN ('potted', 'grown') AND to_state = 'lost'
+                UNION ALL SELECT to_line, -count FROM entry WHERE to_line IN (?) AND to_state IN ('potted', 'grown') AND from_state = 'lost'
+            ) GROUP BY line HAVING sum(count) <> 0", [$lines, $lines], [ArrayParameterType::INTEGER, ArrayParameterType::INTEGER]);
+        $found = [];
+        foreach ($rows as $row) {
+            $found[$row->int('line')] = $row->int('lost');
+        }
+
+        return $found;
+    }
+
+    /**
+     * Plants of batches that were sent to orders, and are not taken back.
+     *
+     * @param list<int> $batches
+     *
+     * @return array<int, int> by batch; without those of which none were
+     */
+    public function sentOf(array $batches): array
+    {
+        $rows = Row::all($this->db, "SELECT l.batch_id, sum(e.count) AS sent FROM line l JOIN entry e ON e.from_line = l.id AND e.to_state = 'sold'
+            JOIN dispatch d ON d.act_id = e.act_id WHERE l.batch_id IN (?) AND ".Dispatch::HOLDS.'
+            GROUP BY l.batch_id', [$batches], [ArrayParameterType::INTEGER]);
+        $found = [];
+        foreach ($rows as $row) {
+            $found[$row->int('batch_id')] = $row->int('sent');
+        }
+
+        return $found;
+    }
+
+    /**
+     * Plants of a crop that were stuck, day by day and batch by batch. What went back to the knife is taken off again: it is
+     * counted where it is stuck anew.
+     *
+     * @return list<array{on: string, batch: string, plants: int}>
+     */
+    public function stuckOf(int $crop, \DateTimeImmutable $from, \DateTimeImmutable $to): array
+    {
+        // The plus keeps the search on the crop's own batches: the index on what reverses would read the whole book.
+        return self::byDay(Row::all($this->db, "SELECT a.on_day, b.code, sum(CASE WHEN e.to_state = 'to_stick' THEN -e.count ELSE e.count END) AS plants
+            FROM entry e JOIN act a ON a.id = e.act_id JOIN line l ON l.id = e.from_line JOIN batch b ON b.id = l.batch_id
+            WHERE b.crop_id = ? AND a.on_day BETWEEN ? AND ? AND ((e.from_state = 'to_stick' AND e.to_state = 'stuck')
+                OR (e.to_state = 'to_stick' AND e.from_state IN ('stuck','rooted','potted')))
+            AND +e.reverses IS NULL AND NOT EXISTS (SELECT 1 FROM entry r WHERE r.reverses = e.id)
+            GROUP BY a.on_day, b.code ORDER BY a.on_day, b.code", [$crop, $from->format('Y-m-d'), $to->format('Y-m-d')]));
+    }
+
+    /** @return list<array{on: string, batch: string, plants: int}> plants of a crop that were sold, day by day and batch by batch */
+    public function soldOf(int $crop, \DateTimeImmutable $from, \DateTimeImmutable $to): array
+    {
+        return self::byDay(Row::all($this->db, "SELECT a.on_day, b.code, sum(e.count) AS plants
+            FROM entry e JOIN act a ON a.id = e.act_id JOIN line l ON l.id = e.from_line JOIN batch b ON b.id = l.batch_id
+            WHERE b.crop_id = ? AND a.on_day BETWEEN ? AND ? AND e.to_state = 'sold'
+            AND +e.reverses IS NULL AND NOT EXISTS (SELECT 1 FROM entry r WHERE r.reverses = e.id)
+            GROUP BY a.on_day, b.code ORDER BY a.on_day, b.code", [$crop, $from->format('Y-m-d'), $to->format('Y-m-d')]));
+    }
+
+    /**
+     * @param list<Row> $rows
+     *
+     * @return list<array{on: string, batch: string, plants: int}>
+     */
+    private static function byDay(array $rows): array
+    {
+        return array_map(static fn (Row $r) => ['on' => $r->text('on_day'), 'batch' => $r->text('code'), 'plants' => $r->int('plants')], $rows);
     }
 
     /**

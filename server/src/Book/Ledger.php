@@ -30,6 +30,7 @@ final class Ledger
     public function __construct(
         private readonly EntityManagerInterface $em,
         private readonly Connection $db,
+        private readonly Counts $counts,
         private readonly Today $today,
     ) {
     }
@@ -61,9 +62,11 @@ final class Ledger
         if ($act->kind === ActKind::Undo) {
             throw Refused::because('not_possible', 'act', 'An undoing cannot itself be undone: enter the act again.');
         }
-        $own = $this->entries('act_id = ?', [$act->id]);
+        $own = self::entries(Row::all($this->db, 'SELECT * FROM entry WHERE act_id = ? ORDER BY id', [$act->id]));
         $numbers = array_map(static fn (Entry $e) => $e->number, $own);
-        $reversals = $this->entries('reverses IN (SELECT id FROM entry WHERE act_id = ?)', [$act->id]);
+        $reversals = self::entries(
+            Row::all($this->db, 'SELECT * FROM entry WHERE reverses IN (SELECT id FROM entry WHERE act_id = ?) ORDER BY id', [$act->id]),
+        );
         $lineIds = [];
         foreach ($own as $entry) {
             foreach ([$entry->move->from, $entry->move->to] as $place) {
@@ -89,8 +92,12 @@ final class Ledger
     public function refresh(Batch $batch): BatchStanding
     {
         $lines = array_values(array_map(static fn (Line $l) => (int) $l->id, $batch->lines->toArray()));
-        $marks = implode(',', array_fill(0, count($lines), '?')) ?: 'NULL';
-        $entries = $this->entries("from_line IN ({$marks}) OR to_line IN ({$marks})", [...$lines, ...$lines]);
+        $entries = self::entries(Row::all(
+            $this->db,
+            'SELECT * FROM entry WHERE from_line IN (?) OR to_line IN (?) ORDER BY id',
+            [$lines, $lines],
+            [ArrayParameterType::INTEGER, ArrayParameterType::INTEGER],
+        ));
         $standing = $batch->standing ?? new BatchStanding($batch);
         $standing->take(BatchResult::of(array_map(static fn (Entry $e) => $e->move, $entries), $lines));
         $this->em->persist($standing);
@@ -154,14 +161,7 @@ final class Ledger
      */
     private function standing(array $lines): array
     {
-        $ids = array_map(static fn (Line $l) => (int) $l->id, $lines);
-        $none = array_fill_keys(array_column(State::cases(), 'value'), 0);
-        $found = array_fill_keys($ids, $none);
-        foreach (Row::all($this->db, 'SELECT line_id, state, count FROM standing WHERE line_id IN (?)', [$ids], [ArrayParameterType::INTEGER]) as $row) {
-            $found[$row->int('line_id')][$row->text('state')] = $row->int('count');
-        }
-
-        return $found;
+        return $this->counts->on(array_map(static fn (Line $l) => (int) $l->id, $lines));
     }
 
     private function lastNumber(): int
@@ -170,14 +170,14 @@ final class Ledger
     }
 
     /**
-     * @param list<mixed> $parameters
+     * @param list<Row> $rows of entries, all columns
      *
      * @return list<Entry>
      */
-    private function entries(string $where, array $parameters): array
+    private static function entries(array $rows): array
     {
         $entries = [];
-        foreach (Row::all($this->db, "SELECT * FROM entry WHERE {$where} ORDER BY id", $parameters) as $row) {
+        foreach ($rows as $row) {
             $place = static fn (string $side) => $row->has($side.'_line') ? Place::of($row->int($side.'_line'), State::from($row->text($side.'_state'))) : null;
             $entries[] = new Entry($row->int('id'), Move::kept(
                 $place('from'),

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Plan;
 
-use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Server\Account\Account;
 use WetCradle\Server\Bench\MovesOn;
+use WetCradle\Server\Book\ActViews;
 use WetCradle\Server\Book\Counts;
 use WetCradle\Server\Book\Line;
 use WetCradle\Server\Calendar\Today;
@@ -25,8 +25,8 @@ final class BatchViews
     public function __construct(
         private readonly Tags $tags,
         private readonly EntityManagerInterface $em,
-        private readonly Connection $db,
         private readonly Counts $counts,
+        private readonly ActViews $acts,
         private readonly Today $today,
         private readonly CheckViews $checks,
         private readonly CropHistory $history,
@@ -91,7 +91,7 @@ final class BatchViews
             'learnt' => $this->history->learnt($way, $this->history->of($way)),
             'lost' => (object) ($batch->standing->lost ?? []),
             'lines' => $this->lines($batch),
-            'acts' => $this->acts($batch),
+            'acts' => $this->acts->ofBatch((int) $batch->id),
             'checks' => $this->checks->of($batch),
         ];
     }
@@ -112,35 +112,5 @@ final class BatchViews
         }
 
         return $lines;
-    }
-
-    /** @return list<array<string, mixed>> newest first, with whether each can be taken back */
-    private function acts(Batch $batch): array
-    {
-        $acts = [];
-        $rows = Row::all($this->db,
-            'SELECT a.id, a.kind, a.on_day, a.at, a.says, p.name AS by_name, u.id AS undone_by, a.undoes FROM act a
-                JOIN account p ON p.id = a.by_id LEFT JOIN act u ON u.undoes = a.id
-             WHERE a.id IN (
-                SELECT id FROM act WHERE batch_id = :batch
-                UNION SELECT act_id FROM entry WHERE from_line IN (SELECT id FROM line WHERE batch_id = :batch)
-                UNION SELECT act_id FROM entry WHERE to_line IN (SELECT id FROM line WHERE batch_id = :batch)
-             ) ORDER BY a.id DESC',
-            ['batch' => $batch->id],
-        );
-        foreach ($rows as $row) {
-            $acts[] = [
-                'id' => $row->int('id'),
-                'kind' => $row->text('kind'),
-                'on' => $row->text('on_day'),
-                'at' => $row->text('at'),
-                'by' => $row->text('by_name'),
-                'says' => $row->text('says'),
-                'undone' => $row->has('undone_by'),
-                'undoes' => $row->intOrNull('undoes'),
-            ];
-        }
-
-        return $acts;
     }
 }

@@ -8,6 +8,8 @@ use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Potting\GrowOnSteps;
 use WetCradle\Core\Potting\StepKind;
+use WetCradle\Server\Book\ActViews;
+use WetCradle\Server\Book\Counts;
 use WetCradle\Server\Book\Line;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Row;
@@ -21,6 +23,8 @@ final class LotViews
     public function __construct(
         private readonly EntityManagerInterface $em,
         private readonly Connection $db,
+        private readonly Counts $counts,
+        private readonly ActViews $acts,
         private readonly Pottings $pottings,
         private readonly House $house,
         private readonly Today $today,
@@ -30,9 +34,7 @@ final class LotViews
     /** @return list<array<string, mixed>> those that still have plants, by the day of their next step */
     public function all(): array
     {
-        $ids = Row::words($this->db, "SELECT DISTINCT l.lot_id FROM line l JOIN standing s ON s.line_id = l.id
-            WHERE l.lot_id IS NOT NULL AND s.state IN ('potted', 'grown') AND s.count > 0");
-        $standing = $this->standing();
+        $ids = $this->counts->lotsInPots();
         $steps = [];
         foreach (Row::things(
             $this->em->createQuery('SELECT s, a FROM '.LotStep::class.' s JOIN s.by a WHERE s.lot IN (:ids) ORDER BY s.onDay, s.id')->setParameter('ids', $ids),
@@ -40,12 +42,11 @@ final class LotViews
         ) as $step) {
             $steps[(int) $step->lot->id][] = $step;
         }
-        $lots = [];
-        foreach (Row::things($this->em->createQuery('SELECT p, l, b, s, y, c, o, z, st FROM '.PotLot::class.' p JOIN p.lines l
+        $open = Row::things($this->em->createQuery('SELECT p, l, b, s, y, c, o, z, st FROM '.PotLot::class.' p JOIN p.lines l
             JOIN l.batch b JOIN b.sheet s JOIN s.way y JOIN p.crop c JOIN p.pot o LEFT JOIN b.potsZone z LEFT JOIN b.standing st
-            WHERE p.id IN (:ids) ORDER BY p.readyOn, p.id, l.id')->setParameter('ids', $ids), PotLot::class) as $lot) {
-            $lots[] = $this->brief($lot, $this->sum($lot, $standing), $steps[(int) $lot->id] ?? []);
-        }
+            WHERE p.id IN (:ids) ORDER BY p.readyOn, p.id, l.id')->setParameter('ids', $ids), PotLot::class);
+        $standing = $this->standing($open);
+        $lots = array_map(fn (PotLot $lot) => $this->brief($lot, $this->sum($lot, $standing), $steps[(int) $lot->id] ?? []), $open);
         usort(
             $lots,
             static fn (array $a, array $b) => [$a['next']['on'] ?? '9', $a['readyOn'], $a['code']] <=> [$b['next']['on'] ?? '9', $b['readyOn'], $b['code']],
@@ -57,7 +58,7 @@ final class LotViews
     /** @return array<string, mixed> */
     public function one(PotLot $lot): array
     {
-        $standing = $this->standing($lot);
+        $standing = $this->standing([$lot]);
         /** @var list<LotStep> $done */
         $done = $this->em->getRepository(LotStep::class)->findBy(['lot' => $lot], ['onDay' => 'ASC', 'id' => 'ASC']);
 
@@ -100,7 +101,7 @@ final class LotViews
                     $this->pottings->openLots($lot->crop, $lot->pot, $lot),
                 ),
             ),
-            'acts' => $this->acts($lot),
+            'acts' => $this->acts->ofLot((int) $lot->id),
         ];
     }
 
@@ -161,21 +162,18 @@ final class LotViews
         return ($lot->lines->first() ?: throw new \LogicException('A lot has lines.'))->batch->sheet->core()->potting;
     }
 
-    /** @return array<int, array<string, int>> by line: what stands in pots, is sold, or was lost after potting */
-    private function standing(?PotLot $lot = null): array
+    /**
+     * @param list<PotLot> $lots
+     *
+     * @return array<int, array<string, int>> by line: what stands there by state, and is lost since it was potted
+     */
+    private function standing(array $lots): array
     {
+        $lines = array_merge(...array_map(static fn (PotLot $lot) => array_map(static fn (Line $l) => (int) $l->id, $lot->lines->getValues()), $lots));
+        $lost = $this->counts->lostInPots($lines);
         $found = [];
-        $rows = Row::all($this->db,
-            "SELECT l.id, s.state, s.count FROM line l JOIN standing s ON s.line_id = l.id AND s.state IN ('potted', 'grown', 'sold')
-                WHERE l.lot_id IS NOT NULL AND (:lot IS NULL OR l.lot_id = :lot)
-             UNION ALL SELECT l.id, 'lost', coalesce(sum(CASE WHEN e.reverses IS NULL THEN e.count ELSE -e.count END), 0) FROM line l
-             JOIN entry e ON (e.from_line = l.id AND e.from_state IN ('potted', 'grown') AND e.to_state = 'lost') OR (e.reverses IS NOT NULL
-             AND e.to_line = l.id AND e.to_state IN ('potted', 'grown') AND e.from_state = 'lost')
-             WHERE l.lot_id IS NOT NULL AND (:lot IS NULL OR l.lot_id = :lot) GROUP BY l.id",
-            ['lot' => $lot?->id],
-        );
-        foreach ($rows as $row) {
-            $found[$row->int('id')][$row->text('state')] = $row->int('count');
+        foreach ($this->counts->on($lines) as $line => $there) {
+            $found[$line] = ['lost' => $lost[$line] ?? 0] + $there;
         }
 
         return $found;
@@ -217,20 +215,5 @@ final class LotViews
             'sent' => $r->many('sent'), 'fromHere' => $r->int('here'), 'open' => max(0, $r->int('plants') - $r->many('sent')),
         ],
             array_filter($rows, static fn (Row $r) => $r->int('here') > 0 || ($r->int('plants') > $r->many('sent') && $r->text('ready_week') >= $since))));
-    }
-
-    /** @return list<array<string, mixed>> what was done to it in the book, newest first */
-    private function acts(PotLot $lot): array
-    {
-        return array_map(static fn (Row $r) => [
-            'id' => $r->int('id'), 'kind' => $r->text('kind'), 'on' => $r->text('on_day'), 'at' => $r->text('at'), 'by' => $r->text('name'),
-            'says' => $r->text('says'), 'undone' => $r->has('undone'), 'undoes' => $r->intOrNull('undoes'),
-        ],
-            Row::all($this->db, "SELECT a.id, a.kind, a.on_day, a.at, a.says, p.name, u.id AS undone, a.undoes FROM act a
-                JOIN account p ON p.id = a.by_id LEFT JOIN act u ON u.undoes = a.id
-                 WHERE a.id IN (SELECT e.act_id FROM entry e JOIN line l ON l.id IN (e.from_line, e.to_line) WHERE l.lot_id = ?
-                 AND (e.to_state IN ('potted', 'grown', 'sold') OR e.from_state IN ('potted', 'grown', 'sold'))) ORDER BY a.id DESC LIMIT 60",
-                [$lot->id],
-            ));
     }
 }

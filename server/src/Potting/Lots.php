@@ -17,6 +17,7 @@ use WetCradle\Core\Potting\StepKind;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Book\Act;
 use WetCradle\Server\Book\Acts;
+use WetCradle\Server\Book\ActViews;
 use WetCradle\Server\Book\Counts;
 use WetCradle\Server\Book\Entering;
 use WetCradle\Server\Book\Line;
@@ -40,6 +41,7 @@ final class Lots
         private readonly Connection $db,
         private readonly Counts $counts,
         private readonly Acts $acts,
+        private readonly ActViews $told,
         private readonly Entering $entering,
         private readonly Pottings $pottings,
         private readonly House $house,
@@ -200,9 +202,7 @@ final class Lots
 
     public function undo(PotLot $lot, Act $act): void
     {
-        $touches = Row::number($this->db, 'SELECT count(*) FROM entry e JOIN line l ON l.id IN (e.from_line, e.to_line)
-            WHERE e.act_id = ? AND l.lot_id = ?', [$act->id, $lot->id]);
-        if ($touches === 0) {
+        if (!$this->told->isOfLot((int) $act->id, (int) $lot->id)) {
             throw Refused::because('unknown', 'act', sprintf('That is no act of lot %s.', $lot->code));
         }
         if (!in_array($act->kind, self::UNDONE_HERE, true)) {
@@ -251,13 +251,15 @@ final class Lots
     {
         $lines = array_values(array_filter($lot->lines->toArray(), static fn (Line $l) => isset($shares[(int) $l->id])));
 
-        return $this->entering->enter($lines[0]->batch, $kind, $day, $says, [...$lines, ...$also], static function (CountBook $book) use ($shares, $play): array {
+        $playAll = static function (CountBook $book) use ($shares, $play): array {
             $entries = [];
             foreach ($shares as $line => $count) {
                 $entries = [...$entries, ...$play($book, $line, $count)];
             }
 
             return $entries;
-        });
+        };
+
+        return $this->entering->enter($lines[0]->batch, $kind, $day, $says, [...$lines, ...$also], $playAll);
     }
 }

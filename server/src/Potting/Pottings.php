@@ -59,12 +59,10 @@ final class Pottings
     /** @return list<PotLot> of this crop and pot that still have plants, the newest first */
     public function openLots(Crop $crop, Pot $pot, ?PotLot $but = null): array
     {
-        $ids = Row::words($this->em->getConnection(), "SELECT p.id FROM pot_lot p WHERE p.crop_id = ? AND p.pot_id = ?
-            AND EXISTS (SELECT 1 FROM line l JOIN standing s ON s.line_id = l.id WHERE l.lot_id = p.id
-            AND s.state IN ('potted', 'grown') AND s.count > 0) ORDER BY p.potted_on DESC, p.id DESC", [$crop->id, $pot->id]);
-        $lots = array_map(fn (string $id) => $this->em->find(PotLot::class, (int) $id), $ids);
+        $lots = Row::things($this->em->createQuery('SELECT p FROM '.PotLot::class.' p WHERE p.crop = :crop AND p.pot = :pot AND p.id IN (:ids)
+            ORDER BY p.pottedOn DESC, p.id DESC')->setParameters(['crop' => $crop, 'pot' => $pot, 'ids' => $this->counts->lotsInPots()]), PotLot::class);
 
-        return array_values(array_filter($lots, static fn (?PotLot $lot) => $lot !== null && $lot !== $but));
+        return array_values(array_filter($lots, static fn (PotLot $lot) => $lot !== $but));
     }
 
     /** Plants that went from one line to another, split off or merged, stay in the lot they stood in. */
@@ -103,15 +101,24 @@ final class Pottings
     public function readyWithTheirLots(array $batches): void
     {
         $left = array_filter($batches, static fn (Batch $batch) => $batch->leftBenchOn !== null);
-        $last = $this->em->getConnection()->executeQuery("SELECT l.batch_id, max(p.ready_on) FROM line l JOIN pot_lot p ON p.id = l.lot_id
-            AND p.from_lot_id IS NOT NULL
-            JOIN standing s ON s.line_id = l.id AND s.state = 'potted' AND s.count > 0 WHERE l.batch_id IN (?) GROUP BY l.batch_id",
-            [array_values(array_map(static fn (Batch $b) => $b->id, $left))], [ArrayParameterType::INTEGER])->fetchAllKeyValue();
+        $lines = Row::all(
+            $this->em->getConnection(),
+            'SELECT l.id, l.batch_id, p.ready_on FROM line l JOIN pot_lot p ON p.id = l.lot_id AND p.from_lot_id IS NOT NULL WHERE l.batch_id IN (?)',
+            [array_values(array_map(static fn (Batch $batch) => $batch->id, $left))],
+            [ArrayParameterType::INTEGER],
+        );
+        $there = $this->counts->on(Row::ints($lines, 'id'));
+        $last = [];
+        foreach ($lines as $line) {
+            if ($there[$line->int('id')]['potted'] > 0) {
+                $last[$line->int('batch_id')] = max($last[$line->int('batch_id')] ?? $line->day('ready_on'), $line->day('ready_on'));
+            }
+        }
         foreach ($left as $batch) {
             $batch->growsOnFrom($batch->leftBenchOn ?? $batch->days->potOn, $this->house->timetable());
             $ready = $last[(int) $batch->id] ?? null;
-            if (is_string($ready) && $ready > $batch->days->readyOn->format('Y-m-d')) {
-                $batch->days->readyOn = $batch->days->readyFrom = $batch->days->readyBy = new \DateTimeImmutable($ready);
+            if ($ready !== null && $ready > $batch->days->readyOn) {
+                $batch->days->readyOn = $batch->days->readyFrom = $batch->days->readyBy = $ready;
             }
         }
     }

@@ -9,6 +9,7 @@ use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Stock\CountedOn;
+use WetCradle\Server\Book\Counts;
 use WetCradle\Server\Crops\Crop;
 use WetCradle\Server\Database\Row;
 
@@ -20,8 +21,11 @@ final class Rights
     /** @var array<int, int> plants used, by licence */
     private array $counted = [];
 
-    public function __construct(private readonly EntityManagerInterface $em, private readonly Connection $db)
-    {
+    public function __construct(
+        private readonly EntityManagerInterface $em,
+        private readonly Connection $db,
+        private readonly Counts $counts,
+    ) {
     }
 
     /** The licence that covers a crop on a day; null where none does. */
@@ -137,26 +141,15 @@ final class Rights
     }
 
     /**
-     * What counts under a licence in a period, batch by batch, as the book has it now: undone acts do not count, and
-     * what goes back to the knife is counted where it is stuck again.
+     * What counts under a licence in a period, batch by batch, as the book has it now: undone acts do not count.
      *
      * @return list<array{on: string, batch: string, plants: int}>
      */
     public function entries(HeldLicence $licence, \DateTimeImmutable $from, \DateTimeImmutable $to): array
     {
-        $which = $licence->counts === CountedOn::Sale
-            ? "e.to_state = 'sold'"
-            : "(e.from_state = 'to_stick' AND e.to_state = 'stuck') OR (e.to_state = 'to_stick' AND e.from_state IN ('stuck','rooted','potted'))";
-        // The plus keeps the search on the crop's own batches: the index on what reverses would read the whole book.
-        $rows = Row::all($this->db, "SELECT a.on_day, b.code, sum(CASE WHEN e.to_state = 'to_stick' THEN -e.count ELSE e.count END) AS plants
-             FROM entry e JOIN act a ON a.id = e.act_id JOIN line l ON l.id = e.from_line JOIN batch b ON b.id = l.batch_id
-             WHERE b.crop_id = ? AND a.on_day BETWEEN ? AND ? AND ({$which}) AND +e.reverses IS NULL AND NOT EXISTS (SELECT 1 FROM entry r
-             WHERE r.reverses = e.id)
-             GROUP BY a.on_day, b.code ORDER BY a.on_day, b.code",
-            [$licence->crop->id, $from->format('Y-m-d'), $to->format('Y-m-d')],
-        );
-
-        return array_map(static fn (Row $r) => ['on' => $r->text('on_day'), 'batch' => $r->text('code'), 'plants' => $r->int('plants')], $rows);
+        return $licence->counts === CountedOn::Sale
+            ? $this->counts->soldOf((int) $licence->crop->id, $from, $to)
+            : $this->counts->stuckOf((int) $licence->crop->id, $from, $to);
     }
 
     /** A licence was entered or changed, or plants were: what was read no longer holds. */

@@ -10,6 +10,7 @@ use WetCradle\Core\Plan\Pool;
 use WetCradle\Core\Plan\Standing;
 use WetCradle\Core\Rooting\StageTally;
 use WetCradle\Server\Book\BatchStanding;
+use WetCradle\Server\Book\Counts;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\SheetBook;
 use WetCradle\Server\Database\Row;
@@ -24,6 +25,7 @@ final class Pools
         private readonly House $house,
         private readonly Connection $db,
         private readonly CropHistory $history,
+        private readonly Counts $counts,
         private readonly SheetBook $sheets,
         private readonly Today $today,
     ) {
@@ -64,13 +66,14 @@ final class Pools
                 $members[self::root($poolOf, $id)][] = ['order' => $id, 'wanted' => $orders[$id]->int('plants'), 'sent' => $orders[$id]->many('sent')];
             }
         }
+        $sent = $this->counts->sentOf(array_values(array_map(static fn (array $batch) => $batch['row']->int('id'), $batches)));
         $wanted = $only === null ? null : (isset($poolOf[$only]) ? self::root($poolOf, $only) : 0);
         foreach ($batches as $batch) {
             $first = array_values(array_filter($batch['orders'], static fn (int $id) => isset($orders[$id])))[0];
             $root = self::root($poolOf, $first);
             if ($wanted === null || $wanted === $root) {
                 $states = BatchStanding::statesOf($batch['row']);
-                $sure[$root] = ($sure[$root] ?? 0) + $states['grown'] + $states['sold'] - $batch['row']->many('sent');
+                $sure[$root] = ($sure[$root] ?? 0) + $states['grown'] + $states['sold'] - ($sent[$batch['row']->int('id')] ?? 0);
                 $standing[$root] = [...$standing[$root] ?? [], ...$this->standing($batch['row'])];
             }
         }
@@ -82,10 +85,8 @@ final class Pools
     private function batches(string $since, int $only): array
     {
         $rows = Row::all($this->db,
-            "SELECT b.wanted_id, (SELECT group_concat(x.wanted_id) FROM batch_shared x WHERE x.batch_id = b.id) AS shared, b.stuck_on,
+            'SELECT b.id, b.wanted_id, (SELECT group_concat(x.wanted_id) FROM batch_shared x WHERE x.batch_id = b.id) AS shared, b.stuck_on,
                 b.planned, h.way_id, y.sheet_id AS newest_sheet, s.counted, s.live, s.states,
-                coalesce((SELECT sum(e.count) FROM line l JOIN entry e ON e.from_line = l.id AND e.to_state = 'sold'
-                JOIN dispatch d ON d.act_id = e.act_id WHERE l.batch_id = b.id AND ".Dispatch::HOLDS.'), 0) AS sent,
                 (SELECT r.stages FROM root_check r JOIN line l ON l.id = r.line_id WHERE l.batch_id = b.id ORDER BY r.on_day DESC, r.id DESC LIMIT 1) AS stages
              FROM batch b JOIN way_sheet h ON h.id = b.sheet_id JOIN way y ON y.id = h.way_id LEFT JOIN batch_standing s ON s.batch_id = b.id
              WHERE b.called_off = 0 AND b.id IN (
