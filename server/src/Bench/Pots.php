@@ -56,7 +56,19 @@ final class Pots
     /** One batch's, whenever they are; null where nothing of it came into pots. */
     public function of(string $code): ?Potted
     {
-        return $this->found(Row::all($this->db, self::SELECT.' AND b.code = :code', ['code' => $code]))[$code] ?? null;
+        return $this->ofAll([$code])[$code] ?? null;
+    }
+
+    /**
+     * The same of many.
+     *
+     * @param list<string> $codes
+     *
+     * @return array<string, Potted> by code; without those of which nothing came into pots
+     */
+    public function ofAll(array $codes): array
+    {
+        return $this->found(Row::all($this->db, self::SELECT.' AND b.code IN (?)', [$codes], [ArrayParameterType::STRING]));
     }
 
     /** @return array<string, Potted> */

@@ -49,15 +49,18 @@ final class DayFilling
     public function potting(\DateTimeImmutable $day): array
     {
         $millilitres = Row::pairs($this->em->getConnection(), 'SELECT name, millilitres FROM pot');
-        $found = [];
-        foreach (Row::things(
+        $batches = Row::things(
             $this->em->createQuery(
-                'SELECT b, c, s FROM '.Batch::class.' b JOIN b.crop c JOIN b.sheet s WHERE b.calledOff = false
+                'SELECT b, c, s, st, z FROM '.Batch::class.' b JOIN b.crop c JOIN b.sheet s LEFT JOIN b.standing st
+                    LEFT JOIN b.potsZone z WHERE b.calledOff = false
                     AND b.sticking.stuckOn IS NOT NULL AND b.leftBenchOn IS NULL AND b.days.potOn = :day ORDER BY b.code',
             )->setParameter('day', $day->format('Y-m-d')),
             Batch::class,
-        ) as $batch) {
-            $potted = $this->pots->of($batch->code);
+        );
+        $inPots = $this->pots->ofAll(array_map(static fn (Batch $b) => $b->code, $batches));
+        $found = [];
+        foreach ($batches as $batch) {
+            $potted = $inPots[$batch->code] ?? null;
             if ($potted !== null) {
                 $litres = MixVolume::inHouse($potted->pots, 1, (float) ($millilitres[$potted->pot] ?? 0), $this->house->defaults());
                 $found[] = [

@@ -96,8 +96,8 @@ final class DaySheets
     {
         $found = ['collect' => [], 'stick' => []];
         $all = Row::things($this->em->createQuery(
-            'SELECT b, c, k, z, t, s, y FROM '.Batch::class.' b JOIN b.crop c JOIN b.block k JOIN b.zone z JOIN b.trayKind t
-                JOIN b.sheet s JOIN s.way y WHERE b.calledOff = false AND ((b.sticking.stuckOn IS NULL
+            'SELECT b, c, k, z, t, s, y, st FROM '.Batch::class.' b JOIN b.crop c JOIN b.block k JOIN b.zone z JOIN b.trayKind t
+                JOIN b.sheet s JOIN s.way y LEFT JOIN b.standing st WHERE b.calledOff = false AND ((b.sticking.stuckOn IS NULL
                 AND b.days.stickOn BETWEEN :day AND :last) OR b.sticking.stuckOn = :day) ORDER BY b.code',
         )
             ->setParameter('day', $day->format('Y-m-d'))->setParameter('last', $day->modify('+30 days')->format('Y-m-d')), Batch::class);

@@ -27,7 +27,28 @@ final class Mixes
     /** A mix by its name, or as it is written: "perlite 2 : coir 1". */
     public function recipe(string $words): Recipe
     {
-        return $this->em->getRepository(Mix::class)->findOneBy(['name' => trim($words)])?->recipe() ?? Recipe::written($words);
+        return $this->recipes([$words])[$words];
+    }
+
+    /**
+     * The same of many.
+     *
+     * @param list<string> $words
+     *
+     * @return array<string, Recipe> by their words
+     */
+    public function recipes(array $words): array
+    {
+        $named = [];
+        foreach ($this->em->getRepository(Mix::class)->findBy(['name' => array_map(trim(...), $words)]) as $mix) {
+            $named[$mix->name] = $mix->recipe();
+        }
+        $found = [];
+        foreach ($words as $each) {
+            $found[$each] = $named[trim($each)] ?? Recipe::written($each);
+        }
+
+        return $found;
     }
 
     /** @return array<string, MixPart> by name */

@@ -9,6 +9,7 @@ use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use WetCradle\Core\Plan\BatchCode;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Book\Line;
+use WetCradle\Server\Database\Row;
 
 /** The one way to a batch or one of its lines, by a code as somebody typed it. */
 final class Batches
@@ -27,6 +28,30 @@ final class Batches
     public function byCode(string $code, string $field): Batch
     {
         return $this->find($code) ?? throw Refused::because('unknown', $field, sprintf('There is no batch %s.', $code));
+    }
+
+    /**
+     * The same of many, with all that a move needs to know of them.
+     *
+     * @param list<string> $codes as typed
+     *
+     * @return array<string, Batch> by what was typed; without those that there are not
+     */
+    public function byCodes(array $codes): array
+    {
+        $written = [];
+        foreach ($codes as $code) {
+            $written[$code] = BatchCode::typed($code)?->written;
+        }
+        $there = [];
+        $query = $this->em->createQuery('SELECT b, c, z, h, y, t, k, st, w, cu, sh, m FROM '.Batch::class.' b JOIN b.crop c JOIN b.zone z
+            JOIN b.sheet h JOIN h.way y JOIN b.trayKind t JOIN b.block k LEFT JOIN b.standing st LEFT JOIN b.wanted w LEFT JOIN w.customer cu
+            LEFT JOIN b.shared sh LEFT JOIN b.movesOn m WHERE b.code IN (:codes)');
+        foreach (Row::things($query->setParameter('codes', array_values(array_filter($written))), Batch::class) as $batch) {
+            $there[$batch->code] = $batch;
+        }
+
+        return array_filter(array_map(static fn (?string $code) => $code === null ? null : $there[$code] ?? null, $written));
     }
 
     public function line(Batch $batch, int $number, string $field = 'line'): Line

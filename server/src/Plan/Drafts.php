@@ -165,9 +165,10 @@ final class Drafts
             $this->em->flush();
         }
         $wanted = $this->orders();
+        $blocks = array_column($this->em->getRepository(StockBlock::class)->findAll(), null, 'code');
         $made = [];
         foreach ($drafted as $one) {
-            $batch = $made[] = $this->batch($one, $wanted);
+            $batch = $made[] = $this->batch($one, $wanted, $blocks);
             $this->writing->keep(
                 'batch',
                 $batch->code,
@@ -180,15 +181,17 @@ final class Drafts
         return array_map(static fn (Batch $batch) => $batch->asSeen(), $made);
     }
 
-    /** @param array<int, Wanted> $wanted */
-    private function batch(Drafted $one, array $wanted): Batch
+    /**
+     * @param array<int, Wanted>        $wanted by id
+     * @param array<string, StockBlock> $blocks by code
+     */
+    private function batch(Drafted $one, array $wanted, array $blocks): Batch
     {
         $route = $one->route ?? throw new \LogicException('Only what was drafted is kept.');
         $part = $route->parts[0];
         $way = $this->em->find(Way::class, $route->way?->id) ?? throw new \LogicException('A draft has a way.');
         $sheet = $way->core();
-        $block = $this->em->getRepository(StockBlock::class)->findOneBy(['code' => $part->supply?->source->code])
-            ?? throw new \LogicException('A draft has its stock.');
+        $block = $blocks[$part->supply->source->code ?? ''] ?? throw new \LogicException('A draft has its stock.');
         $zone = $this->em->find(Zone::class, $one->berth?->zone) ?? throw new \LogicException('A draft has its place.');
         $trayKind = $this->em->find(TrayKind::class, $sheet->setting->trayKind) ?? throw new \LogicException('A sheet names a kind of tray.');
         $order = $wanted[$one->orders[0]];
@@ -236,7 +239,8 @@ final class Drafts
         $served = [];
         foreach (Row::things(
             $this->em->createQuery(
-                'SELECT b, w FROM '.Batch::class.' b LEFT JOIN b.wanted w WHERE b.calledOff = false'.($anew ? ' AND b.sticking.stuckOn IS NOT NULL' : ''),
+                'SELECT b, w, st FROM '.Batch::class.' b LEFT JOIN b.wanted w LEFT JOIN b.standing st
+                    WHERE b.calledOff = false'.($anew ? ' AND b.sticking.stuckOn IS NOT NULL' : ''),
             ),
             Batch::class,
         ) as $batch) {
@@ -258,7 +262,8 @@ final class Drafts
         $stuck = $this->served(true);
         $planned = Row::things(
             $this->em->createQuery(
-                'SELECT b, w FROM '.Batch::class.' b JOIN b.wanted w WHERE b.calledOff = false AND b.sticking.stuckOn IS NULL
+                'SELECT b, w, k, st FROM '.Batch::class.' b JOIN b.wanted w JOIN b.block k LEFT JOIN b.standing st
+                    WHERE b.calledOff = false AND b.sticking.stuckOn IS NULL
                     AND w.calledOff = false AND w.readyWeek >= :week ORDER BY b.id',
             )->setParameter('week', $this->today->week()->written()),
             Batch::class,

@@ -101,7 +101,7 @@ final class Evening
         Row::things($this->em->createQuery('SELECT s, y FROM '.SheetVersion::class.' s JOIN s.way y'), SheetVersion::class);
         foreach (Row::things(
             $this->em->createQuery(
-                'SELECT b, w, c, z FROM '.Batch::class.' b JOIN b.crop c JOIN b.zone z LEFT JOIN b.wanted w
+                'SELECT b, w, c, z, k, st FROM '.Batch::class.' b JOIN b.crop c JOIN b.zone z JOIN b.block k LEFT JOIN b.standing st LEFT JOIN b.wanted w
                     WHERE b.calledOff = false AND b.leftBenchOn IS NULL',
             ),
             Batch::class,

@@ -34,9 +34,22 @@ final class MoveBreaks
     /**
      * @param list<Placed> $placed
      *
+     * @return list<list<array{kind: string, words: string, hard: bool}>> of each
+     */
+    public function of(array $placed): array
+    {
+        $there = $this->lying($placed);
+
+        return array_map(fn (int $i) => $this->ofOne($i, $placed, $there), array_keys($placed));
+    }
+
+    /**
+     * @param list<Placed>              $placed
+     * @param array<int, list<Tenant>> $there  who is not moved, by zone
+     *
      * @return list<array{kind: string, words: string, hard: bool}>
      */
-    public function of(int $i, array $placed): array
+    private function ofOne(int $i, array $placed, array $there): array
     {
         $one = $placed[$i];
         $batch = $one->batch;
@@ -56,7 +69,8 @@ final class MoveBreaks
                 continue;
             }
             $zone = ($this->em->find(Zone::class, $leg['zone']) ?? throw new \LogicException('A leg lies in a zone.'))->core();
-            $offer = $zone->offerTo($leg['tenant'], $this->lyingIn($leg['zone'], $leg['tenant'], $placed, $i), $this->house->nursery()->telling());
+            $others = $this->lyingIn($leg['zone'], $leg['tenant'], $placed, $i, $there[$leg['zone']] ?? []);
+            $offer = $zone->offerTo($leg['tenant'], $others, $this->house->nursery()->telling());
             $found[] = MoveBreak::ofPlace($zone, $offer, $leg['tenant']->inPots, $one->isNew, !$batch->isStuck(), $isOnlyPots, $one->move->pots !== null);
         }
         foreach ($batch->orders() as $wanted) {
@@ -72,14 +86,33 @@ final class MoveBreaks
     /**
      * @param list<Placed> $placed
      *
+     * @return array<int, list<Tenant>> who is not moved and there while any of them is, by zone
+     */
+    private function lying(array $placed): array
+    {
+        $legs = array_merge(...array_map(fn (Placed $one) => $one->legs($this->house->defaults()), $placed));
+        if ($legs === []) {
+            return [];
+        }
+        $from = array_map(static fn (array $leg) => $leg['tenant']->from->written(), $legs);
+        $to = array_map(static fn (array $leg) => $leg['tenant']->to->written(), $legs);
+        $moved = array_flip(array_map(static fn (Placed $one) => $one->batch->code, $placed));
+
+        return array_map(
+            static fn (array $tenants) => array_values(array_filter($tenants, static fn (Tenant $t) => !isset($moved[$t->batch()]))),
+            $this->tenants->byZone(Week::of(min($from)), Week::of(max($to))),
+        );
+    }
+
+    /**
+     * @param list<Placed> $placed
+     * @param list<Tenant> $there  who is not moved
+     *
      * @return list<Tenant> who else lies there then, as the moves would have it
      */
-    private function lyingIn(int $zone, Tenant $then, array $placed, int $but): array
+    private function lyingIn(int $zone, Tenant $then, array $placed, int $but, array $there): array
     {
-        $moved = array_map(static fn (Placed $p) => $p->batch->code, $placed);
-        $lying = array_values(
-            array_filter($this->tenants->byZone($then->from, $then->to)[$zone] ?? [], static fn (Tenant $t) => !in_array($t->batch(), $moved, true)),
-        );
+        $lying = array_values(array_filter($there, static fn (Tenant $t) => $t->meets($then)));
         foreach ($placed as $i => $one) {
             foreach ($i === $but ? [] : $one->legs($this->house->defaults()) as $leg) {
                 if ($leg['zone'] === $zone) {

@@ -33,13 +33,26 @@ final class MovePlaces
      */
     public function of(array $moves): array
     {
-        return array_merge(...array_map($this->place(...), $moves));
+        $batches = $this->batches->byCodes(array_map(static fn (Move $move) => $move->code, $moves));
+        $inPots = $this->pots->ofAll(array_values(array_map(static fn (Batch $batch) => $batch->code, $batches)));
+
+        return array_merge(...array_map(
+            function (Move $move) use ($batches, $inPots): array {
+                $batch = $batches[$move->code] ?? $this->batches->byCode($move->code, $move->field);
+
+                return $this->place($move, $batch, $inPots[$batch->code] ?? null);
+            },
+            $moves,
+        ));
     }
 
-    /** @return non-empty-list<Placed> */
-    private function place(Move $move): array
+    /**
+     * @param ?Potted $inPots what is, or will be, in pots of it
+     *
+     * @return non-empty-list<Placed>
+     */
+    private function place(Move $move, Batch $batch, ?Potted $inPots): array
     {
-        $batch = $this->batches->byCode($move->code, $move->field);
         $isPotted = $batch->leftBenchOn !== null;
         if ($batch->calledOff || ($isPotted && !$move->isOnlyPots())) {
             throw Refused::because('not_possible', $move->field, sprintf('%s %s.', $batch->code, $batch->calledOff ? 'was called off' : 'is potted already'));
@@ -80,7 +93,7 @@ final class MovePlaces
                 $trays,
                 $batch->amount->planned,
                 $kind,
-                $this->potted($move, $batch, $dates),
+                $this->potted($move, $batch, $dates, $inPots),
                 false,
                 $first !== $batch->zone || $move->zone !== null || $move->then !== null || $move->pots !== null,
             )];
@@ -114,12 +127,11 @@ final class MovePlaces
     }
 
     /** Its pots as they would stand, where their place is settled or asked for. */
-    private function potted(Move $move, Batch $batch, PlainDates $dates): ?Potted
+    private function potted(Move $move, Batch $batch, PlainDates $dates, ?Potted $potted): ?Potted
     {
         if ($move->pots === null && $batch->potsZone === null) {
             return null;
         }
-        $potted = $this->pots->of($batch->code);
         if ($potted === null) {
             return $move->pots === null ? null : throw Refused::because('not_possible', $move->field, sprintf('Nothing of %s is in pots.', $batch->code));
         }

@@ -46,11 +46,12 @@ final class Moves
     public function try(array $moves): array
     {
         $placed = $this->places->of($moves);
+        $breaks = $this->breaks->of($placed);
         $batches = [];
         foreach ($placed as $i => $one) {
             $batches[] = [
                 'code' => $one->batch->code, 'dates' => $one->dates->toArray(), 'zone' => $one->lastZone()->name, 'trays' => $one->trays,
-                'heldDays' => $one->held, 'breaks' => $this->breaks->of($i, $placed),
+                'heldDays' => $one->held, 'breaks' => $breaks[$i],
             ];
         }
 
@@ -65,11 +66,12 @@ final class Moves
     public function apply(array $moves): array
     {
         $placed = $this->places->of($moves);
+        $breaks = $this->breaks->of($placed);
         foreach ($placed as $i => $one) {
             if ($one->move->seen !== null) {
                 $one->batch->mustBeAsSeen($one->move->seen);
             }
-            foreach ($this->breaks->of($i, $placed) as $break) {
+            foreach ($breaks[$i] as $break) {
                 if ($break['hard']) {
                     throw Refused::because($break['kind'], $one->move->field, sprintf('%s: %s', $one->batch->code, $break['words']));
                 }

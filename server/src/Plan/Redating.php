@@ -114,9 +114,9 @@ final class Redating
     /** @return list<Batch> planned, on a bench, or growing in pots */
     private function living(?Way $way, ?Zone $zone): array
     {
-        $query = $this->em->createQuery('SELECT b, s FROM '.Batch::class.' b LEFT JOIN b.standing s JOIN b.sheet h
+        $query = $this->em->createQuery('SELECT b, s, h, z, x FROM '.Batch::class.' b LEFT JOIN b.standing s JOIN b.sheet h JOIN b.zone z LEFT JOIN z.closed x
             WHERE b.calledOff = false AND (b.leftBenchOn IS NULL OR s.live > 0) AND (:way IS NULL OR h.way = :way)
-            AND (:zone IS NULL OR b.zone = :zone) ORDER BY b.id');
+            AND (:zone IS NULL OR b.zone = :zone) ORDER BY b.id, x.fromWeek');
 
         return Row::things($query->setParameter('way', $way?->id)->setParameter('zone', $zone?->id), Batch::class);
     }

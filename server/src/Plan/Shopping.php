@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Server\Plan;
 
 use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\Mixing\Recipe;
 use WetCradle\Core\Plan\BatchLoad;
 use WetCradle\Core\Plan\BatchNeeds;
 use WetCradle\Core\Plan\ShoppingList;
@@ -36,12 +37,18 @@ final class Shopping
         Row::things($this->em->createQuery('SELECT s, y FROM '.SheetVersion::class.' s JOIN s.way y'), SheetVersion::class);
         $batches = Row::things(
             $this->em->createQuery(
-                'SELECT b, t, w, p FROM '.Batch::class.' b JOIN b.trayKind t LEFT JOIN b.wanted w LEFT JOIN w.pot p
+                'SELECT b, t, w, p, st FROM '.Batch::class.' b JOIN b.trayKind t LEFT JOIN b.standing st LEFT JOIN b.wanted w LEFT JOIN w.pot p
                     WHERE b.calledOff = false AND b.leftBenchOn IS NULL ORDER BY b.days.stickOn, b.id',
             ),
             Batch::class,
         );
-        $needs = array_map(fn (Batch $b) => $this->needs($b, $pots), array_values($batches));
+        $mixes = [];
+        foreach ($batches as $batch) {
+            $mixes[] = $batch->sheet->core()->setting->mix;
+            $mixes[] = $batch->sheet->core()->potting->mix;
+        }
+        $recipes = $this->mixes->recipes(array_values(array_unique($mixes)));
+        $needs = array_map(fn (Batch $b) => $this->needs($b, $pots, $recipes), $batches);
 
         return array_map(static fn (array $item) => [
             'firstOn' => $item['firstOn']->format('Y-m-d'),
@@ -69,8 +76,11 @@ final class Shopping
         return (string) stream_get_contents($file);
     }
 
-    /** @param array<string, int> $pots millilitres by name */
-    private function needs(Batch $batch, array $pots): BatchNeeds
+    /**
+     * @param array<string, int>    $pots    millilitres by name
+     * @param array<string, Recipe> $recipes by the words of sheets
+     */
+    private function needs(Batch $batch, array $pots, array $recipes): BatchNeeds
     {
         $sheet = $batch->sheet->core();
         $pot = $batch->wanted?->pot->name ?? $sheet->potting->pot;
@@ -83,14 +93,14 @@ final class Shopping
             $batch->trayKind->name,
             $batch->trayKind->cells,
             $batch->trayKind->cellMl,
-            $this->mixes->recipe($sheet->setting->mix)->words(),
+            $recipes[$sheet->setting->mix]->words(),
             $batch->amount->planned,
             $sheet->taking->hormone->words(),
             $batch->days->potOn,
             ($states['rooted'] ?? 0) + BatchLoad::expected($waiting, $this->history->rateOf($batch->sheet->way)->rate),
             $pot,
             $pots[$pot] ?? 0,
-            $this->mixes->recipe($sheet->potting->mix)->words(),
+            $recipes[$sheet->potting->mix]->words(),
         );
     }
 }

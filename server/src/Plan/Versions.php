@@ -76,7 +76,9 @@ final class Versions
         }
         $changed = 0;
         foreach (Row::things(
-            $this->em->createQuery('SELECT b FROM '.Batch::class.' b WHERE b.leftBenchOn IS NULL OR b.code IN (:codes) ORDER BY b.id')
+            $this->em->createQuery('SELECT b, h, y, st, sh, m FROM '.Batch::class.' b JOIN b.sheet h JOIN h.way y
+                LEFT JOIN b.standing st LEFT JOIN b.shared sh LEFT JOIN b.movesOn m
+                WHERE b.leftBenchOn IS NULL OR b.code IN (:codes) ORDER BY b.id, m.fromDay')
                 ->setParameter('codes', array_keys($then)),
             Batch::class,
         ) as $batch) {
@@ -154,9 +156,10 @@ final class Versions
     private function now(array $also = []): array
     {
         $query = $this->em->createQuery(
-            'SELECT b, c, k, z, w, t, m FROM '.Batch::class.' b JOIN b.crop c JOIN b.block k JOIN b.zone z JOIN b.trayKind t LEFT
-                JOIN b.movesOn m LEFT JOIN b.wanted w WHERE b.calledOff = false AND (b.leftBenchOn IS NULL OR b.code IN (:codes))
-                ORDER BY b.days.stickOn, b.id',
+            'SELECT b, c, k, z, w, t, m, st, sh FROM '.Batch::class.' b JOIN b.crop c JOIN b.block k JOIN b.zone z JOIN b.trayKind t
+                LEFT JOIN b.movesOn m LEFT JOIN b.wanted w LEFT JOIN b.standing st LEFT JOIN b.shared sh
+                WHERE b.calledOff = false AND (b.leftBenchOn IS NULL OR b.code IN (:codes))
+                ORDER BY b.days.stickOn, b.id, m.fromDay',
         )
             ->setParameter('codes', $also);
 

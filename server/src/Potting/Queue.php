@@ -192,9 +192,9 @@ final class Queue
     /** @return list<Batch> */
     private function batches(Week $last): array
     {
-        return Row::things($this->em->createQuery('SELECT b, s, w, y, c, l, o, st, z, t FROM '.Batch::class.' b
+        return Row::things($this->em->createQuery('SELECT b, s, w, y, c, l, o, st, z, t, sh, cu FROM '.Batch::class.' b
             JOIN b.sheet s JOIN s.way y JOIN b.crop c JOIN b.zone z JOIN b.trayKind t
-            LEFT JOIN b.wanted w LEFT JOIN w.pot o LEFT JOIN b.lines l LEFT JOIN b.standing st
+            LEFT JOIN b.wanted w LEFT JOIN w.pot o LEFT JOIN w.customer cu LEFT JOIN b.shared sh LEFT JOIN b.lines l LEFT JOIN b.standing st
             WHERE b.calledOff = false AND b.leftBenchOn IS NULL AND (b.sticking.stuckOn IS NOT NULL OR b.days.potOn <= :last)
             ORDER BY b.code')->setParameter('last', $last->sunday()->format('Y-m-d')), Batch::class);
     }

@@ -96,6 +96,7 @@ final class Pools
              ORDER BY b.wanted_id, b.id',
             ['since' => $since, 'only' => $only],
         );
+        $this->sheets->have(Row::ints($rows, 'newest_sheet'));
         $found = [];
         foreach ($rows as $row) {
             $shared = !$row->has('shared') ? [] : array_map(intval(...), explode(',', $row->text('shared')));
