@@ -111,4 +111,14 @@ final class PositionsTest extends TestCase
         self::assertEqualsWithDelta(30 * 81.0 + 10 * 196.0, 40 * $across ** 2, 1e-9);
         self::assertEqualsWithDelta($across, Positions::acrossOf([['pots' => 3, 'acrossCm' => 9.0], ['pots' => 1, 'acrossCm' => 14.0]]), 1e-12);
     }
+
+    public function testPotsTakeOnePlaceAtLeastAndNotOneMoreThanTheyNeed(): void
+    {
+        $house = HouseDefaults::usual();
+        self::assertSame(1, Positions::ofPots(1, 9.0, false, 1800.0, $house));
+        self::assertSame(1, Positions::ofPots(0, 9.0, false, 1800.0, $house));
+        self::assertSame([1, 2], [Positions::ofPots(18, 10.0, false, 1800.0, $house), Positions::ofPots(19, 10.0, false, 1800.0, $house)]);
+        self::assertSame([1, 2], [Positions::ofTrays(2, 0.5), Positions::ofTrays(3, 0.5)]);
+        self::assertSame(1, Positions::ofPots(2, 0.05, false, 1800.0, $house), 'However small, a pot has a width.');
+    }
 }

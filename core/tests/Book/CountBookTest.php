@@ -14,6 +14,7 @@ use WetCradle\Core\Book\LossCause;
 use WetCradle\Core\Book\Losses;
 use WetCradle\Core\Book\Move;
 use WetCradle\Core\Book\State;
+use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Refused;
 
 final class CountBookTest extends TestCase
@@ -272,5 +273,29 @@ final class CountBookTest extends TestCase
         } catch (Refused $refused) {
             self::assertSame($code, $refused->reason, $refused->getMessage());
         }
+    }
+
+    public function testOneThatIsTooPoorIsLostBeforeItIsStuckAndNoneIsNoMove(): void
+    {
+        self::assertCount(2, CountBook::empty()->stick(1, 50));
+        $entries = CountBook::empty()->stick(1, 50, 1);
+        self::assertSame([51, 50, 1], array_map(static fn (Entry $e) => $e->move->count, $entries));
+        self::assertSame('too_poor', $entries[2]->move->cause?->value);
+        foreach ([[0, 0, 'stuck'], [1, -1, 'tooPoor']] as [$stuck, $tooPoor, $field]) {
+            try {
+                CountBook::empty()->stick(1, $stuck, $tooPoor);
+                self::fail('Should have been refused.');
+            } catch (Refused $refused) {
+                self::assertSame($field, $refused->field);
+            }
+        }
+    }
+
+    public function testACauseThatThereIsNotIsNoLoss(): void
+    {
+        self::assertSame(4, Losses::read(Fields::of(['rot' => 3, 'pest' => 1]))->total());
+        $this->expectException(Refused::class);
+        $this->expectExceptionMessage('lightning');
+        Losses::read(Fields::of(['rot' => 3, 'lightning' => 1]));
     }
 }

@@ -158,4 +158,13 @@ final class SheetTest extends TestCase
         self::assertEquals([['path' => 'hole.each', 'one' => 1, 'other' => 3]], WaysCompared::differences($way, $three));
         self::assertSame([], WaysCompared::differences($way, WaySheet::of($sheet)));
     }
+
+    public function testFourInAHoleTakeAQuarterOfTheHolesAndTheLastHoleIsNotFull(): void
+    {
+        $sheet = Pattern::SoftTip->sheet(1);
+        $trays = static fn (int $each, int $cuttings, int $cells) => WaySheet::of(array_replace_recursive($sheet, ['hole' => ['each' => $each]]))
+            ->traysFor($cuttings, $cells)->number;
+        self::assertSame([1, 2, 1, 2], [$trays(1, 72, 72), $trays(1, 73, 72), $trays(4, 288, 72), $trays(4, 289, 72)]);
+        self::assertSame([1, 1, 10, 11], [$trays(4, 1, 72), $trays(4, 3, 1), $trays(3, 30, 1), $trays(3, 31, 1)]);
+    }
 }

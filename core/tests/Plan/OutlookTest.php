@@ -159,4 +159,16 @@ final class OutlookTest extends TestCase
         self::assertFalse($shut->isPossible());
         self::assertStringStartsWith('No material in time: it is right from week 18, and the last day to stick is', $shut->words);
     }
+
+    public function testWhatIsSentIsSaidAlsoWhereNothingIsReady(): void
+    {
+        $standing = [Standing::of(80, [Beta::of(90, 10)])];
+        self::assertStringStartsWith('1 sent, 72 coming. ', OrderOutlook::of(100, 0, $standing, 0, 1)->words());
+        self::assertStringStartsWith('1 ready, 72 coming. ', OrderOutlook::of(100, 1, $standing)->words());
+        self::assertStringStartsWith('28 short, about 72 of 100: ', OrderOutlook::of(100, 0, $standing)->words());
+        $even = OrderOutlook::of(72, 0, $standing);
+        self::assertSame([0, false], [$even->short(), $even->isShort()], 'As many as are expected are not too few.');
+        $oneLess = OrderOutlook::of(73, 0, $standing);
+        self::assertSame([1, $oneLess->chance() < 0.5], [$oneLess->short(), $oneLess->isShort()]);
+    }
 }
