@@ -9,6 +9,7 @@ use Doctrine\DBAL\Connection;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Crops\Potting;
 use WetCradle\Core\Crops\Warmth;
+use WetCradle\Core\Crops\Wash;
 use WetCradle\Core\Crops\Water;
 use WetCradle\Server\Database\Row;
 
@@ -74,6 +75,16 @@ final class SheetBook
         $this->have([$id]);
 
         return $this->kept[$id] ?? throw new \LogicException(sprintf('There is no sheet version %d.', $id));
+    }
+
+    /** @return list<string> names of crops whose cuttings, by the newest sheet of the house way, are never washed or dipped */
+    public function neverDipped(): array
+    {
+        $rows = Row::all($this->db, 'SELECT c.name, s.details FROM crop c JOIN way y ON y.crop_id = c.id AND y.house = 1
+            JOIN way_sheet s ON s.id = y.sheet_id ORDER BY c.name');
+        $never = array_filter($rows, static fn (Row $row) => Fields::of($row->json('details'))->choice('wash', Wash::class) === Wash::Never);
+
+        return array_values(array_map(static fn (Row $row) => $row->text('name'), $never));
     }
 
     /** @return list<string> mixes as the newest sheets write them, to root in and to pot into */

@@ -11,15 +11,13 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Crops\HormoneKind;
-use WetCradle\Core\Crops\Wash;
 use WetCradle\Core\Mixing\AuxinForm;
 use WetCradle\Core\Mixing\DipStock;
 use WetCradle\Core\Mixing\RatioReading;
 use WetCradle\Core\Mixing\Volume;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Calendar\Today;
-use WetCradle\Server\Crops\Way;
-use WetCradle\Server\Crops\Ways;
+use WetCradle\Server\Crops\SheetBook;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Plan\Batches;
 
@@ -33,7 +31,7 @@ final class DipController
         private readonly Batches $batches,
         private readonly EntityManagerInterface $em,
         private readonly Shelf $shelf,
-        private readonly Ways $ways,
+        private readonly SheetBook $sheets,
         private readonly Writing $writing,
         private readonly Today $today,
     ) {
@@ -243,14 +241,6 @@ final class DipController
         return $this->em->find(Disinfectant::class, $id) ?? throw new NotFoundHttpException();
     }
 
-    /** @return list<string> crops whose house way must not be washed or dipped */
-    private function neverDipped(): array
-    {
-        $never = array_filter($this->ways->house(), static fn (Way $way) => $way->core()->taking->wash === Wash::Never);
-
-        return array_values(array_map(static fn (Way $way) => $way->crop->name, $never));
-    }
-
     /**
      * @return array{
      *     stocks: list<array<string, mixed>>, made: list<array<string, mixed>>, sanitisers: list<array<string, mixed>>,
@@ -272,7 +262,7 @@ final class DipController
                 static fn (Disinfectant $d) => $d->toArray(),
                 $this->em->getRepository(Disinfectant::class)->findBy([], ['name' => 'ASC']),
             ),
-            'neverDipped' => $this->neverDipped(),
+            'neverDipped' => $this->sheets->neverDipped(),
         ];
     }
 }
