@@ -32,6 +32,8 @@ final class CropHistory
     private array $rates = [];
     /** @var ?array<int, list<Counted>> by crop */
     private ?array $ofHouseWays = null;
+    /** @var array<int, list<Counted>> by the way they are weighed for */
+    private array $ofWays = [];
 
     public function __construct(
         private readonly EntityManagerInterface $em,
@@ -84,7 +86,7 @@ final class CropHistory
      */
     public function of(Way $way): array
     {
-        return $this->batches($way)[(int) $way->crop->id] ?? [];
+        return $this->ofWays[(int) $way->id] = $this->batches($way)[(int) $way->crop->id] ?? [];
     }
 
     /** What a way has learnt from all batches of its crop. */
@@ -105,10 +107,10 @@ final class CropHistory
         return $this->kept($way, self::past(array_values(array_filter($this->weighedFor($way), static fn (array $b) => $b['code'] !== $code))))['rate'];
     }
 
-    /** @return list<Counted> those of house ways are read together, since who asks for one asks for many */
+    /** @return list<Counted> those of house ways are read together, since who asks for one asks for many, unless its own were asked for */
     private function weighedFor(Way $way): array
     {
-        return $way->house ? ($this->ofHouseWays ??= $this->batches())[(int) $way->crop->id] ?? [] : $this->of($way);
+        return $this->ofWays[(int) $way->id] ?? ($way->house ? ($this->ofHouseWays ??= $this->batches())[(int) $way->crop->id] ?? [] : $this->of($way));
     }
 
     /** What was known is out of date: plants were counted, or a sheet was changed. */
@@ -116,6 +118,7 @@ final class CropHistory
     {
         $this->rates = [];
         $this->ofHouseWays = null;
+        $this->ofWays = [];
     }
 
     /**
