@@ -57,18 +57,7 @@ final class WantedController
     public function add(Fields $in): JsonResponse
     {
         $wanted = $this->writing->once(function () use ($in) {
-            $crop = $this->find->by(Crop::class, 'slug', $in->text('crop'), 'crop', 'crop');
-            $wanted = new Wanted(
-                $crop,
-                1,
-                $this->pot($in),
-                $this->today->week()->written(),
-                null,
-                Priority::Should,
-                null,
-                $this->writing->by(),
-                $this->today->now(),
-            );
+            $wanted = $this->blank($in);
             $this->read($in, $wanted);
             $in->done();
             $this->em->persist($wanted);
@@ -85,18 +74,7 @@ final class WantedController
     public function series(Fields $in): JsonResponse
     {
         $series = $this->writing->once(function () use ($in): array {
-            $crop = $this->find->by(Crop::class, 'slug', $in->text('crop'), 'crop', 'crop');
-            $first = new Wanted(
-                $crop,
-                1,
-                $this->pot($in),
-                $this->today->week()->written(),
-                null,
-                Priority::Should,
-                null,
-                $this->writing->by(),
-                $this->today->now(),
-            );
+            $first = $this->blank($in);
             $this->read($in, $first);
             $to = Week::of($in->text('toWeek', 10), 'toWeek');
             $every = $in->has('every') ? $in->count('every', 1, 26) : 1;
@@ -112,7 +90,7 @@ final class WantedController
             $made = [];
             for ($i = 0; $i <= $weeks; $i += $every) {
                 $made[] = $one = new Wanted(
-                    $crop,
+                    $first->crop,
                     $first->plants,
                     $first->pot,
                     $first->ready()->plus($i)->written(),
@@ -196,6 +174,22 @@ final class WantedController
     private function pot(Fields $in): Pot
     {
         return $this->find->by(Pot::class, 'id', $in->count('pot', 1), 'pot', 'pot size');
+    }
+
+    /** An order of the crop and pot that are asked for, before the rest of it is read. */
+    private function blank(Fields $in): Wanted
+    {
+        return new Wanted(
+            $this->find->by(Crop::class, 'slug', $in->text('crop'), 'crop', 'crop'),
+            1,
+            $this->pot($in),
+            $this->today->week()->written(),
+            null,
+            Priority::Should,
+            null,
+            $this->writing->by(),
+            $this->today->now(),
+        );
     }
 
     private function read(Fields $in, Wanted $wanted): void

@@ -251,7 +251,7 @@ export function Today() {
             <span className="inline-block first-letter:uppercase">{said}</span>
           )}
         </h1>
-        <p className="mb-2 sm:pl-[10rem]">
+        <p className="mb-2 sm:pl-[11.5rem]">
           <Link className="word" to="/round">
             Walk the round
           </Link>{' '}
