@@ -37,6 +37,7 @@ final class AsAgreedTest extends TestCase
     /** @return \Generator<string> a line for each value, with the path that leads to it */
     private static function lines(mixed $value, string $path = ''): \Generator
     {
+        $value = Told::of($value);
         $plain = match (true) {
             $value instanceof \DateTimeImmutable => $value->format('H:i') === '00:00' ? $value->format('Y-m-d') : $value->format('Y-m-d H:i'),
             $value instanceof Week => $value->written(),

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\Bench\BenchOption;
 use WetCradle\Core\Bench\Comfort;
 use WetCradle\Core\Bench\Fillable;
@@ -32,9 +33,6 @@ use WetCradle\Core\Crops\Winter;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Range;
 use WetCradle\Core\Priority;
-use WetCradle\Core\Telling;
-use WetCradle\Core\Temperature;
-use WetCradle\Core\WeeksTold;
 
 /** A house asked, filled, and refusing. */
 final class BenchScenarios
@@ -87,13 +85,11 @@ final class BenchScenarios
         ];
         foreach ($zones as $name => $zone) {
             foreach ($asked as $how => $batch) {
-                foreach (['plain' => Telling::plain(), 'US' => Telling::of(Temperature::Fahrenheit, WeeksTold::Dates)] as $told => $telling) {
-                    $offer = $zone->offerTo($batch, $name === 'mist' ? $there : [], $telling);
-                    $said["{$name} {$how} {$told}"] = ($offer->reason ?? 'yes')." {$offer->leastFree}: {$offer->words} | ".implode(
-                        ' ',
-                        array_map(static fn (float|int $of) => (string) round($of, 6), $offer->rank($batch, HouseDefaults::usual())),
-                    );
-                }
+                $offer = $zone->offerTo($batch, $name === 'mist' ? $there : []);
+                $said["{$name} {$how}"] = ($offer->reason ?? 'yes')." {$offer->leastFree}: ".Told::fact($offer->words).' | '.implode(
+                    ' ',
+                    array_map(static fn (float|int $of) => (string) round($of, 6), $offer->rank($batch, HouseDefaults::usual())),
+                );
             }
         }
         $weeks = [
@@ -158,20 +154,25 @@ final class BenchScenarios
                     $stays[$name] = Stay::of($name, $legs[0]->trays, $legs[0]->weeks, 0, 6, $legs[0]->from, $legs[0]->comfort);
                 }
                 foreach ($asks as $ask => $stay) {
-                    $no = NoPlace::of($stay, $taken, $stays + ['X' => $stay], static fn (int $w) => "week {$w}");
+                    $no = NoPlace::of($stay, $taken, $stays + ['X' => $stay], self::week(...));
                     $said["{$ask}, {$house}".($locked ? ', locked' : '')] = [
-                        "{$no->reason}: {$no->words}",
-                        ...array_map(static fn (BenchOption $o) => "{$o->kind}: ".$o->words($taken->spaces, static fn (int $w) => "week {$w}"), $no->options),
+                        "{$no->reason}: ".Told::fact($no->words),
+                        ...array_map(static fn (BenchOption $o) => "{$o->kind}: ".Told::fact($o->words($taken->spaces, self::week(...))), $no->options),
                     ];
                     $midway = NoPlace::movedMidway($stay, $taken);
                     $said["{$ask}, {$house}".($locked ? ', locked' : '').', moved'] = $midway === null
                         ? 'no'
-                        : $midway->words($taken->spaces, static fn (int $w) => "week {$w}");
+                        : Told::fact($midway->words($taken->spaces, self::week(...)));
                 }
             }
         }
 
         return $said;
+    }
+
+    private static function week(int $week): Fact
+    {
+        return Fact::of('bench.week', week: $week);
     }
 
     /** @return array<string, mixed> */

@@ -81,7 +81,7 @@ final class ComputeScenarios
 
             return 'taken';
         } catch (Refused $refused) {
-            return "{$refused->reason} {$refused->field}: {$refused->getMessage()}";
+            return "{$refused->reason} {$refused->field}: ".Told::of($refused->says);
         }
     }
 

@@ -42,7 +42,6 @@ use WetCradle\Core\Stock\Licence;
 use WetCradle\Core\Stock\Origin;
 use WetCradle\Core\Stock\ShootHabit;
 use WetCradle\Core\Stock\TakeSheet;
-use WetCradle\Core\Telling;
 
 /** Crops, the year, stock and roots, over everything that a nursery may enter. */
 final class CropScenarios
@@ -68,7 +67,7 @@ final class CropScenarios
         foreach (Pattern::cases() as $pattern) {
             $sheet = WaySheet::of($pattern->sheet(1))->toArray();
             foreach (School::cases() as $school) {
-                foreach (array_keys($school->options()) as $option) {
+                foreach ($school->options() as $option) {
                     $of = "{$pattern->value} {$school->value} {$option}";
                     $said[$of] = SchoolEffect::words($school, $option, WaySheet::of($sheet), HouseDefaults::usual());
                     foreach (WaysCompared::differences(WaySheet::of($sheet), WaySheet::of($school->applyTo($sheet, $option))) as $change) {
@@ -91,7 +90,7 @@ final class CropScenarios
             foreach (Hemisphere::cases() as $half) {
                 $shift = WindowShift::of($half, 0, $climate->air($half));
                 foreach (range(1, 52, 3) as $week) {
-                    $said["{$climate->value} {$half->value} week {$week}"] = $shift->weeksLater($week).' '.$shift->words($week);
+                    $said["{$climate->value} {$half->value} week {$week}"] = $shift->weeksLater($week).' '.Told::fact($shift->words($week));
                 }
             }
         }
@@ -174,7 +173,7 @@ final class CropScenarios
                 [50, 1, null, 100], [50, 3, null, 900], [50, 1, 8, 350], [50, 1, 6, 100], [0, 1, null, 10], [50, 0, null, 10],
             ] as [$plants, $perShoot, $cap, $asked]) {
                 $offer = BlockOffer::of($plants, ShootHabit::of(20, 40, 0.5, 2, 4), $perShoot, $cap, $of, $day('2027-06-02'), $asked);
-                $said["{$name}, {$plants} plants, {$perShoot} a shoot, cap ".json_encode($cap)] = "{$offer->words()}; left {$offer->left()}; ".($offer->isEnough() ? 'enough' : 'short').'; rests '.json_encode($offer->restsUntil?->written()).'; year '.json_encode($offer->yearUsedUp);
+                $said["{$name}, {$plants} plants, {$perShoot} a shoot, cap ".json_encode($cap)] = Told::fact($offer->words())."; left {$offer->left()}; ".($offer->isEnough() ? 'enough' : 'short').'; rests '.json_encode($offer->restsUntil?->written()).'; year '.json_encode($offer->yearUsedUp);
             }
         }
         $offer = static fn (int $taken, ?int $cap = null) => BlockOffer::of(
@@ -187,7 +186,7 @@ final class CropScenarios
             10,
         );
         $fit = static fn (array $of) => array_map(
-            static fn (array $why) => implode(' | ', $why),
+            static fn (array $why) => implode(' | ', Told::of($why)),
             Fitness::against(
                 new BlockFacts(
                     ...$of + [
@@ -196,7 +195,6 @@ final class CropScenarios
                         'rights' => null, 'offer' => $offer(0),
                     ],
                 ),
-                Telling::plain(),
             ),
         );
         foreach ([['cleanDays' => 60], ['cleanDays' => 61], ['cleanDays' => null], ['found' => 'mites, some'], ['plantedYear' => 2026], ['plantedYear' => 2027], ['plantedYear' => 2019], ['plantedYear' => 2018], ['origin' => Origin::Wild], ['origin' => Origin::ThirdParty, 'permit' => 'X1'], [
@@ -245,7 +243,7 @@ final class CropScenarios
         $rows = [['row' => 'near', 'count' => 12, 'plants' => ['M1']], ['row' => 'far', 'count' => 5, 'plants' => []]];
         foreach ([[17, 4, 1], [30, 4, 1], [68, 4, 1], [69, 4, 1], [6, 4, 4], [6, 1, 12], [3, 4, 5], [17, 4, 18]] as [$asked, $cap, $parents]) {
             $said["{$asked} from 17, at most {$cap}, of {$parents}"] = self::orWhy(
-                static fn () => (string) json_encode(TakeSheet::spread($asked, $rows, $cap, $parents), JSON_UNESCAPED_UNICODE),
+                static fn () => (string) json_encode(Told::of(TakeSheet::spread($asked, $rows, $cap, $parents)), JSON_UNESCAPED_UNICODE),
             );
         }
 
@@ -291,7 +289,7 @@ final class CropScenarios
         foreach ([1, 4, 8, 12, 20, 30] as $lifted) {
             foreach (array_unique([0, intdiv($lifted, 2), (int) (0.8 * $lifted), $lifted]) as $rooted) {
                 $check = ReadyCheck::inHouse($lifted, $rooted, 0.8, HouseDefaults::usual());
-                $said["{$rooted} of {$lifted}"] = "{$check->verdict()->value}; more ".json_encode($check->liftMore()).'; '.round($check->chance(), 9).'; '.$check->words().' '.$check->words(40);
+                $said["{$rooted} of {$lifted}"] = "{$check->verdict()->value}; more ".json_encode($check->liftMore()).'; '.round($check->chance(), 9).'; '.Told::fact($check->words()).' '.Told::fact($check->words(40));
             }
         }
         foreach ([
@@ -341,7 +339,7 @@ final class CropScenarios
         try {
             return $say();
         } catch (Refused $refused) {
-            return "refused, {$refused->reason} {$refused->field}: {$refused->getMessage()}";
+            return "refused, {$refused->reason} {$refused->field}: ".Told::of($refused->says);
         }
     }
 }

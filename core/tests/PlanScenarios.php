@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\Bench\Berths;
 use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Bench\Timetable;
@@ -57,7 +58,6 @@ use WetCradle\Core\Rooting\StageTally;
 use WetCradle\Core\Stock\ShootHabit;
 use WetCradle\Core\Stock\Source;
 use WetCradle\Core\Stock\Yard;
-use WetCradle\Core\Telling;
 
 /** A season planned, played and evened out; a day's work; weeks of potting. */
 final class PlanScenarios
@@ -91,7 +91,7 @@ final class PlanScenarios
 
         return new RouteWay(
             $id,
-            $sheet->words(),
+            Told::fact($sheet->words()),
             $id === 1,
             $sheet,
             WayWindows::of([SignedWindow::of($from, $to, Sign::Snaps)], WindowShift::none()),
@@ -104,7 +104,7 @@ final class PlanScenarios
     /** @param list<string> $against */
     private static function source(string $code, int $plants, array $against = [], ?float $multiplication = null): Source
     {
-        $why = array_map(static fn (string $words) => ['code' => 'unfit', 'words' => $words, 'clears' => ''], $against);
+        $why = array_map(static fn (string $words) => ['code' => 'unfit', 'words' => Fact::said($words), 'clears' => Fact::said('')], $against);
 
         return new Source(
             $code,
@@ -152,7 +152,6 @@ final class PlanScenarios
                 WorkNorms::of(200, 120),
                 Costs::of(18, 1.2),
                 self::day(self::TODAY),
-                Telling::plain(),
                 HouseDefaults::usual(),
             );
             $said[$name] = ['recommended' => $laid->recommended, 'because' => $laid->because];
@@ -185,7 +184,7 @@ final class PlanScenarios
             3 => Zone::of('cold', 40, Range::of(2, 4), Range::of(0, 3)),
         ];
         $there = [1 => [Tenant::of('THERE', 4, Week::of('2027-W18'), Week::of('2027-W25'), Range::of(18, 22), Range::of(1, 2))]];
-        $berths = new Berths($zones, $there, Timetable::at(Climate::reference(), HouseDefaults::usual()), Telling::plain(), HouseDefaults::usual());
+        $berths = new Berths($zones, $there, Timetable::at(Climate::reference(), HouseDefaults::usual()), HouseDefaults::usual());
         $made = SeasonDraft::make(
             $wants,
             new Yard(['Fuchsia' => [self::source('FU-1', 30), self::source('FU-2', 12)]]),
@@ -193,7 +192,6 @@ final class PlanScenarios
             WorkNorms::of(200, 120),
             Costs::of(18, 1.2),
             self::day(self::TODAY),
-            Telling::plain(),
             HouseDefaults::usual(),
         );
 
@@ -239,7 +237,6 @@ final class PlanScenarios
                 array_map(static fn (int $w) => $w === 9 ? 0.0 : $crew, range(0, 29)),
                 $batches,
                 static fn (Movable $m, PlainDates $d) => $m->code !== 'C',
-                Telling::plain(),
                 HouseDefaults::usual(),
             );
             $said["{$crew} hours"] = [
@@ -285,10 +282,10 @@ final class PlanScenarios
             $said["again on {$today} for {$ready}"] = StickAgain::for(WayWindows::of(
                 [SignedWindow::of(18, 27, Sign::Snaps)],
                 WindowShift::none(),
-            ), PlainTimes::of(12, 20, 7, 56), Week::of($ready), self::day($today), Telling::plain());
+            ), PlainTimes::of(12, 20, 7, 56), Week::of($ready), self::day($today));
         }
         foreach ([0.0, 0.004, 0.01, 0.049, 0.05, 0.1, 0.25, 0.33, 0.5, 0.66, 0.75, 0.8, 0.9, 0.949, 0.95, 0.98, 0.99, 0.995, 0.999, 1.0] as $chance) {
-            $said["chance {$chance}"] = InWords::chance($chance).' | '.InWords::share($chance);
+            $said["chance {$chance}"] = Told::fact(InWords::chance($chance)).' | '.Told::fact(InWords::share($chance));
         }
 
         return $said;
@@ -432,7 +429,7 @@ final class PlanScenarios
                     self::day('2027-05-01')->modify("{$days} days"),
                     HouseDefaults::usual(),
                 );
-                $said["roots after {$days} days, bound ".json_encode($bound)] = "{$run->risk}: {$run->words}";
+                $said["roots after {$days} days, bound ".json_encode($bound)] = "{$run->risk}: ".Told::fact($run->words);
             }
         }
 
@@ -454,7 +451,7 @@ final class PlanScenarios
                 $made = Sanitiser::of($parts, RatioReading::from($reading), Strength::of(10, 'percent'));
                 $poured = $made->make(Volume::litres(5));
 
-                return "{$made->words()} {$made->strength()->ppm} {$poured->stock->ml} + {$poured->water->ml}";
+                return Told::fact($made->words())." {$made->strength()->ppm} {$poured->stock->ml} + {$poured->water->ml}";
             });
         }
         $said['nothing booked'] = BatchResult::of([], [1]);

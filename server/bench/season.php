@@ -27,7 +27,6 @@ use WetCradle\Core\Plan\WorkNorms;
 use WetCradle\Core\Stock\ShootHabit;
 use WetCradle\Core\Stock\Source;
 use WetCradle\Core\Stock\Yard;
-use WetCradle\Core\Telling;
 
 /**
  * A made-up season of so many orders over forty crops, with benches and stock to match, planned from nothing.
@@ -43,7 +42,7 @@ function seasonOf(int $orders): array
         $sheet = WaySheet::of([Pattern::SoftTip, Pattern::SemiRipe, Pattern::Hardwood, Pattern::Clump][$crop % 4]->sheet(1));
         $ways[$crop] = new RouteWay(
             $crop,
-            $sheet->words(),
+            "way {$crop}",
             true,
             $sheet,
             WayWindows::of($sheet->taking->windows, WindowShift::none()),
@@ -83,11 +82,10 @@ function seasonOf(int $orders): array
     return SeasonDraft::make(
         $wants,
         new Yard($sources),
-        new Berths($zones, [], Timetable::at($air, HouseDefaults::usual()), Telling::plain(), HouseDefaults::usual()),
+        new Berths($zones, [], Timetable::at($air, HouseDefaults::usual()), HouseDefaults::usual()),
         WorkNorms::of(180, 110),
         Costs::of(18, 0.6),
         new DateTimeImmutable('2027-04-05'),
-        Telling::plain(),
         HouseDefaults::usual(),
     )->drafted;
 }

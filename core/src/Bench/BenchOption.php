@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Bench;
 
+use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Fact;
+
 /** Something near to what was asked that gives a batch a place. */
 final class BenchOption
 {
@@ -28,36 +31,35 @@ final class BenchOption
 
     /**
      * @param list<Space>           $spaces
-     * @param \Closure(int): string $sayWeek
+     * @param \Closure(int): (Week|Fact) $week   the week of a number
      */
-    public function words(array $spaces, \Closure $sayWeek): string
+    public function words(array $spaces, \Closure $week): Fact
     {
         $first = $this->legs[0];
         $in = $spaces[$first->space]->name;
 
         return match ($this->kind) {
             'earlier',
-            'later' => sprintf('%d %s %s: %s from %s', $this->weeks, $this->weeks === 1 ? 'week' : 'weeks', $this->kind, $in, $sayWeek($first->from)),
-            'denser' => sprintf('in %d trays with more cells: %s from %s', $this->trays, $in, $sayWeek($first->from)),
-            'split' => sprintf(
-                'in parts from %s: %s',
-                $sayWeek($first->from),
-                implode(', ', array_map(static fn (Leg $l) => sprintf('%d in %s', $l->trays, $spaces[$l->space]->name), $this->legs)),
+            'later' => Fact::of("option.{$this->kind}", weeks: $this->weeks, zone: $in, from: $week($first->from)),
+            'denser' => Fact::of('option.denser', trays: $this->trays, zone: $in, from: $week($first->from)),
+            'split' => Fact::of('option.split', from: $week($first->from), parts: Fact::listed(...array_map(
+                static fn (Leg $l) => Fact::of('option.part', trays: $l->trays, zone: $spaces[$l->space]->name),
+                $this->legs,
+            ))),
+            'move' => Fact::of(
+                'option.move',
+                zone: $in,
+                from: $week($first->from),
+                then: $spaces[$this->legs[1]->space]->name,
+                on: $week($this->legs[1]->from),
             ),
-            'move' => sprintf(
-                '%s from %s, moved to %s in %s',
-                $in,
-                $sayWeek($first->from),
-                $spaces[$this->legs[1]->space]->name,
-                $sayWeek($this->legs[1]->from),
-            ),
-            default => sprintf(
-                '%s from %s, when %s goes to %s from %s',
-                $in,
-                $sayWeek($first->from),
-                $this->neighbour,
-                $spaces[$this->neighbourLeg->space ?? 0]->name,
-                $sayWeek($this->neighbourLeg->from ?? 0),
+            default => Fact::of(
+                'option.neighbour',
+                zone: $in,
+                from: $week($first->from),
+                other: (string) $this->neighbour,
+                goes: $spaces[$this->neighbourLeg->space ?? 0]->name,
+                then: $week($this->neighbourLeg->from ?? 0),
             ),
         };
     }

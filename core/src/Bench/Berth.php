@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Core\Bench;
 
 use WetCradle\Core\Dates\PlainDates;
+use WetCradle\Core\Fact;
 
 /** A place for one batch with the days it would have there; or why the nearest place will not do. */
 final class Berth
@@ -14,7 +15,7 @@ final class Berth
         public readonly string $name,
         public readonly ?PlainDates $dates,
         public readonly ?Tenant $tenant,
-        public readonly ?string $refusal,
+        public readonly ?Fact $refusal,
     ) {
     }
 

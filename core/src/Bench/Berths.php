@@ -7,9 +7,9 @@ namespace WetCradle\Core\Bench;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Dates\PlainDates;
+use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Refused;
-use WetCradle\Core\Telling;
 
 /** All zones of a house while a season is planned: where one batch lies, the next cannot. */
 final class Berths
@@ -22,7 +22,6 @@ final class Berths
         private readonly array $zones,
         private array $tenants,
         private readonly Timetable $timetable,
-        private readonly Telling $telling,
         private readonly HouseDefaults $house,
     ) {
     }
@@ -35,14 +34,14 @@ final class Berths
             try {
                 $when = $this->timetable->dates($sheet, $zone, $stickOn);
             } catch (Refused $refused) {
-                $found[] = [[9, 0.0, 0, $id], new Berth($id, $zone->name, null, null, $refused->getMessage())];
+                $found[] = [[9, 0.0, 0, $id], new Berth($id, $zone->name, null, null, Fact::said($refused->says))];
                 continue;
             }
             $batch = self::tenant('this batch', $sheet, $when, $trays);
-            $offer = $zone->offerTo($batch, $this->tenants[$id] ?? [], $this->telling);
+            $offer = $zone->offerTo($batch, $this->tenants[$id] ?? []);
             $found[] = [
                 [...$offer->rank($batch, $this->house), $id],
-                new Berth($id, $zone->name, $when, $batch, $offer->isYes() ? null : sprintf('%s: %s', $zone->name, $offer->words)),
+                new Berth($id, $zone->name, $when, $batch, $offer->isYes() ? null : Fact::of('bench.not_there', zone: $zone->name, why: $offer->words)),
             ];
         }
         usort($found, static fn (array $a, array $b) => $a[0] <=> $b[0]);

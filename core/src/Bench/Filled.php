@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Bench;
 
+use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Fact;
+
 /** A house as it was filled: who lies where from when on, and who found no place. */
 final class Filled
 {
@@ -34,14 +37,14 @@ final class Filled
     }
 
     /**
-     * @param \Closure(int): string $sayWeek
+     * @param \Closure(int): (Week|Fact) $week the week of a number
      *
      * @return list<NoPlace>
      */
-    public function reasons(\Closure $sayWeek, int $deeply = 40): array
+    public function reasons(\Closure $week, int $deeply = 40): array
     {
         return array_map(
-            fn (Stay $stay, int $i) => NoPlace::of($stay, $this->taken, $this->stays, $sayWeek, $i < $deeply),
+            fn (Stay $stay, int $i) => NoPlace::of($stay, $this->taken, $this->stays, $week, $i < $deeply),
             $this->unplaced,
             array_keys($this->unplaced),
         );

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Bench;
 
+use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Fact;
+
 /** Why a batch found no place, and what near to what was asked would work: each option was tried in the filled house. */
 final class NoPlace
 {
@@ -16,18 +19,18 @@ final class NoPlace
      * @param string           $reason  too_big, no_warmth, no_water, no_such_zone, locked, no_weeks or sharing
      * @param list<BenchOption> $options
      */
-    private function __construct(public readonly string $name, public readonly string $reason, public readonly string $words, public readonly array $options)
+    private function __construct(public readonly string $name, public readonly string $reason, public readonly Fact $words, public readonly array $options)
     {
     }
 
     /**
      * @param array<string, Stay>   $stays   all that were asked for, by name
-     * @param \Closure(int): string $sayWeek
+     * @param \Closure(int): (Week|Fact) $week the week of a number
      * @param bool                  $deeply  whether neighbours are tried elsewhere, which takes longest
      */
-    public static function of(Stay $stay, Taken $taken, array $stays, \Closure $sayWeek, bool $deeply = true): self
+    public static function of(Stay $stay, Taken $taken, array $stays, \Closure $week, bool $deeply = true): self
     {
-        [$reason, $words] = self::because($stay, $taken, $sayWeek);
+        [$reason, $words] = self::because($stay, $taken, $week);
         $options = [];
         if ($reason !== 'no_warmth' && $reason !== 'no_water' && $reason !== 'no_such_zone') {
             $options = array_values(array_filter([
@@ -44,44 +47,40 @@ final class NoPlace
     }
 
     /**
-     * @param \Closure(int): string $sayWeek
+     * @param \Closure(int): (Week|Fact) $week
      *
-     * @return array{0: string, 1: string}
+     * @return array{0: string, 1: Fact}
      */
-    private static function because(Stay $stay, Taken $taken, \Closure $sayWeek): array
+    private static function because(Stay $stay, Taken $taken, \Closure $week): array
     {
         $spaces = $taken->spaces;
         $warm = array_filter($spaces, static fn (Space $s) => $s->comfort->heat->overlaps($stay->comfort->heat));
         $wet = array_filter($spaces, static fn (Space $s) => $s->comfort->mist->overlaps($stay->comfort->mist));
         $both = array_intersect_key($warm, $wet);
         if ($spaces === [] || $warm === []) {
-            return ['no_warmth', sprintf('No zone can hold %s.', $stay->comfort->heat->words(' °C'))];
+            return ['no_warmth', Fact::of('no_place.no_warmth', wants: Fact::warmth($stay->comfort->heat))];
         }
         if ($wet === []) {
-            return ['no_water', sprintf('No zone gives mist level %s.', $stay->comfort->mist->words(''))];
+            return ['no_water', Fact::of('no_place.no_water', wants: $stay->comfort->mist)];
         }
         if ($both === []) {
-            return ['no_such_zone', sprintf(
-                'No zone holds %s and gives mist level %s too.',
-                $stay->comfort->heat->words(' °C'),
-                $stay->comfort->mist->words(''),
-            )];
+            return ['no_such_zone', Fact::of('no_place.no_such_zone', warmth: Fact::warmth($stay->comfort->heat), mist: $stay->comfort->mist)];
         }
         $most = max(array_map(static fn (Space $s) => max([0, ...$s->trays]), $both));
         if ($most < $stay->trays) {
-            return ['too_big', sprintf('%d trays are more than any zone that suits it holds: the largest has %d.', $stay->trays, $most)];
+            return ['too_big', Fact::of('no_place.too_big', trays: $stay->trays, largest: $most)];
         }
 
-        return self::full($stay, $taken, array_keys($both), $sayWeek);
+        return self::full($stay, $taken, array_keys($both), $week);
     }
 
     /**
      * @param list<int>             $spaces
-     * @param \Closure(int): string $sayWeek
+     * @param \Closure(int): (Week|Fact) $week
      *
-     * @return array{0: string, 1: string}
+     * @return array{0: string, 1: Fact}
      */
-    private static function full(Stay $stay, Taken $taken, array $spaces, \Closure $sayWeek): array
+    private static function full(Stay $stay, Taken $taken, array $spaces, \Closure $week): array
     {
         $sharing = $room = null;
         $locked = [];
@@ -108,49 +107,39 @@ final class NoPlace
             }
         }
         if ($room === null && $sharing === null) {
-            return ['no_weeks', 'No zone that suits it is in use and large enough for all of its weeks.'];
+            return ['no_weeks', Fact::of('no_place.none_in_use')];
         }
         if ($locked !== []) {
-            return ['locked', sprintf(
-                '%s Only what stands there or is locked is in the way: %s.',
-                self::roomWords($taken, $stay, $room, $sharing, $sayWeek),
-                self::names(array_slice(array_values($locked), 0, 4)),
+            return ['locked', Fact::together(
+                ...self::nearest($taken, $room, $sharing, $week),
+                ...[Fact::of('no_place.locked', batches: array_slice(array_values($locked), 0, 4))],
             )];
         }
 
         return [
             $room === null || ($sharing !== null && $sharing[0][0] === 0) ? 'sharing' : 'no_weeks',
-            self::roomWords($taken, $stay, $room, $sharing, $sayWeek),
+            Fact::together(...self::nearest($taken, $room, $sharing, $week)),
         ];
     }
 
     /**
      * @param ?array{0: list<int>, 1: int, 2: int, 3: int}          $room
      * @param ?array{0: list<int>, 1: int, 2: int, 3: list<string>} $sharing
-     * @param \Closure(int): string                                 $sayWeek
+     * @param \Closure(int): (Week|Fact)                            $week
+     *
+     * @return list<Fact>
      */
-    private static function roomWords(Taken $taken, Stay $stay, ?array $room, ?array $sharing, \Closure $sayWeek): string
+    private static function nearest(Taken $taken, ?array $room, ?array $sharing, \Closure $week): array
     {
-        $words = [];
+        $facts = [];
         if ($room !== null) {
-            $words[] = sprintf(
-                '%s comes nearest: %d %s short from %s.',
-                $taken->spaces[$room[1]]->name,
-                $room[3],
-                $room[3] === 1 ? 'tray' : 'trays',
-                $sayWeek($room[2]),
-            );
+            $facts[] = Fact::of('no_place.no_room', zone: $taken->spaces[$room[1]]->name, trays: $room[3], from: $week($room[2]));
         }
         if ($sharing !== null && ($room === null || $sharing[0][0] === 0)) {
-            $words[] = sprintf(
-                'In %s %s %s other water or warmth.',
-                $taken->spaces[$sharing[1]]->name,
-                self::names($sharing[3]),
-                count($sharing[3]) === 1 ? 'wants' : 'want',
-            );
+            $facts[] = Fact::of('no_place.sharing', zone: $taken->spaces[$sharing[1]]->name, others: $sharing[3], many: count($sharing[3]));
         }
 
-        return implode(' ', $words);
+        return $facts;
     }
 
     private static function further(Stay $stay, Taken $taken, int $way): ?BenchOption
@@ -310,13 +299,5 @@ final class NoPlace
         usort($lays, static fn (array $a, array $b) => $a[0] <=> $b[0]);
 
         return array_column($lays, 1);
-    }
-
-    /** @param list<string> $names */
-    private static function names(array $names): string
-    {
-        $last = array_pop($names);
-
-        return $names === [] ? (string) $last : implode(', ', $names).' and '.$last;
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Bench;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefaults;
 
 /** A zone's answer to a batch. */
@@ -18,7 +19,7 @@ final class Offer
     public function __construct(
         public readonly Zone $zone,
         public readonly ?string $reason,
-        public readonly string $words,
+        public readonly Fact $words,
         public readonly int $leastFree,
         public readonly array $freeByWeek,
         public readonly array $neighbours,

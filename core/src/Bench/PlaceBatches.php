@@ -6,6 +6,7 @@ namespace WetCradle\Core\Bench;
 
 use WetCradle\Core\Compute\Calculation;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Whole;
@@ -45,7 +46,7 @@ final class PlaceBatches implements Calculation
                 $placements[] = ['batch' => $stay->name, 'zone' => $spaces[$leg->space]->name, 'start' => $leg->from];
             }
         }
-        $sayWeek = static fn (int $week) => sprintf('week %d', $week);
+        $numbered = static fn (int $week) => Fact::of('bench.week', week: $week);
 
         return [
             'placements' => $placements,
@@ -54,9 +55,9 @@ final class PlaceBatches implements Calculation
                     'batch' => $no->name,
                     'reason' => $no->reason,
                     'words' => $no->words,
-                    'options' => array_map(static fn (BenchOption $option) => self::option($option, $spaces, $sayWeek), $no->options),
+                    'options' => array_map(static fn (BenchOption $option) => self::option($option, $spaces, $numbered), $no->options),
                 ],
-                $filled->reasons($sayWeek),
+                $filled->reasons($numbered),
             ),
             'score' => $filled->score(),
             'settings' => array_map(
@@ -116,15 +117,15 @@ final class PlaceBatches implements Calculation
 
     /**
      * @param list<Space>           $spaces
-     * @param \Closure(int): string $sayWeek
+     * @param \Closure(int): Fact  $week   a week by its number alone
      *
      * @return array<string, mixed>
      */
-    private static function option(BenchOption $option, array $spaces, \Closure $sayWeek): array
+    private static function option(BenchOption $option, array $spaces, \Closure $week): array
     {
         $leg = static fn (Leg $leg) => ['zone' => $spaces[$leg->space]->name, 'start' => $leg->from, 'weeks' => $leg->weeks, 'trays' => $leg->trays];
 
-        return ['kind' => $option->kind, 'words' => $option->words($spaces, $sayWeek), 'legs' => array_map($leg, $option->legs)]
+        return ['kind' => $option->kind, 'words' => $option->words($spaces, $week), 'legs' => array_map($leg, $option->legs)]
             + ($option->neighbour === null || $option->neighbourLeg === null
                 ? []
                 : ['neighbour' => ['batch' => $option->neighbour] + $leg($option->neighbourLeg)]);

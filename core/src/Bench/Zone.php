@@ -6,12 +6,12 @@ namespace WetCradle\Core\Bench;
 
 use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Range;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Rooting\Medium;
-use WetCradle\Core\Telling;
 
 /** A piece of bench with one mist valve, one heat circuit and one cover: what lies on it shares its water and warmth. */
 final class Zone
@@ -76,9 +76,8 @@ final class Zone
      *
      * @param list<Tenant> $tenants all other batches of the zone, in any weeks
      */
-    public function offerTo(Tenant $batch, array $tenants, ?Telling $telling = null): Offer
+    public function offerTo(Tenant $batch, array $tenants): Offer
     {
-        $telling ??= Telling::plain();
         $neighbours = array_values(array_filter($tenants, $batch->meets(...)));
         $free = [];
         $shut = null;
@@ -88,27 +87,19 @@ final class Zone
         }
         $least = min($this->trays, ...array_values($free));
         [$reason, $words] = match (true) {
-            $this->onlyPots && !$batch->inPots => ['only_pots', 'is for pots only'],
-            !$this->frostFree && $batch->mustNotFreeze => ['frost', 'can freeze while they stand there'],
-            !$this->mist->overlaps($batch->mist) => [
-                'no_water',
-                sprintf('gives mist level %s; this crop wants %s', $this->mist->words(''), $batch->mist->words('')),
-            ],
+            $this->onlyPots && !$batch->inPots => ['only_pots', Fact::of('bench.only_pots')],
+            !$this->frostFree && $batch->mustNotFreeze => ['frost', Fact::of('bench.frost')],
+            !$this->mist->overlaps($batch->mist) => ['no_water', Fact::of('bench.no_water', gives: $this->mist, wants: $batch->mist)],
             !$this->heat->overlaps($batch->heat) => [
                 'no_warmth',
-                sprintf('holds %s; this crop wants %s', $telling->warmth($this->heat), $telling->warmth($batch->heat)),
+                Fact::of('bench.no_warmth', holds: Fact::warmth($this->heat), wants: Fact::warmth($batch->heat)),
             ],
-            $shut !== null => ['closed', sprintf('is out of use from %s: %s', $telling->week($shut), $this->closed[$shut->written()])],
+            $shut !== null => ['closed', Fact::of('bench.closed', from: $shut, why: $this->closed[$shut->written()])],
             $least < $batch->trays => [
                 'no_room',
-                sprintf(
-                    '%d %s short from %s',
-                    $batch->trays - $least,
-                    $batch->trays - $least === 1 ? 'tray' : 'trays',
-                    $telling->week($this->firstShort($free, $batch)),
-                ),
+                Fact::of('bench.no_room', trays: $batch->trays - $least, from: $this->firstShort($free, $batch)),
             ],
-            default => $this->clash($batch, $neighbours, $telling),
+            default => $this->clash($batch, $neighbours),
         };
 
         return new Offer($this, $reason, $words, $least, $free, $neighbours);
@@ -223,20 +214,20 @@ final class Zone
     /**
      * @param list<Tenant> $neighbours
      *
-     * @return array{0: ?string, 1: string}
+     * @return array{0: ?string, 1: Fact}
      */
-    private function clash(Tenant $batch, array $neighbours, Telling $telling): array
+    private function clash(Tenant $batch, array $neighbours): array
     {
         foreach ($neighbours as $other) {
             if (!$other->mist->overlaps($batch->mist)) {
-                return ['sharing', sprintf('%s lies there and wants mist level %s', $other->name, $other->mist->words(''))];
+                return ['sharing', Fact::of('bench.sharing_water', other: $other->name, wants: $other->mist)];
             }
             if (!$other->heat->overlaps($batch->heat)) {
-                return ['sharing', sprintf('%s lies there and wants %s', $other->name, $telling->warmth($other->heat))];
+                return ['sharing', Fact::of('bench.sharing_warmth', other: $other->name, wants: Fact::warmth($other->heat))];
             }
         }
 
-        return [null, 'has room and suits'];
+        return [null, Fact::of('bench.suits')];
     }
 
     /** @param array<string, int> $free */

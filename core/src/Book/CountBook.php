@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Book;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /**
@@ -266,10 +267,13 @@ final class CountBook
 
     private function notThere(Move $move, int $there): Refused
     {
-        $words = $move->from?->state->words() ?? '';
-
         return $move->isReversal()
-            ? Refused::because('has_moved_on', 'act', sprintf('%d of these plants have gone further since. Undo what came after first.', $move->count - $there))
-            : Refused::because('more_than_there_are', 'count', sprintf('Only %d are %s there, not %d.', $there, $words, $move->count));
+            ? Refused::because('has_moved_on', 'act', Fact::of('book.has_moved_on', plants: $move->count - $there))
+            : Refused::because('more_than_there_are', 'count', Fact::of(
+                'book.only',
+                there: $there,
+                state: $move->from->state ?? State::ToStick,
+                asked: $move->count,
+            ));
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Core\Book;
 
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /**
@@ -90,24 +91,14 @@ final class FullCount
             throw Refused::because(
                 'more_than_there_are',
                 $this->rooted > $stuckThere ? 'rooted' : 'unrooted',
-                sprintf(
-                    'You counted %d, but the book has %d on this line: %d too many. Check the tags of the trays beside it.',
-                    $counted,
-                    $stuckThere,
-                    $counted - $stuckThere,
-                ),
+                Fact::of('book.too_many_counted', counted: $counted, there: $stuckThere, many: $counted - $stuckThere),
             );
         }
         if ($counted < $stuckThere) {
             throw Refused::because(
                 'does_not_add_up',
                 'lost',
-                sprintf(
-                    'You counted %d of the %d on this line: %d are missing. Find them, or book them as mislaid.',
-                    $counted,
-                    $stuckThere,
-                    $stuckThere - $counted,
-                ),
+                Fact::of('book.missing', counted: $counted, there: $stuckThere, missing: $stuckThere - $counted),
             );
         }
         $withRoots = $this->rooted + $rootedThere;

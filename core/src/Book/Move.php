@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Book;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /**
@@ -33,7 +34,7 @@ final class Move
     /** To the state that follows, on the same line. */
     public static function on(int $line, State $from, int $count): self
     {
-        $next = $from->next() ?? throw Refused::because('not_possible', 'from', sprintf('Plants that are %s go nowhere from there.', $from->words()));
+        $next = $from->next() ?? throw Refused::because('not_possible', 'from', Fact::of('book.goes_nowhere', state: $from));
 
         return new self(Place::of($line, $from), Place::of($line, $next), $count, null, null);
     }
@@ -41,7 +42,7 @@ final class Move
     public static function lost(int $line, State $from, LossCause $cause, int $count): self
     {
         if (!$from->isLive()) {
-            throw Refused::because('not_possible', 'from', sprintf('Plants that are %s cannot be lost.', $from->words()));
+            throw Refused::because('not_possible', 'from', Fact::of('book.cannot_be_lost', state: $from));
         }
 
         return new self(Place::of($line, $from), Place::of($line, State::Lost), $count, $cause, null);
@@ -54,7 +55,7 @@ final class Move
             throw Refused::because('not_possible', 'toLine', 'Plants cannot be moved onto the line they stand on.');
         }
         if (!$state->isLive()) {
-            throw Refused::because('not_possible', 'state', sprintf('Plants that are %s stay where they are.', $state->words()));
+            throw Refused::because('not_possible', 'state', Fact::of('book.stay', state: $state));
         }
 
         return new self(Place::of($line, $state), Place::of($toLine, $state), $count, null, null);

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Book;
 
+use WetCradle\Core\Fact;
+
 /** Where a plant stands in the book. */
 enum State: string
 {
@@ -34,12 +36,8 @@ enum State: string
         };
     }
 
-    public function words(): string
+    public function words(): Fact
     {
-        return match ($this) {
-            self::ToStick => 'to stick',
-            self::Stuck => 'stuck and not yet rooted',
-            default => $this->value,
-        };
+        return Fact::of("state.{$this->value}");
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Calendar;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /** A need that days add up to, each by its warmth: degree-days or thermal days. */
@@ -16,15 +17,19 @@ final class Need
      * @param \Closure(\DateTimeImmutable): float $gain  of one day
      * @param string                              $field named when it is never reached
      */
-    private function __construct(private readonly float $need, private readonly \Closure $gain, private readonly string $field, private readonly string $never)
-    {
+    private function __construct(
+        private readonly float $need,
+        private readonly \Closure $gain,
+        private readonly string $field,
+        private readonly string|Fact $never,
+    ) {
     }
 
     /**
      * @param \Closure(\DateTimeImmutable): float $gain  of one day
-     * @param string                              $never what is said when it is never reached
+     * @param string|Fact                         $never what is said when it is never reached
      */
-    public static function of(float $need, \Closure $gain, string $field, string $never): self
+    public static function of(float $need, \Closure $gain, string $field, string|Fact $never): self
     {
         return new self($need, $gain, $field, $never);
     }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Calendar;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /**
@@ -57,19 +58,21 @@ final class WindowShift
     }
 
     /** Which way and why, for a window that begins in this week of the reference year. */
-    public function words(int $week): string
+    public function words(int $week): Fact
     {
         $by = $this->weeksLater($week);
-        $moved = $by === 0
-            ? 'as at the reference climate'
-            : sprintf('%d %s %s than at the reference climate', abs($by), abs($by) === 1 ? 'week' : 'weeks', $by > 0 ? 'later' : 'earlier');
-        $why = match (true) {
-            $this->site === null && $by === 0 => '',
-            $this->site === null => ', as set for this site',
-            default => sprintf(', by this site\'s own degree-days above %d °C', (int) self::BASE),
-        };
+        $parts = [match (true) {
+            $by === 0 => Fact::of('calendar.as_reference'),
+            $by > 0 => Fact::of('calendar.later', weeks: $by),
+            default => Fact::of('calendar.earlier', weeks: -$by),
+        }];
+        if ($this->site !== null) {
+            $parts[] = Fact::of('calendar.by_degree_days', above: (int) self::BASE);
+        } elseif ($by !== 0) {
+            $parts[] = Fact::of('calendar.as_set');
+        }
 
-        return $moved.$why.($this->south ? ', and half a year on for the south' : '');
+        return Fact::listed(...$parts, ...($this->south ? [Fact::of('calendar.south')] : []));
     }
 
     private function byDegreeDays(int $week): int

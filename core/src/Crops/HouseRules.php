@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Core\Crops;
 
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefaults;
 
 /** Which school the house follows in each question. */
@@ -19,7 +20,7 @@ final class HouseRules
     {
         $chosen = [];
         foreach (School::cases() as $school) {
-            $chosen[$school->value] = array_key_first($school->options());
+            $chosen[$school->value] = $school->options()[0];
         }
 
         return new self($chosen);
@@ -31,7 +32,7 @@ final class HouseRules
         $chosen = $this->chosen;
         foreach (School::cases() as $school) {
             if ($in->has($school->value)) {
-                $chosen[$school->value] = $in->oneOf($school->value, array_map('strval', array_keys($school->options())));
+                $chosen[$school->value] = $in->oneOf($school->value, $school->options());
             }
         }
         $in->done();
@@ -63,7 +64,7 @@ final class HouseRules
     /**
      * Where a way differs from the house, with what that changes.
      *
-     * @return list<array{school: string, question: string, house: string, here: string, words: string}>
+     * @return list<array{school: string, question: Fact, house: Fact, here: Fact, words: Fact}>
      */
     public function differences(WaySheet $way, HouseDefaults $house): array
     {
@@ -71,12 +72,11 @@ final class HouseRules
         foreach (School::cases() as $school) {
             $here = $school->followedBy($way);
             if ($here !== null && $here !== $this->of($school)) {
-                $options = $school->options();
                 $found[] = [
                     'school' => $school->value,
                     'question' => $school->question(),
-                    'house' => $options[$this->of($school)],
-                    'here' => $options[$here],
+                    'house' => $school->words($this->of($school)),
+                    'here' => $school->words($here),
                     'words' => SchoolEffect::words($school, $here, $way, $house),
                 ];
             }

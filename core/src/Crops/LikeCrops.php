@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Core\Crops;
 
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Fact;
 
 /** A season that runs early for one crop likely does for its like: same material, later window. A suggestion, never a change. */
 final class LikeCrops
@@ -15,7 +16,7 @@ final class LikeCrops
     /**
      * @param array<int, array{name: string, material: Material, windows: WayWindows}> $ways by id
      *
-     * @return array<int, array{by: int, like: string, from: string, window: int, words: string}> by id, for ways that a sign on another speaks for
+     * @return array<int, array{by: int, like: string, from: string, window: int, words: Fact}> by id, for ways that a sign on another speaks for
      */
     public static function hints(array $ways, Week $now): array
     {
@@ -43,13 +44,7 @@ final class LikeCrops
                 $by = (int) $best['run']->moved;
                 $from = $next->from->plus($by);
                 $found[$id] = ['by' => $by, 'like' => $best['name'], 'from' => $from->written(), 'window' => $next->window,
-                    'words' => sprintf(
-                        'perhaps %d %s %s, as %s was',
-                        abs($by),
-                        abs($by) === 1 ? 'week' : 'weeks',
-                        $by < 0 ? 'earlier' : 'later',
-                        $best['name'],
-                    )];
+                    'words' => Fact::of($by < 0 ? 'crops.perhaps_earlier' : 'crops.perhaps_later', weeks: abs($by), like: $best['name'])];
             }
         }
 

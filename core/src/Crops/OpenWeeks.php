@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Core\Crops;
 
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Fact;
 
 /** One run of weeks in which material is right on this site, this year's or another's. */
 final class OpenWeeks
@@ -15,7 +16,7 @@ final class OpenWeeks
         public readonly Week $to,
         public readonly Sign $sign,
         public readonly int $window,
-        public readonly string $why,
+        public readonly Fact $why,
         public readonly ?int $moved,
     ) {
     }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Crops;
 
+use WetCradle\Core\Fact;
+
 /** Built-in sheets to start from, so that a new crop takes a minute. Figures are common ones, never laws. */
 enum Pattern: string
 {
@@ -16,18 +18,9 @@ enum Pattern: string
     case Clump = 'clump';
     case Runner = 'runner';
 
-    public function words(): string
+    public function words(): Fact
     {
-        return match ($this) {
-            self::SoftTip => 'soft tip',
-            self::SemiRipe => 'semi-ripe',
-            self::Hardwood => 'hardwood',
-            self::FleshyDryStart => 'fleshy, dry start',
-            self::Leaf => 'leaf',
-            self::Root => 'root',
-            self::Clump => 'clump',
-            self::Runner => 'runner',
-        };
+        return Fact::of("pattern.{$this->value}");
     }
 
     /** @return array<string, mixed> a whole sheet, as WaySheet::toArray gives it */

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Crops;
 
+use WetCradle\Core\Fact;
+
 /** How pieces are kept from drying out until they root. */
 enum Regime: string
 {
@@ -13,14 +15,8 @@ enum Regime: string
     case Dry = 'dry';
     case None = 'none';
 
-    public function words(): string
+    public function words(): Fact
     {
-        return match ($this) {
-            self::Mist => 'mist',
-            self::Cover => 'closed cover, vented',
-            self::Below => 'from below after the first day',
-            self::Dry => 'dry start',
-            self::None => 'none',
-        };
+        return Fact::of("regime.{$this->value}");
     }
 }

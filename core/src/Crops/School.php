@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Crops;
 
+use WetCradle\Core\Fact;
+
 /** Where growers disagree: a question each house settles for itself, and from which one crop may differ. */
 enum School: string
 {
@@ -26,49 +28,35 @@ enum School: string
     /** The sign that dates a division, by school. */
     private const DIVISION_SIGNS = ['growth_starts' => Sign::GrowthStarts, 'after_flowering' => Sign::AfterFlowering, 'end_of_winter' => Sign::EndOfWinter];
 
-    public function question(): string
+    public function question(): Fact
     {
-        return match ($this) {
-            self::Mix => 'Rooting mix',
-            self::Water => 'Water while it roots',
-            self::Hormone => 'Hormone',
-            self::HormoneForm => 'Hormone as',
-            self::PerHole => 'In each hole',
-            self::Nodes => 'A node below ground',
-            self::Wounding => 'Wounding and stripping bark',
-            self::Dip => 'Dip in sanitiser',
-            self::DivisionTime => 'Division time',
-            self::PottingTrigger => 'Pot when',
-            self::Feed => 'Feed',
-            self::Runners => 'Runners',
-            self::CutEnds => 'Cut ends on stock plants',
-            self::SlantedEnd => 'The slanted cut is',
-            self::Surplus => 'Stick',
-        };
+        return Fact::of("school.{$this->value}");
     }
 
-    /** @return non-empty-array<string, string> option → its words; the first is what a new house starts with */
+    public function words(string $option): Fact
+    {
+        return Fact::of("school.{$this->value}.{$option}");
+    }
+
+    /** @return non-empty-list<string> the first is what a new house starts with */
     public function options(): array
     {
         return match ($this) {
-            self::Mix => ['inert' => 'inert only', 'with_compost' => 'part compost or potting mix'],
-            self::Water => ['mist' => 'mist', 'cover' => 'closed cover, vented', 'below' => 'from below after day one', 'dry' => 'dry start'],
-            self::Hormone => ['slow_kinds' => 'only on slow kinds', 'everything' => 'on everything', 'none' => 'none'],
-            self::HormoneForm => ['powder' => 'powder', 'liquid' => 'quick liquid dip'],
-            self::PerHole => ['one' => 'one per cell', 'open' => 'open tray', 'several' => 'several per pot as insurance'],
-            self::Nodes => ['always' => 'always', 'between' => 'between nodes for kinds that allow it'],
-            self::Wounding => ['woody' => 'yes for woody', 'never' => 'never'],
-            self::Dip => ['clean_leaved' => 'only clean-leaved kinds', 'all' => 'all material', 'none' => 'none'],
-            self::DivisionTime => ['growth_starts' => 'as growth starts', 'after_flowering' => 'after flowering', 'end_of_winter' => 'end of winter'],
-            self::PottingTrigger => [
-                'share' => 'a sampled share has rooted', 'first_root' => 'first root at the hole', 'every_hole' => 'roots at every hole',
-                'calendar' => 'the calendar says',
-            ],
-            self::Feed => ['after_rooting' => 'none until rooted', 'in_the_mix' => 'slow-release in the mix'],
-            self::Runners => ['one' => 'one plantlet a runner', 'two' => 'two'],
-            self::CutEnds => ['leave' => 'leave to heal', 'seal' => 'seal'],
-            self::SlantedEnd => ['below' => 'below, the straight one above', 'above' => 'above, the straight one below'],
-            self::Surplus => ['chance' => 'for a chosen chance of enough', 'expected' => 'the expected number'],
+            self::Mix => ['inert', 'with_compost'],
+            self::Water => ['mist', 'cover', 'below', 'dry'],
+            self::Hormone => ['slow_kinds', 'everything', 'none'],
+            self::HormoneForm => ['powder', 'liquid'],
+            self::PerHole => ['one', 'open', 'several'],
+            self::Nodes => ['always', 'between'],
+            self::Wounding => ['woody', 'never'],
+            self::Dip => ['clean_leaved', 'all', 'none'],
+            self::DivisionTime => ['growth_starts', 'after_flowering', 'end_of_winter'],
+            self::PottingTrigger => ['share', 'first_root', 'every_hole', 'calendar'],
+            self::Feed => ['after_rooting', 'in_the_mix'],
+            self::Runners => ['one', 'two'],
+            self::CutEnds => ['leave', 'seal'],
+            self::SlantedEnd => ['below', 'above'],
+            self::Surplus => ['chance', 'expected'],
         };
     }
 

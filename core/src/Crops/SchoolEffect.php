@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Crops;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Beta;
@@ -18,83 +19,68 @@ final class SchoolEffect
     private const TIP_CM = 8.0;
     private const INTERNODE_CM = 6.0;
 
-    public static function words(School $school, string $option, WaySheet $way, HouseDefaults $house): string
+    public static function words(School $school, string $option, WaySheet $way, HouseDefaults $house): Fact
     {
         $rate = $way->reckoning->prior->rate;
         $days = static fn (float $share) => (int) round($way->reckoning->rooting->thermalDaysTo($share) / $way->care->warmth->pace());
 
         return match ($school) {
             School::Mix => $option === 'inert'
-                ? 'Nothing in it feeds or rots: the first feed is counted from potting.'
-                : 'Food from the first root on, at less cost a litre; batches in it are rated by themselves.'.self::apart($house),
+                ? Fact::of('effect.mix.inert')
+                : self::apart('effect.mix.with_compost', $house),
             School::Water => match ($option) {
-                'mist' => 'Batches ask for mist level 1 to 3 and fit only zones with a valve that gives it.',
-                'cover' => 'Batches ask for mist level 0 to 1: they fit closed covers and leave the mist lines free.',
-                'below' => 'Batches ask for mist level 0 from the second day: any warm bench will do.',
-                default => sprintf(
-                    'No water until leaves show: sticking comes %d days after collecting, and the bench needs mist level 0.',
-                    max(7, $way->taking->hold->sealDays),
-                ),
+                'mist' => Fact::of('effect.water.mist'),
+                'cover' => Fact::of('effect.water.cover'),
+                'below' => Fact::of('effect.water.below'),
+                default => Fact::of('effect.water.dry', days: max(7, $way->taking->hold->sealDays)),
             },
             School::Hormone => match ($option) {
-                'everything' => 'Every cutting is dipped, so the learnt rates are rates with hormone.'.self::apart($house),
-                'slow_kinds' => 'Kinds that start rooting within four weeks go without; the others are dipped.',
-                default => 'No dip at all; slow kinds then lean on their learnt rate without it.'.self::apart($house),
+                'everything' => self::apart('effect.hormone.everything', $house),
+                'slow_kinds' => Fact::of('effect.hormone.slow_kinds'),
+                default => self::apart('effect.hormone.none', $house),
             },
             School::HormoneForm => $option === 'powder'
-                ? 'Strength is what the tin says; nothing to dilute.'
-                : 'Strength is mixed from stock for each batch and worked out in ppm.',
+                ? Fact::of('effect.hormone_form.powder')
+                : Fact::of('effect.hormone_form.liquid'),
             School::PerHole => match ($option) {
-                'one' => sprintf('One cutting a plant: 100 cells give about %d.', (int) round(100 * $rate)),
-                'open' => sprintf('Two cuttings in the room of one cell: 100 give about %d, with roots to tease apart.', (int) round(100 * $rate)),
-                default => sprintf(
-                    'Three cuttings a pot: about %d of 100 pots have a plant instead of %d, for three times the material.',
-                    (int) round(100 * (1.0 - (1.0 - $rate) ** 3)),
-                    (int) round(100 * $rate),
-                ),
+                'one' => Fact::of('effect.per_hole.one', plants: (int) round(100 * $rate)),
+                'open' => Fact::of('effect.per_hole.open', plants: (int) round(100 * $rate)),
+                default => Fact::of('effect.per_hole.several', plants: (int) round(100 * (1.0 - (1.0 - $rate) ** 3)), single: (int) round(100 * $rate)),
             },
             School::Nodes => self::nodes($option === 'between', $way),
-            School::Wounding => sprintf('One cut %s on each woody cutting; the rate of each is learnt apart.', $option === 'woody' ? 'more' : 'less')
-                .self::apart($house),
+            School::Wounding => self::apart($option === 'woody' ? 'effect.wounding.woody' : 'effect.wounding.never', $house),
             School::Dip => match ($option) {
-                'all' => 'Every box is dipped, except kinds whose sheet says never.',
-                'clean_leaved' => 'Kinds whose sheet says never stay dry; the others are dipped.',
-                default => 'No dip; boxes go straight to the knife.',
+                'all' => Fact::of('effect.dip.all'),
+                'clean_leaved' => Fact::of('effect.dip.clean_leaved'),
+                default => Fact::of('effect.dip.none'),
             },
             School::DivisionTime => self::division($option, $way, $house),
             School::PottingTrigger => match ($option) {
-                'share' => sprintf(
-                    'Here about day %d, when %d in 100 of those that will root have.',
-                    $days($way->potting->readyShare),
-                    (int) round(100 * $way->potting->readyShare),
-                ),
-                'first_root' => sprintf('Here about day %d, when half of those that will root have.', $days(0.5)),
-                'every_hole' => sprintf('Here about day %d, when 19 in 20 of those that will root have; the bench is held so long.', $days(0.95)),
-                default => sprintf('Here day %d after sticking, whatever is seen.', $way->plannedDaysToRoot($house) + $way->weaningDays()),
+                'share' => Fact::of('effect.potting_trigger.share', day: $days($way->potting->readyShare), share: (int) round(100 * $way->potting->readyShare)),
+                'first_root' => Fact::of('effect.potting_trigger.first_root', day: $days(0.5)),
+                'every_hole' => Fact::of('effect.potting_trigger.every_hole', day: $days(0.95)),
+                default => Fact::of('effect.potting_trigger.calendar', day: $way->plannedDaysToRoot($house) + $way->weaningDays()),
             },
-            School::Feed => $option === 'after_rooting' ? 'Feed is counted from potting on.' : 'Feed is counted from sticking on, and the mix costs more.',
-            School::Runners => $option === 'two'
-                ? 'Twice the plantlets from a plant, each a little weaker: 10 runners give 20.'
-                : '10 runners give 10 strong plantlets.',
-            School::CutEnds => $option === 'leave'
-                ? 'Changes no number. Wounds heal by themselves; this is what we would do.'
-                : 'Changes no number, and takes time: wounds heal better left open.',
-            School::SlantedEnd => 'Changes no number. One rule for all, so that no piece is ever stuck upside down.',
+            School::Feed => Fact::of($option === 'after_rooting' ? 'effect.feed.after_rooting' : 'effect.feed.in_the_mix'),
+            School::Runners => Fact::of($option === 'two' ? 'effect.runners.two' : 'effect.runners.one'),
+            School::CutEnds => Fact::of($option === 'leave' ? 'effect.cut_ends.leave' : 'effect.cut_ends.seal'),
+            School::SlantedEnd => Fact::of('effect.slanted_end'),
             School::Surplus => self::surplus($option, $way, $house),
         };
     }
 
-    private static function apart(HouseDefaults $house): string
+    /** An effect on the rate, and what its batches then count for each other. */
+    private static function apart(string $key, HouseDefaults $house): Fact
     {
         $weight = HistoryWeight::of(0, false, $house);
 
-        return sprintf(' Written down as a way of its own, its batches count whole for it and %s for the other.', $weight === 0.5 ? 'half' : (string) $weight);
+        return Fact::together(Fact::of($key), $weight === 0.5 ? Fact::of('effect.apart_half') : Fact::of('effect.apart', weight: $weight));
     }
 
-    private static function nodes(bool $between, WaySheet $way): string
+    private static function nodes(bool $between, WaySheet $way): Fact
     {
         if (!$way->method->isOfStem()) {
-            return 'Touches stem cuttings only.';
+            return Fact::of('effect.stem_only');
         }
         $make = static fn (bool $roots) => CuttingsPerShoot::of(
             self::SHOOT_CM,
@@ -106,40 +92,30 @@ final class SchoolEffect
             $roots,
         )->cuttings();
 
-        return sprintf(
-            'A shoot of %d cm gives %d cuttings; %s.',
-            (int) self::SHOOT_CM,
-            $make($between),
-            $between ? sprintf('with a node below always, %d', $make(false)) : sprintf('between nodes it would give %d', $make(true)),
+        return Fact::of(
+            $between ? 'effect.nodes.between' : 'effect.nodes.always',
+            shoot: (int) self::SHOOT_CM,
+            gives: $make($between),
+            other: $make(!$between),
         );
     }
 
-    private static function division(string $option, WaySheet $way, HouseDefaults $house): string
+    private static function division(string $option, WaySheet $way, HouseDefaults $house): Fact
     {
         if ($way->method !== Method::Division) {
-            return 'Touches divisions only.';
+            return Fact::of('effect.division_only');
         }
         $window = School::divisionWindow($option);
         $ready = $way->plannedDaysToRoot($house) + $way->weaningDays() + $way->potting->growOnDays;
 
-        return sprintf(
-            'Divided in weeks %d to %d at the reference climate, ready about %d weeks later.',
-            $window['from'],
-            $window['to'],
-            (int) ceil($ready / 7),
-        );
+        return Fact::of('effect.division', from: $window['from'], to: $window['to'], weeks: (int) ceil($ready / 7));
     }
 
-    private static function surplus(string $option, WaySheet $way, HouseDefaults $house): string
+    private static function surplus(string $option, WaySheet $way, HouseDefaults $house): Fact
     {
         $count = StickCount::forGood(self::WANTED, [Beta::worth($way->reckoning->prior->rate, $way->reckoning->prior->phi)]);
         $stick = $option === 'expected' ? $count->simple() : $count->fewestFor($house->number(HouseDefault::SureOfPlan))[0];
 
-        return sprintf(
-            'For %d rooted, by the sheet alone: stick %d and have enough about %d times in 10.',
-            self::WANTED,
-            $stick,
-            (int) round(10 * $count->chanceOf($stick)),
-        );
+        return Fact::of('effect.surplus', wanted: self::WANTED, stick: $stick, times: (int) round(10 * $count->chanceOf($stick)));
     }
 }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Crops;
 
+use WetCradle\Core\Fact;
+
 /** What the plant shows when its material is right; the calendar only hints. */
 enum Sign: string
 {
@@ -18,19 +20,8 @@ enum Sign: string
     case RunnersRooted = 'runners_rooted';
     case LeafFull = 'leaf_full';
 
-    public function words(): string
+    public function words(): Fact
     {
-        return match ($this) {
-            self::Snaps => 'the shoot snaps; one that bends is too soft',
-            self::FirmsUp => 'the base is firm, the tip still bends',
-            self::BudsTight => 'buds are still tight',
-            self::GrowthAge => 'growth is 6 to 12 months old',
-            self::Dormant => 'leaves are off and buds at rest',
-            self::GrowthStarts => 'growth starts',
-            self::AfterFlowering => 'flowers are over and new roots come',
-            self::EndOfWinter => 'the end of winter, before buds move',
-            self::RunnersRooted => 'plantlets on the runners show roots',
-            self::LeafFull => 'leaves are full-grown and not old',
-        };
+        return Fact::of("sign.{$this->value}");
     }
 }

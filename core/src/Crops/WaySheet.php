@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Core\Crops;
 
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Range;
@@ -135,9 +136,11 @@ final class WaySheet
     }
 
     /** "tip cutting, softwood"; where the one word says both, that one. */
-    public function words(): string
+    public function words(): Fact
     {
-        return str_contains($this->method->value, $this->material->value) ? $this->method->value : $this->method->value.', '.$this->material->value;
+        return str_contains($this->method->value, $this->material->value)
+            ? Fact::of("method.{$this->method->value}")
+            : Fact::listed(Fact::of("method.{$this->method->value}"), Fact::of("material.{$this->material->value}"));
     }
 
     /** @return array<string, mixed> */

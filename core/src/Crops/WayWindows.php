@@ -6,6 +6,7 @@ namespace WetCradle\Core\Crops;
 
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Calendar\WindowShift;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /** When one way's material is right on this site: its windows moved for the climate, and pinned where a sign was seen. */
@@ -146,7 +147,7 @@ final class WayWindows
             if ($seen->window === $i && abs($first->until($seen->week)) <= self::PIN_REACH) {
                 $moved = $first->until($seen->week);
 
-                return new OpenWeeks($seen->week, $last->plus($moved), $window->sign, $i, sprintf('the sign was seen in %s', $seen->week->written()), $moved);
+                return new OpenWeeks($seen->week, $last->plus($moved), $window->sign, $i, Fact::of('crops.sign_seen', on: $seen->week->written()), $moved);
             }
         }
 

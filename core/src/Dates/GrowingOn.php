@@ -6,6 +6,7 @@ namespace WetCradle\Core\Dates;
 
 use WetCradle\Core\Calendar\Need;
 use WetCradle\Core\Calendar\SiteAir;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /** From potting to ready: by degree-days of the site's air where a crop's need is known, else by plain days. */
@@ -37,7 +38,7 @@ final class GrowingOn
                 $need,
                 static fn (\DateTimeImmutable $day) => max(0.0, $air->on($day) - $base),
                 'degreeDays',
-                sprintf('%s degree-days above %s °C are never reached in this climate.', $need, $base),
+                Fact::of('dates.never_grown', degreeDays: $need, base: $base),
             ),
         );
     }

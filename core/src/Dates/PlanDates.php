@@ -8,6 +8,7 @@ use WetCradle\Core\Calendar\Need;
 use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Compute\Calculation;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Rooting\CardinalTemperatures;
 
@@ -90,7 +91,7 @@ final class PlanDates implements Calculation
             $tau,
             static fn (\DateTimeImmutable $day) => $cardinal->progressAt($setPoint ?? $air->on($day)),
             'rooting.tau',
-            sprintf('Nothing roots so at %s: %s thermal days are never reached.', $setPoint === null ? 'this air' : $setPoint.' °C', $tau),
+            $setPoint === null ? Fact::of('dates.never_rooted', thermalDays: $tau) : Fact::of('dates.never_rooted_at', at: $setPoint, thermalDays: $tau),
         );
 
         return new self($rooting->startBy($weanOn), $weanOn, $potOn, $due);

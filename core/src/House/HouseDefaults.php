@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Core\House;
 
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /** The habits of one nursery: the trade's usual numbers, and its own where it has said so. */
@@ -67,16 +68,16 @@ final class HouseDefaults
         try {
             $value = $in->number($default->value);
         } catch (Refused $refused) {
-            throw Refused::because($refused->reason, $path, sprintf('“%s” must be a number.', $default->label()));
+            throw Refused::because($refused->reason, $path, Fact::of('house.not_a_number', habit: $default->label()));
         }
         if ($unit->isWhole() && floor($value) !== $value) {
-            throw Refused::because('not_whole', $path, sprintf('“%s” must be a whole number.', $default->label()));
+            throw Refused::because('not_whole', $path, Fact::of('house.not_whole', habit: $default->label()));
         }
         if ($value < $default->least() || $value > $default->most()) {
             throw Refused::because(
                 'out_of_range',
                 $path,
-                sprintf('“%s” must lie between %s and %s.', $default->label(), $unit->said($default->least()), $unit->said($default->most())),
+                Fact::of('house.out_of_range', habit: $default->label(), least: $unit->said($default->least()), most: $unit->said($default->most())),
             );
         }
 

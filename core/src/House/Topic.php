@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\House;
 
+use WetCradle\Core\Fact;
+
 /** Where in its settings a nursery looks for one of its habits. */
 enum Topic: string
 {
@@ -15,16 +17,8 @@ enum Topic: string
     case Potting = 'potting';
     case Planning = 'planning';
 
-    public function label(): string
+    public function label(): Fact
     {
-        return match ($this) {
-            self::LookingAfter => 'Looking after what roots',
-            self::Cutting => 'Cutting and holding',
-            self::MakingUp => 'Making up and sticking',
-            self::Bench => 'Bench',
-            self::Waiting => 'Waiting or clearing',
-            self::Potting => 'Potting and growing on',
-            self::Planning => 'Planning and learning',
-        };
+        return Fact::of("topic.{$this->value}");
     }
 }

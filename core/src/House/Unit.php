@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\House;
 
+use WetCradle\Core\Fact;
+
 /** What a number of the house is counted in. */
 enum Unit: string
 {
@@ -32,22 +34,12 @@ enum Unit: string
     }
 
     /** As a sentence says it; money without its sign. */
-    public function said(float $value): string
+    public function said(float $value): Fact
     {
-        $plain = rtrim(rtrim(sprintf('%.3F', $value), '0'), '.');
-
         return match ($this) {
-            self::TimeOfDay => sprintf('%02d:%02d', intdiv((int) $value, 60), (int) $value % 60),
-            self::Share => sprintf('%s %%', rtrim(rtrim(sprintf('%.1F', 100 * $value), '0'), '.')),
-            self::Times => $plain.' times',
-            self::Celsius, self::Degrees => $plain.' °C',
-            self::Litres => $plain.' l',
-            self::Centimetres => $plain.' cm',
-            self::Grams => $plain.' g',
-            self::MillilitresACm => $plain.' ml a cm',
-            self::GramsACm => $plain.' g a cm',
-            self::Days, self::Weeks, self::Minutes => $plain.' '.$this->value,
-            self::Count, self::Money => $plain,
+            self::TimeOfDay => Fact::of('unit.time_of_day', value: sprintf('%02d:%02d', intdiv((int) $value, 60), (int) $value % 60)),
+            self::Share => Fact::of('unit.share', value: rtrim(rtrim(sprintf('%.1F', 100 * $value), '0'), '.')),
+            default => Fact::of("unit.{$this->value}", value: rtrim(rtrim(sprintf('%.3F', $value), '0'), '.')),
         };
     }
 }

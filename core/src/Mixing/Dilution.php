@@ -6,6 +6,7 @@ namespace WetCradle\Core\Mixing;
 
 use WetCradle\Core\Compute\Calculation;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /** A stock brought down to a strength with water: what is in it stays the same, stock × strength = final × strength. */
@@ -43,7 +44,7 @@ final class Dilution implements Calculation
             throw Refused::because(
                 'target_stronger_than_stock',
                 'targetPpm',
-                sprintf('A stock of %s cannot be diluted to %s: water never makes it stronger.', $stock->words(), $target->words()),
+                Fact::of('mixing.never_stronger', stock: $stock->words(), target: $target->words()),
             );
         }
         $part = Volume::of(min($final->ml, $final->ml * $target->ppm / $stock->ppm));

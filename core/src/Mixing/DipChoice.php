@@ -6,6 +6,7 @@ namespace WetCradle\Core\Mixing;
 
 use WetCradle\Core\Crops\Hormone;
 use WetCradle\Core\Crops\HormoneKind;
+use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefaults;
 
 /** Which stock makes the dip that a sheet asks for, how much of it, or why none does and what could be used instead. */
@@ -20,7 +21,7 @@ final class DipChoice
         public readonly ?Volume $liquid,
         public readonly ?Mass $powder,
         public readonly ?Poured $poured,
-        public readonly string $words,
+        public readonly Fact $words,
     ) {
     }
 
@@ -47,7 +48,7 @@ final class DipChoice
         }
         $stock = $stocks[$best];
         if ($stock->kind === HormoneKind::Powder) {
-            return new self($best, null, DipNeed::powder($cuttings, $depthCm, $house), null, sprintf('%s as it is.', $stock->name));
+            return new self($best, null, DipNeed::powder($cuttings, $depthCm, $house), null, Fact::of('dip.as_it_is', stock: $stock->name));
         }
         $liquid = DipNeed::liquid($cuttings, $depthCm, $house);
         $poured = Poured::of(Dilution::of($stock->worth(), Strength::of((float) $asked->ppm), $liquid), $stock->worth());
@@ -57,18 +58,18 @@ final class DipChoice
             $liquid,
             null,
             $poured,
-            sprintf('%s with water, %s to 1.', $stock->name, rtrim(rtrim(number_format($poured->water->ml / $poured->stock->ml, 2), '0'), '.')),
+            Fact::of('dip.with_water', stock: $stock->name, parts: round($poured->water->ml / $poured->stock->ml, 2)),
         );
     }
 
     /**
      * @param list<DipStock>                                             $stocks
-     * @param list<array{place: int, reason: string, words: string}> $against
+     * @param list<array{place: int, reason: string, words: Fact}> $against
      */
-    private static function instead(Hormone $asked, array $stocks, array $against, \DateTimeImmutable $today): string
+    private static function instead(Hormone $asked, array $stocks, array $against, \DateTimeImmutable $today): Fact
     {
         if ($stocks === []) {
-            return 'No hormone is on the shelf. Enter one, with what its label says.';
+            return Fact::of('dip.none');
         }
         $order = ['too_weak' => 0, 'too_old' => 1, 'too_strong' => 2, 'other_kind' => 3, 'other_hormone' => 4];
         usort($against, static fn (array $a, array $b) => [$order[$a['reason']], $a['place']] <=> [$order[$b['reason']], $b['place']]);
@@ -80,6 +81,8 @@ final class DipChoice
                 && !$stock->worth()->isWeakerThan(Strength::of((float) $asked->ppm)),
         ));
 
-        return $against[0]['words'].($could === [] ? '' : sprintf(' %s is strong enough, as a %s.', $could[0]->name, $could[0]->kind->value));
+        return $could === []
+            ? $against[0]['words']
+            : Fact::together($against[0]['words'], Fact::of("dip.strong_enough_{$could[0]->kind->value}", stock: $could[0]->name));
     }
 }

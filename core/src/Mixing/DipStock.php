@@ -6,6 +6,7 @@ namespace WetCradle\Core\Mixing;
 
 use WetCradle\Core\Crops\Hormone;
 use WetCradle\Core\Crops\HormoneKind;
+use WetCradle\Core\Fact;
 
 /** A hormone as it stands on the shelf: what, powder or liquid, acid or salt, how strong, and how long it keeps. */
 final class DipStock
@@ -32,39 +33,37 @@ final class DipStock
     /**
      * Why it cannot be used for what a sheet asks; null where it can.
      *
-     * @return ?array{reason: 'other_kind'|'other_hormone'|'too_old'|'too_weak'|'too_strong', words: string}
+     * @return ?array{reason: 'other_kind'|'other_hormone'|'too_old'|'too_weak'|'too_strong', words: Fact}
      */
     public function against(Hormone $asked, \DateTimeImmutable $today): ?array
     {
         $target = Strength::of((float) $asked->ppm);
-        [$reason, $words] = match (true) {
+
+        return match (true) {
             $this->kind !== $asked->kind => [
-                'other_kind',
-                sprintf('%s is a %s; the sheet asks for a %s.', $this->name, $this->kind->value, $asked->kind->value),
+                'reason' => 'other_kind',
+                'words' => Fact::of('dip.other_kind', stock: $this->name, is: $this->kind, asked: $asked->kind),
             ],
             mb_strtolower($this->what) !== mb_strtolower((string) $asked->what) => [
-                'other_hormone',
-                sprintf('%s is %s; the sheet asks for %s.', $this->name, $this->what, $asked->what),
+                'reason' => 'other_hormone',
+                'words' => Fact::of('dip.other_hormone', stock: $this->name, is: $this->what, asked: (string) $asked->what),
             ],
             $this->keepsUntil !== null
-                && $this->keepsUntil < $today => ['too_old', sprintf('%s was to be used by %s.', $this->name, $this->keepsUntil->format('j M Y'))],
+                && $this->keepsUntil < $today => ['reason' => 'too_old', 'words' => Fact::of('dip.too_old', stock: $this->name, by: $this->keepsUntil)],
             $this->worth()->isWeakerThan($target) => [
-                'too_weak',
-                sprintf(
-                    '%s is %s%s, weaker than the %s asked. Nothing makes it stronger.',
-                    $this->name,
-                    $this->worth()->words(),
-                    $this->form === AuxinForm::Salt ? ' as acid' : '',
-                    $target->words(),
+                'reason' => 'too_weak',
+                'words' => Fact::of(
+                    $this->form === AuxinForm::Salt ? 'dip.too_weak_as_acid' : 'dip.too_weak',
+                    stock: $this->name,
+                    is: $this->worth()->words(),
+                    asked: $target->words(),
                 ),
             ],
             $this->kind === HormoneKind::Powder && $target->isWeakerThan($this->worth()) => [
-                'too_strong',
-                sprintf('%s is %s, stronger than the %s asked, and powder is not diluted.', $this->name, $this->worth()->words(), $target->words()),
+                'reason' => 'too_strong',
+                'words' => Fact::of('dip.too_strong', stock: $this->name, is: $this->worth()->words(), asked: $target->words()),
             ],
-            default => [null, ''],
+            default => null,
         };
-
-        return $reason === null ? null : ['reason' => $reason, 'words' => $words];
     }
 }

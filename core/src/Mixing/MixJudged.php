@@ -8,6 +8,7 @@ use WetCradle\Core\Crops\Feed;
 use WetCradle\Core\Crops\MixKind;
 use WetCradle\Core\Crops\Regime;
 use WetCradle\Core\Crops\WaySheet;
+use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
 
@@ -46,7 +47,7 @@ final class MixJudged
     /**
      * @param array<string, MixPart> $known by name
      *
-     * @return list<array{kind: string, school: string, words: string}> what is pointed out
+     * @return list<array{kind: string, school: Fact, words: Fact}> what is pointed out
      */
     public static function against(Recipe $recipe, array $known, WaySheet $sheet, HouseDefaults $house): array
     {
@@ -59,15 +60,15 @@ final class MixJudged
         if ($sheet->setting->mixKind === MixKind::Inert && $feeding !== []) {
             $said[] = [
                 'kind' => 'compost',
-                'school' => 'rooting mix',
-                'words' => sprintf('%s is in it, and the sheet asks for inert parts only, for fear of rot.', ucfirst(implode(' and ', $feeding))),
+                'school' => Fact::of('mixing.school.mix'),
+                'words' => Fact::of('mixing.compost', parts: $feeding),
             ];
         }
         if ($sheet->potting->feed === Feed::AfterRooting && $feeding !== []) {
             $said[] = [
                 'kind' => 'feed',
-                'school' => 'feed',
-                'words' => sprintf('%s feeds, and the sheet wants no feed before there are roots.', ucfirst(implode(' and ', $feeding))),
+                'school' => Fact::of('mixing.school.feed'),
+                'words' => Fact::of('mixing.feeds', parts: $feeding),
             ];
         }
         $held = self::estimate($recipe, $known);
@@ -79,11 +80,8 @@ final class MixJudged
         ) {
             $said[] = [
                 'kind' => 'wet',
-                'school' => 'water',
-                'words' => sprintf(
-                    'It holds about %d %% water when drained, by its parts: wet for long mist, where a base drowns. More of what drains, or less mist.',
-                    (int) round(100 * $held['water']),
-                ),
+                'school' => Fact::of('mixing.school.water'),
+                'words' => Fact::of('mixing.wet', water: (int) round(100 * $held['water'])),
             ];
         }
         if (
@@ -92,15 +90,15 @@ final class MixJudged
         ) {
             $said[] = [
                 'kind' => 'slumps',
-                'school' => 'rooting mix',
-                'words' => sprintf('%s breaks down, and these stand up to %d days.', ucfirst(implode(' and ', $rotting)), (int) $sheet->daysToRoot()->high),
+                'school' => Fact::of('mixing.school.mix'),
+                'words' => Fact::of('mixing.slumps', parts: $rotting, days: (int) $sheet->daysToRoot()->high),
             ];
         }
         if ($held === null || $held['unknown'] !== []) {
             $said[] = [
                 'kind' => 'unknown',
-                'school' => 'rooting mix',
-                'words' => sprintf('Nothing is known of %s; the mix is judged without.', $held === null ? 'its parts' : implode(' and ', $held['unknown'])),
+                'school' => Fact::of('mixing.school.mix'),
+                'words' => $held === null ? Fact::of('mixing.unknown') : Fact::of('mixing.unknown_parts', parts: $held['unknown']),
             ];
         }
 

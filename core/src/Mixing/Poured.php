@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Mixing;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /** What can be measured of what was reckoned: both rounded to the marks there are, and the strength that this makes. */
@@ -29,7 +30,7 @@ final class Poured
             throw Refused::because(
                 'too_little',
                 'finalMl',
-                sprintf('%s ml of stock is less than can be measured. Make more of it, or dilute in two steps.', round($dilution->stock->ml, 3)),
+                Fact::of('mixing.too_little', ml: round($dilution->stock->ml, 3)),
             );
         }
         $exact = $stock->ppm * $dilution->stock->ml / ($dilution->stock->ml + $dilution->water->ml);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Mixing;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /** Something that disinfects, by the ratio on its label: what that makes, and how long things lie in it. */
@@ -38,11 +39,8 @@ final class Sanitiser
     }
 
     /** "1 part to 9 of water"; "1 part in 200 of the whole" */
-    public function words(): string
+    public function words(): Fact
     {
-        return sprintf(
-            $this->reading === RatioReading::ToParts ? '1 part to %s of water' : '1 part in %s of the whole',
-            rtrim(rtrim(number_format($this->parts, 2), '0'), '.'),
-        );
+        return Fact::of($this->reading === RatioReading::ToParts ? 'sanitiser.to_parts' : 'sanitiser.in_parts', parts: round($this->parts, 2));
     }
 }

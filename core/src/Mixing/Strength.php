@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Mixing;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /** How strong: milligrams to the litre of a liquid, to the kilogram of a powder. 1 % is 10,000 ppm. */
@@ -42,8 +43,10 @@ final class Strength
     }
 
     /** "3,000 ppm (0.3 %)" */
-    public function words(): string
+    public function words(): Fact
     {
-        return sprintf('%s ppm (%s %%)', number_format($this->ppm, $this->ppm < 10.0 ? 1 : 0), rtrim(rtrim(number_format($this->in('percent'), 4), '0'), '.'));
+        return $this->ppm < 10.0
+            ? Fact::of('strength.weak', ppm: round($this->ppm, 1), percent: round($this->in('percent'), 4))
+            : Fact::of('strength', ppm: (int) round($this->ppm), percent: round($this->in('percent'), 4));
     }
 }

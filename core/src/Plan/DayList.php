@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Core\Plan;
 
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefaults;
 
 /**
@@ -17,7 +18,7 @@ final class DayList
      * @param list<Outlook>                                         $outlooks
      * @param list<array{order: string, plants: int, planBy: \DateTimeImmutable}> $unplanned orders no batch serves yet
      * @param list<array{
-     *     order: string, short: int, due: \DateTimeImmutable, why: string, mendable: bool,
+     *     order: string, short: int, due: \DateTimeImmutable, why: Fact, mendable: bool,
      * }> $short orders that will miss by what is known today; due is the last day to mend one
      * @param Week                                                  $week      the week on the rail; overdue work shows in the running week only
      *
@@ -50,7 +51,7 @@ final class DayList
                     $wanted['plants'],
                     $wanted['planBy'],
                     $running ? self::late($wanted['planBy'], $today) : 0,
-                    'no batch planned yet',
+                    Fact::of('due.unplanned'),
                 );
             }
         }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Core\Plan;
 
 use WetCradle\Core\Bench\Berth;
+use WetCradle\Core\Fact;
 
 /** What a draft proposes for one or more orders; or why it found nothing for them. */
 final class Drafted
@@ -12,7 +13,7 @@ final class Drafted
     /**
      * @param non-empty-list<int> $orders
      * @param ?int                $saved  cuttings that sharing their insurance saves; null where nothing is shared
-     * @param ?string             $refusal why no batch was found
+     * @param ?Fact               $refusal why no batch was found
      */
     public function __construct(
         public readonly array $orders,
@@ -20,8 +21,8 @@ final class Drafted
         public readonly ?Route $route,
         public readonly ?Berth $berth,
         public readonly ?int $saved,
-        public readonly ?string $refusal,
-        public readonly ?string $nearest,
+        public readonly ?Fact $refusal,
+        public readonly ?Fact $nearest,
     ) {
     }
 }

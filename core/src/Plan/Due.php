@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Plan;
 
+use WetCradle\Core\Fact;
+
 /** What a line of a batch asks for next: the work, the day on which it is due, and why. */
 final class Due
 {
-    public function __construct(public readonly Job $job, public readonly \DateTimeImmutable $on, public readonly string $why)
+    public function __construct(public readonly Job $job, public readonly \DateTimeImmutable $on, public readonly Fact $why)
     {
     }
 

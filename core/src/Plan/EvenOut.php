@@ -6,10 +6,10 @@ namespace WetCradle\Core\Plan;
 
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Dates\PlainDates;
+use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Refused;
-use WetCradle\Core\Telling;
 
 /**
  * Moves work out of weeks that ask more hours than there are hands, inside the windows of the material and before the
@@ -37,13 +37,13 @@ final class EvenOut
      * @param list<Movable>                             $movable
      * @param \Closure(Movable, PlainDates): bool $able  whether bench and stock allow it
      */
-    public static function plan(Week $from, array $fixed, array $crew, array $movable, \Closure $able, Telling $telling, HouseDefaults $house): self
+    public static function plan(Week $from, array $fixed, array $crew, array $movable, \Closure $able, HouseDefaults $house): self
     {
         if (array_sum($crew) <= 0.0) {
             throw Refused::because(
                 'no_hands',
                 'hands',
-                'No hands are entered for these weeks, so no week can be evened out. Enter who works here and for how many hours.',
+                Fact::of('even.no_hands'),
             );
         }
         usort($movable, static fn (Movable $a, Movable $b) => $a->code <=> $b->code);
@@ -75,7 +75,7 @@ final class EvenOut
                 $option['dates']->stickOn,
                 $option['held'],
                 $option['dates'],
-                self::words($was[$i], $option['dates'], $option['weeks'], $load, $after, $crew, $first, $telling),
+                self::words($was[$i], $option['dates'], $option['weeks'], $load, $after, $crew, $first),
             );
             $load = $after;
             $moved[$i] = true;
@@ -224,41 +224,25 @@ final class EvenOut
         array $after,
         array $crew,
         int $first,
-        Telling $telling,
-    ): string {
+    ): Fact {
         $freed = null;
         foreach ($before as $week => $hours) {
             if ($hours > $crew[$week] && $after[$week] < $hours && ($freed === null || $hours - $after[$week] > $before[$freed] - $after[$freed])) {
                 $freed = $week;
             }
         }
+        $how = $weeks < 0 ? 'earlier' : 'later';
         $what = ($dates->stickOn <=> $was->stickOn) !== 0
-            ? sprintf(
-                'stuck %d %s %s, %s instead of %s',
-                abs($weeks),
-                abs($weeks) === 1 ? 'week' : 'weeks',
-                $weeks < 0 ? 'earlier' : 'later',
-                $dates->stickOn->format('j M'),
-                $was->stickOn->format('j M'),
-            )
-            : sprintf(
-                'potted %d %s %s, %s instead of %s; it stands in its tray meanwhile',
-                abs($weeks),
-                abs($weeks) === 1 ? 'week' : 'weeks',
-                $weeks < 0 ? 'earlier' : 'later',
-                $dates->potOn->format('j M'),
-                $was->potOn->format('j M'),
-            );
+            ? Fact::of("even.stuck_{$how}", weeks: abs($weeks), now: $dates->stickOn, then: $was->stickOn)
+            : Fact::of("even.potted_{$how}", weeks: abs($weeks), now: $dates->potOn, then: $was->potOn);
 
-        return $freed === null
-            ? ucfirst($what).'.'
-            : sprintf(
-                '%s: %s falls from %d to %d hours of %d.',
-                ucfirst($what),
-                $telling->week(Week::ofOrdinal($first + $freed)),
-                (int) round($before[$freed]),
-                (int) round($after[$freed]),
-                (int) round($crew[$freed]),
-            );
+        return $freed === null ? Fact::of('even.moved', what: $what) : Fact::of(
+            'even.frees',
+            what: $what,
+            week: Week::ofOrdinal($first + $freed),
+            from: (int) round($before[$freed]),
+            to: (int) round($after[$freed]),
+            crew: (int) round($crew[$freed]),
+        );
     }
 }

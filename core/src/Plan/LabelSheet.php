@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Plan;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /** Labels as they lie on a sheet, or follow each other on a roll; chosen by their size in millimetres. */
@@ -57,15 +58,16 @@ final class LabelSheet
     }
 
     /** "70 × 37 mm, 24 on A4" */
-    public function words(): string
+    public function words(): Fact
     {
         $plain = static fn (float $mm) => rtrim(rtrim(number_format($mm, 1), '0'), '.');
+        $size = ['width' => $plain($this->width), 'height' => $plain($this->height)];
 
-        return sprintf('%s × %s mm, %s', $plain($this->width), $plain($this->height), match (true) {
-            $this->page !== null => sprintf('%d on %s', $this->columns * $this->rows, $this->page),
-            $this->width > 4 * $this->height => 'tags to stick in, from a roll',
-            default => 'from a roll',
-        });
+        return match (true) {
+            $this->page !== null => Fact::of('label.on_sheet', ...$size, labels: $this->columns * $this->rows, page: $this->page),
+            $this->width > 4 * $this->height => Fact::of('label.tags', ...$size),
+            default => Fact::of('label.roll', ...$size),
+        };
     }
 
     /** @return array{float, float} mm of a page; on a roll, of one label */

@@ -7,38 +7,14 @@ namespace WetCradle\Core\Plan;
 use WetCradle\Core\Bench\Offer;
 use WetCradle\Core\Bench\Zone;
 use WetCradle\Core\Calendar\Week;
-use WetCradle\Core\Stock\BlockOffer;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Stock\Supply;
 
 /** Something that breaks when a batch is moved. What is hard is refused; the rest is the propagator's to weigh. */
 final class MoveBreak
 {
-    /**
-     * By its figures it is told; those of another case are null.
-     *
-     * @param ?\DateTimeImmutable                               $day      that has gone by
-     * @param ?Week                                             $week     in which its material is not right
-     * @param ?int                                              $opensIn  weeks until it is
-     * @param ?string                                           $block    that does not give it, or is not fit to
-     * @param ?array{code: string, words: string, clears: string} $reason why the block is not fit
-     * @param ?string                                           $zone     that does not take it
-     * @param ?int                                              $weeks    that it is late for an order
-     * @param ?string                                           $customer whose order that is; null for our own target
-     */
-    private function __construct(
-        public readonly string $kind,
-        public readonly bool $isHard,
-        public readonly ?\DateTimeImmutable $day = null,
-        public readonly ?Week $week = null,
-        public readonly ?int $opensIn = null,
-        public readonly ?string $block = null,
-        public readonly ?BlockOffer $material = null,
-        public readonly ?array $reason = null,
-        public readonly ?string $zone = null,
-        public readonly ?Offer $place = null,
-        public readonly ?int $weeks = null,
-        public readonly ?string $customer = null,
-    ) {
+    private function __construct(public readonly string $kind, public readonly bool $isHard, public readonly Fact $words)
+    {
     }
 
     /**
@@ -52,16 +28,16 @@ final class MoveBreak
     {
         $found = [];
         if ($stickOn < $today) {
-            $found[] = new self('gone_by', true, day: $stickOn);
+            $found[] = new self('gone_by', true, Fact::of('move.gone_by', day: $stickOn));
         }
         if ($opensIn > 0) {
-            $found[] = new self('window', false, week: Week::containing($stickOn), opensIn: $opensIn);
+            $found[] = new self('window', false, Fact::of('move.window', week: Week::containing($stickOn), weeks: $opensIn));
         }
         if (!$supply->offer->isEnough()) {
-            $found[] = new self('no_material', true, block: $supply->source->code, material: $supply->offer);
+            $found[] = new self('no_material', true, Fact::of('move.no_material', block: $supply->source->code, gives: $supply->offer->words()));
         }
         foreach ($supply->against as $reason) {
-            $found[] = new self('unfit', false, block: $supply->source->code, reason: $reason);
+            $found[] = new self('unfit', false, Fact::of('move.unfit', block: $supply->source->code, why: $reason['words']));
         }
 
         return $found;
@@ -83,7 +59,9 @@ final class MoveBreak
         }
         $isHard = $inPots ? $movesPots : !$isOnlyPots && ($isNew || $isPlanned);
 
-        return new self((string) $offer->reason, $isHard, zone: $zone->name, place: $offer);
+        $key = $offer->reason === 'no_room' ? 'move.no_room' : 'move.no_place';
+
+        return new self((string) $offer->reason, $isHard, Fact::of($key, zone: $zone->name, why: $offer->words));
     }
 
     /** Ready too late for an order; null where it is in time. */
@@ -91,6 +69,10 @@ final class MoveBreak
     {
         $late = $wanted->until(Week::containing($readyOn));
 
-        return $late > 0 ? new self('late', false, weeks: $late, customer: $customer) : null;
+        return $late < 1 ? null : new self(
+            'late',
+            false,
+            $customer === null ? Fact::of('move.late_for_us', weeks: $late) : Fact::of('move.late', weeks: $late, customer: $customer),
+        );
     }
 }

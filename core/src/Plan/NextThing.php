@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Plan;
 
+use WetCradle\Core\Fact;
+
 /** One thing to do, with the day it was due and how late that makes it; and whether anything but saying so can still be done. */
 final class NextThing
 {
@@ -14,7 +16,7 @@ final class NextThing
         public readonly int $count,
         public readonly \DateTimeImmutable $due,
         public readonly int $daysLate,
-        public readonly string $why,
+        public readonly Fact $why,
         public readonly bool $mendable = true,
     ) {
     }

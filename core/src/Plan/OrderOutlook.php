@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Plan;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Rates\InWords;
 use WetCradle\Core\Rates\StickCount;
@@ -98,29 +99,29 @@ final class OrderOutlook
         return max(0, min($this->wanted - $this->sent, $this->wanted - (int) round($this->expected)));
     }
 
-    public function words(): string
+    public function words(): Fact
     {
         if ($this->sent + $this->ready >= $this->wanted) {
-            return $this->ready === 0
-                ? sprintf('All %d are sent.', $this->wanted)
-                : ($this->sent === 0 ? sprintf('All %d are there.', $this->wanted) : sprintf(
-                    '%d are sent, and the other %d are there.',
-                    $this->sent,
-                    $this->ready,
-                ));
+            return match (true) {
+                $this->ready === 0 => Fact::of('order.all_sent', wanted: $this->wanted),
+                $this->sent === 0 => Fact::of('order.all_there', wanted: $this->wanted),
+                default => Fact::of('order.sent_and_there', sent: $this->sent, ready: $this->ready),
+            };
         }
-
+        $expected = max(0, (int) round($this->expected));
+        $having = InWords::chance($this->chance());
+        $about = $this->isShort()
+            ? Fact::of('order.short', short: $this->short(), expected: $expected, wanted: $this->wanted, chance: $having)
+            : Fact::of('order.about', expected: $expected, wanted: $this->wanted, chance: $having);
+        if ($this->sent + $this->ready === 0) {
+            return $about;
+        }
         $parts = array_filter(['sent' => $this->sent, 'ready' => $this->ready, 'coming' => $this->coming()]);
 
-        return ($this->sent + $this->ready > 0 ? implode(
-            ', ',
-            array_map(static fn (string $what, int $many) => $many.' '.$what, array_keys($parts), $parts),
-        ).'. ' : '').sprintf(
-            '%s %d of %d: %s of having them all.',
-            $this->isShort() ? sprintf('%d short, about', $this->short()) : 'About',
-            max(0, (int) round($this->expected)),
-            $this->wanted,
-            InWords::chance($this->chance()),
-        );
+        return Fact::of('order.so_far', parts: Fact::listed(...array_map(
+            static fn (string $what, int $plants) => Fact::of("order.{$what}", plants: $plants),
+            array_keys($parts),
+            $parts,
+        )), about: $about);
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Plan;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
 
@@ -16,7 +17,7 @@ final class Outlook
      * @param int                 $rooted      rooted and not yet potted
      * @param \DateTimeImmutable  $rootedFrom  the first day on which roots may be expected
      * @param ?\DateTimeImmutable $lastCheckOn the newest lifted sample or full count
-     * @param ?string             $potBecause  what makes it due for potting by its sheet's school; null while it is not
+     * @param ?Fact               $potBecause  what makes it due for potting by its sheet's school; null while it is not
      * @param bool                $leftLonger  whether the line is a remainder of an earlier count
      */
     public function __construct(
@@ -29,7 +30,7 @@ final class Outlook
         public readonly \DateTimeImmutable $rootedFrom,
         public readonly \DateTimeImmutable $potOn,
         public readonly ?\DateTimeImmutable $lastCheckOn,
-        public readonly ?string $potBecause,
+        public readonly ?Fact $potBecause,
         public readonly bool $leftLonger,
     ) {
     }
@@ -38,8 +39,8 @@ final class Outlook
     public function next(HouseDefaults $house): ?Due
     {
         return match (true) {
-            $this->planned > 0 => new Due(Job::Stick, $this->stickOn, 'planned to be stuck'),
-            $this->rooted > 0 => new Due(Job::Pot, $this->lastCheckOn ?? $this->potOn, sprintf('%d have roots', $this->rooted)),
+            $this->planned > 0 => new Due(Job::Stick, $this->stickOn, Fact::of('due.planned')),
+            $this->rooted > 0 => new Due(Job::Pot, $this->lastCheckOn ?? $this->potOn, Fact::of('due.have_roots', rooted: $this->rooted)),
             $this->stuck === 0 => null,
             $this->potBecause !== null => new Due(Job::Pot, $this->lastCheckOn ?? $this->potOn, $this->potBecause),
             default => $this->check($house),
@@ -53,12 +54,11 @@ final class Outlook
             ?? $this->stickOn->modify(sprintf('+%d days', (int) round($house->number(HouseDefault::FirstCheckAfter) * $days)));
 
         return new Due(Job::Check, $due, match (true) {
-            $this->leftLonger => 'left longer after a count',
-            $this->lastCheckOn === null => 'first look for roots',
-            default => sprintf(
-                '%s since the last check',
-                $house->whole(HouseDefault::CheckEvery) === 7 ? 'a week' : $house->whole(HouseDefault::CheckEvery).' days',
-            ),
+            $this->leftLonger => Fact::of('due.left_longer'),
+            $this->lastCheckOn === null => Fact::of('due.first_look'),
+            default => $house->whole(HouseDefault::CheckEvery) === 7
+                ? Fact::of('due.a_week_since')
+                : Fact::of('due.days_since', days: $house->whole(HouseDefault::CheckEvery)),
         });
     }
 }

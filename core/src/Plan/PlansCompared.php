@@ -5,8 +5,9 @@ declare(strict_types=1);
 namespace WetCradle\Core\Plan;
 
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Fact;
 
-/** What changed between two versions of a season's plan, batch by batch, in words. */
+/** What changed between two versions of a season's plan, batch by batch. */
 final class PlansCompared
 {
     /**
@@ -14,7 +15,7 @@ final class PlansCompared
      * @param list<PlannedBatch> $now
      *
      * @return list<array{
-     *     code: string, crop: string, what: string, words: string,
+     *     code: string, crop: string, what: string, words: Fact,
      * }> what is added, gone, stuck or changed; in the order of their codes within each
      */
     public static function of(array $then, array $now): array
@@ -23,23 +24,21 @@ final class PlansCompared
         $found = [];
         foreach ($new + $old as $code => $either) {
             [$a, $b] = [$old[$code] ?? null, $new[$code] ?? null];
-            [$what, $words] = match (true) {
-                $a === null => [
-                    'added',
-                    sprintf(
-                        '%d cuttings in %d %s on %s, ready %s',
-                        $either->cuttings,
-                        $either->trays,
-                        $either->trays === 1 ? 'tray' : 'trays',
-                        self::day($either->stickOn),
-                        self::day($either->readyOn),
+            [$what, $facts] = match (true) {
+                $a === null => ['added', [
+                    Fact::of(
+                        'plan.added',
+                        cuttings: $either->cuttings,
+                        trays: $either->trays,
+                        on: self::day($either->stickOn),
+                        ready: self::day($either->readyOn),
                     ),
-                ],
-                $b === null => ['gone', sprintf('%d cuttings on %s, called off', $a->cuttings, self::day($a->stickOn))],
+                ]],
+                $b === null => ['gone', [Fact::of('plan.gone', cuttings: $a->cuttings, on: self::day($a->stickOn))]],
                 default => self::changes($a, $b),
             };
-            if ($words !== '') {
-                $found[] = ['code' => (string) $code, 'crop' => $either->crop, 'what' => $what, 'words' => $words];
+            if ($facts !== []) {
+                $found[] = ['code' => (string) $code, 'crop' => $either->crop, 'what' => $what, 'words' => Fact::apart(...$facts)];
             }
         }
         $order = ['gone', 'added', 'changed', 'stuck'];
@@ -53,39 +52,40 @@ final class PlansCompared
         return $found;
     }
 
-    /** @return array{0: string, 1: string} */
+    /** @return array{0: string, 1: list<Fact>} */
     private static function changes(PlannedBatch $a, PlannedBatch $b): array
     {
-        $words = array_filter([
-            $a->stickOn === $b->stickOn ? '' : sprintf('stuck %s instead of %s', self::day($b->stickOn), self::day($a->stickOn)),
-            $a->trays === $b->trays ? '' : sprintf('%d %s instead of %d', $b->trays, $b->trays === 1 ? 'tray' : 'trays', $a->trays),
-            $a->zone->is($b->zone) ? '' : sprintf('on %s instead of %s', $b->zone->name, $a->zone->name),
-            $a->trayKind === null || $b->trayKind === null || $a->trayKind->is($b->trayKind)
-                ? ''
-                : sprintf('in %s instead of %s', $b->trayKind->name, $a->trayKind->name),
-            $a->movesOnAs($b)
-                ? ''
-                : ($b->movesOn === [] ? 'stays there' : implode(
-                    ', ',
-                    array_map(static fn (array $on) => sprintf('goes on to %s on %s', $on['zone']->name, self::day($on['from'])), $b->movesOn),
-                )),
-            $a->potsStandAs($b) ? '' : ($b->pots === null ? 'no place for its pots' : sprintf(
-                'pots %s on %s',
-                $b->pots['spaced'] ? 'spaced' : 'pot-thick',
-                $b->pots['zone']->name,
-            )),
-            $a->block->is($b->block) ? '' : sprintf('from %s instead of %s', $b->block->name, $a->block->name),
-            $a->heldDays === $b->heldDays ? '' : sprintf('held %d days in its tray instead of %d', $b->heldDays, $a->heldDays),
-            $a->potWeek === $b->potWeek ? '' : ($b->potWeek === null ? 'potted when it is due' : sprintf(
-                'potted in the week of %s',
-                self::day(Week::of($b->potWeek)->monday()->format('Y-m-d')),
-            )),
-            $a->readyOn === $b->readyOn ? '' : sprintf('ready %s instead of %s', self::day($b->readyOn), self::day($a->readyOn)),
-            $a->orders === $b->orders ? '' : 'for other orders',
-        ]);
         $stuck = $b->stuck && !$a->stuck;
+        $facts = [
+            $stuck ? Fact::of('plan.stuck_since') : null,
+            $a->stickOn === $b->stickOn ? null : Fact::of('plan.stuck_on', now: self::day($b->stickOn), then: self::day($a->stickOn)),
+            $a->trays === $b->trays ? null : Fact::of('plan.trays', now: $b->trays, then: $a->trays),
+            $a->zone->is($b->zone) ? null : Fact::of('plan.zone', now: $b->zone->name, then: $a->zone->name),
+            $a->trayKind === null || $b->trayKind === null || $a->trayKind->is($b->trayKind)
+                ? null
+                : Fact::of('plan.tray_kind', now: $b->trayKind->name, then: $a->trayKind->name),
+            $a->movesOnAs($b) ? null : self::movesOn($b),
+            $a->potsStandAs($b) ? null : ($b->pots === null
+                ? Fact::of('plan.no_place_for_pots')
+                : Fact::of($b->pots['spaced'] ? 'plan.pots_spaced' : 'plan.pots_thick', zone: $b->pots['zone']->name)),
+            $a->block->is($b->block) ? null : Fact::of('plan.block', now: $b->block->name, then: $a->block->name),
+            $a->heldDays === $b->heldDays ? null : Fact::of('plan.held', now: $b->heldDays, then: $a->heldDays),
+            $a->potWeek === $b->potWeek ? null : ($b->potWeek === null
+                ? Fact::of('plan.potted_when_due')
+                : Fact::of('plan.potted_in', monday: Week::of($b->potWeek)->monday())),
+            $a->readyOn === $b->readyOn ? null : Fact::of('plan.ready', now: self::day($b->readyOn), then: self::day($a->readyOn)),
+            $a->orders === $b->orders ? null : Fact::of('plan.other_orders'),
+        ];
 
-        return [$stuck ? 'stuck' : 'changed', implode('; ', [...$stuck ? ['stuck since'] : [], ...$words])];
+        return [$stuck ? 'stuck' : 'changed', array_values(array_filter($facts))];
+    }
+
+    private static function movesOn(PlannedBatch $batch): Fact
+    {
+        return $batch->movesOn === [] ? Fact::of('plan.stays') : Fact::listed(...array_map(
+            static fn (array $on) => Fact::of('plan.goes_on', zone: $on['zone']->name, on: self::day($on['from'])),
+            $batch->movesOn,
+        ));
     }
 
     /**
@@ -103,8 +103,8 @@ final class PlansCompared
         return $found;
     }
 
-    private static function day(string $day): string
+    private static function day(string $day): \DateTimeImmutable
     {
-        return (new \DateTimeImmutable($day))->format('j M Y');
+        return new \DateTimeImmutable($day);
     }
 }

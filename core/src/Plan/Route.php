@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Plan;
 
+use WetCradle\Core\Fact;
+
 /** One way to come by a wanted number, with what it asks and what it gives; or why it cannot work and what would come nearest. */
 final class Route
 {
@@ -14,8 +16,8 @@ final class Route
      * @param float               $warmTrayWeeks on a bench kept at 15 °C or more
      * @param ?float              $costEach of a good plant that is wanted, in the house's money: what is made beyond the order is
      *                                      insurance, and is paid for by it
-     * @param ?string             $refusal  why it cannot work
-     * @param ?string             $nearest  the nearest thing that would
+     * @param ?Fact               $refusal  why it cannot work
+     * @param ?Fact               $nearest  the nearest thing that would
      */
     public function __construct(
         public readonly RouteKind $kind,
@@ -27,9 +29,9 @@ final class Route
         public readonly float $hours,
         public readonly ?float $costEach,
         public readonly ?float $chance,
-        public readonly string $words,
-        public readonly ?string $refusal = null,
-        public readonly ?string $nearest = null,
+        public readonly Fact $words,
+        public readonly ?Fact $refusal = null,
+        public readonly ?Fact $nearest = null,
     ) {
     }
 
@@ -38,7 +40,7 @@ final class Route
         return $this->refusal === null;
     }
 
-    public static function impossible(RouteKind $kind, ?RouteWay $way, string $words, string $refusal, ?string $nearest): self
+    public static function impossible(RouteKind $kind, ?RouteWay $way, Fact $words, Fact $refusal, ?Fact $nearest): self
     {
         return new self($kind, $way, [], 0, null, 0.0, 0.0, null, null, $words, $refusal, $nearest);
     }

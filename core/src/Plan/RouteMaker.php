@@ -7,6 +7,7 @@ namespace WetCradle\Core\Plan;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Crops\Trays;
 use WetCradle\Core\Dates\PlainDates;
+use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Rates\StickCount;
@@ -14,7 +15,6 @@ use WetCradle\Core\Refused;
 use WetCradle\Core\Stock\DivisionPath;
 use WetCradle\Core\Stock\Supply;
 use WetCradle\Core\Stock\Yard;
-use WetCradle\Core\Telling;
 
 /** Works single routes out: their days, numbers, material, hours, cost and chance. */
 final class RouteMaker
@@ -28,7 +28,6 @@ final class RouteMaker
         private readonly WorkNorms $norms,
         private readonly Costs $costs,
         private readonly \DateTimeImmutable $today,
-        private readonly Telling $telling,
         private readonly HouseDefaults $house,
     ) {
     }
@@ -53,7 +52,7 @@ final class RouteMaker
         $dates = PlainDates::forwards($day, $way->times);
         $held = Week::containing($dates->readyOn)->until($this->want->ready) >= $heldOverWeeks;
         $kind = $held ? RouteKind::HoldOver : RouteKind::OneBatch;
-        $words = $held ? sprintf('%s, and hold over', $way->name) : $way->name;
+        $words = Fact::of($held ? 'route.hold_over' : 'route.one_batch', way: $way->name);
         $numbers = $this->numbers($way);
 
         return $this->made(
@@ -98,16 +97,16 @@ final class RouteMaker
             $way,
             $parts,
             $chance($each),
-            sprintf('%s, in two batches', $way->name),
+            Fact::of('route.staggered', way: $way->name),
             $this->refusalOf($first) ?? $this->refusalOf($second),
-            'One batch takes the stock once.',
+            Fact::of('route.one_takes_once'),
         );
     }
 
     /** Divides the stock year by year until there are enough pieces. */
     public function divided(RouteWay $way, int $mostYears): Route
     {
-        $words = sprintf('%s, over some years', $way->name);
+        $words = Fact::of('route.over_years', way: $way->name);
         $supply = $this->yard->best($this->want->crop, $way->id, $this->today, 0);
         $source = $supply?->source;
         if ($source === null || $source->multiplication === null || $source->survival === null) {
@@ -115,8 +114,8 @@ final class RouteMaker
                 RouteKind::DivideOverYears,
                 $way,
                 $words,
-                'Nobody has entered how its clumps multiply.',
-                'Enter on its stock block into how many pieces a clump goes in a year.',
+                Fact::of('route.no_multiplication'),
+                Fact::of('route.enter_multiplication'),
             );
         }
         $need = $this->numbers($way)->stick();
@@ -126,8 +125,8 @@ final class RouteMaker
                 RouteKind::DivideOverYears,
                 $way,
                 $words,
-                sprintf('%d clumps never become %d pieces: each becomes %.1f in a year.', $source->plants, $need, $source->multiplication * $source->survival),
-                'Buy in, or plant more stock.',
+                Fact::of('route.never_enough', clumps: $source->plants, pieces: $need, each: sprintf('%.1f', $source->multiplication * $source->survival)),
+                Fact::of('route.buy_or_plant'),
             );
         }
         $open = $way->windows->openOrNext(Week::containing($this->today));
@@ -135,7 +134,7 @@ final class RouteMaker
         $dates = PlainDates::forwards($day, $way->times);
         $late = $this->want->ready->until(Week::containing($dates->readyOn));
         $trays = Trays::toHold((int) ceil($need / $way->sheet->setting->each), $way->cells)->number;
-        $told = sprintf('%s, %d %s: %s', $way->name, $path->years, $path->years === 1 ? 'year' : 'years', implode(' → ', $path->path));
+        $told = Fact::of('route.in_years', way: $way->name, years: $path->years, path: implode(' → ', $path->path));
 
         return $this->made(
             RouteKind::DivideOverYears,
@@ -143,8 +142,8 @@ final class RouteMaker
             [new RoutePart($dates, $trays, $need, null, $this->want->plants)],
             $this->numbers($way)->chanceWith($trays),
             $told,
-            $late > 0 ? sprintf('There are enough pieces only in %s.', $day->format('Y')) : null,
-            sprintf('Ready in %s of %s.', $this->telling->week(Week::containing($dates->readyOn)), $dates->readyOn->format('o')),
+            $late > 0 ? Fact::of('route.enough_in', year: (int) $day->format('Y')) : null,
+            Fact::of('route.ready_in', week: Week::containing($dates->readyOn), year: (int) $dates->readyOn->format('o')),
         );
     }
 
@@ -152,42 +151,46 @@ final class RouteMaker
     public function boughtIn(): Route
     {
         $way = $this->want->ways[0] ?? null;
-        $words = 'Buy in liners and grow them on';
+        $words = Fact::of('route.buy_in');
         if ($this->want->linerPrice === null || $way === null) {
             return Route::impossible(
                 RouteKind::BuyIn,
                 null,
                 $words,
-                'No price of a liner is entered for this crop.',
-                'Ask a grower, and enter price and notice with the crop.',
+                Fact::of('route.no_price'),
+                Fact::of('route.enter_price'),
             );
         }
         try {
             [$number, $chance] = StickCount::forGood($this->want->plants, [$way->sheet->potting->survival])->fewestFor($this->want->confidence);
             ['orderBy' => $orderBy, 'potBy' => $potBy] = $this->want->linersBy() ?? throw new \LogicException('They have a price.');
         } catch (Refused $refused) {
-            return Route::impossible(RouteKind::BuyIn, null, $words, $refused->getMessage(), null);
+            return Route::impossible(RouteKind::BuyIn, null, $words, Fact::said($refused->says), null);
         }
         $hours = $this->norms->hoursToPot($number, $this->want->pot);
         $cost = ($number * $this->want->linerPrice + $hours * $this->costs->hour) / $this->want->plants;
         $soonest = $way->times->growingOn->readyOn($this->today->modify(sprintf('+%d weeks', $this->want->linerWeeks)));
 
-        return new Route(RouteKind::BuyIn, null, [], $number, $this->want->ready->monday(), 0.0, $hours, $cost, $chance, sprintf(
-            '%s: ordered by %s, potted by %s',
-            $words,
-            $orderBy->format('j M Y'),
-            $potBy->format('j M Y'),
-        ),
-            $orderBy < $this->today ? sprintf('They had to be ordered by %s.', $orderBy->format('j M Y')) : null,
-            $orderBy < $this->today ? sprintf(
-                'Ordered today they are ready in %s of %s.',
-                $this->telling->week(Week::containing($soonest)),
-                $soonest->format('o'),
-            ) : null);
+        $isLate = $orderBy < $this->today;
+
+        return new Route(
+            RouteKind::BuyIn,
+            null,
+            [],
+            $number,
+            $this->want->ready->monday(),
+            0.0,
+            $hours,
+            $cost,
+            $chance,
+            Fact::of('route.liners_by', order: $orderBy, pot: $potBy),
+            $isLate ? Fact::of('route.order_gone_by', order: $orderBy) : null,
+            $isLate ? Fact::of('route.ordered_today', week: Week::containing($soonest), year: (int) $soonest->format('o')) : null,
+        );
     }
 
     /** @param non-empty-list<RoutePart> $parts */
-    private function made(RouteKind $kind, RouteWay $way, array $parts, float $chance, string $words, ?string $refusal, ?string $nearest): Route
+    private function made(RouteKind $kind, RouteWay $way, array $parts, float $chance, Fact $words, ?Fact $refusal, ?Fact $nearest): Route
     {
         $stick = $weeks = 0;
         $hours = 0.0;
@@ -225,31 +228,26 @@ final class RouteMaker
         return [$to, $latest];
     }
 
-    private function refusalOf(?Supply $supply): ?string
+    private function refusalOf(?Supply $supply): ?Fact
     {
         return match (true) {
-            $supply === null => 'There is no stock of this crop.',
+            $supply === null => Fact::of('route.no_stock'),
             $supply->isEnough() => null,
-            $supply->offer->isEnough() => sprintf('No material is fit: %s.', $supply->words()),
-            default => sprintf('Not enough material: %s.', $supply->words()),
+            $supply->offer->isEnough() => Fact::of('route.none_fit', supply: $supply->words()),
+            default => Fact::of('route.too_little', supply: $supply->words()),
         };
     }
 
-    private function withWhatThereIs(RouteWay $way, ?Supply $supply): string
+    private function withWhatThereIs(RouteWay $way, ?Supply $supply): Fact
     {
         if ($supply !== null && !$supply->isFit()) {
-            return sprintf('Clear what speaks against %s, or buy in.', $supply->source->code);
+            return Fact::of('route.clear_block', block: $supply->source->code);
         }
         $left = $supply?->offer->left() ?? 0;
         $trays = intdiv($left, $way->cells * $way->sheet->setting->each);
 
         return $trays === 0
-            ? 'Plant stock, or buy in.'
-            : sprintf(
-                'What there is fills %d %s: about %d good plants.',
-                $trays,
-                $trays === 1 ? 'tray' : 'trays',
-                (int) round($trays * $way->cells * $this->goodOf($way)),
-            );
+            ? Fact::of('route.plant_stock')
+            : Fact::of('route.fills', trays: $trays, plants: (int) round($trays * $way->cells * $this->goodOf($way)));
     }
 }

@@ -9,12 +9,12 @@ use WetCradle\Core\Crops\Method;
 use WetCradle\Core\Crops\OpenWeeks;
 use WetCradle\Core\Crops\Surplus;
 use WetCradle\Core\Dates\PlainDates;
+use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Rates\InWords;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Stock\Yard;
-use WetCradle\Core\Telling;
 
 /** The ways to come by a wanted number, laid side by side, with the one that the figures speak for. */
 final class Routes
@@ -25,7 +25,7 @@ final class Routes
      * @param list<Route> $routes      those that work first, by what a good plant costs
      * @param ?int        $recommended its place in the list
      */
-    private function __construct(public readonly array $routes, public readonly ?int $recommended, public readonly string $because)
+    private function __construct(public readonly array $routes, public readonly ?int $recommended, public readonly Fact $because)
     {
     }
 
@@ -36,14 +36,13 @@ final class Routes
         WorkNorms $norms,
         Costs $costs,
         \DateTimeImmutable $today,
-        Telling $telling,
         HouseDefaults $house,
         bool $onlyBatches = false,
     ): self {
-        $make = new RouteMaker($want, $yard, $norms, $costs, $today, $telling, $house);
+        $make = new RouteMaker($want, $yard, $norms, $costs, $today, $house);
         $routes = [];
         foreach ($want->ways as $way) {
-            $routes = [...$routes, ...self::ofWay($make, $want, $way, $yard, $today, $telling, $house, $onlyBatches)];
+            $routes = [...$routes, ...self::ofWay($make, $want, $way, $yard, $today, $house, $onlyBatches)];
         }
         if (!$onlyBatches) {
             $routes[] = $make->boughtIn();
@@ -64,7 +63,6 @@ final class Routes
         RouteWay $way,
         Yard $yard,
         \DateTimeImmutable $today,
-        Telling $telling,
         HouseDefaults $house,
         bool $onlyBatches,
     ): array {
@@ -72,12 +70,12 @@ final class Routes
             $last = PlainDates::stickBy($want->ready, $way->times);
             $numbers = $make->numbers($way);
         } catch (Refused $refused) {
-            return [Route::impossible(RouteKind::OneBatch, $way, $way->name, $refused->getMessage(), null)];
+            return [Route::impossible(RouteKind::OneBatch, $way, Fact::of('route.one_batch', way: $way->name), Fact::said($refused->says), null)];
         }
         $runs = $last < $today ? [] : $way->windows->during(Week::containing($today), Week::containing($last));
         usort($runs, static fn (OpenWeeks $a, OpenWeeks $b) => $a->from->ordinal() <=> $b->from->ordinal());
         if ($runs === []) {
-            return [self::closed($way, $want, $last, $today, $telling)];
+            return [self::closed($way, $want, $last, $today)];
         }
         $trays = $numbers->stick() / $way->sheet->setting->each / $way->cells;
         if ($way->sheet->reckoning->surplus === Surplus::Expected) {
@@ -103,24 +101,20 @@ final class Routes
         return $found;
     }
 
-    private static function closed(RouteWay $way, Want $want, \DateTimeImmutable $last, \DateTimeImmutable $today, Telling $telling): Route
+    private static function closed(RouteWay $way, Want $want, \DateTimeImmutable $last, \DateTimeImmutable $today): Route
     {
         $next = $way->windows->openOrNext(Week::containing($today));
         $on = max($today, $next->from->monday());
         $ready = PlainDates::forwards($on, $way->times)->readyOn;
         $late = $want->ready->until(Week::containing($ready));
-        $nearest = sprintf(
-            'Stuck on %s it is ready in %s, %d %s late.',
-            $on->format('j M Y'),
-            $telling->week(Week::containing($ready)),
-            max(1, $late),
-            $late > 1 ? 'weeks' : 'week',
-        );
 
-        return Route::impossible(RouteKind::OneBatch, $way, $way->name, $last < $today
-            ? sprintf('The last day to stick, %s, has gone by.', $last->format('j M Y'))
-            : sprintf('Its material is not right before the last day to stick, %s; it is from %s.', $last->format('j M Y'), $telling->week($next->from)),
-            $nearest);
+        return Route::impossible(
+            RouteKind::OneBatch,
+            $way,
+            Fact::of('route.one_batch', way: $way->name),
+            $last < $today ? Fact::of('route.gone_by', last: $last) : Fact::of('route.material_late', last: $last, from: $next->from),
+            Fact::of('route.ready_late', on: $on, ready: Week::containing($ready), weeks: max(1, $late)),
+        );
     }
 
     /** @param list<Route> $routes */
@@ -128,7 +122,7 @@ final class Routes
     {
         $possible = array_filter($routes, static fn (Route $r) => $r->isPossible());
         if ($possible === []) {
-            return new self($routes, null, 'Nothing that is known here gets there in time.');
+            return new self($routes, null, Fact::of('route.none'));
         }
         $sure = array_filter($possible, static fn (Route $r) => (float) $r->chance >= $want->confidence - 1e-9);
         if ($sure === []) {
@@ -138,21 +132,17 @@ final class Routes
             return new self(
                 $routes,
                 $best,
-                sprintf('None gives the chance asked; this one comes nearest, with %s.', InWords::chance((float) $routes[$best]->chance)),
+                Fact::of('route.nearest_chance', chance: InWords::chance((float) $routes[$best]->chance)),
             );
         }
         $best = array_key_first($sure);
         $costsAsTheNext = count($sure) > 1 && self::money($routes[$best]->costEach) === self::money($sure[array_keys($sure)[1]]->costEach);
 
         return new self($routes, $best, match (true) {
-            count($possible) === 1 => 'The only one that gets there in time.',
-            count($sure) === 1 => 'The only one that gives the chance asked.',
-            $costsAsTheNext => 'No other way costs less for a good plant, and this one takes the fewest batches and cuttings.',
-            default => sprintf(
-                'A good plant costs least this way: %s, against %s by the next.',
-                self::money($routes[$best]->costEach),
-                self::money($sure[array_keys($sure)[1]]->costEach),
-            ),
+            count($possible) === 1 => Fact::of('route.only_in_time'),
+            count($sure) === 1 => Fact::of('route.only_sure'),
+            $costsAsTheNext => Fact::of('route.fewest'),
+            default => Fact::of('route.cheapest', cost: self::money($routes[$best]->costEach), next: self::money($sure[array_keys($sure)[1]]->costEach)),
         });
     }
 

@@ -7,11 +7,11 @@ namespace WetCradle\Core\Plan;
 use WetCradle\Core\Bench\Berths;
 use WetCradle\Core\Bench\Positions;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Stock\Yard;
-use WetCradle\Core\Telling;
 
 /**
  * A season planned from nothing: for every order, in the order given, the route that the figures speak for, with a place
@@ -32,12 +32,11 @@ final class SeasonDraft
         WorkNorms $norms,
         Costs $costs,
         \DateTimeImmutable $today,
-        Telling $telling,
         HouseDefaults $house,
     ): self {
         $drafted = [];
         foreach ($wants as ['orders' => $orders, 'want' => $want]) {
-            $routes = Routes::lay($want, $yard, $norms, $costs, $today, $telling, $house, onlyBatches: true)->routes;
+            $routes = Routes::lay($want, $yard, $norms, $costs, $today, $house, onlyBatches: true)->routes;
             $drafted[] = self::place(
                 array_column($orders, 'id'),
                 $want,
@@ -63,7 +62,7 @@ final class SeasonDraft
         foreach ($routes as $route) {
             $way = $route->way;
             if (!$route->isPossible() || $way === null || $route->parts === []) {
-                $refusal ??= sprintf('%s: %s', $route->words, lcfirst((string) $route->refusal));
+                $refusal ??= $route->refusal === null ? null : Fact::of('draft.refused', route: $route->words, why: $route->refusal);
                 $nearest ??= $route->nearest;
                 continue;
             }
@@ -93,14 +92,14 @@ final class SeasonDraft
 
                     return new Drafted($orders, $want, $moved, $berth, $saved, null, null);
                 }
-                $refusal = $berth->isFree()
-                    ? sprintf('%s is the only place, and too cool to be ready in time', $berth->name)
-                    : sprintf('No bench has room: %s', $berth->refusal);
-                $nearest = 'Fewer trays, another week, or a bench cleared earlier.';
+                $refusal = $berth->refusal === null
+                    ? Fact::of('draft.too_cool', zone: $berth->name)
+                    : Fact::of('draft.no_bench', why: $berth->refusal);
+                $nearest = Fact::of('draft.nearest');
             }
         }
 
-        return new Drafted($orders, $want, null, null, null, $refusal ?? 'The crop has no way to be made.', $nearest);
+        return new Drafted($orders, $want, null, null, null, $refusal ?? Fact::of('draft.no_way'), $nearest);
     }
 
     /**

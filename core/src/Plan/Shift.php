@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Core\Plan;
 
 use WetCradle\Core\Dates\PlainDates;
+use WetCradle\Core\Fact;
 
 /** One batch stuck on another day, or held in its tray for longer before it is potted, and what that does. */
 final class Shift
@@ -15,7 +16,7 @@ final class Shift
         public readonly \DateTimeImmutable $stickOn,
         public readonly int $heldDays,
         public readonly PlainDates $dates,
-        public readonly string $why,
+        public readonly Fact $why,
     ) {
     }
 }

@@ -8,7 +8,7 @@ use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Crops\WayWindows;
 use WetCradle\Core\Dates\CropTimes;
 use WetCradle\Core\Dates\PlainDates;
-use WetCradle\Core\Telling;
+use WetCradle\Core\Fact;
 
 /** Whether a way can still make plants for a week: while its material is right and there is time to root and grow on. */
 final class StickAgain
@@ -16,17 +16,17 @@ final class StickAgain
     private function __construct(
         public readonly ?\DateTimeImmutable $from,
         public readonly ?\DateTimeImmutable $last,
-        public readonly string $words,
+        public readonly Fact $words,
     ) {
     }
 
-    public static function for(WayWindows $windows, CropTimes $times, Week $ready, \DateTimeImmutable $today, Telling $telling): self
+    public static function for(WayWindows $windows, CropTimes $times, Week $ready, \DateTimeImmutable $today): self
     {
         $last = PlainDates::stickBy($ready, $times);
         if ($last < $today) {
             $late = $ready->until(Week::containing(PlainDates::forwards($today, $times)->readyOn));
 
-            return new self(null, null, sprintf('Too late: stuck today it is ready %d %s after the week wanted.', max(1, $late), $late > 1 ? 'weeks' : 'week'));
+            return new self(null, null, Fact::of('again.too_late', weeks: max(1, $late)));
         }
         $week = Week::containing($today);
         $run = $windows->openOrNext($week);
@@ -35,7 +35,7 @@ final class StickAgain
             return new self(
                 null,
                 null,
-                sprintf('No material in time: it is right from %s, and the last day to stick is %s.', $telling->week($run->from), $last->format('j M')),
+                Fact::of('again.no_material', from: $run->from, last: $last),
             );
         }
         $last = min($last, $run->to->sunday());
@@ -43,7 +43,7 @@ final class StickAgain
         return new self(
             $from,
             $last,
-            sprintf('%s until %s.', $from <= $today ? 'Still possible' : sprintf('Possible from %s', $from->format('j M')), $last->format('j M')),
+            $from <= $today ? Fact::of('again.still', last: $last) : Fact::of('again.from', from: $from, last: $last),
         );
     }
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Core\Plan;
 
 use WetCradle\Core\Crops\Trays;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Rates\InWords;
 use WetCradle\Core\Rates\StickCount;
@@ -54,7 +55,7 @@ final class StickNumbers
     /**
      * @return array{
      *     expectedYield: float, confidence: float, simple: Numbers, chosen: Numbers,
-     *     buys: array{moreCuttings: int, moreTrays: int, chanceFrom: float, chanceTo: float, words: string},
+     *     buys: array{moreCuttings: int, moreTrays: int, chanceFrom: float, chanceTo: float, words: Fact},
      * }
      */
     public function toArray(): array
@@ -97,25 +98,19 @@ final class StickNumbers
      * @param Numbers $simple
      * @param Numbers $chosen
      */
-    private function buysInWords(int $more, array $simple, array $chosen): string
+    private function buysInWords(int $more, array $simple, array $chosen): Fact
     {
         if ($more <= 0) {
-            return sprintf(
-                'Whole trays already give the same: %d cuttings, and %s of having %d.',
-                $chosen['inTrays'],
-                InWords::chance($chosen['chanceInTrays']),
-                $this->wanted,
-            );
+            return Fact::of('stick.whole_trays', cuttings: $chosen['inTrays'], chance: InWords::chance($chosen['chanceInTrays']), wanted: $this->wanted);
         }
 
-        return sprintf(
-            '%d more cuttings (%d more %s) turn %s of having %d into %s.',
-            $more,
-            $chosen['trays'] - $simple['trays'],
-            $chosen['trays'] - $simple['trays'] === 1 ? 'tray' : 'trays',
-            InWords::chance($simple['chanceInTrays']),
-            $this->wanted,
-            InWords::chance($chosen['chanceInTrays']),
+        return Fact::of(
+            'stick.more',
+            more: $more,
+            trays: $chosen['trays'] - $simple['trays'],
+            from: InWords::chance($simple['chanceInTrays']),
+            wanted: $this->wanted,
+            to: InWords::chance($chosen['chanceInTrays']),
         );
     }
 }

@@ -6,7 +6,7 @@ namespace WetCradle\Core\Potting;
 
 use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Crops\Potting;
-use WetCradle\Core\Crops\Winter;
+use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
 
@@ -16,7 +16,7 @@ use WetCradle\Core\House\HouseDefaults;
  */
 final class GrowOnSteps
 {
-    /** @return list<array{kind: StepKind, on: \DateTimeImmutable, words: string}> in the order of their days */
+    /** @return list<array{kind: StepKind, on: \DateTimeImmutable, words: Fact}> in the order of their days */
     public static function of(Potting $sheet, \DateTimeImmutable $pottedOn, \DateTimeImmutable $readyOn, SiteAir $air, HouseDefaults $house): array
     {
         $canFreeze = $house->number(HouseDefault::CanFreeze);
@@ -24,43 +24,35 @@ final class GrowOnSteps
         $days = (int) $pottedOn->diff($readyOn)->format('%a');
         $after = static fn (int $n) => $pottedOn->modify(sprintf('+%d days', $n));
         $steps = [];
-        $add = static function (StepKind $kind, \DateTimeImmutable $on, string $words) use (&$steps, $readyOn): void {
+        $add = static function (StepKind $kind, \DateTimeImmutable $on, Fact $words) use (&$steps, $readyOn): void {
             if ($on <= $readyOn) {
                 $steps[] = ['kind' => $kind, 'on' => $on, 'words' => $words];
             }
         };
-        $add(StepKind::Shade, $after($house->whole(HouseDefault::ShadeDays)), 'Out of the shade.');
+        $add(StepKind::Shade, $after($house->whole(HouseDefault::ShadeDays)), Fact::of('step.shade'));
         $sheet->hasSlowRelease()
-            ? $add(
-                StepKind::Feed,
-                $after($house->whole(HouseDefault::SlowReleaseLasts)),
-                'The slow-release feed in the mix is used up about now: feed, if it still has to grow.',
-            )
-            : $add(
-                StepKind::Feed,
-                $after($house->whole(HouseDefault::FeedAfter)),
-                'Knock one out: with roots at the wall of the pot, feed from now on. Not before.',
-            );
+            ? $add(StepKind::Feed, $after($house->whole(HouseDefault::SlowReleaseLasts)), Fact::of('step.feed_used_up'))
+            : $add(StepKind::Feed, $after($house->whole(HouseDefault::FeedAfter)), Fact::of('step.feed'));
         if ($days >= $house->whole(HouseDefault::SpacedFrom)) {
-            $add(StepKind::Space, $after(intdiv($days, 2)), 'Leaves touch about now: set apart.');
+            $add(StepKind::Space, $after(intdiv($days, 2)), Fact::of('step.space'));
         }
         $cold = self::firstCold($pottedOn, $readyOn, $air, $canFreeze);
         if ($cold !== null) {
-            $add(StepKind::Winter, $cold, self::winterWords($sheet->winter).' Look once a week: at rest, pots dry out unseen.');
+            $add(StepKind::Winter, $cold, Fact::of("step.winter.{$sheet->winter->value}"));
         } elseif (!$sheet->hardy && self::usual($pottedOn, $air) < $canFreeze) {
             $add(
                 StepKind::Winter,
                 $pottedOn,
-                sprintf('Nights can still freeze: frost-free until about %s.', self::safeFrom($pottedOn, $air, $canFreeze)->format('j M')),
+                Fact::of('step.still_freezes', until: self::safeFrom($pottedOn, $air, $canFreeze)),
             );
         }
         $harden = max($pottedOn, $readyOn->modify(sprintf('-%d days', $house->whole(HouseDefault::HardenBefore))));
         $outside = max($pottedOn, $readyOn->modify(sprintf('-%d days', $house->whole(HouseDefault::OutsideBefore))));
-        $add(StepKind::Harden, $harden, 'Into the second tunnel, doors open by day, then by night too.');
+        $add(StepKind::Harden, $harden, Fact::of('step.harden'));
         if ($sheet->hardy || self::usual($outside, $air) >= $canFreeze) {
-            $add(StepKind::Outside, $outside, 'Outside, sheltered at first.');
+            $add(StepKind::Outside, $outside, Fact::of('step.outside'));
         }
-        $add(StepKind::Ready, $readyOn, 'Ready, if it is well rooted and clean: count what is good.');
+        $add(StepKind::Ready, $readyOn, Fact::of('step.ready'));
         usort(
             $steps,
             static fn (array $a, array $b) => [
@@ -69,16 +61,6 @@ final class GrowOnSteps
         );
 
         return $steps;
-    }
-
-    private static function winterWords(Winter $winter): string
-    {
-        return match ($winter) {
-            Winter::Outside => 'Stands outside through the winter, pot-thick and out of the wind.',
-            Winter::ColdFrame => 'Into the cold frame, lid on in frost, aired on mild days.',
-            Winter::FrostFree => 'Frost-free, and dry rather than wet.',
-            Winter::AsCells => 'Frost-free: it was to stand in its cells, and is small for its pot.',
-        };
     }
 
     /** The day on which it grows cold while it stands there; a spring that grows warmer is no winter. */

@@ -6,6 +6,7 @@ namespace WetCradle\Core\Potting;
 
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Dates\GrowingOn;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /** A batch that waits for its pots: how much work, from when it can be done, and what it costs to let it wait. */
@@ -72,7 +73,7 @@ final class PotJob
     /**
      * What it means to pot it in this week.
      *
-     * @return list<array{kind: string, words: string}>
+     * @return list<array{kind: string, words: Fact}>
      */
     public function costs(Week $week): array
     {
@@ -80,17 +81,17 @@ final class PotJob
         $found = [];
         $past = (int) $this->boundOn->diff($day)->format('%r%a');
         if ($past > 0) {
-            $found[] = ['kind' => 'root_bound', 'words' => sprintf('Roots will have matted for %d %s by then.', $past, $past === 1 ? 'day' : 'days')];
+            $found[] = ['kind' => 'root_bound', 'words' => Fact::of('potting.root_bound', days: $past)];
         }
         $late = $this->due === null ? 0 : $this->due->until(Week::containing($this->growingOn->readyOn($day)));
         if ($late > 0) {
             $found[] = [
                 'kind' => 'late',
-                'words' => sprintf('Ready about %d %s after %s wants it.', $late, $late === 1 ? 'week' : 'weeks', $this->for ?? 'our own target'),
+                'words' => $this->for === null ? Fact::of('potting.late_for_us', weeks: $late) : Fact::of('potting.late', weeks: $late, for: $this->for),
             ];
         }
         if ($this->isHeldTooLong($week)) {
-            $found[] = ['kind' => 'too_long', 'words' => sprintf('Held for more than %d days, a rooted plant is spoilt.', $this->latest)];
+            $found[] = ['kind' => 'too_long', 'words' => Fact::of('potting.held_too_long', days: $this->latest)];
         }
 
         return $found;

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Potting;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Refused;
@@ -19,7 +20,7 @@ final class PotOn
      *
      * @throws Refused for `pot` where that is no bigger
      */
-    public static function caution(int $from, int $to, HouseDefaults $house): ?string
+    public static function caution(int $from, int $to, HouseDefaults $house): ?Fact
     {
         if ($from < 1 || $to < 1) {
             throw Refused::because('out_of_range', 'pot', 'A pot holds something.');
@@ -29,7 +30,7 @@ final class PotOn
         }
 
         return $to > $house->number(HouseDefault::MuchBigger) * $from
-            ? sprintf('That is %d times the room: a big wet pot rots a small root system. A size between is safer.', (int) round($to / $from))
+            ? Fact::of('potting.much_bigger', times: (int) round($to / $from))
             : null;
     }
 }

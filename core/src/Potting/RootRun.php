@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Potting;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Rooting\RootStage;
@@ -16,7 +17,7 @@ final class RootRun
      * @param string             $risk    none, rising, high or bound
      * @param \DateTimeImmutable $boundOn the day from which it is reckoned root-bound
      */
-    private function __construct(public readonly string $risk, public readonly \DateTimeImmutable $boundOn, public readonly string $words)
+    private function __construct(public readonly string $risk, public readonly \DateTimeImmutable $boundOn, public readonly Fact $words)
     {
     }
 
@@ -35,19 +36,19 @@ final class RootRun
             $seen => new self(
                 'bound',
                 $boundOn,
-                sprintf('%d of %d lifted are root-bound: tease them apart, or they stand still in their pots', $bound, $last->lifted()),
+                Fact::of('roots.bound', bound: $bound, lifted: $last->lifted()),
             ),
             $days >= $house->whole(HouseDefault::RootsMatAfter) => new self(
                 'high',
                 $boundOn,
-                sprintf('roots have run for %d days; they will have matted', $days),
+                Fact::of('roots.matted', days: $days),
             ),
             $days >= $house->whole(HouseDefault::RootsRunAfter) => new self(
                 'rising',
                 $boundOn,
-                sprintf('roots have run for %d days; they mat from about %s', $days, $boundOn->format('j M')),
+                Fact::of('roots.running', days: $days, from: $boundOn),
             ),
-            default => new self('none', $boundOn, sprintf('time until about %s before roots mat', $boundOn->format('j M'))),
+            default => new self('none', $boundOn, Fact::of('roots.time', until: $boundOn)),
         };
     }
 

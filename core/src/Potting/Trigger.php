@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Core\Potting;
 
 use WetCradle\Core\Crops\PotTrigger;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Rooting\RootStage;
 use WetCradle\Core\Rooting\Verdict;
 
@@ -14,7 +15,7 @@ use WetCradle\Core\Rooting\Verdict;
  */
 final class Trigger
 {
-    private function __construct(public readonly bool $isDue, public readonly ?\DateTimeImmutable $since, public readonly string $words)
+    private function __construct(public readonly bool $isDue, public readonly ?\DateTimeImmutable $since, public readonly Fact $words)
     {
     }
 
@@ -33,13 +34,13 @@ final class Trigger
         \DateTimeImmutable $today,
     ): self {
         if ($rooted > 0) {
-            return new self(true, $counted ?? $potOn, sprintf('%d were counted with roots', $rooted));
+            return new self(true, $counted ?? $potOn, Fact::of('trigger.counted', rooted: $rooted));
         }
         if ($school === PotTrigger::Calendar) {
             return new self(
                 $today >= $potOn,
                 $today >= $potOn ? $potOn : null,
-                sprintf('its day by the calendar %s %s', $today >= $potOn ? 'was' : 'is', $potOn->format('j M')),
+                Fact::of($today >= $potOn ? 'trigger.day_was' : 'trigger.day_is', on: $potOn),
             );
         }
         $since = null;
@@ -48,7 +49,7 @@ final class Trigger
         }
         $last = $looks === [] ? null : $looks[array_key_last($looks)];
 
-        return new self($since !== null, $since, $last === null ? 'nobody has lifted any yet' : self::say($school, $last));
+        return new self($since !== null, $since, $last === null ? Fact::of('trigger.none_lifted') : self::say($school, $last));
     }
 
     private static function fires(PotTrigger $school, Looked $look): bool
@@ -62,30 +63,16 @@ final class Trigger
         };
     }
 
-    private static function say(PotTrigger $school, Looked $look): string
+    private static function say(PotTrigger $school, Looked $look): Fact
     {
         [$atHole, $living] = self::atHole($look);
 
         return match ($school) {
             PotTrigger::FirstRoot => $atHole > 0
-                ? sprintf('a root at the hole of %d of %d', $atHole, $look->tally->lifted())
-                : sprintf('no root at a hole yet, of %d lifted', $look->tally->lifted()),
-            PotTrigger::EveryHole => sprintf('roots at the hole of %d of %d living; all are waited for', $atHole, $living),
-            default => sprintf(
-                '%d of %d lifted have roots at the wall: %s',
-                $look->judged->rooted,
-                $look->judged->lifted,
-                self::judged($look->judged->verdict()),
-            ),
-        };
-    }
-
-    private static function judged(Verdict $verdict): string
-    {
-        return match ($verdict) {
-            Verdict::Ready => 'ready',
-            Verdict::NotYet => 'not yet',
-            Verdict::LiftMore => 'not sure, lift more',
+                ? Fact::of('trigger.first_root', atHole: $atHole, lifted: $look->tally->lifted())
+                : Fact::of('trigger.no_root', lifted: $look->tally->lifted()),
+            PotTrigger::EveryHole => Fact::of('trigger.every_hole', atHole: $atHole, living: $living),
+            default => Fact::of("trigger.{$look->judged->verdict()->value}", rooted: $look->judged->rooted, lifted: $look->judged->lifted),
         };
     }
 

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace WetCradle\Core\Potting;
 
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
-use WetCradle\Core\Telling;
 
 /** The week board: which jobs stand on it, in which week, and the hours that are left for them. */
 final class WeekBoard
@@ -76,20 +76,20 @@ final class WeekBoard
     /**
      * @throws Refused where a job cannot be done in that week
      */
-    public function mustBeAble(PotJob $job, bool $isDue, Week $week, string $field, Telling $telling): void
+    public function mustBeAble(PotJob $job, bool $isDue, Week $week, string $field): void
     {
         $now = Week::containing($this->today);
         if ($now->until($week) < 0) {
-            throw Refused::because('gone_by', $field, sprintf('%s has gone by.', ucfirst($telling->week($week))));
+            throw Refused::because('gone_by', $field, Fact::of('potting.gone_by', week: $week));
         }
         if (!$isDue && Week::containing($job->from)->until($week) < 0) {
-            throw Refused::because('too_soon', $field, sprintf('%s will hardly have roots before %s.', $job->code, $job->from->format('j M')));
+            throw Refused::because('too_soon', $field, Fact::of('potting.too_soon', batch: $job->code, from: $job->from));
         }
         if ($job->isHeldTooLong($week) && $now->until($week) > 0) {
             throw Refused::because(
                 'too_long',
                 $field,
-                sprintf('%s: held for more than %d days, a rooted plant is spoilt. Pot it sooner, or throw it.', $job->code, $job->latest),
+                Fact::of('potting.too_long', batch: $job->code, days: $job->latest),
             );
         }
     }

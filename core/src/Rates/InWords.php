@@ -4,29 +4,31 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Rates;
 
+use WetCradle\Core\Fact;
+
 /** Rates and chances as people say them. */
 final class InWords
 {
     /** "7 in 10", finer where tenths would say too little. */
-    public static function share(float $share): string
+    public static function share(float $share): Fact
     {
         return match (true) {
-            $share >= 0.995 => 'nearly all',
-            $share >= 0.95, $share < 0.05 && $share >= 0.005 => sprintf('%d in 100', (int) round(100 * $share)),
-            $share < 0.005 => 'hardly any',
-            abs($share - 0.75) < 0.012 => '3 in 4',
-            abs($share - 0.25) < 0.012 => '1 in 4',
-            abs(10 * $share - round(10 * $share)) > 0.3 => sprintf('%d in 20', (int) round(20 * $share)),
-            default => sprintf('%d in 10', (int) round(10 * $share)),
+            $share >= 0.995 => Fact::of('share.nearly_all'),
+            $share >= 0.95, $share < 0.05 && $share >= 0.005 => Fact::of('share.in_100', n: (int) round(100 * $share)),
+            $share < 0.005 => Fact::of('share.hardly_any'),
+            abs($share - 0.75) < 0.012 => Fact::of('share.three_quarters'),
+            abs($share - 0.25) < 0.012 => Fact::of('share.a_quarter'),
+            abs(10 * $share - round(10 * $share)) > 0.3 => Fact::of('share.in_20', n: (int) round(20 * $share)),
+            default => Fact::of('share.in_10', n: (int) round(10 * $share)),
         };
     }
 
-    public static function chance(float $chance): string
+    public static function chance(float $chance): Fact
     {
         return match (true) {
-            $chance >= 0.995 => 'near certainty',
-            $chance < 0.005 => 'hardly any chance',
-            default => 'a chance of '.self::share($chance),
+            $chance >= 0.995 => Fact::of('chance.near_certainty'),
+            $chance < 0.005 => Fact::of('chance.hardly_any'),
+            default => Fact::of('chance.of', share: self::share($chance)),
         };
     }
 
@@ -35,20 +37,19 @@ final class InWords
      *
      * @param list<PastBatch> $batches
      */
-    public static function rate(CropRate $rate, array $batches): string
+    public static function rate(CropRate $rate, array $batches): Fact
     {
-        $range = sprintf(
-            '8 batches in 10 give %d to %d in 100',
-            (int) round(100 * $rate->forNewBatch->quantile(0.1)),
-            (int) round(100 * $rate->forNewBatch->quantile(0.9)),
+        $range = Fact::of(
+            'rate.range',
+            low: (int) round(100 * $rate->forNewBatch->quantile(0.1)),
+            high: (int) round(100 * $rate->forNewBatch->quantile(0.9)),
         );
         $counted = array_filter($batches, static fn (PastBatch $b) => $b->stuck > 0);
         if ($counted === []) {
-            return sprintf('%s, from the crop sheet alone: no batch counted yet; %s.', ucfirst(self::share($rate->rate)), $range);
+            return Fact::of('rate.from_sheet', share: self::share($rate->rate), range: $range);
         }
         $worst = min(array_map(static fn (PastBatch $b) => $b->rooted / $b->stuck, $counted));
-        $from = count($counted) === 1 ? '1 batch' : count($counted).' batches';
 
-        return sprintf('%s, from %s; the worst was %s; %s.', ucfirst(self::share($rate->rate)), $from, self::share($worst), $range);
+        return Fact::of('rate.learnt', share: self::share($rate->rate), batches: count($counted), worst: self::share($worst), range: $range);
     }
 }

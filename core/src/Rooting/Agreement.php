@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Rooting;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /**
@@ -83,18 +84,18 @@ final class Agreement
         return $found;
     }
 
-    /** In words, by the usual bands. */
-    public function words(): string
+    /** By the usual bands. */
+    public function words(): Fact
     {
         $kappa = $this->kappa();
 
-        return match (true) {
-            $kappa === null => 'all called the same; nothing to tell agreement from luck',
-            $kappa >= 0.9 => 'as good as one pair of eyes',
-            $kappa >= 0.75 => 'agrees well',
-            $kappa >= 0.5 => 'agrees in part; look at the mistakes',
-            default => 'sees other stages; go through the key together',
-        };
+        return Fact::of('agreement.'.match (true) {
+            $kappa === null => 'all_alike',
+            $kappa >= 0.9 => 'one_pair_of_eyes',
+            $kappa >= 0.75 => 'well',
+            $kappa >= 0.5 => 'in_part',
+            default => 'other_stages',
+        });
     }
 
     private static function weight(RootStage $a, RootStage $b): float

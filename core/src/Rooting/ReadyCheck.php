@@ -6,6 +6,7 @@ namespace WetCradle\Core\Rooting;
 
 use WetCradle\Core\Compute\Calculation;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Beta;
@@ -96,27 +97,27 @@ final class ReadyCheck implements Calculation
      *
      * @param ?int $there how many stand on the line, so that nobody is told to lift more than there are
      */
-    public function words(?int $there = null): string
+    public function words(?int $there = null): Fact
     {
-        $seen = $this->lifted === 0 ? 'None lifted yet' : sprintf('%d of %d lifted have roots at the wall', $this->rooted, $this->lifted);
+        $seen = $this->lifted === 0 ? Fact::of('check.none_lifted') : Fact::of('check.lifted', rooted: $this->rooted, lifted: $this->lifted);
         $threshold = InWords::share($this->threshold);
 
         return match ($this->verdict()) {
-            Verdict::Ready => sprintf('Ready. %s: %s that at least %s of the tray have rooted.', $seen, InWords::chance($this->chance()), $threshold),
-            Verdict::NotYet => sprintf('Not yet. %s: %s that %s of the tray have rooted.', $seen, InWords::chance($this->chance()), $threshold),
+            Verdict::Ready => Fact::of('check.ready', seen: $seen, chance: InWords::chance($this->chance()), threshold: $threshold),
+            Verdict::NotYet => Fact::of('check.not_yet', seen: $seen, chance: InWords::chance($this->chance()), threshold: $threshold),
             Verdict::LiftMore => $this->notSure($seen, $threshold, $there),
         };
     }
 
-    private function notSure(string $seen, string $threshold, ?int $there): string
+    private function notSure(Fact $seen, Fact $threshold, ?int $there): Fact
     {
         $more = $this->liftMore();
 
         return match (true) {
-            $more === null && $this->lifted < self::FEW => sprintf('Not sure yet. %s, so far right at the %s you wait for: lift on.', $seen, $threshold),
-            $more === null => sprintf('Too close to call. %s, right at the %s you wait for: look again in a few days.', $seen, $threshold),
-            $there !== null && $this->lifted + $more >= $there => sprintf('Not sure. %s. Count the whole line to know.', $seen),
-            default => sprintf('Not sure. %s. Lift %d more to know.', $seen, $more),
+            $more === null && $this->lifted < self::FEW => Fact::of('check.lift_on', seen: $seen, threshold: $threshold),
+            $more === null => Fact::of('check.too_close', seen: $seen, threshold: $threshold),
+            $there !== null && $this->lifted + $more >= $there => Fact::of('check.count_all', seen: $seen),
+            default => Fact::of('check.lift_more', seen: $seen, more: $more),
         };
     }
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Core\Rooting;
 
 use WetCradle\Core\Calendar\Need;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Numbers\Range;
 
 /** From sticking to rooted: so many days where the medium is kept at one warmth, by thermal days where it goes with the air. */
@@ -82,8 +83,8 @@ final class RootingTime
         $tau = $share === null ? $early + $this->planned * ($late - $early) : $pace->thermalDaysTo($share);
 
         return Need::of($tau, static fn (\DateTimeImmutable $day) => $cardinal->progressAt($medium->on($day)), 'rooting', $medium->setPoint === null
-            ? sprintf('It is never warm enough in this air to root it: %.0f thermal days are never reached.', $tau)
-            : sprintf('Nothing of it roots at %s °C.', $medium->setPoint));
+            ? Fact::of('rooting.never_warm_enough', thermalDays: (int) round($tau))
+            : Fact::of('rooting.nothing_roots', at: $medium->setPoint));
     }
 
     private static function after(\DateTimeImmutable $day, int $days): \DateTimeImmutable

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Core\Stock;
 
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /**
@@ -102,19 +103,18 @@ final class BlockOffer
         return $this->left() >= $this->asked;
     }
 
-    public function words(): string
+    public function words(): Fact
     {
         $left = $this->left();
-        $why = match (true) {
-            $this->yearUsedUp => ' (the plants have given their share of the year)',
-            $this->leftOfYear === $left
-                && $left < $this->perPlant() * $this->plants => sprintf(' (of %d; that is what is left of the plants\' share of the year)', $this->canGive),
-            $this->sparing() < $this->available => sprintf(' (of %d; the rest is spoken for by later takes)', $this->canGive),
-            $left < $this->canGive => sprintf(' (of %d; the plants are growing back)', $this->canGive),
-            default => '',
+        $gives = match (true) {
+            $this->yearUsedUp => Fact::of('stock.year_used_up', left: $left),
+            $this->leftOfYear === $left && $left < $this->perPlant() * $this->plants => Fact::of('stock.left_of_year', left: $left, of: $this->canGive),
+            $this->sparing() < $this->available => Fact::of('stock.spoken_for', left: $left, of: $this->canGive),
+            $left < $this->canGive => Fact::of('stock.growing_back', left: $left, of: $this->canGive),
+            default => Fact::of('stock.can_give', left: $left),
         };
 
-        return $this->isEnough() ? sprintf('can give %d%s', $left, $why) : sprintf('%d short: can give %d%s', $this->asked - $left, $left, $why);
+        return $this->isEnough() ? $gives : Fact::of('stock.short', short: $this->asked - $left, gives: $gives);
     }
 
     /** The most shoots a plant can give now without leaving any later take with less than it would have had. */

@@ -6,6 +6,7 @@ namespace WetCradle\Core\Stock;
 
 use WetCradle\Core\Crops\Hold;
 use WetCradle\Core\Crops\HoldWay;
+use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Refused;
@@ -40,25 +41,25 @@ final class HoldClock
     }
 
     /**
-     * What it says from when on, in order; `{span}` stands for the time to its due moment, or since.
+     * What it says from when on, in order; the figure `span`, for the time to its due moment or since, is left to fill in as `{span}`.
      *
-     * @return non-empty-list<array{from: \DateTimeImmutable, state: 'fresh'|'soon'|'past'|'sealing'|'sealed', words: string}>
+     * @return non-empty-list<array{from: \DateTimeImmutable, state: 'fresh'|'soon'|'past'|'sealing'|'sealed', words: Fact}>
      */
     public function phases(): array
     {
-        $long = $this->due->format('j M, H:i');
+        $span = '{span}';
         if ($this->seals) {
             return [
-                ['from' => $this->start, 'state' => 'sealing', 'words' => sprintf('Sealing dry: {span} to go, until %s.', $long)],
-                ['from' => $this->due, 'state' => 'sealed', 'words' => sprintf('Sealed since %s: stick it.', $long)],
+                ['from' => $this->start, 'state' => 'sealing', 'words' => Fact::of('hold.sealing', span: $span, until: $this->due)],
+                ['from' => $this->due, 'state' => 'sealed', 'words' => Fact::of('hold.sealed', since: $this->due)],
             ];
         }
-        $until = $this->due->format('Y-m-d') === $this->start->format('Y-m-d') ? $this->due->format('H:i') : $long;
+        $until = Fact::of($this->due->format('Y-m-d') === $this->start->format('Y-m-d') ? 'hold.hour' : 'hold.day_and_hour', at: $this->due);
 
         return [
-            ['from' => $this->start, 'state' => 'fresh', 'words' => sprintf('Keeps {span} more, until %s.', $until)],
-            ['from' => $this->warnAt, 'state' => 'soon', 'words' => sprintf('Stick soon: keeps {span} more, until %s.', $until)],
-            ['from' => $this->due, 'state' => 'past', 'words' => 'Kept too long by {span}. Cut again, or throw what has wilted.'],
+            ['from' => $this->start, 'state' => 'fresh', 'words' => Fact::of('hold.fresh', span: $span, until: $until)],
+            ['from' => $this->warnAt, 'state' => 'soon', 'words' => Fact::of('hold.soon', span: $span, until: $until)],
+            ['from' => $this->due, 'state' => 'past', 'words' => Fact::of('hold.past', span: $span)],
         ];
     }
 
@@ -68,12 +69,12 @@ final class HoldClock
         return $this->phaseAt($now)['state'];
     }
 
-    public function words(\DateTimeImmutable $now): string
+    public function words(\DateTimeImmutable $now): Fact
     {
-        return strtr($this->phaseAt($now)['words'], ['{span}' => self::span(abs($this->due->getTimestamp() - $now->getTimestamp()))]);
+        return $this->phaseAt($now)['words']->with(span: self::span(abs($this->due->getTimestamp() - $now->getTimestamp())));
     }
 
-    /** @return array{from: \DateTimeImmutable, state: 'fresh'|'soon'|'past'|'sealing'|'sealed', words: string} */
+    /** @return array{from: \DateTimeImmutable, state: 'fresh'|'soon'|'past'|'sealing'|'sealed', words: Fact} */
     private function phaseAt(\DateTimeImmutable $now): array
     {
         $phases = $this->phases();
@@ -85,14 +86,14 @@ final class HoldClock
         return $phase;
     }
 
-    private static function span(int $seconds): string
+    private static function span(int $seconds): Fact
     {
         $minutes = intdiv($seconds, 60);
 
         return match (true) {
-            $minutes >= 2880 => sprintf('%d days', intdiv($minutes, 1440)),
-            $minutes >= 120 => sprintf('%d hours', intdiv($minutes, 60)),
-            default => sprintf('%d min', $minutes),
+            $minutes >= 2880 => Fact::of('hold.days', days: intdiv($minutes, 1440)),
+            $minutes >= 120 => Fact::of('hold.hours', hours: intdiv($minutes, 60)),
+            default => Fact::of('hold.minutes', minutes: $minutes),
         };
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Stock;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /** A licence to propagate a protected variety: so many plants from a day to a day, a royalty for each, counted when stuck or when sold. */
@@ -25,7 +26,7 @@ final class Licence
             throw Refused::because(
                 'upside_down',
                 'to',
-                sprintf('The licence ends on %s, before it begins on %s.', $to->format('j F Y'), $from->format('j F Y')),
+                Fact::of('licence.upside_down', to: $to, from: $from),
             );
         }
         if ($plants < 1 || $royalty < 0.0) {
@@ -54,14 +55,14 @@ final class Licence
             throw Refused::because(
                 'past_licence',
                 $field,
-                sprintf(
-                    'Licence %s allows %d plants: %d are used, %d more are planned, %s. %d are too many.',
-                    $this->number,
-                    $this->plants,
-                    $used,
-                    $planned,
-                    $left > 0 ? "{$left} are left" : 'none is left',
-                    $asked,
+                Fact::of(
+                    $left > 0 ? 'licence.past' : 'licence.used_up',
+                    licence: $this->number,
+                    plants: $this->plants,
+                    used: $used,
+                    planned: $planned,
+                    left: $left,
+                    asked: $asked,
                 ),
             );
         }

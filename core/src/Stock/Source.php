@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Stock;
 
+use WetCradle\Core\Fact;
+
 /** One stock block as a plan draws on it: its shoots, what is taken of it already, and what stands against it on a day. */
 final class Source
 {
@@ -14,7 +16,7 @@ final class Source
      * @param \Closure(int): int $perShoot cuttings from a shoot, by way
      * @param ?int               $yearCap  the most cuttings a plant may give in a year
      * @param list<array{on: \DateTimeImmutable, cuttings: int}>     $takes
-     * @param \Closure(\DateTimeImmutable, BlockOffer): list<array{code: string, words: string, clears: string}> $against why it is not fit on a day
+     * @param \Closure(\DateTimeImmutable, BlockOffer): list<array{code: string, words: Fact, clears: Fact}> $against why it is not fit on a day
      */
     public function __construct(
         public readonly string $code,

@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Stock;
 
+use WetCradle\Core\Fact;
+
 /** What one block can give for one batch, and which of several blocks to take it from. */
 final class Supply
 {
-    /** @param list<array{code: string, words: string, clears: string}> $against why the block is not fit, as Fitness says it */
+    /** @param list<array{code: string, words: Fact, clears: Fact}> $against why the block is not fit, as Fitness says it */
     public function __construct(public readonly Source $source, public readonly BlockOffer $offer, public readonly array $against)
     {
     }
@@ -37,14 +39,11 @@ final class Supply
         return $this->isFit() && $this->offer->isEnough();
     }
 
-    public function words(): string
+    public function words(): Fact
     {
-        return sprintf(
-            '%s %s%s',
-            $this->source->code,
-            $this->offer->words(),
-            $this->isFit() ? '' : ', and is not fit to take from: '.lcfirst(rtrim($this->against[0]['words'], '.')),
-        );
+        return $this->isFit()
+            ? Fact::of('stock.gives', block: $this->source->code, gives: $this->offer->words())
+            : Fact::of('stock.gives_unfit', block: $this->source->code, gives: $this->offer->words(), why: $this->against[0]['words']);
     }
 
     /** @return array{bool, bool, int, bool, int} the greater the better */

@@ -8,6 +8,7 @@ use WetCradle\Core\Crops\Material;
 use WetCradle\Core\Crops\Slanted;
 use WetCradle\Core\Crops\Wash;
 use WetCradle\Core\Crops\WaySheet;
+use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Refused;
@@ -24,7 +25,7 @@ final class TakeSheet
      *
      * @return array{
      *     rows: list<array{row: string, plants: int, each: int, more: int, total: int, named: list<array{plant: string, take: int}>}>,
-     *     parents: int, short: ?string,
+     *     parents: int, short: ?Fact,
      * }
      */
     public static function spread(int $asked, array $rows, int $cap, int $minParents): array
@@ -59,63 +60,53 @@ final class TakeSheet
         return [
             'rows' => array_values(array_filter($sheet, static fn (array $row) => $row['total'] > 0)),
             'parents' => $parents,
-            'short' => $parents < $minParents ? sprintf('Only %d parents give, and %d are asked for to keep it diverse.', $parents, $minParents) : null,
+            'short' => $parents < $minParents ? Fact::of('take.too_few_parents', parents: $parents, least: $minParents) : null,
         ];
     }
 
     /** Boxes for leafy material, bundles for dormant wood. */
-    public static function carry(WaySheet $way, int $asked, HouseDefaults $house): string
+    public static function carry(WaySheet $way, int $asked, HouseDefaults $house): Fact
     {
         if ($way->material === Material::Hardwood) {
             $each = $house->whole(HouseDefault::CuttingsInABundle);
-            $bundles = (int) ceil($asked / $each);
 
-            return sprintf('%d %s of about %d, in damp peat or sawdust', $bundles, $bundles === 1 ? 'bundle' : 'bundles', $each);
+            return Fact::of('take.bundles', bundles: (int) ceil($asked / $each), each: $each);
         }
         $boxes = (int) ceil($asked / $house->whole(HouseDefault::CuttingsInABox));
 
-        return sprintf(
-            '%d %s, %s',
-            $boxes,
-            $boxes === 1 ? 'box' : 'boxes',
-            $way->taking->hold->dry ? 'open and dry, in shade' : 'drained and lidded, lined with wet paper, never standing in water',
-        );
+        return Fact::of($way->taking->hold->dry ? 'take.dry_boxes' : 'take.damp_boxes', boxes: $boxes);
     }
 
-    /** @return list<string> */
+    /** @return list<Fact> */
     public static function tools(WaySheet $way): array
     {
         $tools = match (true) {
-            $way->method->isRootedAlready() => ['spade', 'two forks', 'knife'],
+            $way->method->isRootedAlready() => ['spade', 'two_forks', 'knife'],
             $way->material === Material::Root => ['spade', 'knife'],
             in_array($way->material, [Material::Hardwood, Material::SemiRipe], true) => ['secateurs', 'knife'],
-            default => ['razor-sharp knife'],
+            default => ['razor_sharp_knife'],
         };
 
-        return [...$tools, 'sanitiser for the blade, between blocks', 'labels and pencil'];
+        return array_map(static fn (string $tool) => Fact::of("tool.{$tool}"), [...$tools, 'sanitiser', 'labels_and_pencil']);
     }
 
-    /** @return list<string> what must not get mixed up, or touch */
+    /** @return list<Fact> what must not get mixed up, or touch */
     public static function keepApart(WaySheet $way, bool $protected, bool $diverse): array
     {
         $apart = [];
         if ($way->method->hasEnds()) {
             $apart[] = $way->taking->cut->slanted === Slanted::Neither
-                ? 'Top and bottom: upside down never roots.'
-                : sprintf(
-                    'Top and bottom: the slanted cut is %s, the straight one %s.',
-                    $way->taking->cut->slanted->value,
-                    $way->taking->cut->slanted === Slanted::Below ? 'above' : 'below',
-                );
+                ? Fact::of('take.ends')
+                : Fact::of($way->taking->cut->slanted === Slanted::Below ? 'take.ends_slanted_below' : 'take.ends_slanted_above');
         }
         if ($way->taking->wash === Wash::Never) {
-            $apart[] = 'Never wash or dip it: keep it out of the wet boxes.';
+            $apart[] = Fact::of('take.never_wet');
         }
         if ($protected) {
-            $apart[] = 'Protected variety: a box of its own, every piece counted.';
+            $apart[] = Fact::of('take.protected');
         }
         if ($diverse) {
-            $apart[] = 'Parents: write on the label which plants it came from.';
+            $apart[] = Fact::of('take.parents');
         }
 
         return $apart;

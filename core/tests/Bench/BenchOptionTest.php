@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Bench;
 
+use WetCradle\Core\Fact;
+use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Bench\BenchOption;
 use WetCradle\Core\Bench\Comfort;
@@ -18,16 +20,16 @@ final class BenchOptionTest extends TestCase
         $comfort = Comfort::of(Range::of(18, 20), Range::of(1, 2));
         $spaces = [Space::of('A', 9, $comfort, 30), Space::of('B', 9, $comfort, 30)];
         $leg = static fn (int $space, int $from, int $trays = 6) => new Leg($space, $from, 3, $trays, $comfort);
-        $say = static fn (BenchOption $option) => $option->words($spaces, static fn (int $week) => "week {$week}");
+        $say = static fn (BenchOption $option) => $option->words($spaces, static fn (int $week) => Fact::of('bench.week', week: $week));
 
-        self::assertSame('1 week later: B from week 9', $say(new BenchOption('later', [$leg(1, 9)], weeks: 1)));
-        self::assertSame('2 weeks earlier: A from week 4', $say(new BenchOption('earlier', [$leg(0, 4)], weeks: 2)));
-        self::assertSame('in 4 trays with more cells: A from week 7', $say(new BenchOption('denser', [$leg(0, 7, 4)], trays: 4)));
-        self::assertSame('in parts from week 7: 4 in A, 2 in B', $say(new BenchOption('split', [$leg(0, 7, 4), $leg(1, 7, 2)])));
-        self::assertSame('A from week 7, moved to B in week 10', $say(new BenchOption('move', [$leg(0, 7), $leg(1, 10)])));
+        self::assertSame('option.later weeks=1 zone=B from=(bench.week week=9)', Told::of($say(new BenchOption('later', [$leg(1, 9)], weeks: 1))));
+        self::assertSame('option.earlier weeks=2 zone=A from=(bench.week week=4)', Told::of($say(new BenchOption('earlier', [$leg(0, 4)], weeks: 2))));
+        self::assertSame('option.denser trays=4 zone=A from=(bench.week week=7)', Told::of($say(new BenchOption('denser', [$leg(0, 7, 4)], trays: 4))));
+        self::assertSame('option.split from=(bench.week week=7) parts=(listed part0=(option.part trays=4 zone=A) part1=(option.part trays=2 zone=B))', Told::of($say(new BenchOption('split', [$leg(0, 7, 4), $leg(1, 7, 2)]))));
+        self::assertSame('option.move zone=A from=(bench.week week=7) then=B on=(bench.week week=10)', Told::of($say(new BenchOption('move', [$leg(0, 7), $leg(1, 10)]))));
         self::assertSame(
-            'A from week 7, when KUT-34 goes to B from week 8',
-            $say(new BenchOption('neighbour', [$leg(0, 7)], neighbour: 'KUT-34', neighbourLeg: $leg(1, 8))),
+            'option.neighbour zone=A from=(bench.week week=7) other=KUT-34 goes=B then=(bench.week week=8)',
+            Told::of($say(new BenchOption('neighbour', [$leg(0, 7)], neighbour: 'KUT-34', neighbourLeg: $leg(1, 8)))),
         );
     }
 }

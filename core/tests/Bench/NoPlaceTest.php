@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Bench;
 
+use WetCradle\Core\Fact;
+use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Bench\BenchOption;
 use WetCradle\Core\Bench\Comfort;
@@ -18,15 +20,15 @@ final class NoPlaceTest extends TestCase
 {
     public function testTheReasonNamesWhatBinds(): void
     {
-        self::assertSame(['no_warmth', 'No zone can hold 28–30 °C.'], self::because(self::stay(heat: [28, 30])));
-        self::assertSame(['no_water', 'No zone gives mist level 3.'], self::because(self::stay(mist: [3, 3])));
-        self::assertSame('no_such_zone', self::because(self::stay(heat: [6, 8], mist: [2, 2]))[0]);
-        self::assertSame(['too_big', '12 trays are more than any zone that suits it holds: the largest has 10.'], self::because(self::stay(12)));
-        self::assertSame(['no_weeks', 'Warm comes nearest: 2 trays short from week 1.'], self::because(self::stay(5), ['P' => [self::leg(0, 0, 7, [19, 21])]]));
-        self::assertSame(['sharing', 'In Warm P wants other water or warmth.'], self::because(self::stay(5), ['P' => [self::leg(0, 0, 3, [23, 24])]]));
+        self::assertSame(['no_warmth', 'no_place.no_warmth wants=(warmth range=28–30)'], Told::of(self::because(self::stay(heat: [28, 30]))));
+        self::assertSame(['no_water', 'no_place.no_water wants=3'], Told::of(self::because(self::stay(mist: [3, 3]))));
+        self::assertSame('no_such_zone', Told::of(self::because(self::stay(heat: [6, 8], mist: [2, 2]))[0]));
+        self::assertSame(['too_big', 'no_place.too_big trays=12 largest=10'], Told::of(self::because(self::stay(12))));
+        self::assertSame(['no_weeks', 'no_place.no_room zone=Warm trays=2 from=(bench.week week=1)'], Told::of(self::because(self::stay(5), ['P' => [self::leg(0, 0, 7, [19, 21])]])));
+        self::assertSame(['sharing', 'no_place.sharing zone=Warm others=P many=1'], Told::of(self::because(self::stay(5), ['P' => [self::leg(0, 0, 3, [23, 24])]])));
         [$reason, $words] = self::because(self::stay(5), ['P' => [self::leg(0, 0, 7, [19, 21])]], true);
         self::assertSame('locked', $reason);
-        self::assertStringContainsString('2 trays short', $words);
+        self::assertStringContainsString('no_place.no_room zone=Warm trays=2 ', Told::of($words));
     }
 
     /** Each option is tried here once more, as if by hand. */
@@ -36,13 +38,13 @@ final class NoPlaceTest extends TestCase
         $taken = self::taken(['P' => [self::leg(0, 0, 7, [19, 21])]]);
         $stay = self::stay(5);
         $options = [];
-        foreach (NoPlace::of($stay, $taken, ['P' => $neighbour, 'X' => $stay], static fn (int $w) => "week {$w}")->options as $option) {
+        foreach (NoPlace::of($stay, $taken, ['P' => $neighbour, 'X' => $stay], self::week(...))->options as $option) {
             $options[$option->kind] = $option;
         }
         self::assertSame(['later', 'denser', 'neighbour'], array_keys($options));
         self::assertSame([1, 3], [$options['later']->weeks, $options['later']->legs[0]->from]);
         self::assertSame(3, $options['denser']->trays);
-        self::assertSame('Warm from week 1, when P goes to Warm from week 4', $options['neighbour']->words($taken->spaces, static fn (int $w) => "week {$w}"));
+        self::assertSame('option.neighbour zone=Warm from=(bench.week week=1) other=P goes=Warm then=(bench.week week=4)', Told::of($options['neighbour']->words($taken->spaces, self::week(...))));
         foreach ($options as $option) {
             self::assertTrue(self::works($option, $taken), $option->kind);
         }
@@ -52,14 +54,14 @@ final class NoPlaceTest extends TestCase
     public function testABatchCanBePartedOrMoved(): void
     {
         $spaces = [Space::of('A', 6, self::comfort([15, 25]), 8), Space::of('B', 4, self::comfort([15, 25]), 8)];
-        $option = NoPlace::of(self::stay(8), new Taken(8, $spaces), [], static fn (int $w) => "week {$w}")->options[1];
-        self::assertSame('in parts from week 1: 6 in A, 2 in B', $option->words($spaces, static fn (int $w) => "week {$w}"));
+        $option = NoPlace::of(self::stay(8), new Taken(8, $spaces), [], self::week(...))->options[1];
+        self::assertSame('option.split from=(bench.week week=1) parts=(listed part0=(option.part trays=6 zone=A) part1=(option.part trays=2 zone=B))', Told::of($option->words($spaces, self::week(...))));
         $spaces = [Space::of('A', 9, self::comfort([15, 25]), 8, [2, 3, 4, 5, 6, 7]), Space::of('B', 9, self::comfort([15, 25]), 8, [0, 1])];
         $found = array_map(
-            static fn (BenchOption $o) => $o->words($spaces, static fn (int $w) => "week {$w}"),
-            NoPlace::of(Stay::of('X', 8, 3, 1, 1, 1, self::comfort([18, 20])), new Taken(8, $spaces), [], static fn (int $w) => "week {$w}")->options,
+            static fn (BenchOption $o) => Told::fact($o->words($spaces, self::week(...))),
+            NoPlace::of(Stay::of('X', 8, 3, 1, 1, 1, self::comfort([18, 20])), new Taken(8, $spaces), [], self::week(...))->options,
         );
-        self::assertContains('A from week 1, moved to B in week 2', $found);
+        self::assertContains('option.move zone=A from=(bench.week week=1) then=B on=(bench.week week=2)', $found);
     }
 
     private static function works(BenchOption $option, Taken $taken): bool
@@ -85,7 +87,7 @@ final class NoPlaceTest extends TestCase
      */
     private static function because(Stay $stay, array $there = [], bool $locked = false): array
     {
-        $no = NoPlace::of($stay, self::taken($there, $locked), ['X' => $stay], static fn (int $w) => "week {$w}");
+        $no = NoPlace::of($stay, self::taken($there, $locked), ['X' => $stay], self::week(...));
 
         return [$no->reason, $no->words];
     }
@@ -123,5 +125,10 @@ final class NoPlaceTest extends TestCase
     private static function comfort(array $heat, array $mist = [0, 3]): Comfort
     {
         return Comfort::of(Range::of(...$heat), Range::of(...$mist));
+    }
+
+    private static function week(int $week): Fact
+    {
+        return Fact::of('bench.week', week: $week);
     }
 }

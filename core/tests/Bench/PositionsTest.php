@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Bench;
 
+use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Bench\InPots;
@@ -86,7 +87,7 @@ final class PositionsTest extends TestCase
         self::assertTrue($outside->offerTo($in(Winter::Outside, '2027-W44', '2028-W10'), [])->isYes());
         self::assertTrue($outside->offerTo($in(Winter::FrostFree, '2027-W24', '2027-W34'), [])->isYes(), 'In summer nothing freezes.');
         $no = $outside->offerTo($in(Winter::FrostFree, '2027-W30', '2028-W10'), []);
-        self::assertSame(['frost', 'can freeze while they stand there'], [$no->reason, $no->words]);
+        self::assertSame(['frost', 'bench.frost'], Told::of([$no->reason, $no->words]));
     }
 
     public function testNothingIsRootedWhereOnlyPotsStandAndPotsStandUnderNoMist(): void

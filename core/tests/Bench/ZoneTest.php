@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Bench;
 
+use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Bench\Zone;
@@ -29,21 +30,21 @@ final class ZoneTest extends TestCase
         $zone = $this->zone();
         $no = static fn (Tenant $batch, ?Tenant $other = null) => [
             $zone->offerTo($batch, $other === null ? [] : [$other])->reason,
-            $zone->offerTo($batch, $other === null ? [] : [$other])->words,
+            Told::of($zone->offerTo($batch, $other === null ? [] : [$other])->words),
         ];
-        self::assertSame(['no_room', '2 trays short from week 22'], $no($this->batch('A', 5, 20, 24), $this->batch('B', 7, 22, 23)));
+        self::assertSame(['no_room', 'bench.no_room trays=2 from=2027-W22'], $no($this->batch('A', 5, 20, 24), $this->batch('B', 7, 22, 23)));
         self::assertSame('no_water', $no($this->batch('A', 1, 20, 20, [18, 20], [0, 0]))[0]);
         self::assertSame('no_warmth', $no($this->batch('A', 1, 20, 20, [26, 28]))[0]);
         [$reason, $words] = $no($this->batch('A', 1, 20, 22, [21, 24]), $this->batch('KUT-34', 1, 22, 30, [16, 19]));
         self::assertSame('sharing', $reason);
-        self::assertStringContainsString('KUT-34 lies there and wants 16–19 °C', $words);
+        self::assertSame('bench.sharing_warmth other=KUT-34 wants=(warmth range=16–19)', Told::of($words));
     }
 
     public function testAZoneOutOfUseTakesNobodyAndSaysWhy(): void
     {
         $zone = Zone::of('Mist', 10, Range::of(16, 24), Range::of(0, 3), ZoneKind::Mist, ['2027-W22' => 'a valve leaks']);
         $offer = $zone->offerTo($this->batch('A', 2, 20, 24), []);
-        self::assertSame(['closed', 'is out of use from week 22: a valve leaks'], [$offer->reason, $offer->words]);
+        self::assertSame(['closed', 'bench.closed from=2027-W22 why=a valve leaks'], Told::of([$offer->reason, $offer->words]));
         self::assertTrue($zone->offerTo($this->batch('A', 2, 23, 24), [])->isYes());
         self::assertSame([0, 10], [$zone->traysIn(Week::of('2027-W22')), $zone->traysIn(Week::of('2027-W23'))]);
     }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Crops;
 
+use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Crops\HouseRules;
@@ -81,9 +82,8 @@ final class SheetTest extends TestCase
         foreach (Pattern::cases() as $pattern) {
             $sheet = WaySheet::of($pattern->sheet(1));
             foreach (School::cases() as $school) {
-                foreach ($school->options() as $option => $words) {
-                    self::assertStringEndsWith('.', SchoolEffect::words($school, $option, $sheet, HouseDefaults::usual()));
-                    self::assertNotSame('', $words);
+                foreach ($school->options() as $option) {
+                    self::assertStringContainsString('effect.', Told::of(SchoolEffect::words($school, $option, $sheet, HouseDefaults::usual())));
                 }
             }
         }
@@ -94,20 +94,20 @@ final class SheetTest extends TestCase
         $sheet = Pattern::SoftTip->sheet(1);
         $way = WaySheet::of($sheet);
         $better = WaySheet::of(array_replace($sheet, ['prior' => ['rate' => 0.95, 'strength' => 10, 'phi' => 20]]));
-        self::assertStringContainsString(
-            'about 99 of 100 pots have a plant instead of 80',
-            SchoolEffect::words(School::PerHole, 'several', $way, HouseDefaults::usual()),
+        self::assertSame(
+            'effect.per_hole.several plants=99 single=80',
+            Told::of(SchoolEffect::words(School::PerHole, 'several', $way, HouseDefaults::usual())),
         );
-        self::assertStringContainsString(
-            'about 100 of 100 pots have a plant instead of 95',
-            SchoolEffect::words(School::PerHole, 'several', $better, HouseDefaults::usual()),
+        self::assertSame(
+            'effect.per_hole.several plants=100 single=95',
+            Told::of(SchoolEffect::words(School::PerHole, 'several', $better, HouseDefaults::usual())),
         );
-        self::assertStringContainsString('stick 1250 ', SchoolEffect::words(School::Surplus, 'expected', $way, HouseDefaults::usual()));
-        self::assertStringContainsString('stick 1053 ', SchoolEffect::words(School::Surplus, 'expected', $better, HouseDefaults::usual()));
-        self::assertStringContainsString('about 9 times in 10', SchoolEffect::words(School::Surplus, 'chance', $way, HouseDefaults::usual()));
+        self::assertStringContainsString(' stick=1250 ', Told::of(SchoolEffect::words(School::Surplus, 'expected', $way, HouseDefaults::usual())));
+        self::assertStringContainsString(' stick=1053 ', Told::of(SchoolEffect::words(School::Surplus, 'expected', $better, HouseDefaults::usual())));
+        self::assertStringContainsString(' times=9', Told::of(SchoolEffect::words(School::Surplus, 'chance', $way, HouseDefaults::usual())));
         // 52 cm of 6 cm internodes are 8 nodes; two a cutting (12 cm) when 7 cm are asked, whether or not one is below.
-        self::assertStringContainsString('gives 4 cuttings', SchoolEffect::words(School::Nodes, 'between', $way, HouseDefaults::usual()));
-        self::assertStringContainsString('day 18', SchoolEffect::words(School::PottingTrigger, 'first_root', $way, HouseDefaults::usual()));
+        self::assertStringContainsString(' gives=4 ', Told::of(SchoolEffect::words(School::Nodes, 'between', $way, HouseDefaults::usual())));
+        self::assertStringContainsString(' day=18', Told::of(SchoolEffect::words(School::PottingTrigger, 'first_root', $way, HouseDefaults::usual())));
     }
 
     public function testASheetShapedByTheHouseFollowsIt(): void
@@ -116,7 +116,7 @@ final class SheetTest extends TestCase
         for ($i = 0; $i < 60; ++$i) {
             $chosen = [];
             foreach (School::cases() as $school) {
-                $options = array_keys($school->options());
+                $options = $school->options();
                 $chosen[$school->value] = $options[mt_rand(0, count($options) - 1)];
             }
             $rules = HouseRules::usual()->with(Fields::of($chosen));
@@ -136,8 +136,8 @@ final class SheetTest extends TestCase
         $way = WaySheet::of(Pattern::FleshyDryStart->sheet(1));
         $differs = HouseRules::usual()->differences($way, HouseDefaults::usual());
         self::assertSame(['water'], array_column($differs, 'school'));
-        self::assertSame(['mist', 'dry start'], [$differs[0]['house'], $differs[0]['here']]);
-        self::assertStringContainsString('7 days after collecting', $differs[0]['words']);
+        self::assertSame(['school.water.mist', 'school.water.dry'], Told::of([$differs[0]['house'], $differs[0]['here']]));
+        self::assertStringContainsString('effect.water.dry days=7', Told::of($differs[0]['words']));
     }
 
     public function testWaysInFiguresAsByHand(): void

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Crops;
 
+use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Calendar\Climate;
 use WetCradle\Core\Calendar\Hemisphere;
@@ -127,8 +128,8 @@ final class WindowsTest extends TestCase
         ], $now);
         self::assertSame([2], array_keys($hints));
         self::assertSame(
-            [-2, 'early', '2027-W22', 'perhaps 2 weeks earlier, as early was'],
-            [$hints[2]['by'], $hints[2]['like'], $hints[2]['from'], $hints[2]['words']],
+            [-2, 'early', '2027-W22', 'crops.perhaps_earlier weeks=2 like=early'],
+            Told::of([$hints[2]['by'], $hints[2]['like'], $hints[2]['from'], $hints[2]['words']]),
         );
     }
 }

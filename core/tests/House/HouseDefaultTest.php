@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\House;
 
+use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Bench\Fillable;
@@ -120,16 +121,16 @@ final class HouseDefaultTest extends TestCase
         yield 'in a box' => $is(
             HouseDefault::CuttingsInABox,
             100,
-            static fn (HouseDefaults $h) => substr(TakeSheet::carry(WaySheet::of(Pattern::SoftTip->sheet(1)), 500, $h), 0, 1),
-            '2',
-            '5',
+            static fn (HouseDefaults $h) => TakeSheet::carry(WaySheet::of(Pattern::SoftTip->sheet(1)), 500, $h)->figures['boxes'],
+            2,
+            5,
         );
         yield 'in a bundle' => $is(
             HouseDefault::CuttingsInABundle,
             50,
-            static fn (HouseDefaults $h) => substr(TakeSheet::carry(WaySheet::of(Pattern::Hardwood->sheet(1)), 100, $h), 0, 9),
-            '5 bundles',
-            '2 bundles',
+            static fn (HouseDefaults $h) => TakeSheet::carry(WaySheet::of(Pattern::Hardwood->sheet(1)), 100, $h)->figures['bundles'],
+            5,
+            2,
         );
 
         $makeUp = static fn (HouseDefaults $h) => CollectOrder::begins($h) === 420 ? DayHours::sticksFrom([430], 2, 3, 1, $h) : 0;
@@ -380,10 +381,10 @@ final class HouseDefaultTest extends TestCase
                 $default->least() <= $default->usual() && $default->usual() <= $default->most() && $default->least() < $default->most(),
                 $default->value,
             );
-            self::assertMatchesRegularExpression('/^[A-Z].*[a-z, ]/', $default->label());
-            self::assertStringEndsWith('.', $default->reason());
+            self::assertSame("house.{$default->value}", Told::of($default->label()));
+            self::assertSame("house.{$default->value}.reason", Told::of($default->reason()));
             self::assertContains($default->topic(), Topic::cases());
-            $labels[] = $default->label();
+            $labels[] = Told::of($default->label());
             self::assertTrue(!$default->unit()->isWhole() || fmod($default->usual(), 1.0) === 0.0, $default->value);
         }
         self::assertSame($labels, array_unique($labels), 'Each has a name of its own.');
@@ -422,17 +423,17 @@ final class HouseDefaultTest extends TestCase
     /** @return iterable<string, array{array<string, mixed>, string, string, string}> */
     public static function wrong(): iterable
     {
-        yield 'too many days' => [['check_every' => 61], 'out_of_range', 'check_every', '“From one check to the next” must lie between 1 days and 60 days.'];
-        yield 'too few' => [['check_every' => 0], 'out_of_range', 'check_every', '“From one check to the next” must lie between 1 days and 60 days.'];
-        yield 'half a day' => [['check_every' => 6.5], 'not_whole', 'check_every', '“From one check to the next” must be a whole number.'];
-        yield 'a word' => [['waste' => 'little'], 'wrong_type', 'waste', '“Mix that is lost” must be a number.'];
+        yield 'too many days' => [['check_every' => 61], 'out_of_range', 'check_every', 'house.out_of_range habit=(house.check_every) least=(unit.days value=1) most=(unit.days value=60)'];
+        yield 'too few' => [['check_every' => 0], 'out_of_range', 'check_every', 'house.out_of_range habit=(house.check_every) least=(unit.days value=1) most=(unit.days value=60)'];
+        yield 'half a day' => [['check_every' => 6.5], 'not_whole', 'check_every', 'house.not_whole habit=(house.check_every)'];
+        yield 'a word' => [['waste' => 'little'], 'wrong_type', 'waste', 'house.not_a_number habit=(house.waste)'];
         yield 'a share' => [
             ['sure_of_plan' => 0.995],
             'out_of_range',
             'sure_of_plan',
-            '“Chance of enough that a plan aims for” must lie between 50 % and 99 %.',
+            'house.out_of_range habit=(house.sure_of_plan) least=(unit.share value=50) most=(unit.share value=99)',
         ];
-        yield 'a time' => [['dew_gone' => 1440], 'out_of_range', 'dew_gone', '“The dew has gone by” must lie between 00:00 and 23:59.'];
+        yield 'a time' => [['dew_gone' => 1440], 'out_of_range', 'dew_gone', 'house.out_of_range habit=(house.dew_gone) least=(unit.time_of_day value=00:00) most=(unit.time_of_day value=23:59)'];
         yield 'no habit' => [['tea_break' => 15], 'unknown_field', 'tea_break', 'tea_break is no field here.'];
     }
 
@@ -445,17 +446,33 @@ final class HouseDefaultTest extends TestCase
             self::fail('That was taken.');
         } catch (Refused $refused) {
             self::assertSame([$reason, $field], [$refused->reason, $refused->field]);
-            self::assertStringContainsString($field === 'tea_break' ? 'tea_break' : $words, $refused->getMessage());
+            self::assertStringContainsString($field === 'tea_break' ? 'tea_break' : $words, Told::of($refused->says));
         }
     }
 
     public function testEveryUnitIsSaid(): void
     {
         self::assertSame(
-            ['3 days', '3 weeks', '3 minutes', '00:03', '300 %', '3 times', '3', '3 °C', '3 °C', '3 l', '3 cm', '3 g', '3 ml a cm', '3 g a cm', '3'],
-            array_map(static fn (Unit $unit) => $unit->said(3), Unit::cases()),
+            [
+                'unit.days value=3',
+                'unit.weeks value=3',
+                'unit.minutes value=3',
+                'unit.time_of_day value=00:03',
+                'unit.share value=300',
+                'unit.times value=3',
+                'unit.count value=3',
+                'unit.celsius value=3',
+                'unit.degrees value=3',
+                'unit.litres value=3',
+                'unit.centimetres value=3',
+                'unit.grams value=3',
+                'unit.millilitres_a_cm value=3',
+                'unit.grams_a_cm value=3',
+                'unit.money value=3',
+            ],
+            Told::of(array_map(static fn (Unit $unit) => $unit->said(3), Unit::cases())),
         );
-        self::assertSame(['2.5 %', '1.15 times', '09:30'], [Unit::Share->said(0.025), Unit::Times->said(1.15), Unit::TimeOfDay->said(570)]);
+        self::assertSame(['unit.share value=2.5', 'unit.times value=1.15', 'unit.time_of_day value=09:30'], Told::of([Unit::Share->said(0.025), Unit::Times->said(1.15), Unit::TimeOfDay->said(570)]));
     }
 
     private static function line(?string $last): Outlook

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Mixing;
 
+use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Mixing\Auxin;
@@ -41,7 +42,7 @@ final class AmountsTest extends TestCase
         self::assertEqualsWithDelta(16.0, Mass::of(1, 'lb')->in('oz'), 1e-12);
         self::assertSame(10_000.0, Strength::of(1, 'percent')->ppm);
         self::assertSame(3.0, Strength::of(3000)->in('g_l'));
-        self::assertSame('3,000 ppm (0.3 %)', Strength::of(0.3, 'percent')->words());
+        self::assertSame('strength ppm=3000 percent=0.3', Told::of(Strength::of(0.3, 'percent')->words()));
     }
 
     /** @return iterable<string, array{\Closure(): mixed, string, string}> */

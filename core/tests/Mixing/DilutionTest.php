@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Mixing;
 
+use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Mixing\Dilution;
@@ -37,7 +38,7 @@ final class DilutionTest extends TestCase
         self::assertLessThan($ml(3000), $ml(2000));
         self::assertSame(250.0, $ml(10_000));
         $this->expectException(Refused::class);
-        $this->expectExceptionMessage('water never makes it stronger');
+        $this->expectExceptionMessage('mixing.never_stronger');
         $ml(10_001);
     }
 
@@ -76,7 +77,7 @@ final class DilutionTest extends TestCase
     public function testTooLittleToMeasureIsSaid(): void
     {
         $this->expectException(Refused::class);
-        $this->expectExceptionMessage('dilute in two steps');
+        $this->expectExceptionMessage('mixing.too_little');
         Poured::of(Dilution::of(Strength::of(10_000), Strength::of(10), Volume::of(20)), Strength::of(10_000));
     }
 
@@ -86,10 +87,10 @@ final class DilutionTest extends TestCase
         $made = $bleach->make(Volume::litres(10));
         self::assertSame([1000.0, 9000.0], [$made->stock->ml, $made->water->ml]);
         self::assertSame(5000.0, $bleach->strength()->ppm);
-        self::assertSame('1 part to 9 of water', $bleach->words());
+        self::assertSame('sanitiser.to_parts parts=9', Told::of($bleach->words()));
         $other = Sanitiser::of(200, RatioReading::InTotal, Strength::of(10, 'percent'));
         self::assertSame([50.0, 9950.0], [$other->make(Volume::litres(10))->stock->ml, $other->make(Volume::litres(10))->water->ml]);
-        self::assertSame('1 part in 200 of the whole', $other->words());
+        self::assertSame('sanitiser.in_parts parts=200', Told::of($other->words()));
         $this->expectException(Refused::class);
         Sanitiser::of(0.5, RatioReading::InTotal, Strength::of(5, 'percent'));
     }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Mixing;
 
+use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Crops\Hormone;
@@ -49,7 +50,7 @@ final class DipTest extends TestCase
     {
         $made = $this->choice('liquid', 2500, [$this->stock('A', 'liquid', 20_000), $this->stock('B', 'liquid', 10_000), $this->stock('C', 'liquid', 2000)]);
         self::assertSame(1, $made->stock);
-        self::assertSame('B with water, 3 to 1.', $made->words);
+        self::assertSame('dip.with_water stock=B parts=3', Told::of($made->words));
         self::assertEqualsWithDelta(2500, $made->poured?->strength->ppm, 60);
     }
 
@@ -59,7 +60,7 @@ final class DipTest extends TestCase
         self::assertEqualsWithDelta(8421.6, $salt->worth()->ppm, 0.5);
         $no = $this->choice('liquid', 9000, [$salt]);
         self::assertNull($no->stock);
-        self::assertStringContainsString('8,422 ppm (0.8422 %) as acid, weaker than the 9,000 ppm', $no->words);
+        self::assertSame('dip.too_weak_as_acid stock=Salt is=(strength ppm=8422 percent=0.8422) asked=(strength ppm=9000 percent=0.9)', Told::of($no->words));
         self::assertSame(0, $this->choice('liquid', 8000, [$salt])->stock);
     }
 
@@ -67,29 +68,29 @@ final class DipTest extends TestCase
     {
         $no = $this->choice('powder', 8000, [$this->stock('Weak powder', 'powder', 3000), $this->stock('Dip', 'liquid', 10_000)]);
         self::assertNull($no->stock);
-        self::assertStringContainsString('Weak powder is 3,000 ppm (0.3 %), weaker', $no->words);
-        self::assertStringContainsString('Dip is strong enough, as a liquid.', $no->words);
-        self::assertStringContainsString('on the shelf', $this->choice('powder', 8000, [])->words);
+        self::assertStringContainsString('dip.too_weak stock=Weak powder is=(strength ppm=3000 percent=0.3)', Told::of($no->words));
+        self::assertStringContainsString('dip.strong_enough_liquid stock=Dip', Told::of($no->words));
+        self::assertSame('dip.none', Told::of($this->choice('powder', 8000, [])->words));
     }
 
     public function testPowderIsUsedAsItIsAndNeverDiluted(): void
     {
         $made = $this->choice('powder', 3000, [$this->stock('Strong', 'powder', 8000), $this->stock('Right', 'powder', 3000)]);
-        self::assertSame([1, 'Right as it is.'], [$made->stock, $made->words]);
+        self::assertSame([1, 'dip.as_it_is stock=Right'], Told::of([$made->stock, $made->words]));
         self::assertSame(5.0 + 200 * 1.5 * 0.008, $made->powder?->grams);
-        self::assertStringContainsString('powder is not diluted', $this->choice('powder', 3000, [$this->stock('Strong', 'powder', 8000)])->words);
+        self::assertStringStartsWith('dip.too_strong ', Told::of($this->choice('powder', 3000, [$this->stock('Strong', 'powder', 8000)])->words));
     }
 
     public function testWhatIsTooOldOrSomethingElseIsNotUsed(): void
     {
         $old = new DipStock('Old', 'IBA', HormoneKind::Powder, AuxinForm::Acid, Strength::of(3000), new \DateTimeImmutable('2027-04-30'));
-        self::assertStringContainsString('was to be used by 30 Apr 2027', $this->choice('powder', 3000, [$old])->words);
+        self::assertSame('dip.too_old stock=Old by=2027-04-30', Told::of($this->choice('powder', 3000, [$old])->words));
         self::assertSame(1, $this->choice('powder', 3000, [$old, $this->stock('Fresh', 'powder', 3000)])->stock);
         $naa = new DipStock('Other', 'NAA', HormoneKind::Powder, AuxinForm::Acid, Strength::of(3000), null);
-        self::assertStringContainsString('Other is NAA; the sheet asks for IBA', $this->choice('powder', 3000, [$naa])->words);
+        self::assertSame('dip.other_hormone stock=Other is=NAA asked=IBA', Told::of($this->choice('powder', 3000, [$naa])->words));
         self::assertStringContainsString(
-            'is a liquid; the sheet asks for a powder',
-            $this->choice('powder', 30_000, [$this->stock('Dip', 'liquid', 10_000)])->words,
+            'dip.other_kind stock=Dip is=liquid asked=powder',
+            Told::of($this->choice('powder', 30_000, [$this->stock('Dip', 'liquid', 10_000)])->words),
         );
         $unknown = new DipStock('Seaweed', 'seaweed', HormoneKind::Liquid, AuxinForm::Salt, Strength::of(500), null);
         self::assertSame(500.0, $unknown->worth()->ppm, 'Of what is not known, the label counts.');

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Mixing;
 
+use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Calculations;
 use WetCradle\Core\House\HouseDefaults;
@@ -127,14 +128,14 @@ final class RecipeTest extends TestCase
             array_map(static fn (array $c) => [$c['code'], $c['what']], $found),
         );
         self::assertSame(
-            'stuck 17 May 2027 instead of 10 May 2027; 1 tray instead of 4; on A2 instead of A1; from FU-2 instead of FU-1; held 7 days in its tray instead of 0; ready 9 Aug 2027 instead of 2 Aug 2027; for other orders',
-            $found[2]['words'],
+            'apart part0=(plan.stuck_on now=2027-05-17 then=2027-05-10) part1=(plan.trays now=1 then=4) part2=(plan.zone now=A2 then=A1) part3=(plan.block now=FU-2 then=FU-1) part4=(plan.held now=7 then=0) part5=(plan.ready now=2027-08-09 then=2027-08-02) part6=(plan.other_orders)',
+            Told::of($found[2]['words']),
         );
         self::assertSame([], PlansCompared::of($then, $then));
         self::assertSame(['D', 'B'], array_column(PlansCompared::of([self::batch('D')], [self::batch('B')]), 'code'), 'What is gone comes first.');
         $given = self::batch('A', ['potWeek' => '2027-W31']);
-        self::assertSame(['potted in the week of 2 Aug 2027'], array_column(PlansCompared::of([self::batch('A')], [$given]), 'words'));
-        self::assertSame(['potted when it is due'], array_column(PlansCompared::of([$given], [self::batch('A')]), 'words'));
+        self::assertSame(['plan.potted_in monday=2027-08-02'], Told::of(array_column(PlansCompared::of([self::batch('A')], [$given]), 'words')));
+        self::assertSame(['plan.potted_when_due'], Told::of(array_column(PlansCompared::of([$given], [self::batch('A')]), 'words')));
         self::assertEquals($given, PlannedBatch::of($given->toArray()));
     }
 
@@ -148,8 +149,8 @@ final class RecipeTest extends TestCase
         ]);
         self::assertSame([], PlansCompared::of([$stands('')], [$stands(' old')]), 'Called otherwise, nothing moved.');
         self::assertSame(
-            ['on A1 instead of A1; in 72 instead of 72; goes on to A2 on 1 Jun 2027; pots spaced on T1; from FU-1 instead of FU-1'],
-            array_column(PlansCompared::of([$stands('')], [$stands('', 10)]), 'words'),
+            ['apart part0=(plan.zone now=A1 then=A1) part1=(plan.tray_kind now=72 then=72) part2=(plan.goes_on zone=A2 on=2027-06-01) part3=(plan.pots_spaced zone=T1) part4=(plan.block now=FU-1 then=FU-1)'],
+            Told::of(array_column(PlansCompared::of([$stands('')], [$stands('', 10)]), 'words')),
             'Called alike, others.',
         );
         $unknown = static fn (string $name) => self::batch('A', ['zone' => $thing(Named::UNKNOWN, $name)]);
@@ -157,12 +158,12 @@ final class RecipeTest extends TestCase
         self::assertCount(1, PlansCompared::of([$unknown('B9')], [$unknown('B8')]));
         $later = self::batch('A', ['movesOn' => [['zone' => $thing(4, 'A2'), 'from' => '2027-06-02']]]);
         $sooner = self::batch('A', ['movesOn' => [['zone' => $thing(4, 'A2'), 'from' => '2027-06-01']]]);
-        self::assertSame(['goes on to A2 on 2 Jun 2027'], array_column(PlansCompared::of([$sooner], [$later]), 'words'));
-        self::assertSame(['stays there'], array_column(PlansCompared::of([$sooner], [self::batch('A')]), 'words'));
-        self::assertSame(['no place for its pots'], array_column(PlansCompared::of([$stands('')], [self::batch('A', [
+        self::assertSame(['plan.goes_on zone=A2 on=2027-06-02'], Told::of(array_column(PlansCompared::of([$sooner], [$later]), 'words')));
+        self::assertSame(['plan.stays'], Told::of(array_column(PlansCompared::of([$sooner], [self::batch('A')]), 'words')));
+        self::assertSame(['no place for its pots'], Told::of(array_column(PlansCompared::of([$stands('')], [self::batch('A', [
             'block' => $thing(1, 'FU-1'), 'zone' => $thing(2, 'A1'), 'trayKind' => $thing(3, '72'),
             'movesOn' => [['zone' => $thing(4, 'A2'), 'from' => '2027-06-01']],
-        ])]), 'words'));
+        ])]), 'words')));
         self::assertEquals($stands(''), PlannedBatch::of($stands('')->toArray()));
     }
 }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Plan;
 
+use WetCradle\Core\Fact;
+use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Calendar\Week;
@@ -75,7 +77,7 @@ final class DayListTest extends TestCase
             HouseDefaults::usual(),
         );
         self::assertSame(10, $late[0]->daysLate);
-        self::assertSame('planned to be stuck', $late[0]->why);
+        self::assertSame('due.planned', Told::of($late[0]->why));
     }
 
     public function testAThingSaysHowManyPlantsItIsAbout(): void
@@ -158,7 +160,7 @@ final class DayListTest extends TestCase
             $day->modify('+20 days'),
             $day->modify('+35 days'),
             $checked === null ? null : new \DateTimeImmutable($checked),
-            $ready ? '9 of 10 lifted have roots at the wall: ready' : null,
+            $ready ? Fact::of('trigger.ready', rooted: 9, lifted: 10) : null,
             false,
         );
     }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Plan;
 
+use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Dates\PlainDates;
@@ -13,7 +14,6 @@ use WetCradle\Core\Plan\EvenOut;
 use WetCradle\Core\Plan\Movable;
 use WetCradle\Core\Plan\Shift;
 use WetCradle\Core\Refused;
-use WetCradle\Core\Telling;
 use WetCradle\Core\Tests\PlainTimes;
 
 final class EvenOutTest extends TestCase
@@ -53,7 +53,6 @@ final class EvenOutTest extends TestCase
             $crew,
             $movable,
             $able ?? static fn (Movable $m, PlainDates $d) => true,
-            Telling::plain(),
             HouseDefaults::usual(),
         );
     }
@@ -72,8 +71,8 @@ final class EvenOutTest extends TestCase
             self::assertLessThanOrEqual($week['crew'] + 0.05, $week['after']);
         }
         self::assertMatchesRegularExpression(
-            '/^(Stuck|Potted) 1 week (earlier|later), .+: week \d+ falls from \d+ to \d+ hours of 12\.$/',
-            $even->moves[0]->why,
+            '/^even.frees what=.even.(stuck|potted)_(earlier|later) weeks=1 .+ from=\d+ to=\d+ crew=12$/',
+            Told::of($even->moves[0]->why),
         );
     }
 
@@ -89,7 +88,7 @@ final class EvenOutTest extends TestCase
         foreach (range('A', 'L') as $i => $code) {
             $batches[] = self::batch($code, sprintf('2027-05-%02d', 3 + 7 * ($i % 3)), 5 + $i % 4, 7 + $i % 3);
         }
-        $told = static fn (EvenOut $even) => array_map(static fn (Shift $s) => [$s->batch, $s->stickOn->format('Y-m-d'), $s->heldDays, $s->why], $even->moves);
+        $told = static fn (EvenOut $even) => array_map(static fn (Shift $s) => [$s->batch, $s->stickOn->format('Y-m-d'), $s->heldDays, Told::fact($s->why)], $even->moves);
         $once = $told(self::even($batches, array_fill(0, 30, 18.0)));
         self::assertNotSame([], $once);
         self::assertSame($once, $told(self::even(array_reverse($batches), array_fill(0, 30, 18.0))));
@@ -156,7 +155,7 @@ final class EvenOutTest extends TestCase
         self::assertCount(1, $even->moves);
         self::assertEquals(new \DateTimeImmutable('2027-05-03'), $even->moves[0]->stickOn);
         self::assertGreaterThan(0, $even->moves[0]->heldDays);
-        self::assertStringContainsString('it stands in its tray meanwhile', $even->moves[0]->why);
+        self::assertStringContainsString('(even.potted_later ', Told::of($even->moves[0]->why));
     }
 
     public function testAWeekWithoutHandsIsEmptiedAndASeasonWithoutIsRefused(): void

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Plan;
 
+use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Plan\LabelSheet;
 use WetCradle\Core\Refused;
@@ -37,8 +38,8 @@ final class LabelSheetTest extends TestCase
         self::assertSame([['page' => 0, 'x' => 140.0, 'y' => 0.5], ['page' => 0, 'x' => 0.0, 'y' => 37.5]], $sheet->places(2, 2));
         self::assertSame(1, $sheet->places(2, 23)[1]['page']);
         self::assertSame(
-            ['70 × 37 mm, 24 on A4', '50 × 25 mm, from a roll', '140 × 25 mm, tags to stick in, from a roll'],
-            array_map(static fn (string $id) => LabelSheet::of($id)->words(), ['a4_70x37', 'roll_50x25', 'tag_140x25']),
+            ['label.on_sheet width=70 height=37 labels=24 page=A4', 'label.roll width=50 height=25', 'label.tags width=140 height=25'],
+            Told::of(array_map(static fn (string $id) => LabelSheet::of($id)->words(), ['a4_70x37', 'roll_50x25', 'tag_140x25'])),
         );
         foreach ([['a4_70x37', 24, 'skip'], ['roll_50x25', 1, 'skip'], ['of glass', 0, 'layout']] as [$id, $skip, $field]) {
             try {

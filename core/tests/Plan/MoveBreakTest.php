@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Plan;
 
+use WetCradle\Core\Tests\Told;
+use WetCradle\Core\Fact;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Bench\Offer;
 use WetCradle\Core\Bench\Tenant;
@@ -20,7 +22,7 @@ final class MoveBreakTest extends TestCase
 {
     private static function supply(int $asked, bool $isFit = true): Supply
     {
-        $against = $isFit ? [] : [['code' => 'ill', 'words' => 'Mites were found.', 'clears' => '']];
+        $against = $isFit ? [] : [['code' => 'ill', 'words' => Fact::said('Mites were found.'), 'clears' => Fact::said('')]];
 
         return (new Source(
             'FU-1',
@@ -53,7 +55,7 @@ final class MoveBreakTest extends TestCase
     private static function place(string $reason, bool $inPots, bool $isNew, bool $isPlanned, bool $isOnlyPots, bool $movesPots): ?bool
     {
         $zone = Zone::of('Mist 1', 10, Range::of(16, 24), Range::of(0, 3));
-        $offer = new Offer($zone, $reason === '' ? null : $reason, '', 0, [], []);
+        $offer = new Offer($zone, $reason === '' ? null : $reason, Fact::said(''), 0, [], []);
 
         return MoveBreak::ofPlace($zone, $offer, $inPots, $isNew, $isPlanned, $isOnlyPots, $movesPots)?->isHard;
     }
@@ -71,14 +73,12 @@ final class MoveBreakTest extends TestCase
 
     public function testAnOrderIsLateByWholeWeeks(): void
     {
-        $late = static function (string $readyOn): ?array {
-            $break = MoveBreak::ofOrder(Week::of('2027-W30'), new \DateTimeImmutable($readyOn), 'Alder');
-
-            return $break === null ? null : ['weeks' => $break->weeks, 'customer' => $break->customer];
-        };
+        $late = static fn (string $readyOn, ?string $customer = 'Alder') => Told::of(
+            MoveBreak::ofOrder(Week::of('2027-W30'), new \DateTimeImmutable($readyOn), $customer)?->words,
+        );
         self::assertNull($late('2027-08-01'), 'The Sunday of week 30.');
-        self::assertSame(['weeks' => 1, 'customer' => 'Alder'], $late('2027-08-02'));
-        self::assertSame(3, $late('2027-08-16')['weeks'] ?? null);
+        self::assertSame('move.late weeks=1 customer=Alder', $late('2027-08-02'));
+        self::assertSame('move.late_for_us weeks=3', $late('2027-08-16', null));
         self::assertFalse(MoveBreak::ofOrder(Week::of('2027-W30'), new \DateTimeImmutable('2027-08-02'), null)?->isHard);
     }
 
@@ -87,6 +87,9 @@ final class MoveBreakTest extends TestCase
         $zone = Zone::of('Mist 1', 3, Range::of(16, 24), Range::of(0, 3));
         $batch = Tenant::of('A', 5, Week::of('2027-W20'), Week::of('2027-W22'), Range::of(18, 20), Range::of(1, 2));
         $break = MoveBreak::ofPlace($zone, $zone->offerTo($batch, []), false, true, true, false, false);
-        self::assertSame(['no_room', 'Mist 1'], [$break?->kind, $break?->zone]);
+        self::assertSame(
+            ['no_room', 'move.no_room zone=Mist 1 why=(bench.no_room trays=2 from=2027-W20)'],
+            [$break?->kind, Told::of($break?->words)],
+        );
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Plan;
 
+use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Calendar\WindowShift;
@@ -19,7 +20,6 @@ use WetCradle\Core\Plan\Standing;
 use WetCradle\Core\Plan\StickAgain;
 use WetCradle\Core\Rates\StickCount;
 use WetCradle\Core\Refused;
-use WetCradle\Core\Telling;
 use WetCradle\Core\Tests\PlainTimes;
 
 /** How an order stands while it grows, and what can still be done. */
@@ -40,14 +40,14 @@ final class OutlookTest extends TestCase
     {
         $good = Beta::of(90, 10);
         self::assertSame(1.0, OrderOutlook::of(100, 100, [])->chance());
-        self::assertSame('All 100 are there.', OrderOutlook::of(100, 120, [])->words());
+        self::assertSame('order.all_there wanted=100', Told::of(OrderOutlook::of(100, 120, [])->words()));
         self::assertSame(0.0, OrderOutlook::of(100, 20, [Standing::of(79, [$good])])->chance());
         self::assertSame(0.0, OrderOutlook::of(100, 0, [])->chance());
         self::assertSame(100, OrderOutlook::of(100, 0, [])->short());
         $short = OrderOutlook::of(170, 0, [Standing::of(120, [Beta::of(8, 4)]), Standing::of(40, [$good])]);
         self::assertTrue($short->isShort());
         self::assertSame(170 - 116, $short->short());
-        self::assertSame('54 short, about 116 of 170: hardly any chance of having them all.', $short->words());
+        self::assertSame('order.short short=54 expected=116 wanted=170 chance=(chance.hardly_any)', Told::of($short->words()));
     }
 
     public function testWhatIsSentIsTheOrdersOwnAndTheRestComesAfterThoseBefore(): void
@@ -56,12 +56,12 @@ final class OutlookTest extends TestCase
         $part = OrderOutlook::of(100, 30, $standing, 10, 40);
         self::assertSame([40, 20, 40], [$part->sent, $part->ready, $part->coming()]);
         self::assertEqualsWithDelta(OrderOutlook::of(40, 0, $standing)->chance(), $part->chance(), 1e-12, '40 of 100 are still to come.');
-        self::assertStringStartsWith('40 sent, 20 ready, 40 coming. About ', $part->words());
-        self::assertStringStartsWith('20 ready, ', OrderOutlook::of(100, 20, $standing)->words(), 'What is none is not said.');
+        self::assertStringStartsWith('order.so_far parts=(listed part0=(order.sent plants=40) part1=(order.ready plants=20) part2=(order.coming plants=40)) about=(order.about ', Told::of($part->words()));
+        self::assertStringStartsWith('order.so_far parts=(listed part0=(order.ready plants=20) ', Told::of(OrderOutlook::of(100, 20, $standing)->words()), 'What is none is not said.');
         self::assertSame(0, $part->short());
         $all = OrderOutlook::of(100, 0, [], 500, 100);
-        self::assertSame([1.0, 0, 0, 'All 100 are sent.', 0], [$all->chance(), $all->ready, $all->coming(), $all->words(), $all->short()]);
-        self::assertSame('70 are sent, and the other 30 are there.', OrderOutlook::of(100, 30, [], 0, 70)->words());
+        self::assertSame([1.0, 0, 0, 'order.all_sent wanted=100', 0], Told::of([$all->chance(), $all->ready, $all->coming(), $all->words(), $all->short()]));
+        self::assertSame('order.sent_and_there sent=70 ready=30', Told::of(OrderOutlook::of(100, 30, [], 0, 70)->words()));
         $short = OrderOutlook::of(100, 0, [Standing::of(20, [Beta::of(90, 10)])], 0, 40);
         self::assertSame([18, 42, 0.0], [$short->coming(), $short->short(), $short->chance()]);
     }
@@ -117,7 +117,7 @@ final class OutlookTest extends TestCase
         $skewed = OrderOutlook::of(140, 0, [Standing::of(150, [Beta::of(20, 1.2)])]);
         self::assertGreaterThanOrEqual(140, $skewed->expected);
         self::assertSame([0, false], [$skewed->short(), $skewed->isShort()]);
-        self::assertStringStartsWith('About 142 of 140', $skewed->words());
+        self::assertStringStartsWith('order.about expected=142 wanted=140 ', Told::of($skewed->words()));
     }
 
     public function testNoFewerThanNone(): void
@@ -131,7 +131,7 @@ final class OutlookTest extends TestCase
         return StickAgain::for(WayWindows::of(
             [SignedWindow::of($from, $to, Sign::Snaps)],
             WindowShift::none(),
-        ), PlainTimes::of(12, 20, 7, 56), Week::of($ready), new \DateTimeImmutable($today), Telling::plain());
+        ), PlainTimes::of(12, 20, 7, 56), Week::of($ready), new \DateTimeImmutable($today));
     }
 
     public function testStickingAgainWhileTheWoodIsRightAndThereIsTime(): void
@@ -139,7 +139,7 @@ final class OutlookTest extends TestCase
         $open = $this->again('2027-05-20', '2027-W40');
         self::assertTrue($open->isPossible());
         self::assertSame(['2027-05-20', '2027-07-11'], [$open->from?->format('Y-m-d'), $open->last?->format('Y-m-d')], 'The window ends before the time does.');
-        self::assertSame('Still possible until 11 Jul.', $open->words);
+        self::assertSame('again.still last=2027-07-11', Told::of($open->words));
 
         $pressed = $this->again('2027-05-20', '2027-W33');
         $last = PlainDates::backwards(Week::of('2027-W33'), PlainTimes::of(12, 20, 7, 56))->stickOn;
@@ -147,25 +147,25 @@ final class OutlookTest extends TestCase
         self::assertSame(0, Week::of('2027-W33')->until(Week::containing(PlainDates::forwards($last, PlainTimes::of(12, 20, 7, 56))->readyOn)));
 
         $soon = $this->again('2027-04-05', '2027-W40');
-        self::assertSame(['2027-05-03', 'Possible from 3 May until 11 Jul.'], [$soon->from?->format('Y-m-d'), $soon->words]);
+        self::assertSame(['2027-05-03', 'again.from from=2027-05-03 last=2027-07-11'], Told::of([$soon->from?->format('Y-m-d'), $soon->words]));
     }
 
     public function testWhyItCannotBeStuckAgain(): void
     {
         $late = $this->again('2027-06-20', '2027-W30');
         self::assertFalse($late->isPossible());
-        self::assertMatchesRegularExpression('/^Too late: stuck today it is ready \d+ weeks after the week wanted\.$/', $late->words);
+        self::assertSame('again.too_late weeks=6', Told::of($late->words));
         $shut = $this->again('2027-07-20', '2027-W48');
         self::assertFalse($shut->isPossible());
-        self::assertStringStartsWith('No material in time: it is right from week 18, and the last day to stick is', $shut->words);
+        self::assertStringStartsWith('again.no_material from=2028-W18 last=', Told::of($shut->words));
     }
 
     public function testWhatIsSentIsSaidAlsoWhereNothingIsReady(): void
     {
         $standing = [Standing::of(80, [Beta::of(90, 10)])];
-        self::assertStringStartsWith('1 sent, 72 coming. ', OrderOutlook::of(100, 0, $standing, 0, 1)->words());
-        self::assertStringStartsWith('1 ready, 72 coming. ', OrderOutlook::of(100, 1, $standing)->words());
-        self::assertStringStartsWith('28 short, about 72 of 100: ', OrderOutlook::of(100, 0, $standing)->words());
+        self::assertStringStartsWith('order.so_far parts=(listed part0=(order.sent plants=1) part1=(order.coming plants=72)) ', Told::of(OrderOutlook::of(100, 0, $standing, 0, 1)->words()));
+        self::assertStringStartsWith('order.so_far parts=(listed part0=(order.ready plants=1) part1=(order.coming plants=72)) ', Told::of(OrderOutlook::of(100, 1, $standing)->words()));
+        self::assertStringStartsWith('order.short short=28 expected=72 wanted=100 ', Told::of(OrderOutlook::of(100, 0, $standing)->words()));
         $even = OrderOutlook::of(72, 0, $standing);
         self::assertSame([0, false], [$even->short(), $even->isShort()], 'As many as are expected are not too few.');
         $oneLess = OrderOutlook::of(73, 0, $standing);

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Plan;
 
+use WetCradle\Core\Fact;
+use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Crops\Trays;
@@ -64,10 +66,10 @@ final class PlanTest extends TestCase
         );
         self::assertGreaterThan($numbers['simple']['chance'], $numbers['simple']['chanceInTrays']);
         self::assertGreaterThan(0.9, $numbers['chosen']['chance']);
-        self::assertStringStartsWith('104 more cuttings (1 more tray) turn a chance of ', $numbers['buys']['words']);
+        self::assertStringStartsWith('stick.more more=104 trays=1 from=(chance.of ', Told::of($numbers['buys']['words']));
         self::assertSame(832, StickNumbers::forGood(480, [Beta::of(28, 12)], 0.9, 104)->stick());
         self::assertSame($numbers['simple']['chanceInTrays'], StickNumbers::forGood(480, [Beta::of(28, 12)], 0.9, 104)->chanceWith(7));
-        self::assertStringStartsWith('Whole trays already', StickNumbers::forGood(10, [Beta::of(28, 2)], 0.9, 104)->toArray()['buys']['words']);
+        self::assertStringStartsWith('stick.whole_trays ', Told::of(StickNumbers::forGood(10, [Beta::of(28, 2)], 0.9, 104)->toArray()['buys']['words']));
     }
 
     public function testDatesBackwardsMeetTheWeekWanted(): void
@@ -107,9 +109,9 @@ final class PlanTest extends TestCase
         ], [['order' => '7', 'plants' => 80, 'planBy' => new \DateTimeImmutable('2027-05-14')],
             [
                 'order' => '8', 'plants' => 80, 'planBy' => new \DateTimeImmutable('2027-08-01'),
-            ]], [['order' => '4', 'short' => 8, 'due' => new \DateTimeImmutable('2027-05-17'), 'why' => 'about 12 of 20', 'mendable' => false],
+            ]], [['order' => '4', 'short' => 8, 'due' => new \DateTimeImmutable('2027-05-17'), 'why' => Fact::said('about 12 of 20'), 'mendable' => false],
                 [
-                    'order' => '5', 'short' => 38, 'due' => new \DateTimeImmutable('2027-06-06'), 'why' => 'about 132 of 170', 'mendable' => true,
+                    'order' => '5', 'short' => 38, 'due' => new \DateTimeImmutable('2027-06-06'), 'why' => Fact::said('about 132 of 170'), 'mendable' => true,
                 ]], Week::of('2027-W19'), new \DateTimeImmutable('2027-05-12'), HouseDefaults::usual());
         self::assertSame(
             ['short 5 0', 'short 4 0', 'stick LATE 9', 'stick NEW 0', 'check LOOK 2', 'pot POT 2', 'pot ROOTS 1', 'plan 7 0'],
@@ -167,7 +169,7 @@ final class PlanTest extends TestCase
             $stickOn->modify('+24 days'),
             $stickOn->modify('+40 days'),
             $check === null ? null : new \DateTimeImmutable($check),
-            $ready ? '9 of 10 lifted have roots at the wall: ready' : null,
+            $ready ? Fact::of('trigger.ready', rooted: 9, lifted: 10) : null,
             false,
         );
     }

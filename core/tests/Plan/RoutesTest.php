@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Plan;
 
+use WetCradle\Core\Fact;
+use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Bench\Berths;
 use WetCradle\Core\Bench\Timetable;
@@ -32,7 +34,6 @@ use WetCradle\Core\Refused;
 use WetCradle\Core\Stock\ShootHabit;
 use WetCradle\Core\Stock\Source;
 use WetCradle\Core\Stock\Yard;
-use WetCradle\Core\Telling;
 
 /** The ways to come by a wanted number; and a whole season drafted from nothing. */
 final class RoutesTest extends TestCase
@@ -45,7 +46,7 @@ final class RoutesTest extends TestCase
 
         return new RouteWay(
             $id,
-            $sheet->words(),
+            Told::fact($sheet->words()),
             $id === 1,
             $sheet,
             WayWindows::of([SignedWindow::of($from, $to, Sign::Snaps)], WindowShift::none()),
@@ -65,7 +66,7 @@ final class RoutesTest extends TestCase
             static fn () => 2,
             null,
             [],
-            static fn () => array_map(static fn (string $words) => ['code' => 'unfit', 'words' => $words, 'clears' => ''], $against),
+            static fn () => array_map(static fn (string $words) => ['code' => 'unfit', 'words' => Fact::said($words), 'clears' => Fact::said('')], $against),
             $multiplication,
             $multiplication === null ? null : 0.9,
         );
@@ -85,7 +86,6 @@ final class RoutesTest extends TestCase
             WorkNorms::of(200, 120),
             Costs::of(18, 1.2),
             new \DateTimeImmutable(self::TODAY),
-            Telling::plain(),
             HouseDefaults::usual(),
         );
     }
@@ -116,7 +116,7 @@ final class RoutesTest extends TestCase
         self::assertTrue(self::kind($routes, RouteKind::BuyIn)->isPossible());
         self::assertNotNull($routes->recommended);
         self::assertTrue($routes->routes[$routes->recommended]->isPossible());
-        self::assertStringContainsString('costs least', $routes->because);
+        self::assertStringStartsWith('route.cheapest cost=', Told::of($routes->because));
         $possible = array_map(static fn (Route $r) => $r->isPossible(), $routes->routes);
         $sorted = $possible;
         rsort($sorted);
@@ -127,7 +127,7 @@ final class RoutesTest extends TestCase
     {
         $routes = self::lay(self::want(400, '2027-W40', [self::way(1, Pattern::SoftTip, 18, 27)]), self::source('FU-1', 60), self::source('FU-2', 60));
         $two = self::kind($routes, RouteKind::Staggered);
-        self::assertTrue($two->isPossible(), (string) $two->refusal);
+        self::assertTrue($two->isPossible(), Told::of($two->refusal) ?? '');
         self::assertCount(2, $two->parts);
         foreach ($routes->routes as $route) {
             self::assertTrue(
@@ -160,29 +160,29 @@ final class RoutesTest extends TestCase
         $soft = self::way(1, Pattern::SoftTip, 18, 27);
         foreach ([
             'its window opens too late' => [
-                self::want(300, '2027-W24', [self::way(1, Pattern::SemiRipe, 30, 36)]),
+                self::want(300, '2027-W50', [self::way(1, Pattern::SemiRipe, 30, 36)]),
                 [self::source('FU-1', 40)],
-                '/last day to stick/',
-                '/late\.$/',
+                '/^route.material_late/',
+                '/^route.ready_late/',
             ],
-            'its last day has gone' => [self::want(300, '2027-W15', [$soft]), [self::source('FU-1', 40)], '/has gone by/', '/late\.$/'],
+            'its last day has gone' => [self::want(300, '2027-W15', [$soft]), [self::source('FU-1', 40)], '/^route.gone_by/', '/^route.ready_late/'],
             'little stock' => [
-                self::want(300, '2027-W34', [$soft]), [self::source('FU-1', 4)], '/Not enough material: FU-1/',
-                '/What there is fills \d+ trays?/',
+                self::want(300, '2027-W34', [$soft]), [self::source('FU-1', 4)], '/^route.too_little supply=.stock.gives block=FU-1/',
+                '/^route.fills trays=\d+ /',
             ],
             'unfit stock' => [
                 self::want(300, '2027-W34', [$soft]), [self::source('FU-1', 40, ['In quarantine.'])],
-                '/not fit to take from: in quarantine/', '/Clear what speaks against FU-1, or buy in/',
+                '/^route.none_fit supply=.*why=.said words=In quarantine/', '/^route.clear_block block=FU-1/',
             ],
-            'no stock' => [self::want(300, '2027-W34', [$soft]), [], '/no stock of this crop/', '/Plant stock/'],
+            'no stock' => [self::want(300, '2027-W34', [$soft]), [], '/^route.no_stock/', '/^route.plant_stock/'],
         ] as $what => [$want, $sources, $refusal, $nearest]) {
             $route = self::kind(self::lay($want, ...$sources), RouteKind::OneBatch);
             self::assertFalse($route->isPossible(), $what);
-            self::assertMatchesRegularExpression($refusal, (string) $route->refusal, $what);
-            self::assertMatchesRegularExpression($nearest, (string) $route->nearest, $what);
+            self::assertMatchesRegularExpression($refusal, Told::of($route->refusal), $what);
+            self::assertMatchesRegularExpression($nearest, Told::of($route->nearest), $what);
         }
         $none = self::lay(self::want(300, '2027-W15', [$soft]));
-        self::assertSame([null, 'Nothing that is known here gets there in time.'], [$none->recommended, $none->because]);
+        self::assertSame([null, 'route.none'], Told::of([$none->recommended, $none->because]));
         $hopeless = self::lay(self::want(300, '2027-W34', [self::way(1, Pattern::SoftTip, 18, 27, 0.01, 9.99)]), self::source('FU-1', 40))->routes[0];
         self::assertFalse($hopeless->isPossible());
     }
@@ -190,7 +190,7 @@ final class RoutesTest extends TestCase
     public function testMadeLongBeforeItIsWantedItIsHeldOver(): void
     {
         $hold = self::kind(self::lay(self::want(100, '2028-W14', [self::way(1, Pattern::SoftTip, 18, 27)]), self::source('FU-1', 40)), RouteKind::HoldOver);
-        self::assertStringContainsString('hold over', $hold->words);
+        self::assertStringStartsWith('route.hold_over ', Told::of($hold->words));
         self::assertLessThan(Week::of('2028-W06')->monday(), $hold->readyOn);
     }
 
@@ -198,26 +198,26 @@ final class RoutesTest extends TestCase
     {
         $way = self::way(1, Pattern::Clump, 34, 40, 90, 10);
         $years = self::kind(self::lay(self::want(200, '2031-W20', [$way]), self::source('FU-1', 12, ['Too young.'], 4.0)), RouteKind::DivideOverYears);
-        self::assertTrue($years->isPossible(), (string) $years->refusal);
-        self::assertMatchesRegularExpression('/\d years?: 12 → /', $years->words);
+        self::assertTrue($years->isPossible(), Told::of($years->refusal) ?? '');
+        self::assertMatchesRegularExpression('/ years=\d path=12 → /', Told::of($years->words));
         $late = self::kind(self::lay(self::want(400, '2028-W20', [$way]), self::source('FU-1', 10, ['Too young.'], 3.0)), RouteKind::DivideOverYears);
-        self::assertMatchesRegularExpression('/enough pieces only in 20\d\d/', (string) $late->refusal);
+        self::assertMatchesRegularExpression('/^route.enough_in year=20\d\d/', Told::of($late->refusal));
         $dwindles = self::kind(self::lay(self::want(200, '2031-W20', [$way]), self::source('FU-1', 12, ['Too young.'], 1.05)), RouteKind::DivideOverYears);
-        self::assertStringContainsString('never become', (string) $dwindles->refusal);
+        self::assertStringStartsWith('route.never_enough clumps=12 ', Told::of($dwindles->refusal));
         $unknown = self::kind(self::lay(self::want(2000, '2031-W20', [$way]), self::source('FU-1', 12)), RouteKind::DivideOverYears);
-        self::assertStringContainsString('how its clumps multiply', (string) $unknown->refusal);
+        self::assertSame('route.no_multiplication', Told::of($unknown->refusal));
     }
 
     public function testLinersAreOrderedWithNotice(): void
     {
         $soft = self::way(1, Pattern::SoftTip, 18, 27);
-        self::assertStringContainsString(
-            'No price',
-            (string) self::kind(self::lay(self::want(100, '2027-W34', [$soft]), self::source('FU-1', 40)), RouteKind::BuyIn)->refusal,
+        self::assertSame(
+            'route.no_price',
+            Told::of(self::kind(self::lay(self::want(100, '2027-W34', [$soft]), self::source('FU-1', 40)), RouteKind::BuyIn)->refusal),
         );
         $late = self::kind(self::lay(self::want(100, '2027-W15', [$soft], 2.0)), RouteKind::BuyIn);
-        self::assertMatchesRegularExpression('/had to be ordered by/', (string) $late->refusal);
-        self::assertMatchesRegularExpression('/Ordered today they are ready in week \d+ of 2027/', (string) $late->nearest);
+        self::assertStringStartsWith('route.order_gone_by order=', Told::of($late->refusal));
+        self::assertMatchesRegularExpression('/^route.ordered_today week=2027-W\d+ year=2027/', Told::of($late->nearest));
         self::assertNull(self::want(100, '2027-W34', [$soft])->linersBy());
         self::assertNull(self::want(100, '2027-W34', [], 2.0)->linersBy());
         $by = self::want(100, '2027-W34', [$soft], 2.0)->linersBy();
@@ -234,7 +234,6 @@ final class RoutesTest extends TestCase
             [1 => Zone::of('A1', $trays, Range::of(15, 26), Range::of(0, 3)), 2 => Zone::of('cold', 400, Range::of(2, 4), Range::of(0, 3))],
             [],
             Timetable::at(Climate::reference(), HouseDefaults::usual()),
-            Telling::plain(),
             HouseDefaults::usual(),
         );
     }
@@ -259,7 +258,6 @@ final class RoutesTest extends TestCase
             WorkNorms::of(200, 120),
             Costs::of(18, 1.2),
             new \DateTimeImmutable(self::TODAY),
-            Telling::plain(),
             HouseDefaults::usual(),
         )->drafted;
     }
@@ -289,7 +287,7 @@ final class RoutesTest extends TestCase
         $left = array_values(array_filter($drafted, static fn (Drafted $d) => $d->route === null));
         self::assertNotSame([], $left, 'Not all of them fit.');
         foreach ($left as $d) {
-            self::assertNotSame('', (string) $d->refusal);
+            self::assertNotSame('', Told::of($d->refusal));
         }
     }
 
@@ -302,7 +300,7 @@ final class RoutesTest extends TestCase
         );
         self::assertNotNull($drafted[0]->route);
         self::assertNull($drafted[2]->route);
-        self::assertStringContainsStringIgnoringCase('not enough material', (string) $drafted[2]->refusal, (string) $drafted[2]->refusal);
+        self::assertStringContainsString('why=(route.too_little ', Told::of($drafted[2]->refusal));
     }
 
     public function testABenchTooColdIsNoPlaceAndNoBenchIsSaid(): void
@@ -315,17 +313,16 @@ final class RoutesTest extends TestCase
                 [2 => Zone::of('cold', 40, Range::of(2, 4), Range::of(0, 3))],
                 [],
                 Timetable::at(Climate::reference(), HouseDefaults::usual()),
-                Telling::plain(),
                 HouseDefaults::usual(),
             ),
         );
         self::assertNull($cold[0]->route);
-        self::assertStringContainsString('No bench has room', (string) $cold[0]->refusal);
+        self::assertStringStartsWith('draft.no_bench ', Told::of($cold[0]->refusal));
         $this->expectException(Refused::class);
         self::draft(
             [[60, '2027-W34']],
             $yard(),
-            new Berths([], [], Timetable::at(Climate::reference(), HouseDefaults::usual()), Telling::plain(), HouseDefaults::usual()),
+            new Berths([], [], Timetable::at(Climate::reference(), HouseDefaults::usual()), HouseDefaults::usual()),
         );
     }
 
@@ -339,7 +336,6 @@ final class RoutesTest extends TestCase
             WorkNorms::of(200, 120),
             Costs::of(18, 1.2),
             new \DateTimeImmutable(self::TODAY),
-            Telling::plain(),
             HouseDefaults::usual(),
         )->drafted[0];
         self::assertSame([1, 2], $made->orders);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Potting;
 
+use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\House\HouseDefaults;
@@ -17,7 +18,7 @@ final class PotOnTest extends TestCase
     {
         self::assertNull(PotOn::caution(500, 2000, HouseDefaults::usual()));
         self::assertNull(PotOn::caution(500, 3000, HouseDefaults::usual()));
-        self::assertStringContainsString('20 times the room', (string) PotOn::caution(500, 10_000, HouseDefaults::usual()));
+        self::assertSame('potting.much_bigger times=20', Told::of(PotOn::caution(500, 10_000, HouseDefaults::usual())));
     }
 
     #[DataProvider('notBigger')]

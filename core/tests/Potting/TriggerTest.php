@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Potting;
 
+use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Crops\PotTrigger;
 use WetCradle\Core\House\HouseDefaults;
@@ -44,11 +45,11 @@ final class TriggerTest extends TestCase
         $first = self::trigger('first_root', $looks);
         self::assertTrue($first->isDue);
         self::assertSame('2027-05-08', $first->since?->format('Y-m-d'));
-        self::assertSame('a root at the hole of 1 of 10', $first->words);
+        self::assertSame('trigger.first_root atHole=1 lifted=10', Told::of($first->words));
         $every = self::trigger('every_hole', $looks);
         self::assertFalse($every->isDue);
         self::assertNull($every->since);
-        self::assertStringContainsString('1 of 9 living', $every->words);
+        self::assertSame('trigger.every_hole atHole=1 living=9', Told::of($every->words));
     }
 
     public function testTheDeadAreNotWaitedForAtEveryHole(): void
@@ -67,7 +68,7 @@ final class TriggerTest extends TestCase
         $trigger = self::trigger('share', $looks);
         self::assertSame([true, '2027-05-04'], [$trigger->isDue, $trigger->since?->format('Y-m-d')]);
         self::assertFalse(self::trigger('share', array_slice($looks, 0, 2))->isDue, 'The newest look speaks.');
-        self::assertStringContainsString('nobody', self::trigger('share', [])->words);
+        self::assertSame('trigger.none_lifted', Told::of(self::trigger('share', [])->words));
     }
 
     public function testTheCalendarAsksNobodyAndACountSettlesItForAll(): void
@@ -77,7 +78,7 @@ final class TriggerTest extends TestCase
         self::assertSame([false, null], [$ahead->isDue, $ahead->since]);
         foreach (['first_root', 'every_hole', 'share', 'calendar'] as $school) {
             $counted = self::trigger($school, [], 40);
-            self::assertSame([true, '2027-05-09', '40 were counted with roots'], [$counted->isDue, $counted->since?->format('Y-m-d'), $counted->words]);
+            self::assertSame([true, '2027-05-09', 'trigger.counted rooted=40'], Told::of([$counted->isDue, $counted->since?->format('Y-m-d'), $counted->words]));
         }
     }
 

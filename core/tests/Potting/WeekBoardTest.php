@@ -17,7 +17,6 @@ use WetCradle\Core\Potting\WeekBoard;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Rooting\ReadyCheck;
 use WetCradle\Core\Rooting\StageTally;
-use WetCradle\Core\Telling;
 
 /** What waits for its pots, and in which week it is potted. */
 final class WeekBoardTest extends TestCase
@@ -156,7 +155,7 @@ final class WeekBoardTest extends TestCase
         $job = PotJob::of('A', 50, 1.0, self::day('2027-05-24'), self::day('2027-06-07'), GrowingOn::days(60), null, null, 28);
         $reason = static function (string $week, bool $isDue = false, ?PotJob $other = null) use ($board, $job): string {
             try {
-                $board->mustBeAble($other ?? $job, $isDue, Week::of($week), 'week', Telling::plain());
+                $board->mustBeAble($other ?? $job, $isDue, Week::of($week), 'week');
             } catch (Refused $refused) {
                 return $refused->reason.' '.$refused->field;
             }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Potting;
 
+use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Dates\GrowingOn;
@@ -114,8 +115,8 @@ final class WeekFillTest extends TestCase
         $job = $this->job('ordered', 4, '2027-05-10', '2027-W24', 28);
         self::assertSame([], $job->costs($this->now));
         self::assertSame('2027-05-23', $job->lastGood()->format('Y-m-d'), 'Four weeks before the Sunday of week 24 comes before its roots mat.');
-        $costs = array_column($job->costs($this->now->plus(3)), 'words', 'kind');
-        self::assertSame(['root_bound' => 'Roots will have matted for 7 days by then.', 'late' => 'Ready about 2 weeks after North Lane wants it.'], $costs);
+        $costs = Told::of(array_column($job->costs($this->now->plus(3)), 'words', 'kind'));
+        self::assertSame(['root_bound' => 'potting.root_bound days=7', 'late' => 'potting.late weeks=2 for=North Lane'], $costs);
         self::assertArrayHasKey('too_long', array_column($job->costs($this->now->plus(5)), 'words', 'kind'));
         self::assertSame('2027-05-10', $job->dayIn($this->now)->format('Y-m-d'));
         $this->expectException(Refused::class);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Rates;
 
+use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Numbers\Beta;
@@ -150,21 +151,21 @@ final class LearningTest extends TestCase
     /** @return iterable<string, array{0: float, 1: string}> */
     public static function shares(): iterable
     {
-        yield 'tenths' => [0.7, '7 in 10'];
-        yield 'nearly a tenth' => [0.72, '7 in 10'];
-        yield 'between tenths' => [0.65, '13 in 20'];
-        yield 'quarters' => [0.751, '3 in 4'];
-        yield 'a quarter' => [0.25, '1 in 4'];
-        yield 'high' => [0.97, '97 in 100'];
-        yield 'low' => [0.02, '2 in 100'];
-        yield 'all' => [0.999, 'nearly all'];
-        yield 'none' => [0.001, 'hardly any'];
+        yield 'tenths' => [0.7, 'share.in_10 n=7'];
+        yield 'nearly a tenth' => [0.72, 'share.in_10 n=7'];
+        yield 'between tenths' => [0.65, 'share.in_20 n=13'];
+        yield 'quarters' => [0.751, 'share.three_quarters'];
+        yield 'a quarter' => [0.25, 'share.a_quarter'];
+        yield 'high' => [0.97, 'share.in_100 n=97'];
+        yield 'low' => [0.02, 'share.in_100 n=2'];
+        yield 'all' => [0.999, 'share.nearly_all'];
+        yield 'none' => [0.001, 'share.hardly_any'];
     }
 
     #[DataProvider('shares')]
     public function testSharesAreSaidAsPeopleSayThem(float $share, string $words): void
     {
-        self::assertSame($words, InWords::share($share));
+        self::assertSame($words, Told::of(InWords::share($share)));
     }
 
     public function testNonsenseIsRefused(): void
@@ -198,6 +199,6 @@ final class LearningTest extends TestCase
     {
         self::assertTrue(Range::of(10, 18)->overlaps(Range::of(18, 22)));
         self::assertFalse(Range::of(10, 17.9)->overlaps(Range::of(18, 22)));
-        self::assertSame(['18–22 °C', '18 °C', 20.0], [Range::of(18, 22)->words(' °C'), Range::of(18, 18)->words(' °C'), Range::of(18, 22)->middle()]);
+        self::assertSame(['18–22 °C', '18 °C', 20.0], Told::of([Range::of(18, 22)->words(' °C'), Range::of(18, 18)->words(' °C'), Range::of(18, 22)->middle()]));
     }
 }

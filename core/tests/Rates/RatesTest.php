@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Rates;
 
+use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\House\HouseDefaults;
@@ -198,16 +199,16 @@ final class RatesTest extends TestCase
 
     public function testWords(): void
     {
-        self::assertSame('7 in 10', InWords::share(0.70));
-        self::assertSame('13 in 20', InWords::share(0.65));
-        self::assertSame('97 in 100', InWords::share(0.97));
-        self::assertSame('near certainty', InWords::chance(0.999));
+        self::assertSame('share.in_10 n=7', Told::of(InWords::share(0.70)));
+        self::assertSame('share.in_20 n=13', Told::of(InWords::share(0.65)));
+        self::assertSame('share.in_100 n=97', Told::of(InWords::share(0.97)));
+        self::assertSame('chance.near_certainty', Told::of(InWords::chance(0.999)));
         $batches = [PastBatch::of(70, 100), PastBatch::of(40, 100)];
-        self::assertStringContainsString(
-            'from 2 batches; the worst was 4 in 10',
-            InWords::rate(CropRate::learn(CropPrior::of(0.7, 10, 20), $batches), $batches),
+        self::assertStringStartsWith(
+            'rate.learnt share=(share.in_10 n=6) batches=2 worst=(share.in_10 n=4) ',
+            Told::of(InWords::rate(CropRate::learn(CropPrior::of(0.7, 10, 20), $batches), $batches)),
         );
-        self::assertStringContainsString('crop sheet alone', InWords::rate(CropRate::learn(CropPrior::of(0.7, 10, 20), []), []));
+        self::assertStringStartsWith('rate.from_sheet ', Told::of(InWords::rate(CropRate::learn(CropPrior::of(0.7, 10, 20), []), [])));
     }
 
     public function testOlderAndUnlikeBatchesCountLess(): void

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Rooting;
 
+use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Refused;
@@ -41,12 +42,12 @@ final class ReadyCheckTest extends TestCase
 
     public function testTheVerdictIsSaidInWords(): void
     {
-        self::assertStringStartsWith('Ready. 10 of 10', ReadyCheck::of(10, 10, 0.8, Beta::of(1, 1), 0.9)->words());
-        self::assertMatchesRegularExpression('/^Not sure\. .* Lift \d+ more to know\.$/', ReadyCheck::of(10, 8, 0.7, Beta::of(1, 1), 0.9)->words());
-        self::assertStringEndsWith('Count the whole line to know.', ReadyCheck::of(10, 8, 0.7, Beta::of(1, 1), 0.9)->words(14));
-        self::assertStringStartsWith('Too close', ReadyCheck::of(40, 32, 0.8, Beta::of(1, 1), 0.95)->words());
-        self::assertStringEndsWith(': lift on.', ReadyCheck::of(10, 8, 0.8, Beta::of(1, 1), 0.95)->words(), 'So few say little, wherever they lie.');
-        self::assertStringStartsWith('Not yet. 0 of 8', ReadyCheck::of(8, 0, 0.8, Beta::of(1, 1), 0.9)->words());
+        self::assertStringStartsWith('check.ready seen=(check.lifted rooted=10 lifted=10) ', Told::of(ReadyCheck::of(10, 10, 0.8, Beta::of(1, 1), 0.9)->words()));
+        self::assertMatchesRegularExpression('/^check.lift_more .* more=\d+$/', Told::of(ReadyCheck::of(10, 8, 0.7, Beta::of(1, 1), 0.9)->words()));
+        self::assertStringStartsWith('check.count_all ', Told::of(ReadyCheck::of(10, 8, 0.7, Beta::of(1, 1), 0.9)->words(14)));
+        self::assertStringStartsWith('check.too_close ', Told::of(ReadyCheck::of(40, 32, 0.8, Beta::of(1, 1), 0.95)->words()));
+        self::assertStringStartsWith('check.lift_on ', Told::of(ReadyCheck::of(10, 8, 0.8, Beta::of(1, 1), 0.95)->words()), 'So few say little, wherever they lie.');
+        self::assertStringStartsWith('check.not_yet seen=(check.lifted rooted=0 lifted=8) ', Told::of(ReadyCheck::of(8, 0, 0.8, Beta::of(1, 1), 0.9)->words()));
     }
 
     public function testATallyKnowsWhatIsRootedAndWhatIsTypical(): void

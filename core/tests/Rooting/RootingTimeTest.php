@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Rooting;
 
+use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Bench\Timetable;
 use WetCradle\Core\Bench\Zone;
@@ -119,7 +120,7 @@ final class RootingTimeTest extends TestCase
                 self::fail('Should have been refused.');
             } catch (Refused $refused) {
                 self::assertSame('never_reached', $refused->reason);
-                self::assertStringContainsString('°C', $refused->getMessage());
+                self::assertStringStartsWith('rooting.nothing_roots at=', Told::of($refused->says));
             }
         }
         try {
@@ -129,7 +130,7 @@ final class RootingTimeTest extends TestCase
             );
             self::fail('Should have been refused.');
         } catch (Refused $refused) {
-            self::assertStringContainsString('never warm enough', $refused->getMessage());
+            self::assertStringStartsWith('rooting.never_warm_enough ', Told::of($refused->says));
         }
     }
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Stock;
 
+use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Compute\Fields;
@@ -56,24 +57,24 @@ final class CollectingTest extends TestCase
         foreach ($at as $time => $state) {
             $now = new \DateTimeImmutable(strlen($time) === 5 ? "2027-06-02 {$time}" : $time);
             self::assertSame($state, $clock->at($now), $time);
-            self::assertNotSame('', $clock->words($now));
+            self::assertStringStartsWith("hold.{$state}", Told::of($clock->words($now)));
         }
     }
 
     public function testTheClockSpeaks(): void
     {
         $clock = HoldClock::of(self::hold([]), HoldWay::Shaded, new \DateTimeImmutable('2027-06-02 07:00'), HouseDefaults::usual());
-        self::assertSame('Keeps 5 hours more, until 15:00.', $clock->words(new \DateTimeImmutable('2027-06-02 10:00')));
-        self::assertSame('Stick soon: keeps 90 min more, until 15:00.', $clock->words(new \DateTimeImmutable('2027-06-02 13:30')));
-        self::assertStringStartsWith('Kept too long by 2 hours.', $clock->words(new \DateTimeImmutable('2027-06-02 17:00')));
+        self::assertSame('hold.fresh span=(hold.hours hours=5) until=(hold.hour at=2027-06-02 15:00)', Told::of($clock->words(new \DateTimeImmutable('2027-06-02 10:00'))));
+        self::assertSame('hold.soon span=(hold.minutes minutes=90) until=(hold.hour at=2027-06-02 15:00)', Told::of($clock->words(new \DateTimeImmutable('2027-06-02 13:30'))));
+        self::assertStringStartsWith('hold.past span=(hold.hours hours=2)', Told::of($clock->words(new \DateTimeImmutable('2027-06-02 17:00'))));
         self::assertStringContainsString(
-            '3 days more, until 5 Jun, 07:00',
-            HoldClock::of(
+            'span=(hold.days days=3) until=(hold.day_and_hour at=2027-06-05 07:00)',
+            Told::of(HoldClock::of(
                 self::hold([]),
                 HoldWay::Cold,
                 new \DateTimeImmutable('2027-06-02 07:00'),
                 HouseDefaults::usual(),
-            )->words(new \DateTimeImmutable('2027-06-02 07:00')),
+            )->words(new \DateTimeImmutable('2027-06-02 07:00'))),
         );
     }
 
@@ -116,7 +117,7 @@ final class CollectingTest extends TestCase
         $sheet = TakeSheet::spread(12, $rows, 3, 10);
         self::assertSame([['A', 3], ['B', 3], ['C', 2]], array_map(static fn (array $n) => array_values($n), $sheet['rows'][0]['named']));
         self::assertSame([8, 4], array_column($sheet['rows'], 'total'));
-        self::assertSame('Only 5 parents give, and 10 are asked for to keep it diverse.', $sheet['short']);
+        self::assertSame('take.too_few_parents parents=5 least=10', Told::of($sheet['short']));
         self::assertNull(TakeSheet::spread(12, $rows, 3, 5)['short']);
         foreach ([[16, 3, 'over_cap'], [0, 3, 'out_of_range']] as [$asked, $cap, $code]) {
             try {
@@ -131,13 +132,13 @@ final class CollectingTest extends TestCase
     public function testBoxesToolsAndWhatToKeepApart(): void
     {
         $way = static fn (Pattern $pattern) => WaySheet::of($pattern->sheet(1));
-        self::assertStringStartsWith('2 boxes, drained', TakeSheet::carry($way(Pattern::SoftTip), 251, HouseDefaults::usual()));
-        self::assertStringStartsWith('3 bundles of about 20', TakeSheet::carry($way(Pattern::Hardwood), 60, HouseDefaults::usual()));
-        self::assertStringContainsString('open and dry', TakeSheet::carry($way(Pattern::FleshyDryStart), 10, HouseDefaults::usual()));
-        self::assertContains('spade', TakeSheet::tools($way(Pattern::Clump)));
-        self::assertContains('secateurs', TakeSheet::tools($way(Pattern::SemiRipe)));
-        self::assertStringContainsString('slanted cut is below', implode(' ', TakeSheet::keepApart($way(Pattern::SoftTip), false, false)));
+        self::assertSame('take.damp_boxes boxes=2', Told::of(TakeSheet::carry($way(Pattern::SoftTip), 251, HouseDefaults::usual())));
+        self::assertSame('take.bundles bundles=3 each=20', Told::of(TakeSheet::carry($way(Pattern::Hardwood), 60, HouseDefaults::usual())));
+        self::assertSame('take.dry_boxes boxes=1', Told::of(TakeSheet::carry($way(Pattern::FleshyDryStart), 10, HouseDefaults::usual())));
+        self::assertContains('tool.spade', Told::of(TakeSheet::tools($way(Pattern::Clump))));
+        self::assertContains('tool.secateurs', Told::of(TakeSheet::tools($way(Pattern::SemiRipe))));
+        self::assertStringContainsString('take.ends_slanted_below', implode(' ', Told::of(TakeSheet::keepApart($way(Pattern::SoftTip), false, false))));
         self::assertCount(3, TakeSheet::keepApart($way(Pattern::Leaf), true, true));
-        self::assertSame([], TakeSheet::keepApart($way(Pattern::Clump), false, false));
+        self::assertSame([], Told::of(TakeSheet::keepApart($way(Pattern::Clump), false, false)));
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Stock;
 
+use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Refused;
@@ -14,7 +15,6 @@ use WetCradle\Core\Stock\Fitness;
 use WetCradle\Core\Stock\Licence;
 use WetCradle\Core\Stock\Origin;
 use WetCradle\Core\Stock\ShootHabit;
-use WetCradle\Core\Telling;
 
 final class FitnessTest extends TestCase
 {
@@ -55,7 +55,7 @@ final class FitnessTest extends TestCase
         // Later 6 of 20 a plant: taking 8 first would leave 12, of which 6 may be taken; taking 9 would leave 11, half of which is 5.
         $offer = self::offer([['2027-06-16', 300]], asked: 450);
         self::assertSame([400, false], [$offer->left(), $offer->isEnough()]);
-        self::assertSame('50 short: can give 400 (of 500; the rest is spoken for by later takes)', $offer->words());
+        self::assertSame('stock.short short=50 gives=(stock.spoken_for left=400 of=500)', Told::of($offer->words()));
         self::assertSame(500, self::offer([['2027-07-14', 300]])->left(), 'By then it has grown back.');
     }
 
@@ -129,11 +129,11 @@ final class FitnessTest extends TestCase
             $is['permitUntil'] === null ? null : self::day($is['permitUntil']),
             $is['rights'],
             self::offer($is['takes'], yearCap: $is['yearCap']),
-        ), Telling::plain());
+        ));
         self::assertSame($codes, array_column($against, 'code'));
         foreach ($against as $reason) {
-            self::assertNotSame('', $reason['clears']);
-            self::assertNotSame('', $reason['words']);
+            self::assertStringEndsWith('_clears', $reason['clears']->key);
+            self::assertStringStartsWith('stock.', $reason['words']->key);
         }
     }
 
@@ -152,7 +152,7 @@ final class FitnessTest extends TestCase
             self::fail('Should have been refused.');
         } catch (Refused $refused) {
             self::assertSame(['past_licence', 'trays'], [$refused->reason, $refused->field]);
-            self::assertStringContainsString('1890 are used, 60 more are planned, 50 are left', $refused->getMessage());
+            self::assertStringContainsString('used=1890 planned=60 left=50', Told::of($refused->says));
         }
         foreach ([['2026-12-31', 5, 0.1, 'to'], ['2027-12-31', 0, 0.1, 'plants'], ['2027-12-31', 5, -1.0, 'royalty']] as [$to, $plants, $royalty, $field]) {
             try {

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Stock;
 
+use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Crops\Hold;
@@ -36,20 +37,20 @@ final class HoldClockTest extends TestCase
             $clock->at(new \DateTimeImmutable('2027-05-12 '.$moment)),
             $clock->words(new \DateTimeImmutable('2027-05-12 '.$moment)),
         ];
-        self::assertSame(['fresh', 'Keeps 8 hours more, until 16:00.'], $at('08:00'));
-        self::assertSame(['fresh', 'Keeps 2 hours more, until 16:00.'], $at('13:59'));
-        self::assertSame(['soon', 'Stick soon: keeps 2 hours more, until 16:00.'], $at('14:00'));
-        self::assertSame(['soon', 'Stick soon: keeps 119 min more, until 16:00.'], $at('14:01'));
-        self::assertSame(['past', 'Kept too long by 0 min. Cut again, or throw what has wilted.'], $at('16:00'));
-        self::assertSame(['past', 'Kept too long by 3 hours. Cut again, or throw what has wilted.'], $at('19:30'));
-        self::assertSame('fresh', $at('07:00')[0], 'A clock that is a little slow says nothing wrong.');
+        self::assertSame(['fresh', 'hold.fresh span=(hold.hours hours=8) until=(hold.hour at=2027-05-12 16:00)'], Told::of($at('08:00')));
+        self::assertSame(['fresh', 'hold.fresh span=(hold.hours hours=2) until=(hold.hour at=2027-05-12 16:00)'], Told::of($at('13:59')));
+        self::assertSame(['soon', 'hold.soon span=(hold.hours hours=2) until=(hold.hour at=2027-05-12 16:00)'], Told::of($at('14:00')));
+        self::assertSame(['soon', 'hold.soon span=(hold.minutes minutes=119) until=(hold.hour at=2027-05-12 16:00)'], Told::of($at('14:01')));
+        self::assertSame(['past', 'hold.past span=(hold.minutes minutes=0)'], Told::of($at('16:00')));
+        self::assertSame(['past', 'hold.past span=(hold.hours hours=3)'], Told::of($at('19:30')));
+        self::assertSame('fresh', Told::of($at('07:00')[0]), 'A clock that is a little slow says nothing wrong.');
     }
 
     public function testColdKeepsForDaysAndNamesTheDay(): void
     {
         $clock = self::clock('cold');
-        self::assertSame('Keeps 2 days more, until 14 May, 08:00.', $clock->words(new \DateTimeImmutable('2027-05-12 08:00')));
-        self::assertSame('Keeps 47 hours more, until 14 May, 08:00.', $clock->words(new \DateTimeImmutable('2027-05-12 08:01')));
+        self::assertSame('hold.fresh span=(hold.days days=2) until=(hold.day_and_hour at=2027-05-14 08:00)', Told::of($clock->words(new \DateTimeImmutable('2027-05-12 08:00'))));
+        self::assertSame('hold.fresh span=(hold.hours hours=47) until=(hold.day_and_hour at=2027-05-14 08:00)', Told::of($clock->words(new \DateTimeImmutable('2027-05-12 08:01'))));
     }
 
     public function testStuckTheSameDayIsStuckByEvening(): void
@@ -71,7 +72,7 @@ final class HoldClockTest extends TestCase
             [true, 'sealing', 'sealed'],
             [$clock->seals, $clock->at(new \DateTimeImmutable('2027-05-19 07:59')), $clock->at(new \DateTimeImmutable('2027-05-19 08:00'))],
         );
-        self::assertSame('Sealing dry: 7 days to go, until 19 May, 08:00.', $clock->words(new \DateTimeImmutable('2027-05-12 08:00')));
-        self::assertSame('Sealed since 19 May, 08:00: stick it.', $clock->words(new \DateTimeImmutable('2027-05-21 08:00')));
+        self::assertSame('hold.sealing span=(hold.days days=7) until=2027-05-19 08:00', Told::of($clock->words(new \DateTimeImmutable('2027-05-12 08:00'))));
+        self::assertSame('hold.sealed span=(hold.days days=2) since=2027-05-19 08:00', Told::of($clock->words(new \DateTimeImmutable('2027-05-21 08:00'))));
     }
 }

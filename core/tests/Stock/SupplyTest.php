@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Stock;
 
+use WetCradle\Core\Fact;
+use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Stock\BlockOffer;
 use WetCradle\Core\Stock\ShootHabit;
@@ -16,7 +18,7 @@ final class SupplyTest extends TestCase
 {
     private static function source(string $code, int $plants, int $wrong = 0): Source
     {
-        $against = array_map(static fn (int $i) => ['code' => 'ill', 'words' => "Reason {$i}.", 'clears' => ''], array_slice([1, 2, 3], 0, $wrong));
+        $against = array_map(static fn (int $i) => ['code' => 'ill', 'words' => Fact::said("Reason {$i}."), 'clears' => Fact::said('')], array_slice([1, 2, 3], 0, $wrong));
 
         return new Source($code, $plants, ShootHabit::of(20, 40, 0.5, 2, 6), static fn (int $way) => $way, null, [], static fn () => $against);
     }
@@ -58,8 +60,8 @@ final class SupplyTest extends TestCase
         $source->take($on, 60);
         $after = $source->supply(1, $on, 100);
         self::assertFalse($after->isEnough());
-        self::assertStringStartsWith('A ', $after->words());
-        self::assertStringEndsWith('and is not fit to take from: reason 1', self::source('B', 20, 1)->supply(1, $on, 100)->words());
+        self::assertStringStartsWith('stock.gives block=A ', Told::of($after->words()));
+        self::assertStringEndsWith('why=(said words=Reason 1.)', Told::of(self::source('B', 20, 1)->supply(1, $on, 100)->words()));
     }
 
     public function testTakesWeighForAYearBothWays(): void

@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace WetCradle\Server\Account;
 
 use Doctrine\ORM\EntityManagerInterface;
-use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Http\Answer;
 
 /** The people of the nursery. */
 final class PeopleController
@@ -19,14 +19,14 @@ final class PeopleController
     }
 
     #[Route('/api/people', methods: ['GET'])]
-    public function all(): JsonResponse
+    public function all(): Answer
     {
-        return new JsonResponse(['people' => self::list($this->em)]);
+        return new Answer(['people' => self::list($this->em)]);
     }
 
     #[Route('/api/people', methods: ['POST'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function add(Fields $in, Writing $writing, NewAccount $newAccount): JsonResponse
+    public function add(Fields $in, Writing $writing, NewAccount $newAccount): Answer
     {
         $account = $writing->once(function () use ($in, $writing, $newAccount) {
             $account = $newAccount->from($in);
@@ -36,7 +36,7 @@ final class PeopleController
             return $account;
         });
 
-        return new JsonResponse($account->toArray(), 201);
+        return new Answer($account->toArray(), 201);
     }
 
     /** @return list<array{id: ?int, name: string, role: string}> */

@@ -6,17 +6,17 @@ namespace WetCradle\Server\Account;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Bundle\SecurityBundle\Security;
-use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use WetCradle\Core\Calendar\Climate;
 use WetCradle\Core\Calendar\Hemisphere;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Refused;
-use WetCradle\Core\Temperature;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Nursery\Nursery;
+use WetCradle\Server\Nursery\Temperature;
 use WetCradle\Server\Nursery\Units;
 
 /** Who is signed in, signing in and out, and the very first start. */
@@ -29,11 +29,11 @@ final class SessionController
     }
 
     #[Route('/api/session', methods: ['GET'])]
-    public function session(Security $security): JsonResponse
+    public function session(Security $security): Answer
     {
         $account = $security->getUser();
 
-        return new JsonResponse($this->view($account instanceof Account ? $account : null));
+        return new Answer($this->view($account instanceof Account ? $account : null));
     }
 
     /** @return array<string, mixed> */
@@ -58,13 +58,13 @@ final class SessionController
     }
 
     #[Route('/api/sign-out', methods: ['POST'])]
-    public function signOut(Security $security): JsonResponse
+    public function signOut(Security $security): Answer
     {
         if ($security->getUser() !== null) {
             $security->logout(false);
         }
 
-        return new JsonResponse($this->view(null));
+        return new Answer($this->view(null));
     }
 
     #[Route('/api/setup', methods: ['POST'])]
@@ -89,6 +89,6 @@ final class SessionController
         });
         $security->login($account, 'json_login', 'main');
 
-        return new JsonResponse($this->view($account), 201);
+        return new Answer($this->view($account), 201);
     }
 }

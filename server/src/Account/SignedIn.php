@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Account;
 
-use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Security\Core\Authentication\Token\TokenInterface;
 use Symfony\Component\Security\Http\Authentication\AuthenticationSuccessHandlerInterface;
+use WetCradle\Server\Http\Answer;
 
 final class SignedIn implements AuthenticationSuccessHandlerInterface
 {
@@ -20,6 +20,6 @@ final class SignedIn implements AuthenticationSuccessHandlerInterface
     {
         $account = $token->getUser();
 
-        return new JsonResponse($this->session->view($account instanceof Account ? $account : null));
+        return new Answer($this->session->view($account instanceof Account ? $account : null));
     }
 }

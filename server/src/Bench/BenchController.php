@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace WetCradle\Server\Bench;
 
 use Doctrine\ORM\EntityManagerInterface;
-use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Routing\Attribute\Route;
@@ -16,6 +15,7 @@ use WetCradle\Core\Bench\WhatIf;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Tags;
 use WetCradle\Server\Plan\TrayKind;
@@ -36,7 +36,7 @@ final class BenchController
     }
 
     #[Route('/api/bench', methods: ['GET'])]
-    public function week(Request $request): JsonResponse
+    public function week(Request $request): Answer
     {
         $week = $request->query->has('week') ? Week::of($request->query->getString('week')) : $this->today->week();
         $tenants = $this->tenants->byZone($week, $week);
@@ -61,14 +61,14 @@ final class BenchController
             ];
         }
 
-        return new JsonResponse(['week' => $week->written(), 'zones' => $zones]);
+        return new Answer(['week' => $week->written(), 'zones' => $zones]);
     }
 
     /** What every zone says to one batch, as it is planned or from this week on. */
     #[Route('/api/bench/offers', methods: ['GET'])]
-    public function offers(Request $request, Moving $moving): JsonResponse
+    public function offers(Request $request, Moving $moving): Answer
     {
-        return new JsonResponse(
+        return new Answer(
             $request->query->has('pots') ? $moving->offersToPots(
                 $request->query->getString('batch'),
                 $request->query->getBoolean('spaced'),
@@ -78,7 +78,7 @@ final class BenchController
 
     /** A zone over the season: how full it is, what it must be set to, and where that cannot be. */
     #[Route('/api/zones/{id<\d+>}/season', methods: ['GET'])]
-    public function season(int $id, Request $request): JsonResponse
+    public function season(int $id, Request $request): Answer
     {
         $zone = $this->em->find(Zone::class, $id) ?? throw new NotFoundHttpException();
         $from = ($request->query->has('week') ? Week::of($request->query->getString('week')) : $this->today->week())->plus(-self::BACK);
@@ -100,21 +100,21 @@ final class BenchController
             ];
         }
 
-        return new JsonResponse(['zone' => ZoneViews::of($zone, []), 'weeks' => $weeks]);
+        return new Answer(['zone' => ZoneViews::of($zone, []), 'weeks' => $weeks]);
     }
 
     /** What is to be carried and set in a week, day by day. */
     #[Route('/api/bench/work', methods: ['GET'])]
-    public function work(Request $request, BenchWork $work): JsonResponse
+    public function work(Request $request, BenchWork $work): Answer
     {
         $week = $request->query->has('week') ? Week::of($request->query->getString('week')) : $this->today->week();
 
-        return new JsonResponse(['week' => $week->written(), 'jobs' => $work->of($week)]);
+        return new Answer(['week' => $week->written(), 'jobs' => $work->of($week)]);
     }
 
     /** What the house would be filled like; saves nothing. */
     #[Route('/api/bench/fill', methods: ['POST'])]
-    public function fill(Fields $in, Fillings $fillings): JsonResponse
+    public function fill(Fields $in, Fillings $fillings): Answer
     {
         $before = [];
         foreach ($in->has('before') ? $in->objects('before') : [] as $one) {
@@ -132,6 +132,6 @@ final class BenchController
         );
         $in->done();
 
-        return new JsonResponse($fillings->fill($ask));
+        return new Answer($fillings->fill($ask));
     }
 }

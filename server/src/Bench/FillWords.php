@@ -15,7 +15,7 @@ use WetCradle\Core\Bench\Leg;
 use WetCradle\Core\Bench\MistNeed;
 use WetCradle\Core\Bench\NoPlace;
 use WetCradle\Core\Bench\Tenant;
-use WetCradle\Server\Nursery\House;
+use WetCradle\Core\Fact;
 use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Plan\TrayKind;
 
@@ -25,7 +25,7 @@ final class FillWords
     /** Weeks of which it is said how much mist they ask. */
     private const SHOWN = 44;
 
-    public function __construct(private readonly EntityManagerInterface $em, private readonly House $house)
+    public function __construct(private readonly EntityManagerInterface $em)
     {
     }
 
@@ -38,8 +38,6 @@ final class FillWords
      */
     public function say(FillAsk $ask, FillHouse $h, array $batches, Filling $filling, Filled $filled, array $changes, array $now, bool $more): array
     {
-        $telling = $this->house->nursery()->telling();
-        $sayWeek = fn (int $week) => $telling->week($h->week($week));
         $need = MistNeed::of($filled, $h->misted(), $now, self::SHOWN);
         $before = $filling->asItWas($now);
         $without = array_flip($before['without']);
@@ -63,9 +61,9 @@ final class FillWords
             'options' => $ask->stage === FillStage::Potted
                 ? []
                 : array_values(
-                    array_filter(array_map(fn (BenchOption $option) => $this->option($ask, $h, $batches, $no->name, $option, $sayWeek), $no->options)),
+                    array_filter(array_map(fn (BenchOption $option) => $this->option($ask, $h, $batches, $no->name, $option), $no->options)),
                 ),
-        ], $ask->stage === FillStage::Weaning ? [] : $filled->reasons($sayWeek));
+        ], $ask->stage === FillStage::Weaning ? [] : $filled->reasons($h->week(...)));
 
         return [
             'stage' => $ask->stage->value,
@@ -92,51 +90,50 @@ final class FillWords
     }
 
     /** @param ?int $space in which it has no place now; null where it could stay and moves for the sake of others */
-    private function why(FillHouse $h, Batch $batch, ?int $space, FillAsk $ask): string
+    private function why(FillHouse $h, Batch $batch, ?int $space, FillAsk $ask): Fact
     {
         if ($ask->stage === FillStage::Weaning) {
-            return 'weaned, it needs no mist';
+            return Fact::of('fill.weaned');
         }
         $potted = $ask->stage === FillStage::Potted ? $h->pots[$batch->code] : null;
         if ($potted !== null && $potted->zone === null) {
-            return sprintf('%d pots of %s, %s, until %s', $potted->pots, $potted->pot, $ask->spaced ? 'spaced' : 'pot-thick', $potted->to->format('j M Y'));
+            return Fact::of($ask->spaced ? 'fill.pots_spaced' : 'fill.pots_thick', pots: $potted->pots, pot: $potted->pot, until: $potted->to);
         }
         if ($space === null) {
-            return 'makes room, or needs less heat beside its like';
+            return Fact::of('fill.makes_room');
         }
         foreach ($h->tenantsOf($space) as $tenant) {
             if ($tenant->batch() === $batch->code && $tenant->inPots === ($ask->stage === FillStage::Potted)) {
                 $others = array_filter($h->tenantsOf($space), static fn (Tenant $t) => $t->batch() !== $batch->code);
 
-                return $h->zone($space)->name.' '.$h->zone($space)->offerTo($tenant, array_values($others), $this->house->nursery()->telling())->words;
+                return Fact::of('fill.zone_says', zone: $h->zone($space)->name, says: $h->zone($space)->offerTo($tenant, array_values($others))->words);
             }
         }
 
-        return 'has no place there';
+        return Fact::of('fill.no_place');
     }
 
     /**
-     * @param array<string, Batch>  $batches
-     * @param \Closure(int): string $sayWeek
+     * @param array<string, Batch> $batches
      *
-     * @return ?array{kind: string, words: string, moves: list<array<string, mixed>>} null where no tray has so many cells
+     * @return ?array{kind: string, words: Fact, moves: list<array<string, mixed>>} null where no tray has so many cells
      */
-    private function option(FillAsk $ask, FillHouse $h, array $batches, string $code, BenchOption $option, \Closure $sayWeek): ?array
+    private function option(FillAsk $ask, FillHouse $h, array $batches, string $code, BenchOption $option): ?array
     {
         $move = Fillings::move($h, $batches[$code], $option->legs, $ask);
-        $words = $option->words($h->spaces(), $sayWeek);
+        $words = $option->words($h->spaces(), $h->week(...));
         if ($option->kind === 'denser') {
             $batch = $batches[$code];
             foreach ($this->em->getRepository(TrayKind::class)->findBy([], ['cells' => 'ASC']) as $kind) {
                 $trays = $batch->sheet->core()->traysFor($batch->amount->planned, $kind->cells)->number;
                 if ($kind->positionsOf($trays) <= $option->trays && $kind->cells > $batch->trayKind->cells) {
-                    $words = sprintf(
-                        'in %d %s instead of %d %s: %s',
-                        $trays,
-                        $kind->name,
-                        $batch->amount->trays,
-                        $batch->trayKind->name,
-                        $h->zone($option->legs[0]->space)->name,
+                    $words = Fact::of(
+                        'fill.denser',
+                        trays: $trays,
+                        kind: $kind->name,
+                        insteadOf: $batch->amount->trays,
+                        was: $batch->trayKind->name,
+                        zone: $h->zone($option->legs[0]->space)->name,
                     );
 
                     return ['kind' => 'denser', 'words' => $words, 'moves' => [$move + ['trayKind' => (int) $kind->id]]];

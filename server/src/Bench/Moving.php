@@ -7,6 +7,7 @@ namespace WetCradle\Server\Bench;
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Nursery\House;
@@ -28,7 +29,7 @@ final class Moving
     /**
      * What every zone says to a batch's pots.
      *
-     * @return array{code: string, from: string, zones: list<array{id: int, here: bool, yes: bool, reason: ?string, words: string}>}
+     * @return array{code: string, from: string, zones: list<array{id: int, here: bool, yes: bool, reason: ?string, words: Fact}>}
      */
     public function offersToPots(string $typed, bool $spaced): array
     {
@@ -42,7 +43,7 @@ final class Moving
         $tenants = $this->tenants->byZone($tenant->from, $tenant->to, $batch->code);
         $zones = [];
         foreach ($this->em->getRepository(Zone::class)->findBy([], ['id' => 'ASC']) as $zone) {
-            $offer = $zone->core()->offerTo($tenant, $tenants[(int) $zone->id] ?? [], $this->house->nursery()->telling());
+            $offer = $zone->core()->offerTo($tenant, $tenants[(int) $zone->id] ?? []);
             $zones[] = [
                 'id' => (int) $zone->id, 'here' => $zone->id === $potted->zone, 'yes' => $offer->isYes(), 'reason' => $offer->reason,
                 'words' => $offer->words,
@@ -63,7 +64,7 @@ final class Moving
     /**
      * What every zone says to a batch in its trays.
      *
-     * @return array{code: string, from: string, zones: list<array{id: int, here: bool, yes: bool, reason: ?string, words: string}>}
+     * @return array{code: string, from: string, zones: list<array{id: int, here: bool, yes: bool, reason: ?string, words: Fact}>}
      */
     public function offers(string $typed): array
     {
@@ -71,7 +72,6 @@ final class Moving
         if ($batch->calledOff || $batch->leftBenchOn !== null) {
             throw Refused::because('not_possible', 'batch', sprintf('%s is not on a bench.', $batch->code));
         }
-        $telling = $this->house->nursery()->telling();
         $now = $this->today->week();
         $lies = $batch->isStuck() ? $batch->zoneOn($this->today->day()) : $batch->zone;
         $zones = [];
@@ -98,7 +98,7 @@ final class Moving
             if ($when instanceof Refused) {
                 $zones[] = [
                     'id' => (int) $zone->id, 'here' => $zone === $lies, 'yes' => false, 'reason' => 'no_warmth',
-                    'words' => lcfirst($when->getMessage()),
+                    'words' => Fact::within($when->says),
                 ];
                 continue;
             }
@@ -114,7 +114,7 @@ final class Moving
             $tenant = $batch->isStuck()
                 ? $whole->movedOn($this->today->day(), $batch->days->weanOn, $from, $to, $this->house->defaults())
                 : $whole->during($from, $to);
-            $offer = $cores[(int) $zone->id]->offerTo($tenant, $tenants[(int) $zone->id] ?? [], $telling);
+            $offer = $cores[(int) $zone->id]->offerTo($tenant, $tenants[(int) $zone->id] ?? []);
             $zones[] = ['id' => (int) $zone->id, 'here' => $zone === $lies, 'yes' => $offer->isYes(), 'reason' => $offer->reason, 'words' => $offer->words];
         }
 

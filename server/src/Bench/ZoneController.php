@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace WetCradle\Server\Bench;
 
 use Doctrine\ORM\EntityManagerInterface;
-use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
@@ -15,6 +14,7 @@ use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Plan\Redating;
 
@@ -36,7 +36,7 @@ final class ZoneController
 
     #[Route('/api/zones', methods: ['POST'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function add(Fields $in): JsonResponse
+    public function add(Fields $in): Answer
     {
         $zone = $this->writing->once(function () use ($in) {
             $zone = new Zone('', '', ZoneKind::Mist, 1, 0, 0, 0, 0, 0, 0, 1, 1);
@@ -47,12 +47,12 @@ final class ZoneController
             return $zone;
         });
 
-        return new JsonResponse($this->views->one($zone), 201);
+        return new Answer($this->views->one($zone), 201);
     }
 
     #[Route('/api/zones/{id<\d+>}', methods: ['PUT'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function change(int $id, Fields $in): JsonResponse
+    public function change(int $id, Fields $in): Answer
     {
         $zone = $this->zone($id);
         $this->writing->once(function () use ($in, $zone): void {
@@ -66,13 +66,13 @@ final class ZoneController
             $this->writing->keep('zone', $zone->name, $before, self::editable($zone));
         });
 
-        return new JsonResponse($this->views->one($zone));
+        return new Answer($this->views->one($zone));
     }
 
     /** Takes away a zone that nobody ever lay in. */
     #[Route('/api/zones/{id<\d+>}', methods: ['DELETE'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function remove(int $id): JsonResponse
+    public function remove(int $id): Answer
     {
         $zone = $this->zone($id);
         $this->writing->once(function () use ($zone): void {
@@ -89,13 +89,13 @@ final class ZoneController
             $this->em->remove($zone);
         });
 
-        return new JsonResponse(['gone' => true]);
+        return new Answer(['gone' => true]);
     }
 
     /** Puts a zone out of use for some weeks; says who lies there then. */
     #[Route('/api/zones/{id<\d+>}/closed', methods: ['POST'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function close(int $id, Fields $in): JsonResponse
+    public function close(int $id, Fields $in): Answer
     {
         $zone = $this->zone($id);
         $there = $this->writing->once(function () use ($in, $zone): array {
@@ -115,12 +115,12 @@ final class ZoneController
             return array_map(static fn (Tenant $t) => $t->name, $this->tenants->byZone($from, $to)[(int) $zone->id] ?? []);
         });
 
-        return new JsonResponse(['zone' => $this->views->one($zone), 'batches' => $there], 201);
+        return new Answer(['zone' => $this->views->one($zone), 'batches' => $there], 201);
     }
 
     #[Route('/api/zones/{id<\d+>}/closed/{closed<\d+>}', methods: ['DELETE'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function open(int $id, int $closed): JsonResponse
+    public function open(int $id, int $closed): Answer
     {
         $zone = $this->zone($id);
         $this->writing->once(function () use ($zone, $closed): void {
@@ -132,7 +132,7 @@ final class ZoneController
             }
         });
 
-        return new JsonResponse($this->views->one($zone));
+        return new Answer($this->views->one($zone));
     }
 
     private function zone(int $id): Zone

@@ -18,6 +18,7 @@ use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\SheetVersion;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Nursery\House;
+use WetCradle\Server\Nursery\Words;
 use WetCradle\Server\Plan\Amount;
 use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Plan\Intended;
@@ -38,6 +39,7 @@ final class Acts
         private readonly Writing $writing,
         private readonly House $house,
         private readonly Today $today,
+        private readonly Words $words,
     ) {
     }
 
@@ -87,7 +89,7 @@ final class Acts
         $says = sprintf(
             'Lost %d that were %s: %s',
             $losses->total(),
-            $state->words(),
+            $this->words->say($state->words()),
             implode(', ', array_map(static fn (string $cause, int $n) => $n.' '.str_replace('_', ' ', $cause), array_keys($losses->byCause), $losses->byCause)),
         );
         $this->entering->enter($line->batch, ActKind::Lose, $day, $says, [$line], static fn (CountBook $book) => $book->lose((int) $line->id, $state, $losses));

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace WetCradle\Server\Book;
 
 use Doctrine\ORM\EntityManagerInterface;
-use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use WetCradle\Core\Book\FullCount;
@@ -16,6 +15,7 @@ use WetCradle\Core\Crops\Material;
 use WetCradle\Core\Crops\Method;
 use WetCradle\Core\Rooting\StageTally;
 use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Http\Find;
 use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Plan\Batches;
@@ -46,7 +46,7 @@ final class ActsController
     }
 
     #[Route('/api/batches/{code}/stick', methods: ['POST'])]
-    public function stick(string $code, Fields $in): JsonResponse
+    public function stick(string $code, Fields $in): Answer
     {
         return $this->act($code, function (Batch $batch) use ($in): void {
             $day = $in->day('on');
@@ -64,7 +64,7 @@ final class ActsController
     }
 
     #[Route('/api/batches/{code}/checks', methods: ['POST'])]
-    public function check(string $code, Fields $in): JsonResponse
+    public function check(string $code, Fields $in): Answer
     {
         return $this->act($code, function (Batch $batch) use ($in): void {
             $line = $this->batches->line($batch, $in->countOr('line', 1, 1));
@@ -80,17 +80,17 @@ final class ActsController
 
     /** What the plants lifted so far say, so that nobody lifts more than it takes; saves nothing. */
     #[Route('/api/batches/{code}/checks/try', methods: ['POST'])]
-    public function judge(string $code, Fields $in): JsonResponse
+    public function judge(string $code, Fields $in): Answer
     {
         $line = $this->batches->line($this->batches->at($code), $in->countOr('line', 1, 1));
         $tally = StageTally::read($in->object('stages'));
         $in->done();
 
-        return new JsonResponse($this->checks->judge($line, $tally));
+        return new Answer($this->checks->judge($line, $tally));
     }
 
     #[Route('/api/batches/{code}/count', methods: ['POST'])]
-    public function count(string $code, Fields $in): JsonResponse
+    public function count(string $code, Fields $in): Answer
     {
         return $this->act($code, function (Batch $batch) use ($in): void {
             $line = $this->batches->line($batch, $in->countOr('line', 1, 1));
@@ -122,7 +122,7 @@ final class ActsController
     }
 
     #[Route('/api/batches/{code}/lose', methods: ['POST'])]
-    public function lose(string $code, Fields $in): JsonResponse
+    public function lose(string $code, Fields $in): Answer
     {
         return $this->act($code, function (Batch $batch) use ($in): void {
             $line = $this->batches->line($batch, $in->countOr('line', 1, 1));
@@ -135,7 +135,7 @@ final class ActsController
     }
 
     #[Route('/api/batches/{code}/split', methods: ['POST'])]
-    public function split(string $code, Fields $in): JsonResponse
+    public function split(string $code, Fields $in): Answer
     {
         return $this->act($code, function (Batch $batch) use ($in): void {
             $line = $this->batches->line($batch, $in->countOr('line', 1, 1));
@@ -153,7 +153,7 @@ final class ActsController
     }
 
     #[Route('/api/batches/{code}/merge', methods: ['POST'])]
-    public function merge(string $code, Fields $in): JsonResponse
+    public function merge(string $code, Fields $in): Answer
     {
         return $this->act($code, function (Batch $batch) use ($in): void {
             $line = $this->batches->line($batch, $in->countOr('line', 1, 1));
@@ -166,7 +166,7 @@ final class ActsController
     }
 
     #[Route('/api/batches/{code}/change-method', methods: ['POST'])]
-    public function changeMethod(string $code, Fields $in): JsonResponse
+    public function changeMethod(string $code, Fields $in): Answer
     {
         return $this->act($code, function (Batch $batch) use ($in): void {
             $line = $this->batches->line($batch, $in->countOr('line', 1, 1));
@@ -181,7 +181,7 @@ final class ActsController
     }
 
     #[Route('/api/batches/{code}/move-on', methods: ['POST'])]
-    public function moveOn(string $code, Fields $in): JsonResponse
+    public function moveOn(string $code, Fields $in): Answer
     {
         return $this->act($code, function (Batch $batch) use ($in): void {
             $line = $this->batches->line($batch, $in->countOr('line', 1, 1));
@@ -194,7 +194,7 @@ final class ActsController
     }
 
     #[Route('/api/batches/{code}/undo', methods: ['POST'])]
-    public function undo(string $code, Fields $in): JsonResponse
+    public function undo(string $code, Fields $in): Answer
     {
         return $this->act($code, function (Batch $batch) use ($in): void {
             $id = $in->count('act', 1);
@@ -205,7 +205,7 @@ final class ActsController
     }
 
     /** @param callable(Batch): void $do */
-    private function act(string $code, callable $do): JsonResponse
+    private function act(string $code, callable $do): Answer
     {
         $batch = $this->writing->once(function () use ($code, $do) {
             $batch = $this->batches->at($code);
@@ -215,7 +215,7 @@ final class ActsController
         });
         $this->em->refresh($batch);
 
-        return new JsonResponse($this->views->one($batch));
+        return new Answer($this->views->one($batch));
     }
 
     /** @param list<string> $of */

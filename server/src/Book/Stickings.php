@@ -8,6 +8,7 @@ use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Book\ActKind;
 use WetCradle\Core\Book\CountBook;
 use WetCradle\Core\Crops\Trays;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Account\Account;
 use WetCradle\Server\Nursery\House;
@@ -64,11 +65,7 @@ final class Stickings
             throw Refused::because(
                 'not_fit',
                 'despite',
-                sprintf(
-                    'Block %s is not fit to take from. %s To stick it all the same, say why.',
-                    $batch->block->code,
-                    implode(' ', array_column($against, 'words')),
-                ),
+                Fact::of('stick.not_fit', block: $batch->block->code, why: Fact::together(...array_column($against, 'words'))),
             );
         }
         $dates = $batch->datesFrom($day, $this->house->timetable());

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace WetCradle\Server\Calendar;
 
 use Doctrine\DBAL\Connection;
-use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
 use WetCradle\Core\Calendar\Week;
@@ -13,6 +12,7 @@ use WetCradle\Core\Plan\DayList;
 use WetCradle\Core\Plan\Job;
 use WetCradle\Core\Plan\NextThing;
 use WetCradle\Server\Database\Row;
+use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Tags;
 use WetCradle\Server\Stock\TakeSheets;
@@ -33,7 +33,7 @@ final class DayController
     }
 
     #[Route('/api/day', methods: ['GET'])]
-    public function day(Request $request): JsonResponse
+    public function day(Request $request): Answer
     {
         $week = $request->query->has('week') ? Week::of($request->query->getString('week')) : $this->today->week();
         $wanted = $unplanned = [];
@@ -64,7 +64,7 @@ final class DayController
 
         $clocks = $this->takeSheets->running();
 
-        return new JsonResponse([
+        return new Answer([
             'week' => $week->written(),
             'running' => $week->holds($this->today->day()),
             'things' => array_map(static fn (NextThing $t) => [

@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace WetCradle\Server\Calendar;
 
 use Doctrine\DBAL\Connection;
-use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\Routing\Attribute\Route;
 use WetCradle\Core\Plan\SeasonLoad;
 use WetCradle\Server\Crops\Way;
 use WetCradle\Server\Crops\Ways;
 use WetCradle\Server\Crops\Windows;
 use WetCradle\Server\Database\Row;
+use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Loads;
 
@@ -32,7 +32,7 @@ final class RailController
     }
 
     #[Route('/api/rail', methods: ['GET'])]
-    public function rail(): JsonResponse
+    public function rail(): Answer
     {
         $from = $this->today->week()->plus(-self::WEEKS_BACK);
         $loads = $this->loads->during($from, self::WEEKS);
@@ -55,7 +55,7 @@ final class RailController
             ];
         }
 
-        return new JsonResponse(
+        return new Answer(
             ['thisWeek' => $this->today->week()->written(), 'today' => $this->today->day()->format('Y-m-d'), 'places' => $places, 'weeks' => $weeks],
         );
     }

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Compute;
 
-use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
 use WetCradle\Core\Compute\Registry;
+use WetCradle\Server\Http\Answer;
 
 /** The core's calculations over HTTP. */
 final class ComputeController
@@ -17,14 +17,14 @@ final class ComputeController
     }
 
     #[Route('/api/compute', methods: ['GET'])]
-    public function names(): JsonResponse
+    public function names(): Answer
     {
-        return new JsonResponse(['calculations' => $this->registry->names()]);
+        return new Answer(['calculations' => $this->registry->names()]);
     }
 
     #[Route('/api/compute/{name}', methods: ['POST'])]
-    public function compute(string $name, Request $request): JsonResponse
+    public function compute(string $name, Request $request): Answer
     {
-        return new JsonResponse($this->registry->compute($name, $request->getContent()));
+        return new Answer($this->registry->compute($name, $request->getContent()));
     }
 }

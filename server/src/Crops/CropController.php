@@ -6,7 +6,6 @@ namespace WetCradle\Server\Crops;
 
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
-use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Routing\Attribute\Route;
@@ -17,6 +16,8 @@ use WetCradle\Core\Refused;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Http\Answer;
+use WetCradle\Server\Nursery\Words;
 use WetCradle\Server\Rates\CropHistory;
 
 /** Crops: their names, histories, and the season in which each is taken. */
@@ -31,36 +32,37 @@ final class CropController
         private readonly CropHistory $history,
         private readonly Writing $writing,
         private readonly Today $today,
+        private readonly Words $words,
     ) {
     }
 
     #[Route('/api/crops', methods: ['GET'])]
-    public function all(): JsonResponse
+    public function all(): Answer
     {
         $batches = $this->history->batches();
 
-        return new JsonResponse(['crops' => array_map(fn (Crop $c) => $this->views->row($c, $batches[(int) $c->id] ?? []), $this->ways->crops())]);
+        return new Answer(['crops' => array_map(fn (Crop $c) => $this->views->row($c, $batches[(int) $c->id] ?? []), $this->ways->crops())]);
     }
 
     /** When each way's material is right around a week: open, closing, next or later. */
     #[Route('/api/season', methods: ['GET'])]
-    public function season(Request $request): JsonResponse
+    public function season(Request $request): Answer
     {
         $week = $request->query->has('week') ? Week::of($request->query->getString('week')) : $this->today->week();
 
-        return new JsonResponse($this->views->season($week));
+        return new Answer($this->views->season($week));
     }
 
     #[Route('/api/crops/{slug}', methods: ['GET'])]
-    public function one(string $slug): JsonResponse
+    public function one(string $slug): Answer
     {
-        return new JsonResponse($this->views->one($this->crop($slug)));
+        return new Answer($this->views->one($this->crop($slug)));
     }
 
     /** What a liner of it costs when it is bought in, and how long it takes to come. */
     #[Route('/api/crops/{slug}/liner', methods: ['PUT'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function liner(string $slug, Fields $in): JsonResponse
+    public function liner(string $slug, Fields $in): Answer
     {
         $crop = $this->crop($slug);
         $this->writing->once(function () use ($crop, $in): void {
@@ -72,30 +74,30 @@ final class CropController
             $this->writing->keep('crop', $crop->slug, $before, ['linerPrice' => $crop->linerPrice, 'linerWeeks' => $crop->linerWeeks]);
         });
 
-        return new JsonResponse($this->views->one($crop));
+        return new Answer($this->views->one($crop));
     }
 
     #[Route('/api/crops', methods: ['POST'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function add(Fields $in): JsonResponse
+    public function add(Fields $in): Answer
     {
         $crop = $this->writing->once(function () use ($in) {
             [$name, $sheet] = [$this->freeName($in), $this->sheets->read($in->object('sheet'))];
             $in->done();
             $crop = new Crop($name, Crop::slugOf($name));
             $this->em->persist($crop);
-            $this->sheets->newWay($crop, ucfirst($sheet->words()), true, $sheet);
+            $this->sheets->newWay($crop, ucfirst($this->words->say($sheet->words())), true, $sheet);
             $this->writing->keep('crop', $crop->slug, [], ['name' => $crop->name]);
 
             return $crop;
         });
 
-        return new JsonResponse($this->views->one($crop), 201);
+        return new Answer($this->views->one($crop), 201);
     }
 
     #[Route('/api/crops/{slug}', methods: ['PUT'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function rename(string $slug, Fields $in): JsonResponse
+    public function rename(string $slug, Fields $in): Answer
     {
         $crop = $this->crop($slug);
         $this->writing->once(function () use ($crop, $in): void {
@@ -109,12 +111,12 @@ final class CropController
             $this->writing->keep('crop', $crop->slug, $before, ['name' => $crop->name]);
         });
 
-        return new JsonResponse($this->views->one($crop));
+        return new Answer($this->views->one($crop));
     }
 
     #[Route('/api/crops/{slug}', methods: ['DELETE'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function remove(string $slug): JsonResponse
+    public function remove(string $slug): Answer
     {
         $crop = $this->crop($slug);
         $this->writing->once(function () use ($crop): void {
@@ -133,7 +135,7 @@ final class CropController
             $this->em->remove($crop);
         });
 
-        return new JsonResponse(['gone' => true]);
+        return new Answer(['gone' => true]);
     }
 
     private function crop(string $slug): Crop

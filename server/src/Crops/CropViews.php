@@ -12,6 +12,7 @@ use WetCradle\Core\Crops\LikeCrops;
 use WetCradle\Core\Crops\OpenWeeks;
 use WetCradle\Core\Crops\WaysCompared;
 use WetCradle\Core\Crops\WaySheet;
+use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Row;
@@ -103,7 +104,7 @@ final class CropViews
         ] + self::derived($sheet, $rules, $this->house->defaults());
     }
 
-    /** @return array{words: string, daysToRoot: array{float, float}, weaningDays: int, differs: list<array<string, string>>} */
+    /** @return array{words: Fact, daysToRoot: array{float, float}, weaningDays: int, differs: list<array<string, string|Fact>>} */
     public static function derived(WaySheet $sheet, HouseRules $rules, HouseDefaults $house): array
     {
         return [

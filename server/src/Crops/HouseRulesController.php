@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace WetCradle\Server\Crops;
 
 use Doctrine\ORM\EntityManagerInterface;
-use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use WetCradle\Core\Compute\Fields;
@@ -15,6 +14,7 @@ use WetCradle\Core\Crops\SchoolEffect;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\TrayKind;
 
@@ -26,14 +26,14 @@ final class HouseRulesController
     }
 
     #[Route('/api/house-rules', methods: ['GET'])]
-    public function all(): JsonResponse
+    public function all(): Answer
     {
-        return new JsonResponse($this->view());
+        return new Answer($this->view());
     }
 
     #[Route('/api/house-rules', methods: ['PUT'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function change(Fields $in, Writing $writing): JsonResponse
+    public function change(Fields $in, Writing $writing): Answer
     {
         $writing->once(function () use ($in, $writing): void {
             $nursery = $this->house->nursery();
@@ -45,7 +45,7 @@ final class HouseRulesController
             $writing->keep('house_rules', '1', $before, $nursery->houseRules);
         });
 
-        return new JsonResponse($this->view());
+        return new Answer($this->view());
     }
 
     /** @return array<string, mixed> effects worked out on a soft tip cutting, or on a division or runner where the question is about those */
@@ -73,12 +73,11 @@ final class HouseRulesController
             'question' => $school->question(),
             'chosen' => $rules->of($school),
             'options' => array_map(
-                fn (string $option, string $words) => [
+                fn (string $option) => [
                     'option' => $option,
-                    'words' => $words,
+                    'words' => $school->words($option),
                     'effect' => SchoolEffect::words($school, $option, $example($school), $this->house->defaults()),
                 ],
-                array_keys($school->options()),
                 $school->options(),
             ),
             'differing' => $differing[$school->value] ?? [],

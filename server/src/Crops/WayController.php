@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace WetCradle\Server\Crops;
 
 use Doctrine\ORM\EntityManagerInterface;
-use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
@@ -16,6 +15,7 @@ use WetCradle\Core\Crops\WaysCompared;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\TrayKind;
 
@@ -35,13 +35,13 @@ final class WayController
 
     /** Built-in sheets, as this house's rules would have them. */
     #[Route('/api/patterns', methods: ['GET'])]
-    public function patterns(): JsonResponse
+    public function patterns(): Answer
     {
         $rules = $this->house->nursery()->rules();
         $tray = $this->em->getRepository(TrayKind::class)->findOneBy([], ['cells' => 'ASC', 'id' => 'ASC'])
             ?? throw new \LogicException('There is always a kind of tray.');
 
-        return new JsonResponse(['patterns' => array_map(
+        return new Answer(['patterns' => array_map(
             static fn (Pattern $p) => ['pattern' => $p->value, 'words' => $p->words(), 'sheet' => $rules->shape($p->sheet((int) $tray->id))],
             Pattern::cases(),
         )]);
@@ -49,17 +49,17 @@ final class WayController
 
     /** What a sheet would come to; saves nothing. */
     #[Route('/api/sheets/try', methods: ['POST'])]
-    public function try(Fields $in): JsonResponse
+    public function try(Fields $in): Answer
     {
         $sheet = $this->sheets->read($in->object('sheet'));
         $in->done();
 
-        return new JsonResponse(['sheet' => $sheet->toArray()] + CropViews::derived($sheet, $this->house->nursery()->rules(), $this->house->defaults()));
+        return new Answer(['sheet' => $sheet->toArray()] + CropViews::derived($sheet, $this->house->nursery()->rules(), $this->house->defaults()));
     }
 
     #[Route('/api/crops/{slug}/ways', methods: ['POST'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function add(string $slug, Fields $in): JsonResponse
+    public function add(string $slug, Fields $in): Answer
     {
         $crop = $this->em->getRepository(Crop::class)->findOneBy(['slug' => $slug]) ?? throw new NotFoundHttpException();
         $this->writing->once(function () use ($crop, $in): void {
@@ -71,12 +71,12 @@ final class WayController
             $this->writing->keep('way', (string) $way->id, [], ['crop' => $crop->slug, 'name' => $name]);
         });
 
-        return new JsonResponse($this->views->one($crop), 201);
+        return new Answer($this->views->one($crop), 201);
     }
 
     #[Route('/api/ways/{id<\d+>}', methods: ['PUT'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function change(int $id, Fields $in): JsonResponse
+    public function change(int $id, Fields $in): Answer
     {
         $way = $this->way($id);
         $this->writing->once(function () use ($way, $in): void {
@@ -105,12 +105,12 @@ final class WayController
         });
         $this->em->refresh($way);
 
-        return new JsonResponse($this->views->one($way->crop));
+        return new Answer($this->views->one($way->crop));
     }
 
     #[Route('/api/ways/{id<\d+>}', methods: ['DELETE'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function remove(int $id): JsonResponse
+    public function remove(int $id): Answer
     {
         $way = $this->way($id);
         $this->writing->once(function () use ($way): void {
@@ -121,20 +121,20 @@ final class WayController
             $this->writing->keep('way', (string) $way->id, ['name' => $way->name], ['name' => null]);
         });
 
-        return new JsonResponse(['gone' => true]);
+        return new Answer(['gone' => true]);
     }
 
     /** Two ways of one crop, entry by entry. */
     #[Route('/api/ways/{id<\d+>}/beside/{other<\d+>}', methods: ['GET'])]
-    public function beside(int $id, int $other): JsonResponse
+    public function beside(int $id, int $other): Answer
     {
-        return new JsonResponse(['differences' => WaysCompared::differences($this->way($id)->core(), $this->way($other)->core())]);
+        return new Answer(['differences' => WaysCompared::differences($this->way($id)->core(), $this->way($other)->core())]);
     }
 
     /** The plant gave the sign: this year's window opens then. */
     #[Route('/api/ways/{id<\d+>}/signs', methods: ['POST'])]
     #[IsGranted('ROLE_HAND')]
-    public function seen(int $id, Fields $in): JsonResponse
+    public function seen(int $id, Fields $in): Answer
     {
         $way = $this->way($id);
         $this->writing->once(function () use ($way, $in): void {
@@ -150,13 +150,13 @@ final class WayController
         });
         $this->windows->forget();
 
-        return new JsonResponse($this->views->season($this->today->week()), 201);
+        return new Answer($this->views->season($this->today->week()), 201);
     }
 
     /** Takes back the newest sign seen on a way. */
     #[Route('/api/ways/{id<\d+>}/signs/last', methods: ['DELETE'])]
     #[IsGranted('ROLE_HAND')]
-    public function unseen(int $id): JsonResponse
+    public function unseen(int $id): Answer
     {
         $way = $this->way($id);
         $this->writing->once(function () use ($way): void {
@@ -166,7 +166,7 @@ final class WayController
         });
         $this->windows->forget();
 
-        return new JsonResponse($this->views->season($this->today->week()));
+        return new Answer($this->views->season($this->today->week()));
     }
 
     private function way(int $id): Way

@@ -14,7 +14,6 @@ use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Plan\StickAgain;
 use WetCradle\Core\Rooting\ReadyCheck;
 use WetCradle\Core\Rooting\StageTally;
-use WetCradle\Core\Telling;
 use WetCradle\Server\Database\Row;
 
 /**
@@ -56,7 +55,7 @@ final class DemoFailure
         $windows = WayWindows::of($sheet->taking->windows, WindowShift::none());
         for ($weeks = 0; $weeks <= 26; ++$weeks) {
             $ready = Week::of($row->text('ready_week'))->plus($weeks);
-            $again = StickAgain::for($windows, $this->timetable->usual($sheet), $ready, $this->today, Telling::plain());
+            $again = StickAgain::for($windows, $this->timetable->usual($sheet), $ready, $this->today);
             if ($again->isPossible() && $again->from <= $this->today->modify('+2 weeks') && $again->last >= $this->today->modify('+10 days')) {
                 return $weeks;
             }

@@ -19,6 +19,7 @@ use WetCradle\Server\Account\Account;
 use WetCradle\Server\Bench\Pots;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\Crop;
+use WetCradle\Server\Nursery\Words;
 
 /**
  * Builds the made-up nursery: its people, crops, stock and zones from readable files, then two finished seasons and the
@@ -31,6 +32,7 @@ final class DemoNursery
         private readonly PasswordHasherFactoryInterface $hashers,
         private readonly Pots $pots,
         private readonly Today $today,
+        private readonly Words $words,
     ) {
     }
 
@@ -111,7 +113,7 @@ final class DemoNursery
             $crop = DemoCrop::read($row, $more, (int) $trays[$row['tray']]['id'], (int) $trays[$row['tray']]['cells'], $timetable);
             $this->db->insert('crop', ['version' => 1, 'name' => $crop->name, 'slug' => $crop->slug]);
             $crop->id = (int) $this->db->lastInsertId();
-            $crop->sheetId = $this->way($crop, $crop->sheet, ucfirst($crop->sheet->words()), true);
+            $crop->sheetId = $this->way($crop, $crop->sheet, ucfirst($this->words->say($crop->sheet->words())), true);
             foreach ((array) ($more['ways'] ?? []) as $name => $says) {
                 $this->way($crop, WaySheet::of(DemoCrop::over($crop->sheet->toArray(), (array) $says)), (string) $name, false);
             }

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace WetCradle\Server\Http;
 
 use Doctrine\DBAL\Connection;
-use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
 use WetCradle\Core\Plan\BatchCode;
@@ -21,11 +20,11 @@ final class FindController
     }
 
     #[Route('/api/find', methods: ['GET'])]
-    public function find(Request $request): JsonResponse
+    public function find(Request $request): Answer
     {
         $typed = mb_substr(trim($request->query->getString('q')), 0, 60);
         if ($typed === '') {
-            return new JsonResponse(['found' => []]);
+            return new Answer(['found' => []]);
         }
         $like = '%'.addcslashes($typed, '%_\\').'%';
         $code = BatchCode::typed($typed)->written ?? strtoupper($typed);
@@ -53,6 +52,6 @@ final class FindController
             }
         }
 
-        return new JsonResponse(['found' => $found]);
+        return new Answer(['found' => $found]);
     }
 }

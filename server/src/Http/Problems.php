@@ -11,12 +11,18 @@ use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpKernel\Event\ExceptionEvent;
 use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
+use WetCradle\Server\Nursery\Words;
 
 /** Every failure as {"error": {code, field, message}}, with what the database says now when two people met. */
 #[AsEventListener(priority: 0)]
 final class Problems
 {
+    public function __construct(private readonly Words $words)
+    {
+    }
+
     public function __invoke(ExceptionEvent $event): void
     {
         $thrown = $event->getThrowable();
@@ -28,7 +34,7 @@ final class Problems
                 'not_json' => 400,
                 'unknown_calculation' => 404,
                 default => 422,
-            }, $thrown->reason, $thrown->field, $thrown->getMessage()),
+            }, $thrown->reason, $thrown->field, $this->words->say(Fact::said($thrown->says))),
             $thrown instanceof Conflict => self::error(409, 'changed_meanwhile', 'version', $thrown->getMessage(), $thrown->theirs),
             $thrown instanceof OptimisticLockException => self::error(
                 409,

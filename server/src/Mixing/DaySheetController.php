@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace WetCradle\Server\Mixing;
 
 use Doctrine\ORM\EntityManagerInterface;
-use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Http\Answer;
 
 /** The sheet of a day, and what of it is done. */
 final class DaySheetController
@@ -27,19 +27,19 @@ final class DaySheetController
     }
 
     #[Route('/api/day-sheet', methods: ['GET'])]
-    public function day(Request $request): JsonResponse
+    public function day(Request $request): Answer
     {
         $in = Fields::of($request->query->all());
         $day = $in->has('day') ? $in->day('day') : $this->today->day();
         $hands = $request->query->has('hands') ? Fields::of(['hands' => $request->query->getInt('hands')])->count('hands', 1, self::MOST_HANDS) : null;
 
-        return new JsonResponse($this->sheets->of($day, $hands));
+        return new Answer($this->sheets->of($day, $hands));
     }
 
     /** Ticks a step, with what it came to; or takes the tick back. Ticked twice, the later one counts. */
     #[Route('/api/day-sheet/ticks', methods: ['POST'])]
     #[IsGranted('ROLE_HAND')]
-    public function tick(Fields $in): JsonResponse
+    public function tick(Fields $in): Answer
     {
         $ticked = $this->writing->once(function () use ($in): ?DayTick {
             $day = $in->day('day');
@@ -63,6 +63,6 @@ final class DaySheetController
             return $tick;
         });
 
-        return new JsonResponse(['tick' => $ticked?->toArray()]);
+        return new Answer(['tick' => $ticked?->toArray()]);
     }
 }

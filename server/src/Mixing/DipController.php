@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace WetCradle\Server\Mixing;
 
 use Doctrine\ORM\EntityManagerInterface;
-use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
@@ -19,6 +18,7 @@ use WetCradle\Core\Refused;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\SheetBook;
 use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Plan\Batches;
 
 /** Hormones on the shelf and the dips made of them, with the batches that they were made for; and sanitisers, by their labels. */
@@ -38,14 +38,14 @@ final class DipController
     }
 
     #[Route('/api/dips', methods: ['GET'])]
-    public function all(): JsonResponse
+    public function all(): Answer
     {
-        return new JsonResponse($this->say());
+        return new Answer($this->say());
     }
 
     #[Route('/api/dips/stocks', methods: ['POST'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function addStock(Fields $in): JsonResponse
+    public function addStock(Fields $in): Answer
     {
         $this->writing->once(function () use ($in): void {
             $stock = new HormoneStock('', '', HormoneKind::Powder, AuxinForm::Acid, 1.0, null, null);
@@ -54,12 +54,12 @@ final class DipController
             $this->writing->keep('hormone_stock', $stock->name, [], $stock->toArray($this->today->day()));
         });
 
-        return new JsonResponse($this->say(), 201);
+        return new Answer($this->say(), 201);
     }
 
     #[Route('/api/dips/stocks/{id<\d+>}', methods: ['PUT'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function changeStock(int $id, Fields $in): JsonResponse
+    public function changeStock(int $id, Fields $in): Answer
     {
         $stock = $this->stock($id);
         $this->writing->once(function () use ($in, $stock): void {
@@ -69,13 +69,13 @@ final class DipController
             $this->writing->keep('hormone_stock', $stock->name, $before, $stock->toArray($this->today->day()));
         });
 
-        return new JsonResponse($this->say());
+        return new Answer($this->say());
     }
 
     /** Thrown away, or found again: what was made of it stays in the log. */
     #[Route('/api/dips/stocks/{id<\d+>}/discard', methods: ['POST'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function discardStock(int $id, Fields $in): JsonResponse
+    public function discardStock(int $id, Fields $in): Answer
     {
         $stock = $this->stock($id);
         $this->writing->once(function () use ($in, $stock): void {
@@ -86,22 +86,22 @@ final class DipController
             $this->writing->keep('hormone_stock', $stock->name, $before, $stock->toArray($this->today->day()));
         });
 
-        return new JsonResponse($this->say());
+        return new Answer($this->say());
     }
 
     /** What is measured out of a stock for so many cuttings; saves nothing. */
     #[Route('/api/dips/reckon', methods: ['POST'])]
-    public function reckon(Fields $in): JsonResponse
+    public function reckon(Fields $in): Answer
     {
         [$stock, $ppm, $cuttings, $depth] = $this->asked($in);
         $in->done();
 
-        return new JsonResponse($this->shelf->of($stock, $ppm, $cuttings, $depth));
+        return new Answer($this->shelf->of($stock, $ppm, $cuttings, $depth));
     }
 
     #[Route('/api/dips/made', methods: ['POST'])]
     #[IsGranted('ROLE_HAND')]
-    public function make(Fields $in): JsonResponse
+    public function make(Fields $in): Answer
     {
         $this->writing->once(function () use ($in): void {
             [$stock, $ppm, $cuttings, $depth] = $this->asked($in);
@@ -122,13 +122,13 @@ final class DipController
             );
         });
 
-        return new JsonResponse($this->say(), 201);
+        return new Answer($this->say(), 201);
     }
 
     /** What is left of a dip is thrown away, never poured back. */
     #[Route('/api/dips/made/{id<\d+>}/discard', methods: ['POST'])]
     #[IsGranted('ROLE_HAND')]
-    public function discard(int $id): JsonResponse
+    public function discard(int $id): Answer
     {
         $made = $this->em->find(MadeDip::class, $id) ?? throw new NotFoundHttpException();
         $this->writing->once(function () use ($made): void {
@@ -136,12 +136,12 @@ final class DipController
             $this->writing->keep('made_dip', (string) $made->id, ['discarded' => null], ['discarded' => $made->discardedAt->format('Y-m-d H:i')]);
         });
 
-        return new JsonResponse($this->say());
+        return new Answer($this->say());
     }
 
     #[Route('/api/dips/sanitisers', methods: ['POST'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function addSanitiser(Fields $in): JsonResponse
+    public function addSanitiser(Fields $in): Answer
     {
         $this->writing->once(function () use ($in): void {
             $one = new Disinfectant('', 1.0, 1.0, RatioReading::ToParts, 0, '', false);
@@ -150,12 +150,12 @@ final class DipController
             $this->writing->keep('sanitiser', $one->name, [], $one->toArray());
         });
 
-        return new JsonResponse($this->say(), 201);
+        return new Answer($this->say(), 201);
     }
 
     #[Route('/api/dips/sanitisers/{id<\d+>}', methods: ['PUT'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function changeSanitiser(int $id, Fields $in): JsonResponse
+    public function changeSanitiser(int $id, Fields $in): Answer
     {
         $one = $this->sanitiser($id);
         $this->writing->once(function () use ($in, $one): void {
@@ -165,18 +165,18 @@ final class DipController
             $this->writing->keep('sanitiser', $one->name, $before, $one->toArray());
         });
 
-        return new JsonResponse($this->say());
+        return new Answer($this->say());
     }
 
     /** What is poured for so many litres; saves nothing. */
     #[Route('/api/dips/sanitisers/{id<\d+>}/reckon', methods: ['POST'])]
-    public function reckonSanitiser(int $id, Fields $in): JsonResponse
+    public function reckonSanitiser(int $id, Fields $in): Answer
     {
         $one = $this->sanitiser($id);
         $litres = $in->positive('litres', 10_000);
         $in->done();
 
-        return new JsonResponse($one->core()->make(Volume::litres($litres))->toArray());
+        return new Answer($one->core()->make(Volume::litres($litres))->toArray());
     }
 
     /** @return array{0: HormoneStock, 1: int, 2: int, 3: float} */

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace WetCradle\Server\Mixing;
 
 use Doctrine\ORM\EntityManagerInterface;
-use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
@@ -18,6 +17,7 @@ use WetCradle\Core\Refused;
 use WetCradle\Server\Crops\SheetBook;
 use WetCradle\Server\Crops\Way;
 use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\TrayKind;
 use WetCradle\Server\Wanted\Pot;
@@ -35,14 +35,14 @@ final class MixController
     }
 
     #[Route('/api/mixes', methods: ['GET'])]
-    public function all(): JsonResponse
+    public function all(): Answer
     {
-        return new JsonResponse($this->say());
+        return new Answer($this->say());
     }
 
     #[Route('/api/mixes', methods: ['POST'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function add(Fields $in): JsonResponse
+    public function add(Fields $in): Answer
     {
         $this->writing->once(function () use ($in): void {
             $mix = new Mix('', []);
@@ -51,12 +51,12 @@ final class MixController
             $this->writing->keep('mix', $mix->name, [], $mix->toArray());
         });
 
-        return new JsonResponse($this->say(), 201);
+        return new Answer($this->say(), 201);
     }
 
     #[Route('/api/mixes/{id<\d+>}', methods: ['PUT'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function change(int $id, Fields $in): JsonResponse
+    public function change(int $id, Fields $in): Answer
     {
         $mix = $this->em->find(Mix::class, $id) ?? throw new NotFoundHttpException();
         $this->writing->once(function () use ($in, $mix): void {
@@ -66,12 +66,12 @@ final class MixController
             $this->writing->keep('mix', $mix->name, $before, $mix->toArray());
         });
 
-        return new JsonResponse($this->say());
+        return new Answer($this->say());
     }
 
     #[Route('/api/mixes/parts', methods: ['POST'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function addPart(Fields $in): JsonResponse
+    public function addPart(Fields $in): Answer
     {
         $this->writing->once(function () use ($in): void {
             $part = new Part('');
@@ -80,12 +80,12 @@ final class MixController
             $this->writing->keep('mix_part', $part->name, [], $part->toArray());
         });
 
-        return new JsonResponse($this->say(), 201);
+        return new Answer($this->say(), 201);
     }
 
     #[Route('/api/mixes/parts/{id<\d+>}', methods: ['PUT'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function changePart(int $id, Fields $in): JsonResponse
+    public function changePart(int $id, Fields $in): Answer
     {
         $part = $this->em->find(Part::class, $id) ?? throw new NotFoundHttpException();
         $this->writing->once(function () use ($in, $part): void {
@@ -95,12 +95,12 @@ final class MixController
             $this->writing->keep('mix_part', $part->name, $before, $part->toArray());
         });
 
-        return new JsonResponse($this->say());
+        return new Answer($this->say());
     }
 
     /** What trays or pots take of a mix; saves nothing. */
     #[Route('/api/mixes/reckon', methods: ['POST'])]
-    public function reckon(Fields $in): JsonResponse
+    public function reckon(Fields $in): Answer
     {
         $words = $in->text('mix', 200);
         $trays = $in->countOr('trays', 0, 0, 20_000);
@@ -133,7 +133,7 @@ final class MixController
             default => null,
         };
 
-        return new JsonResponse(
+        return new Answer(
             $this->mixes->made(
                 $words,
                 Volume::litres($ofTrays + $ofPots),

@@ -82,8 +82,9 @@ final class Mixes
         $against = [];
         foreach ($for as ['batch' => $batch, 'sheet' => $sheet]) {
             foreach (MixJudged::against($recipe, $this->known(), $sheet, $this->house->defaults()) as $one) {
-                $against[$one['words']] ??= $one + ['batches' => []];
-                $against[$one['words']]['batches'][] = $batch;
+                $alike = serialize($one['words']);
+                $against[$alike] ??= $one + ['batches' => []];
+                $against[$alike]['batches'][] = $batch;
             }
         }
         $fill = static fn (float $l) => $each === null || $each <= 0.0 ? null : (int) floor($l / $each + 1e-9);

@@ -7,6 +7,7 @@ namespace WetCradle\Server\Mixing;
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Crops\Hormone;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Mixing\DipChoice;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Calendar\Today;
@@ -29,7 +30,7 @@ final class Shelf
      * What makes the dip for so many cuttings, or why nothing does.
      *
      * @return array{
-     *     able: bool, stock: ?int, name: ?string, words: string, grams: ?float, ml: ?float, stockMl: ?float,
+     *     able: bool, stock: ?int, name: ?string, words: Fact, grams: ?float, ml: ?float, stockMl: ?float,
      *     waterMl: ?float, ppm: ?float, error: ?float, salt: ?array{factor: float, source: string},
      * }
      */
@@ -60,7 +61,7 @@ final class Shelf
      * What one stock would make at a strength; a stock too weak, too old or of another kind is refused with what could be used.
      *
      * @return array{
-     *     able: bool, stock: ?int, name: ?string, words: string, grams: ?float, ml: ?float, stockMl: ?float,
+     *     able: bool, stock: ?int, name: ?string, words: Fact, grams: ?float, ml: ?float, stockMl: ?float,
      *     waterMl: ?float, ppm: ?float, error: ?float, salt: ?array{factor: float, source: string},
      * }
      */
@@ -74,7 +75,7 @@ final class Shelf
             throw Refused::because(
                 $reason === 'too_weak' ? 'target_stronger_than_stock' : $reason,
                 'ppm',
-                $dip['words'].($other['able'] ? sprintf(' Use %s.', $other['name']) : ''),
+                $other['able'] ? Fact::together($dip['words'], Fact::of('dip.use', stock: (string) $other['name'])) : $dip['words'],
             );
         }
 

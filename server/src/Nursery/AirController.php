@@ -6,7 +6,6 @@ namespace WetCradle\Server\Nursery;
 
 use Doctrine\DBAL\Connection;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
-use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use WetCradle\Core\Calendar\AirTable;
@@ -15,6 +14,7 @@ use WetCradle\Core\Compute\Fields;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Plan\Redating;
 
 /** The site's air: monthly means of an ordinary year, and days as they were measured. */
@@ -33,7 +33,7 @@ final class AirController
     }
 
     #[Route('/api/air', methods: ['GET'])]
-    public function air(): JsonResponse
+    public function air(): Answer
     {
         $sites = [];
         foreach (glob($this->sites.'/*.csv') ?: [] as $file) {
@@ -48,13 +48,13 @@ final class AirController
             $days[] = ['on' => (string) $day, 'mean' => (float) $mean];
         }
 
-        return new JsonResponse(['means' => array_map(floatval(...), $this->house->nursery()->air), 'days' => array_reverse($days), 'sites' => $sites]);
+        return new Answer(['means' => array_map(floatval(...), $this->house->nursery()->air), 'days' => array_reverse($days), 'sites' => $sites]);
     }
 
     /** Takes in a table: twelve monthly means, or days as measured; and dates all batches again. */
     #[Route('/api/air', methods: ['POST'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function take(Fields $in): JsonResponse
+    public function take(Fields $in): Answer
     {
         $taken = $this->writing->once(function () use ($in): array {
             $table = $in->here(static fn () => AirTable::read($in->text('csv', 200_000)));
@@ -78,6 +78,6 @@ final class AirController
             return ['months' => $table->means === null ? 0 : 12, 'days' => count($table->days), 'moved' => $this->redating->becauseTheHouseChanged()];
         });
 
-        return new JsonResponse($taken);
+        return new Answer($taken);
     }
 }

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Nursery;
 
-use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use WetCradle\Core\Compute\Fields;
@@ -12,6 +11,7 @@ use WetCradle\Core\Plan\Costs;
 use WetCradle\Core\Plan\Crew;
 use WetCradle\Core\Plan\WorkNorms;
 use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Http\Answer;
 
 /** The hands, when they are away, how much one does in an hour, and what that costs. */
 final class CrewController
@@ -21,14 +21,14 @@ final class CrewController
     }
 
     #[Route('/api/crew', methods: ['GET'])]
-    public function crew(): JsonResponse
+    public function crew(): Answer
     {
-        return new JsonResponse(self::view($this->house->nursery()));
+        return new Answer(self::view($this->house->nursery()));
     }
 
     #[Route('/api/crew', methods: ['PUT'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function change(Fields $in): JsonResponse
+    public function change(Fields $in): Answer
     {
         $this->writing->once(function () use ($in): void {
             $nursery = $this->house->nursery();
@@ -49,7 +49,7 @@ final class CrewController
             $this->writing->keep('crew', '1', $before, self::view($nursery));
         });
 
-        return new JsonResponse(self::view($this->house->nursery()));
+        return new Answer(self::view($this->house->nursery()));
     }
 
     /** @return array<string, mixed> */

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Nursery;
 
-use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use WetCradle\Core\Compute\Fields;
@@ -12,6 +11,7 @@ use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\House\Topic;
 use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Plan\Redating;
 
 /** The habits of the house: the trade's usual numbers, and its own where it has said so. */
@@ -22,14 +22,14 @@ final class DefaultsController
     }
 
     #[Route('/api/house-defaults', methods: ['GET'])]
-    public function all(): JsonResponse
+    public function all(): Answer
     {
-        return new JsonResponse($this->view());
+        return new Answer($this->view());
     }
 
     #[Route('/api/house-defaults', methods: ['PUT'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function change(Fields $in): JsonResponse
+    public function change(Fields $in): Answer
     {
         $this->writing->once(function () use ($in): void {
             $nursery = $this->house->nursery();
@@ -48,7 +48,7 @@ final class DefaultsController
             $this->redating->becauseTheHouseChanged();
         });
 
-        return new JsonResponse($this->view());
+        return new Answer($this->view());
     }
 
     /** @return array{version: int, currency: string, topics: list<array<string, mixed>>} */

@@ -16,9 +16,6 @@ use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Plan\Costs;
 use WetCradle\Core\Plan\Crew;
 use WetCradle\Core\Plan\WorkNorms;
-use WetCradle\Core\Telling;
-use WetCradle\Core\Temperature;
-use WetCradle\Core\WeeksTold;
 
 /** The nursery itself: one row, its name and how it likes its figures shown. */
 #[ORM\Entity, ORM\Table(name: 'nursery')]
@@ -103,11 +100,6 @@ class Nursery
     public function shift(): WindowShift
     {
         return WindowShift::of($this->hemisphere, $this->windowWeeks, $this->windowBy === WindowsBy::DegreeDays ? SiteAir::of($this->air) : null);
-    }
-
-    public function telling(): Telling
-    {
-        return Telling::of($this->temperature, $this->weeks);
     }
 
     public function norms(): WorkNorms

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace WetCradle\Server\Nursery;
 
 use Doctrine\ORM\EntityManagerInterface;
-use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use WetCradle\Core\Book\LossCause;
@@ -19,12 +18,11 @@ use WetCradle\Core\Crops\Sign;
 use WetCradle\Core\Plan\WorkNorms;
 use WetCradle\Core\Priority;
 use WetCradle\Core\Rooting\RootStage;
-use WetCradle\Core\Temperature;
-use WetCradle\Core\WeeksTold;
 use WetCradle\Server\Account\PeopleController;
 use WetCradle\Server\Crops\Way;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Plan\Redating;
 use WetCradle\Server\Plan\TrayKind;
 use WetCradle\Server\Wanted\Customer;
@@ -38,14 +36,14 @@ final class NurseryController
     }
 
     #[Route('/api/nursery', methods: ['GET'])]
-    public function settings(): JsonResponse
+    public function settings(): Answer
     {
-        return new JsonResponse($this->house->nursery()->toArray());
+        return new Answer($this->house->nursery()->toArray());
     }
 
     #[Route('/api/nursery', methods: ['PUT'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function change(Fields $in, Writing $writing, Redating $redating): JsonResponse
+    public function change(Fields $in, Writing $writing, Redating $redating): Answer
     {
         $writing->once(function () use ($in, $writing, $redating): void {
             $nursery = $this->house->nursery();
@@ -74,11 +72,11 @@ final class NurseryController
             }
         });
 
-        return new JsonResponse($this->house->nursery()->toArray());
+        return new Answer($this->house->nursery()->toArray());
     }
 
     #[Route('/api/choices', methods: ['GET'])]
-    public function choices(): JsonResponse
+    public function choices(): Answer
     {
         $mixes = $hormones = [];
         foreach (Row::things($this->em->createQuery('SELECT w, s FROM '.Way::class.' w JOIN w.sheet s'), Way::class) as $way) {
@@ -89,7 +87,7 @@ final class NurseryController
         ksort($mixes);
         ksort($hormones);
 
-        return new JsonResponse([
+        return new Answer([
             'trayKinds' => array_map(static fn (TrayKind $t) => $t->toArray(), $this->em->getRepository(TrayKind::class)->findBy([], ['cells' => 'ASC'])),
             'pots' => array_map(static fn (Pot $p) => $p->toArray(), $this->em->getRepository(Pot::class)->findBy([], ['millilitres' => 'ASC'])),
             'customers' => array_map(static fn (Customer $c) => $c->name, $this->em->getRepository(Customer::class)->findBy([], ['name' => 'ASC'])),

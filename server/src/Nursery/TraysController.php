@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace WetCradle\Server\Nursery;
 
 use Doctrine\ORM\EntityManagerInterface;
-use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
@@ -15,6 +14,7 @@ use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Plan\TrayKind;
 use WetCradle\Server\Wanted\Pot;
@@ -27,14 +27,14 @@ final class TraysController
     }
 
     #[Route('/api/trays', methods: ['GET'])]
-    public function all(): JsonResponse
+    public function all(): Answer
     {
-        return new JsonResponse($this->say());
+        return new Answer($this->say());
     }
 
     #[Route('/api/trays/kinds', methods: ['POST'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function addKind(Fields $in): JsonResponse
+    public function addKind(Fields $in): Answer
     {
         $this->writing->once(function () use ($in): void {
             $kind = new TrayKind('', 1, 1, 1.0, 1.0);
@@ -43,12 +43,12 @@ final class TraysController
             $this->writing->keep('tray_kind', $kind->name, [], self::kept($kind));
         });
 
-        return new JsonResponse($this->say(), 201);
+        return new Answer($this->say(), 201);
     }
 
     #[Route('/api/trays/kinds/{id<\d+>}', methods: ['PUT'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function changeKind(int $id, Fields $in): JsonResponse
+    public function changeKind(int $id, Fields $in): Answer
     {
         $kind = $this->em->find(TrayKind::class, $id) ?? throw new NotFoundHttpException();
         $this->writing->once(function () use ($in, $kind): void {
@@ -58,12 +58,12 @@ final class TraysController
             $this->writing->keep('tray_kind', $kind->name, $before, self::kept($kind));
         });
 
-        return new JsonResponse($this->say());
+        return new Answer($this->say());
     }
 
     #[Route('/api/trays/pots', methods: ['POST'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function addPot(Fields $in): JsonResponse
+    public function addPot(Fields $in): Answer
     {
         $this->writing->once(function () use ($in): void {
             $name = $in->text('name', 20);
@@ -76,13 +76,13 @@ final class TraysController
             $this->writing->keep('pot', $name, [], self::kept($pot));
         });
 
-        return new JsonResponse($this->say(), 201);
+        return new Answer($this->say(), 201);
     }
 
     /** A pot keeps its name: crop sheets and work norms call it by that. */
     #[Route('/api/trays/pots/{id<\d+>}', methods: ['PUT'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function changePot(int $id, Fields $in): JsonResponse
+    public function changePot(int $id, Fields $in): Answer
     {
         $pot = $this->em->find(Pot::class, $id) ?? throw new NotFoundHttpException();
         $this->writing->once(function () use ($in, $pot): void {
@@ -96,7 +96,7 @@ final class TraysController
             $this->writing->keep('pot', $pot->name, $before, self::kept($pot));
         });
 
-        return new JsonResponse($this->say());
+        return new Answer($this->say());
     }
 
     private function readKind(Fields $in, TrayKind $kind): void

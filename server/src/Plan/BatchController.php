@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace WetCradle\Server\Plan;
 
 use Doctrine\ORM\EntityManagerInterface;
-use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
@@ -15,8 +14,10 @@ use WetCradle\Core\Refused;
 use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Http\Find;
 use WetCradle\Server\Nursery\House;
+use WetCradle\Server\Nursery\Words;
 use WetCradle\Server\Rates\CropHistory;
 use WetCradle\Server\Stock\StockBlock;
 use WetCradle\Server\Wanted\Wanted;
@@ -36,27 +37,28 @@ final class BatchController
         private readonly Find $find,
         private readonly House $house,
         private readonly Today $today,
+        private readonly Words $words,
     ) {
     }
 
     #[Route('/api/batches', methods: ['GET'])]
-    public function all(Request $request): JsonResponse
+    public function all(Request $request): Answer
     {
         $crop = $request->query->getString('crop');
         $tags = $crop === '' ? $this->tags->standing() : $this->tags->ofCrop($crop);
 
-        return new JsonResponse(['batches' => $tags]);
+        return new Answer(['batches' => $tags]);
     }
 
     #[Route('/api/batches/{code}', methods: ['GET'])]
-    public function one(string $code): JsonResponse
+    public function one(string $code): Answer
     {
-        return new JsonResponse($this->views->one($this->batches->at($code)));
+        return new Answer($this->views->one($this->batches->at($code)));
     }
 
     #[Route('/api/batches', methods: ['POST'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function plan(Fields $in): JsonResponse
+    public function plan(Fields $in): Answer
     {
         $batch = $this->writing->once(function () use ($in) {
             $wanted = $this->find->by(Wanted::class, 'id', $in->count('wanted', 1), 'wanted', 'order');
@@ -75,7 +77,7 @@ final class BatchController
             $needed = $in->has('plants') ? $in->count('plants', 1, 500_000) : $wanted->plants;
             $in->done();
             $amount = new Amount($trays, $sheet->setting->each * Trays::of($trays, $trayKind->cells)->hold(), $needed, $confidence);
-            $amount->restedOn = $this->history->restsOn($way);
+            $amount->restedOn = $this->words->say($this->history->restsOn($way));
             $intended = Intended::by($way->newest(), $block, $zone, $trayKind, $amount, $dates);
             $this->mayPlan->must($intended);
             $batch = $this->newBatches->make($intended, $wanted);
@@ -84,12 +86,12 @@ final class BatchController
             return $batch;
         });
 
-        return new JsonResponse($this->views->one($batch), 201);
+        return new Answer($this->views->one($batch), 201);
     }
 
     #[Route('/api/batches/{code}', methods: ['PUT'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function change(string $code, Fields $in): JsonResponse
+    public function change(string $code, Fields $in): Answer
     {
         $batch = $this->batches->at($code);
         $this->writing->once(function () use ($batch, $in): void {
@@ -118,13 +120,13 @@ final class BatchController
             $this->writing->keep('batch', $batch->code, $before, self::editable($batch));
         });
 
-        return new JsonResponse($this->views->one($batch));
+        return new Answer($this->views->one($batch));
     }
 
     /** Locked, it stays where it is when the house is filled again. */
     #[Route('/api/batches/{code}/lock', methods: ['POST'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function lock(string $code, Fields $in): JsonResponse
+    public function lock(string $code, Fields $in): Answer
     {
         $batch = $this->batches->at($code);
         $this->writing->once(function () use ($batch, $in): void {
@@ -134,7 +136,7 @@ final class BatchController
             $this->writing->keep('batch', $batch->code, $before, ['locked' => $batch->locked]);
         });
 
-        return new JsonResponse($this->views->one($batch));
+        return new Answer($this->views->one($batch));
     }
 
     private function stickDay(Fields $in): \DateTimeImmutable

@@ -7,6 +7,7 @@ namespace WetCradle\Server\Plan;
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Bench\Berths;
 use WetCradle\Core\Bench\Tenant;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Plan\Drafted;
 use WetCradle\Core\Plan\SeasonDraft;
 use WetCradle\Core\Refused;
@@ -62,11 +63,10 @@ final class Drafts
             SeasonDraft::make(
                 $this->grouped($anew),
                 $this->yards->all(null, $replaced),
-                new Berths($zones, $lying, $this->house->timetable(), $nursery->telling(), $this->house->defaults()),
+                new Berths($zones, $lying, $this->house->timetable(), $this->house->defaults()),
                 $nursery->norms(),
                 $nursery->costs(),
                 $this->today->day(),
-                $nursery->telling(),
                 $this->house->defaults(),
             )->drafted,
         );
@@ -95,7 +95,7 @@ final class Drafts
             if ($part !== null && $why === null) {
                 $more[$crop->slug] = ($more[$crop->slug] ?? 0) + $part->stick;
             }
-            $found[] = $why === null ? $one : new Drafted($one->orders, $one->want, null, null, $one->saved, $why, 'Fewer plants, or a licence for more.');
+            $found[] = $why === null ? $one : new Drafted($one->orders, $one->want, null, null, $one->saved, $why, Fact::of('draft.fewer'));
         }
 
         return $found;

@@ -70,7 +70,6 @@ final class Evening
             array_column($planned, 'crew'),
             $movable,
             $this->isAble(...),
-            $this->house->nursery()->telling(),
             $this->house->defaults(),
         );
 

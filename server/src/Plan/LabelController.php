@@ -5,15 +5,16 @@ declare(strict_types=1);
 namespace WetCradle\Server\Plan;
 
 use Doctrine\ORM\EntityManagerInterface;
-use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Mixing\Strength;
 use WetCradle\Core\Plan\LabelSheet;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Row;
+use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Mixing\MadeDip;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Nursery\Units;
@@ -33,7 +34,7 @@ final class LabelController
 
     /** Of the batches named, or of all that are stuck on a day. */
     #[Route('/api/labels', methods: ['GET'])]
-    public function labels(Request $request): JsonResponse
+    public function labels(Request $request): Answer
     {
         $in = Fields::of($request->query->all());
         $day = $in->has('day') ? $in->day('day') : $this->today->day();
@@ -72,7 +73,7 @@ final class LabelController
         $places = $layout->places(count($labels), $request->query->getInt('skip'));
         [$width, $height] = $layout->pageSize();
 
-        return new JsonResponse([
+        return new Answer([
             'layout' => [
                 'id' => $layout->id, 'words' => $layout->words(), 'page' => $layout->page, 'pageWidth' => $width, 'pageHeight' => $height,
                 'width' => $layout->width, 'height' => $layout->height,
@@ -85,13 +86,13 @@ final class LabelController
     /** @return array<string, mixed> what stands on the cup of a dip: what it is, how strong, since when and for whom */
     private static function cup(MadeDip $dip): array
     {
-        return ['code' => 'D'.$dip->id, 'crop' => sprintf(
-            '%s %s, %s',
-            $dip->stock->what,
-            $dip->stock->kind->value,
-            Strength::of($dip->ppm)->words(),
-        ), 'way' => null, 'source' => $dip->stock->name, 'date' => $dip->madeAt->format('Y-m-d'), 'hormone' => 'Throw away tonight. Keep from children.',
-            'count' => null, 'tray' => null, 'trays' => null, 'zone' => null];
+        $is = Fact::of('label.cup', what: $dip->stock->what, kind: $dip->stock->kind, strength: Strength::of($dip->ppm)->words());
+
+        return [
+            'code' => 'D'.$dip->id, 'crop' => $is, 'way' => null, 'source' => $dip->stock->name, 'date' => $dip->madeAt->format('Y-m-d'),
+            'hormone' => 'Throw away tonight. Keep from children.',
+            'count' => null, 'tray' => null, 'trays' => null, 'zone' => null,
+        ];
     }
 
     /** Cuttings of the tray's full cells; the last holds the rest. */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Plan;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Stock\Rights;
 use WetCradle\Server\Stock\Takes;
@@ -31,7 +32,7 @@ final class MayPlan
             throw Refused::because(
                 'no_material',
                 'block',
-                sprintf('Block %s is %s. Choose another block or day, or fewer trays.', $batch->block->code, $material->words()),
+                Fact::of('plan.block_short', block: $batch->block->code, gives: $material->words()),
             );
         }
         $this->rights->mustAllow([$batch->claim($code, 'trays')]);
@@ -40,7 +41,7 @@ final class MayPlan
             throw Refused::because(
                 (string) $place->reason,
                 'zone',
-                sprintf('%s cannot take it: it %s.', $batch->zone->name, $place->reason === 'no_room' ? 'is '.$place->words : $place->words),
+                Fact::of($place->reason === 'no_room' ? 'plan.zone_full' : 'plan.zone_unfit', zone: $batch->zone->name, why: $place->words),
             );
         }
     }

@@ -7,6 +7,7 @@ namespace WetCradle\Server\Plan;
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Plan\MoveBreak;
 use WetCradle\Server\Bench\Tenants;
 use WetCradle\Server\Bench\Zone;
@@ -24,7 +25,6 @@ final class MoveBreaks
         private readonly Tenants $tenants,
         private readonly Takes $takes,
         private readonly Yards $yards,
-        private readonly MoveWords $words,
         private readonly Windows $windows,
         private readonly House $house,
         private readonly Today $today,
@@ -34,7 +34,7 @@ final class MoveBreaks
     /**
      * @param list<Placed> $placed
      *
-     * @return list<list<array{kind: string, words: string, hard: bool}>> of each
+     * @return list<list<array{kind: string, words: Fact, hard: bool}>> of each
      */
     public function of(array $placed): array
     {
@@ -47,7 +47,7 @@ final class MoveBreaks
      * @param list<Placed>              $placed
      * @param array<int, list<Tenant>> $there  who is not moved, by zone
      *
-     * @return list<array{kind: string, words: string, hard: bool}>
+     * @return list<array{kind: string, words: Fact, hard: bool}>
      */
     private function ofOne(int $i, array $placed, array $there): array
     {
@@ -70,7 +70,7 @@ final class MoveBreaks
             }
             $zone = ($this->em->find(Zone::class, $leg['zone']) ?? throw new \LogicException('A leg lies in a zone.'))->core();
             $others = $this->lyingIn($leg['zone'], $leg['tenant'], $placed, $i, $there[$leg['zone']] ?? []);
-            $offer = $zone->offerTo($leg['tenant'], $others, $this->house->nursery()->telling());
+            $offer = $zone->offerTo($leg['tenant'], $others);
             $found[] = MoveBreak::ofPlace($zone, $offer, $leg['tenant']->inPots, $one->isNew, !$batch->isStuck(), $isOnlyPots, $one->move->pots !== null);
         }
         foreach ($batch->orders() as $wanted) {
@@ -78,7 +78,7 @@ final class MoveBreaks
         }
 
         return array_map(
-            fn (MoveBreak $break) => ['kind' => $break->kind, 'words' => $this->words->say($break), 'hard' => $break->isHard],
+            static fn (MoveBreak $break) => ['kind' => $break->kind, 'words' => $break->words, 'hard' => $break->isHard],
             array_values(array_filter($found)),
         );
     }

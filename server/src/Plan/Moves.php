@@ -6,6 +6,7 @@ namespace WetCradle\Server\Plan;
 
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Plan\BatchLoad;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Bench\MovesOn;
@@ -38,7 +39,7 @@ final class Moves
      * @return array{
      *     batches: list<array{
      *         code: string, dates: array<string, string>, zone: string, trays: int, heldDays: int,
-     *         breaks: list<array{kind: string, words: string, hard: bool}>,
+     *         breaks: list<array{kind: string, words: Fact, hard: bool}>,
      *     }>,
      *     weeks: list<array<string, mixed>>,
      * }
@@ -73,7 +74,7 @@ final class Moves
             }
             foreach ($breaks[$i] as $break) {
                 if ($break['hard']) {
-                    throw Refused::because($break['kind'], $one->move->field, sprintf('%s: %s', $one->batch->code, $break['words']));
+                    throw Refused::because($break['kind'], $one->move->field, Fact::of('move.refused', batch: $one->batch->code, why: $break['words']));
                 }
             }
         }

@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace WetCradle\Server\Plan;
 
 use Symfony\Component\HttpFoundation\HeaderUtils;
-use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Nursery\House;
 
 /** The season's plan as a whole: its hours and chances, drafting it, moving batches, evening out, shopping, versions. */
@@ -29,9 +29,9 @@ final class PlanController
     }
 
     #[Route('/api/plan', methods: ['GET'])]
-    public function plan(Hours $hours, House $house): JsonResponse
+    public function plan(Hours $hours, House $house): Answer
     {
-        return new JsonResponse(
+        return new Answer(
             [
                 'thisWeek' => $this->today->week()->written(), 'hands' => count($house->nursery()->crew()->hands),
                 'weeks' => $hours->weeks($this->today->week(), self::WEEKS),
@@ -41,25 +41,25 @@ final class PlanController
 
     /** How likely it is that all orders are met, of the season and of each customer. */
     #[Route('/api/plan/chances', methods: ['GET'])]
-    public function chances(Chances $chances): JsonResponse
+    public function chances(Chances $chances): Answer
     {
-        return new JsonResponse($chances->all());
+        return new Answer($chances->all());
     }
 
     /** Batches for all orders without one; or, `anew`, for all that is not stuck yet. Saves nothing. */
     #[Route('/api/plan/draft', methods: ['POST'])]
-    public function draft(Fields $in): JsonResponse
+    public function draft(Fields $in): Answer
     {
         $anew = $in->has('anew') && $in->flag('anew');
         $in->done();
 
-        return new JsonResponse($this->drafts->say($this->drafts->make($anew)));
+        return new Answer($this->drafts->say($this->drafts->make($anew)));
     }
 
     /** Plans the drafted batches of these orders; anew, of all orders in place of what was planned. */
     #[Route('/api/plan/draft/keep', methods: ['POST'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function keep(Fields $in): JsonResponse
+    public function keep(Fields $in): Answer
     {
         $kept = $this->writing->once(function () use ($in): array {
             $anew = $in->has('anew') && $in->flag('anew');
@@ -70,23 +70,23 @@ final class PlanController
             return ['batches' => $this->drafts->keep($anew, $orders), 'version' => $version->id];
         });
 
-        return new JsonResponse($kept, 201);
+        return new Answer($kept, 201);
     }
 
     /** What would become of batches moved so; saves nothing. */
     #[Route('/api/plan/moves/try', methods: ['POST'])]
-    public function try(Fields $in): JsonResponse
+    public function try(Fields $in): Answer
     {
         $moves = MoveReader::tried($in);
         $in->done();
 
-        return new JsonResponse($this->moves->try($moves));
+        return new Answer($this->moves->try($moves));
     }
 
     /** Moves batches; what the plan was is kept, so that it can be undone. */
     #[Route('/api/plan/moves', methods: ['POST'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function move(Fields $in): JsonResponse
+    public function move(Fields $in): Answer
     {
         [$version, $moved] = $this->writing->once(function () use ($in) {
             $moves = MoveReader::seen($in);
@@ -97,20 +97,20 @@ final class PlanController
             return [$version, $this->moves->apply($moves)];
         });
 
-        return new JsonResponse(['version' => $version->id, 'batches' => $moved]);
+        return new Answer(['version' => $version->id, 'batches' => $moved]);
     }
 
     /** Moves that would lighten overfull weeks; saves nothing. */
     #[Route('/api/plan/even', methods: ['GET'])]
-    public function even(Evening $evening): JsonResponse
+    public function even(Evening $evening): Answer
     {
-        return new JsonResponse($evening->propose(self::WEEKS));
+        return new Answer($evening->propose(self::WEEKS));
     }
 
     #[Route('/api/plan/shopping', methods: ['GET'])]
-    public function shopping(Shopping $shopping): JsonResponse
+    public function shopping(Shopping $shopping): Answer
     {
-        return new JsonResponse(['items' => $shopping->list()]);
+        return new Answer(['items' => $shopping->list()]);
     }
 
     #[Route('/api/plan/shopping.csv', methods: ['GET'])]
@@ -127,14 +127,14 @@ final class PlanController
     }
 
     #[Route('/api/plan/versions', methods: ['GET'])]
-    public function versions(): JsonResponse
+    public function versions(): Answer
     {
-        return new JsonResponse(['versions' => $this->versions->all()]);
+        return new Answer(['versions' => $this->versions->all()]);
     }
 
     #[Route('/api/plan/versions', methods: ['POST'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function keepVersion(Fields $in): JsonResponse
+    public function keepVersion(Fields $in): Answer
     {
         $version = $this->writing->once(function () use ($in) {
             $name = $in->text('name', 120);
@@ -143,20 +143,20 @@ final class PlanController
             return $this->versions->keep($name, false);
         });
 
-        return new JsonResponse($version->toArray(), 201);
+        return new Answer($version->toArray(), 201);
     }
 
     /** What changed since a version was kept. */
     #[Route('/api/plan/versions/{id<\d+>}', methods: ['GET'])]
-    public function compare(int $id): JsonResponse
+    public function compare(int $id): Answer
     {
-        return new JsonResponse($this->versions->compare($id));
+        return new Answer($this->versions->compare($id));
     }
 
     /** All of it, or only some batches as they were seen: what others did to the rest meanwhile stays. */
     #[Route('/api/plan/versions/{id<\d+>}/back', methods: ['POST'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function back(int $id, Fields $in): JsonResponse
+    public function back(int $id, Fields $in): Answer
     {
         $only = $in->has('batches') ? [] : null;
         foreach ($only === null ? [] : $in->objects('batches', 5000) as $one) {
@@ -165,6 +165,6 @@ final class PlanController
         }
         $in->done();
 
-        return new JsonResponse($this->writing->once(fn () => $this->versions->back($id, $only)));
+        return new Answer($this->writing->once(fn () => $this->versions->back($id, $only)));
     }
 }

@@ -11,6 +11,7 @@ use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Crops\Surplus;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Dates\PlainDates;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Plan\StickNumbers;
 use WetCradle\Core\Rates\InWords;
 use WetCradle\Core\Refused;
@@ -70,7 +71,7 @@ final class Planner
             'rate' => $learnt,
             'potting' => [
                 'mean' => $potting->mean(),
-                'words' => sprintf('%s potted come through to ready, by the crop sheet.', ucfirst(InWords::share($potting->mean()))),
+                'words' => Fact::of('rate.potted_come_through', share: InWords::share($potting->mean())),
             ],
             'numbers' => $numbers->toArray(),
             'trayKind' => $trayKind->toArray(),
@@ -108,7 +109,6 @@ final class Planner
         return $zone->core()->offerTo(
             $batch,
             $this->tenants->byZone($batch->from, $batch->to, $but)[(int) $zone->id] ?? [],
-            $this->house->nursery()->telling(),
         );
     }
 
@@ -124,38 +124,29 @@ final class Planner
         );
     }
 
-    /** @return array{weeksLate: int, words: string} */
+    /** @return array{weeksLate: int, words: Fact} */
     private function timing(Wanted $wanted, PlainDates $dates): array
     {
         $late = $wanted->ready()->until(Week::containing($dates->readyOn));
 
         return ['weeksLate' => $late, 'words' => match (true) {
-            $late > 0 => sprintf('Ready %d %s after the week wanted.', $late, $late === 1 ? 'week' : 'weeks'),
-            $late < 0 => sprintf('Ready %d %s before the week wanted.', -$late, $late === -1 ? 'week' : 'weeks'),
-            default => 'Ready in the week wanted.',
+            $late > 0 => Fact::of('plan.after_wanted', weeks: $late),
+            $late < 0 => Fact::of('plan.before_wanted', weeks: -$late),
+            default => Fact::of('plan.in_time'),
         }];
     }
 
-    /** @return array{open: bool, words: string} */
+    /** @return array{open: bool, words: Fact} */
     private function window(Way $way, \DateTimeImmutable $stickOn): array
     {
         $window = $this->windows->of($way);
-        $material = ucfirst($way->core()->material->value);
+        $material = $way->core()->material;
         $week = Week::containing($stickOn);
         $in = $window->opensIn($week);
 
-        $telling = $this->house->nursery()->telling();
-
         return ['open' => $in === 0, 'words' => $in === 0
-            ? sprintf('%s material is right in %s.', $material, $telling->week($week))
-            : sprintf(
-                '%s material is not right in %s; it will be from %s, %d %s later.',
-                $material,
-                $telling->week($week),
-                $telling->week($week->plus($in)),
-                $in,
-                $in === 1 ? 'week' : 'weeks',
-            )];
+            ? Fact::of('plan.material_right', material: $material, week: $week)
+            : Fact::of('plan.material_later', material: $material, week: $week, from: $week->plus($in), weeks: $in)];
     }
 
     /** @return list<Supply> the best first */
@@ -190,14 +181,13 @@ final class Planner
     /** @return list<array<string, mixed>> the best first, each with the days it would have there */
     private function zones(Wanted $wanted, WaySheet $sheet, \DateTimeImmutable $stickOn, int $positions): array
     {
-        $telling = $this->house->nursery()->telling();
         $zones = $this->em->getRepository(Zone::class)->findAll();
         $dates = $never = [];
         foreach ($zones as $zone) {
             try {
                 $dates[(int) $zone->id] = Batch::datesIn($zone, $sheet, $stickOn, $this->house->timetable());
             } catch (Refused $refused) {
-                $never[(int) $zone->id] = lcfirst($refused->getMessage());
+                $never[(int) $zone->id] = Fact::within($refused->says);
             }
         }
         $last = max([$stickOn, ...array_map(static fn (PlainDates $d) => $d->potOn, $dates)]);
@@ -206,7 +196,7 @@ final class Planner
         foreach ($zones as $zone) {
             $when = $dates[(int) $zone->id] ?? null;
             $batch = $this->tenant($sheet, $when ?? $this->house->timetable()->dates($sheet, null, $stickOn), $positions);
-            $offer = $zone->core()->offerTo($batch, $tenants[(int) $zone->id] ?? [], $telling);
+            $offer = $zone->core()->offerTo($batch, $tenants[(int) $zone->id] ?? []);
             $rank[(int) $zone->id] = $when === null ? [9, 0.0, 0] : $offer->rank($batch, $this->house->defaults());
             $names = array_values(array_unique(array_map(static fn (Tenant $t) => $t->batch(), $offer->neighbours)));
             $codes = [...$codes, ...$names];

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Plan;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\Plan\Route;
 use WetCradle\Core\Plan\RoutePart;
@@ -20,7 +21,7 @@ final class RouteViews
     {
     }
 
-    /** @return array{routes: list<array<string, mixed>>, recommended: ?int, because: string, confidence: float} */
+    /** @return array{routes: list<array<string, mixed>>, recommended: ?int, because: Fact, confidence: float} */
     public function of(Wanted $wanted): array
     {
         $nursery = $this->house->nursery();
@@ -30,7 +31,6 @@ final class RouteViews
             $nursery->norms(),
             $nursery->costs(),
             $this->today->day(),
-            $nursery->telling(),
             $this->house->defaults(),
         );
 

@@ -6,6 +6,7 @@ namespace WetCradle\Server\Plan;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Plan\Named;
 use WetCradle\Core\Plan\PlannedBatch;
 use WetCradle\Core\Plan\PlansCompared;
@@ -51,7 +52,7 @@ final class Versions
         return array_map(static fn (PlanVersion $v) => $v->toArray(), $this->em->getRepository(PlanVersion::class)->findBy([], ['id' => 'DESC']));
     }
 
-    /** @return array{version: array<string, mixed>, changes: list<array{code: string, crop: string, what: string, words: string}>} */
+    /** @return array{version: array<string, mixed>, changes: list<array{code: string, crop: string, what: string, words: Fact}>} */
     public function compare(int $id): array
     {
         $version = $this->version($id);

@@ -6,6 +6,7 @@ namespace WetCradle\Server\Potting;
 
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Potting\PotJob;
 use WetCradle\Core\Potting\WeekBoard;
 use WetCradle\Core\Potting\WeekFill;
@@ -114,7 +115,7 @@ final class Board
     /**
      * What it would mean to pot a batch in a week: said while it is dragged.
      *
-     * @return array{code: string, week: string, costs: list<array{kind: string, words: string}>}
+     * @return array{code: string, week: string, costs: list<array{kind: string, words: Fact}>}
      */
     public function ask(string $code, Week $week): array
     {
@@ -146,7 +147,7 @@ final class Board
             }
             if ($week !== null) {
                 ['job' => $job, 'isDue' => $isDue] = self::jobOf($batch, $jobs);
-                $this->weeks->mustBeAble($job, $isDue, $week, $field, $this->house->nursery()->telling());
+                $this->weeks->mustBeAble($job, $isDue, $week, $field);
             }
             $weeks[] = $batch->days->potWeek;
             $was = ['potWeek' => $batch->days->potWeek];

@@ -5,15 +5,16 @@ declare(strict_types=1);
 namespace WetCradle\Server\Potting;
 
 use Doctrine\ORM\EntityManagerInterface;
-use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use WetCradle\Core\Book\FullCount;
 use WetCradle\Core\Book\State;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Book\Ledger;
+use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Plan\Batches;
 use WetCradle\Server\Wanted\Pot;
@@ -32,7 +33,7 @@ final class JobController
     }
 
     #[Route('/api/batches/{code}/job', methods: ['GET'])]
-    public function job(string $code, Request $request): JsonResponse
+    public function job(string $code, Request $request): Answer
     {
         $line = $this->batches->line($this->batches->at($code), $request->query->getInt('line', 1));
         $batch = $line->batch;
@@ -47,7 +48,7 @@ final class JobController
         $pots = $request->query->has('pots') ? Fields::of(['pots' => $request->query->getInt('pots')])->count('pots', 0, 1_000_000) : $waits->awaiting->plants;
         $lots = $this->pottings->openLots($batch->crop, $pot);
 
-        return new JsonResponse([
+        return new Answer([
             'code' => $batch->code, 'line' => $line->number, 'stuck' => $waits->stuck, 'rooted' => $waits->rooted,
             'why' => $waits->awaiting->trigger->words, 'isDue' => $waits->awaiting->trigger->isDue,
             'riskWords' => $waits->awaiting->run?->words,
@@ -66,13 +67,13 @@ final class JobController
     /** Whether a count adds up, and what it would leave; saves nothing. */
     #[Route('/api/batches/{code}/count/try', methods: ['POST'])]
     #[IsGranted('ROLE_HAND')]
-    public function try(string $code, Fields $in): JsonResponse
+    public function try(string $code, Fields $in): Answer
     {
         $line = $this->batches->line($this->batches->at($code), $in->countOr('line', 1, 1));
         $standing = $this->ledger->standingOf($line);
         $there = $standing[State::Stuck->value] + $standing[State::Rooted->value];
-        $not = static fn (Refused $why) => new JsonResponse(
-            ['adds' => false, 'field' => $why->field, 'words' => $why->getMessage(), 'there' => $there, 'left' => null],
+        $not = static fn (Refused $why) => new Answer(
+            ['adds' => false, 'field' => $why->field, 'words' => Fact::said($why->says), 'there' => $there, 'left' => null],
         );
         try {
             $count = FullCount::read($in);
@@ -88,7 +89,7 @@ final class JobController
         $rooted = $count->rootedLeft($standing[State::Rooted->value]);
         $left = $rooted + $count->unrootedLeft();
 
-        return new JsonResponse(
+        return new Answer(
             [
                 'adds' => true,
                 'field' => null,

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace WetCradle\Server\Potting;
 
 use Doctrine\ORM\EntityManagerInterface;
-use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Routing\Attribute\Route;
@@ -20,6 +19,7 @@ use WetCradle\Server\Book\Act;
 use WetCradle\Server\Book\Line;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Http\Conflict;
 use WetCradle\Server\Http\Find;
 use WetCradle\Server\Nursery\House;
@@ -42,21 +42,21 @@ final class LotController
     }
 
     #[Route('/api/lots', methods: ['GET'])]
-    public function all(): JsonResponse
+    public function all(): Answer
     {
-        return new JsonResponse(['lots' => $this->views->all()]);
+        return new Answer(['lots' => $this->views->all()]);
     }
 
     #[Route('/api/lots/{code}', methods: ['GET'])]
-    public function one(string $code): JsonResponse
+    public function one(string $code): Answer
     {
-        return new JsonResponse($this->views->one($this->lot($code)));
+        return new Answer($this->views->one($this->lot($code)));
     }
 
     /** A step of growing on was done; moves no plants. */
     #[Route('/api/lots/{code}/steps', methods: ['POST'])]
     #[IsGranted('ROLE_HAND')]
-    public function step(string $code, Fields $in): JsonResponse
+    public function step(string $code, Fields $in): Answer
     {
         return $this->write($code, function (PotLot $lot) use ($in): void {
             $step = new LotStep(
@@ -86,7 +86,7 @@ final class LotController
 
     #[Route('/api/lots/{code}/steps/{id<\d+>}', methods: ['DELETE'])]
     #[IsGranted('ROLE_HAND')]
-    public function unstep(string $code, int $id): JsonResponse
+    public function unstep(string $code, int $id): Answer
     {
         return $this->write($code, function (PotLot $lot) use ($id): void {
             $step = $this->em->find(LotStep::class, $id);
@@ -99,7 +99,7 @@ final class LotController
 
     #[Route('/api/lots/{code}/lose', methods: ['POST'])]
     #[IsGranted('ROLE_HAND')]
-    public function lose(string $code, Fields $in): JsonResponse
+    public function lose(string $code, Fields $in): Answer
     {
         return $this->write($code, function (PotLot $lot) use ($in): void {
             [$seen, $day, $state, $count, $cause] = [
@@ -117,7 +117,7 @@ final class LotController
 
     #[Route('/api/lots/{code}/grow', methods: ['POST'])]
     #[IsGranted('ROLE_HAND')]
-    public function grow(string $code, Fields $in): JsonResponse
+    public function grow(string $code, Fields $in): Answer
     {
         return $this->write($code, function (PotLot $lot) use ($in): void {
             [$seen, $day, $count] = [$in->count('version', 1), $in->day('on'), $in->count('count', 1)];
@@ -129,7 +129,7 @@ final class LotController
 
     #[Route('/api/lots/{code}/send', methods: ['POST'])]
     #[IsGranted('ROLE_HAND')]
-    public function send(string $code, Fields $in): JsonResponse
+    public function send(string $code, Fields $in): Answer
     {
         return $this->write($code, function (PotLot $lot) use ($in): void {
             [$seen, $day, $wanted, $count] = [
@@ -146,14 +146,14 @@ final class LotController
 
     /** What potting on needs on the bench, and what to mind. */
     #[Route('/api/lots/{code}/pot-on', methods: ['GET'])]
-    public function potOnWork(string $code, Request $request): JsonResponse
+    public function potOnWork(string $code, Request $request): Answer
     {
         $lot = $this->lot($code);
         $in = Fields::of(['pot' => $request->query->getInt('pot'), 'pots' => $request->query->getInt('pots')]);
         $pot = $this->find->by(Pot::class, 'id', $in->count('pot', 1), 'pot', 'pot');
         $caution = PotOn::caution($lot->pot->millilitres, $pot->millilitres, $this->house->defaults());
 
-        return new JsonResponse(
+        return new Answer(
             [
                 'code' => $lot->code,
                 'caution' => $caution,
@@ -164,7 +164,7 @@ final class LotController
 
     #[Route('/api/lots/{code}/pot-on', methods: ['POST'])]
     #[IsGranted('ROLE_HAND')]
-    public function potOn(string $code, Fields $in): JsonResponse
+    public function potOn(string $code, Fields $in): Answer
     {
         return $this->shown($this->writing->once(function () use ($code, $in): PotLot {
             $lot = $this->standing($code);
@@ -184,7 +184,7 @@ final class LotController
 
     #[Route('/api/lots/{code}/join', methods: ['POST'])]
     #[IsGranted('ROLE_HAND')]
-    public function join(string $code, Fields $in): JsonResponse
+    public function join(string $code, Fields $in): Answer
     {
         return $this->write($code, function (PotLot $lot) use ($in): void {
             [$seen, $other, $otherSeen] = [
@@ -201,7 +201,7 @@ final class LotController
 
     #[Route('/api/lots/{code}/part', methods: ['POST'])]
     #[IsGranted('ROLE_HAND')]
-    public function part(string $code, Fields $in): JsonResponse
+    public function part(string $code, Fields $in): Answer
     {
         return $this->write($code, function (PotLot $lot) use ($in): void {
             [$seen, $line] = [$in->count('version', 1), $this->find->by(Line::class, 'id', $in->count('line', 1), 'line', 'line')];
@@ -213,7 +213,7 @@ final class LotController
 
     #[Route('/api/lots/{code}/undo', methods: ['POST'])]
     #[IsGranted('ROLE_HAND')]
-    public function undo(string $code, Fields $in): JsonResponse
+    public function undo(string $code, Fields $in): Answer
     {
         return $this->write($code, function (PotLot $lot) use ($in): void {
             $act = $this->find->by(Act::class, 'id', $in->count('act', 1), 'act', 'act');
@@ -223,7 +223,7 @@ final class LotController
     }
 
     /** @param callable(PotLot): void $do */
-    private function write(string $code, callable $do): JsonResponse
+    private function write(string $code, callable $do): Answer
     {
         return $this->shown($this->writing->once(function () use ($code, $do): PotLot {
             $lot = $this->standing($code);
@@ -234,12 +234,12 @@ final class LotController
     }
 
     /** As it is now; where its potting on was undone, the lot that it came from. */
-    private function shown(PotLot $lot): JsonResponse
+    private function shown(PotLot $lot): Answer
     {
         $this->em->refresh($lot);
         $shown = $lot->lines->isEmpty() ? $lot->fromLot ?? throw new NotFoundHttpException() : $lot;
 
-        return new JsonResponse($this->views->one($shown));
+        return new Answer($this->views->one($shown));
     }
 
     /** A lot to which something is done; told where it was put to another one since it was seen. */

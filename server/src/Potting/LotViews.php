@@ -6,6 +6,7 @@ namespace WetCradle\Server\Potting;
 
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Potting\GrowOnSteps;
 use WetCradle\Core\Potting\StepKind;
 use WetCradle\Server\Book\ActViews;
@@ -109,7 +110,7 @@ final class LotViews
      * @param array<string, int> $there
      * @param list<LotStep>      $done
      *
-     * @return array{code: string, readyOn: string, next: ?array{kind: string, on: string, words: string, daysLate: int}}
+     * @return array{code: string, readyOn: string, next: ?array{kind: string, on: string, words: Fact, daysLate: int}}
      */
     private function brief(PotLot $lot, array $there, array $done): array
     {
@@ -139,7 +140,7 @@ final class LotViews
     /**
      * @param list<LotStep> $done
      *
-     * @return list<array{kind: string, on: string, words: string, done: ?array<string, mixed>}>
+     * @return list<array{kind: string, on: string, words: Fact, done: ?array<string, mixed>}>
      */
     private function steps(PotLot $lot, array $done): array
     {

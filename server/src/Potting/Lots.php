@@ -26,6 +26,7 @@ use WetCradle\Server\Database\Row;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Conflict;
 use WetCradle\Server\Nursery\House;
+use WetCradle\Server\Nursery\Words;
 use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Wanted\Pot;
 use WetCradle\Server\Wanted\Wanted;
@@ -47,6 +48,7 @@ final class Lots
         private readonly House $house,
         private readonly Writing $writing,
         private readonly Today $today,
+        private readonly Words $words,
     ) {
     }
 
@@ -58,7 +60,7 @@ final class Lots
             $lot,
             ActKind::Lose,
             $day,
-            sprintf('Lost %d of lot %s that were %s: %s', $count, $lot->code, $state->words(), str_replace('_', ' ', $cause)),
+            sprintf('Lost %d of lot %s that were %s: %s', $count, $lot->code, $this->words->say($state->words()), str_replace('_', ' ', $cause)),
             $shares,
             static fn (CountBook $book, int $line, int $n) => $book->lose($line, $state, Losses::of([$cause => $n])),
         );

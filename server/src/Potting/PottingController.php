@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Potting;
 
-use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Http\Answer;
 
 /** What waits for pots, and the week board. */
 final class PottingController
@@ -20,30 +20,30 @@ final class PottingController
     }
 
     #[Route('/api/potting', methods: ['GET'])]
-    public function queue(): JsonResponse
+    public function queue(): Answer
     {
-        return new JsonResponse($this->board->view());
+        return new Answer($this->board->view());
     }
 
     /** What it would mean to pot a batch in a week. */
     #[Route('/api/potting/ask', methods: ['GET'])]
-    public function ask(Request $request): JsonResponse
+    public function ask(Request $request): Answer
     {
-        return new JsonResponse($this->board->ask($request->query->getString('code'), Week::of($request->query->getString('week'))));
+        return new Answer($this->board->ask($request->query->getString('code'), Week::of($request->query->getString('week'))));
     }
 
     /** The weeks filled by what can wait least; saves nothing. */
     #[Route('/api/potting/fill', methods: ['GET'])]
-    public function fill(): JsonResponse
+    public function fill(): Answer
     {
-        return new JsonResponse($this->board->fill());
+        return new Answer($this->board->fill());
     }
 
     #[Route('/api/potting/weeks', methods: ['POST'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function give(Fields $in): JsonResponse
+    public function give(Fields $in): Answer
     {
-        return new JsonResponse(['before' => $this->writing->once(function () use ($in): array {
+        return new Answer(['before' => $this->writing->once(function () use ($in): array {
             $moves = array_map(static function (Fields $one): array {
                 $move = [
                     'code' => $one->text('code', 20),

@@ -8,6 +8,7 @@ use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Contracts\Cache\CacheInterface;
 use WetCradle\Core\Calendar\Season;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Rates\CropRate;
 use WetCradle\Core\Rates\HistoryWeight;
 use WetCradle\Core\Rates\InWords;
@@ -45,8 +46,8 @@ final class CropHistory
     ) {
     }
 
-    /** What a way's learnt rate rests on, in words. */
-    public function restsOn(Way $way): string
+    /** What a way's learnt rate rests on. */
+    public function restsOn(Way $way): Fact
     {
         return $this->kept($way, self::past($this->of($way)))['said']['words'];
     }
@@ -126,13 +127,13 @@ final class CropHistory
      *
      * @param list<PastBatch> $past
      *
-     * @return array{rate: CropRate, said: array{words: string, batches: int}}
+     * @return array{rate: CropRate, said: array{words: Fact, batches: int}}
      */
     private function kept(Way $way, array $past): array
     {
         $prior = $way->core()->reckoning->prior;
 
-        return $this->cache->get('crop_rate.'.hash('xxh128', serialize([$prior, $past])), static function () use ($prior, $past): array {
+        return $this->cache->get('learnt_rate.'.hash('xxh128', serialize([$prior, $past])), static function () use ($prior, $past): array {
             $rate = CropRate::learn($prior, $past);
 
             return ['rate' => $rate, 'said' => $rate->toArray() + ['batches' => count($past), 'words' => InWords::rate($rate, $past)]];

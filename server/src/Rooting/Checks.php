@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Server\Rooting;
 
 use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Rooting\ReadyCheck;
 use WetCradle\Core\Rooting\StageTally;
@@ -66,7 +67,7 @@ final class Checks
     /**
      * What the plants lifted so far say; keeps nothing.
      *
-     * @return array{lifted: int, rooted: int, there: int, chance: float, verdict: string, enough: bool, words: string}
+     * @return array{lifted: int, rooted: int, there: int, chance: float, verdict: string, enough: bool, words: Fact}
      */
     public function judge(Line $line, StageTally $tally): array
     {

@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace WetCradle\Server\Rooting;
 
 use Doctrine\ORM\EntityManagerInterface;
-use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Rooting\Agreement;
 use WetCradle\Core\Rooting\PracticeSet;
@@ -17,6 +17,7 @@ use WetCradle\Core\Rooting\Specimen;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Http\Answer;
 
 /** Practice at telling root stages, and how well people agree with the key and with each other. */
 final class PracticeController
@@ -27,16 +28,16 @@ final class PracticeController
 
     /** The next set of whoever asks, without what each foot is; and how everybody does. */
     #[Route('/api/practice', methods: ['GET'])]
-    public function practice(): JsonResponse
+    public function practice(): Answer
     {
         $set = PracticeSet::of($this->next());
 
-        return new JsonResponse(['set' => $set->number, 'feet' => array_map(static fn (Specimen $one) => $one->toArray(), $set->specimens)] + $this->people());
+        return new Answer(['set' => $set->number, 'feet' => array_map(static fn (Specimen $one) => $one->toArray(), $set->specimens)] + $this->people());
     }
 
     #[Route('/api/practice', methods: ['POST'])]
     #[IsGranted('ROLE_HAND')]
-    public function grade(Fields $in): JsonResponse
+    public function grade(Fields $in): Answer
     {
         $graded = $this->writing->once(function () use ($in): Practice {
             $number = $in->count('set', 1, 1_000_000);
@@ -57,7 +58,7 @@ final class PracticeController
         $set = PracticeSet::of($graded->setNumber);
         $agreement = $set->grade($graded->stages());
 
-        return new JsonResponse([
+        return new Answer([
             'set' => $set->number,
             'feet' => array_map(
                 static fn (Specimen $one, RootStage $said) => $one->toArray() + ['was' => $one->stage()->value, 'said' => $said->value],
@@ -123,7 +124,7 @@ final class PracticeController
         return ['people' => $people, 'between' => $between];
     }
 
-    /** @return array{kappa: ?float, onRooted: float, exact: int, words: string} */
+    /** @return array{kappa: ?float, onRooted: float, exact: int, words: Fact} */
     private static function say(Agreement $agreement): array
     {
         return ['kappa' => $agreement->kappa(), 'onRooted' => $agreement->onRooted(), 'exact' => $agreement->exact(), 'words' => $agreement->words()];

@@ -8,7 +8,6 @@ use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
-use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Routing\Attribute\Route;
@@ -27,6 +26,7 @@ use WetCradle\Server\Calendar\Outlooks;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Batches;
 use WetCradle\Server\Plan\Tags;
@@ -54,7 +54,7 @@ final class RoundController
     }
 
     #[Route('/api/round', methods: ['GET'])]
-    public function walk(): JsonResponse
+    public function walk(): Answer
     {
         $today = $this->today->day();
         $air = $this->house->air()->on($today);
@@ -100,13 +100,13 @@ final class RoundController
             ];
         }
 
-        return new JsonResponse(['day' => $today->format('Y-m-d'), 'stops' => $stops]);
+        return new Answer(['day' => $today->format('Y-m-d'), 'stops' => $stops]);
     }
 
     /** Keeps one look. Sent again with its key it is not kept again: the answer may have been lost, the look was not. */
     #[Route('/api/round/looks', methods: ['POST'])]
     #[IsGranted('ROLE_HAND')]
-    public function look(Fields $in): JsonResponse
+    public function look(Fields $in): Answer
     {
         [$state, $look] = $this->writing->once(function () use ($in): array {
             $key = $in->text('key', 60, 8);
@@ -146,7 +146,7 @@ final class RoundController
             return ['kept', $look];
         });
 
-        return new JsonResponse(['state' => $state, 'look' => $look->toArray()], $state === 'kept' ? 201 : 200);
+        return new Answer(['state' => $state, 'look' => $look->toArray()], $state === 'kept' ? 201 : 200);
     }
 
     #[Route('/api/round/looks/{id<\d+>}/photo', methods: ['GET'])]

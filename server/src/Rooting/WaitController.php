@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace WetCradle\Server\Rooting;
 
 use Doctrine\ORM\EntityManagerInterface;
-use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Plan\Batches;
 use WetCradle\Server\Plan\BatchViews;
@@ -31,19 +31,19 @@ final class WaitController
     }
 
     #[Route('/api/batches/{code}/curve', methods: ['GET'])]
-    public function curve(string $code): JsonResponse
+    public function curve(string $code): Answer
     {
-        return new JsonResponse($this->curves->view($this->batch($code)));
+        return new Answer($this->curves->view($this->batch($code)));
     }
 
     #[Route('/api/batches/{code}/wait', methods: ['GET'])]
-    public function wait(string $code, Request $request): JsonResponse
+    public function wait(string $code, Request $request): Answer
     {
         $asked = static fn (string $name, float $most): ?float => $request->query->has($name) ? Fields::of(
             [$name => filter_var($request->query->getString($name), FILTER_VALIDATE_FLOAT, FILTER_NULL_ON_FAILURE) ?? $request->query->getString($name)],
         )->number($name, 0, $most) : null;
 
-        return new JsonResponse(
+        return new Answer(
             $this->waiting->view($this->batches->line($this->batch($code), $request->query->getInt('line', 1)), $asked('value', 10_000), $asked('loss', 1)),
         );
     }
@@ -51,7 +51,7 @@ final class WaitController
     /** Does the one that is chosen, and books it. */
     #[Route('/api/batches/{code}/wait', methods: ['POST'])]
     #[IsGranted('ROLE_HAND')]
-    public function choose(string $code, Fields $in): JsonResponse
+    public function choose(string $code, Fields $in): Answer
     {
         $batch = $this->batch($code);
         $this->writing->once(function () use ($batch, $in): void {
@@ -63,7 +63,7 @@ final class WaitController
         });
         $this->em->refresh($batch);
 
-        return new JsonResponse($this->views->one($batch));
+        return new Answer($this->views->one($batch));
     }
 
     private function batch(string $code): Batch

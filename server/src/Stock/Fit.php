@@ -8,6 +8,7 @@ use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Crops\WaySheet;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Stock\BlockFacts;
 use WetCradle\Core\Stock\BlockOffer;
 use WetCradle\Core\Stock\Fitness;
@@ -33,7 +34,7 @@ final class Fit
      * @param ?BlockOffer                                                             $offer where it was worked out already
      * @param ?array{clean: array<int, string>, found: array<int, string>} $looked where inspections were read already
      *
-     * @return list<array{code: string, words: string, clears: string}>
+     * @return list<array{code: string, words: Fact, clears: Fact}>
      */
     public function against(
         StockBlock $block,
@@ -62,7 +63,7 @@ final class Fit
             $block->permitUntil,
             $this->rights->against($block->crop, $on),
             $offer ?? $this->takes->offer($block, $way, $on, 0, $but),
-        ), $nursery->telling());
+        ));
     }
 
     /**
@@ -70,7 +71,7 @@ final class Fit
      *
      * @param list<string> $codes of planned batches
      *
-     * @return array<string, list<array{code: string, words: string, clears: string}>> by batch, only where something does
+     * @return array<string, list<array{code: string, words: Fact, clears: Fact}>> by batch, only where something does
      */
     public function ofPlanned(array $codes): array
     {

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace WetCradle\Server\Stock;
 
 use Doctrine\ORM\EntityManagerInterface;
-use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
@@ -13,6 +12,7 @@ use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Http\Answer;
 
 /** Looking at stock: clean, or what was found; and clearing it again. */
 #[IsGranted('ROLE_HAND')]
@@ -27,7 +27,7 @@ final class InspectionController
     }
 
     #[Route('/api/stock/{code}/inspections', methods: ['POST'])]
-    public function log(string $code, Fields $in): JsonResponse
+    public function log(string $code, Fields $in): Answer
     {
         $block = $this->em->getRepository(StockBlock::class)->findOneBy(['code' => strtoupper($code)]) ?? throw new NotFoundHttpException();
         $this->writing->once(function () use ($block, $in): void {
@@ -53,12 +53,12 @@ final class InspectionController
             $this->em->persist($inspection);
         });
 
-        return new JsonResponse($this->views->one($block, $this->today->week()), 201);
+        return new Answer($this->views->one($block, $this->today->week()), 201);
     }
 
     /** What was found is dealt with: the block is out of quarantine. */
     #[Route('/api/inspections/{id<\d+>}/clear', methods: ['POST'])]
-    public function clear(int $id, Fields $in): JsonResponse
+    public function clear(int $id, Fields $in): Answer
     {
         $inspection = $this->em->find(Inspection::class, $id) ?? throw new NotFoundHttpException();
         $this->writing->once(function () use ($inspection, $in): void {
@@ -80,6 +80,6 @@ final class InspectionController
             $this->writing->keep('inspection', (string) $inspection->id, [], ['cleared' => $inspection->clearedWhy]);
         });
 
-        return new JsonResponse($this->views->one($inspection->block, $this->today->week()));
+        return new Answer($this->views->one($inspection->block, $this->today->week()));
     }
 }

@@ -6,7 +6,6 @@ namespace WetCradle\Server\Stock;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\HttpFoundation\HeaderUtils;
-use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
@@ -20,6 +19,7 @@ use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\Crop;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Http\Find;
 
 /** Breeders' rights: licences held, what they were used for, and what is owed. */
@@ -35,7 +35,7 @@ final class LicenceController
     }
 
     #[Route('/api/licences', methods: ['GET'])]
-    public function all(): JsonResponse
+    public function all(): Answer
     {
         $licences = Row::things(
             $this->em->createQuery('SELECT l, c FROM '.HeldLicence::class.' l JOIN l.crop c ORDER BY c.name, l.fromDay'),
@@ -46,7 +46,7 @@ final class LicenceController
             fn (Crop $c) => $this->rights->covering($c, $this->today->day()) === null,
         );
 
-        return new JsonResponse([
+        return new Answer([
             'licences' => array_map($this->view(...), $licences),
             'without' => array_map(static fn (Crop $c) => ['slug' => $c->slug, 'crop' => $c->name, 'protectedBy' => $c->protectedBy], array_values($without)),
         ]);
@@ -54,7 +54,7 @@ final class LicenceController
 
     #[Route('/api/licences', methods: ['POST'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function add(Fields $in): JsonResponse
+    public function add(Fields $in): Answer
     {
         $licence = $this->writing->once(function () use ($in) {
             $crop = $this->find->by(Crop::class, 'slug', $in->text('crop'), 'crop', 'crop');
@@ -69,12 +69,12 @@ final class LicenceController
         });
         $this->rights->forget();
 
-        return new JsonResponse($this->view($licence), 201);
+        return new Answer($this->view($licence), 201);
     }
 
     #[Route('/api/licences/{id<\d+>}', methods: ['PUT'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function change(int $id, Fields $in): JsonResponse
+    public function change(int $id, Fields $in): Answer
     {
         $licence = $this->licence($id);
         $this->writing->once(function () use ($licence, $in): void {
@@ -88,13 +88,13 @@ final class LicenceController
         });
         $this->rights->forget();
 
-        return new JsonResponse($this->view($licence));
+        return new Answer($this->view($licence));
     }
 
     /** Whose rights a crop is under; empty where nobody's. */
     #[Route('/api/crops/{slug}/rights', methods: ['PUT'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function protect(string $slug, Fields $in): JsonResponse
+    public function protect(string $slug, Fields $in): Answer
     {
         $crop = $this->em->getRepository(Crop::class)->findOneBy(['slug' => $slug]) ?? throw new NotFoundHttpException();
         $this->writing->once(function () use ($crop, $in): void {
@@ -114,9 +114,9 @@ final class LicenceController
 
     /** What counts in a period, and what is owed for it. */
     #[Route('/api/licences/{id<\d+>}/statement', methods: ['GET'])]
-    public function statement(int $id, Request $request): JsonResponse
+    public function statement(int $id, Request $request): Answer
     {
-        return new JsonResponse($this->stated($this->licence($id), $request));
+        return new Answer($this->stated($this->licence($id), $request));
     }
 
     /** The same for a spreadsheet. */

@@ -7,6 +7,7 @@ namespace WetCradle\Server\Stock;
 use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Stock\CountedOn;
 use WetCradle\Server\Book\Counts;
@@ -94,14 +95,14 @@ final class Rights
      * @param int $good what its orders want
      * @param int $more what is thought of besides what is planned; less than nothing where planned batches would go
      */
-    public function whyNot(Crop $crop, \DateTimeImmutable $stickOn, int $cuttings, int $good, int $more): ?string
+    public function whyNot(Crop $crop, \DateTimeImmutable $stickOn, int $cuttings, int $good, int $more): ?Fact
     {
         if (!$this->isProtected($crop)) {
             return null;
         }
         $licence = $this->covering($crop, $stickOn);
         if ($licence === null) {
-            return $this->against($crop, $stickOn);
+            return Fact::said((string) $this->against($crop, $stickOn));
         }
         try {
             $licence->core()->mustAllow(
@@ -111,7 +112,7 @@ final class Rights
                 'orders',
             );
         } catch (Refused $refused) {
-            return $refused->getMessage();
+            return Fact::said($refused->says);
         }
 
         return null;

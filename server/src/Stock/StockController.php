@@ -6,7 +6,6 @@ namespace WetCradle\Server\Stock;
 
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
-use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Routing\Attribute\Route;
@@ -21,6 +20,7 @@ use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\Crop;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Http\Find;
 use WetCradle\Server\Nursery\House;
 
@@ -39,22 +39,22 @@ final class StockController
     }
 
     #[Route('/api/stock', methods: ['GET'])]
-    public function all(Request $request): JsonResponse
+    public function all(Request $request): Answer
     {
         $week = $this->week($request);
 
-        return new JsonResponse(['week' => $week->written(), 'blocks' => $this->views->all($week)]);
+        return new Answer(['week' => $week->written(), 'blocks' => $this->views->all($week)]);
     }
 
     #[Route('/api/stock/{code}', methods: ['GET'])]
-    public function one(string $code, Request $request): JsonResponse
+    public function one(string $code, Request $request): Answer
     {
-        return new JsonResponse($this->views->one($this->block($code), $this->week($request)));
+        return new Answer($this->views->one($this->block($code), $this->week($request)));
     }
 
     #[Route('/api/stock', methods: ['POST'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function add(Fields $in): JsonResponse
+    public function add(Fields $in): Answer
     {
         $block = $this->writing->once(function () use ($in) {
             $code = strtoupper($in->text('code', 12));
@@ -73,12 +73,12 @@ final class StockController
             return $block;
         });
 
-        return new JsonResponse($this->views->one($block, $this->today->week()), 201);
+        return new Answer($this->views->one($block, $this->today->week()), 201);
     }
 
     #[Route('/api/stock/{code}', methods: ['PUT'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function change(string $code, Fields $in): JsonResponse
+    public function change(string $code, Fields $in): Answer
     {
         $block = $this->block($code);
         $this->writing->once(function () use ($block, $in): void {
@@ -95,12 +95,12 @@ final class StockController
             $this->writing->keep('stock_block', $block->code, $before, $block->editable());
         });
 
-        return new JsonResponse($this->views->one($block, $this->today->week()));
+        return new Answer($this->views->one($block, $this->today->week()));
     }
 
     #[Route('/api/stock/{code}', methods: ['DELETE'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function remove(string $code): JsonResponse
+    public function remove(string $code): Answer
     {
         $block = $this->block($code);
         $this->writing->once(function () use ($block): void {
@@ -125,12 +125,12 @@ final class StockController
             $this->writing->keep('stock_block', $block->code, ['crop' => $block->crop->slug], ['crop' => null]);
         });
 
-        return new JsonResponse(['gone' => true]);
+        return new Answer(['gone' => true]);
     }
 
     #[Route('/api/stock/{code}/plants', methods: ['POST'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function addPlant(string $code, Fields $in): JsonResponse
+    public function addPlant(string $code, Fields $in): Answer
     {
         $block = $this->block($code);
         $this->writing->once(function () use ($block, $in): void {
@@ -155,12 +155,12 @@ final class StockController
             $this->writing->keep('stock_block', $block->code, [], ['plant' => $label]);
         });
 
-        return new JsonResponse($this->views->one($block, $this->today->week()), 201);
+        return new Answer($this->views->one($block, $this->today->week()), 201);
     }
 
     #[Route('/api/stock/{code}/plants/{id<\d+>}', methods: ['DELETE'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function removePlant(string $code, int $id): JsonResponse
+    public function removePlant(string $code, int $id): Answer
     {
         $block = $this->block($code);
         $this->writing->once(function () use ($block, $id): void {
@@ -170,7 +170,7 @@ final class StockController
             $this->writing->keep('stock_block', $block->code, ['plant' => $plant->label], ['plant' => null]);
         });
 
-        return new JsonResponse($this->views->one($block, $this->today->week()));
+        return new Answer($this->views->one($block, $this->today->week()));
     }
 
     private function week(Request $request): Week

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace WetCradle\Server\Stock;
 
 use Doctrine\ORM\EntityManagerInterface;
-use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Routing\Attribute\Route;
@@ -15,6 +14,7 @@ use WetCradle\Core\Crops\HoldWay;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Plan\Batches;
 use WetCradle\Server\Plan\BatchViews;
@@ -34,7 +34,7 @@ final class TakeController
 
     /** For batches named in ?batches=, or all that are planned for a week's day (?day=). */
     #[Route('/api/take-sheets', methods: ['GET'])]
-    public function sheets(Request $request): JsonResponse
+    public function sheets(Request $request): Answer
     {
         if ($request->query->has('batches')) {
             $batches = array_map($this->batches->at(...), array_slice(explode(',', $request->query->getString('batches')), 0, 60));
@@ -47,13 +47,13 @@ final class TakeController
             $batches = $this->em->getRepository(Batch::class)->findBy(['days.stickOn' => $day, 'sticking.stuckOn' => null, 'calledOff' => false]);
         }
 
-        return new JsonResponse($this->sheets->of(array_values($batches)));
+        return new Answer($this->sheets->of(array_values($batches)));
     }
 
     /** The first cut is made: the clock runs, and which plants give is kept. */
     #[Route('/api/batches/{code}/collect', methods: ['POST'])]
     #[IsGranted('ROLE_HAND')]
-    public function collect(string $code, Fields $in): JsonResponse
+    public function collect(string $code, Fields $in): Answer
     {
         $batch = $this->batches->at($code);
         $this->writing->once(function () use ($batch, $in): void {
@@ -68,13 +68,13 @@ final class TakeController
             $this->em->persist(new Collection($batch, $this->today->now(), $how, $spread['rows'] ?? [], $this->writing->by()));
         });
 
-        return new JsonResponse($this->views->one($batch), 201);
+        return new Answer($this->views->one($batch), 201);
     }
 
     /** It was started by mistake, or what was cut has been thrown. */
     #[Route('/api/batches/{code}/collect', methods: ['DELETE'])]
     #[IsGranted('ROLE_HAND')]
-    public function uncollect(string $code): JsonResponse
+    public function uncollect(string $code): Answer
     {
         $batch = $this->batches->at($code);
         $this->writing->once(function () use ($batch): void {
@@ -84,7 +84,7 @@ final class TakeController
             $this->writing->keep('batch', $batch->code, ['collected' => $collection->startedAt->format('Y-m-d H:i')], ['collected' => null]);
         });
 
-        return new JsonResponse($this->views->one($batch));
+        return new Answer($this->views->one($batch));
     }
 
     private function mustBePlanned(Batch $batch): void

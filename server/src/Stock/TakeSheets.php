@@ -6,6 +6,7 @@ namespace WetCradle\Server\Stock;
 
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Crops\HoldWay;
+use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Stock\HoldClock;
@@ -39,10 +40,10 @@ final class TakeSheets
         $stops = array_map($this->stop(...), $batches);
         $tools = [];
         foreach ($batches as $batch) {
-            $tools = [...$tools, ...TakeSheet::tools($batch->sheet->core())];
+            $tools += array_column(TakeSheet::tools($batch->sheet->core()), null, 'key');
         }
 
-        return ['stops' => $stops, 'tools' => array_values(array_unique($tools)), 'cuttings' => array_sum(array_column($stops, 'cuttings'))];
+        return ['stops' => $stops, 'tools' => array_values($tools), 'cuttings' => array_sum(array_column($stops, 'cuttings'))];
     }
 
     public function collectionOf(Batch $batch): ?Collection
@@ -119,9 +120,9 @@ final class TakeSheets
      * @return array{
      *     0: ?array{
      *         rows: list<array{row: string, plants: int, each: int, more: int, total: int, named: list<array{plant: string, take: int}>}>,
-     *         parents: int, short: ?string,
+     *         parents: int, short: ?Fact,
      *     },
-     *     1: ?string,
+     *     1: string|Fact|null,
      * } the spread over plants, or why there is none
      */
     public function spread(Batch $batch): array
@@ -141,7 +142,7 @@ final class TakeSheets
                 $block->minParents,
             ), null];
         } catch (Refused $refused) {
-            return [null, $refused->getMessage()];
+            return [null, $refused->says];
         }
     }
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Server\Wanted;
 
 use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\Plan\OrderOutlook;
 use WetCradle\Core\Plan\StickAgain;
@@ -101,7 +102,7 @@ final class Shortfalls
     {
         $times = $this->house->timetable()->usual($way->core());
 
-        return StickAgain::for($this->windows->of($way), $times, $wanted->ready(), $this->today->day(), $this->house->nursery()->telling());
+        return StickAgain::for($this->windows->of($way), $times, $wanted->ready(), $this->today->day());
     }
 
     /** @return array<string, mixed> */
@@ -128,7 +129,7 @@ final class Shortfalls
                 $sheet->setting->each,
             )->toArray();
         } catch (Refused $refused) {
-            return ['possible' => false, 'words' => $refused->getMessage()] + $said;
+            return ['possible' => false, 'words' => Fact::said($refused->says)] + $said;
         }
         $best = $this->yards->all($wanted->crop)->best($wanted->crop->name, (int) $way->id, $when->from, (int) $numbers['chosen']['inTrays']);
 
@@ -142,7 +143,7 @@ final class Shortfalls
         ] + $said;
     }
 
-    /** @return array{chance: float, expected: int, sent: int, ready: int, coming: int, short: int, isShort: bool, words: string} */
+    /** @return array{chance: float, expected: int, sent: int, ready: int, coming: int, short: int, isShort: bool, words: Fact} */
     public static function say(OrderOutlook $outlook): array
     {
         return [

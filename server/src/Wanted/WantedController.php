@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace WetCradle\Server\Wanted;
 
 use Doctrine\ORM\EntityManagerInterface;
-use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Routing\Attribute\Route;
@@ -18,6 +17,7 @@ use WetCradle\Core\Priority;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\Crop;
 use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Http\Find;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Planner;
@@ -39,22 +39,22 @@ final class WantedController
     }
 
     #[Route('/api/wanted', methods: ['GET'])]
-    public function all(Request $request, House $house): JsonResponse
+    public function all(Request $request, House $house): Answer
     {
         $season = Season::containing($this->today->day(), $house->nursery()->hemisphere);
 
-        return new JsonResponse(['wanted' => $this->views->all($request->query->getString('season') === 'all' ? null : Week::containing($season->firstDay()))]);
+        return new Answer(['wanted' => $this->views->all($request->query->getString('season') === 'all' ? null : Week::containing($season->firstDay()))]);
     }
 
     #[Route('/api/wanted/{id<\d+>}', methods: ['GET'])]
-    public function one(int $id): JsonResponse
+    public function one(int $id): Answer
     {
-        return new JsonResponse($this->views->one($this->wanted($id)));
+        return new Answer($this->views->one($this->wanted($id)));
     }
 
     #[Route('/api/wanted', methods: ['POST'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function add(Fields $in): JsonResponse
+    public function add(Fields $in): Answer
     {
         $wanted = $this->writing->once(function () use ($in) {
             $wanted = $this->blank($in);
@@ -65,13 +65,13 @@ final class WantedController
             return $wanted;
         });
 
-        return new JsonResponse($this->views->one($wanted), 201);
+        return new Answer($this->views->one($wanted), 201);
     }
 
     /** So many every week: one order a week from the first to the last. */
     #[Route('/api/wanted/series', methods: ['POST'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function series(Fields $in): JsonResponse
+    public function series(Fields $in): Answer
     {
         $series = $this->writing->once(function () use ($in): array {
             $first = $this->blank($in);
@@ -106,21 +106,21 @@ final class WantedController
             return $made;
         });
 
-        return new JsonResponse(['wanted' => array_map($this->views->one(...), $series)], 201);
+        return new Answer(['wanted' => array_map($this->views->one(...), $series)], 201);
     }
 
     /** The ways to come by it, side by side. */
     #[Route('/api/wanted/{id<\d+>}/routes', methods: ['GET'])]
-    public function routes(int $id, RouteViews $routes): JsonResponse
+    public function routes(int $id, RouteViews $routes): Answer
     {
         $wanted = $this->wanted($id);
 
-        return new JsonResponse(['wanted' => $this->views->one($wanted)] + $routes->of($wanted));
+        return new Answer(['wanted' => $this->views->one($wanted)] + $routes->of($wanted));
     }
 
     #[Route('/api/wanted/{id<\d+>}', methods: ['PUT'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function change(int $id, Fields $in): JsonResponse
+    public function change(int $id, Fields $in): Answer
     {
         $wanted = $this->wanted($id);
         $this->writing->once(function () use ($wanted, $in): void {
@@ -136,21 +136,21 @@ final class WantedController
             $this->writing->keep('wanted', (string) $wanted->id, $before, self::editable($wanted));
         });
 
-        return new JsonResponse($this->views->one($wanted));
+        return new Answer($this->views->one($wanted));
     }
 
     /** How it stands, and what can still be done where it is short. */
     #[Route('/api/wanted/{id<\d+>}/remedies', methods: ['GET'])]
-    public function remedies(int $id, Shortfalls $shortfalls): JsonResponse
+    public function remedies(int $id, Shortfalls $shortfalls): Answer
     {
         $wanted = $this->wanted($id);
 
-        return new JsonResponse(['wanted' => $this->views->one($wanted)] + $shortfalls->remedies($wanted));
+        return new Answer(['wanted' => $this->views->one($wanted)] + $shortfalls->remedies($wanted));
     }
 
     /** What a batch for it would rest on; saves nothing. */
     #[Route('/api/wanted/{id<\d+>}/proposal', methods: ['POST'])]
-    public function proposal(int $id, Fields $in, Planner $planner, House $house): JsonResponse
+    public function proposal(int $id, Fields $in, Planner $planner, House $house): Answer
     {
         $wanted = $this->wanted($id);
         $confidence = $in->has('confidence') ? $in->share('confidence') : $house->defaults()->number(HouseDefault::SureOfPlan);
@@ -163,7 +163,7 @@ final class WantedController
         $plants = $in->has('plants') ? $in->count('plants', 1, 500_000) : $wanted->plants;
         $in->done();
 
-        return new JsonResponse(['wanted' => $this->views->one($wanted)] + $planner->propose($wanted, $plants, $way, $confidence, $trayKind, $stickOn, $trays));
+        return new Answer(['wanted' => $this->views->one($wanted)] + $planner->propose($wanted, $plants, $way, $confidence, $trayKind, $stickOn, $trays));
     }
 
     private function wanted(int $id): Wanted

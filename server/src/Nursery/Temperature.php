@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace WetCradle\Core;
+namespace WetCradle\Server\Nursery;
 
 /** In what a nursery likes to be told of warmth. */
 enum Temperature: string

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace WetCradle\Core;
+namespace WetCradle\Server\Nursery;
 
 /** How a nursery likes to be told of weeks: by number, or by the date of their Monday. */
 enum WeeksTold: string
