@@ -31,10 +31,4 @@ final class Refused extends \DomainException
     {
         return new self($this->reason, $field, $this->says);
     }
-
-    /** @return array{code: string, field: string, message: string} */
-    public function toArray(): array
-    {
-        return ['code' => $this->reason, 'field' => $this->field, 'message' => $this->getMessage()];
-    }
 }

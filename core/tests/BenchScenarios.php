@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests;
 
-use WetCradle\Core\Fact;
 use WetCradle\Core\Bench\BenchOption;
 use WetCradle\Core\Bench\Comfort;
 use WetCradle\Core\Bench\Fillable;
@@ -30,6 +29,7 @@ use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Crops\Pattern;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Crops\Winter;
+use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Range;
 use WetCradle\Core\Priority;

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests;
 
-use WetCradle\Core\Fact;
 use WetCradle\Core\Bench\Berths;
 use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Bench\Timetable;
@@ -22,6 +21,7 @@ use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Crops\WayWindows;
 use WetCradle\Core\Dates\GrowingOn;
 use WetCradle\Core\Dates\PlainDates;
+use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Mixing\RatioReading;
 use WetCradle\Core\Mixing\Recipe;

@@ -7,6 +7,7 @@ namespace WetCradle\Core\Tests;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Fact;
 use WetCradle\Core\Numbers\Range;
+use WetCradle\Core\Refused;
 
 /** A fact as tests write it: its key and its figures, `stock.short short=3 gives=(stock.can_give left=9)`. */
 final class Told
@@ -19,6 +20,18 @@ final class Told
             is_array($said) => array_map(self::of(...), $said),
             default => $said,
         };
+    }
+
+    /** What an act is refused with. */
+    public static function refusal(\Closure $act): string
+    {
+        try {
+            $act();
+        } catch (Refused $refused) {
+            return "{$refused->field}: ".($refused->says instanceof Fact ? self::fact($refused->says) : $refused->says);
+        }
+
+        return 'not refused';
     }
 
     public static function fact(Fact $fact): string

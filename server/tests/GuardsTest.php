@@ -200,6 +200,26 @@ final class GuardsTest extends TestCase
         self::assertSame(['php'], array_keys($composer['require']));
     }
 
+    /** Where the core may write words: what a sheet says of itself, names that are their own words, a source, faults for programmers. */
+    private const WORDS_IN_CORE = ['Crops/Pattern.php', 'Crops/School.php', 'Crops/Method.php', 'Mixing/Auxin.php', 'Bench/FillingCheck.php'];
+
+    public function testTheCoreMakesNoSentences(): void
+    {
+        $found = [];
+        $root = dirname(__DIR__, 2).'/core/src/';
+        foreach (new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator($root, \FilesystemIterator::SKIP_DOTS)) as $file) {
+            $source = (string) file_get_contents((string) $file);
+            $lines = explode("\n", $source);
+            foreach (\PhpToken::tokenize($source) as $token) {
+                $isSentence = $token->is([T_CONSTANT_ENCAPSED_STRING, T_ENCAPSED_AND_WHITESPACE]) && preg_match('/\w{2,} \w+ \w/', $token->text) === 1;
+                if ($isSentence && !str_contains($lines[$token->line - 1], 'LogicException')) {
+                    $found[substr((string) $file, strlen($root))][] = $token->line;
+                }
+            }
+        }
+        self::assertEqualsCanonicalizing(self::WORDS_IN_CORE, array_keys($found), (string) json_encode($found));
+    }
+
     public function testEveryLineCanBeReadAtOnce(): void
     {
         $tooLong = [];

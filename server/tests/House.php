@@ -7,12 +7,14 @@ namespace WetCradle\Server\Tests;
 use Doctrine\DBAL\Connection;
 use Doctrine\Persistence\ConnectionRegistry;
 use PHPUnit\Framework\TestCase;
+use Psr\Container\ContainerInterface;
 use Symfony\Bundle\FrameworkBundle\Console\Application;
 use Symfony\Component\Console\Input\ArrayInput;
 use Symfony\Component\Console\Output\BufferedOutput;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use WetCradle\Server\Kernel;
+use WetCradle\Server\Nursery\Words;
 
 /** A test that talks to the application as a browser would, on a fresh copy of the made-up nursery. */
 abstract class House extends TestCase
@@ -224,14 +226,31 @@ abstract class House extends TestCase
         $this->reading = null;
     }
 
-    /** The database as the application sees it, for looking at what was kept. */
-    protected function db(): Connection
+    private function booted(): Kernel
     {
         if ($this->reading === null) {
             $this->reading = new Kernel('test', false);
             $this->reading->boot();
         }
-        $doctrine = $this->reading->getContainer()->get('doctrine');
+
+        return $this->reading;
+    }
+
+    /** What a fact says to this nursery. */
+    protected function words(): Words
+    {
+        $services = $this->booted()->getContainer()->get('test.service_container');
+        assert($services instanceof ContainerInterface);
+        $words = $services->get(Words::class);
+        assert($words instanceof Words);
+
+        return $words;
+    }
+
+    /** The database as the application sees it, for looking at what was kept. */
+    protected function db(): Connection
+    {
+        $doctrine = $this->booted()->getContainer()->get('doctrine');
         assert($doctrine instanceof ConnectionRegistry);
         $connection = $doctrine->getConnection();
         assert($connection instanceof Connection);

@@ -40,7 +40,7 @@ final class BenchOption
 
         return match ($this->kind) {
             'earlier',
-            'later' => Fact::of("option.{$this->kind}", weeks: $this->weeks, zone: $in, from: $week($first->from)),
+            'later' => Fact::of($this->kind === 'later' ? 'option.later' : 'option.earlier', weeks: $this->weeks, zone: $in, from: $week($first->from)),
             'denser' => Fact::of('option.denser', trays: $this->trays, zone: $in, from: $week($first->from)),
             'split' => Fact::of('option.split', from: $week($first->from), parts: Fact::listed(...array_map(
                 static fn (Leg $l) => Fact::of('option.part', trays: $l->trays, zone: $spaces[$l->space]->name),

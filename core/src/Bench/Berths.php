@@ -46,7 +46,7 @@ final class Berths
         }
         usort($found, static fn (array $a, array $b) => $a[0] <=> $b[0]);
 
-        return $found[0][1] ?? throw Refused::because('no_zones', 'zones', 'There is no bench yet. Add a zone first.');
+        return $found[0][1] ?? throw Refused::because('no_zones', 'zones', Fact::of('refused.berths.no_zones'));
     }
 
     public function take(Berth $berth): void

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Bench;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /**
@@ -93,7 +94,7 @@ final class Filler
         foreach ($plan as $batch => $lay) {
             if ($lay !== null) {
                 if (!in_array($lay, $this->lays[$batch] ?? [], true)) {
-                    throw Refused::because('unknown', 'plan', 'A batch was to lie where it cannot.');
+                    throw Refused::because('unknown', 'plan', Fact::of('refused.filler.unknown'));
                 }
                 if ($this->now->fits($lay)) {
                     $this->now->put($batch, $lay);

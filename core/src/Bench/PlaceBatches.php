@@ -84,7 +84,7 @@ final class PlaceBatches implements Calculation
         $new = static function (Fields $one, string $kind) use (&$seen): string {
             $id = $one->text('id', 60);
             if (isset($seen[$kind][$id])) {
-                throw Refused::because('taken', $one->pathOf('id'), sprintf('%s is there twice.', $id));
+                throw Refused::because('taken', $one->pathOf('id'), Fact::of('refused.place_batches.taken', id: $id));
             }
             $seen[$kind][$id] = true;
 

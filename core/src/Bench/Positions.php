@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Bench;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Whole;
@@ -17,7 +18,7 @@ final class Positions
     {
         foreach (['lengthCm' => $length, 'widthCm' => $width, 'standardLengthCm' => $standardLength, 'standardWidthCm' => $standardWidth] as $field => $side) {
             if (!is_finite($side) || $side <= 0.0) {
-                throw Refused::because('not_positive', $field, 'A tray has a length and a width.');
+                throw Refused::because('not_positive', $field, Fact::of('refused.positions.not_positive'));
             }
         }
 
@@ -46,7 +47,7 @@ final class Positions
     public static function ofPots(int $pots, float $acrossCm, bool $spaced, float $positionCm2, HouseDefaults $house): int
     {
         if ($acrossCm <= 0.0 || $positionCm2 <= 0.0) {
-            throw Refused::because('not_positive', 'acrossCm', 'A pot has a width.');
+            throw Refused::because('not_positive', 'acrossCm', Fact::of('refused.positions.not_positive_across_cm'));
         }
         $pitch = $spaced ? $house->number(HouseDefault::PotsApart) * $acrossCm : $acrossCm;
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Bench;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /** A zone while the house is being filled: what it can give, and how many trays it holds in each week. */
@@ -21,7 +22,7 @@ final class Space
     public static function of(string $name, int $trays, Comfort $comfort, int $weeks, array $closed = []): self
     {
         if ($trays < 0) {
-            throw Refused::because('negative', 'trays', 'A zone holds no fewer than no trays.');
+            throw Refused::because('negative', 'trays', Fact::of('refused.space.negative'));
         }
         $byWeek = array_fill(0, max(0, $weeks), $trays);
         foreach ($closed as $week) {

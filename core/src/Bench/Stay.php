@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Bench;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /** A batch that asks for a place: so many trays, beginning in a window of weeks, one of which it likes best. Weeks are counted from 0. */
@@ -45,21 +46,21 @@ final class Stay
         bool $mayMove = false,
     ): self {
         if ($trays < 1) {
-            throw Refused::because('out_of_range', 'trays', 'A batch stands in at least one tray.');
+            throw Refused::because('out_of_range', 'trays', Fact::of('refused.stay.out_of_range'));
         }
         if ($earliest > $latest) {
             throw Refused::because(
                 'upside_down',
                 'latest',
-                sprintf('%s cannot begin from week %d to week %d: the early end comes first.', $name, $earliest, $latest),
+                Fact::of('refused.stay.upside_down', name: $name, earliest: $earliest, latest: $latest),
             );
         }
         if ($weight < 1) {
-            throw Refused::because('out_of_range', 'weight', 'The weight of a batch is at least 1.');
+            throw Refused::because('out_of_range', 'weight', Fact::of('refused.stay.out_of_range_weight'));
         }
         if (is_int($weeks)) {
             if ($weeks < 1) {
-                throw Refused::because('out_of_range', 'weeks', 'A batch stays for at least one week.');
+                throw Refused::because('out_of_range', 'weeks', Fact::of('refused.stay.out_of_range_weeks'));
             }
             $always = ['weeks' => $weeks, 'cost' => 0];
             $weeks = static fn () => $always;

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Core\Bench;
 
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Range;
@@ -34,10 +35,10 @@ final class Tenant
     public static function of(string $name, int $trays, Week $from, Week $to, Range $heat, Range $mist, ?string $of = null): self
     {
         if ($trays < 1) {
-            throw Refused::because('out_of_range', 'trays', 'A batch stands in at least one tray.');
+            throw Refused::because('out_of_range', 'trays', Fact::of('refused.tenant.out_of_range'));
         }
         if ($from->until($to) < 0) {
-            throw Refused::because('upside_down', 'to', 'A batch cannot leave the bench before it comes.');
+            throw Refused::because('upside_down', 'to', Fact::of('refused.tenant.upside_down'));
         }
 
         return new self($name, $trays, $from, $to, $heat, $mist, of: $of);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Bench;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /**
@@ -48,7 +49,7 @@ final class ToPlace
     public function __construct(public readonly int $weeks, public readonly array $spaces)
     {
         if ($weeks < 1) {
-            throw Refused::because('out_of_range', 'weeks', 'A house is filled for at least one week.');
+            throw Refused::because('out_of_range', 'weeks', Fact::of('refused.to_place.out_of_range'));
         }
         foreach ($spaces as $space) {
             array_push($this->free, ...$space->trays);

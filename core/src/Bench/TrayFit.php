@@ -6,6 +6,7 @@ namespace WetCradle\Core\Bench;
 
 use WetCradle\Core\Compute\Calculation;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Numbers\Whole;
 use WetCradle\Core\Refused;
 
@@ -44,11 +45,11 @@ final class TrayFit implements Calculation
     {
         foreach (['bench.lengthCm' => $length, 'bench.widthCm' => $width, 'tray.lengthCm' => $trayLength, 'tray.widthCm' => $trayWidth] as $field => $side) {
             if (!is_finite($side) || $side <= 0.0) {
-                throw Refused::because('not_positive', $field, 'A bench and a tray have a length and a width.');
+                throw Refused::because('not_positive', $field, Fact::of('refused.tray_fit.not_positive'));
             }
         }
         if (Whole::down($length / $trayWidth) * Whole::down($width / $trayWidth) > Fields::ABSURD) {
-            throw Refused::because('out_of_range', 'tray.lengthCm', 'So small a tray is none: more than ten million would lie there.');
+            throw Refused::because('out_of_range', 'tray.lengthCm', Fact::of('refused.tray_fit.out_of_range'));
         }
 
         return max(self::cutOnce($length, $width, $trayLength, $trayWidth), self::cutOnce($width, $length, $trayLength, $trayWidth));

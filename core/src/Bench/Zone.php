@@ -45,7 +45,7 @@ final class Zone
         bool $frostFree = true,
     ): self {
         if ($trays < 1) {
-            throw Refused::because('out_of_range', 'trays', 'A zone holds at least one tray.');
+            throw Refused::because('out_of_range', 'trays', Fact::of('refused.zone.out_of_range'));
         }
 
         return new self($name, $trays, $heat, $mist, $kind, $closed, $onlyPots, $frostFree);

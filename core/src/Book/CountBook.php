@@ -76,10 +76,10 @@ final class CountBook
     public function stick(int $line, int $stuck, int $tooPoor = 0): array
     {
         if ($stuck < 1) {
-            throw Refused::because('out_of_range', 'stuck', 'Stick at least one, or leave the batch planned.');
+            throw Refused::because('out_of_range', 'stuck', Fact::of('refused.count_book.out_of_range'));
         }
         if ($tooPoor < 0) {
-            throw Refused::because('negative', 'tooPoor', 'tooPoor cannot be negative.');
+            throw Refused::because('negative', 'tooPoor', Fact::of('refused.count_book.negative'));
         }
         $moves = [Move::comingIn($line, $stuck + $tooPoor), Move::on($line, State::ToStick, $stuck)];
         if ($tooPoor > 0) {
@@ -168,9 +168,9 @@ final class CountBook
         rsort($numbers);
         $moves = [];
         foreach ($numbers as $number) {
-            $entry = $this->entries[$number] ?? throw Refused::because('unknown', 'act', sprintf('There is no entry %d in the book.', $number));
+            $entry = $this->entries[$number] ?? throw Refused::because('unknown', 'act', Fact::of('refused.count_book.unknown', number: $number));
             if (isset($this->reversedBy[$number])) {
-                throw Refused::because('already_undone', 'act', 'This act has been undone already.');
+                throw Refused::because('already_undone', 'act', Fact::of('refused.count_book.already_undone'));
             }
             $moves[] = Move::reversalOf($entry);
         }
@@ -220,7 +220,7 @@ final class CountBook
     private function enter(array $moves): array
     {
         if ($moves === []) {
-            throw Refused::because('empty', 'count', 'Nothing was counted: at least one plant has to move.');
+            throw Refused::because('empty', 'count', Fact::of('refused.count_book.empty'));
         }
         $before = [$this->entries, $this->standing, $this->reversedBy, $this->cameIn, $this->last];
         $added = [];
@@ -240,7 +240,7 @@ final class CountBook
     {
         $move = $entry->move;
         if ($entry->number <= $this->last) {
-            throw Refused::because('out_of_order', 'number', 'Entries are numbered upwards.');
+            throw Refused::because('out_of_order', 'number', Fact::of('refused.count_book.out_of_order'));
         }
         if ($move->from === null) {
             $this->cameIn += $move->count;

@@ -48,17 +48,26 @@ final class FullCount
     ): self {
         foreach (compact('rooted', 'unrooted', 'potted', 'thrownRooted', 'thrownUnrooted', 'changedRooted', 'changedUnrooted') as $field => $count) {
             if ($count < 0) {
-                throw Refused::because('negative', $field, $field.' cannot be negative.');
+                throw Refused::because('negative', $field, Fact::of('refused.full_count.negative', field: $field));
             }
         }
         if ($thrownUnrooted > $unrooted) {
-            throw Refused::because('more_than_there_are', 'thrownUnrooted', sprintf('Of %d without roots, %d cannot be thrown.', $unrooted, $thrownUnrooted));
+            throw Refused::because(
+                'more_than_there_are',
+                'thrownUnrooted',
+                Fact::of('refused.full_count.more_than_there_are', unrooted: $unrooted, thrownUnrooted: $thrownUnrooted),
+            );
         }
         if ($thrownUnrooted + $changedUnrooted > $unrooted) {
             throw Refused::because(
                 'more_than_there_are',
                 'changedUnrooted',
-                sprintf('Of %d without roots %d are thrown; %d cannot be stuck another way.', $unrooted, $thrownUnrooted, $changedUnrooted),
+                Fact::of(
+                    'refused.full_count.more_than_there_are_changed_unrooted',
+                    unrooted: $unrooted,
+                    thrownUnrooted: $thrownUnrooted,
+                    changedUnrooted: $changedUnrooted,
+                ),
             );
         }
 
@@ -106,19 +115,19 @@ final class FullCount
             throw Refused::because(
                 'more_than_there_are',
                 $this->potted > $withRoots ? 'potted' : 'thrownRooted',
-                sprintf('Only %d have roots; %d cannot be potted and %d thrown.', $withRoots, $this->potted, $this->thrownRooted),
+                Fact::of('refused.full_count.more_than_have_roots', withRoots: $withRoots, potted: $this->potted, thrownRooted: $this->thrownRooted),
             );
         }
         if ($this->rootedLeft($rootedThere) < 0) {
             throw Refused::because(
                 'more_than_there_are',
                 'changedRooted',
-                sprintf(
-                    'Only %d have roots; with %d potted and %d thrown, %d cannot change their method.',
-                    $withRoots,
-                    $this->potted,
-                    $this->thrownRooted,
-                    $this->changedRooted,
+                Fact::of(
+                    'refused.full_count.more_than_there_are_changed_rooted',
+                    withRoots: $withRoots,
+                    potted: $this->potted,
+                    thrownRooted: $this->thrownRooted,
+                    changedRooted: $this->changedRooted,
                 ),
             );
         }
@@ -169,7 +178,7 @@ final class FullCount
             $moves[] = Move::on($line, State::Rooted, $this->potted);
         }
         if ($this->changed() > 0) {
-            $changedLine ?? throw Refused::because('missing', 'changedLine', 'What changes its method needs a batch of its own.');
+            $changedLine ?? throw Refused::because('missing', 'changedLine', Fact::of('refused.full_count.missing'));
             foreach ([[State::Rooted, $this->changedRooted], [State::Stuck, $this->changedUnrooted]] as [$state, $count]) {
                 if ($count > 0) {
                     $moves[] = Move::restuck($line, $state, $changedLine, $count);
@@ -178,7 +187,7 @@ final class FullCount
             $moves[] = Move::on($changedLine, State::ToStick, $this->changed());
         }
         if ($this->splits($rootedThere)) {
-            $newLine ?? throw Refused::because('missing', 'newLine', 'What is left longer needs a line of its own.');
+            $newLine ?? throw Refused::because('missing', 'newLine', Fact::of('refused.full_count.missing_new_line'));
             if ($this->rootedLeft($rootedThere) > 0) {
                 $moves[] = Move::across($line, $newLine, State::Rooted, $this->rootedLeft($rootedThere));
             }

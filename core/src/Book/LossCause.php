@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Book;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /** Why a plant was lost. */
@@ -22,7 +23,7 @@ enum LossCause: string
         return self::tryFrom($value) ?? throw Refused::because(
             'unknown_choice',
             $field,
-            sprintf('"%s" is not a cause of loss. There are: %s.', $value, implode(', ', array_column(self::cases(), 'value'))),
+            Fact::of('refused.loss_cause.unknown_choice', value: $value, choices: implode(', ', array_column(self::cases(), 'value'))),
         );
     }
 }

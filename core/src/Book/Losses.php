@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Core\Book;
 
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /** How many were lost, by cause. */
@@ -21,7 +22,7 @@ final class Losses
         foreach ($byCause as $cause => $count) {
             LossCause::named($cause, 'lost.'.$cause);
             if ($count < 0) {
-                throw Refused::because('negative', 'lost.'.$cause, 'A count cannot be negative.');
+                throw Refused::because('negative', 'lost.'.$cause, Fact::of('refused.losses.negative'));
             }
         }
 

@@ -22,7 +22,7 @@ final class Move
         public readonly ?int $reverses,
     ) {
         if ($count < 1) {
-            throw Refused::because('out_of_range', 'count', 'A move is of at least one plant.');
+            throw Refused::because('out_of_range', 'count', Fact::of('refused.move.out_of_range'));
         }
     }
 
@@ -52,7 +52,7 @@ final class Move
     public static function across(int $line, int $toLine, State $state, int $count): self
     {
         if ($line === $toLine) {
-            throw Refused::because('not_possible', 'toLine', 'Plants cannot be moved onto the line they stand on.');
+            throw Refused::because('not_possible', 'toLine', Fact::of('refused.move.not_possible'));
         }
         if (!$state->isLive()) {
             throw Refused::because('not_possible', 'state', Fact::of('book.stay', state: $state));
@@ -65,7 +65,7 @@ final class Move
     public static function restuck(int $line, State $from, int $toLine, int $count): self
     {
         if ($line === $toLine || !in_array($from, [State::ToStick, State::Stuck, State::Rooted, State::Potted], true)) {
-            throw Refused::because('not_possible', 'state', 'Only plants of another line, not yet grown, can be made into cuttings again.');
+            throw Refused::because('not_possible', 'state', Fact::of('refused.move.not_possible_state'));
         }
 
         return new self(Place::of($line, $from), Place::of($toLine, State::ToStick), $count, null, null);
@@ -75,7 +75,7 @@ final class Move
     public static function reversalOf(Entry $entry): self
     {
         if ($entry->move->isReversal()) {
-            throw Refused::because('not_possible', 'act', 'An undoing cannot itself be undone: enter the act again.');
+            throw Refused::because('not_possible', 'act', Fact::of('refused.move.not_possible_act'));
         }
 
         return new self($entry->move->to, $entry->move->from, $entry->move->count, $entry->move->cause, $entry->number);

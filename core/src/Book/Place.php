@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Book;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /** One column of the book: a line of a batch, and a state. */
@@ -16,7 +17,7 @@ final class Place
     public static function of(int $line, State $state): self
     {
         if ($line < 1) {
-            throw Refused::because('unknown', 'line', 'A line is numbered from 1.');
+            throw Refused::because('unknown', 'line', Fact::of('refused.place.unknown'));
         }
 
         return new self($line, $state);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Calendar;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /** Air as a table of plain text: `month,mean` with twelve rows, or `date,mean` with a row for each day that was measured. */
@@ -33,30 +34,30 @@ final class AirTable
             }
             $mean = count($cells) === 2 && is_numeric(strtr($cells[1], ',', '.'))
                 ? (float) strtr($cells[1], ',', '.')
-                : throw self::wrong($i, 'must be a month or a day, and its mean in °C');
+                : throw self::wrong($i, Fact::of('refused.air_table.no_row'));
             if ($mean < -60.0 || $mean > 60.0) {
-                throw self::wrong($i, 'says '.$cells[1].' °C; the mean of a day lies between -60 and 60 °C');
+                throw self::wrong($i, Fact::of('refused.air_table.no_mean', mean: $cells[1]));
             }
             $month = array_search(strtolower(substr($cells[0], 0, 3)), self::MONTHS, true);
             $number = ctype_digit($cells[0]) ? (int) $cells[0] - 1 : $month;
             if ($number !== false) {
                 if ($number < 0 || $number > 11 || isset($months[$number])) {
-                    throw self::wrong($i, sprintf('names month %s, which is %s', $cells[0], isset($months[$number]) ? 'there already' : 'none of the twelve'));
+                    throw self::wrong($i, Fact::of(isset($months[$number]) ? 'refused.air_table.month_twice' : 'refused.air_table.no_month', month: $cells[0]));
                 }
                 $months[$number] = $mean;
                 continue;
             }
             $day = \DateTimeImmutable::createFromFormat('!Y-m-d', $cells[0]);
             if ($day === false || $day->format('Y-m-d') !== $cells[0]) {
-                throw self::wrong($i, sprintf('begins with “%s”, which is neither a month nor a day like 2027-05-12', $cells[0]));
+                throw self::wrong($i, Fact::of('refused.air_table.no_day', cell: $cells[0]));
             }
             $days[$cells[0]] = $mean;
         }
         if ($months === [] && $days === []) {
-            throw Refused::because('empty', 'csv', 'There is no row with a month or a day and its mean.');
+            throw Refused::because('empty', 'csv', Fact::of('refused.air_table.empty'));
         }
         if ($months !== [] && count($months) !== 12) {
-            throw Refused::because('wrong_length', 'csv', sprintf('An ordinary year has twelve months; there are %d.', count($months)));
+            throw Refused::because('wrong_length', 'csv', Fact::of('refused.air_table.wrong_length', months: count($months)));
         }
         ksort($months);
         ksort($days);
@@ -64,8 +65,8 @@ final class AirTable
         return new self($months === [] ? null : array_values($months), $days);
     }
 
-    private static function wrong(int $line, string $says): Refused
+    private static function wrong(int $line, Fact $wrong): Refused
     {
-        return Refused::because('not_a_table', 'csv', sprintf('Line %d %s.', $line + 1, $says));
+        return Refused::because('not_a_table', 'csv', Fact::of('refused.air_table.not_a_table', line: $line + 1, wrong: $wrong));
     }
 }

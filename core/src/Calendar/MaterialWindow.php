@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Calendar;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /** The weeks of the year in which a crop's material is right, first and last included; may run over New Year. */
@@ -17,7 +18,7 @@ final class MaterialWindow
     {
         foreach (['from' => $from, 'to' => $to] as $field => $week) {
             if ($week < 1 || $week > 53) {
-                throw Refused::because('not_a_week', $field, 'A week of the year lies between 1 and 53.');
+                throw Refused::because('not_a_week', $field, Fact::of('refused.material_window.not_a_week'));
             }
         }
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Calendar;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /** A site's air through the year, °C: as measured where it was, else straight lines between the monthly means, each placed on the 15th. */
@@ -29,11 +30,11 @@ final class SiteAir
     public static function of(array $means): self
     {
         if (count($means) !== 12 || !array_is_list($means)) {
-            throw Refused::because('wrong_type', 'air', 'A year of air is twelve monthly means, January to December.');
+            throw Refused::because('wrong_type', 'air', Fact::of('refused.site_air.wrong_length'));
         }
         foreach ($means as $i => $mean) {
             if ((!is_float($mean) && !is_int($mean)) || !is_finite((float) $mean) || $mean < -60.0 || $mean > 60.0) {
-                throw Refused::because('out_of_range', "air[{$i}]", 'A monthly mean lies between -60 and 60 °C.');
+                throw Refused::because('out_of_range', "air[{$i}]", Fact::of('refused.site_air.out_of_range'));
             }
         }
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Calendar;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /** A calendar week, Monday to Sunday, written 2026-W48 (ISO 8601). */
@@ -24,7 +25,7 @@ final class Week
                 return $week;
             }
         }
-        throw Refused::because('not_a_week', $field, sprintf('"%s" is not a week. Weeks are written like 2026-W48, from W01 to W52 or W53.', $written));
+        throw Refused::because('not_a_week', $field, Fact::of('refused.week.not_a_week', written: $written));
     }
 
     public static function containing(\DateTimeImmutable $day): self

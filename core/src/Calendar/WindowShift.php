@@ -34,7 +34,7 @@ final class WindowShift
     public static function of(Hemisphere $hemisphere, int $weeks, ?SiteAir $site = null): self
     {
         if (abs($weeks) > self::MOST) {
-            throw Refused::because('out_of_range', 'windowWeeks', sprintf('Windows move by at most %d weeks either way.', self::MOST));
+            throw Refused::because('out_of_range', 'windowWeeks', Fact::of('refused.window_shift.out_of_range', most: self::MOST));
         }
 
         return new self($hemisphere === Hemisphere::South, $weeks, $site);

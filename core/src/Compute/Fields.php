@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Compute;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\Numbers\Range;
 use WetCradle\Core\Refused;
 
@@ -31,7 +32,11 @@ final class Fields
             $decoded = get_object_vars($decoded);
         }
         if (!is_array($decoded) || ($decoded !== [] && array_is_list($decoded))) {
-            throw Refused::because('wrong_type', $path, sprintf('%s must be an object with named fields.', $path === '' ? 'The input' : $path));
+            throw Refused::because(
+                'wrong_type',
+                $path,
+                $path === '' ? Fact::of('refused.fields.input_no_object') : Fact::of('refused.fields.no_object', field: $path),
+            );
         }
 
         return new self($decoded, $path);
@@ -44,12 +49,12 @@ final class Fields
             $decoded = json_decode($json, false, 64, JSON_THROW_ON_ERROR);
         } catch (\JsonException) {
             if (preg_match('/"(\w+)"\s*:\s*[-+]?(NaN|Infinity|inf)\b/i', $json, $found) === 1) {
-                throw Refused::because('not_finite', $found[1], sprintf('%s is not a number.', $found[1]));
+                throw Refused::because('not_finite', $found[1], Fact::of('refused.fields.no_number', field: $found[1]));
             }
-            throw Refused::because('not_json', '', 'The body is not valid JSON.');
+            throw Refused::because('not_json', '', Fact::of('refused.fields.not_json'));
         }
         if (is_array($decoded)) {
-            throw Refused::because('wrong_type', '', 'The input must be an object with named fields.');
+            throw Refused::because('wrong_type', '', Fact::of('refused.fields.input_no_object'));
         }
 
         return self::of($decoded);
@@ -73,7 +78,7 @@ final class Fields
     {
         $this->asked[$name] = true;
         if (!array_key_exists($name, $this->values)) {
-            throw $this->refuse('missing', $name, 'is missing; where there is none it must be null');
+            throw $this->refuse('missing', $name, Fact::of('refused.fields.missing_not_null'));
         }
 
         return $this->values[$name] === null;
@@ -84,10 +89,10 @@ final class Fields
     {
         $value = $this->value($name);
         if (!is_int($value) && !is_float($value)) {
-            throw $this->refuse('wrong_type', $name, 'must be a number');
+            throw $this->refuse('wrong_type', $name, Fact::of('refused.fields.not_a_number'));
         }
         if (!is_finite((float) $value)) {
-            throw $this->refuse('not_finite', $name, 'is too large to be a number');
+            throw $this->refuse('not_finite', $name, Fact::of('refused.fields.too_large'));
         }
         $this->within($name, (float) $value, $atLeast, $atMost);
 
@@ -99,7 +104,7 @@ final class Fields
     {
         $value = $this->number($name);
         if ($value <= 0.0) {
-            throw $this->refuse($value < 0.0 ? 'negative' : 'not_positive', $name, 'must be more than 0');
+            throw $this->refuse($value < 0.0 ? 'negative' : 'not_positive', $name, Fact::of('refused.fields.not_positive'));
         }
         $this->within($name, $value, 0.0, $atMost);
 
@@ -111,7 +116,7 @@ final class Fields
     {
         $value = $this->number($name);
         if ($value <= 0.0 || $value >= 1.0) {
-            throw $this->refuse($value < 0.0 ? 'negative' : 'out_of_range', $name, 'must lie between 0 and 1, both left out');
+            throw $this->refuse($value < 0.0 ? 'negative' : 'out_of_range', $name, Fact::of('refused.fields.no_share'));
         }
 
         return $value;
@@ -122,10 +127,10 @@ final class Fields
     {
         $value = $this->number($name);
         if ($value < 0.0) {
-            throw $this->refuse('negative', $name, 'cannot be negative');
+            throw $this->refuse('negative', $name, Fact::of('refused.fields.negative'));
         }
         if (floor($value) !== $value) {
-            throw $this->refuse('not_whole', $name, 'must be a whole number');
+            throw $this->refuse('not_whole', $name, Fact::of('refused.fields.not_whole'));
         }
         $this->within($name, $value, (float) $atLeast, (float) $atMost);
 
@@ -142,17 +147,17 @@ final class Fields
     {
         $value = $this->value($name);
         if (!is_string($value)) {
-            throw $this->refuse('wrong_type', $name, 'must be text');
+            throw $this->refuse('wrong_type', $name, Fact::of('refused.fields.no_text'));
         }
         $value = trim($value);
         if (mb_strlen($value) < $atLeast) {
-            throw $this->refuse('empty', $name, $atLeast === 1 ? 'must not be empty' : sprintf('must have at least %d characters', $atLeast));
+            throw $this->refuse('empty', $name, $atLeast === 1 ? Fact::of('refused.fields.empty') : Fact::of('refused.fields.too_short', atLeast: $atLeast));
         }
         if (mb_strlen($value) > $atMost) {
-            throw $this->refuse('too_long', $name, sprintf('may have at most %d characters; this has %d', $atMost, mb_strlen($value)));
+            throw $this->refuse('too_long', $name, Fact::of('refused.fields.too_long', atMost: $atMost, length: mb_strlen($value)));
         }
         if (preg_match('/[\x00-\x08\x0B\x0C\x0E-\x1F]/', $value) === 1) {
-            throw $this->refuse('wrong_type', $name, 'holds characters that cannot be shown');
+            throw $this->refuse('wrong_type', $name, Fact::of('refused.fields.cannot_be_shown'));
         }
 
         return $value;
@@ -172,7 +177,7 @@ final class Fields
     {
         $value = $this->text($name, 60);
         if (!in_array($value, $choices, true)) {
-            throw $this->refuse('unknown_choice', $name, 'must be one of '.implode(', ', $choices));
+            throw $this->refuse('unknown_choice', $name, Fact::of('refused.fields.unknown_choice', choices: implode(', ', $choices)));
         }
 
         return $value;
@@ -196,7 +201,7 @@ final class Fields
     {
         $value = $this->value($name);
         if (!is_bool($value)) {
-            throw $this->refuse('wrong_type', $name, 'must be true or false');
+            throw $this->refuse('wrong_type', $name, Fact::of('refused.fields.no_flag'));
         }
 
         return $value;
@@ -208,7 +213,7 @@ final class Fields
         $value = $this->text($name, 30);
         $day = \DateTimeImmutable::createFromFormat('!Y-m-d', $value);
         if ($day === false || $day->format('Y-m-d') !== $value || (int) $day->format('Y') < 1990 || (int) $day->format('Y') > 2100) {
-            throw $this->refuse('not_a_day', $name, 'must be a day like 2026-11-23');
+            throw $this->refuse('not_a_day', $name, Fact::of('refused.fields.not_a_day'));
         }
 
         return $day;
@@ -235,13 +240,13 @@ final class Fields
     {
         $ends = $this->numbers($name, $atLeast, $atMost, 2);
         if (count($ends) !== 2) {
-            throw $this->refuse('wrong_type', $name, 'must be two numbers, the low one first');
+            throw $this->refuse('wrong_type', $name, Fact::of('refused.fields.no_range'));
         }
         if ($ends[0] > $ends[1]) {
             throw $this->refuse(
                 'upside_down',
                 $name,
-                sprintf('runs from %s down to %s: the low end comes first', self::plain($ends[0]), self::plain($ends[1])),
+                Fact::of('refused.fields.upside_down', low: self::plain($ends[0]), high: self::plain($ends[1])),
             );
         }
 
@@ -275,15 +280,15 @@ final class Fields
     {
         foreach (array_keys($this->values) as $name) {
             if (!isset($this->asked[$name])) {
-                throw $this->refuse('unknown_field', (string) $name, 'is not a field of this input');
+                throw $this->refuse('unknown_field', (string) $name, Fact::of('refused.fields.unknown_field'));
             }
         }
     }
 
     /** A refusal about one of these fields, said as "field …". */
-    public function refuse(string $reason, string $name, string $says): Refused
+    public function refuse(string $reason, string $name, string|Fact $says): Refused
     {
-        return Refused::because($reason, $this->pathOf($name), sprintf('%s %s.', $this->pathOf($name), $says));
+        return Refused::because($reason, $this->pathOf($name), Fact::of('refused.field', field: $this->pathOf($name), is: Fact::said($says)));
     }
 
     /**
@@ -314,10 +319,10 @@ final class Fields
     {
         $value = $this->value($name);
         if (!is_array($value) || !array_is_list($value)) {
-            throw $this->refuse('wrong_type', $name, 'must be a list');
+            throw $this->refuse('wrong_type', $name, Fact::of('refused.fields.no_list'));
         }
         if (count($value) > $atMost) {
-            throw $this->refuse('out_of_range', $name, sprintf('may hold at most %d entries', $atMost));
+            throw $this->refuse('out_of_range', $name, Fact::of('refused.fields.too_many', atMost: $atMost));
         }
 
         return $value;
@@ -326,7 +331,7 @@ final class Fields
     private function value(string $name): mixed
     {
         if (!$this->has($name)) {
-            throw $this->refuse('missing', $name, 'is missing');
+            throw $this->refuse('missing', $name, Fact::of('refused.fields.is_missing'));
         }
 
         return $this->values[$name];
@@ -336,10 +341,10 @@ final class Fields
     {
         if ($value < $atLeast) {
             $reason = $value < 0.0 && $atLeast >= 0.0 ? 'negative' : 'out_of_range';
-            throw $this->refuse($reason, $name, sprintf('must be at least %s', self::plain($atLeast)));
+            throw $this->refuse($reason, $name, Fact::of('refused.fields.at_least', atLeast: self::plain($atLeast)));
         }
         if ($value > $atMost) {
-            throw $this->refuse('out_of_range', $name, sprintf('must be at most %s', self::plain($atMost)));
+            throw $this->refuse('out_of_range', $name, Fact::of('refused.fields.at_most', atMost: self::plain($atMost)));
         }
     }
 

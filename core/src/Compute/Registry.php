@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Compute;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /** Calculations by their names. */
@@ -42,7 +43,7 @@ final class Registry
         $class = $this->byName[$name] ?? throw Refused::because(
             'unknown_calculation',
             'name',
-            sprintf('There is no calculation "%s". There are: %s.', $name, implode(', ', $this->names())),
+            Fact::of('refused.registry.unknown_calculation', name: $name, choices: implode(', ', $this->names())),
         );
 
         return $class::compute(Fields::fromJson($json));

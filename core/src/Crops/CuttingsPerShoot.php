@@ -6,6 +6,7 @@ namespace WetCradle\Core\Crops;
 
 use WetCradle\Core\Compute\Calculation;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Numbers\Whole;
 use WetCradle\Core\Refused;
 
@@ -57,7 +58,7 @@ final class CuttingsPerShoot implements Calculation
     ): self {
         $needed = max(($rootsBetweenNodes ? 0 : $nodesBelow) + $nodesAbove, Whole::up($minLengthCm / $internodeCm));
         if ($needed < 1) {
-            throw Refused::because('out_of_range', 'nodesAbove', 'A cutting has at least one node: give nodes above or below, or a shortest length.');
+            throw Refused::because('out_of_range', 'nodesAbove', Fact::of('refused.cuttings_per_shoot.out_of_range'));
         }
 
         return new self(max(0, Whole::down(($shootCm - $dropTipCm) / $internodeCm)), $needed);

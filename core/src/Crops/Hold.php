@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Core\Crops;
 
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /** How long material keeps between the plant and the tray: moist and shaded, or cold; or dry until its cut has sealed. */
@@ -31,16 +32,16 @@ final class Hold
         );
         $in->done();
         if ($hold->dry && $hold->sealDays === 0) {
-            throw $in->refuse('not_positive', 'sealDays', 'must be at least 1 for material that is left dry to seal');
+            throw $in->refuse('not_positive', 'sealDays', Fact::of('refused.hold.not_positive'));
         }
         if (!$hold->dry && $hold->sealDays > 0) {
-            throw $in->refuse('out_of_range', 'sealDays', 'must be 0: only material held dry seals');
+            throw $in->refuse('out_of_range', 'sealDays', Fact::of('refused.hold.out_of_range'));
         }
         if (!$hold->dry && $hold->shadedHours === 0) {
-            throw $in->refuse('not_positive', 'shadedHours', 'must be at least 1');
+            throw $in->refuse('not_positive', 'shadedHours', Fact::of('refused.hold.not_positive_shaded_hours'));
         }
         if ($hold->sameDay && $hold->coldDays > 0) {
-            throw $in->refuse('out_of_range', 'coldDays', 'must be 0 for material that is stuck on the same day');
+            throw $in->refuse('out_of_range', 'coldDays', Fact::of('refused.hold.out_of_range_cold_days'));
         }
 
         return $hold;
@@ -62,7 +63,7 @@ final class Hold
             throw Refused::because(
                 'unknown_choice',
                 'how',
-                sprintf('By its sheet this material is held %s.', implode(' or ', array_column($this->ways(), 'value'))),
+                Fact::of('refused.hold.unknown_choice', choices: implode(' or ', array_column($this->ways(), 'value'))),
             );
         }
     }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Core\Crops;
 
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Fact;
 
 /** The rooting hormone of a way: what, as powder or liquid, how strong; or none. */
 final class Hormone
@@ -19,7 +20,7 @@ final class Hormone
         $kind = $in->choice('kind', HormoneKind::class);
         $hormone = $kind === HormoneKind::None ? new self($kind, null, null) : new self($kind, $in->count('ppm', 1, 50_000), $in->text('what', 60));
         if ($kind === HormoneKind::None && ($in->has('ppm') || $in->textOr('what') !== null)) {
-            throw $in->refuse('out_of_range', $in->has('ppm') ? 'ppm' : 'what', 'must be empty where no hormone is used');
+            throw $in->refuse('out_of_range', $in->has('ppm') ? 'ppm' : 'what', Fact::of('refused.hormone.out_of_range'));
         }
         $in->done();
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Core\Crops;
 
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Numbers\Beta;
 
 /** When rooted plants are potted, into what, and how they grow on. */
@@ -46,7 +47,7 @@ final class Potting
             $in->choice('winter', Winter::class),
         );
         if (($potting->degreeDays === null) !== ($potting->growBase === null)) {
-            throw $in->refuse('missing', $degreeDays === null ? 'degreeDays' : 'growBase', 'goes with the other: degree-days are counted above a base');
+            throw $in->refuse('missing', $degreeDays === null ? 'degreeDays' : 'growBase', Fact::of('refused.potting.missing'));
         }
         $in->done();
 

@@ -27,7 +27,7 @@ final class SchoolEffect
         return match ($school) {
             School::Mix => $option === 'inert'
                 ? Fact::of('effect.mix.inert')
-                : self::apart('effect.mix.with_compost', $house),
+                : self::apart(Fact::of('effect.mix.with_compost'), $house),
             School::Water => match ($option) {
                 'mist' => Fact::of('effect.water.mist'),
                 'cover' => Fact::of('effect.water.cover'),
@@ -35,9 +35,9 @@ final class SchoolEffect
                 default => Fact::of('effect.water.dry', days: max(7, $way->taking->hold->sealDays)),
             },
             School::Hormone => match ($option) {
-                'everything' => self::apart('effect.hormone.everything', $house),
+                'everything' => self::apart(Fact::of('effect.hormone.everything'), $house),
                 'slow_kinds' => Fact::of('effect.hormone.slow_kinds'),
-                default => self::apart('effect.hormone.none', $house),
+                default => self::apart(Fact::of('effect.hormone.none'), $house),
             },
             School::HormoneForm => $option === 'powder'
                 ? Fact::of('effect.hormone_form.powder')
@@ -48,7 +48,7 @@ final class SchoolEffect
                 default => Fact::of('effect.per_hole.several', plants: (int) round(100 * (1.0 - (1.0 - $rate) ** 3)), single: (int) round(100 * $rate)),
             },
             School::Nodes => self::nodes($option === 'between', $way),
-            School::Wounding => self::apart($option === 'woody' ? 'effect.wounding.woody' : 'effect.wounding.never', $house),
+            School::Wounding => self::apart(Fact::of($option === 'woody' ? 'effect.wounding.woody' : 'effect.wounding.never'), $house),
             School::Dip => match ($option) {
                 'all' => Fact::of('effect.dip.all'),
                 'clean_leaved' => Fact::of('effect.dip.clean_leaved'),
@@ -70,11 +70,11 @@ final class SchoolEffect
     }
 
     /** An effect on the rate, and what its batches then count for each other. */
-    private static function apart(string $key, HouseDefaults $house): Fact
+    private static function apart(Fact $effect, HouseDefaults $house): Fact
     {
         $weight = HistoryWeight::of(0, false, $house);
 
-        return Fact::together(Fact::of($key), $weight === 0.5 ? Fact::of('effect.apart_half') : Fact::of('effect.apart', weight: $weight));
+        return Fact::together($effect, $weight === 0.5 ? Fact::of('effect.apart_half') : Fact::of('effect.apart', weight: $weight));
     }
 
     private static function nodes(bool $between, WaySheet $way): Fact

@@ -6,6 +6,7 @@ namespace WetCradle\Core\Crops;
 
 use WetCradle\Core\Calendar\MaterialWindow;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Fact;
 
 /** Weeks at the reference climate in which the material is right, and the sign that says so. */
 final class SignedWindow
@@ -25,10 +26,10 @@ final class SignedWindow
         [$from, $to] = [$in->count('from', 1, 53), $in->count('to', 1, 53)];
         $over = $in->has('overNewYear') && $in->flag('overNewYear');
         if ($to < $from && !$over) {
-            throw $in->refuse('upside_down', 'to', sprintf('is week %d, before week %d in which it begins; if it runs over New Year, say so', $to, $from));
+            throw $in->refuse('upside_down', 'to', Fact::of('refused.signed_window.upside_down', to: $to, from: $from));
         }
         if ($to >= $from && $over) {
-            throw $in->refuse('upside_down', 'overNewYear', sprintf('cannot be so for week %d to week %d of one year', $from, $to));
+            throw $in->refuse('upside_down', 'overNewYear', Fact::of('refused.signed_window.upside_down_over_new_year', from: $from, to: $to));
         }
         $window = self::of($from, $to, $in->choice('sign', Sign::class));
         $in->done();

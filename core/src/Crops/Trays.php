@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Crops;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /** Whole trays of one kind. */
@@ -16,10 +17,10 @@ final class Trays
     public static function of(int $number, int $cells): self
     {
         if ($cells < 1) {
-            throw Refused::because('out_of_range', 'cells', 'A tray has at least one cell.');
+            throw Refused::because('out_of_range', 'cells', Fact::of('refused.trays.out_of_range'));
         }
         if ($number < 1) {
-            throw Refused::because('out_of_range', 'trays', 'A batch fills at least one tray.');
+            throw Refused::because('out_of_range', 'trays', Fact::of('refused.trays.out_of_range_trays'));
         }
 
         return new self($number, $cells);

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Core\Crops;
 
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Range;
@@ -28,7 +29,7 @@ final class Warmth
             throw $in->refuse(
                 'out_of_range',
                 'medium',
-                sprintf('is where nothing roots: it must lie between the base, %s °C, and the ceiling, %s °C', $base, $ceiling),
+                Fact::of('refused.warmth.out_of_range', base: $base, ceiling: $ceiling),
             );
         }
 

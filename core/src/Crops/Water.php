@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Core\Crops;
 
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Numbers\Range;
 
 /** How it is watered while it roots: the regime, the mist levels it stands, and what changes later. */
@@ -22,13 +23,13 @@ final class Water
         $water = new self($in->choice('regime', Regime::class), $mist, $in->texts('steps', 10));
         $in->done();
         if (floor($mist->low) !== $mist->low || floor($mist->high) !== $mist->high) {
-            throw $in->refuse('not_whole', 'mist', 'is a level from 0 to 3 in whole numbers');
+            throw $in->refuse('not_whole', 'mist', Fact::of('refused.water.not_whole'));
         }
         if ($water->regime !== Regime::Mist && $mist->high > 1.0) {
-            throw $in->refuse('out_of_range', 'mist', 'goes above 1 only under mist');
+            throw $in->refuse('out_of_range', 'mist', Fact::of('refused.water.out_of_range'));
         }
         if ($water->regime === Regime::Mist && $mist->high < 1.0) {
-            throw $in->refuse('out_of_range', 'mist', 'must reach at least 1 under mist');
+            throw $in->refuse('out_of_range', 'mist', Fact::of('refused.water.out_of_range_mist'));
         }
 
         return $water;

@@ -44,7 +44,7 @@ final class WaySheet
         $material = Material::from($in->oneOf('material', array_column($method->materials(), 'value')));
         $windows = array_map(SignedWindow::read(...), $in->objects('windows', 6));
         if ($windows === []) {
-            throw $in->refuse('empty', 'windows', 'must hold at least one window');
+            throw $in->refuse('empty', 'windows', Fact::of('refused.way_sheet.empty'));
         }
         $mix = $in->object('mix');
         $hole = $in->object('hole');

@@ -35,7 +35,7 @@ final class WayWindows
     {
         foreach ($seen as $sign) {
             if (!isset($windows[$sign->window])) {
-                throw Refused::because('unknown', 'window', sprintf('This way has no window %d.', $sign->window + 1));
+                throw Refused::because('unknown', 'window', Fact::of('refused.way_windows.unknown', window: $sign->window + 1));
             }
         }
 
@@ -111,7 +111,7 @@ final class WayWindows
             throw Refused::because(
                 'out_of_range',
                 'on',
-                sprintf('Its window is more than %d weeks away; a sign so far off is another window\'s.', self::PIN_REACH),
+                Fact::of('refused.way_windows.out_of_range', pinReach: self::PIN_REACH),
             );
         }
 

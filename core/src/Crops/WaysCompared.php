@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Crops;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Refused;
@@ -21,7 +22,7 @@ final class WaysCompared
     public static function figures(WaySheet $way, Beta $rate, int $cells, float $squareMetres, HouseDefaults $house): array
     {
         if ($cells < 1 || $squareMetres <= 0.0) {
-            throw Refused::because('not_positive', 'squareMetres', 'A tray has cells and takes room.');
+            throw Refused::because('not_positive', 'squareMetres', Fact::of('refused.ways_compared.not_positive'));
         }
         $days = $way->plannedDaysToRoot($house) + $way->weaningDays();
         $good = $rate->mean() * $way->potting->survival->mean();

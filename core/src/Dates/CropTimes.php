@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Core\Dates;
 
 use WetCradle\Core\Calendar\Rest;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Numbers\Range;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Rooting\RootingTime;
@@ -30,10 +31,10 @@ final class CropTimes
     public static function of(Range $daysToRoot, RootingTime $rooting, int $weaningDays, GrowingOn $growingOn, ?Rest $rest = null): self
     {
         if ($weaningDays < 0 || $weaningDays > self::LONGEST) {
-            throw Refused::because('out_of_range', 'weaningDays', sprintf('weaningDays must lie between 0 and %d days.', self::LONGEST));
+            throw Refused::because('out_of_range', 'weaningDays', Fact::of('refused.crop_times.out_of_range', longest: self::LONGEST));
         }
         if ($daysToRoot->low < 1.0 || $daysToRoot->high > 730.0) {
-            throw Refused::because('out_of_range', 'daysToRoot', 'Rooting takes between 1 and 730 days.');
+            throw Refused::because('out_of_range', 'daysToRoot', Fact::of('refused.crop_times.out_of_range_days_to_root'));
         }
 
         return new self($daysToRoot, $rooting, $weaningDays, $growingOn, $rest);

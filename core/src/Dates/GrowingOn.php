@@ -19,7 +19,7 @@ final class GrowingOn
     public static function days(int $days): self
     {
         if ($days < 0 || $days > 1500) {
-            throw Refused::because('out_of_range', 'growOnDays', 'growOnDays must lie between 0 and 1500 days.');
+            throw Refused::because('out_of_range', 'growOnDays', Fact::of('refused.growing_on.out_of_range'));
         }
 
         return new self($days, null);
@@ -29,7 +29,7 @@ final class GrowingOn
     public static function degreeDays(float $need, float $base, SiteAir $air): self
     {
         if (!($need > 0.0)) {
-            throw Refused::because('not_positive', 'degreeDays', 'degreeDays must be more than 0.');
+            throw Refused::because('not_positive', 'degreeDays', Fact::of('refused.growing_on.not_positive'));
         }
 
         return new self(

@@ -41,7 +41,7 @@ final class PlanDates implements Calculation
     {
         $means = $in->numbers('monthlyMeans', -60, 60, 12);
         if (count($means) !== 12) {
-            throw $in->refuse('wrong_length', 'monthlyMeans', 'must be twelve, January to December');
+            throw $in->refuse('wrong_length', 'monthlyMeans', Fact::of('refused.plan_dates.wrong_length'));
         }
         $growOn = $in->object('growOn');
         $rooting = $in->object('rooting');

@@ -68,16 +68,16 @@ final class HouseDefaults
         try {
             $value = $in->number($default->value);
         } catch (Refused $refused) {
-            throw Refused::because($refused->reason, $path, Fact::of('house.not_a_number', habit: $default->label()));
+            throw Refused::because($refused->reason, $path, Fact::of('refused.house.not_a_number', habit: $default->label()));
         }
         if ($unit->isWhole() && floor($value) !== $value) {
-            throw Refused::because('not_whole', $path, Fact::of('house.not_whole', habit: $default->label()));
+            throw Refused::because('not_whole', $path, Fact::of('refused.house.not_whole', habit: $default->label()));
         }
         if ($value < $default->least() || $value > $default->most()) {
             throw Refused::because(
                 'out_of_range',
                 $path,
-                Fact::of('house.out_of_range', habit: $default->label(), least: $unit->said($default->least()), most: $unit->said($default->most())),
+                Fact::of('refused.house.out_of_range', habit: $default->label(), least: $unit->said($default->least()), most: $unit->said($default->most())),
             );
         }
 

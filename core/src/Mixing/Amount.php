@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Mixing;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /** A number with its unit, checked once for all kinds of amount. */
@@ -17,13 +18,17 @@ final class Amount
     public static function base(float $value, string $unit, array $units, string $field): float
     {
         if (!isset($units[$unit])) {
-            throw Refused::because('unknown_choice', $field, sprintf('%s is measured in %s.', ucfirst($field), implode(', ', array_keys($units))));
+            throw Refused::because(
+                'unknown_choice',
+                $field,
+                Fact::of('refused.amount.unknown_unit', field: ucfirst($field), choices: implode(', ', array_keys($units))),
+            );
         }
         if (!is_finite($value)) {
-            throw Refused::because('wrong_type', $field, sprintf('%s is a number.', ucfirst($field)));
+            throw Refused::because('wrong_type', $field, Fact::of('refused.amount.wrong_type', field: ucfirst($field)));
         }
         if ($value < 0.0) {
-            throw Refused::because('negative', $field, sprintf('%s cannot be less than nothing.', ucfirst($field)));
+            throw Refused::because('negative', $field, Fact::of('refused.amount.negative', field: ucfirst($field)));
         }
 
         return $value * $units[$unit];

@@ -6,6 +6,7 @@ namespace WetCradle\Core\Mixing;
 
 use WetCradle\Core\Compute\Calculation;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Fact;
 
 /** "10 to 1", read both ways: one part in ten parts of the whole, or one part with ten of water. */
 final class DilutionRatio implements Calculation
@@ -25,7 +26,7 @@ final class DilutionRatio implements Calculation
         $stock = Strength::of($in->positive('stockPpm', 1e6), 'ppm', 'stockPpm');
         $parts = $in->positive('parts', 1e6);
         if ($parts < 1.0) {
-            throw $in->refuse('out_of_range', 'parts', 'must be at least 1');
+            throw $in->refuse('out_of_range', 'parts', Fact::of('refused.dilution_ratio.out_of_range'));
         }
         $in->done();
 

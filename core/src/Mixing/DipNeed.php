@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Mixing;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Refused;
@@ -30,10 +31,10 @@ final class DipNeed
     private static function check(int $cuttings, float $depthCm): void
     {
         if ($cuttings < 1) {
-            throw Refused::because('out_of_range', 'cuttings', 'A dip is made for at least one cutting.');
+            throw Refused::because('out_of_range', 'cuttings', Fact::of('refused.dip_need.out_of_range'));
         }
         if (!($depthCm > 0.0) || $depthCm > 40.0) {
-            throw Refused::because('out_of_range', 'depthCm', 'Cuttings are dipped between 0 and 40 cm deep.');
+            throw Refused::because('out_of_range', 'depthCm', Fact::of('refused.dip_need.out_of_range_depth_cm'));
         }
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Mixing;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /** So heavy: of powder. */
@@ -26,7 +27,7 @@ final class Mass
         return $this->grams / (self::UNITS[$unit] ?? throw Refused::because(
             'unknown_choice',
             'mass',
-            sprintf('Mass is measured in %s.', implode(', ', array_keys(self::UNITS))),
+            Fact::of('refused.mass.unknown_unit', choices: implode(', ', array_keys(self::UNITS))),
         ));
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Mixing;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\Numbers\Whole;
 use WetCradle\Core\Refused;
 
@@ -19,7 +20,7 @@ final class MixMade
     public static function of(Recipe $recipe, Volume $wanted, array $known, Volume $barrow): self
     {
         if ($barrow->ml <= 0.0) {
-            throw Refused::because('not_positive', 'barrow', 'A barrow holds something.');
+            throw Refused::because('not_positive', 'barrow', Fact::of('refused.mix_made.not_positive'));
         }
 
         return new self(

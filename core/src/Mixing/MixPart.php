@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Mixing;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /** One thing that goes into mixes: what it does there, and by what it comes. */
@@ -43,17 +44,17 @@ final class MixPart
     ): self {
         foreach (['air' => $air, 'water' => $water] as $field => $share) {
             if (!is_finite($share) || $share < 0.0 || $share > 1.0) {
-                throw Refused::because('out_of_range', $field, 'A share lies between 0 and 1.');
+                throw Refused::because('out_of_range', $field, Fact::of('refused.mix_part.out_of_range'));
             }
         }
         if ($air + $water > 1.0 + 1e-9) {
-            throw Refused::because('out_of_range', 'water', sprintf('%s cannot be more air and water than it has room.', $name));
+            throw Refused::because('out_of_range', 'water', Fact::of('refused.mix_part.out_of_range_water', name: $name));
         }
         if (!is_finite($wetBy) || $wetBy < 0.0 || $wetBy > 5.0) {
-            throw Refused::because('out_of_range', 'wetBy', 'A litre takes up between 0 and 5 litres of water.');
+            throw Refused::because('out_of_range', 'wetBy', Fact::of('refused.mix_part.out_of_range_wet_by'));
         }
         if ($bag !== null && $bag->ml <= 0.0) {
-            throw Refused::because('not_positive', 'bag', 'A bag holds something.');
+            throw Refused::because('not_positive', 'bag', Fact::of('refused.mix_part.not_positive'));
         }
 
         return new self($name, $holdsWater, $drains, $feeds, $breaksDown, $air, $water, $wetBy, $bag, $stock);

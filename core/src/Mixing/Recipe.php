@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Mixing;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /** What a mix is made of, by parts of its volume. */
@@ -18,15 +19,15 @@ final class Recipe
     public static function of(array $parts): self
     {
         if ($parts === []) {
-            throw Refused::because('empty', 'recipe', 'A mix has at least one part.');
+            throw Refused::because('empty', 'recipe', Fact::of('refused.recipe.empty'));
         }
         foreach ($parts as $i => $part) {
             if (!is_finite($part['parts']) || $part['parts'] < 0.0) {
-                throw Refused::because('negative', "recipe[{$i}].parts", 'Parts of a mix cannot be negative.');
+                throw Refused::because('negative', "recipe[{$i}].parts", Fact::of('refused.recipe.negative'));
             }
         }
         if (array_sum(array_column($parts, 'parts')) <= 0.0) {
-            throw Refused::because('not_positive', 'recipe', 'The parts of a mix must come to more than nothing.');
+            throw Refused::because('not_positive', 'recipe', Fact::of('refused.recipe.not_positive'));
         }
 
         return new self($parts);

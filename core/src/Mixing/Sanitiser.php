@@ -21,7 +21,7 @@ final class Sanitiser
     public static function of(float $parts, RatioReading $reading, Strength $product): self
     {
         if (!is_finite($parts) || $parts < 1.0) {
-            throw Refused::because('out_of_range', 'parts', 'A label says one part to at least one.');
+            throw Refused::because('out_of_range', 'parts', Fact::of('refused.sanitiser.out_of_range'));
         }
 
         return new self($parts, $reading, $product);

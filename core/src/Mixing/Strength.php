@@ -22,7 +22,7 @@ final class Strength
     {
         $ppm = Amount::base($value, $unit, self::UNITS, $field);
         if ($ppm > self::PURE) {
-            throw Refused::because('out_of_range', $field, 'Nothing is stronger than 100 %.');
+            throw Refused::because('out_of_range', $field, Fact::of('refused.strength.out_of_range'));
         }
 
         return new self($ppm);
@@ -33,7 +33,7 @@ final class Strength
         return $this->ppm / (self::UNITS[$unit] ?? throw Refused::because(
             'unknown_choice',
             'strength',
-            sprintf('Strength is measured in %s.', implode(', ', array_keys(self::UNITS))),
+            Fact::of('refused.strength.unknown_unit', choices: implode(', ', array_keys(self::UNITS))),
         ));
     }
 

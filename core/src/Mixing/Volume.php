@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Mixing;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /** So much room: of water, dip or mix. Never a mass, never a strength. */
@@ -31,7 +32,7 @@ final class Volume
         return $this->ml / (self::UNITS[$unit] ?? throw Refused::because(
             'unknown_choice',
             'volume',
-            sprintf('Volume is measured in %s.', implode(', ', array_keys(self::UNITS))),
+            Fact::of('refused.volume.unknown_unit', choices: implode(', ', array_keys(self::UNITS))),
         ));
     }
 

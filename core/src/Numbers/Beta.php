@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Numbers;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /** A Beta(a, b) distribution over a share: what is believed of a rate. */
@@ -16,7 +17,7 @@ final class Beta
     public static function of(float $a, float $b): self
     {
         if (!is_finite($a) || !is_finite($b) || $a <= 0.0 || $b <= 0.0) {
-            throw Refused::because('out_of_range', $a > 0.0 && is_finite($a) ? 'b' : 'a', 'A belief about a rate needs two numbers above 0.');
+            throw Refused::because('out_of_range', $a > 0.0 && is_finite($a) ? 'b' : 'a', Fact::of('refused.beta.out_of_range'));
         }
 
         return new self($a, $b);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Numbers;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /** How many of `count` succeed when each does with the same share, of which only a Beta is known. */
@@ -18,7 +19,7 @@ final class BetaBinomial
     public static function chances(int $count, Beta $share): array
     {
         if ($count < 0) {
-            throw Refused::because('negative', 'count', 'There cannot be fewer than no plants.');
+            throw Refused::because('negative', 'count', Fact::of('refused.beta_binomial.negative'));
         }
         [$n, $a, $b] = [$count, $share->a, $share->b];
         $ratio = static fn (int $k): float => ($n - $k) * ($a + $k) / (($k + 1) * ($b + $n - $k - 1));

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Numbers;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /** A closed range of a measure, such as 18 to 22 °C or mist level 1 to 2. */
@@ -16,7 +17,7 @@ final class Range
     public static function of(float $low, float $high, string $field = 'range'): self
     {
         if (!is_finite($low) || !is_finite($high) || $low > $high) {
-            throw Refused::because('upside_down', $field, sprintf('%s runs from %s down to %s: the low end comes first.', $field, $low, $high));
+            throw Refused::because('upside_down', $field, Fact::of('refused.range.upside_down', field: $field, low: $low, high: $high));
         }
 
         return new self($low, $high);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Plan;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /**
@@ -34,7 +35,7 @@ final class BatchCode
     public static function ofNumber(int $n): self
     {
         if ($n < 1) {
-            throw Refused::because('out_of_range', 'number', 'Batches are numbered from 1.');
+            throw Refused::because('out_of_range', 'number', Fact::of('refused.batch_code.out_of_range'));
         }
         $many = self::many();
         $round = intdiv($n - 1, $many);

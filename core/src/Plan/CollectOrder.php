@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Core\Plan;
 
 use WetCradle\Core\Crops\TimeOfDay;
+use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Refused;
@@ -26,7 +27,7 @@ final class CollectOrder
     public static function of(array $takes, int $hands, HouseDefaults $house): array
     {
         if ($hands < 1) {
-            throw Refused::because('out_of_range', 'hands', 'Somebody has to cut: at least one pair of hands.');
+            throw Refused::because('out_of_range', 'hands', Fact::of('refused.collect_order.out_of_range'));
         }
         $rank = static fn (array $take): int => (int) array_search($take['time'], TimeOfDay::cases(), true);
         usort(

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Plan;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /** What an hour of work and a week of bench cost the house, in its own money. */
@@ -17,7 +18,7 @@ final class Costs
     {
         foreach (['hourCost' => $hour, 'trayWeekCost' => $warmTrayWeek] as $field => $cost) {
             if (!is_finite($cost) || $cost < 0.0 || $cost > 10_000.0) {
-                throw Refused::because('out_of_range', $field, 'A cost lies between 0 and 10000.');
+                throw Refused::because('out_of_range', $field, Fact::of('refused.costs.out_of_range'));
             }
         }
 

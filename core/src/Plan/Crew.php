@@ -6,6 +6,7 @@ namespace WetCradle\Core\Plan;
 
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Fact;
 
 /** The hands there are: hours a week each, and the days on which some or all are away. */
 final class Crew
@@ -31,16 +32,16 @@ final class Crew
         }, $in->objects('hands', 100));
         $names = array_column($hands, 'name');
         foreach (array_keys(array_diff_key($names, array_unique($names))) as $i) {
-            throw $in->refuse('taken', "hands[{$i}].name", 'is there twice; tell the two apart');
+            throw $in->refuse('taken', "hands[{$i}].name", Fact::of('refused.crew.taken'));
         }
         $away = array_map(static function (Fields $one) use ($names): array {
             $who = $one->textOr('who', null, 80);
             if ($who !== null && !in_array($who, $names, true)) {
-                throw $one->refuse('unknown', 'who', 'is none of the hands');
+                throw $one->refuse('unknown', 'who', Fact::of('refused.crew.unknown'));
             }
             [$from, $to] = [$one->day('from'), $one->day('to')];
             if ($to < $from) {
-                throw $one->refuse('upside_down', 'to', 'comes before its first day');
+                throw $one->refuse('upside_down', 'to', Fact::of('refused.crew.upside_down'));
             }
             $read = ['who' => $who, 'from' => $from->format('Y-m-d'), 'to' => $to->format('Y-m-d'), 'why' => $one->textOr('why', null, 120)];
             $one->done();

@@ -51,7 +51,7 @@ final class LabelSheet
         $layout = self::LAYOUTS[$id] ?? throw Refused::because(
             'unknown_choice',
             'layout',
-            sprintf('Labels come as %s.', implode(', ', array_keys(self::LAYOUTS))),
+            Fact::of('refused.label_sheet.unknown_choice', choices: implode(', ', array_keys(self::LAYOUTS))),
         );
 
         return new self($id, ...$layout);
@@ -90,7 +90,7 @@ final class LabelSheet
             throw Refused::because(
                 'out_of_range',
                 'skip',
-                $onPage === 1 ? 'A roll begins with its next label.' : sprintf('A sheet has %d labels; between 0 and %d are used up.', $onPage, $onPage - 1),
+                $onPage === 1 ? Fact::of('refused.label_sheet.roll') : Fact::of('refused.label_sheet.out_of_range', labels: $onPage, most: $onPage - 1),
             );
         }
         $places = [];

@@ -59,9 +59,11 @@ final class MoveBreak
         }
         $isHard = $inPots ? $movesPots : !$isOnlyPots && ($isNew || $isPlanned);
 
-        $key = $offer->reason === 'no_room' ? 'move.no_room' : 'move.no_place';
-
-        return new self((string) $offer->reason, $isHard, Fact::of($key, zone: $zone->name, why: $offer->words));
+        return new self(
+            (string) $offer->reason,
+            $isHard,
+            Fact::of($offer->reason === 'no_room' ? 'move.no_room' : 'move.no_place', zone: $zone->name, why: $offer->words),
+        );
     }
 
     /** Ready too late for an order; null where it is in time. */

@@ -119,7 +119,7 @@ final class OrderOutlook
         $parts = array_filter(['sent' => $this->sent, 'ready' => $this->ready, 'coming' => $this->coming()]);
 
         return Fact::of('order.so_far', parts: Fact::listed(...array_map(
-            static fn (string $what, int $plants) => Fact::of("order.{$what}", plants: $plants),
+            static fn (string $what, int $plants) => Fact::of("order.part.{$what}", plants: $plants),
             array_keys($parts),
             $parts,
         )), about: $about);

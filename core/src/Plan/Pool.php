@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Plan;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /**
@@ -28,7 +29,7 @@ final class Pool
     public static function of(array $orders, int $sure, array $standing): self
     {
         if ($orders === []) {
-            throw Refused::because('empty', 'orders', 'A pool serves at least one order.');
+            throw Refused::because('empty', 'orders', Fact::of('refused.pool.empty'));
         }
 
         return new self($orders, $sure, $standing);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Plan;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\Numbers\BetaBinomial;
 use WetCradle\Core\Numbers\Normal;
 use WetCradle\Core\Refused;
@@ -33,7 +34,7 @@ final class SeasonChance
     public static function play(array $pools, array $groups, int $seed, int $draws = 4000): self
     {
         if ($draws < 1) {
-            throw Refused::because('out_of_range', 'draws', 'The season is played at least once.');
+            throw Refused::because('out_of_range', 'draws', Fact::of('refused.season_chance.out_of_range'));
         }
         $normal = Normal::seeded($seed);
         $lucks = $batches = $orders = [];
@@ -83,7 +84,7 @@ final class SeasonChance
     public function of(string $group): array
     {
         $n = $this->draws;
-        $p = ($this->met[$group] ?? throw Refused::because('unknown', 'group', sprintf('No group is called %s.', $group))) / $n;
+        $p = ($this->met[$group] ?? throw Refused::because('unknown', 'group', Fact::of('refused.season_chance.unknown', group: $group))) / $n;
         $z = self::SURE;
         $middle = ($p + $z * $z / (2 * $n)) / (1.0 + $z * $z / $n);
         $half = $z / (1.0 + $z * $z / $n) * sqrt($p * (1.0 - $p) / $n + $z * $z / (4.0 * $n * $n));

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Plan;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Beta;
@@ -24,10 +25,10 @@ final class Standing
     public static function of(int $count, array $stages, ?string $luck = null, float $shared = 0.0): self
     {
         if ($count < 0) {
-            throw Refused::because('negative', 'count', 'There cannot be fewer than no plants.');
+            throw Refused::because('negative', 'count', Fact::of('refused.standing.negative'));
         }
         if ($shared < 0.0 || $shared > 1.0) {
-            throw Refused::because('out_of_range', 'shared', 'The shared part of a doubt lies between none and all.');
+            throw Refused::because('out_of_range', 'shared', Fact::of('refused.standing.out_of_range'));
         }
 
         return new self($count, Beta::product($stages), $luck, $luck === null ? 0.0 : $shared);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Plan;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Refused;
@@ -28,7 +29,7 @@ final class StickOrder
     public static function of(array $batches, int $stations, int $start, HouseDefaults $house): array
     {
         if ($stations < 1) {
-            throw Refused::because('out_of_range', 'stations', 'Somebody has to stick: at least one station.');
+            throw Refused::because('out_of_range', 'stations', Fact::of('refused.stick_order.out_of_range'));
         }
 
         return (new self($house->whole(HouseDefault::ChangeMinutes), $house->whole(HouseDefault::KeepsAlike)))->laid($batches, $stations, $start);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Plan;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /** A batch that is to be stuck on a day, with its material's hours; minutes are counted from midnight. */
@@ -29,10 +30,10 @@ final class ToStick
     public static function of(string $code, int $ready, ?int $due, int $minutes, string $mix, string $dip): self
     {
         if ($minutes < 1) {
-            throw Refused::because('out_of_range', 'minutes', 'Sticking takes at least a minute.');
+            throw Refused::because('out_of_range', 'minutes', Fact::of('refused.to_stick.out_of_range'));
         }
         if ($ready < 0) {
-            throw Refused::because('negative', 'ready', 'A day begins at midnight.');
+            throw Refused::because('negative', 'ready', Fact::of('refused.to_stick.negative'));
         }
 
         return new self($code, $ready, $due, $minutes, $mix, $dip);

@@ -6,6 +6,7 @@ namespace WetCradle\Core\Plan;
 
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Crops\Method;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /** How much one pair of hands does in an hour. The nursery's own figures; the defaults are a middling pair. */
@@ -42,17 +43,16 @@ final class WorkNorms
         array $pottedBy = [],
     ): self {
         foreach ([
-            'stuckAnHour' => [$stuckAnHour, 'cutting is stuck'], 'pottedAnHour' => [$pottedAnHour, 'plant is potted'],
-            'collectedAnHour' => [$collected, 'cutting is collected'], 'weanedAnHour' => [$weaned, 'tray is weaned'],
-        ] as $field => [$many, $what]) {
+            'stuckAnHour' => $stuckAnHour, 'pottedAnHour' => $pottedAnHour, 'collectedAnHour' => $collected, 'weanedAnHour' => $weaned,
+        ] as $field => $many) {
             if ($many < 1) {
-                throw Refused::because('out_of_range', $field, sprintf('At least one %s in an hour.', $what));
+                throw Refused::because('out_of_range', $field, Fact::of("refused.work_norms.{$field}"));
             }
         }
         foreach (['stuckBy' => $stuckBy, 'pottedBy' => $pottedBy] as $field => $norms) {
             foreach ($norms as $what => $many) {
                 if ($many < 1) {
-                    throw Refused::because('out_of_range', $field.'.'.$what, sprintf('At least one of %s is done in an hour.', $what));
+                    throw Refused::because('out_of_range', $field.'.'.$what, Fact::of('refused.work_norms_of.out_of_range', what: $what));
                 }
             }
         }

@@ -45,7 +45,7 @@ final class PotJob
         int $latest,
     ): self {
         if ($plants < 0 || $hours < 0.0) {
-            throw Refused::because('negative', $plants < 0 ? 'plants' : 'hours', 'There is no such thing as less than no work.');
+            throw Refused::because('negative', $plants < 0 ? 'plants' : 'hours', Fact::of('refused.pot_job.negative'));
         }
 
         return new self($code, $plants, $hours, $from, $boundOn, $growingOn, $due, $for, max(0, $latest));

@@ -23,10 +23,10 @@ final class PotOn
     public static function caution(int $from, int $to, HouseDefaults $house): ?Fact
     {
         if ($from < 1 || $to < 1) {
-            throw Refused::because('out_of_range', 'pot', 'A pot holds something.');
+            throw Refused::because('out_of_range', 'pot', Fact::of('refused.pot_on.out_of_range'));
         }
         if ($to <= $from) {
-            throw Refused::because('not_bigger', 'pot', 'Potted on is into a bigger pot. Choose one that holds more than it stands in.');
+            throw Refused::because('not_bigger', 'pot', Fact::of('refused.pot_on.not_bigger'));
         }
 
         return $to > $house->number(HouseDefault::MuchBigger) * $from

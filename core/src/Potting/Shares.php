@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Potting;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /**
@@ -21,10 +22,10 @@ final class Shares
     {
         $all = array_sum($there);
         if ($count < 1) {
-            throw Refused::because('out_of_range', $field, 'At least one.');
+            throw Refused::because('out_of_range', $field, Fact::of('refused.shares.out_of_range'));
         }
         if ($count > $all) {
-            throw Refused::because('more_than_there_are', $field, sprintf('Only %d are there, not %d.', $all, $count));
+            throw Refused::because('more_than_there_are', $field, Fact::of('refused.shares.more_than_there_are', all: $all, count: $count));
         }
         $shares = $remainders = [];
         foreach ($there as $line => $some) {

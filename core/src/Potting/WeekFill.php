@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Core\Potting;
 
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /**
@@ -32,7 +33,7 @@ final class WeekFill
     public static function fill(Week $from, array $free, array $jobs): self
     {
         if ($free === [] || array_sum($free) <= 0.0) {
-            throw Refused::because('no_hands', 'hands', 'No hands are left for potting in these weeks. Enter who works here, or move other work.');
+            throw Refused::because('no_hands', 'hands', Fact::of('refused.week_fill.no_hands'));
         }
         usort($jobs, static fn (PotJob $a, PotJob $b) => [$a->lastGood(), $a->from, $a->code] <=> [$b->lastGood(), $b->from, $b->code]);
         $taken = array_fill(0, count($free), 0.0);

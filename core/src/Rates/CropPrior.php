@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Rates;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /**
@@ -22,11 +23,11 @@ final class CropPrior
     public static function of(float $rate, float $strength, float $phi): self
     {
         if (!($rate > 0.0 && $rate < 1.0)) {
-            throw Refused::because('out_of_range', 'rate', 'rate must lie between 0 and 1, both left out.');
+            throw Refused::because('out_of_range', 'rate', Fact::of('refused.crop_prior.out_of_range'));
         }
         foreach (['strength' => $strength, 'phi' => $phi] as $field => $value) {
             if (!is_finite($value) || $value <= 0.0) {
-                throw Refused::because('not_positive', $field, $field.' must be more than 0.');
+                throw Refused::because('not_positive', $field, Fact::of('refused.crop_prior.not_positive', field: $field));
             }
         }
 

@@ -6,6 +6,7 @@ namespace WetCradle\Core\Rates;
 
 use WetCradle\Core\Compute\Calculation;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Numbers\Beta;
 
 /**
@@ -48,7 +49,7 @@ final class CropRate implements Calculation
             $stuck = $one->count('stuck');
             $rooted = $one->count('rooted');
             if ($rooted > $stuck) {
-                throw $one->refuse('more_than_there_are', 'rooted', sprintf('cannot be %d when only %d were stuck', $rooted, $stuck));
+                throw $one->refuse('more_than_there_are', 'rooted', Fact::of('refused.crop_rate.more_than_there_are', rooted: $rooted, stuck: $stuck));
             }
             $batches[] = PastBatch::of($rooted, $stuck, $one->number('weight', 0.0, 1000.0));
             $one->done();

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Rates;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /** What one finished batch tells of its crop: how many of how many rooted, and how much it counts (0 to 1 or more). */
@@ -19,13 +20,13 @@ final class PastBatch
     public static function of(int $rooted, int $stuck, float $weight = 1.0): self
     {
         if ($stuck < 0 || $rooted < 0) {
-            throw Refused::because('negative', $stuck < 0 ? 'stuck' : 'rooted', 'A count cannot be negative.');
+            throw Refused::because('negative', $stuck < 0 ? 'stuck' : 'rooted', Fact::of('refused.past_batch.negative'));
         }
         if ($rooted > $stuck) {
-            throw Refused::because('more_than_there_are', 'rooted', sprintf('rooted cannot be %d when only %d were stuck.', $rooted, $stuck));
+            throw Refused::because('more_than_there_are', 'rooted', Fact::of('refused.past_batch.more_than_there_are', rooted: $rooted, stuck: $stuck));
         }
         if (!is_finite($weight) || $weight < 0.0) {
-            throw Refused::because('negative', 'weight', 'weight cannot be negative.');
+            throw Refused::because('negative', 'weight', Fact::of('refused.past_batch.negative_weight'));
         }
 
         return new self($rooted, $stuck, $weight);

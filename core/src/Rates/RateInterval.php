@@ -6,6 +6,7 @@ namespace WetCradle\Core\Rates;
 
 use WetCradle\Core\Compute\Calculation;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Numbers\Beta;
 
 /** What one count says of a rate: rooted of checked, with a Beta prior; mean and equal-tailed limits. */
@@ -28,7 +29,7 @@ final class RateInterval implements Calculation
         $prior = Beta::of($in->positive('priorA', 1e9), $in->positive('priorB', 1e9));
         $in->done();
         if ($rooted > $checked) {
-            throw $in->refuse('more_than_there_are', 'rooted', sprintf('cannot be %d when only %d were checked', $rooted, $checked));
+            throw $in->refuse('more_than_there_are', 'rooted', Fact::of('refused.rate_interval.more_than_there_are', rooted: $rooted, checked: $checked));
         }
 
         return self::of($prior->plus($rooted, $checked - $rooted));

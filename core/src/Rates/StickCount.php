@@ -6,6 +6,7 @@ namespace WetCradle\Core\Rates;
 
 use WetCradle\Core\Compute\Calculation;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Numbers\LogGamma;
 use WetCradle\Core\Refused;
@@ -50,7 +51,7 @@ final class StickCount implements Calculation
         $confidence = $in->share('confidence');
         $in->done();
         if ($stages === []) {
-            throw $in->refuse('empty', 'stages', 'must hold at least one stage');
+            throw $in->refuse('empty', 'stages', Fact::of('refused.stick_count.empty'));
         }
         $count = self::forGood($needed, $stages);
         [$stick, $chance] = $count->fewestFor($confidence);
@@ -62,7 +63,7 @@ final class StickCount implements Calculation
     public static function forGood(int $needed, array $stages): self
     {
         if ($needed < 1) {
-            throw Refused::because('out_of_range', 'needed', 'needed must be at least 1.');
+            throw Refused::because('out_of_range', 'needed', Fact::of('refused.stick_count.out_of_range'));
         }
 
         return new self($needed, Beta::product($stages));
@@ -137,10 +138,10 @@ final class StickCount implements Calculation
 
     private function outOfReach(): Refused
     {
-        return Refused::because('out_of_reach', 'confidence', sprintf(
-            'Not even %s cuttings give that chance at a yield of %d in 100. Ask for a lower chance, or learn the rate from a small batch first.',
-            number_format(self::MOST),
-            (int) round(100 * $this->yield->mean()),
-        ));
+        return Refused::because(
+            'out_of_reach',
+            'confidence',
+            Fact::of('refused.stick_count.out_of_reach', most: self::MOST, yield: (int) round(100 * $this->yield->mean())),
+        );
     }
 }

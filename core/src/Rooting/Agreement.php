@@ -25,7 +25,7 @@ final class Agreement
     public static function of(array $pairs): self
     {
         if ($pairs === []) {
-            throw Refused::because('empty', 'grades', 'Nothing was graded.');
+            throw Refused::because('empty', 'grades', Fact::of('refused.agreement.empty'));
         }
 
         return new self($pairs);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Rooting;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /** The four temperatures of the medium, °C, between which a kind makes roots: nothing at or under base or from ceiling on, full speed in the optimum. */
@@ -28,7 +29,7 @@ final class CardinalTemperatures
                 throw Refused::because(
                     'upside_down',
                     $field,
-                    sprintf('%s is %s but must lie above %s: base, then the optimum from low to high, then the ceiling.', $field, $over, $under),
+                    Fact::of('refused.cardinal_temperatures.upside_down', field: $field, over: $over, under: $under),
                 );
             }
         }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Rooting;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /** Drawn feet to grade, the same for everybody who takes the set of that number. */
@@ -19,7 +20,7 @@ final class PracticeSet
     public static function of(int $number): self
     {
         if ($number < 1 || $number > 1_000_000) {
-            throw Refused::because('out_of_range', 'set', 'There are sets 1 to 1,000,000.');
+            throw Refused::because('out_of_range', 'set', Fact::of('refused.practice_set.out_of_range'));
         }
         $chance = new \Random\Randomizer(new \Random\Engine\Mt19937($number));
         $stages = [];
@@ -36,7 +37,11 @@ final class PracticeSet
     public function grade(array $grades): Agreement
     {
         if (count($grades) !== count($this->specimens)) {
-            throw Refused::because('does_not_add_up', 'grades', sprintf('%d feet are drawn, %d were graded.', count($this->specimens), count($grades)));
+            throw Refused::because(
+                'does_not_add_up',
+                'grades',
+                Fact::of('refused.practice_set.does_not_add_up', specimens: count($this->specimens), grades: count($grades)),
+            );
         }
 
         return Agreement::of(array_map(static fn (Specimen $one, RootStage $said) => [$one->stage(), $said], $this->specimens, $grades));

@@ -60,10 +60,10 @@ final class ReadyCheck implements Calculation
     public static function of(int $lifted, int $rooted, float $threshold, Beta $prior, float $sure): self
     {
         if ($rooted > $lifted) {
-            throw Refused::because('more_than_there_are', 'rooted', sprintf('rooted cannot be %d when only %d were lifted.', $rooted, $lifted));
+            throw Refused::because('more_than_there_are', 'rooted', Fact::of('refused.ready_check.more_than_there_are', rooted: $rooted, lifted: $lifted));
         }
         if ($sure < 0.5) {
-            throw Refused::because('out_of_range', 'sure', 'sure must be at least 0.5: less than that is a guess.');
+            throw Refused::because('out_of_range', 'sure', Fact::of('refused.ready_check.out_of_range'));
         }
 
         return new self($lifted, $rooted, $threshold, $prior, $sure);

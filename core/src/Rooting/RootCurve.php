@@ -6,6 +6,7 @@ namespace WetCradle\Core\Rooting;
 
 use WetCradle\Core\Compute\Calculation;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Refused;
 
@@ -72,7 +73,11 @@ final class RootCurve implements Calculation
         $checks = array_map(static function (Fields $one): array {
             $read = ['tau' => $one->number('tau', 0, 1e6), 'lifted' => $one->count('lifted'), 'rooted' => $one->count('rooted')];
             if ($read['rooted'] > $read['lifted']) {
-                throw $one->refuse('more_than_there_are', 'rooted', sprintf('cannot be %d when only %d were lifted', $read['rooted'], $read['lifted']));
+                throw $one->refuse(
+                    'more_than_there_are',
+                    'rooted',
+                    Fact::of('refused.root_curve.more_than_there_are', rooted: $read['rooted'], lifted: $read['lifted']),
+                );
             }
             $one->done();
 
@@ -82,7 +87,7 @@ final class RootCurve implements Calculation
         $at = $in->number('at', 0, 1e6);
         $share = $in->share('readyShare');
         if ($share <= 0.0 || $share >= 1.0) {
-            throw $in->refuse('out_of_range', 'readyShare', 'must lie between 0 and 1, neither none nor all');
+            throw $in->refuse('out_of_range', 'readyShare', Fact::of('refused.root_curve.out_of_range'));
         }
         $in->done();
 
@@ -101,7 +106,7 @@ final class RootCurve implements Calculation
                 throw Refused::because(
                     'more_than_there_are',
                     "checks[{$i}].rooted",
-                    sprintf('rooted cannot be %d when %d were lifted.', $check['rooted'], $check['lifted']),
+                    Fact::of('refused.root_curve.more_than_lifted', rooted: $check['rooted'], lifted: $check['lifted']),
                 );
             }
         }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Rooting;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\Numbers\Range;
 use WetCradle\Core\Refused;
 
@@ -25,10 +26,10 @@ final class RootingPace
     public static function of(float $halfAt, float $shape): self
     {
         if (!($halfAt > 0.0 && $halfAt <= 1000.0)) {
-            throw Refused::because('out_of_range', 'halfAt', 'halfAt must be more than 0 and at most 1000 thermal days.');
+            throw Refused::because('out_of_range', 'halfAt', Fact::of('refused.rooting_pace.out_of_range'));
         }
         if (!($shape >= 1.0 && $shape <= self::STEEPEST)) {
-            throw Refused::because('out_of_range', 'shape', 'shape must lie between 1 (drawn out) and 60 (all at once).');
+            throw Refused::because('out_of_range', 'shape', Fact::of('refused.rooting_pace.out_of_range_shape'));
         }
 
         return new self($halfAt, $shape);
@@ -38,7 +39,7 @@ final class RootingPace
     public static function fromDays(Range $days, float $pace): self
     {
         if ($days->low <= 0.0) {
-            throw Refused::because('not_positive', 'days', 'days to root must be more than 0.');
+            throw Refused::because('not_positive', 'days', Fact::of('refused.rooting_pace.not_positive'));
         }
         $spread = log($days->high / $days->low);
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Core\Rooting;
 
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /** A lifted sample: how many at each root stage. */
@@ -21,10 +22,10 @@ final class StageTally
         $all = array_fill_keys(array_column(RootStage::cases(), 'value'), 0);
         foreach ($counts as $stage => $count) {
             if (!isset($all[$stage])) {
-                throw Refused::because('unknown_choice', 'stages.'.$stage, sprintf('"%s" is not a root stage.', $stage));
+                throw Refused::because('unknown_choice', 'stages.'.$stage, Fact::of('refused.stage_tally.unknown_choice', stage: $stage));
             }
             if ($count < 0) {
-                throw Refused::because('negative', 'stages.'.$stage, 'A count cannot be negative.');
+                throw Refused::because('negative', 'stages.'.$stage, Fact::of('refused.stage_tally.negative'));
             }
             $all[$stage] = $count;
         }

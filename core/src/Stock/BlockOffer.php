@@ -48,7 +48,7 @@ final class BlockOffer
     public static function of(int $plants, ShootHabit $habit, int $perShoot, ?int $yearCap, array $takes, \DateTimeImmutable $on, int $asked): self
     {
         if ($plants < 0 || $perShoot < 0 || $asked < 0) {
-            throw Refused::because('negative', 'plants', 'A stock block holds no negative numbers.');
+            throw Refused::because('negative', 'plants', Fact::of('refused.block_offer.negative'));
         }
         $now = Week::containing($on)->ordinal();
         $before = $later = [];

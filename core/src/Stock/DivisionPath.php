@@ -6,6 +6,7 @@ namespace WetCradle\Core\Stock;
 
 use WetCradle\Core\Compute\Calculation;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Numbers\Whole;
 use WetCradle\Core\Refused;
 
@@ -48,7 +49,7 @@ final class DivisionPath implements Calculation
             throw Refused::because(
                 'out_of_range',
                 $multiplication <= 0.0 ? 'multiplication' : 'survival',
-                'Clumps multiply by more than 0, and a share from 0 to 1 of them survives.',
+                Fact::of('refused.division_path.out_of_range'),
             );
         }
         $growth = $multiplication * $survival;

@@ -30,7 +30,7 @@ final class Licence
             );
         }
         if ($plants < 1 || $royalty < 0.0) {
-            throw Refused::because('out_of_range', $plants < 1 ? 'plants' : 'royalty', 'A licence allows at least one plant, and a royalty is not negative.');
+            throw Refused::because('out_of_range', $plants < 1 ? 'plants' : 'royalty', Fact::of('refused.licence.out_of_range'));
         }
 
         return new self($number, $from, $to, $plants, $royalty, $counts);

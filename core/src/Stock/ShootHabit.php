@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Stock;
 
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /**
@@ -27,14 +28,14 @@ final class ShootHabit
             throw Refused::because(
                 'negative',
                 $shoots < 0 ? 'shootsPerPlant' : ($branching < 0.0 ? 'branching' : 'recoveryWeeks'),
-                'Shoots, branching and weeks of recovery cannot be negative.',
+                Fact::of('refused.shoot_habit.negative'),
             );
         }
         if ($maxShoots < $shoots) {
-            throw Refused::because('upside_down', 'maxShoots', sprintf('maxShoots is %d, but a plant has %d shoots already.', $maxShoots, $shoots));
+            throw Refused::because('upside_down', 'maxShoots', Fact::of('refused.shoot_habit.upside_down', maxShoots: $maxShoots, shoots: $shoots));
         }
         if (!($capShare >= 0.0 && $capShare <= 1.0)) {
-            throw Refused::because('out_of_range', 'capShare', 'capShare is a share of the shoots: from 0 to 1.');
+            throw Refused::because('out_of_range', 'capShare', Fact::of('refused.shoot_habit.out_of_range'));
         }
 
         return new self($shoots, $maxShoots, $capShare, $branching, $recoveryWeeks);

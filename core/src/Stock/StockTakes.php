@@ -6,6 +6,7 @@ namespace WetCradle\Core\Stock;
 
 use WetCradle\Core\Compute\Calculation;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Numbers\Whole;
 use WetCradle\Core\Refused;
 
@@ -63,7 +64,7 @@ final class StockTakes implements Calculation
     public static function of(int $plants, ShootHabit $habit, array $takes): self
     {
         if ($plants < 0) {
-            throw Refused::because('negative', 'plants', 'plants cannot be negative.');
+            throw Refused::because('negative', 'plants', Fact::of('refused.stock_takes.negative'));
         }
         usort($takes, static fn (array $a, array $b) => $a['week'] <=> $b['week']);
         $shoots = (float) $habit->shoots;

@@ -32,13 +32,13 @@ final class TakeSheet
     {
         $plants = array_sum(array_column($rows, 'count'));
         if ($asked < 1 || $plants < 1) {
-            throw Refused::because('out_of_range', $asked < 1 ? 'asked' : 'plants', 'There is nothing to take, or nothing to take it from.');
+            throw Refused::because('out_of_range', $asked < 1 ? 'asked' : 'plants', Fact::of('refused.take_sheet.nothing'));
         }
         if ((int) ceil($asked / $plants) > $cap) {
             throw Refused::because(
                 'over_cap',
                 'asked',
-                sprintf('%d from %d plants is %d from one, and each may give %d now.', $asked, $plants, (int) ceil($asked / $plants), $cap),
+                Fact::of('refused.take_sheet.over_cap', asked: $asked, plants: $plants, each: (int) ceil($asked / $plants), cap: $cap),
             );
         }
         [$each, $more] = [intdiv($asked, $plants), $asked % $plants];

@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Bench;
 
-use WetCradle\Core\Fact;
-use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Bench\BenchOption;
 use WetCradle\Core\Bench\Comfort;
 use WetCradle\Core\Bench\Leg;
 use WetCradle\Core\Bench\Space;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Numbers\Range;
+use WetCradle\Core\Tests\Told;
 
 final class BenchOptionTest extends TestCase
 {

@@ -18,6 +18,7 @@ use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Range;
 use WetCradle\Core\Refused;
+use WetCradle\Core\Tests\Told;
 
 final class FillingTest extends TestCase
 {
@@ -169,8 +170,10 @@ final class FillingTest extends TestCase
             }
         }
         $good['batches'][1] = $good['batches'][0];
-        $this->expectExceptionMessage('J is there twice');
-        Calculations::registry()->compute('place_batches', json_encode($good, JSON_THROW_ON_ERROR));
+        self::assertSame(
+            'batches[1].id: refused.place_batches.taken id=J',
+            Told::refusal(static fn () => Calculations::registry()->compute('place_batches', json_encode($good, JSON_THROW_ON_ERROR))),
+        );
     }
 
     /** Made-up houses of every kind: whatever was found, the check finds no fault in it and the score is what it says. */

@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Bench;
 
-use WetCradle\Core\Fact;
-use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Bench\BenchOption;
 use WetCradle\Core\Bench\Comfort;
@@ -14,7 +12,9 @@ use WetCradle\Core\Bench\NoPlace;
 use WetCradle\Core\Bench\Space;
 use WetCradle\Core\Bench\Stay;
 use WetCradle\Core\Bench\Taken;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Numbers\Range;
+use WetCradle\Core\Tests\Told;
 
 final class NoPlaceTest extends TestCase
 {
@@ -89,7 +89,7 @@ final class NoPlaceTest extends TestCase
     {
         $no = NoPlace::of($stay, self::taken($there, $locked), ['X' => $stay], self::week(...));
 
-        return [$no->reason, $no->words];
+        return [$no->reason, Told::fact($no->words)];
     }
 
     /** @param array<string, list<Leg>> $there */

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Bench;
 
-use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Bench\InPots;
@@ -18,6 +17,7 @@ use WetCradle\Core\Crops\Winter;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Range;
 use WetCradle\Core\Refused;
+use WetCradle\Core\Tests\Told;
 
 /** How much bench trays and pots take, and where plants in pots may stand. */
 final class PositionsTest extends TestCase

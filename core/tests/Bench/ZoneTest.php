@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Bench;
 
-use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Bench\Zone;
@@ -13,6 +12,7 @@ use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Range;
 use WetCradle\Core\Refused;
+use WetCradle\Core\Tests\Told;
 
 final class ZoneTest extends TestCase
 {

@@ -16,6 +16,7 @@ use WetCradle\Core\Book\Move;
 use WetCradle\Core\Book\Place;
 use WetCradle\Core\Book\State;
 use WetCradle\Core\Refused;
+use WetCradle\Core\Tests\Told;
 
 /** What a batch's entries say of it, and the small types they are made of. */
 final class BatchResultTest extends TestCase
@@ -166,8 +167,7 @@ final class BatchResultTest extends TestCase
         self::assertTrue($count->splits(0));
         self::assertFalse(FullCount::of(50, 0, Losses::none(), 50)->splits(0));
         self::assertFalse(FullCount::of(50, 20, Losses::none())->splits(0));
-        $this->expectExceptionObject(Refused::because('missing', 'newLine', 'What is left longer needs a line of its own.'));
-        $count->moves(1, 0, null);
+        self::assertSame('newLine: refused.full_count.missing_new_line', Told::refusal(static fn () => $count->moves(1, 0, null)));
     }
 
     /** @param list<int> $lines */

@@ -7,7 +7,7 @@ namespace WetCradle\Core\Tests\Calendar;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Calendar\AirTable;
-use WetCradle\Core\Refused;
+use WetCradle\Core\Tests\Told;
 
 final class AirTableTest extends TestCase
 {
@@ -32,21 +32,19 @@ final class AirTableTest extends TestCase
     /** @return iterable<string, array{0: string, 1: string}> */
     public static function wrong(): iterable
     {
-        yield 'nothing' => ['', 'no row'];
-        yield 'only a heading' => ['month,mean', 'no row'];
-        yield 'eleven months' => [implode("\n", array_map(static fn (int $m) => "{$m},5", range(1, 11))), 'there are 11'];
-        yield 'a month twice' => ["1,5\n1,6", 'there already'];
-        yield 'a thirteenth month' => ['13,5', 'none of the twelve'];
-        yield 'no such day' => ['2027-02-29,5', 'neither a month nor a day'];
-        yield 'no number' => ["date,mean\n2027-02-28,mild", 'Line 2'];
-        yield 'hotter than any day' => ['2027-02-28,99', 'between -60 and 60'];
+        yield 'nothing' => ['', 'empty'];
+        yield 'only a heading' => ['month,mean', 'empty'];
+        yield 'eleven months' => [implode("\n", array_map(static fn (int $m) => "{$m},5", range(1, 11))), 'wrong_length months=11'];
+        yield 'a month twice' => ["1,5\n1,6", 'not_a_table line=2 wrong=(refused.air_table.month_twice month=1)'];
+        yield 'a thirteenth month' => ['13,5', 'not_a_table line=1 wrong=(refused.air_table.no_month month=13)'];
+        yield 'no such day' => ['2027-02-29,5', 'not_a_table line=1 wrong=(refused.air_table.no_day cell=2027-02-29)'];
+        yield 'no number' => ["date,mean\n2027-02-28,mild", 'not_a_table line=2 wrong=(refused.air_table.no_row)'];
+        yield 'hotter than any day' => ['2027-02-28,99', 'not_a_table line=1 wrong=(refused.air_table.no_mean mean=99)'];
     }
 
     #[DataProvider('wrong')]
     public function testWhatIsWrongIsSaidWithItsLine(string $csv, string $says): void
     {
-        $this->expectException(Refused::class);
-        $this->expectExceptionMessage($says);
-        AirTable::read($csv);
+        self::assertSame("csv: refused.air_table.{$says}", Told::refusal(static fn () => AirTable::read($csv)));
     }
 }

@@ -62,7 +62,7 @@ final class FieldsTest extends TestCase
             self::fail('Should have been refused.');
         } catch (Refused $refused) {
             self::assertSame([$code, $field], [$refused->reason, $refused->field]);
-            self::assertStringEndsWith('.', $refused->getMessage());
+            self::assertStringStartsWith('refused.', $refused->getMessage());
         }
     }
 

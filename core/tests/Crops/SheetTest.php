@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Crops;
 
-use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Crops\HouseRules;
@@ -20,6 +19,7 @@ use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Numbers\Range;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Rooting\RootingPace;
+use WetCradle\Core\Tests\Told;
 
 final class SheetTest extends TestCase
 {

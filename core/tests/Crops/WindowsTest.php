@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Crops;
 
-use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Calendar\Climate;
 use WetCradle\Core\Calendar\Hemisphere;
@@ -18,6 +17,7 @@ use WetCradle\Core\Crops\SignedWindow;
 use WetCradle\Core\Crops\SignSeen;
 use WetCradle\Core\Crops\WayWindows;
 use WetCradle\Core\Refused;
+use WetCradle\Core\Tests\Told;
 
 /** Windows on a site: moved for its climate and hemisphere, pinned by what the plant shows. */
 final class WindowsTest extends TestCase

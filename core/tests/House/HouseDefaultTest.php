@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\House;
 
-use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Bench\Fillable;
@@ -63,6 +62,7 @@ use WetCradle\Core\Rooting\StageTally;
 use WetCradle\Core\Rooting\Verdict;
 use WetCradle\Core\Stock\HoldClock;
 use WetCradle\Core\Stock\TakeSheet;
+use WetCradle\Core\Tests\Told;
 
 /** Each habit of the house moves what it says it moves; what the server alone uses is tried there. */
 final class HouseDefaultTest extends TestCase
@@ -423,17 +423,17 @@ final class HouseDefaultTest extends TestCase
     /** @return iterable<string, array{array<string, mixed>, string, string, string}> */
     public static function wrong(): iterable
     {
-        yield 'too many days' => [['check_every' => 61], 'out_of_range', 'check_every', 'house.out_of_range habit=(house.check_every) least=(unit.days value=1) most=(unit.days value=60)'];
-        yield 'too few' => [['check_every' => 0], 'out_of_range', 'check_every', 'house.out_of_range habit=(house.check_every) least=(unit.days value=1) most=(unit.days value=60)'];
-        yield 'half a day' => [['check_every' => 6.5], 'not_whole', 'check_every', 'house.not_whole habit=(house.check_every)'];
-        yield 'a word' => [['waste' => 'little'], 'wrong_type', 'waste', 'house.not_a_number habit=(house.waste)'];
+        yield 'too many days' => [['check_every' => 61], 'out_of_range', 'check_every', 'refused.house.out_of_range habit=(house.check_every) least=(unit.days value=1) most=(unit.days value=60)'];
+        yield 'too few' => [['check_every' => 0], 'out_of_range', 'check_every', 'refused.house.out_of_range habit=(house.check_every) least=(unit.days value=1) most=(unit.days value=60)'];
+        yield 'half a day' => [['check_every' => 6.5], 'not_whole', 'check_every', 'refused.house.not_whole habit=(house.check_every)'];
+        yield 'a word' => [['waste' => 'little'], 'wrong_type', 'waste', 'refused.house.not_a_number habit=(house.waste)'];
         yield 'a share' => [
             ['sure_of_plan' => 0.995],
             'out_of_range',
             'sure_of_plan',
-            'house.out_of_range habit=(house.sure_of_plan) least=(unit.share value=50) most=(unit.share value=99)',
+            'refused.house.out_of_range habit=(house.sure_of_plan) least=(unit.share value=50) most=(unit.share value=99)',
         ];
-        yield 'a time' => [['dew_gone' => 1440], 'out_of_range', 'dew_gone', 'house.out_of_range habit=(house.dew_gone) least=(unit.time_of_day value=00:00) most=(unit.time_of_day value=23:59)'];
+        yield 'a time' => [['dew_gone' => 1440], 'out_of_range', 'dew_gone', 'refused.house.out_of_range habit=(house.dew_gone) least=(unit.time_of_day value=00:00) most=(unit.time_of_day value=23:59)'];
         yield 'no habit' => [['tea_break' => 15], 'unknown_field', 'tea_break', 'tea_break is no field here.'];
     }
 

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Mixing;
 
-use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Mixing\Auxin;
@@ -13,6 +12,7 @@ use WetCradle\Core\Mixing\Mass;
 use WetCradle\Core\Mixing\Strength;
 use WetCradle\Core\Mixing\Volume;
 use WetCradle\Core\Refused;
+use WetCradle\Core\Tests\Told;
 
 /** Amounts in the units people measure with, and back. */
 final class AmountsTest extends TestCase

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Mixing;
 
-use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Mixing\Dilution;
@@ -15,6 +14,7 @@ use WetCradle\Core\Mixing\Sanitiser;
 use WetCradle\Core\Mixing\Strength;
 use WetCradle\Core\Mixing\Volume;
 use WetCradle\Core\Refused;
+use WetCradle\Core\Tests\Told;
 
 /** Stocks brought down with water, to what can be measured. */
 final class DilutionTest extends TestCase

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Mixing;
 
-use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Crops\Hormone;
@@ -17,6 +16,7 @@ use WetCradle\Core\Mixing\DipNeed;
 use WetCradle\Core\Mixing\DipStock;
 use WetCradle\Core\Mixing\Strength;
 use WetCradle\Core\Refused;
+use WetCradle\Core\Tests\Told;
 
 /** Which hormone on the shelf makes the dip a sheet asks for, and how much of it. */
 final class DipTest extends TestCase

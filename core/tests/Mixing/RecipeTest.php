@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Mixing;
 
-use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Calculations;
 use WetCradle\Core\House\HouseDefaults;
@@ -16,6 +15,7 @@ use WetCradle\Core\Plan\PlannedBatch;
 use WetCradle\Core\Plan\PlansCompared;
 use WetCradle\Core\Plan\ShoppingList;
 use WetCradle\Core\Refused;
+use WetCradle\Core\Tests\Told;
 
 /** What a mix is made of, what a season uses up, and what changed between two plans. */
 final class RecipeTest extends TestCase
@@ -160,7 +160,7 @@ final class RecipeTest extends TestCase
         $sooner = self::batch('A', ['movesOn' => [['zone' => $thing(4, 'A2'), 'from' => '2027-06-01']]]);
         self::assertSame(['plan.goes_on zone=A2 on=2027-06-02'], Told::of(array_column(PlansCompared::of([$sooner], [$later]), 'words')));
         self::assertSame(['plan.stays'], Told::of(array_column(PlansCompared::of([$sooner], [self::batch('A')]), 'words')));
-        self::assertSame(['no place for its pots'], Told::of(array_column(PlansCompared::of([$stands('')], [self::batch('A', [
+        self::assertSame(['plan.no_place_for_pots'], Told::of(array_column(PlansCompared::of([$stands('')], [self::batch('A', [
             'block' => $thing(1, 'FU-1'), 'zone' => $thing(2, 'A1'), 'trayKind' => $thing(3, '72'),
             'movesOn' => [['zone' => $thing(4, 'A2'), 'from' => '2027-06-01']],
         ])]), 'words')));

@@ -4,12 +4,11 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Plan;
 
-use WetCradle\Core\Fact;
-use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Dates\PlainDates;
+use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Plan\BatchCode;
 use WetCradle\Core\Plan\DayList;
@@ -18,6 +17,7 @@ use WetCradle\Core\Plan\NextThing;
 use WetCradle\Core\Plan\Outlook;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Tests\PlainTimes;
+use WetCradle\Core\Tests\Told;
 
 /** What a day asks, case by case, and the dates it rests on. */
 final class DayListTest extends TestCase
@@ -160,7 +160,7 @@ final class DayListTest extends TestCase
             $day->modify('+20 days'),
             $day->modify('+35 days'),
             $checked === null ? null : new \DateTimeImmutable($checked),
-            $ready ? Fact::of('trigger.ready', rooted: 9, lifted: 10) : null,
+            $ready ? Fact::of('trigger.share.ready', rooted: 9, lifted: 10) : null,
             false,
         );
     }

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Plan;
 
-use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Dates\PlainDates;
@@ -15,6 +14,7 @@ use WetCradle\Core\Plan\Movable;
 use WetCradle\Core\Plan\Shift;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Tests\PlainTimes;
+use WetCradle\Core\Tests\Told;
 
 final class EvenOutTest extends TestCase
 {

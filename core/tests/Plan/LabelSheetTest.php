@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Plan;
 
-use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Plan\LabelSheet;
 use WetCradle\Core\Refused;
+use WetCradle\Core\Tests\Told;
 
 /** Labels on sheets and rolls, to the millimetre. */
 final class LabelSheetTest extends TestCase

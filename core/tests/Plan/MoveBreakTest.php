@@ -4,18 +4,18 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Plan;
 
-use WetCradle\Core\Tests\Told;
-use WetCradle\Core\Fact;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Bench\Offer;
 use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Bench\Zone;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Numbers\Range;
 use WetCradle\Core\Plan\MoveBreak;
 use WetCradle\Core\Stock\ShootHabit;
 use WetCradle\Core\Stock\Source;
 use WetCradle\Core\Stock\Supply;
+use WetCradle\Core\Tests\Told;
 
 /** What breaks when a batch is moved: what is refused, and what is only weighed. */
 final class MoveBreakTest extends TestCase

@@ -4,12 +4,11 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Plan;
 
-use WetCradle\Core\Fact;
-use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Crops\Trays;
 use WetCradle\Core\Dates\PlainDates;
+use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Plan\BatchCode;
@@ -20,6 +19,7 @@ use WetCradle\Core\Plan\StickNumbers;
 use WetCradle\Core\Plan\WorkNorms;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Tests\PlainTimes;
+use WetCradle\Core\Tests\Told;
 
 final class PlanTest extends TestCase
 {
@@ -169,7 +169,7 @@ final class PlanTest extends TestCase
             $stickOn->modify('+24 days'),
             $stickOn->modify('+40 days'),
             $check === null ? null : new \DateTimeImmutable($check),
-            $ready ? Fact::of('trigger.ready', rooted: 9, lifted: 10) : null,
+            $ready ? Fact::of('trigger.share.ready', rooted: 9, lifted: 10) : null,
             false,
         );
     }

@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Plan;
 
-use WetCradle\Core\Fact;
-use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Bench\Berths;
 use WetCradle\Core\Bench\Timetable;
@@ -18,6 +16,7 @@ use WetCradle\Core\Crops\Sign;
 use WetCradle\Core\Crops\SignedWindow;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Crops\WayWindows;
+use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Numbers\Range;
@@ -34,6 +33,7 @@ use WetCradle\Core\Refused;
 use WetCradle\Core\Stock\ShootHabit;
 use WetCradle\Core\Stock\Source;
 use WetCradle\Core\Stock\Yard;
+use WetCradle\Core\Tests\Told;
 
 /** The ways to come by a wanted number; and a whole season drafted from nothing. */
 final class RoutesTest extends TestCase

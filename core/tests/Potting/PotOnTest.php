@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Potting;
 
-use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Potting\PotOn;
 use WetCradle\Core\Refused;
+use WetCradle\Core\Tests\Told;
 
 /** From a pot to a bigger one. */
 final class PotOnTest extends TestCase

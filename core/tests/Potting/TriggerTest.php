@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Potting;
 
-use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Crops\PotTrigger;
 use WetCradle\Core\House\HouseDefaults;
@@ -14,6 +13,7 @@ use WetCradle\Core\Potting\RootRun;
 use WetCradle\Core\Potting\Trigger;
 use WetCradle\Core\Rooting\ReadyCheck;
 use WetCradle\Core\Rooting\StageTally;
+use WetCradle\Core\Tests\Told;
 
 /** When each school pots, and how long roots have run since. */
 final class TriggerTest extends TestCase

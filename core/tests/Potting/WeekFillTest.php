@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Potting;
 
-use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Dates\GrowingOn;
 use WetCradle\Core\Potting\PotJob;
 use WetCradle\Core\Potting\WeekFill;
 use WetCradle\Core\Refused;
+use WetCradle\Core\Tests\Told;
 
 /** Potting laid into the hours there are. */
 final class WeekFillTest extends TestCase

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Rates;
 
-use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Numbers\Beta;
@@ -16,6 +15,7 @@ use WetCradle\Core\Rates\PastBatch;
 use WetCradle\Core\Rates\RateInterval;
 use WetCradle\Core\Rates\StickCount;
 use WetCradle\Core\Refused;
+use WetCradle\Core\Tests\Told;
 
 /** Learning from batches behaves as a propagator would expect of it. */
 final class LearningTest extends TestCase

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Rates;
 
-use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\House\HouseDefaults;
@@ -18,6 +17,7 @@ use WetCradle\Core\Rates\PastBatch;
 use WetCradle\Core\Rates\RisingFactorials;
 use WetCradle\Core\Rates\StickCount;
 use WetCradle\Core\Refused;
+use WetCradle\Core\Tests\Told;
 
 final class RatesTest extends TestCase
 {
@@ -192,9 +192,10 @@ final class RatesTest extends TestCase
 
     public function testOutOfReachIsRefused(): void
     {
-        $this->expectException(Refused::class);
-        $this->expectExceptionMessageMatches('/Not even/');
-        StickCount::forGood(1000, [Beta::of(0.01, 5)])->fewestFor(0.999);
+        self::assertSame(
+            'confidence: refused.stick_count.out_of_reach most=2000000 yield=0',
+            Told::refusal(static fn () => StickCount::forGood(1000, [Beta::of(0.01, 5)])->fewestFor(0.999)),
+        );
     }
 
     public function testWords(): void

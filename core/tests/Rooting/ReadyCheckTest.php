@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Rooting;
 
-use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Refused;
@@ -12,6 +11,7 @@ use WetCradle\Core\Rooting\ReadyCheck;
 use WetCradle\Core\Rooting\RootStage;
 use WetCradle\Core\Rooting\StageTally;
 use WetCradle\Core\Rooting\Verdict;
+use WetCradle\Core\Tests\Told;
 
 final class ReadyCheckTest extends TestCase
 {

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Rooting;
 
-use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Bench\Timetable;
 use WetCradle\Core\Bench\Zone;
@@ -20,6 +19,7 @@ use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Range;
 use WetCradle\Core\Refused;
+use WetCradle\Core\Tests\Told;
 
 /** How long it takes to root where it lies: on a kept bench, or in the house's own air. */
 final class RootingTimeTest extends TestCase

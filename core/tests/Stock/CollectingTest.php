@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Stock;
 
-use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Compute\Fields;
@@ -16,6 +15,7 @@ use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Stock\HoldClock;
 use WetCradle\Core\Stock\TakeSheet;
+use WetCradle\Core\Tests\Told;
 
 final class CollectingTest extends TestCase
 {

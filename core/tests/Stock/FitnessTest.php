@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Stock;
 
-use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Refused;
@@ -15,6 +14,7 @@ use WetCradle\Core\Stock\Fitness;
 use WetCradle\Core\Stock\Licence;
 use WetCradle\Core\Stock\Origin;
 use WetCradle\Core\Stock\ShootHabit;
+use WetCradle\Core\Tests\Told;
 
 final class FitnessTest extends TestCase
 {

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Stock;
 
-use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Crops\Hold;
 use WetCradle\Core\Crops\HoldWay;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Stock\HoldClock;
+use WetCradle\Core\Tests\Told;
 
 /** What the clock says, from when on. */
 final class HoldClockTest extends TestCase

@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Stock;
 
-use WetCradle\Core\Fact;
-use WetCradle\Core\Tests\Told;
 use PHPUnit\Framework\TestCase;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Stock\BlockOffer;
 use WetCradle\Core\Stock\ShootHabit;
 use WetCradle\Core\Stock\Source;
 use WetCradle\Core\Stock\Supply;
 use WetCradle\Core\Stock\Yard;
+use WetCradle\Core\Tests\Told;
 
 /** Which of several blocks to take from. */
 final class SupplyTest extends TestCase

@@ -11,12 +11,14 @@ use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Input\StreamableInputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 use WetCradle\Core\Compute\Registry;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
+use WetCradle\Server\Nursery\Words;
 
 #[AsCommand('cradle:compute', 'Runs one calculation: a JSON object on stdin, a JSON object on stdout.')]
 final class ComputeCommand extends Command
 {
-    public function __construct(private readonly Registry $registry)
+    public function __construct(private readonly Registry $registry, private readonly Words $words)
     {
         parent::__construct();
     }
@@ -33,10 +35,11 @@ final class ComputeCommand extends Command
             $answer = $this->registry->compute(is_string($name = $input->getArgument('name')) ? $name : '', (string) stream_get_contents($stdin));
             $status = self::SUCCESS;
         } catch (Refused $refused) {
-            $answer = ['error' => $refused->toArray()];
+            $message = $this->words->say(Fact::said($refused->says));
+            $answer = ['error' => ['code' => $refused->reason, 'field' => $refused->field, 'message' => $message]];
             $status = self::FAILURE;
         }
-        $output->writeln(json_encode($answer, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES), OutputInterface::OUTPUT_RAW);
+        $output->writeln(json_encode($this->words->everywhere($answer), JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES), OutputInterface::OUTPUT_RAW);
 
         return $status;
     }

@@ -14,8 +14,8 @@ use WetCradle\Core\Numbers\Range;
  * weeks and degrees that this nursery likes.
  *
  * In the file a figure stands in braces by its name. A whole number is also there with `Many` behind its name, for what
- * depends on how many there are; a fact with `Within`, as a sentence says it that goes on around it. What ends as a sentence
- * begins with a capital.
+ * depends on how many there are; a fact with `Within`, as a sentence says it that goes on around it. A sentence that begins
+ * with a figure begins with a capital, unless that is a name.
  */
 final class Words
 {
@@ -39,7 +39,7 @@ final class Words
         if ($fact->key === 'warmth' && $fact->figures['range'] instanceof Range) {
             return $this->warmth($fact->figures['range']);
         }
-        $said = [];
+        $said = $first = [];
         foreach ($fact->figures as $name => $figure) {
             if (is_int($figure)) {
                 $said[$name.'Many'] = $figure;
@@ -50,10 +50,35 @@ final class Words
             if ($figure instanceof Fact) {
                 $said[$name.'Within'] = lcfirst(rtrim($plain, '.'));
             }
+            // What people have named is written as they wrote it.
+            if (is_object($figure) || is_array($figure)) {
+                $first[] = $plain;
+            }
         }
         $words = $this->translator->trans($fact->key, $said, self::FILE);
+        $begins = array_filter($first, static fn (string $plain) => $plain !== '' && str_starts_with($words, $plain));
 
-        return str_ends_with($words, '.') ? ucfirst($words) : $words;
+        return $begins !== [] && str_ends_with($words, '.') ? ucfirst($words) : $words;
+    }
+
+    /**
+     * Facts said wherever they lie in it.
+     *
+     * @param array<array-key, mixed> $says
+     *
+     * @return array<array-key, mixed>
+     */
+    public function everywhere(array $says): array
+    {
+        foreach ($says as $key => $one) {
+            if (is_array($one)) {
+                $says[$key] = $this->everywhere($one);
+            } elseif ($one instanceof Fact) {
+                $says[$key] = $this->say($one);
+            }
+        }
+
+        return $says;
     }
 
     /** The words of one of a fixed set: `method.tip`. */

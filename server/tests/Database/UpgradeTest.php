@@ -12,6 +12,8 @@ use Doctrine\Migrations\Version\Version;
 use PHPUnit\Framework\TestCase;
 use Symfony\Component\Console\Input\ArrayInput;
 use Symfony\Component\Console\Output\BufferedOutput;
+use WetCradle\Core\Crops\Material;
+use WetCradle\Core\Crops\Method;
 use WetCradle\Core\Crops\Regime;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\House\HouseDefaults;
@@ -88,8 +90,8 @@ final class UpgradeTest extends TestCase
 
         $sheet = $this->sheetOf($tip);
         self::assertSame(
-            ['tip cutting, softwood', [12.0, 20.0], 7, 'IBA powder 3000 ppm', 'felted'],
-            [$sheet->words(), $sheet->daysToRoot()->pair(), $sheet->weaningDays(), $sheet->taking->hormone->words(), $sheet->note],
+            [[Method::Tip, Material::Softwood], [12.0, 20.0], 7, 'IBA powder 3000 ppm', 'felted'],
+            [[$sheet->method, $sheet->material], $sheet->daysToRoot()->pair(), $sheet->weaningDays(), $sheet->taking->hormone->words(), $sheet->note],
         );
         self::assertSame(
             [0.88, 12.0, 25.0, 56, 3],
@@ -98,7 +100,7 @@ final class UpgradeTest extends TestCase
                 $sheet->potting->growOnDays, $sheet->setting->trayKind,
             ],
         );
-        self::assertSame(['leaf with stalk', Regime::Cover], [$this->sheetOf($leaf)->words(), $this->sheetOf($leaf)->care->water->regime]);
+        self::assertSame([Method::LeafWithStalk, Regime::Cover], [$this->sheetOf($leaf)->method, $this->sheetOf($leaf)->care->water->regime]);
         $sheet = $this->sheetOf($hard);
         self::assertSame(
             [[45.0, 75.0], 46, 9, Regime::None, 0],
@@ -108,7 +110,7 @@ final class UpgradeTest extends TestCase
             ],
         );
         $sheet = $this->sheetOf($odd);
-        self::assertSame(['tip cutting, softwood', 'the brown tin powder 3000 ppm'], [$sheet->words(), $sheet->taking->hormone->words()]);
+        self::assertSame([[Method::Tip, Material::Softwood], 'the brown tin powder 3000 ppm'], [[$sheet->method, $sheet->material], $sheet->taking->hormone->words()]);
     }
 
     public function testABatchOfAMethodThatThereIsNotIsAsItsSheetSays(): void
