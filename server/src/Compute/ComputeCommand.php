@@ -39,7 +39,8 @@ final class ComputeCommand extends Command
             $answer = ['error' => ['code' => $refused->reason, 'field' => $refused->field, 'message' => $message]];
             $status = self::FAILURE;
         }
-        $output->writeln(json_encode($this->words->everywhere($answer), JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES), OutputInterface::OUTPUT_RAW);
+        $said = json_encode($this->words->everywhere($answer), JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES);
+        $output->writeln($said, OutputInterface::OUTPUT_RAW);
 
         return $status;
     }
