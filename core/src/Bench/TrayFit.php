@@ -58,21 +58,20 @@ final class TrayFit implements Calculation
     /** A cut can as well lie where a row of trays ends, whichever way round they are. */
     private static function cutOnce(float $along, float $across, float $trayLength, float $trayWidth): int
     {
-        $most = self::oneWay($along, $across, $trayLength, $trayWidth);
+        $rows = [Whole::down($across / $trayWidth), Whole::down($across / $trayLength)];
+        $most = self::oneWay($along, $rows, $trayLength, $trayWidth);
         foreach ([$trayLength, $trayWidth] as $side) {
             for ($cut = $side; $cut < $along; $cut += $side) {
-                $most = max($most, self::oneWay($cut, $across, $trayLength, $trayWidth) + self::oneWay($along - $cut, $across, $trayLength, $trayWidth));
+                $most = max($most, self::oneWay($cut, $rows, $trayLength, $trayWidth) + self::oneWay($along - $cut, $rows, $trayLength, $trayWidth));
             }
         }
 
         return $most;
     }
 
-    private static function oneWay(float $along, float $across, float $trayLength, float $trayWidth): int
+    /** @param array{int, int} $rows of trays that lie along, and across */
+    private static function oneWay(float $along, array $rows, float $trayLength, float $trayWidth): int
     {
-        return max(
-            Whole::down($along / $trayLength) * Whole::down($across / $trayWidth),
-            Whole::down($along / $trayWidth) * Whole::down($across / $trayLength),
-        );
+        return max(Whole::down($along / $trayLength) * $rows[0], Whole::down($along / $trayWidth) * $rows[1]);
     }
 }

@@ -18,6 +18,8 @@ final class WayWindows
 
     /** @var array<int, list<OpenWeeks>> by the year in which they begin at the reference */
     private array $years = [];
+    /** @var array<int, list<OpenWeeks>> all that may touch a week of a year, by that year */
+    private array $around = [];
 
     /**
      * @param non-empty-list<SignedWindow> $windows at the reference climate
@@ -56,9 +58,10 @@ final class WayWindows
     /** The run that holds this week, or else the next one. */
     public function openOrNext(Week $week): OpenWeeks
     {
+        $now = $week->ordinal();
         $next = null;
         foreach ($this->around($week) as $run) {
-            if ($week->until($run->to) >= 0 && ($next === null || $run->from->until($next->from) > 0)) {
+            if ($run->to->ordinal() >= $now && ($next === null || $run->from->ordinal() < $next->from->ordinal())) {
                 $next = $run;
             }
         }
@@ -123,7 +126,7 @@ final class WayWindows
     {
         $year = (int) $week->monday()->format('o');
 
-        return [...$this->inYear($year - 2), ...$this->inYear($year - 1), ...$this->inYear($year), ...$this->inYear($year + 1)];
+        return $this->around[$year] ??= [...$this->inYear($year - 2), ...$this->inYear($year - 1), ...$this->inYear($year), ...$this->inYear($year + 1)];
     }
 
     /** @return list<OpenWeeks> */

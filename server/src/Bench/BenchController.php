@@ -84,13 +84,14 @@ final class BenchController
         $from = ($request->query->has('week') ? Week::of($request->query->getString('week')) : $this->today->week())->plus(-self::BACK);
         $core = $zone->core();
         $tenants = $this->tenants->byZone($from, $from->plus(self::WEEKS - 1))[$id] ?? [];
+        $all = array_map($from->plus(...), range(0, self::WEEKS - 1));
         $here = array_map(
-            static fn (int $i) => array_values(array_filter($tenants, static fn (Tenant $t) => $t->isThereIn($from->plus($i)))),
-            range(0, self::WEEKS - 1),
+            static fn (Week $week) => array_values(array_filter($tenants, static fn (Tenant $t) => $t->isThereIn($week))),
+            $all,
         );
         $weeks = [];
         foreach ($core->settings($here, $this->house->defaults()) as $i => $setting) {
-            $week = $from->plus($i);
+            $week = $all[$i];
             $weeks[] = [
                 'week' => $week->written(),
                 'used' => $core->used($week, $here[$i]),

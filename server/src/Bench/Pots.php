@@ -91,6 +91,7 @@ final class Pots
         $sizes = $this->em->getRepository(Pot::class)->findBy([], ['id' => 'ASC']);
         $byId = array_column($sizes, null, 'id');
         $across = $this->across(Row::ints($rows, 'id'));
+        [$air, $defaults] = [$this->house->air(), $this->house->defaults()];
         $found = [];
         foreach ($rows as $row) {
             $sheet = $this->sheets->potting($row->int('sheet_id'));
@@ -110,8 +111,8 @@ final class Pots
                     !$row->has('priority') ? null : Priority::from($row->text('priority')),
                     $row->flag('locked'),
                     $first->lengthCm * $first->widthCm,
-                    $this->house->air(),
-                    $this->house->defaults(),
+                    $air,
+                    $defaults,
                 );
             }
         }

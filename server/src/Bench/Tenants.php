@@ -73,10 +73,11 @@ final class Tenants
         $this->sheets->have(Row::ints($rows, 'sheet_id'));
         $found = [];
         $moves = $this->moves();
+        $defaults = $this->house->defaults();
         foreach ($rows as $row) {
             $tenant = $this->tenant($row);
             if ($tenant->from->until($to) >= 0 && $from->until($tenant->to) >= 0) {
-                $legs = Whereabouts::legs($tenant, $row->int('zone_id'), $row->day('wean_on'), $moves[$row->int('id')] ?? [], $this->house->defaults());
+                $legs = Whereabouts::legs($tenant, $row->int('zone_id'), $row->day('wean_on'), $moves[$row->int('id')] ?? [], $defaults);
                 $isStuck = $row->has('stuck_on');
                 $found[] = new Lying(
                     $tenant,

@@ -39,9 +39,10 @@ final class CropController
     #[Route('/api/crops', methods: ['GET'])]
     public function all(): Answer
     {
-        $batches = $this->history->batches();
+        $crops = $this->ways->crops();
+        $batches = $this->history->batches(array_map(static fn (Crop $c) => $c->house(), $crops));
 
-        return new Answer(['crops' => array_map(fn (Crop $c) => $this->views->row($c, $batches[(int) $c->id] ?? []), $this->ways->crops())]);
+        return new Answer(['crops' => array_map(fn (Crop $c) => $this->views->row($c, $batches[(int) $c->id] ?? []), $crops)]);
     }
 
     /** When each way's material is right around a week: open, closing, next or later. */

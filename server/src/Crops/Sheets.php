@@ -29,6 +29,7 @@ final class Sheets
         private readonly Windows $windows,
         private readonly CropHistory $history,
         private readonly Redating $redating,
+        private readonly Ways $ways,
     ) {
     }
 
@@ -57,6 +58,7 @@ final class Sheets
         $this->em->flush();
         $way->keep($sheet, $this->writing->by(), $this->today->now(), null);
         $crop->ways->add($way);
+        $this->ways->forget();
 
         return $way;
     }
@@ -116,6 +118,7 @@ final class Sheets
             $this->db->executeStatement("DELETE FROM {$table} WHERE way_id = ?", [$way->id]);
         }
         $this->em->remove($way);
+        $this->ways->forget();
         $this->windows->forget();
     }
 

@@ -10,6 +10,9 @@ use WetCradle\Server\Database\Row;
 /** The ways of all crops, read at once rather than one by one when each is asked for. */
 final class Ways
 {
+    /** @var ?list<Crop> */
+    private ?array $crops = null;
+
     public function __construct(private readonly EntityManagerInterface $em)
     {
     }
@@ -17,10 +20,16 @@ final class Ways
     /** @return list<Crop> with their ways and newest sheets, by name */
     public function crops(): array
     {
-        return Row::things(
+        return $this->crops ??= Row::things(
             $this->em->createQuery('SELECT c, w, s FROM '.Crop::class.' c JOIN c.ways w JOIN w.sheet s ORDER BY c.name, w.house DESC, w.id'),
             Crop::class,
         );
+    }
+
+    /** There are other crops or ways now. */
+    public function forget(): void
+    {
+        $this->crops = null;
     }
 
     /** @return list<Way> every way, by the crops' names */

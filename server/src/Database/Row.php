@@ -30,7 +30,12 @@ final class Row
      */
     public static function all(Connection $db, string $statement, array $parameters = [], array $types = []): array
     {
-        return array_map(static fn (array $columns) => new self($columns), $db->fetchAllAssociative($statement, $parameters, $types));
+        $rows = [];
+        foreach ($db->fetchAllAssociative($statement, $parameters, $types) as $columns) {
+            $rows[] = new self($columns);
+        }
+
+        return $rows;
     }
 
     /**
@@ -104,25 +109,30 @@ final class Row
      */
     public static function ints(array $rows, string $column): array
     {
-        return array_map(static fn (self $row) => $row->int($column), $rows);
+        $ints = [];
+        foreach ($rows as $row) {
+            $ints[] = $row->int($column);
+        }
+
+        return $ints;
     }
 
     public function has(string $column): bool
     {
-        return $this->of($column) !== null;
+        return isset($this->columns[$column]) || $this->isEmpty($column);
     }
 
     public function int(string $column): int
     {
-        $value = $this->of($column);
+        $value = $this->columns[$column] ?? null;
 
-        return is_numeric($value) ? (int) $value : throw self::not($column, 'a whole number');
+        return is_int($value) ? $value : (is_numeric($value) ? (int) $value : throw self::not($column, 'a whole number'));
     }
 
     /** How many; none where nothing is there to be counted. */
     public function many(string $column): int
     {
-        return $this->has($column) ? $this->int($column) : 0;
+        return isset($this->columns[$column]) ? $this->int($column) : (int) $this->isEmpty($column);
     }
 
     public function intOrNull(string $column): ?int
@@ -132,14 +142,14 @@ final class Row
 
     public function float(string $column): float
     {
-        $value = $this->of($column);
+        $value = $this->columns[$column] ?? null;
 
         return is_numeric($value) ? (float) $value : throw self::not($column, 'a number');
     }
 
     public function text(string $column): string
     {
-        $value = $this->of($column);
+        $value = $this->columns[$column] ?? null;
 
         return is_scalar($value) ? (string) $value : throw self::not($column, 'text');
     }
@@ -170,18 +180,27 @@ final class Row
     {
         $kept = $this->has($column) ? json_decode($this->text($column), true, 64, JSON_THROW_ON_ERROR) : [];
 
-        return is_array($kept) ? array_combine(array_map(strval(...), array_keys($kept)), $kept) : [];
+        /** @var array<string, mixed> $kept what is kept is written by names */
+        $kept = is_array($kept) ? $kept : [];
+
+        return $kept;
     }
 
     /** @return array<string, int> how many of each, kept as JSON */
     public function counts(string $column): array
     {
-        return array_map(static fn (mixed $many) => is_numeric($many) ? (int) $many : 0, $this->json($column));
+        $counts = [];
+        foreach ($this->json($column) as $of => $many) {
+            $counts[$of] = is_numeric($many) ? (int) $many : 0;
+        }
+
+        return $counts;
     }
 
-    private function of(string $column): mixed
+    /** Whether nothing is in a column that was asked for; always false, so that `has` says so. */
+    private function isEmpty(string $column): bool
     {
-        return array_key_exists($column, $this->columns) ? $this->columns[$column] : throw self::not($column, 'asked for');
+        return !array_key_exists($column, $this->columns) && throw self::not($column, 'asked for');
     }
 
     private static function not(string $column, string $what): \LogicException

@@ -15,6 +15,7 @@ use WetCradle\Server\Database\Row;
 /** The one nursery row, wherever it is needed. */
 final class House
 {
+    private ?Nursery $nursery = null;
     private ?SiteAir $air = null;
     private ?Timetable $timetable = null;
     private ?HouseDefaults $reckonedBy = null;
@@ -66,6 +67,11 @@ final class House
 
     public function nursery(): Nursery
     {
-        return $this->em->find(Nursery::class, 1) ?? throw Refused::because('not_set_up', '', 'This nursery is not set up yet.');
+        // Asked for with every row that is read: looking it up each time costs more than the rows.
+        if ($this->nursery === null || !$this->em->contains($this->nursery)) {
+            $this->nursery = $this->em->find(Nursery::class, 1) ?? throw Refused::because('not_set_up', '', 'This nursery is not set up yet.');
+        }
+
+        return $this->nursery;
     }
 }

@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Nursery;
 
-use Symfony\Contracts\Translation\TranslatorInterface;
+use Symfony\Component\DependencyInjection\Attribute\Autowire;
+use Symfony\Component\Translation\MessageCatalogueInterface;
+use Symfony\Component\Translation\TranslatorBagInterface;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Fact;
 use WetCradle\Core\Numbers\Range;
@@ -23,8 +25,14 @@ final class Words
     /** What stands between facts that are said as one. */
     private const BETWEEN = ['together' => ' ', 'listed' => ', ', 'apart' => '; '];
 
-    public function __construct(private readonly TranslatorInterface $translator, private readonly House $house)
-    {
+    private ?MessageCatalogueInterface $catalogue = null;
+    /** @var array<string, \MessageFormatter> by key */
+    private array $patterns = [];
+
+    public function __construct(
+        #[Autowire(service: 'translator')] private readonly TranslatorBagInterface $translator,
+        private readonly House $house,
+    ) {
     }
 
     public function say(Fact $fact): string
@@ -55,7 +63,7 @@ final class Words
                 $first[] = $plain;
             }
         }
-        $words = $this->translator->trans($fact->key, $said, self::FILE);
+        $words = $this->worded($fact->key, $said);
         $begins = array_filter($first, static fn (string $plain) => $plain !== '' && str_starts_with($words, $plain));
 
         return $begins !== [] && str_ends_with($words, '.') ? ucfirst($words) : $words;
@@ -70,21 +78,32 @@ final class Words
      */
     public function everywhere(array $says): array
     {
+        return $this->anew($says) ?? $says;
+    }
+
+    /**
+     * @param array<array-key, mixed> $says
+     *
+     * @return ?array<array-key, mixed> null where there is no fact in it: most of an answer is not written a second time
+     */
+    private function anew(array $says): ?array
+    {
+        $anew = null;
         foreach ($says as $key => $one) {
-            if (is_array($one)) {
-                $says[$key] = $this->everywhere($one);
-            } elseif ($one instanceof Fact) {
-                $says[$key] = $this->say($one);
+            $said = is_array($one) ? $this->anew($one) : ($one instanceof Fact ? $this->say($one) : null);
+            if ($said !== null) {
+                $anew ??= $says;
+                $anew[$key] = $said;
             }
         }
 
-        return $says;
+        return $anew;
     }
 
     /** The words of one of a fixed set: `method.tip`. */
     public function name(\BackedEnum $one): string
     {
-        return $this->translator->trans(self::keyOf($one), [], self::FILE);
+        return $this->worded(self::keyOf($one), []);
     }
 
     public static function keyOf(\BackedEnum $one): string
@@ -111,8 +130,8 @@ final class Words
     private function week(Week $week): string
     {
         return $this->house->nursery()->weeks === WeeksTold::Dates
-            ? $this->translator->trans('week.date', ['monday' => new \DateTimeImmutable($week->monday()->format('Y-m-d'))], self::FILE)
-            : $this->translator->trans('week.number', ['number' => (string) $week->number()], self::FILE);
+            ? $this->worded('week.date', ['monday' => new \DateTimeImmutable($week->monday()->format('Y-m-d'))])
+            : $this->worded('week.number', ['number' => (string) $week->number()]);
     }
 
     private function warmth(Range $celsius): string
@@ -120,7 +139,7 @@ final class Words
         $isFahrenheit = $this->house->nursery()->temperature === Temperature::Fahrenheit;
         $range = $isFahrenheit ? Range::of(round($celsius->low * 1.8 + 32.0), round($celsius->high * 1.8 + 32.0)) : $celsius;
 
-        return $this->translator->trans($isFahrenheit ? 'warmth.fahrenheit' : 'warmth.celsius', ['range' => $range->words('')], self::FILE);
+        return $this->worded($isFahrenheit ? 'warmth.fahrenheit' : 'warmth.celsius', ['range' => $range->words('')]);
     }
 
     /** @param list<string> $names */
@@ -128,6 +147,16 @@ final class Words
     {
         $last = (string) array_pop($names);
 
-        return $names === [] ? $last : $this->translator->trans('list.and', ['most' => implode(', ', $names), 'last' => $last], self::FILE);
+        return $names === [] ? $last : $this->worded('list.and', ['most' => implode(', ', $names), 'last' => $last]);
+    }
+
+    /** @param array<string, string|int|\DateTimeImmutable> $figures */
+    private function worded(string $key, array $figures): string
+    {
+        $this->catalogue ??= $this->translator->getCatalogue();
+        $pattern = $this->patterns[$key] ??= new \MessageFormatter('en', $this->catalogue->get($key, self::FILE));
+        $words = $pattern->format($figures);
+
+        return $words === false ? throw new \LogicException(sprintf('%s cannot be said: %s', $key, $pattern->getErrorMessage())) : $words;
     }
 }

@@ -87,7 +87,7 @@ final class CropHistory
      */
     public function of(Way $way): array
     {
-        return $this->ofWays[(int) $way->id] = $this->batches($way)[(int) $way->crop->id] ?? [];
+        return $this->ofWays[(int) $way->id] = $this->batches([$way])[(int) $way->crop->id] ?? [];
     }
 
     /** What a way has learnt from all batches of its crop. */
@@ -111,7 +111,12 @@ final class CropHistory
     /** @return list<Counted> those of house ways are read together, since who asks for one asks for many, unless its own were asked for */
     private function weighedFor(Way $way): array
     {
-        return $this->ofWays[(int) $way->id] ?? ($way->house ? ($this->ofHouseWays ??= $this->batches())[(int) $way->crop->id] ?? [] : $this->of($way));
+        if (isset($this->ofWays[(int) $way->id]) || !$way->house) {
+            return $this->of($way);
+        }
+        $this->ofHouseWays ??= $this->batches($this->ways->house());
+
+        return $this->ofHouseWays[(int) $way->crop->id] ?? [];
     }
 
     /** What was known is out of date: plants were counted, or a sheet was changed. */
@@ -141,41 +146,47 @@ final class CropHistory
     }
 
     /**
-     * Every counted batch in the order in which it was stuck, by crop id; weighed for each crop's house way, or for one way.
+     * Every counted batch in the order in which it was stuck, by crop id; weighed for these ways, one of a crop.
+     *
+     * @param list<Way> $ways
      *
      * @return array<int, list<Counted>>
      */
-    public function batches(?Way $for = null): array
+    public function batches(array $ways): array
     {
         $hemisphere = $this->house->nursery()->hemisphere;
         $running = Season::containing($this->today->day(), $hemisphere)->startYear;
         $meant = [];
-        foreach ($for === null ? $this->ways->house() : [$for] as $way) {
+        foreach ($ways as $way) {
             $meant[(int) $way->crop->id] = $way;
         }
         $rows = Row::all($this->db,
             'SELECT b.crop_id AS crop, b.code, b.stuck_on, b.method, b.material, u.way_id, s.stuck, s.rooted, s.waiting, s.lost
              FROM batch b JOIN way_sheet u ON u.id = b.sheet_id JOIN batch_standing s ON s.batch_id = b.id
              WHERE s.counted = 1 AND s.stuck > 0 AND b.stuck_on IS NOT NULL AND (:crop IS NULL OR b.crop_id = :crop) ORDER BY b.stuck_on, b.id',
-            ['crop' => $for?->crop->id],
+            ['crop' => count($ways) === 1 ? $ways[0]->crop->id : null],
         );
-        $found = [];
+        $found = $seasons = [];
+        $defaults = $this->house->defaults();
         foreach ($rows as $row) {
-            $way = $meant[$row->int('crop')] ?? throw new \LogicException('Every crop has a house way.');
+            $crop = $row->int('crop');
+            $way = $meant[$crop] ?? throw new \LogicException('Every crop has a house way.');
             $sheet = $way->core();
             $isSameWay = $row->int('way_id') === $way->id
                 && $row->text('method') === $sheet->method->value
                 && $row->text('material') === $sheet->material->value;
-            $season = Season::containing($row->day('stuck_on'), $hemisphere);
-            $found[$row->int('crop')][] = [
+            $stuckOn = $row->text('stuck_on');
+            $season = $seasons[$stuckOn] ??= Season::containing($row->day('stuck_on'), $hemisphere);
+            [$stuck, $rooted] = [$row->int('stuck'), $row->many('rooted')];
+            $found[$crop][] = [
                 'code' => $row->text('code'),
-                'stuckOn' => $row->text('stuck_on'),
+                'stuckOn' => $stuckOn,
                 'season' => $season->name(),
-                'stuck' => $row->many('stuck'),
-                'rooted' => $row->many('rooted'),
-                'rate' => (float) ($row->many('rooted') / $row->many('stuck')),
+                'stuck' => $stuck,
+                'rooted' => $rooted,
+                'rate' => (float) ($rooted / $stuck),
                 'soFar' => $row->many('waiting') > 0,
-                'weight' => HistoryWeight::of($running - $season->startYear, $isSameWay, $this->house->defaults()),
+                'weight' => HistoryWeight::of($running - $season->startYear, $isSameWay, $defaults),
                 'sameWay' => $isSameWay,
                 'lost' => (object) $row->counts('lost'),
             ];
