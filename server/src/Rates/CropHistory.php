@@ -111,8 +111,9 @@ final class CropHistory
     /** @return list<Counted> those of house ways are read together, since who asks for one asks for many, unless its own were asked for */
     private function weighedFor(Way $way): array
     {
-        if (isset($this->ofWays[(int) $way->id]) || !$way->house) {
-            return $this->of($way);
+        $own = $this->ofWays[(int) $way->id] ?? null;
+        if ($own !== null || !$way->house) {
+            return $own ?? $this->of($way);
         }
         $this->ofHouseWays ??= $this->batches($this->ways->house());
 
