@@ -191,7 +191,7 @@ final class SmallRulesTest extends TestCase
     {
         $moves = static fn (FullCount $count, ?int $new) => array_map(
             static fn ($move) => [$move->from?->state->value, $move->to?->state->value, $move->count],
-            $count->moves(1, 0, $new),
+            $count->postings(1, 0, $new),
         );
         self::assertSame([['stuck', 'rooted', 1], ['rooted', 'potted', 1]], $moves(FullCount::of(1, 0, Losses::of([]), 1), null));
         self::assertSame([['stuck', 'rooted', 1]], $moves(FullCount::of(1, 0, Losses::of([])), null));

@@ -27,21 +27,21 @@ final class BatchResult
     }
 
     /**
-     * @param iterable<Move> $moves of the whole book or at least all that touch these lines
+     * @param iterable<Posting> $postings of the whole book or at least all that touch these lines
      * @param list<int>      $lines the batch's lines
      */
-    public static function of(iterable $moves, array $lines): self
+    public static function of(iterable $postings, array $lines): self
     {
         $ours = array_fill_keys($lines, true);
         $cameIn = $stuck = $rooted = $potted = 0;
         $lost = [];
         $standing = array_fill_keys(array_column(State::cases(), 'value'), 0);
-        foreach ($moves as $move) {
-            $sign = $move->isReversal() ? -1 : 1;
-            [$from, $to] = $move->isReversal() ? [$move->to, $move->from] : [$move->from, $move->to];
+        foreach ($postings as $posting) {
+            $sign = $posting->isReversal() ? -1 : 1;
+            [$from, $to] = $posting->isReversal() ? [$posting->to, $posting->from] : [$posting->from, $posting->to];
             $leaves = $from !== null && isset($ours[$from->line]);
             $arrives = $to !== null && isset($ours[$to->line]);
-            $change = $sign * $move->count;
+            $change = $sign * $posting->count;
             if ($leaves) {
                 $standing[$from->state->value] -= $change;
             }
@@ -69,8 +69,8 @@ final class BatchResult
             if ($arrives && !$leaves && $to->state === State::Stuck) {
                 $stuck += $change;
             }
-            if ($leaves && $to?->state === State::Lost && $move->cause !== null) {
-                $lost[$move->cause->value] = ($lost[$move->cause->value] ?? 0) + $change;
+            if ($leaves && $to?->state === State::Lost && $posting->cause !== null) {
+                $lost[$posting->cause->value] = ($lost[$posting->cause->value] ?? 0) + $change;
             }
         }
 

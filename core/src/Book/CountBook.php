@@ -11,7 +11,7 @@ use WetCradle\Core\Refused;
  * The count book: entries are only ever added, and no place ever holds less than nothing.
  *
  * What stands where is always the sum of the entries; what came in always equals what stands, lost and sold included.
- * Each act enters all of its moves or none.
+ * Each act enters all of its postings or none.
  */
 final class CountBook
 {
@@ -63,8 +63,8 @@ final class CountBook
         }
         foreach ($known as $entry) {
             $book->entries[$entry->number] = $entry;
-            if ($entry->move->reverses !== null) {
-                $book->reversedBy[$entry->move->reverses] = $entry->number;
+            if ($entry->posting->reverses !== null) {
+                $book->reversedBy[$entry->posting->reverses] = $entry->number;
             }
         }
         $book->last = $last;
@@ -81,12 +81,12 @@ final class CountBook
         if ($tooPoor < 0) {
             throw Refused::because('negative', 'tooPoor', Fact::of('refused.count_book.negative'));
         }
-        $moves = [Move::comingIn($line, $stuck + $tooPoor), Move::on($line, State::ToStick, $stuck)];
+        $postings = [Posting::comingIn($line, $stuck + $tooPoor), Posting::on($line, State::ToStick, $stuck)];
         if ($tooPoor > 0) {
-            $moves[] = Move::lost($line, State::ToStick, LossCause::TooPoor, $tooPoor);
+            $postings[] = Posting::lost($line, State::ToStick, LossCause::TooPoor, $tooPoor);
         }
 
-        return $this->enter($moves);
+        return $this->enter($postings);
     }
 
     /** @return list<Entry> */
@@ -95,7 +95,7 @@ final class CountBook
         $rootedThere = $this->at($line, State::Rooted);
         $count->mustAddUp($this->at($line, State::Stuck), $rootedThere);
 
-        return $this->enter($count->moves($line, $rootedThere, $newLine, $changedLine));
+        return $this->enter($count->postings($line, $rootedThere, $newLine, $changedLine));
     }
 
     /**
@@ -107,14 +107,14 @@ final class CountBook
      */
     public function split(int $line, int $toLine, array $counts): array
     {
-        $moves = [];
+        $postings = [];
         foreach ($counts as $state => $count) {
             if ($count > 0) {
-                $moves[] = Move::across($line, $toLine, State::from($state), $count);
+                $postings[] = Posting::across($line, $toLine, State::from($state), $count);
             }
         }
 
-        return $this->enter($moves);
+        return $this->enter($postings);
     }
 
     /**
@@ -141,7 +141,7 @@ final class CountBook
      */
     public function changeMethod(int $line, State $from, int $toLine, int $count): array
     {
-        return $this->enter([Move::restuck($line, $from, $toLine, $count), Move::on($toLine, State::ToStick, $count)]);
+        return $this->enter([Posting::restuck($line, $from, $toLine, $count), Posting::on($toLine, State::ToStick, $count)]);
     }
 
     /** @return list<Entry> */
@@ -153,7 +153,7 @@ final class CountBook
     /** @return list<Entry> */
     public function moveOn(int $line, State $from, int $count): array
     {
-        return $this->enter([Move::on($line, $from, $count)]);
+        return $this->enter([Posting::on($line, $from, $count)]);
     }
 
     /**
@@ -166,16 +166,16 @@ final class CountBook
     public function undo(array $numbers): array
     {
         rsort($numbers);
-        $moves = [];
+        $postings = [];
         foreach ($numbers as $number) {
             $entry = $this->entries[$number] ?? throw Refused::because('unknown', 'act', Fact::of('refused.count_book.unknown', number: $number));
             if (isset($this->reversedBy[$number])) {
                 throw Refused::because('already_undone', 'act', Fact::of('refused.count_book.already_undone'));
             }
-            $moves[] = Move::reversalOf($entry);
+            $postings[] = Posting::reversalOf($entry);
         }
 
-        return $this->enter($moves);
+        return $this->enter($postings);
     }
 
     public function at(int $line, State $state): int
@@ -213,20 +213,20 @@ final class CountBook
     }
 
     /**
-     * @param list<Move> $moves
+     * @param list<Posting> $postings
      *
      * @return list<Entry>
      */
-    private function enter(array $moves): array
+    private function enter(array $postings): array
     {
-        if ($moves === []) {
+        if ($postings === []) {
             throw Refused::because('empty', 'count', Fact::of('refused.count_book.empty'));
         }
         $before = [$this->entries, $this->standing, $this->reversedBy, $this->cameIn, $this->last];
         $added = [];
         try {
-            foreach ($moves as $move) {
-                $added[] = $this->enterOne(new Entry($this->last + 1, $move));
+            foreach ($postings as $posting) {
+                $added[] = $this->enterOne(new Entry($this->last + 1, $posting));
             }
         } catch (Refused $refused) {
             [$this->entries, $this->standing, $this->reversedBy, $this->cameIn, $this->last] = $before;
@@ -238,26 +238,26 @@ final class CountBook
 
     private function enterOne(Entry $entry): Entry
     {
-        $move = $entry->move;
+        $posting = $entry->posting;
         if ($entry->number <= $this->last) {
             throw Refused::because('out_of_order', 'number', Fact::of('refused.count_book.out_of_order'));
         }
-        if ($move->from === null) {
-            $this->cameIn += $move->count;
+        if ($posting->from === null) {
+            $this->cameIn += $posting->count;
         } else {
-            $there = $this->standing[$move->from->key()] ?? 0;
-            if ($there < $move->count) {
-                throw $this->notThere($move, $there);
+            $there = $this->standing[$posting->from->key()] ?? 0;
+            if ($there < $posting->count) {
+                throw $this->notThere($posting, $there);
             }
-            $this->standing[$move->from->key()] = $there - $move->count;
+            $this->standing[$posting->from->key()] = $there - $posting->count;
         }
-        if ($move->to === null) {
-            $this->cameIn -= $move->count;
+        if ($posting->to === null) {
+            $this->cameIn -= $posting->count;
         } else {
-            $this->standing[$move->to->key()] = ($this->standing[$move->to->key()] ?? 0) + $move->count;
+            $this->standing[$posting->to->key()] = ($this->standing[$posting->to->key()] ?? 0) + $posting->count;
         }
-        if ($move->reverses !== null) {
-            $this->reversedBy[$move->reverses] = $entry->number;
+        if ($posting->reverses !== null) {
+            $this->reversedBy[$posting->reverses] = $entry->number;
         }
         $this->entries[$entry->number] = $entry;
         $this->last = $entry->number;
@@ -265,15 +265,15 @@ final class CountBook
         return $entry;
     }
 
-    private function notThere(Move $move, int $there): Refused
+    private function notThere(Posting $posting, int $there): Refused
     {
-        return $move->isReversal()
-            ? Refused::because('has_moved_on', 'act', Fact::of('book.has_moved_on', plants: $move->count - $there))
+        return $posting->isReversal()
+            ? Refused::because('has_moved_on', 'act', Fact::of('book.has_moved_on', plants: $posting->count - $there))
             : Refused::because('more_than_there_are', 'count', Fact::of(
                 'book.only',
                 there: $there,
-                state: $move->from->state ?? State::ToStick,
-                asked: $move->count,
+                state: $posting->from->state ?? State::ToStick,
+                asked: $posting->count,
             ));
     }
 }

@@ -7,7 +7,7 @@ namespace WetCradle\Core\Book;
 /** A move as it stands in the book, with its number. */
 final class Entry
 {
-    public function __construct(public readonly int $number, public readonly Move $move)
+    public function __construct(public readonly int $number, public readonly Posting $posting)
     {
     }
 }

@@ -160,42 +160,42 @@ final class FullCount
      * @param ?int $newLine     the line that takes what is left longer; needed when splits()
      * @param ?int $changedLine the line, of another batch, that takes what changes its method; needed when changed()
      *
-     * @return list<Move>
+     * @return list<Posting>
      */
-    public function moves(int $line, int $rootedThere, ?int $newLine, ?int $changedLine = null): array
+    public function postings(int $line, int $rootedThere, ?int $newLine, ?int $changedLine = null): array
     {
-        $moves = $this->lost->from($line, State::Stuck);
+        $postings = $this->lost->from($line, State::Stuck);
         if ($this->rooted > 0) {
-            $moves[] = Move::on($line, State::Stuck, $this->rooted);
+            $postings[] = Posting::on($line, State::Stuck, $this->rooted);
         }
         if ($this->thrownUnrooted > 0) {
-            $moves[] = Move::lost($line, State::Stuck, LossCause::Unrooted, $this->thrownUnrooted);
+            $postings[] = Posting::lost($line, State::Stuck, LossCause::Unrooted, $this->thrownUnrooted);
         }
         if ($this->thrownRooted > 0) {
-            $moves[] = Move::lost($line, State::Rooted, LossCause::TooPoor, $this->thrownRooted);
+            $postings[] = Posting::lost($line, State::Rooted, LossCause::TooPoor, $this->thrownRooted);
         }
         if ($this->potted > 0) {
-            $moves[] = Move::on($line, State::Rooted, $this->potted);
+            $postings[] = Posting::on($line, State::Rooted, $this->potted);
         }
         if ($this->changed() > 0) {
             $changedLine ?? throw Refused::because('missing', 'changedLine', Fact::of('refused.full_count.missing'));
             foreach ([[State::Rooted, $this->changedRooted], [State::Stuck, $this->changedUnrooted]] as [$state, $count]) {
                 if ($count > 0) {
-                    $moves[] = Move::restuck($line, $state, $changedLine, $count);
+                    $postings[] = Posting::restuck($line, $state, $changedLine, $count);
                 }
             }
-            $moves[] = Move::on($changedLine, State::ToStick, $this->changed());
+            $postings[] = Posting::on($changedLine, State::ToStick, $this->changed());
         }
         if ($this->splits($rootedThere)) {
             $newLine ?? throw Refused::because('missing', 'newLine', Fact::of('refused.full_count.missing_new_line'));
             if ($this->rootedLeft($rootedThere) > 0) {
-                $moves[] = Move::across($line, $newLine, State::Rooted, $this->rootedLeft($rootedThere));
+                $postings[] = Posting::across($line, $newLine, State::Rooted, $this->rootedLeft($rootedThere));
             }
             if ($this->unrootedLeft() > 0) {
-                $moves[] = Move::across($line, $newLine, State::Stuck, $this->unrootedLeft());
+                $postings[] = Posting::across($line, $newLine, State::Stuck, $this->unrootedLeft());
             }
         }
 
-        return $moves;
+        return $postings;
     }
 }

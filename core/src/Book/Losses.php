@@ -51,14 +51,14 @@ final class Losses
         return array_sum($this->byCause);
     }
 
-    /** @return list<Move> */
+    /** @return list<Posting> */
     public function from(int $line, State $state): array
     {
-        $moves = [];
+        $postings = [];
         foreach ($this->byCause as $cause => $count) {
-            $moves[] = Move::lost($line, $state, LossCause::from($cause), $count);
+            $postings[] = Posting::lost($line, $state, LossCause::from($cause), $count);
         }
 
-        return $moves;
+        return $postings;
     }
 }

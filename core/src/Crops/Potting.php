@@ -38,7 +38,7 @@ final class Potting
             $in->text('pot', 60),
             $in->text('mix', 200),
             $in->choice('feed', Feed::class),
-            Beta::worth($in->share('survival'), $strength),
+            Beta::ofMean($in->share('survival'), $strength),
             $strength,
             $in->count('growOnDays', 0, 1500),
             $degreeDays,

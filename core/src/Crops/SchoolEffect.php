@@ -113,7 +113,7 @@ final class SchoolEffect
 
     private static function surplus(string $option, WaySheet $way, HouseDefaults $house): Fact
     {
-        $count = StickCount::forGood(self::WANTED, [Beta::worth($way->reckoning->prior->rate, $way->reckoning->prior->phi)]);
+        $count = StickCount::forGood(self::WANTED, [Beta::ofMean($way->reckoning->prior->rate, $way->reckoning->prior->phi)]);
         $stick = $option === 'expected' ? $count->simple() : $count->fewestFor($house->number(HouseDefault::SureOfPlan))[0];
 
         return Fact::of('effect.surplus', wanted: self::WANTED, stick: $stick, times: (int) round(10 * $count->chanceOf($stick)));

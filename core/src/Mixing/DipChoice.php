@@ -36,7 +36,7 @@ final class DipChoice
             $no = $stock->against($asked, $today);
             if ($no === null) {
                 // The nearest in strength wastes least; of alike ones the one that keeps least long.
-                $able[] = [$stock->worth()->ppm, $stock->keepsUntil?->format('Y-m-d') ?? '9999', $i];
+                $able[] = [$stock->asAcid()->ppm, $stock->keepsUntil?->format('Y-m-d') ?? '9999', $i];
             } else {
                 $against[] = ['place' => $i] + $no;
             }
@@ -51,7 +51,7 @@ final class DipChoice
             return new self($best, null, DipNeed::powder($cuttings, $depthCm, $house), null, Fact::of('dip.as_it_is', stock: $stock->name));
         }
         $liquid = DipNeed::liquid($cuttings, $depthCm, $house);
-        $poured = Poured::of(Dilution::of($stock->worth(), Strength::of((float) $asked->ppm), $liquid), $stock->worth());
+        $poured = Poured::of(Dilution::of($stock->asAcid(), Strength::of((float) $asked->ppm), $liquid), $stock->asAcid());
 
         return new self(
             $best,
@@ -78,7 +78,7 @@ final class DipChoice
             static fn (DipStock $stock) => $stock->kind !== $asked->kind
                 && mb_strtolower($stock->what) === mb_strtolower((string) $asked->what)
                 && ($stock->keepsUntil === null || $stock->keepsUntil >= $today)
-                && !$stock->worth()->isWeakerThan(Strength::of((float) $asked->ppm)),
+                && !$stock->asAcid()->isWeakerThan(Strength::of((float) $asked->ppm)),
         ));
 
         return $could === []

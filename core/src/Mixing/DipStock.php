@@ -25,7 +25,7 @@ final class DipStock
     }
 
     /** Its strength as crop sheets count it: as the acid. */
-    public function worth(): Strength
+    public function asAcid(): Strength
     {
         return Auxin::tryFrom($this->what)?->asAcid($this->strength, $this->form) ?? $this->strength;
     }
@@ -50,18 +50,18 @@ final class DipStock
             ],
             $this->keepsUntil !== null
                 && $this->keepsUntil < $today => ['reason' => 'too_old', 'words' => Fact::of('dip.too_old', stock: $this->name, by: $this->keepsUntil)],
-            $this->worth()->isWeakerThan($target) => [
+            $this->asAcid()->isWeakerThan($target) => [
                 'reason' => 'too_weak',
                 'words' => Fact::of(
                     $this->form === AuxinForm::Salt ? 'dip.too_weak_as_acid' : 'dip.too_weak',
                     stock: $this->name,
-                    is: $this->worth()->words(),
+                    is: $this->asAcid()->words(),
                     asked: $target->words(),
                 ),
             ],
-            $this->kind === HormoneKind::Powder && $target->isWeakerThan($this->worth()) => [
+            $this->kind === HormoneKind::Powder && $target->isWeakerThan($this->asAcid()) => [
                 'reason' => 'too_strong',
-                'words' => Fact::of('dip.too_strong', stock: $this->name, is: $this->worth()->words(), asked: $target->words()),
+                'words' => Fact::of('dip.too_strong', stock: $this->name, is: $this->asAcid()->words(), asked: $target->words()),
             ],
             default => null,
         };

@@ -24,7 +24,7 @@ final class Beta
     }
 
     /** A belief with this mean that is worth `strength` earlier plants. */
-    public static function worth(float $mean, float $strength): self
+    public static function ofMean(float $mean, float $strength): self
     {
         return self::of($mean * $strength, (1.0 - $mean) * $strength);
     }

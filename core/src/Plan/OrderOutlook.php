@@ -85,7 +85,7 @@ final class OrderOutlook
         // With hardly more spread than coins have, the strength has no end; so much is end enough.
         $strength = $spread <= 1.0 + 1e-6 ? 1e6 : min(1e6, max(1e-3, ($this->onTheWay - $spread) / ($spread - 1.0)));
 
-        return StickCount::forGood($needed, [Beta::worth($mean, $strength)])->chanceOf($this->onTheWay);
+        return StickCount::forGood($needed, [Beta::ofMean($mean, $strength)])->chanceOf($this->onTheWay);
     }
 
     public function isShort(): bool

@@ -37,7 +37,7 @@ final class Standing
     /** What was left longer after a full count: some may yet root, and little is known of them. */
     public static function leftLonger(HouseDefaults $house): Beta
     {
-        return Beta::worth($house->number(HouseDefault::LeftLongerRoots), $house->number(HouseDefault::LeftLongerWorth));
+        return Beta::ofMean($house->number(HouseDefault::LeftLongerRoots), $house->number(HouseDefault::LeftLongerWorth));
     }
 
     public function mean(): float

@@ -19,7 +19,7 @@ final class WeekBoard
      * One job of a batch: of its lines, those that are due; where none is, all that is expected on its day. Null for what
      * was to be potted by now and shows no roots: it waits for a check, not for hands.
      *
-     * @param non-empty-list<Awaiting> $lines  of one batch
+     * @param non-empty-list<ToPot> $lines  of one batch
      * @param \DateTimeImmutable       $potOn  by its plan
      * @param ?Week                    $given  the week that its potting was given
      *
@@ -27,20 +27,20 @@ final class WeekBoard
      */
     public function job(array $lines, \DateTimeImmutable $potOn, ?Week $given): ?array
     {
-        $due = array_values(array_filter($lines, static fn (Awaiting $line) => $line->trigger->isDue));
+        $due = array_values(array_filter($lines, static fn (ToPot $line) => $line->trigger->isDue));
         if ($due === [] && $potOn < $this->today && $given === null) {
             return null;
         }
         $of = $due === [] ? $lines : $due;
-        $plants = array_sum(array_map(static fn (Awaiting $line) => $line->plants, $of));
+        $plants = array_sum(array_map(static fn (ToPot $line) => $line->plants, $of));
         $first = $of[0]->job;
 
         return $plants === 0 ? null : ['isDue' => $due !== [], 'job' => PotJob::of(
             $first->code,
             $plants,
-            array_sum(array_map(static fn (Awaiting $line) => $line->job->hours, $of)),
-            min(array_map(static fn (Awaiting $line) => $line->job->from, $of)),
-            min(array_map(static fn (Awaiting $line) => $line->job->boundOn, $of)),
+            array_sum(array_map(static fn (ToPot $line) => $line->job->hours, $of)),
+            min(array_map(static fn (ToPot $line) => $line->job->from, $of)),
+            min(array_map(static fn (ToPot $line) => $line->job->boundOn, $of)),
             $first->growingOn,
             $first->due,
             $first->for,

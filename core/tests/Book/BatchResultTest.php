@@ -12,8 +12,8 @@ use WetCradle\Core\Book\CountBook;
 use WetCradle\Core\Book\Entry;
 use WetCradle\Core\Book\FullCount;
 use WetCradle\Core\Book\Losses;
-use WetCradle\Core\Book\Move;
 use WetCradle\Core\Book\Place;
+use WetCradle\Core\Book\Posting;
 use WetCradle\Core\Book\State;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Tests\Told;
@@ -141,13 +141,13 @@ final class BatchResultTest extends TestCase
 
     public function testAReversalMirrorsItsEntryAndCannotBeReversed(): void
     {
-        $entry = new Entry(7, Move::across(1, 2, State::Rooted, 12));
-        $back = Move::reversalOf($entry);
+        $entry = new Entry(7, Posting::across(1, 2, State::Rooted, 12));
+        $back = Posting::reversalOf($entry);
         self::assertSame([2, 1, 12, 7], [$back->from?->line, $back->to?->line, $back->count, $back->reverses]);
         self::assertTrue($back->touches(1) && $back->touches(2));
         self::assertFalse($back->touches(3));
         $this->expectException(Refused::class);
-        Move::reversalOf(new Entry(8, $back));
+        Posting::reversalOf(new Entry(8, $back));
     }
 
     public function testLossesLeaveOutWhatIsNone(): void
@@ -167,12 +167,12 @@ final class BatchResultTest extends TestCase
         self::assertTrue($count->splits(0));
         self::assertFalse(FullCount::of(50, 0, Losses::none(), 50)->splits(0));
         self::assertFalse(FullCount::of(50, 20, Losses::none())->splits(0));
-        self::assertSame('newLine: refused.full_count.missing_new_line', Told::refusal(static fn () => $count->moves(1, 0, null)));
+        self::assertSame('newLine: refused.full_count.missing_new_line', Told::refusal(static fn () => $count->postings(1, 0, null)));
     }
 
     /** @param list<int> $lines */
     private function resultOf(CountBook $book, array $lines): BatchResult
     {
-        return BatchResult::of(array_map(static fn (Entry $e) => $e->move, $book->entries()), $lines);
+        return BatchResult::of(array_map(static fn (Entry $e) => $e->posting, $book->entries()), $lines);
     }
 }

@@ -12,7 +12,7 @@ use WetCradle\Core\Book\Entry;
 use WetCradle\Core\Book\FullCount;
 use WetCradle\Core\Book\LossCause;
 use WetCradle\Core\Book\Losses;
-use WetCradle\Core\Book\Move;
+use WetCradle\Core\Book\Posting;
 use WetCradle\Core\Book\State;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Refused;
@@ -165,12 +165,12 @@ final class CountBookTest extends TestCase
     /** @return iterable<string, array{0: callable(): mixed, 1: string}> */
     public static function impossible(): iterable
     {
-        yield 'none' => [static fn () => Move::comingIn(1, 0), 'out_of_range'];
-        yield 'back to life' => [static fn () => Move::lost(1, State::Lost, LossCause::Rot, 1), 'not_possible'];
-        yield 'beyond sold' => [static fn () => Move::on(1, State::Sold, 1), 'not_possible'];
-        yield 'onto itself' => [static fn () => Move::across(1, 1, State::Stuck, 1), 'not_possible'];
-        yield 'grown to cutting' => [static fn () => Move::restuck(1, State::Grown, 2, 1), 'not_possible'];
-        yield 'line 0' => [static fn () => Move::comingIn(0, 1), 'unknown'];
+        yield 'none' => [static fn () => Posting::comingIn(1, 0), 'out_of_range'];
+        yield 'back to life' => [static fn () => Posting::lost(1, State::Lost, LossCause::Rot, 1), 'not_possible'];
+        yield 'beyond sold' => [static fn () => Posting::on(1, State::Sold, 1), 'not_possible'];
+        yield 'onto itself' => [static fn () => Posting::across(1, 1, State::Stuck, 1), 'not_possible'];
+        yield 'grown to cutting' => [static fn () => Posting::restuck(1, State::Grown, 2, 1), 'not_possible'];
+        yield 'line 0' => [static fn () => Posting::comingIn(0, 1), 'unknown'];
         yield 'unheard-of cause' => [static fn () => Losses::of(['slugs' => 1]), 'unknown_choice'];
         yield 'minus' => [static fn () => Losses::of(['rot' => -1]), 'negative'];
         yield 'minus potted' => [static fn () => FullCount::of(1, 1, Losses::none(), -1), 'negative'];
@@ -178,9 +178,9 @@ final class CountBookTest extends TestCase
     }
 
     #[DataProvider('impossible')]
-    public function testImpossibleMoves(callable $move, string $code): void
+    public function testImpossibleMoves(callable $posting, string $code): void
     {
-        $this->assertRefused($code, $move);
+        $this->assertRefused($code, $posting);
     }
 
     /** @return iterable<array{0: int}> */
@@ -263,7 +263,7 @@ final class CountBookTest extends TestCase
     /** @param list<int> $lines */
     private function resultOf(CountBook $book, array $lines): BatchResult
     {
-        return BatchResult::of(array_map(static fn (Entry $e) => $e->move, $book->entries()), $lines);
+        return BatchResult::of(array_map(static fn (Entry $e) => $e->posting, $book->entries()), $lines);
     }
 
     private function assertRefused(string $code, callable $act): void
@@ -280,8 +280,8 @@ final class CountBookTest extends TestCase
     {
         self::assertCount(2, CountBook::empty()->stick(1, 50));
         $entries = CountBook::empty()->stick(1, 50, 1);
-        self::assertSame([51, 50, 1], array_map(static fn (Entry $e) => $e->move->count, $entries));
-        self::assertSame('too_poor', $entries[2]->move->cause?->value);
+        self::assertSame([51, 50, 1], array_map(static fn (Entry $e) => $e->posting->count, $entries));
+        self::assertSame('too_poor', $entries[2]->posting->cause?->value);
         foreach ([[0, 0, 'stuck'], [1, -1, 'tooPoor']] as [$stuck, $tooPoor, $field]) {
             try {
                 CountBook::empty()->stick(1, $stuck, $tooPoor);

@@ -262,7 +262,7 @@ final class HouseDefaultTest extends TestCase
         yield 'held at most' => $is(
             HouseDefault::HeldAtMost,
             14,
-            static fn (HouseDefaults $h) => \WetCradle\Core\Potting\Awaiting::planned(
+            static fn (HouseDefaults $h) => \WetCradle\Core\Potting\ToPot::planned(
                 'A',
                 50,
                 new \DateTimeImmutable('2027-06-01'),

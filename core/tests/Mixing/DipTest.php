@@ -57,7 +57,7 @@ final class DipTest extends TestCase
     public function testASaltIsWorthLessThanItsLabelSays(): void
     {
         $salt = $this->stock('Salt', 'liquid', 10_000, 'salt');
-        self::assertEqualsWithDelta(8421.6, $salt->worth()->ppm, 0.5);
+        self::assertEqualsWithDelta(8421.6, $salt->asAcid()->ppm, 0.5);
         $no = $this->choice('liquid', 9000, [$salt]);
         self::assertNull($no->stock);
         self::assertSame('dip.too_weak_as_acid stock=Salt is=(strength ppm=8422 percent=0.8422) asked=(strength ppm=9000 percent=0.9)', Told::of($no->words));
@@ -93,7 +93,7 @@ final class DipTest extends TestCase
             Told::of($this->choice('powder', 30_000, [$this->stock('Dip', 'liquid', 10_000)])->words),
         );
         $unknown = new DipStock('Seaweed', 'seaweed', HormoneKind::Liquid, AuxinForm::Salt, Strength::of(500), null);
-        self::assertSame(500.0, $unknown->worth()->ppm, 'Of what is not known, the label counts.');
+        self::assertSame(500.0, $unknown->asAcid()->ppm, 'Of what is not known, the label counts.');
     }
 
     /** @param list<DipStock> $stocks */

@@ -176,15 +176,15 @@ final class PlanTest extends TestCase
 
     public function testSeveralToAHoleAreInsurance(): void
     {
-        $rooting = Beta::worth(0.7, 20);
+        $rooting = Beta::ofMean(0.7, 20);
         // For a rate known exactly, three in a hole fail together with chance 0.3 · 0.3 · 0.3.
-        self::assertEqualsWithDelta(1 - 0.3 ** 3, Beta::worth(0.7, 1e7)->atLeastOneIn(3)->mean(), 1e-5);
+        self::assertEqualsWithDelta(1 - 0.3 ** 3, Beta::ofMean(0.7, 1e7)->atLeastOneIn(3)->mean(), 1e-5);
         self::assertGreaterThan($rooting->mean(), $rooting->atLeastOneIn(2)->mean());
         self::assertLessThan(1 - 0.3 ** 3, $rooting->atLeastOneIn(3)->mean(), 'Batches that differ fail together.');
         self::assertSame($rooting, $rooting->atLeastOneIn(1));
 
-        $one = StickNumbers::forGood(500, [$rooting, Beta::worth(0.95, 60)], 0.9, 60)->toArray();
-        $three = StickNumbers::forGood(500, [$rooting, Beta::worth(0.95, 60)], 0.9, 60, 3);
+        $one = StickNumbers::forGood(500, [$rooting, Beta::ofMean(0.95, 60)], 0.9, 60)->toArray();
+        $three = StickNumbers::forGood(500, [$rooting, Beta::ofMean(0.95, 60)], 0.9, 60, 3);
         self::assertLessThan($one['chosen']['trays'], $three->toArray()['chosen']['trays']);
         self::assertGreaterThan($one['chosen']['stick'], $three->toArray()['chosen']['stick']);
         self::assertSame(3 * 60 * $three->toArray()['chosen']['trays'], $three->stick());

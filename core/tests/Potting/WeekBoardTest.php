@@ -9,10 +9,10 @@ use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Crops\PotTrigger;
 use WetCradle\Core\Dates\GrowingOn;
 use WetCradle\Core\House\HouseDefaults;
-use WetCradle\Core\Potting\Awaiting;
 use WetCradle\Core\Potting\LineInTrays;
 use WetCradle\Core\Potting\Looked;
 use WetCradle\Core\Potting\PotJob;
+use WetCradle\Core\Potting\ToPot;
 use WetCradle\Core\Potting\WeekBoard;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Rooting\ReadyCheck;
@@ -53,9 +53,9 @@ final class WeekBoardTest extends TestCase
         );
     }
 
-    private static function awaiting(LineInTrays $line): Awaiting
+    private static function awaiting(LineInTrays $line): ToPot
     {
-        return Awaiting::line($line, static fn (int $plants) => $plants / 50, GrowingOn::days(60), null, null, self::day(self::TODAY), HouseDefaults::usual());
+        return ToPot::line($line, static fn (int $plants) => $plants / 50, GrowingOn::days(60), null, null, self::day(self::TODAY), HouseDefaults::usual());
     }
 
     private static function looked(int $lifted, int $rooted): Looked
@@ -90,7 +90,7 @@ final class WeekBoardTest extends TestCase
         self::assertFalse($not->trigger->isDue);
         self::assertNull($not->run);
         self::assertSame(['2027-05-21', 80], [$not->job->from->format('Y-m-d'), $not->plants], 'Three days held after it could be potted.');
-        $planned = Awaiting::planned(
+        $planned = ToPot::planned(
             'B',
             30,
             self::day('2027-05-10'),

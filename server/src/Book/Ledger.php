@@ -12,8 +12,8 @@ use WetCradle\Core\Book\BatchResult;
 use WetCradle\Core\Book\CountBook;
 use WetCradle\Core\Book\Entry;
 use WetCradle\Core\Book\LossCause;
-use WetCradle\Core\Book\Move;
 use WetCradle\Core\Book\Place;
+use WetCradle\Core\Book\Posting;
 use WetCradle\Core\Book\State;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Account\Account;
@@ -69,7 +69,7 @@ final class Ledger
         );
         $lineIds = [];
         foreach ($own as $entry) {
-            foreach ([$entry->move->from, $entry->move->to] as $place) {
+            foreach ([$entry->posting->from, $entry->posting->to] as $place) {
                 if ($place !== null) {
                     $lineIds[$place->line] = true;
                 }
@@ -99,7 +99,7 @@ final class Ledger
             [ArrayParameterType::INTEGER, ArrayParameterType::INTEGER],
         ));
         $standing = $batch->standing ?? new BatchStanding($batch);
-        $standing->take(BatchResult::of(array_map(static fn (Entry $e) => $e->move, $entries), $lines));
+        $standing->take(BatchResult::of(array_map(static fn (Entry $e) => $e->posting, $entries), $lines));
         $this->em->persist($standing);
 
         return $standing;
@@ -108,18 +108,18 @@ final class Ledger
     /** @return array<string, int|string|null> an entry as the table has it */
     public static function row(Entry $entry, int $act): array
     {
-        $move = $entry->move;
+        $posting = $entry->posting;
 
         return [
             'id' => $entry->number,
             'act_id' => $act,
-            'from_line' => $move->from?->line,
-            'from_state' => $move->from?->state->value,
-            'to_line' => $move->to?->line,
-            'to_state' => $move->to?->state->value,
-            'count' => $move->count,
-            'cause' => $move->cause?->value,
-            'reverses' => $move->reverses,
+            'from_line' => $posting->from?->line,
+            'from_state' => $posting->from?->state->value,
+            'to_line' => $posting->to?->line,
+            'to_state' => $posting->to?->state->value,
+            'count' => $posting->count,
+            'cause' => $posting->cause?->value,
+            'reverses' => $posting->reverses,
         ];
     }
 
@@ -134,9 +134,9 @@ final class Ledger
         $this->em->flush();
         $lineIds = [];
         foreach ($entries as $entry) {
-            $move = $entry->move;
+            $posting = $entry->posting;
             $this->db->insert('entry', self::row($entry, (int) $act->id));
-            foreach ([$move->from, $move->to] as $place) {
+            foreach ([$posting->from, $posting->to] as $place) {
                 if ($place !== null) {
                     $lineIds[$place->line] = true;
                 }
@@ -179,7 +179,7 @@ final class Ledger
         $entries = [];
         foreach ($rows as $row) {
             $place = static fn (string $side) => $row->has($side.'_line') ? Place::of($row->int($side.'_line'), State::from($row->text($side.'_state'))) : null;
-            $entries[] = new Entry($row->int('id'), Move::kept(
+            $entries[] = new Entry($row->int('id'), Posting::kept(
                 $place('from'),
                 $place('to'),
                 $row->int('count'),

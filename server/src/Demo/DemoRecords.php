@@ -101,8 +101,8 @@ final class DemoRecords
     {
         $byLine = [];
         foreach ($this->book->entries() as $entry) {
-            foreach (array_unique(array_filter([$entry->move->from?->line, $entry->move->to?->line])) as $line) {
-                $byLine[$line][$entry->number] = $entry->move;
+            foreach (array_unique(array_filter([$entry->posting->from?->line, $entry->posting->to?->line])) as $line) {
+                $byLine[$line][$entry->number] = $entry->posting;
             }
         }
         foreach ($this->lines as $batch => $lines) {

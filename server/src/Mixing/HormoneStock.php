@@ -62,7 +62,7 @@ class HormoneStock
             'id' => $this->id, 'version' => $this->version, 'name' => $this->name, 'what' => $this->what, 'kind' => $this->kind->value,
             'form' => $this->form->value, 'ppm' => $this->ppm,
             'words' => Strength::of($this->ppm)->words(),
-            'acidPpm' => $this->core()->worth()->ppm,
+            'acidPpm' => $this->core()->asAcid()->ppm,
             'salt' => $this->salt(),
             'madeOn' => $this->madeOn?->format('Y-m-d'), 'keepsUntil' => $this->keepsUntil?->format('Y-m-d'),
             'discardedOn' => $this->discardedOn?->format('Y-m-d'),

@@ -52,7 +52,7 @@ final class Shelf
             'grams' => $choice->powder?->grams, 'ml' => $choice->liquid?->ml,
             'stockMl' => $choice->poured?->stock->ml, 'waterMl' => $choice->poured?->water->ml, 'ppm' => $choice->poured !== null
                 ? $choice->poured->strength->ppm
-                : $stock?->core()->worth()->ppm, 'error' => $choice->poured?->error,
+                : $stock?->core()->asAcid()->ppm, 'error' => $choice->poured?->error,
             'salt' => $stock?->salt(),
         ];
     }

@@ -47,12 +47,12 @@ final class Board
     public function view(): array
     {
         $now = $this->today->week();
-        $waits = $this->queue->until($now->plus(self::WEEKS - 1));
-        $tags = $this->tags->byCode(array_values(array_unique(array_map(static fn (Waits $w) => $w->batch->code, $waits))));
+        $queued = $this->queue->until($now->plus(self::WEEKS - 1));
+        $tags = $this->tags->byCode(array_values(array_unique(array_map(static fn (Queued $w) => $w->batch->code, $queued))));
         $free = $this->free();
         $cards = [];
         $taken = array_fill(0, self::WEEKS, 0.0);
-        foreach ($this->jobs($waits) as $code => ['job' => $job, 'isDue' => $isDue, 'batch' => $batch]) {
+        foreach ($this->jobs($queued) as $code => ['job' => $job, 'isDue' => $isDue, 'batch' => $batch]) {
             $week = $this->weekOf($batch, $isDue);
             $at = $now->until($week);
             if ($at < self::WEEKS) {
@@ -66,9 +66,9 @@ final class Board
 
         return [
             'day' => $this->today->day()->format('Y-m-d'),
-            'dueHours' => array_sum(array_map(static fn (Waits $w) => $w->awaiting->trigger->isDue ? $w->awaiting->job->hours : 0.0, $waits)),
+            'dueHours' => array_sum(array_map(static fn (Queued $w) => $w->toPot->trigger->isDue ? $w->toPot->job->hours : 0.0, $queued)),
             'queue' => array_values(
-                array_map(fn (Waits $w) => $this->say($w) + ['tag' => $tags[$w->batch->code]], array_filter($waits, static fn (Waits $w) => $w->line !== null)),
+                array_map(fn (Queued $w) => $this->say($w) + ['tag' => $tags[$w->batch->code]], array_filter($queued, static fn (Queued $w) => $w->line !== null)),
             ),
             'weeks' => array_map(
                 static fn (array $week, float $hours) => $week + ['taken' => $hours, 'over' => max(0.0, $hours - $week['free'])],
@@ -177,20 +177,20 @@ final class Board
     }
 
     /**
-     * @param list<Waits> $waits
+     * @param list<Queued> $queued
      *
      * @return array<string, array{job: PotJob, isDue: bool, batch: Batch}> by code
      */
-    private function jobs(array $waits): array
+    private function jobs(array $queued): array
     {
         $by = [];
-        foreach ($waits as $one) {
+        foreach ($queued as $one) {
             $by[$one->batch->code][] = $one;
         }
         $found = [];
         foreach ($by as $code => $lines) {
             $batch = $lines[0]->batch;
-            $job = $this->weeks->job(array_map(static fn (Waits $w) => $w->awaiting, $lines), $batch->days->potOn, $batch->days->givenWeek());
+            $job = $this->weeks->job(array_map(static fn (Queued $w) => $w->toPot, $lines), $batch->days->potOn, $batch->days->givenWeek());
             if ($job !== null) {
                 $found[(string) $code] = $job + ['batch' => $batch];
             }
@@ -223,15 +223,15 @@ final class Board
     }
 
     /** @return array<string, mixed> */
-    private function say(Waits $one): array
+    private function say(Queued $one): array
     {
         return [
-            'line' => $one->number(), 'plants' => $one->awaiting->plants, 'stuck' => $one->stuck, 'rooted' => $one->rooted,
-            'pot' => $one->pot->name, 'mix' => $one->batch->sheet->core()->potting->mix, 'hours' => $one->awaiting->job->hours,
-            'school' => $one->batch->sheet->core()->potting->trigger, 'isDue' => $one->awaiting->trigger->isDue,
-            'since' => $one->awaiting->trigger->since?->format('Y-m-d'), 'why' => $one->awaiting->trigger->words,
-            'risk' => $one->awaiting->run?->risk, 'riskWords' => $one->awaiting->run?->words, 'due' => $one->awaiting->job->due?->written(),
-            'for' => $one->awaiting->job->for, 'lastGood' => $one->awaiting->job->lastGood()->format('Y-m-d'),
+            'line' => $one->number(), 'plants' => $one->toPot->plants, 'stuck' => $one->stuck, 'rooted' => $one->rooted,
+            'pot' => $one->pot->name, 'mix' => $one->batch->sheet->core()->potting->mix, 'hours' => $one->toPot->job->hours,
+            'school' => $one->batch->sheet->core()->potting->trigger, 'isDue' => $one->toPot->trigger->isDue,
+            'since' => $one->toPot->trigger->since?->format('Y-m-d'), 'why' => $one->toPot->trigger->words,
+            'risk' => $one->toPot->run?->risk, 'riskWords' => $one->toPot->run?->words, 'due' => $one->toPot->job->due?->written(),
+            'for' => $one->toPot->job->for, 'lastGood' => $one->toPot->job->lastGood()->format('Y-m-d'),
             'potOn' => $one->batch->days->potOn->format('Y-m-d'),
         ];
     }

@@ -40,18 +40,18 @@ final class JobController
         $pot = $request->query->has('pot')
             ? $this->em->find(Pot::class, $request->query->getInt('pot')) ?? throw Refused::because('unknown', 'pot', 'There is no such pot.')
             : $this->pottings->potOf($batch);
-        $waits = $this->queue->of($line) ?? throw Refused::because(
+        $queued = $this->queue->of($line) ?? throw Refused::because(
             'not_possible',
             'line',
             sprintf('Nothing stands in trays on line %d of %s.', $line->number, $batch->code),
         );
-        $pots = $request->query->has('pots') ? Fields::of(['pots' => $request->query->getInt('pots')])->count('pots', 0, 1_000_000) : $waits->awaiting->plants;
+        $pots = $request->query->has('pots') ? Fields::of(['pots' => $request->query->getInt('pots')])->count('pots', 0, 1_000_000) : $queued->toPot->plants;
         $lots = $this->pottings->openLots($batch->crop, $pot);
 
         return new Answer([
-            'code' => $batch->code, 'line' => $line->number, 'stuck' => $waits->stuck, 'rooted' => $waits->rooted,
-            'why' => $waits->awaiting->trigger->words, 'isDue' => $waits->awaiting->trigger->isDue,
-            'riskWords' => $waits->awaiting->run?->words,
+            'code' => $batch->code, 'line' => $line->number, 'stuck' => $queued->stuck, 'rooted' => $queued->rooted,
+            'why' => $queued->toPot->trigger->words, 'isDue' => $queued->toPot->trigger->isDue,
+            'riskWords' => $queued->toPot->run?->words,
             'work' => $this->work->of($batch, $pot, $pots, $batch->sheet->core()->potting->mix),
             'lots' => array_map(
                 static fn (PotLot $lot) => [

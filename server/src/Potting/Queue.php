@@ -8,9 +8,9 @@ use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Dates\GrowingOn;
-use WetCradle\Core\Potting\Awaiting;
 use WetCradle\Core\Potting\LineInTrays;
 use WetCradle\Core\Potting\Looked;
+use WetCradle\Core\Potting\ToPot;
 use WetCradle\Core\Potting\Trigger;
 use WetCradle\Core\Rooting\ReadyCheck;
 use WetCradle\Core\Rooting\StageTally;
@@ -42,7 +42,7 @@ final class Queue
     ) {
     }
 
-    /** @return list<Waits> all that could be potted up to the end of this week, the due ones first, then by how little they can wait */
+    /** @return list<Queued> all that could be potted up to the end of this week, the due ones first, then by how little they can wait */
     public function until(Week $last): array
     {
         $standing = $this->counts->inTrays();
@@ -53,7 +53,7 @@ final class Queue
             foreach ($batch->lines as $line) {
                 $there = $standing[(int) $line->id] ?? null;
                 if ($there !== null) {
-                    $found[] = $this->waits($line, $there, $looks[(int) $line->id] ?? [], $counted[(int) $line->id] ?? null);
+                    $found[] = $this->queued($line, $there, $looks[(int) $line->id] ?? [], $counted[(int) $line->id] ?? null);
                 }
             }
             if (!$batch->isStuck()) {
@@ -62,9 +62,9 @@ final class Queue
         }
         usort(
             $found,
-            static fn (Waits $a, Waits $b) => [
-                !$a->awaiting->trigger->isDue, $a->awaiting->job->lastGood(), $a->batch->code, $a->number(),
-            ] <=> [!$b->awaiting->trigger->isDue, $b->awaiting->job->lastGood(), $b->batch->code, $b->number()],
+            static fn (Queued $a, Queued $b) => [
+                !$a->toPot->trigger->isDue, $a->toPot->job->lastGood(), $a->batch->code, $a->number(),
+            ] <=> [!$b->toPot->trigger->isDue, $b->toPot->job->lastGood(), $b->batch->code, $b->number()],
         );
 
         return $found;
@@ -96,20 +96,20 @@ final class Queue
         return $found;
     }
 
-    public function of(Line $line): ?Waits
+    public function of(Line $line): ?Queued
     {
         $standing = $this->counts->on([(int) $line->id])[(int) $line->id];
 
         return $standing['stuck'] + $standing['rooted'] === 0
             ? null
-            : $this->waits($line, $standing, $this->looks($line)[(int) $line->id] ?? [], $this->counts->newest()[(int) $line->id] ?? null);
+            : $this->queued($line, $standing, $this->looks($line)[(int) $line->id] ?? [], $this->counts->newest()[(int) $line->id] ?? null);
     }
 
     /**
      * @param array<string, int> $standing stuck and rooted
      * @param list<Looked>       $looks
      */
-    private function waits(Line $line, array $standing, array $looks, ?\DateTimeImmutable $counted): Waits
+    private function queued(Line $line, array $standing, array $looks, ?\DateTimeImmutable $counted): Queued
     {
         $batch = $line->batch;
         $today = $this->today->day();
@@ -129,12 +129,12 @@ final class Queue
         $pot = $this->pottings->potOf($batch);
         $order = $this->nearest($batch);
 
-        return new Waits(
+        return new Queued(
             $batch,
             $line,
             $standing['stuck'],
             $standing['rooted'],
-            Awaiting::line(
+            ToPot::line(
                 $inTrays,
                 $this->hours($pot),
                 $this->growingOn($batch),
@@ -147,12 +147,12 @@ final class Queue
         );
     }
 
-    private function planned(Batch $batch): Waits
+    private function planned(Batch $batch): Queued
     {
         $pot = $this->pottings->potOf($batch);
         $order = $this->nearest($batch);
         $plants = (int) round($batch->amount->planned * $this->history->rateOf($batch->sheet->way)->rate);
-        $awaiting = Awaiting::planned(
+        $toPot = ToPot::planned(
             $batch->code,
             $plants,
             $batch->days->potOn,
@@ -165,7 +165,7 @@ final class Queue
             $this->house->defaults(),
         );
 
-        return new Waits($batch, null, 0, 0, $awaiting, $pot);
+        return new Queued($batch, null, 0, 0, $toPot, $pot);
     }
 
     /** @return \Closure(int): float */

@@ -8,8 +8,8 @@ use Doctrine\DBAL\Exception as DbException;
 use PHPUnit\Framework\Attributes\DataProvider;
 use WetCradle\Core\Book\BatchResult;
 use WetCradle\Core\Book\LossCause;
-use WetCradle\Core\Book\Move;
 use WetCradle\Core\Book\Place;
+use WetCradle\Core\Book\Posting;
 use WetCradle\Core\Book\State;
 use WetCradle\Server\Tests\House;
 
@@ -58,7 +58,7 @@ final class LedgerTest extends House
             WHERE from_line IS NULL OR to_line IS NULL');
         self::assertGreaterThan(50_000, $in);
         self::assertSame($in, (int) $this->db()->fetchOne('SELECT sum(count) FROM standing'));
-        $lines = $moves = [];
+        $lines = $postings = [];
         foreach ($this->db()->iterateAssociative('SELECT id, batch_id FROM line ORDER BY id') as $row) {
             $lines[(int) $row['batch_id']][] = (int) $row['id'];
         }
@@ -67,7 +67,7 @@ final class LedgerTest extends House
                 (int) $row[$side.'_line'],
                 State::from((string) $row[$side.'_state']),
             );
-            $moves[] = Move::kept(
+            $postings[] = Posting::kept(
                 $place('from'),
                 $place('to'),
                 (int) $row['count'],
@@ -77,7 +77,7 @@ final class LedgerTest extends House
         }
         $checked = 0;
         foreach (array_slice($lines, 0, 40, true) as $batch => $its) {
-            $result = BatchResult::of($moves, $its);
+            $result = BatchResult::of($postings, $its);
             $kept = $this->db()->fetchAssociative('SELECT * FROM batch_standing WHERE batch_id = ?', [$batch]);
             self::assertIsArray($kept);
             self::assertSame(

@@ -11,7 +11,7 @@ use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
 
 /** A line that waits for its pots, or a batch that is planned and will: whether it is due, how many, and the job that makes. */
-final class Awaiting
+final class ToPot
 {
     /**
      * @param int      $plants that have roots by a count, or are expected to

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Potting;
 
-use WetCradle\Core\Potting\Awaiting;
+use WetCradle\Core\Potting\ToPot;
 use WetCradle\Server\Book\Line;
 use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Wanted\Pot;
 
 /** A line that waits to be potted, or a batch that is planned and will. */
-final class Waits
+final class Queued
 {
     /**
      * @param ?Line    $line   null of a batch that is only planned
@@ -20,7 +20,7 @@ final class Waits
         public readonly ?Line $line,
         public readonly int $stuck,
         public readonly int $rooted,
-        public readonly Awaiting $awaiting,
+        public readonly ToPot $toPot,
         public readonly Pot $pot,
     ) {
     }

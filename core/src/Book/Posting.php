@@ -9,10 +9,10 @@ use WetCradle\Core\Refused;
 
 /**
  * A number of plants going from one place to another. `from` is null when they come in from the stock block,
- * `to` only when such a coming-in is reversed. Only moves that can happen to a plant can be made; going back is
+ * `to` only when such a coming-in is reversed. Only what can happen to a plant can be made; going back is
  * a reversal of a known entry.
  */
-final class Move
+final class Posting
 {
     private function __construct(
         public readonly ?Place $from,
@@ -22,7 +22,7 @@ final class Move
         public readonly ?int $reverses,
     ) {
         if ($count < 1) {
-            throw Refused::because('out_of_range', 'count', Fact::of('refused.move.out_of_range'));
+            throw Refused::because('out_of_range', 'count', Fact::of('refused.posting.out_of_range'));
         }
     }
 
@@ -52,7 +52,7 @@ final class Move
     public static function across(int $line, int $toLine, State $state, int $count): self
     {
         if ($line === $toLine) {
-            throw Refused::because('not_possible', 'toLine', Fact::of('refused.move.not_possible'));
+            throw Refused::because('not_possible', 'toLine', Fact::of('refused.posting.not_possible'));
         }
         if (!$state->isLive()) {
             throw Refused::because('not_possible', 'state', Fact::of('book.stay', state: $state));
@@ -65,7 +65,7 @@ final class Move
     public static function restuck(int $line, State $from, int $toLine, int $count): self
     {
         if ($line === $toLine || !in_array($from, [State::ToStick, State::Stuck, State::Rooted, State::Potted], true)) {
-            throw Refused::because('not_possible', 'state', Fact::of('refused.move.not_possible_state'));
+            throw Refused::because('not_possible', 'state', Fact::of('refused.posting.not_possible_state'));
         }
 
         return new self(Place::of($line, $from), Place::of($toLine, State::ToStick), $count, null, null);
@@ -74,11 +74,11 @@ final class Move
     /** The same plants going back where they came from. */
     public static function reversalOf(Entry $entry): self
     {
-        if ($entry->move->isReversal()) {
-            throw Refused::because('not_possible', 'act', Fact::of('refused.move.not_possible_act'));
+        if ($entry->posting->isReversal()) {
+            throw Refused::because('not_possible', 'act', Fact::of('refused.posting.not_possible_act'));
         }
 
-        return new self($entry->move->to, $entry->move->from, $entry->move->count, $entry->move->cause, $entry->number);
+        return new self($entry->posting->to, $entry->posting->from, $entry->posting->count, $entry->posting->cause, $entry->number);
     }
 
     /** A move as kept in a database. */
