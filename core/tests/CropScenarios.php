@@ -165,7 +165,12 @@ final class CropScenarios
     {
         $said = [];
         $day = static fn (string $day) => new \DateTimeImmutable($day);
-        $takes = ['none' => [], 'before' => [['on' => $day('2027-05-20'), 'cuttings' => 300]], 'full' => [['on' => $day('2027-05-20'), 'cuttings' => 500]], 'later' => [['on' => $day('2027-06-16'), 'cuttings' => 300]],
+        $takes = [
+            'none' => [],
+            'before' => [['on' => $day('2027-05-20'), 'cuttings' => 300]],
+            'full' => [['on' => $day('2027-05-20'), 'cuttings' => 500]],
+            'later' => [['on' => $day('2027-06-16'), 'cuttings' => 300],
+            ],
             'both' => [['on' => $day('2027-05-10'), 'cuttings' => 200], ['on' => $day('2027-06-30'), 'cuttings' => 250]],
             'a year ago' => [['on' => $day('2026-06-12'), 'cuttings' => 400]]];
         foreach ($takes as $name => $of) {

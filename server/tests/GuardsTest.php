@@ -123,7 +123,10 @@ final class GuardsTest extends TestCase
             'final class Broken { public function of(): mixed { return file_get_contents(__DIR__."/../../../demo/crops.yaml"); } }',
         ],
         'the server reads sheets in SQL' => ['Server\Plan', 'final class Broken { public const OF = "SELECT json_extract(sheet, \'$.way\') FROM sheet"; }'],
-        'a room reads the book by itself' => ['Server\Potting', 'final class Broken { public const OF = "SELECT sum(count) FROM line l JOIN entry e ON e.to_line = l.id"; }'],
+        'a room reads the book by itself' => [
+            'Server\Potting',
+            'final class Broken { public const OF = "SELECT sum(count) FROM line l JOIN entry e ON e.to_line = l.id"; }',
+        ],
         'a room reads what stands by itself' => ['Server\Bench', 'final class Broken { public const OF = "SELECT count FROM standing WHERE line_id = ?"; }'],
         'the server reads states in SQL' => ['Server\Plan', 'final class Broken { public const OF = "SELECT states ->> \'$.rooted\' FROM standing"; }'],
     ];

@@ -24,8 +24,14 @@ final class NoPlaceTest extends TestCase
         self::assertSame(['no_water', 'no_place.no_water wants=3'], Told::of(self::because(self::stay(mist: [3, 3]))));
         self::assertSame('no_such_zone', Told::of(self::because(self::stay(heat: [6, 8], mist: [2, 2]))[0]));
         self::assertSame(['too_big', 'no_place.too_big trays=12 largest=10'], Told::of(self::because(self::stay(12))));
-        self::assertSame(['no_weeks', 'no_place.no_room zone=Warm trays=2 from=(bench.week week=1)'], Told::of(self::because(self::stay(5), ['P' => [self::leg(0, 0, 7, [19, 21])]])));
-        self::assertSame(['sharing', 'no_place.sharing zone=Warm others=P many=1'], Told::of(self::because(self::stay(5), ['P' => [self::leg(0, 0, 3, [23, 24])]])));
+        self::assertSame(
+            ['no_weeks', 'no_place.no_room zone=Warm trays=2 from=(bench.week week=1)'],
+            Told::of(self::because(self::stay(5), ['P' => [self::leg(0, 0, 7, [19, 21])]])),
+        );
+        self::assertSame(
+            ['sharing', 'no_place.sharing zone=Warm others=P many=1'],
+            Told::of(self::because(self::stay(5), ['P' => [self::leg(0, 0, 3, [23, 24])]])),
+        );
         [$reason, $words] = self::because(self::stay(5), ['P' => [self::leg(0, 0, 7, [19, 21])]], true);
         self::assertSame('locked', $reason);
         self::assertStringContainsString('no_place.no_room zone=Warm trays=2 ', Told::of($words));
@@ -44,7 +50,10 @@ final class NoPlaceTest extends TestCase
         self::assertSame(['later', 'denser', 'neighbour'], array_keys($options));
         self::assertSame([1, 3], [$options['later']->weeks, $options['later']->legs[0]->from]);
         self::assertSame(3, $options['denser']->trays);
-        self::assertSame('option.neighbour zone=Warm from=(bench.week week=1) other=P goes=Warm then=(bench.week week=4)', Told::of($options['neighbour']->words($taken->spaces, self::week(...))));
+        self::assertSame(
+            'option.neighbour zone=Warm from=(bench.week week=1) other=P goes=Warm then=(bench.week week=4)',
+            Told::of($options['neighbour']->words($taken->spaces, self::week(...))),
+        );
         foreach ($options as $option) {
             self::assertTrue(self::works($option, $taken), $option->kind);
         }
@@ -55,7 +64,10 @@ final class NoPlaceTest extends TestCase
     {
         $spaces = [Space::of('A', 6, self::comfort([15, 25]), 8), Space::of('B', 4, self::comfort([15, 25]), 8)];
         $option = NoPlace::of(self::stay(8), new Taken(8, $spaces), [], self::week(...))->options[1];
-        self::assertSame('option.split from=(bench.week week=1) parts=(listed part0=(option.part trays=6 zone=A) part1=(option.part trays=2 zone=B))', Told::of($option->words($spaces, self::week(...))));
+        self::assertSame(
+            'option.split from=(bench.week week=1) parts=(listed part0=(option.part trays=6 zone=A) part1=(option.part trays=2 zone=B))',
+            Told::of($option->words($spaces, self::week(...))),
+        );
         $spaces = [Space::of('A', 9, self::comfort([15, 25]), 8, [2, 3, 4, 5, 6, 7]), Space::of('B', 9, self::comfort([15, 25]), 8, [0, 1])];
         $found = array_map(
             static fn (BenchOption $o) => Told::fact($o->words($spaces, self::week(...))),

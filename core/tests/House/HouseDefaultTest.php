@@ -423,8 +423,18 @@ final class HouseDefaultTest extends TestCase
     /** @return iterable<string, array{array<string, mixed>, string, string, string}> */
     public static function wrong(): iterable
     {
-        yield 'too many days' => [['check_every' => 61], 'out_of_range', 'check_every', 'refused.house.out_of_range habit=(house.check_every) least=(unit.days value=1) most=(unit.days value=60)'];
-        yield 'too few' => [['check_every' => 0], 'out_of_range', 'check_every', 'refused.house.out_of_range habit=(house.check_every) least=(unit.days value=1) most=(unit.days value=60)'];
+        yield 'too many days' => [
+            ['check_every' => 61],
+            'out_of_range',
+            'check_every',
+            'refused.house.out_of_range habit=(house.check_every) least=(unit.days value=1) most=(unit.days value=60)',
+        ];
+        yield 'too few' => [
+            ['check_every' => 0],
+            'out_of_range',
+            'check_every',
+            'refused.house.out_of_range habit=(house.check_every) least=(unit.days value=1) most=(unit.days value=60)',
+        ];
         yield 'half a day' => [['check_every' => 6.5], 'not_whole', 'check_every', 'refused.house.not_whole habit=(house.check_every)'];
         yield 'a word' => [['waste' => 'little'], 'wrong_type', 'waste', 'refused.house.not_a_number habit=(house.waste)'];
         yield 'a share' => [
@@ -433,7 +443,12 @@ final class HouseDefaultTest extends TestCase
             'sure_of_plan',
             'refused.house.out_of_range habit=(house.sure_of_plan) least=(unit.share value=50) most=(unit.share value=99)',
         ];
-        yield 'a time' => [['dew_gone' => 1440], 'out_of_range', 'dew_gone', 'refused.house.out_of_range habit=(house.dew_gone) least=(unit.time_of_day value=00:00) most=(unit.time_of_day value=23:59)'];
+        yield 'a time' => [
+            ['dew_gone' => 1440],
+            'out_of_range',
+            'dew_gone',
+            'refused.house.out_of_range habit=(house.dew_gone) least=(unit.time_of_day value=00:00) most=(unit.time_of_day value=23:59)',
+        ];
         yield 'no habit' => [['tea_break' => 15], 'unknown_field', 'tea_break', 'tea_break is no field here.'];
     }
 
@@ -472,7 +487,10 @@ final class HouseDefaultTest extends TestCase
             ],
             Told::of(array_map(static fn (Unit $unit) => $unit->said(3), Unit::cases())),
         );
-        self::assertSame(['unit.share value=2.5', 'unit.times value=1.15', 'unit.time_of_day value=09:30'], Told::of([Unit::Share->said(0.025), Unit::Times->said(1.15), Unit::TimeOfDay->said(570)]));
+        self::assertSame(
+            ['unit.share value=2.5', 'unit.times value=1.15', 'unit.time_of_day value=09:30'],
+            Told::of([Unit::Share->said(0.025), Unit::Times->said(1.15), Unit::TimeOfDay->said(570)]),
+        );
     }
 
     private static function line(?string $last): Outlook

@@ -56,8 +56,15 @@ final class OutlookTest extends TestCase
         $part = OrderOutlook::of(100, 30, $standing, 10, 40);
         self::assertSame([40, 20, 40], [$part->sent, $part->ready, $part->coming()]);
         self::assertEqualsWithDelta(OrderOutlook::of(40, 0, $standing)->chance(), $part->chance(), 1e-12, '40 of 100 are still to come.');
-        self::assertStringStartsWith('order.so_far parts=(listed part0=(order.part.sent plants=40) part1=(order.part.ready plants=20) part2=(order.part.coming plants=40)) about=(order.about ', Told::of($part->words()));
-        self::assertStringStartsWith('order.so_far parts=(listed part0=(order.part.ready plants=20) ', Told::of(OrderOutlook::of(100, 20, $standing)->words()), 'What is none is not said.');
+        self::assertStringStartsWith(
+            'order.so_far parts=(listed part0=(order.part.sent plants=40) part1=(order.part.ready plants=20) part2=(order.part.coming plants=40)) about=(order.about ',
+            Told::of($part->words()),
+        );
+        self::assertStringStartsWith(
+            'order.so_far parts=(listed part0=(order.part.ready plants=20) ',
+            Told::of(OrderOutlook::of(100, 20, $standing)->words()),
+            'What is none is not said.',
+        );
         self::assertSame(0, $part->short());
         $all = OrderOutlook::of(100, 0, [], 500, 100);
         self::assertSame([1.0, 0, 0, 'order.all_sent wanted=100', 0], Told::of([$all->chance(), $all->ready, $all->coming(), $all->words(), $all->short()]));
@@ -163,8 +170,14 @@ final class OutlookTest extends TestCase
     public function testWhatIsSentIsSaidAlsoWhereNothingIsReady(): void
     {
         $standing = [Standing::of(80, [Beta::of(90, 10)])];
-        self::assertStringStartsWith('order.so_far parts=(listed part0=(order.part.sent plants=1) part1=(order.part.coming plants=72)) ', Told::of(OrderOutlook::of(100, 0, $standing, 0, 1)->words()));
-        self::assertStringStartsWith('order.so_far parts=(listed part0=(order.part.ready plants=1) part1=(order.part.coming plants=72)) ', Told::of(OrderOutlook::of(100, 1, $standing)->words()));
+        self::assertStringStartsWith(
+            'order.so_far parts=(listed part0=(order.part.sent plants=1) part1=(order.part.coming plants=72)) ',
+            Told::of(OrderOutlook::of(100, 0, $standing, 0, 1)->words()),
+        );
+        self::assertStringStartsWith(
+            'order.so_far parts=(listed part0=(order.part.ready plants=1) part1=(order.part.coming plants=72)) ',
+            Told::of(OrderOutlook::of(100, 1, $standing)->words()),
+        );
         self::assertStringStartsWith('order.short short=28 expected=72 wanted=100 ', Told::of(OrderOutlook::of(100, 0, $standing)->words()));
         $even = OrderOutlook::of(72, 0, $standing);
         self::assertSame([0, false], [$even->short(), $even->isShort()], 'As many as are expected are not too few.');

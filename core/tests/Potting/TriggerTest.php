@@ -78,7 +78,10 @@ final class TriggerTest extends TestCase
         self::assertSame([false, null], [$ahead->isDue, $ahead->since]);
         foreach (['first_root', 'every_hole', 'share', 'calendar'] as $school) {
             $counted = self::trigger($school, [], 40);
-            self::assertSame([true, '2027-05-09', 'trigger.counted rooted=40'], Told::of([$counted->isDue, $counted->since?->format('Y-m-d'), $counted->words]));
+            self::assertSame(
+                [true, '2027-05-09', 'trigger.counted rooted=40'],
+                Told::of([$counted->isDue, $counted->since?->format('Y-m-d'), $counted->words]),
+            );
         }
     }
 

@@ -199,6 +199,9 @@ final class LearningTest extends TestCase
     {
         self::assertTrue(Range::of(10, 18)->overlaps(Range::of(18, 22)));
         self::assertFalse(Range::of(10, 17.9)->overlaps(Range::of(18, 22)));
-        self::assertSame(['18–22 °C', '18 °C', 20.0], Told::of([Range::of(18, 22)->words(' °C'), Range::of(18, 18)->words(' °C'), Range::of(18, 22)->middle()]));
+        self::assertSame(
+            ['18–22 °C', '18 °C', 20.0],
+            Told::of([Range::of(18, 22)->words(' °C'), Range::of(18, 18)->words(' °C'), Range::of(18, 22)->middle()]),
+        );
     }
 }

@@ -42,11 +42,18 @@ final class ReadyCheckTest extends TestCase
 
     public function testTheVerdictIsSaidInWords(): void
     {
-        self::assertStringStartsWith('check.ready seen=(check.lifted rooted=10 lifted=10) ', Told::of(ReadyCheck::of(10, 10, 0.8, Beta::of(1, 1), 0.9)->words()));
+        self::assertStringStartsWith(
+            'check.ready seen=(check.lifted rooted=10 lifted=10) ',
+            Told::of(ReadyCheck::of(10, 10, 0.8, Beta::of(1, 1), 0.9)->words()),
+        );
         self::assertMatchesRegularExpression('/^check.lift_more .* more=\d+$/', Told::of(ReadyCheck::of(10, 8, 0.7, Beta::of(1, 1), 0.9)->words()));
         self::assertStringStartsWith('check.count_all ', Told::of(ReadyCheck::of(10, 8, 0.7, Beta::of(1, 1), 0.9)->words(14)));
         self::assertStringStartsWith('check.too_close ', Told::of(ReadyCheck::of(40, 32, 0.8, Beta::of(1, 1), 0.95)->words()));
-        self::assertStringStartsWith('check.lift_on ', Told::of(ReadyCheck::of(10, 8, 0.8, Beta::of(1, 1), 0.95)->words()), 'So few say little, wherever they lie.');
+        self::assertStringStartsWith(
+            'check.lift_on ',
+            Told::of(ReadyCheck::of(10, 8, 0.8, Beta::of(1, 1), 0.95)->words()),
+            'So few say little, wherever they lie.',
+        );
         self::assertStringStartsWith('check.not_yet seen=(check.lifted rooted=0 lifted=8) ', Told::of(ReadyCheck::of(8, 0, 0.8, Beta::of(1, 1), 0.9)->words()));
     }
 

@@ -64,8 +64,14 @@ final class CollectingTest extends TestCase
     public function testTheClockSpeaks(): void
     {
         $clock = HoldClock::of(self::hold([]), HoldWay::Shaded, new \DateTimeImmutable('2027-06-02 07:00'), HouseDefaults::usual());
-        self::assertSame('hold.fresh span=(hold.hours hours=5) until=(hold.hour at=2027-06-02 15:00)', Told::of($clock->words(new \DateTimeImmutable('2027-06-02 10:00'))));
-        self::assertSame('hold.soon span=(hold.minutes minutes=90) until=(hold.hour at=2027-06-02 15:00)', Told::of($clock->words(new \DateTimeImmutable('2027-06-02 13:30'))));
+        self::assertSame(
+            'hold.fresh span=(hold.hours hours=5) until=(hold.hour at=2027-06-02 15:00)',
+            Told::of($clock->words(new \DateTimeImmutable('2027-06-02 10:00'))),
+        );
+        self::assertSame(
+            'hold.soon span=(hold.minutes minutes=90) until=(hold.hour at=2027-06-02 15:00)',
+            Told::of($clock->words(new \DateTimeImmutable('2027-06-02 13:30'))),
+        );
         self::assertStringStartsWith('hold.past span=(hold.hours hours=2)', Told::of($clock->words(new \DateTimeImmutable('2027-06-02 17:00'))));
         self::assertStringContainsString(
             'span=(hold.days days=3) until=(hold.day_and_hour at=2027-06-05 07:00)',

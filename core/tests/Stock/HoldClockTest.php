@@ -49,8 +49,14 @@ final class HoldClockTest extends TestCase
     public function testColdKeepsForDaysAndNamesTheDay(): void
     {
         $clock = self::clock('cold');
-        self::assertSame('hold.fresh span=(hold.days days=2) until=(hold.day_and_hour at=2027-05-14 08:00)', Told::of($clock->words(new \DateTimeImmutable('2027-05-12 08:00'))));
-        self::assertSame('hold.fresh span=(hold.hours hours=47) until=(hold.day_and_hour at=2027-05-14 08:00)', Told::of($clock->words(new \DateTimeImmutable('2027-05-12 08:01'))));
+        self::assertSame(
+            'hold.fresh span=(hold.days days=2) until=(hold.day_and_hour at=2027-05-14 08:00)',
+            Told::of($clock->words(new \DateTimeImmutable('2027-05-12 08:00'))),
+        );
+        self::assertSame(
+            'hold.fresh span=(hold.hours hours=47) until=(hold.day_and_hour at=2027-05-14 08:00)',
+            Told::of($clock->words(new \DateTimeImmutable('2027-05-12 08:01'))),
+        );
     }
 
     public function testStuckTheSameDayIsStuckByEvening(): void

@@ -18,7 +18,10 @@ final class SupplyTest extends TestCase
 {
     private static function source(string $code, int $plants, int $wrong = 0): Source
     {
-        $against = array_map(static fn (int $i) => ['code' => 'ill', 'words' => Fact::said("Reason {$i}."), 'clears' => Fact::said('')], array_slice([1, 2, 3], 0, $wrong));
+        $against = array_map(
+            static fn (int $i) => ['code' => 'ill', 'words' => Fact::said("Reason {$i}."), 'clears' => Fact::said('')],
+            array_slice([1, 2, 3], 0, $wrong),
+        );
 
         return new Source($code, $plants, ShootHabit::of(20, 40, 0.5, 2, 6), static fn (int $way) => $way, null, [], static fn () => $against);
     }

@@ -110,7 +110,10 @@ final class UpgradeTest extends TestCase
             ],
         );
         $sheet = $this->sheetOf($odd);
-        self::assertSame([[Method::Tip, Material::Softwood], 'the brown tin powder 3000 ppm'], [[$sheet->method, $sheet->material], $sheet->taking->hormone->words()]);
+        self::assertSame(
+            [[Method::Tip, Material::Softwood], 'the brown tin powder 3000 ppm'],
+            [[$sheet->method, $sheet->material], $sheet->taking->hormone->words()],
+        );
     }
 
     public function testABatchOfAMethodThatThereIsNotIsAsItsSheetSays(): void

@@ -112,7 +112,10 @@ final class WordsTest extends House
         yield 'one of them' => [Fact::of('potting.root_bound', days: 1), 'Roots will have matted for 1 day by then.'];
         yield 'several, and no thousands sign' => [Fact::of('potting.root_bound', days: 1200), 'Roots will have matted for 1200 days by then.'];
         yield 'a week that begins it' => [Fact::of('potting.gone_by', week: Week::of('2027-W22')), 'Week 22 has gone by.'];
-        yield 'names, the last with and' => [Fact::of('no_place.locked', batches: ['A', 'B', 'C']), 'Only what stands there or is locked is in the way: A, B and C.'];
+        yield 'names, the last with and' => [
+            Fact::of('no_place.locked', batches: ['A', 'B', 'C']),
+            'Only what stands there or is locked is in the way: A, B and C.',
+        ];
         yield 'a day in September' => [Fact::of('plan.gone', cuttings: 9, on: new \DateTimeImmutable('2027-09-03')), '9 cuttings on 3 Sep 2027, called off'];
         yield 'an hour where it was told' => [
             Fact::of('hold.hour', at: new \DateTimeImmutable('2027-06-02 15:00', new \DateTimeZone('Australia/Hobart'))),

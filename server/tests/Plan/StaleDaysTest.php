@@ -81,7 +81,16 @@ final class StaleDaysTest extends House
     private function zone(array $says): void
     {
         $zone = array_column($this->ask('GET', '/api/bench')['zones'], null, 'name')['Mist 1'];
-        $is = ['version' => $zone['version'], 'name' => $zone['name'], 'house' => $zone['house'], 'kind' => $zone['kind'], 'length' => $zone['place']['length'], 'width' => $zone['place']['width'], 'x' => $zone['place']['x'], 'y' => $zone['place']['y'],
+        $is = [
+            'version' => $zone['version'],
+            'name' => $zone['name'],
+            'house' => $zone['house'],
+            'kind' => $zone['kind'],
+            'length' => $zone['place']['length'],
+            'width' => $zone['place']['width'],
+            'x' => $zone['place']['x'],
+            'y' => $zone['place']['y',
+        ],
             'heatLow' => $zone['heat'][0], 'heatHigh' => $zone['heat'][1], 'mistLow' => $zone['mist'][0], 'mistHigh' => $zone['mist'][1],
             'trays' => $zone['trays'], 'light' => $zone['light'], 'stands' => $zone['stands'], 'frostFree' => $zone['frostFree'],
             'onlyPots' => $zone['onlyPots']];

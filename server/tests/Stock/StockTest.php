@@ -66,7 +66,20 @@ final class StockTest extends House
     public function testABlockThatCannotBe(): void
     {
         $this->signIn();
-        $wrongs = [['plantedYear' => 2031], ['plantedYear' => 1800], ['shoots' => 0], ['plants' => -3], ['recoveryWeeks' => 99], ['code' => 'MUCH-TOO-LONG'], ['code' => '1/2'], ['place' => ''], ['crop' => 'moonflower'], ['maxShoots' => 10], ['capShare' => 1.5], ['branching' => -1],
+        $wrongs = [
+            ['plantedYear' => 2031],
+            ['plantedYear' => 1800],
+            ['shoots' => 0],
+            ['plants' => -3],
+            ['recoveryWeeks' => 99],
+            ['code' => 'MUCH-TOO-LONG'],
+            ['code' => '1/2'],
+            ['place' => ''],
+            ['crop' => 'moonflower'],
+            ['maxShoots' => 10],
+            ['capShare' => 1.5],
+            ['branching' => -1,
+            ],
             ['internodeCm' => 0], ['replaceAfter' => 1], ['minParents' => 0], ['origin' => 'the moon'], ['permitUntil' => 'soon'], ['survival' => 2]];
         foreach ($wrongs as $wrong) {
             self::assertSame(array_key_first($wrong), $this->refused(422, 'POST', '/api/stock', $wrong + self::BLOCK)['field']);
