@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Tests;
 
+use PhpParser\Node;
+use PhpParser\NodeFinder;
+use PhpParser\ParserFactory;
 use PHPUnit\Framework\TestCase;
 
 /** Each rule of the house, broken once in every way that is known: the static analysis must see it. */
@@ -221,6 +224,29 @@ final class GuardsTest extends TestCase
             }
         }
         self::assertEqualsCanonicalizing(self::WORDS_IN_CORE, array_keys($found), (string) json_encode($found));
+    }
+
+    public function testWhatTheCoreRefusesIsSaidByItsMethods(): void
+    {
+        $silent = [];
+        $seen = 0;
+        $finder = new NodeFinder();
+        $parser = (new ParserFactory())->createForHostVersion();
+        $root = dirname(__DIR__, 2).'/core/src/';
+        foreach (new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator($root, \FilesystemIterator::SKIP_DOTS)) as $file) {
+            foreach ($finder->findInstanceOf($parser->parse((string) file_get_contents((string) $file)) ?? [], Node\Stmt\ClassMethod::class) as $method) {
+                $refuses = $finder->findFirst($method->stmts ?? [], static fn (Node $node) => $node instanceof Node\Expr\Throw_ && (
+                    ($node->expr instanceof Node\Expr\StaticCall && $node->expr->class instanceof Node\Name && $node->expr->class->getLast() === 'Refused')
+                    || ($node->expr instanceof Node\Expr\MethodCall && $node->expr->name instanceof Node\Identifier && $node->expr->name->name === 'refuse')
+                ));
+                $seen += $refuses === null ? 0 : 1;
+                if ($refuses !== null && !str_contains((string) $method->getDocComment(), '@throws Refused')) {
+                    $silent[] = substr((string) $file, strlen($root)).' '.$method->name->name;
+                }
+            }
+        }
+        self::assertSame([], $silent, 'What is refused is part of what a method says of itself.');
+        self::assertGreaterThan(100, $seen);
     }
 
     public function testEveryLineCanBeReadAtOnce(): void

@@ -26,7 +26,11 @@ final class Berths
     ) {
     }
 
-    /** The zone that suits a batch best of those that can take it, or the reason of the one that comes nearest. */
+    /**
+     * The zone that suits a batch best of those that can take it, or the reason of the one that comes nearest.
+     *
+     * @throws Refused for `zones`
+     */
     public function best(WaySheet $sheet, \DateTimeImmutable $stickOn, int $trays): Berth
     {
         $found = [];

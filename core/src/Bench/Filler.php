@@ -87,6 +87,8 @@ final class Filler
      * Begins from a plan made before, as far as it can still be had.
      *
      * @param array<int, ?int> $plan lays by batch
+     *
+     * @throws Refused for `plan`
      */
     public function from(array $plan): void
     {

@@ -76,7 +76,11 @@ final class PlaceBatches implements Calculation
         return $batches > self::LARGE ? self::STEPS_IF_LARGE : Filling::STEPS;
     }
 
-    /** The house that such an input describes, filled but not yet searched for better. */
+    /**
+     * The house that such an input describes, filled but not yet searched for better.
+     *
+     * @throws Refused for the field that is wrong
+     */
     public static function read(Fields $in): Filling
     {
         $weeks = $in->count('weeks', 1, 520);

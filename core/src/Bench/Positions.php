@@ -13,7 +13,11 @@ use WetCradle\Core\Refused;
 /** How much bench things take, counted in tray positions: one is the footprint of the nursery's first kind of tray. */
 final class Positions
 {
-    /** The positions one tray takes, by the sizes of both in cm. */
+    /**
+     * The positions one tray takes, by the sizes of both in cm.
+     *
+     * @throws Refused for the field that is wrong
+     */
     public static function each(float $length, float $width, float $standardLength, float $standardWidth): float
     {
         foreach (['lengthCm' => $length, 'widthCm' => $width, 'standardLengthCm' => $standardLength, 'standardWidthCm' => $standardWidth] as $field => $side) {
@@ -43,7 +47,11 @@ final class Positions
         return sqrt($room / array_sum(array_column($pots, 'pots')));
     }
 
-    /** Whole positions that pots take: pot-thick, each beside the next, or spaced. */
+    /**
+     * Whole positions that pots take: pot-thick, each beside the next, or spaced.
+     *
+     * @throws Refused for `acrossCm`
+     */
     public static function ofPots(int $pots, float $acrossCm, bool $spaced, float $positionCm2, HouseDefaults $house): int
     {
         if ($acrossCm <= 0.0 || $positionCm2 <= 0.0) {

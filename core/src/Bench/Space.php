@@ -18,6 +18,8 @@ final class Space
     /**
      * @param int       $weeks  that are being filled
      * @param list<int> $closed weeks, counted from 0, in which it is out of use
+     *
+     * @throws Refused for `trays`
      */
     public static function of(string $name, int $trays, Comfort $comfort, int $weeks, array $closed = []): self
     {

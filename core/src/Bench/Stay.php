@@ -32,6 +32,8 @@ final class Stay
      * @param int|\Closure(int, int): ?array{weeks: int, cost: int} $weeks   how long it stays, the same anywhere or by space and first week
      * @param bool                                                  $mayPart whether it may lie in several zones at once
      * @param bool                                                  $mayMove whether it may be moved midway to another zone
+     *
+     * @throws Refused for `trays`, `latest`, `weight` or `weeks`
      */
     public static function of(
         string $name,

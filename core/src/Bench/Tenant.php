@@ -31,6 +31,8 @@ final class Tenant
      * @param Range   $heat °C in the mix
      * @param Range   $mist levels 0 to 3
      * @param ?string $of   the code of the batch, where it is called otherwise here: in pots, or until it goes elsewhere
+     *
+     * @throws Refused for `trays` or `to`
      */
     public static function of(string $name, int $trays, Week $from, Week $to, Range $heat, Range $mist, ?string $of = null): self
     {

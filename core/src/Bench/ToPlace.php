@@ -45,7 +45,11 @@ final class ToPlace
     /** @var array<string, int> */
     private array $comfortKeys = [];
 
-    /** @param list<Space> $spaces */
+    /**
+     * @param list<Space> $spaces
+     *
+     * @throws Refused for `weeks`
+     */
     public function __construct(public readonly int $weeks, public readonly array $spaces)
     {
         if ($weeks < 1) {

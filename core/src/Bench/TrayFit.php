@@ -40,7 +40,11 @@ final class TrayFit implements Calculation
         return ['trays' => self::of(...$bench, ...$tray)];
     }
 
-    /** All in cm. */
+    /**
+     * All in cm.
+     *
+     * @throws Refused for `tray.lengthCm` or another field that is wrong
+     */
     public static function of(float $length, float $width, float $trayLength, float $trayWidth): int
     {
         foreach (['bench.lengthCm' => $length, 'bench.widthCm' => $width, 'tray.lengthCm' => $trayLength, 'tray.widthCm' => $trayWidth] as $field => $side) {

@@ -33,6 +33,8 @@ final class Zone
      * @param Range                 $heat        °C that its heat circuit can hold, or that its cover never leaves
      * @param array<string, string> $closed      written weeks in which it is out of use, with why
      * @param bool                  $onlyPots    whether nothing is rooted or weaned there
+     *
+     * @throws Refused for `trays`
      */
     public static function of(
         string $name,

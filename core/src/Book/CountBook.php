@@ -72,7 +72,11 @@ final class CountBook
         return $book;
     }
 
-    /** @return list<Entry> what this act added */
+    /**
+     * @return list<Entry> what this act added
+     *
+     * @throws Refused for `stuck` or `tooPoor`
+     */
     public function stick(int $line, int $stuck, int $tooPoor = 0): array
     {
         if ($stuck < 1) {
@@ -162,6 +166,8 @@ final class CountBook
      * @param list<int> $numbers the numbers of the act's entries
      *
      * @return list<Entry>
+     *
+     * @throws Refused for `act`
      */
     public function undo(array $numbers): array
     {
@@ -216,6 +222,8 @@ final class CountBook
      * @param list<Posting> $postings
      *
      * @return list<Entry>
+     *
+     * @throws Refused for `count`
      */
     private function enter(array $postings): array
     {
@@ -236,6 +244,7 @@ final class CountBook
         return $added;
     }
 
+    /** @throws Refused for `number` or another field that is wrong */
     private function enterOne(Entry $entry): Entry
     {
         $posting = $entry->posting;

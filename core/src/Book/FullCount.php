@@ -35,6 +35,8 @@ final class FullCount
      * @param int    $thrownUnrooted of the unrooted, thrown
      * @param int    $changedRooted   of the rooted, made into something else: a division that snapped and is a cutting now
      * @param int    $changedUnrooted of the unrooted, stuck afresh another way
+     *
+     * @throws Refused for `thrownUnrooted`, `changedUnrooted` or another field that is wrong
      */
     public static function of(
         int $rooted,
@@ -92,6 +94,8 @@ final class FullCount
     /**
      * @param int $stuckThere  plants of the line that the book has as stuck
      * @param int $rootedThere plants of the line already rooted from an earlier count
+     *
+     * @throws Refused for `rooted`, `unrooted`, `lost`, `potted`, `thrownRooted` or `changedRooted`
      */
     public function mustAddUp(int $stuckThere, int $rootedThere): void
     {
@@ -161,6 +165,8 @@ final class FullCount
      * @param ?int $changedLine the line, of another batch, that takes what changes its method; needed when changed()
      *
      * @return list<Posting>
+     *
+     * @throws Refused for `changedLine` or `newLine`
      */
     public function postings(int $line, int $rootedThere, ?int $newLine, ?int $changedLine = null): array
     {

@@ -18,6 +18,7 @@ enum LossCause: string
     case TooPoor = 'too_poor';
     case Unrooted = 'unrooted';
 
+    /** @throws Refused for the field that is wrong */
     public static function named(string $value, string $field = 'cause'): self
     {
         return self::tryFrom($value) ?? throw Refused::because(

@@ -16,7 +16,11 @@ final class Losses
     {
     }
 
-    /** @param array<string, int> $byCause */
+    /**
+     * @param array<string, int> $byCause
+     *
+     * @throws Refused for the field that is wrong
+     */
     public static function of(array $byCause): self
     {
         foreach ($byCause as $cause => $count) {

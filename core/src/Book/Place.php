@@ -14,6 +14,7 @@ final class Place
     {
     }
 
+    /** @throws Refused for `line` */
     public static function of(int $line, State $state): self
     {
         if ($line < 1) {

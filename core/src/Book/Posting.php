@@ -14,6 +14,7 @@ use WetCradle\Core\Refused;
  */
 final class Posting
 {
+    /** @throws Refused for `count` */
     private function __construct(
         public readonly ?Place $from,
         public readonly ?Place $to,
@@ -31,7 +32,11 @@ final class Posting
         return new self(null, Place::of($line, State::ToStick), $count, null, null);
     }
 
-    /** To the state that follows, on the same line. */
+    /**
+     * To the state that follows, on the same line.
+     *
+     * @throws Refused for `from`
+     */
     public static function on(int $line, State $from, int $count): self
     {
         $next = $from->next() ?? throw Refused::because('not_possible', 'from', Fact::of('book.goes_nowhere', state: $from));
@@ -39,6 +44,7 @@ final class Posting
         return new self(Place::of($line, $from), Place::of($line, $next), $count, null, null);
     }
 
+    /** @throws Refused for `from` */
     public static function lost(int $line, State $from, LossCause $cause, int $count): self
     {
         if (!$from->isLive()) {
@@ -48,7 +54,11 @@ final class Posting
         return new self(Place::of($line, $from), Place::of($line, State::Lost), $count, $cause, null);
     }
 
-    /** To another line in the same state: a split or a merge. */
+    /**
+     * To another line in the same state: a split or a merge.
+     *
+     * @throws Refused for `toLine` or `state`
+     */
     public static function across(int $line, int $toLine, State $state, int $count): self
     {
         if ($line === $toLine) {
@@ -61,7 +71,11 @@ final class Posting
         return new self(Place::of($line, $state), Place::of($toLine, $state), $count, null, null);
     }
 
-    /** Back to the knife: stuck or rooted plants that become cuttings of another line. */
+    /**
+     * Back to the knife: stuck or rooted plants that become cuttings of another line.
+     *
+     * @throws Refused for `state`
+     */
     public static function restuck(int $line, State $from, int $toLine, int $count): self
     {
         if ($line === $toLine || !in_array($from, [State::ToStick, State::Stuck, State::Rooted, State::Potted], true)) {
@@ -71,7 +85,11 @@ final class Posting
         return new self(Place::of($line, $from), Place::of($toLine, State::ToStick), $count, null, null);
     }
 
-    /** The same plants going back where they came from. */
+    /**
+     * The same plants going back where they came from.
+     *
+     * @throws Refused for `act`
+     */
     public static function reversalOf(Entry $entry): self
     {
         if ($entry->posting->isReversal()) {

@@ -20,7 +20,11 @@ final class AirTable
     {
     }
 
-    /** Commas, semicolons or tabs between the columns; a first row of words is a heading. */
+    /**
+     * Commas, semicolons or tabs between the columns; a first row of words is a heading.
+     *
+     * @throws Refused for `csv` or another field that is wrong
+     */
     public static function read(string $csv): self
     {
         $months = $days = [];

@@ -14,6 +14,7 @@ final class MaterialWindow
     {
     }
 
+    /** @throws Refused for the field that is wrong */
     public static function of(int $from, int $to): self
     {
         foreach (['from' => $from, 'to' => $to] as $field => $week) {

@@ -46,6 +46,7 @@ final class Need
         return $this->walk($end, -1);
     }
 
+    /** @throws Refused for the field that is wrong */
     private function walk(\DateTimeImmutable $day, int $step): \DateTimeImmutable
     {
         $oneDay = new \DateInterval('P1D');

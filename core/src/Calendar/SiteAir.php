@@ -26,7 +26,11 @@ final class SiteAir
     {
     }
 
-    /** @param array<mixed> $means January to December */
+    /**
+     * @param array<mixed> $means January to December
+     *
+     * @throws Refused for `air` or another field that is wrong
+     */
     public static function of(array $means): self
     {
         if (count($means) !== 12 || !array_is_list($means)) {

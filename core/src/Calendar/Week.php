@@ -16,6 +16,7 @@ final class Week
     {
     }
 
+    /** @throws Refused for the field that is wrong */
     public static function of(string $written, string $field = 'week'): self
     {
         if (preg_match('/^(\d{4})-W(\d{2})$/', $written, $found) === 1) {

@@ -30,6 +30,8 @@ final class WindowShift
     /**
      * @param int      $weeks later (or, negative, earlier) than the reference
      * @param ?SiteAir $site  where given, its degree-days decide instead
+     *
+     * @throws Refused for `windowWeeks`
      */
     public static function of(Hemisphere $hemisphere, int $weeks, ?SiteAir $site = null): self
     {

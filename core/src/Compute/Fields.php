@@ -25,7 +25,11 @@ final class Fields
     {
     }
 
-    /** Reads a decoded JSON body; anything but an object is refused. */
+    /**
+     * Reads a decoded JSON body; anything but an object is refused.
+     *
+     * @throws Refused for the field that is wrong
+     */
     public static function of(mixed $decoded, string $path = ''): self
     {
         if ($decoded instanceof \stdClass) {
@@ -42,7 +46,11 @@ final class Fields
         return new self($decoded, $path);
     }
 
-    /** Parses JSON text into fields, naming the field even where a bare NaN or Infinity breaks the text. */
+    /**
+     * Parses JSON text into fields, naming the field even where a bare NaN or Infinity breaks the text.
+     *
+     * @throws Refused for the field that is wrong
+     */
     public static function fromJson(string $json): self
     {
         try {
@@ -73,7 +81,11 @@ final class Fields
         return array_map(strval(...), array_keys($this->values));
     }
 
-    /** Whether a field that must be there says nothing on purpose. */
+    /**
+     * Whether a field that must be there says nothing on purpose.
+     *
+     * @throws Refused for the field that is wrong
+     */
     public function isNull(string $name): bool
     {
         $this->asked[$name] = true;
@@ -84,7 +96,11 @@ final class Fields
         return $this->values[$name] === null;
     }
 
-    /** A finite number within the bounds given. */
+    /**
+     * A finite number within the bounds given.
+     *
+     * @throws Refused for the field that is wrong
+     */
     public function number(string $name, float $atLeast = -INF, float $atMost = INF): float
     {
         $value = $this->value($name);
@@ -99,7 +115,11 @@ final class Fields
         return (float) $value;
     }
 
-    /** A number strictly above zero. */
+    /**
+     * A number strictly above zero.
+     *
+     * @throws Refused for the field that is wrong
+     */
     public function positive(string $name, float $atMost = INF): float
     {
         $value = $this->number($name);
@@ -111,7 +131,11 @@ final class Fields
         return $value;
     }
 
-    /** A number strictly between 0 and 1. */
+    /**
+     * A number strictly between 0 and 1.
+     *
+     * @throws Refused for the field that is wrong
+     */
     public function share(string $name): float
     {
         $value = $this->number($name);
@@ -122,7 +146,11 @@ final class Fields
         return $value;
     }
 
-    /** A whole number: a count of things. 31.0 is one, 31.5 is not. */
+    /**
+     * A whole number: a count of things. 31.0 is one, 31.5 is not.
+     *
+     * @throws Refused for the field that is wrong
+     */
     public function count(string $name, int $atLeast = 0, int $atMost = self::ABSURD): int
     {
         $value = $this->number($name);
@@ -142,7 +170,11 @@ final class Fields
         return $this->has($name) ? $this->count($name, $atLeast, $atMost) : $otherwise;
     }
 
-    /** Text with its ends trimmed; length counted in characters, not bytes. */
+    /**
+     * Text with its ends trimmed; length counted in characters, not bytes.
+     *
+     * @throws Refused for the field that is wrong
+     */
     public function text(string $name, int $atMost = 200, int $atLeast = 1): string
     {
         $value = $this->value($name);
@@ -172,7 +204,11 @@ final class Fields
         return $this->text($name, $atMost);
     }
 
-    /** @param list<string> $choices */
+    /**
+     * @param list<string> $choices
+     *
+     * @throws Refused for the field that is wrong
+     */
     public function oneOf(string $name, array $choices): string
     {
         $value = $this->text($name, 60);
@@ -197,6 +233,7 @@ final class Fields
         return $of::from($this->oneOf($name, array_map(static fn (\BackedEnum $case) => (string) $case->value, $of::cases())));
     }
 
+    /** @throws Refused for the field that is wrong */
     public function flag(string $name): bool
     {
         $value = $this->value($name);
@@ -207,7 +244,11 @@ final class Fields
         return $value;
     }
 
-    /** A calendar day written 2026-11-23. */
+    /**
+     * A calendar day written 2026-11-23.
+     *
+     * @throws Refused for the field that is wrong
+     */
     public function day(string $name): \DateTimeImmutable
     {
         $value = $this->text($name, 30);
@@ -235,7 +276,11 @@ final class Fields
         return $numbers;
     }
 
-    /** Two numbers, the low one first. */
+    /**
+     * Two numbers, the low one first.
+     *
+     * @throws Refused for the field that is wrong
+     */
     public function range(string $name, float $atLeast = -INF, float $atMost = INF): Range
     {
         $ends = $this->numbers($name, $atLeast, $atMost, 2);
@@ -275,7 +320,11 @@ final class Fields
         return $texts;
     }
 
-    /** Refuses any field that nothing has read. */
+    /**
+     * Refuses any field that nothing has read.
+     *
+     * @throws Refused for the field that is wrong
+     */
     public function done(): void
     {
         foreach (array_keys($this->values) as $name) {
@@ -314,7 +363,11 @@ final class Fields
         return $this->path === '' ? $name : $this->path.'.'.$name;
     }
 
-    /** @return list<mixed> */
+    /**
+     * @return list<mixed>
+     *
+     * @throws Refused for the field that is wrong
+     */
     private function list(string $name, int $atMost): array
     {
         $value = $this->value($name);
@@ -328,6 +381,7 @@ final class Fields
         return $value;
     }
 
+    /** @throws Refused for the field that is wrong */
     private function value(string $name): mixed
     {
         if (!$this->has($name)) {
@@ -337,6 +391,7 @@ final class Fields
         return $this->values[$name];
     }
 
+    /** @throws Refused for the field that is wrong */
     private function within(string $name, float $value, float $atLeast, float $atMost): void
     {
         if ($value < $atLeast) {

@@ -46,6 +46,8 @@ final class CuttingsPerShoot implements Calculation
     /**
      * nodes = ⌊(shoot − tip) ÷ internode⌋; nodes a cutting = max(below + above, ⌈shortest length ÷ internode⌉), below left
      * out where the kind roots between nodes.
+     *
+     * @throws Refused for `nodesAbove`
      */
     public static function of(
         float $shootCm,

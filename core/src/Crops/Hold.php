@@ -20,7 +20,11 @@ final class Hold
     ) {
     }
 
-    /** @param Fields $in {dry, sameDay, shadedHours, coldDays, sealDays}; cold 0 means never refrigerated */
+    /**
+     * @param Fields $in {dry, sameDay, shadedHours, coldDays, sealDays}; cold 0 means never refrigerated
+     *
+     * @throws Refused for `sealDays`, `shadedHours` or `coldDays`
+     */
     public static function read(Fields $in): self
     {
         $hold = new self(
@@ -56,7 +60,11 @@ final class Hold
         ];
     }
 
-    /** How it is held, if it is to be stuck; cold only where the sheet allows it. */
+    /**
+     * How it is held, if it is to be stuck; cold only where the sheet allows it.
+     *
+     * @throws Refused for `how`
+     */
     public function mustAllow(HoldWay $how): void
     {
         if (!in_array($how, $this->ways(), true)) {

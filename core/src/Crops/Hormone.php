@@ -14,7 +14,11 @@ final class Hormone
     {
     }
 
-    /** @param Fields $in {kind, ppm?, what?} */
+    /**
+     * @param Fields $in {kind, ppm?, what?}
+     *
+     * @throws Refused for `ppm` or `what`
+     */
     public static function read(Fields $in): self
     {
         $kind = $in->choice('kind', HormoneKind::class);

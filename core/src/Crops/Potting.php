@@ -27,7 +27,11 @@ final class Potting
     ) {
     }
 
-    /** @param Fields $in {trigger, readyShare, pot, mix, feed, survival, survivalStrength, growOnDays, degreeDays?, growBase?, hardy, winter} */
+    /**
+     * @param Fields $in {trigger, readyShare, pot, mix, feed, survival, survivalStrength, growOnDays, degreeDays?, growBase?, hardy, winter}
+     *
+     * @throws Refused for `degreeDays` or `growBase`
+     */
     public static function read(Fields $in): self
     {
         $strength = $in->positive('survivalStrength', 10_000);

@@ -20,7 +20,11 @@ final class SignedWindow
         return new self(MaterialWindow::of($from, $to), $sign);
     }
 
-    /** @param Fields $in {from, to, sign, overNewYear?}: a window that ends before it begins must say that it runs over New Year */
+    /**
+     * @param Fields $in {from, to, sign, overNewYear?}: a window that ends before it begins must say that it runs over New Year
+     *
+     * @throws Refused for `to` or `overNewYear`
+     */
     public static function read(Fields $in): self
     {
         [$from, $to] = [$in->count('from', 1, 53), $in->count('to', 1, 53)];

@@ -14,6 +14,7 @@ final class Trays
     {
     }
 
+    /** @throws Refused for `cells` or `trays` */
     public static function of(int $number, int $cells): self
     {
         if ($cells < 1) {

@@ -18,7 +18,11 @@ final class Warmth
     {
     }
 
-    /** @param Fields $in {medium: [low, high], base, optimumLow, optimumHigh, ceiling} */
+    /**
+     * @param Fields $in {medium: [low, high], base, optimumLow, optimumHigh, ceiling}
+     *
+     * @throws Refused for `medium`
+     */
     public static function read(Fields $in): self
     {
         $medium = $in->range('medium', -5, 40);

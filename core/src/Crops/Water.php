@@ -16,7 +16,11 @@ final class Water
     {
     }
 
-    /** @param Fields $in {regime, mist: [low, high] of 0 to 3, steps: list of text} */
+    /**
+     * @param Fields $in {regime, mist: [low, high] of 0 to 3, steps: list of text}
+     *
+     * @throws Refused for `mist`
+     */
     public static function read(Fields $in): self
     {
         $mist = $in->range('mist', 0, 3);

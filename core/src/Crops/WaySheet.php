@@ -37,6 +37,8 @@ final class WaySheet
 
     /**
      * @param Fields $in the sheet as `toArray` gives it; `rooting` may be {halfAt, shape} or {days: [first tenth, ninth]} at the middle of the medium's range
+     *
+     * @throws Refused for `windows`
      */
     public static function read(Fields $in): self
     {

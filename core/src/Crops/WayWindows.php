@@ -32,6 +32,8 @@ final class WayWindows
     /**
      * @param non-empty-list<SignedWindow> $windows at the reference climate
      * @param list<SignSeen>               $seen
+     *
+     * @throws Refused for `window`
      */
     public static function of(array $windows, WindowShift $shift, array $seen = []): self
     {
@@ -100,7 +102,11 @@ final class WayWindows
         return $found;
     }
 
-    /** The run that a sign seen in this week would speak for, as the calendar has it. */
+    /**
+     * The run that a sign seen in this week would speak for, as the calendar has it.
+     *
+     * @throws Refused for `on`
+     */
     public function expectedFor(int $window, Week $seen): OpenWeeks
     {
         $plain = self::of($this->windows, $this->shift);

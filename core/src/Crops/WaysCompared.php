@@ -18,6 +18,8 @@ final class WaysCompared
      * @param float $squareMetres of bench that one tray takes
      *
      * @return array{benchDays: int, warm: bool, plantsPerSquareMetreWeek: float, rate: array{mean: float, low: float, high: float}, materialPerPlant: float}
+     *
+     * @throws Refused for `squareMetres`
      */
     public static function figures(WaySheet $way, Beta $rate, int $cells, float $squareMetres, HouseDefaults $house): array
     {

@@ -27,6 +27,8 @@ final class CropTimes
     /**
      * @param Range        $daysToRoot whole days, from the first tenth rooted to the ninth
      * @param ?Rest        $rest       where it stands in its tray through the cold
+     *
+     * @throws Refused for `weaningDays` or `daysToRoot`
      */
     public static function of(Range $daysToRoot, RootingTime $rooting, int $weaningDays, GrowingOn $growingOn, ?Rest $rest = null): self
     {

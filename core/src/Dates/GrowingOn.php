@@ -16,6 +16,7 @@ final class GrowingOn
     {
     }
 
+    /** @throws Refused for `growOnDays` */
     public static function days(int $days): self
     {
         if ($days < 0 || $days > 1500) {
@@ -25,7 +26,11 @@ final class GrowingOn
         return new self($days, null);
     }
 
-    /** @param float $base °C above which the need is counted */
+    /**
+     * @param float $base °C above which the need is counted
+     *
+     * @throws Refused for `degreeDays`
+     */
     public static function degreeDays(float $need, float $base, SiteAir $air): self
     {
         if (!($need > 0.0)) {

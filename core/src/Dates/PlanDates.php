@@ -36,6 +36,8 @@ final class PlanDates implements Calculation
      *                   rooting: {tau, setPoint: °C or null, base, optimumLow, optimumHigh, ceiling}}
      *
      * @return array{potOn: string, weanOn: string, stickOn: string}
+     *
+     * @throws Refused for `monthlyMeans`
      */
     public static function compute(Fields $in): array
     {
@@ -70,6 +72,8 @@ final class PlanDates implements Calculation
      * @param float  $degreeDays above the base, from the day it is potted to the day before it is due
      * @param float  $tau        thermal days from the day it is stuck to the day before weaning
      * @param ?float $setPoint   of the bench, °C; null where it stands in the site's own air
+     *
+     * @throws Refused for `growOn.degreeDays`
      */
     public static function backwards(
         \DateTimeImmutable $due,

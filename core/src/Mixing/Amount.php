@@ -14,6 +14,8 @@ final class Amount
      * @param array<string, float> $units what one of each is in the base unit
      *
      * @return float in the base unit
+     *
+     * @throws Refused for the field that is wrong
      */
     public static function base(float $value, string $unit, array $units, string $field): float
     {

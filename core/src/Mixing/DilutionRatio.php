@@ -20,6 +20,8 @@ final class DilutionRatio implements Calculation
      * @param Fields $in {stockPpm, parts}
      *
      * @return array{ppmOneInTotal: float, ppmOneToParts: float}
+     *
+     * @throws Refused for `parts`
      */
     public static function compute(Fields $in): array
     {

@@ -28,6 +28,7 @@ final class DipNeed
         return Mass::of($house->number(HouseDefault::PowderInCup) + $cuttings * $depthCm * $house->number(HouseDefault::ClingsPowder));
     }
 
+    /** @throws Refused for `cuttings` or `depthCm` */
     private static function check(int $cuttings, float $depthCm): void
     {
         if ($cuttings < 1) {

@@ -22,6 +22,7 @@ final class Mass
         return new self(Amount::base($value, $unit, self::UNITS, $field));
     }
 
+    /** @throws Refused for `mass` */
     public function in(string $unit): float
     {
         return $this->grams / (self::UNITS[$unit] ?? throw Refused::because(

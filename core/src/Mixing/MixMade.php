@@ -16,7 +16,11 @@ final class MixMade
     {
     }
 
-    /** @param array<string, MixPart> $known by name */
+    /**
+     * @param array<string, MixPart> $known by name
+     *
+     * @throws Refused for `barrow`
+     */
     public static function of(Recipe $recipe, Volume $wanted, array $known, Volume $barrow): self
     {
         if ($barrow->ml <= 0.0) {

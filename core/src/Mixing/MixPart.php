@@ -30,6 +30,7 @@ final class MixPart
     ) {
     }
 
+    /** @throws Refused for `water`, `wetBy`, `bag` or another field that is wrong */
     public static function of(
         string $name,
         bool $holdsWater,

@@ -21,6 +21,8 @@ final class Poured
      * @param Strength $stock of what is poured
      *
      * @return self `error` is by what share of it the strength is off, above 0 where it is stronger
+     *
+     * @throws Refused for `finalMl`
      */
     public static function of(Dilution $dilution, Strength $stock): self
     {

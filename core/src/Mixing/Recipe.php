@@ -15,7 +15,11 @@ final class Recipe
     {
     }
 
-    /** @param list<array{name: string, parts: float}> $parts */
+    /**
+     * @param list<array{name: string, parts: float}> $parts
+     *
+     * @throws Refused for `recipe` or another field that is wrong
+     */
     public static function of(array $parts): self
     {
         if ($parts === []) {

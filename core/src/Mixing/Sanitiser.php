@@ -18,6 +18,7 @@ final class Sanitiser
     {
     }
 
+    /** @throws Refused for `parts` */
     public static function of(float $parts, RatioReading $reading, Strength $product): self
     {
         if (!is_finite($parts) || $parts < 1.0) {

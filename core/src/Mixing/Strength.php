@@ -18,6 +18,7 @@ final class Strength
     {
     }
 
+    /** @throws Refused for the field that is wrong */
     public static function of(float $value, string $unit = 'ppm', string $field = 'strength'): self
     {
         $ppm = Amount::base($value, $unit, self::UNITS, $field);
@@ -28,6 +29,7 @@ final class Strength
         return new self($ppm);
     }
 
+    /** @throws Refused for `strength` */
     public function in(string $unit): float
     {
         return $this->ppm / (self::UNITS[$unit] ?? throw Refused::because(

@@ -27,6 +27,7 @@ final class Volume
         return self::of($value, 'l');
     }
 
+    /** @throws Refused for `volume` */
     public function in(string $unit): float
     {
         return $this->ml / (self::UNITS[$unit] ?? throw Refused::because(

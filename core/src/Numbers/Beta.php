@@ -14,6 +14,7 @@ final class Beta
     {
     }
 
+    /** @throws Refused for `b` or `a` */
     public static function of(float $a, float $b): self
     {
         if (!is_finite($a) || !is_finite($b) || $a <= 0.0 || $b <= 0.0) {

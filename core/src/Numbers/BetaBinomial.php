@@ -15,6 +15,8 @@ final class BetaBinomial
      * P(k+1) ÷ P(k) = (n − k)(a + k) ÷ ((k + 1)(b + n − k − 1)).
      *
      * @return non-empty-list<float> P(0) … P(count), summing to 1
+     *
+     * @throws Refused for `count`
      */
     public static function chances(int $count, Beta $share): array
     {

@@ -14,6 +14,7 @@ final class Range
     {
     }
 
+    /** @throws Refused for the field that is wrong */
     public static function of(float $low, float $high, string $field = 'range'): self
     {
         if (!is_finite($low) || !is_finite($high) || $low > $high) {

@@ -31,7 +31,11 @@ final class BatchCode
         return count(self::syllables()) * 16;
     }
 
-    /** The code of the n-th batch of the nursery, n from 1. */
+    /**
+     * The code of the n-th batch of the nursery, n from 1.
+     *
+     * @throws Refused for `number`
+     */
     public static function ofNumber(int $n): self
     {
         if ($n < 1) {

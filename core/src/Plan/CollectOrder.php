@@ -23,6 +23,8 @@ final class CollectOrder
      * @param int                                                                $hands that cut together
      *
      * @return list<array{code: string, from: int, to: int}> minutes from midnight
+     *
+     * @throws Refused for `hands`
      */
     public static function of(array $takes, int $hands, HouseDefaults $house): array
     {

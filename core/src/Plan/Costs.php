@@ -14,6 +14,7 @@ final class Costs
     {
     }
 
+    /** @throws Refused for the field that is wrong */
     public static function of(float $hour, float $warmTrayWeek): self
     {
         foreach (['hourCost' => $hour, 'trayWeekCost' => $warmTrayWeek] as $field => $cost) {

@@ -21,7 +21,11 @@ final class Crew
     {
     }
 
-    /** @param Fields $in {hands: [{name, hours}], away: [{who?, from, to, why?}]} */
+    /**
+     * @param Fields $in {hands: [{name, hours}], away: [{who?, from, to, why?}]}
+     *
+     * @throws Refused for `who`, `to` or another field that is wrong
+     */
     public static function read(Fields $in): self
     {
         $hands = array_map(static function (Fields $one): array {

@@ -36,6 +36,8 @@ final class EvenOut
      * @param list<float>                               $crew   hours a week that there are
      * @param list<Movable>                             $movable
      * @param \Closure(Movable, PlainDates): bool $able  whether bench and stock allow it
+     *
+     * @throws Refused for `hands`
      */
     public static function plan(Week $from, array $fixed, array $crew, array $movable, \Closure $able, HouseDefaults $house): self
     {

@@ -46,6 +46,7 @@ final class LabelSheet
         return array_map(self::of(...), array_keys(self::LAYOUTS));
     }
 
+    /** @throws Refused for `layout` */
     public static function of(string $id): self
     {
         $layout = self::LAYOUTS[$id] ?? throw Refused::because(
@@ -82,6 +83,8 @@ final class LabelSheet
      * @param int $skip labels of the first sheet that are used up
      *
      * @return list<array{page: int, x: float, y: float}> mm from the upper left corner, along the rows
+     *
+     * @throws Refused for `skip`
      */
     public function places(int $labels, int $skip = 0): array
     {

@@ -25,6 +25,8 @@ final class Pool
     /**
      * @param list<array{order: int, wanted: int, sent?: int}> $orders   in the order in which they are served
      * @param list<Standing>                                   $standing
+     *
+     * @throws Refused for `orders`
      */
     public static function of(array $orders, int $sure, array $standing): self
     {

@@ -30,6 +30,8 @@ final class SeasonChance
     /**
      * @param list<Pool>               $pools
      * @param array<string, list<int>> $groups orders whose joint chance is wanted, by a name; an order in no pool is never met
+     *
+     * @throws Refused for `draws`
      */
     public static function play(array $pools, array $groups, int $seed, int $draws = 4000): self
     {
@@ -80,7 +82,11 @@ final class SeasonChance
         return new self($met, $draws);
     }
 
-    /** @return array{chance: float, low: float, high: float} with the limits (Wilson's, 95 in 100) that so many draws leave */
+    /**
+     * @return array{chance: float, low: float, high: float} with the limits (Wilson's, 95 in 100) that so many draws leave
+     *
+     * @throws Refused for `group`
+     */
     public function of(string $group): array
     {
         $n = $this->draws;

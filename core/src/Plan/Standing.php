@@ -21,6 +21,8 @@ final class Standing
      * @param non-empty-list<Beta> $stages still before them: rooting, potting, growing on
      * @param ?string              $luck   what other batches share their doubt with these, such as the rate of one way
      * @param float                $shared the part of the doubt that is shared with them, 0 to 1
+     *
+     * @throws Refused for `count` or `shared`
      */
     public static function of(int $count, array $stages, ?string $luck = null, float $shared = 0.0): self
     {

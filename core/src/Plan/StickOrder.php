@@ -25,6 +25,8 @@ final class StickOrder
      * @param int           $start    minutes from midnight
      *
      * @return list<array{code: string, station: int, from: int, to: int, late: int}> in the order of beginning; `late` in minutes past its due
+     *
+     * @throws Refused for `stations`
      */
     public static function of(array $batches, int $stations, int $start, HouseDefaults $house): array
     {

@@ -27,6 +27,7 @@ final class ToStick
     ) {
     }
 
+    /** @throws Refused for `minutes` or `ready` */
     public static function of(string $code, int $ready, ?int $due, int $minutes, string $mix, string $dip): self
     {
         if ($minutes < 1) {

@@ -33,6 +33,8 @@ final class WorkNorms
      * @param array<string, int> $stuckBy  by method
      * @param array<string, int> $pottedBy by pot
      * @param int                $weaned   trays moved and set up in an hour
+     *
+     * @throws Refused for the field that is wrong
      */
     public static function of(
         int $stuckAnHour,

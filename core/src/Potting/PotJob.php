@@ -33,6 +33,7 @@ final class PotJob
     ) {
     }
 
+    /** @throws Refused for `plants` or `hours` */
     public static function of(
         string $code,
         int $plants,

@@ -17,6 +17,8 @@ final class Shares
      * @param array<int, int> $there plants by line
      *
      * @return array<int, int> of the count by line, those with none left out
+     *
+     * @throws Refused for the field that is wrong
      */
     public static function of(int $count, array $there, string $field = 'count'): array
     {

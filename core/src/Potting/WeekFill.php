@@ -29,6 +29,8 @@ final class WeekFill
      * @param Week         $from the running week
      * @param list<float>  $free hours a week for potting, from then on
      * @param list<PotJob> $jobs
+     *
+     * @throws Refused for `hands`
      */
     public static function fill(Week $from, array $free, array $jobs): self
     {

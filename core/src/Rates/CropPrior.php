@@ -20,6 +20,7 @@ final class CropPrior
     ) {
     }
 
+    /** @throws Refused for `rate` or another field that is wrong */
     public static function of(float $rate, float $strength, float $phi): self
     {
         if (!($rate > 0.0 && $rate < 1.0)) {

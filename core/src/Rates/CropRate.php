@@ -38,6 +38,8 @@ final class CropRate implements Calculation
      * @param Fields $in {prior: {rate, strength, phi}, batches: [{rooted, stuck, weight}]}
      *
      * @return array{rate: float, rateSd: float, newBatchSd: float, a: float, b: float, low80: float, high80: float}
+     *
+     * @throws Refused for `rooted`
      */
     public static function compute(Fields $in): array
     {

@@ -17,6 +17,7 @@ final class PastBatch
     ) {
     }
 
+    /** @throws Refused for `stuck`, `rooted` or `weight` */
     public static function of(int $rooted, int $stuck, float $weight = 1.0): self
     {
         if ($stuck < 0 || $rooted < 0) {

@@ -21,6 +21,8 @@ final class RateInterval implements Calculation
      * @param Fields $in {rooted, checked, priorA, priorB}
      *
      * @return array{mean: float, low80: float, high80: float, low95: float, high95: float}
+     *
+     * @throws Refused for `rooted`
      */
     public static function compute(Fields $in): array
     {

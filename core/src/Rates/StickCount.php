@@ -39,6 +39,8 @@ final class StickCount implements Calculation
      * @param Fields $in {needed, stages: [{a, b}], confidence}
      *
      * @return array{expectedYield: float, simple: int, stick: int, chance: float}
+     *
+     * @throws Refused for `stages`
      */
     public static function compute(Fields $in): array
     {
@@ -59,7 +61,11 @@ final class StickCount implements Calculation
         return ['expectedYield' => $count->yield->mean(), 'simple' => $count->simple(), 'stick' => $stick, 'chance' => $chance];
     }
 
-    /** @param non-empty-list<Beta> $stages */
+    /**
+     * @param non-empty-list<Beta> $stages
+     *
+     * @throws Refused for `needed`
+     */
     public static function forGood(int $needed, array $stages): self
     {
         if ($needed < 1) {

@@ -21,7 +21,11 @@ final class Agreement
     {
     }
 
-    /** @param list<array{RootStage, RootStage}> $pairs */
+    /**
+     * @param list<array{RootStage, RootStage}> $pairs
+     *
+     * @throws Refused for `grades`
+     */
     public static function of(array $pairs): self
     {
         if ($pairs === []) {

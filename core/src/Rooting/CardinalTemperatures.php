@@ -18,6 +18,7 @@ final class CardinalTemperatures
     ) {
     }
 
+    /** @throws Refused for the field that is wrong */
     public static function of(float $base, float $optimumLow, float $optimumHigh, float $ceiling): self
     {
         foreach ([

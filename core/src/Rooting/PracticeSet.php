@@ -17,6 +17,7 @@ final class PracticeSet
     {
     }
 
+    /** @throws Refused for `set` */
     public static function of(int $number): self
     {
         if ($number < 1 || $number > 1_000_000) {
@@ -33,6 +34,8 @@ final class PracticeSet
 
     /**
      * @param list<RootStage> $grades in the order of the specimens
+     *
+     * @throws Refused for `grades`
      */
     public function grade(array $grades): Agreement
     {

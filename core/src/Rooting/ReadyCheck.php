@@ -57,6 +57,7 @@ final class ReadyCheck implements Calculation
         return ['chance' => $check->chance(), 'verdict' => $check->verdict()->value];
     }
 
+    /** @throws Refused for `rooted` or `sure` */
     public static function of(int $lifted, int $rooted, float $threshold, Beta $prior, float $sure): self
     {
         if ($rooted > $lifted) {

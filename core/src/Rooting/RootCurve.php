@@ -64,6 +64,8 @@ final class RootCurve implements Calculation
      * @param Fields $in {rate: {a, b}, d50, shape, checks: [{tau, lifted, rooted}], at, readyShare}
      *
      * @return array{finalRate: float, d50: float, rootedAt: float, readyTau: float}
+     *
+     * @throws Refused for `rooted` or `readyShare`
      */
     public static function compute(Fields $in): array
     {
@@ -98,6 +100,8 @@ final class RootCurve implements Calculation
      * @param Beta                                                     $rate   what the way has learnt of the share that roots
      * @param float                                                    $d50    thermal days by which half of those have, by the sheet
      * @param list<array{tau: float, lifted: int, rooted: int}> $checks
+     *
+     * @throws Refused for the field that is wrong
      */
     public static function of(Beta $rate, float $d50, float $shape, array $checks): self
     {

@@ -23,6 +23,7 @@ final class RootingPace
     {
     }
 
+    /** @throws Refused for `halfAt` or `shape` */
     public static function of(float $halfAt, float $shape): self
     {
         if (!($halfAt > 0.0 && $halfAt <= 1000.0)) {
@@ -35,7 +36,11 @@ final class RootingPace
         return new self($halfAt, $shape);
     }
 
-    /** From what a propagator knows: days from the first tenth to the ninth, at so many thermal days a day. */
+    /**
+     * From what a propagator knows: days from the first tenth to the ninth, at so many thermal days a day.
+     *
+     * @throws Refused for `days`
+     */
     public static function fromDays(Range $days, float $pace): self
     {
         if ($days->low <= 0.0) {

@@ -16,7 +16,11 @@ final class StageTally
     {
     }
 
-    /** @param array<string, int> $counts by stage value */
+    /**
+     * @param array<string, int> $counts by stage value
+     *
+     * @throws Refused for the field that is wrong
+     */
     public static function of(array $counts): self
     {
         $all = array_fill_keys(array_column(RootStage::cases(), 'value'), 0);

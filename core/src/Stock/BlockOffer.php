@@ -44,6 +44,8 @@ final class BlockOffer
      * @param int  $perShoot cuttings that one shoot makes
      * @param ?int $yearCap  the most cuttings a plant may give in 52 weeks; null where only the cap of each take counts
      * @param list<array{on: \DateTimeImmutable, cuttings: int}> $takes other takes, past and planned
+     *
+     * @throws Refused for `plants`
      */
     public static function of(int $plants, ShootHabit $habit, int $perShoot, ?int $yearCap, array $takes, \DateTimeImmutable $on, int $asked): self
     {

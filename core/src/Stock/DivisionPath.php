@@ -42,7 +42,11 @@ final class DivisionPath implements Calculation
         return ['path' => $path->path, 'years' => $path->years, 'holdEachYear' => $path->holdEachYear];
     }
 
-    /** n → ⌊n · multiplication · survival⌋ each year; held back is the fewest h with ⌊h · m · s⌋ − h ≥ target. */
+    /**
+     * n → ⌊n · multiplication · survival⌋ each year; held back is the fewest h with ⌊h · m · s⌋ − h ≥ target.
+     *
+     * @throws Refused for `multiplication` or `survival`
+     */
     public static function of(int $start, float $multiplication, float $survival, int $target, int $maxYears): self
     {
         if ($multiplication <= 0.0 || $survival < 0.0 || $survival > 1.0 || $start < 0 || $target < 0) {

@@ -20,6 +20,7 @@ final class Licence
     ) {
     }
 
+    /** @throws Refused for `to`, `plants` or `royalty` */
     public static function of(string $number, \DateTimeImmutable $from, \DateTimeImmutable $to, int $plants, float $royalty, CountedOn $counts): self
     {
         if ($to < $from) {
@@ -47,7 +48,11 @@ final class Licence
         return $this->plants - $used - $planned;
     }
 
-    /** Refuses what would go past it, with what is left. */
+    /**
+     * Refuses what would go past it, with what is left.
+     *
+     * @throws Refused for the field that is wrong
+     */
     public function mustAllow(int $asked, int $used, int $planned, string $field): void
     {
         $left = $this->left($used, $planned);

@@ -22,6 +22,7 @@ final class ShootHabit
     ) {
     }
 
+    /** @throws Refused for `shootsPerPlant`, `maxShoots`, `capShare` or another field that is wrong */
     public static function of(int $shoots, int $maxShoots, float $capShare, float $branching, int $recoveryWeeks): self
     {
         if ($shoots < 0 || $branching < 0.0 || $recoveryWeeks < 0) {

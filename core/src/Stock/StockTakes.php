@@ -60,6 +60,8 @@ final class StockTakes implements Calculation
     /**
      * @param list<array{week: int, cuttings: ?int}> $takes weeks counted from anywhere; null takes all that may be taken.
      *                                                     Here one shoot is one cutting.
+     *
+     * @throws Refused for `plants`
      */
     public static function of(int $plants, ShootHabit $habit, array $takes): self
     {

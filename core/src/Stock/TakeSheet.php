@@ -27,6 +27,8 @@ final class TakeSheet
      *     rows: list<array{row: string, plants: int, each: int, more: int, total: int, named: list<array{plant: string, take: int}>}>,
      *     parents: int, short: ?Fact,
      * }
+     *
+     * @throws Refused for `asked` or `plants`
      */
     public static function spread(int $asked, array $rows, int $cap, int $minParents): array
     {
