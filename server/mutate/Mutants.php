@@ -39,6 +39,11 @@ final class Mutants
             $found[$from] ??= ['line' => $at->getStartLine(), 'from' => $from, 'to' => $to, 'was' => substr($code, $from, $to - $from), 'is' => $is];
         };
         $finder = new NodeFinder();
+        // How a thing is mapped to the database, or a request to its method, is no rule of the trade.
+        $mapped = array_map(
+            static fn (Node\AttributeGroup $group) => [$group->getStartFilePos(), $group->getEndFilePos()],
+            $finder->findInstanceOf($nodes, Node\AttributeGroup::class),
+        );
         foreach ($finder->findInstanceOf($nodes, Node\Expr\BinaryOp::class) as $node) {
             $other = self::OPERATORS[$node::class] ?? null;
             if ($other !== null) {
@@ -88,6 +93,14 @@ final class Mutants
         }
         ksort($found);
 
-        return array_values($found);
+        return array_values(array_filter($found, static function (array $mutant) use ($mapped): bool {
+            foreach ($mapped as [$from, $to]) {
+                if ($mutant['from'] >= $from && $mutant['from'] <= $to) {
+                    return false;
+                }
+            }
+
+            return true;
+        }));
     }
 }

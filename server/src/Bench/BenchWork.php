@@ -6,6 +6,7 @@ namespace WetCradle\Server\Bench;
 
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Server\Database\Row;
 
@@ -47,15 +48,18 @@ final class BenchWork
                 'trays' => $row->int('trays'), 'zone' => $row->text('zone'), 'to' => $row->textOrNull('goes'), 'setting' => null,
             ];
         }
-        $last = $this->tenants->byZone($week->plus(-1), $week->plus(-1));
-        $now = $this->tenants->byZone($week, $week);
+        $before = $week->plus(-1);
+        $tenants = $this->tenants->byZone($before, $week);
+        $there = static fn (Zone $zone, Week $in) => array_values(
+            array_filter($tenants[(int) $zone->id] ?? [], static fn (Tenant $tenant) => $tenant->isThereIn($in)),
+        );
         foreach ($this->em->getRepository(Zone::class)->findAll() as $zone) {
             if ($zone->onlyPots && !$zone->frostFree) {
                 continue;
             }
             $core = $zone->core();
-            $setting = $core->setting($now[(int) $zone->id] ?? []);
-            if ($setting !== $core->setting($last[(int) $zone->id] ?? [])) {
+            $setting = $core->setting($there($zone, $week));
+            if ($setting !== $core->setting($there($zone, $before))) {
                 $jobs[] = [
                     'day' => $week->monday()->format('Y-m-d'), 'kind' => 'set', 'code' => null, 'crop' => null, 'trays' => null,
                     'zone' => $zone->name, 'to' => null, 'setting' => $setting,

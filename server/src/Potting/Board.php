@@ -67,8 +67,9 @@ final class Board
         return [
             'day' => $this->today->day()->format('Y-m-d'),
             'dueHours' => array_sum(array_map(static fn (Queued $w) => $w->toPot->trigger->isDue ? $w->toPot->job->hours : 0.0, $queued)),
-            'queue' => array_values(
-                array_map(fn (Queued $w) => $this->say($w) + ['tag' => $tags[$w->batch->code]], array_filter($queued, static fn (Queued $w) => $w->line !== null)),
+            'queue' => array_map(
+                fn (Queued $w) => $this->say($w) + ['tag' => $tags[$w->batch->code]],
+                array_values(array_filter($queued, static fn (Queued $w) => $w->line !== null)),
             ),
             'weeks' => array_map(
                 static fn (array $week, float $hours) => $week + ['taken' => $hours, 'over' => max(0.0, $hours - $week['free'])],

@@ -19,7 +19,12 @@ export function BatchDays({ batch, today }: { batch: Batch; today: string }) {
         viewBox="0 0 600 66"
         className="mt-2 w-full max-w-2xl min-w-[28rem]"
         role="img"
-        aria-label={`${batch.isStuck ? 'Stuck' : 'Stick'} ${sayDay(batch.stickOn, today)}, roots ${sayDay(batch.rootedFrom, today)} to ${sayDay(batch.rootedBy, today)}, ${batch.leftBenchOn ? `off the bench ${sayDay(batch.leftBenchOn, today)}` : `pot ${sayDay(batch.potOn, today)}`}, ready ${sayDay(batch.readyOn, today)}`}
+        aria-label={[
+          `${batch.isStuck ? 'Stuck' : 'Stick'} ${sayDay(batch.stickOn, today)}, roots`,
+          `${sayDay(batch.rootedFrom, today)} to ${sayDay(batch.rootedBy, today)},`,
+          `${batch.leftBenchOn ? `off the bench ${sayDay(batch.leftBenchOn, today)}` : `pot ${sayDay(batch.potOn, today)}`},`,
+          `ready ${sayDay(batch.readyOn, today)}`,
+        ].join(' ')}
       >
         <line x1="8" x2="592" y1="32" y2="32" stroke="var(--peat)" strokeWidth="2" />
         <rect

@@ -49,7 +49,10 @@ export function Needs({ found }: { found: Found }) {
         Trays under mist by week: bars are wanted, the line is the bench there is.{' '}
         {short.length === 0
           ? 'No week wants more than there is; what finds no place fails on warmth, water or neighbours.'
-          : `${plural(short.length, 'week')} ${short.length === 1 ? 'wants' : 'want'} more than there is, most by ${plural(Math.max(...short.map((week) => week.wanted - week.room)), 'tray')}.`}
+          : [
+              `${plural(short.length, 'week')} ${short.length === 1 ? 'wants' : 'want'} more than there is, most by`,
+              `${plural(Math.max(...short.map((week) => week.wanted - week.room)), 'tray')}.`,
+            ].join(' ')}
       </p>
       <svg
         viewBox={`0 0 ${weeks.length * 10} 80`}

@@ -132,7 +132,10 @@ export function SheetView({ way }: { way: Way }) {
             ['come through', `${inHundred(sheet.potting.survival)} in 100`],
             [
               'ready',
-              `${sheet.potting.growOnDays} days after potting${sheet.potting.degreeDays === null ? '' : `, ${sheet.potting.degreeDays} degree-days above ${sayHeat(sheet.potting.growBase ?? 0, settings)}`}`,
+              [
+                `${sheet.potting.growOnDays} days after`,
+                `potting${sheet.potting.degreeDays === null ? '' : `, ${sheet.potting.degreeDays} degree-days above ${sayHeat(sheet.potting.growBase ?? 0, settings)}`}`,
+              ].join(' '),
             ],
             ['winter', `${sheet.potting.hardy ? 'hardy' : 'tender'}, ${SHEET_CHOICES['potting.winter'][sheet.potting.winter]}`],
           ]}
@@ -174,9 +177,11 @@ export function SheetView({ way }: { way: Way }) {
                     {' '}
                     ·{' '}
                     {version.changed
-                      .map(
-                        (change) =>
-                          `${(SHEET_WORDS[change.path] ?? change.path).toLowerCase()} ${sayEntry(change.path, change.one, settings)} → ${sayEntry(change.path, change.other, settings)}`,
+                      .map((change) =>
+                        [
+                          `${(SHEET_WORDS[change.path] ?? change.path).toLowerCase()}`,
+                          `${sayEntry(change.path, change.one, settings)} → ${sayEntry(change.path, change.other, settings)}`,
+                        ].join(' '),
                       )
                       .join('; ')}
                   </span>

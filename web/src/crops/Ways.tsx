@@ -28,7 +28,10 @@ function ChangeSheet({ way, onDone }: { way: Way; onDone: () => void }) {
         <>
           <p className="text-sm soft">
             {way.used > 0
-              ? `${plural(way.used, 'batch is', 'batches are')} under it: what is stuck keeps the version it was stuck under, what is planned goes over to the new one.`
+              ? [
+                  `${plural(way.used, 'batch is', 'batches are')} under it: what is stuck keeps the version it was`,
+                  'stuck under, what is planned goes over to the new one.',
+                ].join(' ')
               : 'No batch is under it yet.'}
           </p>
           {isMeeting(change.error) && (

@@ -10,7 +10,11 @@ function Leaf({ y, side, halved }: { y: number; side: 1 | -1; halved: boolean })
   const reach = halved ? 15 : 28
   return (
     <path
-      d={`M${MIDDLE} ${y} q${side * reach * 0.5} -14 ${side * reach} -6 ${halved ? `l0 9 ` : ''}q${-side * reach * 0.5} ${halved ? 2 : 10} ${-side * reach} ${halved ? -3 : 6}z`}
+      d={[
+        `M${MIDDLE} ${y} q${side * reach * 0.5} -14 ${side * reach} -6`,
+        `${halved ? `l0 9 ` : ''}q${-side * reach * 0.5} ${halved ? 2 : 10} ${-side * reach}`,
+        `${halved ? -3 : 6}z`,
+      ].join(' ')}
       fill="var(--leaf-wash)"
       stroke="var(--leaf)"
       strokeWidth="1.5"
@@ -96,7 +100,10 @@ export function Cutting({ sheet, tall = 190 }: { sheet: WaySheet; tall?: number 
       ) : (
         <>
           <path
-            d={`M${MIDDLE - 3} ${top + (cut.slanted === 'above' ? 6 : 0)} L${MIDDLE + 3} ${top} V${foot - (cut.slanted === 'below' ? 7 : 0)} L${MIDDLE - 3} ${foot}z`}
+            d={[
+              `M${MIDDLE - 3} ${top + (cut.slanted === 'above' ? 6 : 0)} L${MIDDLE + 3} ${top}`,
+              `V${foot - (cut.slanted === 'below' ? 7 : 0)} L${MIDDLE - 3} ${foot}z`,
+            ].join(' ')}
             fill="var(--paper)"
             stroke="var(--peat)"
             strokeWidth="2.2"

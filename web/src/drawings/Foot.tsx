@@ -21,12 +21,19 @@ export function Foot({ foot, name, className = 'w-44' }: { foot: FootShape; name
       // Outwards and down, to the wall at most.
       const endY = Math.min(BOTTOM - 6, y + 8 + 34 * out)
       const endX = base + root.side * (half(endY) - 2) * out
-      return `M${base} ${y}C${base + root.side * 14 * out} ${y + 2 + root.bend * 5} ${endX - root.side * 10 * out} ${endY - 14 * out - root.bend * 6} ${endX} ${endY}`
+      return [
+        `M${base} ${y}C${base + root.side * 14 * out} ${y + 2 + root.bend * 5} ${endX - root.side * 10 * out}`,
+        `${endY - 14 * out - root.bend * 6} ${endX} ${endY}`,
+      ].join(' ')
     }
     // What is longer finds the hole below and leaves by it.
     const hole = MIDDLE + root.bend * 9
     const below = BOTTOM + (reach - 1) * 62
-    return `M${base} ${y}C${base + root.side * 30} ${y + 8} ${base + root.side * (26 - root.bend * 8)} ${BOTTOM - 24} ${hole + root.side * 3} ${BOTTOM - 2}Q${hole - root.side * 4} ${(BOTTOM + below) / 2} ${hole + root.bend * 7} ${below}`
+    return [
+      `M${base} ${y}C${base + root.side * 30} ${y + 8} ${base + root.side * (26 - root.bend * 8)}`,
+      `${BOTTOM - 24} ${hole + root.side * 3} ${BOTTOM - 2}Q${hole - root.side * 4} ${(BOTTOM + below) / 2}`,
+      `${hole + root.bend * 7} ${below}`,
+    ].join(' ')
   })
   const rot = foot.brown > 0
   const stem = rot ? 'var(--plum)' : 'var(--leaf)'

@@ -69,7 +69,11 @@ export function Lane({ tag, first, weeks, moving }: { tag: Tag; first: string; w
   const shown: Days = moving?.days ?? tag
   const was = tag.asPlanned
   const range = tag.readyFrom === tag.readyBy ? sayDay(tag.readyOn) : `${sayDay(tag.readyFrom)} to ${sayDay(tag.readyBy)}`
-  const words = `${tag.crop}, ${tag.code}, ${STATE_WORDS[tag.state]}: stuck ${sayDay(tag.stickOn)}, roots ${sayDay(tag.rootedFrom)} to ${sayDay(tag.rootedBy)}, potted ${sayDay(off)}, ready ${range}${due ? `, due ${sayDay(due)}` : ''}${late ? `, ${plural(tag.weeksLate ?? 0, 'week')} late` : ''}${was ? `; planned for ${sayDay(was.stickOn)} to ${sayDay(was.readyOn)}` : ''}${moving ? '. Shift and an arrow key moves it' : ''}`
+  const words = [
+    `${tag.crop}, ${tag.code}, ${STATE_WORDS[tag.state]}: stuck ${sayDay(tag.stickOn)}, roots`,
+    `${sayDay(tag.rootedFrom)} to ${sayDay(tag.rootedBy)}, potted ${sayDay(off)}, ready`,
+    `${range}${due ? `, due ${sayDay(due)}` : ''}${late ? `, ${plural(tag.weeksLate ?? 0, 'week')} late` : ''}${was ? `; planned for ${sayDay(was.stickOn)} to ${sayDay(was.readyOn)}` : ''}${moving ? '. Shift and an arrow key moves it' : ''}`,
+  ].join(' ')
   return (
     <Link
       to={`/batches/${tag.code}`}

@@ -43,7 +43,10 @@ export function LotLane({ lot, today }: { lot: Schemas['Lot']; today: string }) 
         viewBox={`0 0 ${WIDE} 82`}
         className="w-full min-w-[34rem] max-w-3xl"
         role="img"
-        aria-label={`Potted ${sayDay(lot.pottedOn)}, ready ${sayDay(lot.readyOn)}. ${lot.steps.map((step) => `${STEP_WORDS[step.kind]} ${sayDay(step.on)}${step.done ? ', done' : ''}`).join('; ')}`}
+        aria-label={[
+          `Potted ${sayDay(lot.pottedOn)}, ready ${sayDay(lot.readyOn)}.`,
+          `${lot.steps.map((step) => `${STEP_WORDS[step.kind]} ${sayDay(step.on)}${step.done ? ', done' : ''}`).join('; ')}`,
+        ].join(' ')}
       >
         <path d={`M${x(lot.pottedOn)} 40H${x(lot.readyOn)}`} stroke="var(--leaf)" strokeWidth="6" />
         <path d={`M${x(today)} 56l-6 11h12z`} fill="var(--heat)" />

@@ -15,7 +15,11 @@ export function Pace({ warmth, settings }: { warmth: WaySheet['warmth']; setting
       viewBox="0 0 320 82"
       className="w-full max-w-sm"
       role="img"
-      aria-label={`Roots from ${sayHeat(base, settings)}, fastest ${sayHeat(optimumLow, settings)} to ${sayHeat(optimumHigh, settings)}, none over ${sayHeat(ceiling, settings)}; mix at ${sayHeat(cool, settings)} to ${sayHeat(warm, settings)}`}
+      aria-label={[
+        `Roots from ${sayHeat(base, settings)}, fastest ${sayHeat(optimumLow, settings)} to`,
+        `${sayHeat(optimumHigh, settings)}, none over ${sayHeat(ceiling, settings)}; mix at`,
+        `${sayHeat(cool, settings)} to ${sayHeat(warm, settings)}`,
+      ].join(' ')}
     >
       <rect x={low} y="8" width={Math.max(3, high - low)} height="54" fill="var(--heat)" opacity="0.28" />
       <path

@@ -23,7 +23,12 @@ export function RootCurve({ curve }: { curve: Curve }) {
   const path = `M${along(curve.points, (p) => p.share).join('L')}`
   const band = `M${[...along(curve.points, (p) => p.low), ...along([...curve.points].reverse(), (p) => p.high)].join('L')}z`
   const now = x(at(curve.today))
-  const said = `Expected rooted today ${inHundred(curve.now.share)} in 100, between ${inHundred(curve.now.low)} and ${inHundred(curve.now.high)}; in the end ${inHundred(curve.finalRate)}${curve.readyOn ? `; ready ${sayDay(curve.readyOn)}` : ''}. ${curve.checks.map((check) => `${sayDay(check.on)}: ${check.rooted} of ${check.lifted}`).join('; ')}`
+  const said = [
+    `Expected rooted today ${inHundred(curve.now.share)} in 100, between ${inHundred(curve.now.low)} and`,
+    `${inHundred(curve.now.high)}; in the end`,
+    `${inHundred(curve.finalRate)}${curve.readyOn ? `; ready ${sayDay(curve.readyOn)}` : ''}.`,
+    `${curve.checks.map((check) => `${sayDay(check.on)}: ${check.rooted} of ${check.lifted}`).join('; ')}`,
+  ].join(' ')
   return (
     <Sideways of="The curve">
       <svg viewBox={`0 0 ${WIDE} ${HIGH}`} className="w-full max-w-2xl min-w-[30rem]" role="img" aria-label={said}>

@@ -36,7 +36,10 @@ export function Shoots({
       viewBox="0 0 620 156"
       className="w-full"
       role="img"
-      aria-label={`Shoots on one plant: ${season.start} at rest, up to ${season.most}. ${bites.length === 0 ? 'No take' : bites.map((bite) => `${bite.from - bite.to} taken in week ${Number(bite.week.slice(6))}`).join(', ')}.`}
+      aria-label={[
+        `Shoots on one plant: ${season.start} at rest, up to ${season.most}.`,
+        `${bites.length === 0 ? 'No take' : bites.map((bite) => `${bite.from - bite.to} taken in week ${Number(bite.week.slice(6))}`).join(', ')}.`,
+      ].join(' ')}
     >
       <line x1={x(0)} x2={x(season.weeks)} y1={y(season.most)} y2={y(season.most)} stroke="var(--leaf)" strokeDasharray="2 4" />
       <path d={`${line}H${x(season.weeks)}V128H${x(0)}z`} fill="var(--leaf-wash)" opacity="0.55" />

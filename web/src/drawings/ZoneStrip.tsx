@@ -48,7 +48,10 @@ export function ZoneStrip({
         preserveAspectRatio="none"
         className="h-20 w-full"
         role="img"
-        aria-label={`${name} over the season: ${full.length === 0 ? 'never too full' : full.map((week) => `week ${number(week.week)} ${week.used} trays in ${week.trays}`).join(', ')}`}
+        aria-label={[
+          `${name} over the season:`,
+          `${full.length === 0 ? 'never too full' : full.map((week) => `week ${number(week.week)} ${week.used} trays in ${week.trays}`).join(', ')}`,
+        ].join(' ')}
       >
         <defs>
           <pattern id="over-trays" width="4" height="4" patternUnits="userSpaceOnUse">

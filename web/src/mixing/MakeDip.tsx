@@ -190,7 +190,10 @@ export function MakeDip({ stocks }: { stocks: Hormone[] }) {
         )}
         <Safety
           own={null}
-          words="The product's label overrides this. Gloves and eye protection. Pour into a small cup, label it, never dip in the bottle, never pour back; keep from children."
+          words={[
+            "The product's label overrides this. Gloves and eye protection. Pour into a small cup, label it,",
+            'never dip in the bottle, never pour back; keep from children.',
+          ].join(' ')}
         />
       </form>
     </section>

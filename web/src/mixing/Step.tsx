@@ -45,7 +45,12 @@ export function Step({
   }
   const isDone = tick !== undefined || done
   return (
-    <li className="grid grid-cols-[2.75rem_minmax(0,1fr)] gap-x-2 border-t py-2 break-inside-avoid sm:grid-cols-[2.75rem_minmax(0,1fr)_10.5rem] border-stone-wash">
+    <li
+      className={[
+        'grid grid-cols-[2.75rem_minmax(0,1fr)] gap-x-2 border-t py-2 break-inside-avoid',
+        'sm:grid-cols-[2.75rem_minmax(0,1fr)_10.5rem] border-stone-wash',
+      ].join(' ')}
+    >
       <label className="flex min-h-11 cursor-pointer items-start justify-center pt-1">
         <input
           type="checkbox"

@@ -27,7 +27,11 @@ function Measured({ days, means }: { days: { on: string; mean: number }[]; means
         preserveAspectRatio="none"
         className="h-24 w-full"
         role="img"
-        aria-label={`Measured from ${sayDay(first.on)} to ${sayDay(last.on)}, lowest ${sayHeat(Math.min(...days.map(({ mean }) => mean)), session.nursery)}, highest ${sayHeat(Math.max(...days.map(({ mean }) => mean)), session.nursery)}`}
+        aria-label={[
+          `Measured from ${sayDay(first.on)} to ${sayDay(last.on)}, lowest`,
+          `${sayHeat(Math.min(...days.map(({ mean }) => mean)), session.nursery)}, highest`,
+          `${sayHeat(Math.max(...days.map(({ mean }) => mean)), session.nursery)}`,
+        ].join(' ')}
       >
         <polyline
           points={usual.map(point).join(' ')}

@@ -15,7 +15,11 @@ export function ChancePicker({ confidence, onPick }: { confidence: number; onPic
         {CHANCES.map(([share, words]) => (
           <label
             key={share}
-            className={`flex min-h-11 cursor-pointer items-center gap-2 border-[1.5px] px-3 first:rounded-l last:rounded-r has-[:focus-visible]:outline-3 [&:not(:first-child)]:border-l-0 border-peat ${share === confidence ? 'bg-cream' : ''}`}
+            className={[
+              'flex min-h-11 cursor-pointer items-center gap-2 border-[1.5px] px-3 first:rounded-l last:rounded-r',
+              'has-[:focus-visible]:outline-3 [&:not(:first-child)]:border-l-0 border-peat',
+              `${share === confidence ? 'bg-cream' : ''}`,
+            ].join(' ')}
           >
             <input
               type="radio"

@@ -116,7 +116,11 @@ export function Rail() {
   const at = weeks.findIndex((w) => w.week === week)
   const shown = weeks[at]
   const said = shown
-    ? `${sayWeek(shown.week, shown.monday, session.nursery)}, mist house ${Math.round(100 * shown.fill)} % full, ${hours(shown.stickHours)} sticking, ${hours(shown.potHours)} potting, ${plural(shown.open.length, 'crop')} in season`
+    ? [
+        `${sayWeek(shown.week, shown.monday, session.nursery)}, mist house ${Math.round(100 * shown.fill)} %`,
+        `full, ${hours(shown.stickHours)} sticking, ${hours(shown.potHours)} potting,`,
+        `${plural(shown.open.length, 'crop')} in season`,
+      ].join(' ')
     : sayWeek(week, undefined, session.nursery)
   const pick = (event: PointerEvent<HTMLDivElement>) => {
     const box = event.currentTarget.getBoundingClientRect()

@@ -73,7 +73,10 @@ export function Shell({ children }: { children: ReactNode }) {
               to={room.to}
               end={room.to === '/'}
               className={({ isActive }) =>
-                `flex min-h-12 items-center px-1 text-[0.95rem] sm:min-h-11 sm:px-3 sm:text-base ${isActive ? 'font-bold underline decoration-[3px] underline-offset-8' : ''}`
+                [
+                  'flex min-h-12 items-center px-1 text-[0.95rem] sm:min-h-11 sm:px-3 sm:text-base',
+                  `${isActive ? 'font-bold underline decoration-[3px] underline-offset-8' : ''}`,
+                ].join(' ')
               }
             >
               {room.word}

@@ -113,7 +113,11 @@ export function Stock() {
           <li
             key={block.code}
             id={`block-${block.code}`}
-            className={`grid grid-cols-[auto_minmax(0,1fr)_auto] items-center gap-x-4 gap-y-1 border-t py-2 sm:grid-cols-[auto_minmax(12rem,1fr)_11rem_6.5rem_minmax(0,1.3fr)] border-stone-wash ${block.code === chosen ? 'bg-cream' : ''}`}
+            className={[
+              'grid grid-cols-[auto_minmax(0,1fr)_auto] items-center gap-x-4 gap-y-1 border-t py-2',
+              'sm:grid-cols-[auto_minmax(12rem,1fr)_11rem_6.5rem_minmax(0,1.3fr)] border-stone-wash',
+              `${block.code === chosen ? 'bg-cream' : ''}`,
+            ].join(' ')}
           >
             <FitMark fit={block.fit} />
             <span className="min-w-0">

@@ -50,9 +50,15 @@ export function Remedies({ id }: { id: number }) {
         <li className="border-t py-2 border-stone-wash">
           <strong>Buy in</strong>{' '}
           {data.buyInBy !== null && data.buyInBy < session.today
-            ? `Too late for liners: they had to be ordered by ${sayDay(data.buyInBy, session.today)}. ${plural(data.buyIn, 'finished plant')} by ${sayDay(data.due, session.today)}.`
+            ? [
+                `Too late for liners: they had to be ordered by ${sayDay(data.buyInBy, session.today)}.`,
+                `${plural(data.buyIn, 'finished plant')} by ${sayDay(data.due, session.today)}.`,
+              ].join(' ')
             : data.due > session.today
-              ? `${plural(data.buyIn, 'liner')} in time to grow on to ${sayDay(data.due, session.today)}${data.buyInBy === null ? '; no price is entered for this crop' : `, ordered by ${sayDay(data.buyInBy, session.today)}`}.`
+              ? [
+                  `${plural(data.buyIn, 'liner')} in time to grow on to`,
+                  `${sayDay(data.due, session.today)}${data.buyInBy === null ? '; no price is entered for this crop' : `, ordered by ${sayDay(data.buyInBy, session.today)}`}.`,
+                ].join(' ')
               : `${plural(data.buyIn, 'plant')}, ready as they are: the week has come.`}
         </li>
         {data.customer && (
