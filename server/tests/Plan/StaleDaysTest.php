@@ -89,11 +89,11 @@ final class StaleDaysTest extends House
             'length' => $zone['place']['length'],
             'width' => $zone['place']['width'],
             'x' => $zone['place']['x'],
-            'y' => $zone['place']['y',
-        ],
+            'y' => $zone['place']['y'],
             'heatLow' => $zone['heat'][0], 'heatHigh' => $zone['heat'][1], 'mistLow' => $zone['mist'][0], 'mistHigh' => $zone['mist'][1],
             'trays' => $zone['trays'], 'light' => $zone['light'], 'stands' => $zone['stands'], 'frostFree' => $zone['frostFree'],
-            'onlyPots' => $zone['onlyPots']];
+            'onlyPots' => $zone['onlyPots'],
+        ];
         $this->ask('PUT', "/api/zones/{$zone['id']}", $says + $is);
     }
 
