@@ -34,8 +34,8 @@ final class NoPlace
         $options = [];
         if ($reason !== 'no_warmth' && $reason !== 'no_water' && $reason !== 'no_such_zone') {
             $options = array_values(array_filter([
-                self::further($stay, $taken, -1),
-                self::further($stay, $taken, 1),
+                self::further($stay, $taken, false),
+                self::further($stay, $taken, true),
                 self::denser($stay, $taken),
                 self::parted($stay, $taken),
                 self::movedMidway($stay, $taken),
@@ -142,14 +142,14 @@ final class NoPlace
         return $facts;
     }
 
-    private static function further(Stay $stay, Taken $taken, int $way): ?BenchOption
+    private static function further(Stay $stay, Taken $taken, bool $isLater): ?BenchOption
     {
         for ($weeks = 1; $weeks <= self::FURTHER; ++$weeks) {
-            $start = $way < 0 ? $stay->earliest - $weeks : $stay->latest + $weeks;
+            $start = $isLater ? $stay->latest + $weeks : $stay->earliest - $weeks;
             foreach (array_keys($taken->spaces) as $space) {
                 $leg = $stay->lay($space, $start)['leg'] ?? null;
                 if ($leg !== null && $taken->fits($leg)) {
-                    return new BenchOption($way < 0 ? 'earlier' : 'later', [$leg], weeks: $weeks);
+                    return new BenchOption($isLater ? 'later' : 'earlier', [$leg], weeks: $weeks);
                 }
             }
         }

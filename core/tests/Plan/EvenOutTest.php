@@ -76,6 +76,13 @@ final class EvenOutTest extends TestCase
         );
     }
 
+    public function testHoursAreSaidToTheNearestWholeOne(): void
+    {
+        $three = [self::batch('A', '2027-05-10'), self::batch('B', '2027-05-10'), self::batch('C', '2027-05-10')];
+        $said = static fn (float $crew) => self::even($three, array_fill(0, 30, $crew))->moves[0]->why->figures['crew'];
+        self::assertSame([12, 13], [$said(12.4), $said(12.6)]);
+    }
+
     public function testWhatFitsIsLeftAlone(): void
     {
         $even = self::even([self::batch('A', '2027-05-10'), self::batch('B', '2027-05-17')], array_fill(0, 30, 40.0));

@@ -6,6 +6,7 @@ namespace WetCradle\Core\Tests\Plan;
 
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Bench\Berths;
+use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Bench\Timetable;
 use WetCradle\Core\Bench\Zone;
 use WetCradle\Core\Calendar\Climate;
@@ -301,6 +302,29 @@ final class RoutesTest extends TestCase
         self::assertNotNull($drafted[0]->route);
         self::assertNull($drafted[2]->route);
         self::assertStringContainsString('why=(route.too_little ', Told::of($drafted[2]->refusal));
+    }
+
+    /** A full bench, free only before the week that is asked: the batch goes there while its wood is right. */
+    public function testABatchIsStuckEarlierOnlyInItsWindow(): void
+    {
+        $berths = static fn (string $fullFrom) => new Berths(
+            [1 => Zone::of('A1', 10, Range::of(15, 26), Range::of(0, 3))],
+            [1 => [Tenant::of('THERE', 10, Week::of($fullFrom), Week::of('2027-W44'), Range::of(18, 22), Range::of(1, 2))]],
+            Timetable::at(Climate::reference(), HouseDefaults::usual()),
+            HouseDefaults::usual(),
+        );
+        $source = static fn () => self::source('FU-1', 60);
+        $usual = self::draft([[100, '2027-W36']], new Yard(['Fuchsia' => [$source()]]), self::berths(40))[0]->route?->parts[0];
+        self::assertNotNull($usual);
+        $asked = Week::containing($usual->dates->stickOn);
+        $leaves = $usual->dates->lastBenchWeek()->plus(1);
+        $early = self::draft([[100, '2027-W36']], new Yard(['Fuchsia' => [$source()]]), $berths($leaves->plus(-2)->written()))[0]->route?->parts[0];
+        self::assertNotNull($early, 'Two weeks earlier it has left before the bench is full.');
+        self::assertSame(2, Week::containing($early->dates->stickOn)->until($asked));
+        self::assertNull(
+            self::draft([[100, '2027-W36']], new Yard(['Fuchsia' => [$source()]]), $berths('2027-W20'))[0]->route,
+            'There would be room for one that is stuck in week 15, and its wood is right from week 18.',
+        );
     }
 
     public function testABenchTooColdIsNoPlaceAndNoBenchIsSaid(): void
