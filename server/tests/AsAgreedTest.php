@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Tests;
 
+use PHPUnit\Framework\Attributes\TestWith;
+
 /**
  * What the rooms of the made-up nursery say one morning, what a long day's work answers and what is then to be seen, and how
  * each entry of that work is refused when it is wrong: held against files that were read and agreed to.
@@ -36,6 +38,16 @@ final class AsAgreedTest extends House
     {
         $this->readRooms();
         $this->agreed('rooms');
+    }
+
+    /** Nobody has entered anything since May: all that is late, due, run out or over by then. */
+    #[TestWith(['2027-07-26', 'W30', 'rooms-left-alone'])]
+    #[TestWith(['2027-12-06', 'W49', 'rooms-in-winter'])]
+    public function testTheRoomsOnAnotherDay(string $day, string $week, string $file): void
+    {
+        $_SERVER['CRADLE_TODAY'] = $_ENV['CRADLE_TODAY'] = $day.' 14:30';
+        $this->readRooms(30, ["2027-{$week}"], [$day]);
+        $this->agreed($file);
     }
 
     public function testTheRoomsOfASouthernNurseryThatCountsInFeet(): void
@@ -71,9 +83,17 @@ final class AsAgreedTest extends House
         $this->agreedOn('refusals', implode("\n", array_values(array_unique($this->refusals)))."\n");
     }
 
-    /** Everything there is to read; of batches, blocks and orders every so many. */
-    private function readRooms(int $every = 15): void
-    {
+    /**
+     * Everything there is to read; of batches, blocks and orders every so many.
+     *
+     * @param list<string> $weeks
+     * @param list<string> $days
+     */
+    private function readRooms(
+        int $every = 15,
+        array $weeks = ['2027-W12', '2027-W19', '2027-W24'],
+        array $days = ['2027-05-12', '2027-05-17', '2027-06-02'],
+    ): void {
         $db = $this->db();
         $third = intdiv($every, 3);
         $batches = $db->fetchFirstColumn("SELECT code FROM batch WHERE id % {$every} = 0 ORDER BY id");
@@ -85,10 +105,10 @@ final class AsAgreedTest extends House
         ] as $read) {
             $this->look($read);
         }
-        foreach (['2027-W12', '2027-W19', '2027-W24'] as $week) {
+        foreach ($weeks as $week) {
             array_map($this->look(...), ["day?week={$week}", "bench?week={$week}", "stock?week={$week}", "bench/work?week={$week}"]);
         }
-        foreach (['2027-05-12', '2027-05-17', '2027-06-02'] as $day) {
+        foreach ($days as $day) {
             array_map($this->look(...), ["day-sheet?day={$day}", "take-sheets?day={$day}", "labels?day={$day}", "labels?day={$day}&each=batch&skip=3"]);
         }
         foreach ($batches as $i => $code) {
