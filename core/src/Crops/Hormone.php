@@ -6,6 +6,7 @@ namespace WetCradle\Core\Crops;
 
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Fact;
+use WetCradle\Core\Refused;
 
 /** The rooting hormone of a way: what, as powder or liquid, how strong; or none. */
 final class Hormone

@@ -7,6 +7,7 @@ namespace WetCradle\Core\Crops;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Fact;
 use WetCradle\Core\Numbers\Beta;
+use WetCradle\Core\Refused;
 
 /** When rooted plants are potted, into what, and how they grow on. */
 final class Potting

@@ -7,6 +7,7 @@ namespace WetCradle\Core\Crops;
 use WetCradle\Core\Calendar\MaterialWindow;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Fact;
+use WetCradle\Core\Refused;
 
 /** Weeks at the reference climate in which the material is right, and the sign that says so. */
 final class SignedWindow

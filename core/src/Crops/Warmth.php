@@ -9,6 +9,7 @@ use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Range;
+use WetCradle\Core\Refused;
 use WetCradle\Core\Rooting\CardinalTemperatures;
 
 /** The medium's temperatures, °C: what the bench should keep it at, and how the kind answers to others. */

@@ -7,6 +7,7 @@ namespace WetCradle\Core\Crops;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Fact;
 use WetCradle\Core\Numbers\Range;
+use WetCradle\Core\Refused;
 
 /** How it is watered while it roots: the regime, the mist levels it stands, and what changes later. */
 final class Water

@@ -10,6 +10,7 @@ use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Range;
 use WetCradle\Core\Rates\CropPrior;
+use WetCradle\Core\Refused;
 use WetCradle\Core\Rooting\RootingPace;
 use WetCradle\Core\Rooting\RootingTime;
 

@@ -7,6 +7,7 @@ namespace WetCradle\Core\Mixing;
 use WetCradle\Core\Compute\Calculation;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Fact;
+use WetCradle\Core\Refused;
 
 /** "10 to 1", read both ways: one part in ten parts of the whole, or one part with ten of water. */
 final class DilutionRatio implements Calculation

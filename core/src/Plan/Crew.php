@@ -7,6 +7,7 @@ namespace WetCradle\Core\Plan;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Fact;
+use WetCradle\Core\Refused;
 
 /** The hands there are: hours a week each, and the days on which some or all are away. */
 final class Crew

@@ -8,6 +8,7 @@ use WetCradle\Core\Compute\Calculation;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Fact;
 use WetCradle\Core\Numbers\Beta;
+use WetCradle\Core\Refused;
 
 /**
  * What the next batch of a crop will do, learnt from past batches that differ by more than chance.

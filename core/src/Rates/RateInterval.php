@@ -8,6 +8,7 @@ use WetCradle\Core\Compute\Calculation;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Fact;
 use WetCradle\Core\Numbers\Beta;
+use WetCradle\Core\Refused;
 
 /** What one count says of a rate: rooted of checked, with a Beta prior; mean and equal-tailed limits. */
 final class RateInterval implements Calculation

@@ -90,6 +90,22 @@ final class JourneyTest extends House
         self::assertFalse($this->ask('GET', '/api/crops/catmint-millrace')['learnt']['newest']['soFar']);
     }
 
+    public function testTheBestBlockAndZoneAreSaidOnlyWhereTheyCanTakeItAll(): void
+    {
+        $this->signIn();
+        $order = $this->ask('POST', '/api/wanted', [
+            'crop' => 'catmint-millrace', 'plants' => 150, 'pot' => 1, 'readyWeek' => '2027-W36', 'customer' => 'Oxlow', 'priority' => 'must', 'note' => '',
+        ]);
+        $propose = fn (array $said) => $this->ask('POST', "/api/wanted/{$order['id']}/proposal", ['confidence' => 0.9] + $said);
+        $made = $propose([]);
+        self::assertTrue($made['blocks'][0]['enough'] && $made['zones'][0]['yes']);
+        self::assertSame(['block' => $made['blocks'][0]['code'], 'zone' => $made['zones'][0]['id']], $made['best']);
+        $many = $propose(['trays' => 900]);
+        self::assertFalse($many['blocks'][0]['enough'] || $many['zones'][0]['yes']);
+        self::assertSame(['block' => null, 'zone' => null], $many['best']);
+        self::assertSame(900 * $many['trayKind']['cells'], $many['stick']);
+    }
+
     public function testAnotherTrayAndChanceChangeTheNumbers(): void
     {
         $this->signIn();

@@ -355,4 +355,41 @@ final class LotTest extends House
             )['field'],
         );
     }
+
+    public function testALotIsAsOldAsItsFirstPottingAndReadyWithItsLast(): void
+    {
+        $this->signIn('bo');
+        $one = current(array_filter(
+            $this->ask('GET', '/api/potting')['queue'],
+            static fn (array $o) => $o['line'] === 1 && $o['tag']['state'] === 'rooting' && $o['stuck'] > 20,
+        ));
+        self::assertIsArray($one);
+        $half = intdiv($one['stuck'], 2);
+        $pot = fn (string $on, array $said) => $this->ask('POST', "/api/batches/{$one['tag']['code']}/count", ['on' => $on, 'lost' => new \stdClass()] + $said);
+        $pot('2027-05-05', ['rooted' => $half, 'unrooted' => $one['stuck'] - $half, 'potted' => $half]);
+        $code = $this->ask('GET', "/api/batches/{$one['tag']['code']}/job?line=2")['lots'][0]['code'];
+        $first = $this->ask('GET', "/api/lots/{$code}");
+        $rest = $one['stuck'] - $half;
+        $pot('2027-05-12', ['line' => 2, 'rooted' => $rest, 'unrooted' => 0, 'potted' => $rest, 'intoLot' => $code]);
+        $both = $this->ask('GET', "/api/lots/{$code}");
+        self::assertSame(['2027-05-05', '2027-05-05'], [$first['pottedOn'], $both['pottedOn']]);
+        self::assertGreaterThan($first['readyOn'], $both['readyOn']);
+    }
+
+    public function testAnOrderIsShownWithALotUntilEightWeeksAfterItsWeek(): void
+    {
+        $this->signIn('bo');
+        $lot = $this->lot();
+        $order = (int) $this->db()->fetchOne(
+            'SELECT w.id FROM wanted w JOIN crop c ON c.id = w.crop_id WHERE c.slug = ? AND w.called_off = 0
+             AND NOT EXISTS (SELECT 1 FROM dispatch d WHERE d.wanted_id = w.id) ORDER BY w.id LIMIT 1',
+            [$lot['cropSlug']],
+        );
+        $shown = function (string $week) use ($order, $lot): bool {
+            $this->db()->executeStatement('UPDATE wanted SET ready_week = ? WHERE id = ?', [$week, $order]);
+
+            return in_array($order, array_column($this->ask('GET', '/api/lots/'.$lot['code'])['orders'], 'id'), true);
+        };
+        self::assertSame([true, true, false], [$shown('2027-W19'), $shown('2027-W11'), $shown('2027-W10')]);
+    }
 }
