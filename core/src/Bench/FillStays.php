@@ -36,7 +36,7 @@ final class FillStays
         };
     }
 
-    /** What a batch is called where it stands until it goes elsewhere. */
+    /** The name of a batch in the place that it leaves, told from its name in the place that it goes to. */
     private static function until(string $code): string
     {
         return $code.' until then';

@@ -22,10 +22,10 @@ final class Filler
     /** Steps of one cooling, for each batch and at least; then the round goes on with its second half. */
     private const COOLING = 2500;
     private const COOLING_EACH = 12;
-    /** A cooling begins where a step that costs this share of the average batch is taken one time in three, and ends at so much. */
+    /** Cooling of the search: at its beginning a step that costs this share of an average batch is taken one time in three; at its end, this. */
     private const HOT = 0.6;
     private const COLD = 3.0;
-    /** Steps of the second half; a handful counts for as many as it takes as time, a step for so many tries. */
+    /** Steps of the search's second half. Relaying a handful of batches counts as many steps as it takes time for. */
     private const LAYING = 3000;
     private const TRIES_A_STEP = 8;
     private const HANDFUL = 6;

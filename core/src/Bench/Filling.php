@@ -18,7 +18,7 @@ final class Filling
     public const STEPS = 60_000;
     /** Lays tried while tidying. */
     private const TIDIED = 60_000;
-    /** A jump of the setting from week to week weighs this much of as many degrees held for a week. */
+    /** A zone's setting that jumps by one degree from a week to the next weighs this share of one degree held for a week. */
     private const JUMP = 0.5;
 
     private readonly Filler $filler;

@@ -13,7 +13,7 @@ final class Handful
     /** Lays tried before it is given up. */
     private const TRIED = 1500;
 
-    /** @var list<int> the least that the batches from this one on can cost */
+    /** @var list<int> by the number of a batch in the handful, the least that it and all after it can cost together */
     private array $least = [0];
     /** @var array<int, int> lays of the batches at their best so far */
     private array $found;

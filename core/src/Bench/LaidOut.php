@@ -15,7 +15,7 @@ final class LaidOut
     public int $score;
     /** @var array<int, int> trays free, by cell */
     private array $free;
-    /** @var array<int, array<int, int>> comfort of each batch by cell; what stands there and stays is not in it */
+    /** @var array<int, array<int, int>> the comfort of each laid batch, by space and week; without batches that stay where they stand */
     private array $lying;
 
     public function __construct(private readonly ToPlace $ask)

@@ -61,9 +61,9 @@ final class PlaceBatches implements Calculation
             ),
             'score' => $filled->score(),
             'settings' => array_map(
-                static fn (array $one) => [
-                    'zone' => $spaces[$one['space']]->name, 'week' => $one['week'], 'heat' => Whole::plain($one['heat']),
-                    'mist' => Whole::plain($one['mist']),
+                static fn (array $entry) => [
+                    'zone' => $spaces[$entry['space']]->name, 'week' => $entry['week'], 'heat' => Whole::plain($entry['heat']),
+                    'mist' => Whole::plain($entry['mist']),
                 ],
                 Settings::of($filled->taken, HouseDefaults::usual()->number(HouseDefault::SetPointKept)),
             ),
@@ -85,34 +85,34 @@ final class PlaceBatches implements Calculation
     {
         $weeks = $in->count('weeks', 1, 520);
         $seen = $spaces = $stays = [];
-        $new = static function (Fields $one, string $kind) use (&$seen): string {
-            $id = $one->text('id', 60);
+        $new = static function (Fields $entry, string $kind) use (&$seen): string {
+            $id = $entry->text('id', 60);
             if (isset($seen[$kind][$id])) {
-                throw Refused::because('taken', $one->pathOf('id'), Fact::of('refused.place_batches.taken', id: $id));
+                throw Refused::because('taken', $entry->pathOf('id'), Fact::of('refused.place_batches.taken', id: $id));
             }
             $seen[$kind][$id] = true;
 
             return $id;
         };
-        $comfort = static fn (Fields $one) => Comfort::of($one->range('heat', -50, 100), $one->range('mist', 0, 1000));
-        foreach ($in->objects('zones') as $one) {
-            $spaces[] = Space::of($new($one, 'zones'), $one->count('trays', 0, 100_000), $comfort($one), $weeks);
-            $one->done();
+        $comfort = static fn (Fields $entry) => Comfort::of($entry->range('heat', -50, 100), $entry->range('mist', 0, 1000));
+        foreach ($in->objects('zones') as $entry) {
+            $spaces[] = Space::of($new($entry, 'zones'), $entry->count('trays', 0, 100_000), $comfort($entry), $weeks);
+            $entry->done();
         }
-        foreach ($in->objects('batches') as $one) {
-            $stays[] = $one->here(
+        foreach ($in->objects('batches') as $entry) {
+            $stays[] = $entry->here(
                 static fn () => Stay::of(
-                    $new($one, 'batches'),
-                    $one->count('trays', 1, 100_000),
-                    $one->count('weeks', 1, $weeks),
-                    $one->count('earliest', 0, $weeks),
-                    $one->count('latest', 0, $weeks),
-                    $one->count('preferred', 0, $weeks),
-                    $comfort($one),
-                    $one->count('weight', 1, 10_000),
+                    $new($entry, 'batches'),
+                    $entry->count('trays', 1, 100_000),
+                    $entry->count('weeks', 1, $weeks),
+                    $entry->count('earliest', 0, $weeks),
+                    $entry->count('latest', 0, $weeks),
+                    $entry->count('preferred', 0, $weeks),
+                    $comfort($entry),
+                    $entry->count('weight', 1, 10_000),
                 ),
             );
-            $one->done();
+            $entry->done();
         }
         $in->done();
 

@@ -104,7 +104,7 @@ final class Potted
         );
     }
 
-    /** What a batch is called where it stands in pots, told from itself in trays. */
+    /** The name of a batch where it stands in pots, told from its name in trays. */
     public static function name(string $code): string
     {
         return $code.' in pots';

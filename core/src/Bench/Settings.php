@@ -13,17 +13,17 @@ final class Settings
     /** @return list<array{space: int, week: int, heat: float, mist: float, suits: bool}> of the weeks in which anybody lies there */
     public static function of(Taken $taken, float $kept): array
     {
-        $found = [];
+        $settings = [];
         foreach (array_keys($taken->spaces) as $space) {
             $weeks = array_map(static fn (int $week) => $taken->setting($space, $week), range(0, $taken->weeks - 1));
             foreach (self::steady($weeks, $kept) as $week => $setting) {
                 if ($setting !== null) {
-                    $found[] = ['space' => $space, 'week' => $week] + $setting;
+                    $settings[] = ['space' => $space, 'week' => $week] + $setting;
                 }
             }
         }
 
-        return $found;
+        return $settings;
     }
 
     /**
@@ -36,19 +36,19 @@ final class Settings
      */
     public static function steady(array $weeks, float $kept): array
     {
-        $found = [];
+        $settings = [];
         $last = null;
         foreach ($weeks as $now) {
             if ($now !== null) {
                 $keeps = $last !== null && $last >= $now['heat'] && $last <= $now['heatTo'] && $last <= $now['heat'] + $kept;
                 $last = $keeps ? $last : $now['heat'];
-                $found[] = ['heat' => $last, 'mist' => $now['mist'], 'suits' => $now['heat'] <= $now['heatTo'] && $now['mist'] <= $now['mistTo']];
+                $settings[] = ['heat' => $last, 'mist' => $now['mist'], 'suits' => $now['heat'] <= $now['heatTo'] && $now['mist'] <= $now['mistTo']];
             } else {
                 $last = null;
-                $found[] = null;
+                $settings[] = null;
             }
         }
 
-        return $found;
+        return $settings;
     }
 }

@@ -32,7 +32,7 @@ final class Taken
         }
     }
 
-    /** @return list<Leg> what it had */
+    /** @return list<Leg> the legs that the batch had, and has no more */
     public function take(string $name): array
     {
         $legs = $this->legs[$name] ?? [];

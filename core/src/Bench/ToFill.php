@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Bench;
 
-/** What asks for a place, what stands, and where that which asks lies now. */
+/** One stage's question to the search: batches that ask for a place, batches that stay where they stand, and where each asking batch lies now. */
 final class ToFill
 {
     /**

@@ -60,7 +60,10 @@ final class ToPlace
         }
     }
 
-    /** Something that stands there and stays: locked, or not to be moved. It may stand where it ought not; then nobody joins it. */
+    /**
+     * Lays down a batch that stays where it stands, being locked or not to be moved. Where it wants other warmth or water than
+     * the zone gives, no batch is laid beside it.
+     */
     public function stands(string $name, Leg $leg): void
     {
         $comfort = $this->comfort($leg->comfort);

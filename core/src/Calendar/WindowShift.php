@@ -95,7 +95,7 @@ final class WindowShift
         return max(-self::MOST, min(self::MOST, (int) round($days / 7)));
     }
 
-    /** Days by which the site is behind the reference that many days on from (or back from) its coldest. */
+    /** Days by which the site lags behind the reference climate, so many days after (or before) the reference's coldest day. */
     private static function daysLater(SiteAir $reference, SiteAir $site, int $direction, int $steps): int
     {
         $sum = self::degreeDays($reference, $direction, $steps);

@@ -47,11 +47,11 @@ final class HouseDefaults
     public static function read(Fields $in): self
     {
         $own = [];
-        foreach (HouseDefault::cases() as $one) {
-            if ($in->has($one->value)) {
-                $value = self::asked($in, $one);
-                if ($value !== $one->usual()) {
-                    $own[$one->value] = $value;
+        foreach (HouseDefault::cases() as $habit) {
+            if ($in->has($habit->value)) {
+                $value = self::asked($in, $habit);
+                if ($value !== $habit->usual()) {
+                    $own[$habit->value] = $value;
                 }
             }
         }

@@ -29,9 +29,9 @@ final class Crew
      */
     public static function read(Fields $in): self
     {
-        $hands = array_map(static function (Fields $one): array {
-            $read = ['name' => $one->text('name', 80), 'hours' => $one->number('hours', 0, 80)];
-            $one->done();
+        $hands = array_map(static function (Fields $entry): array {
+            $read = ['name' => $entry->text('name', 80), 'hours' => $entry->number('hours', 0, 80)];
+            $entry->done();
 
             return $read;
         }, $in->objects('hands', 100));
@@ -39,17 +39,17 @@ final class Crew
         foreach (array_keys(array_diff_key($names, array_unique($names))) as $i) {
             throw $in->refuse('taken', "hands[{$i}].name", Fact::of('refused.crew.taken'));
         }
-        $away = array_map(static function (Fields $one) use ($names): array {
-            $who = $one->textOr('who', null, 80);
+        $away = array_map(static function (Fields $entry) use ($names): array {
+            $who = $entry->textOr('who', null, 80);
             if ($who !== null && !in_array($who, $names, true)) {
-                throw $one->refuse('unknown', 'who', Fact::of('refused.crew.unknown'));
+                throw $entry->refuse('unknown', 'who', Fact::of('refused.crew.unknown'));
             }
-            [$from, $to] = [$one->day('from'), $one->day('to')];
+            [$from, $to] = [$entry->day('from'), $entry->day('to')];
             if ($to < $from) {
-                throw $one->refuse('upside_down', 'to', Fact::of('refused.crew.upside_down'));
+                throw $entry->refuse('upside_down', 'to', Fact::of('refused.crew.upside_down'));
             }
-            $read = ['who' => $who, 'from' => $from->format('Y-m-d'), 'to' => $to->format('Y-m-d'), 'why' => $one->textOr('why', null, 120)];
-            $one->done();
+            $read = ['who' => $who, 'from' => $from->format('Y-m-d'), 'to' => $to->format('Y-m-d'), 'why' => $entry->textOr('why', null, 120)];
+            $entry->done();
 
             return $read;
         }, $in->objects('away', 400));
@@ -99,8 +99,8 @@ final class Crew
 
     private function isAway(string $name, string $day): bool
     {
-        foreach ($this->away as $one) {
-            if (($one['who'] === null || $one['who'] === $name) && $day >= $one['from'] && $day <= $one['to']) {
+        foreach ($this->away as $entry) {
+            if (($entry['who'] === null || $entry['who'] === $name) && $day >= $entry['from'] && $day <= $entry['to']) {
                 return true;
             }
         }

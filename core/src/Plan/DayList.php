@@ -28,14 +28,14 @@ final class DayList
     {
         $running = $week->holds($today);
         $things = [];
-        foreach ($outlooks as $one) {
-            $due = $one->next($house);
+        foreach ($outlooks as $outlook) {
+            $due = $outlook->next($house);
             if ($due !== null && self::falls($due->on, $week, $running)) {
                 $things[] = new NextThing(
                     $due->job,
-                    $one->batch,
-                    $one->line,
-                    $one->planned + $one->stuck + $one->rooted,
+                    $outlook->batch,
+                    $outlook->line,
+                    $outlook->planned + $outlook->stuck + $outlook->rooted,
                     $due->on,
                     $running ? self::late($due->on, $today) : 0,
                     $due->why,

@@ -51,17 +51,17 @@ final class EvenOut
         usort($movable, static fn (Movable $a, Movable $b) => $a->code <=> $b->code);
         $first = $from->ordinal();
         $load = $fixed;
-        $was = array_map(static fn (Movable $one) => $one->dates(), $movable);
+        $was = array_map(static fn (Movable $batch) => $batch->dates(), $movable);
         $now = [];
-        foreach ($movable as $i => $one) {
-            $load = self::with($load, $now[$i] = self::hours($one, $was[$i], $first), 1);
+        foreach ($movable as $i => $batch) {
+            $load = self::with($load, $now[$i] = self::hours($batch, $was[$i], $first), 1);
         }
         $before = $load;
         $options = $moves = $moved = [];
         while (count($moves) < self::MOST_MOVES) {
-            foreach ($movable as $i => $one) {
+            foreach ($movable as $i => $batch) {
                 if (!isset($options[$i]) && self::touchesOverfull($now[$i], $load, $crew)) {
-                    $options[$i] = iterator_to_array(self::options($one, $was[$i], $first, $house), false);
+                    $options[$i] = iterator_to_array(self::options($batch, $was[$i], $first, $house), false);
                 }
             }
             $best = self::best($load, $crew, $movable, array_diff_key($options, $moved), $now, $able);
@@ -69,11 +69,11 @@ final class EvenOut
                 break;
             }
             [$i, $option] = $best;
-            $one = $movable[$i];
+            $batch = $movable[$i];
             $after = self::with(self::with($load, $now[$i], -1), $option['hours'], 1);
             $moves[] = new Shift(
-                $one->code,
-                $one->crop,
+                $batch->code,
+                $batch->crop,
                 $option['dates']->stickOn,
                 $option['held'],
                 $option['dates'],
@@ -124,37 +124,37 @@ final class EvenOut
     }
 
     /** @return \Generator<int, array{dates: PlainDates, held: int, weeks: int, hours: array<int, float>}> every move that keeps its window and its order */
-    private static function options(Movable $one, PlainDates $was, int $first, HouseDefaults $house): \Generator
+    private static function options(Movable $batch, PlainDates $was, int $first, HouseDefaults $house): \Generator
     {
-        $good = static fn (PlainDates $dates) => $one->due === null || $dates->readyOn <= $one->due->sunday() || $dates->readyOn <= $was->readyOn;
+        $good = static fn (PlainDates $dates) => $batch->due === null || $dates->readyOn <= $batch->due->sunday() || $dates->readyOn <= $was->readyOn;
         for ($weeks = -$house->whole(HouseDefault::EvenMost); $weeks <= $house->whole(HouseDefault::EvenMost); ++$weeks) {
             $tries = [];
-            $day = $one->stickOn->modify(sprintf('%+d weeks', $weeks));
-            if ($one->earliest !== null && $day >= $one->earliest && $day <= $one->latest) {
-                $tries[] = [$day, $one->heldDays];
+            $day = $batch->stickOn->modify(sprintf('%+d weeks', $weeks));
+            if ($batch->earliest !== null && $day >= $batch->earliest && $day <= $batch->latest) {
+                $tries[] = [$day, $batch->heldDays];
             }
-            $held = $one->heldDays + 7 * $weeks;
+            $held = $batch->heldDays + 7 * $weeks;
             if ($held >= 0 && $held <= $house->whole(HouseDefault::HeldAtMost)) {
-                $tries[] = [$one->stickOn, $held];
+                $tries[] = [$batch->stickOn, $held];
             }
             foreach ($weeks === 0 ? [] : $tries as [$stickOn, $heldDays]) {
-                $dates = PlainDates::forwards($stickOn, $one->times, $heldDays);
+                $dates = PlainDates::forwards($stickOn, $batch->times, $heldDays);
                 if ($good($dates) && Week::containing($dates->potOn)->ordinal() >= $first) {
-                    yield ['dates' => $dates, 'held' => $heldDays, 'weeks' => $weeks, 'hours' => self::hours($one, $dates, $first)];
+                    yield ['dates' => $dates, 'held' => $heldDays, 'weeks' => $weeks, 'hours' => self::hours($batch, $dates, $first)];
                 }
             }
         }
     }
 
     /** @return array<int, float> hours by week from the first */
-    private static function hours(Movable $one, PlainDates $dates, int $first): array
+    private static function hours(Movable $batch, PlainDates $dates, int $first): array
     {
         $hours = [];
-        if (!$one->isStuck()) {
-            $hours[Week::containing($dates->stickOn)->ordinal() - $first] = $one->stick;
+        if (!$batch->isStuck()) {
+            $hours[Week::containing($dates->stickOn)->ordinal() - $first] = $batch->stick;
         }
         $pot = Week::containing($dates->potOn)->ordinal() - $first;
-        $hours[$pot] = ($hours[$pot] ?? 0.0) + $one->pot;
+        $hours[$pot] = ($hours[$pot] ?? 0.0) + $batch->pot;
 
         return $hours;
     }

@@ -21,7 +21,7 @@ final class PlansCompared
     public static function of(array $then, array $now): array
     {
         [$old, $new] = [self::byCode($then), self::byCode($now)];
-        $found = [];
+        $changes = [];
         foreach ($new + $old as $code => $either) {
             [$a, $b] = [$old[$code] ?? null, $new[$code] ?? null];
             [$what, $facts] = match (true) {
@@ -38,18 +38,18 @@ final class PlansCompared
                 default => self::changes($a, $b),
             };
             if ($facts !== []) {
-                $found[] = ['code' => (string) $code, 'crop' => $either->crop, 'what' => $what, 'words' => Fact::apart(...$facts)];
+                $changes[] = ['code' => (string) $code, 'crop' => $either->crop, 'what' => $what, 'words' => Fact::apart(...$facts)];
             }
         }
         $order = ['gone', 'added', 'changed', 'stuck'];
         usort(
-            $found,
+            $changes,
             static fn (array $a, array $b) => [
                 array_search($a['what'], $order, true), $a['crop'], $a['code'],
             ] <=> [array_search($b['what'], $order, true), $b['crop'], $b['code']],
         );
 
-        return $found;
+        return $changes;
     }
 
     /** @return array{0: string, 1: list<Fact>} */
@@ -95,12 +95,12 @@ final class PlansCompared
      */
     private static function byCode(array $batches): array
     {
-        $found = [];
+        $changes = [];
         foreach ($batches as $batch) {
-            $found[$batch->code] = $batch;
+            $changes[$batch->code] = $batch;
         }
 
-        return $found;
+        return $changes;
     }
 
     private static function day(string $day): \DateTimeImmutable

@@ -23,16 +23,16 @@ final class ShoppingList
      */
     public static function of(array $batches, HouseDefaults $house): array
     {
-        $found = [];
-        $need = static function (string $kind, string $name, string $unit, float $amount, \DateTimeImmutable $on) use (&$found): void {
+        $items = [];
+        $need = static function (string $kind, string $name, string $unit, float $amount, \DateTimeImmutable $on) use (&$items): void {
             if ($amount <= 0.0) {
                 return;
             }
-            $one = $found[$kind.'|'.$name] ?? ['kind' => $kind, 'name' => $name, 'unit' => $unit, 'total' => 0.0, 'firstOn' => $on, 'months' => []];
-            $one['total'] += $amount;
-            $one['firstOn'] = min($one['firstOn'], $on);
-            $one['months'][$on->format('Y-m')] = ($one['months'][$on->format('Y-m')] ?? 0.0) + $amount;
-            $found[$kind.'|'.$name] = $one;
+            $item = $items[$kind.'|'.$name] ?? ['kind' => $kind, 'name' => $name, 'unit' => $unit, 'total' => 0.0, 'firstOn' => $on, 'months' => []];
+            $item['total'] += $amount;
+            $item['firstOn'] = min($item['firstOn'], $on);
+            $item['months'][$on->format('Y-m')] = ($item['months'][$on->format('Y-m')] ?? 0.0) + $amount;
+            $items[$kind.'|'.$name] = $item;
         };
         foreach ($batches as $b) {
             $need('tray', $b->trayKind, 'trays', $b->trays, $b->stickOn);
@@ -48,17 +48,17 @@ final class ShoppingList
                 $need('mix', $part['name'], 'litres', $part['litres'], $b->potOn);
             }
         }
-        foreach ($found as &$one) {
-            ksort($one['months']);
+        foreach ($items as &$item) {
+            ksort($item['months']);
         }
-        unset($one);
+        unset($item);
         usort(
-            $found,
+            $items,
             static fn (array $a, array $b) => [
                 array_search($a['kind'], self::ORDER, true), $a['name'],
             ] <=> [array_search($b['kind'], self::ORDER, true), $b['name']],
         );
 
-        return $found;
+        return $items;
     }
 }

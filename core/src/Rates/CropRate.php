@@ -48,14 +48,14 @@ final class CropRate implements Calculation
         $prior = CropPrior::of($sheet->share('rate'), $sheet->positive('strength', 1e6), $sheet->positive('phi', 1e6));
         $sheet->done();
         $batches = [];
-        foreach ($in->objects('batches') as $one) {
-            $stuck = $one->count('stuck');
-            $rooted = $one->count('rooted');
+        foreach ($in->objects('batches') as $entry) {
+            $stuck = $entry->count('stuck');
+            $rooted = $entry->count('rooted');
             if ($rooted > $stuck) {
-                throw $one->refuse('more_than_there_are', 'rooted', Fact::of('refused.crop_rate.more_than_there_are', rooted: $rooted, stuck: $stuck));
+                throw $entry->refuse('more_than_there_are', 'rooted', Fact::of('refused.crop_rate.more_than_there_are', rooted: $rooted, stuck: $stuck));
             }
-            $batches[] = PastBatch::of($rooted, $stuck, $one->number('weight', 0.0, 1000.0));
-            $one->done();
+            $batches[] = PastBatch::of($rooted, $stuck, $entry->number('weight', 0.0, 1000.0));
+            $entry->done();
         }
         $in->done();
 

@@ -118,13 +118,13 @@ final class RootCurve implements Calculation
         return new self($rate, $d50, $shape, $checks);
     }
 
-    /** The share that ever will, expected. */
+    /** The share of the cuttings that will have rooted in the end, expected. */
     public function finalRate(): float
     {
         return $this->mean(static fn (array $at) => $at['rate']);
     }
 
-    /** Thermal days by which half of those that will have, expected. */
+    /** Thermal days after which half of the cuttings that will ever root have rooted, expected. */
     public function d50(): float
     {
         return $this->mean(static fn (array $at) => $at['d50']);
@@ -161,7 +161,7 @@ final class RootCurve implements Calculation
         return $this->mean(fn (array $at) => $at['rate'] * self::reached($tau, $at['d50'], $this->shape));
     }
 
-    /** Thermal days by which this share of those that will root have. */
+    /** Thermal days after which this share of the cuttings that will ever root have rooted. */
     public function readyTau(float $share): float
     {
         return $this->d50() * ($share / (1.0 - $share)) ** (1.0 / $this->shape);
@@ -192,7 +192,7 @@ final class RootCurve implements Calculation
         return [$limits[0] ?? 0.0, $limits[1] ?? 1.0];
     }
 
-    /** Of those that will root, the share that has by τ. */
+    /** Of the cuttings that will ever root, the share that has rooted by τ thermal days. */
     public static function reached(float $tau, float $d50, float $shape): float
     {
         return $tau <= 0.0 ? 0.0 : 1.0 / (1.0 + ($tau / $d50) ** -$shape);

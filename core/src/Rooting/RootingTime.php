@@ -40,13 +40,13 @@ final class RootingTime
         return $progress !== null && $progress > 0.0 ? self::days($pace->daysAt($progress), $planned) : new self($planned, null, $pace, $cardinal, $medium);
     }
 
-    /** The first tenth of those that will root has. */
+    /** The day by which a tenth of the cuttings that will ever root have rooted: roots may be looked for. */
     public function rootedFrom(\DateTimeImmutable $stickOn): \DateTimeImmutable
     {
         return $this->days === null ? $this->need(self::EARLY)->metOn($stickOn) : self::after($stickOn, (int) $this->days->low);
     }
 
-    /** Nine tenths of those that will root have. */
+    /** The day by which nine tenths of the cuttings that will ever root have rooted. */
     public function rootedBy(\DateTimeImmutable $stickOn): \DateTimeImmutable
     {
         return $this->days === null ? $this->need(self::LATE)->metOn($stickOn) : self::after($stickOn, (int) $this->days->high);

@@ -31,7 +31,7 @@ final class Specimen
     ) {
     }
 
-    /** One that shows this stage, as one of many that do. */
+    /** A made-up foot of a cutting at this stage, drawn by chance among the many that one could see. */
     public static function showing(RootStage $stage, \Random\Randomizer $chance): self
     {
         $between = static fn (float $low, float $high) => $low + ($high - $low) * $chance->getInt(0, 1_000_000) / 1_000_000;

@@ -28,38 +28,38 @@ final class Counts
      */
     public function on(array $lines): array
     {
-        $found = array_fill_keys($lines, array_fill_keys(array_column(State::cases(), 'value'), 0));
+        $counts = array_fill_keys($lines, array_fill_keys(array_column(State::cases(), 'value'), 0));
         $rows = Row::all($this->db, 'SELECT line_id, state, count FROM standing WHERE line_id IN (?) AND count <> 0', [$lines], [ArrayParameterType::INTEGER]);
         foreach ($rows as $row) {
-            $found[$row->int('line_id')][$row->text('state')] = $row->int('count');
+            $counts[$row->int('line_id')][$row->text('state')] = $row->int('count');
         }
 
-        return $found;
+        return $counts;
     }
 
     /** @return array<int, array<string, int>> what stands in trays, by line: stuck and rooted */
     public function inTrays(): array
     {
-        $found = [];
+        $counts = [];
         $rows = Row::all($this->db, "SELECT line_id, state, count FROM standing WHERE count > 0 AND state IN ('stuck', 'rooted')");
         foreach ($rows as $row) {
-            $found[$row->int('line_id')] ??= ['stuck' => 0, 'rooted' => 0];
-            $found[$row->int('line_id')][$row->text('state')] = $row->int('count');
+            $counts[$row->int('line_id')] ??= ['stuck' => 0, 'rooted' => 0];
+            $counts[$row->int('line_id')][$row->text('state')] = $row->int('count');
         }
 
-        return $found;
+        return $counts;
     }
 
     /** @return array<int, array<string, int>> what stands in pots, by line: potted and grown */
     public function inPots(): array
     {
-        $found = [];
+        $counts = [];
         foreach (Row::all($this->db, "SELECT line_id, state, count FROM standing WHERE count > 0 AND state IN ('potted', 'grown')") as $row) {
-            $found[$row->int('line_id')] ??= ['potted' => 0, 'grown' => 0];
-            $found[$row->int('line_id')][$row->text('state')] = $row->int('count');
+            $counts[$row->int('line_id')] ??= ['potted' => 0, 'grown' => 0];
+            $counts[$row->int('line_id')][$row->text('state')] = $row->int('count');
         }
 
-        return $found;
+        return $counts;
     }
 
     /** @return list<int> lots with plants in pots */
@@ -82,12 +82,12 @@ final class Counts
                 SELECT from_line AS line, count FROM entry WHERE from_line IN (?) AND from_state IN ('potted', 'grown') AND to_state = 'lost'
                 UNION ALL SELECT to_line, -count FROM entry WHERE to_line IN (?) AND to_state IN ('potted', 'grown') AND from_state = 'lost'
             ) GROUP BY line HAVING sum(count) <> 0", [$lines, $lines], [ArrayParameterType::INTEGER, ArrayParameterType::INTEGER]);
-        $found = [];
+        $counts = [];
         foreach ($rows as $row) {
-            $found[$row->int('line')] = $row->int('lost');
+            $counts[$row->int('line')] = $row->int('lost');
         }
 
-        return $found;
+        return $counts;
     }
 
     /**
@@ -102,12 +102,12 @@ final class Counts
         $rows = Row::all($this->db, "SELECT l.batch_id, sum(e.count) AS sent FROM line l JOIN entry e ON e.from_line = l.id AND e.to_state = 'sold'
             JOIN dispatch d ON d.act_id = e.act_id WHERE l.batch_id IN (?) AND ".Dispatch::HOLDS.'
             GROUP BY l.batch_id', [$batches], [ArrayParameterType::INTEGER]);
-        $found = [];
+        $counts = [];
         foreach ($rows as $row) {
-            $found[$row->int('batch_id')] = $row->int('sent');
+            $counts[$row->int('batch_id')] = $row->int('sent');
         }
 
-        return $found;
+        return $counts;
     }
 
     /**
@@ -157,12 +157,12 @@ final class Counts
         $of = static fn (string $side): string => 'SELECT l.id AS line, a.on_day FROM batch b JOIN line l ON l.batch_id = b.id
             JOIN entry e ON e.'.$side.' = l.id JOIN act a ON a.id = e.act_id
             WHERE b.left_bench_on IS NULL AND b.stuck_on IS NOT NULL AND '.self::STILL_COUNTS;
-        $found = [];
+        $counts = [];
         foreach (Row::pairs($this->db, 'SELECT line, max(on_day) FROM ('.$of('from_line').' UNION ALL '.$of('to_line').') GROUP BY line') as $line => $day) {
-            $found[(int) $line] = new \DateTimeImmutable((string) $day);
+            $counts[(int) $line] = new \DateTimeImmutable((string) $day);
         }
 
-        return $found;
+        return $counts;
     }
 
     /**
@@ -185,20 +185,20 @@ final class Counts
             GROUP BY 1, 2", [$lines], [ArrayParameterType::INTEGER]);
         $sources = array_values(array_unique(array_filter(array_map(static fn (Row $row) => $row->intOrNull('kept_from'), $rows))));
         $before = $sources === [] ? [] : $this->pottedOn(array_values(array_diff($sources, $lines)));
-        $found = [];
+        $counts = [];
         foreach ($rows as $row) {
             if (!$row->has('kept_from')) {
-                $found[$row->int('to_line')] = $row->day('day');
+                $counts[$row->int('to_line')] = $row->day('day');
             }
         }
         foreach ($rows as $row) {
-            $day = !$row->has('kept_from') ? null : $before[$row->int('kept_from')] ?? $found[$row->int('kept_from')] ?? $row->day('day');
+            $day = !$row->has('kept_from') ? null : $before[$row->int('kept_from')] ?? $counts[$row->int('kept_from')] ?? $row->day('day');
             if ($day !== null) {
-                $found[$row->int('to_line')] = max($found[$row->int('to_line')] ?? $day, $day);
+                $counts[$row->int('to_line')] = max($counts[$row->int('to_line')] ?? $day, $day);
             }
         }
 
-        return $found;
+        return $counts;
     }
 
     /**

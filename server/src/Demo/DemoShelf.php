@@ -16,22 +16,22 @@ final class DemoShelf
     public function lay(): void
     {
         $shelf = Readable::yaml('shelf.yaml');
-        foreach ($shelf['hormones'] as $one) {
+        foreach ($shelf['hormones'] as $thing) {
             $this->db->insert(
                 'hormone_stock',
                 [
-                    'name' => $one['name'], 'what' => $one['what'], 'kind' => $one['kind'], 'form' => $one['form'],
-                    'ppm' => (float) $one['ppm'], 'made_on' => $this->day($one['made']), 'keeps_until' => $this->day($one['keeps']),
+                    'name' => $thing['name'], 'what' => $thing['what'], 'kind' => $thing['kind'], 'form' => $thing['form'],
+                    'ppm' => (float) $thing['ppm'], 'made_on' => $this->day($thing['made']), 'keeps_until' => $this->day($thing['keeps']),
                 ],
             );
         }
-        foreach ($shelf['sanitisers'] as $one) {
+        foreach ($shelf['sanitisers'] as $thing) {
             $this->db->insert(
                 'sanitiser',
                 [
-                    'name' => $one['name'], 'ppm' => 10_000.0 * $one['percent'], 'parts' => (float) $one['parts'],
-                    'reading' => $one['reading'], 'minutes' => $one['minutes'], 'never_meets' => $one['neverMeets'],
-                    'for_material' => (int) $one['forMaterial'],
+                    'name' => $thing['name'], 'ppm' => 10_000.0 * $thing['percent'], 'parts' => (float) $thing['parts'],
+                    'reading' => $thing['reading'], 'minutes' => $thing['minutes'], 'never_meets' => $thing['neverMeets'],
+                    'for_material' => (int) $thing['forMaterial'],
                 ],
             );
         }

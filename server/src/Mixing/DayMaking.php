@@ -108,23 +108,23 @@ final class DayMaking
     public function sanitiser(array $batches): ?array
     {
         $rule = $this->house->nursery()->rules()->of(School::Dip);
-        $one = $this->em->getRepository(Disinfectant::class)->findOneBy(
+        $sanitiser = $this->em->getRepository(Disinfectant::class)->findOneBy(
             $rule === 'none' ? [] : ['forMaterial' => true],
             ['id' => 'ASC'],
         ) ?? $this->em->getRepository(Disinfectant::class)->findOneBy([], ['id' => 'ASC']);
-        if ($one === null) {
+        if ($sanitiser === null) {
             return null;
         }
-        $dipped = $rule === 'none' || !$one->forMaterial
+        $dipped = $rule === 'none' || !$sanitiser->forMaterial
             ? []
             : array_filter($batches, static fn (Batch $b) => $b->sheet->core()->taking->wash === Wash::Allowed);
 
         return [
-            'step' => 'clean:'.$one->name, 'name' => $one->name, 'words' => $one->core()->words(),
-            'litres' => $this->house->defaults()->number(HouseDefault::Bucket), 'minutes' => $one->minutes, 'neverMeets' => $one->neverMeets,
+            'step' => 'clean:'.$sanitiser->name, 'name' => $sanitiser->name, 'words' => $sanitiser->core()->words(),
+            'litres' => $this->house->defaults()->number(HouseDefault::Bucket), 'minutes' => $sanitiser->minutes, 'neverMeets' => $sanitiser->neverMeets,
             'dipped' => array_keys($dipped),
             'never' => array_keys(array_filter($batches, static fn (Batch $b) => $b->sheet->core()->taking->wash === Wash::Never)),
-        ] + $one->core()->make(Volume::litres($this->house->defaults()->number(HouseDefault::Bucket)))->toArray();
+        ] + $sanitiser->core()->make(Volume::litres($this->house->defaults()->number(HouseDefault::Bucket)))->toArray();
     }
 
     private function dipDepth(WaySheet $way): float

@@ -144,10 +144,10 @@ final class DipController
     public function addSanitiser(Fields $in): Answer
     {
         $this->writing->once(function () use ($in): void {
-            $one = new Disinfectant('', 1.0, 1.0, RatioReading::ToParts, 0, '', false);
-            $this->readSanitiser($in, $one);
-            $this->em->persist($one);
-            $this->writing->keep('sanitiser', $one->name, [], $one->toArray());
+            $sanitiser = new Disinfectant('', 1.0, 1.0, RatioReading::ToParts, 0, '', false);
+            $this->readSanitiser($in, $sanitiser);
+            $this->em->persist($sanitiser);
+            $this->writing->keep('sanitiser', $sanitiser->name, [], $sanitiser->toArray());
         });
 
         return new Answer($this->say(), 201);
@@ -157,12 +157,12 @@ final class DipController
     #[IsGranted('ROLE_PROPAGATOR')]
     public function changeSanitiser(int $id, Fields $in): Answer
     {
-        $one = $this->sanitiser($id);
-        $this->writing->once(function () use ($in, $one): void {
-            $before = $one->toArray();
-            $this->writing->mustBeVersion($in->count('version', 1), $one->version, $this->say());
-            $this->writing->change($one, fn (Disinfectant $asked) => $this->readSanitiser($in, $asked));
-            $this->writing->keep('sanitiser', $one->name, $before, $one->toArray());
+        $sanitiser = $this->sanitiser($id);
+        $this->writing->once(function () use ($in, $sanitiser): void {
+            $before = $sanitiser->toArray();
+            $this->writing->mustBeVersion($in->count('version', 1), $sanitiser->version, $this->say());
+            $this->writing->change($sanitiser, fn (Disinfectant $asked) => $this->readSanitiser($in, $asked));
+            $this->writing->keep('sanitiser', $sanitiser->name, $before, $sanitiser->toArray());
         });
 
         return new Answer($this->say());
@@ -172,11 +172,11 @@ final class DipController
     #[Route('/api/dips/sanitisers/{id<\d+>}/reckon', methods: ['POST'])]
     public function reckonSanitiser(int $id, Fields $in): Answer
     {
-        $one = $this->sanitiser($id);
+        $sanitiser = $this->sanitiser($id);
         $litres = $in->positive('litres', 10_000);
         $in->done();
 
-        return new Answer($one->core()->make(Volume::litres($litres))->toArray());
+        return new Answer($sanitiser->core()->make(Volume::litres($litres))->toArray());
     }
 
     /** @return array{0: HormoneStock, 1: int, 2: int, 3: float} */
@@ -214,17 +214,19 @@ final class DipController
         }
     }
 
-    private function readSanitiser(Fields $in, Disinfectant $one): void
+    private function readSanitiser(Fields $in, Disinfectant $sanitiser): void
     {
         $name = $in->text('name', 60);
         $other = $this->em->getRepository(Disinfectant::class)->findOneBy(['name' => $name]);
-        if ($other !== null && $other->id !== $one->id) {
+        if ($other !== null && $other->id !== $sanitiser->id) {
             throw Refused::because('taken', 'name', sprintf('There is a sanitiser called %s already.', $name));
         }
-        [$one->name, $one->ppm, $one->parts, $one->reading] = [
+        [$sanitiser->name, $sanitiser->ppm, $sanitiser->parts, $sanitiser->reading] = [
             $name, 10_000.0 * $in->positive('percent', 100), $in->number('parts', 1, 100_000), $in->choice('reading', RatioReading::class),
         ];
-        [$one->minutes, $one->neverMeets, $one->forMaterial] = [$in->count('minutes', 0, 1440), $in->text('neverMeets', 200), $in->flag('forMaterial')];
+        $sanitiser->minutes = $in->count('minutes', 0, 1440);
+        $sanitiser->neverMeets = $in->text('neverMeets', 200);
+        $sanitiser->forMaterial = $in->flag('forMaterial');
         if ($in->has('version')) {
             $in->count('version', 1);
         }

@@ -56,17 +56,17 @@ final class DefaultsController
     {
         $nursery = $this->house->nursery();
         $by = [];
-        foreach (HouseDefault::cases() as $one) {
-            $by[$one->topic()->value][] = [
-                'name' => $one->value,
-                'label' => $one->label(),
-                'unit' => $one->unit()->value,
-                'value' => $nursery->defaults()->number($one),
-                'usual' => $one->usual(),
-                'least' => $one->least(),
-                'most' => $one->most(),
-                'whole' => $one->unit()->isWhole(),
-                'reason' => $one->reason(),
+        foreach (HouseDefault::cases() as $habit) {
+            $by[$habit->topic()->value][] = [
+                'name' => $habit->value,
+                'label' => $habit->label(),
+                'unit' => $habit->unit()->value,
+                'value' => $nursery->defaults()->number($habit),
+                'usual' => $habit->usual(),
+                'least' => $habit->least(),
+                'most' => $habit->most(),
+                'whole' => $habit->unit()->isWhole(),
+                'reason' => $habit->reason(),
             ];
         }
 

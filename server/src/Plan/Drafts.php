@@ -88,14 +88,14 @@ final class Drafts
         }
         $orders = $this->orders();
         $found = [];
-        foreach ($drafted as $one) {
-            $crop = $orders[$one->orders[0]]->crop;
-            $part = $one->route?->parts[0];
-            $why = $part === null ? null : $this->rights->whyNot($crop, $part->dates->stickOn, $part->stick, $one->want->plants, $more[$crop->slug] ?? 0);
+        foreach ($drafted as $draft) {
+            $crop = $orders[$draft->orders[0]]->crop;
+            $part = $draft->route?->parts[0];
+            $why = $part === null ? null : $this->rights->whyNot($crop, $part->dates->stickOn, $part->stick, $draft->want->plants, $more[$crop->slug] ?? 0);
             if ($part !== null && $why === null) {
                 $more[$crop->slug] = ($more[$crop->slug] ?? 0) + $part->stick;
             }
-            $found[] = $why === null ? $one : new Drafted($one->orders, $one->want, null, null, $one->saved, $why, Fact::of('draft.fewer'));
+            $found[] = $why === null ? $draft : new Drafted($draft->orders, $draft->want, null, null, $draft->saved, $why, Fact::of('draft.fewer'));
         }
 
         return $found;
@@ -167,8 +167,8 @@ final class Drafts
         $wanted = $this->orders();
         $blocks = array_column($this->em->getRepository(StockBlock::class)->findAll(), null, 'code');
         $made = [];
-        foreach ($drafted as $one) {
-            $batch = $made[] = $this->batch($one, $wanted, $blocks);
+        foreach ($drafted as $draft) {
+            $batch = $made[] = $this->batch($draft, $wanted, $blocks);
             $this->writing->keep(
                 'batch',
                 $batch->code,
@@ -185,20 +185,20 @@ final class Drafts
      * @param array<int, Wanted>        $wanted by id
      * @param array<string, StockBlock> $blocks by code
      */
-    private function batch(Drafted $one, array $wanted, array $blocks): Batch
+    private function batch(Drafted $draft, array $wanted, array $blocks): Batch
     {
-        $route = $one->route ?? throw new \LogicException('Only what was drafted is kept.');
+        $route = $draft->route ?? throw new \LogicException('Only what was drafted is kept.');
         $part = $route->parts[0];
         $way = $this->em->find(Way::class, $route->way?->id) ?? throw new \LogicException('A draft has a way.');
         $sheet = $way->core();
         $block = $blocks[$part->supply->source->code ?? ''] ?? throw new \LogicException('A draft has its stock.');
-        $zone = $this->em->find(Zone::class, $one->berth?->zone) ?? throw new \LogicException('A draft has its place.');
+        $zone = $this->em->find(Zone::class, $draft->berth?->zone) ?? throw new \LogicException('A draft has its place.');
         $trayKind = $this->em->find(TrayKind::class, $sheet->setting->trayKind) ?? throw new \LogicException('A sheet names a kind of tray.');
-        $order = $wanted[$one->orders[0]];
-        $want = $one->want;
+        $order = $wanted[$draft->orders[0]];
+        $want = $draft->want;
         $amount = new Amount($part->trays, $part->stick, $want->plants, $want->confidence);
         $batch = $this->newBatches->make(Intended::by($way->newest(), $block, $zone, $trayKind, $amount, $part->dates), $order);
-        foreach (array_slice($one->orders, 1) as $id) {
+        foreach (array_slice($draft->orders, 1) as $id) {
             $batch->shared->add($wanted[$id]);
         }
 

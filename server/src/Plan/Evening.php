@@ -56,8 +56,8 @@ final class Evening
         $planned = $this->hours->weeks($from, $weeks, $loads);
         $movable = $this->movable($loads);
         $fixed = array_column($planned, 'hours');
-        foreach ($movable as $one) {
-            foreach ([[$one->isStuck() ? null : $one->stickOn, $one->stick], [$one->dates()->potOn, $one->pot]] as [$day, $hours]) {
+        foreach ($movable as $shifted) {
+            foreach ([[$shifted->isStuck() ? null : $shifted->stickOn, $shifted->stick], [$shifted->dates()->potOn, $shifted->pot]] as [$day, $hours]) {
                 $week = $day === null ? -1 : $from->until(Week::containing($day));
                 if (isset($fixed[$week])) {
                     $fixed[$week] = max(0.0, $fixed[$week] - $hours);
@@ -139,23 +139,23 @@ final class Evening
         return $this->zones[(int) $batch->zone->id] ??= $batch->zone->core();
     }
 
-    private function isAble(Movable $one, PlainDates $dates): bool
+    private function isAble(Movable $shifted, PlainDates $dates): bool
     {
-        $batch = $this->batches[$one->code];
+        $batch = $this->batches[$shifted->code];
         $sheet = $batch->sheet->core();
         $zone = (int) $batch->zone->id;
-        $others = array_values(array_filter($this->lying[$zone] ?? [], static fn (Tenant $t) => $t->name !== $one->code));
-        $tenant = Berths::tenant($one->code, $sheet, $dates, $batch->positions());
+        $others = array_values(array_filter($this->lying[$zone] ?? [], static fn (Tenant $t) => $t->name !== $shifted->code));
+        $tenant = Berths::tenant($shifted->code, $sheet, $dates, $batch->positions());
         if (!$this->zone($batch)->offerTo($tenant, $others)->isYes()) {
             return false;
         }
         $block = (int) $batch->block->id;
-        $takes = array_values(array_filter($this->taken[$block] ?? [], static fn (array $t) => $t['batch'] !== $one->code));
-        if (!$one->isStuck()) {
+        $takes = array_values(array_filter($this->taken[$block] ?? [], static fn (array $t) => $t['batch'] !== $shifted->code));
+        if (!$shifted->isStuck()) {
             if (!$this->takes->offer($batch->block, $sheet, $dates->stickOn, $batch->amount->planned, null, $takes)->isEnough()) {
                 return false;
             }
-            $this->taken[$block] = [...$takes, ['on' => $dates->stickOn, 'cuttings' => $batch->amount->planned, 'batch' => $one->code, 'stuck' => false]];
+            $this->taken[$block] = [...$takes, ['on' => $dates->stickOn, 'cuttings' => $batch->amount->planned, 'batch' => $shifted->code, 'stuck' => false]];
         }
         $this->lying[$zone] = [...$others, $tenant];
 

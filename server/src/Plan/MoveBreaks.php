@@ -51,12 +51,12 @@ final class MoveBreaks
      */
     private function ofOne(int $i, array $placed, array $there): array
     {
-        $one = $placed[$i];
-        $batch = $one->batch;
-        $isOnlyPots = $one->move->isOnlyPots();
+        $placing = $placed[$i];
+        $batch = $placing->batch;
+        $isOnlyPots = $placing->move->isOnlyPots();
         $found = [];
-        if (!$batch->isStuck() && !$one->isPart && !$isOnlyPots) {
-            $stickOn = $one->dates->stickOn;
+        if (!$batch->isStuck() && !$placing->isPart && !$isOnlyPots) {
+            $stickOn = $placing->dates->stickOn;
             $supply = $this->yards->source($batch->block, $this->takesBut($placed, $batch))->supply(
                 (int) $batch->sheet->way->id,
                 $stickOn,
@@ -64,17 +64,25 @@ final class MoveBreaks
             );
             $found = MoveBreak::ofSticking($stickOn, $this->today->day(), $this->windows->of($batch->sheet->way)->opensIn(Week::containing($stickOn)), $supply);
         }
-        foreach ($one->legs($this->house->defaults()) as $leg) {
+        foreach ($placing->legs($this->house->defaults()) as $leg) {
             if ($leg['tenant']->to->until($this->today->week()) > 0) {
                 continue;
             }
             $zone = ($this->em->find(Zone::class, $leg['zone']) ?? throw new \LogicException('A leg lies in a zone.'))->core();
             $others = $this->lyingIn($leg['zone'], $leg['tenant'], $placed, $i, $there[$leg['zone']] ?? []);
             $offer = $zone->offerTo($leg['tenant'], $others);
-            $found[] = MoveBreak::ofPlace($zone, $offer, $leg['tenant']->inPots, $one->isNew, !$batch->isStuck(), $isOnlyPots, $one->move->pots !== null);
+            $found[] = MoveBreak::ofPlace(
+                $zone,
+                $offer,
+                $leg['tenant']->inPots,
+                $placing->isNew,
+                !$batch->isStuck(),
+                $isOnlyPots,
+                $placing->move->pots !== null,
+            );
         }
         foreach ($batch->orders() as $wanted) {
-            $found[] = MoveBreak::ofOrder($wanted->ready(), $one->dates->readyOn, $wanted->customer?->name);
+            $found[] = MoveBreak::ofOrder($wanted->ready(), $placing->dates->readyOn, $wanted->customer?->name);
         }
 
         return array_map(
@@ -90,13 +98,13 @@ final class MoveBreaks
      */
     private function lying(array $placed): array
     {
-        $legs = array_merge(...array_map(fn (Placed $one) => $one->legs($this->house->defaults()), $placed));
+        $legs = array_merge(...array_map(fn (Placed $placing) => $placing->legs($this->house->defaults()), $placed));
         if ($legs === []) {
             return [];
         }
         $from = array_map(static fn (array $leg) => $leg['tenant']->from->written(), $legs);
         $to = array_map(static fn (array $leg) => $leg['tenant']->to->written(), $legs);
-        $moved = array_flip(array_map(static fn (Placed $one) => $one->batch->code, $placed));
+        $moved = array_flip(array_map(static fn (Placed $placing) => $placing->batch->code, $placed));
 
         return array_map(
             static fn (array $tenants) => array_values(array_filter($tenants, static fn (Tenant $t) => !isset($moved[$t->batch()]))),
@@ -113,8 +121,8 @@ final class MoveBreaks
     private function lyingIn(int $zone, Tenant $then, array $placed, int $but, array $there): array
     {
         $lying = array_values(array_filter($there, static fn (Tenant $t) => $t->meets($then)));
-        foreach ($placed as $i => $one) {
-            foreach ($i === $but ? [] : $one->legs($this->house->defaults()) as $leg) {
+        foreach ($placed as $i => $placing) {
+            foreach ($i === $but ? [] : $placing->legs($this->house->defaults()) as $leg) {
                 if ($leg['zone'] === $zone) {
                     $lying[] = $leg['tenant'];
                 }
@@ -132,8 +140,8 @@ final class MoveBreaks
     private function takesBut(array $placed, Batch $batch): array
     {
         $days = [];
-        foreach ($placed as $one) {
-            $days[$one->batch->code] = $one->dates->stickOn;
+        foreach ($placed as $placing) {
+            $days[$placing->batch->code] = $placing->dates->stickOn;
         }
 
         $others = array_filter(

@@ -20,10 +20,10 @@ final class MoveReader
     /** @return list<Move> from the list `moves`, each with the version that the mover saw */
     public static function seen(Fields $in): array
     {
-        return array_map(static function (Fields $one): Move {
-            $one->count('version', 1);
+        return array_map(static function (Fields $entry): Move {
+            $entry->count('version', 1);
 
-            return self::one($one);
+            return self::one($entry);
         }, $in->objects('moves', self::MOST));
     }
 
@@ -37,18 +37,18 @@ final class MoveReader
         return array_map(static fn (array $move) => self::one(Fields::of($move)), $moves);
     }
 
-    private static function one(Fields $one): Move
+    private static function one(Fields $entry): Move
     {
-        $day = static fn (string $name) => $one->has($name) ? $one->day($name) : null;
+        $day = static fn (string $name) => $entry->has($name) ? $entry->day($name) : null;
         $then = null;
-        if ($one->has('then')) {
-            $next = $one->object('then');
+        if ($entry->has('then')) {
+            $next = $entry->object('then');
             $then = ['zone' => $next->count('zone', 1), 'on' => $next->day('on')];
             $next->done();
         }
         $pots = null;
-        if ($one->has('pots')) {
-            $stand = $one->object('pots');
+        if ($entry->has('pots')) {
+            $stand = $entry->object('pots');
             $pots = ['zone' => $stand->count('zone', 1), 'spaced' => $stand->has('spaced') && $stand->flag('spaced')];
             $stand->done();
         }
@@ -57,21 +57,21 @@ final class MoveReader
             $part->done();
 
             return $said;
-        }, $one->has('parts') ? $one->objects('parts', 10) : []);
+        }, $entry->has('parts') ? $entry->objects('parts', 10) : []);
         $move = new Move(
-            $one->text('code', 20),
+            $entry->text('code', 20),
             $day('stickOn'),
-            $one->has('heldDays') ? $one->count('heldDays') : null,
-            $one->has('zone') ? $one->count('zone', 1) : null,
-            rtrim($one->pathOf(''), '.'),
-            $one->has('version') ? $one->count('version', 1) : null,
+            $entry->has('heldDays') ? $entry->count('heldDays') : null,
+            $entry->has('zone') ? $entry->count('zone', 1) : null,
+            rtrim($entry->pathOf(''), '.'),
+            $entry->has('version') ? $entry->count('version', 1) : null,
             $day('on'),
             $then,
-            $one->has('trayKind') ? $one->count('trayKind', 1) : null,
+            $entry->has('trayKind') ? $entry->count('trayKind', 1) : null,
             $parts,
             $pots,
         );
-        $one->done();
+        $entry->done();
 
         return $move;
     }

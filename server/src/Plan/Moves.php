@@ -49,10 +49,10 @@ final class Moves
         $placed = $this->places->of($moves);
         $breaks = $this->breaks->of($placed);
         $batches = [];
-        foreach ($placed as $i => $one) {
+        foreach ($placed as $i => $placing) {
             $batches[] = [
-                'code' => $one->batch->code, 'dates' => $one->dates->toArray(), 'zone' => $one->lastZone()->name, 'trays' => $one->trays,
-                'heldDays' => $one->held, 'breaks' => $breaks[$i],
+                'code' => $placing->batch->code, 'dates' => $placing->dates->toArray(), 'zone' => $placing->lastZone()->name, 'trays' => $placing->trays,
+                'heldDays' => $placing->held, 'breaks' => $breaks[$i],
             ];
         }
 
@@ -68,47 +68,47 @@ final class Moves
     {
         $placed = $this->places->of($moves);
         $breaks = $this->breaks->of($placed);
-        foreach ($placed as $i => $one) {
-            if ($one->move->seen !== null) {
-                $one->batch->mustBeAsSeen($one->move->seen);
+        foreach ($placed as $i => $placing) {
+            if ($placing->move->seen !== null) {
+                $placing->batch->mustBeAsSeen($placing->move->seen);
             }
             foreach ($breaks[$i] as $break) {
                 if ($break['hard']) {
-                    throw Refused::because($break['kind'], $one->move->field, Fact::of('move.refused', batch: $one->batch->code, why: $break['words']));
+                    throw Refused::because($break['kind'], $placing->move->field, Fact::of('move.refused', batch: $placing->batch->code, why: $break['words']));
                 }
             }
         }
         $this->rights->mustAllow(array_map(
-            static fn (Placed $one) => $one->claim('stickOn'),
-            array_values(array_filter($placed, static fn (Placed $one) => !$one->batch->isStuck())),
+            static fn (Placed $placing) => $placing->claim('stickOn'),
+            array_values(array_filter($placed, static fn (Placed $placing) => !$placing->batch->isStuck())),
         ));
         $moved = [];
-        foreach ($placed as $one) {
-            if ($one->isPart) {
-                $moved[] = $this->splitOff($one);
+        foreach ($placed as $placing) {
+            if ($placing->isPart) {
+                $moved[] = $this->splitOff($placing);
                 continue;
             }
-            $batch = $moved[] = $one->batch;
+            $batch = $moved[] = $placing->batch;
             ++$batch->timesMoved;
             $before = self::editable($batch);
-            if ($one->move->pots !== null) {
-                [$batch->potsZone, $batch->potsSpaced] = [$this->places->zone($one->move->pots['zone'], $one->move), $one->move->pots['spaced']];
+            if ($placing->move->pots !== null) {
+                [$batch->potsZone, $batch->potsSpaced] = [$this->places->zone($placing->move->pots['zone'], $placing->move), $placing->move->pots['spaced']];
             }
             if ($batch->leftBenchOn !== null) {
                 $this->writing->keep('batch', $batch->code, $before, self::editable($batch));
                 continue;
             }
-            $batch->zone = $one->zone;
-            $batch->days->heldDays = $one->held;
+            $batch->zone = $placing->zone;
+            $batch->days->heldDays = $placing->held;
             // Held for so many days, it is not bound to a week any more; nor is what is moved before it is stuck.
-            if ($one->move->heldDays !== null || $one->move->stickOn !== null) {
+            if ($placing->move->heldDays !== null || $placing->move->stickOn !== null) {
                 $batch->days->potWeek = null;
             }
-            $batch->amount->trays = $one->trays;
-            $batch->amount->planned = $one->planned;
-            $batch->trayKind = $one->trayKind;
-            $batch->days->reckonedAs($one->dates);
-            $this->goesOn($batch, $one->then);
+            $batch->amount->trays = $placing->trays;
+            $batch->amount->planned = $placing->planned;
+            $batch->trayKind = $placing->trayKind;
+            $batch->days->reckonedAs($placing->dates);
+            $this->goesOn($batch, $placing->then);
             $this->writing->keep('batch', $batch->code, $before, self::editable($batch));
         }
         $this->em->flush();
@@ -153,12 +153,12 @@ final class Moves
     private function weeks(array $placed): array
     {
         $touched = $by = [];
-        foreach ($placed as $one) {
-            $batch = $one->batch;
-            $by[$batch->code] = $one;
+        foreach ($placed as $placing) {
+            $batch = $placing->batch;
+            $by[$batch->code] = $placing;
             foreach ([
-                $batch->days->stickOn, $batch->days->weanOn, $batch->days->potOn, $one->dates->stickOn, $one->dates->weanOn,
-                $one->dates->potOn,
+                $batch->days->stickOn, $batch->days->weanOn, $batch->days->potOn, $placing->dates->stickOn, $placing->dates->weanOn,
+                $placing->dates->potOn,
             ] as $day) {
                 $touched[Week::containing($day)->ordinal()] = true;
             }
@@ -169,17 +169,17 @@ final class Moves
         $from = Week::ofOrdinal(max(min(array_keys($touched)), $this->today->week()->ordinal()));
         $many = max(1, max(array_keys($touched)) - $from->ordinal() + 1);
         $loads = array_map(function (BatchLoad $load) use ($by): BatchLoad {
-            $one = $by[$load->tenant->name] ?? null;
+            $placing = $by[$load->tenant->name] ?? null;
 
-            return $one === null
+            return $placing === null
                 ? $load
                 : new BatchLoad(
-                    $one->legs($this->house->defaults())[0]['tenant'],
+                    $placing->legs($this->house->defaults())[0]['tenant'],
                     $load->underMist,
                     $load->toStick,
-                    Week::containing($one->dates->potOn),
+                    Week::containing($placing->dates->potOn),
                     $load->toPot,
-                    Week::containing($one->dates->weanOn),
+                    Week::containing($placing->dates->weanOn),
                     $load->method,
                     $load->pot,
                 );

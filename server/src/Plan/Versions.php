@@ -72,8 +72,8 @@ final class Versions
         $version = $this->version($id);
         $kept = $this->keep(sprintf('Before going back to “%s”', mb_substr($version->name, 0, 80)), true, self::codes($version->batches()));
         $then = [];
-        foreach ($version->batches() as $one) {
-            $then[$one->code] = $one;
+        foreach ($version->batches() as $plan) {
+            $then[$plan->code] = $plan;
         }
         $changed = 0;
         foreach (Row::things(
@@ -89,11 +89,11 @@ final class Versions
             if ($only !== null) {
                 $batch->mustBeAsSeen($only[$batch->code]);
             }
-            $one = $then[$batch->code] ?? null;
+            $plan = $then[$batch->code] ?? null;
             $before = self::of($batch)->toArray() + ['calledOff' => $batch->calledOff];
-            if ($one !== null && (!$batch->isStuck() || $one->stuck)) {
-                $this->restore($batch, $one);
-            } elseif ($one === null && !$batch->isStuck()) {
+            if ($plan !== null && (!$batch->isStuck() || $plan->stuck)) {
+                $this->restore($batch, $plan);
+            } elseif ($plan === null && !$batch->isStuck()) {
                 $batch->calledOff = true;
             }
             $after = self::of($batch)->toArray() + ['calledOff' => $batch->calledOff];
@@ -108,18 +108,18 @@ final class Versions
         return ['version' => $kept->id, 'changed' => $changed];
     }
 
-    private function restore(Batch $batch, PlannedBatch $one): void
+    private function restore(Batch $batch, PlannedBatch $plan): void
     {
-        $batch->potsZone = $one->pots === null ? null : $this->em->find(Zone::class, $one->pots['zone']->id) ?? $batch->potsZone;
-        $batch->potsSpaced = $one->pots['spaced'] ?? false;
+        $batch->potsZone = $plan->pots === null ? null : $this->em->find(Zone::class, $plan->pots['zone']->id) ?? $batch->potsZone;
+        $batch->potsSpaced = $plan->pots['spaced'] ?? false;
         if ($batch->leftBenchOn !== null) {
             return;
         }
-        $batch->days->heldDays = $one->heldDays;
-        $batch->days->potWeek = $one->potWeek;
+        $batch->days->heldDays = $plan->heldDays;
+        $batch->days->potWeek = $plan->potWeek;
         $batch->movesOn->clear();
         $this->em->flush();
-        foreach ($one->movesOn as $on) {
+        foreach ($plan->movesOn as $on) {
             $zone = $this->em->find(Zone::class, $on['zone']->id);
             if ($zone !== null) {
                 $batch->movesOn->add(new MovesOn($batch, $zone, new \DateTimeImmutable($on['from'])));
@@ -127,19 +127,19 @@ final class Versions
         }
         if (!$batch->isStuck()) {
             $batch->calledOff = false;
-            $batch->amount->trays = $one->trays;
-            $batch->amount->planned = $one->cuttings;
-            $batch->zone = $this->em->find(Zone::class, $one->zone->id) ?? $batch->zone;
-            $batch->trayKind = $one->trayKind === null
+            $batch->amount->trays = $plan->trays;
+            $batch->amount->planned = $plan->cuttings;
+            $batch->zone = $this->em->find(Zone::class, $plan->zone->id) ?? $batch->zone;
+            $batch->trayKind = $plan->trayKind === null
                 ? $batch->trayKind
-                : $this->em->find(TrayKind::class, $one->trayKind->id) ?? $batch->trayKind;
-            $batch->block = $this->em->find(StockBlock::class, $one->block->id) ?? $batch->block;
-            $orders = array_values(array_filter(array_map(fn (int $id) => $this->em->find(Wanted::class, $id), $one->orders)));
+                : $this->em->find(TrayKind::class, $plan->trayKind->id) ?? $batch->trayKind;
+            $batch->block = $this->em->find(StockBlock::class, $plan->block->id) ?? $batch->block;
+            $orders = array_values(array_filter(array_map(fn (int $id) => $this->em->find(Wanted::class, $id), $plan->orders)));
             $batch->wanted = array_shift($orders);
             $batch->shared->clear();
             array_map($batch->shared->add(...), $orders);
         }
-        $batch->days->reckonedAs($batch->datesFrom($batch->sticking->stuckOn ?? new \DateTimeImmutable($one->stickOn), $this->house->timetable()));
+        $batch->days->reckonedAs($batch->datesFrom($batch->sticking->stuckOn ?? new \DateTimeImmutable($plan->stickOn), $this->house->timetable()));
     }
 
     private function version(int $id): PlanVersion

@@ -44,14 +44,14 @@ final class PottingController
     public function give(Fields $in): Answer
     {
         return new Answer(['before' => $this->writing->once(function () use ($in): array {
-            $moves = array_map(static function (Fields $one): array {
+            $moves = array_map(static function (Fields $entry): array {
                 $move = [
-                    'code' => $one->text('code', 20),
-                    'week' => $one->has('week') ? $one->here(static fn () => Week::of($one->text('week', 8), 'week')) : null,
-                    'version' => $one->count('version', 1),
-                    'field' => rtrim($one->pathOf(''), '.'),
+                    'code' => $entry->text('code', 20),
+                    'week' => $entry->has('week') ? $entry->here(static fn () => Week::of($entry->text('week', 8), 'week')) : null,
+                    'version' => $entry->count('version', 1),
+                    'field' => rtrim($entry->pathOf(''), '.'),
                 ];
-                $one->done();
+                $entry->done();
 
                 return $move;
             }, $in->objects('moves', 400));
