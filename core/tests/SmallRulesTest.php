@@ -206,6 +206,21 @@ final class SmallRulesTest extends TestCase
         Shares::of(6, [1 => 3, 2 => 2]);
     }
 
+    public function testACodeGrowsByADigitWhenAllAreUsedAndByTwoAfterFourTimes(): void
+    {
+        $length = static fn (int $number) => strlen(BatchCode::ofNumber($number)->written);
+        $short = $length(1);
+        for ($all = 1; $length(2 * $all) === $short; $all *= 2) {
+        }
+        for ($step = intdiv($all, 2); $step > 0; $step = intdiv($step, 2)) {
+            $all += $length($all + $step) === $short ? $step : 0;
+        }
+        self::assertSame(
+            [0, 1, 1, 2, 2, 3],
+            array_map(static fn (int $number) => $length($number) - $short, [$all, $all + 1, 4 * $all, 4 * $all + 1, 16 * $all, 16 * $all + 1]),
+        );
+    }
+
     public function testACodeIsReadAsItIsTypedAndGuardedByItsNumber(): void
     {
         $code = BatchCode::ofNumber(1234)->written;

@@ -109,6 +109,7 @@ final class RootCurveTest extends TestCase
         }
         self::assertSame(8, $wait(1.1, 0.0)->waitSteps(), 'Where the place costs nothing, one waits.');
         self::assertSame([0, 0.0], [$wait(0.0, 9.0)->waitSteps(), $wait(0.0, 9.0)->gain()]);
+        self::assertSame(0, $wait(0.0, 0.0)->waitSteps(), 'Of equally good ones the soonest.');
     }
 
     public function testTheBestStepIsTheBestOfAllAndPlantsAreNeverMoreThanThereAre(): void
