@@ -72,13 +72,16 @@ final class FillStays
         $outOfPlace = $this->house->whole(HouseDefault::FillOutOfPlace);
         foreach ($h->legs() as $code => $legs) {
             $batch = $h->batches[$code] ?? null;
+            if ($batch === null) {
+                $standing[$code] = $legs;
+                continue;
+            }
             $last = $legs[count($legs) - 1];
-            $begin = $batch === null ? 0 : max(0, $h->weekOf($batch->weanOn));
+            $begin = max(0, $h->weekOf($batch->weanOn));
             $weeks = $last->from + $last->weeks - $begin;
             $isUnderMist = $h->zone($last->space)->mist->high >= 2.0;
             if (
-                $batch === null
-                || $batch->isStill
+                $batch->isStill
                 || $weeks < 1
                 || $begin + $weeks > FillHouse::WEEKS
                 || !$isUnderMist

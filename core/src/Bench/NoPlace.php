@@ -192,7 +192,7 @@ final class NoPlace
         $found = [];
         foreach (array_keys($taken->spaces) as $space) {
             $leg = $stay->lay($space, $start, 1)['leg'] ?? null;
-            if ($leg !== null && $taken->couldHold($leg) && $taken->clashing($leg) === [] && $taken->free($leg) > 0) {
+            if ($leg !== null && $taken->couldHold($leg) && $taken->clashing($leg) === []) {
                 $found[] = [$taken->free($leg), $leg];
             }
         }
