@@ -76,6 +76,10 @@ final class AsAgreedTest extends House
         $this->growOn();
         $this->make();
         $this->arrange();
+        // Who changed what is kept with every act, whether or not a room shows it.
+        foreach ($this->db()->fetchAllAssociative('SELECT what, which, fields FROM change_note ORDER BY id') as $note) {
+            $this->digest->take("note of a change: {$note['what']}", ['which' => $note['which'], 'fields' => json_decode((string) $note['fields'], true)]);
+        }
         $this->agreed('work');
         $this->digest = new Digest();
         $this->readRooms(36);
