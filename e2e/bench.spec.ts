@@ -181,7 +181,9 @@ test('a zone is laid out on the screen and by its numbers', async ({ page }) => 
   await page.mouse.down()
   await page.mouse.move(box.x + 90, box.y + 20, { steps: 4 })
   await page.mouse.up()
-  await expect.poll(async () => (await (await page.request.get('/api/bench')).json()).zones.find((zone: Zone) => zone.name === name).place.x).toBeGreaterThan(0.5)
+  await expect.poll(
+    async () => (await (await page.request.get('/api/bench')).json()).zones.find((zone: Zone) => zone.name === name).place.x,
+  ).toBeGreaterThan(0.5)
   await page.getByRole('button', { name: 'Push it down' }).click()
   await page.getByRole('button', { name: 'Keep it there' }).click()
   await expect.poll(async () => (await (await page.request.get('/api/bench')).json()).zones.find((zone: Zone) => zone.name === name).place.y).toBeGreaterThan(0)

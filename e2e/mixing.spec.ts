@@ -21,7 +21,9 @@ async function busiest(page: Page): Promise<string> {
 
 /** The sizes of a PDF's pages, in millimetres. */
 const pagesOf = (pdf: Buffer): string[] =>
-  [...pdf.toString('latin1').matchAll(/\/MediaBox\s*\[\s*0 0 ([\d.]+) ([\d.]+)\s*\]/g)].map(([, wide, high]) => `${Math.round((Number(wide) / 72) * 25.4)} × ${Math.round((Number(high) / 72) * 25.4)}`)
+  [...pdf.toString('latin1').matchAll(/\/MediaBox\s*\[\s*0 0 ([\d.]+) ([\d.]+)\s*\]/g)].map(
+    ([, wide, high]) => `${Math.round((Number(wide) / 72) * 25.4)} × ${Math.round((Number(high) / 72) * 25.4)}`,
+  )
 
 test('the day sheet is ticked with what it came to, and printed on either paper', async ({ page }) => {
   await signIn(page)

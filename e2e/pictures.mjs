@@ -18,7 +18,9 @@ async function visit(size, shade, views) {
   const rooting = batches.find((tag) => tag.state === 'part_rooted') ?? batches[0]
   const planned = batches.findLast((tag) => tag.state === 'planned') ?? batches[0]
   const check = batches.find((tag) => tag.state === 'rooting' && tag.stage !== 'nothing') ?? rooting
-  const places = { lot: (lots.find((one) => one.batches.length > 1 && one.potted > 100) ?? lots[0]).code, check: check.code, planned: planned.code, batch: rooting.code, order: wanted.find((one) => one.state === 'unplanned')?.id ?? wanted[0].id }
+  const lot = lots.find((lot) => lot.batches.length > 1 && lot.potted > 100) ?? lots[0]
+  const order = wanted.find((line) => line.state === 'unplanned') ?? wanted[0]
+  const places = { lot: lot.code, check: check.code, planned: planned.code, batch: rooting.code, order: order.id }
   for (const [name, path, ...presses] of views) {
     await page.goto(base + path.replace(/\{(\w+)\}/, (_, key) => places[key]))
     await page.waitForLoadState('networkidle')

@@ -17,7 +17,9 @@ const potting = async (page: Page) => (await page.request.get('/api/potting')).j
 /** Lines that root and are not counted, but for those that other tests need as the demo made them: orders that will be short. */
 async function rooting(page: Page): Promise<Waits[]> {
   const { wanted } = await (await page.request.get('/api/wanted?season=running')).json()
-  const short = wanted.filter((one: { outlook: { isShort: boolean } | null }) => one.outlook?.isShort).flatMap((one: { batches: { code: string }[] }) => one.batches.map((tag) => tag.code))
+  const short = wanted.filter((one: { outlook: { isShort: boolean } | null }) => one.outlook?.isShort).flatMap(
+    (one: { batches: { code: string }[] }) => one.batches.map((tag) => tag.code),
+  )
   return (await potting(page)).queue.filter((one: Waits) => one.line === 1 && one.tag.state === 'rooting' && one.stuck >= 60 && !short.includes(one.tag.code))
 }
 const linesOf = async (page: Page, code: string): Promise<Line[]> => (await (await page.request.get(`/api/batches/${code}`)).json()).lines
@@ -182,9 +184,12 @@ test('two people at the week board are told of each other, and neither undoes th
 test('a lot grows on, is ready and goes to two orders; each order says what is sent, ready and coming', async ({ page }) => {
   await signIn(page)
   const { lots } = await (await page.request.get('/api/lots')).json()
-  const lot = lots.find((one: { potted: number; grown: number; next: { kind: string; on: string } | null }) => one.potted > 60 && one.grown === 0 && one.next && one.next.on <= TODAY && one.next.kind !== 'ready')
+  type Lot = { potted: number; grown: number; next: { kind: string; on: string } | null }
+  const lot = lots.find((lot: Lot) => lot.potted > 60 && lot.grown === 0 && lot.next && lot.next.on <= TODAY && lot.next.kind !== 'ready')
   for (const plants of [20, 30])
-    await page.request.post('/api/wanted', { data: { crop: lot.cropSlug, plants, pot: 1, readyWeek: '2027-W21', customer: 'Oxlow Landscape', priority: 'must' } })
+    await page.request.post(
+      '/api/wanted', { data: { crop: lot.cropSlug, plants, pot: 1, readyWeek: '2027-W21', customer: 'Oxlow Landscape', priority: 'must' } },
+    )
   await page.goto('/potting/lots')
   await mustBeUsable(page, 'all lots')
   await page.getByRole('button', { name: new RegExp(`^Done: .*, lot ${lot.code}$`) }).click()
@@ -213,7 +218,9 @@ test('a lot grows on, is ready and goes to two orders; each order says what is s
   await expect(page.getByText('15 ready').first()).toBeVisible()
 
   const { wanted } = await (await page.request.get('/api/wanted?season=running')).json()
-  const [full, part] = [20, 30].map((plants) => wanted.findLast((one: { crop: string; plants: number; readyWeek: string }) => one.crop === lot.crop && one.plants === plants && one.readyWeek === '2027-W21'))
+  const [full, part] = [20, 30].map((plants) => wanted.findLast(
+    (one: { crop: string; plants: number; readyWeek: string }) => one.crop === lot.crop && one.plants === plants && one.readyWeek === '2027-W21',
+  ))
   expect(full.state).toBe('done')
   await page.goto(`/wanted?order=${part.id}`)
   await expect(page.locator(`#order-${part.id}`)).toContainText(`Sent 10 from ${lot.code}`)
@@ -224,7 +231,10 @@ test('an order wants bigger pots: some of a lot are potted on for it, and put ba
   const { lots } = await (await page.request.get('/api/lots')).json()
   const lot = lots.find((one: { potted: number; grown: number }) => one.potted > 40 && one.grown === 0)
   const { bigger, pot } = await (await page.request.get(`/api/lots/${lot.code}`)).json()
-  await page.request.post('/api/wanted', { data: { crop: lot.cropSlug, plants: 25, pot: bigger[0].id, readyWeek: '2027-W30', customer: 'Oxlow Landscape', priority: 'must' } })
+  await page.request.post(
+    '/api/wanted',
+    { data: { crop: lot.cropSlug, plants: 25, pot: bigger[0].id, readyWeek: '2027-W30', customer: 'Oxlow Landscape', priority: 'must' } },
+  )
   await page.goto(`/potting/lots/${lot.code}`)
   await expect(page.getByText(`25 in ${bigger[0].name}, not ${pot}`)).toBeVisible()
   await page.getByRole('button', { name: `Pot on into ${bigger[0].name} for Oxlow Landscape` }).first().click()

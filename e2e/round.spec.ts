@@ -148,7 +148,10 @@ test('two devices take out more than there are: the second is shown both sides, 
   await tag.getByRole('button', { name: 'Keep, and on' }).click()
   await expect(page.getByRole('status').filter({ hasText: '1 look waiting' })).toBeVisible()
   // Meanwhile the other device has taken out all but one.
-  const other = await page.request.post('/api/round/looks', { data: { key: `other-${Date.now()}`, code: stop.code, line: stop.line, seen: 'rot', culled: stop.there - 1, at: '2027-05-12T08:00:00' } })
+  const other = await page.request.post(
+    '/api/round/looks',
+    { data: { key: `other-${Date.now()}`, code: stop.code, line: stop.line, seen: 'rot', culled: stop.there - 1, at: '2027-05-12T08:00:00' } },
+  )
   expect(other.status(), await other.text()).toBe(201)
   await context.setOffline(false)
   const conflict = page.getByRole('region', { name: `Not kept: ${stop.code}` })

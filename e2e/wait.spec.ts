@@ -45,7 +45,9 @@ test('a slow batch: the curve is redrawn by a check, the call agrees with the ca
   const lines = (await (await page.request.get(`/api/batches/${batch.code}`)).json()).lines
   const stuck = lines[0].standing.stuck
   const third = Math.floor(stuck / 3)
-  await page.request.post(`/api/batches/${batch.code}/count`, { data: { line: 1, on: '2027-05-12', rooted: third, unrooted: stuck - third, lost: {}, potted: third } })
+  await page.request.post(
+    `/api/batches/${batch.code}/count`, { data: { line: 1, on: '2027-05-12', rooted: third, unrooted: stuck - third, lost: {}, potted: third } },
+  )
   await page.goto(`/batches/${batch.code}/wait?line=2`)
   await done.getByRole('button', { name: 'Clear', exact: true }).click()
   await expect(page.getByRole('status').filter({ hasText: `${batch.code}: throw the ${stuck - third}` })).toBeVisible()

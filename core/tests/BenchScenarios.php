@@ -181,9 +181,14 @@ final class BenchScenarios
         $house = HouseDefaults::usual();
         $air = Climate::reference();
         $today = new \DateTimeImmutable('2027-05-12');
-        $batch = static fn (string $code, string $stickOn, bool $isStuck, int $zone, array $of = []) => new Fillable(...$of + ['code' => $code, 'sheet' => WaySheet::of(Pattern::SoftTip->sheet(1)), 'positions' => 10, 'narrower' => 8, 'stickOn' => new \DateTimeImmutable($stickOn), 'weanOn' => (new \DateTimeImmutable($stickOn))->modify('+22 days'), 'heldDays' => 0, 'isStuck' => $isStuck, 'isLocked' => false, 'isStill' => false, 'isWhole' => true, 'priority' => Priority::Should, 'wanted' => [Week::of('2027-W34')], 'zone' => $zone,
+        $batch = static fn (string $code, string $stickOn, bool $isStuck, int $zone, array $of = []) => new Fillable(...$of + [
+            'code' => $code, 'sheet' => WaySheet::of(Pattern::SoftTip->sheet(1)), 'positions' => 10, 'narrower' => 8,
+            'stickOn' => new \DateTimeImmutable($stickOn), 'weanOn' => (new \DateTimeImmutable($stickOn))->modify('+22 days'), 'heldDays' => 0,
+            'isStuck' => $isStuck, 'isLocked' => false, 'isStill' => false, 'isWhole' => true,
+            'priority' => Priority::Should, 'wanted' => [Week::of('2027-W34')], 'zone' => $zone,
             'earliest' => new \DateTimeImmutable('2027-05-15'), 'latest' => new \DateTimeImmutable('2027-07-10'),
-            'canGive' => static fn (\DateTimeImmutable $day) => $day->format('m-d') !== '06-21']);
+            'canGive' => static fn (\DateTimeImmutable $day) => $day->format('m-d') !== '06-21',
+        ]);
         $batches = [
             'PLANNED' => $batch('PLANNED', '2027-06-14', false, 1),
             'LOCKED' => $batch('LOCKED', '2027-06-14', false, 1, ['isLocked' => true]),
@@ -254,7 +259,8 @@ final class BenchScenarios
                         }
                     }
                     $said["{$stage->value}, {$how}, {$stay->name}"] = [
-                        "{$stay->trays} trays, {$stay->earliest} to {$stay->latest}, liked {$stay->preferred}, weight {$stay->weight}, out {$stay->leftOut()}, ".json_encode([$stay->mayPart, $stay->mayMove]),
+                        "{$stay->trays} trays, {$stay->earliest} to {$stay->latest}, liked {$stay->preferred}, weight {$stay->weight}, "
+                            ."out {$stay->leftOut()}, ".json_encode([$stay->mayPart, $stay->mayMove]),
                         implode(' ', $lays),
                     ];
                 }

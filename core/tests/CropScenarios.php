@@ -107,7 +107,8 @@ final class CropScenarios
             foreach (range(0, 60, 2) as $i) {
                 $week = Week::of('2027-W10')->plus($i);
                 $next = $ways->openOrNext($week);
-                $said["{$name} {$week->written()}"] = "{$ways->state($week)}, opens in {$ways->opensIn($week)}, next {$next->from->written()} to {$next->to->written()}";
+                $said["{$name} {$week->written()}"] = "{$ways->state($week)}, opens in {$ways->opensIn($week)}, "
+                    ."next {$next->from->written()} to {$next->to->written()}";
             }
             $said["{$name} in two years"] = $ways->during(Week::of('2027-W01'), Week::of('2028-W52'));
             foreach (['2027-W17', '2027-W30', '2027-W49'] as $week) {
@@ -178,7 +179,8 @@ final class CropScenarios
                 [50, 1, null, 100], [50, 3, null, 900], [50, 1, 8, 350], [50, 1, 6, 100], [0, 1, null, 10], [50, 0, null, 10],
             ] as [$plants, $perShoot, $cap, $asked]) {
                 $offer = BlockOffer::of($plants, ShootHabit::of(20, 40, 0.5, 2, 4), $perShoot, $cap, $of, $day('2027-06-02'), $asked);
-                $said["{$name}, {$plants} plants, {$perShoot} a shoot, cap ".json_encode($cap)] = Told::fact($offer->words())."; left {$offer->left()}; ".($offer->isEnough() ? 'enough' : 'short').'; rests '.json_encode($offer->restsUntil?->written()).'; year '.json_encode($offer->yearUsedUp);
+                $said["{$name}, {$plants} plants, {$perShoot} a shoot, cap ".json_encode($cap)] = Told::fact($offer->words())."; left {$offer->left()}; "
+                    .($offer->isEnough() ? 'enough' : 'short').'; rests '.json_encode($offer->restsUntil?->written()).'; year '.json_encode($offer->yearUsedUp);
             }
         }
         $offer = static fn (int $taken, ?int $cap = null) => BlockOffer::of(
@@ -202,10 +204,15 @@ final class CropScenarios
                 ),
             ),
         );
-        foreach ([['cleanDays' => 60], ['cleanDays' => 61], ['cleanDays' => null], ['found' => 'mites, some'], ['plantedYear' => 2026], ['plantedYear' => 2027], ['plantedYear' => 2019], ['plantedYear' => 2018], ['origin' => Origin::Wild], ['origin' => Origin::ThirdParty, 'permit' => 'X1'], [
-            'origin' => Origin::Wild, 'permit' => 'X1', 'permitUntil' => $day('2027-06-02'),
-        ], ['origin' => Origin::Wild, 'permit' => 'X1', 'permitUntil' => $day('2027-06-01')],
-            ['rights' => 'No licence covers it.'], ['offer' => $offer(500)], ['offer' => $offer(400, 8)], ['offer' => $offer(300, 6)]] as $i => $of) {
+        $cases = [
+            ['cleanDays' => 60], ['cleanDays' => 61], ['cleanDays' => null], ['found' => 'mites, some'],
+            ['plantedYear' => 2026], ['plantedYear' => 2027], ['plantedYear' => 2019], ['plantedYear' => 2018],
+            ['origin' => Origin::Wild], ['origin' => Origin::ThirdParty, 'permit' => 'X1'],
+            ['origin' => Origin::Wild, 'permit' => 'X1', 'permitUntil' => $day('2027-06-02')],
+            ['origin' => Origin::Wild, 'permit' => 'X1', 'permitUntil' => $day('2027-06-01')],
+            ['rights' => 'No licence covers it.'], ['offer' => $offer(500)], ['offer' => $offer(400, 8)], ['offer' => $offer(300, 6)],
+        ];
+        foreach ($cases as $i => $of) {
             $said["fit {$i}"] = $fit($of);
         }
         $licence = Licence::of('L1', $day('2027-01-01'), $day('2027-12-31'), 500, 0.12, CountedOn::Sale);
@@ -213,7 +220,8 @@ final class CropScenarios
             $said["licence on {$on}"] = $licence->covers($day($on));
         }
         foreach ([[100, 400, 0], [101, 400, 0], [50, 300, 150], [51, 300, 150]] as [$asked, $used, $planned]) {
-            $said["licence for {$asked} with {$used} used and {$planned} planned"] = self::orWhy(static function () use ($licence, $asked, $used, $planned): string {
+            $case = "licence for {$asked} with {$used} used and {$planned} planned";
+            $said[$case] = self::orWhy(static function () use ($licence, $asked, $used, $planned): string {
                 $licence->mustAllow($asked, $used, $planned, 'plants');
 
                 return "{$licence->left($used, $planned)} left, {$licence->royaltyFor($asked)} owed";
@@ -294,7 +302,8 @@ final class CropScenarios
         foreach ([1, 4, 8, 12, 20, 30] as $lifted) {
             foreach (array_unique([0, intdiv($lifted, 2), (int) (0.8 * $lifted), $lifted]) as $rooted) {
                 $check = ReadyCheck::inHouse($lifted, $rooted, 0.8, HouseDefaults::usual());
-                $said["{$rooted} of {$lifted}"] = "{$check->verdict()->value}; more ".json_encode($check->liftMore()).'; '.round($check->chance(), 9).'; '.Told::fact($check->words()).' '.Told::fact($check->words(40));
+                $said["{$rooted} of {$lifted}"] = "{$check->verdict()->value}; more ".json_encode($check->liftMore())
+                    .'; '.round($check->chance(), 9).'; '.Told::fact($check->words()).' '.Told::fact($check->words(40));
             }
         }
         foreach ([

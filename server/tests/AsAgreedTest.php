@@ -444,9 +444,12 @@ final class AsAgreedTest extends House
         ];
         $held = $this->does('POST', 'licences', ['crop' => $crop['slug']] + $licence);
         $this->does('PUT', "licences/{$held['id']}", ['version' => $held['version'], 'plants' => 600] + $licence);
-        $block = ['place' => 'North', 'plants' => 40, 'plantedYear' => 2024, 'note' => '', 'shoots' => 20, 'maxShoots' => 60, 'capShare' => 0.4, 'yearCap' => 60, 'recoveryWeeks' => 5, 'branching' => 2, 'shootCm' => 30, 'tipCm' => 2, 'internodeCm' => 3,
+        $block = [
+            'place' => 'North', 'plants' => 40, 'plantedYear' => 2024, 'note' => '', 'shoots' => 20, 'maxShoots' => 60, 'capShare' => 0.4, 'yearCap' => 60,
+            'recoveryWeeks' => 5, 'branching' => 2, 'shootCm' => 30, 'tipCm' => 2, 'internodeCm' => 3,
             'notBefore' => 1, 'replaceAfter' => 8, 'minParents' => 2, 'origin' => 'bought', 'source' => 'a grower', 'population' => '',
-            'permit' => '', 'permitUntil' => '', 'multiplication' => 3, 'survival' => 0.9, 'target' => 200];
+            'permit' => '', 'permitUntil' => '', 'multiplication' => 3, 'survival' => 0.9, 'target' => 200,
+        ];
         $this->does('POST', 'stock', ['code' => 'SF-1', 'crop' => $crop['slug']] + $block);
         $this->does('PUT', 'stock/SF-1', ['version' => $this->ask('GET', '/api/stock/SF-1')['block']['version'], 'plants' => 44] + $block);
         $named = $this->does('POST', 'stock/SF-1/plants', ['label' => 'SF-1 a', 'row' => 'row 1', 'sex' => 'female', 'note' => '']);

@@ -137,16 +137,19 @@ final class GuardsTest extends TestCase
     private const ALLOWED = [
         [
             'Core\Plan',
-            'use WetCradle\Core\Bench\Zone; final class Fine { public function __construct(public ?Zone $zone) {} public function of(): \DateTimeImmutable { return new \DateTimeImmutable("2027-05-12"); } }',
+            'use WetCradle\Core\Bench\Zone; final class Fine { public function __construct(public ?Zone $zone) {} '
+                .'public function of(): \DateTimeImmutable { return new \DateTimeImmutable("2027-05-12"); } }',
         ],
         [
             'Core\Plan',
-            'final class Fine { public function of(): object { return new \Random\Randomizer(new \Random\Engine\Mt19937(7)); } public function at(): mixed { return \DateTimeImmutable::createFromFormat("!Y-m-d", "2027-05-12"); } }',
+            'final class Fine { public function of(): object { return new \Random\Randomizer(new \Random\Engine\Mt19937(7)); } '
+                .'public function at(): mixed { return \DateTimeImmutable::createFromFormat("!Y-m-d", "2027-05-12"); } }',
         ],
         ['Core\Tests\Plan', 'final class Fine { public function of(): string { return (string) file_get_contents(__FILE__); } }'],
         [
             'Server\Plan',
-            'use WetCradle\Core\Plan\OrderOutlook; final class Fine { public function __construct(public ?OrderOutlook $outlook) {} public function of(): int { return time(); } }',
+            'use WetCradle\Core\Plan\OrderOutlook; final class Fine { public function __construct(public ?OrderOutlook $outlook) {} '
+                .'public function of(): int { return time(); } }',
         ],
         ['Server\Book', 'final class Fine { public const OF = "SELECT count FROM standing WHERE line_id = ?"; }'],
         ['Server\Demo', 'use WetCradle\Server\Demo\DemoNursery; final class Fine { public function __construct(public ?DemoNursery $demo) {} }'],
@@ -168,7 +171,8 @@ final class GuardsTest extends TestCase
         $guards = dirname(__DIR__);
         file_put_contents(
             $folder.'/guards.neon',
-            "includes: ['{$guards}/guards.neon']\nparameters:\n    customRulesetUsed: true\n    tmpDir: {$folder}/cache\n    phpat: { ignore_built_in_classes: true, show_rule_names: true }\n",
+            "includes: ['{$guards}/guards.neon']\nparameters:\n    customRulesetUsed: true\n"
+                ."    tmpDir: {$folder}/cache\n    phpat: { ignore_built_in_classes: true, show_rule_names: true }\n",
         );
         $said = (string) shell_exec(
             sprintf(

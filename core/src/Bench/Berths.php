@@ -33,24 +33,24 @@ final class Berths
      */
     public function best(WaySheet $sheet, \DateTimeImmutable $stickOn, int $trays): Berth
     {
-        $found = [];
+        $berths = [];
         foreach ($this->zones as $id => $zone) {
             try {
                 $when = $this->timetable->dates($sheet, $zone, $stickOn);
             } catch (Refused $refused) {
-                $found[] = [[9, 0.0, 0, $id], new Berth($id, $zone->name, null, null, Fact::said($refused->says))];
+                $berths[] = [[9, 0.0, 0, $id], new Berth($id, $zone->name, null, null, Fact::said($refused->says))];
                 continue;
             }
             $batch = self::tenant('this batch', $sheet, $when, $trays);
             $offer = $zone->offerTo($batch, $this->tenants[$id] ?? []);
-            $found[] = [
+            $berths[] = [
                 [...$offer->rank($batch, $this->house), $id],
                 new Berth($id, $zone->name, $when, $batch, $offer->isYes() ? null : Fact::of('bench.not_there', zone: $zone->name, why: $offer->words)),
             ];
         }
-        usort($found, static fn (array $a, array $b) => $a[0] <=> $b[0]);
+        usort($berths, static fn (array $a, array $b) => $a[0] <=> $b[0]);
 
-        return $found[0][1] ?? throw Refused::because('no_zones', 'zones', Fact::of('refused.berths.no_zones'));
+        return $berths[0][1] ?? throw Refused::because('no_zones', 'zones', Fact::of('refused.berths.no_zones'));
     }
 
     public function take(Berth $berth): void

@@ -71,22 +71,22 @@ final class FillHouse
      */
     public function legs(): array
     {
-        $found = [];
+        $courses = [];
         foreach ($this->tenants as $zone => $tenants) {
             foreach ($tenants as $tenant) {
                 $start = $this->from->until($tenant->from);
                 $weeks = min(self::WEEKS - $start, $tenant->from->until($tenant->to) + 1);
                 if ($weeks > 0) {
-                    $found[$tenant->name][] = new Leg($this->numbers[$zone], $start, $weeks, $tenant->trays, Comfort::of($tenant->heat, $tenant->mist));
+                    $courses[$tenant->name][] = new Leg($this->numbers[$zone], $start, $weeks, $tenant->trays, Comfort::of($tenant->heat, $tenant->mist));
                 }
             }
         }
-        ksort($found);
-        foreach ($found as &$legs) {
+        ksort($courses);
+        foreach ($courses as &$legs) {
             usort($legs, static fn (Leg $a, Leg $b) => $a->from <=> $b->from);
         }
 
-        return $found;
+        return $courses;
     }
 
     /** @return list<Space> */

@@ -12,8 +12,8 @@ namespace WetCradle\Core\Bench;
  */
 final class FillingBound
 {
-    /** @param int $found what the best filling known costs, which sets the pace at which rents move */
-    public static function of(ToPlace $ask, int $found, int $rounds = 150): int
+    /** @param int $known what the best filling known costs, which sets the pace at which rents move */
+    public static function of(ToPlace $ask, int $known, int $rounds = 150): int
     {
         $rent = array_fill(0, count($ask->free), 0.0);
         $best = 0.0;
@@ -37,13 +37,13 @@ final class FillingBound
             if ($norm === 0) {
                 break;
             }
-            $step = $pace * max(1.0, $found - $bound) / $norm;
+            $step = $pace * max(1.0, $known - $bound) / $norm;
             foreach ($rent as $cell => $now) {
                 $rent[$cell] = max(0.0, $now + $step * $taken[$cell]);
             }
         }
 
-        return min($found, (int) ceil($best - 1e-6));
+        return min($known, (int) ceil($best - 1e-6));
     }
 
     /**
@@ -54,8 +54,8 @@ final class FillingBound
     private static function atRents(ToPlace $ask, array $rent): array
     {
         $sums = [0.0];
-        foreach ($rent as $one) {
-            $sums[] = end($sums) + $one;
+        foreach ($rent as $price) {
+            $sums[] = end($sums) + $price;
         }
         $bound = 0.0;
         foreach ($ask->free as $cell => $free) {

@@ -103,16 +103,16 @@ final class FillingCheck
      */
     private static function byCell(array $batches): array
     {
-        $found = [];
+        $together = [];
         foreach ($batches as $name => $legs) {
             foreach ($legs as $leg) {
                 for ($week = $leg->from; $week < $leg->from + $leg->weeks; ++$week) {
-                    $found["{$leg->space} {$week}"][] = [(string) $name, $leg];
+                    $together["{$leg->space} {$week}"][] = [(string) $name, $leg];
                 }
             }
         }
 
-        return $found;
+        return $together;
     }
 
     /**
@@ -124,7 +124,7 @@ final class FillingCheck
     private static function cell(Space $space, int $week, array $new, array $all): array
     {
         $faults = [];
-        $trays = array_sum(array_map(static fn (array $one) => $one[1]->trays, $all));
+        $trays = array_sum(array_map(static fn (array $lying) => $lying[1]->trays, $all));
         if ($trays > $space->trays[$week]) {
             $faults[] = sprintf('%s holds %d trays in week %d; %d are to lie there.', $space->name, $space->trays[$week], $week, $trays);
         }

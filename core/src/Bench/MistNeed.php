@@ -41,7 +41,7 @@ final class MistNeed
                 }
             }
         }
-        $found = [];
+        $weeks = [];
         foreach ($wanted as $week => $trays) {
             $room = $used = 0;
             foreach ($misted as $number) {
@@ -49,10 +49,10 @@ final class MistNeed
                 $room += $space->trays[$week];
                 $used += $space->trays[$week] - $filled->taken->free(new Leg($number, $week, 1, 0, $space->comfort));
             }
-            $found[] = ['wanted' => $trays, 'room' => $room, 'used' => $used];
+            $weeks[] = ['wanted' => $trays, 'room' => $room, 'used' => $used];
         }
 
-        return new self($found);
+        return new self($weeks);
     }
 
     /** The share of the misted bench that is taken in its fullest weeks, one with another. */

@@ -189,17 +189,17 @@ final class NoPlace
     /** @return list<Leg> in several zones from the same week on; none where even they have not room enough */
     public static function parts(Stay $stay, Taken $taken, int $start, int $most): array
     {
-        $found = [];
+        $legs = [];
         foreach (array_keys($taken->spaces) as $space) {
             $leg = $stay->lay($space, $start, 1)['leg'] ?? null;
             if ($leg !== null && $taken->couldHold($leg) && $taken->clashing($leg) === []) {
-                $found[] = [$taken->free($leg), $leg];
+                $legs[] = [$taken->free($leg), $leg];
             }
         }
-        usort($found, static fn (array $a, array $b) => [$b[0], $a[1]->space] <=> [$a[0], $b[1]->space]);
+        usort($legs, static fn (array $a, array $b) => [$b[0], $a[1]->space] <=> [$a[0], $b[1]->space]);
         $parts = [];
         $left = $stay->trays;
-        foreach (array_slice($found, 0, $most) as [$room, $leg]) {
+        foreach (array_slice($legs, 0, $most) as [$room, $leg]) {
             if ($left > 0) {
                 $parts[] = new Leg($leg->space, $start, $leg->weeks, min($room, $left), $leg->comfort);
                 $left -= min($room, $left);

@@ -121,15 +121,15 @@ final class Taken
             return null;
         }
         $can = $this->spaces[$space]->comfort;
-        $found = ['heat' => $can->heat->low, 'mist' => $can->mist->low, 'heatTo' => $can->heat->high, 'mistTo' => $can->mist->high];
+        $shared = ['heat' => $can->heat->low, 'mist' => $can->mist->low, 'heatTo' => $can->heat->high, 'mistTo' => $can->mist->high];
         foreach ($here as $leg) {
-            $found = [
-                'heat' => max($found['heat'], $leg->comfort->heat->low), 'mist' => max($found['mist'], $leg->comfort->mist->low),
-                'heatTo' => min($found['heatTo'], $leg->comfort->heat->high), 'mistTo' => min($found['mistTo'], $leg->comfort->mist->high),
+            $shared = [
+                'heat' => max($shared['heat'], $leg->comfort->heat->low), 'mist' => max($shared['mist'], $leg->comfort->mist->low),
+                'heatTo' => min($shared['heatTo'], $leg->comfort->heat->high), 'mistTo' => min($shared['mistTo'], $leg->comfort->mist->high),
             ];
         }
 
-        return $found;
+        return $shared;
     }
 
     /** Degrees above nothing at which zones are kept, by tray and week: what the house's heat goes by. */

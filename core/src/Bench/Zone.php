@@ -202,10 +202,10 @@ final class Zone
     public static function clashes(array $tenants): array
     {
         $pairs = [];
-        foreach ($tenants as $i => $one) {
+        foreach ($tenants as $i => $tenant) {
             foreach (array_slice($tenants, $i + 1) as $other) {
-                if (!$one->canShareWith($other)) {
-                    $pairs[] = [$one, $other];
+                if (!$tenant->canShareWith($other)) {
+                    $pairs[] = [$tenant, $other];
                 }
             }
         }

@@ -192,12 +192,12 @@ final class CountBook
     /** @return array<string, int> every state of a line with what stands there, zeros too */
     public function standing(int $line): array
     {
-        $found = [];
+        $counts = [];
         foreach (State::cases() as $state) {
-            $found[$state->value] = $this->at($line, $state);
+            $counts[$state->value] = $this->at($line, $state);
         }
 
-        return $found;
+        return $counts;
     }
 
     /** All that came in from outside, less what was taken back out. */

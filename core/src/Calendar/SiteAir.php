@@ -102,13 +102,13 @@ final class SiteAir
         if (isset($this->extremes[$sign])) {
             return $this->extremes[$sign];
         }
-        $found = 1;
+        $extreme = 1;
         for ($day = 2; $day <= 365; ++$day) {
-            if ($sign * $this->onDay($day) > $sign * $this->onDay($found)) {
-                $found = $day;
+            if ($sign * $this->onDay($day) > $sign * $this->onDay($extreme)) {
+                $extreme = $day;
             }
         }
 
-        return $this->extremes[$sign] = $found;
+        return $this->extremes[$sign] = $extreme;
     }
 }

@@ -19,8 +19,8 @@ final class Week
     /** @throws Refused for the field that is wrong */
     public static function of(string $written, string $field = 'week'): self
     {
-        if (preg_match('/^(\d{4})-W(\d{2})$/', $written, $found) === 1) {
-            [$year, $number] = [(int) $found[1], (int) $found[2]];
+        if (preg_match('/^(\d{4})-W(\d{2})$/', $written, $match) === 1) {
+            [$year, $number] = [(int) $match[1], (int) $match[2]];
             $week = new self((new \DateTimeImmutable('2000-01-01'))->setISODate($year, max(1, $number)));
             if ($number >= 1 && $week->written() === $written && $year >= 1990 && $year <= 2100) {
                 return $week;

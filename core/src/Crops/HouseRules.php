@@ -68,11 +68,11 @@ final class HouseRules
      */
     public function differences(WaySheet $way, HouseDefaults $house): array
     {
-        $found = [];
+        $rules = [];
         foreach (School::cases() as $school) {
             $here = $school->followedBy($way);
             if ($here !== null && $here !== $this->of($school)) {
-                $found[] = [
+                $rules[] = [
                     'school' => $school->value,
                     'question' => $school->question(),
                     'house' => $school->words($this->of($school)),
@@ -82,7 +82,7 @@ final class HouseRules
             }
         }
 
-        return $found;
+        return $rules;
     }
 
     /** @return array<string, string> */

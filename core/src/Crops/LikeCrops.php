@@ -20,7 +20,7 @@ final class LikeCrops
      */
     public static function hints(array $ways, Week $now): array
     {
-        $found = [];
+        $proposals = [];
         foreach ($ways as $id => $way) {
             $next = $way['windows']->openOrNext($now);
             if ($next->moved !== null || $now->until($next->from) <= 0) {
@@ -43,11 +43,11 @@ final class LikeCrops
             if ($best !== null) {
                 $by = (int) $best['run']->moved;
                 $from = $next->from->plus($by);
-                $found[$id] = ['by' => $by, 'like' => $best['name'], 'from' => $from->written(), 'window' => $next->window,
+                $proposals[$id] = ['by' => $by, 'like' => $best['name'], 'from' => $from->written(), 'window' => $next->window,
                     'words' => Fact::of($by < 0 ? 'crops.perhaps_earlier' : 'crops.perhaps_later', weeks: abs($by), like: $best['name'])];
             }
         }
 
-        return $found;
+        return $proposals;
     }
 }

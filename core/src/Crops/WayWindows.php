@@ -90,16 +90,16 @@ final class WayWindows
      */
     public function during(Week $from, Week $to): array
     {
-        $found = [];
+        $runs = [];
         for ($year = (int) $from->monday()->format('o') - 2; $year <= (int) $to->monday()->format('o') + 1; ++$year) {
             foreach ($this->inYear($year) as $run) {
                 if ($run->from->until($to) >= 0 && $from->until($run->to) >= 0) {
-                    $found[] = $run;
+                    $runs[] = $run;
                 }
             }
         }
 
-        return $found;
+        return $runs;
     }
 
     /**

@@ -48,14 +48,14 @@ final class WaysCompared
     public static function differences(WaySheet $one, WaySheet $other): array
     {
         [$a, $b] = [self::flat($one->toArray()), self::flat($other->toArray())];
-        $found = [];
+        $differences = [];
         foreach (array_keys($a + $b) as $path) {
             if (($a[$path] ?? null) !== ($b[$path] ?? null)) {
-                $found[] = ['path' => $path, 'one' => $a[$path] ?? null, 'other' => $b[$path] ?? null];
+                $differences[] = ['path' => $path, 'one' => $a[$path] ?? null, 'other' => $b[$path] ?? null];
             }
         }
 
-        return $found;
+        return $differences;
     }
 
     /**

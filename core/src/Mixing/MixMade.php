@@ -30,7 +30,7 @@ final class MixMade
         return new self(
             $wanted,
             $recipe,
-            array_map(static fn (array $one) => $one + ['part' => $known[$one['name']] ?? null], $recipe->split($wanted->in('l'))),
+            array_map(static fn (array $share) => $share + ['part' => $known[$share['name']] ?? null], $recipe->split($wanted->in('l'))),
             $barrow,
         );
     }
@@ -44,14 +44,14 @@ final class MixMade
      */
     public function parts(): array
     {
-        return array_map(static function (array $one): array {
-            $bag = $one['part']?->bag?->in('l');
-            $bags = $bag === null ? null : Whole::up($one['litres'] / $bag);
+        return array_map(static function (array $share): array {
+            $bag = $share['part']?->bag?->in('l');
+            $bags = $bag === null ? null : Whole::up($share['litres'] / $bag);
 
             return [
-                'name' => $one['name'], 'litres' => $one['litres'], 'bags' => $bags, 'bagLitres' => $bag,
-                'left' => $bags === null || $bag === null ? 0.0 : max(0.0, $bags * $bag - $one['litres']),
-                'short' => $one['part'] === null ? 0.0 : max(0.0, $one['litres'] - $one['part']->stock->in('l')),
+                'name' => $share['name'], 'litres' => $share['litres'], 'bags' => $bags, 'bagLitres' => $bag,
+                'left' => $bags === null || $bag === null ? 0.0 : max(0.0, $bags * $bag - $share['litres']),
+                'short' => $share['part'] === null ? 0.0 : max(0.0, $share['litres'] - $share['part']->stock->in('l')),
             ];
         }, $this->parts);
     }
@@ -60,10 +60,10 @@ final class MixMade
     public function fromWholeBags(): Volume
     {
         $most = $this->wanted->ml;
-        foreach ($this->parts as $one) {
-            $bag = $one['part']?->bag?->in('l');
-            if ($bag !== null && $one['litres'] > 0.0) {
-                $most = min($most, Whole::down($one['litres'] / $bag) * $bag / $one['litres'] * $this->wanted->ml);
+        foreach ($this->parts as $share) {
+            $bag = $share['part']?->bag?->in('l');
+            if ($bag !== null && $share['litres'] > 0.0) {
+                $most = min($most, Whole::down($share['litres'] / $bag) * $bag / $share['litres'] * $this->wanted->ml);
             }
         }
 
@@ -84,7 +84,7 @@ final class MixMade
     public function wetting(): Volume
     {
         return Volume::litres(
-            array_sum(array_map(static fn (array $one) => $one['litres'] * ($one['part'] === null ? 0.0 : $one['part']->wetBy), $this->parts)),
+            array_sum(array_map(static fn (array $share) => $share['litres'] * ($share['part'] === null ? 0.0 : $share['part']->wetBy), $this->parts)),
         );
     }
 }

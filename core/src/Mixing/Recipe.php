@@ -41,15 +41,15 @@ final class Recipe
     public static function written(string $words): self
     {
         $words = trim($words);
-        if (preg_match('/^half (.+) half (.+)$/i', $words, $found) === 1) {
-            return new self([['name' => $found[1], 'parts' => 1.0], ['name' => $found[2], 'parts' => 1.0]]);
+        if (preg_match('/^half (.+) half (.+)$/i', $words, $match) === 1) {
+            return new self([['name' => $match[1], 'parts' => 1.0], ['name' => $match[2], 'parts' => 1.0]]);
         }
         $parts = [];
         foreach (explode(':', $words) as $part) {
-            if (preg_match('/^\s*(.+?)\s+(\d+(?:[.,]\d+)?)\s*$/u', $part, $found) !== 1 || (float) str_replace(',', '.', $found[2]) <= 0.0) {
+            if (preg_match('/^\s*(.+?)\s+(\d+(?:[.,]\d+)?)\s*$/u', $part, $match) !== 1 || (float) str_replace(',', '.', $match[2]) <= 0.0) {
                 return new self([['name' => $words, 'parts' => 1.0]]);
             }
-            $parts[] = ['name' => $found[1], 'parts' => (float) str_replace(',', '.', $found[2])];
+            $parts[] = ['name' => $match[1], 'parts' => (float) str_replace(',', '.', $match[2])];
         }
 
         return new self($parts);

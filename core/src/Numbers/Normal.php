@@ -22,9 +22,9 @@ final class Normal
     public function draw(): float
     {
         if ($this->spare !== null) {
-            [$one, $this->spare] = [$this->spare, null];
+            [$kept, $this->spare] = [$this->spare, null];
 
-            return $one;
+            return $kept;
         }
         $radius = sqrt(-2.0 * log($this->unit()));
         $angle = 2.0 * M_PI * $this->unit();

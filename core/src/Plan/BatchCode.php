@@ -57,11 +57,11 @@ final class BatchCode
     public static function typed(string $typed): ?self
     {
         $plain = strtoupper((string) preg_replace('/[^a-zA-Z0-9]/', '', $typed));
-        if (preg_match('/^([KRMTFJH][AEU][KRMTXNP])([3479]{2,8})$/', $plain, $found) !== 1) {
+        if (preg_match('/^([KRMTFJH][AEU][KRMTXNP])([3479]{2,8})$/', $plain, $match) !== 1) {
             return null;
         }
 
-        return new self($found[1].'-'.$found[2]);
+        return new self($match[1].'-'.$match[2]);
     }
 
     /** @return list<string> */

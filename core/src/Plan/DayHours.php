@@ -27,8 +27,8 @@ final class DayHours
         return new self(
             array_sum(array_map($norms->hoursToCollect(...), $collect)),
             self::makeUpMinutes($mixes, $dips, $house) / 60,
-            array_sum(array_map(static fn (array $one) => $norms->hoursToStick($one['cuttings'], $one['method']), $stick)),
-            array_sum(array_map(static fn (array $one) => $norms->hoursToPot($one['plants'], $one['pot']), $pot)),
+            array_sum(array_map(static fn (array $batch) => $norms->hoursToStick($batch['cuttings'], $batch['method']), $stick)),
+            array_sum(array_map(static fn (array $lot) => $norms->hoursToPot($lot['plants'], $lot['pot']), $pot)),
         );
     }
 

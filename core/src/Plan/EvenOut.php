@@ -104,17 +104,17 @@ final class EvenOut
      */
     private static function best(array $load, array $crew, array $movable, array $options, array $now, \Closure $able): ?array
     {
-        $found = [];
+        $gains = [];
         foreach ($options as $i => $of) {
             foreach (self::touchesOverfull($now[$i], $load, $crew) ? $of : [] as $option) {
                 $gain = self::gain($load, $crew, $now[$i], $option['hours']);
                 if ($gain > self::WORTH) {
-                    $found[] = [[-round($gain, 6), abs($option['weeks']), $movable[$i]->code, $option['weeks']], $i, $option];
+                    $gains[] = [[-round($gain, 6), abs($option['weeks']), $movable[$i]->code, $option['weeks']], $i, $option];
                 }
             }
         }
-        usort($found, static fn (array $a, array $b) => $a[0] <=> $b[0]);
-        foreach ($found as [, $i, $option]) {
+        usort($gains, static fn (array $a, array $b) => $a[0] <=> $b[0]);
+        foreach ($gains as [, $i, $option]) {
             if ($able($movable[$i], $option['dates'])) {
                 return [$i, $option];
             }

@@ -26,21 +26,21 @@ final class MoveBreak
      */
     public static function ofSticking(\DateTimeImmutable $stickOn, \DateTimeImmutable $today, int $opensIn, Supply $supply): array
     {
-        $found = [];
+        $breaks = [];
         if ($stickOn < $today) {
-            $found[] = new self('gone_by', true, Fact::of('move.gone_by', day: $stickOn));
+            $breaks[] = new self('gone_by', true, Fact::of('move.gone_by', day: $stickOn));
         }
         if ($opensIn > 0) {
-            $found[] = new self('window', false, Fact::of('move.window', week: Week::containing($stickOn), weeks: $opensIn));
+            $breaks[] = new self('window', false, Fact::of('move.window', week: Week::containing($stickOn), weeks: $opensIn));
         }
         if (!$supply->offer->isEnough()) {
-            $found[] = new self('no_material', true, Fact::of('move.no_material', block: $supply->source->code, gives: $supply->offer->words()));
+            $breaks[] = new self('no_material', true, Fact::of('move.no_material', block: $supply->source->code, gives: $supply->offer->words()));
         }
         foreach ($supply->against as $reason) {
-            $found[] = new self('unfit', false, Fact::of('move.unfit', block: $supply->source->code, why: $reason['words']));
+            $breaks[] = new self('unfit', false, Fact::of('move.unfit', block: $supply->source->code, why: $reason['words']));
         }
 
-        return $found;
+        return $breaks;
     }
 
     /**

@@ -40,14 +40,14 @@ final class Pool
     /** @return array<int, OrderOutlook> how each order stands, those before it having been served */
     public function outlooks(): array
     {
-        $found = [];
+        $outlooks = [];
         $before = 0;
-        foreach ($this->orders as $one) {
-            $sent = $one['sent'] ?? 0;
-            $found[$one['order']] = OrderOutlook::of($one['wanted'], $this->sure, $this->standing, $before, $sent);
-            $before += max(0, $one['wanted'] - $sent);
+        foreach ($this->orders as $order) {
+            $sent = $order['sent'] ?? 0;
+            $outlooks[$order['order']] = OrderOutlook::of($order['wanted'], $this->sure, $this->standing, $before, $sent);
+            $before += max(0, $order['wanted'] - $sent);
         }
 
-        return $found;
+        return $outlooks;
     }
 }

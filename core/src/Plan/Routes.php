@@ -81,24 +81,24 @@ final class Routes
         if ($way->sheet->reckoning->surplus === Surplus::Expected) {
             $trays = $numbers->toArray()['simple']['trays'];
         }
-        $found = [];
+        $routes = [];
         foreach (array_unique([count($runs) - 1, 0]) as $i) {
             $from = max($today, $runs[$i]->from->monday());
             $to = min($last, $runs[$i]->to->sunday());
-            $found[] = $make->oneBatch($way, (int) $trays, $from, $to, $house->whole(HouseDefault::HeldOverFrom));
+            $routes[] = $make->oneBatch($way, (int) $trays, $from, $to, $house->whole(HouseDefault::HeldOverFrom));
             if (!$onlyBatches && $i === count($runs) - 1 && Week::containing($from)->until(Week::containing($to)) >= $house->whole(HouseDefault::ApartFrom)) {
-                $found[] = $make->staggered($way, (int) $trays, $from, $to);
+                $routes[] = $make->staggered($way, (int) $trays, $from, $to);
             }
         }
         if (
             !$onlyBatches
             && in_array($way->sheet->method, [Method::Division, Method::ClumpSplit], true)
-            && array_filter($found, static fn (Route $r) => $r->isPossible()) === []
+            && array_filter($routes, static fn (Route $r) => $r->isPossible()) === []
         ) {
-            $found[] = $make->divided($way, self::MOST_YEARS);
+            $routes[] = $make->divided($way, self::MOST_YEARS);
         }
 
-        return $found;
+        return $routes;
     }
 
     private static function closed(RouteWay $way, Want $want, \DateTimeImmutable $last, \DateTimeImmutable $today): Route

@@ -49,10 +49,10 @@ final class SeasonChance
                 }
             }
             $due = 0;
-            foreach ($pool->orders as $one) {
-                $open = max(0, $one['wanted'] - ($one['sent'] ?? 0));
+            foreach ($pool->orders as $order) {
+                $open = max(0, $order['wanted'] - ($order['sent'] ?? 0));
                 $due += $open;
-                $orders[$one['order']] = [$p, $open === 0 ? 0 : $due];
+                $orders[$order['order']] = [$p, $open === 0 ? 0 : $due];
             }
         }
         $sure = array_map(static fn (Pool $pool) => $pool->sure, $pools);

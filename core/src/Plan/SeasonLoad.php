@@ -37,9 +37,9 @@ final class SeasonLoad
                 }
             }
         }
-        $found = [];
+        $rows = [];
         for ($i = 0; $i < $weeks; ++$i) {
-            $found[] = [
+            $rows[] = [
                 'week' => $from->plus($i),
                 'trays' => $trays[$i],
                 'fill' => $mistPlaces > 0 ? (float) ($trays[$i] / $mistPlaces) : 0.0,
@@ -50,7 +50,7 @@ final class SeasonLoad
             ];
         }
 
-        return $found;
+        return $rows;
     }
 
     /** @return array<string, array{0: Week, 1: float}> hours by what is done, with their week */

@@ -113,12 +113,12 @@ final class StickOrder
     {
         $rest = array_values(array_filter($left, static fn (ToStick $b) => $b !== $next));
         $worst = $all = 0;
-        $one = $next;
+        $job = $next;
         while (true) {
-            $to = max($now, $one->ready, $free[$station]) + $this->change * $one->changesAfter($last[$station]) + $one->minutes;
-            $late = $one->due === null ? 0 : max(0, $to - $one->due);
+            $to = max($now, $job->ready, $free[$station]) + $this->change * $job->changesAfter($last[$station]) + $job->minutes;
+            $late = $job->due === null ? 0 : max(0, $to - $job->due);
             [$worst, $all] = [max($worst, $late), $all + $late];
-            [$free[$station], $last[$station]] = [$to, $one];
+            [$free[$station], $last[$station]] = [$to, $job];
             if ($rest === []) {
                 return [$worst, $all];
             }
@@ -128,7 +128,7 @@ final class StickOrder
             while ($rest[$at]->ready > $now) {
                 ++$at;
             }
-            [$one] = array_splice($rest, $at, 1);
+            [$job] = array_splice($rest, $at, 1);
         }
     }
 

@@ -66,12 +66,12 @@ final class WorkNorms
     public static function read(Fields $in): self
     {
         $each = static function (Fields $norms): array {
-            $found = [];
+            $norm = [];
             foreach ($norms->names() as $what) {
-                $found[$what] = $norms->count($what, 1, 5000);
+                $norm[$what] = $norms->count($what, 1, 5000);
             }
 
-            return $found;
+            return $norm;
         };
 
         return self::of(

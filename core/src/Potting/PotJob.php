@@ -79,22 +79,22 @@ final class PotJob
     public function costs(Week $week): array
     {
         $day = $this->dayIn($week);
-        $found = [];
+        $risks = [];
         $past = (int) $this->boundOn->diff($day)->format('%r%a');
         if ($past > 0) {
-            $found[] = ['kind' => 'root_bound', 'words' => Fact::of('potting.root_bound', days: $past)];
+            $risks[] = ['kind' => 'root_bound', 'words' => Fact::of('potting.root_bound', days: $past)];
         }
         $late = $this->due === null ? 0 : $this->due->until(Week::containing($this->growingOn->readyOn($day)));
         if ($late > 0) {
-            $found[] = [
+            $risks[] = [
                 'kind' => 'late',
                 'words' => $this->for === null ? Fact::of('potting.late_for_us', weeks: $late) : Fact::of('potting.late', weeks: $late, for: $this->for),
             ];
         }
         if ($this->isHeldTooLong($week)) {
-            $found[] = ['kind' => 'too_long', 'words' => Fact::of('potting.held_too_long', days: $this->latest)];
+            $risks[] = ['kind' => 'too_long', 'words' => Fact::of('potting.held_too_long', days: $this->latest)];
         }
 
-        return $found;
+        return $risks;
     }
 }

@@ -60,14 +60,14 @@ final class RisingFactorials
         }
         $nodes = $this->nodes ??= $this->atNodes();
         // Barycentric weights of eight equally spaced points: (−1)^i · C(7, i).
-        $found = [];
+        $values = [];
         for ($j = 1; $j < $steps; ++$j) {
             $t = ($lnPhi + log($j / $steps) - self::LEFT) / self::SPACING;
             $i = (int) $t - 3;
             $d = $t - $i;
             $whole = (int) $d;
             if ($d - $whole < 1e-9) {
-                $found[$j] = $nodes[$i + $whole];
+                $values[$j] = $nodes[$i + $whole];
                 continue;
             }
             $c0 = 1.0 / $d;
@@ -78,12 +78,12 @@ final class RisingFactorials
             $c5 = -21.0 / ($d - 5.0);
             $c6 = 7.0 / ($d - 6.0);
             $c7 = -1.0 / ($d - 7.0);
-            $found[$j] = ($c0 * $nodes[$i] + $c1 * $nodes[$i + 1] + $c2 * $nodes[$i + 2] + $c3 * $nodes[$i + 3]
+            $values[$j] = ($c0 * $nodes[$i] + $c1 * $nodes[$i + 1] + $c2 * $nodes[$i + 2] + $c3 * $nodes[$i + 3]
                 + $c4 * $nodes[$i + 4] + $c5 * $nodes[$i + 5] + $c6 * $nodes[$i + 6] + $c7 * $nodes[$i + 7])
                 / ($c0 + $c1 + $c2 + $c3 + $c4 + $c5 + $c6 + $c7);
         }
 
-        return $found;
+        return $values;
     }
 
     /** @return list<float> */

@@ -74,18 +74,18 @@ final class Agreement
      */
     public function mistakes(): array
     {
-        $found = [];
+        $mixedUp = [];
         foreach ($this->pairs as [$was, $said]) {
             if ($was !== $said) {
                 $key = $was->value.' '.$said->value;
-                $found[$key] ??= ['was' => $was, 'said' => $said, 'times' => 0];
-                ++$found[$key]['times'];
+                $mixedUp[$key] ??= ['was' => $was, 'said' => $said, 'times' => 0];
+                ++$mixedUp[$key]['times'];
             }
         }
-        ksort($found);
-        usort($found, static fn (array $a, array $b) => $b['times'] <=> $a['times']);
+        ksort($mixedUp);
+        usort($mixedUp, static fn (array $a, array $b) => $b['times'] <=> $a['times']);
 
-        return $found;
+        return $mixedUp;
     }
 
     /** By the usual bands. */

@@ -47,6 +47,6 @@ final class PracticeSet
             );
         }
 
-        return Agreement::of(array_map(static fn (Specimen $one, RootStage $said) => [$one->stage(), $said], $this->specimens, $grades));
+        return Agreement::of(array_map(static fn (Specimen $specimen, RootStage $said) => [$specimen->stage(), $said], $this->specimens, $grades));
     }
 }

@@ -72,16 +72,16 @@ final class RootCurve implements Calculation
         $rate = $in->object('rate');
         $beta = Beta::of($rate->positive('a', 1e9), $rate->positive('b', 1e9));
         $rate->done();
-        $checks = array_map(static function (Fields $one): array {
-            $read = ['tau' => $one->number('tau', 0, 1e6), 'lifted' => $one->count('lifted'), 'rooted' => $one->count('rooted')];
+        $checks = array_map(static function (Fields $check): array {
+            $read = ['tau' => $check->number('tau', 0, 1e6), 'lifted' => $check->count('lifted'), 'rooted' => $check->count('rooted')];
             if ($read['rooted'] > $read['lifted']) {
-                throw $one->refuse(
+                throw $check->refuse(
                     'more_than_there_are',
                     'rooted',
                     Fact::of('refused.root_curve.more_than_there_are', rooted: $read['rooted'], lifted: $read['lifted']),
                 );
             }
-            $one->done();
+            $check->done();
 
             return $read;
         }, $in->objects('checks', 1000));

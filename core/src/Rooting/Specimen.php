@@ -64,15 +64,15 @@ final class Specimen
      */
     private static function roots(int $many, float $low, float $high, \Closure $between): array
     {
-        $found = [];
+        $roots = [];
         do {
-            $found[] = [
-                'from' => round($between(0.0, 0.7), 2), 'side' => count($found) % 2 === 0 ? -1 : 1,
+            $roots[] = [
+                'from' => round($between(0.0, 0.7), 2), 'side' => count($roots) % 2 === 0 ? -1 : 1,
                 'length' => round($between($low, $high), 2), 'bend' => round($between(-1.0, 1.0), 2),
             ];
-        } while (count($found) < $many);
+        } while (count($roots) < $many);
 
-        return $found;
+        return $roots;
     }
 
     /**

@@ -62,8 +62,8 @@ final class BlockOffer
             }
             // In one week, who is planned for a later day comes after.
             $isLater = $take['on'] > $on;
-            $one = ['week' => $week, 'cuttings' => $perShoot === 0 ? 0 : (int) ceil($take['cuttings'] / $perShoot)];
-            $isLater ? $later[] = $one : $before[] = $one;
+            $share = ['week' => $week, 'cuttings' => $perShoot === 0 ? 0 : (int) ceil($take['cuttings'] / $perShoot)];
+            $isLater ? $later[] = $share : $before[] = $share;
             $thisYear += $isLater ? 0 : $take['cuttings'];
         }
         $fresh = StockTakes::of($plants, $habit, [['week' => $now, 'cuttings' => 0]])->takes[0];

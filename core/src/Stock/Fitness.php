@@ -14,9 +14,9 @@ final class Fitness
      */
     public static function against(BlockFacts $b): array
     {
-        $found = [];
-        $say = static function (Unfit $why, Fact $words, Fact $clears) use (&$found): void {
-            $found[] = ['code' => $why->value, 'words' => $words, 'clears' => $clears];
+        $reasons = [];
+        $say = static function (Unfit $why, Fact $words, Fact $clears) use (&$reasons): void {
+            $reasons[] = ['code' => $why->value, 'words' => $words, 'clears' => $clears];
         };
         if ($b->found !== null) {
             $say(Unfit::Quarantine, Fact::of('stock.quarantine', found: $b->found), Fact::of('stock.quarantine_clears'));
@@ -60,6 +60,6 @@ final class Fitness
             );
         }
 
-        return $found;
+        return $reasons;
     }
 }

@@ -124,7 +124,8 @@ final class SheetTest extends TestCase
             foreach (Pattern::cases() as $pattern) {
                 $way = WaySheet::of($rules->shape($pattern->sheet(1)));
                 foreach ($rules->differences($way, HouseDefaults::usual()) as $difference) {
-                    // What a kind needs for its own sake outweighs the house: water for what starts dry, no dip for what must not have one, nodes it cannot do without, room for several.
+                    // What a kind needs for its own sake outweighs the house: water for what starts dry,
+                    // no dip for what must not have one, nodes it cannot do without, room for several.
                     self::assertContains($difference['school'], ['water', 'dip', 'nodes', 'per_hole', 'hormone'], $pattern->value);
                 }
             }

@@ -87,7 +87,9 @@ final class HouseDefaultTest extends TestCase
             Verdict::LiftMore,
             Verdict::Ready,
         );
-        $every = static fn (float $heat, float $mist, bool $covered, bool $pots, float $air) => static fn (HouseDefaults $h) => Rounds::every($heat, $mist, $covered, $pots, $air, $h);
+        $every = static fn (
+            float $heat, float $mist, bool $covered, bool $pots, float $air,
+        ) => static fn (HouseDefaults $h) => Rounds::every($heat, $mist, $covered, $pots, $air, $h);
         yield 'under mist' => $is(HouseDefault::LookUnderMist, 3, $every(18, 2, false, false, 12), 1, 3);
         yield 'cool' => $is(HouseDefault::LookCool, 4, $every(5, 0, false, false, 12), 2, 4);
         yield 'pots' => $is(HouseDefault::LookAtPots, 5, $every(12, 0, false, true, 12), 3, 5);

@@ -128,7 +128,8 @@ final class RecipeTest extends TestCase
             array_map(static fn (array $c) => [$c['code'], $c['what']], $found),
         );
         self::assertSame(
-            'apart part0=(plan.stuck_on now=2027-05-17 then=2027-05-10) part1=(plan.trays now=1 then=4) part2=(plan.zone now=A2 then=A1) part3=(plan.block now=FU-2 then=FU-1) part4=(plan.held now=7 then=0) part5=(plan.ready now=2027-08-09 then=2027-08-02) part6=(plan.other_orders)',
+            'apart part0=(plan.stuck_on now=2027-05-17 then=2027-05-10) part1=(plan.trays now=1 then=4) part2=(plan.zone now=A2 then=A1) '
+                .'part3=(plan.block now=FU-2 then=FU-1) part4=(plan.held now=7 then=0) part5=(plan.ready now=2027-08-09 then=2027-08-02) part6=(plan.other_orders)',
             Told::of($found[2]['words']),
         );
         self::assertSame([], PlansCompared::of($then, $then));
@@ -149,7 +150,10 @@ final class RecipeTest extends TestCase
         ]);
         self::assertSame([], PlansCompared::of([$stands('')], [$stands(' old')]), 'Called otherwise, nothing moved.');
         self::assertSame(
-            ['apart part0=(plan.zone now=A1 then=A1) part1=(plan.tray_kind now=72 then=72) part2=(plan.goes_on zone=A2 on=2027-06-01) part3=(plan.pots_spaced zone=T1) part4=(plan.block now=FU-1 then=FU-1)'],
+            [
+                'apart part0=(plan.zone now=A1 then=A1) part1=(plan.tray_kind now=72 then=72) part2=(plan.goes_on zone=A2 on=2027-06-01) '
+                .'part3=(plan.pots_spaced zone=T1) part4=(plan.block now=FU-1 then=FU-1)',
+            ],
             Told::of(array_column(PlansCompared::of([$stands('')], [$stands('', 10)]), 'words')),
             'Called alike, others.',
         );

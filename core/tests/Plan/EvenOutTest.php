@@ -95,7 +95,9 @@ final class EvenOutTest extends TestCase
         foreach (range('A', 'L') as $i => $code) {
             $batches[] = self::batch($code, sprintf('2027-05-%02d', 3 + 7 * ($i % 3)), 5 + $i % 4, 7 + $i % 3);
         }
-        $told = static fn (EvenOut $even) => array_map(static fn (Shift $s) => [$s->batch, $s->stickOn->format('Y-m-d'), $s->heldDays, Told::fact($s->why)], $even->moves);
+        $told = static fn (EvenOut $even) => array_map(
+            static fn (Shift $s) => [$s->batch, $s->stickOn->format('Y-m-d'), $s->heldDays, Told::fact($s->why)], $even->moves,
+        );
         $once = $told(self::even($batches, array_fill(0, 30, 18.0)));
         self::assertNotSame([], $once);
         self::assertSame($once, $told(self::even(array_reverse($batches), array_fill(0, 30, 18.0))));

@@ -57,7 +57,8 @@ final class OutlookTest extends TestCase
         self::assertSame([40, 20, 40], [$part->sent, $part->ready, $part->coming()]);
         self::assertEqualsWithDelta(OrderOutlook::of(40, 0, $standing)->chance(), $part->chance(), 1e-12, '40 of 100 are still to come.');
         self::assertStringStartsWith(
-            'order.so_far parts=(listed part0=(order.part.sent plants=40) part1=(order.part.ready plants=20) part2=(order.part.coming plants=40)) about=(order.about ',
+            'order.so_far parts=(listed part0=(order.part.sent plants=40) part1=(order.part.ready plants=20) '
+                .'part2=(order.part.coming plants=40)) about=(order.about ',
             Told::of($part->words()),
         );
         self::assertStringStartsWith(

@@ -118,9 +118,9 @@ final class BenchController
     public function fill(Fields $in, Fillings $fillings): Answer
     {
         $before = [];
-        foreach ($in->has('before') ? $in->objects('before') : [] as $one) {
-            $before[$one->text('code', 20)] = ['zone' => $one->count('zone', 1), 'week' => Week::of($one->text('week', 8))];
-            $one->done();
+        foreach ($in->has('before') ? $in->objects('before') : [] as $entry) {
+            $before[$entry->text('code', 20)] = ['zone' => $entry->count('zone', 1), 'week' => Week::of($entry->text('week', 8))];
+            $entry->done();
         }
         $ask = new FillAsk(
             $in->has('stage') ? $in->choice('stage', FillStage::class) : FillStage::Rooting,

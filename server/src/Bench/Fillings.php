@@ -136,9 +136,9 @@ final class Fillings
         $tried = $this->moves->try(MoveReader::all(array_values($changes)))['batches'];
 
         $codes = [];
-        foreach ($tried as $one) {
-            if (in_array(true, array_column($one['breaks'], 'hard'), true)) {
-                $codes[$one['code']] = $one['code'];
+        foreach ($tried as $move) {
+            if (in_array(true, array_column($move['breaks'], 'hard'), true)) {
+                $codes[$move['code']] = $move['code'];
             }
         }
 

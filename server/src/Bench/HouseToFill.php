@@ -75,12 +75,12 @@ final class HouseToFill
         $query = 'SELECT b, c, z, k, w, sh, m, st FROM '.Batch::class.' b JOIN b.crop c JOIN b.zone z JOIN b.block k
             LEFT JOIN b.wanted w LEFT JOIN b.shared sh LEFT JOIN b.movesOn m LEFT JOIN b.standing st
             WHERE b.calledOff = false AND (b.leftBenchOn IS NULL OR b.days.readyOn > :today)';
-        $found = [];
+        $batches = [];
         foreach (Row::things($this->em->createQuery($query)->setParameter('today', $today->format('Y-m-d')), Batch::class) as $batch) {
-            $found[$batch->code] = $batch;
+            $batches[$batch->code] = $batch;
         }
 
-        return $found;
+        return $batches;
     }
 
     /** @param list<array{on: \DateTimeImmutable, cuttings: int, batch: string, stuck: bool}> $taken of its block */

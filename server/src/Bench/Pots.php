@@ -92,12 +92,12 @@ final class Pots
         $byId = array_column($sizes, null, 'id');
         $across = $this->across(Row::ints($rows, 'id'));
         [$air, $defaults] = [$this->house->air(), $this->house->defaults()];
-        $found = [];
+        $potted = [];
         foreach ($rows as $row) {
             $sheet = $this->sheets->potting($row->int('sheet_id'));
             $pot = $byId[$row->intOrNull('pot_id') ?? 0] ?? $sheet->potOf($sizes, static fn (Pot $p) => $p->name);
             if ($row->many('pots') > 0 && $pot !== null && $first !== null) {
-                $found[$row->text('code')] = new Potted(
+                $potted[$row->text('code')] = new Potted(
                     $row->text('code'),
                     $row->many('pots'),
                     $pot->name,
@@ -117,7 +117,7 @@ final class Pots
             }
         }
 
-        return $found;
+        return $potted;
     }
 
     /**
@@ -132,14 +132,14 @@ final class Pots
         $lines = Row::all($this->db, 'SELECT l.id, l.batch_id, o.across_cm FROM line l JOIN pot_lot lo ON lo.id = l.lot_id JOIN pot o ON o.id = lo.pot_id
             WHERE l.batch_id IN (?)', [$batches], [ArrayParameterType::INTEGER]);
         $there = $this->counts->on(Row::ints($lines, 'id'));
-        $found = [];
+        $groups = [];
         foreach ($lines as $line) {
             $pots = $there[$line->int('id')]['potted'] + $there[$line->int('id')]['grown'];
             if ($pots > 0) {
-                $found[$line->int('batch_id')][] = ['pots' => $pots, 'acrossCm' => $line->float('across_cm')];
+                $groups[$line->int('batch_id')][] = ['pots' => $pots, 'acrossCm' => $line->float('across_cm')];
             }
         }
 
-        return $found;
+        return $groups;
     }
 }

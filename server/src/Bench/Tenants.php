@@ -36,11 +36,11 @@ final class Tenants
      */
     public function byZone(Week $from, Week $to, ?string $but = null): array
     {
-        $found = [];
+        $byZone = [];
         foreach ($this->during($from, $to) as $lying) {
             foreach ($lying->tenant->name === $but ? [] : $lying->legs as ['zone' => $zone, 'tenant' => $tenant]) {
                 if ($tenant->from->until($to) >= 0 && $from->until($tenant->to) >= 0) {
-                    $found[$zone][] = $tenant;
+                    $byZone[$zone][] = $tenant;
                 }
             }
         }
@@ -49,12 +49,12 @@ final class Tenants
             if ($potted->zone !== null && $potted->code !== $but) {
                 $tenant = $potted->tenant();
                 if ($tenant->from->until($to) >= 0 && $from->until($tenant->to) >= 0) {
-                    $found[$potted->zone][] = $tenant;
+                    $byZone[$potted->zone][] = $tenant;
                 }
             }
         }
 
-        return $found;
+        return $byZone;
     }
 
     /** @return list<Lying> */
@@ -71,7 +71,7 @@ final class Tenants
             ['from' => $from->monday()->format('Y-m-d'), 'to' => $to->sunday()->format('Y-m-d')],
         );
         $this->sheets->have(Row::ints($rows, 'sheet_id'));
-        $found = [];
+        $lying = [];
         $moves = $this->moves();
         $defaults = $this->house->defaults();
         foreach ($rows as $row) {
@@ -79,7 +79,7 @@ final class Tenants
             if ($tenant->from->until($to) >= 0 && $from->until($tenant->to) >= 0) {
                 $legs = Whereabouts::legs($tenant, $row->int('zone_id'), $row->day('wean_on'), $moves[$row->int('id')] ?? [], $defaults);
                 $isStuck = $row->has('stuck_on');
-                $found[] = new Lying(
+                $lying[] = new Lying(
                     $tenant,
                     $row->int('zone_id'),
                     $row->text('kind') === 'mist',
@@ -95,19 +95,19 @@ final class Tenants
             }
         }
 
-        return $found;
+        return $lying;
     }
 
     /** @return array<int, list<array{zone: int, from: \DateTimeImmutable}>> by batch, in order */
     private function moves(): array
     {
-        $found = [];
+        $stays = [];
         foreach (Row::all($this->db, 'SELECT m.batch_id, m.zone_id, m.from_day FROM batch_moves_on m
             JOIN batch b ON b.id = m.batch_id WHERE b.called_off = 0 ORDER BY m.from_day') as $row) {
-            $found[$row->int('batch_id')][] = ['zone' => $row->int('zone_id'), 'from' => $row->day('from_day')];
+            $stays[$row->int('batch_id')][] = ['zone' => $row->int('zone_id'), 'from' => $row->day('from_day')];
         }
 
-        return $found;
+        return $stays;
     }
 
     private function tenant(Row $row): Tenant

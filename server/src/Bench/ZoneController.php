@@ -124,10 +124,10 @@ final class ZoneController
     {
         $zone = $this->zone($id);
         $this->writing->once(function () use ($zone, $closed): void {
-            foreach ($zone->closed as $one) {
-                if ($one->id === $closed) {
-                    $zone->closed->removeElement($one);
-                    $this->writing->keep('zone', $zone->name, ['closed' => [$one->fromWeek, $one->toWeek, $one->why]], []);
+            foreach ($zone->closed as $closing) {
+                if ($closing->id === $closed) {
+                    $zone->closed->removeElement($closing);
+                    $this->writing->keep('zone', $zone->name, ['closed' => [$closing->fromWeek, $closing->toWeek, $closing->why]], []);
                 }
             }
         });

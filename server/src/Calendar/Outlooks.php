@@ -29,14 +29,14 @@ final class Outlooks
         $standing = $this->counts->inTrays();
         $counts = $this->counts->newest();
         $triggers = $this->queue->triggers();
-        $found = [];
+        $outlooks = [];
         foreach ($rows as $row) {
             $line = $row->intOrNull('line_id') ?? 0;
             $number = $row->intOrNull('number') ?? 1;
             $checked = $row->dayOrNull('checked_on');
             $counted = $counts[$line] ?? null;
             $trigger = $triggers[$line] ?? null;
-            $found[$row->text('code').' '.$number] = new Outlook(
+            $outlooks[$row->text('code').' '.$number] = new Outlook(
                 $row->text('code'),
                 $number,
                 $row->int('planned'),
@@ -51,6 +51,6 @@ final class Outlooks
             );
         }
 
-        return $found;
+        return $outlooks;
     }
 }

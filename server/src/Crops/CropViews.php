@@ -122,9 +122,9 @@ final class CropViews
             WHERE s.way_id = ? AND b.called_off = 0 ORDER BY b.id DESC', [$way->id]) as $row) {
             $batches[$row->int('sheet_id')][] = $row->text('code');
         }
-        $found = [];
+        $entries = [];
         foreach ($all as $i => $version) {
-            $found[] = [
+            $entries[] = [
                 'number' => $version->number,
                 'keptBy' => $version->keptBy->name,
                 'keptAt' => $version->keptAt->format('Y-m-d'),
@@ -134,7 +134,7 @@ final class CropViews
             ];
         }
 
-        return array_reverse($found);
+        return array_reverse($entries);
     }
 
     /** @return array<string, mixed> */

@@ -90,13 +90,13 @@ final class SheetBook
     /** @return list<string> mixes as the newest sheets write them, to root in and to pot into */
     public function mixes(): array
     {
-        $found = [];
+        $recipes = [];
         foreach (Row::all($this->db, 'SELECT s.details FROM way y JOIN way_sheet s ON s.id = y.sheet_id') as $row) {
             $sheet = Fields::of($row->json('details'));
-            $found[$sheet->object('mix')->text('parts')] = true;
-            $found[$sheet->object('potting')->text('mix')] = true;
+            $recipes[$sheet->object('mix')->text('parts')] = true;
+            $recipes[$sheet->object('potting')->text('mix')] = true;
         }
 
-        return array_map(strval(...), array_keys($found));
+        return array_map(strval(...), array_keys($recipes));
     }
 }

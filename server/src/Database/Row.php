@@ -46,9 +46,9 @@ final class Row
      */
     public static function number(Connection $db, string $statement, array $parameters = [], array $types = []): int
     {
-        $found = $db->fetchOne($statement, $parameters, $types);
+        $value = $db->fetchOne($statement, $parameters, $types);
 
-        return is_numeric($found) ? (int) $found : 0;
+        return is_numeric($value) ? (int) $value : 0;
     }
 
     /**
@@ -61,7 +61,7 @@ final class Row
      */
     public static function words(Connection $db, string $statement, array $parameters = [], array $types = []): array
     {
-        return array_map(static fn (mixed $one) => is_scalar($one) ? (string) $one : '', $db->fetchFirstColumn($statement, $parameters, $types));
+        return array_map(static fn (mixed $cell) => is_scalar($cell) ? (string) $cell : '', $db->fetchFirstColumn($statement, $parameters, $types));
     }
 
     /**
@@ -83,7 +83,7 @@ final class Row
      */
     public static function pairs(Connection $db, string $statement, array $parameters = [], array $types = []): array
     {
-        return array_map(static fn (mixed $one) => is_scalar($one) ? (string) $one : '', $db->fetchAllKeyValue($statement, $parameters, $types));
+        return array_map(static fn (mixed $cell) => is_scalar($cell) ? (string) $cell : '', $db->fetchAllKeyValue($statement, $parameters, $types));
     }
 
     /**
@@ -97,9 +97,9 @@ final class Row
      */
     public static function things(Query $query, string $class): array
     {
-        $found = $query->getResult();
+        $result = $query->getResult();
 
-        return array_values(array_filter(is_array($found) ? $found : [], static fn (mixed $one) => $one instanceof $class));
+        return array_values(array_filter(is_array($result) ? $result : [], static fn (mixed $entity) => $entity instanceof $class));
     }
 
     /**

@@ -68,7 +68,7 @@ final class DemoLots
     {
         foreach ([1 => [0.96, 0.0], 2 => [0.86, 0.7]] as $account => [$right, $hopeful]) {
             foreach ([1, 2] as $set) {
-                $grades = array_map(fn (Specimen $one) => $this->grade($one->stage(), $right, $hopeful)->value, PracticeSet::of($set)->specimens);
+                $grades = array_map(fn (Specimen $specimen) => $this->grade($specimen->stage(), $right, $hopeful)->value, PracticeSet::of($set)->specimens);
                 $this->db->insert(
                     'practice',
                     [

@@ -107,7 +107,7 @@ final class DemoNursery
     {
         $trays = $this->db->fetchAllAssociativeIndexed('SELECT name, id, cells FROM tray_kind');
         $sheets = Readable::yaml('sheets.yaml');
-        $found = [];
+        $crops = [];
         foreach (Readable::csv('crops.csv') as $row) {
             $more = (array) ($sheets[Crop::slugOf($row['name'])] ?? []);
             $crop = DemoCrop::read($row, $more, (int) $trays[$row['tray']]['id'], (int) $trays[$row['tray']]['cells'], $timetable);
@@ -117,10 +117,10 @@ final class DemoNursery
             foreach ((array) ($more['ways'] ?? []) as $name => $says) {
                 $this->way($crop, WaySheet::of(DemoCrop::over($crop->sheet->toArray(), (array) $says)), (string) $name, false);
             }
-            $found[$crop->slug] = $crop;
+            $crops[$crop->slug] = $crop;
         }
 
-        return $found;
+        return $crops;
     }
 
     private function way(DemoCrop $crop, WaySheet $sheet, string $name, bool $house): int
@@ -147,7 +147,7 @@ final class DemoNursery
     /** @return list<array<string, mixed>> */
     private function zones(): array
     {
-        $found = [];
+        $zones = [];
         foreach (Readable::csv('zones.csv') as $row) {
             $this->db->insert(
                 'zone',
@@ -159,14 +159,14 @@ final class DemoNursery
                     'frost_free' => $row['frostFree'], 'only_pots' => $row['onlyPots'],
                 ],
             );
-            $found[] = $row + ['id' => (int) $this->db->lastInsertId()];
+            $zones[] = $row + ['id' => (int) $this->db->lastInsertId()];
         }
         foreach (Readable::csv('closed.csv') as $row) {
             $this->db->executeStatement('INSERT INTO zone_closed (zone_id, from_week, to_week, why) SELECT id, ?, ?, ? FROM zone
                 WHERE name = ?', [$row['from'], $row['to'], $row['why'], $row['zone']]);
         }
 
-        return $found;
+        return $zones;
     }
 
     /**

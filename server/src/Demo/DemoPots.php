@@ -42,9 +42,9 @@ final class DemoPots
         }
         $potted = array_filter($this->pots->during($now, $now), static fn (Potted $p) => $p->isPotted);
         uasort($potted, static fn (Potted $a, Potted $b) => $a->from <=> $b->from);
-        foreach ($potted as $code => $one) {
+        foreach ($potted as $code => $pot) {
             foreach ($cores as $id => $zone) {
-                $tenant = $one->tenant();
+                $tenant = $pot->tenant();
                 if ($zone->offerTo($tenant, $lying[$id] ?? [])->isYes()) {
                     $lying[$id][] = $tenant;
                     $this->db->update('batch', ['pots_zone_id' => $id], ['code' => $code]);

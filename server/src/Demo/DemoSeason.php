@@ -21,7 +21,9 @@ final class DemoSeason
     {
         $crew = Readable::yaml('crew.yaml');
         $year = (int) $this->today->format('Y');
-        $away = array_map(static fn (array $one) => ['from' => $year.'-'.$one['from'], 'to' => $year.'-'.$one['to']] + $one, (array) $crew['away']);
+        $away = array_map(
+            static fn (array $absence) => ['from' => $year.'-'.$absence['from'], 'to' => $year.'-'.$absence['to']] + $absence, (array) $crew['away'],
+        );
         $this->db->update('nursery', [
             'crew' => json_encode(['hands' => $crew['hands'], 'away' => $away], JSON_THROW_ON_ERROR),
             'collected_an_hour' => $crew['collectedAnHour'],

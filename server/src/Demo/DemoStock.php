@@ -31,7 +31,7 @@ final class DemoStock
             $byName[$crop->name] = $crop;
         }
         $more = Readable::yaml('blocks.yaml');
-        $found = [];
+        $blocks = [];
         foreach (Readable::csv('stock.csv') as $row) {
             $says = (array) ($more[$row['code']] ?? []);
             $shoots = (int) $row['shoots'];
@@ -41,7 +41,7 @@ final class DemoStock
                 'recovery_weeks' => $row['recoveryWeeks'], 'planted_year' => $row['plantedYear'], 'note' => $row['note'] === '' ? null : $row['note'],
                 'permit_until' => isset($says['permit_until']) ? $this->today->modify((string) $says['permit_until'])->format('Y-m-d') : null,
             ]);
-            $found[] = new DemoBlock(
+            $blocks[] = new DemoBlock(
                 (int) $this->db->lastInsertId(),
                 $row['code'],
                 $byName[$row['crop']],
@@ -52,7 +52,7 @@ final class DemoStock
             );
         }
 
-        return $found;
+        return $blocks;
     }
 
     /**
@@ -87,13 +87,13 @@ final class DemoStock
         }
     }
 
-    private function inspection(DemoBlock $block, int $ago, ?string $found, ?string $howBad, ?string $where, ?string $cleared, int $by): void
+    private function inspection(DemoBlock $block, int $ago, ?string $trouble, ?string $howBad, ?string $where, ?string $cleared, int $by): void
     {
         $on = $this->today->modify(sprintf('-%d days', $ago));
         $this->db->insert(
             'inspection',
             [
-                'block_id' => $block->id, 'on_day' => $on->format('Y-m-d'), 'found' => $found, 'how_bad' => $howBad, 'spot' => $where,
+                'block_id' => $block->id, 'on_day' => $on->format('Y-m-d'), 'found' => $trouble, 'how_bad' => $howBad, 'spot' => $where,
                 'note' => null, 'by_id' => $by, 'at' => $on->format('Y-m-d 07:40:00'),
                 'cleared_on' => $cleared === null ? null : $on->modify('+21 days')->format('Y-m-d'), 'cleared_why' => $cleared,
                 'cleared_by_id' => $cleared === null ? null : 1,

@@ -28,7 +28,7 @@ final class FindController
         }
         $like = '%'.addcslashes($typed, '%_\\').'%';
         $code = BatchCode::typed($typed)->written ?? strtoupper($typed);
-        $found = [];
+        $hits = [];
         foreach ([
             'batch' => ["SELECT b.code AS name, c.name || ', ' || coalesce(b.stuck_on, 'planned for ' || b.stick_on) AS more, b.code AS at
                 FROM batch b JOIN crop c ON c.id = b.crop_id WHERE b.called_off = 0
@@ -48,10 +48,10 @@ final class FindController
                 WHERE c.name LIKE ? ESCAPE '\\' OR k.name LIKE ? ESCAPE '\\' ORDER BY w.ready_week DESC", [$like, $like]],
         ] as $kind => [$sql, $parameters]) {
             foreach (Row::all($this->db, $sql.' LIMIT '.self::MOST, $parameters) as $row) {
-                $found[] = ['kind' => $kind, 'name' => $row->text('name'), 'more' => $row->text('more'), 'at' => $row->text('at')];
+                $hits[] = ['kind' => $kind, 'name' => $row->text('name'), 'more' => $row->text('more'), 'at' => $row->text('at')];
             }
         }
 
-        return new Answer(['found' => $found]);
+        return new Answer(['found' => $hits]);
     }
 }

@@ -58,12 +58,12 @@ final class DayFilling
             Batch::class,
         );
         $inPots = $this->pots->ofAll(array_map(static fn (Batch $b) => $b->code, $batches));
-        $found = [];
+        $steps = [];
         foreach ($batches as $batch) {
             $potted = $inPots[$batch->code] ?? null;
             if ($potted !== null) {
                 $litres = MixVolume::inHouse($potted->pots, 1, (float) ($millilitres[$potted->pot] ?? 0), $this->house->defaults());
-                $found[] = [
+                $steps[] = [
                     'step' => 'pot:'.$batch->code, 'batch' => $batch->code, 'crop' => $batch->crop->name, 'pots' => $potted->pots,
                     'pot' => $potted->pot, 'mix' => $this->mixes->made($batch->sheet->core()->potting->mix, Volume::litres($litres), []),
                     'zone' => $batch->potsZone?->name, 'labels' => $potted->pots,
@@ -71,7 +71,7 @@ final class DayFilling
             }
         }
 
-        return $found;
+        return $steps;
     }
 
     /**
@@ -85,12 +85,12 @@ final class DayFilling
         foreach ($batches as $batch) {
             $zones[(int) $batch->zone->id] = $batch->zone;
         }
-        $found = [];
+        $steps = [];
         foreach ($this->settings($zones, $day) as $id => $setting) {
-            $found[] = ['step' => 'set:'.$zones[$id]->name, 'zone' => $zones[$id]->name, 'house' => $zones[$id]->house, 'setting' => $setting];
+            $steps[] = ['step' => 'set:'.$zones[$id]->name, 'zone' => $zones[$id]->name, 'house' => $zones[$id]->house, 'setting' => $setting];
         }
 
-        return $found;
+        return $steps;
     }
 
     /**
@@ -102,14 +102,14 @@ final class DayFilling
     {
         $week = Week::containing($day);
         $tenants = $this->tenants->byZone($week, $week);
-        $found = [];
+        $settings = [];
         foreach ($zones as $zone) {
             $setting = $zone->core()->setting($tenants[(int) $zone->id] ?? []);
             if ($setting !== null) {
-                $found[(int) $zone->id] = $setting;
+                $settings[(int) $zone->id] = $setting;
             }
         }
 
-        return $found;
+        return $settings;
     }
 }

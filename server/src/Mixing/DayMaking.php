@@ -38,12 +38,12 @@ final class DayMaking
             $by[$batch->sheet->core()->setting->mix][] = $batch;
         }
         ksort($by);
-        $found = [];
+        $steps = [];
         foreach ($by as $mix => $all) {
             $litres = array_sum(
                 array_map(fn (Batch $b) => MixVolume::inHouse($b->amount->trays, $b->trayKind->cells, $b->trayKind->cellMl, $this->house->defaults()), $all),
             );
-            $found[] = ['step' => 'mix:'.mb_substr((string) $mix, 0, 150), 'batches' => array_map(static fn (Batch $b) => $b->code, $all)]
+            $steps[] = ['step' => 'mix:'.mb_substr((string) $mix, 0, 150), 'batches' => array_map(static fn (Batch $b) => $b->code, $all)]
                 + $this->mixes->made(
                     (string) $mix,
                     Volume::litres($litres),
@@ -51,7 +51,7 @@ final class DayMaking
                 );
         }
 
-        return $found;
+        return $steps;
     }
 
     /**
@@ -69,19 +69,19 @@ final class DayMaking
             }
         }
         ksort($by);
-        $found = [];
+        $steps = [];
         foreach ($by as $words => $all) {
             $hormone = $all[0]->sheet->core()->taking->hormone;
             $cuttings = array_sum(array_map(static fn (Batch $b) => $b->amount->planned, $all));
             $depth = max(array_map(fn (Batch $b) => $this->dipDepth($b->sheet->core()), $all));
             $codes = array_map(static fn (Batch $b) => $b->code, $all);
-            $found[] = [
+            $steps[] = [
                 'step' => 'dip:'.$words, 'hormone' => $words, 'kind' => $hormone->kind, 'asked' => (int) $hormone->ppm,
                 'cuttings' => $cuttings, 'depthCm' => $depth, 'batches' => $codes, 'made' => $this->madeFor($all),
             ] + $this->shelf->dip($hormone, $cuttings, $depth);
         }
 
-        return $found;
+        return $steps;
     }
 
     /**

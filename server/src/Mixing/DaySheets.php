@@ -48,7 +48,7 @@ final class DaySheets
         $hours = DayHours::of(
             array_values(array_map(static fn (Batch $b) => $b->amount->planned, $batches['collect'])),
             array_values(array_map(static fn (Batch $b) => ['cuttings' => $b->amount->planned, 'method' => $b->method], $batches['stick'])),
-            array_map(static fn (array $one) => ['plants' => $one['pots'], 'pot' => $one['pot']], $pots),
+            array_map(static fn (array $potful) => ['plants' => $potful['pots'], 'pot' => $potful['pot']], $pots),
             count($mixes),
             count($dips),
             $this->house->nursery()->norms(),
@@ -94,7 +94,7 @@ final class DaySheets
     /** @return array{collect: array<string, Batch>, stick: array<string, Batch>} by code; what seals dry is cut days before it is stuck */
     private function batches(\DateTimeImmutable $day): array
     {
-        $found = ['collect' => [], 'stick' => []];
+        $byJob = ['collect' => [], 'stick' => []];
         $all = Row::things($this->em->createQuery(
             'SELECT b, c, k, z, t, s, y, st FROM '.Batch::class.' b JOIN b.crop c JOIN b.block k JOIN b.zone z JOIN b.trayKind t
                 JOIN b.sheet s JOIN s.way y LEFT JOIN b.standing st WHERE b.calledOff = false AND ((b.sticking.stuckOn IS NULL
@@ -104,13 +104,13 @@ final class DaySheets
         foreach ($all as $batch) {
             $on = $batch->begins();
             if (($on <=> $day) === 0) {
-                $found['stick'][$batch->code] = $batch;
+                $byJob['stick'][$batch->code] = $batch;
             }
             if ($on->modify(sprintf('-%d days', $batch->sheet->core()->taking->hold->sealDays))->format('Y-m-d') === $day->format('Y-m-d')) {
-                $found['collect'][$batch->code] = $batch;
+                $byJob['collect'][$batch->code] = $batch;
             }
         }
 
-        return $found;
+        return $byJob;
     }
 }

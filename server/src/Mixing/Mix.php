@@ -27,7 +27,7 @@ class Mix
 
     public function recipe(): Recipe
     {
-        return Recipe::of(array_map(static fn (array $one) => ['name' => $one['name'], 'parts' => (float) $one['parts']], $this->parts));
+        return Recipe::of(array_map(static fn (array $part) => ['name' => $part['name'], 'parts' => (float) $part['parts']], $this->parts));
     }
 
     /** @return array<string, mixed> */

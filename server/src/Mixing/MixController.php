@@ -153,9 +153,9 @@ final class MixController
         if ($mix->id !== null && $mix->name !== $name && in_array($mix->name, $this->used(), true)) {
             throw Refused::because('in_use', 'name', sprintf('Crop sheets call it %s. Add another instead.', $mix->name));
         }
-        $parts = array_map(static function (Fields $one): array {
-            $read = ['name' => $one->text('name', 60), 'parts' => $one->positive('parts', 1000)];
-            $one->done();
+        $parts = array_map(static function (Fields $part): array {
+            $read = ['name' => $part->text('name', 60), 'parts' => $part->positive('parts', 1000)];
+            $part->done();
 
             return $read;
         }, $in->objects('parts', 12));

@@ -43,12 +43,12 @@ final class Mixes
         foreach ($this->em->getRepository(Mix::class)->findBy(['name' => array_map(trim(...), $words)]) as $mix) {
             $named[$mix->name] = $mix->recipe();
         }
-        $found = [];
+        $mixes = [];
         foreach ($words as $each) {
-            $found[$each] = $named[trim($each)] ?? Recipe::written($each);
+            $mixes[$each] = $named[trim($each)] ?? Recipe::written($each);
         }
 
-        return $found;
+        return $mixes;
     }
 
     /** @return array<string, MixPart> by name */
@@ -81,9 +81,9 @@ final class Mixes
         $down = $made->fromWholeBags()->in('l');
         $against = [];
         foreach ($for as ['batch' => $batch, 'sheet' => $sheet]) {
-            foreach (MixJudged::against($recipe, $this->known(), $sheet, $this->house->defaults()) as $one) {
-                $alike = serialize($one['words']);
-                $against[$alike] ??= $one + ['batches' => []];
+            foreach (MixJudged::against($recipe, $this->known(), $sheet, $this->house->defaults()) as $objection) {
+                $alike = serialize($objection['words']);
+                $against[$alike] ??= $objection + ['batches' => []];
                 $against[$alike]['batches'][] = $batch;
             }
         }

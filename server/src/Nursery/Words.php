@@ -89,8 +89,8 @@ final class Words
     private function anew(array $says): ?array
     {
         $anew = null;
-        foreach ($says as $key => $one) {
-            $said = is_array($one) ? $this->anew($one) : ($one instanceof Fact ? $this->say($one) : null);
+        foreach ($says as $key => $figure) {
+            $said = is_array($figure) ? $this->anew($figure) : ($figure instanceof Fact ? $this->say($figure) : null);
             if ($said !== null) {
                 $anew ??= $says;
                 $anew[$key] = $said;
@@ -101,16 +101,16 @@ final class Words
     }
 
     /** The words of one of a fixed set: `method.tip`. */
-    public function name(\BackedEnum $one): string
+    public function name(\BackedEnum $case): string
     {
-        return $this->worded(self::keyOf($one), []);
+        return $this->worded(self::keyOf($case), []);
     }
 
-    public static function keyOf(\BackedEnum $one): string
+    public static function keyOf(\BackedEnum $case): string
     {
-        $class = new \ReflectionClass($one);
+        $class = new \ReflectionClass($case);
 
-        return strtolower((string) preg_replace('/(?<=[a-z])[A-Z]/', '_$0', $class->getShortName())).'.'.$one->value;
+        return strtolower((string) preg_replace('/(?<=[a-z])[A-Z]/', '_$0', $class->getShortName())).'.'.$case->value;
     }
 
     /** @param int|float|string|\BackedEnum|\DateTimeImmutable|Week|Range|Fact|list<string> $figure */

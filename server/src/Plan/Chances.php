@@ -40,20 +40,20 @@ final class Chances
             'orders' => count($groups[$group]),
             'met' => array_sum(array_map(static fn (int $o) => $chance[$o], $groups[$group])),
         ];
-        $found = [];
+        $customers = [];
         foreach (array_keys($groups) as $group) {
             if ($group !== 'season') {
-                $found[] = ['customer' => $group === 'by ' ? null : substr($group, 3)] + $say($group);
+                $customers[] = ['customer' => $group === 'by ' ? null : substr($group, 3)] + $say($group);
             }
         }
-        usort($found, static fn (array $a, array $b) => [$a['chance'], $a['customer']] <=> [$b['chance'], $b['customer']]);
+        usort($customers, static fn (array $a, array $b) => [$a['chance'], $a['customer']] <=> [$b['chance'], $b['customer']]);
 
         return [
             'orders' => count($chance),
             'met' => (float) array_sum($chance),
             'unplanned' => count($this->unplanned->orders()),
             'season' => $say('season'),
-            'customers' => $found,
+            'customers' => $customers,
             'draws' => $played->draws,
         ];
     }

@@ -87,7 +87,7 @@ final class Drafts
             $more[$batch->crop->slug] = ($more[$batch->crop->slug] ?? 0) - $batch->amount->planned;
         }
         $orders = $this->orders();
-        $found = [];
+        $licensed = [];
         foreach ($drafted as $draft) {
             $crop = $orders[$draft->orders[0]]->crop;
             $part = $draft->route?->parts[0];
@@ -95,10 +95,10 @@ final class Drafts
             if ($part !== null && $why === null) {
                 $more[$crop->slug] = ($more[$crop->slug] ?? 0) + $part->stick;
             }
-            $found[] = $why === null ? $draft : new Drafted($draft->orders, $draft->want, null, null, $draft->saved, $why, Fact::of('draft.fewer'));
+            $licensed[] = $why === null ? $draft : new Drafted($draft->orders, $draft->want, null, null, $draft->saved, $why, Fact::of('draft.fewer'));
         }
 
-        return $found;
+        return $licensed;
     }
 
     /**
@@ -221,16 +221,16 @@ final class Drafts
         }
         $most = static fn (array $group) => min([PHP_INT_MAX, ...array_map(static fn (Wanted $w) => $w->priority->rank(), $group)]);
         uasort($groups, static fn (array $a, array $b) => [$a[0]->readyWeek, $most($a), $a[0]->id] <=> [$b[0]->readyWeek, $most($b), $b[0]->id]);
-        $found = [];
+        $rows = [];
         foreach ($groups as $group) {
             usort($group, static fn (Wanted $a, Wanted $b) => [$a->priority->rank(), $a->id] <=> [$b->priority->rank(), $b->id]);
-            $found[] = [
+            $rows[] = [
                 'orders' => array_map(static fn (Wanted $w) => ['id' => (int) $w->id, 'plants' => $w->plants], $group),
                 'want' => $this->wants->of($group[0], array_sum(array_map(static fn (Wanted $w) => $w->plants, $group))),
             ];
         }
 
-        return $found;
+        return $rows;
     }
 
     /** @return array<int, true> orders that have a batch already: any, or one that is stuck */
@@ -276,7 +276,7 @@ final class Drafts
     private function orders(): array
     {
         $this->ways->crops();
-        $found = [];
+        $wantedById = [];
         foreach (Row::things(
             $this->em->createQuery(
                 'SELECT w, c, p, k FROM '.Wanted::class.' w JOIN w.crop c JOIN w.pot p LEFT JOIN w.customer k
@@ -284,9 +284,9 @@ final class Drafts
             )->setParameter('week', $this->today->week()->written()),
             Wanted::class,
         ) as $wanted) {
-            $found[(int) $wanted->id] = $wanted;
+            $wantedById[(int) $wanted->id] = $wanted;
         }
 
-        return $found;
+        return $wantedById;
     }
 }

@@ -107,7 +107,7 @@ final class Evening
         ) as $batch) {
             $this->batches[$batch->code] = $batch;
         }
-        $found = [];
+        $movable = [];
         foreach ($loads as $load) {
             $batch = $this->batches[$load->tenant->name] ?? null;
             if ($batch !== null && $batch->days->potOn >= $this->today->day()) {
@@ -116,7 +116,7 @@ final class Evening
                     $batch->days->stickOn,
                     $this->today->day(),
                 );
-                $found[] = new Movable(
+                $movable[] = new Movable(
                     $batch->code,
                     $batch->crop->name,
                     $batch->begins(),
@@ -131,7 +131,7 @@ final class Evening
             }
         }
 
-        return $found;
+        return $movable;
     }
 
     private function zone(Batch $batch): CoreZone

@@ -54,7 +54,7 @@ final class MoveBreaks
         $placing = $placed[$i];
         $batch = $placing->batch;
         $isOnlyPots = $placing->move->isOnlyPots();
-        $found = [];
+        $breaks = [];
         if (!$batch->isStuck() && !$placing->isPart && !$isOnlyPots) {
             $stickOn = $placing->dates->stickOn;
             $supply = $this->yards->source($batch->block, $this->takesBut($placed, $batch))->supply(
@@ -62,7 +62,9 @@ final class MoveBreaks
                 $stickOn,
                 $batch->amount->planned,
             );
-            $found = MoveBreak::ofSticking($stickOn, $this->today->day(), $this->windows->of($batch->sheet->way)->opensIn(Week::containing($stickOn)), $supply);
+            $breaks = MoveBreak::ofSticking(
+                $stickOn, $this->today->day(), $this->windows->of($batch->sheet->way)->opensIn(Week::containing($stickOn)), $supply,
+            );
         }
         foreach ($placing->legs($this->house->defaults()) as $leg) {
             if ($leg['tenant']->to->until($this->today->week()) > 0) {
@@ -71,7 +73,7 @@ final class MoveBreaks
             $zone = ($this->em->find(Zone::class, $leg['zone']) ?? throw new \LogicException('A leg lies in a zone.'))->core();
             $others = $this->lyingIn($leg['zone'], $leg['tenant'], $placed, $i, $there[$leg['zone']] ?? []);
             $offer = $zone->offerTo($leg['tenant'], $others);
-            $found[] = MoveBreak::ofPlace(
+            $breaks[] = MoveBreak::ofPlace(
                 $zone,
                 $offer,
                 $leg['tenant']->inPots,
@@ -82,12 +84,12 @@ final class MoveBreaks
             );
         }
         foreach ($batch->orders() as $wanted) {
-            $found[] = MoveBreak::ofOrder($wanted->ready(), $placing->dates->readyOn, $wanted->customer?->name);
+            $breaks[] = MoveBreak::ofOrder($wanted->ready(), $placing->dates->readyOn, $wanted->customer?->name);
         }
 
         return array_map(
             static fn (MoveBreak $break) => ['kind' => $break->kind, 'words' => $break->words, 'hard' => $break->isHard],
-            array_values(array_filter($found)),
+            array_values(array_filter($breaks)),
         );
     }
 

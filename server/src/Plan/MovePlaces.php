@@ -101,13 +101,13 @@ final class MovePlaces
         if (array_sum(array_column($move->parts, 'trays')) !== $trays) {
             throw Refused::because('not_the_whole', $move->field, sprintf('The parts of %s do not come to its %d trays.', $batch->code, $trays));
         }
-        $found = [];
+        $placed = [];
         $left = $batch->amount->planned;
         foreach ($move->parts as $i => $part) {
             $zone = $this->zone($part['zone'], $move);
             $planned = $i === count($move->parts) - 1 ? $left : min($left - 1, intdiv($batch->amount->planned * $part['trays'], $trays));
             $left -= $planned;
-            $found[] = new Placed(
+            $placed[] = new Placed(
                 $move,
                 $batch,
                 $this->dates($zone, $batch, $stickOn, $held),
@@ -123,7 +123,7 @@ final class MovePlaces
             );
         }
 
-        return $found;
+        return $placed;
     }
 
     /** Its pots as they would stand, where their place is settled or asked for. */
@@ -162,7 +162,7 @@ final class MovePlaces
             return $asked === null || $asked === $batch->zone ? $then : [];
         }
         $on = $move->on ?? $this->today->day();
-        $then = array_values(array_filter($then, static fn (array $one) => $one['from'] < $on));
+        $then = array_values(array_filter($then, static fn (array $stay) => $stay['from'] < $on));
         $last = $then === [] ? $batch->zone : $then[array_key_last($then)]['zone'];
 
         return $last === $asked ? $then : [...$then, ['zone' => $asked, 'from' => $on]];

@@ -159,9 +159,9 @@ final class PlanController
     public function back(int $id, Fields $in): Answer
     {
         $only = $in->has('batches') ? [] : null;
-        foreach ($only === null ? [] : $in->objects('batches', 5000) as $one) {
-            $only[$one->text('code', 20)] = $one->count('version', 1);
-            $one->done();
+        foreach ($only === null ? [] : $in->objects('batches', 5000) as $entry) {
+            $only[$entry->text('code', 20)] = $entry->count('version', 1);
+            $entry->done();
         }
         $in->done();
 

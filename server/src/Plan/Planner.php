@@ -192,7 +192,7 @@ final class Planner
         }
         $last = max([$stickOn, ...array_map(static fn (PlainDates $d) => $d->potOn, $dates)]);
         $tenants = $this->tenants->byZone(Week::containing($stickOn), Week::containing($last));
-        $found = $rank = $codes = [];
+        $offers = $rank = $codes = [];
         foreach ($zones as $zone) {
             $when = $dates[(int) $zone->id] ?? null;
             $batch = $this->tenant($sheet, $when ?? $this->house->timetable()->dates($sheet, null, $stickOn), $positions);
@@ -200,7 +200,7 @@ final class Planner
             $rank[(int) $zone->id] = $when === null ? [9, 0.0, 0] : $offer->rank($batch, $this->house->defaults());
             $names = array_values(array_unique(array_map(static fn (Tenant $t) => $t->batch(), $offer->neighbours)));
             $codes = [...$codes, ...$names];
-            $found[] = [
+            $offers[] = [
                 'id' => $zone->id,
                 'name' => $zone->name,
                 'kind' => $zone->kind,
@@ -220,12 +220,12 @@ final class Planner
             ];
         }
         $tags = $this->tags->byCode(array_values(array_unique($codes)));
-        foreach ($found as &$zone) {
+        foreach ($offers as &$zone) {
             $zone['neighbours'] = array_values(array_map(static fn (string $code) => $tags[$code], $zone['neighbours']));
         }
         unset($zone);
-        usort($found, static fn (array $a, array $b) => [$rank[(int) $a['id']], $a['id']] <=> [$rank[(int) $b['id']], $b['id']]);
+        usort($offers, static fn (array $a, array $b) => [$rank[(int) $a['id']], $a['id']] <=> [$rank[(int) $b['id']], $b['id']]);
 
-        return $found;
+        return $offers;
     }
 }

@@ -88,7 +88,7 @@ final class Board
     public function fill(): array
     {
         $now = $this->today->week();
-        $jobs = array_filter($this->waiting(), fn (array $one) => $now->until($this->weekOf($one['batch'], $one['isDue'])) < self::WEEKS);
+        $jobs = array_filter($this->waiting(), fn (array $job) => $now->until($this->weekOf($job['batch'], $job['isDue'])) < self::WEEKS);
         $free = $this->free();
         $fill = WeekFill::fill($now, array_column($free, 'free'), array_values(array_column($jobs, 'job')));
         $before = array_fill(0, self::WEEKS, 0.0);
@@ -106,7 +106,7 @@ final class Board
         }
 
         return ['moves' => $moves, 'weeks' => array_map(
-            static fn (array $one, float $was, float $hours) => $one + ['before' => $was, 'taken' => $hours, 'over' => max(0.0, $hours - $one['free'])],
+            static fn (array $week, float $was, float $hours) => $week + ['before' => $was, 'taken' => $hours, 'over' => max(0.0, $hours - $week['free'])],
             $free,
             $before,
             $fill->taken,
@@ -185,19 +185,19 @@ final class Board
     private function jobs(array $queued): array
     {
         $by = [];
-        foreach ($queued as $one) {
-            $by[$one->batch->code][] = $one;
+        foreach ($queued as $line) {
+            $by[$line->batch->code][] = $line;
         }
-        $found = [];
+        $jobs = [];
         foreach ($by as $code => $lines) {
             $batch = $lines[0]->batch;
             $job = $this->weeks->job(array_map(static fn (Queued $w) => $w->toPot, $lines), $batch->days->potOn, $batch->days->givenWeek());
             if ($job !== null) {
-                $found[(string) $code] = $job + ['batch' => $batch];
+                $jobs[(string) $code] = $job + ['batch' => $batch];
             }
         }
 
-        return $found;
+        return $jobs;
     }
 
     private function weekOf(Batch $batch, bool $isDue): Week
@@ -224,16 +224,16 @@ final class Board
     }
 
     /** @return array<string, mixed> */
-    private function say(Queued $one): array
+    private function say(Queued $line): array
     {
         return [
-            'line' => $one->number(), 'plants' => $one->toPot->plants, 'stuck' => $one->stuck, 'rooted' => $one->rooted,
-            'pot' => $one->pot->name, 'mix' => $one->batch->sheet->core()->potting->mix, 'hours' => $one->toPot->job->hours,
-            'school' => $one->batch->sheet->core()->potting->trigger, 'isDue' => $one->toPot->trigger->isDue,
-            'since' => $one->toPot->trigger->since?->format('Y-m-d'), 'why' => $one->toPot->trigger->words,
-            'risk' => $one->toPot->run?->risk, 'riskWords' => $one->toPot->run?->words, 'due' => $one->toPot->job->due?->written(),
-            'for' => $one->toPot->job->for, 'lastGood' => $one->toPot->job->lastGood()->format('Y-m-d'),
-            'potOn' => $one->batch->days->potOn->format('Y-m-d'),
+            'line' => $line->number(), 'plants' => $line->toPot->plants, 'stuck' => $line->stuck, 'rooted' => $line->rooted,
+            'pot' => $line->pot->name, 'mix' => $line->batch->sheet->core()->potting->mix, 'hours' => $line->toPot->job->hours,
+            'school' => $line->batch->sheet->core()->potting->trigger, 'isDue' => $line->toPot->trigger->isDue,
+            'since' => $line->toPot->trigger->since?->format('Y-m-d'), 'why' => $line->toPot->trigger->words,
+            'risk' => $line->toPot->run?->risk, 'riskWords' => $line->toPot->run?->words, 'due' => $line->toPot->job->due?->written(),
+            'for' => $line->toPot->job->for, 'lastGood' => $line->toPot->job->lastGood()->format('Y-m-d'),
+            'potOn' => $line->batch->days->potOn->format('Y-m-d'),
         ];
     }
 }

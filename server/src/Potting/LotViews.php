@@ -172,12 +172,12 @@ final class LotViews
     {
         $lines = array_merge(...array_map(static fn (PotLot $lot) => array_map(static fn (Line $l) => (int) $l->id, $lot->lines->getValues()), $lots));
         $lost = $this->counts->lostInPots($lines);
-        $found = [];
+        $counts = [];
         foreach ($this->counts->on($lines) as $line => $there) {
-            $found[$line] = ['lost' => $lost[$line] ?? 0] + $there;
+            $counts[$line] = ['lost' => $lost[$line] ?? 0] + $there;
         }
 
-        return $found;
+        return $counts;
     }
 
     /**

@@ -87,11 +87,11 @@ class PotLot
     /** @return list<Batch> its lineage */
     public function batches(): array
     {
-        $found = [];
+        $batches = [];
         foreach ($this->lines as $line) {
-            $found[(int) $line->batch->id] = $line->batch;
+            $batches[(int) $line->batch->id] = $line->batch;
         }
 
-        return array_values($found);
+        return array_values($batches);
     }
 }

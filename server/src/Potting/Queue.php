@@ -48,26 +48,26 @@ final class Queue
         $standing = $this->counts->inTrays();
         $looks = $this->looks();
         $counted = $this->counts->newest();
-        $found = [];
+        $queued = [];
         foreach ($this->batches($last) as $batch) {
             foreach ($batch->lines as $line) {
                 $there = $standing[(int) $line->id] ?? null;
                 if ($there !== null) {
-                    $found[] = $this->queued($line, $there, $looks[(int) $line->id] ?? [], $counted[(int) $line->id] ?? null);
+                    $queued[] = $this->queued($line, $there, $looks[(int) $line->id] ?? [], $counted[(int) $line->id] ?? null);
                 }
             }
             if (!$batch->isStuck()) {
-                $found[] = $this->planned($batch);
+                $queued[] = $this->planned($batch);
             }
         }
         usort(
-            $found,
+            $queued,
             static fn (Queued $a, Queued $b) => [
                 !$a->toPot->trigger->isDue, $a->toPot->job->lastGood(), $a->batch->code, $a->number(),
             ] <=> [!$b->toPot->trigger->isDue, $b->toPot->job->lastGood(), $b->batch->code, $b->number()],
         );
 
-        return $found;
+        return $queued;
     }
 
     /** @return array<int, Trigger> whether each line in a tray is due for potting, by line */
@@ -79,11 +79,11 @@ final class Queue
         $rows = Row::all($this->db, 'SELECT l.id, b.pot_on, b.sheet_id FROM line l JOIN batch b ON b.id = l.batch_id
             WHERE b.called_off = 0 AND b.stuck_on IS NOT NULL AND b.left_bench_on IS NULL');
         $this->sheets->have(Row::ints($rows, 'sheet_id'));
-        $found = [];
+        $triggers = [];
         foreach ($rows as $row) {
             $id = $row->int('id');
             $school = $this->sheets->potting($row->int('sheet_id'))->trigger;
-            $found[$id] = Trigger::of(
+            $triggers[$id] = Trigger::of(
                 $school,
                 $looks[$id] ?? [],
                 $standing[$id]['rooted'] ?? 0,
@@ -93,7 +93,7 @@ final class Queue
             );
         }
 
-        return $found;
+        return $triggers;
     }
 
     public function of(Line $line): ?Queued
@@ -209,13 +209,13 @@ final class Queue
             ['line' => $only?->id],
         );
         $house = $this->house->defaults();
-        $found = [];
+        $looks = [];
         foreach ($rows as $row) {
             $tally = StageTally::of($row->counts('stages'));
             $judged = ReadyCheck::inHouse($row->int('lifted'), $row->many('rooted'), $row->float('threshold'), $house);
-            $found[$row->int('line_id')][] = new Looked($row->day('on_day'), $tally, $judged);
+            $looks[$row->int('line_id')][] = new Looked($row->day('on_day'), $tally, $judged);
         }
 
-        return $found;
+        return $looks;
     }
 }

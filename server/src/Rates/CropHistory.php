@@ -105,7 +105,13 @@ final class CropHistory
     /** What a way has learnt from all batches but one: what was to be expected of that one. */
     public function rateWithout(Way $way, string $code): CropRate
     {
-        return $this->kept($way, self::past(array_values(array_filter($this->weighedFor($way), static fn (array $b) => $b['code'] !== $code))))['rate'];
+        if ($this->ofWays === [] && $this->ofHouseWays === null) {
+            // The first that is asked for may be the only one: it is read by itself, and the house's ways are read with the second.
+            $this->of($way);
+        }
+        $others = array_values(array_filter($this->weighedFor($way), static fn (array $b) => $b['code'] !== $code));
+
+        return $this->kept($way, self::past($others))['rate'];
     }
 
     /** @return list<Counted> those of house ways are read together, since who asks for one asks for many, unless its own were asked for */
@@ -167,7 +173,7 @@ final class CropHistory
              WHERE s.counted = 1 AND s.stuck > 0 AND b.stuck_on IS NOT NULL AND (:crop IS NULL OR b.crop_id = :crop) ORDER BY b.stuck_on, b.id',
             ['crop' => count($ways) === 1 ? $ways[0]->crop->id : null],
         );
-        $found = $seasons = [];
+        $past = $seasons = [];
         $defaults = $this->house->defaults();
         foreach ($rows as $row) {
             $crop = $row->int('crop');
@@ -179,7 +185,7 @@ final class CropHistory
             $stuckOn = $row->text('stuck_on');
             $season = $seasons[$stuckOn] ??= Season::containing($row->day('stuck_on'), $hemisphere);
             [$stuck, $rooted] = [$row->int('stuck'), $row->many('rooted')];
-            $found[$crop][] = [
+            $past[$crop][] = [
                 'code' => $row->text('code'),
                 'stuckOn' => $stuckOn,
                 'season' => $season->name(),
@@ -193,6 +199,6 @@ final class CropHistory
             ];
         }
 
-        return $found;
+        return $past;
     }
 }

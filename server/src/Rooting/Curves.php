@@ -106,7 +106,7 @@ final class Curves
     private function checks(Batch $batch): array
     {
         $count = $this->counts->first((int) $batch->id);
-        $found = [];
+        $curves = [];
         foreach (Row::things(
             $this->em->createQuery(
                 'SELECT r, l FROM '.RootCheck::class.' r JOIN r.line l WHERE l.batch = :batch AND l.number = 1 ORDER BY r.onDay, r.id',
@@ -114,7 +114,7 @@ final class Curves
             RootCheck::class,
         ) as $check) {
             if ($count === null || $check->onDay < $count['on']) {
-                $found[] = [
+                $curves[] = [
                     'on' => $check->onDay->format('Y-m-d'), 'lifted' => $check->lifted, 'rooted' => $check->rooted,
                     'tau' => $this->tau($batch, $check->onDay), 'full' => false,
                 ];
@@ -122,12 +122,12 @@ final class Curves
         }
         $stuck = $batch->standing->stuck ?? 0;
         if ($count !== null && $stuck > 0) {
-            $found[] = [
+            $curves[] = [
                 'on' => $count['on']->format('Y-m-d'), 'lifted' => $stuck, 'rooted' => min($stuck, $count['rooted']),
                 'tau' => $this->tau($batch, $count['on']), 'full' => true,
             ];
         }
 
-        return $found;
+        return $curves;
     }
 }

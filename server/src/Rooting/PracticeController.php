@@ -32,7 +32,9 @@ final class PracticeController
     {
         $set = PracticeSet::of($this->next());
 
-        return new Answer(['set' => $set->number, 'feet' => array_map(static fn (Specimen $one) => $one->toArray(), $set->specimens)] + $this->people());
+        return new Answer(
+            ['set' => $set->number, 'feet' => array_map(static fn (Specimen $specimen) => $specimen->toArray(), $set->specimens)] + $this->people(),
+        );
     }
 
     #[Route('/api/practice', methods: ['POST'])]
@@ -61,7 +63,7 @@ final class PracticeController
         return new Answer([
             'set' => $set->number,
             'feet' => array_map(
-                static fn (Specimen $one, RootStage $said) => $one->toArray() + ['was' => $one->stage()->value, 'said' => $said->value],
+                static fn (Specimen $specimen, RootStage $said) => $specimen->toArray() + ['was' => $specimen->stage()->value, 'said' => $said->value],
                 $set->specimens,
                 $graded->stages(),
             ),

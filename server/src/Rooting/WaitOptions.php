@@ -91,14 +91,14 @@ final class WaitOptions
         $today = $this->today->day();
         $warm = fn (Zone $zone) => $zone->core()->medium($wanted, $this->house->air())->on($today);
         $here = $warm($batch->zoneOn($today));
-        $found = [];
+        $warmer = [];
         foreach ($this->moving->zonesThatTake($batch->code) as $zone) {
             if ($warm($zone) < $here) {
-                $found[] = ['id' => (int) $zone->id, 'name' => $zone->name, 'heat' => $warm($zone)];
+                $warmer[] = ['id' => (int) $zone->id, 'name' => $zone->name, 'heat' => $warm($zone)];
             }
         }
-        usort($found, static fn (array $a, array $b) => [$b['heat'], $a['name']] <=> [$a['heat'], $b['name']]);
+        usort($warmer, static fn (array $a, array $b) => [$b['heat'], $a['name']] <=> [$a['heat'], $b['name']]);
 
-        return $found;
+        return $warmer;
     }
 }

@@ -75,7 +75,7 @@ final class Waiting
             ],
             'asked' => $asked,
             'steps' => array_map(
-                static fn (array $one, int $i) => ['on' => $today->modify(sprintf('+%d weeks', $i + 1))->format('Y-m-d')] + $one,
+                static fn (array $option, int $i) => ['on' => $today->modify(sprintf('+%d weeks', $i + 1))->format('Y-m-d')] + $option,
                 $call->steps,
                 array_keys($call->steps),
             ),

@@ -37,8 +37,8 @@ class Collection
     private static function taken(array $row): string
     {
         $named = array_map(
-            static fn (array $one) => sprintf('%s %d', $one['plant'], $one['take']),
-            array_filter($row['named'], static fn (array $one) => $one['take'] > 0),
+            static fn (array $plant) => sprintf('%s %d', $plant['plant'], $plant['take']),
+            array_filter($row['named'], static fn (array $plant) => $plant['take'] > 0),
         );
 
         return sprintf(

@@ -80,7 +80,7 @@ final class Fit
         }
         $looked = $this->looked();
         $takes = $this->takes->around($this->today->day()->modify('+26 weeks'));
-        $found = [];
+        $unfit = [];
         $rows = Row::all($this->db, 'SELECT code, block_id, stick_on, sheet_id FROM batch WHERE code IN (?)', [$codes], [ArrayParameterType::STRING]);
         $this->em->createQuery('SELECT k, c FROM '.StockBlock::class.' k JOIN k.crop c WHERE k.id IN (:ids)')->setParameter(
             'ids',
@@ -99,11 +99,11 @@ final class Fit
                 $looked,
             );
             if ($against !== []) {
-                $found[$row->text('code')] = $against;
+                $unfit[$row->text('code')] = $against;
             }
         }
 
-        return $found;
+        return $unfit;
     }
 
     /**
@@ -120,8 +120,8 @@ final class Fit
             $said['clean'][(int) $block] = (string) $day;
         }
         foreach (Row::pairs($this->db, "SELECT block_id, group_concat(found || ', ' || how_bad || coalesce(', ' || spot, ''), '; ')
-            FROM inspection WHERE found IS NOT NULL AND cleared_on IS NULL".$which.' GROUP BY block_id') as $block => $found) {
-            $said['found'][(int) $block] = (string) $found;
+            FROM inspection WHERE found IS NOT NULL AND cleared_on IS NULL".$which.' GROUP BY block_id') as $block => $trouble) {
+            $said['found'][(int) $block] = (string) $trouble;
         }
 
         return $said;

@@ -58,15 +58,15 @@ final class TakeSheets
      */
     public function running(): array
     {
-        $found = [];
+        $sheets = [];
         foreach (Row::things(
             $this->em->createQuery('SELECT c, b FROM '.Collection::class.' c JOIN c.batch b WHERE b.sticking.stuckOn IS NULL AND b.calledOff = false'),
             Collection::class,
         ) as $collection) {
-            $found[$collection->batch->code] = $collection->toArray($this->today->now(), $this->house->defaults());
+            $sheets[$collection->batch->code] = $collection->toArray($this->today->now(), $this->house->defaults());
         }
 
-        return $found;
+        return $sheets;
     }
 
     /** @return array<string, mixed> */

@@ -40,7 +40,7 @@ final class Takes
      */
     public function around(\DateTimeImmutable $on, ?StockBlock $only = null, int $ahead = self::DAYS): array
     {
-        $found = [];
+        $takes = [];
         $rows = Row::all($this->db,
             'SELECT b.block_id, b.code, b.stuck_on IS NOT NULL AS stuck, coalesce(b.stuck_on, b.stick_on) AS day, CASE
                 WHEN b.stuck_on IS NULL THEN b.planned ELSE coalesce(s.came_in, b.planned) END AS cuttings
@@ -51,13 +51,13 @@ final class Takes
         );
         foreach ($rows as $row) {
             if ($row->int('cuttings') > 0) {
-                $found[$row->int('block_id')][] = [
+                $takes[$row->int('block_id')][] = [
                     'on' => $row->day('day'), 'cuttings' => $row->int('cuttings'), 'batch' => $row->text('code'),
                     'stuck' => $row->flag('stuck'),
                 ];
             }
         }
 
-        return $found;
+        return $takes;
     }
 }

@@ -97,16 +97,16 @@ final class Pools
             ['since' => $since, 'only' => $only],
         );
         $this->sheets->have(Row::ints($rows, 'newest_sheet'));
-        $found = [];
+        $pools = [];
         foreach ($rows as $row) {
             $shared = !$row->has('shared') ? [] : array_map(intval(...), explode(',', $row->text('shared')));
             $orders = [...!$row->has('wanted_id') ? [] : [$row->int('wanted_id')], ...$shared];
             if ($orders !== []) {
-                $found[] = ['orders' => $orders, 'row' => $row];
+                $pools[] = ['orders' => $orders, 'row' => $row];
             }
         }
 
-        return $found;
+        return $pools;
     }
 
     /**

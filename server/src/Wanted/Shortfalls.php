@@ -45,13 +45,13 @@ final class Shortfalls
      */
     public function outlooks(?int $only = null, bool $overdue = false): array
     {
-        $found = [];
+        $outlooks = [];
         foreach ($this->pools->all($only, $overdue) as $pool) {
-            $found += $pool->outlooks();
+            $outlooks += $pool->outlooks();
         }
-        ksort($found);
+        ksort($outlooks);
 
-        return $found;
+        return $outlooks;
     }
 
     /** The last day on which sticking again could still help an order, whatever the stock says; null when none could. */

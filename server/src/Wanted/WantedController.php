@@ -89,7 +89,7 @@ final class WantedController
             }
             $made = [];
             for ($i = 0; $i <= $weeks; $i += $every) {
-                $made[] = $one = new Wanted(
+                $made[] = $line = new Wanted(
                     $first->crop,
                     $first->plants,
                     $first->pot,
@@ -100,7 +100,7 @@ final class WantedController
                     $first->enteredBy,
                     $first->enteredAt,
                 );
-                $this->em->persist($one);
+                $this->em->persist($line);
             }
 
             return $made;

@@ -83,14 +83,14 @@ final class WantedViews
     public function short(): array
     {
         $outlooks = array_filter($this->shortfalls->outlooks(), static fn (OrderOutlook $o) => $o->isShort());
-        $found = $this->of(array_keys($outlooks));
+        $rows = $this->of(array_keys($outlooks));
 
         return array_map(
             fn (Wanted $w) => [
                 'order' => $w, 'outlook' => $outlooks[(int) $w->id], 'view' => $this->view($w, [], $outlooks[(int) $w->id]),
                 'last' => $this->shortfalls->lastDay($w),
             ],
-            $found,
+            $rows,
         );
     }
 

@@ -41,10 +41,13 @@ final class UpgradeTest extends TestCase
     /** @param array<string, mixed> $says */
     private function crop(string $name, array $says = []): int
     {
-        $this->db->insert('crop', $says + ['name' => $name, 'slug' => strtolower($name), 'method' => 'tip cutting', 'material' => 'softwood', 'root_from' => 12, 'root_to' => 20, 'weaning_days' => 7, 'grow_on_days' => 56, 'heat_low' => 18, 'heat_high' => 22, 'mist_low' => 1, 'mist_high' => 3,
+        $this->db->insert('crop', $says + [
+            'name' => $name, 'slug' => strtolower($name), 'method' => 'tip cutting', 'material' => 'softwood',
+            'root_from' => 12, 'root_to' => 20, 'weaning_days' => 7, 'grow_on_days' => 56, 'heat_low' => 18, 'heat_high' => 22, 'mist_low' => 1, 'mist_high' => 3,
             'prior_rate' => 0.88, 'prior_strength' => 12, 'prior_phi' => 25, 'potting_rate' => 0.97, 'potting_strength' => 60,
             'tray_kind_id' => 3, 'mix' => 'perlite 2 : coir 1', 'hormone' => null, 'ready_share' => 0.8, 'window_from' => 18,
-            'window_to' => 27, 'safety' => null, 'note' => null]);
+            'window_to' => 27, 'safety' => null, 'note' => null,
+        ]);
 
         return (int) $this->db->lastInsertId();
     }
@@ -130,16 +133,20 @@ final class UpgradeTest extends TestCase
     private function stuckBefore(int $crop, string $code, string $method, string $material): void
     {
         $this->db->executeStatement(
-            "INSERT OR IGNORE INTO zone (id, name, house, kind, trays, heat_low, heat_high, mist_low, mist_high, x, y, length, width) VALUES (1, 'Mist 1', 'House', 'mist', 20, 16, 24, 0, 3, 0, 0, 6, 1)",
+            "INSERT OR IGNORE INTO zone (id, name, house, kind, trays, heat_low, heat_high, mist_low, mist_high, x, y, length, width)
+                VALUES (1, 'Mist 1', 'House', 'mist', 20, 16, 24, 0, 3, 0, 0, 6, 1)",
         );
         $this->db->insert(
             'stock_block',
             ['code' => 'B-'.$crop, 'crop_id' => $crop, 'place' => 'North', 'plants' => 60, 'per_plant' => 10, 'recovery_weeks' => 4, 'planted_year' => 2024],
         );
-        $this->db->insert('batch', ['code' => $code, 'crop_id' => $crop, 'method' => $method, 'material' => $material, 'block_id' => (int) $this->db->lastInsertId(), 'zone_id' => 1, 'tray_kind_id' => 3, 'trays' => 2, 'planned' => 168,
+        $this->db->insert('batch', [
+            'code' => $code, 'crop_id' => $crop, 'method' => $method, 'material' => $material, 'block_id' => (int) $this->db->lastInsertId(),
+            'zone_id' => 1, 'tray_kind_id' => 3, 'trays' => 2, 'planned' => 168,
             'stick_on' => '2026-06-01', 'rooted_from' => '2026-06-13', 'rooted_by' => '2026-06-21', 'wean_on' => '2026-06-19',
             'pot_on' => '2026-06-26', 'ready_on' => '2026-08-21', 'called_off' => 0, 'planned_by_id' => 1,
-            'planned_at' => '2026-05-01 10:00:00']);
+            'planned_at' => '2026-05-01 10:00:00',
+        ]);
     }
 
     public function testBatchesBlocksAndReferencesComeAlong(): void
@@ -182,9 +189,13 @@ final class UpgradeTest extends TestCase
             ],
         );
         foreach (['RAK-47' => '2026-06-26', 'RAL-47' => null] as $code => $left) {
-            $this->db->insert('batch', ['code' => $code, 'crop_id' => $crop, 'method' => 'tip cutting', 'material' => 'softwood', 'block_id' => 1, 'zone_id' => 1, 'tray_kind_id' => 3, 'trays' => 2, 'planned' => 168, 'stick_on' => '2026-06-01', 'stuck_on' => '2026-06-01', 'rooted_from' => '2026-06-13', 'rooted_by' => '2026-06-21',
+            $this->db->insert('batch', [
+                'code' => $code, 'crop_id' => $crop, 'method' => 'tip cutting', 'material' => 'softwood', 'block_id' => 1, 'zone_id' => 1,
+                'tray_kind_id' => 3, 'trays' => 2, 'planned' => 168,
+                'stick_on' => '2026-06-01', 'stuck_on' => '2026-06-01', 'rooted_from' => '2026-06-13', 'rooted_by' => '2026-06-21',
                 'wean_on' => '2026-06-19', 'pot_on' => '2026-06-26', 'ready_on' => '2026-08-21', 'left_bench_on' => $left, 'called_off' => 0,
-                'planned_by_id' => 1, 'planned_at' => '2026-05-01 10:00:00']);
+                'planned_by_id' => 1, 'planned_at' => '2026-05-01 10:00:00',
+            ]);
             $this->db->insert('line', ['batch_id' => $left === null ? 2 : 1, 'number' => 1, 'since' => '2026-06-01']);
         }
         $this->db->insert(
@@ -195,7 +206,9 @@ final class UpgradeTest extends TestCase
             $this->db->insert('entry', ['act_id' => 1, 'from_line' => $line, 'from_state' => $from, 'to_line' => 1, 'to_state' => $to, 'count' => 90]);
         }
         $this->bringUp();
-        self::assertEquals([['code' => 'P1', 'potted_on' => '2026-06-26', 'ready_on' => '2026-08-21', 'batch_id' => 1]], $this->db->fetchAllAssociative('SELECT p.code, p.potted_on, p.ready_on, l.batch_id
+        self::assertEquals([
+            ['code' => 'P1', 'potted_on' => '2026-06-26', 'ready_on' => '2026-08-21', 'batch_id' => 1],
+        ], $this->db->fetchAllAssociative('SELECT p.code, p.potted_on, p.ready_on, l.batch_id
             FROM pot_lot p JOIN line l ON l.lot_id = p.id'));
         self::assertNull($this->db->fetchOne('SELECT lot_id FROM line WHERE batch_id = 2'));
         self::assertSame(2, (int) $this->db->fetchOne('SELECT lots_numbered FROM nursery'), 'The next lot does not take a number that is there.');

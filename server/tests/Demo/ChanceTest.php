@@ -22,7 +22,10 @@ final class ChanceTest extends TestCase
         $throw = static function (int $seed): array {
             $chance = new Chance($seed);
 
-            return [$chance->between(1, 1000), $chance->unit(), $chance->normal(), $chance->binomial(300, 0.6), $chance->shareAround(0.7, 20), $chance->oneOf(['a', 'b', 'c'])];
+            return [
+                $chance->between(1, 1000), $chance->unit(), $chance->normal(), $chance->binomial(300, 0.6), $chance->shareAround(0.7, 20),
+                $chance->oneOf(['a', 'b', 'c']),
+            ];
         };
         self::assertSame($throw(5), $throw(5));
         self::assertNotSame($throw(5), $throw(6));

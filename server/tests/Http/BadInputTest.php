@@ -128,7 +128,8 @@ final class BadInputTest extends House
     private function names(): array
     {
         $one = fn (string $sql) => $this->db()->fetchOne($sql);
-        $stuck = 'FROM batch b JOIN batch_standing s ON s.batch_id = b.id JOIN crop c ON c.id = b.crop_id WHERE s.waiting > 30 AND s.rooted = 0 AND (SELECT count(*) FROM line WHERE batch_id = b.id) = 1';
+        $stuck = 'FROM batch b JOIN batch_standing s ON s.batch_id = b.id JOIN crop c ON c.id = b.crop_id 
+            WHERE s.waiting > 30 AND s.rooted = 0 AND (SELECT count(*) FROM line WHERE batch_id = b.id) = 1';
         $crop = (int) $one("SELECT id FROM crop WHERE slug = 'catmint-millrace'");
         $this->ask('POST', '/api/wanted', ['crop' => 'catmint-millrace', 'plants' => 40, 'pot' => 1, 'readyWeek' => '2027-W36', 'priority' => 'nice']);
 

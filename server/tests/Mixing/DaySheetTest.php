@@ -72,7 +72,8 @@ final class DaySheetTest extends House
         self::assertCount(4, $rows);
         foreach ([30, 4, 12, 7] as $i => $hours) {
             $hold = json_encode(['dry' => false, 'sameDay' => false, 'shadedHours' => $hours, 'coldDays' => 0, 'sealDays' => 0]);
-            $this->db()->executeStatement("INSERT INTO way_sheet (way_id, number, details, kept_by_id, kept_at) SELECT way_id, number + 100, json_set(details, '$.timeOfDay', 'early', '$.hold', json(?)), kept_by_id, kept_at
+            $this->db()->executeStatement("INSERT INTO way_sheet (way_id, number, details, kept_by_id, kept_at)
+                SELECT way_id, number + 100, json_set(details, '$.timeOfDay', 'early', '$.hold', json(?)), kept_by_id, kept_at
                 FROM way_sheet WHERE id = ?", [$hold, $rows[$i]['sheet_id']]);
             $this->db()->update('batch', ['stick_on' => '2027-05-14', 'planned' => 200, 'sheet_id' => $this->db()->lastInsertId()], ['id' => $rows[$i]['id']]);
         }

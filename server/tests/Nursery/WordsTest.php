@@ -38,7 +38,8 @@ final class WordsTest extends House
             foreach (new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator($root, \FilesystemIterator::SKIP_DOTS)) as $file) {
                 $nodes = $parser->parse((string) file_get_contents((string) $file)) ?? [];
                 foreach ((new NodeFinder())->findInstanceOf($nodes, Node\Expr\StaticCall::class) as $call) {
-                    if ($call->class instanceof Node\Name && $call->class->getLast() === 'Fact' && $call->name instanceof Node\Identifier && $call->name->name === 'of') {
+                    if ($call->class instanceof Node\Name && $call->class->getLast() === 'Fact'
+                        && $call->name instanceof Node\Identifier && $call->name->name === 'of') {
                         $figures = [];
                         $open = false;
                         foreach (array_slice($call->getArgs(), 1) as $arg) {

@@ -16,7 +16,10 @@ final class JourneyTest extends House
         $wanted = $this->ask(
             'POST',
             '/api/wanted',
-            ['crop' => 'catmint-millrace', 'plants' => 150, 'pot' => 1, 'readyWeek' => '2027-W36', 'customer' => 'Löwenzahn & “Söhne” 🌿', 'priority' => 'must'],
+            [
+                'crop' => 'catmint-millrace', 'plants' => 150, 'pot' => 1, 'readyWeek' => '2027-W36',
+                'customer' => 'Löwenzahn & “Söhne” 🌿', 'priority' => 'must',
+            ],
         );
         self::assertSame('unplanned', $wanted['state']);
 

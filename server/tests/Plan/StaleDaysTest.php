@@ -198,8 +198,10 @@ final class StaleDaysTest extends House
     private function days(): array
     {
         $days = [];
-        foreach ($this->db()->fetchAllAssociative('SELECT code, stick_on, rooted_from, rooted_by, wean_on, pot_on, ready_on, pot_from, pot_by, ready_from, ready_by
-            FROM batch WHERE called_off = 0 ORDER BY code') as $row) {
+        foreach ($this->db()->fetchAllAssociative('
+            SELECT code, stick_on, rooted_from, rooted_by, wean_on, pot_on, ready_on, pot_from, pot_by, ready_from, ready_by
+            FROM batch WHERE called_off = 0 ORDER BY code
+        ') as $row) {
             $days[(string) $row['code']] = $row;
         }
         foreach ($this->db()->fetchAllAssociative('SELECT code, ready_on FROM pot_lot p WHERE EXISTS (SELECT 1 FROM line l

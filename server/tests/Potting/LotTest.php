@@ -289,7 +289,8 @@ final class LotTest extends House
     public function testPottedOnIsIntoABiggerPotAndNoMoreThanGrow(): void
     {
         $this->signIn('bo');
-        $whole = fn (array $l) => $l['potted'] > 60 && count($l['batches']) === 1 && $this->ask('GET', '/api/batches/'.$l['batches'][0])['leftBenchOn'] !== null;
+        $whole = fn (array $l) => $l['potted'] > 60 && count($l['batches']) === 1
+            && $this->ask('GET', '/api/batches/'.$l['batches'][0])['leftBenchOn'] !== null;
         $lot = $this->lot($whole);
         $pots = array_column($this->ask('GET', '/api/choices')['pots'], 'id', 'name');
         $said = ['version' => $lot['version'], 'on' => '2027-05-12', 'pot' => $lot['bigger'][0]['id'], 'count' => 5];

@@ -255,7 +255,10 @@ final class FitTest extends House
         $wanted = $this->ask('POST', '/api/wanted', ['crop' => $slug, 'plants' => 40, 'pot' => 1, 'readyWeek' => '2027-W50', 'priority' => 'nice']);
         $proposal = $this->ask('POST', "/api/wanted/{$wanted['id']}/proposal", ['stickOn' => $on, 'trays' => $trays]);
 
-        return ['wanted' => $wanted['id'], 'trayKind' => $proposal['trayKind']['id'], 'trays' => $trays, 'confidence' => 0.9, 'stickOn' => $on, 'block' => $proposal['blocks'][0]['code'], 'zone' => $proposal['zones'][0]['id']];
+        return [
+            'wanted' => $wanted['id'], 'trayKind' => $proposal['trayKind']['id'], 'trays' => $trays, 'confidence' => 0.9, 'stickOn' => $on,
+            'block' => $proposal['blocks'][0]['code'], 'zone' => $proposal['zones'][0]['id'],
+        ];
     }
 
     /** @return array<string, mixed> */

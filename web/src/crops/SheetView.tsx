@@ -133,9 +133,11 @@ export function SheetView({ way }: { way: Way }) {
             [
               'ready',
               [
-                `${sheet.potting.growOnDays} days after`,
-                `potting${sheet.potting.degreeDays === null ? '' : `, ${sheet.potting.degreeDays} degree-days above ${sayHeat(sheet.potting.growBase ?? 0, settings)}`}`,
-              ].join(' '),
+                `${sheet.potting.growOnDays} days after potting`,
+                sheet.potting.degreeDays === null
+                  ? ''
+                  : `, ${sheet.potting.degreeDays} degree-days above ${sayHeat(sheet.potting.growBase ?? 0, settings)}`,
+              ].join(''),
             ],
             ['winter', `${sheet.potting.hardy ? 'hardy' : 'tender'}, ${SHEET_CHOICES['potting.winter'][sheet.potting.winter]}`],
           ]}

@@ -54,7 +54,8 @@ export interface Moving {
 }
 
 /**
- * One batch over the weeks: collected (a notch), on the bench (water), weaned and in its cells (pale leaf), rooting as a range, in pots (cream), ready as a range, the week it is due,
+ * One batch over the weeks: collected (a notch), on the bench (water), weaned and in its cells (pale leaf),
+ * rooting as a range, in pots (cream), ready as a range, the week it is due,
  * and below it, thin, what was planned when it was stuck.
  */
 export function Lane({ tag, first, weeks, moving }: { tag: Tag; first: string; weeks: number; moving?: Moving }) {
@@ -69,10 +70,13 @@ export function Lane({ tag, first, weeks, moving }: { tag: Tag; first: string; w
   const shown: Days = moving?.days ?? tag
   const was = tag.asPlanned
   const range = tag.readyFrom === tag.readyBy ? sayDay(tag.readyOn) : `${sayDay(tag.readyFrom)} to ${sayDay(tag.readyBy)}`
+  const dueWords = due ? `, due ${sayDay(due)}` : ''
+  const lateWords = late ? `, ${plural(tag.weeksLate ?? 0, 'week')} late` : ''
+  const wasWords = was ? `; planned for ${sayDay(was.stickOn)} to ${sayDay(was.readyOn)}` : ''
   const words = [
     `${tag.crop}, ${tag.code}, ${STATE_WORDS[tag.state]}: stuck ${sayDay(tag.stickOn)}, roots`,
     `${sayDay(tag.rootedFrom)} to ${sayDay(tag.rootedBy)}, potted ${sayDay(off)}, ready`,
-    `${range}${due ? `, due ${sayDay(due)}` : ''}${late ? `, ${plural(tag.weeksLate ?? 0, 'week')} late` : ''}${was ? `; planned for ${sayDay(was.stickOn)} to ${sayDay(was.readyOn)}` : ''}${moving ? '. Shift and an arrow key moves it' : ''}`,
+    `${range}${dueWords}${lateWords}${wasWords}${moving ? '. Shift and an arrow key moves it' : ''}`,
   ].join(' ')
   return (
     <Link

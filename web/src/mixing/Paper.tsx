@@ -9,7 +9,10 @@ export function usePaper(): [PaperSize, (paper: PaperSize) => void] {
   return useState<PaperSize>(session.nursery?.units === 'us' ? 'letter' : 'A4')
 }
 
-/** Tells the printer the size of its page, as long as what is to be printed is shown; through the style sheet's own door, since pages here take no style from within. */
+/**
+ * Tells the printer the size of its page, as long as what is to be printed is shown;
+ * through the style sheet's own door, since pages here take no style from within.
+ */
 export function usePage(size: string, margin: string): void {
   useEffect(() => {
     const sheet = new CSSStyleSheet()

@@ -30,7 +30,11 @@ export function BringAlong({
         parts={work.mix.parts.map((part) => ({
           name: part.name,
           share: part.litres,
-          words: `${sayLitres(part.litres, session.nursery)}${part.bags === null ? '' : `, ${plural(part.bags, 'bag')}`}${part.short > 0 ? `; ${sayLitres(part.short, session.nursery)} short on the shelf` : ''}`,
+          words: [
+            sayLitres(part.litres, session.nursery),
+            part.bags === null ? '' : `, ${plural(part.bags, 'bag')}`,
+            part.short > 0 ? `; ${sayLitres(part.short, session.nursery)} short on the shelf` : '',
+          ].join(''),
         }))}
       />
       <p className="text-sm soft">

@@ -57,7 +57,10 @@ export function Remedies({ id }: { id: number }) {
             : data.due > session.today
               ? [
                   `${plural(data.buyIn, 'liner')} in time to grow on to`,
-                  `${sayDay(data.due, session.today)}${data.buyInBy === null ? '; no price is entered for this crop' : `, ordered by ${sayDay(data.buyInBy, session.today)}`}.`,
+                  sayDay(data.due, session.today) +
+                    (data.buyInBy === null
+                      ? '; no price is entered for this crop.'
+                      : `, ordered by ${sayDay(data.buyInBy, session.today)}.`),
                 ].join(' ')
               : `${plural(data.buyIn, 'plant')}, ready as they are: the week has come.`}
         </li>
