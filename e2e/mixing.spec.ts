@@ -100,7 +100,7 @@ test('"10 to 1" shows both readings and one is chosen; a stock too weak is refus
   await expect(form).toContainText(/of IBA stock in alcohol and .* of water/)
   await mustBeUsable(page, 'dips')
 
-  await form.getByLabel('From').selectOption({ label: 'IBA salt, dissolved, 5,000 ppm (0.5 %)' })
+  await form.getByLabel('From').selectOption({ label: 'IBA salt, dissolved, 5\u202F000 ppm (0.5 %)' })
   await form.getByLabel('To, ppm').fill('4500')
   await form.getByRole('button', { name: 'Reckon' }).click()
   await expect(form.getByText(/as acid, weaker than the 4,500 ppm.*Use IBA stock in alcohol/)).toBeVisible()
@@ -147,7 +147,7 @@ test('a sanitiser is not kept before its ratio is read one way', async ({ page }
   await form.getByRole('radio', { name: /1 part in 20 of the whole/ }).check()
   await form.getByRole('button', { name: 'Keep' }).click()
   const kept = page.getByRole('listitem', { name })
-  await expect(kept).toContainText('1 part in 20 of the whole: 5,000 ppm (0.5 %)')
+  await expect(kept).toContainText('1 part in 20 of the whole: 5\u202F000 ppm (0.5 %)')
   await kept.getByLabel(`Litres of ${name}`).fill('4')
   await kept.getByRole('button', { name: 'Reckon' }).click()
   await expect(kept).toContainText('200 ml into 3.8 l of water')

@@ -5,7 +5,7 @@ import { load } from 'js-yaml'
 const folder = new URL('../server/contract/', import.meta.url)
 const read = (file) => load(readFileSync(new URL(file, folder), 'utf8'))
 const parts = { paths: {}, schemas: {}, parameters: {}, responses: {} }
-for (const file of readdirSync(folder).filter((name) => name !== 'openapi.yaml')) {
+for (const file of readdirSync(folder).filter((name) => name.endsWith('.yaml') && name !== 'openapi.yaml')) {
   for (const [kind, entries] of Object.entries(read(file))) {
     for (const name of Object.keys(entries)) if (name in parts[kind]) throw new Error(`${name} stands in the contract twice.`)
     Object.assign(parts[kind], entries)

@@ -177,7 +177,7 @@ abstract class House extends TestCase
     /**
      * @param array<string, mixed>|string|null $body
      *
-     * @return array{code: string, field: string, message: string, theirs?: array<string, mixed>} what a request that must fail is told
+     * @return array{code: string, field: string, message: string, label?: string, theirs?: array<string, mixed>} what a request that must fail is told
      */
     protected function refused(int $status, string $method, string $path, array|string|null $body = null): array
     {

@@ -1,4 +1,5 @@
 import type { Nursery, Schemas, Stage } from './api/client'
+import { clearly, showNumber } from './forms/number'
 
 export const STATE_WORDS: Record<Schemas['State'], string> = {
   planned: 'planned',
@@ -127,6 +128,19 @@ export function mondayOf(week: string): string {
   return fourth.toISOString().slice(0, 10)
 }
 
+/** How numbers are written, by what twelve hundred and a half looks like. */
+export const SIGNS_WORDS: [Nursery['numbers'], string][] = [
+  ['1,200.5', '1,200.5'],
+  ['1.200,5', '1.200,5'],
+  ['1 200,5', '1 200,5'],
+  ['1 200.5', '1 200.5'],
+  ["1'200.5", "1'200.5"],
+]
+
+/** All time zones by their names; this browser's own is among them, whatever it calls it. */
+export const timeZones = (): string[] =>
+  [...new Set([...Intl.supportedValuesOf('timeZone'), 'UTC', Intl.DateTimeFormat().resolvedOptions().timeZone])].sort()
+
 export function sayHeat(celsius: number, settings: Nursery | null | undefined): string {
   return settings?.temperature === 'fahrenheit' ? `${Math.round(celsius * 1.8 + 32)}°F` : `${Math.round(celsius)}°`
 }
@@ -153,7 +167,7 @@ export function sayMass(grams: number, settings: Nursery | null | undefined): st
     : `${Number(grams.toFixed(grams < 10 ? 1 : 0))} g`
 }
 
-export const sayPpm = (ppm: number): string => `${Math.round(ppm).toLocaleString('en')} ppm`
+export const sayPpm = (ppm: number): string => `${clearly(Math.round(ppm))} ppm`
 
 /** The two ends of a span. */
 export const ends = (span: readonly number[]): [number, number] => [span[0] ?? 0, span[1] ?? 0]
@@ -175,12 +189,19 @@ export const sayWay = (method: string, material: string): string =>
 
 /** Entering a measure in the nursery's units; what is kept is always °C, metres and litres. */
 export function unitOf(kind: string | undefined, settings: Nursery | null | undefined) {
-  const same = { word: '', show: (start: string) => start, read: (typed: number) => typed }
+  const same = {
+    word: '',
+    show: (start: string) =>
+      kind === 'number' || kind === 'percent' || kind === 'heat' || kind === 'length' || kind === 'litres'
+        ? showNumber(start)
+        : start,
+    read: (typed: number) => typed,
+  }
   if (kind === 'heat')
     return settings?.temperature === 'fahrenheit'
       ? {
           word: ', °F',
-          show: (start: string) => (start === '' ? '' : String(Math.round(Number(start) * 1.8 + 32))),
+          show: (start: string) => (start === '' ? '' : showNumber(Math.round(Number(start) * 1.8 + 32))),
           read: (typed: number) => (typed - 32) / 1.8,
         }
       : { ...same, word: ', °C' }
@@ -188,7 +209,7 @@ export function unitOf(kind: string | undefined, settings: Nursery | null | unde
     return settings?.units === 'us'
       ? {
           word: ', ft',
-          show: (start: string) => (start === '' ? '' : (Number(start) / 0.3048).toFixed(1)),
+          show: (start: string) => (start === '' ? '' : showNumber((Number(start) / 0.3048).toFixed(1))),
           read: (typed: number) => typed * 0.3048,
         }
       : { ...same, word: ', m' }
@@ -196,7 +217,7 @@ export function unitOf(kind: string | undefined, settings: Nursery | null | unde
     return settings?.units === 'us'
       ? {
           word: ', gal',
-          show: (start: string) => (start === '' ? '' : String(Number((Number(start) / 3.785411784).toFixed(2)))),
+          show: (start: string) => (start === '' ? '' : showNumber(Number((Number(start) / 3.785411784).toFixed(2)))),
           read: (typed: number) => typed * 3.785411784,
         }
       : { ...same, word: ', l' }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Calendar;
 
+use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
@@ -27,6 +28,88 @@ final class Week
             }
         }
         throw Refused::because('not_a_week', $field, Fact::of('refused.week.not_a_week', written: $written));
+    }
+
+    /**
+     * The week that somebody typed into a field.
+     *
+     * @throws Refused for the field that is wrong
+     */
+    public static function read(Fields $in, string $name, self $now): self
+    {
+        $weeks = self::meantBy($in->text($name, 30), $now);
+
+        return match (count($weeks)) {
+            1 => $weeks[0],
+            0 => throw $in->refuse('not_a_week', $name, Fact::of('refused.fields.not_a_week')),
+            default => throw $in->refuse(
+                'two_ways',
+                $name,
+                Fact::of('refused.fields.two_ways', one: $weeks[0]->written(), other: $weeks[1]->written()),
+            ),
+        };
+    }
+
+    /**
+     * Weeks that a person may have meant: by its number, the next such week that has not gone by, or with its year
+     * (`41`, `W41`, `41/2027`, `2027-W41`); or the one that holds a day (`2027-10-14`, `14.10.2027`, `14 Oct 2027`,
+     * `14/10/2027`).
+     *
+     * @return list<self> none where it says no week, two where a day can be read in two ways
+     */
+    public static function meantBy(string $typed, self $now): array
+    {
+        $plain = strtolower(trim((string) preg_replace('/\s+/', ' ', $typed)));
+        if (preg_match('/^(?:w|wk|week)? ?(\d{1,2})$/', $plain, $match) === 1) {
+            $year = (int) $now->monday->format('o');
+
+            return array_slice([...self::numbered($year, (int) $match[1], $now), ...self::numbered($year + 1, (int) $match[1], $now)], 0, 1);
+        }
+        if (preg_match('~^(?:w|wk|week)? ?(?<number>\d{1,2}) ?[/ ] ?(?<year>\d{4})$|^(?<year2>\d{4})[- /]?w ?(?<number2>\d{1,2})$~', $plain, $match) === 1) {
+            return self::numbered((int) ($match['year2'] ?? $match['year']), (int) ($match['number2'] ?? $match['number']), null);
+        }
+        $months = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec'];
+        $weeks = match (1) {
+            preg_match('/^(\d{4})-(\d{1,2})-(\d{1,2})$/', $plain, $at) => self::holding((int) $at[1], (int) $at[2], (int) $at[3]),
+            preg_match('/^(\d{1,2})\.(\d{1,2})\.(\d{4})$/', $plain, $at) => self::holding((int) $at[3], (int) $at[2], (int) $at[1]),
+            preg_match('~^(\d{1,2})/(\d{1,2})/(\d{4})$~', $plain, $at) => self::holding((int) $at[3], (int) $at[2], (int) $at[1])
+                + self::holding((int) $at[3], (int) $at[1], (int) $at[2]),
+            preg_match('/^(\d{1,2}) ([a-z]{3})[a-z]* (\d{4})$/', $plain, $at) => self::holding(
+                (int) $at[3],
+                1 + (int) array_search($at[2], [...$months, $at[2]], true),
+                (int) $at[1],
+            ),
+            default => [],
+        };
+
+        return array_values($weeks);
+    }
+
+    /** @return array<string, self> the week of a day, by its name; none where there is no such day */
+    private static function holding(int $year, int $month, int $day): array
+    {
+        if (!checkdate($month, $day, $year)) {
+            return [];
+        }
+        $week = self::containing((new \DateTimeImmutable('2000-01-01'))->setDate($year, $month, $day));
+
+        return $week->isOfOurTimes() ? [$week->written() => $week] : [];
+    }
+
+    /** @return list<self> none where the year has no such week, or where it has gone by before another one */
+    private static function numbered(int $year, int $number, ?self $notBefore): array
+    {
+        if ($number < 1 || $number > 53) {
+            return [];
+        }
+        $week = new self((new \DateTimeImmutable('2000-01-01'))->setISODate($year, $number));
+
+        return (int) $week->monday->format('o') === $year && $week->isOfOurTimes() && ($notBefore === null || $notBefore->until($week) >= 0) ? [$week] : [];
+    }
+
+    private function isOfOurTimes(): bool
+    {
+        return $this->monday->format('o') >= 1990 && $this->monday->format('o') <= 2100;
     }
 
     public static function containing(\DateTimeImmutable $day): self

@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace WetCradle\Core\Compute;
 
 use WetCradle\Core\Fact;
+use WetCradle\Core\Numbers\NumberSigns;
 use WetCradle\Core\Numbers\Range;
+use WetCradle\Core\Numbers\TypedNumber;
 use WetCradle\Core\Refused;
 
 /**
@@ -21,16 +23,18 @@ final class Fields
     private array $asked = [];
 
     /** @param array<string, mixed> $values */
-    private function __construct(private readonly array $values, private readonly string $path)
+    private function __construct(private readonly array $values, private readonly string $path, private readonly ?NumberSigns $typedBy)
     {
     }
 
     /**
      * Reads a decoded JSON body; anything but an object is refused.
      *
+     * @param ?NumberSigns $typedBy by which text is read as a number where one belongs; without it, text is none
+     *
      * @throws Refused for the field that is wrong
      */
-    public static function of(mixed $decoded, string $path = ''): self
+    public static function of(mixed $decoded, string $path = '', ?NumberSigns $typedBy = null): self
     {
         if ($decoded instanceof \stdClass) {
             $decoded = get_object_vars($decoded);
@@ -43,7 +47,7 @@ final class Fields
             );
         }
 
-        return new self($decoded, $path);
+        return new self($decoded, $path, $typedBy);
     }
 
     /**
@@ -51,7 +55,7 @@ final class Fields
      *
      * @throws Refused for the field that is wrong
      */
-    public static function fromJson(string $json): self
+    public static function fromJson(string $json, ?NumberSigns $typedBy = null): self
     {
         try {
             $decoded = json_decode($json, false, 64, JSON_THROW_ON_ERROR);
@@ -65,7 +69,7 @@ final class Fields
             throw Refused::because('wrong_type', '', Fact::of('refused.fields.input_no_object'));
         }
 
-        return self::of($decoded);
+        return self::of($decoded, '', $typedBy);
     }
 
     public function has(string $name): bool
@@ -104,6 +108,9 @@ final class Fields
     public function number(string $name, float $atLeast = -INF, float $atMost = INF): float
     {
         $value = $this->value($name);
+        if (is_string($value) && $this->typedBy !== null) {
+            $value = $this->typed($name, $value, $this->typedBy);
+        }
         if (!is_int($value) && !is_float($value)) {
             throw $this->refuse('wrong_type', $name, Fact::of('refused.fields.not_a_number'));
         }
@@ -262,7 +269,7 @@ final class Fields
 
     public function object(string $name): self
     {
-        return self::of($this->value($name), $this->pathOf($name));
+        return self::of($this->value($name), $this->pathOf($name), $this->typedBy);
     }
 
     /** @return list<float> */
@@ -270,7 +277,7 @@ final class Fields
     {
         $numbers = [];
         foreach ($this->list($name, $count) as $i => $item) {
-            $numbers[] = (new self(["{$name}[{$i}]" => $item], $this->path))->number("{$name}[{$i}]", $atLeast, $atMost);
+            $numbers[] = (new self(["{$name}[{$i}]" => $item], $this->path, $this->typedBy))->number("{$name}[{$i}]", $atLeast, $atMost);
         }
 
         return $numbers;
@@ -303,7 +310,7 @@ final class Fields
     {
         $items = [];
         foreach ($this->list($name, $atMost) as $i => $item) {
-            $items[] = self::of($item, sprintf('%s[%d]', $this->pathOf($name), $i));
+            $items[] = self::of($item, sprintf('%s[%d]', $this->pathOf($name), $i), $this->typedBy);
         }
 
         return $items;
@@ -314,7 +321,7 @@ final class Fields
     {
         $texts = [];
         foreach ($this->list($name, $atMost) as $i => $item) {
-            $texts[] = (new self(["{$name}[{$i}]" => $item], $this->path))->text("{$name}[{$i}]");
+            $texts[] = (new self(["{$name}[{$i}]" => $item], $this->path, $this->typedBy))->text("{$name}[{$i}]");
         }
 
         return $texts;
@@ -379,6 +386,27 @@ final class Fields
         }
 
         return $value;
+    }
+
+    /**
+     * The number that somebody typed there.
+     *
+     * @throws Refused for the field that is wrong
+     */
+    private function typed(string $name, string $typed, NumberSigns $by): float
+    {
+        $readings = TypedNumber::of($typed, $by)->readings;
+
+        return match (true) {
+            trim($typed) === '' => throw $this->refuse('empty', $name, Fact::of('refused.fields.empty')),
+            $readings === [] => throw $this->refuse('wrong_type', $name, Fact::of('refused.fields.not_a_number')),
+            count($readings) > 1 => throw $this->refuse('two_ways', $name, Fact::of(
+                'refused.fields.two_ways',
+                one: self::plain($readings[0]),
+                other: self::plain($readings[1]),
+            )),
+            default => $readings[0],
+        };
     }
 
     /** @throws Refused for the field that is wrong */

@@ -11,12 +11,14 @@ use Symfony\Component\Routing\Attribute\Route;
 use WetCradle\Core\Calendar\Climate;
 use WetCradle\Core\Calendar\Hemisphere;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Numbers\NumberSigns;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Nursery\Nursery;
 use WetCradle\Server\Nursery\Temperature;
+use WetCradle\Server\Nursery\TimeZone;
 use WetCradle\Server\Nursery\Units;
 
 /** Who is signed in, signing in and out, and the very first start. */
@@ -80,6 +82,8 @@ final class SessionController
                 $in->choice('temperature', Temperature::class),
                 $in->choice('hemisphere', Hemisphere::class),
                 $in->choice('climate', Climate::class),
+                numbers: $in->choice('numbers', NumberSigns::class),
+                timeZone: TimeZone::read($in, 'timeZone'),
             );
             $account = $newAccount->from($in, Role::Propagator);
             $in->done();

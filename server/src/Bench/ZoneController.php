@@ -13,6 +13,7 @@ use WetCradle\Core\Bench\ZoneKind;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Refused;
+use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Plan\Batch;
@@ -95,12 +96,12 @@ final class ZoneController
     /** Puts a zone out of use for some weeks; says who lies there then. */
     #[Route('/api/zones/{id<\d+>}/closed', methods: ['POST'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function close(int $id, Fields $in): Answer
+    public function close(int $id, Fields $in, Today $today): Answer
     {
         $zone = $this->zone($id);
-        $there = $this->writing->once(function () use ($in, $zone): array {
-            $from = Week::of($in->text('from', 8), 'from');
-            $to = Week::of($in->text('to', 8), 'to');
+        $there = $this->writing->once(function () use ($in, $zone, $today): array {
+            $from = Week::read($in, 'from', $today->week());
+            $to = Week::read($in, 'to', $today->week());
             $why = $in->text('why', 120);
             $in->done();
             if ($from->until($to) < 0) {

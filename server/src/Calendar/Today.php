@@ -4,34 +4,45 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Calendar;
 
+use Psr\Clock\ClockInterface;
+use Symfony\Component\DependencyInjection\Attribute\Autowire;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Server\Nursery\House;
 
-/** The house's calendar day. CRADLE_TODAY fixes it, or with a time of day the moment, for trying out another time of year and for tests. */
+/**
+ * The nursery's calendar day and the time on its clocks, in its own time zone. CRADLE_TODAY fixes the day, or with a time of
+ * day the moment, for trying out another time of year and for tests.
+ */
 final class Today
 {
-    private readonly \DateTimeImmutable $day;
-    private readonly ?\DateTimeImmutable $moment;
+    private ?\DateTimeImmutable $day = null;
 
-    public function __construct(string $fixed = '')
-    {
-        $at = new \DateTimeImmutable($fixed === '' ? 'today' : $fixed);
-        $this->day = $at->setTime(0, 0);
-        $this->moment = str_contains($fixed, ':') ? $at : null;
+    public function __construct(
+        private readonly House $house,
+        private readonly ClockInterface $clock,
+        #[Autowire('%env(CRADLE_TODAY)%')] private readonly string $fixed = '',
+    ) {
     }
 
+    /** The same all through a request, also of one that goes on past midnight. */
     public function day(): \DateTimeImmutable
     {
-        return $this->day;
+        return $this->day ??= $this->now()->setTime(0, 0);
     }
 
     public function week(): Week
     {
-        return Week::containing($this->day);
+        return Week::containing($this->day());
     }
 
-    /** The moment, on the house's day. */
+    /** What the clocks of the nursery say now. Days and times are kept as its clocks say them, so this one names no zone either. */
     public function now(): \DateTimeImmutable
     {
-        return $this->moment ?? $this->day->setTime(...array_map('intval', explode(':', date('H:i:s'))));
+        if (str_contains($this->fixed, ':')) {
+            return new \DateTimeImmutable($this->fixed);
+        }
+        $here = $this->clock->now()->setTimezone(new \DateTimeZone($this->house->timeZone()))->format('Y-m-d H:i:s');
+
+        return new \DateTimeImmutable($this->fixed === '' ? $here : $this->fixed.' '.substr($here, 11));
     }
 }

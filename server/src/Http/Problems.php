@@ -34,7 +34,7 @@ final class Problems
                 'not_json' => 400,
                 'unknown_calculation' => 404,
                 default => 422,
-            }, $thrown->reason, $thrown->field, $this->words->say(Fact::said($thrown->says))),
+            }, $thrown->reason, $thrown->field, $this->words->say(Fact::said($thrown->says)), label: $this->words->label($thrown->field)),
             $thrown instanceof Conflict => self::error(409, 'changed_meanwhile', 'version', $thrown->getMessage(), $thrown->theirs),
             $thrown instanceof OptimisticLockException => self::error(
                 409,
@@ -62,12 +62,15 @@ final class Problems
         }
     }
 
-    /** @param ?array<string, mixed> $theirs */
-    public static function error(int $status, string $code, string $field, string $message, ?array $theirs = null): JsonResponse
+    /**
+     * @param ?array<string, mixed> $theirs
+     * @param string                $label  what the message calls the field; a form puts its own label there
+     */
+    public static function error(int $status, string $code, string $field, string $message, ?array $theirs = null, string $label = ''): JsonResponse
     {
         $error = ['code' => $code, 'field' => $field, 'message' => $message];
 
-        return new JsonResponse(['error' => $theirs === null ? $error : $error + ['theirs' => $theirs]], $status);
+        return new JsonResponse(['error' => $error + array_filter(['label' => $label, 'theirs' => $theirs])], $status);
     }
 
     private static function isLocked(\Throwable $thrown): bool

@@ -9,6 +9,7 @@ use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Bench\Timetable;
 use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\House\HouseDefaults;
+use WetCradle\Core\Numbers\NumberSigns;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Database\Row;
 
@@ -63,6 +64,22 @@ final class House
     public function defaults(): HouseDefaults
     {
         return $this->nursery()->defaults();
+    }
+
+    /** By which signs numbers are typed here; before the nursery is set up, as they are usual. */
+    public function typedBy(): NumberSigns
+    {
+        return $this->isSetUp() ? $this->nursery()->numbers : NumberSigns::PointComma;
+    }
+
+    public function timeZone(): string
+    {
+        return $this->isSetUp() ? $this->nursery()->timeZone : 'UTC';
+    }
+
+    public function isSetUp(): bool
+    {
+        return $this->nursery !== null || $this->em->find(Nursery::class, 1) !== null;
     }
 
     public function nursery(): Nursery

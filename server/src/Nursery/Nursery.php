@@ -13,6 +13,7 @@ use WetCradle\Core\Calendar\WindowShift;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Crops\HouseRules;
 use WetCradle\Core\House\HouseDefaults;
+use WetCradle\Core\Numbers\NumberSigns;
 use WetCradle\Core\Plan\Costs;
 use WetCradle\Core\Plan\Crew;
 use WetCradle\Core\Plan\WorkNorms;
@@ -77,6 +78,8 @@ class Nursery
         #[ORM\Column] public int $windowWeeks = 0,
         #[ORM\Column] public string $currency = '€',
         #[ORM\Column] public int $inspectionDays = 60,
+        #[ORM\Column] public NumberSigns $numbers = NumberSigns::PointComma,
+        #[ORM\Column] public string $timeZone = 'UTC',
     ) {
         $this->air = $climate->air($hemisphere)->means;
     }
@@ -127,6 +130,8 @@ class Nursery
             'hemisphere' => $this->hemisphere->value,
             'climate' => $this->climate->value,
             'weeks' => $this->weeks->value,
+            'numbers' => $this->numbers->value,
+            'timeZone' => $this->timeZone,
             'stuckAnHour' => $this->stuckAnHour,
             'pottedAnHour' => $this->pottedAnHour,
             'windowBy' => $this->windowBy->value,

@@ -15,6 +15,7 @@ use WetCradle\Core\Calendar\WindowShift;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Crops\Method;
 use WetCradle\Core\Crops\Sign;
+use WetCradle\Core\Numbers\NumberSigns;
 use WetCradle\Core\Plan\WorkNorms;
 use WetCradle\Core\Priority;
 use WetCradle\Core\Rooting\RootStage;
@@ -56,6 +57,8 @@ final class NurseryController
                 $asked->hemisphere = $in->choice('hemisphere', Hemisphere::class);
                 $asked->climate = $in->choice('climate', Climate::class);
                 $asked->weeks = $in->choice('weeks', WeeksTold::class);
+                $asked->numbers = $in->choice('numbers', NumberSigns::class);
+                $asked->timeZone = TimeZone::read($in, 'timeZone');
                 $norms = WorkNorms::of($in->count('stuckAnHour', 1, 5000), $in->count('pottedAnHour', 1, 5000));
                 $asked->stuckAnHour = $norms->stuckAnHour;
                 $asked->pottedAnHour = $norms->pottedAnHour;

@@ -16,7 +16,8 @@ use WetCradle\Core\Numbers\Range;
  * weeks and degrees that this nursery likes.
  *
  * In the file a figure stands in braces by its name. A whole number is also there with `Many` behind its name, for what
- * depends on how many there are; a fact with `Within`, as a sentence says it that goes on around it. A sentence that begins
+ * depends on how many there are; a number with `Grouped`, whole and with thin spaces between its thousands, which is a sign of
+ * decimals nowhere; a fact with `Within`, as a sentence says it that goes on around it. A sentence that begins
  * with a figure begins with a capital, unless that is a name.
  */
 final class Words
@@ -49,8 +50,15 @@ final class Words
         }
         $said = $first = [];
         foreach ($fact->figures as $name => $figure) {
+            if ($name === 'field' && is_string($figure)) {
+                $said[$name] = $this->label($figure);
+                continue;
+            }
             if (is_int($figure)) {
                 $said[$name.'Many'] = $figure;
+            }
+            if (is_int($figure) || is_float($figure)) {
+                $said[$name.'Grouped'] = number_format((float) $figure, 0, '', "\u{202F}");
             }
             // The file's dates are written in the zone of this process; the day and hour said are those of the moment's own zone.
             $plain = $this->plain($figure);
@@ -98,6 +106,24 @@ final class Words
         }
 
         return $anew;
+    }
+
+    /**
+     * A field of a form as people call it, from its path: `hands[1].hours` is `Hands 2, hours`. Names that say it themselves are
+     * not in the file (`labels.en.yaml`).
+     */
+    public function label(string $path): string
+    {
+        $parts = [];
+        foreach (explode('.', $path) as $part) {
+            preg_match('/^(\w*)(?:\[(\d+)])?$/', $part, $match);
+            $name = $match[1] ?? $part;
+            $apart = strtolower((string) preg_replace('/(?<=[a-z0-9])[A-Z]/', ' $0', $name));
+            $words = $this->catalogue()->has($name, 'labels') ? $this->catalogue()->get($name, 'labels') : $apart;
+            $parts[] = isset($match[2]) ? sprintf('%s %d', $words, (int) $match[2] + 1) : $words;
+        }
+
+        return ucfirst(implode(', ', $parts));
     }
 
     /** The words of one of a fixed set: `method.tip`. */
@@ -150,11 +176,15 @@ final class Words
         return $names === [] ? $last : $this->worded('list.and', ['most' => implode(', ', $names), 'last' => $last]);
     }
 
+    private function catalogue(): MessageCatalogueInterface
+    {
+        return $this->catalogue ??= $this->translator->getCatalogue();
+    }
+
     /** @param array<string, string|int|\DateTimeImmutable> $figures */
     private function worded(string $key, array $figures): string
     {
-        $this->catalogue ??= $this->translator->getCatalogue();
-        $pattern = $this->patterns[$key] ??= new \MessageFormatter('en', $this->catalogue->get($key, self::FILE));
+        $pattern = $this->patterns[$key] ??= new \MessageFormatter('en', $this->catalogue()->get($key, self::FILE));
         $words = $pattern->format($figures);
 
         return $words === false ? throw new \LogicException(sprintf('%s cannot be said: %s', $key, $pattern->getErrorMessage())) : $words;

@@ -76,7 +76,7 @@ final class WantedController
         $series = $this->writing->once(function () use ($in): array {
             $first = $this->blank($in);
             $this->read($in, $first);
-            $to = Week::of($in->text('toWeek', 10), 'toWeek');
+            $to = Week::read($in, 'toWeek', $this->today->week());
             $every = $in->has('every') ? $in->count('every', 1, 26) : 1;
             $in->done();
             $weeks = $first->ready()->until($to);
@@ -195,7 +195,7 @@ final class WantedController
     private function read(Fields $in, Wanted $wanted): void
     {
         $wanted->plants = $in->count('plants', 1, 500_000);
-        $week = Week::of($in->text('readyWeek', 10), 'readyWeek');
+        $week = Week::read($in, 'readyWeek', $this->today->week());
         if ($week->until($this->today->week()) > 0 && $week->written() !== $wanted->readyWeek) {
             throw $in->refuse('gone_by', 'readyWeek', sprintf('%s has gone by; the running week is %s', $week->written(), $this->today->week()->written()));
         }

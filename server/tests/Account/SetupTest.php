@@ -12,6 +12,7 @@ final class SetupTest extends House
     protected const DEMO = false;
     private const FIRST = [
         'nursery' => 'Bræ & Søn’s “Øst” 🌱', 'units' => 'us', 'temperature' => 'fahrenheit', 'hemisphere' => 'south', 'climate' => 'warm_dry',
+        'numbers' => '1,200.5', 'timeZone' => 'Pacific/Auckland',
         'name' => 'Ada', 'signIn' => 'ada', 'password' => 'ten letters and more',
     ];
 

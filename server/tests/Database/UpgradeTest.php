@@ -261,4 +261,11 @@ final class UpgradeTest extends TestCase
         self::assertSame([], HouseDefaults::of($kept)->toArray());
         self::assertSame(60, (int) $this->db->fetchOne('SELECT recovery_weeks FROM stock_block'), 'Until the block is next edited.');
     }
+
+    public function testNumbersAndDaysStayAsTheyWereUntilTheNurserySaysOtherwise(): void
+    {
+        $this->bringUpTo('Version20261205000000');
+        $this->bringUp();
+        self::assertSame(['1,200.5', 'UTC'], $this->db->fetchNumeric('SELECT numbers, time_zone FROM nursery'));
+    }
 }

@@ -77,7 +77,7 @@ final class DipsTest extends House
     {
         $this->signIn();
         $bleach = array_column($this->ask('GET', '/api/dips')['sanitisers'], null, 'name')['Household bleach'];
-        self::assertSame(['1 part to 9 of water', '5,000 ppm (0.5 %)'], [$bleach['words'], $bleach['madeWords']]);
+        self::assertSame(['1 part to 9 of water', "5\u{202F}000 ppm (0.5 %)"], [$bleach['words'], $bleach['madeWords']]);
         $poured = $this->ask('POST', "/api/dips/sanitisers/{$bleach['id']}/reckon", ['litres' => 10]);
         self::assertEquals([1000, 9000, 5000, 0], [$poured['stockMl'], $poured['waterMl'], $poured['ppm'], $poured['error']]);
         $is = ['name' => 'Peroxide', 'percent' => 3, 'parts' => 0.5, 'reading' => 'in_total', 'minutes' => 5, 'neverMeets' => 'vinegar', 'forMaterial' => true];

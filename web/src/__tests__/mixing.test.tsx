@@ -159,7 +159,7 @@ const hormone: Schemas['Hormone'] = {
   kind: 'liquid',
   form: 'salt',
   ppm: 5000,
-  words: '5,000 ppm (0.5 %)',
+  words: '5\u202F000 ppm (0.5 %)',
   acidPpm: 4211,
   salt: { factor: 1.1874, source: 'Molar masses.' },
   madeOn: null,
@@ -203,7 +203,7 @@ const dips: Schemas['Dips'] = {
       percent: 5,
       words: '1 part to 9 of water',
       madePpm: 5000,
-      madeWords: '5,000 ppm (0.5 %)',
+      madeWords: '5\u202F000 ppm (0.5 %)',
     },
   ],
 }
@@ -319,7 +319,7 @@ describe('mixes', () => {
 describe('dips and sanitisers', () => {
   it('tell salt from acid, what is too old and what was thrown away', () => {
     const words = wordsOf(drawRoom(<DipsPage />, { known: [[['dips'], dips]] }))
-    expect(words).toContain('as salt: worth 4,211 ppm of acid, 1.1874 g of salt to 1 g')
+    expect(words).toContain('as salt: worth 4 211 ppm of acid, 1.1874 g of salt to 1 g')
     expect(words).toContain('too old since 30 Apr')
     expect(words).toContain('thrown away 1 May')
     expect(words).toContain('30 ml of IBA salt, 12 ml of water')
@@ -328,7 +328,7 @@ describe('dips and sanitisers', () => {
 
   it('say what a sanitiser must never meet', () => {
     const words = wordsOf(drawRoom(<CleanPage />, { known: [[['dips'], dips]] }))
-    expect(words).toContain('1 part to 9 of water: 5,000 ppm (0.5 %) from 5 %')
+    expect(words).toContain('1 part to 9 of water: 5 000 ppm (0.5 %) from 5 %')
     expect(words).toContain('Must never meet acids')
     expect(words).toContain('Never dipped, by their sheets: Lavender')
     expect(wordsOf(drawRoom(<CleanPage />, { known: [[['dips'], { ...dips, sanitisers: [] }]] }))).toContain('None yet')

@@ -15,6 +15,8 @@ export const session: Session = {
     hemisphere: 'north',
     climate: 'cool_maritime',
     weeks: 'numbers',
+    numbers: '1,200.5',
+    timeZone: 'UTC',
     stuckAnHour: 100,
     pottedAnHour: 100,
     windowBy: 'weeks',

@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest'
 import type { Nursery } from '../api/client'
-import { numeric } from '../forms/Stepper'
 import { shiftWeek } from '../shell/week'
 import {
   CAUSE_WORDS,
@@ -25,6 +24,8 @@ const metric: Nursery = {
   hemisphere: 'north',
   climate: 'warm_dry',
   weeks: 'numbers',
+  numbers: '1,200.5',
+  timeZone: 'UTC',
   stuckAnHour: 100,
   pottedAnHour: 100,
   windowBy: 'weeks',
@@ -110,24 +111,6 @@ describe('measures', () => {
     expect(unitOf('length', metric)).toMatchObject({ word: ', m' })
     expect(unitOf('number', us).word).toBe('')
     expect(unitOf(undefined, us).show('5')).toBe('5')
-  })
-})
-
-describe('typed numbers', () => {
-  it.each([
-    ['12', 12],
-    [' 12 ', 12],
-    ['1,5', 1.5],
-    ['-3', -3],
-    ['', 0],
-    ['   ', 0],
-    ['1e3', 1000],
-  ])('%j is %d', (typed, number) => {
-    expect(numeric(typed)).toBe(number)
-  })
-
-  it.each(['many', '12 trays', '1.2.3', '--4', 'Infinity'])('%j goes to the server as it was typed', (typed) => {
-    expect(numeric(typed)).toBe(typed)
   })
 })
 

@@ -22,6 +22,7 @@ export class Refusal extends Error {
     readonly field: string,
     message: string,
     readonly theirs?: Record<string, unknown>,
+    readonly label?: string,
   ) {
     super(message)
   }
@@ -47,6 +48,7 @@ export async function answer<T>(asked: Promise<{ data?: T; error?: unknown; resp
     told?.field ?? '',
     told?.message ?? `The server answered ${got.response.status}.`,
     told?.theirs,
+    told?.label,
   )
 }
 

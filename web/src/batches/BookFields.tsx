@@ -1,5 +1,6 @@
 import type { FieldError, FieldValues, UseFormRegisterReturn, UseFormReturn } from 'react-hook-form'
 import { useChoices } from '../api/queries'
+import { Choose } from '../forms/Choose'
 import { Field } from '../forms/Field'
 import { CAUSE_WORDS } from '../words'
 
@@ -36,13 +37,18 @@ export function MethodFields<T extends FieldValues & Made>({ form: of }: { form:
       </Field>
       <Field label="Material" error={errors.material}>
         {(ids) => (
-          <select {...ids} {...form.register('material')} className="field-text !min-h-12">
+          <Choose
+            {...ids}
+            {...form.register('material')}
+            value={String(form.watch('material') ?? '')}
+            className="field-text !min-h-12"
+          >
             {materialsOf(form.watch('method')).map((material) => (
               <option key={material} value={material}>
                 {material}
               </option>
             ))}
-          </select>
+          </Choose>
         )}
       </Field>
     </>

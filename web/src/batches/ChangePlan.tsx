@@ -2,9 +2,11 @@ import { useForm } from 'react-hook-form'
 import { type Batch, put, Refusal, type Typed } from '../api/client'
 import { useBench, useStock } from '../api/queries'
 import { useWrite } from '../api/writes'
+import { Choose } from '../forms/Choose'
 import { Field } from '../forms/Field'
+import { numeric } from '../forms/number'
 import { FormRefusal, isMeeting, Meeting, showRefusal } from '../forms/refusals'
-import { numeric, Stepper } from '../forms/Stepper'
+import { Stepper } from '../forms/Stepper'
 import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
 
@@ -55,7 +57,7 @@ export function ChangePlan({ batch, onDone }: { batch: Batch; onDone: () => void
       </Field>
       <Field label="Stock block" error={errors.block}>
         {(ids) => (
-          <select {...ids} {...form.register('block')} className="field-text !min-h-12">
+          <Choose {...ids} {...form.register('block')} value={String(form.watch('block') ?? '')} className="field-text !min-h-12">
             {stock?.blocks
               .filter((block) => block.cropSlug === batch.cropSlug)
               .map((block) => (
@@ -63,18 +65,18 @@ export function ChangePlan({ batch, onDone }: { batch: Batch; onDone: () => void
                   {block.code}, {block.place}
                 </option>
               ))}
-          </select>
+          </Choose>
         )}
       </Field>
       <Field label="Zone" error={errors.zone}>
         {(ids) => (
-          <select {...ids} {...form.register('zone')} className="field-text !min-h-12">
+          <Choose {...ids} {...form.register('zone')} value={String(form.watch('zone') ?? '')} className="field-text !min-h-12">
             {zones.map((zone) => (
               <option key={zone.id} value={zone.id}>
                 {zone.name}
               </option>
             ))}
-          </select>
+          </Choose>
         )}
       </Field>
       <label className="flex min-h-11 cursor-pointer items-center gap-2">

@@ -4,9 +4,11 @@ import { type Batch, Refusal, type Schemas } from '../api/client'
 import { useChoices, useCountTried, usePotJob } from '../api/queries'
 import { useAct } from '../api/writes'
 import { SplitBar } from '../drawings/SplitBar'
+import { Choose } from '../forms/Choose'
 import { Field } from '../forms/Field'
+import { numeric } from '../forms/number'
 import { FormRefusal, showRefusal } from '../forms/refusals'
-import { drawn, numeric, Stepper } from '../forms/Stepper'
+import { drawn, Stepper } from '../forms/Stepper'
 import { BringAlong } from '../potting/BringAlong'
 import { useShown } from '../shell/week'
 import { CAUSE_WORDS, plural, sayDay } from '../words'
@@ -115,26 +117,31 @@ export function CountForm({ batch, line, onDone }: { batch: Batch; line: number;
           </Field>
           <Field label="Into" error={form.formState.errors.pot}>
             {(ids) => (
-              <select {...ids} {...form.register('pot')} className="field-text !min-h-12">
+              <Choose {...ids} {...form.register('pot')} value={String(form.watch('pot') ?? '')} className="field-text !min-h-12">
                 <option value="">{job && !pot ? job.work.pot.name : 'as its order or sheet asks'}</option>
                 {choices?.pots.map((one) => (
                   <option key={one.id} value={one.id}>
                     {one.name}
                   </option>
                 ))}
-              </select>
+              </Choose>
             )}
           </Field>
           <Field label="Stands with" error={form.formState.errors.intoLot} hint="its batches stay known">
             {(ids) => (
-              <select {...ids} {...form.register('intoLot')} className="field-text !min-h-12">
+              <Choose
+                {...ids}
+                {...form.register('intoLot')}
+                value={String(form.watch('intoLot') ?? '')}
+                className="field-text !min-h-12"
+              >
                 <option value="">a lot of its own</option>
                 {job?.lots.map((lot) => (
                   <option key={lot.code} value={lot.code}>
                     {lot.code}, {lot.batches.join(' and ')}, potted {sayDay(lot.pottedOn, session.today)}
                   </option>
                 ))}
-              </select>
+              </Choose>
             )}
           </Field>
         </div>

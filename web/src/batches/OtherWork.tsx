@@ -2,9 +2,11 @@ import { useState } from 'react'
 import { useForm } from 'react-hook-form'
 import { type Batch, Refusal } from '../api/client'
 import { useAct } from '../api/writes'
+import { Choose } from '../forms/Choose'
 import { Field } from '../forms/Field'
+import { numeric } from '../forms/number'
 import { FormRefusal, showRefusal } from '../forms/refusals'
-import { numeric, Stepper } from '../forms/Stepper'
+import { Stepper } from '../forms/Stepper'
 import { useShown } from '../shell/week'
 import { BOOK_WORDS } from '../words'
 import { CauseField, MethodFields } from './BookFields'
@@ -109,13 +111,18 @@ export function OtherWork({ batch, onDone }: { batch: Batch; onDone: () => void 
         {batch.lines.length > 1 && (
           <Field label="Line" error={errors.line}>
             {(ids) => (
-              <select {...ids} {...form.register('line')} className="field-text !min-h-12">
+              <Choose
+                {...ids}
+                {...form.register('line')}
+                value={String(form.watch('line') ?? '')}
+                className="field-text !min-h-12"
+              >
                 {batch.lines.map((one) => (
                   <option key={one.number} value={one.number}>
                     {one.number}
                   </option>
                 ))}
-              </select>
+              </Choose>
             )}
           </Field>
         )}

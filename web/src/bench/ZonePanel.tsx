@@ -46,8 +46,8 @@ function Closed({ zone }: { zone: Schemas['Zone'] }) {
           <PlainForm
             title={`Close ${zone.name}`}
             entries={[
-              { name: 'from', label: 'From week', start: week, hint: 'as 2027-W24' },
-              { name: 'to', label: 'To week', start: week },
+              { name: 'from', label: 'From week', kind: 'week', start: week },
+              { name: 'to', label: 'To week', kind: 'week', start: week },
               { name: 'why', label: 'Why' },
             ]}
             button="Close it"

@@ -38,16 +38,15 @@ export function Liner({ crop }: { crop: Schemas['CropPage'] }) {
                 name: 'price',
                 label: 'Price of one',
                 hint: 'empty: nobody sells them',
+                kind: 'number',
                 start: price === null ? '' : String(price),
               },
               { name: 'weeks', label: 'Weeks of notice', kind: 'number', start: String(weeks) },
             ]}
             send={async (body) => {
-              const typed = String(body.price).trim().replace(',', '.')
               await write.mutateAsync({
                 version: crop.version,
-                // What is no number is sent as it is typed, and comes back with the reason.
-                price: typed === '' ? null : Number.isFinite(Number(typed)) ? Number(typed) : typed,
+                price: body.price === '' ? null : body.price,
                 weeks: body.weeks,
               })
               say('Kept.')

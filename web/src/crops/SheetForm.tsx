@@ -2,9 +2,10 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { useForm } from 'react-hook-form'
 import { post, Refusal, type Schemas, type WaySheet } from '../api/client'
+import { Choose } from '../forms/Choose'
 import { Field } from '../forms/Field'
+import { numeric } from '../forms/number'
 import { FormRefusal } from '../forms/refusals'
-import { numeric } from '../forms/Stepper'
 import { useShown } from '../shell/week'
 import { unitOf } from '../words'
 import { type TypedForm, Weaning, Windows } from './SheetLists'
@@ -143,13 +144,13 @@ export function SheetForm({
       >
         {(ids) =>
           entry.choices ? (
-            <select {...ids} {...form.register(name)} className="field-text">
+            <Choose {...ids} {...form.register(name)} value={String(form.watch(name) ?? '')} className="field-text">
               {entry.choices.map((choice) => (
                 <option key={choice.value} value={choice.value}>
                   {choice.words}
                 </option>
               ))}
-            </select>
+            </Choose>
           ) : (
             <input
               {...ids}

@@ -1,5 +1,5 @@
 import type { Nursery, Schemas, Typed, WaySheet } from '../api/client'
-import { numeric } from '../forms/Stepper'
+import { numeric, showNumber } from '../forms/number'
 import { unitOf } from '../words'
 import { SHEET_CHOICES, SHEET_WORDS } from './sheetWords'
 
@@ -167,9 +167,9 @@ export function typedOf(sheet: WaySheet, entries: readonly SheetEntry[], setting
       if (entry.kind === 'flag') return [nameOf(entry.path), value === true]
       if (value === null || value === undefined) return [nameOf(entry.path), '']
       if (Array.isArray(value)) return [nameOf(entry.path), value.join('; ')]
-      if (entry.kind === 'percent') return [nameOf(entry.path), String(Math.round(1000 * Number(value)) / 10)]
+      if (entry.kind === 'percent') return [nameOf(entry.path), showNumber(Math.round(1000 * Number(value)) / 10)]
       if (entry.kind === 'heat') return [nameOf(entry.path), unitOf('heat', settings).show(String(value))]
-      return [nameOf(entry.path), typeof value === 'number' ? String(Math.round(value * 1000) / 1000) : String(value)]
+      return [nameOf(entry.path), typeof value === 'number' ? showNumber(Math.round(value * 1000) / 1000) : String(value)]
     }),
   )
 }

@@ -1,5 +1,6 @@
 import { type Control, Controller, type FieldValues, type Path } from 'react-hook-form'
 import { Field } from './Field'
+import { readNumber } from './number'
 
 /** What is typed stays as typed, so that a refusal finds it still there; the server judges it. */
 export type Typed = string
@@ -26,7 +27,7 @@ export function Stepper<T extends FieldValues>({
       name={name}
       render={({ field, fieldState }) => {
         const typed = String(field.value ?? '')
-        const by = (change: number) => field.onChange(String(Math.max(0, (Number(typed) || 0) + change)))
+        const by = (change: number) => field.onChange(String(Math.max(0, drawn(typed) + change)))
         return (
           <Field label={label} hint={hint} error={fieldState.error}>
             {(ids) => (
@@ -69,11 +70,8 @@ export function Stepper<T extends FieldValues>({
   )
 }
 
-/** As a number for the server; what is not one is sent as it was typed, and comes back with the reason. */
-export function numeric(typed: Typed): number | string {
-  const plain = typed.trim().replace(',', '.')
-  return plain !== '' && Number.isFinite(Number(plain)) ? Number(plain) : plain === '' ? 0 : plain
-}
-
 /** A whole number as typed, for a drawing or a question; what is none yet counts for nothing. */
-export const drawn = (typed: string) => (/^\d{1,7}$/.test(typed.trim()) ? Number(typed) : 0)
+export function drawn(typed: string): number {
+  const [only, other] = readNumber(typed)
+  return only !== undefined && other === undefined && Number.isInteger(only) && only >= 0 && only < 1e7 ? only : 0
+}

@@ -6,7 +6,12 @@ export function showRefusal<T extends FieldValues>(form: UseFormReturn<T>, refus
   const path = refusal.field.replace(/\[(\d+)\]/g, '.$1')
   const field = names.find((name) => path.startsWith(`${name}.`) || name.endsWith(`.${path}`))
   const exact = names.includes(path) ? path : field
-  if (exact) form.setError(exact as Path<T>, { message: refusal.message }, { shouldFocus: true })
+  if (exact)
+    form.setError(
+      exact as Path<T>,
+      { message: refusal.message, types: refusal.label ? { label: refusal.label } : {} },
+      { shouldFocus: true },
+    )
   else form.setError('root', { message: refusal.message })
 }
 

@@ -5,10 +5,11 @@ import { useDips } from '../api/queries'
 import { useWrite } from '../api/writes'
 import { Safety } from '../batches/Safety'
 import { Pour } from '../drawings/Pour'
+import { Choose } from '../forms/Choose'
 import { Field } from '../forms/Field'
+import { numeric, showNumber } from '../forms/number'
 import { ChangeButton } from '../forms/Opening'
 import { FormRefusal, showRefusal } from '../forms/refusals'
-import { numeric } from '../forms/Stepper'
 import { say } from '../shell/Said'
 import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
@@ -23,8 +24,8 @@ function Form({ one, onDone }: { one: Sanitiser | null; onDone: () => void }) {
   const form = useForm({
     defaultValues: {
       name: one?.name ?? '',
-      percent: one ? String(one.percent) : '',
-      parts: one ? String(one.parts) : '',
+      percent: one ? showNumber(one.percent) : '',
+      parts: one ? showNumber(one.parts) : '',
       minutes: one ? String(one.minutes) : '10',
       neverMeets: one?.neverMeets ?? 'acids, ammonia, or any other cleaner',
       forMaterial: one?.forMaterial ? 'yes' : 'no',
@@ -41,7 +42,15 @@ function Form({ one, onDone }: { one: Sanitiser | null; onDone: () => void }) {
   const [percent, parts] = [numeric(form.watch('percent')), numeric(form.watch('parts'))]
   const text = (name: 'name' | 'percent' | 'parts' | 'minutes' | 'neverMeets', label: string, hint?: string) => (
     <Field label={label} hint={hint} error={errors[name]}>
-      {(ids) => <input {...ids} {...form.register(name)} className="field-text" autoComplete="off" />}
+      {(ids) => (
+        <input
+          {...ids}
+          {...form.register(name)}
+          inputMode={name === 'name' || name === 'neverMeets' ? 'text' : 'decimal'}
+          className="field-text"
+          autoComplete="off"
+        />
+      )}
     </Field>
   )
   return (
@@ -81,10 +90,15 @@ function Form({ one, onDone }: { one: Sanitiser | null; onDone: () => void }) {
       {text('neverMeets', 'Must never meet')}
       <Field label="Cuttings may be dipped in it" error={errors.forMaterial}>
         {(ids) => (
-          <select {...ids} {...form.register('forMaterial')} className="field-text">
+          <Choose
+            {...ids}
+            {...form.register('forMaterial')}
+            value={String(form.watch('forMaterial') ?? '')}
+            className="field-text"
+          >
             <option value="no">no, tools and trays only</option>
             <option value="yes">yes, where their sheet allows it</option>
-          </select>
+          </Choose>
         )}
       </Field>
       {typeof percent === 'number' && typeof parts === 'number' && percent > 0 && percent <= 100 && parts >= 1 && (

@@ -1,5 +1,6 @@
 import { answer, api, type Schemas } from '../api/client'
 import { useWrite } from '../api/writes'
+import { clearly } from '../forms/number'
 import { AddButton, ChangeButton, useKeeping, useOpening } from '../forms/Opening'
 import { type Entry, PlainForm } from '../forms/PlainForm'
 import { say } from '../shell/Said'
@@ -30,7 +31,14 @@ const stockEntries = (stock: Hormone | null) =>
         { value: 'salt', words: 'the potassium salt' },
       ],
     },
-    { name: 'ppm', label: 'Strength, ppm', kind: 'number', start: stock ? String(stock.ppm) : '', hint: '1 % is 10,000 ppm' },
+    {
+      name: 'ppm',
+      label: 'Strength, ppm',
+      kind: 'number',
+      start: stock ? String(stock.ppm) : '',
+      hint: '1 % is 10 000 ppm',
+      also: (ppm: number) => `${clearly(ppm)} ppm = ${clearly(ppm / 10_000)} %`,
+    },
     { name: 'madeOn', label: 'Made on', kind: 'day', start: stock?.madeOn ?? '' },
     { name: 'keepsUntil', label: 'Keeps until', kind: 'day', start: stock?.keepsUntil ?? '' },
   ] as const satisfies readonly Entry[]

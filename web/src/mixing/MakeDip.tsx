@@ -4,9 +4,10 @@ import { answer, api, Refusal, type Schemas } from '../api/client'
 import { useWrite } from '../api/writes'
 import { Safety } from '../batches/Safety'
 import { Pour } from '../drawings/Pour'
+import { Choose } from '../forms/Choose'
 import { Field } from '../forms/Field'
+import { numeric } from '../forms/number'
 import { FormRefusal, showRefusal } from '../forms/refusals'
-import { numeric } from '../forms/Stepper'
 import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
 import { sayMass, sayPpm, sayVolume } from '../words'
@@ -78,13 +79,13 @@ export function MakeDip({ stocks }: { stocks: Hormone[] }) {
           <div className="sm:col-span-2">
             <Field label="From" error={errors.stock}>
               {(ids) => (
-                <select {...ids} {...form.register('stock')} className="field-text">
+                <Choose {...ids} {...form.register('stock')} value={String(form.watch('stock') ?? '')} className="field-text">
                   {able.map((one) => (
                     <option key={one.id} value={one.id}>
                       {one.name}, {one.words}
                     </option>
                   ))}
-                </select>
+                </Choose>
               )}
             </Field>
           </div>

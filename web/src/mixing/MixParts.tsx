@@ -60,7 +60,7 @@ export function Parts({ parts }: { parts: Part[] }) {
             feeds: feeds === 'yes',
             breaksDown: breaksDown === 'yes',
           }
-          await keep.mutateAsync({ of: part, body: { ...rest, ...traits, ...(bagLitres !== 0 && { bagLitres }) } })
+          await keep.mutateAsync({ of: part, body: { ...rest, ...traits, ...(bagLitres !== '' && { bagLitres }) } })
         }}
       />
     </div>

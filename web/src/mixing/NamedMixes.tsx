@@ -31,7 +31,9 @@ function MixForm({ mix, parts, onDone }: { mix: Mix | null; parts: Part[]; onDon
       ]}
       button="Keep"
       send={async (typed) => {
-        const made = parts.map((part) => ({ name: part.name, parts: typed[part.name] ?? 0 })).filter(({ parts }) => parts !== 0)
+        const made = parts
+          .map((part) => ({ name: part.name, parts: typed[part.name] ?? '' }))
+          .filter(({ parts }) => parts !== '' && parts !== 0)
         await keep.mutateAsync({ name: String(typed.name), parts: made })
         say('Kept.')
         onDone()

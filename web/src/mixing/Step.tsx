@@ -2,7 +2,7 @@ import { type ReactNode, useState } from 'react'
 import { Link } from 'react-router'
 import { post, type Schemas } from '../api/client'
 import { useWrite } from '../api/writes'
-import { numeric } from '../forms/Stepper'
+import { numeric } from '../forms/number'
 import { useShown } from '../shell/week'
 import { unitOf } from '../words'
 
@@ -36,7 +36,7 @@ export function Step({
   const write = useWrite((body: { done: boolean; actual?: number | string }) =>
     post('/api/day-sheet/ticks', { day, step, ...body }),
   )
-  const { show, read } = unitOf(unit === 'litres' ? unit : undefined, session.nursery)
+  const { show, read } = unitOf(unit === 'litres' ? unit : 'number', session.nursery)
   const actual = typed ?? show(tick?.actual === null || tick === undefined ? '' : String(tick.actual))
   const keep = () => {
     const value = numeric(actual)

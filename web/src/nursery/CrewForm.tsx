@@ -2,9 +2,11 @@ import { useFieldArray, useForm } from 'react-hook-form'
 import { put, Refusal, type Schemas, type Typed } from '../api/client'
 import { queryClient, useChoices, useCrew } from '../api/queries'
 import { useWrite } from '../api/writes'
+import { Choose } from '../forms/Choose'
 import { Field } from '../forms/Field'
+import { numeric, showNumber } from '../forms/number'
 import { FormRefusal, isMeeting, showRefusal } from '../forms/refusals'
-import { numeric, Stepper } from '../forms/Stepper'
+import { Stepper } from '../forms/Stepper'
 import { say } from '../shell/Said'
 import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
@@ -20,13 +22,13 @@ const NORMS = [
 ] as const
 
 const typedOf = (crew: Crew) => ({
-  hands: crew.crew.hands.map(({ name, hours }) => ({ name, hours: String(hours) })),
+  hands: crew.crew.hands.map(({ name, hours }) => ({ name, hours: showNumber(hours) })),
   away: crew.crew.away.map(({ who, from, to, why }) => ({ who: who ?? '', from, to, why: why ?? '' })),
   norms: Object.fromEntries(NORMS.map(([name]) => [name, String(crew.norms[name])])) as Record<(typeof NORMS)[number][0], string>,
   stuckBy: Object.entries(crew.norms.stuckBy).map(([what, many]) => ({ what, many: String(many) })),
   pottedBy: Object.entries(crew.norms.pottedBy).map(([what, many]) => ({ what, many: String(many) })),
-  hourCost: String(crew.hourCost),
-  trayWeekCost: String(crew.trayWeekCost),
+  hourCost: showNumber(crew.hourCost),
+  trayWeekCost: showNumber(crew.trayWeekCost),
 })
 type Entered = ReturnType<typeof typedOf>
 
@@ -137,14 +139,19 @@ function Hands({ crew, mayPlan }: { crew: Crew; mayPlan: boolean }) {
             <div key={field.id} className={row}>
               <Field label="Who" error={errors.away?.[i]?.who}>
                 {(ids) => (
-                  <select {...ids} {...form.register(`away.${i}.who`)} className="field-text">
+                  <Choose
+                    {...ids}
+                    {...form.register(`away.${i}.who`)}
+                    value={String(form.watch(`away.${i}.who`) ?? '')}
+                    className="field-text"
+                  >
                     <option value="">all: closed</option>
                     {form.watch('hands').map(({ name }) => (
                       <option key={name} value={name}>
                         {name}
                       </option>
                     ))}
-                  </select>
+                  </Choose>
                 )}
               </Field>
               <Field label="From" error={errors.away?.[i]?.from}>
@@ -188,12 +195,17 @@ function Hands({ crew, mayPlan }: { crew: Crew; mayPlan: boolean }) {
               <div key={field.id} className={row}>
                 <Field label="Which">
                   {(ids) => (
-                    <select {...ids} {...form.register(`${name}.${i}.what`)} className="field-text">
+                    <Choose
+                      {...ids}
+                      {...form.register(`${name}.${i}.what`)}
+                      value={String(form.watch(`${name}.${i}.what`) ?? '')}
+                      className="field-text"
+                    >
                       <option value="">Choose one</option>
                       {[...new Set([...from, ...(field.what ? [field.what] : [])])].map((one) => (
                         <option key={one}>{one}</option>
                       ))}
-                    </select>
+                    </Choose>
                   )}
                 </Field>
                 <Field label="In an hour">

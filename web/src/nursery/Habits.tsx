@@ -5,8 +5,8 @@ import { answer, api, type Nursery, Refusal, type Schemas } from '../api/client'
 import { queryClient, useHabits } from '../api/queries'
 import { useWrite } from '../api/writes'
 import { Field } from '../forms/Field'
+import { numeric, showNumber } from '../forms/number'
 import { FormRefusal, isMeeting, Meeting, showRefusal } from '../forms/refusals'
-import { numeric } from '../forms/Stepper'
 import { say } from '../shell/Said'
 import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
@@ -29,7 +29,7 @@ const UNIT_WORDS: Partial<Record<Unit, string>> = {
   grams_a_cm: 'g a cm',
 }
 
-const plain = (value: number) => String(Number(value.toFixed(4)))
+const plain = (value: number) => showNumber(Number(value.toFixed(4)))
 
 /** How a habit is shown and read in the nursery's own units; it is kept in the unit of the core. */
 function entryOf(unit: Unit, nursery: Nursery | null, currency: string) {
@@ -43,7 +43,11 @@ function entryOf(unit: Unit, nursery: Nursery | null, currency: string) {
     }
   if (unit === 'celsius' || unit === 'litres') {
     const measure = unitOf(unit === 'celsius' ? 'heat' : 'litres', nursery)
-    return { word: measure.word.replace(', ', ''), show: (v: number) => measure.show(plain(v)), read: measure.read }
+    return {
+      word: measure.word.replace(', ', ''),
+      show: (v: number) => measure.show(String(Number(v.toFixed(4)))),
+      read: measure.read,
+    }
   }
   return { word: unit === 'money' ? currency : (UNIT_WORDS[unit] ?? ''), show: plain, read: (v: number) => v }
 }

@@ -2,13 +2,15 @@ import { useForm } from 'react-hook-form'
 import { type Nursery, post, put, Refusal, type Session, type Typed } from '../api/client'
 import { queryClient, useChoices } from '../api/queries'
 import { useWrite } from '../api/writes'
+import { Choose } from '../forms/Choose'
 import { Field } from '../forms/Field'
+import { numeric, showNumber } from '../forms/number'
 import { PlainForm } from '../forms/PlainForm'
 import { FormRefusal, isMeeting, Meeting, showRefusal } from '../forms/refusals'
-import { numeric, Stepper } from '../forms/Stepper'
+import { Stepper } from '../forms/Stepper'
 import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
-import { CLIMATE_WORDS, unitOf } from '../words'
+import { CLIMATE_WORDS, SIGNS_WORDS, timeZones, unitOf } from '../words'
 import { NurseryRooms } from './NurseryRooms'
 
 const SELECTS: [keyof Nursery, string, [string, string][]][] = [
@@ -45,6 +47,8 @@ const SELECTS: [keyof Nursery, string, [string, string][]][] = [
     ],
   ],
   ['climate', 'Climate', Object.entries(CLIMATE_WORDS)],
+  ['numbers', 'Numbers', SIGNS_WORDS],
+  ['timeZone', 'Time zone', timeZones().map((zone) => [zone, zone])],
   [
     'windowBy',
     'Windows of material move by',
@@ -77,7 +81,7 @@ const WORDS = {
   ...Object.fromEntries(SELECTS.map(([name, words]) => [name, words])),
 }
 
-const tenth = (value: number) => String(Math.round(10 * value) / 10)
+const tenth = (value: number) => showNumber(Math.round(10 * value) / 10)
 
 function typedOf(nursery: Nursery) {
   return {
@@ -139,13 +143,18 @@ function NurseryForm({ nursery, mayPlan }: { nursery: Nursery; mayPlan: boolean 
         {SELECTS.map(([name, label, choices]) => (
           <Field key={name} label={label} error={form.formState.errors[name as 'units']}>
             {(ids) => (
-              <select {...ids} {...form.register(name as 'units')} className="field-text">
+              <Choose
+                {...ids}
+                {...form.register(name as 'units')}
+                value={String(form.watch(name as 'units') ?? '')}
+                className="field-text"
+              >
                 {choices.map(([value, words]) => (
                   <option key={value} value={value}>
                     {words}
                   </option>
                 ))}
-              </select>
+              </Choose>
             )}
           </Field>
         ))}

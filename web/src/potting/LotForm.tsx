@@ -2,9 +2,11 @@ import { useForm } from 'react-hook-form'
 import { Refusal, type Schemas } from '../api/client'
 import { useLotAct } from '../api/writes'
 import { CauseField } from '../batches/BookFields'
+import { Choose } from '../forms/Choose'
 import { Field } from '../forms/Field'
+import { numeric } from '../forms/number'
 import { FormRefusal, showRefusal } from '../forms/refusals'
-import { numeric, Stepper } from '../forms/Stepper'
+import { Stepper } from '../forms/Stepper'
 import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
 
@@ -68,10 +70,15 @@ export function LotForm({
             {lot.grown > 0 && lot.potted > 0 && (
               <Field label="Of those" error={errors.state}>
                 {(ids) => (
-                  <select {...ids} {...form.register('state')} className="field-text !min-h-12">
+                  <Choose
+                    {...ids}
+                    {...form.register('state')}
+                    value={String(form.watch('state') ?? '')}
+                    className="field-text !min-h-12"
+                  >
                     <option value="potted">growing, {lot.potted}</option>
                     <option value="grown">ready, {lot.grown}</option>
-                  </select>
+                  </Choose>
                 )}
               </Field>
             )}

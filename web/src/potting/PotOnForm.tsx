@@ -4,9 +4,11 @@ import { useNavigate } from 'react-router'
 import { Refusal, type Schemas } from '../api/client'
 import { usePotOnWork } from '../api/queries'
 import { useLotAct } from '../api/writes'
+import { Choose } from '../forms/Choose'
 import { Field } from '../forms/Field'
+import { numeric } from '../forms/number'
 import { FormRefusal, showRefusal } from '../forms/refusals'
-import { drawn, numeric, Stepper } from '../forms/Stepper'
+import { drawn, Stepper } from '../forms/Stepper'
 import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
 import { BringAlong } from './BringAlong'
@@ -64,13 +66,13 @@ export function PotOnForm({ lot, into }: { lot: Schemas['Lot']; into?: { pot: nu
         <Stepper control={form.control} name="count" label="Potted on" hint={`of ${lot.potted} that grow`} />
         <Field label="Into" error={errors.pot}>
           {(ids) => (
-            <select {...ids} {...form.register('pot')} className="field-text !min-h-12">
+            <Choose {...ids} {...form.register('pot')} value={String(form.watch('pot') ?? '')} className="field-text !min-h-12">
               {lot.bigger.map((one) => (
                 <option key={one.id} value={one.id}>
                   {one.name}
                 </option>
               ))}
-            </select>
+            </Choose>
           )}
         </Field>
         <Field label="Mix" error={errors.mix} hint="left empty the same as before">

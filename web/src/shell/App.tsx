@@ -1,6 +1,7 @@
 import { lazy, Suspense } from 'react'
 import { Navigate, Route, Routes, useLocation } from 'react-router'
 import { useSession } from '../api/queries'
+import { writeNumbersAs } from '../forms/number'
 import { Boundary } from './Boundary'
 import { ROOMS } from './rooms'
 import { Shell } from './Shell'
@@ -21,6 +22,7 @@ export function App() {
       </main>
     )
   if (!session) return null
+  writeNumbersAs(session.nursery?.numbers)
   if (session.needsSetup)
     return (
       <Suspense>

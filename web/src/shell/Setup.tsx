@@ -1,12 +1,25 @@
 import { useForm } from 'react-hook-form'
 import { answer, api, Refusal, type Schemas } from '../api/client'
 import { queryClient } from '../api/queries'
+import { Choose } from '../forms/Choose'
 import { Field } from '../forms/Field'
+import { signsOf } from '../forms/number'
 import { FormRefusal, showRefusal } from '../forms/refusals'
-import { CLIMATE_WORDS } from '../words'
+import { CLIMATE_WORDS, SIGNS_WORDS, timeZones } from '../words'
 import { Door } from './Door'
 
-const NAMES = ['nursery', 'units', 'temperature', 'hemisphere', 'climate', 'name', 'signIn', 'password'] as const
+const NAMES = [
+  'nursery',
+  'units',
+  'temperature',
+  'hemisphere',
+  'climate',
+  'numbers',
+  'timeZone',
+  'name',
+  'signIn',
+  'password',
+] as const
 
 /** The first start: the nursery, and the person who runs it. */
 export function Setup() {
@@ -17,6 +30,8 @@ export function Setup() {
       temperature: 'celsius',
       hemisphere: 'north',
       climate: 'cool_maritime',
+      numbers: signsOf(navigator.language),
+      timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
       name: '',
       signIn: '',
       password: '',
@@ -40,37 +55,67 @@ export function Setup() {
         </div>
         <Field label="Units" error={errors.units}>
           {(ids) => (
-            <select {...ids} {...form.register('units')} className="field-text">
+            <Choose {...ids} {...form.register('units')} value={String(form.watch('units') ?? '')} className="field-text">
               <option value="metric">metric</option>
               <option value="us">US</option>
-            </select>
+            </Choose>
           )}
         </Field>
         <Field label="Temperature" error={errors.temperature}>
           {(ids) => (
-            <select {...ids} {...form.register('temperature')} className="field-text">
+            <Choose
+              {...ids}
+              {...form.register('temperature')}
+              value={String(form.watch('temperature') ?? '')}
+              className="field-text"
+            >
               <option value="celsius">°C</option>
               <option value="fahrenheit">°F</option>
-            </select>
+            </Choose>
           )}
         </Field>
         <Field label="Half of the world" error={errors.hemisphere}>
           {(ids) => (
-            <select {...ids} {...form.register('hemisphere')} className="field-text">
+            <Choose
+              {...ids}
+              {...form.register('hemisphere')}
+              value={String(form.watch('hemisphere') ?? '')}
+              className="field-text"
+            >
               <option value="north">northern</option>
               <option value="south">southern</option>
-            </select>
+            </Choose>
           )}
         </Field>
         <Field label="Climate" error={errors.climate}>
           {(ids) => (
-            <select {...ids} {...form.register('climate')} className="field-text">
+            <Choose {...ids} {...form.register('climate')} value={String(form.watch('climate') ?? '')} className="field-text">
               {Object.entries(CLIMATE_WORDS).map(([climate, words]) => (
                 <option key={climate} value={climate}>
                   {words}
                 </option>
               ))}
-            </select>
+            </Choose>
+          )}
+        </Field>
+        <Field label="Numbers" error={errors.numbers}>
+          {(ids) => (
+            <Choose {...ids} {...form.register('numbers')} value={String(form.watch('numbers') ?? '')} className="field-text">
+              {SIGNS_WORDS.map(([signs, words]) => (
+                <option key={signs} value={signs}>
+                  {words}
+                </option>
+              ))}
+            </Choose>
+          )}
+        </Field>
+        <Field label="Time zone" hint="today, due and late are by it" error={errors.timeZone}>
+          {(ids) => (
+            <Choose {...ids} {...form.register('timeZone')} value={String(form.watch('timeZone') ?? '')} className="field-text">
+              {timeZones().map((zone) => (
+                <option key={zone}>{zone}</option>
+              ))}
+            </Choose>
           )}
         </Field>
         <Field label="Your name" error={errors.name}>

@@ -3,9 +3,10 @@ import { useForm } from 'react-hook-form'
 import { post, put, Refusal, type Schemas, type Typed } from '../api/client'
 import { useCrops } from '../api/queries'
 import { useWrite } from '../api/writes'
+import { Choose } from '../forms/Choose'
 import { Field } from '../forms/Field'
+import { numeric, showNumber } from '../forms/number'
 import { FormRefusal, isMeeting, Meeting, showRefusal } from '../forms/refusals'
-import { numeric } from '../forms/Stepper'
 import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
 
@@ -95,8 +96,10 @@ const show = (entry: Entry, value: unknown): string =>
   value === null || value === undefined
     ? ''
     : entry.kind === 'percent'
-      ? String(Math.round(1000 * Number(value)) / 10)
-      : String(value)
+      ? showNumber(Math.round(1000 * Number(value)) / 10)
+      : entry.kind === 'number'
+        ? showNumber(Number(value))
+        : String(value)
 
 function bodyOf(typed: Record<string, string>): Entered {
   const entered = ALL.map((entry): [string, string | number | null] => {
@@ -159,21 +162,21 @@ export function BlockForm({ block, onDone }: { block?: Schemas['BlockPage']; onD
     <Field key={entry.name} label={entry.label} hint={entry.hint} error={form.formState.errors[entry.name]}>
       {(ids) =>
         entry.name === 'origin' ? (
-          <select {...ids} {...form.register('origin')} className="field-text">
+          <Choose {...ids} {...form.register('origin')} value={String(form.watch('origin') ?? '')} className="field-text">
             {Object.entries(ORIGIN_WORDS).map(([value, words]) => (
               <option key={value} value={value}>
                 {words}
               </option>
             ))}
-          </select>
+          </Choose>
         ) : entry.name === 'crop' ? (
-          <select {...ids} {...form.register('crop')} className="field-text">
+          <Choose {...ids} {...form.register('crop')} value={String(form.watch('crop') ?? '')} className="field-text">
             {crops?.crops.map((crop) => (
               <option key={crop.slug} value={crop.slug}>
                 {crop.name}
               </option>
             ))}
-          </select>
+          </Choose>
         ) : (
           <input
             {...ids}

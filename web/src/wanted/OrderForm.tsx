@@ -3,9 +3,13 @@ import { useForm } from 'react-hook-form'
 import { post, put, Refusal, type Schemas, type Wanted } from '../api/client'
 import { useChoices, useCrops } from '../api/queries'
 import { useWrite } from '../api/writes'
+import { Choose } from '../forms/Choose'
 import { Field } from '../forms/Field'
+import { numeric } from '../forms/number'
 import { FormRefusal, isMeeting, Meeting, showRefusal } from '../forms/refusals'
-import { numeric, Stepper } from '../forms/Stepper'
+import { Stepper } from '../forms/Stepper'
+import { WeekField } from '../forms/WeekField'
+import { asWeek } from '../forms/week'
 import { say } from '../shell/Said'
 import { shiftWeek, useShown } from '../shell/week'
 import { PRIORITY_WORDS } from '../words'
@@ -37,7 +41,7 @@ type Entered = ReturnType<typeof typedOf>
 
 /** An order or own target: entered anew, or changed. */
 export function OrderForm({ wanted, onDone }: { wanted?: Wanted; onDone: (wanted: Wanted, many: number) => void }) {
-  const { week } = useShown()
+  const { week, thisWeek } = useShown()
   const { data: choices } = useChoices()
   const { data: crops } = useCrops()
   const form = useForm({ defaultValues: typedOf(week, wanted) })
@@ -45,10 +49,15 @@ export function OrderForm({ wanted, onDone }: { wanted?: Wanted; onDone: (wanted
   const [weekly, setWeekly] = useState(false)
   const write = useWrite(async (typed: Entered): Promise<[Wanted, ...Wanted[]]> => {
     const { crop, version, calledOff, toWeek, every, ...rest } = typed
-    const body = { ...rest, plants: numeric(typed.plants), pot: Number(typed.pot) }
+    const body = { ...rest, plants: numeric(typed.plants), pot: Number(typed.pot), readyWeek: asWeek(typed.readyWeek, thisWeek) }
     if (wanted) return [await put('/api/wanted/{id}', { ...body, version, calledOff }, { id: wanted.id })]
     if (!weekly) return [await post('/api/wanted', { ...body, crop })]
-    const { wanted: series } = await post('/api/wanted/series', { ...body, crop, toWeek, every: Number(numeric(every)) || 1 })
+    const { wanted: series } = await post('/api/wanted/series', {
+      ...body,
+      crop,
+      toWeek: asWeek(toWeek, thisWeek),
+      every: numeric(every),
+    })
     return series as [Wanted, ...Wanted[]]
   })
   const save = form.handleSubmit((typed) => {
@@ -75,14 +84,14 @@ export function OrderForm({ wanted, onDone }: { wanted?: Wanted; onDone: (wanted
         <div className="sm:col-span-2">
           <Field label="Crop" error={errors.crop}>
             {(ids) => (
-              <select {...ids} {...form.register('crop')} className="field-text">
+              <Choose {...ids} {...form.register('crop')} value={String(form.watch('crop') ?? '')} className="field-text">
                 <option value="">Choose a crop</option>
                 {crops?.crops.map((crop) => (
                   <option key={crop.slug} value={crop.slug}>
                     {crop.name}
                   </option>
                 ))}
-              </select>
+              </Choose>
             )}
           </Field>
         </div>
@@ -90,18 +99,21 @@ export function OrderForm({ wanted, onDone }: { wanted?: Wanted; onDone: (wanted
       <Stepper control={form.control} name="plants" label="Good plants" step={10} />
       <Field label="Pot" error={errors.pot}>
         {(ids) => (
-          <select {...ids} {...form.register('pot')} className="field-text !min-h-12">
+          <Choose {...ids} {...form.register('pot')} value={String(form.watch('pot') ?? '')} className="field-text !min-h-12">
             {choices?.pots.map((pot) => (
               <option key={pot.id} value={pot.id}>
                 {pot.name}
               </option>
             ))}
-          </select>
+          </Choose>
         )}
       </Field>
-      <Field label="Ready week" hint="like 2027-W20" error={errors.readyWeek}>
-        {(ids) => <input {...ids} {...form.register('readyWeek')} className="field-text" />}
-      </Field>
+      <WeekField
+        label="Ready week"
+        error={errors.readyWeek}
+        value={form.watch('readyWeek')}
+        onChange={(typed) => form.setValue('readyWeek', typed)}
+      />
       {!wanted && (
         <label className="flex min-h-11 cursor-pointer items-center gap-2 self-end">
           <input type="checkbox" className="checkbox" checked={weekly} onChange={() => setWeekly(!weekly)} />
@@ -110,9 +122,13 @@ export function OrderForm({ wanted, onDone }: { wanted?: Wanted; onDone: (wanted
       )}
       {weekly && (
         <>
-          <Field label="Until week" hint="the last of them" error={errors.toWeek}>
-            {(ids) => <input {...ids} {...form.register('toWeek')} className="field-text" />}
-          </Field>
+          <WeekField
+            label="Until week"
+            hint="the last of them"
+            error={errors.toWeek}
+            value={form.watch('toWeek')}
+            onChange={(typed) => form.setValue('toWeek', typed)}
+          />
           <Stepper control={form.control} name="every" label="Every so many weeks" />
         </>
       )}
@@ -121,13 +137,13 @@ export function OrderForm({ wanted, onDone }: { wanted?: Wanted; onDone: (wanted
       </Field>
       <Field label="Priority" error={errors.priority}>
         {(ids) => (
-          <select {...ids} {...form.register('priority')} className="field-text">
+          <Choose {...ids} {...form.register('priority')} value={String(form.watch('priority') ?? '')} className="field-text">
             {choices?.priorities.map((priority) => (
               <option key={priority} value={priority}>
                 {PRIORITY_WORDS[priority]}
               </option>
             ))}
-          </select>
+          </Choose>
         )}
       </Field>
       <Field label="Note" error={errors.note}>
