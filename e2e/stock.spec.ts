@@ -69,7 +69,7 @@ test('planning past a licence is refused with what is left', async ({ page }) =>
   const order = page.getByRole('form', { name: 'New order' })
   await order.getByLabel('Crop').selectOption({ label: "Star jasmine 'Cream Latch'" })
   await order.getByLabel('Good plants', { exact: true }).fill('150')
-  await order.getByLabel('Ready week').fill('2028-W12')
+  await order.getByRole('textbox', { name: 'Ready week' }).fill('2028-W12')
   await order.getByRole('button', { name: 'Note it' }).click()
   const plan = page.getByRole('button', { name: /^Plan \d+ cuttings/ })
   await plan.click()

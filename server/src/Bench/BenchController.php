@@ -16,6 +16,7 @@ use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Http\Answer;
+use WetCradle\Server\Http\SentOnce;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Tags;
 use WetCradle\Server\Plan\TrayKind;
@@ -114,7 +115,7 @@ final class BenchController
     }
 
     /** What the house would be filled like; saves nothing. */
-    #[Route('/api/bench/fill', methods: ['POST'])]
+    #[Route('/api/bench/fill', methods: ['POST'], defaults: [SentOnce::ASKS => true])]
     public function fill(Fields $in, Fillings $fillings): Answer
     {
         $before = [];

@@ -17,6 +17,7 @@ use WetCradle\Core\Rooting\StageTally;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Http\Find;
+use WetCradle\Server\Http\SentOnce;
 use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Plan\Batches;
 use WetCradle\Server\Plan\BatchViews;
@@ -79,7 +80,7 @@ final class ActsController
     }
 
     /** What the plants lifted so far say, so that nobody lifts more than it takes; saves nothing. */
-    #[Route('/api/batches/{code}/checks/try', methods: ['POST'])]
+    #[Route('/api/batches/{code}/checks/try', methods: ['POST'], defaults: [SentOnce::ASKS => true])]
     public function judge(string $code, Fields $in): Answer
     {
         $line = $this->batches->line($this->batches->at($code), $in->countOr('line', 1, 1));

@@ -8,6 +8,7 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
 use WetCradle\Core\Compute\Registry;
 use WetCradle\Server\Http\Answer;
+use WetCradle\Server\Http\SentOnce;
 
 /** The core's calculations over HTTP. */
 final class ComputeController
@@ -22,7 +23,7 @@ final class ComputeController
         return new Answer(['calculations' => $this->registry->names()]);
     }
 
-    #[Route('/api/compute/{name}', methods: ['POST'])]
+    #[Route('/api/compute/{name}', methods: ['POST'], defaults: [SentOnce::ASKS => true])]
     public function compute(string $name, Request $request): Answer
     {
         return new Answer($this->registry->compute($name, $request->getContent()));

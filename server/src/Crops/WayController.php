@@ -16,6 +16,7 @@ use WetCradle\Core\Refused;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Answer;
+use WetCradle\Server\Http\SentOnce;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\TrayKind;
 
@@ -48,7 +49,7 @@ final class WayController
     }
 
     /** What a sheet would come to; saves nothing. */
-    #[Route('/api/sheets/try', methods: ['POST'])]
+    #[Route('/api/sheets/try', methods: ['POST'], defaults: [SentOnce::ASKS => true])]
     public function try(Fields $in): Answer
     {
         $sheet = $this->sheets->read($in->object('sheet'));

@@ -19,6 +19,7 @@ use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\SheetBook;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Answer;
+use WetCradle\Server\Http\SentOnce;
 use WetCradle\Server\Plan\Batches;
 
 /** Hormones on the shelf and the dips made of them, with the batches that they were made for; and sanitisers, by their labels. */
@@ -90,7 +91,7 @@ final class DipController
     }
 
     /** What is measured out of a stock for so many cuttings; saves nothing. */
-    #[Route('/api/dips/reckon', methods: ['POST'])]
+    #[Route('/api/dips/reckon', methods: ['POST'], defaults: [SentOnce::ASKS => true])]
     public function reckon(Fields $in): Answer
     {
         [$stock, $ppm, $cuttings, $depth] = $this->asked($in);
@@ -169,7 +170,7 @@ final class DipController
     }
 
     /** What is poured for so many litres; saves nothing. */
-    #[Route('/api/dips/sanitisers/{id<\d+>}/reckon', methods: ['POST'])]
+    #[Route('/api/dips/sanitisers/{id<\d+>}/reckon', methods: ['POST'], defaults: [SentOnce::ASKS => true])]
     public function reckonSanitiser(int $id, Fields $in): Answer
     {
         $sanitiser = $this->sanitiser($id);

@@ -18,6 +18,7 @@ use WetCradle\Server\Crops\SheetBook;
 use WetCradle\Server\Crops\Way;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Answer;
+use WetCradle\Server\Http\SentOnce;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\TrayKind;
 use WetCradle\Server\Wanted\Pot;
@@ -99,7 +100,7 @@ final class MixController
     }
 
     /** What trays or pots take of a mix; saves nothing. */
-    #[Route('/api/mixes/reckon', methods: ['POST'])]
+    #[Route('/api/mixes/reckon', methods: ['POST'], defaults: [SentOnce::ASKS => true])]
     public function reckon(Fields $in): Answer
     {
         $words = $in->text('mix', 200);

@@ -22,6 +22,8 @@ final class House
     private ?HouseDefaults $reckonedBy = null;
     /** @var list<float|int> what it was reckoned from, as the database has it */
     private array $means = [];
+    /** @var ?array{string, string} */
+    private ?array $ways = null;
 
     public function __construct(private readonly EntityManagerInterface $em, private readonly Connection $db)
     {
@@ -69,17 +71,27 @@ final class House
     /** By which signs numbers are typed here; before the nursery is set up, as they are usual. */
     public function typedBy(): NumberSigns
     {
-        return $this->isSetUp() ? $this->nursery()->numbers : NumberSigns::PointComma;
+        return NumberSigns::from($this->ways()[0]);
     }
 
     public function timeZone(): string
     {
-        return $this->isSetUp() ? $this->nursery()->timeZone : 'UTC';
+        return $this->ways()[1];
     }
 
-    public function isSetUp(): bool
+    /**
+     * Read by themselves: they are asked for before a write begins, and what is written has to be read after it began.
+     *
+     * @return array{string, string} signs and time zone
+     */
+    private function ways(): array
     {
-        return $this->nursery !== null || $this->em->find(Nursery::class, 1) !== null;
+        if ($this->ways === null) {
+            $row = Row::first($this->db, 'SELECT numbers, time_zone FROM nursery WHERE id = 1');
+            $this->ways = $row === null ? [NumberSigns::PointComma->value, 'UTC'] : [$row->text('numbers'), $row->text('time_zone')];
+        }
+
+        return $this->ways;
     }
 
     public function nursery(): Nursery

@@ -12,6 +12,7 @@ use WetCradle\Core\Compute\Fields;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Answer;
+use WetCradle\Server\Http\SentOnce;
 use WetCradle\Server\Nursery\House;
 
 /** The season's plan as a whole: its hours and chances, drafting it, moving batches, evening out, shopping, versions. */
@@ -47,7 +48,7 @@ final class PlanController
     }
 
     /** Batches for all orders without one; or, `anew`, for all that is not stuck yet. Saves nothing. */
-    #[Route('/api/plan/draft', methods: ['POST'])]
+    #[Route('/api/plan/draft', methods: ['POST'], defaults: [SentOnce::ASKS => true])]
     public function draft(Fields $in): Answer
     {
         $anew = $in->has('anew') && $in->flag('anew');
@@ -74,7 +75,7 @@ final class PlanController
     }
 
     /** What would become of batches moved so; saves nothing. */
-    #[Route('/api/plan/moves/try', methods: ['POST'])]
+    #[Route('/api/plan/moves/try', methods: ['POST'], defaults: [SentOnce::ASKS => true])]
     public function try(Fields $in): Answer
     {
         $moves = MoveReader::tried($in);

@@ -15,6 +15,7 @@ use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Book\Ledger;
 use WetCradle\Server\Http\Answer;
+use WetCradle\Server\Http\SentOnce;
 use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Plan\Batches;
 use WetCradle\Server\Wanted\Pot;
@@ -65,7 +66,7 @@ final class JobController
     }
 
     /** Whether a count adds up, and what it would leave; saves nothing. */
-    #[Route('/api/batches/{code}/count/try', methods: ['POST'])]
+    #[Route('/api/batches/{code}/count/try', methods: ['POST'], defaults: [SentOnce::ASKS => true])]
     #[IsGranted('ROLE_HAND')]
     public function try(string $code, Fields $in): Answer
     {

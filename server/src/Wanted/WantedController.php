@@ -19,6 +19,7 @@ use WetCradle\Server\Crops\Crop;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Http\Find;
+use WetCradle\Server\Http\SentOnce;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Planner;
 use WetCradle\Server\Plan\RouteViews;
@@ -149,7 +150,7 @@ final class WantedController
     }
 
     /** What a batch for it would rest on; saves nothing. */
-    #[Route('/api/wanted/{id<\d+>}/proposal', methods: ['POST'])]
+    #[Route('/api/wanted/{id<\d+>}/proposal', methods: ['POST'], defaults: [SentOnce::ASKS => true])]
     public function proposal(int $id, Fields $in, Planner $planner, House $house): Answer
     {
         $wanted = $this->wanted($id);

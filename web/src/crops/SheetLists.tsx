@@ -1,5 +1,6 @@
 import { type Control, useFieldArray } from 'react-hook-form'
 import type { Schemas } from '../api/client'
+import { Understood } from '../forms/Field'
 import type { TypedSheet, TypedWindow } from './sheetEntries'
 
 /** A sheet as it stands in its form. */
@@ -29,16 +30,18 @@ export function Windows({
           className="mb-2 grid grid-cols-[4.5rem_4.5rem_minmax(0,1fr)_auto] sm:grid-cols-[5rem_5rem_minmax(0,1fr)_auto_auto] items-end gap-2"
         >
           {(['from', 'to'] as const).map((end) => (
-            <label key={end} className="text-sm">
-              {end === 'from' ? 'from' : 'to, included'}
-              <input
-                {...control.register(`windows.${i}.${end}`)}
-                inputMode="numeric"
-                className="field-text"
-                aria-invalid={told(`windows.${i}.${end}`) !== undefined}
-                aria-label={`Window ${i + 1} ${end} week`}
-              />
-            </label>
+            <Understood key={end} of={end}>
+              <label className="text-sm">
+                {end === 'from' ? 'from' : 'to, included'}
+                <input
+                  {...control.register(`windows.${i}.${end}`)}
+                  inputMode="numeric"
+                  className="field-text"
+                  aria-invalid={told(`windows.${i}.${end}`) !== undefined}
+                  aria-label={`Window ${i + 1} ${end} week`}
+                />
+              </label>
+            </Understood>
           ))}
           <label className="text-sm">
             the sign
@@ -94,15 +97,17 @@ export function Weaning({ control, told }: { control: Control<TypedForm>; told: 
       <legend className="mb-1 text-sm font-semibold">Weaning, step by step</legend>
       {fields.map((field, i) => (
         <div key={field.id} className="mb-2 grid grid-cols-[6rem_minmax(0,1fr)_auto] items-end gap-2">
-          <label className="text-sm">
-            days
-            <input
-              {...control.register(`weaning.${i}.days`)}
-              inputMode="numeric"
-              className="field-text"
-              aria-label={`Weaning step ${i + 1}, days`}
-            />
-          </label>
+          <Understood of="days">
+            <label className="text-sm">
+              days
+              <input
+                {...control.register(`weaning.${i}.days`)}
+                inputMode="numeric"
+                className="field-text"
+                aria-label={`Weaning step ${i + 1}, days`}
+              />
+            </label>
+          </Understood>
           <label className="text-sm">
             what changes
             <input

@@ -61,7 +61,11 @@ export function WeekField({
   const say = (week: string) => `${sayWeek(week, mondayOf(week), session.nursery)}, from ${sayDay(mondayOf(week), session.today)}`
   return (
     <div className="min-w-0">
-      <Field label={label} hint={hint ?? '41, 41/2027, or a day in it'} error={error}>
+      <Field
+        label={label}
+        hint={only !== undefined && other === undefined ? say(only) : (hint ?? '41, 41/2027, or a day in it')}
+        error={error}
+      >
         {(ids) => (
           <div className="flex items-stretch gap-1">
             <input
@@ -84,7 +88,6 @@ export function WeekField({
         )}
       </Field>
       <div aria-live="polite" className="text-sm soft">
-        {only !== undefined && other === undefined && <p className="mt-1">{say(only)}</p>}
         {only !== undefined && other !== undefined && (
           <p className="mt-1 flex flex-wrap items-center gap-2">
             {value.trim()} is in

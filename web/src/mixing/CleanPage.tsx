@@ -6,7 +6,7 @@ import { useWrite } from '../api/writes'
 import { Safety } from '../batches/Safety'
 import { Pour } from '../drawings/Pour'
 import { Choose } from '../forms/Choose'
-import { Field } from '../forms/Field'
+import { Field, Understood } from '../forms/Field'
 import { numeric, showNumber } from '../forms/number'
 import { ChangeButton } from '../forms/Opening'
 import { FormRefusal, showRefusal } from '../forms/refusals'
@@ -163,16 +163,18 @@ function One({ one }: { one: Sanitiser }) {
         <strong>Must never meet</strong> {one.neverMeets}.
       </p>
       <div className="mt-2 flex flex-wrap items-end gap-3">
-        <label className="text-sm font-semibold">
-          {us ? 'Gallons' : 'Litres'} wanted
-          <input
-            className="field-text mt-1 block w-28 font-normal"
-            inputMode="decimal"
-            aria-label={`${us ? 'Gallons' : 'Litres'} of ${one.name}`}
-            value={litres}
-            onChange={(event) => setLitres(event.target.value)}
-          />
-        </label>
+        <Understood of="litres">
+          <label className="text-sm font-semibold">
+            {us ? 'Gallons' : 'Litres'} wanted
+            <input
+              className="field-text mt-1 block w-28 font-normal"
+              inputMode="decimal"
+              aria-label={`${us ? 'Gallons' : 'Litres'} of ${one.name}`}
+              value={litres}
+              onChange={(event) => setLitres(event.target.value)}
+            />
+          </label>
+        </Understood>
         <button type="button" className="act" onClick={reckon}>
           Reckon
         </button>

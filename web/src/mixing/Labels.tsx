@@ -4,6 +4,7 @@ import type { Schemas } from '../api/client'
 import { useLabels } from '../api/queries'
 import { Code } from '../drawings/Code'
 import { Sideways } from '../drawings/Sideways'
+import { drawn } from '../forms/Stepper'
 import { useShown } from '../shell/week'
 import { plural, sayDay } from '../words'
 import { MixingRooms } from './MixingRooms'
@@ -62,7 +63,7 @@ export function Labels() {
     ...(dip ? { dip } : batches ? { batches } : { day }),
     layout,
     each,
-    skip: Number(skip) || 0,
+    skip: drawn(skip),
   })
   const pages = data ? [...new Set(data.labels.map((label) => label.page))] : []
   const roll = data?.layout.page === null

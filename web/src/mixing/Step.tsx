@@ -2,6 +2,7 @@ import { type ReactNode, useState } from 'react'
 import { Link } from 'react-router'
 import { post, type Schemas } from '../api/client'
 import { useWrite } from '../api/writes'
+import { Understood } from '../forms/Field'
 import { numeric } from '../forms/number'
 import { useShown } from '../shell/week'
 import { unitOf } from '../words'
@@ -78,20 +79,22 @@ export function Step({
       <div className="col-start-2 flex flex-wrap items-center gap-x-4 gap-y-1 sm:col-start-3 sm:flex-col sm:items-end">
         {when && <span className="font-semibold tabular-nums">{when}</span>}
         {unit && (
-          <label className="flex items-center gap-2 text-sm">
-            <input
-              className="field-text no-print !min-h-11 !w-20 text-right"
-              inputMode="decimal"
-              aria-label={`${words}: came to, ${unit}`}
-              disabled={!mayLog}
-              value={actual}
-              onChange={(event) => setTyped(event.target.value)}
-              onBlur={keep}
-              onKeyDown={(event) => event.key === 'Enter' && keep()}
-            />
-            <span className="hidden w-16 border-b text-right print:inline-block">{actual}&nbsp;</span>
-            <span className="soft">{unit === 'litres' && session.nursery?.units === 'us' ? 'gallons' : unit}</span>
-          </label>
+          <Understood of={words}>
+            <label className="flex items-center gap-2 text-sm">
+              <input
+                className="field-text no-print !min-h-11 !w-20 text-right"
+                inputMode="decimal"
+                aria-label={`${words}: came to, ${unit}`}
+                disabled={!mayLog}
+                value={actual}
+                onChange={(event) => setTyped(event.target.value)}
+                onBlur={keep}
+                onKeyDown={(event) => event.key === 'Enter' && keep()}
+              />
+              <span className="hidden w-16 border-b text-right print:inline-block">{actual}&nbsp;</span>
+              <span className="soft">{unit === 'litres' && session.nursery?.units === 'us' ? 'gallons' : unit}</span>
+            </label>
+          </Understood>
         )}
       </div>
     </li>

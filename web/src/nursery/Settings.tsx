@@ -3,7 +3,7 @@ import { type Nursery, post, put, Refusal, type Session, type Typed } from '../a
 import { queryClient, useChoices } from '../api/queries'
 import { useWrite } from '../api/writes'
 import { Choose } from '../forms/Choose'
-import { Field } from '../forms/Field'
+import { Field, Understood } from '../forms/Field'
 import { numeric, showNumber } from '../forms/number'
 import { PlainForm } from '../forms/PlainForm'
 import { FormRefusal, isMeeting, Meeting, showRefusal } from '../forms/refusals'
@@ -175,21 +175,23 @@ function NurseryForm({ nursery, mayPlan }: { nursery: Nursery; mayPlan: boolean 
           </legend>
           <div className="grid grid-cols-4 gap-2 sm:grid-cols-6 lg:grid-cols-12">
             {MONTHS.map((month, i) => (
-              <label key={month} className="text-sm">
-                {month.slice(0, 3)}
-                <input
-                  {...form.register(`air.${i}` as 'air.0')}
-                  inputMode="decimal"
-                  className="field-text"
-                  aria-label={`Air in ${month}`}
-                  aria-invalid={form.formState.errors.air?.[i] !== undefined}
-                />
-                {form.formState.errors.air?.[i] && (
-                  <span role="alert" className="refusal">
-                    {form.formState.errors.air[i].message}
-                  </span>
-                )}
-              </label>
+              <Understood key={month} of={month}>
+                <label className="text-sm">
+                  {month.slice(0, 3)}
+                  <input
+                    {...form.register(`air.${i}` as 'air.0')}
+                    inputMode="decimal"
+                    className="field-text"
+                    aria-label={`Air in ${month}`}
+                    aria-invalid={form.formState.errors.air?.[i] !== undefined}
+                  />
+                  {form.formState.errors.air?.[i] && (
+                    <span role="alert" className="refusal">
+                      {form.formState.errors.air[i].message}
+                    </span>
+                  )}
+                </label>
+              </Understood>
             ))}
           </div>
         </fieldset>

@@ -115,7 +115,7 @@ export function OrderForm({ wanted, onDone }: { wanted?: Wanted; onDone: (wanted
         onChange={(typed) => form.setValue('readyWeek', typed)}
       />
       {!wanted && (
-        <label className="flex min-h-11 cursor-pointer items-center gap-2 self-end">
+        <label className="flex min-h-11 cursor-pointer items-center gap-2 self-start sm:mt-6">
           <input type="checkbox" className="checkbox" checked={weekly} onChange={() => setWeekly(!weekly)} />
           so many every week
         </label>
