@@ -38,10 +38,10 @@ describe('an answer', () => {
     })
   })
 
-  it('that never came says that nothing is lost', async () => {
+  it('that never came says that what was typed is there', async () => {
     const lost = answer(Promise.reject(new TypeError('Failed to fetch')))
     await expect(lost).rejects.toMatchObject({ code: 'offline' })
-    await expect(lost).rejects.toThrow('what you typed is still here')
+    await expect(lost).rejects.toThrow('What you typed is still here')
   })
 
   it('of no known shape is told by its number', async () => {

@@ -1,5 +1,7 @@
 import createClient from 'openapi-fetch'
+import { Refusal } from './refusal'
 import type { components, paths } from './schema'
+import { send } from './sending'
 
 export type Schemas = components['schemas']
 export type Tag = Schemas['Tag']
@@ -15,21 +17,11 @@ export type RailWeek = Schemas['RailWeek']
 export type Nursery = Schemas['Nursery']
 export type Session = Schemas['Session']
 
-/** A refusal of the server: what is wrong, and with which field. */
-export class Refusal extends Error {
-  constructor(
-    readonly code: string,
-    readonly field: string,
-    message: string,
-    readonly theirs?: Record<string, unknown>,
-    readonly label?: string,
-  ) {
-    super(message)
-  }
-}
+export { Refusal }
 
 export const api = createClient<paths>({
   baseUrl: '',
+  fetch: send,
   headers: { Accept: 'application/json', 'Content-Type': 'application/json' },
 })
 
@@ -38,8 +30,10 @@ export async function answer<T>(asked: Promise<{ data?: T; error?: unknown; resp
   let got: Awaited<typeof asked>
   try {
     got = await asked
-  } catch {
-    throw new Refusal('offline', '', 'The server cannot be reached. Nothing was saved; what you typed is still here.')
+  } catch (lost) {
+    throw lost instanceof Refusal
+      ? lost
+      : new Refusal('offline', '', 'The server cannot be reached. What you typed is still here.')
   }
   if (got.data !== undefined && got.error === undefined) return got.data
   const told = (got.error as Schemas['Refusal'] | undefined)?.error

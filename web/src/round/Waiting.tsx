@@ -1,7 +1,8 @@
 import { Link } from 'react-router'
+import { newKey } from '../api/sending'
 import { plural, SEEN_WORDS } from '../words'
 import { addLook, dropLook, type Look } from './device'
-import { newKey, sendLooks } from './send'
+import { sendLooks } from './send'
 
 /** What waits on this device, and what the server would not have, with both sides. */
 export function Waiting({ looks, away, onChange }: { looks: Look[]; away: boolean; onChange: () => void }) {

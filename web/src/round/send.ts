@@ -40,9 +40,6 @@ export function sendLooks(): Promise<void> {
   return sending
 }
 
-/** A key that no other device makes. */
-export const newKey = (): string => crypto.randomUUID()
-
 const WIDEST = 1024
 const MOST = 170_000
 

@@ -6,6 +6,7 @@ import { Finder } from './Finder'
 import { KeyList } from './KeyList'
 import { Rail } from './Rail'
 import { Said } from './Said'
+import { Sending } from './Sending'
 import { Stale } from './Stale'
 import { light, switchLight } from './theme'
 import { useShown } from './week'
@@ -136,6 +137,7 @@ export function Shell({ children }: { children: ReactNode }) {
         <Stale />
         {children}
       </main>
+      <Sending />
       <Said />
       {finding && <Finder onClose={() => setFinding(false)} />}
       {keys && <KeyList rooms={ROOMS} onClose={() => setKeys(false)} />}
