@@ -120,7 +120,7 @@ describe('a sheet in its form', () => {
   })
 
   it('stands whole, with its windows and its weaning', () => {
-    const drawn = drawRoom(<SheetForm began={sheet} choices={choices} button="Keep" send={async () => undefined} />)
+    const drawn = drawRoom(<SheetForm of="way 1" began={sheet} choices={choices} button="Keep" send={async () => undefined} />)
     for (const label of ['Window 1 from week', 'Window 1 sign', 'Weaning step 2, days'])
       expect(drawn).toContain(`aria-label="${label}"`)
     expect(wordsOf(drawn)).toContain('Mix no cooler than, °C')

@@ -25,6 +25,12 @@ export const api = createClient<paths>({
   headers: { Accept: 'application/json', 'Content-Type': 'application/json' },
 })
 
+let heardSignedOut = () => {}
+/** Calls back where an answer says that nobody is signed in any more. */
+export const whenSignedOut = (listener: () => void) => {
+  heardSignedOut = listener
+}
+
 /** Unwraps an answer, or throws its refusal. */
 export async function answer<T>(asked: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
   let got: Awaited<typeof asked>
@@ -37,6 +43,7 @@ export async function answer<T>(asked: Promise<{ data?: T; error?: unknown; resp
   }
   if (got.data !== undefined && got.error === undefined) return got.data
   const told = (got.error as Schemas['Refusal'] | undefined)?.error
+  if (told?.code === 'not_signed_in') heardSignedOut()
   throw new Refusal(
     told?.code ?? 'failed',
     told?.field ?? '',

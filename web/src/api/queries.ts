@@ -1,6 +1,6 @@
 import { QueryClient, queryOptions, skipToken, useQuery, useQueryClient } from '@tanstack/react-query'
 import { kept } from '../round/device'
-import { answer, api, post, Refusal, type Schemas, type Session, type Typed } from './client'
+import { answer, api, post, Refusal, type Schemas, type Session, type Typed, whenSignedOut } from './client'
 
 export const queryClient = new QueryClient({
   defaultOptions: {
@@ -21,6 +21,7 @@ async function whoIsHere(): Promise<Session> {
 
 const session = queryOptions({ queryKey: ['session'], queryFn: whoIsHere, staleTime: 60_000, networkMode: 'always' })
 export const useSession = () => useQuery(session)
+whenSignedOut(() => queryClient.invalidateQueries({ queryKey: session.queryKey }))
 /** Asks who is here, before anything is drawn. */
 export const askWhoIsHere = () => queryClient.prefetchQuery(session)
 export const useRail = () => useQuery({ queryKey: ['rail'], queryFn: () => answer(api.GET('/api/rail')) })

@@ -4,6 +4,7 @@ import { useBench, useStock } from '../api/queries'
 import { useWrite } from '../api/writes'
 import { Choose } from '../forms/Choose'
 import { Field } from '../forms/Field'
+import { useKept } from '../forms/kept'
 import { numeric } from '../forms/number'
 import { FormRefusal, isMeeting, Meeting, showRefusal } from '../forms/refusals'
 import { Stepper } from '../forms/Stepper'
@@ -29,6 +30,7 @@ export function ChangePlan({ batch, onDone }: { batch: Batch; onDone: () => void
     },
     resetOptions: { keepDirtyValues: true },
   })
+  const kept = useKept(form, 'change')
   const { errors } = form.formState
   const write = useWrite((body: Typed<'put', '/api/batches/{code}'>) => put('/api/batches/{code}', body, { code: batch.code }))
   const save = form.handleSubmit((typed) =>
@@ -51,6 +53,7 @@ export function ChangePlan({ batch, onDone }: { batch: Batch; onDone: () => void
       aria-label={`Change the plan of ${batch.code}`}
       className="grid gap-4 sm:grid-cols-2 lg:grid-cols-4"
     >
+      {kept}
       <Stepper control={form.control} name="trays" label="Trays" hint={`of ${batch.cells}`} />
       <Field label="Stick on" error={errors.stickOn}>
         {(ids) => <input {...ids} {...form.register('stickOn')} type="date" className="field-text !min-h-12" />}

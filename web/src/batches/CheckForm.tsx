@@ -5,6 +5,7 @@ import { useChoices, useJudged } from '../api/queries'
 import { useAct } from '../api/writes'
 import { StageGlyph } from '../drawings/Glyph'
 import { Field } from '../forms/Field'
+import { useKept } from '../forms/kept'
 import { numeric } from '../forms/number'
 import { FormRefusal, showRefusal } from '../forms/refusals'
 import { Stepper } from '../forms/Stepper'
@@ -56,6 +57,7 @@ export function CheckForm({ batch, line, onDone }: { batch: Batch; line: number;
       >,
     },
   })
+  const kept = useKept(form, 'check')
   const names = ['on', 'note', 'depthMm', 'quality', ...stages.map(({ stage }) => `stages.${stage}`)]
   const save = form.handleSubmit((typed) =>
     check
@@ -79,6 +81,7 @@ export function CheckForm({ batch, line, onDone }: { batch: Batch; line: number;
   )
   return (
     <form onSubmit={save} noValidate aria-label={`Check ${batch.code}`} className="grid gap-4">
+      {kept}
       <p className="text-sm soft">
         Turn a tray over or lift some here and there, not all from one corner. Put them back: a check moves no plants.{' '}
         <Link className="word" to="/round/key">

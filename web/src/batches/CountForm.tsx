@@ -6,6 +6,7 @@ import { useAct } from '../api/writes'
 import { SplitBar } from '../drawings/SplitBar'
 import { Choose } from '../forms/Choose'
 import { Field } from '../forms/Field'
+import { useKept } from '../forms/kept'
 import { numeric } from '../forms/number'
 import { FormRefusal, showRefusal } from '../forms/refusals'
 import { drawn, Stepper } from '../forms/Stepper'
@@ -50,6 +51,7 @@ export function CountForm({ batch, line, onDone }: { batch: Batch; line: number;
       >,
     },
   })
+  const kept = useKept(form, `count ${line}`)
   const typed = form.watch()
   const counts = (from: typeof typed) => ({
     line,
@@ -88,6 +90,7 @@ export function CountForm({ batch, line, onDone }: { batch: Batch; line: number;
   const lost = causes.reduce((sum, cause) => sum + drawn(typed.lost[cause]), 0)
   return (
     <form onSubmit={save} noValidate aria-label={`Count ${batch.code}`} className="grid gap-5">
+      {kept}
       {job && <BringAlong work={job.work} from="trays" mind={job.riskWords && `${job.why}; ${job.riskWords}.`} />}
       <p>
         The book has <strong>{stuck}</strong> stuck on line {line}

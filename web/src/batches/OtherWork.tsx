@@ -4,6 +4,7 @@ import { type Batch, Refusal } from '../api/client'
 import { useAct } from '../api/writes'
 import { Choose } from '../forms/Choose'
 import { Field } from '../forms/Field'
+import { useKept } from '../forms/kept'
 import { numeric } from '../forms/number'
 import { FormRefusal, showRefusal } from '../forms/refusals'
 import { Stepper } from '../forms/Stepper'
@@ -59,6 +60,7 @@ export function OtherWork({ batch, onDone }: { batch: Batch; onDone: () => void 
       note: '',
     },
   })
+  const kept = useKept(form, 'other work')
   const { errors } = form.formState
   const text = (name: 'note' | 'intoBatch', label: string, hint: string) => (
     <Field label={label} hint={hint} error={errors[name]}>
@@ -93,6 +95,7 @@ export function OtherWork({ batch, onDone }: { batch: Batch; onDone: () => void 
   })
   return (
     <form onSubmit={save} noValidate aria-label={WORKS[work]} className="grid gap-4">
+      {kept}
       <div role="tablist" aria-label="Work" className="flex flex-wrap gap-2">
         {(Object.keys(WORKS) as Other[]).map((one) => (
           <button

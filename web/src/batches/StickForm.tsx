@@ -4,6 +4,7 @@ import { useChoices } from '../api/queries'
 import { useAct } from '../api/writes'
 import { Against } from '../drawings/FitMark'
 import { Field } from '../forms/Field'
+import { useKept } from '../forms/kept'
 import { numeric } from '../forms/number'
 import { FormRefusal, showRefusal } from '../forms/refusals'
 import { Stepper } from '../forms/Stepper'
@@ -32,6 +33,7 @@ export function StickForm({ batch, onDone }: { batch: Batch; onDone: () => void 
       despite: '',
     },
   })
+  const kept = useKept(form, 'stick')
   const { errors } = form.formState
   const save = form.handleSubmit((typed) =>
     stick
@@ -44,6 +46,7 @@ export function StickForm({ batch, onDone }: { batch: Batch; onDone: () => void 
   )
   return (
     <form onSubmit={save} noValidate aria-label={`Stick ${batch.code}`} className="grid gap-4 sm:grid-cols-2 lg:grid-cols-3">
+      {kept}
       <Stepper control={form.control} name="stuck" label="Stuck" hint={`planned ${batch.planned}`} />
       <Stepper control={form.control} name="tooPoor" label="Thrown as too poor" hint="collected, not stuck" />
       <Stepper control={form.control} name="trays" label="Trays" hint={`${batch.trayKind}, to ${batch.zone}`} />

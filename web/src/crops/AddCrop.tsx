@@ -61,6 +61,7 @@ export function AddCrop({ slug, onDone }: { slug?: string; onDone?: () => void }
       </fieldset>
       {pattern && (
         <SheetForm
+          of={`new way, ${pattern.pattern}`}
           key={pattern.pattern}
           began={pattern.sheet}
           choices={choices}

@@ -4,6 +4,7 @@ import { useForm } from 'react-hook-form'
 import { post, Refusal, type Schemas, type WaySheet } from '../api/client'
 import { Choose } from '../forms/Choose'
 import { Field } from '../forms/Field'
+import { useKept } from '../forms/kept'
 import { numeric } from '../forms/number'
 import { FormRefusal } from '../forms/refusals'
 import { useShown } from '../shell/week'
@@ -24,12 +25,15 @@ function usePause<T>(value: T, ms = 400): T {
 
 /** A sheet being written. What it comes to is said while it is typed; a refusal stands beside its entry. */
 export function SheetForm({
+  of,
   began,
   choices,
   button,
   head,
   send,
 }: {
+  /** What it is a sheet of, by which what is typed is kept. */
+  of: string
   began: WaySheet
   choices: Schemas['Choices']
   button: string
@@ -60,6 +64,7 @@ export function SheetForm({
       weaning: began.weaning.map((step) => ({ days: String(step.days), what: step.what })),
     },
   })
+  const kept = useKept(form, of)
   const days = tried.data?.daysToRoot
   useEffect(() => {
     if (days && !form.getValues('sheet.rooting_days_0')) {
@@ -166,6 +171,7 @@ export function SheetForm({
   }
   return (
     <form onSubmit={save} noValidate aria-label="Sheet" className="grid gap-5">
+      {kept}
       {head}
       {sections.map((part) => (
         <fieldset key={part.title} className="border-t-2 pt-2 border-stone-wash">

@@ -21,6 +21,7 @@ function ChangeSheet({ way, onDone }: { way: Way; onDone: () => void }) {
   if (!choices) return null
   return (
     <SheetForm
+      of={`way ${way.id}`}
       began={way.sheet}
       choices={choices}
       button="Keep as a new version"

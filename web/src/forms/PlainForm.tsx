@@ -4,6 +4,7 @@ import { useShown } from '../shell/week'
 import { unitOf } from '../words'
 import { Choose } from './Choose'
 import { Field } from './Field'
+import { useKept } from './kept'
 import { numeric } from './number'
 import { FormRefusal, showRefusal } from './refusals'
 import { WeekField } from './WeekField'
@@ -45,6 +46,7 @@ export function PlainForm<const E extends readonly Entry[]>({
   const form = useForm<Record<string, string>>({
     defaultValues: Object.fromEntries(entries.map((entry) => [entry.name, unitOf(entry.kind, nursery).show(entry.start ?? '')])),
   })
+  const kept = useKept(form, title)
   const save = form.handleSubmit((typed) => {
     const body: Record<string, number | string> = {}
     for (const entry of entries) {
@@ -70,6 +72,7 @@ export function PlainForm<const E extends readonly Entry[]>({
   })
   return (
     <form onSubmit={save} noValidate aria-label={title} className="grid gap-4 sm:grid-cols-2 lg:grid-cols-4">
+      {kept}
       {entries.map((entry) =>
         entry.kind === 'week' ? (
           <WeekField
@@ -78,7 +81,7 @@ export function PlainForm<const E extends readonly Entry[]>({
             hint={entry.hint}
             error={form.formState.errors[entry.name]}
             value={form.watch(entry.name) ?? ''}
-            onChange={(typed) => form.setValue(entry.name, typed)}
+            onChange={(typed) => form.setValue(entry.name, typed, { shouldDirty: true })}
           />
         ) : (
           <Field

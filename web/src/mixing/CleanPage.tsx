@@ -7,6 +7,7 @@ import { Safety } from '../batches/Safety'
 import { Pour } from '../drawings/Pour'
 import { Choose } from '../forms/Choose'
 import { Field, Understood } from '../forms/Field'
+import { useKept } from '../forms/kept'
 import { numeric, showNumber } from '../forms/number'
 import { ChangeButton } from '../forms/Opening'
 import { FormRefusal, showRefusal } from '../forms/refusals'
@@ -32,6 +33,7 @@ function Form({ one, onDone }: { one: Sanitiser | null; onDone: () => void }) {
       reading: '',
     },
   })
+  const kept = useKept(form, one?.name ?? 'new sanitiser')
   const [reading, setReading] = useState<Reading | null>(one?.reading ?? null)
   const keep = useWrite((body: Typed<'post', '/api/dips/sanitisers'>) =>
     one
@@ -83,6 +85,7 @@ function Form({ one, onDone }: { one: Sanitiser | null; onDone: () => void }) {
           })
       })}
     >
+      {kept}
       {text('name', 'Name')}
       {text('percent', 'What works in it, %', 'as on the label; household bleach about 5')}
       {text('parts', 'So many parts to one', 'the number on the label')}

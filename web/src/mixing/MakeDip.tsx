@@ -6,6 +6,7 @@ import { Safety } from '../batches/Safety'
 import { Pour } from '../drawings/Pour'
 import { Choose } from '../forms/Choose'
 import { Field } from '../forms/Field'
+import { useKept } from '../forms/kept'
 import { numeric } from '../forms/number'
 import { FormRefusal, showRefusal } from '../forms/refusals'
 import { say } from '../shell/Said'
@@ -36,6 +37,7 @@ export function MakeDip({ stocks }: { stocks: Hormone[] }) {
       batches: '',
     },
   })
+  const kept = useKept(form, 'dip')
   const [dip, setDip] = useState<Schemas['Dip'] | null>(null)
   const [ratio, setRatio] = useState('')
   const [reading, setReading] = useState<Reading | null>(null)
@@ -75,6 +77,7 @@ export function MakeDip({ stocks }: { stocks: Hormone[] }) {
         noValidate
         onSubmit={send(async (body) => setDip(await answer(api.POST('/api/dips/reckon', { body }))))}
       >
+        {kept}
         <div className="grid gap-4 sm:grid-cols-2 lg:grid-cols-4">
           <div className="sm:col-span-2">
             <Field label="From" error={errors.stock}>

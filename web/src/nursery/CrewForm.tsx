@@ -4,6 +4,7 @@ import { queryClient, useChoices, useCrew } from '../api/queries'
 import { useWrite } from '../api/writes'
 import { Choose } from '../forms/Choose'
 import { Field } from '../forms/Field'
+import { useKept } from '../forms/kept'
 import { numeric, showNumber } from '../forms/number'
 import { FormRefusal, isMeeting, showRefusal } from '../forms/refusals'
 import { Stepper } from '../forms/Stepper'
@@ -64,6 +65,7 @@ function Hands({ crew, mayPlan }: { crew: Crew; mayPlan: boolean }) {
   const { session } = useShown()
   const { data: choices } = useChoices()
   const form = useForm<Entered>({ defaultValues: typedOf(crew) })
+  const kept = useKept(form, 'hands')
   const hands = useFieldArray({ control: form.control, name: 'hands' })
   const away = useFieldArray({ control: form.control, name: 'away' })
   const stuckBy = useFieldArray({ control: form.control, name: 'stuckBy' })
@@ -111,6 +113,7 @@ function Hands({ crew, mayPlan }: { crew: Crew; mayPlan: boolean }) {
         send(crew.version)
       }}
     >
+      {kept}
       <fieldset disabled={!mayPlan} className="contents">
         <div className="grid gap-2">
           {hands.fields.length === 0 && <p className="soft">No hands yet. Without them no week is too full.</p>}

@@ -5,6 +5,7 @@ import { answer, api, type Nursery, Refusal, type Schemas } from '../api/client'
 import { queryClient, useHabits } from '../api/queries'
 import { useWrite } from '../api/writes'
 import { Field } from '../forms/Field'
+import { useKept } from '../forms/kept'
 import { numeric, showNumber } from '../forms/number'
 import { FormRefusal, isMeeting, Meeting, showRefusal } from '../forms/refusals'
 import { say } from '../shell/Said'
@@ -105,6 +106,7 @@ function HabitsForm({ habits, mayPlan }: { habits: Habits; mayPlan: boolean }) {
   const form = useForm<Record<string, string>>({
     defaultValues: Object.fromEntries(all.map((habit) => [habit.name, shownAs(habit, habit.value)])),
   })
+  const kept = useKept(form, 'habits')
   const write = useWrite(
     (body: { version: number; defaults: Record<string, number> }) => answer(api.PUT('/api/house-defaults', { body })),
     () => {
@@ -166,6 +168,7 @@ function HabitsForm({ habits, mayPlan }: { habits: Habits; mayPlan: boolean }) {
         save(habits.version)
       }}
     >
+      {kept}
       <div className="grid max-w-2xl gap-4 sm:grid-cols-2">
         <Field label="About">
           {(ids) => (

@@ -4,6 +4,7 @@ import { queryClient, useChoices } from '../api/queries'
 import { useWrite } from '../api/writes'
 import { Choose } from '../forms/Choose'
 import { Field, Understood } from '../forms/Field'
+import { useKept } from '../forms/kept'
 import { numeric, showNumber } from '../forms/number'
 import { PlainForm } from '../forms/PlainForm'
 import { FormRefusal, isMeeting, Meeting, showRefusal } from '../forms/refusals'
@@ -110,6 +111,7 @@ function NurseryForm({ nursery, mayPlan }: { nursery: Nursery; mayPlan: boolean 
   const form = useForm({
     defaultValues: typedOf(nursery),
   })
+  const kept = useKept(form, 'settings')
   const write = useWrite(
     (body: Typed<'put', '/api/nursery'>) => put('/api/nursery', body),
     (saved) => {
@@ -134,6 +136,7 @@ function NurseryForm({ nursery, mayPlan }: { nursery: Nursery; mayPlan: boolean 
   const theirs = isMeeting(write.error) ? write.error.theirs : undefined
   return (
     <form onSubmit={save} noValidate aria-label="The nursery" className="grid gap-4 sm:grid-cols-2 lg:grid-cols-4">
+      {kept}
       <fieldset disabled={!mayPlan} className="contents">
         <div className="sm:col-span-2">
           <Field label="Name" error={form.formState.errors.name}>

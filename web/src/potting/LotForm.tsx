@@ -4,6 +4,7 @@ import { useLotAct } from '../api/writes'
 import { CauseField } from '../batches/BookFields'
 import { Choose } from '../forms/Choose'
 import { Field } from '../forms/Field'
+import { useKept } from '../forms/kept'
 import { numeric } from '../forms/number'
 import { FormRefusal, showRefusal } from '../forms/refusals'
 import { Stepper } from '../forms/Stepper'
@@ -41,6 +42,7 @@ export function LotForm({
       state: lot.potted > 0 ? 'potted' : 'grown',
     },
   })
+  const kept = useKept(form, act)
   const { errors } = form.formState
   const save = form.handleSubmit((typed) =>
     write
@@ -62,6 +64,7 @@ export function LotForm({
   )
   return (
     <form onSubmit={save} noValidate aria-label={ACTS[act].count} className="grid gap-4">
+      {kept}
       <div className="grid gap-4 sm:grid-cols-2 lg:grid-cols-4">
         <Stepper control={form.control} name="count" label={ACTS[act].count} hint={`of ${most}`} />
         {act === 'lose' && (

@@ -6,6 +6,7 @@ import { usePotOnWork } from '../api/queries'
 import { useLotAct } from '../api/writes'
 import { Choose } from '../forms/Choose'
 import { Field } from '../forms/Field'
+import { useKept } from '../forms/kept'
 import { numeric } from '../forms/number'
 import { FormRefusal, showRefusal } from '../forms/refusals'
 import { drawn, Stepper } from '../forms/Stepper'
@@ -27,6 +28,7 @@ export function PotOnForm({ lot, into }: { lot: Schemas['Lot']; into?: { pot: nu
       mix: '',
     },
   })
+  const kept = useKept(form, 'pot on')
   const { errors } = form.formState
   const opened = useRef<HTMLFormElement>(null)
   // It may be asked for from further down the page.
@@ -56,6 +58,7 @@ export function PotOnForm({ lot, into }: { lot: Schemas['Lot']; into?: { pot: nu
   )
   return (
     <form ref={opened} onSubmit={save} noValidate aria-label="Pot on" className="grid scroll-mt-40 gap-4">
+      {kept}
       {data && <BringAlong work={data.work} from="pots" mind={data.caution && <strong>{data.caution}</strong>} />}
       {error && (
         <p role="alert" className="refusal">

@@ -1,10 +1,12 @@
-import { lazy, Suspense } from 'react'
+import { lazy, Suspense, useRef } from 'react'
 import { Navigate, Route, Routes, useLocation } from 'react-router'
+import type { Session } from '../api/client'
 import { useSession } from '../api/queries'
 import { writeNumbersAs } from '../forms/number'
 import { Boundary } from './Boundary'
 import { ROOMS } from './rooms'
-import { Shell } from './Shell'
+import { hasLeft, Shell } from './Shell'
+import { SignInAgain } from './SignInAgain'
 import { Failed } from './Unread'
 import { WeekProvider } from './week'
 
@@ -15,6 +17,7 @@ const SignIn = lazy(() => import('./SignIn').then((m) => ({ default: m.SignIn })
 export function App() {
   const { data: session, error, refetch } = useSession()
   const { pathname } = useLocation()
+  const last = useRef<Session>(null)
   if (error)
     return (
       <main className="p-6">
@@ -29,14 +32,17 @@ export function App() {
         <Setup />
       </Suspense>
     )
-  if (!session.account)
+  if (session.account) last.current = session
+  // Who did not leave is asked to sign in again where they are.
+  const shown = session.account ? session : hasLeft() ? null : last.current
+  if (!shown)
     return (
       <Suspense>
         <SignIn />
       </Suspense>
     )
   return (
-    <WeekProvider session={session}>
+    <WeekProvider session={shown}>
       <Shell>
         <Boundary at={pathname}>
           <Suspense>
@@ -49,6 +55,7 @@ export function App() {
           </Suspense>
         </Boundary>
       </Shell>
+      {!session.account && <SignInAgain name={shown.account?.name ?? ''} />}
     </WeekProvider>
   )
 }

@@ -1,9 +1,11 @@
-import { type ReactNode, useEffect, useState } from 'react'
-import { NavLink, useNavigate } from 'react-router'
+import { type ReactNode, useCallback, useEffect, useRef, useState } from 'react'
+import { NavLink, useLocation, useNavigate } from 'react-router'
 import { answer, api } from '../api/client'
 import { queryClient } from '../api/queries'
+import { isHalfFilled } from '../forms/kept'
 import { Finder } from './Finder'
 import { KeyList } from './KeyList'
+import { Leaving } from './Leaving'
 import { Rail } from './Rail'
 import { Said } from './Said'
 import { Sending } from './Sending'
@@ -25,7 +27,12 @@ const ROOMS = [
 const isTyping = (target: EventTarget | null) =>
   target instanceof HTMLElement && (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName))
 
+let left = false
+/** Whether the last person here signed out themselves. */
+export const hasLeft = () => left
+
 async function signOut() {
+  left = true
   queryClient.setQueryData(['session'], await answer(api.POST('/api/sign-out', {})))
   queryClient.removeQueries({ predicate: (query) => query.queryKey[0] !== 'session' })
 }
@@ -37,9 +44,40 @@ export function Shell({ children }: { children: ReactNode }) {
   const [keys, setKeys] = useState(false)
   const [shade, setShade] = useState(light())
   const navigate = useNavigate()
+  const [leaving, setLeaving] = useState<string | null>(null)
+  const asked = useRef(false)
+  const { pathname } = useLocation()
+  useEffect(() => {
+    asked.current = false
+  }, [pathname])
+  /** Goes elsewhere; with a form half filled it asks first, once. */
+  const go = useCallback(
+    (to: string) => {
+      if (!isHalfFilled() || asked.current) return navigate(to)
+      asked.current = true
+      setLeaving(to)
+    },
+    [navigate],
+  )
+
+  useEffect(() => {
+    left = false
+    const onClick = (event: MouseEvent) => {
+      const link = event.target instanceof Element ? event.target.closest('a[href]') : null
+      const to = link?.getAttribute('href') ?? ''
+      if (!to.startsWith('/') || to.startsWith('/api/') || event.ctrlKey || event.metaKey || event.shiftKey) return
+      if (!isHalfFilled() || asked.current || new URL(to, location.href).pathname === location.pathname) return
+      event.preventDefault()
+      event.stopPropagation()
+      go(to)
+    }
+    addEventListener('click', onClick, true)
+    return () => removeEventListener('click', onClick, true)
+  }, [go])
 
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
+      if (document.querySelector('dialog[open]')) return
       if (event.metaKey || event.ctrlKey || event.altKey || isTyping(event.target)) return
       const room = ROOMS.find((r) => r.key === event.key)
       if (event.key === '/') setFinding(true)
@@ -48,13 +86,13 @@ export function Shell({ children }: { children: ReactNode }) {
       else if (event.key === ']') move(1)
       else if (event.key === '.') setWeek(thisWeek)
       else if (event.key === 'd') setShade(switchLight())
-      else if (room) navigate(room.to)
+      else if (room) go(room.to)
       else return
       event.preventDefault()
     }
     addEventListener('keydown', onKey)
     return () => removeEventListener('keydown', onKey)
-  }, [move, setWeek, thisWeek, navigate])
+  }, [move, setWeek, thisWeek, go])
 
   return (
     <div className="min-h-screen pb-20 print:min-h-0 print:pb-0 sm:pb-0">
@@ -139,6 +177,15 @@ export function Shell({ children }: { children: ReactNode }) {
       </main>
       <Sending />
       <Said />
+      {leaving && (
+        <Leaving
+          onStay={() => setLeaving(null)}
+          onLeave={() => {
+            setLeaving(null)
+            navigate(leaving)
+          }}
+        />
+      )}
       {finding && <Finder onClose={() => setFinding(false)} />}
       {keys && <KeyList rooms={ROOMS} onClose={() => setKeys(false)} />}
     </div>

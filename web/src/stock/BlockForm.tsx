@@ -5,6 +5,7 @@ import { useCrops } from '../api/queries'
 import { useWrite } from '../api/writes'
 import { Choose } from '../forms/Choose'
 import { Field } from '../forms/Field'
+import { useKept } from '../forms/kept'
 import { numeric, showNumber } from '../forms/number'
 import { FormRefusal, isMeeting, Meeting, showRefusal } from '../forms/refusals'
 import { say } from '../shell/Said'
@@ -135,6 +136,7 @@ export function BlockForm({ block, onDone }: { block?: Schemas['BlockPage']; onD
         }
       : { ...START, plantedYear: session.today.slice(0, 4), code: '', crop: '' },
   })
+  const kept = useKept(form, block?.code ?? 'new block')
   const write = useWrite((typed: Record<string, string>) =>
     block
       ? put('/api/stock/{code}', { ...bodyOf(typed), version: Number(typed.version) }, { code: block.code })
@@ -197,6 +199,7 @@ export function BlockForm({ block, onDone }: { block?: Schemas['BlockPage']; onD
   ]
   return (
     <form onSubmit={save} noValidate aria-label={block ? `Change ${block.code}` : 'New stock block'} className="grid gap-5">
+      {kept}
       {parts.map((part) => (
         <fieldset key={part.title}>
           <legend className="mb-1 font-bold">

@@ -5,6 +5,7 @@ import { useChoices, useCrops } from '../api/queries'
 import { useWrite } from '../api/writes'
 import { Choose } from '../forms/Choose'
 import { Field } from '../forms/Field'
+import { useKept } from '../forms/kept'
 import { numeric } from '../forms/number'
 import { FormRefusal, isMeeting, Meeting, showRefusal } from '../forms/refusals'
 import { Stepper } from '../forms/Stepper'
@@ -45,6 +46,7 @@ export function OrderForm({ wanted, onDone }: { wanted?: Wanted; onDone: (wanted
   const { data: choices } = useChoices()
   const { data: crops } = useCrops()
   const form = useForm({ defaultValues: typedOf(week, wanted) })
+  const kept = useKept(form, wanted ? `order ${wanted.id}` : 'new order')
   const { errors } = form.formState
   const [weekly, setWeekly] = useState(false)
   const write = useWrite(async (typed: Entered): Promise<[Wanted, ...Wanted[]]> => {
@@ -80,6 +82,7 @@ export function OrderForm({ wanted, onDone }: { wanted?: Wanted; onDone: (wanted
       aria-label={wanted ? `Change order ${wanted.id}` : 'New order'}
       className="grid gap-4 sm:grid-cols-2 lg:grid-cols-4"
     >
+      {kept}
       {!wanted && (
         <div className="sm:col-span-2">
           <Field label="Crop" error={errors.crop}>
@@ -112,7 +115,7 @@ export function OrderForm({ wanted, onDone }: { wanted?: Wanted; onDone: (wanted
         label="Ready week"
         error={errors.readyWeek}
         value={form.watch('readyWeek')}
-        onChange={(typed) => form.setValue('readyWeek', typed)}
+        onChange={(typed) => form.setValue('readyWeek', typed, { shouldDirty: true })}
       />
       {!wanted && (
         <label className="flex min-h-11 cursor-pointer items-center gap-2 self-start sm:mt-6">
@@ -127,7 +130,7 @@ export function OrderForm({ wanted, onDone }: { wanted?: Wanted; onDone: (wanted
             hint="the last of them"
             error={errors.toWeek}
             value={form.watch('toWeek')}
-            onChange={(typed) => form.setValue('toWeek', typed)}
+            onChange={(typed) => form.setValue('toWeek', typed, { shouldDirty: true })}
           />
           <Stepper control={form.control} name="every" label="Every so many weeks" />
         </>
