@@ -39,10 +39,14 @@ final class Mutants
             $found[$from] ??= ['line' => $at->getStartLine(), 'from' => $from, 'to' => $to, 'was' => substr($code, $from, $to - $from), 'is' => $is];
         };
         $finder = new NodeFinder();
-        // How a thing is mapped to the database, or a request to its method, is no rule of the trade.
+        // How a thing is mapped to the database, or a request to its method, is no rule of the trade; nor is what cannot happen.
+        $impossible = array_filter($finder->findInstanceOf($nodes, Node\Stmt\If_::class), static fn (Node\Stmt\If_ $if) => count($if->stmts) === 1
+            && $if->stmts[0] instanceof Node\Stmt\Expression && $if->stmts[0]->expr instanceof Node\Expr\Throw_
+            && $if->stmts[0]->expr->expr instanceof Node\Expr\New_ && $if->stmts[0]->expr->expr->class instanceof Node\Name
+            && $if->stmts[0]->expr->expr->class->getLast() === 'LogicException');
         $mapped = array_map(
-            static fn (Node\AttributeGroup $group) => [$group->getStartFilePos(), $group->getEndFilePos()],
-            $finder->findInstanceOf($nodes, Node\AttributeGroup::class),
+            static fn (Node $part) => [$part->getStartFilePos(), $part->getEndFilePos()],
+            [...$finder->findInstanceOf($nodes, Node\AttributeGroup::class), ...$impossible],
         );
         foreach ($finder->findInstanceOf($nodes, Node\Expr\BinaryOp::class) as $node) {
             $other = self::OPERATORS[$node::class] ?? null;
@@ -67,6 +71,10 @@ final class Mutants
             $add($node, $node->getStartFilePos(), $node->getEndFilePos() + 1, (string) ($node->value + 1));
         }
         foreach ($finder->findInstanceOf($nodes, Node\Scalar\Float_::class) as $node) {
+            // So little is room for what binary fractions lose, and no number of the trade.
+            if ($node->value > 0.0 && $node->value < 1e-6) {
+                continue;
+            }
             $add(
                 $node,
                 $node->getStartFilePos(),

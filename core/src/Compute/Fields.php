@@ -60,7 +60,7 @@ final class Fields
         try {
             $decoded = json_decode($json, false, 64, JSON_THROW_ON_ERROR);
         } catch (\JsonException) {
-            if (preg_match('/"(\w+)"\s*:\s*[-+]?(NaN|Infinity|inf)\b/i', $json, $match) === 1) {
+            if (preg_match('/"(\w+)"\s*:\s*(?:\[[^"{}]*)?[-+]?\b(NaN|Infinity|inf)\b/i', $json, $match) === 1) {
                 throw Refused::because('not_finite', $match[1], Fact::of('refused.fields.no_number', field: $match[1]));
             }
             throw Refused::because('not_json', '', Fact::of('refused.fields.not_json'));

@@ -60,6 +60,14 @@ final class NoPlaceTest extends TestCase
         self::assertSame(['P'], array_keys($taken->legs()), 'looking has moved nobody');
     }
 
+    public function testABatchIsPartedOverNoMorePlacesThanItNeeds(): void
+    {
+        $spaces = array_map(static fn (string $name) => Space::of($name, 5, self::comfort([15, 25]), 8), ['A', 'B', 'C']);
+        $split = NoPlace::of(self::stay(8), new Taken(8, $spaces), [], self::week(...))->options[1];
+        self::assertSame(['split', [5, 3]], [$split->kind, array_map(static fn (Leg $leg) => $leg->trays, $split->legs)]);
+        self::assertSame([0, 0], [$split->weeks, $split->trays], 'It waits for nothing and does with all its trays.');
+    }
+
     public function testABatchCanBePartedOrMoved(): void
     {
         $spaces = [Space::of('A', 6, self::comfort([15, 25]), 8), Space::of('B', 4, self::comfort([15, 25]), 8)];

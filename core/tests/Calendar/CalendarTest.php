@@ -9,6 +9,7 @@ use WetCradle\Core\Calendar\Climate;
 use WetCradle\Core\Calendar\Hemisphere;
 use WetCradle\Core\Calendar\Season;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Refused;
 
 final class CalendarTest extends TestCase
@@ -36,6 +37,39 @@ final class CalendarTest extends TestCase
             self::assertFalse($week->plus(1)->holds($day));
             self::assertSame($week->written(), Week::of($week->written())->written());
             self::assertSame((int) $day->format('W'), $week->number());
+        }
+    }
+
+    public function testAWeekIsReadAsPeopleWriteIt(): void
+    {
+        $now = Week::of('2027-W19');
+        $meant = static fn (string $typed): array => array_map(static fn (Week $week) => $week->written(), Week::meantBy($typed, $now));
+        foreach (['41', 'w41', 'Week 41', '41/2027', '41 2027', '2027-W41', '2027w41'] as $typed) {
+            self::assertSame(['2027-W41'], $meant($typed), $typed);
+        }
+        self::assertSame([['2027-W19'], ['2028-W18'], ['2028-W01'], []], [$meant('19'), $meant('18'), $meant('1'), $meant('53')]);
+        self::assertSame([['2026-W53'], [], [], []], [$meant('53/2026'), $meant('53/2027'), $meant('0'), $meant('54/2026')]);
+        foreach (range(1, 12) as $month) {
+            $day = new \DateTimeImmutable(sprintf('2027-%02d-20', $month));
+            foreach (['Y-m-d', 'd.m.Y', 'j M Y', 'j F Y', 'd/m/Y', 'm/d/Y'] as $form) {
+                self::assertSame([Week::containing($day)->written()], $meant($day->format($form)), $day->format($form));
+            }
+        }
+        self::assertSame(['2027-W13', '2027-W09'], $meant('3/4/2027'), 'The third of April, or of March the fourth.');
+        self::assertSame(['2027-W18'], $meant('5/5/2027'));
+        foreach (['', 'soon', '30.2.2027', '2027-13-01', '14 Foo 2027', '41/1066', '1.1.2200'] as $typed) {
+            self::assertSame([], $meant($typed), $typed);
+        }
+        self::assertSame([['1990-W01'], [], ['2100-W52'], []], [$meant('1/1990'), $meant('52/1989'), $meant('52/2100'), $meant('1/2101')]);
+        $read = static fn (string $typed) => Week::read(Fields::of(['ready' => $typed]), 'ready', $now);
+        self::assertSame('2027-W41', $read('41')->written());
+        foreach (['soon' => 'not_a_week', '3/4/2027' => 'two_ways'] as $typed => $code) {
+            try {
+                $read($typed);
+                self::fail($typed);
+            } catch (Refused $refused) {
+                self::assertSame([$code, 'ready'], [$refused->reason, $refused->field]);
+            }
         }
     }
 

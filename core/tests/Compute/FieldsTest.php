@@ -8,6 +8,7 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Calculations;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /** Bad input always names its field. */
@@ -63,6 +64,18 @@ final class FieldsTest extends TestCase
         } catch (Refused $refused) {
             self::assertSame([$code, $field], [$refused->reason, $refused->field]);
             self::assertStringStartsWith('refused.', $refused->getMessage());
+        }
+    }
+
+    public function testWhatIsNoNumberIsSaidOfItsField(): void
+    {
+        foreach (['{"rooted":3,"checked":-Infinity}', '{"rooted":[1,2],"checked":[4, [5, NaN]]}', '{"a":{"checked": inf}}'] as $json) {
+            try {
+                Fields::fromJson($json);
+                self::fail($json);
+            } catch (Refused $refused) {
+                self::assertSame(['checked', ['field' => 'checked']], [$refused->field, $refused->says instanceof Fact ? $refused->says->figures : []]);
+            }
         }
     }
 

@@ -78,6 +78,18 @@ final class LimitsTest extends TestCase
         }
     }
 
+    public function testDegreeDaysAndTheirBaseBelongTogether(): void
+    {
+        foreach (['degreeDays' => ['potting.growBase' => 5], 'growBase' => ['potting.degreeDays' => 600]] as $missing => $says) {
+            try {
+                WaySheet::of(self::with(Pattern::SoftTip->sheet(1), $says));
+                self::fail("{$missing} is not missed.");
+            } catch (Refused $refused) {
+                self::assertSame(['missing', "potting.{$missing}"], [$refused->reason, $refused->field]);
+            }
+        }
+    }
+
     /** @param array<string, mixed> $besides what else the sheet says */
     #[DataProvider('sheets')]
     public function testASheetIsTakenToItsLimitsAndNoFurther(string $path, mixed $last, mixed $first, array $besides = []): void

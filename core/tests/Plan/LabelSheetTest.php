@@ -32,6 +32,17 @@ final class LabelSheetTest extends TestCase
         }
     }
 
+    public function testASheetHasTheSameEdgeOnEitherSide(): void
+    {
+        foreach (LabelSheet::all() as $sheet) {
+            [$wide, $high] = $sheet->pageSize();
+            $onFirst = count(array_filter($sheet->places(70), static fn (array $one) => $one['page'] === 0));
+            [$first, $last] = [$sheet->places(1)[0], $sheet->places($onFirst)[$onFirst - 1]];
+            self::assertEqualsWithDelta($wide - $last['x'] - $sheet->width, $first['x'], 0.3, "{$sheet->id}, left and right");
+            self::assertEqualsWithDelta($high - $last['y'] - $sheet->height, $first['y'], 0.3, "{$sheet->id}, above and below");
+        }
+    }
+
     public function testASheetBegunIsGoneOnWith(): void
     {
         $sheet = LabelSheet::of('a4_70x37');

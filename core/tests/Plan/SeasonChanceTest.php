@@ -87,6 +87,10 @@ final class SeasonChanceTest extends TestCase
         }
         self::assertSame(1.0, $played->of('none')['chance'], 'Nothing to meet is met.');
         self::assertTrue($all['low'] <= $all['chance'] && $all['chance'] <= $all['high']);
+        // Both limits are where the chance that was drawn lies as far off as 95 draws in 100 do: (p - x)² = z² x (1 - x) / n.
+        foreach ([$all['low'], $all['high']] as $limit) {
+            self::assertEqualsWithDelta(1.959964 ** 2 * $limit * (1.0 - $limit) / 4000, ($all['chance'] - $limit) ** 2, 1e-9);
+        }
         self::assertLessThan(0.04, $all['high'] - $all['low']);
     }
 

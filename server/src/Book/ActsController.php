@@ -214,7 +214,6 @@ final class ActsController
 
             return $batch;
         });
-        $this->em->refresh($batch);
 
         return new Answer($this->views->one($batch));
     }

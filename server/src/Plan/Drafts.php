@@ -126,8 +126,8 @@ final class Drafts
                 'cropSlug' => $first->crop->slug,
                 'plants' => $d->want->plants,
                 'readyWeek' => $d->want->ready->written(),
-                'batch' => $d->route === null || $part === null ? null : [
-                    'way' => $d->route->way?->name,
+                'batch' => $part === null ? null : [
+                    'way' => $d->route?->way?->name,
                     'stick' => $part->stick,
                     'trays' => $part->trays,
                     'dates' => $part->dates->toArray(),

@@ -39,6 +39,15 @@ final class ZonesTest extends House
         }
     }
 
+    public function testAColdFrameIsNotFreeOfFrostUnlessItIsSaid(): void
+    {
+        $this->signIn();
+        foreach ([['mist', [], true], ['frame', [], false], ['frame', ['frostFree' => true], true]] as $i => [$kind, $says, $isFree]) {
+            $zone = $this->ask('POST', '/api/zones', $says + ['name' => "New {$i}", 'kind' => $kind] + self::BENCH);
+            self::assertSame($isFree, $zone['frostFree'], "{$kind} {$i}");
+        }
+    }
+
     public function testWhatCannotBeLaidOutIsSaid(): void
     {
         $this->signIn();

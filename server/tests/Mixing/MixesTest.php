@@ -56,6 +56,8 @@ final class MixesTest extends House
             ['name' => 'open bark', 'parts' => [['name' => 'fine bark', 'parts' => 2], ['name' => 'perlite', 'parts' => 1]]],
         );
         $mine = array_column($all['mixes'], null, 'name')['open bark'];
+        $many = static fn (int $parts): array => ['name' => 'many', 'parts' => array_fill(0, $parts, ['name' => 'perlite', 'parts' => 1])];
+        self::assertSame(['out_of_range', 'parts'], $this->told('POST', '/api/mixes', $many(13)));
         self::assertSame(
             ['in_use', 'name'],
             $this->told(

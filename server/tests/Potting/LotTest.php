@@ -192,6 +192,8 @@ final class LotTest extends House
         $line = array_values(array_filter($one['lines'], static fn (array $l) => in_array($l['id'], array_column($other['lines'], 'id'), true)))[0];
         $parted = $this->act($one, 'part', ['line' => $line['id']]);
         self::assertSame($one['potted'] - $line['potted'], $parted['potted']);
+        $note = $this->db()->fetchOne("SELECT fields FROM change_note WHERE what = 'lot' AND which = ? ORDER BY id DESC LIMIT 1", [$one['code']]);
+        self::assertSame([null, $line['batch']], json_decode((string) $note, true, flags: JSON_THROW_ON_ERROR)['parted'], 'Who took it out again is kept.');
         $strange = array_values(array_filter($this->lots(), static fn (array $l) => $l['crop'] !== $lot['crop']))[0];
         self::assertSame(
             ['wrong_crop', 'lot'],

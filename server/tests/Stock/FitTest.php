@@ -124,6 +124,21 @@ final class FitTest extends House
         self::assertSame(409, $this->send('PUT', '/api/licences/'.$licence['id'], $this->entries($licence))->getStatusCode());
     }
 
+    public function testStickingMoreThanALicenceAllowsIsRefused(): void
+    {
+        $this->signIn();
+        $left = $this->licence('LPB 2207')['left'];
+        $batch = $this->plan('star-jasmine-cream-latch', 1, '2027-05-12');
+        $stick = fn (int $stuck): array => [
+            'on' => '2027-05-12', 'stuck' => $stuck, 'tooPoor' => 0, 'trays' => 3, 'mix' => 'perlite', 'people' => [],
+            'despite' => 'it is for the test',
+        ];
+        $told = $this->refused(422, 'POST', "/api/batches/{$batch['code']}/stick", $stick($left + 1));
+        self::assertSame(['stuck', 'past_licence'], $this->fieldAndCode($told));
+        $this->ask('POST', "/api/batches/{$batch['code']}/stick", $stick($left));
+        self::assertSame(0, $this->licence('LPB 2207')['left']);
+    }
+
     public function testALicenceWeighsWhatIsMovedTogetherAsOne(): void
     {
         $this->signIn();

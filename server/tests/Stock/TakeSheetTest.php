@@ -32,6 +32,21 @@ final class TakeSheetTest extends House
         self::assertNotEmpty($this->ask('GET', '/api/take-sheets?day='.$day)['stops']);
     }
 
+    public function testNoMoreIsAskedOfAPlantThanItsShoots(): void
+    {
+        $this->signIn('bo');
+        $codes = $this->db()->fetchFirstColumn('SELECT code FROM batch WHERE stuck_on IS NULL AND called_off = 0 ORDER BY stick_on');
+        $stops = $this->ask('GET', '/api/take-sheets?batches='.implode(',', array_slice($codes, 0, 40)))['stops'];
+        $several = array_values(array_filter($stops, static fn (array $s) => $s['perShoot'] > 1));
+        self::assertNotSame([], $several);
+        foreach (array_slice($several, 0, 3) as $stop) {
+            $block = (array) $this->db()->fetchAssociative('SELECT plants, shoots FROM stock_block WHERE code = ?', [$stop['block']]);
+            $this->db()->update('batch', ['planned' => (int) $block['plants'] * (int) $block['shoots'] * $stop['perShoot'] + 1], ['code' => $stop['batch']]);
+            $now = $this->ask('GET', '/api/take-sheets?batches='.$stop['batch'])['stops'][0];
+            self::assertNotNull($now['problem'], "{$stop['batch']} asks more of {$stop['block']} than has grown on it.");
+        }
+    }
+
     public function testDiverseMaterialComesFromNamedParentsAndIsKept(): void
     {
         $this->signIn();
