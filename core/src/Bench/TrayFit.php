@@ -15,6 +15,8 @@ final class TrayFit implements Calculation
 {
     /** Longer than any bench or tray, in cm. */
     private const LONGEST = 100_000;
+    /** Trays side by side along a bench: no house has more. */
+    private const MOST_ALONG = 10_000;
 
     public static function name(): string
     {
@@ -52,8 +54,10 @@ final class TrayFit implements Calculation
                 throw Refused::because('not_positive', $field, Fact::of('refused.tray_fit.not_positive'));
             }
         }
-        if (Whole::down($length / $trayWidth) * Whole::down($width / $trayWidth) > Fields::ABSURD) {
-            throw Refused::because('out_of_range', 'tray.lengthCm', Fact::of('refused.tray_fit.out_of_range'));
+        $field = $trayLength <= $trayWidth ? 'tray.lengthCm' : 'tray.widthCm';
+        if (max($length, $width) / min($trayLength, $trayWidth) > self::MOST_ALONG
+            || Whole::down($length / $trayWidth) * Whole::down($width / $trayWidth) > Fields::ABSURD) {
+            throw Refused::because('out_of_range', $field, Fact::of('refused.tray_fit.out_of_range'));
         }
 
         return max(self::cutOnce($length, $width, $trayLength, $trayWidth), self::cutOnce($width, $length, $trayLength, $trayWidth));

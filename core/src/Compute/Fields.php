@@ -19,6 +19,9 @@ final class Fields
     /** Larger whole numbers are no count of plants, weeks or trays anywhere. */
     public const ABSURD = 10_000_000;
 
+    /** Smaller ones but 0 are no measure of anything, and what is divided by them is no number any more. */
+    private const NEGLIGIBLE = 1e-12;
+
     /** @var array<string, true> */
     private array $asked = [];
 
@@ -116,6 +119,9 @@ final class Fields
         }
         if (!is_finite((float) $value)) {
             throw $this->refuse('not_finite', $name, Fact::of('refused.fields.too_large'));
+        }
+        if (abs((float) $value) < self::NEGLIGIBLE && (float) $value !== 0.0) {
+            throw $this->refuse('out_of_range', $name, Fact::of('refused.fields.negligible'));
         }
         $this->within($name, (float) $value, $atLeast, $atMost);
 

@@ -6,6 +6,7 @@ namespace WetCradle\Core\Rooting;
 
 use WetCradle\Core\Compute\Calculation;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Fact;
 
 /**
  * What is still green and unrooted: what it may yet give step by step, against the rent of its place. One that is unrooted at
@@ -40,11 +41,19 @@ final class WaitOrClear implements Calculation
             $in->count('maxSteps', 1, 1000),
             $in->number('valuePerPlant', 0, 1e9),
             $in->number('costPerStep', 0, 1e12),
-            $in->share('lossPerStep'),
+            self::loss($in),
         );
         $in->done();
 
         return ['waitSteps' => $call->waitSteps(), 'gain' => $call->gain(), 'steps' => $call->steps];
+    }
+
+    /** None may die in a step, but not all. */
+    private static function loss(Fields $in): float
+    {
+        $loss = $in->number('lossPerStep', 0.0);
+
+        return $loss < 1.0 ? $loss : throw $in->refuse('out_of_range', 'lossPerStep', Fact::of('refused.wait_or_clear.all_die'));
     }
 
     /**

@@ -52,6 +52,14 @@ final class FieldsTest extends TestCase
             'more_than_there_are',
             'rooted',
         ];
+        $dilution = '{"stockPpm":%s,"targetPpm":%s,"finalMl":%s}';
+        yield 'no strength to speak of' => ['dilution', sprintf($dilution, '1000', '5e-324', '100'), 'out_of_range', 'targetPpm'];
+        yield 'no volume to speak of' => ['dilution', sprintf($dilution, '1000', '10', '1e-13'), 'out_of_range', 'finalMl'];
+        $trays = '{"bench":{"lengthCm":960,"widthCm":160},"tray":{"lengthCm":%s,"widthCm":%s}}';
+        yield 'a tray of no length' => ['tray_fit', sprintf($trays, '1e-9', '50'), 'out_of_range', 'tray.lengthCm'];
+        yield 'a tray of no width' => ['tray_fit', sprintf($trays, '80', '0.0001'), 'out_of_range', 'tray.widthCm'];
+        $wait = '{"finalRate":0.8,"d50":10,"shape":4,"tau":12,"unrooted":20,"stepTau":3,"maxSteps":8,"valuePerPlant":1,"costPerStep":1,"lossPerStep":%s}';
+        yield 'all die' => ['wait_or_clear', sprintf($wait, '1'), 'out_of_range', 'lossPerStep'];
         yield 'a coin toss' => ['ready_check', '{"lifted":4,"rooted":3,"threshold":0.8,"priorA":1,"priorB":1,"sure":0.3}', 'out_of_range', 'sure'];
     }
 
@@ -77,6 +85,18 @@ final class FieldsTest extends TestCase
                 self::assertSame(['checked', ['field' => 'checked']], [$refused->field, $refused->says instanceof Fact ? $refused->says->figures : []]);
             }
         }
+    }
+
+    public function testNothingIsANumberAndNoneMayDie(): void
+    {
+        self::assertSame([0.0, 0.0], [Fields::fromJson('{"a":0}')->number('a'), Fields::fromJson('{"a":0.0}')->number('a')]);
+        self::assertSame(1e-12, Fields::fromJson('{"a":1e-12}')->number('a'));
+        $wait = ['finalRate' => 0.8, 'd50' => 10, 'shape' => 4, 'tau' => 12, 'unrooted' => 20, 'stepTau' => 3, 'maxSteps' => 8, 'valuePerPlant' => 1];
+        $call = static fn (float $loss): array => Calculations::registry()->compute(
+            'wait_or_clear',
+            json_encode($wait + ['costPerStep' => 0.1, 'lossPerStep' => $loss], JSON_THROW_ON_ERROR),
+        );
+        self::assertGreaterThan($call(0.01)['gain'], $call(0.0)['gain'], 'Where none dies, more may root.');
     }
 
     public function testReadsWhatIsThere(): void

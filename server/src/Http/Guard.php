@@ -18,7 +18,21 @@ final class Guard
     public function onRequest(RequestEvent $event): void
     {
         $request = $event->getRequest();
-        if (!$event->isMainRequest() || $request->isMethodSafe()) {
+        if (!$event->isMainRequest()) {
+            return;
+        }
+        if (!mb_check_encoding(rawurldecode($request->getRequestUri()), 'UTF-8')) {
+            $event->setResponse(Problems::error(400, 'bad_request', '', 'The address holds characters that cannot be read.'));
+
+            return;
+        }
+        // No thing has a number that long: a computer could not count to it.
+        if (preg_match('~/\d{19,}(/|$)~', $request->getPathInfo()) === 1) {
+            $event->setResponse(Problems::error(404, 'not_found', '', 'There is no such page or thing.'));
+
+            return;
+        }
+        if ($request->isMethodSafe()) {
             return;
         }
         $origin = $request->headers->get('Origin');

@@ -28,6 +28,8 @@ final class SentOnce
     private const HEADER = 'Idempotency-Key';
     /** A route with this in its defaults only asks, and writes nothing. */
     public const ASKS = '_asks';
+    /** What is sent to a route with this in its defaults has a key within it, made where it was seen. */
+    public const OWN_KEY = '_own_key';
     private const OPEN = '_sent_once';
     private const DAYS = 14;
 
@@ -44,7 +46,8 @@ final class SentOnce
     {
         $request = $event->getRequest();
         $key = $request->headers->get(self::HEADER, '');
-        if ($key === '' || !$event->isMainRequest() || $request->isMethodSafe() || $request->attributes->has(self::ASKS)) {
+        if ($key === '' || !$event->isMainRequest() || $request->isMethodSafe() || $request->attributes->has(self::ASKS)
+            || $request->attributes->has(self::OWN_KEY)) {
             return;
         }
         if (preg_match('/^[\w-]{8,60}$/', (string) $key) !== 1) {

@@ -11,6 +11,7 @@ use WetCradle\Core\Plan\BatchNeeds;
 use WetCradle\Core\Plan\ShoppingList;
 use WetCradle\Server\Crops\SheetVersion;
 use WetCradle\Server\Database\Row;
+use WetCradle\Server\Http\Table;
 use WetCradle\Server\Mixing\Mixes;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Rates\CropHistory;
@@ -65,10 +66,10 @@ final class Shopping
     {
         $file = fopen('php://temp', 'r+');
         assert($file !== false);
-        fputcsv($file, ['kind', 'what', 'unit', 'month', 'amount', 'first needed'], escape: '');
+        Table::row($file, ['kind', 'what', 'unit', 'month', 'amount', 'first needed']);
         foreach ($this->list() as $item) {
             foreach ($item['months'] as ['month' => $month, 'amount' => $amount]) {
-                fputcsv($file, [$item['kind'], $item['name'], $item['unit'], $month, round($amount, 1), $item['firstOn']], escape: '');
+                Table::row($file, [$item['kind'], $item['name'], $item['unit'], $month, round($amount, 1), $item['firstOn']]);
             }
         }
         rewind($file);

@@ -12,23 +12,28 @@ final class Photos
 {
     private const WIDEST = 1280;
     private const QUALITY = 78;
-    /** Along the longer side. */
-    private const MOST_PIXELS = 6000;
+    /** Those that telephones make and browsers write; all others are seldom needed, and slow to read. */
+    private const KINDS = [IMAGETYPE_JPEG, IMAGETYPE_PNG, IMAGETYPE_WEBP];
+    /** In all of it. The app sends less than a million; a small file can hold a picture that fills all memory and takes long to read. */
+    private const MOST_PIXELS = 4_000_000;
 
-    /** @return string the name under which it is kept */
-    public function keep(string $key, string $base64): string
+    /** Reads a picture as it was sent, before anything is written: others need not wait for it. */
+    public function read(string $base64): \GdImage
     {
         $bytes = base64_decode($base64, true);
         $size = $bytes === false ? false : @getimagesizefromstring($bytes);
-        // A small file can hold a picture that fills all memory.
-        $picture = $bytes === false || $size === false || max($size[0], $size[1]) > self::MOST_PIXELS ? false : @imagecreatefromstring($bytes);
+        $isBearable = $size !== false && in_array($size[2], self::KINDS, true) && $size[0] * $size[1] <= self::MOST_PIXELS;
+        $picture = $bytes === false || !$isBearable ? false : @imagecreatefromstring($bytes);
         if ($picture === false) {
             throw Refused::because('wrong_type', 'photo', 'That is no picture that can be read. Take it again.');
         }
-        $wide = imagesx($picture);
-        if ($wide > self::WIDEST) {
-            $picture = imagescale($picture, self::WIDEST) ?: $picture;
-        }
+
+        return imagesx($picture) > self::WIDEST ? (imagescale($picture, self::WIDEST) ?: $picture) : $picture;
+    }
+
+    /** @return string the name under which it is kept */
+    public function keep(string $key, \GdImage $picture): string
+    {
         $folder = self::folder();
         if (!is_dir($folder)) {
             mkdir($folder, 0o700, true);

@@ -27,6 +27,7 @@ use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Answer;
+use WetCradle\Server\Http\SentOnce;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Batches;
 use WetCradle\Server\Plan\Tags;
@@ -104,11 +105,13 @@ final class RoundController
     }
 
     /** Keeps one look. Sent again with its key it is not kept again: the answer may have been lost, the look was not. */
-    #[Route('/api/round/looks', methods: ['POST'])]
+    #[Route('/api/round/looks', methods: ['POST'], defaults: [SentOnce::OWN_KEY => true])]
     #[IsGranted('ROLE_HAND')]
     public function look(Fields $in): Answer
     {
-        [$state, $look] = $this->writing->once(function () use ($in): array {
+        $sent = $in->textOr('photo', null, 240_000);
+        $photo = $sent === null ? null : $this->photos->read($sent);
+        [$state, $look] = $this->writing->once(function () use ($in, $photo): array {
             $key = $in->text('key', 60, 8);
             $kept = $this->em->getRepository(RoundLook::class)->findOneBy(['deviceKey' => $key]);
             if ($kept !== null) {
@@ -119,7 +122,6 @@ final class RoundController
             $share = $in->has('share') ? $in->share('share') : null;
             $culled = $in->countOr('culled', 0, 0, 1_000_000);
             $note = $in->textOr('note', null, 500);
-            $photo = $in->textOr('photo', null, 240_000);
             $tally = $in->has('stages') ? StageTally::read($in->object('stages')) : null;
             $at = $this->moment($in->text('at', 30));
             $in->done();

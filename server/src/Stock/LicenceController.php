@@ -21,6 +21,7 @@ use WetCradle\Server\Database\Row;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Http\Find;
+use WetCradle\Server\Http\Table;
 
 /** Breeders' rights: licences held, what they were used for, and what is owed. */
 final class LicenceController
@@ -158,9 +159,9 @@ final class LicenceController
     {
         $file = fopen('php://temp', 'r+');
         assert($file !== false);
-        fputcsv($file, ['licence', 'crop', 'day', 'batch', 'plants', 'royalty each', 'owed'], escape: '');
+        Table::row($file, ['licence', 'crop', 'day', 'batch', 'plants', 'royalty each', 'owed']);
         foreach ($entries as $e) {
-            fputcsv($file, [$licence->number, $licence->crop->name, $e['on'], $e['batch'], $e['plants'], $licence->royalty, $e['owed']], escape: '');
+            Table::row($file, [$licence->number, $licence->crop->name, $e['on'], $e['batch'], $e['plants'], $licence->royalty, $e['owed']]);
         }
         rewind($file);
         $name = 'statement-'.trim((string) preg_replace('/[^A-Za-z0-9]+/', '-', $licence->number), '-').'.csv';

@@ -18,7 +18,7 @@ export function App() {
   const { data: session, error, refetch } = useSession()
   const { pathname } = useLocation()
   const last = useRef<Session>(null)
-  if (error)
+  if (error && !session)
     return (
       <main className="p-6">
         <Failed message={error.message} again={() => refetch()} />
