@@ -10,7 +10,7 @@ use Symfony\Component\Routing\Attribute\Route;
 use WetCradle\Core\Plan\BatchCode;
 use WetCradle\Server\Database\Row;
 
-/** Finds any batch, crop, stock block, zone or order by a few letters. */
+/** Finds any batch, lot, crop, stock block, zone, customer or order by a few letters. */
 final class FindController
 {
     private const MOST = 8;
@@ -43,6 +43,8 @@ final class FindController
             'block' => ["SELECT k.code AS name, c.name || ', ' || k.place AS more, k.code AS at FROM stock_block k
                 JOIN crop c ON c.id = k.crop_id WHERE k.code LIKE ? ESCAPE '\\' OR c.name LIKE ? ESCAPE '\\' ORDER BY k.code", [$like, $like]],
             'zone' => ["SELECT name, house AS more, name AS at FROM zone WHERE name LIKE ? ESCAPE '\\' ORDER BY id", [$like]],
+            'customer' => ["SELECT k.name, count(w.id) || CASE count(w.id) WHEN 1 THEN ' order' ELSE ' orders' END AS more, k.name AS at FROM customer k
+                LEFT JOIN wanted w ON w.customer_id = k.id AND w.called_off = 0 WHERE k.name LIKE ? ESCAPE '\\' GROUP BY k.id ORDER BY k.name", [$like]],
             'wanted' => ["SELECT w.plants || ' ' || c.name AS name, coalesce(k.name || ', ', 'own target, ') || w.ready_week AS more, CAST(w.id AS TEXT) AS at
                 FROM wanted w JOIN crop c ON c.id = w.crop_id LEFT JOIN customer k ON k.id = w.customer_id
                 WHERE c.name LIKE ? ESCAPE '\\' OR k.name LIKE ? ESCAPE '\\' ORDER BY w.ready_week DESC", [$like, $like]],

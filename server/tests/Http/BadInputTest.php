@@ -121,7 +121,10 @@ final class BadInputTest extends House
             ],
         );
         self::assertSame($name, $wanted['customer']);
-        self::assertSame([$wanted['id']], array_map(intval(...), array_column($this->ask('GET', '/api/find?q='.rawurlencode($name))['found'], 'at')));
+        self::assertSame(
+            [['customer', $name], ['wanted', (string) $wanted['id']]],
+            array_map(static fn (array $one) => [$one['kind'], $one['at']], $this->ask('GET', '/api/find?q='.rawurlencode($name))['found']),
+        );
     }
 
     /** @return array<string, int|string> words in the cases above → what they stand for in this nursery */

@@ -3,7 +3,50 @@ import { useNavigate } from 'react-router'
 import type { Schemas } from '../api/client'
 import { useFound } from '../api/queries'
 
-type Found = Schemas['Found']['found'][number]
+type Thing = Schemas['Found']['found'][number]
+type Found = Omit<Thing, 'kind'> & { kind: Thing['kind'] | 'page' }
+
+/** Pages by what they are called. */
+const PAGES: [name: string, at: string][] = [
+  ['Today', '/'],
+  ['The round', '/round'],
+  ['Key to root stages', '/round/key'],
+  ['Practice', '/round/practice'],
+  ['What is wanted', '/wanted'],
+  ['Batches', '/batches'],
+  ['The season of batches', '/batches/season'],
+  ['Draft of the season', '/batches/draft'],
+  ['Shopping list', '/batches/shopping'],
+  ['Versions of the plan', '/batches/versions'],
+  ['Bench', '/bench'],
+  ['Fill the house', '/bench/fill'],
+  ['Work on the bench', '/bench/work'],
+  ['Lay out the house', '/bench/lay'],
+  ['Day sheet', '/mixing'],
+  ['Mixes', '/mixing/mixes'],
+  ['Dips', '/mixing/dips'],
+  ['Sanitisers', '/mixing/clean'],
+  ['Labels', '/mixing/labels'],
+  ['Potting', '/potting'],
+  ['Weeks of potting', '/potting/weeks'],
+  ['Lots', '/potting/lots'],
+  ['Stock', '/stock'],
+  ['Inspections', '/stock/inspections'],
+  ["Breeders' rights", '/stock/rights'],
+  ['Crops', '/crops'],
+  ['The season of material', '/crops/season'],
+  ['House rules', '/crops/rules'],
+  ['Settings and people', '/nursery'],
+  ['Habits', '/nursery/habits'],
+  ['Hands', '/nursery/hands'],
+  ['Trays and pots', '/nursery/trays'],
+  ['Air', '/nursery/air'],
+]
+
+const pagesLike = (typed: string): Found[] =>
+  PAGES.filter(([name]) => name.toLowerCase().includes(typed.trim().toLowerCase()))
+    .slice(0, 6)
+    .map(([name, at]) => ({ kind: 'page', name, more: '', at }))
 
 const PLACE: Record<Found['kind'], (at: string) => string> = {
   batch: (at) => `/batches/${at}`,
@@ -11,7 +54,9 @@ const PLACE: Record<Found['kind'], (at: string) => string> = {
   crop: (at) => `/crops/${at}`,
   block: (at) => `/stock?block=${encodeURIComponent(at)}`,
   zone: (at) => `/bench?zone=${encodeURIComponent(at)}`,
+  customer: (at) => `/wanted?customer=${encodeURIComponent(at)}`,
   wanted: (at) => `/wanted?order=${at}`,
+  page: (at) => at,
 }
 
 const KIND_WORDS: Record<Found['kind'], string> = {
@@ -20,17 +65,20 @@ const KIND_WORDS: Record<Found['kind'], string> = {
   crop: 'crop',
   block: 'stock',
   zone: 'zone',
+  customer: 'customer',
   wanted: 'wanted',
+  page: 'page',
 }
 
-/** Finds any batch, crop, stock block, zone or order by a few letters. */
+/** Finds any batch, lot, crop, stock block, zone, customer, order or page by a few letters. */
 export function Finder({ onClose }: { onClose: () => void }) {
   const [typed, setTyped] = useState('')
   const [chosen, setChosen] = useState(0)
   const [hurry, setHurry] = useState(false)
   const { data, isPlaceholderData, isFetching } = useFound(typed)
   const settled = data !== undefined && !isPlaceholderData && !isFetching
-  const found = typed.trim() === '' ? [] : (data?.found ?? [])
+  const found: Found[] = typed.trim() === '' ? [] : [...(data?.found ?? []), ...pagesLike(typed)]
+  const first = found[0]
   const dialog = useRef<HTMLDialogElement>(null)
   const navigate = useNavigate()
   useEffect(() => dialog.current?.showModal(), [])
@@ -44,19 +92,18 @@ export function Finder({ onClose }: { onClose: () => void }) {
   useEffect(() => {
     if (!hurry || !settled) return
     setHurry(false)
-    const first = data?.found[0]
     if (first) {
       navigate(PLACE[first.kind](first.at))
       onClose()
     }
-  }, [hurry, settled, data, navigate, onClose])
+  }, [hurry, settled, first, navigate, onClose])
   return (
     <dialog ref={dialog} onClose={onClose} aria-label="Find" className="modal modal-top">
       <div className="modal-box sheet mx-auto mt-16 max-w-xl p-4">
         <input
           autoFocus
           className="field-text"
-          placeholder="A code, a crop, a block, a zone, a customer"
+          placeholder="A code, a crop, a block, a zone, a customer, a page"
           aria-label="Find"
           role="combobox"
           aria-expanded={found.length > 0}

@@ -121,7 +121,8 @@ export function Orders() {
   const { mayPlan, session, week } = useShown()
   const { data: crops } = useCrops()
   const [adding, setAdding] = useState(false)
-  const [search] = useSearchParams()
+  const [search, setSearch] = useSearchParams()
+  const customer = search.get('customer')
   const navigate = useNavigate()
   const chosen = Number(search.get('order') ?? 0)
   const [season, setSeason] = useState<'running' | 'all'>('running')
@@ -135,7 +136,8 @@ export function Orders() {
   // What is due before the week on the rail and done with is out of the way, unless it is asked for.
   const wanted = (data?.wanted ?? []).filter(
     (one) =>
-      season === 'all' || one.id === chosen || one.readyWeek >= week || (one.state !== 'done' && one.state !== 'called_off'),
+      (customer === null || one.customer === customer) &&
+      (season === 'all' || one.id === chosen || one.readyWeek >= week || (one.state !== 'done' && one.state !== 'called_off')),
   )
   const weeks = [...new Set(wanted.map((one) => one.readyWeek))]
   const ready = data !== undefined
@@ -152,6 +154,14 @@ export function Orders() {
           {plural(wanted.length, 'order')}
           {unplanned > 0 && `, ${unplanned} not planned yet`}
         </p>
+        {customer !== null && (
+          <p className="flex items-center gap-3">
+            of <strong>{customer}</strong>
+            <button type="button" className="word" onClick={() => setSearch({})}>
+              show all
+            </button>
+          </p>
+        )}
         <label className="flex min-h-11 cursor-pointer items-center gap-2">
           <input
             type="checkbox"
