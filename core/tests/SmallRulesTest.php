@@ -135,6 +135,8 @@ final class SmallRulesTest extends TestCase
     {
         self::assertSame([3, 4, 3, 2], [Whole::up(0.1 * 30), Whole::up(3.001), Whole::down(0.3 * 10), Whole::down(2.999)]);
         self::assertSame([1_000_001, 1_000_000], [Whole::up(1_000_000.01), Whole::down(1_000_000.99)]);
+        self::assertSame(115_000_000, Whole::down(1.15 * 1e8), 'What is lost on the way is more where the number is great.');
+        self::assertSame([0, 1], [Whole::down(1e-10), Whole::up(1e-8)], 'Near nothing it is no more than the same.');
     }
 
     public function testANeedIsMetOnTheDayThatMeetsItAndWalkedBackTheSameWay(): void

@@ -123,6 +123,10 @@ final class FillingTest extends TestCase
         self::assertSame(['X'], $was['without'], 'A is out of use in its second week.');
         self::assertSame(10 * 18.0 * 3, $was['heat'], 'B is kept at 18 degrees for three weeks.');
         self::assertSame(['X', 'Y'], $filling->asItWas([])['without']);
+        $standing = ['OLD' => [new Leg(1, 0, 2, 7, self::comfort([18, 20]))]];
+        $beside = new Filling(6, $spaces, [self::stay('Y', 6, 3, [0, 3])], HouseDefaults::usual(), $standing);
+        self::assertSame(['Y'], $beside->asItWas(['Y' => ['space' => 1, 'from' => 0]])['without'], 'What stands there leaves no room for it.');
+        self::assertSame([], $beside->asItWas(['Y' => ['space' => 1, 'from' => 2]])['without']);
         self::assertSame([], $filling->filled()->unplaced);
         self::assertSame([2, 0, 0], [$filling->count(), $filling->score(), $filling->bound()]);
     }

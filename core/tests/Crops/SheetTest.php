@@ -23,6 +23,18 @@ use WetCradle\Core\Tests\Told;
 
 final class SheetTest extends TestCase
 {
+    public function testTheNearestPatternOfAWayIsOfItsMaterial(): void
+    {
+        foreach ([
+            [Method::Runner, Material::Runner, Pattern::Runner], [Method::LeafSection, Material::Leaf, Pattern::Leaf],
+            [Method::Root, Material::Root, Pattern::Root], [Method::Hardwood, Material::Hardwood, Pattern::Hardwood],
+            [Method::Nodal, Material::SemiRipe, Pattern::SemiRipe], [Method::Tip, Material::Softwood, Pattern::SoftTip],
+            [Method::Heel, Material::Greenwood, Pattern::SoftTip], [Method::Division, Material::Division, Pattern::Clump],
+        ] as [$method, $material, $pattern]) {
+            self::assertSame($pattern, Pattern::nearest($method, $material), "{$method->value} of {$material->value}");
+        }
+    }
+
     public function testEveryMethodHasASheetToStartFrom(): void
     {
         foreach (Method::cases() as $method) {

@@ -10,6 +10,7 @@ use WetCradle\Core\Calendar\Hemisphere;
 use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Calendar\WindowShift;
+use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Crops\LikeCrops;
 use WetCradle\Core\Crops\Material;
 use WetCradle\Core\Crops\Sign;
@@ -59,6 +60,22 @@ final class WindowsTest extends TestCase
         }
         self::assertGreaterThan(0, WindowShift::of(Hemisphere::North, 0, $warmer)->weeksLater(45));
         self::assertLessThan(0, WindowShift::of(Hemisphere::North, 0, $colder)->weeksLater(45));
+    }
+
+    public function testAWindowOfOneWeekRunsOverNoNewYear(): void
+    {
+        $read = static fn (int $from, int $to, bool $over) => SignedWindow::read(
+            Fields::of(['from' => $from, 'to' => $to, 'sign' => 'snaps', 'overNewYear' => $over]),
+        )->toArray();
+        self::assertSame([true, false], [$read(50, 2, true)['overNewYear'], $read(20, 20, false)['overNewYear']]);
+        foreach ([[20, 20, true, 'overNewYear'], [20, 21, true, 'overNewYear'], [21, 20, false, 'to']] as [$from, $to, $over, $field]) {
+            try {
+                $read($from, $to, $over);
+                self::fail("{$from} to {$to}");
+            } catch (Refused $refused) {
+                self::assertSame(['upside_down', $field], [$refused->reason, $refused->field]);
+            }
+        }
     }
 
     public function testTheSouthIsTheSameHalfAYearOn(): void

@@ -66,6 +66,10 @@ final class DilutionTest extends TestCase
         self::assertSame([10.0, 27.0], [$poured->stock->ml, $poured->water->ml], '9.99 and 27.01 ml have marks at 10 and 27.');
         self::assertEqualsWithDelta(10_000 * 10 / 37, $poured->strength->ppm, 1e-6);
         self::assertEqualsWithDelta($poured->strength->ppm / 2700 - 1, $poured->error, 1e-9);
+        foreach ([[4.96, 5.0], [5.26, 5.5], [24.7, 24.5], [26.4, 26.0], [99.4, 99.0], [113.0, 115.0], [498.0, 500.0], [506.0, 510.0], [2020.0, 2000.0]] as [$ml, $mark]) {
+            $half = Poured::of(Dilution::of($stock, Strength::of(5000), Volume::of(2 * $ml)), $stock);
+            self::assertEqualsWithDelta($mark, $half->stock->ml, 1e-9, "{$ml} ml");
+        }
         mt_srand(3);
         for ($i = 0; $i < 300; ++$i) {
             $target = Strength::of(mt_rand(200, 10_000));

@@ -18,6 +18,7 @@ use WetCradle\Core\Crops\SignedWindow;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Crops\WayWindows;
 use WetCradle\Core\Fact;
+use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Numbers\Range;
@@ -143,6 +144,19 @@ final class RoutesTest extends TestCase
         self::assertLessThanOrEqual($one->number + 72, $two->number);
     }
 
+    public function testTheSecondOfTwoBatchesHasWhatTheFirstLeavesOnTheBlock(): void
+    {
+        $left = static fn (int $plants): array => array_map(
+            static fn ($part) => $part->supply?->offer->left(),
+            self::kind(
+                self::lay(self::want(400, '2027-W40', [self::way(1, Pattern::SoftTip, 20, 24)]), self::source('FU-1', $plants)),
+                RouteKind::Staggered,
+            )->parts,
+        );
+        [$first, $second] = $left(60);
+        self::assertLessThan($first, $second, 'The shoots of the first have not all grown again.');
+    }
+
     public function testABetterRateNeverNeedsMoreCuttings(): void
     {
         $last = PHP_INT_MAX;
@@ -244,7 +258,7 @@ final class RoutesTest extends TestCase
      *
      * @return list<Drafted>
      */
-    private static function draft(array $orders, Yard $yard, Berths $berths): array
+    private static function draft(array $orders, Yard $yard, Berths $berths, int $earlier = 6): array
     {
         $way = self::way(1, Pattern::SoftTip, 18, 27);
         $wants = [];
@@ -259,7 +273,7 @@ final class RoutesTest extends TestCase
             WorkNorms::of(200, 120),
             Costs::of(18, 1.2),
             new \DateTimeImmutable(self::TODAY),
-            HouseDefaults::usual(),
+            HouseDefaults::usual()->with(HouseDefault::DraftEarlier, $earlier),
         )->drafted;
     }
 
@@ -321,6 +335,14 @@ final class RoutesTest extends TestCase
         $early = self::draft([[100, '2027-W36']], new Yard(['Fuchsia' => [$source()]]), $berths($leaves->plus(-2)->written()))[0]->route?->parts[0];
         self::assertNotNull($early, 'Two weeks earlier it has left before the bench is full.');
         self::assertSame(2, Week::containing($early->dates->stickOn)->until($asked));
+        $within = static fn (int $weeks) => self::draft(
+            [[100, '2027-W36']],
+            new Yard(['Fuchsia' => [$source()]]),
+            $berths($leaves->plus(-2)->written()),
+            $weeks,
+        )[0]->route;
+        self::assertNotNull($within(2), 'So many weeks, and not one less.');
+        self::assertNull($within(1));
         self::assertNull(
             self::draft([[100, '2027-W36']], new Yard(['Fuchsia' => [$source()]]), $berths('2027-W20'))[0]->route,
             'There would be room for one that is stuck in week 15, and its wood is right from week 18.',

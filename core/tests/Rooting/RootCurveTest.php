@@ -148,6 +148,18 @@ final class RootCurveTest extends TestCase
         self::assertFalse($call($turns * 3)->isClose(6.0, 0.15));
     }
 
+    public function testACheckThatCannotBeIsRefused(): void
+    {
+        foreach ([[10.0, 5, 6], [10.0, 5, -1], [-0.1, 5, 2], [NAN, 5, 2], [INF, 5, 2]] as [$tau, $lifted, $rooted]) {
+            try {
+                $this->curve([['tau' => 5.0, 'lifted' => 5, 'rooted' => 1], ['tau' => $tau, 'lifted' => $lifted, 'rooted' => $rooted]]);
+                self::fail("{$rooted} of {$lifted} at {$tau}");
+            } catch (Refused $refused) {
+                self::assertSame('checks[1].rooted', $refused->field);
+            }
+        }
+    }
+
     /** @param list<array{tau: float, lifted: int, rooted: int}> $checks */
     private function curve(array $checks): RootCurve
     {

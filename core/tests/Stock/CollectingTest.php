@@ -86,6 +86,8 @@ final class CollectingTest extends TestCase
 
     public function testHeldOnlyAsTheSheetAllows(): void
     {
+        $ways = static fn (int $cold): array => self::hold(['coldDays' => $cold])->ways();
+        self::assertSame([[HoldWay::Shaded], [HoldWay::Shaded, HoldWay::Cold]], [$ways(0), $ways(1)], 'A day in the cold is enough.');
         foreach ([
             [['sameDay' => true, 'coldDays' => 0], 'cold'],
             [[], 'dry'],
