@@ -48,7 +48,7 @@ describe('looks on the device', () => {
   it('are sent one after the other in their order, and gone when the server has them', async () => {
     const asked = server()
     for (const code of ['A', 'B', 'C']) await addLook(look(code))
-    await sendLooks()
+    await sendLooks(1)
     expect(asked.map((one) => one.code)).toEqual(['A', 'B', 'C'])
     expect(await looksKept()).toEqual([])
   })
@@ -56,10 +56,10 @@ describe('looks on the device', () => {
   it('wait, all of them, when the network goes in between; the same keys are sent again', async () => {
     const first = server(201, 'gone')
     for (const code of ['A', 'B', 'C']) await addLook(look(code))
-    await sendLooks()
+    await sendLooks(1)
     expect((await looksKept()).map((one) => one.code)).toEqual(['B', 'C'])
     const second = server()
-    await sendLooks()
+    await sendLooks(1)
     expect(second.map((one) => one.code)).toEqual(['B', 'C'])
     expect(second[0]?.key).toBe(first[1]?.key)
   })
@@ -68,25 +68,66 @@ describe('looks on the device', () => {
     server(422, 201)
     await addLook(look('A', { seen: 'rot', culled: 9 }))
     await addLook(look('B'))
-    await sendLooks()
+    await sendLooks(1)
     const left = await looksKept()
     expect(left.map((one) => [one.code, one.refused])).toEqual([['A', 'By the book only 1 still stands.']])
     const asked = server()
-    await sendLooks()
+    await sendLooks(1)
     expect(asked, 'A person settles it, not the device.').toEqual([])
+  })
+
+  it('that the server cannot take just now are sent again later, and do not hold up those behind them', async () => {
+    vi.useFakeTimers({ toFake: ['Date'] })
+    try {
+      for (const status of [503, 429, 500]) {
+        const asked = server(status, 201)
+        await addLook(look('A'))
+        await addLook(look('B'))
+        await sendLooks(1)
+        expect(asked.map((one) => one.code)).toEqual(['A', 'B'])
+        const [left] = await looksKept()
+        expect([left?.code, left?.refused, left?.tries]).toEqual(['A', undefined, 1])
+        expect(server()).toEqual([])
+        await sendLooks(1)
+        expect(await looksKept(), 'Not before its time.').toHaveLength(1)
+        vi.setSystemTime(Date.now() + 11_000)
+        const again = server(status)
+        await sendLooks(1)
+        expect(again[0]?.key).toBe(asked[0]?.key)
+        const [later] = await looksKept()
+        expect((later?.after ?? 0) - Date.now(), 'The second pause is longer.').toBe(20_000)
+        vi.setSystemTime(Date.now() + 21_000)
+        server(201)
+        await sendLooks(1)
+        expect(await looksKept()).toEqual([])
+      }
+    } finally {
+      vi.useRealTimers()
+    }
+  })
+
+  it('of another person wait until that one is here', async () => {
+    const asked = server()
+    await addLook(look('A', { by: { id: 2, name: 'Bo' } }))
+    await addLook(look('B', { by: { id: 1, name: 'Ines' } }))
+    await addLook(look('C'))
+    await sendLooks(1)
+    expect(asked.map((one) => one.code)).toEqual(['B', 'C'])
+    await sendLooks(2)
+    expect(asked.map((one) => one.code)).toEqual(['B', 'C', 'A'])
   })
 
   it('wait at a door that is shut', async () => {
     server(401)
     await addLook(look('A'))
-    await sendLooks()
+    await sendLooks(1)
     expect((await looksKept()).map((one) => one.refused)).toEqual([undefined])
   })
 
   it('are not sent twice when sending is asked for twice at once', async () => {
     const asked = server()
     await addLook(look('A'))
-    await Promise.all([sendLooks(), sendLooks()])
+    await Promise.all([sendLooks(1), sendLooks(1)])
     expect(asked.length).toBe(1)
   })
 

@@ -49,21 +49,30 @@ describe('the round on a device', () => {
   })
 
   it('says what waits, and that the network is gone', () => {
-    expect(wordsOf(drawRoom(<Waiting looks={[look, { ...look, n: 2 }]} away onChange={nothing} />))).toContain(
+    expect(wordsOf(drawRoom(<Waiting me={1} looks={[look, { ...look, n: 2 }]} away onChange={nothing} />))).toContain(
       'No network. 2 looks waiting to be sent, kept on this device.',
     )
-    expect(wordsOf(drawRoom(<Waiting looks={[]} away={false} onChange={nothing} />))).toContain('All is sent.')
-    expect(wordsOf(drawRoom(<Waiting looks={[]} away onChange={nothing} />))).toContain('No network. Nothing waits.')
+    expect(wordsOf(drawRoom(<Waiting me={1} looks={[]} away={false} onChange={nothing} />))).toContain('All is sent.')
+    expect(wordsOf(drawRoom(<Waiting me={1} looks={[]} away onChange={nothing} />))).toContain('No network. Nothing waits.')
+  })
+
+  it('says whose looks wait, and why', () => {
+    const bos = { ...look, by: { id: 2, name: 'Bo Lindqvist' } }
+    const words = wordsOf(drawRoom(<Waiting me={1} looks={[bos, { ...look, n: 2, tries: 1 }]} away={false} onChange={nothing} />))
+    expect(words).toContain('The server cannot take them just now. 1 look waiting')
+    expect(words).toContain('1 look of Bo Lindqvist on this device, to be sent when Bo Lindqvist signs in.')
   })
 
   it('shows both sides of what could not be kept', () => {
     const refused = { ...look, refused: '9 were taken out here, but by the book only 2 still stand.' }
-    const words = wordsOf(drawRoom(<Waiting looks={[refused]} away={false} onChange={nothing} />))
+    const words = wordsOf(drawRoom(<Waiting me={1} looks={[refused]} away={false} onChange={nothing} />))
     expect(words).toContain('1 look could not be kept.')
     expect(words).toContain('rot , 9 taken out at 07:31')
     expect(words).toContain('by the book only 2 still stand')
     expect(words).toContain('Keep it without taking out')
-    const plain = wordsOf(drawRoom(<Waiting looks={[{ ...refused, culled: undefined }]} away={false} onChange={nothing} />))
+    const plain = wordsOf(
+      drawRoom(<Waiting me={1} looks={[{ ...refused, culled: undefined }]} away={false} onChange={nothing} />),
+    )
     expect(plain).not.toContain('Keep it without taking out')
     expect(plain).toContain('Drop it')
   })

@@ -50,6 +50,7 @@ export async function answer<T>(asked: Promise<{ data?: T; error?: unknown; resp
     told?.message ?? `The server answered ${got.response.status}.`,
     told?.theirs,
     told?.label,
+    got.response.status,
   )
 }
 

@@ -7,6 +7,8 @@ export class Refusal extends Error {
     readonly theirs?: Record<string, unknown>,
     /** What the message calls the field; a form puts its own label there. */
     readonly label?: string,
+    /** Of the answer; none where none came. */
+    readonly status?: number,
   ) {
     super(message)
   }

@@ -38,7 +38,9 @@ const keyOf = (stop: { code: string; line: number }) => `${stop.code}.${stop.lin
 
 /** The daily walk, one tag at a time, for one thumb; with or without a network. */
 export function Round() {
-  const { mayLog } = useShown()
+  const { mayLog, session } = useShown()
+  const me = session.account?.id ?? 0
+  const [full, setFull] = useState(false)
   const [walk, setWalk] = useState<Walk | null>(null)
   const [away, setAway] = useState(false)
   const [looks, setLooks] = useState<Look[]>([])
@@ -52,9 +54,9 @@ export function Round() {
   const [missing, setMissing] = useState<string | null>(null)
 
   const refresh = useCallback(async () => {
-    await sendLooks()
+    await sendLooks(me)
     setLooks(await looksKept())
-  }, [])
+  }, [me])
   useEffect(() => {
     const begin = async () => {
       const asked = readWalk()
@@ -97,7 +99,15 @@ export function Round() {
   const left = stops.filter((one) => !done[keyOf(one)]).length
   const log = async (seen: Seen, more: Partial<Look> = {}) => {
     if (!stop) return
-    await addLook({ key: newKey(), code: stop.code, line: stop.line, crop: stop.tag.crop, seen, at: moment(), ...more })
+    const { account } = session
+    const by = account ? { by: { id: account.id, name: account.name } } : {}
+    try {
+      await addLook({ key: newKey(), code: stop.code, line: stop.line, crop: stop.tag.crop, seen, at: moment(), ...by, ...more })
+      setFull(false)
+    } catch {
+      setFull(true)
+      return
+    }
     setDone((before) => ({ ...before, [keyOf(stop)]: seen }))
     setTrouble(null)
     setLifting(false)
@@ -147,7 +157,12 @@ export function Round() {
           {stops.length > 0 && <span className="soft"> · {left} left</span>}
         </span>
       </div>
-      <Waiting looks={looks} away={away} onChange={() => looksKept().then(setLooks)} />
+      <Waiting looks={looks} away={away} me={me} onChange={() => looksKept().then(setLooks)} />
+      {full && (
+        <p role="alert" className="refusal">
+          This device has no room left: that look is not kept. Make room on it, or write it down.
+        </p>
+      )}
       {scanning && <Scan onCode={(code) => find(code) && setScanning(false)} onLeave={() => setScanning(false)} />}
       {stop && !scanning && (
         <article aria-label={`${stop.code}, ${stop.tag.crop}`} className="grid gap-3">

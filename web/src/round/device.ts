@@ -17,6 +17,11 @@ export interface Look {
   /** A few that were lifted, by how far their roots are. */
   stages?: Schemas['Stages']
   at: string
+  /** Who saw it: on a telephone that several use it stays theirs. */
+  by?: { id: number; name: string }
+  /** How often it was sent without being kept or refused, and the moment before which it is not sent again. */
+  tries?: number
+  after?: number
   /** Why the server would not have it; a person has to settle it. */
   refused?: string
 }
@@ -55,8 +60,10 @@ export async function kept<T>(name: string): Promise<T | undefined> {
   }
 }
 
+/** Keeps a look, or throws where the device has no room for it. What is kept is asked to stay when the device runs short. */
 export const addLook = async (look: Look): Promise<void> => {
   await (await open()).add('looks', look)
+  await globalThis.navigator?.storage?.persist?.().catch(() => false)
 }
 
 /** Looks that the server does not have yet, in their order. */

@@ -3,6 +3,9 @@ import { NavLink, useLocation, useNavigate } from 'react-router'
 import { answer, api } from '../api/client'
 import { queryClient } from '../api/queries'
 import { isHalfFilled } from '../forms/kept'
+import { looksKept } from '../round/device'
+import { useSendingLooks } from '../round/send'
+import { plural } from '../words'
 import { Finder } from './Finder'
 import { KeyList } from './KeyList'
 import { Leaving } from './Leaving'
@@ -44,6 +47,9 @@ export function Shell({ children }: { children: ReactNode }) {
   const [keys, setKeys] = useState(false)
   const [shade, setShade] = useState(light())
   const navigate = useNavigate()
+  useSendingLooks(session.account?.id)
+  const [waiting, setWaiting] = useState(0)
+  const leaveHouse = () => signOut().then(() => navigate('/'))
   const [leaving, setLeaving] = useState<string | null>(null)
   const asked = useRef(false)
   const { pathname } = useLocation()
@@ -162,7 +168,11 @@ export function Shell({ children }: { children: ReactNode }) {
                 <button
                   type="button"
                   className="min-h-11 w-full cursor-pointer px-2 text-left"
-                  onClick={() => signOut().then(() => navigate('/'))}
+                  onClick={async () => {
+                    const mine = (await looksKept()).filter((look) => !look.by || look.by.id === session.account?.id)
+                    if (mine.length === 0) await leaveHouse()
+                    else setWaiting(mine.length)
+                  }}
                 >
                   Sign out
                 </button>
@@ -177,8 +187,23 @@ export function Shell({ children }: { children: ReactNode }) {
       </main>
       <Sending />
       <Said />
+      {waiting > 0 && (
+        <Leaving
+          title="Looks are waiting"
+          words={`${plural(waiting, 'look')} of yours on this device ${waiting === 1 ? 'is' : 'are'} not sent yet. They wait here until you sign in again.`}
+          button="Sign out"
+          onStay={() => setWaiting(0)}
+          onLeave={() => {
+            setWaiting(0)
+            leaveHouse()
+          }}
+        />
+      )}
       {leaving && (
         <Leaving
+          title="Not kept yet"
+          words="What you typed here was not sent. It waits in this form until you come back."
+          button="Leave"
           onStay={() => setLeaving(null)}
           onLeave={() => {
             setLeaving(null)
