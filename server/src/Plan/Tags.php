@@ -18,7 +18,7 @@ use WetCradle\Server\Stock\Fit;
  *
  * Beside what is typed here, a tag holds all else that is shown of a batch.
  *
- * @phpstan-type Tag array{code: string, state: string, wanted: ?int, shared: list<int>, against: list<array<string, mixed>>}
+ * @phpstan-type Tag array{code: string, state: string, zone: string, wanted: ?int, shared: list<int>, against: list<array<string, mixed>>}
  */
 final class Tags
 {
@@ -100,7 +100,7 @@ final class Tags
         return array_map(static fn (array $tag, string $code) => $tag + ['against' => $against[$code] ?? []], $tags, array_keys($tags));
     }
 
-    /** @return array{code: string, state: string, wanted: ?int, shared: list<int>} */
+    /** @return array{code: string, state: string, zone: string, wanted: ?int, shared: list<int>} */
     private static function tag(Row $row): array
     {
         $states = $row->counts('states');

@@ -18,6 +18,7 @@ use WetCradle\Core\Book\State;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Plan\Job;
 use WetCradle\Core\Refused;
+use WetCradle\Core\Rooting\Seen;
 use WetCradle\Core\Rooting\StageTally;
 use WetCradle\Server\Book\Acts;
 use WetCradle\Server\Book\Counts;

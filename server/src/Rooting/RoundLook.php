@@ -6,6 +6,7 @@ namespace WetCradle\Server\Rooting;
 
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
+use WetCradle\Core\Rooting\Seen;
 use WetCradle\Server\Account\Account;
 use WetCradle\Server\Book\Line;
 

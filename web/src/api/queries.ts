@@ -230,6 +230,14 @@ export const useJudged = (code: string, line: number, stages: Schemas['Stages'])
     queryFn: () => answer(api.POST('/api/batches/{code}/checks/try', { params: { path: { code } }, body: { line, stages } })),
     placeholderData: (old) => old,
   })
+export const useTroubles = () => useQuery({ queryKey: ['troubles'], queryFn: () => answer(api.GET('/api/troubles')) })
+/** Names of zones in which something was found that nobody has dealt with. */
+export const useTroubledZones = (): ReadonlySet<string> =>
+  new Set(
+    useTroubles()
+      .data?.troubles.filter((one) => one.seen !== 'fine')
+      .map((one) => one.zone),
+  )
 export const useLots = () => useQuery({ queryKey: ['lots'], queryFn: () => answer(api.GET('/api/lots')) })
 export const useLot = (code: string) =>
   useQuery({ queryKey: ['lot', code], queryFn: () => answer(api.GET('/api/lots/{code}', { params: { path: { code } } })) })

@@ -4,6 +4,7 @@ import type { Batch, Schemas } from '../api/client'
 import { useBatch } from '../api/queries'
 import { Code } from '../drawings/Code'
 import { Against } from '../drawings/FitMark'
+import { Troubles } from '../round/Troubles'
 import { isNotThere, Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { HoldClock } from '../stock/HoldClock'
@@ -82,6 +83,7 @@ export function BatchPage() {
               </>
             )}
           </p>
+          <Troubles code={code} />
           {batch.isStuck && (
             <p className="soft">
               {batch.mix}

@@ -1,6 +1,6 @@
 import { useRef, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
-import { type Carried, useBench, useBenchOffers } from '../api/queries'
+import { type Carried, useBench, useBenchOffers, useTroubledZones } from '../api/queries'
 import { useBack, useMoves } from '../api/writes'
 import { House, housesOf, widestOf } from '../drawings/House'
 import type { Offer } from '../drawings/ZoneAnswer'
@@ -13,6 +13,7 @@ import { ZonePanel } from './ZonePanel'
 
 /** The house from above in the week on the rail; a batch can be carried to another zone, and every zone says whether it takes it. */
 export function Bench() {
+  const troubled = useTroubledZones()
   const { week, session, mayPlan } = useShown()
   const read = useBench(week)
   const { data } = read
@@ -91,6 +92,7 @@ export function Bench() {
               chosen={shown?.id ?? null}
               onChoose={setChosen}
               offers={by}
+              troubled={troubled}
               onGive={carried ? give : undefined}
             />
           ))}

@@ -6,6 +6,7 @@ import { Drops } from '../drawings/Glyph'
 import { Tag } from '../drawings/Tag'
 import { ZoneStrip } from '../drawings/ZoneStrip'
 import { PlainForm } from '../forms/PlainForm'
+import { Troubles } from '../round/Troubles'
 import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
 import { LIGHT_WORDS, mondayOf, plural, STANDS_WORDS, sayHeat, sayLength, sayWeek, ZONE_WORDS } from '../words'
@@ -122,6 +123,7 @@ export function ZonePanel({
           </>
         )}
       </p>
+      <Troubles zone={zone.name} />
       {zone.onlyPots && !zone.frostFree ? (
         <p className="mb-3 soft">Under the open sky: nothing to set.</p>
       ) : zone.setting ? (

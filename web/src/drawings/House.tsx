@@ -20,6 +20,7 @@ export function House({
   onGive,
   laying,
   roomy = false,
+  troubled,
 }: {
   name: string
   zones: ZoneWeek[]
@@ -34,6 +35,8 @@ export function House({
   onGive?: (zone: number) => void
   /** The zone chosen can be laid elsewhere. */
   laying?: Laying
+  /** Names of zones in which something was found that nobody has dealt with. */
+  troubled?: ReadonlySet<string>
   /** Free ground is drawn around it, onto which a zone can be laid. */
   roomy?: boolean
 }) {
@@ -54,7 +57,7 @@ export function House({
           <Hatches />
           {zones.map((zone) => {
             const by = zone.tenants.map(({ tag }) => `${tag.crop} ${tag.code}`).join(', ')
-            const said = `${zone.name}: ${zone.used} of ${plural(zone.trays, 'tray')} taken${by ? `, by ${by}` : ''}`
+            const said = `${zone.name}: ${zone.used} of ${plural(zone.trays, 'tray')} taken${by ? `, by ${by}` : ''}${troubled?.has(zone.name) ? '. Something was found here' : ''}`
             const chooses = onChoose && {
               role: 'button' as const,
               tabIndex: 0,
@@ -102,6 +105,14 @@ export function House({
                   named={onChoose !== undefined}
                 />
                 {offer && <ZoneAnswer zone={zone} offer={offer} />}
+                {troubled?.has(zone.name) && (
+                  <g transform={`translate(${place.length * SCALE - 4} 4)`}>
+                    <circle r="9" fill="var(--plum)" stroke="var(--paper)" strokeWidth="2" />
+                    <text y="5" fontSize="14" fontWeight="700" textAnchor="middle" fill="var(--paper)">
+                      !
+                    </text>
+                  </g>
+                )}
               </g>
             )
           })}

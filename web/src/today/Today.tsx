@@ -1,11 +1,12 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { Schemas } from '../api/client'
-import { useBench, useDay, useLots } from '../api/queries'
+import { useBench, useDay, useLots, useTroubledZones } from '../api/queries'
 import { WorkPanel } from '../batches/WorkPanel'
 import { House, housesOf, widestOf } from '../drawings/House'
 import { Label, Tag } from '../drawings/Tag'
 import { lotsDueBy } from '../potting/Lots'
+import { Troubles } from '../round/Troubles'
 import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { HoldClock } from '../stock/HoldClock'
@@ -237,6 +238,7 @@ export function Today() {
   const { data: day } = read
   const { data: bench } = useBench(week)
   const { data: lots } = useLots()
+  const troubled = useTroubledZones()
   const lotsDue = week === thisWeek ? lotsDueBy(lots?.lots ?? [], session.today) : 0
   const things = day?.things ?? []
   const said = sayWeek(week, mondayOf(week), session.nursery)
@@ -271,6 +273,11 @@ export function Today() {
             </>
           )}
         </p>
+        {week === thisWeek && (
+          <div className="relative z-10 sm:pl-[10rem]">
+            <Troubles />
+          </div>
+        )}
         {things.length > 0 && <DayArc />}
         {day && things.length === 0 && week >= thisWeek && (
           <p className="soft sm:pl-[10rem]">
@@ -298,7 +305,13 @@ export function Today() {
         <div className="grid gap-4">
           {housesOf(bench?.zones ?? []).map(([name, zones]) => (
             <Link key={name} to="/bench" className="block" aria-label={`${name}: see the bench`}>
-              <House name={name} zones={zones} wide={widestOf(bench?.zones ?? [])} settings={session.nursery} />
+              <House
+                name={name}
+                zones={zones}
+                wide={widestOf(bench?.zones ?? [])}
+                settings={session.nursery}
+                troubled={troubled}
+              />
             </Link>
           ))}
         </div>

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace WetCradle\Server\Rooting;
+namespace WetCradle\Core\Rooting;
 
 use WetCradle\Core\Book\LossCause;
 
@@ -28,6 +28,17 @@ enum Seen: string
             self::TooWet, self::Yellowing, self::LeafDrop, self::Rot => LossCause::Rot,
             self::Pest => LossCause::Pest,
             self::MissingLabel => LossCause::Mislaid,
+        };
+    }
+
+    /** How soon somebody has to see to it, the most urgent 0: what spreads to others, what kills within days, what weakens. */
+    public function urgency(): int
+    {
+        return match ($this) {
+            self::Pest, self::Rot => 0,
+            self::Nozzle, self::Dry, self::TooWet => 1,
+            self::Yellowing, self::LeafDrop => 2,
+            self::MissingLabel, self::Fine => 3,
         };
     }
 }
