@@ -110,7 +110,7 @@ final class LimitsOfTypesTest extends TestCase
         ));
         yield 'warmest day' => [$thermal, 80, 81, 'temperatures[0]'];
         yield 'coldest day' => [$thermal, -60, -61, 'temperatures[0]'];
-        $list = static fn (int $n) => Fields::of(['n' => array_fill(0, $n, 1)])->numbers('n');
+        $list = static fn (int|float $n) => Fields::of(['n' => array_fill(0, (int) $n, 1)])->numbers('n');
         yield 'longest list' => [$list, 5000, 5001, 'n'];
     }
 

@@ -13,7 +13,7 @@ final class Version20261207000000 extends AbstractMigration
     public function up(Schema $schema): void
     {
         $this->addSql('CREATE TABLE sent_write (key TEXT PRIMARY KEY CHECK (length(key) BETWEEN 8 AND 60), account_id INTEGER NOT NULL,
-            request TEXT NOT NULL, status INTEGER NOT NULL, answer TEXT NOT NULL, at DATETIME NOT NULL)');
+            request TEXT NOT NULL, status INTEGER NOT NULL, answer TEXT NOT NULL, at TEXT NOT NULL) STRICT');
         $this->addSql('CREATE INDEX sent_write_at ON sent_write (at)');
     }
 

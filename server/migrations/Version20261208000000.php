@@ -12,8 +12,8 @@ final class Version20261208000000 extends AbstractMigration
 {
     public function up(Schema $schema): void
     {
-        $this->addSql('CREATE TABLE look_dealt (look_id INTEGER PRIMARY KEY REFERENCES round_look(id), what TEXT, watch_until DATE, at DATETIME NOT NULL,
-            by_id INTEGER NOT NULL REFERENCES account(id), CHECK ((what IS NULL) <> (watch_until IS NULL)))');
+        $this->addSql('CREATE TABLE look_dealt (look_id INTEGER PRIMARY KEY REFERENCES round_look(id), what TEXT, watch_until TEXT, at TEXT NOT NULL,
+            by_id INTEGER NOT NULL REFERENCES account(id), CHECK ((what IS NULL) <> (watch_until IS NULL))) STRICT');
         $this->addSql("INSERT INTO look_dealt (look_id, what, at, by_id) SELECT id, 'seen before it was asked for', at, by_id FROM round_look");
     }
 

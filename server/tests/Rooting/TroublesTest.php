@@ -70,7 +70,7 @@ final class TroublesTest extends House
         self::assertSame([], $this->troubles());
         $_SERVER['CRADLE_TODAY'] = $_ENV['CRADLE_TODAY'] = '2027-05-14';
         try {
-            self::assertTrue($this->troubles()[0]['looks'][0]['watched']);
+            self::assertSame([true], array_column(array_column($this->troubles(), 'looks')[0] ?? [], 'watched'));
             $this->ask('POST', '/api/troubles', ['looks' => [$id], 'what' => 'gone']);
             self::assertSame([], $this->troubles());
         } finally {

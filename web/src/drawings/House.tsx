@@ -107,8 +107,8 @@ export function House({
                 {offer && <ZoneAnswer zone={zone} offer={offer} />}
                 {troubled?.has(zone.name) && (
                   <g transform={`translate(${place.length * SCALE - 4} 4)`}>
-                    <circle r="9" fill="var(--plum)" stroke="var(--paper)" strokeWidth="2" />
-                    <text y="5" fontSize="14" fontWeight="700" textAnchor="middle" fill="var(--paper)">
+                    <circle r="13" fill="var(--plum)" stroke="var(--paper)" strokeWidth="2" />
+                    <text y="7" fontSize="20" fontWeight="700" textAnchor="middle" fill="var(--paper)">
                       !
                     </text>
                   </g>

@@ -56,7 +56,10 @@ function Together({ trouble }: { trouble: Trouble }) {
             <Link className="word font-semibold" to={`/batches/${look.code}`}>
               {look.code}
             </Link>
-            <span>{look.crop}</span>
+            <span>
+              {look.crop}
+              {look.line > 1 && `, line ${look.line}`}
+            </span>
             {look.share !== null && <span>{inHundred(look.share)} in 100</span>}
             {look.culled > 0 && <span>{look.culled} taken out</span>}
             {look.note && <span>“{look.note}”</span>}
@@ -76,7 +79,7 @@ function Together({ trouble }: { trouble: Trouble }) {
         ))}
       </ul>
       {open && (
-        <div className="mt-3 grid gap-3 border-t pt-3 border-stone-wash sm:grid-cols-2">
+        <div className="mt-3 grid gap-3 border-t pt-3 border-stone-wash">
           <form
             className="flex items-end gap-2"
             onSubmit={(event) => {
@@ -120,7 +123,7 @@ function Together({ trouble }: { trouble: Trouble }) {
             </button>
           </form>
           {deal.error && (
-            <p role="alert" className="refusal sm:col-span-2">
+            <p role="alert" className="refusal">
               {deal.error.message}
             </p>
           )}
