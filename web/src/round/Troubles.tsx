@@ -142,7 +142,7 @@ export function Troubles({ code, zone }: { code?: string; zone?: string }) {
     .filter((trouble) => trouble.looks.length > 0)
   if (here.length === 0) return null
   return (
-    <section aria-label="Found on the round" className="mb-6">
+    <section aria-label="Found on the round" className="mt-3 mb-6">
       <h2 className="mb-2">Found on the round</h2>
       <ul className="grid gap-2">
         {here.map((trouble) => (
