@@ -193,19 +193,31 @@ final class Acts
             throw Refused::because('unknown', 'act', sprintf('That act was entered for %s; undo it there.', $act->batch->code));
         }
         foreach ($this->ledger->undo($act, $this->writing->by()) as $touched) {
-            $this->entering->keepBenchInStep($touched, $this->today->day());
+            if (array_sum($touched->standing->states ?? []) === 0) {
+                // It holds nothing any more: planned again, or, if the undone act made it, as if it had never been.
+                $this->planAgain($touched);
+                $touched->calledOff = $touched !== $batch;
+            } else {
+                $this->entering->keepBenchInStep($touched, $this->today->day());
+            }
             $this->pottings->letGoOfEmpty($touched);
             if ($act->kind === ActKind::Split) {
                 $this->pottings->readyWithItsLots($touched);
             }
-            if (array_sum($touched->standing->states ?? []) === 0) {
-                // It holds nothing any more: planned again, or, if the undone act made it, as if it had never been.
-                $touched->sticking->stuckOn = null;
-                $touched->sticking->despite = null;
-                $touched->sticking->asPlanned = null;
-                $touched->sheet = $touched->sheet->way->newest();
-                $touched->calledOff = $touched !== $batch;
-            }
+        }
+    }
+
+    /** As it was planned before it was stuck: on its day, with its trays, on the bench that it was to lie on. */
+    private function planAgain(Batch $batch): void
+    {
+        $plan = $batch->sticking->asPlanned;
+        $batch->sticking = new Sticking();
+        $batch->people->clear();
+        $batch->leftBenchOn = null;
+        $batch->sheet = $batch->sheet->way->newest();
+        if ($plan !== null) {
+            $batch->amount->trays = $plan['trays'];
+            $batch->days->reckonedAs($batch->datesFrom(new \DateTimeImmutable($plan['stickOn']), $this->house->timetable()));
         }
     }
 }

@@ -11,6 +11,7 @@ use WetCradle\Core\Book\LossCause;
 use WetCradle\Core\Book\Place;
 use WetCradle\Core\Book\Posting;
 use WetCradle\Core\Book\State;
+use WetCradle\Core\Calendar\Week;
 use WetCradle\Server\Tests\House;
 
 /** The count book in the database guards itself, and agrees with the core's. */
@@ -120,6 +121,40 @@ final class LedgerTest extends House
         self::assertSame([$there, 1], [$batch['count'], count($batch['lines'])]);
         self::assertSame('called_off', $this->ask('GET', "/api/batches/{$new}")['state']);
         self::assertSame('Bo Tarrant', $batch['acts'][0]['by']);
+    }
+
+    public function testUndoingAStickPutsThePlanBackWhole(): void
+    {
+        $this->signIn();
+        $planned = array_values(array_filter(
+            $this->ask('GET', '/api/batches')['batches'],
+            static fn (array $b) => $b['state'] === 'planned' && $b['stickOn'] > '2027-05-20' && $b['against'] === [],
+        ));
+        foreach ([$planned[0]['code'], $planned[3]['code']] as $code) {
+            $before = $this->ask('GET', "/api/batches/{$code}");
+            $toDo = $this->toStick($before['stickOn']);
+            self::assertContains($code, $toDo);
+            $stuck = $this->ask('POST', "/api/batches/{$code}/stick", [
+                'on' => '2027-05-10', 'stuck' => 30, 'tooPoor' => 2, 'trays' => $before['trays'] + 1, 'mix' => 'perlite', 'trayNumbers' => '7', 'people' => ['1'],
+                'hormone' => 'IBA', 'despite' => 'for the test',
+            ]);
+            self::assertNotSame($before['stickOn'], $stuck['stickOn']);
+            $undone = $this->ask('POST', "/api/batches/{$code}/undo", ['act' => $stuck['acts'][0]['id']]);
+            // Who did what and when stays in the book; all else is as it was.
+            foreach (array_diff(array_keys($before), ['version', 'acts', 'lines']) as $what) {
+                self::assertSame($before[$what], $undone[$what], "{$code}: {$what}");
+            }
+            self::assertSame($toDo, $this->toStick($before['stickOn']));
+        }
+    }
+
+    /** @return list<string> codes that are to be stuck in the week of a day */
+    private function toStick(string $day): array
+    {
+        $week = Week::containing(new \DateTimeImmutable($day))->written();
+        $things = array_filter($this->ask('GET', '/api/day?week='.$week)['things'], static fn (array $thing) => $thing['job'] === 'stick');
+
+        return array_column(array_column($things, 'tag'), 'code');
     }
 
     public function testUndoingTheStickingPlansTheBatchAgain(): void
