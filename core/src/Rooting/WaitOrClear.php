@@ -7,6 +7,7 @@ namespace WetCradle\Core\Rooting;
 use WetCradle\Core\Compute\Calculation;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Fact;
+use WetCradle\Core\Refused;
 
 /**
  * What is still green and unrooted: what it may yet give step by step, against the rent of its place. One that is unrooted at
@@ -48,7 +49,11 @@ final class WaitOrClear implements Calculation
         return ['waitSteps' => $call->waitSteps(), 'gain' => $call->gain(), 'steps' => $call->steps];
     }
 
-    /** None may die in a step, but not all. */
+    /**
+     * None may die in a step, but not all.
+     *
+     * @throws Refused for `lossPerStep`
+     */
     private static function loss(Fields $in): float
     {
         $loss = $in->number('lossPerStep', 0.0);
