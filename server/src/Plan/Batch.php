@@ -222,6 +222,19 @@ class Batch
         return [...$this->wanted === null ? [] : [$this->wanted], ...array_values($this->shared->toArray())];
     }
 
+    /** It serves an order no more; where it serves others too, the next of them is its first. */
+    public function letGoOf(Wanted $order): void
+    {
+        $this->shared->removeElement($order);
+        if ($this->wanted === $order) {
+            $next = $this->shared->first();
+            $this->wanted = $next === false ? null : $next;
+            if ($next !== false) {
+                $this->shared->removeElement($next);
+            }
+        }
+    }
+
     /** How much bench its trays take. */
     public function positions(): int
     {

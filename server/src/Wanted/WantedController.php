@@ -121,13 +121,15 @@ final class WantedController
 
     #[Route('/api/wanted/{id<\d+>}', methods: ['PUT'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function change(int $id, Fields $in): Answer
+    public function change(int $id, Fields $in, CallingOff $callingOff): Answer
     {
         $wanted = $this->wanted($id);
-        $this->writing->once(function () use ($wanted, $in): void {
+        $this->writing->once(function () use ($wanted, $in, $callingOff): void {
             $this->em->refresh($wanted);
             $before = self::editable($wanted);
             $this->writing->mustBeVersion($in->count('version'), $wanted->version, $before);
+            $wasOff = $wanted->calledOff;
+            $fate = $in->has('batches') ? $in->choice('batches', BatchesFate::class) : null;
             $this->writing->change($wanted, function (Wanted $asked) use ($in): void {
                 $asked->calledOff = $in->has('calledOff') && $in->flag('calledOff');
                 $asked->pot = $this->pot($in);
@@ -135,6 +137,9 @@ final class WantedController
                 $in->done();
             });
             $this->writing->keep('wanted', (string) $wanted->id, $before, self::editable($wanted));
+            if ($wanted->calledOff && !$wasOff) {
+                $callingOff->settle($wanted, $fate, $in);
+            }
         });
 
         return new Answer($this->views->one($wanted));

@@ -158,14 +158,14 @@ export function BatchPage() {
                 More
               </button>
             )}
-            {mayPlan && !batch.isStuck && batch.state !== 'called_off' && (
+            {mayPlan && !batch.isStuck && (
               <button
                 type="button"
                 className="act"
                 aria-expanded={isOpen('plan-change', 1)}
                 onClick={() => toggle('plan-change')}
               >
-                Change the plan
+                {batch.state === 'called_off' ? 'Bring it back' : 'Change the plan'}
               </button>
             )}
             {!batch.isStuck && batch.state !== 'called_off' && (

@@ -15,7 +15,7 @@ import { say } from '../shell/Said'
 import { shiftWeek, useShown } from '../shell/week'
 import { PRIORITY_WORDS } from '../words'
 
-const NAMES = ['crop', 'plants', 'pot', 'readyWeek', 'toWeek', 'every', 'customer', 'priority', 'note'] as const
+const NAMES = ['crop', 'plants', 'pot', 'readyWeek', 'toWeek', 'every', 'customer', 'priority', 'note', 'batches'] as const
 const WORDS = {
   plants: 'Good plants',
   pot: 'Pot',
@@ -33,7 +33,9 @@ const typedOf = (week: string, wanted?: Wanted) => ({
   customer: wanted?.customer ?? '',
   priority: wanted?.priority ?? ('should' as Schemas['Priority']),
   note: wanted?.note ?? '',
-  calledOff: wanted?.calledOff ?? false,
+  // Who opens an order that was called off brings it back.
+  calledOff: false,
+  batches: '',
   version: wanted?.version ?? 0,
   toWeek: '',
   every: '1',
@@ -50,9 +52,16 @@ export function OrderForm({ wanted, onDone }: { wanted?: Wanted; onDone: (wanted
   const { errors } = form.formState
   const [weekly, setWeekly] = useState(false)
   const write = useWrite(async (typed: Entered): Promise<[Wanted, ...Wanted[]]> => {
-    const { crop, version, calledOff, toWeek, every, ...rest } = typed
+    const { crop, version, calledOff, batches, toWeek, every, ...rest } = typed
     const body = { ...rest, plants: numeric(typed.plants), pot: Number(typed.pot), readyWeek: asWeek(typed.readyWeek, thisWeek) }
-    if (wanted) return [await put('/api/wanted/{id}', { ...body, version, calledOff }, { id: wanted.id })]
+    if (wanted)
+      return [
+        await put(
+          '/api/wanted/{id}',
+          { ...body, version, calledOff, ...(batches !== '' && { batches: batches as 'free' }) },
+          { id: wanted.id },
+        ),
+      ]
     if (!weekly) return [await post('/api/wanted', { ...body, crop })]
     const { wanted: series } = await post('/api/wanted/series', {
       ...body,
@@ -162,6 +171,19 @@ export function OrderForm({ wanted, onDone }: { wanted?: Wanted; onDone: (wanted
           <label className="flex min-h-11 w-fit cursor-pointer items-center gap-2">
             <input type="checkbox" className="checkbox" {...form.register('calledOff')} /> called off
           </label>
+        )}
+        {wanted && !wanted.calledOff && form.watch('calledOff') && wanted.batches.length > 0 && (
+          <div className="max-w-md">
+            <Field label="Its batches" hint={wanted.batches.map(({ code }) => code).join(', ')} error={errors.batches}>
+              {(ids) => (
+                <Choose {...ids} {...form.register('batches')} value={form.watch('batches')} className="field-text">
+                  <option value="free">are free for another order</option>
+                  <option value="own_target">are kept as our own target</option>
+                  <option value="called_off">are called off too, where they are only planned</option>
+                </Choose>
+              )}
+            </Field>
+          </div>
         )}
         <FormRefusal form={form} />
         {theirs && isMeeting(write.error) && (

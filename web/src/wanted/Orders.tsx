@@ -101,6 +101,17 @@ function Order({ wanted, chosen }: { wanted: Wanted; chosen: boolean }) {
             </button>
           </>
         )}
+        {mayPlan && wanted.calledOff && (
+          <button
+            type="button"
+            className="act"
+            aria-expanded={changing}
+            aria-label={`Bring back the order of ${wanted.crop}`}
+            onClick={() => setChanging(!changing)}
+          >
+            Bring it back
+          </button>
+        )}
       </div>
       {mending && (
         <div className="sheet p-4 md:col-span-3">
