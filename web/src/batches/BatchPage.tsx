@@ -179,6 +179,11 @@ export function BatchPage() {
             <Link className="act" to={`/mixing/labels?batches=${batch.code}`}>
               Labels
             </Link>
+            {mayPlan && (
+              <Link className="act" to={`/nursery/history?what=batch&which=${batch.code}`}>
+                History
+              </Link>
+            )}
           </div>
         </div>
       </div>

@@ -9,6 +9,7 @@ export const NurseryRooms = () => (
       ['/nursery/hands', 'Hands'],
       ['/nursery/air', 'Air'],
       ['/nursery/trays', 'Trays and pots'],
+      ['/nursery/history', 'History'],
     ]}
   />
 )

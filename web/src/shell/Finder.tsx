@@ -41,6 +41,7 @@ const PAGES: [name: string, at: string][] = [
   ['Hands', '/nursery/hands'],
   ['Trays and pots', '/nursery/trays'],
   ['Air', '/nursery/air'],
+  ['History', '/nursery/history'],
 ]
 
 const pagesLike = (typed: string): Found[] =>

@@ -43,6 +43,7 @@ const FOUND: Record<string, () => Promise<ComponentType>> = {
   '/nursery/habits': () => import('../nursery/Habits').then((m) => m.Habits),
   '/nursery/hands': () => import('../nursery/CrewForm').then((m) => m.CrewForm),
   '/nursery/trays': () => import('../nursery/TraysForm').then((m) => m.TraysForm),
+  '/nursery/history': () => import('../nursery/History').then((m) => m.History),
   '/nursery/air': () => import('../nursery/AirForm').then((m) => m.AirForm),
 }
 
