@@ -73,7 +73,7 @@ export function History() {
         <label className="text-sm font-semibold">
           Of
           <select
-            className="field-text mt-1 block font-normal"
+            className="field-text mt-1 font-normal"
             value={what}
             onChange={(event) => setSearch(event.target.value === '' ? {} : { what: event.target.value })}
           >
@@ -107,7 +107,7 @@ export function History() {
                   {sayDay(change.at.slice(0, 10), session.today)}, {change.at.slice(11, 16)}
                 </span>
                 <span>{kind?.words ?? change.what}</span>
-                {kind?.place ? (
+                {change.what === 'nursery' ? null : kind?.place ? (
                   <Link className="word font-semibold" to={kind.place(change.which)}>
                     {change.which}
                   </Link>

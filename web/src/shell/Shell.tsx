@@ -110,7 +110,7 @@ export function Shell({ children }: { children: ReactNode }) {
         <span className="mr-4 text-lg font-bold whitespace-nowrap">{session.nursery?.name}</span>
         <nav
           aria-label="Rooms"
-          className="fixed inset-x-0 bottom-0 z-30 flex justify-around border-t-2 sm:static sm:justify-start sm:gap-1 sm:border-0 bg-ground border-peat"
+          className="fixed inset-x-0 bottom-0 z-30 flex justify-around border-t-2 sm:static sm:z-auto sm:justify-start sm:gap-1 sm:border-0 bg-ground border-peat"
         >
           {ROOMS.map((room) => (
             <NavLink
