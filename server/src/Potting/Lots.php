@@ -262,6 +262,8 @@ final class Lots
             return $entries;
         };
 
+        $lot->countsChanged();
+
         return $this->entering->enter($lines[0]->batch, $kind, $day, $says, [...$lines, ...$also], $playAll);
     }
 }

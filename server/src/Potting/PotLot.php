@@ -68,7 +68,13 @@ class PotLot
         ++$this->version;
     }
 
-    /** @throws Conflict where it is made up otherwise than this version of it was */
+    /** Some of it grew, went or was lost: who saw it before has seen another lot. */
+    public function countsChanged(): void
+    {
+        ++$this->version;
+    }
+
+    /** @throws Conflict where it is not as this version of it was */
     public function mustBeAsSeen(int $version): void
     {
         if ($version !== $this->version) {
@@ -76,7 +82,7 @@ class PotLot
             throw new Conflict(
                 ['code' => $this->code, 'version' => $this->version, 'batches' => $batches],
                 sprintf(
-                    'Somebody put plants to lot %s or parted some from it meanwhile, so nothing was done. %s',
+                    'Somebody put plants to lot %s, took some from it or booked some of it meanwhile, so nothing was done. %s',
                     $this->code,
                     $batches === [] ? 'Nothing stands in it now.' : 'It is of '.implode(' and ', $batches).' now.',
                 ),

@@ -88,9 +88,11 @@ final class LotTest extends House
             )['field'],
             'None is counted as ready yet.',
         );
-        $this->act($lot, 'grow', ['on' => '2027-05-12', 'count' => 60]);
-        $now = $this->act($lot, 'send', ['on' => '2027-05-12', 'order' => $small, 'count' => 30]);
-        $now = $this->act($lot, 'send', ['on' => '2027-05-12', 'order' => $large, 'count' => 20]);
+        $grown = $this->act($lot, 'grow', ['on' => '2027-05-12', 'count' => 60]);
+        $sent = ['version' => $grown['version'], 'on' => '2027-05-12', 'order' => $small, 'count' => 30];
+        $now = $this->ask('POST', "/api/lots/{$lot['code']}/send", $sent);
+        self::assertSame('changed_meanwhile', $this->refused(409, 'POST', "/api/lots/{$lot['code']}/send", $sent)['code'], 'Pressed twice it goes once.');
+        $now = $this->act($now, 'send', ['on' => '2027-05-12', 'order' => $large, 'count' => 20]);
         self::assertSame([10, 50, $lot['potted'] - 60], [$now['grown'], $now['sent'] - $lot['sent'], $now['potted']]);
         $orders = array_column($now['orders'], null, 'id');
         self::assertSame([30, 30, 0], [$orders[$small]['sent'], $orders[$small]['fromHere'], $orders[$small]['open']]);
@@ -99,7 +101,7 @@ final class LotTest extends House
             422,
             'POST',
             "/api/lots/{$lot['code']}/send",
-            ['version' => $lot['version'], 'on' => '2027-05-12', 'order' => $large, 'count' => 31],
+            ['version' => $now['version'], 'on' => '2027-05-12', 'order' => $large, 'count' => 31],
         );
         self::assertSame(['more_than_wanted', 'count'], [$over['code'], $over['field']]);
         self::assertStringContainsString('still wants 30', $over['message']);
@@ -119,8 +121,8 @@ final class LotTest extends House
         $at = fn () => array_column($this->ask('GET', '/api/wanted?season=running')['wanted'], null, 'id')[$order];
         $before = $at();
         self::assertSame(0, $before['outlook']['sent']);
-        $this->act($lot, 'grow', ['on' => '2027-05-12', 'count' => 30]);
-        $this->act($lot, 'send', ['on' => '2027-05-12', 'order' => $order, 'count' => min(10, $before['plants'])]);
+        $grown = $this->act($lot, 'grow', ['on' => '2027-05-12', 'count' => 30]);
+        $this->act($grown, 'send', ['on' => '2027-05-12', 'order' => $order, 'count' => min(10, $before['plants'])]);
         $now = $at();
         self::assertSame(min(10, $before['plants']), $now['outlook']['sent']);
         self::assertSame(min(20, $before['plants'] - $now['outlook']['sent']), $now['outlook']['ready']);
@@ -133,7 +135,7 @@ final class LotTest extends House
             ['crop' => $lot['cropSlug'], 'plants' => 20, 'pot' => 1, 'readyWeek' => '2027-W20', 'customer' => null, 'priority' => 'nice'],
         );
         $other = (int) $this->db()->fetchOne('SELECT max(id) FROM wanted');
-        $this->act($lot, 'send', ['on' => '2027-05-12', 'order' => $other, 'count' => 20]);
+        $this->act($this->ask('GET', '/api/lots/'.$lot['code']), 'send', ['on' => '2027-05-12', 'order' => $other, 'count' => 20]);
         self::assertSame([$now['outlook']['sent'], 0], [$at()['outlook']['sent'], $at()['outlook']['ready']]);
     }
 
