@@ -30,7 +30,8 @@ final class HistoryController
             $this->db,
             "SELECT n.id, n.what, n.which, n.fields, n.at, a.name AS by FROM change_note n JOIN account a ON a.id = n.by_id
              WHERE (:what IS NULL OR n.what = :what) AND (:which IS NULL OR n.which = :which) AND (:before IS NULL OR n.id < :before)
-             AND (:q IS NULL OR n.which LIKE :q ESCAPE '\\' OR a.name LIKE :q ESCAPE '\\' OR n.fields LIKE :q ESCAPE '\\') ORDER BY n.id DESC LIMIT ".(self::MOST + 1),
+             AND (:q IS NULL OR n.which LIKE :q ESCAPE '\\' OR a.name LIKE :q ESCAPE '\\' OR n.fields LIKE :q ESCAPE '\\')
+             ORDER BY n.id DESC LIMIT ".(self::MOST + 1),
             [
                 'what' => $asked('what'), 'which' => $asked('which'), 'before' => $request->query->has('before') ? $request->query->getInt('before') : null,
                 'q' => $search === null ? null : '%'.addcslashes($search, '%_\\').'%',

@@ -26,7 +26,8 @@ final class CallingOff
     {
         $batches = Row::things($this->em->createQuery(
             'SELECT b, s FROM '.Batch::class.' b LEFT JOIN b.shared s WHERE b.calledOff = false
-                AND (b.wanted = :order OR b.id IN (SELECT x.id FROM '.Batch::class.' x JOIN x.shared y WHERE y = :order)) ORDER BY b.id',
+                AND (b.wanted = :order OR b.id IN (SELECT x.id FROM '.Batch::class.' x JOIN x.shared y WHERE y = :order))
+                ORDER BY b.id',
         )->setParameter('order', $order), Batch::class);
         // A batch that others wait for too goes on for them: nobody has to decide on it.
         $alone = array_values(array_filter($batches, static fn (Batch $batch) => $batch->orders() === [$order]));
