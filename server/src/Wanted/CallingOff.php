@@ -33,7 +33,8 @@ final class CallingOff
         $alone = array_values(array_filter($batches, static fn (Batch $batch) => $batch->orders() === [$order]));
         if ($fate === null && $alone !== []) {
             $codes = array_map(static fn (Batch $batch) => $batch->code, $alone);
-            throw $in->refuse('missing', 'batches', sprintf('have to be decided on: %s %s for this order', implode(', ', $codes), count($codes) === 1 ? 'is' : 'are'));
+            $who = implode(', ', $codes).(count($codes) === 1 ? ' is' : ' are');
+            throw $in->refuse('missing', 'batches', "have to be decided on: {$who} for this order");
         }
         $own = null;
         foreach ($batches as $batch) {
