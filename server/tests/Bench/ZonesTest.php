@@ -39,6 +39,14 @@ final class ZonesTest extends House
         }
     }
 
+    public function testAZoneThatIsNeverWarmEnoughIsNoOffer(): void
+    {
+        $this->signIn();
+        $cold = $this->ask('POST', '/api/zones', ['name' => 'Ice house', 'heatLow' => -5, 'heatHigh' => -2] + self::BENCH);
+        $offer = array_column($this->ask('GET', "/api/bench/offers?batch={$this->planned()}")['zones'], null, 'id')[$cold['id']];
+        self::assertSame(['no_warmth', false, false], [$offer['reason'], $offer['yes'], $offer['here']]);
+    }
+
     public function testAColdFrameIsNotFreeOfFrostUnlessItIsSaid(): void
     {
         $this->signIn();

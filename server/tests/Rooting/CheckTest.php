@@ -36,6 +36,19 @@ final class CheckTest extends House
         );
     }
 
+    public function testAllThatStandsOnALineCanBeLiftedRootedOrNot(): void
+    {
+        $this->signIn('femi');
+        $code = $this->rooting();
+        $line = $this->ask('GET', "/api/batches/{$code}");
+        $this->ask('POST', "/api/batches/{$code}/count", ['on' => '2027-05-12', 'rooted' => 9, 'unrooted' => $line['count'] - 9, 'lost' => (object) [], 'potted' => 0]);
+        $all = $line['count'];
+        $told = $this->refused(422, 'POST', "/api/batches/{$code}/checks", ['on' => '2027-05-12', 'stages' => ['at_wall' => $all + 1]]);
+        self::assertSame('more_than_there_are', $told['code']);
+        $check = $this->ask('POST', "/api/batches/{$code}/checks", ['on' => '2027-05-12', 'stages' => ['at_wall' => $all]])['checks'][0];
+        self::assertSame($all, $check['lifted']);
+    }
+
     public function testTheGlyphIsTheTypicalStageOfTheNewestCheck(): void
     {
         $this->signIn('femi');

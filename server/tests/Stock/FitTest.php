@@ -136,7 +136,14 @@ final class FitTest extends House
         $told = $this->refused(422, 'POST', "/api/batches/{$batch['code']}/stick", $stick($left + 1));
         self::assertSame(['stuck', 'past_licence'], $this->fieldAndCode($told));
         $this->ask('POST', "/api/batches/{$batch['code']}/stick", $stick($left));
-        self::assertSame(0, $this->licence('LPB 2207')['left']);
+        $licence = $this->licence('LPB 2207');
+        self::assertSame(0, $licence['left']);
+        // What is used up to the last plant is said with the block, before anybody plans.
+        $against = fn (): array => array_column($this->ask('GET', '/api/stock/'.$batch['block'])['against'], 'code');
+        $this->db()->update('licence', ['plants' => $licence['used'] + 1], ['number' => 'LPB 2207']);
+        self::assertNotContains('rights', $against());
+        $this->db()->update('licence', ['plants' => $licence['used']], ['number' => 'LPB 2207']);
+        self::assertContains('rights', $against());
     }
 
     public function testALicenceWeighsWhatIsMovedTogetherAsOne(): void
