@@ -122,6 +122,7 @@ test('the same journey by keyboard alone', async ({ page }) => {
   await pressOn(page, page.getByRole('button', { name: `Count Mint 'Cellar' ${code}` }))
   const count = page.getByRole('form', { name: `Count ${code}` })
   await typeInto(page, count.getByLabel('Rooted', { exact: true }), '80')
+  await typeInto(page, count.getByLabel('Unrooted, alive', { exact: true }), '0')
   await typeInto(page, count.getByLabel('Potted now', { exact: true }), '80')
   await page.keyboard.press('Enter')
   await expect(page.getByRole('status')).toContainText('80 rooted')

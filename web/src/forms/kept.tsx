@@ -77,7 +77,7 @@ export function useKept<T extends FieldValues>(form: UseFormReturn<T>, of: strin
   }, [isSubmitSuccessful, forget])
 
   return isBack ? (
-    <p role="status" className="flex flex-wrap items-center gap-3 text-sm soft sm:col-span-full">
+    <p aria-live="polite" className="flex flex-wrap items-center gap-3 text-sm soft sm:col-span-full">
       What was typed here before is still here.
       <button
         type="button"
