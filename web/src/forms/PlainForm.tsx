@@ -77,6 +77,7 @@ export function PlainForm<const E extends readonly Entry[]>({
         entry.kind === 'week' ? (
           <WeekField
             key={entry.name}
+            registered={form.register(entry.name)}
             label={entry.label}
             hint={entry.hint}
             error={form.formState.errors[entry.name]}

@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import type { FieldError } from 'react-hook-form'
+import type { FieldError, UseFormRegisterReturn } from 'react-hook-form'
 import { useShown } from '../shell/week'
 import { mondayOf, sayDay, sayWeek } from '../words'
 import { Field } from './Field'
@@ -42,12 +42,15 @@ function Weeks({ chosen, onChoose }: { chosen: string; onChoose: (week: string) 
 
 /** A week, typed as people write it or chosen from the weeks of a year; below it what was understood. */
 export function WeekField({
+  registered: _,
   label,
   hint,
   error,
   value,
   onChange,
 }: {
+  /** The form knows of it, so that what was wrong with it is forgotten when it is sent again. */
+  registered: UseFormRegisterReturn
   label: string
   hint?: string
   error?: FieldError

@@ -73,6 +73,11 @@ export function useKept<T extends FieldValues>(form: UseFormReturn<T>, of: strin
     }
   }, [name, reset, subscribe, getValues])
   useEffect(() => {
+    // What is on its way is not half filled; what came back with a refusal is again.
+    if (isSubmitting) halfFilled.delete(name)
+    else if (read(name) !== null) halfFilled.add(name)
+  }, [isSubmitting, name])
+  useEffect(() => {
     if (isSubmitSuccessful) forget()
   }, [isSubmitSuccessful, forget])
 

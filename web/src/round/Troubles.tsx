@@ -1,3 +1,4 @@
+import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { post, type Schemas } from '../api/client'
@@ -16,20 +17,20 @@ const inAWeek = (today: string) => new Date(Date.parse(today) + 7 * 86_400_000).
 /** Looks that tell of one thing, and what becomes of it. */
 function Together({ trouble }: { trouble: Trouble }) {
   const { session, mayLog } = useShown()
+  const client = useQueryClient()
   const [open, setOpen] = useState(false)
   const [what, setWhat] = useState('')
   const [until, setUntil] = useState(inAWeek(session.today))
   const ids = trouble.looks.map((look) => look.id)
   const deal = useWrite((body: { looks: number[]; what?: string; watchUntil?: string }) => post('/api/troubles', body))
   const settle = (body: { what?: string; watchUntil?: string }, words: string) =>
-    deal.mutate(
-      { looks: ids, ...body },
-      {
-        onSuccess: () => {
-          setOpen(false)
-          say(words, () => deal.mutateAsync({ looks: ids }))
-        },
+    // What is dealt with is gone from here by the time it is said.
+    deal.mutateAsync({ looks: ids, ...body }).then(
+      () => {
+        setOpen(false)
+        say(words, () => post('/api/troubles', { looks: ids }).then(() => client.invalidateQueries()))
       },
+      () => undefined,
     )
   const title = `${SEEN_WORDS[trouble.seen]} in ${trouble.zone}`
   return (

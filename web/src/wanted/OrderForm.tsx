@@ -121,6 +121,7 @@ export function OrderForm({ wanted, onDone }: { wanted?: Wanted; onDone: (wanted
         )}
       </Field>
       <WeekField
+        registered={form.register('readyWeek')}
         label="Ready week"
         error={errors.readyWeek}
         value={form.watch('readyWeek')}
@@ -135,6 +136,7 @@ export function OrderForm({ wanted, onDone }: { wanted?: Wanted; onDone: (wanted
       {weekly && (
         <>
           <WeekField
+            registered={form.register('toWeek')}
             label="Until week"
             hint="the last of them"
             error={errors.toWeek}
