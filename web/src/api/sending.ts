@@ -74,8 +74,10 @@ const isNoAnswer = (status: number) => status === 502 || status === 503 || statu
  */
 export async function send(request: Request): Promise<Response> {
   if (request.method === 'GET' || request.method === 'HEAD') return fetch(request)
-  const what = await nameOf(request)
-  const before = unanswered.read()[what]
+  // Mostly nothing is unanswered: then it goes out at once, before the page can be left.
+  const keys = unanswered.read()
+  const name = nameOf(request)
+  const before = Object.keys(keys).length === 0 ? undefined : keys[await name]
   const key = before ?? newKey()
   const wasSent = { yes: before !== undefined }
   request.headers.set('Idempotency-Key', key)
@@ -87,14 +89,14 @@ export async function send(request: Request): Promise<Response> {
       try {
         const got = await fetch(request.clone())
         if (!isNoAnswer(got.status) || last) {
-          if (!isNoAnswer(got.status)) unanswered.note(what, null)
+          if (!isNoAnswer(got.status) && wasSent.yes) unanswered.note(await name, null)
           return got
         }
         tell('Others are writing just now. Asking again.')
       } catch (lost) {
         if (request.signal.aborted) throw lost
         wasSent.yes = true
-        unanswered.note(what, key)
+        unanswered.note(await name, key)
         if (last) throw new Refusal('offline', '', UNKNOWN)
         tell('Sent; no answer yet. Asking again.')
       }
