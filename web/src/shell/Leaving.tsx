@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react'
+import { Dialog } from './Dialog'
 
 /** Asked once where somebody goes elsewhere while something is not sent. */
 export function Leaving({
@@ -14,18 +14,8 @@ export function Leaving({
   onStay: () => void
   onLeave: () => void
 }) {
-  const dialog = useRef<HTMLDialogElement>(null)
-  useEffect(() => {
-    dialog.current?.showModal()
-  }, [])
   return (
-    <dialog
-      ref={dialog}
-      aria-labelledby="leaving"
-      className="sheet m-auto w-[min(26rem,92vw)] p-6 backdrop:bg-peat/50"
-      onClose={onStay}
-    >
-      <h2 id="leaving">{title}</h2>
+    <Dialog title={title} onClose={onStay}>
       <p className="mb-4">{words}</p>
       <div className="flex flex-wrap gap-2">
         <button type="button" className="act-main" onClick={onLeave}>
@@ -35,6 +25,6 @@ export function Leaving({
           Stay
         </button>
       </div>
-    </dialog>
+    </Dialog>
   )
 }

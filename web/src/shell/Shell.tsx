@@ -37,6 +37,8 @@ export const hasLeft = () => left
 async function signOut() {
   left = true
   queryClient.setQueryData(['session'], await answer(api.POST('/api/sign-out', {})))
+  // What one person typed or sent is not for the next one on this device.
+  sessionStorage.clear()
   queryClient.removeQueries({ predicate: (query) => query.queryKey[0] !== 'session' })
 }
 
