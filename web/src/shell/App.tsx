@@ -35,14 +35,14 @@ export function App() {
   if (session.account) last.current = session
   // Who did not leave is asked to sign in again where they are.
   const shown = session.account ? session : hasLeft() ? null : last.current
-  if (!shown)
+  if (!shown?.account)
     return (
       <Suspense>
         <SignIn />
       </Suspense>
     )
   return (
-    <WeekProvider session={shown}>
+    <WeekProvider key={shown.account.id} session={shown}>
       <Shell>
         <Boundary at={pathname}>
           <Suspense>
@@ -55,7 +55,7 @@ export function App() {
           </Suspense>
         </Boundary>
       </Shell>
-      {!session.account && <SignInAgain name={shown.account?.name ?? ''} />}
+      {!session.account && <SignInAgain was={shown.account} />}
     </WeekProvider>
   )
 }

@@ -155,16 +155,16 @@ export function Rail() {
           if (event.key === 'Home') setWeek(thisWeek)
         }}
       >
-        {!data && error && (
-          <p role="alert" className="refusal pt-3">
-            The weeks could not be read.{' '}
-            <button type="button" className="word" onClick={() => refetch()}>
-              Try again
-            </button>
-          </p>
-        )}
         {width > 0 && weeks.length > 0 && <Drawn weeks={weeks} week={week} thisWeek={thisWeek} width={width} />}
       </div>
+      {!data && error && (
+        <p role="alert" className="refusal absolute top-5">
+          The weeks could not be read.{' '}
+          <button type="button" className="word" onClick={() => refetch()}>
+            Try again
+          </button>
+        </p>
+      )}
       <div className="flex flex-wrap items-baseline gap-x-2.5 gap-y-0.5 pb-1.5 text-sm sm:gap-x-4">
         <strong className="text-base first-letter:uppercase">{sayWeek(week, mondayOf(week), session.nursery)}</strong>
         <span className="soft hidden sm:inline">{sayDay(mondayOf(week), session.today)}</span>

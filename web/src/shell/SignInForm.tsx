@@ -1,16 +1,36 @@
 import { useForm } from 'react-hook-form'
-import { answer, api, Refusal } from '../api/client'
+import { answer, api, Refusal, type Session } from '../api/client'
 import { queryClient } from '../api/queries'
 import { Field } from '../forms/Field'
 import { FormRefusal, showRefusal } from '../forms/refusals'
 
-/** Name and password; who they belong to is here from then on. */
-export function SignInForm() {
+const BUT_WHO_IS_HERE = { predicate: ({ queryKey }: { queryKey: readonly unknown[] }) => queryKey[0] !== 'session' }
+
+/**
+ * Lets somebody in. What could not be read while nobody was signed in is read again; what another person read or typed is not
+ * theirs.
+ */
+function letIn(session: Session, was: number | undefined) {
+  const isAnother = was !== undefined && session.account?.id !== was
+  if (isAnother) {
+    sessionStorage.clear()
+    queryClient.removeQueries(BUT_WHO_IS_HERE)
+  }
+  queryClient.setQueryData(['session'], session)
+  if (!isAnother) queryClient.invalidateQueries(BUT_WHO_IS_HERE)
+}
+
+/**
+ * Name and password; who they belong to is here from then on.
+ *
+ * @param was whose session ended where they still are
+ */
+export function SignInForm({ was }: { was?: number }) {
   const form = useForm({ defaultValues: { signIn: '', password: '' } })
   const { errors, isSubmitting } = form.formState
   const enter = form.handleSubmit(async (typed) => {
     try {
-      queryClient.setQueryData(['session'], await answer(api.POST('/api/sign-in', { body: typed })))
+      letIn(await answer(api.POST('/api/sign-in', { body: typed })), was)
     } catch (refusal) {
       if (refusal instanceof Refusal) showRefusal(form, refusal, ['signIn', 'password'])
     }
