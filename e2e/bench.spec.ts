@@ -4,6 +4,7 @@ import { mustBeUsable, signIn, test } from './house'
 interface Tenant {
   inPots: boolean
   to: string
+  lot: { code: string } | null
   tag: { code: string; isStuck: boolean }
 }
 interface Zone {
@@ -19,14 +20,18 @@ const named = async (page: Page, name: string): Promise<Zone> => {
   if (!found) throw new Error(`There is no ${name}.`)
   return found
 }
-const placeOf = async (page: Page, code: string): Promise<string> =>
-  (await (await page.request.get(`/api/batches/${code}`)).json()).zone
 
 /** Closings that an earlier try left behind are taken back, all but the demo's own. */
 async function openAgain(page: Page, name: string): Promise<void> {
   const zone = await named(page, name)
   for (const closed of zone.closed) await page.request.delete(`/api/zones/${zone.id}/closed/${closed.id}`)
 }
+
+const layOf = async (page: Page, code: string): Promise<{ zone: string; stickOn: string }> => {
+  const { zone, stickOn } = await (await page.request.get(`/api/batches/${code}`)).json()
+  return { zone, stickOn }
+}
+const standsIn = async (page: Page, lot: string): Promise<string> => (await (await page.request.get(`/api/lots/${lot}`)).json()).zone
 
 test('the house is filled again, shown before it is done, and undone', async ({ page }) => {
   await signIn(page)
@@ -37,17 +42,17 @@ test('the house is filled again, shown before it is done, and undone', async ({ 
   await expect(gains).toContainText(/Without a place: [1-9]\d* now, 0 then/)
   const first = page.getByRole('region', { name: 'What would change' }).getByRole('listitem').first()
   const code = (await first.getByRole('link').textContent()) ?? ''
-  const before = await placeOf(page, code)
-  await expect(first).toContainText(before)
+  const before = await layOf(page, code)
+  await expect(first).toContainText(before.zone)
   await mustBeUsable(page, 'filling')
   await page.getByRole('button', { name: 'What would help?' }).click()
   await expect(page.getByRole('cell', { name: 'off the mist two weeks sooner' })).toBeVisible()
   await page.getByRole('button', { name: /^Make \d+ moves$/ }).click()
   await expect(page.getByRole('status').filter({ hasText: /batches moved/ })).toBeVisible()
-  expect(await placeOf(page, code)).not.toBe(before)
+  expect(await layOf(page, code)).not.toEqual(before)
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(page.getByRole('status').filter({ hasText: /put back/ })).toBeVisible()
-  expect(await placeOf(page, code)).toBe(before)
+  expect(await layOf(page, code)).toEqual(before)
 })
 
 test('a batch is dragged to a zone that refuses it, and to one that takes it', async ({ page }) => {
@@ -168,11 +173,11 @@ test('a zone is laid out on the screen and by its numbers', async ({ page }) => 
   await form.getByLabel('Length').fill('0.3')
   await form.getByLabel('Width').fill('0.3')
   await form.getByRole('button', { name: 'Add the zone' }).click()
-  await expect(form.getByText('is smaller than one tray')).toBeVisible()
+  await expect(form.getByText('is smaller than one tray of 40')).toBeVisible()
   await form.getByLabel('Length').fill('4')
   await form.getByLabel('Width').fill('1')
   await form.getByRole('button', { name: 'Add the zone' }).click()
-  await expect(page.getByRole('status').filter({ hasText: `${name} has room for 10 trays` })).toBeVisible()
+  await expect(page.getByRole('status').filter({ hasText: `${name} has 10 tray places` })).toBeVisible()
   const drawn = page.getByRole('button', { name: new RegExp(`^${name}:`) })
   await drawn.click()
   const box = await drawn.boundingBox()
@@ -205,19 +210,19 @@ test('what is to be potted is given room, and pots that stand are moved to where
   await expect(page.getByRole('status').filter({ hasText: /put back/ })).toBeVisible()
 
   const tunnel = await named(page, 'Pot tunnel')
-  const stands = tunnel.tenants.find((tenant) => tenant.inPots)
-  if (!stands) throw new Error('Nothing stands in the pot tunnel.')
+  const code = tunnel.tenants.find((tenant) => tenant.lot)?.lot?.code
+  if (!code) throw new Error('Nothing stands in the pot tunnel.')
   await page.goto('/bench?zone=Pot tunnel')
-  await page.getByRole('listitem').filter({ hasText: stands.tag.code }).getByRole('button', { name: 'Move' }).click()
-  const answers = page.getByRole('region', { name: `Move ${stands.tag.code}` })
+  await page.getByRole('listitem').filter({ hasText: code }).getByRole('button', { name: 'Move' }).click()
+  const answers = page.getByRole('region', { name: `Move ${code}` })
   await expect(answers).toContainText('in pots, to')
   await expect(answers.getByRole('listitem').filter({ hasText: 'Mist 2' })).toContainText('gives mist level')
   await answers.getByRole('button', { name: /^(Standing ground|Tunnel floor|Weaning)/ }).first().click()
-  await expect(page.getByRole('status').filter({ hasText: `${stands.tag.code}, in pots, goes to` })).toBeVisible()
-  expect(await placeOf(page, stands.tag.code)).not.toBe('Pot tunnel')
+  await expect(page.getByRole('status').filter({ hasText: `${code}, in pots, goes to` })).toBeVisible()
+  expect(await standsIn(page, code)).not.toBe('Pot tunnel')
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(page.getByRole('status').filter({ hasText: /put back/ })).toBeVisible()
-  expect(await placeOf(page, stands.tag.code)).toBe('Pot tunnel')
+  expect(await standsIn(page, code)).toBe('Pot tunnel')
 })
 
 test('a kind of tray is added by its size, and one that batches stand in keeps its cells', async ({ page }) => {

@@ -63,7 +63,7 @@ test('an empty nursery is set up and gets to its first take sheet', async ({ pag
   const zone = page.getByRole('form', { name: 'New zone' })
   await zone.getByLabel('Name').fill('Mist 1')
   await zone.getByLabel('House').fill('Old house')
-  await zone.getByLabel('Trays it holds').fill('24')
+  await zone.getByLabel('Tray places').fill('24')
   await zone.getByRole('button', { name: 'Add the zone' }).click()
   await expect(page.getByRole('button', { name: /^Mist 1: 0 of 24 trays/ })).toBeVisible()
 

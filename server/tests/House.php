@@ -168,7 +168,10 @@ abstract class House extends TestCase
     protected function seen(array $ofBatches): array
     {
         return array_map(
-            fn (array $one) => $one + ['version' => (int) ($this->db()->fetchOne('SELECT version FROM batch WHERE code = ?', [$one['code']]) ?: 1)],
+            fn (array $one) => $one + ['version' => (int) ($this->db()->fetchOne(
+                'SELECT version FROM batch WHERE code = :code UNION ALL SELECT version FROM pot_lot WHERE code = :code',
+                ['code' => $one['code']],
+            ) ?: 1)],
             $ofBatches,
         );
     }

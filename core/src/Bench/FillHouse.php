@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Core\Bench;
 
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Calendar\WorkDays;
 
 /** A house as it is to be filled: its zones by number, what lies in them, and its weeks counted from this one. */
 final class FillHouse
@@ -14,11 +15,14 @@ final class FillHouse
     /** @var array<int, int> a zone's number in the list, by id */
     private readonly array $numbers;
 
+    private readonly WorkDays $workDays;
+
     /**
      * @param non-empty-list<array{id: int, zone: Zone}> $zones   a supposed one has the id 0
      * @param array<string, Fillable>                    $batches by code: what lies on a bench, or is planned to
      * @param array<int, list<Tenant>>                   $tenants by zone id, in any weeks
      * @param array<string, Potted>                      $pots    by code
+     * @param ?WorkDays                                  $workDays on which there is somebody to stick; any day where it is not said
      */
     public function __construct(
         public readonly Week $from,
@@ -27,7 +31,9 @@ final class FillHouse
         public readonly array $batches,
         private readonly array $tenants,
         public readonly array $pots,
+        ?WorkDays $workDays = null,
     ) {
+        $this->workDays = $workDays ?? WorkDays::everyDay();
         $this->numbers = array_flip(array_column($zones, 'id'));
     }
 
@@ -116,9 +122,11 @@ final class FillHouse
         return max($this->today, $this->week($week)->monday());
     }
 
-    /** The day a batch would be stuck, so many weeks later; never one gone by. */
+    /** The day a batch would be stuck, so many weeks later, by somebody who is there; never one gone by. */
     public function dayOf(\DateTimeImmutable $stickOn, int $by): \DateTimeImmutable
     {
-        return max($this->today, $stickOn->modify(sprintf('%+d weeks', $by)));
+        $day = max($this->today, $stickOn->modify(sprintf('%+d weeks', $by)));
+
+        return $by === 0 ? $day : $this->workDays->onOrBefore($day, max($this->today, Week::containing($day)->monday()));
     }
 }

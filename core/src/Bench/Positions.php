@@ -29,22 +29,24 @@ final class Positions
         return $length * $width / ($standardLength * $standardWidth);
     }
 
+    /**
+     * Trays in which a batch stands: all that it was stuck in for as long as none of it went on, whatever was lost from among
+     * them; once some was potted or went elsewhere, what is left is set together.
+     *
+     * @param int $trays   it was stuck in
+     * @param int $came    plants that came into it
+     * @param int $inTrays that are in trays now
+     * @param int $lost    of those that came
+     */
+    public static function traysLeft(int $trays, int $came, int $inTrays, int $lost): int
+    {
+        return $came - $lost <= $inTrays ? $trays : max(1, min($trays, Whole::up($trays * $inTrays / $came)));
+    }
+
     /** Whole positions that so many trays take, together. */
     public static function ofTrays(int $trays, float $each): int
     {
         return max(1, Whole::up($trays * $each));
-    }
-
-    /**
-     * The width of pots that together take the room of these, in cm.
-     *
-     * @param non-empty-list<array{pots: int, acrossCm: float}> $pots
-     */
-    public static function acrossOf(array $pots): float
-    {
-        $room = array_sum(array_map(static fn (array $some) => $some['pots'] * $some['acrossCm'] ** 2, $pots));
-
-        return sqrt($room / array_sum(array_column($pots, 'pots')));
     }
 
     /**

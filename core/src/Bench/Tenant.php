@@ -68,6 +68,12 @@ final class Tenant
         return $this->from->until($other->to) >= 0 && $other->from->until($this->to) >= 0;
     }
 
+    /** The same batch, on so many places. */
+    public function on(int $trays): self
+    {
+        return self::of($this->name, $trays, $this->from, $this->to, $this->heat, $this->mist, $this->of);
+    }
+
     /** The same batch, there for other weeks. */
     public function during(Week $from, Week $to): self
     {

@@ -6,6 +6,7 @@ namespace WetCradle\Core\Bench;
 
 use WetCradle\Core\Calendar\Rest;
 use WetCradle\Core\Calendar\SiteAir;
+use WetCradle\Core\Calendar\WorkDays;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Crops\Winter;
 use WetCradle\Core\Dates\CropTimes;
@@ -27,15 +28,16 @@ final class Timetable
     /** @var \WeakMap<CropTimes, array<string, PlainDates|Refused>> by the day stuck and the days held */
     private \WeakMap $dates;
 
-    private function __construct(private readonly SiteAir $air, private readonly HouseDefaults $house)
+    private function __construct(private readonly SiteAir $air, private readonly HouseDefaults $house, public readonly WorkDays $workDays)
     {
         $this->times = new \WeakMap();
         $this->dates = new \WeakMap();
     }
 
-    public static function at(SiteAir $air, HouseDefaults $house): self
+    /** @param ?WorkDays $workDays on which there is somebody to stick and pot; any day where it is not said */
+    public static function at(SiteAir $air, HouseDefaults $house, ?WorkDays $workDays = null): self
     {
-        return new self($air, $house);
+        return new self($air, $house, $workDays ?? WorkDays::everyDay());
     }
 
     /** At the sheet's own warmth, wherever that is had. */
@@ -92,6 +94,7 @@ final class Timetable
             $sheet->weaningDays(),
             $this->growingOn($sheet),
             $sheet->potting->winter === Winter::AsCells ? Rest::of($this->air, $this->house) : null,
+            $this->workDays,
         );
     }
 

@@ -61,6 +61,30 @@ final class Whereabouts
         return $legs;
     }
 
+    /**
+     * The same, on fewer places from a week on: what is left of it was set together.
+     *
+     * @param non-empty-list<array{zone: int, tenant: Tenant}> $legs
+     *
+     * @return non-empty-list<array{zone: int, tenant: Tenant}>
+     */
+    public static function fewerFrom(array $legs, Week $now, int $positions): array
+    {
+        $after = [];
+        foreach ($legs as ['zone' => $zone, 'tenant' => $tenant]) {
+            if ($positions >= $tenant->trays || $tenant->to->until($now) > 0) {
+                $after[] = ['zone' => $zone, 'tenant' => $tenant];
+                continue;
+            }
+            if ($tenant->from->until($now) > 0) {
+                $after[] = ['zone' => $zone, 'tenant' => $tenant->during($tenant->from, $now->plus(-1))];
+            }
+            $after[] = ['zone' => $zone, 'tenant' => $tenant->on($positions)->during($tenant->from->until($now) > 0 ? $now : $tenant->from, $tenant->to)];
+        }
+
+        return $after;
+    }
+
     private static function stretch(Tenant $whole, ?\DateTimeImmutable $movedOn, \DateTimeImmutable $weanOn, Week $from, Week $to, HouseDefaults $house): Tenant
     {
         return $movedOn === null ? $whole->during($from, $to) : $whole->movedOn($movedOn, $weanOn, $from, $to, $house);

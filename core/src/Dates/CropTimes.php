@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Core\Dates;
 
 use WetCradle\Core\Calendar\Rest;
+use WetCradle\Core\Calendar\WorkDays;
 use WetCradle\Core\Fact;
 use WetCradle\Core\Numbers\Range;
 use WetCradle\Core\Refused;
@@ -21,17 +22,25 @@ final class CropTimes
         public readonly int $weaningDays,
         public readonly GrowingOn $growingOn,
         public readonly ?Rest $rest,
+        public readonly WorkDays $workDays,
     ) {
     }
 
     /**
      * @param Range        $daysToRoot whole days, from the first tenth rooted to the ninth
      * @param ?Rest        $rest       where it stands in its tray through the cold
+     * @param ?WorkDays    $workDays   on which it can be stuck and potted; any day where it is not said
      *
      * @throws Refused for `weaningDays` or `daysToRoot`
      */
-    public static function of(Range $daysToRoot, RootingTime $rooting, int $weaningDays, GrowingOn $growingOn, ?Rest $rest = null): self
-    {
+    public static function of(
+        Range $daysToRoot,
+        RootingTime $rooting,
+        int $weaningDays,
+        GrowingOn $growingOn,
+        ?Rest $rest = null,
+        ?WorkDays $workDays = null,
+    ): self {
         if ($weaningDays < 0 || $weaningDays > self::LONGEST) {
             throw Refused::because('out_of_range', 'weaningDays', Fact::of('refused.crop_times.out_of_range', longest: self::LONGEST));
         }
@@ -39,22 +48,38 @@ final class CropTimes
             throw Refused::because('out_of_range', 'daysToRoot', Fact::of('refused.crop_times.out_of_range_days_to_root'));
         }
 
-        return new self($daysToRoot, $rooting, $weaningDays, $growingOn, $rest);
+        return new self($daysToRoot, $rooting, $weaningDays, $growingOn, $rest, $workDays ?? WorkDays::everyDay());
     }
 
-    /** What is weaned on a day is potted on this one. */
+    /** What is weaned on a day is potted on this one: the first on which somebody works and nothing rests. */
     public function potOn(\DateTimeImmutable $weanOn, int $heldDays = 0): \DateTimeImmutable
     {
         $able = $weanOn->add(new \DateInterval(sprintf('P%dD', $this->weaningDays + $heldDays)));
 
-        return $this->rest?->pottedOn($able) ?? $able;
+        // A day on which somebody works may be one of rest, and the first after the rest one without hands.
+        for ($day = $this->outOfRest($able);; $day = $next) {
+            $next = $this->outOfRest($this->workDays->onOrAfter($day));
+            if ($next <= $day) {
+                return $day;
+            }
+        }
     }
 
-    /** The last day to stick for plants due on a day. */
+    /** The last day to stick for plants due on a day, by hands that are there then. */
     public function stickBy(\DateTimeImmutable $due): \DateTimeImmutable
     {
-        $potBy = $this->growingOn->potBy($due);
+        for ($potBy = $this->growingOn->potBy($due);; $potBy = $before) {
+            $before = $this->workDays->onOrBefore($this->rest?->pottedBy($potBy) ?? $potBy);
+            if ($before >= $potBy) {
+                break;
+            }
+        }
 
-        return $this->rooting->stickBy(($this->rest?->pottedBy($potBy) ?? $potBy)->sub(new \DateInterval(sprintf('P%dD', $this->weaningDays))));
+        return $this->workDays->onOrBefore($this->rooting->stickBy($potBy->sub(new \DateInterval(sprintf('P%dD', $this->weaningDays)))));
+    }
+
+    private function outOfRest(\DateTimeImmutable $day): \DateTimeImmutable
+    {
+        return $this->rest?->pottedOn($day) ?? $day;
     }
 }

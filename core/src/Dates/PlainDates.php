@@ -62,6 +62,12 @@ final class PlainDates
         return new self($this->stickOn, $this->rootedFrom, $this->rootedBy, min($this->weanOn, $day), $day, $day, $day, $ready, $ready, $ready);
     }
 
+    /** Of what is potted: its days as they were, and the one on which it is ready. */
+    public static function grown(\DateTimeImmutable $stuckOn, \DateTimeImmutable $weanedOn, \DateTimeImmutable $pottedOn, \DateTimeImmutable $readyOn): self
+    {
+        return new self($stuckOn, $weanedOn, $weanedOn, $weanedOn, $pottedOn, $pottedOn, $pottedOn, $readyOn, $readyOn, $readyOn);
+    }
+
     /** The last week in which the batch still stands on the rooting bench. */
     public function lastBenchWeek(): Week
     {

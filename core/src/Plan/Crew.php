@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Core\Plan;
 
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Calendar\WorkDays;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
@@ -89,6 +90,16 @@ final class Crew
         return (int) $day->format('N') > self::WORKING_DAYS
             ? 0
             : count(array_filter($this->hands, fn (array $hand) => $hand['hours'] > 0.0 && !$this->isAway($hand['name'], $day->format('Y-m-d'))));
+    }
+
+    /** Days on which there is anybody; as long as no hands are entered, every day of the working week. */
+    public function workDays(): WorkDays
+    {
+        $hasHours = array_filter($this->hands, static fn (array $hand) => $hand['hours'] > 0.0) !== [];
+
+        return WorkDays::where(fn (\DateTimeImmutable $day) => $hasHours
+            ? $this->thereOn($day) > 0
+            : (int) $day->format('N') <= self::WORKING_DAYS && !$this->isAway('', $day->format('Y-m-d')));
     }
 
     /** @return array{hands: list<array{name: string, hours: float}>, away: list<array{who: ?string, from: string, to: string, why: ?string}>} */

@@ -129,7 +129,7 @@ final class EvenOut
         $good = static fn (PlainDates $dates) => $batch->due === null || $dates->readyOn <= $batch->due->sunday() || $dates->readyOn <= $was->readyOn;
         for ($weeks = -$house->whole(HouseDefault::EvenMost); $weeks <= $house->whole(HouseDefault::EvenMost); ++$weeks) {
             $tries = [];
-            $day = $batch->stickOn->modify(sprintf('%+d weeks', $weeks));
+            $day = $batch->times->workDays->onOrBefore($batch->stickOn->modify(sprintf('%+d weeks', $weeks)), $batch->earliest);
             if ($batch->earliest !== null && $day >= $batch->earliest && $day <= $batch->latest) {
                 $tries[] = [$day, $batch->heldDays];
             }

@@ -130,7 +130,8 @@ final class RouteMaker
             );
         }
         $open = $way->windows->openOrNext(Week::containing($this->today));
-        $day = max($this->today, $open->from->monday())->modify(sprintf('+%d years', max(0, $path->years - 1)));
+        $years = sprintf('+%d years', max(0, $path->years - 1));
+        $day = $way->times->workDays->onOrAfter(max($this->today, $open->from->monday())->modify($years));
         $dates = PlainDates::forwards($day, $way->times);
         $late = $this->want->ready->until(Week::containing($dates->readyOn));
         $trays = Trays::toHold((int) ceil($need / $way->sheet->setting->each), $way->cells)->number;
@@ -218,7 +219,7 @@ final class RouteMaker
     {
         $latest = $supply = $this->yard->best($this->want->crop, $way->id, $to, $stick);
         for ($day = $to; !($supply?->isEnough() ?? true) && $day > $from;) {
-            $day = max($from, $day->modify('-1 week'));
+            $day = $way->times->workDays->onOrBefore(max($from, $day->modify('-1 week')), $from);
             $supply = $this->yard->best($this->want->crop, $way->id, $day, $stick);
             if ($supply?->isEnough()) {
                 return [$day, $supply];

@@ -83,8 +83,8 @@ final class Routes
         }
         $routes = [];
         foreach (array_unique([count($runs) - 1, 0]) as $i) {
-            $from = max($today, $runs[$i]->from->monday());
-            $to = min($last, $runs[$i]->to->sunday());
+            $from = min($last, $way->times->workDays->onOrAfter(max($today, $runs[$i]->from->monday())));
+            $to = $way->times->workDays->onOrBefore(min($last, $runs[$i]->to->sunday()), $from);
             $routes[] = $make->oneBatch($way, (int) $trays, $from, $to, $house->whole(HouseDefault::HeldOverFrom));
             if (!$onlyBatches && $i === count($runs) - 1 && Week::containing($from)->until(Week::containing($to)) >= $house->whole(HouseDefault::ApartFrom)) {
                 $routes[] = $make->staggered($way, (int) $trays, $from, $to);
@@ -104,7 +104,7 @@ final class Routes
     private static function closed(RouteWay $way, Want $want, \DateTimeImmutable $last, \DateTimeImmutable $today): Route
     {
         $next = $way->windows->openOrNext(Week::containing($today));
-        $on = max($today, $next->from->monday());
+        $on = $way->times->workDays->onOrAfter(max($today, $next->from->monday()));
         $ready = PlainDates::forwards($on, $way->times)->readyOn;
         $late = $want->ready->until(Week::containing($ready));
 

@@ -68,7 +68,7 @@ final class SeasonDraft
             }
             $part = $route->parts[0];
             for ($weeks = 0; $weeks <= $earlierWeeks; ++$weeks) {
-                $day = $part->dates->stickOn->modify(sprintf('-%d weeks', $weeks));
+                $day = $way->times->workDays->onOrBefore($part->dates->stickOn->modify(sprintf('-%d weeks', $weeks)));
                 $supply = $weeks === 0 ? $part->supply : $yard->best($want->crop, $way->id, $day, $part->stick);
                 if ($weeks > 0 && (!$way->windows->isOpenIn(Week::containing($day)) || $supply === null || !$supply->isEnough())) {
                     break;

@@ -30,7 +30,7 @@ final class StickAgain
         }
         $week = Week::containing($today);
         $run = $windows->openOrNext($week);
-        $from = max($today, $run->from->monday());
+        $from = $times->workDays->onOrAfter(max($today, $run->from->monday()));
         if ($from > $last) {
             return new self(
                 null,
@@ -38,7 +38,7 @@ final class StickAgain
                 Fact::of('again.no_material', from: $run->from, last: $last),
             );
         }
-        $last = min($last, $run->to->sunday());
+        $last = $times->workDays->onOrBefore(min($last, $run->to->sunday()), $from);
 
         return new self(
             $from,

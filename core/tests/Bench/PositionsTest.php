@@ -105,12 +105,15 @@ final class PositionsTest extends TestCase
         );
     }
 
-    public function testPotsOfTwoWidthsAreAsWideAsTakesTheRoomOfBoth(): void
+    public function testWhatIsLeftOfABatchTakesItsPartOfTheTrays(): void
     {
-        self::assertEqualsWithDelta(9.0, Positions::acrossOf([['pots' => 40, 'acrossCm' => 9.0]]), 1e-12);
-        $across = Positions::acrossOf([['pots' => 30, 'acrossCm' => 9.0], ['pots' => 10, 'acrossCm' => 14.0]]);
-        self::assertEqualsWithDelta(30 * 81.0 + 10 * 196.0, 40 * $across ** 2, 1e-9);
-        self::assertEqualsWithDelta($across, Positions::acrossOf([['pots' => 3, 'acrossCm' => 9.0], ['pots' => 1, 'acrossCm' => 14.0]]), 1e-12);
+        self::assertSame(5, Positions::traysLeft(5, 500, 500, 0), 'all of it is there');
+        self::assertSame(5, Positions::traysLeft(5, 500, 120, 380), 'what was lost leaves gaps, and the trays stay');
+        self::assertSame(3, Positions::traysLeft(5, 500, 201, 0), 'two trays and one cell of a third');
+        self::assertSame(2, Positions::traysLeft(5, 500, 200, 0));
+        self::assertSame(1, Positions::traysLeft(5, 500, 3, 100));
+        self::assertSame(1, Positions::traysLeft(1, 12, 4, 0), 'a batch smaller than a tray');
+        self::assertSame(4, Positions::traysLeft(4, 0, 0, 0), 'nothing has come into it yet');
     }
 
     public function testPotsTakeOnePlaceAtLeastAndNotOneMoreThanTheyNeed(): void

@@ -14,12 +14,15 @@ use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Bench\WhatIf;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Server\Book\Counts;
+use WetCradle\Server\Book\Line;
 use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Database\Row;
 use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Http\SentOnce;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Tags;
-use WetCradle\Server\Plan\TrayKind;
+use WetCradle\Server\Potting\PotLot;
 
 /** The house seen from above in one week. */
 final class BenchController
@@ -31,6 +34,8 @@ final class BenchController
         private readonly EntityManagerInterface $em,
         private readonly Tenants $tenants,
         private readonly Tags $tags,
+        private readonly ZoneViews $views,
+        private readonly Counts $counts,
         private readonly House $house,
         private readonly Today $today,
     ) {
@@ -42,19 +47,22 @@ final class BenchController
         $week = $request->query->has('week') ? Week::of($request->query->getString('week')) : $this->today->week();
         $tenants = $this->tenants->byZone($week, $week);
         $names = array_map(static fn (Tenant $t) => $t->batch(), array_merge(...array_values($tenants)));
-        $tags = $this->tags->byCode($names);
+        $lots = $this->lots(array_values(array_filter($names, PotLot::isCode(...))));
+        $tags = $this->tags->lying($names);
+        $plants = $this->plants($lots);
         $zones = [];
-        $kinds = $this->em->getRepository(TrayKind::class)->findBy([], ['cells' => 'ASC']);
+        $said = $this->views->all();
         foreach ($this->em->getRepository(Zone::class)->findBy([], ['id' => 'ASC']) as $zone) {
             $here = $tenants[(int) $zone->id] ?? [];
             $core = $zone->core();
-            $zones[] = ZoneViews::of($zone, $kinds) + [
+            $zones[] = $said[(int) $zone->id] + [
                 'used' => $core->used($week, $here),
                 'room' => $core->traysIn($week),
                 'tenants' => array_map(
                     static fn (Tenant $t) => [
                         'trays' => $t->trays, 'from' => $t->from->written(), 'to' => $t->to->written(), 'inPots' => $t->inPots,
                         'tag' => $tags[$t->batch()],
+                        'lot' => isset($lots[$t->batch()]) ? $lots[$t->batch()]->asSeen() + ['plants' => $plants[$t->batch()] ?? 0] : null,
                     ],
                     $here,
                 ),
@@ -65,14 +73,41 @@ final class BenchController
         return new Answer(['week' => $week->written(), 'zones' => $zones]);
     }
 
-    /** What every zone says to one batch, as it is planned or from this week on. */
+    /**
+     * @param list<string> $codes
+     *
+     * @return array<string, PotLot> by code, with their lines
+     */
+    private function lots(array $codes): array
+    {
+        $query = $this->em->createQuery('SELECT p, l FROM '.PotLot::class.' p JOIN p.lines l WHERE p.code IN (:codes) ORDER BY p.id, l.id');
+
+        return array_column(Row::things($query->setParameter('codes', $codes), PotLot::class), null, 'code');
+    }
+
+    /**
+     * @param array<string, PotLot> $lots
+     *
+     * @return array<string, int> in pots, by code
+     */
+    private function plants(array $lots): array
+    {
+        $inPots = $lots === [] ? [] : $this->counts->inPots();
+
+        return array_map(static fn (PotLot $lot) => array_sum(array_map(
+            static fn (Line $line) => array_sum($inPots[(int) $line->id] ?? []),
+            $lot->lines->toArray(),
+        )), $lots);
+    }
+
+    /** What every zone says to one batch or lot, as it is planned or from this week on. */
     #[Route('/api/bench/offers', methods: ['GET'])]
     public function offers(Request $request, Moving $moving): Answer
     {
         return new Answer(
             $request->query->has('pots') ? $moving->offersToPots(
                 $request->query->getString('batch'),
-                $request->query->getBoolean('spaced'),
+                $request->query->has('spaced') ? $request->query->getBoolean('spaced') : null,
             ) : $moving->offers($request->query->getString('batch')),
         );
     }
@@ -102,7 +137,7 @@ final class BenchController
             ];
         }
 
-        return new Answer(['zone' => ZoneViews::of($zone, []), 'weeks' => $weeks]);
+        return new Answer(['zone' => $this->views->one($zone), 'weeks' => $weeks]);
     }
 
     /** What is to be carried and set in a week, day by day. */

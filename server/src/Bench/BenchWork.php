@@ -38,7 +38,9 @@ final class BenchWork
              UNION ALL SELECT coalesce(b.left_bench_on, b.pot_on), 'off', b.code, c.name, b.trays,
                 (SELECT y.name FROM zone y WHERE y.id = coalesce((SELECT o.zone_id FROM batch_moves_on o WHERE o.batch_id = b.id
                 ORDER BY o.from_day DESC LIMIT 1), b.zone_id)), y.name
-                FROM batch b JOIN crop c ON c.id = b.crop_id LEFT JOIN zone y ON y.id = b.pots_zone_id WHERE b.called_off = 0
+                FROM batch b JOIN crop c ON c.id = b.crop_id LEFT JOIN zone y ON y.id = CASE
+                WHEN b.left_bench_on IS NULL THEN b.pots_zone_id ELSE (SELECT p.zone_id FROM line n JOIN pot_lot p ON p.id = n.lot_id
+                WHERE n.batch_id = b.id ORDER BY p.id DESC LIMIT 1) END WHERE b.called_off = 0
                 AND coalesce(b.left_bench_on, b.pot_on) BETWEEN :from AND :to",
             ['from' => $week->monday()->format('Y-m-d'), 'to' => $week->sunday()->format('Y-m-d')],
         );

@@ -18,6 +18,7 @@ use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Fact;
 use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Plan\TrayKind;
+use WetCradle\Server\Potting\PotLot;
 
 /** A filling told: what would change and why, what finds no place, and what could be done about it. */
 final class FillWords
@@ -30,7 +31,7 @@ final class FillWords
     }
 
     /**
-     * @param array<string, Batch>                        $batches
+     * @param array<string, Batch|PotLot>                 $batches
      * @param array<string, array<string, mixed>>         $changes
      * @param array<string, array{space: int, from: int}> $now
      *
@@ -90,7 +91,7 @@ final class FillWords
     }
 
     /** @param ?int $space in which it has no place now; null where it could stay and moves for the sake of others */
-    private function why(FillHouse $h, Batch $batch, ?int $space, FillAsk $ask): Fact
+    private function why(FillHouse $h, Batch|PotLot $batch, ?int $space, FillAsk $ask): Fact
     {
         if ($ask->stage === FillStage::Weaning) {
             return Fact::of('fill.weaned');
@@ -114,7 +115,7 @@ final class FillWords
     }
 
     /**
-     * @param array<string, Batch> $batches
+     * @param array<string, Batch|PotLot> $batches
      *
      * @return ?array{kind: string, words: Fact, moves: list<array<string, mixed>>} null where no tray has so many cells
      */
@@ -122,8 +123,8 @@ final class FillWords
     {
         $move = Fillings::move($h, $batches[$code], $option->legs, $ask);
         $words = $option->words($h->spaces(), $h->week(...));
-        if ($option->kind === 'denser') {
-            $batch = $batches[$code];
+        $batch = $batches[$code];
+        if ($option->kind === 'denser' && $batch instanceof Batch) {
             foreach ($this->em->getRepository(TrayKind::class)->findBy([], ['cells' => 'ASC']) as $kind) {
                 $trays = $batch->sheet->core()->traysFor($batch->amount->planned, $kind->cells)->number;
                 if ($kind->positionsOf($trays) <= $option->trays && $kind->cells > $batch->trayKind->cells) {
@@ -151,8 +152,10 @@ final class FillWords
     }
 
     /** The positions it takes in its stage. */
-    private function trays(FillAsk $ask, FillHouse $h, Batch $batch): int
+    private function trays(FillAsk $ask, FillHouse $h, Batch|PotLot $batch): int
     {
-        return $ask->stage === FillStage::Potted ? $h->pots[$batch->code]->in(null, $ask->spaced)->positions() : $batch->amount->trays;
+        return $batch instanceof PotLot || $ask->stage === FillStage::Potted
+            ? $h->pots[$batch->code]->in(null, $ask->spaced)->positions()
+            : $batch->trays();
     }
 }

@@ -16,6 +16,7 @@ use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Plan\MoveReader;
 use WetCradle\Server\Plan\Moves;
+use WetCradle\Server\Potting\PotLot;
 
 /** Puts the house to the core to be filled, a round of the search at a time; what it finds can be made as moves. */
 final class Fillings
@@ -74,7 +75,7 @@ final class Fillings
     /**
      * What would change, as moves that can be made.
      *
-     * @param array<string, Batch>                        $batches
+     * @param array<string, Batch|PotLot>                 $batches
      * @param array<string, array{space: int, from: int}> $now
      *
      * @return array<string, array<string, mixed>> by code
@@ -97,17 +98,17 @@ final class Fillings
      *
      * @return array<string, mixed> a move that lays the batch so
      */
-    public static function move(FillHouse $h, Batch $batch, array $legs, FillAsk $ask): array
+    public static function move(FillHouse $h, Batch|PotLot $batch, array $legs, FillAsk $ask): array
     {
         $first = $legs[0];
         $zone = $h->idOf($first->space);
         $seen = $batch->asSeen();
+        if ($ask->stage === FillStage::Potted || $batch instanceof PotLot) {
+            return $seen + ['pots' => ['zone' => $zone, 'spaced' => $ask->spaced]];
+        }
         // Until the day on which it is weaned it stays under its mist.
         $monday = $h->monday($first->from);
         $on = ($ask->stage === FillStage::Weaning ? max($monday, $batch->days->weanOn) : $monday)->format('Y-m-d');
-        if ($ask->stage === FillStage::Potted) {
-            return $seen + ['pots' => ['zone' => $zone, 'spaced' => $ask->spaced]];
-        }
         if ($batch->isStuck()) {
             return $seen + ['zone' => $zone, 'on' => $on];
         }

@@ -16,7 +16,9 @@ use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\SheetVersion;
 use WetCradle\Server\Crops\Windows;
 use WetCradle\Server\Database\Row;
+use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Batch;
+use WetCradle\Server\Potting\PotLot;
 use WetCradle\Server\Stock\Takes;
 use WetCradle\Server\Wanted\Wanted;
 
@@ -29,6 +31,7 @@ final class HouseToFill
         private readonly Pots $pots,
         private readonly Takes $takes,
         private readonly Windows $windows,
+        private readonly House $house,
         private readonly Today $today,
     ) {
     }
@@ -36,7 +39,7 @@ final class HouseToFill
     /**
      * @param bool $oneMore whether there is one more bench like the largest under mist, to see what it would give
      *
-     * @return array{0: FillHouse, 1: array<string, Batch>} with the batches by code: what lies on a bench, is planned, or stands in pots
+     * @return array{0: FillHouse, 1: array<string, Batch|PotLot>} with what it holds by code: what lies on a bench, is planned, or stands in a lot
      */
     public function read(bool $oneMore): array
     {
@@ -52,10 +55,10 @@ final class HouseToFill
         }
         $today = $this->today->day();
         $from = Week::containing($today);
-        $batches = $this->batches($today);
+        $batches = $this->batches();
         $taken = $this->takes->around($today, null, 7 * FillHouse::WEEKS);
-        $inTrays = array_filter($batches, static fn (Batch $b) => $b->leftBenchOn === null);
-        $fillable = array_map(fn (Batch $b) => $this->fillable($b, $taken[(int) $b->block->id] ?? [], $today), $inTrays);
+        $fillable = array_map(fn (Batch $b) => $this->fillable($b, $taken[(int) $b->block->id] ?? [], $today), $batches);
+        $pots = $this->pots->during($from, $from->plus(FillHouse::WEEKS - 1));
 
         return [new FillHouse(
             $from,
@@ -63,20 +66,33 @@ final class HouseToFill
             $zones,
             $fillable,
             $this->tenants->byZone($from, $from->plus(FillHouse::WEEKS)),
-            $this->pots->during($from, $from->plus(FillHouse::WEEKS - 1)),
-        ), $batches];
+            $pots,
+            $this->house->timetable()->workDays,
+        ), [...$batches, ...$this->lots(array_keys($pots))]];
+    }
+
+    /**
+     * @param list<string> $codes
+     *
+     * @return array<string, PotLot> by code
+     */
+    private function lots(array $codes): array
+    {
+        $query = $this->em->createQuery('SELECT p, c FROM '.PotLot::class.' p JOIN p.crop c WHERE p.code IN (:codes)');
+
+        return array_column(Row::things($query->setParameter('codes', array_values(array_filter($codes, PotLot::isCode(...)))), PotLot::class), null, 'code');
     }
 
     /** @return array<string, Batch> by code */
-    private function batches(\DateTimeImmutable $today): array
+    private function batches(): array
     {
         // Known once, not asked for batch by batch.
         Row::things($this->em->createQuery('SELECT s, y FROM '.SheetVersion::class.' s JOIN s.way y'), SheetVersion::class);
         $query = 'SELECT b, c, z, k, w, sh, m, st FROM '.Batch::class.' b JOIN b.crop c JOIN b.zone z JOIN b.block k
             LEFT JOIN b.wanted w LEFT JOIN b.shared sh LEFT JOIN b.movesOn m LEFT JOIN b.standing st
-            WHERE b.calledOff = false AND (b.leftBenchOn IS NULL OR b.days.readyOn > :today)';
+            WHERE b.calledOff = false AND b.leftBenchOn IS NULL';
         $batches = [];
-        foreach (Row::things($this->em->createQuery($query)->setParameter('today', $today->format('Y-m-d')), Batch::class) as $batch) {
+        foreach (Row::things($this->em->createQuery($query), Batch::class) as $batch) {
             $batches[$batch->code] = $batch;
         }
 

@@ -12,6 +12,7 @@ use WetCradle\Core\Refused;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Batches;
+use WetCradle\Server\Potting\PotLot;
 
 /** A batch taken up to be laid elsewhere: what every zone says to it, all at once, so that dragging it needs to ask no more. */
 final class Moving
@@ -27,20 +28,20 @@ final class Moving
     }
 
     /**
-     * What every zone says to a batch's pots.
+     * What every zone says to a lot, or to the pots that a batch will fill; spaced or not as they are, where it is not said.
      *
      * @return array{code: string, from: string, zones: list<array{id: int, here: bool, yes: bool, reason: ?string, words: Fact}>}
      */
-    public function offersToPots(string $typed, bool $spaced): array
+    public function offersToPots(string $typed, ?bool $spaced): array
     {
-        $batch = $this->batches->byCode($typed, 'batch');
-        $potted = $this->pots->of($batch->code) ?? throw Refused::because('not_possible', 'batch', sprintf('Nothing of %s is in pots.', $batch->code));
-        $tenant = $potted->in($potted->zone, $spaced)->tenant();
+        $code = PotLot::isCode($typed) ? $typed : $this->batches->byCode($typed, 'batch')->code;
+        $potted = $this->pots->of($code) ?? throw Refused::because('not_possible', 'batch', sprintf('Nothing of %s is in pots, or will be.', $code));
+        $tenant = $potted->in($potted->zone, $spaced ?? $potted->spaced)->tenant();
         $now = $this->today->week();
         $tenant = $tenant->from->until($now) > 0 && $now->until($tenant->to) >= 0
             ? $tenant->during($now, $tenant->to)->inPots($tenant->mustNotFreeze)
             : $tenant;
-        $tenants = $this->tenants->byZone($tenant->from, $tenant->to, $batch->code);
+        $tenants = $this->tenants->byZone($tenant->from, $tenant->to, $code);
         $zones = [];
         foreach ($this->em->getRepository(Zone::class)->findBy([], ['id' => 'ASC']) as $zone) {
             $offer = $zone->core()->offerTo($tenant, $tenants[(int) $zone->id] ?? []);
@@ -50,7 +51,7 @@ final class Moving
             ];
         }
 
-        return ['code' => $batch->code, 'from' => $tenant->from->written(), 'zones' => $zones];
+        return ['code' => $code, 'from' => $tenant->from->written(), 'zones' => $zones];
     }
 
     /** @return list<Zone> that can take it from where it lies */

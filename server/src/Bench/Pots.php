@@ -7,11 +7,13 @@ namespace WetCradle\Server\Bench;
 use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
-use WetCradle\Core\Bench\Positions;
 use WetCradle\Core\Bench\Potted;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\Priority;
+use WetCradle\Server\Book\BatchStanding;
 use WetCradle\Server\Book\Counts;
+use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\SheetBook;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Nursery\House;
@@ -19,41 +21,53 @@ use WetCradle\Server\Plan\TrayKind;
 use WetCradle\Server\Wanted\Pot;
 
 /**
- * What is, or will be, in pots: as many as were potted, else as are rooted, else as the order needs. Where some were potted on,
- * the width is the one that takes the room of them all.
+ * What is, or will be, in pots: each lot with as many as stand in it, and of what is in trays still, as many as are rooted, or
+ * else as the order needs.
  */
 final class Pots
 {
-    private const SELECT = 'SELECT b.id, b.code, b.sheet_id, b.locked, w.priority, b.pots_zone_id, b.pots_spaced, coalesce(b.left_bench_on,
-        b.pot_on) AS potted_on, b.ready_on, b.left_bench_on IS NOT NULL AS is_potted,
-            coalesce((SELECT lo.pot_id FROM line l JOIN pot_lot lo ON lo.id = l.lot_id WHERE l.batch_id = b.id ORDER BY lo.id DESC LIMIT 1),
-            w.pot_id) AS pot_id,
-            CASE WHEN b.left_bench_on IS NOT NULL THEN s.potted WHEN s.counted = 1 THEN s.rooted ELSE coalesce(b.needed, b.planned) END AS pots
+    private const PLANNED = 'SELECT b.id, b.code, b.sheet_id, b.locked, w.priority, b.pots_zone_id AS stands, b.pots_spaced AS spaced, b.pot_on AS potted_on,
+            b.ready_on, w.pot_id, b.needed, b.planned, s.counted, s.potted, s.states
         FROM batch b LEFT JOIN batch_standing s ON s.batch_id = b.id LEFT JOIN wanted w ON w.id = b.wanted_id
-        WHERE b.called_off = 0';
+        WHERE b.called_off = 0 AND b.left_bench_on IS NULL';
+    private const LOTS = 'SELECT p.id, p.code, p.pot_id, p.zone_id AS stands, p.spaced, p.potted_on, p.ready_on, min(b.sheet_id) AS sheet_id,
+            max(b.locked) AS locked, group_concat(w.priority) AS priority, group_concat(l.id) AS lines
+        FROM pot_lot p JOIN line l ON l.lot_id = p.id JOIN batch b ON b.id = l.batch_id LEFT JOIN wanted w ON w.id = b.wanted_id
+        WHERE l.id IN (:lines) AND ';
 
     public function __construct(
         private readonly Connection $db,
         private readonly EntityManagerInterface $em,
         private readonly SheetBook $sheets,
         private readonly Counts $counts,
+        private readonly TrayKinds $kinds,
         private readonly House $house,
+        private readonly Today $today,
     ) {
     }
 
-    /** @return array<string, Potted> by code, whether their place is settled or not */
+    /** @return array<string, Potted> by code, of batch or lot, whether their place is settled or not */
     public function during(Week $from, Week $to): array
     {
-        return $this->read(' AND coalesce(b.left_bench_on, b.pot_on) <= :to AND b.ready_on > :from', $from, $to);
+        $sizes = $this->sizes();
+        [$first, $last] = [$from->monday()->format('Y-m-d'), $to->sunday()->format('Y-m-d')];
+
+        return array_filter([
+            ...$this->planned(
+                Row::all($this->db, self::PLANNED.' AND b.pot_on <= :to AND b.ready_on > :from ORDER BY b.id', ['from' => $first, 'to' => $last]),
+                $sizes,
+            ),
+            ...$this->lots($sizes, 'p.potted_on <= :to', ['to' => $last]),
+        ], static fn (Potted $some) => $some->tenant()->from->until($to) >= 0 && $from->until($some->tenant()->to) >= 0);
     }
 
     /** @return list<Potted> whose place is settled */
     public function standing(Week $from, Week $to): array
     {
-        return array_values($this->read(' AND b.pots_zone_id IS NOT NULL AND coalesce(b.left_bench_on, b.pot_on) <= :to AND b.ready_on > :from', $from, $to));
+        return array_values(array_filter($this->during($from, $to), static fn (Potted $potted) => $potted->zone !== null));
     }
 
-    /** One batch's, whenever they are; null where nothing of it came into pots. */
+    /** What is to be potted of a batch, or stands in a lot, whenever that is; null where there is nothing. */
     public function of(string $code): ?Potted
     {
         return $this->ofAll([$code])[$code] ?? null;
@@ -62,84 +76,119 @@ final class Pots
     /**
      * The same of many.
      *
-     * @param list<string> $codes
+     * @param list<string> $codes of batches and lots
      *
-     * @return array<string, Potted> by code; without those of which nothing came into pots
+     * @return array<string, Potted> by code; without those of which nothing is in pots, or will be
      */
     public function ofAll(array $codes): array
     {
-        return $this->found(Row::all($this->db, self::SELECT.' AND b.code IN (?)', [$codes], [ArrayParameterType::STRING]));
-    }
+        $sizes = $this->sizes();
 
-    /** @return array<string, Potted> */
-    private function read(string $where, Week $from, Week $to): array
-    {
-        return $this->found(
-            Row::all($this->db, self::SELECT.$where.' ORDER BY b.id', ['from' => $from->monday()->format('Y-m-d'), 'to' => $to->sunday()->format('Y-m-d')]),
-        );
+        return [
+            ...$this->planned(Row::all($this->db, self::PLANNED.' AND b.code IN (?)', [$codes], [ArrayParameterType::STRING]), $sizes),
+            ...$this->lots($sizes, 'p.code IN (:codes)', ['codes' => $codes], ['codes' => ArrayParameterType::STRING]),
+        ];
     }
 
     /**
-     * @param list<Row> $rows
+     * @param list<Row>                          $rows
+     * @param array{0: list<Pot>, 1: ?TrayKind} $sizes
      *
      * @return array<string, Potted>
      */
-    private function found(array $rows): array
+    private function planned(array $rows, array $sizes): array
     {
         $this->sheets->have(Row::ints($rows, 'sheet_id'));
-        $first = $this->em->getRepository(TrayKind::class)->findOneBy([], ['id' => 'ASC']);
-        $sizes = $this->em->getRepository(Pot::class)->findBy([], ['id' => 'ASC']);
-        $byId = array_column($sizes, null, 'id');
-        $across = $this->across(Row::ints($rows, 'id'));
-        [$air, $defaults] = [$this->house->air(), $this->house->defaults()];
+        $defaults = $this->house->defaults();
         $potted = [];
         foreach ($rows as $row) {
-            $sheet = $this->sheets->potting($row->int('sheet_id'));
-            $pot = $byId[$row->intOrNull('pot_id') ?? 0] ?? $sheet->potOf($sizes, static fn (Pot $p) => $p->name);
-            if ($row->many('pots') > 0 && $pot !== null && $first !== null) {
-                $potted[$row->text('code')] = new Potted(
-                    $row->text('code'),
-                    $row->many('pots'),
-                    $pot->name,
-                    isset($across[$row->int('id')]) ? Positions::acrossOf($across[$row->int('id')]) : $pot->acrossCm,
-                    $row->intOrNull('pots_zone_id'),
-                    $row->flag('pots_spaced'),
-                    $row->day('potted_on'),
-                    $row->day('ready_on'),
-                    $sheet->winter,
-                    $row->flag('is_potted'),
-                    !$row->has('priority') ? null : Priority::from($row->text('priority')),
-                    $row->flag('locked'),
-                    $first->lengthCm * $first->widthCm,
-                    $air,
-                    $defaults,
-                );
-            }
+            $states = BatchStanding::statesOf($row);
+            $pots = match (true) {
+                // What was left longer roots less than the rest did.
+                $row->many('potted') > 0 => $states['rooted'] + (int) round($states['stuck'] * $defaults->number(HouseDefault::LeftLongerRoots)),
+                $row->many('counted') === 1 => $states['rooted'],
+                default => $row->intOrNull('needed') ?? $row->int('planned'),
+            };
+            $potted[$row->text('code')] = $this->potted($row, $pots, false, $sizes);
         }
 
-        return $potted;
+        return array_filter($potted);
     }
 
     /**
-     * Pots in which plants of batches stand, with their widths.
+     * @param array{0: list<Pot>, 1: ?TrayKind} $sizes
+     * @param array<string, mixed>              $parameters
+     * @param array<string, ArrayParameterType> $types
      *
-     * @param list<int> $batches
-     *
-     * @return array<int, non-empty-list<array{pots: int, acrossCm: float}>> by batch; without those that have none in pots
+     * @return array<string, Potted>
      */
-    private function across(array $batches): array
+    private function lots(array $sizes, string $which, array $parameters, array $types = []): array
     {
-        $lines = Row::all($this->db, 'SELECT l.id, l.batch_id, o.across_cm FROM line l JOIN pot_lot lo ON lo.id = l.lot_id JOIN pot o ON o.id = lo.pot_id
-            WHERE l.batch_id IN (?)', [$batches], [ArrayParameterType::INTEGER]);
-        $there = $this->counts->on(Row::ints($lines, 'id'));
-        $groups = [];
-        foreach ($lines as $line) {
-            $pots = $there[$line->int('id')]['potted'] + $there[$line->int('id')]['grown'];
-            if ($pots > 0) {
-                $groups[$line->int('batch_id')][] = ['pots' => $pots, 'acrossCm' => $line->float('across_cm')];
-            }
+        $inPots = $this->counts->inPots();
+        $rows = Row::all(
+            $this->db,
+            self::LOTS.$which.' GROUP BY p.id ORDER BY p.id',
+            $parameters + ['lines' => array_keys($inPots)],
+            $types + ['lines' => ArrayParameterType::INTEGER],
+        );
+        $this->sheets->have(Row::ints($rows, 'sheet_id'));
+        $potted = [];
+        foreach ($rows as $row) {
+            $potted[$row->text('code')] = $this->potted(
+                $row,
+                array_sum(array_map(static fn (string $line) => array_sum($inPots[(int) $line]), explode(',', $row->text('lines')))),
+                true,
+                $sizes,
+            );
         }
 
-        return $groups;
+        return array_filter($potted);
+    }
+
+    /** Of the orders that it is for. */
+    private static function mostPressing(?string $written): ?Priority
+    {
+        $priorities = $written === null ? [] : array_map(Priority::from(...), explode(',', $written));
+        usort($priorities, static fn (Priority $a, Priority $b) => $a->rank() <=> $b->rank());
+
+        return $priorities[0] ?? null;
+    }
+
+    /** @return array{0: list<Pot>, 1: ?TrayKind} the sizes of pot, and the tray by whose footprint bench is counted */
+    private function sizes(): array
+    {
+        return [$this->em->getRepository(Pot::class)->findBy([], ['id' => 'ASC']), TrayKinds::first($this->kinds->all())];
+    }
+
+    /** @param array{0: list<Pot>, 1: ?TrayKind} $by */
+    private function potted(Row $row, int $pots, bool $isPotted, array $by): ?Potted
+    {
+        [$sizes, $standard] = $by;
+        $sheet = $this->sheets->potting($row->int('sheet_id'));
+        $byId = array_column($sizes, null, 'id');
+        $pot = $byId[$row->intOrNull('pot_id') ?? 0] ?? $sheet->potOf($sizes, static fn (Pot $p) => $p->name);
+        if ($pots < 1 || $pot === null || $standard === null) {
+            return null;
+        }
+        // What is there, ready or not, stands there today.
+        $to = $isPotted ? max($row->day('ready_on'), $this->today->day()->modify('+1 day')) : $row->day('ready_on');
+
+        return new Potted(
+            $row->text('code'),
+            $pots,
+            $pot->name,
+            $pot->acrossCm,
+            $row->intOrNull('stands'),
+            $row->flag('spaced'),
+            $row->day('potted_on'),
+            $to,
+            $sheet->winter,
+            $isPotted,
+            self::mostPressing($row->textOrNull('priority')),
+            $row->flag('locked'),
+            $standard->lengthCm * $standard->widthCm,
+            $this->house->air(),
+            $this->house->defaults(),
+        );
     }
 }

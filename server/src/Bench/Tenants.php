@@ -10,6 +10,7 @@ use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Bench\Whereabouts;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Crops\Method;
+use WetCradle\Server\Book\BatchStanding;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\SheetBook;
 use WetCradle\Server\Database\Row;
@@ -62,7 +63,7 @@ final class Tenants
     {
         $rows = Row::all($this->db, "SELECT b.id, b.code, b.trays, t.positions, b.planned, b.stick_on, b.stuck_on, b.pot_on, b.left_bench_on,
             b.wean_on, b.method, b.zone_id, z.kind, b.sheet_id, h.way_id,
-                coalesce(p.name, '') AS pot, s.stuck, s.potted
+                coalesce(p.name, '') AS pot, s.stuck, s.potted, s.came_in, s.states, s.lost
              FROM batch b JOIN way_sheet h ON h.id = b.sheet_id JOIN zone z ON z.id = b.zone_id JOIN tray_kind t ON t.id = b.tray_kind_id
                 LEFT JOIN batch_standing s ON s.batch_id = b.id LEFT JOIN wanted w ON w.id = b.wanted_id LEFT JOIN pot p ON p.id = w.pot_id
              WHERE b.called_off = 0 AND coalesce(b.stuck_on, b.stick_on) <= :to
@@ -79,6 +80,9 @@ final class Tenants
             if ($tenant->from->until($to) >= 0 && $from->until($tenant->to) >= 0) {
                 $legs = Whereabouts::legs($tenant, $row->int('zone_id'), $row->day('wean_on'), $moves[$row->int('id')] ?? [], $defaults);
                 $isStuck = $row->has('stuck_on');
+                if ($isStuck && !$row->has('left_bench_on')) {
+                    $legs = Whereabouts::fewerFrom($legs, $this->today->week(), $this->positionsLeft($row));
+                }
                 $lying[] = new Lying(
                     $tenant,
                     $row->int('zone_id'),
@@ -108,6 +112,13 @@ final class Tenants
         }
 
         return $stays;
+    }
+
+    private function positionsLeft(Row $row): int
+    {
+        $trays = BatchStanding::traysLeft($row->int('trays'), $row->many('came_in'), BatchStanding::statesOf($row), $row->counts('lost'));
+
+        return Positions::ofTrays($trays, $row->float('positions'));
     }
 
     private function tenant(Row $row): Tenant

@@ -6,6 +6,7 @@ namespace WetCradle\Server\Bench;
 
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Bench\TrayFit;
+use WetCradle\Core\Refused;
 use WetCradle\Server\Plan\TrayKind;
 
 /** The kinds of tray there are, and how many of them lie in a zone. */
@@ -21,11 +22,28 @@ final class TrayKinds
         return $this->em->getRepository(TrayKind::class)->findBy([], ['cells' => 'ASC']);
     }
 
-    /** The most trays that a zone holds, of the kind that fits best. */
-    public function mostIn(Zone $zone): int
+    /**
+     * The first kind, by whose footprint all bench is counted.
+     *
+     * @throws Refused where no tray is entered
+     */
+    public function standard(): TrayKind
     {
-        return max(
-            [0, ...array_map(static fn (TrayKind $k) => TrayFit::of(100 * $zone->length, 100 * $zone->width, $k->lengthCm, $k->widthCm), $this->all())],
-        );
+        return self::first($this->all())
+            ?? throw Refused::because('no_trays', 'trays', 'No kind of tray is entered yet: bench is counted in the places of the first.');
+    }
+
+    /** @param list<TrayKind> $kinds */
+    public static function first(array $kinds): ?TrayKind
+    {
+        usort($kinds, static fn (TrayKind $a, TrayKind $b) => $a->id <=> $b->id);
+
+        return $kinds[0] ?? null;
+    }
+
+    /** The most places that a zone has: a place is what one tray of the first kind takes, whatever smaller kinds there are. */
+    public static function placesIn(Zone $zone, TrayKind $standard): int
+    {
+        return TrayFit::of(100 * $zone->length, 100 * $zone->width, $standard->lengthCm, $standard->widthCm);
     }
 }

@@ -14,6 +14,7 @@ use WetCradle\Core\Numbers\Range;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Row;
+use WetCradle\Server\Potting\PotLot;
 
 /** A zone as somebody asks for it: a name of its own, ground of its own, and room for what stands there. */
 final class ZoneAsked
@@ -57,16 +58,17 @@ final class ZoneAsked
         $zone->height = $in->has('height') ? $in->number('height', 0, 5) : ($zone->stands === Stands::Bench ? $zone->height : 0.0);
         $zone->frostFree = $in->has('frostFree') ? $in->flag('frostFree') : ($isNew ? $zone->kind !== ZoneKind::Frame : $zone->frostFree);
         $zone->onlyPots = $in->has('onlyPots') ? $in->flag('onlyPots') : $zone->onlyPots;
-        $most = $this->kinds->mostIn($zone);
+        $standard = $this->kinds->standard();
+        $most = TrayKinds::placesIn($zone, $standard);
         if ($most === 0) {
-            throw Refused::because('too_small', 'length', sprintf('%s by %s m is smaller than one tray.', $zone->length, $zone->width));
+            throw Refused::because('too_small', 'length', sprintf('%s by %s m is smaller than one %s.', $zone->length, $zone->width, $standard->name));
         }
         $zone->trays = $in->has('trays') ? $in->count('trays', 1, 10_000) : $most;
         if ($zone->trays > $most && ($isNew || $was !== [$zone->length, $zone->width, $zone->trays])) {
             throw Refused::because(
                 'out_of_range',
                 'trays',
-                sprintf('%s by %s m holds %d trays at most, however they are laid.', $zone->length, $zone->width, $most),
+                sprintf('%s by %s m has %d places for a %s, however they are laid.', $zone->length, $zone->width, $most, $standard->name),
             );
         }
         $this->lay($in, $zone, $isNew);
@@ -98,17 +100,14 @@ final class ZoneAsked
         $week = $this->today->week();
         $core = $zone->core();
         $there = $this->tenants->byZone($week, $week)[(int) $zone->id] ?? [];
-        $left = [];
-        foreach (Row::all(
+        $stuck = array_flip(Row::words(
             $this->em->getConnection(),
-            'SELECT code, left_bench_on FROM batch WHERE stuck_on IS NOT NULL AND called_off = 0 AND code IN (?)',
+            'SELECT code FROM batch WHERE stuck_on IS NOT NULL AND called_off = 0 AND code IN (?)',
             [array_map(static fn (Tenant $t) => $t->batch(), $there)],
             [ArrayParameterType::STRING],
-        ) as $row) {
-            $left[$row->text('code')] = $row->has('left_bench_on');
-        }
+        ));
         // What is planned, and the pots of what is in its trays still, do not stand there yet.
-        $standing = array_values(array_filter($there, static fn (Tenant $t) => ($left[$t->batch()] ?? null) === $t->inPots));
+        $standing = array_values(array_filter($there, static fn (Tenant $t) => $t->inPots ? PotLot::isCode($t->batch()) : isset($stuck[$t->batch()])));
         $used = $core->used($week, $standing);
         if ($used > $zone->trays) {
             throw Refused::because(

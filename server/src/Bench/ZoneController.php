@@ -18,6 +18,7 @@ use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Plan\Redating;
+use WetCradle\Server\Potting\PotLot;
 
 /** The zones themselves: where they stand, what they hold, when they are out of use. */
 final class ZoneController
@@ -79,11 +80,19 @@ final class ZoneController
         $this->writing->once(function () use ($zone): void {
             $lay = $this->em->getRepository(Batch::class)->count(['zone' => $zone]) + $this->em->getRepository(Batch::class)
                 ->count(['potsZone' => $zone]) + $this->em->getRepository(MovesOn::class)->count(['zone' => $zone]);
-            if ($lay > 0) {
+            $lots = $this->em->getRepository(PotLot::class)->count(['zone' => $zone]);
+            if ($lay + $lots > 0) {
                 throw Refused::because(
                     'in_use',
                     'zone',
-                    sprintf('%s is in the records of %d %s. Close it instead.', $zone->name, $lay, $lay === 1 ? 'batch' : 'batches'),
+                    sprintf(
+                        '%s is in the records of %d %s and %d %s. Close it instead.',
+                        $zone->name,
+                        $lay,
+                        $lay === 1 ? 'batch' : 'batches',
+                        $lots,
+                        $lots === 1 ? 'lot' : 'lots',
+                    ),
                 );
             }
             $this->writing->keep('zone', $zone->name, self::editable($zone), []);

@@ -6,6 +6,7 @@ namespace WetCradle\Server\Book;
 
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
+use WetCradle\Core\Bench\Positions;
 use WetCradle\Core\Book\BatchResult;
 use WetCradle\Core\Book\State;
 use WetCradle\Server\Database\Row;
@@ -64,6 +65,19 @@ class BatchStanding
     public static function statesOf(Row $row): array
     {
         return $row->counts('states') + array_fill_keys(array_column(State::cases(), 'value'), 0);
+    }
+
+    /**
+     * Trays in which what is left of it stands, of those it was stuck in.
+     *
+     * @param array<string, int> $states
+     * @param array<string, int> $lost   by cause
+     */
+    public static function traysLeft(int $trays, int $cameIn, array $states, array $lost): int
+    {
+        $inTrays = array_sum(array_intersect_key($states, array_flip([State::ToStick->value, State::Stuck->value, State::Rooted->value])));
+
+        return Positions::traysLeft($trays, $cameIn, $inTrays, array_sum($lost));
     }
 
     public function rate(): ?float

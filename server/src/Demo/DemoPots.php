@@ -47,7 +47,7 @@ final class DemoPots
                 $tenant = $pot->tenant();
                 if ($zone->offerTo($tenant, $lying[$id] ?? [])->isYes()) {
                     $lying[$id][] = $tenant;
-                    $this->db->update('batch', ['pots_zone_id' => $id], ['code' => $code]);
+                    $this->db->update('pot_lot', ['zone_id' => $id], ['code' => $code]);
                     break;
                 }
             }

@@ -12,11 +12,12 @@ use WetCradle\Core\Plan\Crew;
 use WetCradle\Core\Plan\WorkNorms;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Answer;
+use WetCradle\Server\Plan\Redating;
 
 /** The hands, when they are away, how much one does in an hour, and what that costs. */
 final class CrewController
 {
-    public function __construct(private readonly House $house, private readonly Writing $writing)
+    public function __construct(private readonly House $house, private readonly Writing $writing, private readonly Redating $redating)
     {
     }
 
@@ -47,6 +48,9 @@ final class CrewController
             $nursery->hourCost = $costs->hour;
             $nursery->trayWeekCost = $costs->warmTrayWeek;
             $this->writing->keep('crew', '1', $before, self::view($nursery));
+            if ($before['crew'] !== $nursery->crew()->toArray()) {
+                $this->redating->becauseTheHouseChanged();
+            }
         });
 
         return new Answer(self::view($this->house->nursery()));

@@ -20,6 +20,8 @@ final class House
     private ?SiteAir $air = null;
     private ?Timetable $timetable = null;
     private ?HouseDefaults $reckonedBy = null;
+    /** @var array<mixed> by which it was reckoned, as the database has them */
+    private array $hands = [];
     /** @var list<float|int> what it was reckoned from, as the database has it */
     private array $means = [];
     /** @var ?array{string, string} */
@@ -49,14 +51,15 @@ final class House
         $this->air = null;
     }
 
-    /** How long crops take in the air of this site. */
+    /** How long crops take in the air of this site, with the hands that there are. */
     public function timetable(): Timetable
     {
         $air = $this->air();
         $defaults = $this->defaults();
-        if ($this->timetable === null || $this->reckonedBy !== $defaults) {
-            $this->timetable = Timetable::at($air, $defaults);
-            $this->reckonedBy = $defaults;
+        $crew = $this->nursery()->crew;
+        if ($this->timetable === null || $this->reckonedBy !== $defaults || $this->hands !== $crew) {
+            $this->timetable = Timetable::at($air, $defaults, $this->nursery()->crew()->workDays());
+            [$this->reckonedBy, $this->hands] = [$defaults, $crew];
         }
 
         return $this->timetable;

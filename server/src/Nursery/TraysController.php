@@ -12,6 +12,7 @@ use WetCradle\Core\Bench\Positions;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\Refused;
+use WetCradle\Server\Bench\TrayKinds;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Answer;
@@ -22,8 +23,12 @@ use WetCradle\Server\Wanted\Pot;
 /** The kinds of tray and the sizes of pot: what they hold, and how much bench they take. */
 final class TraysController
 {
-    public function __construct(private readonly EntityManagerInterface $em, private readonly Writing $writing, private readonly House $house)
-    {
+    public function __construct(
+        private readonly EntityManagerInterface $em,
+        private readonly Writing $writing,
+        private readonly House $house,
+        private readonly TrayKinds $kinds,
+    ) {
     }
 
     #[Route('/api/trays', methods: ['GET'])]
@@ -121,7 +126,7 @@ final class TraysController
             $in->count('version', 1);
         }
         $in->done();
-        $first = $this->first() ?? $kind;
+        $first = TrayKinds::first($this->kinds->all()) ?? $kind;
         if ($kind === $first && $kind->id !== null && [$length, $width] !== [$kind->lengthCm, $kind->widthCm]) {
             throw Refused::because(
                 'in_use',
@@ -133,11 +138,6 @@ final class TraysController
         $kind->positions = Positions::each($length, $width, $first->lengthCm, $first->widthCm);
     }
 
-    private function first(): ?TrayKind
-    {
-        return $this->em->getRepository(TrayKind::class)->findOneBy([], ['id' => 'ASC']);
-    }
-
     /** @return array<string, mixed> */
     private static function kept(TrayKind|Pot $what): array
     {
@@ -147,7 +147,7 @@ final class TraysController
     /** @return array{kinds: list<array<string, mixed>>, pots: list<array<string, mixed>>} */
     private function say(): array
     {
-        $first = $this->first();
+        $first = TrayKinds::first($this->kinds->all());
         $batches = array_map(intval(...), Row::pairs($this->em->getConnection(), 'SELECT tray_kind_id, count(*) FROM batch GROUP BY tray_kind_id'));
         $position = $first === null ? 1.0 : $first->lengthCm * $first->widthCm;
         $on = static fn (Pot $pot, float $apart) => (int) floor($position / ($apart * $pot->acrossCm) ** 2);

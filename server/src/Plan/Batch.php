@@ -180,7 +180,9 @@ class Batch
     {
         $week = $this->days->givenWeek();
 
-        return $week === null ? $dates : $dates->pottedOn($week->monday(), $timetable->in($this->zone->core(), $this->sheet->core())->growingOn);
+        return $week === null
+            ? $dates
+            : $dates->pottedOn($timetable->workDays->firstIn($week), $timetable->in($this->zone->core(), $this->sheet->core())->growingOn);
     }
 
     /** Potted on this day: from now on only how it grows on is a forecast. */
@@ -235,10 +237,20 @@ class Batch
         }
     }
 
+    /** How many trays it stands in, or is to: of what is partly potted, those that are left. */
+    public function trays(): int
+    {
+        $now = $this->standing;
+
+        return $now === null || !$this->isStuck()
+            ? $this->amount->trays
+            : BatchStanding::traysLeft($this->amount->trays, $now->cameIn, $now->states, $now->lost);
+    }
+
     /** How much bench its trays take. */
     public function positions(): int
     {
-        return $this->trayKind->positionsOf($this->amount->trays);
+        return $this->trayKind->positionsOf($this->trays());
     }
 
     /** The day it was stuck, or is to be. */

@@ -18,7 +18,7 @@ final class Move
      * @param ?\DateTimeImmutable                        $on       the day on which it goes there, where it lies elsewhere before
      * @param ?array{zone: int, on: \DateTimeImmutable}  $then     where it goes on midway
      * @param list<array{zone: int, trays: int}>         $parts    several zones at once; all but the first become batches of their own
-     * @param ?array{zone: int, spaced: bool}            $pots     where its pots stand once it is potted
+     * @param ?array{zone: int, spaced: ?bool}           $pots     where its pots stand once it is potted; spaced or not as they were, where it is null
      */
     public function __construct(
         public readonly string $code,

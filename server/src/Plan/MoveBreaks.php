@@ -83,7 +83,7 @@ final class MoveBreaks
                 $placing->move->pots !== null,
             );
         }
-        foreach ($batch->orders() as $wanted) {
+        foreach ($placing->lot === null ? $batch->orders() : [] as $wanted) {
             $breaks[] = MoveBreak::ofOrder($wanted->ready(), $placing->dates->readyOn, $wanted->customer?->name);
         }
 
@@ -106,7 +106,7 @@ final class MoveBreaks
         }
         $from = array_map(static fn (array $leg) => $leg['tenant']->from->written(), $legs);
         $to = array_map(static fn (array $leg) => $leg['tenant']->to->written(), $legs);
-        $moved = array_flip(array_map(static fn (Placed $placing) => $placing->batch->code, $placed));
+        $moved = array_flip(array_map(static fn (Placed $placing) => $placing->code(), $placed));
 
         return array_map(
             static fn (array $tenants) => array_values(array_filter($tenants, static fn (Tenant $t) => !isset($moved[$t->batch()]))),

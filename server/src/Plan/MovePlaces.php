@@ -12,7 +12,9 @@ use WetCradle\Core\Refused;
 use WetCradle\Server\Bench\Pots;
 use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Database\Row;
 use WetCradle\Server\Nursery\House;
+use WetCradle\Server\Potting\PotLot;
 
 /** Where batches would lie, and on which days, if they were moved so; what cannot be said of them at all is refused. */
 final class MovePlaces
@@ -33,11 +35,19 @@ final class MovePlaces
      */
     public function of(array $moves): array
     {
-        $batches = $this->batches->byCodes(array_map(static fn (Move $move) => $move->code, $moves));
-        $inPots = $this->pots->ofAll(array_values(array_map(static fn (Batch $batch) => $batch->code, $batches)));
+        $codes = array_map(static fn (Move $move) => $move->code, $moves);
+        $batches = $this->batches->byCodes($codes);
+        $ofLots = array_values(array_filter($codes, PotLot::isCode(...)));
+        $query = $this->em->createQuery('SELECT p, l, b, s FROM '.PotLot::class.' p JOIN p.lines l JOIN l.batch b LEFT JOIN b.standing s
+            WHERE p.code IN (:codes) ORDER BY p.id, l.id');
+        $lots = array_column($ofLots === [] ? [] : Row::things($query->setParameter('codes', $ofLots), PotLot::class), null, 'code');
+        $inPots = $this->pots->ofAll([...array_values(array_map(static fn (Batch $batch) => $batch->code, $batches)), ...array_keys($lots)]);
 
         return array_merge(...array_map(
-            function (Move $move) use ($batches, $inPots): array {
+            function (Move $move) use ($batches, $lots, $inPots): array {
+                if (PotLot::isCode($move->code)) {
+                    return [$this->lot($move, $lots[$move->code] ?? null, $inPots[$move->code] ?? null)];
+                }
                 $batch = $batches[$move->code] ?? $this->batches->byCode($move->code, $move->field);
 
                 return $this->place($move, $batch, $inPots[$batch->code] ?? null);
@@ -53,8 +63,7 @@ final class MovePlaces
      */
     private function place(Move $move, Batch $batch, ?Potted $inPots): array
     {
-        $isPotted = $batch->leftBenchOn !== null;
-        if ($batch->calledOff || ($isPotted && !$move->isOnlyPots())) {
+        if ($batch->calledOff || $batch->leftBenchOn !== null) {
             throw Refused::because('not_possible', $move->field, sprintf('%s %s.', $batch->code, $batch->calledOff ? 'was called off' : 'is potted already'));
         }
         $stuckOn = $batch->sticking->stuckOn;
@@ -126,6 +135,35 @@ final class MovePlaces
         return $placed;
     }
 
+    private function lot(Move $move, ?PotLot $lot, ?Potted $there): Placed
+    {
+        $batch = ($lot?->batches() ?? [])[0] ?? null;
+        if ($lot === null || $batch === null || $there === null) {
+            throw Refused::because('unknown', $move->field, sprintf('Nothing stands in a lot %s.', $move->code));
+        }
+        if ($move->pots === null || !$move->isOnlyPots()) {
+            throw Refused::because('not_possible', $move->field, sprintf('%s is potted: only where it stands can be changed.', $lot->code));
+        }
+        $to = $there->in((int) $this->zone($move->pots['zone'], $move)->id, $move->pots['spaced'] ?? $lot->spaced);
+
+        return new Placed(
+            $move,
+            $batch,
+            PlainDates::grown($batch->begins(), $batch->days->weanOn, $lot->pottedOn, $lot->readyOn),
+            $batch->zone,
+            [],
+            $batch->days->heldDays,
+            $batch->amount->trays,
+            $batch->amount->planned,
+            $batch->trayKind,
+            // It comes there today at the earliest, whoever lay there before.
+            $to->during(max($to->from, $this->today->day()), $to->to),
+            false,
+            true,
+            $lot,
+        );
+    }
+
     /** Its pots as they would stand, where their place is settled or asked for. */
     private function potted(Move $move, Batch $batch, PlainDates $dates, ?Potted $potted): ?Potted
     {
@@ -136,10 +174,8 @@ final class MovePlaces
             return $move->pots === null ? null : throw Refused::because('not_possible', $move->field, sprintf('Nothing of %s is in pots.', $batch->code));
         }
         $zone = $move->pots === null ? $batch->potsZone : $this->zone($move->pots['zone'], $move);
-        $potted = $potted->in((int) $zone?->id, $move->pots['spaced'] ?? $batch->potsSpaced);
 
-        // What stands already comes there today at the earliest, whoever lay there before.
-        return $potted->isPotted ? $potted->during(max($potted->from, $this->today->day()), $potted->to) : $potted->during($dates->potOn, $dates->readyOn);
+        return $potted->in((int) $zone?->id, $move->pots['spaced'] ?? $batch->potsSpaced)->during($dates->potOn, $dates->readyOn);
     }
 
     /**

@@ -49,7 +49,7 @@ final class MoveReader
         $pots = null;
         if ($entry->has('pots')) {
             $stand = $entry->object('pots');
-            $pots = ['zone' => $stand->count('zone', 1), 'spaced' => $stand->has('spaced') && $stand->flag('spaced')];
+            $pots = ['zone' => $stand->count('zone', 1), 'spaced' => $stand->has('spaced') ? $stand->flag('spaced') : null];
             $stand->done();
         }
         $parts = array_map(static function (Fields $part): array {

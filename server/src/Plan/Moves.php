@@ -14,6 +14,7 @@ use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Nursery\House;
+use WetCradle\Server\Potting\PotLot;
 use WetCradle\Server\Stock\Rights;
 
 /** Batches moved in time or place: what becomes of them, and moving them, all or none. */
@@ -51,7 +52,7 @@ final class Moves
         $batches = [];
         foreach ($placed as $i => $placing) {
             $batches[] = [
-                'code' => $placing->batch->code, 'dates' => $placing->dates->toArray(), 'zone' => $placing->lastZone()->name, 'trays' => $placing->trays,
+                'code' => $placing->code(), 'dates' => $placing->dates->toArray(), 'zone' => $placing->lastZone()->name, 'trays' => $placing->trays,
                 'heldDays' => $placing->held, 'breaks' => $breaks[$i],
             ];
         }
@@ -62,7 +63,7 @@ final class Moves
     /**
      * @param list<Move> $moves
      *
-     * @return list<array{code: string, version: int}> the batches changed and made, by which it is undone
+     * @return list<array{code: string, version: int}> the batches and lots changed, and batches made, by which it is undone
      */
     public function apply(array $moves): array
     {
@@ -70,17 +71,17 @@ final class Moves
         $breaks = $this->breaks->of($placed);
         foreach ($placed as $i => $placing) {
             if ($placing->move->seen !== null) {
-                $placing->batch->mustBeAsSeen($placing->move->seen);
+                ($placing->lot ?? $placing->batch)->mustBeAsSeen($placing->move->seen);
             }
             foreach ($breaks[$i] as $break) {
                 if ($break['hard']) {
-                    throw Refused::because($break['kind'], $placing->move->field, Fact::of('move.refused', batch: $placing->batch->code, why: $break['words']));
+                    throw Refused::because($break['kind'], $placing->move->field, Fact::of('move.refused', batch: $placing->code(), why: $break['words']));
                 }
             }
         }
         $this->rights->mustAllow(array_map(
             static fn (Placed $placing) => $placing->claim('stickOn'),
-            array_values(array_filter($placed, static fn (Placed $placing) => !$placing->batch->isStuck())),
+            array_values(array_filter($placed, static fn (Placed $placing) => $placing->lot === null && !$placing->batch->isStuck())),
         ));
         $moved = [];
         foreach ($placed as $placing) {
@@ -88,15 +89,16 @@ final class Moves
                 $moved[] = $this->splitOff($placing);
                 continue;
             }
+            if ($placing->lot !== null) {
+                $moved[] = $this->carry($placing->lot, $placing);
+                continue;
+            }
             $batch = $moved[] = $placing->batch;
             ++$batch->timesMoved;
             $before = self::editable($batch);
             if ($placing->move->pots !== null) {
-                [$batch->potsZone, $batch->potsSpaced] = [$this->places->zone($placing->move->pots['zone'], $placing->move), $placing->move->pots['spaced']];
-            }
-            if ($batch->leftBenchOn !== null) {
-                $this->writing->keep('batch', $batch->code, $before, self::editable($batch));
-                continue;
+                $batch->potsZone = $this->places->zone($placing->move->pots['zone'], $placing->move);
+                $batch->potsSpaced = $placing->move->pots['spaced'] ?? $batch->potsSpaced;
             }
             $batch->zone = $placing->zone;
             $batch->days->heldDays = $placing->held;
@@ -113,7 +115,17 @@ final class Moves
         }
         $this->em->flush();
 
-        return array_map(static fn (Batch $batch) => $batch->asSeen(), $moved);
+        return array_map(static fn (Batch|PotLot $one) => $one->asSeen(), $moved);
+    }
+
+    private function carry(PotLot $lot, Placed $placing): PotLot
+    {
+        $before = ['zone' => $lot->zone?->name, 'spaced' => $lot->spaced];
+        $zone = $placing->move->pots === null ? $lot->zone : $this->places->zone($placing->move->pots['zone'], $placing->move);
+        $lot->movesTo($zone, $placing->move->pots['spaced'] ?? $lot->spaced);
+        $this->writing->keep('lot', $lot->code, $before, ['zone' => $lot->zone?->name, 'spaced' => $lot->spaced]);
+
+        return $lot;
     }
 
     /** @param list<array{zone: Zone, from: \DateTimeImmutable}> $then */
@@ -153,7 +165,7 @@ final class Moves
     private function weeks(array $placed): array
     {
         $touched = $by = [];
-        foreach ($placed as $placing) {
+        foreach (array_filter($placed, static fn (Placed $placing) => $placing->lot === null) as $placing) {
             $batch = $placing->batch;
             $by[$batch->code] = $placing;
             foreach ([

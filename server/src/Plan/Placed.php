@@ -11,6 +11,7 @@ use WetCradle\Core\Bench\Whereabouts;
 use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Server\Bench\Zone;
+use WetCradle\Server\Potting\PotLot;
 use WetCradle\Server\Stock\Claim;
 
 /** A batch, or a part of one, as a move would have it. */
@@ -22,6 +23,7 @@ final class Placed
      * @param ?Potted                                             $potted its pots, where their place is settled
      * @param bool                                                $isPart whether it is split off and becomes a batch of its own
      * @param bool                                                $isNew whether it would lie anywhere that it did not before
+     * @param ?PotLot                                             $lot the lot that is carried elsewhere, of this batch among others
      */
     public function __construct(
         public readonly Move $move,
@@ -36,7 +38,14 @@ final class Placed
         public readonly ?Potted $potted,
         public readonly bool $isPart,
         public readonly bool $isNew,
+        public readonly ?PotLot $lot = null,
     ) {
+    }
+
+    /** What is moved: the batch, or the lot. */
+    public function code(): string
+    {
+        return $this->lot->code ?? $this->batch->code;
     }
 
     /** What it would count under a licence, moved so. */
@@ -57,12 +66,17 @@ final class Placed
     public function legs(HouseDefaults $house): array
     {
         $pots = $this->potted?->zone === null ? [] : [['zone' => $this->potted->zone, 'tenant' => $this->potted->tenant()]];
-        if ($this->batch->leftBenchOn !== null) {
+        if ($this->lot !== null) {
             return $pots === [] ? throw new \LogicException('What is potted stands somewhere when it is moved.') : $pots;
         }
 
         return [...Whereabouts::legs(
-            Berths::tenant($this->batch->code, $this->batch->sheet->core(), $this->dates, $this->trayKind->positionsOf($this->trays)),
+            Berths::tenant(
+                $this->batch->code,
+                $this->batch->sheet->core(),
+                $this->dates,
+                $this->trayKind->positionsOf($this->batch->isStuck() ? $this->batch->trays() : $this->trays),
+            ),
             (int) $this->zone->id,
             $this->dates->weanOn,
             array_map(static fn (array $on) => ['zone' => (int) $on['zone']->id, 'from' => $on['from']], $this->then),

@@ -23,6 +23,7 @@ class PlanVersion
      *     trayKind?: ?array{id: int, name: string}, movesOn?: list<array{zone: array{id: int, name: string}, from: string}>,
      *     pots?: ?array{zone: array{id: int, name: string}, spaced: bool}, potWeek?: ?string,
      * }> $content
+     * @param list<array{code: string, zone: ?int, spaced: bool}> $lots where those stood that were carried elsewhere after it
      */
     public function __construct(
         #[ORM\Column] public string $name,
@@ -30,6 +31,7 @@ class PlanVersion
         #[ORM\ManyToOne] #[ORM\JoinColumn(name: 'by_id', nullable: false)] public Account $by,
         #[ORM\Column] public bool $automatic,
         #[ORM\Column(type: Types::JSON)] public array $content,
+        #[ORM\Column(type: Types::JSON)] public array $lots = [],
     ) {
     }
 

@@ -97,7 +97,7 @@ final class Planner
 
         return match (true) {
             $stickOn !== null => PlainDates::forwards($stickOn, $times),
-            $backwards->stickOn < $this->today->day() => PlainDates::forwards($this->today->day(), $times),
+            $backwards->stickOn < $this->today->day() => PlainDates::forwards($times->workDays->onOrAfter($this->today->day()), $times),
             default => $backwards,
         };
     }
@@ -219,9 +219,9 @@ final class Planner
                 'neighbours' => $names,
             ];
         }
-        $tags = $this->tags->byCode(array_values(array_unique($codes)));
+        $tags = $this->tags->lying($codes);
         foreach ($offers as &$zone) {
-            $zone['neighbours'] = array_values(array_map(static fn (string $code) => $tags[$code], $zone['neighbours']));
+            $zone['neighbours'] = array_values(array_column(array_map(static fn (string $code) => $tags[$code], $zone['neighbours']), null, 'code'));
         }
         unset($zone);
         usort($offers, static fn (array $a, array $b) => [$rank[(int) $a['id']], $a['id']] <=> [$rank[(int) $b['id']], $b['id']]);

@@ -11,6 +11,7 @@ use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Rooting\StageTally;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Row;
+use WetCradle\Server\Potting\PotLot;
 use WetCradle\Server\Stock\Fit;
 
 /**
@@ -25,8 +26,9 @@ final class Tags
     private const SELECT = 'SELECT b.id, b.version, b.code, b.method, b.material, b.trays, b.planned, b.stick_on, b.stuck_on, b.rooted_from,
         b.rooted_by, b.wean_on, b.pot_from, b.pot_on, b.pot_by, b.ready_from, b.ready_on, b.ready_by, b.held_days, b.locked, b.left_bench_on,
         b.called_off, b.wanted_id, b.as_planned,
-            c.id AS crop_id, c.name AS crop, c.slug, coalesce((SELECT y.name FROM zone y WHERE y.id = b.pots_zone_id
-            AND b.left_bench_on IS NOT NULL), (SELECT y.name FROM batch_moves_on o JOIN zone y ON y.id = o.zone_id WHERE o.batch_id = b.id
+            c.id AS crop_id, c.name AS crop, c.slug, coalesce((SELECT y.name FROM line n JOIN pot_lot p ON p.id = n.lot_id
+            JOIN zone y ON y.id = p.zone_id WHERE n.batch_id = b.id AND b.left_bench_on IS NOT NULL ORDER BY p.id DESC LIMIT 1),
+            (SELECT y.name FROM batch_moves_on o JOIN zone y ON y.id = o.zone_id WHERE o.batch_id = b.id
             AND o.from_day <= \'%s\' ORDER BY o.from_day DESC LIMIT 1), z.name) AS zone, k.code AS block, t.name AS tray_kind, t.cells, cu.name
             AS customer, w.ready_week,
             (SELECT group_concat(x.wanted_id) FROM batch_shared x WHERE x.batch_id = b.id) AS shared, s.stuck, s.rooted, s.waiting, s.potted,
@@ -77,6 +79,24 @@ final class Tags
     public function byCode(array $codes): array
     {
         return array_column($this->read(' WHERE b.code IN (?) ORDER BY b.stick_on DESC, b.id DESC', [$codes], [ArrayParameterType::STRING]), null, 'code');
+    }
+
+    /**
+     * Of what lies on benches: for a lot, the batch that was potted into it first.
+     *
+     * @param list<string> $codes of batches and lots
+     *
+     * @return array<string, Tag> by what was asked for
+     */
+    public function lying(array $codes): array
+    {
+        $codes = array_values(array_unique($codes));
+        $lots = array_values(array_filter($codes, PotLot::isCode(...)));
+        $of = Row::pairs($this->db, 'SELECT p.code, (SELECT b.code FROM line l JOIN batch b ON b.id = l.batch_id WHERE l.lot_id = p.id ORDER BY l.id LIMIT 1)
+            FROM pot_lot p WHERE p.code IN (?)', [$lots], [ArrayParameterType::STRING]) + array_combine($codes, $codes);
+        $tags = $this->byCode(array_values($of));
+
+        return array_filter(array_map(static fn (string $batch) => $tags[$batch] ?? null, $of));
     }
 
     /**

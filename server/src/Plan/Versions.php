@@ -16,6 +16,7 @@ use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Nursery\House;
+use WetCradle\Server\Potting\PotLot;
 use WetCradle\Server\Stock\StockBlock;
 use WetCradle\Server\Wanted\Wanted;
 
@@ -30,7 +31,7 @@ final class Versions
     ) {
     }
 
-    /** @param list<string> $also codes of batches that are kept although they have left the bench */
+    /** @param list<string> $also codes of batches that are kept although they have left the bench, and of lots */
     public function keep(string $name, bool $automatic, array $also = []): PlanVersion
     {
         $version = new PlanVersion(
@@ -39,6 +40,7 @@ final class Versions
             $this->writing->by(),
             $automatic,
             array_map(static fn (PlannedBatch $b) => $b->toArray(), $this->now($also)),
+            array_map(static fn (PotLot $lot) => ['code' => $lot->code, 'zone' => $lot->zone?->id, 'spaced' => $lot->spaced], $this->lots($also)),
         );
         $this->em->persist($version);
         $this->em->flush();
@@ -70,7 +72,11 @@ final class Versions
     public function back(int $id, ?array $only = null): array
     {
         $version = $this->version($id);
-        $kept = $this->keep(sprintf('Before going back to “%s”', mb_substr($version->name, 0, 80)), true, self::codes($version->batches()));
+        $kept = $this->keep(
+            sprintf('Before going back to “%s”', mb_substr($version->name, 0, 80)),
+            true,
+            [...self::codes($version->batches()), ...array_column($version->lots, 'code')],
+        );
         $then = [];
         foreach ($version->batches() as $plan) {
             $then[$plan->code] = $plan;
@@ -103,9 +109,45 @@ final class Versions
                 $this->writing->keep('batch', $batch->code, $before, $after);
             }
         }
+        $changed += $this->carryBack($version, $only);
         $this->em->flush();
 
         return ['version' => $kept->id, 'changed' => $changed];
+    }
+
+    /**
+     * @param ?array<string, int> $only
+     *
+     * @return int lots that stand again where they did
+     */
+    private function carryBack(PlanVersion $version, ?array $only): int
+    {
+        $changed = 0;
+        foreach ($version->lots as $was) {
+            $lot = $this->em->getRepository(PotLot::class)->findOneBy(['code' => $was['code']]);
+            if ($lot === null || ($only !== null && !isset($only[$lot->code]))) {
+                continue;
+            }
+            if ($only !== null) {
+                $lot->mustBeAsSeen($only[$lot->code]);
+            }
+            $before = ['zone' => $lot->zone?->name, 'spaced' => $lot->spaced];
+            $lot->movesTo($was['zone'] === null ? null : $this->em->find(Zone::class, $was['zone']) ?? $lot->zone, $was['spaced']);
+            $this->writing->keep('lot', $lot->code, $before, ['zone' => $lot->zone?->name, 'spaced' => $lot->spaced]);
+            ++$changed;
+        }
+
+        return $changed;
+    }
+
+    /**
+     * @param list<string> $codes
+     *
+     * @return list<PotLot>
+     */
+    private function lots(array $codes): array
+    {
+        return $this->em->getRepository(PotLot::class)->findBy(['code' => array_values(array_filter($codes, PotLot::isCode(...)))], ['id' => 'ASC']);
     }
 
     private function restore(Batch $batch, PlannedBatch $plan): void

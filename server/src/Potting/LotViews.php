@@ -44,7 +44,7 @@ final class LotViews
             $steps[(int) $step->lot->id][] = $step;
         }
         $open = Row::things($this->em->createQuery('SELECT p, l, b, s, y, c, o, z, st FROM '.PotLot::class.' p JOIN p.lines l
-            JOIN l.batch b JOIN b.sheet s JOIN s.way y JOIN p.crop c JOIN p.pot o LEFT JOIN b.potsZone z LEFT JOIN b.standing st
+            JOIN l.batch b JOIN b.sheet s JOIN s.way y JOIN p.crop c JOIN p.pot o LEFT JOIN p.zone z LEFT JOIN b.standing st
             WHERE p.id IN (:ids) ORDER BY p.readyOn, p.id, l.id')->setParameter('ids', $ids), PotLot::class);
         $standing = $this->standing($open);
         $lots = array_map(fn (PotLot $lot) => $this->brief($lot, $this->sum($lot, $standing), $steps[(int) $lot->id] ?? []), $open);
@@ -65,7 +65,6 @@ final class LotViews
 
         return $this->brief($lot, $this->sum($lot, $standing), $done) + [
             'version' => $lot->version,
-            'seen' => array_map(static fn (Batch $b) => $b->asSeen(), $lot->batches()),
             'mix' => $lot->mix,
             'from' => $lot->fromLot?->code,
             'bigger' => array_values(
@@ -79,7 +78,7 @@ final class LotViews
             ),
             'hardy' => $this->sheetOf($lot)->hardy,
             'winter' => $this->sheetOf($lot)->winter->value,
-            'spaced' => $lot->batches()[0]->potsSpaced,
+            'spaced' => $lot->spaced,
             'lines' => array_values(
                 array_map(
                     static fn (Line $l) => [
@@ -119,13 +118,12 @@ final class LotViews
         );
         $next = $open[0] ?? null;
         $today = $this->today->day();
-        $zones = array_values(array_unique(array_filter(array_map(static fn (Batch $b) => $b->potsZone?->name, $lot->batches()))));
 
         return [
             'code' => $lot->code, 'crop' => $lot->crop->name, 'cropSlug' => $lot->crop->slug, 'pot' => $lot->pot->name,
             'pottedOn' => $lot->pottedOn->format('Y-m-d'), 'readyOn' => $lot->readyOn->format('Y-m-d'),
             'potted' => $there['potted'], 'grown' => $there['grown'], 'sent' => $there['sold'], 'lost' => $there['lost'],
-            'batches' => array_map(static fn (Batch $b) => $b->code, $lot->batches()), 'zones' => $zones,
+            'batches' => array_map(static fn (Batch $b) => $b->code, $lot->batches()), 'zone' => $lot->zone?->name,
             'next' => $next === null
                 ? null
                 : [

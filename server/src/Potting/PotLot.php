@@ -8,6 +8,7 @@ use Doctrine\Common\Collections\ArrayCollection;
 use Doctrine\Common\Collections\Collection;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
+use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Book\Line;
 use WetCradle\Server\Crops\Crop;
 use WetCradle\Server\Http\Conflict;
@@ -29,6 +30,13 @@ class PotLot
     #[ORM\ManyToOne(targetEntity: self::class)]
     public ?self $fromLot = null;
 
+    /** Where it stands; null where nobody has said. */
+    #[ORM\ManyToOne]
+    public ?Zone $zone = null;
+    /** Whether its pots stand apart, or pot-thick. */
+    #[ORM\Column]
+    public bool $spaced = false;
+
     /** @var Collection<int, Line> */
     #[ORM\OneToMany(targetEntity: Line::class, mappedBy: 'lot')]
     #[ORM\OrderBy(['id' => 'ASC'])]
@@ -49,6 +57,31 @@ class PotLot
     public static function codeOf(int $number): string
     {
         return 'P'.$number;
+    }
+
+    /** Whether a code is that of a lot: no batch has such a one. */
+    public static function isCode(string $code): bool
+    {
+        return preg_match('/^P[1-9]\d*$/', $code) === 1;
+    }
+
+    /** Stands where it stood, or is to stand, when it was potted or taken from another. */
+    public function standsIn(?Zone $zone, bool $spaced): void
+    {
+        [$this->zone, $this->spaced] = [$zone, $spaced];
+    }
+
+    /** It is carried elsewhere, or set apart: who saw it before has seen it elsewhere. */
+    public function movesTo(?Zone $zone, bool $spaced): void
+    {
+        $this->standsIn($zone, $spaced);
+        ++$this->version;
+    }
+
+    /** @return array{code: string, version: int} what somebody has seen of it */
+    public function asSeen(): array
+    {
+        return ['code' => $this->code, 'version' => $this->version];
     }
 
     public function take(Line $line): void
@@ -82,7 +115,7 @@ class PotLot
             throw new Conflict(
                 ['code' => $this->code, 'version' => $this->version, 'batches' => $batches],
                 sprintf(
-                    'Somebody put plants to lot %s, took some from it or booked some of it meanwhile, so nothing was done. %s',
+                    'Somebody put plants to lot %s, took some from it, booked some of it or carried it elsewhere meanwhile, so nothing was done. %s',
                     $this->code,
                     $batches === [] ? 'Nothing stands in it now.' : 'It is of '.implode(' and ', $batches).' now.',
                 ),

@@ -63,22 +63,24 @@ final class RoundController
         $counts = ['trays' => $this->counts->inTrays(), 'pots' => $this->counts->inPots()];
         $rows = Row::all($this->db,
             "SELECT b.code, l.number, b.stuck_on, b.rooted_from, coalesce(z.name, 'Place not known') AS zone, coalesce(z.house, '') AS house,
-                z.kind, coalesce(z.heat_low, 0) AS heat_low, coalesce(z.mist_high, 0) AS mist_high, b.left_bench_on IS NOT NULL AS in_pots,
+                z.kind, coalesce(z.heat_low, 0) AS heat_low, coalesce(z.mist_high, 0) AS mist_high, p.code AS lot,
                 (SELECT max(r.seen_at) FROM round_look r WHERE r.line_id = l.id) AS looked, (SELECT r.seen FROM round_look r
                 WHERE r.line_id = l.id ORDER BY r.seen_at DESC LIMIT 1) AS seen, l.id AS line_id
              FROM batch b JOIN line l ON l.batch_id = b.id
-                LEFT JOIN zone z ON z.id = CASE WHEN b.left_bench_on IS NOT NULL THEN b.pots_zone_id ELSE coalesce((SELECT o.zone_id
+                LEFT JOIN pot_lot p ON p.id = l.lot_id
+                LEFT JOIN zone z ON z.id = CASE WHEN p.id IS NOT NULL AND l.id NOT IN (:trays) THEN p.zone_id ELSE coalesce((SELECT o.zone_id
                 FROM batch_moves_on o WHERE o.batch_id = b.id AND o.from_day <= :today ORDER BY o.from_day DESC LIMIT 1), b.zone_id) END
              WHERE b.called_off = 0 AND b.stuck_on IS NOT NULL AND b.stuck_on <= :today AND l.id IN (:lines) ORDER BY z.id IS NULL,
              (SELECT min(h.id) FROM zone h WHERE h.house = z.house), z.y, z.x, z.id, b.code, l.number",
-            ['today' => $today->format('Y-m-d'), 'lines' => array_keys($counts['trays'] + $counts['pots'])],
-            ['lines' => ArrayParameterType::INTEGER],
+            ['today' => $today->format('Y-m-d'), 'lines' => array_keys($counts['trays'] + $counts['pots']), 'trays' => array_keys($counts['trays'])],
+            ['lines' => ArrayParameterType::INTEGER, 'trays' => ArrayParameterType::INTEGER],
         );
         $stops = [];
         $outlooks = $this->outlooks->all();
         $tags = $this->tags->byCode(array_values(array_unique(array_map(static fn (Row $row) => $row->text('code'), $rows))));
         foreach ($rows as $row) {
-            $inPots = $row->flag('in_pots');
+            // Where a line is partly potted, its trays are what can go wrong soonest.
+            $inPots = !isset($counts['trays'][$row->int('line_id')]);
             $there = array_sum($counts[$inPots ? 'pots' : 'trays'][$row->int('line_id')] ?? []);
             if ($there === 0) {
                 continue;
@@ -95,6 +97,7 @@ final class RoundController
             $looked = $row->dayOrNull('looked');
             $stops[] = [
                 'code' => $row->text('code'), 'line' => $row->int('number'), 'there' => $there, 'inPots' => $inPots,
+                'lot' => $inPots ? $row->textOrNull('lot') : null,
                 'zone' => $row->text('zone'), 'house' => $row->text('house'),
                 'every' => $every, 'due' => Rounds::isDue($looked, $every, $today), 'lookedAt' => $looked?->format('Y-m-d H:i'),
                 'seen' => $row->textOrNull('seen'),

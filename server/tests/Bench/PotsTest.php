@@ -52,19 +52,64 @@ final class PotsTest extends House
         self::assertSame($to['id'], $this->where($code));
         $this->ask('POST', "/api/plan/versions/{$made['version']}/back", ['batches' => $made['batches']]);
         self::assertSame($zone['id'], $this->where($code));
+        $asIfInTrays = ['moves' => $this->seen([['code' => $code, 'zone' => $to['id']]]), 'why' => 'as if in trays'];
         self::assertSame(
-            'is potted already',
-            substr(
-                (string) $this->refused(
-                    422,
-                    'POST',
-                    '/api/plan/moves',
-                    ['moves' => $this->seen([['code' => $code, 'zone' => $to['id']]]), 'why' => 'as if in trays'],
-                )['message'],
-                -18,
-                17,
-            ),
+            "{$code} is potted: only where it stands can be changed.",
+            $this->refused(422, 'POST', '/api/plan/moves', $asIfInTrays)['message'],
         );
+        $old = [['code' => $code, 'version' => 1, 'pots' => ['zone' => $to['id']]]];
+        self::assertSame('changed_meanwhile', $this->refused(409, 'POST', '/api/plan/moves', ['moves' => $old, 'why' => 'as it was seen before'])['code']);
+    }
+
+    public function testAPartlyPottedBatchTakesWhatIsLeftOfItAndItsLotTakesItsOwn(): void
+    {
+        $this->signIn();
+        $zone = array_column($this->ask('GET', '/api/bench')['zones'], null, 'name');
+        $batch = current(array_filter(
+            $this->ask('GET', '/api/batches')['batches'],
+            static fn (array $b) => $b['trays'] >= 4 && $b['state'] === 'rooting' && $b['count'] > 3 * $b['stuck'] / 4,
+        ));
+        self::assertIsArray($batch);
+        $code = $batch['code'];
+        self::assertSame($batch['trays'], $this->taken($code)['trays'] ?? null);
+        $this->ask('POST', '/api/plan/moves', [
+            'moves' => $this->seen([['code' => $code, 'pots' => ['zone' => $zone['Pot tunnel']['id'], 'spaced' => true]]]),
+            'why' => 'Room for its pots',
+        ]);
+        $half = intdiv($batch['count'], 2);
+        $this->ask('POST', "/api/batches/{$code}/count", [
+            'on' => '2027-05-12', 'rooted' => $half, 'unrooted' => $batch['count'] - $half, 'lost' => new \stdClass(), 'potted' => $half,
+        ]);
+        $left = (int) ceil($batch['trays'] * ($batch['count'] - $half) / $batch['stuck'] - 1e-9);
+        self::assertLessThan($batch['trays'], $left);
+        self::assertSame($left, $this->taken($code)['trays'] ?? null);
+
+        $lot = $this->taken($code, true);
+        self::assertIsArray($lot);
+        self::assertSame($half, $lot['lot']['plants'] ?? null);
+        self::assertSame($zone['Pot tunnel']['id'], $this->where((string) ($lot['lot']['code'] ?? '')), 'It stands where its pots were to stand.');
+        $ground = array_column($this->ask('GET', "/api/bench/offers?batch={$lot['lot']['code']}&pots=1")['zones'], null, 'id');
+        self::assertTrue($ground[$zone['Pot tunnel']['id']]['here']);
+        $walk = array_values(array_filter($this->ask('GET', '/api/round')['stops'], static fn (array $stop) => $stop['code'] === $code));
+        $trays = $batch['zone'];
+        self::assertEqualsCanonicalizing(
+            [[$lot['lot']['code'], 'Pot tunnel', $half], [null, $trays, $batch['count'] - $half]],
+            array_map(static fn (array $stop) => [$stop['lot'], $stop['zone'], $stop['there']], $walk),
+        );
+    }
+
+    /** @return ?array<string, mixed> how a batch lies in the house this week, in its trays or as a lot of it */
+    private function taken(string $code, bool $asLot = false): ?array
+    {
+        foreach ($this->ask('GET', '/api/bench')['zones'] as $zone) {
+            foreach ($zone['tenants'] as $tenant) {
+                if ($tenant['tag']['code'] === $code && ($asLot ? $tenant['lot'] !== null : !$tenant['inPots'])) {
+                    return $tenant;
+                }
+            }
+        }
+
+        return null;
     }
 
     public function testAZoneThatIsFullUnderMistOrClosedRefusesPots(): void
@@ -96,13 +141,13 @@ final class PotsTest extends House
         self::assertSame([true, false], [$zones['Pot tunnel']['onlyPots'], $zones['Mist 1']['onlyPots']]);
     }
 
-    /** @return array{0: string, 1: array<string, mixed>} a batch in pots and its zone */
+    /** @return array{0: string, 1: array<string, mixed>} a lot and its zone */
     private function standing(): array
     {
         foreach ($this->ask('GET', '/api/bench')['zones'] as $zone) {
             foreach ($zone['tenants'] as $tenant) {
-                if ($tenant['inPots'] && $tenant['tag']['leftBenchOn'] !== null && $tenant['to'] > '2027-W21' && $tenant['to'] < '2027-W38') {
-                    return [$tenant['tag']['code'], $zone];
+                if ($tenant['lot'] !== null && $tenant['to'] > '2027-W21' && $tenant['to'] < '2027-W38') {
+                    return [$tenant['lot']['code'], $zone];
                 }
             }
         }
@@ -113,7 +158,7 @@ final class PotsTest extends House
     {
         foreach ($this->ask('GET', '/api/bench')['zones'] as $zone) {
             foreach ($zone['tenants'] as $tenant) {
-                if ($tenant['inPots'] && $tenant['tag']['code'] === $code) {
+                if (($tenant['lot']['code'] ?? null) === $code) {
                     return $zone['id'];
                 }
             }

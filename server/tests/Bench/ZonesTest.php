@@ -63,7 +63,7 @@ final class ZonesTest extends House
         self::assertSame(['too_small', 'length'], [$told['code'], $told['field']]);
         $told = $this->refused(422, 'POST', '/api/zones', ['trays' => 39] + self::BENCH);
         self::assertSame(['out_of_range', 'trays'], [$told['code'], $told['field']]);
-        self::assertStringContainsString('38 trays at most', $told['message']);
+        self::assertStringContainsString('38 places for a tray of 40', $told['message']);
         $told = $this->refused(422, 'POST', '/api/zones', ['x' => 1, 'y' => 1] + self::BENCH);
         self::assertSame(['overlaps', 'x'], [$told['code'], $told['field']]);
         self::assertStringContainsString('Mist 1', $told['message']);

@@ -215,6 +215,28 @@ final class UpgradeTest extends TestCase
         self::assertSame([], $this->db->fetchAllAssociative('PRAGMA foreign_key_check'));
     }
 
+    public function testALotStandsWhereItsBatchStoodAndWhatWasSeenBeforeIsOver(): void
+    {
+        $this->stuckBefore($this->crop('Catmint'), 'RAK-47', 'tip cutting', 'softwood');
+        $this->stuckBefore($this->crop('Willow'), 'RAK-49', 'tip cutting', 'softwood');
+        $this->bringUpTo('Version20261207000000');
+        $this->db->executeStatement("UPDATE batch SET pots_zone_id = 1, pots_spaced = 1 WHERE code = 'RAK-47'");
+        foreach ([1, 2] as $id) {
+            $this->db->insert('pot_lot', ['id' => $id, 'version' => 1, 'code' => "P{$id}", 'crop_id' => $id, 'pot_id' => 1, 'mix' => 'peat-free',
+                'potted_on' => '2026-06-26', 'ready_on' => '2026-08-21']);
+            $this->db->insert('line', ['id' => $id, 'batch_id' => $id, 'number' => 1, 'since' => '2026-06-01', 'lot_id' => $id]);
+        }
+        $this->db->insert('round_look', ['device_key' => 'seen-once', 'line_id' => 1, 'seen' => 'pest', 'culled' => 0, 'seen_at' => '2026-06-20 07:10:00',
+            'at' => '2026-06-20 07:12:00', 'by_id' => 1]);
+        $this->bringUp();
+        self::assertEquals(
+            ['P1' => ['zone_id' => 1, 'spaced' => 1], 'P2' => ['zone_id' => null, 'spaced' => 0]],
+            $this->db->fetchAllAssociativeIndexed('SELECT code, zone_id, spaced FROM pot_lot ORDER BY id'),
+        );
+        self::assertSame(['seen before it was asked for'], $this->db->fetchFirstColumn('SELECT what FROM look_dealt'));
+        self::assertSame([], $this->db->fetchAllAssociative('PRAGMA foreign_key_check'));
+    }
+
     public function testAKeptPlanTellsItsThingsByTheirNumbers(): void
     {
         $this->stuckBefore($this->crop('Catmint'), 'RAK-47', 'tip cutting', 'softwood');

@@ -27,7 +27,8 @@ final class JourneyTest extends House
         self::assertSame($before['rate'], $proposal['rate']['rate']);
         self::assertGreaterThan($proposal['numbers']['simple']['stick'], $proposal['numbers']['chosen']['stick']);
         self::assertGreaterThan(0.9, $proposal['numbers']['chosen']['chance']);
-        self::assertSame(0, $proposal['timing']['weeksLate']);
+        // Stuck and potted on days with hands, it is ready some days before the Monday asked for.
+        self::assertContains($proposal['timing']['weeksLate'], [-1, 0]);
         $block = $this->firstWhere($proposal['blocks'], 'enough');
         $zone = $this->firstWhere($proposal['zones'], 'yes');
 

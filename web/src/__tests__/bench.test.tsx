@@ -44,7 +44,10 @@ describe('the bench room', () => {
     const potted: ZoneWeek = {
       ...zone,
       onlyPots: true,
-      tenants: [...zone.tenants, { inPots: true, trays: 7, from: '2027-W18', to: '2027-W30', tag }],
+      tenants: [
+        ...zone.tenants,
+        { inPots: true, lot: { code: 'P7', version: 2, plants: 61 }, trays: 7, from: '2027-W18', to: '2027-W30', tag },
+      ],
     }
     const drawn = wordsOf(drawRoom(<Bench />, { at: '/bench', known: [[['bench', WEEK], { week: WEEK, zones: [potted] }]] }))
     expect(drawn).toContain('in pots on 7 places, week 18 to 30')

@@ -58,7 +58,7 @@ const tag: TagData = {
 const zone = (over: Partial<ZoneWeek> = {}): ZoneWeek => ({
   ...mist,
   closed: [],
-  tenants: [{ inPots: false, trays: 4, from: '2026-W43', to: '2026-W48', tag }],
+  tenants: [{ inPots: false, lot: null, trays: 4, from: '2026-W43', to: '2026-W48', tag }],
   ...over,
 })
 
@@ -161,7 +161,14 @@ describe('the house', () => {
   })
 
   it('never gives neighbours the same look', () => {
-    const tenants = Array.from({ length: 5 }, () => ({ inPots: false, trays: 2, from: '2026-W43', to: '2026-W48', tag }))
+    const tenants = Array.from({ length: 5 }, () => ({
+      inPots: false,
+      lot: null,
+      trays: 2,
+      from: '2026-W43',
+      to: '2026-W48',
+      tag,
+    }))
     const drawn = house([
       zone({ used: 10, tenants: tenants.map((tenant, i) => ({ ...tenant, tag: { ...tag, code: `RAK-${i}` } })) }),
     ])
@@ -170,7 +177,9 @@ describe('the house', () => {
   })
 
   it('outlines an overfull zone in plum and draws no more trays than there are places', () => {
-    const drawn = house([zone({ used: 14, tenants: [{ inPots: false, trays: 14, from: '2026-W43', to: '2026-W48', tag }] })])
+    const drawn = house([
+      zone({ used: 14, tenants: [{ inPots: false, lot: null, trays: 14, from: '2026-W43', to: '2026-W48', tag }] }),
+    ])
     expect(drawn).toContain('stroke="var(--plum)"')
     expect(count(drawn, 'fill="url(#look')).toBe(10)
   })

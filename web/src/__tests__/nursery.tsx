@@ -238,9 +238,10 @@ export const zone: ZoneWeek = {
   frostFree: true,
   onlyPots: false,
   closed: [{ id: 4, from: '2027-W38', to: '2027-W42', why: 'a new heat cable' }],
+  places: 12,
   fits: [{ trayKind: 'tray of 40', trays: 12 }],
   used: 4,
   room: 10,
-  tenants: [{ inPots: false, trays: 4, from: '2027-W18', to: '2027-W24', tag }],
+  tenants: [{ inPots: false, lot: null, trays: 4, from: '2027-W18', to: '2027-W24', tag }],
   setting: { heat: 18, mist: 2, suits: true },
 }

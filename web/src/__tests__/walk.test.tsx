@@ -14,6 +14,7 @@ const stop: Schemas['Round']['stops'][number] = {
   line: 1,
   there: 40,
   inPots: false,
+  lot: null,
   zone: 'Mist 1',
   house: 'Mist house',
   every: 1,

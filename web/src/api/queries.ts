@@ -37,19 +37,29 @@ export const useBench = (week: string) =>
     queryFn: () => answer(api.GET('/api/bench', { params: { query: { week } } })),
     placeholderData: (old) => old,
   })
-/** A batch taken up to be laid elsewhere: its trays, or its pots. */
+/** A batch taken up to be laid elsewhere: its trays, or the pots that it will fill; or a lot. */
 export interface Carried {
   code: string
-  /** The version of the batch that was seen. */
+  /** The version that was seen. */
   version: number
   inPots: boolean
+  /** Pots set apart or not; as they are, where it is not said. */
+  spaced?: boolean
 }
 
 const benchOffers = (carried: Omit<Carried, 'version'> | null) => ({
-  queryKey: ['bench-offers', carried?.code, carried?.inPots],
+  queryKey: ['bench-offers', carried?.code, carried?.inPots, carried?.spaced],
   queryFn: () =>
     answer(
-      api.GET('/api/bench/offers', { params: { query: { batch: carried?.code ?? '', ...(carried?.inPots && { pots: '1' }) } } }),
+      api.GET('/api/bench/offers', {
+        params: {
+          query: {
+            batch: carried?.code ?? '',
+            ...(carried?.inPots && { pots: '1' }),
+            ...(carried?.spaced !== undefined && { spaced: carried.spaced ? '1' : '0' }),
+          },
+        },
+      }),
     ),
 })
 export const useBenchOffers = (carried: Omit<Carried, 'version'> | null) =>

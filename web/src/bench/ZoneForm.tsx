@@ -43,10 +43,12 @@ const entriesOf = (zone: Zone | null) =>
     },
     {
       name: 'trays',
-      label: 'Trays it holds',
+      label: 'Tray places',
       kind: 'number',
       start: zone ? String(zone.trays) : '',
-      hint: zone ? zone.fits.map((fit) => `${fit.trays} × ${fit.trayKind}`).join(', ') : 'left empty: as many as can be laid',
+      hint: zone
+        ? `${zone.places} by its size: a place is what one tray of the first kind takes. It holds ${zone.fits.map((fit) => `${fit.trays} × ${fit.trayKind}`).join(' or ')}.`
+        : 'left empty: as many as its size has; a place is what one tray of the first kind takes',
     },
   ] as const satisfies readonly Entry[]
 
@@ -74,7 +76,7 @@ export function ZoneForm({ zone, onDone }: { zone: Zone | null; onDone: () => vo
       button={zone ? 'Keep' : 'Add the zone'}
       send={async (body) => {
         const kept = await save.mutateAsync(bodyOf(body))
-        say(`${kept.name} has room for ${plural(kept.trays, 'tray')}.`)
+        say(`${kept.name} has ${plural(kept.trays, 'tray place')}.`)
         onDone()
       }}
     />

@@ -137,7 +137,8 @@ export function ZonePanel({
       )}
       <ul className="grid grid-cols-[minmax(0,1fr)] gap-1.5">
         {zone.tenants.map((tenant) => {
-          const what = { code: tenant.tag.code, version: tenant.tag.version, inPots: tenant.inPots }
+          const { code, version } = tenant.lot ?? tenant.tag
+          const what = { code, version, inPots: tenant.inPots }
           const isCarried = carried?.code === what.code && carried.inPots === what.inPots
           const weeks = `week ${Number(tenant.from.slice(6))} to ${Number(tenant.to.slice(6))}`
           return (
@@ -150,11 +151,13 @@ export function ZonePanel({
             >
               <Tag
                 tag={tenant.tag}
+                lot={tenant.lot?.code}
+                count={tenant.lot?.plants}
                 small
                 more={
                   tenant.inPots
                     ? `in pots on ${plural(tenant.trays, 'place')}, ${weeks}`
-                    : `${plural(tenant.tag.trays, 'tray')}, ${weeks}`
+                    : `${plural(tenant.trays, 'place')}, ${weeks}`
                 }
               />
               {mayPlan && (
@@ -167,7 +170,7 @@ export function ZonePanel({
                   >
                     {isCarried ? 'Leave it' : 'Move'}
                   </button>
-                  <Lock tag={tenant.tag} />
+                  {!tenant.lot && <Lock tag={tenant.tag} />}
                 </div>
               )}
             </li>

@@ -36,10 +36,13 @@ export function Label({ children, faint = false, className = '' }: { children: R
 export function Tag({
   tag,
   more,
+  lot,
   count = tag.count,
   small = false,
 }: {
   tag: TagData
+  /** The lot in which plants of it stand, where that is meant. */
+  lot?: string
   more?: ReactNode
   /** Plants meant, where only a part of the batch is. */
   count?: number
@@ -47,12 +50,12 @@ export function Tag({
 }) {
   return (
     <Link
-      to={`/batches/${tag.code}`}
+      to={lot ? `/potting/lots/${lot}` : `/batches/${tag.code}`}
       className="block no-underline"
-      aria-label={`${tag.crop}, ${count}, ${tag.code}, ${STATE_WORDS[tag.state]}${tag.against.length > 0 ? ', stock block not fit' : ''}`}
+      aria-label={`${tag.crop}, ${count}, ${lot ? `lot ${lot}` : tag.code}, ${STATE_WORDS[tag.state]}${tag.against.length > 0 ? ', stock block not fit' : ''}`}
       title={tag.against.map((reason) => reason.words).join(' ') || undefined}
       draggable
-      onDragStart={(event) => event.dataTransfer.setData('text/plain', tag.code)}
+      onDragStart={(event) => event.dataTransfer.setData('text/plain', lot ?? tag.code)}
     >
       <Label faint={tag.state === 'planned'}>
         <div className={`flex items-center gap-3 ${small ? 'px-1 py-1' : 'px-2 py-1.5'}`}>
@@ -61,7 +64,7 @@ export function Tag({
           <div className="min-w-0 grow">
             <div className={`font-bold leading-tight ${small ? 'truncate text-[0.95rem]' : 'text-[1.05rem]'}`}>{tag.crop}</div>
             <div className={`text-sm leading-snug soft ${small ? 'truncate' : ''}`}>
-              <span className="font-semibold tracking-wide text-peat">{tag.code}</span> {more ?? STATE_WORDS[tag.state]}
+              <span className="font-semibold tracking-wide text-peat">{lot ?? tag.code}</span> {more ?? STATE_WORDS[tag.state]}
             </div>
           </div>
           <div className={`pr-2 text-right font-bold leading-none ${small ? 'text-lg' : 'text-[1.35rem]'}`}>{count}</div>

@@ -2,7 +2,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import type { Schemas } from '../api/client'
 import { useBench, useBenchOffers } from '../api/queries'
-import { useLotAct, useMoves } from '../api/writes'
+import { useBack, useLotAct, useMoves } from '../api/writes'
 import { Sideways } from '../drawings/Sideways'
 import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
@@ -106,14 +106,14 @@ export function Lineage({ lot }: { lot: Lot }) {
 /** Where the pots stand, and where else they could. */
 export function Standing({ lot }: { lot: Lot }) {
   const { week, mayPlan } = useShown()
-  const first = lot.batches[0] ?? ''
   const [open, setOpen] = useState(false)
   const [zone, setZone] = useState('')
   const [spaced, setSpaced] = useState(lot.spaced)
   const { data: bench } = useBench(week)
-  const { data: offers } = useBenchOffers(open ? { code: first, inPots: true } : null)
-  const move = useMoves(() => {
-    say('It stands there now.')
+  const { data: offers } = useBenchOffers(open ? { code: lot.code, inPots: true, spaced } : null)
+  const back = useBack(() => say(`${lot.code} stands where it stood.`))
+  const move = useMoves(({ version: id, batches }) => {
+    say('It stands there now.', () => back.mutateAsync({ id, batches }))
     setOpen(false)
   })
   const named = (id: number) => bench?.zones.find((one) => one.id === id)?.name ?? ''
@@ -121,8 +121,7 @@ export function Standing({ lot }: { lot: Lot }) {
     <section className="min-w-0">
       <h2 className="mb-1">Where it stands</h2>
       <p>
-        {lot.zones.length === 0 ? 'Not settled yet' : <strong>{lot.zones.join(', ')}</strong>},{' '}
-        {lot.spaced ? 'set apart' : 'pot-thick'}.{' '}
+        {lot.zone === null ? 'Not settled yet' : <strong>{lot.zone}</strong>}, {lot.spaced ? 'set apart' : 'pot-thick'}.{' '}
         {mayPlan && (
           <button type="button" className="word min-h-11" aria-expanded={open} onClick={() => setOpen(!open)}>
             {open ? 'Leave it there' : 'Elsewhere, or set apart'}
@@ -151,7 +150,7 @@ export function Standing({ lot }: { lot: Lot }) {
             disabled={zone === '' || move.isPending}
             onClick={() =>
               move.mutate({
-                moves: lot.seen.map((batch) => ({ ...batch, pots: { zone: Number(zone), spaced } })),
+                moves: [{ code: lot.code, version: lot.version, pots: { zone: Number(zone), spaced } }],
                 why: `${lot.code} moved`,
               })
             }

@@ -29,7 +29,7 @@ export function LotLabel({ lot }: { lot: Brief }) {
             <div className="text-[1.05rem] leading-tight font-bold">{lot.crop}</div>
             <div className="text-sm leading-snug soft">
               <span className="font-semibold tracking-wide text-peat">{lot.code}</span> {lot.pot} · {lot.batches.join(' and ')}
-              {lot.zones.length > 0 && ` · ${lot.zones.join(', ')}`}
+              {lot.zone && ` · ${lot.zone}`}
             </div>
           </div>
           <div className="pr-2 text-right leading-none">

@@ -175,7 +175,7 @@ export function Round() {
             more={
               <>
                 {stop.line > 1 && `line ${stop.line} · `}
-                {stop.inPots ? 'in pots' : plural(stop.tag.trays, 'tray')}
+                {stop.inPots ? `in pots${stop.lot === null ? '' : `, lot ${stop.lot}`}` : plural(stop.tag.trays, 'tray')}
                 {stop.every > 1 && ` · every ${stop.every} days`}
               </>
             }
