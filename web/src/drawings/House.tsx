@@ -4,7 +4,7 @@ import { plural } from '../words'
 import { type Laying, useGrab } from './laying'
 import { Sideways } from './Sideways'
 import { type Offer, ZoneAnswer } from './ZoneAnswer'
-import { Hatches, SCALE, ZoneDrawing } from './ZoneDrawing'
+import { codeOf, Hatches, SCALE, ZoneDrawing } from './ZoneDrawing'
 
 const GAP = 12
 
@@ -56,7 +56,7 @@ export function House({
         >
           <Hatches />
           {zones.map((zone) => {
-            const by = zone.tenants.map(({ tag }) => `${tag.crop} ${tag.code}`).join(', ')
+            const by = zone.tenants.map((tenant) => `${tenant.tag.crop} ${codeOf(tenant)}`).join(', ')
             const said = `${zone.name}: ${zone.used} of ${plural(zone.trays, 'tray')} taken${by ? `, by ${by}` : ''}${troubled?.has(zone.name) ? '. Something was found here' : ''}`
             const chooses = onChoose && {
               role: 'button' as const,

@@ -15,15 +15,19 @@ const LOOKS = [
   { wash: 'var(--leaf-wash)', hatch: 'M0 0L6 6' },
 ] as const
 
-/** A batch's look, always the same for its code, unless its neighbour has that one already. */
+/** By what it is called where it lies: its batch, or the lot. */
+export const codeOf = ({ lot, tag }: ZoneWeek['tenants'][number]): string => lot?.code ?? tag.code
+
+/** A look, always the same for its code, unless its neighbour has that one already. */
 function looksOf(zone: ZoneWeek): Map<string, number> {
   const looks = new Map<string, number>()
   let last = -1
-  for (const { tag } of zone.tenants) {
+  for (const tenant of zone.tenants) {
+    const code = codeOf(tenant)
     let sum = 0
-    for (const letter of tag.code) sum = (sum * 31 + letter.charCodeAt(0)) % 9973
+    for (const letter of code) sum = (sum * 31 + letter.charCodeAt(0)) % 9973
     last = sum % LOOKS.length === last ? (sum + 1) % LOOKS.length : sum % LOOKS.length
-    looks.set(tag.code, last)
+    looks.set(code, last)
   }
   return looks
 }
@@ -58,7 +62,7 @@ function slotsOf(zone: ZoneWeek): { slots: Slot[]; w: number; h: number; rows: n
   const columns = Math.ceil(zone.trays / rows)
   const w = (length * SCALE - 12) / columns
   const h = (width * SCALE - 40) / rows
-  const codes = zone.tenants.flatMap((tenant) => Array.from({ length: tenant.trays }, () => tenant.tag.code))
+  const codes = zone.tenants.flatMap((tenant) => Array.from({ length: tenant.trays }, () => codeOf(tenant)))
   return {
     slots: Array.from({ length: zone.trays }, (_, i) => ({
       x: 6 + Math.floor(i / rows) * w,
@@ -158,11 +162,11 @@ export function ZoneDrawing({
         at += tenant.trays
         if (!slot || !named || at > zone.trays || Math.floor(tenant.trays / rows) * w < 94) return null
         return (
-          <svg key={tenant.tag.code} x={slot.x + 2} y={slot.y + 1} width="92" height="34" viewBox="0 0 92 34" aria-hidden="true">
+          <svg key={codeOf(tenant)} x={slot.x + 2} y={slot.y + 1} width="92" height="34" viewBox="0 0 92 34" aria-hidden="true">
             <rect x="1" y="1" width="90" height="31" rx="3" fill="var(--paper)" stroke="var(--peat)" strokeWidth="1" />
             <StateGlyph state={tenant.tag.state} stage={tenant.tag.stage} size={26} />
             <text x="28" y="22" fontSize="15" fontWeight="650" fill="var(--peat)">
-              {tenant.tag.code}
+              {codeOf(tenant)}
             </text>
           </svg>
         )
