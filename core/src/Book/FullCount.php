@@ -104,14 +104,14 @@ final class FullCount
             throw Refused::because(
                 'more_than_there_are',
                 $this->rooted > $stuckThere ? 'rooted' : 'unrooted',
-                Fact::of('book.too_many_counted', counted: $counted, there: $stuckThere, many: $counted - $stuckThere),
+                Fact::of('book.too_many_counted', ...$this->figures($counted, $stuckThere, $rootedThere)),
             );
         }
         if ($counted < $stuckThere) {
             throw Refused::because(
                 'does_not_add_up',
                 'lost',
-                Fact::of('book.missing', counted: $counted, there: $stuckThere, missing: $stuckThere - $counted),
+                Fact::of('book.missing', ...$this->figures($counted, $stuckThere, $rootedThere)),
             );
         }
         $withRoots = $this->rooted + $rootedThere;
@@ -135,6 +135,15 @@ final class FullCount
                 ),
             );
         }
+    }
+
+    /** @return array<string, int> which plants were counted, and how many are not meant: those found with roots before */
+    private function figures(int $counted, int $stuckThere, int $rootedThere): array
+    {
+        return [
+            'there' => $stuckThere, 'counted' => $counted, 'rooted' => $this->rooted, 'unrooted' => $this->unrooted, 'lost' => $this->lost->total(),
+            'off' => abs($counted - $stuckThere), 'before' => $rootedThere,
+        ];
     }
 
     /** How many rooted ones are left longer. */

@@ -47,9 +47,9 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface
         return $this->signIn === '' ? '?' : $this->signIn;
     }
 
-    /** @return array{id: ?int, name: string, role: string} */
+    /** @return array{id: ?int, version: int, name: string, signIn: string, role: string} */
     public function toArray(): array
     {
-        return ['id' => $this->id, 'name' => $this->name, 'role' => $this->role->value];
+        return ['id' => $this->id, 'version' => $this->version, 'name' => $this->name, 'signIn' => $this->signIn, 'role' => $this->role->value];
     }
 }

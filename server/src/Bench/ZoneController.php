@@ -14,11 +14,10 @@ use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Database\Removals;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Answer;
-use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Plan\Redating;
-use WetCradle\Server\Potting\PotLot;
 
 /** The zones themselves: where they stand, what they hold, when they are out of use. */
 final class ZoneController
@@ -30,6 +29,7 @@ final class ZoneController
         private readonly EntityManagerInterface $em,
         private readonly Tenants $tenants,
         private readonly Writing $writing,
+        private readonly Removals $removals,
         private readonly Redating $redating,
         private readonly ZoneAsked $asked,
         private readonly ZoneViews $views,
@@ -77,29 +77,11 @@ final class ZoneController
     public function remove(int $id): Answer
     {
         $zone = $this->zone($id);
-        $this->writing->once(function () use ($zone): void {
-            $lay = $this->em->getRepository(Batch::class)->count(['zone' => $zone]) + $this->em->getRepository(Batch::class)
-                ->count(['potsZone' => $zone]) + $this->em->getRepository(MovesOn::class)->count(['zone' => $zone]);
-            $lots = $this->em->getRepository(PotLot::class)->count(['zone' => $zone]);
-            if ($lay + $lots > 0) {
-                throw Refused::because(
-                    'in_use',
-                    'zone',
-                    sprintf(
-                        '%s is in the records of %d %s and %d %s. Close it instead.',
-                        $zone->name,
-                        $lay,
-                        $lay === 1 ? 'batch' : 'batches',
-                        $lots,
-                        $lots === 1 ? 'lot' : 'lots',
-                    ),
-                );
-            }
-            $this->writing->keep('zone', $zone->name, self::editable($zone), []);
-            $this->em->remove($zone);
+        $taken = $this->writing->once(function () use ($zone): int {
+            return $this->removals->take('zone', $zone->name, 'zone', (int) $zone->id, ['zone_closed' => 'zone_id = ?']);
         });
 
-        return new Answer(['gone' => true]);
+        return new Answer(['gone' => true, 'taken' => $taken]);
     }
 
     /** Puts a zone out of use for some weeks; says who lies there then. */

@@ -7,6 +7,8 @@ namespace WetCradle\Server\Calendar;
 use Psr\Clock\ClockInterface;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Refused;
 use WetCradle\Server\Nursery\House;
 
 /**
@@ -33,6 +35,30 @@ final class Today
     public function week(): Week
     {
         return Week::containing($this->day());
+    }
+
+    /**
+     * A day in a form on which something was done; today where none is typed.
+     *
+     * @throws Refused where it has not come
+     */
+    public function orPast(Fields $in, string $field): \DateTimeImmutable
+    {
+        $on = $in->has($field) ? $in->day($field) : $this->day();
+
+        return $on <= $this->day() ? $on : throw $in->refuse('ahead', $field, sprintf('has not come yet; today is %s', $this->day()->format('Y-m-d')));
+    }
+
+    /**
+     * The same with the time: now where it is today, else noon of that day, since nobody noted the hour.
+     *
+     * @throws Refused where it has not come
+     */
+    public function orPastMoment(Fields $in, string $field): \DateTimeImmutable
+    {
+        $on = $this->orPast($in, $field);
+
+        return $on < $this->day() ? $on->setTime(12, 0) : $this->now();
     }
 
     /** What the clocks of the nursery say now. Days and times are kept as its clocks say them, so this one names no zone either. */

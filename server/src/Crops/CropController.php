@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Crops;
 
-use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
@@ -14,7 +13,7 @@ use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Calendar\Today;
-use WetCradle\Server\Database\Row;
+use WetCradle\Server\Database\Removals;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Nursery\Words;
@@ -25,12 +24,12 @@ final class CropController
 {
     public function __construct(
         private readonly EntityManagerInterface $em,
-        private readonly Connection $db,
         private readonly CropViews $views,
         private readonly Ways $ways,
         private readonly Sheets $sheets,
         private readonly CropHistory $history,
         private readonly Writing $writing,
+        private readonly Removals $removals,
         private readonly Today $today,
         private readonly Words $words,
     ) {
@@ -120,23 +119,19 @@ final class CropController
     public function remove(string $slug): Answer
     {
         $crop = $this->crop($slug);
-        $this->writing->once(function () use ($crop): void {
-            foreach ([
-                'batch' => 'batches were made under its sheets', 'stock_block' => 'stock blocks hold it', 'wanted' => 'orders ask for it',
-            ] as $table => $why) {
-                $count = Row::number($this->db, "SELECT count(*) FROM {$table} WHERE crop_id = ?", [$crop->id]);
-                if ($count > 0) {
-                    throw Refused::because('in_use', 'crop', sprintf('%s cannot be taken away: %s (%d).', $crop->name, $why, $count));
-                }
-            }
-            $this->writing->keep('crop', $crop->slug, ['name' => $crop->name], ['name' => null]);
-            foreach ($crop->ways as $way) {
-                $this->sheets->take($way);
-            }
-            $this->em->remove($crop);
+        $taken = $this->writing->once(function () use ($crop): int {
+            $ways = 'way_id IN (SELECT id FROM way WHERE crop_id = ?)';
+
+            return $this->removals->take(
+                'crop',
+                $crop->name,
+                'crop',
+                (int) $crop->id,
+                ['way' => 'crop_id = ?', 'way_sheet' => $ways, 'sign_seen' => $ways],
+            );
         });
 
-        return new Answer(['gone' => true]);
+        return new Answer(['gone' => true, 'taken' => $taken]);
     }
 
     private function crop(string $slug): Crop

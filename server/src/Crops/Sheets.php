@@ -94,8 +94,8 @@ final class Sheets
         $way->house = true;
     }
 
-    /** Takes away a way that nothing was made by. */
-    public function take(Way $way): void
+    /** @throws Refused where something was made by it */
+    public function mayTake(Way $way): void
     {
         $used = Row::words($this->db, 'SELECT code FROM batch WHERE sheet_id IN (SELECT id FROM way_sheet WHERE way_id = ?) ORDER BY code', [$way->id]);
         if ($used !== []) {
@@ -112,12 +112,6 @@ final class Sheets
                 ),
             );
         }
-        $way->sheet = null;
-        $this->em->flush();
-        foreach (['sign_seen', 'way_sheet'] as $table) {
-            $this->db->executeStatement("DELETE FROM {$table} WHERE way_id = ?", [$way->id]);
-        }
-        $this->em->remove($way);
         $this->ways->forget();
         $this->windows->forget();
     }

@@ -14,6 +14,7 @@ use WetCradle\Core\Crops\Pattern;
 use WetCradle\Core\Crops\WaysCompared;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Database\Removals;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Http\SentOnce;
@@ -29,6 +30,7 @@ final class WayController
         private readonly Sheets $sheets,
         private readonly Windows $windows,
         private readonly Writing $writing,
+        private readonly Removals $removals,
         private readonly House $house,
         private readonly Today $today,
     ) {
@@ -114,15 +116,17 @@ final class WayController
     public function remove(int $id): Answer
     {
         $way = $this->way($id);
-        $this->writing->once(function () use ($way): void {
+        $taken = $this->writing->once(function () use ($way): int {
             if ($way->house) {
                 throw Refused::because('no_house_way', 'way', sprintf('%s is the house way of %s: make another one it first.', $way->name, $way->crop->name));
             }
-            $this->sheets->take($way);
-            $this->writing->keep('way', (string) $way->id, ['name' => $way->name], ['name' => null]);
-        });
+            $this->sheets->mayTake($way);
 
-        return new Answer(['gone' => true]);
+            return $this->removals->take('way', $way->name, 'way', (int) $way->id, ['way_sheet' => 'way_id = ?', 'sign_seen' => 'way_id = ?']);
+        });
+        $this->windows->forget();
+
+        return new Answer(['gone' => true, 'taken' => $taken]);
     }
 
     /** Two ways of one crop, entry by entry. */
@@ -139,10 +143,7 @@ final class WayController
     {
         $way = $this->way($id);
         $this->writing->once(function () use ($way, $in): void {
-            $on = $in->day('on');
-            if ($on > $this->today->day()) {
-                throw $in->refuse('ahead', 'on', sprintf('has not come yet; today is %s', $this->today->day()->format('Y-m-d')));
-            }
+            $on = $this->today->orPast($in, 'on');
             $window = $in->countOr('window', 0, 0, count($way->core()->taking->windows) - 1);
             $note = $in->textOr('note', null, 300);
             $in->done();

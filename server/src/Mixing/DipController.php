@@ -82,8 +82,9 @@ final class DipController
         $this->writing->once(function () use ($in, $stock): void {
             $before = $stock->toArray($this->today->day());
             $isDiscarded = $in->flag('discarded');
+            $on = $this->today->orPast($in, 'on');
             $in->done();
-            $stock->discardedOn = $isDiscarded ? $this->today->day() : null;
+            $stock->discardedOn = $isDiscarded ? $on : null;
             $this->writing->keep('hormone_stock', $stock->name, $before, $stock->toArray($this->today->day()));
         });
 
@@ -107,6 +108,7 @@ final class DipController
         $this->writing->once(function () use ($in): void {
             [$stock, $ppm, $cuttings, $depth] = $this->asked($in);
             $batches = array_map(fn (string $code) => $this->batches->byCode($code, 'batches'), $in->texts('batches', 60));
+            $at = $this->today->orPastMoment($in, 'on');
             $in->done();
             $dip = $this->shelf->of($stock, $ppm, $cuttings, $depth);
             $this->em->persist(
@@ -117,7 +119,7 @@ final class DipController
                     $dip['waterMl'],
                     $dip['grams'],
                     $batches,
-                    $this->today->now(),
+                    $at,
                     $this->writing->by(),
                 ),
             );
@@ -129,12 +131,16 @@ final class DipController
     /** What is left of a dip is thrown away, never poured back. */
     #[Route('/api/dips/made/{id<\d+>}/discard', methods: ['POST'])]
     #[IsGranted('ROLE_HAND')]
-    public function discard(int $id): Answer
+    public function discard(int $id, Fields $in): Answer
     {
         $made = $this->em->find(MadeDip::class, $id) ?? throw new NotFoundHttpException();
-        $this->writing->once(function () use ($made): void {
-            $made->discardedAt ??= $this->today->now();
-            $this->writing->keep('made_dip', (string) $made->id, ['discarded' => null], ['discarded' => $made->discardedAt->format('Y-m-d H:i')]);
+        $this->writing->once(function () use ($made, $in): void {
+            $before = ['discarded' => $made->discardedAt?->format('Y-m-d H:i')];
+            $isDiscarded = !$in->has('discarded') || $in->flag('discarded');
+            $at = $this->today->orPastMoment($in, 'on');
+            $in->done();
+            $made->discardedAt = $isDiscarded ? $made->discardedAt ?? max($made->madeAt, $at) : null;
+            $this->writing->keep('made_dip', (string) $made->id, $before, ['discarded' => $made->discardedAt?->format('Y-m-d H:i')]);
         });
 
         return new Answer($this->say());

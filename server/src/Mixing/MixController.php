@@ -20,6 +20,8 @@ use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Http\SentOnce;
 use WetCradle\Server\Nursery\House;
+use WetCradle\Server\Nursery\NamedBy;
+use WetCradle\Server\Nursery\Record;
 use WetCradle\Server\Plan\TrayKind;
 use WetCradle\Server\Wanted\Pot;
 
@@ -32,6 +34,7 @@ final class MixController
         private readonly SheetBook $sheets,
         private readonly House $house,
         private readonly Writing $writing,
+        private readonly NamedBy $named,
     ) {
     }
 
@@ -151,8 +154,8 @@ final class MixController
         if ($other !== null && $other->id !== $mix->id) {
             throw Refused::because('taken', 'name', sprintf('There is a mix called %s already.', $name));
         }
-        if ($mix->id !== null && $mix->name !== $name && in_array($mix->name, $this->used(), true)) {
-            throw Refused::because('in_use', 'name', sprintf('Crop sheets call it %s. Add another instead.', $mix->name));
+        if ($mix->id !== null && $mix->name !== $name) {
+            $this->named->mustBeFree(Record::Mix, $mix->name, $mix->id);
         }
         $parts = array_map(static function (Fields $part): array {
             $read = ['name' => $part->text('name', 60), 'parts' => $part->positive('parts', 1000)];
@@ -180,7 +183,7 @@ final class MixController
             throw Refused::because('taken', 'name', sprintf('There is %s in the store already.', $name));
         }
         if ($part->id !== null && $name !== $part->name) {
-            throw Refused::because('in_use', 'name', sprintf('Mixes call it %s. Add another instead.', $part->name));
+            $this->named->mustBeFree(Record::Part, $part->name, $part->id);
         }
         $part->name = $name;
         [$part->holdsWater, $part->drains, $part->feeds, $part->breaksDown] = [

@@ -28,6 +28,7 @@ final class TraysController
         private readonly Writing $writing,
         private readonly House $house,
         private readonly TrayKinds $kinds,
+        private readonly NamedBy $named,
     ) {
     }
 
@@ -71,20 +72,16 @@ final class TraysController
     public function addPot(Fields $in): Answer
     {
         $this->writing->once(function () use ($in): void {
-            $name = $in->text('name', 20);
-            if ($this->em->getRepository(Pot::class)->findOneBy(['name' => $name]) !== null) {
-                throw Refused::because('taken', 'name', sprintf('There is a pot called %s already.', $name));
-            }
-            $pot = new Pot($name, $in->count('millilitres', 10, 500_000), $in->number('acrossCm', 2, 150));
-            $in->done();
+            $pot = new Pot('', 1, 1.0);
+            $this->readPot($in, $pot);
             $this->em->persist($pot);
-            $this->writing->keep('pot', $name, [], self::kept($pot));
+            $this->writing->keep('pot', $pot->name, [], self::kept($pot));
         });
 
         return new Answer($this->say(), 201);
     }
 
-    /** A pot keeps its name: crop sheets and work norms call it by that. */
+    /** A pot keeps its name as long as crop sheets call it by that. */
     #[Route('/api/trays/pots/{id<\d+>}', methods: ['PUT'])]
     #[IsGranted('ROLE_PROPAGATOR')]
     public function changePot(int $id, Fields $in): Answer
@@ -93,15 +90,28 @@ final class TraysController
         $this->writing->once(function () use ($in, $pot): void {
             $before = self::kept($pot);
             $this->writing->mustBeVersion($in->count('version', 1), $pot->version, $this->say());
-            if ($in->text('name', 20) !== $pot->name) {
-                throw Refused::because('in_use', 'name', sprintf('Crop sheets name the %s pot. Add another instead.', $pot->name));
-            }
-            [$pot->millilitres, $pot->acrossCm] = [$in->count('millilitres', 10, 500_000), $in->number('acrossCm', 2, 150)];
-            $in->done();
+            $this->writing->change($pot, fn (Pot $asked) => $this->readPot($in, $asked));
             $this->writing->keep('pot', $pot->name, $before, self::kept($pot));
         });
 
         return new Answer($this->say());
+    }
+
+    private function readPot(Fields $in, Pot $pot): void
+    {
+        $name = $in->text('name', 20);
+        $other = $this->em->getRepository(Pot::class)->findOneBy(['name' => $name]);
+        if ($other !== null && $other->id !== $pot->id) {
+            throw Refused::because('taken', 'name', sprintf('There is a pot called %s already.', $name));
+        }
+        if ($pot->id !== null && $name !== $pot->name) {
+            $this->named->mustBeFree(Record::Pot, $pot->name, $pot->id);
+        }
+        [$pot->name, $pot->millilitres, $pot->acrossCm] = [$name, $in->count('millilitres', 10, 500_000), $in->number('acrossCm', 2, 150)];
+        if ($in->has('version')) {
+            $in->count('version', 1);
+        }
+        $in->done();
     }
 
     private function readKind(Fields $in, TrayKind $kind): void

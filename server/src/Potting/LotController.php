@@ -94,6 +94,7 @@ final class LotController
                 throw new Conflict(['id' => $id], 'Somebody took that tick back meanwhile.');
             }
             $this->em->remove($step);
+            $this->writing->keep('lot', $lot->code, ['step' => sprintf('%s on %s', $step->kind->value, $step->onDay->format('Y-m-d'))], ['step' => null]);
         });
     }
 

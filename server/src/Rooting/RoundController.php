@@ -143,6 +143,7 @@ final class RoundController
                 $culled,
                 $note,
                 $photo === null ? null : $this->photos->keep($key, $photo),
+                $tally !== null && $seen === Seen::Fine,
                 $at,
                 $this->today->now(),
                 $this->writing->by(),

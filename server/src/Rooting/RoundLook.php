@@ -27,6 +27,8 @@ class RoundLook
         #[ORM\Column(nullable: true)] public ?string $note,
         /** The name of its picture among those kept. */
         #[ORM\Column(nullable: true)] public ?string $photo,
+        /** Whether some were lifted: a check, which says nothing of how the rest looks. */
+        #[ORM\Column] public bool $lifted,
         #[ORM\Column] public \DateTimeImmutable $seenAt,
         #[ORM\Column] public \DateTimeImmutable $at,
         #[ORM\ManyToOne] #[ORM\JoinColumn(name: 'by_id', nullable: false)] public Account $by,
@@ -38,7 +40,7 @@ class RoundLook
     {
         return [
             'id' => $this->id, 'line' => $this->line->number, 'seen' => $this->seen->value, 'share' => $this->share,
-            'culled' => $this->culled, 'note' => $this->note,
+            'culled' => $this->culled, 'note' => $this->note, 'lifted' => $this->lifted,
             'photo' => $this->photo !== null, 'on' => $this->seenAt->format('Y-m-d'), 'at' => $this->seenAt->format('H:i'), 'by' => $this->by->name,
         ];
     }

@@ -36,7 +36,7 @@ final class TroubleController
         $rows = Row::things(
             $this->em->createQuery(
                 'SELECT r, l, b, a FROM '.RoundLook::class.' r JOIN r.line l JOIN l.batch b JOIN r.by a LEFT JOIN '.LookDealt::class." d WITH d.look = r
-                    WHERE d.what IS NULL AND (r.seen <> 'fine' OR r.note IS NOT NULL OR r.photo IS NOT NULL) ORDER BY r.seenAt DESC",
+                    WHERE d.what IS NULL AND r.lifted = false AND (r.seen <> 'fine' OR r.note IS NOT NULL OR r.photo IS NOT NULL) ORDER BY r.seenAt DESC",
             )->setMaxResults(self::MOST),
             RoundLook::class,
         );

@@ -52,7 +52,7 @@ class HeldLicence
     public function editable(): array
     {
         return [
-            'holder' => $this->holder, 'number' => $this->number, 'from' => $this->fromDay->format('Y-m-d'),
+            'crop' => $this->crop->name, 'holder' => $this->holder, 'number' => $this->number, 'from' => $this->fromDay->format('Y-m-d'),
             'to' => $this->toDay->format('Y-m-d'), 'plants' => $this->plants, 'royalty' => $this->royalty, 'counts' => $this->counts->value,
             'version' => $this->version,
         ];

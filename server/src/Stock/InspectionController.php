@@ -31,10 +31,7 @@ final class InspectionController
     {
         $block = $this->em->getRepository(StockBlock::class)->findOneBy(['code' => strtoupper($code)]) ?? throw new NotFoundHttpException();
         $this->writing->once(function () use ($block, $in): void {
-            $on = $in->has('on') ? $in->day('on') : $this->today->day();
-            if ($on > $this->today->day()) {
-                throw $in->refuse('ahead', 'on', sprintf('has not come yet; today is %s', $this->today->day()->format('Y-m-d')));
-            }
+            $on = $this->today->orPast($in, 'on');
             $clean = $in->flag('clean');
             $inspection = new Inspection(
                 $block,
@@ -75,8 +72,12 @@ final class InspectionController
                 );
             }
             $why = $in->text('why', 300);
+            $on = $this->today->orPast($in, 'on');
             $in->done();
-            [$inspection->clearedWhy, $inspection->clearedOn, $inspection->clearedBy] = [$why, $this->today->day(), $this->writing->by()];
+            if ($on < $inspection->on) {
+                throw $in->refuse('upside_down', 'on', sprintf('cannot be before it was found, on %s', $inspection->on->format('Y-m-d')));
+            }
+            [$inspection->clearedWhy, $inspection->clearedOn, $inspection->clearedBy] = [$why, $on, $this->writing->by()];
             $this->writing->keep('inspection', (string) $inspection->id, [], ['cleared' => $inspection->clearedWhy]);
         });
 

@@ -83,7 +83,16 @@ final class LicenceController
             $before = $licence->editable();
             $this->writing->mustBeVersion($in->count('version'), $licence->version, $before);
             [$holder, $read] = $this->read($in, $licence);
+            $crop = $in->has('crop') ? $this->find->by(Crop::class, 'slug', $in->text('crop'), 'crop', 'crop') : $licence->crop;
             $in->done();
+            if ($crop !== $licence->crop) {
+                $used = $this->rights->used($licence);
+                if ($used > 0) {
+                    throw $in->refuse('in_use', 'crop', sprintf('stays: %d plants of %s count under it', $used, $licence->crop->name));
+                }
+                $crop->protectedBy ??= $holder;
+                $licence->crop = $crop;
+            }
             $licence->says($holder, $read);
             $this->writing->keep('licence', $read->number, $before, $licence->editable());
         });
@@ -198,7 +207,7 @@ final class LicenceController
     {
         [$used, $planned] = [$this->rights->used($licence), $this->rights->planned($licence)];
 
-        return ['id' => $licence->id, 'crop' => $licence->crop->name, 'cropSlug' => $licence->crop->slug] + $licence->editable()
+        return ['id' => $licence->id, 'cropSlug' => $licence->crop->slug] + $licence->editable()
             + [
                 'used' => $used, 'planned' => $planned, 'left' => $licence->core()->left($used, $planned),
                 'owed' => $licence->core()->royaltyFor($used), 'running' => $licence->core()->covers($this->today->day()),

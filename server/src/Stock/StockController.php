@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Stock;
 
-use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
@@ -18,7 +17,7 @@ use WetCradle\Core\Stock\BlockOffer;
 use WetCradle\Core\Stock\Origin;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\Crop;
-use WetCradle\Server\Database\Row;
+use WetCradle\Server\Database\Removals;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Http\Find;
@@ -29,9 +28,9 @@ final class StockController
 {
     public function __construct(
         private readonly EntityManagerInterface $em,
-        private readonly Connection $db,
         private readonly StockViews $views,
         private readonly Writing $writing,
+        private readonly Removals $removals,
         private readonly Find $find,
         private readonly Today $today,
         private readonly House $house,
@@ -57,13 +56,7 @@ final class StockController
     public function add(Fields $in): Answer
     {
         $block = $this->writing->once(function () use ($in) {
-            $code = strtoupper($in->text('code', 12));
-            if (preg_match('/^[A-Z0-9][A-Z0-9-]*$/', $code) !== 1) {
-                throw $in->refuse('wrong_type', 'code', 'is made of letters, digits and dashes');
-            }
-            if ($this->em->getRepository(StockBlock::class)->findOneBy(['code' => $code]) !== null) {
-                throw Refused::because('taken', 'code', sprintf('There is a block %s already.', $code));
-            }
+            $code = $this->freeCode($in, null);
             $block = new StockBlock($code, $this->find->by(Crop::class, 'slug', $in->text('crop'), 'crop', 'crop'));
             $this->read($in, $block);
             $in->done();
@@ -86,6 +79,7 @@ final class StockController
             $before = $block->editable();
             $this->writing->mustBeVersion($in->count('version'), $block->version, $before);
             $this->writing->change($block, function (StockBlock $asked) use ($in): void {
+                $asked->code = $in->has('code') ? $this->freeCode($in, $asked) : $asked->code;
                 $this->read($in, $asked);
                 $in->done();
                 if ($asked->plants < count($asked->named)) {
@@ -103,29 +97,17 @@ final class StockController
     public function remove(string $code): Answer
     {
         $block = $this->block($code);
-        $this->writing->once(function () use ($block): void {
-            $batches = Row::words($this->db, 'SELECT code FROM batch WHERE block_id = ? ORDER BY id DESC', [$block->id]);
-            if ($batches !== []) {
-                throw Refused::because(
-                    'in_use',
-                    'block',
-                    sprintf(
-                        '%s cannot be taken away: %d %s from it (%s). Set its plants to 0 when it is gone.',
-                        $block->code,
-                        count($batches),
-                        count($batches) === 1 ? 'batch came' : 'batches came',
-                        implode(', ', array_slice($batches, 0, 3)),
-                    ),
-                );
-            }
-            foreach (['inspection', 'stock_plant'] as $table) {
-                $this->db->executeStatement("DELETE FROM {$table} WHERE block_id = ?", [$block->id]);
-            }
-            $this->em->remove($block);
-            $this->writing->keep('stock_block', $block->code, ['crop' => $block->crop->slug], ['crop' => null]);
+        $taken = $this->writing->once(function () use ($block): int {
+            return $this->removals->take(
+                'stock_block',
+                $block->code,
+                'stock_block',
+                (int) $block->id,
+                ['inspection' => 'block_id = ?', 'stock_plant' => 'block_id = ?'],
+            );
         });
 
-        return new Answer(['gone' => true]);
+        return new Answer(['gone' => true, 'taken' => $taken]);
     }
 
     #[Route('/api/stock/{code}/plants', methods: ['POST'])]
@@ -181,6 +163,20 @@ final class StockController
     private function block(string $code): StockBlock
     {
         return $this->em->getRepository(StockBlock::class)->findOneBy(['code' => strtoupper($code)]) ?? throw new NotFoundHttpException();
+    }
+
+    private function freeCode(Fields $in, ?StockBlock $of): string
+    {
+        $code = strtoupper($in->text('code', 12));
+        if (preg_match('/^[A-Z0-9][A-Z0-9-]*$/', $code) !== 1) {
+            throw $in->refuse('wrong_type', 'code', 'is made of letters, digits and dashes');
+        }
+        $other = $this->em->getRepository(StockBlock::class)->findOneBy(['code' => $code]);
+        if ($other !== null && $other->id !== $of?->id) {
+            throw Refused::because('taken', 'code', sprintf('There is a block %s already.', $code));
+        }
+
+        return $code;
     }
 
     private function read(Fields $in, StockBlock $block): void

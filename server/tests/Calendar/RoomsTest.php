@@ -75,6 +75,7 @@ final class RoomsTest extends House
         foreach ($codes as $code) {
             $this->ask('GET', '/api/batches/'.$code);
         }
+        $this->db()->insert('taken_out', ['id' => 1, 'what' => 'pot', 'which' => '5 L', 'kept' => '[]', 'at' => '2027-05-11 10:00:00', 'by_id' => 1]);
         foreach (Contract::operations() as $operation) {
             [$method, $path] = explode(' ', $operation);
             self::assertNotSame(
@@ -85,7 +86,7 @@ final class RoomsTest extends House
                         $path,
                         [
                             '{id}' => '1', '{other}' => '2', '{closed}' => '1', '{code}' => (string) $codes[0],
-                            '{slug}' => 'hebe-copperlight', '{name}' => 'stick_count',
+                            '{record}' => 'pot', '{slug}' => 'hebe-copperlight', '{name}' => 'stick_count',
                         ],
                     ),
                     $method === 'GET' ? null : [],

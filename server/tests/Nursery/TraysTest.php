@@ -66,13 +66,17 @@ final class TraysTest extends House
         $this->refused(409, 'PUT', "/api/trays/kinds/{$used['id']}", $is);
     }
 
-    public function testAPotHasAWidthAndKeepsItsName(): void
+    public function testAPotHasAWidthAndKeepsItsNameWhileSheetsCallItSo(): void
     {
         $this->signIn();
         $pot = array_column($this->ask('GET', '/api/trays')['pots'], null, 'name')['1 L'];
         self::assertSame([23, 10], [$pot['thick'], $pot['spaced']], '4,000 cm² hold 23 pots of 13 cm, and 10 that are 19.5 cm apart.');
         $is = ['version' => $pot['version'], 'name' => '1 L', 'millilitres' => 1050, 'acrossCm' => 12.5];
-        self::assertSame(['in_use', 'name'], $this->told('PUT', "/api/trays/pots/{$pot['id']}", ['name' => 'litre'] + $is));
+        $nine = array_column($this->ask('GET', '/api/trays')['pots'], null, 'name')['9 cm'];
+        self::assertSame(
+            ['in_use', 'name'],
+            $this->told('PUT', "/api/trays/pots/{$nine['id']}", ['version' => $nine['version'], 'name' => 'nine', 'millilitres' => 500, 'acrossCm' => 9]),
+        );
         self::assertSame(['out_of_range', 'acrossCm'], $this->told('PUT', "/api/trays/pots/{$pot['id']}", ['acrossCm' => 0] + $is));
         self::assertSame(25, array_column($this->ask('PUT', "/api/trays/pots/{$pot['id']}", $is)['pots'], null, 'name')['1 L']['thick']);
         self::assertSame(['taken', 'name'], $this->told('POST', '/api/trays/pots', ['name' => '2 L', 'millilitres' => 2000, 'acrossCm' => 17]));

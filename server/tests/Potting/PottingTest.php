@@ -195,7 +195,16 @@ final class PottingTest extends House
         $path = "/api/batches/{$one['tag']['code']}/count/try";
         $short = $this->ask('POST', $path, ['rooted' => 40, 'unrooted' => $one['stuck'] - 43, 'lost' => ['rot' => 1]]);
         self::assertSame([false, 'lost', null], [$short['adds'], $short['field'], $short['left']]);
-        self::assertStringContainsString('2 are missing', $short['words']);
+        self::assertSame(
+            sprintf(
+                'You counted 40 with roots, %d without and 1 lost: %d of the %d that stood on this line without known roots. 2 are missing.'
+                .' Find them, or book them as mislaid.',
+                $one['stuck'] - 43,
+                $one['stuck'] - 2,
+                $one['stuck'],
+            ),
+            $short['words'],
+        );
         $whole = $this->ask(
             'POST',
             $path,

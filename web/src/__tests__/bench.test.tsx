@@ -52,7 +52,7 @@ describe('the bench room', () => {
     const drawn = wordsOf(drawRoom(<Bench />, { at: '/bench', known: [[['bench', WEEK], { week: WEEK, zones: [potted] }]] }))
     expect(drawn).toContain('in pots on 7 places, week 18 to 30')
     expect(drawn).toContain('for pots only')
-    expect(drawn).toContain('2 trays, week 18 to 24')
+    expect(drawn).toContain('4 places, week 18 to 24')
   })
 
   it('says of a zone what it is, how full, what to set and when it is out of use', () => {

@@ -1,0 +1,73 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Nursery;
+
+/** A kind of thing that is entered, and taken out again where nothing rests on it. */
+enum Record: string
+{
+    case Check = 'check';
+    case Inspection = 'inspection';
+    case Sign = 'sign';
+    case Dip = 'dip';
+    case Step = 'step';
+    case Mix = 'mix';
+    case Part = 'part';
+    case TrayKind = 'tray-kind';
+    case Pot = 'pot';
+    case Licence = 'licence';
+    case Hormone = 'hormone';
+    case Sanitiser = 'sanitiser';
+    case Customer = 'customer';
+    case Person = 'person';
+
+    public function table(): string
+    {
+        return match ($this) {
+            self::Check => 'root_check',
+            self::Inspection => 'inspection',
+            self::Sign => 'sign_seen',
+            self::Dip => 'made_dip',
+            self::Step => 'lot_step',
+            self::Mix => 'mix',
+            self::Part => 'mix_part',
+            self::TrayKind => 'tray_kind',
+            self::Pot => 'pot',
+            self::Licence => 'licence',
+            self::Hormone => 'hormone_stock',
+            self::Sanitiser => 'sanitiser',
+            self::Customer => 'customer',
+            self::Person => 'account',
+        };
+    }
+
+    /** Whether whoever logs the day's work may take it out; all else is the propagator's. */
+    public function isLogged(): bool
+    {
+        return in_array($this, [self::Check, self::Inspection, self::Sign, self::Dip, self::Step], true);
+    }
+
+    /** By what a person calls one, in a column of its own name or as SQL says it of its row `t`. */
+    public function said(): string
+    {
+        return match ($this) {
+            self::Check => "'The check of ' || (SELECT b.code FROM line l JOIN batch b ON b.id = l.batch_id WHERE l.id = t.line_id) || ' on ' || t.on_day",
+            self::Inspection => "'The inspection of ' || (SELECT k.code FROM stock_block k WHERE k.id = t.block_id) || ' on ' || t.on_day",
+            self::Sign => "'The sign seen on ' || t.seen_on",
+            self::Dip => "'The dip of ' || (SELECT h.name FROM hormone_stock h WHERE h.id = t.stock_id) || ' made on ' || substr(t.made_at, 1, 10)",
+            self::Step => "'The step of ' || (SELECT p.code FROM pot_lot p WHERE p.id = t.lot_id) || ' on ' || t.on_day",
+            self::Licence => "'Licence ' || t.number",
+            default => 't.name',
+        };
+    }
+
+    /** @return array<string, string> tables whose rows go along, each with the condition by which they are of it */
+    public function own(): array
+    {
+        return match ($this) {
+            self::Dip => ['made_dip_batch' => 'made_dip_id = ?'],
+            default => [],
+        };
+    }
+}
