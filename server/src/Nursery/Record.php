@@ -4,23 +4,23 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Nursery;
 
-/** A kind of thing that is entered, and taken out again where nothing rests on it. */
+/** A kind of thing that is entered, and taken out again where nothing rests on it; as the history calls it. */
 enum Record: string
 {
     case Check = 'check';
     case Inspection = 'inspection';
     case Sign = 'sign';
-    case Dip = 'dip';
-    case Step = 'step';
+    case Dip = 'made_dip';
+    case Step = 'lot_step';
     case Mix = 'mix';
-    case Part = 'part';
-    case TrayKind = 'tray-kind';
+    case Part = 'mix_part';
+    case TrayKind = 'tray_kind';
     case Pot = 'pot';
     case Licence = 'licence';
-    case Hormone = 'hormone';
+    case Hormone = 'hormone_stock';
     case Sanitiser = 'sanitiser';
     case Customer = 'customer';
-    case Person = 'person';
+    case Person = 'account';
 
     public function table(): string
     {

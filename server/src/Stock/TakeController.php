@@ -63,9 +63,10 @@ final class TakeController
             }
             $how = $in->choice('how', HoldWay::class);
             $batch->sheet->core()->taking->hold->mustAllow($how);
+            $at = $in->has('at') ? $this->moment($in) : $this->today->now();
             $in->done();
             [$spread] = $this->sheets->spread($batch);
-            $this->em->persist(new Collection($batch, $this->today->now(), $how, $spread['rows'] ?? [], $this->writing->by()));
+            $this->em->persist(new Collection($batch, $at, $how, $spread['rows'] ?? [], $this->writing->by()));
         });
 
         return new Answer($this->views->one($batch), 201);
@@ -85,6 +86,21 @@ final class TakeController
         });
 
         return new Answer($this->views->one($batch));
+    }
+
+    /** When the first cut was made, where somebody says so afterwards. */
+    private function moment(Fields $in): \DateTimeImmutable
+    {
+        $written = str_replace(' ', 'T', substr($in->text('at', 30), 0, 16));
+        $at = \DateTimeImmutable::createFromFormat('!Y-m-d\TH:i', $written);
+        if ($at === false || $at->format('Y-m-d\TH:i') !== $written) {
+            throw $in->refuse('wrong_type', 'at', 'is a day and a time, as 2027-05-12T06:40');
+        }
+        if ($at > $this->today->now()) {
+            throw $in->refuse('ahead', 'at', sprintf('has not come yet; it is %s now', $this->today->now()->format('Y-m-d H:i')));
+        }
+
+        return $at;
     }
 
     private function mustBePlanned(Batch $batch): void

@@ -32,13 +32,13 @@ final class RecordsTest extends House
     public static function usedThings(): iterable
     {
         yield 'a pot that sheets name' => ['pot', "SELECT id FROM pot WHERE name = '9 cm'", '/crop sheets? \(/'];
-        yield 'a tray in which batches stand' => ['tray-kind', 'SELECT tray_kind_id FROM batch WHERE tray_kind_id <> (SELECT min(id) FROM tray_kind) LIMIT 1', '/\d+ batches/'];
+        yield 'a tray in which batches stand' => ['tray_kind', 'SELECT tray_kind_id FROM batch WHERE tray_kind_id <> (SELECT min(id) FROM tray_kind) LIMIT 1', '/\d+ batches/'];
         yield 'a customer who ordered' => ['customer', 'SELECT customer_id FROM wanted WHERE customer_id IS NOT NULL LIMIT 1', '/\d+ orders? rest/'];
-        yield 'a part of a mix' => ['part', "SELECT p.id FROM mix_part p WHERE EXISTS (SELECT 1 FROM mix m, json_each(m.parts) e
+        yield 'a part of a mix' => ['mix_part', "SELECT p.id FROM mix_part p WHERE EXISTS (SELECT 1 FROM mix m, json_each(m.parts) e
             WHERE json_extract(e.value, '$.name') = p.name) LIMIT 1", '/\d+ mix(es)? \(/'];
-        yield 'somebody who entered acts' => ['person', 'SELECT min(by_id) FROM act WHERE by_id <> 1', '/acts in the book/'];
-        yield 'the first tray' => ['tray-kind', 'SELECT min(id) FROM tray_kind', '/places/'];
-        yield 'oneself' => ['person', "SELECT id FROM account WHERE sign_in = 'ines'", '/That is you/'];
+        yield 'somebody who entered acts' => ['account', 'SELECT min(by_id) FROM act WHERE by_id <> 1', '/acts in the book/'];
+        yield 'the first tray' => ['tray_kind', 'SELECT min(id) FROM tray_kind', '/places/'];
+        yield 'oneself' => ['account', "SELECT id FROM account WHERE sign_in = 'ines'", '/That is you/'];
     }
 
     #[\PHPUnit\Framework\Attributes\DataProvider('usedThings')]
@@ -58,15 +58,15 @@ final class RecordsTest extends House
         $this->ask('POST', '/api/trays/pots', ['name' => '23 cm', 'millilitres' => 7500, 'acrossCm' => 23]);
         $made['pot'] = (int) $this->db()->fetchOne('SELECT max(id) FROM pot');
         $this->ask('POST', '/api/trays/kinds', ['name' => 'tray of 12', 'cells' => 12, 'cellMl' => 300, 'lengthCm' => 54, 'widthCm' => 31]);
-        $made['tray-kind'] = (int) $this->db()->fetchOne('SELECT max(id) FROM tray_kind');
+        $made['tray_kind'] = (int) $this->db()->fetchOne('SELECT max(id) FROM tray_kind');
         $this->ask('POST', '/api/mixes', ['name' => 'half and half', 'parts' => [['name' => (string) $this->db()->fetchOne('SELECT name FROM mix_part'), 'parts' => 1]]]);
         $made['mix'] = (int) $this->db()->fetchOne('SELECT max(id) FROM mix');
         $powder = current(array_filter($this->ask('GET', '/api/dips')['stocks'], static fn (array $s) => $s['kind'] === 'powder'));
         $this->ask('POST', '/api/dips/made', [
             'stock' => $powder['id'], 'ppm' => (int) $powder['ppm'], 'cuttings' => 100, 'depthCm' => 2.0, 'batches' => [$this->rooting()], 'on' => '2027-05-03',
         ]);
-        $made['dip'] = (int) $this->db()->fetchOne('SELECT max(id) FROM made_dip');
-        self::assertSame('2027-05-03 12:00:00', $this->db()->fetchOne('SELECT made_at FROM made_dip WHERE id = ?', [$made['dip']]));
+        $made['made_dip'] = (int) $this->db()->fetchOne('SELECT max(id) FROM made_dip');
+        self::assertSame('2027-05-03 12:00:00', $this->db()->fetchOne('SELECT made_at FROM made_dip WHERE id = ?', [$made['made_dip']]));
         foreach ($made as $record => $id) {
             $before = $this->db()->fetchAllAssociative('SELECT * FROM made_dip_batch');
             $taken = $this->ask('DELETE', "/api/records/{$record}/{$id}")['taken'];

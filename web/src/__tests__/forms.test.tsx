@@ -16,7 +16,7 @@ import { useShown, WeekProvider } from '../shell/week'
 
 const session: Session = {
   needsSetup: false,
-  account: { id: 1, name: 'Ines Halloran', role: 'propagator' },
+  account: { id: 1, version: 1, name: 'Ines Halloran', signIn: 'ines', role: 'propagator' },
   nursery: {
     name: 'Merrowdale',
     units: 'us',
@@ -188,7 +188,10 @@ describe('the shell', () => {
       </output>
     )
   }
-  const as = (role: 'propagator' | 'hand' | 'viewer'): Session => ({ ...session, account: { id: 1, name: 'X', role } })
+  const as = (role: 'propagator' | 'hand' | 'viewer'): Session => ({
+    ...session,
+    account: { id: 1, version: 1, name: 'X', signIn: 'x', role },
+  })
 
   it('knows what each role may do', () => {
     expect(draw(<Who />, as('propagator'))).toContain('2027-W19 logs plans')

@@ -7,7 +7,7 @@ import { WeekProvider } from '../shell/week'
 /** A small made-up nursery for the tests of the rooms. */
 export const session: Session = {
   needsSetup: false,
-  account: { id: 1, name: 'Ines Halloran', role: 'propagator' },
+  account: { id: 1, version: 1, name: 'Ines Halloran', signIn: 'ines', role: 'propagator' },
   nursery: {
     name: 'Merrowdale',
     units: 'metric',
@@ -30,7 +30,7 @@ export const session: Session = {
   week: '2027-W19',
 }
 
-export const viewer: Session = { ...session, account: { id: 5, name: 'Office', role: 'viewer' } }
+export const viewer: Session = { ...session, account: { id: 5, version: 1, name: 'Office', signIn: 'office', role: 'viewer' } }
 
 /** A room drawn once, with what it would have asked for already there. */
 export function drawRoom(

@@ -135,6 +135,7 @@ export const useBlock = (code: string, week: string) =>
 export const useLicences = () => useQuery({ queryKey: ['licences'], queryFn: () => answer(api.GET('/api/licences')) })
 export const useTakeSheet = (query: { batches?: string; day?: string }) =>
   useQuery({ queryKey: ['take-sheet', query], queryFn: () => answer(api.GET('/api/take-sheets', { params: { query } })) })
+export const useCustomers = () => useQuery({ queryKey: ['customers'], queryFn: () => answer(api.GET('/api/customers')) })
 export const useChoices = () =>
   useQuery({ queryKey: ['choices'], queryFn: () => answer(api.GET('/api/choices')), staleTime: 60_000 })
 export const useFound = (q: string) =>

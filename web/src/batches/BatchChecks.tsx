@@ -3,12 +3,13 @@ import type { Batch } from '../api/client'
 import { useRootCurve } from '../api/queries'
 import { StageGlyph } from '../drawings/Glyph'
 import { RootCurve } from '../drawings/RootCurve'
+import { TakeOut } from '../forms/TakeOut'
 import { useShown } from '../shell/week'
 import { inHundred, QUALITY_WORDS, STAGE_WORDS, sayDay } from '../words'
 
 /** What was lifted, and how far its roots were. */
 export function Checks({ batch }: { batch: Batch }) {
-  const { session } = useShown()
+  const { session, mayLog } = useShown()
   if (batch.checks.length === 0) return null
   return (
     <section className="min-w-0">
@@ -22,6 +23,17 @@ export function Checks({ batch }: { batch: Batch }) {
               {check.depthMm !== null && ` · roots ${check.depthMm} mm deep`}
               {check.quality && `, ${QUALITY_WORDS[check.quality]}`}
               {check.note && ` · ${check.note}`}
+              {mayLog && (
+                <>
+                  {' · '}
+                  <TakeOut
+                    record="check"
+                    id={check.id}
+                    name={`The check of ${sayDay(check.on, session.today)}`}
+                    history={false}
+                  />
+                </>
+              )}
             </div>
             <div className="flex flex-wrap items-end gap-x-3">
               {Object.entries(check.stages)

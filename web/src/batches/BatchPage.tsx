@@ -5,6 +5,7 @@ import { useBatch } from '../api/queries'
 import { Code } from '../drawings/Code'
 import { Against } from '../drawings/FitMark'
 import { Troubles } from '../round/Troubles'
+import { HistoryLink } from '../shell/HistoryLink'
 import { isNotThere, Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { HoldClock } from '../stock/HoldClock'
@@ -179,11 +180,7 @@ export function BatchPage() {
             <Link className="act" to={`/mixing/labels?batches=${batch.code}`}>
               Labels
             </Link>
-            {mayPlan && (
-              <Link className="act" to={`/nursery/history?what=batch&which=${batch.code}`}>
-                History
-              </Link>
-            )}
+            <HistoryLink of={batch.code} button />
           </div>
         </div>
       </div>

@@ -3,7 +3,7 @@ import { answer, api, type Refusal, type ZoneWeek } from '../api/client'
 import { useBench } from '../api/queries'
 import { useWrite } from '../api/writes'
 import { House, housesOf, widestOf } from '../drawings/House'
-import { say } from '../shell/Said'
+import { sayTaken } from '../forms/TakeOut'
 import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { sayLength } from '../words'
@@ -42,8 +42,8 @@ export function LayOut() {
   )
   const remove = useWrite(
     (one: ZoneWeek) => answer(api.DELETE('/api/zones/{id}', { params: { path: { id: one.id } } })),
-    () => {
-      say('The zone is gone.')
+    ({ taken }) => {
+      sayTaken(zone?.name ?? 'The zone', taken)
       setChosen(null)
     },
   )

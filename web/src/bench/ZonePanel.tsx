@@ -7,6 +7,7 @@ import { Tag } from '../drawings/Tag'
 import { ZoneStrip } from '../drawings/ZoneStrip'
 import { PlainForm } from '../forms/PlainForm'
 import { Troubles } from '../round/Troubles'
+import { HistoryLink } from '../shell/HistoryLink'
 import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
 import { LIGHT_WORDS, mondayOf, plural, STANDS_WORDS, sayHeat, sayLength, sayWeek, ZONE_WORDS } from '../words'
@@ -16,9 +17,8 @@ function Closed({ zone }: { zone: Schemas['Zone'] }) {
   const { week, session, mayPlan } = useShown()
   const [open, setOpen] = useState(false)
   const close = useWrite((body: Typed<'post', '/api/zones/{id}/closed'>) => post('/api/zones/{id}/closed', body, { id: zone.id }))
-  const reopen = useWrite(
-    (closed: number) => answer(api.DELETE('/api/zones/{id}/closed/{closed}', { params: { path: { id: zone.id, closed } } })),
-    () => say(`${zone.name} is in use again.`),
+  const reopen = useWrite((closed: number) =>
+    answer(api.DELETE('/api/zones/{id}/closed/{closed}', { params: { path: { id: zone.id, closed } } })),
   )
   return (
     <div className="my-3">
@@ -30,7 +30,16 @@ function Closed({ zone }: { zone: Schemas['Zone'] }) {
               {sayWeek(one.to, mondayOf(one.to), session.nursery)}: {one.why}
             </span>
             {mayPlan && (
-              <button type="button" className="word" onClick={() => reopen.mutate(one.id)}>
+              <button
+                type="button"
+                className="word"
+                onClick={() =>
+                  reopen.mutate(one.id, {
+                    onSuccess: () =>
+                      say(`${zone.name} is in use again.`, () => close.mutateAsync({ from: one.from, to: one.to, why: one.why })),
+                  })
+                }
+              >
                 Open it again
               </button>
             )}
@@ -178,6 +187,7 @@ export function ZonePanel({
         })}
       </ul>
       <Closed key={zone.id} zone={zone} />
+      <HistoryLink of={zone.name} what="zone" />
       {season.data && season.data.zone.id === zone.id && (
         <ZoneStrip name={zone.name} weeks={season.data.weeks} shown={week} settings={session.nursery} />
       )}

@@ -4,8 +4,52 @@ import { post, Refusal, type Typed } from '../api/client'
 import { useChoices, usePatterns } from '../api/queries'
 import { useWrite } from '../api/writes'
 import { Cutting } from '../drawings/Cutting'
+import { Dialog } from '../shell/Dialog'
 import { say } from '../shell/Said'
-import { SheetForm } from './SheetForm'
+import { SheetForm, type TypedOver } from './SheetForm'
+
+/** Another pattern is taken: which of what was typed stays, and which is as that pattern has it. */
+function Stays({
+  typed,
+  to,
+  onTake,
+  onStay,
+}: {
+  typed: TypedOver[]
+  to: string
+  onTake: (stays: TypedOver[]) => void
+  onStay: () => void
+}) {
+  const [left, setLeft] = useState<readonly string[]>([])
+  return (
+    <Dialog title={`Start from ${to}`} onClose={onStay}>
+      <p className="mb-2">You typed these. Tick what stays; all else is as {to} has it.</p>
+      <ul className="mb-4 grid gap-1">
+        {typed.map((one) => (
+          <li key={one.name}>
+            <label className="flex min-h-11 cursor-pointer items-center gap-3">
+              <input
+                type="checkbox"
+                className="checkbox"
+                checked={!left.includes(one.name)}
+                onChange={() => setLeft(left.includes(one.name) ? left.filter((name) => name !== one.name) : [...left, one.name])}
+              />
+              {one.label}: <strong>{one.words}</strong>
+            </label>
+          </li>
+        ))}
+      </ul>
+      <div className="flex flex-wrap gap-2">
+        <button type="button" className="act-main" onClick={() => onTake(typed.filter((one) => !left.includes(one.name)))}>
+          Take the pattern
+        </button>
+        <button type="button" className="act" onClick={onStay}>
+          Stay with this one
+        </button>
+      </div>
+    </Dialog>
+  )
+}
 
 /** A new crop from a pattern: a name, a pattern, and whatever of the sheet is known to differ. */
 export function AddCrop({ slug, onDone }: { slug?: string; onDone?: () => void }) {
@@ -15,6 +59,9 @@ export function AddCrop({ slug, onDone }: { slug?: string; onDone?: () => void }
   const [name, setName] = useState('')
   const [chosen, setChosen] = useState<string>()
   const [told, setTold] = useState<string>()
+  const [typed, setTyped] = useState<TypedOver[]>([])
+  const [over, setOver] = useState<TypedOver[]>([])
+  const [asked, setAsked] = useState<string | null>(null)
   const add = useWrite((body: Typed<'post', '/api/crops'>) =>
     slug ? post('/api/crops/{slug}/ways', body, { slug }) : post('/api/crops', body),
   )
@@ -50,7 +97,7 @@ export function AddCrop({ slug, onDone }: { slug?: string; onDone?: () => void }
                 name="pattern"
                 className="radio self-start"
                 checked={one.pattern === chosen}
-                onChange={() => setChosen(one.pattern)}
+                onChange={() => (chosen !== undefined && typed.length > 0 ? setAsked(one.pattern) : setChosen(one.pattern))}
                 aria-label={one.words}
               />
               <Cutting sheet={one.sheet} tall={104} />
@@ -59,11 +106,25 @@ export function AddCrop({ slug, onDone }: { slug?: string; onDone?: () => void }
           ))}
         </div>
       </fieldset>
+      {asked !== null && (
+        <Stays
+          typed={typed}
+          to={patterns.patterns.find((one) => one.pattern === asked)?.words ?? ''}
+          onTake={(stays) => {
+            setOver(stays)
+            setChosen(asked)
+            setAsked(null)
+          }}
+          onStay={() => setAsked(null)}
+        />
+      )}
       {pattern && (
         <SheetForm
           of={`new way, ${pattern.pattern}`}
           key={pattern.pattern}
           began={pattern.sheet}
+          over={over}
+          onTyped={setTyped}
           choices={choices}
           button={slug ? 'Keep this way' : 'Keep the crop'}
           send={async (sheet) => {

@@ -2,11 +2,13 @@ import { Link, useParams } from 'react-router'
 import { useCrop } from '../api/queries'
 import { RateDots } from '../drawings/RateDots'
 import { Sideways } from '../drawings/Sideways'
+import { HistoryLink } from '../shell/HistoryLink'
 import { isNotThere, Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { CAUSE_WORDS, inHundred, sayDay } from '../words'
 import { CropStock } from './CropStock'
 import { Liner } from './Liner'
+import { Rename } from './Rename'
 import { Ways } from './Ways'
 
 /** One crop: what it does, from which batches, and its sheet. */
@@ -28,7 +30,11 @@ export function CropPage() {
   if (!crop) return <Unread of={read} title="Crop" />
   return (
     <>
-      <h1>{crop.name}</h1>
+      <div className="flex flex-wrap items-baseline gap-x-4">
+        <h1>{crop.name}</h1>
+        <Rename crop={crop} />
+        <HistoryLink of={crop.slug} />
+      </div>
       <p className="mb-4 text-lg">{crop.learnt.words}</p>
       <div className="grid grid-cols-[minmax(0,1fr)] gap-8 lg:grid-cols-[minmax(0,1.7fr)_minmax(0,1fr)]">
         <section>

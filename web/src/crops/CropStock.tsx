@@ -1,7 +1,7 @@
 import { Link } from 'react-router'
 import { answer, api, type Schemas } from '../api/client'
 import { useWrite } from '../api/writes'
-import { say } from '../shell/Said'
+import { sayTaken } from '../forms/TakeOut'
 import { useShown } from '../shell/week'
 
 /** The crop itself: its name, and whether it can be taken away. */
@@ -28,8 +28,8 @@ export function CropStock({ crop }: { crop: Schemas['CropPage'] }) {
             className="act"
             onClick={() =>
               remove.mutateAsync(undefined).then(
-                () => {
-                  say(`${crop.name} is taken away.`)
+                ({ taken }) => {
+                  sayTaken(crop.name, taken)
                   history.back()
                 },
                 () => undefined,

@@ -23,6 +23,14 @@ function usePause<T>(value: T, ms = 400): T {
   return paused
 }
 
+/** An entry that somebody typed over what a pattern says. */
+export interface TypedOver {
+  name: `sheet.${string}` | 'windows' | 'weaning'
+  label: string
+  words: string
+  value: unknown
+}
+
 /** A sheet being written. What it comes to is said while it is typed; a refusal stands beside its entry. */
 export function SheetForm({
   of,
@@ -30,6 +38,8 @@ export function SheetForm({
   choices,
   button,
   head,
+  over,
+  onTyped,
   send,
 }: {
   /** What it is a sheet of, by which what is typed is kept. */
@@ -39,6 +49,10 @@ export function SheetForm({
   button: string
   /** What is asked before the sheet: a name, a reason. */
   head?: React.ReactNode
+  /** What was typed over another pattern, and is taken along. */
+  over?: readonly TypedOver[]
+  /** Told what stands there that is not the pattern's. */
+  onTyped?: (typed: TypedOver[]) => void
   send: (sheet: SheetTyped) => Promise<unknown>
 }) {
   const { session } = useShown()
@@ -98,6 +112,28 @@ export function SheetForm({
     made.weaning = form.getValues('weaning').map((step) => ({ days: numeric(step.days), what: step.what }))
     return made
   }
+  const { dirtyFields } = form.formState
+  // The days that a pattern comes to are put there by themselves.
+  const asIs = days && typed.sheet.rooting_days_0 === String(days[0]) && typed.sheet.rooting_days_1 === String(days[1])
+  const rooting = !inDays ? ROOTING.thermal : asIs ? [] : ROOTING.days
+  const own: TypedOver[] = [...shown, ...rooting]
+    .map((entry) => ({ entry, name: nameOf(entry.path) }))
+    .filter(({ name }) => (dirtyFields.sheet as Record<string, boolean> | undefined)?.[name])
+    .map(({ entry, name }) => ({
+      name: `sheet.${name}` as const,
+      label: entry.label,
+      words: String(typed.sheet[name] ?? ''),
+      value: typed.sheet[name],
+    }))
+  if (dirtyFields.windows?.length)
+    own.push({ name: 'windows', label: 'Windows', words: String(typed.windows.length), value: typed.windows })
+  if (dirtyFields.weaning?.length)
+    own.push({ name: 'weaning', label: 'Weaning', words: String(typed.weaning.length), value: typed.weaning })
+  const said = JSON.stringify(own)
+  useEffect(() => onTyped?.(JSON.parse(said) as TypedOver[]), [said, onTyped])
+  useEffect(() => {
+    for (const one of over ?? []) form.setValue(one.name as 'windows', one.value as TypedForm['windows'], { shouldDirty: true })
+  }, [over, form])
   const paused = usePause(sheet())
   const comesTo = useQuery({
     queryKey: ['try', paused],

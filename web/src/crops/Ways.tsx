@@ -3,6 +3,7 @@ import { answer, api, put, type Schemas, type Typed, type Way } from '../api/cli
 import { useChoices } from '../api/queries'
 import { useWrite } from '../api/writes'
 import { isMeeting } from '../forms/refusals'
+import { sayTaken } from '../forms/TakeOut'
 import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
 import { plural } from '../words'
@@ -128,7 +129,7 @@ export function Ways({ crop }: { crop: Schemas['CropPage'] }) {
                 className="act"
                 onClick={() =>
                   remove.mutateAsync(way).then(
-                    () => say(`${way.name} is taken away.`),
+                    ({ taken }) => sayTaken(way.name, taken),
                     () => undefined,
                   )
                 }

@@ -11,6 +11,7 @@ import { useKept } from '../forms/kept'
 import { numeric, showNumber } from '../forms/number'
 import { ChangeButton } from '../forms/Opening'
 import { FormRefusal, showRefusal } from '../forms/refusals'
+import { TakeOut } from '../forms/TakeOut'
 import { say } from '../shell/Said'
 import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
@@ -210,7 +211,12 @@ function One({ one }: { one: Sanitiser }) {
           words="By its label, which overrides this. Water first, then the product; fresh air, gloves, eye protection."
         />
       </div>
-      {mayPlan && <ChangeButton name={one.name} isOpen={open} onToggle={() => setOpen(!open)} />}
+      {mayPlan && (
+        <span className="flex flex-wrap items-baseline gap-x-4">
+          <ChangeButton name={one.name} isOpen={open} onToggle={() => setOpen(!open)} />
+          <TakeOut record="sanitiser" id={one.id} name={one.name} />
+        </span>
+      )}
       {open && (
         <div className="mt-3">
           <Form key={one.version} one={one} onDone={() => setOpen(false)} />

@@ -1,6 +1,7 @@
 import { Link } from 'react-router'
 import { answer, api, type Schemas } from '../api/client'
 import { useWrite } from '../api/writes'
+import { TakeOut } from '../forms/TakeOut'
 import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
 import { sayDay, sayMass, sayPpm, sayVolume } from '../words'
@@ -8,10 +9,14 @@ import { sayDay, sayMass, sayPpm, sayVolume } from '../words'
 /** Dips that were made: which, how strong, for which batches, by whom. */
 export function Log({ made }: { made: Schemas['MadeDip'][] }) {
   const { session, mayLog } = useShown()
-  const discard = useWrite(
-    (id: number) => answer(api.POST('/api/dips/made/{id}/discard', { params: { path: { id } } })),
-    () => say('Thrown away.'),
+  const discard = useWrite(({ id, discarded }: { id: number; discarded: boolean }) =>
+    answer(api.POST('/api/dips/made/{id}/discard', { params: { path: { id } }, body: { discarded } })),
   )
+  const throwIt = (id: number) =>
+    discard.mutate(
+      { id, discarded: true },
+      { onSuccess: () => say('Thrown away.', () => discard.mutateAsync({ id, discarded: false })) },
+    )
   return (
     <section aria-label="What was made" className="mt-8 max-w-5xl">
       <h2>What was made</h2>
@@ -41,15 +46,16 @@ export function Log({ made }: { made: Schemas['MadeDip'][] }) {
                 </span>
               ))}
             </span>
+            {mayLog && <TakeOut record="made_dip" id={one.id} name={`The dip of ${one.stock}`} history={false} />}
             {one.discardedAt ? (
               <span className="soft">thrown away {one.discardedAt.slice(11)}</span>
             ) : (
-              <span className="flex gap-4">
+              <span className="flex flex-wrap items-baseline gap-x-4">
                 <Link className="word" to={`/mixing/labels?dip=${one.id}`}>
                   Label the cup
                 </Link>
                 {mayLog && (
-                  <button type="button" className="word" onClick={() => discard.mutate(one.id)}>
+                  <button type="button" className="word" onClick={() => throwIt(one.id)}>
                     Throw what is left
                   </button>
                 )}

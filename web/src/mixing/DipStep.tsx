@@ -13,14 +13,20 @@ export function DipStep({ dip, day, tick }: { dip: Schemas['DaySheet']['dips'][n
     () =>
       answer(
         api.POST('/api/dips/made', {
-          body: { stock: dip.stock ?? 0, ppm: dip.asked, cuttings: dip.cuttings, depthCm: dip.depthCm, batches: dip.batches },
+          body: {
+            stock: dip.stock ?? 0,
+            ppm: dip.asked,
+            cuttings: dip.cuttings,
+            depthCm: dip.depthCm,
+            batches: dip.batches,
+            on: day < session.today ? day : session.today,
+          },
         }),
       ),
     () => say(`${dip.hormone}: made, and kept with ${plural(dip.batches.length, 'batch', 'batches')}.`),
   )
-  const discard = useWrite(
-    (id: number) => answer(api.POST('/api/dips/made/{id}/discard', { params: { path: { id } } })),
-    () => say('Thrown away.'),
+  const discard = useWrite(({ id, discarded }: { id: number; discarded: boolean }) =>
+    answer(api.POST('/api/dips/made/{id}/discard', { params: { path: { id } }, body: { discarded } })),
   )
   const made = dip.made
   return (
@@ -62,7 +68,17 @@ export function DipStep({ dip, day, tick }: { dip: Schemas['DaySheet']['dips'][n
           Made {made.madeAt.slice(11)} by {made.by}
           {made.discardedAt ? `, thrown away ${made.discardedAt.slice(11)}` : '. '}
           {mayLog && !made.discardedAt && (
-            <button type="button" className="word no-print" disabled={discard.isPending} onClick={() => discard.mutate(made.id)}>
+            <button
+              type="button"
+              className="word no-print"
+              disabled={discard.isPending}
+              onClick={() =>
+                discard.mutate(
+                  { id: made.id, discarded: true },
+                  { onSuccess: () => say('Thrown away.', () => discard.mutateAsync({ id: made.id, discarded: false })) },
+                )
+              }
+            >
               Throw what is left
             </button>
           )}

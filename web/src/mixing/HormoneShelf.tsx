@@ -3,6 +3,7 @@ import { useWrite } from '../api/writes'
 import { clearly } from '../forms/number'
 import { AddButton, ChangeButton, useKeeping, useOpening } from '../forms/Opening'
 import { type Entry, PlainForm } from '../forms/PlainForm'
+import { TakeOut } from '../forms/TakeOut'
 import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
 import { sayDay, sayPpm } from '../words'
@@ -95,8 +96,9 @@ export function Shelf({ stocks }: { stocks: Hormone[] }) {
                     : `keeps until ${sayDay(stock.keepsUntil, session.today)}`)}
             </span>
             {mayPlan && (
-              <span className="flex gap-4">
+              <span className="flex flex-wrap items-baseline gap-x-4">
                 <ChangeButton name={stock.name} isOpen={opening.is(stock.id)} onToggle={() => opening.toggle(stock.id)} />
+                <TakeOut record="hormone_stock" id={stock.id} name={stock.name} />
                 <button
                   type="button"
                   className="word"

@@ -22,6 +22,7 @@ interface Typed {
   cuttings: string
   depthCm: string
   batches: string
+  on: string
 }
 
 /** A dip reckoned and made: never more than the cuttings take. */
@@ -35,6 +36,7 @@ export function MakeDip({ stocks }: { stocks: Hormone[] }) {
       cuttings: '400',
       depthCm: '1.5',
       batches: '',
+      on: session.today,
     },
   })
   const kept = useKept(form, 'dip')
@@ -56,11 +58,11 @@ export function MakeDip({ stocks }: { stocks: Hormone[] }) {
       }).catch((refusal) => {
         if (!(refusal instanceof Refusal)) throw refusal
         setDip(null)
-        showRefusal(form, refusal, ['stock', 'ppm', 'cuttings', 'depthCm', 'batches'])
+        showRefusal(form, refusal, ['stock', 'ppm', 'cuttings', 'depthCm', 'batches', 'on'])
       })
     })
   const make = useWrite(
-    (body: { stock: number; ppm: number; cuttings: number; depthCm: number; batches: string[] }) =>
+    (body: { stock: number; ppm: number; cuttings: number; depthCm: number; batches: string[]; on: string }) =>
       answer(api.POST('/api/dips/made', { body })),
     () => {
       say('Made, and in the log.')
@@ -103,6 +105,9 @@ export function MakeDip({ stocks }: { stocks: Hormone[] }) {
           </Field>
           <Field label="For the batches" error={errors.batches} hint="their codes, if it is kept with them">
             {(ids) => <input {...ids} {...form.register('batches')} className="field-text" />}
+          </Field>
+          <Field label="Made on" error={errors.on}>
+            {(ids) => <input {...ids} {...form.register('on')} type="date" max={session.today} className="field-text" />}
           </Field>
           {stock?.kind === 'liquid' && (
             <Field label="The label says so many to one" hint="instead of ppm">
@@ -183,7 +188,7 @@ export function MakeDip({ stocks }: { stocks: Hormone[] }) {
                       .getValues('batches')
                       .split(/[\s,]+/)
                       .filter(Boolean)
-                    await make.mutateAsync({ ...body, batches })
+                    await make.mutateAsync({ ...body, batches, on: form.getValues('on') })
                   })}
                 >
                   It is made

@@ -1,6 +1,7 @@
 import type { Schemas } from '../api/client'
 import { AddButton, ChangeButton, useKeeping, useOpening } from '../forms/Opening'
 import { type Entry, PlainForm } from '../forms/PlainForm'
+import { TakeOut } from '../forms/TakeOut'
 import { useShown } from '../shell/week'
 import { inHundred, sayLitres } from '../words'
 
@@ -102,7 +103,12 @@ export function Parts({ parts }: { parts: Part[] }) {
               {part.bagLitres ? `bags of ${sayLitres(part.bagLitres, session.nursery)}` : 'loose'},{' '}
               {sayLitres(part.stockLitres, session.nursery)} in store
             </span>
-            {mayPlan && <ChangeButton name={part.name} isOpen={opening.is(part.id)} onToggle={() => opening.toggle(part.id)} />}
+            {mayPlan && (
+              <span className="flex flex-wrap items-baseline gap-x-4">
+                <ChangeButton name={part.name} isOpen={opening.is(part.id)} onToggle={() => opening.toggle(part.id)} />
+                <TakeOut record="mix_part" id={part.id} name={part.name} />
+              </span>
+            )}
             {opening.is(part.id) && form(part)}
           </li>
         ))}

@@ -3,6 +3,7 @@ import { useWrite } from '../api/writes'
 import { MixBar } from '../drawings/Pour'
 import { AddButton, ChangeButton, useOpening } from '../forms/Opening'
 import { PlainForm } from '../forms/PlainForm'
+import { TakeOut } from '../forms/TakeOut'
 import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
 import { plural } from '../words'
@@ -59,7 +60,12 @@ export function Named({ mixes, parts }: { mixes: Mix[]; parts: Part[] }) {
                   parts={mix.parts.map((part) => ({ name: part.name, share: part.parts, words: plural(part.parts, 'part') }))}
                 />
               </div>
-              {mayPlan && <ChangeButton name={mix.name} isOpen={opening.is(mix.id)} onToggle={() => opening.toggle(mix.id)} />}
+              {mayPlan && (
+                <span className="flex flex-wrap items-baseline gap-x-4">
+                  <ChangeButton name={mix.name} isOpen={opening.is(mix.id)} onToggle={() => opening.toggle(mix.id)} />
+                  <TakeOut record="mix" id={mix.id} name={mix.name} />
+                </span>
+              )}
             </div>
             {opening.is(mix.id) && (
               <div className="sheet mt-2 p-3">

@@ -21,14 +21,18 @@ const KINDS: Record<string, { words: string; place?: (which: string) => string }
   nursery: { words: 'settings', place: () => '/nursery' },
   crew: { words: 'hands', place: () => '/nursery/hands' },
   house_rules: { words: 'house rules', place: () => '/crops/rules' },
-  tray_kind: { words: 'kind of tray' },
-  pot: { words: 'pot' },
+  tray_kind: { words: 'kind of tray', place: () => '/nursery/trays' },
+  pot: { words: 'pot', place: () => '/nursery/trays' },
   mix: { words: 'mix' },
   mix_part: { words: 'part of mixes' },
   hormone_stock: { words: 'hormone' },
   made_dip: { words: 'dip made' },
   sanitiser: { words: 'sanitiser' },
-  account: { words: 'person' },
+  account: { words: 'person', place: () => '/nursery' },
+  customer: { words: 'customer', place: () => '/nursery' },
+  check: { words: 'check' },
+  sign: { words: 'sign seen' },
+  lot_step: { words: 'step of a lot' },
 }
 
 const useHistory = (asked: { what?: string; which?: string; q?: string }) =>

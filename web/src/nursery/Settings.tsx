@@ -1,18 +1,18 @@
 import { useForm } from 'react-hook-form'
-import { type Nursery, post, put, Refusal, type Session, type Typed } from '../api/client'
-import { queryClient, useChoices } from '../api/queries'
+import { type Nursery, put, Refusal, type Session, type Typed } from '../api/client'
+import { queryClient } from '../api/queries'
 import { useWrite } from '../api/writes'
 import { Choose } from '../forms/Choose'
 import { Field, Understood } from '../forms/Field'
 import { useKept } from '../forms/kept'
 import { numeric, showNumber } from '../forms/number'
-import { PlainForm } from '../forms/PlainForm'
 import { FormRefusal, isMeeting, Meeting, showRefusal } from '../forms/refusals'
 import { Stepper } from '../forms/Stepper'
 import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
 import { CLIMATE_WORDS, SIGNS_WORDS, timeZones, unitOf } from '../words'
 import { NurseryRooms } from './NurseryRooms'
+import { Customers, People } from './People'
 
 const SELECTS: [keyof Nursery, string, [string, string][]][] = [
   [
@@ -228,11 +228,9 @@ function NurseryForm({ nursery, mayPlan }: { nursery: Nursery; mayPlan: boolean 
   )
 }
 
-/** The nursery's settings and its people. */
+/** The nursery's settings, its people, and who orders. */
 export function Settings() {
   const { session, mayPlan } = useShown()
-  const { data: choices } = useChoices()
-  const addPerson = useWrite((body: Typed<'post', '/api/people'>) => post('/api/people', body))
   return (
     <>
       <div className="mb-4 flex flex-wrap items-center gap-x-4 gap-y-1">
@@ -241,42 +239,8 @@ export function Settings() {
       </div>
       {/* Kept anew, it is read anew: what stands in its fields is in the units it shows. Its key is no bare number: the form below has one too. */}
       {session.nursery && <NurseryForm key={`settings ${session.nursery.version}`} nursery={session.nursery} mayPlan={mayPlan} />}
-      <h2 className="mt-10 mb-2">People</h2>
-      <ul className="mb-6 max-w-md">
-        {choices?.people.map((person) => (
-          <li key={person.id} className="flex justify-between border-t py-2 border-stone-wash">
-            <span>{person.name}</span>
-            <span className="soft">{person.role}</span>
-          </li>
-        ))}
-      </ul>
-      {/* Drawn once the people are known: drawn anew when they come, it would lose what is typed already. */}
-      {mayPlan && choices && (
-        <PlainForm
-          key={`people ${choices.people.length}`}
-          title="New person"
-          button="Add this person"
-          entries={[
-            { name: 'name', label: 'Name' },
-            { name: 'signIn', label: 'Sign-in name' },
-            { name: 'password', label: 'First password', kind: 'password', hint: 'at least 10 characters' },
-            {
-              name: 'role',
-              label: 'Role',
-              start: 'hand',
-              choices: [
-                { value: 'propagator', words: 'propagator: everything' },
-                { value: 'hand', words: 'hand: logs work, sees all' },
-                { value: 'viewer', words: 'viewer: sees all' },
-              ],
-            },
-          ]}
-          send={async (body) => {
-            const person = await addPerson.mutateAsync(body)
-            say(`${person.name} can sign in.`)
-          }}
-        />
-      )}
+      <People />
+      <Customers />
     </>
   )
 }

@@ -2,6 +2,7 @@ import type { Schemas } from '../api/client'
 import { useTrays } from '../api/queries'
 import { AddButton, ChangeButton, useKeeping, useOpening } from '../forms/Opening'
 import { type Entry, PlainForm } from '../forms/PlainForm'
+import { TakeOut } from '../forms/TakeOut'
 import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { plural } from '../words'
@@ -21,7 +22,7 @@ const kindEntries = (kind: Kind | null) =>
 
 const potEntries = (pot: Pot | null) =>
   [
-    { name: 'name', label: 'Name', hint: pot ? 'crop sheets call it so' : undefined, start: pot?.name },
+    { name: 'name', label: 'Name', start: pot?.name },
     { name: 'millilitres', label: 'Millilitres', kind: 'number', start: pot ? String(pot.millilitres) : '' },
     { name: 'acrossCm', label: 'Across the rim, cm', kind: 'number', start: pot ? String(pot.acrossCm) : '' },
   ] as const satisfies readonly Entry[]
@@ -61,7 +62,12 @@ export function TraysForm() {
     <>
       {mayPlan &&
         (one ? (
-          <ChangeButton name={one.name} isOpen={opening.is(key)} onToggle={() => opening.toggle(key)} />
+          <span className="flex flex-wrap items-baseline gap-x-4">
+            <ChangeButton name={one.name} isOpen={opening.is(key)} onToggle={() => opening.toggle(key)} />
+            {!('first' in one && one.first) && (
+              <TakeOut record={key.startsWith('pots') ? 'pot' : 'tray_kind'} id={one.id} name={one.name} />
+            )}
+          </span>
         ) : (
           <AddButton words={add} isOpen={opening.is(key)} onToggle={() => opening.toggle(key)} />
         ))}

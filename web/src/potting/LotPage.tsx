@@ -5,6 +5,7 @@ import { useLot } from '../api/queries'
 import { useLotAct } from '../api/writes'
 import { ActList } from '../batches/Acts'
 import { useOpening } from '../forms/Opening'
+import { HistoryLink } from '../shell/HistoryLink'
 import { say } from '../shell/Said'
 import { isNotThere, Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
@@ -131,6 +132,7 @@ function LotShown({ code }: { code: string }) {
             <Link className="act" to={`/mixing/labels?batches=${lot.batches.join(',')}`}>
               Labels
             </Link>
+            <HistoryLink of={lot.code} what="lot" button />
           </div>
         )}
       </div>

@@ -1,6 +1,8 @@
+import { useState } from 'react'
 import { answer, api, type Schemas } from '../api/client'
 import { useLotAct, useSeenWrite } from '../api/writes'
 import { LotLane, StepMark } from '../drawings/LotLane'
+import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
 import { plural, STEP_WORDS, sayDay } from '../words'
 
@@ -9,10 +11,19 @@ type Lot = Schemas['Lot']
 /** What the lot goes through until it is ready, each step ticked when it is done. */
 export function Steps({ lot }: { lot: Lot }) {
   const { session, mayLog } = useShown()
+  const [on, setOn] = useState(session.today)
   const done = useLotAct(lot.code, 'steps')
-  const undone = useSeenWrite((id: number) =>
-    answer(api.DELETE('/api/lots/{code}/steps/{id}', { params: { path: { code: lot.code, id } } })),
+  const undone = useSeenWrite((step: { id: number; kind: Schemas['StepKind']; on: string; note: string | null }) =>
+    answer(api.DELETE('/api/lots/{code}/steps/{id}', { params: { path: { code: lot.code, id: step.id } } })),
   )
+  const takeBack = (step: Parameters<typeof undone.mutateAsync>[0]) =>
+    undone.mutate(step, {
+      onSuccess: () =>
+        say(`${STEP_WORDS[step.kind]}: not done.`, () =>
+          done.mutateAsync({ kind: step.kind, on: step.on, ...(step.note && { note: step.note }) }),
+        ),
+    })
+  const last = lot.more.at(-1)
   const told = done.error?.message ?? undone.error?.message
   return (
     <section className="min-w-0">
@@ -22,6 +33,19 @@ export function Steps({ lot }: { lot: Lot }) {
         <p role="alert" className="refusal">
           {told}
         </p>
+      )}
+      {mayLog && (
+        <label className="my-2 flex items-center gap-2 text-sm font-semibold">
+          Done on
+          <input
+            type="date"
+            className="field-text !w-44"
+            value={on}
+            min={lot.pottedOn}
+            max={session.today}
+            onChange={(event) => setOn(event.target.value)}
+          />
+        </label>
       )}
       <ol>
         {lot.steps
@@ -43,7 +67,7 @@ export function Steps({ lot }: { lot: Lot }) {
                     type="button"
                     className="word min-h-11"
                     aria-label={`Not done: ${STEP_WORDS[step.kind]}`}
-                    onClick={() => step.done && undone.mutate(step.done.id)}
+                    onClick={() => step.done && takeBack(step.done)}
                   >
                     not done
                   </button>
@@ -53,7 +77,7 @@ export function Steps({ lot }: { lot: Lot }) {
                     className="act"
                     aria-label={`Done: ${STEP_WORDS[step.kind]}`}
                     disabled={done.isPending}
-                    onClick={() => done.mutate({ kind: step.kind, on: session.today })}
+                    onClick={() => done.mutate({ kind: step.kind, on })}
                   >
                     Done
                   </button>
@@ -64,8 +88,11 @@ export function Steps({ lot }: { lot: Lot }) {
       {lot.more.length > 0 && mayLog && (
         <p className="mt-1 text-sm">
           Fed {plural(lot.more.length, 'time')}, last {sayDay(lot.more.at(-1)?.on ?? session.today, session.today)}.{' '}
-          <button type="button" className="word min-h-11" onClick={() => done.mutate({ kind: 'feed', on: session.today })}>
-            Fed again today
+          <button type="button" className="word min-h-11" onClick={() => done.mutate({ kind: 'feed', on })}>
+            Fed again {on === session.today ? 'today' : sayDay(on, session.today)}
+          </button>{' '}
+          <button type="button" className="word min-h-11" onClick={() => last && takeBack(last)}>
+            Last feed not given
           </button>
         </p>
       )}

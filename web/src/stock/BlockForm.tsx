@@ -133,13 +133,18 @@ export function BlockForm({ block, onDone }: { block?: Schemas['BlockPage']; onD
       ? {
           ...Object.fromEntries(ALL.map((entry) => [entry.name, show(entry, block.block[entry.name as keyof Entries])])),
           version: String(block.block.version),
+          code: block.code,
         }
       : { ...START, plantedYear: session.today.slice(0, 4), code: '', crop: '' },
   })
   const kept = useKept(form, block?.code ?? 'new block')
   const write = useWrite((typed: Record<string, string>) =>
     block
-      ? put('/api/stock/{code}', { ...bodyOf(typed), version: Number(typed.version) }, { code: block.code })
+      ? put(
+          '/api/stock/{code}',
+          { ...bodyOf(typed), code: typed.code ?? block.code, version: Number(typed.version) },
+          { code: block.code },
+        )
       : post('/api/stock', { ...bodyOf(typed), code: typed.code ?? '', crop: typed.crop || crops?.crops[0]?.slug || '' }),
   )
   const names = [...ALL.map((entry) => entry.name as string), 'code', 'crop']
@@ -206,12 +211,8 @@ export function BlockForm({ block, onDone }: { block?: Schemas['BlockPage']; onD
             {part.title} {part.hint && <span className="text-sm font-normal soft">{part.hint}</span>}
           </legend>
           <div className="grid gap-4 sm:grid-cols-2 lg:grid-cols-4">
-            {!block &&
-              part.title === 'The block' &&
-              [
-                { name: 'code', label: 'Code', hint: 'short, such as LA-1' } as Entry,
-                { name: 'crop', label: 'Crop' } as Entry,
-              ].map(input)}
+            {part.title === 'The block' && input({ name: 'code', label: 'Code', hint: 'short, such as LA-1' })}
+            {!block && part.title === 'The block' && input({ name: 'crop', label: 'Crop' })}
             {part.entries.map(input)}
             {!more && brief.map(input)}
           </div>

@@ -7,6 +7,8 @@ import { ClumpPath } from '../drawings/ClumpPath'
 import { Against, FitMark } from '../drawings/FitMark'
 import { Shoots } from '../drawings/Shoots'
 import { Sideways } from '../drawings/Sideways'
+import { sayTaken, TakeOut } from '../forms/TakeOut'
+import { HistoryLink } from '../shell/HistoryLink'
 import { say } from '../shell/Said'
 import { isNotThere, Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
@@ -19,8 +21,10 @@ import { NamedPlants } from './NamedPlants'
 type Block = Schemas['BlockPage']
 
 function Clear({ id }: { id: number }) {
+  const { session } = useShown()
   const [why, setWhy] = useState('')
-  const clear = useWrite(() => answer(api.POST('/api/inspections/{id}/clear', { params: { path: { id } }, body: { why } })))
+  const [on, setOn] = useState(session.today)
+  const clear = useWrite(() => answer(api.POST('/api/inspections/{id}/clear', { params: { path: { id } }, body: { why, on } })))
   return (
     <form
       className="mt-1 flex flex-wrap items-end gap-2"
@@ -40,6 +44,16 @@ function Clear({ id }: { id: number }) {
           value={why}
           onChange={(event) => setWhy(event.target.value)}
           aria-invalid={clear.error !== null}
+        />
+      </label>
+      <label className="grid gap-1 text-sm font-semibold">
+        On
+        <input
+          type="date"
+          className="field-text w-44"
+          value={on}
+          max={session.today}
+          onChange={(event) => setOn(event.target.value)}
         />
       </label>
       <button type="submit" className="act">
@@ -76,7 +90,15 @@ function Inspected({ block }: { block: Block }) {
               {one.by}
               {one.note && ` · ${one.note}`}
               {one.clearedOn && ` · cleared ${sayDay(one.clearedOn, session.today)} by ${one.clearedBy}: ${one.clearedWhy}`}
-            </span>
+            </span>{' '}
+            {mayLog && (
+              <TakeOut
+                record="inspection"
+                id={one.id}
+                name={`The inspection of ${sayDay(one.on, session.today)}`}
+                history={false}
+              />
+            )}
             {!one.clean && !one.clearedOn && mayLog && <Clear id={one.id} />}
           </li>
         ))}
@@ -131,14 +153,15 @@ export function BlockPage() {
             <button type="button" className="act" aria-expanded={changing} onClick={() => setChanging(!changing)}>
               {changing ? 'Close' : 'Change'}
             </button>
+            <HistoryLink of={block.code} button />
             {block.takes.length === 0 && (
               <button
                 type="button"
                 className="act"
                 onClick={() =>
                   remove.mutateAsync(undefined).then(
-                    () => {
-                      say(`${code} is taken away.`)
+                    ({ taken }) => {
+                      sayTaken(`Block ${block.code}`, taken)
                       navigate('/stock')
                     },
                     () => undefined,
@@ -158,7 +181,14 @@ export function BlockPage() {
       )}
       {changing && (
         <div className="sheet mt-3 p-4">
-          <BlockForm key={is.version} block={block} onDone={() => setChanging(false)} />
+          <BlockForm
+            key={is.version}
+            block={block}
+            onDone={(now) => {
+              setChanging(false)
+              navigate(`/stock/${now}`, { replace: true })
+            }}
+          />
         </div>
       )}
       <div className="mt-4 grid gap-x-10 gap-y-4 sm:grid-cols-[auto_minmax(0,1fr)]">

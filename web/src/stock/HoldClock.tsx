@@ -56,6 +56,11 @@ export function HoldClock({ clock, code }: { clock: Clock; code: string }) {
   const now = useHouseNow(clock)
   const { state, words } = phaseOf(clock, now)
   const stop = useWrite(() => answer(api.DELETE('/api/batches/{code}/collect', { params: { path: { code } } })))
+  const again = useWrite(() =>
+    answer(
+      api.POST('/api/batches/{code}/collect', { params: { path: { code } }, body: { how: clock.how, at: clock.startedAt } }),
+    ),
+  )
   return (
     <div
       className="flex flex-wrap items-center gap-3"
@@ -76,7 +81,9 @@ export function HoldClock({ clock, code }: { clock: Clock; code: string }) {
           type="button"
           className="act no-print"
           aria-label={`Stop the clock of ${code}`}
-          onClick={() => stop.mutateAsync(undefined).then(() => say(`The clock of ${code} is taken back.`))}
+          onClick={() =>
+            stop.mutateAsync(undefined).then(() => say(`The clock of ${code} is taken back.`, () => again.mutateAsync(undefined)))
+          }
         >
           Take back
         </button>
@@ -87,11 +94,22 @@ export function HoldClock({ clock, code }: { clock: Clock; code: string }) {
 
 /** Starts the clock at the first cut. */
 export function Collect({ code, holds }: { code: string; holds: readonly Clock['how'][] }) {
+  const [at, setAt] = useState('')
   const start = useWrite((how: Clock['how']) =>
-    answer(api.POST('/api/batches/{code}/collect', { params: { path: { code } }, body: { how } })),
+    answer(api.POST('/api/batches/{code}/collect', { params: { path: { code } }, body: { how, ...(at && { at }) } })),
   )
   return (
     <div className="no-print flex flex-wrap items-center gap-2">
+      <label className="flex items-center gap-2 text-sm font-semibold">
+        Cut at
+        <input
+          type="datetime-local"
+          className="field-text !w-56"
+          aria-label={`First cut for ${code} at, if not just now`}
+          value={at}
+          onChange={(event) => setAt(event.target.value)}
+        />
+      </label>
       {holds.map((how) => (
         <button
           key={how}

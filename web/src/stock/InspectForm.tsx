@@ -5,15 +5,19 @@ import { useWrite } from '../api/writes'
 import { Field } from '../forms/Field'
 import { FormRefusal, showRefusal } from '../forms/refusals'
 import { say } from '../shell/Said'
+import { useShown } from '../shell/week'
 
 const HOW_BAD = ['slight', 'some', 'bad'] as const
 
 /** A look at a block, logged with one thumb: clean, or what, how bad, where. */
 export function InspectForm({ code, onDone }: { code: string; onDone?: () => void }) {
   const [finding, setFinding] = useState(false)
-  const form = useForm({ defaultValues: { found: '', howBad: 'some' as (typeof HOW_BAD)[number], where: '', note: '' } })
+  const { session } = useShown()
+  const form = useForm({
+    defaultValues: { found: '', howBad: 'some' as (typeof HOW_BAD)[number], where: '', note: '', on: session.today },
+  })
   const log = useWrite(
-    (body: { clean: boolean; found?: string; howBad?: (typeof HOW_BAD)[number]; where?: string; note?: string }) =>
+    (body: { clean: boolean; on: string; found?: string; howBad?: (typeof HOW_BAD)[number]; where?: string; note?: string }) =>
       answer(api.POST('/api/stock/{code}/inspections', { params: { path: { code } }, body })),
   )
   const send = (body: Parameters<typeof log.mutateAsync>[0], words: string) =>
@@ -25,7 +29,7 @@ export function InspectForm({ code, onDone }: { code: string; onDone?: () => voi
         form.reset()
         onDone?.()
       })
-      .catch((refusal) => refusal instanceof Refusal && showRefusal(form, refusal, ['found', 'howBad', 'where', 'note']))
+      .catch((refusal) => refusal instanceof Refusal && showRefusal(form, refusal, ['found', 'howBad', 'where', 'note', 'on']))
   return (
     <form
       noValidate
@@ -38,13 +42,18 @@ export function InspectForm({ code, onDone }: { code: string; onDone?: () => voi
           type="button"
           className="act-main !min-h-14 sm:px-8"
           disabled={log.isPending}
-          onClick={() => send({ clean: true }, `${code} is found clean.`)}
+          onClick={() => send({ clean: true, on: form.getValues('on') }, `${code} is found clean.`)}
         >
           Clean
         </button>
         <button type="button" className="act !min-h-14" aria-expanded={finding} onClick={() => setFinding(!finding)}>
           Found something
         </button>
+      </div>
+      <div className="w-44">
+        <Field label="Looked at on" error={form.formState.errors.on}>
+          {(ids) => <input {...ids} {...form.register('on')} type="date" max={session.today} className="field-text" />}
+        </Field>
       </div>
       {finding && (
         <>

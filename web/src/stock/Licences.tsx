@@ -6,6 +6,7 @@ import { useCrops, useLicences } from '../api/queries'
 import { useWrite } from '../api/writes'
 import { PlainForm } from '../forms/PlainForm'
 import { isMeeting } from '../forms/refusals'
+import { TakeOut } from '../forms/TakeOut'
 import { say } from '../shell/Said'
 import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
@@ -31,7 +32,7 @@ function LicenceForm({ licence, onDone }: { licence?: Licence; onDone: () => voi
   const crop = {
     name: 'crop',
     label: 'Crop',
-    start: crops.crops[0]?.slug,
+    start: licence?.cropSlug ?? crops.crops[0]?.slug,
     choices: crops.crops.map((one) => ({ value: one.slug, words: one.name })),
   } as const
   return (
@@ -48,7 +49,7 @@ function LicenceForm({ licence, onDone }: { licence?: Licence; onDone: () => voi
         title={licence ? `Licence ${licence.number}` : 'New licence'}
         button={licence ? 'Keep' : 'Enter the licence'}
         entries={[
-          ...(licence ? [] : [crop]),
+          crop,
           { name: 'holder', label: 'Holder of the rights', start: licence?.holder },
           { name: 'number', label: 'Licence number', start: licence?.number },
           { name: 'from', label: 'From', kind: 'day', start: licence?.from ?? today },
@@ -214,7 +215,7 @@ export function Licences() {
                   {licence.owed.toFixed(2)} so far
                 </p>
               </div>
-              <div className="flex gap-2">
+              <div className="flex flex-wrap gap-2">
                 <button
                   type="button"
                   className="act"
@@ -233,6 +234,7 @@ export function Licences() {
                     Change
                   </button>
                 )}
+                {mayPlan && <TakeOut record="licence" id={licence.id} name={`Licence ${licence.number}`} />}
               </div>
             </div>
             {open === `c${licence.id}` && (

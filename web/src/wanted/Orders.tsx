@@ -4,6 +4,7 @@ import type { Wanted } from '../api/client'
 import { useCrops, useWanted } from '../api/queries'
 import { OutlookBar } from '../drawings/OutlookBar'
 import { Tag } from '../drawings/Tag'
+import { HistoryLink } from '../shell/HistoryLink'
 import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { mondayOf, PRIORITY_WORDS, plural, sayDay, sayWeek, WANTED_WORDS } from '../words'
@@ -99,6 +100,7 @@ function Order({ wanted, chosen }: { wanted: Wanted; chosen: boolean }) {
             >
               Change
             </button>
+            <HistoryLink of={String(wanted.id)} what="wanted" button />
           </>
         )}
         {mayPlan && wanted.calledOff && (
