@@ -188,3 +188,25 @@ test('what a hand finds stands first on Today until somebody has dealt with it',
   await page.getByRole('button', { name: 'Watch' }).click()
   await expect(page.getByRole('status').filter({ hasText: 'watched until 19 May' })).toBeVisible()
 })
+
+test('what waits is sent by what runs beside the app, when the app is closed', async ({ page, context, baseURL }) => {
+  await signIn(page)
+  const stop = (await walk(page)).find((one) => one.due)
+  if (!stop) throw new Error('Nothing is due.')
+  await openRound(page)
+  await away(context, page)
+  await page.getByRole('article').getByRole('button', { name: 'Looks fine' }).click()
+  await expect(page.getByRole('status').filter({ hasText: '1 look waiting' })).toBeVisible()
+  const browser = await context.newCDPSession(page)
+  const registered = new Promise<string>((found) =>
+    browser.on('ServiceWorker.workerRegistrationUpdated', ({ registrations: [one] }) => one && found(one.registrationId)),
+  )
+  await browser.send('ServiceWorker.enable')
+  const registrationId = await registered
+  await page.goto('about:blank')
+  await context.setOffline(false)
+  await browser.send('ServiceWorker.dispatchSyncEvent', { origin: baseURL ?? '', registrationId, tag: 'looks', lastChance: false })
+  await expect
+    .poll(async () => (await walk(page)).find((one) => one.code === stop.code && one.line === stop.line)?.due)
+    .toBe(false)
+})

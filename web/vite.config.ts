@@ -12,7 +12,9 @@ export default defineConfig({
     // the whole app is; answers of the server are never kept by it.
     VitePWA({
       injectRegister: null,
-      filename: 'sw.js',
+      strategies: 'injectManifest',
+      srcDir: 'src/round',
+      filename: 'worker.ts',
       manifest: {
         name: 'Wet Cradle',
         short_name: 'Wet Cradle',
@@ -23,15 +25,11 @@ export default defineConfig({
         theme_color: '#e4edeb',
         icons: [{ src: '/app/tag.svg', sizes: 'any', type: 'image/svg+xml' }],
       },
-      workbox: {
+      injectManifest: {
         globPatterns: ['assets/**/*.{js,css,woff2}', 'tag.svg'],
         modifyURLPrefix: { '': '/app/' },
         additionalManifestEntries: [{ url: '/', revision: String(Date.now()) }],
-        navigateFallback: '/',
-        navigateFallbackDenylist: [/^\/api\//, /^\/app\//],
-        inlineWorkboxRuntime: true,
-        clientsClaim: true,
-        skipWaiting: true,
+        rollupFormat: 'iife',
       },
     }),
   ],

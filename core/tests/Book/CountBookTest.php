@@ -84,8 +84,8 @@ final class CountBookTest extends TestCase
         $book = CountBook::empty();
         $book->stick(1, 100);
         foreach ([
-            [FullCount::of(60, 38, Losses::none()), 'does_not_add_up', 'lost', '/ missing=2$/'],
-            [FullCount::of(101, 0, Losses::none()), 'more_than_there_are', 'rooted', '/ many=1$/'],
+            [FullCount::of(60, 38, Losses::none()), 'does_not_add_up', 'lost', '/ off=2 before=0$/'],
+            [FullCount::of(101, 0, Losses::none()), 'more_than_there_are', 'rooted', '/ off=1 before=0$/'],
             [FullCount::of(60, 40, Losses::none(), 61), 'more_than_there_are', 'potted', '/more_than_have_roots withRoots=60 /'],
         ] as [$count, $code, $field, $says]) {
             try {

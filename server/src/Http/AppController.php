@@ -20,7 +20,7 @@ final class AppController
     #[Route('/sw.js', methods: ['GET'])]
     public function worker(): Response
     {
-        $worker = $this->projectDir.'/public/app/sw.js';
+        $worker = $this->projectDir.'/public/app/worker.js';
 
         return is_file($worker)
             ? new Response((string) file_get_contents($worker), 200, ['Content-Type' => 'text/javascript; charset=utf-8', 'Cache-Control' => 'no-cache'])

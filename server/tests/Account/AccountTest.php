@@ -13,6 +13,9 @@ final class AccountTest extends House
     public function testSigningInGivesANewSessionAndOutEndsIt(): void
     {
         self::assertNull($this->ask('GET', '/api/session')['account']);
+        $asked = $this->send('GET', '/api/crops');
+        self::assertSame(401, $asked->getStatusCode());
+        self::assertSame([], $asked->headers->getCookies(), 'No session is begun, that could take the place of another.');
         self::assertSame('not_signed_in', $this->refused(401, 'GET', '/api/crops')['code']);
         self::assertSame('wrong_sign_in', $this->refused(401, 'POST', '/api/sign-in', ['signIn' => 'ines', 'password' => 'wrong'])['code']);
         $this->signIn();

@@ -2,8 +2,8 @@ import 'fake-indexeddb/auto'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { api } from '../api/client'
 import { newKey } from '../api/sending'
+import { bodyOf, sendLooks } from '../round/deliver'
 import { addLook, dropLook, keep, kept, type Look, looksKept } from '../round/device'
-import { bodyOf, sendLooks } from '../round/send'
 
 const look = (code: string, over: Partial<Look> = {}): Look => ({
   key: newKey(),

@@ -4,8 +4,8 @@ import { newKey } from '../api/sending'
 import { Field } from '../forms/Field'
 import { drawn } from '../forms/Stepper'
 import { plural, SEEN_WORDS } from '../words'
+import { sendLooks } from './deliver'
 import { addLook, dropLook, type Look } from './device'
-import { sendLooks } from './send'
 
 /** One look that the server would not have: it is kept as it is put right, without what the book does not have, or dropped. */
 function Refused({ look, me, onChange }: { look: Look; me: number; onChange: () => void }) {

@@ -60,10 +60,24 @@ export async function kept<T>(name: string): Promise<T | undefined> {
   }
 }
 
+/** By what name the browser is asked to send looks when the network is back. */
+export const SEND = 'looks'
+
+interface Sends {
+  sync?: { register(tag: string): Promise<void> }
+}
+
+/** Asks the browser to send what waits also when the app is closed; one that cannot do that sends while it is open. */
+async function askToSend(): Promise<void> {
+  const worker = (await globalThis.navigator?.serviceWorker?.getRegistration?.()) as Sends | undefined
+  await worker?.sync?.register(SEND)
+}
+
 /** Keeps a look, or throws where the device has no room for it. What is kept is asked to stay when the device runs short. */
 export const addLook = async (look: Look): Promise<void> => {
   await (await open()).add('looks', look)
   await globalThis.navigator?.storage?.persist?.().catch(() => false)
+  await askToSend().catch(() => undefined)
 }
 
 /** Looks that the server does not have yet, in their order. */
