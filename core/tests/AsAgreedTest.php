@@ -17,7 +17,10 @@ final class AsAgreedTest extends TestCase
     /** @return iterable<string, array{string, \Closure(): array<array-key, mixed>}> */
     public static function scenarios(): iterable
     {
-        foreach ([...ComputeScenarios::all(), ...CropScenarios::all(), ...PlanScenarios::all(), ...BenchScenarios::all(), ...NearLimitsScenarios::all()] as $name => $scenario) {
+        $all = [
+            ...ComputeScenarios::all(), ...CropScenarios::all(), ...PlanScenarios::all(), ...BenchScenarios::all(), ...NearLimitsScenarios::all(),
+        ];
+        foreach ($all as $name => $scenario) {
             yield $name => [$name, $scenario];
         }
     }

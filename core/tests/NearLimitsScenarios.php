@@ -157,7 +157,9 @@ final class NearLimitsScenarios
             $rows = [];
             for ($week = Week::of('2026-W50'), $i = 0; $i < 60; ++$i, $week = $week->plus(1)) {
                 $run = $windows->openOrNext($week);
-                $rows[$week->written()] = sprintf('%s %d %s–%s %d', $windows->state($week), $windows->opensIn($week), $run->from->written(), $run->to->written(), $run->window);
+                $rows[$week->written()] = sprintf(
+                    '%s %d %s–%s %d', $windows->state($week), $windows->opensIn($week), $run->from->written(), $run->to->written(), $run->window,
+                );
             }
             $said[$name]['runs'] = $rows;
         }
@@ -256,7 +258,10 @@ final class NearLimitsScenarios
         $said = [];
         foreach (range(0, 3) as $rooted) {
             foreach (range(0, 2) as $unrooted) {
-                foreach ([[0, 0, 0, 0, 0], [1, 0, 0, 0, 0], [1, 1, 0, 0, 0], [0, 0, 1, 0, 0], [0, 0, 2, 0, 0], [2, 0, 0, 1, 0], [0, 0, 1, 0, 1], [3, 1, 0, 0, 0]] as $more) {
+                foreach ([
+                    [0, 0, 0, 0, 0], [1, 0, 0, 0, 0], [1, 1, 0, 0, 0], [0, 0, 1, 0, 0], [0, 0, 2, 0, 0], [2, 0, 0, 1, 0], [0, 0, 1, 0, 1],
+                    [3, 1, 0, 0, 0],
+                ] as $more) {
                     $name = "{$rooted} rooted, {$unrooted} not, ".implode(' ', $more);
                     $said[$name] = self::orRefusal(static function () use ($rooted, $unrooted, $more): string {
                         $book = CountBook::empty();
@@ -286,9 +291,13 @@ final class NearLimitsScenarios
                 foreach ([0.0, 1.0, 2.0] as $branching) {
                     foreach ([0, 1, 2] as $recovery) {
                         $habit = ShootHabit::of($shoots, $most, $cap, $branching, $recovery);
-                        foreach (['again' => [[10, null], [11, 4], [12, null]], 'at once' => [[10, 2], [10, 3]], 'much' => [[9, 5], [10, 100]]] as $name => $takes) {
+                        foreach (
+                            ['again' => [[10, null], [11, 4], [12, null]], 'at once' => [[10, 2], [10, 3]], 'much' => [[9, 5], [10, 100]]] as $name => $takes
+                        ) {
                             $played = StockTakes::of(2, $habit, array_map(static fn (array $t) => ['week' => $t[0], 'cuttings' => $t[1]], $takes));
-                            $said["{$shoots} to {$most}, {$cap}, {$branching}, {$recovery}"][$name] = (string) json_encode([$played->takes, round($played->shootsLeft, 9)], JSON_THROW_ON_ERROR);
+                            $said["{$shoots} to {$most}, {$cap}, {$branching}, {$recovery}"][$name] = (string) json_encode(
+                                [$played->takes, round($played->shootsLeft, 9)], JSON_THROW_ON_ERROR,
+                            );
                         }
                     }
                 }
@@ -299,11 +308,12 @@ final class NearLimitsScenarios
             $said['covers'][$day] = $licence->covers(new \DateTimeImmutable($day));
         }
         foreach ([[0, 0, 10], [0, 0, 11], [4, 6, 0], [4, 6, 1], [12, 0, 0]] as [$used, $planned, $asked]) {
-            $said['licence']["{$used} {$planned} {$asked}"] = [$licence->left($used, $planned), self::orRefusal(static function () use ($licence, $asked, $used, $planned): string {
+            $allowed = self::orRefusal(static function () use ($licence, $asked, $used, $planned): string {
                 $licence->mustAllow($asked, $used, $planned, 'trays');
 
                 return 'allowed';
-            }), $licence->royaltyFor($used)];
+            });
+            $said['licence']["{$used} {$planned} {$asked}"] = [$licence->left($used, $planned), $allowed, $licence->royaltyFor($used)];
         }
         $start = new \DateTimeImmutable('2027-05-12 07:30');
         foreach ([
@@ -316,7 +326,10 @@ final class NearLimitsScenarios
                 $said['hold']["{$i} {$how->value}"] = self::orRefusal(static function () use ($hold, $how, $start): string {
                     $clock = HoldClock::of($hold, $how, $start, HouseDefaults::usual());
                     $moments = [];
-                    foreach ([0, 60, 239, 240, 241, 269, 270, 271, 299, 300, 301, 359, 360, 361, 600, 3 * 1440 - 1, 3 * 1440, 3 * 1440 + 1, 4 * 1440, 4 * 1440 + 1] as $minutes) {
+                    foreach ([
+                        0, 60, 239, 240, 241, 269, 270, 271, 299, 300, 301, 359, 360, 361, 600, 3 * 1440 - 1, 3 * 1440, 3 * 1440 + 1, 4 * 1440,
+                        4 * 1440 + 1,
+                    ] as $minutes) {
                         $moments[] = $minutes.' '.$clock->at($start->modify("+{$minutes} minutes"));
                     }
 
@@ -326,7 +339,9 @@ final class NearLimitsScenarios
         }
         foreach ([[10, 5, 1], [10, 5, 2], [10, 5, 3], [11, 4, 2], [3, 10, 2], [0, 1, 1]] as [$asked, $cap, $parents]) {
             $said['spread']["{$asked} at {$cap} of {$parents}"] = self::orRefusal(
-                static fn () => (string) json_encode(TakeSheet::spread($asked, [['row' => 'a', 'plants' => 1], ['row' => 'b', 'plants' => 2]], $cap, $parents), JSON_THROW_ON_ERROR),
+                static fn () => (string) json_encode(
+                    TakeSheet::spread($asked, [['row' => 'a', 'plants' => 1], ['row' => 'b', 'plants' => 2]], $cap, $parents), JSON_THROW_ON_ERROR,
+                ),
             );
         }
 
@@ -343,7 +358,10 @@ final class NearLimitsScenarios
             foreach ([null, '2027-05-05'] as $check) {
                 foreach ([null, Fact::of('trigger.none_lifted')] as $because) {
                     foreach ([false, true] as $longer) {
-                        $outlook = new Outlook('RAK-47', 1, $planned, $stuck, $rooted, $day('2027-05-01'), $day('2027-05-16'), $day('2027-05-30'), $check === null ? null : $day($check), $because, $longer);
+                        $outlook = new Outlook(
+                            'RAK-47', 1, $planned, $stuck, $rooted, $day('2027-05-01'), $day('2027-05-16'), $day('2027-05-30'),
+                            $check === null ? null : $day($check), $because, $longer,
+                        );
                         $next = $outlook->next($house);
                         $said['next'][] = $next === null ? 'nothing' : "{$next->job->value} {$next->on->format('Y-m-d')} ".Told::of($next->why);
                     }
@@ -370,7 +388,9 @@ final class NearLimitsScenarios
             foreach (['2027-03-01', '2027-08-20', '2027-11-10'] as $potted) {
                 foreach ([1, 20, 60, 200] as $grows) {
                     $steps = GrowOnSteps::of($sheet, $day($potted), $day($potted)->modify("+{$grows} days"), Climate::reference(), $house);
-                    $said['steps']["{$pattern->value} {$potted} {$grows}"] = implode(', ', array_map(static fn (array $s) => $s['kind']->value.' '.$s['on']->format('m-d'), $steps));
+                    $said['steps']["{$pattern->value} {$potted} {$grows}"] = implode(
+                        ', ', array_map(static fn (array $s) => $s['kind']->value.' '.$s['on']->format('m-d'), $steps),
+                    );
                 }
             }
         }
@@ -383,7 +403,10 @@ final class NearLimitsScenarios
     {
         $said = [];
         foreach ([[5.0, 15.0, 25.0, 35.0], [0.0, 20.0, 20.0, 30.0]] as $cardinal) {
-            foreach ([$cardinal[0] - 0.1, $cardinal[0], $cardinal[0] + 0.1, $cardinal[1], $cardinal[1] - 0.1, $cardinal[2], $cardinal[2] + 0.1, $cardinal[3], $cardinal[3] - 0.1] as $at) {
+            foreach ([
+                $cardinal[0] - 0.1, $cardinal[0], $cardinal[0] + 0.1, $cardinal[1], $cardinal[1] - 0.1, $cardinal[2], $cardinal[2] + 0.1, $cardinal[3],
+                $cardinal[3] - 0.1,
+            ] as $at) {
                 $said['progress'][implode(' ', $cardinal)][(string) $at] = CardinalTemperatures::of(...$cardinal)->progressAt($at);
             }
         }
@@ -395,7 +418,9 @@ final class NearLimitsScenarios
             foreach (range(0, $lifted) as $rooted) {
                 foreach ([0.5, 0.8] as $threshold) {
                     $check = ReadyCheck::inHouse($lifted, $rooted, $threshold, $house);
-                    $said['ready']["{$rooted} of {$lifted} at {$threshold}"] = sprintf('%.9F %s %s %s', $check->chance(), $check->verdict()->value, $check->liftMore() ?? '–', Told::of($check->words(14)));
+                    $said['ready']["{$rooted} of {$lifted} at {$threshold}"] = sprintf(
+                        '%.9F %s %s %s', $check->chance(), $check->verdict()->value, $check->liftMore() ?? '–', Told::of($check->words(14)),
+                    );
                 }
             }
         }
@@ -406,7 +431,9 @@ final class NearLimitsScenarios
                 $said['tally']["{$one->value} {$other->value}"] = sprintf('%d %d %s', $tally->lifted(), $tally->rooted(), $tally->typical()?->value ?? '–');
                 $pairs = [[$one, $other], [$one, $one], [$other, $other]];
                 $agreement = Agreement::of($pairs);
-                $said['agree']["{$one->value} {$other->value}"] = [$agreement->kappa(), $agreement->onRooted(), $agreement->exact(), Told::of($agreement->words())];
+                $said['agree']["{$one->value} {$other->value}"] = [
+                    $agreement->kappa(), $agreement->onRooted(), $agreement->exact(), Told::of($agreement->words()),
+                ];
             }
         }
         foreach (PotTrigger::cases() as $school) {
@@ -414,8 +441,12 @@ final class NearLimitsScenarios
                 foreach ([0, 1, 4, 5, 9, 10] as $many) {
                     $tally = StageTally::of([$stage->value => max($many, 1), 'nothing' => 10 - $many]);
                     $look = new Looked(new \DateTimeImmutable('2027-05-10'), $tally, ReadyCheck::inHouse($tally->lifted(), $tally->rooted(), 0.8, $house));
-                    $trigger = Trigger::of($school, [$look], 0, null, new \DateTimeImmutable('2027-05-12'), new \DateTimeImmutable($many % 2 === 0 ? '2027-05-12' : '2027-05-11'));
-                    $said['trigger']["{$school->value} {$stage->value} {$many}"] = ($trigger->isDue ? 'due ' : 'not ').($trigger->since?->format('m-d') ?? '').' '.Told::of($trigger->words);
+                    $trigger = Trigger::of(
+                        $school, [$look], 0, null, new \DateTimeImmutable('2027-05-12'),
+                        new \DateTimeImmutable($many % 2 === 0 ? '2027-05-12' : '2027-05-11'),
+                    );
+                    $said['trigger']["{$school->value} {$stage->value} {$many}"]
+                        = ($trigger->isDue ? 'due ' : 'not ').($trigger->since?->format('m-d') ?? '').' '.Told::of($trigger->words);
                 }
             }
         }
@@ -428,7 +459,9 @@ final class NearLimitsScenarios
     {
         $said = [];
         $house = HouseDefaults::usual();
-        foreach ([[420, 420], [420, 421], [420, 1000], [1000, 4000], [1000, 4001], [1000, 5000], [1000, 5001], [1000, 3000], [1000, 3001], [0, 1], [1, 0]] as [$from, $to]) {
+        foreach ([
+            [420, 420], [420, 421], [420, 1000], [1000, 4000], [1000, 4001], [1000, 5000], [1000, 5001], [1000, 3000], [1000, 3001], [0, 1], [1, 0],
+        ] as [$from, $to]) {
             $said['pot on']["{$from} {$to}"] = self::orRefusal(static fn () => Told::of(PotOn::caution($from, $to, $house) ?? Fact::of('bench.suits')));
         }
         $since = new \DateTimeImmutable('2027-05-01');

@@ -32,7 +32,9 @@ final class RecordsTest extends House
     public static function usedThings(): iterable
     {
         yield 'a pot that sheets name' => ['pot', "SELECT id FROM pot WHERE name = '9 cm'", '/crop sheets? \(/'];
-        yield 'a tray in which batches stand' => ['tray_kind', 'SELECT tray_kind_id FROM batch WHERE tray_kind_id <> (SELECT min(id) FROM tray_kind) LIMIT 1', '/\d+ batches/'];
+        yield 'a tray in which batches stand' => [
+            'tray_kind', 'SELECT tray_kind_id FROM batch WHERE tray_kind_id <> (SELECT min(id) FROM tray_kind) LIMIT 1', '/\d+ batches/',
+        ];
         yield 'a customer who ordered' => ['customer', 'SELECT customer_id FROM wanted WHERE customer_id IS NOT NULL LIMIT 1', '/\d+ orders? rest/'];
         yield 'a part of a mix' => ['mix_part', "SELECT p.id FROM mix_part p WHERE EXISTS (SELECT 1 FROM mix m, json_each(m.parts) e
             WHERE json_extract(e.value, '$.name') = p.name) LIMIT 1", '/\d+ mix(es)? \(/'];
@@ -59,7 +61,10 @@ final class RecordsTest extends House
         $made['pot'] = (int) $this->db()->fetchOne('SELECT max(id) FROM pot');
         $this->ask('POST', '/api/trays/kinds', ['name' => 'tray of 12', 'cells' => 12, 'cellMl' => 300, 'lengthCm' => 54, 'widthCm' => 31]);
         $made['tray_kind'] = (int) $this->db()->fetchOne('SELECT max(id) FROM tray_kind');
-        $this->ask('POST', '/api/mixes', ['name' => 'half and half', 'parts' => [['name' => (string) $this->db()->fetchOne('SELECT name FROM mix_part'), 'parts' => 1]]]);
+        $this->ask(
+            'POST', '/api/mixes',
+            ['name' => 'half and half', 'parts' => [['name' => (string) $this->db()->fetchOne('SELECT name FROM mix_part'), 'parts' => 1]]],
+        );
         $made['mix'] = (int) $this->db()->fetchOne('SELECT max(id) FROM mix');
         $powder = current(array_filter($this->ask('GET', '/api/dips')['stocks'], static fn (array $s) => $s['kind'] === 'powder'));
         $this->ask('POST', '/api/dips/made', [
@@ -112,11 +117,16 @@ final class RecordsTest extends House
     public function testALicenceIsMovedToTheCropItWasMeantFor(): void
     {
         $this->signIn();
-        $body = ['holder' => 'Grower of Elsewhere', 'number' => 'L-9', 'from' => '2027-01-01', 'to' => '2027-12-31', 'plants' => 500, 'royalty' => 0.1, 'counts' => 'sticking'];
+        $body = [
+            'holder' => 'Grower of Elsewhere', 'number' => 'L-9', 'from' => '2027-01-01', 'to' => '2027-12-31', 'plants' => 500, 'royalty' => 0.1,
+            'counts' => 'sticking',
+        ];
         $licence = $this->ask('POST', '/api/licences', ['crop' => 'catmint-millrace'] + $body);
         $other = $this->ask('GET', '/api/crops')['crops'][0];
         if ($licence['used'] > 0) {
-            self::assertSame('in_use', $this->refused(422, 'PUT', "/api/licences/{$licence['id']}", ['crop' => $other['slug'], 'version' => 1] + $body)['code']);
+            self::assertSame(
+                'in_use', $this->refused(422, 'PUT', "/api/licences/{$licence['id']}", ['crop' => $other['slug'], 'version' => 1] + $body)['code'],
+            );
         }
         $this->db()->executeStatement("UPDATE licence SET from_day = '2020-01-01', to_day = '2020-12-31' WHERE id = ?", [$licence['id']]);
         $old = ['from' => '2020-01-01', 'to' => '2020-12-31'] + $body;
@@ -133,7 +143,10 @@ final class RecordsTest extends House
         $bo = ['version' => $people['bo']['version'], 'name' => 'Bo Tarrent', 'signIn' => 'bo', 'role' => 'hand'];
         self::assertSame('Bo Tarrent', $this->ask('PUT', "/api/people/{$people['bo']['id']}", $bo)['name']);
         self::assertSame('changed_meanwhile', $this->refused(409, 'PUT', "/api/people/{$people['bo']['id']}", $bo)['code']);
-        self::assertSame('signIn', $this->refused(422, 'PUT', "/api/people/{$people['bo']['id']}", ['version' => $bo['version'] + 1, 'signIn' => 'ines'] + $bo)['field']);
+        self::assertSame(
+            'signIn',
+            $this->refused(422, 'PUT', "/api/people/{$people['bo']['id']}", ['version' => $bo['version'] + 1, 'signIn' => 'ines'] + $bo)['field'],
+        );
         $ines = ['version' => $people['ines']['version'], 'name' => 'Ines', 'signIn' => 'ines', 'role' => 'hand'];
         self::assertSame('role', $this->refused(422, 'PUT', "/api/people/{$people['ines']['id']}", $ines)['field'], 'Somebody leads.');
         [$one, $two] = $this->ask('GET', '/api/customers')['customers'];
@@ -143,7 +156,9 @@ final class RecordsTest extends House
         $by = array_column($joined, null, 'name');
         self::assertSame($one['orders'] + $two['orders'], $by[$two['name']]['orders']);
         self::assertArrayNotHasKey($one['name'], $by);
-        self::assertSame('Northfold', array_column($this->ask('PUT', "/api/customers/{$two['id']}", ['name' => 'Northfold', 'was' => $two['name']])['customers'], 'name', 'id')[$two['id']]);
+        self::assertSame('Northfold', array_column(
+            $this->ask('PUT', "/api/customers/{$two['id']}", ['name' => 'Northfold', 'was' => $two['name']])['customers'], 'name', 'id',
+        )[$two['id']]);
     }
 
     public function testAHandTakesOutWhatHandsLogAndNothingElse(): void
@@ -169,7 +184,9 @@ final class RecordsTest extends House
         $body = ['version' => $pot['version'], 'name' => '24 cm', 'millilitres' => 7500, 'acrossCm' => 24];
         self::assertContains('24 cm', array_column($this->ask('PUT', "/api/trays/pots/{$pot['id']}", $body)['pots'], 'name'));
         $named = array_column($all, null, 'name')['9 cm'];
-        $told = $this->refused(422, 'PUT', "/api/trays/pots/{$named['id']}", ['version' => $named['version'], 'name' => '10 cm', 'millilitres' => 500, 'acrossCm' => 10]);
+        $told = $this->refused(
+            422, 'PUT', "/api/trays/pots/{$named['id']}", ['version' => $named['version'], 'name' => '10 cm', 'millilitres' => 500, 'acrossCm' => 10],
+        );
         self::assertMatchesRegularExpression('/^9 cm is called so by \d+ crop sheets? \(/', $told['message']);
     }
 

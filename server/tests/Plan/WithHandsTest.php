@@ -48,7 +48,9 @@ final class WithHandsTest extends House
     {
         $_SERVER['CRADLE_TODAY'] = $_ENV['CRADLE_TODAY'] = '2027-05-15';
         $this->signIn();
-        $order = $this->ask('POST', '/api/wanted', ['crop' => 'catmint-millrace', 'plants' => 150, 'pot' => 1, 'readyWeek' => '2027-W23', 'priority' => 'must']);
+        $order = $this->ask(
+            'POST', '/api/wanted', ['crop' => 'catmint-millrace', 'plants' => 150, 'pot' => 1, 'readyWeek' => '2027-W23', 'priority' => 'must'],
+        );
         $dates = $this->ask('POST', "/api/wanted/{$order['id']}/proposal")['dates'];
         self::assertSame('2027-05-17', $dates['stickOn']);
         self::assertFalse(self::isWeekend($dates['potOn']));
