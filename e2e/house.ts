@@ -55,9 +55,9 @@ export async function signIn(page: Page, who = 'ines'): Promise<void> {
   await expect(page.getByRole('slider', { name: 'Week shown' })).toBeVisible()
 }
 
-/** Nothing serious for a screen reader or a keyboard, and nothing wider than the screen. */
-export async function mustBeUsable(page: Page, where: string): Promise<void> {
-  const found = await new AxeBuilder({ page }).options({ resultTypes: ['violations'] }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']).analyze()
+/** Nothing serious for a screen reader or a keyboard, and nothing wider than the screen; of a long page, within a part of it. */
+export async function mustBeUsable(page: Page, where: string, within = 'body'): Promise<void> {
+  const found = await new AxeBuilder({ page }).include(within).options({ resultTypes: ['violations'] }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']).analyze()
   const grave = found.violations.filter(({ impact }) => impact === 'serious' || impact === 'critical')
   expect(grave.map((v) => `${v.id}: ${v.nodes.map((n) => `${n.target} ${n.failureSummary}`).join(' | ')}`), where).toEqual([])
   const wide = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)

@@ -153,7 +153,7 @@ final class NearLimitsScenarios
         ];
         foreach ($shifts as $name => $shift) {
             $said[$name]['weeks later'] = array_map($shift->weeksLater(...), range(1, 53));
-            $windows = WayWindows::of([SignedWindow::of(20, 24, Sign::cases()[0]), SignedWindow::of(46, 8, Sign::cases()[1] ?? Sign::cases()[0])], $shift);
+            $windows = WayWindows::of([SignedWindow::of(20, 24, Sign::Snaps), SignedWindow::of(46, 8, Sign::FirmsUp)], $shift);
             $rows = [];
             for ($week = Week::of('2026-W50'), $i = 0; $i < 60; ++$i, $week = $week->plus(1)) {
                 $run = $windows->openOrNext($week);
@@ -165,7 +165,7 @@ final class NearLimitsScenarios
         }
         foreach (range(-14, 14) as $by) {
             $seen = Week::of('2027-W20')->plus($by);
-            $plain = [SignedWindow::of(20, 24, Sign::cases()[0])];
+            $plain = [SignedWindow::of(20, 24, Sign::Snaps)];
             $said['seen'][$by] = self::orRefusal(static fn () => WayWindows::of($plain, WindowShift::none())->expectedFor(0, $seen)->from->written());
             $pinned = WayWindows::of($plain, WindowShift::none(), [new SignSeen(0, $seen)])->openOrNext(Week::of('2027-W06'));
             $said['pinned'][$by] = "{$pinned->from->written()} {$pinned->to->written()} {$pinned->moved}";
@@ -340,7 +340,7 @@ final class NearLimitsScenarios
         foreach ([[10, 5, 1], [10, 5, 2], [10, 5, 3], [11, 4, 2], [3, 10, 2], [0, 1, 1]] as [$asked, $cap, $parents]) {
             $said['spread']["{$asked} at {$cap} of {$parents}"] = self::orRefusal(
                 static fn () => (string) json_encode(
-                    TakeSheet::spread($asked, [['row' => 'a', 'plants' => 1], ['row' => 'b', 'plants' => 2]], $cap, $parents), JSON_THROW_ON_ERROR,
+                    TakeSheet::spread($asked, [['row' => 'a', 'plants' => ['a1'], 'count' => 1], ['row' => 'b', 'plants' => ['b1', 'b2'], 'count' => 2]], $cap, $parents), JSON_THROW_ON_ERROR,
                 ),
             );
         }
@@ -428,7 +428,7 @@ final class NearLimitsScenarios
         foreach ($stages as $one) {
             foreach ($stages as $other) {
                 $tally = StageTally::of([$one->value => 2, $other->value => 3]);
-                $said['tally']["{$one->value} {$other->value}"] = sprintf('%d %d %s', $tally->lifted(), $tally->rooted(), $tally->typical()?->value ?? '–');
+                $said['tally']["{$one->value} {$other->value}"] = sprintf('%d %d %s', $tally->lifted(), $tally->rooted(), $tally->typical()->value ?? '–');
                 $pairs = [[$one, $other], [$one, $one], [$other, $other]];
                 $agreement = Agreement::of($pairs);
                 $said['agree']["{$one->value} {$other->value}"] = [

@@ -27,6 +27,8 @@ use WetCradle\Server\Rates\CropHistory;
  */
 final class CropViews
 {
+    /** Signs that are told of a way: this year's, and those before it. */
+    private const SIGNS = 3;
     private const WEEKS_BACK = 26;
 
     public function __construct(
@@ -151,6 +153,7 @@ final class CropViews
             $windows[(int) $way->id] = ['name' => $way->crop->name, 'material' => $way->core()->material, 'windows' => $this->windows->of($way)];
         }
         $hints = LikeCrops::hints($windows, $this->today->week());
+        $signs = $this->signs();
 
         return [
             'week' => $week->written(),
@@ -166,8 +169,24 @@ final class CropViews
                 'window' => $this->window($way, $week),
                 'runs' => array_map(self::run(...), $this->windows->of($way)->during($from, $to)),
                 'hint' => $hints[(int) $way->id] ?? null,
+                'signs' => array_slice($signs[(int) $way->id] ?? [], 0, self::SIGNS),
             ], $ways),
         ];
+    }
+
+    /** @return array<int, list<array{id: ?int, on: string, note: ?string, by: string}>> signs that were seen, by way, the newest first */
+    private function signs(): array
+    {
+        $signs = [];
+        $seen = Row::things(
+            $this->em->createQuery('SELECT s, a FROM '.SignSeen::class.' s JOIN s.by a ORDER BY s.seenOn DESC, s.id DESC'),
+            SignSeen::class,
+        );
+        foreach ($seen as $one) {
+            $signs[(int) $one->way->id][] = ['id' => $one->id, 'on' => $one->seenOn->format('Y-m-d'), 'note' => $one->note, 'by' => $one->by->name];
+        }
+
+        return $signs;
     }
 
     /** @return array<string, mixed> the run that is open in the week, or the next one */

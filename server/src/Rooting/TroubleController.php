@@ -74,6 +74,7 @@ final class TroubleController
             $ids = array_map(static fn (float $id): int => (int) $id, $in->numbers('looks', 1, count: self::MOST));
             $what = $in->textOr('what', null, 200);
             $until = $in->has('watchUntil') ? $in->day('watchUntil') : null;
+            $at = $this->today->orPastMoment($in, 'on');
             $in->done();
             if ($what !== null && $until !== null) {
                 throw $in->refuse('too_many', 'watchUntil', 'is for what is watched; what is done is over');
@@ -84,14 +85,14 @@ final class TroubleController
             $dealt = $this->dealt($ids);
             foreach ($ids as $i => $id) {
                 $look = $this->em->find(RoundLook::class, $id) ?? throw Refused::because('unknown', "looks[{$i}]", 'There is no such look.');
-                $this->settle($look, $dealt[$id] ?? null, $what, $until);
+                $this->settle($look, $dealt[$id] ?? null, $what, $until, $at);
             }
         });
 
         return $this->troubles();
     }
 
-    private function settle(RoundLook $look, ?LookDealt $dealt, ?string $what, ?\DateTimeImmutable $until): void
+    private function settle(RoundLook $look, ?LookDealt $dealt, ?string $what, ?\DateTimeImmutable $until, \DateTimeImmutable $at): void
     {
         $before = ['what' => $dealt?->what, 'watchUntil' => $dealt?->watchUntil?->format('Y-m-d')];
         if ($what === null && $until === null) {
@@ -99,9 +100,9 @@ final class TroubleController
                 $this->em->remove($dealt);
             }
         } elseif ($dealt === null) {
-            $this->em->persist(new LookDealt($look, $what, $until, $this->today->now(), $this->writing->by()));
+            $this->em->persist(new LookDealt($look, $what, $until, $at, $this->writing->by()));
         } else {
-            [$dealt->what, $dealt->watchUntil, $dealt->at, $dealt->by] = [$what, $until, $this->today->now(), $this->writing->by()];
+            [$dealt->what, $dealt->watchUntil, $dealt->at, $dealt->by] = [$what, $until, $at, $this->writing->by()];
         }
         $this->writing->keep('look', $look->line->batch->code, $before, ['what' => $what, 'watchUntil' => $until?->format('Y-m-d')]);
     }

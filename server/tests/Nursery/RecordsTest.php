@@ -161,6 +161,55 @@ final class RecordsTest extends House
         )[$two['id']]);
     }
 
+    public function testASignThatWasNotSeenAfterAllIsTakenOutLater(): void
+    {
+        $this->signIn('bo');
+        $season = fn () => array_column($this->ask('GET', '/api/season')['ways'], null, 'id');
+        $way = current(array_filter($season(), static fn (array $w) => $w['signs'] === [] && $w['window']['opensIn'] > 0 && $w['window']['opensIn'] < 6));
+        self::assertIsArray($way);
+        $this->ask('POST', "/api/ways/{$way['id']}/signs", ['on' => '2027-05-10', 'window' => $way['window']['index'], 'note' => 'two rows only']);
+        $seen = $season()[$way['id']];
+        self::assertSame([['2027-05-10', 'two rows only']], array_map(static fn (array $s) => [$s['on'], $s['note']], $seen['signs']));
+        self::assertSame(0, $seen['window']['opensIn']);
+        $taken = $this->ask('DELETE', "/api/records/sign/{$seen['signs'][0]['id']}")['taken'];
+        self::assertEquals($way, $season()[$way['id']]);
+        $this->ask('POST', "/api/taken-out/{$taken}/back", []);
+        self::assertEquals($seen, $season()[$way['id']]);
+    }
+
+    public function testWhatWasDoneYesterdayIsEnteredWithItsDay(): void
+    {
+        $this->signIn('bo');
+        $code = $this->rooting();
+        $look = ['key' => 'pest-by-the-door', 'code' => $code, 'line' => 1, 'seen' => 'pest', 'at' => '2027-05-12T06:40:00'];
+        $id = $this->ask('POST', '/api/round/looks', $look)['look']['id'];
+        $this->ask('POST', '/api/troubles', ['looks' => [$id], 'what' => 'soap', 'on' => '2027-05-11']);
+        self::assertSame('2027-05-11 12:00:00', $this->db()->fetchOne('SELECT at FROM look_dealt WHERE look_id = ?', [$id]));
+        self::assertSame('on', $this->refused(422, 'POST', '/api/troubles', ['looks' => [$id], 'what' => 'soap', 'on' => '2027-05-13'])['field']);
+        $planned = (string) $this->db()->fetchOne(
+            'SELECT code FROM batch WHERE stuck_on IS NULL AND called_off = 0 AND id NOT IN (SELECT batch_id FROM collection)',
+        );
+        $how = $this->ask('GET', '/api/take-sheets?batches='.$planned)['sheets'][0]['holds'][0] ?? 'shaded';
+        self::assertSame('ahead', $this->refused(422, 'POST', "/api/batches/{$planned}/collect", ['how' => $how, 'at' => '2027-05-13T06:40'])['code']);
+        self::assertSame('wrong_type', $this->refused(422, 'POST', "/api/batches/{$planned}/collect", ['how' => $how, 'at' => 'early'])['code']);
+        $cut = $this->ask('POST', "/api/batches/{$planned}/collect", ['how' => $how, 'at' => '2027-05-11T18:40']);
+        self::assertSame('2027-05-11T18:40:00', $cut['collection']['startedAt']);
+    }
+
+    public function testACheckOnTheWalkIsNotAmongWhatWasFound(): void
+    {
+        $this->signIn('bo');
+        $code = $this->rooting();
+        $before = count($this->ask('GET', '/api/troubles')['troubles']);
+        $look = [
+            'key' => 'a-check-on-the-walk', 'code' => $code, 'line' => 1, 'seen' => 'fine', 'note' => 'pale feet', 'stages' => ['callus' => 6],
+            'at' => '2027-05-12T06:40:00',
+        ];
+        self::assertTrue($this->ask('POST', '/api/round/looks', $look)['look']['lifted']);
+        self::assertCount($before, $this->ask('GET', '/api/troubles')['troubles']);
+        self::assertSame('pale feet', $this->ask('GET', "/api/batches/{$code}")['checks'][0]['note']);
+    }
+
     public function testAHandTakesOutWhatHandsLogAndNothingElse(): void
     {
         $this->signIn('bo');

@@ -293,6 +293,7 @@ describe('the season', () => {
       window,
       runs: [window],
       hint: null,
+      signs: [],
     },
     {
       id: 2,
@@ -304,6 +305,7 @@ describe('the season', () => {
       window: { ...window, state: 'next', opensIn: 3, from: '2027-W22', to: '2027-W30' },
       runs: [{ ...window, from: '2027-W22', to: '2027-W30' }],
       hint: { by: -2, like: 'Catmint', from: '2027-W20', window: 0, words: 'perhaps 2 weeks earlier, as Catmint was' },
+      signs: [],
     },
     {
       id: 3,
@@ -315,6 +317,7 @@ describe('the season', () => {
       window: { ...window, state: 'closing', closesIn: 1, moved: -3 },
       runs: [],
       hint: null,
+      signs: [],
     },
   ]
   const known: [unknown[], unknown][] = [[['season', '2027-W19'], { week: '2027-W19', from: '2026-W45', to: '2028-W44', ways }]]

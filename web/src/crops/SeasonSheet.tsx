@@ -3,6 +3,7 @@ import { Link } from 'react-router'
 import { answer, api, type Schemas } from '../api/client'
 import { useSeason } from '../api/queries'
 import { useWrite } from '../api/writes'
+import { TakeOut } from '../forms/TakeOut'
 import { say } from '../shell/Said'
 import { Unread } from '../shell/Unread'
 import { shiftWeek, useShown } from '../shell/week'
@@ -136,6 +137,13 @@ function Seen({ way, onDone }: { way: SeasonWay; onDone: () => void }) {
           {see.error.message}
         </p>
       )}
+      {way.signs.map((sign) => (
+        <p key={sign.id} className="w-full text-sm">
+          Seen {sayDay(sign.on, session.today)}, {sign.by}
+          {sign.note && `: ${sign.note}`}{' '}
+          <TakeOut record="sign" id={sign.id} name={`The sign seen on ${sayDay(sign.on, session.today)}`} history={false} />
+        </p>
+      ))}
     </form>
   )
 }

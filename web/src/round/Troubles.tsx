@@ -20,10 +20,13 @@ function Together({ trouble }: { trouble: Trouble }) {
   const client = useQueryClient()
   const [open, setOpen] = useState(false)
   const [what, setWhat] = useState('')
+  const [on, setOn] = useState(session.today)
   const [until, setUntil] = useState(inAWeek(session.today))
   const ids = trouble.looks.map((look) => look.id)
-  const deal = useWrite((body: { looks: number[]; what?: string; watchUntil?: string }) => post('/api/troubles', body))
-  const settle = (body: { what?: string; watchUntil?: string }, words: string) =>
+  const deal = useWrite((body: { looks: number[]; what?: string; on?: string; watchUntil?: string }) =>
+    post('/api/troubles', body),
+  )
+  const settle = (body: { what?: string; on?: string; watchUntil?: string }, words: string) =>
     // What is dealt with is gone from here by the time it is said.
     deal.mutateAsync({ looks: ids, ...body }).then(
       () => {
@@ -82,10 +85,10 @@ function Together({ trouble }: { trouble: Trouble }) {
       {open && (
         <div className="mt-3 grid gap-3 border-t pt-3 border-stone-wash">
           <form
-            className="flex items-end gap-2"
+            className="flex flex-wrap items-end gap-2"
             onSubmit={(event) => {
               event.preventDefault()
-              settle({ what: what.trim() === '' ? 'done' : what.trim() }, `${title}: dealt with.`)
+              settle({ what: what.trim() === '' ? 'done' : what.trim(), on }, `${title}: dealt with.`)
             }}
           >
             <div className="grow">
@@ -95,6 +98,18 @@ function Together({ trouble }: { trouble: Trouble }) {
                 )}
               </Field>
             </div>
+            <Field label="On">
+              {(fieldIds) => (
+                <input
+                  {...fieldIds}
+                  type="date"
+                  className="field-text"
+                  value={on}
+                  max={session.today}
+                  onChange={(event) => setOn(event.target.value)}
+                />
+              )}
+            </Field>
             <button type="submit" className="act-main" disabled={deal.isPending}>
               Done
             </button>

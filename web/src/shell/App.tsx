@@ -4,6 +4,7 @@ import type { Session } from '../api/client'
 import { useSession } from '../api/queries'
 import { writeNumbersAs } from '../forms/number'
 import { Boundary } from './Boundary'
+import { lastHere } from './lastHere'
 import { ROOMS } from './rooms'
 import { hasLeft, Shell } from './Shell'
 import { SignInAgain } from './SignInAgain'
@@ -32,7 +33,10 @@ export function App() {
         <Setup />
       </Suspense>
     )
-  if (session.account) last.current = session
+  if (session.account) {
+    last.current = session
+    lastHere.note(session.account.id)
+  }
   // Who did not leave is asked to sign in again where they are.
   const shown = session.account ? session : hasLeft() ? null : last.current
   if (!shown?.account)

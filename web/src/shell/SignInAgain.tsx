@@ -6,6 +6,6 @@ import { SignInForm } from './SignInForm'
 export const SignInAgain = ({ was }: { was: NonNullable<Session['account']> }) => (
   <Dialog title="Sign in again">
     <p className="mb-4">{was.name}, your session has ended. What you typed is still here.</p>
-    <SignInForm was={was.id} />
+    <SignInForm />
   </Dialog>
 )

@@ -3,6 +3,7 @@ import { answer, api, Refusal, type Session } from '../api/client'
 import { queryClient } from '../api/queries'
 import { Field } from '../forms/Field'
 import { FormRefusal, showRefusal } from '../forms/refusals'
+import { lastHere } from './lastHere'
 
 const BUT_WHO_IS_HERE = { predicate: ({ queryKey }: { queryKey: readonly unknown[] }) => queryKey[0] !== 'session' }
 
@@ -10,8 +11,9 @@ const BUT_WHO_IS_HERE = { predicate: ({ queryKey }: { queryKey: readonly unknown
  * Lets somebody in. What could not be read while nobody was signed in is read again; what another person read or typed is not
  * theirs.
  */
-function letIn(session: Session, was: number | undefined) {
-  const isAnother = was !== undefined && session.account?.id !== was
+function letIn(session: Session) {
+  const was = lastHere.read()
+  const isAnother = was !== null && was !== String(session.account?.id)
   if (isAnother) {
     sessionStorage.clear()
     queryClient.removeQueries(BUT_WHO_IS_HERE)
@@ -20,17 +22,13 @@ function letIn(session: Session, was: number | undefined) {
   if (!isAnother) queryClient.invalidateQueries(BUT_WHO_IS_HERE)
 }
 
-/**
- * Name and password; who they belong to is here from then on.
- *
- * @param was whose session ended where they still are
- */
-export function SignInForm({ was }: { was?: number }) {
+/** Name and password; who they belong to is here from then on. */
+export function SignInForm() {
   const form = useForm({ defaultValues: { signIn: '', password: '' } })
   const { errors, isSubmitting } = form.formState
   const enter = form.handleSubmit(async (typed) => {
     try {
-      letIn(await answer(api.POST('/api/sign-in', { body: typed })), was)
+      letIn(await answer(api.POST('/api/sign-in', { body: typed })))
     } catch (refusal) {
       if (refusal instanceof Refusal) showRefusal(form, refusal, ['signIn', 'password'])
     }

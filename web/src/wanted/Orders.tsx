@@ -78,7 +78,7 @@ function Order({ wanted, chosen }: { wanted: Wanted; chosen: boolean }) {
           </p>
         )}
       </div>
-      <div className="flex items-start gap-2">
+      <div className="flex flex-wrap items-start gap-2">
         {mayPlan && !wanted.calledOff && wanted.state !== 'done' && (
           <>
             <Link
