@@ -228,12 +228,17 @@ final class UpgradeTest extends TestCase
         }
         $this->db->insert('round_look', ['device_key' => 'seen-once', 'line_id' => 1, 'seen' => 'pest', 'culled' => 0, 'seen_at' => '2026-06-20 07:10:00',
             'at' => '2026-06-20 07:12:00', 'by_id' => 1]);
+        $this->db->insert('round_look', ['device_key' => 'with-a-check', 'line_id' => 1, 'seen' => 'fine', 'culled' => 0, 'seen_at' => '2026-06-21 07:10:00',
+            'at' => '2026-06-21 07:12:00', 'by_id' => 1]);
+        $this->db->insert('root_check', ['line_id' => 1, 'on_day' => '2026-06-21', 'stages' => '{"callus":6}', 'there' => 168, 'lifted' => 6, 'rooted' => 0,
+            'threshold' => 0.8, 'chance' => 0.01, 'verdict' => 'not_yet', 'by_id' => 1, 'at' => '2026-06-21 07:12:00']);
         $this->bringUp();
         self::assertEquals(
             ['P1' => ['zone_id' => 1, 'spaced' => 1], 'P2' => ['zone_id' => null, 'spaced' => 0]],
             $this->db->fetchAllAssociativeIndexed('SELECT code, zone_id, spaced FROM pot_lot ORDER BY id'),
         );
-        self::assertSame(['seen before it was asked for'], $this->db->fetchFirstColumn('SELECT what FROM look_dealt'));
+        self::assertSame(['seen before it was asked for', 'seen before it was asked for'], $this->db->fetchFirstColumn('SELECT what FROM look_dealt'));
+        self::assertEquals(['seen-once' => 0, 'with-a-check' => 1], $this->db->fetchAllKeyValue('SELECT device_key, lifted FROM round_look'));
         self::assertSame([], $this->db->fetchAllAssociative('PRAGMA foreign_key_check'));
     }
 

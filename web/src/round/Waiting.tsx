@@ -3,9 +3,10 @@ import { Link } from 'react-router'
 import { newKey } from '../api/sending'
 import { Field } from '../forms/Field'
 import { drawn } from '../forms/Stepper'
+import { say } from '../shell/Said'
 import { plural, SEEN_WORDS } from '../words'
 import { sendLooks } from './deliver'
-import { addLook, dropLook, type Look } from './device'
+import { addLook, dropLook, type Look, putLook } from './device'
 
 /** One look that the server would not have: it is kept as it is put right, without what the book does not have, or dropped. */
 function Refused({ look, me, onChange }: { look: Look; me: number; onChange: () => void }) {
@@ -74,6 +75,7 @@ function Refused({ look, me, onChange }: { look: Look; me: number; onChange: () 
           onClick={async () => {
             if (look.n !== undefined) await dropLook(look.n)
             onChange()
+            say(`The look at ${look.code} is dropped.`, () => putLook(look).then(onChange))
           }}
         >
           Drop it
