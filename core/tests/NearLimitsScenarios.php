@@ -44,6 +44,8 @@ use WetCradle\Core\Plan\OrderOutlook;
 use WetCradle\Core\Plan\Outlook;
 use WetCradle\Core\Plan\PlantWorth;
 use WetCradle\Core\Plan\Standing;
+use WetCradle\Core\Plan\StickOrder;
+use WetCradle\Core\Plan\ToStick;
 use WetCradle\Core\Potting\GrowOnSteps;
 use WetCradle\Core\Potting\Looked;
 use WetCradle\Core\Potting\PotOn;
@@ -83,6 +85,7 @@ final class NearLimitsScenarios
             'near-days' => self::days(...),
             'near-roots' => self::roots(...),
             'near-pots' => self::pots(...),
+            'near-sticking' => self::sticking(...),
         ];
     }
 
@@ -469,6 +472,35 @@ final class NearLimitsScenarios
             foreach (range(0, 40) as $days) {
                 $run = RootRun::of($since, $stages === null ? null : StageTally::of($stages), $since->modify(sprintf('%+d days', $days)), $house);
                 $said['run'][$i][$days] = $run->risk.' '.Told::of($run->words);
+            }
+        }
+
+        return $said;
+    }
+
+    /** @return array<array-key, mixed> */
+    private static function sticking(): array
+    {
+        $said = [];
+        for ($seed = 1; $seed <= 24; ++$seed) {
+            // A small chance of our own, the same on every machine.
+            $x = 7919 * $seed;
+            $draw = static function (int $below) use (&$x): int {
+                $x = ($x * 1_103_515_245 + 12_345) % 2_147_483_648;
+
+                return intdiv($x, 65_536) % $below;
+            };
+            $batches = [];
+            for ($i = 0; $i < 6; ++$i) {
+                $ready = 480 + 30 * $draw(5);
+                $due = $draw(4) === 0 ? null : $ready + 20 + $draw(260);
+                $batches[] = ToStick::of("B{$i}", $ready, $due, 5 + $draw(80), 'mix '.$draw(2), 'dip '.$draw(3));
+            }
+            foreach ([1, 2, 3] as $stations) {
+                $said[$seed][$stations] = implode(', ', array_map(
+                    static fn (array $one) => "{$one['code']} {$one['from']}–{$one['to']} {$one['late']}",
+                    StickOrder::of($batches, $stations, 480, HouseDefaults::usual()),
+                ));
             }
         }
 

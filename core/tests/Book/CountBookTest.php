@@ -109,7 +109,21 @@ final class CountBookTest extends TestCase
         self::assertSame($before, $book->standing(1));
         $this->assertRefused('already_undone', fn () => $book->undo($numbers));
         $book->moveOn(1, State::Stuck, 50);
-        $this->assertRefused('has_moved_on', fn () => $book->undo(array_map(static fn (Entry $e) => $e->number, $stuck)));
+        $undone = fn () => $book->undo(array_map(static fn (Entry $e) => $e->number, $stuck));
+        $this->assertRefused('has_moved_on', $undone);
+        try {
+            $undone();
+        } catch (Refused $refused) {
+            self::assertSame('book.has_moved_on plants=50', Told::of($refused->says), 'All 50 have gone further.');
+        }
+        $part = CountBook::empty();
+        $all = $part->stick(1, 50);
+        $part->moveOn(1, State::Stuck, 20);
+        try {
+            $part->undo(array_map(static fn (Entry $e) => $e->number, $all));
+        } catch (Refused $refused) {
+            self::assertSame('book.has_moved_on plants=20', Told::of($refused->says), 'Only those that have gone further are said.');
+        }
     }
 
     public function testUndoingAllLeavesNothing(): void
