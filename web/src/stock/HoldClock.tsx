@@ -101,7 +101,7 @@ export function Collect({ code, holds }: { code: string; holds: readonly Clock['
   return (
     <div className="no-print flex flex-wrap items-center gap-2">
       <label className="flex items-center gap-2 text-sm font-semibold">
-        Cut at
+        Cut at, if not just now
         <input
           type="datetime-local"
           className="field-text !w-56"
