@@ -15,6 +15,7 @@ use WetCradle\Core\Book\CountBook;
 use WetCradle\Core\Book\FullCount;
 use WetCradle\Core\Book\Losses;
 use WetCradle\Core\Book\State;
+use WetCradle\Core\Calendar\AirTable;
 use WetCradle\Core\Calendar\Climate;
 use WetCradle\Core\Calendar\Hemisphere;
 use WetCradle\Core\Calendar\Rest;
@@ -23,8 +24,11 @@ use WetCradle\Core\Calendar\WindowShift;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Crops\Hold;
 use WetCradle\Core\Crops\HoldWay;
+use WetCradle\Core\Crops\LikeCrops;
+use WetCradle\Core\Crops\Material;
 use WetCradle\Core\Crops\Pattern;
 use WetCradle\Core\Crops\PotTrigger;
+use WetCradle\Core\Crops\School;
 use WetCradle\Core\Crops\Sign;
 use WetCradle\Core\Crops\SignedWindow;
 use WetCradle\Core\Crops\SignSeen;
@@ -51,7 +55,10 @@ use WetCradle\Core\Potting\Looked;
 use WetCradle\Core\Potting\PotOn;
 use WetCradle\Core\Potting\RootRun;
 use WetCradle\Core\Potting\Trigger;
+use WetCradle\Core\Rates\CropPrior;
+use WetCradle\Core\Rates\CropRate;
 use WetCradle\Core\Rates\InWords;
+use WetCradle\Core\Rates\PastBatch;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Rooting\Agreement;
 use WetCradle\Core\Rooting\CardinalTemperatures;
@@ -99,6 +106,10 @@ final class NearLimitsScenarios
         }
         foreach ([0.0049, 0.0051, 0.9949, 0.9951, 0.9999] as $chance) {
             $said['chance'][(string) $chance] = Told::of(InWords::share($chance)).' | '.Told::of(InWords::chance($chance));
+        }
+        foreach ([[], [[0, 0]], [[1, 1]], [[0, 4]], [[3, 4], [0, 0]], [[29, 40], [31, 40], [9, 11]], [[995, 1000]]] as $i => $past) {
+            $batches = array_map(static fn (array $b) => PastBatch::of(...$b), $past);
+            $said['rate'][$i] = Told::of(InWords::rate(CropRate::learn(CropPrior::of(0.7, 8.0, 12.0), $batches), $batches));
         }
         foreach ([0, 1, 2, 9, 10, 11, 99, 100, 1000, BatchCode::many() - 1] as $n) {
             $said['code'][$n] = self::orRefusal(static fn () => BatchCode::ofNumber($n)->written);
@@ -172,6 +183,37 @@ final class NearLimitsScenarios
             $said['seen'][$by] = self::orRefusal(static fn () => WayWindows::of($plain, WindowShift::none())->expectedFor(0, $seen)->from->written());
             $pinned = WayWindows::of($plain, WindowShift::none(), [new SignSeen(0, $seen)])->openOrNext(Week::of('2027-W06'));
             $said['pinned'][$by] = "{$pinned->from->written()} {$pinned->to->written()} {$pinned->moved}";
+        }
+
+        foreach (range(13, 19) as $ago) {
+            foreach ([-3, -1, 0, 1] as $by) {
+                $like = WayWindows::of(
+                    [SignedWindow::of(10, 12, Sign::Snaps)], WindowShift::none(), [new SignSeen(0, Week::of('2027-W10')->plus($by))],
+                );
+                $hints = LikeCrops::hints([
+                    1 => ['name' => 'Seen', 'material' => Material::Softwood, 'windows' => $like],
+                    2 => [
+                        'name' => 'Like', 'material' => Material::Softwood,
+                        'windows' => WayWindows::of([SignedWindow::of(40, 42, Sign::Snaps)], WindowShift::none()),
+                    ],
+                    3 => [
+                        'name' => 'Other', 'material' => Material::Hardwood,
+                        'windows' => WayWindows::of([SignedWindow::of(40, 42, Sign::Snaps)], WindowShift::none()),
+                    ],
+                ], Week::of('2027-W12')->plus($ago));
+                $said['hints']["{$ago} weeks after, {$by}"] = implode(', ', array_map(
+                    static fn (array $h, int $id) => "{$id}: {$h['by']} {$h['like']} {$h['from']} ".Told::of($h['words']),
+                    $hints,
+                    array_keys($hints),
+                ));
+            }
+        }
+        foreach (['1;-60', '1;60', '1;-60.1', '1;60.1', '0;5', '12;5', '13;5', '12;5,5'] as $row) {
+            $said['air'][$row] = self::orRefusal(static fn () => count(AirTable::read($row)->days).' days');
+        }
+        foreach (Pattern::cases() as $pattern) {
+            $way = WaySheet::of($pattern->sheet(1));
+            $said['schools'][$pattern->value] = implode(', ', array_map(static fn (School $s) => $s->value.' '.($s->followedBy($way) ?? '–'), School::cases()));
         }
 
         return $said;
@@ -343,7 +385,10 @@ final class NearLimitsScenarios
         foreach ([[10, 5, 1], [10, 5, 2], [10, 5, 3], [11, 4, 2], [3, 10, 2], [0, 1, 1]] as [$asked, $cap, $parents]) {
             $said['spread']["{$asked} at {$cap} of {$parents}"] = self::orRefusal(
                 static fn () => (string) json_encode(
-                    TakeSheet::spread($asked, [['row' => 'a', 'plants' => ['a1'], 'count' => 1], ['row' => 'b', 'plants' => ['b1', 'b2'], 'count' => 2]], $cap, $parents), JSON_THROW_ON_ERROR,
+                    TakeSheet::spread(
+                        $asked, [['row' => 'a', 'plants' => ['a1'], 'count' => 1], ['row' => 'b', 'plants' => ['b1', 'b2'], 'count' => 2]], $cap,
+                        $parents,
+                    ), JSON_THROW_ON_ERROR,
                 ),
             );
         }
