@@ -198,6 +198,10 @@ final class MovePlaces
             return $asked === null || $asked === $batch->zone ? $then : [];
         }
         $on = $move->on ?? $this->today->day();
+        $stuckOn = $batch->sticking->stuckOn;
+        if ($stuckOn !== null && $on < $stuckOn) {
+            throw Refused::because('before_sticking', $move->field, sprintf('%s was stuck on %s.', $batch->code, $stuckOn->format('j F Y')));
+        }
         $then = array_values(array_filter($then, static fn (array $stay) => $stay['from'] < $on));
         $last = $then === [] ? $batch->zone : $then[array_key_last($then)]['zone'];
 

@@ -112,6 +112,24 @@ final class PotsTest extends House
         return null;
     }
 
+    public function testWhatWasCarriedYesterdayIsEnteredWithItsDay(): void
+    {
+        $this->signIn();
+        $batch = current(array_filter(
+            $this->ask('GET', '/api/batches')['batches'],
+            fn (array $b) => $b['state'] === 'rooting' && $b['stickOn'] < '2027-05-05'
+                && array_filter($this->ask('GET', "/api/bench/offers?batch={$b['code']}")['zones'], static fn (array $z) => $z['yes'] && !$z['here']) !== [],
+        ));
+        self::assertIsArray($batch);
+        $to = current(array_filter($this->ask('GET', "/api/bench/offers?batch={$batch['code']}")['zones'], static fn (array $z) => $z['yes'] && !$z['here']));
+        $move = fn (string $on) => ['moves' => $this->seen([['code' => $batch['code'], 'zone' => $to['id'], 'on' => $on]]), 'why' => 'carried'];
+        $this->ask('POST', '/api/plan/moves', $move('2027-05-10'));
+        self::assertSame('2027-05-10', $this->db()->fetchOne('SELECT m.from_day FROM batch_moves_on m JOIN batch b ON b.id = m.batch_id
+            WHERE b.code = ? ORDER BY m.from_day DESC', [$batch['code']]));
+        $before = (new \DateTimeImmutable($batch['stickOn']))->modify('-1 day')->format('Y-m-d');
+        self::assertSame('before_sticking', $this->refused(422, 'POST', '/api/plan/moves', $move($before))['code']);
+    }
+
     public function testAZoneThatIsFullUnderMistOrClosedRefusesPots(): void
     {
         $this->signIn();

@@ -43,6 +43,8 @@ export interface Carried {
   /** The version that was seen. */
   version: number
   inPots: boolean
+  /** Whether it stands there already: then it may have been carried on a day before today. */
+  isStuck?: boolean
   /** Pots set apart or not; as they are, where it is not said. */
   spaced?: boolean
 }

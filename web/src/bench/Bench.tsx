@@ -21,6 +21,7 @@ export function Bench() {
   const [chosen, setChosen] = useState<number | null>(null)
   const [carried, setCarried] = useState<Carried | null>(null)
   const [dragged, setDragged] = useState(false)
+  const [on, setOn] = useState(session.today)
   const offers = useBenchOffers(carried)
   const back = useBack((changed) => say(`${plural(changed, 'batch', 'batches')} put back.`))
   const zones = data?.zones ?? []
@@ -35,6 +36,7 @@ export function Bench() {
   const by = answers && new Map<number, Offer>(answers.map((offer) => [offer.id, offer]))
   const letGo = () => {
     setCarried(null)
+    setOn(session.today)
     setDragged(false)
     move.reset()
   }
@@ -46,9 +48,10 @@ export function Bench() {
   const give = (zone: number) => {
     if (!carried || move.isPending) return
     given.current = true
-    const { code, version, inPots } = carried
+    const { code, version, inPots, isStuck } = carried
+    const lies = { code, version, zone, ...(isStuck && on < session.today && { on }) }
     move.mutate(
-      { moves: [inPots ? { code, version, pots: { zone } } : { code, version, zone }], why: `${code} to ${nameOf(zone)}` },
+      { moves: [inPots ? { code, version, pots: { zone } } : lies], why: `${code} to ${nameOf(zone)}` },
       {
         // What was refused stays in hand, with the answers of all zones beside it.
         onError: ({ theirs }) => carry({ ...carried, version: Number(theirs?.version ?? version) }, false),
@@ -60,6 +63,7 @@ export function Bench() {
             back.mutateAsync({ id: made.version, batches: made.batches }),
           )
           setCarried(null)
+          setOn(session.today)
         },
       },
     )
@@ -104,6 +108,18 @@ export function Bench() {
                 Move {carried.code}
                 {carried.inPots && ', in pots,'} to
               </h2>
+              {carried.isStuck && !carried.inPots && (
+                <label className="mb-2 flex items-center gap-2 text-sm font-semibold">
+                  Carried on
+                  <input
+                    type="date"
+                    className="field-text !w-44"
+                    value={on}
+                    max={session.today}
+                    onChange={(event) => setOn(event.target.value)}
+                  />
+                </label>
+              )}
               {offers.error && (
                 <p role="alert" className="refusal">
                   {offers.error.message}
