@@ -65,7 +65,7 @@ test('an empty nursery is set up and gets to its first take sheet', async ({ pag
   await zone.getByLabel('House').fill('Old house')
   await zone.getByLabel('Tray places').fill('24')
   await zone.getByRole('button', { name: 'Add the zone' }).click()
-  await expect(page.getByRole('button', { name: /^Mist 1: 0 of 24 trays/ })).toBeVisible()
+  await expect(page.getByRole('button', { name: /^Mist 1: 0 of 24 places/ })).toBeVisible()
 
   await page.getByRole('link', { name: 'Wanted', exact: true }).click()
   await page.getByRole('button', { name: 'New order' }).click()

@@ -46,7 +46,7 @@ test('a zone is chosen with the mouse or the keyboard and says what lies there',
   await page.getByRole('button', { name: /^Mist 1:/ }).focus()
   await page.keyboard.press('Enter')
   await expect(panel.getByRole('heading', { name: 'Mist 1' })).toBeVisible()
-  await expect(panel).toContainText(/\d+ of 36 trays taken/)
+  await expect(panel).toContainText(/\d+ of 36 places taken/)
   await page.keyboard.press('/')
   await page.getByRole('combobox', { name: 'Find' }).fill('dry bench')
   await page.keyboard.press('Enter')

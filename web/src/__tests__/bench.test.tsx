@@ -58,7 +58,7 @@ describe('the bench room', () => {
   it('says of a zone what it is, how full, what to set and when it is out of use', () => {
     const words = wordsOf(drawRoom(<Bench />, { known: known([zone, frame]) }))
     expect(words).toContain('mist line, on a bench, shaded')
-    expect(words).toContain('4 of 10 trays taken, 6 free')
+    expect(words).toContain('4 of 10 places taken, 6 free')
     expect(words).toContain('Out of use week 38 to week 42: a new heat cable')
     expect(words).toContain('Lock')
   })

@@ -157,7 +157,7 @@ describe('the house', () => {
     const drawn = house([zone()])
     expect(count(drawn, 'fill="url(#look')).toBe(4)
     expect(count(drawn, 'opacity="0.45"')).toBe(6)
-    expect(drawn).toContain('aria-label="Mist 1: 4 of 10 trays taken, by Hebe &#x27;Copperlight&#x27; RAK-47"')
+    expect(drawn).toContain('aria-label="Mist 1: 4 of 10 places taken, by Hebe &#x27;Copperlight&#x27; RAK-47"')
   })
 
   it('never gives neighbours the same look', () => {

@@ -123,7 +123,7 @@ export function ZonePanel({
         {sayLength(zone.place.width, session.nursery)} · holds {sayHeat(low, session.nursery)} to {sayHeat(high, session.nursery)}
       </p>
       <p className="my-2 text-lg">
-        <strong>{zone.used}</strong> of {plural(zone.room, 'tray')} taken,{' '}
+        <strong>{zone.used}</strong> of {plural(zone.room, 'place')} taken,{' '}
         {zone.used > zone.room ? (
           <strong className="text-plum">{zone.used - zone.room} too many</strong>
         ) : (

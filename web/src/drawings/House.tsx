@@ -57,7 +57,7 @@ export function House({
           <Hatches />
           {zones.map((zone) => {
             const by = zone.tenants.map((tenant) => `${tenant.tag.crop} ${codeOf(tenant)}`).join(', ')
-            const said = `${zone.name}: ${zone.used} of ${plural(zone.trays, 'tray')} taken${by ? `, by ${by}` : ''}${troubled?.has(zone.name) ? '. Something was found here' : ''}`
+            const said = `${zone.name}: ${zone.used} of ${plural(zone.trays, 'place')} taken${by ? `, by ${by}` : ''}${troubled?.has(zone.name) ? '. Something was found here' : ''}`
             const chooses = onChoose && {
               role: 'button' as const,
               tabIndex: 0,
