@@ -10,6 +10,9 @@ final class WorkDays
     /** Days further than which no day with hands is looked for: a house that rests longer has no plan to keep. */
     private const FARTHEST = 42;
 
+    /** @var array<string, bool> what was asked before: a plan asks for the same days a thousand times */
+    private array $known = [];
+
     /** @param \Closure(\DateTimeImmutable): bool $isOne */
     private function __construct(private readonly \Closure $isOne)
     {
@@ -54,7 +57,7 @@ final class WorkDays
     private function nearest(\DateTimeImmutable $day, string $step, int $within): ?\DateTimeImmutable
     {
         for ($days = 0; $days <= $within; ++$days, $day = $day->modify($step)) {
-            if (($this->isOne)($day)) {
+            if ($this->known[$day->format('Y-m-d')] ??= ($this->isOne)($day)) {
                 return $day;
             }
         }

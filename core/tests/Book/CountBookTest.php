@@ -111,19 +111,15 @@ final class CountBookTest extends TestCase
         $book->moveOn(1, State::Stuck, 50);
         $undone = fn () => $book->undo(array_map(static fn (Entry $e) => $e->number, $stuck));
         $this->assertRefused('has_moved_on', $undone);
-        try {
-            $undone();
-        } catch (Refused $refused) {
-            self::assertSame('book.has_moved_on plants=50', Told::of($refused->says), 'All 50 have gone further.');
-        }
+        self::assertSame('act: book.has_moved_on plants=50', Told::refusal($undone), 'All 50 have gone further.');
         $part = CountBook::empty();
         $all = $part->stick(1, 50);
         $part->moveOn(1, State::Stuck, 20);
-        try {
-            $part->undo(array_map(static fn (Entry $e) => $e->number, $all));
-        } catch (Refused $refused) {
-            self::assertSame('book.has_moved_on plants=20', Told::of($refused->says), 'Only those that have gone further are said.');
-        }
+        self::assertSame(
+            'act: book.has_moved_on plants=20',
+            Told::refusal(static fn () => $part->undo(array_map(static fn (Entry $e) => $e->number, $all))),
+            'Only those that have gone further are said.',
+        );
     }
 
     public function testUndoingAllLeavesNothing(): void

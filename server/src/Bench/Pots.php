@@ -31,7 +31,7 @@ final class Pots
         FROM batch b LEFT JOIN batch_standing s ON s.batch_id = b.id LEFT JOIN wanted w ON w.id = b.wanted_id
         WHERE b.called_off = 0 AND b.left_bench_on IS NULL';
     private const LOTS = 'SELECT p.id, p.code, p.pot_id, p.zone_id AS stands, p.spaced, p.potted_on, p.ready_on, min(b.sheet_id) AS sheet_id,
-            max(b.locked) AS locked, group_concat(w.priority) AS priority, group_concat(l.id) AS lines
+            0 AS locked, group_concat(w.priority) AS priority, group_concat(l.id) AS lines
         FROM pot_lot p JOIN line l ON l.lot_id = p.id JOIN batch b ON b.id = l.batch_id LEFT JOIN wanted w ON w.id = b.wanted_id
         WHERE l.id IN (:lines) AND ';
 

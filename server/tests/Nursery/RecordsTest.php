@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Tests\Nursery;
 
+use WetCradle\Server\Database\Removals;
 use WetCradle\Server\Tests\House;
 
 /** What was entered by mistake is set right, or taken out and put back. */
@@ -121,13 +122,15 @@ final class RecordsTest extends House
             'holder' => 'Grower of Elsewhere', 'number' => 'L-9', 'from' => '2027-01-01', 'to' => '2027-12-31', 'plants' => 500, 'royalty' => 0.1,
             'counts' => 'sticking',
         ];
-        $licence = $this->ask('POST', '/api/licences', ['crop' => 'catmint-millrace'] + $body);
-        $other = $this->ask('GET', '/api/crops')['crops'][0];
-        if ($licence['used'] > 0) {
-            self::assertSame(
-                'in_use', $this->refused(422, 'PUT', "/api/licences/{$licence['id']}", ['crop' => $other['slug'], 'version' => 1] + $body)['code'],
-            );
-        }
+        $stuck = (string) $this->db()->fetchOne("SELECT c.slug FROM batch b JOIN crop c ON c.id = b.crop_id WHERE b.stuck_on > '2027-01-01' AND b.called_off = 0
+            AND c.id NOT IN (SELECT crop_id FROM licence) ORDER BY b.id");
+        $licence = $this->ask('POST', '/api/licences', ['crop' => $stuck, 'plants' => 90_000] + $body);
+        $other = current(array_filter($this->ask('GET', '/api/crops')['crops'], static fn (array $c) => $c['slug'] !== $stuck));
+        self::assertIsArray($other);
+        self::assertGreaterThan(0, $licence['used']);
+        self::assertSame(
+            'in_use', $this->refused(422, 'PUT', "/api/licences/{$licence['id']}", ['crop' => $other['slug'], 'version' => 1] + $body)['code'],
+        );
         $this->db()->executeStatement("UPDATE licence SET from_day = '2020-01-01', to_day = '2020-12-31' WHERE id = ?", [$licence['id']]);
         $old = ['from' => '2020-01-01', 'to' => '2020-12-31'] + $body;
         $moved = $this->ask('PUT', "/api/licences/{$licence['id']}", ['crop' => $other['slug'], 'version' => 1] + $old);
@@ -208,6 +211,14 @@ final class RecordsTest extends House
         self::assertTrue($this->ask('POST', '/api/round/looks', $look)['look']['lifted']);
         self::assertCount($before, $this->ask('GET', '/api/troubles')['troubles']);
         self::assertSame('pale feet', $this->ask('GET', "/api/batches/{$code}")['checks'][0]['note']);
+    }
+
+    public function testWhateverRestsOnAThingHasAName(): void
+    {
+        $tables = $this->db()->fetchFirstColumn("SELECT DISTINCT m.name FROM sqlite_master m JOIN pragma_foreign_key_list(m.name) f WHERE m.type = 'table'");
+        $nouns = (new \ReflectionClassConstant(Removals::class, 'NOUNS'))->getValue();
+        self::assertIsArray($nouns);
+        self::assertSame([], array_values(array_diff($tables, array_keys($nouns))));
     }
 
     public function testAHandTakesOutWhatHandsLogAndNothingElse(): void
