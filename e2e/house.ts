@@ -1,4 +1,4 @@
-import { copyFileSync, existsSync, rmSync } from 'node:fs'
+import { copyFileSync, existsSync, renameSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import AxeBuilder from '@axe-core/playwright'
 import { test as base, expect, type Locator, type Page } from '@playwright/test'
@@ -14,16 +14,23 @@ function layAnew(worker: number): void {
     copyFileSync(live, built)
     return
   }
+  // Put there at once: a request that is still under way would else read half of it.
+  copyFileSync(built, `${live}.new`)
   for (const tail of ['-wal', '-shm']) rmSync(live + tail, { force: true })
-  copyFileSync(built, live)
+  renameSync(`${live}.new`, live)
 }
 
 /** A test in the demo of the worker that runs it: two workers never meet in one nursery, and each file begins with a new one. */
 export const test = base.extend({
   baseURL: async ({}, use, { parallelIndex, file }) => {
-    if (file !== lastFile) layAnew(parallelIndex)
+    const address = `http://127.0.0.1:${DEMOS[parallelIndex]}`
+    if (file !== lastFile) {
+      layAnew(parallelIndex)
+      // What the file before asked for last may still hold what was there.
+      await expect.poll(async () => (await fetch(`${address}/api/session`)).status).toBe(200)
+    }
     lastFile = file
-    await use(`http://127.0.0.1:${DEMOS[parallelIndex]}`)
+    await use(address)
   },
   page: async ({ page }, use, { file }) => {
     if (CUT.test(file)) await cutReplies(page)
