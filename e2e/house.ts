@@ -35,6 +35,8 @@ export const test = base.extend({
   page: async ({ page }, use, { file }) => {
     if (CUT.test(file)) await cutReplies(page)
     await use(page)
+    // What was asked last may still be on its way when the test has seen all that it wanted.
+    await page.unrouteAll({ behavior: 'ignoreErrors' })
   },
 })
 
