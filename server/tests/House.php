@@ -70,9 +70,11 @@ abstract class House extends TestCase
             @unlink($live.$tail);
         }
         if (!is_file($kept)) {
-            self::console('cradle:migrate');
-            if ($demo) {
-                self::console('cradle:demo');
+            foreach (['cradle:migrate', ...($demo ? ['cradle:demo'] : [])] as $command) {
+                $said = self::console($command);
+                if (!str_starts_with($said, '0 ')) {
+                    throw new \RuntimeException("{$command} did not work: {$said}");
+                }
             }
             $pdo = new \PDO('sqlite:'.$live);
             $pdo->exec('PRAGMA wal_checkpoint(TRUNCATE)');

@@ -50,7 +50,7 @@ final class DemoLots
                     [
                         'version' => 1, 'code' => PotLot::codeOf(++$number), 'crop_id' => $row->int('crop_id'),
                         'pot_id' => $row->int('pot_id'), 'mix' => $row->text('mix'), 'potted_on' => $on->format('Y-m-d'),
-                        'ready_on' => $readyOn,
+                        'ready_on' => $readyOn, 'stands_since' => $on->format('Y-m-d'),
                     ],
                 );
                 $near = ['id' => (int) $this->db->lastInsertId(), 'batches' => 1];

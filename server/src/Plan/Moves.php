@@ -120,10 +120,23 @@ final class Moves
 
     private function carry(PotLot $lot, Placed $placing): PotLot
     {
-        $before = ['zone' => $lot->zone?->name, 'spaced' => $lot->spaced];
+        $before = $lot->stands();
+        $today = $this->today->day();
+        $on = $placing->move->on ?? $today;
+        if ($on < $lot->standsSince || $on > $today) {
+            throw Refused::because(
+                $on > $today ? 'ahead' : 'out_of_range',
+                $placing->move->field.'.on',
+                $on > $today ? 'That day has not come yet.' : sprintf(
+                    'Lot %s stands where it is since %s, so it was carried elsewhere on that day or later.',
+                    $lot->code,
+                    $lot->standsSince->format('j F Y'),
+                ),
+            );
+        }
         $zone = $placing->move->pots === null ? $lot->zone : $this->places->zone($placing->move->pots['zone'], $placing->move);
-        $lot->movesTo($zone, $placing->move->pots['spaced'] ?? $lot->spaced);
-        $this->writing->keep('lot', $lot->code, $before, ['zone' => $lot->zone?->name, 'spaced' => $lot->spaced]);
+        $lot->movesTo($zone, $placing->move->pots['spaced'] ?? $lot->spaced, $on);
+        $this->writing->keep('lot', $lot->code, $before, $lot->stands());
 
         return $lot;
     }

@@ -23,7 +23,7 @@ class PlanVersion
      *     trayKind?: ?array{id: int, name: string}, movesOn?: list<array{zone: array{id: int, name: string}, from: string}>,
      *     pots?: ?array{zone: array{id: int, name: string}, spaced: bool}, potWeek?: ?string,
      * }> $content
-     * @param list<array{code: string, zone: ?int, spaced: bool}> $lots where those stood that were carried elsewhere after it
+     * @param list<array{code: string, zone: ?int, spaced: bool, since: string}> $lots where those stood that were carried elsewhere after it
      */
     public function __construct(
         #[ORM\Column] public string $name,

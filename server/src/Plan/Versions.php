@@ -40,7 +40,7 @@ final class Versions
             $this->writing->by(),
             $automatic,
             array_map(static fn (PlannedBatch $b) => $b->toArray(), $this->now($also)),
-            array_map(static fn (PotLot $lot) => ['code' => $lot->code, 'zone' => $lot->zone?->id, 'spaced' => $lot->spaced], $this->lots($also)),
+            array_map(static fn (PotLot $lot) => ['code' => $lot->code, 'zone' => $lot->zone?->id] + $lot->stands(), $this->lots($also)),
         );
         $this->em->persist($version);
         $this->em->flush();
@@ -131,9 +131,10 @@ final class Versions
             if ($only !== null) {
                 $lot->mustBeAsSeen($only[$lot->code]);
             }
-            $before = ['zone' => $lot->zone?->name, 'spaced' => $lot->spaced];
-            $lot->movesTo($was['zone'] === null ? null : $this->em->find(Zone::class, $was['zone']) ?? $lot->zone, $was['spaced']);
-            $this->writing->keep('lot', $lot->code, $before, ['zone' => $lot->zone?->name, 'spaced' => $lot->spaced]);
+            $before = $lot->stands();
+            $zone = $was['zone'] === null ? null : $this->em->find(Zone::class, $was['zone']) ?? $lot->zone;
+            $lot->movesTo($zone, $was['spaced'], new \DateTimeImmutable($was['since']));
+            $this->writing->keep('lot', $lot->code, $before, $lot->stands());
             ++$changed;
         }
 

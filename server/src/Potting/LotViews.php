@@ -79,6 +79,7 @@ final class LotViews
             'hardy' => $this->sheetOf($lot)->hardy,
             'winter' => $this->sheetOf($lot)->winter->value,
             'spaced' => $lot->spaced,
+            'standsSince' => $lot->standsSince->format('Y-m-d'),
             'lines' => array_values(
                 array_map(
                     static fn (Line $l) => [

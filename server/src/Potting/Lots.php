@@ -121,7 +121,7 @@ final class Lots
         $ready = array_map(fn (Batch $b) => $b->readyWhenPotted($day, $this->house->timetable()), $lot->batches());
         $own = $this->pottings->own($lot->batches()[0], $pot, $mix, $day, max($day, ...$ready));
         $own->fromLot = $lot;
-        $own->standsIn($lot->zone, $lot->spaced);
+        $own->standsIn($lot->zone, $lot->spaced, $day);
         $to = [];
         foreach ($lot->lines as $line) {
             if (isset($shares[(int) $line->id])) {
@@ -180,7 +180,7 @@ final class Lots
         $lot->letGo($line);
         $own = $this->pottings->own($line->batch, $lot->pot, $lot->mix, $lot->pottedOn, $lot->readyOn);
         $own->fromLot = $lot->fromLot;
-        $own->standsIn($lot->zone, $lot->spaced);
+        $own->standsIn($lot->zone, $lot->spaced, $lot->standsSince);
         $own->take($line);
         $this->pottings->dateLots([$lot, $own]);
         $this->writing->keep('lot', $lot->code, [], ['parted' => $line->batch->code, 'into' => $own->code]);

@@ -36,6 +36,9 @@ class PotLot
     /** Whether its pots stand apart, or pot-thick. */
     #[ORM\Column]
     public bool $spaced = false;
+    /** Since which day it stands so. */
+    #[ORM\Column(type: Types::DATE_IMMUTABLE)]
+    public \DateTimeImmutable $standsSince;
 
     /** @var Collection<int, Line> */
     #[ORM\OneToMany(targetEntity: Line::class, mappedBy: 'lot')]
@@ -52,6 +55,7 @@ class PotLot
         #[ORM\Column(type: Types::DATE_IMMUTABLE)] public \DateTimeImmutable $readyOn,
     ) {
         $this->lines = new ArrayCollection();
+        $this->standsSince = $pottedOn;
     }
 
     public static function codeOf(int $number): string
@@ -66,16 +70,22 @@ class PotLot
     }
 
     /** Stands where it stood, or is to stand, when it was potted or taken from another. */
-    public function standsIn(?Zone $zone, bool $spaced): void
+    public function standsIn(?Zone $zone, bool $spaced, \DateTimeImmutable $since): void
     {
-        [$this->zone, $this->spaced] = [$zone, $spaced];
+        [$this->zone, $this->spaced, $this->standsSince] = [$zone, $spaced, $since];
     }
 
-    /** It is carried elsewhere, or set apart: who saw it before has seen it elsewhere. */
-    public function movesTo(?Zone $zone, bool $spaced): void
+    /** It is carried elsewhere, or set apart, on that day: who saw it before has seen it elsewhere. */
+    public function movesTo(?Zone $zone, bool $spaced, \DateTimeImmutable $on): void
     {
-        $this->standsIn($zone, $spaced);
+        $this->standsIn($zone, $spaced, $on);
         ++$this->version;
+    }
+
+    /** @return array{zone: ?string, spaced: bool, since: string} where it stands, as the history says it */
+    public function stands(): array
+    {
+        return ['zone' => $this->zone?->name, 'spaced' => $this->spaced, 'since' => $this->standsSince->format('Y-m-d')];
     }
 
     /** @return array{code: string, version: int} what somebody has seen of it */

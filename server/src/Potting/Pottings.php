@@ -30,7 +30,7 @@ final class Pottings
         $lot = $as->into;
         if ($lot === null) {
             $lot = $this->own($batch, $as->pot, $as->mix, $day, $readyOn);
-            $lot->standsIn($batch->potsZone, $batch->potsSpaced);
+            $lot->standsIn($batch->potsZone, $batch->potsSpaced, $day);
         } else {
             if ($lot->lines->isEmpty()) {
                 throw Refused::because('not_possible', 'intoLot', sprintf('Lot %s stands with another one now; choose that.', $lot->code));

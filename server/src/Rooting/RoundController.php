@@ -127,7 +127,12 @@ final class RoundController
             $culled = $in->countOr('culled', 0, 0, 1_000_000);
             $note = $in->textOr('note', null, 500);
             $tally = $in->has('stages') ? StageTally::read($in->object('stages')) : null;
-            $at = $this->moment($in->text('at', 30));
+            // Where a day is typed, it is what a person says, whatever the clock of the device has.
+            $at = $in->has('on') ? $this->today->orPastMoment($in, 'on') : $this->moment($in->text('at', 30));
+            $stuckOn = $line->batch->sticking->stuckOn;
+            if ($in->has('on') && $stuckOn !== null && $at < $stuckOn) {
+                throw Refused::because('before_sticking', 'on', sprintf('%s was stuck on %s.', $line->batch->code, $stuckOn->format('j F Y')));
+            }
             $in->done();
             if ($culled > 0) {
                 $this->cull($line, $at, $seen, $culled);

@@ -130,6 +130,25 @@ final class PotsTest extends House
         self::assertSame('before_sticking', $this->refused(422, 'POST', '/api/plan/moves', $move($before))['code']);
     }
 
+    public function testALotThatWasCarriedYesterdayStandsThereSinceThen(): void
+    {
+        $this->signIn();
+        [$code] = $this->standing();
+        $since = $this->ask('GET', "/api/lots/{$code}")['standsSince'];
+        self::assertLessThan('2027-05-10', $since);
+        $to = current(array_filter($this->ask('GET', "/api/bench/offers?batch={$code}&pots=1")['zones'], static fn (array $z) => $z['yes'] && !$z['here']));
+        self::assertIsArray($to);
+        $move = fn (string $on) => ['moves' => $this->seen([['code' => $code, 'on' => $on, 'pots' => ['zone' => $to['id']]]]), 'why' => 'carried'];
+        $made = $this->ask('POST', '/api/plan/moves', $move('2027-05-11'));
+        self::assertSame('2027-05-11', $this->ask('GET', "/api/lots/{$code}")['standsSince']);
+        foreach (['2027-05-13' => 'ahead', '2027-05-10' => 'out_of_range'] as $on => $why) {
+            $refusal = $this->refused(422, 'POST', '/api/plan/moves', $move($on));
+            self::assertSame([$why, 'moves[0].on'], [$refusal['code'], $refusal['field']]);
+        }
+        $this->ask('POST', "/api/plan/versions/{$made['version']}/back", ['batches' => $made['batches']]);
+        self::assertSame($since, $this->ask('GET', "/api/lots/{$code}")['standsSince'], 'Put back, it stands where it stood since then.');
+    }
+
     public function testAZoneThatIsFullUnderMistOrClosedRefusesPots(): void
     {
         $this->signIn();

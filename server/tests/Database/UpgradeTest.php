@@ -234,12 +234,34 @@ final class UpgradeTest extends TestCase
             'threshold' => 0.8, 'chance' => 0.01, 'verdict' => 'not_yet', 'by_id' => 1, 'at' => '2026-06-21 07:12:00']);
         $this->bringUp();
         self::assertEquals(
-            ['P1' => ['zone_id' => 1, 'spaced' => 1], 'P2' => ['zone_id' => null, 'spaced' => 0]],
-            $this->db->fetchAllAssociativeIndexed('SELECT code, zone_id, spaced FROM pot_lot ORDER BY id'),
+            [
+                'P1' => ['zone_id' => 1, 'spaced' => 1, 'stands_since' => '2026-06-26'],
+                'P2' => ['zone_id' => null, 'spaced' => 0, 'stands_since' => '2026-06-26'],
+            ],
+            $this->db->fetchAllAssociativeIndexed('SELECT code, zone_id, spaced, stands_since FROM pot_lot ORDER BY id'),
         );
         self::assertSame(['seen before it was asked for', 'seen before it was asked for'], $this->db->fetchFirstColumn('SELECT what FROM look_dealt'));
         self::assertEquals(['seen-once' => 0, 'with-a-check' => 1], $this->db->fetchAllKeyValue('SELECT device_key, lifted FROM round_look'));
         self::assertSame([], $this->db->fetchAllAssociative('PRAGMA foreign_key_check'));
+    }
+
+    public function testAPlanKeptBeforeALotWasCarriedSaysSinceWhenItStoodThere(): void
+    {
+        $this->crop('Catmint');
+        $this->bringUpTo('Version20261210000000');
+        $this->db->insert('pot_lot', ['id' => 1, 'version' => 1, 'code' => 'P1', 'crop_id' => 1, 'pot_id' => 1, 'mix' => 'peat-free',
+            'potted_on' => '2026-06-26', 'ready_on' => '2026-08-21', 'spaced' => 1]);
+        $this->db->insert('plan_version', ['name' => 'Before', 'kept_at' => '2026-07-01 10:00:00', 'by_id' => 1, 'automatic' => 1, 'content' => '[]',
+            'lots' => '[{"code":"P1","zone":1,"spaced":true},{"code":"P9","zone":null,"spaced":false}]']);
+        $this->db->insert('plan_version', ['name' => 'Without', 'kept_at' => '2026-07-02 10:00:00', 'by_id' => 1, 'automatic' => 1, 'content' => '[]']);
+        $this->bringUp();
+        self::assertSame(
+            [
+                '[{"code":"P1","zone":1,"spaced":true,"since":"2026-06-26"},{"code":"P9","zone":null,"spaced":false,"since":"2000-01-01"}]',
+                '[]',
+            ],
+            $this->db->fetchFirstColumn('SELECT lots FROM plan_version ORDER BY id'),
+        );
     }
 
     public function testAKeptPlanTellsItsThingsByTheirNumbers(): void

@@ -138,6 +138,15 @@ final class RoundTest extends House
             $this->ask('POST', '/api/round/looks', ['at' => '2019-01-01T00:00:00'] + $look)['look']['on'],
             'A clock that is years behind is not believed.',
         );
+        $said = ['key' => 'device-1-0010', 'on' => '2027-05-10'] + $look;
+        self::assertSame(['2027-05-10', '12:00'], array_values(array_intersect_key(
+            $this->ask('POST', '/api/round/looks', $said)['look'],
+            ['on' => true, 'at' => true],
+        )), 'What a person says of the day is believed, whatever the clock has.');
+        foreach (['2027-05-13' => 'ahead', '2019-01-01' => 'before_sticking'] as $day => $code) {
+            $refusal = $this->refused(422, 'POST', '/api/round/looks', ['key' => 'device-1-0011', 'on' => $day] + $look);
+            self::assertSame(['on', $code], [$refusal['field'], $refusal['code']]);
+        }
         $this->signIn('office');
         $this->refused(403, 'POST', '/api/round/looks', $look);
     }

@@ -45,6 +45,8 @@ export interface Carried {
   inPots: boolean
   /** Whether it stands there already: then it may have been carried on a day before today. */
   isStuck?: boolean
+  /** Whether it is a lot, which stands in its pots. */
+  isLot?: boolean
   /** Pots set apart or not; as they are, where it is not said. */
   spaced?: boolean
 }

@@ -48,10 +48,13 @@ export function Bench() {
   const give = (zone: number) => {
     if (!carried || move.isPending) return
     given.current = true
-    const { code, version, inPots, isStuck } = carried
-    const lies = { code, version, zone, ...(isStuck && on < session.today && { on }) }
+    const { code, version, inPots, isStuck, isLot } = carried
+    const carriedOn = (isLot || (isStuck && !inPots)) && on < session.today && { on }
     move.mutate(
-      { moves: [inPots ? { code, version, pots: { zone } } : lies], why: `${code} to ${nameOf(zone)}` },
+      {
+        moves: [{ code, version, ...(inPots ? { pots: { zone } } : { zone }), ...carriedOn }],
+        why: `${code} to ${nameOf(zone)}`,
+      },
       {
         // What was refused stays in hand, with the answers of all zones beside it.
         onError: ({ theirs }) => carry({ ...carried, version: Number(theirs?.version ?? version) }, false),
@@ -108,7 +111,7 @@ export function Bench() {
                 Move {carried.code}
                 {carried.inPots && ', in pots,'} to
               </h2>
-              {carried.isStuck && !carried.inPots && (
+              {(carried.isLot || (carried.isStuck && !carried.inPots)) && (
                 <label className="mb-2 flex items-center gap-2 text-sm font-semibold">
                   Carried on
                   <input

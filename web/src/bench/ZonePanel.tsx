@@ -147,7 +147,7 @@ export function ZonePanel({
       <ul className="grid grid-cols-[minmax(0,1fr)] gap-1.5">
         {zone.tenants.map((tenant) => {
           const { code, version } = tenant.lot ?? tenant.tag
-          const what = { code, version, inPots: tenant.inPots, isStuck: tenant.tag.isStuck }
+          const what = { code, version, inPots: tenant.inPots, isStuck: tenant.tag.isStuck, isLot: tenant.lot !== null }
           const isCarried = carried?.code === what.code && carried.inPots === what.inPots
           const weeks = `week ${Number(tenant.from.slice(6))} to ${Number(tenant.to.slice(6))}`
           return (

@@ -105,8 +105,9 @@ export function Lineage({ lot }: { lot: Lot }) {
 
 /** Where the pots stand, and where else they could. */
 export function Standing({ lot }: { lot: Lot }) {
-  const { week, mayPlan } = useShown()
+  const { week, mayPlan, session } = useShown()
   const [open, setOpen] = useState(false)
+  const [on, setOn] = useState(session.today)
   const [zone, setZone] = useState('')
   const [spaced, setSpaced] = useState(lot.spaced)
   const { data: bench } = useBench(week)
@@ -121,7 +122,8 @@ export function Standing({ lot }: { lot: Lot }) {
     <section className="min-w-0">
       <h2 className="mb-1">Where it stands</h2>
       <p>
-        {lot.zone === null ? 'Not settled yet' : <strong>{lot.zone}</strong>}, {lot.spaced ? 'set apart' : 'pot-thick'}.{' '}
+        {lot.zone === null ? 'Not settled yet' : <strong>{lot.zone}</strong>}, {lot.spaced ? 'set apart' : 'pot-thick'}
+        {lot.zone !== null && `, since ${sayDay(lot.standsSince, session.today)}`}.{' '}
         {mayPlan && (
           <button type="button" className="word min-h-11" aria-expanded={open} onClick={() => setOpen(!open)}>
             {open ? 'Leave it there' : 'Elsewhere, or set apart'}
@@ -144,13 +146,24 @@ export function Standing({ lot }: { lot: Lot }) {
             <input type="checkbox" className="checkbox" checked={spaced} onChange={() => setSpaced(!spaced)} />
             set apart
           </label>
+          <label className="flex items-center gap-2 text-sm font-semibold">
+            Carried on
+            <input
+              type="date"
+              className="field-text !w-44"
+              value={on}
+              min={lot.standsSince}
+              max={session.today}
+              onChange={(event) => setOn(event.target.value)}
+            />
+          </label>
           <button
             type="button"
             className="act-main"
             disabled={zone === '' || move.isPending}
             onClick={() =>
               move.mutate({
-                moves: [{ code: lot.code, version: lot.version, pots: { zone: Number(zone), spaced } }],
+                moves: [{ code: lot.code, version: lot.version, pots: { zone: Number(zone), spaced }, on }],
                 why: `${lot.code} moved`,
               })
             }

@@ -3,7 +3,7 @@ import { answer, api, Refusal, type Schemas } from '../api/client'
 import { newKey } from '../api/sending'
 import { Tag } from '../drawings/Tag'
 import { useShown } from '../shell/week'
-import { plural, SEEN_WORDS } from '../words'
+import { plural, SEEN_WORDS, sayDay } from '../words'
 import { sendLooks } from './deliver'
 import { addLook, keep, kept, type Look, looksKept } from './device'
 import { Lift } from './Lift'
@@ -50,6 +50,7 @@ export function Round() {
   const [trouble, setTrouble] = useState<Seen | null>(null)
   const [lifting, setLifting] = useState(false)
   const [typed, setTyped] = useState('')
+  const [earlier, setEarlier] = useState<string | null>(null)
   const [scanning, setScanning] = useState(false)
   const [missing, setMissing] = useState<string | null>(null)
 
@@ -102,7 +103,17 @@ export function Round() {
     const { account } = session
     const by = account ? { by: { id: account.id, name: account.name } } : {}
     try {
-      await addLook({ key: newKey(), code: stop.code, line: stop.line, crop: stop.tag.crop, seen, at: moment(), ...by, ...more })
+      await addLook({
+        key: newKey(),
+        code: stop.code,
+        line: stop.line,
+        crop: stop.tag.crop,
+        seen,
+        at: moment(),
+        ...(earlier && { on: earlier }),
+        ...by,
+        ...more,
+      })
       setFull(false)
     } catch {
       setFull(true)
@@ -158,6 +169,14 @@ export function Round() {
         </span>
       </div>
       <Waiting looks={looks} away={away} me={me} onChange={() => looksKept().then(setLooks)} />
+      {earlier && (
+        <p role="status" className="mb-2 font-semibold text-plum">
+          Walked {sayDay(earlier, session.today)}: what is logged now is of that day.{' '}
+          <button type="button" className="word min-h-11" onClick={() => setEarlier(null)}>
+            Now again
+          </button>
+        </p>
+      )}
       {full && (
         <p role="alert" className="refusal">
           This device has no room left: that look is not kept. Make room on it, or write it down.
@@ -289,6 +308,16 @@ export function Round() {
             }}
           />
           all, not only what is due
+        </label>
+        <label className="flex min-h-12 items-center gap-2">
+          seen on
+          <input
+            type="date"
+            className="field-text !w-44"
+            value={earlier ?? session.today}
+            max={session.today}
+            onChange={({ target: { value } }) => setEarlier(value === '' || value >= session.today ? null : value)}
+          />
         </label>
       </div>
       {missing && (

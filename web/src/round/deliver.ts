@@ -4,12 +4,13 @@ import { dropLook, type Look, looksKept, putLook } from './device'
 let sending: Promise<void> | null = null
 
 /** What the server is told of a look. */
-export const bodyOf = ({ key, code, line, seen, share, culled, note, photo, stages, at }: Look) => ({
+export const bodyOf = ({ key, code, line, seen, share, culled, note, photo, stages, at, on }: Look) => ({
   key,
   code,
   line,
   seen,
   at,
+  ...(on && { on }),
   ...(share !== undefined && { share }),
   ...(culled && { culled }),
   ...(note && { note }),

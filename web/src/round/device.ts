@@ -17,6 +17,8 @@ export interface Look {
   /** A few that were lifted, by how far their roots are. */
   stages?: Schemas['Stages']
   at: string
+  /** The day on which it was seen, where that is another than the one on which it is logged. */
+  on?: string
   /** Who saw it: on a telephone that several use it stays theirs. */
   by?: { id: number; name: string }
   /** How often it was sent without being kept or refused, and the moment before which it is not sent again. */
