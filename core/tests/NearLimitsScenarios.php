@@ -528,18 +528,12 @@ final class NearLimitsScenarios
     {
         $said = [];
         for ($seed = 1; $seed <= 24; ++$seed) {
-            // A small chance of our own, the same on every machine.
-            $x = 7919 * $seed;
-            $draw = static function (int $below) use (&$x): int {
-                $x = ($x * 1_103_515_245 + 12_345) % 2_147_483_648;
-
-                return intdiv($x, 65_536) % $below;
-            };
+            $draw = new Draw($seed);
             $batches = [];
             for ($i = 0; $i < 6; ++$i) {
-                $ready = 480 + 30 * $draw(5);
-                $due = $draw(4) === 0 ? null : $ready + 20 + $draw(260);
-                $batches[] = ToStick::of("B{$i}", $ready, $due, 5 + $draw(80), 'mix '.$draw(2), 'dip '.$draw(3));
+                $ready = 480 + 30 * $draw->below(5);
+                $due = $draw->once(4) ? null : $ready + 20 + $draw->below(260);
+                $batches[] = ToStick::of("B{$i}", $ready, $due, 5 + $draw->below(80), 'mix '.$draw->below(2), 'dip '.$draw->below(3));
             }
             foreach ([1, 2, 3] as $stations) {
                 $said[$seed][$stations] = implode(', ', array_map(

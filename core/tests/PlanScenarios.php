@@ -85,7 +85,7 @@ final class PlanScenarios
         return new \DateTimeImmutable($day);
     }
 
-    private static function way(int $id, Pattern $pattern, int $from, int $to, float $rooting = 16, float $not = 4): RouteWay
+    public static function way(int $id, Pattern $pattern, int $from, int $to, float $rooting = 16, float $not = 4): RouteWay
     {
         $sheet = WaySheet::of($pattern->sheet(1));
 
@@ -102,7 +102,7 @@ final class PlanScenarios
     }
 
     /** @param list<string> $against */
-    private static function source(string $code, int $plants, array $against = [], ?float $multiplication = null): Source
+    public static function source(string $code, int $plants, array $against = [], ?float $multiplication = null): Source
     {
         $why = array_map(static fn (string $words) => ['code' => 'unfit', 'words' => Fact::said($words), 'clears' => Fact::said('')], $against);
 

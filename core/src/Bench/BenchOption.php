@@ -58,9 +58,15 @@ final class BenchOption
                 zone: $in,
                 from: $week($first->from),
                 other: (string) $this->neighbour,
-                goes: $spaces[$this->neighbourLeg->space ?? 0]->name,
-                then: $week($this->neighbourLeg->from ?? 0),
+                goes: $spaces[$this->neighbour()->space]->name,
+                then: $week($this->neighbour()->from),
             ),
         };
+    }
+
+    /** Where the neighbour goes. */
+    private function neighbour(): Leg
+    {
+        return $this->neighbourLeg ?? throw new \LogicException('A neighbour that makes room goes somewhere.');
     }
 }

@@ -156,7 +156,7 @@ final class Week
     /** Weeks since the Monday of 1970-W02: consecutive weeks have consecutive ordinals. */
     public function ordinal(): int
     {
-        return $this->ordinal ??= (int) round($this->monday->getTimestamp() / 604800);
+        return $this->ordinal ??= intdiv($this->monday->getTimestamp(), 604800);
     }
 
     public function holds(\DateTimeImmutable $day): bool

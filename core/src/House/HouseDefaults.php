@@ -97,7 +97,7 @@ final class HouseDefaults
 
     public function whole(HouseDefault $default): int
     {
-        return (int) round($this->number($default));
+        return (int) $this->number($default);
     }
 
     /** @return array<string, float> what differs from the usual */

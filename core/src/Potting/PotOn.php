@@ -22,7 +22,7 @@ final class PotOn
      */
     public static function caution(int $from, int $to, HouseDefaults $house): ?Fact
     {
-        if ($from < 1 || $to < 1) {
+        if (min($from, $to) < 1) {
             throw Refused::because('out_of_range', 'pot', Fact::of('refused.pot_on.out_of_range'));
         }
         if ($to <= $from) {
