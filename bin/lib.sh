@@ -32,7 +32,6 @@ machine() {
     debian 'has curl' php8.2-curl
     debian 'has zip' php8.2-zip
     debian 'has gd' php8.2-gd
-    debian 'test -d /usr/share/php/Symfony/Component/PasswordHasher' php-symfony-password-hasher
     debian 'test -d /usr/share/php/Symfony/Component/RateLimiter' php-symfony-rate-limiter
     debian 'command -v composer' composer
     command -v node >/dev/null || stop 'node is missing. Node.js 20 or later is needed.'
@@ -48,11 +47,20 @@ newer() {
     [ -n "$(find "$@" -newer "$stamp" -print -quit 2>/dev/null)" ]
 }
 
+# as_tested FOLDER: what is installed has exactly the versions that were tested, and no class is there twice.
+as_tested() {
+    "$ROOT/bin/pin" "$ROOT/$1" || stop "other packages than were tested would run in $1."
+    local twice
+    twice=$(cd "$ROOT/$1" && composer dump-autoload --optimize 2>&1 | grep -i 'ambiguous' || true)
+    [ -z "$twice" ] || { say "$twice" >&2; stop "a class would be found in two places in $1."; }
+}
+
 # php_packages FOLDER: composer's packages, when its list has changed.
 php_packages() {
     newer "$ROOT/$1/vendor/.installed" "$ROOT/$1/composer.json" || return 0
     say "Fetching the PHP packages of $1"
     (cd "$ROOT/$1" && composer install -q --no-interaction --no-progress) || stop "composer could not install the packages of $1."
+    as_tested "$1"
     touch "$ROOT/$1/vendor/.installed"
 }
 

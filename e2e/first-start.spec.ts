@@ -1,3 +1,5 @@
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
 import { expect, test } from '@playwright/test'
 import { mustBeUsable } from './house'
 import { EMPTY } from './ports'
@@ -5,6 +7,8 @@ import { EMPTY } from './ports'
 test.use({ baseURL: `http://127.0.0.1:${EMPTY}` })
 
 test('an empty nursery is set up and gets to its first take sheet', async ({ page }) => {
+  // As it was printed where the server was started.
+  const token = readFileSync(join(process.env.CRADLE_E2E ?? '', 'empty', 'setup-token'), 'utf8').trim()
   await page.goto('/')
   await expect(page.getByRole('heading', { name: 'Set up your nursery' })).toBeVisible()
   await mustBeUsable(page, 'setting up')
@@ -14,9 +18,13 @@ test('an empty nursery is set up and gets to its first take sheet', async ({ pag
   await page.getByLabel('Sign-in name').fill('ada')
   await page.getByLabel('Password').fill('short')
   await page.getByRole('button', { name: 'Begin' }).click()
-  await expect(page.getByRole('alert')).toContainText('at least 10')
+  await expect(page.getByRole('alert')).toContainText('at least 12')
   await expect(page.getByLabel('Name of the nursery')).toHaveValue('Upper Ridge “Plants” 🌱')
   await page.getByLabel('Password').fill('long enough for me')
+  await page.getByLabel('Token').fill('guessed')
+  await page.getByRole('button', { name: 'Begin' }).click()
+  await expect(page.getByRole('alert')).toContainText('That is not the token')
+  await page.getByLabel('Token').fill(token)
   await page.getByRole('button', { name: 'Begin' }).click()
   await expect(page.getByText('Upper Ridge “Plants” 🌱')).toBeVisible()
   await expect(page.getByText('Nothing waits.')).toBeVisible()

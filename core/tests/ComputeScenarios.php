@@ -48,8 +48,8 @@ final class ComputeScenarios
         }
         $read = [
             'crew' => [Crew::read(...), [
-                'hands' => [['name' => 'Ada', 'hours' => 38], ['name' => 'Ben', 'hours' => 20.5]],
-                'away' => [['who' => 'Ada', 'from' => '2027-05-12', 'to' => '2027-05-18'], ['from' => '2027-05-31', 'to' => '2027-06-01', 'why' => 'closed']],
+                'hands' => [['person' => 1, 'hours' => 38], ['person' => 2, 'hours' => 20.5]],
+                'away' => [['who' => 1, 'from' => '2027-05-12', 'to' => '2027-05-18'], ['from' => '2027-05-31', 'to' => '2027-06-01', 'why' => 'closed']],
             ]],
             'norms' => [WorkNorms::read(...), WorkNorms::of(200, 120, 400, 30, ['leaf section' => 80], ['9 cm' => 60])->toArray()],
             'habits' => [HouseDefaults::read(...), array_combine(

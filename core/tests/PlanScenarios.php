@@ -325,9 +325,9 @@ final class PlanScenarios
         $crew = Crew::read(
             Fields::of(
                 [
-                    'hands' => [['name' => 'Ada', 'hours' => 38], ['name' => 'Ben', 'hours' => 20.5]],
+                    'hands' => [['person' => 1, 'hours' => 38], ['person' => 2, 'hours' => 20.5]],
                     'away' => [
-                        ['who' => 'Ada', 'from' => '2027-05-12', 'to' => '2027-05-18'],
+                        ['who' => 1, 'from' => '2027-05-12', 'to' => '2027-05-18'],
                         ['from' => '2027-05-31', 'to' => '2027-06-01', 'why' => 'closed'],
                     ],
                 ],

@@ -463,7 +463,7 @@ final class AsAgreedTest extends House
         );
         $this->does('POST', 'inspections/'.($found['inspections'][0]['id'] ?? 0).'/clear', ['why' => 'washed off']);
         $this->does('DELETE', 'stock/SF-1');
-        $this->does('POST', 'people', ['name' => 'Ada', 'signIn' => 'ada', 'password' => 'a long enough one', 'role' => 'hand']);
+        $this->does('POST', 'people', ['name' => 'Ada', 'role' => 'hand']);
         $nursery = $this->ask('GET', '/api/nursery');
         $this->does('PUT', 'nursery', ['windowWeeks' => 1, 'inspectionDays' => 50] + $nursery);
         $crew = $this->ask('GET', '/api/crew');
@@ -472,7 +472,7 @@ final class AsAgreedTest extends House
             'crew',
             [
                 'version' => $crew['version'],
-                'crew' => ['hands' => [['name' => 'Bo', 'hours' => 30]], 'away' => []],
+                'crew' => ['hands' => [['person' => 2, 'hours' => 30]], 'away' => []],
                 'norms' => [
                     'stuckAnHour' => 170, 'pottedAnHour' => 100, 'collectedAnHour' => 380, 'weanedAnHour' => 28,
                     'stuckBy' => ['division' => 60], 'pottedBy' => ['1 L' => 70],

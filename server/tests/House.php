@@ -107,6 +107,18 @@ abstract class House extends TestCase
         return $status.' '.trim($output->fetch());
     }
 
+    /**
+     * What the browser keeps, or what another one had kept.
+     *
+     * @param ?array<string, string> $another
+     *
+     * @return array<string, string>
+     */
+    protected function cookies(?array $another = null): array
+    {
+        return $this->cookies = $another ?? $this->cookies;
+    }
+
     protected function signIn(string $who = 'ines'): void
     {
         self::assertSame(200, $this->send('POST', '/api/sign-in', ['signIn' => $who, 'password' => self::PASSWORD])->getStatusCode());

@@ -208,6 +208,19 @@ final class Fields
         return $value;
     }
 
+    /**
+     * Text to the last space, as a password is.
+     *
+     * @throws Refused for the field that is wrong
+     */
+    public function verbatim(string $name, int $atMost): string
+    {
+        $this->text($name, $atMost);
+        $value = $this->value($name);
+
+        return is_string($value) ? $value : '';
+    }
+
     public function textOr(string $name, ?string $otherwise = null, int $atMost = 200): ?string
     {
         if (!$this->has($name) || (is_string($this->values[$name]) && trim($this->values[$name]) === '')) {

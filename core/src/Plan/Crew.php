@@ -16,33 +16,33 @@ final class Crew
     private const WORKING_DAYS = 5;
 
     /**
-     * @param list<array{name: string, hours: float}>                                         $hands
-     * @param list<array{who: ?string, from: string, to: string, why: ?string}> $away who is null where all are
+     * @param list<array{person: int, hours: float}>                                $hands
+     * @param list<array{who: ?int, from: string, to: string, why: ?string}> $away  who is null where all are
      */
     private function __construct(public readonly array $hands, public readonly array $away)
     {
     }
 
     /**
-     * @param Fields $in {hands: [{name, hours}], away: [{who?, from, to, why?}]}
+     * @param Fields $in {hands: [{person, hours}], away: [{who?, from, to, why?}]}
      *
      * @throws Refused for `who`, `to` or another field that is wrong
      */
     public static function read(Fields $in): self
     {
         $hands = array_map(static function (Fields $entry): array {
-            $read = ['name' => $entry->text('name', 80), 'hours' => $entry->number('hours', 0, 80)];
+            $read = ['person' => $entry->count('person', 1), 'hours' => $entry->number('hours', 0, 80)];
             $entry->done();
 
             return $read;
         }, $in->objects('hands', 100));
-        $names = array_column($hands, 'name');
-        foreach (array_keys(array_diff_key($names, array_unique($names))) as $i) {
-            throw $in->refuse('taken', "hands[{$i}].name", Fact::of('refused.crew.taken'));
+        $people = array_column($hands, 'person');
+        foreach (array_keys(array_diff_key($people, array_unique($people))) as $i) {
+            throw $in->refuse('taken', "hands[{$i}].person", Fact::of('refused.crew.taken'));
         }
-        $away = array_map(static function (Fields $entry) use ($names): array {
-            $who = $entry->textOr('who', null, 80);
-            if ($who !== null && !in_array($who, $names, true)) {
+        $away = array_map(static function (Fields $entry) use ($people): array {
+            $who = $entry->has('who') ? $entry->count('who', 1) : null;
+            if ($who !== null && !in_array($who, $people, true)) {
                 throw $entry->refuse('unknown', 'who', Fact::of('refused.crew.unknown'));
             }
             [$from, $to] = [$entry->day('from'), $entry->day('to')];
@@ -65,6 +65,21 @@ final class Crew
     }
 
     /**
+     * The same when some work here no more.
+     *
+     * @param list<int> $gone people
+     */
+    public function without(array $gone): self
+    {
+        $stays = static fn (?int $person) => !in_array($person, $gone, true);
+
+        return new self(
+            array_values(array_filter($this->hands, static fn (array $hand) => $stays($hand['person']))),
+            array_values(array_filter($this->away, static fn (array $entry) => $stays($entry['who']))),
+        );
+    }
+
+    /**
      * Hours of work in a week, Monday to Friday, less who is away.
      *
      * @param ?\DateTimeImmutable $from only what is left of the week from this day on
@@ -76,7 +91,7 @@ final class Crew
             $days = 0;
             for ($i = 0; $i < self::WORKING_DAYS; ++$i) {
                 $day = $week->monday()->modify(sprintf('+%d days', $i))->format('Y-m-d');
-                $days += $day < ($from?->format('Y-m-d') ?? $day) || $this->isAway($hand['name'], $day) ? 0 : 1;
+                $days += $day < ($from?->format('Y-m-d') ?? $day) || $this->isAway($hand['person'], $day) ? 0 : 1;
             }
             $hours += $hand['hours'] * $days / self::WORKING_DAYS;
         }
@@ -89,7 +104,7 @@ final class Crew
     {
         return (int) $day->format('N') > self::WORKING_DAYS
             ? 0
-            : count(array_filter($this->hands, fn (array $hand) => $hand['hours'] > 0.0 && !$this->isAway($hand['name'], $day->format('Y-m-d'))));
+            : count(array_filter($this->hands, fn (array $hand) => $hand['hours'] > 0.0 && !$this->isAway($hand['person'], $day->format('Y-m-d'))));
     }
 
     /** Days on which there is anybody; as long as no hands are entered, every day of the working week. */
@@ -99,19 +114,19 @@ final class Crew
 
         return WorkDays::where(fn (\DateTimeImmutable $day) => $hasHours
             ? $this->thereOn($day) > 0
-            : (int) $day->format('N') <= self::WORKING_DAYS && !$this->isAway('', $day->format('Y-m-d')));
+            : (int) $day->format('N') <= self::WORKING_DAYS && !$this->isAway(null, $day->format('Y-m-d')));
     }
 
-    /** @return array{hands: list<array{name: string, hours: float}>, away: list<array{who: ?string, from: string, to: string, why: ?string}>} */
+    /** @return array{hands: list<array{person: int, hours: float}>, away: list<array{who: ?int, from: string, to: string, why: ?string}>} */
     public function toArray(): array
     {
         return ['hands' => $this->hands, 'away' => $this->away];
     }
 
-    private function isAway(string $name, string $day): bool
+    private function isAway(?int $person, string $day): bool
     {
         foreach ($this->away as $entry) {
-            if (($entry['who'] === null || $entry['who'] === $name) && $day >= $entry['from'] && $day <= $entry['to']) {
+            if (($entry['who'] === null || $entry['who'] === $person) && $day >= $entry['from'] && $day <= $entry['to']) {
                 return true;
             }
         }

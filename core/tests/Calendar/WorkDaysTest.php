@@ -28,7 +28,7 @@ final class WorkDaysTest extends TestCase
 
     public function testADayOnWhichAllAreAwayIsNone(): void
     {
-        $days = self::crew([['who' => 'Ines', 'from' => '2027-05-17', 'to' => '2027-05-18'], ['from' => '2027-05-20', 'to' => '2027-05-28']])->workDays();
+        $days = self::crew([['who' => 1, 'from' => '2027-05-17', 'to' => '2027-05-18'], ['from' => '2027-05-20', 'to' => '2027-05-28']])->workDays();
         // Bo is there on the days on which only Ines is away.
         self::assertSame('2027-05-17', self::said($days->onOrAfter(self::day('2027-05-15'))));
         self::assertSame('2027-05-31', self::said($days->onOrAfter(self::day('2027-05-20'))));
@@ -39,8 +39,8 @@ final class WorkDaysTest extends TestCase
 
     public function testAHandWithoutHoursDoesNoWork(): void
     {
-        $crew = Crew::read(Fields::of(['hands' => [['name' => 'Ines', 'hours' => 0], ['name' => 'Bo', 'hours' => 20]], 'away' => [
-            ['who' => 'Bo', 'from' => '2027-05-12', 'to' => '2027-05-12'],
+        $crew = Crew::read(Fields::of(['hands' => [['person' => 1, 'hours' => 0], ['person' => 2, 'hours' => 20]], 'away' => [
+            ['who' => 2, 'from' => '2027-05-12', 'to' => '2027-05-12'],
         ]]));
         self::assertSame('2027-05-13', self::said($crew->workDays()->onOrAfter(self::day('2027-05-12'))));
     }
@@ -74,10 +74,10 @@ final class WorkDaysTest extends TestCase
         }
     }
 
-    /** @param list<array<string, string>> $away */
+    /** @param list<array<string, int|string>> $away */
     private static function crew(array $away): Crew
     {
-        return Crew::read(Fields::of(['hands' => [['name' => 'Ines', 'hours' => 30], ['name' => 'Bo', 'hours' => 38]], 'away' => $away]));
+        return Crew::read(Fields::of(['hands' => [['person' => 1, 'hours' => 30], ['person' => 2, 'hours' => 38]], 'away' => $away]));
     }
 
     private static function day(string $day): \DateTimeImmutable

@@ -168,7 +168,7 @@ final class LimitsTest extends TestCase
 
     public function testAMemberOfTheCrewAndANormHaveLimits(): void
     {
-        $hours = static fn (float $hours) => Crew::read(Fields::of(['hands' => [['name' => 'Ada', 'hours' => $hours]], 'away' => []]));
+        $hours = static fn (float $hours) => Crew::read(Fields::of(['hands' => [['person' => 1, 'hours' => $hours]], 'away' => []]));
         $norm = static fn (int $many) => WorkNorms::read(
             Fields::of(
                 [

@@ -39,8 +39,8 @@ final class CollectOrderTest extends TestCase
         $crew = Crew::read(
             Fields::of(
                 [
-                    'hands' => [['name' => 'Bo', 'hours' => 38], ['name' => 'Femi', 'hours' => 20], ['name' => 'Ruth', 'hours' => 0]],
-                    'away' => [['who' => 'Bo', 'from' => '2027-05-12', 'to' => '2027-05-13']],
+                    'hands' => [['person' => 2, 'hours' => 38], ['person' => 3, 'hours' => 20], ['person' => 4, 'hours' => 0]],
+                    'away' => [['who' => 2, 'from' => '2027-05-12', 'to' => '2027-05-13']],
                 ],
             ),
         );

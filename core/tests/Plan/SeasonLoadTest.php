@@ -76,8 +76,8 @@ final class SeasonLoadTest extends TestCase
 
     public function testHandsAwayAreNotThere(): void
     {
-        $crew = self::crew([['name' => 'Bo', 'hours' => 40], ['name' => 'Femi', 'hours' => 20]], [
-            ['who' => 'Bo', 'from' => '2027-03-01', 'to' => '2027-03-03', 'why' => 'leave'],
+        $crew = self::crew([['person' => 2, 'hours' => 40], ['person' => 3, 'hours' => 20]], [
+            ['who' => 2, 'from' => '2027-03-01', 'to' => '2027-03-03', 'why' => 'leave'],
             ['who' => null, 'from' => '2027-03-05', 'to' => '2027-03-08', 'why' => 'closed'],
         ]);
         self::assertSame(8.0 + 16.0, $crew->hoursIn(Week::of('2027-W09')), 'Bo is there one day of four, Femi four.');
@@ -92,7 +92,7 @@ final class SeasonLoadTest extends TestCase
     public function testWhoIsNotThereCannotBeAway(array $away, string $field, string $reason): void
     {
         try {
-            self::crew([['name' => 'Bo', 'hours' => 40]], [$away]);
+            self::crew([['person' => 2, 'hours' => 40]], [$away]);
             self::fail('Should have been refused.');
         } catch (Refused $refused) {
             self::assertSame([$field, $reason], [$refused->field, $refused->reason]);
@@ -102,8 +102,8 @@ final class SeasonLoadTest extends TestCase
     /** @return iterable<string, array{0: array<string, mixed>, 1: string, 2: string}> */
     public static function notAway(): iterable
     {
-        yield 'a stranger' => [['who' => 'Ada', 'from' => '2027-03-01', 'to' => '2027-03-02'], 'away[0].who', 'unknown'];
-        yield 'back before leaving' => [['who' => 'Bo', 'from' => '2027-03-02', 'to' => '2027-03-01'], 'away[0].to', 'upside_down'];
+        yield 'a stranger' => [['who' => 9, 'from' => '2027-03-01', 'to' => '2027-03-02'], 'away[0].who', 'unknown'];
+        yield 'back before leaving' => [['who' => 2, 'from' => '2027-03-02', 'to' => '2027-03-01'], 'away[0].to', 'upside_down'];
     }
 
     /**

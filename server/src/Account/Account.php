@@ -4,13 +4,15 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Account;
 
+use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
+use Symfony\Component\Security\Core\User\EquatableInterface;
 use Symfony\Component\Security\Core\User\PasswordAuthenticatedUserInterface;
 use Symfony\Component\Security\Core\User\UserInterface;
 
-/** One person who signs in. */
+/** One person of the nursery: a hand, somebody who signs in, or both. */
 #[ORM\Entity, ORM\Table(name: 'account')]
-class Account implements UserInterface, PasswordAuthenticatedUserInterface
+class Account implements UserInterface, PasswordAuthenticatedUserInterface, EquatableInterface
 {
     #[ORM\Id, ORM\GeneratedValue, ORM\Column]
     public ?int $id = null;
@@ -18,12 +20,63 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface
     #[ORM\Column(type: 'integer'), ORM\Version]
     public int $version = 1;
 
+    /** The day on which their access ended; what they did stays theirs, and no list offers them any more. */
+    #[ORM\Column(type: Types::DATE_IMMUTABLE, nullable: true)]
+    public ?\DateTimeImmutable $endedOn = null;
+
+    /** Whether the password was given by somebody else, and does nothing but choose an own one. */
+    #[ORM\Column]
+    public bool $mustChange = false;
+
+    /** One more each time that all are signed out who are signed in as this person. */
+    #[ORM\Column]
+    public int $door = 1;
+
     public function __construct(
         #[ORM\Column] public string $name,
-        #[ORM\Column] public string $signIn,
+        /** Null for somebody who does not sign in. */
+        #[ORM\Column(nullable: true)] public ?string $signIn,
         #[ORM\Column] public Role $role,
         #[ORM\Column] public string $password = '',
     ) {
+    }
+
+    /** Whether they may sign in at all. */
+    public function isLetIn(): bool
+    {
+        return $this->endedOn === null && $this->signIn !== null && $this->password !== '';
+    }
+
+    /** A password of their own, or one given to them; whoever is signed in as them is signed out. */
+    public function passwordIs(string $hash, bool $given): void
+    {
+        [$this->password, $this->mustChange] = [$hash, $given];
+        ++$this->door;
+    }
+
+    public function endOn(?\DateTimeImmutable $day): void
+    {
+        $this->endedOn = $day;
+        ++$this->door;
+    }
+
+    public function isEqualTo(UserInterface $user): bool
+    {
+        return $user instanceof self && $this->id === $user->id && $this->door === $user->door && $this->role === $user->role && $this->isLetIn();
+    }
+
+    /** @return array{id: ?int, door: int, role: string, signIn: ?string, password: string, name: string} what a session keeps */
+    public function __serialize(): array
+    {
+        // Whether somebody is let in is asked of the database each time; of the password, a session need not know more than that there is one.
+        return ['id' => $this->id, 'door' => $this->door, 'role' => $this->role->value, 'signIn' => $this->signIn, 'password' => 'kept', 'name' => $this->name];
+    }
+
+    /** @param array{id: ?int, door: int, role: string, signIn: ?string, password: string, name: string} $kept */
+    public function __unserialize(array $kept): void
+    {
+        [$this->id, $this->door, $this->role] = [$kept['id'], $kept['door'], Role::from($kept['role'])];
+        [$this->signIn, $this->password, $this->name] = [$kept['signIn'], $kept['password'], $kept['name']];
     }
 
     public function getPassword(): string
@@ -44,12 +97,15 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface
     /** @return non-empty-string */
     public function getUserIdentifier(): string
     {
-        return $this->signIn === '' ? '?' : $this->signIn;
+        return $this->signIn === null || $this->signIn === '' ? '?' : $this->signIn;
     }
 
-    /** @return array{id: ?int, version: int, name: string, signIn: string, role: string} */
+    /** @return array{id: ?int, version: int, name: string, signIn: ?string, role: string, endedOn: ?string, mustChange: bool} */
     public function toArray(): array
     {
-        return ['id' => $this->id, 'version' => $this->version, 'name' => $this->name, 'signIn' => $this->signIn, 'role' => $this->role->value];
+        return [
+            'id' => $this->id, 'version' => $this->version, 'name' => $this->name, 'signIn' => $this->signIn, 'role' => $this->role->value,
+            'endedOn' => $this->endedOn?->format('Y-m-d'), 'mustChange' => $this->mustChange,
+        ];
     }
 }

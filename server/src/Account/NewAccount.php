@@ -5,32 +5,45 @@ declare(strict_types=1);
 namespace WetCradle\Server\Account;
 
 use Doctrine\ORM\EntityManagerInterface;
-use Symfony\Component\PasswordHasher\Hasher\UserPasswordHasherInterface;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Refused;
 
-/** Makes an account from typed fields. */
+/** Makes a person from typed fields: one who signs in, or one who only lends a hand. */
 final class NewAccount
 {
-    private const SHORTEST_PASSWORD = 10;
-
-    public function __construct(
-        private readonly EntityManagerInterface $em,
-        private readonly UserPasswordHasherInterface $hasher,
-    ) {
+    public function __construct(private readonly EntityManagerInterface $em, private readonly Passwords $passwords)
+    {
     }
 
-    /** @param ?Role $role null to read it from the fields */
-    public function from(Fields $in, ?Role $role = null): Account
+    /** Somebody who will do everything here, with a password of their own. */
+    public function first(Fields $in): Account
     {
-        $account = new Account($in->text('name', 120), $in->text('signIn', 120), $role ?? $in->choice('role', Role::class));
-        $password = $in->text('password', 500, self::SHORTEST_PASSWORD);
-        if ($this->em->getRepository(Account::class)->findOneBy(['signIn' => $account->signIn]) !== null) {
-            throw Refused::because('taken', 'signIn', sprintf('Somebody already signs in as %s.', $account->signIn));
-        }
-        $account->password = $this->hasher->hashPassword($account, $password);
+        $account = new Account($in->text('name', 120), $in->text('signIn', 120), Role::Propagator);
+        $this->passwords->keep($account, $this->passwords->read($in));
+        $this->mustBeFree((string) $account->signIn, null);
         $this->em->persist($account);
 
         return $account;
+    }
+
+    /** Somebody with a name to sign in by gets a password for one time; without one, they do not sign in. */
+    public function from(Fields $in): Account
+    {
+        $account = new Account($in->text('name', 120), $in->textOr('signIn', null, 120), $in->choice('role', Role::class));
+        if ($account->signIn !== null) {
+            $this->mustBeFree($account->signIn, null);
+        }
+        $this->em->persist($account);
+
+        return $account;
+    }
+
+    /** @throws Refused where somebody else signs in by that name */
+    public function mustBeFree(string $signIn, ?Account $but): void
+    {
+        $other = $this->em->getRepository(Account::class)->findOneBy(['signIn' => $signIn]);
+        if ($other !== null && $other !== $but) {
+            throw Refused::because('taken', 'signIn', sprintf('Somebody already signs in as %s.', $signIn));
+        }
     }
 }

@@ -6,6 +6,7 @@ namespace WetCradle\Server\Account;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Bundle\SecurityBundle\Security;
+use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use WetCradle\Core\Calendar\Climate;
@@ -16,6 +17,7 @@ use WetCradle\Core\Refused;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Answer;
+use WetCradle\Server\Http\SentOnce;
 use WetCradle\Server\Nursery\Nursery;
 use WetCradle\Server\Nursery\Temperature;
 use WetCradle\Server\Nursery\TimeZone;
@@ -53,13 +55,13 @@ final class SessionController
     }
 
     /** Handled by the firewall; here so that the route is known. */
-    #[Route('/api/sign-in', methods: ['POST'])]
+    #[Route('/api/sign-in', methods: ['POST'], defaults: [OwnSession::CHANGES => true])]
     public function signIn(): never
     {
         throw Refused::because('missing', 'signIn', 'Send signIn and password.');
     }
 
-    #[Route('/api/sign-out', methods: ['POST'])]
+    #[Route('/api/sign-out', methods: ['POST'], defaults: [OwnSession::CHANGES => true])]
     public function signOut(Security $security): Answer
     {
         if ($security->getUser() !== null) {
@@ -69,13 +71,21 @@ final class SessionController
         return new Answer($this->view(null));
     }
 
-    #[Route('/api/setup', methods: ['POST'])]
-    public function setup(Fields $in, Writing $writing, NewAccount $newAccount, Security $security): Response
-    {
-        $account = $writing->once(function () use ($in, $newAccount) {
+    #[Route('/api/setup', methods: ['POST'], defaults: [SentOnce::SECRET => true, OwnSession::CHANGES => true])]
+    public function setup(
+        Request $request,
+        Fields $in,
+        Writing $writing,
+        NewAccount $newAccount,
+        Security $security,
+        SetupToken $token,
+        OwnSession $own,
+    ): Response {
+        $account = $writing->once(function () use ($in, $newAccount, $token) {
             if ($this->em->find(Nursery::class, 1) !== null) {
                 throw Refused::because('already_set_up', '', 'This nursery is set up already. Sign in instead.');
             }
+            $token->check($in);
             $nursery = new Nursery(
                 $in->text('nursery', 120),
                 $in->choice('units', Units::class),
@@ -85,13 +95,15 @@ final class SessionController
                 numbers: $in->choice('numbers', NumberSigns::class),
                 timeZone: TimeZone::read($in, 'timeZone'),
             );
-            $account = $newAccount->from($in, Role::Propagator);
+            $account = $newAccount->first($in);
             $in->done();
             $this->em->persist($nursery);
 
             return $account;
         });
+        $token->isUsed();
         $security->login($account, 'json_login', 'main');
+        $own->begin($request->getSession(), false);
 
         return new Answer($this->view($account), 201);
     }

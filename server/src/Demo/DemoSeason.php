@@ -24,8 +24,15 @@ final class DemoSeason
         $away = array_map(
             static fn (array $absence) => ['from' => $year.'-'.$absence['from'], 'to' => $year.'-'.$absence['to']] + $absence, (array) $crew['away'],
         );
+        $people = $this->db->fetchAllKeyValue('SELECT name, id FROM account');
         $this->db->update('nursery', [
-            'crew' => json_encode(['hands' => $crew['hands'], 'away' => $away], JSON_THROW_ON_ERROR),
+            'crew' => json_encode([
+                'hands' => array_map(static fn (array $hand) => ['person' => (int) $people[$hand['name']], 'hours' => $hand['hours']], (array) $crew['hands']),
+                'away' => array_map(
+                    static fn (array $absence) => ['who' => $absence['who'] === null ? null : (int) $people[$absence['who']]] + $absence,
+                    $away,
+                ),
+            ], JSON_THROW_ON_ERROR),
             'collected_an_hour' => $crew['collectedAnHour'],
             'weaned_an_hour' => $crew['weanedAnHour'],
             'stuck_by' => json_encode($crew['stuckBy'], JSON_THROW_ON_ERROR),

@@ -30,6 +30,10 @@ final class SentOnce
     public const ASKS = '_asks';
     /** What is sent to a route with this in its defaults has a key within it, made where it was seen. */
     public const OWN_KEY = '_own_key';
+    /** The answer of a route with this in its defaults is a secret, and kept nowhere; sent again, it is done again. */
+    public const SECRET = '_secret';
+    /** Of the answer of a route, the field that is a secret: sent again, the answer comes without it. */
+    public const BUT = '_but';
     private const OPEN = '_sent_once';
     private const DAYS = 14;
 
@@ -47,7 +51,7 @@ final class SentOnce
         $request = $event->getRequest();
         $key = $request->headers->get(self::HEADER, '');
         if ($key === '' || !$event->isMainRequest() || $request->isMethodSafe() || $request->attributes->has(self::ASKS)
-            || $request->attributes->has(self::OWN_KEY)) {
+            || $request->attributes->has(self::OWN_KEY) || $request->attributes->has(self::SECRET)) {
             return;
         }
         if (preg_match('/^[\w-]{8,60}$/', (string) $key) !== 1) {
@@ -84,7 +88,7 @@ final class SentOnce
         $now = \DateTimeImmutable::createFromInterface($this->clock->now());
         $this->db->insert('sent_write', [
             'key' => $key, 'account_id' => $this->account(), 'request' => self::told($event->getRequest()),
-            'status' => $answer->getStatusCode(), 'answer' => (string) $answer->getContent(), 'at' => $now,
+            'status' => $answer->getStatusCode(), 'answer' => self::kept($event->getRequest(), (string) $answer->getContent()), 'at' => $now,
         ], ['at' => Types::DATETIME_IMMUTABLE]);
         $this->db->executeStatement(
             'DELETE FROM sent_write WHERE at < ?',
@@ -117,6 +121,15 @@ final class SentOnce
         $account = $this->security->getUser();
 
         return $account instanceof Account ? (int) $account->id : 0;
+    }
+
+    private static function kept(Request $request, string $answer): string
+    {
+        $secret = $request->attributes->get(self::BUT);
+
+        return is_string($secret)
+            ? json_encode(array_replace((array) json_decode($answer, true, 64, JSON_THROW_ON_ERROR), [$secret => null]), JSON_THROW_ON_ERROR)
+            : $answer;
     }
 
     private static function told(Request $request): string

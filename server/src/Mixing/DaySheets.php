@@ -30,7 +30,7 @@ final class DaySheets
      */
     public function of(\DateTimeImmutable $day, ?int $hands): array
     {
-        $there = $this->house->nursery()->crew()->thereOn($day);
+        $there = $this->house->crew()->thereOn($day);
         $hands ??= max(1, $there);
         $batches = $this->batches($day);
         $collections = [];

@@ -10,6 +10,7 @@ use WetCradle\Core\Bench\Timetable;
 use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\NumberSigns;
+use WetCradle\Core\Plan\Crew;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Database\Row;
 
@@ -20,7 +21,8 @@ final class House
     private ?SiteAir $air = null;
     private ?Timetable $timetable = null;
     private ?HouseDefaults $reckonedBy = null;
-    /** @var array<mixed> by which it was reckoned, as the database has them */
+    private ?Crew $crew = null;
+    /** @var array<mixed> from which the crew was read, as the database has them */
     private array $hands = [];
     /** @var list<float|int> what it was reckoned from, as the database has it */
     private array $means = [];
@@ -56,13 +58,44 @@ final class House
     {
         $air = $this->air();
         $defaults = $this->defaults();
-        $crew = $this->nursery()->crew;
-        if ($this->timetable === null || $this->reckonedBy !== $defaults || $this->hands !== $crew) {
-            $this->timetable = Timetable::at($air, $defaults, $this->nursery()->crew()->workDays());
-            [$this->reckonedBy, $this->hands] = [$defaults, $crew];
+        $before = $this->crew;
+        $crew = $this->crew();
+        if ($this->timetable === null || $this->reckonedBy !== $defaults || $before !== $crew) {
+            $this->timetable = Timetable::at($air, $defaults, $crew->workDays());
+            $this->reckonedBy = $defaults;
         }
 
         return $this->timetable;
+    }
+
+    /** The hands that there are, without those who have left. */
+    public function crew(): Crew
+    {
+        $hands = $this->nursery()->crew;
+        if ($this->crew === null || $this->hands !== $hands) {
+            $gone = Row::ints(Row::all($this->db, 'SELECT id FROM account WHERE ended_on IS NOT NULL'), 'id');
+            [$this->crew, $this->hands] = [$this->nursery()->crew()->without($gone), $hands];
+        }
+
+        return $this->crew;
+    }
+
+    /** What was known of the hands is out of date. */
+    public function forgetHands(): void
+    {
+        $this->crew = null;
+    }
+
+    /** @return array{idleHours: int, days: int, sharedMinutes: int} how long sessions last */
+    public function sessions(): array
+    {
+        // Asked for with every request, before anybody is known and anything else is read.
+        $row = Row::first($this->db, 'SELECT session_idle_hours, session_days, shared_minutes FROM nursery WHERE id = 1');
+
+        return [
+            'idleHours' => $row?->int('session_idle_hours') ?? 12, 'days' => $row?->int('session_days') ?? 14,
+            'sharedMinutes' => $row?->int('shared_minutes') ?? 30,
+        ];
     }
 
     /** The habits of this house. */

@@ -42,8 +42,14 @@ final class NamedBy
                 implode(', ', array_slice($names, 0, 3)),
                 count($names) > 3 ? ' …' : '',
             )],
+            ...$record === Record::Person && $this->isHand($id) ? ['hours among the hands'] : [],
             ...$record === Record::Pot && isset($this->house->nursery()->pottedBy[$name]) ? ['the norm of how many are potted in an hour'] : [],
         ];
+    }
+
+    private function isHand(int $person): bool
+    {
+        return in_array($person, array_column($this->house->nursery()->crew()->hands, 'person'), true);
     }
 
     /** @throws Refused for `name` where something calls it by that */

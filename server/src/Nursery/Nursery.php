@@ -60,6 +60,18 @@ class Nursery
     #[ORM\Column(type: Types::FLOAT)]
     public float $trayWeekCost = 0.6;
 
+    /** A session ends so many hours after it was last used. */
+    #[ORM\Column]
+    public int $sessionIdleHours = 12;
+
+    /** A session ends so many days after somebody signed in. */
+    #[ORM\Column]
+    public int $sessionDays = 14;
+
+    /** On a device that several share, a session ends so many minutes after it was last used. */
+    #[ORM\Column]
+    public int $sharedMinutes = 30;
+
     /** Pot lots so far. */
     #[ORM\Column]
     public int $lotsNumbered = 0;
@@ -110,6 +122,7 @@ class Nursery
         return WorkNorms::of($this->stuckAnHour, $this->pottedAnHour, $this->collectedAnHour, $this->weanedAnHour, $this->stuckBy, $this->pottedBy);
     }
 
+    /** The hands as they were entered, those who have left among them. */
     public function crew(): Crew
     {
         return Crew::read(Fields::of($this->crew));
@@ -139,6 +152,9 @@ class Nursery
             'air' => array_map(floatval(...), $this->air),
             'currency' => $this->currency,
             'inspectionDays' => $this->inspectionDays,
+            'sessionIdleHours' => $this->sessionIdleHours,
+            'sessionDays' => $this->sessionDays,
+            'sharedMinutes' => $this->sharedMinutes,
             'version' => $this->version,
         ];
     }

@@ -67,6 +67,9 @@ final class NurseryController
                 $asked->air = SiteAir::of($in->numbers('air', count: 12))->means;
                 $asked->currency = $in->text('currency', 5);
                 $asked->inspectionDays = $in->count('inspectionDays', 1, 1000);
+                $asked->sessionIdleHours = $in->count('sessionIdleHours', 1, 168);
+                $asked->sessionDays = $in->count('sessionDays', 1, 90);
+                $asked->sharedMinutes = $in->count('sharedMinutes', 2, 720);
                 $in->done();
             });
             $writing->keep('nursery', '1', $before, $nursery->toArray());

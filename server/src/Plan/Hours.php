@@ -26,7 +26,7 @@ final class Hours
     public function weeks(Week $from, int $weeks, ?array $loads = null): array
     {
         $nursery = $this->house->nursery();
-        $crew = $nursery->crew();
+        $crew = $this->house->crew();
         $places = Row::number($this->db, "SELECT coalesce(sum(trays), 0) FROM zone WHERE kind = 'mist'");
 
         return array_map(static function (array $load) use ($crew): array {

@@ -34,7 +34,7 @@ final class PlanController
     {
         return new Answer(
             [
-                'thisWeek' => $this->today->week()->written(), 'hands' => count($house->nursery()->crew()->hands),
+                'thisWeek' => $this->today->week()->written(), 'hands' => count($house->crew()->hands),
                 'weeks' => $hours->weeks($this->today->week(), self::WEEKS),
             ],
         );

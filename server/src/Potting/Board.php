@@ -213,7 +213,7 @@ final class Board
     private function free(): array
     {
         $now = $this->today->week();
-        $crew = $this->house->nursery()->crew();
+        $crew = $this->house->crew();
 
         return array_map(function (array $week) use ($now, $crew): array {
             $of = Week::of($week['week']);

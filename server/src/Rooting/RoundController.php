@@ -128,7 +128,8 @@ final class RoundController
             $note = $in->textOr('note', null, 500);
             $tally = $in->has('stages') ? StageTally::read($in->object('stages')) : null;
             // Where a day is typed, it is what a person says, whatever the clock of the device has.
-            $at = $in->has('on') ? $this->today->orPastMoment($in, 'on') : $this->moment($in->text('at', 30));
+            $at = $this->moment($in->text('at', 30));
+            $at = $in->has('on') ? $this->today->orPastMoment($in, 'on') : $at;
             $stuckOn = $line->batch->sticking->stuckOn;
             if ($in->has('on') && $stuckOn !== null && $at < $stuckOn) {
                 throw Refused::because('before_sticking', 'on', sprintf('%s was stuck on %s.', $line->batch->code, $stuckOn->format('j F Y')));

@@ -34,7 +34,7 @@ final class CustomerController
 
     /** Under another name; where there is one of that name already, the two become one. */
     #[Route('/api/customers/{id<\d+>}', methods: ['PUT'])]
-    #[IsGranted('ROLE_PROPAGATOR')]
+    #[IsGranted('ROLE_OFFICE')]
     public function rename(int $id, Fields $in): Answer
     {
         $customer = $this->em->find(Customer::class, $id) ?? throw new NotFoundHttpException();

@@ -54,7 +54,7 @@ final class WantedController
     }
 
     #[Route('/api/wanted', methods: ['POST'])]
-    #[IsGranted('ROLE_PROPAGATOR')]
+    #[IsGranted('ROLE_OFFICE')]
     public function add(Fields $in): Answer
     {
         $wanted = $this->writing->once(function () use ($in) {
@@ -71,7 +71,7 @@ final class WantedController
 
     /** So many every week: one order a week from the first to the last. */
     #[Route('/api/wanted/series', methods: ['POST'])]
-    #[IsGranted('ROLE_PROPAGATOR')]
+    #[IsGranted('ROLE_OFFICE')]
     public function series(Fields $in): Answer
     {
         $series = $this->writing->once(function () use ($in): array {
@@ -120,7 +120,7 @@ final class WantedController
     }
 
     #[Route('/api/wanted/{id<\d+>}', methods: ['PUT'])]
-    #[IsGranted('ROLE_PROPAGATOR')]
+    #[IsGranted('ROLE_OFFICE')]
     public function change(int $id, Fields $in, CallingOff $callingOff): Answer
     {
         $wanted = $this->wanted($id);

@@ -16,23 +16,31 @@ final class SetupTest extends House
         'name' => 'Ada', 'signIn' => 'ada', 'password' => 'ten letters and more',
     ];
 
+    /** @return array<string, string> with what was printed where the server was started */
+    private static function first(): array
+    {
+        return self::FIRST + ['token' => substr(self::console('cradle:setup-token'), 2)];
+    }
+
     public function testTheFirstStartAsksForTheNurseryAndItsFirstPerson(): void
     {
         self::assertTrue($this->ask('GET', '/api/session')['needsSetup']);
-        foreach ([['nursery' => ''], ['hemisphere' => 'east'], ['password' => 'short'], ['signIn' => ' ']] as $wrong) {
-            $told = $this->refused(422, 'POST', '/api/setup', $wrong + self::FIRST);
+        foreach ([
+            ['nursery' => ''], ['hemisphere' => 'east'], ['password' => 'short'], ['password' => 'Password2027!'], ['signIn' => ' '], ['token' => 'guessed'],
+        ] as $wrong) {
+            $told = $this->refused(422, 'POST', '/api/setup', $wrong + self::first());
             self::assertSame(array_key_first($wrong), $told['field']);
         }
         self::assertSame(0, (int) $this->db()->fetchOne('SELECT count(*) FROM account'));
-        $session = $this->ask('POST', '/api/setup', self::FIRST);
+        $session = $this->ask('POST', '/api/setup', self::first());
         self::assertSame(['propagator', 'south', false], [$session['account']['role'], $session['nursery']['hemisphere'], $session['needsSetup']]);
         self::assertSame('Ada', $this->ask('GET', '/api/session')['account']['name']);
-        self::assertSame('already_set_up', $this->refused(422, 'POST', '/api/setup', ['signIn' => 'eve'] + self::FIRST)['code']);
+        self::assertSame('already_set_up', $this->refused(422, 'POST', '/api/setup', ['signIn' => 'eve', 'token' => 'any'] + self::FIRST)['code']);
     }
 
     public function testAnEmptyNurseryGetsToItsFirstBatch(): void
     {
-        $this->ask('POST', '/api/setup', self::FIRST);
+        $this->ask('POST', '/api/setup', self::first());
         self::assertSame([], $this->ask('GET', '/api/day')['things']);
         self::assertSame([], $this->ask('GET', '/api/bench')['zones']);
         $this->ask('GET', '/api/rail');

@@ -11,7 +11,7 @@ final class BenchTest extends House
 {
     public function testAZoneHoldsTheTraysOfThoseWhoLieThere(): void
     {
-        $this->signIn('office');
+        $this->signIn('visitor');
         $taken = 0;
         foreach (['2027-W10', '2027-W19', '2027-W24'] as $week) {
             foreach ($this->ask('GET', '/api/bench?week='.$week)['zones'] as $zone) {

@@ -12,7 +12,7 @@ final class RoomsTest extends House
 {
     public function testTheRailIsFilledFromThePlanAndTheLog(): void
     {
-        $this->signIn('office');
+        $this->signIn('visitor');
         $rail = $this->ask('GET', '/api/rail');
         self::assertSame('2027-W19', $rail['thisWeek']);
         self::assertCount(54, $rail['weeks']);
@@ -33,7 +33,7 @@ final class RoomsTest extends House
 
     public function testEveryWeekOfTheRailCanBeShown(): void
     {
-        $this->signIn('office');
+        $this->signIn('visitor');
         foreach (['2026-W40', '2027-W18', '2027-W19', '2027-W20', '2028-W10'] as $week) {
             $day = $this->ask('GET', '/api/day?week='.$week);
             self::assertSame([$week, $week === '2027-W19'], [$day['week'], $day['running']]);
@@ -51,7 +51,7 @@ final class RoomsTest extends House
 
     public function testFindingAnything(): void
     {
-        $this->signIn('office');
+        $this->signIn('visitor');
         $kinds = fn (string $typed) => array_unique(array_column($this->ask('GET', '/api/find?q='.rawurlencode($typed))['found'], 'kind'));
         self::assertSame([], $kinds(' '));
         self::assertEqualsCanonicalizing(['batch', 'lot', 'crop', 'block', 'wanted'], $kinds('hebe'));
@@ -64,7 +64,7 @@ final class RoomsTest extends House
 
     public function testAllReadsHoldToTheContract(): void
     {
-        $this->signIn('office');
+        $this->signIn('visitor');
         foreach ([
             'nursery', 'people', 'choices', 'wanted', 'wanted?season=all', 'batches', 'batches?crop=hebe-copperlight', 'stock', 'crops',
             'season', 'season?week=2027-W40', 'patterns', 'house-rules', 'compute',

@@ -13,7 +13,7 @@ final class ComputeTest extends House
 
     public function testBothWaysGiveTheSame(): void
     {
-        $this->signIn('office');
+        $this->signIn('visitor');
         $http = $this->ask('POST', '/api/compute/stick_count', self::INPUT);
         $command = self::console('cradle:compute', ['name' => 'stick_count'], json_encode(self::INPUT, JSON_THROW_ON_ERROR));
         self::assertStringStartsWith('0 {', $command);
@@ -24,7 +24,7 @@ final class ComputeTest extends House
 
     public function testBadInputNamesItsField(): void
     {
-        $this->signIn('office');
+        $this->signIn('visitor');
         $told = $this->refused(422, 'POST', '/api/compute/stick_count', ['needed' => -1] + self::INPUT);
         self::assertSame(['negative', 'needed'], [$told['code'], $told['field']]);
         $command = self::console('cradle:compute', ['name' => 'stick_count'], '{"needed":1e309,"stages":[],"confidence":0.9}');

@@ -42,7 +42,7 @@ final class CropEditingTest extends House
 
     public function testHandsLogSignsInspectionsAndCollectionsViewersDoNot(): void
     {
-        $this->signIn('office');
+        $this->signIn('visitor');
         $code = (string) $this->db()->fetchOne('SELECT code FROM batch WHERE stuck_on IS NULL LIMIT 1');
         foreach ([
             '/api/ways/1/signs' => ['on' => '2027-05-12'], '/api/stock/LA-1/inspections' => ['clean' => true],
@@ -75,7 +75,7 @@ final class CropEditingTest extends House
 
     public function testTheHouseWaysFiguresAreThoseOfThePlan(): void
     {
-        $this->signIn('office');
+        $this->signIn('visitor');
         foreach (['catmint-millrace', 'weigela-plum-harness', 'lavender-grey-ferry'] as $slug) {
             $crop = $this->ask('GET', '/api/crops/'.$slug);
             $house = $crop['sheets'][0];
@@ -88,7 +88,7 @@ final class CropEditingTest extends House
 
     public function testAWayOfItsOwnWeighsItsOwnBatchesWhole(): void
     {
-        $this->signIn('office');
+        $this->signIn('visitor');
         $crop = $this->ask('GET', '/api/crops/fuchsia-lantern-row');
         [$house, $cover] = $crop['sheets'];
         self::assertSame($house['learnt']['batches'], $cover['learnt']['batches']);
@@ -101,7 +101,7 @@ final class CropEditingTest extends House
 
     public function testTheRailAndTheSeasonAgreeOnWhatIsOpen(): void
     {
-        $this->signIn('office');
+        $this->signIn('visitor');
         $rail = array_column($this->ask('GET', '/api/rail')['weeks'], 'open', 'week');
         foreach (['2027-W12', '2027-W19', '2027-W32', '2027-W48'] as $week) {
             $open = [];

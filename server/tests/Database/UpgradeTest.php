@@ -264,6 +264,31 @@ final class UpgradeTest extends TestCase
         );
     }
 
+    public function testHandsAndThoseWhoSignInBecomeOneList(): void
+    {
+        $this->crop('Catmint');
+        $this->bringUpTo('Version20261211000000');
+        $this->db->executeStatement("UPDATE account SET name = 'Ada Berg' WHERE id = 1");
+        $this->db->update('nursery', ['crew' => json_encode([
+            'hands' => [['name' => 'ada berg', 'hours' => 20.5], ['name' => 'Saturday help', 'hours' => 6]],
+            'away' => [['who' => 'Saturday help', 'from' => '2027-05-01', 'to' => '2027-05-02', 'why' => null],
+                ['who' => null, 'from' => '2027-12-24', 'to' => '2027-12-26', 'why' => 'closed']],
+        ], JSON_THROW_ON_ERROR)], ['id' => 1]);
+        $this->bringUp();
+        $people = $this->db->fetchAllAssociativeIndexed('SELECT name, id, sign_in, role, ended_on, must_change FROM account');
+        self::assertNull($people['Saturday help']['sign_in']);
+        self::assertNotNull($people['Ada Berg']['sign_in']);
+        $help = (int) $people['Saturday help']['id'];
+        self::assertSame(
+            ['hands' => [['person' => 1, 'hours' => 20.5], ['person' => $help, 'hours' => 6]], 'away' => [
+                ['who' => $help, 'from' => '2027-05-01', 'to' => '2027-05-02', 'why' => null],
+                ['who' => null, 'from' => '2027-12-24', 'to' => '2027-12-26', 'why' => 'closed'],
+            ]],
+            json_decode((string) $this->db->fetchOne('SELECT crew FROM nursery'), true),
+        );
+        self::assertSame([], $this->db->fetchAllAssociative('PRAGMA foreign_key_check'));
+    }
+
     public function testAKeptPlanTellsItsThingsByTheirNumbers(): void
     {
         $this->stuckBefore($this->crop('Catmint'), 'RAK-47', 'tip cutting', 'softwood');

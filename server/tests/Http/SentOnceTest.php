@@ -92,9 +92,11 @@ final class SentOnceTest extends House
     {
         $this->with('first-key-1', self::ORDER);
         Clock::set(new MockClock(new \DateTimeImmutable('+13 days')));
+        $this->signIn();
         $this->with('other-key-1', self::ORDER);
         self::assertSame(2, (int) $this->db()->fetchOne('SELECT count(*) FROM sent_write'));
         Clock::set(new MockClock(new \DateTimeImmutable('+15 days')));
+        $this->signIn();
         $this->with('third-key-1', self::ORDER);
         self::assertSame(['other-key-1', 'third-key-1'], $this->db()->fetchFirstColumn('SELECT key FROM sent_write ORDER BY at'));
     }

@@ -92,6 +92,7 @@ final class TypedTest extends House
     {
         $_SERVER['CRADLE_TODAY'] = $_ENV['CRADLE_TODAY'] = '';
         Clock::set(new MockClock('2027-05-11 21:30:00 UTC'));
+        $this->signIn();
         foreach (['UTC' => '2027-05-11', 'Pacific/Auckland' => '2027-05-12', 'America/Los_Angeles' => '2027-05-11'] as $zone => $day) {
             $this->nursery(['timeZone' => $zone]);
             self::assertSame($day, $this->ask('GET', '/api/session')['today'], $zone);

@@ -109,7 +109,7 @@ final class DaySheetTest extends House
         self::assertSame(['Femi Asante-Wray', 'two trays short'], [$ticks[$step]['by'], $ticks[$step]['note']]);
         self::assertNull($this->ask('POST', '/api/day-sheet/ticks', ['day' => $day, 'step' => $step, 'done' => false])['tick']);
         self::assertSame([], (array) $this->day($day)['ticks']);
-        $this->signIn('office');
+        $this->signIn('visitor');
         $this->refused(403, 'POST', '/api/day-sheet/ticks', ['day' => $day, 'step' => $step, 'done' => true]);
     }
 

@@ -231,7 +231,7 @@ final class RecordsTest extends House
         $taken = $this->ask('DELETE', '/api/records/pot/'.$this->db()->fetchOne('SELECT max(id) FROM pot'))['taken'];
         $this->signIn('bo');
         $this->refused(403, 'POST', "/api/taken-out/{$taken}/back", []);
-        $this->signIn('office');
+        $this->signIn('visitor');
         $this->refused(403, 'DELETE', '/api/records/check/1');
         $this->refused(404, 'DELETE', '/api/records/anything/1');
     }

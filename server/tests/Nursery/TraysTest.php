@@ -84,7 +84,7 @@ final class TraysTest extends House
             '15 cm',
             array_column($this->ask('POST', '/api/trays/pots', ['name' => '15 cm', 'millilitres' => 1500, 'acrossCm' => 15])['pots'], 'name'),
         );
-        $this->signIn('office');
+        $this->signIn('visitor');
         $this->refused(403, 'POST', '/api/trays/kinds', self::HALF);
     }
 

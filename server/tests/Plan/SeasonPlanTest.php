@@ -355,7 +355,7 @@ final class SeasonPlanTest extends House
 
     public function testAViewerMayLookAndNotMove(): void
     {
-        $this->signIn('office');
+        $this->signIn('visitor');
         self::assertSame(200, $this->send('GET', '/api/plan/even')->getStatusCode());
         foreach (['/api/plan/moves', '/api/plan/versions', '/api/plan/draft/keep', '/api/air', '/api/wanted/series'] as $path) {
             self::assertSame(403, $this->send('POST', $path, [])->getStatusCode(), $path);

@@ -141,7 +141,7 @@ final class LotTest extends House
 
     public function testAnOrderThatIsOverdueStillSaysHowItStands(): void
     {
-        $this->signIn('office');
+        $this->signIn('visitor');
         $overdue = array_filter(
             $this->ask('GET', '/api/wanted?season=running')['wanted'],
             static fn (array $w) => $w['readyWeek'] < '2027-W19' && $w['state'] === 'under_way',

@@ -53,7 +53,7 @@ final class PracticeTest extends House
         $this->signIn('femi');
         self::assertSame('grades', $this->refused(422, 'POST', '/api/practice', ['set' => 1, 'grades' => ['callus']])['field']);
         self::assertSame('grades[1]', $this->refused(422, 'POST', '/api/practice', ['set' => 1, 'grades' => ['callus', 'green']])['field']);
-        $this->signIn('office');
+        $this->signIn('visitor');
         self::assertSame(403, $this->send('POST', '/api/practice', ['set' => 1, 'grades' => self::right(1)])->getStatusCode());
     }
 }

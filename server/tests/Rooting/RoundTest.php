@@ -147,7 +147,7 @@ final class RoundTest extends House
             $refusal = $this->refused(422, 'POST', '/api/round/looks', ['key' => 'device-1-0011', 'on' => $day] + $look);
             self::assertSame(['on', $code], [$refusal['field'], $refusal['code']]);
         }
-        $this->signIn('office');
+        $this->signIn('visitor');
         $this->refused(403, 'POST', '/api/round/looks', $look);
     }
 

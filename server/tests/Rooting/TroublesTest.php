@@ -82,7 +82,7 @@ final class TroublesTest extends House
     {
         $this->signIn('bo');
         $this->see($this->ask('GET', '/api/round')['stops'][0], 'nozzle');
-        $this->signIn('office');
+        $this->signIn('visitor');
         $id = $this->troubles()[0]['looks'][0]['id'];
         self::assertSame('not_allowed', $this->refused(403, 'POST', '/api/troubles', ['looks' => [$id], 'what' => 'x'])['code']);
     }

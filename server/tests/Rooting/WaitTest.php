@@ -109,7 +109,7 @@ final class WaitTest extends House
         } else {
             self::assertSame('not_possible', $this->refused(422, 'POST', "/api/batches/{$code}/wait", ['kind' => 'cooler', 'zone' => 1])['code']);
         }
-        $this->signIn('office');
+        $this->signIn('visitor');
         $this->refused(403, 'POST', "/api/batches/{$code}/wait", ['kind' => 'wait']);
     }
 

@@ -11,7 +11,7 @@ final class FitTest extends House
 {
     public function testTheDemoHasEachReasonAtLeastOnce(): void
     {
-        $this->signIn('office');
+        $this->signIn('visitor');
         $codes = [];
         foreach ($this->ask('GET', '/api/stock')['blocks'] as $block) {
             self::assertSame($block['fit'], $block['against'] === []);
@@ -58,7 +58,7 @@ final class FitTest extends House
         $cleared = $this->ask('POST', "/api/inspections/{$id}/clear", ['why' => 'sprayed, none seen for two weeks']);
         self::assertSame([true, '2027-05-12', 'Bo Tarrant'], [$cleared['fit'], $cleared['cleanOn'], $cleared['inspections'][1]['clearedBy']]);
         self::assertSame('nothing_to_clear', $this->refused(422, 'POST', "/api/inspections/{$id}/clear", ['why' => 'again'])['code']);
-        $this->signIn('office');
+        $this->signIn('visitor');
         self::assertSame(403, $this->send('POST', '/api/stock/CA-1/inspections', ['clean' => true])->getStatusCode());
     }
 
@@ -246,7 +246,7 @@ final class FitTest extends House
 
     public function testALicenceOnSaleCountsWhatWasSold(): void
     {
-        $this->signIn('office');
+        $this->signIn('visitor');
         $licence = $this->licence('OF 31');
         $sold = (int) $this->db()->fetchOne("SELECT sum(e.count) FROM entry e JOIN act a ON a.id = e.act_id
             JOIN line l ON l.id = e.to_line JOIN batch b ON b.id = l.batch_id JOIN crop c ON c.id = b.crop_id

@@ -56,7 +56,7 @@ final class StockTest extends House
 
     public function testTheWeekSaysWhetherTheMaterialIsRight(): void
     {
-        $this->signIn('office');
+        $this->signIn('visitor');
         $in = fn (string $week) => $this->block('CA-1', $week)['window']['opensIn'];
         self::assertSame(0, $in('2027-W20'));
         self::assertSame(2, $in('2027-W16'));
@@ -113,7 +113,7 @@ final class StockTest extends House
 
     public function testAShootOfAStemMakesSeveral(): void
     {
-        $this->signIn('office');
+        $this->signIn('visitor');
         $block = $this->ask('GET', '/api/stock/HN-1');
         self::assertSame(4, $block['perShoot'], '52 cm at 6 cm are 8 nodes, and 7 cm take two.');
         self::assertSame(90 * 3 * 4, $block['canGive']);

@@ -71,7 +71,7 @@ final class WantedTest extends House
 
     public function testTheRunningSeasonLeavesOutWhatIsOver(): void
     {
-        $this->signIn('office');
+        $this->signIn('visitor');
         $running = $this->ask('GET', '/api/wanted')['wanted'];
         $all = $this->ask('GET', '/api/wanted?season=all')['wanted'];
         self::assertGreaterThan(count($running), count($all));

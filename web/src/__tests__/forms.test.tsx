@@ -16,7 +16,7 @@ import { useShown, WeekProvider } from '../shell/week'
 
 const session: Session = {
   needsSetup: false,
-  account: { id: 1, version: 1, name: 'Ines Halloran', signIn: 'ines', role: 'propagator' },
+  account: { id: 1, version: 1, name: 'Ines Halloran', signIn: 'ines', role: 'propagator', endedOn: null, mustChange: false },
   nursery: {
     name: 'Merrowdale',
     units: 'us',
@@ -33,6 +33,9 @@ const session: Session = {
     air: [4, 4, 6, 9, 12, 15, 17, 16, 14, 11, 7, 5],
     currency: '€',
     inspectionDays: 60,
+    sessionIdleHours: 12,
+    sessionDays: 14,
+    sharedMinutes: 30,
     version: 1,
   },
   today: '2027-05-12',
@@ -181,22 +184,24 @@ describe('planning', () => {
 
 describe('the shell', () => {
   function Who() {
-    const { mayLog, mayPlan, week } = useShown()
+    const { mayLog, mayPlan, mayOrder, week } = useShown()
     return (
       <output>
-        {week} {mayLog ? 'logs' : 'looks'} {mayPlan ? 'plans' : ''}
+        {week} {mayLog ? 'logs' : 'looks'} {mayPlan ? 'plans' : ''} {mayOrder ? 'sells' : ''}
       </output>
     )
   }
-  const as = (role: 'propagator' | 'hand' | 'viewer'): Session => ({
+  const as = (role: 'propagator' | 'office' | 'hand' | 'viewer'): Session => ({
     ...session,
-    account: { id: 1, version: 1, name: 'X', signIn: 'x', role },
+    account: { id: 1, version: 1, name: 'X', signIn: 'x', role, endedOn: null, mustChange: false },
   })
 
   it('knows what each role may do', () => {
-    expect(draw(<Who />, as('propagator'))).toContain('2027-W19 logs plans')
+    expect(draw(<Who />, as('propagator'))).toContain('2027-W19 logs plans sells')
+    expect(draw(<Who />, as('office'))).toContain('2027-W19 looks  sells')
     expect(draw(<Who />, as('hand'))).toContain('2027-W19 logs ')
     expect(draw(<Who />, as('hand'))).not.toContain('plans')
+    expect(draw(<Who />, as('hand'))).not.toContain('sells')
     expect(draw(<Who />, as('viewer'))).toContain('2027-W19 looks ')
   })
 

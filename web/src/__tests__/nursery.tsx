@@ -7,7 +7,7 @@ import { WeekProvider } from '../shell/week'
 /** A small made-up nursery for the tests of the rooms. */
 export const session: Session = {
   needsSetup: false,
-  account: { id: 1, version: 1, name: 'Ines Halloran', signIn: 'ines', role: 'propagator' },
+  account: { id: 1, version: 1, name: 'Ines Halloran', signIn: 'ines', role: 'propagator', endedOn: null, mustChange: false },
   nursery: {
     name: 'Merrowdale',
     units: 'metric',
@@ -24,13 +24,19 @@ export const session: Session = {
     air: [4, 4, 6, 9, 12, 15, 17, 16, 14, 11, 7, 5],
     currency: '€',
     inspectionDays: 60,
+    sessionIdleHours: 12,
+    sessionDays: 14,
+    sharedMinutes: 30,
     version: 1,
   },
   today: '2027-05-12',
   week: '2027-W19',
 }
 
-export const viewer: Session = { ...session, account: { id: 5, version: 1, name: 'Office', signIn: 'office', role: 'viewer' } }
+export const viewer: Session = {
+  ...session,
+  account: { id: 5, version: 1, name: 'Office', signIn: 'office', role: 'viewer', endedOn: null, mustChange: false },
+}
 
 /** A room drawn once, with what it would have asked for already there. */
 export function drawRoom(

@@ -341,8 +341,9 @@ describe('a route of two batches', () => {
 
 describe('hands, air and liners', () => {
   it('are entered in rooms of their own', () => {
+    const bo = { id: 2, version: 1, name: 'Bo Tarrant', signIn: 'bo', role: 'hand' as const, endedOn: null, mustChange: false }
     const crew = {
-      crew: { hands: [{ name: 'Bo', hours: 8 }], away: [] },
+      crew: { hands: [{ person: 2, hours: 8 }], away: [] },
       norms: {
         stuckAnHour: 180,
         pottedAnHour: 110,
@@ -358,10 +359,11 @@ describe('hands, air and liners', () => {
     const drawn = drawRoom(<CrewForm />, {
       known: [
         [['crew'], crew],
-        [['choices'], choices],
+        [['choices'], { ...choices, people: [bo, { ...bo, id: 9, name: 'Left Long Ago', endedOn: '2026-10-01' }] }],
       ],
     })
     expect(drawn).toContain('name="hands.0.hours"')
+    expect(drawn).not.toContain('Left Long Ago')
     expect(drawn).toContain('Keep the hands')
     expect(
       drawRoom(<CrewForm />, {

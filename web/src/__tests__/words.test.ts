@@ -33,6 +33,9 @@ const metric: Nursery = {
   air: [4, 4, 6, 9, 12, 15, 17, 16, 14, 11, 7, 5],
   currency: '€',
   inspectionDays: 60,
+  sessionIdleHours: 12,
+  sessionDays: 14,
+  sharedMinutes: 30,
   version: 1,
 }
 const us: Nursery = { ...metric, units: 'us', temperature: 'fahrenheit', weeks: 'dates' }

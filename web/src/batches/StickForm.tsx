@@ -70,7 +70,7 @@ export function StickForm({ batch, onDone }: { batch: Batch; onDone: () => void 
         <legend className="mb-1 text-sm font-semibold">Who stuck it</legend>
         <div className="flex flex-wrap gap-x-5">
           {choices?.people
-            .filter((person) => person.role !== 'viewer')
+            .filter((person) => person.endedOn === null && (person.role === 'propagator' || person.role === 'hand'))
             .map((person) => (
               <label key={person.id} className="flex min-h-11 cursor-pointer items-center gap-2">
                 <input type="checkbox" className="checkbox" value={String(person.id)} {...form.register('people')} />

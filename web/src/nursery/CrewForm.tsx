@@ -1,4 +1,5 @@
 import { useFieldArray, useForm } from 'react-hook-form'
+import { Link } from 'react-router'
 import { put, Refusal, type Schemas, type Typed } from '../api/client'
 import { queryClient, useChoices, useCrew } from '../api/queries'
 import { useWrite } from '../api/writes'
@@ -22,9 +23,14 @@ const NORMS = [
   ['pottedAnHour', 'Potted in an hour', 10, 'plants, where nothing else is said'],
 ] as const
 
-const typedOf = (crew: Crew) => ({
-  hands: crew.crew.hands.map(({ name, hours }) => ({ name, hours: showNumber(hours) })),
-  away: crew.crew.away.map(({ who, from, to, why }) => ({ who: who ?? '', from, to, why: why ?? '' })),
+const typedOf = (crew: Crew, people: Schemas['Person'][]) => ({
+  hands: people
+    .filter((person) => person.endedOn === null)
+    .map(({ id, name }) => {
+      const hours = crew.crew.hands.find((hand) => hand.person === id)?.hours
+      return { person: id, name, hours: hours === undefined ? '' : showNumber(hours) }
+    }),
+  away: crew.crew.away.map(({ who, from, to, why }) => ({ who: String(who ?? ''), from, to, why: why ?? '' })),
   norms: Object.fromEntries(NORMS.map(([name]) => [name, String(crew.norms[name])])) as Record<(typeof NORMS)[number][0], string>,
   stuckBy: Object.entries(crew.norms.stuckBy).map(([what, many]) => ({ what, many: String(many) })),
   pottedBy: Object.entries(crew.norms.pottedBy).map(([what, many]) => ({ what, many: String(many) })),
@@ -33,15 +39,18 @@ const typedOf = (crew: Crew) => ({
 })
 type Entered = ReturnType<typeof typedOf>
 
+const hasHours = ({ hours }: Entered['hands'][number]) => hours.trim() !== ''
+
 function bodyOf(typed: Entered, version: number): Typed<'put', '/api/crew'> {
   const each = (rows: Entered['stuckBy']) =>
     Object.fromEntries(rows.filter(({ what }) => what !== '').map(({ what, many }) => [what, numeric(many)]))
   return {
     version,
     crew: {
-      hands: typed.hands.map(({ name, hours }) => ({ name, hours: numeric(hours) })),
+      // Who has no hours here is no hand.
+      hands: typed.hands.filter(hasHours).map(({ person, hours }) => ({ person, hours: numeric(hours) })),
       away: typed.away.map(({ who, from, to, why }) => ({
-        ...(who === '' ? {} : { who }),
+        ...(who === '' ? {} : { who: Number(who) }),
         from,
         to,
         ...(why === '' ? {} : { why }),
@@ -61,10 +70,9 @@ function bodyOf(typed: Entered, version: number): Typed<'put', '/api/crew'> {
 }
 
 /** Who works here for how long, who is away, and how much one pair of hands does in an hour. */
-function Hands({ crew, mayPlan }: { crew: Crew; mayPlan: boolean }) {
+function Hands({ crew, choices, mayPlan }: { crew: Crew; choices: Schemas['Choices']; mayPlan: boolean }) {
   const { session } = useShown()
-  const { data: choices } = useChoices()
-  const form = useForm<Entered>({ defaultValues: typedOf(crew) })
+  const form = useForm<Entered>({ defaultValues: typedOf(crew, choices.people) })
   const kept = useKept(form, 'hands')
   const hands = useFieldArray({ control: form.control, name: 'hands' })
   const away = useFieldArray({ control: form.control, name: 'away' })
@@ -84,7 +92,7 @@ function Hands({ crew, mayPlan }: { crew: Crew; mayPlan: boolean }) {
         if (!(refusal instanceof Refusal) || isMeeting(refusal)) return
         const names = ['hands', 'away'].flatMap((list) =>
           Array.from({ length: 100 }, (_, i) =>
-            ['name', 'hours', 'who', 'from', 'to', 'why'].map((field) => `${list}.${i}.${field}`),
+            ['person', 'hours', 'who', 'from', 'to', 'why'].map((field) => `${list}.${i}.${field}`),
           ).flat(),
         )
         showRefusal(form, new Refusal(refusal.code, refusal.field.replace(/^crew\./, ''), refusal.message), [
@@ -116,24 +124,23 @@ function Hands({ crew, mayPlan }: { crew: Crew; mayPlan: boolean }) {
       {kept}
       <fieldset disabled={!mayPlan} className="contents">
         <div className="grid gap-2">
-          {hands.fields.length === 0 && <p className="soft">No hands yet. Without them no week is too full.</p>}
-          {hands.fields.map((field, i) => (
-            <div key={field.id} className={row}>
-              <Field label="Name" error={errors.hands?.[i]?.name}>
-                {(ids) => <input {...ids} {...form.register(`hands.${i}.name`)} className="field-text" />}
-              </Field>
-              <Field label="Hours a week here" error={errors.hands?.[i]?.hours}>
+          <h3 className="font-semibold">Hours a week here</h3>
+          {!form.watch('hands').some(hasHours) && <p className="soft">No hours yet. Without them no week is too full.</p>}
+          <div className="grid grid-cols-2 gap-3 sm:grid-cols-3 lg:grid-cols-5">
+            {hands.fields.map((field, i) => (
+              <Field key={field.id} label={field.name} error={errors.hands?.[i]?.hours ?? errors.hands?.[i]?.person}>
                 {(ids) => <input {...ids} {...form.register(`hands.${i}.hours`)} inputMode="decimal" className="field-text" />}
               </Field>
-              {gone(`hand ${i + 1}`, () => hands.remove(i))}
-            </div>
-          ))}
+            ))}
+          </div>
           {mayPlan && (
-            <div>
-              <button type="button" className="act" onClick={() => hands.append({ name: '', hours: '' })}>
-                Another hand
-              </button>
-            </div>
+            <p>
+              Somebody else lends a hand? Add them among the{' '}
+              <Link className="word" to="/nursery/people">
+                people
+              </Link>
+              ; whoever is left empty here is no hand.
+            </p>
           )}
         </div>
         <div className="grid gap-2">
@@ -149,8 +156,8 @@ function Hands({ crew, mayPlan }: { crew: Crew; mayPlan: boolean }) {
                     className="field-text"
                   >
                     <option value="">all: closed</option>
-                    {form.watch('hands').map(({ name }) => (
-                      <option key={name} value={name}>
+                    {form.watch('hands').map(({ person, name }) => (
+                      <option key={person} value={person}>
                         {name}
                       </option>
                     ))}
@@ -188,8 +195,8 @@ function Hands({ crew, mayPlan }: { crew: Crew; mayPlan: boolean }) {
         </div>
         {(
           [
-            ['Stuck in an hour, by way of cutting', stuckBy, 'stuckBy', (choices?.methods ?? []).map(({ method }) => method)],
-            ['Potted in an hour, by pot', pottedBy, 'pottedBy', (choices?.pots ?? []).map(({ name }) => name)],
+            ['Stuck in an hour, by way of cutting', stuckBy, 'stuckBy', choices.methods.map(({ method }) => method)],
+            ['Potted in an hour, by pot', pottedBy, 'pottedBy', choices.pots.map(({ name }) => name)],
           ] as const
         ).map(([title, list, name, from]) => (
           <div key={name} className="grid gap-2">
@@ -247,7 +254,7 @@ function Hands({ crew, mayPlan }: { crew: Crew; mayPlan: boolean }) {
               type="button"
               className="act"
               onClick={() => {
-                form.reset(typedOf(write.error?.theirs as unknown as Crew))
+                form.reset(typedOf(write.error?.theirs as unknown as Crew, choices.people))
                 write.reset()
               }}
             >
@@ -271,15 +278,17 @@ function Hands({ crew, mayPlan }: { crew: Crew; mayPlan: boolean }) {
 export function CrewForm() {
   const { mayPlan } = useShown()
   const read = useCrew()
+  const choicesRead = useChoices()
   const { data } = read
-  if (!data) return <Unread of={read} title="Hands" rooms={<NurseryRooms />} />
+  const { data: choices } = choicesRead
+  if (!data || !choices) return <Unread of={data ? choicesRead : read} title="Hands" rooms={<NurseryRooms />} />
   return (
     <>
       <div className="mb-4 flex flex-wrap items-center gap-x-4 gap-y-1">
         <h1>Hands</h1>
         <NurseryRooms />
       </div>
-      {data && <Hands key={data.version} crew={data} mayPlan={mayPlan} />}
+      <Hands key={`${data.version} ${choices.people.length}`} crew={data} choices={choices} mayPlan={mayPlan} />
     </>
   )
 }

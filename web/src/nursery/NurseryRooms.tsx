@@ -6,6 +6,7 @@ export const NurseryRooms = () => (
     looks={[
       ['/nursery', 'Settings'],
       ['/nursery/habits', 'Habits'],
+      ['/nursery/people', 'People'],
       ['/nursery/hands', 'Hands'],
       ['/nursery/air', 'Air'],
       ['/nursery/trays', 'Trays and pots'],

@@ -11,8 +11,8 @@ import { Stepper } from '../forms/Stepper'
 import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
 import { CLIMATE_WORDS, SIGNS_WORDS, timeZones, unitOf } from '../words'
+import { Customers } from './Customers'
 import { NurseryRooms } from './NurseryRooms'
-import { Customers, People } from './People'
 
 const SELECTS: [keyof Nursery, string, [string, string][]][] = [
   [
@@ -77,6 +77,9 @@ const WORDS = {
   name: 'Name',
   windowWeeks: 'Weeks later than the reference',
   inspectionDays: 'An inspection is old after, days',
+  sessionIdleHours: 'Signed out when unused for, hours',
+  sessionDays: 'Signed out at the latest after, days',
+  sharedMinutes: 'On a shared device, when unused for, minutes',
   currency: 'Currency',
   air: 'Monthly mean air',
   ...Object.fromEntries(SELECTS.map(([name, words]) => [name, words])),
@@ -89,6 +92,9 @@ function typedOf(nursery: Nursery) {
     ...nursery,
     windowWeeks: String(nursery.windowWeeks),
     inspectionDays: String(nursery.inspectionDays),
+    sessionIdleHours: String(nursery.sessionIdleHours),
+    sessionDays: String(nursery.sessionDays),
+    sharedMinutes: String(nursery.sharedMinutes),
     air: nursery.air.map((mean) => (nursery.temperature === 'fahrenheit' ? tenth(mean * 1.8 + 32) : tenth(mean))),
   }
 }
@@ -100,6 +106,9 @@ function bodyOf(typed: ReturnType<typeof typedOf>, began: Nursery): Typed<'put',
     ...typed,
     windowWeeks: numeric(typed.windowWeeks),
     inspectionDays: numeric(typed.inspectionDays),
+    sessionIdleHours: numeric(typed.sessionIdleHours),
+    sessionDays: numeric(typed.sessionDays),
+    sharedMinutes: numeric(typed.sharedMinutes),
     air: typed.air.map((mean, i) => {
       const value = mean.trim() === '' ? mean : numeric(mean)
       return mean === was.air[i] ? (began.air[i] ?? mean) : typeof value === 'number' ? unitOf('heat', began).read(value) : value
@@ -239,7 +248,6 @@ export function Settings() {
       </div>
       {/* Kept anew, it is read anew: what stands in its fields is in the units it shows. Its key is no bare number: the form below has one too. */}
       {session.nursery && <NurseryForm key={`settings ${session.nursery.version}`} nursery={session.nursery} mayPlan={mayPlan} />}
-      <People />
       <Customers />
     </>
   )

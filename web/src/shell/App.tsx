@@ -12,6 +12,7 @@ import { Failed } from './Unread'
 import { WeekProvider } from './week'
 
 const Setup = lazy(() => import('./Setup').then((m) => ({ default: m.Setup })))
+const ChooseOwn = lazy(() => import('./ChooseOwn').then((m) => ({ default: m.ChooseOwn })))
 const SignIn = lazy(() => import('./SignIn').then((m) => ({ default: m.SignIn })))
 
 /** Who is here decides what is shown: the first start, the door, or the house. */
@@ -31,6 +32,12 @@ export function App() {
     return (
       <Suspense>
         <Setup />
+      </Suspense>
+    )
+  if (session.account?.mustChange)
+    return (
+      <Suspense>
+        <ChooseOwn account={session.account} />
       </Suspense>
     )
   if (session.account) {

@@ -5,6 +5,7 @@ import { Choose } from '../forms/Choose'
 import { Field } from '../forms/Field'
 import { signsOf } from '../forms/number'
 import { FormRefusal, showRefusal } from '../forms/refusals'
+import { PASSWORD_HINT } from '../nursery/OwnPassword'
 import { CLIMATE_WORDS, SIGNS_WORDS, timeZones } from '../words'
 import { Door } from './Door'
 
@@ -19,6 +20,7 @@ const NAMES = [
   'name',
   'signIn',
   'password',
+  'token',
 ] as const
 
 /** The first start: the nursery, and the person who runs it. */
@@ -35,6 +37,7 @@ export function Setup() {
       name: '',
       signIn: '',
       password: '',
+      token: new URLSearchParams(location.search).get('token') ?? '',
     },
   })
   const { errors, isSubmitting } = form.formState
@@ -127,9 +130,20 @@ export function Setup() {
           )}
         </Field>
         <div className="sm:col-span-2">
-          <Field label="Password" hint="At least 10 characters." error={errors.password}>
+          <Field label="Password" hint={PASSWORD_HINT} error={errors.password}>
             {(ids) => (
               <input {...ids} {...form.register('password')} type="password" className="field-text" autoComplete="new-password" />
+            )}
+          </Field>
+        </div>
+        <div className="sm:col-span-2">
+          <Field
+            label="Token"
+            hint="printed where the server was started, so that the nursery is whose server it is"
+            error={errors.token}
+          >
+            {(ids) => (
+              <input {...ids} {...form.register('token')} className="field-text" autoComplete="off" autoCapitalize="none" />
             )}
           </Field>
         </div>

@@ -34,7 +34,7 @@ let left = false
 /** Whether the last person here signed out themselves. */
 export const hasLeft = () => left
 
-async function signOut() {
+export async function signOut() {
   left = true
   queryClient.setQueryData(['session'], await answer(api.POST('/api/sign-out', {})))
   // What one person typed or sent is not for the next one on this device.
@@ -162,7 +162,12 @@ export function Shell({ children }: { children: ReactNode }) {
                 {session.account?.name}, {session.account?.role}
               </li>
               <li>
-                <NavLink to="/nursery" className="flex min-h-11 items-center px-2">
+                <NavLink to="/nursery/people" className="flex min-h-11 items-center px-2">
+                  Your password, people
+                </NavLink>
+              </li>
+              <li>
+                <NavLink to="/nursery" end className="flex min-h-11 items-center px-2">
                   The nursery
                 </NavLink>
               </li>

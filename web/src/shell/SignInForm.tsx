@@ -24,7 +24,7 @@ function letIn(session: Session) {
 
 /** Name and password; who they belong to is here from then on. */
 export function SignInForm() {
-  const form = useForm({ defaultValues: { signIn: '', password: '' } })
+  const form = useForm({ defaultValues: { signIn: '', password: '', shared: false } })
   const { errors, isSubmitting } = form.formState
   const enter = form.handleSubmit(async (typed) => {
     try {
@@ -45,6 +45,10 @@ export function SignInForm() {
           <input {...ids} {...form.register('password')} type="password" className="field-text" autoComplete="current-password" />
         )}
       </Field>
+      <label className="flex min-h-11 cursor-pointer items-center gap-2">
+        <input type="checkbox" className="checkbox" {...form.register('shared')} />
+        others use this device too: sign me out sooner
+      </label>
       <FormRefusal form={form} />
       <button type="submit" className="act-main" disabled={isSubmitting}>
         Sign in

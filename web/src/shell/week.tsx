@@ -12,6 +12,8 @@ interface Shown {
   move: (weeks: number) => void
   mayLog: boolean
   mayPlan: boolean
+  /** Orders and customers. */
+  mayOrder: boolean
 }
 
 const ShownWeek = createContext<Shown | null>(null)
@@ -38,6 +40,7 @@ export function WeekProvider({ session, children }: { session: Session; children
       move,
       mayLog: role === 'propagator' || role === 'hand',
       mayPlan: role === 'propagator',
+      mayOrder: role === 'propagator' || role === 'office',
     }),
     [session, week, move, role],
   )

@@ -12,7 +12,7 @@ import { OrderForm } from './OrderForm'
 import { Remedies } from './Remedies'
 
 function Order({ wanted, chosen }: { wanted: Wanted; chosen: boolean }) {
-  const { mayPlan, session } = useShown()
+  const { mayPlan, mayOrder, session } = useShown()
   const [changing, setChanging] = useState(false)
   const [mending, setMending] = useState(false)
   return (
@@ -91,6 +91,10 @@ function Order({ wanted, chosen }: { wanted: Wanted; chosen: boolean }) {
             <Link className="act" to={`/wanted/${wanted.id}/routes`} aria-label={`Ways to ${wanted.plants} ${wanted.crop}`}>
               Ways
             </Link>
+          </>
+        )}
+        {mayOrder && !wanted.calledOff && wanted.state !== 'done' && (
+          <>
             <button
               type="button"
               className="act"
@@ -103,7 +107,7 @@ function Order({ wanted, chosen }: { wanted: Wanted; chosen: boolean }) {
             <HistoryLink of={String(wanted.id)} what="wanted" button />
           </>
         )}
-        {mayPlan && wanted.calledOff && (
+        {mayOrder && wanted.calledOff && (
           <button
             type="button"
             className="act"
@@ -131,7 +135,7 @@ function Order({ wanted, chosen }: { wanted: Wanted; chosen: boolean }) {
 
 /** What is wanted, week by week. */
 export function Orders() {
-  const { mayPlan, session, week } = useShown()
+  const { mayOrder, session, week } = useShown()
   const { data: crops } = useCrops()
   const [adding, setAdding] = useState(false)
   const [search, setSearch] = useSearchParams()
@@ -184,7 +188,7 @@ export function Orders() {
           />
           earlier ones too
         </label>
-        {mayPlan && (
+        {mayOrder && (
           <button type="button" className="act-main ml-auto" aria-expanded={adding} onClick={() => setAdding(!adding)}>
             {adding ? 'Close' : 'New order'}
           </button>
