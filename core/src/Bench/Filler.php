@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Bench;
 
+use WetCradle\Core\Compute\Going;
 use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
@@ -19,6 +20,8 @@ use WetCradle\Core\Refused;
  */
 final class Filler
 {
+    /** Steps between two times that it is asked whether to go on. */
+    private const ASKS_EVERY = 200;
     /** Steps of one cooling, for each batch and at least; then the round goes on with its second half. */
     private const COOLING = 2500;
     private const COOLING_EACH = 12;
@@ -107,15 +110,22 @@ final class Filler
         $this->remember();
     }
 
-    /** So many steps of search. */
-    public function improve(int $steps): void
+    /** So many steps of search, for as long as it is let go on. */
+    public function improve(int $steps, ?Going $going = null): void
     {
         if ($this->able === []) {
             return;
         }
         $cooling = max(self::COOLING, self::COOLING_EACH * count($this->able));
         $round = $cooling + self::LAYING;
-        for ($end = $this->steps + $steps; $this->steps < $end;) {
+        $begin = $asked = $this->steps;
+        for ($end = $begin + $steps; $this->steps < $end;) {
+            if ($going !== null && $this->steps - $asked >= self::ASKS_EVERY) {
+                $asked = $this->steps;
+                if (!$going->on(($asked - $begin) / $steps)) {
+                    break;
+                }
+            }
             $at = $this->steps % $round;
             if ($at < $cooling) {
                 if ($at === 0) {

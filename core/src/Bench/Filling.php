@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Bench;
 
+use WetCradle\Core\Compute\Going;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
 
@@ -94,10 +95,14 @@ final class Filling
         $this->filler->from($plan);
     }
 
-    /** @return bool whether more steps could still gain anything */
-    public function improve(int $steps): bool
+    /**
+     * @param ?Going $going asked now and then whether to go on; stopped, it keeps what it has found
+     *
+     * @return bool whether more steps could still gain anything
+     */
+    public function improve(int $steps, ?Going $going = null): bool
     {
-        $this->filler->improve($steps);
+        $this->filler->improve($steps, $going);
 
         return !$this->filler->isBest();
     }

@@ -4,8 +4,9 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Bench;
 
-use WetCradle\Core\Compute\Calculation;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Compute\Going;
+use WetCradle\Core\Compute\Stoppable;
 use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
@@ -13,7 +14,7 @@ use WetCradle\Core\Numbers\Whole;
 use WetCradle\Core\Refused;
 
 /** Batches placed in zones over weeks, as near as can be to the week that each likes best; what finds no place with its reason and what would work. */
-final class PlaceBatches implements Calculation
+final class PlaceBatches implements Stoppable
 {
     private const SEED = 1;
     /** A large house gets fewer steps, as each takes longer there. */
@@ -36,8 +37,21 @@ final class PlaceBatches implements Calculation
      */
     public static function compute(Fields $in): array
     {
+        return self::computeUntil($in, null);
+    }
+
+    /**
+     * The same, for as long as it is let go on.
+     *
+     * @return array{
+     *     placements: list<array{batch: string, zone: string, start: int}>, unplaced: list<array<string, mixed>>,
+     *     score: int, settings: list<array<string, mixed>>,
+     * }
+     */
+    public static function computeUntil(Fields $in, ?Going $going): array
+    {
         $filling = self::read($in);
-        $filling->improve(self::stepsFor($filling->count()));
+        $filling->improve(self::stepsFor($filling->count()), $going);
         $filled = $filling->filled();
         $spaces = $filled->taken->spaces;
         $placements = [];

@@ -33,12 +33,20 @@ final class Registry
         return array_keys($this->byName);
     }
 
+    /** Whether it looks for better for as long as it is let. */
+    public function isSearch(string $name): bool
+    {
+        return is_a($this->byName[$name] ?? '', Stoppable::class, true);
+    }
+
     /**
+     * @param ?Going $going along with a search
+     *
      * @return array<string, mixed>
      *
      * @throws Refused with code unknown_calculation, or whatever the calculation finds wrong
      */
-    public function compute(string $name, string $json): array
+    public function compute(string $name, string $json, ?Going $going = null): array
     {
         $class = $this->byName[$name] ?? throw Refused::because(
             'unknown_calculation',
@@ -46,6 +54,8 @@ final class Registry
             Fact::of('refused.registry.unknown_calculation', name: $name, choices: implode(', ', $this->names())),
         );
 
-        return $class::compute(Fields::fromJson($json));
+        $in = Fields::fromJson($json);
+
+        return is_a($class, Stoppable::class, true) ? $class::computeUntil($in, $going) : $class::compute($in);
     }
 }

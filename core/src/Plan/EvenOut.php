@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Core\Plan;
 
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Compute\Going;
 use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefault;
@@ -36,10 +37,11 @@ final class EvenOut
      * @param list<float>                               $crew   hours a week that there are
      * @param list<Movable>                             $movable
      * @param \Closure(Movable, PlainDates): bool $able  whether bench and stock allow it
+     * @param ?Going                                                           $going asked before each move; stopped, those found so far are kept
      *
      * @throws Refused for `hands`
      */
-    public static function plan(Week $from, array $fixed, array $crew, array $movable, \Closure $able, HouseDefaults $house): self
+    public static function plan(Week $from, array $fixed, array $crew, array $movable, \Closure $able, HouseDefaults $house, ?Going $going = null): self
     {
         if (array_sum($crew) <= 0.0) {
             throw Refused::because(
@@ -58,7 +60,7 @@ final class EvenOut
         }
         $before = $load;
         $options = $moves = $moved = [];
-        while (count($moves) < self::MOST_MOVES) {
+        while (count($moves) < self::MOST_MOVES && ($going === null || $going->on(self::share($load, $before, $crew)))) {
             foreach ($movable as $i => $batch) {
                 if (!isset($options[$i]) && self::touchesOverfull($now[$i], $load, $crew)) {
                     $options[$i] = iterator_to_array(self::options($batch, $was[$i], $first, $house), false);
@@ -144,6 +146,21 @@ final class EvenOut
                 }
             }
         }
+    }
+
+    /**
+     * How much of the overload is gone.
+     *
+     * @param list<float> $load
+     * @param list<float> $before
+     * @param list<float> $crew
+     */
+    private static function share(array $load, array $before, array $crew): float
+    {
+        $over = static fn (array $of): float => array_sum(array_map(static fn (float $hours, float $there) => max(0.0, $hours - $there), $of, $crew));
+        $was = $over($before);
+
+        return $was <= 0.0 ? 1.0 : 1.0 - $over($load) / $was;
     }
 
     /** @return array<int, float> hours by week from the first */

@@ -7,6 +7,7 @@ namespace WetCradle\Core\Plan;
 use WetCradle\Core\Bench\Berths;
 use WetCradle\Core\Bench\Positions;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Compute\Going;
 use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
@@ -24,7 +25,12 @@ final class SeasonDraft
     {
     }
 
-    /** @param list<array{orders: non-empty-list<array{id: int, plants: int}>, want: Want}> $wants the most pressing first; orders that share are one want */
+    /**
+     * @param list<array{orders: non-empty-list<array{id: int, plants: int}>, want: Want}> $wants the most pressing first; orders that share are one want
+     * @param ?Going                                                                       $going asked before each want whether to go on
+     *
+     * @throws Refused stopped where it was not to go on: half a season drafted is none
+     */
     public static function make(
         array $wants,
         Yard $yard,
@@ -33,9 +39,13 @@ final class SeasonDraft
         Costs $costs,
         \DateTimeImmutable $today,
         HouseDefaults $house,
+        ?Going $going = null,
     ): self {
         $drafted = [];
-        foreach ($wants as ['orders' => $orders, 'want' => $want]) {
+        foreach ($wants as $i => ['orders' => $orders, 'want' => $want]) {
+            if ($going !== null && !$going->on($i / count($wants))) {
+                throw Refused::because('stopped', '', Fact::of('draft.stopped'));
+            }
             $routes = Routes::lay($want, $yard, $norms, $costs, $today, $house, onlyBatches: true)->routes;
             $drafted[] = self::place(
                 array_column($orders, 'id'),

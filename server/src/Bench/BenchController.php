@@ -14,9 +14,11 @@ use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Bench\WhatIf;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Compute\Going;
 use WetCradle\Server\Book\Counts;
 use WetCradle\Server\Book\Line;
 use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Compute\OneAtATime;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Http\SentOnce;
@@ -151,7 +153,7 @@ final class BenchController
 
     /** What the house would be filled like; saves nothing. */
     #[Route('/api/bench/fill', methods: ['POST'], defaults: [SentOnce::ASKS => true])]
-    public function fill(Fields $in, Fillings $fillings): Answer
+    public function fill(Fields $in, Fillings $fillings, OneAtATime $long): Answer
     {
         $before = [];
         foreach ($in->has('before') ? $in->objects('before') : [] as $entry) {
@@ -169,6 +171,6 @@ final class BenchController
         );
         $in->done();
 
-        return new Answer($fillings->fill($ask));
+        return new Answer($long->run('the house is filled', static fn (Going $going) => $fillings->fill($ask, $going)));
     }
 }

@@ -12,6 +12,7 @@ use WetCradle\Core\Bench\FillStage;
 use WetCradle\Core\Bench\FillStays;
 use WetCradle\Core\Bench\Leg;
 use WetCradle\Core\Bench\WhatIf;
+use WetCradle\Core\Compute\Going;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Plan\MoveReader;
@@ -32,7 +33,7 @@ final class Fillings
     }
 
     /** @return array<string, mixed> */
-    public function fill(FillAsk $ask): array
+    public function fill(FillAsk $ask, ?Going $going = null): array
     {
         [$house, $batches] = $this->house->read($ask->whatIf === WhatIf::Bench);
         $defaults = $this->nursery->defaults();
@@ -42,7 +43,7 @@ final class Fillings
             $asks = $stays->of($ask, $house, $held);
             $filling = new Filling(FillHouse::WEEKS, $house->spaces(), $asks->stays, $defaults, $asks->standing, $ask->round);
             $filling->from($this->before($ask, $house, $asks->now));
-            $more = $filling->improve(self::STEPS);
+            $more = $filling->improve(self::STEPS, $going);
             $filled = $filling->filled();
             $changes = $this->changes($ask, $house, $batches, $filled, $asks->now);
             // What is only supposed can be planned only in supposing.

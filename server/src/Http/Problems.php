@@ -13,6 +13,7 @@ use Symfony\Component\HttpKernel\Event\ExceptionEvent;
 use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
 use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
+use WetCradle\Server\Compute\Busy;
 use WetCradle\Server\Nursery\Words;
 
 /** Every failure as {"error": {code, field, message}}, with what the database says now when two people met. */
@@ -42,6 +43,7 @@ final class Problems
                 'version',
                 'Somebody changed this in the same moment. Look again and repeat.',
             ),
+            $thrown instanceof Busy => self::error(503, 'one_at_a_time', '', $thrown->getMessage()),
             self::isLocked($thrown) => self::error(503, 'busy', '', 'Others are writing just now. Nothing was saved; try again in a moment.'),
             $thrown instanceof HttpExceptionInterface => self::error($thrown->getStatusCode(), match ($thrown->getStatusCode()) {
                 404 => 'not_found',

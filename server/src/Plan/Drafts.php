@@ -7,6 +7,7 @@ namespace WetCradle\Server\Plan;
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Bench\Berths;
 use WetCradle\Core\Bench\Tenant;
+use WetCradle\Core\Compute\Going;
 use WetCradle\Core\Fact;
 use WetCradle\Core\Plan\Drafted;
 use WetCradle\Core\Plan\SeasonDraft;
@@ -44,7 +45,7 @@ final class Drafts
     }
 
     /** @return list<Drafted> the most pressing first */
-    public function make(bool $anew): array
+    public function make(bool $anew, ?Going $along = null): array
     {
         $nursery = $this->house->nursery();
         $going = $anew ? $this->replaced() : [];
@@ -68,6 +69,7 @@ final class Drafts
                 $nursery->costs(),
                 $this->today->day(),
                 $this->house->defaults(),
+                $along,
             )->drafted,
         );
     }

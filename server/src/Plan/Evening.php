@@ -9,6 +9,7 @@ use WetCradle\Core\Bench\Berths;
 use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Bench\Zone as CoreZone;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Compute\Going;
 use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\Plan\BatchLoad;
 use WetCradle\Core\Plan\EvenOut;
@@ -47,7 +48,7 @@ final class Evening
     }
 
     /** @return array{moves: list<array<string, mixed>>, weeks: list<array<string, mixed>>} */
-    public function propose(int $weeks): array
+    public function propose(int $weeks, ?Going $going = null): array
     {
         $from = $this->today->week();
         $this->lying = $this->tenants->byZone($from->plus(-1), $from->plus($weeks + 30));
@@ -71,6 +72,7 @@ final class Evening
             $movable,
             $this->isAble(...),
             $this->house->defaults(),
+            $going,
         );
 
         return [

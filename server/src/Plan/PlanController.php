@@ -9,7 +9,9 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Compute\Going;
 use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Compute\OneAtATime;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Http\SentOnce;
@@ -26,6 +28,7 @@ final class PlanController
         private readonly Versions $versions,
         private readonly Writing $writing,
         private readonly Today $today,
+        private readonly OneAtATime $long,
     ) {
     }
 
@@ -54,7 +57,10 @@ final class PlanController
         $anew = $in->has('anew') && $in->flag('anew');
         $in->done();
 
-        return new Answer($this->drafts->say($this->drafts->make($anew)));
+        return new Answer($this->long->run(
+            'the season is drafted',
+            fn (Going $going) => $this->drafts->say($this->drafts->make($anew, $going)),
+        ));
     }
 
     /** Plans the drafted batches of these orders; anew, of all orders in place of what was planned. */
@@ -105,7 +111,7 @@ final class PlanController
     #[Route('/api/plan/even', methods: ['GET'])]
     public function even(Evening $evening): Answer
     {
-        return new Answer($evening->propose(self::WEEKS));
+        return new Answer($this->long->run('work is evened out', static fn (Going $going) => $evening->propose(self::WEEKS, $going)));
     }
 
     #[Route('/api/plan/shopping', methods: ['GET'])]

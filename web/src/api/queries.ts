@@ -2,9 +2,17 @@ import { QueryClient, queryOptions, skipToken, useQuery, useQueryClient } from '
 import { kept } from '../round/device'
 import { answer, api, post, Refusal, type Schemas, type Session, type Typed, whenSignedOut } from './client'
 
+/** Others have such long work done just now, which is done one at a time. */
+export const isItsTurnLater = (error: unknown) => error instanceof Refusal && error.code === 'one_at_a_time'
+
 export const queryClient = new QueryClient({
   defaultOptions: {
-    queries: { staleTime: 15_000, retry: (times, error) => !(error instanceof Refusal && error.code !== 'offline') && times < 2 },
+    queries: {
+      staleTime: 15_000,
+      // Where long work waits for its turn, it asks again until it is its turn.
+      retry: (times, error) => isItsTurnLater(error) || (!(error instanceof Refusal && error.code !== 'offline') && times < 2),
+      retryDelay: (times, error) => (isItsTurnLater(error) ? 1500 : Math.min(1000 * 2 ** times, 30_000)),
+    },
   },
 })
 
@@ -156,6 +164,16 @@ export const useEven = (asked: boolean) =>
   useQuery({ queryKey: ['even'], queryFn: () => answer(api.GET('/api/plan/even')), enabled: asked })
 export const useDraft = (anew: boolean) =>
   useQuery({ queryKey: ['draft', anew], queryFn: () => answer(api.POST('/api/plan/draft', { body: { anew } })) })
+/** The long work that is running, asked for while somebody waits for theirs. */
+export const useLong = (waiting: boolean) =>
+  useQuery({
+    queryKey: ['long'],
+    queryFn: () => answer(api.GET('/api/long')),
+    enabled: waiting,
+    refetchInterval: waiting ? 1000 : false,
+    staleTime: 0,
+    gcTime: 0,
+  })
 export const useShopping = () => useQuery({ queryKey: ['shopping'], queryFn: () => answer(api.GET('/api/plan/shopping')) })
 export const useVersions = () => useQuery({ queryKey: ['versions'], queryFn: () => answer(api.GET('/api/plan/versions')) })
 export const useVersion = (id: number) =>

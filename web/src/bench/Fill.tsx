@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from 'react'
 import { Link } from 'react-router'
 import { answer, api, Refusal, type Schemas } from '../api/client'
+import { isItsTurnLater } from '../api/queries'
 import { useBack, useMoves } from '../api/writes'
 import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
@@ -29,6 +30,7 @@ export function Fill() {
   const [rounds, setRounds] = useState(0)
   const [looking, setLooking] = useState(false)
   const [refused, setRefused] = useState<string | null>(null)
+  const [waits, setWaits] = useState<string | null>(null)
   const stop = useRef(false)
   useEffect(
     () => () => {
@@ -47,6 +49,21 @@ export function Fill() {
     clear()
   })
   const move = useMoves()
+  /** Where others have long work done, it waits for its turn, unless it is stopped. */
+  const inTurn = async (ask: () => Promise<Found>): Promise<Found | null> => {
+    while (!stop.current) {
+      try {
+        const answered = await ask()
+        setWaits(null)
+        return answered
+      } catch (error) {
+        if (!isItsTurnLater(error)) throw error
+        setWaits((error as Refusal).message)
+        await new Promise((later) => setTimeout(later, 1500))
+      }
+    }
+    return null
+  }
   const look = async () => {
     stop.current = false
     setLooking(true)
@@ -55,9 +72,10 @@ export function Fill() {
     let without = 0
     try {
       for (let round = rounds + 1; !stop.current && without < PATIENCE; round += 1) {
-        const now: Found = await answer(
-          api.POST('/api/bench/fill', { body: { stage, round, mayPart, mayMove, spaced, before: best?.plan ?? [] } }),
+        const now: Found | null = await inTurn(() =>
+          answer(api.POST('/api/bench/fill', { body: { stage, round, mayPart, mayMove, spaced, before: best?.plan ?? [] } })),
         )
+        if (now === null) break
         if (stop.current && best) break
         without = best && now.score >= best.score ? without + 1 : 0
         if (!best || now.score < best.score) best = now
@@ -70,6 +88,7 @@ export function Fill() {
       setRefused(error.message)
     } finally {
       setLooking(false)
+      setWaits(null)
     }
   }
   const apply = (moves: Schemas['Move'][], why: string, said: string) =>
@@ -156,7 +175,7 @@ export function Fill() {
         </p>
       )}
       <p role="status" className="mb-3 min-h-6">
-        {looking && `Looking, round ${rounds + 1}…`}
+        {looking && (waits ?? `Looking, round ${rounds + 1}…`)}
         {!looking &&
           found &&
           (found.more

@@ -5,6 +5,7 @@ import { useDraft } from '../api/queries'
 import { useBack, useWrite } from '../api/writes'
 import { BatchRooms } from '../batches/BatchRooms'
 import { Sideways } from '../drawings/Sideways'
+import { LongWork } from '../shell/LongWork'
 import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
 import { mondayOf, plural, sayDay, sayInHundred, sayWeek } from '../words'
@@ -122,6 +123,7 @@ export function Draft() {
           {error.message}
         </p>
       )}
+      {!data && !error && <LongWork words="The season is drafted…" />}
       {data && drafts.length === 0 && <p>Every order has a batch.</p>}
       {drafts.length > 0 && (
         <Sideways of="The draft">

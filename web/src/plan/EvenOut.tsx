@@ -2,6 +2,7 @@ import { Link } from 'react-router'
 import { useEven } from '../api/queries'
 import { useBack, useMoves } from '../api/writes'
 import { sayHours } from '../drawings/HoursStrip'
+import { LongWork } from '../shell/LongWork'
 import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
 import { mondayOf, plural, sayWeek } from '../words'
@@ -26,7 +27,7 @@ export function EvenOut({ onDone }: { onDone: () => void }) {
         </Link>
       </p>
     )
-  if (!data) return <p className="soft">Looking for moves…</p>
+  if (!data) return <LongWork words="Looking for moves…" />
   const still = data.weeks.filter((week) => week.after > week.crew + 0.05)
   return (
     <div className="grid gap-3">
