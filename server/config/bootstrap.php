@@ -11,6 +11,8 @@ date_default_timezone_set('UTC');
 $_SERVER['APP_ENV'] ??= $_ENV['APP_ENV'] ?? 'prod';
 $_SERVER['APP_DEBUG'] ??= $_ENV['APP_DEBUG'] ?? '0';
 
+// What is kept here is for nobody else on this machine to read.
+umask(0o077);
 $var = Kernel::varDir();
 foreach (['', '/sessions'] as $folder) {
     if (!is_dir($var.$folder) && !@mkdir($var.$folder, 0700, true) && !is_dir($var.$folder)) {

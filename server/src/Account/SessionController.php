@@ -15,6 +15,7 @@ use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Numbers\NumberSigns;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Database\Copies;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Http\SentOnce;
@@ -29,6 +30,7 @@ final class SessionController
     public function __construct(
         private readonly EntityManagerInterface $em,
         private readonly Today $today,
+        private readonly Copies $copies,
     ) {
     }
 
@@ -51,6 +53,8 @@ final class SessionController
             'nursery' => $account === null ? null : $nursery?->toArray(),
             'today' => $this->today->day()->format('Y-m-d'),
             'week' => $this->today->week()->written(),
+            // For those who can do something about it.
+            'copyIsOld' => $account?->role === Role::Propagator && !$account->mustChange && $this->copies->isOld(),
         ];
     }
 

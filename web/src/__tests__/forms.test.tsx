@@ -40,6 +40,7 @@ const session: Session = {
   },
   today: '2027-05-12',
   week: '2027-W19',
+  copyIsOld: false,
 }
 
 const draw = (what: React.ReactNode, as: Session = session) =>

@@ -31,6 +31,7 @@ export const session: Session = {
   },
   today: '2027-05-12',
   week: '2027-W19',
+  copyIsOld: false,
 }
 
 export const viewer: Session = {

@@ -164,6 +164,7 @@ export const useEven = (asked: boolean) =>
   useQuery({ queryKey: ['even'], queryFn: () => answer(api.GET('/api/plan/even')), enabled: asked })
 export const useDraft = (anew: boolean) =>
   useQuery({ queryKey: ['draft', anew], queryFn: () => answer(api.POST('/api/plan/draft', { body: { anew } })) })
+export const useCopies = () => useQuery({ queryKey: ['copies'], queryFn: () => answer(api.GET('/api/copies')) })
 /** The long work that is running, asked for while somebody waits for theirs. */
 export const useLong = (waiting: boolean) =>
   useQuery({

@@ -1,16 +1,25 @@
 import { Looks } from '../shell/Looks'
+import { useShown } from '../shell/week'
 
-export const NurseryRooms = () => (
-  <Looks
-    of="The nursery"
-    looks={[
-      ['/nursery', 'Settings'],
-      ['/nursery/habits', 'Habits'],
-      ['/nursery/people', 'People'],
-      ['/nursery/hands', 'Hands'],
-      ['/nursery/air', 'Air'],
-      ['/nursery/trays', 'Trays and pots'],
-      ['/nursery/history', 'History'],
-    ]}
-  />
-)
+export function NurseryRooms() {
+  const { mayPlan } = useShown()
+  return (
+    <Looks
+      of="The nursery"
+      looks={[
+        ['/nursery', 'Settings'],
+        ['/nursery/habits', 'Habits'],
+        ['/nursery/people', 'People'],
+        ['/nursery/hands', 'Hands'],
+        ['/nursery/air', 'Air'],
+        ['/nursery/trays', 'Trays and pots'],
+        ...(mayPlan
+          ? ([
+              ['/nursery/history', 'History'],
+              ['/nursery/copies', 'Copies'],
+            ] as const)
+          : []),
+      ]}
+    />
+  )
+}

@@ -38,6 +38,7 @@ const PAGES: [name: string, at: string][] = [
   ['House rules', '/crops/rules'],
   ['Settings', '/nursery'],
   ['People', '/nursery/people'],
+  ['Copies', '/nursery/copies'],
   ['Habits', '/nursery/habits'],
   ['Hands', '/nursery/hands'],
   ['Trays and pots', '/nursery/trays'],

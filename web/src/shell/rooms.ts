@@ -41,6 +41,7 @@ const FOUND: Record<string, () => Promise<ComponentType>> = {
   '/crops/:slug': () => import('../crops/CropPage').then((m) => m.CropPage),
   '/nursery': () => import('../nursery/Settings').then((m) => m.Settings),
   '/nursery/habits': () => import('../nursery/Habits').then((m) => m.Habits),
+  '/nursery/copies': () => import('../nursery/CopiesPage').then((m) => m.CopiesPage),
   '/nursery/people': () => import('../nursery/People').then((m) => m.People),
   '/nursery/hands': () => import('../nursery/CrewForm').then((m) => m.CrewForm),
   '/nursery/trays': () => import('../nursery/TraysForm').then((m) => m.TraysForm),

@@ -253,6 +253,14 @@ export function Today() {
             <span className="inline-block first-letter:uppercase">{said}</span>
           )}
         </h1>
+        {session.copyIsOld && (
+          <p role="status" className="mb-4 text-plum sm:pl-[10rem]">
+            <strong>No good copy of this nursery is newer than a day and a half.</strong>{' '}
+            <Link className="word" to="/nursery/copies">
+              Copies
+            </Link>
+          </p>
+        )}
         <p className="mb-2 sm:pl-[11.5rem]">
           <Link className="word" to="/round">
             Walk the round
