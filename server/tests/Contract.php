@@ -49,6 +49,19 @@ final class Contract
         );
     }
 
+    /** @return list<string> each as "GET /api/crops" */
+    public static function addresses(): array
+    {
+        $all = [];
+        foreach ((array) self::document()->paths as $path => $operations) {
+            foreach (array_intersect(['get', 'post', 'put', 'delete'], array_keys((array) $operations)) as $method) {
+                $all[] = strtoupper($method).' '.$path;
+            }
+        }
+
+        return $all;
+    }
+
     /** A body that the server took must be one that the contract allows. */
     public static function mustAllow(string $method, string $path, ?string $body): void
     {

@@ -8,6 +8,7 @@ use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\IsGranted;
 use WetCradle\Core\Bench\FillAsk;
 use WetCradle\Core\Bench\FillStage;
 use WetCradle\Core\Bench\Tenant;
@@ -153,6 +154,7 @@ final class BenchController
 
     /** What the house would be filled like; saves nothing. */
     #[Route('/api/bench/fill', methods: ['POST'], defaults: [SentOnce::ASKS => true])]
+    #[IsGranted('ROLE_WORKS')]
     public function fill(Fields $in, Fillings $fillings, OneAtATime $long): Answer
     {
         $before = [];

@@ -52,6 +52,7 @@ final class PlanController
 
     /** Batches for all orders without one; or, `anew`, for all that is not stuck yet. Saves nothing. */
     #[Route('/api/plan/draft', methods: ['POST'], defaults: [SentOnce::ASKS => true])]
+    #[IsGranted('ROLE_WORKS')]
     public function draft(Fields $in): Answer
     {
         $anew = $in->has('anew') && $in->flag('anew');
@@ -109,6 +110,7 @@ final class PlanController
 
     /** Moves that would lighten overfull weeks; saves nothing. */
     #[Route('/api/plan/even', methods: ['GET'])]
+    #[IsGranted('ROLE_WORKS')]
     public function even(Evening $evening): Answer
     {
         return new Answer($this->long->run('work is evened out', static fn (Going $going) => $evening->propose(self::WEEKS, $going)));
