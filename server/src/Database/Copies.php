@@ -19,6 +19,8 @@ final class Copies
     /** A copy is old after so many hours: with one each night, one night was missed. */
     public const OLD_HOURS = 36;
     private const DATABASE = 'cradle.sqlite';
+    /** Seconds that those who are at work have to end. */
+    private const PATIENCE = 4.0;
 
     public function __construct(
         private readonly Connection $db,
@@ -119,18 +121,16 @@ final class Copies
             throw new \RuntimeException("That copy is not good, so nothing was changed: {$wrong}");
         }
         $live = Kernel::varDir().'/'.self::DATABASE;
-        self::mustBeAtRest($live);
-        $aside = Kernel::varDir().'/aside-'.date('Y-m-d_His');
-        if (!mkdir($aside, 0o700)) {
-            throw new \RuntimeException("The folder {$aside} cannot be made.");
-        }
-        foreach (['', '-wal', '-shm'] as $tail) {
-            if (is_file($live.$tail) && !rename($live.$tail, $aside.'/'.self::DATABASE.$tail)) {
-                throw new \RuntimeException("{$live}{$tail} cannot be put aside.");
+        Closed::shut();
+        try {
+            self::mustBeAtRest($live);
+            $aside = self::putAside($live);
+            if (!copy($copy, "{$live}.new") || !rename("{$live}.new", $live)) {
+                throw new \RuntimeException("The copy cannot be put to {$live}; what was there is in {$aside}.");
             }
-        }
-        if (!copy($copy, "{$live}.new") || !rename("{$live}.new", $live)) {
-            throw new \RuntimeException("The copy cannot be put to {$live}; what was there is in {$aside}.");
+            self::own($live, 0o600);
+        } finally {
+            Closed::open();
         }
         $photos = Kernel::varDir().'/photos';
         if (!is_dir($photos) && is_dir("{$folder}/photos")) {
@@ -143,9 +143,23 @@ final class Copies
                 self::own($to, 0o600);
             }
         }
-        self::own($live, 0o600);
         self::own($photos, 0o700);
         self::own($aside, 0o700);
+
+        return $aside;
+    }
+
+    private static function putAside(string $live): string
+    {
+        $aside = Kernel::varDir().'/aside-'.date('Y-m-d_His');
+        if (!mkdir($aside, 0o700)) {
+            throw new \RuntimeException("The folder {$aside} cannot be made.");
+        }
+        foreach (['', '-wal', '-shm'] as $tail) {
+            if (is_file($live.$tail) && !rename($live.$tail, $aside.'/'.self::DATABASE.$tail)) {
+                throw new \RuntimeException("{$live}{$tail} cannot be put aside.");
+            }
+        }
 
         return $aside;
     }
@@ -189,7 +203,10 @@ final class Copies
         } catch (\PDOException) {
             // What is broken is put aside as it is.
         }
-        $open = self::openBy($live);
+        // Who came in before the door was shut is let end.
+        for ($until = microtime(true) + self::PATIENCE; ($open = self::openBy($live)) !== [] && microtime(true) < $until;) {
+            usleep(200_000);
+        }
         if ($open !== []) {
             throw new \RuntimeException(sprintf(
                 'The database is in use (process %s), so nothing was changed. Stop the service first: systemctl stop wet-cradle.',

@@ -45,6 +45,7 @@ final class Problems
             ),
             $thrown instanceof Busy => self::error(503, 'one_at_a_time', '', $thrown->getMessage()),
             self::isLocked($thrown) => self::error(503, 'busy', '', 'Others are writing just now. Nothing was saved; try again in a moment.'),
+            self::hasNoRoom($thrown) => self::error(507, 'no_room', '', 'The disk of the server is full or broken. Nothing was saved; tell whoever looks after it.'),
             $thrown instanceof HttpExceptionInterface => self::error($thrown->getStatusCode(), match ($thrown->getStatusCode()) {
                 404 => 'not_found',
                 405 => 'wrong_method',
@@ -79,5 +80,10 @@ final class Problems
     {
         return $thrown instanceof LockWaitTimeoutException
             || ($thrown instanceof DriverException && str_contains($thrown->getMessage(), 'database is locked'));
+    }
+
+    private static function hasNoRoom(\Throwable $thrown): bool
+    {
+        return $thrown instanceof DriverException && preg_match('/disk is full|disk I\/O error|malformed/', $thrown->getMessage()) === 1;
     }
 }
