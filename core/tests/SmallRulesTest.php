@@ -22,6 +22,7 @@ use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Calendar\WindowShift;
 use WetCradle\Core\Dates\GrowingOn;
+use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Mixing\DipNeed;
 use WetCradle\Core\Mixing\Strength;
@@ -37,6 +38,7 @@ use WetCradle\Core\Refused;
 use WetCradle\Core\Rooting\RootingPace;
 use WetCradle\Core\Rooting\StageTally;
 use WetCradle\Core\Stock\CountedOn;
+use WetCradle\Core\Stock\DivisionPath;
 use WetCradle\Core\Stock\Licence;
 use WetCradle\Core\Stock\ShootHabit;
 
@@ -198,6 +200,20 @@ final class SmallRulesTest extends TestCase
         self::assertSame([['stuck', 'rooted', 1], ['rooted', 'potted', 1]], $moves(FullCount::of(1, 0, Losses::of([]), 1), null));
         self::assertSame([['stuck', 'rooted', 1]], $moves(FullCount::of(1, 0, Losses::of([])), null));
         self::assertSame([], $moves(FullCount::of(0, 5, Losses::of([])), null), 'Counted, and nothing has happened.');
+    }
+
+    public function testAPathOfDivisionsStaysANumberOfClumps(): void
+    {
+        $path = DivisionPath::of(10_000_000, 100_000.0, 1.0, 10 ** 15, 9)->path;
+        self::assertSame([3, 10 ** 15], [count($path), $path[2]]);
+    }
+
+    public function testNothingIsPottedBeforeItIsStuck(): void
+    {
+        $dates = PlainDates::forwards(new \DateTimeImmutable('2027-05-03'), PlainTimes::of(14, 21, 7, 42));
+        $growing = GrowingOn::days(42);
+        self::assertSame('2027-05-03', $dates->pottedOn(new \DateTimeImmutable('2027-04-01'), $growing)->potOn->format('Y-m-d'));
+        self::assertSame('2027-05-04', $dates->pottedOn(new \DateTimeImmutable('2027-05-04'), $growing)->potOn->format('Y-m-d'));
     }
 
     public function testSharesAreWholeAndAddUp(): void

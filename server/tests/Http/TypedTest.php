@@ -100,6 +100,7 @@ final class TypedTest extends House
         self::assertSame('timeZone', $this->refused(422, 'PUT', '/api/nursery', ['timeZone' => 'Atlantis'] + $this->ask('GET', '/api/nursery'))['field']);
         $this->nursery(['timeZone' => 'Pacific/Auckland']);
         Clock::set(new MockClock('2027-05-16 12:30:00 UTC'));
+        $this->signIn();
         self::assertSame(['2027-05-17', '2027-W20'], array_values(array_intersect_key($this->ask('GET', '/api/session'), ['today' => 1, 'week' => 1])));
         $this->ask('POST', '/api/plan/versions', ['name' => 'On a Monday']);
         self::assertSame('2027-05-17 00:30:00', $this->db()->fetchOne('SELECT kept_at FROM plan_version ORDER BY id DESC LIMIT 1'), 'Nine at home, yesterday elsewhere.');

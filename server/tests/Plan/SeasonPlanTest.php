@@ -356,7 +356,8 @@ final class SeasonPlanTest extends House
     public function testAViewerMayLookAndNotMove(): void
     {
         $this->signIn('visitor');
-        self::assertSame(200, $this->send('GET', '/api/plan/even')->getStatusCode());
+        self::assertSame(200, $this->send('GET', '/api/plan')->getStatusCode());
+        self::assertSame(403, $this->send('GET', '/api/plan/even')->getStatusCode(), 'Long work is for those who work.');
         foreach (['/api/plan/moves', '/api/plan/versions', '/api/plan/draft/keep', '/api/air', '/api/wanted/series'] as $path) {
             self::assertSame(403, $this->send('POST', $path, [])->getStatusCode(), $path);
         }

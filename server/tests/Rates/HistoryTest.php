@@ -37,7 +37,7 @@ final class HistoryTest extends House
 
     public function testTheRateIsTheCoresOwn(): void
     {
-        $this->signIn('visitor');
+        $this->signIn('office');
         $crop = $this->ask('GET', '/api/crops/thyme-threshold');
         $batches = array_map(static fn (array $b) => ['rooted' => $b['rooted'], 'stuck' => $b['stuck'], 'weight' => $b['weight']], $crop['history']);
         $core = $this->ask('POST', '/api/compute/crop_rate', ['prior' => $crop['sheets'][0]['sheet']['prior'], 'batches' => $batches]);
