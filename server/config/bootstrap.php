@@ -20,6 +20,10 @@ foreach (['', '/sessions'] as $folder) {
         exit(1);
     }
 }
+// A nursery of an earlier version may stand open.
+if ((fileperms($var) & 0o077) !== 0) {
+    @chmod($var, 0o700);
+}
 $_ENV['CRADLE_VAR_DIR'] = $_SERVER['CRADLE_VAR_DIR'] = $var;
 
 // The secret is made once and stays beside the database; nobody has to invent one.

@@ -8,6 +8,7 @@ use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Clock\ClockInterface;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\HttpFoundation\Session\SessionInterface;
+use Symfony\Component\HttpFoundation\Session\SessionUtils;
 use Symfony\Component\HttpKernel\Event\ControllerEvent;
 use Symfony\Component\HttpKernel\Event\RequestEvent;
 use WetCradle\Core\Refused;
@@ -79,7 +80,10 @@ final class OwnSession
             throw Refused::because('must_change', 'password', 'Your password was given to you for one time. Choose your own first.');
         }
         if (!$request->attributes->has(self::CHANGES) && $request->hasSession() && $request->getSession()->isStarted()) {
-            $request->getSession()->save();
+            $session = $request->getSession();
+            $session->save();
+            // PHP would send its cookie again: in an answer that is late it would take the place of that of a later sign-in.
+            SessionUtils::popSessionCookie($session->getName(), $session->getId());
             // Written again with the answer, it would bring back a session that was ended meanwhile.
             $request->attributes->remove('_security_firewall_run');
         }

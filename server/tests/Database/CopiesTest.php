@@ -84,6 +84,14 @@ final class CopiesTest extends House
         unlink("{$photos}/one.jpg");
     }
 
+    public function testANurseryThatStandsOpenIsClosedToOthers(): void
+    {
+        chmod(Kernel::varDir(), 0o755);
+        exec(escapeshellarg(PHP_BINARY).' '.escapeshellarg(dirname(__DIR__, 2).'/bin/console').' cradle:backup --if-old');
+        clearstatcache();
+        self::assertSame(0o700, (int) fileperms(Kernel::varDir()) & 0o777);
+    }
+
     public function testCopiesAreKeptForSoManyDaysAndTheNewestAlways(): void
     {
         foreach (['2027-04-01', '2027-05-01', '2027-05-11'] as $day) {
