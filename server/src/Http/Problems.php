@@ -43,9 +43,14 @@ final class Problems
                 'version',
                 'Somebody changed this in the same moment. Look again and repeat.',
             ),
-            $thrown instanceof Busy => self::error(503, 'one_at_a_time', '', $thrown->getMessage()),
+            $thrown instanceof Busy => self::error(423, 'one_at_a_time', '', $thrown->getMessage()),
             self::isLocked($thrown) => self::error(503, 'busy', '', 'Others are writing just now. Nothing was saved; try again in a moment.'),
-            self::hasNoRoom($thrown) => self::error(507, 'no_room', '', 'The disk of the server is full or broken. Nothing was saved; tell whoever looks after it.'),
+            self::hasNoRoom($thrown) => self::error(
+                507,
+                'no_room',
+                '',
+                'The disk of the server is full or broken. Nothing was saved; tell whoever looks after it.',
+            ),
             $thrown instanceof HttpExceptionInterface => self::error($thrown->getStatusCode(), match ($thrown->getStatusCode()) {
                 404 => 'not_found',
                 405 => 'wrong_method',

@@ -86,7 +86,7 @@ final class ComputeTest extends House
         $file = Kernel::varDir().'/long.json';
         $going = new Progress($file, 'the season is drafted', $ruth, $clock);
         foreach (['/api/plan/draft' => 'POST', '/api/plan/even' => 'GET', '/api/bench/fill' => 'POST'] as $path => $method) {
-            $told = $this->refused(503, $method, $path, $method === 'GET' ? null : []);
+            $told = $this->refused(423, $method, $path, $method === 'GET' ? null : []);
             self::assertSame(['one_at_a_time', true], [$told['code'], str_starts_with($told['message'], 'Ruth Castell is at it: the season is drafted.')]);
         }
         $clock->sleep(1);

@@ -181,6 +181,9 @@ function NurseryForm({ nursery, mayPlan }: { nursery: Nursery; mayPlan: boolean 
         <Field label={WORDS.currency} error={form.formState.errors.currency}>
           {(ids) => <input {...ids} {...form.register('currency')} className="field-text" />}
         </Field>
+        <Stepper control={form.control} name="sessionIdleHours" label={WORDS.sessionIdleHours} step={1} />
+        <Stepper control={form.control} name="sessionDays" label={WORDS.sessionDays} step={1} />
+        <Stepper control={form.control} name="sharedMinutes" label={WORDS.sharedMinutes} step={5} />
         <fieldset className="sm:col-span-full">
           <legend className="mb-1 text-sm font-semibold">
             Air of an ordinary year here, monthly means{unitOf('heat', nursery).word}
