@@ -195,7 +195,7 @@ test('a new hand is added and can sign in', async ({ page }) => {
   await told.getByRole('button', { name: 'They know it' }).click()
   await expect(page.getByRole('listitem').filter({ hasText: 'Sol “Quick” Åse 🌿' })).toContainText('has a password for one time')
   await page.getByText('Ines', { exact: true }).click()
-  await page.getByRole('button', { name: 'Sign out' }).click()
+  await page.getByRole('button', { name: 'Sign out', exact: true }).click()
   await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible()
   await page.getByLabel('Sign-in name').fill('sol')
   await page.getByLabel('Password').fill(once)

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Rates;
 
+use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
@@ -17,21 +18,44 @@ final class CropPrior
         public readonly float $rate,
         public readonly float $strength,
         public readonly float $phi,
+        public readonly float $lnPhiSd,
     ) {
     }
 
-    /** @throws Refused for `rate` or another field that is wrong */
-    public static function of(float $rate, float $strength, float $phi): self
+    /**
+     * @param Fields $in {rate, strength, phi, lnPhiSd?}
+     *
+     * @throws Refused for the field that is wrong
+     */
+    public static function read(Fields $in): self
+    {
+        $prior = $in->here(static fn () => self::of(
+            $in->share('rate'),
+            $in->positive('strength', 1e6),
+            $in->positive('phi', 1e6),
+            $in->has('lnPhiSd') ? $in->positive('lnPhiSd', 100.0) : 1.0,
+        ));
+        $in->done();
+
+        return $prior;
+    }
+
+    /**
+     * @param float $lnPhiSd how sure `phi` is, as a standard deviation of its logarithm
+     *
+     * @throws Refused for `rate` or another field that is wrong
+     */
+    public static function of(float $rate, float $strength, float $phi, float $lnPhiSd = 1.0): self
     {
         if (!($rate > 0.0 && $rate < 1.0)) {
             throw Refused::because('out_of_range', 'rate', Fact::of('refused.crop_prior.out_of_range'));
         }
-        foreach (['strength' => $strength, 'phi' => $phi] as $field => $value) {
+        foreach (['strength' => $strength, 'phi' => $phi, 'lnPhiSd' => $lnPhiSd] as $field => $value) {
             if (!is_finite($value) || $value <= 0.0) {
                 throw Refused::because('not_positive', $field, Fact::of('refused.crop_prior.not_positive', field: $field));
             }
         }
 
-        return new self($rate, $strength, $phi);
+        return new self($rate, $strength, $phi, $lnPhiSd);
     }
 }

@@ -6,7 +6,6 @@ namespace WetCradle\Core\Rates;
 
 use WetCradle\Core\Compute\Calculation;
 use WetCradle\Core\Compute\Fields;
-use WetCradle\Core\Fact;
 use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Refused;
 
@@ -36,7 +35,7 @@ final class CropRate implements Calculation
     }
 
     /**
-     * @param Fields $in {prior: {rate, strength, phi}, batches: [{rooted, stuck, weight}]}
+     * @param Fields $in {prior: {rate, strength, phi, lnPhiSd?}, batches: [{rooted, stuck, weight}]}
      *
      * @return array{rate: float, rateSd: float, newBatchSd: float, a: float, b: float, low80: float, high80: float}
      *
@@ -44,19 +43,8 @@ final class CropRate implements Calculation
      */
     public static function compute(Fields $in): array
     {
-        $sheet = $in->object('prior');
-        $prior = CropPrior::of($sheet->share('rate'), $sheet->positive('strength', 1e6), $sheet->positive('phi', 1e6));
-        $sheet->done();
-        $batches = [];
-        foreach ($in->objects('batches') as $entry) {
-            $stuck = $entry->count('stuck');
-            $rooted = $entry->count('rooted');
-            if ($rooted > $stuck) {
-                throw $entry->refuse('more_than_there_are', 'rooted', Fact::of('refused.crop_rate.more_than_there_are', rooted: $rooted, stuck: $stuck));
-            }
-            $batches[] = PastBatch::of($rooted, $stuck, $entry->number('weight', 0.0, 1000.0));
-            $entry->done();
-        }
+        $prior = CropPrior::read($in->object('prior'));
+        $batches = array_map(PastBatch::read(...), $in->objects('batches'));
         $in->done();
 
         return self::learn($prior, $batches)->toArray();
@@ -65,39 +53,17 @@ final class CropRate implements Calculation
     /** @param list<PastBatch> $batches */
     public static function learn(CropPrior $prior, array $batches): self
     {
-        $rootedTerms = new RisingFactorials(array_map(static fn (PastBatch $b) => [$b->rooted, $b->weight], $batches));
-        $failedTerms = new RisingFactorials(array_map(static fn (PastBatch $b) => [$b->stuck - $b->rooted, $b->weight], $batches));
-        $stuckTerms = new RisingFactorials(array_map(static fn (PastBatch $b) => [$b->stuck, $b->weight], $batches));
-
-        $alpha = $prior->rate * $prior->strength - 1.0;
-        $beta = (1.0 - $prior->rate) * $prior->strength - 1.0;
-        $muPrior = [];
-        for ($j = 1; $j < self::STEPS; ++$j) {
-            $mu = $j / self::STEPS;
-            $muPrior[$j] = $alpha * log($mu) + $beta * log(1.0 - $mu);
-        }
-
         $logs = [];
         $best = -INF;
-        $lnLow = log(2.0);
-        $step = (log(500.0) - $lnLow) / (self::PHI_POINTS - 1);
-        for ($k = 0; $k < self::PHI_POINTS; ++$k) {
-            $lnPhi = $lnLow + $k * $step;
-            $base = -0.5 * ($lnPhi - log($prior->phi)) ** 2 - $stuckTerms->exactAt(exp($lnPhi));
-            $rooted = $rootedTerms->alongShares($lnPhi, self::STEPS);
-            $failed = $failedTerms->alongShares($lnPhi, self::STEPS);
-            for ($j = 1; $j < self::STEPS; ++$j) {
-                $log = $base + $muPrior[$j] + $rooted[$j] + $failed[self::STEPS - $j];
-                $logs[$k][$j] = $log;
-                if ($log > $best) {
-                    $best = $log;
-                }
-            }
+        foreach (self::likelihoods($prior, $batches) as $k => $row) {
+            $ofPhi = -0.5 * ((self::lnPhis()[$k] - log($prior->phi)) / $prior->lnPhiSd) ** 2;
+            $logs[$k] = array_map(static fn (float $log) => $log + $ofPhi, $row);
+            $best = max($best, ...$logs[$k]);
         }
 
         $sum = $sumMu = $sumMuSquare = $sumWithin = 0.0;
         foreach ($logs as $k => $row) {
-            $phi = exp($lnLow + $k * $step);
+            $phi = exp(self::lnPhis()[$k]);
             $within = 0.0;
             foreach ($row as $j => $log) {
                 if ($log < $best - 700.0) {
@@ -117,6 +83,60 @@ final class CropRate implements Calculation
         $ofNew = $ofMean + $sumWithin / $sum;
 
         return new self($rate, sqrt($ofMean), sqrt($ofNew), Beta::matching($rate, $ofNew));
+    }
+
+    /** @return non-empty-list<float> the points of ln φ on which is summed */
+    public static function lnPhis(): array
+    {
+        $step = (log(500.0) - log(2.0)) / (self::PHI_POINTS - 1);
+
+        return array_map(static fn (int $k) => log(2.0) + $k * $step, range(0, self::PHI_POINTS - 1));
+    }
+
+    /**
+     * How likely the batches are at each ln φ, the mean rate summed out by the sheet's belief, what is believed of φ left out.
+     *
+     * @param list<PastBatch> $batches
+     *
+     * @return non-empty-list<float> relative to the likeliest, by the points of `lnPhis`
+     */
+    public static function likelihoodOfSpread(CropPrior $prior, array $batches): array
+    {
+        $rows = self::likelihoods($prior, $batches);
+        $best = max(array_map(max(...), $rows));
+
+        return array_map(static fn (array $row) => array_sum(array_map(static fn (float $log) => exp($log - $best), $row)), $rows);
+    }
+
+    /**
+     * @param list<PastBatch> $batches
+     *
+     * @return non-empty-list<non-empty-array<int, float>> logarithms by the points of ln φ, and of μ from 1 to STEPS − 1
+     */
+    private static function likelihoods(CropPrior $prior, array $batches): array
+    {
+        $rootedTerms = new RisingFactorials(array_map(static fn (PastBatch $b) => [$b->rooted, $b->weight], $batches));
+        $failedTerms = new RisingFactorials(array_map(static fn (PastBatch $b) => [$b->stuck - $b->rooted, $b->weight], $batches));
+        $stuckTerms = new RisingFactorials(array_map(static fn (PastBatch $b) => [$b->stuck, $b->weight], $batches));
+        $alpha = $prior->rate * $prior->strength - 1.0;
+        $beta = (1.0 - $prior->rate) * $prior->strength - 1.0;
+        $muPrior = [];
+        for ($j = 1; $j < self::STEPS; ++$j) {
+            $mu = $j / self::STEPS;
+            $muPrior[$j] = $alpha * log($mu) + $beta * log(1.0 - $mu);
+        }
+
+        return array_map(static function (float $lnPhi) use ($rootedTerms, $failedTerms, $stuckTerms, $muPrior): array {
+            $base = -$stuckTerms->exactAt(exp($lnPhi));
+            $rooted = $rootedTerms->alongShares($lnPhi, self::STEPS);
+            $failed = $failedTerms->alongShares($lnPhi, self::STEPS);
+            $row = [];
+            foreach ($muPrior as $j => $ofMu) {
+                $row[$j] = $base + $ofMu + $rooted[$j] + $failed[self::STEPS - $j];
+            }
+
+            return $row;
+        }, self::lnPhis());
     }
 
     /** @return array{rate: float, rateSd: float, newBatchSd: float, a: float, b: float, low80: float, high80: float} */

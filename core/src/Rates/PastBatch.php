@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Rates;
 
+use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
@@ -15,6 +16,19 @@ final class PastBatch
         public readonly int $stuck,
         public readonly float $weight,
     ) {
+    }
+
+    /**
+     * @param Fields $in {rooted, stuck, weight}
+     *
+     * @throws Refused for `rooted` or another field that is wrong
+     */
+    public static function read(Fields $in): self
+    {
+        $batch = $in->here(static fn () => self::of($in->count('rooted'), $in->count('stuck'), $in->number('weight', 0.0, 1000.0)));
+        $in->done();
+
+        return $batch;
     }
 
     /** @throws Refused for `stuck`, `rooted` or `weight` */
