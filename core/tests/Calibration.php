@@ -38,7 +38,7 @@ final class Calibration
     /**
      * @param float $tooHigh by how much sheets are too hopeful
      *
-     * @return array<string, array<int, array<string, float>>> reached, by spread, number of past batches and chance asked
+     * @return array<int|string, array<int, array<string, float>>> reached, by spread, number of past batches and chance asked
      */
     public static function reached(float $tooHigh, int $tries, int $seed): array
     {
@@ -76,9 +76,8 @@ final class Calibration
     /** @return array<string, float> the chance reached, by the one asked */
     private function one(float $spread, int $batches, float $tooHigh, NurserySpread $borrowed): array
     {
-        // A sheet that is right says what its crop does within what it is worth.
-        $mean = $tooHigh > 0.0 ? 0.7 : min(0.95, max(0.2, $this->beta(0.7 * 12.0, 0.3 * 12.0)));
-        $sheet = CropPrior::of(min(0.97, $tooHigh > 0.0 ? $mean + $tooHigh : 0.7), self::STRENGTH, $borrowed->phi, $borrowed->lnPhiSd);
+        $mean = 0.7;
+        $sheet = CropPrior::of(min(0.97, $mean + $tooHigh), self::STRENGTH, $borrowed->phi, $borrowed->lnPhiSd);
         $learnt = CropRate::learn($sheet, $this->batches($batches, $mean, $spread))->forNewBatch;
         $truth = Beta::of($mean * $spread, (1.0 - $mean) * $spread);
         $reached = [];

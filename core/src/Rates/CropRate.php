@@ -103,7 +103,7 @@ final class CropRate implements Calculation
     public static function likelihoodOfSpread(CropPrior $prior, array $batches): array
     {
         $rows = self::likelihoods($prior, $batches);
-        $best = max(array_map(max(...), $rows));
+        $best = max(array_map(static fn (array $row): float => max($row), $rows));
 
         return array_map(static fn (array $row) => array_sum(array_map(static fn (float $log) => exp($log - $best), $row)), $rows);
     }

@@ -74,6 +74,8 @@ final class BatchForecast implements Calculation
      *                   checks: [{tau, lifted, rooted, dead, culled, trays}], at, step, readyShare}
      *
      * @return array<string, float>
+     *
+     * @throws Refused for the field that is wrong
      */
     public static function compute(Fields $in): array
     {
@@ -128,6 +130,7 @@ final class BatchForecast implements Calculation
         return (new self($rate, $mishap, $d50, $d50Sd, $shape, $shapeSd, $trayPhi, $stuck, $culled, $checks))->forecast();
     }
 
+    /** @throws Refused impossible for `culled` */
     private function forecast(): Forecast
     {
         $dead = [];

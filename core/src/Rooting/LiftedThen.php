@@ -6,6 +6,7 @@ namespace WetCradle\Core\Rooting;
 
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Fact;
+use WetCradle\Core\Refused;
 
 /** One check of a batch: at which thermal time, out of how many trays, and what was seen of those that were lifted. */
 final class LiftedThen
@@ -24,6 +25,8 @@ final class LiftedThen
     /**
      * @param Fields $in    {tau, lifted, rooted, dead, culled, trays}
      * @param int    $stuck in all
+     *
+     * @throws Refused for `rooted`, `dead`, `culled` or another field that is wrong
      */
     public static function read(Fields $in, int $stuck): self
     {

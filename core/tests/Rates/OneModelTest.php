@@ -38,7 +38,8 @@ final class OneModelTest extends TestCase
     public function testANurseryWhoseBatchesAreAllAlikeSaysSo(): void
     {
         $prior = CropPrior::of(0.7, 4.0, 20.0);
-        $way = static fn (array $rooted) => ['prior' => $prior, 'batches' => array_map(static fn (int $r) => PastBatch::of($r, 200), $rooted)];
+        /** @param list<int> $rooted */
+        $way = static fn (array $rooted): array => ['prior' => $prior, 'batches' => array_values(array_map(static fn (int $r) => PastBatch::of($r, 200), $rooted))];
         $nothing = NurserySpread::learn([]);
         $alike = NurserySpread::learn(array_fill(0, 4, $way([140, 141, 139, 140])));
         $uneven = NurserySpread::learn(array_fill(0, 4, $way([60, 180, 110, 190])));
