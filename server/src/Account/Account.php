@@ -72,11 +72,16 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface, Equa
         return ['id' => $this->id, 'door' => $this->door, 'role' => $this->role->value, 'signIn' => $this->signIn, 'password' => 'kept', 'name' => $this->name];
     }
 
-    /** @param array{id: ?int, door: int, role: string, signIn: ?string, password: string, name: string} $kept */
+    /** @param array<string, mixed> $kept as a session of this version keeps it; what another version kept is nobody */
     public function __unserialize(array $kept): void
     {
-        [$this->id, $this->door, $this->role] = [$kept['id'], $kept['door'], Role::from($kept['role'])];
-        [$this->signIn, $this->password, $this->name] = [$kept['signIn'], $kept['password'], $kept['name']];
+        $isOurs = is_int($kept['id'] ?? null) && is_int($kept['door'] ?? null) && is_string($kept['role'] ?? null);
+        $this->id = $isOurs ? $kept['id'] : null;
+        $this->door = $isOurs ? $kept['door'] : 0;
+        $this->role = ($isOurs ? Role::tryFrom($kept['role']) : null) ?? Role::Viewer;
+        $this->signIn = is_string($kept['signIn'] ?? null) ? $kept['signIn'] : null;
+        $this->password = $isOurs ? 'kept' : '';
+        $this->name = is_string($kept['name'] ?? null) ? $kept['name'] : '';
     }
 
     public function getPassword(): string

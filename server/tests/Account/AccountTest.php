@@ -65,6 +65,30 @@ final class AccountTest extends House
         }
     }
 
+    public function testASessionOfAnEarlierVersionIsNobodys(): void
+    {
+        $of = unserialize(sprintf(
+            'O:%d:"%s":6:{s:2:"id";i:1;s:7:"version";i:1;s:4:"name";s:3:"Ada";s:6:"signIn";s:3:"ada";s:4:"role";E:%d:"%s:Hand";s:8:"password";s:1:"x";}',
+            strlen(Account::class),
+            Account::class,
+            strlen(Role::class) + 5,
+            Role::class,
+        ));
+        self::assertInstanceOf(Account::class, $of);
+        self::assertSame([null, false], [$of->id, $of->isLetIn()]);
+        $now = new Account('Ada', 'ada', Role::Hand, 'a hash');
+        $now->id = 1;
+        $kept = unserialize(serialize($now));
+        self::assertInstanceOf(Account::class, $kept);
+        self::assertTrue($now->isEqualTo($kept));
+        self::assertStringNotContainsString('a hash', serialize($now));
+        foreach ([static fn (Account $a) => ++$a->door, static fn (Account $a) => $a->role = Role::Viewer, static fn (Account $a) => $a->id = 2] as $change) {
+            $other = clone $now;
+            $change($other);
+            self::assertFalse($other->isEqualTo($kept));
+        }
+    }
+
     public function testPasswordsAreHashed(): void
     {
         foreach ($this->db()->fetchFirstColumn('SELECT password FROM account') as $kept) {
