@@ -155,7 +155,8 @@ final class PeopleController
             $this->writing->mustBeVersion($in->count('version', 1), $account->version, $before);
             $write($account);
             $in->done();
-            $this->writing->keep('account', $account->name, $before, $account->toArray());
+            // That they must choose their own is said by the password that they were given.
+            $this->writing->keep('account', $account->name, $before, array_diff_key($account->toArray(), ['mustChange' => true]));
         });
 
         return new Answer($account->toArray());

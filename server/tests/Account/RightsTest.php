@@ -42,7 +42,7 @@ final class RightsTest extends House
             'POST /api/bench/fill', 'POST /api/compute/{name}', 'POST /api/plan/draft', 'GET /api/plan/even',
         ],
         'office' => [
-            'PUT /api/customers/{id}', 'POST /api/wanted', 'POST /api/wanted/series', 'PUT /api/wanted/{id}',
+            'POST /api/customers/part', 'PUT /api/customers/{id}', 'POST /api/wanted', 'POST /api/wanted/series', 'PUT /api/wanted/{id}',
         ],
         'hand' => [
             'POST /api/batches/{code}/change-method', 'POST /api/batches/{code}/checks', 'POST /api/batches/{code}/checks/try',

@@ -152,13 +152,20 @@ final class RecordsTest extends House
         );
         $ines = ['version' => $people['ines']['version'], 'name' => 'Ines', 'signIn' => 'ines', 'role' => 'hand'];
         self::assertSame('role', $this->refused(422, 'PUT', "/api/people/{$people['ines']['id']}", $ines)['field'], 'Somebody leads.');
-        [$one, $two] = $this->ask('GET', '/api/customers')['customers'];
+        [$one, $two, $three] = $this->ask('GET', '/api/customers')['customers'];
         self::assertSame('changed_meanwhile', $this->refused(409, 'PUT', "/api/customers/{$one['id']}", ['name' => 'X', 'was' => 'Y'])['code']);
         self::assertSame('taken', $this->refused(422, 'PUT', "/api/customers/{$one['id']}", ['name' => $two['name'], 'was' => $one['name']])['code']);
-        $joined = $this->ask('PUT', "/api/customers/{$one['id']}", ['name' => $two['name'], 'was' => $one['name'], 'join' => true])['customers'];
-        $by = array_column($joined, null, 'name');
+        $join = ['name' => $two['name'], 'was' => $one['name'], 'join' => true];
+        $joined = $this->ask('PUT', "/api/customers/{$one['id']}", $join);
+        $by = array_column($joined['customers'], null, 'name');
         self::assertSame($one['orders'] + $two['orders'], $by[$two['name']]['orders']);
         self::assertArrayNotHasKey($one['name'], $by);
+        $this->db()->executeStatement('UPDATE wanted SET customer_id = ? WHERE id = ?', [$three['id'], $joined['joined']['orders'][0]]);
+        $parted = array_column($this->ask('POST', '/api/customers/part', $joined['joined'])['customers'], 'orders', 'name');
+        self::assertSame([$one['orders'] - 1, $two['orders']], [$parted[$one['name']], $parted[$two['name']]], 'One went elsewhere meanwhile.');
+        self::assertSame('not_possible', $this->refused(422, 'POST', '/api/customers/part', $joined['joined'])['code']);
+        $this->refused(404, 'POST', '/api/customers/part', ['taken' => 999_999] + $joined['joined']);
+        $this->ask('PUT', "/api/customers/{$one['id']}", $join);
         self::assertSame('Northfold', array_column(
             $this->ask('PUT', "/api/customers/{$two['id']}", ['name' => 'Northfold', 'was' => $two['name']])['customers'], 'name', 'id',
         )[$two['id']]);

@@ -1,4 +1,4 @@
-import { put } from '../api/client'
+import { post, put, type Typed } from '../api/client'
 import { useCustomers } from '../api/queries'
 import { useWrite } from '../api/writes'
 import { ChangeButton, useOpening } from '../forms/Opening'
@@ -16,6 +16,7 @@ export function Customers() {
   const rename = useWrite(({ id, ...body }: { id: number; name: string; was: string; join: boolean }) =>
     put('/api/customers/{id}', body, { id }),
   )
+  const part = useWrite((joined: Typed<'post', '/api/customers/part'>) => post('/api/customers/part', joined))
   if (!data || data.customers.length === 0) return null
   return (
     <section aria-label="Customers">
@@ -50,8 +51,9 @@ export function Customers() {
                   ]}
                   button="Keep"
                   send={async ({ name, join }) => {
-                    await rename.mutateAsync({ id: one.id, name, was: one.name, join: join === 'yes' })
-                    say(`${one.name} is ${name} now.`)
+                    const { joined } = await rename.mutateAsync({ id: one.id, name, was: one.name, join: join === 'yes' })
+                    if (joined) say(`${one.name} and ${name} are one now.`, () => part.mutateAsync(joined))
+                    else say(`${one.name} is ${name} now.`)
                     opening.close()
                   }}
                 />
