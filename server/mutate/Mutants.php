@@ -88,7 +88,11 @@ final class Mutants
                 $add($node, $node->name->getStartFilePos(), $node->name->getEndFilePos() + 1, $other);
             }
         }
+        $noRule = self::marks($finder, $nodes);
         foreach ($finder->findInstanceOf($nodes, Node\Expr\ConstFetch::class) as $node) {
+            if (in_array($node, $noRule, true)) {
+                continue;
+            }
             $other = ['true' => 'false', 'false' => 'true'][$node->name->toLowerString()] ?? null;
             if ($other !== null) {
                 $add($node, $node->getStartFilePos(), $node->getEndFilePos() + 1, $other);
@@ -110,5 +114,32 @@ final class Mutants
 
             return true;
         }));
+    }
+
+    /**
+     * Values that are no rule: what is put under a key only so that the key is there, and how strictly a list is searched for
+     * what is of its own kind.
+     *
+     * @param array<Node> $nodes
+     *
+     * @return list<Node>
+     */
+    private static function marks(NodeFinder $finder, array $nodes): array
+    {
+        $marks = [];
+        foreach ($finder->findInstanceOf($nodes, Node\Expr\Assign::class) as $assign) {
+            if ($assign->var instanceof Node\Expr\ArrayDimFetch && $assign->expr instanceof Node\Expr\ConstFetch) {
+                $marks[] = $assign->expr;
+            }
+        }
+        foreach ($finder->findInstanceOf($nodes, Node\Expr\FuncCall::class) as $call) {
+            $name = $call->name instanceof Node\Name ? $call->name->toString() : '';
+            $third = $call->isFirstClassCallable() ? null : $call->getArgs()[2] ?? null;
+            if (in_array($name, ['in_array', 'array_search', 'array_keys'], true) && $third !== null) {
+                $marks[] = $third->value;
+            }
+        }
+
+        return $marks;
     }
 }

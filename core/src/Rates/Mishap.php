@@ -12,6 +12,9 @@ use WetCradle\Core\Refused;
 /** That a batch fails as a whole, whatever its crop: how often that happens here, and what share it leaves. */
 final class Mishap
 {
+    /** From so many on, what mishaps leave is learnt. */
+    private const KNOWN_FROM = 5;
+
     private function __construct(public readonly float $chance, public readonly Beta $leaves)
     {
     }
@@ -24,6 +27,27 @@ final class Mishap
         }
 
         return new self($chance, $leaves);
+    }
+
+    /**
+     * Learnt from the nursery's own: what they leave is taken for granted until so many are known, then matched to them.
+     *
+     * @param list<PastBatch> $mishaps
+     * @param int             $batches in all, mishaps among them
+     */
+    public static function learn(array $mishaps, int $batches): self
+    {
+        $known = count($mishaps);
+        $chance = (1.0 + $known) / (13.0 + max($known, $batches));
+        if ($known < self::KNOWN_FROM) {
+            return new self($chance, Beta::of(1.0, 5.0));
+        }
+        $shares = array_map(static fn (PastBatch $b) => $b->rooted / max(1, $b->stuck), $mishaps);
+        $mean = min(0.99, max(0.01, array_sum($shares) / $known));
+        $spread = array_sum(array_map(static fn (float $share) => ($share - $mean) ** 2, $shares)) / ($known - 1);
+
+        // No wider than two ends, and no narrower than shares of a hundred differ by chance.
+        return new self($chance, Beta::matching($mean, min(0.9 * $mean * (1.0 - $mean), max(0.01 * $mean * (1.0 - $mean), $spread))));
     }
 
     /** @param Fields $in {chance, a, b} */

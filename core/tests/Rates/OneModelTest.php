@@ -93,6 +93,23 @@ final class OneModelTest extends TestCase
         self::assertNull(StickParted::fewest(50, $rate, $mishap, 0.5, 40)[0]['stick'], 'Fewer than are needed are never enough.');
     }
 
+    public function testMishapsAreLearntFromTheNurserysOwn(): void
+    {
+        $none = Mishap::learn([], 0);
+        self::assertSame([1 / 13, 1.0, 5.0], [$none->chance, $none->leaves->a, $none->leaves->b]);
+        $lost = static fn (int ...$rooted) => array_values(array_map(static fn (int $r) => PastBatch::of($r, 100), $rooted));
+        $four = Mishap::learn($lost(30, 40, 35, 45), 87);
+        self::assertSame([0.05, 1.0, 5.0], [$four->chance, $four->leaves->a, $four->leaves->b], 'Four are too few to say what they leave.');
+        $five = Mishap::learn($lost(30, 40, 35, 45, 50), 107);
+        self::assertEqualsWithDelta([0.05, 0.4, 0.00625], [$five->chance, $five->leaves->mean(), $five->leaves->variance()], 1e-9);
+        foreach ([$lost(0, 0, 0, 0, 0), $lost(100, 0, 100, 0, 100), $lost(20, 20, 20, 20, 20)] as $odd) {
+            $leaves = Mishap::learn($odd, 50)->leaves;
+            self::assertGreaterThan(0.0, min($leaves->a, $leaves->b));
+            self::assertLessThan(200.0, $leaves->a + $leaves->b);
+        }
+        self::assertLessThan(1.0, Mishap::learn($lost(...array_fill(0, 40, 1)), 3)->chance, 'No more mishaps than batches.');
+    }
+
     public function testABatchThatIsUnlikeTheOthersIsPointedOut(): void
     {
         $prior = CropPrior::of(0.7, 10.0, 20.0);

@@ -92,7 +92,9 @@ final class CustomerController
                 throw new NotFoundHttpException();
             }
             $this->removals->putBack($taken);
-            $customer = $this->em->find(Customer::class, (int) ($taken->kept[0]['row']['id'] ?? 0)) ?? throw new NotFoundHttpException();
+            $id = $taken->kept[0]['row']['id'] ?? null;
+            $customer = is_int($id) ? $this->em->find(Customer::class, $id) : null;
+            $customer ?? throw new NotFoundHttpException();
             foreach ($this->em->getRepository(Wanted::class)->findBy(['id' => $orders, 'customer' => $into]) as $order) {
                 $order->customer = $customer;
             }
