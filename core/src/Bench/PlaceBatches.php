@@ -20,6 +20,8 @@ final class PlaceBatches implements Stoppable
     /** A large house gets fewer steps, as each takes longer there. */
     private const LARGE = 300;
     private const STEPS_IF_LARGE = 20_000;
+    /** So many ways to lay a batch into a zone in a week, in all, where somebody waits for the answer. */
+    private const MOST_WAITED_FOR = 400_000;
 
     public static function name(): string
     {
@@ -41,7 +43,7 @@ final class PlaceBatches implements Stoppable
     }
 
     /**
-     * The same, for as long as it is let go on.
+     * The same, for as long as it is let go on, of a house that is tried in a moment.
      *
      * @return array{
      *     placements: list<array{batch: string, zone: string, start: int}>, unplaced: list<array<string, mixed>>,
@@ -50,7 +52,7 @@ final class PlaceBatches implements Stoppable
      */
     public static function computeUntil(Fields $in, ?Going $going): array
     {
-        $filling = self::read($in);
+        $filling = self::read($in, $going === null ? null : self::MOST_WAITED_FOR);
         $filling->improve(self::stepsFor($filling->count()), $going);
         $filled = $filling->filled();
         $spaces = $filled->taken->spaces;
@@ -93,9 +95,11 @@ final class PlaceBatches implements Stoppable
     /**
      * The house that such an input describes, filled but not yet searched for better.
      *
+     * @param ?int $most ways to lay a batch into a zone in a week; any number where it is not said
+     *
      * @throws Refused for the field that is wrong
      */
-    public static function read(Fields $in): Filling
+    public static function read(Fields $in, ?int $most = null): Filling
     {
         $weeks = $in->count('weeks', 1, 520);
         $seen = $spaces = $stays = [];
@@ -129,6 +133,10 @@ final class PlaceBatches implements Stoppable
             $entry->done();
         }
         $in->done();
+        $lays = count($spaces) * array_sum(array_map(static fn (Stay $stay) => $stay->latest - $stay->earliest + 1, $stays));
+        if ($most !== null && $lays > $most) {
+            throw $in->refuse('too_large', 'batches', Fact::of('refused.place_batches.too_large', lays: $lays, most: $most));
+        }
 
         return new Filling($weeks, $spaces, $stays, HouseDefaults::usual(), seed: self::SEED);
     }

@@ -17,6 +17,8 @@ use WetCradle\Core\Compute\Fields;
 final class NurserySpread implements Calculation
 {
     private const POINTS = 25;
+    /** More ways than any nursery has. */
+    private const MOST = 300;
     /** Of the ways' ln φ around the nursery's. */
     private const WAYS_LN_SD = 0.7;
 
@@ -41,7 +43,7 @@ final class NurserySpread implements Calculation
     public static function compute(Fields $in): array
     {
         $ways = [];
-        foreach ($in->objects('ways') as $way) {
+        foreach ($in->objects('ways', self::MOST) as $way) {
             $ways[] = ['prior' => CropPrior::read($way->object('prior')), 'batches' => array_map(PastBatch::read(...), $way->objects('batches'))];
             $way->done();
         }

@@ -24,6 +24,8 @@ final class BatchForecast implements Calculation
     private const SPEEDS = 31;
     private const SPEED_STEP = 0.16;
     private const SHAPES = [-1.5, -0.75, 0.0, 0.75, 1.5];
+    /** More are never made of one batch. */
+    private const MOST_CHECKS = 100;
     /** Of those that will never root, by how much they may be dead at a check. */
     private const DEAD = 8;
 
@@ -92,7 +94,7 @@ final class BatchForecast implements Calculation
         if ($culled > $stuck) {
             throw $in->refuse('more_than_there_are', 'culled', Fact::of('refused.batch_forecast.more_than_stuck', stuck: $stuck));
         }
-        $checks = array_map(static fn (Fields $check) => LiftedThen::read($check, $stuck), $in->objects('checks'));
+        $checks = array_map(static fn (Fields $check) => LiftedThen::read($check, $stuck), $in->objects('checks', self::MOST_CHECKS));
         [$at, $step] = [$in->number('at', 0.0, 1e6), $in->number('step', 0.0, 1e6)];
         $readyShare = $in->share('readyShare');
         $in->done();
