@@ -54,13 +54,20 @@ $next = static function () use (&$number, $code): array {
 };
 $isKept = static fn (int $status): bool => $status === 200 || $status === 201;
 /** Sends with the same key until it is acknowledged, as the app does. */
-$until = static function (array $act) use ($served, &$acts, $isKept): bool {
+$signedOut = 0;
+$until = static function (array $act) use ($served, &$acts, &$signedOut, $isKept): bool {
     for ($try = 0; $try < 30; ++$try) {
         $status = $served->send('POST', $act['path'], $act['body'], $act['key']);
         if ($isKept($status)) {
             $acts[] = $act;
 
             return true;
+        }
+        if ($status === 401) {
+            // What was cut may have been the note of who is signed in: they sign in again, and send the same again.
+            ++$signedOut;
+            $served->signIn();
+            continue;
         }
         usleep(200_000);
     }
@@ -221,5 +228,6 @@ for ($i = 0; $i < $updates; ++$i) {
 $must($status === 0 && $halves === 0, 'it is the version before or this one, never between: '.$said);
 $must((int) $before->database()->query('SELECT count(*) FROM customer')->fetchColumn() === 30_000 && Copies::faultOf("{$before->var}/cradle.sqlite") === null, 'all is there');
 
+printf("\nsigned out by it %d times", $signedOut);
 printf("\nacts acknowledged %d, lost %d, doubled %d, half-saved %d\n", count($acts), $told['lost'], $told['doubled'], $told['half']);
 exit($faults === [] && array_sum($told) === 0 ? 0 : 1);
