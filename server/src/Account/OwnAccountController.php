@@ -11,7 +11,6 @@ use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Answer;
-use WetCradle\Server\Http\SentOnce;
 
 /** What each person may do with their own account. */
 final class OwnAccountController
@@ -26,7 +25,7 @@ final class OwnAccountController
     }
 
     /** Another password, for whoever knows the present one; wherever else they are signed in, they are signed out. */
-    #[Route('/api/me/password', methods: ['POST'], defaults: [SentOnce::SECRET => true, OwnSession::CHANGES => true])]
+    #[Route('/api/me/password', methods: ['POST'], defaults: [OwnSession::CHANGES => true])]
     public function password(Fields $in): Answer
     {
         return $this->anew(function (Account $me) use ($in): void {

@@ -8,6 +8,7 @@ use Doctrine\DBAL\Connection;
 use Doctrine\DBAL\Types\Types;
 use Psr\Clock\ClockInterface;
 use Symfony\Bundle\SecurityBundle\Security;
+use Symfony\Component\DependencyInjection\Attribute\Autowire;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -41,6 +42,7 @@ final class SentOnce
         private readonly Connection $db,
         private readonly Security $security,
         private readonly ClockInterface $clock,
+        #[Autowire('%kernel.secret%')] #[\SensitiveParameter] private readonly string $secret,
     ) {
     }
 
@@ -63,7 +65,7 @@ final class SentOnce
         if ($kept === null) {
             return;
         }
-        if ($kept->int('account_id') !== $this->account() || $kept->text('request') !== self::told($request)) {
+        if ($kept->int('account_id') !== $this->account() || $kept->text('request') !== $this->told($request)) {
             throw Refused::because('key_used', self::HEADER, 'Something else was sent with this key.');
         }
         $request->attributes->set(self::OPEN, '');
@@ -87,7 +89,7 @@ final class SentOnce
         }
         $now = \DateTimeImmutable::createFromInterface($this->clock->now());
         $this->db->insert('sent_write', [
-            'key' => $key, 'account_id' => $this->account(), 'request' => self::told($event->getRequest()),
+            'key' => $key, 'account_id' => $this->account(), 'request' => $this->told($event->getRequest()),
             'status' => $answer->getStatusCode(), 'answer' => self::kept($event->getRequest(), (string) $answer->getContent()), 'at' => $now,
         ], ['at' => Types::DATETIME_IMMUTABLE]);
         $this->db->executeStatement(
@@ -132,8 +134,9 @@ final class SentOnce
             : $answer;
     }
 
-    private static function told(Request $request): string
+    /** What was sent, told so that nobody who reads it can try what it was. */
+    private function told(Request $request): string
     {
-        return hash('xxh128', $request->getMethod().' '.$request->getRequestUri().' '.$request->getContent());
+        return hash_hmac('sha256', $request->getMethod().' '.$request->getRequestUri().' '.$request->getContent(), $this->secret);
     }
 }
