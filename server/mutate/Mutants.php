@@ -25,6 +25,12 @@ final class Mutants
         Node\Expr\BinaryOp\Mul::class => '/',
         Node\Expr\BinaryOp\Div::class => '*',
     ];
+    private const TURNED = [
+        Node\Expr\BinaryOp\Smaller::class => '>',
+        Node\Expr\BinaryOp\SmallerOrEqual::class => '>',
+        Node\Expr\BinaryOp\Greater::class => '<',
+        Node\Expr\BinaryOp\GreaterOrEqual::class => '<',
+    ];
     private const FUNCTIONS = [
         'min' => 'max', 'max' => 'min', 'ceil' => 'floor', 'floor' => 'ceil', 'round' => 'floor', 'array_filter' => 'array_values',
         'intdiv' => 'max',
@@ -55,6 +61,8 @@ final class Mutants
                 $length = $node->right->getStartFilePos() - $between;
                 $at = strpos(substr($code, $between, $length), $node->getOperatorSigil());
                 if ($at !== false) {
+                    // No case stands on the boundary between two fractions: there the comparison is turned round instead.
+                    $other = self::isOfFractions($node) ? self::TURNED[$node::class] ?? $other : $other;
                     $add($node, $between + $at, $between + $at + strlen($node->getOperatorSigil()), $other);
                 }
             }
@@ -64,15 +72,16 @@ final class Mutants
         }
         // How strictly a file is typed is no rule of it.
         $strict = array_map(static fn (Node\DeclareItem $item) => $item->value, $finder->findInstanceOf($nodes, Node\DeclareItem::class));
+        $noRule = self::marks($finder, $nodes);
         foreach ($finder->findInstanceOf($nodes, Node\Scalar\Int_::class) as $node) {
-            if (in_array($node, $strict, true)) {
+            if (in_array($node, $strict, true) || in_array($node, $noRule, true)) {
                 continue;
             }
             $add($node, $node->getStartFilePos(), $node->getEndFilePos() + 1, (string) ($node->value + 1));
         }
         foreach ($finder->findInstanceOf($nodes, Node\Scalar\Float_::class) as $node) {
             // So little is room for what binary fractions lose, and no number of the trade.
-            if ($node->value > 0.0 && $node->value < 1e-6) {
+            if (($node->value > 0.0 && $node->value < 1e-6) || in_array($node, $noRule, true)) {
                 continue;
             }
             $add(
@@ -88,7 +97,6 @@ final class Mutants
                 $add($node, $node->name->getStartFilePos(), $node->name->getEndFilePos() + 1, $other);
             }
         }
-        $noRule = self::marks($finder, $nodes);
         foreach ($finder->findInstanceOf($nodes, Node\Expr\ConstFetch::class) as $node) {
             if (in_array($node, $noRule, true)) {
                 continue;
@@ -117,8 +125,9 @@ final class Mutants
     }
 
     /**
-     * Values that are no rule: what is put under a key only so that the key is there, and how strictly a list is searched for
-     * what is of its own kind.
+     * Values that are no rule: what is put under a key only so that the key is there, how strictly a list is searched for
+     * what is of its own kind, how finely chance is drawn, and the nought that something is compared with (the comparison is
+     * changed itself).
      *
      * @param array<Node> $nodes
      *
@@ -140,6 +149,26 @@ final class Mutants
             }
         }
 
+        foreach ($finder->findInstanceOf($nodes, Node\Expr\BinaryOp::class) as $node) {
+            if (isset(self::TURNED[$node::class])) {
+                foreach ([$node->left, $node->right] as $side) {
+                    if ($side instanceof Node\Scalar\Float_ && $side->value === 0.0) {
+                        $marks[] = $side;
+                    }
+                }
+            }
+        }
+        foreach ($finder->findInstanceOf($nodes, Node\Expr\MethodCall::class) as $call) {
+            if ($call->name instanceof Node\Identifier && $call->name->toString() === 'getInt' && !$call->isFirstClassCallable()) {
+                $marks = [...$marks, ...$finder->findInstanceOf($call->getArgs(), Node\Scalar\Int_::class)];
+            }
+        }
+
         return $marks;
+    }
+
+    private static function isOfFractions(Node\Expr\BinaryOp $comparison): bool
+    {
+        return $comparison->left instanceof Node\Scalar\Float_ || $comparison->right instanceof Node\Scalar\Float_;
     }
 }
