@@ -16,11 +16,13 @@ use WetCradle\Core\Bench\Zone;
 use WetCradle\Core\Bench\ZoneKind;
 use WetCradle\Core\Book\FullCount;
 use WetCradle\Core\Book\Losses;
+use WetCradle\Core\Calculations;
 use WetCradle\Core\Calendar\Hemisphere;
 use WetCradle\Core\Calendar\Need;
 use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Calendar\WindowShift;
+use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Dates\GrowingOn;
 use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\House\HouseDefaults;
@@ -200,6 +202,18 @@ final class SmallRulesTest extends TestCase
         self::assertSame([['stuck', 'rooted', 1], ['rooted', 'potted', 1]], $moves(FullCount::of(1, 0, Losses::of([]), 1), null));
         self::assertSame([['stuck', 'rooted', 1]], $moves(FullCount::of(1, 0, Losses::of([])), null));
         self::assertSame([], $moves(FullCount::of(0, 5, Losses::of([])), null), 'Counted, and nothing has happened.');
+    }
+
+    public function testWhatAFullCountDoesNotSayIsNone(): void
+    {
+        $count = FullCount::read(Fields::of(['rooted' => 3, 'unrooted' => 2, 'lost' => []]));
+        self::assertEquals(FullCount::of(3, 2, Losses::of([]), 0, 0, 0, 0, 0), $count);
+    }
+
+    public function testOneCuttingIsPlannedToo(): void
+    {
+        $asked = '{"needed":1,"stages":[{"a":8,"b":2}],"confidence":0.9}';
+        self::assertSame(2, Calculations::registry()->compute('stick_count', $asked)['stick'], 'One fails one time in five, two one time in 27.');
     }
 
     public function testAPathOfDivisionsStaysANumberOfClumps(): void

@@ -245,8 +245,8 @@ final class AsAgreedTest extends House
         );
         $this->does('POST', 'plan/versions', ['name' => 'as agreed in May']);
         $this->does('POST', 'plan/draft', ['anew' => false]);
-        $this->does('POST', 'plan/draft', ['anew' => true]);
-        $this->does('POST', 'plan/draft/keep', ['anew' => true]);
+        $seen = $this->does('POST', 'plan/draft', ['anew' => true])['seen'];
+        $this->does('POST', 'plan/draft/keep', ['anew' => true, 'seen' => $seen]);
         $this->does('POST', 'bench/fill', ['stage' => 'rooting', 'round' => 1, 'mayPart' => true, 'mayMove' => true]);
         $this->does('POST', 'bench/fill', ['stage' => 'weaning', 'whatIf' => 'bench', 'spaced' => false]);
         $this->does('POST', 'bench/fill', ['stage' => 'potted', 'round' => 1]);

@@ -204,6 +204,20 @@ abstract class House extends TestCase
     }
 
     /**
+     * Plans a draft as it is now: of these orders, or of all of them anew.
+     *
+     * @param array{orders?: list<int>, anew?: true} $what
+     *
+     * @return array<string, mixed>
+     */
+    protected function keepDraft(array $what): array
+    {
+        $seen = $this->ask('POST', '/api/plan/draft', isset($what['anew']) ? ['anew' => true] : [])['seen'];
+
+        return $this->ask('POST', '/api/plan/draft/keep', $what + ['seen' => $seen]);
+    }
+
+    /**
      * @param array<string, mixed>|string|null $body
      *
      * @return array{code: string, field: string, message: string, label?: string, theirs?: array<string, mixed>} what a request that must fail is told

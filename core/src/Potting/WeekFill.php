@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Core\Potting;
 
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Compute\Going;
 use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
@@ -29,10 +30,11 @@ final class WeekFill
      * @param Week         $from the running week
      * @param list<float>  $free hours a week for potting, from then on
      * @param list<PotJob> $jobs
+     * @param ?Going       $going asked before each job whether to go on
      *
-     * @throws Refused for `hands`
+     * @throws Refused for `hands`; stopped where it was not to go on: weeks half filled are none
      */
-    public static function fill(Week $from, array $free, array $jobs): self
+    public static function fill(Week $from, array $free, array $jobs, ?Going $going = null): self
     {
         if ($free === [] || array_sum($free) <= 0.0) {
             throw Refused::because('no_hands', 'hands', Fact::of('refused.week_fill.no_hands'));
@@ -40,7 +42,10 @@ final class WeekFill
         usort($jobs, static fn (PotJob $a, PotJob $b) => [$a->lastGood(), $a->from, $a->code] <=> [$b->lastGood(), $b->from, $b->code]);
         $taken = array_fill(0, count($free), 0.0);
         $laid = [];
-        foreach ($jobs as $job) {
+        foreach ($jobs as $i => $job) {
+            if ($going !== null && !$going->on($i / count($jobs))) {
+                throw Refused::because('stopped', '', Fact::of('refused.week_fill.stopped'));
+            }
             $first = max(0, $from->until(Week::containing($job->from)));
             $at = self::whole($job, $first, $from, $free, $taken);
             $over = $at === null;

@@ -45,6 +45,8 @@ final class FieldsTest extends TestCase
         yield 'no list' => ['crop_rate', '{"prior":{"rate":0.5,"strength":10,"phi":20},"batches":{"a":1}}', 'wrong_type', 'batches'];
         yield 'no stage' => ['stick_count', '{"needed":5,"stages":[],"confidence":0.9}', 'empty', 'stages'];
         yield 'none needed' => ['stick_count', '{"needed":0,"stages":[{"a":1,"b":1}],"confidence":0.9}', 'out_of_range', 'needed'];
+        yield 'no certainty at all' => ['stick_count', '{"needed":5,"stages":[{"a":1,"b":1}],"confidence":0}', 'out_of_range', 'confidence'];
+        yield 'less than none' => ['stick_count', '{"needed":5,"stages":[{"a":1,"b":1}],"confidence":-0.1}', 'negative', 'confidence'];
         yield 'certainty' => ['stick_count', '{"needed":5,"stages":[{"a":1,"b":1}],"confidence":1}', 'out_of_range', 'confidence'];
         yield 'more rooted than lifted' => [
             'ready_check',

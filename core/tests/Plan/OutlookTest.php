@@ -163,6 +163,8 @@ final class OutlookTest extends TestCase
         $late = $this->again('2027-06-20', '2027-W30');
         self::assertFalse($late->isPossible());
         self::assertSame('again.too_late weeks=6', Told::of($late->words));
+        $day = $this->again('2027-05-20', '2027-W33')->last?->modify('+1 day')->format('Y-m-d') ?? '';
+        self::assertSame('again.too_late weeks=1', Told::of($this->again($day, '2027-W33')->words), 'A day too late is a week too late.');
         $shut = $this->again('2027-07-20', '2027-W48');
         self::assertFalse($shut->isPossible());
         self::assertStringStartsWith('again.no_material from=2028-W18 last=', Told::of($shut->words));

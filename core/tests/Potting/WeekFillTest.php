@@ -6,6 +6,7 @@ namespace WetCradle\Core\Tests\Potting;
 
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Compute\Going;
 use WetCradle\Core\Dates\GrowingOn;
 use WetCradle\Core\Potting\PotJob;
 use WetCradle\Core\Potting\WeekFill;
@@ -101,6 +102,27 @@ final class WeekFillTest extends TestCase
         self::assertSame([true, '2027-W19'], [$fill->laid[0]['over'], $fill->laid[0]['week']->written()]);
         $this->expectException(Refused::class);
         WeekFill::fill($this->now, [0.0, 0.0], [$this->job('big', 12)]);
+    }
+
+    public function testWeeksHalfFilledAreNone(): void
+    {
+        $going = new class implements Going {
+            /** @var list<float> */
+            public array $shares = [];
+
+            public function on(float $share): bool
+            {
+                $this->shares[] = $share;
+
+                return count($this->shares) < 3;
+            }
+        };
+        $jobs = [$this->job('A', 3), $this->job('B', 3), $this->job('C', 3), $this->job('D', 3)];
+        self::assertSame(
+            ': refused.week_fill.stopped',
+            Told::refusal(fn () => WeekFill::fill($this->now, [6.0, 6.0], $jobs, $going)),
+        );
+        self::assertSame([0.0, 0.25, 0.5], $going->shares);
     }
 
     public function testNothingIsHeldUntilItIsSpoiltForTheSakeOfHours(): void

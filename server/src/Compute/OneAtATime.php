@@ -54,13 +54,14 @@ final class OneAtATime
         }
     }
 
-    /** @return ?array{what: string, who: string, since: int, share: float, stopped: bool} what runs now, seconds since it began */
+    /** @return ?array{what: string, who: string, account: int, since: int, share: float, stopped: bool} what runs now, seconds since it began */
     public function running(): ?array
     {
         $kept = Progress::read($this->file);
 
         return $kept === null ? null : [
-            'what' => $kept['what'], 'who' => $kept['who'], 'since' => max(0, $this->clock->now()->getTimestamp() - $kept['began']),
+            'what' => $kept['what'], 'who' => $kept['who'], 'account' => $kept['account'],
+            'since' => max(0, $this->clock->now()->getTimestamp() - $kept['began']),
             'share' => $kept['share'], 'stopped' => $kept['stopped'],
         ];
     }

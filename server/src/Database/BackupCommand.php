@@ -20,7 +20,7 @@ final class BackupCommand extends Command
 
     protected function configure(): void
     {
-        $this->addOption('keep', null, InputOption::VALUE_REQUIRED, 'days that copies are kept', '30');
+        $this->addOption('keep', null, InputOption::VALUE_REQUIRED, 'days that copies are kept', (string) Copies::KEEP_DAYS);
         $this->addOption('if-old', null, InputOption::VALUE_NONE, 'only where the last one is old');
     }
 

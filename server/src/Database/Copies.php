@@ -18,6 +18,8 @@ final class Copies
 {
     /** A copy is old after so many hours: with one each night, one night was missed. */
     public const OLD_HOURS = 36;
+    /** Days that copies are kept, where nobody says otherwise. */
+    public const KEEP_DAYS = 30;
     private const DATABASE = 'cradle.sqlite';
     /** Seconds that those who are at work have to end. */
     private const PATIENCE = 4.0;

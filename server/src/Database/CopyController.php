@@ -14,8 +14,6 @@ use WetCradle\Server\Http\SentOnce;
 #[IsGranted('ROLE_PROPAGATOR')]
 final class CopyController
 {
-    private const KEEP_DAYS = 30;
-
     public function __construct(private readonly Copies $copies)
     {
     }
@@ -33,7 +31,7 @@ final class CopyController
     public function make(): Answer
     {
         try {
-            $this->copies->make(self::KEEP_DAYS);
+            $this->copies->make(Copies::KEEP_DAYS);
         } catch (\RuntimeException $failed) {
             throw Refused::because('no_copy', '', 'No copy was made. '.$failed->getMessage());
         }

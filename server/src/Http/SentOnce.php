@@ -35,6 +35,8 @@ final class SentOnce
     public const SECRET = '_secret';
     /** Of the answer of a route, the field that is a secret: sent again, the answer comes without it. */
     public const BUT = '_but';
+    /** A route with this in its defaults computes for long before it writes, and begins its transaction by itself. */
+    public const LATER = '_later';
     private const OPEN = '_sent_once';
     private const DAYS = 14;
 
@@ -59,18 +61,46 @@ final class SentOnce
         if (preg_match('/^[\w-]{8,60}$/', (string) $key) !== 1) {
             throw Refused::because('wrong_type', self::HEADER, 'A key has 8 to 60 letters, digits and dashes.');
         }
+        $before = $request->attributes->has(self::LATER) ? $this->before($request, (string) $key) : $this->open($request);
+        if ($before !== null) {
+            $event->setArguments([]);
+            $event->setController(static fn () => $before);
+        }
+    }
+
+    /**
+     * Begins the transaction of a write that carries a key: before the route, or, of a route that says `LATER`, by itself when it
+     * is about to write.
+     *
+     * @return ?Response the answer of the first time, where it was sent before
+     */
+    public function open(Request $request): ?Response
+    {
+        $key = $request->headers->get(self::HEADER, '');
+        if ($key === null || $key === '') {
+            return null;
+        }
         $this->db->beginTransaction();
         $request->attributes->set(self::OPEN, $key);
+        $before = $this->before($request, $key);
+        if ($before !== null) {
+            $request->attributes->set(self::OPEN, '');
+        }
+
+        return $before;
+    }
+
+    private function before(Request $request, string $key): ?Response
+    {
         $kept = Row::first($this->db, 'SELECT account_id, request, status, answer FROM sent_write WHERE key = ?', [$key]);
         if ($kept === null) {
-            return;
+            return null;
         }
         if ($kept->int('account_id') !== $this->account() || $kept->text('request') !== $this->told($request)) {
             throw Refused::because('key_used', self::HEADER, 'Something else was sent with this key.');
         }
-        $request->attributes->set(self::OPEN, '');
-        $event->setArguments([]);
-        $event->setController(static fn () => new Response($kept->text('answer'), $kept->int('status'), ['Content-Type' => 'application/json']));
+
+        return new Response($kept->text('answer'), $kept->int('status'), ['Content-Type' => 'application/json']);
     }
 
     /** After the answer was put into words. */

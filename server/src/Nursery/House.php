@@ -93,8 +93,8 @@ final class House
         $row = Row::first($this->db, 'SELECT session_idle_hours, session_days, shared_minutes FROM nursery WHERE id = 1');
 
         return [
-            'idleHours' => $row?->int('session_idle_hours') ?? 12, 'days' => $row?->int('session_days') ?? 14,
-            'sharedMinutes' => $row?->int('shared_minutes') ?? 30,
+            'idleHours' => $row?->int('session_idle_hours') ?? Nursery::IDLE_HOURS, 'days' => $row?->int('session_days') ?? Nursery::SESSION_DAYS,
+            'sharedMinutes' => $row?->int('shared_minutes') ?? Nursery::SHARED_MINUTES,
         ];
     }
 

@@ -22,6 +22,11 @@ use WetCradle\Core\Plan\WorkNorms;
 #[ORM\Entity, ORM\Table(name: 'nursery')]
 class Nursery
 {
+    /** How long a session lasts, as long as a nursery says nothing else: without being used, in all, and on a shared device. */
+    public const IDLE_HOURS = 12;
+    public const SESSION_DAYS = 14;
+    public const SHARED_MINUTES = 30;
+
     #[ORM\Id, ORM\Column]
     public int $id = 1;
 
@@ -62,15 +67,15 @@ class Nursery
 
     /** A session ends so many hours after it was last used. */
     #[ORM\Column]
-    public int $sessionIdleHours = 12;
+    public int $sessionIdleHours = self::IDLE_HOURS;
 
     /** A session ends so many days after somebody signed in. */
     #[ORM\Column]
-    public int $sessionDays = 14;
+    public int $sessionDays = self::SESSION_DAYS;
 
     /** On a device that several share, a session ends so many minutes after it was last used. */
     #[ORM\Column]
-    public int $sharedMinutes = 30;
+    public int $sharedMinutes = self::SHARED_MINUTES;
 
     /** Pot lots so far. */
     #[ORM\Column]

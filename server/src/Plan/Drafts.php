@@ -145,16 +145,18 @@ final class Drafts
     }
 
     /**
-     * Plans the drafted batches of these orders; anew, of all. Must run inside a transaction.
+     * Plans the drafted batches of these orders; anew, of all. Must run inside a transaction, with what the draft rests on as
+     * it was when it was made.
      *
-     * @param list<int> $orders
+     * @param list<Drafted> $all
+     * @param list<int>     $orders
      *
      * @return list<array{code: string, version: int}> the new batches, by which it is undone
      */
-    public function keep(bool $anew, array $orders): array
+    public function keep(array $all, bool $anew, array $orders): array
     {
         $drafted = array_values(
-            array_filter($this->make($anew), static fn (Drafted $d) => $d->route !== null && ($anew || array_diff($d->orders, $orders) === [])),
+            array_filter($all, static fn (Drafted $d) => $d->route !== null && ($anew || array_diff($d->orders, $orders) === [])),
         );
         if ($drafted === []) {
             throw Refused::because('empty', 'orders', 'None of these has a batch in the draft; it may have changed meanwhile. Look again.');

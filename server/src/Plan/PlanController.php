@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Server\Plan;
 
 use Symfony\Component\HttpFoundation\HeaderUtils;
+use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
@@ -14,6 +15,7 @@ use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Compute\OneAtATime;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Answer;
+use WetCradle\Server\Http\Conflict;
 use WetCradle\Server\Http\SentOnce;
 use WetCradle\Server\Nursery\House;
 
@@ -53,32 +55,53 @@ final class PlanController
     /** Batches for all orders without one; or, `anew`, for all that is not stuck yet. Saves nothing. */
     #[Route('/api/plan/draft', methods: ['POST'], defaults: [SentOnce::ASKS => true])]
     #[IsGranted('ROLE_WORKS')]
-    public function draft(Fields $in): Answer
+    public function draft(Fields $in, DraftMark $mark): Answer
     {
         $anew = $in->has('anew') && $in->flag('anew');
         $in->done();
 
-        return new Answer($this->long->run(
-            'the season is drafted',
-            fn (Going $going) => $this->drafts->say($this->drafts->make($anew, $going)),
-        ));
+        return new Answer($this->long->run('the season is drafted', function (Going $going) use ($anew, $mark): array {
+            // Before anything is read: what changes while it is drafted makes it old.
+            $seen = $mark->now();
+
+            return $this->drafts->say($this->drafts->make($anew, $going)) + ['seen' => $seen];
+        }));
     }
 
-    /** Plans the drafted batches of these orders; anew, of all orders in place of what was planned. */
-    #[Route('/api/plan/draft/keep', methods: ['POST'])]
+    /**
+     * Plans the drafted batches of these orders; anew, of all orders in place of what was planned. It is drafted again as it was
+     * seen, before anything is written, so that nobody's writing waits for it; where what it rests on is no longer as it was
+     * seen, nothing is planned.
+     */
+    #[Route('/api/plan/draft/keep', methods: ['POST'], defaults: [SentOnce::LATER => true])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function keep(Fields $in): Answer
+    public function keep(Request $request, Fields $in, DraftMark $mark, SentOnce $once): Answer|Response
     {
-        $kept = $this->writing->once(function () use ($in): array {
-            $anew = $in->has('anew') && $in->flag('anew');
-            $orders = $anew ? [] : array_map(intval(...), $in->numbers('orders', 1, 1e9, 5000));
-            $in->done();
+        $anew = $in->has('anew') && $in->flag('anew');
+        $orders = $anew ? [] : array_map(intval(...), $in->numbers('orders', 1, 1e9, 5000));
+        $seen = $in->text('seen', 64);
+        $in->done();
+        $this->mustBeAsSeen($seen, $mark);
+        $drafted = $this->long->run('the season is drafted', fn (Going $going): array => $this->drafts->make($anew, $going));
+        $before = $once->open($request);
+        if ($before !== null) {
+            return $before;
+        }
+        $kept = $this->writing->once(function () use ($anew, $orders, $seen, $drafted, $mark): array {
+            $this->mustBeAsSeen($seen, $mark);
             $version = $this->versions->keep($anew ? 'Before planning the season anew' : 'Before a draft was kept', true);
 
-            return ['batches' => $this->drafts->keep($anew, $orders), 'version' => $version->id];
+            return ['batches' => $this->drafts->keep($drafted, $anew, $orders), 'version' => $version->id];
         });
 
         return new Answer($kept, 201);
+    }
+
+    private function mustBeAsSeen(string $seen, DraftMark $mark): void
+    {
+        if ($mark->now() !== $seen) {
+            throw new Conflict(null, 'The plan was changed since this was drafted, so nothing of it was planned. Look at the new draft, and plan that.');
+        }
     }
 
     /** What would become of batches moved so; saves nothing. */

@@ -6,6 +6,7 @@ namespace WetCradle\Server\Potting;
 
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Compute\Going;
 use WetCradle\Core\Fact;
 use WetCradle\Core\Potting\PotJob;
 use WetCradle\Core\Potting\WeekBoard;
@@ -85,12 +86,12 @@ final class Board
      *
      * @return array{moves: list<array<string, mixed>>, weeks: list<array<string, mixed>>}
      */
-    public function fill(): array
+    public function fill(Going $going): array
     {
         $now = $this->today->week();
         $jobs = array_filter($this->waiting(), fn (array $job) => $now->until($this->weekOf($job['batch'], $job['isDue'])) < self::WEEKS);
         $free = $this->free();
-        $fill = WeekFill::fill($now, array_column($free, 'free'), array_values(array_column($jobs, 'job')));
+        $fill = WeekFill::fill($now, array_column($free, 'free'), array_values(array_column($jobs, 'job')), $going);
         $before = array_fill(0, self::WEEKS, 0.0);
         $moves = [];
         foreach ($fill->laid as ['job' => $job, 'week' => $week, 'over' => $over]) {

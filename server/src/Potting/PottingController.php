@@ -9,6 +9,7 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Server\Compute\OneAtATime;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Answer;
 
@@ -34,9 +35,9 @@ final class PottingController
 
     /** The weeks filled by what can wait least; saves nothing. */
     #[Route('/api/potting/fill', methods: ['GET'])]
-    public function fill(): Answer
+    public function fill(OneAtATime $long): Answer
     {
-        return new Answer($this->board->fill());
+        return new Answer($long->run('potting is laid into weeks', $this->board->fill(...)));
     }
 
     #[Route('/api/potting/weeks', methods: ['POST'])]

@@ -78,6 +78,7 @@ final class ComputeTest extends House
     {
         $this->signIn();
         self::assertNull($this->ask('GET', '/api/long')['running']);
+        $seen = $this->ask('POST', '/api/plan/draft', ['anew' => true])['seen'];
         $lock = (new LockFactory(new FlockStore(Kernel::varDir())))->createLock('long');
         self::assertTrue($lock->acquire());
         $clock = new MockClock('2027-05-12 09:00:00');
@@ -85,14 +86,18 @@ final class ComputeTest extends House
         $ruth->id = 4;
         $file = Kernel::varDir().'/long.json';
         $going = new Progress($file, 'the season is drafted', $ruth, $clock);
-        foreach (['/api/plan/draft' => 'POST', '/api/plan/even' => 'GET', '/api/bench/fill' => 'POST'] as $path => $method) {
-            $told = $this->refused(423, $method, $path, $method === 'GET' ? null : []);
+        foreach (['/api/plan/draft' => 'POST', '/api/plan/even' => 'GET', '/api/bench/fill' => 'POST', '/api/potting/fill' => 'GET', '/api/plan/draft/keep' => 'POST'] as $path => $method) {
+            $told = $this->refused(423, $method, $path, match (true) {
+                $method === 'GET' => null,
+                $path === '/api/plan/draft/keep' => ['anew' => true, 'seen' => $seen],
+                default => [],
+            });
             self::assertSame(['one_at_a_time', true], [$told['code'], str_starts_with($told['message'], 'Ruth Castell is at it: the season is drafted.')]);
         }
         $clock->sleep(1);
         self::assertTrue($going->on(0.4));
         $running = $this->ask('GET', '/api/long')['running'];
-        self::assertSame([0.4, 'Ruth Castell', false], [$running['share'], $running['who'], $running['stopped']]);
+        self::assertSame([0.4, 'Ruth Castell', 4, false], [$running['share'], $running['who'], $running['account'], $running['stopped']]);
         $this->signIn('bo');
         self::assertSame('not_allowed', $this->refused(403, 'POST', '/api/long/stop')['code'], 'It is not his.');
         $this->signIn();

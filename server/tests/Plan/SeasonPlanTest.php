@@ -86,7 +86,7 @@ final class SeasonPlanTest extends House
         }
         $before = $this->ask('GET', '/api/batches')['batches'];
         $id = $good[0]['orders'][0]['id'];
-        $kept = $this->ask('POST', '/api/plan/draft/keep', ['orders' => array_column($good[0]['orders'], 'id')]);
+        $kept = $this->keepDraft(['orders' => array_column($good[0]['orders'], 'id')]);
         self::assertCount(1, $kept['batches']);
         $batch = $this->ask('GET', '/api/batches/'.$kept['batches'][0]['code']);
         self::assertSame(
@@ -94,10 +94,47 @@ final class SeasonPlanTest extends House
             [$batch['zone'], $batch['block'], $batch['planned'], $batch['wanted']],
         );
         self::assertSame($good[0]['batch']['dates']['readyOn'], $batch['readyOn']);
-        self::assertSame('orders', $this->refused(422, 'POST', '/api/plan/draft/keep', ['orders' => [$id]])['field']);
+        self::assertSame('orders', $this->refused(422, 'POST', '/api/plan/draft/keep', ['orders' => [$id], 'seen' => $this->ask('POST', '/api/plan/draft', [])['seen']])['field']);
         $back = $this->ask('POST', "/api/plan/versions/{$kept['version']}/back");
         self::assertSame(1, $back['changed']);
         self::assertEquals($before, $this->ask('GET', '/api/batches')['batches']);
+    }
+
+    public function testNothingIsPlannedThatWasNotSeen(): void
+    {
+        $draft = $this->ask('POST', '/api/plan/draft', ['anew' => true]);
+        self::assertSame($draft['seen'], $this->ask('POST', '/api/plan/draft', [])['seen'], 'Asking changes nothing.');
+        $order = ['crop' => 'catmint-millrace', 'plants' => 60, 'pot' => 1, 'readyWeek' => '2027-W36', 'priority' => 'must'];
+        $wanted = $this->ask('POST', '/api/wanted', $order);
+        $before = $this->db()->fetchAllAssociative('SELECT id, version, called_off FROM batch ORDER BY id');
+        $refused = $this->refused(409, 'POST', '/api/plan/draft/keep', ['anew' => true, 'seen' => $draft['seen']]);
+        self::assertSame(['changed_meanwhile', false], [$refused['code'], isset($refused['theirs'])]);
+        self::assertSame($before, $this->db()->fetchAllAssociative('SELECT id, version, called_off FROM batch ORDER BY id'));
+        self::assertContains($wanted['id'], array_merge(...array_map(
+            static fn (array $d) => array_column($d['orders'], 'id'),
+            $this->ask('POST', '/api/plan/draft', ['anew' => true])['drafts'],
+        )));
+        foreach ([
+            "UPDATE air_day SET mean = mean + 1 WHERE on_day = '2027-05-11'", 'UPDATE zone SET version = version + 1 WHERE id = 1',
+            'UPDATE nursery SET version = version + 1', "INSERT INTO zone_closed (zone_id, from_week, to_week, why) VALUES (1, '2027-W40', '2027-W41', 'paint')",
+            'UPDATE licence SET version = version + 1', "DELETE FROM air_day WHERE on_day = '2027-05-11'",
+        ] as $change) {
+            $seen = $this->ask('POST', '/api/plan/draft', [])['seen'];
+            $this->db()->executeStatement($change);
+            self::assertSame('changed_meanwhile', $this->refused(409, 'POST', '/api/plan/draft/keep', ['anew' => true, 'seen' => $seen])['code'], $change);
+        }
+    }
+
+    public function testADraftThatIsKeptTwiceByOneKeyIsKeptOnceAlthoughItIsOldByThen(): void
+    {
+        $body = ['anew' => true, 'seen' => $this->ask('POST', '/api/plan/draft', ['anew' => true])['seen']];
+        $send = fn () => $this->send('POST', '/api/plan/draft/keep', $body, ['CONTENT_TYPE' => 'application/json', 'HTTP_IDEMPOTENCY_KEY' => 'kept-only-once']);
+        $first = $send();
+        $batches = (int) $this->db()->fetchOne('SELECT count(*) FROM batch');
+        $again = $send();
+        self::assertSame([201, 201, $first->getContent()], [$first->getStatusCode(), $again->getStatusCode(), $again->getContent()]);
+        self::assertSame($batches, (int) $this->db()->fetchOne('SELECT count(*) FROM batch'));
+        self::assertFalse($this->db()->isTransactionActive());
     }
 
     public function testTheSeasonIsPlannedAnewFromNothing(): void
@@ -106,7 +143,7 @@ final class SeasonPlanTest extends House
         $good = array_values(array_filter($drafts, static fn (array $d) => $d['batch'] !== null));
         self::assertGreaterThan(count($drafts) / 2, count($good));
         self::assertEquals($drafts, $this->ask('POST', '/api/plan/draft', ['anew' => true])['drafts'], 'The same orders, the same draft.');
-        $kept = $this->ask('POST', '/api/plan/draft/keep', ['anew' => true]);
+        $kept = $this->keepDraft(['anew' => true]);
         self::assertCount(count($good), $kept['batches']);
         foreach (array_slice(array_column($kept['batches'], 'code'), 0, 12) as $code) {
             $tried = $this->ask('POST', '/api/plan/moves/try', ['moves' => [['code' => $code]]])['batches'][0];
@@ -130,7 +167,7 @@ final class SeasonPlanTest extends House
         self::assertSame([$one['id'], $two['id']], array_column($draft['orders'], 'id'));
         self::assertSame(120, $draft['plants']);
         self::assertGreaterThanOrEqual(0, $draft['saved']);
-        $this->ask('POST', '/api/plan/draft/keep', ['orders' => [$one['id'], $two['id']]]);
+        $this->keepDraft(['orders' => [$one['id'], $two['id']]]);
         [$first, $second] = [$this->ask('GET', '/api/wanted/'.$one['id']), $this->ask('GET', '/api/wanted/'.$two['id'])];
         self::assertSame('planned', $second['state']);
         self::assertSame($first['batches'][0]['code'], $second['batches'][0]['code']);

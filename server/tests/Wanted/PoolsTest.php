@@ -32,7 +32,7 @@ final class PoolsTest extends House
      */
     private function planned(array $orders): array
     {
-        return array_column($this->ask('POST', '/api/plan/draft/keep', ['orders' => $orders])['batches'], 'code');
+        return array_column($this->keepDraft(['orders' => $orders])['batches'], 'code');
     }
 
     public function testTheMostPressingIsServedFirstWhoeverCameFirst(): void

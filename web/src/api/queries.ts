@@ -13,6 +13,7 @@ export const queryClient = new QueryClient({
       retry: (times, error) => isItsTurnLater(error) || (!(error instanceof Refusal && error.code !== 'offline') && times < 2),
       retryDelay: (times, error) => (isItsTurnLater(error) ? 1500 : Math.min(1000 * 2 ** times, 30_000)),
     },
+    mutations: { retry: (_, error) => isItsTurnLater(error), retryDelay: 1500 },
   },
 })
 

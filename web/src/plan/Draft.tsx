@@ -2,7 +2,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { answer, api, type Schemas } from '../api/client'
 import { useDraft } from '../api/queries'
-import { useBack, useWrite } from '../api/writes'
+import { useBack, useSeenWrite } from '../api/writes'
 import { BatchRooms } from '../batches/BatchRooms'
 import { Sideways } from '../drawings/Sideways'
 import { LongWork } from '../shell/LongWork'
@@ -87,8 +87,9 @@ export function Draft() {
   const [without, setWithout] = useState<ReadonlySet<string>>(new Set())
   const { data, error } = useDraft(anew)
   const back = useBack((changed) => say(`${plural(changed, 'batch', 'batches')} put back.`))
-  const keep = useWrite(
-    (orders: number[]) => answer(api.POST('/api/plan/draft/keep', { body: anew ? { anew } : { orders } })),
+  const keep = useSeenWrite(
+    (orders: number[]) =>
+      answer(api.POST('/api/plan/draft/keep', { body: { ...(anew ? { anew } : { orders }), seen: data?.seen ?? '' } })),
     (kept) =>
       say(`${plural(kept.batches.length, 'batch', 'batches')} planned.`, () =>
         back.mutateAsync({ id: kept.version, batches: anew ? undefined : kept.batches }),
@@ -167,6 +168,7 @@ export function Draft() {
               {drafts.length - good.length} of {drafts.length} found no way.
             </span>
           )}
+          {keep.isPending && <LongWork words="The batches are planned…" />}
           {keep.error && (
             <span role="alert" className="refusal">
               {keep.error.message}

@@ -1,5 +1,6 @@
 import { usePottingFill } from '../api/queries'
 import { usePottingWeeks } from '../api/writes'
+import { LongWork } from '../shell/LongWork'
 import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
 import { mondayOf, plural, sayWeek } from '../words'
@@ -20,7 +21,7 @@ export function FillWeeks({ onDone }: { onDone: () => void }) {
         {error.message}
       </p>
     )
-  if (!data) return null
+  if (!data) return <LongWork words="Potting is laid into weeks…" />
   return (
     <section className="sheet mb-4 p-4" aria-label="Fill the weeks">
       <p className="mb-2 soft">Oldest roots and nearest orders first, whole batches, into the hours that other work leaves.</p>

@@ -9,7 +9,7 @@ export function LongWork({ words }: { words: string }) {
   const { data } = useLong(true)
   const [failed, setFailed] = useState<string | null>(null)
   const running = data?.running
-  const isMine = running?.who === session.account?.name
+  const isMine = running?.account === session.account?.id
   return (
     <div role="status" className="sheet my-3 max-w-xl p-4">
       <p className="mb-2">
