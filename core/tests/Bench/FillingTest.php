@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace WetCradle\Core\Tests\Bench;
 
 use PHPUnit\Framework\TestCase;
+use Random\Engine\Mt19937;
+use Random\Randomizer;
 use WetCradle\Core\Bench\Comfort;
 use WetCradle\Core\Bench\Filling;
 use WetCradle\Core\Bench\FillingCheck;
@@ -13,8 +15,10 @@ use WetCradle\Core\Bench\PlaceBatches;
 use WetCradle\Core\Bench\Settings;
 use WetCradle\Core\Bench\Space;
 use WetCradle\Core\Bench\Stay;
+use WetCradle\Core\Bench\Taken;
 use WetCradle\Core\Calculations;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Range;
 use WetCradle\Core\Refused;
@@ -101,6 +105,64 @@ final class FillingTest extends TestCase
             (new Filling(4, $spaces, [self::stay('X', 3, 4, [0, 0], [24, 25])], HouseDefaults::usual(), $cool))->filled()->placed['X'][0]->space,
             'not where the two could not share',
         );
+    }
+
+    /** One batch at a time, so that the best is known: the zone with which the whole house needs least. */
+    public function testABatchGoesWhereTheHouseNeedsLeastForIt(): void
+    {
+        $draw = new Randomizer(new Mt19937(11));
+        $house = HouseDefaults::usual();
+        // What a house needs: by its size each warm or wet week of a zone, a little for keeping it at all, and half a degree of each jump.
+        $needs = static function (Taken $taken, array $spaces) use ($house): float {
+            $sum = 0.0;
+            foreach ($spaces as $at => $space) {
+                $last = null;
+                for ($week = 0; $week < 5; ++$week) {
+                    $now = $taken->setting($at, $week);
+                    $size = max(1, $space->trays[$week]);
+                    $sum += $now === null ? 0.0 : $size * (1.0 + max(0.0, $now['heat']) + $house->number(HouseDefault::MistAsWarmth) * $now['mist']);
+                    $sum += $now === null || $last === null ? 0.0 : $size * 0.5 * abs($now['heat'] - $last);
+                    $last = $now['heat'] ?? null;
+                }
+            }
+
+            return $sum;
+        };
+        $moved = 0;
+        for ($i = 0; $i < 300; ++$i) {
+            $spaces = $standing = [];
+            for ($at = 0; $at < 3; ++$at) {
+                $spaces[] = Space::of("Z{$at}", $draw->getInt(0, 4) === 0 ? 0 : $draw->getInt(4, 12), self::comfort([2, 26]), 5, $draw->getInt(0, 5) === 0 ? [4] : []);
+                if ($draw->getInt(0, 2) > 0 && $spaces[$at]->trays[0] > 0) {
+                    $heat = $draw->getInt(-3, 18);
+                    $comfort = self::comfort([$heat, $heat + 8], [$draw->getInt(0, 2), 3]);
+                    $standing["S{$at}"] = [new Leg($at, $draw->getInt(0, 3), $draw->getInt(1, 4), 1, $comfort)];
+                }
+            }
+            $from = $draw->getInt(0, 3);
+            $heat = $draw->getInt(2, 16);
+            $stay = Stay::of('X', $draw->getInt(1, 4), $draw->getInt(1, 2), $from, $from, $from, self::comfort([$heat, $heat + 8], [$draw->getInt(0, 2), 3]));
+            $with = [];
+            foreach (array_keys($spaces) as $at) {
+                $taken = new Taken(5, $spaces);
+                foreach ($standing as $name => $legs) {
+                    $taken->put($name, true, ...$legs);
+                }
+                $leg = $stay->lay($at, $from)['leg'] ?? null;
+                if ($leg !== null && $taken->fits($leg)) {
+                    $taken->put('X', false, $leg);
+                    $with[$at] = $needs($taken, $spaces);
+                }
+            }
+            $filled = (new Filling(5, $spaces, [$stay], $house, $standing))->filled();
+            self::assertSame($with === [], $filled->placed === []);
+            if ($with !== []) {
+                $lies = $filled->placed['X'][0]->space;
+                self::assertEqualsWithDelta(min($with), $with[$lies], 1e-6);
+                $moved += $lies === array_key_first($with) ? 0 : 1;
+            }
+        }
+        self::assertGreaterThan(30, $moved);
     }
 
     public function testItGoesOnFromAPlanMadeBefore(): void

@@ -10,6 +10,7 @@ use WetCradle\Core\Calculations;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
+use WetCradle\Core\Tests\Told;
 
 /** Bad input always names its field. */
 final class FieldsTest extends TestCase
@@ -111,6 +112,12 @@ final class FieldsTest extends TestCase
         self::assertNull($in->textOr('empty'));
         self::assertSame(4, $in->countOr('absent', 4));
         $in->done();
+    }
+
+    public function testWhatIsTakenToTheLastSpaceIsNoLongerThanItMayBe(): void
+    {
+        self::assertSame(' as it was typed ', Fields::of(['word' => ' as it was typed '])->verbatim('word', 20));
+        self::assertStringStartsWith('word: ', Told::refusal(static fn () => Fields::of(['word' => str_repeat('x', 21)])->verbatim('word', 20)));
     }
 
     public function testDaysThatAreNone(): void

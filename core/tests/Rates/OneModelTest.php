@@ -81,15 +81,25 @@ final class OneModelTest extends TestCase
         self::assertGreaterThanOrEqual(0.95, $two['chance']);
         self::assertLessThanOrEqual($two['stick'], $three['stick']);
         // One fewer would not do: the chance by hand, both halves lost or not.
-        $n = (int) $two['stick'] - 1;
         $good = static fn (int $size) => array_map(static fn (float $a, float $b) => 0.9 * $a + 0.1 * $b, BetaBinomial::chances($size, $rate), BetaBinomial::chances($size, $mishap->leaves));
-        [$first, $second, $enough] = [$good(intdiv($n + 1, 2)), $good(intdiv($n, 2)), 0.0];
-        foreach ($first as $i => $p) {
-            foreach ($second as $j => $q) {
-                $enough += $i + $j >= 50 ? $p * $q : 0.0;
+        $chance = static function (int $n, int $needed) use ($good): float {
+            $enough = 0.0;
+            foreach ($good(intdiv($n + 1, 2)) as $i => $p) {
+                foreach ($good(intdiv($n, 2)) as $j => $q) {
+                    $enough += $i + $j >= $needed ? $p * $q : 0.0;
+                }
             }
+
+            return $enough;
+        };
+        $odd = 0;
+        foreach (range(48, 55) as $needed) {
+            $two = StickParted::fewest($needed, $rate, $mishap, 0.95, 1000)[1];
+            $odd += (int) $two['stick'] % 2;
+            self::assertEqualsWithDelta($chance((int) $two['stick'], $needed), $two['chance'], 1e-9);
+            self::assertLessThan(0.95, $chance((int) $two['stick'] - 1, $needed));
         }
-        self::assertLessThan(0.95, $enough);
+        self::assertGreaterThan(0, $odd, 'Also where one half is larger.');
         self::assertNull(StickParted::fewest(50, $rate, $mishap, 0.5, 40)[0]['stick'], 'Fewer than are needed are never enough.');
     }
 
