@@ -25,9 +25,13 @@ use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Crops\WayWindows;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Beta;
+use WetCradle\Core\Rates\Mishap;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Rooting\Agreement;
+use WetCradle\Core\Rooting\BatchForecast;
+use WetCradle\Core\Rooting\LiftedThen;
 use WetCradle\Core\Rooting\PracticeSet;
+use WetCradle\Core\Rooting\Readiness;
 use WetCradle\Core\Rooting\ReadyCheck;
 use WetCradle\Core\Rooting\RootCurve;
 use WetCradle\Core\Rooting\RootStage;
@@ -299,11 +303,16 @@ final class CropScenarios
     private static function checks(): array
     {
         $said = [];
+        $begin = BatchForecast::begin(Beta::of(16, 4), Mishap::of(0.05, Beta::of(1, 5)), 10.0, 0.25, 6.0, 0.3, 20.0, 300);
+        $seen = $begin->seeing(LiftedThen::of(9.0, 8, 3, 1));
         foreach ([1, 4, 8, 12, 20, 30] as $lifted) {
             foreach (array_unique([0, intdiv($lifted, 2), (int) (0.8 * $lifted), $lifted]) as $rooted) {
-                $check = ReadyCheck::inHouse($lifted, $rooted, 0.8, HouseDefaults::usual());
-                $said["{$rooted} of {$lifted}"] = "{$check->verdict()->value}; more ".json_encode($check->liftMore())
-                    .'; '.round($check->chance(), 9).'; '.Told::fact($check->words()).' '.Told::fact($check->words(40));
+                $now = LiftedThen::of(14.0, $lifted, $rooted, 0, 0, 2);
+                foreach (['first' => $begin, 'second' => $seen] as $which => $before) {
+                    $check = Readiness::of($before, $now, 0.8, 30, HouseDefaults::usual());
+                    $said["{$which}, {$rooted} of {$lifted}"] = "{$check->verdict->value}; more ".json_encode($check->more())
+                        .'; '.round($check->chance, 9).'; '.Told::fact($check->words());
+                }
             }
         }
         foreach ([

@@ -509,7 +509,7 @@ final class DrawnScenarios
 
         return "{$check->verdict()->value}, wait {$call->waitSteps()} ".Told::sum([
             $curve->finalRate(), $curve->d50(), $curve->d50Range(), array_map($curve->rootedAt(...), [0.0, 7.0, 14.0]), $curve->readyTau(0.8), $curve->rangeAt(14.0),
-            $call->steps, $call->gain(), $call->plants(), $call->isClose(5.0, 0.15), $check->chance(), $check->liftMore(), $check->words(), $check->words(4),
+            $call->steps, $call->gain(), $call->plants(), $call->isClose(5.0, 0.15), $check->chance(),
         ]);
     }
 

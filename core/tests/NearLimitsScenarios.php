@@ -461,14 +461,11 @@ final class NearLimitsScenarios
         foreach ([[5.0, 5.0, 25.0, 35.0], [5.0, 15.0, 14.9, 35.0], [5.0, 15.0, 15.0, 15.0], [5.0, 15.0, 15.0, 15.1]] as $cardinal) {
             $said['upside down'][implode(' ', $cardinal)] = self::orRefusal(static fn () => CardinalTemperatures::of(...$cardinal)->progressAt(15.0));
         }
-        $house = HouseDefaults::usual();
         foreach (range(1, 12) as $lifted) {
             foreach (range(0, $lifted) as $rooted) {
                 foreach ([0.5, 0.8] as $threshold) {
-                    $check = ReadyCheck::inHouse($lifted, $rooted, $threshold, $house);
-                    $said['ready']["{$rooted} of {$lifted} at {$threshold}"] = sprintf(
-                        '%.9F %s %s %s', $check->chance(), $check->verdict()->value, $check->liftMore() ?? '–', Told::of($check->words(14)),
-                    );
+                    $check = ReadyCheck::of($lifted, $rooted, $threshold, Beta::of(1, 1), 0.9);
+                    $said['ready']["{$rooted} of {$lifted} at {$threshold}"] = sprintf('%.9F %s', $check->chance(), $check->verdict()->value);
                 }
             }
         }
@@ -488,7 +485,7 @@ final class NearLimitsScenarios
             foreach ($stages as $stage) {
                 foreach ([0, 1, 4, 5, 9, 10] as $many) {
                     $tally = StageTally::of([$stage->value => max($many, 1), 'nothing' => 10 - $many]);
-                    $look = new Looked(new \DateTimeImmutable('2027-05-10'), $tally, ReadyCheck::inHouse($tally->lifted(), $tally->rooted(), 0.8, $house));
+                    $look = new Looked(new \DateTimeImmutable('2027-05-10'), $tally, ReadyCheck::of($tally->lifted(), $tally->rooted(), 0.8, Beta::of(1, 1), 0.9)->verdict());
                     $trigger = Trigger::of(
                         $school, [$look], 0, null, new \DateTimeImmutable('2027-05-12'),
                         new \DateTimeImmutable($many % 2 === 0 ? '2027-05-12' : '2027-05-11'),

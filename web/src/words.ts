@@ -30,6 +30,7 @@ export const CAUSE_WORDS: Record<Schemas['Cause'], string> = {
   mislaid: 'mislaid',
   too_poor: 'thrown as too poor',
   unrooted: 'thrown unrooted',
+  no_room: 'thrown for want of room',
 }
 
 /** What is seen at a tag on the round. */

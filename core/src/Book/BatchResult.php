@@ -21,6 +21,8 @@ final class BatchResult
         public readonly int $potted,
         /** @var array<string, int> */
         public readonly array $lostByCause,
+        /** @var array<string, int> of those, what was lost before it was known to have roots */
+        public readonly array $lostInTrays,
         /** @var array<string, int> what stands now, by state */
         public readonly array $standing,
     ) {
@@ -34,7 +36,7 @@ final class BatchResult
     {
         $ours = array_fill_keys($lines, true);
         $cameIn = $stuck = $rooted = $potted = 0;
-        $lost = [];
+        $lost = $inTrays = [];
         $standing = array_fill_keys(array_column(State::cases(), 'value'), 0);
         foreach ($postings as $posting) {
             $sign = $posting->isReversal() ? -1 : 1;
@@ -71,10 +73,26 @@ final class BatchResult
             }
             if ($leaves && $to?->state === State::Lost && $posting->cause !== null) {
                 $lost[$posting->cause->value] = ($lost[$posting->cause->value] ?? 0) + $change;
+                $inTrays[$posting->cause->value] = ($inTrays[$posting->cause->value] ?? 0) + ($from->state === State::Stuck ? $change : 0);
             }
         }
 
-        return new self($cameIn, $stuck, $rooted, $standing['stuck'], $potted, array_filter($lost), $standing);
+        return new self($cameIn, $stuck, $rooted, $standing['stuck'], $potted, array_filter($lost), array_filter($inTrays), $standing);
+    }
+
+    /**
+     * How many of a batch could root: all that were stuck, but for what a mishap took of them.
+     *
+     * @param array<string, int> $lostInTrays by cause
+     */
+    public static function couldRoot(int $stuck, int $rooted, array $lostInTrays): int
+    {
+        $byMishap = 0;
+        foreach ($lostInTrays as $cause => $count) {
+            $byMishap += LossCause::named($cause)->isMishap() ? $count : 0;
+        }
+
+        return max($rooted, $stuck - $byMishap);
     }
 
     /** rooted ÷ stuck, or null before anything was stuck. */

@@ -17,6 +17,16 @@ enum LossCause: string
     case Mislaid = 'mislaid';
     case TooPoor = 'too_poor';
     case Unrooted = 'unrooted';
+    case NoRoom = 'no_room';
+
+    /** Whether what went of it went by a mishap: that says nothing of how the crop roots. */
+    public function isMishap(): bool
+    {
+        return match ($this) {
+            self::DriedOut, self::Mechanical, self::Mislaid, self::NoRoom => true,
+            self::Rot, self::Pest, self::TooPoor, self::Unrooted => false,
+        };
+    }
 
     /** @throws Refused for the field that is wrong */
     public static function named(string $value, string $field = 'cause'): self

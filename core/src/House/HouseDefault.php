@@ -16,6 +16,8 @@ enum HouseDefault: string
     case CheckEvery = 'check_every';
     case FirstCheckAfter = 'first_check_after';
     case SureOfReady = 'sure_of_ready';
+    case LiftAtLeast = 'lift_at_least';
+    case TraysAlike = 'trays_alike';
     case LookUnderMist = 'look_under_mist';
     case LookCool = 'look_cool';
     case LookAtPots = 'look_at_pots';
@@ -150,6 +152,8 @@ enum HouseDefault: string
             self::CheckEvery => [$look, Unit::Days, 7, 1, 60],
             self::FirstCheckAfter => [$look, Unit::Share, 0.6, 0.1, 1],
             self::SureOfReady => [$look, Unit::Share, 0.9, 0.5, 0.99],
+            self::LiftAtLeast => [$look, Unit::Count, 5, 1, 50],
+            self::TraysAlike => [$look, Unit::Count, 20, 1, 500],
             self::LookUnderMist => [$look, Unit::Days, 1, 1, 14],
             self::LookCool => [$look, Unit::Days, 2, 1, 21],
             self::LookAtPots => [$look, Unit::Days, 3, 1, 21],

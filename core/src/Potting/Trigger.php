@@ -59,7 +59,7 @@ final class Trigger
         return match ($school) {
             PotTrigger::FirstRoot => $atHole > 0,
             PotTrigger::EveryHole => $living > 0 && $atHole === $living,
-            default => $look->judged->verdict() === Verdict::Ready,
+            default => $look->verdict === Verdict::Ready,
         };
     }
 
@@ -72,7 +72,7 @@ final class Trigger
                 ? Fact::of('trigger.first_root', atHole: $atHole, lifted: $look->tally->lifted())
                 : Fact::of('trigger.no_root', lifted: $look->tally->lifted()),
             PotTrigger::EveryHole => Fact::of('trigger.every_hole', atHole: $atHole, living: $living),
-            default => Fact::of("trigger.share.{$look->judged->verdict()->value}", rooted: $look->judged->rooted, lifted: $look->judged->lifted),
+            default => Fact::of("trigger.share.{$look->verdict->value}", rooted: $look->tally->rooted(), lifted: $look->tally->lifted()),
         };
     }
 

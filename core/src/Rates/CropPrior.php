@@ -40,6 +40,12 @@ final class CropPrior
         return $prior;
     }
 
+    /** The same rate, with how much batches differ as all crops of the nursery say. */
+    public function spreadAs(float $phi, float $lnPhiSd): self
+    {
+        return self::of($this->rate, $this->strength, $phi, $lnPhiSd);
+    }
+
     /**
      * @param float $lnPhiSd how sure `phi` is, as a standard deviation of its logarithm
      *

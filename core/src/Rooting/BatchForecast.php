@@ -26,44 +26,46 @@ final class BatchForecast implements Calculation
     private const SHAPES = [-1.5, -0.75, 0.0, 0.75, 1.5];
     /** More are never made of one batch. */
     private const MOST_CHECKS = 100;
+    /** What is less likely than the likeliest by more than this, as a logarithm, has no weight in sums of doubles. */
+    private const NO_WEIGHT = 40.0;
     /** Of those that will never root, by how much they may be dead at a check. */
     private const DEAD = 8;
 
-    /** @var list<array{share: float, d50: float, shape: float, log: float}> */
-    private array $points = [];
-    private readonly float $gone;
-
     /**
-     * @param Beta             $rate     of a new batch of the crop, mishaps apart
-     * @param float            $trayPhi  how alike the trays of one batch are
-     * @param list<LiftedThen> $checks   in the order in which they were made
+     * @param list<array{pair: int, share: float, d50: float, shape: float, log: float}> $points how likely each is by what was seen so far
+     * @param array<int, float>                                              $dead   of those that will never root, the mean share
+     *                                                                       that was dead at the last check, by point
      */
     private function __construct(
-        Beta $rate,
-        Mishap $mishap,
-        float $d50,
-        float $d50Sd,
-        float $shape,
-        float $shapeSd,
         private readonly float $trayPhi,
         private readonly int $stuck,
-        int $culled,
-        private readonly array $checks,
+        private readonly array $points,
+        private readonly array $dead = [],
     ) {
-        $this->gone = $culled / $stuck;
+    }
+
+    /**
+     * Before any check.
+     *
+     * @param Beta  $rate    of a new batch of the crop, mishaps apart
+     * @param float $trayPhi how alike the trays of one batch are
+     * @param int   $stuck   in all, 1 or more
+     */
+    public static function begin(Beta $rate, Mishap $mishap, float $d50, float $d50Sd, float $shape, float $shapeSd, float $trayPhi, int $stuck): self
+    {
+        $points = [];
         $believed = self::believed($rate, $mishap);
         for ($i = 0; $i < self::SPEEDS; ++$i) {
             $z = ($i - intdiv(self::SPEEDS, 2)) * self::SPEED_STEP;
-            foreach (self::SHAPES as $k) {
-                $at = ['d50' => $d50 * exp($z * $d50Sd), 'shape' => $shape * exp($k * $shapeSd)];
-                // What is still there may root to the last one; more than is there cannot.
+            foreach (self::SHAPES as $j => $k) {
+                $at = ['pair' => count(self::SHAPES) * $i + $j, 'd50' => $d50 * exp($z * $d50Sd), 'shape' => $shape * exp($k * $shapeSd)];
                 foreach ($believed as [$share, $log]) {
-                    if ($share <= 1.0 - $this->gone + self::LEAST) {
-                        $this->points[] = ['share' => $share, 'log' => $log - 0.5 * $z ** 2 - 0.5 * $k ** 2] + $at;
-                    }
+                    $points[] = ['share' => $share, 'log' => $log - 0.5 * $z ** 2 - 0.5 * $k ** 2] + $at;
                 }
             }
         }
+
+        return new self($trayPhi, $stuck, $points);
     }
 
     public static function name(): string
@@ -129,29 +131,38 @@ final class BatchForecast implements Calculation
         int $culled,
         array $checks,
     ): Forecast {
-        return (new self($rate, $mishap, $d50, $d50Sd, $shape, $shapeSd, $trayPhi, $stuck, $culled, $checks))->forecast();
+        $known = self::begin($rate, $mishap, $d50, $d50Sd, $shape, $shapeSd, $trayPhi, $stuck);
+        foreach ($checks as $check) {
+            $known = $known->seeing($check);
+        }
+
+        return $known->forecast($culled);
     }
 
-    /** @throws Refused impossible for `culled` */
-    private function forecast(): Forecast
+    /**
+     * @param int $culled dead ones that were taken out by now
+     *
+     * @throws Refused impossible for `culled` where nothing is left that could be
+     */
+    public function forecast(int $culled): Forecast
     {
-        $dead = [];
-        foreach ($this->checks as $i => $check) {
-            $dead = $this->see($check, $i === count($this->checks) - 1);
-        }
-        if ($this->points === []) {
+        $gone = $culled / $this->stuck;
+        // What is still there may root to the last one; more than is there cannot.
+        $points = array_filter($this->points, static fn (array $point) => $point['share'] <= 1.0 - $gone + self::LEAST);
+        if ($points === []) {
             throw Refused::because('impossible', 'culled', Fact::of('refused.batch_forecast.nothing_left'));
         }
-        $best = max(array_column($this->points, 'log'));
+        $best = max(array_column($points, 'log'));
         $pairs = $shares = [];
-        foreach ($this->points as $i => $point) {
+        foreach ($points as $i => $point) {
             $weight = exp($point['log'] - $best);
-            $key = "{$point['d50']} {$point['shape']}";
-            $pairs[$key] ??= ['d50' => $point['d50'], 'shape' => $point['shape'], 'weight' => 0.0, 'final' => 0.0, 'dead' => 0.0];
-            $pairs[$key]['weight'] += $weight;
-            $pairs[$key]['final'] += $weight * $point['share'];
-            $pairs[$key]['dead'] += $weight * ($dead[$i] ?? 0.0) * (1.0 - $this->gone - $point['share']);
-            $shares[(string) $point['share']] = [$point['share'], ($shares[(string) $point['share']][1] ?? 0.0) + $weight];
+            $pair = $point['pair'];
+            $pairs[$pair] ??= ['d50' => $point['d50'], 'shape' => $point['shape'], 'weight' => 0.0, 'final' => 0.0, 'dead' => 0.0];
+            $pairs[$pair]['weight'] += $weight;
+            $pairs[$pair]['final'] += $weight * $point['share'];
+            $pairs[$pair]['dead'] += $weight * ($this->dead[$i] ?? 0.0) * (1.0 - $gone - $point['share']);
+            $cell = (int) ($point['share'] * self::SHARES);
+            $shares[$cell] = [$point['share'], ($shares[$cell][1] ?? 0.0) + $weight];
         }
         $all = array_sum(array_column($pairs, 'weight'));
         $folded = array_map(static fn (array $pair) => [
@@ -160,56 +171,60 @@ final class BatchForecast implements Calculation
         ] + $pair, array_values($pairs));
         $shares = array_map(static fn (array $share) => [$share[0], $share[1] / $all], array_values($shares));
 
-        return new Forecast($folded, Forecast::quantile($shares, 0.1), Forecast::quantile($shares, 0.9), $this->gone);
+        return new Forecast($folded, Forecast::quantile($shares, 0.1), Forecast::quantile($shares, 0.9), $gone);
     }
 
-    /**
-     * Weighs every point by what a check has shown; those that it rules out are left.
-     *
-     * @return array<int, float> of those that will never root, the mean share that is dead, by point; only of the last check
-     */
-    private function see(LiftedThen $check, bool $isLast): array
+    /** Weighs every point by what a check has shown; those that it rules out are left. */
+    public function seeing(LiftedThen $check): self
     {
         $room = 1.0 - $check->culled / $this->stuck;
         // Plants of one tray are alike: each further one of a tray tells less.
         $weight = 1.0 / (1.0 + max(0.0, $check->lifted / $check->trays - 1.0) / ($this->trayPhi + 1.0));
-        $undecided = $check->lifted - $check->rooted - $check->dead;
-        $points = $dead = [];
-        $best = -INF;
+        $undecided = $weight * ($check->lifted - $check->rooted - $check->dead);
+        [$ofRooted, $ofDead] = [$weight * $check->rooted, $weight * $check->dead];
+        $points = $dead = $byShare = [];
+        $least = $this->points === [] ? 0.0 : max(array_column($this->points, 'log')) - self::NO_WEIGHT;
         foreach ($this->points as $point) {
             $share = $point['share'];
-            if ($share >= $room) {
+            // What could be left out without anybody seeing it makes the next check quicker.
+            if ($share >= $room || $point['log'] < $least) {
                 continue;
             }
             $rooted = min(1.0 - self::LEAST, max(self::LEAST, $share * RootCurve::reached($check->tau, $point['d50'], $point['shape']) / $room));
-            $never = ($room - $share) / $room;
-            $ofRooted = $check->rooted * log($rooted);
+            // How many may be dead is the same at every speed.
+            $gone = $byShare[(int) ($share * self::SHARES)] ??= self::dead(($room - $share) / $room, $ofDead);
             $logs = [];
-            for ($j = 1; $j <= self::DEAD; ++$j) {
-                $gone = ($j - 0.5) / self::DEAD * $never;
-                $logs[$j] = $weight * ($ofRooted + $check->dead * log(max(self::LEAST, $gone)) + $undecided * log(max(self::LEAST, 1.0 - $rooted - $gone)));
+            foreach ($gone as [$by, $log]) {
+                $logs[] = $log + $undecided * log(max(self::LEAST, 1.0 - $rooted - $by));
             }
             $most = max($logs);
-            $sum = $ofDead = 0.0;
+            $sum = $dying = 0.0;
             foreach ($logs as $j => $log) {
                 $p = exp($log - $most);
                 $sum += $p;
-                $ofDead += $p * ($j - 0.5) / self::DEAD;
+                $dying += $p * $j;
             }
-            $point['log'] += $most + log($sum / self::DEAD);
-            $best = max($best, $point['log']);
+            $point['log'] += $ofRooted * log($rooted) + $most + log($sum / self::DEAD);
             $points[] = $point;
-            if ($isLast) {
-                $dead[] = $ofDead / $sum;
-            }
-        }
-        $this->points = $points;
-        if (!$isLast) {
-            // What could be left out without anybody seeing it makes the next check quicker.
-            $this->points = array_values(array_filter($points, static fn (array $point) => $point['log'] > $best - 60.0));
+            $dead[] = ($dying / $sum + 0.5) / self::DEAD;
         }
 
-        return $dead;
+        return new self($this->trayPhi, $this->stuck, $points, $dead);
+    }
+
+    /**
+     * @param float $never the share of those there that will never root
+     * @param float $seen  dead ones seen, weighed
+     *
+     * @return non-empty-list<array{float, float}> by how much of them is dead: the share of all there, and how likely that makes what was seen
+     */
+    private static function dead(float $never, float $seen): array
+    {
+        return array_map(static function (int $j) use ($never, $seen): array {
+            $gone = ($j - 0.5) / self::DEAD * $never;
+
+            return [$gone, $seen * log(max(self::LEAST, $gone))];
+        }, range(1, self::DEAD));
     }
 
     /** @return list<array{float, float}> shares that may root in the end, each with the logarithm of how much it is believed */

@@ -24,6 +24,29 @@ final class Forecast
     ) {
     }
 
+    /** As it is kept: eight bytes a number, the limits and what is gone first, then its pairs. */
+    public function packed(): string
+    {
+        $numbers = [$this->finalLow80, $this->finalHigh80, $this->gone];
+        foreach ($this->pairs as $pair) {
+            array_push($numbers, $pair['d50'], $pair['shape'], $pair['weight'], $pair['final'], $pair['dead']);
+        }
+
+        return pack('e*', ...$numbers);
+    }
+
+    /** @param string $packed as `packed` gives it */
+    public static function unpacked(string $packed): self
+    {
+        $numbers = array_map(floatval(...), array_values((array) unpack('e*', $packed)));
+        $pairs = array_map(
+            static fn (array $pair) => ['d50' => $pair[0], 'shape' => $pair[1], 'weight' => $pair[2], 'final' => $pair[3], 'dead' => $pair[4]],
+            array_chunk(array_slice($numbers, 3), 5),
+        );
+
+        return new self($pairs === [] ? throw new \LogicException('A forecast has its pairs.') : $pairs, $numbers[0], $numbers[1], $numbers[2]);
+    }
+
     public function finalRate(): float
     {
         return $this->mean(static fn (array $pair) => $pair['final']);

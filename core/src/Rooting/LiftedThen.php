@@ -52,6 +52,21 @@ final class LiftedThen
         return $check;
     }
 
+    /** Should so many more from another tray come out in the share seen so far. */
+    public function andMore(int $more): self
+    {
+        $of = fn (int $seen) => $this->lifted === 0 ? 0 : (int) round($more * $seen / $this->lifted);
+
+        return new self(
+            $this->tau,
+            $this->lifted + $more,
+            $this->rooted + $of($this->rooted),
+            min($this->dead + $of($this->dead), $this->lifted + $more - $this->rooted - $of($this->rooted)),
+            $this->culled,
+            $this->trays + 1,
+        );
+    }
+
     public static function of(float $tau, int $lifted, int $rooted, int $dead = 0, int $culled = 0, int $trays = 1): self
     {
         return new self($tau, $lifted, $rooted, $dead, $culled, $trays);

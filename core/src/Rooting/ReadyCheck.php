@@ -7,10 +7,7 @@ namespace WetCradle\Core\Rooting;
 use WetCradle\Core\Compute\Calculation;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Fact;
-use WetCradle\Core\House\HouseDefault;
-use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Beta;
-use WetCradle\Core\Rates\InWords;
 use WetCradle\Core\Refused;
 
 /**
@@ -19,11 +16,6 @@ use WetCradle\Core\Refused;
  */
 final class ReadyCheck implements Calculation
 {
-    /** Lifting more than this is no sample any more. */
-    private const MOST_MORE = 400;
-    /** Fewer than this lifted say little of a share, wherever it lies so far. */
-    private const FEW = 30;
-
     private function __construct(
         public readonly int $lifted,
         public readonly int $rooted,
@@ -70,12 +62,6 @@ final class ReadyCheck implements Calculation
         return new self($lifted, $rooted, $threshold, $prior, $sure);
     }
 
-    /** As the house judges a check: on the sample alone, so that a crop's past does not talk a tray ready. */
-    public static function inHouse(int $lifted, int $rooted, float $threshold, HouseDefaults $house): self
-    {
-        return self::of($lifted, $rooted, $threshold, Beta::of(1, 1), $house->number(HouseDefault::SureOfReady));
-    }
-
     /** The chance that the share rooted is at least the threshold. */
     public function chance(): float
     {
@@ -91,55 +77,5 @@ final class ReadyCheck implements Calculation
             $chance <= 1.0 - $this->sure => Verdict::NotYet,
             default => Verdict::LiftMore,
         };
-    }
-
-    /**
-     * The verdict as one says it to the person holding the tray.
-     *
-     * @param ?int $there how many stand on the line, so that nobody is told to lift more than there are
-     */
-    public function words(?int $there = null): Fact
-    {
-        $seen = $this->lifted === 0 ? Fact::of('check.none_lifted') : Fact::of('check.lifted', rooted: $this->rooted, lifted: $this->lifted);
-        $threshold = InWords::share($this->threshold);
-
-        return match ($this->verdict()) {
-            Verdict::Ready => Fact::of('check.ready', seen: $seen, chance: InWords::chance($this->chance()), threshold: $threshold),
-            Verdict::NotYet => Fact::of('check.not_yet', seen: $seen, chance: InWords::chance($this->chance()), threshold: $threshold),
-            Verdict::LiftMore => $this->notSure($seen, $threshold, $there),
-        };
-    }
-
-    private function notSure(Fact $seen, Fact $threshold, ?int $there): Fact
-    {
-        $more = $this->liftMore();
-
-        return match (true) {
-            $more === null && $this->lifted < self::FEW => Fact::of('check.lift_on', seen: $seen, threshold: $threshold),
-            $more === null => Fact::of('check.too_close', seen: $seen, threshold: $threshold),
-            $there !== null && $this->lifted + $more >= $there => Fact::of('check.count_all', seen: $seen),
-            default => Fact::of('check.lift_more', seen: $seen, more: $more),
-        };
-    }
-
-    /**
-     * How many more to lift so that, should they come out in the share seen so far, the verdict is sure:
-     * the fewest; null when even MOST_MORE would leave it open, because the share sits on the threshold.
-     */
-    public function liftMore(): ?int
-    {
-        if ($this->verdict() !== Verdict::LiftMore) {
-            return 0;
-        }
-        $seen = $this->lifted === 0 ? $this->prior->mean() : $this->rooted / $this->lifted;
-        for ($more = 1; $more <= self::MOST_MORE; ++$more) {
-            $rooted = $this->rooted + (int) round($more * $seen);
-            $next = new self($this->lifted + $more, $rooted, $this->threshold, $this->prior, $this->sure);
-            if ($next->verdict() !== Verdict::LiftMore) {
-                return $more;
-            }
-        }
-
-        return null;
     }
 }

@@ -77,14 +77,48 @@ final class WaitOrClear implements Calculation
         float $cost,
         float $loss,
     ): self {
+        return self::by(static function (int $step) use ($finalRate, $d50, $shape, $tau, $stepTau): float {
+            $before = RootCurve::reached($tau + $step * $stepTau, $d50, $shape);
+            $after = RootCurve::reached($tau + ($step + 1) * $stepTau, $d50, $shape);
+            $still = 1.0 - $finalRate * $before;
+
+            return $still <= 0.0 ? 0.0 : $finalRate * ($after - $before) / $still;
+        }, $unrooted, $maxSteps, $value, $cost, $loss);
+    }
+
+    /**
+     * The same by what is believed of a batch, averaged over what is not known of it.
+     *
+     * @param ?Forecast $forecast null where nothing of it is left that could root
+     */
+    public static function byForecast(
+        ?Forecast $forecast,
+        float $tau,
+        int $unrooted,
+        float $stepTau,
+        int $maxSteps,
+        float $value,
+        float $cost,
+        float $loss,
+    ): self {
+        return self::by(
+            static fn (int $step): float => min(1.0, $forecast?->chanceInStep($tau + $step * $stepTau, $stepTau) ?? 0.0),
+            $unrooted,
+            $maxSteps,
+            $value,
+            $cost,
+            $loss,
+        );
+    }
+
+    /** @param \Closure(int): float $chanceIn that one that is unrooted when a step begins roots within it */
+    private static function by(\Closure $chanceIn, int $unrooted, int $maxSteps, float $value, float $cost, float $loss): self
+    {
         $steps = [];
         $left = (float) $unrooted;
         $cumulative = 0.0;
         for ($step = 0; $step < $maxSteps; ++$step) {
-            $before = RootCurve::reached($tau + $step * $stepTau, $d50, $shape);
-            $after = RootCurve::reached($tau + ($step + 1) * $stepTau, $d50, $shape);
-            $still = 1.0 - $finalRate * $before;
-            $chance = $still <= 0.0 ? 0.0 : $finalRate * ($after - $before) / $still;
+            $chance = $chanceIn($step);
             $gain = $left * $chance;
             $net = $gain * $value - $cost;
             $cumulative += $net;

@@ -41,6 +41,7 @@ use WetCradle\Core\Mixing\MixPart;
 use WetCradle\Core\Mixing\MixVolume;
 use WetCradle\Core\Mixing\Recipe;
 use WetCradle\Core\Mixing\Volume;
+use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Numbers\Range;
 use WetCradle\Core\Plan\CollectOrder;
 use WetCradle\Core\Plan\Costs;
@@ -56,8 +57,11 @@ use WetCradle\Core\Potting\PotOn;
 use WetCradle\Core\Potting\RootRun;
 use WetCradle\Core\Priority;
 use WetCradle\Core\Rates\HistoryWeight;
+use WetCradle\Core\Rates\Mishap;
 use WetCradle\Core\Refused;
-use WetCradle\Core\Rooting\ReadyCheck;
+use WetCradle\Core\Rooting\BatchForecast;
+use WetCradle\Core\Rooting\LiftedThen;
+use WetCradle\Core\Rooting\Readiness;
 use WetCradle\Core\Rooting\StageTally;
 use WetCradle\Core\Rooting\Verdict;
 use WetCradle\Core\Stock\HoldClock;
@@ -68,6 +72,13 @@ use WetCradle\Core\Tests\Told;
 final class HouseDefaultTest extends TestCase
 {
     private const TODAY = '2027-05-12';
+
+    private static function ready(HouseDefaults $house, int $lifted, float $tau): Readiness
+    {
+        $before = BatchForecast::begin(Beta::of(16, 4), Mishap::of(0.05, Beta::of(1, 5)), 10.0, 0.25, 6.0, 0.3, 20.0, 300);
+
+        return Readiness::of($before, LiftedThen::of($tau, $lifted, $lifted), 0.8, 300, $house);
+    }
 
     /**
      * A case for each habit: another value, and what is seen, as usual and with the other value.
@@ -83,10 +94,11 @@ final class HouseDefaultTest extends TestCase
         yield 'sure of ready' => $is(
             HouseDefault::SureOfReady,
             0.75,
-            static fn (HouseDefaults $h) => ReadyCheck::inHouse(7, 7, 0.8, $h)->verdict(),
+            static fn (HouseDefaults $h) => self::ready($h, 7, 12.0)->verdict,
             Verdict::LiftMore,
             Verdict::Ready,
         );
+        yield 'lifted at least' => $is(HouseDefault::LiftAtLeast, 8, static fn (HouseDefaults $h) => self::ready($h, 7, 14.0)->verdict, Verdict::Ready, Verdict::LiftMore);
         $every = static fn (
             float $heat, float $mist, bool $covered, bool $pots, float $air,
         ) => static fn (HouseDefaults $h) => Rounds::every($heat, $mist, $covered, $pots, $air, $h);

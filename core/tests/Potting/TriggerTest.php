@@ -23,7 +23,7 @@ final class TriggerTest extends TestCase
     {
         $tally = StageTally::of($counts);
 
-        return new Looked(new \DateTimeImmutable($on), $tally, ReadyCheck::of($tally->lifted(), $tally->rooted(), 0.8, Beta::of(1, 1), 0.9));
+        return new Looked(new \DateTimeImmutable($on), $tally, ReadyCheck::of($tally->lifted(), $tally->rooted(), 0.8, Beta::of(1, 1), 0.9)->verdict());
     }
 
     /** @param list<Looked> $looks */

@@ -9,6 +9,7 @@ use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Crops\PotTrigger;
 use WetCradle\Core\Dates\GrowingOn;
 use WetCradle\Core\House\HouseDefaults;
+use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Potting\LineInTrays;
 use WetCradle\Core\Potting\Looked;
 use WetCradle\Core\Potting\PotJob;
@@ -63,7 +64,7 @@ final class WeekBoardTest extends TestCase
         return new Looked(
             self::day('2027-05-10'),
             StageTally::of(['at_wall' => $rooted, 'callus' => $lifted - $rooted]),
-            ReadyCheck::inHouse($lifted, $rooted, 0.8, HouseDefaults::usual()),
+            ReadyCheck::of($lifted, $rooted, 0.8, Beta::of(1, 1), 0.9)->verdict(),
         );
     }
 

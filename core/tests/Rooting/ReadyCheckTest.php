@@ -11,7 +11,6 @@ use WetCradle\Core\Rooting\ReadyCheck;
 use WetCradle\Core\Rooting\RootStage;
 use WetCradle\Core\Rooting\StageTally;
 use WetCradle\Core\Rooting\Verdict;
-use WetCradle\Core\Tests\Told;
 
 final class ReadyCheckTest extends TestCase
 {
@@ -23,38 +22,6 @@ final class ReadyCheckTest extends TestCase
             self::assertGreaterThan($last, $chance);
             $last = $chance;
         }
-    }
-
-    public function testLiftingTheMoreThatItSaysSettlesIt(): void
-    {
-        $open = ReadyCheck::of(10, 8, 0.7, Beta::of(1, 1), 0.9);
-        self::assertSame(Verdict::LiftMore, $open->verdict());
-        $more = $open->liftMore();
-        self::assertNotNull($more);
-        self::assertNotSame(Verdict::LiftMore, ReadyCheck::of(10 + $more, 8 + (int) round(0.8 * $more), 0.7, Beta::of(1, 1), 0.9)->verdict());
-        self::assertSame(Verdict::LiftMore, ReadyCheck::of(9 + $more, 8 + (int) round(0.8 * ($more - 1)), 0.7, Beta::of(1, 1), 0.9)->verdict());
-    }
-
-    public function testOnTheThresholdNoNumberSettlesIt(): void
-    {
-        self::assertNull(ReadyCheck::of(10, 8, 0.8, Beta::of(1, 1), 0.95)->liftMore());
-    }
-
-    public function testTheVerdictIsSaidInWords(): void
-    {
-        self::assertStringStartsWith(
-            'check.ready seen=(check.lifted rooted=10 lifted=10) ',
-            Told::of(ReadyCheck::of(10, 10, 0.8, Beta::of(1, 1), 0.9)->words()),
-        );
-        self::assertMatchesRegularExpression('/^check.lift_more .* more=\d+$/', Told::of(ReadyCheck::of(10, 8, 0.7, Beta::of(1, 1), 0.9)->words()));
-        self::assertStringStartsWith('check.count_all ', Told::of(ReadyCheck::of(10, 8, 0.7, Beta::of(1, 1), 0.9)->words(14)));
-        self::assertStringStartsWith('check.too_close ', Told::of(ReadyCheck::of(40, 32, 0.8, Beta::of(1, 1), 0.95)->words()));
-        self::assertStringStartsWith(
-            'check.lift_on ',
-            Told::of(ReadyCheck::of(10, 8, 0.8, Beta::of(1, 1), 0.95)->words()),
-            'So few say little, wherever they lie.',
-        );
-        self::assertStringStartsWith('check.not_yet seen=(check.lifted rooted=0 lifted=8) ', Told::of(ReadyCheck::of(8, 0, 0.8, Beta::of(1, 1), 0.9)->words()));
     }
 
     public function testATallyKnowsWhatIsRootedAndWhatIsTypical(): void
@@ -72,9 +39,10 @@ final class ReadyCheckTest extends TestCase
         }
     }
 
-    public function testASureVerdictNeedsNoMore(): void
+    public function testSureOrNot(): void
     {
-        self::assertSame(0, ReadyCheck::of(8, 0, 0.8, Beta::of(1, 1), 0.9)->liftMore());
         self::assertSame(Verdict::NotYet, ReadyCheck::of(8, 0, 0.8, Beta::of(1, 1), 0.9)->verdict());
+        self::assertSame(Verdict::LiftMore, ReadyCheck::of(10, 8, 0.7, Beta::of(1, 1), 0.9)->verdict());
+        self::assertSame(Verdict::Ready, ReadyCheck::of(10, 10, 0.8, Beta::of(1, 1), 0.9)->verdict());
     }
 }

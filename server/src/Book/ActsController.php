@@ -71,11 +71,12 @@ final class ActsController
             $line = $this->batches->line($batch, $in->countOr('line', 1, 1));
             $day = $in->day('on');
             $tally = StageTally::read($in->object('stages'));
+            $trays = $in->countOr('trays', 1, 1, 10_000);
             $note = $in->textOr('note', null, 1000);
             $depth = $in->has('depthMm') ? $in->count('depthMm', 0, 500) : null;
             $quality = $in->has('quality') ? $in->choice('quality', Quality::class) : null;
             $in->done();
-            $this->checks->check($line, $day, $tally, $note, $depth, $quality);
+            $this->checks->check($line, $day, $tally, $trays, $note, $depth, $quality);
         });
     }
 
@@ -85,9 +86,10 @@ final class ActsController
     {
         $line = $this->batches->line($this->batches->at($code), $in->countOr('line', 1, 1));
         $tally = StageTally::read($in->object('stages'));
+        $trays = $in->countOr('trays', 1, 1, 10_000);
         $in->done();
 
-        return new Answer($this->checks->judge($line, $tally));
+        return new Answer($this->checks->judge($line, $tally, $trays));
     }
 
     #[Route('/api/batches/{code}/count', methods: ['POST'])]

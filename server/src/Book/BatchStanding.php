@@ -38,6 +38,10 @@ class BatchStanding
     #[ORM\Column(type: Types::JSON)]
     public array $lost = [];
 
+    /** @var array<string, int> of those, what was lost before it was known to have roots */
+    #[ORM\Column(type: Types::JSON)]
+    public array $lostInTrays = [];
+
     /** @var array<string, int> */
     #[ORM\Column(type: Types::JSON)]
     public array $states = [];
@@ -57,6 +61,7 @@ class BatchStanding
         $this->potted = $result->potted;
         $this->live = $result->live();
         $this->lost = $result->lostByCause;
+        $this->lostInTrays = $result->lostInTrays;
         $this->states = $result->standing;
         $this->counted = $result->isCounted();
     }

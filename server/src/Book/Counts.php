@@ -202,16 +202,45 @@ final class Counts
     }
 
     /**
-     * A batch's first full count.
+     * How many of batches were taken out of their trays without known roots, day by day.
      *
-     * @return ?array{on: \DateTimeImmutable, rooted: int} with how many it found with roots; null before there is one
+     * @param list<int> $batches
+     *
+     * @return array<int, list<array{on: string, all: int, dead: int}>> by batch, in order; `dead` without those that were alive and thrown
      */
-    public function first(int $batch): ?array
+    public function takenOut(array $batches): array
     {
-        $count = Row::first($this->db, "SELECT a.on_day, (SELECT coalesce(sum(e.count), 0) FROM entry e WHERE e.act_id = a.id
-            AND e.from_state = 'stuck' AND e.to_state = 'rooted') AS rooted
-            FROM act a WHERE a.batch_id = ? AND ".self::STILL_COUNTS.' ORDER BY a.on_day, a.id LIMIT 1', [$batch]);
+        $rows = Row::all($this->db, "SELECT l.batch_id, a.on_day, sum(e.count) AS taken,
+                sum(CASE WHEN e.cause IN ('unrooted', 'too_poor', 'no_room') THEN 0 ELSE e.count END) AS dead
+            FROM line l JOIN entry e ON e.from_line = l.id JOIN act a ON a.id = e.act_id
+            WHERE l.batch_id IN (?) AND e.from_state = 'stuck' AND e.to_state = 'lost' AND +e.reverses IS NULL
+            AND NOT EXISTS (SELECT 1 FROM entry r WHERE r.reverses = e.id)
+            GROUP BY l.batch_id, a.on_day ORDER BY a.on_day", [$batches], [ArrayParameterType::INTEGER]);
+        $taken = [];
+        foreach ($rows as $row) {
+            $taken[$row->int('batch_id')][] = ['on' => $row->text('on_day'), 'all' => $row->int('taken'), 'dead' => $row->many('dead')];
+        }
 
-        return $count === null ? null : ['on' => $count->day('on_day'), 'rooted' => $count->many('rooted')];
+        return $taken;
+    }
+
+    /**
+     * The first full count of batches.
+     *
+     * @param list<int> $batches
+     *
+     * @return array<int, array{on: \DateTimeImmutable, rooted: int}> by batch, with how many it found with roots; without those not counted yet
+     */
+    public function first(array $batches): array
+    {
+        $rows = Row::all($this->db, "SELECT a.batch_id, a.on_day, (SELECT coalesce(sum(e.count), 0) FROM entry e WHERE e.act_id = a.id
+            AND e.from_state = 'stuck' AND e.to_state = 'rooted') AS rooted
+            FROM act a WHERE a.batch_id IN (?) AND ".self::STILL_COUNTS.' ORDER BY a.on_day DESC, a.id DESC', [$batches], [ArrayParameterType::INTEGER]);
+        $counts = [];
+        foreach ($rows as $row) {
+            $counts[$row->int('batch_id')] = ['on' => $row->day('on_day'), 'rooted' => $row->many('rooted')];
+        }
+
+        return $counts;
     }
 }

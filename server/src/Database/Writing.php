@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Server\Database;
 
 use Doctrine\ORM\EntityManagerInterface;
+use Psr\EventDispatcher\EventDispatcherInterface;
 use Symfony\Bundle\SecurityBundle\Security;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Account\Account;
@@ -19,6 +20,7 @@ final class Writing
         private readonly EntityManagerInterface $em,
         private readonly Security $security,
         private readonly Today $today,
+        private readonly EventDispatcherInterface $events,
     ) {
     }
 
@@ -31,7 +33,14 @@ final class Writing
      */
     public function once(callable $write): mixed
     {
-        return $this->em->wrapInTransaction($write);
+        return $this->em->wrapInTransaction(function () use ($write): mixed {
+            $written = $write();
+            $this->em->flush();
+            // What rests on what was written is reckoned anew before anybody can read it.
+            $this->events->dispatch(new Written());
+
+            return $written;
+        });
     }
 
     /**

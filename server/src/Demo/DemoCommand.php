@@ -11,12 +11,18 @@ use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Plan\Redating;
+use WetCradle\Server\Rooting\Forecasts;
 
 #[AsCommand('cradle:demo', 'Fills an empty database with the made-up nursery.')]
 final class DemoCommand extends Command
 {
-    public function __construct(private readonly Connection $db, private readonly DemoNursery $demo, private readonly Redating $redating)
-    {
+    public function __construct(
+        private readonly Connection $db,
+        private readonly DemoNursery $demo,
+        private readonly Redating $redating,
+        private readonly Forecasts $forecasts,
+        private readonly DemoJudged $judged,
+    ) {
         parent::__construct();
     }
 
@@ -30,6 +36,9 @@ final class DemoCommand extends Command
         $made = $this->db->transactional(function () {
             $made = $this->demo->build();
             $this->redating->becauseTheHouseChanged();
+            $this->forecasts->keepInStep();
+            $this->judged->anew();
+            $this->forecasts->keepInStep();
 
             return $made;
         });

@@ -10,7 +10,9 @@ use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Calendar\WindowShift;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Crops\WayWindows;
+use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
+use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Plan\StickAgain;
 use WetCradle\Core\Rooting\ReadyCheck;
 use WetCradle\Core\Rooting\StageTally;
@@ -69,7 +71,7 @@ final class DemoFailure
         $readyShare = WaySheet::of($row->json('details'))->potting->readyShare;
         $this->db->update('wanted', ['ready_week' => $ready], ['id' => $row->int('wanted')]);
         $tally = StageTally::of(self::LIFTED);
-        $check = ReadyCheck::inHouse($tally->lifted(), $tally->rooted(), $readyShare, HouseDefaults::usual());
+        $check = ReadyCheck::of($tally->lifted(), $tally->rooted(), $readyShare, Beta::of(1, 1), HouseDefaults::usual()->number(HouseDefault::SureOfReady));
         $this->db->insert(
             'root_check',
             [

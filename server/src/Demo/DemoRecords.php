@@ -11,7 +11,9 @@ use WetCradle\Core\Book\CountBook;
 use WetCradle\Core\Book\Entry;
 use WetCradle\Core\Book\State;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
+use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Rooting\ReadyCheck;
 use WetCradle\Core\Rooting\StageTally;
 use WetCradle\Core\Rooting\Verdict;
@@ -67,7 +69,7 @@ final class DemoRecords
 
     public function check(int $line, \DateTimeImmutable $on, StageTally $tally, float $threshold, int $by): Verdict
     {
-        $ready = ReadyCheck::inHouse($tally->lifted(), $tally->rooted(), $threshold, HouseDefaults::usual());
+        $ready = ReadyCheck::of($tally->lifted(), $tally->rooted(), $threshold, Beta::of(1, 1), HouseDefaults::usual()->number(HouseDefault::SureOfReady));
         $this->db->insert(
             'root_check',
             [

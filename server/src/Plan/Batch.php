@@ -22,6 +22,7 @@ use WetCradle\Server\Book\Line;
 use WetCradle\Server\Crops\Crop;
 use WetCradle\Server\Crops\SheetVersion;
 use WetCradle\Server\Http\Conflict;
+use WetCradle\Server\Rates\MishapSaid;
 use WetCradle\Server\Stock\StockBlock;
 use WetCradle\Server\Wanted\Wanted;
 
@@ -70,6 +71,9 @@ class Batch
     #[ORM\OneToMany(targetEntity: MovesOn::class, mappedBy: 'batch', cascade: ['persist'], orphanRemoval: true)]
     #[ORM\OrderBy(['fromDay' => 'ASC'])]
     public Collection $movesOn;
+    /** What somebody said of it, where few rooted; null where nobody did, and the figures decide. */
+    #[ORM\Column(nullable: true)]
+    public ?MishapSaid $mishap = null;
     /** Whether filling the house leaves it where it is. */
     #[ORM\Column]
     public bool $locked = false;

@@ -39,6 +39,7 @@ final class BatchViews
     {
         $sheet = $batch->sheet->core();
         $way = $batch->sheet->way;
+        $past = $this->history->of($way);
 
         return $this->tags->byCode([$batch->code])[$batch->code] + [
             'version' => $batch->version,
@@ -88,7 +89,8 @@ final class BatchViews
                 'safety' => $sheet->safety,
             ],
             'rate' => $batch->standing?->rate(),
-            'learnt' => $this->history->learnt($way, $this->history->of($way)),
+            'learnt' => $this->history->learnt($way, $past),
+            'past' => array_values(array_filter($past, static fn (array $one) => $one['code'] === $batch->code))[0] ?? null,
             'lost' => (object) ($batch->standing->lost ?? []),
             'lines' => $this->lines($batch),
             'acts' => $this->acts->ofBatch((int) $batch->id),

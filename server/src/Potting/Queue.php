@@ -12,8 +12,8 @@ use WetCradle\Core\Potting\LineInTrays;
 use WetCradle\Core\Potting\Looked;
 use WetCradle\Core\Potting\ToPot;
 use WetCradle\Core\Potting\Trigger;
-use WetCradle\Core\Rooting\ReadyCheck;
 use WetCradle\Core\Rooting\StageTally;
+use WetCradle\Core\Rooting\Verdict;
 use WetCradle\Server\Book\Counts;
 use WetCradle\Server\Book\Line;
 use WetCradle\Server\Calendar\Today;
@@ -124,7 +124,7 @@ final class Queue
             $batch->days->heldDays,
             $batch->sheet->core()->potting->trigger,
             $this->history->rateOf($batch->sheet->way)->rate,
-            fn () => $this->curves->curve($batch)->rootedAt($this->curves->tau($batch, $today)),
+            fn () => $this->curves->rootedNow($batch),
         );
         $pot = $this->pottings->potOf($batch);
         $order = $this->nearest($batch);
@@ -203,17 +203,14 @@ final class Queue
     private function looks(?Line $only = null): array
     {
         $rows = Row::all($this->db,
-            'SELECT r.line_id, r.on_day, r.stages, r.lifted, r.rooted, r.threshold FROM root_check r JOIN line l ON l.id = r.line_id
+            'SELECT r.line_id, r.on_day, r.stages, r.verdict FROM root_check r JOIN line l ON l.id = r.line_id
                 JOIN batch b ON b.id = l.batch_id
              WHERE b.left_bench_on IS NULL AND (:line IS NULL OR l.id = :line) ORDER BY r.on_day, r.id',
             ['line' => $only?->id],
         );
-        $house = $this->house->defaults();
         $looks = [];
         foreach ($rows as $row) {
-            $tally = StageTally::of($row->counts('stages'));
-            $judged = ReadyCheck::inHouse($row->int('lifted'), $row->many('rooted'), $row->float('threshold'), $house);
-            $looks[$row->int('line_id')][] = new Looked($row->day('on_day'), $tally, $judged);
+            $looks[$row->int('line_id')][] = new Looked($row->day('on_day'), StageTally::of($row->counts('stages')), Verdict::from($row->text('verdict')));
         }
 
         return $looks;

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Rates;
 
-use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Contracts\Cache\CacheInterface;
 use WetCradle\Core\Calendar\Season;
@@ -16,16 +15,17 @@ use WetCradle\Core\Rates\PastBatch;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\Way;
 use WetCradle\Server\Crops\Ways;
-use WetCradle\Server\Database\Row;
 use WetCradle\Server\Nursery\House;
 
 /**
  * A crop's counted batches, and the rate learnt from them.
  *
  * @phpstan-type Counted array{
- *     code: string, stuckOn: string, season: string, stuck: int, rooted: int,
- *     rate: float, soFar: bool, weight: float, sameWay: bool, lost: object,
+ *     code: string, stuckOn: string, season: string, stuck: int, could: int, rooted: int,
+ *     rate: float, soFar: bool, weight: float, sameWay: bool, mishap: bool, said: bool, why: ?Fact, lost: object,
  * }
+ *
+ * @phpstan-import-type Past from Learning
  */
 final class CropHistory
 {
@@ -38,7 +38,7 @@ final class CropHistory
 
     public function __construct(
         private readonly EntityManagerInterface $em,
-        private readonly Connection $db,
+        private readonly Learning $learning,
         private readonly Ways $ways,
         private readonly CacheInterface $cache,
         private readonly Today $today,
@@ -77,7 +77,10 @@ final class CropHistory
      */
     public static function past(array $batches): array
     {
-        return array_map(static fn (array $b) => PastBatch::of($b['rooted'], $b['stuck'], $b['weight']), $batches);
+        return array_map(
+            static fn (array $b) => PastBatch::of($b['rooted'], $b['could'], $b['weight']),
+            array_values(array_filter($batches, static fn (array $b) => !$b['mishap'])),
+        );
     }
 
     /**
@@ -132,6 +135,7 @@ final class CropHistory
         $this->rates = [];
         $this->ofHouseWays = null;
         $this->ofWays = [];
+        $this->learning->forget();
     }
 
     /**
@@ -143,7 +147,8 @@ final class CropHistory
      */
     private function kept(Way $way, array $past): array
     {
-        $prior = $way->core()->reckoning->prior;
+        $nursery = $this->learning->nursery();
+        $prior = $way->core()->reckoning->prior->spreadAs($nursery->phi, $nursery->lnPhiSd);
 
         return $this->cache->get('learnt_rate.'.hash('xxh128', serialize([$prior, $past])), static function () use ($prior, $past): array {
             $rate = CropRate::learn($prior, $past);
@@ -167,38 +172,54 @@ final class CropHistory
         foreach ($ways as $way) {
             $meant[(int) $way->crop->id] = $way;
         }
-        $rows = Row::all($this->db,
-            'SELECT b.crop_id AS crop, b.code, b.stuck_on, b.method, b.material, u.way_id, s.stuck, s.rooted, s.waiting, s.lost
-             FROM batch b JOIN way_sheet u ON u.id = b.sheet_id JOIN batch_standing s ON s.batch_id = b.id
-             WHERE s.counted = 1 AND s.stuck > 0 AND b.stuck_on IS NOT NULL AND (:crop IS NULL OR b.crop_id = :crop) ORDER BY b.stuck_on, b.id',
-            ['crop' => count($ways) === 1 ? $ways[0]->crop->id : null],
-        );
         $past = $seasons = [];
         $defaults = $this->house->defaults();
-        foreach ($rows as $row) {
-            $crop = $row->int('crop');
-            $way = $meant[$crop] ?? throw new \LogicException('Every crop has a house way.');
-            $sheet = $way->core();
-            $isSameWay = $row->int('way_id') === $way->id
-                && $row->text('method') === $sheet->method->value
-                && $row->text('material') === $sheet->material->value;
-            $stuckOn = $row->text('stuck_on');
-            $season = $seasons[$stuckOn] ??= Season::containing($row->day('stuck_on'), $hemisphere);
-            [$stuck, $rooted] = [$row->int('stuck'), $row->many('rooted')];
-            $past[$crop][] = [
-                'code' => $row->text('code'),
-                'stuckOn' => $stuckOn,
+        foreach ($this->learning->past(count($ways) === 1 ? (int) $ways[0]->crop->id : null) as $batch) {
+            $way = $meant[$batch['crop']] ?? throw new \LogicException('Every crop has a house way.');
+            $unlike = self::unlike($way, $batch);
+            $season = $seasons[$batch['stuckOn']] ??= Season::containing(new \DateTimeImmutable($batch['stuckOn']), $hemisphere);
+            $isMishap = Learning::isMishap($batch);
+            $past[$batch['crop']][] = [
+                'code' => $batch['code'],
+                'stuckOn' => $batch['stuckOn'],
                 'season' => $season->name(),
-                'stuck' => $stuck,
-                'rooted' => $rooted,
-                'rate' => (float) ($rooted / $stuck),
-                'soFar' => $row->many('waiting') > 0,
-                'weight' => HistoryWeight::of($running - $season->startYear, $isSameWay, $defaults),
-                'sameWay' => $isSameWay,
-                'lost' => (object) $row->counts('lost'),
+                'stuck' => $batch['stuck'],
+                'could' => $batch['could'],
+                'rooted' => $batch['rooted'],
+                'rate' => (float) ($batch['rooted'] / max(1, $batch['could'])),
+                'soFar' => $batch['waiting'] > 0,
+                'weight' => $isMishap ? 0.0 : HistoryWeight::of($running - $season->startYear, $unlike === null, $defaults),
+                'sameWay' => $unlike === null,
+                'mishap' => $isMishap,
+                'said' => $batch['said'] !== null,
+                'why' => match (true) {
+                    $isMishap && $batch['said'] === null => Fact::of('history.likely_mishap', chance: (int) round(1.0 / max(1e-6, $batch['chance'] ?? 1.0))),
+                    $isMishap => Fact::of('history.mishap'),
+                    default => $unlike,
+                },
+                'lost' => (object) $batch['lost'],
             ];
         }
 
         return $past;
+    }
+
+    /**
+     * In what a batch was not done as a way says; null where it was.
+     *
+     * @param Past $batch
+     */
+    private static function unlike(Way $way, array $batch): ?Fact
+    {
+        $sheet = $way->core();
+        $isTreated = $sheet->taking->hormone->words() !== null;
+
+        return match (true) {
+            $batch['way'] !== $way->id, $batch['method'] !== $sheet->method->value,
+            $batch['material'] !== $sheet->material->value => Fact::of('history.another_way'),
+            $isTreated && $batch['hormone'] === null => Fact::of('history.untreated'),
+            !$isTreated && $batch['hormone'] !== null => Fact::of('history.treated'),
+            default => null,
+        };
     }
 }

@@ -5,15 +5,14 @@ declare(strict_types=1);
 namespace WetCradle\Server\Rooting;
 
 use Doctrine\ORM\EntityManagerInterface;
-use WetCradle\Core\Rooting\ReadyCheck;
+use WetCradle\Core\Rooting\Readiness;
 use WetCradle\Server\Database\Row;
-use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Batch;
 
 /** A batch's lifted samples with their verdicts in words. */
 final class CheckViews
 {
-    public function __construct(private readonly EntityManagerInterface $em, private readonly House $house)
+    public function __construct(private readonly EntityManagerInterface $em)
     {
     }
 
@@ -31,8 +30,6 @@ final class CheckViews
     /** @return array<string, mixed> */
     private function view(RootCheck $check): array
     {
-        $ready = ReadyCheck::inHouse($check->lifted, $check->rooted, $check->threshold, $this->house->defaults());
-
         return [
             'id' => $check->id,
             'line' => $check->line->number,
@@ -44,8 +41,8 @@ final class CheckViews
             'threshold' => $check->threshold,
             'chance' => $check->chance,
             'verdict' => $check->verdict,
-            'words' => $ready->words($check->there),
-            'liftMore' => $ready->liftMore(),
+            'words' => Readiness::said($check->verdict, $check->chance, $check->rooted, $check->lifted, $check->threshold, null, $check->there),
+            'trays' => $check->trays,
             'note' => $check->note,
             'depthMm' => $check->depthMm,
             'quality' => $check->quality,

@@ -7,7 +7,8 @@ namespace WetCradle\Server\Rooting;
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
-use WetCradle\Core\Rooting\ReadyCheck;
+use WetCradle\Core\Rooting\Readiness;
+use WetCradle\Core\Rooting\RootStage;
 use WetCradle\Core\Rooting\StageTally;
 use WetCradle\Core\Rooting\Verdict;
 use WetCradle\Server\Book\Entering;
@@ -24,14 +25,23 @@ final class Checks
         private readonly EntityManagerInterface $em,
         private readonly Entering $entering,
         private readonly Ledger $ledger,
+        private readonly Forecasts $forecasts,
         private readonly Writing $writing,
         private readonly House $house,
         private readonly Today $today,
     ) {
     }
 
-    public function check(Line $line, \DateTimeImmutable $day, StageTally $tally, ?string $note, ?int $depthMm = null, ?Quality $quality = null): RootCheck
-    {
+    /** @param int $trays out of how many they were lifted */
+    public function check(
+        Line $line,
+        \DateTimeImmutable $day,
+        StageTally $tally,
+        int $trays,
+        ?string $note,
+        ?int $depthMm = null,
+        ?Quality $quality = null,
+    ): RootCheck {
         $this->entering->mustBeStuckBy($line->batch, $day);
         $lifted = $tally->lifted();
         if ($lifted === 0) {
@@ -42,7 +52,12 @@ final class Checks
         if ($lifted > $there) {
             throw Refused::because('more_than_there_are', 'stages', sprintf('%d lifted, but only %d stand on this line.', $lifted, $there));
         }
-        $ready = ReadyCheck::inHouse($lifted, $tally->rooted(), $line->batch->sheet->core()->potting->readyShare, $this->house->defaults());
+        if ($trays > $lifted || $trays > $line->batch->amount->trays) {
+            throw Refused::because('more_than_there_are', 'trays', $trays > $lifted
+                ? sprintf('%d lifted cannot be out of %d trays.', $lifted, $trays)
+                : sprintf('%s stands in %d trays.', $line->batch->code, $line->batch->amount->trays));
+        }
+        $ready = $this->judged($line, $day, $tally, $trays, $there);
         $check = new RootCheck(
             $line,
             $day,
@@ -51,12 +66,13 @@ final class Checks
             $lifted,
             $tally->rooted(),
             $line->batch->sheet->core()->potting->readyShare,
-            $ready->chance(),
-            $ready->verdict(),
+            $ready->chance,
+            $ready->verdict,
             $note,
             $this->writing->by(),
             $this->today->now(),
         );
+        $check->trays = $trays;
         $check->depthMm = $depthMm;
         $check->quality = $quality;
         $this->em->persist($check);
@@ -69,16 +85,30 @@ final class Checks
      *
      * @return array{lifted: int, rooted: int, there: int, chance: float, verdict: string, enough: bool, words: Fact}
      */
-    public function judge(Line $line, StageTally $tally): array
+    public function judge(Line $line, StageTally $tally, int $trays): array
     {
         $standing = $this->ledger->standingOf($line);
         $there = $standing['stuck'] + $standing['rooted'];
-        $ready = ReadyCheck::inHouse($tally->lifted(), $tally->rooted(), $line->batch->sheet->core()->potting->readyShare, $this->house->defaults());
+        $ready = $this->judged($line, $this->today->day(), $tally, max(1, min($trays, $tally->lifted())), $there);
 
         return [
-            'lifted' => $tally->lifted(), 'rooted' => $tally->rooted(), 'there' => $there, 'chance' => $ready->chance(),
-            'verdict' => $ready->verdict()->value, 'enough' => $tally->lifted() > 0 && $ready->verdict() !== Verdict::LiftMore,
-            'words' => $ready->words($there),
+            'lifted' => $tally->lifted(), 'rooted' => $tally->rooted(), 'there' => $there, 'chance' => $ready->chance,
+            'verdict' => $ready->verdict->value, 'enough' => $ready->verdict !== Verdict::LiftMore,
+            'words' => $ready->words(),
         ];
+    }
+
+    /** @param ?int $which of the checks of that day, where it was made already; null for one that is being made, upon all others */
+    public function judged(Line $line, \DateTimeImmutable $day, StageTally $tally, int $trays, int $there, ?int $which = null): Readiness
+    {
+        $batch = $line->batch;
+
+        return Readiness::of(
+            $line->number === 1 ? $this->forecasts->knownBy($batch, $day, $which) : $this->forecasts->ofWhatWasLeft($batch, $there),
+            $this->forecasts->lifted($batch, $day, $tally->lifted(), $tally->rooted(), $tally->counts[RootStage::Dead->value], $trays, $line->number === 1),
+            $batch->sheet->core()->potting->readyShare,
+            $there,
+            $this->house->defaults(),
+        );
     }
 }

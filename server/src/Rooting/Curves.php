@@ -4,130 +4,102 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Rooting;
 
-use Doctrine\ORM\EntityManagerInterface;
-use WetCradle\Core\Rooting\RootCurve;
+use WetCradle\Core\Rooting\Forecast;
 use WetCradle\Server\Book\Counts;
 use WetCradle\Server\Calendar\Today;
-use WetCradle\Server\Database\Row;
-use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Batch;
-use WetCradle\Server\Rates\CropHistory;
 
-/** A batch's curve: what it has rooted and may yet root by what was lifted, on the days it lies where it lies. */
+/** How a batch goes over time: what of it is dead, undecided and rooted, by its forecast and on the days it lies where it lies. */
 final class Curves
 {
     /** Days looked ahead for one that is slow. */
     private const AHEAD = 70;
     private const LONGEST = 500;
+    private const NOWHERE = ['points' => [], 'readyFrom' => null, 'readyOn' => null, 'readyBy' => null];
 
     public function __construct(
-        private readonly EntityManagerInterface $em,
+        private readonly Forecasts $forecasts,
+        private readonly GivenWarmth $warmth,
         private readonly Counts $counts,
-        private readonly CropHistory $history,
-        private readonly House $house,
         private readonly Today $today,
     ) {
     }
 
-    public function curve(Batch $batch): RootCurve
+    /** The share of all stuck that has roots by today. */
+    public function rootedNow(Batch $batch): float
     {
-        $prior = $this->history->rateWithout($batch->sheet->way, $batch->code)->forNewBatch;
-        $pace = $batch->sheet->core()->reckoning->rooting;
-
-        return RootCurve::of(
-            $prior,
-            $pace->halfAt,
-            $pace->shape,
-            array_map(static fn (array $c) => ['tau' => $c['tau'], 'lifted' => $c['lifted'], 'rooted' => $c['rooted']], $this->checks($batch)),
-        );
-    }
-
-    /** Thermal days from sticking until the evening before a day: at the set-point of where it lay, or in its air. */
-    public function tau(Batch $batch, \DateTimeImmutable $until): float
-    {
-        $tau = 0.0;
-        for ($day = $batch->begins(); $day < $until; $day = $day->modify('+1 day')) {
-            $tau += $this->progress($batch, $day);
-        }
-
-        return $tau;
-    }
-
-    /** Thermal days that a day brings it. */
-    public function progress(Batch $batch, \DateTimeImmutable $day): float
-    {
-        $warmth = $batch->sheet->core()->care->warmth;
-
-        return $warmth->cardinal->progressAt($batch->zoneOn($day)->core()->medium($warmth->medium, $this->house->air())->on($day));
+        return $this->forecasts->of($batch)?->rootedAt($this->warmth->until($batch, $this->today->day())) ?? 0.0;
     }
 
     /** @return array<string, mixed> */
     public function view(Batch $batch): array
     {
-        $stuckOn = $batch->sticking->stuckOn ?? throw new \LogicException('Only what is stuck has a curve.');
-        $curve = $this->curve($batch);
+        $forecast = $this->forecasts->of($batch);
+        $seen = $this->forecasts->seen($batch);
         $today = $this->today->day();
-        [$low, $high] = $curve->d50Range();
-        $ready = $curve->readyTau($batch->sheet->core()->potting->readyShare);
-        $scale = $ready / $curve->d50();
+        $readyShare = $batch->sheet->core()->potting->readyShare;
+        $now = $this->warmth->until($batch, $today);
+
+        $course = $forecast === null ? self::NOWHERE : $this->course($batch, $forecast, $seen, $readyShare);
+
+        return $course + [
+            'checks' => array_map(static fn (array $c) => [
+                'on' => $c['on']->format('Y-m-d'), 'lifted' => $c['lifted'], 'rooted' => $c['rooted'], 'dead' => $c['dead'],
+                'share' => $c['rooted'] / max(1, $c['lifted']) * (1.0 - $c['culled'] / max(1, $batch->standing->stuck ?? 1)), 'full' => $c['full'],
+            ], $seen),
+            'today' => $today->format('Y-m-d'),
+            'now' => [
+                'rooted' => $forecast?->rootedAt($now) ?? 0.0, 'dead' => $this->gone($batch) + ($forecast?->deadThere() ?? 0.0),
+                'ready' => $forecast?->readyBy($now, $readyShare) ?? 0.0,
+            ],
+            'finalRate' => $forecast?->finalRate() ?? 0.0,
+            'finalLow' => $forecast->finalLow80 ?? 0.0,
+            'finalHigh' => $forecast->finalHigh80 ?? 0.0,
+            'readyShare' => $readyShare,
+        ];
+    }
+
+    /**
+     * @param list<array{on: \DateTimeImmutable, full: bool}> $seen
+     *
+     * @return array{points: list<array{on: string, rooted: float, dead: float}>, readyFrom: ?string, readyOn: ?string, readyBy: ?string}
+     */
+    private function course(Batch $batch, Forecast $forecast, array $seen, float $readyShare): array
+    {
+        $stuckOn = $batch->sticking->stuckOn ?? throw new \LogicException('Only what is stuck has a curve.');
+        $today = $this->today->day();
         $last = max($today->modify(sprintf('+%d days', self::AHEAD)), $batch->days->potBy);
+        $sawDead = $seen === [] ? null : $seen[count($seen) - 1]['on'];
+        $goneBy = array_column($this->counts->takenOut([(int) $batch->id])[(int) $batch->id] ?? [], 'all', 'on');
+        $stuck = max(1, $batch->standing->stuck ?? 1);
+        $wanted = [
+            'readyFrom' => $forecast->readyTau($readyShare, 0.1), 'readyOn' => $forecast->readyTau($readyShare),
+            'readyBy' => $forecast->readyTau($readyShare, 0.9),
+        ];
         $points = $dates = [];
-        $wanted = ['readyFrom' => $low * $scale, 'readyOn' => $ready, 'readyBy' => $high * $scale];
         $tau = 0.0;
+        $gone = 0;
         for ($day = $stuckOn, $i = 0; $i <= self::LONGEST && ($day <= $last || count($dates) < 3); $day = $day->modify('+1 day'), ++$i) {
+            $gone += $goneBy[$day->format('Y-m-d')] ?? 0;
             foreach ($wanted as $name => $at) {
                 if ($tau >= $at) {
                     $dates[$name] ??= $day->format('Y-m-d');
                 }
             }
-            if ($i % 7 === 0 && $day <= $last) {
-                [$least, $most] = $curve->rangeAt($tau);
-                $points[] = ['on' => $day->format('Y-m-d'), 'tau' => $tau, 'share' => $curve->rootedAt($tau), 'low' => $least, 'high' => $most];
+            if ($day <= $last && ($i % 7 === 0 || $day->format('Y-m-d') === $today->format('Y-m-d'))) {
+                $rooted = $forecast->rootedAt($tau);
+                $dead = $gone / $stuck + ($sawDead !== null && $day >= $sawDead ? $forecast->deadThere() : 0.0);
+                $points[] = ['on' => $day->format('Y-m-d'), 'rooted' => $rooted, 'dead' => min(1.0 - $rooted, $dead)];
             }
-            $tau += $this->progress($batch, $day);
+            $tau += $this->warmth->on($batch, $day);
         }
-        $now = $this->tau($batch, $today);
 
-        return $dates + ['readyFrom' => null, 'readyOn' => null, 'readyBy' => null] + [
-            'points' => $points,
-            'checks' => array_map(static fn (array $c) => array_diff_key($c, ['tau' => 0]), $this->checks($batch)),
-            'today' => $today->format('Y-m-d'),
-            'now' => ['share' => $curve->rootedAt($now), 'low' => $curve->rangeAt($now)[0], 'high' => $curve->rangeAt($now)[1]],
-            'finalRate' => $curve->finalRate(),
-            'readyShare' => $batch->sheet->core()->potting->readyShare,
-        ];
+        return ['points' => $points] + $dates + self::NOWHERE;
     }
 
-    /**
-     * What was lifted while all of it stood there, and the first full count.
-     *
-     * @return list<array{on: string, lifted: int, rooted: int, tau: float, full: bool}>
-     */
-    private function checks(Batch $batch): array
+    /** The share of all stuck that was taken out of its trays. */
+    private function gone(Batch $batch): float
     {
-        $count = $this->counts->first((int) $batch->id);
-        $curves = [];
-        foreach (Row::things(
-            $this->em->createQuery(
-                'SELECT r, l FROM '.RootCheck::class.' r JOIN r.line l WHERE l.batch = :batch AND l.number = 1 ORDER BY r.onDay, r.id',
-            )->setParameter('batch', $batch),
-            RootCheck::class,
-        ) as $check) {
-            if ($count === null || $check->onDay < $count['on']) {
-                $curves[] = [
-                    'on' => $check->onDay->format('Y-m-d'), 'lifted' => $check->lifted, 'rooted' => $check->rooted,
-                    'tau' => $this->tau($batch, $check->onDay), 'full' => false,
-                ];
-            }
-        }
-        $stuck = $batch->standing->stuck ?? 0;
-        if ($count !== null && $stuck > 0) {
-            $curves[] = [
-                'on' => $count['on']->format('Y-m-d'), 'lifted' => $stuck, 'rooted' => min($stuck, $count['rooted']),
-                'tau' => $this->tau($batch, $count['on']), 'full' => true,
-            ];
-        }
-
-        return $curves;
+        return min(1.0, array_sum($batch->standing->lostInTrays ?? []) / max(1, $batch->standing->stuck ?? 1));
     }
 }

@@ -17,6 +17,9 @@ class RootCheck
     #[ORM\Id, ORM\GeneratedValue, ORM\Column]
     public ?int $id = null;
 
+    /** Out of how many they were lifted. */
+    #[ORM\Column]
+    public int $trays = 1;
     /** How deep the longest roots of most have gone. */
     #[ORM\Column(nullable: true)]
     public ?int $depthMm = null;

@@ -127,6 +127,7 @@ final class RoundController
             $culled = $in->countOr('culled', 0, 0, 1_000_000);
             $note = $in->textOr('note', null, 500);
             $tally = $in->has('stages') ? StageTally::read($in->object('stages')) : null;
+            $trays = $in->countOr('trays', 1, 1, 10_000);
             // Where a day is typed, it is what a person says, whatever the clock of the device has.
             $at = $this->moment($in->text('at', 30));
             $at = $in->has('on') ? $this->today->orPastMoment($in, 'on') : $at;
@@ -139,7 +140,7 @@ final class RoundController
                 $this->cull($line, $at, $seen, $culled);
             }
             if ($tally !== null) {
-                $this->checks->check($line, max($line->batch->sticking->stuckOn ?? $at, min($this->today->day(), $at->setTime(0, 0))), $tally, $note);
+                $this->checks->check($line, max($line->batch->sticking->stuckOn ?? $at, min($this->today->day(), $at->setTime(0, 0))), $tally, $trays, $note);
             }
             $look = new RoundLook(
                 $key,

@@ -22,9 +22,11 @@ use WetCradle\Server\Nursery\House;
 final class Waiting
 {
     public function __construct(
-        private readonly Curves $curves,
+        private readonly Forecasts $forecasts,
+        private readonly GivenWarmth $warmth,
         private readonly Ledger $ledger,
         private readonly Rents $rents,
+        private readonly RotSeen $rotSeen,
         private readonly WaitOptions $options,
         private readonly House $house,
         private readonly Today $today,
@@ -41,21 +43,31 @@ final class Waiting
         $batch = $line->batch;
         $house = $this->house->defaults();
         $worth = PlantWorth::of($value, $batch->crop->linerPrice, $batch->sheet->core()->reckoning->costEach, $house);
-        $loss ??= $house->number(HouseDefault::DiesInAWeek);
+        $usual = $this->rotSeen->dying($line);
+        $loss ??= $usual->share;
         $today = $this->today->day();
-        $curve = $this->curves->curve($batch);
-        $tau = $this->curves->tau($batch, $today);
+        $forecast = $this->forecasts->of($batch);
+        $tau = $this->warmth->until($batch, $today);
         $standing = $this->ledger->standingOf($line);
-        $green = Unrooted::on($line->number, $standing['stuck'], $standing['rooted'], $batch->standing->stuck ?? 0, $curve->rootedAt($tau));
+        $green = Unrooted::on($line->number, $standing['stuck'], $standing['rooted'], $batch->standing->stuck ?? 0, $forecast?->rootedAt($tau) ?? 0.0);
         [$unrooted, $counted] = [$green->plants, $green->isCounted];
-        $step = max(0.05, 7.0 * $this->curves->progress($batch, $today));
+        $step = max(0.05, 7.0 * $this->warmth->on($batch, $today));
         $rent = $this->rents->of($batch, $unrooted);
         $asked = [
-            'finalRate' => $curve->finalRate(), 'd50' => $curve->d50(), 'shape' => $batch->sheet->core()->reckoning->rooting->shape,
+            'finalRate' => $forecast?->finalRate() ?? 0.0, 'd50' => $forecast?->d50() ?? 0.0,
             'tau' => $tau, 'unrooted' => $unrooted, 'stepTau' => $step, 'maxSteps' => $house->whole(HouseDefault::WaitWeeks),
             'valuePerPlant' => $worth->value, 'costPerStep' => $rent->week(), 'lossPerStep' => $loss,
         ];
-        $call = WaitOrClear::of(...array_values($asked));
+        $call = WaitOrClear::byForecast(
+            $forecast,
+            $tau,
+            $unrooted,
+            $step,
+            $asked['maxSteps'],
+            $worth->value,
+            $rent->week(),
+            $loss,
+        );
 
         return [
             'code' => $batch->code,
@@ -69,6 +81,7 @@ final class Waiting
                 'cutting' => sprintf('%s times what a cutting costs; say what it is worth to you', Whole::plain($house->number(HouseDefault::WorthTimesCost))),
             },
             'loss' => $loss,
+            'lossFrom' => $usual->words,
             'rent' => [
                 'trays' => $rent->trays, 'warmth' => $rent->warmth, 'queue' => $rent->queue(), 'week' => $rent->week(),
                 'words' => $this->rents->words($rent),

@@ -18,11 +18,12 @@ final class HistoryTest extends House
             $sorted = $days;
             sort($sorted);
             self::assertSame($sorted, $days);
-            self::assertSame(count($days), $crop['learnt']['batches']);
+            self::assertSame(count(array_filter($crop['history'], static fn (array $b) => !$b['mishap'])), $crop['learnt']['batches']);
             foreach ($crop['history'] as $batch) {
                 $ago = 2026 - (int) substr($batch['season'], 0, 4);
-                self::assertEqualsWithDelta(0.8 ** $ago, $batch['weight'], 1e-12);
-                self::assertEqualsWithDelta($batch['rooted'] / $batch['stuck'], $batch['rate'], 1e-12);
+                self::assertEqualsWithDelta($batch['mishap'] ? 0.0 : 0.8 ** $ago * ($batch['sameWay'] ? 1.0 : 0.5), $batch['weight'], 1e-12);
+                self::assertEqualsWithDelta($batch['rooted'] / $batch['could'], $batch['rate'], 1e-12);
+                self::assertSame($batch['sameWay'] && !$batch['mishap'], $batch['why'] === null);
             }
         }
     }
@@ -39,8 +40,11 @@ final class HistoryTest extends House
     {
         $this->signIn('office');
         $crop = $this->ask('GET', '/api/crops/thyme-threshold');
-        $batches = array_map(static fn (array $b) => ['rooted' => $b['rooted'], 'stuck' => $b['stuck'], 'weight' => $b['weight']], $crop['history']);
-        $core = $this->ask('POST', '/api/compute/crop_rate', ['prior' => $crop['sheets'][0]['sheet']['prior'], 'batches' => $batches]);
+        $batches = array_map(static fn (array $b) => ['rooted' => $b['rooted'], 'stuck' => $b['could'], 'weight' => $b['weight']], array_values(array_filter($crop['history'], static fn (array $b) => !$b['mishap'])));
+        $nursery = $this->db()->fetchAssociative('SELECT phi, ln_phi_sd FROM learnt');
+        self::assertIsArray($nursery);
+        $prior = ['phi' => $nursery['phi'], 'lnPhiSd' => $nursery['ln_phi_sd']] + $crop['sheets'][0]['sheet']['prior'];
+        $core = $this->ask('POST', '/api/compute/crop_rate', ['prior' => $prior, 'batches' => $batches]);
         foreach ($core as $name => $value) {
             self::assertEqualsWithDelta($value, $crop['learnt'][$name], 1e-9, $name);
         }
@@ -58,7 +62,7 @@ final class HistoryTest extends House
         self::assertNotContains($code, array_column($before['history'], 'code'));
         $there = $this->ask('GET', '/api/batches/'.$code)['lines'][0]['standing']['stuck'];
 
-        $counted = $this->ask('POST', "/api/batches/{$code}/count", ['on' => '2027-05-12', 'rooted' => 5, 'unrooted' => 0, 'lost' => ['rot' => $there - 5]]);
+        $counted = $this->ask('POST', "/api/batches/{$code}/count", ['on' => '2027-05-12', 'rooted' => intdiv(7 * $there, 10), 'unrooted' => 0, 'lost' => ['rot' => $there - intdiv(7 * $there, 10)]]);
         $after = $this->ask('GET', '/api/crops/'.$slug);
         self::assertContains($code, array_column($after['history'], 'code'));
         self::assertLessThan($before['learnt']['rate'], $after['learnt']['rate']);

@@ -9,31 +9,57 @@ use WetCradle\Server\Tests\House;
 /** Lifted samples: their verdicts, and what follows for the day. */
 final class CheckTest extends House
 {
+    /** A batch of which a check could not decide, and of which all stands there still. */
+    private function undecided(): string
+    {
+        return (string) $this->db()->fetchOne("SELECT b.code FROM batch b JOIN line l ON l.batch_id = b.id JOIN root_check r ON r.line_id = l.id
+            JOIN standing s ON s.line_id = l.id AND s.state = 'stuck' AND s.count > 60
+            WHERE b.left_bench_on IS NULL AND b.trays > 2 AND r.verdict = 'lift_more' ORDER BY r.on_day DESC, r.id DESC LIMIT 1");
+    }
+
     public function testEachVerdictIsSaidAndKept(): void
     {
         $this->signIn('femi');
-        $code = $this->rooting();
-        $share = $this->ask('GET', '/api/batches/'.$code)['sheet']['readyShare'];
+        $young = $this->rooting();
+        $old = $this->undecided();
         foreach ([
-            [['nothing' => 8], 'not_yet', '/^Not yet\. 0 of 8/'],
-            [['callus' => 3, 'initials' => 2, 'at_wall' => 5], 'not_yet', '/^Not yet\. 5 of 10/'],
-            [['at_wall' => 7, 'dead' => 2], 'lift_more', '/^(Not sure|Too close)/'],
-            [['at_wall' => 10, 'at_hole' => 14], 'ready', '/^Ready\. 24 of 24/'],
-        ] as [$stages, $verdict, $words]) {
-            $check = $this->ask('POST', "/api/batches/{$code}/checks", ['on' => '2027-05-12', 'stages' => $stages, 'note' => 'seen'])['checks'][0];
-            self::assertSame([$verdict, $share, 'seen', 'Femi Asante-Wray'], [$check['verdict'], $check['threshold'], $check['note'], $check['by']]);
+            [$young, ['nothing' => 8], 2, 'not_yet', '/^Not yet\. 0 of 8 .* of those that will root have\.$/'],
+            [$old, ['at_wall' => 1], 1, 'lift_more', '/^(Not sure|Too close)/'],
+            [$old, ['at_wall' => 20, 'at_hole' => 10], 5, 'ready', '/^Ready\. 30 of 30/'],
+        ] as [$code, $stages, $trays, $verdict, $words]) {
+            $tried = $this->ask('POST', "/api/batches/{$code}/checks/try", ['stages' => $stages, 'trays' => $trays]);
+            $share = $this->ask('GET', '/api/batches/'.$code)['sheet']['readyShare'];
+            $check = $this->ask('POST', "/api/batches/{$code}/checks", ['on' => '2027-05-12', 'stages' => $stages, 'trays' => $trays, 'note' => 'seen'])['checks'][0];
+            self::assertSame([$verdict, $share, 'seen', 'Femi Asante-Wray', $trays], [
+                $check['verdict'], $check['threshold'], $check['note'], $check['by'], $check['trays'],
+            ]);
             self::assertMatchesRegularExpression($words, $check['words']);
-            $core = $this->ask(
-                'POST',
-                '/api/compute/ready_check',
-                ['lifted' => $check['lifted'], 'rooted' => $check['rooted'], 'threshold' => $share, 'priorA' => 1, 'priorB' => 1, 'sure' => 0.9],
-            );
-            self::assertSame([$core['verdict'], $core['chance']], [$check['verdict'], $check['chance']]);
+            self::assertSame([$verdict, $check['chance'], $verdict !== 'lift_more'], [$tried['verdict'], $tried['chance'], $tried['enough']], 'As it was said before it was kept.');
         }
-        self::assertCount(
-            4,
-            array_filter($this->ask('GET', '/api/batches/'.$code)['checks'], static fn (array $c) => $c['on'] === '2027-05-12' && $c['note'] === 'seen'),
-        );
+    }
+
+    public function testMoreTraysThanThereAreAreRefused(): void
+    {
+        $this->signIn('femi');
+        $code = $this->undecided();
+        foreach (['7 lifted cannot be out of 8 trays.' => 8, $code.' stands in' => 2000] as $words => $trays) {
+            $told = $this->refused(422, 'POST', "/api/batches/{$code}/checks", ['on' => '2027-05-12', 'stages' => ['at_wall' => $trays === 8 ? 7 : 3000], 'trays' => $trays]);
+            self::assertSame($trays === 8 ? 'trays' : 'stages', $told['field']);
+            self::assertTrue($trays !== 8 || $told['message'] === $words);
+        }
+        $told = $this->refused(422, 'POST', "/api/batches/{$code}/checks", ['on' => '2027-05-12', 'stages' => ['at_wall' => 60], 'trays' => 50]);
+        self::assertSame(['trays', true], [$told['field'], str_contains($told['message'], 'stands in')]);
+    }
+
+    public function testLiftingOnUntilItSaysYesIsPaidFor(): void
+    {
+        $this->signIn('femi');
+        $code = $this->undecided();
+        $judge = fn (array $stages) => $this->ask('POST', "/api/batches/{$code}/checks/try", ['stages' => $stages, 'trays' => 2])['chance'];
+        $fresh = $judge(['at_wall' => 8]);
+        $this->ask('POST', "/api/batches/{$code}/checks", ['on' => '2027-05-12', 'stages' => ['callus' => 8], 'trays' => 2]);
+        self::assertGreaterThan(0.0, $fresh);
+        self::assertLessThan($fresh, $judge(['at_wall' => 8]), 'What was lifted this morning counts in the afternoon.');
     }
 
     public function testAllThatStandsOnALineCanBeLiftedRootedOrNot(): void
@@ -62,11 +88,12 @@ final class CheckTest extends House
     public function testACheckMovesTheBatchInTheDay(): void
     {
         $this->signIn('femi');
-        $code = $this->rooting();
-        $this->ask('POST', "/api/batches/{$code}/checks", ['on' => '2027-05-12', 'stages' => ['callus' => 8]]);
-        self::assertSame([], $this->jobs($code, '2027-W19'), 'Looked at today, it waits a week.');
-        self::assertSame(['check'], $this->jobs($code, '2027-W20'));
-        $this->ask('POST', "/api/batches/{$code}/checks", ['on' => '2027-05-12', 'stages' => ['at_hole' => 25]]);
+        $young = $this->rooting();
+        $this->ask('POST', "/api/batches/{$young}/checks", ['on' => '2027-05-12', 'stages' => ['callus' => 8]]);
+        self::assertSame([], $this->jobs($young, '2027-W19'), 'Looked at today, it waits a week.');
+        self::assertSame(['check'], $this->jobs($young, '2027-W20'));
+        $code = $this->undecided();
+        $this->ask('POST', "/api/batches/{$code}/checks", ['on' => '2027-05-12', 'stages' => ['at_hole' => 25], 'trays' => 5]);
         self::assertSame(['pot'], $this->jobs($code, '2027-W19'));
         $there = $this->ask('GET', '/api/batches/'.$code)['lines'][0]['standing']['stuck'];
         $this->ask(

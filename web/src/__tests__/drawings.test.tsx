@@ -80,11 +80,15 @@ const past = (code: string, rooted: number, soFar = false): Crop['history'][numb
   stuckOn: '2026-03-01',
   season: '2025/26',
   stuck: 100,
+  could: 100,
   rooted,
   rate: rooted / 100,
   soFar,
   weight: 0.8,
   sameWay: true,
+  mishap: false,
+  said: false,
+  why: null,
   lost: {},
 })
 

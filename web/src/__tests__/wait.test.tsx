@@ -4,16 +4,18 @@ import { Wait } from '../batches/Wait'
 import { RootCurve } from '../drawings/RootCurve'
 import { drawRoom, viewer, wordsOf } from './nursery'
 
-const point = (on: string, share: number) => ({ on, tau: 10, share, low: share * 0.8, high: Math.min(1, share * 1.2) })
+const point = (on: string, rooted: number) => ({ on, rooted, dead: 0.1 })
 const curve: Schemas['RootCurve'] = {
   points: [point('2027-04-12', 0), point('2027-05-03', 0.3), point('2027-05-24', 0.7), point('2027-06-14', 0.8)],
   checks: [
-    { on: '2027-05-03', lifted: 10, rooted: 3, full: false },
-    { on: '2027-05-10', lifted: 168, rooted: 90, full: true },
+    { on: '2027-05-03', lifted: 10, rooted: 3, dead: 1, share: 0.28, full: false },
+    { on: '2027-05-10', lifted: 168, rooted: 90, dead: 9, share: 0.5, full: true },
   ],
   today: '2027-05-12',
-  now: { share: 0.5, low: 0.42, high: 0.58 },
+  now: { rooted: 0.5, dead: 0.1, ready: 0.3 },
   finalRate: 0.8,
+  finalLow: 0.7,
+  finalHigh: 0.86,
   readyShare: 0.75,
   readyFrom: '2027-05-20',
   readyOn: '2027-05-24',
@@ -23,7 +25,6 @@ const call: Schemas['WaitOrClear'] = {
   asked: {
     finalRate: 0.7,
     d50: 28,
-    shape: 6,
     tau: 25,
     unrooted: 58,
     stepTau: 7,
@@ -39,6 +40,7 @@ const call: Schemas['WaitOrClear'] = {
   value: 0.4,
   valueFrom: '8 times what a cutting costs',
   loss: 0.03,
+  lossFrom: '3 in 100 die in a week, as the house says',
   rent: { trays: 2, warmth: 1.2, queue: 3, week: 4.2, words: '2 of its 2 trays are wanted by KEF-21.' },
   steps: [
     { on: '2027-05-19', chance: 0.4, gain: 24, net: 5.4, cumulative: 5.4 },
@@ -70,6 +72,7 @@ describe('wait or clear', () => {
     expect(words).toContain('Wait 1 week: about 24 of 58 may still root.')
     expect(words).toContain('€4.20 a week: €1.20 for the warmth of 2 trays, €3.00 for what queues')
     expect(words).toContain('€0.40: 8 times what a cutting costs')
+    expect(words).toContain('3 in 100 die in a week, as the house says')
     expect(words).toContain('Weaning A, 18°')
     expect(words).toContain('count the line first.')
     expect(words).toContain('RAP-39 , line 2')
@@ -97,12 +100,13 @@ describe('wait or clear', () => {
 })
 
 describe('the curve of a batch', () => {
-  it('is a line in its range, with what was lifted and when it is ready', () => {
+  it('parts what is rooted, dead and undecided, with what was lifted, and how sure the end and the day are', () => {
     const drawn = drawRoom(<RootCurve curve={curve} />)
     expect(drawn).toContain(
-      'Expected rooted today 50 in 100, between 42 and 58; in the end 80; ready 24 May. 3 May: 3 of 10; 10 May: 90 of 168',
+      'Today 50 in 100 have roots and 10 are dead; in the end 80 root, between 70 and 86; ready 24 May, between 20 May and 30 May. 3 May: 3 of 10; 10 May: 90 of 168',
     )
-    expect(drawn.split('<circle').length - 1).toBe(2)
+    expect(drawn.split('<circle').length - 1).toBe(3)
+    expect(wordsOf(drawn)).toContain('dead')
     expect(drawn).toContain('r="9"')
     expect(wordsOf(drawn)).toContain('ready 24 May')
     expect(drawRoom(<RootCurve curve={{ ...curve, points: [] }} />)).not.toContain('<svg')

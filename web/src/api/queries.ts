@@ -259,10 +259,11 @@ export const useCountTried = (code: string, body: Typed<'post', '/api/batches/{c
     placeholderData: (old) => old,
   })
 /** What the plants lifted so far say. */
-export const useJudged = (code: string, line: number, stages: Schemas['Stages']) =>
+export const useJudged = (code: string, line: number, stages: Schemas['Stages'], trays: number) =>
   useQuery({
-    queryKey: ['judged', code, line, stages],
-    queryFn: () => answer(api.POST('/api/batches/{code}/checks/try', { params: { path: { code } }, body: { line, stages } })),
+    queryKey: ['judged', code, line, stages, trays],
+    queryFn: () =>
+      answer(api.POST('/api/batches/{code}/checks/try', { params: { path: { code } }, body: { line, stages, trays } })),
     placeholderData: (old) => old,
   })
 export const useTroubles = () => useQuery({ queryKey: ['troubles'], queryFn: () => answer(api.GET('/api/troubles')) })

@@ -5,7 +5,7 @@ import { StageGlyph } from '../drawings/Glyph'
 import { RootCurve } from '../drawings/RootCurve'
 import { TakeOut } from '../forms/TakeOut'
 import { useShown } from '../shell/week'
-import { inHundred, QUALITY_WORDS, STAGE_WORDS, sayDay } from '../words'
+import { inHundred, plural, QUALITY_WORDS, STAGE_WORDS, sayDay } from '../words'
 
 /** What was lifted, and how far its roots were. */
 export function Checks({ batch }: { batch: Batch }) {
@@ -19,7 +19,7 @@ export function Checks({ batch }: { batch: Batch }) {
           <li key={check.id}>
             <div className="text-sm soft">
               {sayDay(check.on, session.today)}, {check.by}
-              {check.line > 1 && `, line ${check.line}`}
+              {check.line > 1 && `, line ${check.line}`}, out of {plural(check.trays, 'tray')}
               {check.depthMm !== null && ` · roots ${check.depthMm} mm deep`}
               {check.quality && `, ${QUALITY_WORDS[check.quality]}`}
               {check.note && ` · ${check.note}`}
@@ -63,8 +63,9 @@ export function Rooting({ batch }: { batch: Batch }) {
     <section className="min-w-0">
       <h2 className="mb-1">Roots, by what was lifted</h2>
       <p>
-        About <strong>{inHundred(curve.now.share)}</strong> in 100 by now, between {inHundred(curve.now.low)} and{' '}
-        {inHundred(curve.now.high)}; <strong>{inHundred(curve.finalRate)}</strong> in the end.
+        About <strong>{inHundred(curve.now.rooted)}</strong> in 100 have roots by now
+        {curve.now.dead > 0.005 && `, ${inHundred(curve.now.dead)} are dead`}; <strong>{inHundred(curve.finalRate)}</strong> root
+        in the end, between {inHundred(curve.finalLow)} and {inHundred(curve.finalHigh)}.
         {curve.readyOn && (
           <>
             {' '}
@@ -72,7 +73,7 @@ export function Rooting({ batch }: { batch: Batch }) {
             {curve.readyFrom &&
               curve.readyBy &&
               `, between ${sayDay(curve.readyFrom, session.today)} and ${sayDay(curve.readyBy, session.today)}`}
-            .
+            ; {inHundred(curve.now.ready)} in 100 that they have by now.
           </>
         )}
       </p>

@@ -14,11 +14,11 @@ import { useShown } from '../shell/week'
 import { QUALITY_WORDS, STAGE_WORDS } from '../words'
 
 /** What the plants lifted so far say: when it is enough, one stops lifting. */
-function SoFar({ batch, line, stages }: { batch: Batch; line: number; stages: Record<Stage, string> }) {
+function SoFar({ batch, line, stages, trays }: { batch: Batch; line: number; stages: Record<Stage, string>; trays: string }) {
   const whole = Object.fromEntries(
     Object.entries(stages).map(([stage, typed]) => [stage, /^\d{1,5}$/.test(typed.trim()) ? Number(typed) : 0]),
   )
-  const { data: judged } = useJudged(batch.code, line, whole)
+  const { data: judged } = useJudged(batch.code, line, whole, /^[1-9]\d{0,3}$/.test(trays.trim()) ? Number(trays) : 1)
   return (
     <p
       role="note"
@@ -49,6 +49,7 @@ export function CheckForm({ batch, line, onDone }: { batch: Batch; line: number;
     defaultValues: {
       on: session.today,
       note: '',
+      trays: '1',
       depthMm: '',
       quality: '' as '' | keyof typeof QUALITY_WORDS,
       stages: { nothing: '0', callus: '0', initials: '0', at_wall: '0', at_hole: '0', root_bound: '0', dead: '0' } as Record<
@@ -58,13 +59,14 @@ export function CheckForm({ batch, line, onDone }: { batch: Batch; line: number;
     },
   })
   const kept = useKept(form, 'check')
-  const names = ['on', 'note', 'depthMm', 'quality', ...stages.map(({ stage }) => `stages.${stage}`)]
+  const names = ['on', 'note', 'trays', 'depthMm', 'quality', ...stages.map(({ stage }) => `stages.${stage}`)]
   const save = form.handleSubmit((typed) =>
     check
       .mutateAsync({
         line,
         on: typed.on,
         note: typed.note,
+        trays: numeric(typed.trays),
         ...(typed.depthMm.trim() !== '' && { depthMm: numeric(typed.depthMm) }),
         ...(typed.quality !== '' && { quality: typed.quality }),
         stages: Object.fromEntries(Object.entries(typed.stages).map(([stage, count]) => [stage, numeric(count)])),
@@ -88,7 +90,7 @@ export function CheckForm({ batch, line, onDone }: { batch: Batch; line: number;
           The key to the stages
         </Link>
       </p>
-      <SoFar batch={batch} line={line} stages={form.watch('stages')} />
+      <SoFar batch={batch} line={line} stages={form.watch('stages')} trays={form.watch('trays')} />
       <div className="grid grid-cols-[repeat(auto-fill,minmax(13.500rem,1fr))] gap-x-5 gap-y-3">
         {stages.map(({ stage, rooted }) => (
           <Stepper
@@ -101,7 +103,13 @@ export function CheckForm({ batch, line, onDone }: { batch: Batch; line: number;
           />
         ))}
       </div>
-      <div className="grid gap-4 sm:grid-cols-[13.5rem_1fr]">
+      <div className="grid gap-4 sm:grid-cols-[13.5rem_13.5rem_1fr]">
+        <Stepper
+          control={form.control}
+          name="trays"
+          label="Out of how many trays"
+          hint="plants of one tray are alike; from more they say more"
+        />
         <Stepper
           control={form.control}
           name="depthMm"

@@ -165,7 +165,8 @@ export function Wait() {
                     )}
                   </Field>
                 </div>
-                <p className="mt-3">
+                <p className="mt-3">{call.lossFrom}.</p>
+                <p className="mt-1">
                   Its place costs <strong>{money(call.rent.week)}</strong> a week: {money(call.rent.warmth)} for the warmth of{' '}
                   {plural(call.rent.trays, 'tray')}
                   {call.rent.queue > 0 && `, ${money(call.rent.queue)} for what queues`}. {call.rent.words}

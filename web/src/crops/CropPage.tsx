@@ -8,6 +8,7 @@ import { useShown } from '../shell/week'
 import { CAUSE_WORDS, inHundred, sayDay } from '../words'
 import { CropStock } from './CropStock'
 import { Liner } from './Liner'
+import { Mishap } from './Mishap'
 import { Rename } from './Rename'
 import { Ways } from './Ways'
 
@@ -60,14 +61,19 @@ export function CropPage() {
                 <tbody>
                   {[...crop.history].reverse().map((past) => (
                     <tr key={past.code} className="border-t border-stone-wash">
-                      <td className="py-1.5 pr-4 whitespace-nowrap">
+                      <td className="py-1.5 pr-4">
                         <Link className="word font-semibold" to={`/batches/${past.code}`}>
                           {past.code}
                         </Link>
-                        {!past.sameWay && <span className="text-sm soft"> another way</span>}
+                        <Mishap past={past} />
                       </td>
                       <td className="pr-4 whitespace-nowrap">{sayDay(past.stuckOn, session.today)}</td>
-                      <td className="pr-4 text-right">{past.stuck}</td>
+                      <td className="pr-4 text-right">
+                        {past.stuck}
+                        {past.could < past.stuck && (
+                          <span className="block text-sm soft whitespace-nowrap">{past.could} could root</span>
+                        )}
+                      </td>
                       <td className="pr-4 text-right">{past.rooted}</td>
                       <td className="pr-4 text-right font-bold whitespace-nowrap">
                         {inHundred(past.rate)}

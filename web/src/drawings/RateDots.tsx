@@ -38,7 +38,7 @@ export function RateDots({
       viewBox={`0 0 400 ${axis ? tall + 16 : tall}`}
       className="w-full"
       role="img"
-      aria-label={`Rooting rate ${inHundred(learnt.rate)} in 100, range ${inHundred(learnt.low80)} to ${inHundred(learnt.high80)}, ${history.length} batches`}
+      aria-label={`Rooting rate ${inHundred(learnt.rate)} in 100, range ${inHundred(learnt.low80)} to ${inHundred(learnt.high80)}, ${history.filter((batch) => !batch.mishap).length} batches`}
     >
       <line x1={x(0)} x2={x(1)} y1={middle} y2={middle} stroke="var(--peat)" strokeWidth="1" opacity="0.5" />
       {[0, 0.25, 0.5, 0.75, 1].map((tick) => (
@@ -68,12 +68,12 @@ export function RateDots({
           cy={middle + ((i % 3) - 1) * 5}
           r={r(batch.stuck)}
           fill={batch.code === mark ? 'var(--heat)' : 'var(--paper)'}
-          fillOpacity={batch.soFar ? 0.3 : 0.85}
-          stroke={batch.code === mark ? 'var(--heat)' : 'var(--peat)'}
+          fillOpacity={batch.mishap ? 0 : batch.soFar ? 0.3 : 0.85}
+          stroke={batch.mishap ? 'var(--plum)' : batch.code === mark ? 'var(--heat)' : 'var(--peat)'}
           strokeWidth="1.5"
-          strokeDasharray={batch.soFar ? '3 2' : undefined}
+          strokeDasharray={batch.mishap ? '1.5 3' : batch.soFar ? '3 2' : undefined}
         >
-          <title>{`${batch.code}: ${batch.rooted} of ${batch.stuck}, ${batch.season}${batch.soFar ? ', so far' : ''}`}</title>
+          <title>{`${batch.code}: ${batch.rooted} of ${batch.could}, ${batch.season}${batch.soFar ? ', so far' : ''}${batch.why ? `, ${batch.why}` : ''}`}</title>
         </circle>
       ))}
       <path d={`M${x(learnt.rate)} 3V${tall - 3}`} stroke="var(--leaf)" strokeWidth="3" />

@@ -8,8 +8,8 @@ const STAGES = Object.keys(STAGE_WORDS) as Stage[]
 const NONE: Record<Stage, number> = { nothing: 0, callus: 0, initials: 0, at_wall: 0, at_hole: 0, root_bound: 0, dead: 0 }
 
 /** What the server says of the plants lifted so far, where it can be reached. */
-function Verdict({ code, line, stages }: { code: string; line: number; stages: Record<Stage, number> }) {
-  const { data: judged } = useJudged(code, line, stages)
+function Verdict({ code, line, stages, trays }: { code: string; line: number; stages: Record<Stage, number>; trays: number }) {
+  const { data: judged } = useJudged(code, line, stages, trays)
   if (!judged || judged.lifted === 0) return null
   return (
     <>
@@ -28,11 +28,12 @@ export function Lift({
 }: {
   stop: Schemas['Round']['stops'][number]
   away: boolean
-  onKeep: (stages: Record<Stage, number>, note: string) => void
+  onKeep: (stages: Record<Stage, number>, trays: number, note: string) => void
   onLeave: () => void
 }) {
   const [lifted, setLifted] = useState<Stage[]>([])
   const [note, setNote] = useState('')
+  const [trays, setTrays] = useState(1)
   const stages = { ...NONE }
   for (const stage of lifted) stages[stage] += 1
   return (
@@ -42,7 +43,7 @@ export function Lift({
         {away ? (
           <span className="soft">Judged when it is sent; ten or so say most.</span>
         ) : (
-          <Verdict code={stop.code} line={stop.line} stages={stages} />
+          <Verdict code={stop.code} line={stop.line} stages={stages} trays={trays} />
         )}
       </p>
       <div className="grid grid-cols-2 gap-2">
@@ -69,6 +70,23 @@ export function Lift({
           One back
         </button>
       </div>
+      <div className="flex items-center gap-3" role="group" aria-label="Out of how many trays">
+        <span className="grow">
+          Out of <strong className="tabular-nums">{trays}</strong> {trays === 1 ? 'tray' : 'trays'}
+        </span>
+        <button
+          type="button"
+          className="act !min-h-14 !min-w-14"
+          aria-label="One tray fewer"
+          disabled={trays < 2}
+          onClick={() => setTrays(trays - 1)}
+        >
+          −
+        </button>
+        <button type="button" className="act !min-h-14 !min-w-14" aria-label="One tray more" onClick={() => setTrays(trays + 1)}>
+          +
+        </button>
+      </div>
       <input
         className="field-text !min-h-12"
         aria-label="A word on it"
@@ -81,7 +99,7 @@ export function Lift({
           type="button"
           className="act-main !min-h-16 text-lg"
           disabled={lifted.length === 0}
-          onClick={() => onKeep(stages, note)}
+          onClick={() => onKeep(stages, Math.min(trays, lifted.length), note)}
         >
           Keep, and on
         </button>

@@ -216,7 +216,7 @@ export function Round() {
               key={keyOf(stop)}
               stop={stop}
               away={away}
-              onKeep={(stages, note) => log('fine', { stages, ...(note && { note }) })}
+              onKeep={(stages, trays, note) => log('fine', { stages, trays, ...(note && { note }) })}
               onLeave={() => setLifting(false)}
             />
           )}

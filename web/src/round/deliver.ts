@@ -4,7 +4,7 @@ import { dropLook, type Look, looksKept, putLook } from './device'
 let sending: Promise<void> | null = null
 
 /** What the server is told of a look. */
-export const bodyOf = ({ key, code, line, seen, share, culled, note, photo, stages, at, on }: Look) => ({
+export const bodyOf = ({ key, code, line, seen, share, culled, note, photo, stages, trays, at, on }: Look) => ({
   key,
   code,
   line,
@@ -15,7 +15,7 @@ export const bodyOf = ({ key, code, line, seen, share, culled, note, photo, stag
   ...(culled && { culled }),
   ...(note && { note }),
   ...(photo && { photo }),
-  ...(stages && { stages }),
+  ...(stages && { stages, trays: trays ?? 1 }),
 })
 
 /** How long after so many tries it is sent again, in milliseconds: at first soon, then every ten minutes. */

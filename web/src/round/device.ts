@@ -16,6 +16,8 @@ export interface Look {
   photo?: string
   /** A few that were lifted, by how far their roots are. */
   stages?: Schemas['Stages']
+  /** Out of how many they were lifted. */
+  trays?: number
   at: string
   /** The day on which it was seen, where that is another than the one on which it is logged. */
   on?: string

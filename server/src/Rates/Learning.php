@@ -1,0 +1,180 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Rates;
+
+use Doctrine\DBAL\Connection;
+use WetCradle\Core\Book\BatchResult;
+use WetCradle\Core\Numbers\Beta;
+use WetCradle\Core\Rates\CropPrior;
+use WetCradle\Core\Rates\LikelyMishaps;
+use WetCradle\Core\Rates\Mishap;
+use WetCradle\Core\Rates\NurseryLearnt;
+use WetCradle\Core\Rates\PastBatch;
+use WetCradle\Server\Crops\Ways;
+use WetCradle\Server\Database\Row;
+
+/**
+ * What the nursery has learnt from all its crops together, and which of its batches were likely mishaps: kept, and reckoned anew
+ * when a batch is counted or somebody says what it was.
+ *
+ * @phpstan-type Past array{
+ *     id: int, crop: int, code: string, stuckOn: string, method: string, material: string, hormone: ?string, way: int,
+ *     stuck: int, could: int, rooted: int, waiting: int, lost: array<string, int>, said: ?bool, chance: ?float,
+ * }
+ */
+final class Learning
+{
+    private ?NurseryLearnt $learnt = null;
+    /** @var ?array<int, float> */
+    private ?array $marked = null;
+
+    public function __construct(private readonly Connection $db, private readonly Ways $ways)
+    {
+    }
+
+    public function nursery(): NurseryLearnt
+    {
+        if ($this->learnt === null) {
+            $row = $this->row();
+            $this->learnt = NurseryLearnt::kept(
+                $row->float('phi'),
+                $row->float('ln_phi_sd'),
+                Mishap::of($row->float('mishap_chance'), Beta::of($row->float('mishap_a'), $row->float('mishap_b'))),
+                $row->many('mishaps'),
+                $row->many('batches'),
+            );
+        }
+
+        return $this->learnt;
+    }
+
+    /**
+     * Every counted batch in the order in which it was stuck.
+     *
+     * @param ?int $crop only of this one
+     *
+     * @return list<Past> `could`: how many of it could root; `said`: that it was a mishap, or that it was none; `chance`: of so few, where
+     *                    it was likely a mishap
+     */
+    public function past(?int $crop = null): array
+    {
+        $marked = $this->marked();
+        $past = [];
+        foreach (Row::all($this->db,
+            'SELECT b.id, b.crop_id, b.code, b.stuck_on, b.method, b.material, b.hormone, b.mishap, u.way_id,
+                s.stuck, s.rooted, s.waiting, s.lost, s.lost_in_trays
+             FROM batch b JOIN way_sheet u ON u.id = b.sheet_id JOIN batch_standing s ON s.batch_id = b.id
+             WHERE s.counted = 1 AND s.stuck > 0 AND b.stuck_on IS NOT NULL AND (:crop IS NULL OR b.crop_id = :crop) ORDER BY b.stuck_on, b.id',
+            ['crop' => $crop],
+        ) as $row) {
+            [$stuck, $rooted] = [$row->int('stuck'), $row->many('rooted')];
+            $past[] = [
+                'id' => $row->int('id'), 'crop' => $row->int('crop_id'), 'code' => $row->text('code'), 'stuckOn' => $row->text('stuck_on'),
+                'method' => $row->text('method'), 'material' => $row->text('material'), 'hormone' => $row->textOrNull('hormone'), 'way' => $row->int('way_id'),
+                'stuck' => $stuck, 'could' => BatchResult::couldRoot($stuck, $rooted, $row->counts('lost_in_trays')), 'rooted' => $rooted,
+                'waiting' => $row->many('waiting'), 'lost' => $row->counts('lost'),
+                'said' => $row->textOrNull('mishap') === null ? null : $row->text('mishap') === 'mishap',
+                'chance' => $marked[$row->int('id')] ?? null,
+            ];
+        }
+
+        return $past;
+    }
+
+    /**
+     * Whether it is held for a mishap: as somebody said, and else as likely as it is.
+     *
+     * @param Past $past
+     */
+    public static function isMishap(array $past): bool
+    {
+        return $past['said'] ?? $past['chance'] !== null;
+    }
+
+    /** Learns anew where something marked it old. Must run inside a transaction. */
+    public function anew(): bool
+    {
+        if ($this->row()->flag('stale') === false) {
+            return false;
+        }
+        $ofCrops = [];
+        foreach ($this->past() as $past) {
+            $ofCrops[$past['crop']][$past['id']] = $past;
+        }
+        $marked = $mishaps = $ways = [];
+        $batches = 0;
+        $before = NurseryLearnt::nothing();
+        foreach ($this->ways->house() as $way) {
+            $all = $ofCrops[(int) $way->crop->id] ?? [];
+            $prior = $way->core()->reckoning->prior;
+            $found = self::likely($prior->spreadAs($before->phi, $before->lnPhiSd), $all, 'stuck');
+            $batches += count($all);
+            // Where what is known to have gone by a mishap explains it, the rest tells of the crop as any batch does.
+            $marked += self::likely($prior->spreadAs($before->phi, $before->lnPhiSd), $all, 'could');
+            $ordinary = [];
+            foreach ($all as $id => $past) {
+                if ($past['said'] ?? isset($found[$id])) {
+                    $mishaps[] = PastBatch::of($past['rooted'], $past['stuck']);
+                }
+                if (!($past['said'] ?? isset($marked[$id]))) {
+                    $ordinary[] = PastBatch::of($past['rooted'], $past['could']);
+                }
+            }
+            $ways[] = ['prior' => $prior, 'batches' => $ordinary];
+        }
+        $learnt = NurseryLearnt::of($ways, $mishaps, $batches);
+        $this->db->update('learnt', [
+            'stale' => 0, 'phi' => $learnt->phi, 'ln_phi_sd' => $learnt->lnPhiSd, 'mishap_chance' => $learnt->mishap->chance,
+            'mishap_a' => $learnt->mishap->leaves->a, 'mishap_b' => $learnt->mishap->leaves->b, 'mishaps' => $learnt->mishaps,
+            'batches' => $learnt->batches, 'marked' => json_encode((object) $marked, JSON_THROW_ON_ERROR),
+        ], ['id' => 1]);
+        $this->forget();
+
+        return true;
+    }
+
+    public function forget(): void
+    {
+        $this->learnt = null;
+        $this->marked = null;
+    }
+
+    /**
+     * @param array<int, Past>  $all by batch
+     * @param 'stuck'|'could' $of what its rooted ones are told of
+     *
+     * @return array<int, float>
+     */
+    private static function likely(CropPrior $prior, array $all, string $of): array
+    {
+        return LikelyMishaps::among(
+            $prior,
+            array_map(static fn (array $past) => PastBatch::of($past['rooted'], $past[$of]), $all),
+            // Of one that is still rooting nobody knows yet.
+            array_map(
+                static fn (array $past) => $past['said'] ?? false,
+                array_filter($all, static fn (array $past) => $past['said'] !== null || $past['waiting'] > 0),
+            ),
+        );
+    }
+
+    /** @return array<int, float> by batch */
+    private function marked(): array
+    {
+        if ($this->marked === null) {
+            $this->marked = [];
+            foreach ($this->row()->json('marked') as $batch => $chance) {
+                $this->marked[(int) $batch] = is_numeric($chance) ? (float) $chance : 0.0;
+            }
+        }
+
+        return $this->marked;
+    }
+
+    private function row(): Row
+    {
+        return Row::first($this->db, 'SELECT * FROM learnt WHERE id = 1') ?? throw new \LogicException('What is learnt is kept in one row.');
+    }
+}
