@@ -12,8 +12,10 @@ use WetCradle\Server\Plan\Batch;
 /** How a batch goes over time: what of it is dead, undecided and rooted, by its forecast and on the days it lies where it lies. */
 final class Curves
 {
-    /** Days looked ahead for one that is slow. */
-    private const AHEAD = 70;
+    /** Days drawn beyond the day by which it is ready in nine cases of ten. */
+    private const AHEAD = 14;
+    /** Days between two points of the drawing. */
+    private const EVERY = 3;
     private const LONGEST = 500;
     private const NOWHERE = ['points' => [], 'readyFrom' => null, 'readyOn' => null, 'readyBy' => null];
 
@@ -68,7 +70,6 @@ final class Curves
     {
         $stuckOn = $batch->sticking->stuckOn ?? throw new \LogicException('Only what is stuck has a curve.');
         $today = $this->today->day();
-        $last = max($today->modify(sprintf('+%d days', self::AHEAD)), $batch->days->potBy);
         $sawDead = $seen === [] ? null : $seen[count($seen) - 1]['on'];
         $goneBy = array_column($this->counts->takenOut([(int) $batch->id])[(int) $batch->id] ?? [], 'all', 'on');
         $stuck = max(1, $batch->standing->stuck ?? 1);
@@ -76,22 +77,28 @@ final class Curves
             'readyFrom' => $forecast->readyTau($readyShare, 0.1), 'readyOn' => $forecast->readyTau($readyShare),
             'readyBy' => $forecast->readyTau($readyShare, 0.9),
         ];
-        $points = $dates = [];
+        $dates = $days = [];
+        $last = max($today, $batch->leftBenchOn ?? $today);
         $tau = 0.0;
-        $gone = 0;
         for ($day = $stuckOn, $i = 0; $i <= self::LONGEST && ($day <= $last || count($dates) < 3); $day = $day->modify('+1 day'), ++$i) {
-            $gone += $goneBy[$day->format('Y-m-d')] ?? 0;
             foreach ($wanted as $name => $at) {
-                if ($tau >= $at) {
-                    $dates[$name] ??= $day->format('Y-m-d');
+                if ($tau >= $at && !isset($dates[$name])) {
+                    $dates[$name] = $day->format('Y-m-d');
+                    $last = max($last, $day->modify(sprintf('+%d days', self::AHEAD)));
                 }
             }
-            if ($day <= $last && ($i % 7 === 0 || $day->format('Y-m-d') === $today->format('Y-m-d'))) {
-                $rooted = $forecast->rootedAt($tau);
-                $dead = $gone / $stuck + ($sawDead !== null && $day >= $sawDead ? $forecast->deadThere() : 0.0);
-                $points[] = ['on' => $day->format('Y-m-d'), 'rooted' => $rooted, 'dead' => min(1.0 - $rooted, $dead)];
-            }
+            $days[$day->format('Y-m-d')] = $tau;
             $tau += $this->warmth->on($batch, $day);
+        }
+        $points = [];
+        $gone = $i = 0;
+        foreach ($days as $day => $tau) {
+            $gone += $goneBy[$day] ?? 0;
+            if ($i++ % self::EVERY === 0 || $day === $today->format('Y-m-d') || $day === array_key_last($days)) {
+                $rooted = $forecast->rootedAt($tau);
+                $dead = $gone / $stuck + ($sawDead !== null && $day >= $sawDead->format('Y-m-d') ? $forecast->deadThere() : 0.0);
+                $points[] = ['on' => $day, 'rooted' => $rooted, 'dead' => min(1.0 - $rooted, $dead)];
+            }
         }
 
         return ['points' => $points] + $dates + self::NOWHERE;

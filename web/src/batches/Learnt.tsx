@@ -1,6 +1,7 @@
 import { Link } from 'react-router'
 import type { Batch } from '../api/client'
 import { useCrop } from '../api/queries'
+import { Mishap } from '../crops/Mishap'
 import { RateDots } from '../drawings/RateDots'
 import { inHundred, plural, sayDay } from '../words'
 
@@ -8,7 +9,7 @@ import { inHundred, plural, sayDay } from '../words'
 export function Learnt({ batch }: { batch: Batch }) {
   const { data: crop } = useCrop(batch.cropSlug)
   if (!crop) return null
-  const holds = crop.history.find((one) => one.code === batch.code)
+  const holds = batch.past
   return (
     <section className="min-w-0">
       <h2 className="mb-1">
@@ -21,16 +22,18 @@ export function Learnt({ batch }: { batch: Batch }) {
       <p>{crop.learnt.words}</p>
       <RateDots learnt={crop.learnt} history={crop.history} mark={batch.code} />
       {holds ? (
-        <p className="text-sm">
-          This batch is in it: {holds.rooted} of {holds.stuck}
+        <div className="text-sm">
+          {holds.mishap ? 'This batch is left out of it' : 'This batch is in it'}: {holds.rooted} of {holds.could}
+          {holds.could < holds.stuck && ` that could root, of ${holds.stuck} stuck`}
           {holds.soFar
             ? ` so far, ${plural(
                 batch.lines.reduce((sum, line) => sum + (line.standing.stuck ?? 0), 0),
                 'plant',
               )} still out`
             : ''}{' '}
-          ({inHundred(holds.rate)} in 100). The next plan uses it.
-        </p>
+          ({inHundred(holds.rate)} in 100).{!holds.mishap && ' The next plan uses it.'}
+          <Mishap past={holds} />
+        </div>
       ) : (
         batch.restedOn && (
           <p className="text-sm soft">

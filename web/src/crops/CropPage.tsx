@@ -62,7 +62,7 @@ export function CropPage() {
                   {[...crop.history].reverse().map((past) => (
                     <tr key={past.code} className="border-t border-stone-wash">
                       <td className="py-1.5 pr-4">
-                        <Link className="word font-semibold" to={`/batches/${past.code}`}>
+                        <Link className="word font-semibold whitespace-nowrap" to={`/batches/${past.code}`}>
                           {past.code}
                         </Link>
                         <Mishap past={past} />

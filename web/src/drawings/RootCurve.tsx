@@ -8,7 +8,7 @@ type Curve = Schemas['RootCurve']
 const WIDE = 600
 const HIGH = 204
 const LEFT = 34
-const RIGHT = 66
+const RIGHT = 84
 const LOW = 158
 
 /**
