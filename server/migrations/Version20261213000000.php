@@ -34,9 +34,9 @@ final class Version20261213000000 extends AbstractMigration
         $this->addSql("INSERT INTO learnt VALUES (1, 1, 20, 0.97, 0.077, 1, 5, 0, 0, '{}')");
         // Whatever a forecast rests on marks it, so that no way of writing can forget to.
         $this->addSql('CREATE TABLE batch_forecast (batch_id INTEGER PRIMARY KEY, stale INTEGER NOT NULL CHECK (stale IN (0, 1)),
-            rests_on TEXT NOT NULL, packed BLOB, own TEXT CHECK (own IS NULL OR json_valid(own))) STRICT');
+            rests_on TEXT NOT NULL, packed BLOB, roots TEXT CHECK (roots IS NULL OR json_valid(roots)), own TEXT CHECK (own IS NULL OR json_valid(own))) STRICT');
         $this->addSql('CREATE INDEX batch_forecast_stale ON batch_forecast (stale) WHERE stale = 1');
-        $this->addSql("INSERT INTO batch_forecast SELECT id, 1, '', NULL, NULL FROM batch WHERE stuck_on IS NOT NULL AND called_off = 0");
+        $this->addSql("INSERT INTO batch_forecast SELECT id, 1, '', NULL, NULL, NULL FROM batch WHERE stuck_on IS NOT NULL AND called_off = 0");
         $this->addSql('ALTER TABLE way ADD COLUMN learnt TEXT CHECK (learnt IS NULL OR json_valid(learnt))');
         foreach (self::marks() as $name => [$when, $what]) {
             $this->addSql("CREATE TRIGGER forecast_{$name} {$when} BEGIN {$what} END");
@@ -65,11 +65,11 @@ final class Version20261213000000 extends AbstractMigration
             ],
             'stuck' => [
                 'AFTER UPDATE OF stuck_on, called_off ON batch WHEN NEW.stuck_on IS NOT NULL AND NEW.called_off = 0',
-                "INSERT OR IGNORE INTO batch_forecast VALUES (NEW.id, 1, '', NULL, NULL); UPDATE batch_forecast SET stale = 1 WHERE batch_id = NEW.id;",
+                "INSERT OR IGNORE INTO batch_forecast VALUES (NEW.id, 1, '', NULL, NULL, NULL); UPDATE batch_forecast SET stale = 1 WHERE batch_id = NEW.id;",
             ],
             'born_stuck' => [
                 'AFTER INSERT ON batch WHEN NEW.stuck_on IS NOT NULL AND NEW.called_off = 0',
-                "INSERT OR IGNORE INTO batch_forecast VALUES (NEW.id, 1, '', NULL, NULL);",
+                "INSERT OR IGNORE INTO batch_forecast VALUES (NEW.id, 1, '', NULL, NULL, NULL);",
             ],
             'stuck_no_more' => [
                 'AFTER UPDATE OF stuck_on, called_off ON batch WHEN NEW.stuck_on IS NULL OR NEW.called_off = 1',

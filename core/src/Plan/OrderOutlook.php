@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Plan;
 
+use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Fact;
 use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Rates\InWords;
@@ -15,7 +16,14 @@ final class OrderOutlook
     /** An order is short when fewer are expected than wanted, and it is more likely missed than met. */
     private const MORE_LIKELY_THAN_NOT = 0.5;
 
+    /** A batch of which it is as good as sure that it comes in time, or not, is taken to; of so many others each case is looked at. */
+    private const SURE = 0.9999;
+    private const MOST_UNSURE = 5;
+    /** That they come in time is said where it is less sure than this. */
+    private const WORTH_SAYING = 0.95;
+
     private ?float $chance = null;
+    private ?float $met = null;
 
     /**
      * @param int   $sent     that are with the customer
@@ -31,6 +39,11 @@ final class OrderOutlook
         private readonly int $onTheWay,
         private readonly int $sure,
         private readonly int $before,
+        private readonly int $sureInAll,
+        private readonly int $beforeInAll,
+        /** @var list<Standing> */
+        private readonly array $standing,
+        private readonly ?\DateTimeImmutable $due,
     ) {
     }
 
@@ -39,8 +52,9 @@ final class OrderOutlook
      * @param list<Standing> $standing
      * @param int            $before   still wanted by orders that are served from the same batches before it
      * @param int            $sent     of those wanted, already with the customer
+     * @param ?\DateTimeImmutable $due the last day on which they are in time; null where that is not asked
      */
-    public static function of(int $wanted, int $sure, array $standing, int $before = 0, int $sent = 0): self
+    public static function of(int $wanted, int $sure, array $standing, int $before = 0, int $sent = 0, ?\DateTimeImmutable $due = null): self
     {
         $sent = min($wanted, $sent);
 
@@ -53,6 +67,10 @@ final class OrderOutlook
             array_sum(array_map(static fn (Standing $s) => $s->count, $standing)),
             max(0, $sure - $before),
             max(0, $before - $sure),
+            $sure,
+            $before,
+            $standing,
+            $due,
         );
     }
 
@@ -62,16 +80,17 @@ final class OrderOutlook
         return max(0, min($this->wanted, (int) round($this->expected)) - $this->sent - $this->ready);
     }
 
-    /**
-     * The chance of at least the wanted number. What is on its way is taken for one BetaBinomial with the mean and the
-     * variance of the sum, batches being independent of each other.
-     */
+    /** The chance of at least the wanted number, whenever: batches that fail as a whole are looked at one by one. */
     public function chance(): float
     {
-        return $this->chance ??= $this->workOutChance();
+        return $this->chance ??= $this->ofThoseThatCome(static fn (Standing $standing) => $standing->comes());
     }
 
-    private function workOutChance(): float
+    /**
+     * The chance of at least the wanted number, should all of it come. What is on its way is taken for one BetaBinomial with the
+     * mean and the variance of the sum, batches being independent of each other.
+     */
+    private function shouldAllCome(): float
     {
         $needed = $this->wanted - $this->sent + $this->before - $this->sure;
         if ($this->sent >= $this->wanted || $needed <= 0) {
@@ -88,15 +107,85 @@ final class OrderOutlook
         return StickCount::forGood($needed, [Beta::ofMean($mean, $strength)])->chanceOf($this->onTheWay);
     }
 
+    /** The chance of having them all by the day that they are due: enough, and in time. */
+    public function met(): float
+    {
+        return $this->met ??= $this->due === null ? $this->chance() : $this->ofThoseThatCome(fn (Standing $standing) => $standing->comes($this->due));
+    }
+
+    /** The chance that they are in time, should there be enough. */
+    public function inTime(): float
+    {
+        return $this->chance() <= 0.0 ? 1.0 : min(1.0, $this->met() / $this->chance());
+    }
+
+    /** By how many weeks the batch that is waited for longest is likely to be late; 0 where all are likely in time. */
+    public function weeksLate(): int
+    {
+        if ($this->due === null || $this->inTime() >= self::MORE_LIKELY_THAN_NOT) {
+            return 0;
+        }
+        $days = 0;
+        foreach ($this->standing as $standing) {
+            if ($standing->ready !== null && $standing->mean() >= 1.0) {
+                $days = max($days, (int) $this->due->diff($standing->ready->median())->format('%r%a'));
+            }
+        }
+
+        return intdiv($days + 6, 7);
+    }
+
+    /** @param \Closure(Standing): float $comes the chance that it does */
+    private function ofThoseThatCome(\Closure $comes): float
+    {
+        $there = $unsure = [];
+        foreach ($this->standing as $standing) {
+            $chance = $comes($standing);
+            if ($chance > 1.0 - self::SURE && $chance < self::SURE && $standing->mean() >= 1.0) {
+                $unsure[] = [$standing, $chance];
+            } elseif ($chance >= self::SURE) {
+                $there[] = $standing;
+            }
+        }
+        usort($unsure, static fn (array $a, array $b) => $b[0]->mean() <=> $a[0]->mean());
+        foreach (array_slice($unsure, self::MOST_UNSURE) as [$standing, $chance]) {
+            if ($chance >= self::MORE_LIKELY_THAN_NOT) {
+                $there[] = $standing;
+            }
+        }
+        $unsure = array_slice($unsure, 0, self::MOST_UNSURE);
+        $met = 0.0;
+        for ($case = 0; $case < 2 ** count($unsure); ++$case) {
+            [$weight, $come] = [1.0, $there];
+            foreach ($unsure as $i => [$standing, $chance]) {
+                $isThere = (bool) ($case >> $i & 1);
+                $weight *= $isThere ? $chance : 1.0 - $chance;
+                if ($isThere) {
+                    $come[] = $standing;
+                }
+            }
+            $met += $weight * self::of($this->wanted, $this->sureInAll, $come, $this->beforeInAll, $this->sent)->shouldAllCome();
+        }
+
+        return $met;
+    }
+
+    /** Too few, or too late for its week. */
     public function isShort(): bool
     {
-        return $this->short() > 0 && $this->chance() < self::MORE_LIKELY_THAN_NOT;
+        return ($this->short() > 0 && $this->chance() < self::MORE_LIKELY_THAN_NOT) || $this->weeksLate() > 0;
     }
 
     /** By how many it is likely to miss; 0 when the expected number is enough. */
     public function short(): int
     {
         return max(0, min($this->wanted - $this->sent, $this->wanted - (int) round($this->expected)));
+    }
+
+    /** Plants that are missing in its week: too few, or coming too late. */
+    public function missing(): int
+    {
+        return $this->weeksLate() > 0 ? max($this->short(), $this->wanted - $this->sent - $this->ready) : $this->short();
     }
 
     public function words(): Fact
@@ -110,9 +199,18 @@ final class OrderOutlook
         }
         $expected = max(0, (int) round($this->expected));
         $having = InWords::chance($this->chance());
-        $about = $this->isShort()
+        $about = $this->short() > 0 && $this->chance() < self::MORE_LIKELY_THAN_NOT
             ? Fact::of('order.short', short: $this->short(), expected: $expected, wanted: $this->wanted, chance: $having)
             : Fact::of('order.about', expected: $expected, wanted: $this->wanted, chance: $having);
+        if ($this->due !== null && $this->inTime() < self::WORTH_SAYING) {
+            $about = Fact::of(
+                'order.in_time',
+                about: $about,
+                chance: InWords::chance($this->inTime()),
+                week: Week::containing($this->due),
+                weeks: $this->weeksLate(),
+            );
+        }
         if ($this->sent + $this->ready === 0) {
             return $about;
         }

@@ -14,7 +14,7 @@ use WetCradle\Core\Refused;
 final class Pool
 {
     /**
-     * @param non-empty-list<array{order: int, wanted: int, sent?: int}> $orders   in the order in which they are served
+     * @param non-empty-list<array{order: int, wanted: int, sent?: int, due?: \DateTimeImmutable}> $orders   in the order in which they are served
      * @param int                                                        $sure     good plants that are grown, or sold for them without saying for which
      * @param list<Standing>                                 $standing what is on its way for them
      */
@@ -23,7 +23,7 @@ final class Pool
     }
 
     /**
-     * @param list<array{order: int, wanted: int, sent?: int}> $orders   in the order in which they are served
+     * @param list<array{order: int, wanted: int, sent?: int, due?: \DateTimeImmutable}> $orders   in the order in which they are served
      * @param list<Standing>                                   $standing
      *
      * @throws Refused for `orders`
@@ -44,7 +44,7 @@ final class Pool
         $before = 0;
         foreach ($this->orders as $order) {
             $sent = $order['sent'] ?? 0;
-            $outlooks[$order['order']] = OrderOutlook::of($order['wanted'], $this->sure, $this->standing, $before, $sent);
+            $outlooks[$order['order']] = OrderOutlook::of($order['wanted'], $this->sure, $this->standing, $before, $sent, $order['due'] ?? null);
             $before += max(0, $order['wanted'] - $sent);
         }
 

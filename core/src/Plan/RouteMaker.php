@@ -41,6 +41,7 @@ final class RouteMaker
             $this->want->confidence,
             $way->cells,
             $way->sheet->setting->each,
+            $way->fails,
         );
     }
 
@@ -73,7 +74,7 @@ final class RouteMaker
         $chance = fn (int $each) => OrderOutlook::of(
             $this->want->plants,
             0,
-            [Standing::of($each * $way->cells, $good), Standing::of($each * $way->cells, $good)],
+            [Standing::of($each * $way->cells, $good)->failing($way->fails), Standing::of($each * $way->cells, $good)->failing($way->fails)],
         )->chance();
         $each = max(1, intdiv(Trays::toHold($this->want->plants, $way->cells)->number, 2));
         for (; $each < $most && $chance($each) < $this->want->confidence; ++$each) {

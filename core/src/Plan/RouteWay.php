@@ -16,6 +16,7 @@ final class RouteWay
      * @param Beta  $rate      what the next batch made this way will root
      * @param int   $cells     holes in its tray
      * @param float $positions of a bench that one tray takes
+     * @param float $fails     the chance that a batch fails as a whole
      */
     public function __construct(
         public readonly int $id,
@@ -27,6 +28,7 @@ final class RouteWay
         public readonly Beta $rate,
         public readonly int $cells,
         public readonly float $positions = 1.0,
+        public readonly float $fails = 0.0,
     ) {
     }
 }

@@ -129,6 +129,7 @@ final class SeasonDraft
             $want->confidence,
             $way->cells,
             $way->sheet->setting->each,
+            $way->fails,
         )->stick();
         try {
             return array_sum(array_map(static fn (array $o) => $stick($o['plants']), $orders)) - $stick($want->plants);

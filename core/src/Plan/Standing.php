@@ -13,8 +13,14 @@ use WetCradle\Core\Refused;
 /** Some plants of an order on their way: how many there are, and what share of them will be good. */
 final class Standing
 {
-    private function __construct(public readonly int $count, public readonly Beta $good, public readonly ?string $luck, public readonly float $shared)
-    {
+    private function __construct(
+        public readonly int $count,
+        public readonly Beta $good,
+        public readonly ?string $luck,
+        public readonly float $shared,
+        public readonly ?ReadyDays $ready = null,
+        public readonly float $fails = 0.0,
+    ) {
     }
 
     /**
@@ -40,6 +46,24 @@ final class Standing
     public static function leftLonger(HouseDefaults $house): Beta
     {
         return Beta::ofMean($house->number(HouseDefault::LeftLongerRoots), $house->number(HouseDefault::LeftLongerWorth));
+    }
+
+    /** The same, ready on such days. */
+    public function readyOn(ReadyDays $ready): self
+    {
+        return new self($this->count, $this->good, $this->luck, $this->shared, $ready, $this->fails);
+    }
+
+    /** The same, of a batch that fails as a whole with this chance. */
+    public function failing(float $chance): self
+    {
+        return new self($this->count, $this->good, $this->luck, $this->shared, $this->ready, $chance);
+    }
+
+    /** The chance that it comes, and by a day where one is asked for. */
+    public function comes(?\DateTimeImmutable $by = null): float
+    {
+        return (1.0 - $this->fails) * ($by === null ? 1.0 : $this->ready?->chanceBy($by) ?? 1.0);
     }
 
     public function mean(): float

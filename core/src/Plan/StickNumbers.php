@@ -18,6 +18,9 @@ use WetCradle\Core\Rates\StickCount;
  */
 final class StickNumbers
 {
+    /** What is asked beyond this of one batch that does not fail, no number of cuttings gives. */
+    public const MOST_OF_ONE = 0.99;
+
     private function __construct(
         private readonly int $wanted,
         private readonly float $confidence,
@@ -25,19 +28,21 @@ final class StickNumbers
         private readonly int $each,
         private readonly StickCount $count,
         private readonly int $forChance,
+        private readonly float $fails,
     ) {
     }
 
     /**
      * @param non-empty-list<Beta> $stages rooting, potting, growing on
+     * @param float                $fails  the chance that a batch fails as a whole, which no number of cuttings can buy off
      * @param int                  $each   cuttings to a hole; more than one is insurance, and a hole is good where one of them roots
      */
-    public static function forGood(int $wanted, array $stages, float $confidence, int $cells, int $each = 1): self
+    public static function forGood(int $wanted, array $stages, float $confidence, int $cells, int $each = 1, float $fails = 0.0): self
     {
         $stages[0] = $stages[0]->atLeastOneIn($each);
         $count = StickCount::forGood($wanted, $stages);
 
-        return new self($wanted, $confidence, $cells, $each, $count, $count->fewestFor($confidence)[0]);
+        return new self($wanted, $confidence, $cells, $each, $count, $count->fewestFor(min(self::MOST_OF_ONE, $confidence / (1.0 - $fails)))[0], $fails);
     }
 
     /** What a planner is told to stick: the chosen chance, in whole trays. */
@@ -49,7 +54,7 @@ final class StickNumbers
     /** The chance of enough good plants when this many trays are filled. */
     public function chanceWith(int $trays): float
     {
-        return $this->count->chanceOf(Trays::of($trays, $this->cells)->hold());
+        return (1.0 - $this->fails) * $this->count->chanceOf(Trays::of($trays, $this->cells)->hold());
     }
 
     /**
@@ -86,11 +91,11 @@ final class StickNumbers
 
         return [
             'stick' => $this->each * $holes,
-            'chance' => $this->count->chanceOf($holes),
+            'chance' => (1.0 - $this->fails) * $this->count->chanceOf($holes),
             'trays' => $trays->number,
             'inTrays' => $this->each * $trays->hold(),
             'roundingAdds' => $this->each * ($trays->hold() - $holes),
-            'chanceInTrays' => $this->count->chanceOf($trays->hold()),
+            'chanceInTrays' => (1.0 - $this->fails) * $this->count->chanceOf($trays->hold()),
         ];
     }
 

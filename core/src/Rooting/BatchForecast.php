@@ -33,6 +33,7 @@ final class BatchForecast implements Calculation
 
     /**
      * @param list<array{pair: int, share: float, d50: float, shape: float, log: float}> $points how likely each is by what was seen so far
+     * @param array<int, float>                                              $failed by share, how likely that is a batch that failed
      * @param array<int, float>                                              $dead   of those that will never root, the mean share
      *                                                                       that was dead at the last check, by point
      */
@@ -40,6 +41,7 @@ final class BatchForecast implements Calculation
         private readonly float $trayPhi,
         private readonly int $stuck,
         private readonly array $points,
+        private readonly array $failed,
         private readonly array $dead = [],
     ) {
     }
@@ -65,7 +67,7 @@ final class BatchForecast implements Calculation
             }
         }
 
-        return new self($trayPhi, $stuck, $points);
+        return new self($trayPhi, $stuck, $points, array_map(static fn (array $one) => $one[2], $believed));
     }
 
     public static function name(): string
@@ -170,8 +172,24 @@ final class BatchForecast implements Calculation
             'final' => $pair['final'] / max(self::LEAST ** 2, $pair['weight']), 'dead' => $pair['dead'] / max(self::LEAST ** 2, $pair['weight']),
         ] + $pair, array_values($pairs));
         $shares = array_map(static fn (array $share) => [$share[0], $share[1] / $all], array_values($shares));
+        [$fails, $usual, $square] = [0.0, 0.0, 0.0];
+        foreach ($shares as [$share, $weight]) {
+            $failed = $this->failed[(int) ($share * self::SHARES)] ?? 0.0;
+            $fails += $weight * $failed;
+            $usual += $weight * (1.0 - $failed) * $share;
+            $square += $weight * (1.0 - $failed) * $share ** 2;
+        }
+        $rest = max(self::LEAST, 1.0 - $fails);
 
-        return new Forecast($folded, Forecast::quantile($shares, 0.1), Forecast::quantile($shares, 0.9), $gone);
+        return new Forecast(
+            $folded,
+            Forecast::quantile($shares, 0.1),
+            Forecast::quantile($shares, 0.9),
+            $gone,
+            $fails,
+            $usual / $rest,
+            sqrt(max(0.0, $square / $rest - ($usual / $rest) ** 2)),
+        );
     }
 
     /** Weighs every point by what a check has shown; those that it rules out are left. */
@@ -209,7 +227,7 @@ final class BatchForecast implements Calculation
             $dead[] = ($dying / $sum + 0.5) / self::DEAD;
         }
 
-        return new self($this->trayPhi, $this->stuck, $points, $dead);
+        return new self($this->trayPhi, $this->stuck, $points, $this->failed, $dead);
     }
 
     /**
@@ -227,15 +245,19 @@ final class BatchForecast implements Calculation
         }, range(1, self::DEAD));
     }
 
-    /** @return list<array{float, float}> shares that may root in the end, each with the logarithm of how much it is believed */
+    /**
+     * @return array<int, array{float, float, float}> shares that may root in the end, each with the logarithm of how much it is
+     *                                                believed, and how likely it is then that the batch failed
+     */
     private static function believed(Beta $rate, Mishap $mishap): array
     {
         $believed = [];
         for ($i = 0; $i < self::SHARES; ++$i) {
             $share = (2 * $i + 1) / (2 * self::SHARES);
-            $density = (1.0 - $mishap->chance) * self::density($rate, $share) + $mishap->chance * self::density($mishap->leaves, $share);
+            $failed = $mishap->chance * self::density($mishap->leaves, $share);
+            $density = (1.0 - $mishap->chance) * self::density($rate, $share) + $failed;
             if ($density > 0.0) {
-                $believed[] = [$share, log($density)];
+                $believed[$i] = [$share, log($density), $failed / $density];
             }
         }
 

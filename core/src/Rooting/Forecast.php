@@ -15,19 +15,25 @@ final class Forecast
      *                                       share and the mean share that is dead and still there; weights sum to 1
      * @param float                          $finalLow80 of the share that roots in the end
      * @param float                          $gone       share of all stuck that was culled
+     * @param float                          $fails      the chance that it fails as a whole
+     * @param float                          $usualRate  the share that roots in the end, should it not
+     * @param float                          $usualSd    how sure that is, as a standard deviation
      */
     public function __construct(
         public readonly array $pairs,
         public readonly float $finalLow80,
         public readonly float $finalHigh80,
         private readonly float $gone,
+        public readonly float $fails,
+        public readonly float $usualRate,
+        public readonly float $usualSd,
     ) {
     }
 
     /** As it is kept: eight bytes a number, the limits and what is gone first, then its pairs. */
     public function packed(): string
     {
-        $numbers = [$this->finalLow80, $this->finalHigh80, $this->gone];
+        $numbers = [$this->finalLow80, $this->finalHigh80, $this->gone, $this->fails, $this->usualRate, $this->usualSd];
         foreach ($this->pairs as $pair) {
             array_push($numbers, $pair['d50'], $pair['shape'], $pair['weight'], $pair['final'], $pair['dead']);
         }
@@ -41,10 +47,10 @@ final class Forecast
         $numbers = array_map(floatval(...), array_values((array) unpack('e*', $packed)));
         $pairs = array_map(
             static fn (array $pair) => ['d50' => $pair[0], 'shape' => $pair[1], 'weight' => $pair[2], 'final' => $pair[3], 'dead' => $pair[4]],
-            array_chunk(array_slice($numbers, 3), 5),
+            array_chunk(array_slice($numbers, 6), 5),
         );
 
-        return new self($pairs === [] ? throw new \LogicException('A forecast has its pairs.') : $pairs, $numbers[0], $numbers[1], $numbers[2]);
+        return new self($pairs === [] ? throw new \LogicException('A forecast has its pairs.') : $pairs, ...array_slice($numbers, 0, 6));
     }
 
     public function finalRate(): float

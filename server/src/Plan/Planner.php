@@ -12,8 +12,11 @@ use WetCradle\Core\Crops\Surplus;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\Fact;
+use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Plan\StickNumbers;
 use WetCradle\Core\Rates\InWords;
+use WetCradle\Core\Rates\Mishap;
+use WetCradle\Core\Rates\StickParted;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Stock\Supply;
 use WetCradle\Server\Bench\Tenants;
@@ -23,6 +26,7 @@ use WetCradle\Server\Crops\Way;
 use WetCradle\Server\Crops\Windows;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Rates\CropHistory;
+use WetCradle\Server\Rates\Learning;
 use WetCradle\Server\Stock\StockBlock;
 use WetCradle\Server\Stock\Yards;
 use WetCradle\Server\Wanted\Wanted;
@@ -33,6 +37,7 @@ final class Planner
     public function __construct(
         private readonly EntityManagerInterface $em,
         private readonly CropHistory $history,
+        private readonly Learning $learning,
         private readonly Yards $yards,
         private readonly Tenants $tenants,
         private readonly Tags $tags,
@@ -54,7 +59,9 @@ final class Planner
         $batches = $this->history->of($way);
         $learnt = $this->history->learnt($way, $batches);
         $potting = $sheet->potting->survival;
-        $numbers = StickNumbers::forGood($plants, [$this->history->rateOf($way)->forNewBatch, $potting], $confidence, $trayKind->cells, $sheet->setting->each);
+        $mishap = $this->learning->nursery()->mishap;
+        $stages = [$this->history->rateOf($way)->forNewBatch, $potting];
+        $numbers = StickNumbers::forGood($plants, $stages, $confidence, $trayKind->cells, $sheet->setting->each, $mishap->chance);
         $dates = $this->dates($wanted, $way, $stickOn);
         $chosen = $trays ?? (int) $numbers->toArray()[$sheet->reckoning->surplus === Surplus::Expected ? 'simple' : 'chosen']['trays'];
         $stick = $chosen * $trayKind->cells * $sheet->setting->each;
@@ -74,6 +81,7 @@ final class Planner
                 'words' => Fact::of('rate.potted_come_through', share: InWords::share($potting->mean())),
             ],
             'numbers' => $numbers->toArray(),
+            'mishaps' => $this->mishaps($plants, $stages, $mishap, $confidence, $numbers, $sheet->setting->each),
             'trayKind' => $trayKind->toArray(),
             'trays' => $chosen,
             'stick' => $stick,
@@ -86,6 +94,30 @@ final class Planner
             'window' => $this->window($way, $dates->stickOn),
             'blocks' => $this->blocks($way, $supplies),
             'zones' => $zones,
+        ];
+    }
+
+    /**
+     * What a batch that fails as a whole makes of the chance: where one batch cannot give what is asked, how many cuttings two or
+     * three do, some days apart.
+     *
+     * @param non-empty-list<Beta> $stages
+     *
+     * @return array{chance: float, known: int, batches: int, words: ?Fact, parted: list<array{batches: int, stick: ?int, chance: float}>}
+     */
+    private function mishaps(int $plants, array $stages, Mishap $mishap, float $confidence, StickNumbers $numbers, int $each): array
+    {
+        $learnt = $this->learning->nursery();
+        $isOut = $confidence > StickNumbers::MOST_OF_ONE * (1.0 - $mishap->chance);
+        $stages[0] = $stages[0]->atLeastOneIn($each);
+
+        return [
+            'chance' => $mishap->chance, 'known' => $learnt->mishaps, 'batches' => $learnt->batches,
+            'words' => $isOut ? Fact::of('stick.fails_whole', chance: InWords::chance($mishap->chance)) : null,
+            'parted' => $isOut ? array_map(
+                static fn (array $parted) => ['stick' => $parted['stick'] === null ? null : $each * $parted['stick']] + $parted,
+                StickParted::fewest($plants, Beta::product($stages), $mishap, $confidence, 3 * (int) ceil($numbers->stick() / $each)),
+            ) : [],
         ];
     }
 

@@ -13,6 +13,7 @@ use WetCradle\Server\Crops\Way;
 use WetCradle\Server\Crops\Windows;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Rates\CropHistory;
+use WetCradle\Server\Rates\Learning;
 use WetCradle\Server\Wanted\Wanted;
 
 /** Orders as the core weighs them: with every way in which their crop can be made here. */
@@ -24,6 +25,7 @@ final class Wants
     public function __construct(
         private readonly EntityManagerInterface $em,
         private readonly CropHistory $history,
+        private readonly Learning $learning,
         private readonly Windows $windows,
         private readonly House $house,
     ) {
@@ -62,6 +64,7 @@ final class Wants
                 $this->history->rateOf($way)->forNewBatch,
                 $kind->cells,
                 $kind->positions,
+                $this->learning->nursery()->mishap->chance,
             );
         }, $crop->ways->toArray()));
     }

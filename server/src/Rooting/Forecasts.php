@@ -11,6 +11,7 @@ use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\Numbers\Beta;
+use WetCradle\Core\Plan\ReadyDays;
 use WetCradle\Core\Plan\Standing;
 use WetCradle\Core\Rates\Mishap;
 use WetCradle\Core\Rates\WaySpeed;
@@ -38,6 +39,8 @@ use WetCradle\Server\Rates\Learning;
  */
 final class Forecasts
 {
+    /** What has not rooted after so many days is no longer waited for. */
+    private const NEVER = 500;
     /** @var array<int, ?Forecast> by batch */
     private array $known = [];
 
@@ -254,23 +257,60 @@ final class Forecasts
             if (($kept[(int) $batch->id] ?? null) === $restsOn) {
                 continue;
             }
-            $packed = $isOver ? null : $this->packed($batch, $seen);
+            $forecast = $isOver ? null : self::orNone(fn () => $this->believed($batch, $seen)->forecast($this->culled($batch)));
+            $packed = $isOver ? null : $forecast?->packed() ?? '';
+            $roots = $forecast === null ? null : json_encode($this->roots($batch, $forecast), JSON_THROW_ON_ERROR);
             $own = $isOver ? self::pace($batch, $seen, $this->house->defaults()->number(HouseDefault::TraysAlike)) : null;
             $this->db->executeStatement(
-                'UPDATE batch_forecast SET rests_on = ?, packed = ?, own = ? WHERE batch_id = ?',
-                [$restsOn, $packed, $own === null ? null : json_encode($own, JSON_THROW_ON_ERROR), $batch->id],
+                'UPDATE batch_forecast SET rests_on = ?, packed = ?, roots = ?, own = ? WHERE batch_id = ?',
+                [$restsOn, $packed, $roots, $own === null ? null : json_encode($own, JSON_THROW_ON_ERROR), $batch->id],
                 [
                     ParameterType::STRING, $packed === null ? ParameterType::NULL : ParameterType::LARGE_OBJECT,
+                    $roots === null ? ParameterType::NULL : ParameterType::STRING,
                     $own === null ? ParameterType::NULL : ParameterType::STRING, ParameterType::INTEGER,
                 ],
             );
         }
     }
 
-    /** @param list<Seen> $seen */
-    private function packed(Batch $batch, array $seen): string
+    /** @return list<int> days since it was stuck by which as much of it has rooted as is waited for, at each chance of `ReadyDays` */
+    private function roots(Batch $batch, Forecast $forecast): array
     {
-        return self::orNone(fn () => $this->believed($batch, $seen)->forecast($this->culled($batch)))?->packed() ?? '';
+        $share = $batch->sheet->core()->potting->readyShare;
+        $wanted = array_map(static fn (float $chance) => $forecast->readyTau($share, $chance), ReadyDays::CHANCES);
+        $roots = [];
+        $tau = 0.0;
+        for ($day = $batch->begins(), $days = 0; count($roots) < count($wanted); $day = $day->modify('+1 day'), ++$days) {
+            while (isset($wanted[count($roots)]) && ($tau >= $wanted[count($roots)] || $days >= self::NEVER)) {
+                $roots[] = $days;
+            }
+            $tau += $this->warmth->on($batch, $day);
+        }
+
+        return $roots;
+    }
+
+    /**
+     * What is known of batches by their numbers: how much of them roots in the end, and when.
+     *
+     * @param list<int> $batches
+     *
+     * @return array<int, array{forecast: Forecast, roots: list<int>}> without those of which nothing is kept
+     */
+    public function kept(array $batches): array
+    {
+        $kept = [];
+        foreach (Row::all(
+            $this->db,
+            "SELECT batch_id, packed, roots FROM batch_forecast WHERE batch_id IN (?) AND packed IS NOT NULL AND packed <> '' AND roots IS NOT NULL",
+            [$batches],
+            [ArrayParameterType::INTEGER],
+        ) as $row) {
+            $roots = array_map(static fn (mixed $days) => is_numeric($days) ? (int) $days : 0, array_values($row->json('roots')));
+            $kept[$row->int('batch_id')] = ['forecast' => Forecast::unpacked($row->text('packed')), 'roots' => $roots];
+        }
+
+        return $kept;
     }
 
     /** @param list<Seen> $seen */

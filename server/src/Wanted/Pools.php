@@ -5,10 +5,12 @@ declare(strict_types=1);
 namespace WetCradle\Server\Wanted;
 
 use Doctrine\DBAL\Connection;
+use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Plan\Pool;
+use WetCradle\Core\Plan\ReadyDays;
 use WetCradle\Core\Plan\Standing;
-use WetCradle\Core\Rooting\StageTally;
+use WetCradle\Core\Rooting\Forecast;
 use WetCradle\Server\Book\BatchStanding;
 use WetCradle\Server\Book\Counts;
 use WetCradle\Server\Calendar\Today;
@@ -17,6 +19,8 @@ use WetCradle\Server\Database\Row;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Potting\Dispatch;
 use WetCradle\Server\Rates\CropHistory;
+use WetCradle\Server\Rates\Learning;
+use WetCradle\Server\Rooting\Forecasts;
 
 /** Orders with the batches that serve them; orders that share a batch are one pool, the earliest and most pressing served first. */
 final class Pools
@@ -25,6 +29,8 @@ final class Pools
         private readonly House $house,
         private readonly Connection $db,
         private readonly CropHistory $history,
+        private readonly Learning $learning,
+        private readonly Forecasts $forecasts,
         private readonly Counts $counts,
         private readonly SheetBook $sheets,
         private readonly Today $today,
@@ -63,18 +69,22 @@ final class Pools
         $members = $standing = $sure = [];
         foreach (array_keys($orders) as $id) {
             if (isset($poolOf[$id])) {
-                $members[self::root($poolOf, $id)][] = ['order' => $id, 'wanted' => $orders[$id]->int('plants'), 'sent' => $orders[$id]->many('sent')];
+                $members[self::root($poolOf, $id)][] = [
+                    'order' => $id, 'wanted' => $orders[$id]->int('plants'), 'sent' => $orders[$id]->many('sent'),
+                    'due' => Week::of($orders[$id]->text('ready_week'))->sunday(),
+                ];
             }
         }
         $sent = $this->counts->sentOf(array_values(array_map(static fn (array $batch) => $batch['row']->int('id'), $batches)));
         $wanted = $only === null ? null : (isset($poolOf[$only]) ? self::root($poolOf, $only) : 0);
+        $kept = $this->forecasts->kept(array_values(array_map(static fn (array $batch) => $batch['row']->int('id'), $batches)));
         foreach ($batches as $batch) {
             $first = array_values(array_filter($batch['orders'], static fn (int $id) => isset($orders[$id])))[0];
             $root = self::root($poolOf, $first);
             if ($wanted === null || $wanted === $root) {
                 $states = BatchStanding::statesOf($batch['row']);
                 $sure[$root] = ($sure[$root] ?? 0) + $states['grown'] + $states['sold'] - ($sent[$batch['row']->int('id')] ?? 0);
-                $standing[$root] = [...$standing[$root] ?? [], ...$this->standing($batch['row'])];
+                $standing[$root] = [...$standing[$root] ?? [], ...$this->standing($batch['row'], $kept[$batch['row']->int('id')] ?? null)];
             }
         }
 
@@ -86,8 +96,9 @@ final class Pools
     {
         $rows = Row::all($this->db,
             'SELECT b.id, b.wanted_id, (SELECT group_concat(x.wanted_id) FROM batch_shared x WHERE x.batch_id = b.id) AS shared, b.stuck_on,
-                b.planned, h.way_id, y.sheet_id AS newest_sheet, s.counted, s.live, s.states,
-                (SELECT r.stages FROM root_check r JOIN line l ON l.id = r.line_id WHERE l.batch_id = b.id ORDER BY r.on_day DESC, r.id DESC LIMIT 1) AS stages
+                b.planned, h.way_id, y.sheet_id AS newest_sheet, s.counted, s.live, s.states, s.stuck, s.lost_in_trays,
+                b.stick_on, b.wean_on, b.pot_on, b.ready_on, b.left_bench_on,
+                EXISTS (SELECT 1 FROM root_check r JOIN line l ON l.id = r.line_id WHERE l.batch_id = b.id) AS seen
              FROM batch b JOIN way_sheet h ON h.id = b.sheet_id JOIN way y ON y.id = h.way_id LEFT JOIN batch_standing s ON s.batch_id = b.id
              WHERE b.called_off = 0 AND b.id IN (
                 SELECT y.id FROM wanted w JOIN batch y ON y.wanted_id = w.id WHERE w.called_off = 0 AND (w.ready_week >= :since OR w.id = :only)
@@ -110,41 +121,57 @@ final class Pools
     }
 
     /**
+     * @param ?array{forecast: Forecast, roots: list<int>} $kept what is believed of it, where it is rooting
+     *
      * @return list<Standing>
      */
-    private function standing(Row $row): array
+    private function standing(Row $row, ?array $kept): array
     {
         $states = BatchStanding::statesOf($row);
         $rate = $this->history->rateById($row->int('way_id'));
         $potting = $this->sheets->potting($row->int('newest_sheet'))->survival;
         $shared = min(1.0, ($rate->rateSd / max(1e-9, $rate->newBatchSd)) ** 2);
         $luck = 'way '.$row->int('way_id');
-        $standing = [Standing::of($states['rooted'] + $states['potted'], [$potting])];
+        $today = $this->today->day();
+        $between = static fn (\DateTimeImmutable $from, \DateTimeImmutable $to): int => (int) $from->diff($to)->format('%r%a');
+        $ready = $row->day('ready_on');
+        $inTrays = $states['to_stick'] + $states['stuck'];
+        $overdue = $row->has('left_bench_on') ? 0 : max(0, $between($row->day('pot_on'), $today));
+        $grown = ReadyDays::growing($ready->modify(sprintf('+%d days', $states['rooted'] + $inTrays > 0 ? $overdue : 0)), $today);
+        $standing = [Standing::of($states['rooted'] + $states['potted'], [$potting])->readyOn($grown)];
         if (!$row->has('stuck_on')) {
-            $standing[] = Standing::of($row->int('planned'), [$rate->forNewBatch, $potting], $luck, $shared);
-        } elseif ($row->flag('counted')) {
-            $standing[] = Standing::of($states['to_stick'] + $states['stuck'], [Standing::leftLonger($this->house->defaults()), $potting]);
-        } else {
-            $standing[] = Standing::of(
-                $states['to_stick'] + $states['stuck'],
-                [self::afterCheck($rate->forNewBatch, $row), $potting],
-                $luck,
-                !$row->has('stages') ? $shared : 0.0,
-            );
-        }
+            $days = $between($row->day('stick_on'), $row->day('wean_on'));
 
-        return $standing;
+            return [
+                ...$standing,
+                Standing::of($row->int('planned'), [$rate->forNewBatch, $potting], $luck, $shared)->readyOn(ReadyDays::planned($ready, $days))
+                    ->failing($this->learning->nursery()->mishap->chance),
+            ];
+        }
+        if ($row->flag('counted') || $kept === null) {
+            return [...$standing, Standing::of($inTrays, [Standing::leftLonger($this->house->defaults()), $potting])->readyOn($grown)];
+        }
+        $root = ReadyDays::rooting(
+            $ready,
+            array_map(static fn (int $days) => max($days, $between($row->day('stuck_on'), $today)), $kept['roots']),
+            $between($row->day('stuck_on'), $row->day('wean_on')),
+            $overdue,
+        );
+
+        // Once it was looked at, what is believed of it is of its own.
+        $rooting = Standing::of($inTrays, [self::ofThoseThere($kept['forecast'], $row), $potting], $luck, $row->flag('seen') ? 0.0 : $shared);
+
+        return [...$standing, $rooting->readyOn($root)->failing($kept['forecast']->fails)];
     }
 
-    /** What a check says of the batch itself: who has rooted has, who is dead never will, the others are as before. */
-    private static function afterCheck(Beta $rate, Row $row): Beta
+    /** The share that roots in the end of those that are there: what is gone never will, of what is there so many more. */
+    private static function ofThoseThere(Forecast $forecast, Row $row): Beta
     {
-        if (!$row->has('stages')) {
-            return $rate;
-        }
-        $tally = StageTally::of($row->counts('stages'));
+        $there = max(1e-6, 1.0 - array_sum($row->counts('lost_in_trays')) / max(1, $row->many('stuck')));
+        $mean = min(0.995, max(0.005, $forecast->usualRate / $there));
+        $variance = ($forecast->usualSd / $there) ** 2;
 
-        return $rate->plus($tally->rooted(), $tally->counts['dead']);
+        return Beta::matching($mean, min(0.95 * $mean * (1.0 - $mean), max(1e-6, $variance)));
     }
 
     /** @param array<int, int> $parents */

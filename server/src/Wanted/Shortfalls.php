@@ -18,6 +18,7 @@ use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\TrayKind;
 use WetCradle\Server\Plan\Wants;
 use WetCradle\Server\Rates\CropHistory;
+use WetCradle\Server\Rates\Learning;
 use WetCradle\Server\Stock\Yards;
 
 /** Which orders will be short by what is known today, and what can still be done for them. */
@@ -28,6 +29,7 @@ final class Shortfalls
         private readonly Pools $pools,
         private readonly Wants $wants,
         private readonly CropHistory $history,
+        private readonly Learning $learning,
         private readonly Windows $windows,
         private readonly Yards $yards,
         private readonly House $house,
@@ -74,7 +76,7 @@ final class Shortfalls
     public function remedies(Wanted $wanted): array
     {
         $outlook = $this->outlooks((int) $wanted->id)[(int) $wanted->id] ?? OrderOutlook::of($wanted->plants, 0, []);
-        $short = max(1, $outlook->short());
+        $short = max(1, $outlook->missing());
         $again = array_map(fn (Way $way) => $this->again($wanted, $way, $short), array_values($wanted->crop->ways->toArray()));
         usort($again, static fn (array $a, array $b) => [$b['possible'], $a['last'] ?? '9'] <=> [$a['possible'], $b['last'] ?? '9']);
 
@@ -127,6 +129,7 @@ final class Shortfalls
                 $this->house->defaults()->number(HouseDefault::SureOfPlan),
                 $cells,
                 $sheet->setting->each,
+                $this->learning->nursery()->mishap->chance,
             )->toArray();
         } catch (Refused $refused) {
             return ['possible' => false, 'words' => Fact::said($refused->says)] + $said;
@@ -143,12 +146,18 @@ final class Shortfalls
         ] + $said;
     }
 
-    /** @return array{chance: float, expected: int, sent: int, ready: int, coming: int, short: int, isShort: bool, words: Fact} */
+    /**
+     * @return array{
+     *     chance: float, enough: float, inTime: float, weeksLate: int, expected: int, sent: int, ready: int, coming: int, short: int,
+     *     isShort: bool, words: Fact,
+     * }
+     */
     public static function say(OrderOutlook $outlook): array
     {
         return [
-            'chance' => $outlook->chance(), 'expected' => (int) round($outlook->expected), 'sent' => $outlook->sent,
-            'ready' => $outlook->ready, 'coming' => $outlook->coming(), 'short' => $outlook->short(), 'isShort' => $outlook->isShort(),
+            'chance' => $outlook->met(), 'enough' => $outlook->chance(), 'inTime' => $outlook->inTime(), 'weeksLate' => $outlook->weeksLate(),
+            'expected' => (int) round($outlook->expected), 'sent' => $outlook->sent,
+            'ready' => $outlook->ready, 'coming' => $outlook->coming(), 'short' => $outlook->missing(), 'isShort' => $outlook->isShort(),
             'words' => $outlook->words(),
         ];
     }

@@ -64,7 +64,7 @@ final class JourneyTest extends House
         self::assertSame($stuck, $batch['count'], 'A check moves no plants.');
         self::assertSame('at_wall', $batch['stage']);
 
-        $rooted = (int) floor(0.85 * $stuck);
+        $rooted = (int) floor(0.8 * $stuck);
         $batch = $this->ask(
             'POST',
             "/api/batches/{$code}/count",

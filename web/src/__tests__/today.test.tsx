@@ -13,6 +13,9 @@ const outlook: Schemas['OrderOutlook'] = {
   coming: 40,
   short: 46,
   isShort: true,
+  enough: 0.2,
+  inTime: 1,
+  weeksLate: 0,
   words: '46 short, about 154 of 200: a chance of 2 in 100 of having them all.',
 }
 

@@ -10,6 +10,7 @@ import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
 import { inHundred, mondayOf, plural, sayDay, sayInHundred, sayWeek } from '../words'
 import { ChancePicker } from './ChancePicker'
+import { Mishaps } from './Mishaps'
 import { TwoNumbers } from './TwoNumbers'
 import { ZoneChoice } from './ZoneChoice'
 
@@ -170,6 +171,7 @@ export function PlanBatch() {
               setTrays(undefined)
             }}
           />
+          <Mishaps mishaps={proposal.mishaps} />
         </Step>
         <Step title="When" told={dayRefusal}>
           <div className="flex flex-wrap items-end gap-x-6 gap-y-3">
