@@ -43,7 +43,7 @@ final class Timetable
     /** At the sheet's own warmth, wherever that is had. */
     public function usual(WaySheet $sheet): CropTimes
     {
-        return $this->times($sheet, '', fn () => RootingTime::days($sheet->daysToRoot(), $this->house->number(HouseDefault::PlannedRooted)));
+        return $this->times($sheet, '', fn () => RootingTime::days($sheet->daysToRootHere(), $this->house->number(HouseDefault::PlannedRooted)));
     }
 
     public function in(Zone $zone, WaySheet $sheet): CropTimes
@@ -53,7 +53,7 @@ final class Timetable
         return $this->times(
             $sheet,
             $medium->key(),
-            fn () => RootingTime::in($medium, $sheet->reckoning->rooting, $sheet->care->warmth->cardinal, $this->house->number(HouseDefault::PlannedRooted)),
+            fn () => RootingTime::in($medium, $sheet->rootsHere(), $sheet->care->warmth->cardinal, $this->house->number(HouseDefault::PlannedRooted)),
         );
     }
 
@@ -89,12 +89,13 @@ final class Timetable
         $this->times[$sheet] ??= [];
 
         return $this->times[$sheet][$place] ??= CropTimes::of(
-            $sheet->daysToRoot(),
+            $sheet->daysToRootHere(),
             $rooting(),
             $sheet->weaningDays(),
             $this->growingOn($sheet),
             $sheet->potting->winter === Winter::AsCells ? Rest::of($this->air, $this->house) : null,
             $this->workDays,
+            $sheet->speedLnSd(),
         );
     }
 

@@ -69,7 +69,7 @@ enum Pattern: string
             'warmth' => ['medium' => [18, 22], 'base' => 6, 'optimumLow' => 20, 'optimumHigh' => 25, 'ceiling' => 36],
             'light' => ['hours' => 10, 'cover' => 'light shade, no full sun'],
             'rooting' => ['days' => [14, 24]],
-            'prior' => ['rate' => 0.8, 'strength' => 10, 'phi' => 20],
+            'prior' => ['rate' => 0.8, 'strength' => SheetOffers::TRUST, 'phi' => 20],
             'weaning' => [['days' => 4, 'what' => 'mist half as often'], ['days' => 4, 'what' => 'mist only in sun']],
             'potting' => [
                 'trigger' => 'share', 'readyShare' => 0.8, 'pot' => '9 cm', 'mix' => 'potting mix with slow-release feed',

@@ -11,6 +11,7 @@ use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Range;
 use WetCradle\Core\Rates\CropPrior;
 use WetCradle\Core\Refused;
+use WetCradle\Core\Rooting\LearntPace;
 use WetCradle\Core\Rooting\RootingPace;
 use WetCradle\Core\Rooting\RootingTime;
 
@@ -27,7 +28,25 @@ final class WaySheet
         public readonly Potting $potting,
         public readonly ?string $note,
         public readonly ?string $safety,
+        public readonly ?LearntPace $learnt = null,
     ) {
+    }
+
+    /** The same sheet, with how fast it roots here as its batches have taught; the sheet itself says what it says. */
+    public function learning(?LearntPace $learnt): self
+    {
+        return new self(
+            $this->method,
+            $this->material,
+            $this->taking,
+            $this->setting,
+            $this->care,
+            $this->reckoning,
+            $this->potting,
+            $this->note,
+            $this->safety,
+            $learnt,
+        );
     }
 
     /** @param array<string, mixed> $sheet as toArray gives it */
@@ -115,7 +134,25 @@ final class WaySheet
         return $pace;
     }
 
-    /** Days from sticking to rooted on its bench, from the first tenth to nine tenths. */
+    /** How fast it roots here: as its batches have taught, and before them as the sheet says. */
+    public function rootsHere(): RootingPace
+    {
+        return $this->learnt->pace ?? $this->reckoning->rooting;
+    }
+
+    /** How sure that is of a new batch, as a standard deviation of the logarithm of its d50. */
+    public function speedLnSd(): float
+    {
+        return $this->learnt->lnSd ?? LearntPace::sheetLnSd();
+    }
+
+    /** Days from sticking to rooted on its bench as it roots here. */
+    public function daysToRootHere(): Range
+    {
+        return $this->rootsHere()->daysAt($this->care->warmth->pace());
+    }
+
+    /** Days from sticking to rooted on its bench, from the first tenth to nine tenths, as the sheet says. */
     public function daysToRoot(): Range
     {
         return $this->reckoning->rooting->daysAt($this->care->warmth->pace());

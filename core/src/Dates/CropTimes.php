@@ -9,6 +9,7 @@ use WetCradle\Core\Calendar\WorkDays;
 use WetCradle\Core\Fact;
 use WetCradle\Core\Numbers\Range;
 use WetCradle\Core\Refused;
+use WetCradle\Core\Rooting\LearntPace;
 use WetCradle\Core\Rooting\RootingTime;
 
 /** How long a crop takes in one place: to root, to wean, to stand through the cold, to grow on. */
@@ -23,6 +24,7 @@ final class CropTimes
         public readonly GrowingOn $growingOn,
         public readonly ?Rest $rest,
         public readonly WorkDays $workDays,
+        public readonly float $speedLnSd,
     ) {
     }
 
@@ -30,6 +32,7 @@ final class CropTimes
      * @param Range        $daysToRoot whole days, from the first tenth rooted to the ninth
      * @param ?Rest        $rest       where it stands in its tray through the cold
      * @param ?WorkDays    $workDays   on which it can be stuck and potted; any day where it is not said
+     * @param ?float       $speedLnSd  how sure it is how fast a batch roots; as sure as a sheet is where it is not said
      *
      * @throws Refused for `weaningDays` or `daysToRoot`
      */
@@ -40,6 +43,7 @@ final class CropTimes
         GrowingOn $growingOn,
         ?Rest $rest = null,
         ?WorkDays $workDays = null,
+        ?float $speedLnSd = null,
     ): self {
         if ($weaningDays < 0 || $weaningDays > self::LONGEST) {
             throw Refused::because('out_of_range', 'weaningDays', Fact::of('refused.crop_times.out_of_range', longest: self::LONGEST));
@@ -48,7 +52,7 @@ final class CropTimes
             throw Refused::because('out_of_range', 'daysToRoot', Fact::of('refused.crop_times.out_of_range_days_to_root'));
         }
 
-        return new self($daysToRoot, $rooting, $weaningDays, $growingOn, $rest, $workDays ?? WorkDays::everyDay());
+        return new self($daysToRoot, $rooting, $weaningDays, $growingOn, $rest, $workDays ?? WorkDays::everyDay(), $speedLnSd ?? LearntPace::sheetLnSd());
     }
 
     /** What is weaned on a day is potted on this one: the first on which somebody works and nothing rests. */

@@ -8,10 +8,14 @@ use WetCradle\Core\Calendar\Week;
 
 /**
  * A batch's expected days: stuck, rooted, weaned, potted, ready. What depends on rooting is a range, never one
- * false-precise day: it holds eight in ten, from the first tenth rooted to the ninth.
+ * false-precise day. Its roots show from the first tenth rooted to the ninth; potting and being ready hold eight batches in
+ * ten, by how sure it is how fast a batch roots.
  */
 final class PlainDates
 {
+    /** So many standard deviations to either side hold eight in ten. */
+    private const EIGHT_IN_TEN = 1.2816;
+
     private function __construct(
         public readonly \DateTimeImmutable $stickOn,
         public readonly \DateTimeImmutable $rootedFrom,
@@ -46,8 +50,10 @@ final class PlainDates
         $by = $rooting->rootedBy($stickOn);
         $wean = $rooting->weanOn($stickOn);
         $potOn = $times->potOn($wean, $heldDays);
-        $potFrom = min($potOn, $times->potOn($from));
-        $potBy = max($potOn, $times->potOn($by));
+        // Eight batches in ten root within these days: how fast this one does is known no better.
+        $off = exp(self::EIGHT_IN_TEN * $times->speedLnSd);
+        $potFrom = min($potOn, $times->potOn($rooting->weanOnAt($stickOn, 1.0 / $off)));
+        $potBy = max($potOn, $times->potOn($rooting->weanOnAt($stickOn, $off)));
         $ready = $times->growingOn->readyOn(...);
 
         return new self($stickOn, $from, $by, $wean, $potFrom, $potOn, $potBy, $ready($potFrom), $ready($potOn), $ready($potBy));

@@ -92,7 +92,8 @@ final class Forecast
     /** The chance that this share of those that will root have, by then. */
     public function readyBy(float $tau, float $readyShare): float
     {
-        return $this->mean(static fn (array $pair) => self::reaches($pair, $readyShare) <= $tau ? 1.0 : 0.0);
+        // The weights sum to 1, but for what doubles lose.
+        return min(1.0, $this->mean(static fn (array $pair) => self::reaches($pair, $readyShare) <= $tau ? 1.0 : 0.0));
     }
 
     /** The chance that one that is alive and undecided now roots within a step. */

@@ -28,6 +28,12 @@ final class OwnPace
     ) {
     }
 
+    /** As it was kept. */
+    public static function kept(float $d50, float $lnSd, float $shape, float $shapeLnSd): self
+    {
+        return new self($d50, $lnSd, $shape, $shapeLnSd);
+    }
+
     /**
      * @param float            $final  the share of all stuck that rooted in the end
      * @param list<LiftedThen> $checks

@@ -58,6 +58,18 @@ final class RootingTime
         return $this->days === null ? $this->need(null)->metOn($stickOn) : self::after($stickOn, self::plannedOf($this->days, $this->planned));
     }
 
+    /**
+     * The day for which weaning would be planned, were the batch so many times as slow.
+     *
+     * @param float $times of the thermal days, 1 for what is planned
+     */
+    public function weanOnAt(\DateTimeImmutable $stickOn, float $times): \DateTimeImmutable
+    {
+        return $this->days === null
+            ? $this->need(null, $times)->metOn($stickOn)
+            : self::after($stickOn, (int) round($times * self::plannedOf($this->days, $this->planned)));
+    }
+
     /** The last day to stick for weaning on a day. */
     public function stickBy(\DateTimeImmutable $weanOn): \DateTimeImmutable
     {
@@ -73,14 +85,14 @@ final class RootingTime
     }
 
     /** @param ?float $share rooted of those that will; null for what a plan takes */
-    private function need(?float $share): Need
+    private function need(?float $share, float $times = 1.0): Need
     {
         [$pace, $cardinal, $medium] = [$this->pace, $this->cardinal, $this->medium];
         if ($pace === null || $cardinal === null || $medium === null) {
             throw new \LogicException('Plain days need no warmth.');
         }
         [$early, $late] = [$pace->thermalDaysTo(self::EARLY), $pace->thermalDaysTo(self::LATE)];
-        $tau = $share === null ? $early + $this->planned * ($late - $early) : $pace->thermalDaysTo($share);
+        $tau = $times * ($share === null ? $early + $this->planned * ($late - $early) : $pace->thermalDaysTo($share));
 
         return Need::of($tau, static fn (\DateTimeImmutable $day) => $cardinal->progressAt($medium->on($day)), 'rooting', $medium->setPoint === null
             ? Fact::of('rooting.never_warm_enough', thermalDays: (int) round($tau))

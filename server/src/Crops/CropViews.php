@@ -10,6 +10,7 @@ use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Crops\HouseRules;
 use WetCradle\Core\Crops\LikeCrops;
 use WetCradle\Core\Crops\OpenWeeks;
+use WetCradle\Core\Crops\SheetOffers;
 use WetCradle\Core\Crops\WaysCompared;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Fact;
@@ -101,6 +102,7 @@ final class CropViews
             'tray' => $tray->toArray(),
             'window' => $this->window($way, $this->today->week()),
             'learnt' => $this->history->learnt($way, $batches),
+            'offers' => SheetOffers::of($sheet),
             'figures' => WaysCompared::figures($sheet, $rate->forNewBatch, $tray->cells, $tray->squareMetres(), $this->house->defaults()),
             'versions' => $this->versions($way),
         ] + self::derived($sheet, $rules, $this->house->defaults());

@@ -7,6 +7,7 @@ namespace WetCradle\Server\Crops;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use WetCradle\Core\Crops\WaySheet;
+use WetCradle\Core\Rooting\LearntPace;
 use WetCradle\Server\Account\Account;
 
 /** A way's sheet as it was kept once; it never changes after. */
@@ -21,6 +22,8 @@ class SheetVersion
     public array $details;
 
     private ?WaySheet $read = null;
+    /** @var ?array{halfAt: float, shape: float, lnSd: float, batches: int} with which it was read */
+    private ?array $readWith = null;
 
     public function __construct(
         #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)] public Way $way,
@@ -33,8 +36,15 @@ class SheetVersion
         $this->details = $sheet->toArray();
     }
 
+    /** As it was written, and with how fast its way roots here. */
     public function core(): WaySheet
     {
-        return $this->read ??= WaySheet::of($this->details);
+        $learnt = $this->way->learnt;
+        if ($this->read === null || $this->readWith !== $learnt) {
+            $pace = $learnt === null ? null : LearntPace::kept($learnt['halfAt'], $learnt['shape'], $learnt['lnSd'], $learnt['batches']);
+            [$this->read, $this->readWith] = [WaySheet::of($this->details)->learning($pace), $learnt];
+        }
+
+        return $this->read;
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Crops;
 
+use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Server\Account\Account;
@@ -21,6 +22,10 @@ class Way
     /** The newest version of its sheet; unset only until its first one is kept. */
     #[ORM\ManyToOne(targetEntity: SheetVersion::class, cascade: ['persist'])]
     public ?SheetVersion $sheet = null;
+
+    /** @var ?array{halfAt: float, shape: float, lnSd: float, batches: int} how fast it roots here; kept by what learns it, and no version of the way */
+    #[ORM\Column(type: Types::JSON, nullable: true, insertable: false, updatable: false)]
+    public ?array $learnt = null;
 
     public function __construct(
         #[ORM\ManyToOne(inversedBy: 'ways')] #[ORM\JoinColumn(nullable: false)] public Crop $crop,

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Server\Plan;
 
 use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Book\Line;
@@ -13,6 +14,7 @@ use WetCradle\Server\Database\Row;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Potting\PotLot;
 use WetCradle\Server\Potting\Pottings;
+use WetCradle\Server\Rooting\SpeedLearnt;
 
 /**
  * The one place that is told when something changes on which kept days rest: air, habits of the house, a sheet, a zone. It
@@ -36,6 +38,12 @@ final class Redating
     public function becauseASheetChanged(Way $way): int
     {
         return $this->anew($way, null);
+    }
+
+    #[AsEventListener(SpeedLearnt::class)]
+    public function becauseOfItsSpeed(SpeedLearnt $learnt): void
+    {
+        $this->anew($learnt->way, null);
     }
 
     /** Its warmth, or that it has any: what roots or stands there keeps other days. */
@@ -105,7 +113,8 @@ final class Redating
         $left = array_values(array_filter($batches, static fn (Batch $batch) => $batch->leftBenchOn !== null));
 
         return Row::things($this->em->createQuery(
-            'SELECT p, l, b, h FROM '.PotLot::class.' p JOIN p.lines l JOIN l.batch b JOIN b.sheet h WHERE p.id IN (SELECT o.id
+            'SELECT p, l, b, h, v FROM '.PotLot::class.' p JOIN p.lines l JOIN l.batch b JOIN b.sheet h JOIN h.way v
+                WHERE p.id IN (SELECT o.id
                 FROM '.Line::class.' x JOIN x.lot o WHERE x.batch IN (:batches))',
         )
             ->setParameter('batches', $left), PotLot::class);
@@ -114,7 +123,8 @@ final class Redating
     /** @return list<Batch> planned, on a bench, or growing in pots */
     private function living(?Way $way, ?Zone $zone): array
     {
-        $query = $this->em->createQuery('SELECT b, s, h, z, x FROM '.Batch::class.' b LEFT JOIN b.standing s JOIN b.sheet h JOIN b.zone z LEFT JOIN z.closed x
+        $query = $this->em->createQuery('SELECT b, s, h, v, z, x FROM '.Batch::class.' b LEFT JOIN b.standing s JOIN b.sheet h JOIN h.way v JOIN b.zone z
+            LEFT JOIN z.closed x
             WHERE b.calledOff = false AND (b.leftBenchOn IS NULL OR s.live > 0) AND (:way IS NULL OR h.way = :way)
             AND (:zone IS NULL OR b.zone = :zone) ORDER BY b.id, x.fromWeek');
 

@@ -8,19 +8,21 @@ use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use Doctrine\DBAL\ParameterType;
 use Doctrine\ORM\EntityManagerInterface;
+use Psr\EventDispatcher\EventDispatcherInterface;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Plan\ReadyDays;
 use WetCradle\Core\Plan\Standing;
 use WetCradle\Core\Rates\Mishap;
-use WetCradle\Core\Rates\WaySpeed;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Rooting\BatchForecast;
 use WetCradle\Core\Rooting\Forecast;
+use WetCradle\Core\Rooting\LearntPace;
 use WetCradle\Core\Rooting\LiftedThen;
 use WetCradle\Core\Rooting\OwnPace;
 use WetCradle\Server\Book\Counts;
+use WetCradle\Server\Crops\Way;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Database\Written;
 use WetCradle\Server\Nursery\House;
@@ -41,6 +43,8 @@ final class Forecasts
 {
     /** What has not rooted after so many days is no longer waited for. */
     private const NEVER = 500;
+    /** So many of the newest batches of a way teach how fast it roots. */
+    private const TEACH = 12;
     /** @var array<int, ?Forecast> by batch */
     private array $known = [];
 
@@ -52,6 +56,7 @@ final class Forecasts
         private readonly GivenWarmth $warmth,
         private readonly Counts $counts,
         private readonly House $house,
+        private readonly EventDispatcherInterface $events,
     ) {
     }
 
@@ -234,6 +239,47 @@ final class Forecasts
             $this->reckon($batches);
         }
         $this->db->executeStatement('UPDATE batch_forecast SET stale = 0 WHERE stale = 1');
+        if ($this->learnSpeeds($stale) !== []) {
+            // What is dated anew by it, and what is rooting, marks itself old once more; it teaches nothing new.
+            $this->keepInStep();
+        }
+    }
+
+    /**
+     * How fast ways root, by what has left its trays: the newest batches of each.
+     *
+     * @param list<int> $changed batches of which the own pace may be another
+     *
+     * @return list<Way> of which it is another
+     */
+    private function learnSpeeds(array $changed): array
+    {
+        $ways = array_map(intval(...), Row::words($this->db, 'SELECT DISTINCT s.way_id FROM batch b JOIN way_sheet s ON s.id = b.sheet_id
+            WHERE b.id IN (?) AND b.left_bench_on IS NOT NULL', [$changed], [ArrayParameterType::INTEGER]));
+        $own = [];
+        foreach (Row::all($this->db, 'SELECT s.way_id, f.own FROM batch_forecast f JOIN batch b ON b.id = f.batch_id JOIN way_sheet s ON s.id = b.sheet_id
+            WHERE s.way_id IN (?) AND f.own IS NOT NULL ORDER BY b.stuck_on DESC, b.id DESC', [$ways], [ArrayParameterType::INTEGER]) as $row) {
+            $kept = array_map(static fn (mixed $value) => is_numeric($value) ? (float) $value : 0.0, $row->json('own'));
+            $own[$row->int('way_id')][] = OwnPace::kept($kept['d50'] ?? 0.0, $kept['lnSd'] ?? 0.0, $kept['shape'] ?? 0.0, $kept['shapeLnSd'] ?? 0.0);
+        }
+        $learned = [];
+        foreach ($ways === [] ? [] : $this->em->getRepository(Way::class)->findBy(['id' => $ways]) as $way) {
+            $pace = LearntPace::of($way->core()->reckoning->rooting, array_slice($own[(int) $way->id] ?? [], 0, self::TEACH));
+            $learnt = $pace === null ? null : [
+                'halfAt' => $pace->pace->halfAt, 'shape' => $pace->pace->shape, 'lnSd' => $pace->lnSd, 'batches' => $pace->batches,
+            ];
+            if ($learnt !== $way->learnt) {
+                $kept = $learnt === null ? null : json_encode($learnt, JSON_THROW_ON_ERROR | JSON_PRESERVE_ZERO_FRACTION);
+                $this->db->update('way', ['learnt' => $kept], ['id' => $way->id]);
+                $way->learnt = $learnt;
+                $learned[] = $way;
+            }
+        }
+        foreach ($learned as $way) {
+            $this->events->dispatch(new SpeedLearnt($way));
+        }
+
+        return $learned;
     }
 
     /**
@@ -244,23 +290,28 @@ final class Forecasts
     private function reckon(array $batches): void
     {
         $seenOf = $this->seenOf($batches);
-        $kept = Row::pairs(
+        $kept = [];
+        foreach (Row::all(
             $this->db,
-            'SELECT batch_id, rests_on FROM batch_forecast WHERE batch_id IN (?)',
+            'SELECT batch_id, rests_on, packed FROM batch_forecast WHERE batch_id IN (?)',
             [array_keys($seenOf)],
             [ArrayParameterType::INTEGER],
-        );
+        ) as $row) {
+            $kept[$row->int('batch_id')] = $row;
+        }
         foreach ($batches as $batch) {
             $isOver = $batch->leftBenchOn !== null;
             $seen = $seenOf[(int) $batch->id];
             $restsOn = hash('xxh128', serialize([$isOver ? null : $this->asked($batch), $seen, $this->culled($batch), $isOver]));
-            if (($kept[(int) $batch->id] ?? null) === $restsOn) {
+            $before = $kept[(int) $batch->id] ?? null;
+            $isKnown = $before?->text('rests_on') === $restsOn;
+            if ($isOver && $isKnown) {
                 continue;
             }
-            $forecast = $isOver ? null : self::orNone(fn () => $this->believed($batch, $seen)->forecast($this->culled($batch)));
-            $packed = $isOver ? null : $forecast?->packed() ?? '';
-            $roots = $forecast === null ? null : json_encode($this->roots($batch, $forecast), JSON_THROW_ON_ERROR);
-            $own = $isOver ? self::pace($batch, $seen, $this->house->defaults()->number(HouseDefault::TraysAlike)) : null;
+            // What is believed of it may be the same, and the warmth that is before it another.
+            $packed = $isKnown ? $before->textOrNull('packed') : ($isOver ? null : $this->packed($batch, $seen));
+            $roots = $packed === null || $packed === '' ? null : json_encode($this->roots($batch, Forecast::unpacked($packed)), JSON_THROW_ON_ERROR);
+            $own = $isOver ? self::pace($batch, $seen) : null;
             $this->db->executeStatement(
                 'UPDATE batch_forecast SET rests_on = ?, packed = ?, roots = ?, own = ? WHERE batch_id = ?',
                 [$restsOn, $packed, $roots, $own === null ? null : json_encode($own, JSON_THROW_ON_ERROR), $batch->id],
@@ -314,12 +365,19 @@ final class Forecasts
     }
 
     /** @param list<Seen> $seen */
-    private static function pace(Batch $batch, array $seen, float $traysAlike): ?OwnPace
+    private function packed(Batch $batch, array $seen): string
+    {
+        return self::orNone(fn () => $this->believed($batch, $seen)->forecast($this->culled($batch)))?->packed() ?? '';
+    }
+
+    /** @param list<Seen> $seen */
+    private static function pace(Batch $batch, array $seen): ?OwnPace
     {
         return OwnPace::of(
             $batch->sheet->core()->reckoning->rooting,
             ($batch->standing->rooted ?? 0) / max(1, self::stuck($batch)),
-            $traysAlike,
+            // As trays are usually alike: what is over is not reckoned anew for a habit that changes.
+            HouseDefault::TraysAlike->usual(),
             self::stuck($batch),
             array_values(array_map(self::then(...), array_filter($seen, static fn (array $check) => !$check['full']))),
         );
@@ -346,12 +404,13 @@ final class Forecasts
     /** @return array{Beta, Mishap, float, float, float, float, float, int} what is believed before anything was seen */
     private function asked(Batch $batch): array
     {
-        $pace = $batch->sheet->core()->reckoning->rooting;
-        $spread = sqrt(WaySpeed::SHEET_LN_SD ** 2 + WaySpeed::BATCH_LN_SD ** 2);
+        $sheet = $batch->sheet->core();
+        $pace = $sheet->rootsHere();
 
         return [
             $this->history->rateWithout($batch->sheet->way, $batch->code)->forNewBatch, $this->learning->nursery()->mishap,
-            $pace->halfAt, $spread, $pace->shape, $spread, $this->house->defaults()->number(HouseDefault::TraysAlike), max(1, self::stuck($batch)),
+            $pace->halfAt, $sheet->speedLnSd(), $pace->shape, LearntPace::sheetLnSd(),
+            $this->house->defaults()->number(HouseDefault::TraysAlike), max(1, self::stuck($batch)),
         ];
     }
 

@@ -289,6 +289,42 @@ final class UpgradeTest extends TestCase
         self::assertSame([], $this->db->fetchAllAssociative('PRAGMA foreign_key_check'));
     }
 
+    public function testWhatWasLostInTraysIsToldApartAndForecastsAreToBeReckoned(): void
+    {
+        $this->stuckBefore($this->crop('Catmint'), 'RAK-47', 'tip cutting', 'softwood');
+        $this->bringUpTo('Version20261212000000');
+        $this->db->executeStatement("UPDATE batch SET stuck_on = '2026-06-01'");
+        $batch = (int) $this->db->fetchOne("SELECT id FROM batch WHERE code = 'RAK-47'");
+        $this->db->insert('line', ['batch_id' => $batch, 'number' => 7, 'since' => '2026-06-01']);
+        $line = (int) $this->db->lastInsertId();
+        $this->db->insert('act', ['kind' => 'stick', 'batch_id' => $batch, 'on_day' => '2026-06-01', 'at' => '2026-06-01 10:00:00', 'by_id' => 1, 'says' => 'Stuck']);
+        $act = (int) $this->db->lastInsertId();
+        $enter = function (?string $from, ?string $to, int $count, ?string $cause = null, ?int $reverses = null) use ($act, $line): int {
+            $this->db->insert('entry', [
+                'act_id' => $act, 'from_line' => $from === null ? null : $line, 'from_state' => $from, 'to_line' => $to === null ? null : $line,
+                'to_state' => $to, 'count' => $count, 'cause' => $cause, 'reverses' => $reverses,
+            ]);
+
+            return (int) $this->db->lastInsertId();
+        };
+        $enter(null, 'to_stick', 100);
+        $enter('to_stick', 'stuck', 100);
+        $enter('stuck', 'lost', 7, 'dried_out');
+        $undone = $enter('stuck', 'lost', 5, 'rot');
+        $enter('lost', 'stuck', 5, 'rot', $undone);
+        $enter('stuck', 'rooted', 50);
+        $enter('rooted', 'lost', 3, 'rot');
+        $this->db->executeStatement('INSERT OR IGNORE INTO batch_standing (batch_id, came_in, stuck, rooted, waiting, potted, live, counted, lost, states)
+            VALUES (?, 100, 100, 50, 43, 0, 90, 1, ?, ?)', [$batch, '{}', '{}']);
+        $this->bringUp();
+        self::assertSame('{"dried_out":7}', $this->db->fetchOne('SELECT lost_in_trays FROM batch_standing WHERE batch_id = ?', [$batch]));
+        self::assertSame(1, (int) $this->db->fetchOne('SELECT stale FROM batch_forecast WHERE batch_id = ?', [$batch]));
+        self::assertSame(1, (int) $this->db->fetchOne('SELECT stale FROM learnt'));
+        $enter('stuck', 'lost', 2, 'no_room');
+        self::assertSame(41, (int) $this->db->fetchOne("SELECT count FROM standing WHERE line_id = ? AND state = 'stuck'", [$line]), 'The book goes on as before.');
+        self::assertSame([], $this->db->fetchAllAssociative('PRAGMA foreign_key_check'));
+    }
+
     public function testAKeptPlanTellsItsThingsByTheirNumbers(): void
     {
         $this->stuckBefore($this->crop('Catmint'), 'RAK-47', 'tip cutting', 'softwood');

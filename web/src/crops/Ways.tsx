@@ -9,6 +9,7 @@ import { useShown } from '../shell/week'
 import { plural } from '../words'
 import { AddCrop } from './AddCrop'
 import { Beside } from './Beside'
+import { Offers } from './Offers'
 import { SheetForm } from './SheetForm'
 import { SheetView } from './SheetView'
 
@@ -181,6 +182,7 @@ export function Ways({ crop }: { crop: Schemas['CropPage'] }) {
                 {way.words}, version {way.number}
               </span>
             </h3>
+            <Offers way={way} />
             <SheetView way={way} />
           </div>
         </>
