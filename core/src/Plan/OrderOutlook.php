@@ -62,7 +62,7 @@ final class OrderOutlook
             $wanted,
             $sent,
             min($wanted - $sent, max(0, $sure - $before)),
-            $sent + $sure - $before + array_sum(array_map(static fn (Standing $s) => $s->mean(), $standing)),
+            $sent + $sure - $before + array_sum(array_map(static fn (Standing $s) => $s->expected(), $standing)),
             array_sum(array_map(static fn (Standing $s) => $s->variance(), $standing)),
             array_sum(array_map(static fn (Standing $s) => $s->count, $standing)),
             max(0, $sure - $before),
@@ -99,7 +99,7 @@ final class OrderOutlook
         if ($this->onTheWay < $needed) {
             return 0.0;
         }
-        $mean = ($this->expected - $this->sent + $this->before - $this->sure) / $this->onTheWay;
+        $mean = array_sum(array_map(static fn (Standing $s) => $s->mean(), $this->standing)) / $this->onTheWay;
         $spread = $this->variance / ($this->onTheWay * $mean * (1.0 - $mean));
         // With hardly more spread than coins have, the strength has no end; so much is end enough.
         $strength = $spread <= 1.0 + 1e-6 ? 1e6 : min(1e6, max(1e-3, ($this->onTheWay - $spread) / ($spread - 1.0)));

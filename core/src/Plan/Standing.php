@@ -20,6 +20,7 @@ final class Standing
         public readonly float $shared,
         public readonly ?ReadyDays $ready = null,
         public readonly float $fails = 0.0,
+        private readonly float $leaves = 0.0,
     ) {
     }
 
@@ -51,13 +52,23 @@ final class Standing
     /** The same, ready on such days. */
     public function readyOn(ReadyDays $ready): self
     {
-        return new self($this->count, $this->good, $this->luck, $this->shared, $ready, $this->fails);
+        return new self($this->count, $this->good, $this->luck, $this->shared, $ready, $this->fails, $this->leaves);
     }
 
-    /** The same, of a batch that fails as a whole with this chance. */
-    public function failing(float $chance): self
+    /**
+     * The same, of a batch that fails as a whole with this chance.
+     *
+     * @param float $leaves the share that is good all the same, should it
+     */
+    public function failing(float $chance, float $leaves = 0.0): self
     {
-        return new self($this->count, $this->good, $this->luck, $this->shared, $this->ready, $chance);
+        return new self($this->count, $this->good, $this->luck, $this->shared, $this->ready, $chance, $leaves);
+    }
+
+    /** Good ones to be expected, whether it fails or not. */
+    public function expected(): float
+    {
+        return (1.0 - $this->fails) * $this->mean() + $this->fails * $this->leaves * $this->count;
     }
 
     /** The chance that it comes, and by a day where one is asked for. */
@@ -66,6 +77,7 @@ final class Standing
         return (1.0 - $this->fails) * ($by === null ? 1.0 : $this->ready?->chanceBy($by) ?? 1.0);
     }
 
+    /** Good ones to be expected, should it not fail. */
     public function mean(): float
     {
         return $this->count * $this->good->mean();

@@ -96,6 +96,9 @@ final class InTimeTest extends TestCase
         $of = static fn (int $count) => OrderOutlook::of(100, 0, [Standing::of($count, [Beta::of(90, 10)])->failing(0.1)])->chance();
         self::assertEqualsWithDelta(0.9, $of(400), 1e-6);
         self::assertEqualsWithDelta($of(400), $of(800), 1e-9);
+        $failed = OrderOutlook::of(100, 0, [Standing::of(200, [Beta::of(90, 10)])->failing(0.95, 0.1)]);
+        self::assertEqualsWithDelta(0.05 * 180 + 0.95 * 20, $failed->expected, 1e-9, 'What has failed leaves little.');
+        self::assertSame([true, 72], [$failed->isShort(), $failed->short()]);
         $two = OrderOutlook::of(100, 0, [Standing::of(200, [Beta::of(90, 10)])->failing(0.1), Standing::of(200, [Beta::of(90, 10)])->failing(0.1)]);
         self::assertEqualsWithDelta(0.99, $two->chance(), 1e-4, 'Two do not fail together.');
         $numbers = StickNumbers::forGood(100, [Beta::of(90, 10)], 0.9, 50, 1, 0.05)->toArray();

@@ -141,11 +141,12 @@ final class Pools
         $standing = [Standing::of($states['rooted'] + $states['potted'], [$potting])->readyOn($grown)];
         if (!$row->has('stuck_on')) {
             $days = $between($row->day('stick_on'), $row->day('wean_on'));
+            $mishap = $this->learning->nursery()->mishap;
 
             return [
                 ...$standing,
                 Standing::of($row->int('planned'), [$rate->forNewBatch, $potting], $luck, $shared)->readyOn(ReadyDays::planned($ready, $days))
-                    ->failing($this->learning->nursery()->mishap->chance),
+                    ->failing($mishap->chance, $mishap->leaves->mean() * $potting->mean()),
             ];
         }
         if ($row->flag('counted') || $kept === null) {
@@ -161,13 +162,22 @@ final class Pools
         // Once it was looked at, what is believed of it is of its own.
         $rooting = Standing::of($inTrays, [self::ofThoseThere($kept['forecast'], $row), $potting], $luck, $row->flag('seen') ? 0.0 : $shared);
 
-        return [...$standing, $rooting->readyOn($root)->failing($kept['forecast']->fails)];
+        $forecast = $kept['forecast'];
+        $leaves = max(0.0, $forecast->finalRate() - (1.0 - $forecast->fails) * $forecast->usualRate) / max(1e-9, $forecast->fails);
+
+        return [...$standing, $rooting->readyOn($root)->failing($forecast->fails, min(1.0, $leaves / self::there($row)) * $potting->mean())];
+    }
+
+    /** The share of all that were stuck that is there. */
+    private static function there(Row $row): float
+    {
+        return max(1e-6, 1.0 - array_sum($row->counts('lost_in_trays')) / max(1, $row->many('stuck')));
     }
 
     /** The share that roots in the end of those that are there: what is gone never will, of what is there so many more. */
     private static function ofThoseThere(Forecast $forecast, Row $row): Beta
     {
-        $there = max(1e-6, 1.0 - array_sum($row->counts('lost_in_trays')) / max(1, $row->many('stuck')));
+        $there = self::there($row);
         $mean = min(0.995, max(0.005, $forecast->usualRate / $there));
         $variance = ($forecast->usualSd / $there) ** 2;
 

@@ -20,6 +20,7 @@ final class DemoTest extends House
         self::assertStringStartsWith('0 Made Merrowdale Nursery', self::console('cradle:demo'));
         self::assertSame($first, $this->print());
         self::assertStringStartsWith('1 ', self::console('cradle:demo'), 'Never into a nursery that is there already.');
+        self::assertSame('0 Nothing was old.', self::console('cradle:reckon'));
     }
 
     public function testItIsLargeAndUneven(): void

@@ -48,7 +48,8 @@ final class ForecastsTest extends House
             ['on' => '2027-05-12', 'state' => 'stuck', 'lost' => ['rot' => 20]],
         ), 1];
         yield 'another bench' => [static function (self $t): void {
-            $code = $t->rooting();
+            $code = (string) $t->db()->fetchOne('SELECT b.code FROM batch b JOIN batch_standing s ON s.batch_id = b.id
+                WHERE b.left_bench_on IS NULL AND s.counted = 0 AND s.waiting > 200 ORDER BY b.stuck_on DESC LIMIT 1');
             $batch = $t->ask('GET', '/api/batches/'.$code);
             $t->ask('POST', '/api/plan/moves', ['why' => 'Cooler', 'moves' => [['code' => $code, 'version' => $batch['version'], 'zone' => $t->cooler($code)]]]);
         }, 1];
