@@ -220,7 +220,8 @@ for ($i = 0; $i < $updates; ++$i) {
     proc_close($process);
     $now = $before->database();
     $at = (string) $now->query('SELECT max(version) FROM migration')->fetchColumn();
-    $isNew = str_contains((string) $now->query("SELECT sql FROM sqlite_master WHERE name = 'account'")->fetchColumn(), 'ended_on');
+    // What the newest step makes.
+    $isNew = (int) $now->query("SELECT count(*) FROM sqlite_master WHERE name = 'batch_forecast'")->fetchColumn() === 1;
     $halves += ($at !== (string) $old) !== $isNew || $now->query('PRAGMA integrity_check(1)')->fetchColumn() !== 'ok' ? 1 : 0;
     $now = null;
 }
