@@ -58,7 +58,7 @@ final class SetupTest extends House
         $this->ask('POST', '/api/zones', $zone);
         self::assertGreaterThan(1.6, $this->ask('POST', '/api/zones', ['name' => 'Mist 2'] + $zone)['place']['y']);
         self::assertSame('out_of_range', $this->refused(422, 'POST', '/api/zones', ['name' => 'Mist 3', 'trays' => 0] + $zone)['code']);
-        $wanted = $this->ask('POST', '/api/wanted', ['crop' => $crop['slug'], 'plants' => 100, 'pot' => 1, 'readyWeek' => '2027-W32', 'priority' => 'must']);
+        $wanted = $this->ask('POST', '/api/wanted', ['crop' => $crop['slug'], 'plants' => 60, 'pot' => 1, 'readyWeek' => '2027-W32', 'priority' => 'must']);
         $proposal = $this->ask('POST', "/api/wanted/{$wanted['id']}/proposal");
         $batch = $this->ask(
             'POST',
