@@ -4,7 +4,7 @@ import { codeHere, mustBeUsable, signIn, test } from './house'
 test('a check that failed leads by clicks to a replacement batch inside its window', async ({ page }) => {
   await signIn(page)
   await expect(page.getByRole('heading', { name: 'Before all' })).toBeVisible()
-  const first = page.getByRole('listitem').filter({ hasText: 'Can be mended until' }).last()
+  const first = page.getByRole('listitem').filter({ hasText: 'Can be mended until' }).filter({ hasText: /short, about/ }).last()
   await expect(first).toContainText(/\d+ short, about \d+ of \d+/)
   await first.getByRole('button', { name: /^See what can be done for/ }).click()
   await expect(first.getByRole('img', { name: /short, about/ })).toBeVisible()

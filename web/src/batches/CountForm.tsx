@@ -45,10 +45,7 @@ export function CountForm({ batch, line, onDone }: { batch: Batch; line: number;
       material: 'softwood',
       pot: '',
       intoLot: '',
-      lost: { rot: '0', dried_out: '0', pest: '0', mechanical: '0', mislaid: '0', too_poor: '0', unrooted: '0' } as Record<
-        Cause,
-        string
-      >,
+      lost: Object.fromEntries(Object.keys(CAUSE_WORDS).map((cause) => [cause, '0'])) as Record<Cause, string>,
     },
   })
   const kept = useKept(form, `count ${line}`)
