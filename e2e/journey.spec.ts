@@ -1,8 +1,8 @@
 import { expect } from '@playwright/test'
-import { codeHere, pressOn, signIn, tabTo, typeInto, test } from './house'
+import { codeHere, pressOn, signIn, signInByForm, tabTo, typeInto, test } from './house'
 
 test('from an order to a learnt rate', async ({ page }) => {
-  await signIn(page)
+  await signInByForm(page)
   await page.getByRole('link', { name: 'Crops', exact: true }).click()
   await page.getByRole('link', { name: "Weigela 'Plum Harness'" }).click()
   await expect(page.getByText('from 8 batches').first()).toBeVisible()

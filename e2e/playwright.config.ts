@@ -29,11 +29,12 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     locale: 'en-US',
     colorScheme: 'light',
+    contextOptions: { reducedMotion: 'reduce' },
     // Only the round's own tests keep the app on the device.
     serviceWorkers: 'block',
     launchOptions: {
       executablePath: '/usr/bin/chromium',
-      args: ['--no-sandbox', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--no-first-run'],
+      args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--no-first-run'],
     },
   },
   webServer: [...DEMOS.map((port, i) => server(port, `demo${i}`, '')), server(EMPTY, 'empty', '--no-demo')],

@@ -36,6 +36,7 @@ use WetCradle\Core\Plan\Standing;
 use WetCradle\Core\Potting\PotJob;
 use WetCradle\Core\Potting\Shares;
 use WetCradle\Core\Rates\CropPrior;
+use WetCradle\Core\Rates\LearntShare;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Rooting\RootingPace;
 use WetCradle\Core\Rooting\StageTally;
@@ -97,13 +98,13 @@ final class SmallRulesTest extends TestCase
         yield 'share of a take, most' => [static fn () => ShootHabit::of(20, 20, 1, 2, 4), static fn () => ShootHabit::of(20, 20, 1.01, 2, 4), 'capShare'];
         yield 'share of a take, least' => [static fn () => ShootHabit::of(20, 20, 0, 2, 4), static fn () => ShootHabit::of(20, 20, -0.01, 2, 4), 'capShare'];
         yield 'doubt shared, most' => [
-            static fn () => Standing::of(0, [Standing::leftLonger(HouseDefaults::usual())], null, 1.0),
-            static fn () => Standing::of(0, [Standing::leftLonger(HouseDefaults::usual())], null, 1.01),
+            static fn () => Standing::of(0, [LearntShare::usualOfLeftLonger(HouseDefaults::usual())], null, 1.0),
+            static fn () => Standing::of(0, [LearntShare::usualOfLeftLonger(HouseDefaults::usual())], null, 1.01),
             'shared',
         ];
         yield 'doubt shared, least' => [
-            static fn () => Standing::of(0, [Standing::leftLonger(HouseDefaults::usual())], null, 0.0),
-            static fn () => Standing::of(0, [Standing::leftLonger(HouseDefaults::usual())], null, -0.01),
+            static fn () => Standing::of(0, [LearntShare::usualOfLeftLonger(HouseDefaults::usual())], null, 0.0),
+            static fn () => Standing::of(0, [LearntShare::usualOfLeftLonger(HouseDefaults::usual())], null, -0.01),
             'shared',
         ];
         yield 'prior strength' => [static fn () => CropPrior::of(0.5, 0.1, 0.1), static fn () => CropPrior::of(0.5, 0.0, 0.1), 'strength'];

@@ -91,9 +91,21 @@ final class Mutants
                 sprintf('(1.25 * %s + 0.1)', substr($code, $node->getStartFilePos(), $node->getEndFilePos() + 1 - $node->getStartFilePos())),
             );
         }
+        $ofWhole = [];
+        foreach ([Node\Expr\BinaryOp\Identical::class, Node\Expr\BinaryOp\NotIdentical::class] as $compared) {
+            foreach ($finder->findInstanceOf($nodes, $compared) as $node) {
+                [$call, $other] = [$node->left, $node->right];
+                $of = $call instanceof Node\Expr\FuncCall && !$call->isFirstClassCallable() ? $call->getArgs()[0]->value ?? null : null;
+                if ($of !== null && substr($code, $of->getStartFilePos(), $of->getEndFilePos() - $of->getStartFilePos())
+                    === substr($code, $other->getStartFilePos(), $other->getEndFilePos() - $other->getStartFilePos())) {
+                    $ofWhole[] = $call;
+                }
+            }
+        }
         foreach ($finder->findInstanceOf($nodes, Node\Expr\FuncCall::class) as $node) {
             $other = $node->name instanceof Node\Name ? self::FUNCTIONS[$node->name->toString()] ?? null : null;
-            if ($other !== null && !$node->isFirstClassCallable()) {
+            // Rounded up or down, only what is whole already is itself.
+            if ($other !== null && !$node->isFirstClassCallable() && !in_array($node, $ofWhole, true)) {
                 $add($node, $node->name->getStartFilePos(), $node->name->getEndFilePos() + 1, $other);
             }
         }
@@ -126,8 +138,8 @@ final class Mutants
 
     /**
      * Values that are no rule: what is put under a key only so that the key is there, how strictly a list is searched for
-     * what is of its own kind, how finely chance is drawn, and the nought that something is compared with (the comparison is
-     * changed itself).
+     * what is of its own kind, how finely chance is drawn, the time of day that stands for a whole day, and the nought that
+     * something is compared with (the comparison is changed itself).
      *
      * @param array<Node> $nodes
      *
@@ -159,7 +171,7 @@ final class Mutants
             }
         }
         foreach ($finder->findInstanceOf($nodes, Node\Expr\MethodCall::class) as $call) {
-            if ($call->name instanceof Node\Identifier && $call->name->toString() === 'getInt' && !$call->isFirstClassCallable()) {
+            if ($call->name instanceof Node\Identifier && in_array($call->name->toString(), ['getInt', 'setTime'], true) && !$call->isFirstClassCallable()) {
                 $marks = [...$marks, ...$finder->findInstanceOf($call->getArgs(), Node\Scalar\Int_::class)];
             }
         }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Server\Tests;
 
 use Opis\JsonSchema\Errors\ErrorFormatter;
+use Opis\JsonSchema\Uri;
 use Opis\JsonSchema\ValidationResult;
 use Opis\JsonSchema\Validator;
 use PHPUnit\Framework\Assert;
@@ -13,7 +14,9 @@ use Symfony\Component\HttpFoundation\Response;
 /** The contract, held against real requests and answers. */
 final class Contract
 {
+    private const ADDRESS = 'contract:///contract.json';
     private static ?\stdClass $document = null;
+    private static ?Validator $validator = null;
     /** @var array<string, true> "GET /api/crops 200" */
     public static array $met = [];
 
@@ -28,10 +31,12 @@ final class Contract
         if ($answer === null) {
             // Refusals that any address may give, and addresses that are none, have one shape.
             Assert::assertGreaterThanOrEqual(400, $response->getStatusCode(), "{$method} {$path} answers {$status}, which the contract does not know.");
-            $schema = (object) ['$ref' => '#/components/schemas/Refusal'];
+            $at = ['components', 'schemas', 'Refusal'];
         } else {
+            $at = ['paths', (string) $template, strtolower($method), 'responses', $status];
             if (isset($answer->{'$ref'})) {
-                $answer = $document->components->responses->{basename($answer->{'$ref'})};
+                $at = ['components', 'responses', basename($answer->{'$ref'})];
+                $answer = $document->components->responses->{$at[2]};
             }
             $type = strtok((string) $response->headers->get('Content-Type'), ';');
             self::$met["{$method} {$template} {$status}"] = true;
@@ -39,9 +44,9 @@ final class Contract
             if ($type !== 'application/json') {
                 return;
             }
-            $schema = clone $answer->content->{'application/json'}->schema;
+            array_push($at, 'content', 'application/json', 'schema');
         }
-        $result = self::validate($body, $schema);
+        $result = self::validate($body, ...$at);
         $error = $result->error();
         Assert::assertTrue(
             $result->isValid(),
@@ -65,13 +70,13 @@ final class Contract
     /** A body that the server took must be one that the contract allows. */
     public static function mustAllow(string $method, string $path, ?string $body): void
     {
-        $schema = self::bodyOf($method, $path);
-        if ($schema === null) {
+        if (self::bodyOf($method, $path) === null) {
             Assert::assertContains($body, [null, '', '{}'], "{$method} {$path} takes a body that the contract does not know.");
 
             return;
         }
-        $result = self::validate(json_decode($body === null || $body === '' ? '{}' : $body, false), $schema);
+        $at = ['paths', (string) self::templateOf($path), strtolower($method), 'requestBody', 'content', 'application/json', 'schema'];
+        $result = self::validate(json_decode($body === null || $body === '' ? '{}' : $body, false), ...$at);
         $error = $result->error();
         Assert::assertTrue(
             $result->isValid(),
@@ -89,9 +94,18 @@ final class Contract
             : self::document()->paths->{$template}->{strtolower($method)}->requestBody->content->{'application/json'}->schema ?? null;
     }
 
-    private static function validate(mixed $data, object $schema): ValidationResult
+    /** @param string $at where the schema stands in the contract, which is read once, whoever asks */
+    private static function validate(mixed $data, string ...$at): ValidationResult
     {
-        return (new Validator())->validate($data, (object) (['components' => self::document()->components] + get_object_vars(clone $schema)));
+        if (self::$validator === null) {
+            self::$validator = new Validator();
+            self::$validator->resolver()?->registerRaw(self::document(), self::ADDRESS);
+        }
+        $pointer = implode('/', array_map(static fn (string $part) => rawurlencode(strtr($part, ['~' => '~0', '/' => '~1'])), $at));
+
+        $schema = Uri::parse(self::ADDRESS.'#/'.$pointer, true) ?? throw new \LogicException("{$pointer} is no place in the contract.");
+
+        return self::$validator->validate($data, $schema);
     }
 
     /** @return list<string> every operation of the contract, as "GET /api/crops" */

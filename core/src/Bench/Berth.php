@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Bench;
 
+use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\Fact;
 
@@ -22,5 +23,11 @@ final class Berth
     public function isFree(): bool
     {
         return $this->refusal === null;
+    }
+
+    /** Whether its plants would be ready in their week, or before. */
+    public function isInTimeFor(Week $ready): bool
+    {
+        return $this->dates?->isInTimeFor($ready) ?? false;
     }
 }

@@ -6,6 +6,7 @@ namespace WetCradle\Core\Bench;
 
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Crops\WaySheet;
+use WetCradle\Core\Dates\CropTimes;
 use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefaults;
@@ -33,10 +34,22 @@ final class Berths
      */
     public function best(WaySheet $sheet, \DateTimeImmutable $stickOn, int $trays): Berth
     {
+        return $this->all($sheet, $trays, static fn () => $stickOn)[0] ?? throw Refused::because('no_zones', 'zones', Fact::of('refused.berths.no_zones'));
+    }
+
+    /**
+     * Every zone, the one that suits a batch best first.
+     *
+     * @param \Closure(CropTimes): \DateTimeImmutable $stickOn the day on which it would be stuck there, by the pace that it has there
+     *
+     * @return list<Berth>
+     */
+    public function all(WaySheet $sheet, int $trays, \Closure $stickOn): array
+    {
         $berths = [];
         foreach ($this->zones as $id => $zone) {
             try {
-                $when = $this->timetable->dates($sheet, $zone, $stickOn);
+                $when = $this->timetable->dates($sheet, $zone, $stickOn($this->timetable->in($zone, $sheet)));
             } catch (Refused $refused) {
                 $berths[] = [[9, 0.0, 0, $id], new Berth($id, $zone->name, null, null, Fact::said($refused->says))];
                 continue;
@@ -50,7 +63,7 @@ final class Berths
         }
         usort($berths, static fn (array $a, array $b) => $a[0] <=> $b[0]);
 
-        return $berths[0][1] ?? throw Refused::because('no_zones', 'zones', Fact::of('refused.berths.no_zones'));
+        return array_column($berths, 1);
     }
 
     public function take(Berth $berth): void

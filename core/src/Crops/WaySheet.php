@@ -8,8 +8,11 @@ use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
+use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Numbers\Range;
 use WetCradle\Core\Rates\CropPrior;
+use WetCradle\Core\Rates\InWords;
+use WetCradle\Core\Rates\LearntShare;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Rooting\LearntPace;
 use WetCradle\Core\Rooting\RootingPace;
@@ -29,11 +32,13 @@ final class WaySheet
         public readonly ?string $note,
         public readonly ?string $safety,
         public readonly ?LearntPace $learnt = null,
+        public readonly ?LearntShare $through = null,
+        public readonly ?LearntShare $leftLonger = null,
     ) {
     }
 
-    /** The same sheet, with how fast it roots here as its batches have taught; the sheet itself says what it says. */
-    public function learning(?LearntPace $learnt): self
+    /** The same sheet, with how fast it roots here and how many come through, as its batches have taught; the sheet itself says what it says. */
+    public function learning(?LearntPace $learnt, ?LearntShare $through = null, ?LearntShare $leftLonger = null): self
     {
         return new self(
             $this->method,
@@ -46,6 +51,8 @@ final class WaySheet
             $this->note,
             $this->safety,
             $learnt,
+            $through,
+            $leftLonger,
         );
     }
 
@@ -144,6 +151,31 @@ final class WaySheet
     public function speedLnSd(): float
     {
         return $this->learnt->lnSd ?? LearntPace::sheetLnSd();
+    }
+
+    /** What share of what has rooted comes through potting and growing on here. */
+    public function comesThroughHere(): Beta
+    {
+        return $this->through->share ?? $this->potting->survival;
+    }
+
+    /** With what that rests on: batches of its own, or the sheet. */
+    public function comesThroughInWords(): Fact
+    {
+        $said = $this->potting->survival->mean();
+
+        return $this->through === null ? Fact::of('rate.potted_come_through', share: InWords::share($said)) : Fact::of(
+            'rate.potted_come_through_here',
+            share: InWords::inHundred($this->through->share->mean()),
+            batches: $this->through->batches,
+            said: InWords::inHundred($said),
+        );
+    }
+
+    /** What share of what is left longer after a full count still roots here. */
+    public function leftLongerRootsHere(HouseDefaults $house): Beta
+    {
+        return $this->leftLonger->share ?? LearntShare::usualOfLeftLonger($house);
     }
 
     /** Days from sticking to rooted on its bench as it roots here. */

@@ -27,9 +27,9 @@ final class WaysCompared
             throw Refused::because('not_positive', 'squareMetres', Fact::of('refused.ways_compared.not_positive'));
         }
         $days = $way->plannedDaysToRoot($house) + $way->weaningDays();
-        $good = $rate->mean() * $way->potting->survival->mean();
+        $good = $rate->mean() * $way->comesThroughHere()->mean();
         // Several to a hole are insurance: they give one plant where at least one of them roots.
-        $perHole = $way->setting->each > 1 ? (1.0 - (1.0 - $rate->mean()) ** $way->setting->each) * $way->potting->survival->mean() : $good;
+        $perHole = $way->setting->each > 1 ? (1.0 - (1.0 - $rate->mean()) ** $way->setting->each) * $way->comesThroughHere()->mean() : $good;
 
         return [
             'benchDays' => $days,

@@ -42,6 +42,12 @@ final class PlainDates
         return $times->stickBy($ready->monday());
     }
 
+    /** Whether its plants are ready in a week, or before. */
+    public function isInTimeFor(Week $ready): bool
+    {
+        return $this->readyOn <= $ready->sunday();
+    }
+
     /** @param int $heldDays that it stands in its tray longer than it must, for want of hands or room */
     public static function forwards(\DateTimeImmutable $stickOn, CropTimes $times, int $heldDays = 0): self
     {

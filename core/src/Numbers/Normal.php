@@ -42,8 +42,8 @@ final class Normal
         return $z >= 0.0 ? 1.0 - $tail : $tail;
     }
 
-    /** More than 0 and less than 1. */
-    private function unit(): float
+    /** Even: more than 0 and less than 1. */
+    public function unit(): float
     {
         return (($this->random->nextInt() >> 10) + 0.5) / 2 ** 53;
     }

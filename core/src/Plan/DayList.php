@@ -6,6 +6,7 @@ namespace WetCradle\Core\Plan;
 
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Fact;
+use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
 
 /**
@@ -16,7 +17,8 @@ final class DayList
 {
     /**
      * @param list<Outlook>                                         $outlooks
-     * @param list<array{order: string, plants: int, planBy: \DateTimeImmutable}> $unplanned orders no batch serves yet
+     * @param list<array{order: string, plants: int, planBy: \DateTimeImmutable}> $unplanned orders no batch serves yet, each with its last
+     *                                                                            day to stick; asked for some weeks before it
      * @param list<array{
      *     order: string, short: int, due: \DateTimeImmutable, why: Fact, mendable: bool,
      * }> $short orders that will miss by what is known today; due is the last day to mend one
@@ -43,7 +45,8 @@ final class DayList
             }
         }
         foreach ($unplanned as $wanted) {
-            if (self::falls($wanted['planBy'], $week, $running)) {
+            $ask = $wanted['planBy']->modify(sprintf('-%d weeks', $house->whole(HouseDefault::AskAhead)));
+            if (self::falls($ask, $week, $running)) {
                 $things[] = new NextThing(
                     Job::Plan,
                     $wanted['order'],

@@ -14,6 +14,7 @@ final class Drafted
      * @param non-empty-list<int> $orders
      * @param ?int                $saved  cuttings that sharing their insurance saves; null where nothing is shared
      * @param ?Fact               $refusal why no batch was found
+     * @param int                 $part    which of several batches for the same orders
      */
     public function __construct(
         public readonly array $orders,
@@ -23,6 +24,8 @@ final class Drafted
         public readonly ?int $saved,
         public readonly ?Fact $refusal,
         public readonly ?Fact $nearest,
+        public readonly int $part = 1,
+        public readonly int $parts = 1,
     ) {
     }
 }

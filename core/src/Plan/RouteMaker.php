@@ -37,11 +37,11 @@ final class RouteMaker
     {
         return $this->numbers[$way->id] ??= StickNumbers::forGood(
             $this->want->plants,
-            [$way->rate, $way->sheet->potting->survival],
+            [$way->rate, $way->sheet->comesThroughHere()],
             $this->want->confidence,
             $way->cells,
             $way->sheet->setting->each,
-            $way->fails,
+            $way->fails(),
         );
     }
 
@@ -70,11 +70,11 @@ final class RouteMaker
     /** Half now and half at the end of the window: two batches do not share their luck, and the second can follow the first one's count. */
     public function staggered(RouteWay $way, int $most, \DateTimeImmutable $from, \DateTimeImmutable $to): Route
     {
-        $good = [$way->rate->atLeastOneIn($way->sheet->setting->each), $way->sheet->potting->survival];
+        $good = [$way->rate->atLeastOneIn($way->sheet->setting->each), $way->sheet->comesThroughHere()];
         $chance = fn (int $each) => OrderOutlook::of(
             $this->want->plants,
             0,
-            [Standing::of($each * $way->cells, $good)->failing($way->fails), Standing::of($each * $way->cells, $good)->failing($way->fails)],
+            [Standing::of($each * $way->cells, $good)->failing($way->fails()), Standing::of($each * $way->cells, $good)->failing($way->fails())],
         )->chance();
         $each = max(1, intdiv(Trays::toHold($this->want->plants, $way->cells)->number, 2));
         for (; $each < $most && $chance($each) < $this->want->confidence; ++$each) {
@@ -164,7 +164,7 @@ final class RouteMaker
             );
         }
         try {
-            [$number, $chance] = StickCount::forGood($this->want->plants, [$way->sheet->potting->survival])->fewestFor($this->want->confidence);
+            [$number, $chance] = StickCount::forGood($this->want->plants, [$way->sheet->comesThroughHere()])->fewestFor($this->want->confidence);
             ['orderBy' => $orderBy, 'potBy' => $potBy] = $this->want->linersBy() ?? throw new \LogicException('They have a price.');
         } catch (Refused $refused) {
             return Route::impossible(RouteKind::BuyIn, null, $words, Fact::said($refused->says), null);
@@ -212,7 +212,7 @@ final class RouteMaker
     /** The share of holes that give a good plant in the end. */
     private function goodOf(RouteWay $way): float
     {
-        return Beta::product([$way->rate->atLeastOneIn($way->sheet->setting->each), $way->sheet->potting->survival])->mean();
+        return Beta::product([$way->rate->atLeastOneIn($way->sheet->setting->each), $way->sheet->comesThroughHere()])->mean();
     }
 
     /** @return array{0: \DateTimeImmutable, 1: ?Supply} */

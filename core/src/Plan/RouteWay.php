@@ -8,6 +8,7 @@ use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Crops\WayWindows;
 use WetCradle\Core\Dates\CropTimes;
 use WetCradle\Core\Numbers\Beta;
+use WetCradle\Core\Rates\Mishap;
 
 /** One way of a crop as a plan weighs it. */
 final class RouteWay
@@ -16,7 +17,7 @@ final class RouteWay
      * @param Beta  $rate      what the next batch made this way will root
      * @param int   $cells     holes in its tray
      * @param float $positions of a bench that one tray takes
-     * @param float $fails     the chance that a batch fails as a whole
+     * @param ?Mishap $mishap  that a batch fails as a whole; null where none ever does
      */
     public function __construct(
         public readonly int $id,
@@ -28,7 +29,13 @@ final class RouteWay
         public readonly Beta $rate,
         public readonly int $cells,
         public readonly float $positions = 1.0,
-        public readonly float $fails = 0.0,
+        public readonly ?Mishap $mishap = null,
     ) {
+    }
+
+    /** The chance that a batch fails as a whole. */
+    public function fails(): float
+    {
+        return $this->mishap->chance ?? 0.0;
     }
 }

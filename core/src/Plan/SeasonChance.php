@@ -12,7 +12,8 @@ use WetCradle\Core\Refused;
 /**
  * The chance that several orders are met together, by playing the season many times over. Each batch gives a number of
  * good plants drawn from its own BetaBinomial; batches that share a doubt (the mean rate of their way) are drawn together,
- * by a Gaussian copula, so that a way which does worse than hoped does so for all of its batches at once.
+ * by a Gaussian copula, so that a way which does worse than hoped does so for all of its batches at once. A batch that fails as
+ * a whole gives nothing, and what comes after an order's last day is none of its: as `OrderOutlook` has it for one order alone.
  */
 final class SeasonChance
 {
@@ -39,23 +40,32 @@ final class SeasonChance
             throw Refused::because('out_of_range', 'draws', Fact::of('refused.season_chance.out_of_range'));
         }
         $normal = Normal::seeded($seed);
-        $lucks = $batches = $orders = [];
-        foreach ($pools as $p => $pool) {
+        $lucks = $batches = $orders = $sure = [];
+        foreach ($pools as $pool) {
+            // Orders of one last day count the same plants.
+            $places = [];
+            $due = 0;
+            foreach ($pool->orders as $order) {
+                $day = ($order['due'] ?? null)?->format('Y-m-d') ?? '';
+                $places[$day] ??= count($sure) + count($places);
+                $open = max(0, $order['wanted'] - ($order['sent'] ?? 0));
+                $due += $open;
+                $orders[$order['order']] = [$places[$day], $open === 0 ? 0 : $due];
+            }
             foreach ($pool->standing as $standing) {
                 if ($standing->count > 0) {
                     $luck = $standing->luck ?? '';
                     $lucks[$luck] ??= count($lucks);
-                    $batches[] = [$p, self::table($standing), $lucks[$luck], sqrt($standing->shared), sqrt(1.0 - $standing->shared)];
+                    $comes = [];
+                    foreach ($places as $day => $place) {
+                        $comes[$place] = $standing->comes($day === '' ? null : new \DateTimeImmutable((string) $day));
+                    }
+                    $isSure = min($comes) >= 1.0;
+                    $batches[] = [$comes, $isSure, self::table($standing), $lucks[$luck], sqrt($standing->shared), sqrt(1.0 - $standing->shared)];
                 }
             }
-            $due = 0;
-            foreach ($pool->orders as $order) {
-                $open = max(0, $order['wanted'] - ($order['sent'] ?? 0));
-                $due += $open;
-                $orders[$order['order']] = [$p, $open === 0 ? 0 : $due];
-            }
+            $sure = [...$sure, ...array_fill(0, count($places), $pool->sure)];
         }
-        $sure = array_map(static fn (Pool $pool) => $pool->sure, $pools);
         $met = array_fill_keys(array_keys($groups), 0);
         $needs = array_map(static fn (array $group) => array_map(static fn (int $order) => $orders[$order] ?? null, $group), $groups);
         $middle = (int) (self::REACH * self::STEPS);
@@ -65,9 +75,16 @@ final class SeasonChance
             foreach ($lucks as $i) {
                 $shared[$i] = $normal->draw();
             }
-            foreach ($batches as [$p, $table, $luck, $together, $alone]) {
+            foreach ($batches as [$comes, $isSure, $table, $luck, $together, $alone]) {
                 $z = (int) round(self::STEPS * ($together * $shared[$luck] + $alone * $normal->draw()));
-                $good[$p] += $table[max(0, min(2 * $middle, $middle + $z))];
+                $plants = $table[max(0, min(2 * $middle, $middle + $z))];
+                // One luck for all orders: what comes in time for the first comes in time for the next.
+                $late = $isSure ? 0.0 : $normal->unit();
+                foreach ($comes as $place => $chance) {
+                    if ($late < $chance) {
+                        $good[$place] += $plants;
+                    }
+                }
             }
             foreach ($needs as $name => $group) {
                 foreach ($group as $need) {

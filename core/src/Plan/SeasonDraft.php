@@ -4,13 +4,17 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Plan;
 
+use WetCradle\Core\Bench\Berth;
 use WetCradle\Core\Bench\Berths;
 use WetCradle\Core\Bench\Positions;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Compute\Going;
+use WetCradle\Core\Crops\Trays;
 use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
+use WetCradle\Core\Numbers\Beta;
+use WetCradle\Core\Rates\StickParted;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Stock\Yard;
 
@@ -47,15 +51,14 @@ final class SeasonDraft
                 throw Refused::because('stopped', '', Fact::of('draft.stopped'));
             }
             $routes = Routes::lay($want, $yard, $norms, $costs, $today, $house, onlyBatches: true)->routes;
-            $drafted[] = self::place(
-                array_column($orders, 'id'),
-                $want,
-                $routes,
-                $yard,
-                $berths,
-                self::saved($orders, $want),
-                $house->whole(HouseDefault::DraftEarlier),
-            );
+            $saved = self::saved($orders, $want);
+            $parted = $want->mustBe ? self::parted(array_column($orders, 'id'), $want, $routes, $yard->copy(), clone $berths, $saved, $house) : null;
+            if ($parted !== null) {
+                // It was tried with what nobody misses; now it is taken.
+                array_push($drafted, ...self::parted(array_column($orders, 'id'), $want, $routes, $yard, $berths, $saved, $house) ?? []);
+                continue;
+            }
+            $drafted[] = self::place(array_column($orders, 'id'), $want, $routes, $yard, $berths, $saved, $house->whole(HouseDefault::DraftEarlier));
         }
 
         return new self($drafted);
@@ -84,7 +87,7 @@ final class SeasonDraft
                     break;
                 }
                 $berth = $berths->best($way->sheet, $day, Positions::ofTrays($part->trays, $way->positions));
-                if ($berth->isFree() && $berth->dates !== null && $berth->dates->readyOn <= $want->ready->sunday()) {
+                if ($berth->isFree() && $berth->dates !== null && $berth->isInTimeFor($want->ready)) {
                     $berths->take($berth);
                     $supply?->source->take($day, $part->stick);
                     $moved = new Route(
@@ -113,6 +116,88 @@ final class SeasonDraft
     }
 
     /**
+     * What must be there is not left to one batch where one cannot give the chance asked: two or three of them, some weeks apart,
+     * do not fail together.
+     *
+     * @param non-empty-list<int> $orders
+     * @param list<Route>         $routes
+     *
+     * @return ?non-empty-list<Drafted> the last to be stuck first; null where one batch will do, or so many find no place
+     */
+    private static function parted(array $orders, Want $want, array $routes, Yard $yard, Berths $berths, ?int $saved, HouseDefaults $house): ?array
+    {
+        foreach ($routes as $route) {
+            $way = $route->way;
+            if (!$route->isPossible() || $way?->mishap === null || $route->parts === [] || !StickNumbers::isBeyondOne($want->confidence, $way->fails())) {
+                continue;
+            }
+            $each = $way->sheet->setting->each;
+            $good = Beta::product([$way->rate->atLeastOneIn($each), $way->sheet->comesThroughHere()]);
+            $most = 3 * (int) ceil($route->parts[0]->stick / $each);
+            foreach (StickParted::fewest($want->plants, $good, $way->mishap, $want->confidence, $most) as $of) {
+                $parts = $of['stick'] === null || $of['batches'] < 2
+                    ? null
+                    : self::apart($of['batches'], $of['stick'], $want, $way, $route->parts[0], $yard, $berths, $house);
+                if ($parts !== null) {
+                    return array_map(static fn (array $lies, int $i) => new Drafted($orders, $want, new Route(
+                        $route->kind,
+                        $way,
+                        [$lies['part']],
+                        $lies['part']->stick,
+                        $lies['part']->dates->readyOn,
+                        $route->warmTrayWeeks / $of['batches'],
+                        $route->hours / $of['batches'],
+                        $route->costEach,
+                        $of['chance'],
+                        $route->words,
+                    ), $lies['berth'], $i === 0 ? $saved : null, null, null, $i + 1, $of['batches']), $parts, array_keys($parts));
+                }
+            }
+        }
+
+        return null;
+    }
+
+    /**
+     * So many batches of one way, each some weeks before the one before it, with what each lies on and is cut from.
+     *
+     * @param RoutePart $last the one that is stuck last, as it would be alone
+     *
+     * @return ?non-empty-list<array{part: RoutePart, berth: Berth}> null where not all of them find a place, stock and time
+     */
+    private static function apart(
+        int $batches,
+        int $holes,
+        Want $want,
+        RouteWay $way,
+        RoutePart $last,
+        Yard $yard,
+        Berths $berths,
+        HouseDefaults $house,
+    ): ?array {
+        $lie = [];
+        $trays = Trays::toHold(intdiv($holes + $batches - 1, $batches), $way->cells)->number;
+        $stick = $trays * $way->cells * $way->sheet->setting->each;
+        for ($i = 0; $i < $batches; ++$i) {
+            $day = $way->times->workDays->onOrBefore($last->dates->stickOn->modify(sprintf('-%d weeks', $i * $house->whole(HouseDefault::ApartFrom))));
+            $supply = $yard->best($want->crop, $way->id, $day, $stick);
+            $berth = $berths->best($way->sheet, $day, Positions::ofTrays($trays, $way->positions));
+            if (
+                !$way->windows->isOpenIn(Week::containing($day)) || $supply === null || !$supply->isEnough()
+                || !$berth->isFree() || $berth->dates === null || !$berth->isInTimeFor($want->ready)
+            ) {
+                return null;
+            }
+            $berths->take($berth);
+            $supply->source->take($day, $stick);
+            $plants = intdiv($want->plants, $batches) + ($i < $want->plants % $batches ? 1 : 0);
+            $lie[] = ['part' => new RoutePart($berth->dates, $trays, $stick, $supply, $plants), 'berth' => $berth];
+        }
+
+        return $lie === [] ? null : $lie;
+    }
+
+    /**
      * What several orders of one crop and week save by one insurance, in whole trays.
      *
      * @param non-empty-list<array{id: int, plants: int}> $orders
@@ -125,11 +210,11 @@ final class SeasonDraft
         $way = $want->ways[0];
         $stick = static fn (int $plants) => StickNumbers::forGood(
             $plants,
-            [$way->rate, $way->sheet->potting->survival],
+            [$way->rate, $way->sheet->comesThroughHere()],
             $want->confidence,
             $way->cells,
             $way->sheet->setting->each,
-            $way->fails,
+            $way->fails(),
         )->stick();
         try {
             return array_sum(array_map(static fn (array $o) => $stick($o['plants']), $orders)) - $stick($want->plants);

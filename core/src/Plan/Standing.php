@@ -5,8 +5,6 @@ declare(strict_types=1);
 namespace WetCradle\Core\Plan;
 
 use WetCradle\Core\Fact;
-use WetCradle\Core\House\HouseDefault;
-use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Refused;
 
@@ -41,12 +39,6 @@ final class Standing
         }
 
         return new self($count, Beta::product($stages), $luck, $luck === null ? 0.0 : $shared);
-    }
-
-    /** What was left longer after a full count: some may yet root, and little is known of them. */
-    public static function leftLonger(HouseDefaults $house): Beta
-    {
-        return Beta::ofMean($house->number(HouseDefault::LeftLongerRoots), $house->number(HouseDefault::LeftLongerWorth));
     }
 
     /** The same, ready on such days. */

@@ -22,8 +22,7 @@ final class StickAgain
 
     public static function for(WayWindows $windows, CropTimes $times, Week $ready, \DateTimeImmutable $today): self
     {
-        $last = PlainDates::stickBy($ready, $times);
-        if ($last < $today) {
+        if (PlainDates::stickBy($ready, $times) < $today) {
             $late = $ready->until(Week::containing(PlainDates::forwards($today, $times)->readyOn));
 
             return new self(null, null, Fact::of('again.too_late', weeks: max(1, $late)));
@@ -31,20 +30,27 @@ final class StickAgain
         $week = Week::containing($today);
         $run = $windows->openOrNext($week);
         $from = $times->workDays->onOrAfter(max($today, $run->from->monday()));
+        $last = LastDay::toStick($windows, $times, $ready, $today);
         if ($from > $last) {
             return new self(
                 null,
                 null,
-                Fact::of('again.no_material', from: $run->from, last: $last),
+                Fact::of('again.no_material', from: $run->from, last: PlainDates::stickBy($ready, $times)),
             );
         }
-        $last = $times->workDays->onOrBefore(min($last, $run->to->sunday()), $from);
 
-        return new self(
-            $from,
-            $last,
-            $from <= $today ? Fact::of('again.still', last: $last) : Fact::of('again.from', from: $from, last: $last),
-        );
+        return new self($from, $last, self::between($from, $last, $today));
+    }
+
+    /** How it is said where stock or place end it on another day. */
+    public function until(\DateTimeImmutable $last, \DateTimeImmutable $today): Fact
+    {
+        return $this->from === null ? $this->words : self::between($this->from, $last, $today);
+    }
+
+    private static function between(\DateTimeImmutable $from, \DateTimeImmutable $last, \DateTimeImmutable $today): Fact
+    {
+        return $from <= $today ? Fact::of('again.still', last: $last) : Fact::of('again.from', from: $from, last: $last);
     }
 
     public function isPossible(): bool

@@ -45,6 +45,12 @@ final class StickNumbers
         return new self($wanted, $confidence, $cells, $each, $count, $count->fewestFor(min(self::MOST_OF_ONE, $confidence / (1.0 - $fails)))[0], $fails);
     }
 
+    /** Whether so high a chance is more than one batch can give, however large: it may fail as a whole. */
+    public static function isBeyondOne(float $confidence, float $fails): bool
+    {
+        return $confidence > self::MOST_OF_ONE * (1.0 - $fails);
+    }
+
     /** What a planner is told to stick: the chosen chance, in whole trays. */
     public function stick(): int
     {

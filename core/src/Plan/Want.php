@@ -15,6 +15,7 @@ final class Want
      * @param float          $confidence the chance of having enough that is asked
      * @param ?float         $linerPrice of a bought-in liner; null where nobody sells them
      * @param int            $linerWeeks notice that its seller needs
+     * @param bool           $mustBe     whether an order among them must be there
      */
     public function __construct(
         public readonly string $crop,
@@ -25,6 +26,7 @@ final class Want
         public readonly ?float $linerPrice = null,
         public readonly int $linerWeeks = 0,
         public readonly string $pot = '',
+        public readonly bool $mustBe = false,
     ) {
     }
 

@@ -5,8 +5,6 @@ declare(strict_types=1);
 namespace WetCradle\Core\Potting;
 
 use WetCradle\Core\Crops\PotTrigger;
-use WetCradle\Core\House\HouseDefault;
-use WetCradle\Core\House\HouseDefaults;
 
 /** What stands in trays on one line of a batch, and what is known of its roots. */
 final class LineInTrays
@@ -19,6 +17,7 @@ final class LineInTrays
      * @param ?\DateTimeImmutable $countedOn the newest full count
      * @param \DateTimeImmutable  $potOn     by its plan
      * @param float               $rate      what its way has learnt: the share that roots
+     * @param float               $leftLonger the share of what is left longer after a count that still roots
      * @param \Closure(): float   $byCurve   the share of all stuck that has roots by now, by its own checks; asked for only where it counts
      */
     public function __construct(
@@ -32,17 +31,18 @@ final class LineInTrays
         public readonly int $heldDays,
         public readonly PotTrigger $school,
         private readonly float $rate,
+        private readonly float $leftLonger,
         private readonly \Closure $byCurve,
     ) {
     }
 
     /** How many there are to pot: a full count has told who has roots; before it, the curve says how many by now, and before that what the way has learnt. */
-    public function plants(bool $isDue, HouseDefaults $house): int
+    public function plants(bool $isDue): int
     {
         return match (true) {
             $this->rooted > 0 => $this->rooted,
             $isDue && $this->number === 1 => (int) round($this->stuck * ($this->byCurve)()),
-            $this->number > 1 => (int) round($this->stuck * $house->number(HouseDefault::LeftLongerRoots)),
+            $this->number > 1 => (int) round($this->stuck * $this->leftLonger),
             default => (int) round($this->stuck * $this->rate),
         };
     }

@@ -42,7 +42,7 @@ final class ToPot
 
         return self::made(
             $line->batch,
-            $line->plants($trigger->isDue, $house),
+            $line->plants($trigger->isDue),
             $trigger,
             $run,
             $line->potOn,

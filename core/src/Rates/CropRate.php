@@ -126,17 +126,18 @@ final class CropRate implements Calculation
             $muPrior[$j] = $alpha * log($mu) + $beta * log(1.0 - $mu);
         }
 
-        return array_map(static function (float $lnPhi) use ($rootedTerms, $failedTerms, $stuckTerms, $muPrior): array {
+        $rooted = $rootedTerms->alongShares(self::lnPhis(), self::STEPS);
+        $failed = $failedTerms->alongShares(self::lnPhis(), self::STEPS);
+
+        return array_map(static function (float $lnPhi, array $rooted, array $failed) use ($stuckTerms, $muPrior): array {
             $base = -$stuckTerms->exactAt(exp($lnPhi));
-            $rooted = $rootedTerms->alongShares($lnPhi, self::STEPS);
-            $failed = $failedTerms->alongShares($lnPhi, self::STEPS);
             $row = [];
             foreach ($muPrior as $j => $ofMu) {
                 $row[$j] = $base + $ofMu + $rooted[$j] + $failed[self::STEPS - $j];
             }
 
             return $row;
-        }, self::lnPhis());
+        }, self::lnPhis(), $rooted, $failed);
     }
 
     /** @return array{rate: float, rateSd: float, newBatchSd: float, a: float, b: float, low80: float, high80: float} */

@@ -23,6 +23,12 @@ final class InWords
         };
     }
 
+    /** "94 in 100", where one stands beside another. */
+    public static function inHundred(float $share): Fact
+    {
+        return Fact::of('share.in_100', n: (int) round(100 * $share));
+    }
+
     public static function chance(float $chance): Fact
     {
         return match (true) {

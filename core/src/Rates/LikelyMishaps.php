@@ -29,7 +29,13 @@ final class LikelyMishaps
             $asked = array_diff_key($others, $said);
             uasort($asked, static fn (PastBatch $a, PastBatch $b) => $a->rooted * $b->stuck <=> $b->rooted * $a->stuck);
             $least = null;
+            $largest = -1;
             foreach (array_slice($asked, 0, self::LOWEST, true) as $key => $batch) {
+                // More of it rooted than of one that was as large and is asked already: it is no more unlike the rest.
+                if ($batch->stuck <= $largest) {
+                    continue;
+                }
+                $largest = $batch->stuck;
                 $surprise = BatchSurprise::of($prior, array_values(array_diff_key($others, [$key => true])), $batch);
                 if ($surprise->isLikelyAMishap() && $surprise->chanceAsLow < ($least['chance'] ?? 1.0)) {
                     $least = ['key' => $key, 'chance' => $surprise->chanceAsLow];

@@ -24,18 +24,16 @@ final class NurseryLearnt
     /** Before any batch. */
     public static function nothing(): self
     {
-        return self::of([], [], 0);
+        return self::of([]);
     }
 
-    /**
-     * @param list<array{prior: CropPrior, batches: list<PastBatch>}> $ways    without mishaps
-     * @param list<PastBatch>                                         $mishaps
-     * @param int                                                     $batches in all, mishaps among them
-     */
-    public static function of(array $ways, array $mishaps, int $batches): self
+    /** @param list<WayTells> $ways */
+    public static function of(array $ways): self
     {
-        $spread = NurserySpread::learn($ways);
-        $mishap = Mishap::learn($mishaps, $batches);
+        $spread = NurserySpread::byLikelihoods(array_map(static fn (WayTells $way) => $way->spread, $ways));
+        $mishaps = array_merge(...array_map(static fn (WayTells $way) => $way->mishaps, $ways));
+        $batches = array_sum(array_map(static fn (WayTells $way) => $way->batches, $ways));
+        $mishap = Mishap::learn(array_map(static fn (array $one) => PastBatch::of(...$one), $mishaps), $batches);
 
         return new self(
             self::twoDigits($spread->phi),

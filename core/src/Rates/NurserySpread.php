@@ -56,8 +56,13 @@ final class NurserySpread implements Calculation
     /** @param list<array{prior: CropPrior, batches: list<PastBatch>}> $ways */
     public static function learn(array $ways): self
     {
+        return self::byLikelihoods(array_map(static fn (array $way) => CropRate::likelihoodOfSpread($way['prior'], $way['batches']), $ways));
+    }
+
+    /** @param list<non-empty-list<float>> $likely how likely each way's batches are, by the points of `CropRate::lnPhis` */
+    public static function byLikelihoods(array $likely): self
+    {
         $points = CropRate::lnPhis();
-        $likely = array_map(static fn (array $way) => CropRate::likelihoodOfSpread($way['prior'], $way['batches']), $ways);
         $step = (log(150.0) - log(4.0)) / (self::POINTS - 1);
         $logs = [];
         for ($i = 0; $i < self::POINTS; ++$i) {

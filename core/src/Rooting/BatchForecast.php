@@ -27,20 +27,22 @@ final class BatchForecast implements Calculation
     /** More are never made of one batch. */
     private const MOST_CHECKS = 100;
     /** What is less likely than the likeliest by more than this, as a logarithm, has no weight in sums of doubles. */
-    private const NO_WEIGHT = 40.0;
+    private const NO_WEIGHT = 30.0;
     /** Of those that will never root, by how much they may be dead at a check. */
     private const DEAD = 8;
 
     /**
-     * @param list<array{pair: int, share: float, d50: float, shape: float, log: float}> $points how likely each is by what was seen so far
-     * @param array<int, float>                                              $failed by share, how likely that is a batch that failed
-     * @param array<int, float>                                              $dead   of those that will never root, the mean share
-     *                                                                       that was dead at the last check, by point
+     * @param non-empty-list<array{float, float}> $paces  d50 and shape of each pair
+     * @param array<int, array<int, float>>       $logs   how likely each is by what was seen so far, by pair and cell of the share
+     * @param array<int, float>                   $failed by cell, how likely that is a batch that failed
+     * @param array<int, array<int, float>>       $dead   of those that will never root, the mean share that was dead at the last
+     *                                                    check, by pair and cell
      */
     private function __construct(
         private readonly float $trayPhi,
         private readonly int $stuck,
-        private readonly array $points,
+        private readonly array $paces,
+        private readonly array $logs,
         private readonly array $failed,
         private readonly array $dead = [],
     ) {
@@ -55,19 +57,17 @@ final class BatchForecast implements Calculation
      */
     public static function begin(Beta $rate, Mishap $mishap, float $d50, float $d50Sd, float $shape, float $shapeSd, float $trayPhi, int $stuck): self
     {
-        $points = [];
+        $paces = $logs = [];
         $believed = self::believed($rate, $mishap);
         for ($i = 0; $i < self::SPEEDS; ++$i) {
             $z = ($i - intdiv(self::SPEEDS, 2)) * self::SPEED_STEP;
-            foreach (self::SHAPES as $j => $k) {
-                $at = ['pair' => count(self::SHAPES) * $i + $j, 'd50' => $d50 * exp($z * $d50Sd), 'shape' => $shape * exp($k * $shapeSd)];
-                foreach ($believed as [$share, $log]) {
-                    $points[] = ['share' => $share, 'log' => $log - 0.5 * $z ** 2 - 0.5 * $k ** 2] + $at;
-                }
+            foreach (self::SHAPES as $k) {
+                $paces[] = [$d50 * exp($z * $d50Sd), $shape * exp($k * $shapeSd)];
+                $logs[] = array_map(static fn (array $share) => $share[0] - 0.5 * $z ** 2 - 0.5 * $k ** 2, $believed);
             }
         }
 
-        return new self($trayPhi, $stuck, $points, array_map(static fn (array $one) => $one[2], $believed));
+        return new self($trayPhi, $stuck, $paces, $logs, array_map(static fn (array $share) => $share[1], $believed));
     }
 
     public static function name(): string
@@ -150,31 +150,36 @@ final class BatchForecast implements Calculation
     {
         $gone = $culled / $this->stuck;
         // What is still there may root to the last one; more than is there cannot.
-        $points = array_filter($this->points, static fn (array $point) => $point['share'] <= 1.0 - $gone + self::LEAST);
-        if ($points === []) {
+        $most = 1.0 - $gone + self::LEAST;
+        $best = self::best($this->logs, static fn (int $cell) => self::share($cell) <= $most);
+        $pairs = $shares = [];
+        foreach ($this->logs as $pair => $logs) {
+            [$all, $final, $dead] = [0.0, 0.0, 0.0];
+            foreach ($logs as $cell => $log) {
+                $share = self::share($cell);
+                if ($share > $most) {
+                    continue;
+                }
+                $weight = exp($log - $best);
+                $all += $weight;
+                $final += $weight * $share;
+                $dead += $weight * ($this->dead[$pair][$cell] ?? 0.0) * (1.0 - $gone - $share);
+                $shares[$cell] = [$share, ($shares[$cell][1] ?? 0.0) + $weight];
+            }
+            if ($all > 0.0) {
+                [$d50, $shape] = $this->paces[$pair];
+                $pairs[] = ['d50' => $d50, 'shape' => $shape, 'weight' => $all, 'final' => $final / $all, 'dead' => $dead / $all];
+            }
+        }
+        if ($pairs === [] || $shares === []) {
             throw Refused::because('impossible', 'culled', Fact::of('refused.batch_forecast.nothing_left'));
         }
-        $best = max(array_column($points, 'log'));
-        $pairs = $shares = [];
-        foreach ($points as $i => $point) {
-            $weight = exp($point['log'] - $best);
-            $pair = $point['pair'];
-            $pairs[$pair] ??= ['d50' => $point['d50'], 'shape' => $point['shape'], 'weight' => 0.0, 'final' => 0.0, 'dead' => 0.0];
-            $pairs[$pair]['weight'] += $weight;
-            $pairs[$pair]['final'] += $weight * $point['share'];
-            $pairs[$pair]['dead'] += $weight * ($this->dead[$i] ?? 0.0) * (1.0 - $gone - $point['share']);
-            $cell = (int) ($point['share'] * self::SHARES);
-            $shares[$cell] = [$point['share'], ($shares[$cell][1] ?? 0.0) + $weight];
-        }
         $all = array_sum(array_column($pairs, 'weight'));
-        $folded = array_map(static fn (array $pair) => [
-            'weight' => $pair['weight'] / $all,
-            'final' => $pair['final'] / max(self::LEAST ** 2, $pair['weight']), 'dead' => $pair['dead'] / max(self::LEAST ** 2, $pair['weight']),
-        ] + $pair, array_values($pairs));
-        $shares = array_map(static fn (array $share) => [$share[0], $share[1] / $all], array_values($shares));
+        $folded = array_map(static fn (array $pair) => ['weight' => $pair['weight'] / $all] + $pair, $pairs);
+        $shares = array_map(static fn (array $share) => [$share[0], $share[1] / $all], $shares);
         [$fails, $usual, $square] = [0.0, 0.0, 0.0];
-        foreach ($shares as [$share, $weight]) {
-            $failed = $this->failed[(int) ($share * self::SHARES)] ?? 0.0;
+        foreach ($shares as $cell => [$share, $weight]) {
+            $failed = $this->failed[$cell] ?? 0.0;
             $fails += $weight * $failed;
             $usual += $weight * (1.0 - $failed) * $share;
             $square += $weight * (1.0 - $failed) * $share ** 2;
@@ -183,8 +188,8 @@ final class BatchForecast implements Calculation
 
         return new Forecast(
             $folded,
-            Forecast::quantile($shares, 0.1),
-            Forecast::quantile($shares, 0.9),
+            Forecast::quantile(array_values($shares), 0.1),
+            Forecast::quantile(array_values($shares), 0.9),
             $gone,
             $fails,
             $usual / $rest,
@@ -200,34 +205,68 @@ final class BatchForecast implements Calculation
         $weight = 1.0 / (1.0 + max(0.0, $check->lifted / $check->trays - 1.0) / ($this->trayPhi + 1.0));
         $undecided = $weight * ($check->lifted - $check->rooted - $check->dead);
         [$ofRooted, $ofDead] = [$weight * $check->rooted, $weight * $check->dead];
-        $points = $dead = $byShare = [];
-        $least = $this->points === [] ? 0.0 : max(array_column($this->points, 'log')) - self::NO_WEIGHT;
-        foreach ($this->points as $point) {
-            $share = $point['share'];
-            // What could be left out without anybody seeing it makes the next check quicker.
-            if ($share >= $room || $point['log'] < $least) {
-                continue;
+        // How many may be dead is the same at every speed.
+        $gone = [];
+        foreach ($this->failed as $cell => $_) {
+            if (self::share($cell) < $room) {
+                $gone[$cell] = self::dead(($room - self::share($cell)) / $room, $ofDead);
             }
-            $rooted = min(1.0 - self::LEAST, max(self::LEAST, $share * RootCurve::reached($check->tau, $point['d50'], $point['shape']) / $room));
-            // How many may be dead is the same at every speed.
-            $gone = $byShare[(int) ($share * self::SHARES)] ??= self::dead(($room - $share) / $room, $ofDead);
-            $logs = [];
-            foreach ($gone as [$by, $log]) {
-                $logs[] = $log + $undecided * log(max(self::LEAST, 1.0 - $rooted - $by));
+        }
+        // No point is likelier than it would be if as many were dead as suits it best, and as few: where that has no weight beside
+        // the best of all, it is not looked at closer.
+        $rooted = $bounds = [];
+        foreach ($this->logs as $pair => $logs) {
+            $reached = RootCurve::reached($check->tau, ...$this->paces[$pair]) / $room;
+            foreach (array_intersect_key($logs, $gone) as $cell => $log) {
+                $p = min(1.0 - self::LEAST, max(self::LEAST, self::share($cell) * $reached));
+                $rooted[$pair][$cell] = $p;
+                $least = $gone[$cell][0][0];
+                $bounds[$pair][$cell] = $log + $ofRooted * log($p) + $ofDead * log($gone[$cell][self::DEAD - 1][0])
+                    + $undecided * log(max(self::LEAST, 1.0 - $p - $least));
             }
-            $most = max($logs);
-            $sum = $dying = 0.0;
-            foreach ($logs as $j => $log) {
-                $p = exp($log - $most);
-                $sum += $p;
-                $dying += $p * $j;
+        }
+        $most = $least = -INF;
+        foreach ($bounds as $pair => $some) {
+            if (max($some) > $most) {
+                $most = max($some);
+                $cell = (int) array_search($most, $some, true);
+                [$likely] = self::closer($this->logs[$pair][$cell], $rooted[$pair][$cell], $gone[$cell], $ofRooted, $undecided);
+                $least = max($least, $likely - self::NO_WEIGHT);
             }
-            $point['log'] += $ofRooted * log($rooted) + $most + log($sum / self::DEAD);
-            $points[] = $point;
-            $dead[] = ($dying / $sum + 0.5) / self::DEAD;
+        }
+        $logs = $dead = [];
+        foreach ($bounds as $pair => $some) {
+            foreach ($some as $cell => $bound) {
+                if ($bound >= $least) {
+                    [$logs[$pair][$cell], $dead[$pair][$cell]]
+                        = self::closer($this->logs[$pair][$cell], $rooted[$pair][$cell], $gone[$cell], $ofRooted, $undecided);
+                }
+            }
         }
 
-        return new self($this->trayPhi, $this->stuck, $points, $this->failed, $dead);
+        return new self($this->trayPhi, $this->stuck, $this->paces, $logs, $this->failed, $dead);
+    }
+
+    /**
+     * @param non-empty-list<array{float, float}> $gone by how much of them is dead, as `dead` gives it
+     *
+     * @return array{float, float} how likely a point is now, and the mean share of those that never root that is dead then
+     */
+    private static function closer(float $log, float $rooted, array $gone, float $ofRooted, float $undecided): array
+    {
+        $logs = [];
+        foreach ($gone as [$by, $ofDead]) {
+            $logs[] = $ofDead + $undecided * log(max(self::LEAST, 1.0 - $rooted - $by));
+        }
+        $most = max($logs);
+        $sum = $dying = 0.0;
+        foreach ($logs as $j => $one) {
+            $p = exp($one - $most);
+            $sum += $p;
+            $dying += $p * $j;
+        }
+
+        return [$log + $ofRooted * log($rooted) + $most + log($sum / self::DEAD), ($dying / $sum + 0.5) / self::DEAD];
     }
 
     /**
@@ -246,22 +285,41 @@ final class BatchForecast implements Calculation
     }
 
     /**
-     * @return array<int, array{float, float, float}> shares that may root in the end, each with the logarithm of how much it is
-     *                                                believed, and how likely it is then that the batch failed
+     * @return array<int, array{float, float}> by cell of the share that may root in the end: the logarithm of how much it is
+     *                                         believed, and how likely it is then that the batch failed
      */
     private static function believed(Beta $rate, Mishap $mishap): array
     {
         $believed = [];
-        for ($i = 0; $i < self::SHARES; ++$i) {
-            $share = (2 * $i + 1) / (2 * self::SHARES);
-            $failed = $mishap->chance * self::density($mishap->leaves, $share);
-            $density = (1.0 - $mishap->chance) * self::density($rate, $share) + $failed;
+        for ($cell = 0; $cell < self::SHARES; ++$cell) {
+            $failed = $mishap->chance * self::density($mishap->leaves, self::share($cell));
+            $density = (1.0 - $mishap->chance) * self::density($rate, self::share($cell)) + $failed;
             if ($density > 0.0) {
-                $believed[$i] = [$share, log($density), $failed / $density];
+                $believed[$cell] = [log($density), $failed / $density];
             }
         }
 
         return $believed;
+    }
+
+    private static function share(int $cell): float
+    {
+        return (2 * $cell + 1) / (2 * self::SHARES);
+    }
+
+    /**
+     * @param array<int, array<int, float>> $logs   by pair and cell
+     * @param \Closure(int): bool           $counts whether a cell does
+     */
+    private static function best(array $logs, \Closure $counts): float
+    {
+        $best = -INF;
+        foreach ($logs as $some) {
+            $some = array_filter($some, $counts, ARRAY_FILTER_USE_KEY);
+            $best = $some === [] ? $best : max($best, ...$some);
+        }
+
+        return $best;
     }
 
     private static function density(Beta $beta, float $x): float

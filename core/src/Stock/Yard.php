@@ -12,6 +12,12 @@ final class Yard
     {
     }
 
+    /** The same stock, to try what is not done in the end. */
+    public function copy(): self
+    {
+        return new self(array_map(static fn (array $sources) => array_map(static fn (Source $source) => clone $source, $sources), $this->sources));
+    }
+
     /**
      * What each block of a crop can give for one batch.
      *

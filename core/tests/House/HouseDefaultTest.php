@@ -49,7 +49,6 @@ use WetCradle\Core\Plan\DayHours;
 use WetCradle\Core\Plan\Outlook;
 use WetCradle\Core\Plan\PlaceRent;
 use WetCradle\Core\Plan\PlantWorth;
-use WetCradle\Core\Plan\Standing;
 use WetCradle\Core\Plan\StickOrder;
 use WetCradle\Core\Plan\ToStick;
 use WetCradle\Core\Potting\GrowOnSteps;
@@ -57,6 +56,7 @@ use WetCradle\Core\Potting\PotOn;
 use WetCradle\Core\Potting\RootRun;
 use WetCradle\Core\Priority;
 use WetCradle\Core\Rates\HistoryWeight;
+use WetCradle\Core\Rates\LearntShare;
 use WetCradle\Core\Rates\Mishap;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Rooting\BatchForecast;
@@ -366,14 +366,14 @@ final class HouseDefaultTest extends TestCase
         yield 'left longer, roots' => $is(
             HouseDefault::LeftLongerRoots,
             0.2,
-            static fn (HouseDefaults $h) => round(Standing::leftLonger($h)->mean(), 6),
+            static fn (HouseDefaults $h) => round(LearntShare::usualOfLeftLonger($h)->mean(), 6),
             0.4,
             0.2,
         );
         yield 'left longer, worth' => $is(
             HouseDefault::LeftLongerWorth,
             50,
-            static fn (HouseDefaults $h) => round(Standing::leftLonger($h)->a + Standing::leftLonger($h)->b, 6),
+            static fn (HouseDefaults $h) => round(LearntShare::usualOfLeftLonger($h)->a + LearntShare::usualOfLeftLonger($h)->b, 6),
             5.0,
             50.0,
         );

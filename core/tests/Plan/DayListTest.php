@@ -9,6 +9,7 @@ use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\Fact;
+use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Plan\BatchCode;
 use WetCradle\Core\Plan\DayList;
@@ -92,6 +93,28 @@ final class DayListTest extends TestCase
         )[0]->count;
         self::assertSame(120, $count(self::outlook(planned: 120, stickOn: self::TODAY)));
         self::assertSame(50, $count(self::outlook(stuck: 20, rooted: 30)));
+    }
+
+    public function testAnOrderIsAskedForWhileThereIsTimeToPlanIt(): void
+    {
+        $asked = static fn (string $last, string $week = '2027-W19', ?HouseDefaults $house = null) => DayList::of(
+            [],
+            [['order' => 'one', 'plants' => 90, 'planBy' => new \DateTimeImmutable($last)]],
+            [],
+            Week::of($week),
+            new \DateTimeImmutable(self::TODAY),
+            $house ?? HouseDefaults::usual(),
+        );
+        self::assertCount(1, $asked('2027-05-14'));
+        self::assertCount(1, $asked('2027-05-30'), 'The Sunday two weeks on.');
+        self::assertCount(0, $asked('2027-05-31'));
+        self::assertCount(1, $asked('2027-05-31', '2027-W20'), 'It is the week after that which asks.');
+        self::assertCount(0, $asked('2027-05-30', '2027-W20'));
+        self::assertCount(1, $asked('2027-04-01'), 'What is overdue is asked for until it is planned.');
+        $house = HouseDefaults::usual()->with(HouseDefault::AskAhead, 6);
+        self::assertSame('2027-06-27', $asked('2027-06-27', '2027-W19', $house)[0]->due->format('Y-m-d'), 'What is due is the last day itself.');
+        self::assertCount(0, $asked('2027-06-28', '2027-W19', $house));
+        self::assertSame([0, 41], [$asked('2027-05-30')[0]->daysLate, $asked('2027-04-01')[0]->daysLate]);
     }
 
     public function testJobsGoInTheOrderOfTheDay(): void

@@ -91,6 +91,23 @@ final class InTimeTest extends TestCase
         self::assertSame($pool->outlooks()[2]->chance(), $pool->outlooks()[2]->met());
     }
 
+    public function testALateBatchThatNobodyWaitsForMakesNoOrderLate(): void
+    {
+        $on = static fn (string $day) => Standing::of(200, [Beta::of(90, 10)])->readyOn(ReadyDays::planned(self::day($day), 10));
+        $due = self::day('2027-08-01');
+        $order = OrderOutlook::of(140, 0, [$on('2027-07-01'), $on('2027-10-01')], due: $due);
+        self::assertSame([0, false], [$order->weeksLate(), $order->isShort()], 'The first gives it all.');
+        self::assertSame(9, OrderOutlook::of(300, 0, [$on('2027-07-01'), $on('2027-10-01')], due: $due)->weeksLate(), 'Here both are needed.');
+        self::assertSame(0, OrderOutlook::of(300, 0, [$on('2027-07-01'), $on('2027-10-01')])->weeksLate(), 'Nobody asked when.');
+    }
+
+    public function testWhatIsSentIsMetThoughOthersBeforeItWait(): void
+    {
+        $sent = OrderOutlook::of(50, 10, [Standing::of(100, [Beta::of(90, 10)])], 200, 50);
+        self::assertSame(1.0, $sent->chance());
+        self::assertLessThan(0.1, OrderOutlook::of(50, 10, [Standing::of(100, [Beta::of(90, 10)])], 200, 49)->chance());
+    }
+
     public function testABatchThatMayFailAsAWholeIsNoSurerForMoreCuttings(): void
     {
         $of = static fn (int $count) => OrderOutlook::of(100, 0, [Standing::of($count, [Beta::of(90, 10)])->failing(0.1)])->chance();

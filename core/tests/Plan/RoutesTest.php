@@ -31,6 +31,7 @@ use WetCradle\Core\Plan\RouteWay;
 use WetCradle\Core\Plan\SeasonDraft;
 use WetCradle\Core\Plan\Want;
 use WetCradle\Core\Plan\WorkNorms;
+use WetCradle\Core\Rates\Mishap;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Stock\ShootHabit;
 use WetCradle\Core\Stock\Source;
@@ -316,6 +317,41 @@ final class RoutesTest extends TestCase
         self::assertNotNull($drafted[0]->route);
         self::assertNull($drafted[2]->route);
         self::assertStringContainsString('why=(route.too_little ', Told::of($drafted[2]->refusal));
+    }
+
+    public function testWhatMustBeThereIsPartedWhereOneBatchCannotGiveTheChance(): void
+    {
+        $mishap = Mishap::of(0.08, Beta::of(1, 5));
+        $draft = static function (bool $mustBe, float $confidence, int $bench = 40, int $plants = 60) use ($mishap): array {
+            $way = self::way(1, Pattern::SoftTip, 18, 27);
+            $way = new RouteWay(1, 'tips', true, $way->sheet, $way->windows, $way->times, Beta::of(80, 20), 72, 1.0, $mishap);
+
+            return SeasonDraft::make(
+                [['orders' => [['id' => 7, 'plants' => 61]], 'want' => new Want('Fuchsia', 61, Week::of('2027-W36'), [$way], $confidence, mustBe: $mustBe)]],
+                new Yard(['Fuchsia' => [self::source('FU-1', $plants)]]),
+                self::berths($bench),
+                WorkNorms::of(200, 120),
+                Costs::of(18, 1.2),
+                new \DateTimeImmutable(self::TODAY),
+                HouseDefaults::usual(),
+            )->drafted;
+        };
+        self::assertCount(1, $draft(true, 0.9), 'One batch can give nine in ten.');
+        self::assertCount(1, $draft(false, 0.97), 'Only what must be there.');
+        $parted = $draft(true, 0.97);
+        self::assertSame([[1, 2], [2, 2]], array_map(static fn (Drafted $d) => [$d->part, $d->parts], $parted));
+        $days = array_map(static fn (Drafted $d) => $d->route?->parts[0]->dates->stickOn, $parted);
+        self::assertSame(14, (int) $days[1]?->diff($days[0] ?? new \DateTimeImmutable(self::TODAY))->format('%a'), 'They do not share their week.');
+        self::assertSame([31, 30], array_map(static fn (Drafted $d) => $d->route?->parts[0]->plants, $parted));
+        foreach ($parted as $d) {
+            self::assertGreaterThanOrEqual(0.97, $d->route?->chance);
+            self::assertTrue($d->berth?->isFree());
+        }
+        $stick = (int) $parted[0]->route?->parts[0]->stick;
+        self::assertGreaterThan(61, $stick, 'Each gives them all, should the other fail.');
+        self::assertCount(1, $draft(true, 0.97, 2), 'Without room for two it is one.');
+        self::assertCount(1, $draft(true, 0.97, 40, 4), 'And without stock.');
+        self::assertGreaterThan($draft(true, 0.97, 2)[0]->route->chance ?? 1.0, $parted[0]->route?->chance);
     }
 
     /** A full bench, free only before the week that is asked: the batch goes there while its wood is right. */

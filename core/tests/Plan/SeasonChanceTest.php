@@ -10,6 +10,7 @@ use WetCradle\Core\Numbers\BetaBinomial;
 use WetCradle\Core\Numbers\Normal;
 use WetCradle\Core\Plan\OrderOutlook;
 use WetCradle\Core\Plan\Pool;
+use WetCradle\Core\Plan\ReadyDays;
 use WetCradle\Core\Plan\SeasonChance;
 use WetCradle\Core\Plan\Standing;
 use WetCradle\Core\Plan\StickNumbers;
@@ -110,6 +111,28 @@ final class SeasonChanceTest extends TestCase
         self::assertEqualsWithDelta($together->of('first')['chance'], $together->of('both')['chance'], 0.001, 'One luck for both.');
         $half = $play(0.5)->of('both')['chance'];
         self::assertTrue($apart->of('both')['chance'] < $half && $half < $together->of('both')['chance']);
+    }
+
+    public function testWhatFailsOrComesLateIsMissingAsItIsFromEachOrderAlone(): void
+    {
+        $ready = ReadyDays::rooting(new \DateTimeImmutable('2027-06-07'), [30, 34, 40, 48, 60], 34, 0);
+        $batch = static fn (int $stuck) => Standing::of($stuck, [Beta::of(16, 4)])->readyOn($ready)->failing(0.1);
+        $order = static fn (int $id, int $wanted, string $due) => ['order' => $id, 'wanted' => $wanted, 'due' => new \DateTimeImmutable($due)];
+        $pools = [
+            Pool::of([$order(1, 60, '2027-06-13'), $order(2, 40, '2027-07-11')], 5, [$batch(72), $batch(72)]),
+            Pool::of([$order(3, 50, '2027-06-20')], 0, [$batch(84)]),
+            Pool::of([['order' => 4, 'wanted' => 50]], 0, [$batch(84)]),
+        ];
+        $groups = ['1' => [1], '2' => [2], '3' => [3], '4' => [4], 'both' => [1, 2]];
+        $played = SeasonChance::play($pools, array_combine(array_map(static fn ($name) => "order {$name}", array_keys($groups)), $groups), 42, 8000);
+        foreach ($pools as $pool) {
+            foreach ($pool->outlooks() as $id => $outlook) {
+                self::assertEqualsWithDelta($outlook->met(), $played->of("order {$id}")['chance'], 0.02, "order {$id}");
+            }
+        }
+        self::assertLessThan($played->of('order 4')['chance'] - 0.2, $played->of('order 3')['chance'], 'Of the last nobody asked when.');
+        $one = $played->of('order 1')['chance'];
+        self::assertGreaterThan($one * $played->of('order 2')['chance'] + 0.01, $played->of('order both')['chance'], 'What is in time for the first is for the next.');
     }
 
     public function testTheSameSeedPlaysTheSameSeason(): void

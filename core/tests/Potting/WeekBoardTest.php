@@ -50,6 +50,7 @@ final class WeekBoardTest extends TestCase
             3,
             PotTrigger::from($school),
             0.8,
+            0.4,
             static fn () => 0.5,
         );
     }
@@ -71,11 +72,11 @@ final class WeekBoardTest extends TestCase
     public function testHowManyThereAreToPot(): void
     {
         $house = HouseDefaults::usual();
-        self::assertSame(70, self::line(rooted: 70)->plants(true, $house), 'A count has told.');
-        self::assertSame(50, self::line()->plants(true, $house), 'Due, but not counted: by its curve.');
-        self::assertSame(80, self::line()->plants(false, $house), 'Before that, by what its way has learnt.');
-        self::assertSame(40, self::line(number: 2)->plants(true, $house), 'Left longer: by the habit.');
-        self::assertSame(40, self::line(number: 2)->plants(false, $house));
+        self::assertSame(70, self::line(rooted: 70)->plants(true), 'A count has told.');
+        self::assertSame(50, self::line()->plants(true), 'Due, but not counted: by its curve.');
+        self::assertSame(80, self::line()->plants(false), 'Before that, by what its way has learnt.');
+        self::assertSame(40, self::line(number: 2)->plants(true), 'Left longer: by the habit.');
+        self::assertSame(40, self::line(number: 2)->plants(false));
     }
 
     public function testALineIsDueByItsSchoolAndItsJobCountsFromThatDay(): void

@@ -14,11 +14,15 @@ use WetCradle\Core\Crops\SheetOffers;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Beta;
+use WetCradle\Core\Rates\CountedBatch;
 use WetCradle\Core\Rates\CropPrior;
+use WetCradle\Core\Rates\CropRate;
+use WetCradle\Core\Rates\LearntShare;
 use WetCradle\Core\Rates\LikelyMishaps;
 use WetCradle\Core\Rates\Mishap;
 use WetCradle\Core\Rates\NurseryLearnt;
 use WetCradle\Core\Rates\PastBatch;
+use WetCradle\Core\Rates\WayTells;
 use WetCradle\Core\Rooting\BatchForecast;
 use WetCradle\Core\Rooting\Dying;
 use WetCradle\Core\Rooting\Forecast;
@@ -69,15 +73,42 @@ final class LearntTest extends TestCase
         self::assertSame([20.0, 0.97, 0.077, 1.0, 5.0, 0], [
             $nothing->phi, $nothing->lnPhiSd, $nothing->mishap->chance, $nothing->mishap->leaves->a, $nothing->mishap->leaves->b, $nothing->batches,
         ]);
-        $alike = array_map(static fn (int $i) => PastBatch::of(238 + $i % 5, 300), range(1, 12));
-        $ways = array_fill(0, 4, ['prior' => self::prior(), 'batches' => $alike]);
-        $learnt = NurseryLearnt::of($ways, [PastBatch::of(3, 300)], 49);
+        $alike = array_map(static fn (int $i) => CountedBatch::of(238 + $i % 5, 300, 300), range(1, 12));
+        $ways = array_fill(0, 3, WayTells::of(self::prior(), $alike));
+        $learnt = NurseryLearnt::of([...$ways, WayTells::of(self::prior(), [...$alike, CountedBatch::of(3, 300, 300)])]);
         self::assertGreaterThan(60.0, $learnt->phi, 'Batches are much alike here.');
         self::assertSame([0.032, 1, 49], [$learnt->mishap->chance, $learnt->mishaps, $learnt->batches]);
         $again = NurseryLearnt::kept($learnt->phi, $learnt->lnPhiSd, $learnt->mishap, 1, 49);
         self::assertEquals($learnt, $again);
         $spread = self::prior()->spreadAs($learnt->phi, $learnt->lnPhiSd);
         self::assertSame([0.8, 4.0, $learnt->phi, $learnt->lnPhiSd], [$spread->rate, $spread->strength, $spread->phi, $spread->lnPhiSd]);
+    }
+
+    public function testAWayTellsTheNurseryOfItsMishapsAndOfTheRest(): void
+    {
+        $batches = [
+            1 => CountedBatch::of(240, 300, 300), 2 => CountedBatch::of(230, 300, 300), 3 => CountedBatch::of(5, 300, 300),
+            4 => CountedBatch::of(251, 300, 300), 5 => CountedBatch::of(222, 300, 300), 6 => CountedBatch::of(190, 300, 300),
+            // What dried out explains it: a mishap of the nursery's, and the rest of it as good as any.
+            7 => CountedBatch::of(8, 300, 10),
+            // Nobody knows yet.
+            8 => CountedBatch::of(60, 300, 300, true),
+            9 => CountedBatch::of(236, 300, 300), 10 => CountedBatch::of(228, 300, 300), 11 => CountedBatch::of(247, 300, 300),
+        ];
+        $tells = WayTells::of(self::prior(), $batches);
+        self::assertSame([3], array_keys($tells->marked));
+        self::assertSame([[5, 300], [8, 300]], $tells->mishaps);
+        self::assertSame(11, $tells->batches);
+        $rest = [PastBatch::of(240, 300), PastBatch::of(230, 300), PastBatch::of(251, 300), PastBatch::of(222, 300), PastBatch::of(190, 300),
+            PastBatch::of(8, 10), PastBatch::of(60, 300), PastBatch::of(236, 300), PastBatch::of(228, 300), PastBatch::of(247, 300)];
+        self::assertEqualsWithDelta(CropRate::likelihoodOfSpread(self::prior(), $rest), $tells->spread, 1e-9);
+        $batches[3] = CountedBatch::of(5, 300, 300, false, false);
+        $batches[8] = CountedBatch::of(60, 300, 300, true, true);
+        $said = WayTells::of(self::prior(), $batches);
+        self::assertSame([60, 300], $said->mishaps[count($said->mishaps) - 1], 'A person has the last word.');
+        self::assertNotContains([5, 300], $said->mishaps);
+        self::assertSame([], WayTells::of(self::prior(), [])->mishaps);
+        self::assertEquals($tells, WayTells::kept($tells->marked, $tells->mishaps, $tells->batches, $tells->spread));
     }
 
     /** Batches drawn at a speed of their own, around one that the sheet has wrong by a fifth. */
@@ -136,6 +167,42 @@ final class LearntTest extends TestCase
         self::assertSame([], SheetOffers::of($done), 'Once it is on the sheet nothing is offered.');
         $later = $sheet->learning(LearntPace::kept(1.3 * $halfAt, 8.0, 0.16, 1));
         self::assertStringStartsWith('sheet.later batches=1 days=', Told::of(SheetOffers::of($later)[0]['words']));
+    }
+
+    public function testHowManyComeThroughIsLearntAsTheRateIs(): void
+    {
+        $sheet = WaySheet::of(Pattern::SoftTip->sheet(1));
+        $said = $sheet->potting->survival;
+        self::assertNull(LearntShare::learn($said, NurseryLearnt::nothing(), []));
+        self::assertEquals($said, $sheet->comesThroughHere(), 'As the sheet says, until there is a batch.');
+        $batches = array_map(static fn (int $lost) => PastBatch::of(200 - $lost, 200), [50, 61, 44, 70, 58, 39, 52, 66]);
+        $one = LearntShare::learn($said, NurseryLearnt::nothing(), array_slice($batches, 0, 1));
+        $all = LearntShare::learn($said, NurseryLearnt::nothing(), $batches);
+        self::assertNotNull($one);
+        self::assertNotNull($all);
+        self::assertEqualsWithDelta(0.75, $all->share->mean(), 0.03);
+        self::assertTrue($all->share->mean() < $one->share->mean() && $one->share->mean() < $said->mean(), 'One batch goes part of the way.');
+        self::assertSame([1, 8], [$one->batches, $all->batches]);
+        $sure = LearntShare::learn(Beta::of(1e6, 1.0), NurseryLearnt::nothing(), $batches);
+        self::assertLessThan(1.0, $sure?->share->mean(), 'A sheet that says all come through is no end of it.');
+        $here = $sheet->learning(null, $all);
+        self::assertEquals($all->share, $here->comesThroughHere());
+        $offer = array_column(SheetOffers::of($here), null, 'what')['through'];
+        self::assertStringStartsWith('sheet.fewer_come_through here=', Told::of($offer['words']));
+        $done = WaySheet::of(array_replace($here->toArray(), $offer['change']))->learning(null, $all);
+        self::assertEqualsWithDelta($all->share->mean(), $done->potting->survival->mean(), 0.001);
+        self::assertSame([], array_filter(SheetOffers::of($done), static fn (array $one) => $one['what'] === 'through'), 'It is on the sheet.');
+        $more = $sheet->learning(null, LearntShare::kept(990.0, 5.0, 4));
+        self::assertLessThan(0.975, $said->mean());
+        self::assertStringStartsWith('sheet.more_come_through here=', Told::of(array_column(SheetOffers::of($more), null, 'what')['through']['words']));
+        self::assertStringStartsWith('rate.potted_come_through_here share=', Told::of($here->comesThroughInWords()));
+        self::assertStringStartsWith('rate.potted_come_through share=', Told::of($sheet->comesThroughInWords()));
+        self::assertEquals($all, LearntShare::kept($all->share->a, $all->share->b, 8));
+        $house = HouseDefaults::usual();
+        self::assertEquals(LearntShare::usualOfLeftLonger($house), $here->leftLongerRootsHere($house), 'Of what is left longer the house believes something.');
+        $left = LearntShare::learn(LearntShare::usualOfLeftLonger($house), NurseryLearnt::nothing(), [PastBatch::of(41, 60), PastBatch::of(70, 95)]);
+        self::assertGreaterThan(0.55, $left?->share->mean());
+        self::assertEquals($left?->share, $sheet->learning(null, null, $left)->leftLongerRootsHere($house));
     }
 
     public function testAForecastIsKeptAsItWas(): void

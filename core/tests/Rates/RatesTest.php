@@ -85,12 +85,16 @@ final class RatesTest extends TestCase
             $terms[] = [mt_rand(0, 2500), mt_rand(1, 100) / 100];
         }
         $sum = new RisingFactorials($terms);
-        foreach ([log(2.0), log(17.3), log(500.0)] as $lnPhi) {
-            foreach ($sum->alongShares($lnPhi, 200) as $j => $value) {
-                $exact = $sum->exactAt(exp($lnPhi) * $j / 200);
+        $lnPhis = CropRate::lnPhis();
+        $rows = $sum->alongShares($lnPhis, 200);
+        self::assertSame([41, range(1, 199)], [count($rows), array_keys($rows[0])]);
+        foreach ([0, 17, 40] as $k) {
+            foreach ($rows[$k] as $j => $value) {
+                $exact = $sum->exactAt(exp($lnPhis[$k]) * $j / 200);
                 self::assertEqualsWithDelta($exact, $value, 1e-11 * abs($exact));
             }
         }
+        self::assertSame(array_fill(1, 9, 0.0), (new RisingFactorials([[0, 1.0], [5, 0.0]]))->alongShares($lnPhis, 10)[3], 'No batch tells nothing.');
     }
 
     public function testGridAgreesWithDirectSumOverTheSameGrid(): void

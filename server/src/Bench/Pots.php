@@ -9,8 +9,8 @@ use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Bench\Potted;
 use WetCradle\Core\Calendar\Week;
-use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\Priority;
+use WetCradle\Core\Rates\LearntShare;
 use WetCradle\Server\Book\BatchStanding;
 use WetCradle\Server\Book\Counts;
 use WetCradle\Server\Calendar\Today;
@@ -18,6 +18,7 @@ use WetCradle\Server\Crops\SheetBook;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\TrayKind;
+use WetCradle\Server\Rates\LearntShares;
 use WetCradle\Server\Wanted\Pot;
 
 /**
@@ -27,8 +28,9 @@ use WetCradle\Server\Wanted\Pot;
 final class Pots
 {
     private const PLANNED = 'SELECT b.id, b.code, b.sheet_id, b.locked, w.priority, b.pots_zone_id AS stands, b.pots_spaced AS spaced, b.pot_on AS potted_on,
-            b.ready_on, w.pot_id, b.needed, b.planned, s.counted, s.potted, s.states
-        FROM batch b LEFT JOIN batch_standing s ON s.batch_id = b.id LEFT JOIN wanted w ON w.id = b.wanted_id
+            b.ready_on, w.pot_id, b.needed, b.planned, s.counted, s.potted, s.states, y.left_longer
+        FROM batch b JOIN way_sheet h ON h.id = b.sheet_id JOIN way y ON y.id = h.way_id
+        LEFT JOIN batch_standing s ON s.batch_id = b.id LEFT JOIN wanted w ON w.id = b.wanted_id
         WHERE b.called_off = 0 AND b.left_bench_on IS NULL';
     private const LOTS = 'SELECT p.id, p.code, p.pot_id, p.zone_id AS stands, p.spaced, p.potted_on, p.ready_on, min(b.sheet_id) AS sheet_id,
             0 AS locked, group_concat(w.priority) AS priority, group_concat(l.id) AS lines
@@ -105,7 +107,8 @@ final class Pots
             $states = BatchStanding::statesOf($row);
             $pots = match (true) {
                 // What was left longer roots less than the rest did.
-                $row->many('potted') > 0 => $states['rooted'] + (int) round($states['stuck'] * $defaults->number(HouseDefault::LeftLongerRoots)),
+                $row->many('potted') > 0 => $states['rooted'] + (int) round($states['stuck']
+                    * (LearntShares::kept($row, 'left_longer')->share ?? LearntShare::usualOfLeftLonger($defaults))->mean()),
                 $row->many('counted') === 1 => $states['rooted'],
                 default => $row->intOrNull('needed') ?? $row->int('planned'),
             };

@@ -243,4 +243,34 @@ final class Counts
 
         return $counts;
     }
+
+    /**
+     * What became of what was left longer after a count: of each line on which none is without roots any more.
+     *
+     * @param list<int> $ways
+     *
+     * @return array<int, list<array{left: int, rooted: int, lost: array<string, int>}>> by way, the newest batches first; `lost` by cause
+     */
+    public function leftLonger(array $ways): array
+    {
+        $rows = Row::all($this->db, "SELECT s.way_id, l.id AS line, e.to_state, coalesce(e.cause, '') AS cause, sum(e.count) AS count
+            FROM line l JOIN batch b ON b.id = l.batch_id JOIN way_sheet s ON s.id = b.sheet_id JOIN entry e ON e.from_line = l.id
+            WHERE s.way_id IN (?) AND l.number > 1 AND b.left_bench_on IS NOT NULL AND e.from_state = 'stuck' AND e.to_state IN ('rooted', 'lost')
+            AND +e.reverses IS NULL AND NOT EXISTS (SELECT 1 FROM entry r WHERE r.reverses = e.id)
+            AND NOT EXISTS (SELECT 1 FROM standing t WHERE t.line_id = l.id AND t.state = 'stuck' AND t.count > 0)
+            GROUP BY s.way_id, l.id, e.to_state, e.cause ORDER BY b.stuck_on DESC, l.id DESC", [$ways], [ArrayParameterType::INTEGER]);
+        $lines = [];
+        foreach ($rows as $row) {
+            [$way, $line] = [$row->int('way_id'), $row->int('line')];
+            $one = $lines[$way][$line] ?? ['left' => 0, 'rooted' => 0, 'lost' => []];
+            $isRooted = $row->text('to_state') === 'rooted';
+            $lines[$way][$line] = [
+                'left' => $one['left'] + $row->int('count'),
+                'rooted' => $one['rooted'] + ($isRooted ? $row->int('count') : 0),
+                'lost' => $one['lost'] + ($isRooted ? [] : [$row->text('cause') => $row->int('count')]),
+            ];
+        }
+
+        return array_map(array_values(...), $lines);
+    }
 }

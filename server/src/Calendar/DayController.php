@@ -45,7 +45,7 @@ final class DayController
         foreach ($this->wanted->short() as ['order' => $order, 'outlook' => $outlook, 'view' => $view, 'last' => $last]) {
             $wanted[(string) $order->id] = $view;
             $short[] = [
-                'order' => (string) $order->id, 'short' => max(1, $outlook->missing()), 'due' => $last ?? $order->ready()->monday(),
+                'order' => (string) $order->id, 'short' => $outlook->short(), 'due' => $last ?? $order->ready()->monday(),
                 'why' => $outlook->words(), 'mendable' => $last !== null,
             ];
         }

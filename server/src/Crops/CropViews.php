@@ -15,6 +15,7 @@ use WetCradle\Core\Crops\WaysCompared;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefaults;
+use WetCradle\Core\Rates\InWords;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Nursery\House;
@@ -102,10 +103,24 @@ final class CropViews
             'tray' => $tray->toArray(),
             'window' => $this->window($way, $this->today->week()),
             'learnt' => $this->history->learnt($way, $batches),
+            'steps' => self::steps($sheet),
             'offers' => SheetOffers::of($sheet),
             'figures' => WaysCompared::figures($sheet, $rate->forNewBatch, $tray->cells, $tray->squareMetres(), $this->house->defaults()),
             'versions' => $this->versions($way),
         ] + self::derived($sheet, $rules, $this->house->defaults());
+    }
+
+    /** @return list<Fact> what was learnt of what becomes of a batch once it was counted */
+    private static function steps(WaySheet $sheet): array
+    {
+        return array_values(array_filter([
+            $sheet->through === null ? null : $sheet->comesThroughInWords(),
+            $sheet->leftLonger === null ? null : Fact::of(
+                'rate.left_longer_here',
+                share: InWords::share($sheet->leftLonger->share->mean()),
+                batches: $sheet->leftLonger->batches,
+            ),
+        ]));
     }
 
     /** @return array{words: Fact, daysToRoot: array{float, float}, weaningDays: int, differs: list<array<string, string|Fact>>} */

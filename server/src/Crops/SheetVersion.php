@@ -7,6 +7,7 @@ namespace WetCradle\Server\Crops;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use WetCradle\Core\Crops\WaySheet;
+use WetCradle\Core\Rates\LearntShare;
 use WetCradle\Core\Rooting\LearntPace;
 use WetCradle\Server\Account\Account;
 
@@ -22,8 +23,8 @@ class SheetVersion
     public array $details;
 
     private ?WaySheet $read = null;
-    /** @var ?array{halfAt: float, shape: float, lnSd: float, batches: int} with which it was read */
-    private ?array $readWith = null;
+    /** @var list<?array<string, float|int>> with which it was read */
+    private array $readWith = [];
 
     public function __construct(
         #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)] public Way $way,
@@ -39,10 +40,14 @@ class SheetVersion
     /** As it was written, and with how fast its way roots here. */
     public function core(): WaySheet
     {
-        $learnt = $this->way->learnt;
-        if ($this->read === null || $this->readWith !== $learnt) {
-            $pace = $learnt === null ? null : LearntPace::kept($learnt['halfAt'], $learnt['shape'], $learnt['lnSd'], $learnt['batches']);
-            [$this->read, $this->readWith] = [WaySheet::of($this->details)->learning($pace), $learnt];
+        [$learnt, $through, $leftLonger] = $with = [$this->way->learnt, $this->way->through, $this->way->leftLonger];
+        if ($this->read === null || $this->readWith !== $with) {
+            $this->read = WaySheet::of($this->details)->learning(
+                $learnt === null ? null : LearntPace::kept($learnt['halfAt'], $learnt['shape'], $learnt['lnSd'], $learnt['batches']),
+                $through === null ? null : LearntShare::kept($through['a'], $through['b'], $through['batches']),
+                $leftLonger === null ? null : LearntShare::kept($leftLonger['a'], $leftLonger['b'], $leftLonger['batches']),
+            );
+            $this->readWith = $with;
         }
 
         return $this->read;

@@ -27,6 +27,14 @@ class Way
     #[ORM\Column(type: Types::JSON, nullable: true, insertable: false, updatable: false)]
     public ?array $learnt = null;
 
+    /** @var ?array{a: float, b: float, batches: int} what share comes through potting and growing on here; kept by what learns it */
+    #[ORM\Column(type: Types::JSON, nullable: true, insertable: false, updatable: false)]
+    public ?array $through = null;
+
+    /** @var ?array{a: float, b: float, batches: int} what share of what is left longer after a count still roots here; kept by what learns it */
+    #[ORM\Column(type: Types::JSON, nullable: true, insertable: false, updatable: false)]
+    public ?array $leftLonger = null;
+
     public function __construct(
         #[ORM\ManyToOne(inversedBy: 'ways')] #[ORM\JoinColumn(nullable: false)] public Crop $crop,
         #[ORM\Column] public string $name,

@@ -24,6 +24,7 @@ final class DemoJudged
             $ready = $this->checks->judged($check->line, $check->onDay, StageTally::of($check->stages), $check->trays, $check->there, $check->id);
             $check->chance = $ready->chance;
             $check->verdict = $ready->verdict;
+            $check->more = $ready->more();
         }
         $this->em->flush();
     }

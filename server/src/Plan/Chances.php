@@ -27,7 +27,7 @@ final class Chances
         $chance = [];
         foreach ($pools as $pool) {
             foreach ($pool->outlooks() as $order => $outlook) {
-                $chance[$order] = $outlook->chance();
+                $chance[$order] = $outlook->met();
             }
         }
         $customers = Row::pairs($this->db, 'SELECT w.id, c.name FROM wanted w JOIN customer c ON c.id = w.customer_id WHERE w.called_off = 0');

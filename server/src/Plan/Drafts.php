@@ -5,14 +5,12 @@ declare(strict_types=1);
 namespace WetCradle\Server\Plan;
 
 use Doctrine\ORM\EntityManagerInterface;
-use WetCradle\Core\Bench\Berths;
-use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Compute\Going;
 use WetCradle\Core\Fact;
 use WetCradle\Core\Plan\Drafted;
 use WetCradle\Core\Plan\SeasonDraft;
 use WetCradle\Core\Refused;
-use WetCradle\Server\Bench\Tenants;
+use WetCradle\Server\Bench\FreeBerths;
 use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\Way;
@@ -28,14 +26,12 @@ use WetCradle\Server\Wanted\Wanted;
 /** A draft of the season: batches for orders that have none, or for all that is not stuck yet. */
 final class Drafts
 {
-    private const AHEAD_WEEKS = 110;
-
     public function __construct(
         private readonly EntityManagerInterface $em,
         private readonly Ways $ways,
         private readonly Wants $wants,
         private readonly Yards $yards,
-        private readonly Tenants $tenants,
+        private readonly FreeBerths $berths,
         private readonly Rights $rights,
         private readonly NewBatches $newBatches,
         private readonly House $house,
@@ -50,21 +46,13 @@ final class Drafts
         $nursery = $this->house->nursery();
         $going = $anew ? $this->replaced() : [];
         $replaced = array_map(static fn (Batch $b) => $b->code, $going);
-        $zones = [];
-        foreach ($this->em->getRepository(Zone::class)->findAll() as $zone) {
-            $zones[(int) $zone->id] = $zone->core();
-        }
-        $lying = array_map(
-            static fn (array $tenants) => array_values(array_filter($tenants, static fn (Tenant $t) => !in_array($t->batch(), $replaced, true))),
-            $this->tenants->byZone($this->today->week(), $this->today->week()->plus(self::AHEAD_WEEKS)),
-        );
 
         return $this->licensed(
             $going,
             SeasonDraft::make(
                 $this->grouped($anew),
                 $this->yards->all(null, $replaced),
-                new Berths($zones, $lying, $this->house->timetable(), $this->house->defaults()),
+                $this->berths->all($replaced),
                 $nursery->norms(),
                 $nursery->costs(),
                 $this->today->day(),
@@ -93,7 +81,7 @@ final class Drafts
         foreach ($drafted as $draft) {
             $crop = $orders[$draft->orders[0]]->crop;
             $part = $draft->route?->parts[0];
-            $why = $part === null ? null : $this->rights->whyNot($crop, $part->dates->stickOn, $part->stick, $draft->want->plants, $more[$crop->slug] ?? 0);
+            $why = $part === null ? null : $this->rights->whyNot($crop, $part->dates->stickOn, $part->stick, $part->plants, $more[$crop->slug] ?? 0);
             if ($part !== null && $why === null) {
                 $more[$crop->slug] = ($more[$crop->slug] ?? 0) + $part->stick;
             }
@@ -137,6 +125,8 @@ final class Drafts
                     'block' => $part->supply?->source->code,
                     'chance' => $d->route->chance,
                 ],
+                'part' => $d->part,
+                'parts' => $d->parts,
                 'saved' => $d->saved,
                 'refusal' => $d->refusal,
                 'nearest' => $d->nearest,
@@ -200,7 +190,7 @@ final class Drafts
         $trayKind = $this->em->find(TrayKind::class, $sheet->setting->trayKind) ?? throw new \LogicException('A sheet names a kind of tray.');
         $order = $wanted[$draft->orders[0]];
         $want = $draft->want;
-        $amount = new Amount($part->trays, $part->stick, $want->plants, $want->confidence);
+        $amount = new Amount($part->trays, $part->stick, $part->plants, $want->confidence);
         $batch = $this->newBatches->make(Intended::by($way->newest(), $block, $zone, $trayKind, $amount, $part->dates), $order);
         foreach (array_slice($draft->orders, 1) as $id) {
             $batch->shared->add($wanted[$id]);

@@ -13,12 +13,15 @@ use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\Fact;
 use WetCradle\Core\Numbers\Beta;
+use WetCradle\Core\Plan\LastDay;
+use WetCradle\Core\Plan\PlaceInTime;
 use WetCradle\Core\Plan\StickNumbers;
 use WetCradle\Core\Rates\InWords;
 use WetCradle\Core\Rates\Mishap;
 use WetCradle\Core\Rates\StickParted;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Stock\Supply;
+use WetCradle\Server\Bench\FreeBerths;
 use WetCradle\Server\Bench\Tenants;
 use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Calendar\Today;
@@ -40,6 +43,7 @@ final class Planner
         private readonly Learning $learning,
         private readonly Yards $yards,
         private readonly Tenants $tenants,
+        private readonly FreeBerths $berths,
         private readonly Tags $tags,
         private readonly Windows $windows,
         private readonly House $house,
@@ -58,13 +62,22 @@ final class Planner
         $sheet = $way->core();
         $batches = $this->history->of($way);
         $learnt = $this->history->learnt($way, $batches);
-        $potting = $sheet->potting->survival;
+        $potting = $sheet->comesThroughHere();
         $mishap = $this->learning->nursery()->mishap;
         $stages = [$this->history->rateOf($way)->forNewBatch, $potting];
         $numbers = StickNumbers::forGood($plants, $stages, $confidence, $trayKind->cells, $sheet->setting->each, $mishap->chance);
-        $dates = $this->dates($wanted, $way, $stickOn);
         $chosen = $trays ?? (int) $numbers->toArray()[$sheet->reckoning->surplus === Surplus::Expected ? 'simple' : 'chosen']['trays'];
         $stick = $chosen * $trayKind->cells * $sheet->setting->each;
+        // A day that nobody has chosen is worked back by the pace of the place in which it will lie.
+        $place = $stickOn !== null ? null : PlaceInTime::of(
+            $this->berths->all(),
+            $sheet,
+            $this->windows->of($way),
+            $wanted->ready(),
+            $this->today->day(),
+            $trayKind->positionsOf($chosen),
+        );
+        $dates = $this->dates($wanted, $way, $stickOn ?? $place?->dates?->stickOn);
 
         $supplies = $this->supplies($way, $dates->stickOn, $stick);
         $zones = $this->zones($wanted, $sheet, $dates->stickOn, $trayKind->positionsOf($chosen));
@@ -73,12 +86,12 @@ final class Planner
             'plants' => $plants,
             'best' => [
                 'block' => ($supplies[0] ?? null)?->offer->isEnough() === true ? $supplies[0]->source->code : null,
-                'zone' => ($zones[0]['yes'] ?? false) === true ? $zones[0]['id'] : null,
+                'zone' => $place->zone ?? (($zones[0]['yes'] ?? false) === true ? $zones[0]['id'] : null),
             ],
             'rate' => $learnt,
             'potting' => [
                 'mean' => $potting->mean(),
-                'words' => Fact::of('rate.potted_come_through', share: InWords::share($potting->mean())),
+                'words' => $sheet->comesThroughInWords(),
             ],
             'numbers' => $numbers->toArray(),
             'mishaps' => $this->mishaps($plants, $stages, $mishap, $confidence, $numbers, $sheet->setting->each),
@@ -108,7 +121,7 @@ final class Planner
     private function mishaps(int $plants, array $stages, Mishap $mishap, float $confidence, StickNumbers $numbers, int $each): array
     {
         $learnt = $this->learning->nursery();
-        $isOut = $confidence > StickNumbers::MOST_OF_ONE * (1.0 - $mishap->chance);
+        $isOut = StickNumbers::isBeyondOne($confidence, $mishap->chance);
         $stages[0] = $stages[0]->atLeastOneIn($each);
 
         return [
@@ -121,17 +134,14 @@ final class Planner
         ];
     }
 
-    /** Backwards from the week wanted, or forwards from a day given; never from a day gone by. */
+    /** Forwards from a day given, or else from the last on which it can be stuck; never from a day gone by. */
     public function dates(Wanted $wanted, Way $way, ?\DateTimeImmutable $stickOn): PlainDates
     {
         $times = $this->house->timetable()->usual($way->core());
-        $backwards = PlainDates::backwards($wanted->ready(), $times);
+        $today = $this->today->day();
+        $last = fn () => LastDay::toStick($this->windows->of($way), $times, $wanted->ready(), $today);
 
-        return match (true) {
-            $stickOn !== null => PlainDates::forwards($stickOn, $times),
-            $backwards->stickOn < $this->today->day() => PlainDates::forwards($times->workDays->onOrAfter($this->today->day()), $times),
-            default => $backwards,
-        };
+        return PlainDates::forwards($stickOn ?? max($last(), $times->workDays->onOrAfter($today)), $times);
     }
 
     public function offer(Zone $zone, WaySheet $sheet, PlainDates $dates, int $positions, ?string $but = null): Offer
@@ -229,7 +239,10 @@ final class Planner
             $when = $dates[(int) $zone->id] ?? null;
             $batch = $this->tenant($sheet, $when ?? $this->house->timetable()->dates($sheet, null, $stickOn), $positions);
             $offer = $zone->core()->offerTo($batch, $tenants[(int) $zone->id] ?? []);
-            $rank[(int) $zone->id] = $when === null ? [9, 0.0, 0] : $offer->rank($batch, $this->house->defaults());
+            // Of those that can take it, those that are in time come first.
+            [$nearness, $distance, $free] = $when === null ? [9, 0.0, 0] : $offer->rank($batch, $this->house->defaults());
+            $isLate = $offer->isYes() && $when !== null && !$when->isInTimeFor($wanted->ready());
+            $rank[(int) $zone->id] = [$nearness, $isLate, $distance, $free];
             $names = array_values(array_unique(array_map(static fn (Tenant $t) => $t->batch(), $offer->neighbours)));
             $codes = [...$codes, ...$names];
             $offers[] = [

@@ -31,30 +31,31 @@ final class Redating
     {
         $this->house->forgetAir();
 
-        return $this->anew(null, null);
+        return $this->anew();
     }
 
     /** A new version of a way's sheet: what is planned has gone over to it. */
     public function becauseASheetChanged(Way $way): int
     {
-        return $this->anew($way, null);
+        return $this->anew(ways: [$way]);
     }
 
     #[AsEventListener(SpeedLearnt::class)]
     public function becauseOfItsSpeed(SpeedLearnt $learnt): void
     {
-        $this->anew($learnt->way, null);
+        $this->anew(ways: $learnt->ways);
     }
 
     /** Its warmth, or that it has any: what roots or stands there keeps other days. */
     public function becauseAZoneChanged(Zone $zone): int
     {
-        return $this->anew(null, $zone);
+        return $this->anew(zone: $zone);
     }
 
-    private function anew(?Way $way, ?Zone $zone): int
+    /** @param ?list<Way> $ways only of these */
+    private function anew(?array $ways = null, ?Zone $zone = null): int
     {
-        $living = $this->living($way, $zone);
+        $living = $this->living($ways, $zone);
         $before = array_map(static fn (Batch $batch) => [$batch->days->weanOn, $batch->days->readyOn], $living);
         $lots = $this->lots($living);
         if ($lots !== []) {
@@ -120,14 +121,21 @@ final class Redating
             ->setParameter('batches', $left), PotLot::class);
     }
 
-    /** @return list<Batch> planned, on a bench, or growing in pots */
-    private function living(?Way $way, ?Zone $zone): array
+    /**
+     * @param ?list<Way> $ways
+     *
+     * @return list<Batch> planned, on a bench, or growing in pots
+     */
+    private function living(?array $ways, ?Zone $zone): array
     {
         $query = $this->em->createQuery('SELECT b, s, h, v, z, x FROM '.Batch::class.' b LEFT JOIN b.standing s JOIN b.sheet h JOIN h.way v JOIN b.zone z
             LEFT JOIN z.closed x
-            WHERE b.calledOff = false AND (b.leftBenchOn IS NULL OR s.live > 0) AND (:way IS NULL OR h.way = :way)
+            WHERE b.calledOff = false AND (b.leftBenchOn IS NULL OR s.live > 0) '.($ways === null ? '' : 'AND h.way IN (:ways) ').'
             AND (:zone IS NULL OR b.zone = :zone) ORDER BY b.id, x.fromWeek');
+        if ($ways !== null) {
+            $query->setParameter('ways', $ways);
+        }
 
-        return Row::things($query->setParameter('way', $way?->id)->setParameter('zone', $zone?->id), Batch::class);
+        return Row::things($query->setParameter('zone', $zone?->id), Batch::class);
     }
 }

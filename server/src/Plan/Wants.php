@@ -8,6 +8,7 @@ use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\Plan\RouteWay;
 use WetCradle\Core\Plan\Want;
+use WetCradle\Core\Priority;
 use WetCradle\Server\Crops\Crop;
 use WetCradle\Server\Crops\Way;
 use WetCradle\Server\Crops\Windows;
@@ -44,6 +45,7 @@ final class Wants
             $crop->linerPrice,
             $crop->linerWeeks,
             $wanted->pot->name,
+            $wanted->priority === Priority::Must,
         );
     }
 
@@ -64,7 +66,7 @@ final class Wants
                 $this->history->rateOf($way)->forNewBatch,
                 $kind->cells,
                 $kind->positions,
-                $this->learning->nursery()->mishap->chance,
+                $this->learning->nursery()->mishap,
             );
         }, $crop->ways->toArray()));
     }

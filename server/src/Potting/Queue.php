@@ -124,6 +124,7 @@ final class Queue
             $batch->days->heldDays,
             $batch->sheet->core()->potting->trigger,
             $this->history->rateOf($batch->sheet->way)->rate,
+            $batch->sheet->core()->leftLongerRootsHere($this->house->defaults())->mean(),
             fn () => $this->curves->rootedNow($batch),
         );
         $pot = $this->pottings->potOf($batch);

@@ -7,11 +7,11 @@ namespace WetCradle\Server\Rates;
 use Doctrine\DBAL\Connection;
 use WetCradle\Core\Book\BatchResult;
 use WetCradle\Core\Numbers\Beta;
-use WetCradle\Core\Rates\CropPrior;
-use WetCradle\Core\Rates\LikelyMishaps;
+use WetCradle\Core\Rates\CountedBatch;
 use WetCradle\Core\Rates\Mishap;
 use WetCradle\Core\Rates\NurseryLearnt;
-use WetCradle\Core\Rates\PastBatch;
+use WetCradle\Core\Rates\WayTells;
+use WetCradle\Server\Crops\Way;
 use WetCradle\Server\Crops\Ways;
 use WetCradle\Server\Database\Row;
 
@@ -103,28 +103,13 @@ final class Learning
         foreach ($this->past() as $past) {
             $ofCrops[$past['crop']][$past['id']] = $past;
         }
-        $marked = $mishaps = $ways = [];
-        $batches = 0;
-        $before = NurseryLearnt::nothing();
+        $kept = $this->told();
+        $tells = $marked = [];
         foreach ($this->ways->house() as $way) {
-            $all = $ofCrops[(int) $way->crop->id] ?? [];
-            $prior = $way->core()->reckoning->prior;
-            $found = self::likely($prior->spreadAs($before->phi, $before->lnPhiSd), $all, 'stuck');
-            $batches += count($all);
-            // Where what is known to have gone by a mishap explains it, the rest tells of the crop as any batch does.
-            $marked += self::likely($prior->spreadAs($before->phi, $before->lnPhiSd), $all, 'could');
-            $ordinary = [];
-            foreach ($all as $id => $past) {
-                if ($past['said'] ?? isset($found[$id])) {
-                    $mishaps[] = PastBatch::of($past['rooted'], $past['stuck']);
-                }
-                if (!($past['said'] ?? isset($marked[$id]))) {
-                    $ordinary[] = PastBatch::of($past['rooted'], $past['could']);
-                }
-            }
-            $ways[] = ['prior' => $prior, 'batches' => $ordinary];
+            $tells[] = $one = $this->tells($way, $ofCrops[(int) $way->crop->id] ?? [], $kept[(int) $way->id] ?? null);
+            $marked += $one->marked;
         }
-        $learnt = NurseryLearnt::of($ways, $mishaps, $batches);
+        $learnt = NurseryLearnt::of($tells);
         $this->db->update('learnt', [
             'stale' => 0, 'phi' => $learnt->phi, 'ln_phi_sd' => $learnt->lnPhiSd, 'mishap_chance' => $learnt->mishap->chance,
             'mishap_a' => $learnt->mishap->leaves->a, 'mishap_b' => $learnt->mishap->leaves->b, 'mishaps' => $learnt->mishaps,
@@ -142,32 +127,74 @@ final class Learning
     }
 
     /**
-     * @param array<int, Past>  $all by batch
-     * @param 'stuck'|'could' $of what its rooted ones are told of
+     * As it was kept where nothing that it rests on is another.
      *
-     * @return array<int, float>
+     * @param array<int, Past> $past by batch
      */
-    private static function likely(CropPrior $prior, array $all, string $of): array
+    private function tells(Way $way, array $past, ?Row $kept): WayTells
     {
-        return LikelyMishaps::among(
-            $prior,
-            array_map(static fn (array $past) => PastBatch::of($past['rooted'], $past[$of]), $all),
-            // Of one that is still rooting nobody knows yet.
-            array_map(
-                static fn (array $past) => $past['said'] ?? false,
-                array_filter($all, static fn (array $past) => $past['said'] !== null || $past['waiting'] > 0),
-            ),
+        $prior = $way->core()->reckoning->prior;
+        $batches = array_map(
+            static fn (array $one) => CountedBatch::of($one['rooted'], $one['stuck'], $one['could'], $one['waiting'] > 0, $one['said']),
+            $past,
         );
+        $restsOn = hash('xxh128', serialize([$prior->rate, $prior->strength, $batches]));
+        if ($kept?->text('rests_on') === $restsOn) {
+            return WayTells::kept(
+                self::numbers($kept, 'marked'),
+                self::pairs($kept),
+                $kept->many('batches'),
+                array_values(self::numbers($kept, 'spread')) ?: throw new \LogicException('What is kept has its points.'),
+            );
+        }
+        $tells = WayTells::of($prior, $batches);
+        $this->db->executeStatement('INSERT OR REPLACE INTO way_tells VALUES (?, ?, ?, ?, ?, ?)', [
+            $way->id, $restsOn, json_encode((object) $tells->marked, JSON_THROW_ON_ERROR), json_encode($tells->mishaps, JSON_THROW_ON_ERROR), $tells->batches,
+            json_encode($tells->spread, JSON_THROW_ON_ERROR),
+        ]);
+
+        return $tells;
+    }
+
+    /** @return list<array{int, int}> */
+    private static function pairs(Row $kept): array
+    {
+        $pairs = [];
+        foreach ($kept->json('mishaps') as $pair) {
+            [$rooted, $stuck] = is_array($pair) ? array_values($pair) : [0, 0];
+            $pairs[] = [is_int($rooted) ? $rooted : 0, is_int($stuck) ? $stuck : 0];
+        }
+
+        return $pairs;
+    }
+
+    /** @return array<int, Row> by way */
+    private function told(): array
+    {
+        $kept = [];
+        foreach (Row::all($this->db, 'SELECT * FROM way_tells') as $row) {
+            $kept[$row->int('way_id')] = $row;
+        }
+
+        return $kept;
+    }
+
+    /** @return array<int, float> */
+    private static function numbers(Row $row, string $column): array
+    {
+        $numbers = [];
+        foreach ($row->json($column) as $key => $value) {
+            $numbers[(int) $key] = is_numeric($value) ? (float) $value : 0.0;
+        }
+
+        return $numbers;
     }
 
     /** @return array<int, float> by batch */
     private function marked(): array
     {
         if ($this->marked === null) {
-            $this->marked = [];
-            foreach ($this->row()->json('marked') as $batch => $chance) {
-                $this->marked[(int) $batch] = is_numeric($chance) ? (float) $chance : 0.0;
-            }
+            $this->marked = self::numbers($this->row(), 'marked');
         }
 
         return $this->marked;

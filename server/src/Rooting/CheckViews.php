@@ -41,7 +41,7 @@ final class CheckViews
             'threshold' => $check->threshold,
             'chance' => $check->chance,
             'verdict' => $check->verdict,
-            'words' => Readiness::said($check->verdict, $check->chance, $check->rooted, $check->lifted, $check->threshold, null, $check->there),
+            'words' => Readiness::said($check->verdict, $check->chance, $check->rooted, $check->lifted, $check->threshold, $check->more, $check->there),
             'trays' => $check->trays,
             'note' => $check->note,
             'depthMm' => $check->depthMm,

@@ -26,6 +26,7 @@ final class Checks
         private readonly Entering $entering,
         private readonly Ledger $ledger,
         private readonly Forecasts $forecasts,
+        private readonly SeenBatches $seen,
         private readonly Writing $writing,
         private readonly House $house,
         private readonly Today $today,
@@ -73,6 +74,7 @@ final class Checks
             $this->today->now(),
         );
         $check->trays = $trays;
+        $check->more = $ready->more();
         $check->depthMm = $depthMm;
         $check->quality = $quality;
         $this->em->persist($check);
@@ -105,7 +107,7 @@ final class Checks
 
         return Readiness::of(
             $line->number === 1 ? $this->forecasts->knownBy($batch, $day, $which) : $this->forecasts->ofWhatWasLeft($batch, $there),
-            $this->forecasts->lifted($batch, $day, $tally->lifted(), $tally->rooted(), $tally->counts[RootStage::Dead->value], $trays, $line->number === 1),
+            $this->seen->lifted($batch, $day, $tally->lifted(), $tally->rooted(), $tally->counts[RootStage::Dead->value], $trays, $line->number === 1),
             $batch->sheet->core()->potting->readyShare,
             $there,
             $this->house->defaults(),

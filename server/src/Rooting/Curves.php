@@ -21,6 +21,7 @@ final class Curves
 
     public function __construct(
         private readonly Forecasts $forecasts,
+        private readonly SeenBatches $seen,
         private readonly GivenWarmth $warmth,
         private readonly Counts $counts,
         private readonly Today $today,
@@ -37,7 +38,7 @@ final class Curves
     public function view(Batch $batch): array
     {
         $forecast = $this->forecasts->of($batch);
-        $seen = $this->forecasts->seen($batch);
+        $seen = $this->seen->of($batch);
         $today = $this->today->day();
         $readyShare = $batch->sheet->core()->potting->readyShare;
         $now = $this->warmth->until($batch, $today);

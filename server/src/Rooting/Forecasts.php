@@ -8,55 +8,49 @@ use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use Doctrine\DBAL\ParameterType;
 use Doctrine\ORM\EntityManagerInterface;
-use Psr\EventDispatcher\EventDispatcherInterface;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Plan\ReadyDays;
-use WetCradle\Core\Plan\Standing;
 use WetCradle\Core\Rates\Mishap;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Rooting\BatchForecast;
 use WetCradle\Core\Rooting\Forecast;
 use WetCradle\Core\Rooting\LearntPace;
-use WetCradle\Core\Rooting\LiftedThen;
-use WetCradle\Core\Rooting\OwnPace;
-use WetCradle\Server\Book\Counts;
-use WetCradle\Server\Crops\Way;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Database\Written;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Rates\CropHistory;
 use WetCradle\Server\Rates\Learning;
+use WetCradle\Server\Rates\LearntShares;
 
 /**
  * What is believed of each batch that was stuck, kept: every screen that says how far one is, how much of it will root or how
  * likely that is asks here. Whatever a forecast rests on marks it old in the database; before the transaction of a write ends,
  * those that are old are reckoned anew.
  *
- * @phpstan-type Seen array{
- *     id: int, on: \DateTimeImmutable, lifted: int, rooted: int, dead: int, culled: int, trays: int, full: bool, tau: float,
- * }
+ * @phpstan-import-type Seen from SeenBatches
  */
 final class Forecasts
 {
     /** What has not rooted after so many days is no longer waited for. */
     private const NEVER = 500;
-    /** So many of the newest batches of a way teach how fast it roots. */
-    private const TEACH = 12;
     /** @var array<int, ?Forecast> by batch */
     private array $known = [];
+    /** @var ?array{string, list<string>, BatchForecast} the newest that was reckoned: of which batch and belief, and by what was seen */
+    private ?array $last = null;
 
     public function __construct(
         private readonly EntityManagerInterface $em,
         private readonly Connection $db,
         private readonly CropHistory $history,
         private readonly Learning $learning,
+        private readonly LearntShares $shares,
+        private readonly SeenBatches $seen,
+        private readonly Speeds $speeds,
         private readonly GivenWarmth $warmth,
-        private readonly Counts $counts,
         private readonly House $house,
-        private readonly EventDispatcherInterface $events,
     ) {
     }
 
@@ -106,18 +100,18 @@ final class Forecasts
         $by = $day?->format('Y-m-d');
 
         return $this->believed($batch, array_values(array_filter(
-            $this->seen($batch),
+            $this->seen->of($batch),
             static fn (array $seen) => $by === null || [$seen['on']->format('Y-m-d'), $seen['id']] < [$by, $but ?? PHP_INT_MAX],
         )));
     }
 
-    /** What is believed of what was left longer after a count: as many of it root as the house has learnt, as fast as the rest did. */
+    /** What is believed of what was left longer after a count: as many of it root as its way has learnt, as fast as the rest did. */
     public function ofWhatWasLeft(Batch $batch, int $there): BatchForecast
     {
         [, , $d50, $d50Sd, $shape, $shapeSd, $alike] = $this->asked($batch);
 
         return BatchForecast::begin(
-            Standing::leftLonger($this->house->defaults()),
+            $batch->sheet->core()->leftLongerRootsHere($this->house->defaults()),
             Mishap::of(0.0, Beta::of(1.0, 5.0)),
             $d50,
             $d50Sd,
@@ -126,97 +120,6 @@ final class Forecasts
             $alike,
             max(1, $there),
         );
-    }
-
-    /** A check of so many as the model takes it; of what was left longer, nothing was taken out before. */
-    public function lifted(Batch $batch, \DateTimeImmutable $day, int $lifted, int $rooted, int $dead, int $trays, bool $isFirstLine): LiftedThen
-    {
-        $taken = $isFirstLine ? $this->counts->takenOut([(int) $batch->id])[(int) $batch->id] ?? [] : [];
-        $culled = min(self::before($taken, $day), self::stuck($batch) - 1);
-
-        return LiftedThen::of($this->warmth->until($batch, $day), $lifted, $rooted, $dead, max(0, $culled), $trays);
-    }
-
-    /**
-     * What was lifted while all of it stood there, and the first full count.
-     *
-     * @return list<Seen>
-     */
-    public function seen(Batch $batch): array
-    {
-        return $this->seenOf([$batch])[(int) $batch->id];
-    }
-
-    /**
-     * @param list<Batch> $batches
-     *
-     * @return array<int, list<Seen>> by batch
-     */
-    private function seenOf(array $batches): array
-    {
-        $ids = array_map(static fn (Batch $batch) => (int) $batch->id, $batches);
-        $counts = $this->counts->first($ids);
-        $taken = $this->counts->takenOut($ids);
-        $checks = [];
-        foreach (Row::all(
-            $this->db,
-            'SELECT l.batch_id, r.id, r.on_day, r.lifted, r.rooted, r.stages, r.trays FROM root_check r JOIN line l ON l.id = r.line_id
-                WHERE l.batch_id IN (?) AND l.number = 1 ORDER BY r.on_day, r.id',
-            [$ids],
-            [ArrayParameterType::INTEGER],
-        ) as $row) {
-            $checks[$row->int('batch_id')][] = $row;
-        }
-        $all = [];
-        foreach ($batches as $batch) {
-            $id = (int) $batch->id;
-            $all[$id] = $this->seenBy($batch, $checks[$id] ?? [], $taken[$id] ?? [], $counts[$id] ?? null);
-        }
-
-        return $all;
-    }
-
-    /**
-     * @param list<Row>                                              $checks
-     * @param list<array{on: string, all: int, dead: int}>           $taken
-     * @param ?array{on: \DateTimeImmutable, rooted: int} $count
-     *
-     * @return list<Seen>
-     */
-    private function seenBy(Batch $batch, array $checks, array $taken, ?array $count): array
-    {
-        $stuck = self::stuck($batch);
-        $seen = [];
-        foreach ($checks as $row) {
-            $on = $row->day('on_day');
-            $culled = self::before($taken, $on);
-            if ($culled < $stuck && ($count === null || $on < $count['on'])) {
-                $seen[] = [
-                    'id' => $row->int('id'), 'on' => $on, 'lifted' => $row->int('lifted'), 'rooted' => $row->many('rooted'),
-                    'dead' => $row->counts('stages')['dead'] ?? 0,
-                    'culled' => $culled, 'trays' => $row->int('trays'), 'full' => false, 'tau' => $this->warmth->until($batch, $on),
-                ];
-            }
-        }
-        $there = $count === null ? 0 : $stuck - self::before($taken, $count['on']);
-        if ($count !== null && $there > 0) {
-            $rooted = min($there, $count['rooted']);
-            $dead = array_sum(array_map(static fn (array $day) => $day['on'] === $count['on']->format('Y-m-d') ? $day['dead'] : 0, $taken));
-            $seen[] = [
-                // Counted one by one, none tells less for standing beside another.
-                'id' => PHP_INT_MAX, 'on' => $count['on'], 'lifted' => $there, 'rooted' => $rooted,
-                'dead' => min($there - $rooted, $dead), 'culled' => $stuck - $there,
-                'trays' => $there, 'full' => true, 'tau' => $this->warmth->until($batch, $count['on']),
-            ];
-        }
-
-        return $seen;
-    }
-
-    /** @param list<array{on: string, all: int, dead: int}> $taken */
-    private static function before(array $taken, \DateTimeImmutable $day): int
-    {
-        return array_sum(array_map(static fn (array $one) => $one['on'] < $day->format('Y-m-d') ? $one['all'] : 0, $taken));
     }
 
     /** Reckons anew what is marked old. Must run inside a transaction. */
@@ -238,48 +141,12 @@ final class Forecasts
                 ->setParameter('some', $some), Batch::class);
             $this->reckon($batches);
         }
+        $this->shares->anew($stale);
         $this->db->executeStatement('UPDATE batch_forecast SET stale = 0 WHERE stale = 1');
-        if ($this->learnSpeeds($stale) !== []) {
+        if ($this->speeds->learn($stale) !== []) {
             // What is dated anew by it, and what is rooting, marks itself old once more; it teaches nothing new.
             $this->keepInStep();
         }
-    }
-
-    /**
-     * How fast ways root, by what has left its trays: the newest batches of each.
-     *
-     * @param list<int> $changed batches of which the own pace may be another
-     *
-     * @return list<Way> of which it is another
-     */
-    private function learnSpeeds(array $changed): array
-    {
-        $ways = array_map(intval(...), Row::words($this->db, 'SELECT DISTINCT s.way_id FROM batch b JOIN way_sheet s ON s.id = b.sheet_id
-            WHERE b.id IN (?) AND b.left_bench_on IS NOT NULL', [$changed], [ArrayParameterType::INTEGER]));
-        $own = [];
-        foreach (Row::all($this->db, 'SELECT s.way_id, f.own FROM batch_forecast f JOIN batch b ON b.id = f.batch_id JOIN way_sheet s ON s.id = b.sheet_id
-            WHERE s.way_id IN (?) AND f.own IS NOT NULL ORDER BY b.stuck_on DESC, b.id DESC', [$ways], [ArrayParameterType::INTEGER]) as $row) {
-            $kept = array_map(static fn (mixed $value) => is_numeric($value) ? (float) $value : 0.0, $row->json('own'));
-            $own[$row->int('way_id')][] = OwnPace::kept($kept['d50'] ?? 0.0, $kept['lnSd'] ?? 0.0, $kept['shape'] ?? 0.0, $kept['shapeLnSd'] ?? 0.0);
-        }
-        $learned = [];
-        foreach ($ways === [] ? [] : $this->em->getRepository(Way::class)->findBy(['id' => $ways]) as $way) {
-            $pace = LearntPace::of($way->core()->reckoning->rooting, array_slice($own[(int) $way->id] ?? [], 0, self::TEACH));
-            $learnt = $pace === null ? null : [
-                'halfAt' => $pace->pace->halfAt, 'shape' => $pace->pace->shape, 'lnSd' => $pace->lnSd, 'batches' => $pace->batches,
-            ];
-            if ($learnt !== $way->learnt) {
-                $kept = $learnt === null ? null : json_encode($learnt, JSON_THROW_ON_ERROR | JSON_PRESERVE_ZERO_FRACTION);
-                $this->db->update('way', ['learnt' => $kept], ['id' => $way->id]);
-                $way->learnt = $learnt;
-                $learned[] = $way;
-            }
-        }
-        foreach ($learned as $way) {
-            $this->events->dispatch(new SpeedLearnt($way));
-        }
-
-        return $learned;
     }
 
     /**
@@ -289,7 +156,7 @@ final class Forecasts
      */
     private function reckon(array $batches): void
     {
-        $seenOf = $this->seenOf($batches);
+        $seenOf = $this->seen->ofAll($batches);
         $kept = [];
         foreach (Row::all(
             $this->db,
@@ -311,7 +178,7 @@ final class Forecasts
             // What is believed of it may be the same, and the warmth that is before it another.
             $packed = $isKnown ? $before->textOrNull('packed') : ($isOver ? null : $this->packed($batch, $seen));
             $roots = $packed === null || $packed === '' ? null : json_encode($this->roots($batch, Forecast::unpacked($packed)), JSON_THROW_ON_ERROR);
-            $own = $isOver ? self::pace($batch, $seen) : null;
+            $own = $isOver ? Speeds::pace($batch, $seen) : null;
             $this->db->executeStatement(
                 'UPDATE batch_forecast SET rests_on = ?, packed = ?, roots = ?, own = ? WHERE batch_id = ?',
                 [$restsOn, $packed, $roots, $own === null ? null : json_encode($own, JSON_THROW_ON_ERROR), $batch->id],
@@ -371,32 +238,20 @@ final class Forecasts
     }
 
     /** @param list<Seen> $seen */
-    private static function pace(Batch $batch, array $seen): ?OwnPace
-    {
-        return OwnPace::of(
-            $batch->sheet->core()->reckoning->rooting,
-            ($batch->standing->rooted ?? 0) / max(1, self::stuck($batch)),
-            // As trays are usually alike: what is over is not reckoned anew for a habit that changes.
-            HouseDefault::TraysAlike->usual(),
-            self::stuck($batch),
-            array_values(array_map(self::then(...), array_filter($seen, static fn (array $check) => !$check['full']))),
-        );
-    }
-
-    /** @param Seen $check */
-    private static function then(array $check): LiftedThen
-    {
-        return LiftedThen::of($check['tau'], $check['lifted'], $check['rooted'], $check['dead'], $check['culled'], $check['trays']);
-    }
-
-    /** @param list<Seen> $seen */
     private function believed(Batch $batch, array $seen): BatchForecast
     {
-        [$rate, $mishap, $d50, $d50Sd, $shape, $shapeSd, $alike, $stuck] = $this->asked($batch);
-        $known = BatchForecast::begin($rate, $mishap, $d50, $d50Sd, $shape, $shapeSd, $alike, $stuck);
-        foreach ($seen as $check) {
-            $known = $known->seeing(self::then($check));
+        $asked = $this->asked($batch);
+        [$of, $told] = [serialize([$batch->id, $asked]), array_map(serialize(...), $seen)];
+        [$lastOf, $by, $known] = $this->last ?? ['', [], null];
+        // A check that is judged is kept in the same request: what all before it say is not reckoned twice.
+        if ($known === null || $lastOf !== $of || array_slice($told, 0, count($by)) !== $by) {
+            [$rate, $mishap, $d50, $d50Sd, $shape, $shapeSd, $alike, $stuck] = $asked;
+            [$by, $known] = [[], BatchForecast::begin($rate, $mishap, $d50, $d50Sd, $shape, $shapeSd, $alike, $stuck)];
         }
+        foreach (array_slice($seen, count($by)) as $check) {
+            $known = $known->seeing(SeenBatches::then($check));
+        }
+        $this->last = [$of, $told, $known];
 
         return $known;
     }
@@ -409,7 +264,7 @@ final class Forecasts
 
         return [
             $this->history->rateWithout($batch->sheet->way, $batch->code)->forNewBatch, $this->learning->nursery()->mishap,
-            $pace->halfAt, $sheet->speedLnSd(), $pace->shape, LearntPace::sheetLnSd(),
+            $pace->halfAt, $sheet->speedLnSd(), $pace->shape, LearntPace::shapeLnSd(),
             $this->house->defaults()->number(HouseDefault::TraysAlike), max(1, self::stuck($batch)),
         ];
     }

@@ -20,6 +20,9 @@ class RootCheck
     /** Out of how many they were lifted. */
     #[ORM\Column]
     public int $trays = 1;
+    /** How many more would have settled it; 0 where it was, null where none would or nobody reckoned it. */
+    #[ORM\Column(nullable: true)]
+    public ?int $more = null;
     /** How deep the longest roots of most have gone. */
     #[ORM\Column(nullable: true)]
     public ?int $depthMm = null;

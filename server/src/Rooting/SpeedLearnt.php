@@ -6,10 +6,11 @@ namespace WetCradle\Server\Rooting;
 
 use WetCradle\Server\Crops\Way;
 
-/** A way roots faster or slower here than was known: days that rest on it are others. */
+/** Ways that root faster or slower here than was known: days that rest on them are others. */
 final class SpeedLearnt
 {
-    public function __construct(public readonly Way $way)
+    /** @param list<Way> $ways */
+    public function __construct(public readonly array $ways)
     {
     }
 }

@@ -10,6 +10,7 @@ use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Plan\Pool;
 use WetCradle\Core\Plan\ReadyDays;
 use WetCradle\Core\Plan\Standing;
+use WetCradle\Core\Rates\LearntShare;
 use WetCradle\Core\Rooting\Forecast;
 use WetCradle\Server\Book\BatchStanding;
 use WetCradle\Server\Book\Counts;
@@ -20,6 +21,7 @@ use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Potting\Dispatch;
 use WetCradle\Server\Rates\CropHistory;
 use WetCradle\Server\Rates\Learning;
+use WetCradle\Server\Rates\LearntShares;
 use WetCradle\Server\Rooting\Forecasts;
 
 /** Orders with the batches that serve them; orders that share a batch are one pool, the earliest and most pressing served first. */
@@ -96,7 +98,7 @@ final class Pools
     {
         $rows = Row::all($this->db,
             'SELECT b.id, b.wanted_id, (SELECT group_concat(x.wanted_id) FROM batch_shared x WHERE x.batch_id = b.id) AS shared, b.stuck_on,
-                b.planned, h.way_id, y.sheet_id AS newest_sheet, s.counted, s.live, s.states, s.stuck, s.lost_in_trays,
+                b.planned, h.way_id, y.sheet_id AS newest_sheet, y.through, y.left_longer, s.counted, s.live, s.states, s.stuck, s.lost_in_trays,
                 b.stick_on, b.wean_on, b.pot_on, b.ready_on, b.left_bench_on,
                 EXISTS (SELECT 1 FROM root_check r JOIN line l ON l.id = r.line_id WHERE l.batch_id = b.id) AS seen
              FROM batch b JOIN way_sheet h ON h.id = b.sheet_id JOIN way y ON y.id = h.way_id LEFT JOIN batch_standing s ON s.batch_id = b.id
@@ -129,7 +131,7 @@ final class Pools
     {
         $states = BatchStanding::statesOf($row);
         $rate = $this->history->rateById($row->int('way_id'));
-        $potting = $this->sheets->potting($row->int('newest_sheet'))->survival;
+        $potting = LearntShares::kept($row, 'through')->share ?? $this->sheets->potting($row->int('newest_sheet'))->survival;
         $shared = min(1.0, ($rate->rateSd / max(1e-9, $rate->newBatchSd)) ** 2);
         $luck = 'way '.$row->int('way_id');
         $today = $this->today->day();
@@ -150,7 +152,9 @@ final class Pools
             ];
         }
         if ($row->flag('counted') || $kept === null) {
-            return [...$standing, Standing::of($inTrays, [Standing::leftLonger($this->house->defaults()), $potting])->readyOn($grown)];
+            $leftLonger = LearntShares::kept($row, 'left_longer')->share ?? LearntShare::usualOfLeftLonger($this->house->defaults());
+
+            return [...$standing, Standing::of($inTrays, [$leftLonger, $potting])->readyOn($grown)];
         }
         $root = ReadyDays::rooting(
             $ready,

@@ -7,10 +7,12 @@ namespace WetCradle\Server\Wanted;
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefault;
+use WetCradle\Core\Plan\LastDay;
 use WetCradle\Core\Plan\OrderOutlook;
 use WetCradle\Core\Plan\StickAgain;
 use WetCradle\Core\Plan\StickNumbers;
 use WetCradle\Core\Refused;
+use WetCradle\Server\Bench\FreeBerths;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\Way;
 use WetCradle\Server\Crops\Windows;
@@ -32,6 +34,7 @@ final class Shortfalls
         private readonly Learning $learning,
         private readonly Windows $windows,
         private readonly Yards $yards,
+        private readonly FreeBerths $berths,
         private readonly House $house,
         private readonly Today $today,
     ) {
@@ -120,23 +123,41 @@ final class Shortfalls
         if ($when->from === null) {
             return $said;
         }
-        $cells = ($this->em->find(TrayKind::class, $sheet->setting->trayKind) ?? throw new \LogicException('A sheet names a kind of tray.'))->cells;
+        $kind = $this->em->find(TrayKind::class, $sheet->setting->trayKind) ?? throw new \LogicException('A sheet names a kind of tray.');
         $rate = $this->history->rateOf($way)->forNewBatch;
         try {
             $numbers = StickNumbers::forGood(
                 $short,
-                [$rate, $sheet->potting->survival],
+                [$rate, $sheet->comesThroughHere()],
                 $this->house->defaults()->number(HouseDefault::SureOfPlan),
-                $cells,
+                $kind->cells,
                 $sheet->setting->each,
                 $this->learning->nursery()->mishap->chance,
             )->toArray();
         } catch (Refused $refused) {
             return ['possible' => false, 'words' => Fact::said($refused->says)] + $said;
         }
-        $best = $this->yards->all($wanted->crop)->best($wanted->crop->name, (int) $way->id, $when->from, (int) $numbers['chosen']['inTrays']);
+        $yard = $this->yards->all($wanted->crop);
+        $material = fn (\DateTimeImmutable $day) => $yard->best($wanted->crop->name, (int) $way->id, $day, (int) $numbers['chosen']['inTrays']);
+        $best = $material($when->from);
+        $positions = $kind->positionsOf((int) $numbers['chosen']['trays']);
+        $berths = $this->berths->all();
+        $isFree = static function (\DateTimeImmutable $day) use ($berths, $sheet, $positions, $wanted): bool {
+            $berth = $berths->best($sheet, $day, $positions);
+
+            return $berth->isFree() && $berth->isInTimeFor($wanted->ready());
+        };
+        $last = LastDay::toStick(
+            $this->windows->of($way),
+            $this->house->timetable()->usual($sheet),
+            $wanted->ready(),
+            $this->today->day(),
+            static fn (\DateTimeImmutable $day) => ($material($day)?->isEnough() ?? false) && $isFree($day),
+        );
 
         return [
+            'last' => $last->format('Y-m-d'),
+            'words' => $when->until($last, $this->today->day()),
             'stick' => $numbers['chosen']['inTrays'],
             'trays' => $numbers['chosen']['trays'],
             'chance' => $numbers['chosen']['chanceInTrays'],
@@ -157,7 +178,7 @@ final class Shortfalls
         return [
             'chance' => $outlook->met(), 'enough' => $outlook->chance(), 'inTime' => $outlook->inTime(), 'weeksLate' => $outlook->weeksLate(),
             'expected' => (int) round($outlook->expected), 'sent' => $outlook->sent,
-            'ready' => $outlook->ready, 'coming' => $outlook->coming(), 'short' => $outlook->missing(), 'isShort' => $outlook->isShort(),
+            'ready' => $outlook->ready, 'coming' => $outlook->coming(), 'short' => $outlook->short(), 'isShort' => $outlook->isShort(),
             'words' => $outlook->words(),
         ];
     }

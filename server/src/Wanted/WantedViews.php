@@ -8,11 +8,9 @@ use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Doctrine\ORM\QueryBuilder;
 use WetCradle\Core\Calendar\Week;
-use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\Plan\OrderOutlook;
 use WetCradle\Server\Crops\Ways;
 use WetCradle\Server\Database\Row;
-use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Tags;
 use WetCradle\Server\Potting\Dispatch;
 
@@ -33,7 +31,7 @@ final class WantedViews
         private readonly Ways $ways,
         private readonly Shortfalls $shortfalls,
         private readonly Unplanned $unplanned,
-        private readonly House $house,
+        private readonly LastDays $lastDays,
     ) {
     }
 
@@ -55,16 +53,25 @@ final class WantedViews
 
         $outlooks = $this->shortfalls->outlooks(null, true);
 
-        return array_map(fn (Wanted $w) => $this->view($w, $tags[(int) $w->id] ?? [], $outlooks[(int) $w->id] ?? null), $this->since($since));
+        $orders = $this->since($since);
+        $last = $this->lastDays->of(array_values(array_filter(
+            $orders,
+            static fn (Wanted $w) => !$w->calledOff && !isset($tags[(int) $w->id]) && !isset($outlooks[(int) $w->id]),
+        )));
+
+        return array_map(
+            fn (Wanted $w) => $this->view($w, $tags[(int) $w->id] ?? [], $outlooks[(int) $w->id] ?? null, $last[(int) $w->id] ?? null),
+            $orders,
+        );
     }
 
     /** @return list<array{order: Wanted, planBy: \DateTimeImmutable, view: array<string, mixed>}> what no batch serves yet */
     public function unplanned(): array
     {
-        return array_map(
-            fn (Wanted $w) => ['order' => $w, 'planBy' => $this->planBy($w), 'view' => $this->view($w, [])],
-            $this->of($this->unplanned->orders()),
-        );
+        $orders = $this->of($this->unplanned->orders());
+        $last = $this->lastDays->of($orders);
+
+        return array_map(fn (Wanted $w) => ['order' => $w, 'planBy' => $last[(int) $w->id], 'view' => $this->view($w, [], null, $last[(int) $w->id])], $orders);
     }
 
     /** @return array<string, mixed> */
@@ -72,7 +79,10 @@ final class WantedViews
     {
         $id = (int) $wanted->id;
 
-        return $this->view($wanted, $this->tags->serving($id), $this->shortfalls->outlooks($id)[$id] ?? null);
+        $tags = $this->tags->serving($id);
+        $last = $tags === [] ? $this->lastDays->of([$wanted])[$id] : null;
+
+        return $this->view($wanted, $tags, $this->shortfalls->outlooks($id)[$id] ?? null, $last);
     }
 
     /**
@@ -95,11 +105,12 @@ final class WantedViews
     }
 
     /**
-     * @param list<Tag> $tags
+     * @param list<Tag>           $tags
+     * @param ?\DateTimeImmutable $last day to stick it with the stock there is, where no batch serves it yet
      *
      * @return array<string, mixed>
      */
-    private function view(Wanted $wanted, array $tags, ?OrderOutlook $outlook = null): array
+    private function view(Wanted $wanted, array $tags, ?OrderOutlook $outlook = null, ?\DateTimeImmutable $last = null): array
     {
         $states = array_column($tags, 'state');
         $sent = $this->sent()[(int) $wanted->id] ?? [];
@@ -124,7 +135,7 @@ final class WantedViews
                 array_diff($states, ['gone', 'lost']) === [] => 'done',
                 default => 'under_way',
             },
-            'planBy' => $this->planBy($wanted)->format('Y-m-d'),
+            'planBy' => $last?->format('Y-m-d'),
             'enteredBy' => $wanted->enteredBy->name,
             'enteredAt' => $wanted->enteredAt->format('Y-m-d'),
             'version' => $wanted->version,
@@ -132,11 +143,6 @@ final class WantedViews
             'sent' => $sent,
             'outlook' => $outlook === null ? null : Shortfalls::say($outlook),
         ];
-    }
-
-    private function planBy(Wanted $wanted): \DateTimeImmutable
-    {
-        return PlainDates::stickBy($wanted->ready(), $this->house->timetable()->usual($wanted->crop->house()->core()));
     }
 
     /** @return array<int, list<array{lot: string, on: string, count: int}>> what each order was sent, by order */

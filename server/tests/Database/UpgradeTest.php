@@ -325,6 +325,26 @@ final class UpgradeTest extends TestCase
         self::assertSame([], $this->db->fetchAllAssociative('PRAGMA foreign_key_check'));
     }
 
+    public function testWhatEachWayTellsIsLearntAtOnceOfANurseryFromBefore(): void
+    {
+        $crop = $this->crop('Catmint');
+        $this->stuckBefore($crop, 'RAK-47', 'tip cutting', 'softwood');
+        $this->bringUpTo('Version20261213000000');
+        $batch = (int) $this->db->fetchOne("SELECT id FROM batch WHERE code = 'RAK-47'");
+        $this->db->executeStatement("INSERT OR REPLACE INTO batch_forecast VALUES (?, 0, '', NULL, NULL, NULL)", [$batch]);
+        $this->db->executeStatement('UPDATE learnt SET stale = 0');
+        $this->bringUp();
+        self::assertSame(1, (int) $this->db->fetchOne('SELECT stale FROM batch_forecast WHERE batch_id = ?', [$batch]));
+        self::assertSame(1, (int) $this->db->fetchOne('SELECT stale FROM learnt'));
+        $way = (int) $this->db->fetchOne('SELECT id FROM way WHERE crop_id = ?', [$crop]);
+        self::assertNull($this->db->fetchOne('SELECT through FROM way WHERE id = ?', [$way]));
+        $this->db->insert('way_tells', ['way_id' => $way, 'rests_on' => '', 'marked' => '{}', 'mishaps' => '[]', 'batches' => 0, 'spread' => '[0.0]']);
+        $this->db->executeStatement('UPDATE learnt SET stale = 0');
+        $this->db->executeStatement('PRAGMA foreign_keys = OFF');
+        $this->db->executeStatement('DELETE FROM way WHERE id = ?', [$way]);
+        self::assertSame([0, 1], [(int) $this->db->fetchOne('SELECT count(*) FROM way_tells'), (int) $this->db->fetchOne('SELECT stale FROM learnt')]);
+    }
+
     public function testAKeptPlanTellsItsThingsByTheirNumbers(): void
     {
         $this->stuckBefore($this->crop('Catmint'), 'RAK-47', 'tip cutting', 'softwood');

@@ -126,7 +126,8 @@ final class ForecastsTest extends House
             self::assertEqualsWithDelta($one['chance'], $one['enough'] * $one['inTime'], 1e-9);
             self::assertSame($one['isShort'], isset($short[$id]), (string) $id);
             if (isset($short[$id])) {
-                self::assertSame([$one['words'], max(1, $one['short'])], [$short[$id]['why'], $short[$id]['count']]);
+                self::assertSame([$one['words'], $one['short']], [$short[$id]['why'], $short[$id]['count']]);
+                self::assertTrue($one['short'] > 0 || $one['weeksLate'] > 0, 'Too few, or too late.');
                 self::assertSame($one, $this->ask('GET', "/api/wanted/{$id}/remedies")['outlook']);
             }
         }
@@ -167,5 +168,57 @@ final class ForecastsTest extends House
         ])['sheets'][0];
         self::assertSame($way['number'] + 1, $kept['number']);
         self::assertEqualsWithDelta($offer['change']['rooting']['halfAt'], $kept['sheet']['rooting']['halfAt'], 1e-9);
+    }
+
+    public function testHowManyComeThroughIsLearntOfTheNewestBatchesAndPlansReckonWithIt(): void
+    {
+        $this->signIn();
+        $row = $this->db()->fetchAssociative("SELECT b.code, w.id AS way, w.through, json_extract(s.states, '$.grown') AS grown FROM batch b
+            JOIN way_sheet h ON h.id = b.sheet_id JOIN way w ON w.id = h.way_id AND w.house = 1 JOIN batch_standing s ON s.batch_id = b.id
+            WHERE b.left_bench_on IS NOT NULL AND w.through IS NOT NULL AND json_extract(s.states, '$.grown') > 60
+            AND coalesce(json_extract(s.states, '$.potted'), 0) + coalesce(json_extract(s.states, '$.rooted'), 0) = 0
+            ORDER BY b.stuck_on DESC LIMIT 1");
+        self::assertIsArray($row);
+        $kept = fn (): array => json_decode((string) $this->db()->fetchOne('SELECT through FROM way WHERE id = ?', [$row['way']]), true, 9, JSON_THROW_ON_ERROR);
+        $mean = static fn (array $through): float => $through['a'] / ($through['a'] + $through['b']);
+        $before = $kept();
+        $lost = $this->ask('POST', "/api/batches/{$row['code']}/lose", ['on' => '2027-05-12', 'state' => 'grown', 'lost' => ['rot' => 40]]);
+        $after = $kept();
+        self::assertSame($before['batches'], $after['batches']);
+        self::assertLessThan($mean($before), $mean($after), 'Forty that rotted in their pots teach it.');
+        $crop = (string) $this->db()->fetchOne('SELECT c.slug FROM way w JOIN crop c ON c.id = w.crop_id WHERE w.id = ?', [$row['way']]);
+        $order = $this->ask('POST', '/api/wanted', [
+            'crop' => $crop, 'plants' => 100, 'pot' => 1, 'readyWeek' => '2028-W20', 'customer' => null, 'priority' => 'should', 'note' => null,
+        ]);
+        $plan = $this->ask('POST', "/api/wanted/{$order['id']}/proposal", []);
+        self::assertEqualsWithDelta($mean($after), $plan['potting']['mean'], 1e-9);
+        self::assertStringContainsString("{$after['batches']} batches; the crop sheet says", $plan['potting']['words']);
+        $this->ask('POST', "/api/batches/{$row['code']}/lose", ['on' => '2027-05-12', 'state' => 'grown', 'lost' => ['no_room' => 15]]);
+        self::assertGreaterThanOrEqual($mean($after) - 0.005, $mean($kept()), 'What was thrown for want of room is no fault of the crop.');
+        self::assertNotSame([], $lost);
+    }
+
+    public function testHowMuchOfWhatIsLeftLongerStillRootsIsLearntFromItsCounts(): void
+    {
+        $this->signIn();
+        $row = $this->db()->fetchAssociative("SELECT b.code, c.slug, l.number, t.count, w.id AS way FROM line l
+            JOIN standing t ON t.line_id = l.id AND t.state = 'stuck' AND t.count > 4 JOIN batch b ON b.id = l.batch_id JOIN crop c ON c.id = b.crop_id
+            JOIN way_sheet h ON h.id = b.sheet_id JOIN way w ON w.id = h.way_id WHERE l.number > 1 AND b.left_bench_on IS NULL
+            AND NOT EXISTS (SELECT 1 FROM standing o JOIN line k ON k.id = o.line_id WHERE k.batch_id = b.id AND k.id <> l.id
+                AND o.state IN ('stuck', 'rooted') AND o.count > 0) ORDER BY t.count DESC LIMIT 1");
+        self::assertIsArray($row);
+        $kept = fn (): ?array => json_decode((string) ($this->db()->fetchOne('SELECT left_longer FROM way WHERE id = ?', [$row['way']]) ?: 'null'), true);
+        $before = $kept();
+        $all = (int) $row['count'];
+        $this->ask('POST', "/api/batches/{$row['code']}/count", [
+            'line' => (int) $row['number'], 'on' => '2027-05-12', 'rooted' => $all, 'unrooted' => 0, 'lost' => new \stdClass(), 'potted' => $all,
+        ]);
+        $after = $kept();
+        self::assertNotNull($after);
+        self::assertSame(($before['batches'] ?? 0) + 1, $after['batches']);
+        $mean = static fn (?array $share): float => $share === null ? 0.4 : $share['a'] / ($share['a'] + $share['b']);
+        self::assertGreaterThan($mean($before), $mean($after), 'All of it rooted.');
+        $ways = array_column($this->ask('GET', '/api/crops/'.$row['slug'])['sheets'], null, 'id');
+        self::assertStringStartsWith('Of what is left longer after a count, ', (string) array_reverse($ways[(int) $row['way']]['steps'])[0]);
     }
 }

@@ -28,6 +28,7 @@ const way = (more: Partial<Way> = {}): Way => ({
   sheet,
   tray: { id: 3, name: 'tray of 84', cells: 84, cellMl: 24 },
   window,
+  steps: [],
   offers: [],
   learnt,
   figures: {

@@ -74,6 +74,7 @@ describe('what was learnt of a way', () => {
     version: 7,
     name: 'Soft tips',
     sheet,
+    steps: ['94 in 100 potted come through to ready here, by 11 batches; the crop sheet says 95 in 100.'],
     offers: [{ what: 'speed', words: 'Roots 2 days sooner here.', change: { rooting: { halfAt: 12.7, shape: 8.5 } } }],
   } as unknown as Way
 
@@ -97,7 +98,8 @@ describe('what was learnt of a way', () => {
     const drawn = drawRoom(<Offers way={way} />, { as: viewer })
     expect(wordsOf(drawn)).toContain('Roots 2 days sooner here.')
     expect(drawn).not.toContain('<button')
-    expect(drawRoom(<Offers way={{ ...way, offers: [] }} />)).not.toContain('learnt')
+    expect(wordsOf(drawRoom(<Offers way={{ ...way, offers: [] }} />))).toContain('94 in 100 potted come through to ready here')
+    expect(drawRoom(<Offers way={{ ...way, offers: [], steps: [] }} />)).not.toContain('learnt')
   })
 })
 

@@ -175,7 +175,16 @@ describe('chances', () => {
 })
 
 describe('a draft', () => {
-  const base = { crop: 'Catmint', cropSlug: 'catmint', readyWeek: '2027-W33', saved: null, refusal: null, nearest: null }
+  const base = {
+    crop: 'Catmint',
+    cropSlug: 'catmint',
+    readyWeek: '2027-W33',
+    part: 1,
+    parts: 1,
+    saved: null,
+    refusal: null,
+    nearest: null,
+  }
   const drafts: Schemas['Drafted'][] = [
     {
       ...base,
@@ -187,6 +196,14 @@ describe('a draft', () => {
       ],
       batch: { way: 'Tip', stick: 252, trays: 3, dates, zone: 'Mist 1', block: 'CA-3', chance: 0.93 },
     },
+    ...[1, 2].map((part) => ({
+      ...base,
+      part,
+      parts: 2,
+      plants: 44,
+      orders: [{ id: 4, plants: 44, customer: null, priority: 'must' as const }],
+      batch: { way: 'Tip', stick: 84, trays: 1, dates, zone: 'Mist 1', block: 'CA-3', chance: 0.98 },
+    })),
     {
       ...base,
       plants: 50,
@@ -203,11 +220,12 @@ describe('a draft', () => {
     expect(words).toContain('80 for Oxlow Landscape, 60 for ourselves')
     expect(words).toContain('84 cuttings fewer')
     expect(words).toContain('No bench has room. Fewer trays. All ways to get there')
-    expect(words).toContain('Plan 1 batch')
+    expect(words).toContain('batch 1 of 2: it must be there, and one batch alone fails too often')
+    expect(words).toContain('Plan 3 batches')
   })
 
   it('is for looking at only where one may not plan', () => {
-    expect(draw({ as: viewer })).not.toContain('Plan 1 batch')
+    expect(draw({ as: viewer })).not.toContain('Plan 3 batches')
   })
 })
 

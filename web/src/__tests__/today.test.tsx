@@ -84,6 +84,13 @@ describe('today', () => {
     expect(said).toContain('Bellwether Parks, week 35')
   })
 
+  it('says of an order that has enough and is late by how much', () => {
+    const late = { ...wanted, id: 7, outlook: { ...outlook, short: 0, weeksLate: 3 } }
+    const said = wordsOf(today([thing({ job: 'short', count: 0, due: '2027-05-23', why: 'late', tag: null, wanted: late })]))
+    expect(said).toContain('3 weeks late')
+    expect(said).not.toContain('−0')
+  })
+
   it('counts the lots of pots that have something due, and only those', () => {
     expect(wordsOf(today([thing({})]))).toContain('1 lot of pots with something due')
   })

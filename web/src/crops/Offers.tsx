@@ -13,10 +13,13 @@ export function Offers({ way }: { way: Way }) {
       { id: way.id },
     ),
   )
-  if (way.offers.length === 0) return null
+  if (way.offers.length === 0 && way.steps.length === 0) return null
   return (
     <section aria-label="What was learnt of it" className="sheet p-4">
       <ul className="grid gap-2">
+        {way.steps.map((step) => (
+          <li key={step}>{step}</li>
+        ))}
         {way.offers.map((offer) => (
           <li key={offer.what} className="flex flex-wrap items-center gap-x-4 gap-y-2">
             <span className="min-w-0 grow basis-80">{offer.words}</span>
@@ -32,7 +35,7 @@ export function Offers({ way }: { way: Way }) {
                   )
                 }
               >
-                {offer.what === 'speed' ? 'Put it on the sheet' : 'Let batches speak sooner'}
+                {offer.what === 'trust' ? 'Let batches speak sooner' : 'Put it on the sheet'}
               </button>
             )}
           </li>

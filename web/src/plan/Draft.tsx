@@ -17,7 +17,8 @@ const keyOf = (one: Drafted) => one.orders.map(({ id }) => id).join(' ')
 function Row({ one, chosen, onChoose }: { one: Drafted; chosen?: boolean; onChoose?: () => void }) {
   const { session } = useShown()
   const first = one.orders[0]
-  const name = `${one.plants} ${one.crop}, ${sayWeek(one.readyWeek, mondayOf(one.readyWeek), session.nursery)}`
+  const whole = `${one.plants} ${one.crop}, ${sayWeek(one.readyWeek, mondayOf(one.readyWeek), session.nursery)}`
+  const name = one.parts > 1 ? `${whole}, batch ${one.part} of ${one.parts}` : whole
   return (
     <tr className="border-t align-top border-stone-wash">
       <td className="py-1.5 pr-3">
@@ -43,6 +44,11 @@ function Row({ one, chosen, onChoose }: { one: Drafted; chosen?: boolean; onChoo
         <span className="block text-sm soft">
           {one.orders.map((order) => `${order.plants} for ${order.customer ?? 'ourselves'}`).join(', ')}
         </span>
+        {one.parts > 1 && (
+          <span className="block text-sm">
+            batch {one.part} of {one.parts}: it must be there, and one batch alone fails too often
+          </span>
+        )}
         {one.saved !== null && one.saved > 0 && (
           <span className="block text-sm text-leaf">planned together they share their insurance: {one.saved} cuttings fewer</span>
         )}
@@ -115,8 +121,8 @@ export function Draft() {
         ))}
       </div>
       <p className="mb-3 soft">
-        For each order the way that costs least and gives nine chances in ten, stuck as late as its window, its material and a
-        bench allow; the nearest weeks first. Nothing is planned until you say so.
+        For each order the way that costs least and gives the chance that the house asks, stuck as late as its window, its
+        material and a bench allow; the nearest weeks first. Nothing is planned until you say so.
         {anew && ' What is planned now and not stuck is taken back; a version of it is kept.'}
       </p>
       {error && (
@@ -143,7 +149,7 @@ export function Draft() {
             <tbody>
               {drafts.map((one) => (
                 <Row
-                  key={keyOf(one)}
+                  key={`${keyOf(one)} ${one.part}`}
                   one={one}
                   chosen={one.batch !== null && !without.has(keyOf(one))}
                   onChoose={anew ? undefined : () => toggle(keyOf(one))}
@@ -159,7 +165,7 @@ export function Draft() {
             type="button"
             className="act-main"
             disabled={keep.isPending || (!anew && chosen.length === 0)}
-            onClick={() => keep.mutate(chosen.flatMap((one) => one.orders.map(({ id }) => id)))}
+            onClick={() => keep.mutate([...new Set(chosen.flatMap((one) => one.orders.map(({ id }) => id)))])}
           >
             Plan {plural(anew ? good.length : chosen.length, 'batch', 'batches')}
           </button>

@@ -66,7 +66,13 @@ function ThingRow({
                     {wanted.customer ?? 'own target'}, {sayWeek(wanted.readyWeek, mondayOf(wanted.readyWeek), session.nursery)}
                   </div>
                 </div>
-                <div className="text-[1.35rem] font-bold text-plum">−{thing.count}</div>
+                {thing.count > 0 ? (
+                  <div className="text-[1.35rem] font-bold text-plum">−{thing.count}</div>
+                ) : (
+                  <div className="max-w-14 text-right font-bold text-plum sm:max-w-none sm:whitespace-nowrap">
+                    {plural(wanted.outlook?.weeksLate ?? 0, 'week')} late
+                  </div>
+                )}
               </div>
             </Label>
           </div>
@@ -98,8 +104,8 @@ function ThingRow({
               <div className="min-w-0 grow">
                 <div className="truncate text-[1.05rem] font-bold">{wanted.crop}</div>
                 <div className="truncate text-sm soft">
-                  {wanted.customer ?? 'own target'}, {sayWeek(wanted.readyWeek, mondayOf(wanted.readyWeek), session.nursery)} ·
-                  stick by {sayDay(wanted.planBy, session.today)}
+                  {wanted.customer ?? 'own target'}, {sayWeek(wanted.readyWeek, mondayOf(wanted.readyWeek), session.nursery)}
+                  {wanted.planBy !== null && ` · stick by ${sayDay(wanted.planBy, session.today)}`}
                 </div>
               </div>
               <div className="text-[1.35rem] font-bold">{wanted.plants}</div>

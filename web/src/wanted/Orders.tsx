@@ -69,7 +69,7 @@ function Order({ wanted, chosen }: { wanted: Wanted; chosen: boolean }) {
         {wanted.batches.length === 0 && (
           <p>
             {WANTED_WORDS[wanted.state]}
-            {wanted.state === 'unplanned' && (
+            {wanted.planBy !== null && (
               <span className={wanted.planBy < session.today ? 'text-plum' : undefined}>
                 {' '}
                 · stick by {sayDay(wanted.planBy, session.today)}
