@@ -1,6 +1,6 @@
 // @vitest-environment happy-dom
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
-import { act, cleanup, render, screen, waitFor } from '@testing-library/react'
+import { act, cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import type { ReactNode } from 'react'
 import { MemoryRouter, Route, Routes } from 'react-router'
@@ -8,6 +8,7 @@ import { afterEach, describe, expect, it, vi } from 'vitest'
 import { api } from '../api/client'
 import { BatchPage } from '../batches/BatchPage'
 import { Crops } from '../crops/Crops'
+import { Step } from '../mixing/Step'
 import { Habits } from '../nursery/Habits'
 import { Boundary } from '../shell/Boundary'
 import { Stale } from '../shell/Stale'
@@ -81,6 +82,31 @@ describe('a room whose read fails', () => {
     answers({ '/api/batches/{code}': [refused(404, 'not_found', 'There is no such thing.')] })
     live(<BatchPage />, { at: '/batches/FAK-33', path: '/batches/:code' })
     expect(await screen.findByText(/There is no batch FAK-33/)).toBeTruthy()
+  })
+})
+
+describe('a tick', () => {
+  const box = () => screen.getByRole('checkbox', { name: 'Done: stick FAK-33' }) as HTMLInputElement
+  const step = (
+    <Step day="2027-05-12" step="stick:FAK-33" words="stick FAK-33">
+      FAK-33
+    </Step>
+  )
+
+  it('stands from the press on, before the write is under way', () => {
+    vi.spyOn(api, 'request').mockImplementation((() => new Promise(() => undefined)) as never)
+    live(step)
+    fireEvent.click(box())
+    expect(box().checked).toBe(true)
+  })
+
+  it('is taken back where the server refuses it, and says why', async () => {
+    vi.spyOn(api, 'request').mockImplementation((async () =>
+      refused(409, 'changed_meanwhile', 'Somebody else ticked it.')) as never)
+    live(step)
+    fireEvent.click(box())
+    expect((await screen.findByRole('alert')).textContent).toContain('Somebody else ticked it.')
+    expect(box().checked).toBe(false)
   })
 })
 

@@ -1,4 +1,5 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
 import { answer, api, type Batch, post, type Refusal, type Schemas, type Typed } from './client'
 
 /** Going back to a kept version of the plan, with all batches or only some. */
@@ -38,6 +39,25 @@ export function useSeenWrite<I, O>(write: (input: I) => Promise<O>, done?: (outp
   return useWrite(write, done, async (refusal) => {
     if (refusal.code === 'changed_meanwhile') await client.invalidateQueries(SHOWN)
   })
+}
+
+/**
+ * What was chosen and is not kept yet. It stands from the press on, until the answer is there: a write says that it is
+ * under way only a moment after the press, and until then a box would jump back.
+ */
+export function useChosen<T>(): [T | null, (chosen: T, kept: Promise<unknown>) => void] {
+  const [chosen, choose] = useState<T | null>(null)
+  const settled = (value: T) => choose((now) => (now === value ? null : now))
+  return [
+    chosen,
+    (value, kept) => {
+      choose(value)
+      kept.then(
+        () => settled(value),
+        () => settled(value),
+      )
+    },
+  ]
 }
 
 /** An act on a batch, by the name of its address. */

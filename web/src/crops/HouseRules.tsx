@@ -1,7 +1,7 @@
 import { Link } from 'react-router'
 import { answer, api } from '../api/client'
 import { useHouseRules } from '../api/queries'
-import { useWrite } from '../api/writes'
+import { useChosen, useWrite } from '../api/writes'
 import { say } from '../shell/Said'
 import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
@@ -16,7 +16,8 @@ export function HouseRules() {
     answer(api.PUT('/api/house-rules', { body })),
   )
   // What was chosen stands at once, and stays unless the server says otherwise.
-  const settling: Record<string, string> = change.isPending ? change.variables.rules : {}
+  const [chosen, keepChosen] = useChosen<Record<string, string>>()
+  const settling = chosen ?? {}
   if (!data) return <Unread of={read} title="House rules" rooms={<CropRooms />} />
   return (
     <>
@@ -47,12 +48,15 @@ export function HouseRules() {
                     className="radio mt-0.5"
                     name={rule.school}
                     checked={(settling[rule.school] ?? rule.chosen) === option.option}
-                    onChange={() =>
-                      change.mutateAsync({ version: data.version, rules: { [rule.school]: option.option } }).then(
+                    onChange={() => {
+                      const rules = { [rule.school]: option.option }
+                      const kept = change.mutateAsync({ version: data.version, rules })
+                      keepChosen(rules, kept)
+                      kept.then(
                         () => say(`${rule.question}: ${option.words}.`),
                         () => undefined,
                       )
-                    }
+                    }}
                   />
                   <span>
                     <span className={(settling[rule.school] ?? rule.chosen) === option.option ? 'font-semibold' : ''}>

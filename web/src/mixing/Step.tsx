@@ -1,7 +1,7 @@
 import { type ReactNode, useState } from 'react'
 import { Link } from 'react-router'
 import { post, type Schemas } from '../api/client'
-import { useWrite } from '../api/writes'
+import { useChosen, useWrite } from '../api/writes'
 import { Understood } from '../forms/Field'
 import { numeric } from '../forms/number'
 import { useShown } from '../shell/week'
@@ -37,6 +37,7 @@ export function Step({
   const write = useWrite((body: { done: boolean; actual?: number | string }) =>
     post('/api/day-sheet/ticks', { day, step, ...body }),
   )
+  const [ticked, keepTick] = useChosen<boolean>()
   const { show, read } = unitOf(unit === 'litres' ? unit : 'number', session.nursery)
   const actual = typed ?? show(tick?.actual === null || tick === undefined ? '' : String(tick.actual))
   const keep = () => {
@@ -57,9 +58,9 @@ export function Step({
           type="checkbox"
           className="checkbox"
           aria-label={`Done: ${words}`}
-          checked={write.isPending ? write.variables.done : isDone}
+          checked={ticked ?? isDone}
           disabled={!mayLog || write.isPending || (done && tick === undefined)}
-          onChange={() => write.mutate({ done: tick === undefined })}
+          onChange={() => keepTick(tick === undefined, write.mutateAsync({ done: tick === undefined }))}
         />
       </label>
       <div className="min-w-0">
