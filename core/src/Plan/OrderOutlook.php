@@ -119,7 +119,10 @@ final class OrderOutlook
         return $this->chance() <= 0.0 ? 1.0 : min(1.0, $this->met() / $this->chance());
     }
 
-    /** By how many weeks the batch that is waited for longest is likely to be late; 0 where all are likely in time. */
+    /**
+     * By how many weeks the batch that is waited for longest is likely to be late; 0 where all are likely in time. For one that
+     * has likely failed nobody waits.
+     */
     public function weeksLate(): int
     {
         if ($this->due === null || $this->inTime() >= self::MORE_LIKELY_THAN_NOT) {
@@ -127,7 +130,7 @@ final class OrderOutlook
         }
         $days = 0;
         foreach ($this->standing as $standing) {
-            if ($standing->ready !== null && $standing->mean() >= 1.0) {
+            if ($standing->ready !== null && $standing->mean() >= 1.0 && $standing->comes() >= self::MORE_LIKELY_THAN_NOT) {
                 $days = max($days, (int) $this->due->diff($standing->ready->median())->format('%r%a'));
             }
         }

@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Plan;
 
-use WetCradle\Core\Rates\WaySpeed;
-
 /** On which day the plants of a batch are ready, as far as that is known: by five days, each with the chance that it is no later. */
 final class ReadyDays
 {
@@ -31,16 +29,15 @@ final class ReadyDays
     }
 
     /**
-     * Of what is only planned: it may root faster or slower than its sheet says, and is potted no sooner for that.
+     * Of what is only planned: it may root faster or slower than its way does, and is potted no sooner for that.
      *
-     * @param \DateTimeImmutable $ready as it is planned
-     * @param int                $days  from sticking to weaning as planned
+     * @param \DateTimeImmutable $ready     as it is planned
+     * @param int                $days      from sticking to weaning as planned
+     * @param float              $speedLnSd how sure it is how fast a batch of its way roots
      */
-    public static function planned(\DateTimeImmutable $ready, int $days): self
+    public static function planned(\DateTimeImmutable $ready, int $days, float $speedLnSd): self
     {
-        $spread = sqrt(WaySpeed::SHEET_LN_SD ** 2 + WaySpeed::BATCH_LN_SD ** 2);
-
-        return self::later($ready, array_map(static fn (float $z) => (int) round($days * (exp($z * $spread) - 1.0)), self::NORMAL));
+        return self::later($ready, array_map(static fn (float $z) => (int) round($days * (exp($z * $speedLnSd) - 1.0)), self::NORMAL));
     }
 
     /**

@@ -16,6 +16,9 @@ use WetCradle\Core\Tests\Told;
 /** An order is met when there is enough, and in time. */
 final class InTimeTest extends TestCase
 {
+    /** How fast a batch roots by a sheet alone, as a standard deviation of the logarithm of its d50. */
+    private const UNSURE = 0.2915;
+
     private static function day(string $day): \DateTimeImmutable
     {
         return new \DateTimeImmutable($day);
@@ -45,9 +48,11 @@ final class InTimeTest extends TestCase
 
     public function testWhatIsPlannedAndWhatGrowsIsUnsureInItsOwnWay(): void
     {
-        $planned = ReadyDays::planned(self::day('2027-08-01'), 20);
+        $planned = ReadyDays::planned(self::day('2027-08-01'), 20, self::UNSURE);
         self::assertEquals(self::day('2027-08-01'), $planned->median());
         self::assertEqualsWithDelta(0.9, $planned->chanceBy(self::day('2027-08-10')), 1e-9, 'Twenty days may become twenty-nine.');
+        $surer = ReadyDays::planned(self::day('2027-08-01'), 20, 0.16);
+        self::assertEqualsWithDelta(0.9, $surer->chanceBy(self::day('2027-08-06')), 1e-9, 'Of a way that is known, twenty-five.');
         $growing = ReadyDays::growing(self::day('2027-08-01'), self::day('2027-05-13'));
         self::assertEqualsWithDelta(0.9, $growing->chanceBy(self::day('2027-08-11')), 1e-9, 'Eighty days more, give or take ten.');
         self::assertEqualsWithDelta(0.1, $growing->chanceBy(self::day('2027-07-22')), 1e-9);
@@ -57,7 +62,7 @@ final class InTimeTest extends TestCase
 
     public function testEnoughAndInTimeAreTwoThings(): void
     {
-        $standing = Standing::of(200, [Beta::of(90, 10)])->readyOn(ReadyDays::planned(self::day('2027-12-15'), 25));
+        $standing = Standing::of(200, [Beta::of(90, 10)])->readyOn(ReadyDays::planned(self::day('2027-12-15'), 25, self::UNSURE));
         $of = static fn (?string $due) => OrderOutlook::of(140, 0, [$standing], due: $due === null ? null : self::day($due));
         self::assertGreaterThan(0.99, $of(null)->chance());
         self::assertSame($of(null)->chance(), $of(null)->met());
@@ -75,7 +80,7 @@ final class InTimeTest extends TestCase
 
     public function testOfTwoBatchesEachComesInTimeOrNot(): void
     {
-        $half = static fn (string $ready) => Standing::of(100, [Beta::of(9000, 1000)])->readyOn(ReadyDays::planned(self::day($ready), 30));
+        $half = static fn (string $ready) => Standing::of(100, [Beta::of(9000, 1000)])->readyOn(ReadyDays::planned(self::day($ready), 30, self::UNSURE));
         $due = self::day('2027-08-01');
         $one = $half('2027-08-01')->ready?->chanceBy($due) ?? 0.0;
         self::assertEqualsWithDelta(0.5, $one, 1e-9);
@@ -93,12 +98,14 @@ final class InTimeTest extends TestCase
 
     public function testALateBatchThatNobodyWaitsForMakesNoOrderLate(): void
     {
-        $on = static fn (string $day) => Standing::of(200, [Beta::of(90, 10)])->readyOn(ReadyDays::planned(self::day($day), 10));
+        $on = static fn (string $day) => Standing::of(200, [Beta::of(90, 10)])->readyOn(ReadyDays::planned(self::day($day), 10, self::UNSURE));
         $due = self::day('2027-08-01');
         $order = OrderOutlook::of(140, 0, [$on('2027-07-01'), $on('2027-10-01')], due: $due);
         self::assertSame([0, false], [$order->weeksLate(), $order->isShort()], 'The first gives it all.');
         self::assertSame(9, OrderOutlook::of(300, 0, [$on('2027-07-01'), $on('2027-10-01')], due: $due)->weeksLate(), 'Here both are needed.');
         self::assertSame(0, OrderOutlook::of(300, 0, [$on('2027-07-01'), $on('2027-10-01')])->weeksLate(), 'Nobody asked when.');
+        $failed = OrderOutlook::of(300, 0, [$on('2027-08-20'), $on('2027-10-01')->failing(0.99)], due: $due);
+        self::assertSame(3, $failed->weeksLate(), 'For what has failed nobody waits.');
     }
 
     public function testWhatIsSentIsMetThoughOthersBeforeItWait(): void

@@ -32,6 +32,14 @@ final class Speeds
     ) {
     }
 
+    /** How sure it is how fast a new batch of a way roots, as a standard deviation of the logarithm of its d50, by what is kept in this column. */
+    public static function lnSdOf(Row $row, string $column): float
+    {
+        $kept = $row->textOrNull($column) === null ? [] : $row->json($column);
+
+        return is_numeric($kept['lnSd'] ?? null) ? (float) $kept['lnSd'] : LearntPace::sheetLnSd();
+    }
+
     /**
      * How fast ways root, by what has left its trays: the newest batches of each.
      *

@@ -23,6 +23,7 @@ use WetCradle\Server\Rates\CropHistory;
 use WetCradle\Server\Rates\Learning;
 use WetCradle\Server\Rates\LearntShares;
 use WetCradle\Server\Rooting\Forecasts;
+use WetCradle\Server\Rooting\Speeds;
 
 /** Orders with the batches that serve them; orders that share a batch are one pool, the earliest and most pressing served first. */
 final class Pools
@@ -98,7 +99,7 @@ final class Pools
     {
         $rows = Row::all($this->db,
             'SELECT b.id, b.wanted_id, (SELECT group_concat(x.wanted_id) FROM batch_shared x WHERE x.batch_id = b.id) AS shared, b.stuck_on,
-                b.planned, h.way_id, y.sheet_id AS newest_sheet, y.through, y.left_longer, s.counted, s.live, s.states, s.stuck, s.lost_in_trays,
+                b.planned, h.way_id, y.sheet_id AS newest_sheet, y.learnt, y.through, y.left_longer, s.counted, s.live, s.states, s.stuck, s.lost_in_trays,
                 b.stick_on, b.wean_on, b.pot_on, b.ready_on, b.left_bench_on,
                 EXISTS (SELECT 1 FROM root_check r JOIN line l ON l.id = r.line_id WHERE l.batch_id = b.id) AS seen
              FROM batch b JOIN way_sheet h ON h.id = b.sheet_id JOIN way y ON y.id = h.way_id LEFT JOIN batch_standing s ON s.batch_id = b.id
@@ -147,7 +148,8 @@ final class Pools
 
             return [
                 ...$standing,
-                Standing::of($row->int('planned'), [$rate->forNewBatch, $potting], $luck, $shared)->readyOn(ReadyDays::planned($ready, $days))
+                Standing::of($row->int('planned'), [$rate->forNewBatch, $potting], $luck, $shared)
+                    ->readyOn(ReadyDays::planned($ready, $days, Speeds::lnSdOf($row, 'learnt')))
                     ->failing($mishap->chance, $mishap->leaves->mean() * $potting->mean()),
             ];
         }

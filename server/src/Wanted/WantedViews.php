@@ -44,13 +44,7 @@ final class WantedViews
      */
     public function all(?Week $since = null): array
     {
-        $tags = [];
-        foreach ($this->tags->servingSince($since) as $tag) {
-            foreach ([...$tag['wanted'] === null ? [] : [$tag['wanted']], ...$tag['shared']] as $order) {
-                $tags[$order][] = $tag;
-            }
-        }
-
+        $tags = $this->tagsSince($since);
         $outlooks = $this->shortfalls->outlooks(null, true);
 
         $orders = $this->since($since);
@@ -94,14 +88,28 @@ final class WantedViews
     {
         $outlooks = array_filter($this->shortfalls->outlooks(), static fn (OrderOutlook $o) => $o->isShort());
         $rows = $this->of(array_keys($outlooks));
+        $tags = $rows === [] ? [] : $this->tagsSince(Week::of(min(array_map(static fn (Wanted $w) => $w->readyWeek, $rows))));
 
         return array_map(
             fn (Wanted $w) => [
-                'order' => $w, 'outlook' => $outlooks[(int) $w->id], 'view' => $this->view($w, [], $outlooks[(int) $w->id]),
+                'order' => $w, 'outlook' => $outlooks[(int) $w->id], 'view' => $this->view($w, $tags[(int) $w->id] ?? [], $outlooks[(int) $w->id]),
                 'last' => $this->shortfalls->lastDay($w),
             ],
             $rows,
         );
+    }
+
+    /** @return array<int, list<Tag>> the batches that serve each order due in a week or later; null for all */
+    private function tagsSince(?Week $since): array
+    {
+        $tags = [];
+        foreach ($this->tags->servingSince($since) as $tag) {
+            foreach ([...$tag['wanted'] === null ? [] : [$tag['wanted']], ...$tag['shared']] as $order) {
+                $tags[$order][] = $tag;
+            }
+        }
+
+        return $tags;
     }
 
     /**
