@@ -7,8 +7,9 @@ import { DEMOS, EMPTY } from './ports'
 // Each run has databases of its own, on a day in the busy season; each worker has a nursery to itself (see house.ts).
 const home = (process.env.CRADLE_E2E ??= mkdtempSync(join(tmpdir(), 'wet-cradle-e2e-')))
 const today = '2027-05-12'
-const server = (port: number, name: string, options: string) => ({
-  command: `../bin/start --port ${port} ${options}`,
+const server = (port: number, name: string, options: string, like?: string) => ({
+  // They are started one after another: the demo is planted once, and the others begin as copies of it.
+  command: `${like ? `mkdir -p ${join(home, name)} && cp -a ${join(home, like)}/. ${join(home, name)} && ` : ''}exec ../bin/start --port ${port} ${options}`,
   url: `http://127.0.0.1:${port}/api/session`,
   env: { CRADLE_VAR: join(home, name), CRADLE_TODAY: today },
   timeout: 120_000,
@@ -37,5 +38,5 @@ export default defineConfig({
       args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--no-first-run'],
     },
   },
-  webServer: [...DEMOS.map((port, i) => server(port, `demo${i}`, '')), server(EMPTY, 'empty', '--no-demo')],
+  webServer: [...DEMOS.map((port, i) => server(port, `demo${i}`, '', i === 0 ? undefined : 'demo0')), server(EMPTY, 'empty', '--no-demo')],
 })

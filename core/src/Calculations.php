@@ -15,7 +15,7 @@ final class Calculations
         Bench\PlaceBatches::class,
         Bench\TrayFit::class,
         Crops\CuttingsPerShoot::class,
-        Dates\PlanDates::class,
+        Course\PlanDates::class,
         Mixing\Dilution::class,
         Mixing\DilutionRatio::class,
         Mixing\MixVolume::class,

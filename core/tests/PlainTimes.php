@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests;
 
-use WetCradle\Core\Dates\CropTimes;
-use WetCradle\Core\Dates\GrowingOn;
+use WetCradle\Core\Course\CropTimes;
+use WetCradle\Core\Course\GrowingOn;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\Numbers\Range;
 use WetCradle\Core\Rooting\RootingTime;

@@ -14,6 +14,7 @@ use WetCradle\Core\Rates\StickCount;
 require dirname(__DIR__).'/vendor/autoload.php';
 require __DIR__.'/season.php';
 require __DIR__.'/house.php';
+require __DIR__.'/learning.php';
 
 /**
  * @param list<float> $times in seconds
@@ -90,6 +91,8 @@ $reads['POST /api/plan/draft, the demo season anew'] = timed(static fn () => $se
 $reads['POST /api/bench/fill, one round'] = timed(static fn () => $send('POST', '/api/bench/fill', '{}'), 8);
 $reads['GET /api/plan/chances'] = timed(static fn () => $send('GET', '/api/plan/chances', null), 8);
 
+$learnt = ['what is believed of those rooting' => believed()] + learnt($send, $session['today']);
+
 mt_srand(5);
 $past = [];
 for ($i = 0; $i < 60; ++$i) {
@@ -124,6 +127,7 @@ foreach (glob(dirname(__DIR__).'/public/app/assets/*.{js,css}', GLOB_BRACE) ?: [
 
 echo json_encode([
     'reads' => $reads,
+    'learning' => $learnt,
     'core' => [
         'stick_count 5000 wanted, three stages' => timed(
             static fn () => StickCount::forGood(5000, [Beta::of(14, 6), Beta::of(95, 5), Beta::of(97, 3)])->fewestFor(0.9),

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Core\Bench;
 
 use WetCradle\Core\Calendar\Week;
-use WetCradle\Core\Dates\PlainDates;
+use WetCradle\Core\Course\PlainDates;
 use WetCradle\Core\Fact;
 
 /** A place for one batch with the days it would have there; or why the nearest place will not do. */

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace WetCradle\Core\Bench;
 
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Course\CropTimes;
+use WetCradle\Core\Course\PlainDates;
 use WetCradle\Core\Crops\WaySheet;
-use WetCradle\Core\Dates\CropTimes;
-use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Refused;

@@ -117,6 +117,7 @@ enum Pattern: string
                 'cut' => ['lengthCm' => [3, 8], 'nodesBelow' => 0, 'nodesAbove' => 0, 'leaves' => 'all', 'slanted' => 'neither'],
                 'wash' => 'never', 'mix' => ['parts' => 'half perlite half vermiculite'], 'water' => ['regime' => 'cover', 'mist' => [0, 1]],
                 'warmth' => ['medium' => [20, 24], 'base' => 10], 'rooting' => ['days' => [30, 48]],
+                'weaning' => [['days' => 4, 'what' => 'cover open by day'], ['days' => 4, 'what' => 'cover off']],
                 'potting' => ['hardy' => false, 'winter' => 'frost_free'],
             ],
             self::Root => [

@@ -103,7 +103,7 @@ final class WaySheet
                 $warmth,
                 $light->number('hours', 0, 24),
                 $light->text('cover', 120),
-                array_map(self::step(...), $in->objects('weaning', 10)),
+                self::stepsOf($in),
             ),
             new Reckoning(
                 self::pace($in->object('rooting'), $warmth),
@@ -120,6 +120,16 @@ final class WaySheet
         }
 
         return $sheet;
+    }
+
+    /**
+     * @param Fields $in with `weaning`
+     *
+     * @return list<array{days: int, what: string}>
+     */
+    public static function stepsOf(Fields $in): array
+    {
+        return array_map(self::step(...), $in->objects('weaning', 10));
     }
 
     /** @return array{days: int, what: string} */

@@ -15,6 +15,7 @@ enum HouseDefault: string
     // Looking after what roots.
     case CheckEvery = 'check_every';
     case FirstCheckAfter = 'first_check_after';
+    case WeanFrom = 'wean_from';
     case SureOfReady = 'sure_of_ready';
     case LiftAtLeast = 'lift_at_least';
     case TraysAlike = 'trays_alike';
@@ -152,6 +153,7 @@ enum HouseDefault: string
         return match ($this) {
             self::CheckEvery => [$look, Unit::Days, 7, 1, 60],
             self::FirstCheckAfter => [$look, Unit::Share, 0.6, 0.1, 1],
+            self::WeanFrom => [$look, Unit::Share, 0.5, 0.05, 1],
             self::SureOfReady => [$look, Unit::Share, 0.9, 0.5, 0.99],
             self::LiftAtLeast => [$look, Unit::Count, 5, 1, 50],
             self::TraysAlike => [$look, Unit::Count, 20, 1, 500],

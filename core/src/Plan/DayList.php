@@ -10,7 +10,7 @@ use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
 
 /**
- * The next thing, and all after it, in the order of a day in the house: before all, orders that will be short; stick early, then the round, then potting,
+ * The next thing, and all after it, in the order of a day in the house: before all, orders that will be short; stick early, wean, then the round, then potting,
  * and in the evening whatever is wanted and not yet planned. Within each, what is latest comes first.
  */
 final class DayList
@@ -31,17 +31,19 @@ final class DayList
         $running = $week->holds($today);
         $things = [];
         foreach ($outlooks as $outlook) {
-            $due = $outlook->next($house);
-            if ($due !== null && self::falls($due->on, $week, $running)) {
-                $things[] = new NextThing(
-                    $due->job,
-                    $outlook->batch,
-                    $outlook->line,
-                    $outlook->planned + $outlook->stuck + $outlook->rooted,
-                    $due->on,
-                    $running ? self::late($due->on, $today) : 0,
-                    $due->why,
-                );
+            foreach (array_filter([$outlook->wean($house), $outlook->next($house)]) as $due) {
+                if (self::falls($due->on, $week, $running)) {
+                    $things[] = new NextThing(
+                        $due->job,
+                        $outlook->batch,
+                        $outlook->line,
+                        $outlook->planned + $outlook->stuck + $outlook->rooted,
+                        $due->on,
+                        $running ? self::late($due->on, $today) : 0,
+                        $due->why,
+                        step: $due->step,
+                    );
+                }
             }
         }
         foreach ($unplanned as $wanted) {

@@ -9,8 +9,13 @@ use WetCradle\Core\Fact;
 /** What a line of a batch asks for next: the work, the day on which it is due, and why. */
 final class Due
 {
-    public function __construct(public readonly Job $job, public readonly \DateTimeImmutable $on, public readonly Fact $why)
-    {
+    /** @param ?int $step of a weaning */
+    public function __construct(
+        public readonly Job $job,
+        public readonly \DateTimeImmutable $on,
+        public readonly Fact $why,
+        public readonly ?int $step = null,
+    ) {
     }
 
     /** Whether that day has come. */

@@ -6,7 +6,7 @@ namespace WetCradle\Core\Plan;
 
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Compute\Going;
-use WetCradle\Core\Dates\PlainDates;
+use WetCradle\Core\Course\PlainDates;
 use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;

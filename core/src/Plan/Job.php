@@ -9,6 +9,7 @@ enum Job: string
 {
     case Short = 'short';
     case Stick = 'stick';
+    case Wean = 'wean';
     case Check = 'check';
     case Pot = 'pot';
     case Plan = 'plan';

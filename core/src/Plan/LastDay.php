@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace WetCradle\Core\Plan;
 
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Course\CropTimes;
+use WetCradle\Core\Course\PlainDates;
 use WetCradle\Core\Crops\OpenWeeks;
 use WetCradle\Core\Crops\WayWindows;
-use WetCradle\Core\Dates\CropTimes;
-use WetCradle\Core\Dates\PlainDates;
 
 /**
  * The last day on which a way can still be stuck for a week: while its material is right, and where that is asked, with what

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace WetCradle\Core\Plan;
 
 use WetCradle\Core\Calendar\Week;
-use WetCradle\Core\Dates\CropTimes;
-use WetCradle\Core\Dates\PlainDates;
+use WetCradle\Core\Course\CropTimes;
+use WetCradle\Core\Course\PlainDates;
 
 /** A batch whose sticking or potting may still be moved, with the hours that each asks and how far it may go. */
 final class Movable

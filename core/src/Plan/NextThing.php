@@ -18,6 +18,8 @@ final class NextThing
         public readonly int $daysLate,
         public readonly Fact $why,
         public readonly bool $mendable = true,
+        /** Of a weaning. */
+        public readonly ?int $step = null,
     ) {
     }
 }

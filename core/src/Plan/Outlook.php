@@ -4,6 +4,10 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Plan;
 
+use WetCradle\Core\Course\RootsSeen;
+use WetCradle\Core\Course\Weaning;
+use WetCradle\Core\Course\WeanState;
+use WetCradle\Core\Course\WeanStep;
 use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
@@ -19,6 +23,8 @@ final class Outlook
      * @param ?\DateTimeImmutable $lastCheckOn the newest lifted sample or full count
      * @param ?Fact               $potBecause  what makes it due for potting by its sheet's school; null while it is not
      * @param bool                $leftLonger  whether the line is a remainder of an earlier count
+     * @param ?Weaning            $weaning     null where it has none: what is left longer is weaned with nothing
+     * @param ?RootsSeen          $rootsSeen   at the newest check
      */
     public function __construct(
         public readonly string $batch,
@@ -32,6 +38,8 @@ final class Outlook
         public readonly ?\DateTimeImmutable $lastCheckOn,
         public readonly ?Fact $potBecause,
         public readonly bool $leftLonger,
+        public readonly ?Weaning $weaning = null,
+        public readonly ?RootsSeen $rootsSeen = null,
     ) {
     }
 
@@ -45,6 +53,43 @@ final class Outlook
             $this->potBecause !== null => new Due(Job::Pot, $this->lastCheckOn ?? $this->potOn, $this->potBecause),
             default => $this->check($house),
         };
+    }
+
+    /**
+     * The step of its weaning that is to be taken next. The first begins by a check: as soon as one shows roots on enough of
+     * those lifted, and no sooner than the next check where the last one did not.
+     */
+    public function wean(HouseDefaults $house): ?Due
+    {
+        $step = $this->weaning?->next();
+        if ($this->weaning === null || $step === null || $this->planned > 0 || $this->stuck + $this->rooted === 0) {
+            return null;
+        }
+        $seen = $this->rootsSeen;
+        if ($step->number > 1 || $step->state !== WeanState::Planned) {
+            return $this->weanOn($step->on, $step, Fact::of('due.wean_goes_on'));
+        }
+        if ($seen === null) {
+            return $this->weanOn($step->on, $step, Fact::of('due.wean_unseen'));
+        }
+
+        return $seen->share() >= $house->number(HouseDefault::WeanFrom)
+            ? $this->weanOn(min($step->on, $seen->on), $step, Fact::of('due.wean_rooted', rooted: $seen->rooted, lifted: $seen->lifted))
+            : $this->weanOn(
+                max($step->on, $seen->on->modify(sprintf('+%d days', $house->whole(HouseDefault::CheckEvery)))),
+                $step,
+                Fact::of('due.wean_few', rooted: $seen->rooted, lifted: $seen->lifted),
+            );
+    }
+
+    private function weanOn(\DateTimeImmutable $on, WeanStep $step, Fact $why): Due
+    {
+        return new Due(
+            Job::Wean,
+            $on,
+            Fact::of('due.wean', what: Fact::said($step->what), step: $step->number, of: count($this->weaning->steps ?? []), why: $why),
+            $step->number,
+        );
     }
 
     private function check(HouseDefaults $house): Due

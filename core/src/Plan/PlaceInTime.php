@@ -7,9 +7,9 @@ namespace WetCradle\Core\Plan;
 use WetCradle\Core\Bench\Berth;
 use WetCradle\Core\Bench\Berths;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Course\CropTimes;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Crops\WayWindows;
-use WetCradle\Core\Dates\CropTimes;
 
 /** Where a batch lies and when it is stuck, worked back from its week by the pace that it has in that very place. */
 final class PlaceInTime

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace WetCradle\Core\Plan;
 
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Course\PlainDates;
 use WetCradle\Core\Crops\Trays;
-use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Beta;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Plan;
 
-use WetCradle\Core\Dates\PlainDates;
+use WetCradle\Core\Course\PlainDates;
 use WetCradle\Core\Stock\Supply;
 
 /** One batch of a route, with the good plants that it is for. */

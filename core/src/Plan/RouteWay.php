@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Plan;
 
+use WetCradle\Core\Course\CropTimes;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Crops\WayWindows;
-use WetCradle\Core\Dates\CropTimes;
 use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Rates\Mishap;
 

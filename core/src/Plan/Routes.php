@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace WetCradle\Core\Plan;
 
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Course\PlainDates;
 use WetCradle\Core\Crops\Method;
 use WetCradle\Core\Crops\OpenWeeks;
 use WetCradle\Core\Crops\Surplus;
-use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;

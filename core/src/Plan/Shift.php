@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Plan;
 
-use WetCradle\Core\Dates\PlainDates;
+use WetCradle\Core\Course\PlainDates;
 use WetCradle\Core\Fact;
 
 /** One batch stuck on another day, or held in its tray for longer before it is potted, and what that does. */

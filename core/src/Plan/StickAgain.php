@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace WetCradle\Core\Plan;
 
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Course\CropTimes;
+use WetCradle\Core\Course\PlainDates;
 use WetCradle\Core\Crops\WayWindows;
-use WetCradle\Core\Dates\CropTimes;
-use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\Fact;
 
 /** Whether a way can still make plants for a week: while its material is right and there is time to root and grow on. */

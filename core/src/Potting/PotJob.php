@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Core\Potting;
 
 use WetCradle\Core\Calendar\Week;
-use WetCradle\Core\Dates\GrowingOn;
+use WetCradle\Core\Course\GrowingOn;
 use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 

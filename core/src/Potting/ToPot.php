@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace WetCradle\Core\Potting;
 
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Course\GrowingOn;
 use WetCradle\Core\Crops\PotTrigger;
-use WetCradle\Core\Dates\GrowingOn;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
 

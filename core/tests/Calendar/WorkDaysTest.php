@@ -10,9 +10,9 @@ use WetCradle\Core\Calendar\Climate;
 use WetCradle\Core\Calendar\Hemisphere;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Course\PlainDates;
 use WetCradle\Core\Crops\Pattern;
 use WetCradle\Core\Crops\WaySheet;
-use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Plan\Crew;
 

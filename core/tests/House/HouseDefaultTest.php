@@ -13,7 +13,6 @@ use WetCradle\Core\Bench\FillStage;
 use WetCradle\Core\Bench\FillStays;
 use WetCradle\Core\Bench\InPots;
 use WetCradle\Core\Bench\Positions;
-use WetCradle\Core\Bench\Rounds;
 use WetCradle\Core\Bench\Stay;
 use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Bench\Timetable;
@@ -23,6 +22,9 @@ use WetCradle\Core\Calendar\Rest;
 use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Course\GrowingOn;
+use WetCradle\Core\Course\RootsSeen;
+use WetCradle\Core\Course\Weaning;
 use WetCradle\Core\Crops\Hold;
 use WetCradle\Core\Crops\HoldWay;
 use WetCradle\Core\Crops\Pattern;
@@ -30,7 +32,6 @@ use WetCradle\Core\Crops\Potting;
 use WetCradle\Core\Crops\TimeOfDay;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Crops\Winter;
-use WetCradle\Core\Dates\GrowingOn;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\House\Topic;
@@ -62,6 +63,7 @@ use WetCradle\Core\Refused;
 use WetCradle\Core\Rooting\BatchForecast;
 use WetCradle\Core\Rooting\LiftedThen;
 use WetCradle\Core\Rooting\Readiness;
+use WetCradle\Core\Rooting\Rounds;
 use WetCradle\Core\Rooting\StageTally;
 use WetCradle\Core\Rooting\Verdict;
 use WetCradle\Core\Stock\HoldClock;
@@ -91,6 +93,13 @@ final class HouseDefaultTest extends TestCase
         $check = static fn (?string $last) => static fn (HouseDefaults $house) => self::line($last)->next($house)?->on->format('m-d');
         yield 'check every' => $is(HouseDefault::CheckEvery, 5, $check('2027-05-10'), '05-17', '05-15');
         yield 'first check' => $is(HouseDefault::FirstCheckAfter, 0.5, $check(null), '05-13', '05-11');
+        yield 'weaned from' => $is(
+            HouseDefault::WeanFrom,
+            0.4,
+            static fn (HouseDefaults $h) => self::toBeWeaned()->wean($h)?->on->format('m-d'),
+            '05-25',
+            '05-18',
+        );
         yield 'sure of ready' => $is(
             HouseDefault::SureOfReady,
             0.75,
@@ -504,6 +513,17 @@ final class HouseDefaultTest extends TestCase
         self::assertSame(
             ['unit.share value=2.5', 'unit.times value=1.15', 'unit.time_of_day value=09:30'],
             Told::of([Unit::Share->said(0.025), Unit::Times->said(1.15), Unit::TimeOfDay->said(570)]),
+        );
+    }
+
+    /** Four of ten had roots when a few were lifted, two days before it is to be weaned by its sheet. */
+    private static function toBeWeaned(): Outlook
+    {
+        $on = static fn (string $day) => new \DateTimeImmutable('2027-'.$day);
+
+        return new Outlook(
+            'A', 1, 0, 100, 0, $on('05-01'), $on('05-15'), $on('06-01'), $on('05-18'), null, false,
+            Weaning::of([['days' => 4, 'what' => 'half']], $on('05-20')), new RootsSeen($on('05-18'), 10, 4),
         );
     }
 

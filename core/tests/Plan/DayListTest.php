@@ -7,7 +7,7 @@ namespace WetCradle\Core\Tests\Plan;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Calendar\Week;
-use WetCradle\Core\Dates\PlainDates;
+use WetCradle\Core\Course\PlainDates;
 use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
@@ -119,7 +119,7 @@ final class DayListTest extends TestCase
 
     public function testJobsGoInTheOrderOfTheDay(): void
     {
-        self::assertSame([1, 2, 3, 4], array_map(static fn (Job $j) => $j->placeInDay(), [Job::Stick, Job::Check, Job::Pot, Job::Plan]));
+        self::assertSame([1, 2, 3, 4, 5], array_map(static fn (Job $j) => $j->placeInDay(), [Job::Stick, Job::Wean, Job::Check, Job::Pot, Job::Plan]));
     }
 
     public function testLaterWeeksWantLaterSticking(): void

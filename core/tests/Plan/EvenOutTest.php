@@ -6,7 +6,7 @@ namespace WetCradle\Core\Tests\Plan;
 
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Calendar\Week;
-use WetCradle\Core\Dates\PlainDates;
+use WetCradle\Core\Course\PlainDates;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Plan\EvenOut;

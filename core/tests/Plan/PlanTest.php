@@ -6,8 +6,8 @@ namespace WetCradle\Core\Tests\Plan;
 
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Course\PlainDates;
 use WetCradle\Core\Crops\Trays;
-use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Beta;

@@ -6,8 +6,8 @@ namespace WetCradle\Core\Tests\Potting;
 
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Course\GrowingOn;
 use WetCradle\Core\Crops\PotTrigger;
-use WetCradle\Core\Dates\GrowingOn;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Potting\LineInTrays;

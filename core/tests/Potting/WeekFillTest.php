@@ -7,7 +7,7 @@ namespace WetCradle\Core\Tests\Potting;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Compute\Going;
-use WetCradle\Core\Dates\GrowingOn;
+use WetCradle\Core\Course\GrowingOn;
 use WetCradle\Core\Potting\PotJob;
 use WetCradle\Core\Potting\WeekFill;
 use WetCradle\Core\Refused;

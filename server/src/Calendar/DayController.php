@@ -75,6 +75,7 @@ final class DayController
                 'daysLate' => $t->daysLate,
                 'why' => $t->why,
                 'mendable' => $t->mendable,
+                'step' => $t->step,
                 'tag' => $tags[$t->about] ?? null,
                 'collection' => $t->job === Job::Stick ? $clocks[$t->about] ?? null : null,
                 'wanted' => in_array($t->job, [Job::Plan, Job::Short], true) ? $wanted[$t->about] : null,

@@ -10,6 +10,7 @@ use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Crops\HouseRules;
 use WetCradle\Core\Crops\LikeCrops;
 use WetCradle\Core\Crops\OpenWeeks;
+use WetCradle\Core\Crops\SheetCourse;
 use WetCradle\Core\Crops\SheetOffers;
 use WetCradle\Core\Crops\WaysCompared;
 use WetCradle\Core\Crops\WaySheet;
@@ -17,6 +18,7 @@ use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Rates\InWords;
 use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Course\Courses;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\TrayKind;
@@ -104,6 +106,7 @@ final class CropViews
             'window' => $this->window($way, $this->today->week()),
             'learnt' => $this->history->learnt($way, $batches),
             'steps' => self::steps($sheet),
+            'course' => Courses::of(SheetCourse::of($sheet, $this->house->defaults())),
             'offers' => SheetOffers::of($sheet),
             'figures' => WaysCompared::figures($sheet, $rate->forNewBatch, $tray->cells, $tray->squareMetres(), $this->house->defaults()),
             'versions' => $this->versions($way),

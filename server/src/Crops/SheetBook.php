@@ -11,6 +11,7 @@ use WetCradle\Core\Crops\Potting;
 use WetCradle\Core\Crops\Warmth;
 use WetCradle\Core\Crops\Wash;
 use WetCradle\Core\Crops\Water;
+use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Server\Database\Row;
 
 /**
@@ -58,6 +59,12 @@ final class SheetBook
     public function potting(int $id): Potting
     {
         return $this->potting[$id] ??= Potting::read(Fields::of($this->keptAs($id)['potting'] ?? null));
+    }
+
+    /** @return list<array{days: int, what: string}> its steps of weaning */
+    public function weaning(int $id): array
+    {
+        return WaySheet::stepsOf(Fields::of($this->keptAs($id)));
     }
 
     /** @return array{Warmth, Water} what it asks of a bench */

@@ -13,8 +13,8 @@ use WetCradle\Core\Book\FullCount;
 use WetCradle\Core\Book\Losses;
 use WetCradle\Core\Book\State;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Course\PlainDates;
 use WetCradle\Core\Crops\Trays;
-use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\Rooting\Verdict;
 
 /** Plays made-up batches through the core's count book, from the order to the sale, and stops each at today. */

@@ -7,12 +7,12 @@ namespace WetCradle\Server\Demo;
 use WetCradle\Core\Bench\Timetable;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Calendar\WindowShift;
+use WetCradle\Core\Course\CropTimes;
 use WetCradle\Core\Crops\Material;
 use WetCradle\Core\Crops\Method;
 use WetCradle\Core\Crops\Pattern;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Crops\WayWindows;
-use WetCradle\Core\Dates\CropTimes;
 use WetCradle\Server\Crops\Crop;
 
 /** A crop of the made-up nursery: its sheet, and how it really behaves, which the sheet does not know. */

@@ -9,10 +9,11 @@ use Doctrine\Common\Collections\Collection;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use WetCradle\Core\Bench\Timetable;
+use WetCradle\Core\Course\PlainDates;
+use WetCradle\Core\Course\Weaning;
 use WetCradle\Core\Crops\Material;
 use WetCradle\Core\Crops\Method;
 use WetCradle\Core\Crops\WaySheet;
-use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Account\Account;
 use WetCradle\Server\Bench\MovesOn;
@@ -176,7 +177,23 @@ class Batch
     /** Its days where it lies, or would lie, stuck on this day. */
     public function datesFrom(\DateTimeImmutable $stickOn, Timetable $timetable, ?Zone $zone = null): PlainDates
     {
-        return $this->inItsWeek(self::datesIn($zone ?? $this->zone, $this->sheet->core(), $stickOn, $timetable, $this->days->heldDays), $timetable);
+        $zone ??= $this->zone;
+        $sheet = $this->sheet->core();
+        $dates = self::datesIn($zone, $sheet, $stickOn, $timetable, $this->days->heldDays);
+        $weaned = $dates->weaned($this->weaningFrom($dates->weanOn), $timetable->in($zone->core(), $sheet), $this->days->heldDays);
+
+        return $this->inItsWeek($weaned, $timetable);
+    }
+
+    /** Its weaning, step by step. */
+    public function weaning(): Weaning
+    {
+        return $this->weaningFrom($this->days->weanOn);
+    }
+
+    private function weaningFrom(\DateTimeImmutable $planned): Weaning
+    {
+        return Weaning::of($this->sheet->core()->care->weaning, $planned, BatchDays::keptSteps($this->days->weaning));
     }
 
     /** These days, with its potting in the week that it was given. */

@@ -7,7 +7,7 @@ namespace WetCradle\Server\Plan;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use WetCradle\Core\Calendar\Week;
-use WetCradle\Core\Dates\PlainDates;
+use WetCradle\Core\Course\PlainDates;
 
 /** The days of a batch, reckoned together whenever what they rest on changes; and what a person said about its potting. */
 #[ORM\Embeddable]
@@ -39,6 +39,9 @@ class BatchDays
     /** The week that its potting was given on the week board; null where it is potted when it is due. */
     #[ORM\Column(nullable: true)]
     public ?string $potWeek = null;
+    /** @var list<array{step: int, on: string, done: bool}> steps of its weaning that somebody took, or put off to a day */
+    #[ORM\Column(type: Types::JSON)]
+    public array $weaning = [];
 
     public function __construct(PlainDates $dates)
     {
@@ -54,6 +57,42 @@ class BatchDays
                 break;
             }
         }
+    }
+
+    /** @param array<int, array{on: \DateTimeImmutable, done: bool}> $kept by number of the step */
+    public function weanedBy(array $kept): void
+    {
+        ksort($kept);
+        $this->weaning = [];
+        foreach ($kept as $step => ['on' => $on, 'done' => $done]) {
+            $this->weaning[] = ['step' => $step, 'on' => $on->format('Y-m-d'), 'done' => $done];
+        }
+    }
+
+    /**
+     * @param mixed $kept as `weaning` is kept
+     *
+     * @return array<int, array{on: \DateTimeImmutable, done: bool}> by number of the step
+     */
+    public static function keptSteps(mixed $kept): array
+    {
+        $steps = [];
+        foreach (is_array($kept) ? $kept : [] as $said) {
+            if (is_array($said) && is_int($said['step'] ?? null) && is_string($said['on'] ?? null)) {
+                $steps[$said['step']] = ['on' => new \DateTimeImmutable($said['on']), 'done' => ($said['done'] ?? false) === true];
+            }
+        }
+
+        return $steps;
+    }
+
+    /** As they are kept. */
+    public function dates(): PlainDates
+    {
+        return PlainDates::known(
+            $this->stickOn, $this->rootedFrom, $this->rootedBy, $this->weanOn, $this->potFrom, $this->potOn, $this->potBy,
+            $this->readyFrom, $this->readyOn, $this->readyBy,
+        );
     }
 
     /** Potted: from now on only when it is ready is a forecast. */

@@ -11,6 +11,7 @@ use WetCradle\Server\Book\ActViews;
 use WetCradle\Server\Book\Counts;
 use WetCradle\Server\Book\Line;
 use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Course\Courses;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Mixing\MadeDip;
 use WetCradle\Server\Nursery\House;
@@ -31,6 +32,7 @@ final class BatchViews
         private readonly CheckViews $checks,
         private readonly CropHistory $history,
         private readonly House $house,
+        private readonly Courses $courses,
     ) {
     }
 
@@ -95,6 +97,7 @@ final class BatchViews
             'lines' => $this->lines($batch),
             'acts' => $this->acts->ofBatch((int) $batch->id),
             'checks' => $this->checks->of($batch),
+            'course' => $this->courses->ofBatch($batch),
         ];
     }
 

@@ -10,7 +10,7 @@ use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Bench\Zone as CoreZone;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Compute\Going;
-use WetCradle\Core\Dates\PlainDates;
+use WetCradle\Core\Course\PlainDates;
 use WetCradle\Core\Plan\BatchLoad;
 use WetCradle\Core\Plan\EvenOut;
 use WetCradle\Core\Plan\Movable;

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Plan;
 
+use WetCradle\Core\Course\PlainDates;
 use WetCradle\Core\Crops\Material;
 use WetCradle\Core\Crops\Method;
-use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Crops\SheetVersion;
 use WetCradle\Server\Stock\Claim;

@@ -6,7 +6,7 @@ namespace WetCradle\Server\Plan;
 
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Bench\Potted;
-use WetCradle\Core\Dates\PlainDates;
+use WetCradle\Core\Course\PlainDates;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Bench\Pots;

@@ -8,7 +8,7 @@ use WetCradle\Core\Bench\Berths;
 use WetCradle\Core\Bench\Potted;
 use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Bench\Whereabouts;
-use WetCradle\Core\Dates\PlainDates;
+use WetCradle\Core\Course\PlainDates;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Potting\PotLot;

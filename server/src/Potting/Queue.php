@@ -7,7 +7,7 @@ namespace WetCradle\Server\Potting;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Calendar\Week;
-use WetCradle\Core\Dates\GrowingOn;
+use WetCradle\Core\Course\GrowingOn;
 use WetCradle\Core\Potting\LineInTrays;
 use WetCradle\Core\Potting\Looked;
 use WetCradle\Core\Potting\ToPot;

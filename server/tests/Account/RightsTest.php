@@ -48,7 +48,7 @@ final class RightsTest extends House
             'POST /api/batches/{code}/change-method', 'POST /api/batches/{code}/checks', 'POST /api/batches/{code}/checks/try',
             'DELETE /api/batches/{code}/collect', 'POST /api/batches/{code}/collect', 'POST /api/batches/{code}/count',
             'POST /api/batches/{code}/count/try', 'POST /api/batches/{code}/lose', 'POST /api/batches/{code}/merge',
-            'POST /api/batches/{code}/move-on', 'POST /api/batches/{code}/split', 'POST /api/batches/{code}/stick', 'POST /api/batches/{code}/undo',
+            'POST /api/batches/{code}/move-on', 'POST /api/batches/{code}/split', 'POST /api/batches/{code}/stick', 'POST /api/batches/{code}/undo', 'POST /api/batches/{code}/weaning',
             'POST /api/batches/{code}/wait', 'POST /api/day-sheet/ticks', 'POST /api/dips/made', 'POST /api/dips/made/{id}/discard',
             'POST /api/inspections/{id}/clear', 'POST /api/lots/{code}/grow', 'POST /api/lots/{code}/join', 'POST /api/lots/{code}/lose',
             'POST /api/lots/{code}/part', 'POST /api/lots/{code}/pot-on', 'POST /api/lots/{code}/send', 'POST /api/lots/{code}/steps',

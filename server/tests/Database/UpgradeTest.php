@@ -345,6 +345,18 @@ final class UpgradeTest extends TestCase
         self::assertSame([0, 1], [(int) $this->db->fetchOne('SELECT count(*) FROM way_tells'), (int) $this->db->fetchOne('SELECT stale FROM learnt')]);
     }
 
+    public function testOfBatchesFromBeforeNobodyHasSaidAnythingOfTheirWeaning(): void
+    {
+        $this->stuckBefore($this->crop('Catmint'), 'RAK-47', 'tip cutting', 'softwood');
+        $this->bringUpTo('Version20261214000000');
+        $days = $this->db->fetchAssociative("SELECT stick_on, wean_on, pot_on, ready_on, version FROM batch WHERE code = 'RAK-47'");
+        $this->bringUp();
+        self::assertSame('[]', $this->db->fetchOne("SELECT weaning FROM batch WHERE code = 'RAK-47'"));
+        self::assertSame($days, $this->db->fetchAssociative("SELECT stick_on, wean_on, pot_on, ready_on, version FROM batch WHERE code = 'RAK-47'"));
+        $this->expectException(DriverException::class);
+        $this->db->update('batch', ['weaning' => 'tomorrow'], ['code' => 'RAK-47']);
+    }
+
     public function testAKeptPlanTellsItsThingsByTheirNumbers(): void
     {
         $this->stuckBefore($this->crop('Catmint'), 'RAK-47', 'tip cutting', 'softwood');

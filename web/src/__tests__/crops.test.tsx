@@ -29,6 +29,7 @@ const way = (more: Partial<Way> = {}): Way => ({
   tray: { id: 3, name: 'tray of 84', cells: 84, cellMl: 24 },
   window,
   steps: [],
+  course: [],
   offers: [],
   learnt,
   figures: {

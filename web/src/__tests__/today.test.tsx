@@ -42,6 +42,7 @@ const wanted: Schemas['Wanted'] = {
 
 const thing = (more: Partial<Schemas['Thing']>): Schemas['Thing'] => ({
   job: 'stick',
+  step: null,
   line: null,
   count: 168,
   due: '2027-05-13',

@@ -71,6 +71,10 @@ export function useAct<
   )
 }
 
+/** A step of a batch's weaning, taken, put off, or as it is planned; with the version of the batch that was seen. */
+export const useWeaning = (code: string) =>
+  useSeenWrite((body: Typed<'post', '/api/batches/{code}/weaning'>) => post('/api/batches/{code}/weaning', body, { code }))
+
 /** An act on a lot, by the name of its address. */
 export function useLotAct<A extends 'steps' | 'lose' | 'grow' | 'send' | 'pot-on' | 'join' | 'part' | 'undo'>(
   code: string,

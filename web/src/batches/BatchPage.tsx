@@ -2,6 +2,8 @@ import { useState } from 'react'
 import { Link, useParams } from 'react-router'
 import type { Batch, Schemas } from '../api/client'
 import { useBatch } from '../api/queries'
+import { BatchCourse } from '../course/CourseView'
+import { WeaningSteps } from '../course/Weaning'
 import { Code } from '../drawings/Code'
 import { Against } from '../drawings/FitMark'
 import { Troubles } from '../round/Troubles'
@@ -12,7 +14,6 @@ import { HoldClock } from '../stock/HoldClock'
 import { plural, sayDay, sayPpm, sayWay } from '../words'
 import { Acts } from './Acts'
 import { Checks, Rooting } from './BatchChecks'
-import { BatchDays } from './BatchDays'
 import { Lines } from './BatchLines'
 import { ChangePlan } from './ChangePlan'
 import { Learnt } from './Learnt'
@@ -140,7 +141,7 @@ export function BatchPage() {
               <HoldClock key={batch.collection.startedAt} clock={batch.collection} code={batch.code} />
             </div>
           )}
-          <BatchDays batch={batch} today={session.today} />
+          <BatchCourse batch={batch} today={session.today} />
           <div className="mt-3 flex flex-wrap gap-2">
             {mayLog &&
               worksOf(batch).map(({ work, line, words, main }) => (
@@ -200,6 +201,7 @@ export function BatchPage() {
           <Learnt batch={batch} />
         </div>
         <div className="grid grid-cols-[minmax(0,1fr)] content-start gap-8">
+          {batch.isStuck && batch.leftBenchOn === null && <WeaningSteps batch={batch} />}
           {batch.isStuck && batch.leftBenchOn === null && <Rooting batch={batch} />}
           <Checks batch={batch} />
           <Acts batch={batch} mayLog={mayLog} />

@@ -1,4 +1,5 @@
 import type { Way } from '../api/client'
+import { SheetCourse } from '../course/CourseView'
 import { Cutting } from '../drawings/Cutting'
 import { Drops } from '../drawings/Glyph'
 import { Pace } from '../drawings/Pace'
@@ -37,6 +38,9 @@ export function SheetView({ way }: { way: Way }) {
   const cuts = { below: 'slanted below, straight above', above: 'slanted above, straight below', neither: 'both straight' }
   return (
     <div className="grid gap-x-8 gap-y-4 lg:grid-cols-3">
+      <div className="min-w-0 lg:col-span-3">
+        <SheetCourse stages={way.course} />
+      </div>
       <Part title="When">
         <Facts
           facts={[

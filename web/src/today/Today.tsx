@@ -19,6 +19,7 @@ type Thing = Schemas['Thing']
 const PARTS: { job: Thing['job']; title: string; words: string; act: string }[] = [
   { job: 'short', title: 'Before all', words: 'orders that will be short by what is known today', act: 'See what can be done' },
   { job: 'stick', title: 'Early', words: 'cool, shoots full of water: collect and stick', act: 'Stick' },
+  { job: 'wean', title: 'Weaning', words: 'mist set down step by step, begun by a check', act: 'Wean' },
   { job: 'check', title: 'The round', words: 'lift a few and look', act: 'Check' },
   { job: 'pot', title: 'After noon', words: 'count and pot up', act: 'Count' },
   { job: 'plan', title: 'Evening', words: 'wanted, not yet planned', act: 'Plan' },

@@ -2,11 +2,11 @@
 
 declare(strict_types=1);
 
-namespace WetCradle\Core\Tests\Bench;
+namespace WetCradle\Core\Tests\Rooting;
 
 use PHPUnit\Framework\TestCase;
-use WetCradle\Core\Bench\Rounds;
 use WetCradle\Core\House\HouseDefaults;
+use WetCradle\Core\Rooting\Rounds;
 
 /** How often the round comes by. */
 final class RoundsTest extends TestCase

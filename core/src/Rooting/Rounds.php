@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace WetCradle\Core\Bench;
+namespace WetCradle\Core\Rooting;
 
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;

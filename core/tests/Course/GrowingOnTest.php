@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace WetCradle\Core\Tests\Dates;
+namespace WetCradle\Core\Tests\Course;
 
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Bench\Timetable;
@@ -10,10 +10,10 @@ use WetCradle\Core\Calendar\Climate;
 use WetCradle\Core\Calendar\Hemisphere;
 use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Course\GrowingOn;
+use WetCradle\Core\Course\PlainDates;
 use WetCradle\Core\Crops\Pattern;
 use WetCradle\Core\Crops\WaySheet;
-use WetCradle\Core\Dates\GrowingOn;
-use WetCradle\Core\Dates\PlainDates;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Tests\PlainTimes;

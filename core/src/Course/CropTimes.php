@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace WetCradle\Core\Dates;
+namespace WetCradle\Core\Course;
 
 use WetCradle\Core\Calendar\Rest;
 use WetCradle\Core\Calendar\WorkDays;
@@ -55,10 +55,16 @@ final class CropTimes
         return new self($daysToRoot, $rooting, $weaningDays, $growingOn, $rest, $workDays ?? WorkDays::everyDay(), $speedLnSd ?? LearntPace::sheetLnSd());
     }
 
-    /** What is weaned on a day is potted on this one: the first on which somebody works and nothing rests. */
+    /** What begins to be weaned on a day is potted on this one. */
     public function potOn(\DateTimeImmutable $weanOn, int $heldDays = 0): \DateTimeImmutable
     {
-        $able = $weanOn->add(new \DateInterval(sprintf('P%dD', $this->weaningDays + $heldDays)));
+        return $this->pottedFrom($weanOn->add(new \DateInterval(sprintf('P%dD', $this->weaningDays))), $heldDays);
+    }
+
+    /** What may be potted from a day on is potted on this one: the first on which somebody works and nothing rests. */
+    public function pottedFrom(\DateTimeImmutable $day, int $heldDays = 0): \DateTimeImmutable
+    {
+        $able = $day->add(new \DateInterval(sprintf('P%dD', $heldDays)));
 
         // A day on which somebody works may be one of rest, and the first after the rest one without hands.
         for ($day = $this->outOfRest($able);; $day = $next) {

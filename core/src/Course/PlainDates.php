@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace WetCradle\Core\Dates;
+namespace WetCradle\Core\Course;
 
 use WetCradle\Core\Calendar\Week;
 
@@ -65,6 +65,33 @@ final class PlainDates
         return new self($stickOn, $from, $by, $wean, $potFrom, $potOn, $potBy, $ready($potFrom), $ready($potOn), $ready($potBy));
     }
 
+    /**
+     * The same, weaned as somebody does it: it is potted by that. Once weaning has begun its roots are known, and how fast it
+     * roots is no question any more.
+     *
+     * @param int $heldDays that it stands in its tray longer than it must
+     */
+    public function weaned(Weaning $weaning, CropTimes $times, int $heldDays = 0): self
+    {
+        if (!$weaning->isSaid()) {
+            return $this;
+        }
+        $wean = $weaning->begins();
+        $potOn = $times->pottedFrom($weaning->ends(), $heldDays);
+        $ready = $times->growingOn->readyOn(...);
+        if ($weaning->hasBegun()) {
+            [$potFrom, $potBy] = [$potOn, $potOn];
+        } else {
+            $moved = (int) $this->potOn->diff($potOn)->format('%r%a');
+            $byAsMuch = static fn (\DateTimeImmutable $day) => $day->modify(sprintf('%+d days', $moved));
+            [$potFrom, $potBy] = [min($potOn, $byAsMuch($this->potFrom)), max($potOn, $byAsMuch($this->potBy))];
+        }
+
+        return new self(
+            $this->stickOn, $this->rootedFrom, $this->rootedBy, $wean, $potFrom, $potOn, $potBy, $ready($potFrom), $ready($potOn), $ready($potBy),
+        );
+    }
+
     /** The same, potted on a day that somebody has settled: no range any more, and ready counted from it. */
     public function pottedOn(\DateTimeImmutable $day, GrowingOn $growingOn): self
     {
@@ -72,6 +99,22 @@ final class PlainDates
         $ready = $growingOn->readyOn($day);
 
         return new self($this->stickOn, $this->rootedFrom, $this->rootedBy, min($this->weanOn, $day), $day, $day, $day, $ready, $ready, $ready);
+    }
+
+    /** As they were reckoned before, and kept. */
+    public static function known(
+        \DateTimeImmutable $stickOn,
+        \DateTimeImmutable $rootedFrom,
+        \DateTimeImmutable $rootedBy,
+        \DateTimeImmutable $weanOn,
+        \DateTimeImmutable $potFrom,
+        \DateTimeImmutable $potOn,
+        \DateTimeImmutable $potBy,
+        \DateTimeImmutable $readyFrom,
+        \DateTimeImmutable $readyOn,
+        \DateTimeImmutable $readyBy,
+    ): self {
+        return new self($stickOn, $rootedFrom, $rootedBy, $weanOn, $potFrom, $potOn, $potBy, $readyFrom, $readyOn, $readyBy);
     }
 
     /** Of what is potted: its days as they were, and the one on which it is ready. */

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace WetCradle\Core\Dates;
+namespace WetCradle\Core\Course;
 
 use WetCradle\Core\Calendar\Need;
 use WetCradle\Core\Calendar\SiteAir;

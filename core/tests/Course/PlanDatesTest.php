@@ -2,14 +2,14 @@
 
 declare(strict_types=1);
 
-namespace WetCradle\Core\Tests\Dates;
+namespace WetCradle\Core\Tests\Course;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Calculations;
 use WetCradle\Core\Calendar\Climate;
 use WetCradle\Core\Calendar\SiteAir;
-use WetCradle\Core\Dates\PlanDates;
+use WetCradle\Core\Course\PlanDates;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Rooting\CardinalTemperatures;
 

@@ -1,0 +1,41 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Course;
+
+use WetCradle\Core\Fact;
+
+/** What a batch goes through between the plant and being ready, in the order in which it can. */
+enum StageKind: string
+{
+    case Held = 'held';
+    case Sealing = 'sealing';
+    case Mist = 'mist';
+    case Cover = 'cover';
+    case Below = 'below';
+    case Dry = 'dry';
+    case Still = 'still';
+    case Weaning = 'weaning';
+    case Cells = 'cells';
+    case Rest = 'rest';
+    case Growing = 'growing';
+    case Ready = 'ready';
+
+    /** From sticking until the first step of weaning. */
+    public function isRooting(): bool
+    {
+        return in_array($this, [self::Mist, self::Cover, self::Below, self::Dry, self::Still], true);
+    }
+
+    /** Before anything is stuck. */
+    public function isBeforeSticking(): bool
+    {
+        return $this === self::Held || $this === self::Sealing;
+    }
+
+    public function words(): Fact
+    {
+        return Fact::of("stage.{$this->value}");
+    }
+}

@@ -1,0 +1,29 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Course;
+
+/** One step of a weaning: what is set, from which day, for how many days; done, put off by somebody, or as it is planned. */
+final class WeanStep
+{
+    /**
+     * @param int    $number 1 for the first
+     * @param int    $days   that it is kept so
+     * @param string $what   is set, in the words of the sheet
+     */
+    public function __construct(
+        public readonly int $number,
+        public readonly string $what,
+        public readonly int $days,
+        public readonly \DateTimeImmutable $on,
+        public readonly WeanState $state,
+    ) {
+    }
+
+    /** The day on which the next step begins. */
+    public function until(): \DateTimeImmutable
+    {
+        return $this->on->modify(sprintf('+%d days', $this->days));
+    }
+}

@@ -1,0 +1,145 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Tests\Course;
+
+use WetCradle\Core\Calendar\Week;
+use WetCradle\Server\Tests\House;
+
+/** A batch is weaned step by step: on Today when it is due, on its page as its course, and its later days follow. */
+final class WeaningTest extends House
+{
+    /** A batch of which a check found roots, and of which weaning has not begun. */
+    private function due(): string
+    {
+        foreach ($this->things() as $thing) {
+            if ($thing['step'] === 1) {
+                return $thing['tag']['code'];
+            }
+        }
+        self::fail('Nothing is to be weaned on this day.');
+    }
+
+    /** @return list<array<string, mixed>> what is to be weaned by Today */
+    private function things(string $week = '2027-W19'): array
+    {
+        return array_values(array_filter($this->ask('GET', '/api/day?week='.$week)['things'], static fn (array $thing) => $thing['job'] === 'wean'));
+    }
+
+    /** @return ?array<string, mixed> */
+    private function thing(string $code, string $week = '2027-W19'): ?array
+    {
+        return array_values(array_filter($this->things($week), static fn (array $thing) => $thing['tag']['code'] === $code))[0] ?? null;
+    }
+
+    /**
+     * @param array<string, mixed> $batch
+     *
+     * @return list<string> the steps, each with its day and how it stands
+     */
+    private static function steps(array $batch): array
+    {
+        return array_values(array_map(
+            static fn (array $stage) => $stage['from'].' '.$stage['step'],
+            array_filter($batch['course'], static fn (array $stage) => $stage['kind'] === 'weaning'),
+        ));
+    }
+
+    public function testAStepIsTakenAndItsDaysFollow(): void
+    {
+        $this->signIn('bo');
+        $code = $this->due();
+        $before = $this->ask('GET', '/api/batches/'.$code);
+        $thing = $this->thing($code);
+        self::assertNotNull($thing);
+        self::assertMatchesRegularExpression('/: step 1 of 2, \d+ of \d+ lifted had roots$/', $thing['why']);
+        $days = array_column(array_filter($before['course'], static fn (array $stage) => $stage['kind'] === 'weaning'), 'days');
+        $taken = $this->ask('POST', "/api/batches/{$code}/weaning", ['version' => $before['version'], 'step' => 1, 'as' => 'done', 'on' => '2027-05-12']);
+        $second = (new \DateTimeImmutable('2027-05-12'))->modify("+{$days[0][0]} days")->format('Y-m-d');
+        self::assertSame(['2027-05-12 done', $second.' planned'], self::steps($taken));
+        $weaned = (new \DateTimeImmutable($second))->modify("+{$days[1][0]} days")->format('Y-m-d');
+        self::assertGreaterThanOrEqual($weaned, $taken['potOn']);
+        self::assertSame([$taken['potOn'], $taken['readyOn']], [$taken['potBy'], $taken['readyBy']], 'Its roots are known.');
+        $next = $this->thing($code, Week::containing(new \DateTimeImmutable($second))->written());
+        self::assertSame([2, $second, 0], [$next['step'] ?? null, $next['due'] ?? null, $next['daysLate'] ?? null]);
+
+        $off = $this->ask('POST', "/api/batches/{$code}/weaning", ['version' => $taken['version'], 'step' => 2, 'as' => 'put_off', 'on' => '2027-06-01']);
+        self::assertSame(['2027-05-12 done', '2027-06-01 put_off'], self::steps($off), 'Left some days more.');
+        self::assertGreaterThan($taken['potOn'], $off['potOn']);
+        self::assertGreaterThan($taken['readyOn'], $off['readyOn']);
+
+        $undone = $this->ask('POST', "/api/batches/{$code}/weaning", ['version' => $off['version'], 'step' => 1, 'as' => 'planned']);
+        self::assertSame(self::steps($before), self::steps($undone));
+        self::assertSame([$before['potFrom'], $before['potOn'], $before['readyOn']], [$undone['potFrom'], $undone['potOn'], $undone['readyOn']]);
+        $this->signIn('ines');
+        $told = array_map(
+            static fn (array $change) => array_map(static fn (array $field) => [$field['label'], $field['before'], $field['after']], $change['fields']),
+            $this->ask('GET', '/api/history?what=batch&which='.$code)['changes'],
+        );
+        self::assertSame([
+            [['Weaning 1', 'done 2027-05-12', null], ['Weaning 2', 'put off to 2027-06-01', null]],
+            [['Weaning 2', null, 'put off to 2027-06-01']],
+            [['Weaning 1', null, 'done 2027-05-12']],
+        ], array_slice($told, 0, 3), 'Who did what is kept.');
+    }
+
+    public function testWhatASheetOrAHabitChangesMovesWhatIsNotYetTaken(): void
+    {
+        $this->signIn('ines');
+        $code = $this->due();
+        $batch = $this->ask('GET', '/api/batches/'.$code);
+        $taken = $this->ask('POST', "/api/batches/{$code}/weaning", ['version' => $batch['version'], 'step' => 1, 'as' => 'done', 'on' => '2027-05-10']);
+        $habits = $this->ask('GET', '/api/house-defaults');
+        $this->ask('PUT', '/api/house-defaults', ['version' => $habits['version'], 'defaults' => ['planned_rooted' => 0.9]]);
+        $after = $this->ask('GET', '/api/batches/'.$code);
+        self::assertSame(self::steps($taken), self::steps($after), 'It was begun when it was begun.');
+        self::assertSame($taken['potOn'], $after['potOn']);
+    }
+
+    public function testWhatCannotBeIsRefusedBesideItsField(): void
+    {
+        $this->signIn('bo');
+        $code = $this->due();
+        $batch = $this->ask('GET', '/api/batches/'.$code);
+        $try = fn (array $body, int $status = 422) => $this->refused($status, 'POST', "/api/batches/{$code}/weaning", $body + ['version' => $batch['version']]);
+        foreach ([
+            ['in_future', 'on', ['step' => 1, 'as' => 'done', 'on' => '2027-05-13']],
+            ['before_sticking', 'on', ['step' => 1, 'as' => 'done', 'on' => '2027-01-01']],
+            ['unknown', 'step', ['step' => 9, 'as' => 'done', 'on' => '2027-05-12']],
+            ['unknown_choice', 'as', ['step' => 1, 'as' => 'gone', 'on' => '2027-05-12']],
+            ['missing', 'on', ['step' => 1, 'as' => 'put_off']],
+        ] as [$reason, $field, $body]) {
+            $told = $try($body);
+            self::assertSame([$reason, $field], [$told['code'], $told['field']], $told['message']);
+        }
+        self::assertSame('changed_meanwhile', $try(['version' => 1 + (int) $batch['version'], 'step' => 1, 'as' => 'planned'], 409)['code']);
+        $planned = current(array_filter($this->ask('GET', '/api/batches')['batches'], static fn (array $one) => $one['state'] === 'planned'));
+        $body = ['version' => $planned['version'], 'step' => 1, 'as' => 'done', 'on' => '2027-05-12'];
+        self::assertSame('not_stuck', $this->refused(422, 'POST', "/api/batches/{$planned['code']}/weaning", $body)['code']);
+        $gone = current(array_filter($this->ask('GET', '/api/batches')['batches'], static fn (array $one) => $one['state'] === 'potted'));
+        $body['version'] = $gone['version'];
+        self::assertSame('left_bench', $this->refused(422, 'POST', "/api/batches/{$gone['code']}/weaning", $body)['code']);
+    }
+
+    public function testEveryBatchIsInOneStageOfItsCourse(): void
+    {
+        $this->signIn('ines');
+        $batches = $this->ask('GET', '/api/batches')['batches'];
+        $looked = 0;
+        foreach ($batches as $i => ['code' => $code, 'state' => $state]) {
+            if ($i % 7 !== 0 || $state === 'called_off') {
+                continue;
+            }
+            $batch = $this->ask('GET', '/api/batches/'.$code);
+            $last = null;
+            foreach ($batch['course'] as $stage) {
+                self::assertTrue($last === null || $stage['from'] === $last, "{$code}: each stage begins where the one before ends.");
+                $last = $stage['to'];
+            }
+            self::assertSame([$batch['stickOn'], $batch['readyOn']], [$batch['course'][0]['to'], $last]);
+            ++$looked;
+        }
+        self::assertGreaterThan(5, $looked);
+    }
+}

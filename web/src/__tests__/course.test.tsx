@@ -1,0 +1,156 @@
+// @vitest-environment happy-dom
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
+import { cleanup, render, screen, waitFor } from '@testing-library/react'
+import userEvent from '@testing-library/user-event'
+import type { ReactNode } from 'react'
+import { MemoryRouter } from 'react-router'
+import { afterEach, describe, expect, it, vi } from 'vitest'
+import { api, type Batch, type Schemas } from '../api/client'
+import { BatchCourse, SheetCourse } from '../course/CourseView'
+import { WeanForm, WeaningSteps } from '../course/Weaning'
+import { WeekProvider } from '../shell/week'
+import { session, viewer, wordsOf } from './nursery'
+
+type Days = Schemas['CourseStageDays']
+
+const stage = (kind: Days['kind'], from: string, to: string, more: Partial<Days> = {}): Days => ({
+  kind,
+  number: 1,
+  words: kind,
+  what: null,
+  stands: 'trays',
+  days: [4, 4],
+  ends: 'its days are over',
+  place: null,
+  jobs: [],
+  from,
+  to,
+  time: 'ahead',
+  step: null,
+  ...more,
+})
+const course: Days[] = [
+  stage('held', '2027-04-20', '2027-04-20', { words: 'collected and held' }),
+  stage('mist', '2027-04-20', '2027-05-10', {
+    words: 'under mist',
+    jobs: [{ when: 'every', days: 1, what: 'look, take out what is dead' }],
+  }),
+  stage('weaning', '2027-05-10', '2027-05-14', { what: 'mist half as often', step: 'done' }),
+  stage('weaning', '2027-05-14', '2027-05-18', { number: 2, what: 'mist only in sun', step: 'put_off' }),
+  stage('growing', '2027-05-18', '2027-07-27', { words: 'potted, growing on', stands: 'pots' }),
+  stage('ready', '2027-07-27', '2027-07-27', { words: 'ready' }),
+]
+const batch = { code: 'RAK-47', version: 5, rootedFrom: '2027-05-04', rootedBy: '2027-05-14', course } as Batch
+
+function live(room: ReactNode, as = session) {
+  render(
+    <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>
+      <MemoryRouter>
+        <WeekProvider session={as}>{room}</WeekProvider>
+      </MemoryRouter>
+    </QueryClientProvider>,
+  )
+}
+
+const answers = (...all: unknown[]) => {
+  const sent = vi.spyOn(api, 'request')
+  for (const one of all) sent.mockResolvedValueOnce(one as never)
+  return sent
+}
+const told = { data: { ...batch, version: 6 }, response: new Response(null, { status: 200 }) }
+const refused = (code: string, field: string, message: string) => ({
+  error: { error: { code, field, message } },
+  response: new Response(null, { status: code === 'changed_meanwhile' ? 409 : 422 }),
+})
+
+afterEach(() => {
+  cleanup()
+  vi.restoreAllMocks()
+})
+
+describe('the course of a batch', () => {
+  it('is one line, which says each stage and its day, and where it stands today', () => {
+    live(<BatchCourse batch={batch} today="2027-05-12" />)
+    const line = screen.getByRole('img')
+    expect(line.getAttribute('aria-label')).toBe(
+      'The course of RAK-47: collected and held from 20 Apr, under mist from 20 Apr, weaning from 10 May, weaning from 14 May, potted, growing on from 18 May, ready from 27 Jul',
+    )
+    const widths = [...line.querySelectorAll('g > rect')].map((rect) => Number(rect.getAttribute('width')))
+    expect(widths.reduce((sum, one) => sum + one, 0)).toBeCloseTo(660)
+    expect(Math.min(...widths)).toBeGreaterThanOrEqual(26)
+    const [, , first = 0, second = 0, growing = 0] = widths
+    expect(first).toBeCloseTo(second)
+    expect(growing).toBeGreaterThan(5 * first)
+    const now = Number(/^M([\d.]+)/.exec([...line.querySelectorAll(':scope > path')].at(-1)?.getAttribute('d') ?? '')?.[1])
+    const begun = widths.slice(0, 2).reduce((sum, one) => sum + one, 0)
+    expect(now).toBeCloseTo(begun + first / 2)
+  })
+
+  it('says stage by stage what ends it and what is to be done', () => {
+    live(<SheetCourse stages={course.map(({ from, to, time, step, ...sheet }) => sheet)} />)
+    const said = wordsOf(document.body.innerHTML)
+    expect(said).toContain('under mist 4 days every day: look, take out what is dead until its days are over')
+    expect(said).toContain('weaning 2 4 days mist only in sun')
+    expect(said).not.toContain('ready until')
+  })
+})
+
+describe('a step of weaning', () => {
+  it('is taken with one press, and can be taken back', async () => {
+    const sent = answers(told)
+    const done = vi.fn()
+    live(<WeanForm batch={batch} onDone={done} />)
+    expect(wordsOf(document.body.innerHTML)).toContain('Step 2 of 2: mist only in sun , put off to 14 May')
+    await userEvent.click(screen.getByRole('button', { name: 'Done' }))
+    await waitFor(() => expect(done).toHaveBeenCalledOnce())
+    expect(sent.mock.calls[0]?.[2]).toMatchObject({
+      params: { path: { code: 'RAK-47' } },
+      body: { version: 5, step: 2, as: 'done', on: '2027-05-12' },
+    })
+  })
+
+  it('is put off by a week, or to the day that is asked for', async () => {
+    const sent = answers(told, told)
+    live(<WeanForm batch={batch} />)
+    await userEvent.click(screen.getByRole('button', { name: 'Put off a week' }))
+    await waitFor(() => expect(sent).toHaveBeenCalledOnce())
+    expect(sent.mock.calls[0]?.[2]).toMatchObject({ body: { as: 'put_off', on: '2027-05-19' } })
+    const day = screen.getByLabelText('Day')
+    await userEvent.clear(day)
+    expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Done' }).disabled).toBe(true)
+    await userEvent.type(day, '2027-05-15')
+    await userEvent.click(screen.getByRole('button', { name: 'Put off to 15 May' }))
+    await waitFor(() => expect(sent).toHaveBeenCalledTimes(2))
+    expect(sent.mock.calls[1]?.[2]).toMatchObject({ body: { as: 'put_off', on: '2027-05-15' } })
+  })
+
+  it('says beside the day what is wrong with it, and tells of another who was first', async () => {
+    answers(refused('in_future', 'on', 'Day has not come yet.'), refused('changed_meanwhile', '', 'Somebody changed it.'))
+    live(<WeanForm batch={batch} />)
+    await userEvent.click(screen.getByRole('button', { name: 'Done' }))
+    expect((await screen.findByRole('alert')).textContent).toBe('Day has not come yet.')
+    expect(screen.getByLabelText('Day').getAttribute('aria-invalid')).toBe('true')
+    await userEvent.click(screen.getByRole('button', { name: 'Done' }))
+    await waitFor(() => expect(screen.getByRole('alert').textContent).toContain('Somebody else changed it meanwhile'))
+  })
+
+  it('stands among the others, and is undone', async () => {
+    const sent = answers(told)
+    live(<WeaningSteps batch={batch} />)
+    const said = wordsOf(document.body.innerHTML)
+    expect(said).toContain('1. mist half as often , done 10 May')
+    expect(said).toContain('2. mist only in sun , put off to 14 May')
+    await userEvent.click(screen.getByRole('button', { name: 'Undo step 1' }))
+    await waitFor(() => expect(sent).toHaveBeenCalledOnce())
+    expect(sent.mock.calls[0]?.[2]).toMatchObject({ body: { version: 5, step: 1, as: 'planned' } })
+    cleanup()
+    live(<WeaningSteps batch={batch} />, viewer)
+    expect(screen.queryAllByRole('button')).toEqual([])
+    cleanup()
+    live(<WeaningSteps batch={{ ...batch, course: course.filter(({ kind }) => kind !== 'weaning') }} />)
+    expect(document.body.textContent).toBe('')
+    cleanup()
+    live(<WeanForm batch={{ ...batch, course: course.map((one) => ({ ...one, step: one.step && ('done' as const) })) }} />)
+    expect(document.body.textContent).toBe('All its steps are taken.')
+  })
+})
