@@ -82,6 +82,12 @@ final class Outlook
             );
     }
 
+    /** A step that was taken, as it stands on the sheet of its day. */
+    public function weanedOn(WeanStep $step): Due
+    {
+        return $this->weanOn($step->on, $step, Fact::of('due.wean_taken'));
+    }
+
     private function weanOn(\DateTimeImmutable $on, WeanStep $step, Fact $why): Due
     {
         return new Due(

@@ -6,6 +6,7 @@ namespace WetCradle\Server\Mixing;
 
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Plan\DayHours;
+use WetCradle\Server\Course\DayRound;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Batch;
@@ -20,6 +21,7 @@ final class DaySheets
         private readonly DayMaking $making,
         private readonly DayFilling $filling,
         private readonly House $house,
+        private readonly DayRound $round,
     ) {
     }
 
@@ -74,6 +76,7 @@ final class DaySheets
             'fills' => array_map($this->filling->fill(...), array_values($batches['stick'])),
             'stick' => $this->sticking->sayTurns($batches['stick'], $turns, $day),
             'pots' => $pots,
+            ...$this->round->on($day),
             'set' => $this->filling->set($batches['stick'], $day),
             'ends' => DaySticking::clock(max([$start, ...array_column($turns, 'to')])),
             'ticks' => (object) $ticks,

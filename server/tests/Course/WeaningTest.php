@@ -46,6 +46,18 @@ final class WeaningTest extends House
         ));
     }
 
+    /**
+     * @param list<string> $days
+     *
+     * @return list<string>
+     */
+    private static function sorted(array $days): array
+    {
+        sort($days);
+
+        return $days;
+    }
+
     public function testAStepIsTakenAndItsDaysFollow(): void
     {
         $this->signIn('bo');
@@ -95,6 +107,30 @@ final class WeaningTest extends House
         $after = $this->ask('GET', '/api/batches/'.$code);
         self::assertSame(self::steps($taken), self::steps($after), 'It was begun when it was begun.');
         self::assertSame($taken['potOn'], $after['potOn']);
+    }
+
+    public function testTheDaysSheetHasWhatIsToBeWeanedAndChecked(): void
+    {
+        $this->signIn('bo');
+        $code = $this->due();
+        $of = fn (string $day): array => array_map(
+            static fn (array $look) => [$look['step'], $look['done'], $look['daysLate']],
+            array_values(array_filter($this->ask('GET', '/api/day-sheet?day='.$day)['wean'], static fn (array $look) => $look['batch'] === $code)),
+        );
+        $thing = $this->thing($code);
+        self::assertSame([[1, false, $thing['daysLate'] ?? null]], $of('2027-05-12'), 'What is overdue is today’s.');
+        self::assertSame([], $of('2027-05-13'), 'Tomorrow it is not due: it is due now.');
+        $version = $this->ask('GET', '/api/batches/'.$code)['version'];
+        $taken = $this->ask('POST', "/api/batches/{$code}/weaning", ['version' => $version, 'step' => 1, 'as' => 'done', 'on' => '2027-05-11']);
+        self::assertSame([[1, true, 0]], $of('2027-05-11'), 'It stands on the sheet of the day on which it was taken.');
+        self::assertSame([], $of('2027-05-12'));
+        $second = substr(self::steps($taken)[1], 0, 10);
+        self::assertSame([[2, false, 0]], $of($second));
+        $checks = $this->ask('GET', '/api/day-sheet?day=2027-05-12')['checks'];
+        $due = array_filter($this->ask('GET', '/api/day?week=2027-W19')['things'], static fn (array $t) => $t['job'] === 'check' && $t['due'] <= '2027-05-12');
+        self::assertEqualsCanonicalizing(array_map(static fn (array $t) => $t['tag']['code'], $due), array_column($checks, 'batch'));
+        $days = array_column($checks, 'due');
+        self::assertSame($days, self::sorted($days), 'The longest overdue first.');
     }
 
     public function testWhatCannotBeIsRefusedBesideItsField(): void

@@ -8,8 +8,9 @@ import { afterEach, describe, expect, it, vi } from 'vitest'
 import { api, type Batch, type Schemas } from '../api/client'
 import { BatchCourse, SheetCourse } from '../course/CourseView'
 import { WeanForm, WeaningSteps } from '../course/Weaning'
+import { ChecksOfDay, WeaningOfDay } from '../mixing/DayRound'
 import { WeekProvider } from '../shell/week'
-import { session, viewer, wordsOf } from './nursery'
+import { session, tag, viewer, wordsOf } from './nursery'
 
 type Days = Schemas['CourseStageDays']
 
@@ -92,6 +93,52 @@ describe('the course of a batch', () => {
     expect(said).toContain('under mist 4 days every day: look, take out what is dead until its days are over')
     expect(said).toContain('weaning 2 4 days mist only in sun')
     expect(said).not.toContain('ready until')
+  })
+})
+
+describe('the sheet of a day', () => {
+  const look = (more: Partial<Schemas['DayLook']>): Schemas['DayLook'] => ({
+    batch: 'RAK-47',
+    line: 1,
+    count: 168,
+    due: '2027-05-10',
+    daysLate: 2,
+    why: 'mist half as often: step 1 of 2, lift a few first',
+    step: 1,
+    done: false,
+    tag,
+    ...more,
+  })
+
+  it('has the steps of weaning, which are taken with a tick, on its day', async () => {
+    const sent = answers(refused('upside_down', 'on', 'Day is before step 1.'), told)
+    live(<WeaningOfDay day="2027-05-11" steps={[look({}), look({ batch: 'RAK-48', step: 2, done: true, daysLate: 0 })]} />)
+    expect(wordsOf(document.body.innerHTML)).toContain('2 days late · mist half as often: step 1 of 2, lift a few first')
+    const [open, taken] = screen.getAllByRole<HTMLInputElement>('checkbox')
+    if (!open || !taken) throw new Error('There are two steps.')
+    expect([open.checked, taken.checked]).toEqual([false, true])
+    await userEvent.click(open)
+    expect((await screen.findByRole('alert')).textContent).toBe('Day is before step 1.')
+    expect(open.checked).toBe(false)
+    expect(sent.mock.calls[0]?.[2]).toMatchObject({ body: { version: tag.version, step: 1, as: 'done', on: '2027-05-11' } })
+    await userEvent.click(taken)
+    await waitFor(() => expect(sent).toHaveBeenCalledTimes(2))
+    expect(sent.mock.calls[1]?.[2]).toMatchObject({ params: { path: { code: 'RAK-48' } }, body: { step: 2, as: 'planned' } })
+    cleanup()
+    live(<WeaningOfDay day="2027-05-13" steps={[look({})]} />)
+    expect(screen.getByRole<HTMLInputElement>('checkbox').disabled).toBe(true)
+  })
+
+  it('has the checks that are due, late ones with how late', () => {
+    live(
+      <ChecksOfDay
+        checks={[look({ line: 2, step: null, why: 'first look for roots' }), look({ batch: 'RAK-48', daysLate: 0 })]}
+      />,
+    )
+    const said = wordsOf(document.body.innerHTML)
+    expect(said).toContain(`, line 2 → ${tag.zone}`)
+    expect(said).toContain('2 days late · first look for roots')
+    expect(said.match(/days late/g)).toHaveLength(1)
   })
 })
 

@@ -28,6 +28,8 @@ const made: Schemas['MixMade'] = {
 }
 const setting = { heat: 18, mist: 2, suits: true }
 const sheet: Schemas['DaySheet'] = {
+  wean: [],
+  checks: [],
   day: DAY,
   next: '2027-05-17',
   hands: 2,
@@ -245,7 +247,7 @@ describe('the day sheet', () => {
   it('says so when there is nothing', () => {
     const empty = { ...sheet, pots: [], collect: [], stick: [], mixes: [], fills: [], dips: [], set: [] }
     expect(wordsOf(drawRoom(<DaySheet />, { known: [[['day-sheet', DAY, null], empty]] }))).toContain(
-      'Nothing is cut, stuck or potted on that day. The next is 17 May ; or see the season',
+      'Nothing is cut, stuck, weaned, checked or potted on that day. The next is 17 May ; or see the season',
     )
   })
 })

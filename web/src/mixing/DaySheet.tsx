@@ -5,6 +5,7 @@ import { Safety } from '../batches/Safety'
 import { Drops } from '../drawings/Glyph'
 import { useShown } from '../shell/week'
 import { mondayOf, plural, sayDay, sayHeat } from '../words'
+import { ChecksOfDay, WeaningOfDay } from './DayRound'
 import { Collecting, Filling, MakingUp, Potting, Sticking } from './DaySteps'
 import { MixingRooms } from './MixingRooms'
 import { PaperChoice, usePaper } from './Paper'
@@ -21,6 +22,7 @@ export function DaySheet() {
   const [hands, setHands] = useState<number | null>(null)
   const { data: sheet, error } = useDaySheet(day, hands)
   const [paper, setPaper] = usePaper()
+  const hasWork = sheet && [sheet.stick, sheet.collect, sheet.pots, sheet.wean, sheet.checks].some((part) => part.length > 0)
   const tickOf = (step: string): Tick | undefined => sheet?.ticks[step]
   return (
     <>
@@ -59,9 +61,9 @@ export function DaySheet() {
           {error.message}
         </p>
       )}
-      {sheet && sheet.stick.length + sheet.collect.length + sheet.pots.length === 0 && (
+      {sheet && !hasWork && (
         <p className="soft">
-          Nothing is cut, stuck or potted on that day.{' '}
+          Nothing is cut, stuck, weaned, checked or potted on that day.{' '}
           {sheet.next && (
             <>
               The next is{' '}
@@ -78,7 +80,7 @@ export function DaySheet() {
           .
         </p>
       )}
-      {sheet && sheet.stick.length + sheet.collect.length + sheet.pots.length > 0 && (
+      {sheet && hasWork && (
         <div className="max-w-5xl">
           <p className="mb-4">
             <strong>{sheet.hours.all.toFixed(1)} h</strong> for {plural(sheet.hands, 'pair')} of hands: done at about {sheet.ends}
@@ -91,9 +93,11 @@ export function DaySheet() {
           {sheet.mixes.length > 0 && <MakingUp sheet={sheet} tickOf={tickOf} />}
           {sheet.fills.length > 0 && <Filling sheet={sheet} tickOf={tickOf} />}
           {sheet.stick.length > 0 && <Sticking sheet={sheet} tickOf={tickOf} />}
+          {sheet.wean.length > 0 && <WeaningOfDay day={sheet.day} steps={sheet.wean} />}
+          {sheet.checks.length > 0 && <ChecksOfDay checks={sheet.checks} />}
           {sheet.pots.length > 0 && <Potting sheet={sheet} tickOf={tickOf} />}
           {sheet.set.length > 0 && (
-            <Part number={6} title="Set water and warmth">
+            <Part number={8} title="Set water and warmth">
               <Safety
                 own={null}
                 words="Wet hands and switches do not go together: residual-current protection, and an electrician for anything behind a cover."

@@ -170,7 +170,7 @@ export function Filling({ sheet, tickOf }: { sheet: Sheet; tickOf: (step: string
 export function Potting({ sheet, tickOf }: { sheet: Sheet; tickOf: (step: string) => Tick | undefined }) {
   const { session } = useShown()
   return (
-    <Part number={5} title="Fill pots" hours={sheet.hours.pot}>
+    <Part number={7} title="Fill pots" hours={sheet.hours.pot}>
       <Safety
         own={null}
         words="Potting mix: gloves, wash hands. Water the trays first, work in the shade, do not let roots dry. Two lift what is heavy."
