@@ -37,22 +37,12 @@ final class Recipe
         return new self($parts);
     }
 
-    /** As growers write it: "perlite 2 : coir 1", "half perlite half vermiculite"; any other words are one part by that name. */
+    /** As growers say it (`RecipeWords`); any other words are one part by that name. */
     public static function written(string $words): self
     {
-        $words = trim($words);
-        if (preg_match('/^half (.+) half (.+)$/i', $words, $match) === 1) {
-            return new self([['name' => $match[1], 'parts' => 1.0], ['name' => $match[2], 'parts' => 1.0]]);
-        }
-        $parts = [];
-        foreach (explode(':', $words) as $part) {
-            if (preg_match('/^\s*(.+?)\s+(\d+(?:[.,]\d+)?)\s*$/u', $part, $match) !== 1 || (float) str_replace(',', '.', $match[2]) <= 0.0) {
-                return new self([['name' => $words, 'parts' => 1.0]]);
-            }
-            $parts[] = ['name' => $match[1], 'parts' => (float) str_replace(',', '.', $match[2])];
-        }
+        $words = trim((string) preg_replace('/\s+/u', ' ', $words));
 
-        return new self($parts);
+        return new self(RecipeWords::read($words) ?? [['name' => $words, 'parts' => 1.0]]);
     }
 
     /** As `written` reads it: "perlite 2 : coir 1". */

@@ -18,7 +18,7 @@ function Said({ look }: { look: Look }) {
     <div className="min-w-0">
       <p>
         <strong>{look.tag.crop}</strong> <Codes codes={[look.batch]} />
-        {look.line > 1 && `, line ${look.line}`} → <strong>{look.tag.zone}</strong>, {plural(look.tag.trays, 'tray')}
+        {look.line > 1 && `, line ${look.line}`}, in <strong>{look.tag.zone}</strong>, {plural(look.tag.trays, 'tray')}
       </p>
       <p className="text-sm">
         {look.daysLate > 0 && !look.done && <strong className="text-plum">{plural(look.daysLate, 'day')} late · </strong>}
