@@ -136,7 +136,7 @@ describe('the sheet of a day', () => {
       />,
     )
     const said = wordsOf(document.body.innerHTML)
-    expect(said).toContain(`, line 2 , in ${tag.zone}`)
+    expect(said).toContain(`, line 2, in ${tag.zone}`)
     expect(said).toContain('2 days late · first look for roots')
     expect(said.match(/days late/g)).toHaveLength(1)
   })
