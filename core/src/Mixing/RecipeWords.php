@@ -38,11 +38,11 @@ final class RecipeWords
         }
         $names = self::names($of);
         $many = self::ALIKE[strtolower($said)] ?? count($names);
-        if (count($names) !== $many || $many < 2) {
+        if ($names === [] || count($names) !== $many || $many < 2) {
             return null;
         }
 
-        return array_map(static fn (string $name) => ['name' => $name, 'parts' => 1.0], $names);
+        return array_map(static fn (string $name): array => ['name' => $name, 'parts' => 1.0], $names);
     }
 
     /** @return non-empty-list<array{name: string, parts: float}>|null where the numbers stand together, before or after the names */
@@ -60,7 +60,7 @@ final class RecipeWords
         $names = self::names($of);
         // "2:1 perlite coir": with nothing between them, each word is a name.
         $names = count($names) === 1 ? preg_split('/\s+/', $names[0]) ?: [] : $names;
-        if (count($names) !== count($parts) || in_array(0.0, $parts, true) || $names === [] || preg_grep('/\d/', $names) !== []) {
+        if (count($names) !== count($parts) || in_array(0.0, $parts, true) || preg_grep('/\d/', $names) !== []) {
             return null;
         }
 
@@ -71,14 +71,9 @@ final class RecipeWords
     private static function amounts(string $words): ?array
     {
         $shares = implode('|', array_keys(self::SHARES));
-        // A share begins the next of them, whether anything stands between or not.
-        $apart = str_contains($words, ':')
-            ? explode(':', $words)
-            : preg_split("/\s*(?:;|\+|&|,(?!\d)|\band\b|\bto\b)\s*|(?<!\bone)(?<!\ba)(?<!\btwo)(?<!\bthree)\s+(?=(?:{$shares}|\d+(?:[.,]\d+)? ?%|\d+\/\d+)\s)/i", $words, -1, PREG_SPLIT_NO_EMPTY);
         $found = [];
         $rest = null;
-        foreach ($apart ?: [] as $piece) {
-            $piece = trim($piece);
+        foreach (self::pieces($words, $shares) as $piece) {
             if (preg_match('/^(?:the )?rest(?: of it)?(?: is| of)? (.+)$/i', $piece, $match) === 1 && $rest === null) {
                 $rest = count($found);
                 $found[] = ['name' => $match[1], 'amount' => 0.0, 'isShare' => true];
@@ -92,19 +87,29 @@ final class RecipeWords
         }
         $isShare = $found !== [] && array_filter($found, static fn (array $one) => !$one['isShare']) === [];
         $all = array_sum(array_column($found, 'amount'));
-        if ($rest !== null) {
-            $found[$rest]['amount'] = max(0.0, 1.0 - $all);
-        }
+        $amounts = array_map(static fn (array $one, int $i): float => $i === $rest ? max(0.0, 1.0 - $all) : $one['amount'], $found, array_keys($found));
         $mixed = !$isShare && array_filter($found, static fn (array $one) => $one['isShare']) !== [];
-        if ($found === [] || $mixed || ($isShare && ($all > 1.005 || count($found) < 2)) || min(array_column($found, 'amount')) <= 0.0) {
+        if ($found === [] || $mixed || ($isShare && ($all > 1.005 || count($found) < 2)) || min($amounts) <= 0.0) {
             return null;
         }
 
         return array_map(
             static fn (array $one, float $part) => ['name' => $one['name'], 'parts' => $part],
             $found,
-            $isShare ? self::asParts(array_column($found, 'amount')) : array_column($found, 'amount'),
+            $isShare ? self::asParts($amounts) : $amounts,
         );
+    }
+
+    /** @return list<string> what is said of each thing; a share begins the next of them, whether anything stands between or not */
+    private static function pieces(string $words, string $shares): array
+    {
+        if (str_contains($words, ':')) {
+            return array_map(trim(...), explode(':', $words));
+        }
+        $between = '\s*(?:;|\+|&|,(?!\d)|\band\b|\bto\b)\s*';
+        $begins = '(?<!\bone)(?<!\ba)(?<!\btwo)(?<!\bthree)\s+(?=(?:'.$shares.'|\d+(?:[.,]\d+)? ?%|\d+\/\d+)\s)';
+
+        return array_values(array_map(trim(...), preg_split("/{$between}|{$begins}/i", $words, -1, PREG_SPLIT_NO_EMPTY) ?: []));
     }
 
     /**

@@ -41,7 +41,8 @@ final class DayRound
                 }
             }
         }
-        usort($found, static fn (array $a, array $b) => [$a[1]->on, $a[0]->batch, $a[0]->line, $a[1]->step] <=> [$b[1]->on, $b[0]->batch, $b[0]->line, $b[1]->step]);
+        $order = static fn (array $one): array => [$one[1]->on, $one[0]->batch, $one[0]->line, $one[1]->step];
+        usort($found, static fn (array $a, array $b) => $order($a) <=> $order($b));
         $tags = $this->tags->byCode(array_values(array_unique(array_map(static fn (array $one) => $one[0]->batch, $found))));
         $said = [Job::Wean->value => [], Job::Check->value => []];
         foreach ($found as [$outlook, $due]) {

@@ -45,7 +45,7 @@ final class RoomsTest extends House
         }
         self::assertNotSame([], $this->ask('GET', '/api/day?week=2027-W18')['logged']);
         $jobs = array_unique(array_column($this->ask('GET', '/api/day')['things'], 'job'));
-        $order = ['short', 'stick', 'check', 'pot', 'plan'];
+        $order = ['short', 'stick', 'wean', 'check', 'pot', 'plan'];
         self::assertSame(array_values(array_intersect($order, $jobs)), array_values($jobs));
     }
 
