@@ -41,10 +41,15 @@ final class LastDay
             if ($can === null) {
                 break;
             }
-            for (; $day >= max($today, $from); $day = $times->workDays->onOrBefore($day->modify('-1 week'))) {
+            // The first day of it is tried too, on whatever day of the week it falls.
+            $first = $times->workDays->onOrAfter(max($today, $from));
+            for (; $day > $first; $day = $times->workDays->onOrBefore($day->modify('-1 week'))) {
                 if ($can($day)) {
                     return $day;
                 }
+            }
+            if ($first <= min($inTime, $run->to->sunday()) && $can($first)) {
+                return $first;
             }
         }
 

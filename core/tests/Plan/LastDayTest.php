@@ -103,6 +103,9 @@ final class LastDayTest extends TestCase
         self::assertSame('2027-08-13', $earlier->format('Y-m-d'));
         $inSpring = LastDay::toStick($windows, $times, $ready, $today, static fn (\DateTimeImmutable $day) => $day < self::day('2027-04-03'));
         self::assertSame('2027-04-02', $inSpring->format('Y-m-d'), 'In a window before, where there is one.');
+        $onlyOn = static fn (string $only) => LastDay::toStick($windows, $times, $ready, $today, static fn (\DateTimeImmutable $day) => $day->format('Y-m-d') === $only);
+        self::assertSame('2027-07-26', $onlyOn('2027-07-26')->format('Y-m-d'), 'On the Monday on which the window opens.');
+        self::assertSame($today, $onlyOn('2027-03-08'), 'Or today, where it opened before.');
         self::assertSame($plain->format('Y-m-d'), LastDay::toStick($windows, $times, $ready, $today, static fn () => false)->format('Y-m-d'), 'Never: it is said all the same.');
     }
 
