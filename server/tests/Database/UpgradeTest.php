@@ -347,11 +347,24 @@ final class UpgradeTest extends TestCase
 
     public function testOfBatchesFromBeforeNobodyHasSaidAnythingOfTheirWeaning(): void
     {
-        $this->stuckBefore($this->crop('Catmint'), 'RAK-47', 'tip cutting', 'softwood');
+        foreach (['RAK-47', 'RAL-48', 'RAM-49', 'RAN-50'] as $code) {
+            $this->stuckBefore($this->crop($code), $code, 'tip cutting', 'softwood');
+        }
         $this->bringUpTo('Version20261214000000');
+        $sheet = (int) $this->db->fetchOne("SELECT sheet_id FROM batch WHERE code = 'RAK-47'");
+        $ago = fn (int $days): string => (string) $this->db->fetchOne("SELECT date('now', ? || ' days')", [-$days]);
+        $length = (int) $this->db->fetchOne("SELECT sum(e.value ->> 'days') FROM way_sheet w, json_each(w.details, '$.weaning') e WHERE w.id = ?", [$sheet]);
+        self::assertGreaterThan(2, $length);
+        foreach ([['RAL-48', $length, null], ['RAM-49', $length - 1, null], ['RAN-50', $length, $ago(1)]] as [$code, $weaned, $left]) {
+            $this->db->update('batch', ['stuck_on' => $ago(90), 'wean_on' => $ago($weaned), 'left_bench_on' => $left], ['code' => $code]);
+        }
         $days = $this->db->fetchAssociative("SELECT stick_on, wean_on, pot_on, ready_on, version FROM batch WHERE code = 'RAK-47'");
         $this->bringUp();
-        self::assertSame('[]', $this->db->fetchOne("SELECT weaning FROM batch WHERE code = 'RAK-47'"));
+        $kept = $this->db->fetchAllKeyValue('SELECT code, weaning FROM batch');
+        self::assertSame(['[]', '[]', '[]'], [$kept['RAK-47'], $kept['RAM-49'], $kept['RAN-50']], 'Not stuck; within its weaning; in pots.');
+        $steps = json_decode((string) $kept['RAL-48'], true);
+        self::assertSame([1, $ago($length), true], array_values($steps[0] ?? []), 'What would be over is taken to be.');
+        self::assertSame(range(1, count($steps)), array_column($steps, 'step'));
         self::assertSame($days, $this->db->fetchAssociative("SELECT stick_on, wean_on, pot_on, ready_on, version FROM batch WHERE code = 'RAK-47'"));
         $this->expectException(DriverException::class);
         $this->db->update('batch', ['weaning' => 'tomorrow'], ['code' => 'RAK-47']);
