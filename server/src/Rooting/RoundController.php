@@ -93,7 +93,9 @@ final class RoundController
                 $air,
                 $this->house->defaults(),
             );
-            $due = $inPots ? null : ($outlooks[$row->text('code').' '.$row->int('number')] ?? null)?->next($this->house->defaults());
+            $outlook = $inPots ? null : $outlooks[$row->text('code').' '.$row->int('number')] ?? null;
+            $due = $outlook?->next($this->house->defaults());
+            $wean = $outlook?->wean($this->house->defaults());
             $looked = $row->dayOrNull('looked');
             $stops[] = [
                 'code' => $row->text('code'), 'line' => $row->int('number'), 'there' => $there, 'inPots' => $inPots,
@@ -101,7 +103,8 @@ final class RoundController
                 'zone' => $row->text('zone'), 'house' => $row->text('house'),
                 'every' => $every, 'due' => Rounds::isDue($looked, $every, $today), 'lookedAt' => $looked?->format('Y-m-d H:i'),
                 'seen' => $row->textOrNull('seen'),
-                'checkDue' => $due?->job === Job::Check && $due->hasCome($today), 'tag' => $tags[$row->text('code')],
+                'checkDue' => $due?->job === Job::Check && $due->hasCome($today),
+                'wean' => $wean?->hasCome($today) === true ? $wean->why : null, 'tag' => $tags[$row->text('code')],
             ];
         }
 

@@ -120,10 +120,13 @@ final class WeaningTest extends House
         $thing = $this->thing($code);
         self::assertSame([[1, false, $thing['daysLate'] ?? null]], $of('2027-05-12'), 'What is overdue is today’s.');
         self::assertSame([], $of('2027-05-13'), 'Tomorrow it is not due: it is due now.');
+        $onRound = fn (): array => array_filter(array_column($this->ask('GET', '/api/round')['stops'], 'wean', 'code'));
+        self::assertSame($thing['why'] ?? '', $onRound()[$code] ?? null, 'Who walks by is told.');
         $version = $this->ask('GET', '/api/batches/'.$code)['version'];
         $taken = $this->ask('POST', "/api/batches/{$code}/weaning", ['version' => $version, 'step' => 1, 'as' => 'done', 'on' => '2027-05-11']);
         self::assertSame([[1, true, 0]], $of('2027-05-11'), 'It stands on the sheet of the day on which it was taken.');
         self::assertSame([], $of('2027-05-12'));
+        self::assertArrayNotHasKey($code, $onRound());
         $second = substr(self::steps($taken)[1], 0, 10);
         self::assertSame([[2, false, 0]], $of($second));
         $checks = $this->ask('GET', '/api/day-sheet?day=2027-05-12')['checks'];

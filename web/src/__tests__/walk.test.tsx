@@ -22,6 +22,7 @@ const stop: Schemas['Round']['stops'][number] = {
   lookedAt: null,
   seen: null,
   checkDue: false,
+  wean: null,
   tag,
 }
 const look: Look = { n: 1, key: 'k', code: 'RAP-39', line: 1, crop: 'Catmint', seen: 'rot', culled: 9, at: '2027-05-12T07:31:00' }

@@ -1,4 +1,5 @@
 import { useCallback, useEffect, useState } from 'react'
+import { Link } from 'react-router'
 import { answer, api, Refusal, type Schemas } from '../api/client'
 import { newKey } from '../api/sending'
 import { Tag } from '../drawings/Tag'
@@ -208,6 +209,14 @@ export function Round() {
           {!done[keyOf(stop)] && stop.seen && stop.seen !== 'fine' && stop.lookedAt && (
             <p className="text-plum">
               Last time: {SEEN_WORDS[stop.seen].toLowerCase()}, {stop.lookedAt.slice(5, 10)}
+            </p>
+          )}
+          {stop.wean && (
+            <p className="border-l-4 pl-2 border-water">
+              To be weaned: {stop.wean}.{' '}
+              <Link className="word" to={`/batches/${stop.code}`}>
+                Done? Enter it there
+              </Link>
             </p>
           )}
           {stop.checkDue && liftButton}
