@@ -43,7 +43,8 @@ function learnt(Closure $send, string $today): array
         $checks[] = (hrtime(true) - $start) / 1e9;
     }
     $code = $ways[0][0];
-    $count = array_sum($ask('GET', "/api/batches/{$code}")['lines'][0]['standing']);
+    $standing = $ask('GET', "/api/batches/{$code}")['lines'][0]['standing'];
+    $count = ($standing['stuck'] ?? 0) + ($standing['rooted'] ?? 0);
     $counts = [];
     for ($i = 0; $i < 6; ++$i) {
         $start = hrtime(true);
