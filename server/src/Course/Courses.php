@@ -9,7 +9,9 @@ use WetCradle\Core\Course\Stage;
 use WetCradle\Core\Course\StageDays;
 use WetCradle\Core\Course\StageJob;
 use WetCradle\Core\Course\StageKind;
+use WetCradle\Core\Course\WeanState;
 use WetCradle\Core\Crops\SheetCourse;
+use WetCradle\Server\Book\Counts;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Batch;
@@ -17,7 +19,7 @@ use WetCradle\Server\Plan\Batch;
 /** Courses as they are shown: of a sheet, and of a batch with its days. */
 final class Courses
 {
-    public function __construct(private readonly House $house, private readonly Today $today)
+    public function __construct(private readonly House $house, private readonly Today $today, private readonly Counts $counts)
     {
     }
 
@@ -27,14 +29,19 @@ final class Courses
         return array_map(self::stage(...), $course->stages);
     }
 
-    /** @return list<array<string, mixed>> with its days, and of a step of weaning, how it stands */
+    /**
+     * With its days, and of a step of weaning, how it stands; none where nothing of the batch is to be weaned any more.
+     *
+     * @return list<array<string, mixed>>
+     */
     public function ofBatch(Batch $batch): array
     {
         $sheet = $batch->sheet->core();
         $weaning = $batch->weaning();
         $steps = [];
+        $isThere = $this->isToBeWeaned($batch);
         foreach ($weaning->steps as $step) {
-            $steps[$step->number] = $step->state->value;
+            $steps[$step->number] = $isThere || $step->state === WeanState::Done ? $step->state->value : null;
         }
 
         return array_map(
@@ -46,6 +53,15 @@ final class Courses
             ],
             SheetCourse::of($sheet, $this->house->defaults())->laidOver($batch->days->dates(), $weaning, $this->today->day()),
         );
+    }
+
+    /** Whether its first line is still to be potted: what was left longer after a count is weaned with nothing. */
+    public function isToBeWeaned(Batch $batch): bool
+    {
+        $first = $batch->lines->first();
+        $there = $first === false ? [] : $this->counts->on([(int) $first->id])[(int) $first->id] ?? [];
+
+        return $batch->leftBenchOn === null && (!$batch->isStuck() || ($there['stuck'] ?? 0) + ($there['rooted'] ?? 0) > 0);
     }
 
     /** @return array<string, mixed> */

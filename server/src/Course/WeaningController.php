@@ -27,6 +27,7 @@ final class WeaningController
         private readonly House $house,
         private readonly Today $today,
         private readonly BatchViews $views,
+        private readonly Courses $courses,
     ) {
     }
 
@@ -44,8 +45,8 @@ final class WeaningController
             if (!$batch->isStuck()) {
                 throw Refused::because('not_stuck', 'code', sprintf('%s is not stuck yet.', $batch->code));
             }
-            if ($batch->leftBenchOn !== null) {
-                throw Refused::because('left_bench', 'code', sprintf('%s has left its trays; there is nothing to wean.', $batch->code));
+            if (!$this->courses->isToBeWeaned($batch)) {
+                throw Refused::because('left_bench', 'code', sprintf('%s is potted, or has come to its end: there is nothing to wean. What was left longer after a count is potted as it roots.', $batch->code));
             }
             $weaning = $batch->weaning();
             $kept = match (true) {

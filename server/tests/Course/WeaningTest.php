@@ -161,6 +161,20 @@ final class WeaningTest extends House
         self::assertSame('left_bench', $this->refused(422, 'POST', "/api/batches/{$gone['code']}/weaning", $body)['code']);
     }
 
+    public function testWhatIsLeftLongerIsWeanedWithNothing(): void
+    {
+        $this->signIn('bo');
+        $code = $this->due();
+        $count = $this->ask('GET', '/api/batches/'.$code)['lines'][0]['standing']['stuck'];
+        $batch = $this->ask('POST', "/api/batches/{$code}/count", [
+            'on' => '2027-05-12', 'rooted' => $count - 20, 'unrooted' => 20, 'lost' => new \stdClass(), 'potted' => $count - 20,
+        ]);
+        self::assertSame([], array_filter(array_column($batch['course'], 'step')), 'No step of it is to be taken.');
+        self::assertNull($this->thing($code));
+        $body = ['version' => $batch['version'], 'step' => 1, 'as' => 'done', 'on' => '2027-05-12'];
+        self::assertSame('left_bench', $this->refused(422, 'POST', "/api/batches/{$code}/weaning", $body)['code']);
+    }
+
     public function testEveryBatchIsInOneStageOfItsCourse(): void
     {
         $this->signIn('ines');

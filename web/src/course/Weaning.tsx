@@ -7,7 +7,7 @@ import { sayDay } from '../words'
 
 const later = (day: string, days: number): string => new Date(Date.parse(day) + 86_400_000 * days).toISOString().slice(0, 10)
 
-const isStep = (stage: Schemas['CourseStageDays']) => stage.kind === 'weaning'
+const isStep = (stage: Schemas['CourseStageDays']) => stage.kind === 'weaning' && stage.step !== null
 
 /** The next step of a batch's weaning: what is to be set, taken today or on another day, or put off. */
 export function WeanForm({ batch, onDone }: { batch: Batch; onDone?: () => void }) {
