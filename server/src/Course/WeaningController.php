@@ -46,7 +46,7 @@ final class WeaningController
                 throw Refused::because('not_stuck', 'code', sprintf('%s is not stuck yet.', $batch->code));
             }
             if (!$this->courses->isToBeWeaned($batch)) {
-                throw Refused::because('left_bench', 'code', sprintf('%s is potted, or has come to its end: there is nothing to wean. What was left longer after a count is potted as it roots.', $batch->code));
+                throw Refused::because('left_bench', 'code', sprintf('%s is potted or gone: nothing of it is to be weaned.', $batch->code));
             }
             $weaning = $batch->weaning();
             $kept = match (true) {
