@@ -1,4 +1,4 @@
-import { type ReactNode, useCallback, useEffect, useRef, useState } from 'react'
+import { type ReactNode, useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react'
 import { NavLink, useLocation, useNavigate } from 'react-router'
 import { answer, api } from '../api/client'
 import { queryClient } from '../api/queries'
@@ -68,7 +68,7 @@ export function Shell({ children }: { children: ReactNode }) {
     [navigate],
   )
 
-  useEffect(() => {
+  useLayoutEffect(() => {
     left = false
     const onClick = (event: MouseEvent) => {
       const link = event.target instanceof Element ? event.target.closest('a[href]') : null
@@ -83,7 +83,8 @@ export function Shell({ children }: { children: ReactNode }) {
     return () => removeEventListener('click', onClick, true)
   }, [go])
 
-  useEffect(() => {
+  // Before anything is painted: whoever sees the house can press its keys, on a slow machine too.
+  useLayoutEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (document.querySelector('dialog[open]')) return
       if (event.metaKey || event.ctrlKey || event.altKey || isTyping(event.target)) return
