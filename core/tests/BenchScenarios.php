@@ -196,6 +196,7 @@ final class BenchScenarios
             'STUCK' => $batch('STUCK', '2027-05-03', true, 1),
             'DRIVEN' => $batch('DRIVEN', '2027-05-03', true, 2, ['weanOn' => new \DateTimeImmutable('2027-05-20')]),
             'LATE' => $batch('LATE', '2027-05-17', false, 3, ['priority' => null, 'wanted' => [Week::of('2027-W26')], 'isWhole' => false]),
+            'ON' => $batch('ON', '2027-06-14', false, 1, ['goesOnWeaned' => true]),
             'FAR' => $batch('FAR', '2028-11-06', false, 1),
         ];
         $zones = [
@@ -209,8 +210,9 @@ final class BenchScenarios
         $tenants = [
             1 => [
                 self::tenant('PLANNED', 24, 27, 10), self::tenant('LOCKED', 24, 27, 10), self::tenant('STILL', 24, 27, 10),
-                self::tenant('STUCK', 18, 23, 10), self::tenant('OTHER', 15, 30, 3),
+                self::tenant('STUCK', 18, 23, 10), self::tenant('OTHER', 15, 30, 3), self::tenant('ON', 24, 26, 10),
             ],
+            4 => [self::tenant('ON', 27, 28, 10)],
             2 => [self::tenant('DRIVEN', 18, 24, 10)],
             3 => [self::tenant('LATE', 20, 24, 10)],
         ];

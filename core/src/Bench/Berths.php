@@ -51,25 +51,65 @@ final class Berths
             try {
                 $when = $this->timetable->dates($sheet, $zone, $stickOn($this->timetable->in($zone, $sheet)));
             } catch (Refused $refused) {
-                $berths[] = [[9, 0.0, 0, $id], new Berth($id, $zone->name, null, null, Fact::said($refused->says))];
+                $berths[] = [[9, 0.0, 0, $id], new Berth($id, $zone->name, null, null, null, Fact::said($refused->says))];
                 continue;
             }
-            $batch = self::tenant('this batch', $sheet, $when, $trays);
-            $offer = $zone->offerTo($batch, $this->tenants[$id] ?? []);
-            $berths[] = [
-                [...$offer->rank($batch, $this->house), $id],
-                new Berth($id, $zone->name, $when, $batch, $offer->isYes() ? null : Fact::of('bench.not_there', zone: $zone->name, why: $offer->words)),
-            ];
+            $berth = $this->at($id, $sheet, $when, $trays);
+            $rank = $berth->tenant === null ? [] : $berth->offer?->rank($berth->tenant, $this->house) ?? [];
+            $berths[] = [[...$rank, $id], $berth];
         }
         usort($berths, static fn (array $a, array $b) => $a[0] <=> $b[0]);
 
         return array_column($berths, 1);
     }
 
+    /** The place that a batch would have in one zone: until it is potted, or until it is weaned where it can go on then. */
+    public function at(int $id, WaySheet $sheet, PlainDates $when, int $trays): Berth
+    {
+        $zone = $this->zones[$id];
+        $whole = self::tenant('this batch', $sheet, $when, $trays);
+        $then = $this->onceWeaned($id, $whole, $when);
+        $batch = $then === null ? $whole : $whole->during($whole->from, $then->tenant->from->plus(-1));
+        $offer = $zone->offerTo($batch, $this->tenants[$id] ?? []);
+
+        return new Berth(
+            $id, $zone->name, $when, $batch, $offer, $offer->isYes() ? null : Fact::of('bench.not_there', zone: $zone->name, why: $offer->words), $then,
+        );
+    }
+
+    /**
+     * Where a batch goes on from under its mist, on the day on which it is weaned: benches in the open first, of these the one
+     * that suits it best. Null where it is under no mist, is not weaned before it is potted, or nowhere else has room.
+     */
+    private function onceWeaned(int $from, Tenant $whole, PlainDates $when): ?WeanedPlace
+    {
+        $week = Week::containing($when->weanOn);
+        if (!$this->zones[$from]->isMisted() || $when->weanOn >= $when->potOn || $whole->from->until($week) < 1 || $week->until($whole->to) < 0) {
+            return null;
+        }
+        $weaned = $whole->weaned($week, $whole->to, $this->house);
+        $places = [];
+        foreach ($this->zones as $id => $zone) {
+            if ($zone->isMisted() || !$zone->takesWeaned()) {
+                continue;
+            }
+            $offer = $zone->offerTo($weaned, $this->tenants[$id] ?? []);
+            if ($offer->isYes()) {
+                $places[] = [[$zone->kind === ZoneKind::Open ? 0 : 1, ...$offer->rank($weaned, $this->house), $id], $id];
+            }
+        }
+        $best = $places === [] ? null : min($places)[1];
+
+        return $best === null ? null : new WeanedPlace($best, $this->zones[$best]->name, $when->weanOn, $weaned);
+    }
+
     public function take(Berth $berth): void
     {
         if ($berth->tenant !== null) {
             $this->tenants[$berth->zone][] = $berth->tenant;
+        }
+        if ($berth->then !== null) {
+            $this->tenants[$berth->then->zone][] = $berth->then->tenant;
         }
     }
 

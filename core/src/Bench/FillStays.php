@@ -36,6 +36,12 @@ final class FillStays
         };
     }
 
+    /** The name of a batch in the place to which it goes on once it is weaned, told from its name where it roots. */
+    private static function onceWeaned(string $code): string
+    {
+        return $code.' once weaned';
+    }
+
     /** The name of a batch in the place that it leaves, told from its name in the place that it goes to. */
     private static function until(string $code): string
     {
@@ -59,6 +65,9 @@ final class FillStays
                 continue;
             }
             $stays[] = $this->planned($ask, $h, $batch, $week, isset($held[$code]) ? [$week] : $this->weeksFor($h, $batch, $week));
+            if ($batch->goesOnWeaned && isset($legs[1])) {
+                $standing[self::onceWeaned($code)] = array_slice($legs, 1);
+            }
             $now[$code] = ['space' => $legs[0]->space, 'from' => $week];
         }
 
@@ -79,12 +88,11 @@ final class FillStays
             $last = $legs[count($legs) - 1];
             $begin = max(0, $h->weekOf($batch->weanOn));
             $weeks = $last->from + $last->weeks - $begin;
-            $isUnderMist = $h->zone($last->space)->mist->high >= 2.0;
             if (
                 $batch->isStill
                 || $weeks < 1
                 || $begin + $weeks > FillHouse::WEEKS
-                || !$isUnderMist
+                || !$h->zone($last->space)->isMisted()
                 || ($begin <= $last->from && !$batch->isStuck)
             ) {
                 $standing[$code] = $legs;
@@ -93,9 +101,8 @@ final class FillStays
             $standing[self::until($code)] = $legs;
             $in = static function (int $space) use ($h, $weeks, $last, $outOfPlace): ?array {
                 $zone = $h->zone($space);
-                $isAble = $zone->frostFree && !$zone->onlyPots && $zone->mist->low <= 0.0 && $space !== $last->space;
 
-                return $isAble ? ['weeks' => $weeks, 'cost' => $zone->kind === ZoneKind::Open ? 0 : $outOfPlace] : null;
+                return $zone->takesWeaned() && $space !== $last->space ? ['weeks' => $weeks, 'cost' => $zone->kind === ZoneKind::Open ? 0 : $outOfPlace] : null;
             };
             $stays[] = Stay::of($code, $batch->positions, $in, $begin, $begin, $begin, $this->weaned($h, $batch));
         }
@@ -142,6 +149,7 @@ final class FillStays
             $late = max($late, $ready->until(Week::containing($dates->readyOn)));
         }
         $weeks = $h->weekOf($dates->lastBenchWeek()->monday()) - $start + 1;
+        $weeks = $batch->goesOnWeaned && $zone->isMisted() ? min($weeks, max(1, $h->weekOf($dates->weanOn) - $start)) : $weeks;
         $weeks = $zone->mist->high > 1.0 ? max(min(1, $weeks), $weeks - $sooner) : $weeks;
         $cost = ($h->idOf($space) === $batch->zone ? 0 : $weight) + $this->house->whole(HouseDefault::FillLate) * $weight * $late;
 
@@ -269,7 +277,7 @@ final class FillStays
         $costs = [];
         foreach ($h->numbers() as $space) {
             $zone = $h->zone($space);
-            if ($zone->mist->high < 2.0 && ($zone->frostFree || !$pots->mustNotFreeze)) {
+            if (!$zone->isMisted() && ($zone->frostFree || !$pots->mustNotFreeze)) {
                 $cost = ($zone->onlyPots ? 0 : $this->house->whole(HouseDefault::FillOutOfPlace)) + ($stands === null || $stands === $space ? 0 : self::MOVED);
                 $costs[$space] = ['weeks' => $weeks, 'cost' => $cost];
             }

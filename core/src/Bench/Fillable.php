@@ -17,11 +17,12 @@ final class Fillable
      * @param ?Priority                           $priority  of its first order; null for stock of our own
      * @param list<Week>                          $wanted    in which its orders are to be ready
      * @param int                                 $zone      in which it lies, or is planned to
-     * @param bool                                $isStill   whether it is left where it is: locked by hand, or moved on to another zone
+     * @param bool                                $isStill   whether it is left where it is: locked by hand, or moved on to another zone by hand
      * @param bool                                $isWhole   whether a part of it takes as many positions as trays, so that it can be parted
      * @param \DateTimeImmutable                  $earliest  day on which it may be stuck
      * @param \DateTimeImmutable                  $latest    day on which it may be stuck
      * @param \Closure(\DateTimeImmutable): bool $canGive   whether its block can give it on a day
+     * @param bool                                $goesOnWeaned whether it goes on to another zone on the day on which it is weaned
      */
     public function __construct(
         public readonly string $code,
@@ -41,6 +42,7 @@ final class Fillable
         public readonly \DateTimeImmutable $earliest,
         public readonly \DateTimeImmutable $latest,
         public readonly \Closure $canGive,
+        public readonly bool $goesOnWeaned = false,
     ) {
     }
 }

@@ -38,6 +38,34 @@ final class Whereabouts
     }
 
     /**
+     * Whether a move waits for a weaning that is due: on the day on which it was to be weaned it goes on, but until somebody
+     * begins it, what is stuck lies where it rooted.
+     */
+    public static function waitsForWeaning(\DateTimeImmutable $from, \DateTimeImmutable $weanOn, bool $isStuck, bool $hasBegun): bool
+    {
+        return $isStuck && !$hasBegun && ($from <=> $weanOn) === 0;
+    }
+
+    /**
+     * Moves as the bench has to reckon with them: what waits for its weaning, or is carried later in this week, stands in its
+     * old place for this week.
+     *
+     * @param list<array{zone: int, from: \DateTimeImmutable}> $moves in order
+     *
+     * @return list<array{zone: int, from: \DateTimeImmutable}>
+     */
+    public static function reckonedWith(array $moves, \DateTimeImmutable $weanOn, bool $isStuck, bool $hasBegun, \DateTimeImmutable $today): array
+    {
+        $next = Week::containing($today)->plus(1)->monday();
+
+        return array_map(static function (array $move) use ($weanOn, $isStuck, $hasBegun, $today, $next): array {
+            $isMade = $move['from'] <= $today && !self::waitsForWeaning($move['from'], $weanOn, $isStuck, $hasBegun);
+
+            return $isMade ? $move : ['zone' => $move['zone'], 'from' => max($move['from'], $next)];
+        }, $moves);
+    }
+
+    /**
      * @param int                                               $zone  the first
      * @param list<array{zone: int, from: \DateTimeImmutable}> $moves in order
      *

@@ -16,6 +16,9 @@ use WetCradle\Core\Rooting\Medium;
 /** A piece of bench with one mist valve, one heat circuit and one cover: what lies on it shares its water and warmth. */
 final class Zone
 {
+    /** The level that a bench can reach from which it is one of the misted. */
+    private const MISTED = 2.0;
+
     /** @param array<string, string> $closed */
     private function __construct(
         public readonly string $name,
@@ -115,6 +118,18 @@ final class Zone
     {
         return abs($this->mist->middle() - $batch->mist->middle())
             + abs($this->heat->middle() - $batch->heat->middle()) / $house->number(HouseDefault::MistAsWarmth);
+    }
+
+    /** Whether what lies here is under mist: what is weaned makes room for what is not. */
+    public function isMisted(): bool
+    {
+        return $this->mist->high >= self::MISTED;
+    }
+
+    /** Whether what is weaned can stand here in its trays: without mist, and without frost. */
+    public function takesWeaned(): bool
+    {
+        return $this->frostFree && !$this->onlyPots && $this->mist->low <= 0.0;
     }
 
     public function isClosedIn(Week $week): bool

@@ -4,16 +4,17 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Bench;
 
-use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Row;
+use WetCradle\Server\Plan\Batch;
 
 /** What a week asks of those who carry trays and set valves: laid, moved, taken off, set. */
 final class BenchWork
 {
-    public function __construct(private readonly Connection $db, private readonly EntityManagerInterface $em, private readonly Tenants $tenants)
+    public function __construct(private readonly EntityManagerInterface $em, private readonly Tenants $tenants, private readonly Today $today)
     {
     }
 
@@ -26,29 +27,16 @@ final class BenchWork
     public function of(Week $week): array
     {
         $jobs = [];
-        $rows = Row::all($this->db,
-            "SELECT coalesce(b.stuck_on, b.stick_on) AS day, 'lay' AS kind, b.code, c.name AS crop, b.trays, z.name AS zone, NULL AS goes
-                FROM batch b JOIN crop c ON c.id = b.crop_id JOIN zone z ON z.id = b.zone_id
-                WHERE b.called_off = 0 AND coalesce(b.stuck_on, b.stick_on) BETWEEN :from AND :to
-             UNION ALL SELECT m.from_day, 'move', b.code, c.name, b.trays,
-                (SELECT y.name FROM zone y WHERE y.id = coalesce((SELECT o.zone_id FROM batch_moves_on o WHERE o.batch_id = b.id
-                AND o.from_day < m.from_day ORDER BY o.from_day DESC LIMIT 1), b.zone_id)), z.name
-                FROM batch_moves_on m JOIN batch b ON b.id = m.batch_id JOIN crop c ON c.id = b.crop_id JOIN zone z ON z.id = m.zone_id
-                WHERE b.called_off = 0 AND m.from_day BETWEEN :from AND :to
-             UNION ALL SELECT coalesce(b.left_bench_on, b.pot_on), 'off', b.code, c.name, b.trays,
-                (SELECT y.name FROM zone y WHERE y.id = coalesce((SELECT o.zone_id FROM batch_moves_on o WHERE o.batch_id = b.id
-                ORDER BY o.from_day DESC LIMIT 1), b.zone_id)), y.name
-                FROM batch b JOIN crop c ON c.id = b.crop_id LEFT JOIN zone y ON y.id = CASE
-                WHEN b.left_bench_on IS NULL THEN b.pots_zone_id ELSE (SELECT p.zone_id FROM line n JOIN pot_lot p ON p.id = n.lot_id
-                WHERE n.batch_id = b.id ORDER BY p.id DESC LIMIT 1) END WHERE b.called_off = 0
-                AND coalesce(b.left_bench_on, b.pot_on) BETWEEN :from AND :to",
-            ['from' => $week->monday()->format('Y-m-d'), 'to' => $week->sunday()->format('Y-m-d')],
-        );
-        foreach ($rows as $row) {
-            $jobs[] = [
-                'day' => $row->text('day'), 'kind' => $row->text('kind'), 'code' => $row->text('code'), 'crop' => $row->text('crop'),
-                'trays' => $row->int('trays'), 'zone' => $row->text('zone'), 'to' => $row->textOrNull('goes'), 'setting' => null,
-            ];
+        foreach ($this->batches($week) as $batch) {
+            foreach ($this->ofBatch($batch) as ['day' => $day, 'kind' => $kind, 'zone' => $zone, 'to' => $to]) {
+                if ($day >= $week->monday() && $day <= $week->sunday()) {
+                    $jobs[] = [
+                        'day' => $day->format('Y-m-d'), 'kind' => $kind, 'code' => $batch->code, 'crop' => $batch->crop->name,
+                        'trays' => $kind === 'lay' || $batch->leftBenchOn !== null ? $batch->amount->trays : $batch->trays(),
+                        'zone' => $zone->name, 'to' => $to?->name, 'setting' => null,
+                    ];
+                }
+            }
         }
         $before = $week->plus(-1);
         $tenants = $this->tenants->byZone($before, $week);
@@ -75,5 +63,38 @@ final class BenchWork
         );
 
         return $jobs;
+    }
+
+    /** @return list<array{day: \DateTimeImmutable, kind: string, zone: Zone, to: ?Zone}> laid, carried elsewhere, taken off */
+    private function ofBatch(Batch $batch): array
+    {
+        $off = $batch->leftBenchOn ?? $batch->days->potOn;
+        $moves = array_map(
+            static fn (array $move) => ['day' => $move['day'], 'kind' => 'move', 'zone' => $move['from'], 'to' => $move['to']],
+            array_values(array_filter($batch->carried($this->today->day()), static fn (array $move) => $move['day'] < $off)),
+        );
+        $last = $moves === [] ? $batch->zone : $moves[count($moves) - 1]['to'];
+        $pots = $batch->potsZone;
+        foreach ($batch->leftBenchOn === null ? [] : $batch->lines as $line) {
+            $pots = $line->lot->zone ?? $pots;
+        }
+
+        return [
+            ['day' => $batch->begins(), 'kind' => 'lay', 'zone' => $batch->zone, 'to' => null],
+            ...$moves,
+            ['day' => $off, 'kind' => 'off', 'zone' => $last, 'to' => $pots],
+        ];
+    }
+
+    /** @return list<Batch> of which any of this may fall in the week */
+    private function batches(Week $week): array
+    {
+        return Row::things($this->em->createQuery('SELECT b, c, z, m, mz, p, st, l, o, oz FROM '.Batch::class.' b JOIN b.crop c JOIN b.zone z
+            LEFT JOIN b.movesOn m LEFT JOIN m.zone mz LEFT JOIN b.potsZone p LEFT JOIN b.standing st
+            LEFT JOIN b.lines l LEFT JOIN l.lot o LEFT JOIN o.zone oz
+            WHERE b.calledOff = false AND COALESCE(b.sticking.stuckOn, b.days.stickOn) <= :to
+                AND (b.leftBenchOn >= :from OR (b.leftBenchOn IS NULL AND (b.sticking.stuckOn IS NOT NULL OR b.days.potOn >= :from)))
+            ORDER BY b.id, m.fromDay, l.number')
+            ->setParameter('from', $week->monday()->format('Y-m-d'))->setParameter('to', $week->sunday()->format('Y-m-d')), Batch::class);
     }
 }

@@ -117,7 +117,7 @@ final class HouseToFill
             $batch->days->heldDays,
             $batch->isStuck(),
             $batch->locked,
-            $batch->locked || !$batch->movesOn->isEmpty(),
+            $batch->locked || !$batch->goesOnOnlyWeaned(),
             $batch->positions() === $batch->amount->trays,
             $batch->wanted?->priority,
             array_map(static fn (Wanted $wanted) => $wanted->ready(), $batch->orders()),
@@ -125,6 +125,7 @@ final class HouseToFill
             $earliest,
             $latest,
             fn (\DateTimeImmutable $day) => $this->takes->offer($batch->block, $sheet, $day, $batch->amount->planned, $batch->code, $taken)->isEnough(),
+            !$batch->movesOn->isEmpty() && $batch->goesOnOnlyWeaned(),
         );
     }
 

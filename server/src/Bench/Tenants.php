@@ -15,6 +15,7 @@ use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\SheetBook;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Nursery\House;
+use WetCradle\Server\Plan\BatchDays;
 
 /** Who lies where, and when. */
 final class Tenants
@@ -62,7 +63,7 @@ final class Tenants
     public function during(Week $from, Week $to): array
     {
         $rows = Row::all($this->db, "SELECT b.id, b.code, b.trays, t.positions, b.planned, b.stick_on, b.stuck_on, b.pot_on, b.left_bench_on,
-            b.wean_on, b.method, b.zone_id, z.kind, b.sheet_id, h.way_id,
+            b.wean_on, b.weaning, b.method, b.zone_id, z.kind, b.sheet_id, h.way_id,
                 coalesce(p.name, '') AS pot, s.stuck, s.potted, s.came_in, s.states, s.lost
              FROM batch b JOIN way_sheet h ON h.id = b.sheet_id JOIN zone z ON z.id = b.zone_id JOIN tray_kind t ON t.id = b.tray_kind_id
                 LEFT JOIN batch_standing s ON s.batch_id = b.id LEFT JOIN wanted w ON w.id = b.wanted_id LEFT JOIN pot p ON p.id = w.pot_id
@@ -78,8 +79,11 @@ final class Tenants
         foreach ($rows as $row) {
             $tenant = $this->tenant($row);
             if ($tenant->from->until($to) >= 0 && $from->until($tenant->to) >= 0) {
-                $legs = Whereabouts::legs($tenant, $row->int('zone_id'), $row->day('wean_on'), $moves[$row->int('id')] ?? [], $defaults);
                 $isStuck = $row->has('stuck_on');
+                $weanOn = $row->day('wean_on');
+                $hasBegun = BatchDays::hasBegun($row->json('weaning'));
+                $goesOn = Whereabouts::reckonedWith($moves[$row->int('id')] ?? [], $weanOn, $isStuck, $hasBegun, $this->today->day());
+                $legs = Whereabouts::legs($tenant, $row->int('zone_id'), $weanOn, $goesOn, $defaults);
                 if ($isStuck && !$row->has('left_bench_on')) {
                     $legs = Whereabouts::fewerFrom($legs, $this->today->week(), $this->positionsLeft($row));
                 }
@@ -91,7 +95,7 @@ final class Tenants
                     $row->dayOrNull('left_bench_on') ?? $row->day('pot_on'),
                     $row->has('left_bench_on') ? $row->many('potted') : null,
                     $row->int('way_id'),
-                    $row->day('wean_on'),
+                    $weanOn,
                     Method::from($row->text('method')),
                     $row->textOrNull('pot') ?? '',
                     $legs,

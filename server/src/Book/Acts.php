@@ -217,7 +217,7 @@ final class Acts
         $batch->sheet = $batch->sheet->way->newest();
         if ($plan !== null) {
             $batch->amount->trays = $plan['trays'];
-            $batch->days->reckonedAs($batch->datesFrom(new \DateTimeImmutable($plan['stickOn']), $this->house->timetable()));
+            $batch->reckonedAs($batch->datesFrom(new \DateTimeImmutable($plan['stickOn']), $this->house->timetable()));
         }
     }
 }

@@ -52,7 +52,7 @@ final class Entering
         if ($was === null && $batch->leftBenchOn !== null) {
             $batch->growsOnFrom($batch->leftBenchOn, $this->house->timetable());
         } elseif ($was !== null && $batch->leftBenchOn === null && $batch->sticking->stuckOn !== null) {
-            $batch->days->reckonedAs($batch->datesFrom($batch->sticking->stuckOn, $this->house->timetable()));
+            $batch->reckonedAs($batch->datesFrom($batch->sticking->stuckOn, $this->house->timetable()));
         }
     }
 

@@ -84,7 +84,7 @@ final class Stickings
         $as->asPlanned = $batch->plan();
         $batch->sticking = $as;
         $batch->amount->trays = $trays;
-        $batch->days->reckonedAs($dates);
+        $batch->reckonedAs($dates);
         $line = $batch->lines->first() ?: new Line($batch, 1, $day);
         $this->em->persist($line);
         $says = sprintf(

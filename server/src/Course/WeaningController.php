@@ -56,7 +56,7 @@ final class WeaningController
             };
             $before = self::said($batch);
             $batch->days->weanedBy($kept);
-            $batch->days->reckonedAs($batch->datesFrom($batch->begins(), $this->house->timetable()));
+            $batch->reckonedAs($batch->datesFrom($batch->begins(), $this->house->timetable()));
             $this->writing->keep('batch', $batch->code, $before, self::said($batch));
 
             return $batch;

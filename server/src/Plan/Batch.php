@@ -9,6 +9,7 @@ use Doctrine\Common\Collections\Collection;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use WetCradle\Core\Bench\Timetable;
+use WetCradle\Core\Bench\Whereabouts;
 use WetCradle\Core\Course\PlainDates;
 use WetCradle\Core\Course\Weaning;
 use WetCradle\Core\Crops\Material;
@@ -125,6 +126,7 @@ class Batch
         $this->shared = new ArrayCollection();
         $this->lines = new ArrayCollection();
         $this->movesOn = new ArrayCollection();
+        $this->goesOn($as->onceWeaned === null ? [] : [['zone' => $as->onceWeaned, 'from' => $as->dates->weanOn]]);
     }
 
     /** A newer version of its way's sheet, while it is only planned. */
@@ -135,17 +137,56 @@ class Batch
         $this->material = $sheet->core()->material;
     }
 
-    /** The zone it lies in on a day. */
+    /** The zone it lies in on a day: until somebody begins to wean it, the one in which it roots. */
     public function zoneOn(\DateTimeImmutable $day): Zone
     {
         $zone = $this->zone;
         foreach ($this->movesOn as $on) {
-            if ($on->fromDay <= $day) {
+            if ($on->fromDay <= $day && !Whereabouts::waitsForWeaning($on->fromDay, $this->days->weanOn, $this->isStuck(), $this->days->weaningHasBegun())) {
                 $zone = $on->zone;
             }
         }
 
         return $zone;
+    }
+
+    /** @return list<array{day: \DateTimeImmutable, from: Zone, to: Zone}> when it is carried elsewhere: with a weaning that is overdue, today */
+    public function carried(\DateTimeImmutable $today): array
+    {
+        $carried = [];
+        $zone = $this->zone;
+        foreach ($this->movesOn as $on) {
+            $waits = Whereabouts::waitsForWeaning($on->fromDay, $this->days->weanOn, $this->isStuck(), $this->days->weaningHasBegun());
+            if ($waits && $this->leftBenchOn !== null) {
+                continue;
+            }
+            $carried[] = ['day' => $waits ? max($on->fromDay, $today) : $on->fromDay, 'from' => $zone, 'to' => $on->zone];
+            $zone = $on->zone;
+        }
+
+        return $carried;
+    }
+
+    /** These days from now on; where it goes on as it is weaned, it does so on its new day. */
+    public function reckonedAs(PlainDates $dates): void
+    {
+        $weaned = $this->days->weanOn;
+        $this->days->reckonedAs($dates);
+        $isOn = static fn (\DateTimeImmutable $day) => static fn (int $i, MovesOn $on) => ($on->fromDay <=> $day) === 0;
+        if ($this->movesOn->exists($isOn($dates->weanOn))) {
+            return;
+        }
+        foreach ($this->movesOn as $i => $on) {
+            if ($isOn($weaned)($i, $on)) {
+                $on->fromDay = $dates->weanOn;
+            }
+        }
+    }
+
+    /** Whether it goes nowhere from where it lies first, but for when it is weaned. */
+    public function goesOnOnlyWeaned(): bool
+    {
+        return $this->movesOn->forAll(fn (int $i, MovesOn $on) => ($on->fromDay <=> $this->days->weanOn) === 0);
     }
 
     /** @param list<array{zone: Zone, from: \DateTimeImmutable}> $moves in order */
@@ -177,12 +218,16 @@ class Batch
     /** Its days where it lies, or would lie, stuck on this day. */
     public function datesFrom(\DateTimeImmutable $stickOn, Timetable $timetable, ?Zone $zone = null): PlainDates
     {
-        $zone ??= $this->zone;
-        $sheet = $this->sheet->core();
-        $dates = self::datesIn($zone, $sheet, $stickOn, $timetable, $this->days->heldDays);
-        $weaned = $dates->weaned($this->weaningFrom($dates->weanOn), $timetable->in($zone->core(), $sheet), $this->days->heldDays);
+        return $this->inItsWeek($this->datesHeld($stickOn, $timetable, $zone ?? $this->zone, $this->days->heldDays), $timetable);
+    }
 
-        return $this->inItsWeek($weaned, $timetable);
+    /** The same, held in its trays for so many days, whatever week its potting was given. */
+    public function datesHeld(\DateTimeImmutable $stickOn, Timetable $timetable, Zone $zone, int $heldDays): PlainDates
+    {
+        $sheet = $this->sheet->core();
+        $dates = self::datesIn($zone, $sheet, $stickOn, $timetable, $heldDays);
+
+        return $dates->weaned($this->weaningFrom($dates->weanOn), $timetable->in($zone->core(), $sheet), $heldDays);
     }
 
     /** Its weaning, step by step. */

@@ -79,8 +79,7 @@ final class BatchController
             $amount = new Amount($trays, $sheet->setting->each * Trays::of($trays, $trayKind->cells)->hold(), $needed, $confidence);
             $amount->restedOn = $this->words->say($this->history->restsOn($way));
             $intended = Intended::by($way->newest(), $block, $zone, $trayKind, $amount, $dates);
-            $this->mayPlan->must($intended);
-            $batch = $this->newBatches->make($intended, $wanted);
+            $batch = $this->newBatches->make($this->mayPlan->must($intended), $wanted);
             $this->writing->keep('batch', $batch->code, [], self::editable($batch));
 
             return $batch;
@@ -108,15 +107,18 @@ final class BatchController
             $planned = $batch->sheet->core()->setting->each * Trays::of($trays, $batch->trayKind->cells)->hold();
             $dates = $batch->datesFrom($this->stickDay($in), $this->house->timetable(), $zone);
             $in->done();
+            $onceWeaned = null;
             if (!$isCalledOff) {
                 $amount = new Amount($trays, $planned, $batch->amount->needed, $batch->amount->confidence);
-                $this->mayPlan->must(Intended::by($batch->sheet, $block, $zone, $batch->trayKind, $amount, $dates), $batch->code);
+                $onceWeaned = $this->mayPlan->must(Intended::by($batch->sheet, $block, $zone, $batch->trayKind, $amount, $dates), $batch->code)->onceWeaned;
             }
             [$batch->calledOff, $batch->block, $batch->zone] = [$isCalledOff, $block, $zone];
             [$batch->amount->trays, $batch->amount->planned] = [$trays, $planned];
-            // Planned anew, it goes nowhere else until that is planned anew too.
+            // Planned anew, it goes nowhere but where it goes once it is weaned.
             $batch->movesOn->clear();
-            $batch->days->reckonedAs($dates);
+            $this->em->flush();
+            $batch->reckonedAs($dates);
+            $batch->goesOn($onceWeaned === null ? [] : [['zone' => $onceWeaned, 'from' => $dates->weanOn]]);
             $this->writing->keep('batch', $batch->code, $before, self::editable($batch));
         });
 

@@ -86,6 +86,18 @@ class BatchDays
         return $steps;
     }
 
+    /** Whether somebody has taken a step of its weaning. */
+    public function weaningHasBegun(): bool
+    {
+        return self::hasBegun($this->weaning);
+    }
+
+    /** @param array<mixed> $kept as `weaning` is kept */
+    public static function hasBegun(array $kept): bool
+    {
+        return in_array(true, array_column($kept, 'done'), true);
+    }
+
     /** As they are kept. */
     public function dates(): PlainDates
     {

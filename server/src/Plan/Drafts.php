@@ -122,6 +122,7 @@ final class Drafts
                     'trays' => $part->trays,
                     'dates' => $part->dates->toArray(),
                     'zone' => $d->berth?->name,
+                    'onceWeaned' => $d->berth?->then?->name,
                     'block' => $part->supply?->source->code,
                     'chance' => $d->route->chance,
                 ],
@@ -187,11 +188,14 @@ final class Drafts
         $sheet = $way->core();
         $block = $blocks[$part->supply->source->code ?? ''] ?? throw new \LogicException('A draft has its stock.');
         $zone = $this->em->find(Zone::class, $draft->berth?->zone) ?? throw new \LogicException('A draft has its place.');
+        $then = $draft->berth->then ?? null;
+        $onceWeaned = $then === null ? null : $this->em->find(Zone::class, $then->zone);
         $trayKind = $this->em->find(TrayKind::class, $sheet->setting->trayKind) ?? throw new \LogicException('A sheet names a kind of tray.');
         $order = $wanted[$draft->orders[0]];
         $want = $draft->want;
         $amount = new Amount($part->trays, $part->stick, $part->plants, $want->confidence);
-        $batch = $this->newBatches->make(Intended::by($way->newest(), $block, $zone, $trayKind, $amount, $part->dates), $order);
+        $intended = Intended::by($way->newest(), $block, $zone, $trayKind, $amount, $part->dates)->goingOnTo($onceWeaned);
+        $batch = $this->newBatches->make($intended, $order);
         foreach (array_slice($draft->orders, 1) as $id) {
             $batch->shared->add($wanted[$id]);
         }

@@ -24,7 +24,16 @@ final class Intended
         public readonly TrayKind $trayKind,
         public readonly Amount $amount,
         public readonly PlainDates $dates,
+        public readonly ?Zone $onceWeaned = null,
     ) {
+    }
+
+    /** The same, going on to another zone on the day on which it is weaned; null where it stays until it is potted. */
+    public function goingOnTo(?Zone $onceWeaned): self
+    {
+        return new self(
+            $this->sheet, $this->method, $this->material, $this->block, $this->zone, $this->trayKind, $this->amount, $this->dates, $onceWeaned,
+        );
     }
 
     /** Made as its sheet says. */

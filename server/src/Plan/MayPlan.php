@@ -4,24 +4,33 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Plan;
 
+use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
+use WetCradle\Server\Bench\FreeBerths;
+use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Stock\Rights;
 use WetCradle\Server\Stock\Takes;
 
 /** Whether a batch may be planned as it is meant: its block can give it, its licence allows it, its zone can take it. */
 final class MayPlan
 {
-    public function __construct(private readonly Takes $takes, private readonly Rights $rights, private readonly Planner $planner)
-    {
+    public function __construct(
+        private readonly EntityManagerInterface $em,
+        private readonly Takes $takes,
+        private readonly Rights $rights,
+        private readonly FreeBerths $berths,
+    ) {
     }
 
     /**
      * @param ?string $code of the batch that is planned anew, which does not stand in its own way
      *
+     * @return Intended the same, with where it goes on once it is weaned
+     *
      * @throws Refused for `block`, `trays` or `zone`
      */
-    public function must(Intended $batch, ?string $code = null): void
+    public function must(Intended $batch, ?string $code = null): Intended
     {
         $crop = $batch->sheet->way->crop;
         if ($batch->block->crop !== $crop) {
@@ -36,13 +45,15 @@ final class MayPlan
             );
         }
         $this->rights->mustAllow([$batch->claim($code, 'trays')]);
-        $place = $this->planner->offer($batch->zone, $batch->sheet->core(), $batch->dates, $batch->positions(), $code);
-        if (!$place->isYes()) {
+        $berth = $this->berths->all($code === null ? [] : [$code])->at((int) $batch->zone->id, $batch->sheet->core(), $batch->dates, $batch->positions());
+        if ($berth->offer?->isYes() === false) {
             throw Refused::because(
-                (string) $place->reason,
+                (string) $berth->offer->reason,
                 'zone',
-                Fact::of($place->reason === 'no_room' ? 'plan.zone_full' : 'plan.zone_unfit', zone: $batch->zone->name, why: $place->words),
+                Fact::of($berth->offer->reason === 'no_room' ? 'plan.zone_full' : 'plan.zone_unfit', zone: $batch->zone->name, why: $berth->offer->words),
             );
         }
+
+        return $batch->goingOnTo($berth->then === null ? null : $this->em->find(Zone::class, $berth->then->zone));
     }
 }

@@ -81,7 +81,6 @@ final class MovePlaces
         $stickOn = $stuckOn ?? $move->stickOn ?? $batch->days->stickOn;
         $asked = $move->zone === null ? null : $this->zone($move->zone, $move);
         $first = $stuckOn !== null || $move->on !== null ? $batch->zone : $asked ?? $batch->zone;
-        $then = $this->then($move, $batch, $asked, $stickOn);
         $kind = $move->trayKind === null
             ? $batch->trayKind
             : $this->em->find(TrayKind::class, $move->trayKind) ?? throw Refused::because('unknown', $move->field, 'There is no such kind of tray.');
@@ -91,6 +90,7 @@ final class MovePlaces
             if ($batch->isStuck() && $move->heldDays === null) {
                 $dates = $batch->inItsWeek($dates, $this->house->timetable());
             }
+            $then = $this->then($move, $batch, $asked, $dates);
 
             return [new Placed(
                 $move,
@@ -179,38 +179,49 @@ final class MovePlaces
     }
 
     /**
-     * Where it goes on: what was planned so before, as many days later as it is stuck later; what is said now comes after that.
+     * Where it goes on: what was planned so before, as it is weaned or as many days later as it is stuck later; what is said
+     * now comes after that.
      *
      * @return list<array{zone: Zone, from: \DateTimeImmutable}>
      */
-    private function then(Move $move, Batch $batch, ?Zone $asked, \DateTimeImmutable $stickOn): array
+    private function then(Move $move, Batch $batch, ?Zone $asked, PlainDates $dates): array
     {
         $then = [];
-        $later = $batch->days->stickOn->diff($stickOn);
+        $later = $batch->days->stickOn->diff($dates->stickOn);
         foreach ($batch->movesOn as $on) {
-            $then[] = ['zone' => $on->zone, 'from' => $batch->isStuck() ? $on->fromDay : $on->fromDay->add($later)];
+            $then[] = ['zone' => $on->zone, 'from' => match (true) {
+                ($on->fromDay <=> $batch->days->weanOn) === 0 => $dates->weanOn,
+                $batch->isStuck() => $on->fromDay,
+                default => $on->fromDay->add($later),
+            }];
         }
         if ($move->then !== null) {
             return [['zone' => $this->zone($move->then['zone'], $move), 'from' => $move->then['on']]];
         }
         if ($asked === null || (!$batch->isStuck() && $move->on === null)) {
-            // Laid elsewhere from the start, it is not moved on from where it never lay.
-            return $asked === null || $asked === $batch->zone ? $then : [];
+            // Laid elsewhere from the start, it is not moved on from where it never lay; once weaned it goes where it was to go.
+            return $asked === null || $asked === $batch->zone ? $then : array_values(array_filter(
+                $then,
+                static fn (array $on) => ($on['from'] <=> $dates->weanOn) === 0 && $on['zone'] !== $asked && $asked->core()->isMisted(),
+            ));
         }
         $on = $move->on ?? $this->today->day();
         $stuckOn = $batch->sticking->stuckOn;
         if ($stuckOn !== null && $on < $stuckOn) {
             throw Refused::because('before_sticking', $move->field, sprintf('%s was stuck on %s.', $batch->code, $stuckOn->format('j F Y')));
         }
+        // Under mist there too, it still goes on once it is weaned.
+        $later = array_values(array_filter($then, static fn (array $stay) => ($stay['from'] <=> $dates->weanOn) === 0 && $stay['from'] > $on
+            && $stay['zone'] !== $asked && $asked->core()->isMisted()));
         $then = array_values(array_filter($then, static fn (array $stay) => $stay['from'] < $on));
         $last = $then === [] ? $batch->zone : $then[array_key_last($then)]['zone'];
 
-        return $last === $asked ? $then : [...$then, ['zone' => $asked, 'from' => $on]];
+        return [...$then, ...$last === $asked ? [] : [['zone' => $asked, 'from' => $on]], ...$later];
     }
 
     private function dates(Zone $zone, Batch $batch, \DateTimeImmutable $stickOn, int $held): PlainDates
     {
-        return Batch::datesIn($zone, $batch->sheet->core(), $stickOn, $this->house->timetable(), $held);
+        return $batch->datesHeld($stickOn, $this->house->timetable(), $zone, $held);
     }
 
     public function zone(int $id, Move $move): Zone

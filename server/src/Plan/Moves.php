@@ -109,7 +109,7 @@ final class Moves
             $batch->amount->trays = $placing->trays;
             $batch->amount->planned = $placing->planned;
             $batch->trayKind = $placing->trayKind;
-            $batch->days->reckonedAs($placing->dates);
+            $batch->reckonedAs($placing->dates);
             $this->goesOn($batch, $placing->then);
             $this->writing->keep('batch', $batch->code, $before, self::editable($batch));
         }

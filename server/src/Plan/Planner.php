@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Server\Plan;
 
 use Doctrine\ORM\EntityManagerInterface;
-use WetCradle\Core\Bench\Offer;
+use WetCradle\Core\Bench\Berths;
 use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Course\PlainDates;
@@ -19,10 +19,8 @@ use WetCradle\Core\Plan\StickNumbers;
 use WetCradle\Core\Rates\InWords;
 use WetCradle\Core\Rates\Mishap;
 use WetCradle\Core\Rates\StickParted;
-use WetCradle\Core\Refused;
 use WetCradle\Core\Stock\Supply;
 use WetCradle\Server\Bench\FreeBerths;
-use WetCradle\Server\Bench\Tenants;
 use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\Way;
@@ -42,7 +40,6 @@ final class Planner
         private readonly CropHistory $history,
         private readonly Learning $learning,
         private readonly Yards $yards,
-        private readonly Tenants $tenants,
         private readonly FreeBerths $berths,
         private readonly Tags $tags,
         private readonly Windows $windows,
@@ -69,8 +66,9 @@ final class Planner
         $chosen = $trays ?? (int) $numbers->toArray()[$sheet->reckoning->surplus === Surplus::Expected ? 'simple' : 'chosen']['trays'];
         $stick = $chosen * $trayKind->cells * $sheet->setting->each;
         // A day that nobody has chosen is worked back by the pace of the place in which it will lie.
+        $berths = $this->berths->all();
         $place = $stickOn !== null ? null : PlaceInTime::of(
-            $this->berths->all(),
+            $berths,
             $sheet,
             $this->windows->of($way),
             $wanted->ready(),
@@ -80,7 +78,7 @@ final class Planner
         $dates = $this->dates($wanted, $way, $stickOn ?? $place?->dates?->stickOn);
 
         $supplies = $this->supplies($way, $dates->stickOn, $stick);
-        $zones = $this->zones($wanted, $sheet, $dates->stickOn, $trayKind->positionsOf($chosen));
+        $zones = $this->zones($wanted, $sheet, $dates->stickOn, $trayKind->positionsOf($chosen), $berths);
 
         return [
             'plants' => $plants,
@@ -144,28 +142,6 @@ final class Planner
         return PlainDates::forwards($stickOn ?? max($last(), $times->workDays->onOrAfter($today)), $times);
     }
 
-    public function offer(Zone $zone, WaySheet $sheet, PlainDates $dates, int $positions, ?string $but = null): Offer
-    {
-        $batch = $this->tenant($sheet, $dates, $positions);
-
-        return $zone->core()->offerTo(
-            $batch,
-            $this->tenants->byZone($batch->from, $batch->to, $but)[(int) $zone->id] ?? [],
-        );
-    }
-
-    private function tenant(WaySheet $sheet, PlainDates $dates, int $positions): Tenant
-    {
-        return Tenant::of(
-            'this batch',
-            $positions,
-            Week::containing($dates->stickOn),
-            $dates->lastBenchWeek(),
-            $sheet->care->warmth->medium,
-            $sheet->care->water->mist,
-        );
-    }
-
     /** @return array{weeksLate: int, words: Fact} */
     private function timing(Wanted $wanted, PlainDates $dates): array
     {
@@ -221,55 +197,41 @@ final class Planner
     }
 
     /** @return list<array<string, mixed>> the best first, each with the days it would have there */
-    private function zones(Wanted $wanted, WaySheet $sheet, \DateTimeImmutable $stickOn, int $positions): array
+    private function zones(Wanted $wanted, WaySheet $sheet, \DateTimeImmutable $stickOn, int $positions, Berths $berths): array
     {
-        $zones = $this->em->getRepository(Zone::class)->findAll();
-        $dates = $never = [];
-        foreach ($zones as $zone) {
-            try {
-                $dates[(int) $zone->id] = Batch::datesIn($zone, $sheet, $stickOn, $this->house->timetable());
-            } catch (Refused $refused) {
-                $never[(int) $zone->id] = Fact::within($refused->says);
-            }
-        }
-        $last = max([$stickOn, ...array_map(static fn (PlainDates $d) => $d->potOn, $dates)]);
-        $tenants = $this->tenants->byZone(Week::containing($stickOn), Week::containing($last));
+        $zones = array_column($this->em->getRepository(Zone::class)->findAll(), null, 'id');
         $offers = $rank = $codes = [];
-        foreach ($zones as $zone) {
-            $when = $dates[(int) $zone->id] ?? null;
-            $batch = $this->tenant($sheet, $when ?? $this->house->timetable()->dates($sheet, null, $stickOn), $positions);
-            $offer = $zone->core()->offerTo($batch, $tenants[(int) $zone->id] ?? []);
+        foreach ($berths->all($sheet, $positions, static fn () => $stickOn) as $i => $berth) {
+            ['dates' => $when, 'offer' => $offer] = ['dates' => $berth->dates, 'offer' => $berth->offer];
+            $zone = $zones[$berth->zone];
             // Of those that can take it, those that are in time come first.
-            [$nearness, $distance, $free] = $when === null ? [9, 0.0, 0] : $offer->rank($batch, $this->house->defaults());
-            $isLate = $offer->isYes() && $when !== null && !$when->isInTimeFor($wanted->ready());
-            $rank[(int) $zone->id] = [$nearness, $isLate, $distance, $free];
-            $names = array_values(array_unique(array_map(static fn (Tenant $t) => $t->batch(), $offer->neighbours)));
+            $isLate = $berth->isFree() && !$berth->isInTimeFor($wanted->ready());
+            $rank[$berth->zone] = [$berth->isFree() ? ($isLate ? 1 : 0) : 2, $i];
+            $names = array_values(array_unique(array_map(static fn (Tenant $t) => $t->batch(), $offer->neighbours ?? [])));
             $codes = [...$codes, ...$names];
+            $free = $offer->freeByWeek ?? [];
             $offers[] = [
                 'id' => $zone->id,
                 'name' => $zone->name,
                 'kind' => $zone->kind,
                 'trays' => $zone->trays,
-                'yes' => $offer->isYes() && $when !== null,
-                'reason' => $offer->reason ?? ($when === null ? 'no_warmth' : null),
-                'words' => $offer->isYes() && $when === null ? $never[(int) $zone->id] : $offer->words,
+                'yes' => $berth->isFree(),
+                'reason' => $offer === null ? 'no_warmth' : $offer->reason,
+                'words' => $offer->words ?? $berth->refusal,
                 'dates' => $when?->toArray(),
                 'timing' => $when === null ? null : $this->timing($wanted, $when),
-                'leastFree' => $offer->leastFree,
-                'free' => array_map(
-                    static fn (string $week, int $free) => ['week' => $week, 'free' => $free],
-                    array_keys($offer->freeByWeek),
-                    $offer->freeByWeek,
-                ),
+                'onceWeaned' => $berth->then === null ? null : ['zone' => $berth->then->name, 'from' => $berth->then->from->format('Y-m-d')],
+                'leastFree' => $offer->leastFree ?? 0,
+                'free' => array_map(static fn (string $week, int $places) => ['week' => $week, 'free' => $places], array_keys($free), $free),
                 'neighbours' => $names,
             ];
         }
         $tags = $this->tags->lying($codes);
-        foreach ($offers as &$zone) {
-            $zone['neighbours'] = array_values(array_column(array_map(static fn (string $code) => $tags[$code], $zone['neighbours']), null, 'code'));
+        foreach ($offers as &$said) {
+            $said['neighbours'] = array_values(array_column(array_map(static fn (string $code) => $tags[$code], $said['neighbours']), null, 'code'));
         }
-        unset($zone);
-        usort($offers, static fn (array $a, array $b) => [$rank[(int) $a['id']], $a['id']] <=> [$rank[(int) $b['id']], $b['id']]);
+        unset($said);
+        usort($offers, static fn (array $a, array $b) => $rank[(int) $a['id']] <=> $rank[(int) $b['id']]);
 
         return $offers;
     }

@@ -64,7 +64,7 @@ final class Redating
         $this->em->flush();
         foreach ($living as $batch) {
             if ($batch->leftBenchOn === null) {
-                self::orLeave(fn () => $batch->days->reckonedAs($batch->datesFrom($batch->begins(), $this->house->timetable())));
+                self::orLeave(fn () => $batch->reckonedAs($batch->datesFrom($batch->begins(), $this->house->timetable())));
             }
         }
         // Their potting is known; only how they grow on is still a forecast.
@@ -128,10 +128,10 @@ final class Redating
      */
     private function living(?array $ways, ?Zone $zone): array
     {
-        $query = $this->em->createQuery('SELECT b, s, h, v, z, x FROM '.Batch::class.' b LEFT JOIN b.standing s JOIN b.sheet h JOIN h.way v JOIN b.zone z
-            LEFT JOIN z.closed x
+        $query = $this->em->createQuery('SELECT b, s, h, v, z, x, m FROM '.Batch::class.' b LEFT JOIN b.standing s JOIN b.sheet h JOIN h.way v JOIN b.zone z
+            LEFT JOIN z.closed x LEFT JOIN b.movesOn m
             WHERE b.calledOff = false AND (b.leftBenchOn IS NULL OR s.live > 0) '.($ways === null ? '' : 'AND h.way IN (:ways) ').'
-            AND (:zone IS NULL OR b.zone = :zone) ORDER BY b.id, x.fromWeek');
+            AND (:zone IS NULL OR b.zone = :zone) ORDER BY b.id, x.fromWeek, m.fromDay');
         if ($ways !== null) {
             $query->setParameter('ways', $ways);
         }

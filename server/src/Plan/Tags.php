@@ -6,9 +6,11 @@ namespace WetCradle\Server\Plan;
 
 use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
+use Doctrine\DBAL\ParameterType;
 use WetCradle\Core\Book\BatchState;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Rooting\StageTally;
+use WetCradle\Server\Bench\Carried;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Potting\PotLot;
@@ -29,7 +31,8 @@ final class Tags
             c.id AS crop_id, c.name AS crop, c.slug, coalesce((SELECT y.name FROM line n JOIN pot_lot p ON p.id = n.lot_id
             JOIN zone y ON y.id = p.zone_id WHERE n.batch_id = b.id AND b.left_bench_on IS NOT NULL ORDER BY p.id DESC LIMIT 1),
             (SELECT y.name FROM batch_moves_on o JOIN zone y ON y.id = o.zone_id WHERE o.batch_id = b.id
-            AND o.from_day <= \'%s\' ORDER BY o.from_day DESC LIMIT 1), z.name) AS zone, k.code AS block, t.name AS tray_kind, t.cells, cu.name
+            AND o.from_day <= ? AND NOT (b.id IN (?) AND o.from_day = b.wean_on) ORDER BY o.from_day DESC LIMIT 1), z.name) AS zone, k.code AS block,
+            t.name AS tray_kind, t.cells, cu.name
             AS customer, w.ready_week,
             (SELECT group_concat(x.wanted_id) FROM batch_shared x WHERE x.batch_id = b.id) AS shared, s.stuck, s.rooted, s.waiting, s.potted,
             s.live, s.counted, s.states,
@@ -38,8 +41,12 @@ final class Tags
         JOIN tray_kind t ON t.id = b.tray_kind_id
         LEFT JOIN batch_standing s ON s.batch_id = b.id LEFT JOIN wanted w ON w.id = b.wanted_id LEFT JOIN customer cu ON cu.id = w.customer_id';
 
-    public function __construct(private readonly Connection $db, private readonly Fit $fit, private readonly Today $today)
-    {
+    public function __construct(
+        private readonly Connection $db,
+        private readonly Fit $fit,
+        private readonly Carried $carried,
+        private readonly Today $today,
+    ) {
     }
 
     /** @return list<Tag> all that were not called off, the newest first */
@@ -107,7 +114,12 @@ final class Tags
      */
     private function read(string $which, array $parameters = [], array $types = []): array
     {
-        $rows = Row::all($this->db, sprintf(self::SELECT, $this->today->day()->format('Y-m-d')).$which, $parameters, $types);
+        $rows = Row::all(
+            $this->db,
+            self::SELECT.$which,
+            [$this->today->day()->format('Y-m-d'), $this->carried->waiting(), ...$parameters],
+            [ParameterType::STRING, ArrayParameterType::INTEGER, ...$types],
+        );
         $tags = $planned = [];
         foreach ($rows as $row) {
             $tags[$row->text('code')] = $tag = self::tag($row);

@@ -182,7 +182,7 @@ final class Versions
             $batch->shared->clear();
             array_map($batch->shared->add(...), $orders);
         }
-        $batch->days->reckonedAs($batch->datesFrom($batch->sticking->stuckOn ?? new \DateTimeImmutable($plan->stickOn), $this->house->timetable()));
+        $batch->reckonedAs($batch->datesFrom($batch->sticking->stuckOn ?? new \DateTimeImmutable($plan->stickOn), $this->house->timetable()));
     }
 
     private function version(int $id): PlanVersion

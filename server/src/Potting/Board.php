@@ -154,7 +154,7 @@ final class Board
             $weeks[] = $batch->days->potWeek;
             $was = ['potWeek' => $batch->days->potWeek];
             $batch->days->potWeek = $week?->written();
-            $batch->days->reckonedAs($batch->datesFrom($batch->begins(), $this->house->timetable()));
+            $batch->reckonedAs($batch->datesFrom($batch->begins(), $this->house->timetable()));
             $this->writing->keep('batch', $batch->code, $was, ['potWeek' => $batch->days->potWeek]);
         }
         $this->em->flush();

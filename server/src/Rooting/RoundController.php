@@ -20,6 +20,7 @@ use WetCradle\Core\Refused;
 use WetCradle\Core\Rooting\Rounds;
 use WetCradle\Core\Rooting\Seen;
 use WetCradle\Core\Rooting\StageTally;
+use WetCradle\Server\Bench\Carried;
 use WetCradle\Server\Book\Acts;
 use WetCradle\Server\Book\Counts;
 use WetCradle\Server\Book\Line;
@@ -49,6 +50,7 @@ final class RoundController
         private readonly Photos $photos,
         private readonly Outlooks $outlooks,
         private readonly Counts $counts,
+        private readonly Carried $carried,
         private readonly House $house,
         private readonly Writing $writing,
         private readonly Today $today,
@@ -69,11 +71,15 @@ final class RoundController
              FROM batch b JOIN line l ON l.batch_id = b.id
                 LEFT JOIN pot_lot p ON p.id = l.lot_id
                 LEFT JOIN zone z ON z.id = CASE WHEN p.id IS NOT NULL AND l.id NOT IN (:trays) THEN p.zone_id ELSE coalesce((SELECT o.zone_id
-                FROM batch_moves_on o WHERE o.batch_id = b.id AND o.from_day <= :today ORDER BY o.from_day DESC LIMIT 1), b.zone_id) END
+                FROM batch_moves_on o WHERE o.batch_id = b.id AND o.from_day <= :today
+                AND NOT (b.id IN (:waiting) AND o.from_day = b.wean_on) ORDER BY o.from_day DESC LIMIT 1), b.zone_id) END
              WHERE b.called_off = 0 AND b.stuck_on IS NOT NULL AND b.stuck_on <= :today AND l.id IN (:lines) ORDER BY z.id IS NULL,
              (SELECT min(h.id) FROM zone h WHERE h.house = z.house), z.y, z.x, z.id, b.code, l.number",
-            ['today' => $today->format('Y-m-d'), 'lines' => array_keys($counts['trays'] + $counts['pots']), 'trays' => array_keys($counts['trays'])],
-            ['lines' => ArrayParameterType::INTEGER, 'trays' => ArrayParameterType::INTEGER],
+            [
+                'today' => $today->format('Y-m-d'), 'lines' => array_keys($counts['trays'] + $counts['pots']), 'trays' => array_keys($counts['trays']),
+                'waiting' => $this->carried->waiting(),
+            ],
+            ['lines' => ArrayParameterType::INTEGER, 'trays' => ArrayParameterType::INTEGER, 'waiting' => ArrayParameterType::INTEGER],
         );
         $stops = [];
         $outlooks = $this->outlooks->all();

@@ -125,7 +125,7 @@ final class PotsTest extends House
         $move = fn (string $on) => ['moves' => $this->seen([['code' => $batch['code'], 'zone' => $to['id'], 'on' => $on]]), 'why' => 'carried'];
         $this->ask('POST', '/api/plan/moves', $move('2027-05-10'));
         self::assertSame('2027-05-10', $this->db()->fetchOne('SELECT m.from_day FROM batch_moves_on m JOIN batch b ON b.id = m.batch_id
-            WHERE b.code = ? ORDER BY m.from_day DESC', [$batch['code']]));
+            WHERE b.code = ? ORDER BY m.from_day', [$batch['code']]));
         $before = (new \DateTimeImmutable($batch['stickOn']))->modify('-1 day')->format('Y-m-d');
         self::assertSame('before_sticking', $this->refused(422, 'POST', '/api/plan/moves', $move($before))['code']);
     }

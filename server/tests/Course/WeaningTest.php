@@ -58,6 +58,40 @@ final class WeaningTest extends House
         return $days;
     }
 
+    public function testItIsCarriedOffItsMistAsItIsWeaned(): void
+    {
+        $this->signIn('ines');
+        $row = $this->db()->fetchAssociative("SELECT b.code, b.wean_on, z.name AS mist, y.name AS weaned FROM batch b JOIN zone z ON z.id = b.zone_id
+            JOIN batch_moves_on m ON m.batch_id = b.id AND m.from_day = b.wean_on JOIN zone y ON y.id = m.zone_id
+            WHERE b.stuck_on IS NOT NULL AND b.left_bench_on IS NULL AND b.weaning = '[]' ORDER BY b.code");
+        self::assertIsArray($row);
+        $code = (string) $row['code'];
+        $batch = fn () => $this->ask('GET', '/api/batches/'.$code);
+        $put = fn (string $as, ?string $on) => $this->ask(
+            'POST', "/api/batches/{$code}/weaning", ['version' => $batch()['version'], 'step' => 1, 'as' => $as] + ($on === null ? [] : ['on' => $on]),
+        );
+        $moves = fn (string $week) => array_column(array_filter(
+            $this->ask('GET', '/api/bench/work?week='.$week)['jobs'],
+            static fn (array $job) => $job['kind'] === 'move' && $job['code'] === $code,
+        ), 'day');
+        $put('put_off', '2027-05-25');
+        self::assertSame([['zone' => $row['weaned'], 'from' => '2027-05-25']], $batch()['movesOn'], 'It goes with its weaning.');
+        self::assertSame([['2027-05-25'], $row['mist']], [$moves('2027-W21'), $batch()['zone']]);
+        $put('planned', null);
+        self::assertSame([['zone' => $row['weaned'], 'from' => $row['wean_on']]], $batch()['movesOn']);
+        // Nobody has begun it, and its day has gone by.
+        $this->db()->executeStatement("UPDATE batch_moves_on SET from_day = '2027-05-04' WHERE batch_id = (SELECT id FROM batch WHERE code = ?)", [$code]);
+        $this->db()->executeStatement("UPDATE batch SET wean_on = '2027-05-04' WHERE code = ?", [$code]);
+        self::assertSame([$row['mist'], ['2027-05-12']], [$batch()['zone'], $moves('2027-W19')], 'Until then it lies where it rooted, and is carried today.');
+        self::assertSame([], $moves('2027-W18'));
+        $stop = fn () => array_column($this->ask('GET', '/api/round')['stops'], 'zone', 'code')[$code];
+        self::assertSame($row['mist'], $stop());
+        $put('done', '2027-05-12');
+        self::assertSame([$row['weaned'], $row['weaned']], [$batch()['zone'], $stop()]);
+        $there = array_column($this->ask('GET', '/api/bench')['zones'], null, 'name')[$row['weaned']];
+        self::assertContains($code, array_column(array_column($there['tenants'], 'tag'), 'code'));
+    }
+
     public function testAStepIsTakenAndItsDaysFollow(): void
     {
         $this->signIn('bo');

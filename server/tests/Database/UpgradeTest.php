@@ -370,6 +370,26 @@ final class UpgradeTest extends TestCase
         $this->db->update('batch', ['weaning' => 'tomorrow'], ['code' => 'RAK-47']);
     }
 
+    public function testWhatWasCarriedOffItsMistOnTheDayOfItsWeaningHasBegunToBeWeaned(): void
+    {
+        foreach (['RAK-47', 'RAL-48', 'RAM-49', 'RAN-50'] as $code) {
+            $this->stuckBefore($this->crop($code), $code, 'tip cutting', 'softwood');
+        }
+        $this->bringUpTo('Version20261215000000');
+        $ago = fn (int $days): string => (string) $this->db->fetchOne("SELECT date('now', ? || ' days')", [-$days]);
+        foreach ([['RAL-48', 2, 2], ['RAM-49', 2, 1], ['RAN-50', -1, -1]] as [$code, $weaned, $moved]) {
+            $this->db->update('batch', ['stuck_on' => $ago(30), 'wean_on' => $ago($weaned)], ['code' => $code]);
+            $batch = (int) $this->db->fetchOne('SELECT id FROM batch WHERE code = ?', [$code]);
+            $this->db->insert('batch_moves_on', ['batch_id' => $batch, 'zone_id' => 1, 'from_day' => $ago($moved)]);
+        }
+        $this->bringUp();
+        self::assertSame(
+            ['RAK-47' => '[]', 'RAL-48' => sprintf('[{"step":1,"on":"%s","done":true}]', $ago(2)), 'RAM-49' => '[]', 'RAN-50' => '[]'],
+            $this->db->fetchAllKeyValue('SELECT code, weaning FROM batch ORDER BY code'),
+            'Not stuck; on that day; carried on another day; still ahead.',
+        );
+    }
+
     public function testAKeptPlanTellsItsThingsByTheirNumbers(): void
     {
         $this->stuckBefore($this->crop('Catmint'), 'RAK-47', 'tip cutting', 'softwood');

@@ -194,7 +194,7 @@ describe('a draft', () => {
         { id: 1, plants: 80, customer: 'Oxlow Landscape', priority: 'must' },
         { id: 2, plants: 60, customer: null, priority: 'should' },
       ],
-      batch: { way: 'Tip', stick: 252, trays: 3, dates, zone: 'Mist 1', block: 'CA-3', chance: 0.93 },
+      batch: { way: 'Tip', stick: 252, trays: 3, dates, zone: 'Mist 1', onceWeaned: 'Weaning A', block: 'CA-3', chance: 0.93 },
     },
     ...[1, 2].map((part) => ({
       ...base,
@@ -202,7 +202,7 @@ describe('a draft', () => {
       parts: 2,
       plants: 44,
       orders: [{ id: 4, plants: 44, customer: null, priority: 'must' as const }],
-      batch: { way: 'Tip', stick: 84, trays: 1, dates, zone: 'Mist 1', block: 'CA-3', chance: 0.98 },
+      batch: { way: 'Tip', stick: 84, trays: 1, dates, zone: 'Mist 1', onceWeaned: 'Weaning A', block: 'CA-3', chance: 0.98 },
     })),
     {
       ...base,

@@ -68,6 +68,7 @@ function Row({ one, chosen, onChoose }: { one: Drafted; chosen?: boolean; onChoo
           </td>
           <td className="py-1.5 pr-4 whitespace-nowrap">
             {one.batch.block} → {one.batch.zone}
+            {one.batch.onceWeaned && <span className="block text-sm soft">once weaned, {one.batch.onceWeaned}</span>}
           </td>
           <td className="py-1.5 text-right whitespace-nowrap">{one.batch.chance !== null && sayInHundred(one.batch.chance)}</td>
         </>

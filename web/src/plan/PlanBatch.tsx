@@ -255,7 +255,7 @@ export function PlanBatch() {
       </div>
       <div className="mt-5">
         <Step title="Where it lies" told={told('zone')}>
-          <ZoneChoice zones={proposal.zones} trays={proposal.trays} chosen={goodZone} onChoose={setZone} />
+          <ZoneChoice zones={proposal.zones} today={session.today} trays={proposal.trays} chosen={goodZone} onChoose={setZone} />
         </Step>
       </div>
       <div className="sticky bottom-14 z-20 mt-5 flex flex-wrap items-center gap-4 border-t-2 py-3 sm:bottom-0 bg-ground border-peat">

@@ -1,6 +1,6 @@
 import type { Schemas } from '../api/client'
 import { Tag } from '../drawings/Tag'
-import { plural, ZONE_WORDS } from '../words'
+import { plural, sayDay, ZONE_WORDS } from '../words'
 
 type Offer = Schemas['ZoneOffer']
 
@@ -45,11 +45,13 @@ function Room({ offer, trays }: { offer: Offer; trays: number }) {
 /** The zones, those that say yes first; each no says what binds. */
 export function ZoneChoice({
   zones,
+  today,
   trays,
   chosen,
   onChoose,
 }: {
   zones: Offer[]
+  today: string
   trays: number
   chosen: number | undefined
   onChoose: (zone: number) => void
@@ -88,6 +90,11 @@ export function ZoneChoice({
       <div>
         {picked && (
           <>
+            {picked.onceWeaned && (
+              <p className="mb-3">
+                Weaned, it makes room: from {sayDay(picked.onceWeaned.from, today)} it lies in {picked.onceWeaned.zone}.
+              </p>
+            )}
             <h3 className="mb-2 font-semibold">
               {picked.neighbours.length === 0 ? `Nobody else lies in ${picked.name} then` : `Also in ${picked.name} then`}
             </h3>
