@@ -77,6 +77,17 @@ final class Berths
         );
     }
 
+    /** The place that it would have there, held in its trays for so many days longer than it must. */
+    public function held(Berth $berth, WaySheet $sheet, int $days): Berth
+    {
+        if ($berth->dates === null || $berth->tenant === null) {
+            return $berth;
+        }
+        $dates = $this->timetable->dates($sheet, $this->zones[$berth->zone], $berth->dates->stickOn, $days);
+
+        return $this->at($berth->zone, $sheet, $dates, $berth->tenant->trays);
+    }
+
     /**
      * Where a batch goes on from under its mist, on the day on which it is weaned: benches in the open first, of these the one
      * that suits it best. Null where it is under no mist, is not weaned before it is potted, or nowhere else has room.

@@ -61,11 +61,19 @@ final class CropTimes
         return $this->pottedFrom($weanOn->add(new \DateInterval(sprintf('P%dD', $this->weaningDays))), $heldDays);
     }
 
-    /** What may be potted from a day on is potted on this one: the first on which somebody works and nothing rests. */
+    /**
+     * What may be potted from a day on is potted on this one: the first on which somebody works and nothing rests. It is held
+     * from then on, not from a day in the winter on which nobody would have potted it.
+     */
     public function pottedFrom(\DateTimeImmutable $day, int $heldDays = 0): \DateTimeImmutable
     {
-        $able = $day->add(new \DateInterval(sprintf('P%dD', $heldDays)));
+        $first = $this->firstFrom($day);
 
+        return $heldDays === 0 ? $first : $this->firstFrom($first->add(new \DateInterval(sprintf('P%dD', $heldDays))));
+    }
+
+    private function firstFrom(\DateTimeImmutable $able): \DateTimeImmutable
+    {
         // A day on which somebody works may be one of rest, and the first after the rest one without hands.
         for ($day = $this->outOfRest($able);; $day = $next) {
             $next = $this->outOfRest($this->workDays->onOrAfter($day));

@@ -15,6 +15,7 @@ final class Drafted
      * @param ?int                $saved  cuttings that sharing their insurance saves; null where nothing is shared
      * @param ?Fact               $refusal why no batch was found
      * @param int                 $part    which of several batches for the same orders
+     * @param int                $heldDays that it stands in its trays longer than it must, until there are hands to pot it
      */
     public function __construct(
         public readonly array $orders,
@@ -26,6 +27,7 @@ final class Drafted
         public readonly ?Fact $nearest,
         public readonly int $part = 1,
         public readonly int $parts = 1,
+        public readonly int $heldDays = 0,
     ) {
     }
 }

@@ -14,6 +14,7 @@ use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Beta;
+use WetCradle\Core\Potting\PotHours;
 use WetCradle\Core\Rates\StickParted;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Stock\Yard;
@@ -32,6 +33,7 @@ final class SeasonDraft
     /**
      * @param list<array{orders: non-empty-list<array{id: int, plants: int}>, want: Want}> $wants the most pressing first; orders that share are one want
      * @param ?Going                                                                       $going asked before each want whether to go on
+     * @param ?PotHours                                                                    $hands left for potting; null where nobody counts them
      *
      * @throws Refused stopped where it was not to go on: half a season drafted is none
      */
@@ -44,7 +46,9 @@ final class SeasonDraft
         \DateTimeImmutable $today,
         HouseDefaults $house,
         ?Going $going = null,
+        ?PotHours $hands = null,
     ): self {
+        $potting = new DraftedPotting($hands, $berths, $norms, $house);
         $drafted = [];
         foreach ($wants as $i => ['orders' => $orders, 'want' => $want]) {
             if ($going !== null && !$going->on($i / count($wants))) {
@@ -52,13 +56,15 @@ final class SeasonDraft
             }
             $routes = Routes::lay($want, $yard, $norms, $costs, $today, $house, onlyBatches: true)->routes;
             $saved = self::saved($orders, $want);
-            $parted = $want->mustBe ? self::parted(array_column($orders, 'id'), $want, $routes, $yard->copy(), clone $berths, $saved, $house) : null;
+            $parted = $want->mustBe
+                ? self::parted(array_column($orders, 'id'), $want, $routes, $yard->copy(), $potting->tried(clone $berths), $saved, $house)
+                : null;
             if ($parted !== null) {
                 // It was tried with what nobody misses; now it is taken.
-                array_push($drafted, ...self::parted(array_column($orders, 'id'), $want, $routes, $yard, $berths, $saved, $house) ?? []);
+                array_push($drafted, ...self::parted(array_column($orders, 'id'), $want, $routes, $yard, $potting, $saved, $house) ?? []);
                 continue;
             }
-            $drafted[] = self::place(array_column($orders, 'id'), $want, $routes, $yard, $berths, $saved, $house->whole(HouseDefault::DraftEarlier));
+            $drafted[] = self::place(array_column($orders, 'id'), $want, $routes, $yard, $potting, $saved, $house->whole(HouseDefault::DraftEarlier));
         }
 
         return new self($drafted);
@@ -69,7 +75,7 @@ final class SeasonDraft
      * @param list<Route>         $routes
      * @param int                 $earlierWeeks by which a batch is tried where its week has no room
      */
-    private static function place(array $orders, Want $want, array $routes, Yard $yard, Berths $berths, ?int $saved, int $earlierWeeks): Drafted
+    private static function place(array $orders, Want $want, array $routes, Yard $yard, DraftedPotting $potting, ?int $saved, int $earlierWeeks): Drafted
     {
         $refusal = $nearest = null;
         foreach ($routes as $route) {
@@ -86,16 +92,16 @@ final class SeasonDraft
                 if ($weeks > 0 && (!$way->windows->isOpenIn(Week::containing($day)) || $supply === null || !$supply->isEnough())) {
                     break;
                 }
-                $berth = $berths->best($way->sheet, $day, Positions::ofTrays($part->trays, $way->positions));
+                $berth = $potting->berths->best($way->sheet, $day, Positions::ofTrays($part->trays, $way->positions));
                 if ($berth->isFree() && $berth->dates !== null && $berth->isInTimeFor($want->ready)) {
-                    $berths->take($berth);
+                    ['berth' => $berth, 'dates' => $dates, 'held' => $held] = $potting->lay($berth, $berth->dates, $want, $way, $part->stick, $part->trays);
                     $supply?->source->take($day, $part->stick);
                     $moved = new Route(
                         $route->kind,
                         $way,
-                        [new RoutePart($berth->dates, $part->trays, $part->stick, $supply, $part->plants)],
+                        [new RoutePart($dates, $part->trays, $part->stick, $supply, $part->plants)],
                         $route->number,
-                        $berth->dates->readyOn,
+                        $dates->readyOn,
                         $route->warmTrayWeeks,
                         $route->hours,
                         $route->costEach,
@@ -103,7 +109,7 @@ final class SeasonDraft
                         $route->words,
                     );
 
-                    return new Drafted($orders, $want, $moved, $berth, $saved, null, null);
+                    return new Drafted($orders, $want, $moved, $berth, $saved, null, null, heldDays: $held);
                 }
                 $refusal = $berth->refusal === null
                     ? Fact::of('draft.too_cool', zone: $berth->name)
@@ -124,7 +130,7 @@ final class SeasonDraft
      *
      * @return ?non-empty-list<Drafted> the last to be stuck first; null where one batch will do, or so many find no place
      */
-    private static function parted(array $orders, Want $want, array $routes, Yard $yard, Berths $berths, ?int $saved, HouseDefaults $house): ?array
+    private static function parted(array $orders, Want $want, array $routes, Yard $yard, DraftedPotting $potting, ?int $saved, HouseDefaults $house): ?array
     {
         foreach ($routes as $route) {
             $way = $route->way;
@@ -137,7 +143,7 @@ final class SeasonDraft
             foreach (StickParted::fewest($want->plants, $good, $way->mishap, $want->confidence, $most) as $of) {
                 $parts = $of['stick'] === null || $of['batches'] < 2
                     ? null
-                    : self::apart($of['batches'], $of['stick'], $want, $way, $route->parts[0], $yard, $berths, $house);
+                    : self::apart($of['batches'], $of['stick'], $want, $way, $route->parts[0], $yard, $potting, $house);
                 if ($parts !== null) {
                     return array_map(static fn (array $lies, int $i) => new Drafted($orders, $want, new Route(
                         $route->kind,
@@ -150,7 +156,7 @@ final class SeasonDraft
                         $route->costEach,
                         $of['chance'],
                         $route->words,
-                    ), $lies['berth'], $i === 0 ? $saved : null, null, null, $i + 1, $of['batches']), $parts, array_keys($parts));
+                    ), $lies['berth'], $i === 0 ? $saved : null, null, null, $i + 1, $of['batches'], $lies['held']), $parts, array_keys($parts));
                 }
             }
         }
@@ -163,7 +169,7 @@ final class SeasonDraft
      *
      * @param RoutePart $last the one that is stuck last, as it would be alone
      *
-     * @return ?non-empty-list<array{part: RoutePart, berth: Berth}> null where not all of them find a place, stock and time
+     * @return ?non-empty-list<array{part: RoutePart, berth: Berth, held: int}> null where not all of them find a place, stock and time
      */
     private static function apart(
         int $batches,
@@ -172,7 +178,7 @@ final class SeasonDraft
         RouteWay $way,
         RoutePart $last,
         Yard $yard,
-        Berths $berths,
+        DraftedPotting $potting,
         HouseDefaults $house,
     ): ?array {
         $lie = [];
@@ -181,17 +187,17 @@ final class SeasonDraft
         for ($i = 0; $i < $batches; ++$i) {
             $day = $way->times->workDays->onOrBefore($last->dates->stickOn->modify(sprintf('-%d weeks', $i * $house->whole(HouseDefault::ApartFrom))));
             $supply = $yard->best($want->crop, $way->id, $day, $stick);
-            $berth = $berths->best($way->sheet, $day, Positions::ofTrays($trays, $way->positions));
+            $berth = $potting->berths->best($way->sheet, $day, Positions::ofTrays($trays, $way->positions));
             if (
                 !$way->windows->isOpenIn(Week::containing($day)) || $supply === null || !$supply->isEnough()
                 || !$berth->isFree() || $berth->dates === null || !$berth->isInTimeFor($want->ready)
             ) {
                 return null;
             }
-            $berths->take($berth);
+            ['berth' => $berth, 'dates' => $dates, 'held' => $held] = $potting->lay($berth, $berth->dates, $want, $way, $stick, $trays);
             $supply->source->take($day, $stick);
             $plants = intdiv($want->plants, $batches) + ($i < $want->plants % $batches ? 1 : 0);
-            $lie[] = ['part' => new RoutePart($berth->dates, $trays, $stick, $supply, $plants), 'berth' => $berth];
+            $lie[] = ['part' => new RoutePart($dates, $trays, $stick, $supply, $plants), 'berth' => $berth, 'held' => $held];
         }
 
         return $lie === [] ? null : $lie;

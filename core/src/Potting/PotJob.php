@@ -60,6 +60,16 @@ final class PotJob
         return $potBy === null ? $this->boundOn : min($this->boundOn, $potBy);
     }
 
+    /** The same, held no longer than its last good day. */
+    public function withinGood(): self
+    {
+        $days = (int) $this->from->diff($this->lastGood())->format('%r%a');
+
+        return new self(
+            $this->code, $this->plants, $this->hours, $this->from, $this->boundOn, $this->growingOn, $this->due, $this->for, max(0, min($this->latest, $days)),
+        );
+    }
+
     /** The day on which it is potted when it is done in a week: its Monday, or the first day it can be. */
     public function dayIn(Week $week): \DateTimeImmutable
     {

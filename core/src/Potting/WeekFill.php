@@ -11,13 +11,10 @@ use WetCradle\Core\Refused;
 
 /**
  * Potting laid into weeks by the hours there are for it. What can wait least goes first (the earlier of the day on which its
- * roots mat and the last day for its order), of equals the oldest roots, then the code. A job goes whole into the first week
- * that has its hours; one that no week has room for goes into the first week that has any, and is said to be over.
+ * roots mat and the last day for its order), of equals the oldest roots, then the code.
  */
 final class WeekFill
 {
-    private const LITTLE = 1e-9;
-
     /**
      * @param list<array{job: PotJob, week: Week, over: bool}> $laid  in the order in which they were laid
      * @param list<float>                                      $taken hours a week
@@ -40,50 +37,15 @@ final class WeekFill
             throw Refused::because('no_hands', 'hands', Fact::of('refused.week_fill.no_hands'));
         }
         usort($jobs, static fn (PotJob $a, PotJob $b) => [$a->lastGood(), $a->from, $a->code] <=> [$b->lastGood(), $b->from, $b->code]);
-        $taken = array_fill(0, count($free), 0.0);
+        $hours = PotHours::of($from, $free);
         $laid = [];
         foreach ($jobs as $i => $job) {
             if ($going !== null && !$going->on($i / count($jobs))) {
                 throw Refused::because('stopped', '', Fact::of('refused.week_fill.stopped'));
             }
-            $first = max(0, $from->until(Week::containing($job->from)));
-            $at = self::whole($job, $first, $from, $free, $taken);
-            $over = $at === null;
-            $at ??= self::any($first, $free, $taken) ?? min($first, count($free) - 1);
-            $taken[$at] += $job->hours;
-            $laid[] = ['job' => $job, 'week' => $from->plus($at), 'over' => $over];
+            $laid[] = ['job' => $job] + $hours->lay($job);
         }
 
-        return new self($laid, array_values($taken));
-    }
-
-    /**
-     * @param list<float>       $free
-     * @param array<int, float> $taken
-     */
-    private static function whole(PotJob $job, int $first, Week $from, array $free, array $taken): ?int
-    {
-        for ($at = $first; $at < count($free); ++$at) {
-            if ($taken[$at] + $job->hours <= $free[$at] + self::LITTLE && ($at === $first || !$job->isHeldTooLong($from->plus($at)))) {
-                return $at;
-            }
-        }
-
-        return null;
-    }
-
-    /**
-     * @param list<float>       $free
-     * @param array<int, float> $taken
-     */
-    private static function any(int $first, array $free, array $taken): ?int
-    {
-        for ($at = $first; $at < count($free); ++$at) {
-            if ($taken[$at] < $free[$at] - self::LITTLE) {
-                return $at;
-            }
-        }
-
-        return null;
+        return new self($laid, $hours->taken());
     }
 }

@@ -9,6 +9,7 @@ use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
+use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Plan\Redating;
 use WetCradle\Server\Rooting\Forecasts;
@@ -22,6 +23,9 @@ final class DemoCommand extends Command
         private readonly Redating $redating,
         private readonly Forecasts $forecasts,
         private readonly DemoJudged $judged,
+        private readonly DemoHands $hands,
+        private readonly DemoWeaned $weaned,
+        private readonly Today $today,
     ) {
         parent::__construct();
     }
@@ -38,6 +42,9 @@ final class DemoCommand extends Command
             $this->redating->becauseTheHouseChanged();
             $this->forecasts->keepInStep();
             $this->judged->anew();
+            $this->forecasts->keepInStep();
+            $this->hands->pot();
+            $this->weaned->goOn($this->today->day());
             $this->forecasts->keepInStep();
 
             return $made;

@@ -31,7 +31,6 @@ final class DemoNursery
         private readonly Connection $db,
         private readonly PasswordHasherFactoryInterface $hashers,
         private readonly Pots $pots,
-        private readonly DemoWeaned $weaned,
         private readonly Today $today,
         private readonly Words $words,
     ) {
@@ -69,7 +68,6 @@ final class DemoNursery
         $lots = new DemoLots($this->db, $chance, $air, $today);
         $lots->pot();
         $lots->practise();
-        $this->weaned->goOn($today);
         (new DemoPots($this->db, $this->pots, $zones))->stand($this->today->week());
         $this->db->update('nursery', ['batches_numbered' => $number], ['id' => 1]);
 

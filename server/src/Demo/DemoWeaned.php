@@ -9,12 +9,13 @@ use WetCradle\Core\Rooting\Verdict;
 use WetCradle\Server\Bench\FreeBerths;
 use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Database\Row;
+use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Batch;
 
 /** Lays batches where they go on from under their mist, and begins to wean what showed enough roots when it was looked at last. */
 final class DemoWeaned
 {
-    public function __construct(private readonly EntityManagerInterface $em, private readonly FreeBerths $berths)
+    public function __construct(private readonly EntityManagerInterface $em, private readonly FreeBerths $berths, private readonly House $house)
     {
     }
 
@@ -28,16 +29,17 @@ final class DemoWeaned
         $batches = $this->em->createQuery('SELECT b, z, s, w, k FROM '.Batch::class.' b JOIN b.zone z JOIN b.sheet s JOIN s.way w JOIN b.trayKind k
             WHERE b.calledOff = false AND b.leftBenchOn IS NULL ORDER BY b.days.weanOn, b.id');
         foreach (Row::things($batches, Batch::class) as $batch) {
+            foreach ($batch->isStuck() && isset($ready[(string) $batch->id]) ? $batch->weaning()->steps : [] as $step) {
+                if ($step->on < $today) {
+                    $batch->days->weanedBy($batch->weaning()->taken($step->number, $step->on, $batch->begins(), $today));
+                }
+            }
+            $batch->reckonedAs($batch->datesFrom($batch->begins(), $this->house->timetable()));
             $berth = $berths->at((int) $batch->zone->id, $batch->sheet->core(), $batch->days->dates(), $batch->positions());
             $zone = $berth->then === null ? null : $this->em->find(Zone::class, $berth->then->zone);
             if ($zone !== null) {
                 $berths->take($berth);
                 $batch->goesOn([['zone' => $zone, 'from' => $batch->days->weanOn]]);
-            }
-            foreach ($batch->isStuck() && isset($ready[(string) $batch->id]) ? $batch->weaning()->steps : [] as $step) {
-                if ($step->on < $today) {
-                    $batch->days->weanedBy($batch->weaning()->taken($step->number, $step->on, $batch->begins(), $today));
-                }
             }
         }
         $this->em->flush();

@@ -8,6 +8,8 @@ use Doctrine\Common\Collections\ArrayCollection;
 use Doctrine\Common\Collections\Collection;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
+use WetCradle\Core\Bench\Berths;
+use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Bench\Timetable;
 use WetCradle\Core\Bench\Whereabouts;
 use WetCradle\Core\Course\PlainDates;
@@ -15,6 +17,7 @@ use WetCradle\Core\Course\Weaning;
 use WetCradle\Core\Crops\Material;
 use WetCradle\Core\Crops\Method;
 use WetCradle\Core\Crops\WaySheet;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Account\Account;
 use WetCradle\Server\Bench\MovesOn;
@@ -181,6 +184,38 @@ class Batch
                 $on->fromDay = $dates->weanOn;
             }
         }
+    }
+
+    /** @return list<array{zone: Zone, from: \DateTimeImmutable}> where it goes on with these days: as it is weaned, or later as it is stuck later */
+    public function movesBy(PlainDates $dates): array
+    {
+        $later = $this->days->stickOn->diff($dates->stickOn);
+
+        return array_map(fn (MovesOn $on) => ['zone' => $on->zone, 'from' => match (true) {
+            ($on->fromDay <=> $this->days->weanOn) === 0 => $dates->weanOn,
+            $this->isStuck() => $on->fromDay,
+            default => $on->fromDay->add($later),
+        }], array_values($this->movesOn->toArray()));
+    }
+
+    /** @return non-empty-list<array{zone: int, tenant: Tenant}> where it would lie from when to when, with these days */
+    public function legsBy(PlainDates $dates, HouseDefaults $house): array
+    {
+        $moves = array_map(static fn (array $on) => ['zone' => (int) $on['zone']->id, 'from' => $on['from']], $this->movesBy($dates));
+        $whole = Berths::tenant($this->code, $this->sheet->core(), $dates, $this->positions());
+
+        return Whereabouts::legs($whole, (int) $this->zone->id, $dates->weanOn, $moves, $house);
+    }
+
+    /** Days that it stands in its trays longer than it must, by what was said of it or by the week that its potting was given. */
+    public function heldFor(Timetable $timetable): int
+    {
+        if ($this->days->potWeek === null) {
+            return $this->days->heldDays;
+        }
+        $able = $this->datesHeld($this->begins(), $timetable, $this->zone, 0)->potOn;
+
+        return max(0, (int) $able->diff($this->days->potOn)->format('%r%a'));
     }
 
     /** Whether it goes nowhere from where it lies first, but for when it is weaned. */

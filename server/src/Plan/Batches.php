@@ -54,6 +54,15 @@ final class Batches
         return array_filter(array_map(static fn (?string $code) => $code === null ? null : $there[$code] ?? null, $written));
     }
 
+    /** The last day on which anything that is planned or in trays is to be potted; null where there is nothing. */
+    public function lastPotting(): ?\DateTimeImmutable
+    {
+        $last = $this->em->createQuery('SELECT MAX(b.days.potOn) FROM '.Batch::class.' b WHERE b.calledOff = false AND b.leftBenchOn IS NULL')
+            ->getSingleScalarResult();
+
+        return is_string($last) ? new \DateTimeImmutable($last) : null;
+    }
+
     public function line(Batch $batch, int $number, string $field = 'line'): Line
     {
         foreach ($batch->lines as $line) {

@@ -26,12 +26,16 @@ use WetCradle\Server\Wanted\Wanted;
 /** A draft of the season: batches for orders that have none, or for all that is not stuck yet. */
 final class Drafts
 {
+    /** How far ahead hands for potting are looked for. */
+    private const HANDS_WEEKS = 110;
+
     public function __construct(
         private readonly EntityManagerInterface $em,
         private readonly Ways $ways,
         private readonly Wants $wants,
         private readonly Yards $yards,
         private readonly FreeBerths $berths,
+        private readonly Hours $hours,
         private readonly Rights $rights,
         private readonly NewBatches $newBatches,
         private readonly House $house,
@@ -58,6 +62,7 @@ final class Drafts
                 $this->today->day(),
                 $this->house->defaults(),
                 $along,
+                $this->hours->leftForPotting($this->today->week(), self::HANDS_WEEKS, $replaced),
             )->drafted,
         );
     }
@@ -123,6 +128,7 @@ final class Drafts
                     'dates' => $part->dates->toArray(),
                     'zone' => $d->berth?->name,
                     'onceWeaned' => $d->berth?->then?->name,
+                    'heldDays' => $d->heldDays,
                     'block' => $part->supply?->source->code,
                     'chance' => $d->route->chance,
                 ],
@@ -196,6 +202,7 @@ final class Drafts
         $amount = new Amount($part->trays, $part->stick, $part->plants, $want->confidence);
         $intended = Intended::by($way->newest(), $block, $zone, $trayKind, $amount, $part->dates)->goingOnTo($onceWeaned);
         $batch = $this->newBatches->make($intended, $order);
+        $batch->days->heldDays = $draft->heldDays;
         foreach (array_slice($draft->orders, 1) as $id) {
             $batch->shared->add($wanted[$id]);
         }

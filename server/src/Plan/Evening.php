@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace WetCradle\Server\Plan;
 
 use Doctrine\ORM\EntityManagerInterface;
-use WetCradle\Core\Bench\Berths;
 use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Bench\Zone as CoreZone;
 use WetCradle\Core\Calendar\Week;
@@ -16,6 +15,7 @@ use WetCradle\Core\Plan\EvenOut;
 use WetCradle\Core\Plan\Movable;
 use WetCradle\Core\Plan\Shift;
 use WetCradle\Server\Bench\Tenants;
+use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\SheetVersion;
 use WetCradle\Server\Crops\Windows;
@@ -102,7 +102,8 @@ final class Evening
         Row::things($this->em->createQuery('SELECT s, y FROM '.SheetVersion::class.' s JOIN s.way y'), SheetVersion::class);
         foreach (Row::things(
             $this->em->createQuery(
-                'SELECT b, w, c, z, k, st FROM '.Batch::class.' b JOIN b.crop c JOIN b.zone z JOIN b.block k LEFT JOIN b.standing st LEFT JOIN b.wanted w
+                'SELECT b, w, c, z, k, st, m FROM '.Batch::class.' b JOIN b.crop c JOIN b.zone z JOIN b.block k LEFT JOIN b.standing st
+                    LEFT JOIN b.wanted w LEFT JOIN b.movesOn m
                     WHERE b.calledOff = false AND b.leftBenchOn IS NULL',
             ),
             Batch::class,
@@ -124,8 +125,8 @@ final class Evening
                     $batch->begins(),
                     $earliest,
                     $latest,
-                    $this->house->timetable()->in($this->zone($batch), $batch->sheet->core()),
-                    $batch->days->heldDays,
+                    $this->house->timetable()->in($this->zone((int) $batch->zone->id), $batch->sheet->core()),
+                    $batch->heldFor($this->house->timetable()),
                     $batch->wanted?->ready(),
                     $norms->hoursToCollect($load->toStick) + $norms->hoursToStick($load->toStick, $load->method),
                     $norms->hoursToPot($load->toPot, $load->pot),
@@ -136,20 +137,24 @@ final class Evening
         return $movable;
     }
 
-    private function zone(Batch $batch): CoreZone
+    private function zone(int $id): CoreZone
     {
-        return $this->zones[(int) $batch->zone->id] ??= $batch->zone->core();
+        return $this->zones[$id] ??= ($this->em->find(Zone::class, $id) ?? throw new \LogicException('A leg lies in a zone.'))->core();
     }
 
     private function isAble(Movable $shifted, PlainDates $dates): bool
     {
         $batch = $this->batches[$shifted->code];
         $sheet = $batch->sheet->core();
-        $zone = (int) $batch->zone->id;
-        $others = array_values(array_filter($this->lying[$zone] ?? [], static fn (Tenant $t) => $t->name !== $shifted->code));
-        $tenant = Berths::tenant($shifted->code, $sheet, $dates, $batch->positions());
-        if (!$this->zone($batch)->offerTo($tenant, $others)->isYes()) {
-            return false;
+        $legs = $batch->legsBy($dates, $this->house->defaults());
+        $others = array_map(
+            static fn (array $tenants) => array_values(array_filter($tenants, static fn (Tenant $t) => $t->batch() !== $shifted->code)),
+            $this->lying,
+        );
+        foreach ($legs as ['zone' => $zone, 'tenant' => $tenant]) {
+            if (!$this->zone($zone)->offerTo($tenant, $others[$zone] ?? [])->isYes()) {
+                return false;
+            }
         }
         $block = (int) $batch->block->id;
         $takes = array_values(array_filter($this->taken[$block] ?? [], static fn (array $t) => $t['batch'] !== $shifted->code));
@@ -159,7 +164,10 @@ final class Evening
             }
             $this->taken[$block] = [...$takes, ['on' => $dates->stickOn, 'cuttings' => $batch->amount->planned, 'batch' => $shifted->code, 'stuck' => false]];
         }
-        $this->lying[$zone] = [...$others, $tenant];
+        $this->lying = $others;
+        foreach ($legs as ['zone' => $zone, 'tenant' => $tenant]) {
+            $this->lying[$zone][] = $tenant;
+        }
 
         return true;
     }

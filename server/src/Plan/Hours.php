@@ -8,6 +8,7 @@ use Doctrine\DBAL\Connection;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Plan\BatchLoad;
 use WetCradle\Core\Plan\SeasonLoad;
+use WetCradle\Core\Potting\PotHours;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Nursery\House;
 
@@ -16,6 +17,24 @@ final class Hours
 {
     public function __construct(private readonly Loads $loads, private readonly House $house, private readonly Connection $db)
     {
+    }
+
+    /**
+     * Hours that are left for potting what is not planned yet, week by week; null where no hands are entered.
+     *
+     * @param list<string> $but batches that are planned anew
+     */
+    public function leftForPotting(Week $from, int $weeks, array $but = []): ?PotHours
+    {
+        if ($this->house->crew()->hands === []) {
+            return null;
+        }
+        $loads = array_filter($this->loads->during($from, $weeks), static fn (BatchLoad $load) => !in_array($load->tenant->name, $but, true));
+
+        return PotHours::of($from, array_map(
+            static fn (array $week) => max(0.0, $week['crew'] - $week['hours']),
+            $this->weeks($from, $weeks, array_values($loads)),
+        ));
     }
 
     /**

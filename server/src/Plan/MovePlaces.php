@@ -186,15 +186,7 @@ final class MovePlaces
      */
     private function then(Move $move, Batch $batch, ?Zone $asked, PlainDates $dates): array
     {
-        $then = [];
-        $later = $batch->days->stickOn->diff($dates->stickOn);
-        foreach ($batch->movesOn as $on) {
-            $then[] = ['zone' => $on->zone, 'from' => match (true) {
-                ($on->fromDay <=> $batch->days->weanOn) === 0 => $dates->weanOn,
-                $batch->isStuck() => $on->fromDay,
-                default => $on->fromDay->add($later),
-            }];
-        }
+        $then = $batch->movesBy($dates);
         if ($move->then !== null) {
             return [['zone' => $this->zone($move->then['zone'], $move), 'from' => $move->then['on']]];
         }

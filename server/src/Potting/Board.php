@@ -23,9 +23,11 @@ use WetCradle\Server\Plan\Tags;
 /** The week board: potting against the hours that are left for it, week by week, and what happens to what slips. */
 final class Board
 {
-    public const WEEKS = 6;
+    private const FEWEST_WEEKS = 6;
+    private const MOST_WEEKS = 60;
 
     private readonly WeekBoard $weeks;
+    private ?int $season = null;
 
     public function __construct(
         private readonly Batches $batches,
@@ -48,15 +50,16 @@ final class Board
     public function view(): array
     {
         $now = $this->today->week();
-        $queued = $this->queue->until($now->plus(self::WEEKS - 1));
+        $many = $this->weeksAhead();
+        $queued = $this->queue->until($now->plus($many - 1));
         $tags = $this->tags->byCode(array_values(array_unique(array_map(static fn (Queued $w) => $w->batch->code, $queued))));
         $free = $this->free();
         $cards = [];
-        $taken = array_fill(0, self::WEEKS, 0.0);
+        $taken = array_fill(0, $many, 0.0);
         foreach ($this->jobs($queued) as $code => ['job' => $job, 'isDue' => $isDue, 'batch' => $batch]) {
             $week = $this->weekOf($batch, $isDue);
             $at = $now->until($week);
-            if ($at < self::WEEKS) {
+            if ($at < $many) {
                 $taken[$at] += $job->hours;
                 $cards[] = [
                     'code' => $code, 'week' => $week->written(), 'given' => $batch->days->potWeek, 'plants' => $job->plants,
@@ -72,11 +75,11 @@ final class Board
                 fn (Queued $w) => $this->say($w) + ['tag' => $tags[$w->batch->code]],
                 array_values(array_filter($queued, static fn (Queued $w) => $w->line !== null)),
             ),
-            'weeks' => array_map(
+            'weeks' => array_slice(array_map(
                 static fn (array $week, float $hours) => $week + ['taken' => $hours, 'over' => max(0.0, $hours - $week['free'])],
                 $free,
                 $taken,
-            ),
+            ), 0, max(self::FEWEST_WEEKS, ...array_map(static fn (array $card) => 1 + $now->until(Week::of($card['week'])), $cards))),
             'cards' => $cards,
         ];
     }
@@ -89,10 +92,11 @@ final class Board
     public function fill(Going $going): array
     {
         $now = $this->today->week();
-        $jobs = array_filter($this->waiting(), fn (array $job) => $now->until($this->weekOf($job['batch'], $job['isDue'])) < self::WEEKS);
+        $many = $this->weeksAhead();
+        $jobs = array_filter($this->waiting(), fn (array $job) => $now->until($this->weekOf($job['batch'], $job['isDue'])) < $many);
         $free = $this->free();
         $fill = WeekFill::fill($now, array_column($free, 'free'), array_values(array_column($jobs, 'job')), $going);
-        $before = array_fill(0, self::WEEKS, 0.0);
+        $before = array_fill(0, $many, 0.0);
         $moves = [];
         foreach ($fill->laid as ['job' => $job, 'week' => $week, 'over' => $over]) {
             ['batch' => $batch, 'isDue' => $isDue] = $jobs[$job->code];
@@ -140,12 +144,8 @@ final class Board
         foreach ($moves as ['code' => $code, 'week' => $week, 'version' => $version, 'field' => $field]) {
             $batch = $batches[] = $this->batches->byCode($code, $field);
             $batch->mustBeAsSeen($version);
-            if ($batch->leftBenchOn !== null || $batch->calledOff || !$batch->isStuck()) {
-                throw Refused::because('not_possible', $field, sprintf('%s %s.', $batch->code, match (true) {
-                    $batch->leftBenchOn !== null => 'is potted already',
-                    $batch->calledOff => 'was called off',
-                    default => 'is not stuck yet; move it in the season',
-                }));
+            if ($batch->leftBenchOn !== null || $batch->calledOff) {
+                throw Refused::because('not_possible', $field, sprintf('%s %s.', $batch->code, $batch->calledOff ? 'was called off' : 'is potted already'));
             }
             if ($week !== null) {
                 ['job' => $job, 'isDue' => $isDue] = self::jobOf($batch, $jobs);
@@ -165,7 +165,16 @@ final class Board
     /** @return array<string, array{job: PotJob, isDue: bool, batch: Batch}> all that is on the board or could be, by code */
     private function waiting(): array
     {
-        return $this->jobs($this->queue->until($this->today->week()->plus(self::WEEKS - 1)));
+        return $this->jobs($this->queue->until($this->today->week()->plus($this->weeksAhead() - 1)));
+    }
+
+    /** The whole season: up to the last week in which anything that is planned or in trays is to be potted. */
+    private function weeksAhead(): int
+    {
+        return $this->season ??= max(self::FEWEST_WEEKS, min(
+            self::MOST_WEEKS,
+            1 + $this->today->week()->until(Week::containing($this->batches->lastPotting() ?? $this->today->day())),
+        ));
     }
 
     /**
@@ -221,7 +230,7 @@ final class Board
             $left = $now->until($of) === 0 ? $crew->hoursIn($of, $this->today->day()) : $week['crew'];
 
             return ['week' => $week['week']] + WeekBoard::free($week['crew'], $week['collect'] + $week['stick'] + $week['wean'], $left);
-        }, $this->hours->weeks($now, self::WEEKS));
+        }, $this->hours->weeks($now, $this->weeksAhead()));
     }
 
     /** @return array<string, mixed> */

@@ -10,6 +10,12 @@ use WetCradle\Server\Tests\House;
 /** The made-up nursery is the same each time, uneven, and large enough to try things on. */
 final class DemoTest extends House
 {
+    protected function tearDown(): void
+    {
+        $_SERVER['CRADLE_TODAY'] = $_ENV['CRADLE_TODAY'] = '2027-05-12';
+        parent::tearDown();
+    }
+
     public function testTheSameSeedGivesTheSameNursery(): void
     {
         $first = $this->print();
@@ -21,6 +27,30 @@ final class DemoTest extends House
         self::assertSame($first, $this->print());
         self::assertStringStartsWith('1 ', self::console('cradle:demo'), 'Never into a nursery that is there already.');
         self::assertSame('0 Nothing was old.', self::console('cradle:reckon'));
+    }
+
+    public function testInNovemberItsMistIsFreedByWhatIsWeanedAndItsLateWinterFitsItsHands(): void
+    {
+        $_SERVER['CRADLE_TODAY'] = $_ENV['CRADLE_TODAY'] = '2027-11-24';
+        foreach (['', '-wal', '-shm'] as $tail) {
+            @unlink(Kernel::varDir().'/cradle.sqlite'.$tail);
+        }
+        self::console('cradle:migrate');
+        self::console('cradle:demo');
+        $this->signIn();
+        $weeks = $this->ask('GET', '/api/potting')['weeks'];
+        $late = array_filter($weeks, static fn (array $week) => $week['week'] > '2028-W05' && $week['week'] < '2028-W14');
+        self::assertSame([], array_filter($late, static fn (array $week) => $week['over'] > 0.05));
+        self::assertGreaterThan(3, count(array_filter($late, static fn (array $week) => $week['taken'] > 5.0)), 'It is spread over several weeks.');
+        $misted = array_sum(array_map(
+            static fn (array $zone) => $zone['mist'][1] >= 2 ? $zone['used'] : 0, $this->ask('GET', '/api/bench?week=2027-W47')['zones'],
+        ));
+        $rootedThere = (int) $this->db()->fetchOne('SELECT sum(b.trays) FROM batch b JOIN zone z ON z.id = b.zone_id
+            WHERE b.stuck_on IS NOT NULL AND b.left_bench_on IS NULL AND z.mist_high >= 2');
+        self::assertLessThan(0.5 * $rootedThere, $misted, 'More than half of what was stuck there stands elsewhere by now.');
+        self::assertSame(0, (int) $this->db()->fetchOne("SELECT count(*) FROM batch b JOIN zone z ON z.id = b.zone_id
+            WHERE b.left_bench_on IS NULL AND b.weaning LIKE '%true%' AND z.mist_high >= 2
+            AND NOT EXISTS (SELECT 1 FROM batch_moves_on m WHERE m.batch_id = b.id)"), 'Nothing that is weaned lies under mist.');
     }
 
     public function testItIsLargeAndUneven(): void

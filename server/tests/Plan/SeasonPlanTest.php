@@ -252,7 +252,7 @@ final class SeasonPlanTest extends House
     {
         $crew = $this->ask('GET', '/api/crew');
         foreach ($crew['crew']['hands'] as &$hand) {
-            $hand['hours'] = 6;
+            $hand['hours'] = 4;
         }
         unset($hand);
         $this->ask('PUT', '/api/crew', $crew);

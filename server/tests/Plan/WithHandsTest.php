@@ -20,6 +20,36 @@ final class WithHandsTest extends House
         self::assertSame([], array_filter($days, self::isWeekend(...)));
     }
 
+    public function testTheWholeSeasonIsPottedWithinItsHandsWithoutAnybodysHelp(): void
+    {
+        $this->signIn();
+        $weeks = $this->ask('GET', '/api/potting')['weeks'];
+        self::assertGreaterThan(30, count($weeks));
+        self::assertSame([], array_column(array_filter($weeks, static fn (array $week) => $week['over'] > 0.05), 'over', 'week'));
+    }
+
+    public function testADraftHoldsWhatMayWaitUntilThereAreHands(): void
+    {
+        $this->signIn();
+        $crew = $this->ask('GET', '/api/crew');
+        $crew['crew']['hands'] = array_map(static fn (array $hand) => ['hours' => 0.75 * $hand['hours']] + $hand, $crew['crew']['hands']);
+        $this->ask('PUT', '/api/crew', $crew);
+        $draft = $this->ask('POST', '/api/plan/draft', ['anew' => true]);
+        $held = array_filter($draft['drafts'], static fn (array $d) => ($d['batch']['heldDays'] ?? 0) > 0);
+        self::assertNotSame([], $held);
+        foreach ($held as $one) {
+            $ready = (new \DateTimeImmutable($one['batch']['dates']['readyOn']))->format('o-\WW');
+            self::assertLessThanOrEqual($one['readyWeek'], $ready, 'No order is late for it.');
+        }
+        $kept = $this->ask('POST', '/api/plan/draft/keep', ['anew' => true, 'seen' => $draft['seen']]);
+        $days = array_column($this->ask('GET', '/api/batches')['batches'], 'heldDays', 'code');
+        $made = array_map(static fn (array $batch) => $days[$batch['code']], $kept['batches']);
+        self::assertEqualsCanonicalizing(
+            array_values(array_map(static fn (array $d) => $d['batch']['heldDays'], $held)),
+            array_values(array_filter($made)),
+        );
+    }
+
     public function testWhenAllAreAwayWhatWasToBePottedThenIsPottedBeforeOrAfter(): void
     {
         $this->signIn();

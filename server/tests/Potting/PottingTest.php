@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Tests\Potting;
 
+use WetCradle\Core\Calendar\Week;
 use WetCradle\Server\Tests\House;
 
 /** What waits for pots, the week board, and a potting job from what to bring to the lot. */
@@ -88,6 +89,29 @@ final class PottingTest extends House
         );
     }
 
+    public function testWhatIsNotStuckYetIsGivenAWeekTooAndItIsNotDriftedOnByFilling(): void
+    {
+        $this->signIn('ines');
+        $card = current(array_filter($this->potting()['cards'], static fn (array $c) => !$c['tag']['isStuck'] && $c['given'] === null && $c['week'] > '2027-W30'));
+        self::assertIsArray($card);
+        $later = Week::of($card['week'])->plus(1)->written();
+        $this->ask('POST', '/api/potting/weeks', ['moves' => $this->seen([['code' => $card['code'], 'week' => $later]])]);
+        $now = array_column($this->potting()['cards'], null, 'code')[$card['code']];
+        self::assertSame([$later, $later], [$now['week'], $now['given']]);
+        $months = Week::of($later)->plus(4)->written();
+        self::assertSame(
+            ['too_long', 'moves[0]'],
+            array_values(array_intersect_key(
+                $this->refused(422, 'POST', '/api/potting/weeks', ['moves' => $this->seen([['code' => $card['code'], 'week' => $months]])]),
+                ['code' => 0, 'field' => 0],
+            )),
+            'It is counted from the day on which it can be potted, not from the week that it was given.',
+        );
+        $stick = $this->ask('GET', '/api/batches/'.$card['code'])['stickOn'];
+        $this->ask('POST', '/api/plan/moves', ['moves' => $this->seen([['code' => $card['code'], 'stickOn' => $stick, 'heldDays' => 0]]), 'why' => 'As it was']);
+        self::assertNull(array_column($this->potting()['cards'], null, 'code')[$card['code']]['given']);
+    }
+
     public function testTwoWhoGiveOneJobAWeekAreToldOfEachOther(): void
     {
         $this->signIn('ines');
@@ -154,6 +178,9 @@ final class PottingTest extends House
         }
         // However far they are: what is looked at here is the board.
         $this->db()->executeStatement("UPDATE root_check SET verdict = 'ready' WHERE on_day = '2027-05-12'");
+        $crew = $this->ask('GET', '/api/crew');
+        $crew['crew']['hands'] = array_map(static fn (array $hand) => ['hours' => 0.75 * $hand['hours']] + $hand, $crew['crew']['hands']);
+        $this->ask('PUT', '/api/crew', $crew);
         $before = $this->potting();
         self::assertGreaterThan(0.0, $before['weeks'][0]['over']);
         $fill = $this->ask('GET', '/api/potting/fill');
@@ -165,9 +192,7 @@ final class PottingTest extends House
             1e-9,
             'No work is lost.',
         );
-        foreach ($fill['moves'] as $move) {
-            self::assertGreaterThan(0, $move['slips']);
-        }
+        self::assertNotSame([], array_filter($fill['moves'], static fn (array $move) => $move['slips'] > 0));
         $this->ask(
             'POST',
             '/api/potting/weeks',

@@ -178,14 +178,29 @@ describe('the queue', () => {
 })
 
 describe('the week board', () => {
-  it('holds hours against hands, says what waiting costs, and lets only what is stuck be moved', () => {
+  it('holds hours against hands, says what waiting costs, and lets what is stuck and what is planned be moved', () => {
     const drawn = drawRoom(<WeekBoard />, { known: [[['potting'], potting]] })
     const words = wordsOf(drawn)
     expect(words).toContain('12.4 h to pot of 10.0 h left by other work · 2.4 h too many')
     expect(words).toContain('Ready about 2 weeks after Oxlow Landscape wants it.')
     expect(drawn).toContain('Another week for RAP-39')
-    expect(drawn).not.toContain('Another week for KEF-33')
+    expect(drawn).toContain('Another week for KEF-33')
     expect(drawn).toContain('12.4 of 10.0 hours for potting taken')
+  })
+
+  it('shows six weeks of a season, the others a press away', () => {
+    const weeks = Array.from({ length: 9 }, (_, i) => ({
+      ...potting.weeks[0],
+      week: `2027-W${19 + i}`,
+      taken: i,
+      free: 10,
+      over: 0,
+    }))
+    const drawn = drawRoom(<WeekBoard />, { known: [[['potting'], { ...potting, weeks, cards: [] }]] })
+    expect(wordsOf(drawn)).toContain('Nothing is to be potted this season.')
+    expect(drawn.match(/aria-pressed="true"/g)).toHaveLength(6)
+    expect(drawn).toContain('week 27: 8.0 of 10.0 hours for potting taken')
+    expect(drawn).not.toContain('<section aria-label="week 25"')
   })
 
   it('asks for hands where there are none', () => {

@@ -61,6 +61,12 @@ function Row({ one, chosen, onChoose }: { one: Drafted; chosen?: boolean; onChoo
             <span className="block text-sm soft">
               ready {sayDay(one.batch.dates.readyFrom, session.today)} to {sayDay(one.batch.dates.readyBy, session.today)}
             </span>
+            {one.batch.heldDays > 0 && (
+              <span className="block text-sm soft">
+                potted {sayDay(one.batch.dates.potOn, session.today)}, {plural(one.batch.heldDays, 'day')} later, when there are
+                hands
+              </span>
+            )}
           </td>
           <td className="py-1.5 pr-4">
             {one.batch.stick} in {plural(one.batch.trays, 'tray')}

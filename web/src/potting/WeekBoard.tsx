@@ -9,11 +9,15 @@ import { useOpening } from '../forms/Opening'
 import { say } from '../shell/Said'
 import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
-import { mondayOf, plural, sayWeek } from '../words'
+import { mondayOf, sayWeek } from '../words'
 import { FillWeeks } from './FillWeeks'
 import { PottingRooms } from './PottingRooms'
+import { PottingSeason } from './PottingSeason'
 
 type Card = Schemas['PotCard']
+
+/** Weeks that stand beside each other; the others are a press away. */
+const AT_ONCE = 6
 
 /** What it means to pot a batch in the week it is held over, said while it is held there. */
 function Meaning({ code, week }: { code: string; week: string }) {
@@ -53,7 +57,7 @@ function PotCard({
   const [asked, setAsked] = useState<string | null>(null)
   return (
     <li
-      draggable={mayPlan && card.tag.isStuck}
+      draggable={mayPlan}
       onDragStart={(event) => {
         event.dataTransfer.setData('text/plain', card.code)
         event.dataTransfer.effectAllowed = 'move'
@@ -68,7 +72,7 @@ function PotCard({
           {cost.words}
         </p>
       ))}
-      {mayPlan && card.tag.isStuck && (
+      {mayPlan && (
         <button
           type="button"
           className="word min-h-11 text-sm"
@@ -135,8 +139,15 @@ export function WeekBoard() {
       onError: (refusal) => setTold(refusal.message),
     })
   }
-  const weeks = data?.weeks.map((one) => one.week) ?? []
-  const most = Math.max(1, ...(data?.weeks.map((one) => Math.max(one.free, one.taken)) ?? []))
+  const [asked, setAsked] = useState<string | null>(null)
+  const all = data?.weeks ?? []
+  const at = Math.max(
+    0,
+    all.findIndex((one) => one.week === asked),
+  )
+  const shown = all.slice(Math.min(at, Math.max(0, all.length - AT_ONCE)), at + AT_ONCE)
+  const weeks = shown.map((one) => one.week)
+  const most = Math.max(1, ...all.map((one) => Math.max(one.free, one.taken)))
   if (!data) return <Unread of={read} title="Potting, week by week" rooms={<PottingRooms />} />
   return (
     <>
@@ -164,8 +175,9 @@ export function WeekBoard() {
           , so that hours can be held against them.
         </p>
       )}
+      {all.length > AT_ONCE && <PottingSeason weeks={all} shown={weeks} most={most} onShow={setAsked} />}
       <div className="grid gap-4 sm:grid-cols-2 lg:grid-cols-3 2xl:grid-cols-6">
-        {data?.weeks.map((one) => {
+        {shown.map((one) => {
           const cards = data.cards.filter((card) => card.week === one.week)
           const isOver = taken !== null && over === one.week
           return (
@@ -219,9 +231,7 @@ export function WeekBoard() {
           )
         })}
       </div>
-      {data && data.cards.length === 0 && (
-        <p className="mt-4 soft">{plural(0, 'batch', 'batches')} to be potted in the next six weeks.</p>
-      )}
+      {data.cards.length === 0 && <p className="mt-4 soft">Nothing is to be potted this season.</p>}
     </>
   )
 }
