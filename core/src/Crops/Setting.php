@@ -11,6 +11,7 @@ final class Setting
      * @param string $mix      as it is written on sheets: "peat 1, perlite 1"
      * @param int    $trayKind its id
      * @param int    $each     pieces to a hole
+     * @param bool   $apart    whether the rooted pieces of a hole are potted apart; several that stay together are insurance, and one plant
      */
     public function __construct(
         public readonly string $mix,
@@ -18,6 +19,25 @@ final class Setting
         public readonly int $trayKind,
         public readonly int $each,
         public readonly float $depthCm,
+        public readonly bool $apart = false,
     ) {
+    }
+
+    /** Pieces that make one plant: those of a hole that stay together. */
+    public function together(): int
+    {
+        return $this->apart ? 1 : $this->each;
+    }
+
+    /** Plants that a tray can give, of so many holes. */
+    public function plantsIn(int $holes): int
+    {
+        return $this->apart ? $holes * $this->each : $holes;
+    }
+
+    /** Plants that so many pieces can give, where each hole holds as many as make one. */
+    public static function plantsOf(int $pieces, int $together): int
+    {
+        return intdiv($pieces + $together - 1, max(1, $together));
     }
 }

@@ -97,6 +97,7 @@ final class WaySheet
                 $hole->count('trayKind', 1),
                 $hole->count('each', 1, 20),
                 $hole->number('depthCm', 0, 40),
+                $hole->has('apart') && $hole->flag('apart'),
             ),
             new Care(
                 Water::read($in->object('water')),
@@ -238,7 +239,8 @@ final class WaySheet
             'wash' => $this->taking->wash->value,
             'mix' => ['parts' => $this->setting->mix, 'kind' => $this->setting->mixKind->value],
             'hormone' => $this->taking->hormone->toArray(),
-            'hole' => ['trayKind' => $this->setting->trayKind, 'each' => $this->setting->each, 'depthCm' => $this->setting->depthCm],
+            'hole' => ['trayKind' => $this->setting->trayKind, 'each' => $this->setting->each, 'depthCm' => $this->setting->depthCm]
+                + ($this->setting->apart ? ['apart' => true] : []),
             'water' => $this->care->water->toArray(),
             'warmth' => $this->care->warmth->toArray(),
             'light' => ['hours' => $this->care->lightHours, 'cover' => $this->care->cover],

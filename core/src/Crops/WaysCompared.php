@@ -28,15 +28,13 @@ final class WaysCompared
         }
         $days = $way->plannedDaysToRoot($house) + $way->weaningDays();
         $good = $rate->mean() * $way->comesThroughHere()->mean();
-        // Several to a hole are insurance: they give one plant where at least one of them roots.
-        $perHole = $way->setting->each > 1 ? (1.0 - (1.0 - $rate->mean()) ** $way->setting->each) * $way->comesThroughHere()->mean() : $good;
 
         return [
             'benchDays' => $days,
             'warm' => $way->care->warmth->isPaidWarm($house),
-            'plantsPerSquareMetreWeek' => $cells * $perHole / $squareMetres / max(1.0, $days / 7.0),
+            'plantsPerSquareMetreWeek' => $way->setting->plantsIn($cells) * $good / $squareMetres / max(1.0, $days / 7.0),
             'rate' => ['mean' => $rate->mean(), 'low' => $rate->quantile(0.1), 'high' => $rate->quantile(0.9)],
-            'materialPerPlant' => $way->reckoning->costEach * $way->setting->each / $perHole,
+            'materialPerPlant' => $way->reckoning->costEach * $way->setting->together() / $good,
         ];
     }
 

@@ -38,7 +38,7 @@ final class DraftedPotting
     {
         $held = 0;
         if ($this->hands !== null) {
-            $plants = BatchLoad::expected($stick, $way->rate->mean());
+            $plants = BatchLoad::expected($trays * $way->cells, $way->rate->mean());
             $hours = $this->norms->hoursToPot($plants, $want->pot);
             $bound = RootRun::boundOn($dates->potOn, $this->house);
             $most = $this->house->whole(HouseDefault::HeldAtMost);

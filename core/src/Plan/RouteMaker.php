@@ -40,7 +40,7 @@ final class RouteMaker
             [$way->rate, $way->sheet->comesThroughHere()],
             $this->want->confidence,
             $way->cells,
-            $way->sheet->setting->each,
+            $way->sheet->setting->together(),
             $way->fails(),
         );
     }
@@ -48,7 +48,7 @@ final class RouteMaker
     /** In the last week of the run in which the stock can give it all. */
     public function oneBatch(RouteWay $way, int $trays, \DateTimeImmutable $from, \DateTimeImmutable $to, int $heldOverWeeks): Route
     {
-        $stick = $trays * $way->cells * $way->sheet->setting->each;
+        $stick = $trays * $way->cells * $way->sheet->setting->together();
         [$day, $supply] = $this->lastDayWithMaterial($way, $stick, $from, $to);
         $dates = PlainDates::forwards($day, $way->times);
         $held = Week::containing($dates->readyOn)->until($this->want->ready) >= $heldOverWeeks;
@@ -70,7 +70,7 @@ final class RouteMaker
     /** Half now and half at the end of the window: two batches do not share their luck, and the second can follow the first one's count. */
     public function staggered(RouteWay $way, int $most, \DateTimeImmutable $from, \DateTimeImmutable $to): Route
     {
-        $good = [$way->rate->atLeastOneIn($way->sheet->setting->each), $way->sheet->comesThroughHere()];
+        $good = [$way->rate, $way->sheet->comesThroughHere()];
         $chance = fn (int $each) => OrderOutlook::of(
             $this->want->plants,
             0,
@@ -79,7 +79,7 @@ final class RouteMaker
         $each = max(1, intdiv(Trays::toHold($this->want->plants, $way->cells)->number, 2));
         for (; $each < $most && $chance($each) < $this->want->confidence; ++$each) {
         }
-        $stick = $each * $way->cells * $way->sheet->setting->each;
+        $stick = $each * $way->cells * $way->sheet->setting->together();
         $first = $this->yard->best($this->want->crop, $way->id, $from, $stick);
         $second = $this->yard->best($this->want->crop, $way->id, $to, $stick);
         if ($first !== null && $second !== null && $first->source->code === $second->source->code) {
@@ -135,7 +135,7 @@ final class RouteMaker
         $day = $way->times->workDays->onOrAfter(max($this->today, $open->from->monday())->modify($years));
         $dates = PlainDates::forwards($day, $way->times);
         $late = $this->want->ready->until(Week::containing($dates->readyOn));
-        $trays = Trays::toHold((int) ceil($need / $way->sheet->setting->each), $way->cells)->number;
+        $trays = Trays::toHold((int) ceil($need / $way->sheet->setting->together()), $way->cells)->number;
         $told = Fact::of('route.in_years', way: $way->name, years: $path->years, path: implode(' → ', $path->path));
 
         return $this->made(
@@ -200,7 +200,7 @@ final class RouteMaker
             $stick += $part->stick;
             $weeks += $part->trays * (int) $part->dates->stickOn->diff($part->dates->potOn)->format('%a') / 7;
             $hours += $this->norms->hoursToCollect($part->stick) + $this->norms->hoursToStick($part->stick, $way->sheet->method)
-                + $this->norms->hoursToWean($part->trays) + $this->norms->hoursToPot((int) round($part->stick * $way->rate->mean()), $this->want->pot);
+                + $this->norms->hoursToWean($part->trays) + $this->norms->hoursToPot((int) round($part->trays * $way->cells * $way->rate->mean()), $this->want->pot);
         }
         $warm = $way->sheet->care->warmth->isPaidWarm($this->house) ? $weeks : 0.0;
         $cost = ($stick * $way->sheet->reckoning->costEach + $hours * $this->costs->hour + $warm * $this->costs->warmTrayWeek) / $this->want->plants;
@@ -212,7 +212,7 @@ final class RouteMaker
     /** The share of holes that give a good plant in the end. */
     private function goodOf(RouteWay $way): float
     {
-        return Beta::product([$way->rate->atLeastOneIn($way->sheet->setting->each), $way->sheet->comesThroughHere()])->mean();
+        return Beta::product([$way->rate, $way->sheet->comesThroughHere()])->mean();
     }
 
     /** @return array{0: \DateTimeImmutable, 1: ?Supply} */
@@ -246,7 +246,7 @@ final class RouteMaker
             return Fact::of('route.clear_block', block: $supply->source->code);
         }
         $left = $supply?->offer->left() ?? 0;
-        $trays = intdiv($left, $way->cells * $way->sheet->setting->each);
+        $trays = intdiv($left, $way->cells * $way->sheet->setting->together());
 
         return $trays === 0
             ? Fact::of('route.plant_stock')

@@ -14,8 +14,8 @@ use WetCradle\Core\Rates\Mishap;
 final class RouteWay
 {
     /**
-     * @param Beta  $rate      what the next batch made this way will root
-     * @param int   $cells     holes in its tray
+     * @param Beta  $rate      what the next batch made this way will root of its plants
+     * @param int   $cells     plants that one tray can give
      * @param float $positions of a bench that one tray takes
      * @param ?Mishap $mishap  that a batch fails as a whole; null where none ever does
      */

@@ -77,7 +77,7 @@ final class Routes
         if ($runs === []) {
             return [self::closed($way, $want, $last, $today)];
         }
-        $trays = $numbers->stick() / $way->sheet->setting->each / $way->cells;
+        $trays = $numbers->stick() / $way->sheet->setting->together() / $way->cells;
         if ($way->sheet->reckoning->surplus === Surplus::Expected) {
             $trays = $numbers->toArray()['simple']['trays'];
         }

@@ -137,8 +137,8 @@ final class SeasonDraft
             if (!$route->isPossible() || $way?->mishap === null || $route->parts === [] || !StickNumbers::isBeyondOne($want->confidence, $way->fails())) {
                 continue;
             }
-            $each = $way->sheet->setting->each;
-            $good = Beta::product([$way->rate->atLeastOneIn($each), $way->sheet->comesThroughHere()]);
+            $each = $way->sheet->setting->together();
+            $good = Beta::product([$way->rate, $way->sheet->comesThroughHere()]);
             $most = 3 * (int) ceil($route->parts[0]->stick / $each);
             foreach (StickParted::fewest($want->plants, $good, $way->mishap, $want->confidence, $most) as $of) {
                 $parts = $of['stick'] === null || $of['batches'] < 2
@@ -183,7 +183,7 @@ final class SeasonDraft
     ): ?array {
         $lie = [];
         $trays = Trays::toHold(intdiv($holes + $batches - 1, $batches), $way->cells)->number;
-        $stick = $trays * $way->cells * $way->sheet->setting->each;
+        $stick = $trays * $way->cells * $way->sheet->setting->together();
         for ($i = 0; $i < $batches; ++$i) {
             $day = $way->times->workDays->onOrBefore($last->dates->stickOn->modify(sprintf('-%d weeks', $i * $house->whole(HouseDefault::ApartFrom))));
             $supply = $yard->best($want->crop, $way->id, $day, $stick);
@@ -219,7 +219,7 @@ final class SeasonDraft
             [$way->rate, $way->sheet->comesThroughHere()],
             $want->confidence,
             $way->cells,
-            $way->sheet->setting->each,
+            $way->sheet->setting->together(),
             $way->fails(),
         )->stick();
         try {

@@ -35,11 +35,11 @@ final class StickNumbers
     /**
      * @param non-empty-list<Beta> $stages rooting, potting, growing on
      * @param float                $fails  the chance that a batch fails as a whole, which no number of cuttings can buy off
-     * @param int                  $each   cuttings to a hole; more than one is insurance, and a hole is good where one of them roots
+     * @param int                  $cells  plants that a tray can give
+     * @param int                  $each   cuttings that make one plant; the stages are the plant's
      */
     public static function forGood(int $wanted, array $stages, float $confidence, int $cells, int $each = 1, float $fails = 0.0): self
     {
-        $stages[0] = $stages[0]->atLeastOneIn($each);
         $count = StickCount::forGood($wanted, $stages);
 
         return new self($wanted, $confidence, $cells, $each, $count, $count->fewestFor(min(self::MOST_OF_ONE, $confidence / (1.0 - $fails)))[0], $fails);

@@ -6,6 +6,7 @@ namespace WetCradle\Core\Rates;
 
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Fact;
+use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Refused;
 
 /**
@@ -14,6 +15,9 @@ use WetCradle\Core\Refused;
  */
 final class CropPrior
 {
+    /** A rate of one is none that could be learnt from. */
+    private const SUREST = 0.999;
+
     private function __construct(
         public readonly float $rate,
         public readonly float $strength,
@@ -38,6 +42,20 @@ final class CropPrior
         $in->done();
 
         return $prior;
+    }
+
+    /** Of plants that are several pieces together: each is one where at least one of its pieces roots. */
+    public function severalTogether(int $pieces): self
+    {
+        if ($pieces < 2) {
+            return $this;
+        }
+        if (1.0 - (1.0 - $this->rate) ** $pieces >= self::SUREST) {
+            return self::of(self::SUREST, $this->strength, $this->phi, $this->lnPhiSd);
+        }
+        $one = Beta::ofMean($this->rate, $this->strength)->atLeastOneIn($pieces);
+
+        return self::of(min(self::SUREST, $one->mean()), $one->a + $one->b, $this->phi, $this->lnPhiSd);
     }
 
     /** The same rate, with how much batches differ as all crops of the nursery say. */

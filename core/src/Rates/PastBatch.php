@@ -31,6 +31,17 @@ final class PastBatch
         return $batch;
     }
 
+    /** The same, told of plants of so many pieces: where `was` pieces made one plant, `is` do now. */
+    public function asOf(int $was, int $is): self
+    {
+        if ($was === $is || $this->stuck === 0) {
+            return $this;
+        }
+        $share = 1.0 - (1.0 - $this->rooted / $this->stuck) ** ($is / $was);
+
+        return new self((int) round($this->stuck * $share), $this->stuck, $this->weight);
+    }
+
     /** @throws Refused for `stuck`, `rooted` or `weight` */
     public static function of(int $rooted, int $stuck, float $weight = 1.0): self
     {

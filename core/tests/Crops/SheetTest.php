@@ -165,9 +165,14 @@ final class SheetTest extends TestCase
         self::assertLessThan(0.8, $figures['rate']['low']);
 
         $three = WaySheet::of(array_replace($sheet, ['hole' => ['each' => 3] + $sheet['hole']]));
-        $insured = WaysCompared::figures($three, Beta::of(80, 20), 84, 0.4, HouseDefaults::usual());
+        // The rate is the plant's: of three cuttings of which eight in ten root, one does not in 992 of a thousand.
+        $insured = WaysCompared::figures($three, Beta::of(992, 8), 84, 0.4, HouseDefaults::usual());
         self::assertEqualsWithDelta(84 * 0.992 * 0.95 / 0.4 / (30 / 7), $insured['plantsPerSquareMetreWeek'], 1e-9);
         self::assertGreaterThan(2 * $figures['materialPerPlant'], $insured['materialPerPlant']);
+        $apart = WaySheet::of(array_replace($sheet, ['hole' => ['each' => 3, 'apart' => true] + $sheet['hole']]));
+        $each = WaysCompared::figures($apart, Beta::of(80, 20), 84, 0.4, HouseDefaults::usual());
+        self::assertEqualsWithDelta(3 * $figures['plantsPerSquareMetreWeek'], $each['plantsPerSquareMetreWeek'], 1e-9, 'Potted apart, three of a hole are three.');
+        self::assertSame($figures['materialPerPlant'], $each['materialPerPlant']);
         self::assertEquals([['path' => 'hole.each', 'one' => 1, 'other' => 3]], WaysCompared::differences($way, $three));
         self::assertSame([], WaysCompared::differences($way, WaySheet::of($sheet)));
     }

@@ -7,7 +7,11 @@ namespace WetCradle\Core\Tests\Plan;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Course\PlainDates;
+use WetCradle\Core\Crops\MixKind;
+use WetCradle\Core\Crops\Pattern;
+use WetCradle\Core\Crops\Setting;
 use WetCradle\Core\Crops\Trays;
+use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Beta;
@@ -17,6 +21,8 @@ use WetCradle\Core\Plan\NextThing;
 use WetCradle\Core\Plan\Outlook;
 use WetCradle\Core\Plan\StickNumbers;
 use WetCradle\Core\Plan\WorkNorms;
+use WetCradle\Core\Rates\CropPrior;
+use WetCradle\Core\Rates\PastBatch;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Tests\PlainTimes;
 use WetCradle\Core\Tests\Told;
@@ -174,6 +180,38 @@ final class PlanTest extends TestCase
         );
     }
 
+    public function testCuttingsHolesAndPlantsAreThreeCounts(): void
+    {
+        $setting = static fn (int $each, bool $apart) => new Setting('peat 1', MixKind::Inert, 1, $each, 2.0, $apart);
+        $count = static fn (Setting $s) => [$s->together(), $s->plantsIn(60), $s->plantsIn(60) * $s->together()];
+        self::assertSame([1, 60, 60], $count($setting(1, false)));
+        self::assertSame([4, 60, 240], $count($setting(4, false)), 'Four of a hole that stay together are one plant.');
+        self::assertSame([1, 240, 240], $count($setting(4, true)), 'Potted apart, each is one.');
+        self::assertSame([0, 1, 1, 2, 120], array_map(static fn (int $cuttings) => Setting::plantsOf($cuttings, 4), [0, 1, 4, 5, 480]));
+        $sheet = Pattern::SoftTip->sheet(1);
+        $way = static fn (array $hole) => WaySheet::of(array_replace($sheet, ['hole' => $hole + $sheet['hole']]));
+        self::assertFalse($way([])->setting->apart);
+        self::assertTrue($way(['each' => 3, 'apart' => true])->setting->apart);
+        self::assertSame($way(['each' => 3, 'apart' => true])->toArray(), WaySheet::of($way(['each' => 3, 'apart' => true])->toArray())->toArray());
+        self::assertArrayNotHasKey('apart', $way(['apart' => false])->toArray()['hole']);
+    }
+
+    public function testAPlantOfSeveralCuttingsRootsWhereAnyOfThemDoes(): void
+    {
+        $prior = CropPrior::of(0.5, 1e6, 20);
+        self::assertSame($prior, $prior->severalTogether(1));
+        self::assertEqualsWithDelta(0.875, $prior->severalTogether(3)->rate, 1e-4);
+        self::assertSame([20.0, 1.0], [$prior->severalTogether(3)->phi, $prior->severalTogether(3)->lnPhiSd]);
+        self::assertLessThan(0.875, CropPrior::of(0.5, 4, 20)->severalTogether(3)->rate, 'Less sure of its rate, they fail together.');
+        self::assertLessThan(1.0, CropPrior::of(0.99, 1e6, 20)->severalTogether(20)->rate);
+        // Half of 200 pairs rooted: of single ones it would have been 29 in 100, of fours three quarters.
+        $pairs = PastBatch::of(100, 200, 0.7);
+        self::assertSame($pairs, $pairs->asOf(2, 2));
+        self::assertEquals(PastBatch::of(59, 200, 0.7), $pairs->asOf(2, 1));
+        self::assertEquals(PastBatch::of(150, 200, 0.7), $pairs->asOf(2, 4));
+        self::assertEquals(PastBatch::of(0, 0), PastBatch::of(0, 0)->asOf(2, 4));
+    }
+
     public function testSeveralToAHoleAreInsurance(): void
     {
         $rooting = Beta::ofMean(0.7, 20);
@@ -184,7 +222,8 @@ final class PlanTest extends TestCase
         self::assertSame($rooting, $rooting->atLeastOneIn(1));
 
         $one = StickNumbers::forGood(500, [$rooting, Beta::ofMean(0.95, 60)], 0.9, 60)->toArray();
-        $three = StickNumbers::forGood(500, [$rooting, Beta::ofMean(0.95, 60)], 0.9, 60, 3);
+        // What is asked of plants of three cuttings is what such plants do.
+        $three = StickNumbers::forGood(500, [$rooting->atLeastOneIn(3), Beta::ofMean(0.95, 60)], 0.9, 60, 3);
         self::assertLessThan($one['chosen']['trays'], $three->toArray()['chosen']['trays']);
         self::assertGreaterThan($one['chosen']['stick'], $three->toArray()['chosen']['stick']);
         self::assertSame(3 * 60 * $three->toArray()['chosen']['trays'], $three->stick());

@@ -12,6 +12,7 @@ final class Lying
 {
     /**
      * @param int                $cuttings stuck, or planned to be
+     * @param int                $plants   that they make: several cuttings may be one
      * @param \DateTimeImmutable $off      the day it left the bench, or is to be potted
      * @param ?int               $potted   potted when it left; null while it stands there
      * @param int                $way      the way by which it was, or is to be, propagated
@@ -24,6 +25,7 @@ final class Lying
         public readonly int $zone,
         public readonly bool $underMist,
         public readonly int $cuttings,
+        public readonly int $plants,
         public readonly \DateTimeImmutable $off,
         public readonly ?int $potted,
         public readonly int $way,

@@ -9,6 +9,7 @@ use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Bench\Potted;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Crops\Setting;
 use WetCradle\Core\Priority;
 use WetCradle\Core\Rates\LearntShare;
 use WetCradle\Server\Book\BatchStanding;
@@ -28,7 +29,7 @@ use WetCradle\Server\Wanted\Pot;
 final class Pots
 {
     private const PLANNED = 'SELECT b.id, b.code, b.sheet_id, b.locked, w.priority, b.pots_zone_id AS stands, b.pots_spaced AS spaced, b.pot_on AS potted_on,
-            b.ready_on, w.pot_id, b.needed, b.planned, s.counted, s.potted, s.states, y.left_longer
+            b.ready_on, w.pot_id, b.needed, b.planned, b.together, s.counted, s.potted, s.states, y.left_longer
         FROM batch b JOIN way_sheet h ON h.id = b.sheet_id JOIN way y ON y.id = h.way_id
         LEFT JOIN batch_standing s ON s.batch_id = b.id LEFT JOIN wanted w ON w.id = b.wanted_id
         WHERE b.called_off = 0 AND b.left_bench_on IS NULL';
@@ -110,7 +111,7 @@ final class Pots
                 $row->many('potted') > 0 => $states['rooted'] + (int) round($states['stuck']
                     * (LearntShares::kept($row, 'left_longer')->share ?? LearntShare::usualOfLeftLonger($defaults))->mean()),
                 $row->many('counted') === 1 => $states['rooted'],
-                default => $row->intOrNull('needed') ?? $row->int('planned'),
+                default => $row->intOrNull('needed') ?? Setting::plantsOf($row->int('planned'), $row->int('together')),
             };
             $potted[$row->text('code')] = $this->potted($row, $pots, false, $sizes);
         }

@@ -215,6 +215,8 @@ final class Acts
         $batch->people->clear();
         $batch->leftBenchOn = null;
         $batch->sheet = $batch->sheet->way->newest();
+        $batch->amount->taken = null;
+        $batch->amount->together = $batch->sheet->core()->setting->together();
         if ($plan !== null) {
             $batch->amount->trays = $plan['trays'];
             $batch->reckonedAs($batch->datesFrom(new \DateTimeImmutable($plan['stickOn']), $this->house->timetable()));

@@ -7,6 +7,7 @@ namespace WetCradle\Server\Book;
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Book\ActKind;
 use WetCradle\Core\Book\CountBook;
+use WetCradle\Core\Crops\Setting;
 use WetCradle\Core\Crops\Trays;
 use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
@@ -69,7 +70,7 @@ final class Stickings
             );
         }
         $dates = $batch->datesFrom($day, $this->house->timetable());
-        $this->rights->mustAllow([new Claim($batch->code, $batch->crop, $day, $dates->readyOn, $stuck, $batch->amount->needed ?? $stuck, 'stuck')]);
+        $this->rights->mustAllow([$this->claim($batch, $day, $dates->readyOn, $stuck)]);
         $hands = array_map(
             fn (int $id) => $this->em->find(Account::class, $id) ?? throw Refused::because(
                 'unknown',
@@ -84,6 +85,10 @@ final class Stickings
         $as->asPlanned = $batch->plan();
         $batch->sticking = $as;
         $batch->amount->trays = $trays;
+        $together = $batch->amount->together;
+        // Its book counts plants; cuttings that are too poor to be stuck make none.
+        $batch->amount->taken = $together > 1 ? $stuck + $tooPoor : null;
+        [$plants, $noPlants] = $together > 1 ? [Setting::plantsOf($stuck, $together), 0] : [$stuck, $tooPoor];
         $batch->reckonedAs($dates);
         $line = $batch->lines->first() ?: new Line($batch, 1, $day);
         $this->em->persist($line);
@@ -92,11 +97,18 @@ final class Stickings
             $stuck,
             $trays,
             $batch->trayKind->name,
-        ).($tooPoor > 0 ? sprintf(', %d thrown as too poor', $tooPoor) : '').($as->despite === null ? '' : sprintf(
+        ).($together > 1 ? sprintf(', %d together: %d plants', $together, $plants) : '').($tooPoor > 0 ? sprintf(', %d thrown as too poor', $tooPoor) : '').($as->despite === null ? '' : sprintf(
             '; although %s was not fit: %s',
             $batch->block->code,
             $as->despite,
         ));
-        $this->entering->enter($batch, ActKind::Stick, $day, $says, [$line], static fn (CountBook $book) => $book->stick((int) $line->id, $stuck, $tooPoor));
+        $this->entering->enter($batch, ActKind::Stick, $day, $says, [$line], static fn (CountBook $book) => $book->stick((int) $line->id, $plants, $noPlants));
+    }
+
+    private function claim(Batch $batch, \DateTimeImmutable $day, \DateTimeImmutable $readyOn, int $stuck): Claim
+    {
+        $plants = Setting::plantsOf($stuck, $batch->amount->together);
+
+        return new Claim($batch->code, $batch->crop, $day, $readyOn, $plants, $batch->amount->needed ?? $plants, 'stuck');
     }
 }

@@ -7,6 +7,7 @@ namespace WetCradle\Server\Calendar;
 use Doctrine\DBAL\Connection;
 use WetCradle\Core\Course\RootsSeen;
 use WetCradle\Core\Course\Weaning;
+use WetCradle\Core\Crops\Setting;
 use WetCradle\Core\Plan\Outlook;
 use WetCradle\Server\Book\Counts;
 use WetCradle\Server\Crops\SheetBook;
@@ -28,7 +29,7 @@ final class Outlooks
     /** @return array<string, Outlook> by code and line, as "RAK-47 1" */
     public function all(): array
     {
-        $rows = Row::all($this->db, 'SELECT b.code, l.number, CASE WHEN b.stuck_on IS NULL THEN b.planned ELSE 0 END AS planned,
+        $rows = Row::all($this->db, 'SELECT b.code, l.number, CASE WHEN b.stuck_on IS NULL THEN b.planned ELSE 0 END AS planned, b.together,
             coalesce(b.stuck_on, b.stick_on) AS stick_on, b.rooted_from, b.pot_on,
                 b.sheet_id, b.weaning, b.wean_on, l.id AS line_id, r.on_day AS checked_on, r.lifted, r.rooted
              FROM batch b LEFT JOIN line l ON l.batch_id = b.id
@@ -49,7 +50,7 @@ final class Outlooks
             $outlooks[$row->text('code').' '.$number] = new Outlook(
                 $row->text('code'),
                 $number,
-                $row->int('planned'),
+                Setting::plantsOf($row->int('planned'), $row->int('together')),
                 $standing[$line]['stuck'] ?? 0,
                 $standing[$line]['rooted'] ?? 0,
                 $row->day('stick_on'),

@@ -47,6 +47,7 @@ final class BatchLife
         $isStuck = $stuckOn <= $this->today && !($stuckOn >= $this->today->modify('-4 days') && $this->chance->happens(0.5));
         $dates = $isStuck ? $this->timetable->dates($crop->sheet, $zone, $stuckOn) : $planned;
         $inTrays = Trays::of($plan->trays, $crop->cells)->hold();
+        $together = $crop->sheet->setting->together();
         $needed = max(10, 10 * (int) round($inTrays * (float) $crop->of('rate') * (float) $crop->of('potRate') * 0.08));
         $enteredOn = $plan->stickOn->modify('-9 weeks')->setTime(18, 40);
         $wanted = $this->records->wanted(
@@ -66,7 +67,7 @@ final class BatchLife
         ]) + [
             'version' => 1, 'code' => $code, 'crop_id' => $crop->id, 'sheet_id' => $crop->sheetId, 'method' => $crop->of('method'),
             'material' => $crop->of('material'), 'wanted_id' => $wanted, 'block_id' => $place['block'], 'zone_id' => $place['zone'],
-            'tray_kind_id' => $crop->trayKind, 'trays' => $plan->trays, 'planned' => $inTrays, 'needed' => $needed, 'confidence' => 0.9, 'stuck_on' => $isStuck
+            'tray_kind_id' => $crop->trayKind, 'trays' => $plan->trays, 'planned' => $inTrays * $together, 'together' => $together, 'needed' => $needed, 'confidence' => 0.9, 'stuck_on' => $isStuck
                 ? $stuckOn->format('Y-m-d')
                 : null,
             'mix' => $isStuck ? $crop->of('mix') : null, 'hormone' => $isStuck ? $hormone : null,
@@ -76,7 +77,7 @@ final class BatchLife
                     [
                         'stickOn' => $planned->stickOn->format('Y-m-d'), 'weanOn' => $planned->weanOn->format('Y-m-d'),
                         'potOn' => $planned->potOn->format('Y-m-d'), 'readyOn' => $planned->readyOn->format('Y-m-d'),
-                        'trays' => $plan->trays, 'cuttings' => $inTrays,
+                        'trays' => $plan->trays, 'cuttings' => $inTrays * $together,
                     ],
                     JSON_THROW_ON_ERROR,
                 )
@@ -100,8 +101,14 @@ final class BatchLife
         $stuck = $inTrays - $this->chance->between(0, 5);
         $tooPoor = $this->chance->between(0, (int) ceil(0.03 * $stuck));
         $line = $this->records->line($batch, 1, $dates->stickOn, null);
-        $says = sprintf('Stuck %d in %d × %s', $stuck, $plan->trays, $crop->of('tray')).($tooPoor > 0 ? sprintf(', %d thrown as too poor', $tooPoor) : '');
-        $this->enter($batch, ActKind::Stick, $dates->stickOn, $says, fn () => $this->book->stick($line, $stuck, $tooPoor));
+        $together = $crop->sheet->setting->together();
+        $says = sprintf('Stuck %d in %d × %s', $stuck * $together, $plan->trays, $crop->of('tray'))
+            .($together > 1 ? sprintf(', %d together: %d plants', $together, $stuck) : '')
+            .($tooPoor > 0 ? sprintf(', %d thrown as too poor', $tooPoor) : '');
+        if ($together > 1) {
+            $this->db->update('batch', ['taken' => $stuck * $together + $tooPoor], ['id' => $batch]);
+        }
+        $this->enter($batch, ActKind::Stick, $dates->stickOn, $says, fn () => $this->book->stick($line, $stuck, $together > 1 ? 0 : $tooPoor));
 
         $times = $crop->times;
         $half = ($times->daysToRoot->low + $times->daysToRoot->high) / 2 * (0.82 + 0.07 * $this->chance->normal());
@@ -111,6 +118,8 @@ final class BatchLife
             $plan->is('trial') && $plan->told('hormone') === null => $crop->trueRate - 0.15,
             default => $this->chance->shareAround($crop->trueRate, $crop->truePhi),
         };
+        // A plant of several cuttings is one where any of them roots.
+        $eventual = 1.0 - (1.0 - $eventual) ** $together;
         $foot = new Foot($eventual, max(4.0, $half), $this->chance);
         $readyOn = null;
         for ($days = (int) round(0.6 * $times->daysToRoot->low); $readyOn === null; $days += 7) {

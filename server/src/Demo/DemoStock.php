@@ -166,7 +166,7 @@ final class DemoStock
             $from = $to->modify('-3 years');
             $between = [$crop->id, $from->format('Y-m-d'), $to->format('Y-m-d')];
             $used = $says['counts'] === 'sticking'
-                ? Row::number($this->db, 'SELECT coalesce(sum(CASE WHEN b.stuck_on IS NULL THEN b.planned ELSE s.stuck END), 0)
+                ? Row::number($this->db, 'SELECT coalesce(sum(CASE WHEN b.stuck_on IS NULL THEN b.planned ELSE coalesce(b.taken, s.stuck) END), 0)
                     FROM batch b LEFT JOIN batch_standing s ON s.batch_id = b.id WHERE b.crop_id = ?
                     AND coalesce(b.stuck_on, b.stick_on) BETWEEN ? AND ?', $between)
                 : Row::number($this->db, "SELECT coalesce(sum(CASE WHEN b.stuck_on IS NULL THEN b.needed ELSE s.live + json_extract(s.states, '$.sold') END), 0)

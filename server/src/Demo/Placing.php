@@ -52,7 +52,7 @@ final class Placing
                 $block = $zone === null ? null : $this->blockFor($moved);
                 if ($zone !== null && $block !== null) {
                     $this->tenants[$zone][] = $this->tenant($moved, $this->zones[$zone]);
-                    $this->takes[$block][] = ['on' => $moved->stickOn, 'cuttings' => $trays * $plan->crop->cells];
+                    $this->takes[$block][] = ['on' => $moved->stickOn, 'cuttings' => $trays * $plan->crop->cells * $plan->crop->sheet->setting->each];
 
                     return ['zone' => $zone, 'block' => $block, 'plan' => $moved];
                 }
@@ -99,7 +99,7 @@ final class Placing
 
     private function blockFor(DemoPlan $plan): ?int
     {
-        $asked = $plan->trays * $plan->crop->cells;
+        $asked = $plan->trays * $plan->crop->cells * $plan->crop->sheet->setting->each;
         $able = [];
         foreach ($this->blocks as $block) {
             if ($block->crop === $plan->crop) {

@@ -136,6 +136,7 @@ class Batch
     public function goesOverTo(SheetVersion $sheet): void
     {
         $this->sheet = $sheet;
+        $this->amount->together = $sheet->core()->setting->together();
         $this->method = $sheet->core()->method;
         $this->material = $sheet->core()->material;
     }

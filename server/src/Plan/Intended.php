@@ -39,7 +39,7 @@ final class Intended
     /** Made as its sheet says. */
     public static function by(SheetVersion $sheet, StockBlock $block, Zone $zone, TrayKind $trayKind, Amount $amount, PlainDates $dates): self
     {
-        return new self($sheet, $sheet->core()->method, $sheet->core()->material, $block, $zone, $trayKind, $amount, $dates);
+        return new self($sheet, $sheet->core()->method, $sheet->core()->material, $block, $zone, $trayKind, $amount->by($sheet->core()), $dates);
     }
 
     /** What it would count under a licence. */
@@ -50,8 +50,8 @@ final class Intended
             $this->sheet->way->crop,
             $this->dates->stickOn,
             $this->dates->readyOn,
-            $this->amount->planned,
-            $this->amount->needed ?? $this->amount->planned,
+            $this->amount->plants(),
+            $this->amount->needed ?? $this->amount->plants(),
             $field,
         );
     }

@@ -58,7 +58,7 @@ final class LabelController
                     'code' => $batch->code, 'crop' => $batch->crop->name, 'way' => $batch->sheet->core()->words(),
                     'source' => $batch->block->code, 'date' => $batch->begins()->format('Y-m-d'),
                     'hormone' => $batch->sticking->hormone ?? $batch->sheet->core()->taking->hormone->words(),
-                    'count' => $perTray ? self::inTray($batch, $i) : $batch->amount->planned, 'tray' => $perTray ? $i : null,
+                    'count' => $perTray ? self::inTray($batch, $i) : $batch->amount->plants(), 'tray' => $perTray ? $i : null,
                     'trays' => $batch->amount->trays, 'zone' => $batch->zone->name,
                 ];
             }
@@ -95,12 +95,12 @@ final class LabelController
         ];
     }
 
-    /** Cuttings of the tray's full cells; the last holds the rest. */
+    /** Plants that the tray can give, its cells full; the last holds the rest. */
     private static function inTray(Batch $batch, int $tray): int
     {
-        $full = $batch->trayKind->cells * $batch->sheet->core()->setting->each;
+        $full = $batch->sheet->core()->setting->plantsIn($batch->trayKind->cells);
 
-        return max(0, min($full, $batch->amount->planned - ($tray - 1) * $full));
+        return max(0, min($full, $batch->amount->plants() - ($tray - 1) * $full));
     }
 
     /** @return list<Batch> */

@@ -32,7 +32,7 @@ final class Loads
             $lying->underMist,
             $lying->cuttings,
             Week::containing($lying->off),
-            $lying->potted ?? BatchLoad::expected($lying->cuttings, $this->history->rateById($lying->way)->rate),
+            $lying->potted ?? BatchLoad::expected($lying->plants, $this->history->rateById($lying->way)->rate),
             Week::containing($lying->weaned),
             $lying->method,
             $lying->pot,

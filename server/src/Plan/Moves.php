@@ -157,7 +157,7 @@ final class Moves
     private function splitOff(Placed $part): Batch
     {
         $from = $part->batch;
-        $amount = new Amount($part->trays, $part->planned, $from->amount->needed, $from->amount->confidence);
+        $amount = new Amount($part->trays, $part->planned, $from->amount->needed, $from->amount->confidence, $from->amount->together);
         $intended = new Intended($from->sheet, $from->method, $from->material, $from->block, $part->zone, $part->trayKind, $amount, $part->dates);
         $batch = $this->newBatches->make($intended, $from->wanted);
         foreach ($from->shared as $wanted) {

@@ -9,6 +9,7 @@ use WetCradle\Core\Bench\Potted;
 use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Bench\Whereabouts;
 use WetCradle\Core\Course\PlainDates;
+use WetCradle\Core\Crops\Setting;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Potting\PotLot;
@@ -56,8 +57,8 @@ final class Placed
             $this->batch->crop,
             $this->dates->stickOn,
             $this->dates->readyOn,
-            $this->planned,
-            $this->batch->amount->needed ?? $this->planned,
+            Setting::plantsOf($this->planned, $this->batch->amount->together),
+            $this->batch->amount->needed ?? Setting::plantsOf($this->planned, $this->batch->amount->together),
             $field,
         );
     }

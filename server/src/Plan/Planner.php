@@ -62,7 +62,7 @@ final class Planner
         $potting = $sheet->comesThroughHere();
         $mishap = $this->learning->nursery()->mishap;
         $stages = [$this->history->rateOf($way)->forNewBatch, $potting];
-        $numbers = StickNumbers::forGood($plants, $stages, $confidence, $trayKind->cells, $sheet->setting->each, $mishap->chance);
+        $numbers = StickNumbers::forGood($plants, $stages, $confidence, $sheet->setting->plantsIn($trayKind->cells), $sheet->setting->together(), $mishap->chance);
         $chosen = $trays ?? (int) $numbers->toArray()[$sheet->reckoning->surplus === Surplus::Expected ? 'simple' : 'chosen']['trays'];
         $stick = $chosen * $trayKind->cells * $sheet->setting->each;
         // A day that nobody has chosen is worked back by the pace of the place in which it will lie.
@@ -92,7 +92,7 @@ final class Planner
                 'words' => $sheet->comesThroughInWords(),
             ],
             'numbers' => $numbers->toArray(),
-            'mishaps' => $this->mishaps($plants, $stages, $mishap, $confidence, $numbers, $sheet->setting->each),
+            'mishaps' => $this->mishaps($plants, $stages, $mishap, $confidence, $numbers, $sheet->setting->together()),
             'trayKind' => $trayKind->toArray(),
             'trays' => $chosen,
             'stick' => $stick,
@@ -120,7 +120,6 @@ final class Planner
     {
         $learnt = $this->learning->nursery();
         $isOut = StickNumbers::isBeyondOne($confidence, $mishap->chance);
-        $stages[0] = $stages[0]->atLeastOneIn($each);
 
         return [
             'chance' => $mishap->chance, 'known' => $learnt->mishaps, 'batches' => $learnt->batches,

@@ -86,7 +86,7 @@ final class Shopping
         $sheet = $batch->sheet->core();
         $pot = $batch->wanted?->pot->name ?? $sheet->potting->pot;
         $states = $batch->standing->states ?? [];
-        $waiting = $batch->isStuck() ? ($states['to_stick'] ?? 0) + ($states['stuck'] ?? 0) : $batch->amount->planned;
+        $waiting = $batch->isStuck() ? ($states['to_stick'] ?? 0) + ($states['stuck'] ?? 0) : $batch->amount->plants();
 
         return new BatchNeeds(
             $batch->days->stickOn,

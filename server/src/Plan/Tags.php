@@ -9,6 +9,7 @@ use Doctrine\DBAL\Connection;
 use Doctrine\DBAL\ParameterType;
 use WetCradle\Core\Book\BatchState;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Crops\Setting;
 use WetCradle\Core\Rooting\StageTally;
 use WetCradle\Server\Bench\Carried;
 use WetCradle\Server\Calendar\Today;
@@ -25,7 +26,7 @@ use WetCradle\Server\Stock\Fit;
  */
 final class Tags
 {
-    private const SELECT = 'SELECT b.id, b.version, b.code, b.method, b.material, b.trays, b.planned, b.stick_on, b.stuck_on, b.rooted_from,
+    private const SELECT = 'SELECT b.id, b.version, b.code, b.method, b.material, b.trays, b.planned, b.together, b.stick_on, b.stuck_on, b.rooted_from,
         b.rooted_by, b.wean_on, b.pot_from, b.pot_on, b.pot_by, b.ready_from, b.ready_on, b.ready_by, b.held_days, b.locked, b.left_bench_on,
         b.called_off, b.wanted_id, b.as_planned,
             c.id AS crop_id, c.name AS crop, c.slug, coalesce((SELECT y.name FROM line n JOIN pot_lot p ON p.id = n.lot_id
@@ -149,11 +150,12 @@ final class Tags
             'state' => $row->flag('called_off') ? 'called_off' : $state->value,
             'stage' => self::stage($state, $row->has('stages') ? $row->counts('stages') : null),
             'count' => match ($state) {
-                BatchState::Planned => $row->int('planned'),
+                BatchState::Planned => Setting::plantsOf($row->int('planned'), $row->int('together')),
                 BatchState::Gone => $states['sold'] ?? 0,
                 default => $row->many('live'),
             },
             'planned' => $row->int('planned'),
+            'together' => $row->int('together'),
             'stuck' => $stuck,
             'rooted' => $row->many('rooted'),
             'rate' => $row->flag('counted') && $stuck > 0 ? $row->many('rooted') / $stuck : null,

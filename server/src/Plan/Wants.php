@@ -64,7 +64,7 @@ final class Wants
                 $this->windows->of($way),
                 $this->house->timetable()->usual($sheet),
                 $this->history->rateOf($way)->forNewBatch,
-                $kind->cells,
+                $sheet->setting->plantsIn($kind->cells),
                 $kind->positions,
                 $this->learning->nursery()->mishap,
             );

@@ -152,7 +152,7 @@ final class Queue
     {
         $pot = $this->pottings->potOf($batch);
         $order = $this->nearest($batch);
-        $plants = (int) round($batch->amount->planned * $this->history->rateOf($batch->sheet->way)->rate);
+        $plants = (int) round($batch->amount->plants() * $this->history->rateOf($batch->sheet->way)->rate);
         $toPot = ToPot::planned(
             $batch->code,
             $plants,

@@ -21,7 +21,7 @@ use WetCradle\Server\Nursery\House;
  * A crop's counted batches, and the rate learnt from them.
  *
  * @phpstan-type Counted array{
- *     code: string, stuckOn: string, season: string, stuck: int, could: int, rooted: int,
+ *     code: string, stuckOn: string, season: string, together: int, asOf: int, stuck: int, could: int, rooted: int,
  *     rate: float, soFar: bool, weight: float, sameWay: bool, mishap: bool, said: bool, why: ?Fact, lost: object,
  * }
  *
@@ -78,7 +78,7 @@ final class CropHistory
     public static function past(array $batches): array
     {
         return array_map(
-            static fn (array $b) => PastBatch::of($b['rooted'], $b['could'], $b['weight']),
+            static fn (array $b) => PastBatch::of($b['rooted'], $b['could'], $b['weight'])->asOf($b['together'], $b['asOf']),
             array_values(array_filter($batches, static fn (array $b) => !$b['mishap'])),
         );
     }
@@ -148,7 +148,7 @@ final class CropHistory
     private function kept(Way $way, array $past): array
     {
         $nursery = $this->learning->nursery();
-        $prior = $way->core()->reckoning->prior->spreadAs($nursery->phi, $nursery->lnPhiSd);
+        $prior = $way->core()->reckoning->prior->severalTogether($way->core()->setting->together())->spreadAs($nursery->phi, $nursery->lnPhiSd);
 
         return $this->cache->get('learnt_rate.'.hash('xxh128', serialize([$prior, $past])), static function () use ($prior, $past): array {
             $rate = CropRate::learn($prior, $past);
@@ -183,6 +183,8 @@ final class CropHistory
                 'code' => $batch['code'],
                 'stuckOn' => $batch['stuckOn'],
                 'season' => $season->name(),
+                'together' => $batch['together'],
+                'asOf' => $way->core()->setting->together(),
                 'stuck' => $batch['stuck'],
                 'could' => $batch['could'],
                 'rooted' => $batch['rooted'],

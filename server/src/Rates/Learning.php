@@ -20,7 +20,7 @@ use WetCradle\Server\Database\Row;
  * when a batch is counted or somebody says what it was.
  *
  * @phpstan-type Past array{
- *     id: int, crop: int, code: string, stuckOn: string, method: string, material: string, hormone: ?string, way: int,
+ *     id: int, crop: int, code: string, stuckOn: string, method: string, material: string, hormone: ?string, way: int, together: int,
  *     stuck: int, could: int, rooted: int, waiting: int, lost: array<string, int>, said: ?bool, chance: ?float,
  * }
  */
@@ -63,7 +63,7 @@ final class Learning
         $marked = $this->marked();
         $past = [];
         foreach (Row::all($this->db,
-            'SELECT b.id, b.crop_id, b.code, b.stuck_on, b.method, b.material, b.hormone, b.mishap, u.way_id,
+            'SELECT b.id, b.crop_id, b.code, b.stuck_on, b.method, b.material, b.hormone, b.mishap, b.together, u.way_id,
                 s.stuck, s.rooted, s.waiting, s.lost, s.lost_in_trays
              FROM batch b JOIN way_sheet u ON u.id = b.sheet_id JOIN batch_standing s ON s.batch_id = b.id
              WHERE s.counted = 1 AND s.stuck > 0 AND b.stuck_on IS NOT NULL AND (:crop IS NULL OR b.crop_id = :crop) ORDER BY b.stuck_on, b.id',
@@ -73,7 +73,7 @@ final class Learning
             $past[] = [
                 'id' => $row->int('id'), 'crop' => $row->int('crop_id'), 'code' => $row->text('code'), 'stuckOn' => $row->text('stuck_on'),
                 'method' => $row->text('method'), 'material' => $row->text('material'), 'hormone' => $row->textOrNull('hormone'), 'way' => $row->int('way_id'),
-                'stuck' => $stuck, 'could' => BatchResult::couldRoot($stuck, $rooted, $row->counts('lost_in_trays')), 'rooted' => $rooted,
+                'together' => $row->int('together'), 'stuck' => $stuck, 'could' => BatchResult::couldRoot($stuck, $rooted, $row->counts('lost_in_trays')), 'rooted' => $rooted,
                 'waiting' => $row->many('waiting'), 'lost' => $row->counts('lost'),
                 'said' => $row->textOrNull('mishap') === null ? null : $row->text('mishap') === 'mishap',
                 'chance' => $marked[$row->int('id')] ?? null,
@@ -133,7 +133,7 @@ final class Learning
      */
     private function tells(Way $way, array $past, ?Row $kept): WayTells
     {
-        $prior = $way->core()->reckoning->prior;
+        $prior = $way->core()->reckoning->prior->severalTogether($way->core()->setting->together());
         $batches = array_map(
             static fn (array $one) => CountedBatch::of($one['rooted'], $one['stuck'], $one['could'], $one['waiting'] > 0, $one['said']),
             $past,

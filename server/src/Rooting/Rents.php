@@ -56,7 +56,7 @@ final class Rents
         $batch = $this->batches->byCode($queuing->batch(), 'batch');
         $worth = PlantWorth::of(null, $batch->crop->linerPrice, $batch->sheet->core()->reckoning->costEach, $this->house->defaults());
 
-        return ($batch->isStuck() ? $batch->standing->stuck ?? 0 : $batch->amount->planned) * $this->history->rateOf($batch->sheet->way)->rate * $worth->value;
+        return ($batch->isStuck() ? $batch->standing->stuck ?? 0 : $batch->amount->plants()) * $this->history->rateOf($batch->sheet->way)->rate * $worth->value;
     }
 
     public function words(PlaceRent $rent): string

@@ -43,7 +43,7 @@ final class Takes
         $takes = [];
         $rows = Row::all($this->db,
             'SELECT b.block_id, b.code, b.stuck_on IS NOT NULL AS stuck, coalesce(b.stuck_on, b.stick_on) AS day, CASE
-                WHEN b.stuck_on IS NULL THEN b.planned ELSE coalesce(s.came_in, b.planned) END AS cuttings
+                WHEN b.stuck_on IS NULL THEN b.planned ELSE coalesce(b.taken, s.came_in, b.planned) END AS cuttings
              FROM batch b LEFT JOIN batch_standing s ON s.batch_id = b.id
              WHERE b.called_off = 0 AND coalesce(b.stuck_on, b.stick_on) BETWEEN ? AND ?'.($only === null ? '' : '
              AND b.block_id = '.(int) $only->id).' ORDER BY day, b.id',

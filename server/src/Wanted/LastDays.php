@@ -54,10 +54,9 @@ final class LastDays
     private function leastToStick(Wanted $wanted): ?int
     {
         $sheet = $wanted->crop->house()->core();
-        $each = $sheet->setting->each;
-        $rate = $this->history->rateOf($wanted->crop->house())->forNewBatch->atLeastOneIn($each);
+        $rate = $this->history->rateOf($wanted->crop->house())->forNewBatch;
         try {
-            return $each * StickCount::forGood(max(1, $wanted->plants), [$rate, $sheet->comesThroughHere()])->simple();
+            return $sheet->setting->together() * StickCount::forGood(max(1, $wanted->plants), [$rate, $sheet->comesThroughHere()])->simple();
         } catch (Refused) {
             return null;
         }

@@ -130,8 +130,8 @@ final class Shortfalls
                 $short,
                 [$rate, $sheet->comesThroughHere()],
                 $this->house->defaults()->number(HouseDefault::SureOfPlan),
-                $kind->cells,
-                $sheet->setting->each,
+                $sheet->setting->plantsIn($kind->cells),
+                $sheet->setting->together(),
                 $this->learning->nursery()->mishap->chance,
             )->toArray();
         } catch (Refused $refused) {

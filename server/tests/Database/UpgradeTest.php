@@ -390,6 +390,24 @@ final class UpgradeTest extends TestCase
         );
     }
 
+    public function testBooksThatAreBegunGoOnCountingCuttings(): void
+    {
+        foreach (['RAK-47', 'RAL-48'] as $code) {
+            $this->stuckBefore($this->crop($code), $code, 'tip cutting', 'softwood');
+        }
+        $this->bringUpTo('Version20261215000000');
+        $this->db->executeStatement("INSERT INTO way_sheet (way_id, number, details, kept_by_id, kept_at)
+            SELECT way_id, number + 1, json_set(details, '$.hole.each', 4), kept_by_id, kept_at FROM way_sheet");
+        $this->db->executeStatement('UPDATE batch SET sheet_id = (SELECT n.id FROM way_sheet n JOIN way_sheet o ON o.way_id = n.way_id
+            WHERE o.id = batch.sheet_id AND n.id > o.id)');
+        $this->db->update('batch', ['stuck_on' => '2026-05-01'], ['code' => 'RAL-48']);
+        $this->bringUp();
+        self::assertSame(['RAK-47' => 4, 'RAL-48' => 1], $this->db->fetchAllKeyValue('SELECT code, together FROM batch ORDER BY code'));
+        self::assertNull($this->db->fetchOne("SELECT taken FROM batch WHERE code = 'RAL-48'"));
+        $this->expectException(DriverException::class);
+        $this->db->update('batch', ['together' => 0], ['code' => 'RAK-47']);
+    }
+
     public function testAKeptPlanTellsItsThingsByTheirNumbers(): void
     {
         $this->stuckBefore($this->crop('Catmint'), 'RAK-47', 'tip cutting', 'softwood');

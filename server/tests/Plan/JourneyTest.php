@@ -9,6 +9,64 @@ use WetCradle\Server\Tests\House;
 /** From an order to a learnt rate. */
 final class JourneyTest extends House
 {
+    public function testFourToAPotAreOnePlantFromPlanToSale(): void
+    {
+        $this->signIn();
+        $way = $this->ask('GET', '/api/crops/catmint-millrace')['sheets'][0];
+        $this->ask('PUT', '/api/ways/'.$way['id'], [
+            'version' => $way['version'], 'name' => $way['name'], 'sheet' => ['hole' => ['each' => 4] + $way['sheet']['hole']] + $way['sheet'],
+        ]);
+        $order = $this->ask('POST', '/api/wanted', ['crop' => 'catmint-millrace', 'plants' => 110, 'pot' => 1, 'readyWeek' => '2027-W36', 'priority' => 'must']);
+        $proposal = $this->ask('POST', "/api/wanted/{$order['id']}/proposal");
+        $cells = $proposal['trayKind']['cells'];
+        self::assertSame(4 * $cells * $proposal['trays'], $proposal['stick']);
+        self::assertLessThan(3, $proposal['trays'], 'Each hole is nearly sure of its plant.');
+        $batch = $this->ask('POST', '/api/batches', [
+            'wanted' => $order['id'], 'trayKind' => $proposal['trayKind']['id'], 'trays' => 2, 'confidence' => 0.9, 'stickOn' => '2027-05-12',
+            'block' => $this->firstWhere($proposal['blocks'], 'enough')['code'], 'zone' => $this->firstWhere($proposal['zones'], 'yes')['id'],
+        ]);
+        $code = $batch['code'];
+        self::assertSame([8 * $cells, 4, 2 * $cells], [$batch['planned'], $batch['together'], $batch['count']]);
+        $outlook = fn () => $this->ask('GET', "/api/wanted/{$order['id']}")['outlook'];
+        self::assertLessThanOrEqual(2 * $cells, $outlook()['expected'], 'No more plants than holes.');
+        $load = fn () => array_column($this->ask('GET', '/api/potting')['cards'], 'plants', 'code')[$code] ?? 0;
+        self::assertLessThanOrEqual(2 * $cells, $load());
+        self::assertSame(
+            [$cells, $cells],
+            array_column($this->ask('GET', "/api/labels?batches={$code}")['labels'], 'count'),
+        );
+        $given = fn () => array_sum(array_column(array_filter(
+            $this->ask('POST', "/api/wanted/{$order['id']}/proposal", ['stickOn' => '2027-05-14'])['blocks'],
+            static fn (array $b) => $b['code'] === $batch['block'],
+        ), 'left'));
+        $before = $given();
+
+        // 480 cuttings in 120 holes, nine thrown before they were stuck.
+        $stuck = $this->ask('POST', "/api/batches/{$code}/stick", [
+            'on' => '2027-05-12', 'stuck' => 480, 'tooPoor' => 9, 'trays' => 2, 'trayNumbers' => '1–2', 'mix' => 'perlite 2 : coir 1', 'hormone' => '',
+            'people' => ['2'],
+        ]);
+        self::assertSame([120, 120], [$stuck['count'], $stuck['stuck']]);
+        self::assertStringContainsString('Stuck 480', $stuck['acts'][0]['says']);
+        self::assertStringContainsString('4 together: 120 plants', $stuck['acts'][0]['says']);
+        self::assertSame(489, (int) $this->db()->fetchOne('SELECT taken FROM batch WHERE code = ?', [$code]), 'The block has given every cutting.');
+        self::assertTrue($given() > $before && $given() < $before + 8 * $cells - 120, 'Fewer than were planned, and not only as many as there are plants.');
+        self::assertSame('more_than_there_are', $this->refused(422, 'POST', "/api/batches/{$code}/count", [
+            'line' => 1, 'on' => '2027-05-12', 'rooted' => 480, 'unrooted' => 0, 'lost' => [], 'potted' => 480,
+        ])['code']);
+        self::assertLessThanOrEqual(120, $this->ask('GET', "/api/batches/{$code}/job?line=1")['work']['pots'], 'Mix for no more pots than plants.');
+        $potted = $this->ask('POST', "/api/batches/{$code}/count", [
+            'line' => 1, 'on' => '2027-05-12', 'rooted' => 114, 'unrooted' => 0, 'lost' => ['rot' => 6], 'potted' => 114,
+        ]);
+        self::assertSame([114, 114], [$potted['count'], $potted['rooted']]);
+        self::assertSame((int) round(114 * $proposal['potting']['mean']), $outlook()['coming']);
+        $learnt = $this->ask('GET', '/api/crops/catmint-millrace')['learnt'];
+        self::assertGreaterThan(0.9, $learnt['rate'], 'Of plants of four, nearly all root.');
+        $this->ask('POST', "/api/batches/{$code}/undo", ['act' => $potted['acts'][0]['id']]);
+        $this->ask('POST', "/api/batches/{$code}/undo", ['act' => $stuck['acts'][0]['id']]);
+        self::assertSame([2 * $cells, $before], [$this->ask('GET', '/api/batches/'.$code)['count'], $given()]);
+    }
+
     public function testAnOrderBecomesALearntRate(): void
     {
         $this->signIn();

@@ -22,6 +22,8 @@ const past: Schemas['Past'] = {
   soFar: false,
   weight: 0,
   sameWay: true,
+  together: 1,
+  asOf: 1,
   mishap: true,
   said: false,
   why: 'likely a mishap: by chance so few root of 1 batch in 4,000',

@@ -202,6 +202,7 @@ export const tag: Tag = {
   stage: null,
   count: 168,
   planned: 168,
+  together: 1,
   stuck: 0,
   rooted: 0,
   rate: null,

@@ -67,7 +67,8 @@ export function BatchPage() {
           <h1>{batch.crop}</h1>
           <p className="soft">
             {sayWay(batch.method, batch.material)} · {plural(batch.trays, 'tray')} of {batch.cells}
-            {batch.trayNumbers && ` (${batch.trayNumbers})`} · {batch.zone}
+            {batch.trayNumbers && ` (${batch.trayNumbers})`}
+            {batch.together > 1 && `, ${batch.together} cuttings to a plant`} · {batch.zone}
             {batch.movesOn
               .filter((on) => on.from > session.today)
               .map((on) => `, then ${on.zone} from ${sayDay(on.from, session.today)}`)

@@ -47,7 +47,16 @@ export function StickForm({ batch, onDone }: { batch: Batch; onDone: () => void 
   return (
     <form onSubmit={save} noValidate aria-label={`Stick ${batch.code}`} className="grid gap-4 sm:grid-cols-2 lg:grid-cols-3">
       {kept}
-      <Stepper control={form.control} name="stuck" label="Stuck" hint={`planned ${batch.planned}`} />
+      <Stepper
+        control={form.control}
+        name="stuck"
+        label="Stuck"
+        hint={
+          batch.together > 1
+            ? `planned ${batch.planned} cuttings; ${batch.together} of a hole are one plant`
+            : `planned ${batch.planned}`
+        }
+      />
       <Stepper control={form.control} name="tooPoor" label="Thrown as too poor" hint="collected, not stuck" />
       <Stepper control={form.control} name="trays" label="Trays" hint={`${batch.trayKind}, to ${batch.zone}`} />
       <Field label="Day" error={errors.on}>

@@ -81,7 +81,10 @@ export function SheetView({ way }: { way: Way }) {
           facts={[
             ['mix', `${sheet.mix.parts} (${SHEET_CHOICES['mix.kind'][sheet.mix.kind]})`],
             ['hormone', sayHormone(sheet.hormone)],
-            ['into', `${way.tray.name}, ${sheet.hole.each} to a hole, ${sheet.hole.depthCm} cm deep`],
+            [
+              'into',
+              `${way.tray.name}, ${sheet.hole.each} to a hole${sheet.hole.each === 1 ? '' : sheet.hole.apart ? ' and potted apart' : ', together one plant'}, ${sheet.hole.depthCm} cm deep`,
+            ],
             ['stick', SHEET_CHOICES.surplus[sheet.surplus]],
             ['material', `${settings?.currency ?? ''}${sheet.costEach.toFixed(2)} a cutting`],
           ]}

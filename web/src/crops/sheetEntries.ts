@@ -84,7 +84,8 @@ export function sheetSections(choices: Choices, method: string): { title: string
         of('hole.trayKind', 'choice', {
           choices: choices.trayKinds.map((kind) => ({ value: String(kind.id), words: kind.name })),
         }),
-        of('hole.each', 'number', { hint: 'more than one: insurance' }),
+        of('hole.each', 'number', { hint: 'more than one is insurance, and one plant' }),
+        of('hole.apart', 'flag', { hint: 'then several of a hole are as many plants' }),
         of('hole.depthCm', 'number', { label: 'Depth, cm' }),
         of('surplus', 'choice'),
         of('costEach', 'number'),

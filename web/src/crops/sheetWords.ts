@@ -63,6 +63,7 @@ export const SHEET_WORDS: Record<string, string> = {
   'hormone.what': 'Of what',
   'hole.trayKind': 'Tray or pot',
   'hole.each': 'In each hole',
+  'hole.apart': 'Potted apart',
   'hole.depthCm': 'Depth, cm',
   'water.regime': 'Water',
   'water.mist': 'Mist level',
