@@ -200,7 +200,8 @@ final class RouteMaker
             $stick += $part->stick;
             $weeks += $part->trays * (int) $part->dates->stickOn->diff($part->dates->potOn)->format('%a') / 7;
             $hours += $this->norms->hoursToCollect($part->stick) + $this->norms->hoursToStick($part->stick, $way->sheet->method)
-                + $this->norms->hoursToWean($part->trays) + $this->norms->hoursToPot((int) round($part->trays * $way->cells * $way->rate->mean()), $this->want->pot);
+                + $this->norms->hoursToWean($part->trays)
+                + $this->norms->hoursToPot((int) round($part->trays * $way->cells * $way->rate->mean()), $this->want->pot);
         }
         $warm = $way->sheet->care->warmth->isPaidWarm($this->house) ? $weeks : 0.0;
         $cost = ($stick * $way->sheet->reckoning->costEach + $hours * $this->costs->hour + $warm * $this->costs->warmTrayWeek) / $this->want->plants;

@@ -8,7 +8,7 @@ use WetCradle\Core\Calendar\Week;
 
 /**
  * The hours that each week has for potting, taken up job by job. A job goes whole into the first week that has its hours; one
- * that no week has room for goes into the first week that has any, and is said to be over.
+ * that no week has room for goes into the first week that has any, and is said to be over. None is held for too long.
  */
 final class PotHours
 {
@@ -37,7 +37,7 @@ final class PotHours
     {
         $first = max(0, $this->from->until(Week::containing($job->from)));
         $whole = $this->whole($job, $first);
-        $at = $whole ?? $this->any($first) ?? max(0, min($first, count($this->free) - 1));
+        $at = $whole ?? $this->any($job, $first) ?? max(0, min($first, count($this->free) - 1));
         $this->add($at, $job->hours);
 
         return ['week' => $this->from->plus($at), 'over' => $whole === null];
@@ -65,7 +65,7 @@ final class PotHours
     private function whole(PotJob $job, int $first): ?int
     {
         for ($at = $first; $at < count($this->free); ++$at) {
-            if ($this->taken[$at] + $job->hours <= $this->free[$at] + self::LITTLE && ($at === $first || !$job->isHeldTooLong($this->from->plus($at)))) {
+            if ($this->taken[$at] + $job->hours <= $this->free[$at] + self::LITTLE && $this->may($job, $at, $first)) {
                 return $at;
             }
         }
@@ -73,10 +73,15 @@ final class PotHours
         return null;
     }
 
-    private function any(int $first): ?int
+    private function may(PotJob $job, int $at, int $first): bool
+    {
+        return $at === $first || !$job->isHeldTooLong($this->from->plus($at));
+    }
+
+    private function any(PotJob $job, int $first): ?int
     {
         for ($at = $first; $at < count($this->free); ++$at) {
-            if ($this->taken[$at] < $this->free[$at] - self::LITTLE) {
+            if ($this->taken[$at] < $this->free[$at] - self::LITTLE && $this->may($job, $at, $first)) {
                 return $at;
             }
         }

@@ -63,7 +63,8 @@ final class Tenants
     /** @return list<Lying> */
     public function during(Week $from, Week $to): array
     {
-        $rows = Row::all($this->db, "SELECT b.id, b.code, b.trays, t.positions, b.planned, b.together, b.taken, b.stick_on, b.stuck_on, b.pot_on, b.left_bench_on,
+        $rows = Row::all($this->db, "SELECT b.id, b.code, b.trays, t.positions, b.planned, b.together, b.taken, b.stick_on, b.stuck_on, b.pot_on,
+            b.left_bench_on,
             b.wean_on, b.weaning, b.method, b.zone_id, z.kind, b.sheet_id, h.way_id,
                 coalesce(p.name, '') AS pot, s.stuck, s.potted, s.came_in, s.states, s.lost
              FROM batch b JOIN way_sheet h ON h.id = b.sheet_id JOIN zone z ON z.id = b.zone_id JOIN tray_kind t ON t.id = b.tray_kind_id

@@ -97,11 +97,12 @@ final class Stickings
             $stuck,
             $trays,
             $batch->trayKind->name,
-        ).($together > 1 ? sprintf(', %d together: %d plants', $together, $plants) : '').($tooPoor > 0 ? sprintf(', %d thrown as too poor', $tooPoor) : '').($as->despite === null ? '' : sprintf(
-            '; although %s was not fit: %s',
-            $batch->block->code,
-            $as->despite,
-        ));
+        ).($together > 1 ? sprintf(', %d together: %d plants', $together, $plants) : '')
+            .($tooPoor > 0 ? sprintf(', %d thrown as too poor', $tooPoor) : '').($as->despite === null ? '' : sprintf(
+                '; although %s was not fit: %s',
+                $batch->block->code,
+                $as->despite,
+            ));
         $this->entering->enter($batch, ActKind::Stick, $day, $says, [$line], static fn (CountBook $book) => $book->stick((int) $line->id, $plants, $noPlants));
     }
 

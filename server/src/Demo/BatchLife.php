@@ -27,13 +27,22 @@ final class BatchLife
 
     public function __construct(
         private readonly Connection $db,
-        private readonly Chance $chance,
+        private Chance $chance,
         private readonly Placing $placing,
         private readonly Timetable $timetable,
         private readonly \DateTimeImmutable $today,
     ) {
         $this->book = CountBook::empty();
         $this->records = new DemoRecords($db, $this->book);
+    }
+
+    /** The same book, with another luck. */
+    public function byLuck(Chance $chance): self
+    {
+        $by = clone $this;
+        $by->chance = $chance;
+
+        return $by;
     }
 
     /** @param array{zone: int, block: int, plan: DemoPlan} $place */
@@ -67,7 +76,8 @@ final class BatchLife
         ]) + [
             'version' => 1, 'code' => $code, 'crop_id' => $crop->id, 'sheet_id' => $crop->sheetId, 'method' => $crop->of('method'),
             'material' => $crop->of('material'), 'wanted_id' => $wanted, 'block_id' => $place['block'], 'zone_id' => $place['zone'],
-            'tray_kind_id' => $crop->trayKind, 'trays' => $plan->trays, 'planned' => $inTrays * $together, 'together' => $together, 'needed' => $needed, 'confidence' => 0.9, 'stuck_on' => $isStuck
+            'tray_kind_id' => $crop->trayKind, 'trays' => $plan->trays, 'planned' => $inTrays * $together, 'together' => $together,
+            'needed' => $needed, 'confidence' => 0.9, 'stuck_on' => $isStuck
                 ? $stuckOn->format('Y-m-d')
                 : null,
             'mix' => $isStuck ? $crop->of('mix') : null, 'hormone' => $isStuck ? $hormone : null,

@@ -49,20 +49,27 @@ final class DemoNursery
         $zones = $this->zones();
         $chance = new Chance((int) $nursery['seed']);
         $today = $this->today->day();
-        $plans = $this->plans($crops, $chance, Hemisphere::from((string) $nursery['hemisphere']));
+        $hemisphere = Hemisphere::from((string) $nursery['hemisphere']);
+        $grown = array_filter($crops, static fn (DemoCrop $crop) => !$crop->isNew);
         $placing = new Placing($zones, $blocks, $timetable, $chance);
         $life = new BatchLife($this->db, $chance, $placing, $timetable, $today);
         $number = 0;
-        foreach ($plans as $plan) {
-            $place = $placing->placeFor($plan);
-            if ($place !== null) {
-                $life->play(BatchCode::ofNumber(++$number)->written, $place);
+        $play = static function (array $plans, Placing $placing, BatchLife $life) use (&$number): void {
+            foreach ($plans as $plan) {
+                $place = $placing->placeFor($plan);
+                if ($place !== null) {
+                    $life->play(BatchCode::ofNumber(++$number)->written, $place);
+                }
             }
-        }
+        };
+        $play($this->plans($grown, [2, 1, 0], $chance, $hemisphere), $placing, $life);
+        // What is new since this season has a luck of its own: the other crops do as they always did.
+        $luck = new Chance((int) $nursery['seed'] + 1);
+        $play($this->plans(array_diff_key($crops, $grown), [0], $luck, $hemisphere), $placing->byLuck($luck), $life->byLuck($luck));
         $life->write();
         $stock->record($blocks, $crops);
         (new DemoFailure($this->db, $today, $timetable))->happen();
-        $this->unplanned($crops, $chance);
+        $this->unplanned($grown, $chance);
         (new DemoSeason($this->db, $today))->fill($air);
         (new DemoShelf($this->db, $this->today->day()))->lay();
         $lots = new DemoLots($this->db, $chance, $air, $today);
@@ -170,13 +177,14 @@ final class DemoNursery
     }
 
     /**
-     * Every batch of the three seasons in the order in which it is stuck.
+     * Every batch of these seasons in the order in which it is stuck.
      *
      * @param array<string, DemoCrop> $crops
+     * @param list<int>               $seasons ago
      *
      * @return list<DemoPlan>
      */
-    private function plans(array $crops, Chance $chance, Hemisphere $hemisphere): array
+    private function plans(array $crops, array $seasons, Chance $chance, Hemisphere $hemisphere): array
     {
         $stories = [];
         foreach (Readable::yaml('stories.yaml') as $story) {
@@ -184,7 +192,7 @@ final class DemoNursery
         }
         $running = Season::containing($this->today->day(), $hemisphere);
         $plans = [];
-        foreach ([2, 1, 0] as $ago) {
+        foreach ($seasons as $ago) {
             $first = $running->firstDay()->modify(sprintf('-%d years', $ago));
             foreach ($crops as $slug => $crop) {
                 foreach ($crop->stickDays($first, $chance) as $i => $day) {

@@ -29,7 +29,7 @@ final class Placing
      * @param list<array<string, mixed>>      $zones
      * @param list<DemoBlock>            $blocks
      */
-    public function __construct(array $zones, private readonly array $blocks, private readonly Timetable $timetable, private readonly Chance $chance)
+    public function __construct(array $zones, private readonly array $blocks, private readonly Timetable $timetable, private Chance $chance)
     {
         foreach (array_filter($zones, static fn (array $zone) => !(bool) $zone['onlyPots']) as $zone) {
             $this->zones[(int) $zone['id']] = Zone::of(
@@ -40,6 +40,15 @@ final class Placing
                 ZoneKind::from((string) $zone['kind']),
             );
         }
+    }
+
+    /** The same house as it is by now, with another luck. */
+    public function byLuck(Chance $chance): self
+    {
+        $by = clone $this;
+        $by->chance = $chance;
+
+        return $by;
     }
 
     /** @return ?array{zone: int, block: int, plan: DemoPlan} null when the season has no room for it at all */

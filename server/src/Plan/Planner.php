@@ -62,7 +62,8 @@ final class Planner
         $potting = $sheet->comesThroughHere();
         $mishap = $this->learning->nursery()->mishap;
         $stages = [$this->history->rateOf($way)->forNewBatch, $potting];
-        $numbers = StickNumbers::forGood($plants, $stages, $confidence, $sheet->setting->plantsIn($trayKind->cells), $sheet->setting->together(), $mishap->chance);
+        $atMost = $sheet->setting->plantsIn($trayKind->cells);
+        $numbers = StickNumbers::forGood($plants, $stages, $confidence, $atMost, $sheet->setting->together(), $mishap->chance);
         $chosen = $trays ?? (int) $numbers->toArray()[$sheet->reckoning->surplus === Surplus::Expected ? 'simple' : 'chosen']['trays'];
         $stick = $chosen * $trayKind->cells * $sheet->setting->each;
         // A day that nobody has chosen is worked back by the pace of the place in which it will lie.

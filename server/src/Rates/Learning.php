@@ -73,7 +73,8 @@ final class Learning
             $past[] = [
                 'id' => $row->int('id'), 'crop' => $row->int('crop_id'), 'code' => $row->text('code'), 'stuckOn' => $row->text('stuck_on'),
                 'method' => $row->text('method'), 'material' => $row->text('material'), 'hormone' => $row->textOrNull('hormone'), 'way' => $row->int('way_id'),
-                'together' => $row->int('together'), 'stuck' => $stuck, 'could' => BatchResult::couldRoot($stuck, $rooted, $row->counts('lost_in_trays')), 'rooted' => $rooted,
+                'together' => $row->int('together'), 'stuck' => $stuck,
+                'could' => BatchResult::couldRoot($stuck, $rooted, $row->counts('lost_in_trays')), 'rooted' => $rooted,
                 'waiting' => $row->many('waiting'), 'lost' => $row->counts('lost'),
                 'said' => $row->textOrNull('mishap') === null ? null : $row->text('mishap') === 'mishap',
                 'chance' => $marked[$row->int('id')] ?? null,

@@ -100,7 +100,8 @@ final class Pools
     {
         $rows = Row::all($this->db,
             'SELECT b.id, b.wanted_id, (SELECT group_concat(x.wanted_id) FROM batch_shared x WHERE x.batch_id = b.id) AS shared, b.stuck_on,
-                b.planned, b.together, h.way_id, y.sheet_id AS newest_sheet, y.learnt, y.through, y.left_longer, s.counted, s.live, s.states, s.stuck, s.lost_in_trays,
+                b.planned, b.together, h.way_id, y.sheet_id AS newest_sheet, y.learnt, y.through, y.left_longer,
+                s.counted, s.live, s.states, s.stuck, s.lost_in_trays,
                 b.stick_on, b.wean_on, b.pot_on, b.ready_on, b.left_bench_on,
                 EXISTS (SELECT 1 FROM root_check r JOIN line l ON l.id = r.line_id WHERE l.batch_id = b.id) AS seen
              FROM batch b JOIN way_sheet h ON h.id = b.sheet_id JOIN way y ON y.id = h.way_id LEFT JOIN batch_standing s ON s.batch_id = b.id

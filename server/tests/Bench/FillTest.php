@@ -197,7 +197,7 @@ final class FillTest extends House
             ['moves' => $this->seen([['code' => $batch['code'], 'trayKind' => $kinds['tray of 84']]]), 'why' => 'Denser'],
         );
         $now = $this->ask('GET', "/api/batches/{$batch['code']}");
-        self::assertSame([(int) ceil($batch['planned'] / 84), 'tray of 84', $batch['planned']], [$now['trays'], $now['trayKind'], $now['planned']]);
+        self::assertSame([(int) ceil($batch['planned'] / $batch['together'] / 84), 'tray of 84', $batch['planned']], [$now['trays'], $now['trayKind'], $now['planned']]);
         $this->refused(422, 'POST', '/api/plan/moves', ['moves' => $this->seen([['code' => $batch['code'], 'trayKind' => 999]]), 'why' => 'None such']);
         $this->ask('POST', "/api/plan/versions/{$made['version']}/back", ['batches' => $made['batches']]);
         self::assertSame(
