@@ -14,7 +14,7 @@ final class Lying
      * @param int                $cuttings stuck, or planned to be
      * @param int                $plants   that they make: several cuttings may be one
      * @param \DateTimeImmutable $off      the day it left the bench, or is to be potted
-     * @param ?int               $potted   potted when it left; null while it stands there
+     * @param ?int               $potted   potted when it left, or of what was counted still to be; null before
      * @param int                $way      the way by which it was, or is to be, propagated
      * @param \DateTimeImmutable $weaned   the day it was, or is to be, weaned
      * @param string             $pot      that its order asks for; empty where nobody waits

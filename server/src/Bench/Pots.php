@@ -107,10 +107,7 @@ final class Pots
         foreach ($rows as $row) {
             $states = BatchStanding::statesOf($row);
             $pots = match (true) {
-                // What was left longer roots less than the rest did.
-                $row->many('potted') > 0 => $states['rooted'] + (int) round($states['stuck']
-                    * (LearntShares::kept($row, 'left_longer')->share ?? LearntShare::usualOfLeftLonger($defaults))->mean()),
-                $row->many('counted') === 1 => $states['rooted'],
+                $row->many('counted') === 1 => LearntShares::toPot($row, $states, $defaults),
                 default => $row->intOrNull('needed') ?? Setting::plantsOf($row->int('planned'), $row->int('together')),
             };
             $potted[$row->text('code')] = $this->potted($row, $pots, false, $sizes);

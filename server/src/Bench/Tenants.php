@@ -17,6 +17,7 @@ use WetCradle\Server\Crops\SheetBook;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\BatchDays;
+use WetCradle\Server\Rates\LearntShares;
 
 /** Who lies where, and when. */
 final class Tenants
@@ -66,8 +67,8 @@ final class Tenants
         $rows = Row::all($this->db, "SELECT b.id, b.code, b.trays, t.positions, b.planned, b.together, b.taken, b.stick_on, b.stuck_on, b.pot_on,
             b.left_bench_on,
             b.wean_on, b.weaning, b.method, b.zone_id, z.kind, b.sheet_id, h.way_id,
-                coalesce(p.name, '') AS pot, s.stuck, s.potted, s.came_in, s.states, s.lost
-             FROM batch b JOIN way_sheet h ON h.id = b.sheet_id JOIN zone z ON z.id = b.zone_id JOIN tray_kind t ON t.id = b.tray_kind_id
+                coalesce(p.name, '') AS pot, s.stuck, s.potted, s.came_in, s.counted, s.states, s.lost, y.left_longer
+             FROM batch b JOIN way_sheet h ON h.id = b.sheet_id JOIN way y ON y.id = h.way_id JOIN zone z ON z.id = b.zone_id JOIN tray_kind t ON t.id = b.tray_kind_id
                 LEFT JOIN batch_standing s ON s.batch_id = b.id LEFT JOIN wanted w ON w.id = b.wanted_id LEFT JOIN pot p ON p.id = w.pot_id
              WHERE b.called_off = 0 AND coalesce(b.stuck_on, b.stick_on) <= :to
                 AND (b.left_bench_on >= :from OR (b.left_bench_on IS NULL AND (b.stuck_on IS NOT NULL OR b.pot_on >= :from)))
@@ -96,7 +97,11 @@ final class Tenants
                     $isStuck ? $row->intOrNull('taken') ?? $row->many('stuck') : $row->int('planned'),
                     $isStuck ? $row->many('stuck') : Setting::plantsOf($row->int('planned'), $row->int('together')),
                     $row->dayOrNull('left_bench_on') ?? $row->day('pot_on'),
-                    $row->has('left_bench_on') ? $row->many('potted') : null,
+                    match (true) {
+                        $row->has('left_bench_on') => $row->many('potted'),
+                        $row->many('counted') === 1 => LearntShares::toPot($row, BatchStanding::statesOf($row), $defaults),
+                        default => null,
+                    },
                     $row->int('way_id'),
                     $weanOn,
                     Method::from($row->text('method')),

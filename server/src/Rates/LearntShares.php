@@ -8,6 +8,7 @@ use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Book\BatchResult;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Rates\LearntShare;
 use WetCradle\Core\Rates\PastBatch;
@@ -44,6 +45,20 @@ final class LearntShares
         $kept = array_map(static fn (mixed $value) => is_numeric($value) ? (float) $value : 0.0, $row->json($column));
 
         return LearntShare::kept($kept['a'] ?? 0.0, $kept['b'] ?? 0.0, (int) ($kept['batches'] ?? 0));
+    }
+
+    /**
+     * How many of a counted batch that stands in trays are still to be potted: those that have roots, and of what was left longer
+     * as many as root so.
+     *
+     * @param Row                $row    with `left_longer` of its way
+     * @param array<string, int> $states
+     */
+    public static function toPot(Row $row, array $states, HouseDefaults $defaults): int
+    {
+        $share = (self::kept($row, 'left_longer')->share ?? LearntShare::usualOfLeftLonger($defaults))->mean();
+
+        return $states['rooted'] + (int) round($states['stuck'] * $share);
     }
 
     /**

@@ -89,6 +89,31 @@ final class PottingTest extends House
         );
     }
 
+    public function testOfWhatIsPartlyPottedOnlyTheRestAsksForHandsAndTrays(): void
+    {
+        $this->signIn('ines');
+        $one = current(array_filter(
+            $this->potting()['queue'],
+            static fn (array $q) => $q['line'] === 1 && !$q['isDue'] && $q['rooted'] === 0 && $q['stuck'] >= 60 && $q['potOn'] > '2027-05-17',
+        ));
+        self::assertIsArray($one);
+        [$code, $stuck] = [$one['tag']['code'], $one['stuck']];
+        $hours = fn (): float => array_sum(array_column($this->ask('GET', '/api/plan')['weeks'], 'pot'));
+        $before = $hours();
+        $this->ask('POST', "/api/batches/{$code}/count", [
+            'line' => 1, 'on' => '2027-05-12', 'rooted' => $stuck - 20, 'unrooted' => 20, 'lost' => (object) [], 'potted' => $stuck - 20,
+        ]);
+        $an = $this->ask('GET', '/api/crew')['norms']['pottedAnHour'];
+        self::assertGreaterThan(0.4 * $stuck / $an, $before - $hours(), 'What is potted is not to be potted again.');
+        $batch = $this->ask('GET', '/api/batches/'.$code);
+        $week = (new \DateTimeImmutable($batch['potOn']))->format('o-\WW');
+        $off = array_values(array_filter(
+            $this->ask('GET', "/api/bench/work?week={$week}")['jobs'],
+            static fn (array $job) => $job['kind'] === 'off' && $job['code'] === $code,
+        ));
+        self::assertSame(1, $off[0]['trays'] ?? null, 'The rest stands in one tray.');
+    }
+
     public function testWhatIsNotStuckYetIsGivenAWeekTooAndItIsNotDriftedOnByFilling(): void
     {
         $this->signIn('ines');
