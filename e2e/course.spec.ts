@@ -59,6 +59,7 @@ test('three cuttings to a plant: planned, stuck and potted they are as many plan
   await page.getByRole('button', { name: 'Count and pot up' }).click()
   const count = page.getByRole('form', { name: `Count ${three.code}` })
   await count.getByLabel('Rooted', { exact: true }).fill('360')
+  await count.getByLabel('Unrooted, alive', { exact: true }).fill('0')
   await count.getByLabel('Potted now', { exact: true }).fill('360')
   await count.getByRole('button', { name: 'Enter in the book' }).click()
   await expect(count.getByRole('alert').first()).toBeVisible()
