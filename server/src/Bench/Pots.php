@@ -11,7 +11,6 @@ use WetCradle\Core\Bench\Potted;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Crops\Setting;
 use WetCradle\Core\Priority;
-use WetCradle\Core\Rates\LearntShare;
 use WetCradle\Server\Book\BatchStanding;
 use WetCradle\Server\Book\Counts;
 use WetCradle\Server\Calendar\Today;

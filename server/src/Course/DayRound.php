@@ -4,12 +4,15 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Course;
 
+use Doctrine\DBAL\ArrayParameterType;
+use Doctrine\DBAL\Connection;
 use WetCradle\Core\Course\WeanState;
 use WetCradle\Core\Plan\Due;
 use WetCradle\Core\Plan\Job;
 use WetCradle\Core\Plan\Outlook;
 use WetCradle\Server\Calendar\Outlooks;
 use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Database\Row;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Tags;
 
@@ -17,6 +20,7 @@ use WetCradle\Server\Plan\Tags;
 final class DayRound
 {
     public function __construct(
+        private readonly Connection $db,
         private readonly Outlooks $outlooks,
         private readonly Tags $tags,
         private readonly House $house,
@@ -45,11 +49,25 @@ final class DayRound
         usort($found, static fn (array $a, array $b) => $order($a) <=> $order($b));
         $tags = $this->tags->byCode(array_values(array_unique(array_map(static fn (array $one) => $one[0]->batch, $found))));
         $said = [Job::Wean->value => [], Job::Check->value => []];
+        $weaned = $this->placesOnceWeaned(array_keys($tags));
         foreach ($found as [$outlook, $due]) {
-            $said[$due->job->value][] = self::say($outlook, $due, $day) + ['tag' => $tags[$outlook->batch]];
+            // It is carried as its weaning begins.
+            $goesTo = $due->step === 1 ? $weaned[$outlook->batch] ?? null : null;
+            $said[$due->job->value][] = self::say($outlook, $due, $day) + ['goesTo' => $goesTo, 'tag' => $tags[$outlook->batch]];
         }
 
         return ['wean' => $said[Job::Wean->value], 'checks' => $said[Job::Check->value]];
+    }
+
+    /**
+     * @param list<string> $codes
+     *
+     * @return array<string, string> the zone to which a batch goes on the day on which it is weaned, by code
+     */
+    private function placesOnceWeaned(array $codes): array
+    {
+        return Row::pairs($this->db, 'SELECT b.code, z.name FROM batch_moves_on m JOIN batch b ON b.id = m.batch_id JOIN zone z ON z.id = m.zone_id
+            WHERE m.from_day = b.wean_on AND b.code IN (?)', [$codes], [ArrayParameterType::STRING]);
     }
 
     private function isOf(\DateTimeImmutable $due, \DateTimeImmutable $day): bool

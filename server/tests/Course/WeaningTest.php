@@ -75,6 +75,8 @@ final class WeaningTest extends House
             static fn (array $job) => $job['kind'] === 'move' && $job['code'] === $code,
         ), 'day');
         $put('put_off', '2027-05-25');
+        $looks = array_column($this->ask('GET', '/api/day-sheet?day=2027-05-25')['wean'], 'goesTo', 'batch');
+        self::assertSame($row['weaned'], $looks[$code], 'The day’s sheet says where it is carried.');
         self::assertSame([['zone' => $row['weaned'], 'from' => '2027-05-25']], $batch()['movesOn'], 'It goes with its weaning.');
         self::assertSame([['2027-05-25'], $row['mist']], [$moves('2027-W21'), $batch()['zone']]);
         $put('planned', null);

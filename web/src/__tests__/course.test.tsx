@@ -106,14 +106,21 @@ describe('the sheet of a day', () => {
     why: 'mist half as often: step 1 of 2, lift a few first',
     step: 1,
     done: false,
+    goesTo: null,
     tag,
     ...more,
   })
 
   it('has the steps of weaning, which are taken with a tick, on its day', async () => {
     const sent = answers(refused('upside_down', 'on', 'Day is before step 1.'), told)
-    live(<WeaningOfDay day="2027-05-11" steps={[look({}), look({ batch: 'RAK-48', step: 2, done: true, daysLate: 0 })]} />)
+    live(
+      <WeaningOfDay
+        day="2027-05-11"
+        steps={[look({ goesTo: 'Weaning A' }), look({ batch: 'RAK-48', step: 2, done: true, daysLate: 0 })]}
+      />,
+    )
     expect(wordsOf(document.body.innerHTML)).toContain('2 days late · mist half as often: step 1 of 2, lift a few first')
+    expect(wordsOf(document.body.innerHTML).split('Carry it to Weaning A')).toHaveLength(2)
     const [open, taken] = screen.getAllByRole<HTMLInputElement>('checkbox')
     if (!open || !taken) throw new Error('There are two steps.')
     expect([open.checked, taken.checked]).toEqual([false, true])

@@ -54,6 +54,11 @@ function WeanRow({ day, look }: { day: string; look: Look }) {
       </label>
       <div className="min-w-0">
         <Said look={look} />
+        {look.goesTo && (
+          <p className="text-sm">
+            Carry it to <strong>{look.goesTo}</strong>.
+          </p>
+        )}
         {wean.error && (
           <p role="alert" className="refusal">
             {wean.error.message}
