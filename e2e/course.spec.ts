@@ -21,8 +21,8 @@ test('a weaning is walked on the phone: begun after its check, the next step put
   const steps = page.getByRole('region', { name: 'Weaning' })
   await expect(steps.getByRole('listitem').first()).toContainText('done 12 May')
   await steps.getByRole('button', { name: 'Put off a week' }).click()
-  await expect(steps.getByRole('listitem').nth(1)).toContainText('put off to 19 May')
-  await expect(page.getByRole('img', { name: /^The course of/ })).toHaveAttribute('aria-label', /weaning from 12 May, weaning from 19 May/)
+  await expect(steps.getByRole('listitem').nth(1)).toContainText('put off to 23 May')
+  await expect(page.getByRole('img', { name: /^The course of/ })).toHaveAttribute('aria-label', /weaning from 12 May, weaning from 23 May/)
   await page.getByText('Stage by stage, with its jobs').click()
   await mustBeUsable(page, 'the course of a batch on a phone')
 

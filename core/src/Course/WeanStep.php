@@ -21,6 +21,12 @@ final class WeanStep
     ) {
     }
 
+    /** The day to which it is put off where it is left a week more: a week after its own day, or after today where that has gone by. */
+    public function aWeekMore(\DateTimeImmutable $today): \DateTimeImmutable
+    {
+        return max($this->on, $today)->modify('+7 days');
+    }
+
     /** The day on which the next step begins. */
     public function until(): \DateTimeImmutable
     {

@@ -54,6 +54,14 @@ final class WeaningTest extends TestCase
         self::assertSame('05-19', self::said($all)[3], 'Sooner than by its days, for who does it sees the plants.');
     }
 
+    public function testLeftAWeekMoreItIsAWeekLaterThanItsDayOrThanToday(): void
+    {
+        $step = self::weaning()->steps[0];
+        self::assertSame(['05-17', '05-17', '05-27'], array_map(
+            static fn (string $today) => $step->aWeekMore(self::day($today))->format('m-d'), ['05-01', '05-10', '05-20'],
+        ));
+    }
+
     public function testWithoutStepsItIsWeanedAtOnce(): void
     {
         $none = Weaning::of([], self::day('05-10'), [1 => ['on' => self::day('05-12'), 'done' => true]]);

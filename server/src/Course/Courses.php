@@ -55,6 +55,29 @@ final class Courses
         );
     }
 
+    /**
+     * The step that is to be taken next; null where nothing of the batch is to be weaned any more.
+     *
+     * @return ?array{step: int, of: int, what: string, on: string, isPutOff: bool, aWeekMore: string, goesTo: ?string}
+     */
+    public function nextStep(Batch $batch): ?array
+    {
+        $weaning = $batch->weaning();
+        $next = $this->isToBeWeaned($batch) ? $weaning->next() : null;
+        if ($next === null) {
+            return null;
+        }
+        $goesTo = null;
+        foreach ($next->number === 1 ? $batch->movesOn : [] as $on) {
+            $goesTo = ($on->fromDay <=> $batch->days->weanOn) === 0 ? $on->zone->name : $goesTo;
+        }
+
+        return [
+            'step' => $next->number, 'of' => count($weaning->steps), 'what' => $next->what, 'on' => $next->on->format('Y-m-d'),
+            'isPutOff' => $next->state === WeanState::PutOff, 'aWeekMore' => $next->aWeekMore($this->today->day())->format('Y-m-d'), 'goesTo' => $goesTo,
+        ];
+    }
+
     /** Whether its first line is still to be potted: what was left longer after a count is weaned with nothing. */
     public function isToBeWeaned(Batch $batch): bool
     {

@@ -98,6 +98,7 @@ final class BatchViews
             'acts' => $this->acts->ofBatch((int) $batch->id),
             'checks' => $this->checks->of($batch),
             'course' => $this->courses->ofBatch($batch),
+            'weaning' => $this->courses->nextStep($batch),
         ];
     }
 

@@ -79,6 +79,10 @@ final class WeaningTest extends House
         self::assertSame($row['weaned'], $looks[$code], 'The day’s sheet says where it is carried.');
         self::assertSame([['zone' => $row['weaned'], 'from' => '2027-05-25']], $batch()['movesOn'], 'It goes with its weaning.');
         self::assertSame([['2027-05-25'], $row['mist']], [$moves('2027-W21'), $batch()['zone']]);
+        self::assertSame(
+            ['step' => 1, 'on' => '2027-05-25', 'isPutOff' => true, 'aWeekMore' => '2027-06-01', 'goesTo' => $row['weaned']],
+            array_diff_key($batch()['weaning'], ['of' => 0, 'what' => 0]),
+        );
         $put('planned', null);
         self::assertSame([['zone' => $row['weaned'], 'from' => $row['wean_on']]], $batch()['movesOn']);
         // Nobody has begun it, and its day has gone by.
@@ -90,6 +94,7 @@ final class WeaningTest extends House
         self::assertSame($row['mist'], $stop());
         $put('done', '2027-05-12');
         self::assertSame([$row['weaned'], $row['weaned']], [$batch()['zone'], $stop()]);
+        self::assertSame([2, null], [$batch()['weaning']['step'], $batch()['weaning']['goesTo']], 'It is carried once.');
         $there = array_column($this->ask('GET', '/api/bench')['zones'], null, 'name')[$row['weaned']];
         self::assertContains($code, array_column(array_column($there['tenants'], 'tag'), 'code'));
     }

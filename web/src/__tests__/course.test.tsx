@@ -41,7 +41,16 @@ const course: Days[] = [
   stage('growing', '2027-05-18', '2027-07-27', { words: 'potted, growing on', stands: 'pots' }),
   stage('ready', '2027-07-27', '2027-07-27', { words: 'ready' }),
 ]
-const batch = { code: 'RAK-47', version: 5, rootedFrom: '2027-05-04', rootedBy: '2027-05-14', course } as Batch
+const weaning = {
+  step: 2,
+  of: 2,
+  what: 'mist only in sun',
+  on: '2027-05-14',
+  isPutOff: true,
+  aWeekMore: '2027-05-21',
+  goesTo: null,
+}
+const batch = { code: 'RAK-47', version: 5, rootedFrom: '2027-05-04', rootedBy: '2027-05-14', course, weaning } as Batch
 
 function live(room: ReactNode, as = session) {
   render(
@@ -168,7 +177,7 @@ describe('a step of weaning', () => {
     live(<WeanForm batch={batch} />)
     await userEvent.click(screen.getByRole('button', { name: 'Put off a week' }))
     await waitFor(() => expect(sent).toHaveBeenCalledOnce())
-    expect(sent.mock.calls[0]?.[2]).toMatchObject({ body: { as: 'put_off', on: '2027-05-19' } })
+    expect(sent.mock.calls[0]?.[2]).toMatchObject({ body: { as: 'put_off', on: '2027-05-21' } })
     const day = screen.getByLabelText('Day')
     await userEvent.clear(day)
     expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Done' }).disabled).toBe(true)
@@ -204,7 +213,10 @@ describe('a step of weaning', () => {
     live(<WeaningSteps batch={{ ...batch, course: course.filter(({ kind }) => kind !== 'weaning') }} />)
     expect(document.body.textContent).toBe('')
     cleanup()
-    live(<WeanForm batch={{ ...batch, course: course.map((one) => ({ ...one, step: one.step && ('done' as const) })) }} />)
+    live(<WeanForm batch={{ ...batch, weaning: null }} />)
     expect(document.body.textContent).toBe('All its steps are taken.')
+    cleanup()
+    live(<WeanForm batch={{ ...batch, weaning: { ...weaning, step: 1, goesTo: 'Weaning A' } }} />)
+    expect(wordsOf(document.body.innerHTML)).toContain('Carry it to Weaning A')
   })
 })

@@ -5,23 +5,20 @@ import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
 import { sayDay } from '../words'
 
-const later = (day: string, days: number): string => new Date(Date.parse(day) + 86_400_000 * days).toISOString().slice(0, 10)
-
 const isStep = (stage: Schemas['CourseStageDays']) => stage.kind === 'weaning' && stage.step !== null
 
 /** The next step of a batch's weaning: what is to be set, taken today or on another day, or put off. */
 export function WeanForm({ batch, onDone }: { batch: Batch; onDone?: () => void }) {
   const { session } = useShown()
-  const steps = batch.course.filter(isStep)
-  const next = steps.find((stage) => stage.step !== 'done')
+  const next = batch.weaning
   const [day, setDay] = useState(session.today)
   const act = useWeaning(batch.code)
   const field = useId()
   if (!next) return <p className="soft">All its steps are taken.</p>
   const write = (as: 'done' | 'put_off', on: string) =>
-    act.mutateAsync({ version: batch.version, step: next.number, as, on }).then(
+    act.mutateAsync({ version: batch.version, step: next.step, as, on }).then(
       (now) => {
-        const undo = () => act.mutateAsync({ version: now.version, step: next.number, as: 'planned' })
+        const undo = () => act.mutateAsync({ version: now.version, step: next.step, as: 'planned' })
         say(as === 'done' ? `${batch.code}: ${next.what}.` : `${batch.code}: put off to ${sayDay(on, session.today)}.`, undo)
         onDone?.()
       },
@@ -31,9 +28,14 @@ export function WeanForm({ batch, onDone }: { batch: Batch; onDone?: () => void 
   return (
     <section aria-label={`Wean ${batch.code}`} className="grid gap-3">
       <p>
-        Step {next.number} of {steps.length}: <strong>{next.what}</strong>
-        {next.step === 'put_off' && `, put off to ${sayDay(next.from, session.today)}`}
+        Step {next.step} of {next.of}: <strong>{next.what}</strong>
+        {next.isPutOff && `, put off to ${sayDay(next.on, session.today)}`}
       </p>
+      {next.goesTo && (
+        <p>
+          Carry it to <strong>{next.goesTo}</strong>.
+        </p>
+      )}
       <div className="flex flex-wrap items-end gap-3">
         <label className="font-semibold">
           Day
@@ -53,7 +55,7 @@ export function WeanForm({ batch, onDone }: { batch: Batch; onDone?: () => void 
           type="button"
           className="act"
           disabled={act.isPending}
-          onClick={() => write('put_off', day > session.today ? day : later(session.today, 7))}
+          onClick={() => write('put_off', day > session.today ? day : next.aWeekMore)}
         >
           {day > session.today ? `Put off to ${sayDay(day, session.today)}` : 'Put off a week'}
         </button>
@@ -75,7 +77,6 @@ export function WeaningSteps({ batch }: { batch: Batch }) {
   const act = useWeaning(batch.code)
   const steps = batch.course.filter(isStep)
   if (steps.length === 0) return null
-  const next = steps.find((stage) => stage.step !== 'done')
   return (
     <section aria-labelledby="weaning">
       <h2 id="weaning">Weaning</h2>
@@ -108,7 +109,7 @@ export function WeaningSteps({ batch }: { batch: Batch }) {
           {act.error.message}
         </p>
       )}
-      {mayLog && next && <WeanForm key={next.number} batch={batch} />}
+      {mayLog && batch.weaning && <WeanForm key={batch.weaning.step} batch={batch} />}
     </section>
   )
 }
