@@ -68,7 +68,8 @@ final class Tenants
             b.left_bench_on,
             b.wean_on, b.weaning, b.method, b.zone_id, z.kind, b.sheet_id, h.way_id,
                 coalesce(p.name, '') AS pot, s.stuck, s.potted, s.came_in, s.counted, s.states, s.lost, y.left_longer
-             FROM batch b JOIN way_sheet h ON h.id = b.sheet_id JOIN way y ON y.id = h.way_id JOIN zone z ON z.id = b.zone_id JOIN tray_kind t ON t.id = b.tray_kind_id
+             FROM batch b JOIN way_sheet h ON h.id = b.sheet_id
+                JOIN way y ON y.id = h.way_id JOIN zone z ON z.id = b.zone_id JOIN tray_kind t ON t.id = b.tray_kind_id
                 LEFT JOIN batch_standing s ON s.batch_id = b.id LEFT JOIN wanted w ON w.id = b.wanted_id LEFT JOIN pot p ON p.id = w.pot_id
              WHERE b.called_off = 0 AND coalesce(b.stuck_on, b.stick_on) <= :to
                 AND (b.left_bench_on >= :from OR (b.left_bench_on IS NULL AND (b.stuck_on IS NOT NULL OR b.pot_on >= :from)))
