@@ -85,7 +85,7 @@ final class Tenants
             if ($tenant->from->until($to) >= 0 && $from->until($tenant->to) >= 0) {
                 $isStuck = $row->has('stuck_on');
                 $weanOn = $row->day('wean_on');
-                $hasBegun = BatchDays::hasBegun($row->json('weaning'));
+                $hasBegun = BatchDays::hasBegun($row->json('weaning'), $this->sheets->weaning($row->int('sheet_id')));
                 $goesOn = Whereabouts::reckonedWith($moves[$row->int('id')] ?? [], $weanOn, $isStuck, $hasBegun, $this->today->day());
                 $legs = Whereabouts::legs($tenant, $row->int('zone_id'), $weanOn, $goesOn, $defaults);
                 if ($isStuck && !$row->has('left_bench_on')) {

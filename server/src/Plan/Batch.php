@@ -146,12 +146,19 @@ class Batch
     {
         $zone = $this->zone;
         foreach ($this->movesOn as $on) {
-            if ($on->fromDay <= $day && !Whereabouts::waitsForWeaning($on->fromDay, $this->days->weanOn, $this->isStuck(), $this->days->weaningHasBegun())) {
+            if ($on->fromDay <= $day && !$this->waitsForWeaning($on)) {
                 $zone = $on->zone;
             }
         }
 
         return $zone;
+    }
+
+    private function waitsForWeaning(MovesOn $on): bool
+    {
+        $hasBegun = BatchDays::hasBegun($this->days->weaning, $this->sheet->core()->care->weaning);
+
+        return Whereabouts::waitsForWeaning($on->fromDay, $this->days->weanOn, $this->isStuck(), $hasBegun);
     }
 
     /** @return list<array{day: \DateTimeImmutable, from: Zone, to: Zone}> when it is carried elsewhere: with a weaning that is overdue, today */
@@ -160,7 +167,7 @@ class Batch
         $carried = [];
         $zone = $this->zone;
         foreach ($this->movesOn as $on) {
-            $waits = Whereabouts::waitsForWeaning($on->fromDay, $this->days->weanOn, $this->isStuck(), $this->days->weaningHasBegun());
+            $waits = $this->waitsForWeaning($on);
             if ($waits && $this->leftBenchOn !== null) {
                 continue;
             }

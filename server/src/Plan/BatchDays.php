@@ -86,16 +86,15 @@ class BatchDays
         return $steps;
     }
 
-    /** Whether somebody has taken a step of its weaning. */
-    public function weaningHasBegun(): bool
+    /**
+     * Whether somebody has taken a step of its weaning; where its sheet has none, there is nothing to begin.
+     *
+     * @param array<mixed> $kept  as `weaning` is kept
+     * @param array<mixed> $steps of its sheet
+     */
+    public static function hasBegun(array $kept, array $steps): bool
     {
-        return self::hasBegun($this->weaning);
-    }
-
-    /** @param array<mixed> $kept as `weaning` is kept */
-    public static function hasBegun(array $kept): bool
-    {
-        return in_array(true, array_column($kept, 'done'), true);
+        return $steps === [] || in_array(true, array_column($kept, 'done'), true);
     }
 
     /** As they are kept. */

@@ -99,6 +99,26 @@ final class WeaningTest extends House
         self::assertContains($code, array_column(array_column($there['tenants'], 'tag'), 'code'));
     }
 
+    public function testWhatHasNoStepsOfWeaningIsCarriedOnItsDay(): void
+    {
+        $this->signIn('ines');
+        $code = (string) $this->db()->fetchOne("SELECT b.code FROM batch b JOIN way_sheet w ON w.id = b.sheet_id
+            WHERE b.stuck_on IS NOT NULL AND b.left_bench_on IS NULL AND json_array_length(w.details, '$.weaning') = 0 ORDER BY b.code");
+        self::assertNotSame('', $code);
+        $zone = (int) $this->db()->fetchOne("SELECT id FROM zone WHERE name = 'Weaning B'");
+        $this->db()->executeStatement("UPDATE batch SET wean_on = '2027-05-04' WHERE code = ?", [$code]);
+        $this->db()->executeStatement("INSERT INTO batch_moves_on (batch_id, zone_id, from_day)
+            SELECT id, ?, '2027-05-04' FROM batch WHERE code = ?", [$zone, $code]);
+        $batch = $this->ask('GET', '/api/batches/'.$code);
+        self::assertSame(['Weaning B', null], [$batch['zone'], $batch['weaning']], 'There is no step that it could wait for.');
+        self::assertSame([], array_filter(
+            $this->ask('GET', '/api/bench/work?week=2027-W19')['jobs'],
+            static fn (array $job) => $job['kind'] === 'move' && $job['code'] === $code,
+        ));
+        $there = array_column($this->ask('GET', '/api/bench')['zones'], null, 'name')['Weaning B'];
+        self::assertContains($code, array_column(array_column($there['tenants'], 'tag'), 'code'));
+    }
+
     public function testAStepIsTakenAndItsDaysFollow(): void
     {
         $this->signIn('bo');
