@@ -126,6 +126,14 @@ final class Berths
 
     public static function tenant(string $name, WaySheet $sheet, PlainDates $dates, int $trays): Tenant
     {
-        return Tenant::of($name, $trays, Week::containing($dates->stickOn), $dates->lastBenchWeek(), $sheet->care->warmth->medium, $sheet->care->water->mist);
+        return self::lying($name, $sheet, Week::containing($dates->stickOn), $dates->lastBenchWeek(), $trays);
+    }
+
+    /** A batch of a sheet, lying somewhere from week to week. */
+    public static function lying(string $name, WaySheet $sheet, Week $from, Week $to, int $trays): Tenant
+    {
+        $tenant = Tenant::of($name, $trays, $from, $to, $sheet->care->warmth->medium, $sheet->care->water->mist);
+
+        return $sheet->isOnMother() ? $tenant->onMother() : $tenant;
     }
 }

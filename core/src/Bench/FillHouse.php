@@ -82,7 +82,8 @@ final class FillHouse
             foreach ($tenants as $tenant) {
                 $start = $this->from->until($tenant->from);
                 $weeks = min(self::WEEKS - $start, $tenant->from->until($tenant->to) + 1);
-                if ($weeks > 0) {
+                // What roots on its mother lies on ground that is not filled.
+                if ($weeks > 0 && isset($this->numbers[$zone])) {
                     $courses[$tenant->name][] = new Leg($this->numbers[$zone], $start, $weeks, $tenant->trays, Comfort::of($tenant->heat, $tenant->mist));
                 }
             }

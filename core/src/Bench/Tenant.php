@@ -24,6 +24,7 @@ final class Tenant
         public readonly bool $inPots = false,
         public readonly bool $mustNotFreeze = false,
         private readonly ?string $of = null,
+        public readonly bool $isOnMother = false,
     ) {
     }
 
@@ -52,6 +53,12 @@ final class Tenant
         return new self($this->name, $this->trays, $this->from, $this->to, $this->heat, $this->mist, true, $mustNotFreeze, $this->of);
     }
 
+    /** The same, rooting on its mother plant: it takes ground beside the stock, and no bench would do. */
+    public function onMother(): self
+    {
+        return new self($this->name, $this->trays, $this->from, $this->to, $this->heat, $this->mist, of: $this->of, isOnMother: true);
+    }
+
     /** The code of its batch. */
     public function batch(): string
     {
@@ -71,13 +78,18 @@ final class Tenant
     /** The same batch, on so many places. */
     public function on(int $trays): self
     {
-        return self::of($this->name, $trays, $this->from, $this->to, $this->heat, $this->mist, $this->of);
+        return $this->as(self::of($this->name, $trays, $this->from, $this->to, $this->heat, $this->mist, $this->of));
     }
 
     /** The same batch, there for other weeks. */
     public function during(Week $from, Week $to): self
     {
-        return self::of($this->name, $this->trays, $from, $to, $this->heat, $this->mist, $this->of);
+        return $this->as(self::of($this->name, $this->trays, $from, $to, $this->heat, $this->mist, $this->of));
+    }
+
+    private function as(self $tenant): self
+    {
+        return $this->isOnMother ? $tenant->onMother() : $tenant;
     }
 
     /**

@@ -19,6 +19,7 @@ final class Whereabouts
      * @param \DateTimeImmutable  $from       stuck, or to be
      * @param \DateTimeImmutable  $off        potted, or to be
      * @param bool                $isStanding whether it is stuck and has not left
+     * @param bool                $isOnMother whether it roots on its mother plant
      */
     public static function tenant(
         string $code,
@@ -29,12 +30,15 @@ final class Whereabouts
         Range $heat,
         Range $mist,
         \DateTimeImmutable $today,
+        bool $isOnMother = false,
     ): Tenant {
         $last = $off->modify('-1 day');
         $first = Week::containing($from);
         $to = Week::containing($isStanding ? max($last, $today) : $last);
 
-        return Tenant::of($code, $positions, $first, $first->until($to) < 0 ? $first : $to, $heat, $mist);
+        $tenant = Tenant::of($code, $positions, $first, $first->until($to) < 0 ? $first : $to, $heat, $mist);
+
+        return $isOnMother ? $tenant->onMother() : $tenant;
     }
 
     /**

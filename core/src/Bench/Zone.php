@@ -29,6 +29,7 @@ final class Zone
         private readonly array $closed,
         public readonly bool $onlyPots,
         public readonly bool $frostFree,
+        public readonly bool $besideStock,
     ) {
     }
 
@@ -36,6 +37,7 @@ final class Zone
      * @param Range                 $heat        °C that its heat circuit can hold, or that its cover never leaves
      * @param array<string, string> $closed      written weeks in which it is out of use, with why
      * @param bool                  $onlyPots    whether nothing is rooted or weaned there
+     * @param bool                  $besideStock whether it is ground beside the stock plants, where what roots on its mother is pinned or hangs
      *
      * @throws Refused for `trays`
      */
@@ -48,12 +50,13 @@ final class Zone
         array $closed = [],
         bool $onlyPots = false,
         bool $frostFree = true,
+        bool $besideStock = false,
     ): self {
         if ($trays < 1) {
             throw Refused::because('out_of_range', 'trays', Fact::of('refused.zone.out_of_range'));
         }
 
-        return new self($name, $trays, $heat, $mist, $kind, $closed, $onlyPots, $frostFree);
+        return new self($name, $trays, $heat, $mist, $kind, $closed, $onlyPots, $frostFree, $besideStock);
     }
 
     /**
@@ -63,7 +66,7 @@ final class Zone
      */
     public function medium(Range $wanted, SiteAir $air): Medium
     {
-        return $this->kind->goesWithAir() ? Medium::inAir($air, $this->heat) : Medium::kept(max($this->heat->low, min($this->heat->high, $wanted->middle())));
+        return $this->besideStock || $this->kind->goesWithAir() ? Medium::inAir($air, $this->heat) : Medium::kept(max($this->heat->low, min($this->heat->high, $wanted->middle())));
     }
 
     /**
@@ -92,10 +95,13 @@ final class Zone
         }
         $least = min($this->trays, ...array_values($free));
         [$reason, $words] = match (true) {
+            $batch->isOnMother !== $this->besideStock => $batch->isOnMother
+                ? ['not_beside_stock', Fact::of('bench.not_beside_stock')]
+                : ['beside_stock', Fact::of('bench.beside_stock')],
             $this->onlyPots && !$batch->inPots => ['only_pots', Fact::of('bench.only_pots')],
             !$this->frostFree && $batch->mustNotFreeze => ['frost', Fact::of('bench.frost')],
-            !$this->mist->overlaps($batch->mist) => ['no_water', Fact::of('bench.no_water', gives: $this->mist, wants: $batch->mist)],
-            !$this->heat->overlaps($batch->heat) => [
+            !$this->besideStock && !$this->mist->overlaps($batch->mist) => ['no_water', Fact::of('bench.no_water', gives: $this->mist, wants: $batch->mist)],
+            !$this->besideStock && !$this->heat->overlaps($batch->heat) => [
                 'no_warmth',
                 Fact::of('bench.no_warmth', holds: Fact::warmth($this->heat), wants: Fact::warmth($batch->heat)),
             ],
@@ -104,6 +110,8 @@ final class Zone
                 'no_room',
                 Fact::of('bench.no_room', trays: $batch->trays - $least, from: $this->firstShort($free, $batch)),
             ],
+            // Each hangs on its own mother: nothing is shared but the ground.
+            $this->besideStock => [null, Fact::of('bench.suits')],
             default => $this->clash($batch, $neighbours),
         };
 
@@ -123,13 +131,13 @@ final class Zone
     /** Whether what lies here is under mist: what is weaned makes room for what is not. */
     public function isMisted(): bool
     {
-        return $this->mist->high >= self::MISTED;
+        return !$this->besideStock && $this->mist->high >= self::MISTED;
     }
 
     /** Whether what is weaned can stand here in its trays: without mist, and without frost. */
     public function takesWeaned(): bool
     {
-        return $this->frostFree && !$this->onlyPots && $this->mist->low <= 0.0;
+        return $this->frostFree && !$this->onlyPots && !$this->besideStock && $this->mist->low <= 0.0;
     }
 
     public function isClosedIn(Week $week): bool

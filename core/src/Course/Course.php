@@ -42,7 +42,7 @@ final class Course
                 ],
                 // What could be potted on a day without hands stands as it is until then.
                 $stage->kind->isRooting() => [$dates->stickOn, $this->isLastBeforePotting($i) ? $dates->potOn : min($weaning->begins(), $dates->potOn)],
-                $stage->kind === StageKind::Weaning => [
+                $stage->kind->isWeaning() => [
                     min($weaning->steps[$stage->number - 1]->on, $dates->potOn),
                     $this->isLastBeforePotting($i) ? $dates->potOn : min($weaning->steps[$stage->number - 1]->until(), $dates->potOn),
                 ],
@@ -65,6 +65,8 @@ final class Course
 
     private function isLastBeforePotting(int $i): bool
     {
-        return !in_array(($this->stages[$i + 1] ?? null)?->kind, [StageKind::Weaning, StageKind::Cells, StageKind::Rest], true);
+        $next = ($this->stages[$i + 1] ?? null)?->kind;
+
+        return $next === null || !($next->isWeaning() || $next === StageKind::Cells || $next === StageKind::Rest);
     }
 }

@@ -16,7 +16,9 @@ enum StageKind: string
     case Below = 'below';
     case Dry = 'dry';
     case Still = 'still';
+    case Mother = 'mother';
     case Weaning = 'weaning';
+    case CutLoose = 'cut_loose';
     case Cells = 'cells';
     case Rest = 'rest';
     case Growing = 'growing';
@@ -25,7 +27,13 @@ enum StageKind: string
     /** From sticking until the first step of weaning. */
     public function isRooting(): bool
     {
-        return in_array($this, [self::Mist, self::Cover, self::Below, self::Dry, self::Still], true);
+        return in_array($this, [self::Mist, self::Cover, self::Below, self::Dry, self::Still, self::Mother], true);
+    }
+
+    /** From the first step after it has roots until the last has had its days. */
+    public function isWeaning(): bool
+    {
+        return $this === self::Weaning || $this === self::CutLoose;
     }
 
     /** Before anything is stuck. */

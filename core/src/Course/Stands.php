@@ -7,6 +7,7 @@ namespace WetCradle\Core\Course;
 /** In what a batch stands in a stage. */
 enum Stands: string
 {
+    case Plant = 'plant';
     case Boxes = 'boxes';
     case Trays = 'trays';
     case Pots = 'pots';

@@ -57,6 +57,18 @@ enum Method: string
         return in_array($this, [self::Division, self::Offset, self::Runner, self::Sucker, self::TipLayer, self::AirLayer, self::ClumpSplit], true);
     }
 
+    /** Roots while it still hangs on its mother plant, and no other way. */
+    public function isLayer(): bool
+    {
+        return $this === self::TipLayer || $this === self::AirLayer;
+    }
+
+    /** Can root before it is cut from its mother plant. */
+    public function canRootOnMother(): bool
+    {
+        return $this->isLayer() || $this === self::Runner;
+    }
+
     /** Dies upside down: its ends must be kept apart from the knife to the tray. */
     public function hasEnds(): bool
     {

@@ -17,6 +17,8 @@ enum Pattern: string
     case Root = 'root';
     case Clump = 'clump';
     case Runner = 'runner';
+    case TipLayer = 'tip_layer';
+    case AirLayer = 'air_layer';
 
     public function words(): Fact
     {
@@ -40,6 +42,8 @@ enum Pattern: string
     {
         return match (true) {
             $method === Method::Runner => self::Runner,
+            $method === Method::TipLayer => self::TipLayer,
+            $method === Method::AirLayer => self::AirLayer,
             $method->isRootedAlready() => self::Clump,
             $material === Material::Leaf => self::Leaf,
             $material === Material::Root => self::Root,
@@ -84,6 +88,7 @@ enum Pattern: string
     private function differs(): array
     {
         $still = ['regime' => 'none', 'mist' => [0, 1]];
+        $onMother = ['regime' => 'mother', 'mist' => [0, 0]];
 
         return match ($this) {
             self::SoftTip => [],
@@ -139,11 +144,34 @@ enum Pattern: string
                 'potting' => ['growOnDays' => 65, 'winter' => 'outside'],
             ],
             self::Runner => [
-                'method' => 'runner', 'material' => 'runner', 'windows' => [['from' => 26, 'to' => 34, 'sign' => 'runners_rooted']],
+                'method' => 'runner', 'material' => 'runner', 'windows' => [['from' => 26, 'to' => 34, 'sign' => 'plantlets']],
+                'timeOfDay' => 'any',
                 'cut' => ['lengthCm' => [3, 10], 'nodesBelow' => 0, 'nodesAbove' => 1, 'leaves' => 'two_to_four', 'slanted' => 'neither', 'up' => 'crown_end'],
                 'hold' => ['shadedHours' => 8], 'mix' => ['parts' => 'part potting mix', 'kind' => 'with_compost'],
-                'water' => ['regime' => 'none', 'mist' => [0, 1]], 'rooting' => ['days' => [10, 18]],
-                'prior' => ['rate' => 0.93, 'phi' => 30], 'weaning' => [], 'potting' => ['growOnDays' => 45, 'winter' => 'outside'],
+                'water' => $onMother, 'warmth' => ['medium' => [12, 22]], 'light' => ['hours' => 14, 'cover' => 'none, beside its plant'],
+                'rooting' => ['days' => [18, 30]], 'prior' => ['rate' => 0.93, 'phi' => 30],
+                'weaning' => [['days' => 7, 'what' => 'cut loose, in its pot, in shade']], 'potting' => ['growOnDays' => 45, 'winter' => 'outside'],
+            ],
+            self::TipLayer => [
+                'method' => 'tip layer', 'material' => 'layer', 'windows' => [['from' => 25, 'to' => 36, 'sign' => 'tips_turn']],
+                'timeOfDay' => 'any',
+                'cut' => ['lengthCm' => [10, 20], 'nodesBelow' => 1, 'nodesAbove' => 0, 'leaves' => 'two_to_four', 'slanted' => 'neither'],
+                'hold' => ['shadedHours' => 8], 'mix' => ['parts' => 'part potting mix', 'kind' => 'with_compost'],
+                'hole' => ['depthCm' => 5], 'water' => $onMother, 'warmth' => ['medium' => [12, 22]],
+                'light' => ['hours' => 14, 'cover' => 'none, beside its plant'],
+                'rooting' => ['days' => [12, 24]], 'prior' => ['rate' => 0.9, 'phi' => 25],
+                'weaning' => [['days' => 7, 'what' => 'cut loose, in its pot, in shade']], 'potting' => ['growOnDays' => 65, 'winter' => 'outside'],
+            ],
+            self::AirLayer => [
+                'method' => 'air layer', 'material' => 'layer', 'windows' => [['from' => 16, 'to' => 27, 'sign' => 'growth_age']],
+                'timeOfDay' => 'any',
+                'cut' => ['lengthCm' => [20, 40], 'nodesBelow' => 1, 'nodesAbove' => 3, 'leaves' => 'all', 'wound' => true, 'slanted' => 'neither'],
+                'hold' => ['shadedHours' => 8], 'wash' => 'never', 'mix' => ['parts' => 'moss', 'kind' => 'inert'],
+                'hormone' => ['kind' => 'powder', 'ppm' => 3000, 'what' => 'IBA'],
+                'hole' => ['depthCm' => 0], 'water' => $onMother, 'warmth' => ['medium' => [12, 24]],
+                'light' => ['hours' => 14, 'cover' => 'dark wrap over the moss'],
+                'rooting' => ['days' => [75, 115]], 'prior' => ['rate' => 0.8, 'phi' => 12],
+                'weaning' => [], 'potting' => ['growOnDays' => 120, 'winter' => 'frost_free'],
             ],
         };
     }

@@ -14,6 +14,8 @@ enum Regime: string
     case Below = 'below';
     case Dry = 'dry';
     case None = 'none';
+    /** On its mother plant, which waters it: pinned down, or wrapped in moss. */
+    case Mother = 'mother';
 
     public function words(): Fact
     {

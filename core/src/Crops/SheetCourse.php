@@ -21,8 +21,7 @@ final class SheetCourse
     public static function of(WaySheet $sheet, HouseDefaults $house): Course
     {
         return Course::of([
-            self::held($sheet),
-            self::rooting($sheet, $house),
+            ...($sheet->isOnMother() ? [self::onMother($sheet, $house)] : [self::held($sheet), self::rooting($sheet, $house)]),
             ...self::weaning($sheet),
             ...self::resting($sheet, $house),
             ...self::potted($sheet),
@@ -69,6 +68,7 @@ final class SheetCourse
                 Regime::Below => StageKind::Below,
                 Regime::Dry => StageKind::Dry,
                 Regime::None => StageKind::Still,
+                Regime::Mother => StageKind::Mother,
             },
             $days,
             Fact::of('stage.ends.rooted'),
@@ -81,6 +81,32 @@ final class SheetCourse
                 $water->regime === Regime::Cover ? StageJob::every(1, Fact::of('stage.job.vent')) : null,
                 StageJob::every($house->whole(HouseDefault::CheckEvery), Fact::of('stage.job.lift', days: $first)),
             ])),
+        );
+    }
+
+    /** Rooting while it hangs on its mother: nothing is collected, and it takes ground beside the stock, not bench. */
+    private static function onMother(WaySheet $sheet, HouseDefaults $house): Stage
+    {
+        $days = $sheet->daysToRootHere();
+        $isWrapped = $sheet->method === Method::AirLayer;
+        $done = $isWrapped ? 'wrap' : ($sheet->method === Method::Runner ? 'pin_runner' : 'pin_tip');
+
+        return new Stage(
+            StageKind::Mother,
+            $days,
+            Fact::of('stage.ends.rooted'),
+            Stands::Plant,
+            Fact::of('stage.place.mother'),
+            what: $sheet->care->water->steps === [] ? null : implode('; ', $sheet->care->water->steps),
+            jobs: [
+                StageJob::first(Fact::of("stage.job.{$done}")),
+                StageJob::every(Rounds::everyOnMother($isWrapped, $house), Fact::of($isWrapped ? 'stage.job.look_moss' : 'stage.job.keep_moist')),
+                StageJob::every(
+                    $house->whole(HouseDefault::CheckEvery),
+                    Fact::of($isWrapped ? 'stage.job.look_through' : 'stage.job.tug', days: (int) round($house->number(HouseDefault::FirstCheckAfter) * $days->low)),
+                ),
+                StageJob::last(Fact::of($isWrapped ? 'stage.job.sever_below' : 'stage.job.cut_loose')),
+            ],
         );
     }
 
@@ -102,10 +128,10 @@ final class SheetCourse
         $stages = [];
         foreach ($sheet->care->weaning as $i => ['days' => $days, 'what' => $what]) {
             $stages[] = new Stage(
-                StageKind::Weaning,
+                $sheet->isOnMother() ? StageKind::CutLoose : StageKind::Weaning,
                 Range::of($days, $days),
                 Fact::of('stage.ends.days'),
-                Stands::Trays,
+                $sheet->isOnMother() ? Stands::Pots : Stands::Trays,
                 number: $i + 1,
                 what: $what,
                 jobs: $i === 0 ? [StageJob::first(Fact::of('stage.job.check_first'))] : [],

@@ -19,6 +19,8 @@ enum Sign: string
     case EndOfWinter = 'end_of_winter';
     case RunnersRooted = 'runners_rooted';
     case LeafFull = 'leaf_full';
+    case TipsTurn = 'tips_turn';
+    case Plantlets = 'plantlets';
 
     public function words(): Fact
     {

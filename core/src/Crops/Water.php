@@ -40,6 +40,18 @@ final class Water
         return $water;
     }
 
+    /** Whether its mother plant waters it: it is not cut from it before it has roots. */
+    public function isOnMother(): bool
+    {
+        return $this->regime === Regime::Mother;
+    }
+
+    /** The same on the mother plant: nothing mists it there. */
+    public function onMother(): self
+    {
+        return new self(Regime::Mother, Range::of(0, 0), $this->steps);
+    }
+
     /** @return array{regime: string, mist: array{int, int}, steps: list<string>} */
     public function toArray(): array
     {

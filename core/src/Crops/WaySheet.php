@@ -65,7 +65,7 @@ final class WaySheet
     /**
      * @param Fields $in the sheet as `toArray` gives it; `rooting` may be {halfAt, shape} or {days: [first tenth, ninth]} at the middle of the medium's range
      *
-     * @throws Refused for `windows`
+     * @throws Refused for `windows` or `water.regime`
      */
     public static function read(Fields $in): self
     {
@@ -100,7 +100,7 @@ final class WaySheet
                 $hole->has('apart') && $hole->flag('apart'),
             ),
             new Care(
-                Water::read($in->object('water')),
+                self::waterOf($in),
                 $warmth,
                 $light->number('hours', 0, 24),
                 $light->text('cover', 120),
@@ -121,6 +121,31 @@ final class WaySheet
         }
 
         return $sheet;
+    }
+
+    /**
+     * How it is watered while it roots. A layer roots on its mother, whatever its sheet says; nothing else does, but for a runner.
+     *
+     * @param Fields $in with `method` and `water`
+     *
+     * @throws Refused for `water.regime`
+     */
+    public static function waterOf(Fields $in): Water
+    {
+        $method = $in->choice('method', Method::class);
+        $written = $in->object('water');
+        $water = Water::read($written);
+        if ($water->isOnMother() && !$method->canRootOnMother()) {
+            throw $written->refuse('not_possible', 'regime', Fact::of('refused.way_sheet.not_on_mother', method: Fact::of("method.{$method->value}")));
+        }
+
+        return $method->isLayer() ? $water->onMother() : $water;
+    }
+
+    /** Whether it roots before it is cut: nothing is collected, and it lies on no bench until it is cut loose. */
+    public function isOnMother(): bool
+    {
+        return $this->care->water->isOnMother();
     }
 
     /**

@@ -23,6 +23,8 @@ enum HouseDefault: string
     case LookCool = 'look_cool';
     case LookAtPots = 'look_at_pots';
     case LookAtRest = 'look_at_rest';
+    case LookAtPinned = 'look_at_pinned';
+    case LookAtAirLayers = 'look_at_air_layers';
     case CoolBelow = 'cool_below';
     case AtRestBelow = 'at_rest_below';
 
@@ -161,6 +163,8 @@ enum HouseDefault: string
             self::LookCool => [$look, Unit::Days, 2, 1, 21],
             self::LookAtPots => [$look, Unit::Days, 3, 1, 21],
             self::LookAtRest => [$look, Unit::Days, 7, 1, 31],
+            self::LookAtPinned => [$look, Unit::Days, 3, 1, 21],
+            self::LookAtAirLayers => [$look, Unit::Days, 7, 1, 31],
             self::CoolBelow => [$look, Unit::Celsius, 10, -5, 25],
             self::AtRestBelow => [$look, Unit::Celsius, 6, -5, 20],
 

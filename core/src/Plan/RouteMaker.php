@@ -199,7 +199,7 @@ final class RouteMaker
         foreach ($parts as $part) {
             $stick += $part->stick;
             $weeks += $part->trays * (int) $part->dates->stickOn->diff($part->dates->potOn)->format('%a') / 7;
-            $hours += $this->norms->hoursToCollect($part->stick) + $this->norms->hoursToStick($part->stick, $way->sheet->method)
+            $hours += $this->norms->hoursToCollect($part->stick, $way->sheet->isOnMother()) + $this->norms->hoursToStick($part->stick, $way->sheet->method)
                 + $this->norms->hoursToWean($part->trays)
                 + $this->norms->hoursToPot((int) round($part->trays * $way->cells * $way->rate->mean()), $this->want->pot);
         }

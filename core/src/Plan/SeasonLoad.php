@@ -57,7 +57,7 @@ final class SeasonLoad
     private static function work(BatchLoad $batch, WorkNorms $norms): array
     {
         return [
-            'collect' => [$batch->tenant->from, $norms->hoursToCollect($batch->toStick)],
+            'collect' => [$batch->tenant->from, $norms->hoursToCollect($batch->toStick, $batch->tenant->isOnMother)],
             'stick' => [$batch->tenant->from, $norms->hoursToStick($batch->toStick, $batch->method)],
             'wean' => [$batch->weanWeek, $norms->hoursToWean($batch->tenant->trays)],
             'pot' => [$batch->potWeek, $norms->hoursToPot($batch->toPot, $batch->pot)],

@@ -84,9 +84,10 @@ final class WorkNorms
         );
     }
 
-    public function hoursToCollect(int $cuttings): float
+    /** @param bool $isOnMother whether it roots on its mother plant: nothing of it is collected */
+    public function hoursToCollect(int $cuttings, bool $isOnMother = false): float
     {
-        return (float) ($cuttings / $this->collectedAnHour);
+        return $isOnMother ? 0.0 : (float) ($cuttings / $this->collectedAnHour);
     }
 
     public function hoursToStick(int $cuttings, ?Method $method = null): float

@@ -29,6 +29,12 @@ final class Rounds
         });
     }
 
+    /** Days from one look to the next at what roots on its mother plant: wrapped in moss, or pinned down. */
+    public static function everyOnMother(bool $isWrapped, HouseDefaults $house): int
+    {
+        return $house->whole($isWrapped ? HouseDefault::LookAtAirLayers : HouseDefault::LookAtPinned);
+    }
+
     /** @param ?\DateTimeImmutable $last looked at; null for never */
     public static function isDue(?\DateTimeImmutable $last, int $every, \DateTimeImmutable $today): bool
     {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Core\Stock;
 
 use WetCradle\Core\Crops\Material;
+use WetCradle\Core\Crops\Method;
 use WetCradle\Core\Crops\Slanted;
 use WetCradle\Core\Crops\Wash;
 use WetCradle\Core\Crops\WaySheet;
@@ -66,9 +67,12 @@ final class TakeSheet
         ];
     }
 
-    /** Boxes for leafy material, bundles for dormant wood. */
+    /** Boxes for leafy material, bundles for dormant wood, and for what stays on its plant what holds it there. */
     public static function carry(WaySheet $way, int $asked, HouseDefaults $house): Fact
     {
+        if ($way->isOnMother()) {
+            return Fact::of($way->method === Method::AirLayer ? 'take.wraps' : 'take.pins', many: $asked);
+        }
         if ($way->material === Material::Hardwood) {
             $each = $house->whole(HouseDefault::CuttingsInABundle);
 
@@ -83,6 +87,8 @@ final class TakeSheet
     public static function tools(WaySheet $way): array
     {
         $tools = match (true) {
+            $way->method === Method::AirLayer => ['razor_sharp_knife', 'moss_and_wrap'],
+            $way->isOnMother() => ['pins_and_pots', 'secateurs'],
             $way->method->isRootedAlready() => ['spade', 'two_forks', 'knife'],
             $way->material === Material::Root => ['spade', 'knife'],
             in_array($way->material, [Material::Hardwood, Material::SemiRipe], true) => ['secateurs', 'knife'],

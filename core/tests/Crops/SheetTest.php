@@ -29,7 +29,8 @@ final class SheetTest extends TestCase
             [Method::Runner, Material::Runner, Pattern::Runner], [Method::LeafSection, Material::Leaf, Pattern::Leaf],
             [Method::Root, Material::Root, Pattern::Root], [Method::Hardwood, Material::Hardwood, Pattern::Hardwood],
             [Method::Nodal, Material::SemiRipe, Pattern::SemiRipe], [Method::Tip, Material::Softwood, Pattern::SoftTip],
-            [Method::Heel, Material::Greenwood, Pattern::SoftTip], [Method::Division, Material::Division, Pattern::Clump],
+            [Method::Runner, Material::Runner, Pattern::Runner], [Method::TipLayer, Material::Layer, Pattern::TipLayer],
+            [Method::AirLayer, Material::Layer, Pattern::AirLayer], [Method::Heel, Material::Greenwood, Pattern::SoftTip], [Method::Division, Material::Division, Pattern::Clump],
         ] as [$method, $material, $pattern]) {
             self::assertSame($pattern, Pattern::nearest($method, $material), "{$method->value} of {$material->value}");
         }
@@ -61,7 +62,7 @@ final class SheetTest extends TestCase
     public function testPatternsSayTheDaysTheyWereWrittenWith(): void
     {
         $days = array_map(static fn (Pattern $p) => WaySheet::of($p->sheet(1))->daysToRoot()->pair(), Pattern::cases());
-        self::assertEquals([[14, 24], [28, 45], [60, 95], [14, 24], [30, 48], [38, 62], [18, 30], [10, 18]], $days);
+        self::assertEquals([[14, 24], [28, 45], [60, 95], [14, 24], [30, 48], [38, 62], [18, 30], [18, 30], [12, 24], [75, 115]], $days);
     }
 
     public function testDaysAndThermalDaysSayTheSame(): void

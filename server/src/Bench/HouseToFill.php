@@ -45,7 +45,7 @@ final class HouseToFill
     {
         $zones = array_map(
             static fn (Zone $zone) => ['id' => (int) $zone->id, 'zone' => $zone->core()],
-            $this->em->getRepository(Zone::class)->findBy([], ['id' => 'ASC']),
+            $this->em->getRepository(Zone::class)->findBy(['besideStock' => false], ['id' => 'ASC']),
         );
         if ($zones === []) {
             throw Refused::because('no_zones', 'zones', 'There is no bench yet. Add a zone first.');
@@ -116,8 +116,8 @@ final class HouseToFill
             $batch->days->weanOn,
             $batch->days->heldDays,
             $batch->isStuck(),
-            $batch->locked,
-            $batch->locked || !$batch->goesOnOnlyWeaned(),
+            $batch->locked || $sheet->isOnMother(),
+            $batch->locked || $sheet->isOnMother() || !$batch->goesOnOnlyWeaned(),
             $batch->positions() === $batch->amount->trays,
             $batch->wanted?->priority,
             array_map(static fn (Wanted $wanted) => $wanted->ready(), $batch->orders()),

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Server\Bench;
 
 use Doctrine\ORM\EntityManagerInterface;
-use WetCradle\Core\Bench\Tenant;
+use WetCradle\Core\Bench\Berths;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
@@ -104,14 +104,7 @@ final class Moving
                 continue;
             }
             $to = $from->until($when->lastBenchWeek()) < 0 ? $from : $when->lastBenchWeek();
-            $whole = Tenant::of(
-                $batch->code,
-                $batch->positions(),
-                Week::containing($batch->begins()),
-                $to,
-                $batch->sheet->core()->care->warmth->medium,
-                $batch->sheet->core()->care->water->mist,
-            );
+            $whole = Berths::lying($batch->code, $batch->sheet->core(), Week::containing($batch->begins()), $to, $batch->positions());
             $tenant = $batch->isStuck()
                 ? $whole->movedOn($this->today->day(), $batch->days->weanOn, $from, $to, $this->house->defaults())
                 : $whole->during($from, $to);

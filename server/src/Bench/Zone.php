@@ -39,6 +39,9 @@ class Zone
     /** Whether nothing is rooted or weaned there. */
     #[ORM\Column]
     public bool $onlyPots = false;
+    /** Whether it is ground beside the stock plants, where what roots on its mother is pinned or hangs. */
+    #[ORM\Column]
+    public bool $besideStock = false;
 
     /** @var Collection<int, ZoneClosed> */
     #[ORM\OneToMany(targetEntity: ZoneClosed::class, mappedBy: 'zone', cascade: ['persist'], orphanRemoval: true, fetch: 'EAGER')]
@@ -91,6 +94,7 @@ class Zone
             $this->closedWeeks(),
             $this->onlyPots,
             $this->frostFree,
+            $this->besideStock,
         );
     }
 }

@@ -58,6 +58,10 @@ final class ZoneAsked
         $zone->height = $in->has('height') ? $in->number('height', 0, 5) : ($zone->stands === Stands::Bench ? $zone->height : 0.0);
         $zone->frostFree = $in->has('frostFree') ? $in->flag('frostFree') : ($isNew ? $zone->kind !== ZoneKind::Frame : $zone->frostFree);
         $zone->onlyPots = $in->has('onlyPots') ? $in->flag('onlyPots') : $zone->onlyPots;
+        $zone->besideStock = $in->has('besideStock') ? $in->flag('besideStock') : $zone->besideStock;
+        if ($zone->besideStock && $zone->onlyPots) {
+            throw Refused::because('not_possible', 'besideStock', 'Ground beside the stock plants is for what roots on its mother, not for pots.');
+        }
         $standard = $this->kinds->standard();
         $most = TrayKinds::placesIn($zone, $standard);
         if ($most === 0) {

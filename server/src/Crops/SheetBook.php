@@ -72,7 +72,7 @@ final class SheetBook
     {
         return $this->needs[$id] ??= [
             Warmth::read(Fields::of($this->keptAs($id)['warmth'] ?? null)),
-            Water::read(Fields::of($this->keptAs($id)['water'] ?? null)),
+            WaySheet::waterOf(Fields::of($this->keptAs($id))),
         ];
     }
 

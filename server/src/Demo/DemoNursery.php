@@ -164,6 +164,7 @@ final class DemoNursery
                     'mist_high' => $row['mistHigh'], 'x' => $row['x'], 'y' => $row['y'], 'length' => $row['length'],
                     'width' => $row['width'], 'stands' => $row['stands'], 'light' => $row['light'], 'height' => $row['height'],
                     'frost_free' => $row['frostFree'], 'only_pots' => $row['onlyPots'],
+                    'beside_stock' => $row['besideStock'],
                 ],
             );
             $zones[] = $row + ['id' => (int) $this->db->lastInsertId()];

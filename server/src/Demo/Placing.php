@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Demo;
 
+use WetCradle\Core\Bench\Berths;
 use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Bench\Timetable;
 use WetCradle\Core\Bench\Zone;
@@ -38,6 +39,7 @@ final class Placing
                 Range::of((float) $zone['heatLow'], (float) $zone['heatHigh']),
                 Range::of((float) $zone['mistLow'], (float) $zone['mistHigh']),
                 ZoneKind::from((string) $zone['kind']),
+                besideStock: (bool) $zone['besideStock'],
             );
         }
     }
@@ -81,14 +83,7 @@ final class Placing
     {
         $dates = $this->timetable->dates($plan->crop->sheet, $zone, $plan->stickOn);
 
-        return Tenant::of(
-            '?',
-            $plan->trays,
-            Week::containing($plan->stickOn),
-            $dates->lastBenchWeek()->plus(self::OVERSTAY),
-            $plan->crop->sheet->care->warmth->medium,
-            $plan->crop->sheet->care->water->mist,
-        );
+        return Berths::lying('?', $plan->crop->sheet, Week::containing($plan->stickOn), $dates->lastBenchWeek()->plus(self::OVERSTAY), $plan->trays);
     }
 
     private function zoneFor(DemoPlan $plan): ?int

@@ -109,7 +109,8 @@ final class DaySheets
             if (($on <=> $day) === 0) {
                 $byJob['stick'][$batch->code] = $batch;
             }
-            if ($on->modify(sprintf('-%d days', $batch->sheet->core()->taking->hold->sealDays))->format('Y-m-d') === $day->format('Y-m-d')) {
+            $sheet = $batch->sheet->core();
+            if (!$sheet->isOnMother() && $on->modify(sprintf('-%d days', $sheet->taking->hold->sealDays))->format('Y-m-d') === $day->format('Y-m-d')) {
                 $byJob['collect'][$batch->code] = $batch;
             }
         }

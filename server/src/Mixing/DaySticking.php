@@ -101,6 +101,10 @@ final class DaySticking
     private function toStick(Batch $batch, ?Collection $collection, ?array $cut, \DateTimeImmutable $day): ToStick
     {
         $way = $batch->sheet->core();
+        $minutes = max(1, (int) ceil(60 * $this->house->nursery()->norms()->hoursToStick($batch->amount->planned, $batch->method)));
+        if ($way->isOnMother()) {
+            return ToStick::of($batch->code, 0, null, $minutes, $way->setting->mix, (string) $way->taking->hormone->words());
+        }
         $hold = $way->taking->hold;
         $since = $collection->startedAt ?? $day->setTime(0, $cut['from'] ?? CollectOrder::begins($this->defaults()));
         $clock = HoldClock::of($hold, $collection !== null ? $collection->how : $hold->ways()[0], $since, $this->defaults());
@@ -110,9 +114,8 @@ final class DaySticking
         [$ready, $due] = $clock->seals
             ? [$collection === null ? 0 : max(0, min($due, $endOfDay)), null]
             : [$collection === null ? $cut['to'] ?? 0 : 0, $due < $endOfDay ? max(0, $due) : null];
-        $minutes = (int) ceil(60 * $this->house->nursery()->norms()->hoursToStick($batch->amount->planned, $batch->method));
 
-        return ToStick::of($batch->code, $ready, $due, max(1, $minutes), $way->setting->mix, (string) $way->taking->hormone->words());
+        return ToStick::of($batch->code, $ready, $due, $minutes, $way->setting->mix, (string) $way->taking->hormone->words());
     }
 
     /**

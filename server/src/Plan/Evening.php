@@ -128,7 +128,7 @@ final class Evening
                     $this->house->timetable()->in($this->zone((int) $batch->zone->id), $batch->sheet->core()),
                     $batch->heldFor($this->house->timetable()),
                     $batch->wanted?->ready(),
-                    $norms->hoursToCollect($load->toStick) + $norms->hoursToStick($load->toStick, $load->method),
+                    $norms->hoursToCollect($load->toStick, $load->tenant->isOnMother) + $norms->hoursToStick($load->toStick, $load->method),
                     $norms->hoursToPot($load->toPot, $load->pot),
                 );
             }

@@ -61,6 +61,9 @@ final class TakeController
             if ($this->sheets->collectionOf($batch) !== null) {
                 throw Refused::because('collected', 'how', sprintf('Material for %s was collected already.', $batch->code));
             }
+            if ($batch->sheet->core()->isOnMother()) {
+                throw Refused::because('not_possible', 'how', sprintf('Nothing of %s is cut: it roots on its plant.', $batch->code));
+            }
             $how = $in->choice('how', HoldWay::class);
             $batch->sheet->core()->taking->hold->mustAllow($how);
             $at = $in->has('at') ? $this->moment($in) : $this->today->now();

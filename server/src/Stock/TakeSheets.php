@@ -77,6 +77,8 @@ final class TakeSheets
         $perShoot = $block->perShoot($way);
         $collection = $this->collectionOf($batch);
         [$spread, $problem] = $this->spread($batch);
+        // What roots on its mother is not cut, and no clock runs.
+        $holds = $way->isOnMother() ? [] : $way->taking->hold->ways();
 
         return [
             'batch' => $batch->code,
@@ -100,7 +102,7 @@ final class TakeSheets
             'sign' => $way->taking->windows[0]->sign->words(),
             'carry' => TakeSheet::carry($way, $batch->amount->planned, $this->house->defaults()),
             'apart' => TakeSheet::keepApart($way, $this->rights->isProtected($batch->crop), $block->minParents > 1),
-            'holds' => array_column($way->taking->hold->ways(), 'value'),
+            'holds' => array_column($holds, 'value'),
             'stickBy' => array_map(function (HoldWay $how) use ($way, $batch): array {
                 $clock = HoldClock::of(
                     $way->taking->hold,
@@ -110,7 +112,7 @@ final class TakeSheets
                 );
 
                 return ['how' => $how->value, 'words' => $clock->words($clock->start)];
-            }, $way->taking->hold->ways()),
+            }, $holds),
             'collection' => $collection?->toArray($this->today->now(), $this->house->defaults()),
             'safety' => $way->safety,
         ];
