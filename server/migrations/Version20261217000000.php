@@ -7,16 +7,27 @@ namespace WetCradle\Server\Migrations;
 use Doctrine\DBAL\Schema\Schema;
 use Doctrine\Migrations\AbstractMigration;
 
-/** Ground beside the stock plants, where what roots on its mother is pinned or hangs. */
+/** Ground beside the stock plants, where what roots on its mother is pinned or hangs; and what cuttings are dipped in apart from what cleans tools. */
 final class Version20261217000000 extends AbstractMigration
 {
     public function up(Schema $schema): void
     {
         $this->addSql('ALTER TABLE zone ADD COLUMN beside_stock INTEGER NOT NULL DEFAULT 0 CHECK (beside_stock IN (0, 1))');
+        $this->addSql('ALTER TABLE sanitiser ADD COLUMN rinse INTEGER NOT NULL DEFAULT 1 CHECK (rinse IN (0, 1))');
+        // What was for both is kept twice, so that each has a strength and a time of its own.
+        $this->addSql("INSERT INTO sanitiser (name, ppm, parts, reading, minutes, never_meets, for_material)
+            SELECT substr(name, 1, 40) || ' for cuttings', ppm, parts, reading, minutes, never_meets, 1 FROM sanitiser s WHERE for_material = 1
+            AND NOT EXISTS (SELECT 1 FROM sanitiser o WHERE o.name = substr(s.name, 1, 40) || ' for cuttings')");
+        $this->addSql("UPDATE sanitiser SET for_material = 0 WHERE for_material = 1 AND name NOT LIKE '% for cuttings'");
     }
 
     public function down(Schema $schema): void
     {
         $this->throwIrreversibleMigrationException('A copy from before it is put back instead.');
+    }
+
+    public function isTransactional(): bool
+    {
+        return false;
     }
 }

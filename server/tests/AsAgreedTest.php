@@ -256,7 +256,7 @@ final class AsAgreedTest extends House
     private function stickAndLookAfter(): void
     {
         $codes = fn (string $state): array => array_column(
-            array_filter($this->ask('GET', '/api/batches')['batches'], static fn (array $b) => $b['state'] === $state && $b['against'] === []),
+            array_filter($this->ask('GET', '/api/batches')['batches'], static fn (array $b) => $b['state'] === $state && $b['against'] === [] && $b['planned'] > 60),
             'code',
         );
         $planned = $codes('planned')[0];

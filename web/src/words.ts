@@ -224,3 +224,6 @@ export function unitOf(kind: string | undefined, settings: Nursery | null | unde
       : { ...same, word: ', l' }
   return same
 }
+
+/** What it stands in: so many trays; of what is called otherwise, so many of those. */
+export const sayTrays = (many: number, kind: string) => (/tray/i.test(kind) ? plural(many, 'tray') : `${many} × ${kind}`)

@@ -27,7 +27,10 @@ final class Offer
     }
 
     /** The reasons by how near they are to a yes: a week or a tray away, other neighbours, another zone altogether. */
-    private const NEARNESS = ['no_room' => 1, 'closed' => 1, 'sharing' => 2, 'no_warmth' => 3, 'no_water' => 3, 'frost' => 4, 'only_pots' => 5, 'not_beside_stock' => 6, 'beside_stock' => 6];
+    private const NEARNESS = [
+        'no_room' => 1, 'closed' => 1, 'sharing' => 2, 'no_warmth' => 3, 'no_water' => 3, 'frost' => 4, 'only_pots' => 5, 'not_beside_stock' => 6,
+        'beside_stock' => 6,
+    ];
 
     /**
      * Of several zones' answers to one batch, the order in which they are offered: those that can take it first, of these

@@ -66,7 +66,9 @@ final class Zone
      */
     public function medium(Range $wanted, SiteAir $air): Medium
     {
-        return $this->besideStock || $this->kind->goesWithAir() ? Medium::inAir($air, $this->heat) : Medium::kept(max($this->heat->low, min($this->heat->high, $wanted->middle())));
+        return $this->besideStock || $this->kind->goesWithAir()
+            ? Medium::inAir($air, $this->heat)
+            : Medium::kept(max($this->heat->low, min($this->heat->high, $wanted->middle())));
     }
 
     /**
@@ -169,7 +171,7 @@ final class Zone
 
     /**
      * The one setting of warmth and water that suits everybody here: the coolest and driest that all accept.
-     * Null where nobody lies; `suits` is false where they want what cannot be had together.
+     * Null where nobody lies, and where each is watered by its own mother; `suits` is false where they want what cannot be had together.
      *
      * @param list<Tenant> $tenants
      *
@@ -177,7 +179,7 @@ final class Zone
      */
     public function setting(array $tenants): ?array
     {
-        if ($tenants === []) {
+        if ($tenants === [] || $this->besideStock) {
             return null;
         }
         $span = $this->span($tenants);
@@ -195,7 +197,7 @@ final class Zone
     public function settings(array $weeks, HouseDefaults $house): array
     {
         return Settings::steady(
-            array_map(fn (array $tenants) => $tenants === [] ? null : $this->span($tenants), $weeks),
+            array_map(fn (array $tenants) => $tenants === [] || $this->besideStock ? null : $this->span($tenants), $weeks),
             $house->number(HouseDefault::SetPointKept),
         );
     }

@@ -28,6 +28,17 @@ final class SheetCourse
         ]);
     }
 
+    /** What is done on the day on which its rooting begins. */
+    public static function howStuck(WaySheet $sheet): Fact
+    {
+        return match (true) {
+            !$sheet->isOnMother() => Fact::of('stage.job.stick'),
+            $sheet->method === Method::AirLayer => Fact::of('stage.job.wrap'),
+            $sheet->method === Method::Runner => Fact::of('stage.job.pin_runner'),
+            default => Fact::of('stage.job.pin_tip'),
+        };
+    }
+
     private static function held(WaySheet $sheet): Stage
     {
         $hold = $sheet->taking->hold;
@@ -76,7 +87,7 @@ final class SheetCourse
             self::warm($sheet),
             what: $water->steps === [] ? null : implode('; ', $water->steps),
             jobs: array_values(array_filter([
-                StageJob::first(Fact::of('stage.job.stick')),
+                StageJob::first(self::howStuck($sheet)),
                 StageJob::every($every, Fact::of('stage.job.look')),
                 $water->regime === Regime::Cover ? StageJob::every(1, Fact::of('stage.job.vent')) : null,
                 StageJob::every($house->whole(HouseDefault::CheckEvery), Fact::of('stage.job.lift', days: $first)),
@@ -88,8 +99,8 @@ final class SheetCourse
     private static function onMother(WaySheet $sheet, HouseDefaults $house): Stage
     {
         $days = $sheet->daysToRootHere();
+        $first = (int) round($house->number(HouseDefault::FirstCheckAfter) * $days->low);
         $isWrapped = $sheet->method === Method::AirLayer;
-        $done = $isWrapped ? 'wrap' : ($sheet->method === Method::Runner ? 'pin_runner' : 'pin_tip');
 
         return new Stage(
             StageKind::Mother,
@@ -99,13 +110,13 @@ final class SheetCourse
             Fact::of('stage.place.mother'),
             what: $sheet->care->water->steps === [] ? null : implode('; ', $sheet->care->water->steps),
             jobs: [
-                StageJob::first(Fact::of("stage.job.{$done}")),
-                StageJob::every(Rounds::everyOnMother($isWrapped, $house), Fact::of($isWrapped ? 'stage.job.look_moss' : 'stage.job.keep_moist')),
+                StageJob::first(self::howStuck($sheet)),
+                StageJob::every(Rounds::everyOnMother($isWrapped, $house), $isWrapped ? Fact::of('stage.job.look_moss') : Fact::of('stage.job.keep_moist')),
                 StageJob::every(
                     $house->whole(HouseDefault::CheckEvery),
-                    Fact::of($isWrapped ? 'stage.job.look_through' : 'stage.job.tug', days: (int) round($house->number(HouseDefault::FirstCheckAfter) * $days->low)),
+                    $isWrapped ? Fact::of('stage.job.look_through', days: $first) : Fact::of('stage.job.tug', days: $first),
                 ),
-                StageJob::last(Fact::of($isWrapped ? 'stage.job.sever_below' : 'stage.job.cut_loose')),
+                StageJob::last($isWrapped ? Fact::of('stage.job.sever_below') : Fact::of('stage.job.cut_loose')),
             ],
         );
     }

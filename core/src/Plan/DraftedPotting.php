@@ -50,7 +50,10 @@ final class DraftedPotting
                 [$berth, $dates, $held] = [$later, $later->dates, $days];
             }
             $this->hands->take($dates->potOn, $hours);
-            $this->hands->take($dates->stickOn, $this->norms->hoursToCollect($stick, $way->sheet->isOnMother()) + $this->norms->hoursToStick($stick, $way->sheet->method));
+            $this->hands->take(
+                $dates->stickOn,
+                $this->norms->hoursToCollect($stick, $way->sheet->isOnMother()) + $this->norms->hoursToStick($stick, $way->sheet->method),
+            );
             $this->hands->take($dates->weanOn, $this->norms->hoursToWean($trays));
         }
         $this->berths->take($berth);

@@ -16,6 +16,7 @@ use WetCradle\Core\Calendar\Climate;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Crops\Method;
 use WetCradle\Core\Crops\Pattern;
+use WetCradle\Core\Crops\Wash;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Range;
@@ -136,6 +137,26 @@ final class OnMotherTest extends TestCase
                 self::assertFalse($method->canRootOnMother(), $method->value);
             }
         }
+    }
+
+    public function testWhatHasRootsIsDippedOnlyWhereItsSheetAsksForIt(): void
+    {
+        foreach ([
+            [Wash::Allowed, Method::Tip, true, true], [Wash::Allowed, Method::Tip, false, false], [Wash::Allowed, Method::Division, true, false],
+            [Wash::Allowed, Method::Runner, true, false], [Wash::Always, Method::Division, false, true], [Wash::Always, Method::Tip, false, true],
+            [Wash::Never, Method::Tip, true, false], [Wash::Never, Method::Division, true, false],
+        ] as [$wash, $method, $houseDips, $isDipped]) {
+            self::assertSame($isDipped, $wash->isDipped($method, $houseDips), "{$wash->value} {$method->value}");
+        }
+    }
+
+    public function testItsGroundHasNothingToSet(): void
+    {
+        $week = Week::of('2027-W26');
+        $tenant = Tenant::of('A', 4, $week, $week->plus(4), Range::of(0, 20), Range::of(0, 0))->onMother();
+        self::assertNull(self::ground()->setting([$tenant]));
+        self::assertSame([null, null], self::ground()->settings([[$tenant], []], HouseDefaults::usual()));
+        self::assertNotNull(self::bench()->setting([$tenant]));
     }
 
     public function testNothingIsCollectedAndItIsLookedAtByItsHabit(): void

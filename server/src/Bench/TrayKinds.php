@@ -6,6 +6,7 @@ namespace WetCradle\Server\Bench;
 
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Bench\TrayFit;
+use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Plan\TrayKind;
 
@@ -31,6 +32,16 @@ final class TrayKinds
     {
         return self::first($this->all())
             ?? throw Refused::because('no_trays', 'trays', 'No kind of tray is entered yet: bench is counted in the places of the first.');
+    }
+
+    /**
+     * What a new sheet is set in before anybody says otherwise: the first kind; of what roots on its mother, each in one of its own.
+     *
+     * @throws Refused where no tray is entered
+     */
+    public function toStartFrom(WaySheet $sheet): TrayKind
+    {
+        return $sheet->isOnMother() ? $this->all()[0] ?? $this->standard() : $this->standard();
     }
 
     /** @param list<TrayKind> $kinds */

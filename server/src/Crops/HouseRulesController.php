@@ -12,16 +12,16 @@ use WetCradle\Core\Crops\Pattern;
 use WetCradle\Core\Crops\School;
 use WetCradle\Core\Crops\SchoolEffect;
 use WetCradle\Core\Crops\WaySheet;
+use WetCradle\Server\Bench\TrayKinds;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Nursery\House;
-use WetCradle\Server\Plan\TrayKind;
 
 /** The house's answers where growers disagree, each with what it changes. */
 final class HouseRulesController
 {
-    public function __construct(private readonly EntityManagerInterface $em, private readonly House $house)
+    public function __construct(private readonly EntityManagerInterface $em, private readonly TrayKinds $kinds, private readonly House $house)
     {
     }
 
@@ -53,8 +53,7 @@ final class HouseRulesController
     {
         $nursery = $this->house->nursery();
         $rules = $nursery->rules();
-        $tray = $this->em->getRepository(TrayKind::class)->findOneBy([], ['cells' => 'ASC', 'id' => 'ASC'])
-            ?? throw new \LogicException('There is always a kind of tray.');
+        $tray = $this->kinds->standard();
         $example = static fn (School $school) => WaySheet::of((match ($school) {
             School::DivisionTime => Pattern::Clump,
             School::Runners => Pattern::Runner,

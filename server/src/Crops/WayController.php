@@ -12,14 +12,15 @@ use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Crops\Pattern;
 use WetCradle\Core\Crops\WaysCompared;
+use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Refused;
+use WetCradle\Server\Bench\TrayKinds;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Removals;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Http\SentOnce;
 use WetCradle\Server\Nursery\House;
-use WetCradle\Server\Plan\TrayKind;
 
 /** The ways of a crop: patterns to start from, sheets kept by version, signs seen on the plant. */
 final class WayController
@@ -29,6 +30,7 @@ final class WayController
         private readonly CropViews $views,
         private readonly Sheets $sheets,
         private readonly Windows $windows,
+        private readonly TrayKinds $kinds,
         private readonly Writing $writing,
         private readonly Removals $removals,
         private readonly House $house,
@@ -41,11 +43,11 @@ final class WayController
     public function patterns(): Answer
     {
         $rules = $this->house->nursery()->rules();
-        $tray = $this->em->getRepository(TrayKind::class)->findOneBy([], ['cells' => 'ASC', 'id' => 'ASC'])
-            ?? throw new \LogicException('There is always a kind of tray.');
+        $standard = (int) $this->kinds->standard()->id;
+        $sheet = fn (Pattern $p) => $p->sheet((int) $this->kinds->toStartFrom(WaySheet::of($p->sheet($standard)))->id);
 
         return new Answer(['patterns' => array_map(
-            static fn (Pattern $p) => ['pattern' => $p->value, 'words' => $p->words(), 'sheet' => $rules->shape($p->sheet((int) $tray->id))],
+            static fn (Pattern $p) => ['pattern' => $p->value, 'words' => $p->words(), 'sheet' => $rules->shape($sheet($p))],
             Pattern::cases(),
         )]);
     }

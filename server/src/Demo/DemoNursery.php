@@ -63,9 +63,12 @@ final class DemoNursery
             }
         };
         $play($this->plans($grown, [2, 1, 0], $chance, $hemisphere), $placing, $life);
-        // What is new since this season has a luck of its own: the other crops do as they always did.
-        $luck = new Chance((int) $nursery['seed'] + 1);
-        $play($this->plans(array_diff_key($crops, $grown), [0], $luck, $hemisphere), $placing->byLuck($luck), $life->byLuck($luck));
+        // What is new since this season has a luck of its own, crop by crop: the others do as they always did.
+        $seed = (int) $nursery['seed'];
+        foreach (array_diff_key($crops, $grown) as $slug => $crop) {
+            $luck = new Chance(++$seed);
+            $play($this->plans([$slug => $crop], [0], $luck, $hemisphere), $placing->byLuck($luck), $life->byLuck($luck));
+        }
         $life->write();
         $stock->record($blocks, $crops);
         (new DemoFailure($this->db, $today, $timetable))->happen();
@@ -112,6 +115,8 @@ final class DemoNursery
     /** @return array<string, DemoCrop> by slug */
     private function crops(Timetable $timetable): array
     {
+        $this->db->executeStatement("INSERT INTO tray_kind (name, cells, cell_ml, length_cm, width_cm, positions)
+            SELECT 'pot beside its plant', 1, 500, 10, 10, 100 / (length_cm * width_cm) FROM tray_kind ORDER BY id LIMIT 1");
         $trays = $this->db->fetchAllAssociativeIndexed('SELECT name, id, cells FROM tray_kind');
         $sheets = Readable::yaml('sheets.yaml');
         $crops = [];

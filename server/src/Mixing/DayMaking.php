@@ -99,32 +99,54 @@ final class DayMaking
     }
 
     /**
-     * For blades and trays; and for the cuttings, where the house dips them and their sheet lets it.
+     * For blades, trays and benches; where the shelf holds nothing for them, nothing.
+     *
+     * @return ?array<string, mixed>
+     */
+    public function sanitiser(): ?array
+    {
+        $sanitiser = $this->cleaning(false);
+
+        return $sanitiser === null ? null : $this->bucketOf($sanitiser);
+    }
+
+    /**
+     * What cuttings are dipped in: of its own strength and time, and for those that are dipped by their sheet and the house's rule.
      *
      * @param array<string, Batch> $batches
      *
      * @return ?array<string, mixed>
      */
-    public function sanitiser(array $batches): ?array
+    public function leafDip(array $batches): ?array
     {
-        $rule = $this->house->nursery()->rules()->of(School::Dip);
-        $sanitiser = $this->em->getRepository(Disinfectant::class)->findOneBy(
-            $rule === 'none' ? [] : ['forMaterial' => true],
-            ['id' => 'ASC'],
-        ) ?? $this->em->getRepository(Disinfectant::class)->findOneBy([], ['id' => 'ASC']);
-        if ($sanitiser === null) {
+        $houseDips = $this->house->nursery()->rules()->of(School::Dip) !== 'none';
+        $sanitiser = $this->cleaning(true);
+        $dipped = array_filter($batches, static fn (Batch $b) => $b->sheet->core()->taking->wash->isDipped($b->method, $houseDips));
+        if ($sanitiser === null || $dipped === []) {
             return null;
         }
-        $dipped = $rule === 'none' || !$sanitiser->forMaterial
-            ? []
-            : array_filter($batches, static fn (Batch $b) => $b->sheet->core()->taking->wash === Wash::Allowed);
+
+        return $this->bucketOf($sanitiser) + [
+            'rinse' => $sanitiser->rinse,
+            'dipped' => array_keys($dipped),
+            'never' => array_keys(array_filter($batches, static fn (Batch $b) => $b->sheet->core()->taking->wash === Wash::Never)),
+        ];
+    }
+
+    private function cleaning(bool $forMaterial): ?Disinfectant
+    {
+        return $this->em->getRepository(Disinfectant::class)->findOneBy(['forMaterial' => $forMaterial], ['id' => 'ASC']);
+    }
+
+    /** @return array<string, mixed> */
+    private function bucketOf(Disinfectant $sanitiser): array
+    {
+        $bucket = $this->house->defaults()->number(HouseDefault::Bucket);
 
         return [
             'step' => 'clean:'.$sanitiser->name, 'name' => $sanitiser->name, 'words' => $sanitiser->core()->words(),
-            'litres' => $this->house->defaults()->number(HouseDefault::Bucket), 'minutes' => $sanitiser->minutes, 'neverMeets' => $sanitiser->neverMeets,
-            'dipped' => array_keys($dipped),
-            'never' => array_keys(array_filter($batches, static fn (Batch $b) => $b->sheet->core()->taking->wash === Wash::Never)),
-        ] + $sanitiser->core()->make(Volume::litres($this->house->defaults()->number(HouseDefault::Bucket)))->toArray();
+            'litres' => $bucket, 'minutes' => $sanitiser->minutes, 'neverMeets' => $sanitiser->neverMeets,
+        ] + $sanitiser->core()->make(Volume::litres($bucket))->toArray();
     }
 
     private function dipDepth(WaySheet $way): float

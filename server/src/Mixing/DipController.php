@@ -234,6 +234,7 @@ final class DipController
         $sanitiser->minutes = $in->count('minutes', 0, 1440);
         $sanitiser->neverMeets = $in->text('neverMeets', 200);
         $sanitiser->forMaterial = $in->flag('forMaterial');
+        $sanitiser->rinse = $in->has('rinse') ? $in->flag('rinse') : $sanitiser->rinse;
         if ($in->has('version')) {
             $in->count('version', 1);
         }

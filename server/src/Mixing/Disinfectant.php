@@ -28,8 +28,10 @@ class Disinfectant
         /** That things lie in it. */
         #[ORM\Column] public int $minutes,
         #[ORM\Column] public string $neverMeets,
-        /** Whether cuttings may be dipped in it. */
+        /** Whether it is for cuttings, as it is made up here; else for tools, trays and benches. */
         #[ORM\Column] public bool $forMaterial,
+        /** Whether cuttings are rinsed in clean water after it. */
+        #[ORM\Column] public bool $rinse = true,
     ) {
     }
 

@@ -281,6 +281,8 @@ final class Drafts
     private function orders(): array
     {
         $this->ways->crops();
+        // Known once, not asked for sheet by sheet.
+        $this->em->getRepository(TrayKind::class)->findAll();
         $wantedById = [];
         foreach (Row::things(
             $this->em->createQuery(

@@ -408,6 +408,20 @@ final class UpgradeTest extends TestCase
         $this->db->update('batch', ['together' => 0], ['code' => 'RAK-47']);
     }
 
+    public function testWhatCleansToolsAndCuttingsHasAStrengthForEach(): void
+    {
+        $this->bringUpTo('Version20261216000000');
+        $bleach = ['ppm' => 50_000, 'parts' => 9, 'reading' => 'to_parts', 'minutes' => 10, 'never_meets' => 'acids'];
+        $this->db->insert('sanitiser', ['name' => 'Bleach', 'for_material' => 1] + $bleach);
+        $this->db->insert('sanitiser', ['name' => 'Quat', 'for_material' => 0] + $bleach);
+        $this->bringUp();
+        self::assertEquals(
+            [['Bleach', 0, 10, 1], ['Quat', 0, 10, 1], ['Bleach for cuttings', 1, 10, 1]],
+            $this->db->fetchAllNumeric('SELECT name, for_material, minutes, rinse FROM sanitiser ORDER BY id'),
+        );
+        self::assertSame(0, (int) $this->db->fetchOne('SELECT coalesce(sum(beside_stock), 0) FROM zone'), 'No ground is beside the stock before somebody says so.');
+    }
+
     public function testAKeptPlanTellsItsThingsByTheirNumbers(): void
     {
         $this->stuckBefore($this->crop('Catmint'), 'RAK-47', 'tip cutting', 'softwood');

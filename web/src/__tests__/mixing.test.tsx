@@ -104,11 +104,24 @@ const sheet: Schemas['DaySheet'] = {
     litres: 5,
     minutes: 10,
     neverMeets: 'acids',
-    dipped: ['RAP-39'],
-    never: ['KEF-21'],
     stockMl: 500,
     waterMl: 4500,
     ppm: 5000,
+    error: 0,
+  },
+  leafDip: {
+    step: 'clean:leaves',
+    name: 'Bleach for cuttings',
+    words: '1 part to 19 of water',
+    litres: 5,
+    minutes: 2,
+    neverMeets: 'acids',
+    rinse: true,
+    dipped: ['RAP-39'],
+    never: ['KEF-21'],
+    stockMl: 250,
+    waterMl: 4750,
+    ppm: 2500,
     error: 0,
   },
   fills: [
@@ -138,6 +151,8 @@ const sheet: Schemas['DaySheet'] = {
       cuttings: 168,
       trays: 2,
       mix: 'perlite',
+      how: 'stick, firm, water in',
+      trayKind: 'tray of 84',
       hormone: null,
       depthCm: 2,
       each: 3,
@@ -202,6 +217,7 @@ const dips: Schemas['Dips'] = {
       minutes: 10,
       neverMeets: 'acids',
       forMaterial: true,
+      rinse: false,
       percent: 5,
       words: '1 part to 9 of water',
       madePpm: 5000,
@@ -234,6 +250,8 @@ describe('the day sheet', () => {
     expect(words).toContain('perlite: 80 l short in the store')
     expect(words).toContain('RAP-39: Compost is in it.')
     expect(words).toContain('Never dip: KEF-21')
+    expect(words).toContain('2 minutes, then rinsed in clean water')
+    expect(words).toContain('stick, firm, water in.')
     expect(words).toContain('Never let it meet acids')
   })
 
@@ -333,6 +351,7 @@ describe('dips and sanitisers', () => {
     expect(words).toContain('1 part to 9 of water: 5 000 ppm (0.5 %) from 5 %')
     expect(words).toContain('Must never meet acids')
     expect(words).toContain('Never dipped, by their sheets: Lavender')
+    expect(words).toContain('For cuttings, where their sheet allows it; not rinsed.')
     expect(wordsOf(drawRoom(<CleanPage />, { known: [[['dips'], { ...dips, sanitisers: [] }]] }))).toContain('None yet')
   })
 })

@@ -245,6 +245,7 @@ export const zone: ZoneWeek = {
   light: 'shade',
   frostFree: true,
   onlyPots: false,
+  besideStock: false,
   closed: [{ id: 4, from: '2027-W38', to: '2027-W42', why: 'a new heat cable' }],
   places: 12,
   fits: [{ trayKind: 'tray of 40', trays: 12 }],

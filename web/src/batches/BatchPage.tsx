@@ -11,7 +11,7 @@ import { HistoryLink } from '../shell/HistoryLink'
 import { isNotThere, Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { HoldClock } from '../stock/HoldClock'
-import { plural, sayDay, sayPpm, sayWay } from '../words'
+import { sayDay, sayPpm, sayTrays, sayWay } from '../words'
 import { Acts } from './Acts'
 import { Checks, Rooting } from './BatchChecks'
 import { Lines } from './BatchLines'
@@ -66,7 +66,8 @@ export function BatchPage() {
         <div className="min-w-0">
           <h1>{batch.crop}</h1>
           <p className="soft">
-            {sayWay(batch.method, batch.material)} · {plural(batch.trays, 'tray')} of {batch.cells}
+            {sayWay(batch.method, batch.material)} · {sayTrays(batch.trays, batch.trayKind)}
+            {batch.cells > 1 && ` of ${batch.cells}`}
             {batch.trayNumbers && ` (${batch.trayNumbers})`}
             {batch.together > 1 && `, ${batch.together} cuttings to a plant`} · {batch.zone}
             {batch.movesOn

@@ -33,12 +33,13 @@ const entriesOf = (zone: Zone | null) =>
       ],
     },
     {
-      name: 'onlyPots',
+      name: 'stood',
       label: 'For',
-      start: zone?.onlyPots ? 'yes' : 'no',
+      start: zone?.besideStock ? 'layers' : zone?.onlyPots ? 'pots' : 'all',
       choices: [
-        { value: 'no', words: 'trays and pots' },
-        { value: 'yes', words: 'pots only' },
+        { value: 'all', words: 'trays and pots' },
+        { value: 'pots', words: 'pots only' },
+        { value: 'layers', words: 'layers and runners on their plants' },
       ],
     },
     {
@@ -54,11 +55,12 @@ const entriesOf = (zone: Zone | null) =>
 
 /** Trays left empty are as many as can be laid. */
 const bodyOf = (typed: Sent<ReturnType<typeof entriesOf>>) => {
-  const { trays, frostFree, onlyPots, ...body } = typed
+  const { trays, frostFree, stood, ...body } = typed
   return {
     ...body,
     frostFree: frostFree === 'yes',
-    onlyPots: onlyPots === 'yes',
+    onlyPots: stood === 'pots',
+    besideStock: stood === 'layers',
     ...(trays !== '' && trays !== 0 && { trays }),
   }
 }

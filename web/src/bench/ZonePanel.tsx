@@ -119,7 +119,8 @@ export function ZonePanel({
       <p className="soft">
         {ZONE_WORDS[zone.kind]}, {STANDS_WORDS[zone.stands]}, {LIGHT_WORDS[zone.light]}
         {!zone.frostFree && ', can freeze'}
-        {zone.onlyPots && ', for pots only'} · {sayLength(zone.place.length, session.nursery)} ×{' '}
+        {zone.onlyPots && ', for pots only'}
+        {zone.besideStock && ', beside the stock plants'} · {sayLength(zone.place.length, session.nursery)} ×{' '}
         {sayLength(zone.place.width, session.nursery)} · holds {sayHeat(low, session.nursery)} to {sayHeat(high, session.nursery)}
       </p>
       <p className="my-2 text-lg">
@@ -133,7 +134,9 @@ export function ZonePanel({
         )}
       </p>
       <Troubles zone={zone.name} />
-      {zone.onlyPots && !zone.frostFree ? (
+      {zone.besideStock ? (
+        <p className="mb-3 soft">Each hangs on its own plant: nothing to set.</p>
+      ) : zone.onlyPots && !zone.frostFree ? (
         <p className="mb-3 soft">Under the open sky: nothing to set.</p>
       ) : zone.setting ? (
         <p className={`mb-3 flex items-center gap-3 ${zone.setting.suits ? '' : 'text-plum'}`}>

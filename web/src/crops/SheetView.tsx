@@ -51,7 +51,7 @@ export function SheetView({ way }: { way: Way }) {
             ['the sign', way.window.sign],
             ['here', `${way.window.why}`],
             ['cut', SHEET_CHOICES.timeOfDay[sheet.timeOfDay]],
-            ['keeps', sayHold(sheet.hold)],
+            ...(sheet.water.regime === 'mother' ? [] : [['keeps', sayHold(sheet.hold)] as [string, string]]),
             ['washing', SHEET_CHOICES.wash[sheet.wash]],
           ]}
         />
@@ -97,7 +97,11 @@ export function SheetView({ way }: { way: Way }) {
               'water',
               <span key="water" className="flex flex-wrap items-center gap-2">
                 {SHEET_CHOICES['water.regime'][sheet.water.regime]}
-                <Drops level={sheet.water.mist[0] ?? 0} /> to <Drops level={sheet.water.mist[1] ?? 0} />
+                {sheet.water.regime !== 'mother' && (
+                  <>
+                    <Drops level={sheet.water.mist[0] ?? 0} /> to <Drops level={sheet.water.mist[1] ?? 0} />
+                  </>
+                )}
               </span>,
             ],
             ...(sheet.water.steps.length > 0 ? [['then', sheet.water.steps.join('; ')] as [string, string]] : []),

@@ -7,7 +7,7 @@ export const SHEET_CHOICES = {
   'cut.leaves': { all: 'left on', two_to_four: 'down to 2 to 4', halved: 'big ones halved', none: 'none' },
   'cut.slanted': { below: 'below', above: 'above', neither: 'neither' },
   'cut.up': { tip: 'tip', crown_end: 'the end nearer the crown', flat: 'laid flat', either: 'does not matter' },
-  wash: { allowed: 'may be washed and dipped', never: 'never wash or dip' },
+  wash: { allowed: 'may be washed and dipped', never: 'never wash or dip', always: 'always dipped, with roots too' },
   'mix.kind': { inert: 'inert only', with_compost: 'with compost or potting mix' },
   'hormone.kind': { none: 'none', powder: 'powder', liquid: 'quick liquid dip' },
   'water.regime': {
@@ -16,6 +16,7 @@ export const SHEET_CHOICES = {
     below: 'from below after day one',
     dry: 'dry start',
     none: 'watered by hand',
+    mother: 'its mother plant',
   },
   'potting.trigger': {
     share: 'a sampled share has rooted',

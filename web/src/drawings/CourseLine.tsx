@@ -25,7 +25,9 @@ const FILL: Record<Kind, string> = {
   below: 'var(--water-wash)',
   dry: 'var(--cream)',
   still: 'var(--paper)',
+  mother: 'var(--leaf-wash)',
   weaning: 'url(#course-weaning)',
+  cut_loose: 'url(#course-weaning)',
   cells: 'var(--stone-wash)',
   rest: 'var(--stone-wash)',
   growing: 'var(--leaf-wash)',
@@ -40,7 +42,11 @@ const MARKS: Record<Kind, React.ReactNode> = {
   below: <path d="M-7 5h14M0 3v-8M-3-2l3-3 3 3" />,
   dry: <path d="M0-6v7M-6 4h12M-3-3l3 3 3-3" />,
   still: <path d="M-7 3h14M0 3v-8M-4-2l4-3 4 3" />,
+  // A cane that bends down from its plant into the ground.
+  mother: <path d="M-7 5V-2q0-5 5-5q6 0 6 9v3M1 5h7M-9 5h4M4 2q3-3 5-1" />,
   weaning: <path d="M-3-5q-4 5 0 6q4-1 0-6M1 5l6-9" />,
+  // Scissors across the stem.
+  cut_loose: <path d="M-6-5L5 3M-6 3L5-5M-8 5a2 2 0 1 0 3-2M-8-7a2 2 0 1 1 3 2" />,
   cells: <path d="M-7-3h14M-5-3l1 8h8l1-8M0-3v8" />,
   rest: <path d="M0-6v12M-5-3l10 6M5-3l-10 6" />,
   growing: <path d="M-5 0h10l-1 6h-8zM0 0v-5M0-3q4-4 5 0M0-2q-4-3-5 1" />,

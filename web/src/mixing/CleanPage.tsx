@@ -31,6 +31,7 @@ function Form({ one, onDone }: { one: Sanitiser | null; onDone: () => void }) {
       minutes: one ? String(one.minutes) : '10',
       neverMeets: one?.neverMeets ?? 'acids, ammonia, or any other cleaner',
       forMaterial: one?.forMaterial ? 'yes' : 'no',
+      rinse: one?.rinse === false ? 'no' : 'yes',
       reading: '',
     },
   })
@@ -75,6 +76,7 @@ function Form({ one, onDone }: { one: Sanitiser | null; onDone: () => void }) {
             minutes: numeric(typed.minutes),
             neverMeets: typed.neverMeets,
             forMaterial: typed.forMaterial === 'yes',
+            rinse: typed.rinse === 'yes',
           })
           .then(() => {
             say('Kept.')
@@ -82,7 +84,7 @@ function Form({ one, onDone }: { one: Sanitiser | null; onDone: () => void }) {
           })
           .catch((refusal) => {
             if (!(refusal instanceof Refusal)) throw refusal
-            showRefusal(form, refusal, ['name', 'percent', 'parts', 'minutes', 'neverMeets', 'forMaterial', 'reading'])
+            showRefusal(form, refusal, ['name', 'percent', 'parts', 'minutes', 'neverMeets', 'forMaterial', 'rinse', 'reading'])
           })
       })}
     >
@@ -92,7 +94,7 @@ function Form({ one, onDone }: { one: Sanitiser | null; onDone: () => void }) {
       {text('parts', 'So many parts to one', 'the number on the label')}
       {text('minutes', 'Minutes that things lie in it')}
       {text('neverMeets', 'Must never meet')}
-      <Field label="Cuttings may be dipped in it" error={errors.forMaterial}>
+      <Field label="For" hint="one that is for both is entered twice, each at its own strength" error={errors.forMaterial}>
         {(ids) => (
           <Choose
             {...ids}
@@ -100,11 +102,21 @@ function Form({ one, onDone }: { one: Sanitiser | null; onDone: () => void }) {
             value={String(form.watch('forMaterial') ?? '')}
             className="field-text"
           >
-            <option value="no">no, tools and trays only</option>
-            <option value="yes">yes, where their sheet allows it</option>
+            <option value="no">tools, trays and benches</option>
+            <option value="yes">cuttings, where their sheet allows it</option>
           </Choose>
         )}
       </Field>
+      {form.watch('forMaterial') === 'yes' && (
+        <Field label="Rinsed in clean water after it" error={errors.rinse}>
+          {(ids) => (
+            <Choose {...ids} {...form.register('rinse')} value={String(form.watch('rinse') ?? '')} className="field-text">
+              <option value="yes">yes</option>
+              <option value="no">no</option>
+            </Choose>
+          )}
+        </Field>
+      )}
       {typeof percent === 'number' && typeof parts === 'number' && percent > 0 && percent <= 100 && parts >= 1 && (
         <div className="sm:col-span-full">
           <Readings
@@ -161,7 +173,9 @@ function One({ one }: { one: Sanitiser }) {
       <p>
         {one.words}: <strong>{one.madeWords}</strong> from {one.percent} %. Things lie in it for{' '}
         <strong>{plural(one.minutes, 'minute')}</strong>.{' '}
-        {one.forMaterial ? 'Cuttings may be dipped, where their sheet allows it.' : 'For tools, trays and benches only.'}
+        {one.forMaterial
+          ? `For cuttings, where their sheet allows it; ${one.rinse ? 'rinsed in clean water after it' : 'not rinsed'}.`
+          : 'For tools, trays and benches.'}
       </p>
       <p className="text-plum">
         <strong>Must never meet</strong> {one.neverMeets}.

@@ -2,7 +2,7 @@ import { Link } from 'react-router'
 import type { Schemas } from '../api/client'
 import { useChosen, useWeaning } from '../api/writes'
 import { useShown } from '../shell/week'
-import { plural } from '../words'
+import { plural, sayTrays } from '../words'
 import { Codes, Part } from './Step'
 
 type Look = Schemas['DayLook']
@@ -18,7 +18,8 @@ function Said({ look }: { look: Look }) {
     <div className="min-w-0">
       <p>
         <strong>{look.tag.crop}</strong> <Codes codes={[look.batch]} />
-        {look.line > 1 && `, line ${look.line}`}, in <strong>{look.tag.zone}</strong>, {plural(look.tag.trays, 'tray')}
+        {look.line > 1 && `, line ${look.line}`}, in <strong>{look.tag.zone}</strong>,{' '}
+        {sayTrays(look.tag.trays, look.tag.trayKind)}
       </p>
       <p className="text-sm">
         {look.daysLate > 0 && !look.done && <strong className="text-plum">{plural(look.daysLate, 'day')} late · </strong>}

@@ -4,7 +4,7 @@ import { Safety } from '../batches/Safety'
 import { Drops } from '../drawings/Glyph'
 import { MixBar } from '../drawings/Pour'
 import { useShown } from '../shell/week'
-import { plural, sayHeat, sayLitres, sayVolume } from '../words'
+import { plural, sayHeat, sayLitres, sayTrays, sayVolume } from '../words'
 import { DipStep } from './DipStep'
 import { Codes, Part, Step, type Tick } from './Step'
 
@@ -59,6 +59,7 @@ export function Collecting({ sheet, tickOf }: { sheet: Sheet; tickOf: (step: str
 export function MakingUp({ sheet, tickOf }: { sheet: Sheet; tickOf: (step: string) => Tick | undefined }) {
   const { session } = useShown()
   const clean = sheet.sanitiser
+  const leaves = sheet.leafDip
   return (
     <Part number={2} title="Make up" hours={sheet.hours.makeUp}>
       <ol>
@@ -105,21 +106,27 @@ export function MakingUp({ sheet, tickOf }: { sheet: Sheet; tickOf: (step: strin
               {sayVolume(clean.waterMl, session.nursery)} of water, for blades, trays and benches;{' '}
               {plural(clean.minutes, 'minute')}.
             </p>
-            <p className="text-sm">
-              {clean.dipped.length > 0 && (
-                <>
-                  Cuttings too: <Codes codes={clean.dipped} />.{' '}
-                </>
-              )}
-              {clean.never.length > 0 && (
-                <span className="text-plum">
-                  Never dip: <Codes codes={clean.never} />.
-                </span>
-              )}
-            </p>
             <Safety
               own={null}
               words={`Never let it meet ${clean.neverMeets}. Fresh air, gloves, eye protection; by its label.`}
+            />
+          </Step>
+        )}
+        {leaves && (
+          <Step day={sheet.day} step={leaves.step} words={`dip for cuttings ${leaves.name}`} tick={tickOf(leaves.step)}>
+            <p>
+              <strong>{leaves.name}</strong>, {leaves.words}: {sayVolume(leaves.stockMl, session.nursery)} to{' '}
+              {sayVolume(leaves.waterMl, session.nursery)} of water, for <Codes codes={leaves.dipped} />;{' '}
+              {plural(leaves.minutes, 'minute')}, {leaves.rinse ? 'then rinsed in clean water' : 'not rinsed'}.
+            </p>
+            {leaves.never.length > 0 && (
+              <p className="text-sm text-plum">
+                Never dip: <Codes codes={leaves.never} />.
+              </p>
+            )}
+            <Safety
+              own={null}
+              words={`Never let it meet ${leaves.neverMeets}. Fresh air, gloves, eye protection; by its label.`}
             />
           </Step>
         )}
@@ -237,12 +244,12 @@ export function Sticking({ sheet, tickOf }: { sheet: Sheet; tickOf: (step: strin
             <p>
               {sheet.hands > 1 && <span className="mr-2 rounded border px-1.5 text-sm font-bold">{one.station}</span>}
               <strong>{one.cuttings}</strong> of <strong>{one.crop}</strong>, <Codes codes={[one.batch]} />, in{' '}
-              {plural(one.trays, 'tray')}
+              {sayTrays(one.trays, one.trayKind)}
               {one.late > 0 && <strong className="text-plum"> kept {one.late} min too long</strong>}
             </p>
             <p className="text-sm soft">
               {one.mix}; {one.hormone ?? 'no hormone'}; {one.depthCm} cm deep{one.each > 1 && `, ${one.each} to a hole`}
-              {UP_WORDS[one.up] && `, ${UP_WORDS[one.up]}`}. Firm, water in, label at once.
+              {UP_WORDS[one.up] && `, ${UP_WORDS[one.up]}`}; {one.how}.
             </p>
             <p className="flex flex-wrap items-center gap-2">
               → <strong>{one.zone}</strong>

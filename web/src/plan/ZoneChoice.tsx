@@ -1,6 +1,6 @@
 import type { Schemas } from '../api/client'
 import { Tag } from '../drawings/Tag'
-import { plural, sayDay, ZONE_WORDS } from '../words'
+import { plural, sayDay, sayTrays, ZONE_WORDS } from '../words'
 
 type Offer = Schemas['ZoneOffer']
 
@@ -100,7 +100,7 @@ export function ZoneChoice({
             </h3>
             <div className="grid grid-cols-[minmax(0,1fr)] gap-1.5">
               {picked.neighbours.map((tag) => (
-                <Tag key={tag.code} tag={tag} small more={plural(tag.trays, 'tray')} />
+                <Tag key={tag.code} tag={tag} small more={sayTrays(tag.trays, tag.trayKind)} />
               ))}
             </div>
           </>

@@ -4,7 +4,7 @@ import { answer, api, Refusal, type Schemas } from '../api/client'
 import { newKey } from '../api/sending'
 import { Tag } from '../drawings/Tag'
 import { useShown } from '../shell/week'
-import { plural, SEEN_WORDS, sayDay } from '../words'
+import { SEEN_WORDS, sayDay, sayTrays } from '../words'
 import { sendLooks } from './deliver'
 import { addLook, keep, kept, type Look, looksKept } from './device'
 import { Lift } from './Lift'
@@ -195,7 +195,9 @@ export function Round() {
             more={
               <>
                 {stop.line > 1 && `line ${stop.line} · `}
-                {stop.inPots ? `in pots${stop.lot === null ? '' : `, lot ${stop.lot}`}` : plural(stop.tag.trays, 'tray')}
+                {stop.inPots
+                  ? `in pots${stop.lot === null ? '' : `, lot ${stop.lot}`}`
+                  : sayTrays(stop.tag.trays, stop.tag.trayKind)}
                 {stop.every > 1 && ` · every ${stop.every} days`}
               </>
             }

@@ -109,6 +109,8 @@ function StopSheet({ stop, place }: { stop: Stop; place: number }) {
       <div className="mt-3 border-t pt-3 border-stone-wash">
         {stop.collection ? (
           <HoldClock key={stop.collection.startedAt} clock={stop.collection} code={stop.batch} />
+        ) : stop.holds.length === 0 ? (
+          <p className="text-sm">Nothing is cut: it stays on its plant.</p>
         ) : (
           <>
             <p className="mb-2 text-sm">

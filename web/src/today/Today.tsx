@@ -11,7 +11,7 @@ import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { HoldClock } from '../stock/HoldClock'
 import { Remedies } from '../wanted/Remedies'
-import { mondayOf, plural, sayDay, sayWeek } from '../words'
+import { mondayOf, plural, sayDay, sayTrays, sayWeek } from '../words'
 import { DayArc } from './DayArc'
 
 type Thing = Schemas['Thing']
@@ -29,7 +29,9 @@ function Why({ thing }: { thing: Thing }) {
   return (
     <>
       {thing.daysLate > 0 && <strong className="text-plum">{plural(thing.daysLate, 'day')} late · </strong>}
-      {thing.job === 'stick' && thing.tag && `from ${thing.tag.block}, ${plural(thing.tag.trays, 'tray')} to ${thing.tag.zone}`}
+      {thing.job === 'stick' &&
+        thing.tag &&
+        `from ${thing.tag.block}, ${sayTrays(thing.tag.trays, thing.tag.trayKind)} to ${thing.tag.zone}`}
       {thing.line !== null && thing.line > 1 && `line ${thing.line} · `}
       {thing.job !== 'stick' && thing.why}
     </>
