@@ -8,7 +8,6 @@ use WetCradle\Core\Course\Course;
 use WetCradle\Core\Course\Stage;
 use WetCradle\Core\Course\StageDays;
 use WetCradle\Core\Course\StageJob;
-use WetCradle\Core\Course\StageKind;
 use WetCradle\Core\Course\WeanState;
 use WetCradle\Core\Crops\SheetCourse;
 use WetCradle\Server\Book\Counts;
@@ -49,7 +48,7 @@ final class Courses
                 'from' => $days->from->format('Y-m-d'),
                 'to' => $days->to->format('Y-m-d'),
                 'time' => $days->time->value,
-                'step' => $days->stage->kind === StageKind::Weaning ? $steps[$days->stage->number] ?? null : null,
+                'step' => $days->stage->kind->isWeaning() ? $steps[$days->stage->number] ?? null : null,
             ],
             SheetCourse::of($sheet, $this->house->defaults())->laidOver($batch->days->dates(), $weaning, $this->today->day()),
         );

@@ -5,7 +5,7 @@ import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
 import { sayDay } from '../words'
 
-const isStep = (stage: Schemas['CourseStageDays']) => stage.kind === 'weaning' && stage.step !== null
+const isStep = (stage: Schemas['CourseStageDays']) => stage.step !== null
 
 /** The next step of a batch's weaning: what is to be set, taken today or on another day, or put off. */
 export function WeanForm({ batch, onDone }: { batch: Batch; onDone?: () => void }) {
@@ -79,7 +79,7 @@ export function WeaningSteps({ batch }: { batch: Batch }) {
   if (steps.length === 0) return null
   return (
     <section aria-labelledby="weaning">
-      <h2 id="weaning">Weaning</h2>
+      <h2 id="weaning">{steps[0]?.kind === 'cut_loose' ? 'Cutting loose' : 'Weaning'}</h2>
       <ol>
         {steps.map((stage) => (
           <li key={stage.number} className="flex min-h-11 flex-wrap items-center gap-x-3 border-t py-1 border-stone-wash">
