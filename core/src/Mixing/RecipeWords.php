@@ -6,7 +6,8 @@ namespace WetCradle\Core\Mixing;
 
 /**
  * A mix as growers say it: "perlite 2 : coir 1", "2 parts perlite to 1 of coir", "3:7 perlite and coir", "70 % coir, 30 % perlite",
- * "half perlite half vermiculite", "perlite, vermiculite and compost in thirds", "a third perlite, the rest coir".
+ * "half perlite half vermiculite", "perlite, vermiculite and compost in thirds", "a third perlite, the rest coir",
+ * "two parts perlite to one of coir", "coir 7 perlite 3".
  */
 final class RecipeWords
 {
@@ -17,11 +18,20 @@ final class RecipeWords
         'a third' => 1 / 3, 'quarter' => 0.25, 'one quarter' => 0.25, 'a quarter' => 0.25, 'fifth' => 0.2, 'one fifth' => 0.2, 'a fifth' => 0.2,
     ];
     /** How many things are alike in what is said so. */
-    private const ALIKE = ['equal parts' => null, 'halves' => 2, 'half and half' => 2, 'thirds' => 3, 'quarters' => 4, 'fifths' => 5];
+    private const ALIKE = ['equal parts' => null, 'equal' => null, 'equally' => null, 'halves' => 2, 'half and half' => 2, 'thirds' => 3, 'quarters' => 4, 'fifths' => 5];
+
+    private const WORDS = ['one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten'];
 
     /** @return non-empty-list<array{name: string, parts: float}>|null null where it is only a name */
     public static function read(string $words): ?array
     {
+        // "One third" is a share; "one of coir" is a number.
+        $words = preg_replace_callback(
+            '/\b('.implode('|', self::WORDS).')\b(?!\s+(?:half|thirds?|quarters?|fifths?)\b)/i',
+            static fn (array $said) => (string) (1 + (int) array_search(strtolower($said[1]), self::WORDS, true)),
+            $words,
+        ) ?? $words;
+
         return self::alike($words) ?? self::ratio($words) ?? self::amounts($words);
     }
 
@@ -109,7 +119,10 @@ final class RecipeWords
         $between = '\s*(?:;|\+|&|,(?!\d)|\band\b|\bto\b)\s*';
         $begins = '(?<!\bone)(?<!\ba)(?<!\btwo)(?<!\bthree)\s+(?=(?:'.$shares.'|\d+(?:[.,]\d+)? ?%|\d+\/\d+)\s)';
 
-        return array_values(array_map(trim(...), preg_split("/{$between}|{$begins}/i", $words, -1, PREG_SPLIT_NO_EMPTY) ?: []));
+        // "Coir 7 perlite 3": with nothing between them, each number ends what it counts, or begins it where one stands first.
+        $next = preg_match('/^\d/', $words) === 1 ? '(?<=\pL)\s+(?=\d+(?:[.,]\d+)? )' : '(?<=\d|part|parts)\s+(?=\pL)(?!(?:parts?|of|mm|cm)\b)';
+
+        return array_values(array_map(trim(...), preg_split("/{$between}|{$begins}|{$next}/iu", $words, -1, PREG_SPLIT_NO_EMPTY) ?: []));
     }
 
     /**

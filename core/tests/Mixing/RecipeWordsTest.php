@@ -20,15 +20,17 @@ final class RecipeWordsTest extends TestCase
             'perlite and coir 2:1', '2:1 of perlite and coir', 'perlite/coir, 2:1', '2 parts perlite to 1 part coir', '2 parts of perlite, 1 of coir',
             'perlite 2 parts, coir 1 part', 'two thirds perlite, one third coir', '2/3 perlite + 1/3 coir', 'perlite 2/3, coir 1/3',
             'Two thirds of perlite and a third of coir', 'two thirds perlite, rest coir', '  perlite   2 :  coir 1 ',
+            'two parts perlite to one of coir', 'Two perlite, one coir', 'perlite 2 coir 1', '2 perlite 1 coir', 'perlite 2 parts coir 1 part',
+            'two of perlite to one of coir',
         ] as $said) {
             yield $said => [$said, $perliteCoir];
         }
-        foreach (['70 % coir, 30 % perlite', '70% coir 30% perlite', 'coir 70 %, perlite 30 %', '70 % coir, the rest perlite', '7:3 coir perlite'] as $said) {
+        foreach (['70 % coir, 30 % perlite', '70% coir 30% perlite', 'coir 70 %, perlite 30 %', '70 % coir, the rest perlite', '7:3 coir perlite', 'coir 7 perlite 3', 'seven coir three perlite'] as $said) {
             yield $said => [$said, ['coir' => 0.7, 'perlite' => 0.3]];
         }
         foreach ([
             'half perlite half vermiculite', 'Half perlite, half vermiculite', 'half and half perlite and vermiculite', 'equal parts of perlite and vermiculite',
-            'perlite and vermiculite in equal parts', 'perlite / vermiculite, half and half', '50 % perlite & 50 % vermiculite',
+            'perlite and vermiculite in equal parts', 'perlite / vermiculite, half and half', 'perlite and vermiculite, equal', 'perlite and vermiculite equally', 'one half perlite, one half vermiculite', '50 % perlite & 50 % vermiculite',
         ] as $said) {
             yield $said => [$said, ['perlite' => 0.5, 'vermiculite' => 0.5]];
         }
@@ -38,6 +40,8 @@ final class RecipeWordsTest extends TestCase
         }
         yield 'three shares' => ['half potting mix, a quarter perlite, a quarter grit', ['potting mix' => 0.5, 'perlite' => 0.25, 'grit' => 0.25]];
         yield 'a decimal comma' => ['perlite 2,5 : coir 1,5', ['perlite' => 0.625, 'coir' => 0.375]];
+        yield 'names of two words, nothing between' => ['fine bark 3 sharp sand 1', ['fine bark' => 0.75, 'sharp sand' => 0.25]];
+        yield 'a size in a name' => ['grit 4 mm 1 : bark 3', ['grit 4 mm' => 0.25, 'bark' => 0.75]];
         yield 'names of two words' => ['fine bark 3 : sharp sand 1', ['fine bark' => 0.75, 'sharp sand' => 0.25]];
         yield 'less than all' => ['60 % coir, 20 % perlite', ['coir' => 0.75, 'perlite' => 0.25]];
         yield 'one thing by its part' => ['perlite 1', ['perlite' => 1.0]];
