@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Mixing;
 
+use WetCradle\Core\Crops\PreparingCard;
 use WetCradle\Core\Crops\SheetCourse;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Plan\CollectOrder;
@@ -137,8 +138,9 @@ final class DaySticking
                 'step' => 'stick:'.$batch->code, 'batch' => $batch->code, 'crop' => $batch->crop->name,
                 'station' => $turn['station'], 'from' => self::clock($turn['from']), 'to' => self::clock($turn['to']), 'late' => $turn['late'],
                 'cuttings' => $batch->amount->planned, 'trays' => $batch->amount->trays, 'mix' => $way->setting->mix,
-                'how' => SheetCourse::howStuck($way), 'trayKind' => $batch->trayKind->name,
-                'hormone' => $way->taking->hormone->words(), 'depthCm' => $way->setting->depthCm, 'each' => $way->setting->each, 'up' => $way->taking->cut->up,
+                'how' => SheetCourse::howStuck($way), 'card' => ['sheet' => $way->toArray(), 'words' => PreparingCard::of($way)],
+                'trayKind' => $batch->trayKind->name,
+                'hormone' => $way->taking->hormone->words(),
                 'zone' => $batch->zone->name, 'setting' => $setting[(int) $batch->zone->id] ?? null, 'isStuck' => $batch->isStuck(), 'safety' => $way->safety,
             ];
         }, $turns);

@@ -6,6 +6,7 @@ namespace WetCradle\Server\Stock;
 
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Crops\HoldWay;
+use WetCradle\Core\Crops\PreparingCard;
 use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\Refused;
@@ -101,6 +102,7 @@ final class TakeSheets
             'timeOfDay' => $way->taking->timeOfDay->value,
             'sign' => $way->taking->windows[0]->sign->words(),
             'carry' => TakeSheet::carry($way, $batch->amount->planned, $this->house->defaults()),
+            'card' => ['sheet' => $way->toArray(), 'words' => PreparingCard::of($way)],
             'apart' => TakeSheet::keepApart($way, $this->rights->isProtected($batch->crop), $block->minParents > 1),
             'holds' => array_column($holds, 'value'),
             'stickBy' => array_map(function (HoldWay $how) use ($way, $batch): array {

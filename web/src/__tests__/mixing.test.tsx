@@ -8,7 +8,7 @@ import { Labels } from '../mixing/Labels'
 import { MixesPage } from '../mixing/MixesPage'
 import { MixAnswer } from '../mixing/ReckonMix'
 import { sayMass, sayPpm, sayVolume } from '../words'
-import { drawRoom, session, viewer, wordsOf } from './nursery'
+import { drawRoom, session, sheet as sheetOfWay, viewer, wordsOf } from './nursery'
 
 const DAY = '2027-05-12'
 const made: Schemas['MixMade'] = {
@@ -153,10 +153,8 @@ const sheet: Schemas['DaySheet'] = {
       mix: 'perlite',
       how: 'stick, firm, water in',
       trayKind: 'tray of 84',
+      card: { sheet: sheetOfWay, words: ['side shoots, not the rank leader', 'the end nearer the crown up'] },
       hormone: null,
-      depthCm: 2,
-      each: 3,
-      up: 'crown_end',
       zone: 'Mist 2',
       setting,
       isStuck: false,

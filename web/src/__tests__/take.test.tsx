@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import type { Schemas } from '../api/client'
 import { HoldClock } from '../stock/HoldClock'
 import { TakeSheet } from '../stock/TakeSheet'
-import { drawRoom, session, viewer, wordsOf } from './nursery'
+import { drawRoom, session, sheet, viewer, wordsOf } from './nursery'
 
 const unfit: Schemas['Unfit'] = {
   code: 'quarantine',
@@ -45,6 +45,7 @@ describe('a take sheet', () => {
     timeOfDay: 'early',
     sign: 'the shoot snaps',
     carry: '1 box, drained and lidded',
+    card: { sheet, words: ['side shoots, not the rank leader', 'flowers and buds off, every one'] },
     apart: ['Top and bottom: the slanted cut is below, the straight one above.'],
     holds: ['shaded', 'cold'],
     stickBy: [

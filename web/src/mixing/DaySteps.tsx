@@ -3,18 +3,13 @@ import type { Schemas } from '../api/client'
 import { Safety } from '../batches/Safety'
 import { Drops } from '../drawings/Glyph'
 import { MixBar } from '../drawings/Pour'
+import { PreparingCard } from '../drawings/PreparingCard'
 import { useShown } from '../shell/week'
 import { plural, sayHeat, sayLitres, sayTrays, sayVolume } from '../words'
 import { DipStep } from './DipStep'
 import { Codes, Part, Step, type Tick } from './Step'
 
 type Sheet = Schemas['DaySheet']
-
-const UP_WORDS: Record<string, string> = {
-  crown_end: 'the end nearer the crown up',
-  flat: 'laid flat',
-  tip: 'tip up',
-}
 
 /** What is cut that day, from which block, in which order. */
 export function Collecting({ sheet, tickOf }: { sheet: Sheet; tickOf: (step: string) => Tick | undefined }) {
@@ -248,9 +243,10 @@ export function Sticking({ sheet, tickOf }: { sheet: Sheet; tickOf: (step: strin
               {one.late > 0 && <strong className="text-plum"> kept {one.late} min too long</strong>}
             </p>
             <p className="text-sm soft">
-              {one.mix}; {one.hormone ?? 'no hormone'}; {one.depthCm} cm deep{one.each > 1 && `, ${one.each} to a hole`}
-              {UP_WORDS[one.up] && `, ${UP_WORDS[one.up]}`}; {one.how}.
+              {one.mix}; {one.hormone ?? 'no hormone'}
+              {!one.card.words.includes(one.how) && `; ${one.how}`}.
             </p>
+            <PreparingCard card={one.card} of={one.crop} />
             <p className="flex flex-wrap items-center gap-2">
               → <strong>{one.zone}</strong>
               {one.setting && (

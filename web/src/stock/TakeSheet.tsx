@@ -4,6 +4,7 @@ import type { Schemas } from '../api/client'
 import { useTakeSheet } from '../api/queries'
 import { SHEET_CHOICES } from '../crops/sheetWords'
 import { Against } from '../drawings/FitMark'
+import { PreparingCard } from '../drawings/PreparingCard'
 import { useShown } from '../shell/week'
 import { plural, sayDay } from '../words'
 import { Collect, HOW_WORDS, HoldClock } from './HoldClock'
@@ -106,6 +107,7 @@ function StopSheet({ stop, place }: { stop: Stop; place: number }) {
           </li>
         )}
       </ul>
+      <PreparingCard card={stop.card} of={stop.crop} />
       <div className="mt-3 border-t pt-3 border-stone-wash">
         {stop.collection ? (
           <HoldClock key={stop.collection.startedAt} clock={stop.collection} code={stop.batch} />
