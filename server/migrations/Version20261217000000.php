@@ -7,12 +7,18 @@ namespace WetCradle\Server\Migrations;
 use Doctrine\DBAL\Schema\Schema;
 use Doctrine\Migrations\AbstractMigration;
 
-/** Ground beside the stock plants, where what roots on its mother is pinned or hangs; and what cuttings are dipped in apart from what cleans tools. */
+/** Ground beside the stock plants, where what roots on its mother is pinned or hangs; what lies there without being a batch; and what cuttings are dipped in apart from what cleans tools. */
 final class Version20261217000000 extends AbstractMigration
 {
     public function up(Schema $schema): void
     {
         $this->addSql('ALTER TABLE zone ADD COLUMN beside_stock INTEGER NOT NULL DEFAULT 0 CHECK (beside_stock IN (0, 1))');
+        $this->addSql("CREATE TABLE guest (id INTEGER PRIMARY KEY AUTOINCREMENT, version INTEGER NOT NULL DEFAULT 1, name TEXT NOT NULL UNIQUE,
+            kind TEXT NOT NULL CHECK (kind IN ('seeds','plugs','trial','other')), zone_id INTEGER NOT NULL REFERENCES zone(id),
+            places INTEGER NOT NULL CHECK (places > 0), from_week TEXT NOT NULL CHECK (from_week GLOB '[0-9][0-9][0-9][0-9]-W[0-5][0-9]'),
+            to_week TEXT NOT NULL CHECK (to_week >= from_week), heat_low REAL NOT NULL, heat_high REAL NOT NULL CHECK (heat_high >= heat_low),
+            mist_low INTEGER NOT NULL CHECK (mist_low >= 0), mist_high INTEGER NOT NULL CHECK (mist_high BETWEEN mist_low AND 3)) STRICT");
+        $this->addSql('CREATE INDEX guest_zone ON guest (zone_id)');
         $this->addSql('ALTER TABLE sanitiser ADD COLUMN rinse INTEGER NOT NULL DEFAULT 1 CHECK (rinse IN (0, 1))');
         // What was for both is kept twice, so that each has a strength and a time of its own.
         $this->addSql("INSERT INTO sanitiser (name, ppm, parts, reading, minutes, never_meets, for_material)

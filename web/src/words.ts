@@ -100,6 +100,13 @@ export const STANDS_WORDS: Record<Schemas['Zone']['stands'], string> = {
   under: 'under a bench',
   floor: 'on the floor',
 }
+export const GUEST_WORDS: Record<Schemas['Guest']['kind'], string> = {
+  seeds: 'seed trays',
+  plugs: 'bought-in plugs',
+  trial: 'pots of a trial',
+  other: 'something else',
+}
+
 export const LIGHT_WORDS: Record<Schemas['Zone']['light'], string> = {
   full: 'full light',
   shade: 'shaded',

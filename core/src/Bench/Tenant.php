@@ -25,6 +25,7 @@ final class Tenant
         public readonly bool $mustNotFreeze = false,
         private readonly ?string $of = null,
         public readonly bool $isOnMother = false,
+        public readonly bool $isGuest = false,
     ) {
     }
 
@@ -59,6 +60,12 @@ final class Tenant
         return new self($this->name, $this->trays, $this->from, $this->to, $this->heat, $this->mist, of: $this->of, isOnMother: true);
     }
 
+    /** The same, of what is no batch: seed trays, bought-in plugs, pots of a trial. */
+    public function asGuest(): self
+    {
+        return new self($this->name, $this->trays, $this->from, $this->to, $this->heat, $this->mist, of: $this->of, isGuest: true);
+    }
+
     /** The code of its batch. */
     public function batch(): string
     {
@@ -89,7 +96,7 @@ final class Tenant
 
     private function as(self $tenant): self
     {
-        return $this->isOnMother ? $tenant->onMother() : $tenant;
+        return $this->isOnMother ? $tenant->onMother() : ($this->isGuest ? $tenant->asGuest() : $tenant);
     }
 
     /**

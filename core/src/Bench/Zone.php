@@ -100,7 +100,7 @@ final class Zone
             $batch->isOnMother !== $this->besideStock => $batch->isOnMother
                 ? ['not_beside_stock', Fact::of('bench.not_beside_stock')]
                 : ['beside_stock', Fact::of('bench.beside_stock')],
-            $this->onlyPots && !$batch->inPots => ['only_pots', Fact::of('bench.only_pots')],
+            $this->onlyPots && !$batch->inPots && !$batch->isGuest => ['only_pots', Fact::of('bench.only_pots')],
             !$this->frostFree && $batch->mustNotFreeze => ['frost', Fact::of('bench.frost')],
             !$this->besideStock && !$this->mist->overlaps($batch->mist) => ['no_water', Fact::of('bench.no_water', gives: $this->mist, wants: $batch->mist)],
             !$this->besideStock && !$this->heat->overlaps($batch->heat) => [

@@ -18,8 +18,10 @@ final class RecipeWords
         'a third' => 1 / 3, 'quarter' => 0.25, 'one quarter' => 0.25, 'a quarter' => 0.25, 'fifth' => 0.2, 'one fifth' => 0.2, 'a fifth' => 0.2,
     ];
     /** How many things are alike in what is said so. */
-    private const ALIKE = ['equal parts' => null, 'equal' => null, 'equally' => null, 'halves' => 2, 'half and half' => 2, 'thirds' => 3, 'quarters' => 4, 'fifths' => 5];
-
+    private const ALIKE = [
+        'equal parts' => null, 'equal' => null, 'equally' => null, 'halves' => 2, 'half and half' => 2, 'thirds' => 3, 'quarters' => 4, 'fifths' => 5,
+    ];
+    /** Numbers that have a word, from one on. */
     private const WORDS = ['one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten'];
 
     /** @return non-empty-list<array{name: string, parts: float}>|null null where it is only a name */

@@ -23,6 +23,12 @@ final class BatchLoad
     ) {
     }
 
+    /** What is no batch takes bench, and no hands that are planned. */
+    public static function guest(Tenant $tenant, bool $underMist): self
+    {
+        return new self($tenant, $underMist, 0, $tenant->to, 0, $tenant->to);
+    }
+
     /** How many of a batch not yet counted will be potted, by what its crop has learnt. */
     public static function expected(int $cuttings, float $rate): int
     {

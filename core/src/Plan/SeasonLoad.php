@@ -59,7 +59,7 @@ final class SeasonLoad
         return [
             'collect' => [$batch->tenant->from, $norms->hoursToCollect($batch->toStick, $batch->tenant->isOnMother)],
             'stick' => [$batch->tenant->from, $norms->hoursToStick($batch->toStick, $batch->method)],
-            'wean' => [$batch->weanWeek, $norms->hoursToWean($batch->tenant->trays)],
+            'wean' => [$batch->weanWeek, $batch->tenant->isGuest ? 0.0 : $norms->hoursToWean($batch->tenant->trays)],
             'pot' => [$batch->potWeek, $norms->hoursToPot($batch->toPot, $batch->pot)],
         ];
     }

@@ -20,6 +20,8 @@ use WetCradle\Core\Crops\Wash;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Range;
+use WetCradle\Core\Plan\BatchLoad;
+use WetCradle\Core\Plan\SeasonLoad;
 use WetCradle\Core\Plan\WorkNorms;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Rooting\Rounds;
@@ -148,6 +150,19 @@ final class OnMotherTest extends TestCase
         ] as [$wash, $method, $houseDips, $isDipped]) {
             self::assertSame($isDipped, $wash->isDipped($method, $houseDips), "{$wash->value} {$method->value}");
         }
+    }
+
+    public function testAGuestStaysOneAndMayStandAmongPots(): void
+    {
+        $week = Week::of('2027-W26');
+        $guest = Tenant::of('Seeds', 4, $week, $week->plus(4), Range::of(0, 20), Range::of(0, 1))->asGuest();
+        self::assertTrue($guest->on(2)->during($week, $week)->isGuest);
+        $pots = Zone::of('Pots', 10, Range::of(5, 15), Range::of(0, 0), ZoneKind::Open, [], true);
+        self::assertTrue($pots->offerTo($guest, [])->isYes());
+        self::assertSame('only_pots', $pots->offerTo(Tenant::of('A', 4, $week, $week, Range::of(0, 20), Range::of(0, 1)), [])->reason);
+        $load = BatchLoad::guest($guest, true);
+        [$first] = SeasonLoad::of($week, 2, 40, WorkNorms::of(100, 100), [$load]);
+        self::assertSame([4, 0.0, 0.0, 0.0, 0.0], [$first['trays'], $first['collectHours'], $first['stickHours'], $first['weanHours'], $first['potHours']]);
     }
 
     public function testItsGroundHasNothingToSet(): void

@@ -36,6 +36,7 @@ final class BenchController
     public function __construct(
         private readonly EntityManagerInterface $em,
         private readonly Tenants $tenants,
+        private readonly Guests $guests,
         private readonly Tags $tags,
         private readonly ZoneViews $views,
         private readonly Counts $counts,
@@ -49,7 +50,12 @@ final class BenchController
     {
         $week = $request->query->has('week') ? Week::of($request->query->getString('week')) : $this->today->week();
         $tenants = $this->tenants->byZone($week, $week);
-        $names = array_map(static fn (Tenant $t) => $t->batch(), array_merge(...array_values($tenants)));
+        $batches = array_filter(array_merge(...array_values($tenants)), static fn (Tenant $t) => !$t->isGuest);
+        $names = array_map(static fn (Tenant $t) => $t->batch(), array_values($batches));
+        $guests = [];
+        foreach ($this->guests->during($week, $week) as $guest) {
+            $guests[(int) $guest->zone->id][] = $guest->toArray();
+        }
         $lots = $this->lots(array_values(array_filter($names, PotLot::isCode(...))));
         $tags = $this->tags->lying($names);
         $plants = $this->plants($lots);
@@ -67,8 +73,9 @@ final class BenchController
                         'tag' => $tags[$t->batch()],
                         'lot' => isset($lots[$t->batch()]) ? $lots[$t->batch()]->asSeen() + ['plants' => $plants[$t->batch()] ?? 0] : null,
                     ],
-                    $here,
+                    array_values(array_filter($here, static fn (Tenant $t) => !$t->isGuest)),
                 ),
+                'guests' => $guests[(int) $zone->id] ?? [],
                 'setting' => $core->setting($here),
             ];
         }

@@ -25,6 +25,7 @@ final class Tenants
     public function __construct(
         private readonly Connection $db,
         private readonly Pots $pots,
+        private readonly Guests $guests,
         private readonly SheetBook $sheets,
         private readonly House $house,
         private readonly Today $today,
@@ -32,7 +33,7 @@ final class Tenants
     }
 
     /**
-     * Batches that take up bench in any of these weeks, by zone id: in trays, and in pots where those stand.
+     * Who takes up bench in any of these weeks, by zone id: batches in trays, and in pots where those stand, and what is no batch.
      *
      * @param ?string $but a batch code to leave out, when that batch itself looks for a place
      *
@@ -40,7 +41,7 @@ final class Tenants
      */
     public function byZone(Week $from, Week $to, ?string $but = null): array
     {
-        $byZone = [];
+        $byZone = $this->guests->byZone($from, $to);
         foreach ($this->during($from, $to) as $lying) {
             foreach ($lying->tenant->name === $but ? [] : $lying->legs as ['zone' => $zone, 'tenant' => $tenant]) {
                 if ($tenant->from->until($to) >= 0 && $from->until($tenant->to) >= 0) {

@@ -111,7 +111,10 @@ final class ZoneAsked
             [ArrayParameterType::STRING],
         ));
         // What is planned, and the pots of what is in its trays still, do not stand there yet.
-        $standing = array_values(array_filter($there, static fn (Tenant $t) => $t->inPots ? PotLot::isCode($t->batch()) : isset($stuck[$t->batch()])));
+        $standing = array_values(array_filter(
+            $there,
+            static fn (Tenant $t) => $t->isGuest || ($t->inPots ? PotLot::isCode($t->batch()) : isset($stuck[$t->batch()])),
+        ));
         $used = $core->used($week, $standing);
         if ($used > $zone->trays) {
             throw Refused::because(

@@ -31,6 +31,7 @@ final class Removals
         'day_tick' => ['step of a day done', 'steps of days done'],
         'dispatch' => ['plant sent', 'plants sent'],
         'entry' => ['entry in the book', 'entries in the book'],
+        'guest' => ['other tenant of a zone', 'other tenants of zones'],
         'inspection' => ['inspection', 'inspections'],
         'licence' => ['licence', 'licences'],
         'line' => ['line of a batch', 'lines of batches'],

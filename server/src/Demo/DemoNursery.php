@@ -174,6 +174,17 @@ final class DemoNursery
             );
             $zones[] = $row + ['id' => (int) $this->db->lastInsertId()];
         }
+        foreach (Readable::csv('guests.csv') as $row) {
+            $this->db->executeStatement(
+                'INSERT INTO guest (name, kind, zone_id, places, from_week, to_week, heat_low, heat_high, mist_low, mist_high)
+                    SELECT ?, ?, id, ?, ?, ?, ?, ?, ?, ? FROM zone WHERE name = ?',
+                [
+                    $row['name'], $row['kind'], $row['places'], $this->today->week()->plus((int) $row['weeksFrom'])->written(),
+                    $this->today->week()->plus((int) $row['weeksTo'])->written(), $row['heatLow'], $row['heatHigh'], $row['mistLow'], $row['mistHigh'],
+                    $row['zone'],
+                ],
+            );
+        }
         foreach (Readable::csv('closed.csv') as $row) {
             $this->db->executeStatement('INSERT INTO zone_closed (zone_id, from_week, to_week, why) SELECT id, ?, ?, ? FROM zone
                 WHERE name = ?', [$row['from'], $row['to'], $row['why'], $row['zone']]);

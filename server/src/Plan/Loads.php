@@ -4,8 +4,11 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Plan;
 
+use WetCradle\Core\Bench\ZoneKind;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Plan\BatchLoad;
+use WetCradle\Server\Bench\Guest;
+use WetCradle\Server\Bench\Guests;
 use WetCradle\Server\Bench\Lying;
 use WetCradle\Server\Bench\Tenants;
 use WetCradle\Server\Rates\CropHistory;
@@ -13,7 +16,7 @@ use WetCradle\Server\Rates\CropHistory;
 /** What batches ask of bench and hands, week by week; of those not counted yet, by what their way has learnt. */
 final class Loads
 {
-    public function __construct(private readonly Tenants $tenants, private readonly CropHistory $history)
+    public function __construct(private readonly Tenants $tenants, private readonly Guests $guests, private readonly CropHistory $history)
     {
     }
 
@@ -21,7 +24,15 @@ final class Loads
     public function during(Week $from, int $weeks): array
     {
         // What is potted in the first week left its bench the week before.
-        return array_map($this->of(...), $this->tenants->during($from->plus(-1), $from->plus($weeks - 1)));
+        [$first, $last] = [$from->plus(-1), $from->plus($weeks - 1)];
+
+        return [
+            ...array_map($this->of(...), $this->tenants->during($first, $last)),
+            ...array_map(
+                static fn (Guest $guest) => BatchLoad::guest($guest->tenant(), $guest->zone->kind === ZoneKind::Mist),
+                $this->guests->during($first, $last),
+            ),
+        ];
     }
 
     public function of(Lying $lying): BatchLoad

@@ -207,7 +207,10 @@ final class Planner
             // Of those that can take it, those that are in time come first.
             $isLate = $berth->isFree() && !$berth->isInTimeFor($wanted->ready());
             $rank[$berth->zone] = [$berth->isFree() ? ($isLate ? 1 : 0) : 2, $i];
-            $names = array_values(array_unique(array_map(static fn (Tenant $t) => $t->batch(), $offer->neighbours ?? [])));
+            $names = array_values(array_unique(array_map(
+                static fn (Tenant $t) => $t->batch(),
+                array_filter($offer->neighbours ?? [], static fn (Tenant $t) => !$t->isGuest),
+            )));
             $codes = [...$codes, ...$names];
             $free = $offer->freeByWeek ?? [];
             $offers[] = [

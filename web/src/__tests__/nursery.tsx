@@ -246,6 +246,7 @@ export const zone: ZoneWeek = {
   frostFree: true,
   onlyPots: false,
   besideStock: false,
+  guests: [],
   closed: [{ id: 4, from: '2027-W38', to: '2027-W42', why: 'a new heat cable' }],
   places: 12,
   fits: [{ trayKind: 'tray of 40', trays: 12 }],

@@ -11,6 +11,7 @@ import { HistoryLink } from '../shell/HistoryLink'
 import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
 import { LIGHT_WORDS, mondayOf, plural, STANDS_WORDS, sayHeat, sayLength, sayWeek, ZONE_WORDS } from '../words'
+import { Guests } from './Guests'
 
 /** Weeks in which a zone is out of use, and a form to say so. */
 function Closed({ zone }: { zone: Schemas['Zone'] }) {
@@ -52,7 +53,7 @@ function Closed({ zone }: { zone: Schemas['Zone'] }) {
         </button>
       )}
       {open && (
-        <div className="sheet mt-2 p-3 [&_form]:lg:grid-cols-2">
+        <div className="sheet mt-2 p-3 [&_form]:sm:grid-cols-1 [&_form]:lg:grid-cols-1">
           <PlainForm
             title={`Close ${zone.name}`}
             entries={[
@@ -189,6 +190,7 @@ export function ZonePanel({
           )
         })}
       </ul>
+      <Guests key={`guests ${zone.id}`} zone={zone} guests={zone.guests} />
       <Closed key={zone.id} zone={zone} />
       <HistoryLink of={zone.name} what="zone" />
       {season.data && season.data.zone.id === zone.id && (

@@ -56,7 +56,10 @@ export function House({
         >
           <Hatches />
           {zones.map((zone) => {
-            const by = zone.tenants.map((tenant) => `${tenant.tag.crop} ${codeOf(tenant)}`).join(', ')
+            const by = [
+              ...zone.tenants.map((tenant) => `${tenant.tag.crop} ${codeOf(tenant)}`),
+              ...zone.guests.map((guest) => guest.name),
+            ].join(', ')
             const said = `${zone.name}: ${zone.used} of ${plural(zone.trays, 'place')} taken${by ? `, by ${by}` : ''}${troubled?.has(zone.name) ? '. Something was found here' : ''}`
             const chooses = onChoose && {
               role: 'button' as const,

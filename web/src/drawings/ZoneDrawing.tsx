@@ -18,6 +18,9 @@ const LOOKS = [
 /** By what it is called where it lies: its batch, or the lot. */
 export const codeOf = ({ lot, tag }: ZoneWeek['tenants'][number]): string => lot?.code ?? tag.code
 
+/** What is no batch has one look for all. */
+const GUEST = 'guest'
+
 /** A look, always the same for its code, unless its neighbour has that one already. */
 function looksOf(zone: ZoneWeek): Map<string, number> {
   const looks = new Map<string, number>()
@@ -38,6 +41,10 @@ export function Hatches() {
     <defs>
       <pattern id="shut" width="12" height="12" patternUnits="userSpaceOnUse">
         <path d="M0 12L12 0" stroke="var(--soft)" strokeWidth="2" opacity="0.5" />
+      </pattern>
+      <pattern id="guest" width="8" height="8" patternUnits="userSpaceOnUse">
+        <rect width="8" height="8" fill="var(--paper)" />
+        <circle cx="4" cy="4" r="1.6" fill="var(--soft)" />
       </pattern>
       {LOOKS.map((look, i) => (
         <pattern key={look.wash + look.hatch} id={`look${i}`} width="6" height="6" patternUnits="userSpaceOnUse">
@@ -62,7 +69,10 @@ function slotsOf(zone: ZoneWeek): { slots: Slot[]; w: number; h: number; rows: n
   const columns = Math.ceil(zone.trays / rows)
   const w = (length * SCALE - 12) / columns
   const h = (width * SCALE - 40) / rows
-  const codes = zone.tenants.flatMap((tenant) => Array.from({ length: tenant.trays }, () => codeOf(tenant)))
+  const codes = [
+    ...zone.tenants.flatMap((tenant) => Array.from({ length: tenant.trays }, () => codeOf(tenant))),
+    ...zone.guests.flatMap((guest) => Array.from({ length: guest.places }, () => GUEST)),
+  ]
   return {
     slots: Array.from({ length: zone.trays }, (_, i) => ({
       x: 6 + Math.floor(i / rows) * w,
@@ -151,7 +161,7 @@ export function ZoneDrawing({
           width={w - 2}
           height={h - 2}
           rx="2"
-          fill={slot.code ? `url(#look${looks.get(slot.code)})` : 'none'}
+          fill={slot.code === GUEST ? 'url(#guest)' : slot.code ? `url(#look${looks.get(slot.code)})` : 'none'}
           stroke="var(--peat)"
           strokeWidth={slot.code ? 1.1 : 0.5}
           opacity={slot.code ? 1 : 0.45}
