@@ -18,6 +18,7 @@ final class Version20261217000000 extends AbstractMigration
             places INTEGER NOT NULL CHECK (places > 0), from_week TEXT NOT NULL CHECK (from_week GLOB '[0-9][0-9][0-9][0-9]-W[0-5][0-9]'),
             to_week TEXT NOT NULL CHECK (to_week >= from_week), heat_low REAL NOT NULL, heat_high REAL NOT NULL CHECK (heat_high >= heat_low),
             mist_low INTEGER NOT NULL CHECK (mist_low >= 0), mist_high INTEGER NOT NULL CHECK (mist_high BETWEEN mist_low AND 3)) STRICT");
+        $this->addSql('ALTER TABLE sign_seen ADD COLUMN is_over INTEGER NOT NULL DEFAULT 0 CHECK (is_over IN (0, 1))');
         $this->addSql('CREATE INDEX guest_zone ON guest (zone_id)');
         $this->addSql('ALTER TABLE sanitiser ADD COLUMN rinse INTEGER NOT NULL DEFAULT 1 CHECK (rinse IN (0, 1))');
         // What was for both is kept twice, so that each has a strength and a time of its own.

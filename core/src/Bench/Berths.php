@@ -68,7 +68,7 @@ final class Berths
     {
         $zone = $this->zones[$id];
         $whole = self::tenant('this batch', $sheet, $when, $trays);
-        $then = $this->onceWeaned($id, $whole, $when);
+        $then = $this->onceWeaned($id, $whole, $when, $sheet->potting->hardy);
         $batch = $then === null ? $whole : $whole->during($whole->from, $then->tenant->from->plus(-1));
         $offer = $zone->offerTo($batch, $this->tenants[$id] ?? []);
 
@@ -89,19 +89,20 @@ final class Berths
     }
 
     /**
-     * Where a batch goes on from under its mist, on the day on which it is weaned: benches in the open first, of these the one
-     * that suits it best. Null where it is under no mist, is not weaned before it is potted, or nowhere else has room.
+     * Where a batch goes on from its mist or cover, on the day on which it is weaned: benches and floors in the open first, of
+     * these the one that suits it best; what is hardy may stand in a cold frame too. Null where it is under neither, is not
+     * weaned before it is potted, or nowhere else has room.
      */
-    private function onceWeaned(int $from, Tenant $whole, PlainDates $when): ?WeanedPlace
+    private function onceWeaned(int $from, Tenant $whole, PlainDates $when, bool $isHardy): ?WeanedPlace
     {
         $week = Week::containing($when->weanOn);
-        if (!$this->zones[$from]->isMisted() || $when->weanOn >= $when->potOn || $whole->from->until($week) < 1 || $week->until($whole->to) < 0) {
+        if (!$this->zones[$from]->isForRooting() || $when->weanOn >= $when->potOn || $whole->from->until($week) < 1 || $week->until($whole->to) < 0) {
             return null;
         }
         $weaned = $whole->weaned($week, $whole->to, $this->house);
         $places = [];
         foreach ($this->zones as $id => $zone) {
-            if ($zone->isMisted() || !$zone->takesWeaned()) {
+            if (!$zone->takesWeaned($isHardy)) {
                 continue;
             }
             $offer = $zone->offerTo($weaned, $this->tenants[$id] ?? []);

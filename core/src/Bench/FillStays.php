@@ -92,17 +92,20 @@ final class FillStays
                 $batch->isStill
                 || $weeks < 1
                 || $begin + $weeks > FillHouse::WEEKS
-                || !$h->zone($last->space)->isMisted()
+                || !$h->zone($last->space)->isForRooting()
                 || ($begin <= $last->from && !$batch->isStuck)
             ) {
                 $standing[$code] = $legs;
                 continue;
             }
             $standing[self::until($code)] = $legs;
-            $in = static function (int $space) use ($h, $weeks, $last, $outOfPlace): ?array {
+            $isHardy = $batch->sheet->potting->hardy;
+            $in = static function (int $space) use ($h, $weeks, $last, $outOfPlace, $isHardy): ?array {
                 $zone = $h->zone($space);
 
-                return $zone->takesWeaned() && $space !== $last->space ? ['weeks' => $weeks, 'cost' => $zone->kind === ZoneKind::Open ? 0 : $outOfPlace] : null;
+                return $zone->takesWeaned($isHardy) && $space !== $last->space
+                    ? ['weeks' => $weeks, 'cost' => $zone->kind === ZoneKind::Open ? 0 : $outOfPlace]
+                    : null;
             };
             $stays[] = Stay::of($code, $batch->positions, $in, $begin, $begin, $begin, $this->weaned($h, $batch));
         }
@@ -149,7 +152,7 @@ final class FillStays
             $late = max($late, $ready->until(Week::containing($dates->readyOn)));
         }
         $weeks = $h->weekOf($dates->lastBenchWeek()->monday()) - $start + 1;
-        $weeks = $batch->goesOnWeaned && $zone->isMisted() ? min($weeks, max(1, $h->weekOf($dates->weanOn) - $start)) : $weeks;
+        $weeks = $batch->goesOnWeaned && $zone->isForRooting() ? min($weeks, max(1, $h->weekOf($dates->weanOn) - $start)) : $weeks;
         $weeks = $zone->mist->high > 1.0 ? max(min(1, $weeks), $weeks - $sooner) : $weeks;
         $cost = ($h->idOf($space) === $batch->zone ? 0 : $weight) + $this->house->whole(HouseDefault::FillLate) * $weight * $late;
 

@@ -130,16 +130,26 @@ final class Zone
             + abs($this->heat->middle() - $batch->heat->middle()) / $house->number(HouseDefault::MistAsWarmth);
     }
 
-    /** Whether what lies here is under mist: what is weaned makes room for what is not. */
+    /** Whether what lies here is under mist. */
     public function isMisted(): bool
     {
         return !$this->besideStock && $this->mist->high >= self::MISTED;
     }
 
-    /** Whether what is weaned can stand here in its trays: without mist, and without frost. */
-    public function takesWeaned(): bool
+    /** Whether it is mist or a closed cover, which what has no roots needs most: what is weaned goes on from here. */
+    public function isForRooting(): bool
     {
-        return $this->frostFree && !$this->onlyPots && !$this->besideStock && $this->mist->low <= 0.0;
+        return $this->isMisted() || ($this->kind === ZoneKind::Cover && !$this->besideStock);
+    }
+
+    /**
+     * Whether what is weaned can stand here in its trays: without mist, in the open, and without frost but for what is hardy.
+     *
+     * @param bool $isHardy whether its crop stands frost
+     */
+    public function takesWeaned(bool $isHardy): bool
+    {
+        return ($this->frostFree || $isHardy) && !$this->onlyPots && !$this->besideStock && !$this->isForRooting() && $this->mist->low <= 0.0;
     }
 
     public function isClosedIn(Week $week): bool

@@ -26,4 +26,10 @@ enum Sign: string
     {
         return Fact::of("sign.{$this->value}");
     }
+
+    /** What the plant shows when its material is right no more. */
+    public function over(): Fact
+    {
+        return Fact::of("sign_over.{$this->value}");
+    }
 }

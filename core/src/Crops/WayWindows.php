@@ -103,20 +103,21 @@ final class WayWindows
     }
 
     /**
-     * The run that a sign seen in this week would speak for, as the calendar has it.
+     * The run that a sign seen in this week would speak for, as the calendar has it: that it begins, or that it is over.
      *
      * @throws Refused for `on`
      */
-    public function expectedFor(int $window, Week $seen): OpenWeeks
+    public function expectedFor(int $window, Week $seen, bool $isOver = false): OpenWeeks
     {
         $plain = self::of($this->windows, $this->shift);
+        $away = static fn (OpenWeeks $run) => abs(($isOver ? $run->to : $run->from)->until($seen));
         $best = null;
         foreach ($plain->around($seen) as $run) {
-            if ($run->window === $window && ($best === null || abs($run->from->until($seen)) < abs($best->from->until($seen)))) {
+            if ($run->window === $window && ($best === null || $away($run) < $away($best))) {
                 $best = $run;
             }
         }
-        if ($best === null || abs($best->from->until($seen)) > self::PIN_REACH) {
+        if ($best === null || $away($best) > self::PIN_REACH) {
             throw Refused::because(
                 'out_of_range',
                 'on',
@@ -152,14 +153,23 @@ final class WayWindows
             $last = $first;
         }
         $why = $this->shift->words($window->weeks->from);
+        $moved = null;
         foreach ($this->seen as $seen) {
-            if ($seen->window === $i && abs($first->until($seen->week)) <= self::PIN_REACH) {
+            if (!$seen->isOver && $seen->window === $i && abs($first->until($seen->week)) <= self::PIN_REACH) {
                 $moved = $first->until($seen->week);
-
-                return new OpenWeeks($seen->week, $last->plus($moved), $window->sign, $i, Fact::of('crops.sign_seen', on: $seen->week->written()), $moved);
+                [$first, $last, $why] = [$seen->week, $last->plus($moved), Fact::of('crops.sign_seen', on: $seen->week->written())];
+                break;
+            }
+        }
+        foreach ($this->seen as $seen) {
+            if ($seen->isOver && $seen->window === $i && abs($last->until($seen->week)) <= self::PIN_REACH) {
+                // In the week in which it is seen to be over nothing is taken any more.
+                $before = $seen->week->plus(-1);
+                [$last, $why] = [$first->until($before) < 0 ? $first : $before, Fact::of('crops.sign_over', on: $seen->week->written())];
+                break;
             }
         }
 
-        return new OpenWeeks($first, $last, $window->sign, $i, $why, null);
+        return new OpenWeeks($first, $last, $window->sign, $i, $why, $moved);
     }
 }

@@ -68,6 +68,17 @@ final class NoPlaceTest extends TestCase
         self::assertSame([0, 0], [$split->weeks, $split->trays], 'It waits for nothing and does with all its trays.');
     }
 
+    public function testItIsPartedSoonerWhereThereIsNoRoomInItsWeekOrLater(): void
+    {
+        $spaces = [Space::of('A', 5, self::comfort([15, 25]), 8), Space::of('B', 5, self::comfort([15, 25]), 8)];
+        $taken = new Taken(8, $spaces);
+        foreach ([0, 1] as $space) {
+            $taken->put("P{$space}", true, new Leg($space, 3, 5, 5, self::comfort([15, 25])));
+        }
+        $options = array_column(NoPlace::of(Stay::of('X', 8, 1, 0, 6, 4, self::comfort([18, 20])), $taken, [], self::week(...))->options, null, 'kind');
+        self::assertSame([2, 2], array_map(static fn (Leg $leg) => $leg->from, $options['split']->legs), 'As near to its own week as there is room.');
+    }
+
     public function testABatchCanBePartedOrMoved(): void
     {
         $spaces = [Space::of('A', 6, self::comfort([15, 25]), 8), Space::of('B', 4, self::comfort([15, 25]), 8)];

@@ -71,7 +71,8 @@ final class OnMotherTest extends TestCase
         $tenant = Tenant::of('A', 4, $week, $week->plus(4), Range::of(0, 20), Range::of(0, 3));
         self::assertSame('beside_stock', self::ground()->offerTo($tenant, [])->reason);
         self::assertSame('beside_stock', self::ground()->offerTo($tenant->inPots(false), [])->reason);
-        self::assertFalse(self::ground()->takesWeaned());
+        self::assertFalse(self::ground()->takesWeaned(true));
+        self::assertFalse(self::ground()->isForRooting());
         self::assertFalse(self::ground()->isMisted());
     }
 

@@ -93,14 +93,23 @@ final class OnceWeanedTest extends TestCase
         )->then;
         self::assertNull($then([]));
         self::assertNull($then([2 => self::open(onlyPots: true)]), 'Pots stand there.');
-        self::assertNull($then([2 => self::open(frostFree: false)]), 'It freezes there.');
+        $tender = WaySheet::of(array_replace_recursive(self::sheet()->toArray(), ['potting' => ['hardy' => false, 'winter' => 'frost_free']]));
+        self::assertNull($then([2 => self::open(frostFree: false)], [], $tender), 'It freezes there.');
+        $frame = Zone::of('Frame', 40, Range::of(2, 12), Range::of(0, 0), ZoneKind::Frame, frostFree: false);
+        self::assertNull($then([2 => $frame], [], $tender));
+        self::assertSame('Frame', $then([2 => $frame])?->name, 'What is hardy may stand where it freezes.');
+        self::assertSame('Tunnel', $then([2 => $frame, 3 => self::open()])?->name);
         self::assertNull($then([2 => self::open(trays: 4)]), 'Too small.');
         self::assertNull($then([2 => self::open()], [2 => [self::other(0, 36)]]), 'Full.');
         self::assertNull($then([2 => Zone::of('Mist 2', 40, Range::of(8, 24), Range::of(0, 2))]), 'That is mist too.');
         self::assertNull($then([2 => Zone::of('Always misted', 40, Range::of(8, 24), Range::of(1, 1))]));
         $cover = Zone::of('Covers', 40, Range::of(8, 18), Range::of(0, 1), ZoneKind::Cover);
-        self::assertSame('Covers', $then([2 => $cover])?->name);
+        self::assertNull($then([2 => $cover]), 'A cover is for what has no roots.');
         self::assertSame('Tunnel', $then([2 => $cover, 3 => self::open()])?->name);
+        $leaf = self::sheet(Pattern::Leaf);
+        $under = new Berths([1 => $cover, 2 => self::open()], [], self::timetable(), HouseDefaults::usual());
+        $dates = self::timetable()->dates($leaf, $cover, $day);
+        self::assertSame('Tunnel', $under->at(1, $leaf, $dates, 5)->then?->name, 'Weaned it makes room under the cover too.');
         self::assertNull(
             self::berths([2 => self::open()])->at(2, self::sheet(), self::timetable()->dates(self::sheet(), self::open(), $day), 5)->then,
             'It is under no mist.',

@@ -123,6 +123,31 @@ final class WindowsTest extends TestCase
         }
     }
 
+    public function testAWindowIsOverWhenThePlantSaysSo(): void
+    {
+        $window = [SignedWindow::of(46, 8, Sign::Dormant)];
+        $over = static fn (string ...$weeks) => WayWindows::of(
+            $window, WindowShift::none(), array_map(static fn (string $week) => new SignSeen(0, Week::of($week), true), array_values($weeks)),
+        );
+        $windows = $over('2027-W05');
+        $run = $windows->openOrNext(Week::of('2027-W03'));
+        self::assertSame(['2026-W46', '2027-W04', null, 'crops.sign_over'], [$run->from->written(), $run->to->written(), $run->moved, $run->why->key]);
+        self::assertFalse($windows->isOpenIn(Week::of('2027-W05')), 'Buds break: nothing is cut that week.');
+        self::assertSame('2027-W46', $windows->openOrNext(Week::of('2027-W05'))->from->written());
+        self::assertTrue($windows->isOpenIn(Week::of('2028-W07')), 'The next year is its own.');
+        // A late spring keeps it open longer than the calendar has it.
+        self::assertTrue($over('2027-W12')->isOpenIn(Week::of('2027-W11')));
+        self::assertSame('2027-W08', $over()->expectedFor(0, Week::of('2027-W12'), true)->to->written());
+        // Begun early and over early: both are heard, and it is never over before it begins.
+        $both = WayWindows::of($window, WindowShift::none(), [new SignSeen(0, Week::of('2026-W43')), new SignSeen(0, Week::of('2027-W02'), true)]);
+        $run = $both->openOrNext(Week::of('2026-W50'));
+        self::assertSame(['2026-W43', '2027-W01', -3], [$run->from->written(), $run->to->written(), $run->moved]);
+        $atOnce = WayWindows::of([SignedWindow::of(20, 28, Sign::Snaps)], WindowShift::none(), [new SignSeen(0, Week::of('2027-W19'), true)]);
+        self::assertSame(['2027-W20', '2027-W20'], [$atOnce->openOrNext(Week::of('2027-W18'))->from->written(), $atOnce->openOrNext(Week::of('2027-W18'))->to->written()]);
+        $this->expectException(Refused::class);
+        $over()->expectedFor(0, Week::of('2027-W31'), true);
+    }
+
     public function testLikeCropsAreHintedAtUnlikeOnesAreNot(): void
     {
         $now = Week::of('2027-W21');

@@ -676,11 +676,11 @@ final class HouseDefaultTest extends TestCase
     private static function weaning(HouseDefaults $house): Stay
     {
         $stays = new FillStays(Timetable::at(SiteAir::of(array_fill(0, 12, 9.0)), $house), $house);
-        $cover = Zone::of('Covers', 15, Range::of(5, 24), Range::of(0, 1), ZoneKind::Cover);
+        $frame = Zone::of('Frame', 15, Range::of(5, 24), Range::of(0, 1), ZoneKind::Frame);
 
         return $stays->of(
             new FillAsk(FillStage::Weaning, 0, [], true, true),
-            self::house(self::batch(true, Priority::Must), self::tenant('A', 18, 27), self::zone(), $cover),
+            self::house(self::batch(true, Priority::Must), self::tenant('A', 18, 27), self::zone(), $frame),
             [],
         )->stays[0];
     }

@@ -149,6 +149,26 @@ final class LearntTest extends TestCase
         self::assertEquals($own[0], OwnPace::kept($own[0]->d50, $own[0]->lnSd, $own[0]->shape, $own[0]->shapeLnSd));
     }
 
+    /** Lifted in hundreds, its pace is seen as it was drawn, whatever the sheet said; what was culled is out of the count. */
+    public function testAPaceIsFoundAgainAsItWasDrawn(): void
+    {
+        foreach ([[16.0, 5.0, 20.0, 8.0], [26.0, 9.0, 20.0, 8.0], [20.0, 8.0, 20.0, 8.0], [15.0, 12.0, 18.0, 9.0]] as [$d50, $shape, $halfAt, $said]) {
+            foreach ([0, 300] as $culled) {
+                $checks = [];
+                foreach ([0.7, 0.85, 1.0, 1.15, 1.4] as $times) {
+                    $share = 0.6 * RootCurve::reached($times * $d50, $d50, $shape) / (1.0 - $culled / 1000);
+                    $checks[] = LiftedThen::of($times * $d50, 4000, (int) round(4000 * $share), 0, $culled, 4000);
+                }
+                $own = OwnPace::of(RootingPace::of($halfAt, $said), 0.6, 20.0, 1000, $checks);
+                self::assertNotNull($own);
+                self::assertEqualsWithDelta($d50, $own->d50, 0.02 * $d50);
+                self::assertEqualsWithDelta($shape, $own->shape, 0.12 * $shape);
+                self::assertLessThan(0.1, $own->lnSd);
+                self::assertLessThan(0.2, $own->shapeLnSd);
+            }
+        }
+    }
+
     public function testTheSheetSaysWhatItSaysAndOffersWhatWasLearnt(): void
     {
         $sheet = WaySheet::of(array_replace(Pattern::SoftTip->sheet(1), ['prior' => ['rate' => 0.8, 'strength' => 10, 'phi' => 20]]));

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Core\Tests\Rates;
 
 use PHPUnit\Framework\TestCase;
+use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Numbers\BetaBinomial;
 use WetCradle\Core\Rates\BatchSurprise;
@@ -69,6 +70,16 @@ final class OneModelTest extends TestCase
         [$stick, $chance] = StickCount::forGood(80, [$rate])->fewestFor(0.9);
         self::assertSame($stick, $parted[0]['stick']);
         self::assertEqualsWithDelta($chance, $parted[0]['chance'], 1e-9);
+    }
+
+    public function testASinglePlantMayBeAskedFor(): void
+    {
+        $said = StickParted::compute(Fields::of([
+            'needed' => 1, 'rate' => ['a' => 8, 'b' => 2], 'mishap' => ['chance' => 0.0, 'a' => 1, 'b' => 5], 'confidence' => 0.9,
+            'most' => 100,
+        ]));
+        [$stick] = StickCount::forGood(1, [Beta::of(8, 2)])->fewestFor(0.9);
+        self::assertSame($stick, $said['parted'][0]['stick']);
     }
 
     public function testWhatALostBatchTakesASecondOneGives(): void

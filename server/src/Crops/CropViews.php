@@ -194,7 +194,7 @@ final class CropViews
         ];
     }
 
-    /** @return array<int, list<array{id: ?int, on: string, note: ?string, by: string}>> signs that were seen, by way, the newest first */
+    /** @return array<int, list<array{id: ?int, on: string, isOver: bool, note: ?string, by: string}>> signs that were seen, by way, the newest first */
     private function signs(): array
     {
         $signs = [];
@@ -203,7 +203,9 @@ final class CropViews
             SignSeen::class,
         );
         foreach ($seen as $one) {
-            $signs[(int) $one->way->id][] = ['id' => $one->id, 'on' => $one->seenOn->format('Y-m-d'), 'note' => $one->note, 'by' => $one->by->name];
+            $signs[(int) $one->way->id][] = [
+                'id' => $one->id, 'on' => $one->seenOn->format('Y-m-d'), 'isOver' => $one->isOver, 'note' => $one->note, 'by' => $one->by->name,
+            ];
         }
 
         return $signs;
@@ -224,7 +226,7 @@ final class CropViews
     private static function run(OpenWeeks $run): array
     {
         return [
-            'from' => $run->from->written(), 'to' => $run->to->written(), 'sign' => $run->sign->words(), 'index' => $run->window,
+            'from' => $run->from->written(), 'to' => $run->to->written(), 'sign' => $run->sign->words(), 'over' => $run->sign->over(), 'index' => $run->window,
             'why' => $run->why, 'moved' => $run->moved,
         ];
     }

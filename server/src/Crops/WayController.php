@@ -138,7 +138,7 @@ final class WayController
         return new Answer(['differences' => WaysCompared::differences($this->way($id)->core(), $this->way($other)->core())]);
     }
 
-    /** The plant gave the sign: this year's window opens then. */
+    /** The plant gave the sign: this year's window opens then, or is over. */
     #[Route('/api/ways/{id<\d+>}/signs', methods: ['POST'])]
     #[IsGranted('ROLE_HAND')]
     public function seen(int $id, Fields $in): Answer
@@ -148,9 +148,10 @@ final class WayController
             $on = $this->today->orPast($in, 'on');
             $window = $in->countOr('window', 0, 0, count($way->core()->taking->windows) - 1);
             $note = $in->textOr('note', null, 300);
+            $isOver = $in->has('isOver') && $in->flag('isOver');
             $in->done();
-            $this->windows->of($way)->expectedFor($window, Week::containing($on));
-            $this->em->persist(new SignSeen($way, $window, $on, $note, $this->writing->by(), $this->today->now()));
+            $this->windows->of($way)->expectedFor($window, Week::containing($on), $isOver);
+            $this->em->persist(new SignSeen($way, $window, $isOver, $on, $note, $this->writing->by(), $this->today->now()));
         });
         $this->windows->forget();
 

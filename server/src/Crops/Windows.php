@@ -62,8 +62,8 @@ final class Windows
     {
         if ($this->seen === null) {
             $this->seen = [];
-            foreach (Row::all($this->db, 'SELECT way_id, "window", seen_on FROM sign_seen ORDER BY seen_on DESC, id DESC') as $row) {
-                $this->seen[$row->int('way_id')][] = new Seen($row->int('window'), Week::containing($row->day('seen_on')));
+            foreach (Row::all($this->db, 'SELECT way_id, "window", seen_on, is_over FROM sign_seen ORDER BY seen_on DESC, id DESC') as $row) {
+                $this->seen[$row->int('way_id')][] = new Seen($row->int('window'), Week::containing($row->day('seen_on')), $row->flag('is_over'));
             }
         }
 

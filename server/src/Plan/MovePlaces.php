@@ -194,7 +194,7 @@ final class MovePlaces
             // Laid elsewhere from the start, it is not moved on from where it never lay; once weaned it goes where it was to go.
             return $asked === null || $asked === $batch->zone ? $then : array_values(array_filter(
                 $then,
-                static fn (array $on) => ($on['from'] <=> $dates->weanOn) === 0 && $on['zone'] !== $asked && $asked->core()->isMisted(),
+                static fn (array $on) => ($on['from'] <=> $dates->weanOn) === 0 && $on['zone'] !== $asked && $asked->core()->isForRooting(),
             ));
         }
         $on = $move->on ?? $this->today->day();
@@ -204,7 +204,7 @@ final class MovePlaces
         }
         // Under mist there too, it still goes on once it is weaned.
         $later = array_values(array_filter($then, static fn (array $stay) => ($stay['from'] <=> $dates->weanOn) === 0 && $stay['from'] > $on
-            && $stay['zone'] !== $asked && $asked->core()->isMisted()));
+            && $stay['zone'] !== $asked && $asked->core()->isForRooting()));
         $then = array_values(array_filter($then, static fn (array $stay) => $stay['from'] < $on));
         $last = $then === [] ? $batch->zone : $then[array_key_last($then)]['zone'];
 

@@ -246,6 +246,11 @@ final class SheetsTest extends House
         self::assertNull($find($after, 'lavender-grey-ferry')['hint'], 'Another material is no like crop.');
         self::assertContains("Catmint 'Millrace'", array_column($this->ask('GET', '/api/rail')['weeks'], 'open', 'week')['2027-W16']);
 
+        $over = $find($this->ask('POST', "/api/ways/{$catmint['id']}/signs", ['on' => '2027-05-11', 'isOver' => true]), 'catmint-millrace');
+        self::assertSame(['later', '2028-W18', [true, false]], [$over['window']['state'], $over['window']['from'], array_column($over['signs'], 'isOver')]);
+        self::assertNotContains("Catmint 'Millrace'", array_column($this->ask('GET', '/api/rail')['weeks'], 'open', 'week')['2027-W19']);
+        $this->ask('DELETE', "/api/ways/{$catmint['id']}/signs/last");
+
         self::assertSame('on', $this->refused(422, 'POST', "/api/ways/{$catmint['id']}/signs", ['on' => '2027-05-20'])['field']);
         self::assertSame('window', $this->refused(422, 'POST', "/api/ways/{$catmint['id']}/signs", ['on' => '2027-05-10', 'window' => 4])['field']);
         self::assertSame('out_of_range', $this->refused(422, 'POST', "/api/ways/{$fuchsia['id']}/signs", ['on' => '2026-10-05'])['code']);

@@ -138,6 +138,7 @@ export const window: Schemas['Window'] = {
   from: '2027-W18',
   to: '2027-W25',
   sign: 'the shoot snaps; one that bends is too soft',
+  over: 'the shoot snaps no more',
   index: 0,
   why: 'as at the reference climate',
   moved: null,

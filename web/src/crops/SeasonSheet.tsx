@@ -93,7 +93,8 @@ function Seen({ way, onDone }: { way: SeasonWay; onDone: () => void }) {
   const { session } = useShown()
   const [on, setOn] = useState(session.today)
   const [note, setNote] = useState('')
-  const see = useWrite((body: { on: string; window: number; note: string }) =>
+  const [isOver, setOver] = useState(false)
+  const see = useWrite((body: { on: string; window: number; isOver: boolean; note: string }) =>
     answer(api.POST('/api/ways/{id}/signs', { params: { path: { id: way.id } }, body })),
   )
   const unsee = useWrite(() => answer(api.DELETE('/api/ways/{id}/signs/last', { params: { path: { id: way.id } } })))
@@ -103,18 +104,34 @@ function Seen({ way, onDone }: { way: SeasonWay; onDone: () => void }) {
       aria-label={`Sign seen on ${way.crop}`}
       onSubmit={(event) => {
         event.preventDefault()
-        see.mutateAsync({ on, window: way.window.index, note }).then(
+        see.mutateAsync({ on, window: way.window.index, isOver, note }).then(
           () => {
-            say(`This year's window of ${way.crop} is pinned.`, () => unsee.mutateAsync(undefined))
+            say(isOver ? `This year's window of ${way.crop} is over.` : `This year's window of ${way.crop} is pinned.`, () =>
+              unsee.mutateAsync(undefined),
+            )
             onDone()
           },
           () => undefined,
         )
       }}
     >
-      <p className="w-full">
-        The sign: <strong>{way.window.sign}</strong>.
-      </p>
+      <fieldset className="w-full">
+        <legend className="text-sm font-semibold">What the plant shows</legend>
+        {[false, true].map((over) => (
+          <label key={String(over)} className="flex min-h-11 items-center gap-2">
+            <input type="radio" name={`sign ${way.id}`} checked={isOver === over} onChange={() => setOver(over)} />
+            {over ? (
+              <span>
+                It is over: <strong>{way.window.over}</strong>
+              </span>
+            ) : (
+              <span>
+                It is right: <strong>{way.window.sign}</strong>
+              </span>
+            )}
+          </label>
+        ))}
+      </fieldset>
       <label className="grid gap-1 text-sm font-semibold">
         Seen on
         <input
@@ -130,7 +147,7 @@ function Seen({ way, onDone }: { way: SeasonWay; onDone: () => void }) {
         <input className="field-text" value={note} onChange={(event) => setNote(event.target.value)} />
       </label>
       <button type="submit" className="act-main" disabled={see.isPending}>
-        It is right
+        {isOver ? 'It is over' : 'It is right'}
       </button>
       {see.error && (
         <p role="alert" className="refusal w-full">
@@ -139,7 +156,7 @@ function Seen({ way, onDone }: { way: SeasonWay; onDone: () => void }) {
       )}
       {way.signs.map((sign) => (
         <p key={sign.id} className="w-full text-sm">
-          Seen {sayDay(sign.on, session.today)}, {sign.by}
+          Seen{sign.isOver && ' to be over'} {sayDay(sign.on, session.today)}, {sign.by}
           {sign.note && `: ${sign.note}`}{' '}
           <TakeOut record="sign" id={sign.id} name={`The sign seen on ${sayDay(sign.on, session.today)}`} history={false} />
         </p>
