@@ -56,11 +56,11 @@ final class FillStays
             $batch = $h->batches[$code] ?? null;
             $week = $batch === null ? 0 : $h->weekOf($batch->stickOn);
             if ($batch === null || $batch->isStuck || $batch->isStill || $week < 0 || $week >= FillHouse::WEEKS || ($held[$code] ?? 0) > 1) {
-                [$stay, $rest] = $batch === null || $batch->isLocked || isset($held[$code]) ? [null, $legs] : $this->driven($h, $batch, $legs);
+                [$stay, $rest, $space] = $batch === null || $batch->isLocked || isset($held[$code]) ? [null, $legs, 0] : $this->driven($h, $batch, $legs);
                 $standing[$stay === null ? $code : self::until($code)] = $rest;
                 if ($stay !== null) {
                     $stays[] = $stay;
-                    $now[$stay->name] = ['space' => $legs[count($legs) - 1]->space, 'from' => $stay->preferred];
+                    $now[$stay->name] = ['space' => $space, 'from' => $stay->preferred];
                 }
                 continue;
             }
@@ -183,35 +183,36 @@ final class FillStays
      *
      * @param non-empty-list<Leg> $legs
      *
-     * @return array{0: ?Stay, 1: list<Leg>}
+     * @return array{0: ?Stay, 1: list<Leg>, 2: int} with the space that it must leave
      */
     private function driven(FillHouse $h, Fillable $batch, array $legs): array
     {
-        $last = $legs[count($legs) - 1];
-        $end = $last->from + $last->weeks;
-        for ($week = max(0, $last->from); $week < min(FillHouse::WEEKS, $end); ++$week) {
-            if ($h->zone($last->space)->isClosedIn($h->week($week))) {
-                $before = array_slice($legs, 0, -1);
-                if ($week > $last->from) {
-                    $before[] = new Leg($last->space, $last->from, $week - $last->from, $last->trays, $last->comfort);
-                }
-                $comfort = Tenant::isWeaned($batch->weanOn, $h->monday($week)) ? $this->weaned($h, $batch) : $last->comfort;
-                $stay = ['weeks' => $end - $week, 'cost' => 0];
+        foreach ($legs as $i => $leg) {
+            $end = $leg->from + $leg->weeks;
+            for ($week = max(0, $leg->from); $week < min(FillHouse::WEEKS, $end); ++$week) {
+                if ($h->zone($leg->space)->isClosedIn($h->week($week))) {
+                    $before = array_slice($legs, 0, $i);
+                    if ($week > $leg->from) {
+                        $before[] = new Leg($leg->space, $leg->from, $week - $leg->from, $leg->trays, $leg->comfort);
+                    }
+                    $comfort = Tenant::isWeaned($batch->weanOn, $h->monday($week)) ? $this->weaned($h, $batch) : $leg->comfort;
+                    $stay = ['weeks' => $end - $week, 'cost' => 0];
 
-                return [Stay::of(
-                    $batch->code,
-                    $batch->positions,
-                    static fn () => $stay,
-                    $week,
-                    $week,
-                    $week,
-                    $comfort,
-                    $this->house->whole(HouseDefault::FillDriven),
-                ), $before];
+                    return [Stay::of(
+                        $batch->code,
+                        $batch->positions,
+                        static fn () => $stay,
+                        $week,
+                        $week,
+                        $week,
+                        $comfort,
+                        $this->house->whole(HouseDefault::FillDriven),
+                    ), [...$before, ...array_slice($legs, $i + 1)], $leg->space];
+                }
             }
         }
 
-        return [null, $legs];
+        return [null, $legs, 0];
     }
 
     private function weaned(FillHouse $h, Fillable $batch): Comfort

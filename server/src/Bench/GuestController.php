@@ -64,9 +64,9 @@ final class GuestController
     {
         $guest = $this->guest($id);
         $this->writing->once(function () use ($in, $guest): void {
-            $before = $guest->toArray();
+            [$before, $was] = [$guest->toArray(), $guest->name];
             $this->writing->mustBeVersion($in->count('version', 1), $guest->version, $before);
-            $this->writing->change($guest, fn (Guest $asked) => $this->read($in, $asked, $before['name']));
+            $this->writing->change($guest, fn (Guest $asked) => $this->read($in, $asked, $was));
             $this->writing->keep('guest', $guest->name, $before, $guest->toArray());
         });
 

@@ -15,8 +15,9 @@ final class BenchTest extends House
         $taken = 0;
         foreach (['2027-W10', '2027-W19', '2027-W24'] as $week) {
             foreach ($this->ask('GET', '/api/bench?week='.$week)['zones'] as $zone) {
-                self::assertSame($zone['used'], array_sum(array_column($zone['tenants'], 'trays')), "{$zone['name']} in {$week}");
-                self::assertSame($zone['tenants'] === [], $zone['setting'] === null);
+                self::assertSame($zone['used'], array_sum([...array_column($zone['tenants'], 'trays'), ...array_column($zone['guests'], 'places')]), "{$zone['name']} in {$week}");
+                $isSet = !$zone['besideStock'] && ($zone['tenants'] !== [] || $zone['guests'] !== []);
+                self::assertSame($isSet, $zone['setting'] !== null);
                 foreach ($zone['tenants'] as $tenant) {
                     self::assertLessThanOrEqual($week, $tenant['from']);
                     self::assertGreaterThanOrEqual($week, $tenant['to']);

@@ -15,7 +15,11 @@ final class GuestsTest extends House
         return array_column($this->ask('GET', '/api/bench?week='.$week)['zones'], null, 'name')[$name];
     }
 
-    /** @return array<string, mixed> what is laid into a zone, wanting what that gives */
+    /**
+     * @param array<string, mixed> $zone
+     *
+     * @return array<string, mixed> what is laid into a zone, wanting what that gives
+     */
     private static function seeds(array $zone, int $places): array
     {
         return [

@@ -67,7 +67,7 @@ function Closed({ zone }: { zone: Schemas['Zone'] }) {
               say(
                 done.batches.length === 0
                   ? `${zone.name} is closed; nobody lies there then.`
-                  : `${zone.name} is closed. ${plural(done.batches.length, 'batch', 'batches')} must go elsewhere: ${done.batches.join(', ')}.`,
+                  : `${zone.name} is closed. ${done.batches.length} must go elsewhere: ${done.batches.join(', ')}.`,
               )
               setOpen(false)
             }}
