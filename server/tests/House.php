@@ -42,6 +42,10 @@ abstract class House extends TestCase
         // Tries to sign in are counted by address; each test comes from its own.
         $this->address = sprintf('127.1.%d.%d', intdiv(++self::$visits, 250), 1 + self::$visits % 250);
         self::database(static::DEMO);
+        // Another test may have left copies: how old the newest is, is said to every propagator.
+        if (is_dir(Kernel::varDir().'/copies')) {
+            exec('rm -rf '.escapeshellarg(Kernel::varDir().'/copies'));
+        }
     }
 
     protected function tearDown(): void
