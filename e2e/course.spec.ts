@@ -109,3 +109,43 @@ test('a layer goes from its pin to its pot: nothing is cut, it is cut loose, and
   const potted = await (await page.request.get(`/api/batches/${layer.code}`)).json()
   expect([potted.count, potted.state]).toEqual([layer.planned - 2, 'potted'])
 })
+
+test('cut ahead and bundled, a batch is stuck in parts', async ({ page }) => {
+  await signIn(page)
+  const { batches } = await (await page.request.get('/api/batches')).json()
+  const found = batches.find(
+    (batch: { material: string; isStuck: boolean; planned: number; against: unknown[] }) =>
+      batch.material === 'semi-ripe' && !batch.isStuck && batch.planned > 60 && batch.against.length === 0,
+  )
+  expect(found, 'such a batch in the demo').toBeTruthy()
+  await page.goto(`/batches/${found.code}`)
+  await page.getByRole('button', { name: 'Change the plan' }).click()
+  const plan = page.getByRole('form', { name: `Change the plan of ${found.code}` })
+  await plan.getByLabel('Collect on').fill('2027-05-20')
+  await plan.getByRole('button', { name: 'Save the plan' }).click()
+  await expect(plan.getByRole('alert').first()).toContainText('is too early: it keeps 3 days')
+  await mustBeUsable(page, 'a plan with a day of collecting')
+  const ahead = new Date(Date.parse(found.stickOn) - 2 * 86_400_000).toISOString().slice(0, 10)
+  await plan.getByLabel('Collect on').fill(ahead)
+  await plan.getByRole('button', { name: 'Save the plan' }).click()
+  await expect(plan).toBeHidden()
+  expect((await (await page.request.get(`/api/batches/${found.code}`)).json()).collectOn).toBe(ahead)
+
+  // Cut today after all, it is stuck in parts.
+  await page.getByRole('link', { name: 'Take sheet' }).click()
+  await page.getByRole('button', { name: /^First cut, / }).last().click()
+  await page.goto(`/batches/${found.code}`)
+  await page.getByRole('button', { name: 'Stick', exact: true }).click()
+  const stick = page.getByRole('form', { name: `Stick ${found.code}` })
+  await stick.getByLabel('Stuck', { exact: true }).fill('40')
+  await stick.getByLabel('the rest stays in its bundles, to be stuck later').check()
+  const why = stick.getByLabel('Why it is stuck all the same')
+  if (await why.isVisible()) await why.fill('While it is fresh')
+  await stick.getByRole('button', { name: 'Stuck', exact: true }).click()
+  await expect(page.getByText('Stuck 40', { exact: false }).first()).toBeVisible()
+  const now = (await (await page.request.get('/api/batches')).json()).batches as { code: string; crop: string; planned: number }[]
+  const rest = now.find((batch) => batch.crop === found.crop && batch.planned === found.planned - 40 && batch.code !== found.code)
+  expect(rest, 'what is left is a batch of its own').toBeTruthy()
+  await page.goto(`/batches/${rest?.code}`)
+  await expect(page.getByRole('img', { name: /^The course of .*: collected and held from 12 May/ })).toBeVisible()
+})

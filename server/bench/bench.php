@@ -15,6 +15,7 @@ require dirname(__DIR__).'/vendor/autoload.php';
 require __DIR__.'/season.php';
 require __DIR__.'/house.php';
 require __DIR__.'/learning.php';
+require __DIR__.'/courses.php';
 
 /**
  * @param list<float> $times in seconds
@@ -133,6 +134,7 @@ echo json_encode([
             static fn () => StickCount::forGood(5000, [Beta::of(14, 6), Beta::of(95, 5), Beta::of(97, 3)])->fewestFor(0.9),
             50,
         ),
+        'courses of 1500 batches with their places' => timed(static fn () => coursesOf(1500), 3),
         'a season of 120 orders from nothing' => timed(static fn () => seasonOf(120), 5),
         'a season of 1200 orders from nothing' => timed(static fn () => seasonOf(1200), 2),
         'joint chance of 120 orders' => timed(static fn () => jointChanceOf(120), 5),

@@ -7,7 +7,10 @@ namespace WetCradle\Server\Migrations;
 use Doctrine\DBAL\Schema\Schema;
 use Doctrine\Migrations\AbstractMigration;
 
-/** Ground beside the stock plants, where what roots on its mother is pinned or hangs; what lies there without being a batch; and what cuttings are dipped in apart from what cleans tools. */
+/**
+ * Ground beside the stock plants, where what roots on its mother is pinned or hangs; what lies on a bench without being a batch;
+ * signs that a window is over; the day on which something is collected ahead; and what cuttings are dipped in apart from what cleans tools.
+ */
 final class Version20261217000000 extends AbstractMigration
 {
     public function up(Schema $schema): void
@@ -19,6 +22,7 @@ final class Version20261217000000 extends AbstractMigration
             to_week TEXT NOT NULL CHECK (to_week >= from_week), heat_low REAL NOT NULL, heat_high REAL NOT NULL CHECK (heat_high >= heat_low),
             mist_low INTEGER NOT NULL CHECK (mist_low >= 0), mist_high INTEGER NOT NULL CHECK (mist_high BETWEEN mist_low AND 3)) STRICT");
         $this->addSql('ALTER TABLE sign_seen ADD COLUMN is_over INTEGER NOT NULL DEFAULT 0 CHECK (is_over IN (0, 1))');
+        $this->addSql("ALTER TABLE batch ADD COLUMN collect_on TEXT CHECK (collect_on LIKE '____-__-__')");
         $this->addSql('CREATE INDEX guest_zone ON guest (zone_id)');
         $this->addSql('ALTER TABLE sanitiser ADD COLUMN rinse INTEGER NOT NULL DEFAULT 1 CHECK (rinse IN (0, 1))');
         // What was for both is kept twice, so that each has a strength and a time of its own.

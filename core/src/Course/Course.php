@@ -29,15 +29,19 @@ final class Course
     /**
      * On which days a batch is in which stage, by its days and its weaning.
      *
+     * @param ?\DateTimeImmutable $collectOn the day on which it is collected; its day of sticking where it is not said
+     *
      * @return list<StageDays> those that take no day at all are left out, but for the first and the last
      */
-    public function laidOver(PlainDates $dates, Weaning $weaning, \DateTimeImmutable $today): array
+    public function laidOver(PlainDates $dates, Weaning $weaning, \DateTimeImmutable $today, ?\DateTimeImmutable $collectOn = null): array
     {
         $laid = [];
         foreach ($this->stages as $i => $stage) {
             [$from, $to] = match (true) {
                 $stage->kind->isBeforeSticking() => [
-                    $dates->stickOn->modify(sprintf('-%d days', $stage->kind === StageKind::Sealing ? (int) ($stage->days->high ?? 0) : 0)),
+                    $stage->kind === StageKind::Sealing
+                        ? $dates->stickOn->modify(sprintf('-%d days', (int) ($stage->days->high ?? 0)))
+                        : min($collectOn ?? $dates->stickOn, $dates->stickOn),
                     $dates->stickOn,
                 ],
                 // What could be potted on a day without hands stands as it is until then.

@@ -8,6 +8,7 @@ namespace WetCradle\Core\Plan;
 enum Job: string
 {
     case Short = 'short';
+    case Collect = 'collect';
     case Stick = 'stick';
     case Wean = 'wean';
     case Check = 'check';

@@ -25,6 +25,7 @@ final class Outlook
      * @param bool                $leftLonger  whether the line is a remainder of an earlier count
      * @param ?Weaning            $weaning     null where it has none: what is left longer is weaned with nothing
      * @param ?RootsSeen          $rootsSeen   at the newest check
+     * @param ?\DateTimeImmutable $collectOn   the day on which it is to be collected, where it is so before it is stuck and nobody has yet
      */
     public function __construct(
         public readonly string $batch,
@@ -40,6 +41,7 @@ final class Outlook
         public readonly bool $leftLonger,
         public readonly ?Weaning $weaning = null,
         public readonly ?RootsSeen $rootsSeen = null,
+        public readonly ?\DateTimeImmutable $collectOn = null,
     ) {
     }
 
@@ -47,6 +49,7 @@ final class Outlook
     public function next(HouseDefaults $house): ?Due
     {
         return match (true) {
+            $this->planned > 0 && $this->collectOn !== null => new Due(Job::Collect, $this->collectOn, Fact::of('due.collect', stick: $this->stickOn)),
             $this->planned > 0 => new Due(Job::Stick, $this->stickOn, Fact::of('due.planned')),
             $this->rooted > 0 => new Due(Job::Pot, $this->lastCheckOn ?? $this->potOn, Fact::of('due.have_roots', rooted: $this->rooted)),
             $this->stuck === 0 => null,

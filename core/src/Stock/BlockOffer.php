@@ -162,9 +162,9 @@ final class BlockOffer
                 $take['takenPerPlant'] > 0
                 && $take['takenPerPlant'] === $take['availablePerPlant']
                 && $take['week'] <= $now
-                && $take['week'] + $habit->recoveryWeeks > $now
+                && $habit->backIn($take['week']) > $now
             ) {
-                $until = max($until ?? 0, $take['week'] + $habit->recoveryWeeks);
+                $until = max($until ?? 0, $habit->backIn($take['week']));
             }
         }
 

@@ -9,7 +9,7 @@ use WetCradle\Core\Refused;
 
 /**
  * How a stock plant bears shoots and stands being cut: shoots at the start, the most its size carries, the share that one take
- * may have, how it branches, how long that takes.
+ * may have, how it branches, how many weeks of growth that takes.
  */
 final class ShootHabit
 {
@@ -19,12 +19,23 @@ final class ShootHabit
         public readonly float $capShare,
         public readonly float $branching,
         public readonly int $recoveryWeeks,
+        private readonly GrowingWeeks $growing,
     ) {
     }
 
-    /** @throws Refused for `shootsPerPlant`, `maxShoots`, `capShare` or another field that is wrong */
-    public static function of(int $shoots, int $maxShoots, float $capShare, float $branching, int $recoveryWeeks): self
-    {
+    /**
+     * @param ?GrowingWeeks $growing weeks in which it grows; all of them where it is not said
+     *
+     * @throws Refused for `shootsPerPlant`, `maxShoots`, `capShare` or another field that is wrong
+     */
+    public static function of(
+        int $shoots,
+        int $maxShoots,
+        float $capShare,
+        float $branching,
+        int $recoveryWeeks,
+        ?GrowingWeeks $growing = null,
+    ): self {
         if ($shoots < 0 || $branching < 0.0 || $recoveryWeeks < 0) {
             throw Refused::because(
                 'negative',
@@ -39,6 +50,12 @@ final class ShootHabit
             throw Refused::because('out_of_range', 'capShare', Fact::of('refused.shoot_habit.out_of_range'));
         }
 
-        return new self($shoots, $maxShoots, $capShare, $branching, $recoveryWeeks);
+        return new self($shoots, $maxShoots, $capShare, $branching, $recoveryWeeks, $growing ?? GrowingWeeks::all());
+    }
+
+    /** The week in which what is taken in one week has become new shoots. */
+    public function backIn(int $week): int
+    {
+        return $this->growing->backIn($week, $this->recoveryWeeks);
     }
 }

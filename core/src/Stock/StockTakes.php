@@ -82,7 +82,7 @@ final class StockTakes implements Calculation
             $done[] = ['week' => $take['week'], 'availablePerPlant' => $available, 'takenPerPlant' => $taken, 'available' => $available * $plants];
             $course[] = self::step($take['week'], $shoots, $shoots -= $taken);
             if ($taken > 0) {
-                $flushes[] = ['week' => $take['week'] + $habit->recoveryWeeks, 'taken' => $taken];
+                $flushes[] = ['week' => $habit->backIn($take['week']), 'taken' => $taken];
             }
         }
         $left = $shoots;

@@ -39,6 +39,7 @@ final class ActsController
         private readonly Writing $writing,
         private readonly Acts $acts,
         private readonly Stickings $stickings,
+        private readonly RestInBundles $rest,
         private readonly Checks $checks,
         private readonly BatchViews $views,
         private readonly Pottings $pottings,
@@ -59,8 +60,13 @@ final class ActsController
             $hormone = $in->textOr('hormone', null, 200);
             $people = array_map(static fn (string $id) => ctype_digit($id) ? (int) $id : 0, array_map('strval', $in->texts('people')));
             $despite = $in->textOr('despite', null, 300);
+            $restStays = $in->has('restStays') && $in->flag('restStays');
             $in->done();
+            $planned = $batch->amount->planned;
             $this->stickings->stick($batch, new Sticking($day, $mix, $hormone, $trayNumbers, $despite), $stuck, $tooPoor, $trays, $people);
+            if ($restStays) {
+                $this->rest->stays($batch, $planned, $stuck + $tooPoor);
+            }
         });
     }
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Course;
 
+use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Course\Course;
 use WetCradle\Core\Course\Stage;
 use WetCradle\Core\Course\StageDays;
@@ -14,12 +15,17 @@ use WetCradle\Server\Book\Counts;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Batch;
+use WetCradle\Server\Stock\Collection;
 
 /** Courses as they are shown: of a sheet, and of a batch with its days. */
 final class Courses
 {
-    public function __construct(private readonly House $house, private readonly Today $today, private readonly Counts $counts)
-    {
+    public function __construct(
+        private readonly EntityManagerInterface $em,
+        private readonly House $house,
+        private readonly Today $today,
+        private readonly Counts $counts,
+    ) {
     }
 
     /** @return list<array<string, mixed>> */
@@ -50,8 +56,19 @@ final class Courses
                 'time' => $days->time->value,
                 'step' => $days->stage->kind->isWeaning() ? $steps[$days->stage->number] ?? null : null,
             ],
-            SheetCourse::of($sheet, $this->house->defaults())->laidOver($batch->days->dates(), $weaning, $this->today->day()),
+            SheetCourse::of($sheet, $this->house->defaults())->laidOver(
+                $batch->days->dates(),
+                $weaning,
+                $this->today->day(),
+                $this->collectedOn($batch),
+            ),
         );
+    }
+
+    /** The day on which its material was, or is to be, cut. */
+    private function collectedOn(Batch $batch): \DateTimeImmutable
+    {
+        return $this->em->getRepository(Collection::class)->findOneBy(['batch' => $batch])?->startedAt->setTime(0, 0) ?? $batch->collectsOn();
     }
 
     /**

@@ -94,6 +94,17 @@ final class SheetBook
         return array_values(array_map(static fn (Row $row) => $row->text('name'), $never));
     }
 
+    /** @return array<int, float> °C below which a crop does not grow, by its id, as the newest sheet of its house way says */
+    public function bases(): array
+    {
+        $bases = [];
+        foreach (Row::all($this->db, 'SELECT y.crop_id, s.details FROM way y JOIN way_sheet s ON s.id = y.sheet_id WHERE y.house = 1') as $row) {
+            $bases[$row->int('crop_id')] = Warmth::read(Fields::of($row->json('details'))->object('warmth'))->cardinal->base;
+        }
+
+        return $bases;
+    }
+
     /** @return list<string> mixes as the newest sheets write them, to root in and to pot into */
     public function mixes(): array
     {

@@ -78,6 +78,11 @@ final class DemoNursery
         $lots = new DemoLots($this->db, $chance, $air, $today);
         $lots->pot();
         $lots->practise();
+        // Dormant wood is cut some weeks before it is stuck, and bundled.
+        $this->db->executeStatement(
+            "UPDATE batch SET collect_on = date(stick_on, '-21 days') WHERE stuck_on IS NULL AND material = 'hardwood' AND date(stick_on, '-21 days') >= ?",
+            [$today->format('Y-m-d')],
+        );
         (new DemoPots($this->db, $this->pots, $zones))->stand($this->today->week());
         $this->db->update('nursery', ['batches_numbered' => $number], ['id' => 1]);
 

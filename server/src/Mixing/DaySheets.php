@@ -102,7 +102,7 @@ final class DaySheets
         $all = Row::things($this->em->createQuery(
             'SELECT b, c, k, z, t, s, y, st FROM '.Batch::class.' b JOIN b.crop c JOIN b.block k JOIN b.zone z JOIN b.trayKind t
                 JOIN b.sheet s JOIN s.way y LEFT JOIN b.standing st WHERE b.calledOff = false AND ((b.sticking.stuckOn IS NULL
-                AND b.days.stickOn BETWEEN :day AND :last) OR b.sticking.stuckOn = :day) ORDER BY b.code',
+                AND (b.days.stickOn BETWEEN :day AND :last OR b.collectOn = :day)) OR b.sticking.stuckOn = :day) ORDER BY b.code',
         )
             ->setParameter('day', $day->format('Y-m-d'))->setParameter('last', $day->modify('+30 days')->format('Y-m-d')), Batch::class);
         foreach ($all as $batch) {
@@ -111,7 +111,8 @@ final class DaySheets
                 $byJob['stick'][$batch->code] = $batch;
             }
             $sheet = $batch->sheet->core();
-            if (!$sheet->isOnMother() && $on->modify(sprintf('-%d days', $sheet->taking->hold->sealDays))->format('Y-m-d') === $day->format('Y-m-d')) {
+            $collects = $batch->isStuck() ? $on : $batch->collectsOn();
+            if (!$sheet->isOnMother() && $collects->modify(sprintf('-%d days', $sheet->taking->hold->sealDays))->format('Y-m-d') === $day->format('Y-m-d')) {
                 $byJob['collect'][$batch->code] = $batch;
             }
         }

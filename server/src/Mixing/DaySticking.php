@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Mixing;
 
+use WetCradle\Core\Crops\HoldWay;
 use WetCradle\Core\Crops\PreparingCard;
 use WetCradle\Core\Crops\SheetCourse;
 use WetCradle\Core\House\HouseDefaults;
@@ -108,8 +109,9 @@ final class DaySticking
             return ToStick::of($batch->code, 0, null, $minutes, $way->setting->mix, (string) $way->taking->hormone->words());
         }
         $hold = $way->taking->hold;
-        $since = $collection->startedAt ?? $day->setTime(0, $cut['from'] ?? CollectOrder::begins($this->defaults()));
-        $clock = HoldClock::of($hold, $collection !== null ? $collection->how : $hold->ways()[0], $since, $this->defaults());
+        $ahead = $collection === null && !$batch->isStuck() && $batch->collectsOn() < $day;
+        $since = $collection->startedAt ?? ($ahead ? $batch->collectsOn() : $day)->setTime(0, $cut['from'] ?? CollectOrder::begins($this->defaults()));
+        $clock = HoldClock::of($hold, $collection->how ?? ($ahead ? HoldWay::Cold : $hold->ways()[0]), $since, $this->defaults());
         $due = intdiv($clock->due->getTimestamp() - $day->setTime(0, 0)->getTimestamp(), 60);
         $endOfDay = 24 * 60;
         // What is left dry is stuck once it has sealed, whenever that is.

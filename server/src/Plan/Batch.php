@@ -14,6 +14,7 @@ use WetCradle\Core\Bench\Timetable;
 use WetCradle\Core\Bench\Whereabouts;
 use WetCradle\Core\Course\PlainDates;
 use WetCradle\Core\Course\Weaning;
+use WetCradle\Core\Crops\CollectedAhead;
 use WetCradle\Core\Crops\Material;
 use WetCradle\Core\Crops\Method;
 use WetCradle\Core\Crops\WaySheet;
@@ -56,6 +57,9 @@ class Batch
     public Material $material;
     #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)]
     public StockBlock $block;
+    /** The day on which its material is to be collected, where that is before it is stuck; null where it is cut for that day. */
+    #[ORM\Column(type: Types::DATE_IMMUTABLE, nullable: true)]
+    public ?\DateTimeImmutable $collectOn = null;
     /** Where it lies first. */
     #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)]
     public Zone $zone;
@@ -123,6 +127,7 @@ class Batch
         $this->zone = $as->zone;
         $this->trayKind = $as->trayKind;
         $this->amount = $as->amount;
+        $this->collectOn = $as->collectOn;
         $this->days = new BatchDays($as->dates);
         $this->sticking = new Sticking();
         $this->people = new ArrayCollection();
@@ -360,6 +365,14 @@ class Batch
     public function positions(): int
     {
         return $this->trayKind->positionsOf($this->trays());
+    }
+
+    /** The day on which its material is collected, stuck as it is planned or on another day. */
+    public function collectsOn(?\DateTimeImmutable $stickOn = null): \DateTimeImmutable
+    {
+        $stickOn ??= $this->days->stickOn;
+
+        return $this->collectOn === null ? $stickOn : CollectedAhead::within($this->sheet->core()->taking->hold, $this->collectOn, $stickOn);
     }
 
     /** The day it was stuck, or is to be. */

@@ -106,11 +106,15 @@ final class BatchController
             $trays = $in->count('trays', 1, 20_000);
             $planned = $batch->sheet->core()->setting->each * Trays::of($trays, $batch->trayKind->cells)->hold();
             $dates = $batch->datesFrom($this->stickDay($in), $this->house->timetable(), $zone);
+            // What is not said stays, as near as its material keeps.
+            $collectOn = $in->has('collectOn') ? $this->collectDay($in, $batch) : ($batch->collectOn === null ? null : $batch->collectsOn($dates->stickOn));
             $in->done();
             $onceWeaned = null;
             if (!$isCalledOff) {
                 $amount = new Amount($trays, $planned, $batch->amount->needed, $batch->amount->confidence);
-                $onceWeaned = $this->mayPlan->must(Intended::by($batch->sheet, $block, $zone, $batch->trayKind, $amount, $dates), $batch->code)->onceWeaned;
+                $intended = Intended::by($batch->sheet, $block, $zone, $batch->trayKind, $amount, $dates)->collectedOn($collectOn);
+                $onceWeaned = $this->mayPlan->must($intended, $batch->code)->onceWeaned;
+                $batch->collectOn = $intended->collectOn;
             }
             [$batch->calledOff, $batch->block, $batch->zone] = [$isCalledOff, $block, $zone];
             [$batch->amount->trays, $batch->amount->planned] = [$trays, $planned];
@@ -141,6 +145,17 @@ final class BatchController
         return new Answer($this->views->one($batch));
     }
 
+    /** What is collected already stays so; what is not cannot be collected on a day gone by. */
+    private function collectDay(Fields $in, Batch $batch): \DateTimeImmutable
+    {
+        $day = $in->day('collectOn');
+        if ($day < $this->today->day() && ($batch->collectOn <=> $day) !== 0) {
+            throw $in->refuse('gone_by', 'collectOn', sprintf('has gone by; the earliest is today, %s', $this->today->day()->format('Y-m-d')));
+        }
+
+        return $day;
+    }
+
     private function stickDay(Fields $in): \DateTimeImmutable
     {
         $day = $in->day('stickOn');
@@ -159,6 +174,7 @@ final class BatchController
             'zone' => $batch->zone->id,
             'trays' => $batch->amount->trays,
             'stickOn' => $batch->days->stickOn->format('Y-m-d'),
+            'collectOn' => $batch->collectOn?->format('Y-m-d'),
             'calledOff' => $batch->calledOff,
             'version' => $batch->version,
         ];

@@ -47,6 +47,8 @@ final class BatchViews
             'version' => $batch->version,
             'cells' => $batch->trayKind->cells,
             'needed' => $batch->amount->needed,
+            'collectOn' => $batch->collectsOn()->format('Y-m-d'),
+            'keepsDays' => $sheet->isOnMother() || $sheet->taking->hold->dry ? 0 : $sheet->taking->hold->coldDays,
             'movesOn' => array_map(
                 static fn (MovesOn $on) => ['zone' => $on->zone->name, 'from' => $on->fromDay->format('Y-m-d')],
                 $batch->movesOn->getValues(),

@@ -5,8 +5,10 @@ declare(strict_types=1);
 namespace WetCradle\Server\Plan;
 
 use WetCradle\Core\Course\PlainDates;
+use WetCradle\Core\Crops\CollectedAhead;
 use WetCradle\Core\Crops\Material;
 use WetCradle\Core\Crops\Method;
+use WetCradle\Core\Refused;
 use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Crops\SheetVersion;
 use WetCradle\Server\Stock\Claim;
@@ -25,6 +27,7 @@ final class Intended
         public readonly Amount $amount,
         public readonly PlainDates $dates,
         public readonly ?Zone $onceWeaned = null,
+        public readonly ?\DateTimeImmutable $collectOn = null,
     ) {
     }
 
@@ -32,7 +35,7 @@ final class Intended
     public function goingOnTo(?Zone $onceWeaned): self
     {
         return new self(
-            $this->sheet, $this->method, $this->material, $this->block, $this->zone, $this->trayKind, $this->amount, $this->dates, $onceWeaned,
+            $this->sheet, $this->method, $this->material, $this->block, $this->zone, $this->trayKind, $this->amount, $this->dates, $onceWeaned, $this->collectOn,
         );
     }
 
@@ -40,6 +43,23 @@ final class Intended
     public static function by(SheetVersion $sheet, StockBlock $block, Zone $zone, TrayKind $trayKind, Amount $amount, PlainDates $dates): self
     {
         return new self($sheet, $sheet->core()->method, $sheet->core()->material, $block, $zone, $trayKind, $amount->by($sheet->core()), $dates);
+    }
+
+    /**
+     * The same, of material that is collected on a day before it is stuck.
+     *
+     * @throws Refused for `collectOn`
+     */
+    public function collectedOn(?\DateTimeImmutable $day): self
+    {
+        if ($day !== null) {
+            CollectedAhead::mustKeep($this->sheet->core()->taking->hold, $day, $this->dates->stickOn);
+        }
+
+        return new self(
+            $this->sheet, $this->method, $this->material, $this->block, $this->zone, $this->trayKind, $this->amount, $this->dates, $this->onceWeaned,
+            $day === null || $day >= $this->dates->stickOn ? null : $day,
+        );
     }
 
     /** What it would count under a licence. */

@@ -36,7 +36,7 @@ final class MayPlan
         if ($batch->block->crop !== $crop) {
             throw Refused::because('wrong_crop', 'block', sprintf('Block %s holds %s, not %s.', $batch->block->code, $batch->block->crop->name, $crop->name));
         }
-        $material = $this->takes->offer($batch->block, $batch->sheet->core(), $batch->dates->stickOn, $batch->amount->planned, $code);
+        $material = $this->takes->offer($batch->block, $batch->sheet->core(), $batch->collectOn ?? $batch->dates->stickOn, $batch->amount->planned, $code);
         if (!$material->isEnough()) {
             throw Refused::because(
                 'no_material',

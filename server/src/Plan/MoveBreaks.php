@@ -63,7 +63,7 @@ final class MoveBreaks
                 $batch->amount->planned,
             );
             $breaks = MoveBreak::ofSticking(
-                $stickOn, $this->today->day(), $this->windows->of($batch->sheet->way)->opensIn(Week::containing($stickOn)), $supply,
+                $stickOn, $this->today->day(), $this->windows->of($batch->sheet->way)->opensIn(Week::containing($batch->collectsOn($stickOn))), $supply,
             );
         }
         foreach ($placing->legs($this->house->defaults()) as $leg) {

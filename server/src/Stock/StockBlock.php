@@ -11,6 +11,7 @@ use Doctrine\ORM\Mapping as ORM;
 use WetCradle\Core\Crops\CuttingsPerShoot;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Stock\DivisionPath;
+use WetCradle\Core\Stock\GrowingWeeks;
 use WetCradle\Core\Stock\Origin;
 use WetCradle\Core\Stock\ShootHabit;
 use WetCradle\Server\Crops\Crop;
@@ -61,9 +62,9 @@ class StockBlock
         $this->named = new ArrayCollection();
     }
 
-    public function habit(): ShootHabit
+    public function habit(?GrowingWeeks $growing = null): ShootHabit
     {
-        return ShootHabit::of($this->shoots, $this->maxShoots, $this->capShare, $this->branching, $this->recoveryWeeks);
+        return ShootHabit::of($this->shoots, $this->maxShoots, $this->capShare, $this->branching, $this->recoveryWeeks, $growing);
     }
 
     /** Whether what a shoot makes depends on the way: its length and nodes are known. */

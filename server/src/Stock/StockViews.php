@@ -22,6 +22,7 @@ final class StockViews
         private readonly EntityManagerInterface $em,
         private readonly Takes $takes,
         private readonly Fit $fit,
+        private readonly Growing $growing,
         private readonly Rights $rights,
         private readonly CropViews $crops,
         private readonly Ways $ways,
@@ -130,7 +131,7 @@ final class StockViews
                 $before[] = ['week' => $at->ordinal(), 'cuttings' => (int) ceil($take['cuttings'] / $perShoot)];
             }
         }
-        $course = StockTakes::of($block->plants, $block->habit(), $before)->course;
+        $course = StockTakes::of($block->plants, $block->habit($this->growing->of($block)), $before)->course;
 
         return [
             'from' => $first->written(),

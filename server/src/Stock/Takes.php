@@ -15,7 +15,7 @@ final class Takes
     /** Days within which a take can weigh: whole weeks, and what is left of the last. */
     private const DAYS = 7 * BlockOffer::WEIGHS_WEEKS + 6;
 
-    public function __construct(private readonly Connection $db)
+    public function __construct(private readonly Connection $db, private readonly Growing $growing)
     {
     }
 
@@ -28,11 +28,12 @@ final class Takes
     {
         $takes = array_values(array_filter($known ?? $this->around($on, $block)[(int) $block->id] ?? [], static fn (array $t) => $t['batch'] !== $but));
 
-        return BlockOffer::of($block->plants, $block->habit(), $block->perShoot($way), $block->yearCap, $takes, $on, $asked);
+        return BlockOffer::of($block->plants, $block->habit($this->growing->of($block)), $block->perShoot($way), $block->yearCap, $takes, $on, $asked);
     }
 
     /**
-     * Takes within a year of a day, by block id: what came in for stuck batches, what is planned for the others.
+     * Takes within a year of a day, by block id: what came in for stuck batches, what is planned for the others. What was
+     * collected was taken on that day, whenever it is stuck; what is to be collected ahead will be.
      *
      * @param int $ahead days after it that are looked at
      *
@@ -42,10 +43,10 @@ final class Takes
     {
         $takes = [];
         $rows = Row::all($this->db,
-            'SELECT b.block_id, b.code, b.stuck_on IS NOT NULL AS stuck, coalesce(b.stuck_on, b.stick_on) AS day, CASE
+            'SELECT b.block_id, b.code, b.stuck_on IS NOT NULL AS stuck, coalesce(date(c.started_at), b.stuck_on, b.collect_on, b.stick_on) AS day, CASE
                 WHEN b.stuck_on IS NULL THEN b.planned ELSE coalesce(b.taken, s.came_in, b.planned) END AS cuttings
-             FROM batch b LEFT JOIN batch_standing s ON s.batch_id = b.id
-             WHERE b.called_off = 0 AND coalesce(b.stuck_on, b.stick_on) BETWEEN ? AND ?'.($only === null ? '' : '
+             FROM batch b LEFT JOIN batch_standing s ON s.batch_id = b.id LEFT JOIN collection c ON c.batch_id = b.id
+             WHERE b.called_off = 0 AND coalesce(date(c.started_at), b.stuck_on, b.collect_on, b.stick_on) BETWEEN ? AND ?'.($only === null ? '' : '
              AND b.block_id = '.(int) $only->id).' ORDER BY day, b.id',
             [$on->modify(sprintf('-%d days', self::DAYS))->format('Y-m-d'), $on->modify(sprintf('+%d days', $ahead))->format('Y-m-d')],
         );

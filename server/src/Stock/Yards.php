@@ -22,6 +22,7 @@ final class Yards
         private readonly EntityManagerInterface $em,
         private readonly Takes $takes,
         private readonly Fit $fit,
+        private readonly Growing $growing,
         private readonly Today $today,
     ) {
     }
@@ -54,7 +55,7 @@ final class Yards
         return new Source(
             $block->code,
             $block->plants,
-            $block->habit(),
+            $block->habit($this->growing->of($block)),
             fn (int $way) => $block->perShoot($this->em->find(Way::class, $way)?->core()),
             $block->yearCap,
             array_map(static fn (array $take) => ['on' => $take['on'], 'cuttings' => $take['cuttings']], $takes),

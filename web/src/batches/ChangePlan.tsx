@@ -10,8 +10,16 @@ import { FormRefusal, isMeeting, Meeting, showRefusal } from '../forms/refusals'
 import { Stepper } from '../forms/Stepper'
 import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
+import { plural } from '../words'
 
-const WORDS = { trays: 'Trays', stickOn: 'Stick on', block: 'Stock block', zone: 'Zone', calledOff: 'Called off' }
+const WORDS = {
+  trays: 'Trays',
+  stickOn: 'Stick on',
+  collectOn: 'Collect on',
+  block: 'Stock block',
+  zone: 'Zone',
+  calledOff: 'Called off',
+}
 
 /** Another day, number, block or zone for a batch that is not stuck yet. */
 export function ChangePlan({ batch, onDone }: { batch: Batch; onDone: () => void }) {
@@ -23,6 +31,7 @@ export function ChangePlan({ batch, onDone }: { batch: Batch; onDone: () => void
     values: {
       trays: String(batch.trays),
       stickOn: [batch.stickOn, session.today].sort()[1] ?? session.today,
+      collectOn: batch.collectOn,
       block: batch.block,
       zone: String(zones.find((zone) => zone.name === batch.zone)?.id ?? ''),
       calledOff: false,
@@ -31,20 +40,30 @@ export function ChangePlan({ batch, onDone }: { batch: Batch; onDone: () => void
     resetOptions: { keepDirtyValues: true },
   })
   const kept = useKept(form, 'change')
-  const { errors } = form.formState
+  const { errors, dirtyFields } = form.formState
+  const ahead = batch.keepsDays > 0
   const write = useWrite((body: Typed<'put', '/api/batches/{code}'>) => put('/api/batches/{code}', body, { code: batch.code }))
-  const save = form.handleSubmit((typed) =>
-    write
-      .mutateAsync({ ...typed, trays: numeric(typed.trays), zone: Number(typed.zone) })
+  const save = form.handleSubmit((typed) => {
+    const { collectOn, ...rest } = typed
+    return write
+      .mutateAsync({
+        ...rest,
+        trays: numeric(typed.trays),
+        zone: Number(typed.zone),
+        // What nobody touched goes with the day of sticking.
+        ...(dirtyFields.collectOn && { collectOn }),
+      })
       .then((saved) => {
         say(saved.state === 'called_off' ? `${saved.code} is called off.` : `${saved.code} is planned anew.`)
         onDone()
       })
       .catch(
         (refusal) =>
-          refusal instanceof Refusal && !isMeeting(refusal) && showRefusal(form, refusal, ['trays', 'stickOn', 'block', 'zone']),
-      ),
-  )
+          refusal instanceof Refusal &&
+          !isMeeting(refusal) &&
+          showRefusal(form, refusal, ['trays', 'stickOn', 'collectOn', 'block', 'zone']),
+      )
+  })
   const theirs = isMeeting(write.error) ? write.error.theirs : undefined
   return (
     <form
@@ -58,6 +77,15 @@ export function ChangePlan({ batch, onDone }: { batch: Batch; onDone: () => void
       <Field label="Stick on" error={errors.stickOn}>
         {(ids) => <input {...ids} {...form.register('stickOn')} type="date" className="field-text !min-h-12" />}
       </Field>
+      {ahead && (
+        <Field
+          label="Collect on"
+          hint={`before it is stuck, if you like: cold or bundled it keeps ${plural(batch.keepsDays, 'day')}`}
+          error={errors.collectOn}
+        >
+          {(ids) => <input {...ids} {...form.register('collectOn')} type="date" className="field-text !min-h-12" />}
+        </Field>
+      )}
       <Field label="Stock block" error={errors.block}>
         {(ids) => (
           <Choose {...ids} {...form.register('block')} value={String(form.watch('block') ?? '')} className="field-text !min-h-12">

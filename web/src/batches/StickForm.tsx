@@ -12,7 +12,7 @@ import { useShown } from '../shell/week'
 import { Safety } from './Safety'
 import { useSayDone } from './useUndo'
 
-const NAMES = ['on', 'stuck', 'tooPoor', 'trays', 'trayNumbers', 'mix', 'hormone', 'people', 'despite'] as const
+const NAMES = ['on', 'stuck', 'tooPoor', 'trays', 'trayNumbers', 'mix', 'hormone', 'people', 'despite', 'restStays'] as const
 
 /** What was stuck: the actual count, day, people, trays, mix and hormone. */
 export function StickForm({ batch, onDone }: { batch: Batch; onDone: () => void }) {
@@ -31,6 +31,7 @@ export function StickForm({ batch, onDone }: { batch: Batch; onDone: () => void 
       hormone: batch.hormone ?? batch.sheet.hormone ?? '',
       people: [String(session.account?.id ?? '')],
       despite: '',
+      restStays: false,
     },
   })
   const kept = useKept(form, 'stick')
@@ -93,6 +94,19 @@ export function StickForm({ batch, onDone }: { batch: Batch; onDone: () => void 
           </p>
         )}
       </fieldset>
+      {batch.keepsDays > 0 && Number(numeric(form.watch('stuck'))) + Number(numeric(form.watch('tooPoor'))) < batch.planned && (
+        <div className="sm:col-span-full">
+          <label className="flex min-h-11 cursor-pointer items-center gap-2">
+            <input type="checkbox" className="checkbox" {...form.register('restStays')} /> the rest stays in its bundles, to be
+            stuck later
+          </label>
+          {errors.restStays && (
+            <p role="alert" className="refusal text-sm">
+              {errors.restStays.message}
+            </p>
+          )}
+        </div>
+      )}
       {batch.against.length > 0 && (
         <div className="grid gap-2 sm:col-span-full">
           <p>

@@ -44,7 +44,12 @@ const PARTS: { title: string; hint?: string; entries: Entry[] }[] = [
       },
       { name: 'capShare', label: 'At one take at most, in 100', kind: 'percent', optional: true, hint: 'empty: as is the habit' },
       { name: 'yearCap', label: 'Cuttings a plant in a year', kind: 'number', optional: true, hint: 'empty: no such limit' },
-      { name: 'recoveryWeeks', label: 'Weeks to grow back', kind: 'number' },
+      {
+        name: 'recoveryWeeks',
+        label: 'Weeks to grow back',
+        kind: 'number',
+        hint: 'those in which it is warm enough for it to grow',
+      },
       { name: 'branching', label: 'New shoots for each taken', kind: 'number', optional: true, hint: 'empty: as is the habit' },
     ],
   },
@@ -200,7 +205,12 @@ export function BlockForm({ block, onDone }: { block?: Schemas['BlockPage']; onD
   const parts = more ? PARTS : PARTS.slice(0, 1)
   const brief: Entry[] = [
     { name: 'shoots', label: 'Shoots a plant', kind: 'number' },
-    { name: 'recoveryWeeks', label: 'Weeks to grow back', kind: 'number' },
+    {
+      name: 'recoveryWeeks',
+      label: 'Weeks to grow back',
+      kind: 'number',
+      hint: 'those in which it is warm enough for it to grow',
+    },
   ]
   return (
     <form onSubmit={save} noValidate aria-label={block ? `Change ${block.code}` : 'New stock block'} className="grid gap-5">

@@ -223,7 +223,7 @@ export function BlockPage() {
             <h2>Shoots on one plant</h2>
             <p className="text-sm soft">
               A take of at most {Math.round(100 * is.capShare)} in 100; each shoot taken has become {is.branching} after{' '}
-              {plural(is.recoveryWeeks, 'week')}
+              {plural(is.recoveryWeeks, 'week')} of growth
               {is.yearCap !== null && `; at most ${is.yearCap} cuttings a plant in a year`}.
             </p>
             <Sideways of="Shoots on one plant over the year">

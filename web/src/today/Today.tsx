@@ -18,6 +18,7 @@ type Thing = Schemas['Thing']
 
 const PARTS: { job: Thing['job']; title: string; words: string; act: string }[] = [
   { job: 'short', title: 'Before all', words: 'orders that will be short by what is known today', act: 'See what can be done' },
+  { job: 'collect', title: 'To be cut', words: 'collected ahead, bundled and kept', act: 'Take sheet' },
   { job: 'stick', title: 'Early', words: 'cool, shoots full of water: collect and stick', act: 'Stick' },
   { job: 'wean', title: 'Weaning', words: 'mist set down step by step, begun by a check', act: 'Wean' },
   { job: 'check', title: 'The round', words: 'lift a few and look', act: 'Check' },
@@ -130,7 +131,12 @@ function ThingRow({
         <div className="min-w-0 grow">
           <Tag tag={thing.tag} count={thing.count} more={<Why thing={thing} />} />
         </div>
-        {mayLog && (
+        {thing.job === 'collect' && (
+          <Link className="act shrink-0" to={`/stock/take?batches=${thing.tag.code}`} aria-label={`${act} of ${thing.tag.code}`}>
+            {act}
+          </Link>
+        )}
+        {mayLog && thing.job !== 'collect' && (
           <button
             type="button"
             className="act shrink-0"
@@ -151,7 +157,7 @@ function ThingRow({
         <div className="sheet mt-2 p-4">
           <WorkPanel
             code={thing.tag.code}
-            work={thing.job as Exclude<Thing['job'], 'short'>}
+            work={thing.job as Exclude<Thing['job'], 'short' | 'collect'>}
             line={thing.line ?? 1}
             onDone={onDone}
           />
