@@ -14,7 +14,7 @@ interface Batch {
 async function slowest(page: Page): Promise<Batch> {
   const { batches } = (await (await page.request.get('/api/batches')).json()) as { batches: Batch[] }
   const days = (one: Batch) => Date.parse(one.rootedBy) - Date.parse(one.stickOn)
-  const found = batches.filter((one) => one.state === 'rooting' && one.leftBenchOn === null).sort((a, b) => days(b) - days(a))[0]
+  const found = batches.filter((one) => one.state === 'rooting' && one.leftBenchOn === null && one.stuck > 60).sort((a, b) => days(b) - days(a))[0]
   if (!found) throw new Error('Nothing roots.')
   return found
 }

@@ -9,13 +9,11 @@ use WetCradle\Core\Calendar\Week;
 
 /**
  * The weeks in which a stock plant grows: those whose middle is warmer than its crop's base. What was taken grows back in
- * them and in no others, so that a plant cut in late autumn is no fuller in January.
+ * them and in no others, so that a plant cut in late autumn is no fuller in January; but within a year it has been pruned
+ * and grown anew, whatever it needs.
  */
 final class GrowingWeeks
 {
-    /** A plant that has not grown for so many weeks will not at this site. */
-    private const NEVER = 520;
-
     /** @var array<int, bool> by ordinal */
     private array $grows = [];
 
@@ -47,7 +45,7 @@ final class GrowingWeeks
         if ($this->air === null || $weeks === 0) {
             return $week + $weeks;
         }
-        $last = $week + max(self::NEVER, 2 * $weeks);
+        $last = $week + max(BlockOffer::WEIGHS_WEEKS, $weeks);
         for ($now = $week; $weeks > 0 && $now < $last; ++$now) {
             $weeks -= $this->isWarm($now, $this->air) ? 1 : 0;
         }

@@ -48,17 +48,21 @@ final class GrowingWeeksTest extends TestCase
             self::assertGreaterThanOrEqual($week + 5, $back);
             self::assertGreaterThanOrEqual($last, $back);
             self::assertSame($back, $here->backIn($here->backIn($week, 2), 3), 'Two weeks and three are five.');
+            self::assertLessThan($week + 52, $back);
             $last = $back;
         }
     }
 
-    public function testWhereItIsNeverWarmItNeverGrowsBack(): void
+    public function testWithinAYearAPlantHasGrownAnewWhateverItNeeds(): void
     {
+        $cut = self::week('2027-W10');
         $cold = GrowingWeeks::of(SiteAir::of(array_fill(0, 12, 3.0)), 6.0);
-        self::assertGreaterThan(self::week('2027-W10') + 500, $cold->backIn(self::week('2027-W10'), 5));
+        self::assertSame($cut + 52, $cold->backIn($cut, 5));
         $mild = GrowingWeeks::of(SiteAir::of(array_fill(0, 12, 6.0)), 6.0);
-        self::assertGreaterThan(self::week('2027-W10') + 500, $mild->backIn(self::week('2027-W10'), 5), 'At its base it stands still.');
-        self::assertSame(self::week('2027-W15'), GrowingWeeks::of(SiteAir::of(array_fill(0, 12, 6.1)), 6.0)->backIn(self::week('2027-W10'), 5));
+        self::assertSame($cut + 52, $mild->backIn($cut, 5), 'At its base it stands still.');
+        self::assertSame($cut + 5, GrowingWeeks::of(SiteAir::of(array_fill(0, 12, 6.1)), 6.0)->backIn($cut, 5));
+        self::assertSame($cut + 52, self::here()->backIn($cut, 52), 'Where it was said as a year, it is one.');
+        self::assertSame($cut + 60, self::here()->backIn($cut, 60));
     }
 
     public function testAPlantCutInLateAutumnIsNoFullerInJanuary(): void

@@ -94,7 +94,7 @@ final class NurseryController
         ksort($hormones);
 
         return new Answer([
-            'trayKinds' => array_map(static fn (TrayKind $t) => $t->toArray(), $this->em->getRepository(TrayKind::class)->findBy([], ['cells' => 'ASC'])),
+            'trayKinds' => array_map(static fn (TrayKind $t) => $t->toArray(), $this->em->getRepository(TrayKind::class)->findBy([], ['id' => 'ASC'])),
             'pots' => array_map(static fn (Pot $p) => $p->toArray(), $this->em->getRepository(Pot::class)->findBy([], ['millilitres' => 'ASC'])),
             'customers' => array_map(static fn (Customer $c) => $c->name, $this->em->getRepository(Customer::class)->findBy([], ['name' => 'ASC'])),
             'people' => PeopleController::list($this->em),

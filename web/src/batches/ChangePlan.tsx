@@ -1,5 +1,5 @@
 import { useForm } from 'react-hook-form'
-import { type Batch, put, Refusal, type Typed } from '../api/client'
+import { type Batch, put, Refusal, type Schemas, type Typed, type ZoneWeek } from '../api/client'
 import { useBench, useStock } from '../api/queries'
 import { useWrite } from '../api/writes'
 import { Choose } from '../forms/Choose'
@@ -9,6 +9,7 @@ import { numeric } from '../forms/number'
 import { FormRefusal, isMeeting, Meeting, showRefusal } from '../forms/refusals'
 import { Stepper } from '../forms/Stepper'
 import { say } from '../shell/Said'
+import { Failed } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { plural } from '../words'
 
@@ -21,12 +22,36 @@ const WORDS = {
   calledOff: 'Called off',
 }
 
-/** Another day, number, block or zone for a batch that is not stuck yet. */
+/** Another day, number, block or zone for a batch that is not stuck yet. Nothing is typed before there is what to choose from. */
 export function ChangePlan({ batch, onDone }: { batch: Batch; onDone: () => void }) {
-  const { session, week } = useShown()
-  const { data: bench } = useBench(week)
-  const { data: stock } = useStock(week)
-  const zones = bench?.zones ?? []
+  const { week } = useShown()
+  const bench = useBench(week)
+  const stock = useStock(week)
+  if (bench.data === undefined || stock.data === undefined) {
+    const failed = [bench, stock].find((read) => read.data === undefined && read.error !== null)
+    return failed ? (
+      <Failed message={failed.error?.message ?? ''} again={() => failed.refetch()} />
+    ) : (
+      <p role="status" className="soft">
+        The zones and the stock are asked for.
+      </p>
+    )
+  }
+  return <PlanForm batch={batch} zones={bench.data.zones} stock={stock.data} onDone={onDone} />
+}
+
+function PlanForm({
+  batch,
+  zones,
+  stock,
+  onDone,
+}: {
+  batch: Batch
+  zones: readonly ZoneWeek[]
+  stock: Schemas['Stock']
+  onDone: () => void
+}) {
+  const { session } = useShown()
   const form = useForm({
     values: {
       trays: String(batch.trays),
@@ -89,7 +114,7 @@ export function ChangePlan({ batch, onDone }: { batch: Batch; onDone: () => void
       <Field label="Stock block" error={errors.block}>
         {(ids) => (
           <Choose {...ids} {...form.register('block')} value={String(form.watch('block') ?? '')} className="field-text !min-h-12">
-            {stock?.blocks
+            {stock.blocks
               .filter((block) => block.cropSlug === batch.cropSlug)
               .map((block) => (
                 <option key={block.code} value={block.code}>
