@@ -113,7 +113,7 @@ test('a layer goes from its pin to its pot: nothing is cut, it is cut loose, and
 test('cut ahead and bundled, a batch is stuck in parts', async ({ page }) => {
   await signIn(page)
   const { batches } = await (await page.request.get('/api/batches')).json()
-  const found = batches.find(
+  const found = batches.findLast(
     (batch: { material: string; isStuck: boolean; planned: number; against: unknown[] }) =>
       batch.material === 'semi-ripe' && !batch.isStuck && batch.planned > 60 && batch.against.length === 0,
   )
@@ -133,7 +133,8 @@ test('cut ahead and bundled, a batch is stuck in parts', async ({ page }) => {
 
   // Cut today after all, it is stuck in parts.
   await page.getByRole('link', { name: 'Take sheet' }).click()
-  await page.getByRole('button', { name: /^First cut, / }).last().click()
+  await page.getByRole('button', { name: `First cut for ${found.code}, held cold` }).click()
+  await expect(page.getByText(/^Keeps/).first()).toBeVisible()
   await page.goto(`/batches/${found.code}`)
   await page.getByRole('button', { name: 'Stick', exact: true }).click()
   const stick = page.getByRole('form', { name: `Stick ${found.code}` })
