@@ -48,7 +48,11 @@ final class RestInBundles
             throw Refused::because('empty', 'restStays', sprintf('Nothing is left: %d were planned, and as many are stuck or thrown.', $planned));
         }
         if ($last <= $day) {
-            throw Refused::because('too_long', 'restStays', sprintf('What was collected on %s is no good after %s.', $collected->format('j F'), $last->format('j F')));
+            throw Refused::because(
+                'too_long',
+                'restStays',
+                sprintf('What was collected on %s is no good after %s.', $collected->format('j F'), $last->format('j F')),
+            );
         }
         $rest = $planned - $used;
         $stickOn = min($last, $this->house->timetable()->workDays->onOrAfter($day->modify(sprintf('+%d days', self::LATER))));

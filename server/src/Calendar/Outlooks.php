@@ -31,7 +31,8 @@ final class Outlooks
     {
         $rows = Row::all($this->db, 'SELECT b.code, l.number, CASE WHEN b.stuck_on IS NULL THEN b.planned ELSE 0 END AS planned, b.together,
             coalesce(b.stuck_on, b.stick_on) AS stick_on, b.rooted_from, b.pot_on,
-                b.sheet_id, b.weaning, b.wean_on, CASE WHEN c.id IS NULL THEN b.collect_on END AS collect_on, l.id AS line_id, r.on_day AS checked_on, r.lifted, r.rooted
+                b.sheet_id, b.weaning, b.wean_on, CASE WHEN c.id IS NULL THEN b.collect_on END AS collect_on,
+                l.id AS line_id, r.on_day AS checked_on, r.lifted, r.rooted
              FROM batch b LEFT JOIN line l ON l.batch_id = b.id LEFT JOIN collection c ON c.batch_id = b.id
              LEFT JOIN root_check r ON r.id = (SELECT x.id FROM root_check x WHERE x.line_id = l.id ORDER BY x.on_day DESC, x.id DESC LIMIT 1)
              WHERE b.called_off = 0 AND b.left_bench_on IS NULL',

@@ -35,7 +35,8 @@ final class Intended
     public function goingOnTo(?Zone $onceWeaned): self
     {
         return new self(
-            $this->sheet, $this->method, $this->material, $this->block, $this->zone, $this->trayKind, $this->amount, $this->dates, $onceWeaned, $this->collectOn,
+            $this->sheet, $this->method, $this->material, $this->block, $this->zone, $this->trayKind, $this->amount, $this->dates, $onceWeaned,
+            $this->collectOn,
         );
     }
 
