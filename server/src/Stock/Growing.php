@@ -13,7 +13,7 @@ final class Growing
 {
     /** @var ?array<int, float> °C by crop */
     private ?array $bases = null;
-    /** @var array<string, GrowingWeeks> by base */
+    /** @var array<array-key, GrowingWeeks> by base */
     private array $weeks = [];
 
     public function __construct(private readonly SheetBook $sheets, private readonly House $house)
