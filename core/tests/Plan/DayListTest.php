@@ -119,7 +119,7 @@ final class DayListTest extends TestCase
 
     public function testJobsGoInTheOrderOfTheDay(): void
     {
-        self::assertSame([1, 2, 3, 4, 5], array_map(static fn (Job $j) => $j->placeInDay(), [Job::Stick, Job::Wean, Job::Check, Job::Pot, Job::Plan]));
+        self::assertSame([1, 2, 3, 4, 5, 6], array_map(static fn (Job $j) => $j->placeInDay(), [Job::Collect, Job::Stick, Job::Wean, Job::Check, Job::Pot, Job::Plan]));
     }
 
     public function testLaterWeeksWantLaterSticking(): void
