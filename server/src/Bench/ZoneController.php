@@ -132,10 +132,10 @@ final class ZoneController
         return $this->em->find(Zone::class, $id) ?? throw new NotFoundHttpException();
     }
 
-    /** @return array<string, float|string> what the days of batches there rest on */
+    /** @return array<string, float|string|bool> what the days of batches there rest on */
     private static function warmth(Zone $zone): array
     {
-        return ['low' => $zone->heatLow, 'high' => $zone->heatHigh, 'kind' => $zone->kind->value];
+        return ['low' => $zone->heatLow, 'high' => $zone->heatHigh, 'kind' => $zone->kind->value, 'besideStock' => $zone->besideStock];
     }
 
     /** @return array<string, mixed> */
