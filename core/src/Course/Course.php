@@ -51,7 +51,7 @@ final class Course
                     $this->isLastBeforePotting($i) ? $dates->potOn : min($weaning->steps[$stage->number - 1]->until(), $dates->potOn),
                 ],
                 $stage->kind === StageKind::Cells, $stage->kind === StageKind::Rest => [min($weaning->ends(), $dates->potOn), $dates->potOn],
-                $stage->kind === StageKind::Growing => [$dates->potOn, $dates->readyOn],
+                $stage->kind->isGrowingOn() => [$dates->potOn, $dates->readyOn],
                 default => [$dates->readyOn, $dates->readyOn],
             };
             if ($from < $to || $i === 0 || $stage->kind === StageKind::Ready) {

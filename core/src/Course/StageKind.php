@@ -22,6 +22,7 @@ enum StageKind: string
     case Cells = 'cells';
     case Rest = 'rest';
     case Growing = 'growing';
+    case SetOut = 'set_out';
     case Ready = 'ready';
 
     /** From sticking until the first step of weaning. */
@@ -34,6 +35,12 @@ enum StageKind: string
     public function isWeaning(): bool
     {
         return $this === self::Weaning || $this === self::CutLoose;
+    }
+
+    /** From its pot on, until it is ready: potted, or set out in the pot that it was stuck in. */
+    public function isGrowingOn(): bool
+    {
+        return $this === self::Growing || $this === self::SetOut;
     }
 
     /** Before anything is stuck. */

@@ -25,13 +25,14 @@ final class Potting
         public readonly ?float $growBase,
         public readonly bool $hardy,
         public readonly Winter $winter,
+        public readonly bool $direct = false,
     ) {
     }
 
     /**
-     * @param Fields $in {trigger, readyShare, pot, mix, feed, survival, survivalStrength, growOnDays, degreeDays?, growBase?, hardy, winter}
+     * @param Fields $in {trigger, readyShare, pot, mix, feed, survival, survivalStrength, growOnDays, degreeDays?, growBase?, hardy, winter, direct?}
      *
-     * @throws Refused for `degreeDays` or `growBase`
+     * @throws Refused for `degreeDays`, `growBase` or `winter`
      */
     public static function read(Fields $in): self
     {
@@ -50,13 +51,28 @@ final class Potting
             $in->has('growBase') ? $in->number('growBase', -10, 30) : null,
             $in->flag('hardy'),
             $in->choice('winter', Winter::class),
+            $in->has('direct') && $in->flag('direct'),
         );
+        if ($potting->direct && $potting->winter === Winter::AsCells) {
+            throw $in->refuse('not_possible', 'winter', Fact::of('refused.potting.no_cells'));
+        }
         if (($potting->degreeDays === null) !== ($potting->growBase === null)) {
             throw $in->refuse('missing', $degreeDays === null ? 'degreeDays' : 'growBase', Fact::of('refused.potting.missing'));
         }
         $in->done();
 
         return $potting;
+    }
+
+    /**
+     * Whether it is stuck straight into such a pot, and is only counted and set apart in it once it has roots. An order for
+     * another pot has it potted as anything else.
+     *
+     * @param string $pot that is asked for; empty where nobody asks for any
+     */
+    public function isStuckInto(string $pot): bool
+    {
+        return $this->direct && ($pot === '' || $pot === $this->pot);
     }
 
     /**
@@ -94,6 +110,6 @@ final class Potting
             'survival' => round($this->survival->mean(), 10), 'survivalStrength' => $this->survivalStrength,
             'growOnDays' => $this->growOnDays, 'degreeDays' => $this->degreeDays, 'growBase' => $this->growBase, 'hardy' => $this->hardy,
             'winter' => $this->winter->value,
-        ];
+        ] + ($this->direct ? ['direct' => true] : []);
     }
 }

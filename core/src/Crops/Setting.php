@@ -35,6 +35,12 @@ final class Setting
         return $this->apart ? $holes * $this->each : $holes;
     }
 
+    /** The fewest whole trays in which so many plants stand. */
+    public function traysOf(int $plants, int $holes): int
+    {
+        return Trays::toHold($plants, $this->plantsIn($holes))->number;
+    }
+
     /** Plants that so many pieces can give, where each hole holds as many as make one. */
     public static function plantsOf(int $pieces, int $together): int
     {

@@ -83,7 +83,7 @@ final class SheetCourse
             },
             $days,
             Fact::of('stage.ends.rooted'),
-            Stands::Trays,
+            self::stuckIn($sheet),
             self::warm($sheet),
             what: $water->steps === [] ? null : implode('; ', $water->steps),
             jobs: array_values(array_filter([
@@ -121,6 +121,11 @@ final class SheetCourse
         );
     }
 
+    private static function stuckIn(WaySheet $sheet): Stands
+    {
+        return $sheet->potting->direct ? Stands::Pots : Stands::Trays;
+    }
+
     private static function warm(WaySheet $sheet): Fact
     {
         $medium = $sheet->care->warmth->medium;
@@ -142,7 +147,7 @@ final class SheetCourse
                 $sheet->isOnMother() ? StageKind::CutLoose : StageKind::Weaning,
                 Range::of($days, $days),
                 Fact::of('stage.ends.days'),
-                $sheet->isOnMother() ? Stands::Pots : Stands::Trays,
+                $sheet->isOnMother() ? Stands::Pots : self::stuckIn($sheet),
                 number: $i + 1,
                 what: $what,
                 jobs: $i === 0 ? [StageJob::first(Fact::of('stage.job.check_first'))] : [],
@@ -172,13 +177,15 @@ final class SheetCourse
 
         return [
             new Stage(
-                StageKind::Growing,
+                $potting->direct ? StageKind::SetOut : StageKind::Growing,
                 $potting->degreeDays === null ? Range::of($potting->growOnDays, $potting->growOnDays) : null,
                 $potting->degreeDays === null ? Fact::of('stage.ends.days') : Fact::of('stage.ends.degree_days', degreeDays: (int) round($potting->degreeDays)),
                 Stands::Pots,
                 Fact::of("stage.place.winter.{$potting->winter->value}"),
                 what: $potting->pot,
-                jobs: [StageJob::first(Fact::of('stage.job.pot', pot: $potting->pot, mix: $potting->mix))],
+                jobs: [StageJob::first(
+                    $potting->direct ? Fact::of('stage.job.set_out', pot: $potting->pot) : Fact::of('stage.job.pot', pot: $potting->pot, mix: $potting->mix),
+                )],
             ),
             new Stage(StageKind::Ready, null, Fact::of('stage.ends.sent'), Stands::Pots),
         ];

@@ -65,7 +65,7 @@ final class WaySheet
     /**
      * @param Fields $in the sheet as `toArray` gives it; `rooting` may be {halfAt, shape} or {days: [first tenth, ninth]} at the middle of the medium's range
      *
-     * @throws Refused for `windows` or `water.regime`
+     * @throws Refused for `windows`, `water.regime` or `hole.apart`
      */
     public static function read(Fields $in): self
     {
@@ -116,6 +116,9 @@ final class WaySheet
             $in->textOr('note', null, 1000),
             $in->textOr('safety', null, 500),
         );
+        if ($sheet->potting->direct && $sheet->setting->apart) {
+            throw $hole->refuse('not_possible', 'apart', Fact::of('refused.way_sheet.apart_in_its_pot'));
+        }
         foreach ([$mix, $hole, $light, $prior, $in] as $read) {
             $read->done();
         }
@@ -235,6 +238,12 @@ final class WaySheet
     public function plannedDaysToRoot(HouseDefaults $house): int
     {
         return RootingTime::plannedOf($this->daysToRoot(), $house->number(HouseDefault::PlannedRooted));
+    }
+
+    /** What such a pot is filled with: what it is stuck in, where that is its pot. */
+    public function mixIn(string $pot): string
+    {
+        return $this->potting->isStuckInto($pot) ? $this->setting->mix : $this->potting->mix;
     }
 
     /** The fewest whole trays for so many cuttings, as many to a hole as the sheet says. */

@@ -11,6 +11,7 @@ use WetCradle\Core\Crops\Method;
 /** What one batch asks of the house: bench for its weeks, hands when it is stuck and when it is potted. */
 final class BatchLoad
 {
+    /** @param bool $inItsPot whether it is stuck in the pot that it is sold in */
     public function __construct(
         public readonly Tenant $tenant,
         public readonly bool $underMist,
@@ -20,6 +21,7 @@ final class BatchLoad
         public readonly Week $weanWeek,
         public readonly ?Method $method = null,
         public readonly string $pot = '',
+        public readonly bool $inItsPot = false,
     ) {
     }
 
@@ -27,6 +29,11 @@ final class BatchLoad
     public static function guest(Tenant $tenant, bool $underMist): self
     {
         return new self($tenant, $underMist, 0, $tenant->to, 0, $tenant->to);
+    }
+
+    public function hoursToPot(WorkNorms $norms): float
+    {
+        return $norms->hoursToPot($this->toPot, $this->pot, $this->inItsPot ? $this->tenant->trays : null);
     }
 
     /** How many of a batch not yet counted will be potted, by what its crop has learnt. */

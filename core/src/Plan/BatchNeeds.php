@@ -11,6 +11,7 @@ final class BatchNeeds
      * @param int     $trays 0 once it is stuck
      * @param ?string $hormone how it is dipped, in words; null where it is not
      * @param int     $pots  expected to be potted; 0 once it is
+     * @param bool    $inItsPot whether it is stuck in the pot that it is sold in: its pots are filled on that day, each cell of its trays one
      */
     public function __construct(
         public readonly \DateTimeImmutable $stickOn,
@@ -26,6 +27,7 @@ final class BatchNeeds
         public readonly string $pot,
         public readonly float $potMl,
         public readonly string $pottingMix,
+        public readonly bool $inItsPot = false,
     ) {
     }
 }

@@ -18,7 +18,7 @@ final class DayHours
     /**
      * @param list<int>                                 $collect cuttings of each batch
      * @param list<array{cuttings: int, method: Method}> $stick
-     * @param list<array{plants: int, pot: string}>      $pot
+     * @param list<array{plants: int, pot: string, setOut: ?int}> $pot `setOut` are the trays of what stands in its pots already
      * @param int                                        $mixes   to be made up
      * @param int                                        $dips    to be made up
      */
@@ -28,7 +28,7 @@ final class DayHours
             array_sum(array_map($norms->hoursToCollect(...), $collect)),
             self::makeUpMinutes($mixes, $dips, $house) / 60,
             array_sum(array_map(static fn (array $batch) => $norms->hoursToStick($batch['cuttings'], $batch['method']), $stick)),
-            array_sum(array_map(static fn (array $lot) => $norms->hoursToPot($lot['plants'], $lot['pot']), $pot)),
+            array_sum(array_map(static fn (array $lot) => $norms->hoursToPot($lot['plants'], $lot['pot'], $lot['setOut']), $pot)),
         );
     }
 

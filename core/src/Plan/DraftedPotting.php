@@ -39,8 +39,9 @@ final class DraftedPotting
         $held = 0;
         if ($this->hands !== null) {
             $plants = BatchLoad::expected($trays * $way->cells, $way->rate->mean());
-            $hours = $this->norms->hoursToPot($plants, $want->pot);
-            $bound = RootRun::boundOn($dates->potOn, $this->house);
+            $inItsPot = $way->sheet->potting->isStuckInto($want->pot);
+            $hours = $this->norms->hoursToPot($plants, $want->pot, $inItsPot ? $trays : null);
+            $bound = RootRun::boundOn($dates->potOn, $inItsPot ? $way->times->growingOn : null, $this->house);
             $most = $this->house->whole(HouseDefault::HeldAtMost);
             $job = PotJob::of('', $plants, $hours, $dates->potOn, $bound, $way->times->growingOn, $want->ready, null, $most)->withinGood();
             $laid = (clone $this->hands)->lay($job);

@@ -201,7 +201,11 @@ final class RouteMaker
             $weeks += $part->trays * (int) $part->dates->stickOn->diff($part->dates->potOn)->format('%a') / 7;
             $hours += $this->norms->hoursToCollect($part->stick, $way->sheet->isOnMother()) + $this->norms->hoursToStick($part->stick, $way->sheet->method)
                 + $this->norms->hoursToWean($part->trays)
-                + $this->norms->hoursToPot((int) round($part->trays * $way->cells * $way->rate->mean()), $this->want->pot);
+                + $this->norms->hoursToPot(
+                    (int) round($part->trays * $way->cells * $way->rate->mean()),
+                    $this->want->pot,
+                    $way->sheet->potting->isStuckInto($this->want->pot) ? $part->trays : null,
+                );
         }
         $warm = $way->sheet->care->warmth->isPaidWarm($this->house) ? $weeks : 0.0;
         $cost = ($stick * $way->sheet->reckoning->costEach + $hours * $this->costs->hour + $warm * $this->costs->warmTrayWeek) / $this->want->plants;

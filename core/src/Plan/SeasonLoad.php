@@ -60,7 +60,7 @@ final class SeasonLoad
             'collect' => [$batch->tenant->from, $norms->hoursToCollect($batch->toStick, $batch->tenant->isOnMother)],
             'stick' => [$batch->tenant->from, $norms->hoursToStick($batch->toStick, $batch->method)],
             'wean' => [$batch->weanWeek, $batch->tenant->isGuest ? 0.0 : $norms->hoursToWean($batch->tenant->trays)],
-            'pot' => [$batch->potWeek, $norms->hoursToPot($batch->toPot, $batch->pot)],
+            'pot' => [$batch->potWeek, $batch->hoursToPot($norms)],
         ];
     }
 }

@@ -43,6 +43,10 @@ final class ShoppingList
             foreach (Recipe::written($b->mix)->split(MixVolume::inHouse($b->trays, $b->cells, $b->cellMl, $house)) as $part) {
                 $need('mix', $part['name'], 'litres', $part['litres'], $b->stickOn);
             }
+            if ($b->inItsPot) {
+                $need('pot', $b->pot, 'pots', $b->trays * $b->cells, $b->stickOn);
+                continue;
+            }
             $need('pot', $b->pot, 'pots', $b->pots, $b->potOn);
             foreach (Recipe::written($b->pottingMix)->split(MixVolume::inHouse($b->pots, 1, $b->potMl, $house)) as $part) {
                 $need('mix', $part['name'], 'litres', $part['litres'], $b->potOn);

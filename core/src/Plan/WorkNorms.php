@@ -100,9 +100,10 @@ final class WorkNorms
         return (float) ($trays / $this->weanedAnHour);
     }
 
-    public function hoursToPot(int $plants, string $pot = ''): float
+    /** @param ?int $setOut trays that are counted and set apart, where all in them stand in their pots already; null where they are potted */
+    public function hoursToPot(int $plants, string $pot = '', ?int $setOut = null): float
     {
-        return (float) ($plants / ($this->pottedBy[$pot] ?? $this->pottedAnHour));
+        return $setOut === null ? (float) ($plants / ($this->pottedBy[$pot] ?? $this->pottedAnHour)) : $this->hoursToWean($setOut);
     }
 
     /** @return array{stuckAnHour: int, pottedAnHour: int, collectedAnHour: int, weanedAnHour: int, stuckBy: object, pottedBy: object} */

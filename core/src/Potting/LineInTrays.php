@@ -19,6 +19,7 @@ final class LineInTrays
      * @param float               $rate      what its way has learnt: the share that roots
      * @param float               $leftLonger the share of what is left longer after a count that still roots
      * @param \Closure(): float   $byCurve   the share of all stuck that has roots by now, by its own checks; asked for only where it counts
+     * @param bool               $inItsPot  whether it is stuck in the pot that it is sold in
      */
     public function __construct(
         public readonly string $batch,
@@ -33,6 +34,7 @@ final class LineInTrays
         private readonly float $rate,
         private readonly float $leftLonger,
         private readonly \Closure $byCurve,
+        public readonly bool $inItsPot = false,
     ) {
     }
 

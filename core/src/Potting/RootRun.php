@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Potting;
 
+use WetCradle\Core\Course\GrowingOn;
 use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
@@ -27,7 +28,7 @@ final class RootRun
      */
     public static function of(\DateTimeImmutable $since, ?StageTally $last, \DateTimeImmutable $on, HouseDefaults $house): self
     {
-        $boundOn = self::boundOn($since, $house);
+        $boundOn = self::boundOn($since, null, $house);
         $bound = $last?->counts[RootStage::RootBound->value] ?? 0;
         $seen = $last !== null && $last->lifted() > 0 && $bound / $last->lifted() >= $house->number(HouseDefault::RootBoundShare);
         $days = (int) $since->diff($on)->format('%r%a');
@@ -52,9 +53,13 @@ final class RootRun
         };
     }
 
-    /** The day from which roots are reckoned to mat that were due for potting on this one. */
-    public static function boundOn(\DateTimeImmutable $since, HouseDefaults $house): \DateTimeImmutable
+    /**
+     * The day from which roots are reckoned to mat that were due for potting on this one.
+     *
+     * @param ?GrowingOn $inItsPot how it grows on where it stands in its pot already, which holds its roots until it is ready; null in a cell
+     */
+    public static function boundOn(\DateTimeImmutable $since, ?GrowingOn $inItsPot, HouseDefaults $house): \DateTimeImmutable
     {
-        return $since->modify(sprintf('+%d days', $house->whole(HouseDefault::RootsMatAfter)));
+        return $inItsPot?->readyOn($since) ?? $since->modify(sprintf('+%d days', $house->whole(HouseDefault::RootsMatAfter)));
     }
 }

@@ -38,7 +38,7 @@ final class ToPot
     ): self {
         $trigger = Trigger::of($line->school, $line->looks, $line->rooted, $line->countedOn, $line->potOn, $today);
         $last = $line->looks === [] ? null : $line->looks[array_key_last($line->looks)]->tally;
-        $run = $trigger->since === null ? null : RootRun::of($trigger->since, $last, $today, $house);
+        $run = $trigger->since === null || $line->inItsPot ? null : RootRun::of($trigger->since, $last, $today, $house);
 
         return self::made(
             $line->batch,
@@ -51,6 +51,7 @@ final class ToPot
             $growingOn,
             $due,
             $for,
+            $line->inItsPot,
             $house,
         );
     }
@@ -59,6 +60,7 @@ final class ToPot
      * A batch that is not stuck yet: never due before tomorrow, and by the calendar then.
      *
      * @param int                  $plants expected
+     * @param bool                 $inItsPot whether it is stuck in the pot that it is sold in
      * @param \Closure(int): float $hours  that potting so many takes
      */
     public static function planned(
@@ -72,10 +74,11 @@ final class ToPot
         ?string $for,
         \DateTimeImmutable $today,
         HouseDefaults $house,
+        bool $inItsPot = false,
     ): self {
         $trigger = Trigger::of(PotTrigger::Calendar, [], 0, null, max($potOn, $today->modify('+1 day')), $today);
 
-        return self::made($batch, $plants, $trigger, null, $potOn, $heldDays, $hours, $growingOn, $due, $for, $house);
+        return self::made($batch, $plants, $trigger, null, $potOn, $heldDays, $hours, $growingOn, $due, $for, $inItsPot, $house);
     }
 
     /** @param \Closure(int): float $hours */
@@ -90,6 +93,7 @@ final class ToPot
         GrowingOn $growingOn,
         ?Week $due,
         ?string $for,
+        bool $inItsPot,
         HouseDefaults $house,
     ): self {
         $able = $trigger->since ?? $potOn->modify(sprintf('-%d days', $heldDays));
@@ -98,7 +102,7 @@ final class ToPot
             $plants,
             $hours($plants),
             $able,
-            RootRun::boundOn($able, $house),
+            RootRun::boundOn($able, $inItsPot ? $growingOn : null, $house),
             $growingOn,
             $due,
             $for,

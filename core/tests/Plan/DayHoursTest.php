@@ -18,7 +18,7 @@ final class DayHoursTest extends TestCase
         $hours = DayHours::of(
             [400, 200],
             [['cuttings' => 400, 'method' => Method::Tip], ['cuttings' => 50, 'method' => Method::LeafSection]],
-            [['plants' => 30, 'pot' => '9 cm'], ['plants' => 120, 'pot' => '1 L']],
+            [['plants' => 30, 'pot' => '9 cm', 'setOut' => null], ['plants' => 120, 'pot' => '1 L', 'setOut' => null]],
             2,
             1,
             $norms,

@@ -18,6 +18,7 @@ final class Lying
      * @param int                $way      the way by which it was, or is to be, propagated
      * @param \DateTimeImmutable $weaned   the day it was, or is to be, weaned
      * @param string             $pot      that its order asks for; empty where nobody waits
+     * @param bool               $inItsPot whether it is stuck in the pot that it is sold in
      * @param non-empty-list<array{zone: int, tenant: Tenant}> $legs where it lies from when to when
      */
     public function __construct(
@@ -33,6 +34,7 @@ final class Lying
         public readonly Method $method,
         public readonly string $pot,
         public readonly array $legs,
+        public readonly bool $inItsPot,
     ) {
     }
 }

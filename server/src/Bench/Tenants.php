@@ -107,8 +107,9 @@ final class Tenants
                     $row->int('way_id'),
                     $weanOn,
                     Method::from($row->text('method')),
-                    $row->textOrNull('pot') ?? '',
+                    $row->text('pot'),
                     $legs,
+                    $this->sheets->potting($row->int('sheet_id'))->isStuckInto($row->text('pot')),
                 );
             }
         }

@@ -125,9 +125,12 @@ final class ActsController
         $pot = $in->has('pot') ? $this->find->by(Pot::class, 'id', $in->count('pot', 1), 'pot', 'pot') : null;
         $mix = $in->textOr('mix', null, 200);
 
-        return $into === null && $pot === null && $mix === null
-            ? null
-            : new PottedAs($pot ?? $into->pot ?? $this->pottings->potOf($batch), $mix ?? $batch->sheet->core()->potting->mix, $into);
+        if ($into === null && $pot === null && $mix === null) {
+            return null;
+        }
+        $pot ??= $into->pot ?? $this->pottings->potOf($batch);
+
+        return new PottedAs($pot, $mix ?? $batch->sheet->core()->mixIn($pot->name), $into);
     }
 
     #[Route('/api/batches/{code}/lose', methods: ['POST'])]

@@ -52,9 +52,10 @@ final class DemoHands
             }
             // On a day on which somebody works; what nobody could do in the winter waits for its end.
             $from = $batch->datesFrom($batch->begins(), $this->house->timetable())->potOn;
+            $growingOn = $this->house->timetable()->in($batch->zone->core(), $batch->sheet->core())->growingOn;
             $job = PotJob::of(
-                $batch->code, $load->toPot, $norms->hoursToPot($load->toPot, $load->pot), $from, RootRun::boundOn($from, $defaults),
-                $this->house->timetable()->in($batch->zone->core(), $batch->sheet->core())->growingOn, null, null, $defaults->whole(HouseDefault::HeldAtMost),
+                $batch->code, $load->toPot, $load->hoursToPot($norms), $from, RootRun::boundOn($from, $load->inItsPot ? $growingOn : null, $defaults),
+                $growingOn, null, null, $defaults->whole(HouseDefault::HeldAtMost),
             );
             $batch->days->heldDays = (int) $from->diff($job->dayIn($hands->lay($job)['week']))->format('%a');
             $batch->reckonedAs($batch->datesFrom($batch->begins(), $this->house->timetable()));

@@ -122,6 +122,8 @@ final class DemoNursery
     {
         $this->db->executeStatement("INSERT INTO tray_kind (name, cells, cell_ml, length_cm, width_cm, positions)
             SELECT 'pot beside its plant', 1, 500, 10, 10, 100 / (length_cm * width_cm) FROM tray_kind ORDER BY id LIMIT 1");
+        $this->db->executeStatement("INSERT INTO tray_kind (name, cells, cell_ml, length_cm, width_cm, positions)
+            SELECT 'carrier of 9 cm pots', 18, 500, 54, 27, 1458 / (length_cm * width_cm) FROM tray_kind ORDER BY id LIMIT 1");
         $trays = $this->db->fetchAllAssociativeIndexed('SELECT name, id, cells FROM tray_kind');
         $sheets = Readable::yaml('sheets.yaml');
         $crops = [];

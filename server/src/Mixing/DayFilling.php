@@ -44,7 +44,7 @@ final class DayFilling
     /**
      * Pots that are filled for what is to be potted that day.
      *
-     * @return list<array{step: string, batch: string, crop: string, pots: int, pot: string, mix: array<string, mixed>, zone: ?string, labels: int}>
+     * @return list<array{step: string, batch: string, crop: string, pots: int, pot: string, mix: ?array<string, mixed>, setOut: ?int, zone: ?string, labels: int}>
      */
     public function potting(\DateTimeImmutable $day): array
     {
@@ -62,10 +62,14 @@ final class DayFilling
         foreach ($batches as $batch) {
             $potted = $inPots[$batch->code] ?? null;
             if ($potted !== null) {
+                $sheet = $batch->sheet->core();
+                $inItsPot = $sheet->potting->isStuckInto($potted->pot);
                 $litres = MixVolume::inHouse($potted->pots, 1, (float) ($millilitres[$potted->pot] ?? 0), $this->house->defaults());
                 $steps[] = [
                     'step' => 'pot:'.$batch->code, 'batch' => $batch->code, 'crop' => $batch->crop->name, 'pots' => $potted->pots,
-                    'pot' => $potted->pot, 'mix' => $this->mixes->made($batch->sheet->core()->potting->mix, Volume::litres($litres), []),
+                    'pot' => $potted->pot,
+                    'mix' => $inItsPot ? null : $this->mixes->made($sheet->potting->mix, Volume::litres($litres), []),
+                    'setOut' => $inItsPot ? $sheet->setting->traysOf($potted->pots, $batch->trayKind->cells) : null,
                     'zone' => $batch->potsZone?->name, 'labels' => $potted->pots,
                 ];
             }

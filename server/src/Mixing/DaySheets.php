@@ -50,7 +50,7 @@ final class DaySheets
         $hours = DayHours::of(
             array_values(array_map(static fn (Batch $b) => $b->amount->planned, $batches['collect'])),
             array_values(array_map(static fn (Batch $b) => ['cuttings' => $b->amount->planned, 'method' => $b->method], $batches['stick'])),
-            array_map(static fn (array $potful) => ['plants' => $potful['pots'], 'pot' => $potful['pot']], $pots),
+            array_map(static fn (array $potful) => ['plants' => $potful['pots'], 'pot' => $potful['pot'], 'setOut' => $potful['setOut']], $pots),
             count($mixes),
             count($dips),
             $this->house->nursery()->norms(),

@@ -129,7 +129,7 @@ final class Evening
                     $batch->heldFor($this->house->timetable()),
                     $batch->wanted?->ready(),
                     $norms->hoursToCollect($load->toStick, $load->tenant->isOnMother) + $norms->hoursToStick($load->toStick, $load->method),
-                    $norms->hoursToPot($load->toPot, $load->pot),
+                    $load->hoursToPot($norms),
                 );
             }
         }

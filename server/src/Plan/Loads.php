@@ -47,6 +47,7 @@ final class Loads
             Week::containing($lying->weaned),
             $lying->method,
             $lying->pot,
+            $lying->inItsPot,
         );
     }
 }

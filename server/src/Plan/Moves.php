@@ -207,6 +207,7 @@ final class Moves
                     Week::containing($placing->dates->weanOn),
                     $load->method,
                     $load->pot,
+                    $load->inItsPot,
                 );
         }, $this->loads->during($from, $many));
 

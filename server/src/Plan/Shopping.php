@@ -85,6 +85,7 @@ final class Shopping
     {
         $sheet = $batch->sheet->core();
         $pot = $batch->wanted?->pot->name ?? $sheet->potting->pot;
+        $inItsPot = $sheet->potting->isStuckInto($pot);
         $states = $batch->standing->states ?? [];
         $waiting = $batch->isStuck() ? ($states['to_stick'] ?? 0) + ($states['stuck'] ?? 0) : $batch->amount->plants();
 
@@ -102,6 +103,7 @@ final class Shopping
             $pot,
             $pots[$pot] ?? 0,
             $recipes[$sheet->potting->mix]->words(),
+            $inItsPot,
         );
     }
 }

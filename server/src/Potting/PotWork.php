@@ -25,14 +25,32 @@ final class PotWork
      */
     public function of(Batch $batch, Pot $pot, int $pots, string $mix, int $ball = 0): array
     {
-        $sheet = $batch->sheet->core();
         $each = MixVolume::inHouse(1, 1, (float) ($pot->millilitres - $ball), $this->house->defaults());
         $made = $this->mixes->made($mix, Volume::litres(max($each, $pots * $each)), [], $each);
 
         return [
-            'pots' => $pots, 'pot' => $pot->toArray(), 'mix' => $made, 'potsABarrow' => (int) floor($made['barrow'] / $each + 1e-9),
-            'hours' => $this->house->nursery()->norms()->hoursToPot($pots, $pot->name),
-            'zone' => $batch->potsZone?->name, 'spaced' => $batch->potsSpaced, 'feedsItself' => $sheet->potting->hasSlowRelease(), 'safety' => $sheet->safety,
+            'mix' => $made, 'potsABarrow' => (int) floor($made['barrow'] / $each + 1e-9), 'hours' => $this->house->nursery()->norms()->hoursToPot($pots, $pot->name),
+        ] + self::inPots($batch, $pot, $pots);
+    }
+
+    /** @return array<string, mixed> the same of what was stuck in its pots: they are counted and set apart, and nothing is filled */
+    public function setOut(Batch $batch, Pot $pot, int $pots): array
+    {
+        $trays = $batch->sheet->core()->setting->traysOf($pots, $batch->trayKind->cells);
+
+        return [
+            'mix' => null, 'potsABarrow' => null, 'hours' => $this->house->nursery()->norms()->hoursToPot($pots, $pot->name, $trays),
+        ] + self::inPots($batch, $pot, $pots);
+    }
+
+    /** @return array<string, mixed> */
+    private static function inPots(Batch $batch, Pot $pot, int $pots): array
+    {
+        $sheet = $batch->sheet->core();
+
+        return [
+            'pots' => $pots, 'pot' => $pot->toArray(), 'zone' => $batch->potsZone?->name, 'spaced' => $batch->potsSpaced,
+            'feedsItself' => $sheet->potting->hasSlowRelease(), 'safety' => $sheet->safety,
         ];
     }
 }

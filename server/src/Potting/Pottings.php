@@ -25,7 +25,7 @@ final class Pottings
     public function pot(Line $line, \DateTimeImmutable $day, ?PottedAs $as = null): PotLot
     {
         $batch = $line->batch;
-        $as ??= new PottedAs($this->potOf($batch), $batch->sheet->core()->potting->mix, null);
+        $as ??= new PottedAs($pot = $this->potOf($batch), $batch->sheet->core()->mixIn($pot->name), null);
         $readyOn = max($day, $batch->readyWhenPotted($day, $this->house->timetable()));
         $lot = $as->into;
         if ($lot === null) {

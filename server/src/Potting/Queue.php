@@ -112,6 +112,7 @@ final class Queue
     private function queued(Line $line, array $standing, array $looks, ?\DateTimeImmutable $counted): Queued
     {
         $batch = $line->batch;
+        $pot = $this->pottings->potOf($batch);
         $today = $this->today->day();
         $inTrays = new LineInTrays(
             $batch->code,
@@ -126,8 +127,8 @@ final class Queue
             $this->history->rateOf($batch->sheet->way)->rate,
             $batch->sheet->core()->leftLongerRootsHere($this->house->defaults())->mean(),
             fn () => $this->curves->rootedNow($batch),
+            $batch->sheet->core()->potting->isStuckInto($pot->name),
         );
-        $pot = $this->pottings->potOf($batch);
         $order = $this->nearest($batch);
 
         return new Queued(
@@ -137,7 +138,7 @@ final class Queue
             $standing['rooted'],
             ToPot::line(
                 $inTrays,
-                $this->hours($pot),
+                $this->hours($batch, $pot),
                 $this->growingOn($batch),
                 $order?->ready(),
                 $order?->customer?->name,
@@ -158,23 +159,28 @@ final class Queue
             $plants,
             $batch->days->potOn,
             $batch->heldFor($this->house->timetable()),
-            $this->hours($pot),
+            $this->hours($batch, $pot),
             $this->growingOn($batch),
             $order?->ready(),
             $order?->customer?->name,
             $this->today->day(),
             $this->house->defaults(),
+            $batch->sheet->core()->potting->isStuckInto($pot->name),
         );
 
         return new Queued($batch, null, 0, 0, $toPot, $pot);
     }
 
     /** @return \Closure(int): float */
-    private function hours(Pot $pot): \Closure
+    private function hours(Batch $batch, Pot $pot): \Closure
     {
         $norms = $this->house->nursery()->norms();
+        $sheet = $batch->sheet->core();
+        $cells = $batch->trayKind->cells;
 
-        return static fn (int $plants) => $norms->hoursToPot($plants, $pot->name);
+        return $sheet->potting->isStuckInto($pot->name)
+            ? static fn (int $plants) => $norms->hoursToPot($plants, $pot->name, $sheet->setting->traysOf($plants, $cells))
+            : static fn (int $plants) => $norms->hoursToPot($plants, $pot->name);
     }
 
     private function growingOn(Batch $batch): GrowingOn

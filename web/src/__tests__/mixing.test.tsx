@@ -162,7 +162,19 @@ const sheet: Schemas['DaySheet'] = {
     },
   ],
   set: [{ step: 'set:Mist 2', zone: 'Mist 2', house: 'Mist house', setting: { ...setting, suits: false } }],
-  pots: [{ step: 'pot:KEF-21', batch: 'KEF-21', crop: 'Hebe', pots: 60, pot: '1 L', mix: made, zone: 'Pot tunnel', labels: 60 }],
+  pots: [
+    {
+      step: 'pot:KEF-21',
+      batch: 'KEF-21',
+      crop: 'Hebe',
+      pots: 60,
+      pot: '1 L',
+      mix: made,
+      setOut: null,
+      zone: 'Pot tunnel',
+      labels: 60,
+    },
+  ],
   ends: '08:50',
   ticks: { 'fill:RAP-39': { actual: 2, note: 'short of trays', at: '07:40', by: 'Bo' } },
 }
@@ -251,6 +263,14 @@ describe('the day sheet', () => {
     expect(words).toContain('2 minutes, then rinsed in clean water')
     expect(words).toContain('stick, firm, water in.')
     expect(words).toContain('Never let it meet acids')
+  })
+
+  it('sets out what stands in its pots already, with no mix', () => {
+    const direct = { ...sheet, pots: sheet.pots.map((one) => ({ ...one, mix: null, setOut: 4 })) }
+    const said = wordsOf(drawRoom(<DaySheet />, { known: [[['day-sheet', DAY, null], direct]] }))
+    expect(said).toContain('Set out pots')
+    expect(said).toContain('count what has roots, take the rest out, set them apart from 4 trays; 60 labels')
+    expect(said).not.toContain('A finger of rim')
   })
 
   it('shows what is done, by whom, and what it came to', () => {

@@ -21,6 +21,7 @@ const waits = (more: Partial<Schemas['PotWaits']>): Schemas['PotWaits'] => ({
   rooted: 0,
   pot: '9 cm',
   mix: 'potting mix',
+  inItsPot: false,
   hours: 1.1,
   school: 'first_root',
   isDue: true,
@@ -172,6 +173,9 @@ describe('the queue', () => {
   })
 
   it('offers a viewer nothing to do, and an empty house its beginning', () => {
+    const direct = { ...potting, queue: [waits({ inItsPot: true })] }
+    expect(drawRoom(<Queue />, { known: [[['potting'], direct]] })).toContain('aria-label="Set out Catmint')
+    expect(wordsOf(drawRoom(<Queue />, { known: [[['potting'], direct]] }))).toContain('in its 9 cm')
     expect(drawRoom(<Queue />, { known: [[['potting'], potting]], as: viewer })).not.toContain('Pot Catmint')
     expect(wordsOf(drawRoom(<Queue />, { known: [[['potting'], { ...potting, queue: [] }]] }))).toContain('Enter what is wanted')
   })
@@ -281,6 +285,13 @@ describe('what is brought to the bench', () => {
     expect(words).toContain('Water the pots first')
     expect(words).toContain('In sizes.')
     expect(words).toContain('legionella')
+  })
+
+  it('brings nothing to what stands in its pots already, and asks only for counting and room', () => {
+    const words = wordsOf(drawRoom(<BringAlong work={{ ...work, mix: null, potsABarrow: null, hours: 0.2 }} from="trays" />))
+    expect(words).toContain('They stand in their 9 cm pots since they were stuck: count what has roots')
+    expect(words).toContain('set 120 apart, with 120 labels. About 0.2 h')
+    expect(words).not.toMatch(/litres|barrow|Tease the roots|legionella/)
   })
 })
 

@@ -138,7 +138,12 @@ export function SheetView({ way }: { way: Way }) {
                 ? `${inHundred(sheet.potting.readyShare)} in 100 of a sample have rooted`
                 : SHEET_CHOICES['potting.trigger'][sheet.potting.trigger],
             ],
-            ['into', `${sheet.potting.pot}, ${sheet.potting.mix}`],
+            [
+              'into',
+              sheet.potting.direct
+                ? `${sheet.potting.pot}, straight away: no second potting`
+                : `${sheet.potting.pot}, ${sheet.potting.mix}`,
+            ],
             ['feed', SHEET_CHOICES['potting.feed'][sheet.potting.feed]],
             ['come through', `${inHundred(sheet.potting.survival)} in 100`],
             [

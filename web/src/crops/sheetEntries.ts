@@ -120,6 +120,7 @@ export function sheetSections(choices: Choices, method: string): { title: string
         of('potting.trigger', 'choice'),
         of('potting.readyShare', 'percent', { label: 'Share that is ready, in 100' }),
         of('potting.pot', 'text'),
+        of('potting.direct', 'flag', { hint: 'its tray holds the pots it is sold in: no second potting' }),
         of('potting.mix', 'text'),
         of('potting.feed', 'choice'),
         of('potting.survival', 'percent', { label: 'Come through potting, in 100' }),
@@ -209,7 +210,9 @@ export function sheetOf(
       into[key] ??= {}
       return into[key] as Record<string, unknown>
     }, sheet)
-    part[last] = read(entry, typed[nameOf(entry.path)], settings)
+    const told = read(entry, typed[nameOf(entry.path)], settings)
+    // What a sheet did not say, and nobody ticked, it goes on not saying.
+    if (told !== false || last in part) part[last] = told
   }
   const hormone = sheet.hormone as WaySheet['hormone']
   if (hormone.kind === 'none') sheet.hormone = { kind: 'none', ppm: null, what: null }

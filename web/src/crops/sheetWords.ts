@@ -85,6 +85,7 @@ export const SHEET_WORDS: Record<string, string> = {
   'potting.trigger': 'Pot when',
   'potting.readyShare': 'Share that is ready',
   'potting.pot': 'First pot',
+  'potting.direct': 'Stuck straight into its pot',
   'potting.mix': 'Potting mix',
   'potting.feed': 'Feed',
   'potting.survival': 'Come through potting',

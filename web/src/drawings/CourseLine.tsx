@@ -31,6 +31,7 @@ const FILL: Record<Kind, string> = {
   cells: 'var(--stone-wash)',
   rest: 'var(--stone-wash)',
   growing: 'var(--leaf-wash)',
+  set_out: 'var(--leaf-wash)',
   ready: 'var(--leaf)',
 }
 
@@ -50,6 +51,8 @@ const MARKS: Record<Kind, React.ReactNode> = {
   cells: <path d="M-7-3h14M-5-3l1 8h8l1-8M0-3v8" />,
   rest: <path d="M0-6v12M-5-3l10 6M5-3l-10 6" />,
   growing: <path d="M-5 0h10l-1 6h-8zM0 0v-5M0-3q4-4 5 0M0-2q-4-3-5 1" />,
+  // Two pots with room between them.
+  set_out: <path d="M-8 0h6l-1 5h-4zM2 0h6l-1 5h-4zM-5 0v-4M5 0v-4" />,
   ready: <path d="M-6 0l4 5 8-10" />,
 }
 

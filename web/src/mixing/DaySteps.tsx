@@ -172,7 +172,11 @@ export function Filling({ sheet, tickOf }: { sheet: Sheet; tickOf: (step: string
 export function Potting({ sheet, tickOf }: { sheet: Sheet; tickOf: (step: string) => Tick | undefined }) {
   const { session } = useShown()
   return (
-    <Part number={7} title="Fill pots" hours={sheet.hours.pot}>
+    <Part
+      number={7}
+      title={sheet.pots.every((one) => one.setOut !== null) ? 'Set out pots' : 'Fill pots'}
+      hours={sheet.hours.pot}
+    >
       <Safety
         own={null}
         words="Potting mix: gloves, wash hands. Water the trays first, work in the shade, do not let roots dry. Two lift what is heavy."
@@ -183,7 +187,7 @@ export function Potting({ sheet, tickOf }: { sheet: Sheet; tickOf: (step: string
             key={one.step}
             day={sheet.day}
             step={one.step}
-            words={`fill ${one.pots} pots for ${one.batch}`}
+            words={`${one.setOut === null ? 'fill' : 'set out'} ${one.pots} pots for ${one.batch}`}
             unit="pots"
             tick={tickOf(one.step)}
           >
@@ -200,14 +204,24 @@ export function Potting({ sheet, tickOf }: { sheet: Sheet; tickOf: (step: string
               )}
             </p>
             <p className="text-sm soft">
-              {sayLitres(one.mix.litres, session.nursery)} of {one.mix.name}:{' '}
-              {one.mix.parts
-                .map(
-                  (part) =>
-                    `${sayLitres(part.litres, session.nursery)} ${part.name}${part.bags === null ? '' : `, ${plural(part.bags, 'bag')}`}`,
-                )
-                .join('; ')}
-              ; {plural(one.mix.up.barrows, 'barrow')}. A finger of rim for water; {plural(one.labels, 'label')}.
+              {one.mix === null ? (
+                <>
+                  They stand in their pots since they were stuck: count what has roots, take the rest out, set them apart from{' '}
+                  {plural(one.setOut ?? 0, 'tray')};{' '}
+                </>
+              ) : (
+                <>
+                  {sayLitres(one.mix.litres, session.nursery)} of {one.mix.name}:{' '}
+                  {one.mix.parts
+                    .map(
+                      (part) =>
+                        `${sayLitres(part.litres, session.nursery)} ${part.name}${part.bags === null ? '' : `, ${plural(part.bags, 'bag')}`}`,
+                    )
+                    .join('; ')}
+                  ; {plural(one.mix.up.barrows, 'barrow')}. A finger of rim for water;{' '}
+                </>
+              )}
+              {plural(one.labels, 'label')}.
             </p>
           </Step>
         ))}

@@ -20,26 +20,36 @@ export function BringAlong({
   const { session } = useShown()
   return (
     <section aria-label="What to bring" className="grid gap-2">
-      <p>
-        Water the {from} first; shade; <strong>{work.pots}</strong> × <strong>{work.pot.name}</strong>,{' '}
-        {plural(work.pots, 'label')}, <strong>{sayLitres(work.mix.litres, session.nursery)}</strong> of {work.mix.name}:{' '}
-        {plural(work.mix.up.barrows, 'barrow')}, one fills {plural(work.potsABarrow, 'pot')}. About {work.hours.toFixed(1)} h for
-        one pair of hands.
-      </p>
-      <MixBar
-        parts={work.mix.parts.map((part) => ({
-          name: part.name,
-          share: part.litres,
-          words: [
-            sayLitres(part.litres, session.nursery),
-            part.bags === null ? '' : `, ${plural(part.bags, 'bag')}`,
-            part.short > 0 ? `; ${sayLitres(part.short, session.nursery)} short on the shelf` : '',
-          ].join(''),
-        }))}
-      />
+      {work.mix === null || work.potsABarrow === null ? (
+        <p>
+          They stand in their <strong>{work.pot.name}</strong> pots since they were stuck: count what has roots, take the rest
+          out, and set <strong>{work.pots}</strong> apart, with {plural(work.pots, 'label')}. About {work.hours.toFixed(1)} h for
+          one pair of hands.
+        </p>
+      ) : (
+        <>
+          <p>
+            Water the {from} first; shade; <strong>{work.pots}</strong> × <strong>{work.pot.name}</strong>,{' '}
+            {plural(work.pots, 'label')}, <strong>{sayLitres(work.mix.litres, session.nursery)}</strong> of {work.mix.name}:{' '}
+            {plural(work.mix.up.barrows, 'barrow')}, one fills {plural(work.potsABarrow, 'pot')}. About {work.hours.toFixed(1)} h
+            for one pair of hands.
+          </p>
+          <MixBar
+            parts={work.mix.parts.map((part) => ({
+              name: part.name,
+              share: part.litres,
+              words: [
+                sayLitres(part.litres, session.nursery),
+                part.bags === null ? '' : `, ${plural(part.bags, 'bag')}`,
+                part.short > 0 ? `; ${sayLitres(part.short, session.nursery)} short on the shelf` : '',
+              ].join(''),
+            }))}
+          />
+        </>
+      )}
       <p className="text-sm soft">
-        Tease the roots apart and do not let them dry. Top of the root ball just covered, a finger (1 cm) of rim left for water,
-        firm, water in, label at once.{' '}
+        {work.mix !== null &&
+          'Tease the roots apart and do not let them dry. Top of the root ball just covered, a finger (1 cm) of rim left for water, firm, water in, label at once. '}
         {work.feedsItself ? 'The mix feeds: nothing more for three months.' : 'No feed until roots are at the wall of the pot.'}{' '}
         {work.zone ? (
           <>
@@ -52,7 +62,11 @@ export function BringAlong({
       {mind && <p className="text-sm">{mind}</p>}
       <Safety
         own={work.safety}
-        words="Potting mix: gloves, and wash hands (legionella, tetanus); wet it before it is tipped. Water and shade in a hot house. Two lift what is heavy."
+        words={
+          work.mix === null
+            ? 'Two lift what is heavy. Water and shade in a hot house.'
+            : 'Potting mix: gloves, and wash hands (legionella, tetanus); wet it before it is tipped. Water and shade in a hot house. Two lift what is heavy.'
+        }
       />
     </section>
   )

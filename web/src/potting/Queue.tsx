@@ -41,7 +41,7 @@ function Row({
           more={
             <>
               {one.line > 1 && `line ${one.line} · `}
-              {one.pot} · {one.hours.toFixed(1)} h
+              {one.inItsPot ? `in its ${one.pot}` : one.pot} · {one.hours.toFixed(1)} h
             </>
           }
         />
@@ -69,10 +69,10 @@ function Row({
               type="button"
               className={one.isDue ? 'act-main' : 'act'}
               aria-expanded={isOpen('pot')}
-              aria-label={`Pot ${one.tag.crop} ${one.tag.code}${one.line > 1 ? `, line ${one.line}` : ''}`}
+              aria-label={`${one.inItsPot ? 'Set out' : 'Pot'} ${one.tag.crop} ${one.tag.code}${one.line > 1 ? `, line ${one.line}` : ''}`}
               onClick={() => onOpen('pot')}
             >
-              {isOpen('pot') ? 'Close' : 'Pot'}
+              {isOpen('pot') ? 'Close' : one.inItsPot ? 'Set out' : 'Pot'}
             </button>
             {!one.isDue && (
               <button
