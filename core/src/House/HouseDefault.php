@@ -109,6 +109,10 @@ enum HouseDefault: string
     case TakeShare = 'take_share';
     case Branching = 'branching';
     case FullGrown = 'full_grown';
+    case FirstTakeAfter = 'first_take_after';
+    case FeedStockAfter = 'feed_stock_after';
+    case FlowersEvery = 'flowers_every';
+    case ReplaceAhead = 'replace_ahead';
 
     public function topic(): Topic
     {
@@ -243,6 +247,10 @@ enum HouseDefault: string
             self::TakeShare => [$plan, Unit::Share, 0.5, 0, 1],
             self::Branching => [$plan, Unit::Times, 2, 0, 20],
             self::FullGrown => [$plan, Unit::Times, 1.5, 1, 20],
+            self::FirstTakeAfter => [$plan, Unit::Weeks, 5, 0, 26],
+            self::FeedStockAfter => [$plan, Unit::Days, 3, 0, 60],
+            self::FlowersEvery => [$plan, Unit::Days, 14, 1, 90],
+            self::ReplaceAhead => [$plan, Unit::Weeks, 52, 0, 208],
         };
     }
 }

@@ -36,6 +36,7 @@ final class BlockOffer
         private readonly array $later,
         private readonly int $week,
         private readonly int $available,
+        public readonly ?StockRest $rest = null,
     ) {
     }
 
@@ -84,6 +85,7 @@ final class BlockOffer
             $later,
             $now,
             $here['availablePerPlant'],
+            $habit->restIn($now),
         );
     }
 
@@ -109,6 +111,7 @@ final class BlockOffer
     {
         $left = $this->left();
         $gives = match (true) {
+            $this->rest !== null => Fact::of('stock.asleep', from: $this->rest->takeFrom),
             $this->yearUsedUp => Fact::of('stock.year_used_up', left: $left),
             $this->leftOfYear === $left && $left < $this->perPlant() * $this->plants => Fact::of('stock.left_of_year', left: $left, of: $this->canGive),
             $this->sparing() < $this->available => Fact::of('stock.spoken_for', left: $left, of: $this->canGive),

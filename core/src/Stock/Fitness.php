@@ -47,6 +47,14 @@ final class Fitness
             $when = $year === (int) $b->on->format('o') ? Fact::of('stock.week', week: $until) : Fact::of('stock.week_of_year', week: $until, year: $year);
             $say(Unfit::Resting, Fact::of('stock.resting', until: $when), Fact::of('stock.resting_clears', until: $when));
         }
+        if ($b->offer->rest !== null) {
+            $rest = $b->offer->rest;
+            $say(
+                Unfit::Asleep,
+                Fact::of('stock.rests', restart: $rest->restart, from: $rest->takeFrom),
+                Fact::of('stock.rests_clears', from: $rest->takeFrom),
+            );
+        }
         if ($b->rights !== null) {
             $say(Unfit::Rights, Fact::of('stock.rights', why: $b->rights), Fact::of('stock.rights_clears'));
         }

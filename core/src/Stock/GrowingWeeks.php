@@ -53,6 +53,12 @@ final class GrowingWeeks
         return $now;
     }
 
+    /** Whether it grows in a week, by its ordinal. */
+    public function grows(int $week): bool
+    {
+        return $this->air === null || $this->isWarm($week, $this->air);
+    }
+
     private function isWarm(int $week, SiteAir $air): bool
     {
         return $this->grows[$week] ??= $air->on(Week::ofOrdinal($week)->monday()->modify('+3 days')) > $this->base;

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Stock;
 
+use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
@@ -20,11 +21,13 @@ final class ShootHabit
         public readonly float $branching,
         public readonly int $recoveryWeeks,
         private readonly GrowingWeeks $growing,
+        private readonly ?StockYear $year,
     ) {
     }
 
     /**
      * @param ?GrowingWeeks $growing weeks in which it grows; all of them where it is not said
+     * @param ?StockYear    $year    in which it rests; null where it never does
      *
      * @throws Refused for `shootsPerPlant`, `maxShoots`, `capShare` or another field that is wrong
      */
@@ -35,6 +38,7 @@ final class ShootHabit
         float $branching,
         int $recoveryWeeks,
         ?GrowingWeeks $growing = null,
+        ?StockYear $year = null,
     ): self {
         if ($shoots < 0 || $branching < 0.0 || $recoveryWeeks < 0) {
             throw Refused::because(
@@ -50,7 +54,19 @@ final class ShootHabit
             throw Refused::because('out_of_range', 'capShare', Fact::of('refused.shoot_habit.out_of_range'));
         }
 
-        return new self($shoots, $maxShoots, $capShare, $branching, $recoveryWeeks, $growing ?? GrowingWeeks::all());
+        return new self($shoots, $maxShoots, $capShare, $branching, $recoveryWeeks, $growing ?? GrowingWeeks::all(), $year);
+    }
+
+    /** The rest that it has in all or part of a week; null where something may be taken. */
+    public function restIn(int $week): ?StockRest
+    {
+        return $this->year?->restIn(Week::ofOrdinal($week));
+    }
+
+    /** Whether it was cut down between two weeks and has grown anew, whatever was taken before. */
+    public function grewAnew(int $before, int $after): bool
+    {
+        return $this->year?->restsBetween(Week::ofOrdinal($before), Week::ofOrdinal($after)) ?? false;
     }
 
     /** The week in which what is taken in one week has become new shoots. */

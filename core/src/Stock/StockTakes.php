@@ -72,12 +72,18 @@ final class StockTakes implements Calculation
         $shoots = (float) $habit->shoots;
         $flushes = [];
         $done = $course = [];
+        $last = null;
         foreach ($takes as $take) {
+            if ($last !== null && $habit->grewAnew($last, $take['week'])) {
+                $flushes = [];
+                $course[] = self::step($take['week'], $shoots, $shoots = (float) $habit->shoots);
+            }
+            $last = $take['week'];
             while ($flushes !== [] && $flushes[0]['week'] <= $take['week']) {
                 $flush = array_shift($flushes);
                 $course[] = self::step($flush['week'], $shoots, $shoots = min((float) $habit->maxShoots, $shoots + $flush['taken'] * $habit->branching));
             }
-            $available = Whole::down($shoots * $habit->capShare);
+            $available = $habit->restIn($take['week']) === null ? Whole::down($shoots * $habit->capShare) : 0;
             $taken = $plants === 0 ? 0 : min($available, $take['cuttings'] === null ? $available : (int) ceil($take['cuttings'] / $plants));
             $done[] = ['week' => $take['week'], 'availablePerPlant' => $available, 'takenPerPlant' => $taken, 'available' => $available * $plants];
             $course[] = self::step($take['week'], $shoots, $shoots -= $taken);

@@ -12,6 +12,7 @@ enum Unfit: string
     case TooYoung = 'too_young';
     case WornOut = 'worn_out';
     case Resting = 'resting';
+    case Asleep = 'asleep';
     case CapReached = 'cap_reached';
     case Rights = 'rights';
     case Permit = 'permit';

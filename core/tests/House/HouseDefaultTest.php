@@ -66,7 +66,10 @@ use WetCradle\Core\Rooting\Readiness;
 use WetCradle\Core\Rooting\Rounds;
 use WetCradle\Core\Rooting\StageTally;
 use WetCradle\Core\Rooting\Verdict;
+use WetCradle\Core\Stock\CareDue;
+use WetCradle\Core\Stock\GrowingWeeks;
 use WetCradle\Core\Stock\HoldClock;
+use WetCradle\Core\Stock\StockCare;
 use WetCradle\Core\Stock\TakeSheet;
 use WetCradle\Core\Tests\Told;
 
@@ -282,6 +285,25 @@ final class HouseDefaultTest extends TestCase
         yield 'cool rent' => $is(HouseDefault::CoolRent, 0.5, static fn (HouseDefaults $h) => self::rent($h, false, 22)->warmth, 2.5, 5.0);
         yield 'queue weeks' => $is(HouseDefault::QueueWeeks, 2, static fn (HouseDefaults $h) => self::rent($h, true, 22)->wanted, 5, 0);
 
+        $asks = static fn (bool $feeds, bool $flowers, array $done, ?int $replaceAfter = null) => static fn (HouseDefaults $h) => array_map(
+            static fn (CareDue $due) => $due->on->format('Y-m-d'),
+            (new StockCare(
+                null,
+                GrowingWeeks::all(),
+                $feeds,
+                $flowers,
+                [new \DateTimeImmutable('2027-05-05')],
+                array_map(static fn (string $day) => new \DateTimeImmutable($day), $done),
+                2024,
+                1,
+                $replaceAfter,
+                false,
+                $h,
+            ))->due(new \DateTimeImmutable(self::TODAY)),
+        );
+        yield 'feed stock' => $is(HouseDefault::FeedStockAfter, 5, $asks(true, false, []), ['2027-05-08'], ['2027-05-10']);
+        yield 'flowers' => $is(HouseDefault::FlowersEvery, 7, $asks(false, true, ['flowers_off' => '2027-05-01']), [], ['2027-05-08']);
+        yield 'replaced' => $is(HouseDefault::ReplaceAhead, 10, $asks(false, false, [], 4), ['2027-01-04'], []);
         yield 'held at most' => $is(
             HouseDefault::HeldAtMost,
             14,

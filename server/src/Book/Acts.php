@@ -211,6 +211,7 @@ final class Acts
     private function planAgain(Batch $batch): void
     {
         $plan = $batch->sticking->asPlanned;
+        $batch->block->plants -= $batch->sticking->bedChange();
         $batch->sticking = new Sticking();
         $batch->people->clear();
         $batch->leftBenchOn = null;

@@ -60,10 +60,13 @@ final class ActsController
             $hormone = $in->textOr('hormone', null, 200);
             $people = array_map(static fn (string $id) => ctype_digit($id) ? (int) $id : 0, array_map('strval', $in->texts('people')));
             $despite = $in->textOr('despite', null, 300);
+            $as = new Sticking($day, $mix, $hormone, $trayNumbers, $despite);
+            $as->lifted = $in->has('lifted') ? $in->count('lifted', 1, 100_000) : null;
+            $as->toBed = $in->has('toBed') ? $in->count('toBed', 0, 1_000_000) : null;
             $restStays = $in->has('restStays') && $in->flag('restStays');
             $in->done();
             $planned = $batch->amount->planned;
-            $this->stickings->stick($batch, new Sticking($day, $mix, $hormone, $trayNumbers, $despite), $stuck, $tooPoor, $trays, $people);
+            $this->stickings->stick($batch, $as, $stuck, $tooPoor, $trays, $people);
             if ($restStays) {
                 $this->rest->stays($batch, $planned, $stuck + $tooPoor);
             }

@@ -69,6 +69,7 @@ final class Stickings
                 Fact::of('stick.not_fit', block: $batch->block->code, why: Fact::together(...array_column($against, 'words'))),
             );
         }
+        self::lift($batch, $as, $stuck + $tooPoor);
         $dates = $batch->datesFrom($day, $this->house->timetable());
         $this->rights->mustAllow([$this->claim($batch, $day, $dates->readyOn, $stuck)]);
         $hands = array_map(
@@ -98,12 +99,36 @@ final class Stickings
             $trays,
             $batch->trayKind->name,
         ).($together > 1 ? sprintf(', %d together: %d plants', $together, $plants) : '')
+            .($as->lifted === null ? '' : sprintf(', of %d clumps; %d pieces back to the bed', $as->lifted, (int) $as->toBed))
             .($tooPoor > 0 ? sprintf(', %d thrown as too poor', $tooPoor) : '').($as->despite === null ? '' : sprintf(
                 '; although %s was not fit: %s',
                 $batch->block->code,
                 $as->despite,
             ));
         $this->entering->enter($batch, ActKind::Stick, $day, $says, [$line], static fn (CountBook $book) => $book->stick((int) $line->id, $plants, $noPlants));
+    }
+
+    /** Clumps are lifted and divided for it, and the bed has fewer or more plants than before. */
+    private static function lift(Batch $batch, Sticking $as, int $pieces): void
+    {
+        $clumps = $batch->block->clumps();
+        if ($clumps === null) {
+            if ($as->lifted !== null || $as->toBed !== null) {
+                throw Refused::because('not_possible', 'lifted', sprintf('No clumps of %s are lifted: its block says no pieces a clump.', $batch->block->code));
+            }
+
+            return;
+        }
+        $as->lifted ??= $clumps->lifted($pieces);
+        $as->toBed ??= max(0, $as->lifted * $clumps->each - $pieces);
+        if ($as->lifted > $batch->block->plants) {
+            throw Refused::because(
+                'more_than_there_are',
+                'lifted',
+                sprintf('%d clumps are more than stand in %s: there are %d.', $as->lifted, $batch->block->code, $batch->block->plants),
+            );
+        }
+        $batch->block->plants += $clumps->change($as->lifted, $pieces, $as->toBed);
     }
 
     private function claim(Batch $batch, \DateTimeImmutable $day, \DateTimeImmutable $readyOn, int $stuck): Claim

@@ -15,6 +15,7 @@ use WetCradle\Server\Database\Row;
 use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Tags;
+use WetCradle\Server\Stock\Caring;
 use WetCradle\Server\Stock\TakeSheets;
 use WetCradle\Server\Wanted\WantedViews;
 
@@ -27,6 +28,7 @@ final class DayController
         private readonly WantedViews $wanted,
         private readonly TakeSheets $takeSheets,
         private readonly Outlooks $outlooks,
+        private readonly Caring $caring,
         private readonly House $house,
         private readonly Today $today,
     ) {
@@ -80,6 +82,7 @@ final class DayController
                 'collection' => $t->job === Job::Stick ? $clocks[$t->about] ?? null : null,
                 'wanted' => in_array($t->job, [Job::Plan, Job::Short], true) ? $wanted[$t->about] : null,
             ], $things),
+            'stock' => $past ? [] : $this->caring->by($week->holds($this->today->day()) ? $this->today->day() : $week->monday()),
             'logged' => $this->logged($week),
         ]);
     }

@@ -47,6 +47,7 @@ final class Removals
         'sign_seen' => ['sign seen', 'signs seen'],
         'standing' => ['line in the book', 'lines in the book'],
         'stock_block' => ['stock block', 'stock blocks'],
+        'stock_care' => ['thing done for stock plants', 'things done for stock plants'],
         'stock_plant' => ['plant entered by itself', 'plants entered by themselves'],
         'taken_out' => ['thing taken out', 'things taken out'],
         'wanted' => ['order', 'orders'],

@@ -12,7 +12,7 @@ final class DemoStock
 {
     private const COLUMNS = [
         'shoot_cm', 'tip_cm', 'internode_cm', 'replace_after', 'min_parents', 'origin', 'source', 'population', 'permit', 'multiplication',
-        'survival', 'target',
+        'survival', 'target', 'rest_from', 'restart_in', 'first_take_after', 'feeds', 'flowers_off', 'pieces_each', 'pieces_back',
     ];
 
     public function __construct(private readonly Connection $db, private readonly \DateTimeImmutable $today)

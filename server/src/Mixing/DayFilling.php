@@ -44,7 +44,9 @@ final class DayFilling
     /**
      * Pots that are filled for what is to be potted that day.
      *
-     * @return list<array{step: string, batch: string, crop: string, pots: int, pot: string, mix: ?array<string, mixed>, setOut: ?int, zone: ?string, labels: int}>
+     * @return list<array{
+     *     step: string, batch: string, crop: string, pots: int, pot: string, mix: ?array<string, mixed>, setOut: ?int, zone: ?string, labels: int,
+     * }>
      */
     public function potting(\DateTimeImmutable $day): array
     {

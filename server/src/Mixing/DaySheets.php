@@ -10,6 +10,7 @@ use WetCradle\Server\Course\DayRound;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Batch;
+use WetCradle\Server\Stock\Caring;
 use WetCradle\Server\Stock\Collection;
 
 /** One sheet for a day and its crew: what is cut, made up, filled and stuck, in which order, and where it goes. */
@@ -22,6 +23,7 @@ final class DaySheets
         private readonly DayFilling $filling,
         private readonly House $house,
         private readonly DayRound $round,
+        private readonly Caring $caring,
     ) {
     }
 
@@ -78,6 +80,7 @@ final class DaySheets
             'stick' => $this->sticking->sayTurns($batches['stick'], $turns, $day),
             'pots' => $pots,
             ...$this->round->on($day),
+            'stock' => $this->caring->by($day),
             'set' => $this->filling->set($batches['stick'], $day),
             'ends' => DaySticking::clock(max([$start, ...array_column($turns, 'to')])),
             'ticks' => (object) $ticks,

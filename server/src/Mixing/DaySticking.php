@@ -18,6 +18,7 @@ use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Stock\Collection;
 use WetCradle\Server\Stock\Rights;
+use WetCradle\Server\Stock\TakeSheets;
 
 /**
  * In which order a day's batches are cut and stuck. Moments of the day are minutes from midnight.
@@ -75,7 +76,7 @@ final class DaySticking
             'block' => $batch->block->code, 'place' => $batch->block->place, 'cuttings' => $batch->amount->planned,
             'from' => self::clock($cut['from']), 'to' => self::clock($cut['to']),
             'carry' => TakeSheet::carry($way, $batch->amount->planned, $this->defaults()),
-            'apart' => TakeSheet::keepApart($way, $this->rights->isProtected($batch->crop), $batch->block->minParents > 1),
+            'apart' => TakeSheets::minded($batch, TakeSheet::keepApart($way, $this->rights->isProtected($batch->crop), $batch->block->minParents > 1)),
             'keeps' => $clock->words($collection === null ? $clock->start : $this->today->now()),
             'collectedAt' => $collection?->startedAt->format('H:i'), 'safety' => $way->safety,
         ];

@@ -10,6 +10,7 @@ enum Record: string
     case Check = 'check';
     case Inspection = 'inspection';
     case Sign = 'sign';
+    case Care = 'stock_care';
     case Dip = 'made_dip';
     case Step = 'lot_step';
     case Mix = 'mix';
@@ -28,6 +29,7 @@ enum Record: string
             self::Check => 'root_check',
             self::Inspection => 'inspection',
             self::Sign => 'sign_seen',
+            self::Care => 'stock_care',
             self::Dip => 'made_dip',
             self::Step => 'lot_step',
             self::Mix => 'mix',
@@ -45,7 +47,7 @@ enum Record: string
     /** Whether whoever logs the day's work may take it out; all else is the propagator's. */
     public function isLogged(): bool
     {
-        return in_array($this, [self::Check, self::Inspection, self::Sign, self::Dip, self::Step], true);
+        return in_array($this, [self::Check, self::Inspection, self::Sign, self::Care, self::Dip, self::Step], true);
     }
 
     /** By what a person calls one, in a column of its own name or as SQL says it of its row `t`. */
@@ -55,6 +57,7 @@ enum Record: string
             self::Check => "'The check of ' || (SELECT b.code FROM line l JOIN batch b ON b.id = l.batch_id WHERE l.id = t.line_id) || ' on ' || t.on_day",
             self::Inspection => "'The inspection of ' || (SELECT k.code FROM stock_block k WHERE k.id = t.block_id) || ' on ' || t.on_day",
             self::Sign => "'The sign seen on ' || t.seen_on",
+            self::Care => "'What was done for ' || (SELECT k.code FROM stock_block k WHERE k.id = t.block_id) || ' on ' || t.on_day",
             self::Dip => "'The dip of ' || (SELECT h.name FROM hormone_stock h WHERE h.id = t.stock_id) || ' made on ' || substr(t.made_at, 1, 10)",
             self::Step => "'The step of ' || (SELECT p.code FROM pot_lot p WHERE p.id = t.lot_id) || ' on ' || t.on_day",
             self::Licence => "'Licence ' || t.number",

@@ -36,6 +36,25 @@ final class BatchViews
     ) {
     }
 
+    /** @return ?array{clumps: int, each: int, toBed: int} */
+    private static function lift(Batch $batch): ?array
+    {
+        $clumps = $batch->block->clumps();
+        $as = $batch->sticking;
+
+        return match (true) {
+            $clumps !== null && !$batch->isStuck() => [
+                'clumps' => $clumps->lifted($batch->amount->planned), 'each' => $clumps->each, 'toBed' => $clumps->toBed($batch->amount->planned),
+            ],
+            $as->lifted !== null && $as->lifted > 0 => [
+                'clumps' => $as->lifted,
+                'each' => $clumps->each ?? intdiv(($batch->amount->taken ?? $batch->amount->planned) + (int) $as->toBed, $as->lifted),
+                'toBed' => (int) $as->toBed,
+            ],
+            default => null,
+        };
+    }
+
     /** @return array<string, mixed> */
     public function one(Batch $batch): array
     {
@@ -48,6 +67,7 @@ final class BatchViews
             'cells' => $batch->trayKind->cells,
             'needed' => $batch->amount->needed,
             'collectOn' => $batch->collectsOn()->format('Y-m-d'),
+            'lift' => self::lift($batch),
             'keepsDays' => $sheet->isOnMother() || $sheet->taking->hold->dry ? 0 : $sheet->taking->hold->coldDays,
             'movesOn' => array_map(
                 static fn (MovesOn $on) => ['zone' => $on->zone->name, 'from' => $on->fromDay->format('Y-m-d')],

@@ -15,6 +15,9 @@ class Sticking
     #[ORM\Column(type: Types::JSON, nullable: true)]
     public ?array $asPlanned = null;
 
+    /** Clumps that were lifted for it, and pieces of them that went back to the bed; null where none is lifted. */
+    #[ORM\Column(nullable: true)] public ?int $lifted = null;
+    #[ORM\Column(nullable: true)] public ?int $toBed = null;
     /**
      * @param ?\DateTimeImmutable $stuckOn the day it was stuck; null while it is only planned
      * @param ?string             $despite why it was stuck although its stock block was not fit to take from
@@ -26,5 +29,11 @@ class Sticking
         #[ORM\Column(nullable: true)] public ?string $trayNumbers = null,
         #[ORM\Column(nullable: true)] public ?string $despite = null,
     ) {
+    }
+
+    /** By how many plants the bed that it came from has more, or less. */
+    public function bedChange(): int
+    {
+        return ($this->toBed ?? 0) - ($this->lifted ?? 0);
     }
 }

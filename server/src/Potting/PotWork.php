@@ -29,7 +29,8 @@ final class PotWork
         $made = $this->mixes->made($mix, Volume::litres(max($each, $pots * $each)), [], $each);
 
         return [
-            'mix' => $made, 'potsABarrow' => (int) floor($made['barrow'] / $each + 1e-9), 'hours' => $this->house->nursery()->norms()->hoursToPot($pots, $pot->name),
+            'mix' => $made, 'potsABarrow' => (int) floor($made['barrow'] / $each + 1e-9),
+            'hours' => $this->house->nursery()->norms()->hoursToPot($pots, $pot->name),
         ] + self::inPots($batch, $pot, $pots);
     }
 

@@ -81,7 +81,12 @@ final class Fit
         $looked = $this->looked();
         $takes = $this->takes->around($this->today->day()->modify('+26 weeks'));
         $unfit = [];
-        $rows = Row::all($this->db, 'SELECT code, block_id, stick_on, sheet_id FROM batch WHERE code IN (?)', [$codes], [ArrayParameterType::STRING]);
+        $rows = Row::all(
+            $this->db,
+            'SELECT code, block_id, coalesce(collect_on, stick_on) AS taken_on, sheet_id FROM batch WHERE code IN (?)',
+            [$codes],
+            [ArrayParameterType::STRING],
+        );
         $this->em->createQuery('SELECT k, c FROM '.StockBlock::class.' k JOIN k.crop c WHERE k.id IN (:ids)')->setParameter(
             'ids',
             array_values(array_unique(Row::ints($rows, 'block_id'))),
@@ -89,7 +94,7 @@ final class Fit
         foreach ($rows as $row) {
             $block = $this->em->find(StockBlock::class, $row->int('block_id')) ?? throw new \LogicException('A batch has a block.');
             $way = $block->isMeasured() ? $this->em->find(SheetVersion::class, $row->int('sheet_id'))?->core() : null;
-            $on = $row->day('stick_on');
+            $on = $row->day('taken_on');
             $against = $this->against(
                 $block,
                 $way,

@@ -10,10 +10,12 @@ use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use WetCradle\Core\Crops\CuttingsPerShoot;
 use WetCradle\Core\Crops\WaySheet;
+use WetCradle\Core\Stock\Clumps;
 use WetCradle\Core\Stock\DivisionPath;
 use WetCradle\Core\Stock\GrowingWeeks;
 use WetCradle\Core\Stock\Origin;
 use WetCradle\Core\Stock\ShootHabit;
+use WetCradle\Core\Stock\StockYear;
 use WetCradle\Server\Crops\Crop;
 
 /** A group of alike stock plants kept for material. */
@@ -57,14 +59,45 @@ class StockBlock
     #[ORM\Column(type: Types::FLOAT, nullable: true)] public ?float $multiplication = null;
     #[ORM\Column(type: Types::FLOAT, nullable: true)] public ?float $survival = null;
     #[ORM\Column(nullable: true)] public ?int $target = null;
+    #[ORM\Column(nullable: true)] public ?int $restFrom = null;
+    #[ORM\Column(nullable: true)] public ?int $restartIn = null;
+    #[ORM\Column(nullable: true)] public ?int $firstTakeAfter = null;
+    #[ORM\Column] public bool $feeds = false;
+    #[ORM\Column] public bool $flowersOff = false;
+    #[ORM\Column(nullable: true)] public ?int $piecesEach = null;
+    #[ORM\Column] public int $piecesBack = 1;
     public function __construct(#[ORM\Column] public string $code, #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)] public Crop $crop)
     {
         $this->named = new ArrayCollection();
     }
 
-    public function habit(?GrowingWeeks $growing = null): ShootHabit
+    /**
+     * Of clumps that are lifted and divided, a plant is the block and its shoots are the clumps.
+     *
+     * @param list<int> $divided pieces of each take of the year before, that the number of plants knows of already
+     */
+    public function habit(?GrowingWeeks $growing = null, ?StockYear $year = null, array $divided = []): ShootHabit
     {
-        return ShootHabit::of($this->shoots, $this->maxShoots, $this->capShare, $this->branching, $this->recoveryWeeks, $growing);
+        $clumps = $this->clumps();
+        if ($clumps !== null) {
+            $before = $clumps->before($this->plants, $divided);
+
+            return ShootHabit::of($before, $before * $clumps->each, $this->capShare, (float) $clumps->back, $this->recoveryWeeks, $growing, $year);
+        }
+
+        return ShootHabit::of($this->shoots, $this->maxShoots, $this->capShare, $this->branching, $this->recoveryWeeks, $growing, $year);
+    }
+
+    /** How its clumps are divided; null where it is not lifted. */
+    public function clumps(): ?Clumps
+    {
+        return $this->piecesEach === null ? null : Clumps::of($this->piecesEach, $this->piecesBack);
+    }
+
+    /** Plants that are taken from one by one: a bed whose clumps are lifted is taken from as a whole. */
+    public function givers(): int
+    {
+        return $this->clumps() === null ? $this->plants : 1;
     }
 
     /** Whether what a shoot makes depends on the way: its length and nodes are known. */
@@ -73,9 +106,13 @@ class StockBlock
         return $this->shootCm !== null && $this->internodeCm !== null;
     }
 
-    /** Cuttings that one of its shoots makes this way: one, unless it is a stem cut into lengths whose nodes are known. */
+    /** Cuttings of a shoot this way, or pieces of a clump to pot: one, unless it is a stem cut into lengths whose nodes are known. */
     public function perShoot(?WaySheet $way): int
     {
+        $clumps = $this->clumps();
+        if ($clumps !== null) {
+            return $clumps->give();
+        }
         if ($way === null || !$way->method->isOfStem() || $way->method->value === 'tip cutting' || $this->shootCm === null || $this->internodeCm === null) {
             return 1;
         }
@@ -110,6 +147,8 @@ class StockBlock
             'origin' => $this->origin, 'source' => $this->source, 'population' => $this->population, 'permit' => $this->permit,
             'permitUntil' => $this->permitUntil?->format('Y-m-d'),
             'multiplication' => $this->multiplication, 'survival' => $this->survival, 'target' => $this->target,
+            'restFrom' => $this->restFrom, 'restartIn' => $this->restartIn, 'firstTakeAfter' => $this->firstTakeAfter,
+            'feeds' => $this->feeds, 'flowersOff' => $this->flowersOff, 'piecesEach' => $this->piecesEach, 'piecesBack' => $this->piecesBack,
             'version' => $this->version,
         ];
     }

@@ -15,6 +15,7 @@ use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Stock\BlockOffer;
 use WetCradle\Core\Stock\Origin;
+use WetCradle\Core\Stock\StockYear;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\Crop;
 use WetCradle\Server\Database\Removals;
@@ -103,7 +104,7 @@ final class StockController
                 $block->code,
                 'stock_block',
                 (int) $block->id,
-                ['inspection' => 'block_id = ?', 'stock_plant' => 'block_id = ?'],
+                ['inspection' => 'block_id = ?', 'stock_plant' => 'block_id = ?', 'stock_care' => 'block_id = ?'],
             );
         });
 
@@ -214,6 +215,20 @@ final class StockController
         $block->multiplication = $in->has('multiplication') ? $in->positive('multiplication', 1000) : null;
         $block->survival = $in->has('survival') ? $in->number('survival', 0, 1) : null;
         $block->target = $in->has('target') ? $in->count('target', 1) : null;
+        $block->restFrom = $in->has('restFrom') ? $in->count('restFrom', 1, 52) : null;
+        $block->restartIn = $in->has('restartIn') ? $in->count('restartIn', 1, 52) : null;
+        if (($block->restFrom === null) !== ($block->restartIn === null)) {
+            throw $in->refuse('missing', $block->restFrom === null ? 'restFrom' : 'restartIn', 'goes with the other: a rest begins, and it ends');
+        }
+        $block->firstTakeAfter = $in->has('firstTakeAfter') ? $in->count('firstTakeAfter', 0, 26) : null;
+        if ($block->restFrom !== null && $block->restartIn !== null) {
+            StockYear::of($block->restFrom, $block->restartIn, $block->firstTakeAfter ?? $house->whole(HouseDefault::FirstTakeAfter));
+        }
+        $block->feeds = $in->has('feeds') && $in->flag('feeds');
+        $block->flowersOff = $in->has('flowersOff') && $in->flag('flowersOff');
+        $block->piecesEach = $in->has('piecesEach') ? $in->count('piecesEach', 2, 200) : null;
+        $block->piecesBack = $in->countOr('piecesBack', 1, 0, 200);
+        $block->clumps();
         $path = ['multiplication' => $block->multiplication, 'survival' => $block->survival, 'target' => $block->target];
         if (array_filter($path, static fn (mixed $v) => $v !== null) !== [] && in_array(null, $path, true)) {
             throw $in->refuse('missing', (string) array_search(null, $path, true), 'is needed with the other two to see the path to the target');

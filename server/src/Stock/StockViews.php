@@ -6,6 +6,8 @@ namespace WetCradle\Server\Stock;
 
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Stock\BlockOffer;
+use WetCradle\Core\Stock\CareDue;
 use WetCradle\Core\Stock\StockTakes;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\CropViews;
@@ -23,6 +25,7 @@ final class StockViews
         private readonly Takes $takes,
         private readonly Fit $fit,
         private readonly Growing $growing,
+        private readonly Caring $caring,
         private readonly Rights $rights,
         private readonly CropViews $crops,
         private readonly Ways $ways,
@@ -68,6 +71,8 @@ final class StockViews
             'canGive' => $offer->canGive,
             'left' => $offer->left(),
             'perPlant' => $offer->perPlant(),
+            'clumps' => self::clumps($block, $offer),
+            'care' => array_map(static fn (CareDue $due) => $due->words, $this->caring->due($block, $takes)),
             'fit' => $against === [],
             'against' => $against,
             'protected' => $this->rights->isProtected($block->crop),
@@ -80,6 +85,14 @@ final class StockViews
                 $takes,
             ),
         ];
+    }
+
+    /** @return ?array{each: int, back: int, lift: int} how its clumps are divided, and how many may be lifted; null where they are not */
+    private static function clumps(StockBlock $block, BlockOffer $offer): ?array
+    {
+        $clumps = $block->clumps();
+
+        return $clumps === null ? null : ['each' => $clumps->each, 'back' => $clumps->back, 'lift' => intdiv($offer->left(), $clumps->give())];
     }
 
     /** @return array<string, mixed> */
@@ -96,6 +109,7 @@ final class StockViews
             'block' => $block->editable(),
             'perShoot' => $block->perShoot($way),
             'season' => $this->season($block, $takes, $week),
+            'year' => $this->caring->said($block, $takes),
             'path' => $path === null
                 ? null
                 : [
@@ -131,13 +145,13 @@ final class StockViews
                 $before[] = ['week' => $at->ordinal(), 'cuttings' => (int) ceil($take['cuttings'] / $perShoot)];
             }
         }
-        $course = StockTakes::of($block->plants, $block->habit($this->growing->of($block)), $before)->course;
+        $course = StockTakes::of($block->givers(), $this->growing->habitOf($block, $takes), $before)->course;
 
         return [
             'from' => $first->written(),
             'weeks' => self::SHOWN_WEEKS,
-            'start' => $block->shoots,
-            'most' => $block->maxShoots,
+            'start' => $block->clumps() === null ? $block->shoots : $block->plants,
+            'most' => $block->clumps() === null ? $block->maxShoots : $block->plants,
             'course' => array_map(
                 static fn (array $step) => ['week' => Week::ofOrdinal($step['week'])->written(), 'from' => $step['from'], 'to' => $step['to']],
                 $course,

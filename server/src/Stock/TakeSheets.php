@@ -70,6 +70,20 @@ final class TakeSheets
         return $sheets;
     }
 
+    /**
+     * What is to be minded of a take; where clumps are lifted, how many of them first.
+     *
+     * @param list<Fact> $apart
+     *
+     * @return list<Fact>
+     */
+    public static function minded(Batch $batch, array $apart): array
+    {
+        $clumps = $batch->block->clumps();
+
+        return $clumps === null ? $apart : [$clumps->words($batch->amount->planned), ...$apart];
+    }
+
     /** @return array<string, mixed> */
     private function stop(Batch $batch): array
     {
@@ -103,7 +117,7 @@ final class TakeSheets
             'sign' => $way->taking->windows[0]->sign->words(),
             'carry' => TakeSheet::carry($way, $batch->amount->planned, $this->house->defaults()),
             'card' => ['sheet' => $way->toArray(), 'words' => PreparingCard::of($way)],
-            'apart' => TakeSheet::keepApart($way, $this->rights->isProtected($batch->crop), $block->minParents > 1),
+            'apart' => self::minded($batch, TakeSheet::keepApart($way, $this->rights->isProtected($batch->crop), $block->minParents > 1)),
             'holds' => array_column($holds, 'value'),
             'stickBy' => array_map(function (HoldWay $how) use ($way, $batch): array {
                 $clock = HoldClock::of(

@@ -28,7 +28,15 @@ final class Takes
     {
         $takes = array_values(array_filter($known ?? $this->around($on, $block)[(int) $block->id] ?? [], static fn (array $t) => $t['batch'] !== $but));
 
-        return BlockOffer::of($block->plants, $block->habit($this->growing->of($block)), $block->perShoot($way), $block->yearCap, $takes, $on, $asked);
+        return BlockOffer::of(
+            $block->givers(),
+            $this->growing->habitOf($block, $takes),
+            $block->perShoot($way),
+            $block->clumps() === null ? $block->yearCap : null,
+            $takes,
+            $on,
+            $asked,
+        );
     }
 
     /**

@@ -54,10 +54,10 @@ final class Yards
     {
         return new Source(
             $block->code,
-            $block->plants,
-            $block->habit($this->growing->of($block)),
+            $block->givers(),
+            $this->growing->habitOf($block, $takes),
             fn (int $way) => $block->perShoot($this->em->find(Way::class, $way)?->core()),
-            $block->yearCap,
+            $block->clumps() === null ? $block->yearCap : null,
             array_map(static fn (array $take) => ['on' => $take['on'], 'cuttings' => $take['cuttings']], $takes),
             fn (\DateTimeImmutable $on, BlockOffer $offer) => $this->fit->against($block, null, $on, null, $offer, $looked),
             $block->multiplication,

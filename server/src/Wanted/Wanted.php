@@ -9,6 +9,7 @@ use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Priority;
 use WetCradle\Server\Account\Account;
 use WetCradle\Server\Crops\Crop;
+use WetCradle\Server\Stock\StockBlock;
 
 /** What is wanted: an order of a customer, or a target of our own. */
 #[ORM\Entity, ORM\Table(name: 'wanted')]
@@ -22,6 +23,10 @@ class Wanted
 
     #[ORM\Column]
     public bool $calledOff = false;
+
+    /** The block of stock plants whose place its plants take; null where they are sold. */
+    #[ORM\ManyToOne]
+    public ?StockBlock $forBlock = null;
 
     public function __construct(
         #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)] public Crop $crop,

@@ -24,6 +24,7 @@ use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Planner;
 use WetCradle\Server\Plan\RouteViews;
 use WetCradle\Server\Plan\TrayKind;
+use WetCradle\Server\Stock\StockBlock;
 
 /** Orders and own targets. */
 final class WantedController
@@ -59,6 +60,7 @@ final class WantedController
     {
         $wanted = $this->writing->once(function () use ($in) {
             $wanted = $this->blank($in);
+            $wanted->forBlock = $this->forBlock($in, $wanted->crop);
             $this->read($in, $wanted);
             $in->done();
             $this->em->persist($wanted);
@@ -196,6 +198,19 @@ final class WantedController
             $this->writing->by(),
             $this->today->now(),
         );
+    }
+
+    /** The block whose place these plants take, where they are raised for one. */
+    private function forBlock(Fields $in, Crop $crop): ?StockBlock
+    {
+        if (!$in->has('forBlock')) {
+            return null;
+        }
+        $block = $this->find->by(StockBlock::class, 'code', strtoupper($in->text('forBlock', 12)), 'forBlock', 'stock block');
+
+        return $block->crop === $crop
+            ? $block
+            : throw $in->refuse('wrong_crop', 'forBlock', sprintf('is of %s; its place is taken by the same', $block->crop->name));
     }
 
     private function read(Fields $in, Wanted $wanted): void

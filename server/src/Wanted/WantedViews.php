@@ -134,6 +134,7 @@ final class WantedViews
             'customer' => $wanted->customer?->name,
             'priority' => $wanted->priority,
             'note' => $wanted->note,
+            'forBlock' => $wanted->forBlock?->code,
             'calledOff' => $wanted->calledOff,
             'state' => match (true) {
                 $wanted->calledOff => 'called_off',

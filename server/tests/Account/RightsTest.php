@@ -53,7 +53,7 @@ final class RightsTest extends House
             'POST /api/inspections/{id}/clear', 'POST /api/lots/{code}/grow', 'POST /api/lots/{code}/join', 'POST /api/lots/{code}/lose',
             'POST /api/lots/{code}/part', 'POST /api/lots/{code}/pot-on', 'POST /api/lots/{code}/send', 'POST /api/lots/{code}/steps',
             'DELETE /api/lots/{code}/steps/{id}', 'POST /api/lots/{code}/undo', 'POST /api/practice', 'DELETE /api/records/{record}/{id}',
-            'POST /api/round/looks', 'POST /api/stock/{code}/inspections', 'POST /api/taken-out/{id}/back', 'POST /api/troubles',
+            'POST /api/round/looks', 'POST /api/stock/{code}/care', 'POST /api/stock/{code}/inspections', 'POST /api/taken-out/{id}/back', 'POST /api/troubles',
             'POST /api/ways/{id}/signs', 'DELETE /api/ways/{id}/signs/last',
         ],
         'propagator' => [

@@ -422,6 +422,23 @@ final class UpgradeTest extends TestCase
         self::assertSame(0, (int) $this->db->fetchOne('SELECT coalesce(sum(beside_stock), 0) FROM zone'), 'No ground is beside the stock before somebody says so.');
     }
 
+    public function testStockFromBeforeNeverRestsAndNoClumpIsLifted(): void
+    {
+        $this->stuckBefore($this->crop('Hosta'), 'HOS-22', 'division', 'division');
+        $this->bringUpTo('Version20261217000000');
+        $before = $this->db->fetchAllAssociative('SELECT id, code, plants, shoots FROM stock_block ORDER BY id');
+        $this->bringUp();
+        self::assertNotSame([], $before);
+        self::assertSame($before, $this->db->fetchAllAssociative('SELECT id, code, plants, shoots FROM stock_block ORDER BY id'));
+        self::assertSame(
+            [[null, null, null, 0, 0, null]],
+            $this->db->fetchAllNumeric('SELECT DISTINCT rest_from, restart_in, first_take_after, feeds, flowers_off, pieces_each FROM stock_block'),
+        );
+        self::assertSame([null, null], $this->db->fetchNumeric('SELECT lifted, to_bed FROM batch'));
+        self::assertSame(0, (int) $this->db->fetchOne('SELECT count(*) FROM stock_care'));
+        self::assertSame([], $this->db->fetchAllAssociative('PRAGMA foreign_key_check'));
+    }
+
     public function testAKeptPlanTellsItsThingsByTheirNumbers(): void
     {
         $this->stuckBefore($this->crop('Catmint'), 'RAK-47', 'tip cutting', 'softwood');

@@ -106,6 +106,10 @@ final class HabitsTest extends House
             ['code' => 'CA-9', 'crop' => 'catmint-millrace', 'place' => 'New bed', 'plants' => 50, 'shoots' => 20, 'recoveryWeeks' => 4, 'plantedYear' => 2025],
         )['block'];
         self::assertSame([40, 0.25, 3], [$block['maxShoots'], $block['capShare'], $block['branching']]);
+        $firstTake = fn (): ?string => $this->ask('PUT', '/api/stock/CA-9', ['restFrom' => 44, 'restartIn' => 6] + $this->ask('GET', '/api/stock/CA-9')['block'])['year']['rest']['takeFrom'];
+        self::assertSame('2028-03-13', $firstTake());
+        $this->keep(['first_take_after' => 3]);
+        self::assertSame('2028-02-28', $firstTake());
         self::assertSame(
             ['out_of_range', 'recoveryWeeks'],
             array_values(

@@ -30,6 +30,7 @@ const setting = { heat: 18, mist: 2, suits: true }
 const sheet: Schemas['DaySheet'] = {
   wean: [],
   checks: [],
+  stock: [],
   day: DAY,
   next: '2027-05-17',
   hands: 2,

@@ -155,6 +155,8 @@ export const block: Schemas['Block'] = {
   canGive: 1000,
   left: 600,
   perPlant: 6,
+  clumps: null,
+  care: [],
   fit: true,
   against: [],
   protected: false,

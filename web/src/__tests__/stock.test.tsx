@@ -9,6 +9,7 @@ import { Inspections } from '../stock/Inspections'
 import { LicenceBar } from '../stock/LicenceBar'
 import { Licences } from '../stock/Licences'
 import { Stock } from '../stock/Stock'
+import { BlockYear } from '../stock/StockCare'
 import { block, drawRoom, session, viewer, window, wordsOf } from './nursery'
 
 const unfit: Schemas['Unfit'] = {
@@ -42,6 +43,13 @@ const entries: Schemas['BlockEntries'] = {
   multiplication: null,
   survival: null,
   target: null,
+  restFrom: null,
+  restartIn: null,
+  firstTakeAfter: null,
+  feeds: false,
+  flowersOff: false,
+  piecesEach: null,
+  piecesBack: 1,
   version: 2,
 }
 
@@ -50,6 +58,7 @@ const page: Schemas['BlockPage'] = {
   week: '2027-W19',
   block: entries,
   perShoot: 1,
+  year: { rest: null, due: [], done: [], replacedBy: null, replacement: null },
   season: {
     from: '2026-W45',
     weeks: 52,
@@ -161,6 +170,39 @@ describe('a block', () => {
     expect(said).toContain('♀ CA-1 F1 , female')
     expect(said).toContain('1890 used, 60 planned, 50 left of 2000')
     expect(said).toContain('The target of 1500 is met in 2031 . To give 1500 every year, hold back 883 .')
+  })
+
+  it('has a year, asks for what is due, and says what was done', () => {
+    const year: Schemas['BlockYear'] = {
+      rest: { from: '2027-11-01', restart: '2028-01-31', takeFrom: '2028-03-06' },
+      due: [
+        { job: 'feed', due: '2027-05-01', words: 'Feed it: it was taken from on 28 Apr.' },
+        { job: 'replace', due: '2027-05-12', words: 'Worn out after 2027: raise what takes its place.' },
+      ],
+      done: [{ id: 4, job: 'flowers_off', on: '2027-05-02', note: 'all of them', by: 'Bo' }],
+      replacedBy: null,
+      replacement: { crop: 'catmint', plants: 100, pot: 1, readyWeek: '2028-W12' },
+    }
+    const drawn = (more: Partial<Schemas['BlockYear']> = {}, as?: typeof viewer) =>
+      drawRoom(<BlockYear block={{ ...page, year: { ...year, ...more } }} />, { as })
+    expect(drawn()).toContain('aria-label="Its year: rests from 1 Nov')
+    expect(wordsOf(drawn())).toContain('since 1 May')
+    expect(drawn()).toContain('aria-label="Done: fed, CA-1"')
+    expect(wordsOf(drawn())).toContain('flowers off Bo · all of them')
+    expect(wordsOf(drawn())).toContain('Order 100 young plants')
+    expect(wordsOf(drawn({ replacedBy: 7 }))).toContain('What takes its place is ordered')
+    expect(wordsOf(drawn({ replacement: null }))).not.toContain('Order')
+    expect(drawn({}, viewer)).not.toMatch(/Done: fed|Take out|young plants/)
+    expect(drawRoom(<BlockYear block={page} />, {})).toBe('')
+  })
+
+  it('is a bed of clumps where they are lifted', () => {
+    const clumps = { ...page, clumps: { each: 6, back: 1, lift: 90 } }
+    const words = wordsOf(
+      drawRoom(<BlockPage />, { known: [[['block', 'CA-1', '2027-W19'], clumps]], path: '/stock/:code', at: '/stock/CA-1' }),
+    )
+    expect(words).toContain('pieces of 90 clumps that may be lifted, 6 each; 1 of them goes back to the bed')
+    expect(words).toContain('Clumps in the bed')
   })
 
   it('is entered briefly, and changed in full', () => {

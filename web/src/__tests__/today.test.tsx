@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { Schemas } from '../api/client'
 import { OutlookBar } from '../drawings/OutlookBar'
+import { StockAsks } from '../stock/StockCare'
 import { Today } from '../today/Today'
 import { Remedies } from '../wanted/Remedies'
 import { drawRoom, tag, viewer, wordsOf } from './nursery'
@@ -29,6 +30,7 @@ const wanted: Schemas['Wanted'] = {
   customer: 'Bellwether Parks',
   priority: 'must',
   note: null,
+  forBlock: null,
   calledOff: false,
   state: 'under_way',
   planBy: '2027-05-23',
@@ -61,7 +63,7 @@ const today = (things: Schemas['Thing'][], as = undefined as typeof viewer | und
   drawRoom(<Today />, {
     as,
     known: [
-      [['day', '2027-W19'], { week: '2027-W19', running: true, things, logged: [] }],
+      [['day', '2027-W19'], { week: '2027-W19', running: true, things, stock: [], logged: [] }],
       [
         ['lots'],
         {
@@ -90,6 +92,14 @@ describe('today', () => {
     const said = wordsOf(today([thing({ job: 'short', count: 0, due: '2027-05-23', why: 'late', tag: null, wanted: late })]))
     expect(said).toContain('3 weeks late')
     expect(said).not.toContain('−0')
+  })
+
+  it('says last what stock plants ask for', () => {
+    const ask = { block: 'FU-1', crop: 'Fuchsia', place: 'row 1', job: 'feed' as const, due: '2027-05-01', words: 'Feed it.' }
+    const words = wordsOf(drawRoom(<StockAsks asks={[ask, { ...ask, block: 'CH-2', job: 'replace' }]} />, {}))
+    expect(words).toContain('FU-1 Fuchsia row 1 Feed it. since 1 May Done')
+    expect(words).toContain('CH-2 Fuchsia row 1 Feed it. since 1 May See')
+    expect(wordsOf(drawRoom(<StockAsks asks={[ask]} on="2027-05-20" />, {}))).not.toContain('Done')
   })
 
   it('counts the lots of pots that have something due, and only those', () => {

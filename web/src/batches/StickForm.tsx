@@ -12,7 +12,20 @@ import { useShown } from '../shell/week'
 import { Safety } from './Safety'
 import { useSayDone } from './useUndo'
 
-const NAMES = ['on', 'stuck', 'tooPoor', 'trays', 'trayNumbers', 'mix', 'hormone', 'people', 'despite', 'restStays'] as const
+const NAMES = [
+  'on',
+  'stuck',
+  'tooPoor',
+  'trays',
+  'trayNumbers',
+  'mix',
+  'hormone',
+  'people',
+  'despite',
+  'restStays',
+  'lifted',
+  'toBed',
+] as const
 
 /** What was stuck: the actual count, day, people, trays, mix and hormone. */
 export function StickForm({ batch, onDone }: { batch: Batch; onDone: () => void }) {
@@ -32,13 +45,25 @@ export function StickForm({ batch, onDone }: { batch: Batch; onDone: () => void 
       people: [String(session.account?.id ?? '')],
       despite: '',
       restStays: false,
+      lifted: String(batch.lift?.clumps ?? ''),
+      toBed: String(batch.lift?.toBed ?? ''),
     },
   })
   const kept = useKept(form, 'stick')
+  const saidOf = (name: 'lifted' | 'toBed', text: string) =>
+    batch.lift && form.formState.dirtyFields[name] ? numeric(text) : undefined
   const { errors } = form.formState
   const save = form.handleSubmit((typed) =>
     stick
-      .mutateAsync({ ...typed, stuck: numeric(typed.stuck), tooPoor: numeric(typed.tooPoor), trays: numeric(typed.trays) })
+      .mutateAsync({
+        ...typed,
+        stuck: numeric(typed.stuck),
+        tooPoor: numeric(typed.tooPoor),
+        trays: numeric(typed.trays),
+        // What was planned of clumps goes with the pieces that were planned; with others the bed is reckoned anew, unless it is said.
+        lifted: saidOf('lifted', typed.lifted),
+        toBed: saidOf('toBed', typed.toBed),
+      })
       .then((saved) => {
         sayDone(saved, `Stuck ${saved.stuck} of ${saved.crop}, ${saved.code}.`)
         onDone()
@@ -60,6 +85,17 @@ export function StickForm({ batch, onDone }: { batch: Batch; onDone: () => void 
       />
       <Stepper control={form.control} name="tooPoor" label="Thrown as too poor" hint="collected, not stuck" />
       <Stepper control={form.control} name="trays" label="Trays" hint={`${batch.trayKind}, to ${batch.zone}`} />
+      {batch.lift && (
+        <>
+          <Stepper
+            control={form.control}
+            name="lifted"
+            label="Clumps lifted"
+            hint={`of ${batch.block}, ${batch.lift.each} pieces each`}
+          />
+          <Stepper control={form.control} name="toBed" label="Pieces back to the bed" hint="as reckoned, unless you say" />
+        </>
+      )}
       <Field label="Day" error={errors.on}>
         {(ids) => <input {...ids} {...form.register('on')} type="date" className="field-text" />}
       </Field>

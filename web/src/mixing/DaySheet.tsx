@@ -4,6 +4,7 @@ import { useDaySheet } from '../api/queries'
 import { Safety } from '../batches/Safety'
 import { Drops } from '../drawings/Glyph'
 import { useShown } from '../shell/week'
+import { StockAsks } from '../stock/StockCare'
 import { mondayOf, plural, sayDay, sayHeat } from '../words'
 import { ChecksOfDay, WeaningOfDay } from './DayRound'
 import { Collecting, Filling, MakingUp, Potting, Sticking } from './DaySteps'
@@ -22,7 +23,8 @@ export function DaySheet() {
   const [hands, setHands] = useState<number | null>(null)
   const { data: sheet, error } = useDaySheet(day, hands)
   const [paper, setPaper] = usePaper()
-  const hasWork = sheet && [sheet.stick, sheet.collect, sheet.pots, sheet.wean, sheet.checks].some((part) => part.length > 0)
+  const hasWork =
+    sheet && [sheet.stick, sheet.collect, sheet.pots, sheet.wean, sheet.checks, sheet.stock].some((part) => part.length > 0)
   const tickOf = (step: string): Tick | undefined => sheet?.ticks[step]
   return (
     <>
@@ -96,8 +98,13 @@ export function DaySheet() {
           {sheet.wean.length > 0 && <WeaningOfDay day={sheet.day} steps={sheet.wean} />}
           {sheet.checks.length > 0 && <ChecksOfDay checks={sheet.checks} />}
           {sheet.pots.length > 0 && <Potting sheet={sheet} tickOf={tickOf} />}
+          {sheet.stock.length > 0 && (
+            <Part number={8} title="Stock plants">
+              <StockAsks asks={sheet.stock} on={sheet.day} />
+            </Part>
+          )}
           {sheet.set.length > 0 && (
-            <Part number={8} title="Set water and warmth">
+            <Part number={9} title="Set water and warmth">
               <Safety
                 own={null}
                 words="Wet hands and switches do not go together: residual-current protection, and an electrician for anything behind a cover."

@@ -17,7 +17,7 @@ interface Entry {
   name: keyof Entries | 'code' | 'crop'
   label: string
   hint?: string
-  kind?: 'number' | 'percent' | 'day' | 'text'
+  kind?: 'number' | 'percent' | 'day' | 'text' | 'flag'
   optional?: boolean
 }
 
@@ -81,6 +81,31 @@ const PARTS: { title: string; hint?: string; entries: Entry[] }[] = [
     ],
   },
   {
+    title: 'Its year',
+    hint: 'for stock that is left to the frost and started again; empty: it never rests',
+    entries: [
+      { name: 'restFrom', label: 'Rests from week', kind: 'number', optional: true, hint: 'of the year, 1 to 52' },
+      { name: 'restartIn', label: 'Started again in week', kind: 'number', optional: true },
+      {
+        name: 'firstTakeAfter',
+        label: 'First take after, weeks',
+        kind: 'number',
+        optional: true,
+        hint: 'empty: as is the habit of the house',
+      },
+      { name: 'feeds', label: 'Fed after each take', kind: 'flag' },
+      { name: 'flowersOff', label: 'Flowers come off', kind: 'flag' },
+    ],
+  },
+  {
+    title: 'Clumps that are lifted',
+    hint: 'for kinds that are divided; empty: nothing is lifted',
+    entries: [
+      { name: 'piecesEach', label: 'Pieces a clump makes', kind: 'number', optional: true },
+      { name: 'piecesBack', label: 'Of these back to the bed', kind: 'number', optional: true },
+    ],
+  },
+  {
     title: 'Clumps over years',
     hint: 'for kinds that are divided; all three, or none',
     entries: [
@@ -101,15 +126,20 @@ export const ORIGIN_WORDS: Record<Entries['origin'], string> = {
 const show = (entry: Entry, value: unknown): string =>
   value === null || value === undefined
     ? ''
-    : entry.kind === 'percent'
-      ? showNumber(Math.round(1000 * Number(value)) / 10)
-      : entry.kind === 'number'
-        ? showNumber(Number(value))
-        : String(value)
+    : entry.kind === 'flag'
+      ? value === true
+        ? 'yes'
+        : ''
+      : entry.kind === 'percent'
+        ? showNumber(Math.round(1000 * Number(value)) / 10)
+        : entry.kind === 'number'
+          ? showNumber(Number(value))
+          : String(value)
 
 function bodyOf(typed: Record<string, string>): Entered {
-  const entered = ALL.map((entry): [string, string | number | null] => {
+  const entered = ALL.map((entry): [string, string | number | boolean | null] => {
     const text = (typed[entry.name] ?? '').trim()
+    if (entry.kind === 'flag') return [entry.name, text === 'yes']
     if (text === '' && entry.optional) return [entry.name, null]
     if (entry.kind === 'number') return [entry.name, text === '' ? text : numeric(text)]
     if (entry.kind === 'percent') {
@@ -118,7 +148,7 @@ function bodyOf(typed: Record<string, string>): Entered {
     }
     return [entry.name, text]
   })
-  return Object.fromEntries(entered) as Entered
+  return Object.fromEntries(entered) as unknown as Entered
 }
 
 const START: Record<string, string> = {
@@ -180,6 +210,11 @@ export function BlockForm({ block, onDone }: { block?: Schemas['BlockPage']; onD
                 {words}
               </option>
             ))}
+          </Choose>
+        ) : entry.kind === 'flag' ? (
+          <Choose {...ids} {...form.register(entry.name)} value={String(form.watch(entry.name) ?? '')} className="field-text">
+            <option value="">no</option>
+            <option value="yes">yes</option>
           </Choose>
         ) : entry.name === 'crop' ? (
           <Choose {...ids} {...form.register('crop')} value={String(form.watch('crop') ?? '')} className="field-text">

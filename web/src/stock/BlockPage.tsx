@@ -17,6 +17,7 @@ import { BlockForm, ORIGIN_WORDS } from './BlockForm'
 import { InspectForm } from './InspectForm'
 import { LicenceBar } from './LicenceBar'
 import { NamedPlants } from './NamedPlants'
+import { BlockYear } from './StockCare'
 
 type Block = Schemas['BlockPage']
 
@@ -204,8 +205,10 @@ export function BlockPage() {
             {block.left < block.canGive && <span className="text-lg soft"> of {block.canGive}</span>}
           </p>
           <p className="text-sm soft">
-            {sayWeek(week, mondayOf(week), session.nursery)}, {plural(block.perPlant, 'cutting')} a plant
-            {block.perShoot > 1 && `, ${block.perShoot} from a shoot`}
+            {sayWeek(week, mondayOf(week), session.nursery)},{' '}
+            {block.clumps
+              ? `pieces of ${plural(block.clumps.lift, 'clump')} that may be lifted, ${block.clumps.each} each; ${block.clumps.back} of them ${block.clumps.back === 1 ? 'goes' : 'go'} back to the bed`
+              : `${plural(block.perPlant, 'cutting')} a plant${block.perShoot > 1 ? `, ${block.perShoot} from a shoot` : ''}`}
           </p>
           <p className="mt-1">
             {open ? (
@@ -220,10 +223,11 @@ export function BlockPage() {
       <div className="mt-6 grid grid-cols-[minmax(0,1fr)] gap-8 lg:grid-cols-[minmax(0,1.4fr)_minmax(0,1fr)]">
         <div className="grid content-start gap-8">
           <section className="min-w-0">
-            <h2>Shoots on one plant</h2>
+            <h2>{block.clumps ? 'Clumps in the bed' : 'Shoots on one plant'}</h2>
             <p className="text-sm soft">
-              A take of at most {Math.round(100 * is.capShare)} in 100; each shoot taken has become {is.branching} after{' '}
-              {plural(is.recoveryWeeks, 'week')} of growth
+              {block.clumps
+                ? `At most ${Math.round(100 * is.capShare)} in 100 lifted at one take; what goes back is as it was after ${plural(is.recoveryWeeks, 'week')} of growth`
+                : `A take of at most ${Math.round(100 * is.capShare)} in 100; each shoot taken has become ${is.branching} after ${plural(is.recoveryWeeks, 'week')} of growth`}
               {is.yearCap !== null && `; at most ${is.yearCap} cuttings a plant in a year`}.
             </p>
             <Sideways of="Shoots on one plant over the year">
@@ -245,6 +249,7 @@ export function BlockPage() {
               </ul>
             )}
           </section>
+          <BlockYear block={block} />
           {block.path && (
             <section className="min-w-0">
               <h2>Clumps over the years</h2>

@@ -10,6 +10,7 @@ import { Troubles } from '../round/Troubles'
 import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { HoldClock } from '../stock/HoldClock'
+import { StockAsks } from '../stock/StockCare'
 import { Remedies } from '../wanted/Remedies'
 import { mondayOf, plural, sayDay, sayTrays, sayWeek } from '../words'
 import { DayArc } from './DayArc'
@@ -312,6 +313,14 @@ export function Today() {
           </p>
         )}
         <Things things={things} />
+        {day.stock.length > 0 && (
+          <section className="mt-4 sm:pl-[11.5rem]" aria-label="Stock plants ask">
+            <h2>
+              Stock plants <span className="font-normal soft">{plural(day.stock.length, 'thing')} to do for them</span>
+            </h2>
+            <StockAsks asks={day.stock} />
+          </section>
+        )}
         <div className="sm:pl-[10rem]">{day && <LoggedList logged={day.logged} future={week >= thisWeek} />}</div>
       </section>
       <section className="min-w-0">
