@@ -41,6 +41,10 @@ enum HouseDefault: string
     case DipMinutes = 'dip_minutes';
     case ChangeMinutes = 'change_minutes';
     case KeepsAlike = 'keeps_alike';
+    case ShareFrom = 'share_from';
+    case CheckMinutes = 'check_minutes';
+    case CareMinutes = 'care_minutes';
+    case VentMinutes = 'vent_minutes';
     case Compaction = 'compaction';
     case Waste = 'waste';
     case Barrow = 'barrow';
@@ -183,6 +187,10 @@ enum HouseDefault: string
             self::DipMinutes => [$make, Unit::Minutes, 5, 0, 120],
             self::ChangeMinutes => [$make, Unit::Minutes, 5, 0, 120],
             self::KeepsAlike => [$make, Unit::Minutes, 120, 0, 1440],
+            self::ShareFrom => [$make, Unit::Minutes, 60, 5, 1440],
+            self::CheckMinutes => [$make, Unit::Minutes, 10, 0, 240],
+            self::CareMinutes => [$make, Unit::Minutes, 20, 0, 480],
+            self::VentMinutes => [$make, Unit::Minutes, 5, 0, 240],
             self::Compaction => [$make, Unit::Times, 1.15, 1, 3],
             self::Waste => [$make, Unit::Share, 0.05, 0, 1],
             self::Barrow => [$make, Unit::Litres, 80, 5, 2000],

@@ -102,9 +102,19 @@ final class Crew
     /** How many hands are there on a day; on a day without work, none. */
     public function thereOn(\DateTimeImmutable $day): int
     {
-        return (int) $day->format('N') > self::WORKING_DAYS
-            ? 0
-            : count(array_filter($this->hands, fn (array $hand) => $hand['hours'] > 0.0 && !$this->isAway($hand['person'], $day->format('Y-m-d'))));
+        return count($this->peopleOn($day));
+    }
+
+    /** @return list<int> who is there on a day, those of most hours first */
+    public function peopleOn(\DateTimeImmutable $day): array
+    {
+        if ((int) $day->format('N') > self::WORKING_DAYS) {
+            return [];
+        }
+        $there = array_filter($this->hands, fn (array $hand) => $hand['hours'] > 0.0 && !$this->isAway($hand['person'], $day->format('Y-m-d')));
+        usort($there, static fn (array $a, array $b) => [$b['hours'], $a['person']] <=> [$a['hours'], $b['person']]);
+
+        return array_column($there, 'person');
     }
 
     /** Days on which there is anybody; as long as no hands are entered, every day of the working week. */

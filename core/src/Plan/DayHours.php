@@ -11,8 +11,14 @@ use WetCradle\Core\House\HouseDefaults;
 /** What a day's work comes to for its crew: hours of each kind, and the minute at which sticking can begin. */
 final class DayHours
 {
-    private function __construct(public readonly float $collect, public readonly float $makeUp, public readonly float $stick, public readonly float $pot)
-    {
+    private function __construct(
+        public readonly float $collect,
+        public readonly float $makeUp,
+        public readonly float $stick,
+        public readonly float $pot,
+        public readonly float $wean,
+        public readonly float $look,
+    ) {
     }
 
     /**
@@ -21,20 +27,34 @@ final class DayHours
      * @param list<array{plants: int, pot: string, setOut: ?int}> $pot `setOut` are the trays of what stands in its pots already
      * @param int                                        $mixes   to be made up
      * @param int                                        $dips    to be made up
+     * @param list<int>                                  $wean    trays that are weaned or carried
+     * @param array{checks: int, stock: int, vents: int} $looks   batches that are checked, jobs that stock plants ask for, covers to vent
      */
-    public static function of(array $collect, array $stick, array $pot, int $mixes, int $dips, WorkNorms $norms, HouseDefaults $house): self
-    {
+    public static function of(
+        array $collect,
+        array $stick,
+        array $pot,
+        int $mixes,
+        int $dips,
+        array $wean,
+        array $looks,
+        WorkNorms $norms,
+        HouseDefaults $house,
+    ): self {
         return new self(
             array_sum(array_map($norms->hoursToCollect(...), $collect)),
             self::makeUpMinutes($mixes, $dips, $house) / 60,
             array_sum(array_map(static fn (array $batch) => $norms->hoursToStick($batch['cuttings'], $batch['method']), $stick)),
             array_sum(array_map(static fn (array $lot) => $norms->hoursToPot($lot['plants'], $lot['pot'], $lot['setOut']), $pot)),
+            $norms->hoursToWean(array_sum($wean)),
+            ($house->whole(HouseDefault::CheckMinutes) * $looks['checks'] + $house->whole(HouseDefault::CareMinutes) * $looks['stock']
+                + $house->whole(HouseDefault::VentMinutes) * $looks['vents']) / 60,
         );
     }
 
     public function all(): float
     {
-        return $this->collect + $this->makeUp + $this->stick + $this->pot;
+        return $this->collect + $this->makeUp + $this->stick + $this->pot + $this->wean + $this->look;
     }
 
     /**

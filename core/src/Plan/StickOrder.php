@@ -24,7 +24,8 @@ final class StickOrder
      * @param int           $stations pairs of hands that stick side by side
      * @param int           $start    minutes from midnight
      *
-     * @return list<array{code: string, station: int, from: int, to: int, late: int}> in the order of beginning; `late` in minutes past its due
+     * @return list<array{code: string, station: int, from: int, to: int, late: int}> in the order of beginning, one for each station
+     *                                                                               that a batch is stuck at; `late` in minutes past its due
      *
      * @throws Refused for `stations`
      */
@@ -34,7 +35,26 @@ final class StickOrder
             throw Refused::because('out_of_range', 'stations', Fact::of('refused.stick_order.out_of_range'));
         }
 
-        return (new self($house->whole(HouseDefault::ChangeMinutes), $house->whole(HouseDefault::KeepsAlike)))->laid($batches, $stations, $start);
+        $parts = array_merge(...array_map(
+            static fn (ToStick $batch) => $batch->parted(self::parts($batch, $batches, $stations, $start, $house)),
+            array_values($batches),
+        ));
+
+        return (new self($house->whole(HouseDefault::ChangeMinutes), $house->whole(HouseDefault::KeepsAlike)))->laid($parts, $stations, $start);
+    }
+
+    /**
+     * At how many stations a batch is stuck: at one, unless that takes longer than an even share of the day, or than it keeps.
+     *
+     * @param list<ToStick> $batches
+     */
+    private static function parts(ToStick $batch, array $batches, int $stations, int $start, HouseDefaults $house): int
+    {
+        $even = (int) ceil(array_sum(array_map(static fn (ToStick $one) => $one->minutes, $batches)) / $stations);
+        $keeps = $batch->due === null ? PHP_INT_MAX : $batch->due - max($start, $batch->ready);
+        $most = max($house->whole(HouseDefault::ShareFrom), min($even, $keeps));
+
+        return max(1, min($stations, (int) ceil($batch->minutes / max(1, $most))));
     }
 
     /**

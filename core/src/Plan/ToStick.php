@@ -40,6 +40,21 @@ final class ToStick
         return new self($code, $ready, $due, $minutes, $mix, $dip);
     }
 
+    /**
+     * The same, shared among so many stations.
+     *
+     * @return non-empty-list<self>
+     */
+    public function parted(int $parts): array
+    {
+        $each = (int) ceil($this->minutes / max(1, $parts));
+
+        return array_map(
+            fn () => new self($this->code, $this->ready, $this->due, $each, $this->mix, $this->dip),
+            range(1, max(1, $parts)),
+        );
+    }
+
     /** How many things are changed at a station when this follows on another. */
     public function changesAfter(?self $last): int
     {

@@ -47,11 +47,13 @@ use WetCradle\Core\Numbers\Range;
 use WetCradle\Core\Plan\CollectOrder;
 use WetCradle\Core\Plan\Costs;
 use WetCradle\Core\Plan\DayHours;
+use WetCradle\Core\Plan\HandsDay;
 use WetCradle\Core\Plan\Outlook;
 use WetCradle\Core\Plan\PlaceRent;
 use WetCradle\Core\Plan\PlantWorth;
 use WetCradle\Core\Plan\StickOrder;
 use WetCradle\Core\Plan\ToStick;
+use WetCradle\Core\Plan\WorkNorms;
 use WetCradle\Core\Potting\GrowOnSteps;
 use WetCradle\Core\Potting\PotOn;
 use WetCradle\Core\Potting\RootRun;
@@ -285,6 +287,21 @@ final class HouseDefaultTest extends TestCase
         yield 'cool rent' => $is(HouseDefault::CoolRent, 0.5, static fn (HouseDefaults $h) => self::rent($h, false, 22)->warmth, 2.5, 5.0);
         yield 'queue weeks' => $is(HouseDefault::QueueWeeks, 2, static fn (HouseDefaults $h) => self::rent($h, true, 22)->wanted, 5, 0);
 
+        yield 'share from' => $is(HouseDefault::ShareFrom, 30, static fn (HouseDefaults $h) => HandsDay::parts(100, 4, $h), 1, 3);
+        $look = static fn (string $what) => static fn (HouseDefaults $h) => DayHours::of(
+            [],
+            [],
+            [],
+            0,
+            0,
+            [],
+            [$what => 6] + ['checks' => 0, 'stock' => 0, 'vents' => 0],
+            WorkNorms::of(200, 100),
+            $h,
+        )->look;
+        yield 'check minutes' => $is(HouseDefault::CheckMinutes, 20, $look('checks'), 1.0, 2.0);
+        yield 'care minutes' => $is(HouseDefault::CareMinutes, 30, $look('stock'), 2.0, 3.0);
+        yield 'vent minutes' => $is(HouseDefault::VentMinutes, 10, $look('vents'), 0.5, 1.0);
         $asks = static fn (bool $feeds, bool $flowers, array $done, ?int $replaceAfter = null) => static fn (HouseDefaults $h) => array_map(
             static fn (CareDue $due) => $due->on->format('Y-m-d'),
             (new StockCare(

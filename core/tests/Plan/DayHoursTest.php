@@ -21,12 +21,15 @@ final class DayHoursTest extends TestCase
             [['plants' => 30, 'pot' => '9 cm', 'setOut' => null], ['plants' => 120, 'pot' => '1 L', 'setOut' => null]],
             2,
             1,
+            [6, 9],
+            ['checks' => 3, 'stock' => 2, 'vents' => 1],
             $norms,
             HouseDefaults::usual(),
         );
         self::assertEqualsWithDelta([1.5, 25 / 60, 2.5, 1.5], [$hours->collect, $hours->makeUp, $hours->stick, $hours->pot], 1e-12);
-        self::assertEqualsWithDelta(5.5 + 25 / 60, $hours->all(), 1e-12);
-        self::assertSame(0.0, DayHours::of([], [], [], 0, 0, $norms, HouseDefaults::usual())->all());
+        self::assertEqualsWithDelta([0.5, (30 + 40 + 5) / 60], [$hours->wean, $hours->look], 1e-12);
+        self::assertEqualsWithDelta(6.0 + 100 / 60, $hours->all(), 1e-12);
+        self::assertSame(0.0, DayHours::of([], [], [], 0, 0, [], ['checks' => 0, 'stock' => 0, 'vents' => 0], $norms, HouseDefaults::usual())->all());
     }
 
     public function testStickingBeginsWhenTheLastIsCutAndAllIsMadeUp(): void

@@ -48,6 +48,35 @@ final class StickOrderTest extends TestCase
         self::assertSame([['NOW', 480], ['LATER', 600]], array_map(static fn (array $one) => [$one['code'], $one['from']], $order));
     }
 
+    /** @return array<string, array{list<array{int, ?int}>, int, list<string>}> minutes and due of each batch, stations, and who sticks what from when to when */
+    public static function shared(): array
+    {
+        return [
+            'one batch, three hands' => [[[600, null]], 3, ['A at 1: 480 to 680', 'A at 2: 480 to 680', 'A at 3: 480 to 680']],
+            'alone as before' => [[[600, null]], 1, ['A at 1: 480 to 1080']],
+            'each its own' => [[[200, null], [200, null]], 2, ['A at 1: 480 to 680', 'B at 2: 480 to 680']],
+            'too little to share' => [[[60, null]], 3, ['A at 1: 480 to 540']],
+            'one that keeps too short alone' => [
+                [[120, 540], [300, null]], 2, ['A at 1: 480 to 540', 'A at 2: 480 to 540', 'B at 1: 540 to 690', 'B at 2: 540 to 690'],
+            ],
+            'late whatever is done' => [[[240, 400]], 2, ['A at 1: 480 to 600', 'A at 2: 480 to 600']],
+        ];
+    }
+
+    /**
+     * @param list<array{int, ?int}> $batches
+     * @param list<string>           $expected
+     */
+    #[DataProvider('shared')]
+    public function testMoreHandsStickABatchInLessTime(array $batches, int $stations, array $expected): void
+    {
+        $asked = array_map(static fn (array $one, int $i) => ToStick::of(chr(65 + $i), 480, $one[1], $one[0], 'a', ''), $batches, array_keys($batches));
+        self::assertSame($expected, array_map(
+            static fn (array $turn) => "{$turn['code']} at {$turn['station']}: {$turn['from']} to {$turn['to']}",
+            StickOrder::of($asked, $stations, 480, HouseDefaults::usual()),
+        ));
+    }
+
     public function testStationsStickSideBySideAndWhatIsLateIsSaid(): void
     {
         $order = StickOrder::of(

@@ -106,7 +106,7 @@ final class StuckInItsPotTest extends TestCase
         $load = static fn (bool $inItsPot) => new BatchLoad($tenant, true, 300, Week::of('2027-W24'), 100, Week::of('2027-W23'), null, '9 cm', $inItsPot);
         self::assertEqualsWithDelta(6 / 30, $load(true)->hoursToPot(self::norms()), 1e-12);
         self::assertEqualsWithDelta(2.0, $load(false)->hoursToPot(self::norms()), 1e-12);
-        $day = DayHours::of([], [], [['plants' => 100, 'pot' => '9 cm', 'setOut' => 6]], 0, 0, self::norms(), HouseDefaults::usual());
+        $day = DayHours::of([], [], [['plants' => 100, 'pot' => '9 cm', 'setOut' => 6]], 0, 0, [], ['checks' => 0, 'stock' => 0, 'vents' => 0], self::norms(), HouseDefaults::usual());
         self::assertEqualsWithDelta(0.2, $day->pot, 1e-12);
         self::assertSame(6, self::sheet()->setting->traysOf(100, 18), 'A last tray that is not full is one all the same.');
         self::assertSame(1, self::sheet()->setting->traysOf(4, 18), 'Four plants stand in one tray.');

@@ -12,9 +12,12 @@ use WetCradle\Core\Mixing\Volume;
 use WetCradle\Server\Bench\Pots;
 use WetCradle\Server\Bench\Tenants;
 use WetCradle\Server\Bench\Zone;
+use WetCradle\Server\Book\Line;
+use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Batch;
+use WetCradle\Server\Potting\Queue;
 
 /** What is filled for a day, trays and pots, and how the zones are set that they go to. */
 final class DayFilling
@@ -24,7 +27,9 @@ final class DayFilling
         private readonly Mixes $mixes,
         private readonly Tenants $tenants,
         private readonly Pots $pots,
+        private readonly Queue $queue,
         private readonly House $house,
+        private readonly Today $today,
     ) {
     }
 
@@ -45,20 +50,26 @@ final class DayFilling
      * Pots that are filled for what is to be potted that day.
      *
      * @return list<array{
-     *     step: string, batch: string, crop: string, pots: int, pot: string, mix: ?array<string, mixed>, setOut: ?int, zone: ?string, labels: int,
+     *     step: string, batch: string, crop: string, daysLate: int, pots: int, pot: string, mix: ?array<string, mixed>, setOut: ?int,
+     *     zone: ?string, labels: int,
      * }>
      */
     public function potting(\DateTimeImmutable $day): array
     {
+        $isToday = $day->format('Y-m-d') === $this->today->day()->format('Y-m-d');
         $millilitres = Row::pairs($this->em->getConnection(), 'SELECT name, millilitres FROM pot');
         $batches = Row::things(
             $this->em->createQuery(
                 'SELECT b, c, s, st, z FROM '.Batch::class.' b JOIN b.crop c JOIN b.sheet s LEFT JOIN b.standing st
                     LEFT JOIN b.potsZone z WHERE b.calledOff = false
-                    AND b.sticking.stuckOn IS NOT NULL AND b.leftBenchOn IS NULL AND b.days.potOn = :day ORDER BY b.code',
-            )->setParameter('day', $day->format('Y-m-d')),
+                    AND b.sticking.stuckOn IS NOT NULL AND b.leftBenchOn IS NULL AND b.days.potOn BETWEEN :from AND :day ORDER BY b.days.potOn, b.code',
+            )->setParameter('day', $day->format('Y-m-d'))->setParameter('from', $isToday ? '2000-01-01' : $day->format('Y-m-d')),
             Batch::class,
         );
+        // What is overdue is potted today where it shows its roots.
+        $due = $isToday ? $this->queue->triggers() : [];
+        $batches = array_values(array_filter($batches, static fn (Batch $batch) => $batch->days->potOn->format('Y-m-d') === $day->format('Y-m-d')
+            || array_filter($batch->lines->toArray(), static fn (Line $line) => isset($due[(int) $line->id]) && $due[(int) $line->id]->isDue) !== []));
         $inPots = $this->pots->ofAll(array_map(static fn (Batch $b) => $b->code, $batches));
         $steps = [];
         foreach ($batches as $batch) {
@@ -69,6 +80,7 @@ final class DayFilling
                 $litres = MixVolume::inHouse($potted->pots, 1, (float) ($millilitres[$potted->pot] ?? 0), $this->house->defaults());
                 $steps[] = [
                     'step' => 'pot:'.$batch->code, 'batch' => $batch->code, 'crop' => $batch->crop->name, 'pots' => $potted->pots,
+                    'daysLate' => max(0, (int) $batch->days->potOn->diff($day)->format('%r%a')),
                     'pot' => $potted->pot,
                     'mix' => $inItsPot ? null : $this->mixes->made($sheet->potting->mix, Volume::litres($litres), []),
                     'setOut' => $inItsPot ? $sheet->setting->traysOf($potted->pots, $batch->trayKind->cells) : null,

@@ -6,12 +6,12 @@ namespace WetCradle\Server\Mixing;
 
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Plan\DayHours;
-use WetCradle\Server\Course\DayRound;
+use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Batch;
-use WetCradle\Server\Stock\Caring;
 use WetCradle\Server\Stock\Collection;
+use WetCradle\Server\Stock\TakeSheets;
 
 /** One sheet for a day and its crew: what is cut, made up, filled and stuck, in which order, and where it goes. */
 final class DaySheets
@@ -22,8 +22,10 @@ final class DaySheets
         private readonly DayMaking $making,
         private readonly DayFilling $filling,
         private readonly House $house,
-        private readonly DayRound $round,
-        private readonly Caring $caring,
+        private readonly DayRest $rest,
+        private readonly TakeSheets $takeSheets,
+        private readonly Today $today,
+        private readonly DayPeople $people,
     ) {
     }
 
@@ -48,6 +50,7 @@ final class DaySheets
         $start = DayHours::sticksFrom(array_column($cuts, 'to'), count($mixes), count($dips), $hands, $house);
         $turns = $this->sticking->stickOrder($batches['stick'], $collections, $cuts, $day, $hands, $start);
         $pots = $this->filling->potting($day);
+        $rest = $this->rest->on($day);
         $both = $batches['collect'] + $batches['stick'];
         $hours = DayHours::of(
             array_values(array_map(static fn (Batch $b) => $b->amount->planned, $batches['collect'])),
@@ -55,9 +58,12 @@ final class DaySheets
             array_map(static fn (array $potful) => ['plants' => $potful['pots'], 'pot' => $potful['pot'], 'setOut' => $potful['setOut']], $pots),
             count($mixes),
             count($dips),
+            $this->rest->trays($rest),
+            ['checks' => count($rest['checks']), 'stock' => count($rest['stock']), 'vents' => count($rest['vents'])],
             $this->house->nursery()->norms(),
             $house,
         );
+        $told = $this->people->of($day, $hands, $cuts, $start, $turns, $this->rest->jobs($rest, $pots));
         $ticks = [];
         foreach ($this->em->getRepository(DayTick::class)->findBy(['onDay' => $day]) as $tick) {
             $ticks[$tick->step] = $tick->toArray();
@@ -67,7 +73,9 @@ final class DaySheets
             'day' => $day->format('Y-m-d'),
             'hands' => $hands,
             'there' => $there,
-            'hours' => ['collect' => $hours->collect, 'makeUp' => $hours->makeUp, 'stick' => $hours->stick, 'pot' => $hours->pot, 'all' => $hours->all()],
+            'people' => $told['people'],
+            'hours' => ['collect' => $hours->collect, 'makeUp' => $hours->makeUp, 'stick' => $hours->stick, 'pot' => $hours->pot, 'wean' => $hours->wean,
+                'look' => $hours->look, 'all' => $hours->all()],
             'collect' => array_map(
                 fn (array $cut) => $this->sticking->sayCut($batches['collect'][$cut['code']], $collections[$cut['code']] ?? null, $cut, $day),
                 $cuts,
@@ -79,13 +87,23 @@ final class DaySheets
             'fills' => array_map($this->filling->fill(...), array_values($batches['stick'])),
             'stick' => $this->sticking->sayTurns($batches['stick'], $turns, $day),
             'pots' => $pots,
-            ...$this->round->on($day),
-            'stock' => $this->caring->by($day),
+            ...$rest,
             'set' => $this->filling->set($batches['stick'], $day),
-            'ends' => DaySticking::clock(max([$start, ...array_column($turns, 'to')])),
+            'ends' => DaySticking::clock($told['ends'] ?? $start),
             'ticks' => (object) $ticks,
             'next' => $this->next($day)?->format('Y-m-d'),
         ];
+    }
+
+    /** Whether something is done on a day: its own, or today's where it is overdue. */
+    private function isOf(\DateTimeImmutable $on, \DateTimeImmutable $day, bool $isDone): bool
+    {
+        return $on->format('Y-m-d') === $day->format('Y-m-d') || (!$isDone && $on < $day && $this->isToday($day));
+    }
+
+    private function isToday(\DateTimeImmutable $day): bool
+    {
+        return $day->format('Y-m-d') === $this->today->day()->format('Y-m-d');
     }
 
     /** The next day on which anything is stuck or potted. */
@@ -98,24 +116,31 @@ final class DaySheets
         return is_string($first) ? new \DateTimeImmutable($first) : null;
     }
 
-    /** @return array{collect: array<string, Batch>, stick: array<string, Batch>} by code; what seals dry is cut days before it is stuck */
+    /**
+     * What seals dry is cut days before it is stuck; what is overdue is today's.
+     *
+     * @return array{collect: array<string, Batch>, stick: array<string, Batch>} by code
+     */
     private function batches(\DateTimeImmutable $day): array
     {
         $byJob = ['collect' => [], 'stick' => []];
+        $collected = $this->takeSheets->running();
         $all = Row::things($this->em->createQuery(
             'SELECT b, c, k, z, t, s, y, st FROM '.Batch::class.' b JOIN b.crop c JOIN b.block k JOIN b.zone z JOIN b.trayKind t
                 JOIN b.sheet s JOIN s.way y LEFT JOIN b.standing st WHERE b.calledOff = false AND ((b.sticking.stuckOn IS NULL
-                AND (b.days.stickOn BETWEEN :day AND :last OR b.collectOn = :day)) OR b.sticking.stuckOn = :day) ORDER BY b.code',
+                AND (b.days.stickOn BETWEEN :from AND :last OR b.collectOn = :day)) OR b.sticking.stuckOn = :day) ORDER BY b.code',
         )
+            ->setParameter('from', $this->isToday($day) ? '2000-01-01' : $day->format('Y-m-d'))
             ->setParameter('day', $day->format('Y-m-d'))->setParameter('last', $day->modify('+30 days')->format('Y-m-d')), Batch::class);
         foreach ($all as $batch) {
             $on = $batch->begins();
-            if (($on <=> $day) === 0) {
+            if ($this->isOf($on, $day, $batch->isStuck())) {
                 $byJob['stick'][$batch->code] = $batch;
             }
             $sheet = $batch->sheet->core();
             $collects = $batch->isStuck() ? $on : $batch->collectsOn();
-            if (!$sheet->isOnMother() && $collects->modify(sprintf('-%d days', $sheet->taking->hold->sealDays))->format('Y-m-d') === $day->format('Y-m-d')) {
+            $cutOn = $collects->modify(sprintf('-%d days', $sheet->taking->hold->sealDays));
+            if (!$sheet->isOnMother() && $this->isOf($cutOn, $day, $batch->isStuck() || isset($collected[$batch->code]))) {
                 $byJob['collect'][$batch->code] = $batch;
             }
         }

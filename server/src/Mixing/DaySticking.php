@@ -73,6 +73,7 @@ final class DaySticking
 
         return [
             'step' => 'collect:'.$batch->code, 'batch' => $batch->code, 'crop' => $batch->crop->name,
+            'daysLate' => self::late($batch->collectsOn()->modify(sprintf('-%d days', $hold->sealDays)), $day, $batch->isStuck() || $collection !== null),
             'block' => $batch->block->code, 'place' => $batch->block->place, 'cuttings' => $batch->amount->planned,
             'from' => self::clock($cut['from']), 'to' => self::clock($cut['to']),
             'carry' => TakeSheet::carry($way, $batch->amount->planned, $this->defaults()),
@@ -110,7 +111,7 @@ final class DaySticking
             return ToStick::of($batch->code, 0, null, $minutes, $way->setting->mix, (string) $way->taking->hormone->words());
         }
         $hold = $way->taking->hold;
-        $ahead = $collection === null && !$batch->isStuck() && $batch->collectsOn() < $day;
+        $ahead = $collection === null && $cut === null && !$batch->isStuck() && $batch->collectsOn() < $day;
         $since = $collection->startedAt ?? ($ahead ? $batch->collectsOn() : $day)->setTime(0, $cut['from'] ?? CollectOrder::begins($this->defaults()));
         $clock = HoldClock::of($hold, $collection->how ?? ($ahead ? HoldWay::Cold : $hold->ways()[0]), $since, $this->defaults());
         $due = intdiv($clock->due->getTimestamp() - $day->setTime(0, 0)->getTimestamp(), 60);
@@ -133,20 +134,33 @@ final class DaySticking
     {
         $setting = $this->filling->settings(array_map(static fn (Batch $b) => $b->zone, $batches), $day);
 
-        return array_map(static function (array $turn) use ($batches, $setting): array {
-            $batch = $batches[$turn['code']];
+        $byCode = [];
+        foreach ($turns as $turn) {
+            $byCode[$turn['code']][] = $turn;
+        }
+
+        return array_values(array_map(static function (array $shared) use ($batches, $setting, $day): array {
+            $batch = $batches[$shared[0]['code']];
             $way = $batch->sheet->core();
 
             return [
                 'step' => 'stick:'.$batch->code, 'batch' => $batch->code, 'crop' => $batch->crop->name,
-                'station' => $turn['station'], 'from' => self::clock($turn['from']), 'to' => self::clock($turn['to']), 'late' => $turn['late'],
+                'daysLate' => self::late($batch->begins(), $day, $batch->isStuck()),
+                'stations' => array_column($shared, 'station'), 'from' => self::clock(min(array_column($shared, 'from'))),
+                'to' => self::clock(max(array_column($shared, 'to'))), 'late' => max(array_column($shared, 'late')),
                 'cuttings' => $batch->amount->planned, 'trays' => $batch->amount->trays, 'mix' => $way->setting->mix,
                 'how' => SheetCourse::howStuck($way), 'card' => ['sheet' => $way->toArray(), 'words' => PreparingCard::of($way)],
                 'trayKind' => $batch->trayKind->name,
                 'hormone' => $way->taking->hormone->words(),
                 'zone' => $batch->zone->name, 'setting' => $setting[(int) $batch->zone->id] ?? null, 'isStuck' => $batch->isStuck(), 'safety' => $way->safety,
             ];
-        }, $turns);
+        }, $byCode));
+    }
+
+    /** Days by which something is overdue that is not done yet. */
+    private static function late(\DateTimeImmutable $due, \DateTimeImmutable $day, bool $isDone): int
+    {
+        return $isDone ? 0 : max(0, (int) $due->diff($day)->format('%r%a'));
     }
 
     public static function clock(int $minutes): string

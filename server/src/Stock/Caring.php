@@ -6,6 +6,7 @@ namespace WetCradle\Server\Stock;
 
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Stock\CareDue;
 use WetCradle\Core\Stock\CareJob;
 use WetCradle\Core\Stock\StockCare;
@@ -46,7 +47,7 @@ final class Caring
     /**
      * What all blocks ask for by a day, the longest due first.
      *
-     * @return list<array<string, mixed>>
+     * @return list<array{block: string, crop: string, place: string, job: CareJob, due: string, words: Fact}>
      */
     public function by(\DateTimeImmutable $day): array
     {

@@ -18,11 +18,11 @@ final class DaySheetTest extends House
         self::assertGreaterThan(0.0, $sheet['hours']['all']);
         self::assertEqualsWithDelta(
             $sheet['hours']['all'],
-            $sheet['hours']['collect'] + $sheet['hours']['makeUp'] + $sheet['hours']['stick'] + $sheet['hours']['pot'],
+            array_sum(array_diff_key($sheet['hours'], ['all' => 0])),
             1e-9,
         );
         foreach ($sheet['stick'] as $one) {
-            self::assertLessThanOrEqual($sheet['hands'], $one['station']);
+            self::assertLessThanOrEqual($sheet['hands'], max($one['stations']));
             self::assertLessThan($one['to'], $one['from']);
             self::assertNotNull($one['setting']);
         }
@@ -50,6 +50,68 @@ final class DaySheetTest extends House
         self::assertEqualsWithDelta($pots['mix']['litres'], array_sum(array_column($pots['mix']['parts'], 'litres')), 1e-6);
         self::assertGreaterThan(0.0, $sheet['hours']['pot']);
         self::assertNotSame('', $pots['mix']['parts'][0]['name']);
+    }
+
+    public function testEachOfTheCrewIsToldWhatTheyDo(): void
+    {
+        $this->signIn('bo');
+        $day = $this->busiest();
+        $sheet = $this->day($day);
+        self::assertCount($sheet['hands'], $sheet['people']);
+        self::assertSame([], array_filter(array_column($sheet['people'], 'name'), static fn (?string $name) => $name === null), 'All of them are down for that day.');
+        $last = [];
+        foreach ($sheet['people'] as $person) {
+            foreach ($person['jobs'] as $i => $job) {
+                self::assertLessThanOrEqual($job['to'], $job['from']);
+                self::assertGreaterThanOrEqual($person['jobs'][$i - 1]['to'] ?? '00:00', $job['from'], 'Nobody does two things at once.');
+                $last[] = $job['to'];
+            }
+        }
+        self::assertContains($sheet['ends'], $last);
+        self::assertSame([], array_filter($last, static fn (string $to) => $to > $sheet['ends']));
+        foreach ($sheet['stick'] as $turn) {
+            $sticks = array_filter($sheet['people'], static fn (array $one) => in_array(['stick', $turn['batch']], array_map(
+                static fn (array $job) => [$job['what'], $job['code']],
+                $one['jobs'],
+            ), true));
+            self::assertCount(count($turn['stations']), $sticks, 'A batch is stuck by as many as stick it.');
+        }
+        $more = $this->day($day, $sheet['hands'] + 2);
+        self::assertSame([null, null], array_slice(array_column($more['people'], 'name'), -2));
+    }
+
+    public function testWhatIsOverdueIsTodaysAndSaysHowLate(): void
+    {
+        $this->signIn('ines');
+        $code = (string) $this->db()->fetchOne("SELECT code FROM batch WHERE stuck_on IS NULL AND called_off = 0 AND method = 'tip cutting'
+            AND id NOT IN (SELECT batch_id FROM collection) ORDER BY stick_on LIMIT 1");
+        $this->db()->executeStatement("UPDATE batch SET stick_on = '2027-05-10', collect_on = NULL WHERE code = ?", [$code]);
+        $late = fn (string $day): array => array_map(
+            static fn (array $part) => array_column($part, 'daysLate', 'batch')[$code] ?? null,
+            array_intersect_key($this->day($day), ['collect' => 1, 'stick' => 1]),
+        );
+        self::assertSame(['collect' => 2, 'stick' => 2], $late('2027-05-12'));
+        self::assertSame(['collect' => 0, 'stick' => 0], $late('2027-05-10'), 'It stays on the sheet of its own day.');
+        self::assertSame(['collect' => null, 'stick' => null], $late('2027-05-13'));
+        $how = $this->ask('GET', '/api/take-sheets?batches='.$code)['stops'][0]['holds'][0];
+        $this->ask('POST', "/api/batches/{$code}/collect", ['how' => $how, 'at' => '2027-05-11T07:00']);
+        self::assertSame(['collect' => null, 'stick' => 2], $late('2027-05-12'), 'It is cut; it is not stuck.');
+    }
+
+    public function testWhatIsCarriedAndVentedIsOnTheSheetOfItsDay(): void
+    {
+        $this->signIn('bo');
+        $vents = $this->day('2027-05-12')['vents'];
+        $covered = $this->db()->fetchFirstColumn("SELECT b.code FROM batch b JOIN zone z ON z.id = b.zone_id WHERE z.kind = 'cover' AND b.stuck_on IS NOT NULL
+            AND b.left_bench_on IS NULL AND b.wean_on > '2027-05-12' ORDER BY b.code");
+        self::assertSame($covered, array_merge(...array_column($vents, 'batches')));
+        self::assertNotSame([], $covered);
+        self::assertSame([], $this->day('2029-01-01')['vents']);
+        $move = $this->db()->fetchAssociative("SELECT b.code, m.from_day, z.name FROM batch_moves_on m JOIN batch b ON b.id = m.batch_id JOIN zone z ON z.id = m.zone_id
+            WHERE b.called_off = 0 AND b.stuck_on IS NULL AND m.from_day > '2027-05-12' ORDER BY m.from_day LIMIT 1");
+        self::assertIsArray($move);
+        $moves = $this->day((string) $move['from_day'])['moves'];
+        self::assertSame($move['name'], array_column($moves, 'to', 'batch')[$move['code']]);
     }
 
     public function testMoreHandsAreDoneSooner(): void

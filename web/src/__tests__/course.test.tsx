@@ -124,6 +124,7 @@ describe('the sheet of a day', () => {
     const sent = answers(refused('upside_down', 'on', 'Day is before step 1.'), told)
     live(
       <WeaningOfDay
+        number={1}
         day="2027-05-11"
         steps={[look({ goesTo: 'Weaning A' }), look({ batch: 'RAK-48', step: 2, done: true, daysLate: 0 })]}
       />,
@@ -141,13 +142,14 @@ describe('the sheet of a day', () => {
     await waitFor(() => expect(sent).toHaveBeenCalledTimes(2))
     expect(sent.mock.calls[1]?.[2]).toMatchObject({ params: { path: { code: 'RAK-48' } }, body: { step: 2, as: 'planned' } })
     cleanup()
-    live(<WeaningOfDay day="2027-05-13" steps={[look({})]} />)
+    live(<WeaningOfDay number={1} day="2027-05-13" steps={[look({})]} />)
     expect(screen.getByRole<HTMLInputElement>('checkbox').disabled).toBe(true)
   })
 
   it('has the checks that are due, late ones with how late', () => {
     live(
       <ChecksOfDay
+        number={2}
         checks={[look({ line: 2, step: null, why: 'first look for roots' }), look({ batch: 'RAK-48', daysLate: 0 })]}
       />,
     )

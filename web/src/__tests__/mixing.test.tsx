@@ -8,7 +8,7 @@ import { Labels } from '../mixing/Labels'
 import { MixesPage } from '../mixing/MixesPage'
 import { MixAnswer } from '../mixing/ReckonMix'
 import { sayMass, sayPpm, sayVolume } from '../words'
-import { drawRoom, session, sheet as sheetOfWay, viewer, wordsOf } from './nursery'
+import { drawRoom, session, sheet as sheetOfWay, tag, viewer, wordsOf } from './nursery'
 
 const DAY = '2027-05-12'
 const made: Schemas['MixMade'] = {
@@ -31,16 +31,20 @@ const sheet: Schemas['DaySheet'] = {
   wean: [],
   checks: [],
   stock: [],
+  moves: [],
+  vents: [],
+  people: [],
   day: DAY,
   next: '2027-05-17',
   hands: 2,
   there: 2,
-  hours: { collect: 1.5, makeUp: 0.4, stick: 2.6, pot: 0.5, all: 5 },
+  hours: { collect: 1.5, makeUp: 0.4, stick: 2.6, pot: 0.5, wean: 0, look: 0, all: 5 },
   collect: [
     {
       step: 'collect:RAP-39',
       batch: 'RAP-39',
       crop: 'Catmint',
+      daysLate: 0,
       block: 'CA-3',
       place: 'North field',
       cuttings: 168,
@@ -145,7 +149,8 @@ const sheet: Schemas['DaySheet'] = {
       step: 'stick:RAP-39',
       batch: 'RAP-39',
       crop: 'Catmint',
-      station: 2,
+      daysLate: 3,
+      stations: [1, 2],
       from: '08:00',
       to: '08:50',
       late: 12,
@@ -168,6 +173,7 @@ const sheet: Schemas['DaySheet'] = {
       step: 'pot:KEF-21',
       batch: 'KEF-21',
       crop: 'Hebe',
+      daysLate: 0,
       pots: 60,
       pot: '1 L',
       mix: made,
@@ -264,6 +270,60 @@ describe('the day sheet', () => {
     expect(words).toContain('2 minutes, then rinsed in clean water')
     expect(words).toContain('stick, firm, water in.')
     expect(words).toContain('Never let it meet acids')
+  })
+
+  it('numbers its parts as they come, and says what several hands stick together and how late', () => {
+    const numbers = [...drawRoom(<DaySheet />, { known }).matchAll(/text-2xl">(\d)</g)].map((one) => one[1])
+    expect(numbers).toEqual(['1', '2', '3', '4', '5', '6'])
+    expect(words).toContain('3 days late · 1 2 168')
+  })
+
+  it('tells each of the crew what they do, hour by hour', () => {
+    const task = { what: 'collect' as const, code: 'RAP-39', from: '07:00', to: '07:20' }
+    const people = [
+      {
+        name: 'Bo',
+        jobs: [task, { ...task, what: 'make_up' as const, code: null }, { ...task, what: 'stock' as const, code: 'FU-1' }],
+      },
+      { name: null, jobs: [task] },
+      { name: 'Ruth', jobs: [] },
+    ]
+    const drawn = drawRoom(<DaySheet />, { known: [[['day-sheet', DAY, null], { ...sheet, people }]] })
+    expect(wordsOf(drawn)).toContain('Bo 07:00–07:20 cut RAP-39 07:00–07:20 make up mixes and dips 07:00–07:20 stock FU-1')
+    expect(wordsOf(drawn)).toContain('One more pair of hands 07:00–07:20')
+    expect(wordsOf(drawn)).toContain('1 more pair of hands would be free')
+    expect(wordsOf(drawRoom(<DaySheet />, { known }))).not.toContain('Who does what')
+  })
+
+  it('has what is carried and what is vented', () => {
+    const moves = [{ batch: 'RAP-39', crop: 'Catmint', trays: 3, zone: 'Mist 2', to: 'Weaning A' }]
+    const vents = [{ zone: 'Closed cover', house: 'Mist house', batches: ['HEP-77'] }]
+    const said = wordsOf(drawRoom(<DaySheet />, { known: [[['day-sheet', DAY, null], { ...sheet, moves, vents }]] }))
+    expect(said).toContain('3 trays of Catmint RAP-39 from Mist 2 to Weaning A')
+    expect(said).toContain('Closed cover Mist house, over HEP-77')
+    expect(said.indexOf('Carry')).toBeLessThan(said.indexOf('Fill pots'))
+  })
+
+  it('puts what is overdue first', () => {
+    const late = {
+      batch: 'TEM-73',
+      line: 1,
+      count: 9,
+      due: '2027-05-10',
+      daysLate: 3,
+      why: 'mist half',
+      step: 1,
+      done: false,
+      goesTo: null,
+      tag,
+    }
+    const overdue = { ...sheet, wean: [late, { ...late, step: 2, daysLate: 0 }], checks: [late] }
+    const said = wordsOf(drawRoom(<DaySheet />, { known: [[['day-sheet', DAY, null], overdue]] }))
+    const order = ['Overdue: wean', 'Overdue: check', 'Cut and carry', 'Stick', '7 Wean', 'Fill pots'].map((part) =>
+      said.indexOf(part),
+    )
+    expect(order).toEqual([...order].sort((a, b) => a - b))
+    expect(order.every((at) => at >= 0)).toBe(true)
   })
 
   it('sets out what stands in its pots already, with no mix', () => {

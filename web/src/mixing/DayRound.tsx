@@ -71,9 +71,19 @@ function WeanRow({ day, look }: { day: string; look: Look }) {
 }
 
 /** The mist set down, step by step, on what has roots. */
-export function WeaningOfDay({ day, steps }: { day: string; steps: Look[] }) {
+export function WeaningOfDay({
+  day,
+  steps,
+  number,
+  title = 'Wean',
+}: {
+  day: string
+  steps: Look[]
+  number: number
+  title?: string
+}) {
   return (
-    <Part number={5} title="Wean">
+    <Part number={number} title={title}>
       <ol>
         {steps.map((look) => (
           <WeanRow key={`${look.batch} ${look.step}`} day={day} look={look} />
@@ -84,9 +94,9 @@ export function WeaningOfDay({ day, steps }: { day: string; steps: Look[] }) {
 }
 
 /** What is lifted and looked at; its tick is the check itself. */
-export function ChecksOfDay({ checks }: { checks: Look[] }) {
+export function ChecksOfDay({ checks, number, title = 'Check' }: { checks: Look[]; number: number; title?: string }) {
   return (
-    <Part number={6} title="Check">
+    <Part number={number} title={title}>
       <p className="no-print my-1 text-sm">
         Entered on the batch’s page or on{' '}
         <Link className="word" to="/round">

@@ -10,11 +10,21 @@ import { DipStep } from './DipStep'
 import { Codes, Part, Step, type Tick } from './Step'
 
 type Sheet = Schemas['DaySheet']
+interface Ticked {
+  sheet: Sheet
+  /** Where it stands in the order of the day. */
+  number: number
+  tickOf: (step: string) => Tick | undefined
+}
+
+/** By how much something is overdue. */
+export const Late = ({ days }: { days: number }) =>
+  days > 0 ? <strong className="text-plum">{plural(days, 'day')} late · </strong> : null
 
 /** What is cut that day, from which block, in which order. */
-export function Collecting({ sheet, tickOf }: { sheet: Sheet; tickOf: (step: string) => Tick | undefined }) {
+export function Collecting({ sheet, number, tickOf }: Ticked) {
   return (
-    <Part number={1} title="Cut and carry" hours={sheet.hours.collect}>
+    <Part number={number} title="Cut and carry" hours={sheet.hours.collect}>
       <p className="no-print my-1 text-sm">
         <Link className="word" to={`/stock/take?day=${sheet.day}`}>
           The take sheets
@@ -35,6 +45,7 @@ export function Collecting({ sheet, tickOf }: { sheet: Sheet; tickOf: (step: str
             done={one.collectedAt !== null}
           >
             <p>
+              <Late days={one.daysLate} />
               <strong>{one.cuttings}</strong> of <strong>{one.crop}</strong> from {one.block}, {one.place}, for{' '}
               <Codes codes={[one.batch]} />
               {one.collectedAt && <span className="text-leaf"> cut at {one.collectedAt}</span>}
@@ -51,12 +62,12 @@ export function Collecting({ sheet, tickOf }: { sheet: Sheet; tickOf: (step: str
 }
 
 /** Mixes, dips and sanitiser made up for the day. */
-export function MakingUp({ sheet, tickOf }: { sheet: Sheet; tickOf: (step: string) => Tick | undefined }) {
+export function MakingUp({ sheet, number, tickOf }: Ticked) {
   const { session } = useShown()
   const clean = sheet.sanitiser
   const leaves = sheet.leafDip
   return (
-    <Part number={2} title="Make up" hours={sheet.hours.makeUp}>
+    <Part number={number} title="Make up" hours={sheet.hours.makeUp}>
       <ol>
         {sheet.mixes.map((mix, i) => (
           <Step key={mix.step} day={sheet.day} step={mix.step} words={`mix ${mix.name}`} unit="litres" tick={tickOf(mix.step)}>
@@ -131,9 +142,9 @@ export function MakingUp({ sheet, tickOf }: { sheet: Sheet; tickOf: (step: strin
 }
 
 /** Trays that are filled, and with how much. */
-export function Filling({ sheet, tickOf }: { sheet: Sheet; tickOf: (step: string) => Tick | undefined }) {
+export function Filling({ sheet, number, tickOf }: Ticked) {
   return (
-    <Part number={3} title="Fill and label">
+    <Part number={number} title="Fill and label">
       <p className="no-print my-1 text-sm">
         <Link className="word" to={`/mixing/labels?day=${sheet.day}`}>
           Print the labels
@@ -169,20 +180,24 @@ export function Filling({ sheet, tickOf }: { sheet: Sheet; tickOf: (step: string
 }
 
 /** Pots that are filled for what is potted that day. */
-export function Potting({ sheet, tickOf }: { sheet: Sheet; tickOf: (step: string) => Tick | undefined }) {
+export function Potting({ sheet, number, tickOf, late = false }: Ticked & { late?: boolean }) {
   const { session } = useShown()
+  const pots = sheet.pots.filter((one) => one.daysLate > 0 === late)
   return (
     <Part
-      number={7}
-      title={sheet.pots.every((one) => one.setOut !== null) ? 'Set out pots' : 'Fill pots'}
-      hours={sheet.hours.pot}
+      number={number}
+      title={`${late ? 'Overdue: ' : ''}${pots.every((one) => one.setOut !== null) ? 'set out pots' : 'fill pots'}`.replace(
+        /^[sf]/,
+        (first) => first.toUpperCase(),
+      )}
+      hours={late ? undefined : sheet.hours.pot}
     >
       <Safety
         own={null}
         words="Potting mix: gloves, wash hands. Water the trays first, work in the shade, do not let roots dry. Two lift what is heavy."
       />
       <ol>
-        {sheet.pots.map((one) => (
+        {pots.map((one) => (
           <Step
             key={one.step}
             day={sheet.day}
@@ -192,6 +207,7 @@ export function Potting({ sheet, tickOf }: { sheet: Sheet; tickOf: (step: string
             tick={tickOf(one.step)}
           >
             <p>
+              <Late days={one.daysLate} />
               <strong>
                 {one.pots} × {one.pot}
               </strong>{' '}
@@ -231,10 +247,10 @@ export function Potting({ sheet, tickOf }: { sheet: Sheet; tickOf: (step: string
 }
 
 /** What is stuck, in the order that its material keeps. */
-export function Sticking({ sheet, tickOf }: { sheet: Sheet; tickOf: (step: string) => Tick | undefined }) {
+export function Sticking({ sheet, number, tickOf }: Ticked) {
   const { session, mayLog } = useShown()
   return (
-    <Part number={4} title="Stick" hours={sheet.hours.stick}>
+    <Part number={number} title="Stick" hours={sheet.hours.stick}>
       <p className="my-1 text-sm soft">
         What keeps shortest comes first; of what keeps about as long, what takes the same mix and dip.
       </p>
@@ -251,7 +267,13 @@ export function Sticking({ sheet, tickOf }: { sheet: Sheet; tickOf: (step: strin
             done={one.isStuck}
           >
             <p>
-              {sheet.hands > 1 && <span className="mr-2 rounded border px-1.5 text-sm font-bold">{one.station}</span>}
+              <Late days={one.daysLate} />
+              {sheet.hands > 1 &&
+                one.stations.map((station) => (
+                  <span key={station} className="mr-2 rounded border px-1.5 text-sm font-bold">
+                    {station}
+                  </span>
+                ))}
               <strong>{one.cuttings}</strong> of <strong>{one.crop}</strong>, <Codes codes={[one.batch]} />, in{' '}
               {sayTrays(one.trays, one.trayKind)}
               {one.late > 0 && <strong className="text-plum"> kept {one.late} min too long</strong>}

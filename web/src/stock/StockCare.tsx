@@ -132,7 +132,8 @@ function Replacement({ block }: { block: Schemas['BlockPage'] }) {
           )
         }
       >
-        Order {replacement.plants} young plants for {sayWeek(replacement.readyWeek, mondayOf(replacement.readyWeek), session.nursery)}
+        Order {replacement.plants} young plants for{' '}
+        {sayWeek(replacement.readyWeek, mondayOf(replacement.readyWeek), session.nursery)}
       </button>
       {order.error && (
         <p role="alert" className="refusal">
