@@ -186,10 +186,7 @@ export function Potting({ sheet, number, tickOf, late = false }: Ticked & { late
   return (
     <Part
       number={number}
-      title={`${late ? 'Overdue: ' : ''}${pots.every((one) => one.setOut !== null) ? 'set out pots' : 'fill pots'}`.replace(
-        /^[sf]/,
-        (first) => first.toUpperCase(),
-      )}
+      title={late ? 'Overdue: pot' : pots.every((one) => one.setOut !== null) ? 'Set out pots' : 'Fill pots'}
       hours={late ? undefined : sheet.hours.pot}
     >
       <Safety
