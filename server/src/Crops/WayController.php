@@ -11,11 +11,13 @@ use Symfony\Component\Security\Http\Attribute\IsGranted;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Crops\Pattern;
+use WetCradle\Core\Crops\SheetCourse;
 use WetCradle\Core\Crops\WaysCompared;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Bench\TrayKinds;
 use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Course\Courses;
 use WetCradle\Server\Database\Removals;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Answer;
@@ -59,7 +61,12 @@ final class WayController
         $sheet = $this->sheets->read($in->object('sheet'));
         $in->done();
 
-        return new Answer(['sheet' => $sheet->toArray()] + CropViews::derived($sheet, $this->house->nursery()->rules(), $this->house->defaults()));
+        $house = $this->house->defaults();
+
+        return new Answer(
+            ['sheet' => $sheet->toArray(), 'course' => Courses::of(SheetCourse::of($sheet, $house))]
+            + CropViews::derived($sheet, $this->house->nursery()->rules(), $house),
+        );
     }
 
     #[Route('/api/crops/{slug}/ways', methods: ['POST'])]

@@ -71,6 +71,8 @@ final class StuckInItsPotTest extends House
         $this->signIn('ines');
         $sheet = $this->ask('GET', '/api/crops/creeping-speedwell-chalk-line')['sheets'][0]['sheet'];
         self::assertTrue($sheet['potting']['direct']);
+        $course = array_column($this->ask('POST', '/api/sheets/try', ['sheet' => $sheet])['course'], 'kind');
+        self::assertSame(['held', 'mist', 'weaning', 'set_out', 'ready'], array_values(array_unique($course)), 'Its course is told while it is typed.');
         $sheet['potting']['winter'] = 'as_cells';
         self::assertSame('sheet.potting.winter', $this->refused(422, 'POST', '/api/sheets/try', ['sheet' => $sheet])['field']);
         $sheet['potting']['winter'] = 'frost_free';

@@ -3,11 +3,14 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { cleanup, render, screen, waitFor } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import type { ReactNode } from 'react'
+import { type UseFormReturn, useForm } from 'react-hook-form'
 import { MemoryRouter } from 'react-router'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import { api, type Batch, type Schemas } from '../api/client'
 import { BatchCourse, SheetCourse } from '../course/CourseView'
 import { WeanForm, WeaningSteps } from '../course/Weaning'
+import { CourseEditor } from '../crops/CourseEditor'
+import type { TypedForm } from '../crops/SheetLists'
 import { ChecksOfDay, WeaningOfDay } from '../mixing/DayRound'
 import { WeekProvider } from '../shell/week'
 import { session, tag, viewer, wordsOf } from './nursery'
@@ -220,5 +223,85 @@ describe('a step of weaning', () => {
     cleanup()
     live(<WeanForm batch={{ ...batch, weaning: { ...weaning, step: 1, goesTo: 'Weaning A' } }} />)
     expect(wordsOf(document.body.innerHTML)).toContain('Carry it to Weaning A')
+  })
+})
+
+describe('the course of a sheet, changed on its line', () => {
+  let form: UseFormReturn<TypedForm>
+  function Edited({ stages }: { stages: Schemas['CourseStage'][] }) {
+    form = useForm<TypedForm>({
+      defaultValues: {
+        sheet: { potting_winter: 'as_cells', potting_direct: false, potting_growOnDays: '70', water_regime: 'mist' },
+        windows: [],
+        weaning: [
+          { days: '4', what: 'mist half as often' },
+          { days: '3', what: 'mist only in sun' },
+        ],
+      },
+    })
+    return (
+      <>
+        <CourseEditor stages={stages} form={form} />
+        <input {...form.register('sheet.water_regime')} aria-label="Water" />
+      </>
+    )
+  }
+  const press = (name: string) => userEvent.click(screen.getByRole('button', { name }))
+  const steps = () => form.getValues('weaning').map((one) => `${one.days} ${one.what}`)
+  const withRest = [
+    ...course.slice(0, 4),
+    stage('rest', '2027-05-18', '2027-06-18', { words: 'rests the winter' }),
+    ...course.slice(4),
+  ]
+
+  it('has steps of weaning that last longer, change places, are left out and put in', async () => {
+    live(<Edited stages={course} />)
+    await press('weaning 1')
+    expect(screen.getByRole('button', { name: 'weaning 1' }).getAttribute('aria-pressed')).toBe('true')
+    expect(wordsOf(document.body.innerHTML)).toContain('weaning 1, 4 days')
+    await press('A day more')
+    expect(steps()).toEqual(['5 mist half as often', '3 mist only in sun'])
+    await press('Later')
+    expect(steps()).toEqual(['3 mist only in sun', '5 mist half as often'])
+    expect(screen.queryByRole('button', { name: 'Earlier' })).toBeNull()
+    await press('Another after it')
+    expect(steps()).toEqual(['3 mist only in sun', '5 ', '5 mist half as often'])
+    for (let i = 0; i < 4; i++) await press('A day less')
+    expect(steps()[0]).toBe('1 mist only in sun')
+    await press('Leave it out')
+    expect(steps()).toEqual(['5 ', '5 mist half as often'])
+    await press('Put in a step of weaning')
+    expect(steps()).toHaveLength(3)
+  })
+
+  it('is pressed by keys too, and leads to the fields of a stage', async () => {
+    live(<Edited stages={course} />)
+    screen.getByRole('button', { name: 'under mist' }).focus()
+    await userEvent.keyboard('{Enter}')
+    await press('Say more of it')
+    expect(document.activeElement?.getAttribute('aria-label')).toBe('Water')
+    screen.getByRole('button', { name: 'under mist' }).focus()
+    await userEvent.keyboard('{ }')
+    expect(screen.queryByRole('button', { name: 'Say more of it' })).toBeNull()
+  })
+
+  it('rests the winter or not, and is stuck straight into its pot or not', async () => {
+    live(<Edited stages={withRest} />)
+    expect(screen.queryByRole('button', { name: /Put in a winter/ })).toBeNull()
+    await press('rests the winter')
+    await press('Potted before winter, frost-free')
+    expect(form.getValues('sheet.potting_winter')).toBe('frost_free')
+    await press('potted, growing on')
+    await press('A week more')
+    expect(form.getValues('sheet.potting_growOnDays')).toBe('77')
+    await press('Stuck straight into its pot')
+    expect(form.getValues('sheet.potting_direct')).toBe(true)
+    await press('Potted up after rooting')
+    expect(form.getValues('sheet.potting_direct')).toBe(false)
+    cleanup()
+    live(<Edited stages={course} />)
+    form.setValue('sheet.potting_winter', 'outside')
+    await press('Put in a winter’s rest in its cells')
+    expect(form.getValues('sheet.potting_winter')).toBe('as_cells')
   })
 })

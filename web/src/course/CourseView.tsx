@@ -51,12 +51,15 @@ function Stages({ stages, today }: { stages: (Stage | Schemas['CourseStageDays']
   )
 }
 
+/** The stages of a sheet as the line draws them: as wide as their middle days. */
+export const lineOf = (stages: Stage[]): LineStage[] =>
+  stages.map((stage) => ({ ...stage, days: stage.kind === 'held' ? 0 : middle(stage.days) }))
+
 /** The course that a sheet lays down. */
 export function SheetCourse({ stages }: { stages: Stage[] }) {
-  const line: LineStage[] = stages.map((stage) => ({ ...stage, days: stage.kind === 'held' ? 0 : middle(stage.days) }))
   return (
     <>
-      <CourseLine stages={line} label="Its course" />
+      <CourseLine stages={lineOf(stages)} label="Its course" />
       <details>
         <summary className="min-h-11 cursor-pointer content-center font-semibold">Stage by stage, with its jobs</summary>
         <Stages stages={stages} />

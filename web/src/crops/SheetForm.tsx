@@ -9,6 +9,7 @@ import { numeric } from '../forms/number'
 import { FormRefusal } from '../forms/refusals'
 import { useShown } from '../shell/week'
 import { unitOf } from '../words'
+import { CourseEditor } from './CourseEditor'
 import { type TypedForm, Weaning, Windows } from './SheetLists'
 import { fieldOf, nameOf, ROOTING, type SheetEntry, type SheetTyped, sheetOf, sheetSections, typedOf } from './sheetEntries'
 
@@ -209,6 +210,7 @@ export function SheetForm({
     <form onSubmit={save} noValidate aria-label="Sheet" className="grid gap-5">
       {kept}
       {head}
+      {comesTo.data && <CourseEditor stages={comesTo.data.course} form={form} />}
       {sections.map((part) => (
         <fieldset key={part.title} className="border-t-2 pt-2 border-stone-wash">
           <legend className="pr-3 font-bold">{part.title}</legend>

@@ -66,7 +66,21 @@ function widths(days: number[]): number[] {
 }
 
 /** What a batch goes through from the plant until it is ready, stage by stage on one line; and where it stands today. */
-export function CourseLine({ stages, today, label }: { stages: LineStage[]; today?: string; label: string }) {
+export function CourseLine({
+  stages,
+  today,
+  label,
+  picked = null,
+  onPick,
+}: {
+  stages: LineStage[]
+  today?: string
+  label: string
+  /** The stage that is being changed. */
+  picked?: number | null
+  /** Told which stage is pressed, where they can be. */
+  onPick?: (stage: number) => void
+}) {
   const wide = widths(stages.map((stage) => stage.days))
   const starts = wide.map((_, i) => wide.slice(0, i).reduce((sum, one) => sum + one, 0))
   const at = (i: number) => starts[i] ?? 0
@@ -79,7 +93,7 @@ export function CourseLine({ stages, today, label }: { stages: LineStage[]; toda
       <svg
         viewBox={`-4 0 ${WIDE + 8} 84`}
         className="mt-2 w-full max-w-2xl min-w-[30rem]"
-        role="img"
+        role={onPick ? 'group' : 'img'}
         aria-label={`${label}: ${stages.map((stage) => `${stage.words}${stage.from ? ` from ${sayDay(stage.from, today)}` : ''}`).join(', ')}`}
       >
         <defs>
@@ -92,9 +106,32 @@ export function CourseLine({ stages, today, label }: { stages: LineStage[]; toda
           const [x, width] = [at(i), wide[i] ?? 0]
           const isWide = width > 96
           return (
-            <g key={`${stage.kind} ${stage.number}`}>
+            <g
+              key={`${stage.kind} ${stage.number}`}
+              {...(onPick && {
+                role: 'button',
+                tabIndex: 0,
+                'aria-pressed': i === picked,
+                'aria-label': `${stage.words}${stage.kind === 'weaning' || stage.kind === 'cut_loose' ? ` ${stage.number}` : ''}`,
+                className: 'cursor-pointer',
+                onClick: () => onPick(i),
+                onKeyDown: (event: React.KeyboardEvent) => {
+                  if (event.key !== 'Enter' && event.key !== ' ') return
+                  event.preventDefault()
+                  onPick(i)
+                },
+              })}
+            >
               <title>{[stage.words, stage.what].filter(Boolean).join(': ')}</title>
-              <rect x={x} y="26" width={width} height="28" fill={FILL[stage.kind]} stroke="var(--peat)" strokeWidth="1.5" />
+              <rect
+                x={x}
+                y="26"
+                width={width}
+                height="28"
+                fill={FILL[stage.kind]}
+                stroke="var(--peat)"
+                strokeWidth={i === picked ? 4 : 1.5}
+              />
               <g
                 transform={`translate(${isWide ? x + 15 : x + width / 2} 40) scale(.85)`}
                 fill="none"
