@@ -1,5 +1,5 @@
 import { expect } from '@playwright/test'
-import { mustBeUsable, signIn, test } from './house'
+import { codeHere, mustBeUsable, signIn, test } from './house'
 
 test('a weaning is walked on the phone: begun after its check, the next step put off, all of it taken back', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 })
@@ -149,4 +149,101 @@ test('cut ahead and bundled, a batch is stuck in parts', async ({ page }) => {
   expect(rest, 'what is left is a batch of its own').toBeTruthy()
   await page.goto(`/batches/${rest?.code}`)
   await expect(page.getByRole('img', { name: /^The course of .*: collected and held from 12 May/ })).toBeVisible()
+})
+
+test('four to a pot go from their sheet to their sale, and what is left of them follows', async ({ page }) => {
+  await signIn(page)
+  // Its course is changed on its line, and four go into each pot from now on.
+  await page.goto('/crops/creeping-speedwell-chalk-line')
+  await page.getByRole('button', { name: 'Change the sheet' }).click()
+  const sheet = page.getByRole('form', { name: 'Sheet' })
+  await sheet.getByRole('button', { name: 'weaning 1' }).click()
+  await sheet.getByRole('button', { name: 'A day more' }).click()
+  await expect(sheet.getByText(/^weaning 1, \d+ days$/)).toBeVisible()
+  await sheet.getByLabel('In each hole').fill('4')
+  await sheet.getByLabel('Why it changes').fill('Fuller pots')
+  await mustBeUsable(page, 'a course that is changed on its line', 'form[aria-label="Sheet"]')
+  await sheet.getByRole('button', { name: 'Keep as a new version' }).click()
+  await expect(sheet).toBeHidden()
+
+  await page.goto('/wanted')
+  await page.getByRole('button', { name: 'New order' }).click()
+  const order = page.getByRole('form', { name: 'New order' })
+  await order.getByLabel('Crop').selectOption({ label: "Creeping speedwell 'Chalk Line'" })
+  await order.getByLabel('Good plants', { exact: true }).fill('40')
+  await order.getByRole('textbox', { name: 'Ready week' }).fill('2027-W34')
+  await order.getByLabel('Customer').fill('Oxlow Landscape')
+  await order.getByLabel('Priority').selectOption('must')
+  await order.getByRole('button', { name: 'Note it' }).click()
+  await page.getByLabel('Stick on').fill('2027-05-12')
+  await page.getByRole('button', { name: /^Plan \d+ cuttings/ }).click()
+  const code = await codeHere(page)
+  const read = async () => (await page.request.get(`/api/batches/${code}`)).json()
+  const planned = await read()
+  expect([planned.together, planned.count * 4]).toEqual([4, planned.planned])
+
+  await page.getByRole('button', { name: 'Stick', exact: true }).click()
+  const stick = page.getByRole('form', { name: `Stick ${code}` })
+  const why = stick.getByLabel('Why it is stuck all the same')
+  if (await why.isVisible()) await why.fill('The first of the year')
+  await stick.getByRole('button', { name: 'Stuck', exact: true }).click()
+  await expect(page.getByText(`4 together: ${planned.count} plants`).first()).toBeVisible()
+
+  // Bench that it takes in its trays, the week after.
+  const places = async (): Promise<number> => {
+    type Tenant = { trays: number; inPots: boolean; tag: { code: string } | null }
+    const { zones } = await (await page.request.get('/api/bench?week=2027-W20')).json()
+    return zones
+      .flatMap((zone: { tenants: Tenant[] }) => zone.tenants)
+      .filter((tenant: Tenant) => tenant.tag?.code === code && !tenant.inPots)
+      .reduce((sum: number, tenant: Tenant) => sum + tenant.trays, 0)
+  }
+  const before = await places()
+  // Some have no roots yet: they stay, in as many trays as they need.
+  await page.getByRole('button', { name: 'Count and pot up' }).click()
+  const count = page.getByRole('form', { name: `Count ${code}` })
+  await expect(count.getByRole('region', { name: 'What to bring' })).toContainText('They stand in their 9 cm pots since they were stuck')
+  await count.getByLabel('Rooted', { exact: true }).fill(String(planned.count - 9))
+  await count.getByLabel('Unrooted, alive', { exact: true }).fill('9')
+  await count.getByLabel('Potted now', { exact: true }).fill(String(planned.count - 9))
+  await count.getByRole('button', { name: 'Enter in the book' }).click()
+  await expect(count).toBeHidden()
+  await expect(page.getByText('left longer from line 1')).toBeVisible()
+  const { queue } = await (await page.request.get('/api/potting')).json()
+  const rest = queue.find((one: { tag: { code: string }; line: number }) => one.tag.code === code && one.line === 2)
+  expect([rest.stuck, rest.inItsPot]).toEqual([9, true])
+  expect(await places(), 'nine pots stand in fewer trays').toBeLessThan(before)
+
+  const { lots } = await (await page.request.get('/api/lots')).json()
+  const lot = lots.find((one: { batches: string[] }) => one.batches.includes(code))
+  await page.goto(`/potting/lots/${lot.code}`)
+  await page.getByRole('button', { name: 'Ready', exact: true }).click()
+  const ready = page.getByRole('form', { name: 'Good and ready' })
+  await ready.getByLabel('Good and ready', { exact: true }).fill('40')
+  await ready.getByRole('button', { name: 'They are ready' }).click()
+  await expect(page.getByText('40 ready').first()).toBeVisible()
+  await page.getByRole('button', { name: 'Send to Oxlow Landscape, 40 open' }).first().click()
+  const send = page.getByRole('form', { name: 'Sent' })
+  await send.getByLabel('Sent', { exact: true }).fill('40')
+  await send.getByRole('button', { name: 'Send', exact: true }).click()
+  await expect(send).toBeHidden()
+  const { wanted } = await (await page.request.get('/api/wanted?season=running')).json()
+  expect(wanted.find((one: { id: number }) => one.id === planned.wanted).state).toBe('done')
+})
+
+test('stock plants ask on Today; what is done is off the list, and a rest is drawn on the block', async ({ page }) => {
+  await signIn(page, 'bo')
+  const asks = page.getByRole('region', { name: 'Stock plants ask' })
+  await asks.getByRole('button', { name: 'Done: fed, FU-1' }).click()
+  await expect(asks.getByRole('button', { name: 'Done: fed, FU-1' })).toBeHidden()
+  await asks.getByRole('link', { name: 'FU-1' }).first().click()
+  const year = page.getByRole('region', { name: 'Its year', exact: true })
+  await expect(year.getByRole('img', { name: /^Its year: rests from 1 Nov/ })).toBeVisible()
+  await expect(year).toContainText('fed Bo Tarrant')
+  await mustBeUsable(page, 'a block with its year')
+  await year.getByRole('button', { name: /Take out/ }).first().click()
+  await expect(year.getByRole('button', { name: 'Done: fed, FU-1' })).toBeVisible()
+  await page.goto('/mixing')
+  await expect(page.getByRole('region', { name: 'Who does what' })).toContainText('Bo Tarrant')
+  await expect(page.getByRole('region', { name: 'Stock plants', exact: true })).toContainText('FU-1')
 })

@@ -158,7 +158,7 @@ export function BlockYear({ block }: { block: Schemas['BlockPage'] }) {
             Nothing is taken from {sayDay(rest.from, session.today)}; started again {sayDay(rest.restart, session.today)}, first
             take {sayDay(rest.takeFrom, session.today)}.
           </p>
-          <Sideways of="Its year">
+          <Sideways of="Its year, month by month">
             <StockYear rest={rest} today={session.today} />
           </Sideways>
         </>
