@@ -13,6 +13,7 @@ final class Source
     private array $takes;
 
     /**
+     * @param bool               $isBed    whether its clumps are lifted and divided
      * @param \Closure(int): int $perShoot cuttings from a shoot, by way
      * @param ?int               $yearCap  the most cuttings a plant may give in a year
      * @param list<array{on: \DateTimeImmutable, cuttings: int}>     $takes
@@ -28,6 +29,7 @@ final class Source
         private readonly \Closure $against,
         public readonly ?float $multiplication = null,
         public readonly ?float $survival = null,
+        public readonly bool $isBed = false,
     ) {
         $this->takes = $takes;
     }

@@ -29,6 +29,29 @@ final class Supply
         return $supplies;
     }
 
+    /**
+     * The other block that with this one gives what is asked, and how many cuttings of it: one that is fit, and has most left.
+     * Beds whose clumps are lifted give a batch by themselves.
+     *
+     * @param list<self> $all of the crop
+     *
+     * @return ?array{code: string, cuttings: int} null where this one gives enough, or no other fills the rest
+     */
+    public function with(array $all): ?array
+    {
+        $missing = $this->offer->asked - $this->offer->left();
+        if ($missing <= 0 || !$this->isFit() || $this->offer->left() === 0 || $this->source->isBed) {
+            return null;
+        }
+        foreach (self::bestFirst($all) as $other) {
+            if ($other->source->code !== $this->source->code && $other->isFit() && !$other->source->isBed && $other->offer->left() >= $missing) {
+                return ['code' => $other->source->code, 'cuttings' => $missing];
+            }
+        }
+
+        return null;
+    }
+
     public function isFit(): bool
     {
         return $this->against === [];

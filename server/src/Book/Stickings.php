@@ -61,7 +61,10 @@ final class Stickings
                 ),
             );
         }
-        $against = $this->fit->against($batch->block, $batch->sheet->core(), $day, $batch->code);
+        $against = array_merge(...array_map(
+            fn (array $from) => $this->fit->against($from['block'], $batch->sheet->core(), $day, $batch->code),
+            $batch->takenFrom(),
+        ));
         if ($against !== [] && $as->despite === null) {
             throw Refused::because(
                 'not_fit',

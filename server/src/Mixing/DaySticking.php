@@ -77,6 +77,10 @@ final class DaySticking
             'block' => $batch->block->code, 'place' => $batch->block->place, 'cuttings' => $batch->amount->planned,
             'from' => self::clock($cut['from']), 'to' => self::clock($cut['to']),
             'carry' => TakeSheet::carry($way, $batch->amount->planned, $this->defaults()),
+            'also' => array_map(
+                static fn (array $from) => ['block' => $from['block']->code, 'place' => $from['block']->place, 'cuttings' => $from['cuttings']],
+                array_slice($batch->takenFrom(), 1),
+            ),
             'apart' => TakeSheets::minded($batch, TakeSheet::keepApart($way, $this->rights->isProtected($batch->crop), $batch->block->minParents > 1)),
             'keeps' => $clock->words($collection === null ? $clock->start : $this->today->now()),
             'collectedAt' => $collection?->startedAt->format('H:i'), 'safety' => $way->safety,

@@ -60,6 +60,11 @@ class Batch
     /** The day on which its material is to be collected, where that is before it is stuck; null where it is cut for that day. */
     #[ORM\Column(type: Types::DATE_IMMUTABLE, nullable: true)]
     public ?\DateTimeImmutable $collectOn = null;
+    /** A second block, where one cannot give all of it, and how many cuttings come from there. */
+    #[ORM\ManyToOne]
+    public ?StockBlock $alsoBlock = null;
+    #[ORM\Column(nullable: true)]
+    public ?int $alsoCuttings = null;
     /** Where it lies first. */
     #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)]
     public Zone $zone;
@@ -124,6 +129,7 @@ class Batch
         $this->method = $as->method;
         $this->material = $as->material;
         $this->block = $as->block;
+        [$this->alsoBlock, $this->alsoCuttings] = [$as->alsoBlock, $as->alsoCuttings];
         $this->zone = $as->zone;
         $this->trayKind = $as->trayKind;
         $this->amount = $as->amount;
@@ -352,6 +358,20 @@ class Batch
     }
 
     /** How many trays it stands in, or is to: of what is partly potted, those that are left. */
+    /**
+     * The blocks that it is taken from, each with its cuttings.
+     *
+     * @return non-empty-list<array{block: StockBlock, cuttings: int}>
+     */
+    public function takenFrom(): array
+    {
+        $also = min($this->alsoCuttings ?? 0, $this->amount->planned);
+
+        return $this->alsoBlock === null || $also === 0
+            ? [['block' => $this->block, 'cuttings' => $this->amount->planned]]
+            : [['block' => $this->block, 'cuttings' => $this->amount->planned - $also], ['block' => $this->alsoBlock, 'cuttings' => $also]];
+    }
+
     public function trays(): int
     {
         $now = $this->standing;

@@ -70,6 +70,7 @@ final class BatchController
             $crop = $wanted->crop;
             $way = $this->find->way($in, $crop);
             $block = $this->find->by(StockBlock::class, 'code', $in->text('block'), 'block', 'stock block');
+            $also = $this->alsoBlock($in);
             $zone = $this->find->by(Zone::class, 'id', $in->count('zone', 1), 'zone', 'zone');
             $sheet = $way->core();
             $dates = Batch::datesIn($zone, $sheet, $this->stickDay($in), $this->house->timetable());
@@ -78,7 +79,7 @@ final class BatchController
             $in->done();
             $amount = new Amount($trays, $sheet->setting->each * Trays::of($trays, $trayKind->cells)->hold(), $needed, $confidence);
             $amount->restedOn = $this->words->say($this->history->restsOn($way));
-            $intended = Intended::by($way->newest(), $block, $zone, $trayKind, $amount, $dates);
+            $intended = Intended::by($way->newest(), $block, $zone, $trayKind, $amount, $dates)->alsoFrom($also, 0);
             $batch = $this->newBatches->make($this->mayPlan->must($intended), $wanted);
             $this->writing->keep('batch', $batch->code, [], self::editable($batch));
 
@@ -102,6 +103,7 @@ final class BatchController
             }
             $isCalledOff = $in->has('calledOff') && $in->flag('calledOff');
             $block = $this->find->by(StockBlock::class, 'code', $in->text('block'), 'block', 'stock block');
+            $also = $in->has('alsoBlock') ? $this->alsoBlock($in) : $batch->alsoBlock;
             $zone = $this->find->by(Zone::class, 'id', $in->count('zone', 1), 'zone', 'zone');
             $trays = $in->count('trays', 1, 20_000);
             $planned = $batch->sheet->core()->setting->each * Trays::of($trays, $batch->trayKind->cells)->hold();
@@ -112,9 +114,12 @@ final class BatchController
             $onceWeaned = null;
             if (!$isCalledOff) {
                 $amount = new Amount($trays, $planned, $batch->amount->needed, $batch->amount->confidence);
-                $intended = Intended::by($batch->sheet, $block, $zone, $batch->trayKind, $amount, $dates)->collectedOn($collectOn);
-                $onceWeaned = $this->mayPlan->must($intended, $batch->code)->onceWeaned;
+                $intended = Intended::by($batch->sheet, $block, $zone, $batch->trayKind, $amount, $dates)->collectedOn($collectOn)
+                    ->alsoFrom($also === $block ? null : $also, 0);
+                $allowed = $this->mayPlan->must($intended, $batch->code);
+                $onceWeaned = $allowed->onceWeaned;
                 $batch->collectOn = $intended->collectOn;
+                [$batch->alsoBlock, $batch->alsoCuttings] = [$allowed->alsoBlock, $allowed->alsoCuttings];
             }
             [$batch->calledOff, $batch->block, $batch->zone] = [$isCalledOff, $block, $zone];
             [$batch->amount->trays, $batch->amount->planned] = [$trays, $planned];
@@ -145,6 +150,14 @@ final class BatchController
         return new Answer($this->views->one($batch));
     }
 
+    /** A second block, where one cannot give all of it; nothing where none is named. */
+    private function alsoBlock(Fields $in): ?StockBlock
+    {
+        $code = $in->textOr('alsoBlock', null, 12);
+
+        return $code === null ? null : $this->find->by(StockBlock::class, 'code', strtoupper($code), 'alsoBlock', 'stock block');
+    }
+
     /** What is collected already stays so; what is not cannot be collected on a day gone by. */
     private function collectDay(Fields $in, Batch $batch): \DateTimeImmutable
     {
@@ -171,6 +184,7 @@ final class BatchController
     {
         return [
             'block' => $batch->block->code,
+            'alsoBlock' => $batch->alsoBlock?->code,
             'zone' => $batch->zone->id,
             'trays' => $batch->amount->trays,
             'stickOn' => $batch->days->stickOn->format('Y-m-d'),

@@ -28,6 +28,8 @@ final class Intended
         public readonly PlainDates $dates,
         public readonly ?Zone $onceWeaned = null,
         public readonly ?\DateTimeImmutable $collectOn = null,
+        public readonly ?StockBlock $alsoBlock = null,
+        public readonly ?int $alsoCuttings = null,
     ) {
     }
 
@@ -36,7 +38,7 @@ final class Intended
     {
         return new self(
             $this->sheet, $this->method, $this->material, $this->block, $this->zone, $this->trayKind, $this->amount, $this->dates, $onceWeaned,
-            $this->collectOn,
+            $this->collectOn, $this->alsoBlock, $this->alsoCuttings,
         );
     }
 
@@ -59,7 +61,16 @@ final class Intended
 
         return new self(
             $this->sheet, $this->method, $this->material, $this->block, $this->zone, $this->trayKind, $this->amount, $this->dates, $this->onceWeaned,
-            $day === null || $day >= $this->dates->stickOn ? null : $day,
+            $day === null || $day >= $this->dates->stickOn ? null : $day, $this->alsoBlock, $this->alsoCuttings,
+        );
+    }
+
+    /** The same, with so many of its cuttings from another block; null where its own gives all. */
+    public function alsoFrom(?StockBlock $block, ?int $cuttings): self
+    {
+        return new self(
+            $this->sheet, $this->method, $this->material, $this->block, $this->zone, $this->trayKind, $this->amount, $this->dates, $this->onceWeaned,
+            $this->collectOn, $cuttings === null ? null : $block, $block === null ? null : $cuttings,
         );
     }
 

@@ -7,9 +7,11 @@ namespace WetCradle\Server\Plan;
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
+use WetCradle\Core\Stock\BlockOffer;
 use WetCradle\Server\Bench\FreeBerths;
 use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Stock\Rights;
+use WetCradle\Server\Stock\StockBlock;
 use WetCradle\Server\Stock\Takes;
 
 /** Whether a batch may be planned as it is meant: its block can give it, its licence allows it, its zone can take it. */
@@ -24,11 +26,48 @@ final class MayPlan
     }
 
     /**
+     * Cuttings that its second block gives: what its own does not. Null where that gives all, or no second one is named.
+     *
+     * @throws Refused for `alsoBlock`
+     */
+    private function fromAnother(Intended $batch, ?string $code): ?int
+    {
+        $also = $batch->alsoBlock;
+        if ($also === null) {
+            return null;
+        }
+        if ($also === $batch->block || $also->crop !== $batch->block->crop || $also->clumps() !== null || $batch->block->clumps() !== null) {
+            throw Refused::because(
+                'not_possible',
+                'alsoBlock',
+                $also === $batch->block || $also->crop !== $batch->block->crop
+                    ? sprintf('%s is not another block of %s.', $also->code, $batch->block->crop->name)
+                    : 'A bed whose clumps are lifted gives a batch by itself.',
+            );
+        }
+        $missing = $batch->amount->planned - $this->offer($batch->block, $batch, $batch->amount->planned, $code)->left();
+        if ($missing <= 0) {
+            return null;
+        }
+        $rest = $this->offer($also, $batch, $missing, $code);
+        if (!$rest->isEnough()) {
+            throw Refused::because('no_material', 'alsoBlock', Fact::of('plan.block_short', block: $also->code, gives: $rest->words()));
+        }
+
+        return $missing;
+    }
+
+    private function offer(StockBlock $block, Intended $batch, int $asked, ?string $code): BlockOffer
+    {
+        return $this->takes->offer($block, $batch->sheet->core(), $batch->collectOn ?? $batch->dates->stickOn, $asked, $code);
+    }
+
+    /**
      * @param ?string $code of the batch that is planned anew, which does not stand in its own way
      *
      * @return Intended the same, with where it goes on once it is weaned
      *
-     * @throws Refused for `block`, `trays` or `zone`
+     * @throws Refused for `block`, `alsoBlock`, `trays` or `zone`
      */
     public function must(Intended $batch, ?string $code = null): Intended
     {
@@ -36,7 +75,8 @@ final class MayPlan
         if ($batch->block->crop !== $crop) {
             throw Refused::because('wrong_crop', 'block', sprintf('Block %s holds %s, not %s.', $batch->block->code, $batch->block->crop->name, $crop->name));
         }
-        $material = $this->takes->offer($batch->block, $batch->sheet->core(), $batch->collectOn ?? $batch->dates->stickOn, $batch->amount->planned, $code);
+        $batch = $batch->alsoFrom($batch->alsoBlock, $this->fromAnother($batch, $code));
+        $material = $this->offer($batch->block, $batch, $batch->amount->planned - ($batch->alsoCuttings ?? 0), $code);
         if (!$material->isEnough()) {
             throw Refused::because(
                 'no_material',

@@ -84,7 +84,7 @@ final class Planner
         return [
             'plants' => $plants,
             'best' => [
-                'block' => ($supplies[0] ?? null)?->offer->isEnough() === true ? $supplies[0]->source->code : null,
+                'block' => self::bestOf($supplies)?->source->code,
                 'zone' => $place->zone ?? (($zones[0]['yes'] ?? false) === true ? $zones[0]['id'] : null),
             ],
             'rate' => $learnt,
@@ -107,6 +107,25 @@ final class Planner
             'blocks' => $this->blocks($way, $supplies),
             'zones' => $zones,
         ];
+    }
+
+    /**
+     * The best block that gives enough, by itself or else with another.
+     *
+     * @param list<Supply> $supplies the best first
+     */
+    private static function bestOf(array $supplies): ?Supply
+    {
+        if (($supplies[0] ?? null)?->offer->isEnough() === true) {
+            return $supplies[0];
+        }
+        foreach ($supplies as $supply) {
+            if ($supply->with($supplies) !== null) {
+                return $supply;
+            }
+        }
+
+        return null;
     }
 
     /**
@@ -188,9 +207,10 @@ final class Planner
         return array_map(static fn (Supply $supply) => [
             'code' => $supply->source->code,
             'place' => $blocks[$supply->source->code]->place,
-            'plants' => $supply->source->plants,
+            'plants' => $blocks[$supply->source->code]->plants,
             'left' => $supply->offer->left(),
             'enough' => $supply->offer->isEnough(),
+            'with' => $supply->with($supplies),
             'words' => $supply->offer->words(),
             'against' => $supply->against,
         ], $supplies);

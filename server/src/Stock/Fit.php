@@ -83,9 +83,10 @@ final class Fit
         $unfit = [];
         $rows = Row::all(
             $this->db,
-            'SELECT code, block_id, coalesce(collect_on, stick_on) AS taken_on, sheet_id FROM batch WHERE code IN (?)',
-            [$codes],
-            [ArrayParameterType::STRING],
+            'SELECT code, block_id, coalesce(collect_on, stick_on) AS taken_on, sheet_id FROM batch WHERE code IN (:codes)
+             UNION ALL SELECT code, also_block_id, coalesce(collect_on, stick_on), sheet_id FROM batch WHERE code IN (:codes) AND also_block_id IS NOT NULL',
+            ['codes' => $codes],
+            ['codes' => ArrayParameterType::STRING],
         );
         $this->em->createQuery('SELECT k, c FROM '.StockBlock::class.' k JOIN k.crop c WHERE k.id IN (:ids)')->setParameter(
             'ids',
@@ -104,7 +105,7 @@ final class Fit
                 $looked,
             );
             if ($against !== []) {
-                $unfit[$row->text('code')] = $against;
+                $unfit[$row->text('code')] = [...$unfit[$row->text('code')] ?? [], ...$against];
             }
         }
 

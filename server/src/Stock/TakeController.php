@@ -68,7 +68,7 @@ final class TakeController
             $batch->sheet->core()->taking->hold->mustAllow($how);
             $at = $in->has('at') ? $this->moment($in) : $this->today->now();
             $in->done();
-            [$spread] = $this->sheets->spread($batch);
+            [$spread] = $this->sheets->spread($batch, $batch->block, $batch->takenFrom()[0]['cuttings']);
             $this->em->persist(new Collection($batch, $at, $how, $spread['rows'] ?? [], $this->writing->by()));
         });
 

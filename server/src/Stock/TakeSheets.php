@@ -38,7 +38,10 @@ final class TakeSheets
     public function of(array $batches): array
     {
         usort($batches, static fn (Batch $a, Batch $b) => strnatcmp($a->block->place, $b->block->place) ?: strcmp($a->code, $b->code));
-        $stops = array_map($this->stop(...), $batches);
+        $stops = array_merge(...array_map(
+            fn (Batch $batch) => array_map(fn (array $from) => $this->stop($batch, $from['block'], $from['cuttings']), $batch->takenFrom()),
+            $batches,
+        ));
         $tools = [];
         foreach ($batches as $batch) {
             $tools += array_column(TakeSheet::tools($batch->sheet->core()), null, 'key');
@@ -85,13 +88,12 @@ final class TakeSheets
     }
 
     /** @return array<string, mixed> */
-    private function stop(Batch $batch): array
+    private function stop(Batch $batch, StockBlock $block, int $cuttings): array
     {
         $way = $batch->sheet->core();
-        $block = $batch->block;
         $perShoot = $block->perShoot($way);
         $collection = $this->collectionOf($batch);
-        [$spread, $problem] = $this->spread($batch);
+        [$spread, $problem] = $this->spread($batch, $block, $cuttings);
         // What roots on its mother is not cut, and no clock runs.
         $holds = $way->isOnMother() ? [] : $way->taking->hold->ways();
 
@@ -104,8 +106,8 @@ final class TakeSheets
             'place' => $block->place,
             'population' => $block->population,
             'stickOn' => $batch->days->stickOn->format('Y-m-d'),
-            'cuttings' => $batch->amount->planned,
-            'shoots' => $perShoot > 0 ? (int) ceil($batch->amount->planned / $perShoot) : 0,
+            'cuttings' => $cuttings,
+            'shoots' => $perShoot > 0 ? (int) ceil($cuttings / $perShoot) : 0,
             'perShoot' => $perShoot,
             'rows' => $spread['rows'] ?? [],
             'parents' => $spread['parents'] ?? 0,
@@ -115,7 +117,7 @@ final class TakeSheets
             'lengthCm' => $way->taking->cut->lengthCm->pair(),
             'timeOfDay' => $way->taking->timeOfDay->value,
             'sign' => $way->taking->windows[0]->sign->words(),
-            'carry' => TakeSheet::carry($way, $batch->amount->planned, $this->house->defaults()),
+            'carry' => TakeSheet::carry($way, $cuttings, $this->house->defaults()),
             'card' => ['sheet' => $way->toArray(), 'words' => PreparingCard::of($way)],
             'apart' => self::minded($batch, TakeSheet::keepApart($way, $this->rights->isProtected($batch->crop), $block->minParents > 1)),
             'holds' => array_column($holds, 'value'),
@@ -143,18 +145,17 @@ final class TakeSheets
      *     1: string|Fact|null,
      * } the spread over plants, or why there is none
      */
-    public function spread(Batch $batch): array
+    public function spread(Batch $batch, StockBlock $block, int $cuttings): array
     {
-        $block = $batch->block;
         $way = $batch->sheet->core();
         $perShoot = $block->perShoot($way);
         if ($perShoot === 0) {
             return [null, sprintf('By their length and nodes the shoots of %s make no cutting this way.', $block->code)];
         }
-        $offer = $this->takes->offer($block, $way, $batch->days->stickOn, $batch->amount->planned, $batch->code);
+        $offer = $this->takes->offer($block, $way, $batch->days->stickOn, $cuttings, $batch->code);
         try {
             return [TakeSheet::spread(
-                (int) ceil($batch->amount->planned / $perShoot),
+                (int) ceil($cuttings / $perShoot),
                 self::rows($block),
                 intdiv($offer->perPlant(), $perShoot),
                 $block->minParents,

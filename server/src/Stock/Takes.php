@@ -51,11 +51,15 @@ final class Takes
     {
         $takes = [];
         $rows = Row::all($this->db,
-            'SELECT b.block_id, b.code, b.stuck_on IS NOT NULL AS stuck, coalesce(date(c.started_at), b.stuck_on, b.collect_on, b.stick_on) AS day, CASE
-                WHEN b.stuck_on IS NULL THEN b.planned ELSE coalesce(b.taken, s.came_in, b.planned) END AS cuttings
+            'WITH taken AS (SELECT b.id, b.block_id, b.also_block_id, coalesce(b.also_cuttings, 0) AS also, b.code, b.stuck_on IS NOT NULL AS stuck,
+                coalesce(date(c.started_at), b.stuck_on, b.collect_on, b.stick_on) AS day,
+                CASE WHEN b.stuck_on IS NULL THEN b.planned ELSE coalesce(b.taken, s.came_in, b.planned) END AS cuttings
              FROM batch b LEFT JOIN batch_standing s ON s.batch_id = b.id LEFT JOIN collection c ON c.batch_id = b.id
              WHERE b.called_off = 0 AND coalesce(date(c.started_at), b.stuck_on, b.collect_on, b.stick_on) BETWEEN ? AND ?'.($only === null ? '' : '
-             AND b.block_id = '.(int) $only->id).' ORDER BY day, b.id',
+             AND '.(int) $only->id.' IN (b.block_id, b.also_block_id)').')
+             SELECT id, block_id, code, stuck, day, cuttings - min(also, cuttings) AS cuttings FROM taken
+             UNION ALL SELECT id, also_block_id, code, stuck, day, min(also, cuttings) FROM taken WHERE also > 0
+             ORDER BY day, id',
             [$on->modify(sprintf('-%d days', self::DAYS))->format('Y-m-d'), $on->modify(sprintf('+%d days', $ahead))->format('Y-m-d')],
         );
         foreach ($rows as $row) {

@@ -62,6 +62,7 @@ final class Yards
             fn (\DateTimeImmutable $on, BlockOffer $offer) => $this->fit->against($block, null, $on, null, $offer, $looked),
             $block->multiplication,
             $block->survival,
+            $block->clumps() !== null,
         );
     }
 }

@@ -51,6 +51,7 @@ const sheet: Schemas['DaySheet'] = {
       from: '07:00',
       to: '07:20',
       carry: '1 box',
+      also: [{ block: 'CA-2', place: 'Tunnel 3', cuttings: 60 }],
       apart: ['Top and bottom.'],
       keeps: 'Keeps 6 hours more.',
       collectedAt: null,
@@ -254,6 +255,7 @@ describe('the day sheet', () => {
     expect(order).toEqual([...order].sort((a, b) => a - b))
     expect(words).toContain('5.0 h for 2 pairs of hands: done at about 08:50')
     expect(words).toContain('08:00 to 08:50')
+    expect(words).toContain('from CA-3, North field, 60 of them from CA-2, Tunnel 3, for RAP-39')
     expect(words).toContain('kept 12 min too long')
     expect(words).toContain('the end nearer the crown up')
     expect(words).toContain('60 × 1 L for KEF-21 , Hebe → Pot tunnel')

@@ -78,6 +78,15 @@ export function BatchPage() {
             <Link className="word" to={`/stock/${batch.block}`}>
               {batch.block}
             </Link>
+            {batch.also && (
+              <>
+                {' '}
+                and {batch.also.cuttings} from{' '}
+                <Link className="word" to={`/stock/${batch.also.block}`}>
+                  {batch.also.block}
+                </Link>
+              </>
+            )}
             {batch.wanted !== null && (
               <>
                 {' · '}

@@ -18,6 +18,7 @@ const WORDS = {
   stickOn: 'Stick on',
   collectOn: 'Collect on',
   block: 'Stock block',
+  alsoBlock: 'And the rest from',
   zone: 'Zone',
   calledOff: 'Called off',
 }
@@ -58,6 +59,7 @@ function PlanForm({
       stickOn: [batch.stickOn, session.today].sort()[1] ?? session.today,
       collectOn: batch.collectOn,
       block: batch.block,
+      alsoBlock: batch.also?.block ?? '',
       zone: String(zones.find((zone) => zone.name === batch.zone)?.id ?? ''),
       calledOff: false,
       version: batch.version,
@@ -69,12 +71,13 @@ function PlanForm({
   const ahead = batch.keepsDays > 0
   const write = useWrite((body: Typed<'put', '/api/batches/{code}'>) => put('/api/batches/{code}', body, { code: batch.code }))
   const save = form.handleSubmit((typed) => {
-    const { collectOn, ...rest } = typed
+    const { collectOn, alsoBlock, ...rest } = typed
     return write
       .mutateAsync({
         ...rest,
         trays: numeric(typed.trays),
         zone: Number(typed.zone),
+        alsoBlock: alsoBlock === '' ? null : alsoBlock,
         // What nobody touched goes with the day of sticking.
         ...(dirtyFields.collectOn && { collectOn }),
       })
@@ -86,7 +89,7 @@ function PlanForm({
         (refusal) =>
           refusal instanceof Refusal &&
           !isMeeting(refusal) &&
-          showRefusal(form, refusal, ['trays', 'stickOn', 'collectOn', 'block', 'zone']),
+          showRefusal(form, refusal, ['trays', 'stickOn', 'collectOn', 'block', 'alsoBlock', 'zone']),
       )
   })
   const theirs = isMeeting(write.error) ? write.error.theirs : undefined
@@ -116,6 +119,25 @@ function PlanForm({
           <Choose {...ids} {...form.register('block')} value={String(form.watch('block') ?? '')} className="field-text !min-h-12">
             {stock.blocks
               .filter((block) => block.cropSlug === batch.cropSlug)
+              .map((block) => (
+                <option key={block.code} value={block.code}>
+                  {block.code}, {block.place}
+                </option>
+              ))}
+          </Choose>
+        )}
+      </Field>
+      <Field label="And the rest from" hint="where one block cannot give all of it" error={errors.alsoBlock}>
+        {(ids) => (
+          <Choose
+            {...ids}
+            {...form.register('alsoBlock')}
+            value={String(form.watch('alsoBlock') ?? '')}
+            className="field-text !min-h-12"
+          >
+            <option value="">no other</option>
+            {stock.blocks
+              .filter((block) => block.cropSlug === batch.cropSlug && block.code !== form.watch('block'))
               .map((block) => (
                 <option key={block.code} value={block.code}>
                   {block.code}, {block.place}

@@ -46,7 +46,8 @@ export function Collecting({ sheet, number, tickOf }: Ticked) {
           >
             <p>
               <Late days={one.daysLate} />
-              <strong>{one.cuttings}</strong> of <strong>{one.crop}</strong> from {one.block}, {one.place}, for{' '}
+              <strong>{one.cuttings}</strong> of <strong>{one.crop}</strong> from {one.block}, {one.place},{' '}
+              {one.also.map((other) => `${other.cuttings} of them from ${other.block}, ${other.place}, `)}for{' '}
               <Codes codes={[one.batch]} />
               {one.collectedAt && <span className="text-leaf"> cut at {one.collectedAt}</span>}
             </p>

@@ -100,6 +100,7 @@ export function PlanBatch() {
       confidence: number
       stickOn: string
       block: string
+      alsoBlock?: string
       zone: number
     }) => answer(api.POST('/api/batches', { body })),
     (batch) => {
@@ -116,6 +117,7 @@ export function PlanBatch() {
     ) : null
   const { wanted, numbers } = proposal
   const goodBlock = block ?? proposal.best.block ?? undefined
+  const also = proposal.blocks.find((one) => one.code === goodBlock)?.with?.code
   const goodZone = zone ?? proposal.best.zone ?? undefined
   // What roots elsewhere roots at another pace: the days are those of the zone that is chosen.
   const there = proposal.zones.find((one) => one.id === goodZone)
@@ -123,7 +125,7 @@ export function PlanBatch() {
   const timing = there?.timing ?? proposal.timing
   const told = (field: string) => (plan.error instanceof Refusal && plan.error.field === field ? plan.error.message : undefined)
   const elsewhere =
-    plan.error && !['block', 'zone', 'stickOn', 'trays'].includes(plan.error.field) ? plan.error.message : undefined
+    plan.error && !['block', 'alsoBlock', 'zone', 'stickOn', 'trays'].includes(plan.error.field) ? plan.error.message : undefined
   const dayRefusal = asked.error instanceof Refusal ? asked.error.message : told('stickOn')
   return (
     <>
@@ -215,7 +217,7 @@ export function PlanBatch() {
           </p>
           <p className={proposal.window.open ? undefined : 'text-plum'}>{proposal.window.words}</p>
         </Step>
-        <Step title="From which stock" told={told('block')}>
+        <Step title="From which stock" told={told('block') ?? told('alsoBlock')}>
           {proposal.blocks.length === 0 && (
             <p>
               No stock block of this crop.{' '}
@@ -239,6 +241,11 @@ export function PlanBatch() {
                 <span className="w-14 shrink-0 font-bold">{one.code}</span>
                 <span className="min-w-0">
                   <span className={one.enough ? undefined : 'text-plum'}>{one.words}</span>
+                  {one.with && (
+                    <strong className="block">
+                      with {one.with.cuttings} from {one.with.code} there is enough
+                    </strong>
+                  )}
                   {one.against.map((reason) => (
                     <span key={reason.code} className="block text-sm font-semibold text-plum">
                       {reason.words}
@@ -273,6 +280,7 @@ export function PlanBatch() {
               confidence,
               stickOn: dates.stickOn,
               block: goodBlock ?? '',
+              alsoBlock: also ?? undefined,
               zone: goodZone ?? 0,
             })
           }
