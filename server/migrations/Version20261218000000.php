@@ -7,7 +7,7 @@ namespace WetCradle\Server\Migrations;
 use Doctrine\DBAL\Schema\Schema;
 use Doctrine\Migrations\AbstractMigration;
 
-/** The year of stock plants and what was done for them, orders that raise what takes their place, clumps that are lifted and divided, and batches from two blocks. */
+/** The year of stock plants and what was done for them, orders that raise what takes their place, clumps that are lifted and divided, batches from two blocks, and the grade of what is bundled. */
 final class Version20261218000000 extends AbstractMigration
 {
     public function up(Schema $schema): void
@@ -33,6 +33,7 @@ final class Version20261218000000 extends AbstractMigration
         $this->addSql('ALTER TABLE batch ADD COLUMN to_bed INTEGER CHECK (to_bed >= 0)');
         $this->addSql('ALTER TABLE batch ADD COLUMN also_block_id INTEGER REFERENCES stock_block(id)');
         $this->addSql('ALTER TABLE batch ADD COLUMN also_cuttings INTEGER CHECK (also_cuttings > 0)');
+        $this->addSql("ALTER TABLE collection ADD COLUMN grade TEXT CHECK (grade IN ('thick','thin','whips'))");
         $this->addSql('CREATE INDEX batch_also_block ON batch (also_block_id) WHERE also_block_id IS NOT NULL');
     }
 

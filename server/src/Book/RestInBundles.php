@@ -61,11 +61,20 @@ final class RestInBundles
         $amount = new Amount($trays, $rest, null, $batch->amount->confidence);
         $amount->restedOn = $batch->amount->restedOn;
         $dates = Batch::datesIn($zone, $sheet, $stickOn, $this->house->timetable());
-        $intended = Intended::by($batch->sheet, $batch->block, $zone, $batch->trayKind, $amount, $dates)->collectedOn($collected);
+        // Of two blocks, what the second gave stays in its bundles as long as any is left.
+        $fromAlso = min($batch->alsoCuttings ?? 0, $rest);
+        [$block, $also] = $fromAlso === $rest && $batch->alsoBlock !== null ? [$batch->alsoBlock, 0] : [$batch->block, $fromAlso];
+        $intended = Intended::by($batch->sheet, $block, $zone, $batch->trayKind, $amount, $dates)->collectedOn($collected)
+            ->alsoFrom($batch->alsoBlock, $also === 0 ? null : $also);
         $later = $this->newBatches->make($intended, $batch->wanted);
+        foreach ($batch->shared as $order) {
+            $later->shared->add($order);
+        }
         $batch->amount->planned = $used;
+        $batch->alsoCuttings = ($batch->alsoCuttings ?? 0) - $fromAlso ?: null;
+        $batch->alsoBlock = $batch->alsoCuttings === null ? null : $batch->alsoBlock;
         if ($collection !== null) {
-            $this->em->persist(new Collection($later, $collection->startedAt, $collection->how, $collection->parents, $collection->by));
+            $this->em->persist(new Collection($later, $collection->startedAt, $collection->how, $collection->parents, $collection->by, $collection->grade));
         }
 
         return $later;

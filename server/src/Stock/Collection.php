@@ -6,6 +6,7 @@ namespace WetCradle\Server\Stock;
 
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
+use WetCradle\Core\Crops\Grade;
 use WetCradle\Core\Crops\HoldWay;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Stock\HoldClock;
@@ -23,6 +24,7 @@ class Collection
      * @param list<array{
      *     row: string, plants: int, each: int, more: int, total: int, named: list<array{plant: string, take: int}>,
      * }> $parents rows of the take sheet as it was then
+     * @param ?Grade $grade of hardwood that is bundled; null where nobody said
      */
     public function __construct(
         #[ORM\OneToOne] #[ORM\JoinColumn(nullable: false)] public Batch $batch,
@@ -30,6 +32,7 @@ class Collection
         #[ORM\Column] public HoldWay $how,
         #[ORM\Column(type: Types::JSON)] public array $parents,
         #[ORM\ManyToOne] #[ORM\JoinColumn(name: 'by_id', nullable: false)] public Account $by,
+        #[ORM\Column(nullable: true)] public ?Grade $grade = null,
     ) {
     }
 
@@ -62,6 +65,7 @@ class Collection
             'now' => $at($now),
             'phases' => array_map(static fn (array $phase) => ['from' => $at($phase['from'])] + $phase, $clock->phases()),
             'by' => $this->by->name,
+            'grade' => $this->grade,
             'from' => array_map(self::taken(...), $this->parents),
         ];
     }

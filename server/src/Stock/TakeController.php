@@ -10,7 +10,9 @@ use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Crops\Grade;
 use WetCradle\Core\Crops\HoldWay;
+use WetCradle\Core\Crops\Material;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Writing;
@@ -67,9 +69,16 @@ final class TakeController
             $how = $in->choice('how', HoldWay::class);
             $batch->sheet->core()->taking->hold->mustAllow($how);
             $at = $in->has('at') ? $this->moment($in) : $this->today->now();
+            $grade = $in->has('grade') ? $in->choice('grade', Grade::class) : null;
+            if ($grade !== null && $batch->material !== Material::Hardwood) {
+                throw $in->refuse('not_possible', 'grade', 'is told of hardwood, which is bundled by it');
+            }
             $in->done();
-            [$spread] = $this->sheets->spread($batch, $batch->block, $batch->takenFrom()[0]['cuttings']);
-            $this->em->persist(new Collection($batch, $at, $how, $spread['rows'] ?? [], $this->writing->by()));
+            $rows = array_merge(...array_map(
+                fn (array $from) => $this->sheets->spread($batch, $from['block'], $from['cuttings'])[0]['rows'] ?? [],
+                $batch->takenFrom(),
+            ));
+            $this->em->persist(new Collection($batch, $at, $how, $rows, $this->writing->by(), $grade));
         });
 
         return new Answer($this->views->one($batch), 201);

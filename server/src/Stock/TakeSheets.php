@@ -6,6 +6,7 @@ namespace WetCradle\Server\Stock;
 
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Crops\HoldWay;
+use WetCradle\Core\Crops\Material;
 use WetCradle\Core\Crops\PreparingCard;
 use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefault;
@@ -121,6 +122,7 @@ final class TakeSheets
             'card' => ['sheet' => $way->toArray(), 'words' => PreparingCard::of($way)],
             'apart' => self::minded($batch, TakeSheet::keepApart($way, $this->rights->isProtected($batch->crop), $block->minParents > 1)),
             'holds' => array_column($holds, 'value'),
+            'grades' => $batch->material === Material::Hardwood,
             'stickBy' => array_map(function (HoldWay $how) use ($way, $batch): array {
                 $clock = HoldClock::of(
                     $way->taking->hold,

@@ -117,4 +117,46 @@ final class BundlesTest extends House
         );
         self::assertSame([$batch['planned'], ['2027-05-12']], [array_sum(array_column($takes, 'cuttings')), array_values(array_unique(array_column($takes, 'on')))]);
     }
+
+    public function testWhatIsLeftServesTheSameOrdersAndKeepsWhatTheSecondBlockGave(): void
+    {
+        $this->signIn('ines');
+        $batch = $this->keeping();
+        $other = (string) $this->db()->fetchOne('SELECT o.code FROM stock_block o JOIN stock_block k ON k.crop_id = o.crop_id AND k.id <> o.id
+            WHERE k.code = ? ORDER BY o.code', [$batch['block']]);
+        $order = (int) $this->db()->fetchOne('SELECT w.id FROM wanted w JOIN batch b ON b.crop_id = w.crop_id
+            WHERE b.code = ? AND w.called_off = 0 AND w.id IS NOT b.wanted_id LIMIT 1', [$batch['code']]);
+        $this->db()->executeStatement(
+            'UPDATE batch SET also_block_id = (SELECT id FROM stock_block WHERE code = ?), also_cuttings = 30 WHERE code = ?',
+            [$other, $batch['code']],
+        );
+        $this->db()->executeStatement('INSERT INTO batch_shared (batch_id, wanted_id) SELECT id, ? FROM batch WHERE code = ?', [$order, $batch['code']]);
+        $at = '/api/batches/'.$batch['code'];
+        $this->ask('POST', $at.'/collect', ['how' => 'cold']);
+        $before = $this->db()->fetchOne('SELECT max(id) FROM batch');
+        $stuck = $this->ask('POST', $at.'/stick', [
+            'on' => '2027-05-12', 'stuck' => $batch['planned'] - 40, 'tooPoor' => 0, 'trays' => $batch['trays'], 'trayNumbers' => '1',
+            'mix' => 'perlite 4 : peat 1', 'hormone' => '', 'people' => ['1'], 'despite' => 'early', 'restStays' => true,
+        ]);
+        $rest = $this->ask('GET', '/api/batches/'.$this->db()->fetchOne('SELECT code FROM batch WHERE id > ?', [$before]));
+        self::assertSame([null, $batch['block']], [$stuck['also'], $stuck['block']], 'What was stuck came from the first.');
+        self::assertSame([40, ['block' => $other, 'cuttings' => 30]], [$rest['planned'], $rest['also']]);
+        self::assertSame([$order], $rest['shared']);
+    }
+
+    public function testHardwoodIsBundledByItsGrade(): void
+    {
+        $this->signIn('bo');
+        $code = (string) $this->db()->fetchOne("SELECT code FROM batch WHERE material = 'semi-ripe' AND stuck_on IS NULL AND called_off = 0 ORDER BY stick_on DESC");
+        $this->db()->executeStatement("UPDATE batch SET method = 'hardwood cutting', material = 'hardwood' WHERE code = ?", [$code]);
+        $stop = $this->ask('GET', '/api/take-sheets?batches='.$code)['stops'][0];
+        self::assertTrue($stop['grades']);
+        $how = $stop['holds'][0];
+        self::assertSame('grade', $this->refused(422, 'POST', "/api/batches/{$code}/collect", ['how' => $how, 'grade' => 'stout'])['field']);
+        self::assertSame('whips', $this->ask('POST', "/api/batches/{$code}/collect", ['how' => $how, 'grade' => 'whips'])['collection']['grade']);
+        $soft = $this->keeping()['code'];
+        self::assertFalse($this->ask('GET', '/api/take-sheets?batches='.$soft)['stops'][0]['grades']);
+        self::assertSame('grade', $this->refused(422, 'POST', "/api/batches/{$soft}/collect", ['how' => 'cold', 'grade' => 'thin'])['field']);
+        self::assertNull($this->ask('POST', "/api/batches/{$soft}/collect", ['how' => 'cold'])['collection']['grade']);
+    }
 }

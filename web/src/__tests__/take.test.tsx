@@ -41,6 +41,7 @@ describe('a take sheet', () => {
     short: null,
     problem: null,
     against: [],
+    grades: false,
     lengthCm: [7, 10],
     timeOfDay: 'early',
     sign: 'the shoot snaps',
@@ -84,6 +85,11 @@ describe('a take sheet', () => {
     for (const words of ['In quarantine', 'Only 5 parents give', 'Over the cap.']) expect(said).toContain(words)
   })
 
+  it('asks for the grade of what is bundled by it, and of nothing else', () => {
+    expect(drawn([{ ...stop, grades: true }])).toContain('Grade of what is cut for HOV-43')
+    expect(drawn([stop])).not.toContain('Grade of what')
+  })
+
   it('says what to do when there is nothing to take', () => {
     expect(wordsOf(drawn([]))).toContain('Nothing is planned to be stuck on that day.')
   })
@@ -107,6 +113,7 @@ describe('the hold clock', () => {
   const clock = (more: Partial<Schemas['HoldClock']>): Schemas['HoldClock'] => ({
     startedAt: '2027-05-12T07:00:00',
     how: 'shaded',
+    grade: null,
     seals: false,
     dueAt: '2027-05-12T13:00:00',
     now: '2027-05-12T08:00:00',
@@ -119,6 +126,7 @@ describe('the hold clock', () => {
 
   it("tells by the house's own clock", () => {
     expect(wordsOf(drawn({}))).toContain('Keeps 5 h 00 more, until 13:00')
+    expect(wordsOf(drawn({ grade: 'whips', how: 'cold' }))).toContain('by Bo, whips, held cold')
     expect(wordsOf(drawn({ now: '2027-05-12T12:15:00' }))).toContain('Stick soon: keeps 45 min more')
     expect(wordsOf(drawn({ now: '2027-05-12T15:30:00' }))).toContain('Kept too long by 2 h 30')
     expect(wordsOf(drawn(sealing('2027-05-19T07:00:00')))).toContain('Sealing dry: 6 days to go')

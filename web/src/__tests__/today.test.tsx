@@ -131,6 +131,7 @@ describe('today', () => {
     const clock: Schemas['HoldClock'] = {
       startedAt: '2027-05-12T07:00:00',
       how: 'shaded',
+      grade: null,
       seals: false,
       dueAt: '2027-05-12T13:00:00',
       now: '2027-05-12T12:00:00',

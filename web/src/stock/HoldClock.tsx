@@ -73,7 +73,7 @@ export function HoldClock({ clock, code }: { clock: Clock; code: string }) {
           {words.replace('{span}', spanWords(at(clock.dueAt) - now))}
         </strong>
         <span className="block text-sm soft">
-          cut at {clock.startedAt.slice(11, 16)} by {clock.by}, held {HOW_WORDS[clock.how]}
+          cut at {clock.startedAt.slice(11, 16)} by {clock.by}, {clock.grade && `${clock.grade}, `}held {HOW_WORDS[clock.how]}
         </span>
       </p>
       {mayLog && (
@@ -93,10 +93,25 @@ export function HoldClock({ clock, code }: { clock: Clock; code: string }) {
 }
 
 /** Starts the clock at the first cut. */
-export function Collect({ code, holds }: { code: string; holds: readonly Clock['how'][] }) {
+export function Collect({
+  code,
+  holds,
+  grades,
+}: {
+  code: string
+  holds: readonly Clock['how'][]
+  /** Whether it is bundled by grade. */
+  grades: boolean
+}) {
   const [at, setAt] = useState('')
+  const [grade, setGrade] = useState<NonNullable<Clock['grade']> | ''>('')
   const start = useWrite((how: Clock['how']) =>
-    answer(api.POST('/api/batches/{code}/collect', { params: { path: { code } }, body: { how, ...(at && { at }) } })),
+    answer(
+      api.POST('/api/batches/{code}/collect', {
+        params: { path: { code } },
+        body: { how, ...(at && { at }), ...(grade && { grade }) },
+      }),
+    ),
   )
   return (
     <div className="no-print flex flex-wrap items-center gap-2">
@@ -110,6 +125,24 @@ export function Collect({ code, holds }: { code: string; holds: readonly Clock['
           onChange={(event) => setAt(event.target.value)}
         />
       </label>
+      {grades && (
+        <label className="flex items-center gap-2 text-sm font-semibold">
+          Grade
+          <select
+            className="field-text !w-36"
+            aria-label={`Grade of what is cut for ${code}`}
+            value={grade}
+            onChange={(event) => setGrade(event.target.value as typeof grade)}
+          >
+            <option value="">not said</option>
+            {(['thick', 'thin', 'whips'] as const).map((one) => (
+              <option key={one} value={one}>
+                {one}
+              </option>
+            ))}
+          </select>
+        </label>
+      )}
       {holds.map((how) => (
         <button
           key={how}

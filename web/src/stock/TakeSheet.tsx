@@ -123,7 +123,7 @@ function StopSheet({ stop, place }: { stop: Stop; place: number }) {
                 </span>
               ))}
             </p>
-            {mayLog && <Collect code={stop.batch} holds={stop.holds} />}
+            {mayLog && <Collect code={stop.batch} holds={stop.holds} grades={stop.grades} />}
           </>
         )}
       </div>
