@@ -24,7 +24,7 @@ export function DayPeople({ sheet }: { sheet: Sheet }) {
   return (
     <section aria-label="Who does what" className="mb-6 break-inside-avoid">
       <h2 className="border-b-2 pb-1 border-peat">Who does what</h2>
-      <div className="mt-2 grid gap-x-8 gap-y-3 sm:grid-cols-2 lg:grid-cols-3">
+      <div className="mt-2 grid gap-x-8 gap-y-3 sm:grid-cols-2 lg:grid-cols-4">
         {busy.map((one) => (
           <div key={one.name ?? one.jobs.map((job) => `${job.from} ${job.code}`).join()} className="min-w-0">
             <h3 className="font-bold">{one.name ?? 'One more pair of hands'}</h3>
