@@ -30,7 +30,7 @@ function Step({ title, children, told }: { title: string; children: React.ReactN
   )
 }
 
-function WhatItRestsOn({ proposal, onWay }: { proposal: Proposal; onWay: (way: number) => void }) {
+function WhatItRestsOn({ proposal, way, onWay }: { proposal: Proposal; way: number; onWay: (way: number) => void }) {
   const { data: crop } = useCrop(proposal.wanted.cropSlug)
   const { session } = useShown()
   const { newest } = proposal.rate
@@ -40,7 +40,7 @@ function WhatItRestsOn({ proposal, onWay }: { proposal: Proposal; onWay: (way: n
         <div role="radiogroup" aria-label="Way" className="mb-2 flex flex-wrap gap-x-5">
           {proposal.ways.map((one) => (
             <label key={one.id} className="flex min-h-11 cursor-pointer items-center gap-2">
-              <input type="radio" className="radio" name="way" checked={one.id === proposal.way} onChange={() => onWay(one.id)} />
+              <input type="radio" className="radio" name="way" checked={one.id === way} onChange={() => onWay(one.id)} />
               {one.name}
               {one.house && <span className="text-sm soft">house way</span>}
             </label>
@@ -145,6 +145,7 @@ export function PlanBatch() {
       <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-5 lg:grid-cols-[repeat(2,minmax(0,1fr))]">
         <WhatItRestsOn
           proposal={proposal}
+          way={way ?? proposal.way}
           onWay={(one) => {
             setWay(one)
             setTrayKind(undefined)
