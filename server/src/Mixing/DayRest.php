@@ -8,20 +8,23 @@ use Doctrine\DBAL\Connection;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Server\Bench\BenchWork;
+use WetCradle\Server\Bench\Guest;
+use WetCradle\Server\Bench\Guests;
 use WetCradle\Server\Course\DayRound;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Stock\Caring;
 
 /**
- * What a day asks for beside cutting, sticking and potting: trays that are carried, weaning, covers that are vented, checks, and
- * stock plants.
+ * What a day asks for beside cutting, sticking and potting: trays that are carried, weaning, covers that are vented, checks,
+ * stock plants, and a look at what lies there without being a batch.
  *
  * @phpstan-type Look array{batch: string, daysLate: int, done: bool, step: ?int, tag: array<string, mixed>, ...}
  * @phpstan-type Rest array{
  *     wean: list<Look>, checks: list<Look>, stock: list<array{block: string, ...}>,
  *     moves: list<array{batch: string, crop: string, trays: int, zone: string, to: string}>,
  *     vents: list<array{zone: string, house: string, batches: list<string>}>,
+ *     guests: list<array{name: string, kind: string, zone: string, house: string, places: int}>,
  * }
  */
 final class DayRest
@@ -30,6 +33,7 @@ final class DayRest
         private readonly Connection $db,
         private readonly DayRound $round,
         private readonly BenchWork $bench,
+        private readonly Guests $guests,
         private readonly Caring $caring,
         private readonly House $house,
     ) {
@@ -47,6 +51,7 @@ final class DayRest
             'stock' => $this->caring->by($day),
             'moves' => array_values(array_filter($this->moves($day), static fn (array $move) => !in_array($move['batch'], $weaned, true))),
             'vents' => $this->vents($day),
+            'guests' => $this->guests($day),
         ];
     }
 
@@ -147,6 +152,18 @@ final class DayRest
         }
 
         return $moves;
+    }
+
+    /** @return list<array{name: string, kind: string, zone: string, house: string, places: int}> what lies there without being a batch, to be looked at */
+    private function guests(\DateTimeImmutable $day): array
+    {
+        $week = Week::containing($day);
+        $there = array_values(array_map(static fn (Guest $guest) => [
+            'name' => $guest->name, 'kind' => $guest->kind->value, 'zone' => $guest->zone->name, 'house' => $guest->zone->house, 'places' => $guest->places,
+        ], $this->guests->during($week, $week)));
+        usort($there, static fn (array $a, array $b) => [$a['house'], $a['zone'], $a['name']] <=> [$b['house'], $b['zone'], $b['name']]);
+
+        return $there;
     }
 
     /** @return list<array{zone: string, house: string, batches: list<string>}> covers under which something roots on a day */

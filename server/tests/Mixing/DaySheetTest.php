@@ -107,6 +107,9 @@ final class DaySheetTest extends House
         self::assertSame($covered, array_merge(...array_column($vents, 'batches')));
         self::assertNotSame([], $covered);
         self::assertSame([], $this->day('2029-01-01')['vents']);
+        $guests = $this->db()->fetchFirstColumn("SELECT g.name FROM guest g JOIN zone z ON z.id = g.zone_id WHERE g.from_week <= '2027-W19' AND g.to_week >= '2027-W19'
+            ORDER BY z.house, z.name, g.name");
+        self::assertSame($guests, array_column($this->day('2027-05-12')['guests'], 'name'));
         $move = $this->db()->fetchAssociative("SELECT b.code, m.from_day, z.name FROM batch_moves_on m JOIN batch b ON b.id = m.batch_id JOIN zone z ON z.id = m.zone_id
             WHERE b.called_off = 0 AND b.stuck_on IS NULL AND m.from_day > '2027-05-12' ORDER BY m.from_day LIMIT 1");
         self::assertIsArray($move);

@@ -33,6 +33,7 @@ const sheet: Schemas['DaySheet'] = {
   stock: [],
   moves: [],
   vents: [],
+  guests: [],
   people: [],
   day: DAY,
   next: '2027-05-17',
@@ -300,7 +301,9 @@ describe('the day sheet', () => {
   it('has what is carried and what is vented', () => {
     const moves = [{ batch: 'RAP-39', crop: 'Catmint', trays: 3, zone: 'Mist 2', to: 'Weaning A' }]
     const vents = [{ zone: 'Closed cover', house: 'Mist house', batches: ['HEP-77'] }]
-    const said = wordsOf(drawRoom(<DaySheet />, { known: [[['day-sheet', DAY, null], { ...sheet, moves, vents }]] }))
+    const guests = [{ name: 'Seed trays, left', kind: 'seeds' as const, zone: 'Weaning B', house: 'Weaning tunnel', places: 6 }]
+    const said = wordsOf(drawRoom(<DaySheet />, { known: [[['day-sheet', DAY, null], { ...sheet, moves, vents, guests }]] }))
+    expect(said).toContain('Seed trays, left , seed trays, in Weaning B Weaning tunnel, 6 places')
     expect(said).toContain('3 trays of Catmint RAP-39 from Mist 2 to Weaning A')
     expect(said).toContain('Closed cover Mist house, over HEP-77')
     expect(said.indexOf('Carry')).toBeLessThan(said.indexOf('Fill pots'))

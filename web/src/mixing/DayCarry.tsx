@@ -56,3 +56,31 @@ export function Venting({ sheet, number, tickOf }: Ticked) {
     </Part>
   )
 }
+
+const GUESTS = { seeds: 'seed trays', plugs: 'plugs', trial: 'a trial', other: 'others' } as const
+
+/** A look at what lies on the benches without being a batch. */
+export function LookingAtGuests({ sheet, number, tickOf }: Ticked) {
+  return (
+    <Part number={number} title="Look at other tenants">
+      <ol>
+        {sheet.guests.map((one) => (
+          <Step
+            key={one.name}
+            day={sheet.day}
+            step={`guest:${one.name}`}
+            words={`look at ${one.name}`}
+            tick={tickOf(`guest:${one.name}`)}
+          >
+            <p>
+              <strong>{one.name}</strong>, {GUESTS[one.kind]}, in <strong>{one.zone}</strong>{' '}
+              <span className="soft">
+                {one.house}, {plural(one.places, 'place')}
+              </span>
+            </p>
+          </Step>
+        ))}
+      </ol>
+    </Part>
+  )
+}

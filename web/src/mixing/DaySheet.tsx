@@ -7,7 +7,7 @@ import { Drops } from '../drawings/Glyph'
 import { useShown } from '../shell/week'
 import { StockAsks } from '../stock/StockCare'
 import { mondayOf, plural, sayDay, sayHeat } from '../words'
-import { Carrying, Venting } from './DayCarry'
+import { Carrying, LookingAtGuests, Venting } from './DayCarry'
 import { DayPeople } from './DayPeople'
 import { ChecksOfDay, WeaningOfDay } from './DayRound'
 import { Collecting, Filling, MakingUp, Potting, Sticking } from './DaySteps'
@@ -31,7 +31,7 @@ export function DaySheet() {
   const [paper, setPaper] = usePaper()
   const hasWork =
     sheet &&
-    [sheet.stick, sheet.collect, sheet.pots, sheet.wean, sheet.checks, sheet.stock, sheet.moves, sheet.vents].some(
+    [sheet.stick, sheet.collect, sheet.pots, sheet.wean, sheet.checks, sheet.stock, sheet.moves, sheet.vents, sheet.guests].some(
       (part) => part.length > 0,
     )
   const tickOf = (step: string): Tick | undefined => sheet?.ticks[step]
@@ -65,6 +65,9 @@ export function DaySheet() {
           sheet.checks.some((look) => !isLate(look)),
           (number) => <ChecksOfDay key="checks" number={number} checks={sheet.checks.filter((look) => !isLate(look))} />,
         ),
+        ...when(sheet.guests.length > 0, (number) => (
+          <LookingAtGuests key="guests" number={number} sheet={sheet} tickOf={tickOf} />
+        )),
         ...when(sheet.stock.length > 0, (number) => (
           <Part key="stock" number={number} title="Stock plants">
             <StockAsks asks={sheet.stock} on={sheet.day} />
