@@ -37,8 +37,17 @@ final class FillWords
      *
      * @return array<string, mixed>
      */
-    public function say(FillAsk $ask, FillHouse $h, array $batches, Filling $filling, Filled $filled, array $changes, array $now, bool $more): array
-    {
+    public function say(
+        FillAsk $ask,
+        FillHouse $h,
+        array $batches,
+        Filling $filling,
+        Filled $filled,
+        array $changes,
+        array $now,
+        bool $more,
+        OptionMoves $options,
+    ): array {
         $need = MistNeed::of($filled, $h->misted(), $now, self::SHOWN);
         $before = $filling->asItWas($now);
         $without = array_flip($before['without']);
@@ -62,7 +71,10 @@ final class FillWords
             'options' => $ask->stage === FillStage::Potted
                 ? []
                 : array_values(
-                    array_filter(array_map(fn (BenchOption $option) => $this->option($ask, $h, $batches, $no->name, $option), $no->options)),
+                    array_filter(array_map(
+                        fn (BenchOption $option) => self::made($this->option($ask, $h, $batches, $no->name, $option), $options),
+                        $no->options,
+                    )),
                 ),
         ], $ask->stage === FillStage::Weaning ? [] : $filled->reasons($h->week(...)));
 
@@ -87,6 +99,26 @@ final class FillWords
                 'withoutPlaceNow' => count($without), 'withoutPlaceThen' => count($filled->unplaced), 'heatNow' => $before['heat'],
                 'heatThen' => $filled->heat(),
             ],
+        ];
+    }
+
+    /**
+     * @param ?array{kind: string, words: Fact, moves: list<array<string, mixed>>} $option
+     *
+     * @return ?array{kind: string, words: Fact, moves: list<array<string, mixed>>} with all moves that it takes; null where it cannot be made
+     */
+    private static function made(?array $option, OptionMoves $options): ?array
+    {
+        $moves = $option === null ? null : $options->all($option['moves']);
+        if ($option === null || $moves === null) {
+            return null;
+        }
+        $more = count($moves) - count($option['moves']);
+
+        return [
+            'kind' => $option['kind'],
+            'words' => $more === 0 ? $option['words'] : Fact::of('fill.with_the_rest', option: $option['words'], moves: $more),
+            'moves' => $moves,
         ];
     }
 

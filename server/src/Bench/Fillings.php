@@ -53,7 +53,9 @@ final class Fillings
             }
         } while ($refused !== []);
 
-        return $this->words->say($ask, $house, $batches, $filling, $filled, $changes, $asks->now, $more);
+        $options = new OptionMoves($this->refused(...), $changes, $ask->whatIf !== null);
+
+        return $this->words->say($ask, $house, $batches, $filling, $filled, $changes, $asks->now, $more, $options);
     }
 
     /**
@@ -129,7 +131,7 @@ final class Fillings
     /**
      * Moves that could not be made together after all: stock gives to each alone, but not to all.
      *
-     * @param array<string, array<string, mixed>> $changes
+     * @param array<array<string, mixed>> $changes
      *
      * @return list<string> codes
      */

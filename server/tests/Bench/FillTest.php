@@ -60,6 +60,29 @@ final class FillTest extends House
         self::assertNotSame('', $none['words']);
     }
 
+    public function testWhatIsOfferedForABatchWithoutAPlaceCanBeDone(): void
+    {
+        $this->signIn('ines');
+        foreach ($this->ask('GET', '/api/bench?week=2027-W34')['zones'] as $zone) {
+            if (in_array($zone['name'], ['Mist 2', 'Mist 3', 'Mist 4', 'Mist 5', 'Closed cover'], true)) {
+                $this->ask('POST', "/api/zones/{$zone['id']}/closed", ['from' => '2027-W34', 'to' => '2027-W38', 'why' => 'nearly all']);
+            }
+        }
+        $found = $this->ask('POST', '/api/bench/fill', ['round' => 2]);
+        self::assertNotSame([], $found['unplaced']);
+        $tried = 0;
+        foreach ($found['unplaced'] as $without) {
+            foreach ($without['options'] as $option) {
+                $breaks = array_merge(...array_column($this->ask('POST', '/api/plan/moves/try', ['moves' => $option['moves']])['batches'], 'breaks'));
+                self::assertNotContains(true, array_column($breaks, 'hard'), $without['code'].': '.$option['words']);
+                // With all that would change it is said how many moves that is.
+                self::assertSame(count($option['moves']) > 2, str_contains($option['words'], 'moves below'), $option['words']);
+                ++$tried;
+            }
+        }
+        self::assertGreaterThan(0, $tried);
+    }
+
     public function testABatchThatItsBlockCannotGiveIsLeftAloneAndTheOthersAreFilled(): void
     {
         $this->signIn();

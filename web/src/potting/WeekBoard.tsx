@@ -176,7 +176,7 @@ export function WeekBoard() {
         </p>
       )}
       {all.length > AT_ONCE && <PottingSeason weeks={all} shown={weeks} most={most} onShow={setAsked} />}
-      <div className="grid gap-4 sm:grid-cols-2 lg:grid-cols-3 2xl:grid-cols-6">
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-4 sm:grid-cols-2 lg:grid-cols-3 2xl:grid-cols-6">
         {shown.map((one) => {
           const cards = data.cards.filter((card) => card.week === one.week)
           const isOver = taken !== null && over === one.week
