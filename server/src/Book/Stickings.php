@@ -61,7 +61,7 @@ final class Stickings
                 ),
             );
         }
-        $against = array_merge(...array_map(
+        $against = Fit::together(...array_map(
             fn (array $from) => $this->fit->against($from['block'], $batch->sheet->core(), $day, $batch->code),
             $batch->takenFrom(),
         ));

@@ -67,6 +67,23 @@ final class Fit
     }
 
     /**
+     * What stands against a batch from several blocks: each reason once, whichever of them has it.
+     *
+     * @param list<array{code: string, words: Fact, clears: Fact}> ...$ofBlocks
+     *
+     * @return list<array{code: string, words: Fact, clears: Fact}>
+     */
+    public static function together(array ...$ofBlocks): array
+    {
+        $reasons = [];
+        foreach (array_merge(...$ofBlocks) as $reason) {
+            $reasons[$reason['code']] ??= $reason;
+        }
+
+        return array_values($reasons);
+    }
+
+    /**
      * What stands against the blocks that planned batches rely on.
      *
      * @param list<string> $codes of planned batches
@@ -105,7 +122,7 @@ final class Fit
                 $looked,
             );
             if ($against !== []) {
-                $unfit[$row->text('code')] = [...$unfit[$row->text('code')] ?? [], ...$against];
+                $unfit[$row->text('code')] = self::together($unfit[$row->text('code')] ?? [], $against);
             }
         }
 

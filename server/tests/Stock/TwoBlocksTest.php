@@ -69,6 +69,9 @@ final class TwoBlocksTest extends House
         $this->ask('POST', "/api/stock/{$second}/inspections", ['clean' => false, 'found' => 'whitefly', 'howBad' => 'bad']);
         $against = $this->ask('GET', '/api/batches/'.$batch['code'])['against'];
         self::assertContains('quarantine', array_column($against, 'code'));
+        $this->ask('POST', "/api/stock/{$first}/inspections", ['clean' => false, 'found' => 'scale', 'howBad' => 'some']);
+        $codes = array_column($this->ask('GET', '/api/batches/'.$batch['code'])['against'], 'code');
+        self::assertSame(array_values(array_unique($codes)), $codes, 'Each reason once, though both have it.');
         self::assertSame('not_fit', $this->refused(422, 'POST', "/api/batches/{$batch['code']}/stick", [
             'on' => '2027-05-12', 'stuck' => 252, 'trays' => 3, 'mix' => 'perlite 2 : coir 1', 'people' => ['1'],
         ])['code']);
