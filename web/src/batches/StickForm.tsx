@@ -45,13 +45,12 @@ export function StickForm({ batch, onDone }: { batch: Batch; onDone: () => void 
       people: [String(session.account?.id ?? '')],
       despite: '',
       restStays: false,
-      lifted: String(batch.lift?.clumps ?? ''),
-      toBed: String(batch.lift?.toBed ?? ''),
+      lifted: '',
+      toBed: '',
     },
   })
   const kept = useKept(form, 'stick')
-  const saidOf = (name: 'lifted' | 'toBed', text: string) =>
-    batch.lift && form.formState.dirtyFields[name] ? numeric(text) : undefined
+  const said = (text: string) => (batch.lift && text.trim() !== '' ? numeric(text) : undefined)
   const { errors } = form.formState
   const save = form.handleSubmit((typed) =>
     stick
@@ -60,9 +59,9 @@ export function StickForm({ batch, onDone }: { batch: Batch; onDone: () => void 
         stuck: numeric(typed.stuck),
         tooPoor: numeric(typed.tooPoor),
         trays: numeric(typed.trays),
-        // What was planned of clumps goes with the pieces that were planned; with others the bed is reckoned anew, unless it is said.
-        lifted: saidOf('lifted', typed.lifted),
-        toBed: saidOf('toBed', typed.toBed),
+        // Not said, they are reckoned from what is stuck.
+        lifted: said(typed.lifted),
+        toBed: said(typed.toBed),
       })
       .then((saved) => {
         sayDone(saved, `Stuck ${saved.stuck} of ${saved.crop}, ${saved.code}.`)
@@ -91,9 +90,14 @@ export function StickForm({ batch, onDone }: { batch: Batch; onDone: () => void 
             control={form.control}
             name="lifted"
             label="Clumps lifted"
-            hint={`of ${batch.block}, ${batch.lift.each} pieces each`}
+            hint={`of ${batch.block}, ${batch.lift.each} pieces each; planned ${batch.lift.clumps}, empty: as many as what is stuck needs`}
           />
-          <Stepper control={form.control} name="toBed" label="Pieces back to the bed" hint="as reckoned, unless you say" />
+          <Stepper
+            control={form.control}
+            name="toBed"
+            label="Pieces back to the bed"
+            hint="empty: all that is neither stuck nor thrown"
+          />
         </>
       )}
       <Field label="Day" error={errors.on}>
