@@ -13,6 +13,8 @@ for (const [size, theme] of [
   [{ width: 390, height: 844 }, 'night'],
 ] as const) {
   test.describe(`at ${size.width} wide by ${theme}`, () => {
+    // They only look: several workers may share them.
+    test.describe.configure({ mode: 'parallel' })
     test.beforeEach(async ({ page }) => {
       await page.setViewportSize(size)
       await page.addInitScript((shade) => localStorage.setItem('wet-cradle-light', shade), theme)

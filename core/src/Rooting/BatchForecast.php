@@ -28,6 +28,8 @@ final class BatchForecast implements Calculation
     private const MOST_CHECKS = 100;
     /** What is less likely than the likeliest by more than this, as a logarithm, has no weight in sums of doubles. */
     private const NO_WEIGHT = 30.0;
+    /** A sum that is less has lost what doubles can tell apart; logarithms have not. */
+    private const SMALLEST = 1e-280;
     /** Of those that will never root, by how much they may be dead at a check. */
     private const DEAD = 8;
 
@@ -212,34 +214,32 @@ final class BatchForecast implements Calculation
                 $gone[$cell] = self::dead(($room - self::share($cell)) / $room, $ofDead);
             }
         }
-        // No point is likelier than it would be if as many were dead as suits it best, and as few: where that has no weight beside
-        // the best of all, it is not looked at closer.
-        $rooted = $bounds = [];
+        // No point is likelier than it would be if as many were dead as suits the dead that were seen best, and as few as suits the
+        // undecided best. A point that even so has no weight beside the best of all is not looked at closer.
+        $bounds = $alive = [];
         foreach ($this->logs as $pair => $logs) {
             $reached = RootCurve::reached($check->tau, ...$this->paces[$pair]) / $room;
             foreach (array_intersect_key($logs, $gone) as $cell => $log) {
-                $p = min(1.0 - self::LEAST, max(self::LEAST, self::share($cell) * $reached));
-                $rooted[$pair][$cell] = $p;
-                $least = $gone[$cell][0][0];
-                $bounds[$pair][$cell] = $log + $ofRooted * log($p) + $ofDead * log($gone[$cell][self::DEAD - 1][0])
-                    + $undecided * log(max(self::LEAST, 1.0 - $p - $least));
+                $rooted = min(1.0 - self::LEAST, max(self::LEAST, self::share($cell) * $reached));
+                $alive[$pair][$cell] = 1.0 - $rooted;
+                $bounds[$pair][$cell] = $log + $ofRooted * log($rooted) + $gone[$cell]['best']
+                    + $undecided * log(max(self::LEAST, 1.0 - $rooted - $gone[$cell]['shares'][0]));
             }
         }
-        $most = $least = -INF;
+        $least = -INF;
         foreach ($bounds as $pair => $some) {
-            if (max($some) > $most) {
-                $most = max($some);
+            $most = max($some);
+            if ($most > $least) {
                 $cell = (int) array_search($most, $some, true);
-                [$likely] = self::closer($this->logs[$pair][$cell], $rooted[$pair][$cell], $gone[$cell], $ofRooted, $undecided);
-                $least = max($least, $likely - self::NO_WEIGHT);
+                $least = max($least, $most + self::closer($alive[$pair][$cell], $gone[$cell], $undecided)[0] - self::NO_WEIGHT);
             }
         }
         $logs = $dead = [];
         foreach ($bounds as $pair => $some) {
             foreach ($some as $cell => $bound) {
                 if ($bound >= $least) {
-                    [$logs[$pair][$cell], $dead[$pair][$cell]]
-                        = self::closer($this->logs[$pair][$cell], $rooted[$pair][$cell], $gone[$cell], $ofRooted, $undecided);
+                    [$less, $dead[$pair][$cell]] = self::closer($alive[$pair][$cell], $gone[$cell], $undecided);
+                    $logs[$pair][$cell] = $bound + $less;
                 }
             }
         }
@@ -248,40 +248,56 @@ final class BatchForecast implements Calculation
     }
 
     /**
-     * @param non-empty-list<array{float, float}> $gone by how much of them is dead, as `dead` gives it
+     * @param float $alive     share of those there
+     * @param array{best: float, shares: non-empty-list<float>, ways: non-empty-list<float>, logs: non-empty-list<float>} $gone as
+     *        `dead` gives it
+     * @param float $undecided seen, weighed
      *
-     * @return array{float, float} how likely a point is now, and the mean share of those that never root that is dead then
+     * @return array{float, float} by how much less likely a point is than its bound, as a logarithm, and the mean share of those
+     *                             that never root that is dead then
      */
-    private static function closer(float $log, float $rooted, array $gone, float $ofRooted, float $undecided): array
+    private static function closer(float $alive, array $gone, float $undecided): array
     {
-        $logs = [];
-        foreach ($gone as [$by, $ofDead]) {
-            $logs[] = $ofDead + $undecided * log(max(self::LEAST, 1.0 - $rooted - $by));
-        }
-        $most = max($logs);
+        $first = max(self::LEAST, $alive - $gone['shares'][0]);
         $sum = $dying = 0.0;
-        foreach ($logs as $j => $one) {
-            $p = exp($one - $most);
-            $sum += $p;
-            $dying += $p * $j;
+        foreach ($gone['shares'] as $j => $share) {
+            $left = $alive - $share;
+            $way = $gone['ways'][$j] * (($left > self::LEAST ? $left : self::LEAST) / $first) ** $undecided;
+            $sum += $way;
+            $dying += $way * $j;
+        }
+        if ($sum < self::SMALLEST) {
+            // Doubles end here; logarithms do not.
+            $logs = [];
+            foreach ($gone['shares'] as $j => $share) {
+                $logs[] = $gone['logs'][$j] + $undecided * log(max(self::LEAST, $alive - $share) / $first);
+            }
+            $most = max($logs);
+            $ways = array_map(static fn (float $log) => exp($log - $most), $logs);
+            $sum = array_sum($ways);
+
+            return [$most + log($sum / self::DEAD), (array_sum(array_map(static fn (int $j, float $way) => $j * $way, array_keys($ways), $ways)) / $sum + 0.5) / self::DEAD];
         }
 
-        return [$log + $ofRooted * log($rooted) + $most + log($sum / self::DEAD), ($dying / $sum + 0.5) / self::DEAD];
+        return [log($sum / self::DEAD), ($dying / $sum + 0.5) / self::DEAD];
     }
 
     /**
      * @param float $never the share of those there that will never root
      * @param float $seen  dead ones seen, weighed
      *
-     * @return non-empty-list<array{float, float}> by how much of them is dead: the share of all there, and how likely that makes what was seen
+     * @return array{best: float, shares: non-empty-list<float>, ways: non-empty-list<float>, logs: non-empty-list<float>} by how
+     *         much of them is dead: the share of all there, and how likely what was seen is beside the likeliest of these, itself
+     *         and as a logarithm; `best` is the logarithm of the likeliest
      */
     private static function dead(float $never, float $seen): array
     {
-        return array_map(static function (int $j) use ($never, $seen): array {
-            $gone = ($j - 0.5) / self::DEAD * $never;
+        $shares = array_map(static fn (int $j) => ($j - 0.5) / self::DEAD * $never, range(1, self::DEAD));
+        $logs = array_map(static fn (float $share) => $seen * log(max(self::LEAST, $share)), $shares);
+        $best = max($logs);
+        $logs = array_map(static fn (float $log) => $log - $best, $logs);
 
-            return [$gone, $seen * log(max(self::LEAST, $gone))];
-        }, range(1, self::DEAD));
+        return ['best' => $best, 'shares' => $shares, 'ways' => array_map(exp(...), $logs), 'logs' => $logs];
     }
 
     /**

@@ -91,6 +91,44 @@ final class BatchForecastTest extends TestCase
         self::assertGreaterThan(0.1, $wide($often), 'Three times one tray is not the batch.');
     }
 
+    /** A whole house lifted, each from a tray of its own: so unlikely in detail that only logarithms can tell, reckoned here as it is defined. */
+    public function testVeryManySeenAtOnceAreWeighedToo(): void
+    {
+        [$lifted, $rooted, $dead, $tau] = [3000, 0, 1500, 10.0];
+        $sum = $final = $dying = 0.0;
+        $points = [];
+        for ($i = -15; $i <= 15; ++$i) {
+            foreach ([-1.5, -0.75, 0.0, 0.75, 1.5] as $k) {
+                $by = 1.0 / (1.0 + ($tau / (28.0 * exp(0.16 * $i * 0.25))) ** (-6.0 * exp($k * 0.35)));
+                for ($share = 0.01; $share < 1.0; $share += 0.02) {
+                    $logs = [];
+                    for ($j = 0.5; $j < 8.0; ++$j) {
+                        $x = $j / 8.0 * (1.0 - $share);
+                        $logs[] = $dead * log($x) + ($lifted - $rooted - $dead) * log(max(1e-12, 1.0 - $share * $by - $x));
+                    }
+                    $most = max($logs);
+                    $ways = array_map(static fn (float $log) => exp($log - $most), $logs);
+                    $density = 0.92 * exp(13.0 * log($share) + 5.0 * log(1.0 - $share) + log(19.0 * 8568.0))
+                        + 0.08 * 5.0 * (1.0 - $share) ** 4;
+                    $shares = array_map(static fn (int $j, float $way) => ($j + 0.5) / 8.0 * $way, array_keys($ways), $ways);
+                    $points[] = [
+                        log($density) - 0.5 * ((0.16 * $i) ** 2 + $k ** 2) + $most + log(array_sum($ways) / 8.0),
+                        $share,
+                        array_sum($shares) / array_sum($ways) * (1.0 - $share),
+                    ];
+                }
+            }
+        }
+        $best = max(array_column($points, 0));
+        foreach ($points as [$log, $share, $gone]) {
+            $weight = exp($log - $best);
+            [$sum, $final, $dying] = [$sum + $weight, $final + $weight * $share, $dying + $weight * $gone];
+        }
+        $forecast = self::forecast([LiftedThen::of($tau, $lifted, $rooted, $dead, 0, $lifted)]);
+        self::assertEqualsWithDelta($final / $sum, $forecast->finalRate(), 1e-9);
+        self::assertEqualsWithDelta($dying / $sum, $forecast->deadThere(), 1e-9);
+    }
+
     public function testWhatCannotBeIsRefused(): void
     {
         foreach ([
