@@ -266,20 +266,23 @@ final class BatchForecast implements Calculation
             $sum += $way;
             $dying += $way * $j;
         }
+        $scale = 0.0;
         if ($sum < self::SMALLEST) {
             // Doubles end here; logarithms do not.
             $logs = [];
             foreach ($gone['shares'] as $j => $share) {
                 $logs[] = $gone['logs'][$j] + $undecided * log(max(self::LEAST, $alive - $share) / $first);
             }
-            $most = max($logs);
-            $ways = array_map(static fn (float $log) => exp($log - $most), $logs);
-            $sum = array_sum($ways);
-
-            return [$most + log($sum / self::DEAD), (array_sum(array_map(static fn (int $j, float $way) => $j * $way, array_keys($ways), $ways)) / $sum + 0.5) / self::DEAD];
+            $scale = max($logs);
+            $sum = $dying = 0.0;
+            foreach ($logs as $j => $log) {
+                $way = exp($log - $scale);
+                $sum += $way;
+                $dying += $way * $j;
+            }
         }
 
-        return [log($sum / self::DEAD), ($dying / $sum + 0.5) / self::DEAD];
+        return [$scale + log($sum / self::DEAD), ($dying / $sum + 0.5) / self::DEAD];
     }
 
     /**

@@ -44,11 +44,15 @@ final class Forecast
     /** @param string $packed as `packed` gives it */
     public static function unpacked(string $packed): self
     {
-        $numbers = array_map(floatval(...), array_values((array) unpack('e*', $packed)));
-        $pairs = array_map(
-            static fn (array $pair) => ['d50' => $pair[0], 'shape' => $pair[1], 'weight' => $pair[2], 'final' => $pair[3], 'dead' => $pair[4]],
-            array_chunk(array_slice($numbers, 6), 5),
-        );
+        /** @var array<int, float> $numbers from 1 on */
+        $numbers = (array) unpack('e*', $packed);
+        $pairs = [];
+        for ($i = 7; isset($numbers[$i + 4]); $i += 5) {
+            $pairs[] = [
+                'd50' => $numbers[$i], 'shape' => $numbers[$i + 1], 'weight' => $numbers[$i + 2], 'final' => $numbers[$i + 3],
+                'dead' => $numbers[$i + 4],
+            ];
+        }
 
         return new self($pairs === [] ? throw new \LogicException('A forecast has its pairs.') : $pairs, ...array_slice($numbers, 0, 6));
     }

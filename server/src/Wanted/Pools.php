@@ -7,9 +7,8 @@ namespace WetCradle\Server\Wanted;
 use Doctrine\DBAL\Connection;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Crops\Setting;
-use WetCradle\Core\Numbers\Beta;
+use WetCradle\Core\Plan\OnItsWay;
 use WetCradle\Core\Plan\Pool;
-use WetCradle\Core\Plan\ReadyDays;
 use WetCradle\Core\Plan\Standing;
 use WetCradle\Core\Rates\LearntShare;
 use WetCradle\Core\Rooting\Forecast;
@@ -133,63 +132,32 @@ final class Pools
     private function standing(Row $row, ?array $kept): array
     {
         $states = BatchStanding::statesOf($row);
-        $rate = $this->history->rateById($row->int('way_id'));
-        $potting = LearntShares::kept($row, 'through')->share ?? $this->sheets->potting($row->int('newest_sheet'))->survival;
-        $shared = min(1.0, ($rate->rateSd / max(1e-9, $rate->newBatchSd)) ** 2);
-        $luck = 'way '.$row->int('way_id');
-        $today = $this->today->day();
-        $between = static fn (\DateTimeImmutable $from, \DateTimeImmutable $to): int => (int) $from->diff($to)->format('%r%a');
-        $ready = $row->day('ready_on');
         $inTrays = $states['to_stick'] + $states['stuck'];
-        $overdue = $row->has('left_bench_on') ? 0 : max(0, $between($row->day('pot_on'), $today));
-        $grown = ReadyDays::growing($ready->modify(sprintf('+%d days', $states['rooted'] + $inTrays > 0 ? $overdue : 0)), $today);
-        $standing = [Standing::of($states['rooted'] + $states['potted'], [$potting])->readyOn($grown)];
+        $batch = OnItsWay::of(
+            'way '.$row->int('way_id'),
+            $this->history->rateById($row->int('way_id')),
+            LearntShares::kept($row, 'through')->share ?? $this->sheets->potting($row->int('newest_sheet'))->survival,
+            $this->today->day(),
+            $row->dayOrNull('stuck_on') ?? $row->day('stick_on'),
+            $row->day('wean_on'),
+            $row->has('left_bench_on') ? null : $row->day('pot_on'),
+            $row->day('ready_on'),
+        );
+        $rooted = $batch->rooted($states['rooted'], $states['potted'], $inTrays);
         if (!$row->has('stuck_on')) {
-            $days = $between($row->day('stick_on'), $row->day('wean_on'));
-            $mishap = $this->learning->nursery()->mishap;
+            $plants = Setting::plantsOf($row->int('planned'), $row->int('together'));
 
-            return [
-                ...$standing,
-                Standing::of(Setting::plantsOf($row->int('planned'), $row->int('together')), [$rate->forNewBatch, $potting], $luck, $shared)
-                    ->readyOn(ReadyDays::planned($ready, $days, Speeds::lnSdOf($row, 'learnt')))
-                    ->failing($mishap->chance, $mishap->leaves->mean() * $potting->mean()),
-            ];
+            return [$rooted, $batch->planned($plants, Speeds::lnSdOf($row, 'learnt'), $this->learning->nursery()->mishap)];
         }
         if ($row->flag('counted') || $kept === null) {
             $leftLonger = LearntShares::kept($row, 'left_longer')->share ?? LearntShare::usualOfLeftLonger($this->house->defaults());
 
-            return [...$standing, Standing::of($inTrays, [$leftLonger, $potting])->readyOn($grown)];
+            return [$rooted, $batch->leftLonger($inTrays, $leftLonger)];
         }
-        $root = ReadyDays::rooting(
-            $ready,
-            array_map(static fn (int $days) => max($days, $between($row->day('stuck_on'), $today)), $kept['roots']),
-            $between($row->day('stuck_on'), $row->day('wean_on')),
-            $overdue,
-        );
+        $since = (int) $row->day('stuck_on')->diff($this->today->day())->format('%r%a');
+        $lost = array_sum($row->counts('lost_in_trays'));
 
-        // Once it was looked at, what is believed of it is of its own.
-        $rooting = Standing::of($inTrays, [self::ofThoseThere($kept['forecast'], $row), $potting], $luck, $row->flag('seen') ? 0.0 : $shared);
-
-        $forecast = $kept['forecast'];
-        $leaves = max(0.0, $forecast->finalRate() - (1.0 - $forecast->fails) * $forecast->usualRate) / max(1e-9, $forecast->fails);
-
-        return [...$standing, $rooting->readyOn($root)->failing($forecast->fails, min(1.0, $leaves / self::there($row)) * $potting->mean())];
-    }
-
-    /** The share of all that were stuck that is there. */
-    private static function there(Row $row): float
-    {
-        return max(1e-6, 1.0 - array_sum($row->counts('lost_in_trays')) / max(1, $row->many('stuck')));
-    }
-
-    /** The share that roots in the end of those that are there: what is gone never will, of what is there so many more. */
-    private static function ofThoseThere(Forecast $forecast, Row $row): Beta
-    {
-        $there = self::there($row);
-        $mean = min(0.995, max(0.005, $forecast->usualRate / $there));
-        $variance = ($forecast->usualSd / $there) ** 2;
-
-        return Beta::matching($mean, min(0.95 * $mean * (1.0 - $mean), max(1e-6, $variance)));
+        return [$rooted, $batch->rooting($inTrays, $row->many('stuck'), $lost, $kept['forecast'], $kept['roots'], $since, $row->flag('seen'))];
     }
 
     /** @param array<int, int> $parents */
