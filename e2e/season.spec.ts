@@ -6,6 +6,7 @@ interface Planned {
   crop: string
   state: string
   stickOn: string
+  dueWeek: string
   against: unknown[]
 }
 
@@ -73,6 +74,37 @@ test('so many every week become a series, drafted into batches, and taken back',
   await expect(page.getByRole('status').filter({ hasText: /\d+ batches planned/ })).toBeVisible()
   await page.getByRole('status').getByRole('button', { name: 'Undo' }).click()
   await expect(page.getByRole('status').filter({ hasText: /\d+ batches put back/ })).toBeVisible()
+})
+
+test('what must be there, and surer than one batch can be, is drafted as two batches apart', async ({ page }) => {
+  await signIn(page)
+  const { version, topics } = await (await page.request.get('/api/house-defaults')).json()
+  expect(topics.length).toBeGreaterThan(3)
+  expect((await page.request.put('/api/house-defaults', { data: { version, defaults: { sure_of_plan: 0.99 } } })).ok()).toBe(true)
+  await page.goto('/wanted')
+  await page.getByRole('button', { name: 'New order' }).click()
+  const order = page.getByRole('form', { name: 'New order' })
+  await order.getByLabel('Crop').selectOption({ label: "Catmint 'Millrace'" })
+  await order.getByLabel('Good plants', { exact: true }).fill('90')
+  await order.getByRole('textbox', { name: 'Ready week' }).fill('2027-W37')
+  await order.getByLabel('Priority').selectOption('must')
+  await order.getByRole('button', { name: 'Note it' }).click()
+  await page.getByRole('link', { name: 'all ways to get there' }).waitFor()
+  await page.goto('/batches/draft')
+  const [first, second] = [1, 2].map((part) => page.getByRole('checkbox', { name: `90 Catmint 'Millrace', week 37, batch ${part} of 2` }))
+  if (!first || !second) throw new Error('There are two.')
+  await expect(page.getByRole('row').filter({ has: first })).toContainText('it must be there, and one batch alone fails too often')
+  await expect(first).toBeChecked()
+  // Both halves are one choice: neither is planned without the other.
+  await second.uncheck()
+  await expect(first).not.toBeChecked()
+  await first.check()
+  await expect(second).toBeChecked()
+  await page.getByRole('button', { name: /^Plan \d+ batches/ }).click()
+  await expect(page.getByRole('status').filter({ hasText: /\d+ batches planned/ })).toBeVisible()
+  const apart = (await batches(page)).filter(({ crop, state, dueWeek }) => crop === "Catmint 'Millrace'" && state === 'planned' && dueWeek === '2027-W37')
+  expect(apart.length).toBe(2)
+  expect(Math.abs(Date.parse(apart[0]?.stickOn ?? '') - Date.parse(apart[1]?.stickOn ?? ''))).toBeGreaterThanOrEqual(7 * 86_400_000)
 })
 
 test('a batch is dragged, what breaks is said at once, and the move is undone', async ({ page }) => {
