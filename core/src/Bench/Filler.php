@@ -9,11 +9,12 @@ use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /**
- * Fills a house: first one batch after the other where it costs least, then better and better by search, in rounds of two
- * halves. In the first, a step lays one batch somewhere, turns out whoever is in the way and finds those another place; what
- * costs more is kept with a chance that falls from step to step (simulated annealing), so that it gets out of what only
- * looks best. In the second, a few batches that want the same weeks are taken up together and laid anew in the best way
- * there is (a search of all of them, cut off where it cannot win).
+ * Fills a house: first one batch after the other where it costs least; then better and better by search.
+ *
+ * The search takes up a block of batches that lie in each other's way and lays it anew (`Block`), again and again, with a heat
+ * that falls to nothing, so that it gets out of what only looks best. Then, in a house that is not too large, prices on batches
+ * (`Prices`) say from above which sets of batches go together, and from below what nothing can cost less than: what the zones
+ * take at those prices is made a plan, filled up and relaid by blocks. Where the bound is met there is nothing more to find.
  *
  * The same problem and seed always give the same; more steps never give worse. What it holds is at every moment a plan
  * without faults.
@@ -22,18 +23,28 @@ final class Filler
 {
     /** Steps between two times that it is asked whether to go on. */
     private const ASKS_EVERY = 200;
-    /** Steps of one cooling, for each batch and at least; then the round goes on with its second half. */
-    private const COOLING = 2500;
+    /** Batches of a block at least, and how many sizes there are from that on. */
+    private const BLOCK = 4;
+    private const SIZES = 4;
+    /** Blocks of one cooling, for each batch and at least. */
+    private const COOLING = 60;
     private const COOLING_EACH = 12;
-    /** Cooling of the search: at its beginning a step that costs this share of an average batch is taken one time in three; at its end, this. */
-    private const HOT = 0.6;
-    private const COLD = 3.0;
-    /** Steps of the search's second half. Relaying a handful of batches counts as many steps as it takes time for. */
-    private const LAYING = 3000;
-    private const TRIES_A_STEP = 8;
-    private const HANDFUL = 6;
-    /** Lays looked at when a batch that was turned out seeks another place. */
-    private const LOOKED_AT = 400;
+    /** Heat at the beginning of a cooling, as a share of what an average batch costs that is left out, and at its end. */
+    private const HOT = 0.1;
+    private const COLD = 5.0;
+    /** The last part of a cooling is without any heat. */
+    private const WARM_FOR = 0.8;
+    /** The same where a plan that prices made is relaid. */
+    private const WARM = 0.04;
+    private const RELAID = 120;
+    /** Rounds of prices before they are good enough to be made plans, and from one plan to the next. */
+    private const PRICED = 30;
+    private const PLAN_EVERY = 2;
+    /** Ways of zones walked, and ways of a block tried, that take the time of a step. */
+    private const WALKED = 220;
+    private const TRIED = 12;
+    /** Ways listed in all; a house with more is filled without prices. */
+    private const MOST_WAYS = 60_000;
 
     /** @var list<list<int>> lays by batch, cheapest first */
     private array $lays;
@@ -42,14 +53,20 @@ final class Filler
     private array $best;
     private int $bestScore;
     private readonly Luck $luck;
-    private int $steps = 0;
-    private float $hot;
+    private readonly float $average;
     /** @var list<int> batches that have any lay */
     private array $able = [];
-    /** @var array<int, array{0: int, 1: int}> the first week a batch could lie in, and the one after the last */
-    private array $span = [];
-    /** What all would cost if every batch lay where it costs least. */
-    private int $leastOfAll;
+    /** @var list<int> the batch of each lay */
+    private array $of = [];
+    /** @var ?list<ZoneWays> null before they are listed; none where there are too many */
+    private ?array $zones = null;
+    private ?Prices $prices = null;
+    /** Of prices, by now. */
+    private int $rounds = 0;
+    /** What nothing can cost less than, as far as it is known. */
+    private int $bound;
+    /** @var \Generator<int, int> the search; each piece of it says how many steps it took */
+    private \Generator $search;
 
     public function __construct(private readonly ToPlace $ask, int $seed = 1)
     {
@@ -59,25 +76,37 @@ final class Filler
             $lays = $first < $end ? range($first, $end - 1) : [];
             usort($lays, static fn (int $a, int $b) => [$ask->layCost[$a], $a] <=> [$ask->layCost[$b], $b]);
             $this->lays[] = $lays;
+            for ($lay = $first; $lay < $end; ++$lay) {
+                $this->of[] = $batch;
+            }
             if ($lays !== []) {
                 $this->able[] = $batch;
-                $this->span[$batch] = $this->spanOf($lays);
             }
         }
         $this->luck = new Luck($seed);
-        $this->leastOfAll = array_sum(
+        $this->bound = array_sum(
             array_map(static fn (array $lays, int $leftOut) => $lays === [] ? $leftOut : min($leftOut, $ask->layCost[$lays[0]]), $this->lays, $ask->leftOut),
         );
-        $this->hot = max(self::COLD, self::HOT * array_sum($ask->leftOut) / max(1, count($ask->leftOut)));
+        $this->average = array_sum($ask->leftOut) / max(1, count($ask->leftOut));
         $this->now = new LaidOut($ask);
         $this->remember();
         $this->first();
+        $this->search = $this->search();
     }
 
-    /** The sum of what all lays and all left out cost, of the best plan so far. */
+    /** What all lays and all left out cost together, in the best plan so far. */
     public function score(): int
     {
         return $this->bestScore;
+    }
+
+    /** What no plan can cost less than, as far as it is known by now. */
+    public function bound(): int
+    {
+        while ($this->rounds < self::PRICED && !$this->isBest() && $this->price() !== null) {
+        }
+
+        return min($this->bound, $this->bestScore);
     }
 
     /** @return array<int, ?int> the lay of each batch in the best plan so far; null for one without a place */
@@ -108,155 +137,174 @@ final class Filler
         }
         $this->fillUp();
         $this->remember();
+        $this->search = $this->search();
     }
 
     /** So many steps of search, for as long as it is let go on. */
     public function improve(int $steps, ?Going $going = null): void
     {
-        if ($this->able === []) {
-            return;
-        }
-        $cooling = max(self::COOLING, self::COOLING_EACH * count($this->able));
-        $round = $cooling + self::LAYING;
-        $begin = $asked = $this->steps;
-        for ($end = $begin + $steps; $this->steps < $end;) {
-            if ($going !== null && $this->steps - $asked >= self::ASKS_EVERY) {
-                $asked = $this->steps;
-                if (!$going->on(($asked - $begin) / $steps)) {
+        $asked = 0;
+        for ($done = 0; $done < $steps && !$this->isBest() && $this->search->valid(); $this->search->next()) {
+            $done += $this->search->current();
+            if ($going !== null && $done - $asked >= self::ASKS_EVERY) {
+                $asked = $done;
+                if (!$going->on(min(1.0, $done / $steps))) {
                     break;
                 }
             }
-            $at = $this->steps % $round;
-            if ($at < $cooling) {
-                if ($at === 0) {
-                    $this->back();
-                }
-                $this->step($this->hot * (self::COLD / $this->hot) ** ($at / $cooling));
-                ++$this->steps;
-                if ($at + 1 === $cooling) {
-                    $this->back();
-                }
-            } else {
-                // A handful at the end of a round must not run into the next.
-                $this->steps += min($round - $at, $this->layAnew());
-            }
-            if ($this->bestScore === $this->leastOfAll) {
-                return;
-            }
-        }
-        $this->back();
-        $this->fillUp();
-        if ($this->now->score < $this->bestScore) {
-            $this->remember();
         }
     }
 
-    /** Whether no plan can cost less: every batch lies where it costs least. */
+    /** Whether no plan can cost less. */
     public function isBest(): bool
     {
-        return $this->bestScore === $this->leastOfAll;
+        return $this->bestScore <= $this->bound;
     }
 
-    private function step(float $heat): void
+    /** @return \Generator<int, int> */
+    private function search(): \Generator
     {
-        $batch = $this->able[$this->luck->below(count($this->able))];
-        if (!$this->now->isOut($batch) && $this->luck->below(3) === 0) {
-            // Now and then one without a place is tried rather than one that has one.
-            $other = $this->able[$this->luck->below(count($this->able))];
-            $batch = $this->now->isOut($other) ? $other : $batch;
-        }
-        $lays = $this->lays[$batch];
-        $many = count($lays);
-        $lay = $lays[min($this->luck->below($many), $this->luck->below($many))];
-        $was = $this->now->at[$batch];
-        if ($lay === $was) {
+        if ($this->able === []) {
             return;
         }
-        $before = $this->now->score;
-        $undo = [$batch => $was];
-        if ($was !== LaidOut::NOWHERE) {
-            $this->now->take($batch);
-        }
-        $out = $this->now->inTheWay($lay, $this->luck);
-        foreach ($out as $other) {
-            $undo[$other] = $this->now->at[$other];
-            $this->now->take($other);
-        }
-        $this->now->put($batch, $lay);
-        foreach ($out as $other) {
-            $this->findPlace($other);
-        }
-        // What was left may be room for one that had none.
-        for ($try = 0; $try < 2; ++$try) {
-            $other = $this->able[$this->luck->below(count($this->able))];
-            if ($this->now->isOut($other) && $this->findPlace($other)) {
-                $undo[$other] ??= LaidOut::NOWHERE;
+        $blocks = max(self::COOLING, self::COOLING_EACH * count($this->able));
+        yield from $this->cool($blocks, self::HOT);
+        while (($taken = $this->price()) !== null) {
+            yield 1 + intdiv(array_sum(array_map(static fn (ZoneWays $zone) => $zone->ways, $this->zones ?? [])), self::WALKED);
+            if ($this->rounds >= self::PRICED && $this->rounds % self::PLAN_EVERY === 0) {
+                $this->made($taken);
+                yield from $this->cool(self::RELAID, self::WARM);
             }
         }
-        $more = $this->now->score - $before;
-        if ($more <= 0 || exp(-$more / $heat) * 0x7FFFFFFF > $this->luck->below(0x7FFFFFFF)) {
+        while (true) {
+            $this->back();
+            yield from $this->cool($blocks, self::HOT);
+        }
+    }
+
+    /** @return ?list<int> lays that zones take at the prices there are; null where there are too many ways to list */
+    private function price(): ?array
+    {
+        $this->zones ??= $this->ways();
+        if ($this->zones === []) {
+            return null;
+        }
+        $this->prices ??= new Prices($this->ask, $this->of, $this->zones);
+        ++$this->rounds;
+        $taken = $this->prices->round($this->bestScore);
+        $this->bound = max($this->bound, $this->prices->bound());
+
+        return $taken;
+    }
+
+    /** @return list<ZoneWays> by zone; none where there are too many ways to list */
+    private function ways(): array
+    {
+        $zones = [];
+        $left = self::MOST_WAYS;
+        foreach (array_keys($this->ask->spaces) as $space) {
+            $zone = ZoneWays::of($this->ask, $space, $this->of, $left);
+            if ($zone === null) {
+                return [];
+            }
+            $zones[] = $zone;
+            $left -= $zone->ways;
+        }
+
+        return $zones;
+    }
+
+    /**
+     * Relays so many blocks, hot at first and cold at the end.
+     *
+     * @return \Generator<int, int>
+     */
+    private function cool(int $blocks, float $hot): \Generator
+    {
+        $hot = max(self::COLD, $hot * $this->average);
+        for ($i = 0; $i < $blocks; ++$i) {
+            $heat = $i >= self::WARM_FOR * $blocks ? 0.0 : $hot * (self::COLD / $hot) ** ($i / (self::WARM_FOR * $blocks));
+            $tried = Block::layAnew($this->ask, $this->now, $this->block(), $this->lays, $heat, $this->luck);
             if ($this->now->score < $this->bestScore) {
                 $this->remember();
             }
-
-            return;
-        }
-        foreach ($undo as $other => $lay) {
-            if (!$this->now->isOut($other)) {
-                $this->now->take($other);
-            }
-        }
-        foreach ($undo as $other => $lay) {
-            if ($lay !== LaidOut::NOWHERE) {
-                $this->now->put($other, $lay);
-            }
+            yield 1 + intdiv($tried, self::TRIED);
         }
     }
 
     /**
-     * Takes up a few batches that want the same weeks and lays them in the best way there is.
+     * Batches that lie in each other's way, about one that is left out or does not lie where it costs least.
      *
-     * @return int how many steps it took the time of
+     * @return non-empty-list<int>
      */
-    private function layAnew(): int
+    private function block(): array
     {
         $ask = $this->ask;
+        $size = self::BLOCK + $this->luck->below(self::SIZES);
         $first = $this->able[$this->luck->below(count($this->able))];
         for ($try = 0; $try < 20 && $this->now->costOf($first) === $ask->layCost[$this->lays[$first][0]]; ++$try) {
             $first = $this->able[$this->luck->below(count($this->able))];
         }
+        // What may lie where one of them could is met by chance, cell by cell: so that blocks differ.
         $some = [$first => true];
-        for ($try = 0; $try < 10 * self::HANDFUL && count($some) < self::HANDFUL; ++$try) {
+        $queue = [$first];
+        for ($try = 0; $try < 4 * $size && count($some) < $size; ++$try) {
+            $of = $queue[$this->luck->below(count($queue))];
+            $lays = $this->lays[$of];
+            $lay = $lays[$this->luck->below(count($lays))];
+            $cell = $ask->layCell[$lay] + $this->luck->below($ask->layWeeks[$lay]);
+            foreach ($this->now->lying[$cell] as $other => $_) {
+                if (!isset($some[$other]) && count($some) < $size) {
+                    $some[$other] = true;
+                    $queue[] = $other;
+                }
+            }
+            // One without a place that would lie in the same weeks.
             $other = $this->able[$this->luck->below(count($this->able))];
-            if ($this->span[$other][0] < $this->span[$first][1] && $this->span[$first][0] < $this->span[$other][1]) {
+            if (!isset($some[$other]) && $this->now->isOut($other) && count($some) < $size && $this->meets($first, $other)) {
                 $some[$other] = true;
+                $queue[] = $other;
             }
         }
-        $tried = Handful::layAnew($ask, $this->now, array_keys($some), $this->lays);
-        if ($this->now->score < $this->bestScore) {
-            $this->remember();
-        }
 
-        return 4 + intdiv($tried, self::TRIES_A_STEP);
+        return array_keys($some);
+    }
+
+    private function meets(int $one, int $other): bool
+    {
+        $ask = $this->ask;
+        [$a, $b] = [$this->lays[$one][0], $this->lays[$other][0]];
+        [$from, $since] = [$ask->layCell[$a] % $ask->weeks, $ask->layCell[$b] % $ask->weeks];
+
+        return $from < $since + $ask->layWeeks[$b] + 3 && $since < $from + $ask->layWeeks[$a] + 3;
     }
 
     /**
-     * @param non-empty-list<int> $lays
+     * A plan of what zones took at prices: a batch taken twice lies where it costs least, and who has none finds what is left.
      *
-     * @return array{0: int, 1: int}
+     * @param list<int> $taken
      */
-    private function spanOf(array $lays): array
+    private function made(array $taken): void
     {
-        $ask = $this->ask;
-        $from = $ask->weeks;
-        $to = 0;
-        foreach ($lays as $lay) {
-            $last = ($ask->firstLeg[$lay + 1] ?? count($ask->legCell)) - 1;
-            $from = min($from, $ask->legCell[$ask->firstLeg[$lay]] % $ask->weeks);
-            $to = max($to, $ask->legCell[$last] % $ask->weeks + $ask->legWeeks[$last]);
+        $lays = [];
+        foreach ($this->able as $batch) {
+            [$first, $end] = $this->ask->laysOf($batch);
+            foreach ($taken as $lay) {
+                if ($lay >= $first && $lay < $end && (!isset($lays[$batch]) || $this->ask->layCost[$lay] < $this->ask->layCost[$lays[$batch]])) {
+                    $lays[$batch] = $lay;
+                }
+            }
         }
-
-        return [$from, $to];
+        $this->now->clear();
+        foreach ($lays as $batch => $lay) {
+            if ($this->now->fits($lay)) {
+                $this->now->put($batch, $lay);
+            }
+        }
+        $this->fillUp();
+        if ($this->now->score < $this->bestScore) {
+            $this->remember();
+        }
     }
 
     /** One batch after the other: those that cost most by the room they take come first; of several orders, the best. */
@@ -265,18 +313,17 @@ final class Filler
         $ask = $this->ask;
         $room = [];
         foreach ($this->able as $batch) {
-            $leg = $ask->firstLeg[$this->lays[$batch][0]];
-            $room[$batch] = max(1, $ask->legTrays[$leg] * $ask->legWeeks[$leg]);
+            $lay = $this->lays[$batch][0];
+            $room[$batch] = max(1, $ask->layTrays[$lay] * $ask->layWeeks[$lay]);
         }
-        $orders = [
+        foreach ([
             static fn (int $a, int $b) => [$ask->leftOut[$b] / $room[$b], $a] <=> [$ask->leftOut[$a] / $room[$a], $b],
             static fn (int $a, int $b) => [$ask->leftOut[$b], $a] <=> [$ask->leftOut[$a], $b],
             fn (int $a, int $b) => [
                 count($this->lays[$a]) * $room[$a] / max(1, $ask->leftOut[$a]),
                 $a,
             ] <=> [count($this->lays[$b]) * $room[$b] / max(1, $ask->leftOut[$b]), $b],
-        ];
-        foreach ($orders as $order) {
+        ] as $order) {
             $this->now->clear();
             usort($this->able, $order);
             $this->fillUp();
@@ -299,21 +346,6 @@ final class Filler
                 }
             }
         }
-    }
-
-    private function findPlace(int $batch): bool
-    {
-        $lays = $this->lays[$batch];
-        $many = min(self::LOOKED_AT, count($lays));
-        for ($i = 0; $i < $many; ++$i) {
-            if ($this->now->fits($lays[$i])) {
-                $this->now->put($batch, $lays[$i]);
-
-                return true;
-            }
-        }
-
-        return false;
     }
 
     private function remember(): void

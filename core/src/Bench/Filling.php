@@ -15,8 +15,8 @@ use WetCradle\Core\House\HouseDefaults;
  */
 final class Filling
 {
-    /** Steps that are enough for a house of some dozen batches; a large one wants more, but each is dearer there. */
-    public const STEPS = 60_000;
+    /** Steps that are enough for a house of some dozen batches. */
+    public const STEPS = 16_000;
     /** Lays tried while tidying. */
     private const TIDIED = 60_000;
     /** A zone's setting that jumps by one degree from a week to the next weighs this share of one degree held for a week. */
@@ -86,7 +86,7 @@ final class Filling
             }
             [$lay, $end] = $this->ask->laysOf($this->numbers[$name]);
             for (; $lay < $end; ++$lay) {
-                $leg = $this->ask->legs($lay)[0];
+                $leg = $this->ask->leg($lay);
                 if ($leg->space === $space && $leg->from === $from) {
                     $plan[$this->numbers[$name]] = $lay;
                 }
@@ -118,10 +118,10 @@ final class Filling
         return $this->filler->score();
     }
 
-    /** What no plan can cost less than. */
+    /** What no plan can cost less than, as far as the search has found that out. */
     public function bound(): int
     {
-        return FillingBound::of($this->ask, $this->filler->score());
+        return $this->filler->bound();
     }
 
     public function filled(bool $tidied = true): Filled
@@ -136,7 +136,7 @@ final class Filling
             if ($lay === null) {
                 $unplaced[$name] = $this->stays[$name];
             } else {
-                $taken->put($name, false, ...$this->ask->legs($lay));
+                $taken->put($name, false, $this->ask->leg($lay));
                 $placed[$name] = true;
             }
         }

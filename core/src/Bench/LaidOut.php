@@ -14,9 +14,9 @@ final class LaidOut
     /** The sum of what all lays and all left out cost. */
     public int $score;
     /** @var array<int, int> trays free, by cell */
-    private array $free;
-    /** @var array<int, array<int, int>> the comfort of each laid batch, by space and week; without batches that stay where they stand */
-    private array $lying;
+    public array $free;
+    /** @var array<int, array<int, int>> the comfort of each batch that lies there, by cell; without those that stay where they stand */
+    public array $lying;
 
     public function __construct(private readonly ToPlace $ask)
     {
@@ -38,23 +38,20 @@ final class LaidOut
     public function fits(int $lay): bool
     {
         $ask = $this->ask;
-        $last = $ask->firstLeg[$lay + 1] ?? count($ask->legCell);
-        for ($leg = $ask->firstLeg[$lay]; $leg < $last; ++$leg) {
-            $trays = $ask->legTrays[$leg];
-            $cell = $ask->legCell[$leg];
-            $end = $cell + $ask->legWeeks[$leg];
-            for ($i = $cell; $i < $end; ++$i) {
-                if ($this->free[$i] < $trays) {
-                    return false;
-                }
+        $trays = $ask->layTrays[$lay];
+        $cell = $ask->layCell[$lay];
+        $end = $cell + $ask->layWeeks[$lay];
+        for ($i = $cell; $i < $end; ++$i) {
+            if ($this->free[$i] < $trays) {
+                return false;
             }
-            $clash = $ask->clash[$ask->legComfort[$leg]] ?? [];
-            if ($clash !== []) {
-                for ($i = $cell; $i < $end; ++$i) {
-                    foreach ($this->lying[$i] as $comfort) {
-                        if (isset($clash[$comfort])) {
-                            return false;
-                        }
+        }
+        $clash = $ask->clash[$ask->layComfort[$lay]] ?? [];
+        if ($clash !== []) {
+            for ($i = $cell; $i < $end; ++$i) {
+                foreach ($this->lying[$i] as $comfort) {
+                    if (isset($clash[$comfort])) {
+                        return false;
                     }
                 }
             }
@@ -66,16 +63,12 @@ final class LaidOut
     public function put(int $batch, int $lay): void
     {
         $ask = $this->ask;
-        $last = $ask->firstLeg[$lay + 1] ?? count($ask->legCell);
-        for ($leg = $ask->firstLeg[$lay]; $leg < $last; ++$leg) {
-            $trays = $ask->legTrays[$leg];
-            $comfort = $ask->legComfort[$leg];
-            $cell = $ask->legCell[$leg];
-            $end = $cell + $ask->legWeeks[$leg];
-            for ($i = $cell; $i < $end; ++$i) {
-                $this->free[$i] -= $trays;
-                $this->lying[$i][$batch] = $comfort;
-            }
+        $trays = $ask->layTrays[$lay];
+        $comfort = $ask->layComfort[$lay];
+        $end = $ask->layCell[$lay] + $ask->layWeeks[$lay];
+        for ($i = $ask->layCell[$lay]; $i < $end; ++$i) {
+            $this->free[$i] -= $trays;
+            $this->lying[$i][$batch] = $comfort;
         }
         $this->at[$batch] = $lay;
         $this->score += $ask->layCost[$lay] - $ask->leftOut[$batch];
@@ -85,75 +78,14 @@ final class LaidOut
     {
         $ask = $this->ask;
         $lay = $this->at[$batch];
-        $last = $ask->firstLeg[$lay + 1] ?? count($ask->legCell);
-        for ($leg = $ask->firstLeg[$lay]; $leg < $last; ++$leg) {
-            $trays = $ask->legTrays[$leg];
-            $cell = $ask->legCell[$leg];
-            $end = $cell + $ask->legWeeks[$leg];
-            for ($i = $cell; $i < $end; ++$i) {
-                $this->free[$i] += $trays;
-                unset($this->lying[$i][$batch]);
-            }
+        $trays = $ask->layTrays[$lay];
+        $end = $ask->layCell[$lay] + $ask->layWeeks[$lay];
+        for ($i = $ask->layCell[$lay]; $i < $end; ++$i) {
+            $this->free[$i] += $trays;
+            unset($this->lying[$i][$batch]);
         }
         $this->at[$batch] = self::NOWHERE;
         $this->score -= $ask->layCost[$lay] - $ask->leftOut[$batch];
-    }
-
-    /** @return list<int> batches that have to go for this lay, the dearest first */
-    public function inTheWay(int $lay, Luck $luck): array
-    {
-        $ask = $this->ask;
-        $out = [];
-        $last = $ask->firstLeg[$lay + 1] ?? count($ask->legCell);
-        for ($leg = $ask->firstLeg[$lay]; $leg < $last; ++$leg) {
-            $cell = $ask->legCell[$leg];
-            $end = $cell + $ask->legWeeks[$leg];
-            $clash = $ask->clash[$ask->legComfort[$leg]] ?? [];
-            for ($i = $cell; $i < $end; ++$i) {
-                foreach ($this->lying[$i] as $other => $comfort) {
-                    if (isset($clash[$comfort])) {
-                        $out[$other] = true;
-                    }
-                }
-            }
-            for ($i = $cell; $i < $end; ++$i) {
-                $lack = $ask->legTrays[$leg] - $this->free[$i];
-                if ($lack <= 0) {
-                    continue;
-                }
-                $here = [];
-                foreach ($this->lying[$i] as $other => $comfort) {
-                    if (isset($out[$other])) {
-                        $lack -= $this->traysIn($other, $i);
-                    } else {
-                        $here[$other] = $ask->leftOut[$other] * (64 + $luck->below(64));
-                    }
-                }
-                asort($here);
-                foreach ($here as $other => $worth) {
-                    if ($lack <= 0) {
-                        break;
-                    }
-                    $out[$other] = true;
-                    $lack -= $this->traysIn($other, $i);
-                }
-            }
-        }
-        $out = array_keys($out);
-        usort($out, static fn (int $a, int $b) => [$ask->leftOut[$b], $a] <=> [$ask->leftOut[$a], $b]);
-
-        return $out;
-    }
-
-    private function traysIn(int $batch, int $cell): int
-    {
-        $ask = $this->ask;
-        $leg = $ask->firstLeg[$this->at[$batch]];
-        while ($cell < $ask->legCell[$leg] || $cell >= $ask->legCell[$leg] + $ask->legWeeks[$leg]) {
-            ++$leg;
-        }
-
-        return $ask->legTrays[$leg];
     }
 
     public function clear(): void

@@ -17,9 +17,9 @@ use WetCradle\Core\Refused;
 final class PlaceBatches implements Stoppable
 {
     private const SEED = 1;
-    /** A large house gets fewer steps, as each takes longer there. */
-    private const LARGE = 300;
-    private const STEPS_IF_LARGE = 20_000;
+    /** A house of more batches gets more steps. */
+    private const LARGE = 40;
+    private const STEPS_IF_LARGE = 60_000;
     /** So many ways to lay a batch into a zone in a week, in all, where somebody waits for the answer. */
     private const MOST_WAITED_FOR = 400_000;
 

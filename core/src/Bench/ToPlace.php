@@ -9,7 +9,7 @@ use WetCradle\Core\Refused;
 
 /**
  * What a house is to be filled with: zones over weeks, what stands there and stays, and batches with every lay
- * that would do for each, at its cost. A lay is one leg, or several where a batch is moved midway.
+ * that would do for each, at its cost. A lay is one batch in one zone from one week on.
  *
  * Lays run into hundreds of thousands, so they are held as columns of whole numbers. A cell is one zone in one week.
  */
@@ -23,16 +23,14 @@ final class ToPlace
     public array $firstLay = [];
     /** @var list<int> */
     public array $layCost = [];
+    /** @var list<int> the lay's first cell; those of its later weeks follow */
+    public array $layCell = [];
     /** @var list<int> */
-    public array $firstLeg = [];
-    /** @var list<int> the leg's first cell */
-    public array $legCell = [];
+    public array $layWeeks = [];
     /** @var list<int> */
-    public array $legWeeks = [];
-    /** @var list<int> */
-    public array $legTrays = [];
+    public array $layTrays = [];
     /** @var list<int> which of the comforts */
-    public array $legComfort = [];
+    public array $layComfort = [];
     /** @var list<Comfort> */
     public array $comforts = [];
     /** @var array<int, array<int, true>> comforts that cannot share a zone, both ways */
@@ -87,33 +85,28 @@ final class ToPlace
      *
      * @return bool whether it can be had at all
      */
-    public function lay(int $cost, Leg ...$legs): bool
+    public function lay(int $cost, Leg $leg): bool
     {
-        foreach ($legs as $leg) {
-            if ($leg->from < 0 || $leg->from + $leg->weeks > $this->weeks || !$leg->comfort->meets($this->spaces[$leg->space]->comfort)) {
+        if ($leg->from < 0 || $leg->from + $leg->weeks > $this->weeks || !$leg->comfort->meets($this->spaces[$leg->space]->comfort)) {
+            return false;
+        }
+        $comfort = $this->comfort($leg->comfort);
+        $first = $leg->space * $this->weeks + $leg->from;
+        for ($cell = $first; $cell < $first + $leg->weeks; ++$cell) {
+            if ($this->free[$cell] < $leg->trays) {
                 return false;
             }
-            $comfort = $this->comfort($leg->comfort);
-            for ($week = $leg->from; $week < $leg->from + $leg->weeks; ++$week) {
-                $cell = $leg->space * $this->weeks + $week;
-                if ($this->free[$cell] < $leg->trays) {
+            foreach ($this->standing[$cell] ?? [] as $other) {
+                if (isset($this->clash[$comfort][$other['comfort']])) {
                     return false;
-                }
-                foreach ($this->standing[$cell] ?? [] as $other) {
-                    if (isset($this->clash[$comfort][$other['comfort']])) {
-                        return false;
-                    }
                 }
             }
         }
-        $this->firstLeg[] = count($this->legCell);
         $this->layCost[] = $cost;
-        foreach ($legs as $leg) {
-            $this->legCell[] = $leg->space * $this->weeks + $leg->from;
-            $this->legWeeks[] = $leg->weeks;
-            $this->legTrays[] = $leg->trays;
-            $this->legComfort[] = $this->comfort($leg->comfort);
-        }
+        $this->layCell[] = $first;
+        $this->layWeeks[] = $leg->weeks;
+        $this->layTrays[] = $leg->trays;
+        $this->layComfort[] = $comfort;
 
         return true;
     }
@@ -124,21 +117,15 @@ final class ToPlace
         return [$this->firstLay[$batch], $this->firstLay[$batch + 1] ?? count($this->layCost)];
     }
 
-    /** @return list<Leg> */
-    public function legs(int $lay): array
+    public function leg(int $lay): Leg
     {
-        $legs = [];
-        for ($leg = $this->firstLeg[$lay]; $leg < ($this->firstLeg[$lay + 1] ?? count($this->legCell)); ++$leg) {
-            $legs[] = new Leg(
-                intdiv($this->legCell[$leg], $this->weeks),
-                $this->legCell[$leg] % $this->weeks,
-                $this->legWeeks[$leg],
-                $this->legTrays[$leg],
-                $this->comforts[$this->legComfort[$leg]],
-            );
-        }
-
-        return $legs;
+        return new Leg(
+            intdiv($this->layCell[$lay], $this->weeks),
+            $this->layCell[$lay] % $this->weeks,
+            $this->layWeeks[$lay],
+            $this->layTrays[$lay],
+            $this->comforts[$this->layComfort[$lay]],
+        );
     }
 
     private function comfort(Comfort $comfort): int

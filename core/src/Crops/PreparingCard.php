@@ -10,7 +10,7 @@ use WetCradle\Core\Fact;
 final class PreparingCard
 {
     /** @return list<Fact> in the order in which it is done */
-    public static function of(WaySheet $sheet): array
+    public static function of(WaySheet $sheet, Holes $holes): array
     {
         if ($sheet->isOnMother()) {
             return [...self::hormone($sheet), SheetCourse::howStuck($sheet)];
@@ -22,7 +22,7 @@ final class PreparingCard
             ...self::wound($sheet),
             ...self::ends($sheet),
             ...self::hormone($sheet),
-            ...self::stuck($sheet),
+            ...self::stuck($sheet, $holes),
         ];
     }
 
@@ -99,7 +99,7 @@ final class PreparingCard
     }
 
     /** @return list<Fact> */
-    private static function stuck(WaySheet $sheet): array
+    private static function stuck(WaySheet $sheet, Holes $holes): array
     {
         $each = $sheet->setting->each;
 
@@ -107,6 +107,7 @@ final class PreparingCard
             $each > 1
                 ? Fact::of('card.deep_several', depth: $sheet->setting->depthCm, each: $each)
                 : Fact::of('card.deep', depth: $sheet->setting->depthCm),
+            $holes->count > 1 ? Fact::of('card.apart', apart: $holes->apartCm(), holes: $holes->count) : Fact::of('card.alone'),
         ];
     }
 }

@@ -7,11 +7,11 @@ namespace WetCradle\Core\Tests\Bench;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Bench\Comfort;
 use WetCradle\Core\Bench\Filler;
-use WetCradle\Core\Bench\FillingBound;
 use WetCradle\Core\Bench\Leg;
 use WetCradle\Core\Bench\Space;
 use WetCradle\Core\Bench\Taken;
 use WetCradle\Core\Bench\ToPlace;
+use WetCradle\Core\Bench\ZoneWays;
 use WetCradle\Core\Numbers\Range;
 use WetCradle\Core\Refused;
 
@@ -40,27 +40,84 @@ final class FillerTest extends TestCase
             $filler = new Filler($ask, $house + 1);
             $filler->improve(6000);
             self::assertSame($best, $filler->score());
-            self::assertLessThanOrEqual($best, FillingBound::of($ask, $filler->score()));
+            self::assertLessThanOrEqual($best, $filler->bound());
             self::assertSame($filler->score(), self::costOf($ask, $filler->plan()));
             $tight += $best >= 100 ? 1 : 0;
         }
         self::assertGreaterThan(8, $tight, 'Some of them leave somebody out, or it proves little.');
     }
 
-    public function testALayInTwoZonesTakesRoomInBoth(): void
+    /** The best way through a zone's weeks against every set of lays that it could hold. */
+    public function testAZoneIsFilledInTheBestWayThereIs(): void
+    {
+        mt_srand(31);
+        for ($house = 0; $house < 25; ++$house) {
+            $spaces = [Space::of('A', mt_rand(6, 9), self::comfort([10, 24]), 6, mt_rand(0, 2) === 0 ? [4] : [])];
+            $ask = new ToPlace(6, $spaces);
+            $of = [];
+            for ($batch = 0; $batch < 5; ++$batch) {
+                $ask->batch("B{$batch}", 0);
+                $heat = mt_rand(8, 24);
+                foreach ([0, 2] as $start) {
+                    if ($ask->lay(0, new Leg(0, $start, mt_rand(1, 4), mt_rand(2, 6), self::comfort([$heat, $heat + 5])))) {
+                        $of[] = $batch;
+                    }
+                }
+            }
+            $worth = array_map(static fn () => (float) mt_rand(-20, 4), $of);
+            $best = 0.0;
+            for ($bits = 0; $bits < 1 << count($of); ++$bits) {
+                $taken = new Taken(6, $spaces);
+                $sum = 0.0;
+                foreach ($of as $lay => $batch) {
+                    if ($bits >> $lay & 1) {
+                        if (!$taken->fits($ask->leg($lay))) {
+                            continue 2;
+                        }
+                        // Twice in one zone at different times is let pass here, as it is there.
+                        $taken->put("L{$lay}", false, $ask->leg($lay));
+                        $sum += $worth[$lay];
+                    }
+                }
+                $twice = array_filter(array_keys($of), static fn (int $lay) => $bits >> $lay & 1 && self::meetsItself($ask, $of, $lay, $bits));
+                $best = $twice === [] ? min($best, $sum) : $best;
+            }
+            $chosen = [];
+            $zone = ZoneWays::of($ask, 0, $of, 10_000);
+            self::assertNotNull($zone);
+            self::assertEqualsWithDelta($best, $zone->best($worth, $chosen), 1e-9);
+            self::assertEqualsWithDelta($best, array_sum(array_map(static fn (int $lay) => $worth[$lay], $chosen)), 1e-9);
+            self::assertNull(ZoneWays::of($ask, 0, $of, $zone->ways - 1), 'too many to list');
+        }
+    }
+
+    /** @param list<int> $of */
+    private static function meetsItself(ToPlace $ask, array $of, int $lay, int $bits): bool
+    {
+        foreach ($of as $other => $batch) {
+            $overlap = $ask->layCell[$lay] < $ask->layCell[$other] + $ask->layWeeks[$other] && $ask->layCell[$other] < $ask->layCell[$lay] + $ask->layWeeks[$lay];
+            if ($other < $lay && $bits >> $other & 1 && $batch === $of[$lay] && $overlap) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    public function testALayIsOneBatchInOneZoneFromAWeekOn(): void
     {
         $spaces = [Space::of('A', 5, self::comfort([10, 24]), 4), Space::of('B', 5, self::comfort([10, 24]), 4)];
         $ask = new ToPlace(4, $spaces);
-        $ask->batch('MOVES', 500);
-        self::assertTrue($ask->lay(0, self::leg(0, 0, 2), self::leg(1, 2, 2)));
+        $ask->batch('EARLY', 500);
+        self::assertTrue($ask->lay(0, self::leg(1, 1, 2)));
         $ask->batch('LATE', 400);
         self::assertTrue($ask->lay(0, self::leg(1, 2, 2)));
         self::assertTrue($ask->lay(3, self::leg(0, 2, 2)));
         $filler = new Filler($ask);
-        $filler->improve(50);
+        $filler->improve(500);
         self::assertSame([0, 2], $filler->plan());
-        self::assertSame(3, $filler->score());
-        self::assertEquals([self::leg(0, 0, 2), self::leg(1, 2, 2)], $ask->legs(0));
+        self::assertSame([3, true], [$filler->score(), $filler->isBest()]);
+        self::assertEquals(self::leg(1, 1, 2), $ask->leg(0));
         self::assertSame([[0, 1], [1, 3]], [$ask->laysOf(0), $ask->laysOf(1)]);
     }
 
@@ -87,7 +144,7 @@ final class FillerTest extends TestCase
         $filler->improve(100);
         self::assertSame([700, [null]], [$filler->score(), $filler->plan()]);
         self::assertTrue($filler->isBest(), 'It cannot lie anywhere, so nothing is better.');
-        self::assertSame(700, FillingBound::of($ask, 700));
+        self::assertSame(700, $filler->bound());
     }
 
     public function testAPlanToGoOnFromMustBeOneOfItsOwn(): void
@@ -116,9 +173,8 @@ final class FillerTest extends TestCase
         $best = $ask->leftOut[$batch] + self::bestOf($ask, $taken, $batch + 1);
         [$lay, $end] = $ask->laysOf($batch);
         for (; $lay < $end; ++$lay) {
-            $legs = $ask->legs($lay);
-            if (array_filter($legs, $taken->fits(...)) === $legs) {
-                $taken->put($ask->names[$batch], false, ...$legs);
+            if ($taken->fits($ask->leg($lay))) {
+                $taken->put($ask->names[$batch], false, $ask->leg($lay));
                 $best = min($best, $ask->layCost[$lay] + self::bestOf($ask, $taken, $batch + 1));
                 $taken->take($ask->names[$batch]);
             }

@@ -27,7 +27,7 @@ use WetCradle\Core\Tests\Told;
 final class FillingTest extends TestCase
 {
     /** Houses whose best filling was proven by an exact solver: up to 30 batches, 5 zones, 20 weeks. */
-    public function testItComesWithinTwoInAHundredOfTheProvenBest(): void
+    public function testItComesWithinTwoInAThousandOfTheProvenBest(): void
     {
         $gaps = [];
         foreach (json_decode((string) file_get_contents(__DIR__.'/proven.json'), true) as ['input' => $input, 'expect' => ['bestScore' => $best]]) {
@@ -40,7 +40,8 @@ final class FillingTest extends TestCase
             $gaps[] = $filling->score() / $best - 1;
         }
         self::assertCount(17, $gaps);
-        self::assertLessThan(0.02, array_sum($gaps) / count($gaps));
+        self::assertLessThan(0.002, array_sum($gaps) / count($gaps));
+        self::assertLessThan(0.02, max(0.0, ...$gaps));
     }
 
     public function testTheSameIsAlwaysFilledTheSameAndMoreStepsAreNeverWorse(): void

@@ -153,7 +153,7 @@ final class DaySticking
                 'stations' => array_column($shared, 'station'), 'from' => self::clock(min(array_column($shared, 'from'))),
                 'to' => self::clock(max(array_column($shared, 'to'))), 'late' => max(array_column($shared, 'late')),
                 'cuttings' => $batch->amount->planned, 'trays' => $batch->amount->trays, 'mix' => $way->setting->mix,
-                'how' => SheetCourse::howStuck($way), 'card' => ['sheet' => $way->toArray(), 'words' => PreparingCard::of($way)],
+                'how' => SheetCourse::howStuck($way), 'card' => ['sheet' => $way->toArray(), 'words' => PreparingCard::of($way, $batch->trayKind->holes())],
                 'trayKind' => $batch->trayKind->name,
                 'hormone' => $way->taking->hormone->words(),
                 'zone' => $batch->zone->name, 'setting' => $setting[(int) $batch->zone->id] ?? null, 'isStuck' => $batch->isStuck(), 'safety' => $way->safety,

@@ -7,6 +7,7 @@ namespace WetCradle\Server\Plan;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use WetCradle\Core\Bench\Positions;
+use WetCradle\Core\Crops\Holes;
 
 /** A kind of tray: how many cells, and what each holds. */
 #[ORM\Entity, ORM\Table(name: 'tray_kind')]
@@ -34,6 +35,11 @@ class TrayKind
     public function squareMetres(): float
     {
         return $this->lengthCm * $this->widthCm / 10_000;
+    }
+
+    public function holes(): Holes
+    {
+        return Holes::of($this->cells, $this->lengthCm, $this->widthCm);
     }
 
     /** Tray positions that so many take together. */
