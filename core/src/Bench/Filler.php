@@ -43,6 +43,8 @@ final class Filler
     /** Ways of zones walked, and ways of a block tried, that take the time of a step. */
     private const WALKED = 220;
     private const TRIED = 12;
+    /** What each batch left out costs where they are only counted. */
+    private const COUNTED = 1000;
     /** Ways listed in all; a house with more is filled without prices. */
     private const MOST_WAYS = 60_000;
 
@@ -105,8 +107,32 @@ final class Filler
     {
         while ($this->rounds < self::PRICED && !$this->isBest() && $this->price() !== null) {
         }
+        if ($this->zones === [] && !$this->isBest()) {
+            $this->bound = max($this->bound, RentBound::of($this->ask, $this->bestScore));
+        }
 
         return min($this->bound, $this->bestScore);
+    }
+
+    /** How many batches any plan leaves without a place, as far as prices tell by which each counts the same. */
+    public function fewestLeftOut(): int
+    {
+        $now = count(array_filter($this->best, static fn (int $lay) => $lay === LaidOut::NOWHERE));
+        $this->zones ??= $this->able === [] ? [] : $this->ways();
+        $nowhere = count($this->lays) - count($this->able);
+        if ($now === $nowhere) {
+            return $now;
+        }
+        if ($this->zones === []) {
+            return max($nowhere, (int) ceil(RentBound::of($this->ask->countedAt(self::COUNTED), self::COUNTED * $now, self::PRICED) / self::COUNTED));
+        }
+        $prices = new Prices($this->ask->countedAt(self::COUNTED), $this->of, $this->zones);
+        for ($round = 0; $round < self::PRICED && $prices->bound() <= self::COUNTED * ($now - 1); ++$round) {
+            $prices->round(self::COUNTED * $now);
+        }
+
+        // Part of one left out is one left out.
+        return min($now, (int) ceil($prices->bound() / self::COUNTED));
     }
 
     /** @return array<int, ?int> the lay of each batch in the best plan so far; null for one without a place */

@@ -124,6 +124,12 @@ final class Filling
         return $this->filler->bound();
     }
 
+    /** How many batches any plan leaves without a place as wholes, as far as that is known. */
+    public function fewestLeftOut(): int
+    {
+        return $this->filler->fewestLeftOut();
+    }
+
     public function filled(bool $tidied = true): Filled
     {
         $taken = new Taken($this->weeks, $this->spaces);

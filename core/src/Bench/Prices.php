@@ -39,7 +39,7 @@ final class Prices
     /** What no filling can cost less than, by the best prices so far. */
     public function bound(): int
     {
-        return (int) ceil($this->bound - 1e-6);
+        return (int) ceil(max(0.0, $this->bound) - 1e-6);
     }
 
     /**

@@ -72,6 +72,16 @@ final class ToPlace
         }
     }
 
+    /** The same house with the same lays, where nothing counts but how many are left out: so much each. */
+    public function countedAt(int $each): self
+    {
+        $same = clone $this;
+        $same->leftOut = array_map(static fn () => $each, $this->leftOut);
+        $same->layCost = array_map(static fn () => 0, $this->layCost);
+
+        return $same;
+    }
+
     /** Begins a batch; its lays follow. */
     public function batch(string $name, int $leftOut): void
     {

@@ -8,6 +8,7 @@ use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Bench\Comfort;
 use WetCradle\Core\Bench\Filler;
 use WetCradle\Core\Bench\Leg;
+use WetCradle\Core\Bench\RentBound;
 use WetCradle\Core\Bench\Space;
 use WetCradle\Core\Bench\Taken;
 use WetCradle\Core\Bench\ToPlace;
@@ -21,7 +22,7 @@ final class FillerTest extends TestCase
     public function testOfEveryWayToFillASmallHouseItFindsTheBest(): void
     {
         mt_srand(9);
-        $tight = 0;
+        $tight = $known = 0;
         for ($house = 0; $house < 30; ++$house) {
             $spaces = [Space::of('A', mt_rand(5, 9), self::comfort([10, 24]), 5), Space::of('B', mt_rand(5, 9), self::comfort([14, 28]), 5)];
             $ask = new ToPlace(5, $spaces);
@@ -41,9 +42,14 @@ final class FillerTest extends TestCase
             $filler->improve(6000);
             self::assertSame($best, $filler->score());
             self::assertLessThanOrEqual($best, $filler->bound());
+            self::assertLessThanOrEqual($best, RentBound::of($ask, $filler->score()));
             self::assertSame($filler->score(), self::costOf($ask, $filler->plan()));
+            $fewest = self::bestOf($ask->countedAt(1), new Taken(5, $spaces), 0);
+            self::assertLessThanOrEqual($fewest, $filler->fewestLeftOut());
+            $known += $filler->fewestLeftOut() === $fewest ? 1 : 0;
             $tight += $best >= 100 ? 1 : 0;
         }
+        self::assertGreaterThan(24, $known, 'Mostly it is known how few can be left out.');
         self::assertGreaterThan(8, $tight, 'Some of them leave somebody out, or it proves little.');
     }
 

@@ -7,6 +7,7 @@ import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
 import { mondayOf, plural, sayWeek } from '../words'
 import { BenchRooms } from './BenchRooms'
+import { howFar } from './howFar'
 import { Needs } from './Needs'
 
 type Found = Schemas['Fill']
@@ -215,9 +216,7 @@ export function Fill() {
                 against now
               </span>
             )}
-            <span className="soft">
-              Costs {Math.round(found.score)}, and no filling can cost less than {Math.round(found.bound)}.
-            </span>
+            <span className="soft">{howFar(found)}</span>
           </section>
           {found.unplaced.length > 0 && (
             <section aria-label="Without a place">
