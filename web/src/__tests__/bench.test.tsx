@@ -147,6 +147,7 @@ describe('filling', () => {
     expect(howFar(found)).toBe('There is no better one.')
     expect(howFar({ ...found, bound: 900 })).toBe('The best there is costs at most 10 % less.')
     expect(howFar({ ...found, bound: 999 })).toBe('The best there is costs at most 1 % less.')
+    expect(howFar({ ...found, bound: 90 })).toBe('How much better the best there is would be, is not known.')
     const without = Array.from({ length: 2 }, () => ({
       code: 'HEB-33',
       crop: 'Hebe',
@@ -156,10 +157,10 @@ describe('filling', () => {
       options: [],
     }))
     expect(howFar({ ...found, bound: 900, fewestLeftOut: 2, stays: 3, unplaced: without })).toBe(
-      'No filling can place more than 3 of these 5 batches whole; the best there is costs at most 10 % less.',
+      'No filling can place more than 3 of these 5 batches whole. The best there is costs at most 10 % less.',
     )
     expect(howFar({ ...found, fewestLeftOut: 2, stays: 3, unplaced: without })).toBe(
-      'No filling can place more than 3 of these 5 batches whole; there is no better one.',
+      'No filling can place more than 3 of these 5 batches whole. There is no better one.',
     )
   })
 
