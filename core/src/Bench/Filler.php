@@ -32,9 +32,9 @@ final class Filler
     /** Heat at the beginning of a cooling, as a share of what an average batch costs that is left out, and at its end. */
     private const HOT = 0.1;
     private const COLD = 5.0;
-    /** The last part of a cooling is without any heat. */
+    /** The part of a cooling that has any heat; the rest is without. */
     private const WARM_FOR = 0.8;
-    /** The same where a plan that prices made is relaid. */
+    /** Heat at the beginning where a plan that prices made is relaid, and for how many blocks. */
     private const WARM = 0.04;
     private const RELAID = 120;
     /** Rounds of prices before they are good enough to be made plans, and from one plan to the next. */
@@ -132,7 +132,7 @@ final class Filler
         }
 
         // Part of one left out is one left out.
-        return min($now, (int) ceil($prices->bound() / self::COUNTED));
+        return min($now, max($nowhere, (int) ceil($prices->bound() / self::COUNTED)));
     }
 
     /** @return array<int, ?int> the lay of each batch in the best plan so far; null for one without a place */
@@ -296,6 +296,7 @@ final class Filler
         return array_keys($some);
     }
 
+    /** Whether two could be there at once, should either be laid up to three weeks later than it likes best. */
     private function meets(int $one, int $other): bool
     {
         $ask = $this->ask;

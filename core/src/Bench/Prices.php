@@ -15,6 +15,10 @@ final class Prices
     /** Rounds without a better bound after which prices move by less. */
     private const PATIENCE = 3;
     private const PACE = 1.0;
+    /** By how much less. */
+    private const SLOWER = 0.6;
+    /** What a batch is priced at first, as a share of what it costs to leave it out: nearer to its worth at the end than nothing. */
+    private const BEGINS = 0.8;
     /** How much of the last direction prices keep. */
     private const KEPT = 0.35;
 
@@ -32,7 +36,7 @@ final class Prices
      */
     public function __construct(private readonly ToPlace $ask, private readonly array $of, private readonly array $zones)
     {
-        $this->price = array_map(static fn (int $leftOut) => 0.8 * $leftOut, $ask->leftOut);
+        $this->price = array_map(static fn (int $leftOut) => self::BEGINS * $leftOut, $ask->leftOut);
         $this->direction = array_fill(0, count($ask->leftOut), 0.0);
     }
 
@@ -65,7 +69,7 @@ final class Prices
             $this->bound = $bound;
             $this->since = 0;
         } elseif (++$this->since >= self::PATIENCE) {
-            $this->pace *= 0.6;
+            $this->pace *= self::SLOWER;
             $this->since = 0;
         }
         $times = array_fill(0, count($this->price), -1);
