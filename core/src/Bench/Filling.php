@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Core\Bench;
 
 use WetCradle\Core\Compute\Going;
+use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
 
@@ -21,6 +22,8 @@ final class Filling
     private const TIDIED = 60_000;
     /** A zone's setting that jumps by one degree from a week to the next weighs this share of one degree held for a week. */
     private const JUMP = 0.5;
+    /** A bound that leaves more than this open, in hundredths of what a filling costs, tells nobody anything. */
+    private const OPEN = 50;
 
     private readonly Filler $filler;
     /** °C that one mist level weighs as much as. */
@@ -124,10 +127,18 @@ final class Filling
         return $this->filler->bound();
     }
 
-    /** How many batches any plan leaves without a place as wholes, as far as that is known. */
-    public function fewestLeftOut(): int
+    /** How far this can be from the best there is at most, and how many any plan could place as wholes. */
+    public function howFar(): Fact
     {
-        return $this->filler->fewestLeftOut();
+        [$score, $bound, $fewest, $all] = [$this->filler->score(), $this->bound(), $this->filler->fewestLeftOut(), count($this->stays)];
+        $less = $score > $bound ? max(1, (int) round(100 * ($score - $bound) / $score)) : 0;
+        $best = match (true) {
+            $less === 0 => Fact::of('filling.no_better'),
+            $less > self::OPEN => Fact::of('filling.not_known'),
+            default => Fact::of('filling.at_most', less: $less),
+        };
+
+        return $fewest === 0 ? $best : Fact::of('filling.most', most: $all - $fewest, all: $all, best: $best);
     }
 
     public function filled(bool $tidied = true): Filled

@@ -61,6 +61,27 @@ final class FillingTest extends TestCase
         }
     }
 
+    /** @param list<Stay> $stays */
+    private static function howFar(array $stays, int $trays): string
+    {
+        $filling = new Filling(6, [Space::of('A', $trays, self::comfort([15, 25]), 6)], $stays, HouseDefaults::usual());
+        $filling->improve(2000);
+
+        return Told::fact($filling->howFar());
+    }
+
+    public function testHowFarItIsFromTheBestIsSaidAsFarAsItIsKnown(): void
+    {
+        self::assertSame('filling.no_better', self::howFar([self::stay('X', 4, 3, [0, 3])], 10));
+        $three = array_map(static fn (string $name) => self::stay($name, 6, 6, [0, 0]), ['X', 'Y', 'Z']);
+        self::assertSame('filling.most most=1 all=3 best=(filling.no_better)', self::howFar($three, 10));
+        $proven = json_decode((string) file_get_contents(__DIR__.'/proven.json'), true)[16]['input'];
+        $filling = PlaceBatches::read(Fields::fromJson(json_encode($proven, JSON_THROW_ON_ERROR)));
+        self::assertMatchesRegularExpression('/^filling\.(most most=\d+ all=30 best=\()?filling\.not_known\)?$/', Told::fact($filling->howFar()), 'not searched yet');
+        $filling->improve(Filling::STEPS);
+        self::assertMatchesRegularExpression('/^filling\.most most=2\d all=30 best=\(filling\.at_most less=(\d|[12]\d)\)$/', Told::fact($filling->howFar()));
+    }
+
     public function testWhatStandsThereStaysAndAClosedZoneIsLeftAlone(): void
     {
         $spaces = [Space::of('A', 10, self::comfort([15, 25]), 8, [3, 4]), Space::of('B', 10, self::comfort([15, 25]), 8)];

@@ -84,7 +84,7 @@ final class FillWords
             'more' => $more,
             'score' => $filled->score(),
             'bound' => $filling->bound(),
-            'fewestLeftOut' => $filling->fewestLeftOut(),
+            'howFar' => $filling->howFar(),
             'plan' => array_map(
                 fn (string $code, array $legs) => ['code' => $code, 'zone' => $h->idOf($legs[0]->space), 'week' => $h->week($legs[0]->from)->written()],
                 array_keys($filled->placed),

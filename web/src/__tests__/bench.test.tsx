@@ -2,7 +2,6 @@ import { describe, expect, it } from 'vitest'
 import type { Schemas, ZoneWeek } from '../api/client'
 import { Bench } from '../bench/Bench'
 import { Fill } from '../bench/Fill'
-import { howFar } from '../bench/howFar'
 import { LayOut } from '../bench/LayOut'
 import { Needs } from '../bench/Needs'
 import { WorkList } from '../bench/WorkList'
@@ -142,28 +141,6 @@ describe('bench work', () => {
 })
 
 describe('filling', () => {
-  it('says how far from the best a filling can be at most', () => {
-    const found = { score: 1000, bound: 1000, fewestLeftOut: 0, stays: 5, unplaced: [] }
-    expect(howFar(found)).toBe('There is no better one.')
-    expect(howFar({ ...found, bound: 900 })).toBe('The best there is costs at most 10 % less.')
-    expect(howFar({ ...found, bound: 999 })).toBe('The best there is costs at most 1 % less.')
-    expect(howFar({ ...found, bound: 90 })).toBe('How much better the best there is would be, is not known.')
-    const without = Array.from({ length: 2 }, () => ({
-      code: 'HEB-33',
-      crop: 'Hebe',
-      trays: 4,
-      reason: 'weeks',
-      words: '',
-      options: [],
-    }))
-    expect(howFar({ ...found, bound: 900, fewestLeftOut: 2, stays: 3, unplaced: without })).toBe(
-      'No filling can place more than 3 of these 5 batches whole. The best there is costs at most 10 % less.',
-    )
-    expect(howFar({ ...found, fewestLeftOut: 2, stays: 3, unplaced: without })).toBe(
-      'No filling can place more than 3 of these 5 batches whole. There is no better one.',
-    )
-  })
-
   it('changes nothing before it is asked, and says so', () => {
     expect(wordsOf(drawRoom(<Fill />))).toContain('You see what would change before anything does.')
   })

@@ -7,7 +7,6 @@ import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
 import { mondayOf, plural, sayWeek } from '../words'
 import { BenchRooms } from './BenchRooms'
-import { howFar } from './howFar'
 import { Needs } from './Needs'
 
 type Found = Schemas['Fill']
@@ -216,7 +215,7 @@ export function Fill() {
                 against now
               </span>
             )}
-            <span className="soft">{howFar(found)}</span>
+            <span className="soft">{found.howFar}</span>
           </section>
           {found.unplaced.length > 0 && (
             <section aria-label="Without a place">
