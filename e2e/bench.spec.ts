@@ -34,8 +34,7 @@ const layOf = async (page: Page, code: string): Promise<{ zone: string; stickOn:
 const standsIn = async (page: Page, lot: string): Promise<string> => (await (await page.request.get(`/api/lots/${lot}`)).json()).zone
 
 test('the house is filled again, shown before it is done, and undone', async ({ page }) => {
-  await signIn(page)
-  await page.goto('/bench/fill')
+  await signIn(page, 'ines', '/bench/fill')
   await page.getByRole('button', { name: 'Fill again' }).click()
   await expect(page.getByText(/nothing could be better|Stopped after/)).toBeVisible()
   const gains = page.getByRole('region', { name: 'What it gains' })
@@ -56,8 +55,7 @@ test('the house is filled again, shown before it is done, and undone', async ({ 
 })
 
 test('a batch is dragged to a zone that refuses it, and to one that takes it', async ({ page }) => {
-  await signIn(page)
-  await page.goto('/bench')
+  await signIn(page, 'ines', '/bench')
   const here = (await zones(page)).flatMap((zone) => zone.tenants.filter((tenant) => !tenant.inPots).map((tenant) => ({ zone, tenant })))
   let chosen: { zone: Zone; tenant: Tenant; yes: string; no: string } | null = null
   for (const one of here) {
@@ -163,8 +161,7 @@ test('an option is taken for a batch that found no place', async ({ page }) => {
 })
 
 test('a zone is laid out on the screen and by its numbers', async ({ page }) => {
-  await signIn(page)
-  await page.goto('/bench/lay')
+  await signIn(page, 'ines', '/bench/lay')
   const name = `Bench ${Date.now() % 100000}`
   await page.getByRole('button', { name: 'Add a zone' }).click()
   const form = page.getByRole('form', { name: 'New zone' })
@@ -198,8 +195,7 @@ test('a zone is laid out on the screen and by its numbers', async ({ page }) => 
 })
 
 test('what is to be potted is given room, and pots that stand are moved to where there is no frost', async ({ page }) => {
-  await signIn(page)
-  await page.goto('/bench/fill')
+  await signIn(page, 'ines', '/bench/fill')
   await page.getByRole('radio', { name: 'in pots, until ready' }).check()
   await page.getByRole('button', { name: 'Fill again' }).click()
   await expect(page.getByRole('region', { name: 'What it gains' })).toContainText(/\d+ of \d+ batches could have a place from potting/)
@@ -226,8 +222,7 @@ test('what is to be potted is given room, and pots that stand are moved to where
 })
 
 test('a kind of tray is added by its size, and one that batches stand in keeps its cells', async ({ page }) => {
-  await signIn(page)
-  await page.goto('/nursery/trays')
+  await signIn(page, 'ines', '/nursery/trays')
   const name = `half tray ${Date.now() % 100000}`
   await page.getByRole('button', { name: 'Add a kind of tray' }).click()
   const form = page.getByRole('form', { name: 'New' })
@@ -246,8 +241,7 @@ test('a kind of tray is added by its size, and one that batches stand in keeps i
 })
 
 test('seed trays take their places for some weeks, and are taken away again', async ({ page }) => {
-  await signIn(page)
-  await page.goto('/bench')
+  await signIn(page, 'ines', '/bench')
   await page
     .getByRole('button', { name: /^Tunnel floor/ })
     .first()

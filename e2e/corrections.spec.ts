@@ -70,8 +70,7 @@ test('a look at stock and a check are logged with their day, taken out and put b
 })
 
 test('another pattern asks which of what was typed stays', async ({ page }) => {
-  await signIn(page)
-  await page.goto('/crops')
+  await signIn(page, 'ines', '/crops')
   await page.getByRole('button', { name: 'Add a crop' }).click()
   const patterns = page.getByRole('radio')
   await patterns.nth(0).check()

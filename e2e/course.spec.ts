@@ -34,8 +34,7 @@ test('a weaning is walked on the phone: begun after its check, the next step put
 })
 
 test('the course of a way is drawn on its sheet', async ({ page }) => {
-  await signIn(page)
-  await page.goto('/crops/holly-black-gate')
+  await signIn(page, 'ines', '/crops/holly-black-gate')
   await expect(page.getByRole('img', { name: /^Its course: collected and held, under mist, weaning/ })).toBeVisible()
 })
 

@@ -35,8 +35,7 @@ for (const [size, theme] of [
     }
 
     test('usable: a batch and its work, planning', async ({ page }) => {
-      await signIn(page)
-      await page.goto('/batches')
+      await signIn(page, 'ines', '/batches')
       await page.locator('a[href^="/batches/"]').filter({ hasText: /in 100|roots by/ }).first().click()
       await page.getByRole('heading', { level: 1 }).waitFor()
       await mustBeUsable(page, 'a batch')
@@ -119,15 +118,13 @@ test('work is done from where it stands, and undone after a reload', async ({ pa
 })
 
 test('two people at one order: the second sees both values and chooses', async ({ page, browser }) => {
-  await signIn(page)
-  await page.goto('/wanted')
+  await signIn(page, 'ines', '/wanted')
   const change = page.getByRole('button', { name: /^Change the order of/ }).last()
   await change.click()
   const mine = page.getByRole('form', { name: /^Change order/ })
   await expect(mine.getByLabel('Good plants', { exact: true })).not.toHaveValue('')
   const other = await browser.newPage()
-  await signIn(other)
-  await other.goto('/wanted')
+  await signIn(other, 'ines', '/wanted')
   await other.getByRole('button', { name: /^Change the order of/ }).last().click()
   const theirs = other.getByRole('form', { name: /^Change order/ })
   await theirs.getByLabel('Good plants', { exact: true }).fill('111')

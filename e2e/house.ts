@@ -1,7 +1,7 @@
 import { copyFileSync, existsSync, renameSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import AxeBuilder from '@axe-core/playwright'
-import { test as base, expect, type Locator, type Page } from '@playwright/test'
+import { test as base, type Cookie, expect, type Locator, type Page } from '@playwright/test'
 import { DEMOS } from './ports'
 
 let lastFile = ''
@@ -26,6 +26,7 @@ export const test = base.extend({
     const address = `http://127.0.0.1:${DEMOS[parallelIndex]}`
     if (file !== lastFile) {
       layAnew(parallelIndex)
+      kept.clear()
       // What the file before asked for last may still hold what was there.
       await expect.poll(async () => (await fetch(`${address}/api/session`)).status).toBe(200)
     }
@@ -56,12 +57,20 @@ async function cutReplies(page: Page): Promise<void> {
   })
 }
 
-/** Signed in as somebody, on Today. */
-export async function signIn(page: Page, who = 'ines'): Promise<void> {
-  const answer = await page.request.post('/api/sign-in', { data: { signIn: who, password: 'wet-cradle-demo' } })
-  expect(answer.ok(), `${who} signs in`).toBe(true)
-  await page.goto('/')
-  await expect(page.getByRole('slider', { name: 'Week shown' })).toBeVisible()
+/** Who is signed in already, in the nursery as it was laid for this file: pressing a password into shape takes its time. */
+const kept = new Map<string, Cookie[]>()
+
+/** Signed in as somebody, on Today or in another room. */
+export async function signIn(page: Page, who = 'ines', room = '/'): Promise<void> {
+  await page.context().addCookies(kept.get(who) ?? [])
+  const session = await (await page.request.get('/api/session')).json()
+  if (session.account?.signIn !== who) {
+    const answer = await page.request.post('/api/sign-in', { data: { signIn: who, password: 'wet-cradle-demo' } })
+    expect(answer.ok(), `${who} signs in`).toBe(true)
+    kept.set(who, await page.context().cookies())
+  }
+  await page.goto(room)
+  if (room === '/') await expect(page.getByRole('slider', { name: 'Week shown' })).toBeVisible()
 }
 
 /** The same through the form, as everybody does. */

@@ -85,8 +85,7 @@ test('labels are printed on the sheet chosen, and their code is read back from t
 })
 
 test('"10 to 1" shows both readings and one is chosen; a stock too weak is refused with another; a dip is made and thrown away', async ({ page }) => {
-  await signIn(page)
-  await page.goto('/mixing/dips')
+  await signIn(page, 'ines', '/mixing/dips')
   const form = page.getByRole('form', { name: 'A dip' })
   const from = form.getByLabel('From')
   const take = async (words: RegExp) => from.selectOption((await from.locator('option').filter({ hasText: words }).getAttribute('value')) ?? '')
@@ -120,8 +119,7 @@ test('"10 to 1" shows both readings and one is chosen; a stock too weak is refus
 })
 
 test('a mix with compost is pointed out for a crop that fears rot, in bags and barrows', async ({ page }) => {
-  await signIn(page)
-  await page.goto('/mixing/mixes')
+  await signIn(page, 'ines', '/mixing/mixes')
   const reckon = page.getByRole('region', { name: 'How much', exact: true })
   await reckon.getByLabel('Held against').selectOption({ label: "Catmint 'Millrace'" })
   await reckon.getByLabel('Mix', { exact: true }).fill('part potting mix')
@@ -136,8 +134,7 @@ test('a mix with compost is pointed out for a crop that fears rot, in bags and b
 })
 
 test('a sanitiser is not kept before its ratio is read one way', async ({ page }) => {
-  await signIn(page)
-  await page.goto('/mixing/clean')
+  await signIn(page, 'ines', '/mixing/clean')
   await page.getByRole('button', { name: 'Add a sanitiser' }).click()
   const form = page.getByRole('form', { name: 'A new sanitiser' })
   const name = `Cleaner ${Date.now() % 100000}`

@@ -331,8 +331,7 @@ test.describe('on a phone', () => {
 })
 
 test('the key is printed on one sheet, without what surrounds it', async ({ page }) => {
-  await signIn(page)
-  await page.goto('/round/key')
+  await signIn(page, 'ines', '/round/key')
   await expect(page.getByRole('heading', { name: /root-bound/i })).toBeVisible()
   const pdf = (await page.pdf({ preferCSSPageSize: true, printBackground: true })).toString('latin1')
   expect(pdf.match(/\/Type\s*\/Page[^s]/g)).toHaveLength(1)

@@ -10,8 +10,7 @@ async function batchThat(page: Page, is: (tag: { state: string; count: number; s
 }
 
 test('crops are ordered as asked and lead to their batches', async ({ page }) => {
-  await signIn(page, 'office')
-  await page.goto('/crops')
+  await signIn(page, 'office', '/crops')
   const names = page.locator('main li a')
   await expect(names.first()).toHaveText("Alum root 'Rust Bucket'")
   await page.getByLabel('Order').selectOption({ label: 'hardest first' })
@@ -27,8 +26,7 @@ test('crops are ordered as asked and lead to their batches', async ({ page }) =>
 })
 
 test('batches stand on their shelves and can be narrowed to a crop', async ({ page }) => {
-  await signIn(page, 'office')
-  await page.goto('/batches')
+  await signIn(page, 'office', '/batches')
   for (const shelf of ['To stick', 'Rooting', 'In pots', 'Ended'])
     await expect(page.getByRole('heading', { name: new RegExp(`^${shelf}`) })).toBeVisible()
   await page.getByRole('combobox', { name: 'Crop' }).selectOption({ label: "Thyme 'Threshold'" })
@@ -38,8 +36,7 @@ test('batches stand on their shelves and can be narrowed to a crop', async ({ pa
 })
 
 test('a zone is chosen with the mouse or the keyboard and says what lies there', async ({ page }) => {
-  await signIn(page, 'office')
-  await page.goto('/bench')
+  await signIn(page, 'office', '/bench')
   const panel = page.getByRole('complementary', { name: 'The zone chosen' })
   await page.getByRole('button', { name: /^Frame 2:/ }).click()
   await expect(panel.getByRole('heading', { name: 'Frame 2' })).toBeVisible()
@@ -127,8 +124,7 @@ test('plants are split, merged back and made into another batch, and the book ba
 })
 
 test('a habit of the house is found, refused beside its field, kept, and goes back to the usual', async ({ page }) => {
-  await signIn(page)
-  await page.goto('/nursery/habits')
+  await signIn(page, 'ines', '/nursery/habits')
   const form = page.getByRole('form', { name: 'Habits of the house' })
   await form.getByLabel('Find a habit').fill('pots looked at')
   const pots = form.getByLabel('Pots looked at, every, days')
@@ -180,8 +176,7 @@ test('settings are kept and obeyed everywhere', async ({ page }) => {
 })
 
 test('a new hand is added and can sign in', async ({ page }) => {
-  await signIn(page)
-  await page.goto('/nursery/people')
+  await signIn(page, 'ines', '/nursery/people')
   const form = page.getByRole('form', { name: 'New person' })
   await form.getByLabel('Name', { exact: true }).fill('Sol “Quick” Åse 🌿')
   await form.getByLabel('Sign-in name').fill('bo')
@@ -247,8 +242,7 @@ test('a day’s work on a phone, with one thumb', async ({ page }) => {
 })
 
 test('somebody leaves and comes back, a password is forgotten, two customers become one and two again', async ({ page }) => {
-  await signIn(page)
-  await page.goto('/nursery/people')
+  await signIn(page, 'ines', '/nursery/people')
   const line = (name: string) => page.getByRole('listitem').filter({ hasText: name })
   await page.getByRole('button', { name: 'End access of Visitor' }).click()
   await expect(page.getByRole('region', { name: 'People who left' })).toContainText('Visitor')
@@ -285,8 +279,7 @@ test('somebody leaves and comes back, a password is forgotten, two customers bec
 })
 
 test('an own password whose answer is lost is the password all the same', async ({ page }) => {
-  await signIn(page, 'femi')
-  await page.goto('/nursery/people')
+  await signIn(page, 'femi', '/nursery/people')
   await page.getByRole('button', { name: 'Change your password' }).click()
   await page.getByLabel('Present password').fill('wet-cradle-demo')
   await page.getByLabel('New password').fill('moss under the stairs')

@@ -33,8 +33,7 @@ test('a printed tag is held before the camera, and the walk goes to it', async (
   const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', ...filming] })
   try {
     const phone = await browser.newPage({ baseURL, viewport: { width: 390, height: 844 }, serviceWorkers: 'block' })
-    await signIn(phone)
-    await phone.goto('/round')
+    await signIn(phone, 'ines', '/round')
     const tag = phone.getByRole('article')
     await expect(tag).not.toHaveAttribute('aria-label', new RegExp(`^${code},`))
     await phone.getByRole('button', { name: 'Scan' }).click()

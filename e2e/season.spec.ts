@@ -24,8 +24,7 @@ async function movable(page: Page, weeks: number): Promise<Planned> {
 }
 
 test('an order is planned by two of its ways', async ({ page }) => {
-  await signIn(page)
-  await page.goto('/wanted')
+  await signIn(page, 'ines', '/wanted')
   await page.getByRole('button', { name: 'New order' }).click()
   const order = page.getByRole('form', { name: 'New order' })
   await order.getByLabel('Crop').selectOption({ label: "Catmint 'Millrace'" })
@@ -53,8 +52,7 @@ test('an order is planned by two of its ways', async ({ page }) => {
 })
 
 test('so many every week become a series, drafted into batches, and taken back', async ({ page }) => {
-  await signIn(page)
-  await page.goto('/wanted')
+  await signIn(page, 'ines', '/wanted')
   await page.getByRole('button', { name: 'New order' }).click()
   const order = page.getByRole('form', { name: 'New order' })
   await order.getByLabel('Crop').selectOption({ label: "Catmint 'Millrace'" })
@@ -143,8 +141,7 @@ test('a batch is dragged, what breaks is said at once, and the move is undone', 
 })
 
 test('overfull weeks are evened out by moves that explain themselves, and undone', async ({ page }) => {
-  await signIn(page)
-  await page.goto('/batches/season')
+  await signIn(page, 'ines', '/batches/season')
   await expect(page.getByText(/\d+ weeks? over, most/)).toBeVisible()
   await page.getByRole('button', { name: 'Even out' }).click()
   const even = page.getByRole('region', { name: 'Even out' })
@@ -160,8 +157,7 @@ test('overfull weeks are evened out by moves that explain themselves, and undone
 })
 
 test('the plan is kept by name, and what changed since is listed', async ({ page }) => {
-  await signIn(page)
-  await page.goto('/batches/versions')
+  await signIn(page, 'ines', '/batches/versions')
   await page.getByLabel('Name').fill('As agreed in May')
   await page.getByRole('button', { name: 'Keep it' }).click()
   await expect(page.getByRole('status')).toContainText('“As agreed in May” kept')
@@ -174,8 +170,7 @@ test('the plan is kept by name, and what changed since is listed', async ({ page
 })
 
 test('hands and measured air are entered, and the plan obeys', async ({ page }) => {
-  await signIn(page)
-  await page.goto('/nursery/hands')
+  await signIn(page, 'ines', '/nursery/hands')
   const hands = page.getByRole('form', { name: 'Hands' })
   await hands.getByRole('button', { name: 'Another absence' }).click()
   await hands.getByLabel('To', { exact: true }).last().fill('2027-05-01')

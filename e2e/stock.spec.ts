@@ -90,8 +90,7 @@ test('planning past a licence is refused with what is left', async ({ page }) =>
 })
 
 test('a changed sheet is a new version, and what is stuck keeps the one it was stuck under', async ({ page }) => {
-  await signIn(page)
-  await page.goto('/crops/thyme-threshold')
+  await signIn(page, 'ines', '/crops/thyme-threshold')
   await page.getByRole('button', { name: 'Change the sheet' }).click()
   const sheet = page.getByRole('form', { name: 'Sheet' })
   await sheet.getByLabel('Longest, cm').fill('2')
@@ -142,8 +141,7 @@ test('what is found on a phone puts a block in quarantine, and every plan that r
 })
 
 test('a sign that was seen pins its window and hints at like crops', async ({ page }) => {
-  await signIn(page, 'bo')
-  await page.goto('/crops/season')
+  await signIn(page, 'bo', '/crops/season')
   await page.getByRole('searchbox', { name: 'Search the season' }).fill('weigela')
   const weigela = page.getByRole('listitem').filter({ hasText: 'nodal cutting, softwood' })
   await expect(weigela).toContainText('week 22 to week 30')
@@ -161,8 +159,7 @@ test('a sign that was seen pins its window and hints at like crops', async ({ pa
 })
 
 test('house rules say what they change, and crops that differ are named', async ({ page }) => {
-  await signIn(page)
-  await page.goto('/crops/rules')
+  await signIn(page, 'ines', '/crops/rules')
   const surplus = page.getByRole('group', { name: 'Stick', exact: true })
   await expect(surplus).toContainText(/stick \d+ and have enough about 9 times in 10/)
   await surplus.getByRole('radio', { name: /^the expected number/ }).click()
