@@ -25,6 +25,18 @@ final class Block
     private array $lay = [];
     /** @var list<float> */
     private array $cost = [];
+    /** @var list<int> by bit, the lay's trays */
+    private array $trays = [];
+    /** @var list<int> by bit, its first cell */
+    private array $from = [];
+    /** @var list<int> by bit, the cell after its last */
+    private array $to = [];
+    /** @var array<int, int> all bits of each batch */
+    private array $all = [];
+    /** @var array<int, float> by a whole number of which only that bit is set */
+    private array $costOf = [];
+    /** @var array<int, int> trays free, by cell */
+    private array $free;
     /** @var array<int, int> by bit, those that may still be taken beside it */
     private array $beside = [];
     /** @var array<int, int> the bit of each batch in the way being tried, -1 where it is left out */
@@ -32,6 +44,7 @@ final class Block
     /** @var array<int, int> the same of the best way so far */
     private array $best = [];
     private float $limit = 0.0;
+    private int $many = 0;
     private int $tries = 0;
 
     /** @param non-empty-list<int> $batches without a place now, dearest to leave out first */
@@ -58,6 +71,7 @@ final class Block
         $block = new self($ask, $house, $batches);
         $block->gather($lays, $was, $heat, $luck);
         $block->ruleOut();
+        $block->free = $house->free;
         $block->try(0, (1 << count($block->lay)) - 1, 0.0);
         foreach ($block->best as $i => $bit) {
             if ($bit >= 0) {
@@ -74,17 +88,34 @@ final class Block
      */
     private function gather(array $lays, array $was, float $heat, Luck $luck): void
     {
-        $of = $many = [];
+        $of = $many = $cheapest = [];
         foreach ($this->batches as $i => $batch) {
-            $this->out[] = $this->ask->leftOut[$batch] - ($heat > 0.0 ? $heat * $luck->gumbel() : 0.0);
+            $out = $this->ask->leftOut[$batch] - ($heat > 0.0 ? $heat * $luck->gumbel() : 0.0);
             $of[$i] = [];
             foreach ($lays[$batch] as $lay) {
                 if ($this->house->fits($lay)) {
-                    $of[$i][$lay] = $this->ask->layCost[$lay] - ($heat > 0.0 ? $heat * $luck->gumbel() : 0.0);
+                    $cost = $this->ask->layCost[$lay] - ($heat > 0.0 ? $heat * $luck->gumbel() : 0.0);
+                    if ($cost < $out || $lay === $was[$i]) {
+                        $of[$i][$lay] = $cost;
+                    }
                 }
             }
             asort($of[$i]);
-            $many[$i] = count($of[$i]);
+            $first = reset($of[$i]);
+            $this->out[] = $out;
+            $cheapest[$i] = $first === false || $first > $out ? $out : $first;
+            $this->limit += $was[$i] === LaidOut::NOWHERE ? $out : $of[$i][$was[$i]];
+        }
+        // What is dearer than this by itself cannot be made up for by the others.
+        $most = $this->limit - array_sum($cheapest) + 1e-9;
+        foreach ($of as $i => $costs) {
+            $many[$i] = 0;
+            foreach ($costs as $cost) {
+                if ($cost - $cheapest[$i] > $most) {
+                    break;
+                }
+                ++$many[$i];
+            }
         }
         for ($all = array_sum($many); $all > self::LAYS; --$all) {
             --$many[array_search(max($many), $many, true)];
@@ -105,8 +136,9 @@ final class Block
                 $this->lay[] = $lay;
                 $this->cost[] = $cost;
             }
-            $this->limit += $this->best[$i] < 0 ? $this->out[$i] : $this->cost[$this->best[$i]];
         }
+        $this->limit -= 1e-9;
+        $this->many = count($this->batches);
         $this->now = $this->best;
     }
 
@@ -114,87 +146,83 @@ final class Block
     private function ruleOut(): void
     {
         $ask = $this->ask;
-        $all = (1 << count($this->lay)) - 1;
-        $beside = array_fill(0, count($this->lay), $all);
-        $byFirst = [];
+        $free = $this->house->free;
+        $beside = array_fill(0, count($this->lay), (1 << count($this->lay)) - 1);
+        $byZone = [];
         foreach ($this->lay as $bit => $lay) {
-            $byFirst[intdiv($ask->layCell[$lay], $ask->weeks)][] = $bit;
+            $this->trays[] = $ask->layTrays[$lay];
+            $this->from[] = $cell = $ask->layCell[$lay];
+            $this->to[] = $cell + $ask->layWeeks[$lay];
+            $byZone[intdiv($cell, $ask->weeks)][] = $bit;
         }
-        foreach ($byFirst as $bits) {
-            foreach ($bits as $k => $a) {
-                $la = $this->lay[$a];
-                $from = $ask->layCell[$la];
-                $to = $from + $ask->layWeeks[$la];
-                $trays = $ask->layTrays[$la];
-                $clash = $ask->clash[$ask->layComfort[$la]] ?? [];
-                for ($n = count($bits) - 1; $n > $k; --$n) {
-                    $b = $bits[$n];
-                    $lb = $this->lay[$b];
-                    $first = max($from, $ask->layCell[$lb]);
-                    $last = min($to, $ask->layCell[$lb] + $ask->layWeeks[$lb]);
-                    if ($first >= $last) {
+        [$trays, $from, $to] = [$this->trays, $this->from, $this->to];
+        foreach ($byZone as $bits) {
+            while (($a = array_pop($bits)) !== null) {
+                [$first, $last, $room] = [$from[$a], $to[$a], $trays[$a]];
+                $clash = $ask->clash[$ask->layComfort[$this->lay[$a]]] ?? [];
+                foreach ($bits as $b) {
+                    if ($from[$b] >= $last || $to[$b] <= $first) {
                         continue;
                     }
-                    $isRuledOut = isset($clash[$ask->layComfort[$lb]]);
-                    $both = $trays + $ask->layTrays[$lb];
-                    for ($cell = $first; !$isRuledOut && $cell < $last; ++$cell) {
-                        $isRuledOut = $this->house->free[$cell] < $both;
+                    if (!isset($clash[$ask->layComfort[$this->lay[$b]]])) {
+                        $both = $room + $trays[$b];
+                        for ($cell = max($first, $from[$b]), $end = min($last, $to[$b]); $cell < $end && $free[$cell] >= $both; ++$cell) {
+                        }
+                        if ($cell === $end) {
+                            continue;
+                        }
                     }
-                    if ($isRuledOut) {
-                        $beside[$a] &= ~(1 << $b);
-                        $beside[$b] &= ~(1 << $a);
-                    }
+                    $beside[$a] &= ~(1 << $b);
+                    $beside[$b] &= ~(1 << $a);
                 }
             }
         }
         $this->beside = $beside;
+        foreach ($this->bits as $i => $bits) {
+            $this->all[$i] = $bits === [] ? 0 : (1 << end($bits) + 1) - (1 << $bits[0]);
+        }
+        foreach ($this->cost as $bit => $cost) {
+            $this->costOf[1 << $bit] = $cost;
+        }
     }
 
     private function try(int $i, int $may, float $cost): void
     {
         ++$this->tries;
         $least = $cost;
-        for ($j = $i; isset($this->batches[$j]); ++$j) {
-            $cheapest = $this->out[$j];
-            foreach ($this->bits[$j] as $bit) {
-                if ($may >> $bit & 1) {
-                    $cheapest = min($cheapest, $this->cost[$bit]);
-                    break;
-                }
-            }
-            $least += $cheapest;
+        for ($j = $i; $j < $this->many; ++$j) {
+            // The lays of a batch follow each other, cheapest first: the lowest bit left is the cheapest lay left.
+            $left = $may & $this->all[$j];
+            $least += $left === 0 ? $this->out[$j] : $this->costOf[$left & -$left];
         }
-        if ($least >= $this->limit - 1e-9) {
+        if ($least >= $this->limit) {
             return;
         }
-        if (!isset($this->batches[$i])) {
-            $this->limit = $cost;
+        if ($i === $this->many) {
+            $this->limit = $cost - 1e-9;
             $this->best = $this->now;
 
             return;
         }
-        $ask = $this->ask;
         foreach ($this->bits[$i] as $bit) {
             if (!($may >> $bit & 1) || $this->tries > self::TRIED) {
                 continue;
             }
             // Three may be too many where each two of them have room.
-            $lay = $this->lay[$bit];
-            $trays = $ask->layTrays[$lay];
-            $from = $ask->layCell[$lay];
-            $to = $from + $ask->layWeeks[$lay];
-            for ($cell = $from; $cell < $to && $this->house->free[$cell] >= $trays; ++$cell) {
+            $trays = $this->trays[$bit];
+            [$from, $to] = [$this->from[$bit], $this->to[$bit]];
+            for ($cell = $from; $cell < $to && $this->free[$cell] >= $trays; ++$cell) {
             }
             if ($cell < $to) {
                 continue;
             }
             for ($cell = $from; $cell < $to; ++$cell) {
-                $this->house->free[$cell] -= $trays;
+                $this->free[$cell] -= $trays;
             }
             $this->now[$i] = $bit;
             $this->try($i + 1, $may & $this->beside[$bit], $cost + $this->cost[$bit]);
             for ($cell = $from; $cell < $to; ++$cell) {
-                $this->house->free[$cell] += $trays;
+                $this->free[$cell] += $trays;
             }
         }
         $this->now[$i] = -1;

@@ -12,9 +12,10 @@ use WetCradle\Core\Refused;
  * Fills a house: first one batch after the other where it costs least; then better and better by search.
  *
  * The search takes up a block of batches that lie in each other's way and lays it anew (`Block`), again and again, with a heat
- * that falls to nothing, so that it gets out of what only looks best. Then, in a house that is not too large, prices on batches
- * (`Prices`) say from above which sets of batches go together, and from below what nothing can cost less than: what the zones
- * take at those prices is made a plan, filled up and relaid by blocks. Where the bound is met there is nothing more to find.
+ * that falls to nothing, so that it gets out of what only looks best. Then, in a house that is not too large, all fillings are
+ * parted again and again (`Branches`) by prices on batches (`Prices`), which say from above which sets of batches go together, and
+ * from below what nothing can cost less than: what the zones take at those prices is made a plan, filled up and relaid by blocks.
+ * Where the bound is met there is nothing more to find.
  *
  * The same problem and seed always give the same; more steps never give worse. What it holds is at every moment a plan
  * without faults.
@@ -25,23 +26,21 @@ final class Filler
     private const ASKS_EVERY = 200;
     /** Batches of a block at least, and how many sizes there are from that on. */
     private const BLOCK = 4;
-    private const SIZES = 4;
+    private const SIZES = 6;
     /** Blocks of one cooling, for each batch and at least. */
     private const COOLING = 60;
-    private const COOLING_EACH = 12;
+    private const COOLING_EACH = 30;
     /** Heat at the beginning of a cooling, as a share of what an average batch costs that is left out, and at its end. */
     private const HOT = 0.1;
-    private const COLD = 5.0;
+    private const COLD = 0.5;
     /** The part of a cooling that has any heat; the rest is without. */
     private const WARM_FOR = 0.8;
-    /** Heat at the beginning where a plan that prices made is relaid, and for how many blocks. */
-    private const WARM = 0.04;
-    private const RELAID = 120;
-    /** Rounds of prices before they are good enough to be made plans, and from one plan to the next. */
+    /** Heat at the beginning where a plan that prices made is relaid, by turns, and how many blocks of it for each batch. */
+    private const WARM = [0.1, 0.04];
+    private const RELAID_EACH = 4;
+    /** Rounds of prices where only a bound is wanted. */
     private const PRICED = 30;
-    private const PLAN_EVERY = 2;
-    /** Ways of zones walked, and ways of a block tried, that take the time of a step. */
-    private const WALKED = 220;
+    /** Ways of a block tried that take the time of a step. */
     private const TRIED = 12;
     /** What each batch left out costs where they are only counted. */
     private const COUNTED = 1000;
@@ -62,9 +61,7 @@ final class Filler
     private array $of = [];
     /** @var ?list<ZoneWays> null before they are listed; none where there are too many */
     private ?array $zones = null;
-    private ?Prices $prices = null;
-    /** Of prices, by now. */
-    private int $rounds = 0;
+    private ?Branches $branches = null;
     /** What nothing can cost less than, as far as it is known. */
     private int $bound;
     /** @var \Generator<int, int> the search; each piece of it says how many steps it took */
@@ -105,10 +102,9 @@ final class Filler
     /** What no plan can cost less than, as far as it is known by now. */
     public function bound(): int
     {
-        while ($this->rounds < self::PRICED && !$this->isBest() && $this->price() !== null) {
-        }
-        if ($this->zones === [] && !$this->isBest()) {
-            $this->bound = max($this->bound, RentBound::of($this->ask, $this->bestScore));
+        if ($this->branches === null && !$this->isBest()) {
+            $zones = $this->zones();
+            $this->bound = max($this->bound, $zones === [] ? RentBound::of($this->ask, $this->bestScore) : $this->priced($this->ask, $zones, $this->bestScore));
         }
 
         return min($this->bound, $this->bestScore);
@@ -118,21 +114,16 @@ final class Filler
     public function fewestLeftOut(): int
     {
         $now = count(array_filter($this->best, static fn (int $lay) => $lay === LaidOut::NOWHERE));
-        $this->zones ??= $this->able === [] ? [] : $this->ways();
         $nowhere = count($this->lays) - count($this->able);
         if ($now === $nowhere) {
             return $now;
         }
-        if ($this->zones === []) {
-            return max($nowhere, (int) ceil(RentBound::of($this->ask->countedAt(self::COUNTED), self::COUNTED * $now, self::PRICED) / self::COUNTED));
-        }
-        $prices = new Prices($this->ask->countedAt(self::COUNTED), $this->of, $this->zones);
-        for ($round = 0; $round < self::PRICED && $prices->bound() <= self::COUNTED * ($now - 1); ++$round) {
-            $prices->round(self::COUNTED * $now);
-        }
+        $counted = $this->ask->countedAt(self::COUNTED);
+        $zones = $this->zones();
+        $bound = $zones === [] ? RentBound::of($counted, self::COUNTED * $now, self::PRICED) : $this->priced($counted, $zones, self::COUNTED * ($now - 1) + 1);
 
         // Part of one left out is one left out.
-        return min($now, max($nowhere, (int) ceil($prices->bound() / self::COUNTED)));
+        return min($now, max($nowhere, (int) ceil($bound / self::COUNTED)));
     }
 
     /** @return array<int, ?int> the lay of each batch in the best plan so far; null for one without a place */
@@ -195,12 +186,19 @@ final class Filler
         }
         $blocks = max(self::COOLING, self::COOLING_EACH * count($this->able));
         yield from $this->cool($blocks, self::HOT);
-        while (($taken = $this->price()) !== null) {
-            yield 1 + intdiv(array_sum(array_map(static fn (ZoneWays $zone) => $zone->ways, $this->zones ?? [])), self::WALKED);
-            if ($this->rounds >= self::PRICED && $this->rounds % self::PLAN_EVERY === 0) {
-                $this->made($taken);
-                yield from $this->cool(self::RELAID, self::WARM);
+        $zones = $this->zones();
+        if ($zones !== []) {
+            $branches = $this->branches = new Branches(new Prices($this->ask, $this->of, $zones));
+            $plans = 0;
+            foreach ($branches->search(fn () => $this->bestScore) as $steps => $taken) {
+                $this->bound = max($this->bound, $branches->bound($this->bestScore));
+                yield $steps;
+                if ($taken !== []) {
+                    $this->made($taken);
+                    yield from $this->cool(self::RELAID_EACH * count($this->able), self::WARM[++$plans % count(self::WARM)]);
+                }
             }
+            $this->bound = max($this->bound, $branches->bound($this->bestScore));
         }
         while (true) {
             $this->back();
@@ -208,22 +206,28 @@ final class Filler
         }
     }
 
-    /** @return ?list<int> lays that zones take at the prices there are; null where there are too many ways to list */
-    private function price(): ?array
+    /**
+     * What nothing can cost less than, by a few rounds of prices.
+     *
+     * @param list<ZoneWays> $zones
+     */
+    private function priced(ToPlace $ask, array $zones, int $known): int
     {
-        $this->zones ??= $this->ways();
-        if ($this->zones === []) {
-            return null;
+        $prices = new Prices($ask, $this->of, $zones);
+        for ($round = 0; $round < self::PRICED && !$prices->isOver($known); ++$round) {
+            $prices->round($known);
         }
-        $this->prices ??= new Prices($this->ask, $this->of, $this->zones);
-        ++$this->rounds;
-        $taken = $this->prices->round($this->bestScore);
-        $this->bound = max($this->bound, $this->prices->bound());
 
-        return $taken;
+        return $prices->bound();
     }
 
     /** @return list<ZoneWays> by zone; none where there are too many ways to list */
+    private function zones(): array
+    {
+        return $this->zones ??= $this->able === [] ? [] : $this->ways();
+    }
+
+    /** @return list<ZoneWays> */
     private function ways(): array
     {
         $zones = [];
@@ -267,10 +271,7 @@ final class Filler
     {
         $ask = $this->ask;
         $size = self::BLOCK + $this->luck->below(self::SIZES);
-        $first = $this->able[$this->luck->below(count($this->able))];
-        for ($try = 0; $try < 20 && $this->now->costOf($first) === $ask->layCost[$this->lays[$first][0]]; ++$try) {
-            $first = $this->able[$this->luck->below(count($this->able))];
-        }
+        $first = $this->oneAmiss();
         // What may lie where one of them could is met by chance, cell by cell: so that blocks differ.
         $some = [$first => true];
         $queue = [$first];
@@ -294,6 +295,17 @@ final class Filler
         }
 
         return array_keys($some);
+    }
+
+    /** One that is left out or does not lie where it costs least, if one is soon found. */
+    private function oneAmiss(): int
+    {
+        $first = $this->able[$this->luck->below(count($this->able))];
+        for ($try = 0; $try < 20 && $this->now->costOf($first) === $this->ask->layCost[$this->lays[$first][0]]; ++$try) {
+            $first = $this->able[$this->luck->below(count($this->able))];
+        }
+
+        return $first;
     }
 
     /** Whether two could be there at once, should either be laid up to three weeks later than it likes best. */

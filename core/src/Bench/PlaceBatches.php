@@ -17,9 +17,11 @@ use WetCradle\Core\Refused;
 final class PlaceBatches implements Stoppable
 {
     private const SEED = 1;
-    /** A house of more batches gets more steps. */
+    /** A house of more batches gets more steps; of a very large one each step takes longer. */
     private const LARGE = 40;
-    private const STEPS_IF_LARGE = 60_000;
+    private const STEPS_IF_LARGE = 200_000;
+    private const VERY_LARGE = 500;
+    private const STEPS_IF_VERY_LARGE = 120_000;
     /** So many ways to lay a batch into a zone in a week, in all, where somebody waits for the answer. */
     private const MOST_WAITED_FOR = 400_000;
 
@@ -89,7 +91,11 @@ final class PlaceBatches implements Stoppable
     /** How long a house of so many batches is searched, in steps. */
     public static function stepsFor(int $batches): int
     {
-        return $batches > self::LARGE ? self::STEPS_IF_LARGE : Filling::STEPS;
+        return match (true) {
+            $batches > self::VERY_LARGE => self::STEPS_IF_VERY_LARGE,
+            $batches > self::LARGE => self::STEPS_IF_LARGE,
+            default => Filling::STEPS,
+        };
     }
 
     /**

@@ -104,6 +104,109 @@ final class ZoneWays
     }
 
     /**
+     * The same zone without some lays.
+     *
+     * @param array<int, true> $gone by lay
+     */
+    public function without(array $gone): self
+    {
+        $allSets = $allOn = $counts = [];
+        $number = [0 => 0];
+        $many = 0;
+        foreach ($this->sets as $week => $sets) {
+            $keptSets = $keptOn = $next = [];
+            foreach ($sets as $of => $set) {
+                foreach ($set as $lay) {
+                    if (isset($gone[$lay])) {
+                        continue 2;
+                    }
+                }
+                $ways = $this->on[$week][$of];
+                $pairs = [];
+                for ($w = 0, $end = count($ways); $w < $end; $w += 2) {
+                    if (isset($number[$ways[$w]])) {
+                        $pairs[] = $number[$ways[$w]];
+                        $pairs[] = $next[$ways[$w + 1]] ??= count($next);
+                    }
+                }
+                if ($pairs !== []) {
+                    $keptSets[] = $set;
+                    $keptOn[] = $pairs;
+                    $many += intdiv(count($pairs), 2);
+                }
+            }
+            $allSets[] = $keptSets;
+            $allOn[] = $keptOn;
+            $counts[] = count($next);
+            $number = $next;
+        }
+
+        return new self($allSets, $allOn, $counts, $many);
+    }
+
+    /**
+     * How much more than the best way costs the best one that has a lay, for each lay.
+     *
+     * @param array<int, float> $worth by lay
+     *
+     * @return array<int, float> by lay
+     */
+    public function dearer(array $worth): array
+    {
+        $before = [[0.0]];
+        $gains = [];
+        foreach ($this->sets as $week => $sets) {
+            $best = array_fill(0, $this->states[$week], INF);
+            $value = $before[$week];
+            foreach ($sets as $number => $set) {
+                $gain = 0.0;
+                foreach ($set as $lay) {
+                    $gain += $worth[$lay];
+                }
+                $gains[$week][$number] = $gain;
+                $ways = $this->on[$week][$number];
+                for ($w = 0, $end = count($ways); $w < $end; $w += 2) {
+                    $sum = $value[$ways[$w]] + $gain;
+                    if ($sum < $best[$ways[$w + 1]]) {
+                        $best[$ways[$w + 1]] = $sum;
+                    }
+                }
+            }
+            $before[] = $best;
+        }
+        $last = count($this->sets);
+        $after = [0.0];
+        $least = $before[$last][0];
+        $more = [];
+        for ($week = $last - 1; $week >= 0; --$week) {
+            $value = array_fill(0, count($before[$week]), INF);
+            foreach ($this->sets[$week] as $number => $set) {
+                $gain = $gains[$week][$number];
+                $ways = $this->on[$week][$number];
+                $cheapest = INF;
+                for ($w = 0, $end = count($ways); $w < $end; $w += 2) {
+                    $sum = $gain + $after[$ways[$w + 1]];
+                    if ($sum < $value[$ways[$w]]) {
+                        $value[$ways[$w]] = $sum;
+                    }
+                    $sum += $before[$week][$ways[$w]];
+                    if ($sum < $cheapest) {
+                        $cheapest = $sum;
+                    }
+                }
+                foreach ($set as $lay) {
+                    if (!isset($more[$lay]) || $cheapest - $least < $more[$lay]) {
+                        $more[$lay] = $cheapest - $least;
+                    }
+                }
+            }
+            $after = $value;
+        }
+
+        return $more;
+    }
+
+    /**
      * The best way through the weeks.
      *
      * @param array<int, float> $worth by lay; less than nothing is a gain

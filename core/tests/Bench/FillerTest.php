@@ -8,6 +8,7 @@ use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Bench\Comfort;
 use WetCradle\Core\Bench\Filler;
 use WetCradle\Core\Bench\Leg;
+use WetCradle\Core\Bench\Prices;
 use WetCradle\Core\Bench\RentBound;
 use WetCradle\Core\Bench\Space;
 use WetCradle\Core\Bench\Taken;
@@ -39,8 +40,10 @@ final class FillerTest extends TestCase
             }
             $best = self::bestOf($ask, new Taken(5, $spaces), 0);
             $filler = new Filler($ask, $house + 1);
-            $filler->improve(6000);
+            $filler->improve(20_000);
             self::assertSame($best, $filler->score());
+            self::assertTrue($filler->isBest(), 'All fillings were parted until none was left that could cost less.');
+            self::assertSame($best, $filler->bound());
             self::assertLessThanOrEqual($best, $filler->bound());
             self::assertLessThanOrEqual($best, RentBound::of($ask, $filler->score()));
             self::assertSame($filler->score(), self::costOf($ask, $filler->plan()));
@@ -93,8 +96,82 @@ final class FillerTest extends TestCase
             self::assertNotNull($zone);
             self::assertEqualsWithDelta($best, $zone->best($worth, $chosen), 1e-9);
             self::assertEqualsWithDelta($best, array_sum(array_map(static fn (int $lay) => $worth[$lay], $chosen)), 1e-9);
+            // Held to a lay, by a worth that nothing else comes near; and without it.
+            $dearer = $zone->dearer($worth);
+            foreach (array_keys($of) as $lay) {
+                $held = [$lay => $worth[$lay] - 1000.0] + $worth;
+                self::assertEqualsWithDelta($zone->best($held, $chosen) + 1000.0 - $best, $dearer[$lay], 1e-9);
+                $without = $zone->without([$lay => true]);
+                self::assertLessThan($zone->ways, $without->ways);
+                self::assertEqualsWithDelta($zone->best([$lay => INF] + $worth, $chosen), $without->best($worth, $chosen), 1e-9);
+                self::assertArrayNotHasKey($lay, $without->dearer($worth));
+            }
             self::assertNull(ZoneWays::of($ask, 0, $of, $zone->ways - 1), 'too many to list');
         }
+    }
+
+    /** Two halves hold every filling between them, and what a part is narrowed by costs no better one. */
+    public function testNothingIsLostBetweenTwoHalves(): void
+    {
+        mt_srand(12);
+        for ($house = 0; $house < 20; ++$house) {
+            $spaces = [Space::of('A', mt_rand(5, 9), self::comfort([10, 24]), 5), Space::of('B', mt_rand(5, 9), self::comfort([14, 28]), 5)];
+            $ask = new ToPlace(5, $spaces);
+            $of = [];
+            for ($batch = 0; $batch < 5; ++$batch) {
+                $trays = mt_rand(2, 9);
+                $ask->batch("B{$batch}", 100 * $trays);
+                foreach ([0, 1] as $space) {
+                    for ($start = 0; $start <= 2; ++$start) {
+                        if ($ask->lay(mt_rand(0, 5), new Leg($space, $start, 2, $trays, self::comfort([12, 20])))) {
+                            $of[] = $batch;
+                        }
+                    }
+                }
+            }
+            $best = self::bestOf($ask, new Taken(5, $spaces), 0);
+            $prices = new Prices($ask, $of, array_map(static fn (int $space) => ZoneWays::of($ask, $space, $of, 10_000) ?? self::fail('few enough'), [0, 1]));
+            for ($depth = 0; $depth < 4; ++$depth) {
+                for ($round = 0; $round < 20; ++$round) {
+                    $prices->round($best + 1);
+                }
+                self::assertLessThanOrEqual($best, $prices->bound());
+                $prices->narrow($best + 1);
+                self::assertFalse($prices->isOver($best + 1), 'The best is still in it.');
+                $halves = $prices->halves();
+                if ($halves === []) {
+                    self::assertSame($best, self::costOf($ask, self::planOf($of, $prices->lays())));
+                    break;
+                }
+                foreach ($halves as $half) {
+                    for ($round = 0; $round < 40; ++$round) {
+                        $half->round($best + 1);
+                    }
+                }
+                self::assertLessThanOrEqual($best, min($halves[0]->bound(), $halves[1]->bound()));
+                $prices = $halves[0]->bound() <= $best ? $halves[0] : $halves[1];
+                if ($halves[0]->bound() <= $best && $halves[1]->bound() <= $best) {
+                    // Which of them has the best is not known.
+                    break;
+                }
+            }
+        }
+    }
+
+    /**
+     * @param list<int> $of
+     * @param list<int> $lays
+     *
+     * @return array<int, ?int>
+     */
+    private static function planOf(array $of, array $lays): array
+    {
+        $plan = array_fill(0, 5, null);
+        foreach ($lays as $lay) {
+            $plan[$of[$lay]] = $lay;
+        }
+
+        return $plan;
     }
 
     /** @param list<int> $of */

@@ -22,7 +22,7 @@ use WetCradle\Server\Potting\PotLot;
 /** Puts the house to the core to be filled, a round of the search at a time; what it finds can be made as moves. */
 final class Fillings
 {
-    private const STEPS = 6_000;
+    private const STEPS = 20_000;
 
     public function __construct(
         private readonly HouseToFill $house,
