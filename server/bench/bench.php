@@ -2,8 +2,6 @@
 
 declare(strict_types=1);
 
-use WetCradle\Core\Bench\PlaceBatches;
-use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Rates\CropPrior;
 use WetCradle\Core\Rates\CropRate;
@@ -14,6 +12,7 @@ use WetCradle\Core\Rates\StickCount;
 require dirname(__DIR__).'/vendor/autoload.php';
 require __DIR__.'/season.php';
 require __DIR__.'/house.php';
+require __DIR__.'/filling.php';
 require __DIR__.'/learning.php';
 require __DIR__.'/courses.php';
 
@@ -100,23 +99,6 @@ for ($i = 0; $i < 60; ++$i) {
     $stuck = mt_rand(80, 900);
     $past[] = PastBatch::of((int) ($stuck * mt_rand(40, 95) / 100), $stuck, 0.8);
 }
-// A house filled, from a dozen batches to fifteen hundred: what it costs against what nothing can cost less than.
-$filled = [];
-foreach ([[12, 3, 14], [30, 5, 20], [60, 6, 26], [200, 16, 52], [1500, 40, 104], [1500, 80, 104]] as [$batches, $zones, $weeks]) {
-    $input = json_encode(houseToFill($batches, $zones, $weeks), JSON_THROW_ON_ERROR);
-    memory_reset_peak_usage();
-    $start = hrtime(true);
-    $filling = PlaceBatches::read(Fields::fromJson($input));
-    $first = $filling->score();
-    $filling->improve(PlaceBatches::stepsFor($batches));
-    $without = count($filling->filled()->unplaced);
-    $seconds = (hrtime(true) - $start) / 1e9;
-    $filled["{$batches} batches, {$zones} zones, {$weeks} weeks"] = [
-        'first' => $first, 'score' => $filling->score(), 'bound' => $filling->bound(), 'withoutPlace' => $without,
-        'seconds' => round($seconds, 2), 'peakMb' => round(memory_get_peak_usage() / 1e6, 1),
-    ];
-}
-
 // What the first page loads, and what every room together comes to.
 $first = (string) file_get_contents(dirname(__DIR__).'/public/app/index.html');
 $firstPage = $all = 0;
@@ -141,6 +123,6 @@ echo json_encode([
         'joint chance of 1200 orders' => timed(static fn () => jointChanceOf(1200), 2),
         'crop_rate 60 batches' => timed(static fn () => CropRate::learn(CropPrior::of(0.7, 10, 20), $past), 30),
     ],
-    'filling' => $filled,
+    'filling' => fillings(),
     'bundle' => ['firstPageGzipKb' => round($firstPage / 1024, 1), 'allRoomsGzipKb' => round($all / 1024, 1)],
 ], JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR), "\n";

@@ -14,11 +14,11 @@ namespace WetCradle\Core\Bench;
 final class Branches
 {
     /** Rounds of prices at first, and in each part. */
-    private const FIRST = 100;
+    private const FIRST = 60;
     private const EACH = 12;
     /** From which of the first rounds on, and how often, what the zones took is said. */
     private const SAID_FROM = 30;
-    private const SAID_EVERY = 3;
+    private const SAID_EVERY = 6;
     /** Parts that may wait at once. */
     private const OPEN = 120;
     /** Ways walked that take the time of a step. */
