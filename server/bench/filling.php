@@ -15,7 +15,8 @@ function fillings(): array
 {
     $seed = random_int(1, 1_000_000);
     $found = [];
-    foreach ([[12, 3, 14, 12], [30, 5, 20, 12], [60, 8, 26, 3], [200, 16, 52, 1], [1500, 40, 104, 1], [1500, 80, 104, 1]] as [$batches, $zones, $weeks, $many]) {
+    $sizes = [[12, 3, 14, 12], [30, 5, 20, 12], [60, 8, 26, 3], [200, 16, 52, 1], [1500, 40, 104, 1], [1500, 80, 104, 1]];
+    foreach ($sizes as [$batches, $zones, $weeks, $many]) {
         $size = "{$batches} batches, {$zones} zones, {$weeks} weeks";
         $kept = provenHouses($batches);
         if ($kept === []) {
@@ -37,7 +38,10 @@ function provenHouses(int $batches): array
         $read(dirname(__DIR__, 2).'/core/tests/Bench/proven.json'),
     );
 
-    return array_values(array_filter([...$small, ...$read(__DIR__.'/houses.json')], static fn (array $house) => count($house['input']['batches']) === $batches));
+    return array_values(array_filter(
+        [...$small, ...$read(__DIR__.'/houses.json')],
+        static fn (array $house) => count($house['input']['batches']) === $batches,
+    ));
 }
 
 /**
@@ -66,8 +70,8 @@ function filledAll(array $houses): array
 
     return [
         'houses' => count($houses), 'isProvenBest' => $proven, 'reachesOptimum' => $above === [] ? null : $reached,
-        'meanAboveOptimumPercent' => $mean($above), 'worstAboveOptimumPercent' => $above === [] ? null : round(max($above), 2),
-        'meanAtMostFromBestPercent' => $mean($atMost), 'meanSeconds' => $mean($seconds), 'worstSeconds' => round(max($seconds), 2),
+        'meanAboveOptimumPercent' => $mean($above), 'worstAboveOptimumPercent' => $above === [] ? null : round(max(0.0, ...$above), 2),
+        'meanAtMostFromBestPercent' => $mean($atMost), 'meanSeconds' => $mean($seconds), 'worstSeconds' => round(max(0.0, ...$seconds), 2),
         'peakMb' => round(memory_get_peak_usage() / 1e6, 1),
     ];
 }

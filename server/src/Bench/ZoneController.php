@@ -54,14 +54,17 @@ final class ZoneController
 
     #[Route('/api/zones/{id<\d+>}', methods: ['PUT'])]
     #[IsGranted('ROLE_PROPAGATOR')]
-    public function change(int $id, Fields $in): Answer
+    public function change(int $id, Fields $in, Today $today): Answer
     {
         $zone = $this->zone($id);
-        $this->writing->once(function () use ($in, $zone): void {
+        $this->writing->once(function () use ($in, $zone, $today): void {
             $before = self::editable($zone);
             $warmth = self::warmth($zone);
             $this->writing->mustBeVersion($in->count('version', 1), $zone->version, $this->views->one($zone));
-            $this->writing->change($zone, fn (Zone $zone) => $this->asked->changed($in, $zone));
+            $this->writing->change($zone, function (Zone $asked) use ($in, $zone, $today): void {
+                $this->asked->changed($in, $asked);
+                $this->mustSuitWhoIsThere($zone, $asked, $today);
+            });
             if (array_diff_assoc(self::warmth($zone), $warmth) !== []) {
                 $this->redating->becauseAZoneChanged($zone);
             }
@@ -127,6 +130,33 @@ final class ZoneController
         return new Answer($this->views->one($zone));
     }
 
+    /**
+     * What roots on its mother and what lies on a bench never share ground, so one cannot become the other under them.
+     *
+     * @throws Refused for `besideStock`
+     */
+    private function mustSuitWhoIsThere(Zone $zone, Zone $asked, Today $today): void
+    {
+        if ($asked->besideStock === $zone->besideStock) {
+            return;
+        }
+        $there = array_values(array_unique(array_map(
+            static fn (Tenant $tenant) => $tenant->name,
+            $this->tenants->byZone($today->week(), $today->week()->plus(self::CLOSED))[(int) $zone->id] ?? [],
+        )));
+        if ($there !== []) {
+            throw Refused::because('in_use', 'besideStock', sprintf(
+                '%s %s there or will. Move %s first: %s.',
+                implode(', ', array_slice($there, 0, 3)).(count($there) > 3 ? sprintf(' and %d more', count($there) - 3) : ''),
+                count($there) === 1 ? 'lies' : 'lie',
+                count($there) === 1 ? 'it' : 'them',
+                $asked->besideStock
+                    ? 'ground beside the stock plants takes only what roots on its mother'
+                    : 'what roots on its mother lies only on ground beside the stock plants',
+            ));
+        }
+    }
+
     private function zone(int $id): Zone
     {
         return $this->em->find(Zone::class, $id) ?? throw new NotFoundHttpException();
@@ -135,7 +165,7 @@ final class ZoneController
     /** @return array<string, float|string|bool> what the days of batches there rest on */
     private static function warmth(Zone $zone): array
     {
-        return ['low' => $zone->heatLow, 'high' => $zone->heatHigh, 'kind' => $zone->kind->value, 'besideStock' => $zone->besideStock];
+        return ['low' => $zone->heatLow, 'high' => $zone->heatHigh, 'kind' => $zone->kind->value];
     }
 
     /** @return array<string, mixed> */

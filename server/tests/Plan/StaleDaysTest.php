@@ -14,7 +14,7 @@ final class StaleDaysTest extends House
     public static function causes(): iterable
     {
         foreach ([
-            'sheet', 'cooler zone', 'unheated zone', 'ground beside the stock', 'table of air', 'another climate', 'other half of the world', 'habit', 'check', 'move',
+            'sheet', 'cooler zone', 'unheated zone', 'table of air', 'another climate', 'other half of the world', 'habit', 'check', 'move',
             'count', 'undone count', 'joined lots', 'parted lot', 'stuck', 'undone stick',
         ] as $cause) {
             yield $cause => [$cause];
@@ -47,7 +47,6 @@ final class StaleDaysTest extends House
             'sheet' => $this->coolerSheet(),
             'cooler zone' => $this->zone(['heatLow' => 10, 'heatHigh' => 14]),
             'unheated zone' => $this->zone(['kind' => 'frame', 'heatLow' => 2, 'heatHigh' => 30]),
-            'ground beside the stock' => $this->zone(['besideStock' => true]),
             'table of air' => $this->ask(
                 'POST',
                 '/api/air',

@@ -262,8 +262,8 @@ export const useCountTried = (code: string, body: Typed<'post', '/api/batches/{c
 export const useJudged = (code: string, line: number, stages: Schemas['Stages'], trays: number) =>
   useQuery({
     queryKey: ['judged', code, line, stages, trays],
-    queryFn: () =>
-      answer(api.POST('/api/batches/{code}/checks/try', { params: { path: { code } }, body: { line, stages, trays } })),
+    queryFn: ({ signal }) =>
+      answer(api.POST('/api/batches/{code}/checks/try', { params: { path: { code } }, body: { line, stages, trays }, signal })),
     placeholderData: (old) => old,
   })
 export const useTroubles = () => useQuery({ queryKey: ['troubles'], queryFn: () => answer(api.GET('/api/troubles')) })
@@ -279,11 +279,11 @@ export const useLot = (code: string) =>
   useQuery({ queryKey: ['lot', code], queryFn: () => answer(api.GET('/api/lots/{code}', { params: { path: { code } } })) })
 export const usePractice = () =>
   useQuery({ queryKey: ['practice'], queryFn: () => answer(api.GET('/api/practice')), staleTime: Number.POSITIVE_INFINITY })
-/** What would become of one batch moved so; what was asked before stays until the answer is there. */
+/** What would become of one batch moved so; what was asked before stays until the answer is there, and is asked no more. */
 export const useTrial = (move: Schemas['Move'] | null) =>
   useQuery({
     queryKey: ['trial', move],
-    queryFn: () => answer(api.POST('/api/plan/moves/try', { body: { moves: move ? [move] : [] } })),
+    queryFn: ({ signal }) => answer(api.POST('/api/plan/moves/try', { body: { moves: move ? [move] : [] }, signal })),
     enabled: move !== null,
     placeholderData: (old) => old,
   })
