@@ -201,6 +201,8 @@ final class Filler
             $this->bound = max($this->bound, $branches->bound($this->bestScore));
         }
         while (true) {
+            // What cools for longer finds more.
+            $blocks *= 2;
             $this->back();
             yield from $this->cool($blocks, self::HOT);
         }
