@@ -25,6 +25,8 @@ final class Prices
     private const BEGINS = 0.8;
     /** How much of the last direction prices keep. */
     private const KEPT = 0.35;
+    /** Directions shorter than this are what is left of rounds before; prices would run away along them. */
+    private const LEAST = 0.1;
     /** How much of what the rounds before took counts beside the last one. */
     private const REMEMBERED = 0.85;
 
@@ -111,7 +113,7 @@ final class Prices
         }
         // What the zones agree about is the best of this part.
         if ($isApart) {
-            $step = $this->pace * max(1.0, $known - $bound) / $norm;
+            $step = $this->pace * max(1.0, $known - $bound) / max(self::LEAST, $norm);
             foreach ($this->price as $batch => $price) {
                 $new = $price + $step * $this->direction[$batch];
                 $this->price[$batch] = isset($this->must[$batch]) ? $new : max(0.0, $new);
