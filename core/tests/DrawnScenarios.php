@@ -212,7 +212,7 @@ final class DrawnScenarios
     private static function route(Route $route): array
     {
         return ['parts' => array_map(
-            static fn (RoutePart $part) => ['source' => $part->supply?->source->code, 'dates' => $part->dates->toArray()]
+            static fn (RoutePart $part) => ['source' => $part->material?->first->source->code, 'dates' => $part->dates->toArray()]
                 + array_diff_key(get_object_vars($part), ['supply' => 1]),
             $route->parts,
         ), 'way' => $route->way?->name] + get_object_vars($route);

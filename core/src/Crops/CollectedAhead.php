@@ -18,14 +18,14 @@ final class CollectedAhead
         if ($collectOn > $stickOn) {
             throw Refused::because('upside_down', 'collectOn', Fact::of('refused.collected_ahead.upside_down', stick: $stickOn));
         }
-        if ($collectOn < $stickOn && ($hold->dry || $hold->coldDays === 0)) {
+        if ($collectOn < $stickOn && $hold->keepsDays() === 0) {
             throw Refused::because('not_possible', 'collectOn', Fact::of('refused.collected_ahead.not_possible', stick: $stickOn));
         }
         if (self::lastGoodDay($hold, $collectOn) < $stickOn) {
             throw Refused::because(
                 'too_long',
                 'collectOn',
-                Fact::of('refused.collected_ahead.too_long', days: $hold->coldDays, earliest: self::first($hold, $stickOn)),
+                Fact::of('refused.collected_ahead.too_long', days: $hold->keepsDays(), earliest: self::first($hold, $stickOn)),
             );
         }
     }
@@ -33,7 +33,19 @@ final class CollectedAhead
     /** The last day on which what is collected on a day is still good to be stuck. */
     public static function lastGoodDay(Hold $hold, \DateTimeImmutable $collectOn): \DateTimeImmutable
     {
-        return $collectOn->modify(sprintf('+%d days', $hold->coldDays));
+        return $collectOn->modify(sprintf('+%d days', $hold->keepsDays()));
+    }
+
+    /**
+     * The last day on which to stick what is cut on a day: bundles of dormant wood wait for a bench as long as they are good and
+     * growth has not begun; all else is stuck fresh.
+     *
+     * @param \DateTimeImmutable $dormantTo the last day on which it can be cut
+     * @param int                $weeks     after that day within which bundles are stuck
+     */
+    public static function stuckBy(WaySheet $sheet, \DateTimeImmutable $cut, \DateTimeImmutable $dormantTo, int $weeks): \DateTimeImmutable
+    {
+        return $sheet->isBundled() ? max($cut, min(self::lastGoodDay($sheet->taking->hold, $cut), $dormantTo->modify(sprintf('+%d weeks', $weeks)))) : $cut;
     }
 
     /** The same collecting day where sticking has been moved: no later than that, and no longer before than it keeps. */
@@ -44,6 +56,6 @@ final class CollectedAhead
 
     private static function first(Hold $hold, \DateTimeImmutable $stickOn): \DateTimeImmutable
     {
-        return $stickOn->modify(sprintf('-%d days', $hold->coldDays));
+        return $stickOn->modify(sprintf('-%d days', $hold->keepsDays()));
     }
 }

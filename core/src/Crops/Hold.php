@@ -60,6 +60,12 @@ final class Hold
         ];
     }
 
+    /** Days for which it keeps between the plant and its sticking: cold, or in bundles; what seals dry is stuck when it has. */
+    public function keepsDays(): int
+    {
+        return $this->dry ? 0 : $this->coldDays;
+    }
+
     /**
      * How it is held, if it is to be stuck; cold only where the sheet allows it.
      *

@@ -145,6 +145,18 @@ final class WaySheet
         return $method->isLayer() ? $water->onMother() : $water;
     }
 
+    /** Whether it is tied in bundles as it is cut, and can wait in them. */
+    public function isBundled(): bool
+    {
+        return $this->material === Material::Hardwood;
+    }
+
+    /** Days for which its material can wait between the plant and its sticking. */
+    public function keepsDays(): int
+    {
+        return $this->isOnMother() ? 0 : $this->taking->hold->keepsDays();
+    }
+
     /** Whether it roots before it is cut: nothing is collected, and it lies on no bench until it is cut loose. */
     public function isOnMother(): bool
     {

@@ -106,6 +106,7 @@ enum HouseDefault: string
     case LeftLongerRoots = 'left_longer_roots';
     case LeftLongerWorth = 'left_longer_worth';
     case DraftEarlier = 'draft_earlier';
+    case BundlesStuckWithin = 'bundles_stuck_within';
     case AskAhead = 'ask_ahead';
     case HeldOverFrom = 'held_over_from';
     case ApartFrom = 'apart_from';
@@ -248,6 +249,7 @@ enum HouseDefault: string
             self::LeftLongerRoots => [$plan, Unit::Share, 0.4, 0.01, 0.99],
             self::LeftLongerWorth => [$plan, Unit::Count, 5, 0.5, 1000],
             self::DraftEarlier => [$plan, Unit::Weeks, 6, 0, 26],
+            self::BundlesStuckWithin => [$plan, Unit::Weeks, 4, 0, 26],
             self::AskAhead => [$plan, Unit::Weeks, 2, 0, 52],
             self::HeldOverFrom => [$plan, Unit::Weeks, 8, 1, 104],
             self::ApartFrom => [$plan, Unit::Weeks, 2, 1, 26],

@@ -6,14 +6,16 @@ namespace WetCradle\Core\Plan;
 
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Course\PlainDates;
+use WetCradle\Core\Crops\CollectedAhead;
 use WetCradle\Core\Crops\Trays;
 use WetCradle\Core\Fact;
+use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Rates\StickCount;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Stock\DivisionPath;
-use WetCradle\Core\Stock\Supply;
+use WetCradle\Core\Stock\Gathered;
 use WetCradle\Core\Stock\Yard;
 
 /** Works single routes out: their days, numbers, material, hours, cost and chance. */
@@ -45,13 +47,17 @@ final class RouteMaker
         );
     }
 
-    /** In the last week of the run in which the stock can give it all. */
-    public function oneBatch(RouteWay $way, int $trays, \DateTimeImmutable $from, \DateTimeImmutable $to, int $heldOverWeeks): Route
+    /**
+     * In the last week of the run in which the stock can give it all; bundles of dormant wood are stuck later than they are cut.
+     *
+     * @param \DateTimeImmutable $until the last day on which it can be stuck for its order
+     */
+    public function oneBatch(RouteWay $way, int $trays, \DateTimeImmutable $from, \DateTimeImmutable $to, \DateTimeImmutable $until): Route
     {
         $stick = $trays * $way->cells * $way->sheet->setting->together();
-        [$day, $supply] = $this->lastDayWithMaterial($way, $stick, $from, $to);
+        [$day, $material] = $this->lastDayWithMaterial($way, $stick, $from, $to, $until);
         $dates = PlainDates::forwards($day, $way->times);
-        $held = Week::containing($dates->readyOn)->until($this->want->ready) >= $heldOverWeeks;
+        $held = Week::containing($dates->readyOn)->until($this->want->ready) >= $this->house->whole(HouseDefault::HeldOverFrom);
         $kind = $held ? RouteKind::HoldOver : RouteKind::OneBatch;
         $words = Fact::of($held ? 'route.hold_over' : 'route.one_batch', way: $way->name);
         $numbers = $this->numbers($way);
@@ -59,11 +65,11 @@ final class RouteMaker
         return $this->made(
             $kind,
             $way,
-            [new RoutePart($dates, $trays, $stick, $supply, $this->want->plants)],
+            [new RoutePart($dates, $trays, $stick, $material, $this->want->plants)],
             $numbers->chanceWith($trays),
             $words,
-            $this->refusalOf($supply),
-            $this->withWhatThereIs($way, $supply),
+            $this->refusalOf($material),
+            $this->withWhatThereIs($way, $material),
         );
     }
 
@@ -80,13 +86,10 @@ final class RouteMaker
         for (; $each < $most && $chance($each) < $this->want->confidence; ++$each) {
         }
         $stick = $each * $way->cells * $way->sheet->setting->together();
-        $first = $this->yard->best($this->want->crop, $way->id, $from, $stick);
-        $second = $this->yard->best($this->want->crop, $way->id, $to, $stick);
-        if ($first !== null && $second !== null && $first->source->code === $second->source->code) {
-            $taken = clone $first->source;
-            $taken->take($from, $stick);
-            $second = $taken->supply($way->id, $to, $stick);
-        }
+        $yard = $this->yard->copy();
+        $first = $yard->gather($this->want->crop, $way->id, $from, $stick);
+        $first?->take();
+        $second = $yard->gather($this->want->crop, $way->id, $to, $stick);
         $half = intdiv($this->want->plants + 1, 2);
         $parts = [
             new RoutePart(PlainDates::forwards($from, $way->times), $each, $stick, $first, $half),
@@ -108,8 +111,7 @@ final class RouteMaker
     public function divided(RouteWay $way, int $mostYears): Route
     {
         $words = Fact::of('route.over_years', way: $way->name);
-        $supply = $this->yard->best($this->want->crop, $way->id, $this->today, 0);
-        $source = $supply?->source;
+        $source = $this->yard->gather($this->want->crop, $way->id, $this->today, 0)?->first->source;
         if ($source === null || $source->multiplication === null || $source->survival === null) {
             return Route::impossible(
                 RouteKind::DivideOverYears,
@@ -220,33 +222,47 @@ final class RouteMaker
         return Beta::product([$way->rate, $way->sheet->comesThroughHere()])->mean();
     }
 
-    /** @return array{0: \DateTimeImmutable, 1: ?Supply} */
-    private function lastDayWithMaterial(RouteWay $way, int $stick, \DateTimeImmutable $from, \DateTimeImmutable $to): array
-    {
-        $latest = $supply = $this->yard->best($this->want->crop, $way->id, $to, $stick);
-        for ($day = $to; !($supply?->isEnough() ?? true) && $day > $from;) {
-            $day = $way->times->workDays->onOrBefore(max($from, $day->modify('-1 week')), $from);
-            $supply = $this->yard->best($this->want->crop, $way->id, $day, $stick);
-            if ($supply?->isEnough()) {
-                return [$day, $supply];
+    /** @return array{0: \DateTimeImmutable, 1: ?Gathered} the day on which it is stuck, and its material with the day on which that is cut */
+    private function lastDayWithMaterial(
+        RouteWay $way,
+        int $stick,
+        \DateTimeImmutable $from,
+        \DateTimeImmutable $to,
+        \DateTimeImmutable $until,
+    ): array {
+        $latest = $material = $this->yard->gather($this->want->crop, $way->id, $to, $stick);
+        for ($cut = $to; !($material?->isEnough() ?? true) && $cut > $from;) {
+            $cut = $way->times->workDays->onOrBefore(max($from, $cut->modify('-1 week')), $from);
+            $material = $this->yard->gather($this->want->crop, $way->id, $cut, $stick);
+            if ($material?->isEnough()) {
+                return [$this->stuckFrom($way, $cut, $to, $until), $material];
             }
         }
 
-        return [$to, $latest];
+        return [$this->stuckFrom($way, $to, $to, $until), $latest];
     }
 
-    private function refusalOf(?Supply $supply): ?Fact
+    /** The day on which what is cut on one day is stuck, of material that can be cut until another. */
+    private function stuckFrom(RouteWay $way, \DateTimeImmutable $cut, \DateTimeImmutable $to, \DateTimeImmutable $until): \DateTimeImmutable
+    {
+        $last = CollectedAhead::stuckBy($way->sheet, $cut, $to, $this->house->whole(HouseDefault::BundlesStuckWithin));
+
+        return $way->times->workDays->onOrBefore(min($until, $last), $cut);
+    }
+
+    private function refusalOf(?Gathered $material): ?Fact
     {
         return match (true) {
-            $supply === null => Fact::of('route.no_stock'),
-            $supply->isEnough() => null,
-            $supply->offer->isEnough() => Fact::of('route.none_fit', supply: $supply->words()),
-            default => Fact::of('route.too_little', supply: $supply->words()),
+            $material === null => Fact::of('route.no_stock'),
+            $material->isEnough() => null,
+            $material->first->offer->isEnough() => Fact::of('route.none_fit', supply: $material->words()),
+            default => Fact::of('route.too_little', supply: $material->words()),
         };
     }
 
-    private function withWhatThereIs(RouteWay $way, ?Supply $supply): Fact
+    private function withWhatThereIs(RouteWay $way, ?Gathered $material): Fact
     {
+        $supply = $material?->first;
         if ($supply !== null && !$supply->isFit()) {
             return Fact::of('route.clear_block', block: $supply->source->code);
         }

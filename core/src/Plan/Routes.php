@@ -85,7 +85,7 @@ final class Routes
         foreach (array_unique([count($runs) - 1, 0]) as $i) {
             $from = min($last, $way->times->workDays->onOrAfter(max($today, $runs[$i]->from->monday())));
             $to = $way->times->workDays->onOrBefore(min($last, $runs[$i]->to->sunday()), $from);
-            $routes[] = $make->oneBatch($way, (int) $trays, $from, $to, $house->whole(HouseDefault::HeldOverFrom));
+            $routes[] = $make->oneBatch($way, (int) $trays, $from, $to, $last);
             if (!$onlyBatches && $i === count($runs) - 1 && Week::containing($from)->until(Week::containing($to)) >= $house->whole(HouseDefault::ApartFrom)) {
                 $routes[] = $make->staggered($way, (int) $trays, $from, $to);
             }

@@ -9,6 +9,7 @@ use WetCradle\Core\Bench\Berths;
 use WetCradle\Core\Bench\Positions;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Compute\Going;
+use WetCradle\Core\Course\PlainDates;
 use WetCradle\Core\Crops\Trays;
 use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefault;
@@ -17,6 +18,7 @@ use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Potting\PotHours;
 use WetCradle\Core\Rates\StickParted;
 use WetCradle\Core\Refused;
+use WetCradle\Core\Stock\Gathered;
 use WetCradle\Core\Stock\Yard;
 
 /**
@@ -64,7 +66,7 @@ final class SeasonDraft
                 array_push($drafted, ...self::parted(array_column($orders, 'id'), $want, $routes, $yard, $potting, $saved, $house) ?? []);
                 continue;
             }
-            $drafted[] = self::place(array_column($orders, 'id'), $want, $routes, $yard, $potting, $saved, $house->whole(HouseDefault::DraftEarlier));
+            $drafted[] = self::place(array_column($orders, 'id'), $want, $routes, $yard, $potting, $saved, $today, $house);
         }
 
         return new self($drafted);
@@ -73,10 +75,17 @@ final class SeasonDraft
     /**
      * @param non-empty-list<int> $orders
      * @param list<Route>         $routes
-     * @param int                 $earlierWeeks by which a batch is tried where its week has no room
      */
-    private static function place(array $orders, Want $want, array $routes, Yard $yard, DraftedPotting $potting, ?int $saved, int $earlierWeeks): Drafted
-    {
+    private static function place(
+        array $orders,
+        Want $want,
+        array $routes,
+        Yard $yard,
+        DraftedPotting $potting,
+        ?int $saved,
+        \DateTimeImmutable $today,
+        HouseDefaults $house,
+    ): Drafted {
         $refusal = $nearest = null;
         foreach ($routes as $route) {
             $way = $route->way;
@@ -86,20 +95,15 @@ final class SeasonDraft
                 continue;
             }
             $part = $route->parts[0];
-            for ($weeks = 0; $weeks <= $earlierWeeks; ++$weeks) {
-                $day = $way->times->workDays->onOrBefore($part->dates->stickOn->modify(sprintf('-%d weeks', $weeks)));
-                $supply = $weeks === 0 ? $part->supply : $yard->best($want->crop, $way->id, $day, $part->stick);
-                if ($weeks > 0 && (!$way->windows->isOpenIn(Week::containing($day)) || $supply === null || !$supply->isEnough())) {
-                    break;
-                }
+            foreach (self::days($want, $way, $part, $yard, $today, $house) as ['stick' => $day, 'material' => $material]) {
                 $berth = $potting->berths->best($way->sheet, $day, Positions::ofTrays($part->trays, $way->positions));
                 if ($berth->isFree() && $berth->dates !== null && $berth->isInTimeFor($want->ready)) {
                     ['berth' => $berth, 'dates' => $dates, 'held' => $held] = $potting->lay($berth, $berth->dates, $want, $way, $part->stick, $part->trays);
-                    $supply?->source->take($day, $part->stick);
+                    $material?->take();
                     $moved = new Route(
                         $route->kind,
                         $way,
-                        [new RoutePart($dates, $part->trays, $part->stick, $supply, $part->plants)],
+                        [new RoutePart($dates, $part->trays, $part->stick, $material, $part->plants)],
                         $route->number,
                         $dates->readyOn,
                         $route->warmTrayWeeks,
@@ -119,6 +123,42 @@ final class SeasonDraft
         }
 
         return new Drafted($orders, $want, null, null, null, $refusal ?? Fact::of('draft.no_way'), $nearest);
+    }
+
+    /**
+     * The day on which a batch is best stuck, and where that has no room the weeks before it, then those after it for as long as
+     * what is cut keeps and its order is met.
+     *
+     * @return \Generator<int, array{stick: \DateTimeImmutable, material: ?Gathered}>
+     */
+    private static function days(
+        Want $want,
+        RouteWay $way,
+        RoutePart $part,
+        Yard $yard,
+        \DateTimeImmutable $today,
+        HouseDefaults $house,
+    ): \Generator {
+        $best = $part->dates->stickOn;
+        $material = $part->material;
+        yield ['stick' => $best, 'material' => $material];
+        $cut = $material->on ?? $best;
+        for ($weeks = 1; $weeks <= $house->whole(HouseDefault::DraftEarlier); ++$weeks) {
+            $day = $way->times->workDays->onOrBefore($best->modify(sprintf('-%d weeks', $weeks)));
+            $fresh = $day >= $cut ? $material : $yard->gather($want->crop, $way->id, $day, $part->stick);
+            if ($day < $today || $fresh?->isEnough() !== true || !$way->windows->isOpenIn(Week::containing($fresh->on))) {
+                break;
+            }
+            yield ['stick' => $day, 'material' => $fresh];
+        }
+        $last = $cut->modify(sprintf('+%d days', $way->sheet->keepsDays()));
+        for ($weeks = 1; ; ++$weeks) {
+            $day = $way->times->workDays->onOrBefore($best->modify(sprintf('+%d weeks', $weeks)), $best);
+            if ($day > $last || $want->ready->until(Week::containing(PlainDates::forwards($day, $way->times)->readyOn)) > 0) {
+                break;
+            }
+            yield ['stick' => $day, 'material' => $material];
+        }
     }
 
     /**
@@ -186,18 +226,19 @@ final class SeasonDraft
         $stick = $trays * $way->cells * $way->sheet->setting->together();
         for ($i = 0; $i < $batches; ++$i) {
             $day = $way->times->workDays->onOrBefore($last->dates->stickOn->modify(sprintf('-%d weeks', $i * $house->whole(HouseDefault::ApartFrom))));
-            $supply = $yard->best($want->crop, $way->id, $day, $stick);
+            $cut = min($last->material->on ?? $day, $day);
+            $material = $yard->gather($want->crop, $way->id, $cut, $stick);
             $berth = $potting->berths->best($way->sheet, $day, Positions::ofTrays($trays, $way->positions));
             if (
-                !$way->windows->isOpenIn(Week::containing($day)) || $supply === null || !$supply->isEnough()
+                !$way->windows->isOpenIn(Week::containing($cut)) || $material?->isEnough() !== true
                 || !$berth->isFree() || $berth->dates === null || !$berth->isInTimeFor($want->ready)
             ) {
                 return null;
             }
             ['berth' => $berth, 'dates' => $dates, 'held' => $held] = $potting->lay($berth, $berth->dates, $want, $way, $stick, $trays);
-            $supply->source->take($day, $stick);
+            $material->take();
             $plants = intdiv($want->plants, $batches) + ($i < $want->plants % $batches ? 1 : 0);
-            $lie[] = ['part' => new RoutePart($dates, $trays, $stick, $supply, $plants), 'berth' => $berth, 'held' => $held];
+            $lie[] = ['part' => new RoutePart($dates, $trays, $stick, $material, $plants), 'berth' => $berth, 'held' => $held];
         }
 
         return $lie === [] ? null : $lie;

@@ -73,7 +73,7 @@ final class TakeSheet
         if ($way->isOnMother()) {
             return Fact::of($way->method === Method::AirLayer ? 'take.wraps' : 'take.pins', many: $asked);
         }
-        if ($way->material === Material::Hardwood) {
+        if ($way->isBundled()) {
             $each = $house->whole(HouseDefault::CuttingsInABundle);
 
             return Fact::of('take.bundles', bundles: (int) ceil($asked / $each), each: $each);

@@ -28,9 +28,9 @@ final class Yard
         return Supply::bestFirst(array_map(static fn (Source $source) => $source->supply($way, $on, $asked), $this->sources[$crop] ?? []));
     }
 
-    /** The best of them; null where the crop has no stock. */
-    public function best(string $crop, int $way, \DateTimeImmutable $on, int $asked): ?Supply
+    /** Where the material of one batch would come from; null where the crop has no stock. */
+    public function gather(string $crop, int $way, \DateTimeImmutable $on, int $asked): ?Gathered
     {
-        return $this->supplies($crop, $way, $on, $asked)[0] ?? null;
+        return Gathered::of($this->supplies($crop, $way, $on, $asked), $on);
     }
 }

@@ -148,7 +148,7 @@ final class RoutesTest extends TestCase
     public function testTheSecondOfTwoBatchesHasWhatTheFirstLeavesOnTheBlock(): void
     {
         $left = static fn (int $plants): array => array_map(
-            static fn ($part) => $part->supply?->offer->left(),
+            static fn ($part) => $part->material?->first->offer->left(),
             self::kind(
                 self::lay(self::want(400, '2027-W40', [self::way(1, Pattern::SoftTip, 20, 24)]), self::source('FU-1', $plants)),
                 RouteKind::Staggered,

@@ -50,8 +50,8 @@ final class SupplyTest extends TestCase
     public function testTheBestIsTheFirstAndWithoutStockThereIsNone(): void
     {
         $yard = new Yard(['Fuchsia' => [self::source('A', 12), self::source('B', 30)]]);
-        self::assertSame('B', $yard->best('Fuchsia', 1, new \DateTimeImmutable('2027-06-07'), 100)?->source->code);
-        self::assertNull($yard->best('Hebe', 1, new \DateTimeImmutable('2027-06-07'), 100));
+        self::assertSame('B', $yard->gather('Fuchsia', 1, new \DateTimeImmutable('2027-06-07'), 100)?->first->source->code);
+        self::assertNull($yard->gather('Hebe', 1, new \DateTimeImmutable('2027-06-07'), 100));
         self::assertSame([], $yard->supplies('Hebe', 1, new \DateTimeImmutable('2027-06-07'), 100));
     }
 

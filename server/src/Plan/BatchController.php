@@ -74,12 +74,13 @@ final class BatchController
             $zone = $this->find->by(Zone::class, 'id', $in->count('zone', 1), 'zone', 'zone');
             $sheet = $way->core();
             $dates = Batch::datesIn($zone, $sheet, $this->stickDay($in), $this->house->timetable());
+            $collectOn = $in->has('collectOn') ? $this->collectDay($in, null) : null;
             $trays = $in->count('trays', 1, 20_000);
             $needed = $in->has('plants') ? $in->count('plants', 1, 500_000) : $wanted->plants;
             $in->done();
             $amount = new Amount($trays, $sheet->setting->each * Trays::of($trays, $trayKind->cells)->hold(), $needed, $confidence);
             $amount->restedOn = $this->words->say($this->history->restsOn($way));
-            $intended = Intended::by($way->newest(), $block, $zone, $trayKind, $amount, $dates)->alsoFrom($also, 0);
+            $intended = Intended::by($way->newest(), $block, $zone, $trayKind, $amount, $dates)->collectedOn($collectOn)->alsoFrom($also, 0);
             $batch = $this->newBatches->make($this->mayPlan->must($intended), $wanted);
             $this->writing->keep('batch', $batch->code, [], self::editable($batch));
 
@@ -159,10 +160,10 @@ final class BatchController
     }
 
     /** What is collected already stays so; what is not cannot be collected on a day gone by. */
-    private function collectDay(Fields $in, Batch $batch): \DateTimeImmutable
+    private function collectDay(Fields $in, ?Batch $batch): \DateTimeImmutable
     {
         $day = $in->day('collectOn');
-        if ($day < $this->today->day() && ($batch->collectOn <=> $day) !== 0) {
+        if ($day < $this->today->day() && ($batch?->collectOn <=> $day) !== 0) {
             throw $in->refuse('gone_by', 'collectOn', sprintf('has gone by; the earliest is today, %s', $this->today->day()->format('Y-m-d')));
         }
 

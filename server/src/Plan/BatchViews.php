@@ -69,7 +69,7 @@ final class BatchViews
             'collectOn' => $batch->collectsOn()->format('Y-m-d'),
             'lift' => self::lift($batch),
             'also' => $batch->alsoBlock === null ? null : ['block' => $batch->alsoBlock->code, 'cuttings' => (int) $batch->alsoCuttings],
-            'keepsDays' => $sheet->isOnMother() || $sheet->taking->hold->dry ? 0 : $sheet->taking->hold->coldDays,
+            'keepsDays' => $sheet->keepsDays(),
             'movesOn' => array_map(
                 static fn (MovesOn $on) => ['zone' => $on->zone->name, 'from' => $on->fromDay->format('Y-m-d')],
                 $batch->movesOn->getValues(),

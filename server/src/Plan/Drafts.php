@@ -129,7 +129,11 @@ final class Drafts
                     'zone' => $d->berth?->name,
                     'onceWeaned' => $d->berth?->then?->name,
                     'heldDays' => $d->heldDays,
-                    'block' => $part->supply?->source->code,
+                    'block' => $part->material?->first->source->code,
+                    'also' => $part->material?->second === null
+                        ? null
+                        : ['block' => $part->material->second->source->code, 'cuttings' => $part->material->fromSecond],
+                    'collectOn' => $part->collectOn()?->format('Y-m-d'),
                     'chance' => $d->route->chance,
                 ],
                 'part' => $d->part,
@@ -192,7 +196,7 @@ final class Drafts
         $part = $route->parts[0];
         $way = $this->em->find(Way::class, $route->way?->id) ?? throw new \LogicException('A draft has a way.');
         $sheet = $way->core();
-        $block = $blocks[$part->supply->source->code ?? ''] ?? throw new \LogicException('A draft has its stock.');
+        $block = $blocks[$part->material->first->source->code ?? ''] ?? throw new \LogicException('A draft has its stock.');
         $zone = $this->em->find(Zone::class, $draft->berth?->zone) ?? throw new \LogicException('A draft has its place.');
         $then = $draft->berth->then ?? null;
         $onceWeaned = $then === null ? null : $this->em->find(Zone::class, $then->zone);
@@ -200,7 +204,10 @@ final class Drafts
         $order = $wanted[$draft->orders[0]];
         $want = $draft->want;
         $amount = new Amount($part->trays, $part->stick, $part->plants, $want->confidence);
-        $intended = Intended::by($way->newest(), $block, $zone, $trayKind, $amount, $part->dates)->goingOnTo($onceWeaned);
+        $second = $part->material->second ?? null;
+        $intended = Intended::by($way->newest(), $block, $zone, $trayKind, $amount, $part->dates)->goingOnTo($onceWeaned)
+            ->collectedOn($part->collectOn())
+            ->alsoFrom($second === null ? null : $blocks[$second->source->code], $part->material?->fromSecond);
         $batch = $this->newBatches->make($intended, $order);
         $batch->days->heldDays = $draft->heldDays;
         foreach (array_slice($draft->orders, 1) as $id) {

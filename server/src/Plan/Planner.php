@@ -9,6 +9,7 @@ use WetCradle\Core\Bench\Berths;
 use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Course\PlainDates;
+use WetCradle\Core\Crops\CollectedAhead;
 use WetCradle\Core\Crops\Surplus;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Fact;
@@ -19,6 +20,7 @@ use WetCradle\Core\Plan\StickNumbers;
 use WetCradle\Core\Rates\InWords;
 use WetCradle\Core\Rates\Mishap;
 use WetCradle\Core\Rates\StickParted;
+use WetCradle\Core\Stock\Gathered;
 use WetCradle\Core\Stock\Supply;
 use WetCradle\Server\Bench\FreeBerths;
 use WetCradle\Server\Bench\Zone;
@@ -54,8 +56,16 @@ final class Planner
      *
      * @return array<string, mixed>
      */
-    public function propose(Wanted $wanted, int $plants, Way $way, float $confidence, TrayKind $trayKind, ?\DateTimeImmutable $stickOn, ?int $trays): array
-    {
+    public function propose(
+        Wanted $wanted,
+        int $plants,
+        Way $way,
+        float $confidence,
+        TrayKind $trayKind,
+        ?\DateTimeImmutable $stickOn,
+        ?int $trays,
+        ?\DateTimeImmutable $collectOn = null,
+    ): array {
         $sheet = $way->core();
         $batches = $this->history->of($way);
         $learnt = $this->history->learnt($way, $batches);
@@ -78,13 +88,17 @@ final class Planner
         );
         $dates = $this->dates($wanted, $way, $stickOn ?? $place?->dates?->stickOn);
 
-        $supplies = $this->supplies($way, $dates->stickOn, $stick);
+        if ($collectOn !== null) {
+            CollectedAhead::mustKeep($sheet->taking->hold, $collectOn, $dates->stickOn);
+        }
+        $cutOn = $collectOn ?? $dates->stickOn;
+        $supplies = $this->supplies($way, $cutOn, $stick);
         $zones = $this->zones($wanted, $sheet, $dates->stickOn, $trayKind->positionsOf($chosen), $berths);
 
         return [
             'plants' => $plants,
             'best' => [
-                'block' => self::bestOf($supplies)?->source->code,
+                'block' => self::bestOf($supplies, $cutOn)?->source->code,
                 'zone' => $place->zone ?? (($zones[0]['yes'] ?? false) === true ? $zones[0]['id'] : null),
             ],
             'rate' => $learnt,
@@ -103,7 +117,8 @@ final class Planner
             'surplus' => $sheet->reckoning->surplus,
             'way' => $way->id,
             'ways' => array_map(static fn (Way $w) => ['id' => $w->id, 'name' => $w->name, 'house' => $w->house], $wanted->crop->ways->toArray()),
-            'window' => $this->window($way, $dates->stickOn),
+            'keepsDays' => $sheet->keepsDays(),
+            'window' => $this->window($way, $cutOn),
             'blocks' => $this->blocks($way, $supplies),
             'zones' => $zones,
         ];
@@ -114,18 +129,11 @@ final class Planner
      *
      * @param list<Supply> $supplies the best first
      */
-    private static function bestOf(array $supplies): ?Supply
+    private static function bestOf(array $supplies, \DateTimeImmutable $on): ?Supply
     {
-        if (($supplies[0] ?? null)?->offer->isEnough() === true) {
-            return $supplies[0];
-        }
-        foreach ($supplies as $supply) {
-            if ($supply->with($supplies) !== null) {
-                return $supply;
-            }
-        }
+        $gathered = Gathered::of($supplies, $on);
 
-        return null;
+        return $gathered !== null && ($gathered->isEnough() || $gathered->first->offer->isEnough()) ? $gathered->first : null;
     }
 
     /**
@@ -174,11 +182,11 @@ final class Planner
     }
 
     /** @return array{open: bool, words: Fact} */
-    private function window(Way $way, \DateTimeImmutable $stickOn): array
+    private function window(Way $way, \DateTimeImmutable $cutOn): array
     {
         $window = $this->windows->of($way);
         $material = $way->core()->material;
-        $week = Week::containing($stickOn);
+        $week = Week::containing($cutOn);
         $in = $window->opensIn($week);
 
         return ['open' => $in === 0, 'words' => $in === 0
@@ -187,9 +195,9 @@ final class Planner
     }
 
     /** @return list<Supply> the best first */
-    private function supplies(Way $way, \DateTimeImmutable $stickOn, int $stick): array
+    private function supplies(Way $way, \DateTimeImmutable $cutOn, int $stick): array
     {
-        return $this->yards->all($way->crop)->supplies($way->crop->name, (int) $way->id, $stickOn, $stick);
+        return $this->yards->all($way->crop)->supplies($way->crop->name, (int) $way->id, $cutOn, $stick);
     }
 
     /**

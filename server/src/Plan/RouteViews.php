@@ -54,7 +54,7 @@ final class RouteViews
                 'parts' => array_map(
                     static fn (RoutePart $p) => [
                         'dates' => $p->dates->toArray(), 'trays' => $p->trays, 'stick' => $p->stick, 'plants' => $p->plants,
-                        'material' => $p->supply?->words(),
+                        'material' => $p->material?->words(), 'collectOn' => $p->collectOn()?->format('Y-m-d'),
                     ],
                     $r->parts,
                 ),

@@ -43,7 +43,7 @@ final class LastDays
                 $wanted->ready(),
                 $this->today->day(),
                 static fn (\DateTimeImmutable $day) => $stick !== null
-                    && ($yard?->best($wanted->crop->name, (int) $way->id, $day, $stick)?->isEnough() ?? false),
+                    && ($yard?->gather($wanted->crop->name, (int) $way->id, $day, $stick)?->isEnough() ?? false),
             );
         }
 

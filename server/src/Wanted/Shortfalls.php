@@ -138,7 +138,7 @@ final class Shortfalls
             return ['possible' => false, 'words' => Fact::said($refused->says)] + $said;
         }
         $yard = $this->yards->all($wanted->crop);
-        $material = fn (\DateTimeImmutable $day) => $yard->best($wanted->crop->name, (int) $way->id, $day, (int) $numbers['chosen']['inTrays']);
+        $material = fn (\DateTimeImmutable $day) => $yard->gather($wanted->crop->name, (int) $way->id, $day, (int) $numbers['chosen']['inTrays']);
         $best = $material($when->from);
         $positions = $kind->positionsOf((int) $numbers['chosen']['trays']);
         $berths = $this->berths->all();
@@ -161,7 +161,7 @@ final class Shortfalls
             'stick' => $numbers['chosen']['inTrays'],
             'trays' => $numbers['chosen']['trays'],
             'chance' => $numbers['chosen']['chanceInTrays'],
-            'block' => $best?->source->code,
+            'block' => $best?->first->source->code,
             'material' => $best?->words() ?? 'No stock block of this crop.',
             'possible' => $best?->isEnough() ?? false,
         ] + $said;

@@ -167,11 +167,14 @@ final class WantedController
             ? $this->find->trayKind($in)
             : $this->find->by(TrayKind::class, 'id', $way->core()->setting->trayKind, 'trayKind', 'kind of tray');
         $stickOn = $in->has('stickOn') ? $in->day('stickOn') : null;
+        $collectOn = $in->has('collectOn') ? $in->day('collectOn') : null;
         $trays = $in->has('trays') ? $in->count('trays', 1, 20_000) : null;
         $plants = $in->has('plants') ? $in->count('plants', 1, 500_000) : $wanted->plants;
         $in->done();
 
-        return new Answer(['wanted' => $this->views->one($wanted)] + $planner->propose($wanted, $plants, $way, $confidence, $trayKind, $stickOn, $trays));
+        $proposal = $planner->propose($wanted, $plants, $way, $confidence, $trayKind, $stickOn, $trays, $collectOn);
+
+        return new Answer(['wanted' => $this->views->one($wanted)] + $proposal);
     }
 
     private function wanted(int $id): Wanted

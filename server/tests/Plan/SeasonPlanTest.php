@@ -151,6 +151,49 @@ final class SeasonPlanTest extends House
         }
     }
 
+    public function testADraftCutsHardwoodDormantAndSticksItAsGrowthStarts(): void
+    {
+        $order = ['crop' => 'willow-ash-basket', 'plants' => 300, 'pot' => 1, 'readyWeek' => '2028-W48', 'priority' => 'should'];
+        $one = $this->ask('POST', '/api/wanted', $order + ['customer' => 'Oxlow Landscape']);
+        // Less than one block has: the other gives the rest.
+        $this->db()->executeStatement("UPDATE stock_block SET plants = 12 WHERE code IN ('WI-1', 'WI-2')");
+        $batch = array_values(array_filter(
+            $this->ask('POST', '/api/plan/draft', [])['drafts'],
+            static fn (array $d) => in_array($one['id'], array_column($d['orders'], 'id'), true),
+        ))[0]['batch'];
+        self::assertNotNull($batch['collectOn']);
+        self::assertGreaterThan($batch['collectOn'], $batch['dates']['stickOn']);
+        self::assertSame(['WI-1', 'WI-2'], [min($batch['block'], $batch['also']['block']), max($batch['block'], $batch['also']['block'])]);
+        $code = $this->keepDraft(['orders' => [$one['id']]])['batches'][0]['code'];
+        $kept = $this->ask('GET', '/api/batches/'.$code);
+        self::assertSame(
+            [$batch['block'], $batch['also'], $batch['collectOn'], $batch['dates']['stickOn']],
+            [$kept['block'], $kept['also'], $kept['collectOn'], $kept['stickOn']],
+        );
+    }
+
+    public function testTheWayToARouteGoesWithTheDayOnWhichItIsCollected(): void
+    {
+        $order = ['crop' => 'willow-ash-basket', 'plants' => 60, 'pot' => 1, 'readyWeek' => '2028-W48', 'priority' => 'should'];
+        $id = $this->ask('POST', '/api/wanted', $order + ['customer' => 'Oxlow Landscape'])['id'];
+        $route = array_values(array_filter(
+            $this->ask('GET', "/api/wanted/{$id}/routes")['routes'],
+            static fn (array $r) => ($r['parts'][0]['collectOn'] ?? null) !== null,
+        ))[0];
+        $part = $route['parts'][0];
+        $asked = ['way' => $route['way'], 'stickOn' => $part['dates']['stickOn'], 'trays' => $part['trays']];
+        $fresh = $this->ask('POST', "/api/wanted/{$id}/proposal", $asked);
+        self::assertFalse($fresh['window']['open'], 'On the day on which it is stuck it is dormant no more.');
+        $ahead = $this->ask('POST', "/api/wanted/{$id}/proposal", $asked + ['collectOn' => $part['collectOn']]);
+        self::assertTrue($ahead['window']['open']);
+        self::assertTrue($ahead['keepsDays'] >= 28 && $ahead['blocks'][0]['enough']);
+        $early = $this->refused(422, 'POST', "/api/wanted/{$id}/proposal", $asked + ['collectOn' => '2027-12-01']);
+        self::assertSame(['too_long', 'collectOn'], [$early['code'], $early['field']]);
+        $plan = ['wanted' => $id, 'trayKind' => $ahead['trayKind']['id'], 'confidence' => 0.9, 'block' => $ahead['best']['block'], 'zone' => $ahead['best']['zone']];
+        self::assertSame('collectOn', $this->refused(422, 'POST', '/api/batches', $plan + $asked + ['collectOn' => '2027-05-01'])['field']);
+        self::assertSame($part['collectOn'], $this->ask('POST', '/api/batches', $plan + $asked + ['collectOn' => $part['collectOn']])['collectOn']);
+    }
+
     public function testOrdersOfOneCropAndWeekShareABatchAndItsInsurance(): void
     {
         $order = ['crop' => 'catmint-millrace', 'plants' => 60, 'pot' => 1, 'readyWeek' => '2027-W36', 'priority' => 'must'];

@@ -203,6 +203,8 @@ describe('a draft', () => {
         onceWeaned: 'Weaning A',
         heldDays: 9,
         block: 'CA-3',
+        also: { block: 'CA-4', cuttings: 52 },
+        collectOn: '2027-04-10',
         chance: 0.93,
       },
     },
@@ -221,6 +223,8 @@ describe('a draft', () => {
         onceWeaned: 'Weaning A',
         heldDays: 9,
         block: 'CA-3',
+        also: null,
+        collectOn: null,
         chance: 0.98,
       },
     })),
@@ -241,6 +245,8 @@ describe('a draft', () => {
     expect(words).toContain('84 cuttings fewer')
     expect(words).toContain('No bench has room. Fewer trays. All ways to get there')
     expect(words).toContain('batch 1 of 2: it must be there, and one batch alone fails too often')
+    expect(words).toContain('collected 10 Apr')
+    expect(words).toContain('52 of them from CA-4')
     expect(words).toContain('Plan 3 batches')
   })
 
@@ -300,7 +306,7 @@ describe('routes', () => {
     hours: 3.4,
     costEach: 0.61,
     chance: 0.94,
-    parts: [{ dates, trays: 2, stick: 168, plants: 120, material: 'CA-3 has enough' }],
+    parts: [{ dates, trays: 2, stick: 168, plants: 120, material: 'CA-3 has enough', collectOn: null }],
     ...more,
   })
 

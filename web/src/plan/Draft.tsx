@@ -58,6 +58,9 @@ function Row({ one, chosen, onChoose }: { one: Drafted; chosen?: boolean; onChoo
         <>
           <td className="py-1.5 pr-4 whitespace-nowrap">
             {sayDay(one.batch.dates.stickOn, session.today)}
+            {one.batch.collectOn && (
+              <span className="block text-sm soft">collected {sayDay(one.batch.collectOn, session.today)}</span>
+            )}
             <span className="block text-sm soft">
               ready {sayDay(one.batch.dates.readyFrom, session.today)} to {sayDay(one.batch.dates.readyBy, session.today)}
             </span>
@@ -74,6 +77,11 @@ function Row({ one, chosen, onChoose }: { one: Drafted; chosen?: boolean; onChoo
           </td>
           <td className="py-1.5 pr-4 whitespace-nowrap">
             {one.batch.block} → {one.batch.zone}
+            {one.batch.also && (
+              <span className="block text-sm soft">
+                {one.batch.also.cuttings} of them from {one.batch.also.block}
+              </span>
+            )}
             {one.batch.onceWeaned && <span className="block text-sm soft">once weaned, {one.batch.onceWeaned}</span>}
           </td>
           <td className="py-1.5 text-right whitespace-nowrap">{one.batch.chance !== null && sayInHundred(one.batch.chance)}</td>

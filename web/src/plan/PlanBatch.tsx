@@ -77,15 +77,16 @@ export function PlanBatch() {
   const [trayKind, setTrayKind] = useState<number>()
   const [trays, setTrays] = useState(asks('trays'))
   const [stickOn, setStickOn] = useState(search.get('stickOn') ?? undefined)
+  const [collectOn, setCollectOn] = useState(search.get('collectOn') ?? undefined)
   const [block, setBlock] = useState<string>()
   const [zone, setZone] = useState<number>()
   const asked = useQuery({
-    queryKey: ['proposal', id, plants, way, confidence, trayKind, trays, stickOn],
+    queryKey: ['proposal', id, plants, way, confidence, trayKind, trays, stickOn, collectOn],
     queryFn: () =>
       answer(
         api.POST('/api/wanted/{id}/proposal', {
           params: { path: { id: Number(id) } },
-          body: { plants, way, confidence, trayKind, trays, stickOn },
+          body: { plants, way, confidence, trayKind, trays, stickOn, collectOn },
         }),
       ),
     placeholderData: keepPreviousData,
@@ -99,6 +100,7 @@ export function PlanBatch() {
       trays: number
       confidence: number
       stickOn: string
+      collectOn?: string
       block: string
       alsoBlock?: string
       zone: number
@@ -125,8 +127,10 @@ export function PlanBatch() {
   const timing = there?.timing ?? proposal.timing
   const told = (field: string) => (plan.error instanceof Refusal && plan.error.field === field ? plan.error.message : undefined)
   const elsewhere =
-    plan.error && !['block', 'alsoBlock', 'zone', 'stickOn', 'trays'].includes(plan.error.field) ? plan.error.message : undefined
-  const dayRefusal = asked.error instanceof Refusal ? asked.error.message : told('stickOn')
+    plan.error && !['block', 'alsoBlock', 'zone', 'stickOn', 'collectOn', 'trays'].includes(plan.error.field)
+      ? plan.error.message
+      : undefined
+  const dayRefusal = asked.error instanceof Refusal ? asked.error.message : (told('stickOn') ?? told('collectOn'))
   return (
     <>
       <h1 className="mb-1">
@@ -151,6 +155,7 @@ export function PlanBatch() {
             setTrayKind(undefined)
             setTrays(undefined)
             setStickOn(undefined)
+            setCollectOn(undefined)
           }}
         />
         <Step title="How many to stick" told={told('trays')}>
@@ -188,6 +193,19 @@ export function PlanBatch() {
                 onChange={(event) => event.target.value && setStickOn(event.target.value)}
               />
             </label>
+            {proposal.keepsDays > 0 && (
+              <label className="grid gap-1 text-sm font-semibold">
+                Collect on
+                <input
+                  type="date"
+                  className="field-text w-44"
+                  value={collectOn ?? stickOn ?? dates.stickOn}
+                  min={session.today}
+                  max={stickOn ?? dates.stickOn}
+                  onChange={(event) => event.target.value && setCollectOn(event.target.value)}
+                />
+              </label>
+            )}
             <dl className="flex flex-wrap gap-x-6 gap-y-1">
               <div>
                 <dt className="text-sm soft">roots show</dt>
@@ -280,6 +298,7 @@ export function PlanBatch() {
               trays: proposal.trays,
               confidence,
               stickOn: dates.stickOn,
+              collectOn,
               block: goodBlock ?? '',
               alsoBlock: also ?? undefined,
               zone: goodZone ?? 0,

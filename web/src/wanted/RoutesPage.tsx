@@ -130,7 +130,7 @@ export function RoutesPage() {
                         <Link
                           key={part.dates.stickOn}
                           className={i === data.recommended ? 'act-main' : 'act'}
-                          to={`/wanted/${wanted.id}/plan?way=${route.way}&stickOn=${part.dates.stickOn}&plants=${part.plants}&trays=${part.trays}`}
+                          to={`/wanted/${wanted.id}/plan?way=${route.way}&stickOn=${part.dates.stickOn}${part.collectOn ? `&collectOn=${part.collectOn}` : ''}&plants=${part.plants}&trays=${part.trays}`}
                           aria-label={`${take}: ${route.words}`}
                         >
                           {take}
@@ -152,6 +152,7 @@ export function RoutesPage() {
                     <p key={part.dates.stickOn} className="text-sm soft">
                       {part.stick} in {plural(part.trays, 'tray')}
                       {part.material && `: ${part.material}`}
+                      {part.collectOn && `, collected ${sayDay(part.collectOn, session.today)} and kept until it is stuck`}
                     </p>
                   ))}
                 </>
