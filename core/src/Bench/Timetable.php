@@ -90,7 +90,7 @@ final class Timetable
 
         return $this->times[$sheet][$place] ??= CropTimes::of(
             $sheet->daysToRootHere(),
-            $rooting(),
+            $rooting()->heldBack($sheet->plantlets()->holdBack($this->house)),
             $sheet->weaningDays(),
             $this->growingOn($sheet),
             $sheet->potting->winter === Winter::AsCells ? Rest::of($this->air, $this->house) : null,

@@ -34,7 +34,9 @@ final class SheetCourse
         return match (true) {
             !$sheet->isOnMother() => Fact::of('stage.job.stick'),
             $sheet->method === Method::AirLayer => Fact::of('stage.job.wrap'),
-            $sheet->method === Method::Runner => Fact::of('stage.job.pin_runner'),
+            $sheet->method === Method::Runner => $sheet->plantlets() === Plantlets::Two
+                ? Fact::of('stage.job.pin_two_runners')
+                : Fact::of('stage.job.pin_runner'),
             default => Fact::of('stage.job.pin_tip'),
         };
     }
@@ -98,13 +100,14 @@ final class SheetCourse
     /** Rooting while it hangs on its mother: nothing is collected, and it takes ground beside the stock, not bench. */
     private static function onMother(WaySheet $sheet, HouseDefaults $house): Stage
     {
-        $days = $sheet->daysToRootHere();
-        $first = (int) round($house->number(HouseDefault::FirstCheckAfter) * $days->low);
+        $rooted = $sheet->daysToRootHere();
+        $first = (int) round($house->number(HouseDefault::FirstCheckAfter) * $rooted->low);
+        $waits = $sheet->plantlets()->holdBack($house);
         $isWrapped = $sheet->method === Method::AirLayer;
 
         return new Stage(
             StageKind::Mother,
-            $days,
+            Range::of($rooted->low + $waits, $rooted->high + $waits),
             Fact::of('stage.ends.rooted'),
             Stands::Plant,
             Fact::of('stage.place.mother'),
@@ -116,7 +119,11 @@ final class SheetCourse
                     $house->whole(HouseDefault::CheckEvery),
                     $isWrapped ? Fact::of('stage.job.look_through', days: $first) : Fact::of('stage.job.tug', days: $first),
                 ),
-                StageJob::last($isWrapped ? Fact::of('stage.job.sever_below') : Fact::of('stage.job.cut_loose')),
+                StageJob::last(match (true) {
+                    $isWrapped => Fact::of('stage.job.sever_below'),
+                    $sheet->plantlets() === Plantlets::Two => Fact::of('stage.job.cut_loose_both'),
+                    default => Fact::of('stage.job.cut_loose'),
+                }),
             ],
         );
     }

@@ -157,6 +157,11 @@ final class WaySheet
         return $this->isOnMother() ? 0 : $this->taking->hold->keepsDays();
     }
 
+    public function plantlets(): Plantlets
+    {
+        return Plantlets::of($this->method, $this->taking->cut, $this->care->water);
+    }
+
     /** Whether it roots before it is cut: nothing is collected, and it lies on no bench until it is cut loose. */
     public function isOnMother(): bool
     {

@@ -16,6 +16,7 @@ enum HouseDefault: string
     case CheckEvery = 'check_every';
     case FirstCheckAfter = 'first_check_after';
     case WeanFrom = 'wean_from';
+    case FurtherPlantlet = 'further_plantlet';
     case SureOfReady = 'sure_of_ready';
     case LiftAtLeast = 'lift_at_least';
     case TraysAlike = 'trays_alike';
@@ -165,6 +166,7 @@ enum HouseDefault: string
             self::CheckEvery => [$look, Unit::Days, 7, 1, 60],
             self::FirstCheckAfter => [$look, Unit::Share, 0.6, 0.1, 1],
             self::WeanFrom => [$look, Unit::Share, 0.5, 0.05, 1],
+            self::FurtherPlantlet => [$look, Unit::Days, 10, 0, 60],
             self::SureOfReady => [$look, Unit::Share, 0.9, 0.5, 0.99],
             self::LiftAtLeast => [$look, Unit::Count, 5, 1, 50],
             self::TraysAlike => [$look, Unit::Count, 20, 1, 500],

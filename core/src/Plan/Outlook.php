@@ -8,6 +8,7 @@ use WetCradle\Core\Course\RootsSeen;
 use WetCradle\Core\Course\Weaning;
 use WetCradle\Core\Course\WeanState;
 use WetCradle\Core\Course\WeanStep;
+use WetCradle\Core\Crops\Plantlets;
 use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
@@ -25,6 +26,7 @@ final class Outlook
      * @param bool                $leftLonger  whether the line is a remainder of an earlier count
      * @param ?Weaning            $weaning     null where it has none: what is left longer is weaned with nothing
      * @param ?RootsSeen          $rootsSeen   at the newest check
+     * @param Plantlets           $plantlets   that were left on each runner; one of anything else
      * @param ?\DateTimeImmutable $collectOn   the day on which it is to be collected, where it is so before it is stuck and nobody has yet
      */
     public function __construct(
@@ -42,6 +44,7 @@ final class Outlook
         public readonly ?Weaning $weaning = null,
         public readonly ?RootsSeen $rootsSeen = null,
         public readonly ?\DateTimeImmutable $collectOn = null,
+        public readonly Plantlets $plantlets = Plantlets::One,
     ) {
     }
 
@@ -76,7 +79,7 @@ final class Outlook
             return $this->weanOn($step->on, $step, Fact::of('due.wean_unseen'));
         }
 
-        return $seen->share() >= $house->number(HouseDefault::WeanFrom)
+        return $seen->share() >= $this->plantlets->looseFrom($house)
             ? $this->weanOn(min($step->on, $seen->on), $step, Fact::of('due.wean_rooted', rooted: $seen->rooted, lifted: $seen->lifted))
             : $this->weanOn(
                 max($step->on, $seen->on->modify(sprintf('+%d days', $house->whole(HouseDefault::CheckEvery)))),

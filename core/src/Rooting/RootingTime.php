@@ -20,6 +20,7 @@ final class RootingTime
         private readonly ?RootingPace $pace,
         private readonly ?CardinalTemperatures $cardinal,
         private readonly ?Medium $medium,
+        private readonly int $heldBack = 0,
     ) {
     }
 
@@ -40,6 +41,12 @@ final class RootingTime
         return $progress !== null && $progress > 0.0 ? self::days($pace->daysAt($progress), $planned) : new self($planned, null, $pace, $cardinal, $medium);
     }
 
+    /** The same, where what has rooted waits so many days for what roots after it. */
+    public function heldBack(int $days): self
+    {
+        return new self($this->planned, $this->days, $this->pace, $this->cardinal, $this->medium, $days);
+    }
+
     /** The day by which a tenth of the cuttings that will ever root have rooted: roots may be looked for. */
     public function rootedFrom(\DateTimeImmutable $stickOn): \DateTimeImmutable
     {
@@ -55,7 +62,7 @@ final class RootingTime
     /** The day for which weaning is planned. */
     public function weanOn(\DateTimeImmutable $stickOn): \DateTimeImmutable
     {
-        return $this->days === null ? $this->need(null)->metOn($stickOn) : self::after($stickOn, self::plannedOf($this->days, $this->planned));
+        return $this->weanOnAt($stickOn, 1.0);
     }
 
     /**
@@ -65,17 +72,19 @@ final class RootingTime
      */
     public function weanOnAt(\DateTimeImmutable $stickOn, float $times): \DateTimeImmutable
     {
-        return $this->days === null
+        return self::after($this->days === null
             ? $this->need(null, $times)->metOn($stickOn)
-            : self::after($stickOn, (int) round($times * self::plannedOf($this->days, $this->planned)));
+            : self::after($stickOn, (int) round($times * self::plannedOf($this->days, $this->planned))), $this->heldBack);
     }
 
     /** The last day to stick for weaning on a day. */
     public function stickBy(\DateTimeImmutable $weanOn): \DateTimeImmutable
     {
+        $rootedBy = $this->heldBack === 0 ? $weanOn : $weanOn->sub(new \DateInterval(sprintf('P%dD', $this->heldBack)));
+
         return $this->days === null
-            ? $this->need(null)->startBy($weanOn)
-            : $weanOn->sub(new \DateInterval(sprintf('P%dD', self::plannedOf($this->days, $this->planned))));
+            ? $this->need(null)->startBy($rootedBy)
+            : $rootedBy->sub(new \DateInterval(sprintf('P%dD', self::plannedOf($this->days, $this->planned))));
     }
 
     /** The day count that a plan uses of a range of days. */
@@ -101,6 +110,6 @@ final class RootingTime
 
     private static function after(\DateTimeImmutable $day, int $days): \DateTimeImmutable
     {
-        return $day->add(new \DateInterval(sprintf('P%dD', $days)));
+        return $days === 0 ? $day : $day->add(new \DateInterval(sprintf('P%dD', $days)));
     }
 }

@@ -13,6 +13,7 @@ final class BlockFacts
      * @param ?string             $found          what was found and is not cleared yet
      * @param int                 $notBefore      years before which it is left to build itself up
      * @param ?int                $replaceAfter   years after which it is worn out; null where it never is
+     * @param ?\DateTimeImmutable $plantedOn      the day, where it is known: its age counts from it, and not from its year
      * @param ?string             $rights         why no licence covers it; null where one does, or none is needed
      */
     public function __construct(
@@ -28,6 +29,7 @@ final class BlockFacts
         public readonly ?\DateTimeImmutable $permitUntil,
         public readonly ?string $rights,
         public readonly BlockOffer $offer,
+        public readonly ?\DateTimeImmutable $plantedOn = null,
     ) {
     }
 }

@@ -31,7 +31,14 @@ final class Fitness
             );
         }
         $age = (int) $b->on->format('Y') - $b->plantedYear;
-        if ($age < $b->notBefore) {
+        $oldEnough = $b->plantedOn?->add(new \DateInterval("P{$b->notBefore}Y"));
+        if ($oldEnough !== null && $b->on < $oldEnough) {
+            $say(
+                Unfit::TooYoung,
+                Fact::of('stock.too_young_on', planted: $b->plantedOn, from: $oldEnough),
+                Fact::of('stock.too_young_on_clears', from: $oldEnough),
+            );
+        } elseif ($oldEnough === null && $age < $b->notBefore) {
             $from = $b->plantedYear + $b->notBefore;
             $say(Unfit::TooYoung, Fact::of('stock.too_young', planted: $b->plantedYear, from: $from), Fact::of('stock.too_young_clears', from: $from));
         }

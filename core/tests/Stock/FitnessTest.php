@@ -90,6 +90,8 @@ final class FitnessTest extends TestCase
         yield 'something was found' => [['found' => 'red spider mite, some, on the south side'], ['quarantine']];
         yield 'planted this year' => [['plantedYear' => 2027], ['too_young']];
         yield 'planted last year' => [['plantedYear' => 2026], []];
+        yield 'planted a year ago today' => [['plantedYear' => 2026, 'plantedOn' => '2026-06-02'], []];
+        yield 'planted a year ago tomorrow' => [['plantedYear' => 2026, 'plantedOn' => '2026-06-03'], ['too_young']];
         yield 'in its fourth year' => [['plantedYear' => 2023, 'replaceAfter' => 4], []];
         yield 'past its fourth year' => [['plantedYear' => 2022, 'replaceAfter' => 4], ['worn_out']];
         yield 'no licence' => [['rights' => 'Protected, and no licence covers 2 Jun 2027.'], ['rights']];
@@ -114,7 +116,7 @@ final class FitnessTest extends TestCase
     {
         $is += [
             'cleanDays' => 12, 'found' => null, 'plantedYear' => 2024, 'replaceAfter' => null, 'origin' => 'own', 'permit' => null,
-            'permitUntil' => null, 'rights' => null, 'takes' => [], 'yearCap' => null,
+            'permitUntil' => null, 'rights' => null, 'takes' => [], 'yearCap' => null, 'plantedOn' => null,
         ];
         $against = Fitness::against(new BlockFacts(
             self::day('2027-06-02'),
@@ -129,6 +131,7 @@ final class FitnessTest extends TestCase
             $is['permitUntil'] === null ? null : self::day($is['permitUntil']),
             $is['rights'],
             self::offer($is['takes'], yearCap: $is['yearCap']),
+            $is['plantedOn'] === null ? null : self::day($is['plantedOn']),
         ));
         self::assertSame($codes, array_column($against, 'code'));
         foreach ($against as $reason) {

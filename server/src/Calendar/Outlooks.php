@@ -63,6 +63,7 @@ final class Outlooks
                 $number > 1 ? null : $this->weaning($row),
                 $checked === null ? null : new RootsSeen($checked, $row->int('lifted'), $row->int('rooted')),
                 $row->dayOrNull('collect_on'),
+                $this->sheets->plantlets($row->int('sheet_id')),
             );
         }
 

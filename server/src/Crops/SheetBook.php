@@ -7,6 +7,7 @@ namespace WetCradle\Server\Crops;
 use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Crops\Plantlets;
 use WetCradle\Core\Crops\Potting;
 use WetCradle\Core\Crops\Warmth;
 use WetCradle\Core\Crops\Wash;
@@ -26,6 +27,8 @@ final class SheetBook
     private array $needs = [];
     /** @var array<int, Potting> */
     private array $potting = [];
+    /** @var array<int, Plantlets> */
+    private array $plantlets = [];
 
     public function __construct(private readonly Connection $db)
     {
@@ -65,6 +68,11 @@ final class SheetBook
     public function weaning(int $id): array
     {
         return WaySheet::stepsOf(Fields::of($this->keptAs($id)));
+    }
+
+    public function plantlets(int $id): Plantlets
+    {
+        return $this->plantlets[$id] ??= Plantlets::read(Fields::of($this->keptAs($id)));
     }
 
     /** @return array{Warmth, Water} what it asks of a bench */

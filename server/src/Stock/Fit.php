@@ -7,6 +7,7 @@ namespace WetCradle\Server\Stock;
 use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\Crops\Material;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Fact;
 use WetCradle\Core\Stock\BlockFacts;
@@ -63,6 +64,7 @@ final class Fit
             $block->permitUntil,
             $this->rights->against($block->crop, $on),
             $offer ?? $this->takes->offer($block, $way, $on, 0, $but),
+            $block->plantedOn,
         ));
     }
 
@@ -100,8 +102,8 @@ final class Fit
         $unfit = [];
         $rows = Row::all(
             $this->db,
-            'SELECT code, block_id, coalesce(collect_on, stick_on) AS taken_on, sheet_id FROM batch WHERE code IN (:codes)
-             UNION ALL SELECT code, also_block_id, coalesce(collect_on, stick_on), sheet_id FROM batch WHERE code IN (:codes) AND also_block_id IS NOT NULL',
+            'SELECT code, block_id, coalesce(collect_on, stick_on) AS taken_on, sheet_id, material FROM batch WHERE code IN (:codes)
+             UNION ALL SELECT code, also_block_id, coalesce(collect_on, stick_on), sheet_id, material FROM batch WHERE code IN (:codes) AND also_block_id IS NOT NULL',
             ['codes' => $codes],
             ['codes' => ArrayParameterType::STRING],
         );
@@ -111,7 +113,7 @@ final class Fit
         )->getResult();
         foreach ($rows as $row) {
             $block = $this->em->find(StockBlock::class, $row->int('block_id')) ?? throw new \LogicException('A batch has a block.');
-            $way = $block->isMeasured() ? $this->em->find(SheetVersion::class, $row->int('sheet_id'))?->core() : null;
+            $way = $block->dependsOnWay(Material::from($row->text('material'))) ? $this->em->find(SheetVersion::class, $row->int('sheet_id'))?->core() : null;
             $on = $row->day('taken_on');
             $against = $this->against(
                 $block,

@@ -9,6 +9,8 @@ use Doctrine\Common\Collections\Collection;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use WetCradle\Core\Crops\CuttingsPerShoot;
+use WetCradle\Core\Crops\Material;
+use WetCradle\Core\Crops\Plantlets;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Stock\Clumps;
 use WetCradle\Core\Stock\DivisionPath;
@@ -38,6 +40,8 @@ class StockBlock
     #[ORM\Column] public string $place;
     #[ORM\Column] public int $plants;
     #[ORM\Column] public int $plantedYear;
+    /** Its day, where somebody knows it: how old its plants are counts from it. */
+    #[ORM\Column(type: Types::DATE_IMMUTABLE, nullable: true)] public ?\DateTimeImmutable $plantedOn = null;
     #[ORM\Column(nullable: true)] public ?string $note = null;
     #[ORM\Column] public int $shoots;
     #[ORM\Column] public int $maxShoots;
@@ -100,18 +104,21 @@ class StockBlock
         return $this->clumps() === null ? $this->plants : 1;
     }
 
-    /** Whether what a shoot makes depends on the way: its length and nodes are known. */
-    public function isMeasured(): bool
+    /** Whether what a shoot makes depends on the way: a runner has one plantlet or two, a stem whose length and nodes are known is cut into lengths. */
+    public function dependsOnWay(Material $material): bool
     {
-        return $this->shootCm !== null && $this->internodeCm !== null;
+        return $material === Material::Runner || ($this->shootCm !== null && $this->internodeCm !== null);
     }
 
-    /** Cuttings of a shoot this way, or pieces of a clump to pot: one, unless it is a stem cut into lengths whose nodes are known. */
+    /** Cuttings of a shoot this way, plantlets of a runner, or pieces of a clump to pot: one, unless it is a stem cut into lengths whose nodes are known. */
     public function perShoot(?WaySheet $way): int
     {
         $clumps = $this->clumps();
         if ($clumps !== null) {
             return $clumps->give();
+        }
+        if ($way?->plantlets() === Plantlets::Two) {
+            return 2;
         }
         if ($way === null || !$way->method->isOfStem() || $way->method->value === 'tip cutting' || $this->shootCm === null || $this->internodeCm === null) {
             return 1;
@@ -139,7 +146,8 @@ class StockBlock
     public function editable(): array
     {
         return [
-            'place' => $this->place, 'plants' => $this->plants, 'plantedYear' => $this->plantedYear, 'note' => $this->note,
+            'place' => $this->place, 'plants' => $this->plants, 'plantedYear' => $this->plantedYear,
+            'plantedOn' => $this->plantedOn?->format('Y-m-d'), 'note' => $this->note,
             'shoots' => $this->shoots, 'maxShoots' => $this->maxShoots, 'capShare' => $this->capShare, 'branching' => $this->branching,
             'recoveryWeeks' => $this->recoveryWeeks, 'yearCap' => $this->yearCap,
             'shootCm' => $this->shootCm, 'tipCm' => $this->tipCm, 'internodeCm' => $this->internodeCm, 'notBefore' => $this->notBefore,

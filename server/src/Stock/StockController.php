@@ -187,6 +187,12 @@ final class StockController
         $block->place = $in->text('place', 120);
         $block->plants = $in->count('plants', 0, 100_000);
         $block->plantedYear = $in->count('plantedYear', 1950, $year);
+        $block->plantedOn = $in->has('plantedOn') && $in->textOr('plantedOn') !== null ? $in->day('plantedOn') : null;
+        if ($block->plantedOn !== null && ((int) $block->plantedOn->format('Y') !== $block->plantedYear || $block->plantedOn > $this->today->day())) {
+            throw $block->plantedOn > $this->today->day()
+                ? $in->refuse('not_yet', 'plantedOn', 'has not come yet')
+                : $in->refuse('not_that_year', 'plantedOn', sprintf('is not in %d, the year that it says', $block->plantedYear));
+        }
         $block->note = $in->textOr('note', null, 1000);
         $block->shoots = $in->count('shoots', 1, 10_000);
         $block->maxShoots = $in->has('maxShoots') ? $in->count('maxShoots', 1, 10_000) : (int) ceil($house->number(HouseDefault::FullGrown) * $block->shoots);

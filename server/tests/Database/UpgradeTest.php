@@ -439,6 +439,19 @@ final class UpgradeTest extends TestCase
         self::assertSame([], $this->db->fetchAllAssociative('PRAGMA foreign_key_check'));
     }
 
+    public function testStockFromBeforeIsAsOldAsItsYearSays(): void
+    {
+        $this->stuckBefore($this->crop('Hosta'), 'HOS-22', 'division', 'division');
+        $this->bringUpTo('Version20261218000000');
+        $before = $this->db->fetchAllAssociative('SELECT * FROM stock_block ORDER BY id');
+        $this->bringUp();
+        self::assertNotSame([], $before);
+        self::assertSame(
+            array_map(static fn (array $block) => $block + ['planted_on' => null], $before),
+            $this->db->fetchAllAssociative('SELECT * FROM stock_block ORDER BY id'),
+        );
+    }
+
     public function testAKeptPlanTellsItsThingsByTheirNumbers(): void
     {
         $this->stuckBefore($this->crop('Catmint'), 'RAK-47', 'tip cutting', 'softwood');

@@ -69,6 +69,8 @@ final class StockTest extends House
         $wrongs = [
             ['plantedYear' => 2031],
             ['plantedYear' => 1800],
+            ['plantedOn' => '2024-12-31'],
+            ['plantedOn' => 'in spring'],
             ['shoots' => 0],
             ['plants' => -3],
             ['recoveryWeeks' => 99],
@@ -88,6 +90,39 @@ final class StockTest extends House
             self::assertSame(['missing', array_pop($half)], array_slice(array_values($this->refused(422, 'POST', '/api/stock', $half + self::BLOCK)), 0, 2));
         }
         self::assertNotContains('CA-9', array_column($this->ask('GET', '/api/stock')['blocks'], 'code'));
+    }
+
+    public function testHowOldItsPlantsAreCountsFromTheirDayWhereThatIsKnown(): void
+    {
+        $this->signIn();
+        $codes = fn (string $week) => array_column($this->ask('GET', '/api/stock/CA-9?week='.$week)['against'], 'words', 'code');
+        $saved = $this->ask('POST', '/api/stock', ['plantedYear' => 2026, 'plantedOn' => '2026-06-09'] + self::BLOCK);
+        self::assertSame('2026-06-09', $saved['block']['plantedOn']);
+        self::assertSame('Planted on 9 Jun 2026: nothing is taken before 9 Jun 2027.', $codes('2027-W20')['too_young']);
+        self::assertArrayHasKey('too_young', $codes('2027-W23'), 'Monday is two days too soon.');
+        self::assertArrayNotHasKey('too_young', $codes('2027-W24'));
+        $now = $this->ask('PUT', '/api/stock/CA-9', ['plantedOn' => ''] + $saved['block']);
+        self::assertNull($now['block']['plantedOn']);
+        self::assertArrayNotHasKey('too_young', $codes('2027-W20'), 'By its year it is old enough.');
+        $told = $this->refused(422, 'PUT', '/api/stock/CA-9', ['plantedYear' => 2027, 'plantedOn' => '2027-05-13'] + $now['block']);
+        self::assertSame('plantedOn', $told['field'], 'That is tomorrow.');
+    }
+
+    public function testOfTwoPlantletsEachRunnerGivesTwo(): void
+    {
+        $this->signIn();
+        $code = (string) $this->db()->fetchOne("SELECT k.code FROM stock_block k JOIN crop c ON c.id = k.crop_id WHERE c.name LIKE 'Strawberry%' ORDER BY k.code");
+        $one = $this->ask('GET', '/api/stock/'.$code.'?week=2027-W27');
+        $way = array_values(array_filter(
+            $this->ask('GET', '/api/crops/'.$one['cropSlug'])['sheets'],
+            static fn (array $way) => $way['house'],
+        ))[0];
+        $sheet = ['cut' => ['plantlets' => 2] + $way['sheet']['cut']] + $way['sheet'];
+        self::assertSame('runner', $sheet['method']);
+        $this->ask('PUT', '/api/ways/'.$way['id'], ['version' => $way['version'], 'name' => $way['name'], 'why' => 'two a runner', 'sheet' => $sheet]);
+        $two = $this->ask('GET', '/api/stock/'.$code.'?week=2027-W27');
+        self::assertSame([1, 2], [$one['perShoot'], $two['perShoot']]);
+        self::assertSame(2 * $one['canGive'], $two['canGive']);
     }
 
     public function testABlockIsEditedAndTwoPeopleMeet(): void

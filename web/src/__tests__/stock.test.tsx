@@ -22,6 +22,7 @@ const entries: Schemas['BlockEntries'] = {
   place: block.place,
   plants: 100,
   plantedYear: 2024,
+  plantedOn: null,
   note: null,
   shoots: 20,
   maxShoots: 30,

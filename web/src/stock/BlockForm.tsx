@@ -28,6 +28,7 @@ const PARTS: { title: string; hint?: string; entries: Entry[] }[] = [
       { name: 'place', label: 'Place' },
       { name: 'plants', label: 'Stock plants', kind: 'number' },
       { name: 'plantedYear', label: 'Year planted', kind: 'number' },
+      { name: 'plantedOn', label: 'Day planted', kind: 'day', optional: true, hint: 'where you know it: its age counts from it' },
       { name: 'note', label: 'Note', optional: true },
     ],
   },
