@@ -7,11 +7,14 @@ namespace WetCradle\Server\Migrations;
 use Doctrine\DBAL\Schema\Schema;
 use Doctrine\Migrations\AbstractMigration;
 
-/** The day on which stock plants were planted, where it is known. */
+/** The day on which stock plants were planted, where it is known; zones on a bench, beside the stock or in open ground. */
 final class Version20261219000000 extends AbstractMigration
 {
     public function up(Schema $schema): void
     {
+        $this->addSql("ALTER TABLE zone ADD COLUMN ground TEXT NOT NULL DEFAULT 'bench' CHECK (ground IN ('bench','beside_stock','open'))");
+        $this->addSql("UPDATE zone SET ground = 'beside_stock' WHERE beside_stock = 1");
+        $this->addSql('ALTER TABLE zone DROP COLUMN beside_stock');
         $this->addSql("ALTER TABLE stock_block ADD COLUMN planted_on TEXT CHECK (planted_on LIKE '____-__-__')");
     }
 

@@ -135,6 +135,6 @@ final class Berths
     {
         $tenant = Tenant::of($name, $trays, $from, $to, $sheet->care->warmth->medium, $sheet->care->water->mist);
 
-        return $sheet->isOnMother() ? $tenant->onMother() : $tenant;
+        return $tenant->onGround($sheet->ground());
     }
 }

@@ -29,7 +29,7 @@ final class Offer
     /** The reasons by how near they are to a yes: a week or a tray away, other neighbours, another zone altogether. */
     private const NEARNESS = [
         'no_room' => 1, 'closed' => 1, 'sharing' => 2, 'no_warmth' => 3, 'no_water' => 3, 'frost' => 4, 'only_pots' => 5, 'not_beside_stock' => 6,
-        'beside_stock' => 6,
+        'beside_stock' => 6, 'not_open_ground' => 6, 'open_ground' => 6,
     ];
 
     /**

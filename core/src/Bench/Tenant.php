@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Core\Bench;
 
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Crops\Ground;
 use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
@@ -24,7 +25,7 @@ final class Tenant
         public readonly bool $inPots = false,
         public readonly bool $mustNotFreeze = false,
         private readonly ?string $of = null,
-        public readonly bool $isOnMother = false,
+        public readonly Ground $ground = Ground::Bench,
         public readonly bool $isGuest = false,
     ) {
     }
@@ -54,10 +55,10 @@ final class Tenant
         return new self($this->name, $this->trays, $this->from, $this->to, $this->heat, $this->mist, true, $mustNotFreeze, $this->of);
     }
 
-    /** The same, rooting on its mother plant: it takes ground beside the stock, and no bench would do. */
-    public function onMother(): self
+    /** The same, rooting on such ground, and no other would do. */
+    public function onGround(Ground $ground): self
     {
-        return new self($this->name, $this->trays, $this->from, $this->to, $this->heat, $this->mist, of: $this->of, isOnMother: true);
+        return new self($this->name, $this->trays, $this->from, $this->to, $this->heat, $this->mist, of: $this->of, ground: $ground);
     }
 
     /** The same, of what is no batch: seed trays, bought-in plugs, pots of a trial. */
@@ -96,7 +97,7 @@ final class Tenant
 
     private function as(self $tenant): self
     {
-        return $this->isOnMother ? $tenant->onMother() : ($this->isGuest ? $tenant->asGuest() : $tenant);
+        return $this->ground->isOutdoors() ? $tenant->onGround($this->ground) : ($this->isGuest ? $tenant->asGuest() : $tenant);
     }
 
     /**

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Core\Bench;
 
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Crops\Ground;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Range;
 
@@ -19,7 +20,7 @@ final class Whereabouts
      * @param \DateTimeImmutable  $from       stuck, or to be
      * @param \DateTimeImmutable  $off        potted, or to be
      * @param bool                $isStanding whether it is stuck and has not left
-     * @param bool                $isOnMother whether it roots on its mother plant
+     * @param Ground              $ground     on which it roots
      */
     public static function tenant(
         string $code,
@@ -30,7 +31,7 @@ final class Whereabouts
         Range $heat,
         Range $mist,
         \DateTimeImmutable $today,
-        bool $isOnMother = false,
+        Ground $ground = Ground::Bench,
     ): Tenant {
         $last = $off->modify('-1 day');
         $first = Week::containing($from);
@@ -38,7 +39,7 @@ final class Whereabouts
 
         $tenant = Tenant::of($code, $positions, $first, $first->until($to) < 0 ? $first : $to, $heat, $mist);
 
-        return $isOnMother ? $tenant->onMother() : $tenant;
+        return $tenant->onGround($ground);
     }
 
     /**

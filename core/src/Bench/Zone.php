@@ -6,6 +6,7 @@ namespace WetCradle\Core\Bench;
 
 use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Crops\Ground;
 use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
@@ -29,7 +30,7 @@ final class Zone
         private readonly array $closed,
         public readonly bool $onlyPots,
         public readonly bool $frostFree,
-        public readonly bool $besideStock,
+        public readonly Ground $ground,
     ) {
     }
 
@@ -37,7 +38,7 @@ final class Zone
      * @param Range                 $heat        °C that its heat circuit can hold, or that its cover never leaves
      * @param array<string, string> $closed      written weeks in which it is out of use, with why
      * @param bool                  $onlyPots    whether nothing is rooted or weaned there
-     * @param bool                  $besideStock whether it is ground beside the stock plants, where what roots on its mother is pinned or hangs
+     * @param Ground                $ground      on what things stand there
      *
      * @throws Refused for `trays`
      */
@@ -50,13 +51,13 @@ final class Zone
         array $closed = [],
         bool $onlyPots = false,
         bool $frostFree = true,
-        bool $besideStock = false,
+        Ground $ground = Ground::Bench,
     ): self {
         if ($trays < 1) {
             throw Refused::because('out_of_range', 'trays', Fact::of('refused.zone.out_of_range'));
         }
 
-        return new self($name, $trays, $heat, $mist, $kind, $closed, $onlyPots, $frostFree, $besideStock);
+        return new self($name, $trays, $heat, $mist, $kind, $closed, $onlyPots, $frostFree, $ground);
     }
 
     /**
@@ -66,7 +67,7 @@ final class Zone
      */
     public function medium(Range $wanted, SiteAir $air): Medium
     {
-        return $this->besideStock || $this->kind->goesWithAir()
+        return $this->ground->isOutdoors() || $this->kind->goesWithAir()
             ? Medium::inAir($air, $this->heat)
             : Medium::kept(max($this->heat->low, min($this->heat->high, $wanted->middle())));
     }
@@ -97,13 +98,11 @@ final class Zone
         }
         $least = min($this->trays, ...array_values($free));
         [$reason, $words] = match (true) {
-            $batch->isOnMother !== $this->besideStock => $batch->isOnMother
-                ? ['not_beside_stock', Fact::of('bench.not_beside_stock')]
-                : ['beside_stock', Fact::of('bench.beside_stock')],
+            $batch->ground !== $this->ground => $this->otherGround($batch->ground),
             $this->onlyPots && !$batch->inPots && !$batch->isGuest => ['only_pots', Fact::of('bench.only_pots')],
             !$this->frostFree && $batch->mustNotFreeze => ['frost', Fact::of('bench.frost')],
-            !$this->besideStock && !$this->mist->overlaps($batch->mist) => ['no_water', Fact::of('bench.no_water', gives: $this->mist, wants: $batch->mist)],
-            !$this->besideStock && !$this->heat->overlaps($batch->heat) => [
+            !$this->ground->isOutdoors() && !$this->mist->overlaps($batch->mist) => ['no_water', Fact::of('bench.no_water', gives: $this->mist, wants: $batch->mist)],
+            !$this->ground->isOutdoors() && !$this->heat->overlaps($batch->heat) => [
                 'no_warmth',
                 Fact::of('bench.no_warmth', holds: Fact::warmth($this->heat), wants: Fact::warmth($batch->heat)),
             ],
@@ -112,12 +111,24 @@ final class Zone
                 'no_room',
                 Fact::of('bench.no_room', trays: $batch->trays - $least, from: $this->firstShort($free, $batch)),
             ],
-            // Each hangs on its own mother: nothing is shared but the ground.
-            $this->besideStock => [null, Fact::of('bench.suits')],
+            // Each hangs on its own mother, or stands in the rain: nothing is shared but the ground.
+            $this->ground->isOutdoors() => [null, Fact::of('bench.suits')],
             default => $this->clash($batch, $neighbours),
         };
 
         return new Offer($this, $reason, $words, $least, $free, $neighbours);
+    }
+
+    /** @return array{string, Fact} */
+    private function otherGround(Ground $wanted): array
+    {
+        return match ($wanted) {
+            Ground::BesideStock => ['not_beside_stock', Fact::of('bench.not_beside_stock')],
+            Ground::Open => ['not_open_ground', Fact::of('bench.not_open_ground')],
+            Ground::Bench => $this->ground === Ground::Open
+                ? ['open_ground', Fact::of('bench.open_ground')]
+                : ['beside_stock', Fact::of('bench.beside_stock')],
+        };
     }
 
     /**
@@ -133,13 +144,13 @@ final class Zone
     /** Whether what lies here is under mist. */
     public function isMisted(): bool
     {
-        return !$this->besideStock && $this->mist->high >= self::MISTED;
+        return !$this->ground->isOutdoors() && $this->mist->high >= self::MISTED;
     }
 
     /** Whether it is mist or a closed cover, which what has no roots needs most: what is weaned goes on from here. */
     public function isForRooting(): bool
     {
-        return $this->isMisted() || ($this->kind === ZoneKind::Cover && !$this->besideStock);
+        return $this->isMisted() || ($this->kind === ZoneKind::Cover && !$this->ground->isOutdoors());
     }
 
     /**
@@ -149,7 +160,7 @@ final class Zone
      */
     public function takesWeaned(bool $isHardy): bool
     {
-        return ($this->frostFree || $isHardy) && !$this->onlyPots && !$this->besideStock && !$this->isForRooting() && $this->mist->low <= 0.0;
+        return ($this->frostFree || $isHardy) && !$this->onlyPots && !$this->ground->isOutdoors() && !$this->isForRooting() && $this->mist->low <= 0.0;
     }
 
     public function isClosedIn(Week $week): bool
@@ -181,7 +192,7 @@ final class Zone
 
     /**
      * The one setting of warmth and water that suits everybody here: the coolest and driest that all accept.
-     * Null where nobody lies, and where each is watered by its own mother; `suits` is false where they want what cannot be had together.
+     * Null where nobody lies, and outdoors, where nothing is set; `suits` is false where they want what cannot be had together.
      *
      * @param list<Tenant> $tenants
      *
@@ -189,7 +200,7 @@ final class Zone
      */
     public function setting(array $tenants): ?array
     {
-        if ($tenants === [] || $this->besideStock) {
+        if ($tenants === [] || $this->ground->isOutdoors()) {
             return null;
         }
         $span = $this->span($tenants);
@@ -207,7 +218,7 @@ final class Zone
     public function settings(array $weeks, HouseDefaults $house): array
     {
         return Settings::steady(
-            array_map(fn (array $tenants) => $tenants === [] || $this->besideStock ? null : $this->span($tenants), $weeks),
+            array_map(fn (array $tenants) => $tenants === [] || $this->ground->isOutdoors() ? null : $this->span($tenants), $weeks),
             $house->number(HouseDefault::SetPointKept),
         );
     }

@@ -17,6 +17,7 @@ enum StageKind: string
     case Dry = 'dry';
     case Still = 'still';
     case Mother = 'mother';
+    case Ground = 'ground';
     case Weaning = 'weaning';
     case CutLoose = 'cut_loose';
     case Cells = 'cells';
@@ -28,7 +29,7 @@ enum StageKind: string
     /** From sticking until the first step of weaning. */
     public function isRooting(): bool
     {
-        return in_array($this, [self::Mist, self::Cover, self::Below, self::Dry, self::Still, self::Mother], true);
+        return in_array($this, [self::Mist, self::Cover, self::Below, self::Dry, self::Still, self::Mother, self::Ground], true);
     }
 
     /** From the first step after it has roots until the last has had its days. */

@@ -11,4 +11,5 @@ enum Stands: string
     case Boxes = 'boxes';
     case Trays = 'trays';
     case Pots = 'pots';
+    case Rows = 'rows';
 }

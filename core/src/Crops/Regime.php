@@ -16,6 +16,17 @@ enum Regime: string
     case None = 'none';
     /** On its mother plant, which waters it: pinned down, or wrapped in moss. */
     case Mother = 'mother';
+    /** Planted out in open ground, as bundles of dormant wood are; the rain waters it. */
+    case Ground = 'ground';
+
+    public function ground(): Ground
+    {
+        return match ($this) {
+            self::Mother => Ground::BesideStock,
+            self::Ground => Ground::Open,
+            default => Ground::Bench,
+        };
+    }
 
     public function words(): Fact
     {

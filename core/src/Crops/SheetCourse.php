@@ -32,6 +32,7 @@ final class SheetCourse
     public static function howStuck(WaySheet $sheet): Fact
     {
         return match (true) {
+            $sheet->ground() === Ground::Open => Fact::of('stage.job.plant_out'),
             !$sheet->isOnMother() => Fact::of('stage.job.stick'),
             $sheet->method === Method::AirLayer => Fact::of('stage.job.wrap'),
             $sheet->method === Method::Runner => $sheet->plantlets() === Plantlets::Two
@@ -82,6 +83,7 @@ final class SheetCourse
                 Regime::Dry => StageKind::Dry,
                 Regime::None => StageKind::Still,
                 Regime::Mother => StageKind::Mother,
+                Regime::Ground => StageKind::Ground,
             },
             $days,
             Fact::of('stage.ends.rooted'),
@@ -130,7 +132,7 @@ final class SheetCourse
 
     private static function stuckIn(WaySheet $sheet): Stands
     {
-        return $sheet->potting->direct ? Stands::Pots : Stands::Trays;
+        return $sheet->ground() === Ground::Open ? Stands::Rows : ($sheet->potting->direct ? Stands::Pots : Stands::Trays);
     }
 
     private static function warm(WaySheet $sheet): Fact
@@ -139,6 +141,9 @@ final class SheetCourse
         $mist = $sheet->care->water->mist;
 
         $warmth = Fact::of('warmth', range: $medium);
+        if ($sheet->ground() === Ground::Open) {
+            return Fact::of('stage.place.ground');
+        }
 
         return $sheet->care->water->regime === Regime::Mist
             ? Fact::of('stage.place.mist', warmth: $warmth, low: (int) $mist->low, high: (int) $mist->high)

@@ -33,6 +33,9 @@ final class Water
         if ($water->regime !== Regime::Mist && $mist->high > 1.0) {
             throw $in->refuse('out_of_range', 'mist', Fact::of('refused.water.out_of_range'));
         }
+        if ($water->regime === Regime::Ground && $mist->high > 0.0) {
+            throw $in->refuse('out_of_range', 'mist', Fact::of('refused.water.no_mist_outdoors'));
+        }
         if ($water->regime === Regime::Mist && $mist->high < 1.0) {
             throw $in->refuse('out_of_range', 'mist', Fact::of('refused.water.out_of_range_mist'));
         }

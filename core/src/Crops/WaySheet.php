@@ -157,6 +157,22 @@ final class WaySheet
         return $this->isOnMother() ? 0 : $this->taking->hold->keepsDays();
     }
 
+    /** On what it roots. */
+    public function ground(): Ground
+    {
+        return $this->care->water->regime->ground();
+    }
+
+    /**
+     * Mix that a cell of its trays is filled with: none where it is planted out.
+     *
+     * @param float $cellMl that one holds, millilitres
+     */
+    public function mixInCell(float $cellMl): float
+    {
+        return $this->ground() === Ground::Open ? 0.0 : $cellMl;
+    }
+
     public function plantlets(): Plantlets
     {
         return Plantlets::of($this->method, $this->taking->cut, $this->care->water);

@@ -152,7 +152,7 @@ final class SeasonDraft
             yield ['stick' => $day, 'material' => $fresh];
         }
         $last = $cut->modify(sprintf('+%d days', $way->sheet->keepsDays()));
-        for ($weeks = 1; ; ++$weeks) {
+        for ($weeks = 1;; ++$weeks) {
             $day = $way->times->workDays->onOrBefore($best->modify(sprintf('+%d weeks', $weeks)), $best);
             if ($day > $last || $want->ready->until(Week::containing(PlainDates::forwards($day, $way->times)->readyOn)) > 0) {
                 break;

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Core\Plan;
 
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Crops\Ground;
 
 /** Week by week: how full the mist house is and how many hours collecting, sticking, weaning and potting ask. */
 final class SeasonLoad
@@ -57,7 +58,7 @@ final class SeasonLoad
     private static function work(BatchLoad $batch, WorkNorms $norms): array
     {
         return [
-            'collect' => [$batch->tenant->from, $norms->hoursToCollect($batch->toStick, $batch->tenant->isOnMother)],
+            'collect' => [$batch->tenant->from, $norms->hoursToCollect($batch->toStick, $batch->tenant->ground === Ground::BesideStock)],
             'stick' => [$batch->tenant->from, $norms->hoursToStick($batch->toStick, $batch->method)],
             'wean' => [$batch->weanWeek, $batch->tenant->isGuest ? 0.0 : $norms->hoursToWean($batch->tenant->trays)],
             'pot' => [$batch->potWeek, $batch->hoursToPot($norms)],

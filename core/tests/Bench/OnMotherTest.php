@@ -14,6 +14,7 @@ use WetCradle\Core\Bench\Zone;
 use WetCradle\Core\Bench\ZoneKind;
 use WetCradle\Core\Calendar\Climate;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Crops\Ground;
 use WetCradle\Core\Crops\Method;
 use WetCradle\Core\Crops\Pattern;
 use WetCradle\Core\Crops\Wash;
@@ -43,7 +44,7 @@ final class OnMotherTest extends TestCase
 
     private static function ground(int $places = 30): Zone
     {
-        return Zone::of('Field', $places, Range::of(-15, 30), Range::of(2, 3), ZoneKind::Open, besideStock: true);
+        return Zone::of('Field', $places, Range::of(-15, 30), Range::of(2, 3), ZoneKind::Open, ground: Ground::BesideStock);
     }
 
     private static function timetable(): Timetable
@@ -79,8 +80,8 @@ final class OnMotherTest extends TestCase
     public function testGroundIsSharedByWhateverLikesAndIsFullWhenItIsFull(): void
     {
         $week = Week::of('2027-W26');
-        $there = Tenant::of('A', 20, $week, $week->plus(4), Range::of(0, 5), Range::of(0, 0))->onMother();
-        $asks = static fn (int $places) => Tenant::of('B', $places, $week, $week->plus(2), Range::of(20, 25), Range::of(0, 0))->onMother();
+        $there = Tenant::of('A', 20, $week, $week->plus(4), Range::of(0, 5), Range::of(0, 0))->onGround(Ground::BesideStock);
+        $asks = static fn (int $places) => Tenant::of('B', $places, $week, $week->plus(2), Range::of(20, 25), Range::of(0, 0))->onGround(Ground::BesideStock);
         self::assertTrue(self::ground()->offerTo($asks(10), [$there])->isYes(), 'Each hangs on its own mother.');
         self::assertSame('no_room', self::ground()->offerTo($asks(11), [$there])->reason);
     }
@@ -99,20 +100,20 @@ final class OnMotherTest extends TestCase
     public function testItStaysSoThroughItsWeeksAndPlaces(): void
     {
         $week = Week::of('2027-W26');
-        $tenant = Tenant::of('A', 4, $week, $week->plus(4), Range::of(0, 20), Range::of(0, 0))->onMother();
-        self::assertTrue($tenant->on(2)->during($week, $week)->isOnMother);
-        self::assertFalse(Tenant::of('A', 4, $week, $week, Range::of(0, 20), Range::of(0, 0))->on(2)->isOnMother);
-        self::assertFalse($tenant->weaned($week, $week, HouseDefaults::usual())->isOnMother, 'Cut loose it can go to a bench.');
+        $tenant = Tenant::of('A', 4, $week, $week->plus(4), Range::of(0, 20), Range::of(0, 0))->onGround(Ground::BesideStock);
+        self::assertSame(Ground::BesideStock, $tenant->on(2)->during($week, $week)->ground);
+        self::assertSame(Ground::Bench, Tenant::of('A', 4, $week, $week, Range::of(0, 20), Range::of(0, 0))->on(2)->ground);
+        self::assertSame(Ground::Bench, $tenant->weaned($week, $week, HouseDefaults::usual())->ground, 'Cut loose it can go to a bench.');
         $day = new \DateTimeImmutable('2027-06-28');
-        $lies = Whereabouts::tenant('A', 2, $day, $day->modify('+30 days'), false, Range::of(0, 20), Range::of(0, 0), $day, true);
-        self::assertTrue($lies->isOnMother);
+        $lies = Whereabouts::tenant('A', 2, $day, $day->modify('+30 days'), false, Range::of(0, 20), Range::of(0, 0), $day, Ground::BesideStock);
+        self::assertSame(Ground::BesideStock, $lies->ground);
     }
 
     public function testItsGroundIsNotFilled(): void
     {
         $week = Week::of('2027-W26');
         $tenant = Tenant::of('A', 4, $week, $week->plus(4), Range::of(0, 20), Range::of(0, 0));
-        $house = new FillHouse($week, $week->monday(), [['id' => 1, 'zone' => self::bench()]], [], [1 => [$tenant], 2 => [$tenant->onMother()]], []);
+        $house = new FillHouse($week, $week->monday(), [['id' => 1, 'zone' => self::bench()]], [], [1 => [$tenant], 2 => [$tenant->onGround(Ground::BesideStock)]], []);
         self::assertCount(1, $house->legs()['A']);
         self::assertSame(0, $house->legs()['A'][0]->space);
     }
@@ -169,7 +170,7 @@ final class OnMotherTest extends TestCase
     public function testItsGroundHasNothingToSet(): void
     {
         $week = Week::of('2027-W26');
-        $tenant = Tenant::of('A', 4, $week, $week->plus(4), Range::of(0, 20), Range::of(0, 0))->onMother();
+        $tenant = Tenant::of('A', 4, $week, $week->plus(4), Range::of(0, 20), Range::of(0, 0))->onGround(Ground::BesideStock);
         self::assertNull(self::ground()->setting([$tenant]));
         self::assertSame([null, null], self::ground()->settings([[$tenant], []], HouseDefaults::usual()));
         self::assertNotNull(self::bench()->setting([$tenant]));

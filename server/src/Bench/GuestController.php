@@ -28,7 +28,7 @@ final class GuestController
     /** Where each of a zone's reasons is put right. */
     private const FIELDS = [
         'no_room' => 'places', 'closed' => 'from', 'no_water' => 'mistLow', 'no_warmth' => 'heatLow', 'sharing' => 'zone', 'only_pots' => 'zone',
-        'frost' => 'zone', 'beside_stock' => 'zone',
+        'frost' => 'zone', 'beside_stock' => 'zone', 'open_ground' => 'zone',
     ];
 
     public function __construct(

@@ -11,6 +11,7 @@ use WetCradle\Core\Bench\WhatIf;
 use WetCradle\Core\Bench\Zone as CoreZone;
 use WetCradle\Core\Bench\ZoneKind;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Crops\Ground;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\SheetVersion;
@@ -45,7 +46,7 @@ final class HouseToFill
     {
         $zones = array_map(
             static fn (Zone $zone) => ['id' => (int) $zone->id, 'zone' => $zone->core()],
-            $this->em->getRepository(Zone::class)->findBy(['besideStock' => false], ['id' => 'ASC']),
+            $this->em->getRepository(Zone::class)->findBy(['ground' => Ground::Bench], ['id' => 'ASC']),
         );
         if ($zones === []) {
             throw Refused::because('no_zones', 'zones', 'There is no bench yet. Add a zone first.');
@@ -116,8 +117,8 @@ final class HouseToFill
             $batch->days->weanOn,
             $batch->days->heldDays,
             $batch->isStuck(),
-            $batch->locked || $sheet->isOnMother(),
-            $batch->locked || $sheet->isOnMother() || !$batch->goesOnOnlyWeaned(),
+            $batch->locked || $sheet->ground()->isOutdoors(),
+            $batch->locked || $sheet->ground()->isOutdoors() || !$batch->goesOnOnlyWeaned(),
             $batch->positions() === $batch->amount->trays,
             $batch->wanted?->priority,
             array_map(static fn (Wanted $wanted) => $wanted->ready(), $batch->orders()),

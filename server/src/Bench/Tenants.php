@@ -149,7 +149,7 @@ final class Tenants
             $this->sheets->warmth($sheet)->medium,
             $this->sheets->water($sheet)->mist,
             $this->today->day(),
-            $this->sheets->water($sheet)->isOnMother(),
+            $this->sheets->water($sheet)->regime->ground(),
         );
     }
 }

@@ -12,6 +12,7 @@ use WetCradle\Core\Bench\Footprint;
 use WetCradle\Core\Bench\Zone as CoreZone;
 use WetCradle\Core\Bench\ZoneKind;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Crops\Ground;
 use WetCradle\Core\Numbers\Range;
 
 /** A zone of bench or floor with its place in the house, in metres seen from above. */
@@ -39,9 +40,8 @@ class Zone
     /** Whether nothing is rooted or weaned there. */
     #[ORM\Column]
     public bool $onlyPots = false;
-    /** Whether it is ground beside the stock plants, where what roots on its mother is pinned or hangs. */
     #[ORM\Column]
-    public bool $besideStock = false;
+    public Ground $ground = Ground::Bench;
 
     /** @var Collection<int, ZoneClosed> */
     #[ORM\OneToMany(targetEntity: ZoneClosed::class, mappedBy: 'zone', cascade: ['persist'], orphanRemoval: true, fetch: 'EAGER')]
@@ -94,7 +94,7 @@ class Zone
             $this->closedWeeks(),
             $this->onlyPots,
             $this->frostFree,
-            $this->besideStock,
+            $this->ground,
         );
     }
 }

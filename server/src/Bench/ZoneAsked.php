@@ -10,6 +10,7 @@ use WetCradle\Core\Bench\Footprint;
 use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Bench\ZoneKind;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Crops\Ground;
 use WetCradle\Core\Numbers\Range;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Calendar\Today;
@@ -58,9 +59,11 @@ final class ZoneAsked
         $zone->height = $in->has('height') ? $in->number('height', 0, 5) : ($zone->stands === Stands::Bench ? $zone->height : 0.0);
         $zone->frostFree = $in->has('frostFree') ? $in->flag('frostFree') : ($isNew ? $zone->kind !== ZoneKind::Frame : $zone->frostFree);
         $zone->onlyPots = $in->has('onlyPots') ? $in->flag('onlyPots') : $zone->onlyPots;
-        $zone->besideStock = $in->has('besideStock') ? $in->flag('besideStock') : $zone->besideStock;
-        if ($zone->besideStock && $zone->onlyPots) {
-            throw Refused::because('not_possible', 'besideStock', 'Ground beside the stock plants is for what roots on its mother, not for pots.');
+        $zone->ground = $in->has('ground') ? $in->choice('ground', Ground::class) : $zone->ground;
+        if ($zone->ground->isOutdoors() && $zone->onlyPots) {
+            throw Refused::because('not_possible', 'ground', $zone->ground === Ground::BesideStock
+                ? 'Ground beside the stock plants is for what roots on its mother, not for pots.'
+                : 'Open ground is for what is planted out, not for pots.');
         }
         $standard = $this->kinds->standard();
         $most = TrayKinds::placesIn($zone, $standard);

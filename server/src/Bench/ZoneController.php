@@ -12,6 +12,7 @@ use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Bench\ZoneKind;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Crops\Ground;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Removals;
@@ -131,13 +132,13 @@ final class ZoneController
     }
 
     /**
-     * What roots on its mother and what lies on a bench never share ground, so one cannot become the other under them.
+     * What roots on its mother, what is planted out and what lies on a bench never share ground, so one cannot become the other under them.
      *
-     * @throws Refused for `besideStock`
+     * @throws Refused for `ground`
      */
     private function mustSuitWhoIsThere(Zone $zone, Zone $asked, Today $today): void
     {
-        if ($asked->besideStock === $zone->besideStock) {
+        if ($asked->ground === $zone->ground) {
             return;
         }
         $there = array_values(array_unique(array_map(
@@ -145,14 +146,17 @@ final class ZoneController
             $this->tenants->byZone($today->week(), $today->week()->plus(self::CLOSED))[(int) $zone->id] ?? [],
         )));
         if ($there !== []) {
-            throw Refused::because('in_use', 'besideStock', sprintf(
+            throw Refused::because('in_use', 'ground', sprintf(
                 '%s %s there or will. Move %s first: %s.',
                 implode(', ', array_slice($there, 0, 3)).(count($there) > 3 ? sprintf(' and %d more', count($there) - 3) : ''),
                 count($there) === 1 ? 'lies' : 'lie',
                 count($there) === 1 ? 'it' : 'them',
-                $asked->besideStock
-                    ? 'ground beside the stock plants takes only what roots on its mother'
-                    : 'what roots on its mother lies only on ground beside the stock plants',
+                match (true) {
+                    $asked->ground === Ground::BesideStock => 'ground beside the stock plants takes only what roots on its mother',
+                    $asked->ground === Ground::Open => 'open ground takes only what is planted out',
+                    $zone->ground === Ground::Open => 'what is planted out stands only in open ground',
+                    default => 'what roots on its mother lies only on ground beside the stock plants',
+                },
             ));
         }
     }

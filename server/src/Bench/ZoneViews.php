@@ -58,7 +58,7 @@ final class ZoneViews
             'light' => $zone->light->value,
             'frostFree' => $zone->frostFree,
             'onlyPots' => $zone->onlyPots,
-            'besideStock' => $zone->besideStock,
+            'ground' => $zone->ground,
             'closed' => array_map(
                 static fn (ZoneClosed $c) => ['id' => $c->id, 'from' => $c->fromWeek, 'to' => $c->toWeek, 'why' => $c->why],
                 $zone->closed->getValues(),

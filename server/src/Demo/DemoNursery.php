@@ -124,6 +124,8 @@ final class DemoNursery
             SELECT 'pot beside its plant', 1, 500, 10, 10, 100 / (length_cm * width_cm) FROM tray_kind ORDER BY id LIMIT 1");
         $this->db->executeStatement("INSERT INTO tray_kind (name, cells, cell_ml, length_cm, width_cm, positions)
             SELECT 'carrier of 9 cm pots', 18, 500, 54, 27, 1458 / (length_cm * width_cm) FROM tray_kind ORDER BY id LIMIT 1");
+        $this->db->executeStatement("INSERT INTO tray_kind (name, cells, cell_ml, length_cm, width_cm, positions)
+            SELECT 'metre of row', 12, 100, 100, 40, 4000 / (length_cm * width_cm) FROM tray_kind ORDER BY id LIMIT 1");
         $trays = $this->db->fetchAllAssociativeIndexed('SELECT name, id, cells FROM tray_kind');
         $sheets = Readable::yaml('sheets.yaml');
         $crops = [];
@@ -176,7 +178,7 @@ final class DemoNursery
                     'mist_high' => $row['mistHigh'], 'x' => $row['x'], 'y' => $row['y'], 'length' => $row['length'],
                     'width' => $row['width'], 'stands' => $row['stands'], 'light' => $row['light'], 'height' => $row['height'],
                     'frost_free' => $row['frostFree'], 'only_pots' => $row['onlyPots'],
-                    'beside_stock' => $row['besideStock'],
+                    'ground' => $row['ground'],
                 ],
             );
             $zones[] = $row + ['id' => (int) $this->db->lastInsertId()];

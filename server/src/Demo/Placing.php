@@ -10,6 +10,7 @@ use WetCradle\Core\Bench\Timetable;
 use WetCradle\Core\Bench\Zone;
 use WetCradle\Core\Bench\ZoneKind;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Crops\Ground;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Range;
 
@@ -39,7 +40,7 @@ final class Placing
                 Range::of((float) $zone['heatLow'], (float) $zone['heatHigh']),
                 Range::of((float) $zone['mistLow'], (float) $zone['mistHigh']),
                 ZoneKind::from((string) $zone['kind']),
-                besideStock: (bool) $zone['besideStock'],
+                ground: Ground::from((string) $zone['ground']),
             );
         }
     }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Server\Mixing;
 
 use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\Crops\Ground;
 use WetCradle\Core\Plan\DayHours;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Row;
@@ -44,7 +45,8 @@ final class DaySheets
             $collections[$collection->batch->code] = $collection;
         }
         $cuts = $this->sticking->cutOrder($batches['collect'], $hands);
-        $mixes = $this->making->mixed($batches['stick']);
+        $filled = array_filter($batches['stick'], static fn (Batch $b) => $b->sheet->core()->ground() !== Ground::Open);
+        $mixes = $this->making->mixed($filled);
         $dips = $this->making->dips($batches['stick']);
         $house = $this->house->defaults();
         $start = DayHours::sticksFrom(array_column($cuts, 'to'), count($mixes), count($dips), $hands, $house);
@@ -84,7 +86,7 @@ final class DaySheets
             'dips' => $dips,
             'sanitiser' => $both === [] ? null : $this->making->sanitiser(),
             'leafDip' => $this->making->leafDip($batches['stick']),
-            'fills' => array_map($this->filling->fill(...), array_values($batches['stick'])),
+            'fills' => array_map($this->filling->fill(...), array_values($filled)),
             'stick' => $this->sticking->sayTurns($batches['stick'], $turns, $day),
             'pots' => $pots,
             ...$rest,

@@ -10,6 +10,7 @@ use WetCradle\Core\Bench\Zone as CoreZone;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Compute\Going;
 use WetCradle\Core\Course\PlainDates;
+use WetCradle\Core\Crops\Ground;
 use WetCradle\Core\Plan\BatchLoad;
 use WetCradle\Core\Plan\EvenOut;
 use WetCradle\Core\Plan\Movable;
@@ -128,7 +129,7 @@ final class Evening
                     $this->house->timetable()->in($this->zone((int) $batch->zone->id), $batch->sheet->core()),
                     $batch->heldFor($this->house->timetable()),
                     $batch->wanted?->ready(),
-                    $norms->hoursToCollect($load->toStick, $load->tenant->isOnMother) + $norms->hoursToStick($load->toStick, $load->method),
+                    $norms->hoursToCollect($load->toStick, $load->tenant->ground === Ground::BesideStock) + $norms->hoursToStick($load->toStick, $load->method),
                     $load->hoursToPot($norms),
                 );
             }

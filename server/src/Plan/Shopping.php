@@ -94,7 +94,7 @@ final class Shopping
             $batch->isStuck() ? 0 : $batch->amount->trays,
             $batch->trayKind->name,
             $batch->trayKind->cells,
-            $batch->trayKind->cellMl,
+            $sheet->mixInCell((float) $batch->trayKind->cellMl),
             $recipes[$sheet->setting->mix]->words(),
             $batch->amount->planned,
             $sheet->taking->hormone->words(),

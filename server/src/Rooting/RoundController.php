@@ -15,6 +15,7 @@ use Symfony\Component\Security\Http\Attribute\IsGranted;
 use WetCradle\Core\Book\Losses;
 use WetCradle\Core\Book\State;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Crops\Ground;
 use WetCradle\Core\Crops\Method;
 use WetCradle\Core\Plan\Job;
 use WetCradle\Core\Refused;
@@ -66,7 +67,7 @@ final class RoundController
         $counts = ['trays' => $this->counts->inTrays(), 'pots' => $this->counts->inPots()];
         $rows = Row::all($this->db,
             "SELECT b.code, l.number, b.stuck_on, b.rooted_from, coalesce(z.name, 'Place not known') AS zone, coalesce(z.house, '') AS house,
-                z.kind, z.beside_stock, b.method, coalesce(z.heat_low, 0) AS heat_low, coalesce(z.mist_high, 0) AS mist_high, p.code AS lot,
+                z.kind, z.ground, b.method, coalesce(z.heat_low, 0) AS heat_low, coalesce(z.mist_high, 0) AS mist_high, p.code AS lot,
                 (SELECT max(r.seen_at) FROM round_look r WHERE r.line_id = l.id) AS looked, (SELECT r.seen FROM round_look r
                 WHERE r.line_id = l.id ORDER BY r.seen_at DESC LIMIT 1) AS seen, l.id AS line_id
              FROM batch b JOIN line l ON l.batch_id = b.id
@@ -92,7 +93,7 @@ final class RoundController
             if ($there === 0) {
                 continue;
             }
-            $every = $row->intOrNull('beside_stock') === 1 ? Rounds::everyOnMother(
+            $every = $row->textOrNull('ground') === Ground::BesideStock->value ? Rounds::everyOnMother(
                 $row->text('method') === Method::AirLayer->value,
                 $this->house->defaults(),
             ) : Rounds::every(

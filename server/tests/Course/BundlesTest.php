@@ -144,6 +144,37 @@ final class BundlesTest extends House
         self::assertSame([$order], $rest['shared']);
     }
 
+    public function testItIsPlantedOutInPartsInOpenGround(): void
+    {
+        $this->signIn('ines');
+        $id = $this->ask('POST', '/api/wanted', ['crop' => 'dogwood-cinder-rail', 'plants' => 60, 'pot' => 1, 'readyWeek' => '2028-W45', 'priority' => 'should'])['id'];
+        $proposal = $this->ask('POST', "/api/wanted/{$id}/proposal", ['stickOn' => '2027-12-06']);
+        $zones = array_column($proposal['zones'], null, 'name');
+        self::assertSame($zones['Nursery rows']['id'], $proposal['best']['zone']);
+        self::assertSame([true, 'not_open_ground'], [$zones['Nursery rows']['yes'], $zones['Frame 1']['reason']]);
+        $plan = ['wanted' => $id, 'trayKind' => $proposal['trayKind']['id'], 'trays' => $proposal['trays'], 'confidence' => 0.9,
+            'stickOn' => '2027-12-06', 'collectOn' => '2027-11-29', 'block' => $proposal['best']['block']];
+        $told = $this->refused(422, 'POST', '/api/batches', $plan + ['zone' => $zones['Frame 1']['id']]);
+        self::assertSame(['not_open_ground', 'zone'], [$told['code'], $told['field']]);
+        $batch = $this->ask('POST', '/api/batches', $plan + ['zone' => $proposal['best']['zone']]);
+        self::assertSame(['held', 'ground'], array_column(array_slice($batch['course'], 0, 2), 'kind'));
+        $sheet = $this->ask('GET', '/api/day-sheet?day=2027-12-06');
+        $is = static fn (string $part) => array_column(array_filter($sheet[$part], static fn (array $one) => ($one['batch'] ?? '') === $batch['code']), 'batch');
+        self::assertSame([[$batch['code']], []], [$is('stick'), $is('fills')], 'It is planted, and no tray is filled for it.');
+        self::assertNotContains($batch['code'], array_merge(...array_column($sheet['mixes'], 'batches')));
+
+        $at = '/api/batches/'.$batch['code'];
+        $this->ask('POST', $at.'/collect', ['how' => 'cold', 'grade' => 'thick']);
+        $before = $this->db()->fetchOne('SELECT max(id) FROM batch');
+        $half = intdiv($batch['planned'], 2);
+        $this->ask('POST', $at.'/stick', [
+            'on' => '2027-05-12', 'stuck' => $half, 'tooPoor' => 0, 'trays' => $batch['trays'], 'trayNumbers' => '1',
+            'mix' => 'soil', 'hormone' => '', 'people' => ['1'], 'despite' => 'early', 'restStays' => true,
+        ]);
+        $rest = $this->ask('GET', '/api/batches/'.$this->db()->fetchOne('SELECT code FROM batch WHERE id > ?', [$before]));
+        self::assertSame([$batch['planned'] - $half, 'Nursery rows', 'thick'], [$rest['planned'], $rest['zone'], $rest['collection']['grade']]);
+    }
+
     public function testHardwoodIsBundledByItsGrade(): void
     {
         $this->signIn('bo');

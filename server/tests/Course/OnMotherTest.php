@@ -118,22 +118,22 @@ final class OnMotherTest extends House
     {
         $this->signIn('ines');
         $zone = ['name' => 'Field', 'house' => 'Field', 'kind' => 'open', 'length' => 10, 'width' => 2, 'heatLow' => -15, 'heatHigh' => 30, 'mistLow' => 0,
-            'mistHigh' => 0, 'besideStock' => true];
-        self::assertSame('besideStock', $this->refused(422, 'POST', '/api/zones', $zone + ['onlyPots' => true])['field']);
+            'mistHigh' => 0, 'ground' => 'beside_stock'];
+        self::assertSame('ground', $this->refused(422, 'POST', '/api/zones', $zone + ['onlyPots' => true])['field']);
         $field = $this->ask('POST', '/api/zones', $zone);
-        self::assertTrue($field['besideStock']);
+        self::assertSame('beside_stock', $field['ground']);
         // Nobody is there yet; where somebody is, bench stays bench and ground stays ground.
-        self::assertFalse($this->ask('PUT', '/api/zones/'.$field['id'], ['version' => $field['version'], 'besideStock' => false] + $zone)['besideStock']);
+        self::assertSame('bench', $this->ask('PUT', '/api/zones/'.$field['id'], ['version' => $field['version'], 'ground' => 'bench'] + $zone)['ground']);
         $weeks = $this->ask('GET', '/api/bench')['zones'];
-        foreach ([true, false] as $ground) {
-            $taken = current(array_filter($weeks, static fn (array $one) => $one['besideStock'] === $ground && $one['tenants'] !== []));
+        foreach (['beside_stock' => 'bench', 'bench' => 'open'] as $ground => $other) {
+            $taken = current(array_filter($weeks, static fn (array $one) => $one['ground'] === $ground && $one['tenants'] !== []));
             $said = $this->refused(422, 'PUT', '/api/zones/'.$taken['id'], [
                 'version' => $taken['version'], 'name' => $taken['name'], 'house' => $taken['house'], 'kind' => $taken['kind'],
                 'length' => $taken['place']['length'], 'width' => $taken['place']['width'], 'x' => $taken['place']['x'], 'y' => $taken['place']['y'],
                 'heatLow' => $taken['heat'][0], 'heatHigh' => $taken['heat'][1], 'mistLow' => $taken['mist'][0], 'mistHigh' => $taken['mist'][1],
-                'besideStock' => !$ground,
+                'ground' => $other,
             ]);
-            self::assertSame('besideStock', $said['field']);
+            self::assertSame('ground', $said['field']);
             self::assertMatchesRegularExpression('/^[A-Z]{3}-\d+.* lie there or will\. Move them first: /', $said['message']);
         }
     }

@@ -419,7 +419,7 @@ final class UpgradeTest extends TestCase
             [['Bleach', 0, 10, 1], ['Quat', 0, 10, 1], ['Bleach for cuttings', 1, 10, 1]],
             $this->db->fetchAllNumeric('SELECT name, for_material, minutes, rinse FROM sanitiser ORDER BY id'),
         );
-        self::assertSame(0, (int) $this->db->fetchOne('SELECT coalesce(sum(beside_stock), 0) FROM zone'), 'No ground is beside the stock before somebody says so.');
+        self::assertSame(0, (int) $this->db->fetchOne('SELECT count(*) FROM zone WHERE ground <> \'bench\''), 'No ground is beside the stock before somebody says so.');
     }
 
     public function testStockFromBeforeNeverRestsAndNoClumpIsLifted(): void
@@ -439,10 +439,11 @@ final class UpgradeTest extends TestCase
         self::assertSame([], $this->db->fetchAllAssociative('PRAGMA foreign_key_check'));
     }
 
-    public function testStockFromBeforeIsAsOldAsItsYearSays(): void
+    public function testStockFromBeforeIsAsOldAsItsYearSaysAndGroundBesideItStaysSo(): void
     {
         $this->stuckBefore($this->crop('Hosta'), 'HOS-22', 'division', 'division');
         $this->bringUpTo('Version20261218000000');
+        $this->db->executeStatement('UPDATE zone SET beside_stock = 1');
         $before = $this->db->fetchAllAssociative('SELECT * FROM stock_block ORDER BY id');
         $this->bringUp();
         self::assertNotSame([], $before);
@@ -450,6 +451,8 @@ final class UpgradeTest extends TestCase
             array_map(static fn (array $block) => $block + ['planted_on' => null], $before),
             $this->db->fetchAllAssociative('SELECT * FROM stock_block ORDER BY id'),
         );
+        self::assertSame(['beside_stock'], $this->db->fetchFirstColumn('SELECT DISTINCT ground FROM zone'));
+        self::assertSame([], $this->db->fetchAllAssociative('PRAGMA foreign_key_check'));
     }
 
     public function testAKeptPlanTellsItsThingsByTheirNumbers(): void

@@ -248,7 +248,7 @@ export const zone: ZoneWeek = {
   light: 'shade',
   frostFree: true,
   onlyPots: false,
-  besideStock: false,
+  ground: 'bench',
   guests: [],
   closed: [{ id: 4, from: '2027-W38', to: '2027-W42', why: 'a new heat cable' }],
   places: 12,

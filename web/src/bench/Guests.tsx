@@ -103,7 +103,7 @@ export function Guests({ zone, guests }: { zone: Schemas['Zone']; guests: readon
           {takeAway.error.message}
         </p>
       )}
-      {mayPlan && !zone.besideStock && (
+      {mayPlan && zone.ground === 'bench' && (
         <button
           type="button"
           className="act mt-1"

@@ -35,11 +35,12 @@ const entriesOf = (zone: Zone | null) =>
     {
       name: 'stood',
       label: 'For',
-      start: zone?.besideStock ? 'layers' : zone?.onlyPots ? 'pots' : 'all',
+      start: zone?.ground === 'beside_stock' ? 'layers' : zone?.ground === 'open' ? 'rows' : zone?.onlyPots ? 'pots' : 'all',
       choices: [
         { value: 'all', words: 'trays and pots' },
         { value: 'pots', words: 'pots only' },
         { value: 'layers', words: 'layers and runners on their plants' },
+        { value: 'rows', words: 'rows planted out in the ground' },
       ],
     },
     {
@@ -53,6 +54,8 @@ const entriesOf = (zone: Zone | null) =>
     },
   ] as const satisfies readonly Entry[]
 
+const GROUNDS: Record<string, Zone['ground']> = { layers: 'beside_stock', rows: 'open' }
+
 /** Trays left empty are as many as can be laid. */
 const bodyOf = (typed: Sent<ReturnType<typeof entriesOf>>) => {
   const { trays, frostFree, stood, ...body } = typed
@@ -60,7 +63,7 @@ const bodyOf = (typed: Sent<ReturnType<typeof entriesOf>>) => {
     ...body,
     frostFree: frostFree === 'yes',
     onlyPots: stood === 'pots',
-    besideStock: stood === 'layers',
+    ground: GROUNDS[stood] ?? 'bench',
     ...(trays !== '' && trays !== 0 && { trays }),
   }
 }

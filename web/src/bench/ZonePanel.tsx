@@ -121,7 +121,8 @@ export function ZonePanel({
         {ZONE_WORDS[zone.kind]}, {STANDS_WORDS[zone.stands]}, {LIGHT_WORDS[zone.light]}
         {!zone.frostFree && ', can freeze'}
         {zone.onlyPots && ', for pots only'}
-        {zone.besideStock && ', beside the stock plants'} · {sayLength(zone.place.length, session.nursery)} ×{' '}
+        {zone.ground === 'beside_stock' && ', beside the stock plants'}
+        {zone.ground === 'open' && ', open ground'} · {sayLength(zone.place.length, session.nursery)} ×{' '}
         {sayLength(zone.place.width, session.nursery)} · holds {sayHeat(low, session.nursery)} to {sayHeat(high, session.nursery)}
       </p>
       <p className="my-2 text-lg">
@@ -135,8 +136,10 @@ export function ZonePanel({
         )}
       </p>
       <Troubles zone={zone.name} />
-      {zone.besideStock ? (
+      {zone.ground === 'beside_stock' ? (
         <p className="mb-3 soft">Each hangs on its own plant: nothing to set.</p>
+      ) : zone.ground === 'open' ? (
+        <p className="mb-3 soft">In rows under the open sky: nothing to set.</p>
       ) : zone.onlyPots && !zone.frostFree ? (
         <p className="mb-3 soft">Under the open sky: nothing to set.</p>
       ) : zone.setting ? (

@@ -25,6 +25,7 @@ const FIELD: Partial<Record<Stage['kind'], string>> = {
   dry: 'sheet.water_regime',
   still: 'sheet.water_regime',
   mother: 'sheet.water_regime',
+  ground: 'sheet.water_regime',
   growing: 'sheet.potting_growOnDays',
   set_out: 'sheet.potting_growOnDays',
 }

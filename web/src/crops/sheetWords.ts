@@ -17,6 +17,7 @@ export const SHEET_CHOICES = {
     dry: 'dry start',
     none: 'watered by hand',
     mother: 'its mother plant',
+    ground: 'the rain, in open ground',
   },
   'potting.trigger': {
     share: 'a sampled share has rooted',

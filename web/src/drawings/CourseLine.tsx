@@ -26,6 +26,7 @@ const FILL: Record<Kind, string> = {
   dry: 'var(--cream)',
   still: 'var(--paper)',
   mother: 'var(--leaf-wash)',
+  ground: 'var(--stone-wash)',
   weaning: 'url(#course-weaning)',
   cut_loose: 'url(#course-weaning)',
   cells: 'var(--stone-wash)',
@@ -45,6 +46,8 @@ const MARKS: Record<Kind, React.ReactNode> = {
   still: <path d="M-7 3h14M0 3v-8M-4-2l4-3 4 3" />,
   // A cane that bends down from its plant into the ground.
   mother: <path d="M-7 5V-2q0-5 5-5q6 0 6 9v3M1 5h7M-9 5h4M4 2q3-3 5-1" />,
+  // Stems in a row, half of each below the ground.
+  ground: <path d="M-8 0h16M-5-6v11M0-6v11M5-6v11" />,
   weaning: <path d="M-3-5q-4 5 0 6q4-1 0-6M1 5l6-9" />,
   // Scissors across the stem.
   cut_loose: <path d="M-6-5L5 3M-6 3L5-5M-8 5a2 2 0 1 0 3-2M-8-7a2 2 0 1 1 3 2" />,

@@ -128,7 +128,7 @@ export function ZoneDrawing({
       >
         {zone.room === 0 ? 'out of use' : `${zone.used}/${zone.trays}`}
       </text>
-      {zone.setting && named && !zone.besideStock && !(zone.onlyPots && !zone.frostFree) && (
+      {zone.setting && named && zone.ground === 'bench' && !(zone.onlyPots && !zone.frostFree) && (
         <g>
           {[0, 1, 2].map((i) => (
             <path
