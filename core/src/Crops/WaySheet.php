@@ -279,6 +279,23 @@ final class WaySheet
         return $this->potting->isStuckInto($pot) ? $this->setting->mix : $this->potting->mix;
     }
 
+    /**
+     * Cuttings that are stuck into so many trays: all that they hold, or fewer where somebody says so.
+     *
+     * @param ?int $said null where nobody does
+     *
+     * @throws Refused for `cuttings` where they do not fit in
+     */
+    public function cuttingsIn(int $trays, int $cells, ?int $said): int
+    {
+        $most = $this->setting->each * Trays::of($trays, $cells)->hold();
+        if ($said !== null && $said > $most) {
+            throw Refused::because('out_of_range', 'cuttings', Fact::of('refused.way_sheet.too_many_cuttings', trays: $trays, most: $most));
+        }
+
+        return $said ?? $most;
+    }
+
     /** The fewest whole trays for so many cuttings, as many to a hole as the sheet says. */
     public function traysFor(int $cuttings, int $cells): Trays
     {

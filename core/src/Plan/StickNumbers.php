@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Plan;
 
+use WetCradle\Core\Crops\Setting;
 use WetCradle\Core\Crops\Trays;
 use WetCradle\Core\Fact;
 use WetCradle\Core\Numbers\Beta;
@@ -61,6 +62,12 @@ final class StickNumbers
     public function chanceWith(int $trays): float
     {
         return (1.0 - $this->fails) * $this->count->chanceOf(Trays::of($trays, $this->cells)->hold());
+    }
+
+    /** The chance of enough good plants of this many cuttings, where the last tray is not filled. */
+    public function chanceOf(int $cuttings): float
+    {
+        return (1.0 - $this->fails) * $this->count->chanceOf(Setting::plantsOf($cuttings, $this->each));
     }
 
     /**

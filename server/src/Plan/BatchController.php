@@ -9,7 +9,6 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use WetCradle\Core\Compute\Fields;
-use WetCradle\Core\Crops\Trays;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Calendar\Today;
@@ -76,9 +75,10 @@ final class BatchController
             $dates = Batch::datesIn($zone, $sheet, $this->stickDay($in), $this->house->timetable());
             $collectOn = $in->has('collectOn') ? $this->collectDay($in, null) : null;
             $trays = $in->count('trays', 1, 20_000);
+            $cuttings = $sheet->cuttingsIn($trays, $trayKind->cells, $in->has('cuttings') ? $in->count('cuttings', 1, 2_000_000) : null);
             $needed = $in->has('plants') ? $in->count('plants', 1, 500_000) : $wanted->plants;
             $in->done();
-            $amount = new Amount($trays, $sheet->setting->each * Trays::of($trays, $trayKind->cells)->hold(), $needed, $confidence);
+            $amount = new Amount($trays, $cuttings, $needed, $confidence);
             $amount->restedOn = $this->words->say($this->history->restsOn($way));
             $intended = Intended::by($way->newest(), $block, $zone, $trayKind, $amount, $dates)->collectedOn($collectOn)->alsoFrom($also, 0);
             $batch = $this->newBatches->make($this->mayPlan->must($intended), $wanted);
@@ -107,7 +107,9 @@ final class BatchController
             $also = $in->has('alsoBlock') ? $this->alsoBlock($in) : $batch->alsoBlock;
             $zone = $this->find->by(Zone::class, 'id', $in->count('zone', 1), 'zone', 'zone');
             $trays = $in->count('trays', 1, 20_000);
-            $planned = $batch->sheet->core()->setting->each * Trays::of($trays, $batch->trayKind->cells)->hold();
+            // Where only something else is changed, the last tray stays as full as it was.
+            $said = $in->has('cuttings') ? $in->count('cuttings', 1, 2_000_000) : ($trays === $batch->amount->trays ? $batch->amount->planned : null);
+            $planned = $batch->sheet->core()->cuttingsIn($trays, $batch->trayKind->cells, $said);
             $dates = $batch->datesFrom($this->stickDay($in), $this->house->timetable(), $zone);
             // What is not said stays, as near as its material keeps.
             $collectOn = $in->has('collectOn') ? $this->collectDay($in, $batch) : ($batch->collectOn === null ? null : $batch->collectsOn($dates->stickOn));
@@ -188,6 +190,7 @@ final class BatchController
             'alsoBlock' => $batch->alsoBlock?->code,
             'zone' => $batch->zone->id,
             'trays' => $batch->amount->trays,
+            'cuttings' => $batch->amount->planned,
             'stickOn' => $batch->days->stickOn->format('Y-m-d'),
             'collectOn' => $batch->collectOn?->format('Y-m-d'),
             'calledOff' => $batch->calledOff,

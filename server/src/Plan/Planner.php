@@ -52,6 +52,8 @@ final class Planner
 
     /**
      * @param int  $plants good plants that are missing: the whole order, or what it is short by
+     * @param ?\DateTimeImmutable $collectOn where its material is collected before it is stuck
+     * @param ?int $cuttings so many, where the last tray is not to be full
      * @param ?int $trays a number of trays chosen by hand instead of the one for the chance
      *
      * @return array<string, mixed>
@@ -65,6 +67,7 @@ final class Planner
         ?\DateTimeImmutable $stickOn,
         ?int $trays,
         ?\DateTimeImmutable $collectOn = null,
+        ?int $cuttings = null,
     ): array {
         $sheet = $way->core();
         $batches = $this->history->of($way);
@@ -75,7 +78,10 @@ final class Planner
         $atMost = $sheet->setting->plantsIn($trayKind->cells);
         $numbers = StickNumbers::forGood($plants, $stages, $confidence, $atMost, $sheet->setting->together(), $mishap->chance);
         $chosen = $trays ?? (int) $numbers->toArray()[$sheet->reckoning->surplus === Surplus::Expected ? 'simple' : 'chosen']['trays'];
-        $stick = $chosen * $trayKind->cells * $sheet->setting->each;
+        if ($cuttings !== null && $trays === null) {
+            $chosen = $sheet->traysFor($cuttings, $trayKind->cells)->number;
+        }
+        $stick = $sheet->cuttingsIn($chosen, $trayKind->cells, $cuttings);
         // A day that nobody has chosen is worked back by the pace of the place in which it will lie.
         $berths = $this->berths->all();
         $place = $stickOn !== null ? null : PlaceInTime::of(
@@ -111,7 +117,7 @@ final class Planner
             'trayKind' => $trayKind->toArray(),
             'trays' => $chosen,
             'stick' => $stick,
-            'chance' => $numbers->chanceWith($chosen),
+            'chance' => $cuttings === null ? $numbers->chanceWith($chosen) : $numbers->chanceOf($cuttings),
             'dates' => $dates->toArray(),
             'timing' => $this->timing($wanted, $dates),
             'surplus' => $sheet->reckoning->surplus,

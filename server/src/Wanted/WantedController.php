@@ -169,10 +169,11 @@ final class WantedController
         $stickOn = $in->has('stickOn') ? $in->day('stickOn') : null;
         $collectOn = $in->has('collectOn') ? $in->day('collectOn') : null;
         $trays = $in->has('trays') ? $in->count('trays', 1, 20_000) : null;
+        $cuttings = $in->has('cuttings') ? $in->count('cuttings', 1, 2_000_000) : null;
         $plants = $in->has('plants') ? $in->count('plants', 1, 500_000) : $wanted->plants;
         $in->done();
 
-        $proposal = $planner->propose($wanted, $plants, $way, $confidence, $trayKind, $stickOn, $trays, $collectOn);
+        $proposal = $planner->propose($wanted, $plants, $way, $confidence, $trayKind, $stickOn, $trays, $collectOn, $cuttings);
 
         return new Answer(['wanted' => $this->views->one($wanted)] + $proposal);
     }

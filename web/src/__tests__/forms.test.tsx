@@ -169,7 +169,9 @@ describe('planning', () => {
         cells={60}
         trays={4}
         chance={0.98}
+        stick={200}
         onTrays={() => {}}
+        onCuttings={() => {}}
         kinds={[{ id: 2, name: 'tray of 60', cells: 60, cellMl: 35 }]}
         kind={2}
         onKind={() => {}}
@@ -180,6 +182,7 @@ describe('planning', () => {
     expect(drawn).toContain('60 more cuttings (1 more tray).')
     expect(drawn).toContain('back to 3')
     expect(drawn).toContain('98 in 100')
+    expect(drawn).toContain('value="200"')
   })
 })
 

@@ -15,6 +15,7 @@ import { plural } from '../words'
 
 const WORDS = {
   trays: 'Trays',
+  cuttings: 'Cuttings',
   stickOn: 'Stick on',
   collectOn: 'Collect on',
   block: 'Stock block',
@@ -56,6 +57,7 @@ function PlanForm({
   const form = useForm({
     values: {
       trays: String(batch.trays),
+      cuttings: String(batch.planned),
       stickOn: [batch.stickOn, session.today].sort()[1] ?? session.today,
       collectOn: batch.collectOn,
       block: batch.block,
@@ -71,14 +73,15 @@ function PlanForm({
   const ahead = batch.keepsDays > 0
   const write = useWrite((body: Typed<'put', '/api/batches/{code}'>) => put('/api/batches/{code}', body, { code: batch.code }))
   const save = form.handleSubmit((typed) => {
-    const { collectOn, alsoBlock, ...rest } = typed
+    const { collectOn, alsoBlock, cuttings, ...rest } = typed
     return write
       .mutateAsync({
         ...rest,
         trays: numeric(typed.trays),
         zone: Number(typed.zone),
         alsoBlock: alsoBlock === '' ? null : alsoBlock,
-        // What nobody touched goes with the day of sticking.
+        // What nobody touched goes with the trays, and with the day of sticking.
+        ...(dirtyFields.cuttings && { cuttings: numeric(cuttings) }),
         ...(dirtyFields.collectOn && { collectOn }),
       })
       .then((saved) => {
@@ -89,7 +92,7 @@ function PlanForm({
         (refusal) =>
           refusal instanceof Refusal &&
           !isMeeting(refusal) &&
-          showRefusal(form, refusal, ['trays', 'stickOn', 'collectOn', 'block', 'alsoBlock', 'zone']),
+          showRefusal(form, refusal, ['trays', 'cuttings', 'stickOn', 'collectOn', 'block', 'alsoBlock', 'zone']),
       )
   })
   const theirs = isMeeting(write.error) ? write.error.theirs : undefined
@@ -102,6 +105,9 @@ function PlanForm({
     >
       {kept}
       <Stepper control={form.control} name="trays" label="Trays" hint={`of ${batch.cells}`} />
+      <Field label="Cuttings" hint="untouched, they go with the trays" error={errors.cuttings}>
+        {(ids) => <input {...ids} {...form.register('cuttings')} inputMode="numeric" className="field-text !min-h-12" />}
+      </Field>
       <Field label="Stick on" error={errors.stickOn}>
         {(ids) => <input {...ids} {...form.register('stickOn')} type="date" className="field-text !min-h-12" />}
       </Field>

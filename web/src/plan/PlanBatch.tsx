@@ -76,17 +76,18 @@ export function PlanBatch() {
   const [confidence, setConfidence] = useState(0.9)
   const [trayKind, setTrayKind] = useState<number>()
   const [trays, setTrays] = useState(asks('trays'))
+  const [cuttings, setCuttings] = useState<number>()
   const [stickOn, setStickOn] = useState(search.get('stickOn') ?? undefined)
   const [collectOn, setCollectOn] = useState(search.get('collectOn') ?? undefined)
   const [block, setBlock] = useState<string>()
   const [zone, setZone] = useState<number>()
   const asked = useQuery({
-    queryKey: ['proposal', id, plants, way, confidence, trayKind, trays, stickOn, collectOn],
+    queryKey: ['proposal', id, plants, way, confidence, trayKind, trays, cuttings, stickOn, collectOn],
     queryFn: () =>
       answer(
         api.POST('/api/wanted/{id}/proposal', {
           params: { path: { id: Number(id) } },
-          body: { plants, way, confidence, trayKind, trays, stickOn, collectOn },
+          body: { plants, way, confidence, trayKind, trays, cuttings, stickOn, collectOn },
         }),
       ),
     placeholderData: keepPreviousData,
@@ -98,6 +99,7 @@ export function PlanBatch() {
       way: number
       trayKind: number
       trays: number
+      cuttings?: number
       confidence: number
       stickOn: string
       collectOn?: string
@@ -127,10 +129,12 @@ export function PlanBatch() {
   const timing = there?.timing ?? proposal.timing
   const told = (field: string) => (plan.error instanceof Refusal && plan.error.field === field ? plan.error.message : undefined)
   const elsewhere =
-    plan.error && !['block', 'alsoBlock', 'zone', 'stickOn', 'collectOn', 'trays'].includes(plan.error.field)
+    plan.error && !['block', 'alsoBlock', 'zone', 'stickOn', 'collectOn', 'trays', 'cuttings'].includes(plan.error.field)
       ? plan.error.message
       : undefined
-  const dayRefusal = asked.error instanceof Refusal ? asked.error.message : (told('stickOn') ?? told('collectOn'))
+  const numberRefusal = asked.error instanceof Refusal && asked.error.field === 'cuttings' ? asked.error.message : undefined
+  const dayRefusal =
+    asked.error instanceof Refusal && !numberRefusal ? asked.error.message : (told('stickOn') ?? told('collectOn'))
   return (
     <>
       <h1 className="mb-1">
@@ -154,16 +158,18 @@ export function PlanBatch() {
             setWay(one)
             setTrayKind(undefined)
             setTrays(undefined)
+            setCuttings(undefined)
             setStickOn(undefined)
             setCollectOn(undefined)
           }}
         />
-        <Step title="How many to stick" told={told('trays')}>
+        <Step title="How many to stick" told={numberRefusal ?? told('trays') ?? told('cuttings')}>
           <ChancePicker
             confidence={confidence}
             onPick={(share) => {
               setConfidence(share)
               setTrays(undefined)
+              setCuttings(undefined)
             }}
           />
           <TwoNumbers
@@ -171,7 +177,15 @@ export function PlanBatch() {
             cells={proposal.trayKind.cells}
             trays={proposal.trays}
             chance={proposal.chance}
-            onTrays={setTrays}
+            stick={proposal.stick}
+            onTrays={(many) => {
+              setTrays(many)
+              setCuttings(undefined)
+            }}
+            onCuttings={(many) => {
+              setCuttings(many)
+              setTrays(undefined)
+            }}
             kinds={choices?.trayKinds ?? [proposal.trayKind]}
             kind={proposal.trayKind.id}
             onKind={(kind) => {
@@ -296,6 +310,7 @@ export function PlanBatch() {
               way: proposal.way,
               trayKind: proposal.trayKind.id,
               trays: proposal.trays,
+              cuttings,
               confidence,
               stickOn: dates.stickOn,
               collectOn,

@@ -1,4 +1,6 @@
+import { useState } from 'react'
 import type { Schemas } from '../api/client'
+import { readNumber } from '../forms/number'
 import { sayInHundred } from '../words'
 
 type Numbers = Schemas['Proposal']['numbers']
@@ -38,7 +40,9 @@ export function TwoNumbers({
   cells,
   trays,
   chance,
+  stick,
   onTrays,
+  onCuttings,
   kinds,
   kind,
   onKind,
@@ -47,12 +51,21 @@ export function TwoNumbers({
   cells: number
   trays: number
   chance: number
+  stick: number
   onTrays: (trays: number | undefined) => void
+  onCuttings: (cuttings: number) => void
   kinds: Kind[]
   kind: number
   onKind: (kind: number) => void
 }) {
   const { simple, chosen } = numbers
+  const [typed, setTyped] = useState<string>()
+  const told = () => {
+    const [cuttings, ...other] = typed === undefined ? [] : readNumber(typed)
+    if (cuttings === undefined || other.length > 0) return
+    onCuttings(cuttings)
+    setTyped(undefined)
+  }
   const most = Math.max(trays, chosen.trays, simple.trays)
   const ways = [
     { title: 'Wanted ÷ yield', way: simple, words: 'enough about half of the time' },
@@ -111,8 +124,19 @@ export function TwoNumbers({
             </button>
           </div>
         </div>
+        <label className="grid gap-1 text-sm font-semibold">
+          Cuttings
+          <input
+            inputMode="numeric"
+            className="field-text w-24"
+            value={typed ?? String(stick)}
+            onChange={(event) => setTyped(event.target.value)}
+            onBlur={told}
+            onKeyDown={(event) => event.key === 'Enter' && told()}
+          />
+        </label>
         <span className="pb-2.5 text-sm">
-          {trays !== chosen.trays ? (
+          {trays !== chosen.trays || stick !== chosen.inTrays ? (
             <>
               {sayInHundred(chance)} ·{' '}
               <button type="button" className="cursor-pointer font-semibold underline" onClick={() => onTrays(undefined)}>
