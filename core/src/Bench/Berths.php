@@ -63,14 +63,24 @@ final class Berths
         return array_column($berths, 1);
     }
 
-    /** The place that a batch would have in one zone: until it is potted, or until it is weaned where it can go on then. */
-    public function at(int $id, WaySheet $sheet, PlainDates $when, int $trays): Berth
+    /**
+     * The place that a batch would have in one zone: until it is potted, or until it is weaned where it can go on then.
+     *
+     * @param int                                    $trays   positions of all its trays
+     * @param list<array{zone: int, tenant: Tenant}> $host    where the batch lies in whose last tray what is left over of it stands
+     * @param int                                    $besides positions of the trays that it then has to itself
+     */
+    public function at(int $id, WaySheet $sheet, PlainDates $when, int $trays, array $host = [], int $besides = 0): Berth
     {
         $zone = $this->zones[$id];
         $whole = self::tenant('this batch', $sheet, $when, $trays);
         $then = $this->onceWeaned($id, $whole, $when, $sheet->potting->hardy);
         $batch = $then === null ? $whole : $whole->during($whole->from, $then->tenant->from->plus(-1));
-        $offer = $zone->offerTo($batch, $this->tenants[$id] ?? []);
+        $offers = array_map(
+            fn (array $leg) => $zone->offerTo($leg['tenant'], $this->tenants[$id] ?? []),
+            Whereabouts::inTrayOf([['zone' => $id, 'tenant' => $batch]], $host, $besides),
+        );
+        $offer = array_values(array_filter($offers, static fn (Offer $one) => !$one->isYes()))[0] ?? $offers[0];
 
         return new Berth(
             $id, $zone->name, $when, $batch, $offer, $offer->isYes() ? null : Fact::of('bench.not_there', zone: $zone->name, why: $offer->words), $then,

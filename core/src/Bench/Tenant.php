@@ -12,7 +12,7 @@ use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Range;
 use WetCradle\Core\Refused;
 
-/** A batch as the bench sees it: so many tray positions, from week to week, wanting this warmth and this water. */
+/** A batch as the bench sees it: so many tray positions (none where all of it stands in a tray of another), from week to week, wanting this warmth and this water. */
 final class Tenant
 {
     private function __construct(
@@ -39,8 +39,8 @@ final class Tenant
      */
     public static function of(string $name, int $trays, Week $from, Week $to, Range $heat, Range $mist, ?string $of = null): self
     {
-        if ($trays < 1) {
-            throw Refused::because('out_of_range', 'trays', Fact::of('refused.tenant.out_of_range'));
+        if ($trays < 0) {
+            throw Refused::because('negative', 'trays', Fact::of('refused.tenant.negative'));
         }
         if ($from->until($to) < 0) {
             throw Refused::because('upside_down', 'to', Fact::of('refused.tenant.upside_down'));

@@ -118,6 +118,40 @@ final class Whereabouts
         return $after;
     }
 
+    /**
+     * The same, with what is left over of it in the last tray of another batch, for as long as that lies in the same zone.
+     *
+     * @param non-empty-list<array{zone: int, tenant: Tenant}> $legs
+     * @param list<array{zone: int, tenant: Tenant}>           $host    where the other lies
+     * @param int                                              $besides positions of the trays that it has to itself; none where all of it stands there
+     *
+     * @return non-empty-list<array{zone: int, tenant: Tenant}>
+     */
+    public static function inTrayOf(array $legs, array $host, int $besides): array
+    {
+        $after = [];
+        foreach ($legs as ['zone' => $zone, 'tenant' => $tenant]) {
+            $from = $tenant->from;
+            foreach ($host as ['zone' => $its, 'tenant' => $other]) {
+                if ($its !== $zone || $from->until($tenant->to) < 0 || !$other->meets($tenant->during($from, $tenant->to))) {
+                    continue;
+                }
+                if ($from->until($other->from) > 0) {
+                    $after[] = ['zone' => $zone, 'tenant' => $tenant->during($from, $other->from->plus(-1))];
+                    $from = $other->from;
+                }
+                $to = $other->to->until($tenant->to) > 0 ? $other->to : $tenant->to;
+                $after[] = ['zone' => $zone, 'tenant' => $tenant->on($besides)->during($from, $to)];
+                $from = $to->plus(1);
+            }
+            if ($from->until($tenant->to) >= 0) {
+                $after[] = ['zone' => $zone, 'tenant' => $tenant->during($from, $tenant->to)];
+            }
+        }
+
+        return $after === [] ? $legs : $after;
+    }
+
     private static function stretch(Tenant $whole, ?\DateTimeImmutable $movedOn, \DateTimeImmutable $weanOn, Week $from, Week $to, HouseDefaults $house): Tenant
     {
         return $movedOn === null ? $whole->during($from, $to) : $whole->movedOn($movedOn, $weanOn, $from, $to, $house);

@@ -60,6 +60,7 @@ enum HouseDefault: string
     case SlumpsAfter = 'slumps_after';
 
     // Bench.
+    case SharesTrayWithin = 'shares_tray_within';
     case PotsApart = 'pots_apart';
     case WeanedAbove = 'weaned_above';
     case CanFreeze = 'can_freeze';
@@ -207,6 +208,7 @@ enum HouseDefault: string
             self::SlumpingShare => [$make, Unit::Share, 0.3, 0, 1],
             self::SlumpsAfter => [$make, Unit::Days, 56, 1, 730],
 
+            self::SharesTrayWithin => [$bench, Unit::Days, 7, 0, 60],
             self::PotsApart => [$bench, Unit::Times, 1.5, 1, 5],
             self::WeanedAbove => [$bench, Unit::Celsius, 3, -10, 20],
             self::CanFreeze => [$bench, Unit::Celsius, 8, -5, 20],

@@ -20,11 +20,12 @@ final class MoveBreak
     /**
      * What breaks before it is ever stuck: its day, its window, its material.
      *
-     * @param int $opensIn weeks until its material is right; 0 where it is
+     * @param int                    $opensIn  weeks until its material is right; 0 where it is
+     * @param non-empty-list<Supply> $supplies of each block that it is taken from
      *
      * @return list<self>
      */
-    public static function ofSticking(\DateTimeImmutable $stickOn, \DateTimeImmutable $today, int $opensIn, Supply $supply): array
+    public static function ofSticking(\DateTimeImmutable $stickOn, \DateTimeImmutable $today, int $opensIn, array $supplies): array
     {
         $breaks = [];
         if ($stickOn < $today) {
@@ -33,14 +34,26 @@ final class MoveBreak
         if ($opensIn > 0) {
             $breaks[] = new self('window', false, Fact::of('move.window', week: Week::containing($stickOn), weeks: $opensIn));
         }
-        if (!$supply->offer->isEnough()) {
-            $breaks[] = new self('no_material', true, Fact::of('move.no_material', block: $supply->source->code, gives: $supply->offer->words()));
-        }
-        foreach ($supply->against as $reason) {
-            $breaks[] = new self('unfit', false, Fact::of('move.unfit', block: $supply->source->code, why: $reason['words']));
+        foreach ($supplies as $supply) {
+            if (!$supply->offer->isEnough()) {
+                $breaks[] = new self('no_material', true, Fact::of('move.no_material', block: $supply->source->code, gives: $supply->offer->words()));
+            }
+            foreach ($supply->against as $reason) {
+                $breaks[] = new self('unfit', false, Fact::of('move.unfit', block: $supply->source->code, why: $reason['words']));
+            }
         }
 
         return $breaks;
+    }
+
+    /**
+     * What others stand in the last tray of.
+     *
+     * @param non-empty-list<string> $guests their codes
+     */
+    public static function ofGuests(array $guests): self
+    {
+        return new self('leaves_guest', false, Fact::of('move.leaves_guest', guests: implode(', ', $guests)));
     }
 
     /**

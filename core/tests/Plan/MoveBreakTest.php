@@ -36,11 +36,11 @@ final class MoveBreakTest extends TestCase
     }
 
     /** @return list<array{string, bool}> */
-    private static function sticking(string $stickOn, int $opensIn, Supply $supply): array
+    private static function sticking(string $stickOn, int $opensIn, Supply ...$supplies): array
     {
         return array_map(
             static fn (MoveBreak $b) => [$b->kind, $b->isHard],
-            MoveBreak::ofSticking(new \DateTimeImmutable($stickOn), new \DateTimeImmutable('2027-05-12'), $opensIn, $supply),
+            MoveBreak::ofSticking(new \DateTimeImmutable($stickOn), new \DateTimeImmutable('2027-05-12'), $opensIn, $supplies === [] ? [self::supply(1)] : array_values($supplies)),
         );
     }
 
@@ -49,6 +49,8 @@ final class MoveBreakTest extends TestCase
         self::assertSame([], self::sticking('2027-05-12', 0, self::supply(100)), 'Today is no day gone by.');
         self::assertSame([['gone_by', true]], self::sticking('2027-05-11', 0, self::supply(100)));
         self::assertSame([['no_material', true]], self::sticking('2027-05-13', 0, self::supply(101)), 'Ten plants give ten shoots each.');
+        self::assertSame([['no_material', true]], self::sticking('2027-05-13', 0, self::supply(40), self::supply(101)), 'Of two blocks, each its part.');
+        self::assertSame([], self::sticking('2027-05-13', 0, self::supply(40), self::supply(60)));
         self::assertSame([['window', false], ['unfit', false]], self::sticking('2027-05-13', 1, self::supply(100, false)), 'These the propagator weighs.');
     }
 

@@ -58,7 +58,11 @@ final class HouseToFill
         $from = Week::containing($today);
         $batches = $this->batches();
         $taken = $this->takes->around($today, null, 7 * FillHouse::WEEKS);
-        $fillable = array_map(fn (Batch $b) => $this->fillable($b, $taken[(int) $b->block->id] ?? [], $today), $batches);
+        $hosts = [];
+        foreach ($batches as $batch) {
+            $hosts += $batch->inTrayOf === null ? [] : [$batch->inTrayOf->code => true];
+        }
+        $fillable = array_map(fn (Batch $b) => $this->fillable($b, $taken, $hosts, $today), $batches);
         $pots = $this->pots->during($from, $from->plus(FillHouse::WEEKS - 1));
 
         return [new FillHouse(
@@ -100,12 +104,17 @@ final class HouseToFill
         return $batches;
     }
 
-    /** @param list<array{on: \DateTimeImmutable, cuttings: int, batch: string, stuck: bool}> $taken of its block */
-    private function fillable(Batch $batch, array $taken, \DateTimeImmutable $today): Fillable
+    /**
+     * @param array<int, list<array{on: \DateTimeImmutable, cuttings: int, batch: string, stuck: bool}>> $taken by block
+     * @param array<string, true>                                                                        $hosts in whose trays others stand
+     */
+    private function fillable(Batch $batch, array $taken, array $hosts, \DateTimeImmutable $today): Fillable
     {
-        [$earliest, $latest] = $this->windows->daysAround($batch->sheet->way, $batch->days->stickOn, $today);
         $kind = $batch->trayKind;
         $sheet = $batch->sheet->core();
+        [$earliest, $latest] = $this->windows->daysAround($batch->sheet->way, $batch->days->stickOn, $today, $batch->collectOn);
+        // What shares a tray, and whose tray is shared, lie where they do together.
+        $stays = $batch->locked || $sheet->ground()->isOutdoors() || $batch->inTrayOf !== null || isset($hosts[$batch->code]);
         $narrower = WhatIf::narrowerCells($kind->cells, $kind->lengthCm, $kind->widthCm);
 
         return new Fillable(
@@ -117,15 +126,17 @@ final class HouseToFill
             $batch->days->weanOn,
             $batch->days->heldDays,
             $batch->isStuck(),
-            $batch->locked || $sheet->ground()->isOutdoors(),
-            $batch->locked || $sheet->ground()->isOutdoors() || !$batch->goesOnOnlyWeaned(),
+            $stays,
+            $stays || !$batch->goesOnOnlyWeaned(),
             $batch->positions() === $batch->amount->trays,
             $batch->wanted?->priority,
             array_map(static fn (Wanted $wanted) => $wanted->ready(), $batch->orders()),
             (int) $batch->zone->id,
             $earliest,
             $latest,
-            fn (\DateTimeImmutable $day) => $this->takes->offer($batch->block, $sheet, $day, $batch->amount->planned, $batch->code, $taken)->isEnough(),
+            fn (\DateTimeImmutable $day) => array_filter($batch->takenFrom(), fn (array $from) => !$this->takes->offer(
+                $from['block'], $sheet, $batch->collectsOn($day), $from['cuttings'], $batch->code, $taken[(int) $from['block']->id] ?? [],
+            )->isEnough()) === [],
             !$batch->movesOn->isEmpty() && $batch->goesOnOnlyWeaned(),
         );
     }

@@ -67,7 +67,7 @@ final class Tenants
     {
         $rows = Row::all($this->db, "SELECT b.id, b.code, b.trays, t.positions, b.planned, b.together, b.taken, b.stick_on, b.stuck_on, b.pot_on,
             b.left_bench_on,
-            b.wean_on, b.weaning, b.method, b.zone_id, z.kind, b.sheet_id, h.way_id,
+            b.wean_on, b.weaning, b.method, b.zone_id, b.in_tray_of_id, z.kind, b.sheet_id, h.way_id,
                 coalesce(p.name, '') AS pot, s.stuck, s.potted, s.came_in, s.counted, s.states, s.lost, y.left_longer
              FROM batch b JOIN way_sheet h ON h.id = b.sheet_id
                 JOIN way y ON y.id = h.way_id JOIN zone z ON z.id = b.zone_id JOIN tray_kind t ON t.id = b.tray_kind_id
@@ -78,43 +78,50 @@ final class Tenants
             ['from' => $from->monday()->format('Y-m-d'), 'to' => $to->sunday()->format('Y-m-d')],
         );
         $this->sheets->have(Row::ints($rows, 'sheet_id'));
-        $lying = [];
+        $stays = [];
         $moves = $this->moves();
         $defaults = $this->house->defaults();
         foreach ($rows as $row) {
             $tenant = $this->tenant($row);
             if ($tenant->from->until($to) >= 0 && $from->until($tenant->to) >= 0) {
                 $isStuck = $row->has('stuck_on');
-                $weanOn = $row->day('wean_on');
                 $hasBegun = BatchDays::hasBegun($row->json('weaning'), $this->sheets->weaning($row->int('sheet_id')));
-                $goesOn = Whereabouts::reckonedWith($moves[$row->int('id')] ?? [], $weanOn, $isStuck, $hasBegun, $this->today->day());
-                $legs = Whereabouts::legs($tenant, $row->int('zone_id'), $weanOn, $goesOn, $defaults);
-                if ($isStuck && !$row->has('left_bench_on')) {
-                    $legs = Whereabouts::fewerFrom($legs, $this->today->week(), $this->positionsLeft($row));
-                }
-                $lying[] = new Lying(
-                    $tenant,
-                    $row->int('zone_id'),
-                    $row->text('kind') === 'mist',
-                    $isStuck ? $row->intOrNull('taken') ?? $row->many('stuck') : $row->int('planned'),
-                    $isStuck ? $row->many('stuck') : Setting::plantsOf($row->int('planned'), $row->int('together')),
-                    $row->dayOrNull('left_bench_on') ?? $row->day('pot_on'),
-                    match (true) {
-                        $row->has('left_bench_on') => $row->many('potted'),
-                        $row->many('counted') === 1 => LearntShares::toPot($row, BatchStanding::statesOf($row), $defaults),
-                        default => null,
-                    },
-                    $row->int('way_id'),
-                    $weanOn,
-                    Method::from($row->text('method')),
-                    $row->text('pot'),
-                    $legs,
-                    $this->sheets->potting($row->int('sheet_id'))->isStuckInto($row->text('pot')),
-                );
+                $goesOn = Whereabouts::reckonedWith($moves[$row->int('id')] ?? [], $row->day('wean_on'), $isStuck, $hasBegun, $this->today->day());
+                $legs = Whereabouts::legs($tenant, $row->int('zone_id'), $row->day('wean_on'), $goesOn, $defaults);
+                $isHere = $isStuck && !$row->has('left_bench_on');
+                $stays[$row->int('id')] = [
+                    'row' => $row,
+                    'tenant' => $tenant,
+                    'legs' => $isHere ? Whereabouts::fewerFrom($legs, $this->today->week(), Positions::ofTrays(self::traysLeft($row), $row->float('positions'))) : $legs,
+                ];
             }
         }
 
-        return $lying;
+        return array_map(function (array $stay) use ($stays, $defaults): Lying {
+            ['row' => $row, 'tenant' => $tenant, 'legs' => $legs] = $stay;
+            $isStuck = $row->has('stuck_on');
+            $host = $stays[$row->intOrNull('in_tray_of_id') ?? 0]['legs'] ?? [];
+
+            return new Lying(
+                $tenant,
+                $row->int('zone_id'),
+                $row->text('kind') === 'mist',
+                $isStuck ? $row->intOrNull('taken') ?? $row->many('stuck') : $row->int('planned'),
+                $isStuck ? $row->many('stuck') : Setting::plantsOf($row->int('planned'), $row->int('together')),
+                $row->dayOrNull('left_bench_on') ?? $row->day('pot_on'),
+                match (true) {
+                    $row->has('left_bench_on') => $row->many('potted'),
+                    $row->many('counted') === 1 => LearntShares::toPot($row, BatchStanding::statesOf($row), $defaults),
+                    default => null,
+                },
+                $row->int('way_id'),
+                $row->day('wean_on'),
+                Method::from($row->text('method')),
+                $row->text('pot'),
+                $host === [] ? $legs : Whereabouts::inTrayOf($legs, $host, self::besides($row)),
+                $this->sheets->potting($row->int('sheet_id'))->isStuckInto($row->text('pot')),
+            );
+        }, array_values($stays));
     }
 
     /** @return array<int, list<array{zone: int, from: \DateTimeImmutable}>> by batch, in order */
@@ -129,11 +136,19 @@ final class Tenants
         return $stays;
     }
 
-    private function positionsLeft(Row $row): int
+    private static function traysLeft(Row $row): int
     {
-        $trays = BatchStanding::traysLeft($row->int('trays'), $row->many('came_in'), BatchStanding::statesOf($row), $row->counts('lost'));
+        return $row->has('stuck_on')
+            ? BatchStanding::traysLeft($row->int('trays'), $row->many('came_in'), BatchStanding::statesOf($row), $row->counts('lost'))
+            : $row->int('trays');
+    }
 
-        return Positions::ofTrays($trays, $row->float('positions'));
+    /** Positions of the trays that it has to itself while it shares one; none where all of it stands in that. */
+    private static function besides(Row $row): int
+    {
+        $own = self::traysLeft($row) - 1;
+
+        return $own < 1 ? 0 : Positions::ofTrays($own, $row->float('positions'));
     }
 
     private function tenant(Row $row): Tenant

@@ -7,6 +7,7 @@ namespace WetCradle\Server\Crops;
 use Doctrine\DBAL\Connection;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Calendar\WindowShift;
+use WetCradle\Core\Crops\CollectedAhead;
 use WetCradle\Core\Crops\SignSeen as Seen;
 use WetCradle\Core\Crops\WayWindows;
 use WetCradle\Server\Database\Row;
@@ -38,9 +39,17 @@ final class Windows
         );
     }
 
-    /** @return array{0: \DateTimeImmutable, 1: \DateTimeImmutable} the days between which what is to be stuck on a day may be, not before today */
-    public function daysAround(Way $way, \DateTimeImmutable $day, \DateTimeImmutable $today): array
+    /**
+     * The days between which what is to be stuck on a day may be, not before today: while its material is right, or of what is
+     * collected ahead, as long as it keeps.
+     *
+     * @return array{0: \DateTimeImmutable, 1: \DateTimeImmutable}
+     */
+    public function daysAround(Way $way, \DateTimeImmutable $day, \DateTimeImmutable $today, ?\DateTimeImmutable $collectOn): array
     {
+        if ($collectOn !== null) {
+            return [max($today, $collectOn), CollectedAhead::lastGoodDay($way->core()->taking->hold, $collectOn)];
+        }
         $week = Week::containing($day);
         foreach ($this->of($way)->during($week, $week) as $run) {
             return [max($today, $run->from->monday()), $run->to->sunday()];

@@ -39,7 +39,7 @@ final class DayFilling
         $way = $batch->sheet->core();
 
         return [
-            'step' => 'fill:'.$batch->code, 'batch' => $batch->code, 'crop' => $batch->crop->name, 'trays' => $batch->amount->trays,
+            'step' => 'fill:'.$batch->code, 'batch' => $batch->code, 'crop' => $batch->crop->name, 'trays' => $batch->traysToFill(),
             'trayKind' => $batch->trayKind->name, 'cells' => $batch->trayKind->cells, 'each' => $way->setting->each,
             'holeFirst' => $way->taking->hormone->kind !== HormoneKind::None, 'depthCm' => $way->setting->depthCm,
             'labels' => $batch->amount->trays, 'mix' => $way->setting->mix,

@@ -41,7 +41,7 @@ final class DayMaking
         $steps = [];
         foreach ($by as $mix => $all) {
             $litres = array_sum(
-                array_map(fn (Batch $b) => MixVolume::inHouse($b->amount->trays, $b->trayKind->cells, $b->trayKind->cellMl, $this->house->defaults()), $all),
+                array_map(fn (Batch $b) => MixVolume::inHouse($b->traysToFill(), $b->trayKind->cells, $b->trayKind->cellMl, $this->house->defaults()), $all),
             );
             $steps[] = ['step' => 'mix:'.mb_substr((string) $mix, 0, 150), 'batches' => array_map(static fn (Batch $b) => $b->code, $all)]
                 + $this->mixes->made(

@@ -45,7 +45,7 @@ final class DaySheets
             $collections[$collection->batch->code] = $collection;
         }
         $cuts = $this->sticking->cutOrder($batches['collect'], $hands);
-        $filled = array_filter($batches['stick'], static fn (Batch $b) => $b->sheet->core()->ground() !== Ground::Open);
+        $filled = array_filter($batches['stick'], static fn (Batch $b) => $b->traysToFill() > 0 && $b->sheet->core()->ground() !== Ground::Open);
         $mixes = $this->making->mixed($filled);
         $dips = $this->making->dips($batches['stick']);
         $house = $this->house->defaults();

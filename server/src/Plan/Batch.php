@@ -65,6 +65,9 @@ class Batch
     public ?StockBlock $alsoBlock = null;
     #[ORM\Column(nullable: true)]
     public ?int $alsoCuttings = null;
+    /** The batch in whose last tray what is left over of it stands; null where all its trays are its own. */
+    #[ORM\ManyToOne]
+    public ?Batch $inTrayOf = null;
     /** Where it lies first. */
     #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)]
     public Zone $zone;
@@ -134,6 +137,7 @@ class Batch
         $this->trayKind = $as->trayKind;
         $this->amount = $as->amount;
         $this->collectOn = $as->collectOn;
+        $this->inTrayOf = $as->inTrayOf;
         $this->days = new BatchDays($as->dates);
         $this->sticking = new Sticking();
         $this->people = new ArrayCollection();
@@ -357,7 +361,6 @@ class Batch
         }
     }
 
-    /** How many trays it stands in, or is to: of what is partly potted, those that are left. */
     /**
      * The blocks that it is taken from, each with its cuttings.
      *
@@ -372,6 +375,7 @@ class Batch
             : [['block' => $this->block, 'cuttings' => $this->amount->planned - $also], ['block' => $this->alsoBlock, 'cuttings' => $also]];
     }
 
+    /** How many trays it stands in, or is to: of what is partly potted, those that are left. */
     public function trays(): int
     {
         $now = $this->standing;
@@ -381,7 +385,22 @@ class Batch
             : BatchStanding::traysLeft($this->amount->trays, $now->cameIn, $now->states, $now->lost);
     }
 
-    /** How much bench its trays take. */
+    /** Trays that are filled for it: what stands in a tray of another needs one less. */
+    public function traysToFill(): int
+    {
+        return $this->amount->trays - ($this->inTrayOf === null ? 0 : 1);
+    }
+
+    /** Holes that it takes, stuck or planned. */
+    public function holes(): int
+    {
+        $setting = $this->sheet->core()->setting;
+        $came = $this->isStuck() ? $this->standing?->cameIn : null;
+
+        return $came === null || $setting->apart ? intdiv(($came ?? $this->amount->planned) + $setting->each - 1, $setting->each) : $came;
+    }
+
+    /** How much bench its trays take, where all of them are its own. */
     public function positions(): int
     {
         return $this->trayKind->positionsOf($this->trays());

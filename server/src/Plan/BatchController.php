@@ -71,6 +71,7 @@ final class BatchController
             $block = $this->find->by(StockBlock::class, 'code', $in->text('block'), 'block', 'stock block');
             $also = $this->alsoBlock($in);
             $zone = $this->find->by(Zone::class, 'id', $in->count('zone', 1), 'zone', 'zone');
+            $host = $this->trayOf($in);
             $sheet = $way->core();
             $dates = Batch::datesIn($zone, $sheet, $this->stickDay($in), $this->house->timetable());
             $collectOn = $in->has('collectOn') ? $this->collectDay($in, null) : null;
@@ -80,7 +81,7 @@ final class BatchController
             $in->done();
             $amount = new Amount($trays, $cuttings, $needed, $confidence);
             $amount->restedOn = $this->words->say($this->history->restsOn($way));
-            $intended = Intended::by($way->newest(), $block, $zone, $trayKind, $amount, $dates)->collectedOn($collectOn)->alsoFrom($also, 0);
+            $intended = Intended::by($way->newest(), $block, $zone, $trayKind, $amount, $dates)->collectedOn($collectOn)->alsoFrom($also, 0)->inTrayOf($host);
             $batch = $this->newBatches->make($this->mayPlan->must($intended), $wanted);
             $this->writing->keep('batch', $batch->code, [], self::editable($batch));
 
@@ -106,6 +107,7 @@ final class BatchController
             $block = $this->find->by(StockBlock::class, 'code', $in->text('block'), 'block', 'stock block');
             $also = $in->has('alsoBlock') ? $this->alsoBlock($in) : $batch->alsoBlock;
             $zone = $this->find->by(Zone::class, 'id', $in->count('zone', 1), 'zone', 'zone');
+            $host = $in->has('inTrayOf') ? $this->trayOf($in) : $batch->inTrayOf;
             $trays = $in->count('trays', 1, 20_000);
             // Where only something else is changed, the last tray stays as full as it was.
             $said = $in->has('cuttings') ? $in->count('cuttings', 1, 2_000_000) : ($trays === $batch->amount->trays ? $batch->amount->planned : null);
@@ -118,10 +120,10 @@ final class BatchController
             if (!$isCalledOff) {
                 $amount = new Amount($trays, $planned, $batch->amount->needed, $batch->amount->confidence);
                 $intended = Intended::by($batch->sheet, $block, $zone, $batch->trayKind, $amount, $dates)->collectedOn($collectOn)
-                    ->alsoFrom($also === $block ? null : $also, 0);
+                    ->alsoFrom($also === $block ? null : $also, 0)->inTrayOf($host);
                 $allowed = $this->mayPlan->must($intended, $batch->code);
                 $onceWeaned = $allowed->onceWeaned;
-                $batch->collectOn = $intended->collectOn;
+                [$batch->collectOn, $batch->inTrayOf] = [$intended->collectOn, $host];
                 [$batch->alsoBlock, $batch->alsoCuttings] = [$allowed->alsoBlock, $allowed->alsoCuttings];
             }
             [$batch->calledOff, $batch->block, $batch->zone] = [$isCalledOff, $block, $zone];
@@ -161,6 +163,14 @@ final class BatchController
         return $code === null ? null : $this->find->by(StockBlock::class, 'code', strtoupper($code), 'alsoBlock', 'stock block');
     }
 
+    /** The batch in whose last tray what is left over of it is to stand; nothing where none is named. */
+    private function trayOf(Fields $in): ?Batch
+    {
+        $code = $in->textOr('inTrayOf', null, 12);
+
+        return $code === null ? null : $this->find->by(Batch::class, 'code', strtoupper($code), 'inTrayOf', 'batch');
+    }
+
     /** What is collected already stays so; what is not cannot be collected on a day gone by. */
     private function collectDay(Fields $in, ?Batch $batch): \DateTimeImmutable
     {
@@ -193,6 +203,7 @@ final class BatchController
             'cuttings' => $batch->amount->planned,
             'stickOn' => $batch->days->stickOn->format('Y-m-d'),
             'collectOn' => $batch->collectOn?->format('Y-m-d'),
+            'inTrayOf' => $batch->inTrayOf?->code,
             'calledOff' => $batch->calledOff,
             'version' => $batch->version,
         ];

@@ -7,6 +7,7 @@ namespace WetCradle\Server\Plan;
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Server\Account\Account;
 use WetCradle\Server\Bench\MovesOn;
+use WetCradle\Server\Bench\SharedTrays;
 use WetCradle\Server\Book\ActViews;
 use WetCradle\Server\Book\Counts;
 use WetCradle\Server\Book\Line;
@@ -33,6 +34,7 @@ final class BatchViews
         private readonly CropHistory $history,
         private readonly House $house,
         private readonly Courses $courses,
+        private readonly SharedTrays $shared,
     ) {
     }
 
@@ -70,6 +72,9 @@ final class BatchViews
             'lift' => self::lift($batch),
             'also' => $batch->alsoBlock === null ? null : ['block' => $batch->alsoBlock->code, 'cuttings' => (int) $batch->alsoCuttings],
             'keepsDays' => $sheet->keepsDays(),
+            'inTrayOf' => $batch->inTrayOf?->code,
+            'trayGuests' => $this->shared->guestsOf($batch),
+            'trayOpen' => $batch->isStuck() ? [] : $this->shared->openTo($batch->trayKind, $batch->days->stickOn, $batch->holes(), $batch->code),
             'movesOn' => array_map(
                 static fn (MovesOn $on) => ['zone' => $on->zone->name, 'from' => $on->fromDay->format('Y-m-d')],
                 $batch->movesOn->getValues(),

@@ -119,6 +119,7 @@ final class Evening
                     $batch->sheet->way,
                     $batch->days->stickOn,
                     $this->today->day(),
+                    $batch->collectOn,
                 );
                 $movable[] = new Movable(
                     $batch->code,

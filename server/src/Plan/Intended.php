@@ -30,6 +30,7 @@ final class Intended
         public readonly ?\DateTimeImmutable $collectOn = null,
         public readonly ?StockBlock $alsoBlock = null,
         public readonly ?int $alsoCuttings = null,
+        public readonly ?Batch $inTrayOf = null,
     ) {
     }
 
@@ -38,7 +39,7 @@ final class Intended
     {
         return new self(
             $this->sheet, $this->method, $this->material, $this->block, $this->zone, $this->trayKind, $this->amount, $this->dates, $onceWeaned,
-            $this->collectOn, $this->alsoBlock, $this->alsoCuttings,
+            $this->collectOn, $this->alsoBlock, $this->alsoCuttings, $this->inTrayOf,
         );
     }
 
@@ -61,7 +62,7 @@ final class Intended
 
         return new self(
             $this->sheet, $this->method, $this->material, $this->block, $this->zone, $this->trayKind, $this->amount, $this->dates, $this->onceWeaned,
-            $day === null || $day >= $this->dates->stickOn ? null : $day, $this->alsoBlock, $this->alsoCuttings,
+            $day === null || $day >= $this->dates->stickOn ? null : $day, $this->alsoBlock, $this->alsoCuttings, $this->inTrayOf,
         );
     }
 
@@ -70,8 +71,25 @@ final class Intended
     {
         return new self(
             $this->sheet, $this->method, $this->material, $this->block, $this->zone, $this->trayKind, $this->amount, $this->dates, $this->onceWeaned,
-            $this->collectOn, $cuttings === null ? null : $block, $block === null ? null : $cuttings,
+            $this->collectOn, $cuttings === null ? null : $block, $block === null ? null : $cuttings, $this->inTrayOf,
         );
+    }
+
+    /** The same, with what is left over of it in the last tray of another batch; null where all its trays are its own. */
+    public function inTrayOf(?Batch $host): self
+    {
+        return new self(
+            $this->sheet, $this->method, $this->material, $this->block, $this->zone, $this->trayKind, $this->amount, $this->dates, $this->onceWeaned,
+            $this->collectOn, $this->alsoBlock, $this->alsoCuttings, $host,
+        );
+    }
+
+    /** Holes that it takes. */
+    public function holes(): int
+    {
+        $each = $this->sheet->core()->setting->each;
+
+        return intdiv($this->amount->planned + $each - 1, $each);
     }
 
     /** What it would count under a licence. */
@@ -88,8 +106,11 @@ final class Intended
         );
     }
 
+    /** How much bench its trays take: none where all of it stands in a tray of another. */
     public function positions(): int
     {
-        return $this->trayKind->positionsOf($this->amount->trays);
+        $own = $this->amount->trays - ($this->inTrayOf === null ? 0 : 1);
+
+        return $own === 0 ? 0 : $this->trayKind->positionsOf($own);
     }
 }

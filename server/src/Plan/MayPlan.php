@@ -5,10 +5,15 @@ declare(strict_types=1);
 namespace WetCradle\Server\Plan;
 
 use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\Bench\Tenant;
+use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Stock\BlockOffer;
 use WetCradle\Server\Bench\FreeBerths;
+use WetCradle\Server\Bench\Lying;
+use WetCradle\Server\Bench\SharedTrays;
+use WetCradle\Server\Bench\Tenants;
 use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Stock\Rights;
 use WetCradle\Server\Stock\StockBlock;
@@ -22,6 +27,8 @@ final class MayPlan
         private readonly Takes $takes,
         private readonly Rights $rights,
         private readonly FreeBerths $berths,
+        private readonly SharedTrays $shared,
+        private readonly Tenants $tenants,
     ) {
     }
 
@@ -57,6 +64,15 @@ final class MayPlan
         return $missing;
     }
 
+    /** @return list<array{zone: int, tenant: Tenant}> where the batch lies in whose tray it stands; none where all its trays are its own */
+    private function hostOf(Intended $batch): array
+    {
+        $lies = $batch->inTrayOf === null ? [] : $this->tenants->during(Week::containing($batch->dates->stickOn), $batch->dates->lastBenchWeek());
+        $host = array_values(array_filter($lies, static fn (Lying $lying) => $lying->tenant->batch() === $batch->inTrayOf?->code))[0] ?? null;
+
+        return $host->legs ?? [];
+    }
+
     private function offer(StockBlock $block, Intended $batch, int $asked, ?string $code): BlockOffer
     {
         return $this->takes->offer($block, $batch->sheet->core(), $batch->collectOn ?? $batch->dates->stickOn, $asked, $code);
@@ -67,7 +83,7 @@ final class MayPlan
      *
      * @return Intended the same, with where it goes on once it is weaned
      *
-     * @throws Refused for `block`, `alsoBlock`, `trays` or `zone`
+     * @throws Refused for `block`, `alsoBlock`, `inTrayOf`, `trays` or `zone`
      */
     public function must(Intended $batch, ?string $code = null): Intended
     {
@@ -85,7 +101,18 @@ final class MayPlan
             );
         }
         $this->rights->mustAllow([$batch->claim($code, 'trays')]);
-        $berth = $this->berths->all($code === null ? [] : [$code])->at((int) $batch->zone->id, $batch->sheet->core(), $batch->dates, $batch->positions());
+        if ($batch->inTrayOf !== null) {
+            $this->shared->mustTake($batch->inTrayOf, $batch, $code);
+        }
+        $berths = $this->berths->all($code === null ? [] : [$code]);
+        $berth = $berths->at(
+            (int) $batch->zone->id,
+            $batch->sheet->core(),
+            $batch->dates,
+            $batch->trayKind->positionsOf($batch->amount->trays),
+            $this->hostOf($batch),
+            $batch->positions(),
+        );
         if ($berth->offer?->isYes() === false) {
             throw Refused::because(
                 (string) $berth->offer->reason,

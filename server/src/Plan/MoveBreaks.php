@@ -9,11 +9,13 @@ use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Fact;
 use WetCradle\Core\Plan\MoveBreak;
+use WetCradle\Server\Bench\SharedTrays;
 use WetCradle\Server\Bench\Tenants;
 use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\Windows;
 use WetCradle\Server\Nursery\House;
+use WetCradle\Server\Stock\StockBlock;
 use WetCradle\Server\Stock\Takes;
 use WetCradle\Server\Stock\Yards;
 
@@ -23,6 +25,7 @@ final class MoveBreaks
     public function __construct(
         private readonly EntityManagerInterface $em,
         private readonly Tenants $tenants,
+        private readonly SharedTrays $shared,
         private readonly Takes $takes,
         private readonly Yards $yards,
         private readonly Windows $windows,
@@ -57,14 +60,25 @@ final class MoveBreaks
         $breaks = [];
         if (!$batch->isStuck() && !$placing->isPart && !$isOnlyPots) {
             $stickOn = $placing->dates->stickOn;
-            $supply = $this->yards->source($batch->block, $this->takesBut($placed, $batch))->supply(
-                (int) $batch->sheet->way->id,
-                $stickOn,
-                $batch->amount->planned,
-            );
+            $cutOn = $batch->collectsOn($stickOn);
             $breaks = MoveBreak::ofSticking(
-                $stickOn, $this->today->day(), $this->windows->of($batch->sheet->way)->opensIn(Week::containing($batch->collectsOn($stickOn))), $supply,
+                $stickOn,
+                $this->today->day(),
+                $this->windows->of($batch->sheet->way)->opensIn(Week::containing($cutOn)),
+                array_map(
+                    fn (array $from) => $this->yards->source($from['block'], $this->takesBut($placed, $batch, $from['block']))->supply(
+                        (int) $batch->sheet->way->id,
+                        $cutOn,
+                        $from['cuttings'],
+                    ),
+                    $batch->takenFrom(),
+                ),
             );
+        }
+        $stays = $placing->lastZone() === $batch->zoneOn($batch->days->potOn) && ($placing->dates->stickOn <=> $batch->days->stickOn) === 0;
+        $guests = $stays || $placing->isPart || $isOnlyPots ? [] : $this->shared->guestsOf($batch);
+        if ($guests !== []) {
+            $breaks[] = MoveBreak::ofGuests($guests);
         }
         foreach ($placing->legs($this->house->defaults()) as $leg) {
             if ($leg['tenant']->to->until($this->today->week()) > 0) {
@@ -139,15 +153,15 @@ final class MoveBreaks
      *
      * @return list<array{on: \DateTimeImmutable, cuttings: int, batch: string, stuck: bool}>
      */
-    private function takesBut(array $placed, Batch $batch): array
+    private function takesBut(array $placed, Batch $batch, StockBlock $block): array
     {
         $days = [];
         foreach ($placed as $placing) {
-            $days[$placing->batch->code] = $placing->dates->stickOn;
+            $days[$placing->batch->code] = $placing->batch->collectsOn($placing->dates->stickOn);
         }
 
         $others = array_filter(
-            $this->takes->around($batch->days->stickOn, $batch->block)[(int) $batch->block->id] ?? [],
+            $this->takes->around($batch->collectsOn(), $block)[(int) $block->id] ?? [],
             static fn (array $take) => $take['batch'] !== $batch->code,
         );
 

@@ -23,6 +23,7 @@ use WetCradle\Core\Rates\StickParted;
 use WetCradle\Core\Stock\Gathered;
 use WetCradle\Core\Stock\Supply;
 use WetCradle\Server\Bench\FreeBerths;
+use WetCradle\Server\Bench\SharedTrays;
 use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\Way;
@@ -43,6 +44,7 @@ final class Planner
         private readonly Learning $learning,
         private readonly Yards $yards,
         private readonly FreeBerths $berths,
+        private readonly SharedTrays $shared,
         private readonly Tags $tags,
         private readonly Windows $windows,
         private readonly House $house,
@@ -127,6 +129,7 @@ final class Planner
             'window' => $this->window($way, $cutOn),
             'blocks' => $this->blocks($way, $supplies),
             'zones' => $zones,
+            'trayOpen' => $this->shared->openTo($trayKind, $dates->stickOn, intdiv($stick + $sheet->setting->each - 1, $sheet->setting->each)),
         ];
     }
 

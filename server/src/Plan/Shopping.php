@@ -91,7 +91,7 @@ final class Shopping
 
         return new BatchNeeds(
             $batch->days->stickOn,
-            $batch->isStuck() ? 0 : $batch->amount->trays,
+            $batch->isStuck() ? 0 : $batch->traysToFill(),
             $batch->trayKind->name,
             $batch->trayKind->cells,
             $sheet->mixInCell((float) $batch->trayKind->cellMl),

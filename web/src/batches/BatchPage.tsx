@@ -96,6 +96,20 @@ export function BatchPage() {
               </>
             )}
           </p>
+          {batch.leftBenchOn === null && (batch.inTrayOf !== null || batch.trayGuests.length > 0) && (
+            <p className="soft">
+              {batch.inTrayOf !== null ? 'What does not fill a tray stands in the last tray of ' : 'In its last tray stand '}
+              {(batch.inTrayOf !== null ? [batch.inTrayOf] : batch.trayGuests).map((other, i) => (
+                <span key={other}>
+                  {i > 0 && ', '}
+                  <Link className="word" to={`/batches/${other}`}>
+                    {other}
+                  </Link>
+                </span>
+              ))}
+              {batch.inTrayOf === null && ' too'}.
+            </p>
+          )}
           <Troubles code={code} />
           {batch.isStuck && (
             <p className="soft">

@@ -20,6 +20,7 @@ const WORDS = {
   collectOn: 'Collect on',
   block: 'Stock block',
   alsoBlock: 'And the rest from',
+  inTrayOf: 'What does not fill a tray',
   zone: 'Zone',
   calledOff: 'Called off',
 }
@@ -62,6 +63,7 @@ function PlanForm({
       collectOn: batch.collectOn,
       block: batch.block,
       alsoBlock: batch.also?.block ?? '',
+      inTrayOf: batch.inTrayOf ?? '',
       zone: String(zones.find((zone) => zone.name === batch.zone)?.id ?? ''),
       calledOff: false,
       version: batch.version,
@@ -73,13 +75,13 @@ function PlanForm({
   const ahead = batch.keepsDays > 0
   const write = useWrite((body: Typed<'put', '/api/batches/{code}'>) => put('/api/batches/{code}', body, { code: batch.code }))
   const save = form.handleSubmit((typed) => {
-    const { collectOn, alsoBlock, cuttings, ...rest } = typed
+    // An empty choice is sent as such: what is not said stays as it is.
+    const { collectOn, cuttings, ...rest } = typed
     return write
       .mutateAsync({
         ...rest,
         trays: numeric(typed.trays),
         zone: Number(typed.zone),
-        alsoBlock: alsoBlock === '' ? null : alsoBlock,
         // What nobody touched goes with the trays, and with the day of sticking.
         ...(dirtyFields.cuttings && { cuttings: numeric(cuttings) }),
         ...(dirtyFields.collectOn && { collectOn }),
@@ -92,7 +94,7 @@ function PlanForm({
         (refusal) =>
           refusal instanceof Refusal &&
           !isMeeting(refusal) &&
-          showRefusal(form, refusal, ['trays', 'cuttings', 'stickOn', 'collectOn', 'block', 'alsoBlock', 'zone']),
+          showRefusal(form, refusal, ['trays', 'cuttings', 'stickOn', 'collectOn', 'block', 'alsoBlock', 'inTrayOf', 'zone']),
       )
   })
   const theirs = isMeeting(write.error) ? write.error.theirs : undefined
@@ -152,6 +154,28 @@ function PlanForm({
           </Choose>
         )}
       </Field>
+      {(batch.trayOpen.length > 0 || batch.inTrayOf !== null) && (
+        <Field label="What does not fill a tray" hint="what stands in such trays there can share one" error={errors.inTrayOf}>
+          {(ids) => (
+            <Choose
+              {...ids}
+              {...form.register('inTrayOf')}
+              value={String(form.watch('inTrayOf') ?? '')}
+              className="field-text !min-h-12"
+            >
+              <option value="">stands in a tray of its own</option>
+              {batch.inTrayOf !== null && !batch.trayOpen.some((one) => one.code === batch.inTrayOf) && (
+                <option value={batch.inTrayOf}>in the last tray of {batch.inTrayOf}</option>
+              )}
+              {batch.trayOpen.map((one) => (
+                <option key={one.code} value={one.code}>
+                  in the last tray of {one.code}, {one.zoneName}: {plural(one.free, 'hole')} free
+                </option>
+              ))}
+            </Choose>
+          )}
+        </Field>
+      )}
       <Field label="Zone" error={errors.zone}>
         {(ids) => (
           <Choose {...ids} {...form.register('zone')} value={String(form.watch('zone') ?? '')} className="field-text !min-h-12">

@@ -173,7 +173,7 @@ export function ZonePanel({
                 more={
                   tenant.inPots
                     ? `in pots on ${plural(tenant.trays, 'place')}, ${weeks}`
-                    : `${plural(tenant.trays, 'place')}, ${weeks}`
+                    : `${tenant.trays === 0 ? 'in a tray of another' : plural(tenant.trays, 'place')}, ${weeks}`
                 }
               />
               {mayPlan && (

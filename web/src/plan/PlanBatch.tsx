@@ -11,6 +11,7 @@ import { useShown } from '../shell/week'
 import { inHundred, mondayOf, plural, sayDay, sayInHundred, sayWeek } from '../words'
 import { ChancePicker } from './ChancePicker'
 import { Mishaps } from './Mishaps'
+import { TrayOf } from './TrayOf'
 import { TwoNumbers } from './TwoNumbers'
 import { ZoneChoice } from './ZoneChoice'
 
@@ -81,6 +82,7 @@ export function PlanBatch() {
   const [collectOn, setCollectOn] = useState(search.get('collectOn') ?? undefined)
   const [block, setBlock] = useState<string>()
   const [zone, setZone] = useState<number>()
+  const [inTrayOf, setInTrayOf] = useState<string>()
   const asked = useQuery({
     queryKey: ['proposal', id, plants, way, confidence, trayKind, trays, cuttings, stickOn, collectOn],
     queryFn: () =>
@@ -105,6 +107,7 @@ export function PlanBatch() {
       collectOn?: string
       block: string
       alsoBlock?: string
+      inTrayOf?: string
       zone: number
     }) => answer(api.POST('/api/batches', { body })),
     (batch) => {
@@ -122,14 +125,16 @@ export function PlanBatch() {
   const { wanted, numbers } = proposal
   const goodBlock = block ?? proposal.best.block ?? undefined
   const also = proposal.blocks.find((one) => one.code === goodBlock)?.with?.code
-  const goodZone = zone ?? proposal.best.zone ?? undefined
+  const host = proposal.trayOpen.find((one) => one.code === inTrayOf)
+  const goodZone = host?.zone ?? zone ?? proposal.best.zone ?? undefined
   // What roots elsewhere roots at another pace: the days are those of the zone that is chosen.
   const there = proposal.zones.find((one) => one.id === goodZone)
   const dates = there?.dates ?? proposal.dates
   const timing = there?.timing ?? proposal.timing
   const told = (field: string) => (plan.error instanceof Refusal && plan.error.field === field ? plan.error.message : undefined)
   const elsewhere =
-    plan.error && !['block', 'alsoBlock', 'zone', 'stickOn', 'collectOn', 'trays', 'cuttings'].includes(plan.error.field)
+    plan.error &&
+    !['block', 'alsoBlock', 'inTrayOf', 'zone', 'stickOn', 'collectOn', 'trays', 'cuttings'].includes(plan.error.field)
       ? plan.error.message
       : undefined
   const numberRefusal = asked.error instanceof Refusal && asked.error.field === 'cuttings' ? asked.error.message : undefined
@@ -294,8 +299,18 @@ export function PlanBatch() {
         </Step>
       </div>
       <div className="mt-5">
-        <Step title="Where it lies" told={told('zone')}>
-          <ZoneChoice zones={proposal.zones} today={session.today} trays={proposal.trays} chosen={goodZone} onChoose={setZone} />
+        <Step title="Where it lies" told={told('zone') ?? told('inTrayOf')}>
+          <TrayOf open={proposal.trayOpen} chosen={host?.code} onChoose={setInTrayOf} />
+          <ZoneChoice
+            zones={proposal.zones}
+            today={session.today}
+            trays={proposal.trays}
+            chosen={goodZone}
+            onChoose={(one) => {
+              setZone(one)
+              setInTrayOf(undefined)
+            }}
+          />
         </Step>
       </div>
       <div className="sticky bottom-14 z-20 mt-5 flex flex-wrap items-center gap-4 border-t-2 py-3 sm:bottom-0 bg-ground border-peat">
@@ -316,6 +331,7 @@ export function PlanBatch() {
               collectOn,
               block: goodBlock ?? '',
               alsoBlock: also ?? undefined,
+              inTrayOf: host?.code,
               zone: goodZone ?? 0,
             })
           }
