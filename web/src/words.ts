@@ -191,6 +191,19 @@ export function sayInHundred(chance: number): string {
 
 export const plural = (count: number, one: string, many = `${one}s`): string => `${count} ${count === 1 ? one : many}`
 
+const PIECES: Record<string, string> = {
+  division: 'pieces',
+  'clump splitting': 'pieces',
+  offset: 'offsets',
+  sucker: 'suckers',
+  runner: 'plantlets',
+  'tip layer': 'layers',
+  'air layer': 'layers',
+}
+
+/** What is stuck, pinned or potted of a way is called: cuttings, where it has no word of its own. */
+export const piecesOf = (method: string): string => PIECES[method] ?? 'cuttings'
+
 /** "tip cutting, softwood"; a division or a root cutting needs no second word. */
 export const sayWay = (method: string, material: string): string =>
   method.includes(material) ? method : `${method}, ${material}`

@@ -12,7 +12,10 @@ use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Range;
 use WetCradle\Core\Refused;
 
-/** A batch as the bench sees it: so many tray positions (none where all of it stands in a tray of another), from week to week, wanting this warmth and this water. */
+/**
+ * A batch as the bench sees it: so many tray positions, from week to week, wanting this warmth and this water. It has none where
+ * all of it stands in a tray of another.
+ */
 final class Tenant
 {
     private function __construct(

@@ -53,14 +53,24 @@ final class Whereabouts
 
     /**
      * Moves as the bench has to reckon with them: what waits for its weaning, or is carried later in this week, stands in its
-     * old place for this week.
+     * old place for this week. What is left longer after a count is weaned with nothing, and stays.
      *
      * @param list<array{zone: int, from: \DateTimeImmutable}> $moves in order
      *
      * @return list<array{zone: int, from: \DateTimeImmutable}>
      */
-    public static function reckonedWith(array $moves, \DateTimeImmutable $weanOn, bool $isStuck, bool $hasBegun, \DateTimeImmutable $today): array
-    {
+    public static function reckonedWith(
+        array $moves,
+        \DateTimeImmutable $weanOn,
+        bool $isStuck,
+        bool $hasBegun,
+        bool $isCounted,
+        \DateTimeImmutable $today,
+    ): array {
+        $moves = array_values(array_filter(
+            $moves,
+            static fn (array $move) => !$isCounted || !self::waitsForWeaning($move['from'], $weanOn, $isStuck, $hasBegun),
+        ));
         $next = Week::containing($today)->plus(1)->monday();
 
         return array_map(static function (array $move) use ($weanOn, $isStuck, $hasBegun, $today, $next): array {

@@ -101,7 +101,10 @@ final class Zone
             $batch->ground !== $this->ground => $this->otherGround($batch->ground),
             $this->onlyPots && !$batch->inPots && !$batch->isGuest => ['only_pots', Fact::of('bench.only_pots')],
             !$this->frostFree && $batch->mustNotFreeze => ['frost', Fact::of('bench.frost')],
-            !$this->ground->isOutdoors() && !$this->mist->overlaps($batch->mist) => ['no_water', Fact::of('bench.no_water', gives: $this->mist, wants: $batch->mist)],
+            !$this->ground->isOutdoors() && !$this->mist->overlaps($batch->mist) => [
+                'no_water',
+                Fact::of('bench.no_water', gives: $this->mist, wants: $batch->mist),
+            ],
             !$this->ground->isOutdoors() && !$this->heat->overlaps($batch->heat) => [
                 'no_warmth',
                 Fact::of('bench.no_warmth', holds: Fact::warmth($this->heat), wants: Fact::warmth($batch->heat)),

@@ -30,12 +30,21 @@ final class Course
      * On which days a batch is in which stage, by its days and its weaning.
      *
      * @param ?\DateTimeImmutable $collectOn the day on which it is collected; its day of sticking where it is not said
+     * @param bool                $isWaiting whether all of it still stands in its trays, on whatever day it was to be potted
      *
      * @return list<StageDays> those that take no day at all are left out, but for the first and the last
      */
-    public function laidOver(PlainDates $dates, Weaning $weaning, \DateTimeImmutable $today, ?\DateTimeImmutable $collectOn = null): array
-    {
+    public function laidOver(
+        PlainDates $dates,
+        Weaning $weaning,
+        \DateTimeImmutable $today,
+        ?\DateTimeImmutable $collectOn = null,
+        bool $isWaiting = false,
+    ): array {
         $laid = [];
+        // What has not been potted on its day is, at the soonest, tomorrow.
+        $potOn = $isWaiting ? max($dates->potOn, $today->modify('+1 day')) : $dates->potOn;
+        $readyOn = max($potOn, $dates->readyOn);
         foreach ($this->stages as $i => $stage) {
             [$from, $to] = match (true) {
                 $stage->kind->isBeforeSticking() => [
@@ -45,14 +54,14 @@ final class Course
                     $dates->stickOn,
                 ],
                 // What could be potted on a day without hands stands as it is until then.
-                $stage->kind->isRooting() => [$dates->stickOn, $this->isLastBeforePotting($i) ? $dates->potOn : min($weaning->begins(), $dates->potOn)],
+                $stage->kind->isRooting() => [$dates->stickOn, $this->isLastBeforePotting($i) ? $potOn : min($weaning->begins(), $potOn)],
                 $stage->kind->isWeaning() => [
-                    min($weaning->steps[$stage->number - 1]->on, $dates->potOn),
-                    $this->isLastBeforePotting($i) ? $dates->potOn : min($weaning->steps[$stage->number - 1]->until(), $dates->potOn),
+                    min($weaning->steps[$stage->number - 1]->on, $potOn),
+                    $this->isLastBeforePotting($i) ? $potOn : min($weaning->steps[$stage->number - 1]->until(), $potOn),
                 ],
-                $stage->kind === StageKind::Cells, $stage->kind === StageKind::Rest => [min($weaning->ends(), $dates->potOn), $dates->potOn],
-                $stage->kind->isGrowingOn() => [$dates->potOn, $dates->readyOn],
-                default => [$dates->readyOn, $dates->readyOn],
+                $stage->kind === StageKind::Cells, $stage->kind === StageKind::Rest => [min($weaning->ends(), $potOn), $potOn],
+                $stage->kind->isGrowingOn() => [$potOn, $readyOn],
+                default => [$readyOn, $readyOn],
             };
             if ($from < $to || $i === 0 || $stage->kind === StageKind::Ready) {
                 $laid[] = new StageDays($stage, $from, $to, match (true) {

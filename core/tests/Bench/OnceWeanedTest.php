@@ -122,7 +122,7 @@ final class OnceWeanedTest extends TestCase
     {
         $today = new \DateTimeImmutable('2027-07-01');
         $moves = static fn (string $from, bool $isStuck = true, bool $hasBegun = false, string $weanOn = '2027-06-28') => Whereabouts::reckonedWith(
-            [['zone' => 2, 'from' => new \DateTimeImmutable($from)]], new \DateTimeImmutable($weanOn), $isStuck, $hasBegun, $today,
+            [['zone' => 2, 'from' => new \DateTimeImmutable($from)]], new \DateTimeImmutable($weanOn), $isStuck, $hasBegun, false, $today,
         )[0]['from']->format('Y-m-d');
         self::assertSame('2027-07-05', $moves('2027-06-28'), 'Its weaning is overdue: for this week it is where it was.');
         self::assertSame('2027-06-28', $moves('2027-06-28', hasBegun: true));
@@ -131,5 +131,11 @@ final class OnceWeanedTest extends TestCase
         self::assertSame('2027-07-05', $moves('2027-07-02'), 'Carried later in this week.');
         self::assertSame('2027-07-12', $moves('2027-07-12', weanOn: '2027-07-12'));
         self::assertSame('2027-07-01', $moves('2027-07-01'));
+        $counted = static fn (string $from, bool $hasBegun) => Whereabouts::reckonedWith(
+            [['zone' => 2, 'from' => new \DateTimeImmutable($from)]], new \DateTimeImmutable('2027-06-28'), true, $hasBegun, true, $today,
+        );
+        self::assertSame([], $counted('2027-06-28', false), 'Left longer after a count, it is weaned with nothing, and stays.');
+        self::assertCount(1, $counted('2027-06-28', true));
+        self::assertCount(1, $counted('2027-07-12', false), 'What somebody else has settled is done.');
     }
 }

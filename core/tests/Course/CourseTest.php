@@ -34,7 +34,7 @@ final class CourseTest extends TestCase
      *
      * @return list<string> each stage from its day until the next begins, and whether it is past
      */
-    private static function laid(Pattern $pattern, string $stickOn, string $today, array $kept = []): array
+    private static function laid(Pattern $pattern, string $stickOn, string $today, array $kept = [], bool $isWaiting = false): array
     {
         $sheet = WaySheet::of($pattern->sheet(1));
         $timetable = Timetable::at(Climate::reference(), HouseDefaults::usual());
@@ -50,7 +50,7 @@ final class CourseTest extends TestCase
                 $days->to->format('m-d'),
                 $days->time->value,
             ),
-            SheetCourse::of($sheet, HouseDefaults::usual())->laidOver($dates->weaned($weaning, $timetable->usual($sheet)), $weaning, self::day($today)),
+            SheetCourse::of($sheet, HouseDefaults::usual())->laidOver($dates->weaned($weaning, $timetable->usual($sheet)), $weaning, self::day($today), null, $isWaiting),
         );
     }
 
@@ -64,6 +64,17 @@ final class CourseTest extends TestCase
             'held 05-20 to 05-20, past', 'mist 05-20 to 06-14, past', 'weaning 1 06-14 to 06-18, now', 'weaning 2 06-18 to 06-22, ahead',
             'growing 06-22 to 08-31, ahead', 'ready 08-31 to 08-31, ahead',
         ], self::laid(Pattern::SoftTip, '2027-05-20', '2027-06-14', [1 => ['on' => self::day('2027-06-14'), 'done' => true]]));
+    }
+
+    public function testWhatNobodyHasPottedStandsAsItIs(): void
+    {
+        self::assertSame('growing 06-19 to 08-28, now', self::laid(Pattern::SoftTip, '2027-05-20', '2027-07-01')[4]);
+        self::assertSame(
+            ['weaning 2 06-15 to 07-02, now', 'growing 07-02 to 08-28, ahead', 'ready 08-28 to 08-28, ahead'],
+            array_slice(self::laid(Pattern::SoftTip, '2027-05-20', '2027-07-01', [], true), 3),
+        );
+        self::assertSame('growing 06-19 to 08-28, ahead', self::laid(Pattern::SoftTip, '2027-05-20', '2027-06-10', [], true)[4], 'Its day has not come.');
+        self::assertSame('ready 09-02 to 09-02, ahead', self::laid(Pattern::SoftTip, '2027-05-20', '2027-09-01', [], true)[4], 'Nor is it ready before it is potted.');
     }
 
     public function testWhatRootsInAutumnRestsTheWinterInItsCells(): void

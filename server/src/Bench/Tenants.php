@@ -86,13 +86,17 @@ final class Tenants
             if ($tenant->from->until($to) >= 0 && $from->until($tenant->to) >= 0) {
                 $isStuck = $row->has('stuck_on');
                 $hasBegun = BatchDays::hasBegun($row->json('weaning'), $this->sheets->weaning($row->int('sheet_id')));
-                $goesOn = Whereabouts::reckonedWith($moves[$row->int('id')] ?? [], $row->day('wean_on'), $isStuck, $hasBegun, $this->today->day());
+                $goesOn = Whereabouts::reckonedWith(
+                    $moves[$row->int('id')] ?? [], $row->day('wean_on'), $isStuck, $hasBegun, $row->many('counted') === 1, $this->today->day(),
+                );
                 $legs = Whereabouts::legs($tenant, $row->int('zone_id'), $row->day('wean_on'), $goesOn, $defaults);
                 $isHere = $isStuck && !$row->has('left_bench_on');
                 $stays[$row->int('id')] = [
                     'row' => $row,
                     'tenant' => $tenant,
-                    'legs' => $isHere ? Whereabouts::fewerFrom($legs, $this->today->week(), Positions::ofTrays(self::traysLeft($row), $row->float('positions'))) : $legs,
+                    'legs' => $isHere
+                        ? Whereabouts::fewerFrom($legs, $this->today->week(), Positions::ofTrays(self::traysLeft($row), $row->float('positions')))
+                        : $legs,
                 ];
             }
         }

@@ -11,7 +11,9 @@ use WetCradle\Core\Course\StageDays;
 use WetCradle\Core\Course\StageJob;
 use WetCradle\Core\Course\WeanState;
 use WetCradle\Core\Crops\SheetCourse;
+use WetCradle\Core\Fact;
 use WetCradle\Server\Book\Counts;
+use WetCradle\Server\Book\Line;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Batch;
@@ -61,8 +63,33 @@ final class Courses
                 $weaning,
                 $this->today->day(),
                 $this->collectedOn($batch),
+                $batch->isStuck() && $this->standing($batch)['potted'] === 0 && $this->standing($batch)['inTrays'] > 0,
             ),
         );
+    }
+
+    /** What stands in its trays while the rest of it is potted: its course is drawn as that of the rest. */
+    public function rest(Batch $batch): ?Fact
+    {
+        ['inTrays' => $inTrays, 'potted' => $potted] = $this->standing($batch);
+
+        return $inTrays > 0 && $potted > 0 ? Fact::of('course.rest_in_trays', plants: $inTrays) : null;
+    }
+
+    /** @return array{inTrays: int, potted: int} plants, potted ones whether they are here or sold */
+    private function standing(Batch $batch): array
+    {
+        $states = [];
+        foreach ($this->counts->on(array_map(static fn (Line $line) => (int) $line->id, array_values($batch->lines->toArray()))) as $line) {
+            foreach ($line as $state => $plants) {
+                $states[$state] = ($states[$state] ?? 0) + $plants;
+            }
+        }
+
+        return [
+            'inTrays' => ($states['to_stick'] ?? 0) + ($states['stuck'] ?? 0) + ($states['rooted'] ?? 0),
+            'potted' => ($states['potted'] ?? 0) + ($states['grown'] ?? 0) + ($states['sold'] ?? 0),
+        ];
     }
 
     /** The day on which its material was, or is to be, cut. */

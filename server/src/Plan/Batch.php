@@ -183,7 +183,7 @@ class Batch
         $zone = $this->zone;
         foreach ($this->movesOn as $on) {
             $waits = $this->waitsForWeaning($on);
-            if ($waits && $this->leftBenchOn !== null) {
+            if ($waits && ($this->leftBenchOn !== null || $this->standing?->counted === true)) {
                 continue;
             }
             $carried[] = ['day' => $waits ? max($on->fromDay, $today) : $on->fromDay, 'from' => $zone, 'to' => $on->zone];

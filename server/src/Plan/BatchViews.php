@@ -126,6 +126,7 @@ final class BatchViews
             'acts' => $this->acts->ofBatch((int) $batch->id),
             'checks' => $this->checks->of($batch),
             'course' => $this->courses->ofBatch($batch),
+            'courseRest' => $this->courses->rest($batch),
             'weaning' => $this->courses->nextStep($batch),
         ];
     }

@@ -125,6 +125,7 @@ final class Planner
             'surplus' => $sheet->reckoning->surplus,
             'way' => $way->id,
             'ways' => array_map(static fn (Way $w) => ['id' => $w->id, 'name' => $w->name, 'house' => $w->house], $wanted->crop->ways->toArray()),
+            'method' => $sheet->method->value,
             'keepsDays' => $sheet->keepsDays(),
             'window' => $this->window($way, $cutOn),
             'blocks' => $this->blocks($way, $supplies),

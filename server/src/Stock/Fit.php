@@ -103,7 +103,8 @@ final class Fit
         $rows = Row::all(
             $this->db,
             'SELECT code, block_id, coalesce(collect_on, stick_on) AS taken_on, sheet_id, material FROM batch WHERE code IN (:codes)
-             UNION ALL SELECT code, also_block_id, coalesce(collect_on, stick_on), sheet_id, material FROM batch WHERE code IN (:codes) AND also_block_id IS NOT NULL',
+             UNION ALL SELECT code, also_block_id, coalesce(collect_on, stick_on), sheet_id, material FROM batch
+                WHERE code IN (:codes) AND also_block_id IS NOT NULL',
             ['codes' => $codes],
             ['codes' => ArrayParameterType::STRING],
         );

@@ -110,11 +110,12 @@ final class TakeSheets
             'cuttings' => $cuttings,
             'shoots' => $perShoot > 0 ? (int) ceil($cuttings / $perShoot) : 0,
             'perShoot' => $perShoot,
+            'isBed' => $block->clumps() !== null,
             'rows' => $spread['rows'] ?? [],
             'parents' => $spread['parents'] ?? 0,
             'short' => $spread['short'] ?? null,
             'problem' => $problem,
-            'against' => $this->fit->against($block, $way, $batch->days->stickOn, $batch->code),
+            'against' => $this->fit->against($block, $way, $batch->collectsOn(), $batch->code),
             'lengthCm' => $way->taking->cut->lengthCm->pair(),
             'timeOfDay' => $way->taking->timeOfDay->value,
             'sign' => $way->taking->windows[0]->sign->words(),
@@ -127,7 +128,7 @@ final class TakeSheets
                 $clock = HoldClock::of(
                     $way->taking->hold,
                     $how,
-                    $batch->days->stickOn->setTime(0, $this->house->defaults()->whole(HouseDefault::CutFrom)),
+                    $batch->collectsOn()->setTime(0, $this->house->defaults()->whole(HouseDefault::CutFrom)),
                     $this->house->defaults(),
                 );
 
@@ -154,7 +155,7 @@ final class TakeSheets
         if ($perShoot === 0) {
             return [null, sprintf('By their length and nodes the shoots of %s make no cutting this way.', $block->code)];
         }
-        $offer = $this->takes->offer($block, $way, $batch->days->stickOn, $cuttings, $batch->code);
+        $offer = $this->takes->offer($block, $way, $batch->collectsOn(), $cuttings, $batch->code);
         try {
             return [TakeSheet::spread(
                 (int) ceil($cuttings / $perShoot),

@@ -170,6 +170,7 @@ describe('planning', () => {
         trays={4}
         chance={0.98}
         stick={200}
+        pieces="plantlets"
         onTrays={() => {}}
         onCuttings={() => {}}
         kinds={[{ id: 2, name: 'tray of 60', cells: 60, cellMl: 35 }]}
@@ -182,6 +183,7 @@ describe('planning', () => {
     expect(drawn).toContain('60 more cuttings (1 more tray).')
     expect(drawn).toContain('back to 3')
     expect(drawn).toContain('98 in 100')
+    expect(drawn).toContain('Plantlets')
     expect(drawn).toContain('value="200"')
   })
 })

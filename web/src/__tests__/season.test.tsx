@@ -242,7 +242,7 @@ describe('a draft', () => {
   it('says what sharing saves, and why an order found no way', () => {
     const words = wordsOf(draw())
     expect(words).toContain('80 for Oxlow Landscape, 60 for ourselves')
-    expect(words).toContain('84 cuttings fewer')
+    expect(words).toContain('84 fewer to stick')
     expect(words).toContain('No bench has room. Fewer trays. All ways to get there')
     expect(words).toContain('batch 1 of 2: it must be there, and one batch alone fails too often')
     expect(words).toContain('collected 10 Apr')

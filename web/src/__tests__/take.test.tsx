@@ -22,6 +22,7 @@ describe('a take sheet', () => {
     stickOn: '2027-05-13',
     cuttings: 250,
     shoots: 250,
+    isBed: false,
     perShoot: 1,
     rows: [
       {
@@ -76,6 +77,12 @@ describe('a take sheet', () => {
     expect(said).toContain('and held cold: Keeps 3 days more')
     expect(said).toContain('First cut, held cold')
     expect(wordsOf(drawn([stop], viewer))).not.toContain('First cut')
+    const bed = { ...stop, isBed: true, card: { ...stop.card, sheet: { ...stop.card.sheet, method: 'division' } } }
+    const lifted = (each: number, more: number) =>
+      wordsOf(drawn([{ ...bed, rows: [{ row: 'Bed 2', plants: 40, each, more, total: more, named: [] }] }]))
+    expect(lifted(0, 9)).toContain('Bed 2 : 40 clumps, lift the first 9')
+    expect(lifted(1, 0)).toContain('lift all')
+    expect(lifted(0, 9)).toContain('pieces')
   })
 
   it('says what stands against it, and what is short', () => {

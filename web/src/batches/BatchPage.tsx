@@ -11,7 +11,7 @@ import { HistoryLink } from '../shell/HistoryLink'
 import { isNotThere, Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { HoldClock } from '../stock/HoldClock'
-import { sayDay, sayPpm, sayTrays, sayWay } from '../words'
+import { piecesOf, sayDay, sayPpm, sayTrays, sayWay } from '../words'
 import { Acts } from './Acts'
 import { Checks, Rooting } from './BatchChecks'
 import { Lines } from './BatchLines'
@@ -69,7 +69,7 @@ export function BatchPage() {
             {sayWay(batch.method, batch.material)} · {sayTrays(batch.trays, batch.trayKind)}
             {batch.cells > 1 && ` of ${batch.cells}`}
             {batch.trayNumbers && ` (${batch.trayNumbers})`}
-            {batch.together > 1 && `, ${batch.together} cuttings to a plant`} · {batch.zone}
+            {batch.together > 1 && `, ${batch.together} ${piecesOf(batch.method)} to a plant`} · {batch.zone}
             {batch.movesOn
               .filter((on) => on.from > session.today)
               .map((on) => `, then ${on.zone} from ${sayDay(on.from, session.today)}`)

@@ -11,7 +11,7 @@ import { Stepper } from '../forms/Stepper'
 import { say } from '../shell/Said'
 import { Failed } from '../shell/Unread'
 import { useShown } from '../shell/week'
-import { plural } from '../words'
+import { piecesOf, plural } from '../words'
 
 const WORDS = {
   trays: 'Trays',
@@ -24,6 +24,8 @@ const WORDS = {
   zone: 'Zone',
   calledOff: 'Called off',
 }
+
+const named = (word: string) => word.charAt(0).toUpperCase() + word.slice(1)
 
 /** Another day, number, block or zone for a batch that is not stuck yet. Nothing is typed before there is what to choose from. */
 export function ChangePlan({ batch, onDone }: { batch: Batch; onDone: () => void }) {
@@ -107,7 +109,7 @@ function PlanForm({
     >
       {kept}
       <Stepper control={form.control} name="trays" label="Trays" hint={`of ${batch.cells}`} />
-      <Field label="Cuttings" hint="untouched, they go with the trays" error={errors.cuttings}>
+      <Field label={named(piecesOf(batch.method))} hint="untouched, they go with the trays" error={errors.cuttings}>
         {(ids) => <input {...ids} {...form.register('cuttings')} inputMode="numeric" className="field-text !min-h-12" />}
       </Field>
       <Field label="Stick on" error={errors.stickOn}>

@@ -9,6 +9,7 @@ import { numeric } from '../forms/number'
 import { FormRefusal, showRefusal } from '../forms/refusals'
 import { Stepper } from '../forms/Stepper'
 import { useShown } from '../shell/week'
+import { piecesOf } from '../words'
 import { Safety } from './Safety'
 import { useSayDone } from './useUndo'
 
@@ -78,7 +79,7 @@ export function StickForm({ batch, onDone }: { batch: Batch; onDone: () => void 
         label="Stuck"
         hint={
           batch.together > 1
-            ? `planned ${batch.planned} cuttings; ${batch.together} of a hole are one plant`
+            ? `planned ${batch.planned} ${piecesOf(batch.method)}; ${batch.together} of a hole are one plant`
             : `planned ${batch.planned}`
         }
       />

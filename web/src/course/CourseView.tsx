@@ -77,6 +77,7 @@ export function BatchCourse({ batch, today }: { batch: Batch; today: string }) {
   return (
     <>
       <CourseLine stages={line} today={today} label={`The course of ${batch.code}`} />
+      {batch.courseRest && <p className="text-sm font-semibold">{batch.courseRest}</p>}
       <p className="text-sm soft">
         Roots {sayDay(batch.rootedFrom, today)} to {sayDay(batch.rootedBy, today)}.
       </p>

@@ -5,7 +5,7 @@ import { Drops } from '../drawings/Glyph'
 import { MixBar } from '../drawings/Pour'
 import { PreparingCard } from '../drawings/PreparingCard'
 import { useShown } from '../shell/week'
-import { plural, sayHeat, sayLitres, sayTrays, sayVolume } from '../words'
+import { piecesOf, plural, sayHeat, sayLitres, sayTrays, sayVolume } from '../words'
 import { DipStep } from './DipStep'
 import { Codes, Part, Step, type Tick } from './Step'
 
@@ -260,7 +260,7 @@ export function Sticking({ sheet, number, tickOf }: Ticked) {
             step={one.step}
             words={`stick ${one.crop} ${one.batch}`}
             when={`${one.from} to ${one.to}`}
-            unit="cuttings"
+            unit={piecesOf(one.card.sheet.method)}
             tick={tickOf(one.step)}
             done={one.isStuck}
           >

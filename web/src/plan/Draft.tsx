@@ -50,7 +50,7 @@ function Row({ one, chosen, onChoose }: { one: Drafted; chosen?: boolean; onChoo
           </span>
         )}
         {one.saved !== null && one.saved > 0 && (
-          <span className="block text-sm text-leaf">planned together they share their insurance: {one.saved} cuttings fewer</span>
+          <span className="block text-sm text-leaf">planned together they share their insurance: {one.saved} fewer to stick</span>
         )}
         {one.saved === 0 && <span className="block text-sm soft">planned together; whole trays leave nothing to save</span>}
       </td>

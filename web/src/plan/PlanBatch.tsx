@@ -8,7 +8,7 @@ import { FitMark } from '../drawings/FitMark'
 import { RateDots } from '../drawings/RateDots'
 import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
-import { inHundred, mondayOf, plural, sayDay, sayInHundred, sayWeek } from '../words'
+import { inHundred, mondayOf, piecesOf, plural, sayDay, sayInHundred, sayWeek } from '../words'
 import { ChancePicker } from './ChancePicker'
 import { Mishaps } from './Mishaps'
 import { TrayOf } from './TrayOf'
@@ -183,6 +183,7 @@ export function PlanBatch() {
             trays={proposal.trays}
             chance={proposal.chance}
             stick={proposal.stick}
+            pieces={piecesOf(proposal.method)}
             onTrays={(many) => {
               setTrays(many)
               setCuttings(undefined)
@@ -336,7 +337,7 @@ export function PlanBatch() {
             })
           }
         >
-          Plan {proposal.stick} cuttings
+          Plan {proposal.stick} {piecesOf(proposal.method)}
         </button>
         <span>
           {plural(proposal.trays, 'tray')}, {sayInHundred(proposal.chance)} to have {proposal.plants} good ones

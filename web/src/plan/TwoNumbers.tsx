@@ -41,6 +41,7 @@ export function TwoNumbers({
   trays,
   chance,
   stick,
+  pieces,
   onTrays,
   onCuttings,
   kinds,
@@ -52,6 +53,7 @@ export function TwoNumbers({
   trays: number
   chance: number
   stick: number
+  pieces: string
   onTrays: (trays: number | undefined) => void
   onCuttings: (cuttings: number) => void
   kinds: Kind[]
@@ -125,7 +127,7 @@ export function TwoNumbers({
           </div>
         </div>
         <label className="grid gap-1 text-sm font-semibold">
-          Cuttings
+          {pieces.charAt(0).toUpperCase() + pieces.slice(1)}
           <input
             inputMode="numeric"
             className="field-text w-24"

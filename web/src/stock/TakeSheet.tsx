@@ -6,7 +6,7 @@ import { SHEET_CHOICES } from '../crops/sheetWords'
 import { Against } from '../drawings/FitMark'
 import { PreparingCard } from '../drawings/PreparingCard'
 import { useShown } from '../shell/week'
-import { plural, sayDay } from '../words'
+import { piecesOf, plural, sayDay } from '../words'
 import { Collect, HOW_WORDS, HoldClock } from './HoldClock'
 import { StockRooms } from './StockRooms'
 
@@ -65,7 +65,8 @@ function StopSheet({ stop, place }: { stop: Stop; place: number }) {
         <p className="text-right">
           <strong className="text-3xl">{stop.cuttings}</strong>
           <span className="block text-sm soft">
-            cuttings{stop.perShoot > 1 && `, from ${plural(stop.shoots, 'shoot')} of ${stop.perShoot}`}
+            {piecesOf(stop.card.sheet.method)}
+            {!stop.isBed && stop.perShoot > 1 && `, from ${plural(stop.shoots, 'shoot')} of ${stop.perShoot}`}
           </span>
         </p>
       </div>
@@ -80,9 +81,8 @@ function StopSheet({ stop, place }: { stop: Stop; place: number }) {
         {stop.rows.map((row) => (
           <li key={row.row}>
             <p>
-              <strong>{row.row}</strong>: {plural(row.plants, 'plant')},{' '}
-              {row.each > 0 ? `${row.each} from each` : 'none from most'}
-              {row.more > 0 && `, one more from the first ${row.more}`} <span className="soft">= {row.total}</span>
+              <strong>{row.row}</strong>: {plural(row.plants, stop.isBed ? 'clump' : 'plant')}, {howMany(row, stop.isBed)}{' '}
+              <span className="soft">= {row.total}</span>
             </p>
             {row.named.length > 0 ? (
               <p className="text-sm">{row.named.map((one) => `${one.plant}: ${one.take}`).join(' · ')}</p>
@@ -129,6 +129,13 @@ function StopSheet({ stop, place }: { stop: Stop; place: number }) {
       </div>
     </li>
   )
+}
+
+/** Of a bed whole clumps are lifted; else some from each plant, or one from as many as it takes. */
+function howMany({ each, more }: { each: number; more: number }, isBed: boolean): string {
+  if (isBed) return each > 0 ? 'lift all' : `lift the first ${more}`
+  if (each === 0) return `one from the first ${more}`
+  return `${each} from each${more > 0 ? `, one more from the first ${more}` : ''}`
 }
 
 /** What to take from which plants, in the order of the walk; printed, or carried on the phone. */

@@ -69,7 +69,7 @@ function Figures({ route }: { route: Route }) {
           ? sayDay(route.readyOn, session.today)
           : '–',
     ],
-    [route.kind === 'buy_in' ? 'liners' : 'cuttings', String(route.number)],
+    [route.kind === 'buy_in' ? 'liners' : 'to stick', String(route.number)],
     ['warm tray-weeks', String(Math.round(route.warmTrayWeeks))],
     ['hours', sayHours(route.hours)],
     ['a good plant costs', route.costEach === null ? '–' : money(route.costEach)],
