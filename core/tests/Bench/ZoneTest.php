@@ -101,14 +101,14 @@ final class ZoneTest extends TestCase
     public function testNonsenseIsRefused(): void
     {
         foreach ([
-            fn () => $this->batch('A', 0, 1, 2), fn () => $this->batch('A', 1, 3, 2), fn () => Range::of(5, 4),
+            fn () => $this->batch('A', -1, 1, 2), fn () => $this->batch('A', 1, 3, 2), fn () => Range::of(5, 4),
             fn () => Zone::of('Z', 0, Range::of(1, 2), Range::of(1, 2)),
         ] as $nonsense) {
             try {
                 $nonsense();
                 self::fail('Should have been refused.');
             } catch (Refused $refused) {
-                self::assertContains($refused->reason, ['out_of_range', 'upside_down']);
+                self::assertContains($refused->reason, ['negative', 'out_of_range', 'upside_down']);
             }
         }
     }

@@ -37,18 +37,42 @@ final class Courses
     }
 
     /**
-     * With its days, and of a step of weaning, how it stands; none where nothing of the batch is to be weaned any more.
+     * The course of a batch with its days and its steps of weaning, what of it stands in its trays while the rest is potted, and
+     * the step that is to be taken next.
+     *
+     * @return array{course: list<array<string, mixed>>, courseRest: ?Fact, weaning: ?array<string, mixed>}
+     */
+    public function shown(Batch $batch): array
+    {
+        $lines = array_map(static fn (Line $line) => (int) $line->id, array_values($batch->lines->toArray()));
+        $counts = $this->counts->on($lines);
+        $inTrays = $potted = 0;
+        foreach ($counts as $states) {
+            $inTrays += ($states['to_stick'] ?? 0) + ($states['stuck'] ?? 0) + ($states['rooted'] ?? 0);
+            $potted += ($states['potted'] ?? 0) + ($states['grown'] ?? 0) + ($states['sold'] ?? 0);
+        }
+        $isWeaned = self::mayBeWeaned($batch, $counts[$lines[0] ?? 0] ?? []);
+
+        return [
+            'course' => $this->laid($batch, $isWeaned, $batch->isStuck() && $potted === 0 && $inTrays > 0),
+            // The line is drawn as that of what is potted.
+            'courseRest' => $inTrays > 0 && $potted > 0 ? Fact::of('course.rest_in_trays', plants: $inTrays) : null,
+            'weaning' => $isWeaned ? $this->nextStep($batch) : null,
+        ];
+    }
+
+    /**
+     * @param bool $isWeaned  whether any of it is to be weaned yet
+     * @param bool $isWaiting whether all of it stands in its trays
      *
      * @return list<array<string, mixed>>
      */
-    public function ofBatch(Batch $batch): array
+    private function laid(Batch $batch, bool $isWeaned, bool $isWaiting): array
     {
-        $sheet = $batch->sheet->core();
         $weaning = $batch->weaning();
         $steps = [];
-        $isThere = $this->isToBeWeaned($batch);
         foreach ($weaning->steps as $step) {
-            $steps[$step->number] = $isThere || $step->state === WeanState::Done ? $step->state->value : null;
+            $steps[$step->number] = $isWeaned || $step->state === WeanState::Done ? $step->state->value : null;
         }
 
         return array_map(
@@ -58,38 +82,14 @@ final class Courses
                 'time' => $days->time->value,
                 'step' => $days->stage->kind->isWeaning() ? $steps[$days->stage->number] ?? null : null,
             ],
-            SheetCourse::of($sheet, $this->house->defaults())->laidOver(
+            SheetCourse::of($batch->sheet->core(), $this->house->defaults())->laidOver(
                 $batch->days->dates(),
                 $weaning,
                 $this->today->day(),
                 $this->collectedOn($batch),
-                $batch->isStuck() && $this->standing($batch)['potted'] === 0 && $this->standing($batch)['inTrays'] > 0,
+                $isWaiting,
             ),
         );
-    }
-
-    /** What stands in its trays while the rest of it is potted: its course is drawn as that of the rest. */
-    public function rest(Batch $batch): ?Fact
-    {
-        ['inTrays' => $inTrays, 'potted' => $potted] = $this->standing($batch);
-
-        return $inTrays > 0 && $potted > 0 ? Fact::of('course.rest_in_trays', plants: $inTrays) : null;
-    }
-
-    /** @return array{inTrays: int, potted: int} plants, potted ones whether they are here or sold */
-    private function standing(Batch $batch): array
-    {
-        $states = [];
-        foreach ($this->counts->on(array_map(static fn (Line $line) => (int) $line->id, array_values($batch->lines->toArray()))) as $line) {
-            foreach ($line as $state => $plants) {
-                $states[$state] = ($states[$state] ?? 0) + $plants;
-            }
-        }
-
-        return [
-            'inTrays' => ($states['to_stick'] ?? 0) + ($states['stuck'] ?? 0) + ($states['rooted'] ?? 0),
-            'potted' => ($states['potted'] ?? 0) + ($states['grown'] ?? 0) + ($states['sold'] ?? 0),
-        ];
     }
 
     /** The day on which its material was, or is to be, cut. */
@@ -98,15 +98,11 @@ final class Courses
         return $this->em->getRepository(Collection::class)->findOneBy(['batch' => $batch])?->startedAt->setTime(0, 0) ?? $batch->collectsOn();
     }
 
-    /**
-     * The step that is to be taken next; null where nothing of the batch is to be weaned any more.
-     *
-     * @return ?array{step: int, of: int, what: string, on: string, isPutOff: bool, aWeekMore: string, goesTo: ?string}
-     */
-    public function nextStep(Batch $batch): ?array
+    /** @return ?array{step: int, of: int, what: string, on: string, isPutOff: bool, aWeekMore: string, goesTo: ?string} null where none is left */
+    private function nextStep(Batch $batch): ?array
     {
         $weaning = $batch->weaning();
-        $next = $this->isToBeWeaned($batch) ? $weaning->next() : null;
+        $next = $weaning->next();
         if ($next === null) {
             return null;
         }
@@ -125,9 +121,14 @@ final class Courses
     public function isToBeWeaned(Batch $batch): bool
     {
         $first = $batch->lines->first();
-        $there = $first === false ? [] : $this->counts->on([(int) $first->id])[(int) $first->id] ?? [];
 
-        return $batch->leftBenchOn === null && (!$batch->isStuck() || ($there['stuck'] ?? 0) + ($there['rooted'] ?? 0) > 0);
+        return self::mayBeWeaned($batch, $first === false ? [] : $this->counts->on([(int) $first->id])[(int) $first->id] ?? []);
+    }
+
+    /** @param array<string, int> $first what stands on its first line, by state */
+    private static function mayBeWeaned(Batch $batch, array $first): bool
+    {
+        return $batch->leftBenchOn === null && (!$batch->isStuck() || ($first['stuck'] ?? 0) + ($first['rooted'] ?? 0) > 0);
     }
 
     /** @return array<string, mixed> */

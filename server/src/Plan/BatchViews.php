@@ -125,10 +125,7 @@ final class BatchViews
             'lines' => $this->lines($batch),
             'acts' => $this->acts->ofBatch((int) $batch->id),
             'checks' => $this->checks->of($batch),
-            'course' => $this->courses->ofBatch($batch),
-            'courseRest' => $this->courses->rest($batch),
-            'weaning' => $this->courses->nextStep($batch),
-        ];
+        ] + $this->courses->shown($batch);
     }
 
     /** @return list<array<string, mixed>> lines that hold anything, and the first */

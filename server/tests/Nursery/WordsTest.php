@@ -117,7 +117,7 @@ final class WordsTest extends House
             Fact::of('no_place.locked', batches: ['A', 'B', 'C']),
             'Only what stands there or is locked is in the way: A, B and C.',
         ];
-        yield 'a day in September' => [Fact::of('plan.gone', cuttings: 9, on: new \DateTimeImmutable('2027-09-03')), '9 cuttings on 3 Sep 2027, called off'];
+        yield 'a day in September' => [Fact::of('plan.gone', cuttings: 9, on: new \DateTimeImmutable('2027-09-03')), '9 to be stuck on 3 Sep 2027, called off'];
         yield 'an hour where it was told' => [
             Fact::of('hold.hour', at: new \DateTimeImmutable('2027-06-02 15:00', new \DateTimeZone('Australia/Hobart'))),
             '15:00',

@@ -372,7 +372,7 @@ final class LotTest extends House
         $half = intdiv($one['stuck'], 2);
         $pot = fn (string $on, array $said) => $this->ask('POST', "/api/batches/{$one['tag']['code']}/count", ['on' => $on, 'lost' => new \stdClass()] + $said);
         $pot('2027-05-05', ['rooted' => $half, 'unrooted' => $one['stuck'] - $half, 'potted' => $half]);
-        $code = $this->ask('GET', "/api/batches/{$one['tag']['code']}/job?line=2")['lots'][0]['code'];
+        $code = $this->ask('GET', '/api/batches/'.$one['tag']['code'])['lines'][0]['lot'];
         $first = $this->ask('GET', "/api/lots/{$code}");
         $rest = $one['stuck'] - $half;
         $pot('2027-05-12', ['line' => 2, 'rooted' => $rest, 'unrooted' => 0, 'potted' => $rest, 'intoLot' => $code]);

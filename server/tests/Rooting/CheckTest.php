@@ -128,7 +128,7 @@ final class CheckTest extends House
     {
         return (string) $this->db()->fetchOne('SELECT b.code FROM batch b JOIN batch_standing s ON s.batch_id = b.id
             WHERE s.counted = 0 AND s.waiting > 60 AND (SELECT count(*) FROM line WHERE batch_id = b.id) = 1
-            ORDER BY b.id DESC LIMIT 1');
+            ORDER BY b.stuck_on DESC, b.id DESC LIMIT 1');
     }
 
     /** @return list<string> */
