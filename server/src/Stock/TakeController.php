@@ -74,9 +74,14 @@ final class TakeController
                 throw $in->refuse('not_possible', 'grade', 'is told of hardwood, which is bundled by it');
             }
             $in->done();
+            $blocks = $batch->takenFrom();
             $rows = array_merge(...array_map(
-                fn (array $from) => $this->sheets->spread($batch, $from['block'], $from['cuttings'])[0]['rows'] ?? [],
-                $batch->takenFrom(),
+                fn (array $from) => array_map(
+                    // Of two blocks a row alone would not say where it is.
+                    static fn (array $row) => count($blocks) === 1 ? $row : ['row' => $from['block']->code.', '.$row['row']] + $row,
+                    $this->sheets->spread($batch, $from['block'], $from['cuttings'])[0]['rows'] ?? [],
+                ),
+                $blocks,
             ));
             $this->em->persist(new Collection($batch, $at, $how, $rows, $this->writing->by(), $grade));
         });

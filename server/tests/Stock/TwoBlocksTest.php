@@ -65,6 +65,11 @@ final class TwoBlocksTest extends House
         $cut = array_column($this->ask('GET', '/api/day-sheet?day=2027-05-14')['collect'], null, 'batch')[$batch['code']];
         self::assertSame([$second, $rest], [$cut['also'][0]['block'], $cut['also'][0]['cuttings']]);
 
+        $hold = $this->ask('GET', '/api/take-sheets?batches='.$batch['code'])['stops'][0]['holds'][0];
+        $from = (string) json_encode($this->ask('POST', "/api/batches/{$batch['code']}/collect", ['how' => $hold])['collection']['from']);
+        self::assertStringContainsString($first.', ', $from, 'What was taken says of which block each row is.');
+        self::assertStringContainsString($second.', ', $from);
+
         // A sick second block bars it as a sick first one does.
         $this->ask('POST', "/api/stock/{$second}/inspections", ['clean' => false, 'found' => 'whitefly', 'howBad' => 'bad']);
         $against = $this->ask('GET', '/api/batches/'.$batch['code'])['against'];
