@@ -15,6 +15,7 @@ use WetCradle\Core\Crops\HoldWay;
 use WetCradle\Core\Crops\Material;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Database\Row;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Plan\Batch;
@@ -34,7 +35,7 @@ final class TakeController
     ) {
     }
 
-    /** For batches named in ?batches=, or all that are planned for a week's day (?day=). */
+    /** For batches named in ?batches=, or all that are to be collected on a day (?day=). */
     #[Route('/api/take-sheets', methods: ['GET'])]
     public function sheets(Request $request): Answer
     {
@@ -46,7 +47,14 @@ final class TakeController
         } else {
             $in = Fields::of($request->query->all());
             $day = $in->has('day') ? $in->day('day') : $this->today->day();
-            $batches = $this->em->getRepository(Batch::class)->findBy(['days.stickOn' => $day, 'sticking.stuckOn' => null, 'calledOff' => false]);
+            $batches = array_filter(
+                Row::things(
+                    $this->em->createQuery('SELECT b FROM '.Batch::class.' b WHERE b.sticking.stuckOn IS NULL AND b.calledOff = false
+                        AND (b.collectOn = :day OR b.days.stickOn = :day) ORDER BY b.code')->setParameter('day', $day->format('Y-m-d')),
+                    Batch::class,
+                ),
+                static fn (Batch $batch) => ($batch->collectsOn() <=> $day) === 0,
+            );
         }
 
         return new Answer($this->sheets->of(array_values($batches)));

@@ -47,6 +47,9 @@ final class BundlesTest extends House
 
         $taken = array_column($this->ask('GET', '/api/stock/'.$batch['block'].'?week='.$this->weekOf($ahead))['takes'], 'on', 'batch');
         self::assertSame($ahead, $taken[$batch['code']], 'The take is booked on the day of the take.');
+        $stops = fn (string $day) => array_column($this->ask('GET', '/api/take-sheets?day='.$day)['stops'], 'batch');
+        self::assertContains($batch['code'], $stops($ahead));
+        self::assertNotContains($batch['code'], $stops($batch['stickOn']));
         $sheet = fn (string $day, string $part) => array_column($this->ask('GET', '/api/day-sheet?day='.$day)[$part], null, 'batch');
         self::assertArrayHasKey($batch['code'], $sheet($ahead, 'collect'));
         self::assertArrayNotHasKey($batch['code'], $sheet($batch['stickOn'], 'collect'));

@@ -98,7 +98,7 @@ describe('a take sheet', () => {
   })
 
   it('says what to do when there is nothing to take', () => {
-    expect(wordsOf(drawn([]))).toContain('Nothing is planned to be stuck on that day.')
+    expect(wordsOf(drawn([]))).toContain('Nothing is to be collected on that day.')
   })
 })
 

@@ -176,7 +176,7 @@ export function TakeSheet() {
       )}
       {data && data.stops.length === 0 && (
         <p className="soft">
-          Nothing is planned to be stuck on that day. Choose another, or open a planned batch and ask for its take sheet.
+          Nothing is to be collected on that day. Choose another, or open a planned batch and ask for its take sheet.
         </p>
       )}
       {data && data.stops.length > 0 && (
