@@ -66,7 +66,7 @@ final class SmallRulesTest extends TestCase
         $tenant = static fn (int $trays, string $to) => Tenant::of('A', $trays, Week::of('2027-W20'), Week::of($to), Range::of(18, 22), Range::of(1, 2));
         yield 'plants of a job' => [static fn () => $job(0, 0.0), static fn () => $job(-1, 0.0), 'plants'];
         yield 'hours of a job' => [static fn () => $job(0, 0.0), static fn () => $job(0, -0.1), 'hours'];
-        yield 'trays of a batch' => [static fn () => $tenant(1, '2027-W20'), static fn () => $tenant(0, '2027-W20'), 'trays'];
+        yield 'trays of a batch' => [static fn () => $tenant(0, '2027-W20'), static fn () => $tenant(-1, '2027-W20'), 'trays'];
         yield 'weeks of a batch' => [static fn () => $tenant(1, '2027-W20'), static fn () => $tenant(1, '2027-W19'), 'to'];
         yield 'trays of a zone' => [
             static fn () => Zone::of('Z', 1, Range::of(1, 2), Range::of(0, 1)),
