@@ -13,8 +13,10 @@ use Symfony\Component\Console\Input\ArrayInput;
 use Symfony\Component\Console\Output\BufferedOutput;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
+use Symfony\Contracts\Cache\CacheInterface;
 use WetCradle\Server\Kernel;
 use WetCradle\Server\Nursery\Words;
+use WetCradle\Server\Rates\CropHistory;
 
 /** A test that talks to the application as a browser would, on a fresh copy of the made-up nursery. */
 abstract class House extends TestCase
@@ -88,6 +90,18 @@ abstract class House extends TestCase
             return;
         }
         copy($kept, $live);
+        self::forgetRates();
+    }
+
+    /** As when a copy is put back: what was learnt in a nursery that is no more is forgotten. */
+    protected static function forgetRates(): void
+    {
+        $kernel = new Kernel('test', false);
+        $kernel->boot();
+        $cache = $kernel->getContainer()->get('cache.app');
+        assert($cache instanceof CacheInterface);
+        $cache->delete(CropHistory::KEPT);
+        $kernel->shutdown();
     }
 
     /** @param array<string, mixed> $arguments */

@@ -9,12 +9,14 @@ use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputArgument;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
+use Symfony\Contracts\Cache\CacheInterface;
 use WetCradle\Core\Refused;
+use WetCradle\Server\Rates\CropHistory;
 
 #[AsCommand('cradle:restore', 'Puts a copy in the place of the database, with the service stopped; what is there now is put aside.')]
 final class RestoreCommand extends Command
 {
-    public function __construct(private readonly Copies $copies)
+    public function __construct(private readonly Copies $copies, private readonly CacheInterface $cache)
     {
         parent::__construct();
     }
@@ -45,6 +47,8 @@ final class RestoreCommand extends Command
 
             return self::FAILURE;
         }
+        // What was learnt since the copy was made is of a nursery that is no more.
+        $this->cache->delete(CropHistory::KEPT);
         $output->writeln("The copy is in its place. What was there is in {$aside}.");
         $output->writeln('Bring it up to date with cradle:migrate before the service starts.');
 

@@ -9,9 +9,11 @@ use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
+use Symfony\Contracts\Cache\CacheInterface;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Plan\Redating;
+use WetCradle\Server\Rates\CropHistory;
 use WetCradle\Server\Rooting\Forecasts;
 
 #[AsCommand('cradle:demo', 'Fills an empty database with the made-up nursery.')]
@@ -26,6 +28,7 @@ final class DemoCommand extends Command
         private readonly DemoHands $hands,
         private readonly DemoWeaned $weaned,
         private readonly Today $today,
+        private readonly CacheInterface $cache,
     ) {
         parent::__construct();
     }
@@ -37,6 +40,8 @@ final class DemoCommand extends Command
 
             return self::FAILURE;
         }
+        // An empty database may stand where another was.
+        $this->cache->delete(CropHistory::KEPT);
         $made = $this->db->transactional(function () {
             $made = $this->demo->build();
             $this->redating->becauseTheHouseChanged();

@@ -16,6 +16,7 @@ use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\Way;
 use WetCradle\Server\Crops\Ways;
 use WetCradle\Server\Nursery\House;
+use WetCradle\Server\Plan\DraftMark;
 
 /**
  * A crop's counted batches, and the rate learnt from them.
@@ -29,8 +30,13 @@ use WetCradle\Server\Nursery\House;
  */
 final class CropHistory
 {
+    /** Under which the rates of all house ways are kept. */
+    public const KEPT = 'learnt_rates';
+
     /** @var array<int, CropRate> by the number of the way's newest sheet */
     private array $rates = [];
+    /** @var ?array<int, CropRate> of house ways, by way, as they were kept */
+    private ?array $standing = null;
     /** @var ?array<int, list<Counted>> by crop */
     private ?array $ofHouseWays = null;
     /** @var array<int, list<Counted>> by the way they are weighed for */
@@ -43,6 +49,7 @@ final class CropHistory
         private readonly CacheInterface $cache,
         private readonly Today $today,
         private readonly House $house,
+        private readonly DraftMark $mark,
     ) {
     }
 
@@ -96,13 +103,43 @@ final class CropHistory
     /** What a way has learnt from all batches of its crop. */
     public function rateOf(Way $way): CropRate
     {
-        return $this->rates[(int) $way->newest()->id] ??= $this->kept($way, self::past($this->weighedFor($way)))['rate'];
+        return $this->standing()[(int) $way->id] ?? $this->reckoned($way);
     }
 
     /** The same by its number. */
     public function rateById(int $way): CropRate
     {
-        return $this->rateOf($this->em->find(Way::class, $way) ?? throw new \LogicException('A batch has a way.'));
+        return $this->standing()[$way] ?? $this->reckoned($this->em->find(Way::class, $way) ?? throw new \LogicException('A batch has a way.'));
+    }
+
+    private function reckoned(Way $way): CropRate
+    {
+        return $this->rates[(int) $way->newest()->id] ??= $this->kept($way, self::past($this->weighedFor($way)))['rate'];
+    }
+
+    /**
+     * The rates of all house ways, kept together until anything changes that they could rest on: whoever lays out a week or
+     * a season asks for each of them. Within a write nothing is kept, since what it does may yet be taken back.
+     *
+     * @return array<int, CropRate> by way
+     */
+    private function standing(): array
+    {
+        if ($this->standing !== null || $this->em->getConnection()->isTransactionActive()) {
+            return $this->standing ?? [];
+        }
+        $mark = $this->mark->now().' '.Season::containing($this->today->day(), $this->house->nursery()->hemisphere)->startYear;
+        $reckon = function () use ($mark): array {
+            $rates = [];
+            foreach ($this->ways->house() as $way) {
+                $rates[(int) $way->id] = $this->reckoned($way);
+            }
+
+            return ['mark' => $mark, 'rates' => $rates];
+        };
+        $kept = $this->cache->get(self::KEPT, $reckon);
+
+        return $this->standing = ($kept['mark'] === $mark ? $kept : $this->cache->get(self::KEPT, $reckon, INF))['rates'];
     }
 
     /** What a way has learnt from all batches but one: what was to be expected of that one. */
@@ -133,6 +170,7 @@ final class CropHistory
     public function forget(): void
     {
         $this->rates = [];
+        $this->standing = null;
         $this->ofHouseWays = null;
         $this->ofWays = [];
         $this->learning->forget();
