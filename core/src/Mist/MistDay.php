@@ -1,0 +1,69 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Mist;
+
+use WetCradle\Core\Compute\Calculation;
+use WetCradle\Core\Compute\Fields;
+
+/** A day under mist, minute by minute: the film on the leaf dries by the air over it, and is wetted anew as the programme says. */
+final class MistDay implements Calculation
+{
+    public const MINUTES = 60 * AirHour::IN_A_DAY;
+    /** A film that is thinner, in mm, is none. */
+    public const DRY = 1e-9;
+    private const FIRST = 5;
+
+    /**
+     * @param list<int> $firings minutes of the day
+     * @param int       $dryMinutes in which there was no film
+     */
+    private function __construct(public readonly array $firings, public readonly int $dryMinutes, public readonly float $litres)
+    {
+    }
+
+    public static function name(): string
+    {
+        return 'mist_day';
+    }
+
+    /**
+     * @param Fields $in {hours: 24 of {air, humidity, netRadiation, wind}, filmMm, refillShare, minMinutes, maxMinutes, litresPerFiring}
+     *
+     * @return array{firings: int, first: list<int>, dryMinutes: int, litres: float}
+     */
+    public static function compute(Fields $in): array
+    {
+        $programme = FilmProgramme::read($in);
+        $day = self::under($programme, AirHour::day($in));
+        $in->done();
+
+        return [
+            'firings' => count($day->firings), 'first' => array_slice($day->firings, 0, self::FIRST), 'dryMinutes' => $day->dryMinutes, 'litres' => $day->litres,
+        ];
+    }
+
+    /**
+     * The day begins with a full film, as if it had fired in minute 0.
+     *
+     * @param non-empty-list<AirHour> $hours
+     */
+    public static function under(FilmProgramme $programme, array $hours): self
+    {
+        $loses = array_map(static fn (AirHour $hour) => $hour->evaporation() / 60.0, $hours);
+        $film = $programme->filmMm;
+        $firings = [];
+        $dry = $last = 0;
+        for ($minute = 0; $minute < self::MINUTES; ++$minute) {
+            $film = max(0.0, $film - $loses[intdiv($minute, 60)]);
+            $dry += $film <= self::DRY ? 1 : 0;
+            if ($programme->firesAfter($minute - $last, $film)) {
+                $firings[] = $last = $minute;
+                $film = $programme->filmMm;
+            }
+        }
+
+        return new self($firings, $dry, count($firings) * $programme->litresPerFiring);
+    }
+}
