@@ -302,6 +302,17 @@ final class Fields
         return $numbers;
     }
 
+    /** @return list<int> */
+    public function counts(string $name, int $atMost = self::ABSURD, int $count = 5000): array
+    {
+        $counts = [];
+        foreach ($this->list($name, $count) as $i => $item) {
+            $counts[] = (new self(["{$name}[{$i}]" => $item], $this->path, $this->typedBy))->count("{$name}[{$i}]", 0, $atMost);
+        }
+
+        return $counts;
+    }
+
     /**
      * Two numbers, the low one first.
      *

@@ -40,7 +40,8 @@ final class MistDay implements Calculation
         $in->done();
 
         return [
-            'firings' => count($day->firings), 'first' => array_slice($day->firings, 0, self::FIRST), 'dryMinutes' => $day->dryMinutes, 'litres' => $day->litres,
+            'firings' => count($day->firings), 'first' => array_slice($day->firings, 0, self::FIRST),
+            'dryMinutes' => $day->dryMinutes, 'litres' => $day->litres,
         ];
     }
 
