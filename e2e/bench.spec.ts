@@ -149,7 +149,7 @@ test('an option is taken for a batch that found no place', async ({ page }) => {
   }
   await page.goto('/bench/fill')
   await page.getByRole('button', { name: 'Fill again' }).click()
-  await expect(page.getByRole('button', { name: 'Look on' })).toBeVisible()
+  await expect(page.getByRole('status').filter({ hasText: /^(Done|Stopped) after/ })).toBeVisible()
   const without = page.getByRole('region', { name: 'Without a place' })
   await expect(without).toBeVisible()
   const option = without.getByRole('button').first()

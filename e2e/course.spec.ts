@@ -246,3 +246,37 @@ test('stock plants ask on Today; what is done is off the list, and a rest is dra
   await expect(page.getByRole('region', { name: 'Who does what' })).toContainText('Bo Tarrant')
   await expect(page.getByRole('region', { name: 'Stock plants', exact: true })).toContainText('FU-1')
 })
+
+test('two that fill no tray stand in one, and the second takes no place of its own', async ({ page }) => {
+  await signIn(page)
+  const planned: string[] = []
+  for (const [cuttings, host] of [['30', ''], ['20', 'in the last tray of']] as const) {
+    await page.goto('/wanted')
+    await page.getByRole('button', { name: 'New order' }).click()
+    const order = page.getByRole('form', { name: 'New order' })
+    await order.getByLabel('Crop').selectOption({ label: "Catmint 'Millrace'" })
+    await order.getByLabel('Good plants', { exact: true }).fill('12')
+    await order.getByRole('textbox', { name: 'Ready week' }).fill('2027-W41')
+    await order.getByLabel('Customer').fill('Oxlow Landscape')
+    await order.getByRole('button', { name: 'Note it' }).click()
+    await page.getByLabel('Stick on').fill('2027-06-07')
+    const plan = page.getByRole('button', { name: `Plan ${cuttings} cuttings` })
+    await page.getByLabel('Cuttings', { exact: true }).fill(cuttings)
+    await page.getByLabel('Cuttings', { exact: true }).press('Enter')
+    await expect(plan).toBeEnabled()
+    if (host) {
+      const choice = page.getByLabel('What does not fill a tray stands')
+      await choice.selectOption({ label: (await choice.getByText(`${host} ${planned[0]}`).textContent()) ?? '' })
+      await mustBeUsable(page, 'a tray that is shared')
+    }
+    await plan.click()
+    planned.push(await codeHere(page))
+  }
+  await expect(page.getByText(`What does not fill a tray stands in the last tray of ${planned[0]}`)).toBeVisible()
+  type Tenant = { trays: number; tag: { code: string } }
+  const { zones } = await (await page.request.get('/api/bench?week=2027-W23')).json()
+  const trays = (code: string) => zones.flatMap((zone: { tenants: Tenant[] }) => zone.tenants).find((tenant: Tenant) => tenant.tag.code === code).trays
+  expect(planned.map(trays)).toEqual([1, 0])
+  await page.getByRole('link', { name: planned[0] }).click()
+  await expect(page.getByText(`In its last tray stand ${planned[1]} too.`)).toBeVisible()
+})

@@ -14,7 +14,7 @@ test('a check that failed leads by clicks to a replacement batch inside its wind
   await plan.click()
   await expect(page.getByText(/missing of \d+/)).toBeVisible()
   await expect(page.getByText(/material is right in/)).toBeVisible()
-  await page.getByRole('button', { name: /^Plan \d+ cuttings/ }).click()
+  await page.getByRole('button', { name: /^Plan \d+ \w+/ }).click()
   const code = await codeHere(page)
   await page.getByRole('link', { name: /wanted$/ }).click()
   const order = page.getByRole('listitem').filter({ hasText: code }).last()

@@ -65,10 +65,12 @@ enum School: string
     {
         $stem = $way->method->isOfStem();
         $woody = in_array($way->material, [Material::SemiRipe, Material::Hardwood], true);
+        // What is planted out, or has roots already, asks for neither mix nor mist.
+        $hasNoTray = $way->method->isRootedAlready() || $way->ground() === Ground::Open;
 
         return match ($this) {
-            self::Mix => $way->method->isRootedAlready() ? null : $way->setting->mixKind->value,
-            self::Water => $way->method->isRootedAlready() || $way->care->water->regime === Regime::None ? null : $way->care->water->regime->value,
+            self::Mix => $hasNoTray ? null : $way->setting->mixKind->value,
+            self::Water => $hasNoTray || $way->care->water->regime === Regime::None ? null : $way->care->water->regime->value,
             self::Hormone => !$stem
                 ? null
                 : ($this->isSlow($way) === ($way->taking->hormone->kind === HormoneKind::None)

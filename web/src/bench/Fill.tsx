@@ -27,6 +27,7 @@ export function Fill() {
   const [mayMove, setMayMove] = useState(false)
   const [spaced, setSpaced] = useState(false)
   const [found, setFound] = useState<Found | null>(null)
+  const [foundWith, setFoundWith] = useState('')
   const [rounds, setRounds] = useState(0)
   const [looking, setLooking] = useState(false)
   const [refused, setRefused] = useState<string | null>(null)
@@ -64,6 +65,9 @@ export function Fill() {
     }
     return null
   }
+  // Parted and moved, more may be found of what could not be better otherwise.
+  const asked = `${mayPart} ${mayMove}`
+  const isDone = found !== null && !found.more && foundWith === asked
   const look = async () => {
     stop.current = false
     setLooking(true)
@@ -80,6 +84,7 @@ export function Fill() {
         without = best && now.score >= best.score ? without + 1 : 0
         if (!best || now.score < best.score) best = now
         setFound(best)
+        setFoundWith(asked)
         setRounds(round)
         if (!now.more) break
       }
@@ -163,9 +168,11 @@ export function Fill() {
             Stop looking
           </button>
         ) : (
-          <button type="button" className="act-main" onClick={look}>
-            {found ? 'Look on' : 'Fill again'}
-          </button>
+          !isDone && (
+            <button type="button" className="act-main" onClick={look}>
+              {found ? 'Look on' : 'Fill again'}
+            </button>
+          )
         )}
       </div>
       {!found && !looking && (
