@@ -131,7 +131,14 @@ final class Stickings
                 sprintf('%d clumps are more than stand in %s: there are %d.', $as->lifted, $batch->block->code, $batch->block->plants),
             );
         }
-        $batch->block->plants += $clumps->change($as->lifted, $pieces, $as->toBed);
+        $after = $batch->block->plants + $clumps->change($as->lifted, $pieces, $as->toBed);
+        $named = count($batch->block->named);
+        if ($after < $named) {
+            throw Refused::because('out_of_range', 'toBed', sprintf(
+                'That leaves %d plants in %s, and %d are entered one by one. Take out those that were lifted first.', $after, $batch->block->code, $named,
+            ));
+        }
+        $batch->block->plants = $after;
     }
 
     private function claim(Batch $batch, \DateTimeImmutable $day, \DateTimeImmutable $readyOn, int $stuck): Claim

@@ -68,6 +68,24 @@ final class ClumpsTest extends House
         self::assertSame([$before, false], [$this->plant()['plants'], $undone['isStuck']], 'Undone, all of them stand again.');
     }
 
+    public function testABedNeverHasFewerPlantsThanAreEnteredOneByOne(): void
+    {
+        $this->signIn('ines');
+        $batch = $this->planned();
+        $clumps = (int) ceil($batch['planned'] / 6);
+        $this->db()->executeStatement("UPDATE stock_block SET plants = 40 WHERE code = 'HS-1'");
+        for ($i = 0; $i < 40 - $clumps + 1; ++$i) {
+            $this->db()->executeStatement("INSERT INTO stock_plant (block_id, bed, label) SELECT id, 'A', ? FROM stock_block WHERE code = 'HS-1'", ["P{$i}"]);
+        }
+        $all = ['lifted' => $clumps, 'toBed' => 0];
+        $told = $this->refused(422, 'POST', "/api/batches/{$batch['code']}/stick", self::stuck($batch, $all));
+        self::assertSame('toBed', $told['field']);
+        self::assertStringContainsString('are entered one by one', $told['message']);
+        $this->db()->executeStatement("DELETE FROM stock_plant WHERE label = 'P0'");
+        $this->ask('POST', "/api/batches/{$batch['code']}/stick", self::stuck($batch, $all));
+        self::assertSame(40 - $clumps, $this->plant()['plants']);
+    }
+
     public function testWhatIsSaidOfTheLiftingCounts(): void
     {
         $this->signIn('ines');
