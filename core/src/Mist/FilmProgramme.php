@@ -33,7 +33,11 @@ final class FilmProgramme
         ]));
     }
 
-    /** @param Fields $in with the fields of `of` among others */
+    /**
+     * @param Fields $in with the fields of `of` among others
+     *
+     * @throws Refused for `filmMm`, `refillShare`, `minMinutes`, `maxMinutes` or `litresPerFiring`
+     */
     public static function read(Fields $in): self
     {
         $programme = new self(

@@ -93,18 +93,19 @@ final class DayFilling
     }
 
     /**
-     * @param array<string, Batch> $batches
+     * @param array<string, Batch>                                      $batches
+     * @param array<int, array{heat: float, mist: float, suits: bool}> $settings by zone id
      *
      * @return list<array<string, mixed>>
      */
-    public function set(array $batches, \DateTimeImmutable $day): array
+    public function set(array $batches, array $settings): array
     {
         $zones = [];
         foreach ($batches as $batch) {
             $zones[(int) $batch->zone->id] = $batch->zone;
         }
         $steps = [];
-        foreach ($this->settings($zones, $day) as $id => $setting) {
+        foreach ($settings as $id => $setting) {
             $steps[] = ['step' => 'set:'.$zones[$id]->name, 'zone' => $zones[$id]->name, 'house' => $zones[$id]->house, 'setting' => $setting];
         }
 
@@ -118,6 +119,9 @@ final class DayFilling
      */
     public function settings(array $zones, \DateTimeImmutable $day): array
     {
+        if ($zones === []) {
+            return [];
+        }
         $week = Week::containing($day);
         $tenants = $this->tenants->byZone($week, $week);
         $settings = [];

@@ -51,6 +51,7 @@ final class DaySheets
         $house = $this->house->defaults();
         $start = DayHours::sticksFrom(array_column($cuts, 'to'), count($mixes), count($dips), $hands, $house);
         $turns = $this->sticking->stickOrder($batches['stick'], $collections, $cuts, $day, $hands, $start);
+        $settings = $this->filling->settings(array_map(static fn (Batch $b) => $b->zone, array_values($batches['stick'])), $day);
         $pots = $this->filling->potting($day);
         $rest = $this->rest->on($day);
         $both = $batches['collect'] + $batches['stick'];
@@ -87,10 +88,10 @@ final class DaySheets
             'sanitiser' => $both === [] ? null : $this->making->sanitiser(),
             'leafDip' => $this->making->leafDip($batches['stick']),
             'fills' => array_map($this->filling->fill(...), array_values($filled)),
-            'stick' => $this->sticking->sayTurns($batches['stick'], $turns, $day),
+            'stick' => $this->sticking->sayTurns($batches['stick'], $turns, $settings, $day),
             'pots' => $pots,
             ...$rest,
-            'set' => $this->filling->set($batches['stick'], $day),
+            'set' => $this->filling->set($batches['stick'], $settings),
             'ends' => DaySticking::clock($told['ends'] ?? $start),
             'ticks' => (object) $ticks,
             'next' => $this->next($day)?->format('Y-m-d'),

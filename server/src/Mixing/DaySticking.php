@@ -29,7 +29,6 @@ use WetCradle\Server\Stock\TakeSheets;
 final class DaySticking
 {
     public function __construct(
-        private readonly DayFilling $filling,
         private readonly Rights $rights,
         private readonly House $house,
         private readonly Today $today,
@@ -131,13 +130,12 @@ final class DaySticking
     /**
      * @param array<string, Batch> $batches
      * @param list<Turn>           $turns
+     * @param array<int, array{heat: float, mist: float, suits: bool}> $setting by zone id
      *
      * @return list<array<string, mixed>>
      */
-    public function sayTurns(array $batches, array $turns, \DateTimeImmutable $day): array
+    public function sayTurns(array $batches, array $turns, array $setting, \DateTimeImmutable $day): array
     {
-        $setting = $this->filling->settings(array_map(static fn (Batch $b) => $b->zone, $batches), $day);
-
         $byCode = [];
         foreach ($turns as $turn) {
             $byCode[$turn['code']][] = $turn;
