@@ -63,23 +63,15 @@ final class TrayFit implements Calculation
         return max(self::cutOnce($length, $width, $trayLength, $trayWidth), self::cutOnce($width, $length, $trayLength, $trayWidth));
     }
 
-    /** A cut can as well lie where a row of trays ends, whichever way round they are. */
+    /** Trays lie along on one side of the cut, which can as well be where their last row ends, and across on the other. */
     private static function cutOnce(float $along, float $across, float $trayLength, float $trayWidth): int
     {
-        $rows = [Whole::down($across / $trayWidth), Whole::down($across / $trayLength)];
-        $most = self::oneWay($along, $rows, $trayLength, $trayWidth);
-        foreach ([$trayLength, $trayWidth] as $side) {
-            for ($cut = $side; $cut < $along; $cut += $side) {
-                $most = max($most, self::oneWay($cut, $rows, $trayLength, $trayWidth) + self::oneWay($along - $cut, $rows, $trayLength, $trayWidth));
-            }
+        [$lying, $standing] = [Whole::down($across / $trayWidth), Whole::down($across / $trayLength)];
+        $most = 0;
+        for ($rows = Whole::down($along / $trayLength); $rows >= 0; --$rows) {
+            $most = max($most, $rows * $lying + Whole::down(max(0.0, $along - $rows * $trayLength) / $trayWidth) * $standing);
         }
 
         return $most;
-    }
-
-    /** @param array{int, int} $rows of trays that lie along, and across */
-    private static function oneWay(float $along, array $rows, float $trayLength, float $trayWidth): int
-    {
-        return max(Whole::down($along / $trayLength) * $rows[0], Whole::down($along / $trayWidth) * $rows[1]);
     }
 }
