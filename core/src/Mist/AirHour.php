@@ -46,6 +46,12 @@ final class AirHour
         return $hour;
     }
 
+    /** The same of figures that were reckoned, and are in bounds. */
+    public static function of(float $air, float $humidity, float $netRadiation, float $wind): self
+    {
+        return new self($air, $humidity, $netRadiation, $wind);
+    }
+
     /**
      * A day of them.
      *

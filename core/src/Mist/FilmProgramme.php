@@ -9,32 +9,20 @@ use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 
 /** When mist is given: as soon as so much of the film on the leaf has dried, no sooner and no later than so many minutes after the last time. */
-final class FilmProgramme
+final class FilmProgramme implements SprayProgramme
 {
     private function __construct(
-        public readonly float $filmMm,
+        private readonly float $filmMm,
         public readonly float $refillShare,
         public readonly int $minMinutes,
         public readonly int $maxMinutes,
-        public readonly float $litresPerFiring,
+        private readonly float $litresPerFiring,
     ) {
     }
 
     /**
-     * @param float $filmMm      of water on a leaf that has just been misted
-     * @param float $refillShare of it that may dry before it is wetted anew
-     *
-     * @throws Refused for `filmMm`, `refillShare`, `minMinutes`, `maxMinutes` or `litresPerFiring`
-     */
-    public static function of(float $filmMm, float $refillShare, int $minMinutes, int $maxMinutes, float $litresPerFiring): self
-    {
-        return self::read(Fields::of([
-            'filmMm' => $filmMm, 'refillShare' => $refillShare, 'minMinutes' => $minMinutes, 'maxMinutes' => $maxMinutes, 'litresPerFiring' => $litresPerFiring,
-        ]));
-    }
-
-    /**
-     * @param Fields $in with the fields of `of` among others
+     * @param Fields $in {filmMm: of water on a leaf that has just been misted, refillShare: of it that may dry before it is wetted anew, minMinutes,
+     *                   maxMinutes, litresPerFiring} among others
      *
      * @throws Refused for `filmMm`, `refillShare`, `minMinutes`, `maxMinutes` or `litresPerFiring`
      */
@@ -54,11 +42,29 @@ final class FilmProgramme
         return $programme;
     }
 
-    /** @param int $minutes since it last fired */
-    public function firesAfter(int $minutes, float $filmMm): bool
+    /** @return array{filmMm: float, refillShare: float, minMinutes: int, maxMinutes: int, litresPerFiring: float} */
+    public function toArray(): array
     {
-        $isThin = $filmMm <= $this->filmMm * (1.0 - $this->refillShare) + MistDay::DRY;
+        return [
+            'filmMm' => $this->filmMm, 'refillShare' => $this->refillShare, 'minMinutes' => $this->minMinutes, 'maxMinutes' => $this->maxMinutes,
+            'litresPerFiring' => $this->litresPerFiring,
+        ];
+    }
 
-        return ($isThin && $minutes >= $this->minMinutes) || $minutes >= $this->maxMinutes;
+    public function filmMm(): float
+    {
+        return $this->filmMm;
+    }
+
+    public function litresPerFiring(): float
+    {
+        return $this->litresPerFiring;
+    }
+
+    public function firesAt(int $minute, int $since, float $film): bool
+    {
+        $isThin = $film <= $this->filmMm * (1.0 - $this->refillShare) + MistDay::DRY;
+
+        return ($isThin && $since >= $this->minMinutes) || $since >= $this->maxMinutes;
     }
 }

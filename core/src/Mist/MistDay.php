@@ -15,12 +15,22 @@ final class MistDay implements Calculation
     public const DRY = 1e-9;
     private const FIRST = 5;
 
+    /** A film with more of its water than this has been given more than it needs. */
+    private const SOAKED = 0.9;
+
     /**
-     * @param list<int> $firings minutes of the day
-     * @param int       $dryMinutes in which there was no film
+     * @param list<int>   $firings       minutes of the day
+     * @param int         $dryMinutes    in which there was no film
+     * @param int         $soakedMinutes in which the film was all but full
+     * @param list<float> $film          mm at the end of each minute
      */
-    private function __construct(public readonly array $firings, public readonly int $dryMinutes, public readonly float $litres)
-    {
+    private function __construct(
+        public readonly array $firings,
+        public readonly int $dryMinutes,
+        public readonly int $soakedMinutes,
+        public readonly float $litres,
+        public readonly array $film,
+    ) {
     }
 
     public static function name(): string
@@ -50,21 +60,23 @@ final class MistDay implements Calculation
      *
      * @param non-empty-list<AirHour> $hours
      */
-    public static function under(FilmProgramme $programme, array $hours): self
+    public static function under(SprayProgramme $programme, array $hours): self
     {
         $loses = array_map(static fn (AirHour $hour) => $hour->evaporation() / 60.0, $hours);
-        $film = $programme->filmMm;
-        $firings = [];
-        $dry = $last = 0;
+        $full = $film = $programme->filmMm();
+        $firings = $films = [];
+        $dry = $soaked = $last = 0;
         for ($minute = 0; $minute < self::MINUTES; ++$minute) {
             $film = max(0.0, $film - $loses[intdiv($minute, 60)]);
             $dry += $film <= self::DRY ? 1 : 0;
-            if ($programme->firesAfter($minute - $last, $film)) {
+            $soaked += $film > self::SOAKED * $full ? 1 : 0;
+            if ($programme->firesAt($minute, $minute - $last, $film)) {
                 $firings[] = $last = $minute;
-                $film = $programme->filmMm;
+                $film = $full;
             }
+            $films[] = $film;
         }
 
-        return new self($firings, $dry, count($firings) * $programme->litresPerFiring);
+        return new self($firings, $dry, $soaked, count($firings) * $programme->litresPerFiring(), $films);
     }
 }

@@ -61,7 +61,9 @@ final class WaterOnTheLeafTest extends TestCase
 
     private static function programme(float $share = 0.5, int $min = 3, int $max = 240): FilmProgramme
     {
-        return FilmProgramme::of(0.1, $share, $min, $max, 1.8);
+        return FilmProgramme::read(Fields::of([
+            'filmMm' => 0.1, 'refillShare' => $share, 'minMinutes' => $min, 'maxMinutes' => $max, 'litresPerFiring' => 1.8,
+        ]));
     }
 
     public function testItFiresNoSoonerAndNoLaterThanItMay(): void

@@ -7,6 +7,7 @@ export const BenchRooms = () => (
       ['/bench', 'The house'],
       ['/bench/fill', 'Fill'],
       ['/bench/work', 'Work list'],
+      ['/bench/mist', 'Mist'],
       ['/bench/lay', 'Lay out'],
     ]}
   />

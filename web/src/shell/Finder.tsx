@@ -20,6 +20,7 @@ const PAGES: [name: string, at: string][] = [
   ['Versions of the plan', '/batches/versions'],
   ['Bench', '/bench'],
   ['Fill the house', '/bench/fill'],
+  ['A day under mist', '/bench/mist'],
   ['Work on the bench', '/bench/work'],
   ['Lay out the house', '/bench/lay'],
   ['Day sheet', '/mixing'],

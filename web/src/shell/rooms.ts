@@ -23,6 +23,7 @@ const FOUND: Record<string, () => Promise<ComponentType>> = {
   '/batches/:code': () => import('../batches/BatchPage').then((m) => m.BatchPage),
   '/bench': () => import('../bench/Bench').then((m) => m.Bench),
   '/bench/fill': () => import('../bench/Fill').then((m) => m.Fill),
+  '/bench/mist': () => import('../mist/MistDay').then((m) => m.MistDay),
   '/bench/work': () => import('../bench/WorkList').then((m) => m.WorkList),
   '/bench/lay': () => import('../bench/LayOut').then((m) => m.LayOut),
   '/mixing': () => import('../mixing/DaySheet').then((m) => m.DaySheet),

@@ -1,0 +1,89 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Mist;
+
+use Symfony\Component\Routing\Attribute\Route;
+use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Mist\AirHour;
+use WetCradle\Core\Mist\ClockTimer;
+use WetCradle\Core\Mist\FilmProgramme;
+use WetCradle\Core\Mist\MistDay;
+use WetCradle\Core\Mist\TimersCompared;
+use WetCradle\Core\Mist\TypicalDay;
+use WetCradle\Core\Mist\Vpd;
+use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Http\Answer;
+use WetCradle\Server\Http\SentOnce;
+use WetCradle\Server\Nursery\House;
+
+/** A day under mist, tried before it is done: by how far the film on a leaf may dry, and by the clock. */
+final class MistController
+{
+    /** Minutes between two points of the film that is drawn. */
+    private const DRAWN = 5;
+    private const PROGRAMME = ['filmMm' => 0.1, 'refillShare' => 0.6, 'minMinutes' => 3, 'maxMinutes' => 240, 'litresPerFiring' => 1.8];
+    private const TIMER = ['from' => 360, 'to' => 1200, 'every' => 12];
+
+    public function __construct(private readonly House $house, private readonly Today $today)
+    {
+    }
+
+    #[Route('/api/mist/day', methods: ['POST'], defaults: [SentOnce::ASKS => true])]
+    public function day(Fields $in): Answer
+    {
+        $month = $in->has('month') ? $in->count('month', 1, 12) : (int) $this->today->day()->format('n');
+        $isHot = $in->has('hot') && $in->flag('hot');
+        $weather = $in->has('weather') ? TypicalDay::read($in->object('weather')) : $this->weather($month, $isHot);
+        $asked = $in->has('programme') ? $in->object('programme') : Fields::of(self::PROGRAMME);
+        $programme = FilmProgramme::read($asked);
+        $asked->done();
+        $timer = ClockTimer::read($programme, $in->has('timer') ? $in->object('timer') : Fields::of(self::TIMER));
+        $in->done();
+        $hours = $weather->hours();
+        $best = TimersCompared::on($hours, $programme);
+
+        return new Answer([
+            'month' => $month,
+            'weather' => $weather->toArray(),
+            'programme' => $programme->toArray(),
+            'timer' => self::times($timer),
+            'hours' => array_map(static fn (AirHour $hour) => [
+                'air' => round($hour->air, 1), 'humidity' => round($hour->humidity), 'netRadiation' => round($hour->netRadiation),
+                'vpd' => round(Vpd::of($hour->air, $hour->humidity), 2), 'mmPerHour' => round($hour->evaporation(), 3),
+            ], $hours),
+            'byFilm' => self::drawn(MistDay::under($programme, $hours)),
+            'byClock' => self::drawn(MistDay::under($timer, $hours)),
+            'bestClock' => self::times($best->best) + self::drawn($best->day),
+        ]);
+    }
+
+    private function weather(int $month, bool $isHot): TypicalDay
+    {
+        $middle = $this->today->day()->setDate((int) $this->today->day()->format('Y'), $month, 15);
+        $mean = $this->house->air()->on($middle);
+        $dayOfYear = (int) $middle->format('z');
+        $hemisphere = $this->house->nursery()->hemisphere;
+
+        return $isHot ? TypicalDay::hotAndDry($mean, $dayOfYear, $hemisphere) : TypicalDay::usual($mean, $dayOfYear, $hemisphere);
+    }
+
+    /** @return array{from: int, to: int, every: int} */
+    private static function times(ClockTimer $timer): array
+    {
+        return ['from' => $timer->from, 'to' => $timer->to, 'every' => $timer->every];
+    }
+
+    /** @return array{firings: list<int>, dryMinutes: int, soakedMinutes: int, litres: float, film: list<float>} */
+    private static function drawn(MistDay $day): array
+    {
+        return [
+            'firings' => $day->firings, 'dryMinutes' => $day->dryMinutes, 'soakedMinutes' => $day->soakedMinutes, 'litres' => round($day->litres, 1),
+            'film' => array_values(array_map(
+                static fn (float $film) => round($film, 4),
+                array_filter($day->film, static fn (int $minute) => $minute % self::DRAWN === self::DRAWN - 1, ARRAY_FILTER_USE_KEY),
+            )),
+        ];
+    }
+}

@@ -1,0 +1,56 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Tests\Mist;
+
+use WetCradle\Server\Tests\House;
+
+/** A day under mist is tried in some weather, by the film and by the clock, and nothing is kept of it. */
+final class MistDayTest extends House
+{
+    public function testAUsualDayIsThatOfTheSiteAndAHotOneDriesMore(): void
+    {
+        $this->signIn('visitor');
+        $usual = $this->ask('POST', '/api/mist/day', ['month' => 6]);
+        $hot = $this->ask('POST', '/api/mist/day', ['month' => 6, 'hot' => true]);
+        self::assertSame([24, 288], [count($usual['hours']), count($usual['byFilm']['film'])]);
+        self::assertGreaterThan($usual['weather']['mean'], $hot['weather']['mean']);
+        self::assertGreaterThan($usual['byFilm']['litres'], $hot['byFilm']['litres']);
+        self::assertGreaterThanOrEqual($usual['byClock']['dryMinutes'], $hot['byClock']['dryMinutes'], 'A clock does not know of the weather.');
+        self::assertSame($usual['byClock']['litres'], $hot['byClock']['litres']);
+        self::assertLessThan($usual['weather']['daylight'], $this->ask('POST', '/api/mist/day', ['month' => 12])['weather']['daylight']);
+        self::assertSame(5, $this->ask('POST', '/api/mist/day', [])['month'], 'This month, where none is said.');
+    }
+
+    public function testWhatIsSaidIsTried(): void
+    {
+        $this->signIn('visitor');
+        $day = $this->ask('POST', '/api/mist/day', ['month' => 6]);
+        $again = $this->ask('POST', '/api/mist/day', ['month' => 6, 'weather' => $day['weather'], 'programme' => $day['programme'], 'timer' => $day['timer']]);
+        self::assertSame($day, $again, 'What it came to can be asked again.');
+        $thirsty = $this->ask('POST', '/api/mist/day', ['month' => 6, 'programme' => ['refillShare' => 0.2] + $day['programme']]);
+        self::assertGreaterThan(count($day['byFilm']['firings']), count($thirsty['byFilm']['firings']));
+        $often = $this->ask('POST', '/api/mist/day', ['month' => 6, 'timer' => ['every' => 5] + $day['timer']]);
+        self::assertGreaterThan($day['byClock']['litres'], $often['byClock']['litres']);
+        self::assertSame($day['byFilm'], $often['byFilm']);
+        $best = $day['bestClock'];
+        $as = $this->ask('POST', '/api/mist/day', ['month' => 6, 'timer' => ['from' => $best['from'], 'to' => $best['to'], 'every' => $best['every']]]);
+        self::assertSame([$best['dryMinutes'], $best['litres']], [$as['byClock']['dryMinutes'], $as['byClock']['litres']]);
+    }
+
+    public function testWhatCannotBeIsRefusedByItsField(): void
+    {
+        $this->signIn('visitor');
+        $day = $this->ask('POST', '/api/mist/day', ['month' => 6]);
+        foreach ([
+            'month' => ['month' => 13],
+            'weather.humidity' => ['weather' => ['humidity' => 120] + $day['weather']],
+            'programme.maxMinutes' => ['programme' => ['minMinutes' => 90, 'maxMinutes' => 60] + $day['programme']],
+            'programme.fog' => ['programme' => ['fog' => 1] + $day['programme']],
+            'timer.to' => ['timer' => ['from' => 900, 'to' => 600] + $day['timer']],
+        ] as $field => $wrong) {
+            self::assertSame($field, $this->refused(422, 'POST', '/api/mist/day', $wrong)['field']);
+        }
+    }
+}

@@ -1,0 +1,254 @@
+import { keepPreviousData, useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { answer, api, type Schemas } from '../api/client'
+import { BenchRooms } from '../bench/BenchRooms'
+import { FilmDay } from '../drawings/FilmDay'
+import { Failed } from '../shell/Unread'
+import { useShown } from '../shell/week'
+import { plural, sayHeat, sayLitres } from '../words'
+
+type Day = Schemas['MistDay']
+type Weather = Day['weather']
+type Programme = Day['programme']
+type Timer = Day['timer']
+
+const MONTHS = 'January February March April May June July August September October November December'.split(' ')
+const clock = (minute: number) => `${String(Math.floor(minute / 60)).padStart(2, '0')}:${String(minute % 60).padStart(2, '0')}`
+
+interface Slide {
+  name: string
+  label: string
+  least: number
+  most: number
+  step: number
+  say: (value: number) => string
+}
+
+/** Sliders, each with what it stands at in words beside it. */
+function Slides<T extends Record<string, number>>({
+  of,
+  slides,
+  values,
+  onChange,
+}: {
+  of: string
+  slides: readonly Slide[]
+  values: T
+  onChange: (values: T) => void
+}) {
+  return (
+    <fieldset className="grid content-start gap-2">
+      <legend className="mb-1 font-semibold">{of}</legend>
+      {slides.map((slide) => (
+        <label key={slide.name} className="grid gap-0.5 text-sm">
+          <span className="flex justify-between gap-3">
+            <span>{slide.label}</span>
+            <strong>{slide.say(values[slide.name] ?? 0)}</strong>
+          </span>
+          <input
+            type="range"
+            className="range range-sm w-full"
+            min={slide.least}
+            max={slide.most}
+            step={slide.step}
+            value={values[slide.name]}
+            aria-valuetext={slide.say(values[slide.name] ?? 0)}
+            onChange={(event) => onChange({ ...values, [slide.name]: Number(event.target.value) })}
+          />
+        </label>
+      ))}
+    </fieldset>
+  )
+}
+
+/** What a day took and what it did to the leaf. */
+function Came({ run }: { run: Schemas['MistRun'] }) {
+  const { session } = useShown()
+  return (
+    <p className="flex flex-wrap gap-x-5">
+      <span>
+        <strong>{run.firings.length}</strong> firings
+      </span>
+      <span className={run.dryMinutes > 0 ? 'text-plum' : undefined}>
+        dry for <strong>{plural(run.dryMinutes, 'minute')}</strong>
+      </span>
+      <span>
+        soaked for <strong>{plural(run.soakedMinutes, 'minute')}</strong>
+      </span>
+      <strong>{sayLitres(run.litres, session.nursery)}</strong>
+    </p>
+  )
+}
+
+/** A day under mist tried before it is done: in a weather, by how far the film on a leaf may dry, and by the clock. */
+export function MistDay() {
+  const { session } = useShown()
+  const [month, setMonth] = useState<number>()
+  const [hot, setHot] = useState(false)
+  const [weather, setWeather] = useState<Weather>()
+  const [programme, setProgramme] = useState<Programme>()
+  const [timer, setTimer] = useState<Timer>()
+  const { data, error, refetch } = useQuery({
+    queryKey: ['mist-day', month, hot, weather, programme, timer],
+    queryFn: ({ signal }) => answer(api.POST('/api/mist/day', { body: { month, hot, weather, programme, timer }, signal })),
+    placeholderData: keepPreviousData,
+  })
+  const head = (
+    <div className="mb-4 flex flex-wrap items-center gap-4">
+      <h1>A day under mist</h1>
+      <BenchRooms />
+    </div>
+  )
+  if (!data)
+    return (
+      <>
+        {head}
+        {error && <Failed message={error.message} again={() => refetch()} />}
+      </>
+    )
+  const heat = (degrees: number) => sayHeat(degrees, session.nursery)
+  const other = (change: () => void) => () => {
+    setWeather(undefined)
+    change()
+  }
+  return (
+    <>
+      {head}
+      <p className="mb-4 max-w-3xl soft">
+        The film of water on a leaf dries by sun, warmth, wind and dry air, and is wetted anew. Try a programme in some weather
+        before it is set. It is reckoned for a plain glasshouse; look at your own leaves, and let no programme stand in for an
+        alarm.
+      </p>
+      {error && (
+        <p role="alert" className="refusal mb-3">
+          {error.message}
+        </p>
+      )}
+      <div className="mb-5 flex flex-wrap items-end gap-x-6 gap-y-3">
+        <label className="grid gap-1 text-sm font-semibold">
+          A day in
+          <select
+            className="field-text w-44"
+            value={data.month}
+            onChange={(event) => other(() => setMonth(Number(event.target.value)))()}
+          >
+            {MONTHS.map((name, i) => (
+              <option key={name} value={i + 1}>
+                {name}
+              </option>
+            ))}
+          </select>
+        </label>
+        <div role="radiogroup" aria-label="Weather" className="flex flex-wrap gap-x-5">
+          {[false, true].map((one) => (
+            <label key={String(one)} className="flex min-h-11 cursor-pointer items-center gap-2">
+              <input type="radio" className="radio" name="hot" checked={hot === one} onChange={other(() => setHot(one))} />
+              {one ? 'hot and dry' : 'as usual here'}
+            </label>
+          ))}
+        </div>
+      </div>
+      <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_19rem]">
+        <div className="grid min-w-0 content-start gap-6">
+          <section className="sheet p-4" aria-label="By the film">
+            <h2 className="mb-1">By the film on the leaf</h2>
+            <Came run={data.byFilm} />
+            <FilmDay
+              run={data.byFilm}
+              full={data.programme.filmMm}
+              hours={data.hours}
+              label="The film of water, wetted when it has dried so far"
+            />
+          </section>
+          <section className="sheet p-4" aria-label="By the clock">
+            <h2 className="mb-1">By a clock</h2>
+            <Came run={data.byClock} />
+            <FilmDay
+              run={data.byClock}
+              full={data.programme.filmMm}
+              hours={data.hours}
+              label="The film of water, wetted by the clock"
+            />
+            <p className="mt-2 text-sm">
+              Of two hundred clocks the best on this very day fires every {plural(data.bestClock.every, 'minute')} from{' '}
+              {clock(data.bestClock.from)} to {clock(data.bestClock.to)}: dry for {plural(data.bestClock.dryMinutes, 'minute')},{' '}
+              {sayLitres(data.bestClock.litres, session.nursery)}. On another day another would be.{' '}
+              <button
+                type="button"
+                className="word cursor-pointer"
+                onClick={() => setTimer({ from: data.bestClock.from, to: data.bestClock.to, every: data.bestClock.every })}
+              >
+                Show it
+              </button>
+            </p>
+          </section>
+        </div>
+        <div className="grid content-start gap-6">
+          <Slides
+            of="Programme"
+            values={data.programme}
+            onChange={setProgramme}
+            slides={[
+              {
+                name: 'refillShare',
+                label: 'Wetted when so much has dried',
+                least: 0.1,
+                most: 1,
+                step: 0.05,
+                say: (v) => `${Math.round(100 * v)} in 100`,
+              },
+              { name: 'filmMm', label: 'Film on a leaf that is full', least: 0.05, most: 0.5, step: 0.01, say: (v) => `${v} mm` },
+              { name: 'minMinutes', label: 'Shortest gap', least: 1, most: 60, step: 1, say: (v) => plural(v, 'minute') },
+              { name: 'maxMinutes', label: 'Longest gap', least: 60, most: 720, step: 15, say: (v) => plural(v, 'minute') },
+              {
+                name: 'litresPerFiring',
+                label: 'A firing takes',
+                least: 0.2,
+                most: 10,
+                step: 0.1,
+                say: (v) => sayLitres(v, session.nursery),
+              },
+            ]}
+          />
+          <Slides
+            of="Clock"
+            values={data.timer}
+            onChange={setTimer}
+            slides={[
+              { name: 'every', label: 'Every', least: 3, most: 90, step: 1, say: (v) => plural(v, 'minute') },
+              { name: 'from', label: 'From', least: 0, most: 720, step: 15, say: clock },
+              { name: 'to', label: 'To', least: 735, most: 1440, step: 15, say: clock },
+            ]}
+          />
+          <Slides
+            of="Weather"
+            values={data.weather}
+            onChange={setWeather}
+            slides={[
+              { name: 'mean', label: 'Air, mean of the day', least: -5, most: 40, step: 0.5, say: heat },
+              {
+                name: 'swing',
+                label: 'From its coolest to its warmest hour',
+                least: 0,
+                most: 25,
+                step: 0.5,
+                say: (v) => `${v} degrees`,
+              },
+              { name: 'humidity', label: 'Damp, at its mean', least: 20, most: 100, step: 1, say: (v) => `${v} %` },
+              {
+                name: 'noonRadiation',
+                label: 'Sun that a leaf takes up at noon',
+                least: 0,
+                most: 600,
+                step: 5,
+                say: (v) => `${v} W/m²`,
+              },
+              { name: 'daylight', label: 'Hours of daylight', least: 4, most: 20, step: 0.1, say: (v) => `${v} h` },
+              { name: 'wind', label: 'Air that moves over it', least: 0, most: 3, step: 0.1, say: (v) => `${v} m/s` },
+            ]}
+          />
+        </div>
+      </div>
+    </>
+  )
+}
