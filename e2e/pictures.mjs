@@ -38,7 +38,7 @@ const phone = { width: 390, height: 844 }
 await visit(desk, 'mist', [
   ['today', '/'],
   ['plan', '/wanted/{order}/plan'],
-  ['batches', '/batches'],
+  ['mist', '/bench/mist'],
   ['season-plan', '/batches/season'],
   ['day-sheet', '/mixing?day=2027-08-26'],
   ['batch', '/batches/{batch}'],

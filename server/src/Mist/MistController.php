@@ -21,8 +21,6 @@ use WetCradle\Server\Nursery\House;
 /** A day under mist, tried before it is done: by how far the film on a leaf may dry, and by the clock. */
 final class MistController
 {
-    /** Minutes between two points of the film that is drawn. */
-    private const DRAWN = 5;
     private const PROGRAMME = ['filmMm' => 0.1, 'refillShare' => 0.6, 'minMinutes' => 3, 'maxMinutes' => 240, 'litresPerFiring' => 1.8];
     private const TIMER = ['from' => 360, 'to' => 1200, 'every' => 12];
 
@@ -40,9 +38,10 @@ final class MistController
         $programme = FilmProgramme::read($asked);
         $asked->done();
         $timer = ClockTimer::read($programme, $in->has('timer') ? $in->object('timer') : Fields::of(self::TIMER));
+        $isCompared = $in->has('compare') && $in->flag('compare');
         $in->done();
         $hours = $weather->hours();
-        $best = TimersCompared::on($hours, $programme);
+        $best = $isCompared ? TimersCompared::on($hours, $programme) : null;
 
         return new Answer([
             'month' => $month,
@@ -55,7 +54,7 @@ final class MistController
             ], $hours),
             'byFilm' => self::drawn(MistDay::under($programme, $hours)),
             'byClock' => self::drawn(MistDay::under($timer, $hours)),
-            'bestClock' => self::times($best->best) + self::drawn($best->day),
+            'bestClock' => $best === null ? null : self::times($best->best) + ['dryMinutes' => $best->day->dryMinutes, 'litres' => round($best->day->litres, 1)],
         ]);
     }
 
@@ -80,10 +79,7 @@ final class MistController
     {
         return [
             'firings' => $day->firings, 'dryMinutes' => $day->dryMinutes, 'soakedMinutes' => $day->soakedMinutes, 'litres' => round($day->litres, 1),
-            'film' => array_values(array_map(
-                static fn (float $film) => round($film, 4),
-                array_filter($day->film, static fn (int $minute) => $minute % self::DRAWN === self::DRAWN - 1, ARRAY_FILTER_USE_KEY),
-            )),
+            'film' => array_map(static fn (float $film) => round($film, 4), $day->film),
         ];
     }
 }

@@ -9,11 +9,10 @@ const HIGH = 120
 /** Below the film, where firings are ticks. */
 const TICKS = 16
 const MINUTES = 1440
-const EVERY = 5
 
 const x = (minute: number) => (WIDE * minute) / MINUTES
 
-/** Stretches of five minutes in which a leaf had no film, as [first, last]. */
+/** Minutes in which a leaf had no film, as [first, last] of each stretch. */
 function dryStretches(film: number[]): [number, number][] {
   const found: [number, number][] = []
   film.forEach((mm, i) => {
@@ -28,7 +27,7 @@ function dryStretches(film: number[]): [number, number][] {
 /** The film of water on a leaf over a day: filled as it stands, hatched where there is none, and a tick for each firing. */
 export function FilmDay({ run, full, hours, label }: { run: Run; full: number; hours: Hour[]; label: string }) {
   const y = (mm: number) => HIGH - (HIGH - 14) * Math.min(1, mm / full)
-  const line = run.film.map((mm, i) => `${x((i + 1) * EVERY).toFixed(1)} ${y(mm).toFixed(1)}`).join('L')
+  const line = run.film.map((mm, i) => `${x(i + 1).toFixed(1)} ${y(mm).toFixed(1)}`).join('L')
   const sun = Math.max(1, ...hours.map((hour) => hour.netRadiation))
   return (
     <Sideways of={label}>
@@ -56,9 +55,9 @@ export function FilmDay({ run, full, hours, label }: { run: Run; full: number; h
         {dryStretches(run.film).map(([from, to]) => (
           <rect
             key={from}
-            x={x(from * EVERY)}
+            x={x(from)}
             y={HIGH - 22}
-            width={Math.max(2, x((to - from + 1) * EVERY))}
+            width={Math.max(2, x(to - from + 1))}
             height="22"
             fill="url(#film-dry)"
             stroke="var(--plum)"
