@@ -39,6 +39,20 @@ final class MistDayTest extends House
         self::assertSame([$best['dryMinutes'], $best['litres']], [$as['byClock']['dryMinutes'], $as['byClock']['litres']]);
     }
 
+    public function testWhatHeatItTakesAndHowLongThereIsWhenItFails(): void
+    {
+        $this->signIn('visitor');
+        $noon = $this->ask('POST', '/api/mist/day', ['month' => 6]);
+        self::assertGreaterThan($noon['failure']['filmGoneAfter'], $noon['failure']['wiltingAfter']);
+        $hot = $this->ask('POST', '/api/mist/day', ['month' => 6, 'hot' => true]);
+        self::assertLessThan($noon['failure']['wiltingAfter'], $hot['failure']['wiltingAfter'], 'On a hot day there is less time.');
+        self::assertLessThan($noon['heat']['kWh'], $hot['heat']['kWh']);
+        $warmer = $this->ask('POST', '/api/mist/day', ['month' => 6, 'bench' => ['area' => 24, 'u' => 9, 'set' => 20]]);
+        self::assertEqualsWithDelta(2 * $noon['heat']['kWh'], $warmer['heat']['kWh'], 0.02);
+        $night = $this->ask('POST', '/api/mist/day', ['month' => 6, 'failure' => ['startMinute' => 1320, 'leafWaterMm' => 0.08, 'leafShare' => 0.3]]);
+        self::assertGreaterThan($noon['failure']['filmGoneAfter'], $night['failure']['filmGoneAfter']);
+    }
+
     public function testWhatCannotBeIsRefusedByItsField(): void
     {
         $this->signIn('visitor');
@@ -48,6 +62,8 @@ final class MistDayTest extends House
             'weather.humidity' => ['weather' => ['humidity' => 120] + $day['weather']],
             'programme.maxMinutes' => ['programme' => ['minMinutes' => 90, 'maxMinutes' => 60] + $day['programme']],
             'programme.fog' => ['programme' => ['fog' => 1] + $day['programme']],
+            'bench.area' => ['bench' => ['area' => 0, 'u' => 9, 'set' => 20]],
+            'failure.startMinute' => ['failure' => ['startMinute' => 1440, 'leafWaterMm' => 0.08, 'leafShare' => 0.3]],
             'timer.to' => ['timer' => ['from' => 900, 'to' => 600] + $day['timer']],
         ] as $field => $wrong) {
             self::assertSame($field, $this->refused(422, 'POST', '/api/mist/day', $wrong)['field']);

@@ -24,6 +24,8 @@ const day: Schemas['MistDay'] = {
   weather: { mean: 16, swing: 9, humidity: 80, noonRadiation: 297, daylight: 16.1, wind: 0.2 },
   programme: { filmMm: 0.1, refillShare: 0.6, minMinutes: 3, maxMinutes: 240, litresPerFiring: 1.8 },
   timer: { from: 360, to: 1200, every: 12 },
+  heat: { area: 12, u: 9, set: 20, kWh: 7.25, peakW: 850 },
+  failure: { startMinute: 660, leafWaterMm: 0.08, leafShare: 0.3, filmGoneAfter: 24, wiltingAfter: 101 },
   hours,
   byFilm: run(),
   byClock: run([60, 61, 62, 300]),
@@ -32,7 +34,7 @@ const day: Schemas['MistDay'] = {
 
 describe('a day under mist', () => {
   const known: [unknown[], unknown][] = [
-    [['mist-day', undefined, false, undefined, undefined, undefined], day],
+    [['mist-day', undefined, false, undefined, undefined, undefined, undefined, undefined], day],
     [['mist-clocks', day.weather, 0.1, 1.8], day],
   ]
   const said = wordsOf(drawRoom(<MistDay />, { known }))
@@ -40,6 +42,10 @@ describe('a day under mist', () => {
   it('says what each way took and what it did to the leaf', () => {
     expect(said).toContain('2 firings dry for 0 minutes soaked for 12 minutes 3.6 l')
     expect(said).toContain('dry for 4 minutes')
+    expect(said).toContain(
+      'When no mist comes from 11:00 on The film is gone after 24 minutes , and the leaf wilts after 1 h 41 min',
+    )
+    expect(said).toContain('7.25 kWh in this day, at most 850 W at once')
     expect(said).toContain('fires every 15 minutes from 05:00 to 20:00: dry for 0 minutes, 108 l.')
   })
 

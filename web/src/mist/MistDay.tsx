@@ -11,9 +11,19 @@ type Day = Schemas['MistDay']
 type Weather = Day['weather']
 type Programme = Day['programme']
 type Timer = Day['timer']
+type Bench = Schemas['HeatedBench']
+type Fails = Schemas['MistFails']
 
 const MONTHS = 'January February March April May June July August September October November December'.split(' ')
 const clock = (minute: number) => `${String(Math.floor(minute / 60)).padStart(2, '0')}:${String(minute % 60).padStart(2, '0')}`
+
+/** Hours and minutes that there are; three days are as long as anybody looks. */
+const lasts = (minutes: number | null): string =>
+  minutes === null
+    ? 'more than three days'
+    : minutes < 90
+      ? plural(minutes, 'minute')
+      : `${Math.floor(minutes / 60)} h ${minutes % 60} min`
 
 interface Slide {
   name: string
@@ -88,9 +98,12 @@ export function MistDay() {
   const [weather, setWeather] = useState<Weather>()
   const [programme, setProgramme] = useState<Programme>()
   const [timer, setTimer] = useState<Timer>()
+  const [bench, setBench] = useState<Bench>()
+  const [failure, setFailure] = useState<Fails>()
   const { data, error, refetch } = useQuery({
-    queryKey: ['mist-day', month, hot, weather, programme, timer],
-    queryFn: ({ signal }) => answer(api.POST('/api/mist/day', { body: { month, hot, weather, programme, timer }, signal })),
+    queryKey: ['mist-day', month, hot, weather, programme, timer, bench, failure],
+    queryFn: ({ signal }) =>
+      answer(api.POST('/api/mist/day', { body: { month, hot, weather, programme, timer, bench, failure }, signal })),
     placeholderData: keepPreviousData,
   })
   // Two hundred clocks take longer than one: they are tried beside it, and only where the weather or the film is another.
@@ -114,6 +127,12 @@ export function MistDay() {
         {error && <Failed message={error.message} again={() => refetch()} />}
       </>
     )
+  const fails: Fails = {
+    startMinute: data.failure.startMinute,
+    leafWaterMm: data.failure.leafWaterMm,
+    leafShare: data.failure.leafShare,
+  }
+  const heated: Bench = { area: data.heat.area, u: data.heat.u, set: data.heat.set }
   const heat = (degrees: number) => sayHeat(degrees, session.nursery)
   const other = (change: () => void) => () => {
     setWeather(undefined)
@@ -192,6 +211,26 @@ export function MistDay() {
               </p>
             )}
           </section>
+          <section className="sheet p-4" aria-label="When it fails">
+            <h2 className="mb-1">When no mist comes from {clock(data.failure.startMinute)} on</h2>
+            <p>
+              The film is gone after <strong>{lasts(data.failure.filmGoneAfter)}</strong>, and the leaf wilts after{' '}
+              <strong className={data.failure.wiltingAfter !== null && data.failure.wiltingAfter < 120 ? 'text-plum' : undefined}>
+                {lasts(data.failure.wiltingAfter)}
+              </strong>
+              .
+            </p>
+            <p className="mt-2 border-l-4 pl-3 text-sm border-heat">
+              This replaces no alarm that is wired, and no residual-current protection. Whoever works on electricity near mist is
+              licensed to.
+            </p>
+          </section>
+          <section className="sheet p-4" aria-label="Heat">
+            <h2 className="mb-1">To keep the bench at {heat(data.heat.set)}</h2>
+            <p>
+              <strong>{data.heat.kWh} kWh</strong> in this day, at most <strong>{data.heat.peakW} W</strong> at once.
+            </p>
+          </section>
         </div>
         <div className="grid content-start gap-6">
           <Slides
@@ -228,6 +267,40 @@ export function MistDay() {
               { name: 'every', label: 'Every', least: 3, most: 90, step: 1, say: (v) => plural(v, 'minute') },
               { name: 'from', label: 'From', least: 0, most: 720, step: 15, say: clock },
               { name: 'to', label: 'To', least: 735, most: 1440, step: 15, say: clock },
+            ]}
+          />
+          <Slides
+            of="Failure"
+            values={fails}
+            onChange={setFailure}
+            slides={[
+              { name: 'startMinute', label: 'No mist from', least: 0, most: 1425, step: 15, say: clock },
+              {
+                name: 'leafWaterMm',
+                label: 'Water that a leaf can spare',
+                least: 0.02,
+                most: 0.3,
+                step: 0.01,
+                say: (v) => `${v} mm`,
+              },
+              {
+                name: 'leafShare',
+                label: 'A leaf without a film loses',
+                least: 0.05,
+                most: 1,
+                step: 0.05,
+                say: (v) => `${Math.round(100 * v)} in 100`,
+              },
+            ]}
+          />
+          <Slides
+            of="Heat"
+            values={heated}
+            onChange={setBench}
+            slides={[
+              { name: 'set', label: 'Medium kept at', least: 5, most: 30, step: 0.5, say: heat },
+              { name: 'area', label: 'Bench', least: 1, most: 100, step: 1, say: (v) => `${v} m²` },
+              { name: 'u', label: 'It loses', least: 2, most: 15, step: 0.5, say: (v) => `${v} W/m²K` },
             ]}
           />
           <Slides
