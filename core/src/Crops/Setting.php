@@ -29,6 +29,12 @@ final class Setting
         return $this->apart ? 1 : $this->each;
     }
 
+    /** Holes that so many pieces take. */
+    public function holesFor(int $pieces): int
+    {
+        return self::plantsOf($pieces, $this->each);
+    }
+
     /** Plants that a tray can give, of so many holes. */
     public function plantsIn(int $holes): int
     {

@@ -299,7 +299,7 @@ final class WaySheet
     /** The fewest whole trays for so many cuttings, as many to a hole as the sheet says. */
     public function traysFor(int $cuttings, int $cells): Trays
     {
-        return Trays::toHold(intdiv($cuttings + $this->setting->each - 1, $this->setting->each), $cells);
+        return Trays::toHold($this->setting->holesFor($cuttings), $cells);
     }
 
     /** "tip cutting, softwood"; where the one word says both, that one. */

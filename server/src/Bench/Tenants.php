@@ -67,7 +67,7 @@ final class Tenants
     {
         $rows = Row::all($this->db, "SELECT b.id, b.code, b.trays, t.positions, b.planned, b.together, b.taken, b.stick_on, b.stuck_on, b.pot_on,
             b.left_bench_on,
-            b.wean_on, b.weaning, b.method, b.zone_id, b.in_tray_of_id, z.kind, b.sheet_id, h.way_id,
+            b.wean_on, b.weaning, b.method, b.zone_id, b.in_tray_of_id, b.tray_kind_id, z.kind, b.sheet_id, h.way_id,
                 coalesce(p.name, '') AS pot, s.stuck, s.potted, s.came_in, s.counted, s.states, s.lost, y.left_longer
              FROM batch b JOIN way_sheet h ON h.id = b.sheet_id
                 JOIN way y ON y.id = h.way_id JOIN zone z ON z.id = b.zone_id JOIN tray_kind t ON t.id = b.tray_kind_id
@@ -104,7 +104,8 @@ final class Tenants
         return array_map(function (array $stay) use ($stays, $defaults): Lying {
             ['row' => $row, 'tenant' => $tenant, 'legs' => $legs] = $stay;
             $isStuck = $row->has('stuck_on');
-            $host = $stays[$row->intOrNull('in_tray_of_id') ?? 0]['legs'] ?? [];
+            $other = $stays[$row->intOrNull('in_tray_of_id') ?? 0] ?? null;
+            $host = $other !== null && $other['row']->int('tray_kind_id') === $row->int('tray_kind_id') ? $other['legs'] : [];
 
             return new Lying(
                 $tenant,

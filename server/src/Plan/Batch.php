@@ -388,7 +388,15 @@ class Batch
     /** Trays that are filled for it: what stands in a tray of another needs one less. */
     public function traysToFill(): int
     {
-        return $this->amount->trays - ($this->inTrayOf === null ? 0 : 1);
+        return $this->amount->trays - ($this->sharesTray() ? 1 : 0);
+    }
+
+    /** Whether what is left over of it stands in the tray of another: where that is there, in such trays and in the same zone. */
+    public function sharesTray(): bool
+    {
+        $host = $this->inTrayOf;
+
+        return $host !== null && !$host->calledOff && $host->leftBenchOn === null && $host->trayKind === $this->trayKind && $host->zone === $this->zone;
     }
 
     /** Holes that it takes, stuck or planned. */
@@ -397,7 +405,7 @@ class Batch
         $setting = $this->sheet->core()->setting;
         $came = $this->isStuck() ? $this->standing?->cameIn : null;
 
-        return $came === null || $setting->apart ? intdiv(($came ?? $this->amount->planned) + $setting->each - 1, $setting->each) : $came;
+        return $came === null || $setting->apart ? $setting->holesFor($came ?? $this->amount->planned) : $came;
     }
 
     /** How much bench its trays take, where all of them are its own. */

@@ -87,9 +87,7 @@ final class Intended
     /** Holes that it takes. */
     public function holes(): int
     {
-        $each = $this->sheet->core()->setting->each;
-
-        return intdiv($this->amount->planned + $each - 1, $each);
+        return $this->sheet->core()->setting->holesFor($this->amount->planned);
     }
 
     /** What it would count under a licence. */

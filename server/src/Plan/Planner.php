@@ -130,7 +130,7 @@ final class Planner
             'window' => $this->window($way, $cutOn),
             'blocks' => $this->blocks($way, $supplies),
             'zones' => $zones,
-            'trayOpen' => $this->shared->openTo($trayKind, $dates->stickOn, intdiv($stick + $sheet->setting->each - 1, $sheet->setting->each)),
+            'trayOpen' => $this->shared->openTo($trayKind, $dates->stickOn, $sheet->setting->holesFor($stick)),
         ];
     }
 

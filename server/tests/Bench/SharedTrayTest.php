@@ -100,6 +100,8 @@ final class SharedTrayTest extends House
         ));
         $this->ask('PUT', '/api/batches/'.$host['code'], ['version' => $host['version'], 'calledOff' => true] + $body);
         self::assertSame($before, $this->used($host['zone'], $week));
+        $fills = array_column($this->ask('GET', '/api/day-sheet?day='.self::STICK)['fills'], 'trays', 'batch');
+        self::assertSame(1, $fills[$guest['code']], 'Its own tray is filled for it.');
         $alone = $this->ask('PUT', '/api/batches/'.$guest['code'], ['version' => $guest['version'], 'inTrayOf' => ''] + ['block' => $guest['block']] + $body);
         self::assertNull($alone['inTrayOf']);
         self::assertSame($before, $this->used($host['zone'], $week));
