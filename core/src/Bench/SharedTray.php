@@ -18,6 +18,18 @@ final class SharedTray
         return max(0, $cells - self::over($holes, $cells) - array_sum($others));
     }
 
+    /** Whether what is left over of a batch could stand in the last tray of another at all: where both are in trays of the same kind, by their ids. */
+    public static function suits(int $kind, int $hosts): bool
+    {
+        return $kind === $hosts;
+    }
+
+    /** Whether it stands there: for as long as the other lies on a bench, and in the same zone, by their ids. */
+    public static function stands(int $kind, int $hosts, bool $isHostThere, int $zone, int $hostsZone): bool
+    {
+        return self::suits($kind, $hosts) && $isHostThere && $zone === $hostsZone;
+    }
+
     /** Holes that a batch takes in its last tray: what is left over of it once its other trays are full. */
     public static function over(int $holes, int $cells): int
     {

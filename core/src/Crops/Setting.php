@@ -35,6 +35,18 @@ final class Setting
         return self::plantsOf($pieces, $this->each);
     }
 
+    /**
+     * Holes that a batch takes.
+     *
+     * @param ?int $came    how many of it are counted as having come in: plants, and so holes, where the pieces of a hole stay together; null while
+     *                      it is not stuck
+     * @param int  $planned pieces
+     */
+    public function holesTaken(?int $came, int $planned): int
+    {
+        return $came === null || $this->apart ? $this->holesFor($came ?? $planned) : $came;
+    }
+
     /** Plants that a tray can give, of so many holes. */
     public function plantsIn(int $holes): int
     {

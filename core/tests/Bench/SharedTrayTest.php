@@ -15,6 +15,8 @@ use WetCradle\Core\Bench\Zone;
 use WetCradle\Core\Calendar\Climate;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Crops\Pattern;
+use WetCradle\Core\Crops\MixKind;
+use WetCradle\Core\Crops\Setting;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Range;
@@ -39,6 +41,32 @@ final class SharedTrayTest extends TestCase
     public function testWhatIsFreeInTheLastTray(int $holes, int $cells, array $others, int $free, int $over): void
     {
         self::assertSame([$free, $over], [SharedTray::free($holes, $cells, $others), SharedTray::over($holes, $cells)]);
+    }
+
+    public function testItStandsThereInSuchTraysInTheSameZoneWhileTheOtherIsThere(): void
+    {
+        self::assertTrue(SharedTray::stands(3, 3, true, 7, 7));
+        self::assertFalse(SharedTray::stands(3, 4, true, 7, 7), 'The holes are of another size.');
+        self::assertFalse(SharedTray::stands(3, 3, false, 7, 7), 'The other is gone.');
+        self::assertFalse(SharedTray::stands(3, 3, true, 7, 8), 'The other lies elsewhere.');
+    }
+
+    /** @return iterable<string, array{int, bool, ?int, int, int}> pieces to a hole, apart, came, planned; holes */
+    public static function stuck(): iterable
+    {
+        yield 'planned, one to a hole' => [1, false, null, 90, 90];
+        yield 'planned, three to a hole as one plant' => [3, false, null, 90, 30];
+        yield 'stuck, three to a hole as one plant: plants are counted' => [3, false, 30, 90, 30];
+        yield 'planned, three to a hole and potted apart' => [3, true, null, 91, 31];
+        yield 'stuck, three to a hole and potted apart: pieces are counted' => [3, true, 91, 90, 31];
+        yield 'stuck, and all of it called back' => [1, false, 0, 90, 0];
+    }
+
+    #[DataProvider('stuck')]
+    public function testWhatComesInIsCountedInHoles(int $each, bool $apart, ?int $came, int $planned, int $holes): void
+    {
+        $setting = new Setting('usual', MixKind::Inert, 1, $each, 2.0, $apart);
+        self::assertSame($holes, $setting->holesTaken($came, $planned));
     }
 
     private static function tenant(int $from, int $to, int $trays = 3, string $name = 'A'): Tenant

@@ -62,7 +62,8 @@ final class SharedTrays
         if ($code !== null && ($host->code === $code || $this->takenIn([$this->batch($code)], null) !== [])) {
             throw $refuse('not_possible', Fact::of($host->code === $code ? 'tray.own' : 'tray.has_guests', batch: $code));
         }
-        if ($host->trayKind !== $guest->trayKind || $host->zoneOn($guest->dates->stickOn) !== $guest->zone) {
+        $lies = $host->zoneOn($guest->dates->stickOn);
+        if (!SharedTray::stands((int) $guest->trayKind->id, (int) $host->trayKind->id, true, (int) $guest->zone->id, (int) $lies->id)) {
             throw $refuse('elsewhere', Fact::of('tray.elsewhere', batch: $host->code, tray: $host->trayKind->name, zone: $host->zone->name));
         }
         if (!in_array($host, $this->near($guest->trayKind, $guest->dates->stickOn), true)) {

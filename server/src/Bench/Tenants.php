@@ -6,6 +6,7 @@ namespace WetCradle\Server\Bench;
 
 use Doctrine\DBAL\Connection;
 use WetCradle\Core\Bench\Positions;
+use WetCradle\Core\Bench\SharedTray;
 use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Bench\Whereabouts;
 use WetCradle\Core\Calendar\Week;
@@ -105,7 +106,7 @@ final class Tenants
             ['row' => $row, 'tenant' => $tenant, 'legs' => $legs] = $stay;
             $isStuck = $row->has('stuck_on');
             $other = $stays[$row->intOrNull('in_tray_of_id') ?? 0] ?? null;
-            $host = $other !== null && $other['row']->int('tray_kind_id') === $row->int('tray_kind_id') ? $other['legs'] : [];
+            $host = $other !== null && SharedTray::suits($row->int('tray_kind_id'), $other['row']->int('tray_kind_id')) ? $other['legs'] : [];
 
             return new Lying(
                 $tenant,

@@ -9,6 +9,7 @@ use Doctrine\Common\Collections\Collection;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use WetCradle\Core\Bench\Berths;
+use WetCradle\Core\Bench\SharedTray;
 use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Bench\Timetable;
 use WetCradle\Core\Bench\Whereabouts;
@@ -396,16 +397,15 @@ class Batch
     {
         $host = $this->inTrayOf;
 
-        return $host !== null && !$host->calledOff && $host->leftBenchOn === null && $host->trayKind === $this->trayKind && $host->zone === $this->zone;
+        return $host !== null && SharedTray::stands(
+            (int) $this->trayKind->id, (int) $host->trayKind->id, !$host->calledOff && $host->leftBenchOn === null, (int) $this->zone->id, (int) $host->zone->id,
+        );
     }
 
     /** Holes that it takes, stuck or planned. */
     public function holes(): int
     {
-        $setting = $this->sheet->core()->setting;
-        $came = $this->isStuck() ? $this->standing?->cameIn : null;
-
-        return $came === null || $setting->apart ? $setting->holesFor($came ?? $this->amount->planned) : $came;
+        return $this->sheet->core()->setting->holesTaken($this->isStuck() ? $this->standing?->cameIn : null, $this->amount->planned);
     }
 
     /** How much bench its trays take, where all of them are its own. */
