@@ -121,6 +121,34 @@ enum HouseDefault: string
     case FlowersEvery = 'flowers_every';
     case ReplaceAhead = 'replace_ahead';
 
+    // Mist and heat.
+    case LeafFilm = 'leaf_film';
+    case FilmDriesFull = 'film_dries_full';
+    case FilmDriesMedium = 'film_dries_medium';
+    case FilmDriesLight = 'film_dries_light';
+    case MistGapLeast = 'mist_gap_least';
+    case MistGapMost = 'mist_gap_most';
+    case MistGapAtNight = 'mist_gap_at_night';
+    case WeanedGap = 'weaned_gap';
+    case FiringSeconds = 'firing_seconds';
+    case NozzlesAMetre = 'nozzles_a_metre';
+    case NozzleFlow = 'nozzle_flow';
+    case SoakedFrom = 'soaked_from';
+    case HumidRooting = 'humid_rooting';
+    case HumidWeaned = 'humid_weaned';
+    case AirCooler = 'air_cooler';
+    case ShadeRooting = 'shade_rooting';
+    case ShadeWeaned = 'shade_weaned';
+    case VentTimes = 'vent_times';
+    case VentFor = 'vent_for';
+    case LeafSpare = 'leaf_spare';
+    case BareLeafLoses = 'bare_leaf_loses';
+    case Latitude = 'latitude';
+    case LeafTakesUp = 'leaf_takes_up';
+    case BenchLoses = 'bench_loses';
+    case CoverLoses = 'cover_loses';
+    case PowerPrice = 'power_price';
+
     public function topic(): Topic
     {
         return $this->set()[0];
@@ -161,7 +189,7 @@ enum HouseDefault: string
     /** @return array{Topic, Unit, float|int, float|int, float|int} topic, unit, usual, least, most */
     private function set(): array
     {
-        [$look, $cut, $make, $bench, $wait, $pot, $plan] = Topic::cases();
+        [$look, $cut, $make, $bench, $wait, $pot, $plan, $mist] = Topic::cases();
 
         return match ($this) {
             self::CheckEvery => [$look, Unit::Days, 7, 1, 60],
@@ -265,6 +293,33 @@ enum HouseDefault: string
             self::FeedStockAfter => [$plan, Unit::Days, 3, 0, 60],
             self::FlowersEvery => [$plan, Unit::Days, 14, 1, 90],
             self::ReplaceAhead => [$plan, Unit::Weeks, 52, 0, 208],
+
+            self::LeafFilm => [$mist, Unit::Millimetres, 0.1, 0.01, 1],
+            self::FilmDriesFull => [$mist, Unit::Share, 0.4, 0.05, 1],
+            self::FilmDriesMedium => [$mist, Unit::Share, 0.6, 0.05, 1],
+            self::FilmDriesLight => [$mist, Unit::Share, 0.85, 0.05, 1],
+            self::MistGapLeast => [$mist, Unit::Minutes, 3, 0, 120],
+            self::MistGapMost => [$mist, Unit::Minutes, 240, 10, 1440],
+            self::MistGapAtNight => [$mist, Unit::Minutes, 60, 0, 720],
+            self::WeanedGap => [$mist, Unit::Times, 4, 1, 20],
+            self::FiringSeconds => [$mist, Unit::Seconds, 8, 1, 120],
+            self::NozzlesAMetre => [$mist, Unit::ASquareMetre, 0.8, 0.05, 20],
+            self::NozzleFlow => [$mist, Unit::LitresAMinute, 1, 0.05, 20],
+            self::SoakedFrom => [$mist, Unit::Share, 0.9, 0.5, 1],
+            self::HumidRooting => [$mist, Unit::Share, 0.9, 0.3, 1],
+            self::HumidWeaned => [$mist, Unit::Share, 0.6, 0.2, 1],
+            self::AirCooler => [$mist, Unit::Degrees, 4, 0, 15],
+            self::ShadeRooting => [$mist, Unit::Share, 0.6, 0, 1],
+            self::ShadeWeaned => [$mist, Unit::Share, 0.3, 0, 1],
+            self::VentTimes => [$mist, Unit::Count, 2, 0, 24],
+            self::VentFor => [$mist, Unit::Minutes, 10, 0, 240],
+            self::LeafSpare => [$mist, Unit::Millimetres, 0.08, 0.005, 2],
+            self::BareLeafLoses => [$mist, Unit::Share, 0.3, 0.01, 1],
+            self::Latitude => [$mist, Unit::Latitude, 50, 0, 66],
+            self::LeafTakesUp => [$mist, Unit::Share, 0.35, 0.01, 1],
+            self::BenchLoses => [$mist, Unit::WattsAMetreKelvin, 9, 0.5, 50],
+            self::CoverLoses => [$mist, Unit::WattsAMetreKelvin, 5, 0.5, 50],
+            self::PowerPrice => [$mist, Unit::Money, 0.3, 0, 100],
         };
     }
 }

@@ -16,6 +16,7 @@ enum Topic: string
     case Waiting = 'waiting';
     case Potting = 'potting';
     case Planning = 'planning';
+    case Mist = 'mist';
 
     public function label(): Fact
     {

@@ -26,11 +26,18 @@ enum Unit: string
     case MillilitresACm = 'millilitres_a_cm';
     case GramsACm = 'grams_a_cm';
     case Money = 'money';
+    case Seconds = 'seconds';
+    case Millimetres = 'millimetres';
+    case ASquareMetre = 'a_square_metre';
+    case LitresAMinute = 'litres_a_minute';
+    /** From the equator. */
+    case Latitude = 'latitude';
+    case WattsAMetreKelvin = 'watts_a_metre_kelvin';
 
     /** Whether there are no halves of it. */
     public function isWhole(): bool
     {
-        return in_array($this, [self::Days, self::Weeks, self::Minutes, self::TimeOfDay], true);
+        return in_array($this, [self::Days, self::Weeks, self::Minutes, self::TimeOfDay, self::Seconds], true);
     }
 
     /** As a sentence says it; money without its sign. */

@@ -42,6 +42,12 @@ final class FilmProgramme implements SprayProgramme
         return $programme;
     }
 
+    /** Of figures that were read, and are in bounds. */
+    public static function of(float $filmMm, float $refillShare, int $minMinutes, int $maxMinutes, float $litresPerFiring): self
+    {
+        return new self($filmMm, $refillShare, $minMinutes, $maxMinutes, $litresPerFiring);
+    }
+
     /** @return array{filmMm: float, refillShare: float, minMinutes: int, maxMinutes: int, litresPerFiring: float} */
     public function toArray(): array
     {

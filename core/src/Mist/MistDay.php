@@ -15,7 +15,7 @@ final class MistDay implements Calculation
     public const DRY = 1e-9;
     private const FIRST = 5;
 
-    /** A film with more of its water than this has been given more than it needs. */
+    /** A film with more of its water than this has been given more than it needs, where a nursery says no other. */
     private const SOAKED = 0.9;
 
     /**
@@ -59,8 +59,9 @@ final class MistDay implements Calculation
      * The day begins with a full film, as if it had fired in minute 0.
      *
      * @param non-empty-list<AirHour> $hours
+     * @param float                   $soakedFrom share of a film from which it counts as soaked
      */
-    public static function under(SprayProgramme $programme, array $hours): self
+    public static function under(SprayProgramme $programme, array $hours, float $soakedFrom = self::SOAKED): self
     {
         $loses = array_map(static fn (AirHour $hour) => $hour->evaporation() / 60.0, $hours);
         $full = $film = $programme->filmMm();
@@ -69,7 +70,7 @@ final class MistDay implements Calculation
         for ($minute = 0; $minute < self::MINUTES; ++$minute) {
             $film = max(0.0, $film - $loses[intdiv($minute, 60)]);
             $dry += $film <= self::DRY ? 1 : 0;
-            $soaked += $film > self::SOAKED * $full ? 1 : 0;
+            $soaked += $film > $soakedFrom * $full ? 1 : 0;
             if ($programme->firesAt($minute, $minute - $last, $film)) {
                 $firings[] = $last = $minute;
                 $film = $full;

@@ -6,6 +6,8 @@ namespace WetCradle\Core\Mist;
 
 use WetCradle\Core\Calendar\Hemisphere;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\House\HouseDefault;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Refused;
 
 /** A day of weather over the leaves, drawn from a few numbers that a person can see and change. */
@@ -14,15 +16,11 @@ final class TypicalDay
     /** The hour in which it is warmest. */
     private const WARMEST = 15.0;
     private const NOON = 12.0;
-    /** A nursery that says nothing of where it is lies about here, degrees from the equator. */
-    private const LATITUDE = 50.0;
     private const TILT = 23.44;
     /** The day of the year on which days are as long as nights, in spring of the north. */
     private const EQUINOX = 80.0;
     /** W/m² of a clear sky with the sun overhead. */
     private const OVERHEAD = 950.0;
-    /** What comes through glass and shade and is taken up by a leaf. */
-    private const TAKEN_UP = 0.35;
 
     private function __construct(
         public readonly float $mean,
@@ -60,15 +58,23 @@ final class TypicalDay
      *
      * @param float $mean °C of the site's air
      */
-    public static function usual(float $mean, int $dayOfYear, Hemisphere $hemisphere): self
+    public static function usual(float $mean, int $dayOfYear, Hemisphere $hemisphere, HouseDefaults $house): self
     {
-        return self::with($mean, 9.0, 80.0, $dayOfYear, $hemisphere, 1.0, 0.2);
+        return self::with($mean, 9.0, 80.0, $dayOfYear, $hemisphere, $house, 1.0, 0.2);
     }
 
     /** A hot, dry day at about the same time: warmer, clearer, windier, and with air that draws water. */
-    public static function hotAndDry(float $mean, int $dayOfYear, Hemisphere $hemisphere): self
+    public static function hotAndDry(float $mean, int $dayOfYear, Hemisphere $hemisphere, HouseDefaults $house): self
     {
-        return self::with($mean + 9.0, 14.0, 50.0, $dayOfYear, $hemisphere, 1.3, 0.5);
+        return self::with($mean + 9.0, 14.0, 50.0, $dayOfYear, $hemisphere, $house, 1.3, 0.5);
+    }
+
+    /** The same in a house that is kept so warm. */
+    public function notCoolerThan(?float $kept): self
+    {
+        return $kept === null || $kept <= $this->mean
+            ? $this
+            : new self(round($kept, 1), $this->swing, $this->humidity, $this->noonRadiation, $this->daylight, $this->wind);
     }
 
     private static function with(
@@ -77,14 +83,15 @@ final class TypicalDay
         float $humidity,
         int $dayOfYear,
         Hemisphere $hemisphere,
+        HouseDefaults $house,
         float $clear,
         float $wind,
     ): self {
         $sign = $hemisphere === Hemisphere::North ? 1.0 : -1.0;
         $tilt = deg2rad($sign * self::TILT * sin(2.0 * M_PI * ($dayOfYear - self::EQUINOX) / 365.0));
-        $latitude = deg2rad(self::LATITUDE);
+        $latitude = deg2rad($house->number(HouseDefault::Latitude));
         $daylight = 24.0 / M_PI * acos(max(-1.0, min(1.0, -tan($latitude) * tan($tilt))));
-        $noon = self::OVERHEAD * max(0.0, cos($latitude - $tilt)) * self::TAKEN_UP * $clear;
+        $noon = self::OVERHEAD * max(0.0, cos($latitude - $tilt)) * $house->number(HouseDefault::LeafTakesUp) * $clear;
 
         return new self(round($mean, 1), $swing, $humidity, round($noon), round($daylight, 1), $wind);
     }

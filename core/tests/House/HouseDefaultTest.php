@@ -546,6 +546,12 @@ final class HouseDefaultTest extends TestCase
                 'unit.millilitres_a_cm value=3',
                 'unit.grams_a_cm value=3',
                 'unit.money value=3',
+                'unit.seconds value=3',
+                'unit.millimetres value=3',
+                'unit.a_square_metre value=3',
+                'unit.litres_a_minute value=3',
+                'unit.latitude value=3',
+                'unit.watts_a_metre_kelvin value=3',
             ],
             Told::of(array_map(static fn (Unit $unit) => $unit->said(3), Unit::cases())),
         );

@@ -6,6 +6,7 @@ namespace WetCradle\Core\Tests\Mist;
 
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Calendar\Hemisphere;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Mist\AirHour;
 use WetCradle\Core\Mist\ClockTimer;
@@ -28,7 +29,7 @@ final class TypicalDayTest extends TestCase
 
     public function testItIsDampestBeforeDawnAndSunniestAtNoon(): void
     {
-        $hours = TypicalDay::usual(16, 166, Hemisphere::North)->hours();
+        $hours = TypicalDay::usual(16, 166, Hemisphere::North, HouseDefaults::usual())->hours();
         $column = static fn (string $what) => array_map(static fn (AirHour $hour) => $hour->{$what}, $hours);
         self::assertSame(24, count($hours));
         self::assertSame(14, array_search(max($column('air')), $column('air'), true), 'Warmest between two and three.');
@@ -44,26 +45,26 @@ final class TypicalDayTest extends TestCase
 
     public function testDaysAreLongInTheSummerOfEachHalfOfTheGlobe(): void
     {
-        $long = static fn (int $day, Hemisphere $half) => TypicalDay::usual(12, $day, $half);
+        $long = static fn (int $day, Hemisphere $half) => TypicalDay::usual(12, $day, $half, HouseDefaults::usual());
         self::assertGreaterThan(15.5, $long(172, Hemisphere::North)->daylight);
         self::assertLessThan(8.5, $long(355, Hemisphere::North)->daylight);
         self::assertEqualsWithDelta($long(172, Hemisphere::North)->daylight, $long(355, Hemisphere::South)->daylight, 0.2);
         self::assertEqualsWithDelta(12.0, $long(80, Hemisphere::North)->daylight, 0.1);
         self::assertGreaterThan($long(355, Hemisphere::North)->noonRadiation, $long(172, Hemisphere::North)->noonRadiation);
-        [$usual, $hot] = [TypicalDay::usual(16, 190, Hemisphere::North), TypicalDay::hotAndDry(16, 190, Hemisphere::North)];
+        [$usual, $hot] = [TypicalDay::usual(16, 190, Hemisphere::North, HouseDefaults::usual()), TypicalDay::hotAndDry(16, 190, Hemisphere::North, HouseDefaults::usual())];
         self::assertTrue($hot->mean > $usual->mean && $hot->humidity < $usual->humidity && $hot->noonRadiation > $usual->noonRadiation);
         self::assertEquals($usual, TypicalDay::read(Fields::of($usual->toArray())));
     }
 
     public function testADayWithoutLightHasNoSun(): void
     {
-        $dark = TypicalDay::read(Fields::of(['daylight' => 0] + TypicalDay::usual(5, 10, Hemisphere::North)->toArray()));
+        $dark = TypicalDay::read(Fields::of(['daylight' => 0] + TypicalDay::usual(5, 10, Hemisphere::North, HouseDefaults::usual())->toArray()));
         self::assertSame([0.0], array_values(array_unique(array_map(static fn (AirHour $hour) => $hour->netRadiation, $dark->hours()))));
     }
 
     public function testAClockFiresByTheClock(): void
     {
-        foreach ([TypicalDay::usual(5, 15, Hemisphere::North), TypicalDay::hotAndDry(18, 190, Hemisphere::North)] as $weather) {
+        foreach ([TypicalDay::usual(5, 15, Hemisphere::North, HouseDefaults::usual()), TypicalDay::hotAndDry(18, 190, Hemisphere::North, HouseDefaults::usual())] as $weather) {
             $day = MistDay::under(ClockTimer::of(self::programme(), 360, 480, 30), $weather->hours());
             self::assertSame([360, 390, 420, 450], $day->firings, 'At eight it fires no more.');
             self::assertEqualsWithDelta(4 * 1.8, $day->litres, 1e-12);
@@ -81,7 +82,7 @@ final class TypicalDayTest extends TestCase
     public function testTheBestClockIsDryForNoLongerThanAnyOther(): void
     {
         self::assertCount(200, TimersCompared::all(self::programme()));
-        foreach ([TypicalDay::usual(16, 166, Hemisphere::North), TypicalDay::hotAndDry(18, 190, Hemisphere::North)] as $weather) {
+        foreach ([TypicalDay::usual(16, 166, Hemisphere::North, HouseDefaults::usual()), TypicalDay::hotAndDry(18, 190, Hemisphere::North, HouseDefaults::usual())] as $weather) {
             $best = TimersCompared::on($weather->hours(), self::programme());
             foreach (TimersCompared::all(self::programme()) as $timer) {
                 $day = MistDay::under($timer, $weather->hours());
@@ -96,7 +97,7 @@ final class TypicalDayTest extends TestCase
         $days = [];
         for ($day = 121; $day < 270; $day += 3) {
             $mean = 13.0 + 4.0 * sin(M_PI * ($day - 105) / 184);
-            $weather = $day % 4 === 0 ? TypicalDay::hotAndDry($mean, $day, Hemisphere::North) : TypicalDay::usual($mean, $day, Hemisphere::North);
+            $weather = $day % 4 === 0 ? TypicalDay::hotAndDry($mean, $day, Hemisphere::North, HouseDefaults::usual()) : TypicalDay::usual($mean, $day, Hemisphere::North, HouseDefaults::usual());
             $days[] = $weather->hours();
         }
         [$dry, $litres] = self::over($days, self::programme(0.9));

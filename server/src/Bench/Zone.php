@@ -42,6 +42,9 @@ class Zone
     public bool $onlyPots = false;
     #[ORM\Column]
     public Ground $ground = Ground::Bench;
+    /** Over it, as somebody counted them; by its size where nobody has. */
+    #[ORM\Column(nullable: true)]
+    public ?int $nozzles = null;
 
     /** @var Collection<int, ZoneClosed> */
     #[ORM\OneToMany(targetEntity: ZoneClosed::class, mappedBy: 'zone', cascade: ['persist'], orphanRemoval: true, fetch: 'EAGER')]

@@ -82,7 +82,7 @@ final class ZoneController
     {
         $zone = $this->zone($id);
         $taken = $this->writing->once(function () use ($zone): int {
-            return $this->removals->take('zone', $zone->name, 'zone', (int) $zone->id, ['zone_closed' => 'zone_id = ?']);
+            return $this->removals->take('zone', $zone->name, 'zone', (int) $zone->id, ['zone_closed' => 'zone_id = ?', 'zone_programme' => 'zone_id = ?']);
         });
 
         return new Answer(['gone' => true, 'taken' => $taken]);

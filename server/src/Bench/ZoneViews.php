@@ -59,6 +59,7 @@ final class ZoneViews
             'frostFree' => $zone->frostFree,
             'onlyPots' => $zone->onlyPots,
             'ground' => $zone->ground,
+            'nozzles' => $zone->nozzles,
             'closed' => array_map(
                 static fn (ZoneClosed $c) => ['id' => $c->id, 'from' => $c->fromWeek, 'to' => $c->toWeek, 'why' => $c->why],
                 $zone->closed->getValues(),

@@ -6,12 +6,14 @@ namespace WetCradle\Server\Mist;
 
 use Symfony\Component\Routing\Attribute\Route;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\Mist\AirHour;
 use WetCradle\Core\Mist\BenchHeat;
 use WetCradle\Core\Mist\ClockTimer;
-use WetCradle\Core\Mist\FilmProgramme;
 use WetCradle\Core\Mist\MistDay;
 use WetCradle\Core\Mist\MistFailure;
+use WetCradle\Core\Mist\Misting;
+use WetCradle\Core\Mist\SprayProgramme;
 use WetCradle\Core\Mist\TimersCompared;
 use WetCradle\Core\Mist\TypicalDay;
 use WetCradle\Core\Mist\Vpd;
@@ -20,41 +22,49 @@ use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Http\SentOnce;
 use WetCradle\Server\Nursery\House;
 
-/** A day under mist, tried before it is done: by how far the film on a leaf may dry, and by the clock. */
+/** A day under mist, tried before it is done: by how far the film on a leaf may dry, by another such programme, and by the clock. */
 final class MistController
 {
-    private const PROGRAMME = ['filmMm' => 0.1, 'refillShare' => 0.6, 'minMinutes' => 3, 'maxMinutes' => 240, 'litresPerFiring' => 1.8];
-    private const BENCH = ['area' => 12.0, 'u' => 9.0, 'set' => 20.0];
-    private const FAILURE = ['startMinute' => 660, 'leafWaterMm' => 0.08, 'leafShare' => 0.3];
+    /** A bench of this size, m², where nobody says another. */
+    private const AREA = 12.0;
+    private const SET = 20.0;
+    /** The minute of the day in which the sun is high and a leaf has least time. */
+    private const FAILS_AT = 660;
     private const TIMER = ['from' => 360, 'to' => 1200, 'every' => 12];
 
-    public function __construct(private readonly House $house, private readonly Today $today)
+    public function __construct(private readonly House $house, private readonly HouseWeather $weather, private readonly Today $today)
     {
     }
 
     #[Route('/api/mist/day', methods: ['POST'], defaults: [SentOnce::ASKS => true])]
     public function day(Fields $in): Answer
     {
+        $house = $this->house->defaults();
         $month = $in->has('month') ? $in->count('month', 1, 12) : (int) $this->today->day()->format('n');
         $isHot = $in->has('hot') && $in->flag('hot');
-        $weather = $in->has('weather') ? TypicalDay::read($in->object('weather')) : $this->weather($month, $isHot);
-        $asked = $in->has('programme') ? $in->object('programme') : Fields::of(self::PROGRAMME);
-        $programme = FilmProgramme::read($asked);
-        $asked->done();
-        $timer = ClockTimer::read($programme, $in->has('timer') ? $in->object('timer') : Fields::of(self::TIMER));
-        $bench = $in->has('bench') ? $in->object('bench') : Fields::of(self::BENCH);
-        $heat = self::heat($bench, $weather);
-        $fails = $in->has('failure') ? $in->object('failure') : Fields::of(self::FAILURE);
-        $failure = self::failure($fails, $weather, $programme);
+        $weather = $in->has('weather') ? TypicalDay::read($in->object('weather')) : $this->typical($month, $isHot);
+        $misting = $in->has('programme')
+            ? Misting::read($in->object('programme'))
+            : Misting::at(2, 0.0, (int) ceil(self::AREA * $house->number(HouseDefault::NozzlesAMetre)), $house);
+        $other = $in->has('other') ? Misting::read($in->object('other')) : null;
+        $timer = ClockTimer::read($misting->film(), $in->has('timer') ? $in->object('timer') : Fields::of(self::TIMER));
+        $heat = self::heat($in->has('bench') ? $in->object('bench') : Fields::of(
+            ['area' => self::AREA, 'u' => $house->number(HouseDefault::BenchLoses), 'set' => self::SET],
+        ), $weather);
+        $failure = self::failure($in->has('failure') ? $in->object('failure') : Fields::of([
+            'startMinute' => self::FAILS_AT, 'leafWaterMm' => $house->number(HouseDefault::LeafSpare),
+            'leafShare' => $house->number(HouseDefault::BareLeafLoses),
+        ]), $weather, $misting);
         $isCompared = $in->has('compare') && $in->flag('compare');
         $in->done();
         $hours = $weather->hours();
-        $best = $isCompared ? TimersCompared::on($hours, $programme) : null;
+        $best = $isCompared ? TimersCompared::on($hours, $misting->film()) : null;
 
         return new Answer([
             'month' => $month,
             'weather' => $weather->toArray(),
-            'programme' => $programme->toArray(),
+            'programme' => $misting->toArray(),
+            'other' => $other?->toArray(),
             'timer' => self::times($timer),
             'hours' => array_map(static fn (AirHour $hour) => [
                 'air' => round($hour->air, 1), 'humidity' => round($hour->humidity), 'netRadiation' => round($hour->netRadiation),
@@ -62,8 +72,9 @@ final class MistController
             ], $hours),
             'heat' => $heat,
             'failure' => $failure,
-            'byFilm' => self::drawn(MistDay::under($programme, $hours)),
-            'byClock' => self::drawn(MistDay::under($timer, $hours)),
+            'byFilm' => $this->drawn($misting->over($hours), $hours),
+            'byOther' => $other === null ? null : $this->drawn($other->over($hours), $hours),
+            'byClock' => $this->drawn($timer, $hours),
             'bestClock' => $best === null
                 ? null
                 : self::times($best->best) + ['dryMinutes' => $best->day->dryMinutes, 'litres' => round($best->day->litres, 1)],
@@ -86,12 +97,12 @@ final class MistController
      *     startMinute: int, leafWaterMm: float, leafShare: float, filmGoneAfter: ?int, wiltingAfter: ?int,
      * } how long there is when no mist comes from a minute on
      */
-    private static function failure(Fields $in, TypicalDay $weather, FilmProgramme $programme): array
+    private static function failure(Fields $in, TypicalDay $weather, Misting $misting): array
     {
         $start = $in->count('startMinute', 0, MistDay::MINUTES - 1);
         [$water, $share] = [$in->positive('leafWaterMm', 10), $in->number('leafShare', 0, 1)];
         $in->done();
-        $failure = MistFailure::from($weather->hours(), $start, $programme->filmMm(), $water, $share);
+        $failure = MistFailure::from($weather->hours(), $start, $misting->filmMm, $water, $share);
 
         return [
             'startMinute' => $start, 'leafWaterMm' => $water, 'leafShare' => $share, 'filmGoneAfter' => $failure->filmGoneAfter,
@@ -99,14 +110,11 @@ final class MistController
         ];
     }
 
-    private function weather(int $month, bool $isHot): TypicalDay
+    private function typical(int $month, bool $isHot): TypicalDay
     {
         $middle = $this->today->day()->setDate((int) $this->today->day()->format('Y'), $month, 15);
-        $mean = $this->house->air()->on($middle);
-        $dayOfYear = (int) $middle->format('z');
-        $hemisphere = $this->house->nursery()->hemisphere;
 
-        return $isHot ? TypicalDay::hotAndDry($mean, $dayOfYear, $hemisphere) : TypicalDay::usual($mean, $dayOfYear, $hemisphere);
+        return $isHot ? $this->weather->hotAndDry($middle) : $this->weather->usual($middle);
     }
 
     /** @return array{from: int, to: int, every: int} */
@@ -115,9 +123,15 @@ final class MistController
         return ['from' => $timer->from, 'to' => $timer->to, 'every' => $timer->every];
     }
 
-    /** @return array{firings: list<int>, dryMinutes: int, soakedMinutes: int, litres: float, film: list<float>} */
-    private static function drawn(MistDay $day): array
+    /**
+     * @param non-empty-list<AirHour> $hours
+     *
+     * @return array{firings: list<int>, dryMinutes: int, soakedMinutes: int, litres: float, film: list<float>}
+     */
+    private function drawn(SprayProgramme $spray, array $hours): array
     {
+        $day = MistDay::under($spray, $hours, $this->house->defaults()->number(HouseDefault::SoakedFrom));
+
         return [
             'firings' => $day->firings, 'dryMinutes' => $day->dryMinutes, 'soakedMinutes' => $day->soakedMinutes, 'litres' => round($day->litres, 1),
             'film' => array_map(static fn (float $film) => round($film, 4), $day->film),

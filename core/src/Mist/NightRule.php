@@ -1,0 +1,22 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Mist;
+
+use WetCradle\Core\Fact;
+
+/** What a valve does between sunset and sunrise. */
+enum NightRule: string
+{
+    /** As by day. */
+    case AsByDay = 'as_by_day';
+    /** Only once the film is gone, and not often: a leaf dries slowly in the dark, and what stands wet rots. */
+    case Sparing = 'sparing';
+    case Off = 'off';
+
+    public function words(): Fact
+    {
+        return Fact::of("mist.night.{$this->value}");
+    }
+}
