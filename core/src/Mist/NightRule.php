@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Mist;
 
-use WetCradle\Core\Fact;
-
 /** What a valve does between sunset and sunrise. */
 enum NightRule: string
 {
@@ -14,9 +12,4 @@ enum NightRule: string
     /** Only once the film is gone, and not often: a leaf dries slowly in the dark, and what stands wet rots. */
     case Sparing = 'sparing';
     case Off = 'off';
-
-    public function words(): Fact
-    {
-        return Fact::of("mist.night.{$this->value}");
-    }
 }

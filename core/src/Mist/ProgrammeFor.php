@@ -58,7 +58,9 @@ final class ProgrammeFor
         $mist = $first === null || !$isUnder || $zone->mist->high < 1.0
             ? null
             : Misting::at(min((int) $zone->mist->high, $first->level()), $first->eased, $nozzles, $house);
-        $least = $tended === [] ? 1.0 : min(array_map(static fn (Tended $one) => $one->isWeaned ? 1.0 : $one->eased, $tended));
+        $leafy = array_filter($tended, static fn (Tended $one) => $one->isLeafy());
+        $least = min([1.0, ...array_map(static fn (Tended $one) => $one->isWeaned ? 1.0 : $one->eased, $leafy)]);
+        $light = max([0.0, ...array_map(static fn (Tended $one) => $one->lightHours(), $leafy)]);
         $isCovered = $zone->kind === ZoneKind::Cover && array_filter($tended, static fn (Tended $one) => !$one->isWeaned) !== [];
         $between = static fn (HouseDefault $from, HouseDefault $to): float => round(
             $house->number($from) + ($house->number($to) - $house->number($from)) * $least,
@@ -66,11 +68,11 @@ final class ProgrammeFor
         );
         $programme = !$isUnder ? ZoneProgramme::off() : ZoneProgramme::of(
             $mist,
-            $isAir ? null : $between(HouseDefault::HumidRooting, HouseDefault::HumidWeaned),
+            $isAir || $leafy === [] ? null : $between(HouseDefault::HumidRooting, HouseDefault::HumidWeaned),
             $medium,
             $air,
-            $between(HouseDefault::ShadeRooting, HouseDefault::ShadeWeaned),
-            $isAir ? null : max(array_map(static fn (Tended $one) => $one->lightHours(), $tended)),
+            $leafy === [] ? null : $between(HouseDefault::ShadeRooting, HouseDefault::ShadeWeaned),
+            $isAir || $light <= 0.0 ? null : $light,
             $isCovered ? $house->whole(HouseDefault::VentTimes) : null,
             $isCovered
                 ? (int) round($house->number(HouseDefault::VentFor) * (1.0 + ($house->number(HouseDefault::WeanedGap) - 1.0) * $least))

@@ -62,6 +62,12 @@ final class Tended
         return $this->isWeaned ? 0 : $this->level;
     }
 
+    /** Whether it was stuck with soft leaves, which dry air, sun and wind harm until it is weaned. */
+    public function isLeafy(): bool
+    {
+        return in_array($this->care?->water->regime, [Regime::Mist, Regime::Cover], true);
+    }
+
     /** Hours of light a day that it wants; none where nobody says. */
     public function lightHours(): float
     {

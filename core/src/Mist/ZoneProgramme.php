@@ -141,7 +141,7 @@ final class ZoneProgramme
                 'mist.set.film', seconds: $mist->seconds, share: (int) round(100 * $mist->refillShare), least: $mist->minMinutes, most: $mist->maxMinutes,
             ),
             'clock' => $mist === null || $every === null ? null : Fact::of('mist.set.clock', seconds: $mist->seconds, every: $every),
-            'night' => $mist === null ? null : Fact::of('mist.set.night', rule: $mist->night->words(), gap: $mist->nightMinutes, which: $mist->night),
+            'night' => $mist === null ? null : Fact::of('mist.set.night', gap: $mist->nightMinutes, which: $mist->night->value),
             'humidity' => $this->humidity === null ? null : Fact::of('mist.set.humidity', share: (int) round(100 * $this->humidity)),
             'medium' => $this->medium === null ? null : Fact::of('mist.set.medium', at: Fact::warmth(Range::of($this->medium, $this->medium))),
             'air' => $this->air === null ? null : Fact::of('mist.set.air', at: Fact::warmth(Range::of($this->air, $this->air))),

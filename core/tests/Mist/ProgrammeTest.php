@@ -150,7 +150,8 @@ final class ProgrammeTest extends TestCase
                 $of('dry', 0), $of('dry', 0, true), $of('dry', 1), $of('below', 0), $of('below', 1), $of('none', 0), $of('cover', 0), self::tended('M'),
             ]),
         );
-        self::assertNull(self::for([self::tended('A', 0, $none)])->programme->mist);
+        $dry = self::for([self::tended('A', 0, $none)])->programme;
+        self::assertSame([null, null, null, null], [$dry->mist, $dry->humidity, $dry->shade, $dry->lightHours], 'What has no soft leaves is not shaded.');
         self::assertNull(self::for([self::tended('A')], self::zone(most: 0))->programme->mist, 'The zone has no valve.');
     }
 
@@ -211,7 +212,7 @@ final class ProgrammeTest extends TestCase
         $changes = array_map(Told::of(...), $asks->changesFrom($is, $hours));
         self::assertSame('mist.change.instead to=(mist.set.film seconds=8 share=70 least=3 most=420) from=(mist.set.film seconds=8 share=60 least=3 most=240)', $changes[0]);
         self::assertStringStartsWith('mist.change.instead to=(mist.set.clock seconds=8 every=', $changes[1]);
-        self::assertStringContainsString('mist.night.off', $changes[2]);
+        self::assertStringContainsString('which=off', $changes[2]);
         self::assertSame(['mist.change.set'], array_values(array_unique(array_map(static fn ($fact) => $fact->key, $is->changesFrom(null, $hours)))));
         self::assertSame(
             ['mist.change.off'],

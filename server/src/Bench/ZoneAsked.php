@@ -60,7 +60,9 @@ final class ZoneAsked
         $zone->frostFree = $in->has('frostFree') ? $in->flag('frostFree') : ($isNew ? $zone->kind !== ZoneKind::Frame : $zone->frostFree);
         $zone->onlyPots = $in->has('onlyPots') ? $in->flag('onlyPots') : $zone->onlyPots;
         $zone->ground = $in->has('ground') ? $in->choice('ground', Ground::class) : $zone->ground;
-        $zone->nozzles = $in->has('nozzles') ? $in->count('nozzles', 1, 10_000) : null;
+        if (in_array('nozzles', $in->names(), true)) {
+            $zone->nozzles = $in->isNull('nozzles') ? null : $in->count('nozzles', 1, 10_000);
+        }
         if ($zone->ground->isOutdoors() && $zone->onlyPots) {
             throw Refused::because('not_possible', 'ground', $zone->ground === Ground::BesideStock
                 ? 'Ground beside the stock plants is for what roots on its mother, not for pots.'

@@ -27,6 +27,7 @@ final class DemoCommand extends Command
         private readonly DemoJudged $judged,
         private readonly DemoHands $hands,
         private readonly DemoWeaned $weaned,
+        private readonly DemoMist $mist,
         private readonly Today $today,
         private readonly CacheInterface $cache,
     ) {
@@ -50,6 +51,7 @@ final class DemoCommand extends Command
             $this->forecasts->keepInStep();
             $this->hands->pot();
             $this->weaned->goOn($this->today->day());
+            $this->mist->set();
             $this->forecasts->keepInStep();
 
             return $made;

@@ -24,18 +24,30 @@ final class ProgrammesTest extends House
         self::fail('Nobody is under mist.');
     }
 
+    /**
+     * @param array<string, mixed> $zone as it was seen
+     * @param array<string, mixed> $more
+     *
+     * @return array<string, mixed>
+     */
+    private function put(array $zone, array $more = []): array
+    {
+        return $this->misted($this->ask('PUT', "/api/mist/programmes/{$zone['id']}", ['mark' => $zone['mark'], 'set' => $zone['set']['id'] ?? null] + $more));
+    }
+
     public function testWhatIsToBeSetIsTickedAndNotAskedAgain(): void
     {
         $this->signIn('ines');
         $zone = $this->misted();
-        self::assertNull($zone['set']);
         self::assertContains($zone['mistFor'], array_column($zone['tenants'], 'batch'));
         self::assertNotSame([], $zone['changes']);
-        $then = $this->misted($this->ask('PUT', "/api/mist/programmes/{$zone['id']}", ['mark' => $zone['mark']]));
+        $then = $this->put($zone);
         self::assertSame([[], $zone['asks'], 'Ines', false], [$then['changes'], $then['set']['programme'], explode(' ', $then['set']['by'])[0], $then['set']['isOwn']]);
         self::assertSame($then['says'], $then['set']['says']);
         $again = $this->misted($this->ask('DELETE', "/api/mist/programmes/{$zone['id']}/newest"));
-        self::assertSame([null, $zone['changes']], [$again['set'], $again['changes']]);
+        self::assertSame([$zone['set'], $zone['changes']], [$again['set'], $again['changes']]);
+        $this->ask('DELETE', "/api/mist/programmes/{$zone['id']}/newest");
+        self::assertNull($this->misted()['set']);
         self::assertSame(404, $this->send('DELETE', "/api/mist/programmes/{$zone['id']}/newest")->getStatusCode());
     }
 
@@ -44,7 +56,7 @@ final class ProgrammesTest extends House
         $this->signIn('ines');
         $zone = $this->misted();
         $own = ['mist' => ['seconds' => 5] + $zone['asks']['mist']] + $zone['asks'];
-        $then = $this->misted($this->ask('PUT', "/api/mist/programmes/{$zone['id']}", ['mark' => $zone['mark'], 'programme' => $own]));
+        $then = $this->put($zone, ['programme' => $own]);
         self::assertSame([[], true, 5], [$then['changes'], $then['set']['isOwn'], $then['set']['programme']['mist']['seconds']]);
         $habits = $this->ask('GET', '/api/house-defaults');
         $this->ask('PUT', '/api/house-defaults', ['version' => $habits['version'], 'defaults' => ['mist_gap_most' => 120]]);
@@ -57,8 +69,8 @@ final class ProgrammesTest extends House
     {
         $this->signIn('ines');
         $zone = $this->misted();
-        $this->ask('PUT', "/api/mist/programmes/{$zone['id']}", ['mark' => $zone['mark']]);
-        $this->refused(409, 'PUT', "/api/mist/programmes/{$zone['id']}", ['mark' => $zone['mark']]);
+        $this->put($zone);
+        $this->refused(409, 'PUT', "/api/mist/programmes/{$zone['id']}", ['mark' => $zone['mark'], 'set' => $zone['set']['id']]);
         $this->refused(409, 'PUT', "/api/mist/programmes/{$zone['id']}", ['mark' => 'other', 'set' => $this->misted()['set']['id']]);
     }
 
@@ -104,7 +116,7 @@ final class ProgrammesTest extends House
             'mark' => $zone['mark'], 'programme' => ['mist' => ['seconds' => 0] + $zone['asks']['mist']],
         ]);
         self::assertSame('programme.mist.seconds', $refused['field']);
-        self::assertNull($this->misted()['set']);
+        self::assertSame($zone, $this->misted());
         $this->signIn('visitor');
         $this->refused(403, 'PUT', "/api/mist/programmes/{$zone['id']}", ['mark' => $zone['mark']]);
     }

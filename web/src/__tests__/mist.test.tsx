@@ -22,20 +22,32 @@ const run = (dry: number[] = []): Schemas['MistRun'] => ({
 const day: Schemas['MistDay'] = {
   month: 6,
   weather: { mean: 16, swing: 9, humidity: 80, noonRadiation: 297, daylight: 16.1, wind: 0.2 },
-  programme: { filmMm: 0.1, refillShare: 0.6, minMinutes: 3, maxMinutes: 240, litresPerFiring: 1.8 },
+  programme: {
+    filmMm: 0.1,
+    refillShare: 0.6,
+    minMinutes: 3,
+    maxMinutes: 240,
+    night: 'sparing',
+    nightMinutes: 60,
+    seconds: 8,
+    nozzles: 10,
+    litresAMinute: 1,
+  },
+  other: null,
   timer: { from: 360, to: 1200, every: 12 },
   heat: { area: 12, u: 9, set: 20, kWh: 7.25, peakW: 850 },
   failure: { startMinute: 660, leafWaterMm: 0.08, leafShare: 0.3, filmGoneAfter: 24, wiltingAfter: 101 },
   hours,
   byFilm: run(),
+  byOther: null,
   byClock: run([60, 61, 62, 300]),
   bestClock: { from: 300, to: 1200, every: 15, dryMinutes: 0, litres: 108 },
 }
 
 describe('a day under mist', () => {
   const known: [unknown[], unknown][] = [
-    [['mist-day', undefined, false, undefined, undefined, undefined, undefined, undefined], day],
-    [['mist-clocks', day.weather, 0.1, 1.8], day],
+    [['mist-day', undefined, false, undefined, undefined, undefined, undefined, undefined, undefined], day],
+    [['mist-clocks', day.weather, day.programme], day],
   ]
   const said = wordsOf(drawRoom(<MistDay />, { known }))
 

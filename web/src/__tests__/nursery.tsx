@@ -249,6 +249,7 @@ export const zone: ZoneWeek = {
   frostFree: true,
   onlyPots: false,
   ground: 'bench',
+  nozzles: null,
   guests: [],
   closed: [{ id: 4, from: '2027-W38', to: '2027-W42', why: 'a new heat cable' }],
   places: 12,

@@ -52,18 +52,26 @@ const entriesOf = (zone: Zone | null) =>
         ? `${zone.places} by its size: a place is what one tray of the first kind takes. It holds ${zone.fits.map((fit) => `${fit.trays} × ${fit.trayKind}`).join(' or ')}.`
         : 'left empty: as many as its size has; a place is what one tray of the first kind takes',
     },
+    {
+      name: 'nozzles',
+      label: 'Mist nozzles over it',
+      kind: 'number',
+      start: zone?.nozzles ? String(zone.nozzles) : '',
+      hint: 'left empty: by its size',
+    },
   ] as const satisfies readonly Entry[]
 
 const GROUNDS: Record<string, Zone['ground']> = { layers: 'beside_stock', rows: 'open' }
 
 /** Trays left empty are as many as can be laid. */
 const bodyOf = (typed: Sent<ReturnType<typeof entriesOf>>) => {
-  const { trays, frostFree, stood, ...body } = typed
+  const { trays, nozzles, frostFree, stood, ...body } = typed
   return {
     ...body,
     frostFree: frostFree === 'yes',
     onlyPots: stood === 'pots',
     ground: GROUNDS[stood] ?? 'bench',
+    nozzles: nozzles === '' ? null : nozzles,
     ...(trays !== '' && trays !== 0 && { trays }),
   }
 }

@@ -1,15 +1,17 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
+import { useSearchParams } from 'react-router'
 import { answer, api, type Schemas } from '../api/client'
-import { BenchRooms } from '../bench/BenchRooms'
 import { FilmDay } from '../drawings/FilmDay'
 import { Failed } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { plural, sayHeat, sayLitres } from '../words'
+import { MistRooms } from './MistRooms'
+import { useProgrammes } from './Programmes'
 
 type Day = Schemas['MistDay']
 type Weather = Day['weather']
-type Programme = Day['programme']
+type Programme = Schemas['Misting']
 type Timer = Day['timer']
 type Bench = Schemas['HeatedBench']
 type Fails = Schemas['MistFails']
@@ -34,8 +36,10 @@ interface Slide {
   say: (value: number) => string
 }
 
+const standing = (values: object, name: string) => Number((values as Record<string, unknown>)[name] ?? 0)
+
 /** Sliders, each with what it stands at in words beside it. */
-function Slides<T extends Record<string, number>>({
+function Slides<T extends object>({
   of,
   slides,
   values,
@@ -53,7 +57,7 @@ function Slides<T extends Record<string, number>>({
         <label key={slide.name} className="grid gap-0.5 text-sm">
           <span className="flex justify-between gap-3">
             <span>{slide.label}</span>
-            <strong>{slide.say(values[slide.name] ?? 0)}</strong>
+            <strong>{slide.say(standing(values, slide.name))}</strong>
           </span>
           <input
             type="range"
@@ -61,8 +65,8 @@ function Slides<T extends Record<string, number>>({
             min={slide.least}
             max={slide.most}
             step={slide.step}
-            value={values[slide.name]}
-            aria-valuetext={slide.say(values[slide.name] ?? 0)}
+            value={standing(values, slide.name)}
+            aria-valuetext={slide.say(standing(values, slide.name))}
             onChange={(event) => onChange({ ...values, [slide.name]: Number(event.target.value) })}
           />
         </label>
@@ -96,20 +100,27 @@ export function MistDay() {
   const [month, setMonth] = useState<number>()
   const [hot, setHot] = useState(false)
   const [weather, setWeather] = useState<Weather>()
-  const [programme, setProgramme] = useState<Programme>()
+  const [params] = useSearchParams()
+  const zones = useProgrammes()
+  const zone = zones.data?.zones.find((one) => one.id === Number(params.get('zone')))
+  const [own, setProgramme] = useState<Programme>()
+  const programme = own ?? zone?.asks.mist ?? undefined
+  // What its controller is set to, laid beside what is tried.
+  const other = zone?.set?.programme.mist ?? undefined
   const [timer, setTimer] = useState<Timer>()
   const [bench, setBench] = useState<Bench>()
   const [failure, setFailure] = useState<Fails>()
   const { data, error, refetch } = useQuery({
-    queryKey: ['mist-day', month, hot, weather, programme, timer, bench, failure],
+    queryKey: ['mist-day', month, hot, weather, programme, other, timer, bench, failure],
+    enabled: params.get('zone') === null || zones.data !== undefined,
     queryFn: ({ signal }) =>
-      answer(api.POST('/api/mist/day', { body: { month, hot, weather, programme, timer, bench, failure }, signal })),
+      answer(api.POST('/api/mist/day', { body: { month, hot, weather, programme, other, timer, bench, failure }, signal })),
     placeholderData: keepPreviousData,
   })
   // Two hundred clocks take longer than one: they are tried beside it, and only where the weather or the film is another.
   const compared = { weather: data?.weather, programme: data?.programme }
   const best = useQuery({
-    queryKey: ['mist-clocks', data?.weather, data?.programme.filmMm, data?.programme.litresPerFiring],
+    queryKey: ['mist-clocks', data?.weather, data?.programme],
     queryFn: ({ signal }) => answer(api.POST('/api/mist/day', { body: { ...compared, compare: true }, signal })),
     placeholderData: keepPreviousData,
     enabled: data !== undefined,
@@ -117,7 +128,7 @@ export function MistDay() {
   const head = (
     <div className="mb-4 flex flex-wrap items-center gap-4">
       <h1>A day under mist</h1>
-      <BenchRooms />
+      <MistRooms />
     </div>
   )
   if (!data)
@@ -134,7 +145,7 @@ export function MistDay() {
   }
   const heated: Bench = { area: data.heat.area, u: data.heat.u, set: data.heat.set }
   const heat = (degrees: number) => sayHeat(degrees, session.nursery)
-  const other = (change: () => void) => () => {
+  const anew = (change: () => void) => () => {
     setWeather(undefined)
     change()
   }
@@ -157,7 +168,7 @@ export function MistDay() {
           <select
             className="field-text w-44"
             value={data.month}
-            onChange={(event) => other(() => setMonth(Number(event.target.value)))()}
+            onChange={(event) => anew(() => setMonth(Number(event.target.value)))()}
           >
             {MONTHS.map((name, i) => (
               <option key={name} value={i + 1}>
@@ -169,7 +180,7 @@ export function MistDay() {
         <div role="radiogroup" aria-label="Weather" className="flex flex-wrap gap-x-5">
           {[false, true].map((one) => (
             <label key={String(one)} className="flex min-h-11 cursor-pointer items-center gap-2">
-              <input type="radio" className="radio" name="hot" checked={hot === one} onChange={other(() => setHot(one))} />
+              <input type="radio" className="radio" name="hot" checked={hot === one} onChange={anew(() => setHot(one))} />
               {one ? 'hot and dry' : 'as usual here'}
             </label>
           ))}
@@ -178,7 +189,7 @@ export function MistDay() {
       <div className="grid grid-cols-[minmax(0,1fr)] gap-6 lg:grid-cols-[minmax(0,1fr)_19rem]">
         <div className="grid grid-cols-[minmax(0,1fr)] content-start gap-6">
           <section className="sheet p-4" aria-label="By the film">
-            <h2 className="mb-1">By the film on the leaf</h2>
+            <h2 className="mb-1">By the film on the leaf{zone?.asks.mist && `, as those in ${zone.name} ask`}</h2>
             <Came run={data.byFilm} />
             <FilmDay
               run={data.byFilm}
@@ -187,6 +198,18 @@ export function MistDay() {
               label="The film of water, wetted when it has dried so far"
             />
           </section>
+          {data.byOther && data.other && (
+            <section className="sheet p-4" aria-label="As it is set now">
+              <h2 className="mb-1">As {zone?.name ?? 'it'} is set now</h2>
+              <Came run={data.byOther} />
+              <FilmDay
+                run={data.byOther}
+                full={data.other.filmMm}
+                hours={data.hours}
+                label="The film of water, wetted as the controller is set now"
+              />
+            </section>
+          )}
           <section className="sheet p-4" aria-label="By the clock">
             <h2 className="mb-1">By a clock</h2>
             <Came run={data.byClock} />
@@ -248,17 +271,31 @@ export function MistDay() {
               },
               { name: 'filmMm', label: 'Film on a leaf that is full', least: 0.05, most: 0.5, step: 0.01, say: (v) => `${v} mm` },
               { name: 'minMinutes', label: 'Shortest gap', least: 1, most: 60, step: 1, say: (v) => plural(v, 'minute') },
-              { name: 'maxMinutes', label: 'Longest gap', least: 60, most: 720, step: 15, say: (v) => plural(v, 'minute') },
+              { name: 'maxMinutes', label: 'Longest gap', least: 15, most: 1440, step: 15, say: (v) => plural(v, 'minute') },
+              { name: 'seconds', label: 'A firing lasts', least: 1, most: 60, step: 1, say: (v) => plural(v, 'second') },
+              { name: 'nozzles', label: 'Nozzles', least: 1, most: 60, step: 1, say: String },
               {
-                name: 'litresPerFiring',
-                label: 'A firing takes',
-                least: 0.2,
-                most: 10,
+                name: 'litresAMinute',
+                label: 'A nozzle gives',
+                least: 0.1,
+                most: 5,
                 step: 0.1,
-                say: (v) => sayLitres(v, session.nursery),
+                say: (v) => `${sayLitres(v, session.nursery)} a minute`,
               },
             ]}
           />
+          <label className="grid gap-1 text-sm">
+            At night
+            <select
+              className="field-text"
+              value={data.programme.night}
+              onChange={(event) => setProgramme({ ...data.programme, night: event.target.value as Programme['night'] })}
+            >
+              <option value="sparing">only once the film is gone</option>
+              <option value="off">no mist</option>
+              <option value="as_by_day">as by day</option>
+            </select>
+          </label>
           <Slides
             of="Clock"
             values={data.timer}

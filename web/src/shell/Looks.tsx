@@ -8,7 +8,8 @@ export function Looks({ of, looks }: { of: string; looks: readonly (readonly [to
         <NavLink
           key={to}
           to={to}
-          end
+          // A look that others lie under is only itself; any other is also what lies under it.
+          end={looks.some(([other]) => other !== to && other.startsWith(to))}
           className={({ isActive }) =>
             `flex min-h-11 items-center px-2 ${isActive ? 'font-bold underline decoration-2 underline-offset-4' : ''}`
           }

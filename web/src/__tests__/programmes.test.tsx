@@ -1,0 +1,71 @@
+import { describe, expect, it } from 'vitest'
+import type { Schemas } from '../api/client'
+import { Programmes } from '../mist/Programmes'
+import { drawRoom, viewer, wordsOf } from './nursery'
+
+type Zone = Schemas['ZoneProgrammes']['zones'][number]
+
+const zone = (more: Partial<Zone>): Zone => ({
+  id: 1,
+  name: 'Mist 1',
+  house: 'Mist house',
+  mark: 'm',
+  asks: {},
+  says: [{ what: 'medium', says: 'Medium at 18 °C' }],
+  changes: [],
+  mistFor: null,
+  warmFor: null,
+  tenants: [],
+  set: null,
+  ...more,
+})
+const tenant: Schemas['TendedBatch'] = {
+  batch: 'RAK-47',
+  crop: 'Catmint',
+  level: 3,
+  ownLevel: 2,
+  eased: 0.5,
+  litres: 62,
+  ownLitres: 40,
+  daysLater: 2.2,
+  byHand: null,
+}
+const drawn = (zones: Zone[], as?: typeof viewer) =>
+  drawRoom(<Programmes />, { known: [[['mist-programmes'], { zones }]], ...(as && { as }) })
+
+describe('mist and heat', () => {
+  it('lists what is to be changed this morning, to be ticked by who may', () => {
+    const asked = [zone({ changes: ['Medium at 18 °C. Until now: Medium at 20 °C'] })]
+    expect(wordsOf(drawn(asked))).toContain('On the controller this morning Mist 1 Medium at 18 °C. Until now: Medium at 20 °C.')
+    expect(drawn(asked)).toContain('aria-label="Mist 1 is set"')
+    expect(drawn(asked, viewer)).not.toContain('aria-label="Mist 1 is set"')
+    expect(wordsOf(drawn([zone({})]))).toContain('Nothing is to be changed.')
+  })
+
+  it('names whom the mist follows, and what it costs the others', () => {
+    const said = wordsOf(drawn([zone({ tenants: [tenant, { ...tenant, batch: 'B', daysLater: -3, eased: 0 }], mistFor: 'B' })]))
+    expect(said).toContain('Catmint, RAK-47')
+    expect(said).toContain('weaned by 50 in 100 62 l a day where 40 l would do roots 2 days later than planned')
+    expect(said).toContain('Catmint, B the mist follows it')
+    expect(said).toContain('roots 3 days sooner than planned')
+  })
+
+  it('folds zones in which nobody lies into a line', () => {
+    const said = wordsOf(drawn([zone({ says: [] }), zone({ id: 2, name: 'Mist 2', says: [] })]))
+    expect(said).toContain('Nobody lies in trays in Mist 1, Mist 2.')
+  })
+
+  it('says what somebody set otherwise', () => {
+    const own = {
+      id: 4,
+      at: '2027-05-10 07:20',
+      by: 'Bo',
+      isOwn: true,
+      programme: {},
+      says: [{ what: 'medium' as const, says: 'Medium at 21 °C' }],
+    }
+    const said = wordsOf(drawn([zone({ tenants: [tenant], set: own })]))
+    expect(said).toContain('Medium at 21 °C')
+    expect(said).toContain('by Bo, otherwise than asked.')
+  })
+})

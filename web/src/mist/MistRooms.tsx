@@ -1,0 +1,16 @@
+import { BenchRooms } from '../bench/BenchRooms'
+import { Looks } from '../shell/Looks'
+
+/** The rooms of the bench, and those of its mist and heat. */
+export const MistRooms = () => (
+  <>
+    <BenchRooms />
+    <Looks
+      of="Mist"
+      looks={[
+        ['/bench/mist', 'Programmes'],
+        ['/bench/mist/day', 'A day'],
+      ]}
+    />
+  </>
+)
