@@ -148,6 +148,14 @@ enum HouseDefault: string
     case BenchLoses = 'bench_loses';
     case CoverLoses = 'cover_loses';
     case PowerPrice = 'power_price';
+    case LeafTakesLight = 'leaf_takes_light';
+    case ReadingEvery = 'reading_every';
+    case StaleAfter = 'stale_after';
+    case MediumOff = 'medium_off';
+    case AirOff = 'air_off';
+    case HumidOff = 'humid_off';
+    case OffFor = 'off_for';
+    case SameFor = 'same_for';
 
     public function topic(): Topic
     {
@@ -320,6 +328,14 @@ enum HouseDefault: string
             self::BenchLoses => [$mist, Unit::WattsAMetreKelvin, 9, 0.5, 50],
             self::CoverLoses => [$mist, Unit::WattsAMetreKelvin, 5, 0.5, 50],
             self::PowerPrice => [$mist, Unit::Money, 0.3, 0, 100],
+            self::LeafTakesLight => [$mist, Unit::Share, 0.5, 0.01, 1],
+            self::ReadingEvery => [$mist, Unit::Minutes, 5, 1, 120],
+            self::StaleAfter => [$mist, Unit::Times, 3, 1, 100],
+            self::MediumOff => [$mist, Unit::Degrees, 3, 0.5, 20],
+            self::AirOff => [$mist, Unit::Degrees, 8, 1, 30],
+            self::HumidOff => [$mist, Unit::Share, 0.3, 0.02, 0.9],
+            self::OffFor => [$mist, Unit::Minutes, 30, 0, 720],
+            self::SameFor => [$mist, Unit::Minutes, 360, 30, 2880],
         };
     }
 }

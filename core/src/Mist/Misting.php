@@ -103,6 +103,12 @@ final class Misting
         return $this->nozzles * $this->litresAMinute * $this->seconds / 60.0;
     }
 
+    /** Whether a leaf that has dried is wetted: always by day, and at night unless it is off. */
+    public function wetsDryLeavesAt(bool $isDay): bool
+    {
+        return $isDay || $this->night !== NightRule::Off;
+    }
+
     public function film(): FilmProgramme
     {
         return FilmProgramme::of($this->filmMm, $this->refillShare, $this->minMinutes, $this->maxMinutes, $this->litresPerFiring());
