@@ -156,6 +156,7 @@ enum HouseDefault: string
     case HumidOff = 'humid_off';
     case OffFor = 'off_for';
     case SameFor = 'same_for';
+    case ReadingsKept = 'readings_kept';
 
     public function topic(): Topic
     {
@@ -336,6 +337,7 @@ enum HouseDefault: string
             self::HumidOff => [$mist, Unit::Share, 0.3, 0.02, 0.9],
             self::OffFor => [$mist, Unit::Minutes, 30, 0, 720],
             self::SameFor => [$mist, Unit::Minutes, 360, 30, 2880],
+            self::ReadingsKept => [$mist, Unit::Weeks, 9, 1, 520],
         };
     }
 }

@@ -22,7 +22,6 @@ final class ZoneWatch
     private const OPEN = 1.5;
 
     /**
-     * @param ZoneProgramme           $set
      * @param list<Reading>           $readings of the last two days, in order
      * @param non-empty-list<AirHour> $usual    hours of a usual day at this time
      * @param \Closure(int): int      $hourOf   the hour of the day, 0 to 23, of a minute since 1970
@@ -42,12 +41,13 @@ final class ZoneWatch
      * @param non-empty-list<AirHour> $usual    hours of a usual day at this time
      * @param \Closure(int): int      $hourOf   the hour of the day, 0 to 23, of a minute since 1970
      * @param int                     $now      minute since 1970
+     * @param ?ZoneProgramme          $set      what its controller is set to; null where nobody has said it, and only sensors are watched
      *
      * @return list<Alarm> the most urgent first; none where no sensor ever said anything
      */
-    public static function alarms(ZoneProgramme $set, array $readings, array $usual, \Closure $hourOf, int $now, HouseDefaults $house): array
+    public static function alarms(?ZoneProgramme $set, array $readings, array $usual, \Closure $hourOf, int $now, HouseDefaults $house): array
     {
-        $watch = new self($set, $readings, $usual, $hourOf, $now, $house);
+        $watch = new self($set ?? ZoneProgramme::off(), $readings, $usual, $hourOf, $now, $house);
         $last = $readings === [] ? null : $readings[count($readings) - 1];
         if ($last === null) {
             return [];
@@ -58,9 +58,9 @@ final class ZoneWatch
             return [$silent];
         }
         $alarms = array_values(array_filter([
-            ...$watch->water(),
-            $watch->off(Quantity::Medium, $set->medium, $house->number(HouseDefault::MediumOff), AlarmKind::MediumHot, AlarmKind::MediumCold),
-            $watch->off(Quantity::Air, $set->air, $house->number(HouseDefault::AirOff), AlarmKind::AirHot, AlarmKind::AirCold),
+            ...$set === null ? [] : $watch->water(),
+            $watch->off(Quantity::Medium, $set?->medium, $house->number(HouseDefault::MediumOff), AlarmKind::MediumHot, AlarmKind::MediumCold),
+            $watch->off(Quantity::Air, $set?->air, $house->number(HouseDefault::AirOff), AlarmKind::AirHot, AlarmKind::AirCold),
             $watch->tooDry(),
             $watch->sensorGone(),
             $watch->stuck(),

@@ -6,8 +6,8 @@ namespace WetCradle\Core\Tests\Mist;
 
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Calendar\Hemisphere;
-use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Mist\AirHour;
 use WetCradle\Core\Mist\ClockTimer;
 use WetCradle\Core\Mist\FilmProgramme;

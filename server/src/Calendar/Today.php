@@ -71,4 +71,16 @@ final class Today
 
         return new \DateTimeImmutable($this->fixed === '' ? $here : $this->fixed.' '.substr($here, 11));
     }
+
+    /** The same as a moment of the world, for what is written in universal time. */
+    public function moment(): \DateTimeImmutable
+    {
+        return $this->asMoment($this->now());
+    }
+
+    /** @param \DateTimeImmutable $at as the clocks of the nursery say it */
+    public function asMoment(\DateTimeImmutable $at): \DateTimeImmutable
+    {
+        return new \DateTimeImmutable($at->format('Y-m-d H:i:s'), new \DateTimeZone($this->house->timeZone()));
+    }
 }

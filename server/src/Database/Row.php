@@ -147,6 +147,11 @@ final class Row
         return is_numeric($value) ? (float) $value : throw self::not($column, 'a number');
     }
 
+    public function floatOrNull(string $column): ?float
+    {
+        return $this->has($column) ? $this->float($column) : null;
+    }
+
     public function text(string $column): string
     {
         $value = $this->columns[$column] ?? null;

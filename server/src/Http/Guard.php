@@ -12,6 +12,9 @@ use Symfony\Component\HttpKernel\Event\ResponseEvent;
 final class Guard
 {
     public const MOST_BYTES = 262_144;
+    /** What takes readings takes them as a table too, of a month or more at once. */
+    private const TABLES = ['/api/feed/readings', '/api/mist/readings'];
+    private const MOST_OF_A_TABLE = 16_777_216;
 
     /** Before sessions and sign-in are looked at. */
     #[AsEventListener(priority: 256)]
@@ -35,14 +38,18 @@ final class Guard
         if ($request->isMethodSafe()) {
             return;
         }
+        $isTable = in_array($request->getPathInfo(), self::TABLES, true);
+        $most = $isTable ? self::MOST_OF_A_TABLE : self::MOST_BYTES;
         $origin = $request->headers->get('Origin');
         $site = $request->headers->get('Sec-Fetch-Site');
         if (($origin !== null && $origin !== $request->getSchemeAndHttpHost()) || ($site !== null && !in_array($site, ['same-origin', 'none'], true))) {
             $event->setResponse(Problems::error(403, 'other_site', '', 'Requests from other sites are refused.'));
-        } elseif ($request->getContentTypeFormat() !== 'json') {
-            $event->setResponse(Problems::error(415, 'not_json', '', 'The body must be JSON (Content-Type: application/json).'));
-        } elseif ((int) $request->headers->get('Content-Length', '0') > self::MOST_BYTES || strlen($request->getContent()) > self::MOST_BYTES) {
-            $event->setResponse(Problems::error(413, 'too_large', '', sprintf('The body may have at most %d kB.', self::MOST_BYTES / 1024)));
+        } elseif ($request->getContentTypeFormat() !== 'json' && !($isTable && $request->getContentTypeFormat() === 'csv')) {
+            $event->setResponse(Problems::error(415, 'not_json', '', $isTable
+                ? 'The body must be a table (Content-Type: text/csv) or JSON (Content-Type: application/json).'
+                : 'The body must be JSON (Content-Type: application/json).'));
+        } elseif ((int) $request->headers->get('Content-Length', '0') > $most || strlen($request->getContent()) > $most) {
+            $event->setResponse(Problems::error(413, 'too_large', '', sprintf('The body may have at most %d kB.', $most / 1024)));
         }
     }
 

@@ -33,6 +33,6 @@ class ProgrammeSet
 
     public function core(): ZoneProgramme
     {
-        return ZoneProgramme::read(Fields::of(array_filter($this->programme, static fn (mixed $one) => $one !== null)));
+        return ZoneProgramme::read(Fields::of($this->programme));
     }
 }

@@ -4,13 +4,14 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Rooting;
 
+use WetCradle\Server\Mist\Measured;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Batch;
 
-/** The thermal days that a batch is given where it lies: at the set-point of its zone, or in its air. */
+/** The thermal days that a batch is given where it lies: as its medium was measured there, and else at the set-point of its zone, or in its air. */
 final class GivenWarmth
 {
-    public function __construct(private readonly House $house)
+    public function __construct(private readonly House $house, private readonly Measured $measured)
     {
     }
 
@@ -29,7 +30,10 @@ final class GivenWarmth
     public function on(Batch $batch, \DateTimeImmutable $day): float
     {
         $warmth = $batch->sheet->core()->care->warmth;
+        $zone = $batch->zoneOn($day);
 
-        return $warmth->cardinal->progressAt($batch->zoneOn($day)->core()->medium($warmth->medium, $this->house->air())->on($day));
+        return $warmth->cardinal->progressAt(
+            $this->measured->medium((int) $zone->id, $day) ?? $zone->core()->medium($warmth->medium, $this->house->air())->on($day),
+        );
     }
 }

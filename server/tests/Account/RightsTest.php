@@ -21,16 +21,16 @@ final class RightsTest extends House
     ];
     private const RIGHTS = [
         'everybody' => [
-            'GET /api/session', 'POST /api/setup', 'POST /api/sign-in', 'POST /api/sign-out',
+            'GET /api/alarms/feed/{token}', 'GET /api/session', 'POST /api/setup', 'POST /api/sign-in', 'POST /api/sign-out',
         ],
         'viewer' => [
-            'GET /api/air', 'GET /api/batches', 'GET /api/batches/{code}', 'GET /api/batches/{code}/curve', 'GET /api/batches/{code}/job',
+            'GET /api/air', 'GET /api/alarms', 'GET /api/batches', 'GET /api/batches/{code}', 'GET /api/batches/{code}/curve', 'GET /api/batches/{code}/job',
             'GET /api/batches/{code}/wait', 'GET /api/bench', 'GET /api/bench/offers', 'GET /api/bench/work', 'GET /api/choices', 'GET /api/compute',
             'GET /api/crew', 'GET /api/crops', 'GET /api/crops/{slug}', 'GET /api/customers', 'GET /api/day', 'GET /api/day-sheet', 'GET /api/dips',
             'POST /api/dips/reckon', 'POST /api/dips/sanitisers/{id}/reckon', 'GET /api/find', 'GET /api/house-defaults', 'GET /api/house-rules',
             'GET /api/labels', 'GET /api/licences', 'GET /api/licences/{id}/statement', 'GET /api/licences/{id}/statement.csv', 'GET /api/long',
             'POST /api/long/stop', 'GET /api/lots', 'GET /api/lots/{code}', 'GET /api/lots/{code}/pot-on', 'POST /api/me/password',
-            'POST /api/me/sign-out-elsewhere', 'GET /api/mixes', 'POST /api/mist/day', 'POST /api/mixes/reckon', 'GET /api/nursery', 'GET /api/patterns', 'GET /api/people',
+            'POST /api/me/sign-out-elsewhere', 'GET /api/mixes', 'GET /api/mist/conditions', 'POST /api/mist/day', 'GET /api/mist/programmes', 'POST /api/mixes/reckon', 'GET /api/nursery', 'GET /api/patterns', 'GET /api/people',
             'GET /api/plan', 'GET /api/plan/chances', 'POST /api/plan/moves/try', 'GET /api/plan/shopping', 'GET /api/plan/shopping.csv',
             'GET /api/plan/versions', 'GET /api/plan/versions/{id}', 'GET /api/potting', 'GET /api/potting/ask', 'GET /api/potting/fill',
             'GET /api/practice', 'GET /api/rail', 'GET /api/round', 'GET /api/round/looks/{id}/photo', 'GET /api/season', 'POST /api/sheets/try',
@@ -38,6 +38,7 @@ final class RightsTest extends House
             'GET /api/wanted/{id}', 'POST /api/wanted/{id}/proposal', 'GET /api/wanted/{id}/remedies', 'GET /api/wanted/{id}/routes',
             'GET /api/ways/{id}/beside/{other}', 'GET /api/zones/{id}/season',
         ],
+        'device' => ['GET /api/feed/programmes', 'POST /api/feed/readings'],
         'works' => [
             'POST /api/bench/fill', 'POST /api/compute/{name}', 'POST /api/plan/draft', 'GET /api/plan/even',
         ],
@@ -45,7 +46,7 @@ final class RightsTest extends House
             'POST /api/customers/part', 'PUT /api/customers/{id}', 'POST /api/wanted', 'POST /api/wanted/series', 'PUT /api/wanted/{id}',
         ],
         'hand' => [
-            'POST /api/batches/{code}/change-method', 'POST /api/batches/{code}/checks', 'POST /api/batches/{code}/checks/try',
+            'POST /api/alarms/seen', 'DELETE /api/mist/programmes/{id}/newest', 'PUT /api/mist/programmes/{id}', 'POST /api/batches/{code}/change-method', 'POST /api/batches/{code}/checks', 'POST /api/batches/{code}/checks/try',
             'DELETE /api/batches/{code}/collect', 'POST /api/batches/{code}/collect', 'POST /api/batches/{code}/count',
             'POST /api/batches/{code}/count/try', 'POST /api/batches/{code}/lose', 'POST /api/batches/{code}/merge',
             'POST /api/batches/{code}/move-on', 'POST /api/batches/{code}/split', 'POST /api/batches/{code}/stick', 'POST /api/batches/{code}/undo', 'POST /api/batches/{code}/weaning',
@@ -57,7 +58,8 @@ final class RightsTest extends House
             'POST /api/ways/{id}/signs', 'DELETE /api/ways/{id}/signs/last',
         ],
         'propagator' => [
-            'POST /api/air', 'POST /api/batches', 'PUT /api/batches/{code}', 'POST /api/batches/{code}/lock', 'GET /api/copies', 'POST /api/copies',
+            'GET /api/alarms/outlets', 'POST /api/alarms/outlets', 'DELETE /api/alarms/outlets/{id}', 'GET /api/devices', 'POST /api/devices',
+            'DELETE /api/devices/{id}', 'POST /api/mist/readings', 'POST /api/air', 'POST /api/batches', 'PUT /api/batches/{code}', 'POST /api/batches/{code}/lock', 'GET /api/copies', 'POST /api/copies',
             'PUT /api/crew', 'POST /api/crops', 'DELETE /api/crops/{slug}', 'PUT /api/crops/{slug}', 'PUT /api/crops/{slug}/liner',
             'PUT /api/crops/{slug}/rights', 'POST /api/crops/{slug}/ways', 'POST /api/dips/sanitisers', 'PUT /api/dips/sanitisers/{id}',
             'POST /api/dips/stocks', 'PUT /api/dips/stocks/{id}', 'POST /api/dips/stocks/{id}/discard', 'GET /api/history', 'PUT /api/house-defaults',
@@ -109,7 +111,8 @@ final class RightsTest extends House
                 $path = (string) preg_replace('/\{\w+\}/', '999999', $path);
                 $status = $this->send($method, $path, $method === 'GET' ? null : [])->getStatusCode();
                 $isAllowed = in_array($right, self::MAY[$who], true);
-                $turnedAway = $who === 'nobody' ? 401 : 403;
+                // Devices come with tokens: whoever signs in is nobody there.
+                $turnedAway = $who === 'nobody' || $right === 'device' ? 401 : 403;
                 if ($isAllowed ? in_array($status, [401, 403], true) : $status !== $turnedAway) {
                     $wrong[] = "{$address} answers {$status}";
                 }
