@@ -14,7 +14,7 @@ final class Version20261220000000 extends AbstractMigration
     {
         $this->addSql('ALTER TABLE zone ADD COLUMN nozzles INTEGER CHECK (nozzles > 0)');
         $this->addSql('CREATE TABLE zone_programme (id INTEGER PRIMARY KEY AUTOINCREMENT NOT NULL, zone_id INTEGER NOT NULL REFERENCES zone(id),
-            programme TEXT NOT NULL CHECK (json_valid(programme)), asked TEXT NOT NULL, at TEXT NOT NULL, by_id INTEGER NOT NULL REFERENCES account(id))');
+            programme TEXT NOT NULL CHECK (json_valid(programme)), asked TEXT NOT NULL, at TEXT NOT NULL, by_id INTEGER NOT NULL REFERENCES account(id)) STRICT');
         $this->addSql('CREATE INDEX zone_programme_zone ON zone_programme (zone_id, id)');
     }
 

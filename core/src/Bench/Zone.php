@@ -69,7 +69,17 @@ final class Zone
     {
         return $this->ground->isOutdoors() || $this->kind->goesWithAir()
             ? Medium::inAir($air, $this->heat)
-            : Medium::kept(max($this->heat->low, min($this->heat->high, $wanted->middle())));
+            : Medium::kept($this->keptAt($wanted));
+    }
+
+    /**
+     * °C as near to the middle of what is wanted as the zone can hold.
+     *
+     * @param Range $wanted °C
+     */
+    private function keptAt(Range $wanted): float
+    {
+        return max($this->heat->low, min($this->heat->high, $wanted->middle()));
     }
 
     /**
@@ -194,7 +204,8 @@ final class Zone
     }
 
     /**
-     * The one setting of warmth and water that suits everybody here: the coolest and driest that all accept.
+     * The one setting of warmth and water that suits everybody here: the driest that all accept, and as warm as the plan of the
+     * one that roots warmest reckons with, where all bear it.
      * Null where nobody lies, and outdoors, where nothing is set; `suits` is false where they want what cannot be had together.
      *
      * @param list<Tenant> $tenants
@@ -208,7 +219,7 @@ final class Zone
         }
         $span = $this->span($tenants);
 
-        return ['heat' => $span['heat'], 'mist' => $span['mist'], 'suits' => $span['heat'] <= $span['heatTo'] && $span['mist'] <= $span['mistTo']];
+        return ['heat' => $span['heat'], 'mist' => $span['mist'], 'suits' => $span['heatFrom'] <= $span['heatTo'] && $span['mist'] <= $span['mistTo']];
     }
 
     /**
@@ -229,13 +240,20 @@ final class Zone
     /**
      * @param non-empty-list<Tenant> $tenants
      *
-     * @return array{heat: float, heatTo: float, mist: float, mistTo: float} the least that somebody wants and the most that nobody minds
+     * @return array{heat: float, heatFrom: float, heatTo: float, mist: float, mistTo: float} what is set, the least that somebody wants and the
+     *                                                                                        most that nobody minds
      */
     private function span(array $tenants): array
     {
+        $from = max($this->heat->low, ...array_map(static fn (Tenant $t) => $t->heat->low, $tenants));
+        $to = min($this->heat->high, ...array_map(static fn (Tenant $t) => $t->heat->high, $tenants));
+        $planned = max(array_map(fn (Tenant $t) => $this->keptAt($t->heat), $tenants));
+
         return [
-            'heat' => max($this->heat->low, ...array_map(static fn (Tenant $t) => $t->heat->low, $tenants)),
-            'heatTo' => min($this->heat->high, ...array_map(static fn (Tenant $t) => $t->heat->high, $tenants)),
+            // Where no warmth suits all, nobody is to be too cool.
+            'heat' => $from > $to ? $from : max($from, min($to, $planned)),
+            'heatFrom' => $from,
+            'heatTo' => $to,
             'mist' => max($this->mist->low, ...array_map(static fn (Tenant $t) => $t->mist->low, $tenants)),
             'mistTo' => min($this->mist->high, ...array_map(static fn (Tenant $t) => $t->mist->high, $tenants)),
         ];

@@ -88,7 +88,12 @@ final class Misting
         return $misting;
     }
 
-    /** @return array{filmMm: float, refillShare: float, minMinutes: int, maxMinutes: int, night: string, nightMinutes: int, seconds: int, nozzles: int, litresAMinute: float} */
+    /**
+     * @return array{
+     *     filmMm: float, refillShare: float, minMinutes: int, maxMinutes: int, night: string, nightMinutes: int, seconds: int, nozzles: int,
+     *     litresAMinute: float,
+     * }
+     */
     public function toArray(): array
     {
         return [

@@ -15,7 +15,7 @@ final class ProgrammeFor
 {
     /**
      * @param ?string $mistFor the batch that the mist follows
-     * @param ?string $warmFor the batch that the warmth of the medium follows; null where the zone itself is never cooler
+     * @param ?string $warmFor the batch that the warmth of the medium follows; null where it is that of none
      * @param list<array{
      *     batch: string, level: int, ownLevel: int, eased: float, litres: ?float, ownLitres: ?float, daysLater: ?float, byHand: ?Fact,
      * }> $tenants litres a day over the zone, as it is set and as it alone would need them; days by which it
@@ -88,7 +88,7 @@ final class ProgrammeFor
         return new self(
             $programme,
             $mist === null ? null : $first?->batch,
-            $medium === null ? null : self::warmest($tended, $medium),
+            $medium === null ? null : self::warmest($tended, $medium, $planned),
             array_map(static fn (Tended $one) => [
                 'batch' => $one->batch,
                 'level' => $mist === null ? 0 : min((int) $zone->mist->high, $first?->level() ?? 0),
@@ -122,11 +122,16 @@ final class ProgrammeFor
         return $first;
     }
 
-    /** @param list<Tended> $tended */
-    private static function warmest(array $tended, float $medium): ?string
+    /**
+     * The one whose plan reckons with that warmth.
+     *
+     * @param list<Tended>            $tended
+     * @param \Closure(Tended): float $planned °C
+     */
+    private static function warmest(array $tended, float $medium, \Closure $planned): ?string
     {
         foreach ($tended as $one) {
-            if (abs(($one->coolest() ?? -INF) - $medium) < 1e-9) {
+            if (abs($planned($one) - $medium) < 1e-9) {
                 return $one->batch;
             }
         }

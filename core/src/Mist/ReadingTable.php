@@ -15,6 +15,8 @@ use WetCradle\Core\Refused;
 final class ReadingTable
 {
     private const FAHRENHEIT = '_f';
+    /** A day, an hour and a minute, with seconds or without, and with an offset or without. */
+    private const TIME = '/^(\d{4}-\d\d-\d\d)[T ](\d\d):(\d\d)(?::\d\d(?:\.\d+)?)?(Z|[+-]\d\d:?\d\d)?$/';
     /** What is wrong with more rows than this is counted and not said. */
     private const SAID = 100;
 
@@ -127,7 +129,7 @@ final class ReadingTable
     /** Null where it is no time, or one that the clocks never showed. */
     private function minute(string $time, string $zone): ?int
     {
-        if (preg_match('/^(\d{4}-\d\d-\d\d)[T ](\d\d):(\d\d)(?::\d\d(?:\.\d+)?)?(Z|[+-]\d\d:?\d\d)?$/', $time, $part) !== 1 || $part[2] > '23' || $part[3] > '59') {
+        if (preg_match(self::TIME, $time, $part) !== 1 || $part[2] > '23' || $part[3] > '59') {
             return null;
         }
         $offset = $part[4] ?? '';

@@ -43,7 +43,9 @@ final class Tended
 
         $level = $care->water->regime === Regime::Mist ? (int) $care->water->mist->low : 0;
 
-        return new self($batch, $level, $care, $all === 0 ? 0.0 : $taken / $all, $all > 0 && $taken === $all && $weaning->ends() <= $day, $hasRoots, $daysToRoot);
+        $isWeaned = $all > 0 && $taken === $all && $weaning->ends() <= $day;
+
+        return new self($batch, $level, $care, $all === 0 ? 0.0 : $taken / $all, $isWeaned, $hasRoots, $daysToRoot);
     }
 
     /**
@@ -74,26 +76,18 @@ final class Tended
         return $this->care->lightHours ?? 0.0;
     }
 
-    /** °C in its medium under which it is too cool; null where nobody says. */
-    public function coolest(): ?float
-    {
-        return $this->care?->warmth->medium->low;
-    }
-
     /** What hands do for it where no valve does: null under mist, and on its mother or in open ground. */
     public function byHand(): ?Fact
     {
-        return match ($this->care?->water->regime) {
+        $what = match ($this->care?->water->regime) {
             null, Regime::Mist, Regime::Mother, Regime::Ground => null,
-            Regime::Cover => $this->isWeaned ? Fact::of('mist.hand.cover_off') : null,
-            Regime::Below => Fact::of($this->eased > 0.0 ? 'mist.hand.below_less' : 'mist.hand.below'),
-            Regime::Dry => Fact::of(match (true) {
-                $this->eased > 0.0 => 'mist.hand.dry_twice',
-                $this->hasRoots => 'mist.hand.dry_once',
-                default => 'mist.hand.dry_none',
-            }),
-            Regime::None => Fact::of('mist.hand.still'),
+            Regime::Cover => $this->isWeaned ? 'cover_off' : null,
+            Regime::Below => $this->eased > 0.0 ? 'below_less' : 'below',
+            Regime::Dry => $this->eased > 0.0 ? 'dry_twice' : ($this->hasRoots ? 'dry_once' : 'dry_none'),
+            Regime::None => 'still',
         };
+
+        return $what === null ? null : Fact::of("mist.hand.{$what}");
     }
 
     /** °C that its plan reckons with in a zone on a day; the middle of the zone where nobody says what it wants. */

@@ -113,7 +113,7 @@ final class ZoneProgramme
         $is = $now->said($hours);
         foreach ($asks as $what => $fact) {
             $was = $is[$what] ?? null;
-            if ($was !== $fact) {
+            if (serialize($was) !== serialize($fact)) {
                 $changes[] = $was === null
                     ? Fact::of('mist.change.set', to: $fact)
                     : Fact::of('mist.change.instead', to: $fact, from: $was);

@@ -83,7 +83,9 @@ final class ZoneWatch
         foreach (Quantity::cases() as $quantity) {
             $minute = $this->newest($quantity)?->minute;
             if ($minute !== null && $this->now - $minute > $this->patience()) {
-                return new Alarm(AlarmKind::Silent, $minute, Fact::of('alarm.silent.sensor', quantity: $quantity->words(), minutes: $this->now - $minute), null);
+                $says = Fact::of('alarm.silent.sensor', quantity: $quantity->words(), minutes: $this->now - $minute);
+
+                return new Alarm(AlarmKind::Silent, $minute, $says, null);
             }
         }
 
@@ -134,10 +136,12 @@ final class ZoneWatch
                 max(1e-6, $this->house->number(HouseDefault::LeafSpare) - $this->spentSince($dryFrom)),
                 $this->house->number(HouseDefault::BareLeafLoses),
             )->wiltingAfter;
-            $alarms[] = new Alarm(AlarmKind::NoFiring, $dryFrom, Fact::of('alarm.no_firing.says', minutes: $this->now - $dryFrom), $harm);
+            $says = Fact::of('alarm.no_firing.says', minutes: $this->now - $dryFrom);
+            $alarms[] = new Alarm(AlarmKind::NoFiring, $dryFrom, $says, $harm);
         }
         if ($openFrom !== null) {
-            $alarms[] = new Alarm(AlarmKind::FlowUnasked, $openFrom, Fact::of('alarm.flow_unasked.says', litres: round($last->of(Quantity::Flow) ?? 0.0, 1)), null);
+            $says = Fact::of('alarm.flow_unasked.says', litres: round($last->of(Quantity::Flow) ?? 0.0, 1));
+            $alarms[] = new Alarm(AlarmKind::FlowUnasked, $openFrom, $says, null);
         }
 
         return $alarms;
@@ -187,7 +191,7 @@ final class ZoneWatch
             $since = $this->heldSince($quantity, static fn (float $value) => $sign * ($value - $set) > $by);
             if ($since !== null) {
                 return new Alarm($kind, $since, Fact::of(
-                    "alarm.{$kind->value}.says", is: $this->warmth($quantity), set: Fact::warmth(Range::of($set, $set)),
+                    "alarm.out.{$kind->value}", is: $this->warmth($quantity), set: Fact::warmth(Range::of($set, $set)),
                 ), null);
             }
         }
@@ -218,7 +222,9 @@ final class ZoneWatch
             }
             $since = $this->since($quantity, static fn (float $one) => $one === $value);
             if ($since !== null && $this->now - $since >= $for) {
-                return new Alarm(AlarmKind::Stuck, $since, Fact::of('alarm.stuck.says', quantity: $quantity->words(), hours: intdiv($this->now - $since, 60)), null);
+                $says = Fact::of('alarm.stuck.says', quantity: $quantity->words(), hours: intdiv($this->now - $since, 60));
+
+                return new Alarm(AlarmKind::Stuck, $since, $says, null);
             }
         }
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Tests\Bench;
 
+use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Bench\Zone;
@@ -68,15 +69,26 @@ final class ZoneTest extends TestCase
         self::assertSame([], Zone::clashes([$here[0]]));
     }
 
-    public function testTheSettingIsTheCoolestAndDriestThatSuitsAll(): void
+    /** @return iterable<string, array{list<array{int, int}>, float, bool}> what they want, what is set, and whether it suits all */
+    public static function warmths(): iterable
     {
-        $zone = $this->zone();
+        yield 'as its plan reckons' => [[[18, 22]], 20.0, true];
+        yield 'as the warmest of their plans, where the other bears it' => [[[20, 24], [15, 22]], 22.0, true];
+        yield 'no warmer than the other bears' => [[[20, 24], [15, 21]], 21.0, true];
+        yield 'no cooler than the other needs' => [[[14, 18], [17, 19]], 18.0, true];
+        yield 'no warmer than the zone holds' => [[[24, 30]], 24.0, true];
+        yield 'what suits nobody together keeps nobody too cool' => [[[20, 24], [15, 18]], 20.0, false];
+    }
+
+    /** @param list<array{int, int}> $wants */
+    #[DataProvider('warmths')]
+    public function testTheSettingIsAsWarmAsTheirPlansReckonAndAsDryAsSuitsAll(array $wants, float $heat, bool $suits): void
+    {
+        $zone = Zone::of('Mist', 60, Range::of(16, 24), Range::of(0, 3));
         self::assertNull($zone->setting([]));
-        self::assertSame(
-            ['heat' => 20.0, 'mist' => 2.0, 'suits' => true],
-            $zone->setting([$this->batch('A', 1, 1, 2, [20, 24], [1, 3]), $this->batch('B', 1, 1, 2, [15, 22], [2, 3])]),
-        );
-        self::assertFalse($zone->setting([$this->batch('A', 1, 1, 2, [20, 24]), $this->batch('B', 1, 1, 2, [15, 18])])['suits'] ?? null);
+        $tenants = array_map(fn (array $want) => $this->batch('A', 1, 1, 2, $want, [2, 3]), $wants);
+        self::assertSame(['heat' => $heat, 'mist' => 2.0, 'suits' => $suits], $zone->setting($tenants));
+        self::assertSame(['heat' => $heat, 'mist' => 2.0, 'suits' => $suits], $zone->setting([...$tenants, $this->batch('B', 1, 1, 2, [4, 30], [1, 3])]));
     }
 
     public function testTheZoneNearestToWhatABatchLikesIsToldApart(): void

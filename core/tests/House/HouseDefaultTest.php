@@ -252,11 +252,11 @@ final class HouseDefaultTest extends TestCase
             HouseDefault::SetPointKept,
             6,
             static fn (HouseDefaults $h) => array_column(
-                self::zone()->settings([[self::tenant('A', 20, 20, [20, 24])], [self::tenant('B', 21, 21, [16, 24])]], $h),
+                self::zone()->settings([[self::tenant('A', 20, 20, [20, 24])], [self::tenant('B', 21, 21, [14, 22])]], $h),
                 'heat',
             ),
-            [20.0, 16.0],
-            [20.0, 20.0],
+            [22.0, 18.0],
+            [22.0, 22.0],
         );
         yield 'mist as warmth' => $is(
             HouseDefault::MistAsWarmth,

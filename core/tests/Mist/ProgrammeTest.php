@@ -180,7 +180,6 @@ final class ProgrammeTest extends TestCase
         self::assertSame('seed trays', self::for([self::tended('A', 0, self::wetter(1)), $seeds])->mistFor);
         self::assertNull(self::for([Tended::guest('plugs', Range::of(0, 1))])->mistFor);
         self::assertSame([null, null, 0.0], [$seeds->byHand(), $seeds->daysLater(16, 20), $seeds->lightHours()]);
-        self::assertNull(self::for([$seeds], heat: 18.0)->warmFor);
     }
 
     public function testACoolerMediumIsToldInDays(): void
@@ -195,12 +194,11 @@ final class ProgrammeTest extends TestCase
         self::assertNull(self::for([self::tended('A', hasRoots: true)], heat: 16.0)->tenants[0]['daysLater'], 'What has roots waits for none.');
     }
 
-    public function testTheWarmthIsThatOfWhoWouldBeTooCoolOtherwise(): void
+    public function testTheWarmthFollowsTheOneWhosePlanReckonsWithIt(): void
     {
-        $low = self::sheet()->care->warmth->medium->low;
-        self::assertSame('A', self::for([self::tended('A')], heat: $low)->warmFor);
-        self::assertNull(self::for([self::tended('A')], heat: $low + 1.5)->warmFor);
-        self::assertSame($low - 4, self::for([self::tended('A')], heat: $low)->programme->air);
+        self::assertSame('A', self::for([self::tended('A')])->warmFor, 'Its plan reckons with 20.');
+        self::assertNull(self::for([self::tended('A')], heat: 19.0)->warmFor);
+        self::assertSame(16.0, self::for([self::tended('A')])->programme->air);
     }
 
     public function testAControllerIsToldOnlyWhatIsOther(): void

@@ -20,6 +20,8 @@ final class Removals
     private const NOUNS = [
         'account' => ['person', 'people'],
         'act' => ['act in the book', 'acts in the book'],
+        'alarm' => ['alarm', 'alarms'],
+        'alarm_outlet' => ['place where alarms are told', 'places where alarms are told'],
         'batch' => ['batch', 'batches'],
         'batch_moves_on' => ['move of a batch', 'moves of batches'],
         'batch_people' => ['batch stuck', 'batches stuck'],
@@ -29,6 +31,7 @@ final class Removals
         'collection' => ['collection', 'collections'],
         'crop' => ['crop', 'crops'],
         'day_tick' => ['step of a day done', 'steps of days done'],
+        'device' => ['device', 'devices'],
         'dispatch' => ['plant sent', 'plants sent'],
         'entry' => ['entry in the book', 'entries in the book'],
         'guest' => ['other tenant of a zone', 'other tenants of zones'],
@@ -55,6 +58,11 @@ final class Removals
         'way_sheet' => ['sheet', 'sheets'],
         'zone' => ['zone', 'zones'],
         'zone_closed' => ['closing', 'closings'],
+        'reading' => ['reading', 'readings'],
+        'reading_day' => ['day as it was measured', 'days as they were measured'],
+        'reading_hour' => ['hour as it was measured', 'hours as they were measured'],
+        'reading_last' => ['newest reading', 'newest readings'],
+        'zone_programme' => ['setting of its controller', 'settings of its controller'],
     ];
 
     public function __construct(

@@ -52,6 +52,7 @@ final class DemoCommand extends Command
             $this->hands->pot();
             $this->weaned->goOn($this->today->day());
             $this->mist->set();
+            $this->mist->measure();
             $this->forecasts->keepInStep();
 
             return $made;

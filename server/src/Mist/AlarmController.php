@@ -163,7 +163,8 @@ final class AlarmController
         foreach ($wrong as $id => $alarms) {
             $zone = $this->em->find(Zone::class, $id);
             foreach ($alarms as $alarm) {
-                $said[] = ['zone' => $id, 'zoneName' => $zone->name ?? ''] + $this->one($alarm, $kept[$id][$alarm->kind->value] ?? null, $programmes[$id] ?? null);
+                $said[] = ['zone' => $id, 'zoneName' => $zone->name ?? '']
+                    + $this->one($alarm, $kept[$id][$alarm->kind->value] ?? null, $programmes[$id] ?? null);
             }
         }
         $order = array_column(AlarmKind::cases(), 'value');
@@ -188,7 +189,8 @@ final class AlarmController
         usort($tenants, static fn (array $a, array $b) => [$b['ownLevel'], $a['eased']] <=> [$a['ownLevel'], $b['eased']]);
 
         return [
-            'kind' => $alarm->kind->value, 'words' => $alarm->kind->words(), 'says' => $alarm->says, 'since' => $this->watch->at($alarm->since)->format('Y-m-d H:i'),
+            'kind' => $alarm->kind->value, 'words' => $alarm->kind->words(), 'says' => $alarm->says,
+            'since' => $this->watch->at($alarm->since)->format('Y-m-d H:i'),
             'harmAfter' => $alarm->harmAfter, 'first' => $alarm->kind->first(),
             'suffer' => array_map(static fn (array $one) => ['batch' => $one['batch'], 'crop' => $programme['crops'][$one['batch']] ?? ''], $tenants),
             'seenBy' => $kept?->seenBy?->name, 'seenAt' => $kept?->seenAt?->format('Y-m-d H:i'),
@@ -199,8 +201,8 @@ final class AlarmController
     private function over(int $most, bool $withOpen): array
     {
         return Row::things(
-            $this->em->createQuery('SELECT a, z, s FROM '.AlarmKept::class.' a JOIN a.zone z LEFT JOIN a.seenBy s '.($withOpen ? '' : 'WHERE a.until IS NOT NULL ')
-                .'ORDER BY a.id DESC')->setMaxResults($most),
+            $this->em->createQuery('SELECT a, z, s FROM '.AlarmKept::class.' a JOIN a.zone z LEFT JOIN a.seenBy s '
+                .($withOpen ? '' : 'WHERE a.until IS NOT NULL ').'ORDER BY a.id DESC')->setMaxResults($most),
             AlarmKept::class,
         );
     }

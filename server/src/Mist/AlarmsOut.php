@@ -54,7 +54,9 @@ final class AlarmsOut
         foreach ($this->em->getRepository(AlarmOutlet::class)->findBy(['kind' => [OutletKind::Webhook, OutletKind::Mail]]) as $outlet) {
             try {
                 $outlet->kind === OutletKind::Webhook
-                    ? $this->http->request('POST', $outlet->address, ['json' => ['nursery' => $nursery, 'text' => implode("\n", $said), 'alarms' => $all]])->getHeaders()
+                    ? $this->http->request('POST', $outlet->address, [
+                        'json' => ['nursery' => $nursery, 'text' => implode("\n", $said), 'alarms' => $all],
+                    ])->getHeaders()
                     : $this->mailer->send((new Email())->from($this->from ?? 'wet-cradle@localhost')->to($outlet->address)->subject("{$nursery}: {$said[0]}")
                         ->text(implode("\n", [...$said, '', ...array_column($all, 'says')])));
                 [$outlet->toldAt, $outlet->failed] = [$this->today->now(), null];

@@ -51,7 +51,7 @@ final class ReadingController
         if ($from > $to || $from->modify(sprintf('+%d days', self::DAYS)) < $to) {
             throw $in->refuse('out_of_range', 'from', Fact::of('refused.conditions.span', days: self::DAYS));
         }
-        $measured = Row::words($this->em->getConnection(), 'SELECT z.id FROM zone z WHERE EXISTS (SELECT 1 FROM reading_last l WHERE l.zone_id = z.id) ORDER BY z.id');
+        $measured = Row::words($this->em->getConnection(), 'SELECT zone_id FROM reading_last ORDER BY zone_id');
         $zone = $this->em->find(Zone::class, $id ?? (int) ($measured[0] ?? 0));
         if ($id !== null && $zone === null) {
             throw new NotFoundHttpException();
@@ -79,7 +79,8 @@ final class ReadingController
         $lay = [];
         $today = $this->today->day();
         $batches = Row::things($this->em->createQuery('SELECT b, c, s, z, m, mz FROM '.Batch::class.' b JOIN b.crop c JOIN b.sheet s JOIN b.zone z
-            LEFT JOIN b.movesOn m LEFT JOIN m.zone mz WHERE b.calledOff = false AND b.sticking.stuckOn <= :to AND (b.leftBenchOn IS NULL OR b.leftBenchOn >= :from)
+            LEFT JOIN b.movesOn m LEFT JOIN m.zone mz
+            WHERE b.calledOff = false AND b.sticking.stuckOn <= :to AND (b.leftBenchOn IS NULL OR b.leftBenchOn >= :from)
             ORDER BY b.sticking.stuckOn, b.id')->setParameter('from', $from->format('Y-m-d'))->setParameter('to', $to->format('Y-m-d')), Batch::class);
         foreach ($batches as $batch) {
             $end = $batch->leftBenchOn ?? $today;
@@ -91,7 +92,8 @@ final class ReadingController
             }
             if ($days !== []) {
                 $lay[] = [
-                    'batch' => $batch->code, 'crop' => $batch->crop->name, 'from' => $days[0]->format('Y-m-d'), 'to' => $days[count($days) - 1]->format('Y-m-d'),
+                    'batch' => $batch->code, 'crop' => $batch->crop->name, 'from' => $days[0]->format('Y-m-d'),
+                    'to' => $days[count($days) - 1]->format('Y-m-d'),
                     'weanOn' => $batch->weaning()->begins()->format('Y-m-d'),
                 ];
             }

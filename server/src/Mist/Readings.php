@@ -39,7 +39,9 @@ final class Readings
     /**
      * Takes in a table. Must run inside a transaction.
      *
-     * @return array{taken: int, doubles: int, spikes: int, ahead: int, gaps: int, refusedRows: int, refused: list<array{row: int, says: Fact}>, zones: list<int>}
+     * @return array{
+     *     taken: int, doubles: int, spikes: int, ahead: int, gaps: int, refusedRows: int, refused: list<array{row: int, says: Fact}>, zones: list<int>,
+     * }
      */
     public function take(ReadingTable $table): array
     {
@@ -105,7 +107,8 @@ final class Readings
                 }
             }
             $this->db->executeStatement(
-                'INSERT INTO reading (zone_id, at, air, humidity, medium, light, flow) VALUES '.implode(', ', array_fill(0, count($some), '(?, ?, ?, ?, ?, ?, ?)'))
+                'INSERT INTO reading (zone_id, at, air, humidity, medium, light, flow) VALUES '
+                .implode(', ', array_fill(0, count($some), '(?, ?, ?, ?, ?, ?, ?)'))
                 .' ON CONFLICT (zone_id, at) DO UPDATE SET air = coalesce(air, excluded.air), humidity = coalesce(humidity, excluded.humidity),
                 medium = coalesce(medium, excluded.medium), light = coalesce(light, excluded.light), flow = coalesce(flow, excluded.flow)',
                 $values,
@@ -160,7 +163,8 @@ final class Readings
     public function since(int $minute): array
     {
         $readings = [];
-        foreach ($this->db->iterateNumeric('SELECT zone_id, at, air, humidity, medium, light, flow FROM reading WHERE at > ? ORDER BY zone_id, at', [$minute]) as $row) {
+        $of = 'SELECT zone_id, at, air, humidity, medium, light, flow FROM reading WHERE at > ? ORDER BY zone_id, at';
+        foreach ($this->db->iterateNumeric($of, [$minute]) as $row) {
             $values = [];
             foreach (Quantity::cases() as $i => $quantity) {
                 if (is_int($row[$i + 2])) {
@@ -192,7 +196,8 @@ final class Readings
         }
         if ($days > 3) {
             $rows = Row::all($this->db, 'SELECT * FROM (SELECT * FROM reading_hour WHERE zone_id = :zone AND at >= :from AND at < :to
-                UNION ALL SELECT r.zone_id, r.at / 60 * 60, '.self::MEANS.' FROM reading r WHERE r.zone_id = :zone AND r.at >= :from AND r.at < :to GROUP BY r.at / 60)
+                UNION ALL SELECT r.zone_id, r.at / 60 * 60, '.self::MEANS.'
+                FROM reading r WHERE r.zone_id = :zone AND r.at >= :from AND r.at < :to GROUP BY r.at / 60)
                 ORDER BY at', ['zone' => $zone, 'from' => $from, 'to' => $to]);
         } else {
             $rows = Row::all($this->db, 'SELECT at, air / 100.0 AS air, air / 100.0 AS air_low, air / 100.0 AS air_high, humidity / 100.0 AS humidity,
@@ -201,7 +206,9 @@ final class Readings
         }
 
         return ['step' => $days > 3 ? 'hour' : 'reading', 'points' => array_map(
-            static fn (Row $row) => ['at' => (new \DateTimeImmutable('@'.(60 * $row->int('at'))))->setTimezone($clocks)->format('Y-m-d H:i')] + self::point($row),
+            static fn (Row $row) => [
+                'at' => (new \DateTimeImmutable('@'.(60 * $row->int('at'))))->setTimezone($clocks)->format('Y-m-d H:i'),
+            ] + self::point($row),
             $rows,
         )];
     }

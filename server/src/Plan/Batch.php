@@ -398,7 +398,11 @@ class Batch
         $host = $this->inTrayOf;
 
         return $host !== null && SharedTray::stands(
-            (int) $this->trayKind->id, (int) $host->trayKind->id, !$host->calledOff && $host->leftBenchOn === null, (int) $this->zone->id, (int) $host->zone->id,
+            (int) $this->trayKind->id,
+            (int) $host->trayKind->id,
+            !$host->calledOff && $host->leftBenchOn === null,
+            (int) $this->zone->id,
+            (int) $host->zone->id,
         );
     }
 

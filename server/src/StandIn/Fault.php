@@ -28,7 +28,9 @@ final class Fault
         $kinds = implode('|', array_column(FaultKind::cases(), 'value'));
         $of = implode('|', array_column(Quantity::cases(), 'value'));
         if (preg_match("~^({$kinds})(?::({$of}))?@([^/ ]+)(?:/([^ ]+))?(?: (.+))?$~", $written, $part, PREG_UNMATCHED_AS_NULL) !== 1) {
-            throw new \InvalidArgumentException(sprintf('“%s” is no fault. One is written KIND[:SENSOR]@FROM[/TO] [ZONE], with %s.', $written, strtr($kinds, '|', ' ')));
+            throw new \InvalidArgumentException(
+                sprintf('“%s” is no fault. One is written KIND[:SENSOR]@FROM[/TO] [ZONE], with %s.', $written, strtr($kinds, '|', ' ')),
+            );
         }
 
         return new self(

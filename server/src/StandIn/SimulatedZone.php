@@ -77,7 +77,8 @@ final class SimulatedZone
         $this->dryMinutes += $mist !== null && $this->film <= MistDay::DRY ? 1 : 0;
         $set = $this->programme->medium;
         $heats = $isOn && !$has(FaultKind::HeatOff) && $set !== null && $this->medium < $set;
-        $this->medium += self::COOLS * ($air->air - $this->medium) + ($heats ? self::WARMS * ($set - $this->medium) + self::COOLS * ($this->medium - $air->air) : 0.0);
+        // A mat that is on makes good what is lost to the air, and more.
+        $this->medium += $heats ? self::WARMS * ($set - $this->medium) : self::COOLS * ($air->air - $this->medium);
     }
 
     /** Whether its controller opens the valve: by the film, and at night as its rule says. */
@@ -119,7 +120,8 @@ final class SimulatedZone
         $over = $this->over($air);
         $said = [
             Quantity::Air->value => round($over->air, 2), Quantity::Humidity->value => round($over->humidity, 1),
-            Quantity::Medium->value => round($this->medium + self::FLUTTERS * (crc32($this->name.$at->getTimestamp()) % 3 - 1), 2), Quantity::Light->value => round($this->light / $minutes, 1),
+            Quantity::Medium->value => round($this->medium + self::FLUTTERS * (crc32($this->name.$at->getTimestamp()) % 3 - 1), 2),
+            Quantity::Light->value => round($this->light / $minutes, 1),
             Quantity::Flow->value => round($this->litres / $minutes, 3),
         ];
         [$this->litres, $this->light, $this->minutes] = [0.0, 0.0, 0];

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Tests\Calendar;
 
+use WetCradle\Server\Mist\Device;
 use WetCradle\Server\Tests\Contract;
 use WetCradle\Server\Tests\House;
 
@@ -76,6 +77,7 @@ final class RoomsTest extends House
             $this->ask('GET', '/api/batches/'.$code);
         }
         $this->db()->insert('taken_out', ['id' => 1, 'what' => 'pot', 'which' => '5 L', 'kept' => '[]', 'at' => '2027-05-11 10:00:00', 'by_id' => 1]);
+        $this->db()->insert('alarm_outlet', ['kind' => 'feed', 'address' => Device::kept(str_repeat('a', 40)), 'at' => '2027-05-11 10:00:00', 'by_id' => 1]);
         foreach (Contract::operations() as $operation) {
             [$method, $path] = explode(' ', $operation);
             self::assertNotSame(
@@ -86,7 +88,7 @@ final class RoomsTest extends House
                         $path,
                         [
                             '{id}' => '1', '{other}' => '2', '{closed}' => '1', '{code}' => (string) $codes[0],
-                            '{record}' => 'pot', '{slug}' => 'hebe-copperlight', '{name}' => 'stick_count',
+                            '{record}' => 'pot', '{slug}' => 'hebe-copperlight', '{name}' => 'stick_count', '{token}' => str_repeat('a', 40),
                         ],
                     ),
                     $method === 'GET' ? null : [],

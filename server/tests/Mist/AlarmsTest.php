@@ -59,7 +59,7 @@ final class AlarmsTest extends MeasuredHouse
         $now = $this->ask('GET', '/api/alarms');
         self::assertSame([[], '2027-05-12 12:05', $this->zoneName], [$now['alarms'], $now['over'][0]['until'], $now['over'][0]['zoneName']]);
         $this->itIs('2027-05-12 12:55:00');
-        $this->say($this->readings('2027-05-12T12:10', '2027-05-12T12:55', ['flow' => 0.0]));
+        $this->say($this->readings('2027-05-12T12:10', '2027-05-12T12:55', ['flow' => 0.0, 'light' => 400.0]));
         self::assertSame([1, 1], [count($this->alarms()), (int) $this->db()->fetchOne('SELECT count(*) FROM alarm')], 'It came back soon.');
     }
 

@@ -18,6 +18,9 @@ abstract class MeasuredHouse extends House
     {
         parent::setUp();
         $this->itIs(self::NOON);
+        foreach (['reading', 'reading_day', 'reading_last'] as $table) {
+            $this->db()->executeStatement("DELETE FROM {$table}");
+        }
         $this->signIn('ines');
         foreach ($this->ask('GET', '/api/mist/programmes')['zones'] as $zone) {
             if ($zone['mistFor'] !== null && $zone['set'] !== null) {

@@ -5,6 +5,7 @@ import { useBench, useDay, useLots, useTroubledZones } from '../api/queries'
 import { WorkPanel } from '../batches/WorkPanel'
 import { House, housesOf, widestOf } from '../drawings/House'
 import { Label, Tag } from '../drawings/Tag'
+import { AlarmsNow } from '../mist/AlarmsNow'
 import { lotsDueBy } from '../potting/Lots'
 import { Troubles } from '../round/Troubles'
 import { Unread } from '../shell/Unread'
@@ -269,6 +270,11 @@ export function Today() {
             <span className="inline-block first-letter:uppercase">{said}</span>
           )}
         </h1>
+        {week === thisWeek && (
+          <div className="relative z-10 sm:pl-[10rem]">
+            <AlarmsNow />
+          </div>
+        )}
         {session.copyIsOld && (
           <p role="status" className="mb-4 text-plum sm:pl-[10rem]">
             <strong>No good copy of this nursery is newer than a day and a half.</strong>{' '}
