@@ -333,7 +333,7 @@ enum HouseDefault: string
             self::ReadingEvery => [$mist, Unit::Minutes, 5, 1, 120],
             self::StaleAfter => [$mist, Unit::Times, 3, 1, 100],
             self::MediumOff => [$mist, Unit::Degrees, 3, 0.5, 20],
-            self::AirOff => [$mist, Unit::Degrees, 8, 1, 30],
+            self::AirOff => [$mist, Unit::Degrees, 12, 1, 30],
             self::HumidOff => [$mist, Unit::Share, 0.3, 0.02, 0.9],
             self::OffFor => [$mist, Unit::Minutes, 30, 0, 720],
             self::SameFor => [$mist, Unit::Minutes, 360, 30, 2880],

@@ -50,7 +50,8 @@ final class ProgrammeFor
         $isUnder = !$zone->ground->isOutdoors() && !$zone->onlyPots && $tended !== [];
         $isAir = $zone->kind->goesWithAir();
         $medium = $isUnder && !$isAir ? $heat : null;
-        $air = $medium === null ? null : round($medium - $house->number(HouseDefault::AirCooler), 1);
+        $leafy = array_filter($tended, static fn (Tended $one) => $one->isLeafy() && !$one->isWeaned);
+        $air = $medium === null || $leafy === [] ? null : round($medium - $house->number(HouseDefault::AirCooler), 1);
         $weather = $weather->notCoolerThan($air);
         $hours = $weather->hours();
         $misting = static fn (Tended $one): ?Misting => $one->level() < 1 ? null : Misting::at($one->level(), $one->eased, $nozzles, $house);
@@ -58,9 +59,9 @@ final class ProgrammeFor
         $mist = $first === null || !$isUnder || $zone->mist->high < 1.0
             ? null
             : Misting::at(min((int) $zone->mist->high, $first->level()), $first->eased, $nozzles, $house);
-        $leafy = array_filter($tended, static fn (Tended $one) => $one->isLeafy());
-        $least = min([1.0, ...array_map(static fn (Tended $one) => $one->isWeaned ? 1.0 : $one->eased, $leafy)]);
-        $light = max([0.0, ...array_map(static fn (Tended $one) => $one->lightHours(), $leafy)]);
+        $soft = array_filter($tended, static fn (Tended $one) => $one->isLeafy());
+        $least = min([1.0, ...array_map(static fn (Tended $one) => $one->isWeaned ? 1.0 : $one->eased, $soft)]);
+        $light = max([0.0, ...array_map(static fn (Tended $one) => $one->lightHours(), $soft)]);
         $isCovered = $zone->kind === ZoneKind::Cover && array_filter($tended, static fn (Tended $one) => !$one->isWeaned) !== [];
         $between = static fn (HouseDefault $from, HouseDefault $to): float => round(
             $house->number($from) + ($house->number($to) - $house->number($from)) * $least,
@@ -68,10 +69,10 @@ final class ProgrammeFor
         );
         $programme = !$isUnder ? ZoneProgramme::off() : ZoneProgramme::of(
             $mist,
-            $isAir || $leafy === [] ? null : $between(HouseDefault::HumidRooting, HouseDefault::HumidWeaned),
+            $isAir || $soft === [] ? null : $between(HouseDefault::HumidRooting, HouseDefault::HumidWeaned),
             $medium,
             $air,
-            $leafy === [] ? null : $between(HouseDefault::ShadeRooting, HouseDefault::ShadeWeaned),
+            $soft === [] ? null : $between(HouseDefault::ShadeRooting, HouseDefault::ShadeWeaned),
             $isAir || $light <= 0.0 ? null : $light,
             $isCovered ? $house->whole(HouseDefault::VentTimes) : null,
             $isCovered

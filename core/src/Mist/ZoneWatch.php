@@ -59,8 +59,10 @@ final class ZoneWatch
         }
         $alarms = array_values(array_filter([
             ...$set === null ? [] : $watch->water(),
-            $watch->off(Quantity::Medium, $set?->medium, $house->number(HouseDefault::MediumOff), AlarmKind::MediumHot, AlarmKind::MediumCold),
-            $watch->off(Quantity::Air, $set?->air, $house->number(HouseDefault::AirOff), AlarmKind::AirHot, AlarmKind::AirCold),
+            $watch->off(Quantity::Medium, $set?->medium, 1.0, $house->number(HouseDefault::MediumOff), AlarmKind::MediumHot),
+            $watch->off(Quantity::Medium, $set?->medium, -1.0, $house->number(HouseDefault::MediumOff), AlarmKind::MediumCold),
+            $watch->off(Quantity::Air, $set?->air, 1.0, $house->number(HouseDefault::AirOff), AlarmKind::AirHot),
+            $watch->off(Quantity::Air, $set?->air, -1.0, $house->number(HouseDefault::AirOff) / 2.0, AlarmKind::AirCold),
             $watch->tooDry(),
             $watch->sensorGone(),
             $watch->stuck(),
@@ -181,22 +183,19 @@ final class ZoneWatch
         return ($this->usual[($this->hourOf)($minute)] ?? $this->usual[0])->netRadiation > 0.0;
     }
 
-    /** Too warm or too cool for as long as it is said. */
-    private function off(Quantity $quantity, ?float $set, float $by, AlarmKind $hot, AlarmKind $cold): ?Alarm
+    /**
+     * Too warm or too cool for as long as it is said.
+     *
+     * @param float $sign 1 where warmer is meant, −1 where cooler is
+     * @param float $by   °C
+     */
+    private function off(Quantity $quantity, ?float $set, float $sign, float $by, AlarmKind $kind): ?Alarm
     {
-        if ($set === null) {
-            return null;
-        }
-        foreach ([[$hot, 1.0], [$cold, -1.0]] as [$kind, $sign]) {
-            $since = $this->heldSince($quantity, static fn (float $value) => $sign * ($value - $set) > $by);
-            if ($since !== null) {
-                return new Alarm($kind, $since, Fact::of(
-                    "alarm.out.{$kind->value}", is: $this->warmth($quantity), set: Fact::warmth(Range::of($set, $set)),
-                ), null);
-            }
-        }
+        $since = $set === null ? null : $this->heldSince($quantity, static fn (float $value) => $sign * ($value - $set) > $by);
 
-        return null;
+        return $since === null || $set === null ? null : new Alarm($kind, $since, Fact::of(
+            "alarm.out.{$kind->value}", is: $this->warmth($quantity), set: Fact::warmth(Range::of($set, $set)),
+        ), null);
     }
 
     private function tooDry(): ?Alarm

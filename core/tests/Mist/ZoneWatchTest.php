@@ -89,7 +89,7 @@ final class ZoneWatchTest extends TestCase
         yield 'water all the time' => [$from(710, 'flow', 12.0), ['flow_unasked']];
         yield 'a cold medium' => [$from(680, 'medium', 16.0), ['medium_cold']];
         yield 'a hot medium' => [$from(680, 'medium', 24.5), ['medium_hot']];
-        yield 'hot air' => [$from(680, 'air', 30.0), ['air_hot']];
+        yield 'hot air' => [$from(680, 'air', 31.0), ['air_hot']];
         yield 'cold air' => [$from(680, 'air', 8.0), ['air_cold']];
         yield 'dry air' => [$from(680, 'humidity', 50.0), ['too_dry']];
         yield 'a sensor that is gone' => [$from(680, 'air', null), ['silent']];
@@ -153,7 +153,7 @@ final class ZoneWatchTest extends TestCase
     {
         $all = static fn (string $what, float $value, int $from = 680) => static fn (int $at): array => $at >= $from ? [$what => $value] : [];
         yield 'medium off by' => [HouseDefault::MediumOff, 6, $all('medium', 16.0), ['medium_cold'], []];
-        yield 'air off by' => [HouseDefault::AirOff, 13, $all('air', 30.0), ['air_hot'], []];
+        yield 'air off by' => [HouseDefault::AirOff, 14, $all('air', 31.0), ['air_hot'], []];
         yield 'damp off by' => [HouseDefault::HumidOff, 0.5, $all('humidity', 50.0), ['too_dry'], []];
         yield 'off for' => [HouseDefault::OffFor, 60, $all('medium', 16.0), ['medium_cold'], []];
         yield 'the same for' => [HouseDefault::SameFor, 420, $all('air', 20.0, 0), ['stuck'], []];

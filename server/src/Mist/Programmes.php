@@ -112,7 +112,7 @@ final class Programmes
         }
         foreach ($this->guests->during($this->today->week(), $this->today->week()) as $guest) {
             $tended[(int) $guest->zone->id][] = [
-                'batch' => $guest->name, 'crop' => $guest->kind->value, 'tended' => Tended::guest($guest->name, $guest->tenant()->mist),
+                'batch' => $guest->name, 'crop' => '', 'tended' => Tended::guest($guest->name, $guest->tenant()->mist),
             ];
         }
 

@@ -6,7 +6,7 @@ type Point = Conditions['points'][number]
 type Line = { of: (point: Point) => number | null; color: string; label: string; dash?: string }
 
 const WIDE = 720
-const HIGH = 96
+const HIGH = 62
 const HOUR = 3_600_000
 
 const time = (at: string) => Date.parse(`${at.replace(' ', 'T')}:00Z`)

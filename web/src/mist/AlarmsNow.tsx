@@ -16,9 +16,13 @@ export const useAlarms = () =>
 /** Hours and minutes. */
 const lasts = (minutes: number) => (minutes < 90 ? `${minutes} minutes` : `${Math.floor(minutes / 60)} h ${minutes % 60} min`)
 
-export function AlarmCard({ alarm }: { alarm: Alarm }) {
+/** Alarms of one kind, of which the most urgent is told whole: a pump that stops is one alarm and not one for each bench. */
+export function AlarmCard({ alarms }: { alarms: readonly [Alarm, ...Alarm[]] }) {
   const { session, mayLog } = useShown()
-  const seen = useWrite(() => post('/api/alarms/seen', { zone: alarm.zone, kind: alarm.kind }))
+  const [alarm, ...others] = alarms
+  const seen = useWrite(async () => {
+    for (const one of alarms) await post('/api/alarms/seen', { zone: one.zone, kind: one.kind })
+  })
   const [day, time] = [alarm.since.slice(0, 10), alarm.since.slice(11)]
   return (
     <article className="sheet border-l-8 p-4 border-plum" aria-label={`${alarm.zoneName}: ${alarm.words}`}>
@@ -38,15 +42,20 @@ export function AlarmCard({ alarm }: { alarm: Alarm }) {
           </strong>
         )}
       </p>
+      {others.length > 0 && <p>The same in {others.map((other) => other.zoneName).join(', ')}.</p>}
       {alarm.suffer.length > 0 && (
         <p className="text-sm">
           First{' '}
           {alarm.suffer.slice(0, 4).map((one, i) => (
             <span key={one.batch}>
               {i > 0 && ', '}
-              <Link className="word" to={`/batches/${one.batch}`}>
-                {one.crop}, {one.batch}
-              </Link>
+              {one.crop === '' ? (
+                one.batch
+              ) : (
+                <Link className="word" to={`/batches/${one.batch}`}>
+                  {one.crop}, {one.batch}
+                </Link>
+              )}
             </span>
           ))}
           {alarm.suffer.length > 4 && ` and ${alarm.suffer.length - 4} more`}
@@ -79,12 +88,23 @@ export function AlarmCard({ alarm }: { alarm: Alarm }) {
   )
 }
 
+/** By kind, in the order in which they came. */
+export function byKind(alarms: readonly Alarm[]): [Alarm, ...Alarm[]][] {
+  const groups = new Map<string, [Alarm, ...Alarm[]]>()
+  for (const alarm of alarms) {
+    const group = groups.get(alarm.kind)
+    if (group) group.push(alarm)
+    else groups.set(alarm.kind, [alarm])
+  }
+  return [...groups.values()]
+}
+
 /** What is wrong now in the house, before all else; what somebody has seen is a line. */
 export function AlarmsNow() {
   const { data, error } = useAlarms()
   if (error && !data)
     return (
-      <p role="alert" className="refusal mb-4">
+      <p role="alert" className="refusal lg:col-span-2">
         Whether anything is wrong in the house could not be asked. {error.message}
       </p>
     )
@@ -92,9 +112,9 @@ export function AlarmsNow() {
   const open = data.alarms.filter((alarm) => alarm.seenBy === null)
   const seen = data.alarms.filter((alarm) => alarm.seenBy !== null)
   return (
-    <section aria-label="Wrong in the house" className="mb-6 grid max-w-3xl gap-3">
-      {open.map((alarm) => (
-        <AlarmCard key={`${alarm.zone}.${alarm.kind}`} alarm={alarm} />
+    <section aria-label="Wrong in the house" className="grid max-w-3xl gap-3 lg:col-span-2">
+      {byKind(open).map((alarms) => (
+        <AlarmCard key={alarms[0].kind} alarms={alarms} />
       ))}
       {seen.length > 0 && (
         <p>

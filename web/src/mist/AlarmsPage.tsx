@@ -106,7 +106,7 @@ export function AlarmsPage() {
       ) : (
         <div className="grid max-w-3xl gap-3">
           {data.alarms.map((alarm) => (
-            <AlarmCard key={`${alarm.zone}.${alarm.kind}`} alarm={alarm} />
+            <AlarmCard key={`${alarm.zone}.${alarm.kind}`} alarms={[alarm]} />
           ))}
         </div>
       )}

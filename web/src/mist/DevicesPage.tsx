@@ -27,7 +27,7 @@ export function DevicesPage() {
       label: 'Zone',
       start: '',
       choices: [
-        { value: '', words: 'any: it names the zone itself' },
+        { value: '', words: 'it names it itself' },
         ...zones.data.zones.map((zone) => ({ value: String(zone.id), words: zone.name })),
       ],
     },

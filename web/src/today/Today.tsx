@@ -262,6 +262,7 @@ export function Today() {
   if (!day) return <Unread of={read} title="Today" />
   return (
     <div className="grid gap-x-10 gap-y-8 lg:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]">
+      {week === thisWeek && <AlarmsNow />}
       <section className="relative min-w-0">
         <h1 className="mb-4 sm:pl-[10rem]">
           {week === thisWeek ? (
@@ -270,11 +271,6 @@ export function Today() {
             <span className="inline-block first-letter:uppercase">{said}</span>
           )}
         </h1>
-        {week === thisWeek && (
-          <div className="relative z-10 sm:pl-[10rem]">
-            <AlarmsNow />
-          </div>
-        )}
         {session.copyIsOld && (
           <p role="status" className="mb-4 text-plum sm:pl-[10rem]">
             <strong>No good copy of this nursery is newer than a day and a half.</strong>{' '}
