@@ -107,7 +107,7 @@ final class AsAgreedTest extends House
             'rail', 'batches', 'batches?crop=hebe-copperlight', 'wanted', 'wanted?season=all', 'crops', 'nursery', 'people', 'choices',
             'patterns', 'house-rules', 'house-defaults', 'air', 'crew', 'dips', 'mixes', 'trays', 'licences', 'lots', 'potting',
             'potting/fill', 'practice', 'round', 'plan', 'plan/chances', 'plan/even', 'plan/shopping', 'plan/versions', 'season',
-            'season?week=2027-W40', 'session', 'mist/programmes', 'mist/conditions?to=2027-05-08', 'alarms',
+            'season?week=2027-W40', 'session', 'mist/programmes', 'mist/conditions?to=2027-05-08', 'mist/heat', 'alarms',
         ] as $read) {
             $this->look($read);
         }

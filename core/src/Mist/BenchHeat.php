@@ -4,8 +4,11 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Mist;
 
+use WetCradle\Core\Bench\ZoneKind;
 use WetCradle\Core\Compute\Calculation;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\House\HouseDefault;
+use WetCradle\Core\House\HouseDefaults;
 
 /** What it takes to keep the medium of a bench warm: U·area·max(0, set − air) watts in each hour. */
 final class BenchHeat implements Calculation
@@ -52,5 +55,24 @@ final class BenchHeat implements Calculation
         $watts = array_map(static fn (float $air) => $u * $area * max(0.0, $set - $air), $hourlyAir);
 
         return new self(array_sum($watts) / 1000.0, max([0.0, ...$watts]));
+    }
+
+    /** W/m²K that a bench loses: less under a cover. */
+    public static function loses(ZoneKind $kind, HouseDefaults $house): float
+    {
+        return $house->number($kind === ZoneKind::Cover ? HouseDefault::CoverLoses : HouseDefault::BenchLoses);
+    }
+
+    /**
+     * What it takes in a week of such days.
+     *
+     * @param float                   $area m²
+     * @param float                   $u    W/m²K
+     * @param ?float                  $set  °C; nothing is heated where nobody lies
+     * @param non-empty-list<AirHour> $day
+     */
+    public static function aWeek(float $area, float $u, ?float $set, array $day): float
+    {
+        return $set === null ? 0.0 : 7.0 * self::of($area, $u, $set, array_map(static fn (AirHour $hour) => $hour->air, $day))->kWh;
     }
 }

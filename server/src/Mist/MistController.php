@@ -6,6 +6,7 @@ namespace WetCradle\Server\Mist;
 
 use Symfony\Component\Routing\Attribute\Route;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\Mist\AirHour;
 use WetCradle\Core\Mist\BenchHeat;
@@ -32,8 +33,12 @@ final class MistController
     private const FAILS_AT = 660;
     private const TIMER = ['from' => 360, 'to' => 1200, 'every' => 12];
 
-    public function __construct(private readonly House $house, private readonly HouseWeather $weather, private readonly Today $today)
-    {
+    public function __construct(
+        private readonly House $house,
+        private readonly HouseWeather $weather,
+        private readonly Readings $readings,
+        private readonly Today $today,
+    ) {
     }
 
     #[Route('/api/mist/day', methods: ['POST'], defaults: [SentOnce::ASKS => true])]
@@ -42,6 +47,7 @@ final class MistController
         $house = $this->house->defaults();
         $month = $in->has('month') ? $in->count('month', 1, 12) : (int) $this->today->day()->format('n');
         $isHot = $in->has('hot') && $in->flag('hot');
+        $logged = $in->has('on') ? $this->logged($in) : null;
         $weather = $in->has('weather') ? TypicalDay::read($in->object('weather')) : $this->typical($month, $isHot);
         $misting = $in->has('programme')
             ? Misting::read($in->object('programme'))
@@ -50,14 +56,14 @@ final class MistController
         $timer = ClockTimer::read($misting->film(), $in->has('timer') ? $in->object('timer') : Fields::of(self::TIMER));
         $heat = self::heat($in->has('bench') ? $in->object('bench') : Fields::of(
             ['area' => self::AREA, 'u' => $house->number(HouseDefault::BenchLoses), 'set' => self::SET],
-        ), $weather);
+        ), $logged ?? $weather->hours());
         $failure = self::failure($in->has('failure') ? $in->object('failure') : Fields::of([
             'startMinute' => self::FAILS_AT, 'leafWaterMm' => $house->number(HouseDefault::LeafSpare),
             'leafShare' => $house->number(HouseDefault::BareLeafLoses),
-        ]), $weather, $misting);
+        ]), $logged ?? $weather->hours(), $misting);
         $isCompared = $in->has('compare') && $in->flag('compare');
         $in->done();
-        $hours = $weather->hours();
+        $hours = $logged ?? $weather->hours();
         $best = $isCompared ? TimersCompared::on($hours, $misting->film()) : null;
 
         return new Answer([
@@ -81,10 +87,28 @@ final class MistController
         ]);
     }
 
-    /** @return array{area: float, u: float, set: float, kWh: float, peakW: float} what a bench takes to stay so warm through the day */
-    private static function heat(Fields $in, TypicalDay $weather): array
+    /**
+     * The hours of a day as they were measured in a zone.
+     *
+     * @return non-empty-list<AirHour>
+     */
+    private function logged(Fields $in): array
     {
-        $air = array_map(static fn (AirHour $hour) => $hour->air, $weather->hours());
+        $day = $in->day('on');
+        $zone = $in->count('zone', 1);
+        $hours = $this->readings->hoursOf($zone, $day, $this->weather->usual($day)->hours());
+
+        return $hours ?? throw $in->refuse('not_measured', 'on', Fact::of('refused.mist_day.not_measured', on: $day));
+    }
+
+    /**
+     * @param non-empty-list<AirHour> $hours
+     *
+     * @return array{area: float, u: float, set: float, kWh: float, peakW: float} what a bench takes to stay so warm through the day
+     */
+    private static function heat(Fields $in, array $hours): array
+    {
+        $air = array_map(static fn (AirHour $hour) => $hour->air, $hours);
         [$area, $u, $set] = [$in->positive('area', 10_000), $in->positive('u', 50), $in->number('set', -10, 45)];
         $in->done();
         $heat = BenchHeat::of($area, $u, $set, $air);
@@ -93,16 +117,18 @@ final class MistController
     }
 
     /**
+     * @param non-empty-list<AirHour> $hours
+     *
      * @return array{
      *     startMinute: int, leafWaterMm: float, leafShare: float, filmGoneAfter: ?int, wiltingAfter: ?int,
      * } how long there is when no mist comes from a minute on
      */
-    private static function failure(Fields $in, TypicalDay $weather, Misting $misting): array
+    private static function failure(Fields $in, array $hours, Misting $misting): array
     {
         $start = $in->count('startMinute', 0, MistDay::MINUTES - 1);
         [$water, $share] = [$in->positive('leafWaterMm', 10), $in->number('leafShare', 0, 1)];
         $in->done();
-        $failure = MistFailure::from($weather->hours(), $start, $misting->filmMm, $water, $share);
+        $failure = MistFailure::from($hours, $start, $misting->filmMm, $water, $share);
 
         return [
             'startMinute' => $start, 'leafWaterMm' => $water, 'leafShare' => $share, 'filmGoneAfter' => $failure->filmGoneAfter,

@@ -7,7 +7,9 @@ namespace WetCradle\Server\Mist;
 use Doctrine\DBAL\Connection;
 use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefault;
+use WetCradle\Core\Mist\AirHour;
 use WetCradle\Core\Mist\Intake;
+use WetCradle\Core\Mist\MistDay;
 use WetCradle\Core\Mist\Quantity;
 use WetCradle\Core\Mist\Reading;
 use WetCradle\Core\Mist\ReadingTable;
@@ -211,6 +213,39 @@ final class Readings
             ] + self::point($row),
             $rows,
         )];
+    }
+
+    /**
+     * The hours of a day as they were measured, and as usual in what was not.
+     *
+     * @param non-empty-list<AirHour> $usual
+     *
+     * @return ?non-empty-list<AirHour> null where an hour of it was not measured
+     */
+    public function hoursOf(int $zone, \DateTimeImmutable $day, array $usual): ?array
+    {
+        $begins = new \DateTimeImmutable($day->format('Y-m-d'), $this->clocks());
+        $minute = intdiv($begins->getTimestamp(), 60);
+        $takes = $this->house->defaults()->number(HouseDefault::LeafTakesLight);
+        $measured = [];
+        foreach (Row::all($this->db, 'SELECT at, air, humidity, light FROM reading_hour WHERE zone_id = :zone AND at >= :from AND at < :to
+            UNION ALL SELECT r.at / 60 * 60, avg(r.air) / 100.0, avg(r.humidity) / 100.0, avg(r.light) / 100.0
+            FROM reading r WHERE r.zone_id = :zone AND r.at >= :from AND r.at < :to GROUP BY r.at / 60', [
+            'zone' => $zone, 'from' => $minute, 'to' => $minute + MistDay::MINUTES,
+        ]) as $row) {
+            $hour = intdiv($row->int('at') - $minute, 60);
+            $of = $usual[$hour] ?? $usual[0];
+            $light = $row->floatOrNull('light');
+            $measured[$hour] = AirHour::of(
+                $row->floatOrNull('air') ?? $of->air,
+                min(100.0, $row->floatOrNull('humidity') ?? $of->humidity),
+                $light === null ? $of->netRadiation : $light * $takes,
+                $of->wind,
+            );
+        }
+        ksort($measured);
+
+        return count($measured) === AirHour::IN_A_DAY ? array_values($measured) : null;
     }
 
     /** @return array<string, ?float> */

@@ -59,6 +59,7 @@ final class Curves
             'finalLow' => $forecast->finalLow80 ?? 0.0,
             'finalHigh' => $forecast->finalHigh80 ?? 0.0,
             'readyShare' => $readyShare,
+            'warmth' => $this->warmth->besidePlan($batch, min($today, $batch->leftBenchOn ?? $today))->words(),
         ];
     }
 

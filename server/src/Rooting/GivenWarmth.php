@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Rooting;
 
+use WetCradle\Core\Rooting\WarmthGiven;
 use WetCradle\Server\Mist\Measured;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Batch;
@@ -29,11 +30,26 @@ final class GivenWarmth
     /** Thermal days that a day brings it. */
     public function on(Batch $batch, \DateTimeImmutable $day): float
     {
-        $warmth = $batch->sheet->core()->care->warmth;
-        $zone = $batch->zoneOn($day);
+        $measured = $this->measured->medium((int) $batch->zoneOn($day)->id, $day);
 
-        return $warmth->cardinal->progressAt(
-            $this->measured->medium((int) $zone->id, $day) ?? $zone->core()->medium($warmth->medium, $this->house->air())->on($day),
-        );
+        return $measured === null ? $this->plannedOn($batch, $day) : $batch->sheet->core()->care->warmth->cardinal->progressAt($measured);
+    }
+
+    /** What the warmth that it had until a day means for its days, beside what its plan reckons with. */
+    public function besidePlan(Batch $batch, \DateTimeImmutable $until): WarmthGiven
+    {
+        $days = [];
+        for ($day = $batch->begins(); $day < $until; $day = $day->modify('+1 day')) {
+            $days[] = ['on' => $day, 'given' => $this->on($batch, $day), 'planned' => $this->plannedOn($batch, $day)];
+        }
+
+        return WarmthGiven::over($days);
+    }
+
+    private function plannedOn(Batch $batch, \DateTimeImmutable $day): float
+    {
+        $warmth = $batch->sheet->core()->care->warmth;
+
+        return $warmth->cardinal->progressAt($batch->zoneOn($day)->core()->medium($warmth->medium, $this->house->air())->on($day));
     }
 }

@@ -84,6 +84,16 @@ final class DevicesTest extends MeasuredHouse
         self::assertSame([], $this->ask('GET', '/api/mist/conditions?zone='.($this->zone + 1))['points']);
     }
 
+    public function testADayIsTriedAsItWasMeasured(): void
+    {
+        $this->say($this->readings('2027-05-11T00:00', '2027-05-11T23:55', ['air' => 31.5, 'light' => 500.0]));
+        $day = $this->ask('POST', '/api/mist/day', ['on' => '2027-05-11', 'zone' => $this->zone]);
+        self::assertSame(array_fill(0, 24, 31.5), array_column($day['hours'], 'air'));
+        self::assertSame(array_fill(0, 24, 250), array_column($day['hours'], 'netRadiation'), 'A leaf takes up half of it.');
+        self::assertGreaterThan(count($this->ask('POST', '/api/mist/day', [])['byFilm']['firings']), count($day['byFilm']['firings']));
+        self::assertSame('on', $this->refused(422, 'POST', '/api/mist/day', ['on' => '2027-05-09', 'zone' => $this->zone])['field']);
+    }
+
     public function testWhatIsOldIsKeptByTheHour(): void
     {
         $this->say($this->readings('2027-02-01T00:00', '2027-02-02T23:55'));
@@ -103,7 +113,9 @@ final class DevicesTest extends MeasuredHouse
         $this->say($this->readings($stuck.'T00:00', '2027-05-12T11:55', ['medium' => 12.0]));
         self::assertSame(0, (int) $this->db()->fetchOne('SELECT count(*) FROM batch_forecast WHERE stale = 1'), 'It was reckoned anew at once.');
         $after = $ready();
-        self::assertNotEquals($before, $after);
+        self::assertNull($before['warmth']);
+        self::assertMatchesRegularExpression('/^It is \d+ days? later than planned, most of it for the warmth that it did not have from /', $after['warmth']);
+        self::assertGreaterThan($before['readyOn'], $after['readyOn']);
     }
 
     public function testAirMeasuredOutsideIsThatOfTheSite(): void

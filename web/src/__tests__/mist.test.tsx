@@ -46,8 +46,8 @@ const day: Schemas['MistDay'] = {
 
 describe('a day under mist', () => {
   const known: [unknown[], unknown][] = [
-    [['mist-day', undefined, false, undefined, undefined, undefined, undefined, undefined, undefined], day],
-    [['mist-clocks', day.weather, day.programme], day],
+    [['mist-day', undefined, false, undefined, undefined, undefined, undefined, undefined, undefined, undefined], day],
+    [['mist-clocks', undefined, day.weather, day.programme], day],
   ]
   const said = wordsOf(drawRoom(<MistDay />, { known }))
 

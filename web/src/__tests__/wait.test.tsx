@@ -16,6 +16,7 @@ const curve: Schemas['RootCurve'] = {
   finalRate: 0.8,
   finalLow: 0.7,
   finalHigh: 0.86,
+  warmth: null,
   readyShare: 0.75,
   readyFrom: '2027-05-20',
   readyOn: '2027-05-24',

@@ -78,6 +78,7 @@ export function Rooting({ batch }: { batch: Batch }) {
         )}
       </p>
       <RootCurve curve={curve} />
+      {curve.warmth && <p className="mt-1 max-w-2xl text-plum">{curve.warmth}</p>}
       {green.map((line) => (
         <Link key={line.number} className="act mt-2 mr-2" to={`/batches/${batch.code}/wait?line=${line.number}`}>
           Wait or clear{batch.lines.length > 1 ? `, line ${line.number}` : ''}

@@ -99,6 +99,7 @@ export function MistDay() {
   const { session } = useShown()
   const [month, setMonth] = useState<number>()
   const [hot, setHot] = useState(false)
+  const [on, setOn] = useState<string>()
   const [weather, setWeather] = useState<Weather>()
   const [params] = useSearchParams()
   const zones = useProgrammes()
@@ -111,17 +112,25 @@ export function MistDay() {
   const [bench, setBench] = useState<Bench>()
   const [failure, setFailure] = useState<Fails>()
   const { data, error, refetch } = useQuery({
-    queryKey: ['mist-day', month, hot, weather, programme, other, timer, bench, failure],
+    queryKey: ['mist-day', month, hot, on, weather, programme, other, timer, bench, failure],
     enabled: params.get('zone') === null || zones.data !== undefined,
     queryFn: ({ signal }) =>
-      answer(api.POST('/api/mist/day', { body: { month, hot, weather, programme, other, timer, bench, failure }, signal })),
+      answer(
+        api.POST('/api/mist/day', {
+          body: { month, hot, ...(on && zone ? { on, zone: zone.id } : {}), weather, programme, other, timer, bench, failure },
+          signal,
+        }),
+      ),
     placeholderData: keepPreviousData,
   })
   // Two hundred clocks take longer than one: they are tried beside it, and only where the weather or the film is another.
   const compared = { weather: data?.weather, programme: data?.programme }
   const best = useQuery({
-    queryKey: ['mist-clocks', data?.weather, data?.programme],
-    queryFn: ({ signal }) => answer(api.POST('/api/mist/day', { body: { ...compared, compare: true }, signal })),
+    queryKey: ['mist-clocks', on, data?.weather, data?.programme],
+    queryFn: ({ signal }) =>
+      answer(
+        api.POST('/api/mist/day', { body: { ...compared, ...(on && zone ? { on, zone: zone.id } : {}), compare: true }, signal }),
+      ),
     placeholderData: keepPreviousData,
     enabled: data !== undefined,
   }).data?.bestClock
@@ -186,6 +195,18 @@ export function MistDay() {
           ))}
         </div>
       </div>
+      {zone && (
+        <label className="-mt-2 mb-5 grid w-fit gap-1 text-sm font-semibold">
+          Or a day as it was measured in {zone.name}
+          <input
+            type="date"
+            className="field-text w-44"
+            max={session.today}
+            value={on ?? ''}
+            onChange={(event) => setOn(event.target.value || undefined)}
+          />
+        </label>
+      )}
       <div className="grid grid-cols-[minmax(0,1fr)] gap-6 lg:grid-cols-[minmax(0,1fr)_19rem]">
         <div className="grid grid-cols-[minmax(0,1fr)] content-start gap-6">
           <section className="sheet p-4" aria-label="By the film">

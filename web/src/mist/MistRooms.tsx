@@ -10,6 +10,7 @@ export const MistRooms = () => (
       looks={[
         ['/bench/mist', 'Programmes'],
         ['/bench/mist/day', 'A day'],
+        ['/bench/mist/heat', 'Heat'],
         ['/bench/mist/measured', 'Measured'],
         ['/bench/mist/alarms', 'Alarms'],
         ['/bench/mist/devices', 'Devices'],

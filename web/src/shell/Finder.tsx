@@ -22,6 +22,7 @@ const PAGES: [name: string, at: string][] = [
   ['Fill the house', '/bench/fill'],
   ['Mist and heat', '/bench/mist'],
   ['A day under mist', '/bench/mist/day'],
+  ['Heat over the season', '/bench/mist/heat'],
   ['Conditions as measured', '/bench/mist/measured'],
   ['Alarms', '/bench/mist/alarms'],
   ['Devices', '/bench/mist/devices'],

@@ -24,6 +24,7 @@ const FOUND: Record<string, () => Promise<ComponentType>> = {
   '/bench': () => import('../bench/Bench').then((m) => m.Bench),
   '/bench/fill': () => import('../bench/Fill').then((m) => m.Fill),
   '/bench/mist': () => import('../mist/Programmes').then((m) => m.Programmes),
+  '/bench/mist/heat': () => import('../mist/HeatPage').then((m) => m.HeatPage),
   '/bench/mist/measured': () => import('../mist/MeasuredPage').then((m) => m.MeasuredPage),
   '/bench/mist/alarms': () => import('../mist/AlarmsPage').then((m) => m.AlarmsPage),
   '/bench/mist/devices': () => import('../mist/DevicesPage').then((m) => m.DevicesPage),

@@ -1,0 +1,22 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Mist;
+
+use Symfony\Component\Routing\Attribute\Route;
+use WetCradle\Server\Http\Answer;
+
+/** Heat over the planned season. */
+final class HeatController
+{
+    public function __construct(private readonly Heat $heat)
+    {
+    }
+
+    #[Route('/api/mist/heat', methods: ['GET'])]
+    public function planned(): Answer
+    {
+        return new Answer($this->heat->planned());
+    }
+}
