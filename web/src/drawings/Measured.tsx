@@ -53,7 +53,7 @@ function Strip({
   if (values.length === 0) return null
   const all = set === null || set === undefined ? values : [...values, set]
   const [low, high] = [Math.min(...all), Math.max(...all)]
-  const room = Math.max(0.5, 0.08 * (high - low))
+  const room = Math.max(0.02, 0.08 * (high - low))
   const y = (value: number) => HIGH - 4 - ((HIGH - 8) * (value - low + room)) / (high - low + 2 * room)
   return (
     <figure>

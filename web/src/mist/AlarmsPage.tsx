@@ -66,9 +66,15 @@ function Outlets() {
           {remove.error.message}
         </p>
       )}
-      {feed && (
+      {feed !== undefined && (
         <p role="status" className="sheet my-2 p-3">
-          Subscribe to this address; it is shown once: <code className="break-all">{`${location.origin}${feed}`}</code>
+          {feed === '' ? (
+            'The answer was lost on its way, and the address is told once: delete it and add another.'
+          ) : (
+            <>
+              Subscribe to this address; it is shown once: <code className="break-all">{`${location.origin}${feed}`}</code>
+            </>
+          )}
         </p>
       )}
       <PlainForm
@@ -78,7 +84,7 @@ function Outlets() {
         button="Add"
         send={async (body) => {
           const kept = await add.mutateAsync(body)
-          setFeed(kept.feed ?? undefined)
+          setFeed(body.kind === 'feed' ? (kept.feed ?? '') : undefined)
         }}
       />
     </section>

@@ -42,9 +42,15 @@ export function DevicesPage() {
         A device says its readings to <code>/api/feed/readings</code> as a table or as JSON, and asks{' '}
         <code>/api/feed/programmes</code> how controllers are set, each time with its token. It can do nothing else.
       </p>
-      {token && (
+      {token !== undefined && (
         <p role="status" className="sheet mb-4 max-w-3xl p-3">
-          Its token, which is shown once: <code className="break-all">{token}</code>
+          {token === '' ? (
+            'The answer was lost on its way, and a token is told once: withdraw this device and let it in again.'
+          ) : (
+            <>
+              Its token, which is shown once: <code className="break-all">{token}</code>
+            </>
+          )}
         </p>
       )}
       <ul className="mb-6 max-w-3xl">
@@ -88,7 +94,7 @@ export function DevicesPage() {
           button="Let it in"
           send={async (body) => {
             const kept = await letIn.mutateAsync(body)
-            setToken(kept.token)
+            setToken(kept.token ?? '')
           }}
         />
       </div>

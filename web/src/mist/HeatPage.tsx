@@ -16,25 +16,36 @@ type Zone = Planned['zones'][number]
 const WIDE = 720
 const HIGH = 130
 
-/** A zone has a shade of its own, from dark at the bottom of the pile. */
+/** Zones of one house as one: their heat week by week. */
+const housesOf = (planned: Planned) =>
+  [...new Set(planned.zones.map((zone) => zone.house))]
+    .map((house) => ({
+      house,
+      kWh: planned.weeks.map((_, week) =>
+        planned.zones.filter((zone) => zone.house === house).reduce((sum, zone) => sum + (zone.weeks[week]?.kWh ?? 0), 0),
+      ),
+    }))
+    .filter(({ kWh }) => kWh.some((week) => week > 0))
+
+/** A house has a shade of its own, from dark at the bottom of the pile. */
 const shadeOf = (i: number, all: number) => 0.95 - (0.7 * i) / Math.max(1, all - 1)
 
-/** Heat week by week, zone upon zone. */
+/** Heat week by week, house upon house. */
 export function HeatWeeks({ planned, currency }: { planned: Planned; currency: string }) {
-  const zones = planned.zones.filter((zone) => zone.weeks.some((week) => week.kWh > 0))
-  const sums = planned.weeks.map((_, i) => zones.reduce((sum, zone) => sum + (zone.weeks[i]?.kWh ?? 0), 0))
+  const houses = housesOf(planned)
+  const sums = planned.weeks.map((_, week) => houses.reduce((sum, { kWh }) => sum + (kWh[week] ?? 0), 0))
   const most = Math.max(1, ...sums)
   const each = WIDE / planned.weeks.length
   const all = sums.reduce((a, b) => a + b, 0)
   return (
     <figure>
       <figcaption className="mb-1 flex flex-wrap gap-x-4 text-sm">
-        {zones.map((zone, i) => (
-          <span key={zone.id} className="inline-flex items-center gap-1">
+        {houses.map(({ house, kWh }, i) => (
+          <span key={house} className="inline-flex items-center gap-1">
             <svg width="12" height="12" aria-hidden="true">
-              <rect width="12" height="12" fill="var(--heat)" opacity={shadeOf(i, zones.length)} />
+              <rect width="12" height="12" fill="var(--heat)" opacity={shadeOf(i, houses.length)} />
             </svg>
-            {zone.name}
+            {house}, {Math.round(kWh.reduce((a, b) => a + b, 0))} kWh
           </span>
         ))}
       </figcaption>
@@ -49,18 +60,18 @@ export function HeatWeeks({ planned, currency }: { planned: Planned; currency: s
             let below = 0
             return (
               <g key={week}>
-                {zones.map((zone, i) => {
-                  const high = (HIGH * (zone.weeks[w]?.kWh ?? 0)) / most
+                {houses.map(({ house, kWh }, i) => {
+                  const high = (HIGH * (kWh[w] ?? 0)) / most
                   below += high
                   return (
                     <rect
-                      key={zone.id}
+                      key={house}
                       x={w * each + 1}
                       y={HIGH - below}
                       width={each - 2}
                       height={high}
                       fill="var(--heat)"
-                      opacity={shadeOf(i, zones.length)}
+                      opacity={shadeOf(i, houses.length)}
                     />
                   )
                 })}
