@@ -15,6 +15,7 @@ require __DIR__.'/house.php';
 require __DIR__.'/filling.php';
 require __DIR__.'/learning.php';
 require __DIR__.'/courses.php';
+require __DIR__.'/conditions.php';
 
 /**
  * @param list<float> $times in seconds
@@ -75,7 +76,7 @@ foreach ([
     '/api/stock/HO-1', '/api/take-sheets?batches='.$planned, '/api/licences', '/api/season', '/api/plan', '/api/plan/even',
     '/api/plan/shopping', '/api/wanted/'.$wanted.'/routes', '/api/potting', '/api/potting/fill', '/api/lots', '/api/practice', '/api/round',
     '/api/day-sheet?day='.$session['today'], '/api/mixes', '/api/dips', '/api/batches/'.$rooting.'/curve', '/api/batches/'.$rooting.'/wait',
-    '/api/crops', '/api/crops/holly-black-gate', '/api/find?q=hebe',
+    '/api/crops', '/api/crops/holly-black-gate', '/api/find?q=hebe', '/api/mist/programmes', '/api/mist/heat', '/api/alarms',
 ] as $path) {
     $reads['GET '.$path] = timed(static fn () => $send('GET', $path, null), 20);
 }
@@ -111,6 +112,7 @@ foreach (glob(dirname(__DIR__).'/public/app/assets/*.{js,css}', GLOB_BRACE) ?: [
 echo json_encode([
     'reads' => $reads,
     'learning' => $learnt,
+    'mist and conditions' => conditions($argv[1] ?? 'http://127.0.0.1:8080', $send),
     'core' => [
         'stick_count 5000 wanted, three stages' => timed(
             static fn () => StickCount::forGood(5000, [Beta::of(14, 6), Beta::of(95, 5), Beta::of(97, 3)])->fewestFor(0.9),

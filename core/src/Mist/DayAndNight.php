@@ -7,45 +7,31 @@ namespace WetCradle\Core\Mist;
 /** A film programme by day, and by night what its rule says. */
 final class DayAndNight implements SprayProgramme
 {
-    private function __construct(
-        private readonly FilmProgramme $byDay,
-        private readonly NightRule $night,
-        private readonly int $nightGap,
-        private readonly int $sunrise,
-        private readonly int $sunset,
-    ) {
+    private function __construct(private readonly Misting $misting, private readonly int $sunrise, private readonly int $sunset)
+    {
     }
 
-    /**
-     * @param int                     $nightGap minutes between two firings of a sparing night
-     * @param non-empty-list<AirHour> $hours    of the day, which say when the sun is up
-     */
-    public static function over(FilmProgramme $byDay, NightRule $night, int $nightGap, array $hours): self
+    /** @param non-empty-list<AirHour> $hours of the day, which say when the sun is up */
+    public static function over(Misting $misting, array $hours): self
     {
         $sunny = array_keys(array_filter($hours, static fn (AirHour $hour) => $hour->netRadiation > 0.0));
 
-        return new self($byDay, $night, $nightGap, $sunny === [] ? 0 : 60 * min($sunny), $sunny === [] ? 0 : 60 * (max($sunny) + 1));
+        return new self($misting, $sunny === [] ? 0 : 60 * min($sunny), $sunny === [] ? 0 : 60 * (max($sunny) + 1));
     }
 
     public function filmMm(): float
     {
-        return $this->byDay->filmMm();
+        return $this->misting->filmMm;
     }
 
     public function litresPerFiring(): float
     {
-        return $this->byDay->litresPerFiring();
+        return $this->misting->litresPerFiring();
     }
 
     public function firesAt(int $minute, int $since, float $film): bool
     {
-        $isDay = $minute >= $this->sunrise && $minute < $this->sunset;
-
-        return match ($isDay ? NightRule::AsByDay : $this->night) {
-            NightRule::AsByDay => $this->byDay->firesAt($minute, $since, $film),
-            NightRule::Sparing => $film <= MistDay::DRY && $since >= $this->nightGap,
-            NightRule::Off => false,
-        };
+        return $this->misting->fires($minute >= $this->sunrise && $minute < $this->sunset, $since, $film);
     }
 
     /** Minutes of the day in which the sun is up. */

@@ -15,6 +15,8 @@ final class Misting
 {
     /** Levels of mist that a sheet knows, from none to full. */
     public const FULL = 3;
+    /** Of a film, what is left when a sparing night wets it. */
+    private const ALL_BUT_GONE = 0.1;
     private const STEPS = 20;
     private const MINUTES = 5;
 
@@ -114,6 +116,21 @@ final class Misting
         return $isDay || $this->night !== NightRule::Off;
     }
 
+    /**
+     * Whether the valve opens.
+     *
+     * @param int   $since minutes since it did last
+     * @param float $film  mm that are left on the leaf
+     */
+    public function fires(bool $isDay, int $since, float $film): bool
+    {
+        return match ($isDay ? NightRule::AsByDay : $this->night) {
+            NightRule::AsByDay => $this->film()->firesAt(0, $since, $film),
+            NightRule::Sparing => $film <= self::ALL_BUT_GONE * $this->filmMm + MistDay::DRY && $since >= $this->nightMinutes,
+            NightRule::Off => false,
+        };
+    }
+
     public function film(): FilmProgramme
     {
         return FilmProgramme::of($this->filmMm, $this->refillShare, $this->minMinutes, $this->maxMinutes, $this->litresPerFiring());
@@ -122,7 +139,7 @@ final class Misting
     /** @param non-empty-list<AirHour> $hours of a day */
     public function over(array $hours): DayAndNight
     {
-        return DayAndNight::over($this->film(), $this->night, $this->nightMinutes, $hours);
+        return DayAndNight::over($this, $hours);
     }
 
     /**

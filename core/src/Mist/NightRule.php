@@ -9,7 +9,7 @@ enum NightRule: string
 {
     /** As by day. */
     case AsByDay = 'as_by_day';
-    /** Only once the film is gone, and not often: a leaf dries slowly in the dark, and what stands wet rots. */
+    /** Only once the film is all but gone, and not often: a leaf dries slowly in the dark, and what stands wet rots. */
     case Sparing = 'sparing';
     case Off = 'off';
 }

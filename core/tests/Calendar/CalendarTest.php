@@ -87,6 +87,7 @@ final class CalendarTest extends TestCase
 
     public function testSeasonsTurnInAutumn(): void
     {
+        self::assertSame([[5, 6, 7, 8, 9], [11, 12, 1, 2, 3]], [Hemisphere::North->summer(), Hemisphere::South->summer()]);
         $name = static fn (string $day, Hemisphere $half) => Season::containing(new \DateTimeImmutable($day), $half)->name();
         self::assertSame('2025/26', $name('2026-09-30', Hemisphere::North));
         self::assertSame('2026/27', $name('2026-10-01', Hemisphere::North));

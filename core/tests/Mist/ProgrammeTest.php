@@ -256,15 +256,16 @@ final class ProgrammeTest extends TestCase
     {
         $hours = self::summer()->hours();
         $misting = Misting::at(3, 0, 12, HouseDefaults::usual());
-        $firings = static fn (NightRule $rule) => MistDay::under(DayAndNight::over($misting->film(), $rule, 60, $hours), $hours);
+        $by = static fn (NightRule $rule) => Misting::read(Fields::of(['night' => $rule->value] + $misting->toArray()));
+        $firings = static fn (NightRule $rule) => MistDay::under(DayAndNight::over($by($rule), $hours), $hours);
         [$asByDay, $sparing, $off] = array_map($firings, [NightRule::AsByDay, NightRule::Sparing, NightRule::Off]);
         self::assertGreaterThan(count($sparing->firings), count($asByDay->firings));
         self::assertGreaterThanOrEqual(count($off->firings), count($sparing->firings));
-        $spray = DayAndNight::over($misting->film(), NightRule::Off, 60, $hours);
+        $spray = DayAndNight::over($by(NightRule::Off), $hours);
         self::assertSame(count($off->firings), $spray->byDay($off->firings), 'With the night off it fires only by day.');
         self::assertEqualsWithDelta(60 * self::summer()->daylight, $spray->daylight(), 60);
         $dark = TypicalDay::read(Fields::of(['daylight' => 0] + self::summer()->toArray()))->hours();
-        self::assertSame([], MistDay::under(DayAndNight::over($misting->film(), NightRule::Off, 60, $dark), $dark)->firings);
+        self::assertSame([], MistDay::under(DayAndNight::over($by(NightRule::Off), $dark), $dark)->firings);
         self::assertNull(Misting::at(1, 1.0, 12, HouseDefaults::usual())->every($dark));
     }
 

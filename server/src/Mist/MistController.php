@@ -64,7 +64,7 @@ final class MistController
         $isCompared = $in->has('compare') && $in->flag('compare');
         $in->done();
         $hours = $logged ?? $weather->hours();
-        $best = $isCompared ? TimersCompared::on($hours, $misting->film()) : null;
+        $best = $isCompared ? TimersCompared::over([$hours], $misting->film())['best'] : null;
 
         return new Answer([
             'month' => $month,
@@ -81,9 +81,35 @@ final class MistController
             'byFilm' => $this->drawn($misting->over($hours), $hours),
             'byOther' => $other === null ? null : $this->drawn($other->over($hours), $hours),
             'byClock' => $this->drawn($timer, $hours),
-            'bestClock' => $best === null
-                ? null
-                : self::times($best->best) + ['dryMinutes' => $best->day->dryMinutes, 'litres' => round($best->day->litres, 1)],
+            'bestClock' => $best === null ? null : self::clock($best),
+        ]);
+    }
+
+    /** The same over a summer: a usual day and a hot, dry one of each of its months, by the film and by the clock that does best over all of them. */
+    #[Route('/api/mist/summer', methods: ['POST'], defaults: [SentOnce::ASKS => true])]
+    public function summer(Fields $in): Answer
+    {
+        $misting = Misting::read($in->object('programme'));
+        $in->done();
+        $days = [];
+        foreach ($this->house->nursery()->hemisphere->summer() as $month) {
+            $days[] = $this->typical($month, false)->hours();
+            $days[] = $this->typical($month, true)->hours();
+        }
+        $dry = 0;
+        $litres = 0.0;
+        foreach ($days as $hours) {
+            $day = MistDay::under($misting->over($hours), $hours);
+            $dry += $day->dryMinutes;
+            $litres += $day->litres;
+        }
+        ['best' => $best, 'thrifty' => $thrifty] = TimersCompared::over($days, $misting->film(), $litres);
+
+        return new Answer([
+            'days' => count($days),
+            'byFilm' => ['dryMinutes' => $dry, 'litres' => round($litres, 1)],
+            'bestClock' => self::clock($best),
+            'thriftyClock' => $thrifty === null ? null : self::clock($thrifty),
         ]);
     }
 
@@ -141,6 +167,12 @@ final class MistController
         $middle = $this->today->day()->setDate((int) $this->today->day()->format('Y'), $month, 15);
 
         return $isHot ? $this->weather->hotAndDry($middle) : $this->weather->usual($middle);
+    }
+
+    /** @return array{from: int, to: int, every: int, dryMinutes: int, litres: float} */
+    private static function clock(TimersCompared $of): array
+    {
+        return self::times($of->best) + ['dryMinutes' => $of->dryMinutes, 'litres' => round($of->litres, 1)];
     }
 
     /** @return array{from: int, to: int, every: int} */

@@ -67,6 +67,7 @@ final class SimulatedHouseCommand extends Command
         }
         $time = null;
         $said = [];
+        $byName = array_column(array_map(static fn (SimulatedZone $zone) => ['name' => $zone->name, 'zone' => $zone], $zones), 'zone', 'name');
         foreach ($house->goOn($from, 60 * $hours, $every) as $reading) {
             if ($to === null) {
                 $output->writeln($isCsv
@@ -76,6 +77,7 @@ final class SimulatedHouseCommand extends Command
             }
             if ($time !== null && $time !== $reading['time']) {
                 $this->send($to, $token, $said, $output);
+                $this->obey($to, $token, $byName);
                 $said = [];
                 if ($speed > 0) {
                     usleep((int) (1_000_000 * $every / $speed));
@@ -106,12 +108,41 @@ final class SimulatedHouseCommand extends Command
     private function zonesOf(string $to, string $token): array
     {
         $zones = [];
-        $answer = Fields::of($this->http->request('GET', $to.'/api/feed/programmes', ['auth_bearer' => $token])->toArray());
-        foreach ($answer->objects('zones') as $one) {
-            $zones[] = new SimulatedZone($one->text('zone'), ZoneProgramme::read($one->object('programme')), $this->house->defaults());
+        foreach ($this->programmesOf($to, $token) as $name => $programme) {
+            $zones[] = new SimulatedZone($name, $programme, $this->house->defaults());
         }
 
         return $zones;
+    }
+
+    /**
+     * Its controllers do from now on what was set meanwhile.
+     *
+     * @param array<string, SimulatedZone> $zones by name
+     */
+    private function obey(string $to, string $token, array $zones): void
+    {
+        foreach ($this->programmesOf($to, $token) as $name => $programme) {
+            if (isset($zones[$name])) {
+                $zones[$name]->programme = $programme;
+            }
+        }
+    }
+
+    /** @return array<string, ZoneProgramme> by zone; none where the server cannot be reached just now */
+    private function programmesOf(string $to, string $token): array
+    {
+        $programmes = [];
+        try {
+            $answer = Fields::of($this->http->request('GET', $to.'/api/feed/programmes', ['auth_bearer' => $token])->toArray());
+            foreach ($answer->objects('zones') as $one) {
+                $programmes[$one->text('zone')] = ZoneProgramme::read($one->object('programme'));
+            }
+        } catch (ExceptionInterface) {
+            return [];
+        }
+
+        return $programmes;
     }
 
     /** @param list<array<string, float|string>> $readings */

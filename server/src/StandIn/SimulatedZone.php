@@ -8,7 +8,6 @@ use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Mist\AirHour;
 use WetCradle\Core\Mist\MistDay;
-use WetCradle\Core\Mist\NightRule;
 use WetCradle\Core\Mist\Quantity;
 use WetCradle\Core\Mist\ZoneProgramme;
 
@@ -88,14 +87,9 @@ final class SimulatedZone
         if ($mist === null) {
             return false;
         }
-        $hour = (int) $at->format('G');
-        $isDay = $isClockWrong ? ($hour + self::WRONG) % 24 >= 6 && ($hour + self::WRONG) % 24 < 20 : $air->netRadiation > 0.0;
+        $hour = ((int) $at->format('G') + self::WRONG) % 24;
 
-        return match ($isDay ? NightRule::AsByDay : $mist->night) {
-            NightRule::AsByDay => $mist->film()->firesAt(0, $this->since, $this->reckoned),
-            NightRule::Sparing => $this->reckoned <= MistDay::DRY && $this->since >= $mist->nightMinutes,
-            NightRule::Off => false,
-        };
+        return $mist->fires($isClockWrong ? $hour >= 6 && $hour < 20 : $air->netRadiation > 0.0, $this->since, $this->reckoned);
     }
 
     /** The air over its leaves: damper while they are wet. */

@@ -30,7 +30,7 @@ final class RightsTest extends House
             'POST /api/dips/reckon', 'POST /api/dips/sanitisers/{id}/reckon', 'GET /api/find', 'GET /api/house-defaults', 'GET /api/house-rules',
             'GET /api/labels', 'GET /api/licences', 'GET /api/licences/{id}/statement', 'GET /api/licences/{id}/statement.csv', 'GET /api/long',
             'POST /api/long/stop', 'GET /api/lots', 'GET /api/lots/{code}', 'GET /api/lots/{code}/pot-on', 'POST /api/me/password',
-            'POST /api/me/sign-out-elsewhere', 'GET /api/mixes', 'GET /api/mist/conditions', 'POST /api/mist/day', 'GET /api/mist/heat', 'GET /api/mist/programmes', 'POST /api/mixes/reckon', 'GET /api/nursery', 'GET /api/patterns', 'GET /api/people',
+            'POST /api/me/sign-out-elsewhere', 'GET /api/mixes', 'GET /api/mist/conditions', 'POST /api/mist/day', 'POST /api/mist/summer', 'GET /api/mist/heat', 'GET /api/mist/programmes', 'POST /api/mixes/reckon', 'GET /api/nursery', 'GET /api/patterns', 'GET /api/people',
             'GET /api/plan', 'GET /api/plan/chances', 'POST /api/plan/moves/try', 'GET /api/plan/shopping', 'GET /api/plan/shopping.csv',
             'GET /api/plan/versions', 'GET /api/plan/versions/{id}', 'GET /api/potting', 'GET /api/potting/ask', 'GET /api/potting/fill',
             'GET /api/practice', 'GET /api/rail', 'GET /api/round', 'GET /api/round/looks/{id}/photo', 'GET /api/season', 'POST /api/sheets/try',

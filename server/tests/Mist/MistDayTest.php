@@ -69,4 +69,17 @@ final class MistDayTest extends House
             self::assertSame($field, $this->refused(422, 'POST', '/api/mist/day', $wrong)['field']);
         }
     }
+
+    /** What the app promises of a film programme: no leaf is dry for longer than by the best clock, and it takes less water. */
+    public function testOverASummerHereTheFilmDoesBetterThanTheBestClock(): void
+    {
+        $this->signIn('visitor');
+        $programme = $this->ask('POST', '/api/mist/day', [])['programme'];
+        $summer = $this->ask('POST', '/api/mist/summer', ['programme' => $programme]);
+        self::assertSame(10, $summer['days']);
+        self::assertLessThanOrEqual($summer['bestClock']['dryMinutes'], $summer['byFilm']['dryMinutes']);
+        self::assertLessThan($summer['bestClock']['litres'], $summer['byFilm']['litres']);
+        self::assertLessThan($summer['thriftyClock']['dryMinutes'], $summer['byFilm']['dryMinutes'], 'No clock that takes as little keeps leaves as wet.');
+        self::assertSame('programme.seconds', $this->refused(422, 'POST', '/api/mist/summer', ['programme' => ['seconds' => 0] + $programme])['field']);
+    }
 }

@@ -45,7 +45,9 @@ describe('mist and heat', () => {
   it('names whom the mist follows, and what it costs the others', () => {
     const said = wordsOf(drawn([zone({ tenants: [tenant, { ...tenant, batch: 'B', daysLater: -3, eased: 0 }], mistFor: 'B' })]))
     expect(said).toContain('Catmint, RAK-47')
-    expect(said).toContain('weaned by 50 in 100 62 l a day where 40 l would do roots 2 days later than planned')
+    expect(said).toContain(
+      'weaned by 50 in 100 62 l a day where 40 l would do: its mix stays wetter and rots sooner roots 2 days later than planned',
+    )
     expect(said).toContain('Catmint, B the mist follows it')
     expect(said).toContain('roots 3 days sooner than planned')
   })

@@ -1,7 +1,7 @@
-import { keepPreviousData, useQuery } from '@tanstack/react-query'
+import { keepPreviousData, useMutation, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useSearchParams } from 'react-router'
-import { answer, api, type Schemas } from '../api/client'
+import { answer, api, post, type Schemas } from '../api/client'
 import { FilmDay } from '../drawings/FilmDay'
 import { Failed } from '../shell/Unread'
 import { useShown } from '../shell/week'
@@ -91,6 +91,46 @@ function Came({ run }: { run: Schemas['MistRun'] }) {
       </span>
       <strong>{sayLitres(run.litres, session.nursery)}</strong>
     </p>
+  )
+}
+
+/** One clock has to serve a whole summer: what the best of two hundred takes over one, beside the film. */
+function Summer({ programme }: { programme: Programme }) {
+  const { session } = useShown()
+  const tried = useMutation({ mutationFn: () => post('/api/mist/summer', { programme }) })
+  const { data, error, isPending } = tried
+  return (
+    <section className="sheet p-4" aria-label="Over a summer">
+      <h2 className="mb-1">Over a summer</h2>
+      <p className="soft">
+        A clock is set once and left; a usual day and a hot, dry one of each month of summer are played by the film and by two
+        hundred clocks.
+      </p>
+      <button type="button" className="act mt-2" disabled={isPending} onClick={() => tried.mutate()}>
+        {isPending ? 'It is played' : 'Play it'}
+      </button>
+      {error && (
+        <p role="alert" className="refusal">
+          {error.message}
+        </p>
+      )}
+      {data && (
+        <p role="status" className="mt-2">
+          By the film a leaf is dry for <strong>{plural(data.byFilm.dryMinutes, 'minute')}</strong> in {plural(data.days, 'day')}{' '}
+          and it takes <strong>{sayLitres(data.byFilm.litres, session.nursery)}</strong>; by the best clock, every{' '}
+          {plural(data.bestClock.every, 'minute')} from {clock(data.bestClock.from)} to {clock(data.bestClock.to)}, for{' '}
+          <strong>{plural(data.bestClock.dryMinutes, 'minute')}</strong>, and{' '}
+          <strong>{sayLitres(data.bestClock.litres, session.nursery)}</strong>.
+          {data.thriftyClock && (
+            <>
+              {' '}
+              The best clock that takes no more water than the film leaves them dry for{' '}
+              <strong>{plural(data.thriftyClock.dryMinutes, 'minute')}</strong>.
+            </>
+          )}
+        </p>
+      )}
+    </section>
   )
 }
 
@@ -255,6 +295,7 @@ export function MistDay() {
               </p>
             )}
           </section>
+          <Summer programme={data.programme} />
           <section className="sheet p-4" aria-label="When it fails">
             <h2 className="mb-1">When no mist comes from {clock(data.failure.startMinute)} on</h2>
             <p>
@@ -312,7 +353,7 @@ export function MistDay() {
               value={data.programme.night}
               onChange={(event) => setProgramme({ ...data.programme, night: event.target.value as Programme['night'] })}
             >
-              <option value="sparing">only once the film is gone</option>
+              <option value="sparing">only once the film is all but gone</option>
               <option value="off">no mist</option>
               <option value="as_by_day">as by day</option>
             </select>

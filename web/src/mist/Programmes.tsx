@@ -27,7 +27,7 @@ const useUnset = () =>
   useSeenWrite((id: number) => answer(api.DELETE('/api/mist/programmes/{id}/newest', { params: { path: { id } } })))
 
 const NIGHTS = [
-  { value: 'sparing', words: 'only once the film is gone' },
+  { value: 'sparing', words: 'only once the film is all but gone' },
   { value: 'off', words: 'no mist' },
   { value: 'as_by_day', words: 'as by day' },
 ]
@@ -106,7 +106,8 @@ function Shares({ tenant, zone }: { tenant: Tended; zone: Zone }) {
       {tenant.eased > 0 && <span className="text-leaf">weaned by {inHundred(tenant.eased)} in 100</span>}
       {litres !== null && ownLitres !== null && litres > ownLitres && (
         <span>
-          {sayLitres(litres, session.nursery)} a day where {sayLitres(ownLitres, session.nursery)} would do
+          {sayLitres(litres, session.nursery)} a day where {sayLitres(ownLitres, session.nursery)} would do: its mix stays wetter
+          and rots sooner
         </span>
       )}
       {daysLater !== null && Math.abs(daysLater) >= 0.5 && (

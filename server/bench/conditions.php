@@ -1,0 +1,105 @@
+<?php
+
+declare(strict_types=1);
+
+use WetCradle\Core\Calendar\Climate;
+use WetCradle\Core\Calendar\Hemisphere;
+use WetCradle\Core\House\HouseDefaults;
+use WetCradle\Core\Mist\Misting;
+use WetCradle\Core\Mist\MistDay;
+use WetCradle\Core\Mist\TimersCompared;
+use WetCradle\Core\Mist\TypicalDay;
+use WetCradle\Server\StandIn\SimulatedWeather;
+
+// Mist by the film against two hundred clocks on the weather of the demo; a month of readings brought in, drawn, and what a year takes.
+
+/**
+ * @param Closure(string, string, ?string): string $send
+ *
+ * @return array<string, mixed>
+ */
+function conditions(string $base, Closure $send): array
+{
+    return ['a summer by the film and by clocks' => summer()] + months($base, $send);
+}
+
+/** @return array<string, array{dryMinutes: int, litres: float}> of 92 days of made-up weather */
+function summer(): array
+{
+    $house = HouseDefaults::usual();
+    $air = Climate::from('cool_maritime')->air(Hemisphere::North);
+    $weather = new SimulatedWeather(7, static fn (DateTimeImmutable $day) => TypicalDay::usual($air->on($day), (int) $day->format('z'), Hemisphere::North, $house));
+    $days = [];
+    for ($day = new DateTimeImmutable('2027-06-01'); $day < new DateTimeImmutable('2027-09-01'); $day = $day->modify('+1 day')) {
+        $days[] = array_map(static fn (int $hour) => $weather->at($day->setTime($hour, 30)), range(0, 23));
+    }
+    $misting = Misting::at(2, 0.0, 12, $house);
+    [$dry, $litres] = [0, 0.0];
+    foreach ($days as $hours) {
+        $run = MistDay::under($misting->over($hours), $hours);
+        $dry += $run->dryMinutes;
+        $litres += $run->litres;
+    }
+    ['best' => $best, 'thrifty' => $thrifty] = TimersCompared::over($days, $misting->film(), $litres);
+    $said = static fn (?TimersCompared $clock) => $clock === null ? null : ['dryMinutes' => $clock->dryMinutes, 'litres' => round($clock->litres)];
+
+    return [
+        'by the film' => ['dryMinutes' => $dry, 'litres' => round($litres)],
+        'by the best of 200 clocks' => $said($best),
+        'by the best that takes no more water than the film' => $said($thrifty),
+    ];
+}
+
+/** A month of readings of every five minutes of so many zones. */
+function table(int $zones, int $days, DateTimeImmutable $from): string
+{
+    $rows = ['time,zone,air,humidity,medium,light,flow'];
+    for ($minute = 0; $minute < 1440 * $days; $minute += 5) {
+        $time = $from->modify("+{$minute} minutes")->format('Y-m-d\TH:i\Z');
+        $wave = sin(2 * M_PI * ($minute % 1440) / 1440);
+        for ($zone = 1; $zone <= $zones; ++$zone) {
+            $rows[] = sprintf(
+                '%s,Zone %d,%.1f,%.1f,%.1f,%d,%.2f', $time, $zone, 17 + 5 * $wave, 85 - 10 * $wave, 20 + 0.1 * ($minute % 3), max(0, 400 * $wave), 0.3 * ($minute % 2),
+            );
+        }
+    }
+
+    return implode("\n", $rows);
+}
+
+/**
+ * @param Closure(string, string, ?string): string $send
+ *
+ * @return array<string, mixed>
+ */
+function months(string $base, Closure $send): array
+{
+    $ids = [];
+    for ($zone = 1; $zone <= 12; ++$zone) {
+        $body = ['name' => "Zone {$zone}", 'house' => 'Measured', 'kind' => 'mist', 'heatLow' => 16, 'heatHigh' => 24, 'mistLow' => 0, 'mistHigh' => 3,
+            'length' => 6, 'width' => 1.6, 'x' => 0, 'y' => 3 * $zone];
+        $ids[] = json_decode($send('POST', '/api/zones', json_encode($body, JSON_THROW_ON_ERROR)), true)['id'];
+    }
+    $today = json_decode($send('GET', '/api/session', null), true)['today'];
+    $from = (new DateTimeImmutable($today.'T00:00:00Z'))->modify('-30 days');
+    $token = json_decode($send('POST', '/api/devices', '{"name":"bench"}'), true)['token'];
+    $csv = table(12, 30, $from);
+    $curl = curl_init($base.'/api/feed/readings');
+    curl_setopt_array($curl, [CURLOPT_RETURNTRANSFER => true, CURLOPT_POST => true, CURLOPT_POSTFIELDS => $csv,
+        CURLOPT_HTTPHEADER => ['Content-Type: text/csv', "Authorization: Bearer {$token}"]]);
+    $begun = hrtime(true);
+    $told = json_decode((string) curl_exec($curl), true);
+    $took = (hrtime(true) - $begun) / 1e9;
+    $month = "/api/mist/conditions?zone={$ids[0]}&from=".$from->format('Y-m-d');
+    $day = "/api/mist/conditions?zone={$ids[0]}&from=".$from->format('Y-m-d').'&to='.$from->format('Y-m-d');
+    $db = new PDO('sqlite:'.getenv('CRADLE_VAR').'/cradle.sqlite');
+    $bytes = static fn (): int => (int) $db->query('SELECT sum(pgsize) FROM dbstat WHERE name LIKE \'reading%\'')->fetchColumn();
+    $perDay = $bytes() / 30;
+
+    return [
+        'a month of 12 zones brought in' => ['readings' => $told['taken'] ?? $told, 'seconds' => round($took, 1), 'tableMb' => round(strlen($csv) / 1e6, 1)],
+        'a month of a zone drawn' => timed(static fn () => $send('GET', $month, null), 10),
+        'a day of a zone drawn' => timed(static fn () => $send('GET', $day, null), 10),
+        'a year kept whole' => ['mb' => round(365 * $perDay / 1e6, 1)],
+    ];
+}
