@@ -49,7 +49,10 @@ final class DemoMist
             }
         }
         $cold = $zones === [] ? [] : [Fault::read(sprintf(
-            'heat_off@%s/%s %s', $from->modify('+6 days 18 hours')->format('Y-m-d\TH:iP'), $from->modify('+7 days 9 hours')->format('Y-m-d\TH:iP'), $zones[0]->name,
+            'heat_off@%s/%s %s',
+            $from->modify('+6 days 18 hours')->format('Y-m-d\TH:iP'),
+            $from->modify('+7 days 9 hours')->format('Y-m-d\TH:iP'),
+            $zones[0]->name,
         ))];
         $house = new SimulatedHouse(new SimulatedWeather(self::SEED, $this->weather->usual(...)), $clocks, $zones, $cold);
         $this->readings->take(ReadingTable::objects(iterator_to_array($house->goOn($from, 10 * 1440, 5), false), $clocks));

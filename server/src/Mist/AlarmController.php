@@ -14,6 +14,7 @@ use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Fact;
 use WetCradle\Core\Mist\Alarm;
 use WetCradle\Core\Mist\AlarmKind;
+use WetCradle\Core\Mist\ProgrammeFor;
 use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Row;
@@ -156,9 +157,10 @@ final class AlarmController
         foreach ($wrong === [] ? [] : $this->watch->recent($this->today->now()) as $alarm) {
             $kept[(int) $alarm->zone->id][$alarm->kind->value] ??= $alarm;
         }
-        $programmes = $wrong === [] ? [] : array_column(
-            array_map(static fn (array $one) => ['id' => $one['zone']->id] + $one, $this->programmes->all()), null, 'id',
-        );
+        $programmes = [];
+        foreach ($wrong === [] ? [] : $this->programmes->all() as $one) {
+            $programmes[(int) $one['zone']->id] = $one;
+        }
         $said = [];
         foreach ($wrong as $id => $alarms) {
             $zone = $this->em->find(Zone::class, $id);
@@ -178,13 +180,13 @@ final class AlarmController
     }
 
     /**
-     * @param ?array<string, mixed> $programme of its zone
+     * @param ?array{asks: ProgrammeFor, crops: array<string, string>} $programme of its zone
      *
      * @return array<string, mixed>
      */
     private function one(Alarm $alarm, ?AlarmKept $kept, ?array $programme): array
     {
-        $tenants = $programme['asks']->tenants ?? [];
+        $tenants = $programme === null ? [] : $programme['asks']->tenants;
         // Who has the softest leaves suffers first.
         usort($tenants, static fn (array $a, array $b) => [$b['ownLevel'], $a['eased']] <=> [$a['ownLevel'], $b['eased']]);
 

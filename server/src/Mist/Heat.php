@@ -74,12 +74,15 @@ final class Heat
                 'u' => $u,
                 'set' => $now,
                 'weeks' => array_map(static fn (?float $at, array $day) => [
-                    'set' => $at, 'kWh' => round(BenchHeat::aWeek($area, $u, $at, $day), 1), 'cost' => round($price * BenchHeat::aWeek($area, $u, $at, $day), 2),
+                    'set' => $at,
+                    'kWh' => round(BenchHeat::aWeek($area, $u, $at, $day), 1),
+                    'cost' => round($price * BenchHeat::aWeek($area, $u, $at, $day), 2),
                 ], $set, $days),
                 'degreeLess' => $now === null ? null : [
                     'kWh' => round($kWh($now) - $kWh($now - 1.0), 1),
                     'batches' => array_map(static fn (Warmed $one) => [
-                        'batch' => $one->batch, 'days' => self::rounded($one->daysLater($now - 1.0)), 'slack' => $one->slack, 'bears' => $one->bears($now - 1.0),
+                        'batch' => $one->batch, 'days' => self::rounded($one->daysLater($now - 1.0)), 'slack' => $one->slack,
+                        'bears' => $one->bears($now - 1.0),
                     ], $there),
                 ],
                 'cheapest' => $cheapest === null || $now === null || $cheapest >= $now ? null : [
