@@ -5,6 +5,7 @@ declare(strict_types=1);
 use WetCradle\Core\Calendar\Climate;
 use WetCradle\Core\Calendar\Hemisphere;
 use WetCradle\Core\House\HouseDefaults;
+use WetCradle\Core\Mist\AirHour;
 use WetCradle\Core\Mist\MistDay;
 use WetCradle\Core\Mist\Misting;
 use WetCradle\Core\Mist\TimersCompared;
@@ -23,17 +24,40 @@ function conditions(string $base, Closure $send): array
     return ['a summer by the film and by clocks' => summer()] + months($base, $send);
 }
 
-/** @return array<string, array{dryMinutes: int, litres: float}> of 92 days of made-up weather */
+/**
+ * Of 92 days of made-up weather, and of a usual and a hot, dry day of each month of summer.
+ *
+ * @return array<string, array<string, ?array{dryMinutes: int, litres: float}>>
+ */
 function summer(): array
 {
     $house = HouseDefaults::usual();
     $air = Climate::from('cool_maritime')->air(Hemisphere::North);
-    $weather = new SimulatedWeather(7, static fn (DateTimeImmutable $day) => TypicalDay::usual($air->on($day), (int) $day->format('z'), Hemisphere::North, $house));
-    $days = [];
-    for ($day = new DateTimeImmutable('2027-06-01'); $day < new DateTimeImmutable('2027-09-01'); $day = $day->modify('+1 day')) {
-        $days[] = array_map(static fn (int $hour) => $weather->at($day->setTime($hour, 30)), range(0, 23));
+    $usual = static fn (DateTimeImmutable $day) => TypicalDay::usual($air->on($day), (int) $day->format('z'), Hemisphere::North, $house);
+    $weather = new SimulatedWeather(7, $usual);
+    $first = new DateTimeImmutable('2027-06-01');
+    $madeUp = array_map(static fn (int $day) => array_map(
+        static fn (int $hour) => $weather->at($first->modify("+{$day} days")->setTime($hour, 30)),
+        range(0, 23),
+    ), range(0, 91));
+    $typical = [];
+    foreach (Hemisphere::North->summer() as $month) {
+        $day = $first->setDate(2027, $month, 15);
+        $typical[] = $usual($day)->hours();
+        $typical[] = TypicalDay::hotAndDry($air->on($day), (int) $day->format('z'), Hemisphere::North, $house)->hours();
     }
-    $misting = Misting::at(2, 0.0, 12, $house);
+
+    return ['92 days of made-up weather' => besideClocks($madeUp), 'a usual and a hot, dry day of each month' => besideClocks($typical)];
+}
+
+/**
+ * @param non-empty-list<non-empty-list<AirHour>> $days
+ *
+ * @return array<string, ?array{dryMinutes: int, litres: float}>
+ */
+function besideClocks(array $days): array
+{
+    $misting = Misting::at(2, 0.0, 12, HouseDefaults::usual());
     [$dry, $litres] = [0, 0.0];
     foreach ($days as $hours) {
         $run = MistDay::under($misting->over($hours), $hours);
@@ -93,7 +117,7 @@ function months(string $base, Closure $send): array
     $month = "/api/mist/conditions?zone={$ids[0]}&from=".$from->format('Y-m-d');
     $day = "/api/mist/conditions?zone={$ids[0]}&from=".$from->format('Y-m-d').'&to='.$from->format('Y-m-d');
     $db = new PDO('sqlite:'.getenv('CRADLE_VAR').'/cradle.sqlite');
-    $bytes = static fn (): int => (int) $db->query('SELECT sum(pgsize) FROM dbstat WHERE name LIKE \'reading%\'')->fetchColumn();
+    $bytes = static fn (): int => (int) ($db->query('SELECT sum(pgsize) FROM dbstat WHERE name LIKE \'reading%\'') ?: throw new RuntimeException('No size is known.'))->fetchColumn();
     $perDay = $bytes() / 30;
 
     return [

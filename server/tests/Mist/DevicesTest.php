@@ -28,6 +28,10 @@ final class DevicesTest extends MeasuredHouse
         $zones = array_column(json_decode((string) $response->getContent(), true)['zones'], null, 'zone');
         $asks = array_column($this->ask('GET', '/api/mist/programmes')['zones'], null, 'id')[$this->zone]['asks'];
         self::assertSame($asks, $zones[$this->zoneName]['programme']);
+        $table = $this->send('GET', '/api/feed/programmes', null, ['HTTP_AUTHORIZATION' => "Bearer {$this->token}", 'HTTP_ACCEPT' => 'text/csv']);
+        $rows = array_map(static fn (string $row) => str_getcsv($row, ',', '"', ''), explode("\n", trim((string) $table->getContent())));
+        $row = array_combine(array_map(strval(...), $rows[0]), array_values(array_filter($rows, fn (array $one) => $one[0] === $this->zoneName))[0]);
+        self::assertSame([(string) $asks['mist']['seconds'], (string) $asks['medium']], [$row['seconds'], $row['medium']]);
         $own = $this->ask('POST', '/api/devices', ['name' => 'Valve box', 'zone' => $this->zone])['token'];
         $response = $this->send('GET', '/api/feed/programmes', null, ['HTTP_AUTHORIZATION' => "Bearer {$own}"]);
         self::assertSame([$this->zoneName], array_column(json_decode((string) $response->getContent(), true)['zones'], 'zone'));

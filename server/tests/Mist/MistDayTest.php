@@ -77,7 +77,7 @@ final class MistDayTest extends House
         $programme = $this->ask('POST', '/api/mist/day', [])['programme'];
         $summer = $this->ask('POST', '/api/mist/summer', ['programme' => $programme]);
         self::assertSame(10, $summer['days']);
-        self::assertLessThanOrEqual($summer['bestClock']['dryMinutes'], $summer['byFilm']['dryMinutes']);
+        self::assertLessThan($summer['bestClock']['dryMinutes'], $summer['byFilm']['dryMinutes']);
         self::assertLessThan($summer['bestClock']['litres'], $summer['byFilm']['litres']);
         self::assertLessThan($summer['thriftyClock']['dryMinutes'], $summer['byFilm']['dryMinutes'], 'No clock that takes as little keeps leaves as wet.');
         self::assertSame('programme.seconds', $this->refused(422, 'POST', '/api/mist/summer', ['programme' => ['seconds' => 0] + $programme])['field']);

@@ -58,20 +58,21 @@ final class SimulatedHouseTest extends TestCase
     }
 
     /**
-     * What is told at each reading of those days, as somebody who watches would have seen it.
+     * What is told at each reading of those days, as somebody who watches would have seen it; of a long time, once an hour until it is
+     * looked at closely.
      *
      * @param list<array<string, float|string>> $said
      *
      * @return array<string, list<array{int, Alarm}>> by kind, with the minute from the beginning at which it was told
      */
-    private static function told(array $said, int $days = 2): array
+    private static function told(array $said, int $days = 2, int $closely = 0): array
     {
         $readings = Intake::of(ReadingTable::objects($said, new \DateTimeZone('UTC'))->byZone['Mist 1'] ?? [], PHP_INT_MAX - 10)->taken;
         $begin = intdiv((new \DateTimeImmutable(self::FROM))->getTimestamp(), 60);
         $told = [];
         $before = [];
         $next = 0;
-        for ($now = $begin; $now <= $begin + $days * 1440; $now += self::EVERY) {
+        for ($now = $begin; $now <= $begin + $days * 1440; $now += $now - $begin < $closely ? 60 : self::EVERY) {
             while (isset($readings[$next]) && $readings[$next]->minute <= $now) {
                 $before[] = $readings[$next++];
             }
@@ -117,6 +118,17 @@ final class SimulatedHouseTest extends TestCase
             $harms = array_map(static fn (array $one) => $one[0] + $one[1]->harmAfter, array_slice($told['no_firing'], 0, 12));
             self::assertLessThan(45, max([0, ...$harms]) - min([PHP_INT_MAX, ...$harms]), 'As time goes by there is less of it, and it ends at the same hour.');
         }
+    }
+
+    public function testASummerWeekIsQuietUntilItsPumpFails(): void
+    {
+        $failed = 6 * 1440 + 660;
+        $told = self::told(self::play(['pump_off@2027-07-12T11:00Z'], 7, 5), 7, $failed - 60);
+        // Air over leaves that nobody wets grows dry too.
+        self::assertSame([], array_diff(array_keys($told), ['no_firing', 'too_dry']));
+        self::assertGreaterThan($failed, min(array_map(static fn (array $of) => $of[0][0], $told) ?: [0]));
+        self::assertLessThan($failed + 120, $told['no_firing'][0][0]);
+        self::assertNotNull($told['no_firing'][0][1]->harmAfter, 'With a time until leaves wilt.');
     }
 
     /** @return iterable<string, array{string, string, int}> fault, what is told, within so many minutes */

@@ -90,7 +90,7 @@ export function HeatWeeks({ planned, currency }: { planned: Planned; currency: s
   )
 }
 
-function ZoneRow({ zone, price, currency }: { zone: Zone; price: number; currency: string }) {
+function ZoneRow({ zone, weeks, price, currency }: { zone: Zone; weeks: readonly string[]; price: number; currency: string }) {
   const { session, mayLog } = useShown()
   const programmes = useProgrammes()
   const programme = programmes.data?.zones.find((one) => one.id === zone.id)
@@ -120,6 +120,32 @@ function ZoneRow({ zone, price, currency }: { zone: Zone; price: number; currenc
         {zone.set === null ? 'Nobody lies there this week. ' : `This week at ${heat(zone.set)}: ${zone.weeks[0]?.kWh} kWh. `}
         The season: <strong>{Math.round(season)} kWh</strong>, {currency} {Math.round(season * price)}.
       </p>
+      <details>
+        <summary className="min-h-11 cursor-pointer py-2">Week by week</summary>
+        <table className="tabular-nums">
+          <thead>
+            <tr>
+              {['Week of', 'Set to', 'kWh', currency].map((head) => (
+                <th key={head} scope="col" className="pr-6 text-left font-semibold">
+                  {head}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {zone.weeks.map((week, i) =>
+              week.set === null ? null : (
+                <tr key={weeks[i]} className="border-t border-stone-wash">
+                  <td className="pr-6">{sayDay(mondayOf(weeks[i] ?? ''))}</td>
+                  <td className="pr-6">{heat(week.set)}</td>
+                  <td className="pr-6">{week.kWh}</td>
+                  <td>{week.cost}</td>
+                </tr>
+              ),
+            )}
+          </tbody>
+        </table>
+      </details>
       {zone.degreeLess && zone.degreeLess.batches.length > 0 && (
         <details>
           <summary className="min-h-11 cursor-pointer py-2">
@@ -209,7 +235,7 @@ export function HeatPage() {
       </div>
       <div className="grid grid-cols-[minmax(0,1fr)] gap-4 xl:grid-cols-2">
         {data.zones.map((zone) => (
-          <ZoneRow key={zone.id} zone={zone} price={data.price} currency={currency} />
+          <ZoneRow key={zone.id} zone={zone} weeks={data.weeks} price={data.price} currency={currency} />
         ))}
       </div>
     </>
