@@ -48,6 +48,7 @@ final class MigrateCommand extends Command
             }
         });
         $this->connection->executeStatement('PRAGMA foreign_keys = ON');
+        Statistics::anew($this->connection);
         $output->writeln(sprintf('The database was brought up to date: %d %s.', count($plan), count($plan) === 1 ? 'step' : 'steps'));
 
         return self::SUCCESS;

@@ -8,10 +8,13 @@ use Doctrine\DBAL\Connection;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputInterface;
+use Symfony\Component\Console\Input\InputOption;
 use Symfony\Component\Console\Output\OutputInterface;
 use Symfony\Contracts\Cache\CacheInterface;
+use WetCradle\Core\Compute\Fields;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Row;
+use WetCradle\Server\Database\Statistics;
 use WetCradle\Server\Plan\Redating;
 use WetCradle\Server\Rates\CropHistory;
 use WetCradle\Server\Rooting\Forecasts;
@@ -28,10 +31,17 @@ final class DemoCommand extends Command
         private readonly DemoHands $hands,
         private readonly DemoWeaned $weaned,
         private readonly DemoMist $mist,
+        private readonly DemoYears $years,
         private readonly Today $today,
         private readonly CacheInterface $cache,
     ) {
         parent::__construct();
+    }
+
+    protected function configure(): void
+    {
+        $this->addOption('years', null, InputOption::VALUE_REQUIRED, 'How many years lie behind it: two, or more in steps of two', '2')
+            ->addOption('size', null, InputOption::VALUE_REQUIRED, 'How much more was done in each of the years before than in its own two', '1');
     }
 
     protected function execute(InputInterface $input, OutputInterface $output): int
@@ -41,9 +51,12 @@ final class DemoCommand extends Command
 
             return self::FAILURE;
         }
+        $in = Fields::of(array_map(static fn (mixed $one) => is_string($one) && is_numeric($one) ? $one + 0 : $one, $input->getOptions()));
+        $rounds = intdiv($in->count('years', 2, 30) - 1, 2);
+        $size = $in->count('size', 1, 100);
         // An empty database may stand where another was.
         $this->cache->delete(CropHistory::KEPT);
-        $made = $this->db->transactional(function () {
+        $made = $this->db->transactional(function () use ($rounds, $size) {
             $made = $this->demo->build();
             $this->redating->becauseTheHouseChanged();
             $this->forecasts->keepInStep();
@@ -54,9 +67,16 @@ final class DemoCommand extends Command
             $this->mist->set();
             $this->mist->measure();
             $this->forecasts->keepInStep();
+            if ($rounds > 0) {
+                $made['batches'] += $this->years->add($rounds, $size, $this->today->day());
+                $this->forecasts->keepInStep();
+            }
 
             return $made;
         });
+        if ($rounds > 0) {
+            Statistics::anew($this->db);
+        }
         $output->writeln(
             sprintf(
                 'Made %s: %d crops, %d stock blocks, %d zones, %d batches.',

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Wanted;
 
+use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Doctrine\ORM\QueryBuilder;
@@ -21,8 +22,11 @@ use WetCradle\Server\Potting\Dispatch;
  */
 final class WantedViews
 {
-    /** @var ?array<int, list<array{lot: string, on: string, count: int}>> */
-    private ?array $sent = null;
+    /** Orders of one statement. */
+    private const AT_ONCE = 5000;
+
+    /** @var array<int, list<array{lot: string, on: string, count: int}>> what was sent to each order that was asked for */
+    private array $sent = [];
 
     public function __construct(
         private readonly EntityManagerInterface $em,
@@ -53,6 +57,8 @@ final class WantedViews
             static fn (Wanted $w) => !$w->calledOff && !isset($tags[(int) $w->id]) && !isset($outlooks[(int) $w->id]),
         )));
 
+        $this->haveSent($orders);
+
         return array_map(
             fn (Wanted $w) => $this->view($w, $tags[(int) $w->id] ?? [], $outlooks[(int) $w->id] ?? null, $last[(int) $w->id] ?? null),
             $orders,
@@ -64,6 +70,7 @@ final class WantedViews
     {
         $orders = $this->of($this->unplanned->orders());
         $last = $this->lastDays->of($orders);
+        $this->haveSent($orders);
 
         return array_map(fn (Wanted $w) => ['order' => $w, 'planBy' => $last[(int) $w->id], 'view' => $this->view($w, [], null, $last[(int) $w->id])], $orders);
     }
@@ -75,6 +82,7 @@ final class WantedViews
 
         $tags = $this->tags->serving($id);
         $last = $tags === [] ? $this->lastDays->of([$wanted])[$id] : null;
+        $this->haveSent([$wanted]);
 
         return $this->view($wanted, $tags, $this->shortfalls->outlooks($id)[$id] ?? null, $last);
     }
@@ -88,6 +96,7 @@ final class WantedViews
     {
         $outlooks = array_filter($this->shortfalls->outlooks(), static fn (OrderOutlook $o) => $o->isShort());
         $rows = $this->of(array_keys($outlooks));
+        $this->haveSent($rows);
         $tags = $rows === [] ? [] : $this->tagsSince(Week::of(min(array_map(static fn (Wanted $w) => $w->readyWeek, $rows))));
 
         return array_map(
@@ -121,7 +130,7 @@ final class WantedViews
     private function view(Wanted $wanted, array $tags, ?OrderOutlook $outlook = null, ?\DateTimeImmutable $last = null): array
     {
         $states = array_column($tags, 'state');
-        $sent = $this->sent()[(int) $wanted->id] ?? [];
+        $sent = $this->sent[(int) $wanted->id] ?? [];
         $many = array_sum(array_column($sent, 'count'));
 
         return [
@@ -154,18 +163,26 @@ final class WantedViews
         ];
     }
 
-    /** @return array<int, list<array{lot: string, on: string, count: int}>> what each order was sent, by order */
-    private function sent(): array
+    /**
+     * What was sent to them will be asked for, and to no others.
+     *
+     * @param list<Wanted> $orders
+     */
+    private function haveSent(array $orders): void
     {
-        if ($this->sent === null) {
-            $this->sent = [];
-            foreach (Row::all($this->db, 'SELECT d.wanted_id, p.code, a.on_day, d.count FROM dispatch d
-                JOIN pot_lot p ON p.id = d.lot_id JOIN act a ON a.id = d.act_id WHERE '.Dispatch::HOLDS.' ORDER BY a.on_day, d.id') as $row) {
+        $missing = array_diff(array_map(static fn (Wanted $w) => (int) $w->id, $orders), array_keys($this->sent));
+        $this->sent += array_fill_keys($missing, []);
+        foreach (array_chunk($missing, self::AT_ONCE) as $some) {
+            foreach (Row::all(
+                $this->db,
+                'SELECT d.wanted_id, p.code, a.on_day, d.count FROM dispatch d JOIN pot_lot p ON p.id = d.lot_id JOIN act a ON a.id = d.act_id
+                 WHERE d.wanted_id IN (?) AND '.Dispatch::HOLDS.' ORDER BY a.on_day, d.id',
+                [$some],
+                [ArrayParameterType::INTEGER],
+            ) as $row) {
                 $this->sent[$row->int('wanted_id')][] = ['lot' => $row->text('code'), 'on' => $row->text('on_day'), 'count' => $row->int('count')];
             }
         }
-
-        return $this->sent;
     }
 
     /** @return list<Wanted> due in a week or later; null for all */
