@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Wanted;
 
+use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
+use Doctrine\DBAL\ParameterType;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Crops\Setting;
 use WetCradle\Core\Plan\OnItsWay;
@@ -48,18 +50,21 @@ final class Pools
      */
     public function all(?int $only = null, bool $overdue = false): array
     {
-        $since = $overdue ? '' : $this->today->week()->written();
+        $week = $this->today->week()->written();
+        $batches = $this->batches($week, $only ?? 0, $overdue);
         $orders = Row::all($this->db,
             'SELECT id, plants, ready_week, priority, coalesce((SELECT sum(d.count) FROM dispatch d WHERE d.wanted_id = wanted.id
-                AND '.Dispatch::HOLDS."), 0) AS sent FROM wanted WHERE called_off = 0 AND (ready_week >= ? OR id = ?) ORDER BY ready_week,
+                AND '.Dispatch::HOLDS."), 0) AS sent FROM wanted WHERE called_off = 0 AND (ready_week >= ? OR id IN (?)) ORDER BY ready_week,
                 CASE priority WHEN 'must' THEN 0 WHEN 'should' THEN 1 ELSE 2 END, id",
-            [$since, $only ?? 0],
+            [$week, [$only ?? 0, ...$overdue ? array_merge(...array_column($batches, 'orders')) : []]],
+            [ParameterType::STRING, ArrayParameterType::INTEGER],
         );
         $orders = array_combine(Row::ints($orders, 'id'), $orders);
-        $isDue = fn (int $id): bool => isset($orders[$id]) && $orders[$id]->text('ready_week') >= $this->today->week()->written();
+        $isDue = static fn (int $id): bool => isset($orders[$id]) && $orders[$id]->text('ready_week') >= $week;
         $batches = array_filter(
-            $this->batches($since, $only ?? 0),
-            static fn (array $batch) => !$overdue || $batch['row']->intOrNull('live') !== 0 || array_filter($batch['orders'], $isDue) !== [],
+            $batches,
+            static fn (array $batch) => array_filter($batch['orders'], static fn (int $id) => isset($orders[$id])) !== []
+                && (!$overdue || $batch['row']->intOrNull('live') !== 0 || array_filter($batch['orders'], $isDue) !== []),
         );
         $poolOf = [];
         foreach ($batches as $batch) {
@@ -94,9 +99,16 @@ final class Pools
         return array_values(array_map(static fn (int $root) => Pool::of($members[$root], $sure[$root], $standing[$root]), array_keys($standing)));
     }
 
-    /** @return list<array{orders: non-empty-list<int>, row: Row}> batches that serve orders which are due */
-    private function batches(string $since, int $only): array
+    /**
+     * Batches that serve orders which are due; with those that are overdue, all of which anything is alive or planned: what is over is
+     * not read for them.
+     *
+     * @return list<array{orders: non-empty-list<int>, row: Row}>
+     */
+    private function batches(string $since, int $only, bool $overdue): array
     {
+        $open = !$overdue ? '' : ' UNION SELECT batch_id FROM batch_standing WHERE live <> 0
+                UNION SELECT id FROM batch WHERE stuck_on IS NULL AND left_bench_on IS NULL';
         $rows = Row::all($this->db,
             'SELECT b.id, b.wanted_id, (SELECT group_concat(x.wanted_id) FROM batch_shared x WHERE x.batch_id = b.id) AS shared, b.stuck_on,
                 b.planned, b.together, h.way_id, y.sheet_id AS newest_sheet, y.learnt, y.through, y.left_longer,
@@ -107,7 +119,7 @@ final class Pools
              WHERE b.called_off = 0 AND b.id IN (
                 SELECT y.id FROM wanted w JOIN batch y ON y.wanted_id = w.id WHERE w.called_off = 0 AND (w.ready_week >= :since OR w.id = :only)
                 UNION SELECT x.batch_id FROM wanted w JOIN batch_shared x ON x.wanted_id = w.id WHERE w.called_off = 0
-                AND (w.ready_week >= :since OR w.id = :only))
+                AND (w.ready_week >= :since OR w.id = :only)'.$open.')
              ORDER BY b.wanted_id, b.id',
             ['since' => $since, 'only' => $only],
         );

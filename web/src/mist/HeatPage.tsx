@@ -3,6 +3,7 @@ import { Link } from 'react-router'
 import { answer, api, put, type Schemas } from '../api/client'
 import { useSeenWrite } from '../api/writes'
 import { Sideways } from '../drawings/Sideways'
+import { clearly } from '../forms/number'
 import { say } from '../shell/Said'
 import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
@@ -45,7 +46,7 @@ export function HeatWeeks({ planned, currency }: { planned: Planned; currency: s
             <svg width="12" height="12" aria-hidden="true">
               <rect width="12" height="12" fill="var(--heat)" opacity={shadeOf(i, houses.length)} />
             </svg>
-            {house}, {Math.round(kWh.reduce((a, b) => a + b, 0))} kWh
+            {house}, {clearly(Math.round(kWh.reduce((a, b) => a + b, 0)))} kWh
           </span>
         ))}
       </figcaption>
@@ -118,7 +119,7 @@ function ZoneRow({ zone, weeks, price, currency }: { zone: Zone; weeks: readonly
       </h3>
       <p>
         {zone.set === null ? 'Nobody lies there this week. ' : `This week at ${heat(zone.set)}: ${zone.weeks[0]?.kWh} kWh. `}
-        The season: <strong>{Math.round(season)} kWh</strong>, {currency} {Math.round(season * price)}.
+        The season: <strong>{clearly(Math.round(season))} kWh</strong>, {currency} {clearly(Math.round(season * price))}.
       </p>
       <details>
         <summary className="min-h-11 cursor-pointer py-2">Week by week</summary>
@@ -224,8 +225,8 @@ export function HeatPage() {
         <MistRooms />
       </div>
       <p className="mb-3 max-w-3xl">
-        As it is planned, {plural(data.weeks.length, 'week')} take <strong>{Math.round(all)} kWh</strong>, {currency}{' '}
-        {Math.round(all * data.price)} at {currency} {data.price} a kWh, in air as it usually is outside.{' '}
+        As it is planned, {plural(data.weeks.length, 'week')} take <strong>{clearly(Math.round(all))} kWh</strong>, {currency}{' '}
+        {clearly(Math.round(all * data.price))} at {currency} {data.price} a kWh, in air as it usually is outside.{' '}
         <Link className="word" to="/nursery/habits">
           Prices and losses
         </Link>

@@ -1,0 +1,40 @@
+<?php
+
+declare(strict_types=1);
+
+// Run by bin/bench, with the address of a server that has the demo with ten years behind it: how long a read of each room takes.
+
+/** Milliseconds within which a room must answer in 19 of 20 reads. */
+const GOAL = 150;
+
+[, $base] = $argv + [1 => 'http://127.0.0.1:8080'];
+$curl = curl_init();
+curl_setopt_array($curl, [CURLOPT_RETURNTRANSFER => true, CURLOPT_COOKIEFILE => '', CURLOPT_HTTPHEADER => ['Content-Type: application/json']]);
+$ask = static function (string $method, string $path, string $body = '') use ($curl, $base): string {
+    curl_setopt_array($curl, [CURLOPT_URL => $base.$path ?: '/', CURLOPT_CUSTOMREQUEST => $method ?: 'GET', CURLOPT_POSTFIELDS => $body]);
+    $answer = curl_exec($curl);
+    if (!is_string($answer) || curl_getinfo($curl, CURLINFO_RESPONSE_CODE) >= 300) {
+        throw new RuntimeException("{$method} {$path} failed.");
+    }
+
+    return $answer;
+};
+$ask('POST', '/api/sign-in', '{"signIn":"ines","password":"wet-cradle-demo"}');
+$session = json_decode($ask('GET', '/api/session'), true);
+$table = [];
+foreach ([
+    'rail', 'day?week='.$session['week'], 'bench?week='.$session['week'], 'bench/work', 'wanted', 'wanted?season=all', 'batches', 'stock?week='.$session['week'],
+    'licences', 'season', 'plan', 'plan/shopping', 'plan/even', 'plan/chances', 'potting', 'lots', 'round', 'day-sheet?day='.$session['today'],
+    'take-sheets?day='.$session['today'], 'crops', 'find?q=hebe', 'mist/programmes', 'mist/heat', 'alarms',
+] as $read) {
+    $times = [];
+    $size = strlen($ask('GET', "/api/{$read}"));
+    for ($i = 0; $i < 20; ++$i) {
+        $begun = hrtime(true);
+        $ask('GET', "/api/{$read}");
+        $times[] = (hrtime(true) - $begun) / 1e6;
+    }
+    sort($times);
+    $table[] = ['read' => $read, 'medianMs' => round($times[10], 1), 'p95Ms' => round($times[18], 1), 'kB' => round($size / 1024), 'goalMs' => GOAL, 'met' => $times[18] <= GOAL];
+}
+echo json_encode(['ten years' => $table], JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR), "\n";
