@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Database;
 
-use Doctrine\DBAL\Connection;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputInterface;
@@ -14,7 +13,7 @@ use Symfony\Component\Console\Output\OutputInterface;
 #[AsCommand('cradle:backup', 'Copies the database and the pictures while people work, checks the copy, and sweeps old ones.')]
 final class BackupCommand extends Command
 {
-    public function __construct(private readonly Copies $copies, private readonly Connection $db)
+    public function __construct(private readonly Copies $copies)
     {
         parent::__construct();
     }
@@ -43,7 +42,6 @@ final class BackupCommand extends Command
 
             return self::FAILURE;
         }
-        Statistics::anew($this->db);
         $output->writeln(sprintf('%s: %d kB and %d pictures, checked.', $this->copies->folder().'/'.$copy->name, $copy->bytes / 1024, $copy->photos));
 
         return self::SUCCESS;
