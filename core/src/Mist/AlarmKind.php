@@ -19,6 +19,12 @@ enum AlarmKind: string
     case Silent = 'silent';
     case Stuck = 'stuck';
 
+    /** Whether it is of leaves and roots, and of nothing where nobody lies. */
+    public function isOfWhoLiesThere(): bool
+    {
+        return !in_array($this, [self::FlowUnasked, self::Silent, self::Stuck], true);
+    }
+
     public function words(): Fact
     {
         return Fact::of("alarm.{$this->value}");

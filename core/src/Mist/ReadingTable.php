@@ -84,6 +84,17 @@ final class ReadingTable
         return $table;
     }
 
+    /** What is said of other zones than this is refused: a device that was let in for one speaks of no other. */
+    public function only(string $zone): void
+    {
+        foreach (array_keys($this->byZone) as $name) {
+            if (mb_strtolower((string) $name) !== mb_strtolower($zone)) {
+                $this->refuse(0, Fact::of('refused.reading_table.other_zone', zone: (string) $name));
+                unset($this->byZone[$name]);
+            }
+        }
+    }
+
     /** @param array<mixed> $row by name */
     private function row(int $number, array $row, ?string $zone): void
     {

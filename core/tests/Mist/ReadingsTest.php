@@ -82,6 +82,14 @@ final class ReadingsTest extends TestCase
         self::read("when,where\n1,2");
     }
 
+    public function testOfOtherZonesNothingIsTakenWhereOnlyOneMayBeSpokenOf(): void
+    {
+        $table = self::read("time,zone,air\n2027-07-10T11:05Z,Mist 1,18\n2027-07-10T11:05Z,mist 2,18\n2027-07-10T11:10Z,Mist 2,18");
+        $table->only('Mist 2');
+        self::assertSame(['mist 2', 'Mist 2'], array_keys($table->byZone));
+        self::assertSame('refused.reading_table.other_zone zone=Mist 1', Told::of($table->refused[0]['says']));
+    }
+
     public function testOfMuchThatIsWrongOnlySomeIsSaidAndAllIsCounted(): void
     {
         $table = self::read("time,zone,air\n".str_repeat("x,Mist 1,18\n", 250));

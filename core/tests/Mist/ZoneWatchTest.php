@@ -200,6 +200,11 @@ final class ZoneWatchTest extends TestCase
         foreach (AlarmKind::cases() as $kind) {
             self::assertNotSame([], $kind->first());
         }
+        self::assertSame(
+            [AlarmKind::FlowUnasked, AlarmKind::Silent, AlarmKind::Stuck],
+            array_values(array_filter(AlarmKind::cases(), static fn (AlarmKind $kind) => !$kind->isOfWhoLiesThere())),
+            'Water that runs and a sensor that fails matter on an empty bench too.',
+        );
         self::assertSame('alarm.first.wet_by_hand', AlarmKind::NoFiring->first()[0]->key);
         foreach (Quantity::cases() as $quantity) {
             self::assertTrue($quantity->bounds()->low < $quantity->bounds()->high);

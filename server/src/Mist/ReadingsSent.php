@@ -24,7 +24,7 @@ final class ReadingsSent
     }
 
     /**
-     * @param ?string $zone of rows that name none
+     * @param ?string $zone of all that is said: of rows that name none, and no others are taken; any zone where none is given
      *
      * @return array<string, mixed> what was taken, and what was not with why
      *
@@ -33,6 +33,9 @@ final class ReadingsSent
     public function take(Request $request, ?string $zone): array
     {
         $table = $this->table($request, $zone);
+        if ($zone !== null) {
+            $table->only($zone);
+        }
         $raised = [];
         $told = $this->writing->once(function () use ($table, &$raised): array {
             $told = $this->readings->take($table);

@@ -47,7 +47,37 @@ final class Watch
             $alarms[$zone] = ZoneWatch::alarms(isset($set[$zone]) ? $set[$zone]->core() : null, $readings, $hours, $hourOf, $minute, $this->house->defaults());
         }
 
+        return self::ofWhoLiesThere(array_filter($alarms), fn (): array => $this->lain());
+    }
+
+    /**
+     * On an empty bench nothing dries out and nothing is too cold.
+     *
+     * @param array<int, list<Alarm>>  $alarms by zone
+     * @param \Closure(): list<int>    $lain   zones in which somebody lies, asked only where anything is wrong
+     *
+     * @return array<int, list<Alarm>>
+     */
+    private static function ofWhoLiesThere(array $alarms, \Closure $lain): array
+    {
+        $there = $alarms === [] ? [] : array_flip($lain());
+
+        foreach ($alarms as $zone => $of) {
+            $alarms[$zone] = array_values(
+                array_filter($of, static fn (Alarm $alarm) => isset($there[$zone]) || !$alarm->kind->isOfWhoLiesThere()),
+            );
+        }
+
         return array_filter($alarms);
+    }
+
+    /** @return list<int> zones in which somebody lies today */
+    private function lain(): array
+    {
+        return array_map(
+            static fn (array $one): int => (int) $one['zone']->id,
+            array_values(array_filter($this->programmes->all(), static fn (array $one) => $one['asks']->tenants !== [])),
+        );
     }
 
     /**

@@ -63,6 +63,26 @@ final class AlarmsTest extends MeasuredHouse
         self::assertSame([1, 1], [count($this->alarms()), (int) $this->db()->fetchOne('SELECT count(*) FROM alarm')], 'It came back soon.');
     }
 
+    public function testOnAnEmptyBenchNothingDriesOut(): void
+    {
+        $empty = array_values(array_filter($this->ask('GET', '/api/mist/programmes')['zones'], static fn (array $zone) => $zone['tenants'] === []))[0];
+        $asks = array_column($this->ask('GET', '/api/mist/programmes')['zones'], null, 'id')[$this->zone]['asks'];
+        $this->ask('PUT', "/api/mist/programmes/{$empty['id']}", ['mark' => $empty['mark'], 'set' => $empty['set']['id'] ?? null, 'programme' => $asks]);
+        $dry = $this->readings('2027-05-12T08:00', '2027-05-12T12:00', ['flow' => 0.0, 'medium' => 5.0], self::FAILED);
+        $this->say(array_map(static fn (array $one) => ['zone' => $empty['name']] + $one, $dry));
+        self::assertSame([], $this->alarms());
+        $this->itIs('2027-05-12 12:05:00');
+        $this->say([['zone' => $empty['name'], 'flow' => 40.0] + $this->readings('2027-05-12T12:05', '2027-05-12T12:05')[0]]);
+        self::assertSame(['flow_unasked'], array_column($this->alarms(), 'kind'), 'Water that runs is seen there too.');
+    }
+
+    public function testADeviceOfOneZoneSpeaksOfNoOther(): void
+    {
+        $own = $this->ask('POST', '/api/devices', ['name' => 'Valve box', 'zone' => $this->zone])['token'];
+        $told = $this->say([['time' => '2027-05-12T11:50Z', 'zone' => 'Dry bench', 'air' => 18]], 200, $own);
+        self::assertSame([0, 'This device was let in for another zone than Dry bench.'], [$told['taken'], $told['refused'][0]['says']]);
+    }
+
     public function testSilenceIsSeenByTheClock(): void
     {
         $this->say($this->readings('2027-05-12T10:00', '2027-05-12T12:00'));
