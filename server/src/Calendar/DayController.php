@@ -91,13 +91,13 @@ final class DayController
     private function logged(Week $week): array
     {
         $between = [$week->monday()->format('Y-m-d'), $week->sunday()->format('Y-m-d')];
-        $rows = Row::all($this->db, "SELECT a.on_day, a.kind, a.says, p.name, b.code, c.name AS crop FROM act a JOIN account p ON p.id = a.by_id
+        $rows = Row::all($this->db, "SELECT a.on_day, a.kind, a.says, p.name, b.code, c.name AS crop, 1, a.id FROM act a JOIN account p ON p.id = a.by_id
             JOIN batch b ON b.id = a.batch_id JOIN crop c ON c.id = b.crop_id WHERE a.on_day BETWEEN ? AND ?
              UNION ALL
-             SELECT r.on_day, 'check', 'Lifted ' || r.lifted || ', ' || r.rooted || ' with roots', p.name, b.code, c.name FROM root_check r
+             SELECT r.on_day, 'check', 'Lifted ' || r.lifted || ', ' || r.rooted || ' with roots', p.name, b.code, c.name, 2, r.id FROM root_check r
              JOIN account p ON p.id = r.by_id JOIN line l ON l.id = r.line_id JOIN batch b ON b.id = l.batch_id JOIN crop c ON c.id = b.crop_id
              WHERE r.on_day BETWEEN ? AND ?
-             ORDER BY 1 DESC, 5",
+             ORDER BY 1 DESC, 5, 7, 8",
             [...$between, ...$between],
         );
 
