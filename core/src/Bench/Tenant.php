@@ -30,6 +30,7 @@ final class Tenant
         private readonly ?string $of = null,
         public readonly Ground $ground = Ground::Bench,
         public readonly bool $isGuest = false,
+        public readonly bool $isKeptWarm = true,
     ) {
     }
 
@@ -55,7 +56,9 @@ final class Tenant
     /** The same, in pots: it may stand where only pots do, and is refused where it would freeze. */
     public function inPots(bool $mustNotFreeze): self
     {
-        return new self($this->name, $this->trays, $this->from, $this->to, $this->heat, $this->mist, true, $mustNotFreeze, $this->of);
+        return new self(
+            $this->name, $this->trays, $this->from, $this->to, $this->heat, $this->mist, true, $mustNotFreeze, $this->of, isKeptWarm: false,
+        );
     }
 
     /** The same, rooting on such ground, and no other would do. */
@@ -100,7 +103,17 @@ final class Tenant
 
     private function as(self $tenant): self
     {
-        return $this->ground->isOutdoors() ? $tenant->onGround($this->ground) : ($this->isGuest ? $tenant->asGuest() : $tenant);
+        return match (true) {
+            $this->ground->isOutdoors() => $tenant->onGround($this->ground),
+            $this->isGuest => $tenant->asGuest(),
+            default => $this->isKeptWarm ? $tenant : $tenant->notKeptWarm(),
+        };
+    }
+
+    /** The same, of which nothing roots any more: it is not to be too cool, and gains nothing by warmth. */
+    private function notKeptWarm(): self
+    {
+        return new self($this->name, $this->trays, $this->from, $this->to, $this->heat, $this->mist, of: $this->of, isKeptWarm: false);
     }
 
     /**
@@ -128,7 +141,7 @@ final class Tenant
             Range::of(min($house->number(HouseDefault::WeanedAbove), $this->heat->low), $this->heat->high),
             Range::of(0, $this->mist->high),
             $this->of,
-        );
+        )->notKeptWarm();
     }
 
     /** Whether one setting of water and warmth suits both. */

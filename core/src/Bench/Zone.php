@@ -247,7 +247,8 @@ final class Zone
     {
         $from = max($this->heat->low, ...array_map(static fn (Tenant $t) => $t->heat->low, $tenants));
         $to = min($this->heat->high, ...array_map(static fn (Tenant $t) => $t->heat->high, $tenants));
-        $planned = max(array_map(fn (Tenant $t) => $this->keptAt($t->heat), $tenants));
+        // What is weaned, and what stands in pots, is only not to be too cool.
+        $planned = max(array_map(fn (Tenant $t) => $t->isKeptWarm ? $this->keptAt($t->heat) : $t->heat->low, $tenants));
 
         return [
             // Where no warmth suits all, nobody is to be too cool.

@@ -91,6 +91,19 @@ final class ZoneTest extends TestCase
         self::assertSame(['heat' => $heat, 'mist' => 2.0, 'suits' => $suits], $zone->setting([...$tenants, $this->batch('B', 1, 1, 2, [4, 30], [1, 3])]));
     }
 
+    public function testWhatIsWeanedOrInPotsGainsNothingByWarmth(): void
+    {
+        $zone = Zone::of('Tunnel', 60, Range::of(2, 18), Range::of(0, 3));
+        $batch = $this->batch('A', 1, 1, 6, [14, 22]);
+        $weaned = $batch->weaned(Week::of('2027-W01'), Week::of('2027-W06'), HouseDefaults::usual());
+        self::assertSame([18.0, 3.0, 14.0], array_map(
+            static fn (Tenant $tenant) => $zone->setting([$tenant])['heat'] ?? null,
+            [$batch, $weaned, $batch->inPots(true)],
+        ));
+        self::assertSame(3.0, $zone->setting([$weaned->during(Week::of('2027-W02'), Week::of('2027-W03'))->on(2)])['heat'] ?? null, 'Also for some of its weeks.');
+        self::assertSame(18.0, $zone->setting([$weaned, $batch])['heat'] ?? null);
+    }
+
     public function testTheZoneNearestToWhatABatchLikesIsToldApart(): void
     {
         $batch = $this->batch('A', 1, 1, 2, [18, 22], [2, 3]);
