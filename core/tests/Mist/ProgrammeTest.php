@@ -20,6 +20,7 @@ use WetCradle\Core\Mist\DayAndNight;
 use WetCradle\Core\Mist\MistDay;
 use WetCradle\Core\Mist\Misting;
 use WetCradle\Core\Mist\NightRule;
+use WetCradle\Core\Mist\Nozzles;
 use WetCradle\Core\Mist\ProgrammeFor;
 use WetCradle\Core\Mist\Tended;
 use WetCradle\Core\Mist\TypicalDay;
@@ -287,6 +288,7 @@ final class ProgrammeTest extends TestCase
         yield 'stretched by weaning' => [HouseDefault::WeanedGap, 3, $at('maxMinutes', 3, 1.0), 960, 720];
         yield 'seconds' => [HouseDefault::FiringSeconds, 5, $at('seconds'), 8, 5];
         yield 'flow' => [HouseDefault::NozzleFlow, 0.5, static fn (HouseDefaults $h) => Misting::at(3, 0, 15, $h)->litresPerFiring(), 2.0, 1.0];
+        yield 'nozzles' => [HouseDefault::NozzlesAMetre, 1.6, static fn (HouseDefaults $h) => Nozzles::over(null, 10.0, $h), 8, 16];
         yield 'damp' => [HouseDefault::HumidRooting, 0.95, $set('humidity'), 0.9, 0.95];
         yield 'damp at the end' => [HouseDefault::HumidWeaned, 0.5, $set('humidity', 4), 0.6, 0.5];
         yield 'cooler air' => [HouseDefault::AirCooler, 3, $set('air'), 16.0, 17.0];
