@@ -71,7 +71,7 @@ final class Intake
                         continue;
                     }
                     // It was no spike: it says the same again.
-                    if (isset($taken[$held[0]])) {
+                    if (isset($taken[$held[0]]) && !isset($taken[$held[0]][$name])) {
                         $taken[$held[0]][$name] = $held[1];
                         --$spikes;
                     }

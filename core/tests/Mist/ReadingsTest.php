@@ -139,6 +139,14 @@ final class ReadingsTest extends TestCase
         self::assertSame(0, Intake::of(self::air([[0, 18], [90, 60]]), 100)->spikes, 'After an hour anything can be.');
     }
 
+    public function testWhatIsBroughtInOfATimeBeforeTheNewestIsCountedRight(): void
+    {
+        $last = Intake::of(self::air([[100, 30]]), 200)->last;
+        $before = Intake::of(self::air([[88, 12], [90, 12], [92, 12], [94, 12], [96, 12]]), 200, $last);
+        self::assertSame([5, 0], [count($before->taken), $before->spikes]);
+        self::assertSame(100, $before->last['air']['minute'] ?? null, 'The newest stays the newest.');
+    }
+
     public function testADeviceThatSaysOneAtATimeIsJudgedAlike(): void
     {
         $said = [[0, 18.0], [5, 45.0], [10, 18.2], [15, 32.0], [20, 32.5], [25, 33.0]];
