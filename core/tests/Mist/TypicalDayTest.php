@@ -12,7 +12,9 @@ use WetCradle\Core\Mist\AirHour;
 use WetCradle\Core\Mist\ClockTimer;
 use WetCradle\Core\Mist\FilmProgramme;
 use WetCradle\Core\Mist\MistDay;
+use WetCradle\Core\Mist\Misting;
 use WetCradle\Core\Mist\SprayProgramme;
+use WetCradle\Core\Mist\SummerTried;
 use WetCradle\Core\Mist\TimersCompared;
 use WetCradle\Core\Mist\TypicalDay;
 use WetCradle\Core\Refused;
@@ -108,6 +110,32 @@ final class TypicalDayTest extends TestCase
         self::assertLessThan($thrifty->dryMinutes ?? 0, $dry, 'No clock that takes as little keeps leaves as wet.');
         self::assertLessThanOrEqual($best[0], $dry);
         self::assertLessThan($best[1], $litres);
+    }
+
+    public function testASummerIsTriedOnAUsualAndAHotDayOfEachOfItsMonths(): void
+    {
+        $asked = $days = [];
+        $dayOf = static function (int $month, bool $isHot) use (&$asked, &$days): TypicalDay {
+            $asked[] = $month;
+            $day = $isHot
+                ? TypicalDay::hotAndDry(16, 30 * $month, Hemisphere::South, HouseDefaults::usual())
+                : TypicalDay::usual(16, 30 * $month, Hemisphere::South, HouseDefaults::usual());
+            $days[] = $day->hours();
+
+            return $day;
+        };
+        $misting = Misting::at(2, 0.0, 12, HouseDefaults::usual());
+        $summer = SummerTried::under($misting, Hemisphere::South, $dayOf);
+        self::assertSame([11, 11, 12, 12, 1, 1, 2, 2, 3, 3], $asked);
+        self::assertSame(10, $summer->days);
+        $sum = [0, 0.0];
+        foreach ($days as $hours) {
+            [$dry, $litres] = self::over([$hours], $misting->over($hours));
+            $sum = [$sum[0] + $dry, $sum[1] + $litres];
+        }
+        self::assertSame([$summer->dryMinutes, $summer->litres], $sum);
+        self::assertLessThanOrEqual($summer->litres, $summer->thrifty->litres ?? 0.0);
+        self::assertLessThanOrEqual($summer->thrifty->dryMinutes ?? PHP_INT_MAX, $summer->best->dryMinutes);
     }
 
     /**

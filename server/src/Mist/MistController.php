@@ -15,6 +15,7 @@ use WetCradle\Core\Mist\MistDay;
 use WetCradle\Core\Mist\MistFailure;
 use WetCradle\Core\Mist\Misting;
 use WetCradle\Core\Mist\SprayProgramme;
+use WetCradle\Core\Mist\SummerTried;
 use WetCradle\Core\Mist\TimersCompared;
 use WetCradle\Core\Mist\TypicalDay;
 use WetCradle\Core\Mist\Vpd;
@@ -91,25 +92,13 @@ final class MistController
     {
         $misting = Misting::read($in->object('programme'));
         $in->done();
-        $days = [];
-        foreach ($this->house->nursery()->hemisphere->summer() as $month) {
-            $days[] = $this->typical($month, false)->hours();
-            $days[] = $this->typical($month, true)->hours();
-        }
-        $dry = 0;
-        $litres = 0.0;
-        foreach ($days as $hours) {
-            $day = MistDay::under($misting->over($hours), $hours);
-            $dry += $day->dryMinutes;
-            $litres += $day->litres;
-        }
-        ['best' => $best, 'thrifty' => $thrifty] = TimersCompared::over($days, $misting->film(), $litres);
+        $summer = SummerTried::under($misting, $this->house->nursery()->hemisphere, $this->typical(...));
 
         return new Answer([
-            'days' => count($days),
-            'byFilm' => ['dryMinutes' => $dry, 'litres' => round($litres, 1)],
-            'bestClock' => self::clock($best),
-            'thriftyClock' => $thrifty === null ? null : self::clock($thrifty),
+            'days' => $summer->days,
+            'byFilm' => ['dryMinutes' => $summer->dryMinutes, 'litres' => round($summer->litres, 1)],
+            'bestClock' => self::clock($summer->best),
+            'thriftyClock' => $summer->thrifty === null ? null : self::clock($summer->thrifty),
         ]);
     }
 

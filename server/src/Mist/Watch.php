@@ -39,8 +39,8 @@ final class Watch
         $now = $this->today->moment();
         $minute = intdiv($now->getTimestamp(), 60);
         $hours = $this->weather->usual($now)->hours();
-        $offset = intdiv($now->getOffset(), 60);
-        $hourOf = static fn (int $at): int => intdiv($at + $offset, 60) % 24;
+        // By the clocks of that minute, which were others before they were changed.
+        $hourOf = fn (int $at): int => (int) $this->at($at)->format('G');
         $set = $this->programmes->set();
         $alarms = [];
         foreach ($this->readings->since($minute - ZoneWatch::LOOKS_BACK) as $zone => $readings) {
@@ -123,6 +123,16 @@ final class Watch
         return Row::things(
             $this->em->createQuery('SELECT a, z, s FROM '.AlarmKept::class.' a JOIN a.zone z LEFT JOIN a.seenBy s WHERE a.until IS NULL OR a.until > :ago
                 ORDER BY a.id DESC')->setParameter('ago', $now->modify(sprintf('-%d minutes', self::AGAIN))->format('Y-m-d H:i:s')),
+            AlarmKept::class,
+        );
+    }
+
+    /** @return list<AlarmKept> the newest first */
+    public function newest(int $most, bool $withOpen): array
+    {
+        return Row::things(
+            $this->em->createQuery('SELECT a, z, s FROM '.AlarmKept::class.' a JOIN a.zone z LEFT JOIN a.seenBy s '
+                .($withOpen ? '' : 'WHERE a.until IS NOT NULL ').'ORDER BY a.id DESC')->setMaxResults($most),
             AlarmKept::class,
         );
     }
