@@ -221,7 +221,7 @@ for ($i = 0; $i < $updates; ++$i) {
     $now = $before->database();
     $at = (string) $now->query('SELECT max(version) FROM migration')->fetchColumn();
     // What the newest step makes.
-    $isNew = (int) $now->query("SELECT count(*) FROM sqlite_master WHERE type = 'index' AND name = 'root_check_day'")->fetchColumn() === 1;
+    $isNew = (int) $now->query("SELECT count(*) FROM sqlite_master WHERE type = 'trigger' AND name = 'learns_past_delete'")->fetchColumn() === 1;
     $halves += ($at !== (string) $old) !== $isNew || $now->query('PRAGMA integrity_check(1)')->fetchColumn() !== 'ok' ? 1 : 0;
     $now = null;
 }

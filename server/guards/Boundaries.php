@@ -37,7 +37,7 @@ final class Boundaries implements Rule
     private const OUTSIDE_BEGINS = ['file_', 'fopen', 'file', 'fsock', 'stream_', 'curl_', 'socket_', 'is_file', 'is_dir', 'sqlite', 'session_', 'ob_'];
     /** PHP's own classes that hold no clock, file or chance. */
     private const PLAIN = [
-        'DateTimeImmutable', 'DateTimeInterface', 'DateInterval', 'DateTimeZone', 'Closure', 'Generator', 'Iterator', 'IteratorAggregate',
+        'Normalizer', 'DateTimeImmutable', 'DateTimeInterface', 'DateInterval', 'DateTimeZone', 'Closure', 'Generator', 'Iterator', 'IteratorAggregate',
         'Traversable', 'Countable', 'ArrayAccess', 'ArrayIterator', 'Stringable', 'JsonSerializable', 'WeakMap', 'stdClass', 'Throwable',
         'Exception', 'Error', 'TypeError', 'ValueError', 'JsonException', 'BackedEnum', 'UnitEnum', 'Attribute', 'SplPriorityQueue',
         'SplFixedArray', 'SplObjectStorage', 'Random\\Randomizer', 'Random\\Engine\\Mt19937', 'Random\\Engine\\Xoshiro256StarStar',

@@ -14,7 +14,7 @@ final class Layers
     /** The core's folders, each on those before it and never the other way round. */
     public const FOLDERS = [
         'Numbers', 'Compute', 'Book', 'House', 'Calendar', 'Rates', 'Rooting', 'Course', 'Crops', 'Stock', 'Bench', 'Mist', 'Mixing', 'Potting',
-        'Plan',
+        'Plan', 'Records',
     ];
 
     public function testTheCoreStandsAlone(): Rule

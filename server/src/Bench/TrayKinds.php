@@ -5,9 +5,12 @@ declare(strict_types=1);
 namespace WetCradle\Server\Bench;
 
 use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\Bench\Positions;
 use WetCradle\Core\Bench\TrayFit;
+use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Refused;
+use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Plan\TrayKind;
 
 /** The kinds of tray there are, and how many of them lie in a zone. */
@@ -56,5 +59,40 @@ final class TrayKinds
     public static function placesIn(Zone $zone, TrayKind $standard): int
     {
         return TrayFit::of(100 * $zone->length, 100 * $zone->width, $standard->lengthCm, $standard->widthCm);
+    }
+
+    /** Reads what is said of a kind, wherever it is entered. */
+    public function read(Fields $in, TrayKind $kind): void
+    {
+        $name = $in->text('name', 60);
+        $other = $this->em->getRepository(TrayKind::class)->findOneBy(['name' => $name]);
+        if ($other !== null && $other !== $kind) {
+            throw Refused::because('taken', 'name', sprintf('There is a tray called %s already.', $name));
+        }
+        $cells = $in->count('cells', 1, 2000);
+        $batches = $kind->id === null ? 0 : $this->em->getRepository(Batch::class)->count(['trayKind' => $kind]);
+        if ($cells !== $kind->cells && $batches > 0) {
+            throw Refused::because(
+                'in_use',
+                'cells',
+                sprintf('%d %s counted by its %d cells. Add another kind instead.', $batches, $batches === 1 ? 'batch is' : 'batches are', $kind->cells),
+            );
+        }
+        $millilitres = $in->count('cellMl', 1, 20_000);
+        [$length, $width] = [$in->number('lengthCm', 5, 300), $in->number('widthCm', 5, 300)];
+        if ($in->has('version')) {
+            $in->count('version', 1);
+        }
+        $in->done();
+        $first = self::first($this->all()) ?? $kind;
+        if ($kind === $first && $kind->id !== null && [$length, $width] !== [$kind->lengthCm, $kind->widthCm]) {
+            throw Refused::because(
+                'in_use',
+                $length !== $kind->lengthCm ? 'lengthCm' : 'widthCm',
+                sprintf('All bench is counted in the places of %s. Add another kind instead.', $kind->name),
+            );
+        }
+        [$kind->name, $kind->cells, $kind->cellMl, $kind->lengthCm, $kind->widthCm] = [$name, $cells, $millilitres, $length, $width];
+        $kind->positions = Positions::each($length, $width, $first->lengthCm, $first->widthCm);
     }
 }

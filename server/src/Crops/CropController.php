@@ -11,12 +11,10 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Compute\Fields;
-use WetCradle\Core\Refused;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Removals;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Answer;
-use WetCradle\Server\Nursery\Words;
 use WetCradle\Server\Rates\CropHistory;
 
 /** Crops: their names, histories, and the season in which each is taken. */
@@ -26,12 +24,12 @@ final class CropController
         private readonly EntityManagerInterface $em,
         private readonly CropViews $views,
         private readonly Ways $ways,
+        private readonly NewCrops $crops,
         private readonly Sheets $sheets,
         private readonly CropHistory $history,
         private readonly Writing $writing,
         private readonly Removals $removals,
         private readonly Today $today,
-        private readonly Words $words,
     ) {
     }
 
@@ -82,14 +80,10 @@ final class CropController
     public function add(Fields $in): Answer
     {
         $crop = $this->writing->once(function () use ($in) {
-            [$name, $sheet] = [$this->freeName($in), $this->sheets->read($in->object('sheet'))];
+            [$name, $sheet] = [$this->crops->freeName($in), $this->sheets->read($in->object('sheet'))];
             $in->done();
-            $crop = new Crop($name, Crop::slugOf($name));
-            $this->em->persist($crop);
-            $this->sheets->newWay($crop, ucfirst($this->words->say($sheet->words())), true, $sheet);
-            $this->writing->keep('crop', $crop->slug, [], ['name' => $crop->name]);
 
-            return $crop;
+            return $this->crops->add($name, $sheet);
         });
 
         return new Answer($this->views->one($crop), 201);
@@ -104,7 +98,7 @@ final class CropController
             $this->em->refresh($crop);
             $before = ['name' => $crop->name, 'version' => $crop->version];
             $this->writing->mustBeVersion($in->count('version'), $crop->version, $before);
-            $name = $this->freeName($in, $crop);
+            $name = $this->crops->freeName($in, $crop);
             $in->done();
             // Its address stays: tags and notes point to it.
             $crop->name = $name;
@@ -137,20 +131,5 @@ final class CropController
     private function crop(string $slug): Crop
     {
         return $this->em->getRepository(Crop::class)->findOneBy(['slug' => $slug]) ?? throw new NotFoundHttpException();
-    }
-
-    private function freeName(Fields $in, ?Crop $of = null): string
-    {
-        $name = $in->text('name', 120);
-        $slug = Crop::slugOf($name);
-        if ($slug === '') {
-            throw $in->refuse('taken', 'name', 'needs at least one letter or digit');
-        }
-        $there = $this->em->getRepository(Crop::class)->findOneBy(['slug' => $slug]) ?? $this->em->getRepository(Crop::class)->findOneBy(['name' => $name]);
-        if ($there !== null && $there !== $of) {
-            throw Refused::because('taken', 'name', sprintf('There is a crop called %s already.', $name));
-        }
-
-        return $name;
     }
 }

@@ -12,8 +12,8 @@ use Symfony\Component\HttpKernel\Event\ResponseEvent;
 final class Guard
 {
     public const MOST_BYTES = 262_144;
-    /** What takes readings takes them as a table too, of a month or more at once. */
-    private const TABLES = ['/api/feed/readings', '/api/mist/readings'];
+    /** What takes records or readings takes them as a table too, of a month or more at once. */
+    private const TABLES = ['/api/feed/readings', '/api/mist/readings', '/api/brought-in'];
     private const MOST_OF_A_TABLE = 16_777_216;
 
     /** Before sessions and sign-in are looked at. */

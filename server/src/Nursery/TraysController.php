@@ -8,7 +8,6 @@ use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
-use WetCradle\Core\Bench\Positions;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\Refused;
@@ -16,7 +15,6 @@ use WetCradle\Server\Bench\TrayKinds;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Answer;
-use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Plan\TrayKind;
 use WetCradle\Server\Wanted\Pot;
 
@@ -44,7 +42,7 @@ final class TraysController
     {
         $this->writing->once(function () use ($in): void {
             $kind = new TrayKind('', 1, 1, 1.0, 1.0);
-            $this->readKind($in, $kind);
+            $this->kinds->read($in, $kind);
             $this->em->persist($kind);
             $this->writing->keep('tray_kind', $kind->name, [], self::kept($kind));
         });
@@ -60,7 +58,7 @@ final class TraysController
         $this->writing->once(function () use ($in, $kind): void {
             $before = self::kept($kind);
             $this->writing->mustBeVersion($in->count('version', 1), $kind->version, $this->say());
-            $this->readKind($in, $kind);
+            $this->kinds->read($in, $kind);
             $this->writing->keep('tray_kind', $kind->name, $before, self::kept($kind));
         });
 
@@ -112,40 +110,6 @@ final class TraysController
             $in->count('version', 1);
         }
         $in->done();
-    }
-
-    private function readKind(Fields $in, TrayKind $kind): void
-    {
-        $name = $in->text('name', 60);
-        $other = $this->em->getRepository(TrayKind::class)->findOneBy(['name' => $name]);
-        if ($other !== null && $other !== $kind) {
-            throw Refused::because('taken', 'name', sprintf('There is a tray called %s already.', $name));
-        }
-        $cells = $in->count('cells', 1, 2000);
-        $batches = $kind->id === null ? 0 : $this->em->getRepository(Batch::class)->count(['trayKind' => $kind]);
-        if ($cells !== $kind->cells && $batches > 0) {
-            throw Refused::because(
-                'in_use',
-                'cells',
-                sprintf('%d %s counted by its %d cells. Add another kind instead.', $batches, $batches === 1 ? 'batch is' : 'batches are', $kind->cells),
-            );
-        }
-        $millilitres = $in->count('cellMl', 1, 20_000);
-        [$length, $width] = [$in->number('lengthCm', 5, 300), $in->number('widthCm', 5, 300)];
-        if ($in->has('version')) {
-            $in->count('version', 1);
-        }
-        $in->done();
-        $first = TrayKinds::first($this->kinds->all()) ?? $kind;
-        if ($kind === $first && $kind->id !== null && [$length, $width] !== [$kind->lengthCm, $kind->widthCm]) {
-            throw Refused::because(
-                'in_use',
-                $length !== $kind->lengthCm ? 'lengthCm' : 'widthCm',
-                sprintf('All bench is counted in the places of %s. Add another kind instead.', $kind->name),
-            );
-        }
-        [$kind->name, $kind->cells, $kind->cellMl, $kind->lengthCm, $kind->widthCm] = [$name, $cells, $millilitres, $length, $width];
-        $kind->positions = Positions::each($length, $width, $first->lengthCm, $first->widthCm);
     }
 
     /** @return array<string, mixed> */

@@ -10,6 +10,7 @@ use Symfony\Component\Translation\TranslatorBagInterface;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Fact;
 use WetCradle\Core\Numbers\Range;
+use WetCradle\Core\Records\Column;
 
 /**
  * The sentences of what the core finds to be the case, each from one file (`translations/trade+intl-icu.en.yaml`), in the
@@ -130,6 +131,17 @@ final class Words
     public function name(\BackedEnum $case): string
     {
         return $this->worded(self::keyOf($case), []);
+    }
+
+    /** @return non-empty-list<string> what people write over such a column, the most telling first */
+    public function heads(Column $column): array
+    {
+        $heads = [];
+        for ($i = 0; $this->catalogue()->has("{$column->value}.{$i}", 'heads'); ++$i) {
+            $heads[] = $this->catalogue()->get("{$column->value}.{$i}", 'heads');
+        }
+
+        return $heads === [] ? throw new \LogicException("Nothing is written over {$column->value}.") : $heads;
     }
 
     public static function keyOf(\BackedEnum $case): string

@@ -24,6 +24,7 @@ use WetCradle\Server\Plan\DraftMark;
  * @phpstan-type Counted array{
  *     code: string, stuckOn: string, season: string, together: int, asOf: int, stuck: int, could: int, rooted: int,
  *     rate: float, soFar: bool, weight: float, sameWay: bool, mishap: bool, said: bool, why: ?Fact, lost: object,
+ *     broughtIn: bool,
  * }
  *
  * @phpstan-import-type Past from Learning
@@ -238,6 +239,7 @@ final class CropHistory
                     default => $unlike,
                 },
                 'lost' => (object) $batch['lost'],
+                'broughtIn' => $batch['broughtIn'],
             ];
         }
 
@@ -257,7 +259,7 @@ final class CropHistory
         return match (true) {
             $batch['way'] !== $way->id, $batch['method'] !== $sheet->method->value,
             $batch['material'] !== $sheet->material->value => Fact::of('history.another_way'),
-            $isTreated && $batch['hormone'] === null => Fact::of('history.untreated'),
+            $batch['hormoneKnown'] && $isTreated && $batch['hormone'] === null => Fact::of('history.untreated'),
             !$isTreated && $batch['hormone'] !== null => Fact::of('history.treated'),
             default => null,
         };

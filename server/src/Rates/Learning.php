@@ -21,7 +21,8 @@ use WetCradle\Server\Database\Row;
  *
  * @phpstan-type Past array{
  *     id: int, crop: int, code: string, stuckOn: string, method: string, material: string, hormone: ?string, way: int, together: int,
- *     stuck: int, could: int, rooted: int, waiting: int, lost: array<string, int>, said: ?bool, chance: ?float,
+ *     stuck: int, could: int, rooted: int, waiting: int, lost: array<string, int>, said: ?bool, chance: ?float, broughtIn: bool,
+ *     hormoneKnown: bool,
  * }
  */
 final class Learning
@@ -77,7 +78,40 @@ final class Learning
                 'could' => BatchResult::couldRoot($stuck, $rooted, $row->counts('lost_in_trays')), 'rooted' => $rooted,
                 'waiting' => $row->many('waiting'), 'lost' => $row->counts('lost'),
                 'said' => $row->textOrNull('mishap') === null ? null : $row->text('mishap') === 'mishap',
-                'chance' => $marked[$row->int('id')] ?? null,
+                'chance' => $marked[$row->int('id')] ?? null, 'broughtIn' => false, 'hormoneKnown' => true,
+            ];
+        }
+        $broughtIn = $this->broughtIn($crop);
+        if ($broughtIn !== []) {
+            array_push($past, ...$broughtIn);
+            usort($past, static fn (array $a, array $b) => [$a['stuckOn'], $a['id']] <=> [$b['stuckOn'], $b['id']]);
+        }
+
+        return $past;
+    }
+
+    /**
+     * Batches from before this nursery kept its book here; numbered below nought, so that none is taken for one of the book.
+     *
+     * @return list<Past>
+     */
+    private function broughtIn(?int $crop): array
+    {
+        $rows = Row::all($this->db, 'SELECT * FROM past_batch WHERE :crop IS NULL OR crop_id = :crop ORDER BY stuck_on, id', ['crop' => $crop]);
+        $past = $sheets = [];
+        foreach ($rows === [] ? [] : $this->ways->all() as $way) {
+            $sheets[(int) $way->id] = $way->core();
+        }
+        $marked = $this->marked();
+        foreach ($rows as $row) {
+            $sheet = $sheets[$row->int('way_id')];
+            [$id, $stuck, $rooted, $lost] = [-$row->int('id'), $row->int('stuck'), $row->many('rooted'), $row->counts('lost')];
+            $past[] = [
+                'id' => $id, 'crop' => $row->int('crop_id'), 'code' => sprintf('%d/%d', $row->int('brought_in_id'), $row->int('line')),
+                'stuckOn' => $row->text('stuck_on'), 'method' => $sheet->method->value, 'material' => $sheet->material->value,
+                'hormone' => $row->textOrNull('hormone'), 'way' => $row->int('way_id'), 'together' => $sheet->setting->together(), 'stuck' => $stuck,
+                'could' => BatchResult::couldRoot($stuck, $rooted, $lost), 'rooted' => $rooted, 'waiting' => 0, 'lost' => $lost, 'said' => null,
+                'chance' => $marked[$id] ?? null, 'broughtIn' => true, 'hormoneKnown' => $row->flag('hormone_known'),
             ];
         }
 

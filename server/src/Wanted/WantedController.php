@@ -13,9 +13,7 @@ use WetCradle\Core\Calendar\Season;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\House\HouseDefault;
-use WetCradle\Core\Priority;
 use WetCradle\Server\Calendar\Today;
-use WetCradle\Server\Crops\Crop;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Http\Find;
@@ -24,7 +22,6 @@ use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Planner;
 use WetCradle\Server\Plan\RouteViews;
 use WetCradle\Server\Plan\TrayKind;
-use WetCradle\Server\Stock\StockBlock;
 
 /** Orders and own targets. */
 final class WantedController
@@ -34,6 +31,7 @@ final class WantedController
     public function __construct(
         private readonly EntityManagerInterface $em,
         private readonly WantedViews $views,
+        private readonly OrderForm $form,
         private readonly Writing $writing,
         private readonly Find $find,
         private readonly Today $today,
@@ -59,9 +57,9 @@ final class WantedController
     public function add(Fields $in): Answer
     {
         $wanted = $this->writing->once(function () use ($in) {
-            $wanted = $this->blank($in);
-            $wanted->forBlock = $this->forBlock($in, $wanted->crop);
-            $this->read($in, $wanted);
+            $wanted = $this->form->blank($in);
+            $wanted->forBlock = $this->form->forBlock($in, $wanted->crop);
+            $this->form->read($in, $wanted);
             $in->done();
             $this->em->persist($wanted);
 
@@ -77,8 +75,8 @@ final class WantedController
     public function series(Fields $in): Answer
     {
         $series = $this->writing->once(function () use ($in): array {
-            $first = $this->blank($in);
-            $this->read($in, $first);
+            $first = $this->form->blank($in);
+            $this->form->read($in, $first);
             $to = Week::read($in, 'toWeek', $this->today->week());
             $every = $in->has('every') ? $in->count('every', 1, 26) : 1;
             $in->done();
@@ -134,8 +132,8 @@ final class WantedController
             $fate = $in->has('batches') ? $in->choice('batches', BatchesFate::class) : null;
             $this->writing->change($wanted, function (Wanted $asked) use ($in): void {
                 $asked->calledOff = $in->has('calledOff') && $in->flag('calledOff');
-                $asked->pot = $this->pot($in);
-                $this->read($in, $asked);
+                $asked->pot = $this->form->pot($in);
+                $this->form->read($in, $asked);
                 $in->done();
             });
             $this->writing->keep('wanted', (string) $wanted->id, $before, self::editable($wanted));
@@ -181,60 +179,6 @@ final class WantedController
     private function wanted(int $id): Wanted
     {
         return $this->em->find(Wanted::class, $id) ?? throw new NotFoundHttpException();
-    }
-
-    private function pot(Fields $in): Pot
-    {
-        return $this->find->by(Pot::class, 'id', $in->count('pot', 1), 'pot', 'pot size');
-    }
-
-    /** An order of the crop and pot that are asked for, before the rest of it is read. */
-    private function blank(Fields $in): Wanted
-    {
-        return new Wanted(
-            $this->find->by(Crop::class, 'slug', $in->text('crop'), 'crop', 'crop'),
-            1,
-            $this->pot($in),
-            $this->today->week()->written(),
-            null,
-            Priority::Should,
-            null,
-            $this->writing->by(),
-            $this->today->now(),
-        );
-    }
-
-    /** The block whose place these plants take, where they are raised for one. */
-    private function forBlock(Fields $in, Crop $crop): ?StockBlock
-    {
-        if (!$in->has('forBlock')) {
-            return null;
-        }
-        $block = $this->find->by(StockBlock::class, 'code', strtoupper($in->text('forBlock', 12)), 'forBlock', 'stock block');
-
-        return $block->crop === $crop
-            ? $block
-            : throw $in->refuse('wrong_crop', 'forBlock', sprintf('is of %s; its place is taken by the same', $block->crop->name));
-    }
-
-    private function read(Fields $in, Wanted $wanted): void
-    {
-        $wanted->plants = $in->count('plants', 1, 500_000);
-        $week = Week::read($in, 'readyWeek', $this->today->week());
-        if ($week->until($this->today->week()) > 0 && $week->written() !== $wanted->readyWeek) {
-            throw $in->refuse('gone_by', 'readyWeek', sprintf('%s has gone by; the running week is %s', $week->written(), $this->today->week()->written()));
-        }
-        $wanted->readyWeek = $week->written();
-        $name = $in->textOr('customer', null, 200);
-        $wanted->customer = $name === null ? null : $this->customer($name);
-        $wanted->priority = $in->choice('priority', Priority::class);
-        $wanted->note = $in->textOr('note', null, 1000);
-    }
-
-    /** One who is new is kept with the order. */
-    private function customer(string $name): Customer
-    {
-        return $this->em->getRepository(Customer::class)->findOneBy(['name' => $name]) ?? new Customer($name);
     }
 
     /** @return array<string, mixed> */

@@ -49,7 +49,8 @@ const PARTS: { title: string; hint?: string; entries: Entry[] }[] = [
         name: 'recoveryWeeks',
         label: 'Weeks to grow back',
         kind: 'number',
-        hint: 'those in which it is warm enough for it to grow',
+        optional: true,
+        hint: 'those in which it is warm enough for it to grow; empty: as usual',
       },
       { name: 'branching', label: 'New shoots for each taken', kind: 'number', optional: true, hint: 'empty: as is the habit' },
     ],
@@ -153,7 +154,6 @@ function bodyOf(typed: Record<string, string>): Entered {
 }
 
 const START: Record<string, string> = {
-  recoveryWeeks: '5',
   notBefore: '1',
   minParents: '1',
   origin: 'own',
@@ -245,7 +245,8 @@ export function BlockForm({ block, onDone }: { block?: Schemas['BlockPage']; onD
       name: 'recoveryWeeks',
       label: 'Weeks to grow back',
       kind: 'number',
-      hint: 'those in which it is warm enough for it to grow',
+      optional: true,
+      hint: 'those in which it is warm enough for it to grow; empty: as usual',
     },
   ]
   return (

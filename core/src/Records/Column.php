@@ -1,0 +1,62 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Core\Records;
+
+use WetCradle\Core\Book\LossCause;
+
+/** What a column of a table that is brought in may hold. */
+enum Column: string
+{
+    case Crop = 'crop';
+    case Way = 'way';
+    case Source = 'source';
+    case StuckOn = 'stuckOn';
+    case Stuck = 'stuck';
+    case Rooted = 'rooted';
+    case Potted = 'potted';
+    case LostRot = 'lost_rot';
+    case LostDriedOut = 'lost_dried_out';
+    case LostPest = 'lost_pest';
+    case LostMechanical = 'lost_mechanical';
+    case LostMislaid = 'lost_mislaid';
+    case LostTooPoor = 'lost_too_poor';
+    case LostUnrooted = 'lost_unrooted';
+    case LostNoRoom = 'lost_no_room';
+    case Hormone = 'hormone';
+    case Mix = 'mix';
+    case Note = 'note';
+    case Customer = 'customer';
+    case Plants = 'plants';
+    case Pot = 'pot';
+    case ReadyWeek = 'readyWeek';
+    case Priority = 'priority';
+    case Name = 'name';
+    case Pattern = 'pattern';
+    case Code = 'code';
+    case Place = 'place';
+    case PlantedYear = 'plantedYear';
+    case Shoots = 'shoots';
+    case RecoveryWeeks = 'recoveryWeeks';
+    case Cells = 'cells';
+    case CellMl = 'cellMl';
+    case LengthCm = 'lengthCm';
+    case WidthCm = 'widthCm';
+
+    /** Whether cells of such looks could say it: what is a day is no number, and what is a number is no day. */
+    public function mayBe(Looks $looks): bool
+    {
+        return match ($this) {
+            self::StuckOn, self::ReadyWeek, self::PlantedYear => $looks !== Looks::Figures,
+            self::Crop, self::Way, self::Source, self::Hormone, self::Mix, self::Note, self::Customer, self::Pot, self::Priority, self::Name,
+            self::Pattern, self::Code, self::Place => true,
+            default => $looks !== Looks::Days,
+        };
+    }
+
+    public static function lostOf(LossCause $cause): self
+    {
+        return self::from("lost_{$cause->value}");
+    }
+}

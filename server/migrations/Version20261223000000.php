@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Migrations;
+
+use Doctrine\DBAL\Schema\Schema;
+use Doctrine\Migrations\AbstractMigration;
+
+/** Tables that are brought in, and the batches from before that they tell of. */
+final class Version20261223000000 extends AbstractMigration
+{
+    public function up(Schema $schema): void
+    {
+        $json = static fn (string $column): string => "{$column} TEXT NOT NULL CHECK (json_valid({$column}))";
+        $this->addSql("CREATE TABLE brought_in (id INTEGER PRIMARY KEY AUTOINCREMENT NOT NULL, version INTEGER NOT NULL DEFAULT 1, kind TEXT NOT NULL,
+            name TEXT NOT NULL, {$json('columns')}, {$json('rows')}, head TEXT NOT NULL, {$json('mapping')}, signs TEXT NOT NULL,
+            day_order TEXT NOT NULL CHECK (day_order IN ('day_first', 'month_first')), {$json('answers')}, {$json('left_out')}, {$json('made')},
+            at TEXT NOT NULL, by_id INTEGER NOT NULL REFERENCES account(id), done_at TEXT, undone_at TEXT) STRICT");
+        $this->addSql('CREATE INDEX brought_in_head ON brought_in (kind, head)');
+        $this->addSql("CREATE TABLE past_batch (id INTEGER PRIMARY KEY AUTOINCREMENT NOT NULL, brought_in_id INTEGER NOT NULL REFERENCES brought_in(id),
+            line INTEGER NOT NULL, crop_id INTEGER NOT NULL REFERENCES crop(id), way_id INTEGER NOT NULL REFERENCES way(id),
+            block_id INTEGER REFERENCES stock_block(id), source TEXT, stuck_on TEXT NOT NULL, day_known INTEGER NOT NULL CHECK (day_known IN (0, 1)),
+            stuck INTEGER NOT NULL CHECK (stuck > 0), rooted INTEGER NOT NULL CHECK (rooted BETWEEN 0 AND stuck),
+            potted INTEGER CHECK (potted BETWEEN 0 AND rooted), {$json('lost')}, hormone TEXT,
+            hormone_known INTEGER NOT NULL CHECK (hormone_known IN (0, 1)), mix TEXT, note TEXT) STRICT");
+        $this->addSql('CREATE INDEX past_batch_crop ON past_batch (crop_id, stuck_on)');
+        $this->addSql('CREATE INDEX past_batch_from ON past_batch (brought_in_id)');
+        foreach (['INSERT', 'DELETE'] as $when) {
+            $name = strtolower($when);
+            $this->addSql("CREATE TRIGGER learns_past_{$name} AFTER {$when} ON past_batch BEGIN UPDATE learnt SET stale = 1; END");
+        }
+    }
+
+    public function down(Schema $schema): void
+    {
+        $this->throwIrreversibleMigrationException('A copy from before it is put back instead.');
+    }
+
+    public function isTransactional(): bool
+    {
+        return false;
+    }
+}
