@@ -69,7 +69,8 @@ final class CropHistory
      */
     public function learnt(Way $way, array $batches): array
     {
-        $newest = $batches === [] ? null : $batches[count($batches) - 1];
+        $ofTheBook = array_filter($batches, static fn (array $batch) => !$batch['broughtIn']);
+        $newest = end($ofTheBook) ?: null;
 
         return $this->kept($way, self::past($batches))['said'] + [
             'newest' => $newest === null

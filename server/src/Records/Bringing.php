@@ -100,7 +100,7 @@ final class Bringing
      *
      * @param array<int, Tried> $tried
      *
-     * @return list<array{field: string, written: string, rows: int, near: list<string>}>
+     * @return list<array{field: string, written: string, lines: list<int>, near: list<string>}>
      */
     public function questions(BroughtIn $from, array $tried): array
     {
@@ -112,8 +112,8 @@ final class Bringing
             }
             $written = $from->cells($line)[$wrong->field] ?? '';
             $key = $wrong->field.' '.LookAlike::plain($written);
-            $asked[$key] ??= ['field' => $wrong->field, 'written' => $written, 'rows' => 0, 'near' => $meant->near($wrong->field, $written)];
-            ++$asked[$key]['rows'];
+            $asked[$key] ??= ['field' => $wrong->field, 'written' => $written, 'lines' => [], 'near' => $meant->near($wrong->field, $written)];
+            $asked[$key]['lines'][] = $line;
         }
 
         return array_values($asked);

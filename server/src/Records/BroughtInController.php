@@ -163,9 +163,11 @@ final class BroughtInController
             $rows[$line][$column] = $text ?? '';
         }
         $from->rows = array_map(array_values(...), $rows);
-        if ($in->has('leftOut')) {
-            $from->leftOut = array_values(array_intersect(array_keys($from->rows), $in->counts('leftOut')));
-        }
+        $lines = static fn (string $which): array => $in->has($which) ? $in->counts($which) : [];
+        $from->leftOut = array_values(array_diff(
+            array_intersect(array_keys($from->rows), [...$from->leftOut, ...$lines('leaveOut')]),
+            $lines('takeIn'),
+        ));
         foreach ($in->has('answers') ? $in->objects('answers') : [] as $answer) {
             [$field, $written, $means] = [$answer->choice('field', Column::class)->value, $answer->text('written', 2000), $answer->text('means')];
             $answer->done();
@@ -185,7 +187,7 @@ final class BroughtInController
         return self::brief($from) + [
             'words' => $this->words->name($from->kind),
             'columns' => array_map(static fn (int $i) => [
-                'head' => $from->columns[$i], 'sample' => array_values(array_slice(array_filter(array_column($from->rows, $i)), 0, self::SAMPLE)),
+                'head' => $from->columns[$i], 'sample' => array_slice(array_values(array_unique(array_filter(array_column($from->rows, $i)))), 0, self::SAMPLE),
             ], array_keys($from->columns)),
             'fields' => array_map(static fn (array $field) => $field + ['column' => $from->mapping[$field['field']] ?? null], $this->columns($from->kind)),
             'signs' => $from->signs->value,

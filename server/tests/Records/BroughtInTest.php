@@ -86,7 +86,7 @@ final class BroughtInTest extends House
         $is = $this->mend($is, [
             'cells' => [['line' => 21, 'column' => 2, 'text' => '30.6.2024'], ['line' => 34, 'column' => 4, 'text' => '12']],
             'answers' => [['field' => 'crop', 'written' => "Lavendar 'Grey Fery'", 'means' => $lavender]],
-            'leftOut' => array_keys(array_filter(self::wrong($is), static fn (string $says) => str_starts_with($says, 'There is no'))),
+            'leaveOut' => array_keys(array_filter(self::wrong($is), static fn (string $says) => str_starts_with($says, 'There is no'))),
         ]);
         self::assertSame([179, 0, 2, []], [$is['fit'], $is['wrong'], count($is['leftOut']), $is['questions']]);
         $before = $this->ask('GET', "/api/crops/{$lavender}");
@@ -123,7 +123,7 @@ final class BroughtInTest extends House
             static fn (string $says) => (string) preg_replace('/, a week.*/', '', $says),
             array_values(self::wrong($is)),
         ));
-        $is = $this->mend($is, ['columns' => ['crop' => 1, 'stuckOn' => 3, 'stuck' => 4, 'rooted' => 5], 'leftOut' => array_keys(self::wrong($is))]);
+        $is = $this->mend($is, ['columns' => ['crop' => 1, 'stuckOn' => 3, 'stuck' => 4, 'rooted' => 5], 'leaveOut' => array_keys(self::wrong($is))]);
         $this->bring($is);
         self::assertSame(118, (int) $this->db()->fetchOne('SELECT count(*) FROM past_batch'));
         self::assertGreaterThan(0, (int) $this->db()->fetchOne('SELECT count(*) FROM past_batch WHERE day_known = 0'), 'Of some only the year is known.');
@@ -182,7 +182,7 @@ final class BroughtInTest extends House
     {
         $is = $this->begin('blocks', "Code,Crop,Plants,Bed,Planted,Shoots\nNW-1,Hebe Copperlight,24,Bed 9,2023,12\nNW-1,Hebe Copperlight,10,Bed 9,2023,12\nHE-1,Hebe Copperlight,10,Bed 9,2020,8\n");
         self::assertSame(['It is the same as in line 2.', 'There is a block HE-1 already.'], array_values(self::wrong($is)));
-        $is = $this->bring($this->mend($is, ['leftOut' => [3, 4]]));
+        $is = $this->bring($this->mend($is, ['leaveOut' => [3, 4]]));
         self::assertSame(['plants' => 24, 'recovery_weeks' => 5], $this->db()->fetchAssociative("SELECT plants, recovery_weeks FROM stock_block WHERE code = 'NW-1'"));
         $is = $this->begin('tray_kinds', "Tray;Holes;ml;Length;Width\n\"tray of 150, tall\";150;30,4;54;28,5");
         self::assertSame(['"30,4" is not a whole number up to 2 000 000.'], array_map(static fn (string $says) => strtr($says, ["\u{202F}" => ' ']), array_values(self::wrong($is))));
@@ -196,8 +196,8 @@ final class BroughtInTest extends House
         self::assertSame(['Is "Oxlow Landscapes" the same as "Oxlow Landscape"?', '"Tanyard Wholesale" is there already.'], array_values(self::wrong($is)));
         $refused = $this->refused(422, 'POST', "/api/brought-in/{$is['id']}/bring", ['version' => $is['version']]);
         self::assertStringContainsString('2 rows do not fit yet', $refused['message']);
-        $now = $this->mend($is, ['leftOut' => [3, 4]]);
-        self::assertSame(409, $this->send('PUT', "/api/brought-in/{$is['id']}", ['version' => $is['version'], 'leftOut' => []])->getStatusCode());
+        $now = $this->mend($is, ['leaveOut' => [3, 4]]);
+        self::assertSame(409, $this->send('PUT', "/api/brought-in/{$is['id']}", ['version' => $is['version'], 'takeIn' => [4]])->getStatusCode());
         $this->bring($now);
         self::assertSame(422, $this->send('POST', "/api/brought-in/{$is['id']}/bring", ['version' => $now['version'] + 1])->getStatusCode(), 'It is in.');
     }

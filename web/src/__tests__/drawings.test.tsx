@@ -87,6 +87,7 @@ const past = (code: string, rooted: number, soFar = false): Crop['history'][numb
   soFar,
   weight: 0.8,
   sameWay: true,
+  broughtIn: false,
   together: 1,
   asOf: 1,
   mishap: false,

@@ -22,6 +22,7 @@ const past: Schemas['Past'] = {
   soFar: false,
   weight: 0,
   sameWay: true,
+  broughtIn: false,
   together: 1,
   asOf: 1,
   mishap: true,

@@ -62,10 +62,18 @@ export function CropPage() {
                   {[...crop.history].reverse().map((past) => (
                     <tr key={past.code} className="border-t border-stone-wash">
                       <td className="py-1.5 pr-4">
-                        <Link className="word font-semibold whitespace-nowrap" to={`/batches/${past.code}`}>
-                          {past.code}
-                        </Link>
-                        <Mishap past={past} />
+                        {past.broughtIn ? (
+                          <Link className="word whitespace-nowrap" to={`/nursery/records/${past.code.split('/')[0]}`}>
+                            brought in
+                          </Link>
+                        ) : (
+                          <>
+                            <Link className="word font-semibold whitespace-nowrap" to={`/batches/${past.code}`}>
+                              {past.code}
+                            </Link>
+                            <Mishap past={past} />
+                          </>
+                        )}
                       </td>
                       <td className="pr-4 whitespace-nowrap">{sayDay(past.stuckOn, session.today)}</td>
                       <td className="pr-4 text-right">

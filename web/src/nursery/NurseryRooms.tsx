@@ -15,6 +15,7 @@ export function NurseryRooms() {
         ['/nursery/trays', 'Trays and pots'],
         ...(mayPlan
           ? ([
+              ['/nursery/records', 'Records'],
               ['/nursery/history', 'History'],
               ['/nursery/copies', 'Copies'],
             ] as const)

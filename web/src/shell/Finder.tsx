@@ -45,6 +45,7 @@ const PAGES: [name: string, at: string][] = [
   ['Settings', '/nursery'],
   ['People', '/nursery/people'],
   ['Copies', '/nursery/copies'],
+  ['Records, brought in', '/nursery/records'],
   ['Habits', '/nursery/habits'],
   ['Hands', '/nursery/hands'],
   ['Trays and pots', '/nursery/trays'],

@@ -1,0 +1,57 @@
+import { readFileSync } from 'node:fs'
+import { expect } from '@playwright/test'
+import { mustBeUsable, signIn, test } from './house'
+
+const TABLE = new URL('../server/tests/Records/tables/by-semicolons.csv', import.meta.url)
+
+test('an untidy table comes in: what it means is asked, what is wrong is mended where it stands, and all of it is undone', async ({ page }) => {
+  await signIn(page, 'ines', '/nursery/records')
+  await mustBeUsable(page, 'records')
+  await page.getByLabel('From a file').setInputFiles({ name: 'All years.csv', mimeType: 'text/csv', buffer: readFileSync(TABLE) })
+  await expect(page.getByRole('heading', { name: 'All years.csv' })).toBeVisible()
+  const status = page.getByRole('status').filter({ hasText: 'fit' })
+  await expect(status).toContainText('176 fit, 5 do not yet')
+  await mustBeUsable(page, 'a table that is tried')
+  await expect(page.getByRole('button', { name: /^Bring in/ })).toBeDisabled()
+
+  await page.getByRole('button', { name: "Lavender 'Grey Ferry'" }).click()
+  await expect(status).toContainText('177 fit')
+  await page.getByRole('button', { name: 'Leave out what says “Quince rootstock”' }).click()
+  await page.getByRole('button', { name: 'Leave out what says “Total”' }).click()
+  await expect(status).toContainText('2 do not yet, 2 left out')
+  const day = page.getByLabel('Day, week or year stuck in line 21')
+  await day.fill('31.6.2025')
+  await day.press('Enter')
+  await expect(page.getByText('"31.6.2025" is not a day', { exact: false })).toBeVisible()
+  await page.getByLabel('Day, week or year stuck in line 21').fill('30.6.2024')
+  await page.getByLabel('Day, week or year stuck in line 21').press('Enter')
+  await expect(status).toContainText('178 fit, 1 do not yet')
+  await page.getByLabel('Rooted in line 34').fill('96 %')
+  await page.getByLabel('Rooted in line 34').press('Enter')
+  await expect(page.getByText('Every row fits.')).toBeVisible()
+
+  await page.getByRole('button', { name: 'Bring in 179 rows' }).click()
+  await expect(page.getByText('179 rows brought in', { exact: true })).toBeVisible()
+  await mustBeUsable(page, 'a table that is in')
+  await page.goto('/crops/lavender-grey-ferry')
+  await expect(page.getByRole('link', { name: 'brought in' }).first()).toBeVisible()
+  await page.getByRole('link', { name: 'brought in' }).first().click()
+  await page.getByRole('button', { name: 'Take all of it out again' }).click()
+  await expect(page.getByRole('button', { name: 'Bring in 179 rows' })).toBeEnabled()
+  await page.goto('/crops/lavender-grey-ferry')
+  await expect(page.getByRole('heading', { name: 'Its batches' })).toBeVisible()
+  await expect(page.getByRole('link', { name: 'brought in' })).toHaveCount(0)
+})
+
+test('cells that are pasted are tried too, and what is no table is refused in words', async ({ page }) => {
+  await signIn(page, 'ines', '/nursery/records')
+  await page.getByRole('radio', { name: 'Customers' }).check()
+  await page.getByLabel('Or cells copied from a spreadsheet').fill('Customer\n')
+  await page.getByRole('button', { name: 'Try what is pasted' }).click()
+  await expect(page.getByRole('alert')).toContainText('a heading in it and no row')
+  await page.getByLabel('Or cells copied from a spreadsheet').fill('Customer\nHarbour Plants\nOxlow Landscapes')
+  await page.getByRole('button', { name: 'Try what is pasted' }).click()
+  await page.getByRole('button', { name: 'It is new' }).click()
+  await page.getByRole('button', { name: 'Bring in 2 rows' }).click()
+  await expect(page.getByText('2 rows brought in', { exact: true })).toBeVisible()
+})
