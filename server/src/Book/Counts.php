@@ -19,6 +19,12 @@ final class Counts
     {
     }
 
+    /** @return array<string, int> all that stands or stood anywhere, by the number of the line and the state, as `17 potted` */
+    public function everything(): array
+    {
+        return array_map(intval(...), Row::pairs($this->db, "SELECT line_id || ' ' || state, count FROM standing"));
+    }
+
     /**
      * What stands on lines now.
      *

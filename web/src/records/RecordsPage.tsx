@@ -142,6 +142,17 @@ export function RecordsPage() {
           </p>
         )}
       </div>
+      <section className="mt-8 max-w-2xl" aria-label="Everything, to take along">
+        <h2>Everything, to take along</h2>
+        <p className="my-2">
+          All that this nursery has kept: a table of plain text for each kind of thing, a description of their columns, and the
+          pictures. It comes back equal into an empty nursery. Passwords are in it as they are kept here, so keep it as you keep a
+          copy.
+        </p>
+        <a className="act" href="/api/records" download>
+          Take everything out
+        </a>
+      </section>
       {data.tables.length > 0 && (
         <section className="mt-8" aria-label="Tables so far">
           <h2>Tables so far</h2>
