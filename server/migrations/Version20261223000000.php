@@ -7,7 +7,7 @@ namespace WetCradle\Server\Migrations;
 use Doctrine\DBAL\Schema\Schema;
 use Doctrine\Migrations\AbstractMigration;
 
-/** Tables that are brought in, and the batches from before that they tell of. */
+/** Tables that are brought in, the batches from before that they tell of, and private addresses of calendars. */
 final class Version20261223000000 extends AbstractMigration
 {
     public function up(Schema $schema): void
@@ -26,6 +26,8 @@ final class Version20261223000000 extends AbstractMigration
             hormone_known INTEGER NOT NULL CHECK (hormone_known IN (0, 1)), mix TEXT, note TEXT) STRICT");
         $this->addSql('CREATE INDEX past_batch_crop ON past_batch (crop_id, stuck_on)');
         $this->addSql('CREATE INDEX past_batch_from ON past_batch (brought_in_id)');
+        $this->addSql('CREATE TABLE calendar_address (id INTEGER PRIMARY KEY AUTOINCREMENT NOT NULL, account_id INTEGER NOT NULL UNIQUE REFERENCES account(id),
+            token TEXT NOT NULL UNIQUE, at TEXT NOT NULL) STRICT');
         foreach (['INSERT', 'DELETE'] as $when) {
             $name = strtolower($when);
             $this->addSql("CREATE TRIGGER learns_past_{$name} AFTER {$when} ON past_batch BEGIN UPDATE learnt SET stale = 1; END");

@@ -28,6 +28,7 @@ final class Removals
         'batch_shared' => ['shared batch', 'shared batches'],
         'batch_standing' => ['batch in the book', 'batches in the book'],
         'brought_in' => ['table brought in', 'tables brought in'],
+        'calendar_address' => ['private address of a calendar', 'private addresses of calendars'],
         'change_note' => ['change in the history', 'changes in the history'],
         'collection' => ['collection', 'collections'],
         'crop' => ['crop', 'crops'],

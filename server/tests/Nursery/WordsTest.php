@@ -14,6 +14,7 @@ use WetCradle\Core\Crops\HormoneKind;
 use WetCradle\Core\Crops\Material;
 use WetCradle\Core\Fact;
 use WetCradle\Core\Numbers\Range;
+use WetCradle\Core\Plan\Job;
 use WetCradle\Core\Records\Column;
 use WetCradle\Core\Records\Kind;
 use WetCradle\Server\Nursery\Words;
@@ -93,7 +94,7 @@ final class WordsTest extends House
             }
         }
         self::assertGreaterThan(300, $seen);
-        foreach ([Material::cases(), HormoneKind::cases(), Column::cases(), Kind::cases()] as $cases) {
+        foreach ([Material::cases(), HormoneKind::cases(), Column::cases(), Kind::cases(), Job::cases()] as $cases) {
             $used = [...$used, ...array_map(Words::keyOf(...), $cases)];
         }
         self::assertSame([], array_values(array_diff(array_keys($file), $used)), 'Nobody says these.');

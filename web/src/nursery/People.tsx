@@ -10,6 +10,7 @@ import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { sayDay } from '../words'
 import { NurseryRooms } from './NurseryRooms'
+import { OwnCalendar } from './OwnCalendar'
 import { OwnPassword } from './OwnPassword'
 
 type Person = Schemas['Person']
@@ -214,6 +215,7 @@ export function People() {
         <NurseryRooms />
       </div>
       <You />
+      <OwnCalendar />
       {given && <ToTell given={given} onDone={() => setGiven(null)} />}
       <section aria-label="People here">
         <h2 className="mb-2">Who is here</h2>
