@@ -7,7 +7,7 @@ namespace WetCradle\Server\Migrations;
 use Doctrine\DBAL\Schema\Schema;
 use Doctrine\Migrations\AbstractMigration;
 
-/** Tables that are brought in, the batches from before that they tell of, and private addresses of calendars. */
+/** Tables that are brought in, the batches from before that they tell of, private addresses of calendars, and recalls. */
 final class Version20261223000000 extends AbstractMigration
 {
     public function up(Schema $schema): void
@@ -28,6 +28,11 @@ final class Version20261223000000 extends AbstractMigration
         $this->addSql('CREATE INDEX past_batch_from ON past_batch (brought_in_id)');
         $this->addSql('CREATE TABLE calendar_address (id INTEGER PRIMARY KEY AUTOINCREMENT NOT NULL, account_id INTEGER NOT NULL UNIQUE REFERENCES account(id),
             token TEXT NOT NULL UNIQUE, at TEXT NOT NULL) STRICT');
+        $this->addSql("CREATE TABLE recall (id INTEGER PRIMARY KEY AUTOINCREMENT NOT NULL, version INTEGER NOT NULL DEFAULT 1,
+            kind TEXT NOT NULL CHECK (kind IN ('block', 'hormone', 'batch', 'lot')), what INTEGER NOT NULL, name TEXT NOT NULL, why TEXT NOT NULL,
+            at TEXT NOT NULL, by_id INTEGER NOT NULL REFERENCES account(id), lifted_at TEXT, lifted_by_id INTEGER REFERENCES account(id), lifted_why TEXT,
+            CHECK ((lifted_at IS NULL) = (lifted_why IS NULL))) STRICT");
+        $this->addSql('CREATE INDEX recall_open ON recall (kind, what) WHERE lifted_at IS NULL');
         foreach (['INSERT', 'DELETE'] as $when) {
             $name = strtolower($when);
             $this->addSql("CREATE TRIGGER learns_past_{$name} AFTER {$when} ON past_batch BEGIN UPDATE learnt SET stale = 1; END");

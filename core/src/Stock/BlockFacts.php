@@ -14,6 +14,7 @@ final class BlockFacts
      * @param int                 $notBefore      years before which it is left to build itself up
      * @param ?int                $replaceAfter   years after which it is worn out; null where it never is
      * @param ?\DateTimeImmutable $plantedOn      the day, where it is known: its age counts from it, and not from its year
+     * @param ?string             $recalled       why what came from it was called back; null where it was not
      * @param ?string             $rights         why no licence covers it; null where one does, or none is needed
      */
     public function __construct(
@@ -30,6 +31,7 @@ final class BlockFacts
         public readonly ?string $rights,
         public readonly BlockOffer $offer,
         public readonly ?\DateTimeImmutable $plantedOn = null,
+        public readonly ?string $recalled = null,
     ) {
     }
 }

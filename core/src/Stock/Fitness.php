@@ -18,6 +18,9 @@ final class Fitness
         $say = static function (Unfit $why, Fact $words, Fact $clears) use (&$reasons): void {
             $reasons[] = ['code' => $why->value, 'words' => $words, 'clears' => $clears];
         };
+        if ($b->recalled !== null) {
+            $say(Unfit::Recalled, Fact::of('stock.recalled', why: $b->recalled), Fact::of('stock.recalled_clears'));
+        }
         if ($b->found !== null) {
             $say(Unfit::Quarantine, Fact::of('stock.quarantine', found: $b->found), Fact::of('stock.quarantine_clears'));
         }

@@ -7,6 +7,7 @@ namespace WetCradle\Core\Stock;
 /** Why nothing should be taken from a block now; the value is stable for programs. */
 enum Unfit: string
 {
+    case Recalled = 'recalled';
     case InspectionOld = 'inspection_old';
     case Quarantine = 'quarantine';
     case TooYoung = 'too_young';

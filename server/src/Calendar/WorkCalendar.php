@@ -60,7 +60,8 @@ final class WorkCalendar
         $things = [];
         for ($i = 0; $i < self::WEEKS; ++$i) {
             foreach (DayList::of($outlooks, [], [], $week->plus($i), $this->today->day(), $this->house->defaults()) as $thing) {
-                $things[implode('-', array_filter([$thing->job->value, $thing->about, $thing->line, $thing->step], static fn ($part) => $part !== null))] ??= $thing;
+                $parts = array_filter([$thing->job->value, $thing->about, $thing->line, $thing->step], static fn ($part) => $part !== null);
+                $things[implode('-', $parts)] ??= $thing;
             }
         }
 

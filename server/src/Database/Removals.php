@@ -48,6 +48,7 @@ final class Removals
         'plan_version' => ['kept plan', 'kept plans'],
         'pot_lot' => ['lot', 'lots'],
         'practice' => ['practice set', 'practice sets'],
+        'recall' => ['recall', 'recalls'],
         'root_check' => ['check', 'checks'],
         'round_look' => ['look on the round', 'looks on the round'],
         'sign_seen' => ['sign seen', 'signs seen'],

@@ -20,6 +20,7 @@ use WetCradle\Server\Rates\CropHistory;
 use WetCradle\Server\Rooting\CheckViews;
 use WetCradle\Server\Rooting\RoundLook;
 use WetCradle\Server\Stock\Collection;
+use WetCradle\Server\Trace\Recalls;
 
 /** One batch with all that is known of it. */
 final class BatchViews
@@ -35,6 +36,7 @@ final class BatchViews
         private readonly House $house,
         private readonly Courses $courses,
         private readonly SharedTrays $shared,
+        private readonly Recalls $recalls,
     ) {
     }
 
@@ -88,6 +90,7 @@ final class BatchViews
             'plannedBy' => $batch->plannedBy->name,
             'plannedAt' => $batch->plannedAt->format('Y-m-d'),
             'despite' => $batch->sticking->despite,
+            'recalled' => $this->recalls->batches()[(int) $batch->id] ?? null,
             'collection' => $this->em->getRepository(Collection::class)->findOneBy(['batch' => $batch])
                 ?->toArray($this->today->now(), $this->house->defaults()),
             'looks' => array_map(

@@ -15,7 +15,7 @@ use WetCradle\Server\Database\Row;
 final class DraftMark
 {
     /** What each row of these says is told by its version, or it never changes once it is there. */
-    private const VERSIONED = ['nursery', 'account', 'wanted', 'batch', 'zone', 'stock_block', 'crop', 'way', 'licence', 'tray_kind', 'pot', 'guest'];
+    private const VERSIONED = ['nursery', 'account', 'wanted', 'batch', 'zone', 'stock_block', 'crop', 'way', 'licence', 'tray_kind', 'pot', 'guest', 'recall'];
     private const ADDED = ['zone_closed', 'stock_plant', 'inspection', 'sign_seen', 'stock_care', 'way_sheet', 'act', 'past_batch'];
 
     public function __construct(private readonly Connection $db)

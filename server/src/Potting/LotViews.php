@@ -16,6 +16,7 @@ use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Batch;
+use WetCradle\Server\Trace\Recalls;
 use WetCradle\Server\Wanted\Pot;
 
 /** Lots as the lists and their own page show them. */
@@ -28,6 +29,7 @@ final class LotViews
         private readonly ActViews $acts,
         private readonly Pottings $pottings,
         private readonly House $house,
+        private readonly Recalls $recalls,
         private readonly Today $today,
     ) {
     }
@@ -79,6 +81,7 @@ final class LotViews
             'hardy' => $this->sheetOf($lot)->hardy,
             'winter' => $this->sheetOf($lot)->winter->value,
             'spaced' => $lot->spaced,
+            'recalled' => $this->recalls->ofLot($lot),
             'standsSince' => $lot->standsSince->format('Y-m-d'),
             'lines' => array_values(
                 array_map(

@@ -11,6 +11,7 @@ use WetCradle\Core\Book\CountBook;
 use WetCradle\Core\Book\LossCause;
 use WetCradle\Core\Book\Losses;
 use WetCradle\Core\Book\State;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Potting\PotOn;
 use WetCradle\Core\Potting\Shares;
 use WetCradle\Core\Potting\StepKind;
@@ -28,6 +29,7 @@ use WetCradle\Server\Http\Conflict;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Nursery\Words;
 use WetCradle\Server\Plan\Batch;
+use WetCradle\Server\Trace\Recalls;
 use WetCradle\Server\Wanted\Pot;
 use WetCradle\Server\Wanted\Wanted;
 
@@ -45,6 +47,7 @@ final class Lots
         private readonly ActViews $told,
         private readonly Entering $entering,
         private readonly Pottings $pottings,
+        private readonly Recalls $recalls,
         private readonly House $house,
         private readonly Writing $writing,
         private readonly Today $today,
@@ -88,6 +91,10 @@ final class Lots
         }
         if ($wanted->crop !== $lot->crop) {
             throw Refused::because('wrong_crop', 'order', sprintf('That order is for %s; lot %s is %s.', $wanted->crop->name, $lot->code, $lot->crop->name));
+        }
+        $recalled = $this->recalls->ofLot($lot);
+        if ($recalled !== null) {
+            throw Refused::because('recalled', 'count', Fact::of('refused.recall.sent', why: $recalled));
         }
         $open = $wanted->plants - $this->sentTo($wanted);
         if ($count > $open) {

@@ -54,13 +54,15 @@ final class Package
             }
             $description = [
                 'profile' => 'tabular-data-package', 'name' => 'wet-cradle-records', 'title' => $title,
-                'created' => $this->today->moment()->format('c'), 'format' => self::version($this->db), 'sequence' => $this->sequence(), 'resources' => $resources,
+                'created' => $this->today->moment()->format('c'), 'format' => self::version($this->db), 'sequence' => $this->sequence(),
+                'resources' => $resources,
             ];
         } finally {
             $this->db->executeStatement('COMMIT');
         }
         $flags = JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR;
-        file_put_contents("{$folder}/".self::DESCRIPTION, json_encode($description, $flags)) !== false || throw new \RuntimeException("{$folder} cannot be written.");
+        $written = file_put_contents("{$folder}/".self::DESCRIPTION, json_encode($description, $flags));
+        $written !== false || throw new \RuntimeException("{$folder} cannot be written.");
         mkdir("{$folder}/photos", 0o700);
         foreach (glob(Kernel::varDir().'/photos/*.jpg') ?: [] as $photo) {
             copy($photo, "{$folder}/photos/".basename($photo)) || throw new \RuntimeException('A picture cannot be copied.');

@@ -76,7 +76,8 @@ final class PackageIn
         }
         $now = Package::version($this->db);
         if ($format !== $now) {
-            throw new \RuntimeException("These records were taken out by another version ({$format}; this is {$now}). A copy is brought over by cradle:migrate.");
+            $says = "These records were taken out by another version ({$format}; this is {$now}). A copy is brought over by cradle:migrate.";
+            throw new \RuntimeException($says);
         }
 
         return $sequence;

@@ -38,7 +38,8 @@ final class RecordsOutCommand extends Command
 
             return self::FAILURE;
         }
-        $output->writeln(sprintf('%d rows are in %s. Passwords are in it as they are kept here: keep it as you keep a copy.', $rows, is_string($folder) ? $folder : ''));
+        $to = is_string($folder) ? $folder : '';
+        $output->writeln("{$rows} rows are in {$to}. Passwords are in it as they are kept here: keep it as you keep a copy.");
 
         return self::SUCCESS;
     }

@@ -17,6 +17,7 @@ use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\SheetVersion;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Nursery\House;
+use WetCradle\Server\Trace\Recalls;
 
 /** Whether blocks are fit to take from: what the records say of each, put to the core. */
 final class Fit
@@ -27,13 +28,14 @@ final class Fit
         private readonly Takes $takes,
         private readonly Rights $rights,
         private readonly House $house,
+        private readonly Recalls $recalls,
         private readonly Today $today,
     ) {
     }
 
     /**
      * @param ?BlockOffer                                                             $offer where it was worked out already
-     * @param ?array{clean: array<int, string>, found: array<int, string>} $looked where inspections were read already
+     * @param ?array{clean: array<int, string>, found: array<int, string>, recalled: array<int, string>} $looked where inspections were read already
      *
      * @return list<array{code: string, words: Fact, clears: Fact}>
      */
@@ -65,6 +67,7 @@ final class Fit
             $this->rights->against($block->crop, $on),
             $offer ?? $this->takes->offer($block, $way, $on, 0, $but),
             $block->plantedOn,
+            $looked['recalled'][(int) $block->id] ?? null,
         ));
     }
 
@@ -135,12 +138,12 @@ final class Fit
     /**
      * The last day each block was found clean, and what was found and is not cleared.
      *
-     * @return array{clean: array<int, string>, found: array<int, string>} by block id
+     * @return array{clean: array<int, string>, found: array<int, string>, recalled: array<int, string>} by block id
      */
     public function looked(?StockBlock $only = null): array
     {
         $which = $only === null ? '' : ' AND block_id = '.(int) $only->id;
-        $said = ['clean' => [], 'found' => []];
+        $said = ['clean' => [], 'found' => [], 'recalled' => $this->recalls->blocks()];
         foreach (Row::pairs($this->db, 'SELECT block_id, max(coalesce(cleared_on, on_day)) FROM inspection
             WHERE (found IS NULL OR cleared_on IS NOT NULL)'.$which.' GROUP BY block_id') as $block => $day) {
             $said['clean'][(int) $block] = (string) $day;

@@ -47,7 +47,7 @@ final class StockViews
 
     /**
      * @param list<array{on: \DateTimeImmutable, cuttings: int, batch: string, stuck: bool}> $takes
-     * @param array{clean: array<int, string>, found: array<int, string>}                   $looked
+     * @param array{clean: array<int, string>, found: array<int, string>, recalled: array<int, string>}                   $looked
      *
      * @return array<string, mixed>
      */

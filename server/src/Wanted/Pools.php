@@ -26,6 +26,7 @@ use WetCradle\Server\Rates\Learning;
 use WetCradle\Server\Rates\LearntShares;
 use WetCradle\Server\Rooting\Forecasts;
 use WetCradle\Server\Rooting\Speeds;
+use WetCradle\Server\Trace\Recalls;
 
 /** Orders with the batches that serve them; orders that share a batch are one pool, the earliest and most pressing served first. */
 final class Pools
@@ -38,6 +39,7 @@ final class Pools
         private readonly Forecasts $forecasts,
         private readonly Counts $counts,
         private readonly SheetBook $sheets,
+        private readonly Recalls $recalls,
         private readonly Today $today,
     ) {
     }
@@ -124,8 +126,13 @@ final class Pools
             ['since' => $since, 'only' => $only],
         );
         $this->sheets->have(Row::ints($rows, 'newest_sheet'));
+        // What is called back comes to no order.
+        $recalled = $this->recalls->batches();
         $pools = [];
         foreach ($rows as $row) {
+            if (isset($recalled[$row->int('id')])) {
+                continue;
+            }
             $shared = !$row->has('shared') ? [] : array_map(intval(...), explode(',', $row->text('shared')));
             $orders = [...!$row->has('wanted_id') ? [] : [$row->int('wanted_id')], ...$shared];
             if ($orders !== []) {

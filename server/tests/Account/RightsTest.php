@@ -24,7 +24,7 @@ final class RightsTest extends House
             'GET /api/alarms/feed/{token}', 'GET /api/calendar/{token}.ics', 'GET /api/session', 'POST /api/setup', 'POST /api/sign-in', 'POST /api/sign-out',
         ],
         'viewer' => [
-            'GET /api/calendar.ics', 'GET /api/me/calendar', 'POST /api/me/calendar', 'DELETE /api/me/calendar', 'GET /api/air', 'GET /api/alarms', 'GET /api/batches', 'GET /api/batches/{code}', 'GET /api/batches/{code}/curve', 'GET /api/batches/{code}/job',
+            'GET /api/recalls', 'GET /api/trace/{kind}/{key}', 'GET /api/calendar.ics', 'GET /api/me/calendar', 'POST /api/me/calendar', 'DELETE /api/me/calendar', 'GET /api/air', 'GET /api/alarms', 'GET /api/batches', 'GET /api/batches/{code}', 'GET /api/batches/{code}/curve', 'GET /api/batches/{code}/job',
             'GET /api/batches/{code}/wait', 'GET /api/bench', 'GET /api/bench/offers', 'GET /api/bench/work', 'GET /api/choices', 'GET /api/compute',
             'GET /api/crew', 'GET /api/crops', 'GET /api/crops/{slug}', 'GET /api/customers', 'GET /api/day', 'GET /api/day-sheet', 'GET /api/dips',
             'POST /api/dips/reckon', 'POST /api/dips/sanitisers/{id}/reckon', 'GET /api/find', 'GET /api/house-defaults', 'GET /api/house-rules',
@@ -60,7 +60,7 @@ final class RightsTest extends House
         'propagator' => [
             'GET /api/alarms/outlets', 'POST /api/alarms/outlets', 'DELETE /api/alarms/outlets/{id}', 'GET /api/devices', 'POST /api/devices',
             'DELETE /api/devices/{id}', 'POST /api/mist/readings',
-            'GET /api/records', 'GET /api/brought-in', 'POST /api/brought-in', 'GET /api/brought-in/templates/{kind}', 'GET /api/brought-in/{id}', 'PUT /api/brought-in/{id}',
+            'POST /api/recalls', 'POST /api/recalls/{id}/lift', 'GET /api/records', 'GET /api/brought-in', 'POST /api/brought-in', 'GET /api/brought-in/templates/{kind}', 'GET /api/brought-in/{id}', 'PUT /api/brought-in/{id}',
             'POST /api/brought-in/{id}/bring', 'POST /api/brought-in/{id}/undo', 'POST /api/air', 'POST /api/batches', 'PUT /api/batches/{code}', 'POST /api/batches/{code}/lock', 'GET /api/copies', 'POST /api/copies',
             'PUT /api/crew', 'POST /api/crops', 'DELETE /api/crops/{slug}', 'PUT /api/crops/{slug}', 'PUT /api/crops/{slug}/liner',
             'PUT /api/crops/{slug}/rights', 'POST /api/crops/{slug}/ways', 'POST /api/dips/sanitisers', 'PUT /api/dips/sanitisers/{id}',
