@@ -42,7 +42,7 @@ export const test = base.extend({
 })
 
 /** Whose writes lose their first answer: between them, every kind of write that the app makes. */
-const CUT = /(bench|corrections|course|journey|mist|mixing|potting|records|rooms|season|stock|wait)\.spec\.ts$/
+const CUT = /(bench|corrections|course|journey|mist|mixing|potting|records|rooms|season|stock|trace|wait)\.spec\.ts$/
 
 /** The server keeps what is written, and its answer is lost on the way: the first time for each kind of write. */
 async function cutReplies(page: Page): Promise<void> {

@@ -88,6 +88,7 @@ const lot: Schemas['Lot'] = {
   cropSlug: 'catmint',
   pot: '9 cm',
   pottedOn: '2027-04-01',
+  recalled: null,
   standsSince: '2027-04-01',
   readyOn: '2027-06-10',
   potted: 90,

@@ -8,6 +8,7 @@ import { Code } from '../drawings/Code'
 import { Against } from '../drawings/FitMark'
 import { Troubles } from '../round/Troubles'
 import { HistoryLink } from '../shell/HistoryLink'
+import { TraceLink } from '../shell/TraceLink'
 import { isNotThere, Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { HoldClock } from '../stock/HoldClock'
@@ -65,6 +66,9 @@ export function BatchPage() {
         <UprightTag batch={batch} />
         <div className="min-w-0">
           <h1>{batch.crop}</h1>
+          {batch.recalled && (
+            <p className="refusal">Called back: {batch.recalled}. It is counted for no order until that is lifted.</p>
+          )}
           <p className="soft">
             {sayWay(batch.method, batch.material)} · {sayTrays(batch.trays, batch.trayKind)}
             {batch.cells > 1 && ` of ${batch.cells}`}
@@ -206,6 +210,7 @@ export function BatchPage() {
             <Link className="act" to={`/mixing/labels?batches=${batch.code}`}>
               Labels
             </Link>
+            <TraceLink kind="batch" of={batch.code} />
             <HistoryLink of={batch.code} button />
           </div>
         </div>

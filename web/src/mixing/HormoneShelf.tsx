@@ -5,6 +5,7 @@ import { AddButton, ChangeButton, useKeeping, useOpening } from '../forms/Openin
 import { type Entry, PlainForm } from '../forms/PlainForm'
 import { TakeOut } from '../forms/TakeOut'
 import { say } from '../shell/Said'
+import { TraceLink } from '../shell/TraceLink'
 import { useShown } from '../shell/week'
 import { sayDay, sayPpm } from '../words'
 
@@ -98,6 +99,7 @@ export function Shelf({ stocks }: { stocks: Hormone[] }) {
             {mayPlan && (
               <span className="flex flex-wrap items-baseline gap-x-4">
                 <ChangeButton name={stock.name} isOpen={opening.is(stock.id)} onToggle={() => opening.toggle(stock.id)} />
+                <TraceLink kind="hormone" of={String(stock.id)} />
                 <TakeOut record="hormone_stock" id={stock.id} name={stock.name} />
                 <button
                   type="button"

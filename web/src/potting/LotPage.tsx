@@ -7,6 +7,7 @@ import { ActList } from '../batches/Acts'
 import { useOpening } from '../forms/Opening'
 import { HistoryLink } from '../shell/HistoryLink'
 import { say } from '../shell/Said'
+import { TraceLink } from '../shell/TraceLink'
 import { isNotThere, Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { sayDay } from '../words'
@@ -85,6 +86,7 @@ function LotShown({ code }: { code: string }) {
       <UprightPot lot={lot} />
       <div className="min-w-0">
         <h1>{lot.crop}</h1>
+        {lot.recalled && <p className="refusal">Called back: {lot.recalled}. It is sent nowhere until that is lifted.</p>}
         <p className="soft">
           {lot.pot} · {lot.mix} · potted {lot.from && <>on </>}
           {sayDay(lot.pottedOn, session.today)}, ready about {sayDay(lot.readyOn, session.today)}
@@ -132,6 +134,7 @@ function LotShown({ code }: { code: string }) {
             <Link className="act" to={`/mixing/labels?batches=${lot.batches.join(',')}`}>
               Labels
             </Link>
+            <TraceLink kind="lot" of={lot.code} />
             <HistoryLink of={lot.code} what="lot" button />
           </div>
         )}

@@ -10,6 +10,7 @@ import { Sideways } from '../drawings/Sideways'
 import { sayTaken, TakeOut } from '../forms/TakeOut'
 import { HistoryLink } from '../shell/HistoryLink'
 import { say } from '../shell/Said'
+import { TraceLink } from '../shell/TraceLink'
 import { isNotThere, Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { mondayOf, plural, sayDay, sayWeek } from '../words'
@@ -154,6 +155,7 @@ export function BlockPage() {
             <button type="button" className="act" aria-expanded={changing} onClick={() => setChanging(!changing)}>
               {changing ? 'Close' : 'Change'}
             </button>
+            <TraceLink kind="block" of={block.code} />
             <HistoryLink of={block.code} button />
             {block.takes.length === 0 && (
               <button

@@ -5,6 +5,7 @@ import { useCrops, useWanted } from '../api/queries'
 import { OutlookBar } from '../drawings/OutlookBar'
 import { Tag } from '../drawings/Tag'
 import { HistoryLink } from '../shell/HistoryLink'
+import { TraceLink } from '../shell/TraceLink'
 import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { mondayOf, PRIORITY_WORDS, plural, sayDay, sayWeek, WANTED_WORDS } from '../words'
@@ -104,6 +105,7 @@ function Order({ wanted, chosen }: { wanted: Wanted; chosen: boolean }) {
             >
               Change
             </button>
+            <TraceLink kind="order" of={String(wanted.id)} />
             <HistoryLink of={String(wanted.id)} what="wanted" button />
           </>
         )}
