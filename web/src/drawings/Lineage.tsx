@@ -10,11 +10,14 @@ const STEP = 240
 const BOX = 170
 const TALL = 24
 const TOP = 26
+/** Boxes in a column that can still be told apart. */
+const MOST = 80
 
 /** Boxes in the order of the way, each column spread over the height; lines go from left to right. */
 export function Lineage({ trace }: { trace: Trace }) {
   const columns = [0, 1, 2, 3].map((column) => trace.nodes.filter((node) => COLUMN[node.kind] === column))
   const most = Math.max(1, ...columns.map((nodes) => nodes.length))
+  if (most > MOST) return <p className="mb-6 soft">There are too many to draw: {most} in one column. Trace one of them.</p>
   const height = TOP + most * (TALL + 6) + 8
   const at = new Map(
     columns.flatMap((nodes, column) =>

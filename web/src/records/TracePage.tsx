@@ -77,6 +77,30 @@ const sayDays = (days: string, today: string) =>
     .map((one) => `${sayDay(one.slice(0, 10), today)} ${one.slice(11)}`)
     .join(', ')
 
+const PAGE = 50
+
+/** One kind of thing on the way; of many, the first. */
+function Nodes({ words, nodes }: { words: string; nodes: TraceNode[] }) {
+  const [shown, setShown] = useState(PAGE)
+  return (
+    <section aria-label={words} className="mb-6 max-w-3xl">
+      <h2>
+        {words} <span className="font-normal soft">{nodes.length}</span>
+      </h2>
+      <ul>
+        {nodes.slice(0, shown).map((node) => (
+          <Of key={node.id} node={node} />
+        ))}
+      </ul>
+      {shown < nodes.length && (
+        <button type="button" className="act no-print" onClick={() => setShown(shown + PAGE)}>
+          {PAGE} more of {nodes.length}
+        </button>
+      )}
+    </section>
+  )
+}
+
 /** Whoever has plants of it, or waits for some: to be told, and printed. */
 function ToTell({ trace }: { trace: Trace }) {
   const { session } = useShown()
@@ -203,18 +227,7 @@ export function TracePage() {
       </div>
       {KINDS.map(([of, words]) => {
         const nodes = trace.nodes.filter((node) => node.kind === of)
-        return nodes.length === 0 ? null : (
-          <section key={of} aria-label={words} className="mb-6 max-w-3xl">
-            <h2>
-              {words} <span className="font-normal soft">{nodes.length}</span>
-            </h2>
-            <ul>
-              {nodes.map((node) => (
-                <Of key={node.id} node={node} />
-              ))}
-            </ul>
-          </section>
-        )
+        return nodes.length === 0 ? null : <Nodes key={of} words={words} nodes={nodes} />
       })}
     </>
   )
