@@ -26,6 +26,8 @@ final class Version20261223000000 extends AbstractMigration
             hormone_known INTEGER NOT NULL CHECK (hormone_known IN (0, 1)), mix TEXT, note TEXT) STRICT");
         $this->addSql('CREATE INDEX past_batch_crop ON past_batch (crop_id, stuck_on)');
         $this->addSql('CREATE INDEX past_batch_from ON past_batch (brought_in_id)');
+        $this->addSql('ALTER TABLE wanted ADD COLUMN only_block_id INTEGER REFERENCES stock_block(id)');
+        $this->addSql('ALTER TABLE wanted ADD COLUMN only_population TEXT');
         $this->addSql('CREATE TABLE calendar_address (id INTEGER PRIMARY KEY AUTOINCREMENT NOT NULL, account_id INTEGER NOT NULL UNIQUE REFERENCES account(id),
             token TEXT NOT NULL UNIQUE, at TEXT NOT NULL) STRICT');
         $this->addSql("CREATE TABLE recall (id INTEGER PRIMARY KEY AUTOINCREMENT NOT NULL, version INTEGER NOT NULL DEFAULT 1,

@@ -39,6 +39,7 @@ final class Routes
         HouseDefaults $house,
         bool $onlyBatches = false,
     ): self {
+        $yard = $want->in($yard);
         $make = new RouteMaker($want, $yard, $norms, $costs, $today, $house);
         $routes = [];
         foreach ($want->ways as $way) {

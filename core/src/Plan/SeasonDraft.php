@@ -56,17 +56,18 @@ final class SeasonDraft
             if ($going !== null && !$going->on($i / count($wants))) {
                 throw Refused::because('stopped', '', Fact::of('draft.stopped'));
             }
-            $routes = Routes::lay($want, $yard, $norms, $costs, $today, $house, onlyBatches: true)->routes;
+            $theirs = $want->in($yard);
+            $routes = Routes::lay($want, $theirs, $norms, $costs, $today, $house, onlyBatches: true)->routes;
             $saved = self::saved($orders, $want);
             $parted = $want->mustBe
-                ? self::parted(array_column($orders, 'id'), $want, $routes, $yard->copy(), $potting->tried(clone $berths), $saved, $house)
+                ? self::parted(array_column($orders, 'id'), $want, $routes, $theirs->copy(), $potting->tried(clone $berths), $saved, $house)
                 : null;
             if ($parted !== null) {
                 // It was tried with what nobody misses; now it is taken.
-                array_push($drafted, ...self::parted(array_column($orders, 'id'), $want, $routes, $yard, $potting, $saved, $house) ?? []);
+                array_push($drafted, ...self::parted(array_column($orders, 'id'), $want, $routes, $theirs, $potting, $saved, $house) ?? []);
                 continue;
             }
-            $drafted[] = self::place(array_column($orders, 'id'), $want, $routes, $yard, $potting, $saved, $today, $house);
+            $drafted[] = self::place(array_column($orders, 'id'), $want, $routes, $theirs, $potting, $saved, $today, $house);
         }
 
         return new self($drafted);

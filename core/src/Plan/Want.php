@@ -6,6 +6,8 @@ namespace WetCradle\Core\Plan;
 
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Refused;
+use WetCradle\Core\Stock\OnlyFrom;
+use WetCradle\Core\Stock\Yard;
 
 /** So many good plants of a crop by a week, and the ways in which the house can make them. */
 final class Want
@@ -15,6 +17,7 @@ final class Want
      * @param float          $confidence the chance of having enough that is asked
      * @param ?float         $linerPrice of a bought-in liner; null where nobody sells them
      * @param int            $linerWeeks notice that its seller needs
+     * @param ?OnlyFrom      $from       where its material must come from; null for anywhere
      * @param bool           $mustBe     whether an order among them must be there
      */
     public function __construct(
@@ -27,7 +30,14 @@ final class Want
         public readonly int $linerWeeks = 0,
         public readonly string $pot = '',
         public readonly bool $mustBe = false,
+        public readonly ?OnlyFrom $from = null,
     ) {
+    }
+
+    /** The blocks from which it may be taken. */
+    public function in(Yard $yard): Yard
+    {
+        return $this->from === null ? $yard : $yard->only($this->crop, $this->from);
     }
 
     /**

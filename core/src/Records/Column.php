@@ -32,6 +32,7 @@ enum Column: string
     case Pot = 'pot';
     case ReadyWeek = 'readyWeek';
     case Priority = 'priority';
+    case OnlyFrom = 'onlyFrom';
     case Name = 'name';
     case Pattern = 'pattern';
     case Code = 'code';
@@ -49,7 +50,7 @@ enum Column: string
     {
         return match ($this) {
             self::StuckOn, self::ReadyWeek, self::PlantedYear => $looks !== Looks::Figures,
-            self::Crop, self::Way, self::Source, self::Hormone, self::Mix, self::Note, self::Customer, self::Pot, self::Priority, self::Name,
+            self::Crop, self::Way, self::Source, self::Hormone, self::Mix, self::Note, self::Customer, self::Pot, self::Priority, self::OnlyFrom, self::Name,
             self::Pattern, self::Code, self::Place => true,
             default => $looks !== Looks::Days,
         };

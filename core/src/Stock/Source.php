@@ -13,6 +13,7 @@ final class Source
     private array $takes;
 
     /**
+     * @param list<string>       $comesFrom its populations and growers
      * @param bool               $isBed    whether its clumps are lifted and divided
      * @param \Closure(int): int $perShoot cuttings from a shoot, by way
      * @param ?int               $yearCap  the most cuttings a plant may give in a year
@@ -30,6 +31,7 @@ final class Source
         public readonly ?float $multiplication = null,
         public readonly ?float $survival = null,
         public readonly bool $isBed = false,
+        public readonly array $comesFrom = [],
     ) {
         $this->takes = $takes;
     }

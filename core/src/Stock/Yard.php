@@ -18,6 +18,14 @@ final class Yard
         return new self(array_map(static fn (array $sources) => array_map(static fn (Source $source) => clone $source, $sources), $this->sources));
     }
 
+    /** The same stock, with only those blocks of a crop that an order may come from; what is taken here is taken of all. */
+    public function only(string $crop, OnlyFrom $from): self
+    {
+        $meets = static fn (Source $source) => $from->meets($source->code, $source->comesFrom);
+
+        return $from->isAnywhere() ? $this : new self([$crop => array_values(array_filter($this->sources[$crop] ?? [], $meets))] + $this->sources);
+    }
+
     /**
      * What each block of a crop can give for one batch.
      *

@@ -70,6 +70,8 @@ final class BatchController
             $way = $this->find->way($in, $crop);
             $block = $this->find->by(StockBlock::class, 'code', $in->text('block'), 'block', 'stock block');
             $also = $this->alsoBlock($in);
+            $wanted->mustComeFrom($block, 'block');
+            $also === null || $wanted->mustComeFrom($also, 'alsoBlock');
             $zone = $this->find->by(Zone::class, 'id', $in->count('zone', 1), 'zone', 'zone');
             $host = $this->trayOf($in);
             $sheet = $way->core();
@@ -117,6 +119,10 @@ final class BatchController
             $collectOn = $in->has('collectOn') ? $this->collectDay($in, $batch) : ($batch->collectOn === null ? null : $batch->collectsOn($dates->stickOn));
             $in->done();
             $onceWeaned = null;
+            foreach ($isCalledOff ? [] : $batch->orders() as $order) {
+                $order->mustComeFrom($block, 'block');
+                $also === null || $order->mustComeFrom($also, 'alsoBlock');
+            }
             if (!$isCalledOff) {
                 $amount = new Amount($trays, $planned, $batch->amount->needed, $batch->amount->confidence);
                 $intended = Intended::by($batch->sheet, $block, $zone, $batch->trayKind, $amount, $dates)->collectedOn($collectOn)

@@ -100,7 +100,7 @@ final class Planner
             CollectedAhead::mustKeep($sheet->taking->hold, $collectOn, $dates->stickOn);
         }
         $cutOn = $collectOn ?? $dates->stickOn;
-        $supplies = $this->supplies($way, $cutOn, $stick);
+        $supplies = $this->supplies($wanted, $way, $cutOn, $stick);
         $zones = $this->zones($wanted, $sheet, $dates->stickOn, $trayKind->positionsOf($chosen), $berths);
 
         return [
@@ -205,9 +205,11 @@ final class Planner
     }
 
     /** @return list<Supply> the best first */
-    private function supplies(Way $way, \DateTimeImmutable $cutOn, int $stick): array
+    private function supplies(Wanted $wanted, Way $way, \DateTimeImmutable $cutOn, int $stick): array
     {
-        return $this->yards->all($way->crop)->supplies($way->crop->name, (int) $way->id, $cutOn, $stick);
+        $yard = $this->yards->all($way->crop)->only($way->crop->name, $wanted->onlyFrom());
+
+        return $yard->supplies($way->crop->name, (int) $way->id, $cutOn, $stick);
     }
 
     /**

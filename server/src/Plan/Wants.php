@@ -46,6 +46,7 @@ final class Wants
             $crop->linerWeeks,
             $wanted->pot->name,
             $wanted->priority === Priority::Must,
+            $wanted->onlyFrom(),
         );
     }
 

@@ -92,6 +92,11 @@ final class Lots
         if ($wanted->crop !== $lot->crop) {
             throw Refused::because('wrong_crop', 'order', sprintf('That order is for %s; lot %s is %s.', $wanted->crop->name, $lot->code, $lot->crop->name));
         }
+        foreach ($lot->batches() as $batch) {
+            foreach ($batch->takenFrom() as ['block' => $block]) {
+                $wanted->mustComeFrom($block, 'order');
+            }
+        }
         $recalled = $this->recalls->ofLot($lot);
         if ($recalled !== null) {
             throw Refused::because('recalled', 'count', Fact::of('refused.recall.sent', why: $recalled));

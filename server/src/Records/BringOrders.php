@@ -72,6 +72,7 @@ final class BringOrders implements Bringer
             'customer' => $customer,
             'priority' => $this->priority($cells)->value,
             'note' => $cells->wordsOrNull('note', 1000),
+            'onlyFrom' => $cells->wordsOrNull('onlyFrom'),
         ]);
         $order = $this->form->blank($in);
         $this->form->read($in, $order);

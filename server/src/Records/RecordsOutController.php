@@ -30,8 +30,8 @@ final class RecordsOutController
             $this->package->write($folder);
             $packed = new \ZipArchive();
             $packed->open($zip, \ZipArchive::CREATE | \ZipArchive::EXCL) === true || throw new \RuntimeException("{$zip} cannot be made.");
-            foreach (new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator($folder, \FilesystemIterator::SKIP_DOTS)) as $file) {
-                $packed->addFile((string) $file, 'records/'.substr((string) $file, strlen($folder) + 1));
+            foreach (glob("{$folder}/{*,*/*}", GLOB_BRACE) ?: [] as $file) {
+                is_dir($file) || $packed->addFile($file, 'records/'.substr($file, strlen($folder) + 1));
             }
             $packed->close() || throw new \RuntimeException("{$zip} cannot be written.");
         } finally {

@@ -92,6 +92,12 @@ class StockBlock
         return ShootHabit::of($this->shoots, $this->maxShoots, $this->capShare, $this->branching, $this->recoveryWeeks, $growing, $year);
     }
 
+    /** @return list<string> its population, and whoever it came from */
+    public function comesFrom(): array
+    {
+        return array_values(array_filter([$this->population, $this->source], static fn (?string $name) => $name !== null && $name !== ''));
+    }
+
     /** How its clumps are divided; null where it is not lifted. */
     public function clumps(): ?Clumps
     {

@@ -48,7 +48,8 @@ final class Yards
      * One block as a batch draws on it.
      *
      * @param list<array{on: \DateTimeImmutable, cuttings: int, batch: string, stuck: bool}> $takes  of it
-     * @param ?array{clean: array<int, string>, found: array<int, string>, recalled: array<int, string>}                   $looked where inspections were read already
+     * @param ?array{clean: array<int, string>, found: array<int, string>, recalled: array<int, string>} $looked where inspections
+     *                                                                                                           were read already
      */
     public function source(StockBlock $block, array $takes, ?array $looked = null): Source
     {
@@ -63,6 +64,7 @@ final class Yards
             $block->multiplication,
             $block->survival,
             $block->clumps() !== null,
+            $block->comesFrom(),
         );
     }
 }

@@ -191,12 +191,14 @@ final class Trace
         $blocks = $this->recalls->blocks();
         $list = [ArrayParameterType::INTEGER];
         $nodes = [];
-        foreach (Row::all($this->db, "SELECT k.id, k.code, c.name AS crop, k.place, (SELECT group_concat(i.on_day || ' ' || coalesce(i.found, 'clean'), '; ')
+        foreach (Row::all($this->db, "SELECT k.id, k.code, c.name AS crop, k.place, k.population, k.source, k.permit,
+            (SELECT group_concat(i.on_day || ' ' || coalesce(i.found, 'clean'), '; ')
             FROM (SELECT * FROM inspection i WHERE i.block_id = k.id ORDER BY i.on_day DESC LIMIT 4) i) AS looked
             FROM stock_block k JOIN crop c ON c.id = k.crop_id WHERE k.id IN (?) ORDER BY k.code", [$ids['block']], $list) as $row) {
             [$id, $code] = [$row->int('id'), $row->text('code')];
             $nodes[] = self::node('block', $code, $id, $code, $row->text('crop'), null, 0, $blocks[$id] ?? null, [
-                'place' => $row->text('place'), 'inspected' => $row->textOrNull('looked'),
+                'place' => $row->text('place'), 'population' => $row->textOrNull('population'), 'source' => $row->textOrNull('source'),
+                'permit' => $row->textOrNull('permit'), 'inspected' => $row->textOrNull('looked'),
             ]);
         }
         foreach (Row::all($this->db, 'SELECT id, name, what FROM hormone_stock WHERE id IN (?) ORDER BY name', [$ids['hormone']], $list) as $row) {

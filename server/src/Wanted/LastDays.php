@@ -36,6 +36,7 @@ final class LastDays
         $last = [];
         foreach ($orders as $wanted) {
             $way = $wanted->crop->house();
+            $theirs = $yard?->only($wanted->crop->name, $wanted->onlyFrom());
             $stick = $this->leastToStick($wanted);
             $last[(int) $wanted->id] = LastDay::toStick(
                 $this->windows->of($way),
@@ -43,7 +44,7 @@ final class LastDays
                 $wanted->ready(),
                 $this->today->day(),
                 static fn (\DateTimeImmutable $day) => $stick !== null
-                    && ($yard?->gather($wanted->crop->name, (int) $way->id, $day, $stick)?->isEnough() ?? false),
+                    && ($theirs?->gather($wanted->crop->name, (int) $way->id, $day, $stick)?->isEnough() ?? false),
             );
         }
 

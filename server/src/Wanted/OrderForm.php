@@ -7,11 +7,16 @@ namespace WetCradle\Server\Wanted;
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Priority;
+use WetCradle\Core\Refused;
+use WetCradle\Core\Stock\OnlyFrom;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\Crop;
+use WetCradle\Server\Database\Row;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Find;
+use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Stock\StockBlock;
 
 /** Reads what an order says, wherever it is entered. */
@@ -74,6 +79,53 @@ final class OrderForm
         $wanted->customer = $name === null ? null : $this->customer($name);
         $wanted->priority = $in->choice('priority', Priority::class);
         $wanted->note = $in->textOr('note', null, 1000);
+        $this->readOnlyFrom($in, $wanted);
+    }
+
+    /**
+     * A block of the crop by its code, or the population or grower of one.
+     *
+     * @throws Refused where the crop has blocks and none is that
+     */
+    private function readOnlyFrom(Fields $in, Wanted $wanted): void
+    {
+        $from = $in->textOr('onlyFrom', null, 200);
+        [$wanted->onlyBlock, $wanted->onlyPopulation] = [null, null];
+        if ($from === null) {
+            return;
+        }
+        $there = [];
+        foreach ($this->em->getRepository(StockBlock::class)->findBy(['crop' => $wanted->crop], ['code' => 'ASC']) as $block) {
+            if ($block->code === strtoupper($from)) {
+                $wanted->onlyBlock = $block;
+
+                return;
+            }
+            array_push($there, $block->code, ...$block->comesFrom());
+            if (OnlyFrom::population($from)->meets($block->code, $block->comesFrom())) {
+                $wanted->onlyPopulation = $from;
+            }
+        }
+        if ($wanted->onlyPopulation === null) {
+            throw $there === []
+                ? $in->refuse('unknown', 'onlyFrom', Fact::of('refused.wanted.no_stock'))
+                : $in->refuse('unknown', 'onlyFrom', Fact::of('refused.wanted.no_such_source', there: array_values(array_unique($there))));
+        }
+    }
+
+    /** @throws Refused where a batch that serves it comes from elsewhere than is asked for now */
+    public function mustSuitItsBatches(Wanted $wanted, Wanted $asked): void
+    {
+        if ($asked->calledOff || $asked->onlyFrom()->words() === $wanted->onlyFrom()->words()) {
+            return;
+        }
+        $batches = $this->em->createQuery('SELECT b FROM '.Batch::class.' b LEFT JOIN b.shared s
+            WHERE (b.wanted = :order OR s = :order) AND b.calledOff = false')->setParameter('order', $wanted);
+        foreach (Row::things($batches, Batch::class) as $batch) {
+            foreach ($batch->takenFrom() as ['block' => $block]) {
+                $asked->mustComeFrom($block, 'onlyFrom');
+            }
+        }
     }
 
     /** One who is new is kept with the order; two orders of one who is new are of the same. */

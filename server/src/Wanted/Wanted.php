@@ -6,7 +6,10 @@ namespace WetCradle\Server\Wanted;
 
 use Doctrine\ORM\Mapping as ORM;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Priority;
+use WetCradle\Core\Refused;
+use WetCradle\Core\Stock\OnlyFrom;
 use WetCradle\Server\Account\Account;
 use WetCradle\Server\Crops\Crop;
 use WetCradle\Server\Stock\StockBlock;
@@ -28,6 +31,13 @@ class Wanted
     #[ORM\ManyToOne]
     public ?StockBlock $forBlock = null;
 
+    /** The one block that it must come from, where it says one. */
+    #[ORM\ManyToOne]
+    public ?StockBlock $onlyBlock = null;
+    /** The population or grower that it must come from, where it says one. */
+    #[ORM\Column(nullable: true)]
+    public ?string $onlyPopulation = null;
+
     public function __construct(
         #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)] public Crop $crop,
         #[ORM\Column] public int $plants,
@@ -39,6 +49,24 @@ class Wanted
         #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)] public Account $enteredBy,
         #[ORM\Column] public \DateTimeImmutable $enteredAt,
     ) {
+    }
+
+    public function onlyFrom(): OnlyFrom
+    {
+        return match (true) {
+            $this->onlyBlock !== null => OnlyFrom::block($this->onlyBlock->code),
+            $this->onlyPopulation !== null => OnlyFrom::population($this->onlyPopulation),
+            default => OnlyFrom::anywhere(),
+        };
+    }
+
+    /** @throws Refused for the field, where a block is none that it may come from */
+    public function mustComeFrom(StockBlock $block, string $field): void
+    {
+        $from = $this->onlyFrom();
+        if (!$from->meets($block->code, $block->comesFrom())) {
+            throw Refused::because('only_from', $field, Fact::of('refused.wanted.only_from', from: (string) $from->words(), block: $block->code));
+        }
     }
 
     public function ready(): Week

@@ -101,6 +101,7 @@ final class WantedController
                     $first->enteredBy,
                     $first->enteredAt,
                 );
+                [$line->onlyBlock, $line->onlyPopulation] = [$first->onlyBlock, $first->onlyPopulation];
                 $this->em->persist($line);
             }
 
@@ -130,11 +131,12 @@ final class WantedController
             $this->writing->mustBeVersion($in->count('version'), $wanted->version, $before);
             $wasOff = $wanted->calledOff;
             $fate = $in->has('batches') ? $in->choice('batches', BatchesFate::class) : null;
-            $this->writing->change($wanted, function (Wanted $asked) use ($in): void {
+            $this->writing->change($wanted, function (Wanted $asked) use ($in, $wanted): void {
                 $asked->calledOff = $in->has('calledOff') && $in->flag('calledOff');
                 $asked->pot = $this->form->pot($in);
                 $this->form->read($in, $asked);
                 $in->done();
+                $this->form->mustSuitItsBatches($wanted, $asked);
             });
             $this->writing->keep('wanted', (string) $wanted->id, $before, self::editable($wanted));
             if ($wanted->calledOff && !$wasOff) {
@@ -191,6 +193,7 @@ final class WantedController
             'customer' => $wanted->customer?->name,
             'priority' => $wanted->priority->value,
             'note' => $wanted->note,
+            'onlyFrom' => $wanted->onlyFrom()->words(),
             'calledOff' => $wanted->calledOff,
             'version' => $wanted->version,
         ];

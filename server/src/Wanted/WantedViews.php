@@ -144,6 +144,7 @@ final class WantedViews
             'priority' => $wanted->priority,
             'note' => $wanted->note,
             'forBlock' => $wanted->forBlock?->code,
+            'onlyFrom' => $wanted->onlyFrom()->words(),
             'calledOff' => $wanted->calledOff,
             'state' => match (true) {
                 $wanted->calledOff => 'called_off',

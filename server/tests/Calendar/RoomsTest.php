@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Tests\Calendar;
 
+use WetCradle\Server\Calendar\CalendarAddress;
 use WetCradle\Server\Mist\Device;
 use WetCradle\Server\Tests\Contract;
 use WetCradle\Server\Tests\House;
@@ -78,6 +79,7 @@ final class RoomsTest extends House
         }
         $this->db()->insert('taken_out', ['id' => 1, 'what' => 'pot', 'which' => '5 L', 'kept' => '[]', 'at' => '2027-05-11 10:00:00', 'by_id' => 1]);
         $this->db()->insert('alarm_outlet', ['kind' => 'feed', 'address' => Device::kept(str_repeat('a', 40)), 'at' => '2027-05-11 10:00:00', 'by_id' => 1]);
+        $this->db()->insert('calendar_address', ['account_id' => 1, 'token' => CalendarAddress::kept(str_repeat('a', 40)), 'at' => '2027-05-11 10:00:00']);
         foreach (Contract::operations() as $operation) {
             [$method, $path] = explode(' ', $operation);
             self::assertNotSame(

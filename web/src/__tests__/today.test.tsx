@@ -31,6 +31,7 @@ const wanted: Schemas['Wanted'] = {
   priority: 'must',
   note: null,
   forBlock: null,
+  onlyFrom: null,
   calledOff: false,
   state: 'under_way',
   planBy: '2027-05-23',

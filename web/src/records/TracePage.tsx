@@ -33,6 +33,9 @@ const KINDS: [TraceNode['kind'], string][] = [
 const MORE: Record<TraceNode['more'][number]['what'], string> = {
   place: '',
   inspected: 'inspected ',
+  population: 'population ',
+  source: 'from ',
+  permit: 'permit ',
   what: '',
   cut: 'cut ',
   clean: 'found clean last ',

@@ -48,6 +48,7 @@ const FOUND: Record<string, () => Promise<ComponentType>> = {
   '/nursery': () => import('../nursery/Settings').then((m) => m.Settings),
   '/nursery/habits': () => import('../nursery/Habits').then((m) => m.Habits),
   '/nursery/copies': () => import('../nursery/CopiesPage').then((m) => m.CopiesPage),
+  '/wanted/:id/note': () => import('../wanted/DeliveryNote').then((m) => m.DeliveryNote),
   '/trace/:kind/:key': () => import('../records/TracePage').then((m) => m.TracePage),
   '/nursery/records': () => import('../records/RecordsPage').then((m) => m.RecordsPage),
   '/nursery/records/:id': () => import('../records/BroughtInPage').then((m) => m.BroughtInPage),

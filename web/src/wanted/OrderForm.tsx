@@ -15,7 +15,19 @@ import { say } from '../shell/Said'
 import { shiftWeek, useShown } from '../shell/week'
 import { PRIORITY_WORDS } from '../words'
 
-const NAMES = ['crop', 'plants', 'pot', 'readyWeek', 'toWeek', 'every', 'customer', 'priority', 'note', 'batches'] as const
+const NAMES = [
+  'crop',
+  'plants',
+  'pot',
+  'readyWeek',
+  'toWeek',
+  'every',
+  'customer',
+  'priority',
+  'note',
+  'onlyFrom',
+  'batches',
+] as const
 const WORDS = {
   plants: 'Good plants',
   pot: 'Pot',
@@ -23,6 +35,7 @@ const WORDS = {
   customer: 'Customer',
   priority: 'Priority',
   note: 'Note',
+  onlyFrom: 'Only from',
 }
 
 const typedOf = (week: string, wanted?: Wanted) => ({
@@ -33,6 +46,7 @@ const typedOf = (week: string, wanted?: Wanted) => ({
   customer: wanted?.customer ?? '',
   priority: wanted?.priority ?? ('should' as Schemas['Priority']),
   note: wanted?.note ?? '',
+  onlyFrom: wanted?.onlyFrom ?? '',
   // Who opens an order that was called off brings it back.
   calledOff: false,
   batches: '',
@@ -163,6 +177,9 @@ export function OrderForm({ wanted, onDone }: { wanted?: Wanted; onDone: (wanted
       <Field label="Note" error={errors.note}>
         {(ids) => <input {...ids} {...form.register('note')} className="field-text" />}
       </Field>
+      <Field label="Only from" hint="a stock block, a population or a grower; none: anywhere" error={errors.onlyFrom}>
+        {(ids) => <input {...ids} {...form.register('onlyFrom')} className="field-text" autoComplete="off" />}
+      </Field>
       <datalist id="customers">
         {choices?.customers.map((customer) => (
           <option key={customer} value={customer} />
@@ -198,7 +215,7 @@ export function OrderForm({ wanted, onDone }: { wanted?: Wanted; onDone: (wanted
               save()
             }}
             onTheirs={() => {
-              for (const field of ['plants', 'readyWeek', 'customer', 'priority', 'note'] as const)
+              for (const field of ['plants', 'readyWeek', 'customer', 'priority', 'note', 'onlyFrom'] as const)
                 form.setValue(field, String(theirs[field] ?? ''))
               form.setValue('pot', String(choices?.pots.find((pot) => pot.name === theirs.pot)?.id ?? 1))
               form.setValue('calledOff', theirs.calledOff === true)

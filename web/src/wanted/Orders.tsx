@@ -29,6 +29,12 @@ function Order({ wanted, chosen }: { wanted: Wanted; chosen: boolean }) {
           </Link>
           <div className="text-sm soft">
             {wanted.customer ?? 'own target'} · {wanted.pot.name} · {PRIORITY_WORDS[wanted.priority]}
+            {wanted.onlyFrom && (
+              <>
+                {' · '}
+                <strong>only from {wanted.onlyFrom}</strong>
+              </>
+            )}
             {wanted.note && <> · {wanted.note}</>}
             <span className="block">
               noted by {wanted.enteredBy}, {sayDay(wanted.enteredAt, session.today)}
@@ -106,6 +112,11 @@ function Order({ wanted, chosen }: { wanted: Wanted; chosen: boolean }) {
               Change
             </button>
             <TraceLink kind="order" of={String(wanted.id)} />
+            {wanted.sent.length > 0 && (
+              <Link className="act" to={`/wanted/${wanted.id}/note`} aria-label={`Delivery note of ${wanted.crop}`}>
+                Delivery note
+              </Link>
+            )}
             <HistoryLink of={String(wanted.id)} what="wanted" button />
           </>
         )}

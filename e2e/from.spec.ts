@@ -1,0 +1,38 @@
+import { expect } from '@playwright/test'
+import { mustBeUsable, signIn, test } from './house'
+
+test('an order is only from one block: nothing else is offered', async ({ page }) => {
+  await signIn(page, 'ines', '/wanted')
+  await page.getByRole('button', { name: 'New order' }).click()
+  const form = page.getByRole('form', { name: /order/i })
+  await form.getByLabel('Crop').selectOption({ label: "Hebe 'Copperlight'" })
+  await form.getByLabel('Good plants', { exact: true }).fill('40')
+  await form.getByLabel('Only from').fill('somewhere')
+  await form.getByRole('button', { name: /Note/ }).click()
+  await expect(form.getByText('is none of the blocks, populations or growers', { exact: false })).toBeVisible()
+  await expect(form.getByLabel('Only from')).toHaveValue('somewhere')
+  await form.getByLabel('Only from').fill('he-2')
+  await form.getByRole('button', { name: /Note/ }).click()
+  await expect(page.getByText('only from HE-2')).toBeVisible()
+  const order = (await (await page.request.get('/api/wanted')).json()).wanted.find((one: { onlyFrom: string | null }) => one.onlyFrom)
+  await page.goto(`/wanted/${order.id}/plan`)
+  await page.getByRole('heading', { name: 'Where it lies' }).waitFor()
+  await expect(page.getByText('HE-2').first()).toBeVisible()
+  await expect(page.getByText('HE-1')).toHaveCount(0)
+  await expect(page.getByText('HE-3')).toHaveCount(0)
+})
+
+test('a delivery note says what was sent, of which lots, and where they come from', async ({ page }) => {
+  await signIn(page, 'ines', '/wanted')
+  const sent = (await (await page.request.get('/api/wanted?season=all')).json()).wanted.find(
+    (one: { sent: unknown[]; customer: string | null }) => one.sent.length > 0 && one.customer,
+  )
+  await page.goto(`/wanted/${sent.id}/note`)
+  const note = page.getByRole('article', { name: 'Delivery note' })
+  await expect(note).toContainText(sent.customer)
+  await expect(note).toContainText(`Lot ${sent.sent[0].lot}`)
+  await expect(note.getByRole('row', { name: /in all/ })).toContainText(
+    String(sent.sent.reduce((sum: number, one: { count: number }) => sum + one.count, 0)),
+  )
+  await mustBeUsable(page, 'a delivery note')
+})
