@@ -1,5 +1,5 @@
 import { expect } from '@playwright/test'
-import { mustBeUsable, signIn, test } from './house'
+import { isThere, mustBeUsable, signIn, test } from './house'
 
 const ROOMS = [
   '/', '/wanted', '/batches', '/batches/season', '/batches/draft', '/batches/shopping', '/bench', '/bench/fill', '/bench/work', '/bench/mist', '/bench/mist/day', '/bench/mist/heat', '/bench/mist/measured', '/bench/mist/alarms', '/bench/mist/devices', '/bench/lay', '/stock',
@@ -28,7 +28,7 @@ for (const [size, theme] of [
         await signIn(page)
         for (const room of rooms) {
           await page.goto(room)
-          await page.waitForLoadState('networkidle')
+          await isThere(page)
           await mustBeUsable(page, room)
         }
       })
