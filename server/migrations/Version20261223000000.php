@@ -7,7 +7,7 @@ namespace WetCradle\Server\Migrations;
 use Doctrine\DBAL\Schema\Schema;
 use Doctrine\Migrations\AbstractMigration;
 
-/** Tables that are brought in, the batches from before that they tell of, private addresses of calendars, and recalls. */
+/** Tables that are brought in, the batches from before that they tell of, private addresses of calendars, recalls, and what plants were treated with. */
 final class Version20261223000000 extends AbstractMigration
 {
     public function up(Schema $schema): void
@@ -28,6 +28,12 @@ final class Version20261223000000 extends AbstractMigration
         $this->addSql('CREATE INDEX past_batch_from ON past_batch (brought_in_id)');
         $this->addSql('ALTER TABLE wanted ADD COLUMN only_block_id INTEGER REFERENCES stock_block(id)');
         $this->addSql('ALTER TABLE wanted ADD COLUMN only_population TEXT');
+        $this->addSql('CREATE TABLE treatment (id INTEGER PRIMARY KEY AUTOINCREMENT NOT NULL, zone_id INTEGER REFERENCES zone(id),
+            block_id INTEGER REFERENCES stock_block(id), place TEXT, at TEXT NOT NULL, product TEXT NOT NULL, amount TEXT NOT NULL, why TEXT,
+            reentry_hours REAL NOT NULL CHECK (reentry_hours >= 0), done_by_id INTEGER NOT NULL REFERENCES account(id), certificate TEXT, note TEXT,
+            by_id INTEGER NOT NULL REFERENCES account(id), logged_at TEXT NOT NULL,
+            CHECK ((zone_id IS NOT NULL) + (block_id IS NOT NULL) + (place IS NOT NULL) = 1)) STRICT');
+        $this->addSql('CREATE INDEX treatment_at ON treatment (at)');
         $this->addSql('CREATE TABLE calendar_address (id INTEGER PRIMARY KEY AUTOINCREMENT NOT NULL, account_id INTEGER NOT NULL UNIQUE REFERENCES account(id),
             token TEXT NOT NULL UNIQUE, at TEXT NOT NULL) STRICT');
         $this->addSql("CREATE TABLE recall (id INTEGER PRIMARY KEY AUTOINCREMENT NOT NULL, version INTEGER NOT NULL DEFAULT 1,

@@ -57,6 +57,7 @@ final class Removals
         'stock_care' => ['thing done for stock plants', 'things done for stock plants'],
         'stock_plant' => ['plant entered by itself', 'plants entered by themselves'],
         'taken_out' => ['thing taken out', 'things taken out'],
+        'treatment' => ['treatment', 'treatments'],
         'wanted' => ['order', 'orders'],
         'way' => ['way', 'ways'],
         'way_sheet' => ['sheet', 'sheets'],

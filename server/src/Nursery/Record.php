@@ -12,6 +12,7 @@ enum Record: string
     case Sign = 'sign';
     case Care = 'stock_care';
     case Dip = 'made_dip';
+    case Treatment = 'treatment';
     case Step = 'lot_step';
     case Mix = 'mix';
     case Part = 'mix_part';
@@ -31,6 +32,7 @@ enum Record: string
             self::Sign => 'sign_seen',
             self::Care => 'stock_care',
             self::Dip => 'made_dip',
+            self::Treatment => 'treatment',
             self::Step => 'lot_step',
             self::Mix => 'mix',
             self::Part => 'mix_part',
@@ -47,7 +49,7 @@ enum Record: string
     /** Whether whoever logs the day's work may take it out; all else is the propagator's. */
     public function isLogged(): bool
     {
-        return in_array($this, [self::Check, self::Inspection, self::Sign, self::Care, self::Dip, self::Step], true);
+        return in_array($this, [self::Check, self::Inspection, self::Sign, self::Care, self::Dip, self::Treatment, self::Step], true);
     }
 
     /** By what a person calls one, in a column of its own name or as SQL says it of its row `t`. */
@@ -60,6 +62,7 @@ enum Record: string
             self::Care => "'What was done for ' || (SELECT k.code FROM stock_block k WHERE k.id = t.block_id) || ' on ' || t.on_day",
             self::Dip => "'The dip of ' || (SELECT h.name FROM hormone_stock h WHERE h.id = t.stock_id) || ' made on ' || substr(t.made_at, 1, 10)",
             self::Step => "'The step of ' || (SELECT p.code FROM pot_lot p WHERE p.id = t.lot_id) || ' on ' || t.on_day",
+            self::Treatment => "'The treatment with ' || t.product || ' on ' || substr(t.at, 1, 10)",
             self::Licence => "'Licence ' || t.number",
             default => 't.name',
         };

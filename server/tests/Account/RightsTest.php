@@ -24,7 +24,7 @@ final class RightsTest extends House
             'GET /api/alarms/feed/{token}', 'GET /api/calendar/{token}.ics', 'GET /api/session', 'POST /api/setup', 'POST /api/sign-in', 'POST /api/sign-out',
         ],
         'viewer' => [
-            'GET /api/recalls', 'GET /api/trace/{kind}/{key}', 'GET /api/calendar.ics', 'GET /api/me/calendar', 'POST /api/me/calendar', 'DELETE /api/me/calendar', 'GET /api/air', 'GET /api/alarms', 'GET /api/batches', 'GET /api/batches/{code}', 'GET /api/batches/{code}/curve', 'GET /api/batches/{code}/job',
+            'GET /api/treatments', 'GET /api/recalls', 'GET /api/trace/{kind}/{key}', 'GET /api/calendar.ics', 'GET /api/me/calendar', 'POST /api/me/calendar', 'DELETE /api/me/calendar', 'GET /api/air', 'GET /api/alarms', 'GET /api/batches', 'GET /api/batches/{code}', 'GET /api/batches/{code}/curve', 'GET /api/batches/{code}/job',
             'GET /api/batches/{code}/wait', 'GET /api/bench', 'GET /api/bench/offers', 'GET /api/bench/work', 'GET /api/choices', 'GET /api/compute',
             'GET /api/crew', 'GET /api/crops', 'GET /api/crops/{slug}', 'GET /api/customers', 'GET /api/day', 'GET /api/day-sheet', 'GET /api/dips',
             'POST /api/dips/reckon', 'POST /api/dips/sanitisers/{id}/reckon', 'GET /api/find', 'GET /api/house-defaults', 'GET /api/house-rules',
@@ -46,7 +46,7 @@ final class RightsTest extends House
             'POST /api/customers/part', 'PUT /api/customers/{id}', 'POST /api/wanted', 'POST /api/wanted/series', 'PUT /api/wanted/{id}',
         ],
         'hand' => [
-            'POST /api/alarms/seen', 'DELETE /api/mist/programmes/{id}/newest', 'PUT /api/mist/programmes/{id}', 'POST /api/batches/{code}/change-method', 'POST /api/batches/{code}/checks', 'POST /api/batches/{code}/checks/try',
+            'POST /api/treatments', 'POST /api/alarms/seen', 'DELETE /api/mist/programmes/{id}/newest', 'PUT /api/mist/programmes/{id}', 'POST /api/batches/{code}/change-method', 'POST /api/batches/{code}/checks', 'POST /api/batches/{code}/checks/try',
             'DELETE /api/batches/{code}/collect', 'POST /api/batches/{code}/collect', 'POST /api/batches/{code}/count',
             'POST /api/batches/{code}/count/try', 'POST /api/batches/{code}/lose', 'POST /api/batches/{code}/merge',
             'POST /api/batches/{code}/move-on', 'POST /api/batches/{code}/split', 'POST /api/batches/{code}/stick', 'POST /api/batches/{code}/undo', 'POST /api/batches/{code}/weaning',

@@ -1,17 +1,14 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useRef, useState } from 'react'
 import { Link, useParams } from 'react-router'
-import { answer, api, type Schemas } from '../api/client'
+import { answer, api } from '../api/client'
 import { useSeenWrite } from '../api/writes'
 import { Choose } from '../forms/Choose'
 import { NurseryRooms } from '../nursery/NurseryRooms'
 import { say } from '../shell/Said'
 import { Unread } from '../shell/Unread'
 import { plural } from '../words'
-import { Lines } from './Lines'
-
-export type BroughtIn = Schemas['BroughtIn']
-export type Mending = Omit<Schemas['BroughtInMending'], 'version'>
+import { type BroughtIn, Lines, type Mending } from './Lines'
 
 const SIGNS = ['1,200.5', '1.200,5', '1 200,5', '1 200.5', "1'200.5"]
 

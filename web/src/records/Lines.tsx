@@ -1,9 +1,10 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import { answer, api } from '../api/client'
+import { answer, api, type Schemas } from '../api/client'
 import { Sideways } from '../drawings/Sideways'
-import type { BroughtIn, Mending } from './BroughtInPage'
 
+export type BroughtIn = Schemas['BroughtIn']
+export type Mending = Omit<Schemas['BroughtInMending'], 'version'>
 type Line = BroughtIn['lines'][number]
 
 const PAGE = 50

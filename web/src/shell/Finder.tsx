@@ -38,6 +38,7 @@ const PAGES: [name: string, at: string][] = [
   ['Lots', '/potting/lots'],
   ['Stock', '/stock'],
   ['Inspections', '/stock/inspections'],
+  ['Treatments', '/stock/treatments'],
   ["Breeders' rights", '/stock/rights'],
   ['Crops', '/crops'],
   ['The season of material', '/crops/season'],

@@ -38,6 +38,7 @@ const FOUND: Record<string, () => Promise<ComponentType>> = {
   '/mixing/labels': () => import('../mixing/Labels').then((m) => m.Labels),
   '/stock': () => import('../stock/Stock').then((m) => m.Stock),
   '/stock/inspections': () => import('../stock/Inspections').then((m) => m.Inspections),
+  '/stock/treatments': () => import('../stock/Treatments').then((m) => m.Treatments),
   '/stock/rights': () => import('../stock/Licences').then((m) => m.Licences),
   '/stock/take': () => import('../stock/TakeSheet').then((m) => m.TakeSheet),
   '/stock/:code': () => import('../stock/BlockPage').then((m) => m.BlockPage),

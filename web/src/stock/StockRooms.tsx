@@ -6,6 +6,7 @@ export const StockRooms = () => (
     looks={[
       ['/stock', 'Blocks'],
       ['/stock/inspections', 'Inspections'],
+      ['/stock/treatments', 'Treatments'],
       ['/stock/rights', 'Rights'],
       ['/stock/take', 'Take sheet'],
     ]}

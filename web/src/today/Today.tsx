@@ -12,6 +12,7 @@ import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { HoldClock } from '../stock/HoldClock'
 import { StockAsks } from '../stock/StockCare'
+import { KeepOutNow } from '../stock/Treatments'
 import { Remedies } from '../wanted/Remedies'
 import { mondayOf, plural, sayDay, sayTrays, sayWeek } from '../words'
 import { DayArc } from './DayArc'
@@ -262,6 +263,7 @@ export function Today() {
   if (!day) return <Unread of={read} title="Today" />
   return (
     <div className="grid gap-x-10 gap-y-8 lg:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]">
+      {week === thisWeek && <KeepOutNow />}
       {week === thisWeek && <AlarmsNow />}
       <section className="relative min-w-0">
         <h1 className="mb-4 sm:pl-[10rem]">
