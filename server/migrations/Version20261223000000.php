@@ -28,6 +28,9 @@ final class Version20261223000000 extends AbstractMigration
         $this->addSql('CREATE INDEX past_batch_from ON past_batch (brought_in_id)');
         $this->addSql('ALTER TABLE wanted ADD COLUMN only_block_id INTEGER REFERENCES stock_block(id)');
         $this->addSql('ALTER TABLE wanted ADD COLUMN only_population TEXT');
+        foreach (['accession', 'true_to_name_on', 'true_to_name_by'] as $column) {
+            $this->addSql("ALTER TABLE stock_block ADD COLUMN {$column} TEXT");
+        }
         $this->addSql('CREATE TABLE treatment (id INTEGER PRIMARY KEY AUTOINCREMENT NOT NULL, zone_id INTEGER REFERENCES zone(id),
             block_id INTEGER REFERENCES stock_block(id), place TEXT, at TEXT NOT NULL, product TEXT NOT NULL, amount TEXT NOT NULL, why TEXT,
             reentry_hours REAL NOT NULL CHECK (reentry_hours >= 0), done_by_id INTEGER NOT NULL REFERENCES account(id), certificate TEXT, note TEXT,

@@ -81,9 +81,10 @@ final class CropController
     {
         $crop = $this->writing->once(function () use ($in) {
             [$name, $sheet] = [$this->crops->freeName($in), $this->sheets->read($in->object('sheet'))];
+            $protectedBy = $in->textOr('protectedBy', null, 120);
             $in->done();
 
-            return $this->crops->add($name, $sheet);
+            return $this->crops->add($name, $sheet, $protectedBy);
         });
 
         return new Answer($this->views->one($crop), 201);

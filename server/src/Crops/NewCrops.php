@@ -22,9 +22,10 @@ final class NewCrops
     ) {
     }
 
-    public function add(string $name, WaySheet $sheet): Crop
+    /** @param ?string $protectedBy who holds breeders' rights in it; null where nobody does */
+    public function add(string $name, WaySheet $sheet, ?string $protectedBy = null): Crop
     {
-        $crop = new Crop($name, Crop::slugOf($name));
+        $crop = new Crop($name, Crop::slugOf($name), $protectedBy);
         $this->em->persist($crop);
         $this->sheets->newWay($crop, ucfirst($this->words->say($sheet->words())), true, $sheet);
         $this->writing->keep('crop', $crop->slug, [], ['name' => $crop->name]);

@@ -75,6 +75,12 @@ final class BlockForm
         $block->origin = $in->has('origin') ? $in->choice('origin', Origin::class) : Origin::Own;
         $block->source = $in->textOr('source', null, 200);
         $block->population = $in->textOr('population', null, 200);
+        $block->accession = $in->textOr('accession', null, 60);
+        $block->trueToNameOn = $in->has('trueToNameOn') && $in->textOr('trueToNameOn') !== null ? $this->today->orPast($in, 'trueToNameOn') : null;
+        $block->trueToNameBy = $in->textOr('trueToNameBy', null, 120);
+        if ($block->trueToNameOn === null && $block->trueToNameBy !== null) {
+            throw $in->refuse('missing', 'trueToNameOn', 'goes with who looked');
+        }
         $block->permit = $in->textOr('permit', null, 100);
         $block->permitUntil = $in->has('permitUntil') && $in->textOr('permitUntil') !== null ? $in->day('permitUntil') : null;
         $block->multiplication = $in->has('multiplication') ? $in->positive('multiplication', 1000) : null;

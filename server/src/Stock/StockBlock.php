@@ -58,6 +58,10 @@ class StockBlock
     #[ORM\Column] public Origin $origin = Origin::Own;
     #[ORM\Column(nullable: true)] public ?string $source = null;
     #[ORM\Column(nullable: true)] public ?string $population = null;
+    /** The clone or accession that it is, and who looked when that it is true to its name. */
+    #[ORM\Column(nullable: true)] public ?string $accession = null;
+    #[ORM\Column(type: Types::DATE_IMMUTABLE, nullable: true)] public ?\DateTimeImmutable $trueToNameOn = null;
+    #[ORM\Column(nullable: true)] public ?string $trueToNameBy = null;
     #[ORM\Column(nullable: true)] public ?string $permit = null;
     #[ORM\Column(type: Types::DATE_IMMUTABLE, nullable: true)] public ?\DateTimeImmutable $permitUntil = null;
     #[ORM\Column(type: Types::FLOAT, nullable: true)] public ?float $multiplication = null;
@@ -96,6 +100,12 @@ class StockBlock
     public function comesFrom(): array
     {
         return array_values(array_filter([$this->population, $this->source], static fn (?string $name) => $name !== null && $name !== ''));
+    }
+
+    /** As a label says it: its code, and the clone, accession or population by which it is known. */
+    public function labelled(): string
+    {
+        return implode(' ', array_filter([$this->code, $this->accession ?? $this->population]));
     }
 
     /** How its clumps are divided; null where it is not lifted. */
@@ -159,7 +169,8 @@ class StockBlock
             'shootCm' => $this->shootCm, 'tipCm' => $this->tipCm, 'internodeCm' => $this->internodeCm, 'notBefore' => $this->notBefore,
             'replaceAfter' => $this->replaceAfter, 'minParents' => $this->minParents,
             'origin' => $this->origin, 'source' => $this->source, 'population' => $this->population, 'permit' => $this->permit,
-            'permitUntil' => $this->permitUntil?->format('Y-m-d'),
+            'permitUntil' => $this->permitUntil?->format('Y-m-d'), 'accession' => $this->accession,
+            'trueToNameOn' => $this->trueToNameOn?->format('Y-m-d'), 'trueToNameBy' => $this->trueToNameBy,
             'multiplication' => $this->multiplication, 'survival' => $this->survival, 'target' => $this->target,
             'restFrom' => $this->restFrom, 'restartIn' => $this->restartIn, 'firstTakeAfter' => $this->firstTakeAfter,
             'feeds' => $this->feeds, 'flowersOff' => $this->flowersOff, 'piecesEach' => $this->piecesEach, 'piecesBack' => $this->piecesBack,

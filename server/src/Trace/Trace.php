@@ -191,13 +191,14 @@ final class Trace
         $blocks = $this->recalls->blocks();
         $list = [ArrayParameterType::INTEGER];
         $nodes = [];
-        foreach (Row::all($this->db, "SELECT k.id, k.code, c.name AS crop, k.place, k.population, k.source, k.permit,
+        foreach (Row::all($this->db, "SELECT k.id, k.code, c.name AS crop, k.place, k.population, k.source, k.permit, k.accession, k.true_to_name_on,
             (SELECT group_concat(i.on_day || ' ' || coalesce(i.found, 'clean'), '; ')
             FROM (SELECT * FROM inspection i WHERE i.block_id = k.id ORDER BY i.on_day DESC LIMIT 4) i) AS looked
             FROM stock_block k JOIN crop c ON c.id = k.crop_id WHERE k.id IN (?) ORDER BY k.code", [$ids['block']], $list) as $row) {
             [$id, $code] = [$row->int('id'), $row->text('code')];
             $nodes[] = self::node('block', $code, $id, $code, $row->text('crop'), null, 0, $blocks[$id] ?? null, [
                 'place' => $row->text('place'), 'population' => $row->textOrNull('population'), 'source' => $row->textOrNull('source'),
+                'accession' => $row->textOrNull('accession'), 'verified' => $row->textOrNull('true_to_name_on'),
                 'permit' => $row->textOrNull('permit'), 'inspected' => $row->textOrNull('looked'),
             ]);
         }

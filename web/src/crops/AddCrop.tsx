@@ -62,6 +62,9 @@ export function AddCrop({ slug, onDone }: { slug?: string; onDone?: () => void }
   const [typed, setTyped] = useState<TypedOver[]>([])
   const [over, setOver] = useState<TypedOver[]>([])
   const [asked, setAsked] = useState<string | null>(null)
+  const [isProtected, setProtected] = useState<boolean>()
+  const [holder, setHolder] = useState('')
+  const [isUnsaid, setUnsaid] = useState(false)
   const add = useWrite((body: Typed<'post', '/api/crops'>) =>
     slug ? post('/api/crops/{slug}/ways', body, { slug }) : post('/api/crops', body),
   )
@@ -106,6 +109,41 @@ export function AddCrop({ slug, onDone }: { slug?: string; onDone?: () => void }
           ))}
         </div>
       </fieldset>
+      {!slug && (
+        <fieldset aria-describedby={isUnsaid ? 'protected-unsaid' : undefined}>
+          <legend className="mb-1 text-sm font-semibold">Is it protected by breeders' rights?</legend>
+          <div className="flex flex-wrap items-center gap-x-5 gap-y-1">
+            {([false, true] as const).map((is) => (
+              <label key={String(is)} className="flex min-h-11 items-center gap-2">
+                <input
+                  type="radio"
+                  name="protected"
+                  className="radio"
+                  checked={isProtected === is}
+                  onChange={() => setProtected(is)}
+                />
+                {is ? 'yes' : 'no'}
+              </label>
+            ))}
+            {isProtected && (
+              <label className="flex items-center gap-2 text-sm font-semibold">
+                Who holds them
+                <input
+                  className="field-text w-64"
+                  value={holder}
+                  onChange={(event) => setHolder(event.target.value)}
+                  autoComplete="off"
+                />
+              </label>
+            )}
+          </div>
+          {isUnsaid && (
+            <p id="protected-unsaid" role="alert" className="refusal">
+              Say whether it is protected, and if so, who holds the rights: nothing of it is taken without a licence then.
+            </p>
+          )}
+        </fieldset>
+      )}
       {asked !== null && (
         <Stays
           typed={typed}
@@ -129,8 +167,11 @@ export function AddCrop({ slug, onDone }: { slug?: string; onDone?: () => void }
           button={slug ? 'Keep this way' : 'Keep the crop'}
           send={async (sheet) => {
             setTold(undefined)
+            const isMissing = !slug && (isProtected === undefined || (isProtected && holder.trim() === ''))
+            setUnsaid(isMissing)
+            if (isMissing) throw new Refusal('missing', '', 'Say above whether it is protected.')
             try {
-              const crop = await add.mutateAsync({ name, sheet })
+              const crop = await add.mutateAsync({ name, sheet, ...(isProtected && { protectedBy: holder }) })
               say(slug ? `${crop.name} has another way.` : `${crop.name} has its sheet.`)
               onDone?.()
               if (!slug) navigate(`/crops/${crop.slug}`)

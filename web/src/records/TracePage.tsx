@@ -35,6 +35,8 @@ const MORE: Record<TraceNode['more'][number]['what'], string> = {
   inspected: 'inspected ',
   population: 'population ',
   source: 'from ',
+  accession: 'clone or accession ',
+  verified: 'true to name, seen ',
   permit: 'permit ',
   what: '',
   cut: 'cut ',

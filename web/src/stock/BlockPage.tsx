@@ -146,6 +146,9 @@ export function BlockPage() {
             {plural(block.plants, 'plant')} of {block.plantedYear}, {block.place} · {ORIGIN_WORDS[is.origin]}
             {is.source && `, ${is.source}`}
             {is.population && ` · population ${is.population}`}
+            {is.accession && ` · clone or accession ${is.accession}`}
+            {is.trueToNameOn &&
+              ` · true to name, seen ${sayDay(is.trueToNameOn, session.today)}${is.trueToNameBy ? ` by ${is.trueToNameBy}` : ''}`}
             {is.permit && ` · permit ${is.permit}${is.permitUntil ? ` until ${sayDay(is.permitUntil, session.today)}` : ''}`}
           </p>
           {block.note && <p>{block.note}</p>}

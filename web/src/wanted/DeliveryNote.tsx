@@ -11,7 +11,12 @@ const known = (node: Node, what: Node['more'][number]['what']) => node.more.find
 
 /** Where the plants of a lot were taken from: the block, and the population, grower and permit that are kept of it. */
 function Source({ block }: { block: Node }) {
-  const from = [known(block, 'population') && `population ${known(block, 'population')}`, known(block, 'source')].filter(Boolean)
+  const from = [
+    known(block, 'accession') && `clone or accession ${known(block, 'accession')}`,
+    known(block, 'verified') && `seen to be true to name on ${known(block, 'verified')}`,
+    known(block, 'population') && `population ${known(block, 'population')}`,
+    known(block, 'source'),
+  ].filter(Boolean)
   const permit = known(block, 'permit')
   return (
     <>
