@@ -142,10 +142,11 @@ test('two people at one order: the second sees both values and chooses', async (
 })
 
 test('a viewer sees all and is offered nothing to do', async ({ page }) => {
-  await signIn(page, 'office')
+  await signIn(page, 'visitor')
+  await expect(page.getByRole('heading', { name: /^The next thing/ })).toBeVisible()
   await expect(page.getByRole('button', { name: /^(Stick|Check|Count) / })).toHaveCount(0)
   await page.goto('/wanted')
-  await expect(page.getByRole('heading', { name: 'What is wanted' })).toBeVisible()
+  await isThere(page)
   await expect(page.getByRole('button', { name: 'New order' })).toHaveCount(0)
 })
 

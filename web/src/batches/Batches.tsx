@@ -3,6 +3,7 @@ import type { Schemas, Tag as TagData } from '../api/client'
 import { useBatches } from '../api/queries'
 import { StateGlyph } from '../drawings/Glyph'
 import { Tag } from '../drawings/Tag'
+import { AsTable } from '../shell/AsTable'
 import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { mondayOf, plural, STATE_WORDS, sayDay } from '../words'
@@ -70,6 +71,35 @@ export function Batches() {
       <div className="mb-4 flex flex-wrap items-center gap-4">
         <h1>Batches</h1>
         <BatchRooms />
+        <AsTable
+          name="batches"
+          heads={[
+            'batch',
+            'crop',
+            'block',
+            'zone',
+            'trays',
+            'plants',
+            'state',
+            'stuck or to be stuck on',
+            'roots by',
+            'rooted of stuck',
+          ]}
+          rows={() =>
+            shown.map((tag) => [
+              tag.code,
+              tag.crop,
+              tag.block,
+              tag.zone,
+              tag.trays,
+              tag.count,
+              tag.state,
+              tag.stickOn,
+              tag.rootedBy,
+              tag.rate?.toFixed(3),
+            ])
+          }
+        />
         <label className="flex items-center gap-2">
           <span className="text-sm font-semibold">Crop</span>
           <select aria-label="Crop" className="field-text w-64" value={crop} onChange={(event) => setCrop(event.target.value)}>

@@ -2,6 +2,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { useCrops } from '../api/queries'
 import { RateAxis, RateDots } from '../drawings/RateDots'
+import { AsTable } from '../shell/AsTable'
 import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { inHundred, plural, sayWay } from '../words'
@@ -34,6 +35,21 @@ export function Crops() {
       <div className="mb-4 flex flex-wrap items-center gap-4">
         <h1>Crops</h1>
         <CropRooms />
+        <AsTable
+          name="crops"
+          heads={['crop', 'method', 'material', 'batches', 'learnt rate', 'low', 'high']}
+          rows={() =>
+            crops.map((crop) => [
+              crop.name,
+              crop.method,
+              crop.material,
+              crop.history.length,
+              crop.learnt.rate.toFixed(3),
+              crop.learnt.low80.toFixed(3),
+              crop.learnt.high80.toFixed(3),
+            ])
+          }
+        />
         <label className="flex items-center gap-2">
           <span className="text-sm font-semibold">Order</span>
           <select

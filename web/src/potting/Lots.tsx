@@ -6,6 +6,7 @@ import { useLotAct } from '../api/writes'
 import { StateGlyph } from '../drawings/Glyph'
 import { StepMark } from '../drawings/LotLane'
 import { Label } from '../drawings/Tag'
+import { AsTable } from '../shell/AsTable'
 import { say } from '../shell/Said'
 import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
@@ -101,6 +102,24 @@ export function Lots() {
       <div className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-1">
         <h1>Lots of pots</h1>
         <PottingRooms />
+        <AsTable
+          name="lots"
+          heads={['lot', 'crop', 'pot', 'potted on', 'ready about', 'growing', 'ready', 'sent', 'lost', 'batches']}
+          rows={() =>
+            lots.map((lot) => [
+              lot.code,
+              lot.crop,
+              lot.pot,
+              lot.pottedOn,
+              lot.readyOn,
+              lot.potted,
+              lot.grown,
+              lot.sent,
+              lot.lost,
+              lot.batches.join(' '),
+            ])
+          }
+        />
       </div>
       <div className="mb-3 flex flex-wrap items-center gap-x-5 gap-y-1">
         <p>

@@ -3,6 +3,7 @@ import { Link, useNavigate, useSearchParams } from 'react-router'
 import type { Schemas } from '../api/client'
 import { useCrops, useStock } from '../api/queries'
 import { FitMark } from '../drawings/FitMark'
+import { AsTable } from '../shell/AsTable'
 import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { mondayOf, plural, sayDay, sayWeek } from '../words'
@@ -58,6 +59,22 @@ export function Stock() {
       <div className="mb-4 flex flex-wrap items-center gap-4">
         <h1>What the stock can give, {sayWeek(week, mondayOf(week), session.nursery)}</h1>
         <StockRooms />
+        <AsTable
+          name="stock"
+          heads={['block', 'crop', 'place', 'plants', 'can give', 'left', 'fit', 'why not']}
+          rows={() =>
+            blocks.map((block) => [
+              block.code,
+              block.crop,
+              block.place,
+              block.plants,
+              block.canGive,
+              block.left,
+              block.fit ? 'yes' : 'no',
+              block.against.map((one) => one.words).join(' '),
+            ])
+          }
+        />
         <label className="flex items-center gap-2">
           <span className="text-sm font-semibold">Show</span>
           <select

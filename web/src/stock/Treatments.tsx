@@ -5,6 +5,7 @@ import { useBench, useChoices } from '../api/queries'
 import { useWrite } from '../api/writes'
 import { type Entry, PlainForm } from '../forms/PlainForm'
 import { TakeOut } from '../forms/TakeOut'
+import { AsTable } from '../shell/AsTable'
 import { say } from '../shell/Said'
 import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
@@ -137,6 +138,25 @@ export function Treatments() {
         <button type="button" className="act" onClick={() => print()}>
           Print
         </button>
+        <AsTable
+          name="treatments"
+          heads={['at', 'where', 'product', 'how much', 'against', 'done by', 'certificate', 're-entry from', 'note']}
+          rows={() =>
+            data.pages.flatMap((page) =>
+              page.treatments.map((one) => [
+                one.at,
+                one.where,
+                one.product,
+                one.amount,
+                one.why,
+                one.doneBy,
+                one.certificate,
+                one.until,
+                one.note,
+              ]),
+            )
+          }
+        />
       </div>
       {isOpen && (
         <div className="sheet mb-6 p-4">

@@ -4,6 +4,7 @@ import type { Wanted } from '../api/client'
 import { useCrops, useWanted } from '../api/queries'
 import { OutlookBar } from '../drawings/OutlookBar'
 import { Tag } from '../drawings/Tag'
+import { AsTable } from '../shell/AsTable'
 import { HistoryLink } from '../shell/HistoryLink'
 import { TraceLink } from '../shell/TraceLink'
 import { Unread } from '../shell/Unread'
@@ -184,6 +185,25 @@ export function Orders() {
           {plural(wanted.length, 'order')}
           {unplanned > 0 && `, ${unplanned} not planned yet`}
         </p>
+        <AsTable
+          name="orders"
+          heads={['order', 'crop', 'plants', 'pot', 'ready week', 'customer', 'priority', 'only from', 'state', 'sent', 'note']}
+          rows={() =>
+            wanted.map((one) => [
+              one.id,
+              one.crop,
+              one.plants,
+              one.pot.name,
+              one.readyWeek,
+              one.customer,
+              one.priority,
+              one.onlyFrom,
+              one.state,
+              one.sent.reduce((sum, sent) => sum + sent.count, 0),
+              one.note,
+            ])
+          }
+        />
         {customer !== null && (
           <p className="flex items-center gap-3">
             of <strong>{customer}</strong>
