@@ -44,14 +44,22 @@ enum Column: string
     case CellMl = 'cellMl';
     case LengthCm = 'lengthCm';
     case WidthCm = 'widthCm';
+    case Millilitres = 'millilitres';
+    case AcrossCm = 'acrossCm';
+    case Number = 'number';
+    case Holder = 'holder';
+    case From = 'from';
+    case To = 'to';
+    case Royalty = 'royalty';
+    case Counts = 'counts';
 
     /** Whether cells of such looks could say it: what is a day is no number, and what is a number is no day. */
     public function mayBe(Looks $looks): bool
     {
         return match ($this) {
-            self::StuckOn, self::ReadyWeek, self::PlantedYear => $looks !== Looks::Figures,
+            self::StuckOn, self::ReadyWeek, self::PlantedYear, self::From, self::To => $looks !== Looks::Figures,
             self::Crop, self::Way, self::Source, self::Hormone, self::Mix, self::Note, self::Customer, self::Pot, self::Priority, self::OnlyFrom, self::Name,
-            self::Pattern, self::Code, self::Place => true,
+            self::Pattern, self::Code, self::Place, self::Number, self::Holder, self::Counts => true,
             default => $looks !== Looks::Days,
         };
     }

@@ -15,6 +15,9 @@ enum Kind: string
     case Blocks = 'blocks';
     case Customers = 'customers';
     case TrayKinds = 'tray_kinds';
+    case Pots = 'pots';
+    case Licences = 'licences';
+    case People = 'people';
 
     /** @return non-empty-list<Column> in the order of a template */
     public function columns(): array
@@ -31,6 +34,11 @@ enum Kind: string
             ],
             self::Customers => [Column::Name],
             self::TrayKinds => [Column::Name, Column::Cells, Column::CellMl, Column::LengthCm, Column::WidthCm],
+            self::Pots => [Column::Name, Column::Millilitres, Column::AcrossCm],
+            self::Licences => [
+                Column::Crop, Column::Number, Column::Holder, Column::From, Column::To, Column::Plants, Column::Royalty, Column::Counts,
+            ],
+            self::People => [Column::Name],
         };
     }
 
@@ -41,7 +49,8 @@ enum Kind: string
             self::PastBatches => in_array($column, [Column::Crop, Column::StuckOn, Column::Stuck, Column::Rooted], true),
             self::Orders => in_array($column, [Column::Crop, Column::Plants, Column::Pot, Column::ReadyWeek], true),
             self::Blocks => !in_array($column, [Column::RecoveryWeeks, Column::Note], true),
-            self::Crops, self::Customers, self::TrayKinds => true,
+            self::Licences => $column !== Column::Royalty,
+            self::Crops, self::Customers, self::TrayKinds, self::Pots, self::People => true,
         };
     }
 }

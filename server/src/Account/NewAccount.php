@@ -29,11 +29,19 @@ final class NewAccount
     /** Somebody with a name to sign in by gets a password for one time; without one, they do not sign in. */
     public function from(Fields $in): Account
     {
+        $account = $this->read($in);
+        $this->em->persist($account);
+
+        return $account;
+    }
+
+    /** The same, not kept yet. */
+    public function read(Fields $in): Account
+    {
         $account = new Account($in->text('name', 120), $in->textOr('signIn', null, 120), $in->choice('role', Role::class));
         if ($account->signIn !== null) {
             $this->mustBeFree($account->signIn, null);
         }
-        $this->em->persist($account);
 
         return $account;
     }

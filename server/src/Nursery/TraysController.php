@@ -10,13 +10,13 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\House\HouseDefault;
-use WetCradle\Core\Refused;
 use WetCradle\Server\Bench\TrayKinds;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Plan\TrayKind;
 use WetCradle\Server\Wanted\Pot;
+use WetCradle\Server\Wanted\Pots;
 
 /** The kinds of tray and the sizes of pot: what they hold, and how much bench they take. */
 final class TraysController
@@ -26,7 +26,7 @@ final class TraysController
         private readonly Writing $writing,
         private readonly House $house,
         private readonly TrayKinds $kinds,
-        private readonly NamedBy $named,
+        private readonly Pots $pots,
     ) {
     }
 
@@ -71,7 +71,7 @@ final class TraysController
     {
         $this->writing->once(function () use ($in): void {
             $pot = new Pot('', 1, 1.0);
-            $this->readPot($in, $pot);
+            $this->pots->read($in, $pot);
             $this->em->persist($pot);
             $this->writing->keep('pot', $pot->name, [], self::kept($pot));
         });
@@ -88,28 +88,11 @@ final class TraysController
         $this->writing->once(function () use ($in, $pot): void {
             $before = self::kept($pot);
             $this->writing->mustBeVersion($in->count('version', 1), $pot->version, $this->say());
-            $this->writing->change($pot, fn (Pot $asked) => $this->readPot($in, $asked));
+            $this->writing->change($pot, fn (Pot $asked) => $this->pots->read($in, $asked));
             $this->writing->keep('pot', $pot->name, $before, self::kept($pot));
         });
 
         return new Answer($this->say());
-    }
-
-    private function readPot(Fields $in, Pot $pot): void
-    {
-        $name = $in->text('name', 20);
-        $other = $this->em->getRepository(Pot::class)->findOneBy(['name' => $name]);
-        if ($other !== null && $other->id !== $pot->id) {
-            throw Refused::because('taken', 'name', sprintf('There is a pot called %s already.', $name));
-        }
-        if ($pot->id !== null && $name !== $pot->name) {
-            $this->named->mustBeFree(Record::Pot, $pot->name, $pot->id);
-        }
-        [$pot->name, $pot->millilitres, $pot->acrossCm] = [$name, $in->count('millilitres', 10, 500_000), $in->number('acrossCm', 2, 150)];
-        if ($in->has('version')) {
-            $in->count('version', 1);
-        }
-        $in->done();
     }
 
     /** @return array<string, mixed> */

@@ -230,6 +230,7 @@ final class Bringing
             'past_batch' => "'line ' || line",
             'wanted' => "'The order of ' || plants || ' for ' || ready_week",
             'stock_block' => 'code',
+            'licence' => "'Licence ' || number",
             default => 'name',
         };
     }

@@ -13,7 +13,6 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Refused;
-use WetCradle\Core\Stock\CountedOn;
 use WetCradle\Core\Stock\Licence;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\Crop;
@@ -28,6 +27,7 @@ final class LicenceController
 {
     public function __construct(
         private readonly EntityManagerInterface $em,
+        private readonly LicenceForm $form,
         private readonly Rights $rights,
         private readonly Writing $writing,
         private readonly Find $find,
@@ -59,7 +59,7 @@ final class LicenceController
     {
         $licence = $this->writing->once(function () use ($in) {
             $crop = $this->find->by(Crop::class, 'slug', $in->text('crop'), 'crop', 'crop');
-            [$holder, $read] = $this->read($in);
+            [$holder, $read] = $this->form->read($in);
             $in->done();
             $licence = new HeldLicence($crop, $holder, $read);
             $crop->protectedBy ??= $holder;
@@ -82,7 +82,7 @@ final class LicenceController
             $this->em->refresh($licence);
             $before = $licence->editable();
             $this->writing->mustBeVersion($in->count('version'), $licence->version, $before);
-            [$holder, $read] = $this->read($in, $licence);
+            [$holder, $read] = $this->form->read($in, $licence);
             $crop = $in->has('crop') ? $this->find->by(Crop::class, 'slug', $in->text('crop'), 'crop', 'crop') : $licence->crop;
             $in->done();
             if ($crop !== $licence->crop) {
@@ -180,26 +180,6 @@ final class LicenceController
             200,
             ['Content-Type' => 'text/csv; charset=utf-8', 'Content-Disposition' => HeaderUtils::makeDisposition('attachment', $name)],
         );
-    }
-
-    /** @return array{0: string, 1: Licence} */
-    private function read(Fields $in, ?HeldLicence $of = null): array
-    {
-        $number = $in->text('number', 60);
-        $there = $this->em->getRepository(HeldLicence::class)->findOneBy(['number' => $number]);
-        if ($there !== null && $there !== $of) {
-            throw $in->refuse('taken', 'number', sprintf('is entered already, for %s', $there->crop->name));
-        }
-        $holder = $in->text('holder', 120);
-
-        return [$holder, Licence::of(
-            $number,
-            $in->day('from'),
-            $in->day('to'),
-            $in->count('plants', 1),
-            $in->number('royalty', 0, 1000),
-            $in->choice('counts', CountedOn::class),
-        )];
     }
 
     /** @return array<string, mixed> */

@@ -190,6 +190,30 @@ final class BroughtInTest extends House
         self::assertSame(28.5, (float) $this->db()->fetchOne("SELECT width_cm FROM tray_kind WHERE name = 'tray of 150, tall'"));
     }
 
+    public function testPotsLicencesAndPeopleComeInAndGoOutAgain(): void
+    {
+        $is = $this->bring($this->begin('pots', "Pot;ml;Diameter\n7 L;7000;24,5\n12 L;12000;30"));
+        self::assertSame(24.5, (float) $this->db()->fetchOne("SELECT across_cm FROM pot WHERE name = '7 L'"));
+        $this->ask('POST', "/api/brought-in/{$is['id']}/undo", []);
+        self::assertFalse($this->db()->fetchOne("SELECT 1 FROM pot WHERE name = '7 L'"));
+
+        $table = "Licence,Variety,Breeder,From,Until,Plants,Royalty,Counted on\nL-900,Hebe Copperlight,Vey Plants,1/2/2027,31/1/2028,\"2,000\",0.12,";
+        $is = $this->begin('licences', "{$table}sunday\n");
+        self::assertStringContainsString('"sunday" is none of', implode(self::wrong($is)));
+        $counts = (string) $this->db()->fetchOne('SELECT counts FROM licence LIMIT 1');
+        $is = $this->mend($is, ['cells' => [['line' => 2, 'column' => 7, 'text' => $counts]]]);
+        self::assertSame([], self::wrong($is));
+        $is = $this->bring($is);
+        self::assertSame('Vey Plants', $this->db()->fetchOne("SELECT protected_by FROM crop WHERE slug = 'hebe-copperlight'"));
+        $this->ask('POST', "/api/brought-in/{$is['id']}/undo", []);
+        self::assertFalse($this->db()->fetchOne("SELECT 1 FROM licence WHERE number = 'L-900'"));
+
+        $is = $this->begin('people', "Name\nBo Tarant\nUna Sedge\nuna sedge\n");
+        self::assertSame(['Is "Bo Tarant" the same as "Bo Tarrant"?', 'It is the same as in line 3.'], array_values(self::wrong($is)));
+        $this->bring($this->mend($is, ['leaveOut' => [2, 4]]));
+        self::assertSame([null, 'hand'], $this->db()->fetchNumeric("SELECT sign_in, role FROM account WHERE name = 'Una Sedge'"));
+    }
+
     public function testWhatDoesNotFitIsNotBroughtInAndASecondPersonIsTold(): void
     {
         $is = $this->begin('customers', "Name\nHarbour Plants\nOxlow Landscapes\nTanyard Wholesale\n");

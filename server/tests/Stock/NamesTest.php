@@ -17,8 +17,8 @@ final class NamesTest extends House
 
     public function testACloneIsOnItsBlockItsLabelsAndItsWayToTheCustomer(): void
     {
-        $batch = $this->db()->fetchAssociative("SELECT b.code, k.code AS block FROM batch b JOIN stock_block k ON k.id = b.block_id
-            WHERE b.stuck_on IS NULL AND b.called_off = 0 ORDER BY b.id LIMIT 1");
+        $batch = $this->db()->fetchAssociative('SELECT b.code, k.code AS block FROM batch b JOIN stock_block k ON k.id = b.block_id
+            WHERE b.stuck_on IS NULL AND b.called_off = 0 ORDER BY b.id LIMIT 1');
         self::assertIsArray($batch);
         $is = $this->ask('GET', "/api/stock/{$batch['block']}")['block'];
         $entered = array_diff_key($is, ['code' => 1, 'crop' => 1]);
