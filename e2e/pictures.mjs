@@ -51,7 +51,7 @@ await visit(desk, 'mist', [
   ['crop', '/crops/weigela-plum-harness', 'What differs'],
   ['block', '/stock/HO-1'],
   ['take-sheet', '/stock/take?batches={planned}'],
-  ['dips', '/mixing/dips', 'Reckon'],
+  ['trace', '/trace/block/DA-1'],
 ])
 await visit(phone, 'mist', [
   ['today-phone', '/'],

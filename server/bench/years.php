@@ -4,8 +4,9 @@ declare(strict_types=1);
 
 // Run by bin/bench, with the address of a server that has the demo with ten years behind it: how long a read of each room takes.
 
-/** Milliseconds within which a room must answer in 19 of 20 reads. */
+/** Milliseconds within which a room must answer in 19 of 20 reads; and within which plants are traced. */
 const GOAL = 150;
+const TRACED = 300;
 
 [, $base] = $argv + [1 => 'http://127.0.0.1:8080'];
 $curl = curl_init();
@@ -22,10 +23,17 @@ $ask = static function (string $method, string $path, string $body = '') use ($c
 $ask('POST', '/api/sign-in', '{"signIn":"ines","password":"wet-cradle-demo"}');
 $session = json_decode($ask('GET', '/api/session'), true);
 $table = [];
+$batches = json_decode($ask('GET', '/api/batches'), true)['batches'];
+$blocks = array_count_values(array_column($batches, 'block'));
+arsort($blocks);
+$orders = json_decode($ask('GET', '/api/wanted?season=all'), true)['wanted'];
+$sent = array_values(array_filter($orders, static fn (array $one) => $one['sent'] !== []))[0];
+unset($orders);
 foreach ([
     'rail', 'day?week='.$session['week'], 'bench?week='.$session['week'], 'bench/work', 'wanted', 'wanted?season=all', 'batches', 'stock?week='.$session['week'],
     'licences', 'season', 'plan', 'plan/shopping', 'plan/even', 'plan/chances', 'potting', 'lots', 'round', 'day-sheet?day='.$session['today'],
     'take-sheets?day='.$session['today'], 'crops', 'find?q=hebe', 'mist/programmes', 'mist/heat', 'alarms',
+    'trace/block/'.array_key_first($blocks), 'trace/batch/'.$batches[0]['code'], 'trace/lot/'.$sent['sent'][0]['lot'], 'trace/order/'.$sent['id'],
 ] as $read) {
     $times = [];
     $size = strlen($ask('GET', "/api/{$read}"));
@@ -35,6 +43,10 @@ foreach ([
         $times[] = (hrtime(true) - $begun) / 1e6;
     }
     sort($times);
-    $table[] = ['read' => $read, 'medianMs' => round($times[10], 1), 'p95Ms' => round($times[18], 1), 'kB' => round($size / 1024), 'goalMs' => GOAL, 'met' => $times[18] <= GOAL];
+    $goal = str_starts_with($read, 'trace') ? TRACED : GOAL;
+    $table[] = [
+        'read' => $read, 'medianMs' => round($times[10], 1), 'p95Ms' => round($times[18], 1), 'kB' => round($size / 1024), 'goalMs' => $goal,
+        'met' => $times[18] <= $goal,
+    ];
 }
 echo json_encode(['ten years' => $table], JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR), "\n";

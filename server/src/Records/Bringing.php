@@ -175,7 +175,7 @@ final class Bringing
         }
         $db = $this->em->getConnection();
         $db->delete('past_batch', ['brought_in_id' => $from->id]);
-        foreach (array_reverse($from->made) as [$table, $id]) {
+        foreach (array_reverse(array_filter($from->made, static fn (array $made) => $made[0] !== 'past_batch')) as [$table, $id]) {
             $said = Row::first($db, "SELECT {$this->saidBy($table)} AS said FROM {$table} WHERE id = ?", [$id])?->text('said');
             try {
                 $said === null || $this->removals->take($table, $said, $table, $id, $this->ownOf($table));
@@ -227,7 +227,6 @@ final class Bringing
     private function saidBy(string $table): string
     {
         return match ($table) {
-            'past_batch' => "'line ' || line",
             'wanted' => "'The order of ' || plants || ' for ' || ready_week",
             'stock_block' => 'code',
             'licence' => "'Licence ' || number",
