@@ -448,7 +448,10 @@ final class UpgradeTest extends TestCase
         $this->bringUp();
         self::assertNotSame([], $before);
         self::assertSame(
-            array_map(static fn (array $block) => $block + ['planted_on' => null], $before),
+            array_map(
+                static fn (array $block) => $block + ['planted_on' => null, 'accession' => null, 'true_to_name_on' => null, 'true_to_name_by' => null],
+                $before,
+            ),
             $this->db->fetchAllAssociative('SELECT * FROM stock_block ORDER BY id'),
         );
         self::assertSame(['beside_stock'], $this->db->fetchFirstColumn('SELECT DISTINCT ground FROM zone'));
