@@ -36,8 +36,6 @@ export const test = base.extend({
   page: async ({ page }, use, { file }) => {
     if (CUT.test(file)) await cutReplies(page)
     await use(page)
-    // What was asked last may still be on its way when the test has seen all that it wanted.
-    await page.unrouteAll({ behavior: 'ignoreErrors' })
   },
 })
 
@@ -46,14 +44,19 @@ const CUT = /(bench|corrections|course|journey|mist|mixing|potting|records|rooms
 
 /** The server keeps what is written, and its answer is lost on the way: the first time for each kind of write. */
 async function cutReplies(page: Page): Promise<void> {
-  const cut = new Set<string>()
-  await page.route('**/api/**', async (route) => {
-    const request = route.request()
-    const kind = `${request.method()} ${new URL(request.url()).pathname.replace(/\/([A-Z]{3}-\d+|[A-Z]{1,2}-?\d+|\d+)(?=\/|$)/g, '/…')}`
-    if (request.method() === 'GET' || cut.has(kind)) return route.fallback()
-    cut.add(kind)
-    await route.fetch()
-    return route.abort('connectionreset')
+  // Within the page, so that what only reads goes its way untouched.
+  await page.addInitScript(() => {
+    const KEPT = 'lost-replies'
+    const send = window.fetch.bind(window)
+    window.fetch = async (what, how) => {
+      const request = new Request(what, how)
+      const kind = `${request.method} ${new URL(request.url).pathname.replace(/\/([A-Z]{3}-\d+|[A-Z]{1,2}-?\d+|\d+)(?=\/|$)/g, '/…')}`
+      const lost: string[] = JSON.parse(sessionStorage.getItem(KEPT) ?? '[]')
+      if (request.method === 'GET' || lost.includes(kind)) return send(request)
+      sessionStorage.setItem(KEPT, JSON.stringify([...lost, kind]))
+      await send(request)
+      throw new TypeError('The answer was lost on its way.')
+    }
   })
 }
 
