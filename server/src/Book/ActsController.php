@@ -13,6 +13,7 @@ use WetCradle\Core\Book\State;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Crops\Material;
 use WetCradle\Core\Crops\Method;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Rooting\StageTally;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Answer;
@@ -27,6 +28,7 @@ use WetCradle\Server\Potting\PottedAs;
 use WetCradle\Server\Potting\Pottings;
 use WetCradle\Server\Rooting\Checks;
 use WetCradle\Server\Rooting\Quality;
+use WetCradle\Server\Trace\Recalls;
 use WetCradle\Server\Wanted\Pot;
 
 /** What is done to a batch in the house, each act one request. */
@@ -38,6 +40,7 @@ final class ActsController
         private readonly EntityManagerInterface $em,
         private readonly Writing $writing,
         private readonly Acts $acts,
+        private readonly Recalls $recalls,
         private readonly Stickings $stickings,
         private readonly RestInBundles $rest,
         private readonly Checks $checks,
@@ -204,6 +207,10 @@ final class ActsController
             $state = $this->state($in, ['potted', 'grown']);
             $count = $in->count('count', 1);
             $in->done();
+            $recalled = $state === State::Grown ? $this->recalls->batches()[(int) $batch->id] ?? null : null;
+            if ($recalled !== null) {
+                throw $in->refuse('recalled', 'count', Fact::of('refused.recall.sold', why: $recalled));
+            }
             $this->acts->moveOn($line, $day, $state, $count);
         });
     }

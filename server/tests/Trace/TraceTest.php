@@ -120,6 +120,11 @@ final class TraceTest extends House
             'version' => $lot['version'], 'on' => '2027-05-12', 'order' => $order['id'], 'count' => 5,
         ]);
         self::assertStringContainsString('called back: a wilt in its bed', $refused['message']);
+        $batch = $lot['lines'][0];
+        $sold = $this->refused(422, 'POST', "/api/batches/{$batch['batch']}/move-on", [
+            'line' => $batch['line'], 'on' => '2027-05-12', 'state' => 'grown', 'count' => 1,
+        ]);
+        self::assertStringContainsString('called back, a wilt in its bed', $sold['message']);
         self::assertContains('recalled', array_column($this->ask('GET', "/api/stock/{$ready['block']}")['against'], 'code'));
         self::assertSame(422, $this->send('POST', '/api/recalls', ['kind' => 'block', 'key' => $ready['block'], 'why' => 'again'])->getStatusCode());
         self::assertSame(422, $this->send('POST', '/api/recalls', ['kind' => 'order', 'key' => (string) $order['id'], 'why' => 'x'])->getStatusCode());
