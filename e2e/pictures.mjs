@@ -2,7 +2,7 @@
 import { chromium } from '@playwright/test'
 
 const [, , base = 'http://127.0.0.1:8080', folder = '../docs/screenshots'] = process.argv
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox'] })
+const browser = await chromium.launch({ executablePath: '/usr/bin/chromium-headless-shell', args: ['--no-sandbox'] })
 
 async function visit(size, shade, views) {
   const page = await browser.newPage({ viewport: size })

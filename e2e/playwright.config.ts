@@ -34,7 +34,7 @@ export default defineConfig({
     // Only the round's own tests keep the app on the device.
     serviceWorkers: 'block',
     launchOptions: {
-      executablePath: '/usr/bin/chromium',
+      executablePath: '/usr/bin/chromium-headless-shell',
       args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--no-first-run'],
     },
   },

@@ -5,7 +5,7 @@ import { chromium } from '@playwright/test'
 const [, , base = 'http://127.0.0.1:8080'] = process.argv
 const TIMES = 5
 
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-background-networking'] })
+const browser = await chromium.launch({ executablePath: '/usr/bin/chromium-headless-shell', args: ['--no-sandbox', '--disable-background-networking'] })
 const context = await browser.newContext({ viewport: { width: 390, height: 844 } })
 // Taken down by the page itself: the tool that drives it is slowed down with it.
 await context.addInitScript(() => {

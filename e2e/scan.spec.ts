@@ -30,7 +30,7 @@ test('a printed tag is held before the camera, and the walk goes to it', async (
   const camera = film(PNG.sync.read(await label.screenshot()))
 
   const filming = ['--use-fake-ui-for-media-stream', '--use-fake-device-for-media-stream', `--use-file-for-fake-video-capture=${camera}`]
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', ...filming] })
+  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium-headless-shell', args: ['--no-sandbox', ...filming] })
   try {
     const phone = await browser.newPage({ baseURL, viewport: { width: 390, height: 844 }, serviceWorkers: 'block' })
     await signIn(phone, 'ines', '/round')

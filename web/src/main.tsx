@@ -11,9 +11,11 @@ import { showTheme } from './shell/theme'
 
 /** Milliseconds after which what is shown no longer shares a slow network with what is kept for later. */
 const SETTLED = 3000
+/** Milliseconds for which the first picture waits for its room: longer than a fast network takes, and too short to be seen. */
+const BLINK = 100
 
 showTheme()
-fetchRoom(location.pathname)
+const room = fetchRoom(location.pathname)
 // What the app is made of is kept on the device, so that the round opens without a network.
 if (import.meta.env.PROD) setTimeout(() => navigator.serviceWorker?.register('/sw.js', { scope: '/' }), SETTLED)
 
@@ -26,6 +28,7 @@ async function begin(root: HTMLElement) {
   askWhoIsHere()
   const last = await kept('session')
   if (last && !queryClient.getQueryData(['session'])) queryClient.setQueryData(['session'], last, { updatedAt: 0 })
+  await Promise.race([room, new Promise((over) => setTimeout(over, BLINK))])
   createRoot(root).render(
     <StrictMode>
       <QueryClientProvider client={queryClient}>

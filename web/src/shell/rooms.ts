@@ -1,4 +1,4 @@
-import { type ComponentType, lazy } from 'react'
+import { type ComponentType, createElement, lazy, useState } from 'react'
 import { matchPath } from 'react-router'
 
 /** Where each room is found, and how it is fetched: only once somebody goes there. */
@@ -60,13 +60,23 @@ const FOUND: Record<string, () => Promise<ComponentType>> = {
   '/nursery/air': () => import('../nursery/AirForm').then((m) => m.AirForm),
 }
 
-export const ROOMS = Object.entries(FOUND).map(([path, load]) => ({
-  path,
-  Room: lazy(async () => ({ default: await load() })),
-}))
+/** A room that is fetched already is drawn at once: what waits, if only for an instant, is held back by React for 300 ms. */
+function room(path: string, load: () => Promise<ComponentType>) {
+  let here: ComponentType | undefined
+  const fetch = async () => (here = await load())
+  const Later = lazy(async () => ({ default: await fetch() }))
+  function Room() {
+    const [shown] = useState(() => here ?? Later)
+    return createElement(shown)
+  }
+  return { path, fetch, Room }
+}
 
-/** Begins to fetch the room that the address names, while it is still asked who is here. */
-export function fetchRoom(address: string): void {
-  const here = Object.keys(FOUND).find((path) => matchPath(path, address))
-  if (here) FOUND[here]?.().catch(() => undefined)
+export const ROOMS = Object.entries(FOUND).map(([path, load]) => room(path, load))
+
+/** Begins to fetch the room that the address names, while it is still asked who is here; ends when it has come or cannot. */
+export async function fetchRoom(address: string): Promise<void> {
+  await ROOMS.find(({ path }) => matchPath(path, address))
+    ?.fetch()
+    .catch(() => undefined)
 }
