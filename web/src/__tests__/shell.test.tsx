@@ -5,6 +5,8 @@ import { Suspense } from 'react'
 import { MemoryRouter } from 'react-router'
 import { expect, it, vi } from 'vitest'
 import { fetchRoom, ROOMS } from '../shell/rooms'
+import { WeekProvider } from '../shell/week'
+import { session } from './nursery'
 
 const keys = () => ROOMS.find(({ path }) => path === '/round/key')
 
@@ -14,9 +16,11 @@ function drawn() {
   return render(
     <QueryClientProvider client={new QueryClient()}>
       <MemoryRouter>
-        <Suspense fallback="on its way">
-          <Room />
-        </Suspense>
+        <WeekProvider session={session}>
+          <Suspense fallback="on its way">
+            <Room />
+          </Suspense>
+        </WeekProvider>
       </MemoryRouter>
     </QueryClientProvider>,
   )
