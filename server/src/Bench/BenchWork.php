@@ -26,18 +26,7 @@ final class BenchWork
      */
     public function of(Week $week): array
     {
-        $jobs = [];
-        foreach ($this->batches($week) as $batch) {
-            foreach ($this->ofBatch($batch) as ['day' => $day, 'kind' => $kind, 'zone' => $zone, 'to' => $to]) {
-                if ($day >= $week->monday() && $day <= $week->sunday()) {
-                    $jobs[] = [
-                        'day' => $day->format('Y-m-d'), 'kind' => $kind, 'code' => $batch->code, 'crop' => $batch->crop->name,
-                        'trays' => $kind === 'lay' || $batch->leftBenchOn !== null ? $batch->amount->trays : $batch->trays(),
-                        'zone' => $zone->name, 'to' => $to?->name, 'setting' => null,
-                    ];
-                }
-            }
-        }
+        $jobs = array_map(static fn (array $job) => $job + ['setting' => null], $this->ofBatches($week->monday(), $week->sunday()));
         $before = $week->plus(-1);
         $tenants = $this->tenants->byZone($before, $week);
         $there = static fn (Zone $zone, Week $in) => array_values(
@@ -65,6 +54,31 @@ final class BenchWork
         return $jobs;
     }
 
+    /** @return list<array{day: string, kind: string, code: string, crop: string, trays: int, zone: string, to: ?string}> what is carried on a day */
+    public function movesOn(\DateTimeImmutable $day): array
+    {
+        return array_values(array_filter($this->ofBatches($day, $day), static fn (array $job) => $job['kind'] === 'move'));
+    }
+
+    /** @return list<array{day: string, kind: string, code: string, crop: string, trays: int, zone: string, to: ?string}> */
+    private function ofBatches(\DateTimeImmutable $from, \DateTimeImmutable $until): array
+    {
+        $jobs = [];
+        foreach ($this->batches($from, $until) as $batch) {
+            foreach ($this->ofBatch($batch) as ['day' => $day, 'kind' => $kind, 'zone' => $zone, 'to' => $to]) {
+                if ($day >= $from && $day <= $until) {
+                    $jobs[] = [
+                        'day' => $day->format('Y-m-d'), 'kind' => $kind, 'code' => $batch->code, 'crop' => $batch->crop->name,
+                        'trays' => $kind === 'lay' || $batch->leftBenchOn !== null ? $batch->amount->trays : $batch->trays(),
+                        'zone' => $zone->name, 'to' => $to?->name,
+                    ];
+                }
+            }
+        }
+
+        return $jobs;
+    }
+
     /** @return list<array{day: \DateTimeImmutable, kind: string, zone: Zone, to: ?Zone}> laid, carried elsewhere, taken off */
     private function ofBatch(Batch $batch): array
     {
@@ -86,8 +100,8 @@ final class BenchWork
         ];
     }
 
-    /** @return list<Batch> of which any of this may fall in the week */
-    private function batches(Week $week): array
+    /** @return list<Batch> of which any of this may fall in these days */
+    private function batches(\DateTimeImmutable $from, \DateTimeImmutable $until): array
     {
         return Row::things($this->em->createQuery('SELECT b, c, z, m, mz, p, st, l, o, oz FROM '.Batch::class.' b JOIN b.crop c JOIN b.zone z
             LEFT JOIN b.movesOn m LEFT JOIN m.zone mz LEFT JOIN b.potsZone p LEFT JOIN b.standing st
@@ -95,6 +109,6 @@ final class BenchWork
             WHERE b.calledOff = false AND COALESCE(b.sticking.stuckOn, b.days.stickOn) <= :to
                 AND (b.leftBenchOn >= :from OR (b.leftBenchOn IS NULL AND (b.sticking.stuckOn IS NOT NULL OR b.days.potOn >= :from)))
             ORDER BY b.id, m.fromDay, l.number')
-            ->setParameter('from', $week->monday()->format('Y-m-d'))->setParameter('to', $week->sunday()->format('Y-m-d')), Batch::class);
+            ->setParameter('from', $from->format('Y-m-d'))->setParameter('to', $until->format('Y-m-d')), Batch::class);
     }
 }

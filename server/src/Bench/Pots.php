@@ -8,6 +8,7 @@ use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Bench\Potted;
+use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Crops\Setting;
 use WetCradle\Core\Priority;
@@ -51,22 +52,39 @@ final class Pots
     /** @return array<string, Potted> by code, of batch or lot, whether their place is settled or not */
     public function during(Week $from, Week $to): array
     {
+        return array_map(static fn (array $there) => $there[0], $this->there($from, $to));
+    }
+
+    /** @return list<array{zone: int, code: string, tenant: Tenant}> what takes up bench where its place is settled */
+    public function standing(Week $from, Week $to): array
+    {
+        $standing = [];
+        foreach ($this->there($from, $to) as [$potted, $tenant]) {
+            if ($potted->zone !== null) {
+                $standing[] = ['zone' => $potted->zone, 'code' => $potted->code, 'tenant' => $tenant];
+            }
+        }
+
+        return $standing;
+    }
+
+    /** @return array<string, array{Potted, Tenant}> by code */
+    private function there(Week $from, Week $to): array
+    {
         $sizes = $this->sizes();
         [$first, $last] = [$from->monday()->format('Y-m-d'), $to->sunday()->format('Y-m-d')];
-
-        return array_filter([
+        $all = [
             ...$this->planned(
                 Row::all($this->db, self::PLANNED.' AND b.pot_on <= :to AND b.ready_on > :from ORDER BY b.id', ['from' => $first, 'to' => $last]),
                 $sizes,
             ),
             ...$this->lots($sizes, 'p.potted_on <= :to', ['to' => $last]),
-        ], static fn (Potted $some) => $some->tenant()->from->until($to) >= 0 && $from->until($some->tenant()->to) >= 0);
-    }
+        ];
 
-    /** @return list<Potted> whose place is settled */
-    public function standing(Week $from, Week $to): array
-    {
-        return array_values(array_filter($this->during($from, $to), static fn (Potted $potted) => $potted->zone !== null));
+        return array_filter(
+            array_map(static fn (Potted $some) => [$some, $some->tenant()], $all),
+            static fn (array $there) => $there[1]->from->until($to) >= 0 && $from->until($there[1]->to) >= 0,
+        );
     }
 
     /** What is to be potted of a batch, or stands in a lot, whenever that is; null where there is nothing. */

@@ -51,12 +51,9 @@ final class Tenants
             }
         }
 
-        foreach ($this->pots->standing($from, $to) as $potted) {
-            if ($potted->zone !== null && $potted->code !== $but) {
-                $tenant = $potted->tenant();
-                if ($tenant->from->until($to) >= 0 && $from->until($tenant->to) >= 0) {
-                    $byZone[$potted->zone][] = $tenant;
-                }
+        foreach ($this->pots->standing($from, $to) as ['zone' => $zone, 'code' => $code, 'tenant' => $tenant]) {
+            if ($code !== $but) {
+                $byZone[$zone][] = $tenant;
             }
         }
 

@@ -142,14 +142,10 @@ final class DayRest
     private function moves(\DateTimeImmutable $day): array
     {
         $moves = [];
-        foreach ($this->bench->of(Week::containing($day)) as $job) {
-            if ($job['kind'] === 'move' && $job['day'] === $day->format('Y-m-d')) {
-                $moves[] = [
-                    'batch' => (string) $job['code'], 'crop' => (string) $job['crop'], 'trays' => (int) $job['trays'], 'zone' => $job['zone'],
-                    'to' => (string) $job['to'],
-                ];
-            }
+        foreach ($this->bench->movesOn($day) as $job) {
+            $moves[] = ['batch' => $job['code'], 'crop' => $job['crop'], 'trays' => $job['trays'], 'zone' => $job['zone'], 'to' => (string) $job['to']];
         }
+        usort($moves, static fn (array $a, array $b) => [$a['zone'], $a['batch']] <=> [$b['zone'], $b['batch']]);
 
         return $moves;
     }
