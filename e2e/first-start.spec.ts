@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { expect, test } from '@playwright/test'
-import { mustBeUsable } from './house'
+import { isThere, mustBeUsable } from './house'
 import { EMPTY } from './ports'
 
 test.use({ baseURL: `http://127.0.0.1:${EMPTY}` })
@@ -28,7 +28,20 @@ test('an empty nursery is set up and gets to its first take sheet', async ({ pag
   await page.getByRole('button', { name: 'Begin' }).click()
   await expect(page.getByText('Upper Ridge “Plants” 🌱')).toBeVisible()
   await expect(page.getByText('Nothing waits.')).toBeVisible()
+  const steps = page.getByRole('region', { name: 'First steps' })
+  await expect(steps.locator('[aria-current=step]')).toContainText('Benches')
+  await expect(steps.getByRole('listitem').filter({ hasText: /^Orders/ })).toContainText('After crops.')
   await mustBeUsable(page, 'an empty day')
+  await page.goto('/batches/draft')
+  await expect(page.getByText('Nothing is wanted yet.')).toBeVisible()
+  await expect(page.getByText('Before this: benches')).toBeVisible()
+  // What a page is for is found by any words of it.
+  await page.keyboard.press('/')
+  await page.getByRole('dialog', { name: 'Find' }).getByRole('combobox').fill('undone as one')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('dialog', { name: 'Help and keys' })).toContainText('undone as one')
+  await mustBeUsable(page, 'help')
+  await page.keyboard.press('Escape')
 
   await page.getByRole('link', { name: 'Crops', exact: true }).click()
   await page.getByRole('button', { name: 'Add a crop' }).click()
@@ -92,4 +105,7 @@ test('an empty nursery is set up and gets to its first take sheet', async ({ pag
   await expect(page.getByRole('heading', { name: 'CA-1 · North field' })).toBeVisible()
   await expect(page.getByText(/60 plants, \d from each/)).toBeVisible()
   await mustBeUsable(page, 'the take sheet')
+  await page.goto('/')
+  await isThere(page)
+  await expect(steps).toHaveCount(0)
 })

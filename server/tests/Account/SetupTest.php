@@ -44,6 +44,7 @@ final class SetupTest extends House
         self::assertSame([], $this->ask('GET', '/api/day')['things']);
         self::assertSame([], $this->ask('GET', '/api/bench')['zones']);
         $this->ask('GET', '/api/rail');
+        self::assertSame('benches', $this->nextStep());
         $new = ['name' => 'Mint “Cellar”', 'sheet' => $this->sheet(['rooting' => ['days' => [8, 14]]])];
         $crop = $this->ask('POST', '/api/crops', $new);
         self::assertSame('taken', $this->refused(422, 'POST', '/api/crops', $new)['code']);
@@ -58,6 +59,9 @@ final class SetupTest extends House
         $this->ask('POST', '/api/zones', $zone);
         self::assertGreaterThan(1.6, $this->ask('POST', '/api/zones', ['name' => 'Mist 2'] + $zone)['place']['y']);
         self::assertSame('out_of_range', $this->refused(422, 'POST', '/api/zones', ['name' => 'Mist 3', 'trays' => 0] + $zone)['code']);
+        self::assertSame('inspection', $this->nextStep());
+        self::assertSame(['step' => 'benches', 'have' => 2, 'isDone' => true, 'mayWait' => false, 'waitsFor' => []], $this->step('benches'));
+        self::assertSame(['orders'], $this->step('plan')['waitsFor']);
         $wanted = $this->ask('POST', '/api/wanted', ['crop' => $crop['slug'], 'plants' => 60, 'pot' => 1, 'readyWeek' => '2027-W32', 'priority' => 'must']);
         $proposal = $this->ask('POST', "/api/wanted/{$wanted['id']}/proposal");
         $batch = $this->ask(
@@ -69,6 +73,7 @@ final class SetupTest extends House
             ],
         );
         self::assertMatchesRegularExpression('/^[A-Z]{3}-[3479]{2}$/', $batch['code']);
+        self::assertTrue($this->ask('GET', '/api/first-steps')['isOver']);
         self::assertSame(
             'no_material',
             $this->refused(
@@ -81,5 +86,16 @@ final class SetupTest extends House
                 ],
             )['code'],
         );
+    }
+
+    private function nextStep(): string
+    {
+        return $this->ask('GET', '/api/first-steps')['next'];
+    }
+
+    /** @return array<string, mixed> */
+    private function step(string $name): array
+    {
+        return array_column($this->ask('GET', '/api/first-steps')['steps'], null, 'step')[$name];
     }
 }

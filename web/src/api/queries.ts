@@ -277,6 +277,9 @@ export const useTroubledZones = (): ReadonlySet<string> =>
 export const useLots = () => useQuery({ queryKey: ['lots'], queryFn: () => answer(api.GET('/api/lots')) })
 export const useLot = (code: string) =>
   useQuery({ queryKey: ['lot', code], queryFn: () => answer(api.GET('/api/lots/{code}', { params: { path: { code } } })) })
+/** How far a nursery has come that begins; asked only where there is nothing yet. */
+export const useFirstSteps = (isAsked = true) =>
+  useQuery({ queryKey: ['first-steps'], queryFn: () => answer(api.GET('/api/first-steps')), enabled: isAsked })
 export const usePractice = () =>
   useQuery({ queryKey: ['practice'], queryFn: () => answer(api.GET('/api/practice')), staleTime: Number.POSITIVE_INFINITY })
 /** What would become of one batch moved so; what was asked before stays until the answer is there, and is asked no more. */

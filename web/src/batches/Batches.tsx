@@ -4,6 +4,7 @@ import { useBatches } from '../api/queries'
 import { StateGlyph } from '../drawings/Glyph'
 import { Tag } from '../drawings/Tag'
 import { AsTable } from '../shell/AsTable'
+import { Missing } from '../shell/FirstSteps'
 import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { mondayOf, plural, STATE_WORDS, sayDay } from '../words'
@@ -119,6 +120,7 @@ export function Batches() {
           ))}
         </ul>
       </div>
+      {data?.batches.length === 0 && <Missing before="plan" />}
       <div className="grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-8 sm:grid-cols-[repeat(2,minmax(0,1fr))] xl:grid-cols-[repeat(4,minmax(0,1fr))]">
         {SHELVES.map((shelf) => {
           const tags = shown.filter((tag) => shelf.states.includes(tag.state))

@@ -1,10 +1,11 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { answer, api, type Schemas } from '../api/client'
-import { useDraft } from '../api/queries'
+import { useDraft, useFirstSteps } from '../api/queries'
 import { useBack, useSeenWrite } from '../api/writes'
 import { BatchRooms } from '../batches/BatchRooms'
 import { Sideways } from '../drawings/Sideways'
+import { Missing } from '../shell/FirstSteps'
 import { LongWork } from '../shell/LongWork'
 import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
@@ -117,6 +118,8 @@ export function Draft() {
       ),
   )
   const drafts = data?.drafts ?? []
+  const { data: first } = useFirstSteps(data?.drafts.length === 0)
+  const isWanted = first?.steps.find(({ step }) => step === 'orders')?.isDone ?? true
   const good = drafts.filter((one) => one.batch !== null)
   const chosen = good.filter((one) => !without.has(keyOf(one)))
   const toggle = (key: string) =>
@@ -146,7 +149,12 @@ export function Draft() {
         </p>
       )}
       {!data && !error && <LongWork words="The season is drafted…" />}
-      {data && drafts.length === 0 && <p>Every order has a batch.</p>}
+      {data && drafts.length === 0 && (
+        <>
+          <Missing before="plan" />
+          <p>{isWanted ? 'Every order has a batch.' : 'Nothing is wanted yet.'}</p>
+        </>
+      )}
       {drafts.length > 0 && (
         <Sideways of="The draft">
           <table className="w-full min-w-[52rem] text-left">

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { type ChangeEvent, useState } from 'react'
-import { Link, useNavigate } from 'react-router'
+import { Link, useNavigate, useSearchParams } from 'react-router'
 import { answer, api, type Schemas } from '../api/client'
 import { useWrite } from '../api/writes'
 import { NurseryRooms } from '../nursery/NurseryRooms'
@@ -40,7 +40,12 @@ function Tables({ tables }: { tables: Brief[] }) {
 /** Records that a nursery has already: what they are, and the table. */
 export function RecordsPage() {
   const read = useQuery({ queryKey: ['brought-in'], queryFn: () => answer(api.GET('/api/brought-in')) })
-  const [kind, setKind] = useState<Kind>('past_batches')
+  const [params] = useSearchParams()
+  const [picked, setKind] = useState<Kind | null>(null)
+  const { data } = read
+  const asked = picked ?? params.get('kind')
+  const chosen = data?.kinds.find((one) => one.kind === asked) ?? data?.kinds[0]
+  const kind = chosen?.kind ?? 'past_batches'
   const [pasted, setPasted] = useState('')
   const goTo = useNavigate()
   const begin = useWrite(
@@ -55,9 +60,7 @@ export function RecordsPage() {
       ),
     (begun) => goTo(`/nursery/records/${begun.id}`),
   )
-  const { data } = read
   if (!data) return <Unread of={read} title="Records" rooms={<NurseryRooms />} />
-  const chosen = data.kinds.find((one) => one.kind === kind)
   const fromFile = async (event: ChangeEvent<HTMLInputElement>) => {
     const input = event.target
     const file = input.files?.[0]

@@ -1,63 +1,22 @@
-import { useEffect, useRef, useState } from 'react'
+import { useCallback, useEffect, useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
 import type { Schemas } from '../api/client'
 import { useFound } from '../api/queries'
+import { helpLike, PAGES } from './help'
 
 type Thing = Schemas['Found']['found'][number]
-type Found = Omit<Thing, 'kind'> & { kind: Thing['kind'] | 'page' }
-
-/** Pages by what they are called. */
-const PAGES: [name: string, at: string][] = [
-  ['Today', '/'],
-  ['The round', '/round'],
-  ['Key to root stages', '/round/key'],
-  ['Practice', '/round/practice'],
-  ['What is wanted', '/wanted'],
-  ['Batches', '/batches'],
-  ['The season of batches', '/batches/season'],
-  ['Draft of the season', '/batches/draft'],
-  ['Shopping list', '/batches/shopping'],
-  ['Versions of the plan', '/batches/versions'],
-  ['Bench', '/bench'],
-  ['Fill the house', '/bench/fill'],
-  ['Mist and heat', '/bench/mist'],
-  ['A day under mist', '/bench/mist/day'],
-  ['Heat over the season', '/bench/mist/heat'],
-  ['Conditions as measured', '/bench/mist/measured'],
-  ['Alarms', '/bench/mist/alarms'],
-  ['Devices', '/bench/mist/devices'],
-  ['Work on the bench', '/bench/work'],
-  ['Lay out the house', '/bench/lay'],
-  ['Day sheet', '/mixing'],
-  ['Mixes', '/mixing/mixes'],
-  ['Dips', '/mixing/dips'],
-  ['Sanitisers', '/mixing/clean'],
-  ['Labels', '/mixing/labels'],
-  ['Potting', '/potting'],
-  ['Weeks of potting', '/potting/weeks'],
-  ['Lots', '/potting/lots'],
-  ['Stock', '/stock'],
-  ['Inspections', '/stock/inspections'],
-  ['Treatments', '/stock/treatments'],
-  ["Breeders' rights", '/stock/rights'],
-  ['Crops', '/crops'],
-  ['The season of material', '/crops/season'],
-  ['House rules', '/crops/rules'],
-  ['Settings', '/nursery'],
-  ['People', '/nursery/people'],
-  ['Copies', '/nursery/copies'],
-  ['Records, brought in', '/nursery/records'],
-  ['Habits', '/nursery/habits'],
-  ['Hands', '/nursery/hands'],
-  ['Trays and pots', '/nursery/trays'],
-  ['Air', '/nursery/air'],
-  ['History', '/nursery/history'],
-]
+type Found = Omit<Thing, 'kind'> & { kind: Thing['kind'] | 'page' | 'help' }
 
 const pagesLike = (typed: string): Found[] =>
-  PAGES.filter(([name]) => name.toLowerCase().includes(typed.trim().toLowerCase()))
+  PAGES.filter(({ name }) => name.toLowerCase().includes(typed.trim().toLowerCase()))
     .slice(0, 6)
-    .map(([name, at]) => ({ kind: 'page', name, more: '', at }))
+    .map(({ name, at }) => ({ kind: 'page', name, more: '', at }))
+
+/** How things are done, by any words of it. */
+const toldOf = (typed: string): Found[] =>
+  helpLike(typed)
+    .slice(0, 4)
+    .map(({ help, line }) => ({ kind: 'help', name: help.name, more: line, at: help.at }))
 
 const PLACE: Record<Found['kind'], (at: string) => string> = {
   batch: (at) => `/batches/${at}`,
@@ -68,6 +27,7 @@ const PLACE: Record<Found['kind'], (at: string) => string> = {
   customer: (at) => `/wanted?customer=${encodeURIComponent(at)}`,
   wanted: (at) => `/wanted?order=${at}`,
   page: (at) => at,
+  help: (at) => at,
 }
 
 const KIND_WORDS: Record<Found['kind'], string> = {
@@ -79,42 +39,43 @@ const KIND_WORDS: Record<Found['kind'], string> = {
   customer: 'customer',
   wanted: 'wanted',
   page: 'page',
+  help: 'help',
 }
 
-/** Finds any batch, lot, crop, stock block, zone, customer, order or page by a few letters. */
-export function Finder({ onClose }: { onClose: () => void }) {
+/** Finds any batch, lot, crop, stock block, zone, customer, order or page by a few letters, and how things are done. */
+export function Finder({ onClose, onHelp }: { onClose: () => void; onHelp: (at: string) => void }) {
   const [typed, setTyped] = useState('')
   const [chosen, setChosen] = useState(0)
   const [hurry, setHurry] = useState(false)
   const { data, isPlaceholderData, isFetching } = useFound(typed)
   const settled = data !== undefined && !isPlaceholderData && !isFetching
-  const found: Found[] = typed.trim() === '' ? [] : [...(data?.found ?? []), ...pagesLike(typed)]
+  const found: Found[] = typed.trim() === '' ? [] : [...(data?.found ?? []), ...pagesLike(typed), ...toldOf(typed)]
   const first = found[0]
   const dialog = useRef<HTMLDialogElement>(null)
   const navigate = useNavigate()
   useEffect(() => dialog.current?.showModal(), [])
-  const go = (one: Found | undefined) => {
-    if (one) {
-      navigate(PLACE[one.kind](one.at))
+  const go = useCallback(
+    (one: Found | undefined) => {
+      if (!one) return
+      if (one.kind === 'help') onHelp(one.at)
+      else navigate(PLACE[one.kind](one.at))
       onClose()
-    }
-  }
+    },
+    [navigate, onClose, onHelp],
+  )
   // Enter pressed before the answer is there: go as soon as it is.
   useEffect(() => {
     if (!hurry || !settled) return
     setHurry(false)
-    if (first) {
-      navigate(PLACE[first.kind](first.at))
-      onClose()
-    }
-  }, [hurry, settled, first, navigate, onClose])
+    go(first)
+  }, [hurry, settled, first, go])
   return (
     <dialog ref={dialog} onClose={onClose} aria-label="Find" className="modal modal-top">
       <div className="modal-box sheet mx-auto mt-16 max-w-xl p-4">
         <input
           autoFocus
           className="field-text"
-          placeholder="A code, a crop, a block, a zone, a customer, a page"
+          placeholder="A code, a crop, a block, a zone, a customer, a page, or how to…"
           aria-label="Find"
           role="combobox"
           aria-expanded={found.length > 0}

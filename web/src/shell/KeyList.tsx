@@ -1,7 +1,16 @@
 import { useEffect, useRef } from 'react'
+import type { Help } from './help'
 
-/** Every key, listed. */
-export function KeyList({ rooms, onClose }: { rooms: readonly { key: string; word: string }[]; onClose: () => void }) {
+/** How the page that is open is used, and every key. */
+export function KeyList({
+  help,
+  rooms,
+  onClose,
+}: {
+  help: Help | undefined
+  rooms: readonly { key: string; word: string }[]
+  onClose: () => void
+}) {
   const dialog = useRef<HTMLDialogElement>(null)
   useEffect(() => dialog.current?.showModal(), [])
   const keys: [string, string][] = [
@@ -11,11 +20,21 @@ export function KeyList({ rooms, onClose }: { rooms: readonly { key: string; wor
     ...rooms.map((room) => [room.key, room.word] as [string, string]),
     ['d', 'day or night'],
     ['Esc', 'close what is open'],
-    ['?', 'these keys'],
+    ['?', 'help for the page, and these keys'],
   ]
   return (
-    <dialog ref={dialog} onClose={onClose} aria-label="Keys" className="modal">
-      <div className="modal-box sheet max-w-sm">
+    <dialog ref={dialog} onClose={onClose} aria-label="Help and keys" className="modal">
+      <div className="modal-box sheet max-w-md">
+        {help && (
+          <section className="mb-5">
+            <h2>{help.name}</h2>
+            {help.says.map((said) => (
+              <p key={said} className="mt-2">
+                {said}
+              </p>
+            ))}
+          </section>
+        )}
         <h2>Keys</h2>
         <dl className="mt-3 grid grid-cols-[auto_1fr] gap-x-4 gap-y-2">
           {keys.map(([key, does]) => (

@@ -7,6 +7,7 @@ import { looksKept } from '../round/device'
 import { useSendingLooks } from '../round/send'
 import { plural } from '../words'
 import { Finder } from './Finder'
+import { helpAt } from './help'
 import { KeyList } from './KeyList'
 import { Leaving } from './Leaving'
 import { Rail } from './Rail'
@@ -46,7 +47,8 @@ export async function signOut() {
 export function Shell({ children }: { children: ReactNode }) {
   const { session, move, setWeek, thisWeek } = useShown()
   const [finding, setFinding] = useState(false)
-  const [keys, setKeys] = useState(false)
+  /** The address whose help is open. */
+  const [helped, setHelped] = useState<string | null>(null)
   const [shade, setShade] = useState(light())
   const navigate = useNavigate()
   useSendingLooks(session.account?.id)
@@ -90,7 +92,7 @@ export function Shell({ children }: { children: ReactNode }) {
       if (event.metaKey || event.ctrlKey || event.altKey || isTyping(event.target)) return
       const room = ROOMS.find((r) => r.key === event.key)
       if (event.key === '/') setFinding(true)
-      else if (event.key === '?') setKeys(true)
+      else if (event.key === '?') setHelped(location.pathname)
       else if (event.key === '[') move(-1)
       else if (event.key === ']') move(1)
       else if (event.key === '.') setWeek(thisWeek)
@@ -140,11 +142,11 @@ export function Shell({ children }: { children: ReactNode }) {
           <button
             type="button"
             className="hidden min-h-11 cursor-pointer items-center gap-2 px-2 sm:flex"
-            onClick={() => setKeys(true)}
+            onClick={() => setHelped(pathname)}
           >
             <kbd className="rounded border px-1.5 text-sm">?</kbd>
-            <span className="hidden lg:inline">keys</span>
-            <span className="sr-only lg:hidden">Keys</span>
+            <span className="hidden lg:inline">help</span>
+            <span className="sr-only lg:hidden">Help and keys</span>
           </button>
           <button
             type="button"
@@ -219,8 +221,8 @@ export function Shell({ children }: { children: ReactNode }) {
           }}
         />
       )}
-      {finding && <Finder onClose={() => setFinding(false)} />}
-      {keys && <KeyList rooms={ROOMS} onClose={() => setKeys(false)} />}
+      {finding && <Finder onClose={() => setFinding(false)} onHelp={setHelped} />}
+      {helped !== null && <KeyList help={helpAt(helped)} rooms={ROOMS} onClose={() => setHelped(null)} />}
     </div>
   )
 }

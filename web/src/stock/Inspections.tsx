@@ -2,6 +2,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { useStock } from '../api/queries'
 import { FitMark } from '../drawings/FitMark'
+import { Missing } from '../shell/FirstSteps'
 import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { plural, sayDay } from '../words'
@@ -36,6 +37,7 @@ export function Inspections() {
           onChange={(event) => setPlace(event.target.value)}
         />
       </div>
+      {data?.blocks.length === 0 && <Missing before="inspection" />}
       <p className="mb-3 soft">
         {due === 0 ? 'None is overdue.' : `${plural(due, 'block is', 'blocks are')} overdue.`} The house limit is{' '}
         {plural(session.nursery?.inspectionDays ?? 0, 'day')}.

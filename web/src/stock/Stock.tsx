@@ -4,6 +4,7 @@ import type { Schemas } from '../api/client'
 import { useCrops, useStock } from '../api/queries'
 import { FitMark } from '../drawings/FitMark'
 import { AsTable } from '../shell/AsTable'
+import { Missing } from '../shell/FirstSteps'
 import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { mondayOf, plural, sayDay, sayWeek } from '../words'
@@ -116,7 +117,10 @@ export function Stock() {
         </div>
       )}
       {data && data.blocks.length === 0 && !adding && (
-        <p className="soft">No stock block yet. Add the plants you keep for material; a batch is planned from them.</p>
+        <>
+          <Missing before="stock" />
+          <p className="soft">No stock block yet. Add the plants you keep for material; a batch is planned from them.</p>
+        </>
       )}
       {data && data.blocks.length > 0 && (
         <p className="mb-2 soft">

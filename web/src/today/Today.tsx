@@ -8,6 +8,7 @@ import { Label, Tag } from '../drawings/Tag'
 import { AlarmsNow } from '../mist/AlarmsNow'
 import { lotsDueBy } from '../potting/Lots'
 import { Troubles } from '../round/Troubles'
+import { FirstSteps } from '../shell/FirstSteps'
 import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { HoldClock } from '../stock/HoldClock'
@@ -263,6 +264,7 @@ export function Today() {
   if (!day) return <Unread of={read} title="Today" />
   return (
     <div className="grid gap-x-10 gap-y-8 lg:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]">
+      {week === thisWeek && things.length === 0 && day.logged.length === 0 && <FirstSteps />}
       {week === thisWeek && <KeepOutNow />}
       {week === thisWeek && <AlarmsNow />}
       <section className="relative min-w-0">

@@ -5,6 +5,7 @@ import { useCrops, useWanted } from '../api/queries'
 import { OutlookBar } from '../drawings/OutlookBar'
 import { Tag } from '../drawings/Tag'
 import { AsTable } from '../shell/AsTable'
+import { Missing } from '../shell/FirstSteps'
 import { HistoryLink } from '../shell/HistoryLink'
 import { TraceLink } from '../shell/TraceLink'
 import { Unread } from '../shell/Unread'
@@ -242,7 +243,10 @@ export function Orders() {
           </div>
         ))}
       {data && wanted.length === 0 && !adding && (
-        <p className="soft">Nothing yet. Enter an order or a target of your own; everything else follows from it.</p>
+        <>
+          <Missing before="orders" />
+          <p className="soft">Nothing yet. Enter an order or a target of your own; everything else follows from it.</p>
+        </>
       )}
       {weeks.map((one) => (
         <section key={one} className="mb-5">
