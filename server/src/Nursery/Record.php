@@ -23,6 +23,7 @@ enum Record: string
     case Sanitiser = 'sanitiser';
     case Customer = 'customer';
     case Person = 'account';
+    case BroughtIn = 'brought_in';
 
     public function table(): string
     {
@@ -43,6 +44,7 @@ enum Record: string
             self::Sanitiser => 'sanitiser',
             self::Customer => 'customer',
             self::Person => 'account',
+            self::BroughtIn => 'brought_in',
         };
     }
 

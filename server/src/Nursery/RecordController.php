@@ -20,6 +20,7 @@ use WetCradle\Server\Database\Row;
 use WetCradle\Server\Database\TakenOut;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Answer;
+use WetCradle\Server\Records\BroughtIn;
 use WetCradle\Server\Stock\Rights;
 
 /** What was entered by mistake is taken out, where nothing rests on it; and put back. */
@@ -99,6 +100,9 @@ final class RecordController
     {
         if ($record === Record::TrayKind && TrayKinds::first($this->kinds->all())?->id === $id) {
             throw Refused::because('in_use', $record->value, sprintf('All bench is counted in the places of %s. It stays.', $name));
+        }
+        if ($record === Record::BroughtIn && $this->em->find(BroughtIn::class, $id)?->isIn() === true) {
+            throw Refused::because('in_use', $record->value, sprintf('The rows of %s are in. Take them out again first.', $name));
         }
         if ($record === Record::Person && $this->writing->by()->id === $id) {
             throw Refused::because('in_use', $record->value, 'That is you.');

@@ -85,11 +85,12 @@ final class OrderForm
     /**
      * A block of the crop by its code, or the population or grower of one.
      *
-     * @throws Refused where the crop has blocks and none is that
+     * @throws Refused where the crop has blocks and none is that, and it was not asked for already
      */
     private function readOnlyFrom(Fields $in, Wanted $wanted): void
     {
         $from = $in->textOr('onlyFrom', null, 200);
+        $was = $wanted->onlyPopulation;
         [$wanted->onlyBlock, $wanted->onlyPopulation] = [null, null];
         if ($from === null) {
             return;
@@ -106,6 +107,8 @@ final class OrderForm
                 $wanted->onlyPopulation = $from;
             }
         }
+        // An order is not held up by a source that was there when it came, and is no more: nothing is offered to it.
+        $wanted->onlyPopulation ??= $from === $was ? $was : null;
         if ($wanted->onlyPopulation === null) {
             throw $there === []
                 ? $in->refuse('unknown', 'onlyFrom', Fact::of('refused.wanted.no_stock'))

@@ -226,6 +226,23 @@ final class BroughtInTest extends House
         self::assertSame(422, $this->send('POST', "/api/brought-in/{$is['id']}/bring", ['version' => $now['version'] + 1])->getStatusCode(), 'It is in.');
     }
 
+    public function testATableThatIsNotInIsThrownAwayAndHadBack(): void
+    {
+        $table = $this->begin('customers', "Customer\nRiver Park Trees\n");
+        $at = "/api/brought-in/{$table['id']}";
+        $this->bring($table);
+        $refused = $this->refused(422, 'DELETE', "/api/records/brought_in/{$table['id']}");
+        self::assertStringContainsString('are in. Take them out again first', $refused['message']);
+        $this->ask('POST', "{$at}/undo", []);
+        $taken = $this->ask('DELETE', "/api/records/brought_in/{$table['id']}")['taken'];
+        self::assertSame(404, $this->send('GET', $at)->getStatusCode());
+        self::assertNotContains($table['id'], array_column($this->ask('GET', '/api/brought-in')['tables'], 'id'));
+        $this->ask('POST', "/api/taken-out/{$taken}/back", []);
+        self::assertSame(1, $this->ask('GET', $at)['fit'], 'It is as it was.');
+        $this->signIn('bo');
+        self::assertSame(403, $this->send('DELETE', "/api/records/brought_in/{$table['id']}")->getStatusCode());
+    }
+
     public function testATemplateIsReadAsItIs(): void
     {
         foreach (array_column($this->ask('GET', '/api/brought-in')['kinds'], 'kind') as $kind) {

@@ -90,6 +90,11 @@ final class OnlyFromTest extends House
         $this->db()->executeStatement("UPDATE stock_block SET population = NULL WHERE population = 'Saltmarsh East'");
         $drafts = $this->ask('POST', '/api/plan/draft', ['anew' => false])['drafts'];
         self::assertNull($of($only['id'])['batch'], 'Not even from another block.');
+        // The rest of the order can be changed all the same, and that it is wanted from there stays.
+        $change = ['plants' => 7, 'pot' => $this->pot, 'readyWeek' => '2028-W25', 'priority' => 'should', 'version' => $only['version']];
+        self::assertSame('Saltmarsh East', $this->ask('PUT', "/api/wanted/{$only['id']}", $change + ['onlyFrom' => 'Saltmarsh East'])['onlyFrom']);
+        $again = ['version' => $only['version'] + 1, 'onlyFrom' => 'Saltmarsh West'] + $change;
+        self::assertSame('onlyFrom', $this->refused(422, 'PUT', "/api/wanted/{$only['id']}", $again)['field']);
     }
 
     public function testALotWithPlantsFromElsewhereIsNotSentToIt(): void

@@ -3,6 +3,7 @@ import { type ChangeEvent, useState } from 'react'
 import { Link, useNavigate, useSearchParams } from 'react-router'
 import { answer, api, type Schemas } from '../api/client'
 import { useWrite } from '../api/writes'
+import { TakeOut } from '../forms/TakeOut'
 import { NurseryRooms } from '../nursery/NurseryRooms'
 import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
@@ -31,6 +32,7 @@ function Tables({ tables }: { tables: Brief[] }) {
           <span className="soft">
             {one.by}, {sayDay(one.at.slice(0, 10), session.today)}
           </span>
+          {!one.isIn && <TakeOut record="brought_in" id={one.id} name={one.name} history={false} />}
         </li>
       ))}
     </ul>
