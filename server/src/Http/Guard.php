@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Server\Http;
 
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
+use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpKernel\Event\RequestEvent;
 use Symfony\Component\HttpKernel\Event\ResponseEvent;
 
@@ -40,9 +41,7 @@ final class Guard
         }
         $isTable = in_array($request->getPathInfo(), self::TABLES, true);
         $most = $isTable ? self::MOST_OF_A_TABLE : self::MOST_BYTES;
-        $origin = $request->headers->get('Origin');
-        $site = $request->headers->get('Sec-Fetch-Site');
-        if (($origin !== null && $origin !== $request->getSchemeAndHttpHost()) || ($site !== null && !in_array($site, ['same-origin', 'none'], true))) {
+        if (self::isFromElsewhere($request)) {
             $event->setResponse(Problems::error(403, 'other_site', '', 'Requests from other sites are refused.'));
         } elseif ($request->getContentTypeFormat() !== 'json' && !($isTable && $request->getContentTypeFormat() === 'csv')) {
             $event->setResponse(Problems::error(415, 'not_json', '', $isTable
@@ -51,6 +50,18 @@ final class Guard
         } elseif ((int) $request->headers->get('Content-Length', '0') > $most || strlen($request->getContent()) > $most) {
             $event->setResponse(Problems::error(413, 'too_large', '', sprintf('The body may have at most %d kB.', $most / 1024)));
         }
+    }
+
+    private static function isFromElsewhere(Request $request): bool
+    {
+        $site = $request->headers->get('Sec-Fetch-Site');
+        $origin = $request->headers->get('Origin');
+        if ($site === 'same-origin') {
+            // The browser itself says so, and no page can: then the name is enough, since a server in front may hide its port.
+            return $origin !== null && parse_url($origin, PHP_URL_HOST) !== $request->getHost();
+        }
+
+        return ($site !== null && $site !== 'none') || ($origin !== null && $origin !== $request->getSchemeAndHttpHost());
     }
 
     #[AsEventListener]

@@ -102,6 +102,8 @@ final class AccountTest extends House
     {
         $json = ['CONTENT_TYPE' => 'application/json'];
         yield 'another origin' => [$json + ['HTTP_ORIGIN' => 'http://evil.test'], 403, 'other_site'];
+        yield 'another port, of which the browser says nothing' => [$json + ['HTTP_ORIGIN' => 'http://cradle.test:8443'], 403, 'other_site'];
+        yield 'another name, whatever else is said' => [$json + ['HTTP_ORIGIN' => 'http://evil.test', 'HTTP_SEC_FETCH_SITE' => 'same-origin'], 403, 'other_site'];
         yield 'another site' => [$json + ['HTTP_SEC_FETCH_SITE' => 'cross-site'], 403, 'other_site'];
         yield 'a form' => [['CONTENT_TYPE' => 'application/x-www-form-urlencoded'], 415, 'not_json'];
         yield 'plain text' => [['CONTENT_TYPE' => 'text/plain'], 415, 'not_json'];
@@ -117,6 +119,13 @@ final class AccountTest extends House
         self::assertSame($status, $response->getStatusCode());
         self::assertStringContainsString($code, (string) $response->getContent());
         self::assertSame($before, $this->rows());
+    }
+
+    /** A server in front that hands on the name without its port. */
+    public function testThePagesOwnRequestsComeInThroughAnyPort(): void
+    {
+        $headers = ['CONTENT_TYPE' => 'application/json', 'HTTP_ORIGIN' => 'https://cradle.test:8443', 'HTTP_SEC_FETCH_SITE' => 'same-origin'];
+        self::assertSame(200, $this->send('POST', '/api/sign-in', ['signIn' => 'ines', 'password' => self::PASSWORD], $headers)->getStatusCode());
     }
 
     public function testThePageKeepsToItself(): void
