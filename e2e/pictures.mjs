@@ -49,7 +49,7 @@ await visit(desk, 'mist', [
   ['stock', '/stock'],
   ['crops', '/crops'],
   ['crop', '/crops/weigela-plum-harness', 'What differs'],
-  ['block', '/stock/HO-1'],
+  ['results', '/results?by=month'],
   ['take-sheet', '/stock/take?batches={planned}'],
   ['trace', '/trace/block/DA-1'],
 ])

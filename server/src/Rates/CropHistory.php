@@ -187,8 +187,7 @@ final class CropHistory
      */
     private function kept(Way $way, array $past): array
     {
-        $nursery = $this->learning->nursery();
-        $prior = $way->core()->reckoning->prior->severalTogether($way->core()->setting->together())->spreadAs($nursery->phi, $nursery->lnPhiSd);
+        $prior = $this->learning->prior($way);
 
         return $this->cache->get('learnt_rate.'.hash('xxh128', serialize([$prior, $past])), static function () use ($prior, $past): array {
             $rate = CropRate::learn($prior, $past);

@@ -8,6 +8,7 @@ use Doctrine\DBAL\Connection;
 use WetCradle\Core\Book\BatchResult;
 use WetCradle\Core\Numbers\Beta;
 use WetCradle\Core\Rates\CountedBatch;
+use WetCradle\Core\Rates\CropPrior;
 use WetCradle\Core\Rates\Mishap;
 use WetCradle\Core\Rates\NurseryLearnt;
 use WetCradle\Core\Rates\WayTells;
@@ -49,6 +50,12 @@ final class Learning
         }
 
         return $this->learnt;
+    }
+
+    /** What the sheet of a way believes of its plants before any batch, and how much batches of this nursery differ. */
+    public function prior(Way $way): CropPrior
+    {
+        return $way->core()->reckoning->prior->severalTogether($way->core()->setting->together())->spreadAs($this->nursery()->phi, $this->nursery()->lnPhiSd);
     }
 
     /**

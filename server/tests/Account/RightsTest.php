@@ -24,7 +24,7 @@ final class RightsTest extends House
             'GET /api/alarms/feed/{token}', 'GET /api/calendar/{token}.ics', 'GET /api/session', 'POST /api/setup', 'POST /api/sign-in', 'POST /api/sign-out',
         ],
         'viewer' => [
-            'GET /api/first-steps', 'GET /api/treatments', 'GET /api/recalls', 'GET /api/trace/{kind}/{key}', 'GET /api/calendar.ics', 'GET /api/me/calendar', 'POST /api/me/calendar', 'DELETE /api/me/calendar', 'GET /api/air', 'GET /api/alarms', 'GET /api/batches', 'GET /api/batches/{code}', 'GET /api/batches/{code}/curve', 'GET /api/batches/{code}/job',
+            'GET /api/first-steps', 'GET /api/results/rates/{slug}', 'GET /api/treatments', 'GET /api/recalls', 'GET /api/trace/{kind}/{key}', 'GET /api/calendar.ics', 'GET /api/me/calendar', 'POST /api/me/calendar', 'DELETE /api/me/calendar', 'GET /api/air', 'GET /api/alarms', 'GET /api/batches', 'GET /api/batches/{code}', 'GET /api/batches/{code}/curve', 'GET /api/batches/{code}/job',
             'GET /api/batches/{code}/wait', 'GET /api/bench', 'GET /api/bench/offers', 'GET /api/bench/work', 'GET /api/choices', 'GET /api/compute',
             'GET /api/crew', 'GET /api/crops', 'GET /api/crops/{slug}', 'GET /api/customers', 'GET /api/day', 'GET /api/day-sheet', 'GET /api/dips',
             'POST /api/dips/reckon', 'POST /api/dips/sanitisers/{id}/reckon', 'GET /api/find', 'GET /api/house-defaults', 'GET /api/house-rules',

@@ -15,6 +15,7 @@ use WetCradle\Core\Crops\Material;
 use WetCradle\Core\Fact;
 use WetCradle\Core\Numbers\Range;
 use WetCradle\Core\Plan\Job;
+use WetCradle\Core\Rates\Sort;
 use WetCradle\Core\Records\Column;
 use WetCradle\Core\Records\Kind;
 use WetCradle\Core\Records\TraceKind;
@@ -95,7 +96,7 @@ final class WordsTest extends House
             }
         }
         self::assertGreaterThan(300, $seen);
-        foreach ([Material::cases(), HormoneKind::cases(), Column::cases(), Kind::cases(), Job::cases(), TraceKind::cases()] as $cases) {
+        foreach ([Material::cases(), HormoneKind::cases(), Column::cases(), Kind::cases(), Job::cases(), TraceKind::cases(), Sort::cases()] as $cases) {
             $used = [...$used, ...array_map(Words::keyOf(...), $cases)];
         }
         self::assertSame([], array_values(array_diff(array_keys($file), $used)), 'Nobody says these.');

@@ -5,6 +5,7 @@ export const CropRooms = () => (
     of="Crops"
     looks={[
       ['/crops', 'Rates'],
+      ['/results', 'Results'],
       ['/crops/season', 'Season'],
       ['/crops/rules', 'House rules'],
     ]}

@@ -23,8 +23,8 @@ export function RateDots({
   tall = 46,
   axis = true,
 }: {
-  learnt: Learnt
-  history: Crop['history']
+  learnt: Pick<Learnt, 'rate' | 'low80' | 'high80'>
+  history: Pick<Crop['history'][number], 'code' | 'rate' | 'stuck' | 'rooted' | 'could' | 'season' | 'soFar' | 'mishap' | 'why'>[]
   /** The code of a batch to point out. */
   mark?: string
   tall?: number

@@ -263,6 +263,14 @@ export const HELP: Help[] = [
     ],
   },
   {
+    at: '/results',
+    name: 'Results',
+    says: [
+      'The counted batches of a crop sorted by block, hormone, mix, place, month or person: what is learnt of each group, and whether it makes a difference.',
+      'A difference that chance makes as easily is said to be none. What else a group is alike in is said too: it may be that.',
+    ],
+  },
+  {
     at: '/crops/:slug',
     name: 'A crop',
     says: [

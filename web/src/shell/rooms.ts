@@ -43,6 +43,7 @@ const FOUND: Record<string, () => Promise<ComponentType>> = {
   '/stock/take': () => import('../stock/TakeSheet').then((m) => m.TakeSheet),
   '/stock/:code': () => import('../stock/BlockPage').then((m) => m.BlockPage),
   '/crops': () => import('../crops/Crops').then((m) => m.Crops),
+  '/results': () => import('../results/RatesPage').then((m) => m.RatesPage),
   '/crops/season': () => import('../crops/SeasonSheet').then((m) => m.SeasonSheet),
   '/crops/rules': () => import('../crops/HouseRules').then((m) => m.HouseRules),
   '/crops/:slug': () => import('../crops/CropPage').then((m) => m.CropPage),

@@ -1,0 +1,86 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Rates;
+
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Symfony\Component\Routing\Attribute\Route;
+use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Rates\RateGroup;
+use WetCradle\Core\Rates\RatesBySort;
+use WetCradle\Core\Rates\Sort;
+use WetCradle\Server\Crops\Crop;
+use WetCradle\Server\Crops\Ways;
+use WetCradle\Server\Http\Answer;
+use WetCradle\Server\Nursery\Words;
+
+/** What the nursery's own batches say: whether block, hormone, mix, place or person makes a difference. */
+final class ResultsController
+{
+    public function __construct(private readonly Ways $ways, private readonly SortedBatches $sorted, private readonly Learning $learning, private readonly Words $words)
+    {
+    }
+
+    #[Route('/api/results/rates/{slug}', methods: ['GET'])]
+    public function rates(string $slug, Request $request): Answer
+    {
+        $asked = Fields::of($request->query->all());
+        $by = $asked->choice('by', Sort::class);
+        $asked->done();
+        $crop = $this->crop($slug);
+        $batches = $this->sorted->of($crop);
+        $rates = RatesBySort::of($by, array_column($batches, 'sorted'), $this->learning->prior($crop->house()));
+
+        return new Answer([
+            'crop' => $crop->slug,
+            'name' => $crop->name,
+            'by' => $by->value,
+            'sorts' => array_map(fn (Sort $sort) => ['sort' => $sort->value, 'words' => $this->words->name($sort)], Sort::cases()),
+            'batches' => count($batches),
+            'byChance' => $rates->byChance,
+            'isDifference' => $rates->isDifference(),
+            'notKnown' => $rates->notKnown,
+            'groups' => array_map(fn (RateGroup $group) => $this->group($group, $batches), $rates->groups),
+        ]);
+    }
+
+    /**
+     * @param array<string, array{past: array<string, mixed>, ...}> $batches
+     *
+     * @return array<string, mixed>
+     */
+    private function group(RateGroup $group, array $batches): array
+    {
+        $learnt = $group->learnt->toArray();
+
+        return [
+            'is' => $group->is,
+            'stuck' => $group->stuck,
+            'rooted' => $group->rooted,
+            'rate' => $learnt['rate'],
+            'low80' => $learnt['low80'],
+            'high80' => $learnt['high80'],
+            'borrowed' => $group->borrowed,
+            'also' => array_map(
+                fn (array $also) => ['sort' => $also['sort']->value, 'words' => $this->words->name($also['sort']), 'is' => $also['is']],
+                $group->also,
+            ),
+            'batches' => array_map(static fn (string $code) => [
+                'code' => $code, 'stuckOn' => $batches[$code]['past']['stuckOn'], 'could' => $batches[$code]['past']['could'],
+                'rooted' => $batches[$code]['past']['rooted'], 'broughtIn' => $batches[$code]['past']['broughtIn'],
+            ], $group->codes),
+        ];
+    }
+
+    private function crop(string $slug): Crop
+    {
+        foreach ($this->ways->crops() as $crop) {
+            if ($crop->slug === $slug) {
+                return $crop;
+            }
+        }
+        throw new NotFoundHttpException();
+    }
+}

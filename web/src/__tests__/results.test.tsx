@@ -1,0 +1,105 @@
+// @vitest-environment happy-dom
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
+import { cleanup, render, screen, within } from '@testing-library/react'
+import userEvent from '@testing-library/user-event'
+import { MemoryRouter } from 'react-router'
+import { afterEach, expect, it, vi } from 'vitest'
+import { api, type Schemas } from '../api/client'
+import { RatesPage } from '../results/RatesPage'
+import { WeekProvider } from '../shell/week'
+import { session } from './nursery'
+
+const group = (is: string, more: Partial<Schemas['RateGroup']> = {}): Schemas['RateGroup'] => ({
+  is,
+  stuck: 300,
+  rooted: 210,
+  rate: 0.68,
+  low80: 0.55,
+  high80: 0.8,
+  borrowed: 0.4,
+  also: [],
+  batches: [{ code: 'HOL-44', stuckOn: '2026-11-02', could: 300, rooted: 210, broughtIn: false }],
+  ...more,
+})
+const rates = (by: Schemas['Sort'], more: Partial<Schemas['RatesBySort']> = {}): Schemas['RatesBySort'] => ({
+  crop: 'holly',
+  name: 'Holly',
+  by,
+  sorts: [
+    { sort: 'hormone', words: 'hormone' },
+    { sort: 'month', words: 'month' },
+  ],
+  batches: 2,
+  byChance: 0.31,
+  isDifference: false,
+  notKnown: [],
+  groups: [group('3000 ppm', { also: [{ sort: 'month', words: 'month', is: '05' }] }), group('')],
+  ...more,
+})
+
+const asked: string[] = []
+function draw(of: (by: Schemas['Sort']) => Schemas['RatesBySort'], at = '/results?by=hormone') {
+  asked.length = 0
+  vi.spyOn(api, 'GET').mockImplementation((async (path: string, how?: { params: { query: { by: Schemas['Sort'] } } }) => {
+    if (path === '/api/crops')
+      return {
+        data: {
+          crops: [
+            { slug: 'holly', name: 'Holly', history: [{}, {}] },
+            { slug: 'new', name: 'New', history: [] },
+          ],
+        },
+      }
+    const by = how?.params.query.by ?? 'block'
+    asked.push(by)
+    return { data: of(by) }
+  }) as never)
+  render(
+    <QueryClientProvider client={new QueryClient()}>
+      <MemoryRouter initialEntries={[at]}>
+        <WeekProvider session={session}>
+          <RatesPage />
+        </WeekProvider>
+      </MemoryRouter>
+    </QueryClientProvider>,
+  )
+}
+
+afterEach(() => {
+  cleanup()
+  vi.restoreAllMocks()
+})
+
+it('says whether it makes a difference, what else a group has in common, and how much is borrowed', async () => {
+  draw((by) => rates(by))
+  await screen.findByRole('list', { name: 'Groups' })
+  expect(screen.getByRole('status').textContent).toContain(
+    'By hormone they differ no more than by chance. Batches dealt out by chance are as far apart 31 in 100 times.',
+  )
+  const [treated, untreated] = within(screen.getByRole('list', { name: 'Groups' })).getAllByRole('listitem')
+  expect(treated?.textContent).toContain('All of them: month May; most others not.')
+  expect(treated?.textContent).toContain('40 in 100 of that is the crop’s')
+  expect(within(untreated as HTMLElement).getByRole('heading').textContent).toBe('no hormone')
+  expect(screen.queryByRole('option', { name: /^New/ })).toBeNull()
+})
+
+it('shows the batches behind a figure, and sorts by another thing', async () => {
+  draw((by) =>
+    by === 'month'
+      ? rates(by, { byChance: 0.01, isDifference: true, notKnown: ['X'], groups: [group('11', { borrowed: 0.01 }), group('02')] })
+      : rates(by),
+  )
+  await userEvent.click(await screen.findByRole('button', { name: '1 batch of 3000 ppm' }))
+  expect(screen.getByRole('link', { name: 'HOL-44' }).getAttribute('href')).toBe('/batches/HOL-44')
+  await userEvent.selectOptions(screen.getByLabelText('Sorted by'), 'month')
+  expect(await screen.findByRole('heading', { name: 'November' })).not.toBeNull()
+  expect(asked).toEqual(['hormone', 'month'])
+  expect(screen.getByRole('status').textContent).toContain('By month they differ by more than chance.')
+  expect(document.body.textContent).toContain('All of it its own.')
+  expect(document.body.textContent).toContain('Of 1 batch it is not known.')
+})
+
+it('says where there is nothing to compare', async () => {
+  draw((by) => rates(by, { byChance: null, groups: [group('3000 ppm')] }))
+  expect(await screen.findByText(/By hormone there is nothing to compare yet/)).not.toBeNull()
+})
