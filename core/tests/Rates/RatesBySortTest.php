@@ -7,6 +7,7 @@ namespace WetCradle\Core\Tests\Rates;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Rates\CropPrior;
 use WetCradle\Core\Rates\PastBatch;
+use WetCradle\Core\Rates\RateGroup;
 use WetCradle\Core\Rates\RatesBySort;
 use WetCradle\Core\Rates\Sort;
 use WetCradle\Core\Rates\SortedBatch;
@@ -81,16 +82,16 @@ final class RatesBySortTest extends TestCase
     public function testWhatElseAGroupIsAlikeInIsTold(): void
     {
         $batches = [];
-        foreach ([['3000', '05'], ['3000', '05'], ['3000', '05'], ['1000', '04'], ['1000', '05'], ['1000', '07']] as $i => [$hormone, $month]) {
+        foreach ([['strong', '05'], ['strong', '05'], ['strong', '05'], ['weak', '04'], ['weak', '05'], ['weak', '07']] as $i => [$hormone, $month]) {
             $batches[] = self::batch("B{$i}", 0.6, 100, ['hormone' => $hormone, 'month' => $month, 'zone' => 'Mist 1']);
         }
         $batches[] = self::batch('U', 0.6, 100, ['month' => '05']);
         $sorted = RatesBySort::of(Sort::Hormone, $batches, self::prior());
         $groups = self::byName($sorted);
-        self::assertSame([['sort' => Sort::Month, 'is' => '05']], $groups['3000']->also);
-        self::assertSame([], $groups['1000']->also, 'Neither all of one month, nor in a zone of their own.');
+        self::assertSame([['sort' => Sort::Month, 'is' => '05']], $groups['strong']->also);
+        self::assertSame([], $groups['weak']->also, 'Neither all of one month, nor in a zone of their own.');
         self::assertSame(['U'], $sorted->notKnown);
-        self::assertSame(['B0', 'B1', 'B2'], $groups['3000']->codes);
+        self::assertSame(['B0', 'B1', 'B2'], $groups['strong']->codes);
     }
 
     public function testWhereNothingCanBeComparedNothingIsSaid(): void
@@ -103,10 +104,10 @@ final class RatesBySortTest extends TestCase
         self::assertNull($each->byChance, 'One batch each: batches differ, and so nothing is known of zones.');
     }
 
-    /** @return array<string, \WetCradle\Core\Rates\RateGroup> */
+    /** @return array<string, RateGroup> */
     private static function byName(RatesBySort $sorted): array
     {
-        return array_column(array_map(static fn ($group) => ['is' => $group->is, 'group' => $group], $sorted->groups), 'group', 'is');
+        return array_combine(array_map(static fn (RateGroup $group) => $group->is, $sorted->groups), $sorted->groups);
     }
 
     /** @param array<string, string> $sorts */

@@ -19,8 +19,12 @@ use WetCradle\Server\Nursery\Words;
 /** What the nursery's own batches say: whether block, hormone, mix, place or person makes a difference. */
 final class ResultsController
 {
-    public function __construct(private readonly Ways $ways, private readonly SortedBatches $sorted, private readonly Learning $learning, private readonly Words $words)
-    {
+    public function __construct(
+        private readonly Ways $ways,
+        private readonly SortedBatches $sorted,
+        private readonly Learning $learning,
+        private readonly Words $words,
+    ) {
     }
 
     #[Route('/api/results/rates/{slug}', methods: ['GET'])]
