@@ -52,14 +52,21 @@ enum Column: string
     case To = 'to';
     case Royalty = 'royalty';
     case Counts = 'counts';
+    case What = 'what';
+    case GivenAs = 'kind';
+    case Form = 'form';
+    case Ppm = 'ppm';
+    case MadeOn = 'madeOn';
+    case KeepsUntil = 'keepsUntil';
 
     /** Whether cells of such looks could say it: what is a day is no number, and what is a number is no day. */
     public function mayBe(Looks $looks): bool
     {
         return match ($this) {
-            self::StuckOn, self::ReadyWeek, self::PlantedYear, self::From, self::To => $looks !== Looks::Figures,
+            self::StuckOn, self::ReadyWeek, self::PlantedYear, self::From, self::To, self::MadeOn, self::KeepsUntil => $looks !== Looks::Figures,
             self::Crop, self::Way, self::Source, self::Hormone, self::Mix, self::Note, self::Customer, self::Pot, self::Priority, self::OnlyFrom, self::Name,
-            self::Pattern, self::Code, self::Place, self::Number, self::Holder, self::Counts => true,
+            self::Pattern, self::Code, self::Place, self::Number, self::Holder, self::Counts, self::What,
+            self::GivenAs, self::Form => true,
             default => $looks !== Looks::Days,
         };
     }

@@ -18,6 +18,7 @@ enum Kind: string
     case Pots = 'pots';
     case Licences = 'licences';
     case People = 'people';
+    case Hormones = 'hormones';
 
     /** @return non-empty-list<Column> in the order of a template */
     public function columns(): array
@@ -39,6 +40,7 @@ enum Kind: string
                 Column::Crop, Column::Number, Column::Holder, Column::From, Column::To, Column::Plants, Column::Royalty, Column::Counts,
             ],
             self::People => [Column::Name],
+            self::Hormones => [Column::Name, Column::What, Column::GivenAs, Column::Form, Column::Ppm, Column::MadeOn, Column::KeepsUntil],
         };
     }
 
@@ -50,6 +52,7 @@ enum Kind: string
             self::Orders => in_array($column, [Column::Crop, Column::Plants, Column::Pot, Column::ReadyWeek], true),
             self::Blocks => !in_array($column, [Column::RecoveryWeeks, Column::Note], true),
             self::Licences => $column !== Column::Royalty,
+            self::Hormones => !in_array($column, [Column::Form, Column::MadeOn, Column::KeepsUntil], true),
             self::Crops, self::Customers, self::TrayKinds, self::Pots, self::People => true,
         };
     }

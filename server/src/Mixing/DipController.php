@@ -9,9 +9,6 @@ use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use WetCradle\Core\Compute\Fields;
-use WetCradle\Core\Crops\HormoneKind;
-use WetCradle\Core\Mixing\AuxinForm;
-use WetCradle\Core\Mixing\DipStock;
 use WetCradle\Core\Mixing\RatioReading;
 use WetCradle\Core\Mixing\Volume;
 use WetCradle\Core\Refused;
@@ -32,6 +29,7 @@ final class DipController
         private readonly Batches $batches,
         private readonly EntityManagerInterface $em,
         private readonly Shelf $shelf,
+        private readonly HormoneForm $hormones,
         private readonly SheetBook $sheets,
         private readonly Writing $writing,
         private readonly Today $today,
@@ -49,8 +47,8 @@ final class DipController
     public function addStock(Fields $in): Answer
     {
         $this->writing->once(function () use ($in): void {
-            $stock = new HormoneStock('', '', HormoneKind::Powder, AuxinForm::Acid, 1.0, null, null);
-            $this->readStock($in, $stock);
+            $stock = HormoneForm::blank();
+            $this->hormones->read($in, $stock);
             $this->em->persist($stock);
             $this->writing->keep('hormone_stock', $stock->name, [], $stock->toArray($this->today->day()));
         });
@@ -66,7 +64,7 @@ final class DipController
         $this->writing->once(function () use ($in, $stock): void {
             $before = $stock->toArray($this->today->day());
             $this->writing->mustBeVersion($in->count('version', 1), $stock->version, $this->say());
-            $this->writing->change($stock, fn (HormoneStock $asked) => $this->readStock($in, $asked));
+            $this->writing->change($stock, fn (HormoneStock $asked) => $this->hormones->read($in, $asked));
             $this->writing->keep('hormone_stock', $stock->name, $before, $stock->toArray($this->today->day()));
         });
 
@@ -194,31 +192,6 @@ final class DipController
             'stock',
             'There is no such hormone on the shelf.',
         ), $in->count('ppm', 1, 50_000), $in->count('cuttings', 1, 1_000_000), $in->positive('depthCm', 40)];
-    }
-
-    private function readStock(Fields $in, HormoneStock $stock): void
-    {
-        $name = $in->text('name', 60);
-        $other = $this->em->getRepository(HormoneStock::class)->findOneBy(['name' => $name]);
-        if ($other !== null && $other->id !== $stock->id) {
-            throw Refused::because('taken', 'name', sprintf('There is a hormone called %s already.', $name));
-        }
-        [$stock->name, $stock->what, $stock->kind, $stock->form] = [
-            $name,
-            $in->text('what', 60),
-            HormoneKind::from($in->oneOf('kind', array_column(DipStock::KINDS, 'value'))),
-            $in->choice('form', AuxinForm::class),
-        ];
-        $stock->ppm = $in->positive('ppm', 1_000_000);
-        $stock->madeOn = $in->has('madeOn') ? $in->day('madeOn') : null;
-        $stock->keepsUntil = $in->has('keepsUntil') ? $in->day('keepsUntil') : null;
-        if ($in->has('version')) {
-            $in->count('version', 1);
-        }
-        $in->done();
-        if ($stock->madeOn !== null && $stock->keepsUntil !== null && $stock->keepsUntil < $stock->madeOn) {
-            throw Refused::because('upside_down', 'keepsUntil', 'It cannot be too old before it was made.');
-        }
     }
 
     private function readSanitiser(Fields $in, Disinfectant $sanitiser): void

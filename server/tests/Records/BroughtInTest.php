@@ -226,6 +226,27 @@ final class BroughtInTest extends House
         self::assertSame(422, $this->send('POST', "/api/brought-in/{$is['id']}/bring", ['version' => $now['version'] + 1])->getStatusCode(), 'It is in.');
     }
 
+    public function testHormonesComeInByTheirLabels(): void
+    {
+        $table = "Name;Active ingredient;Kind;Acid or salt;Strength;Best before\nGreen tin;IBA;Powder;;8000;31.12.2028\n"
+            ."Clear bottle;IBA;drops;Salt;10.000;\nOld bottle;NAA;liquid;acid;0;";
+        $is = $this->mend($this->begin('hormones', $table), ['signs' => '1.200,5', 'dayOrder' => 'day_first']);
+        $wrong = self::wrong($is);
+        self::assertSame([3, 4], array_keys($wrong));
+        self::assertStringContainsString('"drops" is none of powder and liquid', $wrong[3]);
+        $is = $this->mend($is, ['cells' => [['line' => 3, 'column' => 2, 'text' => 'Liquid']], 'leaveOut' => [4]]);
+        self::assertSame([], self::wrong($is));
+        $this->bring($is);
+        self::assertSame(
+            [['Clear bottle', 'liquid', 'salt', 10_000.0, null], ['Green tin', 'powder', 'acid', 8000.0, '2028-12-31']],
+            $this->db()->fetchAllNumeric("SELECT name, kind, form, ppm, keeps_until FROM hormone_stock WHERE name IN ('Green tin', 'Clear bottle') ORDER BY name"),
+        );
+        $again = $this->begin('hormones', "Name,What,Kind,Ppm\nGreen tin,IBA,powder,8000\n");
+        self::assertStringContainsString('There is a hormone called Green tin already', implode(self::wrong($again)));
+        $this->ask('POST', "/api/brought-in/{$is['id']}/undo", []);
+        self::assertFalse($this->db()->fetchOne("SELECT 1 FROM hormone_stock WHERE name = 'Green tin'"));
+    }
+
     public function testATableThatIsNotInIsThrownAwayAndHadBack(): void
     {
         $table = $this->begin('customers', "Customer\nRiver Park Trees\n");

@@ -47,7 +47,8 @@ export function Round() {
   const [looks, setLooks] = useState<Look[]>([])
   const [done, setDone] = useState<Record<string, Seen>>({})
   const [all, setAll] = useState(false)
-  const [at, setAt] = useState(0)
+  /** Where somebody went; before that, the first tag that nobody has seen. */
+  const [gone, setAt] = useState<number | null>(null)
   const [trouble, setTrouble] = useState<Seen | null>(null)
   const [lifting, setLifting] = useState(false)
   const [typed, setTyped] = useState('')
@@ -78,13 +79,13 @@ export function Round() {
       setAway(false)
       refresh()
     }
-    const gone = () => setAway(true)
+    const lost = () => setAway(true)
     addEventListener('online', back)
-    addEventListener('offline', gone)
+    addEventListener('offline', lost)
     const again = setInterval(refresh, 20_000)
     return () => {
       removeEventListener('online', back)
-      removeEventListener('offline', gone)
+      removeEventListener('offline', lost)
       clearInterval(again)
     }
   }, [refresh])
@@ -97,6 +98,12 @@ export function Round() {
       </>
     )
   const stops = walk.stops.filter((stop) => all || stop.due || done[keyOf(stop)])
+  const at =
+    gone ??
+    Math.max(
+      0,
+      stops.findIndex((one) => !done[keyOf(one)]),
+    )
   const stop = stops[Math.min(at, stops.length - 1)]
   const left = stops.filter((one) => !done[keyOf(one)]).length
   const log = async (seen: Seen, more: Partial<Look> = {}) => {
