@@ -14,4 +14,8 @@ test('whether a block makes a difference is looked up, down to the batches, and 
   await groups.getByRole('button', { name: /^\d+ batch(es)? of / }).first().click()
   await groups.getByRole('link', { name: /^[A-Z]{3}-[3479]+$/ }).first().click()
   await expect(page).toHaveURL(/\/batches\/[A-Z]{3}-[3479]+$/)
+  await page.goto('/crops/holly-black-gate')
+  await page.getByRole('link', { name: 'What makes a difference' }).click()
+  await expect(page).toHaveURL(/\/results\?crop=holly-black-gate$/)
+  await expect(groups.getByRole('listitem').first()).toBeVisible()
 })

@@ -43,6 +43,13 @@ export function CropPage() {
             <RateDots learnt={crop.learnt} history={crop.history} mark={crop.learnt.newest?.code} tall={64} />
           </div>
           <h2 className="mb-1">Its batches</h2>
+          {crop.history.length > 1 && (
+            <p className="mb-2">
+              <Link className="word" to={`/results?crop=${crop.slug}`}>
+                What makes a difference
+              </Link>
+            </p>
+          )}
           {crop.history.length === 0 && (
             <p className="soft">None counted yet: the sheet alone speaks. Plan a batch, count it, and the rate is yours.</p>
           )}
