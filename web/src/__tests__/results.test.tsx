@@ -55,7 +55,7 @@ function draw(of: (by: Schemas['Sort']) => Schemas['RatesBySort'], at = '/result
     return { data: of(by) }
   }) as never)
   render(
-    <QueryClientProvider client={new QueryClient()}>
+    <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>
       <MemoryRouter initialEntries={[at]}>
         <WeekProvider session={session}>
           <RatesPage />
@@ -98,6 +98,15 @@ it('shows the batches behind a figure, and sorts by another thing', async () => 
   expect(document.body.textContent).toContain('All of it its own.')
   expect(document.body.textContent).toContain('Of 1 batch it is not known.')
 })
+
+it('says that it could not be read, and not that nothing is there', async () => {
+  draw(() => {
+    throw new Error('The server is away.')
+  })
+  vi.spyOn(console, 'error').mockImplementation(() => undefined)
+  expect((await screen.findByRole('alert', undefined, { timeout: 9000 })).textContent).toContain('could not be read')
+  expect(screen.queryByRole('list', { name: 'Groups' })).toBeNull()
+}, 10_000)
 
 it('says where there is nothing to compare', async () => {
   draw((by) => rates(by, { byChance: null, groups: [group('3000 ppm')] }))

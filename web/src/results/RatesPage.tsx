@@ -6,7 +6,7 @@ import { useCrops } from '../api/queries'
 import { CropRooms } from '../crops/CropRooms'
 import { RateAxis, RateDots } from '../drawings/RateDots'
 import { AsTable } from '../shell/AsTable'
-import { Unread } from '../shell/Unread'
+import { Failed, Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { inHundred, plural, sayDay, sayInHundred } from '../words'
 
@@ -116,22 +116,22 @@ export function RatesPage() {
     enabled: slug !== undefined,
     placeholderData: (old) => old,
   })
-  const { data: rates } = read
-  const title = 'Results'
-  if (!crops.data) return <Unread of={crops} title={title} rooms={<CropRooms />} />
+  if (!crops.data) return <Unread of={crops} title="Results" rooms={<CropRooms />} />
+  // What was read of another crop is not shown under the name of this one.
+  const rates = read.data?.crop === slug ? read.data : undefined
   const choose = (what: Record<string, string>) =>
     setParams((now) => ({ ...Object.fromEntries(now), ...what }), { replace: true })
   return (
     <>
       <div className="mb-4 flex flex-wrap items-center gap-4">
-        <h1>{title}</h1>
+        <h1>Results</h1>
         <CropRooms />
         <AsTable
           name="rates"
           heads={['group', 'batches', 'stuck', 'rooted', 'learnt rate', 'low', 'high', 'borrowed']}
           rows={() =>
             (rates?.groups ?? []).map((group) => [
-              sayIs(by, group.is),
+              sayIs(rates?.by ?? by, group.is),
               group.batches.length,
               group.stuck,
               group.rooted,
@@ -167,7 +167,7 @@ export function RatesPage() {
             <label className="flex items-center gap-2">
               <span className="text-sm font-semibold">Sorted by</span>
               <select className="field-text w-44" value={by} onChange={(event) => choose({ by: event.target.value })}>
-                {(rates?.sorts ?? []).map((sort) => (
+                {(read.data?.sorts ?? []).map((sort) => (
                   <option key={sort.sort} value={sort.sort}>
                     {sort.words}
                   </option>
@@ -175,9 +175,8 @@ export function RatesPage() {
               </select>
             </label>
           </div>
-          {!rates ? (
-            <Unread of={read} title="" />
-          ) : (
+          {!rates && (read.error ? <Failed message={read.error.message} again={() => read.refetch()} /> : <p aria-busy="true" />)}
+          {rates && (
             <>
               <Verdict rates={rates} />
               <div className="hidden gap-x-6 sm:grid sm:grid-cols-[minmax(10rem,1fr)_minmax(16rem,1.6fr)_minmax(14rem,1.2fr)]">
