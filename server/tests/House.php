@@ -300,12 +300,26 @@ abstract class House extends TestCase
     /** What a fact says to this nursery. */
     protected function words(): Words
     {
+        return $this->service(Words::class);
+    }
+
+    /**
+     * A part of the application, for what no request can ask of it.
+     *
+     * @template T of object
+     *
+     * @param class-string<T> $class
+     *
+     * @return T
+     */
+    protected function service(string $class): object
+    {
         $services = $this->booted()->getContainer()->get('test.service_container');
         assert($services instanceof ContainerInterface);
-        $words = $services->get(Words::class);
-        assert($words instanceof Words);
+        $service = $services->get($class);
+        assert($service instanceof $class);
 
-        return $words;
+        return $service;
     }
 
     /** The database as the application sees it, for looking at what was kept. */

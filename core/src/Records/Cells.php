@@ -48,6 +48,25 @@ final class Cells
         return $this->has($field) ? $this->words($field, $longest) : null;
     }
 
+    /**
+     * One of several words, or the beginning of only one of them.
+     *
+     * @param list<string> $choices
+     *
+     * @throws Refused
+     */
+    public function oneOf(string $field, array $choices): string
+    {
+        $written = LookAlike::plain($this->words($field));
+        $meant = in_array($written, $choices, true)
+            ? [$written]
+            : array_values(array_filter($choices, static fn (string $choice) => $written !== '' && str_starts_with($choice, $written)));
+
+        return count($meant) === 1
+            ? $meant[0]
+            : throw Refused::because('unknown', $field, Fact::of('refused.cell.not_one_of', cell: $this->cells[$field], choices: $choices));
+    }
+
     /** @throws Refused */
     public function count(string $field, int $most = 2_000_000): int
     {

@@ -58,6 +58,12 @@ enum Column: string
     case Ppm = 'ppm';
     case MadeOn = 'madeOn';
     case KeepsUntil = 'keepsUntil';
+    case Label = 'label';
+    case Block = 'block';
+    case Row = 'row';
+    case Sex = 'sex';
+    case SignIn = 'signIn';
+    case Role = 'role';
 
     /** Whether cells of such looks could say it: what is a day is no number, and what is a number is no day. */
     public function mayBe(Looks $looks): bool
@@ -66,7 +72,7 @@ enum Column: string
             self::StuckOn, self::ReadyWeek, self::PlantedYear, self::From, self::To, self::MadeOn, self::KeepsUntil => $looks !== Looks::Figures,
             self::Crop, self::Way, self::Source, self::Hormone, self::Mix, self::Note, self::Customer, self::Pot, self::Priority, self::OnlyFrom, self::Name,
             self::Pattern, self::Code, self::Place, self::Number, self::Holder, self::Counts, self::What,
-            self::GivenAs, self::Form => true,
+            self::GivenAs, self::Form, self::Label, self::Block, self::Row, self::Sex, self::SignIn, self::Role => true,
             default => $looks !== Looks::Days,
         };
     }

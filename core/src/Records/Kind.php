@@ -13,6 +13,7 @@ enum Kind: string
     case Orders = 'orders';
     case Crops = 'crops';
     case Blocks = 'blocks';
+    case Plants = 'plants';
     case Customers = 'customers';
     case TrayKinds = 'tray_kinds';
     case Pots = 'pots';
@@ -33,13 +34,14 @@ enum Kind: string
             self::Blocks => [
                 Column::Code, Column::Crop, Column::Plants, Column::Place, Column::PlantedYear, Column::Shoots, Column::RecoveryWeeks, Column::Note,
             ],
+            self::Plants => [Column::Label, Column::Block, Column::Row, Column::Sex, Column::Note],
             self::Customers => [Column::Name],
             self::TrayKinds => [Column::Name, Column::Cells, Column::CellMl, Column::LengthCm, Column::WidthCm],
             self::Pots => [Column::Name, Column::Millilitres, Column::AcrossCm],
             self::Licences => [
                 Column::Crop, Column::Number, Column::Holder, Column::From, Column::To, Column::Plants, Column::Royalty, Column::Counts,
             ],
-            self::People => [Column::Name],
+            self::People => [Column::Name, Column::SignIn, Column::Role],
             self::Hormones => [Column::Name, Column::What, Column::GivenAs, Column::Form, Column::Ppm, Column::MadeOn, Column::KeepsUntil],
         };
     }
@@ -53,7 +55,9 @@ enum Kind: string
             self::Blocks => !in_array($column, [Column::RecoveryWeeks, Column::Note], true),
             self::Licences => $column !== Column::Royalty,
             self::Hormones => !in_array($column, [Column::Form, Column::MadeOn, Column::KeepsUntil], true),
-            self::Crops, self::Customers, self::TrayKinds, self::Pots, self::People => true,
+            self::Plants => in_array($column, [Column::Label, Column::Block, Column::Row], true),
+            self::People => $column === Column::Name,
+            self::Crops, self::Customers, self::TrayKinds, self::Pots => true,
         };
     }
 }

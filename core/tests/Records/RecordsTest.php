@@ -143,6 +143,20 @@ final class RecordsTest extends TestCase
         }
     }
 
+    public function testAWordIsKnownByItsBeginningWhereOnlyOneBeginsSo(): void
+    {
+        $of = static fn (string $cell) => self::cells($cell)->oneOf('of', ['female', 'male', 'may be', 'must']);
+        self::assertSame(['female', 'male', 'must'], [$of(' F '), $of('Male'), $of('mu')]);
+        foreach (['m', 'both', 'males', '!'] as $cell) {
+            try {
+                $of($cell);
+                self::fail("{$cell} was read.");
+            } catch (Refused $refused) {
+                self::assertSame(['of', 'unknown'], [$refused->field, $refused->reason]);
+            }
+        }
+    }
+
     public function testACountMayBeWrittenAsAShare(): void
     {
         self::assertSame([340, 300, 0], [

@@ -57,7 +57,7 @@ final class BringBlocks implements Bringer
                 $this->form->read($in, $block);
                 $in->done();
 
-                return ['claims' => $code, 'says' => sprintf('%s, %s', $code, $crop->name), 'make' => function () use ($block): StockBlock {
+                return ['claims' => ['code' => $code], 'says' => sprintf('%s, %s', $code, $crop->name), 'make' => function () use ($block): StockBlock {
                     $this->writing->keep('stock_block', $block->code, [], ['crop' => $block->crop->slug, 'plants' => $block->plants]);
 
                     return $block;

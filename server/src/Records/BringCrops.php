@@ -53,7 +53,7 @@ final class BringCrops implements Bringer
         $name = $this->crops->freeName(Fields::of(['name' => $cells->words('name')]));
         $pattern = Pattern::from($meant->key('pattern', $cells->words('pattern')));
 
-        return ['claims' => Crop::slugOf($name), 'says' => $name, 'make' => function () use ($name, $pattern): Crop {
+        return ['claims' => ['name' => Crop::slugOf($name)], 'says' => $name, 'make' => function () use ($name, $pattern): Crop {
             $like = WaySheet::of($pattern->sheet((int) $this->kinds->standard()->id));
             $sheet = $this->house->nursery()->rules()->shape($pattern->sheet((int) $this->kinds->toStartFrom($like)->id));
 

@@ -46,6 +46,6 @@ final class BringCustomers implements Bringer
             throw Refused::because('there', 'name', Fact::of('refused.brought_in.known', written: $name));
         }
 
-        return ['claims' => LookAlike::plain($name), 'says' => $name, 'make' => static fn () => new Customer($name)];
+        return ['claims' => ['name' => LookAlike::plain($name)], 'says' => $name, 'make' => static fn () => new Customer($name)];
     }
 }

@@ -5,13 +5,11 @@ declare(strict_types=1);
 namespace WetCradle\Server\Records;
 
 use WetCradle\Core\Compute\Fields;
-use WetCradle\Core\Fact;
 use WetCradle\Core\Mixing\AuxinForm;
 use WetCradle\Core\Mixing\DipStock;
 use WetCradle\Core\Records\Cells;
 use WetCradle\Core\Records\Kind;
 use WetCradle\Core\Records\LookAlike;
-use WetCradle\Core\Refused;
 use WetCradle\Server\Mixing\HormoneForm;
 
 /** Hormones on the shelf. Where a table does not say whether its label counts the acid or the salt, the acid is meant, and said. */
@@ -43,27 +41,13 @@ final class BringHormones implements Bringer
         $this->form->read(Fields::of([
             'name' => $cells->words('name', 60),
             'what' => $cells->words('what', 60),
-            'kind' => self::oneOf($cells, 'kind', array_column(DipStock::KINDS, 'value')),
-            'form' => $cells->has('form') ? self::oneOf($cells, 'form', array_column(AuxinForm::cases(), 'value')) : AuxinForm::Acid->value,
+            'kind' => $cells->oneOf('kind', array_column(DipStock::KINDS, 'value')),
+            'form' => $cells->has('form') ? $cells->oneOf('form', array_column(AuxinForm::cases(), 'value')) : AuxinForm::Acid->value,
             'ppm' => $cells->number('ppm'),
         ] + $day('madeOn') + $day('keepsUntil')), $stock);
 
         return [
-            'claims' => LookAlike::plain($stock->name), 'says' => sprintf('%s, %s', $stock->name, $stock->form->value), 'make' => static fn () => $stock,
+            'claims' => ['name' => LookAlike::plain($stock->name)], 'says' => sprintf('%s, %s', $stock->name, $stock->form->value), 'make' => static fn () => $stock,
         ];
-    }
-
-    /**
-     * @param list<string> $choices
-     *
-     * @throws Refused
-     */
-    private static function oneOf(Cells $cells, string $field, array $choices): string
-    {
-        $written = LookAlike::plain($cells->words($field));
-
-        return in_array($written, $choices, true)
-            ? $written
-            : throw Refused::because('unknown', $field, Fact::of('refused.brought_in.counts', written: $written, choices: $choices));
     }
 }

@@ -5,11 +5,9 @@ declare(strict_types=1);
 namespace WetCradle\Server\Records;
 
 use WetCradle\Core\Compute\Fields;
-use WetCradle\Core\Fact;
 use WetCradle\Core\Records\Cells;
 use WetCradle\Core\Records\Kind;
 use WetCradle\Core\Records\LookAlike;
-use WetCradle\Core\Refused;
 use WetCradle\Core\Stock\CountedOn;
 use WetCradle\Server\Crops\Crop;
 use WetCradle\Server\Crops\Ways;
@@ -48,7 +46,7 @@ final class BringLicences implements Bringer
             'to' => $cells->day('to')->format('Y-m-d'),
             'plants' => $cells->count('plants'),
             'royalty' => $cells->has('royalty') ? $cells->number('royalty') : 0.0,
-            'counts' => $this->counts($cells)->value,
+            'counts' => $cells->oneOf('counts', array_column(CountedOn::cases(), 'value')),
         ]));
 
         $make = static function () use ($crop, $holder, $licence): HeldLicence {
@@ -57,18 +55,7 @@ final class BringLicences implements Bringer
             return new HeldLicence($crop, $holder, $licence);
         };
 
-        return ['claims' => LookAlike::plain($licence->number), 'says' => $licence->number, 'make' => $make];
-    }
-
-    private function counts(Cells $cells): CountedOn
-    {
-        $written = LookAlike::plain($cells->words('counts'));
-
-        return CountedOn::tryFrom($written) ?? throw Refused::because('unknown', 'counts', Fact::of(
-            'refused.brought_in.counts',
-            written: $written,
-            choices: array_column(CountedOn::cases(), 'value'),
-        ));
+        return ['claims' => ['number' => LookAlike::plain($licence->number)], 'says' => $licence->number, 'make' => $make];
     }
 
     /** @return array<string, Crop> by slug */

@@ -7,12 +7,10 @@ namespace WetCradle\Server\Records;
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Compute\Fields;
-use WetCradle\Core\Fact;
 use WetCradle\Core\Priority;
 use WetCradle\Core\Records\Cells;
 use WetCradle\Core\Records\Kind;
 use WetCradle\Core\Records\LookAlike;
-use WetCradle\Core\Refused;
 use WetCradle\Server\Crops\Ways;
 use WetCradle\Server\Wanted\Customer;
 use WetCradle\Server\Wanted\OrderForm;
@@ -70,7 +68,7 @@ final class BringOrders implements Bringer
             'pot' => (int) $meant->key('pot', $cells->words('pot')),
             'readyWeek' => Week::containing($cells->day('readyWeek'))->written(),
             'customer' => $customer,
-            'priority' => $this->priority($cells)->value,
+            'priority' => $cells->has('priority') ? $cells->oneOf('priority', array_column(Priority::cases(), 'value')) : Priority::Should->value,
             'note' => $cells->wordsOrNull('note', 1000),
             'onlyFrom' => $cells->wordsOrNull('onlyFrom'),
         ]);
@@ -78,20 +76,6 @@ final class BringOrders implements Bringer
         $this->form->read($in, $order);
         $in->done();
 
-        return ['claims' => null, 'says' => sprintf('%d %s, %s', $order->plants, $order->crop->name, $order->readyWeek), 'make' => static fn () => $order];
-    }
-
-    private function priority(Cells $cells): Priority
-    {
-        if (!$cells->has('priority')) {
-            return Priority::Should;
-        }
-        $written = LookAlike::plain($cells->words('priority'));
-
-        return Priority::tryFrom($written) ?? throw Refused::because('unknown', 'priority', Fact::of(
-            'refused.brought_in.priority',
-            written: $written,
-            choices: array_column(Priority::cases(), 'value'),
-        ));
+        return ['claims' => [], 'says' => sprintf('%d %s, %s', $order->plants, $order->crop->name, $order->readyWeek), 'make' => static fn () => $order];
     }
 }

@@ -76,7 +76,7 @@ final class BringPastBatches implements Bringer
         }
 
         return [
-            'claims' => null,
+            'claims' => [],
             'says' => sprintf('%s, %s', $crop->name, $day === null ? $year : $stuckOn->format('Y-m-d')),
             'make' => function () use ($cells, $from, $line, $crop, $way, $stuckOn, $day, $counts): PastBatch {
                 $batch = new PastBatch($from, $line, $crop, $way, $stuckOn, $day !== null, $counts);

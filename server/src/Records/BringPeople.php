@@ -15,7 +15,7 @@ use WetCradle\Server\Account\Account;
 use WetCradle\Server\Account\NewAccount;
 use WetCradle\Server\Account\Role;
 
-/** People who lend a hand: whoever signs in is given a password one by one. */
+/** People: who has a name to sign in by is let in once they are given a password, one by one. */
 final class BringPeople implements Bringer
 {
     public function __construct(private readonly EntityManagerInterface $em, private readonly NewAccount $new)
@@ -48,8 +48,13 @@ final class BringPeople implements Bringer
         if ($meant->keyOrNew('name', $name) !== BroughtIn::NEW) {
             throw Refused::because('there', 'name', Fact::of('refused.brought_in.known', written: $name));
         }
-        $account = $this->new->read(Fields::of(['name' => $name, 'role' => Role::Hand->value]));
+        $account = $this->new->read(Fields::of([
+            'name' => $name,
+            'signIn' => $cells->wordsOrNull('signIn'),
+            'role' => $cells->has('role') ? $cells->oneOf('role', array_column(Role::cases(), 'value')) : Role::Hand->value,
+        ]));
+        $signIn = $account->signIn === null ? [] : ['signIn' => $account->signIn];
 
-        return ['claims' => LookAlike::plain($name), 'says' => $name, 'make' => static fn () => $account];
+        return ['claims' => ['name' => LookAlike::plain($name)] + $signIn, 'says' => $name, 'make' => static fn () => $account];
     }
 }

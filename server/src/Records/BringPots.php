@@ -40,6 +40,6 @@ final class BringPots implements Bringer
             'name' => $cells->words('name', 20), 'millilitres' => $cells->count('millilitres'), 'acrossCm' => $cells->number('acrossCm'),
         ]), $pot);
 
-        return ['claims' => LookAlike::plain($pot->name), 'says' => $pot->name, 'make' => static fn () => $pot];
+        return ['claims' => ['name' => LookAlike::plain($pot->name)], 'says' => $pot->name, 'make' => static fn () => $pot];
     }
 }

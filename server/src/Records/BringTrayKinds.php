@@ -41,6 +41,6 @@ final class BringTrayKinds implements Bringer
             'lengthCm' => $cells->number('lengthCm'), 'widthCm' => $cells->number('widthCm'),
         ]), $kind);
 
-        return ['claims' => LookAlike::plain($kind->name), 'says' => $kind->name, 'make' => static fn () => $kind];
+        return ['claims' => ['name' => LookAlike::plain($kind->name)], 'says' => $kind->name, 'make' => static fn () => $kind];
     }
 }

@@ -28,7 +28,7 @@ interface Bringer
     /**
      * Reads one row; writes nothing before what it hands back is called.
      *
-     * @return array{claims: ?string, says: string, make: callable(): object} by what no other row may be the same, what it comes to, and how it is made
+     * @return array{claims: array<string, string>, says: string, make: callable(): object} by field, what no other row may say too; what it comes to; how it is made
      *
      * @throws Refused for the field that is wrong
      */

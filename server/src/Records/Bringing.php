@@ -6,6 +6,7 @@ namespace WetCradle\Server\Records;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\DependencyInjection\Attribute\AutowireIterator;
+use WetCradle\Core\Compute\Going;
 use WetCradle\Core\Fact;
 use WetCradle\Core\Records\Cells;
 use WetCradle\Core\Records\Column;
@@ -31,6 +32,9 @@ use WetCradle\Server\Nursery\Words;
  */
 final class Bringing
 {
+    /** What of bringing in is over when all rows are read. */
+    private const READ = 0.5;
+
     /** @var array<string, Bringer> by kind */
     private array $bringers = [];
 
@@ -66,25 +70,30 @@ final class Bringing
      * Every row that is not left out, read.
      *
      * @return array<int, Tried> by line
+     *
+     * @throws Refused where it is told to stop
      */
-    public function tried(BroughtIn $from): array
+    public function tried(BroughtIn $from, ?Going $going = null): array
     {
         $bringer = $this->bringers[$from->kind->value];
         $meant = $this->meant($from);
         $today = $this->today->day();
         $tried = $claimed = [];
         $leftOut = array_flip($from->leftOut);
-        foreach (array_keys($from->rows) as $line) {
+        foreach (array_keys($from->rows) as $at => $line) {
+            self::mustGoOn($going, self::READ * $at / count($from->rows));
             if (isset($leftOut[$line])) {
                 continue;
             }
             try {
                 $read = $bringer->read(new Cells($from->cells($line), $from->signs, $from->dayOrder, $today), $meant, $from, $line);
-                if ($read['claims'] !== null && isset($claimed[$read['claims']])) {
-                    throw Refused::because('twice', $from->kind->columns()[0]->value, Fact::of('refused.brought_in.twice', line: $claimed[$read['claims']]));
+                foreach ($read['claims'] as $field => $claim) {
+                    if (isset($claimed[$field][$claim])) {
+                        throw Refused::because('twice', $field, Fact::of('refused.brought_in.twice', line: $claimed[$field][$claim]));
+                    }
                 }
-                if ($read['claims'] !== null) {
-                    $claimed[$read['claims']] = $line;
+                foreach ($read['claims'] as $field => $claim) {
+                    $claimed[$field][$claim] = $line;
                 }
                 $tried[$line] = ['says' => $read['says'], 'wrong' => null, 'make' => $read['make']];
             } catch (Refused $refused) {
@@ -134,20 +143,21 @@ final class Bringing
     /**
      * All rows that fit, in one act. Must run inside a transaction.
      *
-     * @throws Refused where a row does not fit that was not left out, or all are in already
+     * @throws Refused where a row does not fit that was not left out, all are in already, or it is told to stop
      */
-    public function bring(BroughtIn $from): void
+    public function bring(BroughtIn $from, Going $going): void
     {
         if ($from->isIn()) {
             throw Refused::because('not_possible', 'table', Fact::of('refused.brought_in.is_in'));
         }
-        $tried = $this->tried($from);
+        $tried = $this->tried($from, $going);
         $wrong = count(array_filter($tried, static fn (array $row) => $row['wrong'] !== null));
         if ($wrong > 0 || $tried === []) {
             throw Refused::because('not_possible', 'table', Fact::of($tried === [] ? 'refused.brought_in.nothing' : 'refused.brought_in.wrong', rows: $wrong));
         }
         $made = [];
         foreach ($tried as ['make' => $make]) {
+            self::mustGoOn($going, self::READ + (1 - self::READ) * count($made) / count($tried));
             $made[] = $thing = $make === null ? throw new \LogicException('It fits.') : $make();
             $this->em->persist($thing);
         }
@@ -224,12 +234,21 @@ final class Bringing
         return array_map(intval(...), Row::words($this->em->getConnection(), 'SELECT id FROM customer WHERE id > ? ORDER BY id', [$newest]));
     }
 
+    /** @throws Refused */
+    private static function mustGoOn(?Going $going, float $share): void
+    {
+        if ($going !== null && !$going->on($share)) {
+            throw Refused::because('stopped', 'table', Fact::of('refused.brought_in.stopped'));
+        }
+    }
+
     private function saidBy(string $table): string
     {
         return match ($table) {
             'wanted' => "'The order of ' || plants || ' for ' || ready_week",
             'stock_block' => 'code',
             'licence' => "'Licence ' || number",
+            'stock_plant' => 'label',
             default => 'name',
         };
     }

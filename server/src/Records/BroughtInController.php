@@ -11,6 +11,7 @@ use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Compute\Going;
 use WetCradle\Core\Fact;
 use WetCradle\Core\Numbers\NumberSigns;
 use WetCradle\Core\Records\Column;
@@ -18,6 +19,7 @@ use WetCradle\Core\Records\DayOrder;
 use WetCradle\Core\Records\Kind;
 use WetCradle\Core\Records\LookAlike;
 use WetCradle\Core\Refused;
+use WetCradle\Server\Compute\OneAtATime;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Http\Table;
@@ -108,16 +110,17 @@ final class BroughtInController
         return new Answer($this->say($from, true, 0));
     }
 
+    /** Stopped midway, nothing of it is in. */
     #[Route('/api/brought-in/{id<\d+>}/bring', methods: ['POST'])]
-    public function bring(int $id, Fields $in): Answer
+    public function bring(int $id, Fields $in, OneAtATime $long): Answer
     {
         $from = $this->table($id);
-        $this->writing->once(function () use ($from, $in): void {
+        $long->run("{$from->name} is brought in", fn (Going $going) => $this->writing->once(function () use ($from, $in, $going): void {
             $this->em->refresh($from);
             $this->writing->mustBeVersion($in->count('version'), $from->version, self::brief($from));
             $in->done();
-            $this->bringing->bring($from);
-        });
+            $this->bringing->bring($from, $going);
+        }));
 
         return new Answer($this->say($from, true, 0));
     }

@@ -25,6 +25,7 @@ final class StockController
         private readonly EntityManagerInterface $em,
         private readonly StockViews $views,
         private readonly BlockForm $form,
+        private readonly PlantForm $plantForm,
         private readonly Writing $writing,
         private readonly Removals $removals,
         private readonly Find $find,
@@ -111,25 +112,11 @@ final class StockController
     {
         $block = $this->block($code);
         $this->writing->once(function () use ($block, $in): void {
-            $label = $in->text('label', 40);
-            $there = $this->em->getRepository(StockPlant::class)->findOneBy(['label' => $label]);
-            if ($there !== null) {
-                throw $in->refuse('taken', 'label', sprintf('stands in block %s already; a plant is in one block only', $there->block->code));
-            }
-            if (count($block->named) >= $block->plants) {
-                throw $in->refuse('out_of_range', 'label', sprintf('is one too many: %s has %d plants', $block->code, $block->plants));
-            }
-            $plant = new StockPlant(
-                $block,
-                $label,
-                $in->text('row', 60),
-                $in->has('sex') && $in->textOr('sex') !== null ? $in->choice('sex', Sex::class) : null,
-                $in->textOr('note', null, 200),
-            );
+            $plant = $this->plantForm->read($in, $block);
             $in->done();
             $this->em->persist($plant);
             $block->named->add($plant);
-            $this->writing->keep('stock_block', $block->code, [], ['plant' => $label]);
+            $this->writing->keep('stock_block', $block->code, [], ['plant' => $plant->label]);
         });
 
         return new Answer($this->views->one($block, $this->today->week()), 201);

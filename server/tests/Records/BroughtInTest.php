@@ -4,6 +4,11 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Tests\Records;
 
+use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\Compute\Going;
+use WetCradle\Core\Refused;
+use WetCradle\Server\Records\Bringing;
+use WetCradle\Server\Records\BroughtIn;
 use WetCradle\Server\Tests\House;
 
 /** Tables as nurseries keep them, brought in: tried first, mended where they stand, entered in one act, and undone as one. */
@@ -226,6 +231,44 @@ final class BroughtInTest extends House
         self::assertSame(422, $this->send('POST', "/api/brought-in/{$is['id']}/bring", ['version' => $now['version'] + 1])->getStatusCode(), 'It is in.');
     }
 
+    public function testWhatIsStoppedMidwayIsNotInAtAll(): void
+    {
+        $is = $this->begin('customers', "Name\n".implode("\n", array_map(static fn (int $n) => "Grower number {$n}", range(1, 40))));
+        foreach ([0.2, 0.8] as $stopsAt) {
+            $going = new class($stopsAt) implements Going {
+                /** @var list<float> */
+                public array $told = [];
+
+                public function __construct(private readonly float $stopsAt)
+                {
+                }
+
+                public function on(float $share): bool
+                {
+                    $this->told[] = $share;
+
+                    return $share < $this->stopsAt;
+                }
+            };
+            $em = $this->service(EntityManagerInterface::class);
+            $table = $em->find(BroughtIn::class, $is['id']) ?? self::fail('It was begun.');
+            $em->beginTransaction();
+            try {
+                $this->service(Bringing::class)->bring($table, $going);
+                self::fail('It was stopped.');
+            } catch (Refused $stopped) {
+                self::assertSame(['table', 'stopped'], [$stopped->field, $stopped->reason]);
+            } finally {
+                $em->rollback();
+                $em->clear();
+            }
+            $sorted = $going->told;
+            sort($sorted);
+            self::assertSame($sorted, $going->told, 'It never goes back.');
+            self::assertSame(0, $this->db()->fetchOne("SELECT count(*) FROM customer WHERE name LIKE 'Grower number %'"));
+        }
+    }
+
     public function testHormonesComeInByTheirLabels(): void
     {
         $table = "Name;Active ingredient;Kind;Acid or salt;Strength;Best before\nGreen tin;IBA;Powder;;8000;31.12.2028\n"
@@ -245,6 +288,44 @@ final class BroughtInTest extends House
         self::assertStringContainsString('There is a hormone called Green tin already', implode(self::wrong($again)));
         $this->ask('POST', "/api/brought-in/{$is['id']}/undo", []);
         self::assertFalse($this->db()->fetchOne("SELECT 1 FROM hormone_stock WHERE name = 'Green tin'"));
+    }
+
+    public function testPlantsComeInOneByOneIntoTheirBlocks(): void
+    {
+        $block = $this->db()->fetchAssociative('SELECT code, plants - (SELECT count(*) FROM stock_plant WHERE block_id = b.id) AS room FROM stock_block b
+            WHERE plants BETWEEN 3 AND 40 ORDER BY plants LIMIT 1') ?: [];
+        $rows = array_map(static fn (int $n) => "X {$n};{$block['code']};north;".($n % 2 === 0 ? 'F' : 'm').';', range(1, (int) $block['room'] + 1));
+        $is = $this->begin('plants', "Tag;Stock block;Row;Sex;Notes\n".implode("\n", [...$rows, 'X 1;NONE-1;north;;', "X 2;{$block['code']};;both;"]));
+        $wrong = self::wrong($is);
+        $last = (int) $block['room'] + 2;
+        self::assertSame([$last, $last + 1, $last + 2], array_keys($wrong));
+        self::assertStringContainsString("is one too many: {$block['code']} has", $wrong[$last]);
+        $is = $this->mend($is, ['leaveOut' => [$last, $last + 1], 'cells' => [['line' => $last + 2, 'column' => 2, 'text' => 'south']]]);
+        self::assertSame([$last + 2 => '"both" is none of female and male.'], self::wrong($is));
+        $is = $this->mend($is, ['leaveOut' => [2], 'cells' => [['line' => $last + 2, 'column' => 3, 'text' => '']]]);
+        self::assertSame([$last + 2 => 'It is the same as in line 3.'], self::wrong($is));
+        $this->bring($this->mend($is, ['leaveOut' => [$last + 2]]));
+        self::assertSame(
+            ['X 2' => 'female', 'X 3' => 'male'],
+            $this->db()->fetchAllKeyValue("SELECT label, sex FROM stock_plant WHERE label IN ('X 1', 'X 2', 'X 3') ORDER BY label"),
+        );
+        $this->ask('POST', "/api/brought-in/{$is['id']}/undo", []);
+        self::assertSame(0, $this->db()->fetchOne("SELECT count(*) FROM stock_plant WHERE label LIKE 'X %'"));
+    }
+
+    public function testPeopleComeInWithWhatTheySignInByAndWaitForAPassword(): void
+    {
+        $is = $this->begin('people', "Person,Login,Role\nMara Undine,mara,office\nOle Brandt,,\nTam Wick,ines,hand\nUlla Wick,mara,hand\n");
+        $wrong = self::wrong($is);
+        self::assertSame('Somebody already signs in as ines.', $wrong[4]);
+        self::assertSame('It is the same as in line 2.', $wrong[5]);
+        $this->bring($this->mend($is, ['leaveOut' => [4, 5]]));
+        $people = array_column($this->ask('GET', '/api/people')['people'], null, 'name');
+        self::assertSame(['office', 'mara'], [$people['Mara Undine']['role'], $people['Mara Undine']['signIn']]);
+        self::assertSame(['hand', null], [$people['Ole Brandt']['role'], $people['Ole Brandt']['signIn']]);
+        $mara = $people['Mara Undine'];
+        $password = $this->ask('POST', "/api/people/{$mara['id']}/password", ['version' => $mara['version']])['password'];
+        self::assertSame(200, $this->send('POST', '/api/sign-in', ['signIn' => 'mara', 'password' => $password])->getStatusCode());
     }
 
     public function testATableThatIsNotInIsThrownAwayAndHadBack(): void

@@ -5,11 +5,14 @@ import { answer, api } from '../api/client'
 import { useSeenWrite } from '../api/writes'
 import { Choose } from '../forms/Choose'
 import { NurseryRooms } from '../nursery/NurseryRooms'
+import { LongWork } from '../shell/LongWork'
 import { say } from '../shell/Said'
 import { Unread } from '../shell/Unread'
 import { plural } from '../words'
 import { type BroughtIn, Lines, type Mending } from './Lines'
 
+/** Rows from which on it takes long enough to be worth stopping. */
+const LONG = 500
 const SIGNS = ['1,200.5', '1.200,5', '1 200,5', '1 200.5', "1'200.5"]
 
 /** Which column of the table holds what; guessed by the headings, and kept for the next table of the same. */
@@ -262,6 +265,7 @@ export function BroughtInPage() {
           </>
         )}
       </div>
+      {bringing.isPending && table.rows > LONG && <LongWork words="The table is brought in…" />}
       {failed && (
         <p role="alert" className="refusal mb-4">
           {failed.message}
