@@ -1,5 +1,6 @@
 import { useState } from 'react'
 import { answer, api, Refusal, type Schemas } from '../api/client'
+import { Savable } from '../shell/AsTable'
 import { useShown } from '../shell/week'
 import { plural } from '../words'
 
@@ -78,26 +79,28 @@ export function Needs({ found }: { found: Found }) {
         <span>{session.nursery?.weeks === 'dates' ? weeks[0]?.week : `week ${Number(weeks[0]?.week.slice(6))}`}</span>
         <span>week {Number(weeks.at(-1)?.week.slice(6))}</span>
       </div>
-      <table className="mt-3">
-        <thead>
-          <tr className="text-left">
-            <th className="pr-6">If there were</th>
-            <th className="pr-6 text-right">Without a place</th>
-            <th className="pr-6 text-right">Mist taken, fullest eight weeks</th>
-            <th className="text-right">Cost of the filling</th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map(([words, one]) => (
-            <tr key={words} className="border-t border-stone-wash">
-              <td className="py-1.5 pr-6">{words}</td>
-              <td className="pr-6 text-right">{one.gains.withoutPlaceThen}</td>
-              <td className="pr-6 text-right">{Math.round(100 * one.fullest)} %</td>
-              <td className="text-right">{Math.round(one.score)}</td>
+      <Savable name="what more would bring">
+        <table className="mt-3">
+          <thead>
+            <tr className="text-left">
+              <th className="pr-6">If there were</th>
+              <th className="pr-6 text-right">Without a place</th>
+              <th className="pr-6 text-right">Mist taken, fullest eight weeks</th>
+              <th className="text-right">Cost of the filling</th>
             </tr>
-          ))}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {rows.map(([words, one]) => (
+              <tr key={words} className="border-t border-stone-wash">
+                <td className="py-1.5 pr-6">{words}</td>
+                <td className="pr-6 text-right">{one.gains.withoutPlaceThen}</td>
+                <td className="pr-6 text-right">{Math.round(100 * one.fullest)} %</td>
+                <td className="text-right">{Math.round(one.score)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </Savable>
       {refused && (
         <p role="alert" className="refusal">
           {refused}

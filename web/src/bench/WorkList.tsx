@@ -2,6 +2,7 @@ import { Link } from 'react-router'
 import type { Schemas } from '../api/client'
 import { useBenchWork } from '../api/queries'
 import { Drops } from '../drawings/Glyph'
+import { AsTable } from '../shell/AsTable'
 import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { mondayOf, plural, sayDay, sayHeat, sayWeek } from '../words'
@@ -65,6 +66,23 @@ export function WorkList() {
       <div className="mb-4 flex flex-wrap items-center gap-4">
         <h1>Bench work, {sayWeek(week, mondayOf(week), session.nursery)}</h1>
         <BenchRooms />
+        <AsTable
+          name="bench work"
+          heads={['day', 'what', 'crop', 'batch', 'trays', 'from or in', 'to', 'heat °C', 'mist']}
+          rows={() =>
+            data.jobs.map((job) => [
+              job.day,
+              job.kind,
+              job.crop,
+              job.code,
+              job.trays,
+              job.zone,
+              job.to,
+              job.setting?.heat,
+              job.setting?.mist,
+            ])
+          }
+        />
         <button type="button" className="act no-print ml-auto" onClick={() => window.print()}>
           Print
         </button>

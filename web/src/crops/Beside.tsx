@@ -3,6 +3,7 @@ import { scaleLinear } from 'd3-scale'
 import { useState } from 'react'
 import { answer, api, type Way } from '../api/client'
 import { Sideways } from '../drawings/Sideways'
+import { Savable } from '../shell/AsTable'
 import { useShown } from '../shell/week'
 import { inHundred, plural } from '../words'
 import { SHEET_WORDS, sayEntry } from './sheetWords'
@@ -73,53 +74,55 @@ export function Beside({ one, other }: { one: Way; other: Way }) {
   )
   return (
     <section aria-label="Ways side by side">
-      <Sideways of="Ways side by side">
-        <table className="w-full min-w-[34rem] text-left">
-          <thead>
-            <tr>
-              <th className="w-44" />
-              {ways.map((way) => (
-                <th key={way.id} className="pr-6 pb-1 text-lg">
-                  {way.name}
-                  {way.house && <span className="text-sm font-normal soft"> house way</span>}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {figures.map(([word, say, draw]) => (
-              <tr key={word} className="border-t align-top border-stone-wash">
-                <th className="py-2 pr-4 text-sm font-normal soft">{word}</th>
+      <Savable name="ways">
+        <Sideways of="Ways side by side">
+          <table className="w-full min-w-[34rem] text-left">
+            <thead>
+              <tr>
+                <th className="w-44" />
                 {ways.map((way) => (
-                  <td key={way.id} className="w-[38%] py-2 pr-6">
-                    <strong className="text-lg">{say(way)}</strong>
-                    {draw(way)}
+                  <th key={way.id} className="pr-6 pb-1 text-lg">
+                    {way.name}
+                    {way.house && <span className="text-sm font-normal soft"> house way</span>}
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {figures.map(([word, say, draw]) => (
+                <tr key={word} className="border-t align-top border-stone-wash">
+                  <th className="py-2 pr-4 text-sm font-normal soft">{word}</th>
+                  {ways.map((way) => (
+                    <td key={way.id} className="w-[38%] py-2 pr-6">
+                      <strong className="text-lg">{say(way)}</strong>
+                      {draw(way)}
+                    </td>
+                  ))}
+                </tr>
+              ))}
+              <tr className="border-t align-top border-stone-wash">
+                <th className="py-2 pr-4 text-sm font-normal soft">rests on</th>
+                {ways.map((way) => (
+                  <td key={way.id} className="py-2 pr-6 text-sm">
+                    {way.learnt.words}
                   </td>
                 ))}
               </tr>
-            ))}
-            <tr className="border-t align-top border-stone-wash">
-              <th className="py-2 pr-4 text-sm font-normal soft">rests on</th>
-              {ways.map((way) => (
-                <td key={way.id} className="py-2 pr-6 text-sm">
-                  {way.learnt.words}
-                </td>
-              ))}
-            </tr>
-          </tbody>
-          {all && (
-            <tbody>
-              {differences.map((change) => (
-                <tr key={change.path} className="border-t border-stone-wash">
-                  <th className="py-1 pr-4 text-sm font-normal soft">{SHEET_WORDS[change.path]}</th>
-                  <td className="py-1 pr-6">{sayEntry(change.path, change.one, session.nursery)}</td>
-                  <td className="py-1 pr-6">{sayEntry(change.path, change.other, session.nursery)}</td>
-                </tr>
-              ))}
             </tbody>
-          )}
-        </table>
-      </Sideways>
+            {all && (
+              <tbody>
+                {differences.map((change) => (
+                  <tr key={change.path} className="border-t border-stone-wash">
+                    <th className="py-1 pr-4 text-sm font-normal soft">{SHEET_WORDS[change.path]}</th>
+                    <td className="py-1 pr-6">{sayEntry(change.path, change.one, session.nursery)}</td>
+                    <td className="py-1 pr-6">{sayEntry(change.path, change.other, session.nursery)}</td>
+                  </tr>
+                ))}
+              </tbody>
+            )}
+          </table>
+        </Sideways>
+      </Savable>
       {differences.length > 0 && (
         <button type="button" className="act mt-2" aria-expanded={all} onClick={() => setAll(!all)}>
           {all ? 'Only the figures' : `What differs: ${plural(differences.length, 'entry', 'entries')}`}

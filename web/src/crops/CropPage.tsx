@@ -2,6 +2,7 @@ import { Link, useParams } from 'react-router'
 import { useCrop } from '../api/queries'
 import { RateDots } from '../drawings/RateDots'
 import { Sideways } from '../drawings/Sideways'
+import { Savable } from '../shell/AsTable'
 import { HistoryLink } from '../shell/HistoryLink'
 import { isNotThere, Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
@@ -54,57 +55,59 @@ export function CropPage() {
             <p className="soft">None counted yet: the sheet alone speaks. Plan a batch, count it, and the rate is yours.</p>
           )}
           {crop.history.length > 0 && (
-            <Sideways of="Its batches in figures">
-              <table className="w-full text-left">
-                <thead>
-                  <tr className="text-sm soft">
-                    {['batch', 'stuck on', 'stuck', 'rooted', 'in 100', 'lost to', 'weighs'].map((word, i) => (
-                      <th key={word} className={`py-1 pr-4 font-semibold ${i > 1 && i !== 5 ? 'text-right' : ''}`}>
-                        {word}
-                      </th>
-                    ))}
-                  </tr>
-                </thead>
-                <tbody>
-                  {[...crop.history].reverse().map((past) => (
-                    <tr key={past.code} className="border-t border-stone-wash">
-                      <td className="py-1.5 pr-4">
-                        {past.broughtIn ? (
-                          <Link className="word whitespace-nowrap" to={`/nursery/records/${past.code.split('/')[0]}`}>
-                            brought in
-                          </Link>
-                        ) : (
-                          <>
-                            <Link className="word font-semibold whitespace-nowrap" to={`/batches/${past.code}`}>
-                              {past.code}
-                            </Link>
-                            <Mishap past={past} />
-                          </>
-                        )}
-                      </td>
-                      <td className="pr-4 whitespace-nowrap">{sayDay(past.stuckOn, session.today)}</td>
-                      <td className="pr-4 text-right">
-                        {past.stuck}
-                        {past.could < past.stuck && (
-                          <span className="block text-sm soft whitespace-nowrap">{past.could} could root</span>
-                        )}
-                      </td>
-                      <td className="pr-4 text-right">{past.rooted}</td>
-                      <td className="pr-4 text-right font-bold whitespace-nowrap">
-                        {inHundred(past.rate)}
-                        {past.soFar && <span className="text-sm font-normal soft"> so far</span>}
-                      </td>
-                      <td className="pr-4 text-sm">
-                        {Object.entries(past.lost)
-                          .map(([cause, count]) => `${count} ${CAUSE_WORDS[cause as keyof typeof CAUSE_WORDS]}`)
-                          .join(', ')}
-                      </td>
-                      <td className="pr-4 text-right soft">{past.weight.toFixed(2)}</td>
+            <Savable name="batches of the crop">
+              <Sideways of="Its batches in figures">
+                <table className="w-full text-left">
+                  <thead>
+                    <tr className="text-sm soft">
+                      {['batch', 'stuck on', 'stuck', 'rooted', 'in 100', 'lost to', 'weighs'].map((word, i) => (
+                        <th key={word} className={`py-1 pr-4 font-semibold ${i > 1 && i !== 5 ? 'text-right' : ''}`}>
+                          {word}
+                        </th>
+                      ))}
                     </tr>
-                  ))}
-                </tbody>
-              </table>
-            </Sideways>
+                  </thead>
+                  <tbody>
+                    {[...crop.history].reverse().map((past) => (
+                      <tr key={past.code} className="border-t border-stone-wash">
+                        <td className="py-1.5 pr-4">
+                          {past.broughtIn ? (
+                            <Link className="word whitespace-nowrap" to={`/nursery/records/${past.code.split('/')[0]}`}>
+                              brought in
+                            </Link>
+                          ) : (
+                            <>
+                              <Link className="word font-semibold whitespace-nowrap" to={`/batches/${past.code}`}>
+                                {past.code}
+                              </Link>
+                              <Mishap past={past} />
+                            </>
+                          )}
+                        </td>
+                        <td className="pr-4 whitespace-nowrap">{sayDay(past.stuckOn, session.today)}</td>
+                        <td className="pr-4 text-right">
+                          {past.stuck}
+                          {past.could < past.stuck && (
+                            <span className="block text-sm soft whitespace-nowrap">{past.could} could root</span>
+                          )}
+                        </td>
+                        <td className="pr-4 text-right">{past.rooted}</td>
+                        <td className="pr-4 text-right font-bold whitespace-nowrap">
+                          {inHundred(past.rate)}
+                          {past.soFar && <span className="text-sm font-normal soft"> so far</span>}
+                        </td>
+                        <td className="pr-4 text-sm">
+                          {Object.entries(past.lost)
+                            .map(([cause, count]) => `${count} ${CAUSE_WORDS[cause as keyof typeof CAUSE_WORDS]}`)
+                            .join(', ')}
+                        </td>
+                        <td className="pr-4 text-right soft">{past.weight.toFixed(2)}</td>
+                      </tr>
+                    ))}
+                  </tbody>
+                </table>
+              </Sideways>
+            </Savable>
           )}
         </section>
         <div>

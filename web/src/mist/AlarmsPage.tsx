@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { answer, api, post, type Schemas } from '../api/client'
 import { useWrite } from '../api/writes'
 import { type Entry, PlainForm } from '../forms/PlainForm'
+import { AsTable } from '../shell/AsTable'
 import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { sayDay } from '../words'
@@ -118,7 +119,14 @@ export function AlarmsPage() {
       )}
       {data.over.length > 0 && (
         <section aria-label="Over" className="mt-8 max-w-3xl">
-          <h2>Over</h2>
+          <div className="flex items-baseline gap-4">
+            <h2>Over</h2>
+            <AsTable
+              name="alarms over"
+              heads={['zone', 'what', 'since', 'until', 'seen by']}
+              rows={() => data.over.map((one) => [one.zoneName, one.words, one.since, one.until, one.seenBy])}
+            />
+          </div>
           <ul>
             {data.over.map((one) => (
               <li key={`${one.zoneName}.${one.words}.${one.since}`} className="border-t py-1 border-stone-wash">

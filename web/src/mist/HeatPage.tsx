@@ -4,6 +4,7 @@ import { answer, api, put, type Schemas } from '../api/client'
 import { useSeenWrite } from '../api/writes'
 import { Sideways } from '../drawings/Sideways'
 import { clearly } from '../forms/number'
+import { Savable } from '../shell/AsTable'
 import { say } from '../shell/Said'
 import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
@@ -123,29 +124,31 @@ function ZoneRow({ zone, weeks, price, currency }: { zone: Zone; weeks: readonly
       </p>
       <details>
         <summary className="min-h-11 cursor-pointer py-2">Week by week</summary>
-        <table className="tabular-nums">
-          <thead>
-            <tr>
-              {['Week of', 'Set to', 'kWh', currency].map((head) => (
-                <th key={head} scope="col" className="pr-6 text-left font-semibold">
-                  {head}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {zone.weeks.map((week, i) =>
-              week.set === null ? null : (
-                <tr key={weeks[i]} className="border-t border-stone-wash">
-                  <td className="pr-6">{sayDay(mondayOf(weeks[i] ?? ''))}</td>
-                  <td className="pr-6">{heat(week.set)}</td>
-                  <td className="pr-6">{week.kWh}</td>
-                  <td>{week.cost}</td>
-                </tr>
-              ),
-            )}
-          </tbody>
-        </table>
+        <Savable name="heat week by week">
+          <table className="tabular-nums">
+            <thead>
+              <tr>
+                {['Week of', 'Set to', 'kWh', currency].map((head) => (
+                  <th key={head} scope="col" className="pr-6 text-left font-semibold">
+                    {head}
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {zone.weeks.map((week, i) =>
+                week.set === null ? null : (
+                  <tr key={weeks[i]} className="border-t border-stone-wash">
+                    <td className="pr-6">{sayDay(mondayOf(weeks[i] ?? ''))}</td>
+                    <td className="pr-6">{heat(week.set)}</td>
+                    <td className="pr-6">{week.kWh}</td>
+                    <td>{week.cost}</td>
+                  </tr>
+                ),
+              )}
+            </tbody>
+          </table>
+        </Savable>
       </details>
       {zone.degreeLess && zone.degreeLess.batches.length > 0 && (
         <details>

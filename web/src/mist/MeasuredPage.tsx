@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { answer, api, type Schemas } from '../api/client'
 import { useWrite } from '../api/writes'
 import { Measured } from '../drawings/Measured'
+import { AsTable } from '../shell/AsTable'
 import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { plural, sayDay, sayHeat } from '../words'
@@ -175,6 +176,11 @@ export function MeasuredPage() {
             </p>
           ) : (
             <div className="sheet p-4">
+              <AsTable
+                name={`measured in ${data.zone?.name ?? 'the zone'}`}
+                heads={['at', 'air °C', 'humidity %', 'medium °C', 'light', 'flow']}
+                rows={() => data.points.map((one) => [one.at, one.air, one.humidity, one.medium, one.light, one.flow])}
+              />
               <Measured conditions={data} sayHeat={(celsius) => sayHeat(Math.round(10 * celsius) / 10, session.nursery)} />
             </div>
           )}

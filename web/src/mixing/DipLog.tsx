@@ -2,6 +2,7 @@ import { Link } from 'react-router'
 import { answer, api, type Schemas } from '../api/client'
 import { useWrite } from '../api/writes'
 import { TakeOut } from '../forms/TakeOut'
+import { AsTable } from '../shell/AsTable'
 import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
 import { sayDay, sayMass, sayPpm, sayVolume } from '../words'
@@ -19,7 +20,29 @@ export function Log({ made }: { made: Schemas['MadeDip'][] }) {
     )
   return (
     <section aria-label="What was made" className="mt-8 max-w-5xl">
-      <h2>What was made</h2>
+      <div className="flex items-baseline gap-4">
+        <h2>What was made</h2>
+        {made.length > 0 && (
+          <AsTable
+            name="dips made"
+            heads={['at', 'what', 'ppm', 'of', 'grams', 'stock ml', 'water ml', 'by', 'batches', 'thrown away']}
+            rows={() =>
+              made.map((one) => [
+                one.madeAt,
+                one.what,
+                one.ppm,
+                one.stock,
+                one.grams,
+                one.stockMl,
+                one.waterMl,
+                one.by,
+                one.batches.join(' '),
+                one.discardedAt,
+              ])
+            }
+          />
+        )}
+      </div>
       {made.length === 0 && (
         <p className="soft">Nothing yet. What is made here or from the day sheet stands here, with its batches.</p>
       )}

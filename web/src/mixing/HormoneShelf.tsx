@@ -4,6 +4,7 @@ import { clearly } from '../forms/number'
 import { AddButton, ChangeButton, useKeeping, useOpening } from '../forms/Opening'
 import { type Entry, PlainForm } from '../forms/PlainForm'
 import { TakeOut } from '../forms/TakeOut'
+import { AsTable } from '../shell/AsTable'
 import { say } from '../shell/Said'
 import { TraceLink } from '../shell/TraceLink'
 import { useShown } from '../shell/week'
@@ -70,7 +71,28 @@ export function Shelf({ stocks }: { stocks: Hormone[] }) {
   )
   return (
     <section aria-label="On the shelf" className="mt-8 max-w-5xl">
-      <h2>On the shelf</h2>
+      <div className="flex items-baseline gap-4">
+        <h2>On the shelf</h2>
+        {stocks.length > 0 && (
+          <AsTable
+            name="hormones"
+            heads={['name', 'what', 'kind', 'form', 'ppm', 'ppm of acid', 'made on', 'keeps until', 'thrown away']}
+            rows={() =>
+              stocks.map((one) => [
+                one.name,
+                one.what,
+                one.kind,
+                one.form,
+                one.ppm,
+                one.acidPpm,
+                one.madeOn,
+                one.keepsUntil,
+                one.discardedOn,
+              ])
+            }
+          />
+        )}
+      </div>
       <ul>
         {stocks.map((stock) => (
           <li key={stock.id} className="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-t py-2 border-stone-wash">

@@ -4,6 +4,7 @@ import { MixBar } from '../drawings/Pour'
 import { AddButton, ChangeButton, useOpening } from '../forms/Opening'
 import { PlainForm } from '../forms/PlainForm'
 import { TakeOut } from '../forms/TakeOut'
+import { AsTable } from '../shell/AsTable'
 import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
 import { plural } from '../words'
@@ -49,7 +50,16 @@ export function Named({ mixes, parts }: { mixes: Mix[]; parts: Part[] }) {
   const opening = useOpening<number | 'new'>()
   return (
     <section aria-label="Mixes with a name" className="mt-8 max-w-5xl">
-      <h2>Mixes with a name</h2>
+      <div className="flex items-baseline gap-4">
+        <h2>Mixes with a name</h2>
+        {mixes.length > 0 && (
+          <AsTable
+            name="mixes"
+            heads={['mix', 'part', 'parts']}
+            rows={() => mixes.flatMap((mix) => mix.parts.map((part) => [mix.name, part.name, part.parts]))}
+          />
+        )}
+      </div>
       <ul>
         {mixes.map((mix) => (
           <li key={mix.id} className="border-t py-2 border-stone-wash">

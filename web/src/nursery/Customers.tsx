@@ -4,6 +4,7 @@ import { useWrite } from '../api/writes'
 import { ChangeButton, useOpening } from '../forms/Opening'
 import { PlainForm } from '../forms/PlainForm'
 import { TakeOut } from '../forms/TakeOut'
+import { AsTable } from '../shell/AsTable'
 import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
 import { plural } from '../words'
@@ -20,7 +21,14 @@ export function Customers() {
   if (!data || data.customers.length === 0) return null
   return (
     <section aria-label="Customers">
-      <h2 className="mt-10 mb-2">Customers</h2>
+      <div className="flex items-baseline gap-4">
+        <h2 className="mt-10 mb-2">Customers</h2>
+        <AsTable
+          name="customers"
+          heads={['customer', 'orders']}
+          rows={() => data.customers.map((one) => [one.name, one.orders])}
+        />
+      </div>
       <ul className="max-w-3xl">
         {data.customers.map((one) => (
           <li key={one.id} className="flex flex-wrap items-baseline gap-x-4 border-t py-2 border-stone-wash">

@@ -2,6 +2,7 @@ import { useInfiniteQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { answer, api } from '../api/client'
+import { AsTable } from '../shell/AsTable'
 import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { sayDay } from '../words'
@@ -89,6 +90,23 @@ export function History() {
             ))}
           </select>
         </label>
+        <AsTable
+          name="history"
+          heads={['at', 'what', 'which', 'by', 'field', 'before', 'after']}
+          rows={() =>
+            changes.flatMap((change) =>
+              change.fields.map((field) => [
+                change.at,
+                KINDS[change.what]?.words ?? change.what,
+                change.which,
+                change.by,
+                field.label,
+                field.before,
+                field.after,
+              ]),
+            )
+          }
+        />
         {which !== '' && (
           <p>
             of <strong>{which}</strong>{' '}

@@ -5,6 +5,7 @@ import { useWrite } from '../api/writes'
 import { ChangeButton, useOpening } from '../forms/Opening'
 import { type Entry, PlainForm } from '../forms/PlainForm'
 import { TakeOut } from '../forms/TakeOut'
+import { AsTable } from '../shell/AsTable'
 import { say } from '../shell/Said'
 import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
@@ -218,7 +219,14 @@ export function People() {
       <OwnCalendar />
       {given && <ToTell given={given} onDone={() => setGiven(null)} />}
       <section aria-label="People here">
-        <h2 className="mb-2">Who is here</h2>
+        <div className="flex items-baseline gap-4">
+          <h2 className="mb-2">Who is here</h2>
+          <AsTable
+            name="people"
+            heads={['name', 'role', 'signs in as', 'hours a week', 'access ended']}
+            rows={() => choices.people.map((one) => [one.name, one.role, one.signIn, hours.get(one.id), one.endedOn])}
+          />
+        </div>
         <ul className="mb-6 max-w-3xl">{here.map(line)}</ul>
       </section>
       {gone.length > 0 && (

@@ -5,6 +5,7 @@ import { useDraft, useFirstSteps } from '../api/queries'
 import { useBack, useSeenWrite } from '../api/writes'
 import { BatchRooms } from '../batches/BatchRooms'
 import { Sideways } from '../drawings/Sideways'
+import { Savable } from '../shell/AsTable'
 import { Missing } from '../shell/FirstSteps'
 import { LongWork } from '../shell/LongWork'
 import { say } from '../shell/Said'
@@ -156,31 +157,33 @@ export function Draft() {
         </>
       )}
       {drafts.length > 0 && (
-        <Sideways of="The draft">
-          <table className="w-full min-w-[52rem] text-left">
-            <thead>
-              <tr className="text-sm soft">
-                <td />
-                {['wanted', 'crop', 'stick on', 'how many', 'from, onto'].map((word) => (
-                  <th key={word} className="py-1 pr-4 font-semibold">
-                    {word}
-                  </th>
+        <Savable name="draft">
+          <Sideways of="The draft">
+            <table className="w-full min-w-[52rem] text-left">
+              <thead>
+                <tr className="text-sm soft">
+                  <td />
+                  {['wanted', 'crop', 'stick on', 'how many', 'from, onto'].map((word) => (
+                    <th key={word} className="py-1 pr-4 font-semibold">
+                      {word}
+                    </th>
+                  ))}
+                  <th className="py-1 text-right font-semibold">chance</th>
+                </tr>
+              </thead>
+              <tbody>
+                {drafts.map((one) => (
+                  <Row
+                    key={`${keyOf(one)} ${one.part}`}
+                    one={one}
+                    chosen={one.batch !== null && !without.has(keyOf(one))}
+                    onChoose={anew ? undefined : () => toggle(keyOf(one))}
+                  />
                 ))}
-                <th className="py-1 text-right font-semibold">chance</th>
-              </tr>
-            </thead>
-            <tbody>
-              {drafts.map((one) => (
-                <Row
-                  key={`${keyOf(one)} ${one.part}`}
-                  one={one}
-                  chosen={one.batch !== null && !without.has(keyOf(one))}
-                  onChoose={anew ? undefined : () => toggle(keyOf(one))}
-                />
-              ))}
-            </tbody>
-          </table>
-        </Sideways>
+              </tbody>
+            </table>
+          </Sideways>
+        </Savable>
       )}
       {mayPlan && good.length > 0 && (
         <div className="sticky bottom-14 z-20 mt-4 flex flex-wrap items-center gap-4 border-t-2 py-3 sm:bottom-0 bg-ground border-peat">

@@ -2,6 +2,7 @@ import { Link } from 'react-router'
 import { useEven } from '../api/queries'
 import { useBack, useMoves } from '../api/writes'
 import { sayHours } from '../drawings/HoursStrip'
+import { AsTable } from '../shell/AsTable'
 import { LongWork } from '../shell/LongWork'
 import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
@@ -46,6 +47,13 @@ export function EvenOut({ onDone }: { onDone: () => void }) {
         <p>
           Nothing can move: windows, due dates, benches or stock hold every batch in these weeks. More hands, or fewer plants.
         </p>
+      )}
+      {data.moves.length > 0 && (
+        <AsTable
+          name="even out"
+          heads={['batch', 'crop', 'stick on', 'why']}
+          rows={() => data.moves.map((one) => [one.code, one.crop, one.stickOn, one.why])}
+        />
       )}
       <ol>
         {data.moves.map((one) => (

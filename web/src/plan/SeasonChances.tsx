@@ -1,4 +1,5 @@
 import { useChances } from '../api/queries'
+import { AsTable } from '../shell/AsTable'
 import { inHundred, plural } from '../words'
 
 /** A chance as the game gave it, with how sure that is. */
@@ -19,6 +20,13 @@ export function SeasonChances() {
         {data.unplanned > 0 &&
           ` ${plural(data.unplanned, 'order')} not planned yet ${data.unplanned === 1 ? 'is' : 'are'} left out.`}
       </p>
+      <AsTable
+        name="chances"
+        heads={['customer', 'orders', 'met', 'low', 'high', 'chance of all']}
+        rows={() =>
+          data.customers.map((one) => [one.customer ?? 'own targets', one.orders, one.met, one.low, one.high, one.chance])
+        }
+      />
       <ul className="grid gap-x-8 sm:grid-cols-2">
         {data.customers.map((one) => (
           <li key={one.customer ?? ''} className="border-t py-1.5 border-stone-wash">

@@ -7,6 +7,7 @@ import { BatchRooms } from '../batches/BatchRooms'
 import { HoursStrip, sayHours } from '../drawings/HoursStrip'
 import { Lane, liesOn, type Moving } from '../drawings/Lane'
 import { Sideways } from '../drawings/Sideways'
+import { AsTable } from '../shell/AsTable'
 import { say } from '../shell/Said'
 import { Unread } from '../shell/Unread'
 import { shiftWeek, useShown } from '../shell/week'
@@ -106,6 +107,24 @@ export function SeasonPlan() {
           <input type="checkbox" className="checkbox" checked={onlyLate} onChange={() => setOnlyLate(!onlyLate)} />
           only what is late
         </label>
+        <AsTable
+          name="season"
+          heads={['batch', 'crop', 'stick on', 'stuck', 'place', 'for', 'wanted in', 'weeks late']}
+          rows={() =>
+            [...groups.values()]
+              .flat()
+              .map((tag) => [
+                tag.code,
+                tag.crop,
+                tag.stickOn,
+                tag.isStuck ? 'yes' : 'no',
+                tag.zone,
+                tag.customer,
+                tag.dueWeek,
+                tag.weeksLate,
+              ])
+          }
+        />
         <span className="ml-auto flex flex-wrap gap-2">
           <button
             type="button"

@@ -4,6 +4,7 @@ import type { Schemas } from '../api/client'
 import { useBench, useBenchOffers } from '../api/queries'
 import { useBack, useLotAct, useMoves } from '../api/writes'
 import { Sideways } from '../drawings/Sideways'
+import { Savable } from '../shell/AsTable'
 import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
 import { sayDay } from '../words'
@@ -20,49 +21,51 @@ export function Lineage({ lot }: { lot: Lot }) {
   return (
     <section className="min-w-0">
       <h2 className="mb-2">Where they come from</h2>
-      <Sideways of="The batches of this lot">
-        <table className="text-right">
-          <thead>
-            <tr className="text-sm soft">
-              <th className="pr-6 text-left font-semibold">batch</th>
-              <th className="pr-4 text-left font-semibold">stuck</th>
-              <th className="px-3 font-semibold">growing</th>
-              <th className="px-3 font-semibold">ready</th>
-              <th className="px-3 font-semibold">sent</th>
-              <th />
-            </tr>
-          </thead>
-          <tbody>
-            {lot.lines.map((line) => (
-              <tr key={line.id} className="border-t border-stone-wash">
-                <th className="py-1.5 pr-6 text-left font-normal">
-                  <Link className="word font-semibold" to={`/batches/${line.batch}`}>
-                    {line.batch}
-                  </Link>
-                  {line.line > 1 && <span className="soft">, line {line.line}</span>}{' '}
-                  <span className="text-sm soft">from {line.block}</span>
-                </th>
-                <td className="pr-4 text-left">{line.stuckOn ? sayDay(line.stuckOn, session.today) : ''}</td>
-                <td className="px-3 text-lg font-semibold">{line.potted}</td>
-                <td className="px-3 text-lg font-semibold">{line.grown}</td>
-                <td className="px-3 text-lg font-semibold">{line.sold}</td>
-                <td>
-                  {mayLog && lot.lines.length > 1 && (
-                    <button
-                      type="button"
-                      className="word min-h-11 text-sm"
-                      aria-label={`Part ${line.batch} from the lot`}
-                      onClick={() => part.mutate({ version: lot.version, line: line.id })}
-                    >
-                      part
-                    </button>
-                  )}
-                </td>
+      <Savable name="batches of the lot">
+        <Sideways of="The batches of this lot">
+          <table className="text-right">
+            <thead>
+              <tr className="text-sm soft">
+                <th className="pr-6 text-left font-semibold">batch</th>
+                <th className="pr-4 text-left font-semibold">stuck</th>
+                <th className="px-3 font-semibold">growing</th>
+                <th className="px-3 font-semibold">ready</th>
+                <th className="px-3 font-semibold">sent</th>
+                <th />
               </tr>
-            ))}
-          </tbody>
-        </table>
-      </Sideways>
+            </thead>
+            <tbody>
+              {lot.lines.map((line) => (
+                <tr key={line.id} className="border-t border-stone-wash">
+                  <th className="py-1.5 pr-6 text-left font-normal">
+                    <Link className="word font-semibold" to={`/batches/${line.batch}`}>
+                      {line.batch}
+                    </Link>
+                    {line.line > 1 && <span className="soft">, line {line.line}</span>}{' '}
+                    <span className="text-sm soft">from {line.block}</span>
+                  </th>
+                  <td className="pr-4 text-left">{line.stuckOn ? sayDay(line.stuckOn, session.today) : ''}</td>
+                  <td className="px-3 text-lg font-semibold">{line.potted}</td>
+                  <td className="px-3 text-lg font-semibold">{line.grown}</td>
+                  <td className="px-3 text-lg font-semibold">{line.sold}</td>
+                  <td>
+                    {mayLog && lot.lines.length > 1 && (
+                      <button
+                        type="button"
+                        className="word min-h-11 text-sm"
+                        aria-label={`Part ${line.batch} from the lot`}
+                        onClick={() => part.mutate({ version: lot.version, line: line.id })}
+                      >
+                        part
+                      </button>
+                    )}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </Sideways>
+      </Savable>
       {mayLog && lot.others.length > 0 && (
         <div className="mt-2 flex flex-wrap items-center gap-2">
           <select

@@ -6,6 +6,7 @@ import { WorkPanel } from '../batches/WorkPanel'
 import { RootRun } from '../drawings/RootRun'
 import { Tag } from '../drawings/Tag'
 import { useOpening } from '../forms/Opening'
+import { AsTable } from '../shell/AsTable'
 import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { mondayOf, plural, sayDay, sayWeek } from '../words'
@@ -133,6 +134,25 @@ export function Queue() {
       <div className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-1">
         <h1>To pot</h1>
         <PottingRooms />
+        <AsTable
+          name="to pot"
+          heads={['batch', 'line', 'crop', 'plants', 'pot', 'hours', 'why', 'pot on', 'good until', 'for', 'wanted in']}
+          rows={() =>
+            [...due, ...look, ...later].map((one) => [
+              one.tag.code,
+              one.line,
+              one.tag.crop,
+              one.plants,
+              one.pot,
+              one.hours.toFixed(1),
+              one.why,
+              one.potOn,
+              one.lastGood,
+              one.for,
+              one.due,
+            ])
+          }
+        />
       </div>
       {data && (
         <p className="mb-3">

@@ -2,6 +2,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { useStock } from '../api/queries'
 import { FitMark } from '../drawings/FitMark'
+import { AsTable } from '../shell/AsTable'
 import { Missing } from '../shell/FirstSteps'
 import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
@@ -28,6 +29,11 @@ export function Inspections() {
       <div className="mb-3 flex flex-wrap items-center gap-4">
         <h1>Inspections</h1>
         <StockRooms />
+        <AsTable
+          name="inspections"
+          heads={['block', 'crop', 'place', 'last clean', 'look by', 'found']}
+          rows={() => blocks.map((one) => [one.code, one.crop, one.place, one.cleanOn, one.inspectBy, one.found])}
+        />
         <input
           type="search"
           className="field-text ml-auto w-56"

@@ -7,6 +7,7 @@ import { useWrite } from '../api/writes'
 import { PlainForm } from '../forms/PlainForm'
 import { isMeeting } from '../forms/refusals'
 import { TakeOut } from '../forms/TakeOut'
+import { AsTable } from '../shell/AsTable'
 import { say } from '../shell/Said'
 import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
@@ -164,6 +165,27 @@ export function Licences() {
       <div className="no-print mb-3 flex flex-wrap items-center gap-4">
         <h1>Breeders' rights</h1>
         <StockRooms />
+        {data.licences.length > 0 && (
+          <AsTable
+            name="licences"
+            heads={['crop', 'number', 'holder', 'from', 'to', 'plants', 'used', 'left', 'counted', 'royalty', 'owed']}
+            rows={() =>
+              data.licences.map((one) => [
+                one.crop,
+                one.number,
+                one.holder,
+                one.from,
+                one.to,
+                one.plants,
+                one.used,
+                one.left,
+                one.counts,
+                one.royalty,
+                one.owed,
+              ])
+            }
+          />
+        )}
         {mayPlan && (
           <button type="button" className="act ml-auto" aria-expanded={open === 'new'} onClick={() => toggle('new')}>
             {open === 'new' ? 'Close' : 'Enter a licence'}

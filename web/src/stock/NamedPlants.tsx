@@ -2,6 +2,7 @@ import { useState } from 'react'
 import { answer, api, post, Refusal, type Schemas, type Typed } from '../api/client'
 import { useWrite } from '../api/writes'
 import { PlainForm } from '../forms/PlainForm'
+import { AsTable } from '../shell/AsTable'
 import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
 
@@ -40,7 +41,16 @@ export function NamedPlants({ block }: { block: Schemas['BlockPage'] }) {
   if (!mayPlan && rows.length === 0) return null
   return (
     <section className="min-w-0">
-      <h2 className="mb-1">Plants one by one</h2>
+      <div className="flex items-baseline gap-4">
+        <h2 className="mb-1">Plants one by one</h2>
+        {rows.length > 0 && (
+          <AsTable
+            name={`plants of ${block.code}`}
+            heads={['label', 'block', 'row', 'sex', 'note']}
+            rows={() => block.named.map((one) => [one.label, block.code, one.row, one.sex, one.note])}
+          />
+        )}
+      </div>
       {rows.length === 0 && (
         <p className="text-sm soft">Enter plants singly where it matters which gave: wild parents, females and males.</p>
       )}
