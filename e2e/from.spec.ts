@@ -22,6 +22,28 @@ test('an order is only from one block: nothing else is offered', async ({ page }
   await expect(page.getByText('HE-3')).toHaveCount(0)
 })
 
+test('an order of two lines under one number of its customer; what is wrong is told in its line', async ({ page }) => {
+  await signIn(page, 'office', '/wanted')
+  await page.getByRole('button', { name: 'New order' }).click()
+  const form = page.getByRole('form', { name: 'New order' })
+  await form.getByLabel('Crop', { exact: true }).selectOption({ label: "Hebe 'Copperlight'" })
+  await form.getByLabel('Good plants', { exact: true }).fill('40')
+  await form.getByRole('button', { name: 'Another line' }).click()
+  await form.getByLabel('Crop, line 2').selectOption({ label: "Catmint 'Millrace'" })
+  await form.getByLabel('Good plants, line 2', { exact: true }).fill('none')
+  await form.getByLabel('Customer').fill('Oxlow Landscape')
+  await form.getByLabel('Their order number').fill('OX 12')
+  await mustBeUsable(page, 'an order of two lines')
+  await form.getByRole('button', { name: 'Note it' }).click()
+  const second = form.getByRole('group', { name: 'Line 2' })
+  await expect(second.getByLabel('Good plants, line 2', { exact: true })).toHaveAttribute('aria-invalid', 'true')
+  await second.getByLabel('Good plants, line 2', { exact: true }).fill('30')
+  await form.getByRole('button', { name: 'Note it' }).click()
+  await page.waitForURL('**/batches/draft')
+  await page.goto('/wanted?customer=Oxlow+Landscape&reference=OX+12')
+  await expect(page.getByRole('link', { name: 'their order OX 12' })).toHaveCount(2)
+})
+
 test('a delivery note says what was sent, of which lots, and where they come from', async ({ page }) => {
   await signIn(page, 'ines', '/wanted')
   const sent = (await (await page.request.get('/api/wanted?season=all')).json()).wanted.find(

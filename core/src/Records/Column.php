@@ -58,6 +58,7 @@ enum Column: string
     case Ppm = 'ppm';
     case MadeOn = 'madeOn';
     case KeepsUntil = 'keepsUntil';
+    case Reference = 'reference';
     case Label = 'label';
     case Block = 'block';
     case Row = 'row';
@@ -72,7 +73,7 @@ enum Column: string
             self::StuckOn, self::ReadyWeek, self::PlantedYear, self::From, self::To, self::MadeOn, self::KeepsUntil => $looks !== Looks::Figures,
             self::Crop, self::Way, self::Source, self::Hormone, self::Mix, self::Note, self::Customer, self::Pot, self::Priority, self::OnlyFrom, self::Name,
             self::Pattern, self::Code, self::Place, self::Number, self::Holder, self::Counts, self::What,
-            self::GivenAs, self::Form, self::Label, self::Block, self::Row, self::Sex, self::SignIn, self::Role => true,
+            self::GivenAs, self::Form, self::Reference, self::Label, self::Block, self::Row, self::Sex, self::SignIn, self::Role => true,
             default => $looks !== Looks::Days,
         };
     }

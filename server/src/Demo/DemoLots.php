@@ -22,6 +22,8 @@ final class DemoLots
     /** Days within which batches of one crop are potted into one lot. */
     private const TOGETHER = 12;
     private const HANDS = [2, 3, 4];
+    /** The customer whose plants go with a plant passport. */
+    private const WITH_PASSPORT = 2;
 
     public function __construct(
         private readonly Connection $db,
@@ -127,7 +129,7 @@ final class DemoLots
     private function send(): void
     {
         $sent = [];
-        foreach (Row::all($this->db, "SELECT a.id, l.lot_id, b.wanted_id, w.plants, sum(e.count) AS sold FROM act a
+        foreach (Row::all($this->db, "SELECT a.id, l.lot_id, b.wanted_id, w.plants, w.customer_id, sum(e.count) AS sold FROM act a
             JOIN entry e ON e.act_id = a.id AND e.to_state = 'sold' JOIN line l ON l.id = e.from_line
             JOIN batch b ON b.id = l.batch_id JOIN wanted w ON w.id = b.wanted_id WHERE l.lot_id IS NOT NULL GROUP BY a.id
             ORDER BY a.on_day, a.id") as $row) {
@@ -135,7 +137,10 @@ final class DemoLots
             $count = min($row->many('sold'), $row->int('plants') - ($sent[$order] ?? 0));
             if ($count > 0) {
                 $sent[$order] = ($sent[$order] ?? 0) + $count;
-                $this->db->insert('dispatch', ['act_id' => $row->int('id'), 'lot_id' => $row->int('lot_id'), 'wanted_id' => $order, 'count' => $count]);
+                $this->db->insert('dispatch', [
+                    'act_id' => $row->int('id'), 'lot_id' => $row->int('lot_id'), 'wanted_id' => $order, 'count' => $count,
+                    'passport' => $row->intOrNull('customer_id') === self::WITH_PASSPORT ? sprintf('ZZ-0472 / P%d', $row->int('lot_id')) : null,
+                ]);
             }
         }
     }

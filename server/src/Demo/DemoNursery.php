@@ -27,6 +27,9 @@ use WetCradle\Server\Nursery\Words;
  */
 final class DemoNursery
 {
+    /** Customers who number their orders. */
+    private const NUMBERS = [2, 5];
+
     public function __construct(
         private readonly Connection $db,
         private readonly PasswordHasherFactoryInterface $hashers,
@@ -34,6 +37,12 @@ final class DemoNursery
         private readonly Today $today,
         private readonly Words $words,
     ) {
+    }
+
+    /** Some customers number their orders, one for all that they want in a month. */
+    public static function reference(?int $customer, Week $ready): ?string
+    {
+        return in_array($customer, self::NUMBERS, true) ? sprintf('%d/%s', 4100 + $customer, $ready->sunday()->format('y-m')) : null;
     }
 
     /** @return array{name: string, crops: int, blocks: int, zones: int, batches: int} */
@@ -97,6 +106,7 @@ final class DemoNursery
             [
                 'id' => 1, 'version' => 1, 'name' => $nursery['name'], 'units' => $nursery['units'],
                 'temperature' => $nursery['temperature'], 'hemisphere' => $nursery['hemisphere'], 'climate' => $nursery['climate'],
+                'registration' => $nursery['registration'], 'country' => $nursery['country'],
                 'air' => json_encode(
                     Climate::from((string) $nursery['climate'])->air(Hemisphere::from((string) $nursery['hemisphere']))->means,
                     JSON_THROW_ON_ERROR,
@@ -251,11 +261,13 @@ final class DemoNursery
             // The first crop is wanted twice in one week: two orders that can share their insurance.
             foreach ($left === 9 ? [4, 2] : [$chance->between(4, 16)] as $twenties) {
                 --$left;
+                [$pot, $customer] = [$chance->between(1, 3), $chance->between(1, 7)];
                 $this->db->insert(
                     'wanted',
                     [
-                        'version' => 1, 'crop_id' => $crop->id, 'plants' => 20 * $twenties, 'pot_id' => $chance->between(1, 3),
-                        'ready_week' => $ready->written(), 'customer_id' => $chance->between(1, 7),
+                        'version' => 1, 'crop_id' => $crop->id, 'plants' => 20 * $twenties, 'pot_id' => $pot, 'ready_week' => $ready->written(),
+                        'customer_id' => $customer,
+                        'reference' => self::reference($customer, $ready),
                         'priority' => $chance->oneOf(['must', 'should', 'should', 'nice']), 'note' => null, 'called_off' => 0,
                         'entered_by_id' => 1, 'entered_at' => $day->modify('-6 days')->format('Y-m-d H:i:s'),
                     ],

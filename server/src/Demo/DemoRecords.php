@@ -36,7 +36,7 @@ final class DemoRecords
             [
                 'version' => 1, 'crop_id' => $crop, 'plants' => $plants, 'pot_id' => $pot, 'ready_week' => $ready->written(),
                 'customer_id' => $customer, 'priority' => $priority, 'note' => null, 'called_off' => 0, 'entered_by_id' => 1,
-                'entered_at' => $at->format('Y-m-d H:i:s'),
+                'entered_at' => $at->format('Y-m-d H:i:s'), 'reference' => DemoNursery::reference($customer, $ready),
             ],
         );
 

@@ -11,7 +11,7 @@ use WetCradle\Server\Database\Row;
 final class DemoStock
 {
     private const COLUMNS = [
-        'shoot_cm', 'tip_cm', 'internode_cm', 'replace_after', 'min_parents', 'origin', 'source', 'population', 'permit', 'multiplication',
+        'shoot_cm', 'tip_cm', 'internode_cm', 'replace_after', 'min_parents', 'origin', 'source', 'population', 'permit', 'passport', 'multiplication',
         'survival', 'target', 'rest_from', 'restart_in', 'first_take_after', 'feeds', 'flowers_off', 'pieces_each', 'pieces_back',
     ];
 

@@ -77,6 +77,14 @@ class Nursery
     #[ORM\Column]
     public int $sharedMinutes = self::SHARED_MINUTES;
 
+    /** Under which the plant health authority knows the nursery. */
+    #[ORM\Column(nullable: true)]
+    public ?string $registration = null;
+
+    /** Where its plants are raised, as the two letters that stand for a country. */
+    #[ORM\Column(nullable: true)]
+    public ?string $country = null;
+
     /** Pot lots so far. */
     #[ORM\Column]
     public int $lotsNumbered = 0;
@@ -156,6 +164,8 @@ class Nursery
             'windowWeeks' => $this->windowWeeks,
             'air' => array_map(floatval(...), $this->air),
             'currency' => $this->currency,
+            'registration' => $this->registration,
+            'country' => $this->country,
             'inspectionDays' => $this->inspectionDays,
             'sessionIdleHours' => $this->sessionIdleHours,
             'sessionDays' => $this->sessionDays,

@@ -15,9 +15,11 @@ use WetCradle\Core\Calendar\WindowShift;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Crops\Method;
 use WetCradle\Core\Crops\Sign;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Numbers\NumberSigns;
 use WetCradle\Core\Plan\WorkNorms;
 use WetCradle\Core\Priority;
+use WetCradle\Core\Refused;
 use WetCradle\Core\Rooting\RootStage;
 use WetCradle\Server\Account\PeopleController;
 use WetCradle\Server\Crops\Way;
@@ -66,6 +68,8 @@ final class NurseryController
                 $asked->windowWeeks = (int) $in->number('windowWeeks', -WindowShift::MOST, WindowShift::MOST);
                 $asked->air = SiteAir::of($in->numbers('air', count: 12))->means;
                 $asked->currency = $in->text('currency', 5);
+                $asked->registration = $in->textOr('registration', null, 40);
+                $asked->country = self::country($in);
                 $asked->inspectionDays = $in->count('inspectionDays', 1, 1000);
                 $asked->sessionIdleHours = $in->count('sessionIdleHours', 1, 168);
                 $asked->sessionDays = $in->count('sessionDays', 1, 90);
@@ -79,6 +83,18 @@ final class NurseryController
         });
 
         return new Answer($this->house->nursery()->toArray());
+    }
+
+    /** @throws Refused where it is not two letters */
+    private static function country(Fields $in): ?string
+    {
+        $country = strtoupper($in->textOr('country', '', 2) ?? '');
+
+        return match (true) {
+            $country === '' => null,
+            preg_match('/^[A-Z]{2}$/', $country) === 1 => $country,
+            default => throw $in->refuse('wrong_type', 'country', Fact::of('refused.nursery.country')),
+        };
     }
 
     #[Route('/api/choices', methods: ['GET'])]

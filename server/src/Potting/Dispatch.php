@@ -23,6 +23,8 @@ class Dispatch
         #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)] public PotLot $lot,
         #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)] public Wanted $wanted,
         #[ORM\Column] public int $count,
+        /** The number of the plant passport that went along. */
+        #[ORM\Column(nullable: true)] public ?string $passport = null,
     ) {
     }
 }

@@ -133,15 +133,16 @@ final class LotController
     public function send(string $code, Fields $in): Answer
     {
         return $this->write($code, function (PotLot $lot) use ($in): void {
-            [$seen, $day, $wanted, $count] = [
+            [$seen, $day, $wanted, $count, $passport] = [
                 $in->count('version', 1),
                 $in->day('on'),
                 $this->find->by(Wanted::class, 'id', $in->count('order', 1), 'order', 'order'),
                 $in->count('count', 1),
+                $in->textOr('passport', null, 60),
             ];
             $in->done();
             $lot->mustBeAsSeen($seen);
-            $this->lots->send($lot, $day, $wanted, $count);
+            $this->lots->send($lot, $day, $wanted, $count, $passport);
         });
     }
 

@@ -84,7 +84,7 @@ final class Lots
     }
 
     /** So many go to an order; a lot may serve several, and an order be served from several. */
-    public function send(PotLot $lot, \DateTimeImmutable $day, Wanted $wanted, int $count): void
+    public function send(PotLot $lot, \DateTimeImmutable $day, Wanted $wanted, int $count, ?string $passport): void
     {
         if ($wanted->calledOff) {
             throw Refused::because('called_off', 'order', 'That order was called off.');
@@ -122,7 +122,7 @@ final class Lots
             $shares,
             static fn (CountBook $book, int $line, int $n) => $book->moveOn($line, State::Grown, $n),
         );
-        $this->em->persist(new Dispatch($act, $lot, $wanted, $count));
+        $this->em->persist(new Dispatch($act, $lot, $wanted, $count, $passport));
     }
 
     /** So many that grow are potted on into a bigger pot, as a lot of their own; the rest stay as they are. */

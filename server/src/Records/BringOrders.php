@@ -71,6 +71,7 @@ final class BringOrders implements Bringer
             'priority' => $cells->has('priority') ? $cells->oneOf('priority', array_column(Priority::cases(), 'value')) : Priority::Should->value,
             'note' => $cells->wordsOrNull('note', 1000),
             'onlyFrom' => $cells->wordsOrNull('onlyFrom'),
+            'reference' => $cells->wordsOrNull('reference', 60),
         ]);
         $order = $this->form->blank($in);
         $this->form->read($in, $order);

@@ -83,6 +83,7 @@ final class BlockForm
         }
         $block->permit = $in->textOr('permit', null, 100);
         $block->permitUntil = $in->has('permitUntil') && $in->textOr('permitUntil') !== null ? $in->day('permitUntil') : null;
+        $block->passport = $in->textOr('passport', null, 60);
         $block->multiplication = $in->has('multiplication') ? $in->positive('multiplication', 1000) : null;
         $block->survival = $in->has('survival') ? $in->number('survival', 0, 1) : null;
         $block->target = $in->has('target') ? $in->count('target', 1) : null;

@@ -64,6 +64,8 @@ class StockBlock
     #[ORM\Column(nullable: true)] public ?string $trueToNameBy = null;
     #[ORM\Column(nullable: true)] public ?string $permit = null;
     #[ORM\Column(type: Types::DATE_IMMUTABLE, nullable: true)] public ?\DateTimeImmutable $permitUntil = null;
+    /** The number of the plant passport that its plants came with. */
+    #[ORM\Column(nullable: true)] public ?string $passport = null;
     #[ORM\Column(type: Types::FLOAT, nullable: true)] public ?float $multiplication = null;
     #[ORM\Column(type: Types::FLOAT, nullable: true)] public ?float $survival = null;
     #[ORM\Column(nullable: true)] public ?int $target = null;
@@ -169,7 +171,7 @@ class StockBlock
             'shootCm' => $this->shootCm, 'tipCm' => $this->tipCm, 'internodeCm' => $this->internodeCm, 'notBefore' => $this->notBefore,
             'replaceAfter' => $this->replaceAfter, 'minParents' => $this->minParents,
             'origin' => $this->origin, 'source' => $this->source, 'population' => $this->population, 'permit' => $this->permit,
-            'permitUntil' => $this->permitUntil?->format('Y-m-d'), 'accession' => $this->accession,
+            'permitUntil' => $this->permitUntil?->format('Y-m-d'), 'passport' => $this->passport, 'accession' => $this->accession,
             'trueToNameOn' => $this->trueToNameOn?->format('Y-m-d'), 'trueToNameBy' => $this->trueToNameBy,
             'multiplication' => $this->multiplication, 'survival' => $this->survival, 'target' => $this->target,
             'restFrom' => $this->restFrom, 'restartIn' => $this->restartIn, 'firstTakeAfter' => $this->firstTakeAfter,

@@ -191,7 +191,7 @@ final class Trace
         $blocks = $this->recalls->blocks();
         $list = [ArrayParameterType::INTEGER];
         $nodes = [];
-        foreach (Row::all($this->db, "SELECT k.id, k.code, c.name AS crop, k.place, k.population, k.source, k.permit, k.accession, k.true_to_name_on,
+        foreach (Row::all($this->db, "SELECT k.id, k.code, c.name AS crop, k.place, k.population, k.source, k.permit, k.passport, k.accession, k.true_to_name_on,
             (SELECT group_concat(i.on_day || ' ' || coalesce(i.found, 'clean'), '; ')
             FROM (SELECT * FROM inspection i WHERE i.block_id = k.id ORDER BY i.on_day DESC LIMIT 4) i) AS looked
             FROM stock_block k JOIN crop c ON c.id = k.crop_id WHERE k.id IN (?) ORDER BY k.code", [$ids['block']], $list) as $row) {
@@ -199,7 +199,7 @@ final class Trace
             $nodes[] = self::node('block', $code, $id, $code, $row->text('crop'), null, 0, $blocks[$id] ?? null, [
                 'place' => $row->text('place'), 'population' => $row->textOrNull('population'), 'source' => $row->textOrNull('source'),
                 'accession' => $row->textOrNull('accession'), 'verified' => $row->textOrNull('true_to_name_on'),
-                'permit' => $row->textOrNull('permit'), 'inspected' => $row->textOrNull('looked'),
+                'permit' => $row->textOrNull('permit'), 'passport' => $row->textOrNull('passport'), 'inspected' => $row->textOrNull('looked'),
             ]);
         }
         foreach (Row::all($this->db, 'SELECT id, name, what FROM hormone_stock WHERE id IN (?) ORDER BY name', [$ids['hormone']], $list) as $row) {

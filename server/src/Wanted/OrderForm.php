@@ -35,14 +35,14 @@ final class OrderForm
 
     public function pot(Fields $in): Pot
     {
-        return $this->find->by(Pot::class, 'id', $in->count('pot', 1), 'pot', 'pot size');
+        return $this->find->by(Pot::class, 'id', $in->count('pot', 1), $in->pathOf('pot'), 'pot size');
     }
 
     /** An order of the crop and pot that are asked for, before the rest of it is read. */
     public function blank(Fields $in): Wanted
     {
         return new Wanted(
-            $this->find->by(Crop::class, 'slug', $in->text('crop'), 'crop', 'crop'),
+            $this->find->by(Crop::class, 'slug', $in->text('crop'), $in->pathOf('crop'), 'crop'),
             1,
             $this->pot($in),
             $this->today->week()->written(),
@@ -69,17 +69,33 @@ final class OrderForm
 
     public function read(Fields $in, Wanted $wanted): void
     {
+        $this->readLine($in, $wanted);
+        $this->readOrder($in, $wanted);
+    }
+
+    /** What is said of each line of an order. */
+    public function readLine(Fields $in, Wanted $wanted): void
+    {
         $wanted->plants = $in->count('plants', 1, 500_000);
         $week = Week::read($in, 'readyWeek', $this->today->week());
         if ($week->until($this->today->week()) > 0 && $week->written() !== $wanted->readyWeek) {
             throw $in->refuse('gone_by', 'readyWeek', sprintf('%s has gone by; the running week is %s', $week->written(), $this->today->week()->written()));
         }
         $wanted->readyWeek = $week->written();
+        $this->readOnlyFrom($in, $wanted);
+    }
+
+    /** What is said of an order as a whole. */
+    public function readOrder(Fields $in, Wanted $wanted): void
+    {
         $name = $in->textOr('customer', null, 200);
         $wanted->customer = $name === null ? null : $this->customer($name);
         $wanted->priority = $in->choice('priority', Priority::class);
         $wanted->note = $in->textOr('note', null, 1000);
-        $this->readOnlyFrom($in, $wanted);
+        $wanted->reference = $in->textOr('reference', null, 60);
+        if ($wanted->reference !== null && $wanted->customer === null) {
+            throw $in->refuse('missing', 'customer', Fact::of('refused.wanted.whose_number'));
+        }
     }
 
     /**

@@ -14,7 +14,7 @@ use WetCradle\Server\Account\Account;
 use WetCradle\Server\Crops\Crop;
 use WetCradle\Server\Stock\StockBlock;
 
-/** What is wanted: an order of a customer, or a target of our own. */
+/** What is wanted: an order of a customer or a line of one, or a target of our own. */
 #[ORM\Entity, ORM\Table(name: 'wanted')]
 class Wanted
 {
@@ -37,6 +37,10 @@ class Wanted
     /** The population or grower that it must come from, where it says one. */
     #[ORM\Column(nullable: true)]
     public ?string $onlyPopulation = null;
+
+    /** By which its customer calls the order that it is a line of. */
+    #[ORM\Column(nullable: true)]
+    public ?string $reference = null;
 
     public function __construct(
         #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)] public Crop $crop,

@@ -12,6 +12,7 @@ use Symfony\Component\Security\Http\Attribute\IsGranted;
 use WetCradle\Core\Calendar\Season;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Writing;
@@ -27,6 +28,7 @@ use WetCradle\Server\Plan\TrayKind;
 final class WantedController
 {
     private const LONGEST_SERIES = 52;
+    private const MOST_LINES = 100;
 
     public function __construct(
         private readonly EntityManagerInterface $em,
@@ -69,6 +71,44 @@ final class WantedController
         return new Answer($this->views->one($wanted), 201);
     }
 
+    /** An order of several lines, entered in one act. */
+    #[Route('/api/wanted/lines', methods: ['POST'])]
+    #[IsGranted('ROLE_OFFICE')]
+    public function addLines(Fields $in): Answer
+    {
+        $lines = $this->writing->once(function () use ($in): array {
+            $lines = [];
+            foreach ($in->objects('lines', self::MOST_LINES) as $line) {
+                $lines[] = $wanted = $this->form->blank($line);
+                $this->form->readLine($line, $wanted);
+                $this->form->readOrder($in, $wanted);
+                $line->done();
+                $this->em->persist($wanted);
+            }
+            if ($lines === []) {
+                throw $in->refuse('missing', 'lines', Fact::of('refused.wanted.no_lines'));
+            }
+            $in->done();
+
+            return $lines;
+        });
+
+        return new Answer(['wanted' => array_map($this->views->one(...), $lines)], 201);
+    }
+
+    /** All lines of the order that this is a line of; itself, where its customer gave no number. */
+    #[Route('/api/wanted/{id<\d+>}/lines', methods: ['GET'])]
+    public function lines(int $id): Answer
+    {
+        $wanted = $this->wanted($id);
+        $lines = $wanted->reference === null ? [$wanted] : $this->em->getRepository(Wanted::class)->findBy(
+            ['reference' => $wanted->reference, 'customer' => $wanted->customer],
+            ['readyWeek' => 'ASC', 'id' => 'ASC'],
+        );
+
+        return new Answer(['wanted' => array_map($this->views->one(...), $lines)]);
+    }
+
     /** So many every week: one order a week from the first to the last. */
     #[Route('/api/wanted/series', methods: ['POST'])]
     #[IsGranted('ROLE_OFFICE')]
@@ -101,7 +141,7 @@ final class WantedController
                     $first->enteredBy,
                     $first->enteredAt,
                 );
-                [$line->onlyBlock, $line->onlyPopulation] = [$first->onlyBlock, $first->onlyPopulation];
+                [$line->onlyBlock, $line->onlyPopulation, $line->reference] = [$first->onlyBlock, $first->onlyPopulation, $first->reference];
                 $this->em->persist($line);
             }
 
@@ -193,6 +233,7 @@ final class WantedController
             'customer' => $wanted->customer?->name,
             'priority' => $wanted->priority->value,
             'note' => $wanted->note,
+            'reference' => $wanted->reference,
             'onlyFrom' => $wanted->onlyFrom()->words(),
             'calledOff' => $wanted->calledOff,
             'version' => $wanted->version,

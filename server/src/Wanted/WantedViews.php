@@ -25,7 +25,7 @@ final class WantedViews
     /** Orders of one statement. */
     private const AT_ONCE = 5000;
 
-    /** @var array<int, list<array{lot: string, on: string, count: int}>> what was sent to each order that was asked for */
+    /** @var array<int, list<array{lot: string, on: string, count: int, passport: ?string}>> what was sent to each order that was asked for */
     private array $sent = [];
 
     public function __construct(
@@ -143,6 +143,7 @@ final class WantedViews
             'customer' => $wanted->customer?->name,
             'priority' => $wanted->priority,
             'note' => $wanted->note,
+            'reference' => $wanted->reference,
             'forBlock' => $wanted->forBlock?->code,
             'onlyFrom' => $wanted->onlyFrom()->words(),
             'calledOff' => $wanted->calledOff,
@@ -176,12 +177,14 @@ final class WantedViews
         foreach (array_chunk($missing, self::AT_ONCE) as $some) {
             foreach (Row::all(
                 $this->db,
-                'SELECT d.wanted_id, p.code, a.on_day, d.count FROM dispatch d JOIN pot_lot p ON p.id = d.lot_id JOIN act a ON a.id = d.act_id
+                'SELECT d.wanted_id, p.code, a.on_day, d.count, d.passport FROM dispatch d JOIN pot_lot p ON p.id = d.lot_id JOIN act a ON a.id = d.act_id
                  WHERE d.wanted_id IN (?) AND '.Dispatch::HOLDS.' ORDER BY a.on_day, d.id',
                 [$some],
                 [ArrayParameterType::INTEGER],
             ) as $row) {
-                $this->sent[$row->int('wanted_id')][] = ['lot' => $row->text('code'), 'on' => $row->text('on_day'), 'count' => $row->int('count')];
+                $this->sent[$row->int('wanted_id')][] = [
+                    'lot' => $row->text('code'), 'on' => $row->text('on_day'), 'count' => $row->int('count'), 'passport' => $row->textOrNull('passport'),
+                ];
             }
         }
     }

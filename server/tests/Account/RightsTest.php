@@ -32,10 +32,10 @@ final class RightsTest extends House
             'POST /api/long/stop', 'GET /api/lots', 'GET /api/lots/{code}', 'GET /api/lots/{code}/pot-on', 'POST /api/me/password',
             'POST /api/me/sign-out-elsewhere', 'GET /api/mixes', 'GET /api/mist/conditions', 'POST /api/mist/day', 'POST /api/mist/summer', 'GET /api/mist/heat', 'GET /api/mist/programmes', 'POST /api/mixes/reckon', 'GET /api/nursery', 'GET /api/patterns', 'GET /api/people',
             'GET /api/plan', 'GET /api/plan/chances', 'POST /api/plan/moves/try', 'GET /api/plan/shopping', 'GET /api/plan/shopping.csv',
-            'GET /api/plan/versions', 'GET /api/plan/versions/{id}', 'GET /api/potting', 'GET /api/potting/ask', 'GET /api/potting/fill',
+            'GET /api/papers', 'GET /api/plan/versions', 'GET /api/plan/versions/{id}', 'GET /api/potting', 'GET /api/potting/ask', 'GET /api/potting/fill',
             'GET /api/practice', 'GET /api/rail', 'GET /api/round', 'GET /api/round/looks/{id}/photo', 'GET /api/season', 'POST /api/sheets/try',
             'GET /api/stock', 'GET /api/stock/{code}', 'GET /api/take-sheets', 'GET /api/trays', 'GET /api/troubles', 'GET /api/wanted',
-            'GET /api/wanted/{id}', 'POST /api/wanted/{id}/proposal', 'GET /api/wanted/{id}/remedies', 'GET /api/wanted/{id}/routes',
+            'GET /api/wanted/{id}', 'GET /api/wanted/{id}/lines', 'POST /api/wanted/{id}/proposal', 'GET /api/wanted/{id}/remedies', 'GET /api/wanted/{id}/routes',
             'GET /api/ways/{id}/beside/{other}', 'GET /api/zones/{id}/season',
         ],
         'device' => ['GET /api/feed/programmes', 'POST /api/feed/readings'],
@@ -43,7 +43,7 @@ final class RightsTest extends House
             'POST /api/bench/fill', 'POST /api/compute/{name}', 'POST /api/plan/draft', 'GET /api/plan/even',
         ],
         'office' => [
-            'POST /api/customers/part', 'PUT /api/customers/{id}', 'POST /api/wanted', 'POST /api/wanted/series', 'PUT /api/wanted/{id}',
+            'POST /api/customers/part', 'PUT /api/customers/{id}', 'POST /api/wanted', 'POST /api/wanted/lines', 'POST /api/wanted/series', 'PUT /api/wanted/{id}',
         ],
         'hand' => [
             'POST /api/treatments', 'POST /api/alarms/seen', 'DELETE /api/mist/programmes/{id}/newest', 'PUT /api/mist/programmes/{id}', 'POST /api/batches/{code}/change-method', 'POST /api/batches/{code}/checks', 'POST /api/batches/{code}/checks/try',

@@ -449,7 +449,7 @@ final class UpgradeTest extends TestCase
         self::assertNotSame([], $before);
         self::assertSame(
             array_map(
-                static fn (array $block) => $block + ['planted_on' => null, 'accession' => null, 'true_to_name_on' => null, 'true_to_name_by' => null],
+                static fn (array $block) => $block + ['planted_on' => null, 'accession' => null, 'true_to_name_on' => null, 'true_to_name_by' => null, 'passport' => null],
                 $before,
             ),
             $this->db->fetchAllAssociative('SELECT * FROM stock_block ORDER BY id'),

@@ -32,6 +32,8 @@ const session: Session = {
     windowWeeks: 0,
     air: [4, 4, 6, 9, 12, 15, 17, 16, 14, 11, 7, 5],
     currency: '€',
+    registration: null,
+    country: null,
     inspectionDays: 60,
     sessionIdleHours: 12,
     sessionDays: 14,

@@ -41,6 +41,7 @@ const entries: Schemas['BlockEntries'] = {
   population: null,
   permit: null,
   permitUntil: null,
+  passport: null,
   accession: null,
   trueToNameOn: null,
   trueToNameBy: null,

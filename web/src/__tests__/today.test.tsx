@@ -30,6 +30,7 @@ const wanted: Schemas['Wanted'] = {
   customer: 'Bellwether Parks',
   priority: 'must',
   note: null,
+  reference: null,
   forBlock: null,
   onlyFrom: null,
   calledOff: false,

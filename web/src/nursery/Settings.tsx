@@ -81,6 +81,8 @@ const WORDS = {
   sessionDays: 'Signed out at the latest after, days',
   sharedMinutes: 'On a shared device, when unused for, minutes',
   currency: 'Currency',
+  registration: 'Plant health registration',
+  country: 'Country of origin',
   air: 'Monthly mean air',
   ...Object.fromEntries(SELECTS.map(([name, words]) => [name, words])),
 }
@@ -90,6 +92,8 @@ const tenth = (value: number) => showNumber(Math.round(10 * value) / 10)
 function typedOf(nursery: Nursery) {
   return {
     ...nursery,
+    registration: nursery.registration ?? '',
+    country: nursery.country ?? '',
     windowWeeks: String(nursery.windowWeeks),
     inspectionDays: String(nursery.inspectionDays),
     sessionIdleHours: String(nursery.sessionIdleHours),
@@ -180,6 +184,16 @@ function NurseryForm({ nursery, mayPlan }: { nursery: Nursery; mayPlan: boolean 
         <Stepper control={form.control} name="inspectionDays" label={WORDS.inspectionDays} step={5} />
         <Field label={WORDS.currency} error={form.formState.errors.currency}>
           {(ids) => <input {...ids} {...form.register('currency')} className="field-text" />}
+        </Field>
+        <Field
+          label={WORDS.registration}
+          hint="the number that the authority gave you, for passports and notes"
+          error={form.formState.errors.registration}
+        >
+          {(ids) => <input {...ids} {...form.register('registration')} className="field-text" />}
+        </Field>
+        <Field label={WORDS.country} hint="two letters, such as IE" error={form.formState.errors.country}>
+          {(ids) => <input {...ids} {...form.register('country')} className="field-text" maxLength={2} />}
         </Field>
         <Stepper control={form.control} name="sessionIdleHours" label={WORDS.sessionIdleHours} step={1} />
         <Stepper control={form.control} name="sessionDays" label={WORDS.sessionDays} step={1} />

@@ -40,6 +40,7 @@ export function LotForm({
       count: act === 'lose' ? '' : String(most),
       cause: 'rot',
       state: lot.potted > 0 ? 'potted' : 'grown',
+      passport: '',
     },
   })
   const kept = useKept(form, act)
@@ -51,7 +52,7 @@ export function LotForm({
         on: typed.on,
         count: numeric(typed.count),
         ...(act === 'lose' && { cause: typed.cause, state: typed.state }),
-        ...(order !== undefined && { order }),
+        ...(order !== undefined && { order, ...(typed.passport.trim() !== '' && { passport: typed.passport.trim() }) }),
       })
       .then((saved) => {
         const done = saved.acts[0]
@@ -59,7 +60,7 @@ export function LotForm({
         onDone()
       })
       .catch((refusal) => {
-        if (refusal instanceof Refusal) showRefusal(form, refusal, ['on', 'count', 'cause', 'state'])
+        if (refusal instanceof Refusal) showRefusal(form, refusal, ['on', 'count', 'cause', 'state', 'passport'])
       }),
   )
   return (
@@ -86,6 +87,11 @@ export function LotForm({
               </Field>
             )}
           </>
+        )}
+        {act === 'send' && (
+          <Field label="Plant passport" hint="its number, where one goes along" error={errors.passport}>
+            {(ids) => <input {...ids} {...form.register('passport')} className="field-text !min-h-12" autoComplete="off" />}
+          </Field>
         )}
         <Field label="Day" error={errors.on}>
           {(ids) => <input {...ids} {...form.register('on')} type="date" className="field-text !min-h-12" />}

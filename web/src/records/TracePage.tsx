@@ -38,6 +38,7 @@ const MORE: Record<TraceNode['more'][number]['what'], string> = {
   accession: 'clone or accession ',
   verified: 'true to name, seen ',
   permit: 'permit ',
+  passport: 'came with passport ',
   what: '',
   cut: 'cut ',
   clean: 'found clean last ',

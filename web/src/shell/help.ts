@@ -246,6 +246,14 @@ export const HELP: Help[] = [
     name: "Breeders' rights",
     says: ['Licences of protected crops, what each allows in a year, what is used of it, and what is owed.'],
   },
+  {
+    at: '/stock/papers',
+    name: 'Papers',
+    says: [
+      'Permits of blocks and when they run out, passports that plants came with, and those that went along with plants you sent.',
+      'They are kept as you entered them, for whoever asks; your plant health authority says what is needed.',
+    ],
+  },
   { at: '/stock/take', name: 'Take sheet', says: ['What to cut from which plants, bundle by bundle, to take along or print.'] },
   {
     at: '/stock/:code',

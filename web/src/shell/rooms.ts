@@ -40,6 +40,7 @@ const FOUND: Record<string, () => Promise<ComponentType>> = {
   '/stock/inspections': () => import('../stock/Inspections').then((m) => m.Inspections),
   '/stock/treatments': () => import('../stock/Treatments').then((m) => m.Treatments),
   '/stock/rights': () => import('../stock/Licences').then((m) => m.Licences),
+  '/stock/papers': () => import('../stock/Papers').then((m) => m.Papers),
   '/stock/take': () => import('../stock/TakeSheet').then((m) => m.TakeSheet),
   '/stock/:code': () => import('../stock/BlockPage').then((m) => m.BlockPage),
   '/crops': () => import('../crops/Crops').then((m) => m.Crops),

@@ -83,6 +83,7 @@ const PARTS: { title: string; hint?: string; entries: Entry[] }[] = [
       { name: 'trueToNameBy', label: 'By whom', optional: true },
       { name: 'permit', label: 'Permit', optional: true },
       { name: 'permitUntil', label: 'Permit until', kind: 'day', optional: true },
+      { name: 'passport', label: 'Plant passport it came with', optional: true },
     ],
   },
   {

@@ -149,6 +149,7 @@ export function BlockPage() {
             {is.accession && ` · clone or accession ${is.accession}`}
             {is.trueToNameOn &&
               ` · true to name, seen ${sayDay(is.trueToNameOn, session.today)}${is.trueToNameBy ? ` by ${is.trueToNameBy}` : ''}`}
+            {is.passport && ` · came with passport ${is.passport}`}
             {is.permit && ` · permit ${is.permit}${is.permitUntil ? ` until ${sayDay(is.permitUntil, session.today)}` : ''}`}
           </p>
           {block.note && <p>{block.note}</p>}

@@ -8,6 +8,7 @@ export const StockRooms = () => (
       ['/stock/inspections', 'Inspections'],
       ['/stock/treatments', 'Treatments'],
       ['/stock/rights', 'Rights'],
+      ['/stock/papers', 'Papers'],
       ['/stock/take', 'Take sheet'],
     ]}
   />

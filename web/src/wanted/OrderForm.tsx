@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { useForm } from 'react-hook-form'
+import { type UseFormReturn, useFieldArray, useForm } from 'react-hook-form'
 import { post, put, Refusal, type Schemas, type Wanted } from '../api/client'
 import { useChoices, useCrops } from '../api/queries'
 import { useWrite } from '../api/writes'
@@ -13,40 +13,36 @@ import { WeekField } from '../forms/WeekField'
 import { asWeek } from '../forms/week'
 import { say } from '../shell/Said'
 import { shiftWeek, useShown } from '../shell/week'
-import { PRIORITY_WORDS } from '../words'
+import { PRIORITY_WORDS, plural } from '../words'
 
-const NAMES = [
-  'crop',
-  'plants',
-  'pot',
-  'readyWeek',
-  'toWeek',
-  'every',
-  'customer',
-  'priority',
-  'note',
-  'onlyFrom',
-  'batches',
-] as const
+/** What is said of each line of an order, and what of the order as a whole. */
+const LINE = ['crop', 'plants', 'pot', 'readyWeek', 'onlyFrom'] as const
+const NAMES = [...LINE, 'toWeek', 'every', 'customer', 'reference', 'priority', 'note', 'batches']
 const WORDS = {
   plants: 'Good plants',
   pot: 'Pot',
   readyWeek: 'Ready week',
   customer: 'Customer',
+  reference: 'Their order number',
   priority: 'Priority',
   note: 'Note',
   onlyFrom: 'Only from',
 }
+
+type Line = Record<(typeof LINE)[number], string>
 
 const typedOf = (week: string, wanted?: Wanted) => ({
   crop: wanted?.cropSlug ?? '',
   plants: wanted ? String(wanted.plants) : '',
   pot: String(wanted?.pot.id ?? 1),
   readyWeek: wanted?.readyWeek ?? shiftWeek(week, 26),
+  onlyFrom: wanted?.onlyFrom ?? '',
+  /** Further lines of a new order. */
+  more: [] as Line[],
   customer: wanted?.customer ?? '',
+  reference: wanted?.reference ?? '',
   priority: wanted?.priority ?? ('should' as Schemas['Priority']),
   note: wanted?.note ?? '',
-  onlyFrom: wanted?.onlyFrom ?? '',
   // Who opens an order that was called off brings it back.
   calledOff: false,
   batches: '',
@@ -56,61 +52,39 @@ const typedOf = (week: string, wanted?: Wanted) => ({
 })
 type Entered = ReturnType<typeof typedOf>
 
-/** An order or own target: entered anew, or changed. */
-export function OrderForm({ wanted, onDone }: { wanted?: Wanted; onDone: (wanted: Wanted, many: number) => void }) {
-  const { week, thisWeek } = useShown()
+/** A refusal of a line of several, by the name that the field has on this form. */
+const ofLine = (refusal: Refusal) => {
+  const [, line, field] = /^lines\[(\d+)\]\.(.+)$/.exec(refusal.field) ?? []
+  return field === undefined
+    ? refusal
+    : new Refusal(
+        refusal.code,
+        line === '0' ? field : `more[${Number(line) - 1}].${field}`,
+        refusal.message,
+        refusal.theirs,
+        refusal.label,
+      )
+}
+
+/** One line: how many of what, in which pot, by when and from where. */
+function LineFields({ form, at, isNew }: { form: UseFormReturn<Entered>; at?: number; isNew: boolean }) {
   const { data: choices } = useChoices()
   const { data: crops } = useCrops()
-  const form = useForm({ defaultValues: typedOf(week, wanted) })
-  const kept = useKept(form, wanted ? `order ${wanted.id}` : 'new order')
-  const { errors } = form.formState
-  const [weekly, setWeekly] = useState(false)
-  const write = useWrite(async (typed: Entered): Promise<[Wanted, ...Wanted[]]> => {
-    const { crop, version, calledOff, batches, toWeek, every, ...rest } = typed
-    const body = { ...rest, plants: numeric(typed.plants), pot: Number(typed.pot), readyWeek: asWeek(typed.readyWeek, thisWeek) }
-    if (wanted)
-      return [
-        await put(
-          '/api/wanted/{id}',
-          { ...body, version, calledOff, ...(batches !== '' && { batches: batches as 'free' }) },
-          { id: wanted.id },
-        ),
-      ]
-    if (!weekly) return [await post('/api/wanted', { ...body, crop })]
-    const { wanted: series } = await post('/api/wanted/series', {
-      ...body,
-      crop,
-      toWeek: asWeek(toWeek, thisWeek),
-      every: numeric(every),
-    })
-    return series as [Wanted, ...Wanted[]]
-  })
-  const save = form.handleSubmit((typed) => {
-    return write
-      .mutateAsync(typed)
-      .then((noted) => {
-        const saved = noted[0]
-        say(
-          `${noted.length > 1 ? `${noted.length} times ` : ''}${saved.plants} ${saved.crop} for ${saved.customer ?? 'own target'}: noted.`,
-        )
-        onDone(saved, noted.length)
-      })
-      .catch((refusal) => refusal instanceof Refusal && !isMeeting(refusal) && showRefusal(form, refusal, NAMES))
-  })
-  const theirs = isMeeting(write.error) ? write.error.theirs : undefined
+  const name = (field: (typeof LINE)[number]) => (at === undefined ? field : `more.${at}.${field}`) as 'plants'
+  const error = (field: (typeof LINE)[number]) => form.getFieldState(name(field), form.formState).error
+  const label = (words: string) => (at === undefined ? words : `${words}, line ${at + 2}`)
   return (
-    <form
-      onSubmit={save}
-      noValidate
-      aria-label={wanted ? `Change order ${wanted.id}` : 'New order'}
-      className="grid gap-4 sm:grid-cols-2 lg:grid-cols-4"
-    >
-      {kept}
-      {!wanted && (
+    <>
+      {isNew && (
         <div className="sm:col-span-2">
-          <Field label="Crop" error={errors.crop}>
+          <Field label={label('Crop')} error={error('crop')}>
             {(ids) => (
-              <Choose {...ids} {...form.register('crop')} value={String(form.watch('crop') ?? '')} className="field-text">
+              <Choose
+                {...ids}
+                {...form.register(name('crop'))}
+                value={String(form.watch(name('crop')) ?? '')}
+                className="field-text"
+              >
                 <option value="">Choose a crop</option>
                 {crops?.crops.map((crop) => (
                   <option key={crop.slug} value={crop.slug}>
@@ -122,10 +96,15 @@ export function OrderForm({ wanted, onDone }: { wanted?: Wanted; onDone: (wanted
           </Field>
         </div>
       )}
-      <Stepper control={form.control} name="plants" label="Good plants" step={10} />
-      <Field label="Pot" error={errors.pot}>
+      <Stepper control={form.control} name={name('plants')} label={label('Good plants')} step={10} />
+      <Field label={label('Pot')} error={error('pot')}>
         {(ids) => (
-          <Choose {...ids} {...form.register('pot')} value={String(form.watch('pot') ?? '')} className="field-text !min-h-12">
+          <Choose
+            {...ids}
+            {...form.register(name('pot'))}
+            value={String(form.watch(name('pot')) ?? '')}
+            className="field-text !min-h-12"
+          >
             {choices?.pots.map((pot) => (
               <option key={pot.id} value={pot.id}>
                 {pot.name}
@@ -135,13 +114,83 @@ export function OrderForm({ wanted, onDone }: { wanted?: Wanted; onDone: (wanted
         )}
       </Field>
       <WeekField
-        registered={form.register('readyWeek')}
-        label="Ready week"
-        error={errors.readyWeek}
-        value={form.watch('readyWeek')}
-        onChange={(typed) => form.setValue('readyWeek', typed, { shouldDirty: true })}
+        registered={form.register(name('readyWeek'))}
+        label={label('Ready week')}
+        error={error('readyWeek')}
+        value={form.watch(name('readyWeek'))}
+        onChange={(typed) => form.setValue(name('readyWeek'), typed, { shouldDirty: true })}
       />
-      {!wanted && (
+      <Field label={label('Only from')} hint="a stock block, a population or a grower; none: anywhere" error={error('onlyFrom')}>
+        {(ids) => <input {...ids} {...form.register(name('onlyFrom'))} className="field-text" autoComplete="off" />}
+      </Field>
+    </>
+  )
+}
+
+/** An order or own target: entered anew, or changed. */
+export function OrderForm({ wanted, onDone }: { wanted?: Wanted; onDone: (wanted: Wanted, many: number) => void }) {
+  const { week, thisWeek } = useShown()
+  const { data: choices } = useChoices()
+  const form = useForm({ defaultValues: typedOf(week, wanted) })
+  const kept = useKept(form, wanted ? `order ${wanted.id}` : 'new order')
+  const { errors } = form.formState
+  const lines = useFieldArray({ control: form.control, name: 'more' })
+  const [weekly, setWeekly] = useState(false)
+  const write = useWrite(async (typed: Entered): Promise<[Wanted, ...Wanted[]]> => {
+    const { crop, version, calledOff, batches, toWeek, every, more, ...rest } = typed
+    const lineOf = <T extends Omit<Line, 'crop'>>(line: T) => ({
+      ...line,
+      plants: numeric(line.plants),
+      pot: Number(line.pot),
+      readyWeek: asWeek(line.readyWeek, thisWeek),
+    })
+    const body = lineOf(rest)
+    if (wanted)
+      return [
+        await put(
+          '/api/wanted/{id}',
+          { ...body, version, calledOff, ...(batches !== '' && { batches: batches as 'free' }) },
+          { id: wanted.id },
+        ),
+      ]
+    if (more.length > 0) {
+      const { plants, pot, readyWeek, onlyFrom, ...order } = rest
+      const lines = [{ crop, plants, pot, readyWeek, onlyFrom }, ...more].map(lineOf)
+      const noted = await post('/api/wanted/lines', { ...order, lines })
+      return noted.wanted as [Wanted, ...Wanted[]]
+    }
+    if (!weekly) return [await post('/api/wanted', { ...body, crop })]
+    const { wanted: series } = await post('/api/wanted/series', {
+      ...body,
+      crop,
+      toWeek: asWeek(toWeek, thisWeek),
+      every: numeric(every),
+    })
+    return series as [Wanted, ...Wanted[]]
+  })
+  const names = [...NAMES, ...lines.fields.flatMap((_, i) => LINE.map((field) => `more.${i}.${field}`))]
+  const save = form.handleSubmit((typed) => {
+    return write
+      .mutateAsync(typed)
+      .then((noted) => {
+        const saved = noted[0]
+        const what = typed.more.length > 0 ? plural(noted.length, 'line') : `${saved.plants} ${saved.crop}`
+        say(`${weekly ? `${noted.length} times ` : ''}${what} for ${saved.customer ?? 'own target'}: noted.`)
+        onDone(saved, noted.length)
+      })
+      .catch((refusal) => refusal instanceof Refusal && !isMeeting(refusal) && showRefusal(form, ofLine(refusal), names))
+  })
+  const theirs = isMeeting(write.error) ? write.error.theirs : undefined
+  return (
+    <form
+      onSubmit={save}
+      noValidate
+      aria-label={wanted ? `Change order ${wanted.id}` : 'New order'}
+      className="grid gap-4 sm:grid-cols-2 lg:grid-cols-4"
+    >
+      {kept}
+      <LineFields form={form} isNew={!wanted} />
+      {!wanted && lines.fields.length === 0 && (
         <label className="flex min-h-11 cursor-pointer items-center gap-2 self-start sm:mt-6">
           <input type="checkbox" className="checkbox" checked={weekly} onChange={() => setWeekly(!weekly)} />
           so many every week
@@ -160,8 +209,45 @@ export function OrderForm({ wanted, onDone }: { wanted?: Wanted; onDone: (wanted
           <Stepper control={form.control} name="every" label="Every so many weeks" />
         </>
       )}
+      {lines.fields.map((line, i) => (
+        <fieldset
+          key={line.id}
+          className="grid gap-4 border-t pt-3 border-stone-wash sm:col-span-full sm:grid-cols-2 lg:grid-cols-4"
+        >
+          <legend className="sr-only">Line {i + 2}</legend>
+          <LineFields form={form} at={i} isNew />
+          <div className="self-start sm:mt-6">
+            <button type="button" className="word min-h-11" onClick={() => lines.remove(i)}>
+              Leave line {i + 2} out
+            </button>
+          </div>
+        </fieldset>
+      ))}
+      {!wanted && !weekly && (
+        <div className="border-b pb-3 border-stone-wash sm:col-span-full">
+          <button
+            type="button"
+            className="act"
+            onClick={() =>
+              // Most that differs between lines is the crop and how many.
+              lines.append({
+                crop: '',
+                plants: '',
+                onlyFrom: '',
+                pot: form.getValues('pot'),
+                readyWeek: form.getValues('readyWeek'),
+              })
+            }
+          >
+            Another line
+          </button>
+        </div>
+      )}
       <Field label="Customer" hint="none: an own target" error={errors.customer}>
         {(ids) => <input {...ids} {...form.register('customer')} className="field-text" list="customers" autoComplete="off" />}
+      </Field>
+      <Field label={WORDS.reference} hint="where they gave one" error={errors.reference}>
+        {(ids) => <input {...ids} {...form.register('reference')} className="field-text" autoComplete="off" />}
       </Field>
       <Field label="Priority" error={errors.priority}>
         {(ids) => (
@@ -176,9 +262,6 @@ export function OrderForm({ wanted, onDone }: { wanted?: Wanted; onDone: (wanted
       </Field>
       <Field label="Note" error={errors.note}>
         {(ids) => <input {...ids} {...form.register('note')} className="field-text" />}
-      </Field>
-      <Field label="Only from" hint="a stock block, a population or a grower; none: anywhere" error={errors.onlyFrom}>
-        {(ids) => <input {...ids} {...form.register('onlyFrom')} className="field-text" autoComplete="off" />}
       </Field>
       <datalist id="customers">
         {choices?.customers.map((customer) => (
@@ -215,7 +298,7 @@ export function OrderForm({ wanted, onDone }: { wanted?: Wanted; onDone: (wanted
               save()
             }}
             onTheirs={() => {
-              for (const field of ['plants', 'readyWeek', 'customer', 'priority', 'note', 'onlyFrom'] as const)
+              for (const field of ['plants', 'readyWeek', 'customer', 'reference', 'priority', 'note', 'onlyFrom'] as const)
                 form.setValue(field, String(theirs[field] ?? ''))
               form.setValue('pot', String(choices?.pots.find((pot) => pot.name === theirs.pot)?.id ?? 1))
               form.setValue('calledOff', theirs.calledOff === true)

@@ -37,6 +37,17 @@ function Order({ wanted, chosen }: { wanted: Wanted; chosen: boolean }) {
                 <strong>only from {wanted.onlyFrom}</strong>
               </>
             )}
+            {wanted.reference && (
+              <>
+                {' · '}
+                <Link
+                  className="word"
+                  to={`/wanted?${new URLSearchParams({ customer: wanted.customer ?? '', reference: wanted.reference })}`}
+                >
+                  their order {wanted.reference}
+                </Link>
+              </>
+            )}
             {wanted.note && <> · {wanted.note}</>}
             <span className="block">
               noted by {wanted.enteredBy}, {sayDay(wanted.enteredAt, session.today)}
@@ -102,6 +113,11 @@ function Order({ wanted, chosen }: { wanted: Wanted; chosen: boolean }) {
             </Link>
           </>
         )}
+        {wanted.sent.length > 0 && (
+          <Link className="act" to={`/wanted/${wanted.id}/note`} aria-label={`Delivery note of ${wanted.crop}`}>
+            Delivery note
+          </Link>
+        )}
         {mayOrder && !wanted.calledOff && wanted.state !== 'done' && (
           <>
             <button
@@ -114,11 +130,6 @@ function Order({ wanted, chosen }: { wanted: Wanted; chosen: boolean }) {
               Change
             </button>
             <TraceLink kind="order" of={String(wanted.id)} />
-            {wanted.sent.length > 0 && (
-              <Link className="act" to={`/wanted/${wanted.id}/note`} aria-label={`Delivery note of ${wanted.crop}`}>
-                Delivery note
-              </Link>
-            )}
             <HistoryLink of={String(wanted.id)} what="wanted" button />
           </>
         )}
@@ -155,6 +166,7 @@ export function Orders() {
   const [adding, setAdding] = useState(false)
   const [search, setSearch] = useSearchParams()
   const customer = search.get('customer')
+  const reference = search.get('reference')
   const navigate = useNavigate()
   const chosen = Number(search.get('order') ?? 0)
   const [season, setSeason] = useState<'running' | 'all'>('running')
@@ -169,7 +181,12 @@ export function Orders() {
   const wanted = (data?.wanted ?? []).filter(
     (one) =>
       (customer === null || one.customer === customer) &&
-      (season === 'all' || one.id === chosen || one.readyWeek >= week || (one.state !== 'done' && one.state !== 'called_off')),
+      (reference === null || one.reference === reference) &&
+      (season === 'all' ||
+        reference !== null ||
+        one.id === chosen ||
+        one.readyWeek >= week ||
+        (one.state !== 'done' && one.state !== 'called_off')),
   )
   const weeks = [...new Set(wanted.map((one) => one.readyWeek))]
   const ready = data !== undefined
@@ -188,10 +205,24 @@ export function Orders() {
         </p>
         <AsTable
           name="orders"
-          heads={['order', 'crop', 'plants', 'pot', 'ready week', 'customer', 'priority', 'only from', 'state', 'sent', 'note']}
+          heads={[
+            'order',
+            'their number',
+            'crop',
+            'plants',
+            'pot',
+            'ready week',
+            'customer',
+            'priority',
+            'only from',
+            'state',
+            'sent',
+            'note',
+          ]}
           rows={() =>
             wanted.map((one) => [
               one.id,
+              one.reference,
               one.crop,
               one.plants,
               one.pot.name,
@@ -208,6 +239,11 @@ export function Orders() {
         {customer !== null && (
           <p className="flex items-center gap-3">
             of <strong>{customer}</strong>
+            {reference !== null && (
+              <span>
+                order <strong>{reference}</strong>
+              </span>
+            )}
             <button type="button" className="word" onClick={() => setSearch({})}>
               show all
             </button>
