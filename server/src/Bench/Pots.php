@@ -33,7 +33,7 @@ final class Pots
         FROM batch b JOIN way_sheet h ON h.id = b.sheet_id JOIN way y ON y.id = h.way_id
         LEFT JOIN batch_standing s ON s.batch_id = b.id LEFT JOIN wanted w ON w.id = b.wanted_id
         WHERE b.called_off = 0 AND b.left_bench_on IS NULL';
-    private const LOTS = 'SELECT p.id, p.code, p.pot_id, p.zone_id AS stands, p.spaced, p.potted_on, p.ready_on, min(b.sheet_id) AS sheet_id,
+    private const LOTS = 'SELECT p.id, p.code, p.pot_id, p.zone_id AS stands, p.spaced, p.potted_on, p.ready_on, p.held_until, min(b.sheet_id) AS sheet_id,
             0 AS locked, group_concat(w.priority) AS priority, group_concat(l.id) AS lines
         FROM pot_lot p JOIN line l ON l.lot_id = p.id JOIN batch b ON b.id = l.batch_id LEFT JOIN wanted w ON w.id = b.wanted_id
         WHERE l.id IN (:lines) AND ';
@@ -188,8 +188,9 @@ final class Pots
         if ($pots < 1 || $pot === null || $standard === null) {
             return null;
         }
-        // What is there, ready or not, stands there today.
-        $to = $isPotted ? max($row->day('ready_on'), $this->today->day()->modify('+1 day')) : $row->day('ready_on');
+        // What is there, ready or not, stands there today; what is held back keeps its place until then.
+        $ready = $row->day('ready_on');
+        $to = $isPotted ? max($ready, $this->today->day()->modify('+1 day'), $row->dayOrNull('held_until') ?? $ready) : $ready;
 
         return new Potted(
             $row->text('code'),

@@ -6,6 +6,7 @@ namespace WetCradle\Server\Book;
 
 use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
+use Doctrine\DBAL\ParameterType;
 use WetCradle\Core\Book\State;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Potting\Dispatch;
@@ -111,6 +112,29 @@ final class Counts
         $counts = [];
         foreach ($rows as $row) {
             $counts[$row->int('batch_id')] = $row->int('sent');
+        }
+
+        return $counts;
+    }
+
+    /**
+     * Plants of batches in lots that are held back on a day.
+     *
+     * @param list<int> $batches
+     *
+     * @return array<int, array{potted: int, grown: int}> by batch; without those of which none are
+     */
+    public function heldOf(array $batches, \DateTimeImmutable $on): array
+    {
+        $rows = Row::all($this->db, "SELECT l.batch_id, sum(CASE s.state WHEN 'potted' THEN s.count ELSE 0 END) AS potted,
+            sum(CASE s.state WHEN 'grown' THEN s.count ELSE 0 END) AS grown FROM pot_lot p JOIN line l ON l.lot_id = p.id JOIN standing s ON s.line_id = l.id
+            WHERE p.held_until >= ? AND l.batch_id IN (?) GROUP BY l.batch_id",
+            [$on->format('Y-m-d'), $batches],
+            [ParameterType::STRING, ArrayParameterType::INTEGER],
+        );
+        $counts = [];
+        foreach ($rows as $row) {
+            $counts[$row->int('batch_id')] = ['potted' => $row->many('potted'), 'grown' => $row->many('grown')];
         }
 
         return $counts;

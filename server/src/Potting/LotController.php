@@ -128,6 +128,23 @@ final class LotController
         });
     }
 
+    /** Held back from orders until a day; or, with none, for orders again. */
+    #[Route('/api/lots/{code}/hold', methods: ['POST'])]
+    #[IsGranted('ROLE_PROPAGATOR')]
+    public function hold(string $code, Fields $in): Answer
+    {
+        return $this->write($code, function (PotLot $lot) use ($in): void {
+            [$seen, $until, $why] = [
+                $in->count('version', 1),
+                $in->has('until') && $in->textOr('until') !== null ? $in->day('until') : null,
+                $in->textOr('why', null, 200),
+            ];
+            $in->done();
+            $lot->mustBeAsSeen($seen);
+            $this->lots->hold($lot, $until, $why);
+        });
+    }
+
     #[Route('/api/lots/{code}/send', methods: ['POST'])]
     #[IsGranted('ROLE_HAND')]
     public function send(string $code, Fields $in): Answer

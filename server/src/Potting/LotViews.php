@@ -81,6 +81,7 @@ final class LotViews
             'hardy' => $this->sheetOf($lot)->hardy,
             'winter' => $this->sheetOf($lot)->winter->value,
             'spaced' => $lot->spaced,
+            'heldWhy' => $lot->heldWhy,
             'recalled' => $this->recalls->ofLot($lot),
             'standsSince' => $lot->standsSince->format('Y-m-d'),
             'lines' => array_values(
@@ -128,6 +129,7 @@ final class LotViews
             'pottedOn' => $lot->pottedOn->format('Y-m-d'), 'readyOn' => $lot->readyOn->format('Y-m-d'),
             'potted' => $there['potted'], 'grown' => $there['grown'], 'sent' => $there['sold'], 'lost' => $there['lost'],
             'batches' => array_map(static fn (Batch $b) => $b->code, $lot->batches()), 'zone' => $lot->zone?->name,
+            'heldUntil' => $lot->isHeldOn($today) ? $lot->held()['heldUntil'] : null,
             'next' => $next === null
                 ? null
                 : [

@@ -101,6 +101,9 @@ final class Lots
         if ($recalled !== null) {
             throw Refused::because('recalled', 'count', Fact::of('refused.recall.sent', why: $recalled));
         }
+        if ($lot->heldUntil !== null && $lot->isHeldOn($this->today->day())) {
+            throw Refused::because('held_back', 'count', Fact::of('refused.lot.held', until: $lot->heldUntil, lot: $lot->code));
+        }
         $open = $wanted->plants - $this->sentTo($wanted);
         if ($count > $open) {
             throw Refused::because(
@@ -133,6 +136,7 @@ final class Lots
         $ready = array_map(fn (Batch $b) => $b->readyWhenPotted($day, $this->house->timetable()), $lot->batches());
         $own = $this->pottings->own($lot->batches()[0], $pot, $mix, $day, max($day, ...$ready));
         $own->fromLot = $lot;
+        $own->holdAs($lot);
         $own->standsIn($lot->zone, $lot->spaced, $day);
         $to = [];
         foreach ($lot->lines as $line) {
@@ -175,12 +179,26 @@ final class Lots
             throw Refused::because('not_possible', 'lot', 'That is the same lot.');
         }
         self::mustMatch($lot, $other, 'lot');
+        if ($lot->held() !== $other->held()) {
+            throw Refused::because('held_back', 'lot', Fact::of('refused.lot.held_apart'));
+        }
         foreach ($other->lines->toArray() as $line) {
             $other->letGo($line);
             $lot->take($line);
         }
         $this->pottings->dateLots([$lot]);
         $this->writing->keep('lot', $lot->code, [], ['joined' => $other->code]);
+    }
+
+    /** Held back from orders until the end of a day, with its place kept; or for orders again. */
+    public function hold(PotLot $lot, ?\DateTimeImmutable $until, ?string $why): void
+    {
+        if ($until !== null && $until < $this->today->day()) {
+            throw Refused::because('gone_by', 'until', Fact::of('refused.lot.gone_by'));
+        }
+        $before = $lot->held();
+        $lot->hold($until, $why);
+        $this->writing->keep('lot', $lot->code, $before, $lot->held());
     }
 
     /** A batch that was put into the lot by mistake becomes one of its own again. */
@@ -192,6 +210,7 @@ final class Lots
         $lot->letGo($line);
         $own = $this->pottings->own($line->batch, $lot->pot, $lot->mix, $lot->pottedOn, $lot->readyOn);
         $own->fromLot = $lot->fromLot;
+        $own->holdAs($lot);
         $own->standsIn($lot->zone, $lot->spaced, $lot->standsSince);
         $own->take($line);
         $this->pottings->dateLots([$lot, $own]);

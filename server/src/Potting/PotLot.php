@@ -40,6 +40,12 @@ class PotLot
     #[ORM\Column(type: Types::DATE_IMMUTABLE)]
     public \DateTimeImmutable $standsSince;
 
+    /** The last day on which it is held back from orders, and keeps its place; null where it is not. */
+    #[ORM\Column(type: Types::DATE_IMMUTABLE, nullable: true)]
+    public ?\DateTimeImmutable $heldUntil = null;
+    #[ORM\Column(nullable: true)]
+    public ?string $heldWhy = null;
+
     /** @var Collection<int, Line> */
     #[ORM\OneToMany(targetEntity: Line::class, mappedBy: 'lot')]
     #[ORM\OrderBy(['id' => 'ASC'])]
@@ -80,6 +86,30 @@ class PotLot
     {
         $this->standsIn($zone, $spaced, $on);
         ++$this->version;
+    }
+
+    /** It is held back until the end of that day, or for orders again: who saw it before has seen another lot. */
+    public function hold(?\DateTimeImmutable $until, ?string $why): void
+    {
+        [$this->heldUntil, $this->heldWhy] = [$until, $until === null ? null : $why];
+        ++$this->version;
+    }
+
+    /** What came from another lot is held back as that one is. */
+    public function holdAs(self $other): void
+    {
+        [$this->heldUntil, $this->heldWhy] = [$other->heldUntil, $other->heldWhy];
+    }
+
+    public function isHeldOn(\DateTimeImmutable $day): bool
+    {
+        return $this->heldUntil !== null && $this->heldUntil >= $day;
+    }
+
+    /** @return array{heldUntil: ?string, heldWhy: ?string} */
+    public function held(): array
+    {
+        return ['heldUntil' => $this->heldUntil?->format('Y-m-d'), 'heldWhy' => $this->heldWhy];
     }
 
     /** @return array{zone: ?string, spaced: bool, since: string} where it stands, as the history says it */

@@ -85,16 +85,23 @@ final class Pools
                 ];
             }
         }
-        $sent = $this->counts->sentOf(array_values(array_map(static fn (array $batch) => $batch['row']->int('id'), $batches)));
+        $ids = array_values(array_map(static fn (array $batch) => $batch['row']->int('id'), $batches));
+        $sent = $this->counts->sentOf($ids);
+        $held = $this->counts->heldOf($ids, $this->today->day());
         $wanted = $only === null ? null : (isset($poolOf[$only]) ? self::root($poolOf, $only) : 0);
-        $kept = $this->forecasts->kept(array_values(array_map(static fn (array $batch) => $batch['row']->int('id'), $batches)));
+        $kept = $this->forecasts->kept($ids);
         foreach ($batches as $batch) {
             $first = array_values(array_filter($batch['orders'], static fn (int $id) => isset($orders[$id])))[0];
             $root = self::root($poolOf, $first);
             if ($wanted === null || $wanted === $root) {
+                $id = $batch['row']->int('id');
                 $states = BatchStanding::statesOf($batch['row']);
-                $sure[$root] = ($sure[$root] ?? 0) + $states['grown'] + $states['sold'] - ($sent[$batch['row']->int('id')] ?? 0);
-                $standing[$root] = [...$standing[$root] ?? [], ...$this->standing($batch['row'], $kept[$batch['row']->int('id')] ?? null)];
+                // What is held back comes to no order, as long as it is.
+                foreach ($held[$id] ?? [] as $state => $many) {
+                    $states[$state] -= $many;
+                }
+                $sure[$root] = ($sure[$root] ?? 0) + $states['grown'] + $states['sold'] - ($sent[$id] ?? 0);
+                $standing[$root] = [...$standing[$root] ?? [], ...$this->standing($batch['row'], $states, $kept[$id] ?? null)];
             }
         }
 
@@ -144,13 +151,13 @@ final class Pools
     }
 
     /**
+     * @param array<string, int>                                $states those that may come to an order
      * @param ?array{forecast: Forecast, roots: list<int>} $kept what is believed of it, where it is rooting
      *
      * @return list<Standing>
      */
-    private function standing(Row $row, ?array $kept): array
+    private function standing(Row $row, array $states, ?array $kept): array
     {
-        $states = BatchStanding::statesOf($row);
         $inTrays = $states['to_stick'] + $states['stuck'];
         $batch = OnItsWay::of(
             'way '.$row->int('way_id'),

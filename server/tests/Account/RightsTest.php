@@ -69,7 +69,7 @@ final class RightsTest extends House
             'PUT /api/mixes/parts/{id}', 'PUT /api/mixes/{id}', 'PUT /api/nursery', 'POST /api/people', 'PUT /api/people/{id}',
             'POST /api/people/{id}/end', 'POST /api/people/{id}/password', 'POST /api/people/{id}/return', 'POST /api/people/{id}/sign-out',
             'POST /api/batches/{code}/mishap', 'POST /api/plan/draft/keep', 'POST /api/plan/moves', 'POST /api/plan/versions', 'POST /api/plan/versions/{id}/back',
-            'POST /api/guests', 'DELETE /api/guests/{id}', 'PUT /api/guests/{id}', 'POST /api/potting/weeks', 'POST /api/stock', 'DELETE /api/stock/{code}', 'PUT /api/stock/{code}', 'POST /api/stock/{code}/plants',
+            'POST /api/lots/{code}/hold', 'POST /api/guests', 'DELETE /api/guests/{id}', 'PUT /api/guests/{id}', 'POST /api/potting/weeks', 'POST /api/stock', 'DELETE /api/stock/{code}', 'PUT /api/stock/{code}', 'POST /api/stock/{code}/plants',
             'DELETE /api/stock/{code}/plants/{id}', 'POST /api/trays/kinds', 'PUT /api/trays/kinds/{id}', 'POST /api/trays/pots',
             'PUT /api/trays/pots/{id}', 'DELETE /api/ways/{id}', 'PUT /api/ways/{id}', 'POST /api/zones', 'DELETE /api/zones/{id}',
             'PUT /api/zones/{id}', 'POST /api/zones/{id}/closed', 'DELETE /api/zones/{id}/closed/{closed}',

@@ -397,4 +397,51 @@ final class LotTest extends House
         };
         self::assertSame([true, true, false], [$shown('2027-W19'), $shown('2027-W11'), $shown('2027-W10')]);
     }
+
+    public function testALotHeldBackComesToNoOrderAndKeepsItsPlaceUntilThen(): void
+    {
+        $this->signIn();
+        $code = (string) $this->db()->fetchOne("SELECT p.code FROM pot_lot p JOIN line l ON l.lot_id = p.id JOIN standing s ON s.line_id = l.id AND s.state = 'grown'
+            JOIN batch b ON b.id = l.batch_id JOIN wanted w ON w.id = b.wanted_id WHERE s.count > 5 AND w.ready_week >= '2027-W19' AND p.zone_id IS NOT NULL
+            GROUP BY p.id HAVING count(*) = 1 ORDER BY p.id LIMIT 1");
+        $lot = $this->ask('GET', "/api/lots/{$code}");
+        $order = (int) $this->db()->fetchOne('SELECT b.wanted_id FROM batch b WHERE b.code = ?', [$lot['batches'][0]]);
+        $zone = (int) $this->db()->fetchOne('SELECT zone_id FROM pot_lot WHERE code = ?', [$code]);
+        $before = $this->ask('GET', "/api/wanted/{$order}")['outlook'];
+        self::assertSame('until', $this->refused(422, 'POST', "/api/lots/{$code}/hold", ['version' => $lot['version'], 'until' => '2027-05-11'])['field']);
+        $held = $this->act($lot, 'hold', ['until' => '2028-05-12', 'why' => 'mother plants']);
+        self::assertSame(['2028-05-12', 'mother plants'], [$held['heldUntil'], $held['heldWhy']]);
+        self::assertContains($code, array_column(array_filter($this->lots(), static fn (array $l) => $l['heldUntil'] !== null), 'code'));
+        $now = $this->ask('GET', "/api/wanted/{$order}")['outlook'];
+        self::assertLessThan($before['expected'], $now['expected']);
+        self::assertSame($before['ready'] - $lot['grown'], $now['ready']);
+        $wants = array_values(array_filter($held['orders'], static fn (array $one) => $one['open'] > 0))[0]
+            ?? ['id' => $this->ask('POST', '/api/wanted', ['crop' => $lot['cropSlug'], 'plants' => 5, 'pot' => 1, 'readyWeek' => '2027-W40', 'priority' => 'must'])['id']];
+        $send = ['version' => $held['version'], 'on' => '2027-05-12', 'order' => $wants['id'], 'count' => 1];
+        self::assertStringContainsString('is held back until 12 May 2028', $this->refused(422, 'POST', "/api/lots/{$code}/send", $send)['message']);
+        $used = fn (): array => array_column($this->ask('GET', "/api/zones/{$zone}/season?week=2027-W50")['weeks'], 'used', 'week');
+        $then = $used();
+        self::assertGreaterThan(0, $then['2027-W50'], 'It stands there still.');
+        self::assertGreaterThan(0, $then['2028-W19']);
+        self::assertSame(0, $then['2028-W20']);
+        $free = $this->act($held, 'hold', ['until' => null]);
+        self::assertNull($free['heldUntil']);
+        self::assertSame(0, $used()['2027-W50']);
+        self::assertSame($before, $this->ask('GET', "/api/wanted/{$order}")['outlook']);
+        $this->act($free, 'send', ['version' => $free['version']] + $send);
+    }
+
+    public function testWhatIsPottedOnOrPartedFromAHeldLotIsHeldToo(): void
+    {
+        $this->signIn();
+        $lot = $this->lot(static fn (array $l) => $l['potted'] > 60 && $l['pot'] === '9 cm');
+        $held = $this->act($lot, 'hold', ['until' => '2028-01-01']);
+        $bigger = $this->act($held, 'pot-on', ['on' => '2027-05-12', 'pot' => $held['bigger'][0]['id'], 'count' => 20]);
+        self::assertSame('2028-01-01', $bigger['heldUntil']);
+        $now = $this->ask('GET', "/api/lots/{$lot['code']}");
+        foreach ($now['others'] as $other) {
+            $said = ['version' => $now['version'], 'lot' => $other['code'], 'lotVersion' => $other['version']];
+            self::assertStringContainsString('One of the two is held back', $this->refused(422, 'POST', "/api/lots/{$lot['code']}/join", $said)['message']);
+        }
+    }
 }

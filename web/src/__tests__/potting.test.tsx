@@ -89,6 +89,8 @@ const lot: Schemas['Lot'] = {
   pot: '9 cm',
   pottedOn: '2027-04-01',
   recalled: null,
+  heldUntil: null,
+  heldWhy: null,
   standsSince: '2027-04-01',
   readyOn: '2027-06-10',
   potted: 90,

@@ -76,7 +76,7 @@ export const useWeaning = (code: string) =>
   useSeenWrite((body: Typed<'post', '/api/batches/{code}/weaning'>) => post('/api/batches/{code}/weaning', body, { code }))
 
 /** An act on a lot, by the name of its address. */
-export function useLotAct<A extends 'steps' | 'lose' | 'grow' | 'send' | 'pot-on' | 'join' | 'part' | 'undo'>(
+export function useLotAct<A extends 'steps' | 'lose' | 'grow' | 'send' | 'pot-on' | 'join' | 'part' | 'hold' | 'undo'>(
   code: string,
   act: A,
   done?: (lot: Schemas['Lot']) => void,

@@ -46,7 +46,7 @@ export function Orders({ lot, onPotOn }: { lot: Lot; onPotOn: (pot: number, coun
                   Pot on into {order.pot}
                 </button>
               )}
-              {mayLog && order.open > 0 && lot.grown > 0 && (
+              {mayLog && order.open > 0 && lot.grown > 0 && lot.heldUntil === null && (
                 <button
                   type="button"
                   className="act ml-auto"

@@ -11,6 +11,7 @@ import { TraceLink } from '../shell/TraceLink'
 import { isNotThere, Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { sayDay } from '../words'
+import { HoldForm } from './HoldForm'
 import { LotForm } from './LotForm'
 import { Orders } from './LotOrders'
 import { Lineage, Standing } from './LotOrigin'
@@ -63,8 +64,8 @@ export function LotPage() {
 function LotShown({ code }: { code: string }) {
   const read = useLot(code)
   const { data: lot } = read
-  const { session, mayLog } = useShown()
-  const opening = useOpening<'grow' | 'lose' | 'pot-on'>()
+  const { session, mayLog, mayPlan } = useShown()
+  const opening = useOpening<'grow' | 'lose' | 'pot-on' | 'hold'>()
   const [into, setInto] = useState<{ pot: number; count: number } | undefined>()
   const navigate = useNavigate()
   const undo = useLotAct(code, 'undo', (back) => {
@@ -101,6 +102,12 @@ function LotShown({ code }: { code: string }) {
             </>
           )}
         </p>
+        {lot.heldUntil && (
+          <p>
+            <strong>Held back until {sayDay(lot.heldUntil, session.today)}</strong>
+            {lot.heldWhy && `: ${lot.heldWhy}`}. It keeps its place and comes to no order.
+          </p>
+        )}
         {mayLog && (
           <div className="mt-3 flex flex-wrap gap-2">
             {lot.potted > 0 && (
@@ -131,6 +138,11 @@ function LotShown({ code }: { code: string }) {
                 Pot on
               </button>
             )}
+            {mayPlan && (
+              <button type="button" className="act" aria-expanded={opening.is('hold')} onClick={() => opening.toggle('hold')}>
+                Hold back
+              </button>
+            )}
             <Link className="act" to={`/mixing/labels?batches=${lot.batches.join(',')}`}>
               Labels
             </Link>
@@ -142,6 +154,11 @@ function LotShown({ code }: { code: string }) {
       {opening.is('grow') && (
         <div className={FORM}>
           <LotForm lot={lot} act="grow" most={lot.potted} onDone={opening.close} />
+        </div>
+      )}
+      {opening.is('hold') && (
+        <div className={FORM}>
+          <HoldForm lot={lot} onDone={opening.close} />
         </div>
       )}
       {opening.is('pot-on') && (

@@ -31,6 +31,7 @@ export function LotLabel({ lot }: { lot: Brief }) {
             <div className="text-sm leading-snug soft">
               <span className="font-semibold tracking-wide text-peat">{lot.code}</span> {lot.pot} · {lot.batches.join(' and ')}
               {lot.zone && ` · ${lot.zone}`}
+              {lot.heldUntil && <strong className="text-peat"> · held back until {sayDay(lot.heldUntil)}</strong>}
             </div>
           </div>
           <div className="pr-2 text-right leading-none">
@@ -104,7 +105,7 @@ export function Lots() {
         <PottingRooms />
         <AsTable
           name="lots"
-          heads={['lot', 'crop', 'pot', 'potted on', 'ready about', 'growing', 'ready', 'sent', 'lost', 'batches']}
+          heads={['lot', 'crop', 'pot', 'potted on', 'ready about', 'growing', 'ready', 'sent', 'lost', 'held until', 'batches']}
           rows={() =>
             lots.map((lot) => [
               lot.code,
@@ -116,6 +117,7 @@ export function Lots() {
               lot.grown,
               lot.sent,
               lot.lost,
+              lot.heldUntil,
               lot.batches.join(' '),
             ])
           }
