@@ -1,4 +1,7 @@
-import { readFileSync } from 'node:fs'
+import { execFileSync } from 'node:child_process'
+import { mkdtempSync, readdirSync, readFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import { expect } from '@playwright/test'
 import { mustBeUsable, signIn, test } from './house'
 
@@ -64,4 +67,24 @@ test('cells that are pasted are tried too, and what is no table is refused in wo
   await page.getByRole('button', { name: 'It is new' }).click()
   await page.getByRole('button', { name: 'Bring in 2 rows' }).click()
   await expect(page.getByText('2 rows brought in', { exact: true })).toBeVisible()
+})
+
+test('all records are taken along, and come back equal into an empty nursery', async ({ page }) => {
+  await signIn(page, 'ines', '/nursery/records')
+  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Take everything out' }).click()])
+  const folder = mkdtempSync(join(tmpdir(), 'wet-cradle-records-'))
+  const run = (...command: string[]) =>
+    execFileSync('php', command, {
+      cwd: new URL('../server', import.meta.url).pathname,
+      env: { ...process.env, CRADLE_VAR: join(folder, 'var') },
+      encoding: 'utf8',
+    })
+  run('-r', `$zip = new ZipArchive(); $zip->open('${await download.path()}'); $zip->extractTo('${folder}');`)
+  run('bin/console', 'cradle:migrate')
+  expect(run('bin/console', 'cradle:records-in', join(folder, 'records'))).toMatch(/\d{4,} rows are in/)
+  run('bin/console', 'cradle:records-out', join(folder, 'again'))
+  const tables = readdirSync(join(folder, 'records'), { recursive: true, encoding: 'utf8' }).filter((file) => file.endsWith('.csv'))
+  expect(tables.length).toBeGreaterThan(40)
+  for (const table of tables)
+    expect(readFileSync(join(folder, 'again', table)).equals(readFileSync(join(folder, 'records', table))), table).toBe(true)
 })

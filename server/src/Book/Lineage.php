@@ -63,7 +63,7 @@ final class Lineage
     public function between(array $batches): array
     {
         $moves = Row::all($this->db, 'SELECT f.batch_id AS from_batch, t.batch_id AS to_batch, sum(e.count) AS plants FROM line f
-            JOIN entry e ON e.from_line = f.id JOIN line t ON t.id = e.to_line
+            JOIN entry e ON e.from_line = f.id AND e.to_line <> e.from_line JOIN line t ON t.id = e.to_line
             WHERE f.batch_id IN (:batches) AND t.batch_id IN (:batches) AND t.batch_id <> f.batch_id AND '.self::MOVES.'
             GROUP BY 1, 2 ORDER BY 1, 2', ['batches' => $batches], ['batches' => ArrayParameterType::INTEGER]);
 
@@ -110,7 +110,8 @@ final class Lineage
         }
 
         return array_map(intval(...), Row::words($this->db, "WITH RECURSIVE reached (id) AS (SELECT id FROM batch WHERE id IN (?)
-            UNION SELECT t.batch_id FROM reached r JOIN line f ON f.batch_id = r.id JOIN entry e ON e.{$leaves} = f.id JOIN line t ON t.id = e.{$arrives}
+            UNION SELECT t.batch_id FROM reached r JOIN line f ON f.batch_id = r.id
+                JOIN entry e ON e.{$leaves} = f.id AND e.to_line <> e.from_line JOIN line t ON t.id = e.{$arrives}
                 WHERE t.batch_id <> r.id AND ".self::MOVES.') SELECT id FROM reached ORDER BY id', [$batches], [ArrayParameterType::INTEGER]));
     }
 }

@@ -99,6 +99,10 @@ final class Words
     {
         $anew = null;
         foreach ($says as $key => $figure) {
+            // Most of an answer is figures and names, which are left as they are at once.
+            if (is_scalar($figure) || $figure === null) {
+                continue;
+            }
             $said = is_array($figure) ? $this->anew($figure) : ($figure instanceof Fact ? $this->say($figure) : null);
             if ($said !== null) {
                 $anew ??= $says;

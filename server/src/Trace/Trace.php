@@ -247,6 +247,8 @@ final class Trace
             (SELECT o.started_at || ' ' || o.parents FROM collection o WHERE o.batch_id = b.id) AS cut,
             (SELECT group_concat(d.made_at || ' ' || a.name, '; ') FROM made_dip_batch m JOIN made_dip d ON d.id = m.made_dip_id
                 JOIN account a ON a.id = d.by_id WHERE m.batch_id = b.id) AS dipped,
+            (SELECT coalesce(t.actual || ' L ', '') || a.name FROM day_tick t JOIN account a ON a.id = t.by_id
+                WHERE t.on_day = b.stuck_on AND t.step = 'mix:' || substr(b.mix, 1, 150)) AS mixed,
             (SELECT max(coalesce(i.cleared_on, i.on_day)) FROM inspection i WHERE i.block_id = b.block_id AND (i.found IS NULL OR i.cleared_on IS NOT NULL)
                 AND coalesce(i.cleared_on, i.on_day) <= b.stuck_on) AS clean
             FROM batch b JOIN crop c ON c.id = b.crop_id LEFT JOIN batch_standing s ON s.batch_id = b.id WHERE b.id IN (?) ORDER BY b.stuck_on, b.id",
@@ -259,7 +261,7 @@ final class Trace
             $stands = $row->int('live') === 0 ? 0 : (int) array_sum(array_intersect_key(BatchStanding::statesOf($row), $live));
             $nodes[] = self::node('batch', $code, $id, $code, $row->text('crop'), $row->textOrNull('stuck_on'), $stands, $recalled[$id] ?? null, [
                 'cut' => $row->textOrNull('cut'), 'clean' => $row->textOrNull('clean'), 'people' => $row->textOrNull('people'),
-                'mix' => $row->textOrNull('mix'), 'hormone' => $row->textOrNull('hormone'), 'dipped' => $row->textOrNull('dipped'),
+                'mix' => $row->textOrNull('mix'), 'mixed' => $row->textOrNull('mixed'), 'hormone' => $row->textOrNull('hormone'), 'dipped' => $row->textOrNull('dipped'),
             ]);
         }
 

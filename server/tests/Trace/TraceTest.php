@@ -154,6 +154,18 @@ final class TraceTest extends House
         self::assertSame($before, $this->ask('GET', "/api/wanted/{$order}/remedies"));
     }
 
+    public function testTheMixOfTheDayIsToldWithWhoMadeIt(): void
+    {
+        $batch = $this->db()->fetchAssociative('SELECT code, stuck_on, mix FROM batch WHERE stuck_on IS NOT NULL AND called_off = 0 ORDER BY stuck_on DESC LIMIT 1');
+        self::assertIsArray($batch);
+        $mixed = fn (): array => array_column($this->ask('GET', "/api/trace/batch/{$batch['code']}")['nodes'], 'more', 'key')[$batch['code']];
+        self::assertNotContains('mixed', array_column($mixed(), 'what'));
+        $this->db()->insert('day_tick', [
+            'on_day' => $batch['stuck_on'], 'step' => "mix:{$batch['mix']}", 'actual' => 42.5, 'at' => "{$batch['stuck_on']} 08:10:00", 'by_id' => 2,
+        ]);
+        self::assertContains(['what' => 'mixed', 'says' => '42.5 L Bo Tarrant'], $mixed());
+    }
+
     public function testABadHormoneLeadsToEveryBatchThatWasDippedInIt(): void
     {
         $stock = (int) $this->db()->fetchOne('SELECT stock_id FROM made_dip WHERE id IN (SELECT made_dip_id FROM made_dip_batch) LIMIT 1');

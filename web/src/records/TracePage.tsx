@@ -44,6 +44,7 @@ const MORE: Record<TraceNode['more'][number]['what'], string> = {
   clean: 'found clean last ',
   people: 'stuck by ',
   mix: 'mix ',
+  mixed: 'made that day by ',
   hormone: 'hormone ',
   dipped: 'dipped ',
   pot: '',
