@@ -118,6 +118,41 @@ final class Counts
     }
 
     /**
+     * Plants of batches that ever came to each state from another, and are not taken back.
+     *
+     * @param list<int> $batches
+     *
+     * @return array<int, array<string, int>> by batch and state
+     */
+    public function reachedOf(array $batches): array
+    {
+        $rows = Row::all($this->db, 'SELECT l.batch_id, e.to_state, sum(e.count) AS plants FROM line l JOIN entry e ON e.to_line = l.id
+            WHERE l.batch_id IN (?) AND e.from_state IS NOT e.to_state AND +e.reverses IS NULL
+            AND NOT EXISTS (SELECT 1 FROM entry r WHERE r.reverses = e.id) GROUP BY 1, 2', [$batches], [ArrayParameterType::INTEGER]);
+        $counts = [];
+        foreach ($rows as $row) {
+            $counts[$row->int('batch_id')][$row->text('to_state')] = $row->int('plants');
+        }
+
+        return $counts;
+    }
+
+    /**
+     * @param list<int> $batches
+     *
+     * @return list<Row> `id`, `code` and `states` of each
+     */
+    public function standingOf(array $batches): array
+    {
+        return Row::all(
+            $this->db,
+            'SELECT b.id, b.code, s.states FROM batch b JOIN batch_standing s ON s.batch_id = b.id WHERE b.id IN (?) ORDER BY b.id',
+            [$batches],
+            [ArrayParameterType::INTEGER],
+        );
+    }
+
+    /**
      * Plants of batches in lots that are held back on a day.
      *
      * @param list<int> $batches

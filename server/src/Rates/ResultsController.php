@@ -23,6 +23,8 @@ final class ResultsController
         private readonly Ways $ways,
         private readonly SortedBatches $sorted,
         private readonly Learning $learning,
+        private readonly Drifts $drifts,
+        private readonly Outcomes $outcomes,
         private readonly Words $words,
     ) {
     }
@@ -48,6 +50,38 @@ final class ResultsController
             'notKnown' => $rates->notKnown,
             'groups' => array_map(fn (RateGroup $group) => $this->group($group, $batches), $rates->groups),
         ]);
+    }
+
+    /** Whether crops root as they did. */
+    #[Route('/api/results/drift', methods: ['GET'])]
+    public function newest(): Answer
+    {
+        return new Answer($this->drifts->newest());
+    }
+
+    #[Route('/api/results/drift/{slug}', methods: ['GET'])]
+    public function drift(string $slug, Request $request): Answer
+    {
+        $asked = Fields::of($request->query->all());
+        $by = $asked->has('by') ? $asked->choice('by', Sort::class) : null;
+        $is = $by === null ? null : $asked->text('is', 200);
+        $asked->done();
+
+        return new Answer($this->drifts->of($this->crop($slug), $by, $is));
+    }
+
+    /** How far plants came, and what the others were lost to. */
+    #[Route('/api/results/outcomes/{slug}', methods: ['GET'])]
+    public function outcomes(string $slug): Answer
+    {
+        return new Answer($this->outcomes->of($this->crop($slug)));
+    }
+
+    /** Whether as many batches gave enough as were promised to. */
+    #[Route('/api/results/promises', methods: ['GET'])]
+    public function promises(): Answer
+    {
+        return new Answer($this->outcomes->promises());
     }
 
     /**

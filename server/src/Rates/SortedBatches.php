@@ -15,8 +15,8 @@ use WetCradle\Server\Database\Row;
 use WetCradle\Server\Nursery\Words;
 
 /**
- * The counted batches of a crop with all that they can be sorted by. Mishaps are left out: they say what went wrong once; so are
- * those of which nothing could root.
+ * The counted batches of a crop with all that they can be sorted by. Mishaps are left out where nobody asks for them: they say what
+ * went wrong once; so are those of which nothing could root.
  *
  * @phpstan-import-type Past from Learning
  */
@@ -26,10 +26,14 @@ final class SortedBatches
     {
     }
 
-    /** @return array<string, array{past: Past, sorted: SortedBatch}> by code, in the order in which they were stuck */
-    public function of(Crop $crop): array
+    /**
+     * @param bool $all with mishaps
+     *
+     * @return array<string, array{past: Past, sorted: SortedBatch}> by code, in the order in which they were stuck
+     */
+    public function of(Crop $crop, bool $all = false): array
     {
-        $past = array_filter($this->learning->past((int) $crop->id), static fn (array $batch) => $batch['could'] > 0 && !Learning::isMishap($batch));
+        $past = array_filter($this->learning->past((int) $crop->id), static fn (array $batch) => $batch['could'] > 0 && ($all || !Learning::isMishap($batch)));
         $facts = $this->facts(array_column($past, 'id'));
         $ways = [];
         foreach ($crop->ways as $way) {

@@ -44,6 +44,79 @@ final class ResultsTest extends House
         self::assertStringNotContainsString("\"{$code}\"", (string) json_encode($after));
     }
 
+    public function testADisasterStandsOutUntilSomebodySaysThatItWasAMishap(): void
+    {
+        $crop = $this->cropWithMost();
+        $before = $this->ask('GET', "/api/results/drift/{$crop}");
+        self::assertSame($before['all'], count($before['batches']));
+        foreach ($before['batches'] as $batch) {
+            self::assertLessThanOrEqual($before['centre'], $batch['lower']);
+            self::assertGreaterThanOrEqual($before['centre'], $batch['upper']);
+        }
+        $code = $before['batches'][count($before['batches']) - 2]['code'];
+        $this->db()->executeStatement('UPDATE batch_standing SET rooted = stuck / 12 WHERE batch_id = (SELECT id FROM batch WHERE code = ?)', [$code]);
+        $this->db()->executeStatement('UPDATE batch SET mix = \'of last year\' WHERE code = ?', [$code]);
+        $after = $this->ask('GET', "/api/results/drift/{$crop}");
+        $signal = array_values(array_filter($after['signals'], static fn (array $one) => $one['codes'] === [$code]))[0] ?? self::fail('It stands out.');
+        self::assertSame('below', $signal['kind']);
+        self::assertLessThan(0.005, $signal['chance']);
+        self::assertSame(['mix', 0], [$signal['unlike'][0]['sort'], $signal['unlike'][0]['others']]);
+        self::assertContains([$code], array_column($this->ask('GET', '/api/results/drift')['signals'], 'codes'));
+        $this->ask('POST', "/api/batches/{$code}/mishap", ['is' => 'mishap']);
+        $said = $this->ask('GET', "/api/results/drift/{$crop}");
+        self::assertSame($before['all'] - 1, $said['all']);
+        self::assertNotContains([$code], array_column($said['signals'], 'codes'));
+        self::assertNotContains([$code], array_column($this->ask('GET', '/api/results/drift')['signals'], 'codes'));
+    }
+
+    public function testAChartOfOneZoneHasItsBatchesOnly(): void
+    {
+        $crop = $this->cropWithMost();
+        $all = $this->ask('GET', "/api/results/drift/{$crop}");
+        $zones = array_column($all['choices'], 'are', 'sort')['zone'];
+        $many = 0;
+        foreach ($zones as $zone) {
+            $some = $this->ask('GET', "/api/results/drift/{$crop}?by=zone&is=".rawurlencode($zone));
+            $many += count($some['batches']);
+            self::assertSame(count($some['batches']) < $some['fewest'], $some['centre'] === null);
+        }
+        self::assertSame(count($all['batches']), $many);
+        self::assertSame('is', $this->refused(422, 'GET', "/api/results/drift/{$crop}?by=zone")['field']);
+    }
+
+    public function testStagesAndLossesAddUpToTheBook(): void
+    {
+        $crop = $this->cropWithMost();
+        $is = $this->ask('GET', "/api/results/outcomes/{$crop}");
+        $sum = $this->db()->fetchAssociative('SELECT count(*) AS batches, sum(s.stuck) AS stuck, sum((SELECT sum(value) FROM json_each(s.lost))) AS lost,
+            sum(s.rooted) AS rooted FROM batch b JOIN batch_standing s ON s.batch_id = b.id JOIN crop c ON c.id = b.crop_id
+            WHERE c.slug = ? AND s.counted = 1 AND s.stuck > 0', [$crop]) ?: [];
+        self::assertSame((int) $sum['batches'], $is['ordinary']['batches'] + $is['mishaps']['batches']);
+        self::assertSame((int) $sum['stuck'], $is['ordinary']['stuck'] + $is['mishaps']['stuck']);
+        self::assertSame((int) $sum['lost'], $is['ordinary']['lost'] + $is['mishaps']['lost']);
+        self::assertSame(['stuck', 'rooted', 'potted', 'grown'], array_column($is['stages'], 'from'));
+        self::assertLessThanOrEqual($is['ordinary']['stuck'], $is['stages'][0]['left']);
+        foreach ($is['stages'] as $i => $stage) {
+            self::assertLessThanOrEqual($stage['left'], $stage['reached']);
+            self::assertGreaterThanOrEqual($is['stages'][$i + 1]['left'] ?? 0, $stage['reached'], 'Nothing leaves a stage that did not come to it.');
+        }
+    }
+
+    public function testAPromiseIsKeptWhereAsManyWerePottedAsItWasFor(): void
+    {
+        $before = $this->ask('GET', '/api/results/promises')['groups'][0];
+        self::assertSame($before['batches'] - $before['kept'], count($before['broken']));
+        $code = (string) $this->db()->fetchOne('SELECT b.code FROM batch b JOIN batch_standing s ON s.batch_id = b.id WHERE b.left_bench_on IS NOT NULL
+            AND s.counted = 1 AND s.potted >= b.needed AND s.stuck >= b.planned AND b.together = 1 ORDER BY b.id LIMIT 1');
+        $this->db()->executeStatement('UPDATE batch_standing SET potted = 1 WHERE batch_id = (SELECT id FROM batch WHERE code = ?)', [$code]);
+        $after = $this->ask('GET', '/api/results/promises');
+        self::assertContains($code, $after['groups'][0]['broken']);
+        self::assertSame($before['kept'] - 1, $after['groups'][0]['kept']);
+        $this->db()->executeStatement('UPDATE batch SET planned = 2 * planned WHERE code = ?', [$code]);
+        $fewer = $this->ask('GET', '/api/results/promises');
+        self::assertSame([$before['batches'] - 1, $after['fewer'] + 1], [$fewer['groups'][0]['batches'], $fewer['fewer']]);
+    }
+
     public function testWhatCannotBeAskedIsRefused(): void
     {
         self::assertSame(404, $this->send('GET', '/api/results/rates/no-such-crop?by=mix')->getStatusCode());

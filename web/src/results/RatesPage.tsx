@@ -1,20 +1,21 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import { Link, useSearchParams } from 'react-router'
+import { Link } from 'react-router'
 import { answer, api, type Schemas } from '../api/client'
-import { useCrops } from '../api/queries'
-import { CropRooms } from '../crops/CropRooms'
 import { RateAxis, RateDots } from '../drawings/RateDots'
 import { AsTable } from '../shell/AsTable'
 import { Failed, Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { inHundred, plural, sayDay, sayInHundred } from '../words'
+import { ChooseCrop, NothingCounted } from './ChooseCrop'
+import { ResultsRooms } from './ResultsRooms'
+import { useCounted } from './useCounted'
 
 type Rates = Schemas['RatesBySort']
 type Group = Schemas['RateGroup']
 
 /** What the batches of a group are alike in, as a person says it. */
-function sayIs(sort: Schemas['Sort'], is: string): string {
+export function sayIs(sort: Schemas['Sort'], is: string): string {
   if (sort === 'month') return new Date(2001, Number(is) - 1, 15).toLocaleString('en', { month: 'long' })
   return is === '' ? 'no hormone' : is
 }
@@ -104,11 +105,7 @@ function OneGroup({ rates, group }: { rates: Rates; group: Group }) {
 
 /** A crop's counted batches sorted by one thing: whether it makes a difference. */
 export function RatesPage() {
-  const [params, setParams] = useSearchParams()
-  const crops = useCrops()
-  const counted = (crops.data?.crops ?? []).filter((crop) => crop.history.length > 0)
-  const most = [...counted].sort((a, b) => b.history.length - a.history.length)[0]
-  const slug = params.get('crop') ?? most?.slug
+  const { params, crops, counted, slug, choose } = useCounted()
   const by = (params.get('by') ?? 'block') as Schemas['Sort']
   const read = useQuery({
     queryKey: ['rates-by-sort', slug, by],
@@ -116,16 +113,14 @@ export function RatesPage() {
     enabled: slug !== undefined,
     placeholderData: (old) => old,
   })
-  if (!crops.data) return <Unread of={crops} title="Results" rooms={<CropRooms />} />
+  if (!crops.data) return <Unread of={crops} title="Results" rooms={<ResultsRooms />} />
   // What was read of another crop is not shown under the name of this one.
   const rates = read.data?.crop === slug ? read.data : undefined
-  const choose = (what: Record<string, string>) =>
-    setParams((now) => ({ ...Object.fromEntries(now), ...what }), { replace: true })
   return (
     <>
       <div className="mb-4 flex flex-wrap items-center gap-4">
         <h1>Results</h1>
-        <CropRooms />
+        <ResultsRooms />
         <AsTable
           name="rates"
           heads={['group', 'batches', 'stuck', 'rooted', 'learnt rate', 'low', 'high', 'borrowed']}
@@ -144,26 +139,11 @@ export function RatesPage() {
         />
       </div>
       {counted.length === 0 ? (
-        <p className="soft">
-          Nothing is counted yet. Batches that were counted elsewhere can be{' '}
-          <Link className="word" to="/nursery/records?kind=past_batches">
-            brought in
-          </Link>
-          .
-        </p>
+        <NothingCounted />
       ) : (
         <>
           <div className="mb-4 flex flex-wrap items-center gap-x-6 gap-y-2">
-            <label className="flex items-center gap-2">
-              <span className="text-sm font-semibold">Crop</span>
-              <select className="field-text w-72" value={slug} onChange={(event) => choose({ crop: event.target.value })}>
-                {counted.map((crop) => (
-                  <option key={crop.slug} value={crop.slug}>
-                    {crop.name}, {plural(crop.history.length, 'batch', 'batches')}
-                  </option>
-                ))}
-              </select>
-            </label>
+            <ChooseCrop counted={counted} slug={slug} onChoose={(crop) => choose({ crop })} />
             <label className="flex items-center gap-2">
               <span className="text-sm font-semibold">Sorted by</span>
               <select className="field-text w-44" value={by} onChange={(event) => choose({ by: event.target.value })}>

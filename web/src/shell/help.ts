@@ -279,6 +279,24 @@ export const HELP: Help[] = [
     ],
   },
   {
+    at: '/results/drift',
+    name: 'Drift',
+    says: [
+      'Whether crops root as they did: the newest batches on a chart with limits. What lies beyond is named, with what was different about it, the most unlike first.',
+      'Ordinary batches lie beyond about once in forty. One that was a mishap is said to be one on its own page, and leaves the chart.',
+    ],
+  },
+  {
+    at: '/results/losses',
+    name: 'Losses',
+    says: ['How far the plants of a crop come, stage by stage, and what the others were lost to; mishaps stand apart.'],
+  },
+  {
+    at: '/results/promises',
+    name: 'Promises',
+    says: ['Whether batches gave enough as often as they were planned to: how often “9 in 10” came true here.'],
+  },
+  {
     at: '/crops/:slug',
     name: 'A crop',
     says: [

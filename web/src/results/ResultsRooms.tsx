@@ -1,0 +1,14 @@
+import { Looks } from '../shell/Looks'
+
+export const ResultsRooms = () => (
+  <Looks
+    of="Results"
+    looks={[
+      ['/results', 'What makes a difference'],
+      ['/results/drift', 'Drift'],
+      ['/results/losses', 'Losses'],
+      ['/results/promises', 'Promises'],
+      ['/crops', 'Crops'],
+    ]}
+  />
+)
