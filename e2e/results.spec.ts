@@ -23,11 +23,11 @@ test('whether a block makes a difference is looked up, down to the batches, and 
 test('a batch that stands out is found by its chart, down to what was different about it', async ({ page }) => {
   await signIn(page, 'visitor', '/results')
   await page.getByRole('link', { name: 'Drift', exact: true }).click()
-  const crop = page.getByLabel('Crop', { exact: true })
+  const crop = page.getByRole('combobox', { name: 'Crop', exact: true })
   await crop.selectOption({ value: 'euonymus-tin-whistle' })
   await expect(page.getByRole('img', { name: /^\d+ batches, \d+ in 100 on average/ })).toBeVisible()
   await expect(page).toHaveURL(/crop=euonymus-tin-whistle/)
-  await page.getByLabel('Zone').selectOption({ index: 1 })
+  await page.getByRole('combobox', { name: 'Zone' }).selectOption({ index: 1 })
   await expect(page).toHaveURL(/by=zone/)
   await page.getByRole('link', { name: 'Losses', exact: true }).click()
   await expect(page.getByRole('region', { name: 'How far they come' }).getByRole('listitem')).toHaveCount(4)
