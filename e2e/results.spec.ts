@@ -35,3 +35,18 @@ test('a batch that stands out is found by its chart, down to what was different 
   const promise = page.getByRole('list', { name: 'Promises' }).getByRole('listitem').first()
   await expect(promise).toContainText(/Kept \d+ in 100/)
 })
+
+test('a season stands on one page to print, with what it asks to be changed', async ({ page }) => {
+  await signIn(page, 'visitor', '/results/season')
+  await page.getByRole('combobox', { name: 'Season' }).selectOption({ label: '2025/26' })
+  await expect(page.getByRole('heading', { name: 'Season 2025/26' })).toBeVisible()
+  const all = page.getByRole('region', { name: 'Crop by crop' }).getByRole('row', { name: /^in all/ })
+  await expect(all).toContainText(/^in all\d+/)
+  await expect(page.getByRole('region', { name: 'Season by season' }).getByRole('row', { name: /^2025\/26/ })).toBeVisible()
+  await page.emulateMedia({ media: 'print' })
+  await expect(page.getByRole('button', { name: 'Print' })).toBeHidden()
+  await expect(all).toBeVisible()
+  await page.emulateMedia({ media: 'screen' })
+  await page.getByRole('region', { name: 'What to change' }).getByRole('link').first().click()
+  await expect(page).not.toHaveURL(/results/)
+})

@@ -57,7 +57,8 @@ final class Drift
      */
     public function codes(array $signal): array
     {
-        $codes = array_map(static fn (SortedBatch $batch) => $batch->code, array_slice($this->batches, $signal['first'], $signal['last'] - $signal['first'] + 1));
+        $these = array_slice($this->batches, $signal['first'], $signal['last'] - $signal['first'] + 1);
+        $codes = array_map(static fn (SortedBatch $batch) => $batch->code, $these);
 
         return $codes !== [] ? $codes : throw new \LogicException('A signal has its batches.');
     }

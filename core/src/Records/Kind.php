@@ -29,7 +29,10 @@ enum Kind: string
                 Column::Crop, Column::Way, Column::Source, Column::StuckOn, Column::Stuck, Column::Rooted, Column::Potted,
                 ...array_map(Column::lostOf(...), LossCause::cases()), Column::Hormone, Column::Mix, Column::Note,
             ],
-            self::Orders => [Column::Customer, Column::Crop, Column::Plants, Column::Pot, Column::ReadyWeek, Column::Priority, Column::OnlyFrom, Column::Reference, Column::Note],
+            self::Orders => [
+                Column::Customer, Column::Crop, Column::Plants, Column::Pot, Column::ReadyWeek, Column::Priority, Column::OnlyFrom, Column::Reference,
+                Column::Note,
+            ],
             self::Crops => [Column::Name, Column::Pattern],
             self::Blocks => [
                 Column::Code, Column::Crop, Column::Plants, Column::Place, Column::PlantedYear, Column::Shoots, Column::RecoveryWeeks, Column::Note,

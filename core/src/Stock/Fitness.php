@@ -45,7 +45,7 @@ final class Fitness
             $from = $b->plantedYear + $b->notBefore;
             $say(Unfit::TooYoung, Fact::of('stock.too_young', planted: $b->plantedYear, from: $from), Fact::of('stock.too_young_clears', from: $from));
         }
-        if ($b->replaceAfter !== null && $age > $b->replaceAfter) {
+        if ($b->replaceAfter !== null && self::isWornOut($b->on, $b->plantedYear, $b->replaceAfter)) {
             $say(Unfit::WornOut, Fact::of('stock.worn_out', planted: $b->plantedYear, years: $b->replaceAfter), Fact::of('stock.worn_out_clears'));
         }
         if ($b->offer->yearUsedUp) {
@@ -79,5 +79,15 @@ final class Fitness
         }
 
         return $reasons;
+    }
+
+    /**
+     * Whether plants are older on a day than they give well.
+     *
+     * @param int $after years
+     */
+    public static function isWornOut(\DateTimeImmutable $on, int $plantedYear, int $after): bool
+    {
+        return (int) $on->format('Y') - $plantedYear > $after;
     }
 }

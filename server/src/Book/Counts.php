@@ -8,6 +8,7 @@ use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use Doctrine\DBAL\ParameterType;
 use WetCradle\Core\Book\State;
+use WetCradle\Core\Calendar\Week;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Potting\Dispatch;
 
@@ -135,6 +136,24 @@ final class Counts
         }
 
         return $counts;
+    }
+
+    /**
+     * Plants that were counted as ready in lots of which something was sent to an order that is due in a week or later.
+     *
+     * @return array<int, list<array{on: string, count: int}>> by lot and day
+     */
+    public function readyInLots(Week $since): array
+    {
+        $ready = [];
+        foreach (Row::all($this->db, "SELECT l.lot_id, a.on_day, sum(e.count) AS plants FROM line l JOIN entry e ON e.to_line = l.id AND e.to_state = 'grown'
+            AND e.from_state = 'potted' JOIN act a ON a.id = e.act_id WHERE l.lot_id IN (SELECT d.lot_id FROM dispatch d JOIN wanted w ON w.id = d.wanted_id
+                WHERE w.ready_week >= ?) AND +e.reverses IS NULL
+            AND NOT EXISTS (SELECT 1 FROM entry r WHERE r.reverses = e.id) GROUP BY 1, 2", [$since->written()]) as $row) {
+            $ready[$row->int('lot_id')][] = ['on' => $row->text('on_day'), 'count' => $row->int('plants')];
+        }
+
+        return $ready;
     }
 
     /**

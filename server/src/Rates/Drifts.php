@@ -102,7 +102,8 @@ final class Drifts
 
         return [
             'crop' => $crop->slug, 'name' => $crop->name, 'centre' => $drift?->chart->centre, 'fewest' => Drift::FEWEST, 'most' => Drift::MOST,
-            'all' => count($all), 'batches' => $told, 'choices' => $this->choices($all), 'signals' => $signals, 'more' => ($drift === null ? 0 : count($drift->signals)) - count($signals),
+            'all' => count($all), 'batches' => $told, 'choices' => $this->choices($all), 'signals' => $signals,
+            'more' => ($drift === null ? 0 : count($drift->signals)) - count($signals),
         ];
     }
 

@@ -77,6 +77,17 @@ final class ResultsController
         return new Answer($this->outcomes->of($this->crop($slug)));
     }
 
+    /** A season as it ended, or as it stands. */
+    #[Route('/api/results/season', methods: ['GET'])]
+    public function season(Request $request, SeasonEnd $season): Answer
+    {
+        $asked = Fields::of(array_map(static fn (mixed $one) => is_numeric($one) ? (int) $one : $one, $request->query->all()));
+        $year = $asked->has('of') ? $asked->count('of', 1950, 2200) : null;
+        $asked->done();
+
+        return new Answer($season->of($year));
+    }
+
     /** Whether as many batches gave enough as were promised to. */
     #[Route('/api/results/promises', methods: ['GET'])]
     public function promises(): Answer

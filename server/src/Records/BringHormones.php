@@ -47,7 +47,9 @@ final class BringHormones implements Bringer
         ] + $day('madeOn') + $day('keepsUntil')), $stock);
 
         return [
-            'claims' => ['name' => LookAlike::plain($stock->name)], 'says' => sprintf('%s, %s', $stock->name, $stock->form->value), 'make' => static fn () => $stock,
+            'claims' => ['name' => LookAlike::plain($stock->name)],
+            'says' => sprintf('%s, %s', $stock->name, $stock->form->value),
+            'make' => static fn () => $stock,
         ];
     }
 }

@@ -28,7 +28,8 @@ interface Bringer
     /**
      * Reads one row; writes nothing before what it hands back is called.
      *
-     * @return array{claims: array<string, string>, says: string, make: callable(): object} by field, what no other row may say too; what it comes to; how it is made
+     * @return array{claims: array<string, string>, says: string, make: callable(): object} by field, what no other row may say too; what
+     *                                                                                      it comes to; how it is made
      *
      * @throws Refused for the field that is wrong
      */

@@ -33,7 +33,9 @@ final class PapersController
         $given = Row::all($this->db, 'SELECT d.id, d.passport, d.count, d.wanted_id, a.on_day, p.code, c.name AS crop, w.reference, u.name AS customer
             FROM dispatch d JOIN act a ON a.id = d.act_id JOIN pot_lot p ON p.id = d.lot_id JOIN crop c ON c.id = p.crop_id
             JOIN wanted w ON w.id = d.wanted_id LEFT JOIN customer u ON u.id = w.customer_id
-            WHERE d.passport IS NOT NULL AND d.id < ? AND '.Dispatch::HOLDS.' ORDER BY d.id DESC LIMIT '.(self::PAGE + 1), [$before > 0 ? $before : PHP_INT_MAX]);
+            WHERE d.passport IS NOT NULL AND d.id < ? AND '.Dispatch::HOLDS.' ORDER BY d.id DESC LIMIT '.(self::PAGE + 1),
+            [$before > 0 ? $before : PHP_INT_MAX],
+        );
 
         return new Answer([
             'permits' => array_values(array_map(static fn (Row $r) => [

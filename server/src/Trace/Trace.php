@@ -191,7 +191,8 @@ final class Trace
         $blocks = $this->recalls->blocks();
         $list = [ArrayParameterType::INTEGER];
         $nodes = [];
-        foreach (Row::all($this->db, "SELECT k.id, k.code, c.name AS crop, k.place, k.population, k.source, k.permit, k.passport, k.accession, k.true_to_name_on,
+        foreach (Row::all($this->db, "SELECT k.id, k.code, c.name AS crop, k.place, k.population, k.source, k.permit, k.passport, k.accession,
+            k.true_to_name_on,
             (SELECT group_concat(i.on_day || ' ' || coalesce(i.found, 'clean'), '; ')
             FROM (SELECT * FROM inspection i WHERE i.block_id = k.id ORDER BY i.on_day DESC LIMIT 4) i) AS looked
             FROM stock_block k JOIN crop c ON c.id = k.crop_id WHERE k.id IN (?) ORDER BY k.code", [$ids['block']], $list) as $row) {
@@ -261,7 +262,8 @@ final class Trace
             $stands = $row->int('live') === 0 ? 0 : (int) array_sum(array_intersect_key(BatchStanding::statesOf($row), $live));
             $nodes[] = self::node('batch', $code, $id, $code, $row->text('crop'), $row->textOrNull('stuck_on'), $stands, $recalled[$id] ?? null, [
                 'cut' => $row->textOrNull('cut'), 'clean' => $row->textOrNull('clean'), 'people' => $row->textOrNull('people'),
-                'mix' => $row->textOrNull('mix'), 'mixed' => $row->textOrNull('mixed'), 'hormone' => $row->textOrNull('hormone'), 'dipped' => $row->textOrNull('dipped'),
+                'mix' => $row->textOrNull('mix'), 'mixed' => $row->textOrNull('mixed'),
+                'hormone' => $row->textOrNull('hormone'), 'dipped' => $row->textOrNull('dipped'),
             ]);
         }
 

@@ -117,6 +117,42 @@ final class ResultsTest extends House
         self::assertSame([$before['batches'] - 1, $after['fewer'] + 1], [$fewer['groups'][0]['batches'], $fewer['fewer']]);
     }
 
+    public function testASeasonAddsUpToTheBook(): void
+    {
+        $of = $this->ask('GET', '/api/results/season?of=2025');
+        self::assertSame(['2025/26', true], [$of['name'], $of['isOver']]);
+        $weeks = ['2025-W40', '2026-W40'];
+        self::assertSame(
+            (int) $this->db()->fetchOne('SELECT sum(plants) FROM wanted WHERE called_off = 0 AND ready_week > ? AND ready_week <= ?', $weeks),
+            $of['all']['wanted'],
+        );
+        self::assertSame((int) $this->db()->fetchOne("SELECT sum(s.stuck) FROM batch_standing s JOIN batch b ON b.id = s.batch_id
+            WHERE b.stuck_on >= '2025-10-01' AND b.stuck_on < '2026-10-01'"), $of['all']['stuck']);
+        foreach (['wanted', 'sent', 'inTime', 'short', 'stuck', 'rooted', 'potted'] as $figure) {
+            self::assertSame($of['all'][$figure], array_sum(array_column($of['crops'], $figure)), $figure);
+        }
+        self::assertSame($of['all']['wanted'], $of['all']['sent'] + $of['all']['short']);
+        self::assertSame([2025, 2024], array_column($of['seasons'], 'year'));
+        self::assertSame($of['all'], array_diff_key($of['seasons'][0], ['year' => 1]));
+        foreach ([...$of['better'], ...$of['worse']] as $told) {
+            self::assertGreaterThanOrEqual(0.05, abs($told['rate'] - $told['before']));
+        }
+        $running = $this->ask('GET', '/api/results/season');
+        self::assertSame([2026, false], [$running['year'], $running['isOver']]);
+        self::assertGreaterThan(0, $running['all']['due']);
+        self::assertContains(2025, $running['years']);
+        $none = $this->ask('GET', '/api/results/season?of=1999');
+        self::assertSame([[], 0], [$none['crops'], $none['all']['wanted']]);
+        self::assertSame('of', $this->refused(422, 'GET', '/api/results/season?of=soon')['field']);
+    }
+
+    public function testStockThatIsWornOutWhenTheSeasonEndsIsToBeReplaced(): void
+    {
+        $this->db()->executeStatement("UPDATE stock_block SET planted_year = 2020, replace_after = 6 WHERE code = 'HE-1'");
+        self::assertNotContains('HE-1', array_column($this->ask('GET', '/api/results/season?of=2025')['wornOut'], 'block'));
+        self::assertContains('HE-1', array_column($this->ask('GET', '/api/results/season?of=2026')['wornOut'], 'block'));
+    }
+
     public function testWhatCannotBeAskedIsRefused(): void
     {
         self::assertSame(404, $this->send('GET', '/api/results/rates/no-such-crop?by=mix')->getStatusCode());

@@ -8,6 +8,7 @@ export const ResultsRooms = () => (
       ['/results/drift', 'Drift'],
       ['/results/losses', 'Losses'],
       ['/results/promises', 'Promises'],
+      ['/results/season', 'A season'],
       ['/crops', 'Crops'],
     ]}
   />

@@ -292,6 +292,13 @@ export const HELP: Help[] = [
     says: ['How far the plants of a crop come, stage by stage, and what the others were lost to; mishaps stand apart.'],
   },
   {
+    at: '/results/season',
+    name: 'A season on one page',
+    says: [
+      'What was wanted, stuck, rooted, potted and sent, short and in time; what went better and worse than before, and what that asks to be changed. To print.',
+    ],
+  },
+  {
     at: '/results/promises',
     name: 'Promises',
     says: ['Whether batches gave enough as often as they were planned to: how often “9 in 10” came true here.'],

@@ -48,6 +48,7 @@ const FOUND: Record<string, () => Promise<ComponentType>> = {
   '/results/drift': () => import('../results/DriftPage').then((m) => m.DriftPage),
   '/results/losses': () => import('../results/LossesPage').then((m) => m.LossesPage),
   '/results/promises': () => import('../results/PromisesPage').then((m) => m.PromisesPage),
+  '/results/season': () => import('../results/SeasonPage').then((m) => m.SeasonPage),
   '/crops/season': () => import('../crops/SeasonSheet').then((m) => m.SeasonSheet),
   '/crops/rules': () => import('../crops/HouseRules').then((m) => m.HouseRules),
   '/crops/:slug': () => import('../crops/CropPage').then((m) => m.CropPage),
