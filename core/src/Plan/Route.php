@@ -18,6 +18,8 @@ final class Route
      *                                      insurance, and is paid for by it
      * @param ?Fact               $refusal  why it cannot work
      * @param ?Fact               $nearest  the nearest thing that would
+     * @param ?float              $breakEven the share that has to root for it to cost less than buying in (`BreakEven`); null where none
+     *                                       does, or nobody sells liners
      */
     public function __construct(
         public readonly RouteKind $kind,
@@ -32,6 +34,7 @@ final class Route
         public readonly Fact $words,
         public readonly ?Fact $refusal = null,
         public readonly ?Fact $nearest = null,
+        public readonly ?float $breakEven = null,
     ) {
     }
 

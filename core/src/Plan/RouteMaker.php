@@ -12,6 +12,7 @@ use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Beta;
+use WetCradle\Core\Rates\BreakEven;
 use WetCradle\Core\Rates\StickCount;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Stock\DivisionPath;
@@ -196,24 +197,54 @@ final class RouteMaker
     /** @param non-empty-list<RoutePart> $parts */
     private function made(RouteKind $kind, RouteWay $way, array $parts, float $chance, Fact $words, ?Fact $refusal, ?Fact $nearest): Route
     {
-        $stick = $weeks = 0;
-        $hours = 0.0;
+        $stick = $weeks = $potted = 0;
+        $hours = $potting = 0.0;
         foreach ($parts as $part) {
             $stick += $part->stick;
             $weeks += $part->trays * (int) $part->dates->stickOn->diff($part->dates->potOn)->format('%a') / 7;
             $hours += $this->norms->hoursToCollect($part->stick, $way->sheet->isOnMother()) + $this->norms->hoursToStick($part->stick, $way->sheet->method)
-                + $this->norms->hoursToWean($part->trays)
-                + $this->norms->hoursToPot(
-                    (int) round($part->trays * $way->cells * $way->rate->mean()),
-                    $this->want->pot,
-                    $way->sheet->potting->isStuckInto($this->want->pot) ? $part->trays : null,
-                );
+                + $this->norms->hoursToWean($part->trays);
+            $rooted = (int) round($part->trays * $way->cells * $way->rate->mean());
+            $potted += $rooted;
+            $potting += $this->norms->hoursToPot(
+                $rooted,
+                $this->want->pot,
+                $way->sheet->potting->isStuckInto($this->want->pot) ? $part->trays : null,
+            );
         }
         $warm = $way->sheet->care->warmth->isPaidWarm($this->house) ? $weeks : 0.0;
-        $cost = ($stick * $way->sheet->reckoning->costEach + $hours * $this->costs->hour + $warm * $this->costs->warmTrayWeek) / $this->want->plants;
+        $untilPotted = $stick * $way->sheet->reckoning->costEach + $hours * $this->costs->hour + $warm * $this->costs->warmTrayWeek;
+        $cost = ($untilPotted + $potting * $this->costs->hour) / $this->want->plants;
+        $breakEven = $this->breakEven($way, $untilPotted * $way->sheet->setting->together() / max(1, $stick), $potted === 0 ? 0.0 : $potting * $this->costs->hour / $potted);
         $ready = max(array_map(static fn (RoutePart $p) => $p->dates->readyOn, $parts));
 
-        return new Route($kind, $way, $parts, $stick, $ready, (float) $warm, $hours, $cost, $chance, $words, $refusal, $refusal === null ? null : $nearest);
+        return new Route(
+            $kind,
+            $way,
+            $parts,
+            $stick,
+            $ready,
+            (float) $warm,
+            $hours + $potting,
+            $cost,
+            $chance,
+            $words,
+            $refusal,
+            $refusal === null ? null : $nearest,
+            $breakEven,
+        );
+    }
+
+    /** The share that has to root for a good plant to cost less than one that is grown on from a liner. */
+    private function breakEven(RouteWay $way, float $costPerPlant, float $costPerPotted): ?float
+    {
+        $good = $way->sheet->comesThroughHere()->mean();
+        if ($this->want->linerPrice === null || $good <= 0.0) {
+            return null;
+        }
+        $bought = ($this->want->linerPrice + $this->norms->hoursToPot(1, $this->want->pot) * $this->costs->hour) / $good;
+
+        return BreakEven::of($costPerPlant, $costPerPotted, $good, $bought);
     }
 
     /** The share of holes that give a good plant in the end. */

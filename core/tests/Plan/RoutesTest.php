@@ -244,6 +244,23 @@ final class RoutesTest extends TestCase
         Costs::of(-1, 0);
     }
 
+    public function testRaisingPaysAboveARateThatFallsAsLinersGetDearer(): void
+    {
+        $soft = self::way(1, Pattern::SoftTip, 18, 27);
+        $at = static fn (?float $price): ?float => self::kind(self::lay(self::want(100, '2027-W34', [$soft], $price), self::source('FU-1', 40)), RouteKind::OneBatch)->breakEven;
+        self::assertNull($at(null), 'Nobody sells them.');
+        self::assertNull($at(0.0), 'Nothing is cheaper than for nothing.');
+        $rates = array_map($at, [0.8, 1.6, 3.2, 40.0]);
+        self::assertNotContains(null, $rates);
+        $falling = $rates;
+        rsort($falling);
+        self::assertSame($falling, $rates);
+        self::assertGreaterThan(0.0, $rates[3]);
+        // What a batch costs until it is potted is borne by what roots: twice what liners cost more than halves what has to.
+        self::assertLessThan(0.5 * $rates[1] + 1e-9, $rates[2]);
+        self::assertNull(self::kind(self::lay(self::want(100, '2027-W34', [$soft], 2.0), self::source('FU-1', 40)), RouteKind::BuyIn)->breakEven);
+    }
+
     private static function berths(int $trays): Berths
     {
         return new Berths(

@@ -50,6 +50,8 @@ final class RouteViews
                 'warmTrayWeeks' => $r->warmTrayWeeks,
                 'hours' => $r->hours,
                 'costEach' => $r->costEach,
+                'breakEven' => $r->breakEven,
+                'rate' => $r->way?->rate->mean(),
                 'chance' => $r->chance,
                 'parts' => array_map(
                     static fn (RoutePart $p) => [

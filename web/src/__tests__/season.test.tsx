@@ -305,6 +305,8 @@ describe('routes', () => {
     warmTrayWeeks: 8,
     hours: 3.4,
     costEach: 0.61,
+    breakEven: null,
+    rate: 0.8,
     chance: 0.94,
     parts: [{ dates, trays: 2, stick: 168, plants: 120, material: 'CA-3 has enough', collectOn: null }],
     ...more,

@@ -7,7 +7,7 @@ import { placeOf } from '../drawings/Lane'
 import { Sideways } from '../drawings/Sideways'
 import { Unread } from '../shell/Unread'
 import { shiftWeek, useShown } from '../shell/week'
-import { mondayOf, plural, sayDay, sayInHundred, sayWeek } from '../words'
+import { inHundred, mondayOf, plural, sayDay, sayInHundred, sayWeek } from '../words'
 
 type Route = Schemas['Route']
 
@@ -73,6 +73,14 @@ function Figures({ route }: { route: Route }) {
     ['warm tray-weeks', String(Math.round(route.warmTrayWeeks))],
     ['hours', sayHours(route.hours)],
     ['a good plant costs', route.costEach === null ? '–' : money(route.costEach)],
+    ...(route.breakEven !== null && route.rate !== null
+      ? [
+          ['cheaper than liners', `above ${inHundred(route.breakEven)} in 100; it roots ${inHundred(route.rate)}`] as [
+            string,
+            string,
+          ],
+        ]
+      : []),
     ['chance', route.chance === null ? '–' : sayInHundred(route.chance)],
   ]
   return (
