@@ -215,7 +215,11 @@ final class RouteMaker
         $warm = $way->sheet->care->warmth->isPaidWarm($this->house) ? $weeks : 0.0;
         $untilPotted = $stick * $way->sheet->reckoning->costEach + $hours * $this->costs->hour + $warm * $this->costs->warmTrayWeek;
         $cost = ($untilPotted + $potting * $this->costs->hour) / $this->want->plants;
-        $breakEven = $this->breakEven($way, $untilPotted * $way->sheet->setting->together() / max(1, $stick), $potted === 0 ? 0.0 : $potting * $this->costs->hour / $potted);
+        $breakEven = $this->breakEven(
+            $way,
+            $untilPotted * $way->sheet->setting->together() / max(1, $stick),
+            $potted === 0 ? 0.0 : $potting * $this->costs->hour / $potted,
+        );
         $ready = max(array_map(static fn (RoutePart $p) => $p->dates->readyOn, $parts));
 
         return new Route(
