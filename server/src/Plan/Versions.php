@@ -4,12 +4,15 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Plan;
 
+use Doctrine\DBAL\ArrayParameterType;
+use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use WetCradle\Core\Fact;
 use WetCradle\Core\Plan\Named;
 use WetCradle\Core\Plan\PlannedBatch;
 use WetCradle\Core\Plan\PlansCompared;
+use WetCradle\Core\Plan\VersionsKept;
 use WetCradle\Server\Bench\MovesOn;
 use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Calendar\Today;
@@ -25,6 +28,7 @@ final class Versions
 {
     public function __construct(
         private readonly EntityManagerInterface $em,
+        private readonly Connection $db,
         private readonly Writing $writing,
         private readonly House $house,
         private readonly Today $today,
@@ -44,14 +48,32 @@ final class Versions
         );
         $this->em->persist($version);
         $this->em->flush();
+        $this->letGo();
 
         return $version;
     }
 
-    /** @return list<array<string, mixed>> newest first */
+    /** @return list<array<string, mixed>> newest first, without what is in them */
     public function all(): array
     {
-        return array_map(static fn (PlanVersion $v) => $v->toArray(), $this->em->getRepository(PlanVersion::class)->findBy([], ['id' => 'DESC']));
+        $rows = Row::all($this->db, 'SELECT v.id, v.name, v.kept_at, v.automatic, a.name AS person, json_array_length(v.content) AS batches
+            FROM plan_version v JOIN account a ON a.id = v.by_id ORDER BY v.id DESC');
+
+        return array_map(static fn (Row $row) => [
+            'id' => $row->int('id'), 'name' => $row->text('name'), 'keptAt' => substr($row->text('kept_at'), 0, 16), 'by' => $row->text('person'),
+            'automatic' => $row->flag('automatic'), 'batches' => $row->int('batches'),
+        ], $rows);
+    }
+
+    /** Each change of many batches keeps the whole plan: of those that nobody asked for, few are kept. */
+    private function letGo(): void
+    {
+        $rows = Row::all($this->db, 'SELECT id, substr(kept_at, 1, 10) AS kept_on FROM plan_version WHERE automatic = 1 ORDER BY id DESC');
+        $automatic = array_map(static fn (Row $row) => ['id' => $row->int('id'), 'on' => $row->text('kept_on')], $rows);
+        $gone = VersionsKept::letGo($automatic, $this->today->day());
+        if ($gone !== []) {
+            $this->db->executeStatement('DELETE FROM plan_version WHERE id IN (?)', [$gone], [ArrayParameterType::INTEGER]);
+        }
     }
 
     /** @return array{version: array<string, mixed>, changes: list<array{code: string, crop: string, what: string, words: Fact}>} */

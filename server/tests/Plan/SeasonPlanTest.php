@@ -406,6 +406,24 @@ final class SeasonPlanTest extends House
         self::assertSame($zone, $there());
     }
 
+    public function testOfVersionsThatNobodyAskedForFewAreKeptAndOfNamedOnesAll(): void
+    {
+        $this->signIn('ines');
+        $named = $this->ask('POST', '/api/plan/versions', ['name' => 'As agreed'])['id'];
+        $row = $this->db()->fetchAssociative('SELECT * FROM plan_version WHERE id = ?', [$named]) ?: [];
+        foreach (range(1, 200) as $i) {
+            $this->db()->insert('plan_version', ['id' => null, 'automatic' => 1, 'name' => "Before move {$i}", 'kept_at' => '2027-05-11 10:00:00'] + $row);
+        }
+        $batch = $this->db()->fetchAssociative('SELECT code FROM batch WHERE stuck_on IS NULL AND called_off = 0 AND locked = 0 LIMIT 1') ?: [];
+        $tag = array_column($this->ask('GET', '/api/batches')['batches'], null, 'code')[$batch['code']];
+        $later = (new \DateTimeImmutable($tag['stickOn']))->modify('+7 days')->format('Y-m-d');
+        $moved = $this->ask('POST', '/api/plan/moves', ['moves' => [['code' => $tag['code'], 'version' => $tag['version'], 'stickOn' => $later]], 'why' => 'rain']);
+        $versions = $this->ask('GET', '/api/plan/versions')['versions'];
+        self::assertSame([60, 1], [count(array_filter(array_column($versions, 'automatic'))), count(array_filter($versions, static fn (array $v) => !$v['automatic']))]);
+        self::assertSame($moved['version'], $versions[0]['id'], 'What was kept last can be gone back to.');
+        self::assertSame(count(json_decode((string) $row['content'], true)), array_column($versions, 'batches', 'id')[$named]);
+    }
+
     public function testAVersionIsNamedComparedAndGoneBackTo(): void
     {
         $kept = $this->ask('POST', '/api/plan/versions', ['name' => 'As agreed in May']);

@@ -37,13 +37,13 @@ export const useRail = () => useQuery({ queryKey: ['rail'], queryFn: () => answe
 export const useDay = (week: string) =>
   useQuery({
     queryKey: ['day', week],
-    queryFn: () => answer(api.GET('/api/day', { params: { query: { week } } })),
+    queryFn: ({ signal }) => answer(api.GET('/api/day', { params: { query: { week } }, signal })),
     placeholderData: (old) => old,
   })
 export const useBench = (week: string) =>
   useQuery({
     queryKey: ['bench', week],
-    queryFn: () => answer(api.GET('/api/bench', { params: { query: { week } } })),
+    queryFn: ({ signal }) => answer(api.GET('/api/bench', { params: { query: { week } }, signal })),
     placeholderData: (old) => old,
   })
 /** A batch taken up to be laid elsewhere: its trays, or the pots that it will fill; or a lot. */
@@ -85,19 +85,19 @@ export function useOffersAhead() {
 export const useZoneSeason = (id: number, week: string) =>
   useQuery({
     queryKey: ['zone-season', id, week],
-    queryFn: () => answer(api.GET('/api/zones/{id}/season', { params: { path: { id }, query: { week } } })),
+    queryFn: ({ signal }) => answer(api.GET('/api/zones/{id}/season', { params: { path: { id }, query: { week } }, signal })),
     placeholderData: (old) => (old?.zone.id === id ? old : undefined),
   })
 export const useBenchWork = (week: string) =>
   useQuery({
     queryKey: ['bench-work', week],
-    queryFn: () => answer(api.GET('/api/bench/work', { params: { query: { week } } })),
+    queryFn: ({ signal }) => answer(api.GET('/api/bench/work', { params: { query: { week } }, signal })),
     placeholderData: (old) => old,
   })
 export const useStock = (week: string) =>
   useQuery({
     queryKey: ['stock', week],
-    queryFn: () => answer(api.GET('/api/stock', { params: { query: { week } } })),
+    queryFn: ({ signal }) => answer(api.GET('/api/stock', { params: { query: { week } }, signal })),
     placeholderData: (old) => old,
   })
 export const useWanted = (season: 'running' | 'all') =>
@@ -133,7 +133,7 @@ export const useRemedies = (id: number) =>
 export const useSeason = (week: string) =>
   useQuery({
     queryKey: ['season', week],
-    queryFn: () => answer(api.GET('/api/season', { params: { query: { week } } })),
+    queryFn: ({ signal }) => answer(api.GET('/api/season', { params: { query: { week } }, signal })),
     placeholderData: (old) => old,
   })
 export const usePatterns = () =>
@@ -142,7 +142,7 @@ export const useHouseRules = () => useQuery({ queryKey: ['house-rules'], queryFn
 export const useBlock = (code: string, week: string) =>
   useQuery({
     queryKey: ['block', code, week],
-    queryFn: () => answer(api.GET('/api/stock/{code}', { params: { path: { code }, query: { week } } })),
+    queryFn: ({ signal }) => answer(api.GET('/api/stock/{code}', { params: { path: { code }, query: { week } }, signal })),
     placeholderData: (old) => old,
   })
 export const useLicences = () => useQuery({ queryKey: ['licences'], queryFn: () => answer(api.GET('/api/licences')) })

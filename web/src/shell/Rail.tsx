@@ -1,11 +1,12 @@
 import { scaleBand, scaleLinear } from 'd3-scale'
-import { type PointerEvent, useLayoutEffect, useRef, useState } from 'react'
+import { memo, type PointerEvent, useLayoutEffect, useRef, useState } from 'react'
 import type { RailWeek } from '../api/client'
 import { useRail } from '../api/queries'
 import { mondayOf, plural, sayDay, sayWeek } from '../words'
 import { useShown } from './week'
 
 const HIGH = 100
+const NONE: RailWeek[] = []
 const WATER_TOP = 34
 const WATER_FOOT = 74
 
@@ -23,18 +24,22 @@ function useWidth() {
 
 const hours = (h: number) => `${h < 10 ? h.toFixed(1) : Math.round(h)} h`
 
-function Drawn({ weeks, week, thisWeek, width }: { weeks: RailWeek[]; week: string; thisWeek: string; width: number }) {
-  const x = scaleBand(
+const across = (weeks: RailWeek[], width: number) =>
+  scaleBand(
     weeks.map((w) => w.week),
     [0, width],
   ).paddingInner(0.12)
+
+/** What each week asks; not drawn anew while the marker is dragged over it. */
+const Weeks = memo(function Weeks({ weeks, thisWeek, width }: { weeks: RailWeek[]; thisWeek: string; width: number }) {
+  const x = across(weeks, width)
   const step = x.step()
   const water = scaleLinear([0, 1.1], [WATER_FOOT, WATER_TOP]).clamp(true)
   const work = scaleLinear([0, Math.max(20, ...weeks.map((w) => Math.max(w.stickHours, w.potHours)))], [0, 18]).clamp(true)
   const open = scaleLinear([0, Math.max(1, ...weeks.map((w) => w.open.length))], [0, 9])
   const every = step < 12 ? 8 : 4
   return (
-    <svg width={width} height={HIGH} aria-hidden="true">
+    <>
       <defs>
         <pattern id="overfull" width="5" height="5" patternUnits="userSpaceOnUse">
           <rect width="5" height="5" fill="var(--plum)" />
@@ -90,6 +95,15 @@ function Drawn({ weeks, week, thisWeek, width }: { weeks: RailWeek[]; week: stri
       {x(thisWeek) !== undefined && (
         <path d={`M${(x(thisWeek) ?? 0) + x.bandwidth() / 2} ${WATER_FOOT + 2}l-5 7h10z`} fill="var(--peat)" />
       )}
+    </>
+  )
+})
+
+function Drawn({ weeks, week, thisWeek, width }: { weeks: RailWeek[]; week: string; thisWeek: string; width: number }) {
+  const x = across(weeks, width)
+  return (
+    <svg width={width} height={HIGH} aria-hidden="true">
+      <Weeks weeks={weeks} thisWeek={thisWeek} width={width} />
       {x(week) !== undefined && (
         <path
           d={`M${(x(week) ?? 0) - 3} 1h${x.bandwidth() + 6}v${WATER_FOOT}l${-(x.bandwidth() / 2 + 3)} 9l${-(x.bandwidth() / 2 + 3)}-9z`}
@@ -110,9 +124,9 @@ const Swatch = ({ of, flat = false }: { of: string; flat?: boolean }) => (
 /** The week rail: what each week asks of bench and hands. Its marker moves every view. */
 export function Rail() {
   const { data, error, refetch } = useRail()
-  const { week, thisWeek, session, setWeek, move } = useShown()
+  const { marked: week, thisWeek, session, setWeek, move } = useShown()
   const [ref, width] = useWidth()
-  const weeks = data?.weeks ?? []
+  const weeks = data?.weeks ?? NONE
   const at = weeks.findIndex((w) => w.week === week)
   const shown = weeks[at]
   const said = shown

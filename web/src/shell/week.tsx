@@ -1,11 +1,13 @@
-import { createContext, type ReactNode, useCallback, useContext, useMemo, useState } from 'react'
+import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useRef, useState } from 'react'
 import type { Session } from '../api/client'
 import { mondayOf } from '../words'
 
 interface Shown {
   session: Session
-  /** The week under the rail's marker: every view shows this week. */
+  /** The week that every view shows: that under the rail's marker, once it rests there. */
   week: string
+  /** The week under the rail's marker, while it is dragged too. */
+  marked: string
   thisWeek: string
   today: string
   setWeek: (week: string) => void
@@ -26,14 +28,30 @@ export function shiftWeek(week: string, weeks: number): string {
   return `${year}-W${String(1 + Math.floor((day.getTime() - first.getTime()) / 604_800_000)).padStart(2, '0')}`
 }
 
+/** The marker rests where it has stood for so long, ms. */
+const RESTS = 180
+
 export function WeekProvider({ session, children }: { session: Session; children: ReactNode }) {
-  const [week, setWeek] = useState(session.week)
-  const move = useCallback((weeks: number) => setWeek((now) => shiftWeek(now, weeks)), [])
+  const [week, settle] = useState(session.week)
+  const [marked, mark] = useState(session.week)
+  const now = useRef({ week: session.week, at: Number.NEGATIVE_INFINITY, waits: 0 })
+  const setWeek = useCallback((next: string) => {
+    const { at, waits } = now.current
+    window.clearTimeout(waits)
+    mark(next)
+    // One step is followed at once; what is passed over in a row is asked for by nobody.
+    const isPassing = performance.now() - at < RESTS
+    now.current = { week: next, at: performance.now(), waits: isPassing ? window.setTimeout(() => settle(next), RESTS) : 0 }
+    if (!isPassing) settle(next)
+  }, [])
+  useEffect(() => () => window.clearTimeout(now.current.waits), [])
+  const move = useCallback((weeks: number) => setWeek(shiftWeek(now.current.week, weeks)), [setWeek])
   const role = session.account?.role
   const shown = useMemo(
     () => ({
       session,
       week,
+      marked,
       thisWeek: session.week,
       today: session.today,
       setWeek,
@@ -42,7 +60,7 @@ export function WeekProvider({ session, children }: { session: Session; children
       mayPlan: role === 'propagator',
       mayOrder: role === 'propagator' || role === 'office',
     }),
-    [session, week, move, role],
+    [session, week, marked, setWeek, move, role],
   )
   return <ShownWeek.Provider value={shown}>{children}</ShownWeek.Provider>
 }
