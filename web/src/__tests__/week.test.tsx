@@ -1,13 +1,14 @@
 // @vitest-environment happy-dom
 import { act, cleanup, fireEvent, render, screen } from '@testing-library/react'
 import { afterEach, beforeEach, expect, it, vi } from 'vitest'
-import { useShown, WeekProvider } from '../shell/week'
+import { useMarked, useShown, WeekProvider } from '../shell/week'
 import { session } from './nursery'
 
 const seen: string[] = []
 
 function Room() {
-  const { week, marked, setWeek, move } = useShown()
+  const { week, setWeek, move } = useShown()
+  const marked = useMarked()
   if (seen.at(-1) !== week) seen.push(week)
   return (
     <>

@@ -3,7 +3,7 @@ import { memo, type PointerEvent, useLayoutEffect, useRef, useState } from 'reac
 import type { RailWeek } from '../api/client'
 import { useRail } from '../api/queries'
 import { mondayOf, plural, sayDay, sayWeek } from '../words'
-import { useShown } from './week'
+import { useMarked, useShown } from './week'
 
 const HIGH = 100
 const NONE: RailWeek[] = []
@@ -124,7 +124,8 @@ const Swatch = ({ of, flat = false }: { of: string; flat?: boolean }) => (
 /** The week rail: what each week asks of bench and hands. Its marker moves every view. */
 export function Rail() {
   const { data, error, refetch } = useRail()
-  const { marked: week, thisWeek, session, setWeek, move } = useShown()
+  const { thisWeek, session, setWeek, move } = useShown()
+  const week = useMarked()
   const [ref, width] = useWidth()
   const weeks = data?.weeks ?? NONE
   const at = weeks.findIndex((w) => w.week === week)

@@ -6,8 +6,6 @@ interface Shown {
   session: Session
   /** The week that every view shows: that under the rail's marker, once it rests there. */
   week: string
-  /** The week under the rail's marker, while it is dragged too. */
-  marked: string
   thisWeek: string
   today: string
   setWeek: (week: string) => void
@@ -19,6 +17,8 @@ interface Shown {
 }
 
 const ShownWeek = createContext<Shown | null>(null)
+/** By itself, so that a drag draws nothing anew but the rail. */
+const MarkedWeek = createContext<string | null>(null)
 
 export function shiftWeek(week: string, weeks: number): string {
   const day = new Date(`${mondayOf(week)}T00:00:00Z`)
@@ -51,7 +51,6 @@ export function WeekProvider({ session, children }: { session: Session; children
     () => ({
       session,
       week,
-      marked,
       thisWeek: session.week,
       today: session.today,
       setWeek,
@@ -60,13 +59,24 @@ export function WeekProvider({ session, children }: { session: Session; children
       mayPlan: role === 'propagator',
       mayOrder: role === 'propagator' || role === 'office',
     }),
-    [session, week, marked, setWeek, move, role],
+    [session, week, setWeek, move, role],
   )
-  return <ShownWeek.Provider value={shown}>{children}</ShownWeek.Provider>
+  return (
+    <ShownWeek.Provider value={shown}>
+      <MarkedWeek.Provider value={marked}>{children}</MarkedWeek.Provider>
+    </ShownWeek.Provider>
+  )
 }
 
 export function useShown(): Shown {
   const shown = useContext(ShownWeek)
   if (!shown) throw new Error('Outside the shell.')
   return shown
+}
+
+/** The week under the rail's marker, while it is dragged too. */
+export function useMarked(): string {
+  const marked = useContext(MarkedWeek)
+  if (marked === null) throw new Error('Outside the shell.')
+  return marked
 }
