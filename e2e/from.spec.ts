@@ -13,6 +13,8 @@ test('an order is only from one block: nothing else is offered', async ({ page }
   await expect(form.getByLabel('Only from')).toHaveValue('somewhere')
   await form.getByLabel('Only from').fill('he-2')
   await form.getByRole('button', { name: /Note/ }).click()
+  await page.waitForURL('**/plan')
+  await page.goto('/wanted?q=he-2')
   await expect(page.getByText('only from HE-2')).toBeVisible()
   const order = (await (await page.request.get('/api/wanted')).json()).wanted.find((one: { onlyFrom: string | null }) => one.onlyFrom)
   await page.goto(`/wanted/${order.id}/plan`)

@@ -155,6 +155,7 @@ final class WantedViews
                 array_diff($states, ['gone', 'lost']) === [] => 'done',
                 default => 'under_way',
             },
+            'needsAct' => !$wanted->calledOff && $many < $wanted->plants && ($states === [] || $outlook?->isShort() === true),
             'planBy' => $last?->format('Y-m-d'),
             'enteredBy' => $wanted->enteredBy->name,
             'enteredAt' => $wanted->enteredAt->format('Y-m-d'),

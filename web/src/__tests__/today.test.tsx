@@ -31,6 +31,7 @@ const wanted: Schemas['Wanted'] = {
   priority: 'must',
   note: null,
   reference: null,
+  needsAct: true,
   forBlock: null,
   onlyFrom: null,
   calledOff: false,

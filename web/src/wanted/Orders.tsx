@@ -9,6 +9,7 @@ import { Missing } from '../shell/FirstSteps'
 import { HistoryLink } from '../shell/HistoryLink'
 import { TraceLink } from '../shell/TraceLink'
 import { Unread } from '../shell/Unread'
+import { useParts } from '../shell/useParts'
 import { useShown } from '../shell/week'
 import { mondayOf, PRIORITY_WORDS, plural, sayDay, sayWeek, WANTED_WORDS } from '../words'
 import { OrderForm } from './OrderForm'
@@ -21,6 +22,7 @@ function Order({ wanted, chosen }: { wanted: Wanted; chosen: boolean }) {
   return (
     <li
       id={`order-${wanted.id}`}
+      style={{ contentVisibility: 'auto', containIntrinsicSize: 'auto 9rem' }}
       className={`grid gap-x-6 gap-y-2 border-t py-3 md:grid-cols-[minmax(15rem,1fr)_minmax(0,1.5fr)_auto] border-peat ${chosen ? 'bg-cream' : ''}`}
     >
       <div className="flex min-w-0 gap-4">
@@ -159,6 +161,14 @@ function Order({ wanted, chosen }: { wanted: Wanted; chosen: boolean }) {
   )
 }
 
+/** Which orders are shown. */
+const SHOW = {
+  all: { words: 'all', is: () => true },
+  act: { words: 'what needs an act', is: (one: Wanted) => one.needsAct },
+  covered: { words: 'covered', is: (one: Wanted) => !one.needsAct && !one.calledOff && one.state !== 'done' },
+  done: { words: 'done or called off', is: (one: Wanted) => one.calledOff || one.state === 'done' },
+} as const
+
 /** What is wanted, week by week. */
 export function Orders() {
   const { mayOrder, session, week } = useShown()
@@ -167,6 +177,13 @@ export function Orders() {
   const [search, setSearch] = useSearchParams()
   const customer = search.get('customer')
   const reference = search.get('reference')
+  const [typed, setTyped] = useState(search.get('q') ?? '')
+  const show = (search.get('show') ?? 'all') as keyof typeof SHOW
+  const choose = (what: Record<string, string>) =>
+    setSearch(
+      (now) => Object.fromEntries(Object.entries({ ...Object.fromEntries(now), ...what }).filter(([, value]) => value !== '')),
+      { replace: true },
+    )
   const navigate = useNavigate()
   const chosen = Number(search.get('order') ?? 0)
   const [season, setSeason] = useState<'running' | 'all'>('running')
@@ -178,7 +195,8 @@ export function Orders() {
     if (isEarlier) setSeason('all')
   }, [isEarlier])
   // What is due before the week on the rail and done with is out of the way, unless it is asked for.
-  const wanted = (data?.wanted ?? []).filter(
+  const asked = typed.trim().toLowerCase()
+  const open = (data?.wanted ?? []).filter(
     (one) =>
       (customer === null || one.customer === customer) &&
       (reference === null || one.reference === reference) &&
@@ -188,7 +206,14 @@ export function Orders() {
         one.readyWeek >= week ||
         (one.state !== 'done' && one.state !== 'called_off')),
   )
-  const weeks = [...new Set(wanted.map((one) => one.readyWeek))]
+  const says = (one: Wanted) =>
+    `${one.crop} ${one.customer ?? 'own target'} ${one.reference ?? ''} ${one.note ?? ''} ${one.onlyFrom ?? ''} ${one.plants} ${one.pot.name}`
+  const wanted = open.filter(
+    (one) => one.id === chosen || (SHOW[show]?.is(one) !== false && (asked === '' || says(one).toLowerCase().includes(asked))),
+  )
+  const parts = useParts(wanted.length, wanted.findIndex((one) => one.id === chosen) + 1)
+  const drawn = wanted.slice(0, parts.many)
+  const weeks = [...new Set(drawn.map((one) => one.readyWeek))]
   const ready = data !== undefined
   useEffect(() => {
     if (ready && chosen) document.getElementById(`order-${chosen}`)?.scrollIntoView({ block: 'center' })
@@ -201,6 +226,7 @@ export function Orders() {
         <h1>What is wanted</h1>
         <p className="soft">
           {plural(wanted.length, 'order')}
+          {wanted.length < open.length && ` of ${open.length}`}
           {unplanned > 0 && `, ${unplanned} not planned yet`}
         </p>
         <AsTable
@@ -236,6 +262,36 @@ export function Orders() {
             ])
           }
         />
+        {mayOrder && (
+          <button type="button" className="act-main ml-auto" aria-expanded={adding} onClick={() => setAdding(!adding)}>
+            {adding ? 'Close' : 'New order'}
+          </button>
+        )}
+      </div>
+      <div className="mb-4 flex flex-wrap items-center gap-x-4 gap-y-2">
+        <input
+          type="search"
+          className="field-text w-72"
+          placeholder="crop, customer, number, note"
+          aria-label="Search the orders"
+          value={typed}
+          onChange={(event) => {
+            setTyped(event.target.value)
+            choose({ q: event.target.value.trim() })
+          }}
+        />
+        <select
+          aria-label="Which orders"
+          className="field-text w-60"
+          value={show}
+          onChange={(event) => choose({ show: event.target.value === 'all' ? '' : event.target.value })}
+        >
+          {(Object.keys(SHOW) as (keyof typeof SHOW)[]).map((one) => (
+            <option key={one} value={one}>
+              {SHOW[one].words} ({open.filter(SHOW[one].is).length})
+            </option>
+          ))}
+        </select>
         {customer !== null && (
           <p className="flex items-center gap-3">
             of <strong>{customer}</strong>
@@ -258,11 +314,6 @@ export function Orders() {
           />
           earlier ones too
         </label>
-        {mayOrder && (
-          <button type="button" className="act-main ml-auto" aria-expanded={adding} onClick={() => setAdding(!adding)}>
-            {adding ? 'Close' : 'New order'}
-          </button>
-        )}
       </div>
       {adding &&
         (crops?.crops.length === 0 ? (
@@ -278,7 +329,8 @@ export function Orders() {
             <OrderForm onDone={(saved, many) => navigate(many > 1 ? '/batches/draft' : `/wanted/${saved.id}/plan`)} />
           </div>
         ))}
-      {data && wanted.length === 0 && !adding && (
+      {wanted.length === 0 && open.length > 0 && <p className="soft">No order is like that.</p>}
+      {open.length === 0 && !adding && (
         <>
           <Missing before="orders" />
           <p className="soft">Nothing yet. Enter an order or a target of your own; everything else follows from it.</p>
@@ -291,7 +343,7 @@ export function Orders() {
             <span className="font-normal soft">{sayDay(mondayOf(one), session.today)}</span>
           </h2>
           <ol>
-            {wanted
+            {drawn
               .filter((order) => order.readyWeek === one)
               .map((order) => (
                 <Order key={order.id} wanted={order} chosen={order.id === chosen} />
@@ -299,6 +351,7 @@ export function Orders() {
           </ol>
         </section>
       ))}
+      {parts.end}
     </>
   )
 }
