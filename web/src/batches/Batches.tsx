@@ -5,6 +5,7 @@ import { StateGlyph } from '../drawings/Glyph'
 import { Tag } from '../drawings/Tag'
 import { AsTable } from '../shell/AsTable'
 import { Missing } from '../shell/FirstSteps'
+import { SearchBox, useAsked } from '../shell/Narrow'
 import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { mondayOf, plural, STATE_WORDS, sayDay } from '../words'
@@ -61,10 +62,13 @@ export function Batches() {
   const read = useBatches()
   const { data } = read
   const { week } = useShown()
-  const [crop, setCrop] = useState('')
+  const asked = useAsked()
+  const crop = asked.get('crop') ?? ''
   const all = data?.batches ?? []
   const crops = [...new Map(all.map((tag) => [tag.cropSlug, tag.crop])).entries()].sort((a, b) => a[1].localeCompare(b[1]))
-  const shown = all.filter((tag) => crop === '' || tag.cropSlug === crop)
+  const shown = all.filter(
+    (tag) => (crop === '' || tag.cropSlug === crop) && asked.isLike(tag.code, tag.crop, tag.block, tag.zone, tag.customer),
+  )
   const near = mondayOf(week)
   if (!data) return <Unread of={read} title="Batches" rooms={<BatchRooms />} />
   return (
@@ -101,9 +105,15 @@ export function Batches() {
             ])
           }
         />
+        <SearchBox of="batches" placeholder="code, crop, block, zone, customer" asked={asked} />
         <label className="flex items-center gap-2">
           <span className="text-sm font-semibold">Crop</span>
-          <select aria-label="Crop" className="field-text w-64" value={crop} onChange={(event) => setCrop(event.target.value)}>
+          <select
+            aria-label="Crop"
+            className="field-text w-64"
+            value={crop}
+            onChange={(event) => asked.choose({ crop: event.target.value })}
+          >
             <option value="">all</option>
             {crops.map(([slug, name]) => (
               <option key={slug} value={slug}>

@@ -3,7 +3,9 @@ import { Link } from 'react-router'
 import { useCrops } from '../api/queries'
 import { RateAxis, RateDots } from '../drawings/RateDots'
 import { AsTable } from '../shell/AsTable'
+import { SearchBox, useAsked } from '../shell/Narrow'
 import { Unread } from '../shell/Unread'
+import { useParts } from '../shell/useParts'
 import { useShown } from '../shell/week'
 import { inHundred, plural, sayWay } from '../words'
 import { AddCrop } from './AddCrop'
@@ -21,9 +23,12 @@ export function Crops() {
   const read = useCrops()
   const { data } = read
   const { mayPlan } = useShown()
-  const [order, setOrder] = useState<keyof typeof ORDERS>('name')
+  const asked = useAsked()
+  const order = (asked.get('order') ?? 'name') as keyof typeof ORDERS
   const [adding, setAdding] = useState(false)
-  const crops = [...(data?.crops ?? [])].sort((a, b) => {
+  const like = (data?.crops ?? []).filter((crop) => asked.isLike(crop.name, crop.method, crop.material))
+  const parts = useParts(like.length)
+  const crops = [...like].sort((a, b) => {
     if (order === 'rate') return a.learnt.rate - b.learnt.rate
     if (order === 'spread') return b.learnt.newBatchSd - a.learnt.newBatchSd
     if (order === 'season') return a.window.opensIn - b.window.opensIn
@@ -50,12 +55,13 @@ export function Crops() {
             ])
           }
         />
+        <SearchBox of="crops" placeholder="crop, method, material" asked={asked} />
         <label className="flex items-center gap-2">
           <span className="text-sm font-semibold">Order</span>
           <select
             className="field-text w-48"
             value={order}
-            onChange={(event) => setOrder(event.target.value as keyof typeof ORDERS)}
+            onChange={(event) => asked.choose({ order: event.target.value === 'name' ? '' : event.target.value })}
           >
             {Object.entries(ORDERS).map(([value, words]) => (
               <option key={value} value={value}>
@@ -78,7 +84,8 @@ export function Crops() {
           <AddCrop />
         </div>
       )}
-      {data && crops.length === 0 && !adding && (
+      {crops.length === 0 && data.crops.length > 0 && <p className="soft">No crop is like that.</p>}
+      {data.crops.length === 0 && !adding && (
         <p className="soft">
           No crop yet. Write the first sheet: how it is propagated, how long it takes, what you expect of it.
         </p>
@@ -91,7 +98,7 @@ export function Crops() {
         </div>
       )}
       <ul>
-        {crops.map((crop) => (
+        {crops.slice(0, parts.many).map((crop) => (
           <li
             key={crop.slug}
             className="grid items-center gap-x-6 border-t py-1.5 sm:grid-cols-[minmax(13rem,1fr)_5rem_minmax(18rem,1.4fr)_9rem] border-stone-wash"
@@ -117,6 +124,7 @@ export function Crops() {
           </li>
         ))}
       </ul>
+      {parts.end}
     </>
   )
 }

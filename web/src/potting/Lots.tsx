@@ -1,4 +1,3 @@
-import { useState } from 'react'
 import { Link } from 'react-router'
 import type { Schemas } from '../api/client'
 import { useLots } from '../api/queries'
@@ -7,8 +6,10 @@ import { StateGlyph } from '../drawings/Glyph'
 import { StepMark } from '../drawings/LotLane'
 import { Label } from '../drawings/Tag'
 import { AsTable } from '../shell/AsTable'
+import { SearchBox, useAsked } from '../shell/Narrow'
 import { say } from '../shell/Said'
 import { Unread } from '../shell/Unread'
+import { useParts } from '../shell/useParts'
 import { useShown } from '../shell/week'
 import { plural, STEP_WORDS, sayDay } from '../words'
 import { PottingRooms } from './PottingRooms'
@@ -92,8 +93,10 @@ export function Lots() {
   const { session } = useShown()
   const read = useLots()
   const { data } = read
-  const [by, setBy] = useState<keyof typeof BY>('next')
-  const lots = [...(data?.lots ?? [])]
+  const asked = useAsked()
+  const by = (asked.get('by') ?? 'next') as keyof typeof BY
+  const lots = (data?.lots ?? []).filter((lot) => asked.isLike(lot.code, lot.crop, lot.pot, lot.zone, ...lot.batches))
+  const parts = useParts(lots.length)
   if (by === 'ready') lots.sort((a, b) => a.readyOn.localeCompare(b.readyOn))
   if (by === 'crop') lots.sort((a, b) => a.crop.localeCompare(b.crop) || a.pottedOn.localeCompare(b.pottedOn))
   const due = lotsDueBy(lots, session.today)
@@ -123,24 +126,32 @@ export function Lots() {
           }
         />
       </div>
-      <div className="mb-3 flex flex-wrap items-center gap-x-5 gap-y-1">
+      <div className="mb-3 flex flex-wrap items-center gap-x-5 gap-y-2">
+        <SearchBox of="lots" placeholder="crop, lot, batch, pot, place" asked={asked} />
         <p>
           {plural(lots.length, 'lot')} growing on{due > 0 && <>, {due} with something due</>}
         </p>
         <div role="radiogroup" aria-label="Order" className="flex flex-wrap gap-4">
           {(Object.keys(BY) as (keyof typeof BY)[]).map((one) => (
             <label key={one} className="flex min-h-11 cursor-pointer items-center gap-2">
-              <input type="radio" className="radio" name="order" checked={by === one} onChange={() => setBy(one)} />
+              <input
+                type="radio"
+                className="radio"
+                name="order"
+                checked={by === one}
+                onChange={() => asked.choose({ by: one === 'next' ? '' : one })}
+              />
               by {BY[one]}
             </label>
           ))}
         </div>
       </div>
-      {data && lots.length === 0 && (
+      {lots.length === 0 && data.lots.length > 0 && <p className="soft">No lot is like that.</p>}
+      {data.lots.length === 0 && (
         <p className="soft">Nothing is in pots yet. What is potted from the queue stands here until it is sent.</p>
       )}
       <ol>
-        {lots.map((lot) => (
+        {lots.slice(0, parts.many).map((lot) => (
           <li
             key={lot.code}
             className="grid items-center gap-x-6 gap-y-2 border-t py-2.5 md:grid-cols-[minmax(17rem,1fr)_minmax(0,1.2fr)_7rem] border-stone-wash"
@@ -151,6 +162,7 @@ export function Lots() {
           </li>
         ))}
       </ol>
+      {parts.end}
     </>
   )
 }

@@ -1,11 +1,13 @@
 import { useEffect, useState } from 'react'
-import { Link, useNavigate, useSearchParams } from 'react-router'
+import { Link, useNavigate } from 'react-router'
 import type { Schemas } from '../api/client'
 import { useCrops, useStock } from '../api/queries'
 import { FitMark } from '../drawings/FitMark'
 import { AsTable } from '../shell/AsTable'
 import { Missing } from '../shell/FirstSteps'
+import { SearchBox, useAsked } from '../shell/Narrow'
 import { Unread } from '../shell/Unread'
+import { useParts } from '../shell/useParts'
 import { useShown } from '../shell/week'
 import { mondayOf, plural, sayDay, sayWeek } from '../words'
 import { BlockForm } from './BlockForm'
@@ -41,18 +43,25 @@ export function Stock() {
   const { week, session, mayPlan } = useShown()
   const read = useStock(week)
   const { data } = read
-  const [search] = useSearchParams()
+  const asked = useAsked()
   const [adding, setAdding] = useState(false)
-  const [show, setShow] = useState<keyof typeof SHOWS>('all')
+  const show = (asked.get('show') ?? 'all') as keyof typeof SHOWS
   const navigate = useNavigate()
   const { data: crops } = useCrops()
-  const chosen = search.get('block')
+  const chosen = asked.get('block')
   const ready = data !== undefined
   useEffect(() => {
     if (ready && chosen) document.getElementById(`block-${chosen}`)?.scrollIntoView({ block: 'center' })
   }, [ready, chosen])
-  const crop = search.get('crop')
-  const blocks = (data?.blocks ?? []).filter((block) => SHOWS[show].of(block) && (crop === null || block.cropSlug === crop))
+  const crop = asked.get('crop')
+  const blocks = (data?.blocks ?? []).filter(
+    (block) =>
+      block.code === chosen ||
+      ((SHOWS[show] ?? SHOWS.all).of(block) &&
+        (crop === null || block.cropSlug === crop) &&
+        asked.isLike(block.code, block.crop, block.place)),
+  )
+  const parts = useParts(blocks.length, blocks.findIndex((block) => block.code === chosen) + 1)
   const unfit = (data?.blocks ?? []).filter((block) => !block.fit).length
   if (!data) return <Unread of={read} title="What the stock can give" rooms={<StockRooms />} />
   return (
@@ -76,12 +85,13 @@ export function Stock() {
             ])
           }
         />
+        <SearchBox of="blocks" placeholder="block, crop, place" asked={asked} />
         <label className="flex items-center gap-2">
           <span className="text-sm font-semibold">Show</span>
           <select
             className="field-text w-52"
             value={show}
-            onChange={(event) => setShow(event.target.value as keyof typeof SHOWS)}
+            onChange={(event) => asked.choose({ show: event.target.value === 'all' ? '' : event.target.value })}
           >
             {Object.entries(SHOWS).map(([value, { words }]) => (
               <option key={value} value={value}>
@@ -130,7 +140,7 @@ export function Stock() {
         </p>
       )}
       <ul>
-        {blocks.map((block) => (
+        {blocks.slice(0, parts.many).map((block) => (
           <li
             key={block.code}
             id={`block-${block.code}`}
@@ -189,6 +199,7 @@ export function Stock() {
           </li>
         ))}
       </ul>
+      {parts.end}
     </>
   )
 }

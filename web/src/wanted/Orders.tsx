@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react'
-import { Link, useNavigate, useSearchParams } from 'react-router'
+import { Link, useNavigate } from 'react-router'
 import type { Wanted } from '../api/client'
 import { useCrops, useWanted } from '../api/queries'
 import { OutlookBar } from '../drawings/OutlookBar'
@@ -7,6 +7,7 @@ import { Tag } from '../drawings/Tag'
 import { AsTable } from '../shell/AsTable'
 import { Missing } from '../shell/FirstSteps'
 import { HistoryLink } from '../shell/HistoryLink'
+import { SearchBox, useAsked } from '../shell/Narrow'
 import { TraceLink } from '../shell/TraceLink'
 import { Unread } from '../shell/Unread'
 import { useParts } from '../shell/useParts'
@@ -174,18 +175,12 @@ export function Orders() {
   const { mayOrder, session, week } = useShown()
   const { data: crops } = useCrops()
   const [adding, setAdding] = useState(false)
-  const [search, setSearch] = useSearchParams()
-  const customer = search.get('customer')
-  const reference = search.get('reference')
-  const [typed, setTyped] = useState(search.get('q') ?? '')
-  const show = (search.get('show') ?? 'all') as keyof typeof SHOW
-  const choose = (what: Record<string, string>) =>
-    setSearch(
-      (now) => Object.fromEntries(Object.entries({ ...Object.fromEntries(now), ...what }).filter(([, value]) => value !== '')),
-      { replace: true },
-    )
+  const asked = useAsked()
+  const customer = asked.get('customer')
+  const reference = asked.get('reference')
+  const show = (asked.get('show') ?? 'all') as keyof typeof SHOW
   const navigate = useNavigate()
-  const chosen = Number(search.get('order') ?? 0)
+  const chosen = Number(asked.get('order') ?? 0)
   const [season, setSeason] = useState<'running' | 'all'>('running')
   const read = useWanted(season)
   const { data } = read
@@ -195,7 +190,6 @@ export function Orders() {
     if (isEarlier) setSeason('all')
   }, [isEarlier])
   // What is due before the week on the rail and done with is out of the way, unless it is asked for.
-  const asked = typed.trim().toLowerCase()
   const open = (data?.wanted ?? []).filter(
     (one) =>
       (customer === null || one.customer === customer) &&
@@ -206,10 +200,11 @@ export function Orders() {
         one.readyWeek >= week ||
         (one.state !== 'done' && one.state !== 'called_off')),
   )
-  const says = (one: Wanted) =>
-    `${one.crop} ${one.customer ?? 'own target'} ${one.reference ?? ''} ${one.note ?? ''} ${one.onlyFrom ?? ''} ${one.plants} ${one.pot.name}`
   const wanted = open.filter(
-    (one) => one.id === chosen || (SHOW[show]?.is(one) !== false && (asked === '' || says(one).toLowerCase().includes(asked))),
+    (one) =>
+      one.id === chosen ||
+      (SHOW[show]?.is(one) !== false &&
+        asked.isLike(one.crop, one.customer ?? 'own target', one.reference, one.note, one.onlyFrom, one.plants, one.pot.name)),
   )
   const parts = useParts(wanted.length, wanted.findIndex((one) => one.id === chosen) + 1)
   const drawn = wanted.slice(0, parts.many)
@@ -269,22 +264,12 @@ export function Orders() {
         )}
       </div>
       <div className="mb-4 flex flex-wrap items-center gap-x-4 gap-y-2">
-        <input
-          type="search"
-          className="field-text w-72"
-          placeholder="crop, customer, number, note"
-          aria-label="Search the orders"
-          value={typed}
-          onChange={(event) => {
-            setTyped(event.target.value)
-            choose({ q: event.target.value.trim() })
-          }}
-        />
+        <SearchBox of="orders" placeholder="crop, customer, number, note" asked={asked} />
         <select
           aria-label="Which orders"
           className="field-text w-60"
           value={show}
-          onChange={(event) => choose({ show: event.target.value === 'all' ? '' : event.target.value })}
+          onChange={(event) => asked.choose({ show: event.target.value === 'all' ? '' : event.target.value })}
         >
           {(Object.keys(SHOW) as (keyof typeof SHOW)[]).map((one) => (
             <option key={one} value={one}>
@@ -300,7 +285,7 @@ export function Orders() {
                 order <strong>{reference}</strong>
               </span>
             )}
-            <button type="button" className="word" onClick={() => setSearch({})}>
+            <button type="button" className="word" onClick={() => asked.choose({ customer: '', reference: '' })}>
               show all
             </button>
           </p>
