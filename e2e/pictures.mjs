@@ -49,7 +49,7 @@ await visit(desk, 'mist', [
   ['stock', '/stock'],
   ['crops', '/crops'],
   ['crop', '/crops/weigela-plum-harness', 'What differs'],
-  ['results', '/results?by=month'],
+  ['results', '/results/drift'],
   ['take-sheet', '/stock/take?batches={planned}'],
   ['trace', '/trace/block/DA-1'],
 ])

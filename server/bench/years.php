@@ -32,7 +32,8 @@ unset($orders);
 foreach ([
     'rail', 'day?week='.$session['week'], 'bench?week='.$session['week'], 'bench/work', 'wanted', 'wanted?season=all', 'batches', 'stock?week='.$session['week'],
     'licences', 'season', 'plan', 'plan/shopping', 'plan/even', 'plan/chances', 'potting', 'lots', 'round', 'day-sheet?day='.$session['today'],
-    'take-sheets?day='.$session['today'], 'crops', 'find?q=hebe', 'mist/programmes', 'mist/heat', 'alarms',
+    'take-sheets?day='.$session['today'], 'crops', 'find?q=hebe', 'mist/programmes', 'mist/heat', 'alarms', 'papers',
+    'results/drift', 'results/drift/'.$batches[0]['cropSlug'], 'results/outcomes/'.$batches[0]['cropSlug'], 'results/promises', 'results/season',
     'trace/block/'.array_key_first($blocks), 'trace/batch/'.$batches[0]['code'], 'trace/lot/'.$sent['sent'][0]['lot'], 'trace/order/'.$sent['id'],
 ] as $read) {
     $times = [];

@@ -205,7 +205,7 @@ export function SeasonPage() {
               <Head first="season" />
               <tbody>
                 {season.seasons.map((one) => (
-                  <tr key={one.year} className={`border-t border-stone-wash ${one.year === season.year ? 'bg-cream' : ''}`}>
+                  <tr key={one.year} className={`border-t border-stone-wash ${one.year === season.year ? 'bg-paper' : ''}`}>
                     <th className="py-1.5 text-left">{nameOf(one.year)}</th>
                     <Figures sum={one} />
                   </tr>

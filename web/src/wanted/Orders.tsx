@@ -24,7 +24,7 @@ function Order({ wanted, chosen }: { wanted: Wanted; chosen: boolean }) {
     <li
       id={`order-${wanted.id}`}
       style={{ contentVisibility: 'auto', containIntrinsicSize: 'auto 9rem' }}
-      className={`grid gap-x-6 gap-y-2 border-t py-3 md:grid-cols-[minmax(15rem,1fr)_minmax(0,1.5fr)_auto] border-peat ${chosen ? 'bg-cream' : ''}`}
+      className={`grid gap-x-6 gap-y-2 border-t py-3 md:grid-cols-[minmax(15rem,1fr)_minmax(0,1.5fr)_auto] border-peat ${chosen ? 'bg-paper' : ''}`}
     >
       <div className="flex min-w-0 gap-4">
         <span className="w-16 shrink-0 text-right text-2xl leading-tight font-bold">{wanted.plants}</span>
