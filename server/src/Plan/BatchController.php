@@ -43,8 +43,11 @@ final class BatchController
     #[Route('/api/batches', methods: ['GET'])]
     public function all(Request $request): Answer
     {
-        $crop = $request->query->getString('crop');
-        $tags = $crop === '' ? $this->tags->standing() : $this->tags->ofCrop($crop);
+        $asked = Fields::of($request->query->all());
+        $crop = $asked->textOr('crop', null, 120);
+        $since = $asked->has('since') ? $asked->day('since') : null;
+        $asked->done();
+        $tags = $crop === null ? $this->tags->standing($since) : $this->tags->ofCrop($crop);
 
         return new Answer(['batches' => $tags]);
     }

@@ -50,10 +50,19 @@ final class Tags
     ) {
     }
 
-    /** @return list<Tag> all that were not called off, the newest first */
-    public function standing(): array
+    /**
+     * All that were not called off.
+     *
+     * @param ?\DateTimeImmutable $since without what was over and was to be ready before that day
+     *
+     * @return list<Tag> the newest first
+     */
+    public function standing(?\DateTimeImmutable $since = null): array
     {
-        return $this->read(' WHERE b.called_off = 0 ORDER BY b.stick_on DESC, b.id DESC');
+        return $since === null
+            ? $this->read(' WHERE b.called_off = 0 ORDER BY b.stick_on DESC, b.id DESC')
+            : $this->read(' WHERE b.called_off = 0 AND b.id IN (SELECT id FROM batch WHERE left_bench_on IS NULL OR ready_on >= ?
+                UNION SELECT batch_id FROM batch_standing WHERE live <> 0) ORDER BY b.stick_on DESC, b.id DESC', [$since->format('Y-m-d')]);
     }
 
     /** @return list<Tag> all of a crop, called off or not, the newest first */

@@ -406,6 +406,22 @@ final class SeasonPlanTest extends House
         self::assertSame($zone, $there());
     }
 
+    public function testWhatWasOverBeforeADayIsLeftOutOfTheListAndWhatIsThereNever(): void
+    {
+        $this->signIn('visitor');
+        $all = $this->ask('GET', '/api/batches')['batches'];
+        $some = $this->ask('GET', '/api/batches?since=2027-01-01')['batches'];
+        $codes = array_column($some, 'code');
+        self::assertLessThan(count($all), count($some));
+        self::assertGreaterThan(20, count($some));
+        foreach ($all as $tag) {
+            $isThere = !in_array($tag['state'], ['gone', 'lost'], true);
+            self::assertSame($isThere || $tag['readyOn'] >= '2027-01-01' || $tag['leftBenchOn'] === null, in_array($tag['code'], $codes, true), $tag['code']);
+        }
+        self::assertSame(array_values(array_filter($all, static fn (array $tag) => in_array($tag['code'], $codes, true))), $some, 'In the same order.');
+        self::assertSame('since', $this->refused(422, 'GET', '/api/batches?since=spring')['field']);
+    }
+
     public function testOfVersionsThatNobodyAskedForFewAreKeptAndOfNamedOnesAll(): void
     {
         $this->signIn('ines');

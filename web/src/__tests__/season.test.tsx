@@ -11,7 +11,9 @@ import { SeasonPlan } from '../plan/SeasonPlan'
 import { Shopping } from '../plan/Shopping'
 import { Trial } from '../plan/Trial'
 import { Versions } from '../plan/Versions'
+import { shiftWeek } from '../shell/week'
 import { RoutesPage } from '../wanted/RoutesPage'
+import { mondayOf } from '../words'
 import { choices, drawRoom, tag as planned, viewer, wordsOf } from './nursery'
 
 const dates: Schemas['Dates'] = {
@@ -47,7 +49,7 @@ describe('the season', () => {
       ...as,
       known: [
         [
-          ['batches'],
+          ['batches', mondayOf(shiftWeek('2027-W19', -16))],
           {
             batches: [
               tag,

@@ -105,7 +105,13 @@ export const useWanted = (season: 'running' | 'all') =>
     queryKey: ['wanted', season],
     queryFn: () => answer(api.GET('/api/wanted', { params: { query: { season } } })),
   })
-export const useBatches = () => useQuery({ queryKey: ['batches'], queryFn: () => answer(api.GET('/api/batches')) })
+/** Batches that are there, and those that were to be ready since a day; null for all there ever were. */
+export const useBatches = (since: string | null) =>
+  useQuery({
+    queryKey: ['batches', since],
+    queryFn: () => answer(api.GET('/api/batches', { params: { query: since === null ? {} : { since } } })),
+    placeholderData: (old) => old,
+  })
 export const useBatch = (code: string) =>
   useQuery({
     queryKey: ['batch', code],

@@ -57,12 +57,16 @@ function Shelf({ title, tags, empty }: { title: string; tags: TagData[]; empty: 
   )
 }
 
+/** What has ended before is out of the way, unless it is asked for. */
+const aYearBefore = (today: string) => `${Number(today.slice(0, 4)) - 1}${today.slice(4).replace('-02-29', '-02-28')}`
+
 /** All batches on four shelves, from the plan to the sale. */
 export function Batches() {
-  const read = useBatches()
-  const { data } = read
-  const { week } = useShown()
+  const { week, session } = useShown()
   const asked = useAsked()
+  const isAll = asked.get('ended') === 'all'
+  const read = useBatches(isAll ? null : aYearBefore(session.today))
+  const { data } = read
   const crop = asked.get('crop') ?? ''
   const all = data?.batches ?? []
   const crops = [...new Map(all.map((tag) => [tag.cropSlug, tag.crop])).entries()].sort((a, b) => a[1].localeCompare(b[1]))
@@ -121,6 +125,15 @@ export function Batches() {
               </option>
             ))}
           </select>
+        </label>
+        <label className="flex min-h-11 cursor-pointer items-center gap-2">
+          <input
+            type="checkbox"
+            className="checkbox"
+            checked={isAll}
+            onChange={() => asked.choose({ ended: isAll ? '' : 'all' })}
+          />
+          earlier ones too
         </label>
         <ul className="ml-auto hidden items-center gap-4 text-sm xl:flex" aria-label="Glyphs">
           {(['planned', 'potted', 'gone', 'lost'] as const).map((state) => (

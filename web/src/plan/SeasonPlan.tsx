@@ -47,8 +47,9 @@ function moveOf(tag: Tag, by: number) {
 
 /** The season as lanes over the weeks, with the hours each week asks: what was, is and is planned; drag it and see what breaks. */
 export function SeasonPlan() {
-  const { week, session, mayPlan } = useShown()
-  const batchesRead = useBatches()
+  const { week, thisWeek, session, mayPlan } = useShown()
+  // Lanes begin some weeks before the week that is shown; what was over long before is not on them.
+  const batchesRead = useBatches(mondayOf(shiftWeek([week, thisWeek].sort()[0] ?? week, -2 * BACK)))
   const { data } = batchesRead
   const planRead = usePlan()
   const { data: plan } = planRead
