@@ -32,7 +32,7 @@ unset($orders);
 foreach ([
     'rail', 'day?week='.$session['week'], 'bench?week='.$session['week'], 'bench/work', 'wanted', 'wanted?season=all',
     // As the shelves ask for them: a year back.
-    'batches?since='.date('Y-m-d', strtotime($session['today'].' -1 year')), 'stock?week='.$session['week'],
+    'batches?since='.(new DateTimeImmutable($session['today']))->modify('-1 year')->format('Y-m-d'), 'stock?week='.$session['week'],
     'licences', 'season', 'plan', 'plan/shopping', 'plan/even', 'plan/chances', 'potting', 'lots', 'round', 'day-sheet?day='.$session['today'],
     'take-sheets?day='.$session['today'], 'crops', 'find?q=hebe', 'mist/programmes', 'mist/heat', 'alarms', 'papers',
     'results/drift', 'results/drift/'.$batches[0]['cropSlug'], 'results/outcomes/'.$batches[0]['cropSlug'], 'results/promises', 'results/season',
