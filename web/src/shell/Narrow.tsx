@@ -1,5 +1,5 @@
-import { useState } from 'react'
-import { useSearchParams } from 'react-router'
+import { useEffect, useState } from 'react'
+import { useNavigationType, useSearchParams } from 'react-router'
 
 /** What a list is narrowed to: kept in the address, so that it can be sent to somebody and is there again after going back. */
 export function useAsked() {
@@ -24,7 +24,13 @@ export function useAsked() {
 }
 
 export function SearchBox({ of, placeholder, asked }: { of: string; placeholder: string; asked: ReturnType<typeof useAsked> }) {
-  const [typed, setTyped] = useState(asked.get('q') ?? '')
+  const q = asked.get('q') ?? ''
+  const [typed, setTyped] = useState(q)
+  const came = useNavigationType()
+  // Who goes elsewhere and back, or to the whole list, finds here what the list is narrowed to; typing itself replaces the address.
+  useEffect(() => {
+    if (came !== 'REPLACE') setTyped(q)
+  }, [came, q])
   return (
     <input
       type="search"

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { Link, useParams } from 'react-router'
 import { answer, api, type Schemas, type Wanted } from '../api/client'
-import { Unread } from '../shell/Unread'
+import { Failed, Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { sayDay } from '../words'
 
@@ -34,11 +34,18 @@ function Source({ block }: { block: Node }) {
 function Sources({ line }: { line: Wanted }) {
   const { session } = useShown()
   const id = String(line.id)
-  const { data } = useQuery({
+  const read = useQuery({
     queryKey: ['trace', 'order', id],
     queryFn: () => answer(api.GET('/api/trace/{kind}/{key}', { params: { path: { kind: 'order', key: id } } })),
   })
-  if (!data) return <p className="soft">Asked for; not here yet.</p>
+  const { data } = read
+  // A note without its sources is not whole: that they could not be read is said.
+  if (!data)
+    return read.error ? (
+      <Failed message={read.error.message} again={() => read.refetch()} />
+    ) : (
+      <p className="soft">Asked for; not here yet.</p>
+    )
   const into = (to: string, kind: Node['kind']) =>
     data.nodes.filter((node) => node.kind === kind && data.edges.some((edge) => edge.from === node.id && edge.to === to))
   const nursery = session.nursery
