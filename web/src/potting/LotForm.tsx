@@ -66,7 +66,8 @@ export function LotForm({
   return (
     <form onSubmit={save} noValidate aria-label={ACTS[act].count} className="grid gap-4">
       {kept}
-      <div className="grid gap-4 sm:grid-cols-2 lg:grid-cols-4">
+      {/* Sending stands beside an order, in half the page: four across would cut the count off. */}
+      <div className={`grid gap-4 sm:grid-cols-2 ${act === 'send' ? '' : 'lg:grid-cols-4'}`}>
         <Stepper control={form.control} name="count" label={ACTS[act].count} hint={`of ${most}`} />
         {act === 'lose' && (
           <>
