@@ -1,4 +1,4 @@
-# Shared by bin/start, bin/test and bin/bench: checks what the machine has, installs what it lacks.
+# Shared by bin/start, bin/test, bin/faults and bin/bench: checks what the machine has, installs what it lacks.
 
 ROOT=$(cd "$(dirname "${BASH_SOURCE[0]}")/.." && pwd)
 export COMPOSER_ALLOW_SUPERUSER=1 npm_config_fund=false npm_config_audit=false npm_config_update_notifier=false
@@ -79,4 +79,18 @@ build_web() {
     say 'Building the app'
     (cd "$ROOT/web" && npm run -s build -- --logLevel warn) || stop 'the app could not be built.'
     touch "$ROOT/server/public/app/index.html"
+}
+
+# built_demo: the made-up nursery on the day of the tests, planted once for all that begin with a copy of it.
+built_demo() {
+    local var=$ROOT/server/var/built
+    export CRADLE_BUILT_DEMO=$var/cradle.sqlite
+    (cd "$ROOT" && newer "$CRADLE_BUILT_DEMO" core/src server/src server/config server/migrations server/translations demo server/vendor/.installed) || return 0
+    say 'Planting the demo'
+    rm -rf "$var"
+    mkdir -p "$var"
+    for command in cradle:migrate cradle:demo; do
+        APP_ENV=test CRADLE_VAR=$var CRADLE_TODAY=2027-05-12 php -d opcache.enable_cli=1 "$ROOT/server/bin/console" -q "$command" || stop 'the demo could not be planted.'
+    done
+    touch "$CRADLE_BUILT_DEMO"
 }

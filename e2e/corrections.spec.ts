@@ -1,5 +1,6 @@
 import { expect, type Page } from '@playwright/test'
-import { mustBeUsable, signIn, test } from './house'
+import { signIn, test } from './house'
+import { mustBeUsable } from './usable'
 
 const said = (page: Page, words: string | RegExp) => expect(page.getByRole('status').filter({ hasText: words })).toBeVisible()
 const undo = async (page: Page) => page.getByRole('button', { name: 'Undo' }).click()

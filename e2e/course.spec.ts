@@ -1,5 +1,6 @@
 import { expect } from '@playwright/test'
-import { codeHere, mustBeUsable, signIn, test } from './house'
+import { codeHere, signIn, test } from './house'
+import { mustBeUsable } from './usable'
 
 test('a weaning is walked on the phone: begun after its check, the next step put off, all of it taken back', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 })

@@ -1,7 +1,8 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { expect, test } from '@playwright/test'
-import { isThere, mustBeUsable } from './house'
+import { isThere } from './house'
+import { mustBeUsable } from './usable'
 import { EMPTY } from './ports'
 
 test.use({ baseURL: `http://127.0.0.1:${EMPTY}` })

@@ -1,5 +1,6 @@
 import { expect } from '@playwright/test'
-import { mustBeUsable, signIn, test } from './house'
+import { signIn, test } from './house'
+import { mustBeUsable } from './usable'
 
 test('an order is only from one block: nothing else is offered', async ({ page }) => {
   await signIn(page, 'ines', '/wanted')

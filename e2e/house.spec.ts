@@ -1,5 +1,6 @@
 import { expect } from '@playwright/test'
-import { isThere, mustBeUsable, signIn, test } from './house'
+import { goOnTo, isThere, signIn, test } from './house'
+import { mustBeUsable } from './usable'
 
 const ROOMS = [
   '/', '/wanted', '/batches', '/batches/season', '/batches/draft', '/batches/shopping', '/bench', '/bench/fill', '/bench/work', '/bench/mist', '/bench/mist/day', '/bench/mist/heat', '/bench/mist/measured', '/bench/mist/alarms', '/bench/mist/devices', '/bench/lay', '/stock',
@@ -27,9 +28,10 @@ for (const [size, theme] of [
         if (i === 0) await mustBeUsable(page, 'the door')
         await signIn(page)
         for (const room of rooms) {
-          await page.goto(room)
-          await isThere(page)
+          await goOnTo(page, room)
           await mustBeUsable(page, room)
+          const heading = (await page.locator('main h1').first().textContent())?.trim()
+          await expect(page, 'is called as its heading is').toHaveTitle(`${heading} · Wet Cradle`)
         }
       })
     }

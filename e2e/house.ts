@@ -1,6 +1,5 @@
 import { copyFileSync, existsSync, renameSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
-import AxeBuilder from '@axe-core/playwright'
 import { test as base, type Cookie, expect, type Locator, type Page } from '@playwright/test'
 import { DEMOS } from './ports'
 
@@ -91,20 +90,15 @@ export async function isThere(page: Page): Promise<void> {
   await expect(page.locator('[aria-busy="true"]')).toHaveCount(0)
 }
 
-/** Nothing serious for a screen reader or a keyboard, and nothing wider than the screen; of a long page, within a part of it. */
-export async function mustBeUsable(page: Page, where: string, within = 'body'): Promise<void> {
-  // What is wrong is named only where something is: to name all that is well takes a quarter of the time.
-  const look = (selectors: boolean) =>
-    new AxeBuilder({ page }).setLegacyMode(true).include(within).options({ resultTypes: ['violations'], selectors })
-      .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']).analyze()
-  const grave = ({ violations }: Awaited<ReturnType<typeof look>>) =>
-    violations.filter(({ impact }) => impact === 'serious' || impact === 'critical')
-  if (grave(await look(false)).length > 0) {
-    const named = grave(await look(true))
-    expect(named.map((v) => `${v.id}: ${v.nodes.map((n) => `${n.target} ${n.failureSummary}`).join(' | ')}`), where).toEqual([])
-  }
-  const wide = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)
-  expect(wide, `${where} scrolls sideways`).toBeLessThanOrEqual(0)
+/** Goes to another room as by a link, without fetching the app anew; one room is told from another by its own heading. */
+export async function goOnTo(page: Page, room: string): Promise<void> {
+  await page.evaluate((to) => {
+    document.querySelector('main h1')?.setAttribute('data-left', '')
+    history.pushState(null, '', to)
+    dispatchEvent(new PopStateEvent('popstate'))
+  }, room)
+  await page.locator('main h1:not([data-left])').first().waitFor()
+  await isThere(page)
 }
 
 /** Moves the focus there by Tab alone, as somebody without a mouse would. */

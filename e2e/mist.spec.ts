@@ -1,5 +1,6 @@
 import { expect, type Page } from '@playwright/test'
-import { mustBeUsable, signIn, test } from './house'
+import { signIn, test } from './house'
+import { mustBeUsable } from './usable'
 
 interface Zone {
   id: number

@@ -1,7 +1,8 @@
 import { expect, type Page } from '@playwright/test'
 import jsQR from 'jsqr'
 import { PNG } from 'pngjs'
-import { mustBeUsable, signIn, test } from './house'
+import { signIn, test } from './house'
+import { mustBeUsable } from './usable'
 
 interface Planned {
   code: string

@@ -3,7 +3,8 @@ import { mkdtempSync, readdirSync, readFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { expect } from '@playwright/test'
-import { mustBeUsable, signIn, test } from './house'
+import { signIn, test } from './house'
+import { mustBeUsable } from './usable'
 
 const TABLE = new URL('../server/tests/Records/tables/by-semicolons.csv', import.meta.url)
 

@@ -1,5 +1,6 @@
 import { expect, type Page } from '@playwright/test'
-import { mustBeUsable, signIn, test } from './house'
+import { signIn, test } from './house'
+import { mustBeUsable } from './usable'
 
 /** The code of a batch in a state, from the list that the app itself reads. */
 async function batchThat(page: Page, is: (tag: { state: string; count: number; stickOn: string }) => boolean): Promise<string> {

@@ -1,5 +1,6 @@
 import { type BrowserContext, expect, type Page } from '@playwright/test'
-import { mustBeUsable, signIn, test } from './house'
+import { signIn, test } from './house'
+import { mustBeUsable } from './usable'
 
 test.use({ viewport: { width: 390, height: 844 }, serviceWorkers: 'allow' })
 

@@ -1,5 +1,6 @@
 import { expect, type Page } from '@playwright/test'
-import { codeHere, mustBeUsable, signIn, test } from './house'
+import { codeHere, signIn, test } from './house'
+import { mustBeUsable } from './usable'
 
 interface Planned {
   code: string

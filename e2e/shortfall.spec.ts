@@ -1,5 +1,6 @@
 import { expect } from '@playwright/test'
-import { codeHere, mustBeUsable, signIn, test } from './house'
+import { codeHere, signIn, test } from './house'
+import { mustBeUsable } from './usable'
 
 test('a check that failed leads by clicks to a replacement batch inside its window', async ({ page }) => {
   await signIn(page)

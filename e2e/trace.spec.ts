@@ -1,5 +1,6 @@
 import { expect } from '@playwright/test'
-import { mustBeUsable, signIn, test } from './house'
+import { signIn, test } from './house'
+import { mustBeUsable } from './usable'
 
 test('plants are called back from their block: lots are not sent, it says whom to tell, and it is lifted again', async ({ page }) => {
   await signIn(page, 'ines', '/stock/DA-1')

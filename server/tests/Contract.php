@@ -17,6 +17,8 @@ final class Contract
     private const ADDRESS = 'contract:///contract.json';
     private static ?\stdClass $document = null;
     private static ?Validator $validator = null;
+    /** @var array<string, string> patterns of the addresses, by their templates */
+    private static array $templates = [];
     /** @var array<string, true> "GET /api/crops 200" */
     public static array $met = [];
     /** @var array<string, true> entries of lists that were held to the contract already, by where they stood and what they are */
@@ -175,11 +177,16 @@ final class Contract
 
     private static function templateOf(string $path): ?string
     {
-        $templates = array_keys(get_object_vars(self::document()->paths));
-        // Plain addresses before those with a part to fill in.
-        usort($templates, static fn (string $a, string $b) => substr_count($a, '{') <=> substr_count($b, '{'));
-        foreach ($templates as $template) {
-            if (preg_match('#^'.preg_replace('/\{\w+\}/', '[^/]+', $template).'$#', $path) === 1) {
+        if (self::$templates === []) {
+            $templates = array_keys(get_object_vars(self::document()->paths));
+            // Plain addresses before those with a part to fill in.
+            usort($templates, static fn (string $a, string $b) => substr_count($a, '{') <=> substr_count($b, '{'));
+            foreach ($templates as $template) {
+                self::$templates[$template] = '#^'.preg_replace('/\{\w+\}/', '[^/]+', $template).'$#';
+            }
+        }
+        foreach (self::$templates as $template => $pattern) {
+            if (preg_match($pattern, $path) === 1) {
                 return $template;
             }
         }

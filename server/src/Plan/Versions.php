@@ -104,31 +104,31 @@ final class Versions
             $then[$plan->code] = $plan;
         }
         $changed = 0;
-        foreach (Row::things(
+        $batches = Row::things(
             $this->em->createQuery('SELECT b, h, y, st, sh, m FROM '.Batch::class.' b JOIN b.sheet h JOIN h.way y
                 LEFT JOIN b.standing st LEFT JOIN b.shared sh LEFT JOIN b.movesOn m
                 WHERE b.leftBenchOn IS NULL OR b.code IN (:codes) ORDER BY b.id, m.fromDay')
                 ->setParameter('codes', array_keys($then)),
             Batch::class,
-        ) as $batch) {
-            if ($only !== null && !isset($only[$batch->code])) {
-                continue;
-            }
-            if ($only !== null) {
-                $batch->mustBeAsSeen($only[$batch->code]);
-            }
+        );
+        if ($only !== null) {
+            $batches = array_values(array_filter($batches, static fn (Batch $batch) => isset($only[$batch->code])));
+            array_map(static fn (Batch $batch) => $batch->mustBeAsSeen($only[$batch->code]), $batches);
+        }
+        $before = array_map(self::says(...), $batches);
+        $this->freeWays($batches, $then);
+        foreach ($batches as $i => $batch) {
             $plan = $then[$batch->code] ?? null;
-            $before = self::of($batch)->toArray() + ['calledOff' => $batch->calledOff];
-            if ($plan !== null && (!$batch->isStuck() || $plan->stuck)) {
+            if (self::goesBack($batch, $plan)) {
                 $this->restore($batch, $plan);
             } elseif ($plan === null && !$batch->isStuck()) {
                 $batch->calledOff = true;
             }
-            $after = self::of($batch)->toArray() + ['calledOff' => $batch->calledOff];
-            if ($after !== $before) {
+            $after = self::says($batch);
+            if ($after !== $before[$i]) {
                 ++$changed;
                 ++$batch->timesMoved;
-                $this->writing->keep('batch', $batch->code, $before, $after);
+                $this->writing->keep('batch', $batch->code, $before[$i], $after);
             }
         }
         $changed += $this->carryBack($version, $only);
@@ -173,6 +173,36 @@ final class Versions
         return $this->em->getRepository(PotLot::class)->findBy(['code' => array_values(array_filter($codes, PotLot::isCode(...)))], ['id' => 'ASC']);
     }
 
+    /** @return array<string, mixed> */
+    private static function says(Batch $batch): array
+    {
+        return self::of($batch)->toArray() + ['calledOff' => $batch->calledOff];
+    }
+
+    /** @phpstan-assert-if-true =PlannedBatch $plan */
+    private static function goesBack(Batch $batch, ?PlannedBatch $plan): bool
+    {
+        return $plan !== null && (!$batch->isStuck() || $plan->stuck);
+    }
+
+    /**
+     * Takes away where batches would go on to, where that is to be another: of one day a batch has one place, so that the old
+     * one goes first.
+     *
+     * @param list<Batch>                 $batches
+     * @param array<string, PlannedBatch> $then    by code
+     */
+    private function freeWays(array $batches, array $then): void
+    {
+        foreach ($batches as $batch) {
+            $plan = $then[$batch->code] ?? null;
+            if (self::goesBack($batch, $plan) && $batch->leftBenchOn === null && !self::of($batch)->movesOnAs($plan)) {
+                $batch->movesOn->clear();
+            }
+        }
+        $this->em->flush();
+    }
+
     private function restore(Batch $batch, PlannedBatch $plan): void
     {
         $batch->potsZone = $plan->pots === null ? null : $this->em->find(Zone::class, $plan->pots['zone']->id) ?? $batch->potsZone;
@@ -182,9 +212,7 @@ final class Versions
         }
         $batch->days->heldDays = $plan->heldDays;
         $batch->days->potWeek = $plan->potWeek;
-        $batch->movesOn->clear();
-        $this->em->flush();
-        foreach ($plan->movesOn as $on) {
+        foreach ($batch->movesOn->isEmpty() ? $plan->movesOn : [] as $on) {
             $zone = $this->em->find(Zone::class, $on['zone']->id);
             if ($zone !== null) {
                 $batch->movesOn->add(new MovesOn($batch, $zone, new \DateTimeImmutable($on['from'])));

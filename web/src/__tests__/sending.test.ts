@@ -20,7 +20,7 @@ function answering(...answers: Answer[]) {
 }
 
 const order = (plants: number, method = 'POST') =>
-  new Request(new URL('/api/wanted', location.href), method === 'GET' ? {} : { method, body: JSON.stringify({ plants }) })
+  new Request('app://nursery/api/wanted', method === 'GET' ? {} : { method, body: JSON.stringify({ plants }) })
 const ok = () => new Response('{}', { status: 201 })
 
 beforeEach(() => {

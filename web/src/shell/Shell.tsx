@@ -15,6 +15,7 @@ import { Said } from './Said'
 import { Sending } from './Sending'
 import { Stale } from './Stale'
 import { light, switchLight } from './theme'
+import { useTitle } from './useTitle'
 import { useShown } from './week'
 
 const ROOMS = [
@@ -56,6 +57,8 @@ export function Shell({ children }: { children: ReactNode }) {
   const leaveHouse = () => signOut().then(() => navigate('/'))
   const [leaving, setLeaving] = useState<string | null>(null)
   const asked = useRef(false)
+  const page = useRef<HTMLElement>(null)
+  useTitle(page)
   const { pathname } = useLocation()
   useEffect(() => {
     asked.current = false
@@ -191,7 +194,7 @@ export function Shell({ children }: { children: ReactNode }) {
           </details>
         </div>
       </header>
-      <main id="main" className="px-4 pb-10 sm:px-6">
+      <main id="main" ref={page} className="px-4 pb-10 sm:px-6">
         <Stale />
         {children}
       </main>
