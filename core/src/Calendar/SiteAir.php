@@ -62,6 +62,25 @@ final class SiteAir
         return $this->known[$key = $day->format('Y-m-d')] ??= $this->logged[$key] ?? $this->between($day);
     }
 
+    /**
+     * How far some days were off those of an ordinary year, on average.
+     *
+     * @return ?float K; null where fewer than three in four of them were measured
+     */
+    public function offUsual(\DateTimeImmutable $from, int $days): ?float
+    {
+        $off = [];
+        for ($i = 0; $i < $days; ++$i) {
+            $day = $from->modify("+{$i} days");
+            $measured = $this->logged[$day->format('Y-m-d')] ?? null;
+            if ($measured !== null) {
+                $off[] = $measured - $this->between($day);
+            }
+        }
+
+        return $off === [] || 4 * count($off) < 3 * $days ? null : array_sum($off) / count($off);
+    }
+
     private function between(\DateTimeImmutable $day): float
     {
         [$year, $month, $date] = array_map(intval(...), explode('-', $day->format('Y-n-j')));

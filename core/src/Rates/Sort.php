@@ -10,10 +10,17 @@ enum Sort: string
     case Way = 'way';
     case Material = 'material';
     case Block = 'block';
+    /** The one stock plant that gave all of it. */
+    case Parent = 'parent';
+    case Grade = 'grade';
     case Hormone = 'hormone';
+    case HormoneLot = 'hormone_lot';
+    case HormoneAge = 'hormone_age';
+    case Held = 'held';
     case Mix = 'mix';
     case Zone = 'zone';
     case Month = 'month';
+    case Weather = 'weather';
     case Tray = 'tray';
     case Person = 'person';
     case Year = 'year';

@@ -6,12 +6,17 @@ namespace WetCradle\Server\Rates;
 
 use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
+use WetCradle\Core\Crops\Grade;
 use WetCradle\Core\Crops\Material;
+use WetCradle\Core\Rates\Held;
+use WetCradle\Core\Rates\HormoneAge;
 use WetCradle\Core\Rates\PastBatch;
 use WetCradle\Core\Rates\Sort;
 use WetCradle\Core\Rates\SortedBatch;
+use WetCradle\Core\Rates\WeatherThen;
 use WetCradle\Server\Crops\Crop;
 use WetCradle\Server\Database\Row;
+use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Nursery\Words;
 
 /**
@@ -22,8 +27,12 @@ use WetCradle\Server\Nursery\Words;
  */
 final class SortedBatches
 {
-    public function __construct(private readonly Connection $db, private readonly Learning $learning, private readonly Words $words)
-    {
+    public function __construct(
+        private readonly Connection $db,
+        private readonly Learning $learning,
+        private readonly Words $words,
+        private readonly House $house,
+    ) {
     }
 
     /**
@@ -35,6 +44,8 @@ final class SortedBatches
     {
         $past = array_filter($this->learning->past((int) $crop->id), static fn (array $batch) => $batch['could'] > 0 && ($all || !Learning::isMishap($batch)));
         $facts = $this->facts(array_column($past, 'id'));
+        $before = $this->beforeSticking(array_column($past, 'id'));
+        $air = $this->house->air();
         $ways = [];
         foreach ($crop->ways as $way) {
             $ways[(int) $way->id] = $way->name;
@@ -48,7 +59,8 @@ final class SortedBatches
                 Sort::Hormone->value => $batch['hormoneKnown'] ? $batch['hormone'] ?? '' : null,
                 Sort::Month->value => substr($batch['stuckOn'], 5, 2),
                 Sort::Year->value => substr($batch['stuckOn'], 0, 4),
-            ] + ($facts[$batch['id']] ?? []);
+                Sort::Weather->value => $this->named(WeatherThen::after(new \DateTimeImmutable($batch['stuckOn']), $air)),
+            ] + ($facts[$batch['id']] ?? []) + ($before[$batch['id']] ?? []);
             $result = PastBatch::of($batch['rooted'], $batch['could'])->asOf($batch['together'], $asOf);
             $sorted[$batch['code']] = [
                 'past' => $batch, 'sorted' => SortedBatch::of($batch['code'], $result, array_filter($sorts, static fn (?string $is) => $is !== null)),
@@ -82,5 +94,61 @@ final class SortedBatches
         }
 
         return $facts;
+    }
+
+    /**
+     * What was cut and dipped for them, as far as that was entered.
+     *
+     * @param list<int> $ids of batches
+     *
+     * @return array<int, array<string, ?string>> by the same
+     */
+    private function beforeSticking(array $ids): array
+    {
+        $facts = [];
+        foreach (Row::all($this->db, 'SELECT b.id, b.stuck_on, c.started_at, c.grade, c.parents, h.name AS lot, h.made_on, h.keeps_until
+            FROM batch b LEFT JOIN collection c ON c.batch_id = b.id
+            LEFT JOIN made_dip d ON d.id = (SELECT max(m.made_dip_id) FROM made_dip_batch m WHERE m.batch_id = b.id)
+            LEFT JOIN hormone_stock h ON h.id = d.stock_id
+            WHERE b.id IN (?) AND (c.id IS NOT NULL OR d.id IS NOT NULL)', [$ids], [ArrayParameterType::INTEGER]) as $row) {
+            $stuckOn = $row->day('stuck_on');
+            $cutAt = $row->textOrNull('started_at');
+            $grade = $row->textOrNull('grade');
+            $facts[$row->int('id')] = [
+                Sort::Held->value => $cutAt === null ? null : $this->named(Held::between(new \DateTimeImmutable($cutAt), $stuckOn)),
+                Sort::Grade->value => $grade === null ? null : $this->named(Grade::from($grade)),
+                Sort::Parent->value => $cutAt === null ? null : self::onlyParent($row->json('parents')),
+                Sort::HormoneLot->value => $row->textOrNull('lot'),
+                Sort::HormoneAge->value => $this->named(HormoneAge::of($row->dayOrNull('made_on'), $row->dayOrNull('keeps_until'), $stuckOn)),
+            ];
+        }
+
+        return $facts;
+    }
+
+    /** @param array<mixed> $rows of the take sheet, as a collection keeps them */
+    private static function onlyParent(array $rows): ?string
+    {
+        $gave = [];
+        foreach ($rows as $row) {
+            $row = is_array($row) ? $row : [];
+            $fromNamed = 0;
+            foreach (is_array($row['named'] ?? null) ? $row['named'] : [] as $plant) {
+                if (is_array($plant) && is_string($plant['plant'] ?? null) && is_int($plant['take'] ?? null) && $plant['take'] > 0) {
+                    $gave[] = $plant['plant'];
+                    $fromNamed += $plant['take'];
+                }
+            }
+            if (($row['total'] ?? 0) > $fromNamed) {
+                return null;
+            }
+        }
+
+        return count($gave) === 1 ? $gave[0] : null;
+    }
+
+    private function named(?\BackedEnum $case): ?string
+    {
+        return $case === null ? null : $this->words->name($case);
     }
 }

@@ -10,12 +10,16 @@ use PhpParser\ParserFactory;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Symfony\Component\Yaml\Yaml;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Crops\Grade;
 use WetCradle\Core\Crops\HormoneKind;
 use WetCradle\Core\Crops\Material;
 use WetCradle\Core\Fact;
 use WetCradle\Core\Numbers\Range;
 use WetCradle\Core\Plan\Job;
+use WetCradle\Core\Rates\Held;
+use WetCradle\Core\Rates\HormoneAge;
 use WetCradle\Core\Rates\Sort;
+use WetCradle\Core\Rates\WeatherThen;
 use WetCradle\Core\Records\Column;
 use WetCradle\Core\Records\Kind;
 use WetCradle\Core\Records\TraceKind;
@@ -96,8 +100,11 @@ final class WordsTest extends House
             }
         }
         self::assertGreaterThan(300, $seen);
-        foreach ([Material::cases(), HormoneKind::cases(), Column::cases(), Kind::cases(), Job::cases(), TraceKind::cases(), Sort::cases()] as $cases) {
-            $used = [...$used, ...array_map(Words::keyOf(...), $cases)];
+        foreach ([
+            Material::class, HormoneKind::class, Column::class, Kind::class, Job::class, TraceKind::class, Sort::class, Grade::class, Held::class,
+            HormoneAge::class, WeatherThen::class,
+        ] as $set) {
+            $used = [...$used, ...array_map(Words::keyOf(...), $set::cases())];
         }
         self::assertSame([], array_values(array_diff(array_keys($file), $used)), 'Nobody says these.');
     }

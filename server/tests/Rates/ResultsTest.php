@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Tests\Rates;
 
+use WetCradle\Core\Rates\Sort;
 use WetCradle\Server\Tests\House;
 
 final class ResultsTest extends House
@@ -17,7 +18,7 @@ final class ResultsTest extends House
     public function testTheBatchesOfACropAreSortedByWhatTheBookKnowsOfThem(): void
     {
         $crop = $this->cropWithMost();
-        foreach (['way', 'material', 'block', 'hormone', 'mix', 'zone', 'month', 'tray', 'person', 'year'] as $by) {
+        foreach (array_column(Sort::cases(), 'value') as $by) {
             $rates = $this->ask('GET', "/api/results/rates/{$crop}?by={$by}");
             $codes = array_merge($rates['notKnown'], ...array_map(static fn (array $group) => array_column($group['batches'], 'code'), $rates['groups']));
             self::assertCount($rates['batches'], array_unique($codes), "by {$by} each batch is in one group");
@@ -31,6 +32,51 @@ final class ResultsTest extends House
         foreach ($byYear['groups'] as $group) {
             self::assertSame([$group['is']], array_values(array_unique(array_map(static fn (array $b) => substr($b['stuckOn'], 0, 4), $group['batches']))));
         }
+    }
+
+    public function testWhatWasCutAndDippedForABatchIsAmongWhatItIsComparedBy(): void
+    {
+        $crop = $this->cropWithMost();
+        $codes = array_column($this->ask('GET', "/api/results/drift/{$crop}")['batches'], 'code');
+        [$one, $other] = [$codes[count($codes) - 1], $codes[count($codes) - 2]];
+        $row = static fn (int $total, array $named) => ['row' => 'B', 'plants' => 9, 'each' => 0, 'more' => 0, 'total' => $total, 'named' => $named];
+        foreach ([
+            [$one, '-2 days', 'thin', [$row(40, [['plant' => 'F3', 'take' => 40]])]],
+            // Of this one a row gave without a name: it has no one parent.
+            [$other, '-20 days', null, [$row(40, [['plant' => 'F3', 'take' => 40]]), $row(10, [])]],
+        ] as [$code, $before, $grade, $parents]) {
+            $batch = $this->db()->fetchAssociative('SELECT id, stuck_on FROM batch WHERE code = ?', [$code]) ?: self::fail('It is there.');
+            $this->db()->insert('collection', [
+                'batch_id' => $batch['id'], 'started_at' => (new \DateTimeImmutable($batch['stuck_on'].' 08:00'))->modify($before)->format('Y-m-d H:i:s'),
+                'how' => 'cold', 'parents' => json_encode($parents), 'by_id' => 1, 'grade' => $grade,
+            ]);
+            $this->db()->insert('hormone_stock', [
+                'name' => "Lot of {$code}", 'what' => 'IBA', 'kind' => 'powder', 'form' => 'acid', 'ppm' => 3000, 'made_on' => '2015-01-01', 'keeps_until' => '2016-01-01',
+            ]);
+            $stock = (int) $this->db()->lastInsertId();
+            $this->db()->insert('made_dip', ['stock_id' => $stock, 'ppm' => 3000, 'grams' => 5, 'made_at' => $batch['stuck_on'].' 08:00:00', 'by_id' => 1]);
+            $this->db()->insert('made_dip_batch', ['made_dip_id' => (int) $this->db()->lastInsertId(), 'batch_id' => $batch['id']]);
+        }
+        $is = function (string $by) use ($crop): array {
+            $of = [];
+            foreach ($this->ask('GET', "/api/results/rates/{$crop}?by={$by}")['groups'] as $group) {
+                $of += array_fill_keys(array_column($group['batches'], 'code'), $group['is']);
+            }
+
+            return $of;
+        };
+        self::assertEquals([$one => '2 or 3 days', $other => 'more than two weeks'], $is('held'));
+        self::assertSame([$one => 'thin'], $is('grade'));
+        self::assertSame([$one => 'F3'], $is('parent'));
+        self::assertEquals([$one => "Lot of {$one}", $other => "Lot of {$other}"], $is('hormone_lot'));
+        self::assertEquals([$one => 'past its date', $other => 'past its date'], $is('hormone_age'));
+        self::assertSame([], $is('weather'), 'Nobody measured the air of those years.');
+        $stuckOn = (string) $this->db()->fetchOne('SELECT stuck_on FROM batch WHERE code = ?', [$one]);
+        for ($i = 0; $i < 25; ++$i) {
+            $day = (new \DateTimeImmutable($stuckOn))->modify("+{$i} days")->format('Y-m-d');
+            $this->db()->executeStatement('INSERT OR REPLACE INTO air_day (on_day, mean) VALUES (?, 45)', [$day]);
+        }
+        self::assertSame('warmer than usual', $is('weather')[$one]);
     }
 
     public function testAMishapSaysNothingAndABatchOfABetterBlockIsSeen(): void
