@@ -15,6 +15,7 @@ use WetCradle\Server\Crops\Crop;
 use WetCradle\Server\Crops\Ways;
 use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Nursery\Words;
+use WetCradle\Server\Rooting\WayDays;
 
 /** What the nursery's own batches say: whether block, hormone, mix, place or person makes a difference. */
 final class ResultsController
@@ -86,6 +87,13 @@ final class ResultsController
         $asked->done();
 
         return new Answer($season->of($year));
+    }
+
+    /** How many days ways take to root, beside their sheets. */
+    #[Route('/api/results/days', methods: ['GET'])]
+    public function days(WayDays $days): Answer
+    {
+        return new Answer(['ways' => $days->all()]);
     }
 
     /** Whether as many batches gave enough as were promised to. */

@@ -6,6 +6,7 @@ namespace WetCradle\Server\Rooting;
 
 use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
+use Doctrine\DBAL\ParameterType;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\EventDispatcher\EventDispatcherInterface;
 use WetCradle\Core\House\HouseDefault;
@@ -51,15 +52,10 @@ final class Speeds
     {
         $ways = array_map(intval(...), Row::words($this->db, 'SELECT DISTINCT s.way_id FROM batch b JOIN way_sheet s ON s.id = b.sheet_id
             WHERE b.id IN (?) AND b.left_bench_on IS NOT NULL', [$changed], [ArrayParameterType::INTEGER]));
-        $own = [];
-        foreach (Row::all($this->db, 'SELECT s.way_id, f.own FROM batch_forecast f JOIN batch b ON b.id = f.batch_id JOIN way_sheet s ON s.id = b.sheet_id
-            WHERE s.way_id IN (?) AND f.own IS NOT NULL ORDER BY b.stuck_on DESC, b.id DESC', [$ways], [ArrayParameterType::INTEGER]) as $row) {
-            $kept = array_map(static fn (mixed $value) => is_numeric($value) ? (float) $value : 0.0, $row->json('own'));
-            $own[$row->int('way_id')][] = OwnPace::kept($kept['d50'] ?? 0.0, $kept['lnSd'] ?? 0.0, $kept['shape'] ?? 0.0, $kept['shapeLnSd'] ?? 0.0);
-        }
+        $own = $this->own($ways);
         $learned = [];
         foreach ($ways === [] ? [] : $this->em->getRepository(Way::class)->findBy(['id' => $ways]) as $way) {
-            $pace = LearntPace::of($way->core()->reckoning->rooting, array_slice($own[(int) $way->id] ?? [], 0, self::TEACH));
+            $pace = LearntPace::of($way->core()->reckoning->rooting, array_values($own[(int) $way->id] ?? []));
             $learnt = $pace === null ? null : [
                 'halfAt' => $pace->pace->halfAt, 'shape' => $pace->pace->shape, 'lnSd' => $pace->lnSd, 'batches' => $pace->batches,
             ];
@@ -75,6 +71,30 @@ final class Speeds
         }
 
         return $learned;
+    }
+
+    /**
+     * How fast the newest batches of ways rooted by themselves.
+     *
+     * @param ?list<int> $ways null for all
+     *
+     * @return array<int, array<string, OwnPace>> by way, then by code, the newest first
+     */
+    public function own(?array $ways = null): array
+    {
+        $own = [];
+        foreach (Row::all($this->db, 'SELECT way_id, code, own FROM (
+                SELECT s.way_id, b.code, f.own, row_number() OVER (PARTITION BY s.way_id ORDER BY b.stuck_on DESC, b.id DESC) AS newest
+                FROM batch_forecast f JOIN batch b ON b.id = f.batch_id JOIN way_sheet s ON s.id = b.sheet_id
+                WHERE f.own IS NOT NULL AND (s.way_id IN (:ways) OR :all)
+            ) WHERE newest <= :teach ORDER BY way_id, newest',
+            ['ways' => $ways ?? [], 'all' => $ways === null, 'teach' => self::TEACH],
+            ['ways' => ArrayParameterType::INTEGER, 'all' => ParameterType::BOOLEAN, 'teach' => ParameterType::INTEGER]) as $row) {
+            $kept = array_map(static fn (mixed $value) => is_numeric($value) ? (float) $value : 0.0, $row->json('own'));
+            $own[$row->int('way_id')][$row->text('code')] = OwnPace::kept($kept['d50'] ?? 0.0, $kept['lnSd'] ?? 0.0, $kept['shape'] ?? 0.0, $kept['shapeLnSd'] ?? 0.0);
+        }
+
+        return $own;
     }
 
     /**

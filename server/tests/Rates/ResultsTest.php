@@ -79,6 +79,32 @@ final class ResultsTest extends House
         self::assertSame('warmer than usual', $is('weather')[$one]);
     }
 
+    public function testDaysToRootAreThoseOfTheForecastsBesideTheSheet(): void
+    {
+        $ways = $this->ask('GET', '/api/results/days')['ways'];
+        self::assertGreaterThan(5, count($ways));
+        $far = static fn (array $way) => [$way['isDifference'] ? 0 : 1, -abs(log($way['times']))];
+        $sorted = $ways;
+        usort($sorted, static fn (array $a, array $b) => $far($a) <=> $far($b));
+        self::assertSame(array_column($sorted, 'times'), array_column($ways, 'times'));
+        $learnt = $this->db()->fetchAllKeyValue('SELECT id, learnt FROM way WHERE learnt IS NOT NULL');
+        self::assertEqualsCanonicalizing(array_keys($learnt), array_column($ways, 'way'));
+        foreach ($ways as $way) {
+            // What is kept for the forecasts is what is shown.
+            $kept = json_decode((string) $learnt[$way['way']], true);
+            self::assertCount($kept['batches'], $way['batches']);
+            self::assertEqualsWithDelta(($way['learnt'][0] + $way['learnt'][1]) / ($way['sheet'][0] + $way['sheet'][1]), $way['times'], 0.12, $way['name']);
+            self::assertGreaterThan($way['next'][0], $way['next'][1]);
+        }
+        $near = $ways[count($ways) - 1];
+        $this->db()->executeStatement('UPDATE batch_forecast SET own = json_set(own, \'$.d50\', 3 * json_extract(own, \'$.d50\'))
+            WHERE own IS NOT NULL AND batch_id IN (SELECT b.id FROM batch b JOIN way_sheet s ON s.id = b.sheet_id WHERE s.way_id = ?)', [$near['way']]);
+        $slow = array_column($this->ask('GET', '/api/results/days')['ways'], null, 'way')[$near['way']];
+        self::assertTrue($slow['isDifference']);
+        self::assertGreaterThan(2.0 * $near['times'], $slow['times']);
+        self::assertSame(array_map(static fn (array $b) => $b['code'], $near['batches']), array_map(static fn (array $b) => $b['code'], $slow['batches']));
+    }
+
     public function testAMishapSaysNothingAndABatchOfABetterBlockIsSeen(): void
     {
         $crop = $this->cropWithMost();

@@ -5,6 +5,7 @@ import userEvent from '@testing-library/user-event'
 import { MemoryRouter } from 'react-router'
 import { afterEach, expect, it, vi } from 'vitest'
 import { api, type Schemas } from '../api/client'
+import { DaysPage } from '../results/DaysPage'
 import { RatesPage } from '../results/RatesPage'
 import { WeekProvider } from '../shell/week'
 import { session } from './nursery'
@@ -111,4 +112,45 @@ it('says that it could not be read, and not that nothing is there', async () => 
 it('says where there is nothing to compare', async () => {
   draw((by) => rates(by, { byChance: null, groups: [group('3000 ppm')] }))
   expect(await screen.findByText(/By hormone there is nothing to compare yet/)).not.toBeNull()
+})
+
+it('tells how far a way is off its sheet, and whether chance does that', async () => {
+  const way = (times: number, isDifference: boolean): Schemas['WayDays'] => ({
+    crop: 'holly',
+    name: 'Holly',
+    way: times,
+    wayName: `Heel cutting ${times}`,
+    isDifference,
+    times,
+    sheet: [50, 80],
+    learnt: [50 * times, 80 * times],
+    next: [55, 70],
+    batches: [{ code: 'HOL-44', days: 61.2 }],
+  })
+  vi.spyOn(api, 'GET').mockResolvedValue({
+    data: { ways: [way(1.31, true), way(0.9, false), way(1.01, false)] },
+    response: new Response(),
+  } as never)
+  render(
+    <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>
+      <MemoryRouter>
+        <DaysPage />
+      </MemoryRouter>
+    </QueryClientProvider>,
+  )
+  const [late, soon, same] = within(await screen.findByRole('list', { name: 'Ways' })).getAllByRole('listitem')
+  expect(late?.textContent).toContain('31 in 100 later than its sheet, more than by chance')
+  expect(
+    within(late as HTMLElement)
+      .getByRole('link', { name: 'change it' })
+      .getAttribute('href'),
+  ).toBe('/crops/holly')
+  expect(soon?.textContent).toContain('10 in 100 sooner than its sheet, within chance')
+  expect(same?.textContent).toContain('As its sheet says, within chance')
+  await userEvent.click(within(soon as HTMLElement).getByRole('button', { name: /^1 batch of Holly/ }))
+  expect(
+    within(soon as HTMLElement)
+      .getByRole('link', { name: 'HOL-44' })
+      .getAttribute('href'),
+  ).toBe('/batches/HOL-44')
 })

@@ -6,6 +6,7 @@ export const ResultsRooms = () => (
     looks={[
       ['/results', 'What makes a difference'],
       ['/results/drift', 'Drift'],
+      ['/results/days', 'Days to root'],
       ['/results/losses', 'Losses'],
       ['/results/promises', 'Promises'],
       ['/results/season', 'A season'],

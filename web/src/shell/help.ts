@@ -287,6 +287,14 @@ export const HELP: Help[] = [
     ],
   },
   {
+    at: '/results/days',
+    name: 'Days to root',
+    says: [
+      'How many days each way takes to root here, beside what its sheet says; those first that are another by more than chance.',
+      'Plans reckon with what is learnt here. Where a sheet is far off, change it: whoever reads it looks for roots too late or too early.',
+    ],
+  },
+  {
     at: '/results/losses',
     name: 'Losses',
     says: ['How far the plants of a crop come, stage by stage, and what the others were lost to; mishaps stand apart.'],

@@ -46,6 +46,7 @@ const FOUND: Record<string, () => Promise<ComponentType>> = {
   '/crops': () => import('../crops/Crops').then((m) => m.Crops),
   '/results': () => import('../results/RatesPage').then((m) => m.RatesPage),
   '/results/drift': () => import('../results/DriftPage').then((m) => m.DriftPage),
+  '/results/days': () => import('../results/DaysPage').then((m) => m.DaysPage),
   '/results/losses': () => import('../results/LossesPage').then((m) => m.LossesPage),
   '/results/promises': () => import('../results/PromisesPage').then((m) => m.PromisesPage),
   '/results/season': () => import('../results/SeasonPage').then((m) => m.SeasonPage),
