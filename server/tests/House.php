@@ -23,7 +23,6 @@ abstract class House extends TestCase
 {
     protected const DEMO = true;
     protected const PASSWORD = 'wet-cradle-demo';
-    private const MOST_LEFT_LYING = 200 * 1024 ** 2;
 
     /** @var array<string, string> */
     private array $cookies = [];
@@ -181,10 +180,6 @@ abstract class House extends TestCase
         }
         $kernel->terminate($request, $response);
         $kernel->shutdown();
-        // What a request leaves is taken away a hundred requests at once, not while it goes on (see phpunit.xml).
-        if (memory_get_usage() > self::MOST_LEFT_LYING) {
-            gc_collect_cycles();
-        }
         if ($response->getStatusCode() === 500) {
             self::fail("{$method} {$path} failed: ".substr((string) shell_exec('tail -n 1 '.escapeshellarg(Kernel::varDir()).'/log/*.log'), 0, 900));
         }

@@ -34,6 +34,8 @@ final class CropViews
     /** Signs that are told of a way: this year's, and those before it. */
     private const SIGNS = 3;
     private const WEEKS_BACK = 26;
+    /** Batches of a crop that are drawn beside the other crops; its own page has all of them. */
+    private const BESIDE_OTHERS = 60;
 
     public function __construct(
         private readonly EntityManagerInterface $em,
@@ -64,7 +66,8 @@ final class CropViews
             'ways' => count($crop->ways),
             'window' => $this->window($way, $this->today->week()),
             'learnt' => $this->history->learnt($way, $batches),
-            'history' => $batches,
+            'counted' => count($batches),
+            'history' => array_slice($batches, -self::BESIDE_OTHERS),
         ];
     }
 
@@ -76,7 +79,9 @@ final class CropViews
         $ways = $crop->ways->toArray();
         usort($ways, static fn (Way $a, Way $b) => [$b->house, $a->id] <=> [$a->house, $b->id]);
 
-        return $this->row($crop, $this->history->of($house)) + [
+        $batches = $this->history->of($house);
+
+        return ['history' => $batches] + $this->row($crop, $batches) + [
             'liner' => ['price' => $crop->linerPrice, 'weeks' => $crop->linerWeeks],
             'sheets' => array_map(fn (Way $w) => $this->way($w, $rules), $ways),
         ];

@@ -91,7 +91,12 @@ final class Speeds
             ['ways' => $ways ?? [], 'all' => $ways === null, 'teach' => self::TEACH],
             ['ways' => ArrayParameterType::INTEGER, 'all' => ParameterType::BOOLEAN, 'teach' => ParameterType::INTEGER]) as $row) {
             $kept = array_map(static fn (mixed $value) => is_numeric($value) ? (float) $value : 0.0, $row->json('own'));
-            $own[$row->int('way_id')][$row->text('code')] = OwnPace::kept($kept['d50'] ?? 0.0, $kept['lnSd'] ?? 0.0, $kept['shape'] ?? 0.0, $kept['shapeLnSd'] ?? 0.0);
+            $own[$row->int('way_id')][$row->text('code')] = OwnPace::kept(
+                $kept['d50'] ?? 0.0,
+                $kept['lnSd'] ?? 0.0,
+                $kept['shape'] ?? 0.0,
+                $kept['shapeLnSd'] ?? 0.0,
+            );
         }
 
         return $own;

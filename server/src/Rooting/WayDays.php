@@ -39,7 +39,8 @@ final class WayDays
                 ];
             }
         }
-        usort($found, static fn (array $a, array $b) => [$b['isDifference'], abs(log($b['times'])), $a['name']] <=> [$a['isDifference'], abs(log($a['times'])), $b['name']]);
+        $farOff = static fn (array $way) => [$way['isDifference'], abs(log($way['times']))];
+        usort($found, static fn (array $a, array $b) => [$farOff($b), $a['name']] <=> [$farOff($a), $b['name']]);
 
         return $found;
     }

@@ -114,6 +114,20 @@ final class BroughtInTest extends House
         self::assertSame($before['learnt'], $this->ask('GET', "/api/crops/{$lavender}")['learnt'], 'And what they taught is forgotten.');
     }
 
+    public function testBesideOtherCropsOnlyTheNewestBatchesOfACropAreTold(): void
+    {
+        $rows = array_map(static fn (int $i) => sprintf("Hebe 'Copperlight',%d-%02d-03,100,%d", 2015 + intdiv($i, 10), 1 + $i % 10, 80 + $i % 7), range(0, 69));
+        $is = $this->bring($this->begin('past_batches', "crop,stuck on,stuck,rooted\n".implode("\n", $rows)));
+        self::assertTrue($is['isIn']);
+        $one = $this->ask('GET', '/api/crops/hebe-copperlight');
+        $among = array_column($this->ask('GET', '/api/crops')['crops'], null, 'slug')['hebe-copperlight'];
+        self::assertGreaterThan(70, $one['counted']);
+        self::assertCount($one['counted'], $one['history']);
+        self::assertSame($one['counted'], $among['counted']);
+        self::assertSame(array_slice($one['history'], -60), $among['history']);
+        self::assertSame($one['learnt'], $among['learnt'], 'All of them teach.');
+    }
+
     public function testATableOfAnotherHabitComesInAndItsColumnsAreKnownAgain(): void
     {
         $is = $this->begin('past_batches', self::table('by-commas.csv'));

@@ -56,6 +56,7 @@ const crop = (sheets: Way[]): Schemas['CropPage'] => ({
   ways: sheets.length,
   window,
   learnt,
+  counted: 0,
   history: [],
   liner: { price: 0.5, weeks: 4 },
   sheets,

@@ -46,8 +46,8 @@ function draw(of: (by: Schemas['Sort']) => Schemas['RatesBySort'], at = '/result
       return {
         data: {
           crops: [
-            { slug: 'holly', name: 'Holly', history: [{}, {}] },
-            { slug: 'new', name: 'New', history: [] },
+            { slug: 'holly', name: 'Holly', counted: 2 },
+            { slug: 'new', name: 'New', counted: 0 },
           ],
         },
       }

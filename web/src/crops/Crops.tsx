@@ -48,7 +48,7 @@ export function Crops() {
               crop.name,
               crop.method,
               crop.material,
-              crop.history.length,
+              crop.counted,
               crop.learnt.rate.toFixed(3),
               crop.learnt.low80.toFixed(3),
               crop.learnt.high80.toFixed(3),
@@ -110,7 +110,7 @@ export function Crops() {
               <span className="block truncate text-sm soft">{sayWay(crop.method, crop.material)}</span>
             </span>
             <span className="text-2xl font-bold sm:text-right">{inHundred(crop.learnt.rate)}</span>
-            <RateDots learnt={crop.learnt} history={crop.history} tall={30} axis={false} />
+            <RateDots learnt={crop.learnt} history={crop.history} of={crop.counted} tall={30} axis={false} />
             <span className="text-sm">
               {plural(crop.learnt.batches, 'batch', 'batches')}
               <span className="block">

@@ -19,12 +19,15 @@ export function RateAxis() {
 export function RateDots({
   learnt,
   history,
+  of = history.length,
   mark,
   tall = 46,
   axis = true,
 }: {
   learnt: Pick<Learnt, 'rate' | 'low80' | 'high80'>
   history: Pick<Crop['history'][number], 'code' | 'rate' | 'stuck' | 'rooted' | 'could' | 'season' | 'soFar' | 'mishap' | 'why'>[]
+  /** How many there are in all, where only the newest are drawn. */
+  of?: number
   /** The code of a batch to point out. */
   mark?: string
   tall?: number
@@ -38,7 +41,7 @@ export function RateDots({
       viewBox={`0 0 400 ${axis ? tall + 16 : tall}`}
       className="w-full"
       role="img"
-      aria-label={`Rooting rate ${inHundred(learnt.rate)} in 100, range ${inHundred(learnt.low80)} to ${inHundred(learnt.high80)}, ${history.filter((batch) => !batch.mishap).length} batches`}
+      aria-label={`Rooting rate ${inHundred(learnt.rate)} in 100, range ${inHundred(learnt.low80)} to ${inHundred(learnt.high80)}, ${of > history.length ? `the newest ${history.length} of ${of}` : history.filter((batch) => !batch.mishap).length} batches`}
     >
       <line x1={x(0)} x2={x(1)} y1={middle} y2={middle} stroke="var(--peat)" strokeWidth="1" opacity="0.5" />
       {[0, 0.25, 0.5, 0.75, 1].map((tick) => (

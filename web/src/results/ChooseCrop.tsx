@@ -18,7 +18,7 @@ export function ChooseCrop({
       <select className="field-text w-72" value={slug} onChange={(event) => onChoose(event.target.value)}>
         {counted.map((crop) => (
           <option key={crop.slug} value={crop.slug}>
-            {crop.name}, {plural(crop.history.length, 'batch', 'batches')}
+            {crop.name}, {plural(crop.counted, 'batch', 'batches')}
           </option>
         ))}
       </select>

@@ -5,8 +5,8 @@ import { useCrops } from '../api/queries'
 export function useCounted() {
   const [params, setParams] = useSearchParams()
   const crops = useCrops()
-  const counted = (crops.data?.crops ?? []).filter((crop) => crop.history.length > 0)
-  const most = [...counted].sort((a, b) => b.history.length - a.history.length)[0]
+  const counted = (crops.data?.crops ?? []).filter((crop) => crop.counted > 0)
+  const most = [...counted].sort((a, b) => b.counted - a.counted)[0]
   const choose = (what: Record<string, string>) =>
     setParams((now) => ({ ...Object.fromEntries(now), ...what }), { replace: true })
   return { params, setParams, crops, counted, slug: params.get('crop') ?? most?.slug, choose }

@@ -8,10 +8,12 @@ import { PlainForm } from '../forms/PlainForm'
 import { isMeeting } from '../forms/refusals'
 import { TakeOut } from '../forms/TakeOut'
 import { AsTable } from '../shell/AsTable'
+import { SearchBox, useAsked } from '../shell/Narrow'
 import { say } from '../shell/Said'
 import { Unread } from '../shell/Unread'
+import { useParts } from '../shell/useParts'
 import { useShown } from '../shell/week'
-import { sayDay } from '../words'
+import { plural, sayDay } from '../words'
 import { LicenceBar } from './LicenceBar'
 import { StockRooms } from './StockRooms'
 
@@ -159,6 +161,11 @@ export function Licences() {
   const { data } = read
   const [open, setOpen] = useState<string | null>(null)
   const toggle = (what: string) => setOpen(open === what ? null : what)
+  const asked = useAsked()
+  const licences = (data?.licences ?? []).filter(
+    (one) => asked.isLike(one.crop, one.number, one.holder) && (asked.get('is') !== 'running' || one.running),
+  )
+  const parts = useParts(licences.length)
   if (!data) return <Unread of={read} title="Breeders' rights" rooms={<StockRooms />} />
   return (
     <>
@@ -170,7 +177,7 @@ export function Licences() {
             name="licences"
             heads={['crop', 'number', 'holder', 'from', 'to', 'plants', 'used', 'left', 'counted', 'royalty', 'owed']}
             rows={() =>
-              data.licences.map((one) => [
+              licences.map((one) => [
                 one.crop,
                 one.number,
                 one.holder,
@@ -209,9 +216,25 @@ export function Licences() {
           is protected{crop.protectedBy && ` for ${crop.protectedBy}`}, and no licence covers today: it cannot be planned.
         </p>
       ))}
+      {data.licences.length > 1 && (
+        <div className="no-print mb-4 flex flex-wrap items-center gap-x-5 gap-y-2">
+          <SearchBox of="licences" placeholder="crop, number, holder" asked={asked} />
+          <label className="flex min-h-11 cursor-pointer items-center gap-2">
+            <input
+              type="checkbox"
+              className="checkbox"
+              checked={asked.get('is') === 'running'}
+              onChange={(event) => asked.choose({ is: event.target.checked ? 'running' : '' })}
+            />
+            only those that run
+          </label>
+          <p>{plural(licences.length, 'licence')}</p>
+        </div>
+      )}
+      {licences.length === 0 && data.licences.length > 0 && <p className="soft">No licence is like that.</p>}
       {data?.licences.length === 0 && data.without.length === 0 && <p className="soft">No protected crop is entered.</p>}
       <ul className="grid gap-6">
-        {data?.licences.map((licence) => (
+        {licences.slice(0, parts.many).map((licence) => (
           <li
             key={licence.id}
             className={`border-t-2 pt-2 ${open?.endsWith(String(licence.id)) || open === null ? '' : 'no-print'} border-stone-wash`}
@@ -237,7 +260,7 @@ export function Licences() {
                   {licence.owed.toFixed(2)} so far
                 </p>
               </div>
-              <div className="flex flex-wrap gap-2">
+              <div className="flex flex-wrap items-center gap-2">
                 <button
                   type="button"
                   className="act"
@@ -268,6 +291,7 @@ export function Licences() {
           </li>
         ))}
       </ul>
+      {parts.end}
     </>
   )
 }
