@@ -130,7 +130,7 @@ final class CropHistory
         if ($this->standing !== null || $this->em->getConnection()->isTransactionActive()) {
             return $this->standing ?? [];
         }
-        $mark = $this->mark->now().' '.Season::containing($this->today->day(), $this->house->nursery()->hemisphere)->startYear;
+        $mark = $this->mark->ofRates().' '.Season::containing($this->today->day(), $this->house->nursery()->hemisphere)->startYear;
         $reckon = function () use ($mark): array {
             $rates = [];
             foreach ($this->ways->house() as $way) {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Server\Tests\Rates;
 
 use WetCradle\Core\Rates\Sort;
+use WetCradle\Server\Plan\DraftMark;
 use WetCradle\Server\Tests\House;
 
 final class ResultsTest extends House
@@ -103,6 +104,31 @@ final class ResultsTest extends House
         self::assertTrue($slow['isDifference']);
         self::assertGreaterThan(2.0 * $near['times'], $slow['times']);
         self::assertSame(array_map(static fn (array $b) => $b['code'], $near['batches']), array_map(static fn (array $b) => $b['code'], $slow['batches']));
+    }
+
+    public function testAnOrderTeachesNothingAndWhatTeachesIsNoticed(): void
+    {
+        $mark = fn (): string => $this->service(DraftMark::class)->ofRates();
+        $was = $mark();
+        $this->ask('POST', '/api/wanted', ['crop' => 'mint-cellar', 'plants' => 90, 'pot' => 1, 'readyWeek' => '2028-W30', 'priority' => 'nice']);
+        self::assertSame($was, $mark());
+        $code = $this->ask('GET', "/api/results/drift/{$this->cropWithMost()}")['batches'][0]['code'];
+        $crop = $this->cropWithMost();
+        foreach ([
+            'a mishap' => fn () => $this->ask('POST', "/api/batches/{$code}/mishap", ['is' => 'mishap']),
+            'a loss' => fn () => $this->ask(
+                'POST',
+                '/api/batches/'.$this->db()->fetchOne('SELECT b.code FROM batch b JOIN batch_standing s ON s.batch_id = b.id JOIN line l ON l.batch_id = b.id
+                    WHERE b.called_off = 0 AND b.left_bench_on IS NULL AND s.waiting > 200 GROUP BY b.id HAVING count(*) = 1 ORDER BY s.waiting DESC LIMIT 1').'/lose',
+                ['on' => '2027-05-12', 'state' => 'stuck', 'lost' => ['rot' => 1]],
+            ),
+            'a habit' => fn () => $this->ask('PUT', '/api/house-defaults', ['version' => 2, 'defaults' => ['pots_apart' => 1.4]]),
+        ] as $what => $teach) {
+            $before = $mark();
+            $teach();
+            self::assertNotSame($before, $mark(), $what);
+        }
+        self::assertStringNotContainsString("\"{$code}\"", (string) json_encode($this->ask('GET', "/api/results/rates/{$crop}?by=year")));
     }
 
     public function testAMishapSaysNothingAndABatchOfABetterBlockIsSeen(): void
