@@ -122,7 +122,9 @@ final class ResultsTest extends House
                     WHERE b.called_off = 0 AND b.left_bench_on IS NULL AND s.waiting > 200 GROUP BY b.id HAVING count(*) = 1 ORDER BY s.waiting DESC LIMIT 1').'/lose',
                 ['on' => '2027-05-12', 'state' => 'stuck', 'lost' => ['rot' => 1]],
             ),
-            'a habit' => fn () => $this->ask('PUT', '/api/house-defaults', ['version' => 2, 'defaults' => ['pots_apart' => 1.4]]),
+            'a habit' => fn () => $this->ask('PUT', '/api/house-defaults', [
+                'version' => $this->ask('GET', '/api/house-defaults')['version'], 'defaults' => ['pots_apart' => 1.4],
+            ]),
         ] as $what => $teach) {
             $before = $mark();
             $teach();
