@@ -23,6 +23,8 @@ test('whether a block makes a difference is looked up, down to the batches, and 
 test('a batch that stands out is found by its chart, down to what was different about it', async ({ page }) => {
   await signIn(page, 'visitor', '/results')
   await page.getByRole('link', { name: 'Drift', exact: true }).click()
+  // The room before has a choice of crop, too.
+  await expect(page.getByRole('heading', { name: 'Drift', level: 1 })).toBeVisible()
   const crop = page.getByRole('combobox', { name: 'Crop', exact: true })
   await crop.selectOption({ value: 'euonymus-tin-whistle' })
   await expect(page.getByRole('img', { name: /^\d+ batches, \d+ in 100 on average/ })).toBeVisible()
