@@ -23,6 +23,10 @@ final class Branches
     private const OPEN = 120;
     /** Ways walked that take the time of a step. */
     private const WALKED = 150;
+    /** Ways and fillings looked through in one go, of all there is and of a part; and how many take the time of a step. */
+    private const LOOKS_FIRST = 4_000_000;
+    private const LOOKS = 300_000;
+    private const LOOKED = 60;
     /** Narrowing walks all ways forwards and backwards, and takes them out. */
     private const NARROWS = 4;
 
@@ -61,6 +65,9 @@ final class Branches
                 $taken = $part->round($known());
                 yield self::steps($part) => $round === self::EACH ? $taken : [];
             }
+            foreach ($part->lookThrough($known(), $this->open === [] ? self::LOOKS_FIRST : self::LOOKS) as $looked => $taken) {
+                yield 1 + intdiv($looked, self::LOOKED) => $taken;
+            }
             $halves = [];
             if (!$part->isOver($known())) {
                 $part->narrow($known());
@@ -75,6 +82,12 @@ final class Branches
                 $this->letGo();
             }
         }
+    }
+
+    /** Whether all there is could not be looked through at once. */
+    public function isParted(): bool
+    {
+        return $this->open !== [];
     }
 
     /** The part in which something may cost least, if any may cost less than what is known. */

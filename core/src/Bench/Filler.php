@@ -12,10 +12,11 @@ use WetCradle\Core\Refused;
  * Fills a house: first one batch after the other where it costs least; then better and better by search.
  *
  * The search takes up a block of batches that lie in each other's way and lays it anew (`Block`), again and again, with a heat
- * that falls to nothing, so that it gets out of what only looks best. Then, in a house that is not too large, all fillings are
- * parted again and again (`Branches`) by prices on batches (`Prices`), which say from above which sets of batches go together, and
- * from below what nothing can cost less than: what the zones take at those prices is made a plan, filled up and relaid by blocks.
- * Where the bound is met there is nothing more to find.
+ * that falls to nothing, so that it gets out of what only looks best. Then prices on batches (`Prices`) say what nothing can cost
+ * less than. All that each zone can have for little more than that is listed, and the cheapest that fits together is the best there
+ * is (`Together`). Where there is too much to list, all fillings are parted into halves, and these again (`Branches`), until there
+ * is little enough in each; and in a large house the same is done with a few zones at a time (`ZonesAnew`), while the others stay
+ * as they are. Where the bound is met there is nothing more to find.
  *
  * The same problem and seed always give the same; more steps never give worse. What it holds is at every moment a plan
  * without faults.
@@ -38,8 +39,15 @@ final class Filler
     /** Heat at the beginning where a plan that prices made is relaid, by turns, and how many blocks of it for each batch. */
     private const WARM = [0.1, 0.04];
     private const RELAID_EACH = 4;
+    /** Batches of a house that is looked through at once if it can be; a larger one is filled anew here and there first. */
+    private const AT_ONCE = 40;
+    /** Tries to fill zones anew that find nothing better, before it goes on with something else. */
+    private const STALE = 40;
+    private const STALE_IN_PART = 12;
     /** Rounds of prices where only a bound is wanted. */
     private const PRICED = 30;
+    /** How much is looked through there. */
+    private const LOOKS = 1_000_000;
     /** Ways of a block tried that take the time of a step. */
     private const TRIED = 12;
     /** What each batch left out costs where they are only counted. */
@@ -53,6 +61,7 @@ final class Filler
     /** @var array<int, int> */
     private array $best;
     private int $bestScore;
+    private readonly ZonesAnew $zonesAnew;
     private readonly Luck $luck;
     private readonly float $average;
     /** @var list<int> batches that have any lay */
@@ -83,6 +92,7 @@ final class Filler
             }
         }
         $this->luck = new Luck($seed);
+        $this->zonesAnew = new ZonesAnew($ask, $this->lays, $this->luck);
         $this->bound = array_sum(
             array_map(static fn (array $lays, int $leftOut) => $lays === [] ? $leftOut : min($leftOut, $ask->layCost[$lays[0]]), $this->lays, $ask->leftOut),
         );
@@ -186,30 +196,40 @@ final class Filler
         }
         $blocks = max(self::COOLING, self::COOLING_EACH * count($this->able));
         yield from $this->cool($blocks, self::HOT);
+        if (count($this->able) > self::AT_ONCE) {
+            $this->back();
+            yield from $this->fillAnew(self::STALE);
+        }
         $zones = $this->zones();
         if ($zones !== []) {
             $branches = $this->branches = new Branches(new Prices($this->ask, $this->of, $zones));
             $plans = 0;
             foreach ($branches->search(fn () => $this->bestScore) as $steps => $taken) {
-                $this->bound = max($this->bound, $branches->bound($this->bestScore));
-                yield $steps;
                 if ($taken !== []) {
                     $this->made($taken);
+                }
+                $this->bound = max($this->bound, $branches->bound($this->bestScore));
+                yield $steps;
+                if ($taken !== [] && !$this->isBest()) {
                     yield from $this->cool(self::RELAID_EACH * count($this->able), self::WARM[++$plans % count(self::WARM)]);
+                    if ($branches->isParted()) {
+                        yield from $this->fillAnew(self::STALE_IN_PART);
+                    }
                 }
             }
             $this->bound = max($this->bound, $branches->bound($this->bestScore));
         }
         while (true) {
-            // What cools for longer finds more.
-            $blocks *= 2;
             $this->back();
             yield from $this->cool($blocks, self::HOT);
+            yield from $this->fillAnew(self::STALE);
+            // What cools for longer finds more.
+            $blocks *= 2;
         }
     }
 
     /**
-     * What nothing can cost less than, by a few rounds of prices.
+     * What nothing can cost less than, by a few rounds of prices and a look through what costs little more.
      *
      * @param list<ZoneWays> $zones
      */
@@ -218,6 +238,12 @@ final class Filler
         $prices = new Prices($ask, $this->of, $zones);
         for ($round = 0; $round < self::PRICED && !$prices->isOver($known); ++$round) {
             $prices->round($known);
+        }
+        foreach ($prices->lookThrough($known, self::LOOKS) as $taken) {
+            if ($taken !== [] && $prices->isOver($known)) {
+                // Nothing is cheaper than this.
+                return array_sum($ask->leftOut) + array_sum(array_map(fn (int $lay) => $ask->layCost[$lay] - $ask->leftOut[$this->of[$lay]], $taken));
+            }
         }
 
         return $prices->bound();
@@ -261,6 +287,26 @@ final class Filler
                 $this->remember();
             }
             yield 1 + intdiv($tried, self::TRIED);
+        }
+    }
+
+    /**
+     * A few zones filled anew, then a few others, until so many tries find nothing better.
+     *
+     * @return \Generator<int, int>
+     */
+    private function fillAnew(int $stale): \Generator
+    {
+        for ($since = 0; $since < $stale; ++$since) {
+            $score = $this->now->score;
+            $steps = $this->zonesAnew->around($this->oneAmiss(), $this->now);
+            if ($this->now->score < $score) {
+                $since = -1;
+            }
+            if ($this->now->score < $this->bestScore) {
+                $this->remember();
+            }
+            yield $steps;
         }
     }
 

@@ -17,7 +17,7 @@ use WetCradle\Core\House\HouseDefaults;
 final class Filling
 {
     /** Steps that are enough for a house of some dozen batches. */
-    public const STEPS = 60_000;
+    public const STEPS = 40_000;
     /** Lays tried while tidying. */
     private const TIDIED = 60_000;
     /** A zone's setting that jumps by one degree from a week to the next weighs this share of one degree held for a week. */

@@ -27,6 +27,11 @@ final class Prices
     private const KEPT = 0.35;
     /** Directions shorter than this are what is left of rounds before; prices would run away along them. */
     private const LEAST = 0.1;
+    /** Batches that can be told apart by the bits of a whole number. */
+    private const BITS = 62;
+    /** How much of the way from the bound to what is known is looked through first, and how much further each time. */
+    private const LOOKS_FIRST = 0.4;
+    private const LOOKS_ON = 2.6;
     /** How much of what the rounds before took counts beside the last one. */
     private const REMEMBERED = 0.85;
 
@@ -41,7 +46,7 @@ final class Prices
     /** @var array<int, float> in which prices moved last, by batch */
     private array $direction;
     private float $bound = -INF;
-    private float $pace = self::PACE;
+    private float $pace;
     private int $since = 0;
     /** @var array<int, float> how often the last rounds took it, by lay */
     private array $often;
@@ -55,13 +60,27 @@ final class Prices
     /**
      * @param list<int>      $of    the batch of each lay
      * @param list<ZoneWays> $zones
+     * @param ?list<float>   $begin prices to begin at by batch, where they are nearly known
      */
-    public function __construct(private readonly ToPlace $ask, private readonly array $of, private array $zones)
+    public function __construct(private readonly ToPlace $ask, private readonly array $of, private array $zones, ?array $begin = null)
     {
         $this->ways = array_sum(array_map(static fn (ZoneWays $zone) => $zone->ways, $zones));
-        $this->price = $this->bestPrice = array_map(static fn (int $leftOut) => self::BEGINS * $leftOut, $ask->leftOut);
+        $this->price = $this->bestPrice = $begin ?? self::begin($ask);
+        $this->pace = $begin === null ? self::PACE : self::PACE_IN_PART;
         $this->direction = array_fill(0, count($ask->leftOut), 0.0);
         $this->often = array_fill(0, count($of), 0.0);
+    }
+
+    /** @return list<float> by batch, prices to begin at where nothing is known yet */
+    public static function begin(ToPlace $ask): array
+    {
+        return array_map(static fn (int $leftOut) => self::BEGINS * $leftOut, $ask->leftOut);
+    }
+
+    /** @return array<int, float> by batch, the prices with the best bound */
+    public function best(): array
+    {
+        return $this->bestPrice;
     }
 
     /** What no filling of this part can cost less than, by the best prices so far. */
@@ -121,6 +140,54 @@ final class Prices
         }
 
         return $taken;
+    }
+
+    /**
+     * Looks through all fillings of this part that cost no more than the bound and a little, then more and more, until there is one,
+     * which is the cheapest of this part then; or until nothing is left that is cheaper than what is known; or until there are too
+     * many to look through.
+     *
+     * @param int $known what the best filling known costs
+     * @param int $most  ways walked and fillings looked at in one go
+     *
+     * @return \Generator<int, list<int>> ways walked and fillings looked at, and the lays of the cheapest filling or none
+     */
+    public function lookThrough(int $known, int $most): \Generator
+    {
+        if (count($this->bestPrice) > self::BITS) {
+            return;
+        }
+        $this->clear();
+        $worth = $this->worth($this->bestPrice);
+        $price = [];
+        foreach ($this->bestPrice as $batch => $each) {
+            $price[1 << $batch] = isset($this->must[$batch]) ? INF : $each;
+        }
+        $all = $known - 1 + 1e-6 - $this->atBest;
+        $room = max(self::LOOKS_FIRST * $all, self::LOOKS_ON * ($this->bound - $this->atBest));
+        while (!$this->isOver($known)) {
+            $room = min($all, $room);
+            $left = $most;
+            $fillings = [];
+            foreach ($this->zones as $zone) {
+                $of = $zone->fillings($worth, $this->of, $room, $left);
+                if ($of === null) {
+                    break;
+                }
+                $fillings[] = $of;
+            }
+            $together = $left < 0 ? [] : Together::cheapest($fillings, $price, $room + 1e-6, $left);
+            if ($together !== [] && $left >= 0) {
+                // Cheaper than any other of this part.
+                $this->bound = INF;
+            }
+            yield $most - $left => $together === [] ? [] : $this->laid($together);
+            if ($together !== [] || $left < 0) {
+                return;
+            }
+            $this->bound = max($this->bound, $room < $all ? $this->atBest + $room : $known);
+            $room *= self::LOOKS_ON;
+        }
     }
 
     /** Takes out the lays and settles the batches of which the prices say that nothing cheaper than what is known has it otherwise. */
@@ -226,6 +293,21 @@ final class Prices
         $part->direction = array_fill(0, count($this->direction), 0.0);
 
         return $part;
+    }
+
+    /**
+     * @param array<int, int> $together by zone, the bits of the batches in it
+     *
+     * @return list<int> their lays, where they cost least
+     */
+    private function laid(array $together): array
+    {
+        $taken = [];
+        foreach ($this->zones as $i => $zone) {
+            array_push($taken, ...$zone->laysFor($together[$i], $this->ask->layCost, $this->of));
+        }
+
+        return $taken;
     }
 
     /** @return array<int, true> the lays that a batch has left */

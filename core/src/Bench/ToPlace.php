@@ -82,6 +82,38 @@ final class ToPlace
         return $same;
     }
 
+    /**
+     * A part of the house: only these batches, and only what they may have in these zones beside what lies there now.
+     *
+     * @param list<int> $batches which lie nowhere now
+     * @param list<int> $spaces
+     *
+     * @return array{self, list<int>} with its own numbers of batches and lays; and by its lays, those here
+     */
+    public function part(array $batches, array $spaces, LaidOut $house): array
+    {
+        $part = clone $this;
+        $part->free = $house->free;
+        $part->names = $part->leftOut = $part->firstLay = $part->layCost = $part->layCell = $part->layWeeks = $part->layTrays = $part->layComfort = [];
+        $lays = [];
+        foreach ($batches as $batch) {
+            $part->batch($this->names[$batch], $this->leftOut[$batch]);
+            [$lay, $end] = $this->laysOf($batch);
+            for (; $lay < $end; ++$lay) {
+                if (in_array(intdiv($this->layCell[$lay], $this->weeks), $spaces, true) && $house->fits($lay)) {
+                    $part->layCost[] = $this->layCost[$lay];
+                    $part->layCell[] = $this->layCell[$lay];
+                    $part->layWeeks[] = $this->layWeeks[$lay];
+                    $part->layTrays[] = $this->layTrays[$lay];
+                    $part->layComfort[] = $this->layComfort[$lay];
+                    $lays[] = $lay;
+                }
+            }
+        }
+
+        return [$part, $lays];
+    }
+
     /** Begins a batch; its lays follow. */
     public function batch(string $name, int $leftOut): void
     {

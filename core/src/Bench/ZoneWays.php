@@ -11,6 +11,9 @@ namespace WetCradle\Core\Bench;
  */
 final class ZoneWays
 {
+    /** Lays that may begin in one week: as many as a whole number has bits. */
+    private const STARTERS = 62;
+
     /**
      * @param list<list<list<int>>> $sets by week, sets of lays that may begin
      * @param list<array<int, list<int>>> $on by week and set, the ways on: pairs of a state and the one that follows
@@ -34,73 +37,109 @@ final class ZoneWays
                 $begin[$cell][] = $lay;
             }
         }
-        $suits = static function (int $lay, array $others) use ($ask, $of): bool {
-            $clash = $ask->clash[$ask->layComfort[$lay]] ?? [];
-            foreach ($others as $other) {
-                if ($of[$other] === $of[$lay] || isset($clash[$ask->layComfort[$other]])) {
-                    return false;
-                }
-            }
-
-            return true;
-        };
-        $trays = static fn (array $lays) => array_sum(array_map(static fn (int $lay) => $ask->layTrays[$lay], $lays));
-        $states = ['at' => []];
+        $states = [[]];
         $allSets = $allOn = $counts = [];
         $ways = 0;
         for ($cell = $space * $ask->weeks, $end = $cell + $ask->weeks; $cell < $end; ++$cell) {
-            $sets = $numbers = $next = $on = [];
-            foreach (array_values($states) as $state => $standing) {
-                $todo = [[[], 0, $ask->free[$cell] - $trays($standing)]];
+            $starters = $begin[$cell] ?? [];
+            if (count($starters) > self::STARTERS) {
+                return null;
+            }
+            $beside = self::beside($ask, $of, $starters, [...$starters, ...array_merge(...$states)]);
+            // What begins is known by bits: of the set, its lays; those that stand on into the next week, and their trays.
+            $number = $sets = $on = $setStays = $setTrays = $next = $numberOf = [];
+            $nextFree = $ask->free[$cell + 1] ?? 0;
+            $starterOf = [];
+            foreach ($starters as $i => $lay) {
+                $starterOf[1 << $i] = $lay;
+            }
+            foreach ($states as $state => $standing) {
+                $may = (1 << count($starters)) - 1;
+                $room = $ask->free[$cell];
+                $stays = [];
+                $trays = 0;
+                foreach ($standing as $lay) {
+                    $may &= $beside[$lay];
+                    $room -= $ask->layTrays[$lay];
+                    if ($ask->layCell[$lay] + $ask->layWeeks[$lay] > $cell + 1) {
+                        $stays[] = $lay;
+                        $trays += $ask->layTrays[$lay];
+                    }
+                }
+                $name = implode(' ', $stays).'+';
+                $todo = [[0, $may, $room]];
                 while ($todo !== []) {
-                    [$set, $i, $room] = array_pop($todo);
-                    $key = implode(' ', $set);
-                    if (!isset($numbers[$key])) {
-                        $numbers[$key] = count($sets);
-                        $sets[] = $set;
+                    [$set, $may, $room] = array_pop($todo);
+                    if (!isset($number[$set])) {
+                        $number[$set] = count($sets);
+                        $lays = $stay = [];
+                        $standsOn = 0;
+                        for ($bits = $set; $bits !== 0; $bits &= $bits - 1) {
+                            $lays[] = $lay = $starterOf[$bits & -$bits];
+                            if ($ask->layWeeks[$lay] > 1) {
+                                $stay[] = $lay;
+                                $standsOn += $ask->layTrays[$lay];
+                            }
+                        }
+                        $sets[] = $lays;
                         $on[] = [];
+                        $setStays[] = $stay;
+                        $setTrays[] = $standsOn;
                     }
-                    $stays = array_values(array_filter(
-                        [...$standing, ...$set],
-                        static fn (int $lay) => $ask->layCell[$lay] + $ask->layWeeks[$lay] > $cell + 1,
-                    ));
-                    $name = 'at'.implode(' ', $stays);
-                    if (!isset($next[$name]) && $stays !== [] && $trays($stays) > $ask->free[$cell + 1]) {
-                        // What stands on has no room in the next week.
-                        $next[$name] = false;
-                    }
-                    $next[$name] ??= $stays;
-                    if ($next[$name] !== false) {
-                        $on[$numbers[$key]][] = [$state, $name];
+                    $which = $number[$set];
+                    if ($trays + $setTrays[$which] <= $nextFree || $trays + $setTrays[$which] === 0) {
+                        $both = $name.implode(' ', $setStays[$which]);
+                        if (!isset($numberOf[$both])) {
+                            $numberOf[$both] = count($next);
+                            $next[] = [...$stays, ...$setStays[$which]];
+                        }
+                        $on[$which][] = $state;
+                        $on[$which][] = $numberOf[$both];
                         if (++$ways > $most) {
                             return null;
                         }
                     }
-                    $starters = $begin[$cell] ?? [];
-                    for ($n = count($starters); $i < $n; ++$i) {
-                        $lay = $starters[$i];
-                        if ($ask->layTrays[$lay] <= $room && $suits($lay, $standing) && $suits($lay, $set)) {
-                            $todo[] = [[...$set, $lay], $i + 1, $room - $ask->layTrays[$lay]];
+                    for (; $may !== 0; $may &= $may - 1) {
+                        $bit = $may & -$may;
+                        $lay = $starterOf[$bit];
+                        if ($ask->layTrays[$lay] <= $room) {
+                            $todo[] = [$set | $bit, $may & ~($bit | $bit - 1) & $beside[$lay], $room - $ask->layTrays[$lay]];
                         }
                     }
                 }
             }
-            $states = array_filter($next, is_array(...));
-            $number = array_flip(array_keys($states));
+            $states = $next;
             $allSets[] = $sets;
-            $pairs = [];
-            foreach ($on as $set => $followed) {
-                $pairs[$set] = [];
-                foreach ($followed as [$state, $name]) {
-                    $pairs[$set][] = $state;
-                    $pairs[$set][] = $number[$name];
-                }
-            }
-            $allOn[] = $pairs;
+            $allOn[] = $on;
             $counts[] = count($states);
         }
 
         return new self($allSets, $allOn, $counts, $ways);
+    }
+
+    /**
+     * @param list<int> $of
+     * @param list<int> $starters lays that begin in a week
+     * @param list<int> $lays
+     *
+     * @return array<int, int> by lay, the starters that may lie beside it, by bits
+     */
+    private static function beside(ToPlace $ask, array $of, array $starters, array $lays): array
+    {
+        $beside = [];
+        foreach ($lays as $lay) {
+            if (!isset($beside[$lay])) {
+                $clash = $ask->clash[$ask->layComfort[$lay]] ?? [];
+                $beside[$lay] = 0;
+                foreach ($starters as $i => $other) {
+                    if ($of[$other] !== $of[$lay] && !isset($clash[$ask->layComfort[$other]])) {
+                        $beside[$lay] |= 1 << $i;
+                    }
+                }
+            }
+        }
+
+        return $beside;
     }
 
     /**
@@ -207,6 +246,99 @@ final class ZoneWays
     }
 
     /**
+     * All sets of batches that the zone can have for at most so much more than its best way costs, each at the cheapest way for it.
+     *
+     * @param array<int, float> $worth by lay
+     * @param list<int>         $of    the batch of each lay, each below what a whole number has bits
+     * @param int               $left  ways that may still be walked; what is walked is taken from it
+     *
+     * @return ?array{list<int>, list<float>} by the bits of the batches, how much more than the best way, cheapest first; null where it
+     *                                        took too many ways
+     */
+    public function fillings(array $worth, array $of, float $room, int &$left): ?array
+    {
+        [$gains, $batches, $after] = $this->fromEachStateOn($worth, $of);
+        $most = $after[0][0] + $room;
+        $at = [[0 => 0.0]];
+        foreach ($this->sets as $week => $sets) {
+            $next = [];
+            foreach (array_keys($sets) as $number) {
+                [$gain, $new] = [$gains[$week][$number], $batches[$week][$number]];
+                $folded = self::fold($new);
+                $ways = $this->on[$week][$number];
+                for ($w = 0, $end = count($ways); $w < $end; $w += 2) {
+                    $to = $ways[$w + 1];
+                    $limit = $most - $gain - $after[$week + 1][$to];
+                    if (--$left < 0) {
+                        return null;
+                    }
+                    foreach ($at[$ways[$w]] ?? [] as $key => $cost) {
+                        if ($cost > $limit) {
+                            break;
+                        }
+                        --$left;
+                        $all = $key ^ $folded;
+                        if ((($key ^ $key >> 16) & $new) === 0 && (!isset($next[$to][$all]) || $cost + $gain < $next[$to][$all])) {
+                            $next[$to][$all] = $cost + $gain;
+                        }
+                    }
+                }
+            }
+            // The cheapest first: after one that is too dear, all are.
+            foreach (array_keys($next) as $state) {
+                asort($next[$state]);
+            }
+            $at = $next;
+        }
+        $fillings = $dearer = [];
+        foreach ($at[0] ?? [] as $key => $cost) {
+            $fillings[] = $key ^ $key >> 16;
+            $dearer[] = $cost - $after[0][0];
+        }
+
+        return [$fillings, $dearer];
+    }
+
+    /**
+     * The lays of just these batches, where they cost least.
+     *
+     * @param array<int, int> $cost     by lay
+     * @param list<int>       $of       the batch of each lay
+     * @param int             $filling  the bits of batches that the zone can have together
+     *
+     * @return list<int>
+     */
+    public function laysFor(int $filling, array $cost, array $of): array
+    {
+        $at = [[0 => [0, []]]];
+        foreach ($this->sets as $week => $sets) {
+            $next = [];
+            foreach ($sets as $number => $set) {
+                $new = $sum = 0;
+                foreach ($set as $lay) {
+                    $new |= 1 << $of[$lay];
+                    $sum += $cost[$lay];
+                }
+                if (($new & ~$filling) !== 0) {
+                    continue;
+                }
+                $ways = $this->on[$week][$number];
+                for ($w = 0, $end = count($ways); $w < $end; $w += 2) {
+                    $to = $ways[$w + 1];
+                    foreach ($at[$ways[$w]] ?? [] as $before => [$spent, $lays]) {
+                        if (($before & $new) === 0 && $spent + $sum < ($next[$to][$before | $new][0] ?? PHP_INT_MAX)) {
+                            $next[$to][$before | $new] = [$spent + $sum, [...$lays, ...$set]];
+                        }
+                    }
+                }
+            }
+            $at = $next;
+        }
+
+        return $at[0][$filling][1];
+    }
+
+    /**
      * The best way through the weeks.
      *
      * @param array<int, float> $worth by lay; less than nothing is a gain
@@ -251,5 +383,55 @@ final class ZoneWays
         }
 
         return $value[0];
+    }
+
+    /**
+     * Tables find whole numbers by their last bits, and these often have only their first ones different: folded over, all bits count.
+     * `$key ^ $key >> 16` is the number again; what is in two that share no bit is folded as one of them with `^` the other.
+     */
+    private static function fold(int $bits): int
+    {
+        return $bits ^ $bits >> 16 ^ $bits >> 32 ^ $bits >> 48;
+    }
+
+    /**
+     * @param array<int, float> $worth by lay
+     * @param list<int>         $of    the batch of each lay
+     *
+     * @return array{array<int, list<float>>, array<int, list<int>>, array<int, array<int, float>>} by week and set, what it costs and the bits of its
+     *                                                                                  batches; by week and state, the least that it costs from there on
+     */
+    private function fromEachStateOn(array $worth, array $of): array
+    {
+        $gains = $batches = [];
+        foreach ($this->sets as $week => $sets) {
+            $gains[$week] = $batches[$week] = [];
+            foreach ($sets as $set) {
+                $gain = 0.0;
+                $bits = 0;
+                foreach ($set as $lay) {
+                    $gain += $worth[$lay];
+                    $bits |= 1 << $of[$lay];
+                }
+                $gains[$week][] = $gain;
+                $batches[$week][] = $bits;
+            }
+        }
+        $after = [count($this->sets) => [0.0]];
+        for ($week = count($this->sets) - 1; $week >= 0; --$week) {
+            $value = array_fill(0, $week === 0 ? 1 : $this->states[$week - 1], INF);
+            foreach ($gains[$week] as $number => $gain) {
+                $ways = $this->on[$week][$number];
+                for ($w = 0, $end = count($ways); $w < $end; $w += 2) {
+                    $sum = $gain + $after[$week + 1][$ways[$w + 1]];
+                    if ($sum < $value[$ways[$w]]) {
+                        $value[$ways[$w]] = $sum;
+                    }
+                }
+            }
+            $after[$week] = $value;
+        }
+
+        return [$gains, $batches, $after];
     }
 }
