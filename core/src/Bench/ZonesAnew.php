@@ -61,7 +61,10 @@ final class ZonesAnew
         $found = [];
         $steps = $this->fill($part, $zones, $batches, $known, $found);
         if ($found !== []) {
-            $lies = array_combine(array_map(static fn (int $one) => $batches[$one], array_keys($found)), array_map(static fn (int $lay) => $lays[$lay], $found));
+            $lies = [];
+            foreach ($found as $one => $lay) {
+                $lies[$batches[$one]] = $lays[$lay];
+            }
         }
         foreach ($lies as $one => $lay) {
             if ($lay !== LaidOut::NOWHERE) {

@@ -32,6 +32,7 @@ final class DemoCommand extends Command
         private readonly DemoWeaned $weaned,
         private readonly DemoMist $mist,
         private readonly DemoYears $years,
+        private readonly DemoTrials $trials,
         private readonly Today $today,
         private readonly CacheInterface $cache,
     ) {
@@ -58,6 +59,7 @@ final class DemoCommand extends Command
         $this->cache->delete(CropHistory::KEPT);
         $made = $this->db->transactional(function () use ($rounds, $size) {
             $made = $this->demo->build();
+            $this->trials->lay();
             $this->redating->becauseTheHouseChanged();
             $this->forecasts->keepInStep();
             $this->judged->anew();

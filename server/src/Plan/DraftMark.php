@@ -15,11 +15,13 @@ use WetCradle\Server\Database\Row;
 final class DraftMark
 {
     /** What each row of these says is told by its version, or it never changes once it is there. */
-    private const VERSIONED = ['nursery', 'account', 'wanted', 'batch', 'zone', 'stock_block', 'crop', 'way', 'licence', 'tray_kind', 'pot', 'guest', 'recall'];
+    private const VERSIONED = [
+        'nursery', 'account', 'wanted', 'batch', 'zone', 'stock_block', 'crop', 'way', 'licence', 'tray_kind', 'pot', 'guest', 'recall', 'trial',
+    ];
     private const ADDED = ['zone_closed', 'stock_plant', 'inspection', 'sign_seen', 'stock_care', 'way_sheet', 'act', 'past_batch'];
 
     /** Of these, what learnt rates rest on: an order that comes in teaches nothing. */
-    private const TEACHES = ['nursery', 'batch', 'crop', 'way', 'way_sheet', 'act', 'past_batch'];
+    private const TEACHES = ['nursery', 'batch', 'crop', 'way', 'way_sheet', 'act', 'past_batch', 'trial'];
 
     public function __construct(private readonly Connection $db)
     {

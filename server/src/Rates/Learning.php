@@ -59,7 +59,8 @@ final class Learning
     }
 
     /**
-     * Every counted batch in the order in which it was stuck.
+     * Every counted batch in the order in which it was stuck. What was left untreated in a trial teaches nothing about the way that it
+     * was to be compared with.
      *
      * @param ?int $crop only of this one
      *
@@ -74,7 +75,8 @@ final class Learning
             'SELECT b.id, b.crop_id, b.code, b.stuck_on, b.method, b.material, b.hormone, b.mishap, b.together, u.way_id,
                 s.stuck, s.rooted, s.waiting, s.lost, s.lost_in_trays
              FROM batch b JOIN way_sheet u ON u.id = b.sheet_id JOIN batch_standing s ON s.batch_id = b.id
-             WHERE s.counted = 1 AND s.stuck > 0 AND b.stuck_on IS NOT NULL AND (:crop IS NULL OR b.crop_id = :crop) ORDER BY b.stuck_on, b.id',
+             WHERE s.counted = 1 AND s.stuck > 0 AND b.stuck_on IS NOT NULL AND (:crop IS NULL OR b.crop_id = :crop)
+               AND NOT EXISTS (SELECT 1 FROM trial_arm a WHERE a.batch_id = b.id AND a.untreated = 1) ORDER BY b.stuck_on, b.id',
             ['crop' => $crop],
         ) as $row) {
             [$stuck, $rooted] = [$row->int('stuck'), $row->many('rooted')];

@@ -24,7 +24,7 @@ final class RightsTest extends House
             'GET /api/alarms/feed/{token}', 'GET /api/calendar/{token}.ics', 'GET /api/session', 'POST /api/setup', 'POST /api/sign-in', 'POST /api/sign-out',
         ],
         'viewer' => [
-            'GET /api/first-steps', 'GET /api/results/rates/{slug}', 'GET /api/treatments', 'GET /api/recalls', 'GET /api/trace/{kind}/{key}', 'GET /api/calendar.ics', 'GET /api/me/calendar', 'POST /api/me/calendar', 'DELETE /api/me/calendar', 'GET /api/air', 'GET /api/alarms', 'GET /api/batches', 'GET /api/batches/{code}', 'GET /api/batches/{code}/curve', 'GET /api/batches/{code}/job',
+            'GET /api/first-steps', 'GET /api/results/rates/{slug}', 'GET /api/treatments', 'GET /api/recalls', 'GET /api/trials', 'GET /api/trials/size', 'GET /api/trials/{id}', 'GET /api/trace/{kind}/{key}', 'GET /api/calendar.ics', 'GET /api/me/calendar', 'POST /api/me/calendar', 'DELETE /api/me/calendar', 'GET /api/air', 'GET /api/alarms', 'GET /api/batches', 'GET /api/batches/{code}', 'GET /api/batches/{code}/curve', 'GET /api/batches/{code}/job',
             'GET /api/batches/{code}/wait', 'GET /api/bench', 'GET /api/bench/offers', 'GET /api/bench/work', 'GET /api/choices', 'GET /api/compute',
             'GET /api/crew', 'GET /api/crops', 'GET /api/crops/{slug}', 'GET /api/customers', 'GET /api/day', 'GET /api/day-sheet', 'GET /api/dips',
             'POST /api/dips/reckon', 'POST /api/dips/sanitisers/{id}/reckon', 'GET /api/find', 'GET /api/house-defaults', 'GET /api/house-rules',
@@ -46,7 +46,7 @@ final class RightsTest extends House
             'POST /api/customers/part', 'PUT /api/customers/{id}', 'POST /api/wanted', 'POST /api/wanted/lines', 'POST /api/wanted/series', 'PUT /api/wanted/{id}',
         ],
         'hand' => [
-            'POST /api/treatments', 'POST /api/alarms/seen', 'DELETE /api/mist/programmes/{id}/newest', 'PUT /api/mist/programmes/{id}', 'POST /api/batches/{code}/change-method', 'POST /api/batches/{code}/checks', 'POST /api/batches/{code}/checks/try',
+            'PUT /api/trials/{id}/trays', 'POST /api/treatments', 'POST /api/alarms/seen', 'DELETE /api/mist/programmes/{id}/newest', 'PUT /api/mist/programmes/{id}', 'POST /api/batches/{code}/change-method', 'POST /api/batches/{code}/checks', 'POST /api/batches/{code}/checks/try',
             'DELETE /api/batches/{code}/collect', 'POST /api/batches/{code}/collect', 'POST /api/batches/{code}/count',
             'POST /api/batches/{code}/count/try', 'POST /api/batches/{code}/lose', 'POST /api/batches/{code}/merge',
             'POST /api/batches/{code}/move-on', 'POST /api/batches/{code}/split', 'POST /api/batches/{code}/stick', 'POST /api/batches/{code}/undo', 'POST /api/batches/{code}/weaning',
@@ -60,6 +60,7 @@ final class RightsTest extends House
         'propagator' => [
             'GET /api/alarms/outlets', 'POST /api/alarms/outlets', 'DELETE /api/alarms/outlets/{id}', 'GET /api/devices', 'POST /api/devices',
             'DELETE /api/devices/{id}', 'POST /api/mist/readings',
+            'POST /api/trials', 'PUT /api/trials/{id}/arms', 'POST /api/trials/{id}/end', 'POST /api/trials/{id}/again', 'DELETE /api/trials/{id}',
             'POST /api/recalls', 'POST /api/recalls/{id}/lift', 'GET /api/records', 'GET /api/brought-in', 'POST /api/brought-in', 'GET /api/brought-in/templates/{kind}', 'GET /api/brought-in/{id}', 'PUT /api/brought-in/{id}',
             'POST /api/brought-in/{id}/bring', 'POST /api/brought-in/{id}/undo', 'POST /api/air', 'POST /api/batches', 'PUT /api/batches/{code}', 'POST /api/batches/{code}/lock', 'GET /api/copies', 'POST /api/copies',
             'PUT /api/crew', 'POST /api/crops', 'DELETE /api/crops/{slug}', 'PUT /api/crops/{slug}', 'PUT /api/crops/{slug}/liner',

@@ -470,7 +470,7 @@ final class UpgradeTest extends TestCase
             $this->db->fetchAllAssociative('SELECT * FROM zone ORDER BY id'),
             'Nozzles that nobody counted go by the size of the bench.',
         );
-        foreach (['zone_programme', 'device', 'reading', 'reading_hour', 'reading_day', 'alarm', 'alarm_outlet', 'brought_in', 'past_batch', 'calendar_address', 'recall', 'treatment'] as $table) {
+        foreach (['zone_programme', 'device', 'reading', 'reading_hour', 'reading_day', 'alarm', 'alarm_outlet', 'brought_in', 'past_batch', 'calendar_address', 'recall', 'treatment', 'trial', 'trial_arm', 'trial_tray'] as $table) {
             self::assertSame(0, (int) $this->db->fetchOne("SELECT count(*) FROM {$table}"), $table);
         }
         self::assertSame([], $this->db->fetchAllAssociative('PRAGMA foreign_key_check'));

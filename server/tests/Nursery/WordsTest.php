@@ -19,6 +19,7 @@ use WetCradle\Core\Plan\Job;
 use WetCradle\Core\Rates\Held;
 use WetCradle\Core\Rates\HormoneAge;
 use WetCradle\Core\Rates\Sort;
+use WetCradle\Core\Rates\TrialEnd;
 use WetCradle\Core\Rates\WeatherThen;
 use WetCradle\Core\Records\Column;
 use WetCradle\Core\Records\Kind;
@@ -101,7 +102,7 @@ final class WordsTest extends House
         }
         self::assertGreaterThan(300, $seen);
         foreach ([
-            Material::class, HormoneKind::class, Column::class, Kind::class, Job::class, TraceKind::class, Sort::class, Grade::class, Held::class,
+            Material::class, HormoneKind::class, Column::class, Kind::class, Job::class, TraceKind::class, Sort::class, Grade::class, Held::class, TrialEnd::class,
             HormoneAge::class, WeatherThen::class,
         ] as $set) {
             $used = [...$used, ...array_map(Words::keyOf(...), $set::cases())];

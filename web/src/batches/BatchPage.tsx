@@ -211,6 +211,11 @@ export function BatchPage() {
               Labels
             </Link>
             <TraceLink kind="batch" of={batch.code} />
+            {mayPlan && (
+              <Link className="act" to={`/results/trials/new?crop=${batch.cropSlug}&batch=${batch.code}`}>
+                Try half of it
+              </Link>
+            )}
             <HistoryLink of={batch.code} button />
           </div>
         </div>

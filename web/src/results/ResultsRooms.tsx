@@ -7,6 +7,7 @@ export const ResultsRooms = () => (
       ['/results', 'What makes a difference'],
       ['/results/drift', 'Drift'],
       ['/results/days', 'Days to root'],
+      ['/results/trials', 'Trials'],
       ['/results/losses', 'Losses'],
       ['/results/promises', 'Promises'],
       ['/results/season', 'A season'],

@@ -295,6 +295,31 @@ export const HELP: Help[] = [
     ],
   },
   {
+    at: '/results/trials',
+    name: 'Trials',
+    says: [
+      'A question put to the bench: two to four arms side by side, each in several trays, laid in blocks by chance. How many trays it takes is said for the difference that you hope to see.',
+      'Count tray by tray: trays of one arm differ too, and that is reckoned with. An arm is adopted, with its way as the house way, or the trial is dropped.',
+      'A batch that was left untreated teaches nothing about the way that it was left out of.',
+    ],
+  },
+  {
+    at: '/results/trials/new',
+    name: 'Lay a trial',
+    says: [
+      'Say what is asked, how many root now, and how many would make it worth while: that gives the trays that each arm takes, as trays differ here. What you leave open is as the crop has it.',
+      'An arm may have a way of the crop, which becomes the house way if it is adopted, and a batch of its own.',
+    ],
+  },
+  {
+    at: '/results/trials/:id',
+    name: 'A trial',
+    says: [
+      'Put the trays as they are drawn and label them as printed. Count each tray: what is rooted, of what was stuck.',
+      'It says how each arm roots, which is best and how surely, and what that would change in a year. Adopt an arm, drop it, or go on.',
+    ],
+  },
+  {
     at: '/results/losses',
     name: 'Losses',
     says: ['How far the plants of a crop come, stage by stage, and what the others were lost to; mishaps stand apart.'],
