@@ -246,7 +246,7 @@ function Counting({ trial }: { trial: Trial }) {
 /** A label for each tray, printed with the page. */
 function TrayLabels({ trial }: { trial: Trial }) {
   return (
-    <section aria-label="Labels" className="mb-6">
+    <section aria-label="Labels" className="mb-6 hidden sm:block print:block">
       <h2 className="mb-2">Labels</h2>
       <ul className="flex flex-wrap gap-2">
         {trial.blocks.flatMap((block, i) =>
