@@ -26,11 +26,11 @@ $table = [];
 $batches = json_decode($ask('GET', '/api/batches'), true)['batches'];
 $blocks = array_count_values(array_column($batches, 'block'));
 arsort($blocks);
-$orders = json_decode($ask('GET', '/api/wanted?season=all'), true)['wanted'];
+$orders = json_decode($ask('GET', '/api/wanted?season=2025'), true)['wanted'];
 $sent = array_values(array_filter($orders, static fn (array $one) => $one['sent'] !== []))[0];
 unset($orders);
 foreach ([
-    'rail', 'day?week='.$session['week'], 'bench?week='.$session['week'], 'bench/work', 'wanted', 'wanted?season=all',
+    'rail', 'day?week='.$session['week'], 'bench?week='.$session['week'], 'bench/work', 'wanted', 'wanted?season=2025',
     // As the shelves ask for them: a year back.
     'batches?since='.(new DateTimeImmutable($session['today']))->modify('-1 year')->format('Y-m-d'), 'stock?week='.$session['week'],
     'licences', 'season', 'plan', 'plan/shopping', 'plan/even', 'plan/chances', 'potting', 'lots', 'round', 'day-sheet?day='.$session['today'],

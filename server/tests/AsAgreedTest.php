@@ -104,7 +104,7 @@ final class AsAgreedTest extends House
         $third = intdiv($every, 3);
         $batches = $db->fetchFirstColumn("SELECT code FROM batch WHERE id % {$every} = 0 ORDER BY id");
         foreach ([
-            'rail', 'batches', 'batches?crop=hebe-copperlight', 'wanted', 'wanted?season=all', 'crops', 'nursery', 'people', 'choices',
+            'rail', 'batches', 'batches?crop=hebe-copperlight', 'wanted', 'wanted?season=2025', 'crops', 'nursery', 'people', 'choices',
             'patterns', 'house-rules', 'house-defaults', 'air', 'crew', 'dips', 'mixes', 'trays', 'licences', 'lots', 'potting',
             'potting/fill', 'practice', 'round', 'plan', 'plan/chances', 'plan/even', 'plan/shopping', 'plan/versions', 'season',
             'season?week=2027-W40', 'session', 'mist/programmes', 'mist/conditions?to=2027-05-08', 'mist/heat', 'alarms',

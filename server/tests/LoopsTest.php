@@ -21,7 +21,7 @@ final class LoopsTest extends House
         $order = (int) $this->db()->fetchOne("SELECT id FROM wanted WHERE ready_week > '2027-W30' ORDER BY id LIMIT 1");
         $out = [];
         foreach ([
-            'rail', 'day', 'batches', 'wanted', 'wanted?season=all', 'crops', 'stock', 'nursery', 'people', 'choices', 'house-rules', 'crew', 'dips',
+            'rail', 'day', 'batches', 'wanted', 'wanted?season=2025', 'crops', 'stock', 'nursery', 'people', 'choices', 'house-rules', 'crew', 'dips',
             'mixes', 'trays', 'licences', 'lots', 'potting', 'potting/fill', 'round', 'plan', 'plan/chances', 'plan/even', 'plan/shopping',
             'plan/versions', 'season', 'bench', 'bench/work', 'day-sheet', 'take-sheets', 'trials', 'trials/1', 'labels?day=2027-05-17',
             'crops/hebe-copperlight', "batches/{$batch}", "batches/{$batch}/job?line=1", "batches/{$batch}/wait?line=1", "batches/{$batch}/curve",

@@ -23,6 +23,12 @@ final class Season
         return new self((int) $day->format('n') >= $startMonth ? $year : $year - 1, $startMonth);
     }
 
+    /** The one that begins in a year. */
+    public static function beginningIn(int $year, Hemisphere $hemisphere): self
+    {
+        return self::containing(new \DateTimeImmutable(sprintf('%04d-12-31', $year)), $hemisphere);
+    }
+
     public function firstDay(): \DateTimeImmutable
     {
         return new \DateTimeImmutable(sprintf('%d-%02d-01', $this->startYear, $this->startMonth));

@@ -14,6 +14,15 @@ use WetCradle\Core\Refused;
 
 final class CalendarTest extends TestCase
 {
+    public function testTheSeasonThatBeginsInAYear(): void
+    {
+        foreach (Hemisphere::cases() as $hemisphere) {
+            $season = Season::beginningIn(2025, $hemisphere);
+            self::assertSame([2025, '2025/26', '2025'], [$season->startYear, $season->name(), $season->firstDay()->format('Y')]);
+            self::assertEquals($season, Season::containing($season->firstDay(), $hemisphere));
+        }
+    }
+
     public function testWeeksFollowEachOtherThroughLongYears(): void
     {
         $week = Week::of('2020-W50');

@@ -26,6 +26,9 @@ use WetCradle\Server\Stock\Fit;
  */
 final class Tags
 {
+    /** After every week that is written. */
+    private const EVER = '9999-W99';
+
     private const SELECT = 'SELECT b.id, b.version, b.code, b.method, b.material, b.trays, b.planned, b.together, b.stick_on, b.stuck_on, b.rooted_from,
         b.rooted_by, b.wean_on, b.pot_from, b.pot_on, b.pot_by, b.ready_from, b.ready_on, b.ready_by, b.held_days, b.locked, b.left_bench_on,
         b.called_off, b.wanted_id, b.as_planned,
@@ -71,14 +74,14 @@ final class Tags
         return $this->read(' WHERE c.slug = ? ORDER BY b.stick_on DESC, b.id DESC', [$slug]);
     }
 
-    /** @return list<Tag> those that serve orders due in a week or later, in the order in which they are stuck; null for all orders */
-    public function servingSince(?Week $since): array
+    /** @return list<Tag> those that serve orders due in a week or later and before another, in the order in which they are stuck */
+    public function servingDue(Week $from, ?Week $before = null): array
     {
-        $from = $since?->written() ?? '';
+        [$first, $end] = [$from->written(), $before?->written() ?? self::EVER];
 
-        return $this->read(' WHERE b.called_off = 0 AND (b.wanted_id IN (SELECT id FROM wanted WHERE ready_week >= ?)
-            OR b.id IN (SELECT x.batch_id FROM batch_shared x JOIN wanted y ON y.id = x.wanted_id WHERE y.ready_week >= ?)) ORDER BY b.stick_on,
-            b.id', [$from, $from]);
+        return $this->read(' WHERE b.called_off = 0 AND (b.wanted_id IN (SELECT id FROM wanted WHERE ready_week >= ? AND ready_week < ?)
+            OR b.id IN (SELECT x.batch_id FROM batch_shared x JOIN wanted y ON y.id = x.wanted_id WHERE y.ready_week >= ? AND y.ready_week < ?))
+            ORDER BY b.stick_on, b.id', [$first, $end, $first, $end]);
     }
 
     /** @return list<Tag> those that serve one order, in the order in which they are stuck */

@@ -40,12 +40,28 @@ final class WantedController
     ) {
     }
 
+    /** Orders of the running season and of all that follow; or of one that is over, by its year or by one of its orders. */
     #[Route('/api/wanted', methods: ['GET'])]
     public function all(Request $request, House $house): Answer
     {
-        $season = Season::containing($this->today->day(), $house->nursery()->hemisphere);
+        $asked = Fields::of(array_map(static fn (mixed $one) => is_numeric($one) ? (int) $one : $one, $request->query->all()));
+        $year = $asked->has('season') ? $asked->count('season', 1950, 2200) : null;
+        $order = $asked->has('order') ? $this->em->find(Wanted::class, $asked->count('order', 1)) : null;
+        $asked->done();
+        $hemisphere = $house->nursery()->hemisphere;
+        $running = Season::containing($this->today->day(), $hemisphere);
+        $seasons = $this->views->seasonsBefore($running, $hemisphere);
+        $year ??= $order === null ? null : Season::containing(Week::of($order->readyWeek)->monday()->modify('+6 days'), $hemisphere)->startYear;
+        $season = $year === null || $year >= $running->startYear ? null : Season::beginningIn($year, $hemisphere);
 
-        return new Answer(['wanted' => $this->views->all($request->query->getString('season') === 'all' ? null : Week::containing($season->firstDay()))]);
+        return new Answer([
+            'season' => $season?->startYear,
+            'seasons' => array_map(static fn (Season $one) => ['year' => $one->startYear, 'name' => $one->name()], $seasons),
+            'wanted' => $this->views->due(
+                Week::containing(($season ?? $running)->firstDay()),
+                $season === null ? null : Week::containing($season->end()),
+            ),
+        ]);
     }
 
     #[Route('/api/wanted/{id<\d+>}', methods: ['GET'])]

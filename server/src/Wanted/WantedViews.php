@@ -8,6 +8,8 @@ use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Doctrine\ORM\QueryBuilder;
+use WetCradle\Core\Calendar\Hemisphere;
+use WetCradle\Core\Calendar\Season;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Plan\OrderOutlook;
 use WetCradle\Server\Crops\Ways;
@@ -42,16 +44,19 @@ final class WantedViews
     /**
      * In the order of their weeks.
      *
-     * @param ?Week $since leave out what was due before this week
-     *
      * @return list<array<string, mixed>>
      */
-    public function all(?Week $since = null): array
+    public function due(Week $from, ?Week $before = null): array
     {
-        $tags = $this->tagsSince($since);
+        $tags = $this->tagsOf($from, $before);
         $outlooks = $this->shortfalls->outlooks(null, true);
 
-        $orders = $this->since($since);
+        $this->ways->crops();
+        $query = $this->orders()->andWhere('w.readyWeek >= :from')->setParameter('from', $from->written());
+        if ($before !== null) {
+            $query->andWhere('w.readyWeek < :before')->setParameter('before', $before->written());
+        }
+        $orders = Row::things($query->getQuery(), Wanted::class);
         $last = $this->lastDays->of(array_values(array_filter(
             $orders,
             static fn (Wanted $w) => !$w->calledOff && !isset($tags[(int) $w->id]) && !isset($outlooks[(int) $w->id]),
@@ -63,6 +68,21 @@ final class WantedViews
             fn (Wanted $w) => $this->view($w, $tags[(int) $w->id] ?? [], $outlooks[(int) $w->id] ?? null, $last[(int) $w->id] ?? null),
             $orders,
         );
+    }
+
+    /** @return list<Season> those before it in which anything was wanted, the newest first */
+    public function seasonsBefore(Season $running, Hemisphere $hemisphere): array
+    {
+        $seasons = [];
+        foreach (Row::words($this->db, 'SELECT DISTINCT ready_week FROM wanted WHERE ready_week < ? ORDER BY ready_week DESC', [
+            Week::containing($running->firstDay())->written(),
+        ]) as $week) {
+            // A week belongs to the season that its last day is in: there the next one begins with it.
+            $season = Season::containing(Week::of($week)->monday()->modify('+6 days'), $hemisphere);
+            $seasons[$season->startYear] = $season;
+        }
+
+        return array_values($seasons);
     }
 
     /** @return list<array{order: Wanted, planBy: \DateTimeImmutable, view: array<string, mixed>}> what no batch serves yet */
@@ -97,7 +117,7 @@ final class WantedViews
         $outlooks = array_filter($this->shortfalls->outlooks(), static fn (OrderOutlook $o) => $o->isShort());
         $rows = $this->of(array_keys($outlooks));
         $this->haveSent($rows);
-        $tags = $rows === [] ? [] : $this->tagsSince(Week::of(min(array_map(static fn (Wanted $w) => $w->readyWeek, $rows))));
+        $tags = $rows === [] ? [] : $this->tagsOf(Week::of(min(array_map(static fn (Wanted $w) => $w->readyWeek, $rows))));
 
         return array_map(
             fn (Wanted $w) => [
@@ -108,11 +128,11 @@ final class WantedViews
         );
     }
 
-    /** @return array<int, list<Tag>> the batches that serve each order due in a week or later; null for all */
-    private function tagsSince(?Week $since): array
+    /** @return array<int, list<Tag>> the batches that serve each order due in a week or later and before another */
+    private function tagsOf(Week $from, ?Week $before = null): array
     {
         $tags = [];
-        foreach ($this->tags->servingSince($since) as $tag) {
+        foreach ($this->tags->servingDue($from, $before) as $tag) {
             foreach ([...$tag['wanted'] === null ? [] : [$tag['wanted']], ...$tag['shared']] as $order) {
                 $tags[$order][] = $tag;
             }
@@ -188,14 +208,6 @@ final class WantedViews
                 ];
             }
         }
-    }
-
-    /** @return list<Wanted> due in a week or later; null for all */
-    private function since(?Week $since): array
-    {
-        $this->ways->crops();
-
-        return Row::things($this->orders()->andWhere('w.readyWeek >= :since')->setParameter('since', $since?->written() ?? '')->getQuery(), Wanted::class);
     }
 
     /**

@@ -68,7 +68,7 @@ final class RoomsTest extends House
     {
         $this->signIn('visitor');
         foreach ([
-            'nursery', 'people', 'choices', 'wanted', 'wanted?season=all', 'batches', 'batches?crop=hebe-copperlight', 'stock', 'crops',
+            'nursery', 'people', 'choices', 'wanted', 'wanted?season=2025', 'batches', 'batches?crop=hebe-copperlight', 'stock', 'crops',
             'season', 'season?week=2027-W40', 'patterns', 'house-rules', 'compute',
         ] as $read) {
             $this->ask('GET', '/api/'.$read);

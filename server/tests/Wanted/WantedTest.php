@@ -72,14 +72,31 @@ final class WantedTest extends House
     public function testTheRunningSeasonLeavesOutWhatIsOver(): void
     {
         $this->signIn('visitor');
-        $running = $this->ask('GET', '/api/wanted')['wanted'];
-        $all = $this->ask('GET', '/api/wanted?season=all')['wanted'];
-        self::assertGreaterThan(count($running), count($all));
+        $now = $this->ask('GET', '/api/wanted');
+        $running = $now['wanted'];
+        self::assertNull($now['season']);
         self::assertSame([], array_filter(array_column($running, 'readyWeek'), static fn (string $week) => $week < '2026-W40'));
-        $weeks = array_column($all, 'readyWeek');
-        $sorted = $weeks;
-        sort($sorted);
-        self::assertSame($sorted, $weeks);
+        self::assertNotSame([], $now['seasons']);
+        $all = array_column($running, 'id');
+        foreach ($now['seasons'] as ['year' => $year, 'name' => $name]) {
+            self::assertLessThan(2026, $year);
+            $before = $this->ask('GET', "/api/wanted?season={$year}");
+            self::assertSame($year, $before['season']);
+            self::assertSame(sprintf('%d/%02d', $year, ($year + 1) % 100), $name);
+            self::assertNotSame([], $before['wanted']);
+            $weeks = array_column($before['wanted'], 'readyWeek');
+            $sorted = $weeks;
+            sort($sorted);
+            self::assertSame($sorted, $weeks);
+            self::assertLessThan('2026-W40', end($weeks));
+            $order = $before['wanted'][0]['id'];
+            self::assertSame($year, $this->ask('GET', "/api/wanted?order={$order}")['season'], 'Asked for by one of its orders.');
+            self::assertSame([], array_intersect($all, array_column($before['wanted'], 'id')), 'No order is in two seasons.');
+            $all = [...$all, ...array_column($before['wanted'], 'id')];
+        }
+        self::assertEqualsCanonicalizing(array_map(intval(...), $this->db()->fetchFirstColumn('SELECT id FROM wanted')), $all, 'Each is in one.');
+        self::assertNull($this->ask('GET', "/api/wanted?order={$running[0]['id']}")['season']);
+        $this->refused(422, 'GET', '/api/wanted?season=all');
         foreach ($running as $one) {
             self::assertSame($one['state'] === 'unplanned', $one['batches'] === []);
         }

@@ -100,10 +100,12 @@ export const useStock = (week: string) =>
     queryFn: ({ signal }) => answer(api.GET('/api/stock', { params: { query: { week } }, signal })),
     placeholderData: (old) => old,
   })
-export const useWanted = (season: 'running' | 'all') =>
+/** What is wanted from the running season on; or in one that is over, by its year or by an order of it. */
+export const useWanted = (of: { season?: number; order?: number }) =>
   useQuery({
-    queryKey: ['wanted', season],
-    queryFn: () => answer(api.GET('/api/wanted', { params: { query: { season } } })),
+    queryKey: ['wanted', of],
+    queryFn: ({ signal }) => answer(api.GET('/api/wanted', { params: { query: of }, signal })),
+    placeholderData: (old) => old,
   })
 /** Batches that are there, and those that were to be ready since a day; null for all there ever were. */
 export const useBatches = (since: string | null) =>

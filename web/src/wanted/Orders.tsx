@@ -181,20 +181,22 @@ export function Orders() {
   const show = (asked.get('show') ?? 'all') as keyof typeof SHOW
   const navigate = useNavigate()
   const chosen = Number(asked.get('order') ?? 0)
-  const [season, setSeason] = useState<'running' | 'all'>('running')
-  const read = useWanted(season)
+  const season = asked.get('season')
+  const [ofOrder, setOfOrder] = useState(0)
+  const read = useWanted(season !== null ? { season: Number(season) } : ofOrder !== 0 ? { order: ofOrder } : {})
   const { data } = read
   // An order that was asked for by its number may be of an earlier season.
-  const isEarlier = season === 'running' && chosen !== 0 && data !== undefined && !data.wanted.some(({ id }) => id === chosen)
+  const isEarlier = season === null && chosen !== 0 && data !== undefined && !data.wanted.some(({ id }) => id === chosen)
   useEffect(() => {
-    if (isEarlier) setSeason('all')
-  }, [isEarlier])
+    if (isEarlier) setOfOrder(chosen)
+  }, [isEarlier, chosen])
+  const isOver = data !== undefined && data.season !== null
   // What is due before the week on the rail and done with is out of the way, unless it is asked for.
   const open = (data?.wanted ?? []).filter(
     (one) =>
       (customer === null || one.customer === customer) &&
       (reference === null || one.reference === reference) &&
-      (season === 'all' ||
+      (isOver ||
         reference !== null ||
         one.id === chosen ||
         one.readyWeek >= week ||
@@ -290,15 +292,24 @@ export function Orders() {
             </button>
           </p>
         )}
-        <label className="flex min-h-11 cursor-pointer items-center gap-2">
-          <input
-            type="checkbox"
-            className="checkbox"
-            checked={season === 'all'}
-            onChange={() => setSeason(season === 'all' ? 'running' : 'all')}
-          />
-          earlier ones too
-        </label>
+        {data.seasons.length > 0 && (
+          <select
+            aria-label="Which season"
+            className="field-text w-60"
+            value={data.season ?? ''}
+            onChange={(event) => {
+              setOfOrder(0)
+              asked.choose({ season: event.target.value, order: '' })
+            }}
+          >
+            <option value="">this season and ahead</option>
+            {data.seasons.map((one) => (
+              <option key={one.year} value={one.year}>
+                season {one.name}
+              </option>
+            ))}
+          </select>
+        )}
       </div>
       {adding &&
         (crops?.crops.length === 0 ? (
