@@ -17,7 +17,7 @@ const TODAY = '2027-05-12'
 const potting = async (page: Page) => (await page.request.get('/api/potting')).json()
 /** Lines that root and are not counted, but for those that other tests need as the demo made them: orders that will be short. */
 async function rooting(page: Page): Promise<Waits[]> {
-  const { wanted } = await (await page.request.get('/api/wanted?season=running')).json()
+  const { wanted } = await (await page.request.get('/api/wanted')).json()
   const short = wanted.filter((one: { outlook: { isShort: boolean } | null }) => one.outlook?.isShort).flatMap(
     (one: { batches: { code: string }[] }) => one.batches.map((tag) => tag.code),
   )
@@ -246,7 +246,7 @@ test('a lot grows on, is ready and goes to two orders; each order says what is s
   await expect(over).toBeHidden()
   await expect(page.getByText('15 ready').first()).toBeVisible()
 
-  const { wanted } = await (await page.request.get('/api/wanted?season=running')).json()
+  const { wanted } = await (await page.request.get('/api/wanted')).json()
   const [full, part] = [20, 30].map((plants) => wanted.findLast(
     (one: { crop: string; plants: number; readyWeek: string }) => one.crop === lot.crop && one.plants === plants && one.readyWeek === '2027-W21',
   ))

@@ -105,11 +105,11 @@ final class LotTest extends House
         );
         self::assertSame(['more_than_wanted', 'count'], [$over['code'], $over['field']]);
         self::assertStringContainsString('still wants 30', $over['message']);
-        $wanted = array_column($this->ask('GET', '/api/wanted?season=running')['wanted'], null, 'id');
+        $wanted = array_column($this->ask('GET', '/api/wanted')['wanted'], null, 'id');
         self::assertSame(['done', 30], [$wanted[$small]['state'], array_sum(array_column($wanted[$small]['sent'], 'count'))]);
         self::assertSame($lot['code'], $wanted[$large]['sent'][0]['lot']);
         $this->ask('POST', "/api/lots/{$lot['code']}/undo", ['act' => $now['acts'][0]['id']]);
-        $wanted = array_column($this->ask('GET', '/api/wanted?season=running')['wanted'], null, 'id');
+        $wanted = array_column($this->ask('GET', '/api/wanted')['wanted'], null, 'id');
         self::assertSame([], $wanted[$large]['sent'], 'Undone, it was never sent.');
     }
 
@@ -118,7 +118,7 @@ final class LotTest extends House
         $this->signIn('ines');
         $lot = $this->lot(fn (array $l) => $l['potted'] > 40 && count($l['batches']) === 1 && $this->servesAnOrder($l['batches'][0]));
         $order = (int) $this->db()->fetchOne('SELECT wanted_id FROM batch WHERE code = ?', [$lot['batches'][0]]);
-        $at = fn () => array_column($this->ask('GET', '/api/wanted?season=running')['wanted'], null, 'id')[$order];
+        $at = fn () => array_column($this->ask('GET', '/api/wanted')['wanted'], null, 'id')[$order];
         $before = $at();
         self::assertSame(0, $before['outlook']['sent']);
         $grown = $this->act($lot, 'grow', ['on' => '2027-05-12', 'count' => 30]);
@@ -143,7 +143,7 @@ final class LotTest extends House
     {
         $this->signIn('visitor');
         $overdue = array_filter(
-            $this->ask('GET', '/api/wanted?season=running')['wanted'],
+            $this->ask('GET', '/api/wanted')['wanted'],
             static fn (array $w) => $w['readyWeek'] < '2027-W19' && $w['state'] === 'under_way',
         );
         self::assertNotSame([], $overdue, 'The demo has one that is late.');
