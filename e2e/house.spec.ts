@@ -4,7 +4,7 @@ import { mustBeUsable } from './usable'
 
 const ROOMS = [
   '/', '/wanted', '/batches', '/batches/season', '/batches/draft', '/batches/shopping', '/bench', '/bench/fill', '/bench/work', '/bench/mist', '/bench/mist/day', '/bench/mist/heat', '/bench/mist/measured', '/bench/mist/alarms', '/bench/mist/devices', '/bench/lay', '/stock',
-  '/stock/HO-1', '/stock/inspections', '/stock/treatments', '/stock/rights', '/stock/papers', '/crops', '/crops/season', '/crops/weigela-plum-harness', '/crops/rules', '/results', '/results/drift', '/results/days', '/results/trials', '/results/trials/new', '/results/losses', '/results/promises', '/results/season', '/nursery',
+  '/stock/HO-1', '/stock/inspections', '/stock/treatments', '/stock/rights', '/stock/papers', '/crops', '/crops/season', '/crops/weigela-plum-harness', '/crops/rules', '/results', '/results/drift', '/results/days', '/results/trials', '/results/trials/new', '/results/costs', '/results/losses', '/results/promises', '/results/season', '/nursery',
   '/nursery/habits', '/nursery/people', '/nursery/copies', '/nursery/hands', '/nursery/air', '/nursery/trays', '/nursery/history', '/nursery/records', '/round', '/mixing', '/mixing/mixes', '/mixing/dips', '/mixing/clean',
   '/mixing/labels', '/potting', '/potting/weeks', '/potting/lots', '/round/key', '/round/practice',
 ]

@@ -23,7 +23,7 @@ final class LoopsTest extends House
         foreach ([
             'rail', 'day', 'batches', 'wanted', 'wanted?season=2025', 'crops', 'stock', 'nursery', 'people', 'choices', 'house-rules', 'crew', 'dips',
             'mixes', 'trays', 'licences', 'lots', 'potting', 'potting/fill', 'round', 'plan', 'plan/chances', 'plan/even', 'plan/shopping',
-            'plan/versions', 'season', 'bench', 'bench/work', 'day-sheet', 'take-sheets', 'trials', 'trials/1', 'labels?day=2027-05-17',
+            'plan/versions', 'season', 'bench', 'bench/work', 'day-sheet', 'take-sheets', 'trials', 'trials/1', 'results/costs', 'labels?day=2027-05-17',
             'crops/hebe-copperlight', "batches/{$batch}", "batches/{$batch}/job?line=1", "batches/{$batch}/wait?line=1", "batches/{$batch}/curve",
             "bench/offers?batch={$batch}", "batches/{$planned}", "lots/{$lot}", "wanted/{$order}", "wanted/{$order}/routes", "wanted/{$order}/remedies",
         ] as $room) {

@@ -12,7 +12,6 @@ use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Numbers\Beta;
-use WetCradle\Core\Rates\BreakEven;
 use WetCradle\Core\Rates\StickCount;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Stock\DivisionPath;
@@ -215,10 +214,12 @@ final class RouteMaker
         $warm = $way->sheet->care->warmth->isPaidWarm($this->house) ? $weeks : 0.0;
         $untilPotted = $stick * $way->sheet->reckoning->costEach + $hours * $this->costs->hour + $warm * $this->costs->warmTrayWeek;
         $cost = ($untilPotted + $potting * $this->costs->hour) / $this->want->plants;
-        $breakEven = $this->breakEven(
-            $way,
+        $breakEven = PlantCost::breakEven(
             $untilPotted * $way->sheet->setting->together() / max(1, $stick),
             $potted === 0 ? 0.0 : $potting * $this->costs->hour / $potted,
+            $way->sheet->comesThroughHere()->mean(),
+            $this->want->linerPrice,
+            $this->norms->hoursToPot(1, $this->want->pot) * $this->costs->hour,
         );
         $ready = max(array_map(static fn (RoutePart $p) => $p->dates->readyOn, $parts));
 
@@ -237,18 +238,6 @@ final class RouteMaker
             $refusal === null ? null : $nearest,
             $breakEven,
         );
-    }
-
-    /** The share that has to root for a good plant to cost less than one that is grown on from a liner. */
-    private function breakEven(RouteWay $way, float $costPerPlant, float $costPerPotted): ?float
-    {
-        $good = $way->sheet->comesThroughHere()->mean();
-        if ($this->want->linerPrice === null || $good <= 0.0) {
-            return null;
-        }
-        $bought = ($this->want->linerPrice + $this->norms->hoursToPot(1, $this->want->pot) * $this->costs->hour) / $good;
-
-        return BreakEven::of($costPerPlant, $costPerPotted, $good, $bought);
     }
 
     /** The share of holes that give a good plant in the end. */

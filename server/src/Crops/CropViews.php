@@ -23,6 +23,7 @@ use WetCradle\Server\Database\Row;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\TrayKind;
 use WetCradle\Server\Rates\CropHistory;
+use WetCradle\Server\Rates\PlantCosts;
 
 /**
  * Crops, their ways and sheets, as the rooms show them.
@@ -44,6 +45,7 @@ final class CropViews
         private readonly Windows $windows,
         private readonly House $house,
         private readonly Today $today,
+        private readonly PlantCosts $costs,
     ) {
     }
 
@@ -114,6 +116,7 @@ final class CropViews
             'course' => Courses::of(SheetCourse::of($sheet, $this->house->defaults())),
             'offers' => SheetOffers::of($sheet),
             'figures' => WaysCompared::figures($sheet, $rate->forNewBatch, $tray->cells, $tray->squareMetres(), $this->house->defaults()),
+            'cost' => PlantCosts::said($this->costs->of($way)),
             'versions' => $this->versions($way),
         ] + self::derived($sheet, $rules, $this->house->defaults());
     }

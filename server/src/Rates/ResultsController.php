@@ -96,6 +96,13 @@ final class ResultsController
         return new Answer(['ways' => $days->all()]);
     }
 
+    /** What a good plant costs, crop by crop and batch by batch. */
+    #[Route('/api/results/costs', methods: ['GET'])]
+    public function costs(PlantCosts $costs): Answer
+    {
+        return new Answer($costs->all());
+    }
+
     /** Whether as many batches gave enough as were promised to. */
     #[Route('/api/results/promises', methods: ['GET'])]
     public function promises(): Answer

@@ -32,7 +32,7 @@ final class RightsTest extends House
             'POST /api/long/stop', 'GET /api/lots', 'GET /api/lots/{code}', 'GET /api/lots/{code}/pot-on', 'POST /api/me/password',
             'POST /api/me/sign-out-elsewhere', 'GET /api/mixes', 'GET /api/mist/conditions', 'POST /api/mist/day', 'POST /api/mist/summer', 'GET /api/mist/heat', 'GET /api/mist/programmes', 'POST /api/mixes/reckon', 'GET /api/nursery', 'GET /api/patterns', 'GET /api/people',
             'GET /api/plan', 'GET /api/plan/chances', 'POST /api/plan/moves/try', 'GET /api/plan/shopping', 'GET /api/plan/shopping.csv',
-            'GET /api/papers', 'GET /api/results/days', 'GET /api/results/drift', 'GET /api/results/drift/{slug}', 'GET /api/results/outcomes/{slug}', 'GET /api/results/promises', 'GET /api/results/season', 'GET /api/plan/versions', 'GET /api/plan/versions/{id}', 'GET /api/potting', 'GET /api/potting/ask', 'GET /api/potting/fill',
+            'GET /api/papers', 'GET /api/results/costs', 'GET /api/results/days', 'GET /api/results/drift', 'GET /api/results/drift/{slug}', 'GET /api/results/outcomes/{slug}', 'GET /api/results/promises', 'GET /api/results/season', 'GET /api/plan/versions', 'GET /api/plan/versions/{id}', 'GET /api/potting', 'GET /api/potting/ask', 'GET /api/potting/fill',
             'GET /api/practice', 'GET /api/rail', 'GET /api/round', 'GET /api/round/looks/{id}/photo', 'GET /api/season', 'POST /api/sheets/try',
             'GET /api/stock', 'GET /api/stock/{code}', 'GET /api/take-sheets', 'GET /api/trays', 'GET /api/troubles', 'GET /api/wanted',
             'GET /api/wanted/{id}', 'GET /api/wanted/{id}/lines', 'POST /api/wanted/{id}/proposal', 'GET /api/wanted/{id}/remedies', 'GET /api/wanted/{id}/routes',

@@ -39,6 +39,7 @@ const way = (more: Partial<Way> = {}): Way => ({
     rate: { mean: 0.8, low: 0.65, high: 0.93 },
     materialPerPlant: 0.066,
   },
+  cost: { inAll: 0.42, material: 0.07, hands: 0.13, bench: 0.04, potting: 0.18, lost: 0.08, breakEven: null, boughtIn: null },
   versions: [{ number: 1, keptBy: 'Ines Halloran', keptAt: '2024-05-12', why: null, changed: [], batches: ['RAK-47'] }],
   words: 'tip cutting, softwood',
   daysToRoot: [14, 24],
@@ -252,6 +253,7 @@ describe('ways side by side', () => {
     house: false,
     used: 0,
     figures: { ...way().figures, benchDays: 100, warm: false, plantsPerSquareMetreWeek: 7.6 },
+    cost: { ...way().cost, inAll: 0.61, breakEven: 0.41, boughtIn: 1.5 },
   })
 
   it('compare bench, yield, rate and material', () => {

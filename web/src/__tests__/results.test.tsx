@@ -5,6 +5,7 @@ import userEvent from '@testing-library/user-event'
 import { MemoryRouter } from 'react-router'
 import { afterEach, expect, it, vi } from 'vitest'
 import { api, type Schemas } from '../api/client'
+import { CostsPage } from '../results/CostsPage'
 import { DaysPage } from '../results/DaysPage'
 import { RatesPage } from '../results/RatesPage'
 import { WeekProvider } from '../shell/week'
@@ -153,4 +154,58 @@ it('tells how far a way is off its sheet, and whether chance does that', async (
       .getByRole('link', { name: 'HOL-44' })
       .getAttribute('href'),
   ).toBe('/batches/HOL-44')
+})
+
+it('tells what a good plant costs, and whether raising it is cheaper than buying in', async () => {
+  const cost = (name: string, more: Partial<Schemas['CropCost']>): Schemas['CropCost'] => ({
+    crop: name.toLowerCase(),
+    name,
+    wayName: 'Softwood',
+    rate: 0.7,
+    inAll: 0.5,
+    material: 0.1,
+    hands: 0.15,
+    bench: 0.05,
+    potting: 0.2,
+    lost: 0.12,
+    breakEven: null,
+    boughtIn: null,
+    batches: [],
+    ...more,
+  })
+  vi.spyOn(api, 'GET').mockResolvedValue({
+    data: {
+      currency: '€',
+      crops: [
+        cost('Holly', {
+          boughtIn: 1.6,
+          breakEven: 0.41,
+          batches: [{ code: 'HOL-44', stuckOn: '2026-11-02', broughtIn: false, rate: 0.7, inAll: 0.52 }],
+        }),
+        cost('Hebe', { boughtIn: 0.3 }),
+        cost('Catmint', {}),
+      ],
+    },
+    response: new Response(),
+  } as never)
+  render(
+    <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>
+      <MemoryRouter>
+        <CostsPage />
+      </MemoryRouter>
+    </QueryClientProvider>,
+  )
+  const [holly, hebe, catmint] = within(await screen.findByRole('list', { name: 'Crops' })).getAllByRole('listitem')
+  expect(holly?.textContent).toContain('€ 0.50, € 0.12 of it for those that were lost')
+  expect(holly?.textContent).toContain('bought in € 1.60: raise it above 41 in 100; it roots 70')
+  expect(hebe?.textContent).toContain('raising it is never cheaper')
+  expect(catmint?.textContent).toContain('nobody sells it')
+  await userEvent.click(within(holly as HTMLElement).getByRole('button', { name: /^1 batch of Holly/ }))
+  expect(
+    within(holly as HTMLElement)
+      .getByRole('link', { name: 'HOL-44' })
+      .closest('li')?.textContent,
+  ).toContain('€ 0.52, 70 in 100 rooted')
+  await userEvent.type(screen.getByRole('searchbox', { name: 'Search the crops' }), 'cat')
+  expect(within(screen.getByRole('list', { name: 'Crops' })).getAllByRole('listitem')).toHaveLength(1)
 })

@@ -99,7 +99,9 @@ function draw(of: Trial, at = '/results/trials/4') {
     </QueryClientProvider>,
   )
 }
-afterEach(() => {
+afterEach(async () => {
+  // What was sent is answered, and what is shown asked for anew, before nothing stands in for the server any more.
+  await new Promise((done) => setTimeout(done, 20))
   cleanup()
   sessionStorage.clear()
   vi.restoreAllMocks()

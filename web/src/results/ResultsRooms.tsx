@@ -8,6 +8,7 @@ export const ResultsRooms = () => (
       ['/results/drift', 'Drift'],
       ['/results/days', 'Days to root'],
       ['/results/trials', 'Trials'],
+      ['/results/costs', 'Costs'],
       ['/results/losses', 'Losses'],
       ['/results/promises', 'Promises'],
       ['/results/season', 'A season'],

@@ -295,6 +295,14 @@ export const HELP: Help[] = [
     ],
   },
   {
+    at: '/results/costs',
+    name: 'Costs',
+    says: [
+      'What a good plant costs by the house way of each crop: material, hands, the warm bench and potting, with what is lost on the way borne by those that come through.',
+      'Beside it what one costs that is bought in, and how many in 100 have to root for raising it to be cheaper. What has no price here, as mix and labels, is not in it.',
+    ],
+  },
+  {
     at: '/results/trials',
     name: 'Trials',
     says: [

@@ -47,6 +47,7 @@ const FOUND: Record<string, () => Promise<ComponentType>> = {
   '/results': () => import('../results/RatesPage').then((m) => m.RatesPage),
   '/results/drift': () => import('../results/DriftPage').then((m) => m.DriftPage),
   '/results/days': () => import('../results/DaysPage').then((m) => m.DaysPage),
+  '/results/costs': () => import('../results/CostsPage').then((m) => m.CostsPage),
   '/results/trials': () => import('../results/TrialsPage').then((m) => m.TrialsPage),
   '/results/trials/new': () => import('../results/TrialForm').then((m) => m.TrialForm),
   '/results/trials/:id': () => import('../results/TrialPage').then((m) => m.TrialPage),
