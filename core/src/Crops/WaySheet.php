@@ -178,6 +178,17 @@ final class WaySheet
         return Plantlets::of($this->method, $this->taking->cut, $this->care->water);
     }
 
+    /**
+     * Weeks that it lies warm on a bench, at what a warm place costs, until it is potted: what roots on its mother lies there only once
+     * it is cut loose.
+     *
+     * @param float $days from the day on which it is stuck to the day on which it is potted
+     */
+    public function paidWarmWeeks(float $days, HouseDefaults $house): float
+    {
+        return $this->care->warmth->isPaidWarm($house) ? ($this->isOnMother() ? $this->weaningDays() : $days) / 7.0 : 0.0;
+    }
+
     /** Whether it roots before it is cut: nothing is collected, and it lies on no bench until it is cut loose. */
     public function isOnMother(): bool
     {

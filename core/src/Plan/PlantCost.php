@@ -46,7 +46,7 @@ final class PlantCost
     {
         $pieces = $way->setting->together();
         $plants = max(1, $way->setting->plantsIn($cells));
-        $weeks = ($way->plannedDaysToRoot($house) + $way->weaningDays()) / 7.0;
+        $weeks = $way->paidWarmWeeks($way->plannedDaysToRoot($house) + $way->weaningDays(), $house);
         $through = $way->comesThroughHere()->mean();
         $rate = max(self::LEAST_RATE, $rate);
         $good = $rate * $through;
@@ -54,7 +54,7 @@ final class PlantCost
         $material = $way->reckoning->costEach * $pieces;
         $hours = $norms->hoursToCollect($pieces, $way->isOnMother()) + $norms->hoursToStick($pieces, $way->method) + $norms->hoursToWean(1) / $plants;
         $hands = $costs->hour * $hours;
-        $bench = $way->care->warmth->isPaidWarm($house) ? $weeks * $costs->warmTrayWeek / $plants : 0.0;
+        $bench = $weeks * $costs->warmTrayWeek / $plants;
         $potting = $costs->hour * $norms->hoursToPot(1);
         $all = ($material + $hands + $bench) / $good + $potting / $through;
 

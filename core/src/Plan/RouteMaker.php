@@ -196,11 +196,11 @@ final class RouteMaker
     /** @param non-empty-list<RoutePart> $parts */
     private function made(RouteKind $kind, RouteWay $way, array $parts, float $chance, Fact $words, ?Fact $refusal, ?Fact $nearest): Route
     {
-        $stick = $weeks = $potted = 0;
-        $hours = $potting = 0.0;
+        $stick = $potted = 0;
+        $hours = $potting = $warm = 0.0;
         foreach ($parts as $part) {
             $stick += $part->stick;
-            $weeks += $part->trays * (int) $part->dates->stickOn->diff($part->dates->potOn)->format('%a') / 7;
+            $warm += $part->trays * $way->sheet->paidWarmWeeks((float) $part->dates->stickOn->diff($part->dates->potOn)->format('%a'), $this->house);
             $hours += $this->norms->hoursToCollect($part->stick, $way->sheet->isOnMother()) + $this->norms->hoursToStick($part->stick, $way->sheet->method)
                 + $this->norms->hoursToWean($part->trays);
             $rooted = (int) round($part->trays * $way->cells * $way->rate->mean());
@@ -211,7 +211,6 @@ final class RouteMaker
                 $way->sheet->potting->isStuckInto($this->want->pot) ? $part->trays : null,
             );
         }
-        $warm = $way->sheet->care->warmth->isPaidWarm($this->house) ? $weeks : 0.0;
         $untilPotted = $stick * $way->sheet->reckoning->costEach + $hours * $this->costs->hour + $warm * $this->costs->warmTrayWeek;
         $cost = ($untilPotted + $potting * $this->costs->hour) / $this->want->plants;
         $breakEven = PlantCost::breakEven(
@@ -229,7 +228,7 @@ final class RouteMaker
             $parts,
             $stick,
             $ready,
-            (float) $warm,
+            $warm,
             $hours + $potting,
             $cost,
             $chance,

@@ -35,6 +35,16 @@ final class PlantCostTest extends TestCase
         self::assertSame([null, null], [$cost->breakEven, $cost->boughtIn], 'Nobody sells it.');
     }
 
+    public function testALayerOnItsMotherLiesOnNoBenchUntilItIsCutLoose(): void
+    {
+        $sheet = WaySheet::of(Pattern::AirLayer->sheet(1));
+        self::assertTrue($sheet->isOnMother());
+        $house = HouseDefaults::usual();
+        $cost = PlantCost::of($sheet, 0.8, 1, WorkNorms::of(200, 100, 300, 10), Costs::of(18.0, 0.5), null, $house);
+        self::assertLessThanOrEqual($sheet->weaningDays() / 7 * 0.5 / (0.8 * $sheet->comesThroughHere()->mean()) + 1e-9, $cost->bench);
+        self::assertSame(0.0, WaySheet::of(Pattern::SoftTip->sheet(1))->paidWarmWeeks(0.0, $house));
+    }
+
     public function testWhatIsLostIsBorneByThoseThatComeThrough(): void
     {
         $last = INF;
