@@ -14,11 +14,40 @@ use WetCradle\Core\Refused;
 /** How many trays each arm of a trial needs, to see a difference that is there; plants of one tray are alike, and tell less than as many of several. */
 final class TrialSize implements Calculation
 {
+    /** How often a difference that is there is to be seen. */
+    public const POWER = 0.8;
+    /** How often one is seen that is not there. */
+    private const ALPHA = 0.05;
+    /** By how much more must root before most would change how they do it, and the most that anything can come to. */
+    private const WORTH_WHILE = 0.15;
+    private const NEAR_ALL = 0.95;
     /** One tray alone says nothing of how trays differ. */
     private const LEAST_TRAYS = 2;
 
     private function __construct(public readonly float $cuttingsPerArm, public readonly float $designEffect, public readonly int $traysPerArm)
     {
+    }
+
+    /**
+     * The size of a trial that sees a difference four times in five, and one that is not there once in twenty.
+     *
+     * @param float $usually the share that roots as it is done now
+     * @param float $hoped   the share that would make a difference
+     * @param float $phi     how alike trays are here
+     *
+     * @throws Refused for `rateB` where both rates are the same
+     */
+    public static function ofOne(float $usually, float $hoped, int $perTray, float $phi): self
+    {
+        return self::of($usually, $hoped, $perTray, $phi, self::POWER, self::ALPHA);
+    }
+
+    /** The share that would be worth changing for, where nobody has said one; less than usual where nearly all root already. */
+    public static function worthWhile(float $usually): float
+    {
+        $more = min(self::NEAR_ALL, $usually + self::WORTH_WHILE);
+
+        return $more > $usually + 0.02 ? $more : $usually - self::WORTH_WHILE;
     }
 
     public static function name(): string

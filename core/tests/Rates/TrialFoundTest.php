@@ -8,6 +8,7 @@ use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Rates\LaidArms;
 use WetCradle\Core\Rates\TrialFound;
+use WetCradle\Core\Rates\TrialSize;
 use WetCradle\Core\Refused;
 
 final class TrialFoundTest extends TestCase
@@ -29,6 +30,18 @@ final class TrialFoundTest extends TestCase
         foreach ($first as $times) {
             self::assertEqualsWithDelta(400, $times, 60, 'No arm has the end of the bench more often than others.');
         }
+    }
+
+    public function testWhereNobodySaysWhatIsHopedForItIsNeverWhatThereIs(): void
+    {
+        self::assertEqualsWithDelta(0.75, TrialSize::worthWhile(0.6), 1e-9);
+        self::assertEqualsWithDelta(0.95, TrialSize::worthWhile(0.87), 1e-9);
+        foreach ([0.0, 0.3, 0.94, 0.95, 0.97, 1.0] as $usually) {
+            $hoped = TrialSize::worthWhile($usually);
+            self::assertGreaterThan(0.02, abs($hoped - $usually));
+            self::assertGreaterThanOrEqual(2, TrialSize::ofOne($usually, $hoped, 40, 20.0)->traysPerArm);
+        }
+        self::assertEquals(TrialSize::of(0.6, 0.75, 40, 20.0, 0.8, 0.05), TrialSize::ofOne(0.6, 0.75, 40, 20.0));
     }
 
     public function testThereAreTwoToFourArmsOfSeveralTrays(): void

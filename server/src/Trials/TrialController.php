@@ -31,9 +31,6 @@ use WetCradle\Server\Rates\Learning;
 final class TrialController
 {
     private const SHOWN = 500;
-    /** How often a difference that is there is to be seen, and how often one is to be seen that is not. */
-    private const POWER = 0.8;
-    private const ALPHA = 0.05;
     private const MOST_IN_A_TRAY = 2000;
 
     public function __construct(
@@ -69,17 +66,17 @@ final class TrialController
         $asked = Fields::of(array_map(static fn (mixed $one) => is_numeric($one) ? $one + 0 : $one, $request->query->all()));
         $crop = $this->find->by(Crop::class, 'slug', $asked->text('crop', 120), 'crop', 'crop');
         $usually = $asked->has('usually') ? $asked->share('usually') : round($this->history->rateOf($crop->house())->rate, 2);
-        $hoped = $asked->has('hoped') ? $asked->share('hoped') : round(min(0.95, $usually + 0.15), 2);
+        $hoped = $asked->has('hoped') ? $asked->share('hoped') : round(TrialSize::worthWhile($usually), 2);
         $perTray = $asked->countOr('perTray', $this->perTray($crop), 1, self::MOST_IN_A_TRAY);
         $asked->done();
         if ($usually === $hoped) {
             throw $asked->refuse('no_difference', 'hoped', Fact::of('refused.trial.no_difference'));
         }
-        $size = TrialSize::of($usually, $hoped, $perTray, $this->learning->nursery()->phi, self::POWER, self::ALPHA);
+        $size = TrialSize::ofOne($usually, $hoped, $perTray, $this->learning->nursery()->phi);
 
         return new Answer([
             'crop' => $crop->slug, 'usually' => $usually, 'hoped' => $hoped, 'perTray' => $perTray, 'traysPerArm' => $size->traysPerArm,
-            'cuttingsPerArm' => (int) ceil($size->cuttingsPerArm), 'mostTrays' => LaidArms::MOST_TRAYS, 'power' => self::POWER,
+            'cuttingsPerArm' => (int) ceil($size->cuttingsPerArm), 'mostTrays' => LaidArms::MOST_TRAYS, 'power' => TrialSize::POWER,
             'ways' => array_values($crop->ways->map(static fn (Way $way) => ['id' => $way->id, 'name' => $way->name])->toArray()),
         ]);
     }
@@ -141,6 +138,7 @@ final class TrialController
                     throw $one->refuse('more_than_there_are', 'rooted', Fact::of('refused.rate_chart.more_than_there_are', stuck: (int) $stuck));
                 }
                 $one->has('rooted');
+                $one->done();
                 $said[$tray] = [$stuck, $rooted, $one];
             }
             $in->done();

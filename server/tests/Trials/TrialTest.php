@@ -109,6 +109,8 @@ final class TrialTest extends House
         $tray = $trial['blocks'][0][0]['id'];
         $put = fn (array $trays): array => $this->refused(422, 'PUT', "/api/trials/{$trial['id']}/trays", ['version' => $trial['version'], 'trays' => $trays]);
         self::assertSame('trays[0].rooted', $put([['id' => $tray, 'stuck' => 10, 'rooted' => 11]])['field']);
+        $unknown = $put([['id' => $tray, 'stuck' => 10, 'rooted' => 1, 'dead' => 2]]);
+        self::assertSame('trays[0].dead', $unknown['field'], 'What it does not know is not passed over.');
         self::assertSame('trays[0].id', $put([['id' => 9999, 'stuck' => 10, 'rooted' => 1]])['field']);
         self::assertSame('arm', $this->refused(422, 'PUT', "/api/trials/{$trial['id']}/arms", ['version' => $trial['version'], 'arm' => 'D', 'batch' => null])['field']);
     }
