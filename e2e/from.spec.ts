@@ -62,3 +62,53 @@ test('a delivery note says what was sent, of which lots, and where they come fro
   )
   await mustBeUsable(page, 'a delivery note')
 })
+
+test('rooted stems are ordered by the bundle, lifted and tied, and stand so on the delivery note', async ({ page }) => {
+  await signIn(page, 'ines', '/wanted')
+  const { batches } = await (await page.request.get('/api/batches')).json()
+  // Of several lines each would be counted by itself.
+  const rooting = batches.find(
+    (one: { isStuck: boolean; leftBenchOn: string | null; count: number; lines: number; states: { stuck: number } }) =>
+      one.isStuck && one.leftBenchOn === null && one.count > 60,
+  )
+  const { stuck, rooted } = await (await page.request.get(`/api/batches/${rooting.code}/job?line=1`)).json()
+  await page.getByRole('button', { name: 'New order' }).click()
+  const form = page.getByRole('form', { name: /order/i })
+  await form.getByLabel('Crop').selectOption({ label: rooting.crop })
+  await form.getByLabel('Good plants', { exact: true }).fill('40')
+  await form.getByLabel('Leaves in or as').selectOption({ label: 'bundle of 25' })
+  await form.getByLabel('Customer').fill('Oxlow Landscape')
+  await form.getByRole('button', { name: /Note/ }).click()
+  await expect(form.getByText('is no whole number of bundles of 25: 25 or 50')).toBeVisible()
+  await form.getByLabel('Good plants', { exact: true }).fill('50')
+  await form.getByRole('button', { name: /Note/ }).click()
+  await page.waitForURL('**/plan')
+  const order = page.url().match(/wanted\/(\d+)/)?.[1]
+  await expect(page.getByText('in bundle of 25')).toBeVisible()
+
+  await page.goto(`/batches/${rooting.code}`)
+  await page.getByRole('button', { name: 'Count and pot up' }).click()
+  const count = page.getByRole('form', { name: /^Count/ })
+  await count.getByLabel('Rooted', { exact: true }).fill(String(stuck))
+  await count.getByLabel('Unrooted, alive', { exact: true }).fill('0')
+  await count.getByLabel('Into').selectOption({ label: 'bundle of 25' })
+  await count.getByLabel('Lifted now', { exact: true }).fill('50')
+  await expect(page.getByText('50 leave as bundle of 25. Lift, tie by number')).toBeVisible()
+  await mustBeUsable(page, 'counting bundles')
+  await count.getByLabel('Rooted, thrown as too poor', { exact: true }).fill(String(stuck + rooted - 50))
+  await count.getByRole('button', { name: /Enter/ }).click()
+  await expect(page.getByText(/50 lifted and tied/).first()).toBeVisible()
+
+  const lot = (await (await page.request.get('/api/lots')).json()).lots.find((one: { pot: string }) => one.pot === 'bundle of 25')
+  await page.goto(`/potting/lots/${lot.code}`)
+  await expect(page.getByText('bundle of 25 · lifted')).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Growing on' })).toHaveCount(0)
+  await page.getByRole('button', { name: 'Ready', exact: true }).click()
+  await page.getByRole('button', { name: 'They are ready' }).click()
+  const mine = page.getByRole('listitem').filter({ hasText: '50 in bundle of 25' })
+  await mine.getByRole('button', { name: /^Send/ }).click()
+  await mine.getByRole('button', { name: 'Send', exact: true }).last().click()
+  await expect(mine.getByText('has all')).toBeVisible()
+  await page.goto(`/wanted/${order}/note`)
+  await expect(page.getByRole('cell', { name: /bundle of 25: 2 bundles/ })).toBeVisible()
+})

@@ -96,7 +96,7 @@ final class LimitsOfTypesTest extends TestCase
         yield 'count of a chance' => [static fn ($n) => BetaBinomial::chances($n, Beta::of(1, 1)), 0, -1, 'count'];
         yield 'a of a belief' => [static fn ($n) => Beta::of($n, 1), 0.001, 0.0, 'a'];
         yield 'b of a belief' => [static fn ($n) => Beta::of(1, $n), 0.001, 0.0, 'b'];
-        yield 'smallest pot' => [static fn ($n) => PotOn::caution($n, 100, $house), 1, 0, 'pot'];
+        yield 'smallest pot' => [static fn ($n) => PotOn::caution($n, 100, $house), 0, -1, 'pot'];
         yield 'bigger pot' => [static fn ($n) => PotOn::caution(99, $n, $house), 100, 99, 'pot'];
         yield 'first week' => [static fn ($n) => MaterialWindow::of($n, 20), 1, 0, 'from'];
         yield 'last week' => [static fn ($n) => MaterialWindow::of(20, $n), 53, 54, 'to'];

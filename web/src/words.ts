@@ -74,6 +74,23 @@ export const BOOK_WORDS = {
   lost: 'lost',
 } as const
 
+/** How plants leave that are not potted, and what is done with them out of their trays. */
+export const LEAVES_WORDS: Record<Exclude<Schemas['LeavesAs'], 'pot'>, string> = {
+  plug: 'a plug in its tray',
+  bare_root: 'bare-root',
+  bundle: 'a bundle of rooted stems',
+}
+export const OUT_OF_TRAY: Record<Schemas['LeavesAs'], { act: string; done: string; all: string }> = {
+  pot: { act: 'Pot', done: 'Potted', all: 'Fill pots' },
+  plug: { act: 'Count out', done: 'Counted out', all: 'Count out plugs' },
+  bare_root: { act: 'Lift', done: 'Lifted', all: 'Lift' },
+  bundle: { act: 'Lift', done: 'Lifted', all: 'Lift and tie' },
+}
+export const OUT_OF_TRAY_HOW: Record<Exclude<Schemas['LeavesAs'], 'pot'>, string> = {
+  plug: 'Count the trays that have roots in every cell, fill gaps from the same batch, label each tray.',
+  bare_root: 'Lift, shake off the mix, and keep the roots damp and dark until they are fetched.',
+  bundle: 'Lift, tie by number, label each bundle, and keep the roots damp and dark until they are fetched.',
+}
 export const PRIORITY_WORDS: Record<Schemas['Priority'], string> = { must: 'must', should: 'should', nice: 'nice to have' }
 export const WANTED_WORDS: Record<Schemas['Wanted']['state'], string> = {
   unplanned: 'not planned',

@@ -82,6 +82,12 @@ final class Potted
         );
     }
 
+    /** Whether it stands on a bench at all: what is lifted bare-root does not. */
+    public function takesBench(): bool
+    {
+        return $this->acrossCm > 0.0;
+    }
+
     public function positions(): int
     {
         return Positions::ofPots($this->pots, $this->acrossCm, $this->spaced, $this->positionCm2, $this->house);

@@ -7,11 +7,16 @@ namespace WetCradle\Core\Crops;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Fact;
 use WetCradle\Core\Numbers\Beta;
+use WetCradle\Core\Rates\LearntShare;
 use WetCradle\Core\Refused;
 
 /** When rooted plants are potted, into what, and how they grow on. */
 final class Potting
 {
+    /** Of what is counted with roots and leaves unpotted: next to none is lost between the count and the lorry. */
+    private const UNPOTTED_GOOD = 0.999;
+    private const UNPOTTED_WORTH = 1000.0;
+
     private function __construct(
         public readonly PotTrigger $trigger,
         public readonly float $readyShare,
@@ -26,6 +31,7 @@ final class Potting
         public readonly bool $hardy,
         public readonly Winter $winter,
         public readonly bool $direct = false,
+        public readonly LeavesAs $leaves = LeavesAs::Pot,
     ) {
     }
 
@@ -62,6 +68,41 @@ final class Potting
         $in->done();
 
         return $potting;
+    }
+
+    /** The same for what leaves in or as this: what is not potted is ready once it is rooted and weaned, and needs neither pot nor mix. */
+    public function leaving(Leaving $leaving): self
+    {
+        return $leaving->as->isPotted() ? $this : new self(
+            $this->trigger,
+            $this->readyShare,
+            $leaving->name,
+            '',
+            // Nobody feeds it here any more.
+            Feed::InTheMix,
+            Beta::ofMean(self::UNPOTTED_GOOD, self::UNPOTTED_WORTH),
+            self::UNPOTTED_WORTH,
+            0,
+            null,
+            null,
+            $this->hardy,
+            // Nothing waits for its potting through the winter.
+            $this->winter === Winter::AsCells ? Winter::FrostFree : $this->winter,
+            $leaving->as->staysInItsTray(),
+            $leaving->as,
+        );
+    }
+
+    /** What share of what has rooted comes through: as was learnt of those that were potted here, else as the sheet says. */
+    public function comesThrough(?LearntShare $learnt): Beta
+    {
+        return $this->leaves->isPotted() ? $learnt->share ?? $this->survival : $this->survival;
+    }
+
+    /** Whether a pot of its own is filled for each plant. */
+    public function fillsPots(string $pot): bool
+    {
+        return $this->leaves->isPotted() && !$this->isStuckInto($pot);
     }
 
     /**

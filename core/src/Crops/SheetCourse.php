@@ -132,7 +132,11 @@ final class SheetCourse
 
     private static function stuckIn(WaySheet $sheet): Stands
     {
-        return $sheet->ground() === Ground::Open ? Stands::Rows : ($sheet->potting->direct ? Stands::Pots : Stands::Trays);
+        return match (true) {
+            $sheet->ground() === Ground::Open => Stands::Rows,
+            $sheet->potting->direct && $sheet->potting->leaves->isPotted() => Stands::Pots,
+            default => Stands::Trays,
+        };
     }
 
     private static function warm(WaySheet $sheet): Fact
@@ -186,6 +190,16 @@ final class SheetCourse
     private static function potted(WaySheet $sheet): array
     {
         $potting = $sheet->potting;
+        if (!$potting->leaves->isPotted()) {
+            return [new Stage(
+                StageKind::Ready,
+                null,
+                Fact::of('stage.ends.sent'),
+                $potting->leaves->staysInItsTray() ? self::stuckIn($sheet) : Stands::Boxes,
+                what: $potting->pot,
+                jobs: [StageJob::first(Fact::of("stage.job.leaves.{$potting->leaves->value}"))],
+            )];
+        }
 
         return [
             new Stage(

@@ -56,6 +56,25 @@ final class WaySheet
         );
     }
 
+    /** The same sheet for what leaves in or as this. How those came through that were potted says nothing of what is not. */
+    public function leaving(Leaving $leaving): self
+    {
+        return $leaving->as->isPotted() ? $this : new self(
+            $this->method,
+            $this->material,
+            $this->taking,
+            $this->setting,
+            $this->care,
+            $this->reckoning,
+            $this->potting->leaving($leaving),
+            $this->note,
+            $this->safety,
+            $this->learnt,
+            null,
+            $this->leftLonger,
+        );
+    }
+
     /** @param array<string, mixed> $sheet as toArray gives it */
     public static function of(array $sheet): self
     {
@@ -239,7 +258,7 @@ final class WaySheet
     /** What share of what has rooted comes through potting and growing on here. */
     public function comesThroughHere(): Beta
     {
-        return $this->through->share ?? $this->potting->survival;
+        return $this->potting->comesThrough($this->through);
     }
 
     /** With what that rests on: batches of its own, or the sheet. */

@@ -19,6 +19,9 @@ final class GrowOnSteps
     /** @return list<array{kind: StepKind, on: \DateTimeImmutable, words: Fact}> in the order of their days */
     public static function of(Potting $sheet, \DateTimeImmutable $pottedOn, \DateTimeImmutable $readyOn, SiteAir $air, HouseDefaults $house): array
     {
+        if (!$sheet->leaves->isPotted()) {
+            return [['kind' => StepKind::Ready, 'on' => max($pottedOn, $readyOn), 'words' => Fact::of('step.ready')]];
+        }
         $canFreeze = $house->number(HouseDefault::CanFreeze);
         $readyOn = max($pottedOn, $readyOn);
         $days = (int) $pottedOn->diff($readyOn)->format('%a');

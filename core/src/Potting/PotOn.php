@@ -15,21 +15,21 @@ final class PotOn
     /**
      * What to mind of a step from one size to the next; null where nothing is.
      *
-     * @param int $from millilitres of the pot it stands in
+     * @param int $from millilitres of the pot it stands in; none where it stands in no pot yet
      * @param int $to   millilitres of the pot it goes into
      *
      * @throws Refused for `pot` where that is no bigger
      */
     public static function caution(int $from, int $to, HouseDefaults $house): ?Fact
     {
-        if (min($from, $to) < 1) {
+        if ($from < 0 || $to < 1) {
             throw Refused::because('out_of_range', 'pot', Fact::of('refused.pot_on.out_of_range'));
         }
         if ($to <= $from) {
             throw Refused::because('not_bigger', 'pot', Fact::of('refused.pot_on.not_bigger'));
         }
 
-        return $to > $house->number(HouseDefault::MuchBigger) * $from
+        return $from > 0 && $to > $house->number(HouseDefault::MuchBigger) * $from
             ? Fact::of('potting.much_bigger', times: (int) round($to / $from))
             : null;
     }

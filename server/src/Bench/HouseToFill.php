@@ -111,7 +111,7 @@ final class HouseToFill
     private function fillable(Batch $batch, array $taken, array $hosts, \DateTimeImmutable $today): Fillable
     {
         $kind = $batch->trayKind;
-        $sheet = $batch->sheet->core();
+        $sheet = $batch->way();
         [$earliest, $latest] = $this->windows->daysAround($batch->sheet->way, $batch->days->stickOn, $today, $batch->collectOn);
         // What shares a tray, and whose tray is shared, lie where they do together.
         $stays = $batch->locked || $sheet->ground()->isOutdoors() || $batch->inTrayOf !== null || isset($hosts[$batch->code]);

@@ -83,7 +83,7 @@ final class Moving
             try {
                 // What is stuck keeps the days of where it rooted.
                 $rootsIn = $batch->isStuck() ? $batch->zone->core() : $cores[(int) $zone->id];
-                $dates[(int) $zone->id] = $this->house->timetable()->dates($batch->sheet->core(), $rootsIn, $batch->begins(), $batch->days->heldDays);
+                $dates[(int) $zone->id] = $this->house->timetable()->dates($batch->way(), $rootsIn, $batch->begins(), $batch->days->heldDays);
             } catch (Refused $refused) {
                 $dates[(int) $zone->id] = $refused;
             }
@@ -104,7 +104,7 @@ final class Moving
                 continue;
             }
             $to = $from->until($when->lastBenchWeek()) < 0 ? $from : $when->lastBenchWeek();
-            $whole = Berths::lying($batch->code, $batch->sheet->core(), Week::containing($batch->begins()), $to, $batch->positions());
+            $whole = Berths::lying($batch->code, $batch->way(), Week::containing($batch->begins()), $to, $batch->positions());
             $tenant = $batch->isStuck()
                 ? $whole->movedOn($this->today->day(), $batch->days->weanOn, $from, $to, $this->house->defaults())
                 : $whole->during($from, $to);

@@ -29,13 +29,14 @@ use WetCradle\Server\Wanted\Pot;
 final class Pots
 {
     private const PLANNED = 'SELECT b.id, b.code, b.sheet_id, b.locked, w.priority, b.pots_zone_id AS stands, b.pots_spaced AS spaced, b.pot_on AS potted_on,
-            b.ready_on, w.pot_id, b.needed, b.planned, b.together, s.counted, s.potted, s.states, y.left_longer
-        FROM batch b JOIN way_sheet h ON h.id = b.sheet_id JOIN way y ON y.id = h.way_id
+            b.ready_on, t.length_cm * t.width_cm / t.cells AS cell_cm2, w.pot_id, b.needed, b.planned, b.together, s.counted, s.potted, s.states, y.left_longer
+        FROM batch b JOIN way_sheet h ON h.id = b.sheet_id JOIN way y ON y.id = h.way_id JOIN tray_kind t ON t.id = b.tray_kind_id
         LEFT JOIN batch_standing s ON s.batch_id = b.id LEFT JOIN wanted w ON w.id = b.wanted_id
         WHERE b.called_off = 0 AND b.left_bench_on IS NULL';
     private const LOTS = 'SELECT p.id, p.code, p.pot_id, p.zone_id AS stands, p.spaced, p.potted_on, p.ready_on, p.held_until, min(b.sheet_id) AS sheet_id,
-            0 AS locked, group_concat(w.priority) AS priority, group_concat(l.id) AS lines
-        FROM pot_lot p JOIN line l ON l.lot_id = p.id JOIN batch b ON b.id = l.batch_id LEFT JOIN wanted w ON w.id = b.wanted_id
+            t.length_cm * t.width_cm / t.cells AS cell_cm2, 0 AS locked, group_concat(w.priority) AS priority, group_concat(l.id) AS lines
+        FROM pot_lot p JOIN line l ON l.lot_id = p.id JOIN batch b ON b.id = l.batch_id JOIN tray_kind t ON t.id = b.tray_kind_id
+        LEFT JOIN wanted w ON w.id = b.wanted_id
         WHERE l.id IN (:lines) AND ';
 
     public function __construct(
@@ -80,6 +81,7 @@ final class Pots
             ),
             ...$this->lots($sizes, 'p.potted_on <= :to', ['to' => $last]),
         ];
+        $all = array_filter($all, static fn (Potted $some) => $some->takesBench());
 
         return array_filter(
             array_map(static fn (Potted $some) => [$some, $some->tenant()], $all),
@@ -87,10 +89,12 @@ final class Pots
         );
     }
 
-    /** What is to be potted of a batch, or stands in a lot, whenever that is; null where there is nothing. */
+    /** What is to be potted of a batch, or stands in a lot, whenever that is; null where there is nothing that takes up bench. */
     public function of(string $code): ?Potted
     {
-        return $this->ofAll([$code])[$code] ?? null;
+        $some = $this->ofAll([$code])[$code] ?? null;
+
+        return $some?->takesBench() === true ? $some : null;
     }
 
     /**
@@ -196,7 +200,12 @@ final class Pots
             $row->text('code'),
             $pots,
             $pot->name,
-            $pot->acrossCm,
+            match (true) {
+                $pot->leaves->isPotted() => $pot->acrossCm,
+                // A plug takes the room of its cell; what is lifted takes none.
+                $pot->leaves->staysInItsTray() => sqrt($row->float('cell_cm2')),
+                default => 0.0,
+            },
             $row->intOrNull('stands'),
             $row->flag('spaced'),
             $row->day('potted_on'),

@@ -19,6 +19,7 @@ use WetCradle\Server\Database\Row;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\BatchDays;
 use WetCradle\Server\Rates\LearntShares;
+use WetCradle\Server\Wanted\Pot;
 
 /** Who lies where, and when. */
 final class Tenants
@@ -66,7 +67,7 @@ final class Tenants
         $rows = Row::all($this->db, "SELECT b.id, b.code, b.trays, t.positions, b.planned, b.together, b.taken, b.stick_on, b.stuck_on, b.pot_on,
             b.left_bench_on,
             b.wean_on, b.weaning, b.method, b.zone_id, b.in_tray_of_id, b.tray_kind_id, z.kind, b.sheet_id, h.way_id,
-                coalesce(p.name, '') AS pot, s.stuck, s.potted, s.came_in, s.counted, s.states, s.lost, y.left_longer
+                coalesce(p.name, '') AS pot, p.leaves, p.bundle_of, s.stuck, s.potted, s.came_in, s.counted, s.states, s.lost, y.left_longer
              FROM batch b JOIN way_sheet h ON h.id = b.sheet_id
                 JOIN way y ON y.id = h.way_id JOIN zone z ON z.id = b.zone_id JOIN tray_kind t ON t.id = b.tray_kind_id
                 LEFT JOIN batch_standing s ON s.batch_id = b.id LEFT JOIN wanted w ON w.id = b.wanted_id LEFT JOIN pot p ON p.id = w.pot_id
@@ -122,7 +123,7 @@ final class Tenants
                 Method::from($row->text('method')),
                 $row->text('pot'),
                 $host === [] ? $legs : Whereabouts::inTrayOf($legs, $host, self::besides($row)),
-                $this->sheets->potting($row->int('sheet_id'))->isStuckInto($row->text('pot')),
+                $this->sheets->potting($row->int('sheet_id'), Pot::leavingOf($row))->isStuckInto($row->text('pot')),
             );
         }, array_values($stays));
     }

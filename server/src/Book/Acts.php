@@ -61,7 +61,7 @@ final class Acts
         }
         $rest = $count->splits($rootedThere) ? $this->entering->newLine($batch, $day, sprintf('left longer from line %d', $line->number)) : null;
         $says = sprintf('Counted: %d rooted, %d unrooted and alive, %d lost', $count->rooted, $count->unrooted, $count->lost->total())
-            .($count->potted > 0 ? sprintf('; %d potted', $count->potted) : '')
+            .($count->potted > 0 ? '; '.$this->words->say($this->pottings->done($batch, $as, $count->potted)) : '')
             .($rest !== null ? sprintf('; %d left longer as line %d', $count->rootedLeft($rootedThere) + $count->unrootedLeft(), $rest->number) : '')
             .($count->thrownRooted + $count->thrownUnrooted > 0 ? sprintf('; %d thrown', $count->thrownRooted + $count->thrownUnrooted) : '');
         $changed = null;
@@ -154,7 +154,8 @@ final class Acts
     private function madeFrom(Batch $old, \DateTimeImmutable $day, int $count, Method $method, Material $material): Line
     {
         $sheet = $this->sheetFor($old, $method, $material);
-        $dates = Batch::datesIn($old->zone, $sheet->core(), $day, $this->house->timetable());
+        $way = $old->wanted === null ? $sheet->core() : $sheet->leaving($old->wanted->pot->leaving());
+        $dates = Batch::datesIn($old->zone, $way, $day, $this->house->timetable());
         $trays = Trays::toHold($count, $old->trayKind->cells)->number;
         $new = $this->newBatches->make(
             new Intended($sheet, $method, $material, $old->block, $old->zone, $old->trayKind, new Amount($trays, $count), $dates),
@@ -217,7 +218,7 @@ final class Acts
         $batch->leftBenchOn = null;
         $batch->sheet = $batch->sheet->way->newest();
         $batch->amount->taken = null;
-        $batch->amount->together = $batch->sheet->core()->setting->together();
+        $batch->amount->together = $batch->way()->setting->together();
         if ($plan !== null) {
             $batch->amount->trays = $plan['trays'];
             $batch->reckonedAs($batch->datesFrom(new \DateTimeImmutable($plan['stickOn']), $this->house->timetable()));

@@ -136,7 +136,7 @@ final class ActsController
         }
         $pot ??= $into->pot ?? $this->pottings->potOf($batch);
 
-        return new PottedAs($pot, $mix ?? $batch->sheet->core()->mixIn($pot->name), $into);
+        return new PottedAs($pot, ($pot->leaves->isPotted() ? $mix : null) ?? $batch->way($pot)->mixIn($pot->name), $into);
     }
 
     #[Route('/api/batches/{code}/lose', methods: ['POST'])]

@@ -42,7 +42,7 @@ final class RestInBundles
         $collection = $this->em->getRepository(Collection::class)->findOneBy(['batch' => $batch]);
         $day = $batch->begins();
         $collected = $collection?->startedAt->setTime(0, 0) ?? $batch->collectsOn($day);
-        $sheet = $batch->sheet->core();
+        $sheet = $batch->way();
         $last = CollectedAhead::lastGoodDay($sheet->taking->hold, $collected);
         if ($planned <= $used) {
             throw Refused::because('empty', 'restStays', sprintf('Nothing is left: %d were planned, and as many are stuck or thrown.', $planned));
@@ -84,7 +84,7 @@ final class RestInBundles
     private function placeFor(Batch $batch, \DateTimeImmutable $stickOn, int $trays): Zone
     {
         $places = $batch->trayKind->positionsOf($trays);
-        foreach ($this->berths->all()->all($batch->sheet->core(), $places, static fn () => $stickOn) as $berth) {
+        foreach ($this->berths->all()->all($batch->way(), $places, static fn () => $stickOn) as $berth) {
             if ($berth->zone === $batch->zone->id && $berth->isFree()) {
                 return $batch->zone;
             }

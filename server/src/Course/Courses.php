@@ -82,7 +82,7 @@ final class Courses
                 'time' => $days->time->value,
                 'step' => $days->stage->kind->isWeaning() ? $steps[$days->stage->number] ?? null : null,
             ],
-            SheetCourse::of($batch->sheet->core(), $this->house->defaults())->laidOver(
+            SheetCourse::of($batch->way(), $this->house->defaults())->laidOver(
                 $batch->days->dates(),
                 $weaning,
                 $this->today->day(),

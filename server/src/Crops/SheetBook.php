@@ -7,6 +7,7 @@ namespace WetCradle\Server\Crops;
 use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Crops\Leaving;
 use WetCradle\Core\Crops\Plantlets;
 use WetCradle\Core\Crops\Potting;
 use WetCradle\Core\Crops\Warmth;
@@ -59,9 +60,12 @@ final class SheetBook
         return $this->needs($id)[1];
     }
 
-    public function potting(int $id): Potting
+    /** @param ?Leaving $leaving what its order asks for; null where it has none */
+    public function potting(int $id, ?Leaving $leaving = null): Potting
     {
-        return $this->potting[$id] ??= Potting::read(Fields::of($this->keptAs($id)['potting'] ?? null));
+        $potting = $this->potting[$id] ??= Potting::read(Fields::of($this->keptAs($id)['potting'] ?? null));
+
+        return $leaving === null ? $potting : $potting->leaving($leaving);
     }
 
     /** @return list<array{days: int, what: string}> its steps of weaning */

@@ -6,6 +6,7 @@ namespace WetCradle\Server\Crops;
 
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
+use WetCradle\Core\Crops\Leaving;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Rates\LearntShare;
 use WetCradle\Core\Rooting\LearntPace;
@@ -25,6 +26,8 @@ class SheetVersion
     private ?WaySheet $read = null;
     /** @var list<?array<string, float|int>> with which it was read */
     private array $readWith = [];
+    /** @var array<string, WaySheet> for what leaves without a pot, by what that is called */
+    private array $leaving = [];
 
     public function __construct(
         #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)] public Way $way,
@@ -48,8 +51,17 @@ class SheetVersion
                 $leftLonger === null ? null : LearntShare::kept($leftLonger['a'], $leftLonger['b'], $leftLonger['batches']),
             );
             $this->readWith = $with;
+            $this->leaving = [];
         }
 
         return $this->read;
+    }
+
+    /** The same for what leaves in or as this. */
+    public function leaving(Leaving $leaving): WaySheet
+    {
+        $sheet = $this->core();
+
+        return $leaving->as->isPotted() ? $sheet : $this->leaving[$leaving->name] ??= $sheet->leaving($leaving);
     }
 }

@@ -6,6 +6,7 @@ namespace WetCradle\Server\Crops;
 
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
+use WetCradle\Core\Crops\Leaving;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Server\Account\Account;
 
@@ -50,6 +51,12 @@ class Way
     public function core(): WaySheet
     {
         return $this->newest()->core();
+    }
+
+    /** The newest version for what leaves in or as this. */
+    public function leaving(Leaving $leaving): WaySheet
+    {
+        return $this->newest()->leaving($leaving);
     }
 
     /** Keeps a new version; the old ones stay for the batches stuck under them. */

@@ -52,7 +52,7 @@ final class DemoHands
             }
             // On a day on which somebody works; what nobody could do in the winter waits for its end.
             $from = $batch->datesFrom($batch->begins(), $this->house->timetable())->potOn;
-            $growingOn = $this->house->timetable()->in($batch->zone->core(), $batch->sheet->core())->growingOn;
+            $growingOn = $this->house->timetable()->in($batch->zone->core(), $batch->way())->growingOn;
             $job = PotJob::of(
                 $batch->code, $load->toPot, $load->hoursToPot($norms), $from, RootRun::boundOn($from, $load->inItsPot ? $growingOn : null, $defaults),
                 $growingOn, null, null, $defaults->whole(HouseDefault::HeldAtMost),

@@ -35,7 +35,7 @@ final class DemoWeaned
                 }
             }
             $batch->reckonedAs($batch->datesFrom($batch->begins(), $this->house->timetable()));
-            $berth = $berths->at((int) $batch->zone->id, $batch->sheet->core(), $batch->days->dates(), $batch->positions());
+            $berth = $berths->at((int) $batch->zone->id, $batch->way(), $batch->days->dates(), $batch->positions());
             $zone = $berth->then === null ? null : $this->em->find(Zone::class, $berth->then->zone);
             if ($zone !== null) {
                 $berths->take($berth);

@@ -36,7 +36,7 @@ final class DayFilling
     /** @return array<string, mixed> */
     public function fill(Batch $batch): array
     {
-        $way = $batch->sheet->core();
+        $way = $batch->way();
 
         return [
             'step' => 'fill:'.$batch->code, 'batch' => $batch->code, 'crop' => $batch->crop->name, 'trays' => $batch->traysToFill(),
@@ -75,14 +75,15 @@ final class DayFilling
         foreach ($batches as $batch) {
             $potted = $inPots[$batch->code] ?? null;
             if ($potted !== null) {
-                $sheet = $batch->sheet->core();
+                $sheet = $batch->way();
                 $inItsPot = $sheet->potting->isStuckInto($potted->pot);
                 $litres = MixVolume::inHouse($potted->pots, 1, (float) ($millilitres[$potted->pot] ?? 0), $this->house->defaults());
                 $steps[] = [
                     'step' => 'pot:'.$batch->code, 'batch' => $batch->code, 'crop' => $batch->crop->name, 'pots' => $potted->pots,
                     'daysLate' => max(0, (int) $batch->days->potOn->diff($day)->format('%r%a')),
                     'pot' => $potted->pot,
-                    'mix' => $inItsPot ? null : $this->mixes->made($sheet->potting->mix, Volume::litres($litres), []),
+                    'leaves' => $sheet->potting->leaves,
+                    'mix' => !$sheet->potting->fillsPots($potted->pot) ? null : $this->mixes->made($sheet->potting->mix, Volume::litres($litres), []),
                     'setOut' => $inItsPot ? $sheet->setting->traysOf($potted->pots, $batch->trayKind->cells) : null,
                     'zone' => $batch->potsZone?->name, 'labels' => $potted->pots,
                 ];

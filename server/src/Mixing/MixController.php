@@ -9,6 +9,7 @@ use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use WetCradle\Core\Compute\Fields;
+use WetCradle\Core\Crops\LeavesAs;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\Mixing\MixVolume;
 use WetCradle\Core\Mixing\Recipe;
@@ -114,7 +115,8 @@ final class MixController
             : $this->em->find(TrayKind::class, $in->count('trayKind', 1)) ?? throw Refused::because('unknown', 'trayKind', 'There is no such kind of tray.');
         $pot = $pots === 0
             ? null
-            : $this->em->getRepository(Pot::class)->find($in->count('pot', 1)) ?? throw Refused::because('unknown', 'pot', 'There is no such pot.');
+            : $this->em->getRepository(Pot::class)->findOneBy(['id' => $in->count('pot', 1), 'leaves' => LeavesAs::Pot])
+                ?? throw Refused::because('unknown', 'pot', 'There is no such pot.');
         if ($trays === 0 && $in->has('trayKind')) {
             $in->count('trayKind', 1);
         }

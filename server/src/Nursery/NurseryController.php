@@ -30,6 +30,7 @@ use WetCradle\Server\Plan\Redating;
 use WetCradle\Server\Plan\TrayKind;
 use WetCradle\Server\Wanted\Customer;
 use WetCradle\Server\Wanted\Pot;
+use WetCradle\Server\Wanted\Pots;
 
 /** The nursery's own settings, and the short lists that forms choose from. */
 final class NurseryController
@@ -98,7 +99,7 @@ final class NurseryController
     }
 
     #[Route('/api/choices', methods: ['GET'])]
-    public function choices(): Answer
+    public function choices(Pots $pots): Answer
     {
         $mixes = $hormones = [];
         foreach (Row::things($this->em->createQuery('SELECT w, s FROM '.Way::class.' w JOIN w.sheet s'), Way::class) as $way) {
@@ -111,7 +112,7 @@ final class NurseryController
 
         return new Answer([
             'trayKinds' => array_map(static fn (TrayKind $t) => $t->toArray(), $this->em->getRepository(TrayKind::class)->findBy([], ['id' => 'ASC'])),
-            'pots' => array_map(static fn (Pot $p) => $p->toArray(), $this->em->getRepository(Pot::class)->findBy([], ['millilitres' => 'ASC'])),
+            'pots' => array_map(static fn (Pot $p) => $p->toArray(), $pots->all()),
             'customers' => array_map(static fn (Customer $c) => $c->name, $this->em->getRepository(Customer::class)->findBy([], ['name' => 'ASC'])),
             'people' => PeopleController::list($this->em),
             'mixes' => array_map('strval', array_keys($mixes)),

@@ -107,7 +107,7 @@ final class TraysController
         $first = TrayKinds::first($this->kinds->all());
         $batches = array_map(intval(...), Row::pairs($this->em->getConnection(), 'SELECT tray_kind_id, count(*) FROM batch GROUP BY tray_kind_id'));
         $position = $first === null ? 1.0 : $first->lengthCm * $first->widthCm;
-        $on = static fn (Pot $pot, float $apart) => (int) floor($position / ($apart * $pot->acrossCm) ** 2);
+        $on = static fn (Pot $pot, float $apart) => $pot->leaves->isPotted() ? (int) floor($position / ($apart * $pot->acrossCm) ** 2) : null;
 
         return [
             'kinds' => array_map(
@@ -124,7 +124,7 @@ final class TraysController
                     'thick' => $on($p, 1.0),
                     'spaced' => $on($p, $this->house->defaults()->number(HouseDefault::PotsApart)),
                 ],
-                $this->em->getRepository(Pot::class)->findBy([], ['millilitres' => 'ASC']),
+                $this->pots->all(),
             ),
         ];
     }

@@ -31,6 +31,7 @@ use WetCradle\Server\Crops\SheetVersion;
 use WetCradle\Server\Http\Conflict;
 use WetCradle\Server\Rates\MishapSaid;
 use WetCradle\Server\Stock\StockBlock;
+use WetCradle\Server\Wanted\Pot;
 use WetCradle\Server\Wanted\Wanted;
 
 /** One crop, one method, one material, stuck on one day or a few: planned first, then kept in the book by its lines. */
@@ -157,6 +158,14 @@ class Batch
         $this->material = $sheet->core()->material;
     }
 
+    /** Its sheet, as it stands for what its order asks for, or for what some of it is potted into. */
+    public function way(?Pot $into = null): WaySheet
+    {
+        $pot = $into ?? $this->wanted?->pot;
+
+        return $pot === null ? $this->sheet->core() : $this->sheet->leaving($pot->leaving());
+    }
+
     /** The zone it lies in on a day: until somebody begins to wean it, the one in which it roots. */
     public function zoneOn(\DateTimeImmutable $day): Zone
     {
@@ -172,7 +181,7 @@ class Batch
 
     private function waitsForWeaning(MovesOn $on): bool
     {
-        $hasBegun = BatchDays::hasBegun($this->days->weaning, $this->sheet->core()->care->weaning);
+        $hasBegun = BatchDays::hasBegun($this->days->weaning, $this->way()->care->weaning);
 
         return Whereabouts::waitsForWeaning($on->fromDay, $this->days->weanOn, $this->isStuck(), $hasBegun);
     }
@@ -226,7 +235,7 @@ class Batch
     public function legsBy(PlainDates $dates, HouseDefaults $house): array
     {
         $moves = array_map(static fn (array $on) => ['zone' => (int) $on['zone']->id, 'from' => $on['from']], $this->movesBy($dates));
-        $whole = Berths::tenant($this->code, $this->sheet->core(), $dates, $this->positions());
+        $whole = Berths::tenant($this->code, $this->way(), $dates, $this->positions());
 
         return Whereabouts::legs($whole, (int) $this->zone->id, $dates->weanOn, $moves, $house);
     }
@@ -283,7 +292,7 @@ class Batch
     /** The same, held in its trays for so many days, whatever week its potting was given. */
     public function datesHeld(\DateTimeImmutable $stickOn, Timetable $timetable, Zone $zone, int $heldDays): PlainDates
     {
-        $sheet = $this->sheet->core();
+        $sheet = $this->way();
         $dates = self::datesIn($zone, $sheet, $stickOn, $timetable, $heldDays);
 
         return $dates->weaned($this->weaningFrom($dates->weanOn), $timetable->in($zone->core(), $sheet), $heldDays);
@@ -297,7 +306,7 @@ class Batch
 
     private function weaningFrom(\DateTimeImmutable $planned): Weaning
     {
-        return Weaning::of($this->sheet->core()->care->weaning, $planned, BatchDays::keptSteps($this->days->weaning));
+        return Weaning::of($this->way()->care->weaning, $planned, BatchDays::keptSteps($this->days->weaning));
     }
 
     /** These days, with its potting in the week that it was given. */
@@ -307,7 +316,7 @@ class Batch
 
         return $week === null
             ? $dates
-            : $dates->pottedOn($timetable->workDays->firstIn($week), $timetable->in($this->zone->core(), $this->sheet->core())->growingOn);
+            : $dates->pottedOn($timetable->workDays->firstIn($week), $timetable->in($this->zone->core(), $this->way())->growingOn);
     }
 
     /** Potted on this day: from now on only how it grows on is a forecast. */
@@ -316,9 +325,10 @@ class Batch
         $this->days->readyOnly($this->readyWhenPotted($pottedOn, $timetable));
     }
 
-    public function readyWhenPotted(\DateTimeImmutable $pottedOn, Timetable $timetable): \DateTimeImmutable
+    /** @param ?Pot $into that it is potted into; what its order asks for where nobody says another */
+    public function readyWhenPotted(\DateTimeImmutable $pottedOn, Timetable $timetable, ?Pot $into = null): \DateTimeImmutable
     {
-        return $timetable->in($this->zone->core(), $this->sheet->core())->growingOn->readyOn($pottedOn);
+        return $timetable->in($this->zone->core(), $this->way($into))->growingOn->readyOn($pottedOn);
     }
 
     /** @throws Refused for `zone` where it never roots there */
@@ -409,7 +419,7 @@ class Batch
     /** Holes that it takes, stuck or planned. */
     public function holes(): int
     {
-        return $this->sheet->core()->setting->holesTaken($this->isStuck() ? $this->standing?->cameIn : null, $this->amount->planned);
+        return $this->way()->setting->holesTaken($this->isStuck() ? $this->standing?->cameIn : null, $this->amount->planned);
     }
 
     /** How much bench its trays take, where all of them are its own. */
@@ -423,7 +433,7 @@ class Batch
     {
         $stickOn ??= $this->days->stickOn;
 
-        return $this->collectOn === null ? $stickOn : CollectedAhead::within($this->sheet->core()->taking->hold, $this->collectOn, $stickOn);
+        return $this->collectOn === null ? $stickOn : CollectedAhead::within($this->way()->taking->hold, $this->collectOn, $stickOn);
     }
 
     /** The day it was stuck, or is to be. */

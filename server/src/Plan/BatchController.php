@@ -77,7 +77,7 @@ final class BatchController
             $also === null || $wanted->mustComeFrom($also, 'alsoBlock');
             $zone = $this->find->by(Zone::class, 'id', $in->count('zone', 1), 'zone', 'zone');
             $host = $this->trayOf($in);
-            $sheet = $way->core();
+            $sheet = $way->leaving($wanted->pot->leaving());
             $dates = Batch::datesIn($zone, $sheet, $this->stickDay($in), $this->house->timetable());
             $collectOn = $in->has('collectOn') ? $this->collectDay($in, null) : null;
             $trays = $in->count('trays', 1, 20_000);
@@ -116,7 +116,7 @@ final class BatchController
             $trays = $in->count('trays', 1, 20_000);
             // Where only something else is changed, the last tray stays as full as it was.
             $said = $in->has('cuttings') ? $in->count('cuttings', 1, 2_000_000) : ($trays === $batch->amount->trays ? $batch->amount->planned : null);
-            $planned = $batch->sheet->core()->cuttingsIn($trays, $batch->trayKind->cells, $said);
+            $planned = $batch->way()->cuttingsIn($trays, $batch->trayKind->cells, $said);
             $dates = $batch->datesFrom($this->stickDay($in), $this->house->timetable(), $zone);
             // What is not said stays, as near as its material keeps.
             $collectOn = $in->has('collectOn') ? $this->collectDay($in, $batch) : ($batch->collectOn === null ? null : $batch->collectsOn($dates->stickOn));

@@ -62,7 +62,7 @@ final class BatchViews
     /** @return array<string, mixed> */
     public function one(Batch $batch): array
     {
-        $sheet = $batch->sheet->core();
+        $sheet = $batch->way();
         $way = $batch->sheet->way;
         $past = $this->history->of($way);
 
@@ -70,6 +70,7 @@ final class BatchViews
             'version' => $batch->version,
             'cells' => $batch->trayKind->cells,
             'needed' => $batch->amount->needed,
+            'asks' => $batch->wanted?->pot->name,
             'collectOn' => $batch->collectsOn()->format('Y-m-d'),
             'lift' => self::lift($batch),
             'also' => $batch->alsoBlock === null ? null : ['block' => $batch->alsoBlock->code, 'cuttings' => (int) $batch->alsoCuttings],

@@ -195,7 +195,7 @@ final class Drafts
         $route = $draft->route ?? throw new \LogicException('Only what was drafted is kept.');
         $part = $route->parts[0];
         $way = $this->em->find(Way::class, $route->way?->id) ?? throw new \LogicException('A draft has a way.');
-        $sheet = $way->core();
+        $sheet = $way->leaving($wanted[$draft->orders[0]]->pot->leaving());
         $block = $blocks[$part->material->first->source->code ?? ''] ?? throw new \LogicException('A draft has its stock.');
         $zone = $this->em->find(Zone::class, $draft->berth?->zone) ?? throw new \LogicException('A draft has its place.');
         $then = $draft->berth->then ?? null;

@@ -127,7 +127,7 @@ final class Evening
                     $batch->begins(),
                     $earliest,
                     $latest,
-                    $this->house->timetable()->in($this->zone((int) $batch->zone->id), $batch->sheet->core()),
+                    $this->house->timetable()->in($this->zone((int) $batch->zone->id), $batch->way()),
                     $batch->heldFor($this->house->timetable()),
                     $batch->wanted?->ready(),
                     $norms->hoursToCollect($load->toStick, $load->tenant->ground === Ground::BesideStock) + $norms->hoursToStick($load->toStick, $load->method),
@@ -147,7 +147,7 @@ final class Evening
     private function isAble(Movable $shifted, PlainDates $dates): bool
     {
         $batch = $this->batches[$shifted->code];
-        $sheet = $batch->sheet->core();
+        $sheet = $batch->way();
         $legs = $batch->legsBy($dates, $this->house->defaults());
         $others = array_map(
             static fn (array $tenants) => array_values(array_filter($tenants, static fn (Tenant $t) => $t->batch() !== $shifted->code)),

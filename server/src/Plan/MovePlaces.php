@@ -41,7 +41,10 @@ final class MovePlaces
         $query = $this->em->createQuery('SELECT p, l, b, s FROM '.PotLot::class.' p JOIN p.lines l JOIN l.batch b LEFT JOIN b.standing s
             WHERE p.code IN (:codes) ORDER BY p.id, l.id');
         $lots = array_column($ofLots === [] ? [] : Row::things($query->setParameter('codes', $ofLots), PotLot::class), null, 'code');
-        $inPots = $this->pots->ofAll([...array_values(array_map(static fn (Batch $batch) => $batch->code, $batches)), ...array_keys($lots)]);
+        $inPots = array_filter(
+            $this->pots->ofAll([...array_values(array_map(static fn (Batch $batch) => $batch->code, $batches)), ...array_keys($lots)]),
+            static fn (Potted $some) => $some->takesBench(),
+        );
 
         return array_merge(...array_map(
             function (Move $move) use ($batches, $lots, $inPots): array {
@@ -84,7 +87,7 @@ final class MovePlaces
         $kind = $move->trayKind === null
             ? $batch->trayKind
             : $this->em->find(TrayKind::class, $move->trayKind) ?? throw Refused::because('unknown', $move->field, 'There is no such kind of tray.');
-        $trays = $kind === $batch->trayKind ? $batch->amount->trays : $batch->sheet->core()->traysFor($batch->amount->planned, $kind->cells)->number;
+        $trays = $kind === $batch->trayKind ? $batch->amount->trays : $batch->way()->traysFor($batch->amount->planned, $kind->cells)->number;
         if ($move->parts === []) {
             $dates = $this->dates($first, $batch, $stickOn, $held);
             if ($batch->isStuck() && $move->heldDays === null) {

@@ -74,7 +74,7 @@ final class Placed
         return [...Whereabouts::legs(
             Berths::tenant(
                 $this->batch->code,
-                $this->batch->sheet->core(),
+                $this->batch->way(),
                 $this->dates,
                 $this->trayKind->positionsOf($this->batch->isStuck() ? $this->batch->trays() : $this->trays),
             ),

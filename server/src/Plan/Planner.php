@@ -71,7 +71,7 @@ final class Planner
         ?\DateTimeImmutable $collectOn = null,
         ?int $cuttings = null,
     ): array {
-        $sheet = $way->core();
+        $sheet = $way->leaving($wanted->pot->leaving());
         $batches = $this->history->of($way);
         $learnt = $this->history->learnt($way, $batches);
         $potting = $sheet->comesThroughHere();
@@ -172,7 +172,7 @@ final class Planner
     /** Forwards from a day given, or else from the last on which it can be stuck; never from a day gone by. */
     public function dates(Wanted $wanted, Way $way, ?\DateTimeImmutable $stickOn): PlainDates
     {
-        $times = $this->house->timetable()->usual($way->core());
+        $times = $this->house->timetable()->usual($way->leaving($wanted->pot->leaving()));
         $today = $this->today->day();
         $last = fn () => LastDay::toStick($this->windows->of($way), $times, $wanted->ready(), $today);
 

@@ -15,9 +15,10 @@ use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Potting\PotLot;
 use WetCradle\Server\Potting\Pottings;
 use WetCradle\Server\Rooting\SpeedLearnt;
+use WetCradle\Server\Wanted\Wanted;
 
 /**
- * The one place that is told when something changes on which kept days rest: air, habits of the house, a sheet, a zone. It
+ * The one place that is told when something changes on which kept days rest: air, habits of the house, a sheet, a zone, an order. It
  * reckons anew, in the same transaction, the days of all that is planned or growing and rests on it.
  */
 final class Redating
@@ -52,10 +53,16 @@ final class Redating
         return $this->anew(zone: $zone);
     }
 
-    /** @param ?list<Way> $ways only of these */
-    private function anew(?array $ways = null, ?Zone $zone = null): int
+    /** What it asks for leaves in another way: what is not potted does not grow on. */
+    public function becauseAnOrderChanged(Wanted $wanted): int
     {
-        $living = $this->living($ways, $zone);
+        return $this->anew(wanted: $wanted);
+    }
+
+    /** @param ?list<Way> $ways only of these */
+    private function anew(?array $ways = null, ?Zone $zone = null, ?Wanted $wanted = null): int
+    {
+        $living = $this->living($ways, $zone, $wanted);
         $before = array_map(static fn (Batch $batch) => [$batch->days->weanOn, $batch->days->readyOn], $living);
         $lots = $this->lots($living);
         if ($lots !== []) {
@@ -126,16 +133,16 @@ final class Redating
      *
      * @return list<Batch> planned, on a bench, or growing in pots
      */
-    private function living(?array $ways, ?Zone $zone): array
+    private function living(?array $ways, ?Zone $zone, ?Wanted $wanted): array
     {
         $query = $this->em->createQuery('SELECT b, s, h, v, z, x, m FROM '.Batch::class.' b LEFT JOIN b.standing s JOIN b.sheet h JOIN h.way v JOIN b.zone z
             LEFT JOIN z.closed x LEFT JOIN b.movesOn m
             WHERE b.calledOff = false AND (b.leftBenchOn IS NULL OR s.live > 0) '.($ways === null ? '' : 'AND h.way IN (:ways) ').'
-            AND (:zone IS NULL OR b.zone = :zone) ORDER BY b.id, x.fromWeek, m.fromDay');
+            AND (:zone IS NULL OR b.zone = :zone) AND (:wanted IS NULL OR b.wanted = :wanted) ORDER BY b.id, x.fromWeek, m.fromDay');
         if ($ways !== null) {
             $query->setParameter('ways', $ways);
         }
 
-        return Row::things($query->setParameter('zone', $zone?->id), Batch::class);
+        return Row::things($query->setParameter('zone', $zone?->id)->setParameter('wanted', $wanted?->id), Batch::class);
     }
 }

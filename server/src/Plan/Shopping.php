@@ -45,8 +45,8 @@ final class Shopping
         );
         $mixes = [];
         foreach ($batches as $batch) {
-            $mixes[] = $batch->sheet->core()->setting->mix;
-            $mixes[] = $batch->sheet->core()->potting->mix;
+            $mixes[] = $batch->way()->setting->mix;
+            $mixes[] = $batch->way()->potting->mix;
         }
         $recipes = $this->mixes->recipes(array_values(array_unique($mixes)));
         $needs = array_map(fn (Batch $b) => $this->needs($b, $pots, $recipes), $batches);
@@ -83,7 +83,7 @@ final class Shopping
      */
     private function needs(Batch $batch, array $pots, array $recipes): BatchNeeds
     {
-        $sheet = $batch->sheet->core();
+        $sheet = $batch->way();
         $pot = $batch->wanted?->pot->name ?? $sheet->potting->pot;
         $inItsPot = $sheet->potting->isStuckInto($pot);
         $states = $batch->standing->states ?? [];
@@ -99,11 +99,13 @@ final class Shopping
             $batch->amount->planned,
             $sheet->taking->hormone->words(),
             $batch->days->potOn,
-            ($states['rooted'] ?? 0) + BatchLoad::expected($waiting, $this->history->rateOf($batch->sheet->way)->rate),
+            $sheet->potting->leaves->isPotted()
+                ? ($states['rooted'] ?? 0) + BatchLoad::expected($waiting, $this->history->rateOf($batch->sheet->way)->rate)
+                : 0,
             $pot,
             $pots[$pot] ?? 0,
             $recipes[$sheet->potting->mix]->words(),
-            $inItsPot,
+            $inItsPot && $sheet->potting->leaves->isPotted(),
         );
     }
 }

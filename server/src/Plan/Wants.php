@@ -15,12 +15,13 @@ use WetCradle\Server\Crops\Windows;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Rates\CropHistory;
 use WetCradle\Server\Rates\Learning;
+use WetCradle\Server\Wanted\Pot;
 use WetCradle\Server\Wanted\Wanted;
 
 /** Orders as the core weighs them: with every way in which their crop can be made here. */
 final class Wants
 {
-    /** @var array<int, list<RouteWay>> by crop */
+    /** @var array<string, list<RouteWay>> by crop and what it leaves in */
     private array $ways = [];
 
     public function __construct(
@@ -40,7 +41,7 @@ final class Wants
             $crop->name,
             $plants ?? $wanted->plants,
             $wanted->ready(),
-            $this->ways[(int) $crop->id] ??= $this->waysOf($crop),
+            $this->ways[$crop->id.' '.$wanted->pot->id] ??= $this->waysOf($crop, $wanted->pot),
             $this->house->defaults()->number(HouseDefault::SureOfPlan),
             $crop->linerPrice,
             $crop->linerWeeks,
@@ -51,10 +52,10 @@ final class Wants
     }
 
     /** @return list<RouteWay> */
-    private function waysOf(Crop $crop): array
+    private function waysOf(Crop $crop, Pot $pot): array
     {
-        return array_values(array_map(function (Way $way): RouteWay {
-            $sheet = $way->core();
+        return array_values(array_map(function (Way $way) use ($pot): RouteWay {
+            $sheet = $way->leaving($pot->leaving());
             $kind = $this->em->find(TrayKind::class, $sheet->setting->trayKind) ?? throw new \LogicException('A sheet names a kind of tray.');
 
             return new RouteWay(

@@ -238,9 +238,9 @@ final class Board
     {
         return [
             'line' => $line->number(), 'plants' => $line->toPot->plants, 'stuck' => $line->stuck, 'rooted' => $line->rooted,
-            'pot' => $line->pot->name, 'mix' => $line->batch->sheet->core()->mixIn($line->pot->name), 'hours' => $line->toPot->job->hours,
-            'inItsPot' => $line->batch->sheet->core()->potting->isStuckInto($line->pot->name),
-            'school' => $line->batch->sheet->core()->potting->trigger, 'isDue' => $line->toPot->trigger->isDue,
+            'pot' => $line->pot->name, 'mix' => $line->batch->way()->mixIn($line->pot->name), 'hours' => $line->toPot->job->hours,
+            'inItsPot' => $line->batch->way()->potting->isStuckInto($line->pot->name), 'leaves' => $line->pot->leaves,
+            'school' => $line->batch->way()->potting->trigger, 'isDue' => $line->toPot->trigger->isDue,
             'since' => $line->toPot->trigger->since?->format('Y-m-d'), 'why' => $line->toPot->trigger->words,
             'risk' => $line->toPot->run?->risk, 'riskWords' => $line->toPot->run?->words, 'due' => $line->toPot->job->due?->written(),
             'for' => $line->toPot->job->for, 'lastGood' => $line->toPot->job->lastGood()->format('Y-m-d'),

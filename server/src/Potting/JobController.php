@@ -53,9 +53,7 @@ final class JobController
             'code' => $batch->code, 'line' => $line->number, 'stuck' => $queued->stuck, 'rooted' => $queued->rooted,
             'why' => $queued->toPot->trigger->words, 'isDue' => $queued->toPot->trigger->isDue,
             'riskWords' => $queued->toPot->run?->words,
-            'work' => $batch->sheet->core()->potting->isStuckInto($pot->name)
-                ? $this->work->setOut($batch, $pot, $pots)
-                : $this->work->of($batch, $pot, $pots, $batch->sheet->core()->potting->mix),
+            'work' => $this->work->outOfTrays($batch, $pot, $pots),
             'lots' => array_map(
                 static fn (PotLot $lot) => [
                     'code' => $lot->code,

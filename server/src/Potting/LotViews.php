@@ -74,7 +74,7 @@ final class LotViews
                     static fn (Pot $p) => $p->toArray(),
                     array_filter(
                         $this->em->getRepository(Pot::class)->findBy([], ['millilitres' => 'ASC', 'id' => 'ASC']),
-                        static fn (Pot $p) => $p->millilitres > $lot->pot->millilitres,
+                        static fn (Pot $p) => $p->leaves->isPotted() && $p->millilitres > $lot->pot->millilitres,
                     ),
                 ),
             ),
@@ -126,6 +126,7 @@ final class LotViews
 
         return [
             'code' => $lot->code, 'crop' => $lot->crop->name, 'cropSlug' => $lot->crop->slug, 'pot' => $lot->pot->name,
+            'leaves' => $lot->pot->leaves,
             'pottedOn' => $lot->pottedOn->format('Y-m-d'), 'readyOn' => $lot->readyOn->format('Y-m-d'),
             'potted' => $there['potted'], 'grown' => $there['grown'], 'sent' => $there['sold'], 'lost' => $there['lost'],
             'batches' => array_map(static fn (Batch $b) => $b->code, $lot->batches()), 'zone' => $lot->zone?->name,
@@ -164,7 +165,7 @@ final class LotViews
 
     private function sheetOf(PotLot $lot): \WetCradle\Core\Crops\Potting
     {
-        return ($lot->lines->first() ?: throw new \LogicException('A lot has lines.'))->batch->sheet->core()->potting;
+        return ($lot->lines->first() ?: throw new \LogicException('A lot has lines.'))->batch->way($lot->pot)->potting;
     }
 
     /**
@@ -204,7 +205,7 @@ final class LotViews
     /** @return list<array<string, mixed>> orders of the crop that still want plants, or got some from here, the nearest first */
     private function orders(PotLot $lot): array
     {
-        $rows = Row::all($this->db, 'SELECT w.id, w.plants, w.ready_week, o.id AS pot_id, o.millilitres, o.name AS pot, c.name AS customer,
+        $rows = Row::all($this->db, 'SELECT w.id, w.plants, w.ready_week, o.id AS pot_id, o.millilitres, o.leaves, o.name AS pot, c.name AS customer,
             coalesce((SELECT sum(d.count)
             FROM dispatch d WHERE d.wanted_id = w.id AND '.Dispatch::HOLDS.'), 0) AS sent,
                 coalesce((SELECT sum(d.count) FROM dispatch d WHERE d.wanted_id = w.id AND d.lot_id = :lot AND '.Dispatch::HOLDS.'), 0) AS here

@@ -133,7 +133,7 @@ final class Lots
     {
         PotOn::caution($lot->pot->millilitres, $pot->millilitres, $this->house->defaults());
         $shares = $this->shares($lot, State::Potted, $count, $day);
-        $ready = array_map(fn (Batch $b) => $b->readyWhenPotted($day, $this->house->timetable()), $lot->batches());
+        $ready = array_map(fn (Batch $b) => $b->readyWhenPotted($day, $this->house->timetable(), $pot), $lot->batches());
         $own = $this->pottings->own($lot->batches()[0], $pot, $mix, $day, max($day, ...$ready));
         $own->fromLot = $lot;
         $own->holdAs($lot);

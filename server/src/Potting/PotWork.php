@@ -34,10 +34,18 @@ final class PotWork
         ] + self::inPots($batch, $pot, $pots);
     }
 
-    /** @return array<string, mixed> the same of what was stuck in its pots: they are counted and set apart, and nothing is filled */
-    public function setOut(Batch $batch, Pot $pot, int $pots): array
+    /**
+     * What comes out of its trays: potted; or counted and set apart, where it stands in its pots already or leaves in its tray; or lifted.
+     *
+     * @return array<string, mixed>
+     */
+    public function outOfTrays(Batch $batch, Pot $pot, int $pots): array
     {
-        $trays = $batch->sheet->core()->setting->traysOf($pots, $batch->trayKind->cells);
+        $sheet = $batch->way($pot);
+        if ($sheet->potting->fillsPots($pot->name)) {
+            return $this->of($batch, $pot, $pots, $sheet->potting->mix);
+        }
+        $trays = $sheet->potting->isStuckInto($pot->name) ? $sheet->setting->traysOf($pots, $batch->trayKind->cells) : null;
 
         return [
             'mix' => null, 'potsABarrow' => null, 'hours' => $this->house->nursery()->norms()->hoursToPot($pots, $pot->name, $trays),
@@ -47,7 +55,7 @@ final class PotWork
     /** @return array<string, mixed> */
     private static function inPots(Batch $batch, Pot $pot, int $pots): array
     {
-        $sheet = $batch->sheet->core();
+        $sheet = $batch->way($pot);
 
         return [
             'pots' => $pots, 'pot' => $pot->toArray(), 'zone' => $batch->potsZone?->name, 'spaced' => $batch->potsSpaced,

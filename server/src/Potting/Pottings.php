@@ -6,6 +6,7 @@ namespace WetCradle\Server\Potting;
 
 use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\Fact;
 use WetCradle\Core\Refused;
 use WetCradle\Server\Book\Counts;
 use WetCradle\Server\Book\Line;
@@ -25,8 +26,8 @@ final class Pottings
     public function pot(Line $line, \DateTimeImmutable $day, ?PottedAs $as = null): PotLot
     {
         $batch = $line->batch;
-        $as ??= new PottedAs($pot = $this->potOf($batch), $batch->sheet->core()->mixIn($pot->name), null);
-        $readyOn = max($day, $batch->readyWhenPotted($day, $this->house->timetable()));
+        $as ??= new PottedAs($pot = $this->potOf($batch), $batch->way()->mixIn($pot->name), null);
+        $readyOn = max($day, $batch->readyWhenPotted($day, $this->house->timetable(), $as->pot));
         $lot = $as->into;
         if ($lot === null) {
             $lot = $this->own($batch, $as->pot, $as->mix, $day, $readyOn);
@@ -143,7 +144,7 @@ final class Pottings
             foreach ($lot->lines as $line) {
                 $days[] = $day = $potted[(int) $line->id] ?? $lot->pottedOn;
                 try {
-                    $ready[] = max($day, $line->batch->readyWhenPotted($day, $timetable));
+                    $ready[] = max($day, $line->batch->readyWhenPotted($day, $timetable, $lot->pot));
                 } catch (Refused) {
                     // In some air it never comes to an end; the day it had then stands until somebody moves it.
                     $ready[] = $lot->readyOn;
@@ -162,12 +163,20 @@ final class Pottings
         return $is->format('Y-m-d') === $day->format('Y-m-d') ? $is : $day;
     }
 
+    /** What is done to so many that go into or as this: potted, counted out in their trays, lifted. */
+    public function done(Batch $batch, ?PottedAs $as, int $plants): Fact
+    {
+        $pot = $as->pot ?? $this->potOf($batch);
+
+        return Fact::of("leaves.done.{$pot->leaves->value}", plants: $plants);
+    }
+
     /** The pot that its order asks for, or its sheet. */
     public function potOf(Batch $batch): Pot
     {
         $pots = $this->em->getRepository(Pot::class);
 
-        return $batch->wanted->pot ?? $pots->findOneBy(['name' => $batch->sheet->core()->potting->pot]) ?? $pots->findOneBy([], ['id' => 'ASC'])
+        return $batch->wanted->pot ?? $pots->findOneBy(['name' => $batch->way()->potting->pot]) ?? $pots->findOneBy([], ['id' => 'ASC'])
             ?? throw Refused::because(
                 'no_pots',
                 'pot',

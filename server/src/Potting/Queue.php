@@ -123,11 +123,11 @@ final class Queue
             $counted,
             $batch->days->potOn,
             $batch->heldFor($this->house->timetable()),
-            $batch->sheet->core()->potting->trigger,
+            $batch->way()->potting->trigger,
             $this->history->rateOf($batch->sheet->way)->rate,
-            $batch->sheet->core()->leftLongerRootsHere($this->house->defaults())->mean(),
+            $batch->way()->leftLongerRootsHere($this->house->defaults())->mean(),
             fn () => $this->curves->rootedNow($batch),
-            $batch->sheet->core()->potting->isStuckInto($pot->name),
+            $batch->way($pot)->potting->isStuckInto($pot->name),
         );
         $order = $this->nearest($batch);
 
@@ -165,7 +165,7 @@ final class Queue
             $order?->customer?->name,
             $this->today->day(),
             $this->house->defaults(),
-            $batch->sheet->core()->potting->isStuckInto($pot->name),
+            $batch->way($pot)->potting->isStuckInto($pot->name),
         );
 
         return new Queued($batch, null, 0, 0, $toPot, $pot);
@@ -175,7 +175,7 @@ final class Queue
     private function hours(Batch $batch, Pot $pot): \Closure
     {
         $norms = $this->house->nursery()->norms();
-        $sheet = $batch->sheet->core();
+        $sheet = $batch->way($pot);
         $cells = $batch->trayKind->cells;
 
         return $sheet->potting->isStuckInto($pot->name)
@@ -185,7 +185,7 @@ final class Queue
 
     private function growingOn(Batch $batch): GrowingOn
     {
-        return $this->house->timetable()->in($batch->zone->core(), $batch->sheet->core())->growingOn;
+        return $this->house->timetable()->in($batch->zone->core(), $batch->way())->growingOn;
     }
 
     private function nearest(Batch $batch): ?Wanted

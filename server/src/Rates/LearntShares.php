@@ -105,7 +105,7 @@ final class LearntShares
     }
 
     /**
-     * Batches of which every plant is ready, sold or lost, the newest first.
+     * Batches of which every plant is ready, sold or lost, the newest first; without those that left unpotted.
      *
      * @param list<int> $ways
      *
@@ -116,7 +116,8 @@ final class LearntShares
         $past = [];
         foreach (Row::all($this->db, 'SELECT s.way_id, t.rooted, t.states, t.lost, t.lost_in_trays FROM batch b JOIN way_sheet s ON s.id = b.sheet_id
             JOIN batch_standing t ON t.batch_id = b.id
-            WHERE s.way_id IN (?) AND b.left_bench_on IS NOT NULL AND t.counted = 1 ORDER BY b.stuck_on DESC, b.id DESC',
+            WHERE s.way_id IN (?) AND b.left_bench_on IS NOT NULL AND t.counted = 1 AND NOT EXISTS (SELECT 1 FROM line l JOIN pot_lot p ON p.id = l.lot_id
+                JOIN pot o ON o.id = p.pot_id WHERE l.batch_id = b.id AND o.millilitres = 0) ORDER BY b.stuck_on DESC, b.id DESC',
             [$ways], [ArrayParameterType::INTEGER]) as $row) {
             $states = BatchStanding::statesOf($row);
             $through = $states['grown'] + $states['sold'];

@@ -45,7 +45,7 @@ final class TakeSheets
         ));
         $tools = [];
         foreach ($batches as $batch) {
-            $tools += array_column(TakeSheet::tools($batch->sheet->core()), null, 'key');
+            $tools += array_column(TakeSheet::tools($batch->way()), null, 'key');
         }
 
         return ['stops' => $stops, 'tools' => array_values($tools), 'cuttings' => array_sum(array_column($stops, 'cuttings'))];
@@ -91,7 +91,7 @@ final class TakeSheets
     /** @return array<string, mixed> */
     private function stop(Batch $batch, StockBlock $block, int $cuttings): array
     {
-        $way = $batch->sheet->core();
+        $way = $batch->way();
         $perShoot = $block->perShoot($way);
         $collection = $this->collectionOf($batch);
         [$spread, $problem] = $this->spread($batch, $block, $cuttings);
@@ -150,7 +150,7 @@ final class TakeSheets
      */
     public function spread(Batch $batch, StockBlock $block, int $cuttings): array
     {
-        $way = $batch->sheet->core();
+        $way = $batch->way();
         $perShoot = $block->perShoot($way);
         if ($perShoot === 0) {
             return [null, sprintf('By their length and nodes the shoots of %s make no cutting this way.', $block->code)];

@@ -40,7 +40,7 @@ final class LastDays
             $stick = $this->leastToStick($wanted);
             $last[(int) $wanted->id] = LastDay::toStick(
                 $this->windows->of($way),
-                $this->house->timetable()->usual($way->core()),
+                $this->house->timetable()->usual($way->leaving($wanted->pot->leaving())),
                 $wanted->ready(),
                 $this->today->day(),
                 static fn (\DateTimeImmutable $day) => $stick !== null
@@ -54,7 +54,7 @@ final class LastDays
     /** As few as are to be expected to do; null where no number would. */
     private function leastToStick(Wanted $wanted): ?int
     {
-        $sheet = $wanted->crop->house()->core();
+        $sheet = $wanted->crop->house()->leaving($wanted->pot->leaving());
         $rate = $this->history->rateOf($wanted->crop->house())->forNewBatch;
         try {
             return $sheet->setting->together() * StickCount::forGood(max(1, $wanted->plants), [$rate, $sheet->comesThroughHere()])->simple();

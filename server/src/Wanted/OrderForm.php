@@ -77,6 +77,7 @@ final class OrderForm
     public function readLine(Fields $in, Wanted $wanted): void
     {
         $wanted->plants = $in->count('plants', 1, 500_000);
+        $in->here(static fn () => $wanted->pot->leaving()->mustMake($wanted->plants));
         $week = Week::read($in, 'readyWeek', $this->today->week());
         if ($week->until($this->today->week()) > 0 && $week->written() !== $wanted->readyWeek) {
             throw $in->refuse('gone_by', 'readyWeek', sprintf('%s has gone by; the running week is %s', $week->written(), $this->today->week()->written()));

@@ -119,12 +119,14 @@ final class Pools
         $open = !$overdue ? '' : ' UNION SELECT batch_id FROM batch_standing WHERE live <> 0
                 UNION SELECT id FROM batch WHERE stuck_on IS NULL AND left_bench_on IS NULL';
         $rows = Row::all($this->db,
-            'SELECT b.id, b.wanted_id, (SELECT group_concat(x.wanted_id) FROM batch_shared x WHERE x.batch_id = b.id) AS shared, b.stuck_on,
+            'SELECT b.id, b.wanted_id, o.name AS pot, o.leaves, o.bundle_of,
+                (SELECT group_concat(x.wanted_id) FROM batch_shared x WHERE x.batch_id = b.id) AS shared, b.stuck_on,
                 b.planned, b.together, h.way_id, y.sheet_id AS newest_sheet, y.learnt, y.through, y.left_longer,
                 s.counted, s.live, s.states, s.stuck, s.lost_in_trays,
                 b.stick_on, b.wean_on, b.pot_on, b.ready_on, b.left_bench_on,
                 EXISTS (SELECT 1 FROM root_check r JOIN line l ON l.id = r.line_id WHERE l.batch_id = b.id) AS seen
              FROM batch b JOIN way_sheet h ON h.id = b.sheet_id JOIN way y ON y.id = h.way_id LEFT JOIN batch_standing s ON s.batch_id = b.id
+                LEFT JOIN wanted q ON q.id = b.wanted_id LEFT JOIN pot o ON o.id = q.pot_id
              WHERE b.called_off = 0 AND b.id IN (
                 SELECT y.id FROM wanted w JOIN batch y ON y.wanted_id = w.id WHERE w.called_off = 0 AND (w.ready_week >= :since OR w.id = :only)
                 UNION SELECT x.batch_id FROM wanted w JOIN batch_shared x ON x.wanted_id = w.id WHERE w.called_off = 0
@@ -162,7 +164,7 @@ final class Pools
         $batch = OnItsWay::of(
             'way '.$row->int('way_id'),
             $this->history->rateById($row->int('way_id')),
-            LearntShares::kept($row, 'through')->share ?? $this->sheets->potting($row->int('newest_sheet'))->survival,
+            $this->sheets->potting($row->int('newest_sheet'), Pot::leavingOf($row))->comesThrough(LearntShares::kept($row, 'through')),
             $this->today->day(),
             $row->dayOrNull('stuck_on') ?? $row->day('stick_on'),
             $row->day('wean_on'),

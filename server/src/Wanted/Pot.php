@@ -6,8 +6,11 @@ namespace WetCradle\Server\Wanted;
 
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
+use WetCradle\Core\Crops\LeavesAs;
+use WetCradle\Core\Crops\Leaving;
+use WetCradle\Server\Database\Row;
 
-/** A size of pot. */
+/** What plants leave in or as: a size of pot, a plug in its tray, bare-root, a bundle. */
 #[ORM\Entity, ORM\Table(name: 'pot')]
 class Pot
 {
@@ -19,15 +22,33 @@ class Pot
 
     public function __construct(
         #[ORM\Column] public string $name,
+        /** None where it is no pot. */
         #[ORM\Column] public int $millilitres,
-        /** cm across its rim. */
+        /** cm across its rim; none where it is no pot. */
         #[ORM\Column(type: Types::FLOAT)] public float $acrossCm,
+        #[ORM\Column] public LeavesAs $leaves = LeavesAs::Pot,
+        #[ORM\Column(nullable: true)] public ?int $bundleOf = null,
     ) {
     }
 
-    /** @return array{id: ?int, name: string, millilitres: int} */
+    /**
+     * What an order asks for, of a row that has `pot`, `leaves` and `bundle_of`.
+     *
+     * @return ?Leaving null where there is no order
+     */
+    public static function leavingOf(Row $row): ?Leaving
+    {
+        return $row->has('leaves') ? Leaving::of(LeavesAs::from($row->text('leaves')), $row->text('pot'), $row->intOrNull('bundle_of')) : null;
+    }
+
+    public function leaving(): Leaving
+    {
+        return Leaving::of($this->leaves, $this->name, $this->bundleOf);
+    }
+
+    /** @return array{id: ?int, name: string, millilitres: int, leaves: LeavesAs, bundleOf: ?int} */
     public function toArray(): array
     {
-        return ['id' => $this->id, 'name' => $this->name, 'millilitres' => $this->millilitres];
+        return ['id' => $this->id, 'name' => $this->name, 'millilitres' => $this->millilitres, 'leaves' => $this->leaves, 'bundleOf' => $this->bundleOf];
     }
 }

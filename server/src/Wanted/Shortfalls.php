@@ -105,7 +105,7 @@ final class Shortfalls
 
     private function whenAgain(Wanted $wanted, Way $way): StickAgain
     {
-        $times = $this->house->timetable()->usual($way->core());
+        $times = $this->house->timetable()->usual($way->leaving($wanted->pot->leaving()));
 
         return StickAgain::for($this->windows->of($way), $times, $wanted->ready(), $this->today->day());
     }
@@ -113,7 +113,7 @@ final class Shortfalls
     /** @return array<string, mixed> */
     private function again(Wanted $wanted, Way $way, int $short): array
     {
-        $sheet = $way->core();
+        $sheet = $way->leaving($wanted->pot->leaving());
         $when = $this->whenAgain($wanted, $way);
         $said = [
             'way' => $way->id, 'name' => $way->name, 'possible' => $when->isPossible(), 'words' => $when->words,

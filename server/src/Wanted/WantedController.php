@@ -21,6 +21,7 @@ use WetCradle\Server\Http\Find;
 use WetCradle\Server\Http\SentOnce;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Planner;
+use WetCradle\Server\Plan\Redating;
 use WetCradle\Server\Plan\RouteViews;
 use WetCradle\Server\Plan\TrayKind;
 
@@ -178,14 +179,14 @@ final class WantedController
 
     #[Route('/api/wanted/{id<\d+>}', methods: ['PUT'])]
     #[IsGranted('ROLE_OFFICE')]
-    public function change(int $id, Fields $in, CallingOff $callingOff): Answer
+    public function change(int $id, Fields $in, CallingOff $callingOff, Redating $redating): Answer
     {
         $wanted = $this->wanted($id);
-        $this->writing->once(function () use ($wanted, $in, $callingOff): void {
+        $this->writing->once(function () use ($wanted, $in, $callingOff, $redating): void {
             $this->em->refresh($wanted);
             $before = self::editable($wanted);
             $this->writing->mustBeVersion($in->count('version'), $wanted->version, $before);
-            $wasOff = $wanted->calledOff;
+            [$wasOff, $left] = [$wanted->calledOff, $wanted->pot];
             $fate = $in->has('batches') ? $in->choice('batches', BatchesFate::class) : null;
             $this->writing->change($wanted, function (Wanted $asked) use ($in, $wanted): void {
                 $asked->calledOff = $in->has('calledOff') && $in->flag('calledOff');
@@ -195,6 +196,10 @@ final class WantedController
                 $this->form->mustSuitItsBatches($wanted, $asked);
             });
             $this->writing->keep('wanted', (string) $wanted->id, $before, self::editable($wanted));
+            if ($wanted->pot->leaving() !== $left->leaving()) {
+                $this->em->flush();
+                $redating->becauseAnOrderChanged($wanted);
+            }
             if ($wanted->calledOff && !$wasOff) {
                 $callingOff->settle($wanted, $fate, $in);
             }

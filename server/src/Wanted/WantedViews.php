@@ -181,7 +181,7 @@ final class WantedViews
             'enteredAt' => $wanted->enteredAt->format('Y-m-d'),
             'version' => $wanted->version,
             'batches' => $tags,
-            'sent' => $sent,
+            'sent' => array_map(static fn (array $one) => $one + ['bundles' => $wanted->pot->leaving()->bundles($one['count'])], $sent),
             'outlook' => $outlook === null ? null : Shortfalls::say($outlook),
         ];
     }

@@ -529,4 +529,18 @@ final class UpgradeTest extends TestCase
         $this->bringUp();
         self::assertSame(['1,200.5', 'UTC'], $this->db->fetchNumeric('SELECT numbers, time_zone FROM nursery'));
     }
+
+    public function testPotsStayPotsAndWhatLeavesWithoutOneStandsBesideThem(): void
+    {
+        $this->bringUpTo('Version20261225000000');
+        $this->db->executeStatement("UPDATE pot SET name = 'bare-root' WHERE name = '3 L'");
+        $this->bringUp();
+        self::assertSame(0, (int) $this->db->fetchOne("SELECT count(*) FROM pot WHERE leaves = 'pot' AND (millilitres = 0 OR bundle_of IS NOT NULL)"));
+        self::assertSame(
+            ['bare-root' => 'pot', 'bundle of 25' => 'bundle', 'plug in its tray' => 'plug'],
+            $this->db->fetchAllKeyValue("SELECT name, leaves FROM pot WHERE name IN ('bare-root', 'bundle of 25', 'plug in its tray') ORDER BY name"),
+            'A pot that is called so stays one.',
+        );
+        self::assertSame([], $this->db->fetchAllAssociative('PRAGMA foreign_key_check'));
+    }
 }

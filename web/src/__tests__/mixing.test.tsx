@@ -180,6 +180,7 @@ const sheet: Schemas['DaySheet'] = {
       pot: '1 L',
       mix: made,
       setOut: null,
+      leaves: 'pot',
       zone: 'Pot tunnel',
       labels: 60,
     },

@@ -22,6 +22,7 @@ const waits = (more: Partial<Schemas['PotWaits']>): Schemas['PotWaits'] => ({
   pot: '9 cm',
   mix: 'potting mix',
   inItsPot: false,
+  leaves: 'pot',
   hours: 1.1,
   school: 'first_root',
   isDue: true,
@@ -87,6 +88,7 @@ const lot: Schemas['Lot'] = {
   crop: 'Catmint',
   cropSlug: 'catmint',
   pot: '9 cm',
+  leaves: 'pot',
   pottedOn: '2027-04-01',
   recalled: null,
   heldUntil: null,
@@ -103,7 +105,7 @@ const lot: Schemas['Lot'] = {
   version: 3,
   mix: 'potting mix',
   from: 'P9',
-  bigger: [{ id: 3, name: '2 L', millilitres: 2000 }],
+  bigger: [{ id: 3, name: '2 L', millilitres: 2000, leaves: 'pot', bundleOf: null }],
   hardy: true,
   winter: 'outside',
   spaced: false,
@@ -258,7 +260,7 @@ describe('a lot', () => {
 describe('what is brought to the bench', () => {
   const work: Schemas['PotWork'] = {
     pots: 120,
-    pot: { id: 1, name: '9 cm', millilitres: 420 },
+    pot: { id: 1, name: '9 cm', millilitres: 420, leaves: 'pot', bundleOf: null },
     mix: {
       name: 'potting mix',
       litres: 60.9,

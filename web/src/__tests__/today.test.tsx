@@ -25,7 +25,7 @@ const wanted: Schemas['Wanted'] = {
   crop: 'Plume grass',
   cropSlug: 'plume-grass',
   plants: 200,
-  pot: { id: 1, name: '9 cm', millilitres: 420 },
+  pot: { id: 1, name: '9 cm', millilitres: 420, leaves: 'pot', bundleOf: null },
   readyWeek: '2027-W35',
   customer: 'Bellwether Parks',
   priority: 'must',

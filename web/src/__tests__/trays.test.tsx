@@ -30,7 +30,9 @@ const trays: Schemas['Trays'] = {
       batches: 0,
     },
   ],
-  pots: [{ id: 2, version: 1, name: '1 L', millilitres: 1000, acrossCm: 13, thick: 23, spaced: 10 }],
+  pots: [
+    { id: 2, version: 1, name: '1 L', millilitres: 1000, leaves: 'pot', bundleOf: null, acrossCm: 13, thick: 23, spaced: 10 },
+  ],
 }
 
 describe('the trays and pots of a nursery', () => {

@@ -95,7 +95,7 @@ export function BatchPage() {
               <>
                 {' · '}
                 <Link className="word" to={`/wanted?order=${batch.wanted}`}>
-                  for {batch.customer ?? 'own target'}, {batch.needed} wanted
+                  for {batch.customer ?? 'own target'}, {batch.needed} wanted, {batch.asks}
                 </Link>
               </>
             )}

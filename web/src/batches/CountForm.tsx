@@ -12,7 +12,7 @@ import { FormRefusal, showRefusal } from '../forms/refusals'
 import { drawn, Stepper } from '../forms/Stepper'
 import { BringAlong } from '../potting/BringAlong'
 import { useShown } from '../shell/week'
-import { CAUSE_WORDS, plural, sayDay } from '../words'
+import { CAUSE_WORDS, OUT_OF_TRAY, plural, sayDay } from '../words'
 import { MethodFields } from './BookFields'
 import { useSayDone } from './useUndo'
 
@@ -61,6 +61,7 @@ export function CountForm({ batch, line, onDone }: { batch: Batch; line: number;
   const isEmpty = typed.rooted.trim() === '' && typed.unrooted.trim() === ''
   const { data: tried } = useCountTried(batch.code, isEmpty || causes.length === 0 ? null : counts(typed))
   const pot = drawn(typed.pot) || undefined
+  const into = pot ? choices?.pots.find((one) => one.id === pot) : undefined
   const { data: job } = usePotJob(batch.code, { line, pot, ...(typed.potted.trim() !== '' && { pots: drawn(typed.potted) }) })
   const names = ['on', ...ENTERED, 'method', 'material', 'pot', 'intoLot', ...causes.map((cause) => `lost.${cause}`)]
   const save = form.handleSubmit((entered) => {
@@ -109,7 +110,12 @@ export function CountForm({ batch, line, onDone }: { batch: Batch; line: number;
       <fieldset>
         <legend className="mb-2 font-semibold">And now</legend>
         <div className="grid gap-x-5 gap-y-3 sm:grid-cols-2 lg:grid-cols-4">
-          <Stepper control={form.control} name="potted" label="Potted now" hint="of the rooted" />
+          <Stepper
+            control={form.control}
+            name="potted"
+            label={`${OUT_OF_TRAY[(into ?? job?.work.pot)?.leaves ?? 'pot'].done} now`}
+            hint="of the rooted"
+          />
           <Stepper control={form.control} name="thrownRooted" label="Rooted, thrown as too poor" />
           <Stepper control={form.control} name="thrownUnrooted" label="Unrooted, thrown" />
           <Field label="Day" error={form.formState.errors.on}>

@@ -5,7 +5,7 @@ import { Drops } from '../drawings/Glyph'
 import { MixBar } from '../drawings/Pour'
 import { PreparingCard } from '../drawings/PreparingCard'
 import { useShown } from '../shell/week'
-import { piecesOf, plural, sayHeat, sayLitres, sayTrays, sayVolume } from '../words'
+import { OUT_OF_TRAY, OUT_OF_TRAY_HOW, piecesOf, plural, sayHeat, sayLitres, sayTrays, sayVolume } from '../words'
 import { DipStep } from './DipStep'
 import { Codes, Part, Step, type Tick } from './Step'
 
@@ -180,6 +180,10 @@ export function Filling({ sheet, number, tickOf }: Ticked) {
   )
 }
 
+/** What is done that day with what comes out of its trays. */
+const allOf = (one: Schemas['DaySheet']['pots'][number]) =>
+  one.leaves === 'pot' && one.setOut !== null ? 'Set out pots' : OUT_OF_TRAY[one.leaves].all
+
 /** Pots that are filled for what is potted that day. */
 export function Potting({ sheet, number, tickOf, late = false }: Ticked & { late?: boolean }) {
   const { session } = useShown()
@@ -187,7 +191,7 @@ export function Potting({ sheet, number, tickOf, late = false }: Ticked & { late
   return (
     <Part
       number={number}
-      title={late ? 'Overdue: pot' : pots.every((one) => one.setOut !== null) ? 'Set out pots' : 'Fill pots'}
+      title={late ? 'Overdue: pot' : [...new Set(pots.map(allOf))].join(', ')}
       hours={late ? undefined : sheet.hours.pot}
     >
       <Safety
@@ -200,8 +204,8 @@ export function Potting({ sheet, number, tickOf, late = false }: Ticked & { late
             key={one.step}
             day={sheet.day}
             step={one.step}
-            words={`${one.setOut === null ? 'fill' : 'set out'} ${one.pots} pots for ${one.batch}`}
-            unit="pots"
+            words={`${allOf(one).toLowerCase()}: ${one.pots} of ${one.batch}`}
+            unit={one.leaves === 'pot' ? 'pots' : 'plants'}
             tick={tickOf(one.step)}
           >
             <p>
@@ -218,7 +222,9 @@ export function Potting({ sheet, number, tickOf, late = false }: Ticked & { late
               )}
             </p>
             <p className="text-sm soft">
-              {one.mix === null ? (
+              {one.leaves !== 'pot' ? (
+                <>{OUT_OF_TRAY_HOW[one.leaves]} </>
+              ) : one.mix === null ? (
                 <>
                   They stand in their pots since they were stuck: count what has roots, take the rest out, set them apart from{' '}
                   {plural(one.setOut ?? 0, 'tray')};{' '}

@@ -114,7 +114,8 @@ export function Reckon({ data }: { data: Schemas['Mixes'] }) {
       name: 'pot',
       label: 'Size of pot',
       start: String(choices?.pots[0]?.id ?? ''),
-      choices: choices?.pots.map((pot) => ({ value: String(pot.id), words: pot.name })) ?? [],
+      choices:
+        choices?.pots.filter((pot) => pot.leaves === 'pot').map((pot) => ({ value: String(pot.id), words: pot.name })) ?? [],
     },
     { name: 'waste', label: 'Lost, in 100', kind: 'percent', start: '5' },
   ] as const satisfies readonly Entry[]

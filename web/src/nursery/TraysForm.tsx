@@ -5,7 +5,7 @@ import { type Entry, PlainForm } from '../forms/PlainForm'
 import { TakeOut } from '../forms/TakeOut'
 import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
-import { plural } from '../words'
+import { LEAVES_WORDS, plural } from '../words'
 import { NurseryRooms } from './NurseryRooms'
 
 type Kind = Schemas['TrayKindPage']
@@ -26,6 +26,32 @@ const potEntries = (pot: Pot | null) =>
     { name: 'millilitres', label: 'Millilitres', kind: 'number', start: pot ? String(pot.millilitres) : '' },
     { name: 'acrossCm', label: 'Across the rim, cm', kind: 'number', start: pot ? String(pot.acrossCm) : '' },
   ] as const satisfies readonly Entry[]
+
+const unpottedEntries = (kind: Pot | null) =>
+  [
+    { name: 'name', label: 'Name', start: kind?.name },
+    ...(kind
+      ? []
+      : [
+          {
+            name: 'leaves',
+            label: 'Leaves as',
+            start: 'plug',
+            choices: Object.entries(LEAVES_WORDS).map(([value, words]) => ({ value, words })),
+          } as const,
+        ]),
+    ...(kind && kind.leaves !== 'bundle'
+      ? []
+      : [
+          {
+            name: 'bundleOf',
+            label: 'Stems to a bundle',
+            hint: 'for bundles only',
+            kind: 'number',
+            start: String(kind?.bundleOf ?? ''),
+          } as const,
+        ]),
+  ] satisfies readonly Entry[]
 
 /** A drawn tray, to scale with the others, its cells as they lie. */
 function Footprint({ kind }: { kind: Kind }) {
@@ -49,6 +75,8 @@ function Footprint({ kind }: { kind: Kind }) {
   )
 }
 
+const isPotted = (pot: Pot) => pot.leaves === 'pot'
+
 /** The kinds of tray and the sizes of pot, each with the bench it takes. */
 export function TraysForm() {
   const { mayPlan } = useShown()
@@ -65,7 +93,7 @@ export function TraysForm() {
           <span className="flex flex-wrap items-baseline gap-x-4">
             <ChangeButton name={one.name} isOpen={opening.is(key)} onToggle={() => opening.toggle(key)} />
             {!('first' in one && one.first) && (
-              <TakeOut record={key.startsWith('pots') ? 'pot' : 'tray_kind'} id={one.id} name={one.name} />
+              <TakeOut record={!key.startsWith('kinds') ? 'pot' : 'tray_kind'} id={one.id} name={one.name} />
             )}
           </span>
         ) : (
@@ -99,11 +127,32 @@ export function TraysForm() {
       'Add a pot',
       <PlainForm
         key={`${key} ${pot?.version ?? ''}`}
-        title={pot ? `Change ${pot.name}` : 'New'}
+        title={pot ? `Change ${pot.name}` : 'New pot'}
         entries={potEntries(pot)}
         button="Keep"
         send={async (body) => {
           await keepPot.mutateAsync({ of: pot, body })
+        }}
+      />,
+    )
+  }
+  const unpottedForm = (kind: Pot | null) => {
+    const key = `unpotted.${kind?.id ?? 'new'}`
+    return opened(
+      key,
+      kind,
+      'Add what leaves without a pot',
+      <PlainForm
+        key={`${key} ${kind?.version ?? ''}`}
+        title={kind ? `Change ${kind.name}` : 'New, without a pot'}
+        entries={unpottedEntries(kind)}
+        button="Keep"
+        send={async (body) => {
+          const { name, leaves, bundleOf } = body as { name: string; leaves?: Pot['leaves']; bundleOf?: number | string }
+          await keepPot.mutateAsync({
+            of: kind,
+            body: { name, ...(leaves && { leaves }), bundleOf: bundleOf === '' || bundleOf === undefined ? null : bundleOf },
+          })
         }}
       />,
     )
@@ -137,7 +186,7 @@ export function TraysForm() {
       <section aria-label="Pots" className="max-w-5xl">
         <h2>Pots</h2>
         <ul>
-          {data.pots.map((pot) => (
+          {data.pots.filter(isPotted).map((pot) => (
             <li key={pot.id} className="flex flex-wrap items-center gap-x-4 gap-y-1 border-t py-2 border-stone-wash">
               <span className="w-24 font-bold">{pot.name}</span>
               <span className="w-44">
@@ -151,6 +200,25 @@ export function TraysForm() {
           ))}
         </ul>
         {potForm(null)}
+      </section>
+      <section aria-label="Without a pot" className="max-w-5xl">
+        <h2>What leaves without a pot</h2>
+        <p className="soft">Ready once it is rooted and weaned: nothing of it is potted or grows on.</p>
+        <ul>
+          {data.pots
+            .filter((kind) => !isPotted(kind))
+            .map((kind) => (
+              <li key={kind.id} className="flex flex-wrap items-center gap-x-4 gap-y-1 border-t py-2 border-stone-wash">
+                <span className="w-44 font-bold">{kind.name}</span>
+                <span className="grow soft">
+                  {kind.leaves !== 'pot' && LEAVES_WORDS[kind.leaves]}
+                  {kind.bundleOf !== null && `, ${kind.bundleOf} to each`}
+                </span>
+                {unpottedForm(kind)}
+              </li>
+            ))}
+        </ul>
+        {unpottedForm(null)}
       </section>
     </div>
   )

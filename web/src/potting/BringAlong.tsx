@@ -3,7 +3,7 @@ import type { Schemas } from '../api/client'
 import { Safety } from '../batches/Safety'
 import { MixBar } from '../drawings/Pour'
 import { useShown } from '../shell/week'
-import { plural, sayLitres } from '../words'
+import { OUT_OF_TRAY_HOW, plural, sayLitres } from '../words'
 
 /** What a potting job needs on the bench, and how it is done, before the first tray is turned over. */
 export function BringAlong({
@@ -20,7 +20,12 @@ export function BringAlong({
   const { session } = useShown()
   return (
     <section aria-label="What to bring" className="grid gap-2">
-      {work.mix === null || work.potsABarrow === null ? (
+      {work.pot.leaves !== 'pot' ? (
+        <p>
+          <strong>{work.pots}</strong> leave as <strong>{work.pot.name}</strong>. {OUT_OF_TRAY_HOW[work.pot.leaves]} About{' '}
+          {work.hours.toFixed(1)} h for one pair of hands.
+        </p>
+      ) : work.mix === null || work.potsABarrow === null ? (
         <p>
           They stand in their <strong>{work.pot.name}</strong> pots since they were stuck: count what has roots, take the rest
           out, and set <strong>{work.pots}</strong> apart, with {plural(work.pots, 'label')}. About {work.hours.toFixed(1)} h for
@@ -47,18 +52,20 @@ export function BringAlong({
           />
         </>
       )}
-      <p className="text-sm soft">
-        {work.mix !== null &&
-          'Tease the roots apart and do not let them dry. Top of the root ball just covered, a finger (1 cm) of rim left for water, firm, water in, label at once. '}
-        {work.feedsItself ? 'The mix feeds: nothing more for three months.' : 'No feed until roots are at the wall of the pot.'}{' '}
-        {work.zone ? (
-          <>
-            They stand {work.spaced ? 'apart' : 'pot-thick'} in <strong>{work.zone}</strong>.
-          </>
-        ) : (
-          'Where they stand is not settled yet: fill the bench for pots.'
-        )}
-      </p>
+      {work.pot.leaves === 'pot' && (
+        <p className="text-sm soft">
+          {work.mix !== null &&
+            'Tease the roots apart and do not let them dry. Top of the root ball just covered, a finger (1 cm) of rim left for water, firm, water in, label at once. '}
+          {work.feedsItself ? 'The mix feeds: nothing more for three months.' : 'No feed until roots are at the wall of the pot.'}{' '}
+          {work.zone ? (
+            <>
+              They stand {work.spaced ? 'apart' : 'pot-thick'} in <strong>{work.zone}</strong>.
+            </>
+          ) : (
+            'Where they stand is not settled yet: fill the bench for pots.'
+          )}
+        </p>
+      )}
       {mind && <p className="text-sm">{mind}</p>}
       <Safety
         own={work.safety}

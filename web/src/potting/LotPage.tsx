@@ -10,7 +10,7 @@ import { say } from '../shell/Said'
 import { TraceLink } from '../shell/TraceLink'
 import { isNotThere, Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
-import { sayDay } from '../words'
+import { OUT_OF_TRAY, sayDay } from '../words'
 import { HoldForm } from './HoldForm'
 import { LotForm } from './LotForm'
 import { Orders } from './LotOrders'
@@ -20,7 +20,15 @@ import { PotOnForm } from './PotOnForm'
 
 type Lot = Schemas['Lot']
 
-/** The pot, large, with how many there are. */
+/** What holds them, below their leaves: a pot; the cells of a tray; a band around stems, with their roots below. */
+const HOLDS: Record<Lot['leaves'], { body: string; rim: string }> = {
+  pot: { body: 'M28 96h144l-22 148H50z', rim: 'M18 96h164v-16H18z' },
+  plug: { body: 'M12 96h176l-8 132h-18l-6 16h-18l-6-16h-18l-6 16H90l-6-16H66l-6 16H42l-6-16H20z', rim: 'M8 96h184v-12H8z' },
+  bare_root: { body: 'M40 96h120v118l-10 30-14-24-16 26-20-24-18 24-16-26-14 24-12-30z', rim: 'M34 96h132v-8H34z' },
+  bundle: { body: 'M40 96h120v118l-10 30-14-24-16 26-20-24-18 24-16-26-14 24-12-30z', rim: 'M30 112h140V92H30z' },
+}
+
+/** The pot, or what it leaves in or as, large, with how many there are. */
 function UprightPot({ lot }: { lot: Lot }) {
   return (
     <svg
@@ -36,8 +44,8 @@ function UprightPot({ lot }: { lot: Lot }) {
         strokeWidth="4"
         strokeLinejoin="round"
       />
-      <path d="M28 96h144l-22 148H50z" fill="var(--paper)" stroke="var(--peat)" strokeWidth="3.5" strokeLinejoin="round" />
-      <path d="M18 96h164v-16H18z" fill="var(--cream)" stroke="var(--peat)" strokeWidth="3.500" strokeLinejoin="round" />
+      <path d={HOLDS[lot.leaves].body} fill="var(--paper)" stroke="var(--peat)" strokeWidth="3.5" strokeLinejoin="round" />
+      <path d={HOLDS[lot.leaves].rim} fill="var(--cream)" stroke="var(--peat)" strokeWidth="3.500" strokeLinejoin="round" />
       <text x="100" y="160" textAnchor="middle" fontSize="44" fontWeight="750" fill="var(--peat)">
         {lot.potted + lot.grown}
       </text>
@@ -89,7 +97,7 @@ function LotShown({ code }: { code: string }) {
         <h1>{lot.crop}</h1>
         {lot.recalled && <p className="refusal">Called back: {lot.recalled}. It is sent nowhere until that is lifted.</p>}
         <p className="soft">
-          {lot.pot} · {lot.mix} · potted {lot.from && <>on </>}
+          {lot.pot} {lot.mix !== '' && `· ${lot.mix} `}· {OUT_OF_TRAY[lot.leaves].done.toLowerCase()} {lot.from && <>on </>}
           {sayDay(lot.pottedOn, session.today)}, ready about {sayDay(lot.readyOn, session.today)}
           {lot.lost > 0 && ` · ${lot.lost} lost since`}
           {lot.sent > 0 && ` · ${lot.sent} sent`}
@@ -173,8 +181,8 @@ function LotShown({ code }: { code: string }) {
       )}
       <div className="col-span-2 grid gap-x-10 gap-y-8 lg:grid-cols-2">
         <div className="grid min-w-0 content-start gap-8">
-          <Steps lot={lot} />
-          <Standing key={lot.version} lot={lot} />
+          {lot.leaves === 'pot' && <Steps lot={lot} />}
+          {(lot.leaves === 'pot' || lot.leaves === 'plug') && <Standing key={lot.version} lot={lot} />}
         </div>
         <div className="grid min-w-0 content-start gap-8">
           <Orders

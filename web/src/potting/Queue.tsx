@@ -9,7 +9,7 @@ import { useOpening } from '../forms/Opening'
 import { AsTable } from '../shell/AsTable'
 import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
-import { mondayOf, plural, sayDay, sayWeek } from '../words'
+import { mondayOf, OUT_OF_TRAY, plural, sayDay, sayWeek } from '../words'
 import { PottingRooms } from './PottingRooms'
 
 type Waits = Schemas['PotWaits']
@@ -20,6 +20,9 @@ const SCHOOL_WORDS: Record<Waits['school'], string> = {
   share: 'Potted when a sampled share has rooted',
   calendar: 'Potted by the calendar',
 }
+
+/** What is done with it out of its tray. */
+const actOf = (one: Waits) => (one.leaves === 'pot' && one.inItsPot ? 'Set out' : OUT_OF_TRAY[one.leaves].act)
 
 function Row({
   one,
@@ -42,7 +45,7 @@ function Row({
           more={
             <>
               {one.line > 1 && `line ${one.line} · `}
-              {one.inItsPot ? `in its ${one.pot}` : one.pot} · {one.hours.toFixed(1)} h
+              {one.inItsPot && one.leaves === 'pot' ? `in its ${one.pot}` : one.pot} · {one.hours.toFixed(1)} h
             </>
           }
         />
@@ -70,10 +73,10 @@ function Row({
               type="button"
               className={one.isDue ? 'act-main' : 'act'}
               aria-expanded={isOpen('pot')}
-              aria-label={`${one.inItsPot ? 'Set out' : 'Pot'} ${one.tag.crop} ${one.tag.code}${one.line > 1 ? `, line ${one.line}` : ''}`}
+              aria-label={`${actOf(one)} ${one.tag.crop} ${one.tag.code}${one.line > 1 ? `, line ${one.line}` : ''}`}
               onClick={() => onOpen('pot')}
             >
-              {isOpen('pot') ? 'Close' : one.inItsPot ? 'Set out' : 'Pot'}
+              {isOpen('pot') ? 'Close' : actOf(one)}
             </button>
             {!one.isDue && (
               <button

@@ -3,7 +3,7 @@ import { Link, useParams } from 'react-router'
 import { answer, api, type Schemas, type Wanted } from '../api/client'
 import { Failed, Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
-import { sayDay } from '../words'
+import { plural, sayDay } from '../words'
 
 const sum = (sent: { count: number }[]) => sent.reduce((all, one) => all + one.count, 0)
 
@@ -140,6 +140,12 @@ export function DeliveryNote() {
                   <td className="py-1.5 pr-4 whitespace-nowrap">{sayDay(one.on, session.today)}</td>
                   <td className="pr-4">
                     {one.line.crop}, {one.line.pot.name}
+                    {one.bundles && (
+                      <>
+                        : {plural(one.bundles.bundles, 'bundle')}
+                        {one.bundles.loose > 0 && ` and ${one.bundles.loose}`}
+                      </>
+                    )}
                   </td>
                   <td className="pr-4">{one.lot}</td>
                   <td className="text-right font-bold">{one.count}</td>

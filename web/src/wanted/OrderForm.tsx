@@ -20,7 +20,7 @@ const LINE = ['crop', 'plants', 'pot', 'readyWeek', 'onlyFrom'] as const
 const NAMES = [...LINE, 'toWeek', 'every', 'customer', 'reference', 'priority', 'note', 'batches']
 const WORDS = {
   plants: 'Good plants',
-  pot: 'Pot',
+  pot: 'Leaves in or as',
   readyWeek: 'Ready week',
   customer: 'Customer',
   reference: 'Their order number',
@@ -97,7 +97,7 @@ function LineFields({ form, at, isNew }: { form: UseFormReturn<Entered>; at?: nu
         </div>
       )}
       <Stepper control={form.control} name={name('plants')} label={label('Good plants')} step={10} />
-      <Field label={label('Pot')} error={error('pot')}>
+      <Field label={label('Leaves in or as')} error={error('pot')}>
         {(ids) => (
           <Choose
             {...ids}
