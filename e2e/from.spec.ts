@@ -112,3 +112,31 @@ test('rooted stems are ordered by the bundle, lifted and tied, and stand so on t
   await page.goto(`/wanted/${order}/note`)
   await expect(page.getByRole('cell', { name: /bundle of 25: 2 bundles/ })).toBeVisible()
 })
+
+test('both sexes in shares become a line for each, and only plants of that sex are taken from', async ({ page }) => {
+  await signIn(page, 'ines', '/wanted')
+  await page.getByRole('button', { name: 'New order' }).click()
+  const form = page.getByRole('form', { name: /order/i })
+  await form.getByLabel('Crop').selectOption({ label: "Holly 'Black Gate'" })
+  await form.getByLabel('Good plants', { exact: true }).fill('20')
+  await form.getByLabel('Ready week', { exact: true }).fill('2029-W20')
+  await form.getByLabel('Sex').selectOption('both, in shares')
+  await form.getByLabel('Females, in 100').fill('120')
+  await form.getByLabel('Customer').fill('Oxlow Landscape')
+  await form.getByRole('button', { name: /Note/ }).click()
+  await expect(form.getByText('is a share of both: more than none, and less than all', { exact: false })).toBeVisible()
+  await expect(form.getByLabel('Females, in 100')).toHaveValue('120')
+  await mustBeUsable(page, 'an order of both sexes')
+  await form.getByLabel('Females, in 100').fill('60')
+  await form.getByRole('button', { name: /Note/ }).click()
+  await expect(page.getByRole('status')).toContainText('2 lines for Oxlow Landscape: noted.')
+  const { wanted } = await (await page.request.get('/api/wanted')).json()
+  const lines = wanted.filter((one: { sex: string | null }) => one.sex)
+  expect(lines.map((one: { sex: string; plants: number }) => [one.sex, one.plants])).toEqual([
+    ['female', 12],
+    ['male', 8],
+  ])
+  await page.goto(`/wanted/${lines[0].id}/plan`)
+  await page.getByRole('heading', { name: 'Where it lies' }).waitFor()
+  await expect(page.getByText('HO-1').first()).toBeVisible()
+})

@@ -31,7 +31,7 @@ enum Kind: string
             ],
             self::Orders => [
                 Column::Customer, Column::Crop, Column::Plants, Column::Pot, Column::ReadyWeek, Column::Priority, Column::OnlyFrom, Column::Reference,
-                Column::Note,
+                Column::Note, Column::Sex,
             ],
             self::Crops => [Column::Name, Column::Pattern],
             self::Blocks => [

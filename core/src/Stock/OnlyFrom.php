@@ -4,10 +4,13 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Stock;
 
-/** Where the material of an order must come from: one block, whatever comes from one population or grower, or anywhere. */
+/**
+ * Where the material of an order must come from: one block, whatever comes from one population or grower, or anywhere; of plants of
+ * one sex, or of any.
+ */
 final class OnlyFrom
 {
-    private function __construct(public readonly ?string $block, public readonly ?string $population)
+    private function __construct(public readonly ?string $block, public readonly ?string $population, public readonly ?Sex $sex = null)
     {
     }
 
@@ -26,19 +29,34 @@ final class OnlyFrom
         return new self(null, $name);
     }
 
-    public function isAnywhere(): bool
+    /** The same, of plants of this sex. */
+    public function of(?Sex $sex): self
     {
-        return $this->block === null && $this->population === null;
+        return new self($this->block, $this->population, $sex);
     }
 
-    /** @param list<string> $comesFrom the populations and growers of a block */
-    public function meets(string $code, array $comesFrom): bool
+    public function isAnywhere(): bool
     {
-        return ($this->block === null || $this->block === $code)
+        return $this->block === null && $this->population === null && $this->sex === null;
+    }
+
+    /**
+     * @param list<string> $comesFrom the populations and growers of a block
+     * @param Sexes        $sexes     of its plants
+     */
+    public function meets(string $code, array $comesFrom, Sexes $sexes): bool
+    {
+        return ($this->sex === null || $sexes->has($this->sex)) && ($this->block === null || $this->block === $code)
             && ($this->population === null || in_array(self::plain($this->population), array_map(self::plain(...), $comesFrom), true));
     }
 
-    /** As people say it; null where it may come from anywhere. */
+    /** Whether the same may come to both. */
+    public function isLike(self $other): bool
+    {
+        return $this->words() === $other->words() && $this->sex === $other->sex;
+    }
+
+    /** The block, population or grower as people say it; null where any will do. */
     public function words(): ?string
     {
         return $this->block ?? $this->population;

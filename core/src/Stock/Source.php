@@ -9,15 +9,18 @@ use WetCradle\Core\Fact;
 /** One stock block as a plan draws on it: its shoots, what is taken of it already, and what stands against it on a day. */
 final class Source
 {
-    /** @var list<array{on: \DateTimeImmutable, cuttings: int}> */
-    private array $takes;
+    private TakesSoFar $takes;
+    /** Of which only is taken; null where any plant will do. */
+    private ?Sex $sex = null;
+    /** Of its plants that are known one by one. */
+    public readonly Sexes $sexes;
 
     /**
      * @param list<string>       $comesFrom its populations and growers
      * @param bool               $isBed    whether its clumps are lifted and divided
      * @param \Closure(int): int $perShoot cuttings from a shoot, by way
      * @param ?int               $yearCap  the most cuttings a plant may give in a year
-     * @param list<array{on: \DateTimeImmutable, cuttings: int}>     $takes
+     * @param list<array{on: \DateTimeImmutable, cuttings: int, sex: ?Sex}> $takes
      * @param \Closure(\DateTimeImmutable, BlockOffer): list<array{code: string, words: Fact, clears: Fact}> $against why it is not fit on a day
      */
     public function __construct(
@@ -32,8 +35,26 @@ final class Source
         public readonly ?float $survival = null,
         public readonly bool $isBed = false,
         public readonly array $comesFrom = [],
+        ?Sexes $sexes = null,
     ) {
-        $this->takes = $takes;
+        $this->takes = new TakesSoFar($takes);
+        $this->sexes = $sexes ?? Sexes::of([]);
+    }
+
+    /** To try what is not done in the end. */
+    public function __clone()
+    {
+        $this->takes = clone $this->takes;
+    }
+
+    /** Its plants of one sex; what is taken of them is taken of the block. */
+    public function onlyOf(Sex $sex): self
+    {
+        $theirs = clone $this;
+        $theirs->takes = $this->takes;
+        $theirs->sex = $sex;
+
+        return $theirs;
     }
 
     public function supply(int $way, \DateTimeImmutable $on, int $asked): Supply
@@ -45,11 +66,15 @@ final class Source
 
     private function offer(int $way, \DateTimeImmutable $on, int $asked): BlockOffer
     {
-        return BlockOffer::of($this->plants, $this->habit, ($this->perShoot)($way), $this->yearCap, $this->takes, $on, $asked);
+        [$plants, $takes] = $this->sex === null ? [$this->plants, $this->takes->all] : [
+            $this->sexes->many($this->sex), $this->sexes->takesOf($this->sex, $this->takes->all, $this->plants),
+        ];
+
+        return BlockOffer::of($plants, $this->habit, ($this->perShoot)($way), $this->yearCap, $takes, $on, $asked);
     }
 
     public function take(\DateTimeImmutable $on, int $cuttings): void
     {
-        $this->takes[] = ['on' => $on, 'cuttings' => $cuttings];
+        $this->takes->all[] = ['on' => $on, 'cuttings' => $cuttings, 'sex' => $this->sex];
     }
 }

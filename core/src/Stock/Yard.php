@@ -21,9 +21,12 @@ final class Yard
     /** The same stock, with only those blocks of a crop that an order may come from; what is taken here is taken of all. */
     public function only(string $crop, OnlyFrom $from): self
     {
-        $meets = static fn (Source $source) => $from->meets($source->code, $source->comesFrom);
+        $meets = static fn (Source $source) => $from->meets($source->code, $source->comesFrom, $source->sexes);
+        $theirs = array_values(array_filter($this->sources[$crop] ?? [], $meets));
 
-        return $from->isAnywhere() ? $this : new self([$crop => array_values(array_filter($this->sources[$crop] ?? [], $meets))] + $this->sources);
+        return $from->isAnywhere() ? $this : new self([
+            $crop => $from->sex === null ? $theirs : array_map(static fn (Source $source) => $source->onlyOf($from->sex), $theirs),
+        ] + $this->sources);
     }
 
     /**

@@ -13,6 +13,7 @@ use WetCradle\Core\Bench\ZoneKind;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Crops\Ground;
 use WetCradle\Core\Refused;
+use WetCradle\Core\Stock\Sex;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\SheetVersion;
 use WetCradle\Server\Crops\Windows;
@@ -105,7 +106,7 @@ final class HouseToFill
     }
 
     /**
-     * @param array<int, list<array{on: \DateTimeImmutable, cuttings: int, batch: string, stuck: bool}>> $taken by block
+     * @param array<int, list<array{on: \DateTimeImmutable, cuttings: int, batch: string, stuck: bool, sex: ?Sex}>> $taken by block
      * @param array<string, true>                                                                        $hosts in whose trays others stand
      */
     private function fillable(Batch $batch, array $taken, array $hosts, \DateTimeImmutable $today): Fillable
@@ -135,7 +136,7 @@ final class HouseToFill
             $earliest,
             $latest,
             fn (\DateTimeImmutable $day) => array_filter($batch->takenFrom(), fn (array $from) => !$this->takes->offer(
-                $from['block'], $sheet, $batch->collectsOn($day), $from['cuttings'], $batch->code, $taken[(int) $from['block']->id] ?? [],
+                $from['block'], $sheet, $batch->collectsOn($day), $from['cuttings'], $batch->code, $taken[(int) $from['block']->id] ?? [], $batch->sex,
             )->isEnough()) === [],
             !$batch->movesOn->isEmpty() && $batch->goesOnOnlyWeaned(),
         );

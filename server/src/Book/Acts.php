@@ -162,6 +162,7 @@ final class Acts
             $old->wanted,
         );
         $new->sticking = new Sticking($day, $old->sticking->mix, $old->sticking->hormone);
+        $new->sex = $old->sex;
         $newLine = new Line($new, 1, $day, sprintf('from %s', $old->code));
         $this->em->persist($newLine);
 

@@ -21,6 +21,7 @@ use WetCradle\Core\Crops\Method;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Refused;
+use WetCradle\Core\Stock\Sex;
 use WetCradle\Server\Account\Account;
 use WetCradle\Server\Bench\MovesOn;
 use WetCradle\Server\Bench\Zone;
@@ -122,6 +123,10 @@ class Batch
     public ?BatchStanding $standing = null;
 
     /** @param ?Wanted $wanted its first order; null for stock of our own */
+    /** The sex of the plants that it is taken from, where its order asks for one. */
+    #[ORM\Column(nullable: true)]
+    public ?Sex $sex = null;
+
     public function __construct(
         #[ORM\Column] public string $code,
         Intended $as,
@@ -138,6 +143,7 @@ class Batch
         $this->zone = $as->zone;
         $this->trayKind = $as->trayKind;
         $this->amount = $as->amount;
+        $this->sex = $wanted?->sex;
         $this->collectOn = $as->collectOn;
         $this->inTrayOf = $as->inTrayOf;
         $this->days = new BatchDays($as->dates);
@@ -164,6 +170,12 @@ class Batch
         $pot = $into ?? $this->wanted?->pot;
 
         return $pot === null ? $this->sheet->core() : $this->sheet->leaving($pot->leaving());
+    }
+
+    /** From which block it is taken, as a label says it; with the sex of its plants, where that matters. */
+    public function takenLabelled(): string
+    {
+        return $this->block->labelled().($this->sex === null ? '' : ' '.$this->sex->value);
     }
 
     /** The zone it lies in on a day: until somebody begins to wean it, the one in which it roots. */

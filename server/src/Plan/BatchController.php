@@ -86,7 +86,7 @@ final class BatchController
             $in->done();
             $amount = new Amount($trays, $cuttings, $needed, $confidence);
             $amount->restedOn = $this->words->say($this->history->restsOn($way));
-            $intended = Intended::by($way->newest(), $block, $zone, $trayKind, $amount, $dates)->collectedOn($collectOn)->alsoFrom($also, 0)->inTrayOf($host);
+            $intended = Intended::by($way->newest(), $block, $zone, $trayKind, $amount, $dates)->collectedOn($collectOn)->alsoFrom($also, 0)->inTrayOf($host)->ofSex($wanted->sex);
             $batch = $this->newBatches->make($this->mayPlan->must($intended), $wanted);
             $this->writing->keep('batch', $batch->code, [], self::editable($batch));
 
@@ -129,7 +129,7 @@ final class BatchController
             if (!$isCalledOff) {
                 $amount = new Amount($trays, $planned, $batch->amount->needed, $batch->amount->confidence);
                 $intended = Intended::by($batch->sheet, $block, $zone, $batch->trayKind, $amount, $dates)->collectedOn($collectOn)
-                    ->alsoFrom($also === $block ? null : $also, 0)->inTrayOf($host);
+                    ->alsoFrom($also === $block ? null : $also, 0)->inTrayOf($host)->ofSex($batch->sex);
                 $allowed = $this->mayPlan->must($intended, $batch->code);
                 $onceWeaned = $allowed->onceWeaned;
                 [$batch->collectOn, $batch->inTrayOf] = [$intended->collectOn, $host];

@@ -71,6 +71,7 @@ final class BatchViews
             'cells' => $batch->trayKind->cells,
             'needed' => $batch->amount->needed,
             'asks' => $batch->wanted?->pot->name,
+            'sex' => $batch->sex,
             'collectOn' => $batch->collectsOn()->format('Y-m-d'),
             'lift' => self::lift($batch),
             'also' => $batch->alsoBlock === null ? null : ['block' => $batch->alsoBlock->code, 'cuttings' => (int) $batch->alsoCuttings],

@@ -228,7 +228,7 @@ final class Drafts
         $busy = $this->served($anew);
         foreach ($this->orders() as $id => $wanted) {
             if (!isset($busy[$id]) && $wanted->ready()->until($this->today->week()) <= 0) {
-                $groups[$wanted->crop->id.' '.$wanted->readyWeek.' '.$wanted->pot->id.' '.$wanted->onlyFrom()->words()][] = $wanted;
+                $groups[$wanted->crop->id.' '.$wanted->readyWeek.' '.$wanted->pot->id.' '.$wanted->sex?->value.' '.$wanted->onlyFrom()->words()][] = $wanted;
             }
         }
         $most = static fn (array $group) => min([PHP_INT_MAX, ...array_map(static fn (Wanted $w) => $w->priority->rank(), $group)]);

@@ -15,6 +15,7 @@ use WetCradle\Core\Plan\BatchLoad;
 use WetCradle\Core\Plan\EvenOut;
 use WetCradle\Core\Plan\Movable;
 use WetCradle\Core\Plan\Shift;
+use WetCradle\Core\Stock\Sex;
 use WetCradle\Server\Bench\Tenants;
 use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Calendar\Today;
@@ -33,7 +34,7 @@ final class Evening
     private array $lying = [];
     /** @var array<int, CoreZone> */
     private array $zones = [];
-    /** @var array<int, list<array{on: \DateTimeImmutable, cuttings: int, batch: string, stuck: bool}>> by block */
+    /** @var array<int, list<array{on: \DateTimeImmutable, cuttings: int, batch: string, stuck: bool, sex: ?Sex}>> by block */
     private array $taken = [];
 
     public function __construct(
@@ -161,10 +162,10 @@ final class Evening
         $block = (int) $batch->block->id;
         $takes = array_values(array_filter($this->taken[$block] ?? [], static fn (array $t) => $t['batch'] !== $shifted->code));
         if (!$shifted->isStuck()) {
-            if (!$this->takes->offer($batch->block, $sheet, $dates->stickOn, $batch->amount->planned, null, $takes)->isEnough()) {
+            if (!$this->takes->offer($batch->block, $sheet, $dates->stickOn, $batch->amount->planned, null, $takes, $batch->sex)->isEnough()) {
                 return false;
             }
-            $this->taken[$block] = [...$takes, ['on' => $dates->stickOn, 'cuttings' => $batch->amount->planned, 'batch' => $shifted->code, 'stuck' => false]];
+            $this->taken[$block] = [...$takes, ['on' => $dates->stickOn, 'cuttings' => $batch->amount->planned, 'batch' => $shifted->code, 'stuck' => false, 'sex' => $batch->sex]];
         }
         $this->lying = $others;
         foreach ($legs as ['zone' => $zone, 'tenant' => $tenant]) {

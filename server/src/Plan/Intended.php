@@ -9,6 +9,7 @@ use WetCradle\Core\Crops\CollectedAhead;
 use WetCradle\Core\Crops\Material;
 use WetCradle\Core\Crops\Method;
 use WetCradle\Core\Refused;
+use WetCradle\Core\Stock\Sex;
 use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Crops\SheetVersion;
 use WetCradle\Server\Stock\Claim;
@@ -31,6 +32,7 @@ final class Intended
         public readonly ?StockBlock $alsoBlock = null,
         public readonly ?int $alsoCuttings = null,
         public readonly ?Batch $inTrayOf = null,
+        public readonly ?Sex $sex = null,
     ) {
     }
 
@@ -39,7 +41,7 @@ final class Intended
     {
         return new self(
             $this->sheet, $this->method, $this->material, $this->block, $this->zone, $this->trayKind, $this->amount, $this->dates, $onceWeaned,
-            $this->collectOn, $this->alsoBlock, $this->alsoCuttings, $this->inTrayOf,
+            $this->collectOn, $this->alsoBlock, $this->alsoCuttings, $this->inTrayOf, $this->sex,
         );
     }
 
@@ -62,7 +64,7 @@ final class Intended
 
         return new self(
             $this->sheet, $this->method, $this->material, $this->block, $this->zone, $this->trayKind, $this->amount, $this->dates, $this->onceWeaned,
-            $day === null || $day >= $this->dates->stickOn ? null : $day, $this->alsoBlock, $this->alsoCuttings, $this->inTrayOf,
+            $day === null || $day >= $this->dates->stickOn ? null : $day, $this->alsoBlock, $this->alsoCuttings, $this->inTrayOf, $this->sex,
         );
     }
 
@@ -71,7 +73,7 @@ final class Intended
     {
         return new self(
             $this->sheet, $this->method, $this->material, $this->block, $this->zone, $this->trayKind, $this->amount, $this->dates, $this->onceWeaned,
-            $this->collectOn, $cuttings === null ? null : $block, $block === null ? null : $cuttings, $this->inTrayOf,
+            $this->collectOn, $cuttings === null ? null : $block, $block === null ? null : $cuttings, $this->inTrayOf, $this->sex,
         );
     }
 
@@ -80,7 +82,16 @@ final class Intended
     {
         return new self(
             $this->sheet, $this->method, $this->material, $this->block, $this->zone, $this->trayKind, $this->amount, $this->dates, $this->onceWeaned,
-            $this->collectOn, $this->alsoBlock, $this->alsoCuttings, $host,
+            $this->collectOn, $this->alsoBlock, $this->alsoCuttings, $host, $this->sex,
+        );
+    }
+
+    /** The same, from plants of one sex only. */
+    public function ofSex(?Sex $sex): self
+    {
+        return new self(
+            $this->sheet, $this->method, $this->material, $this->block, $this->zone, $this->trayKind, $this->amount, $this->dates, $this->onceWeaned,
+            $this->collectOn, $this->alsoBlock, $this->alsoCuttings, $this->inTrayOf, $sex,
         );
     }
 

@@ -56,7 +56,7 @@ final class LabelController
             for ($i = 1; $i <= $many; ++$i) {
                 $labels[] = [
                     'code' => $batch->code, 'crop' => $batch->crop->name, 'way' => $batch->way()->words(),
-                    'source' => $batch->block->labelled(), 'date' => $batch->begins()->format('Y-m-d'),
+                    'source' => $batch->takenLabelled(), 'date' => $batch->begins()->format('Y-m-d'),
                     'hormone' => $batch->sticking->hormone ?? $batch->way()->taking->hormone->words(),
                     'count' => $perTray ? self::inTray($batch, $i) : $batch->amount->plants(), 'tray' => $perTray ? $i : null,
                     'trays' => $batch->amount->trays, 'zone' => $batch->zone->name,

@@ -75,7 +75,7 @@ final class MayPlan
 
     private function offer(StockBlock $block, Intended $batch, int $asked, ?string $code): BlockOffer
     {
-        return $this->takes->offer($block, $batch->sheet->core(), $batch->collectOn ?? $batch->dates->stickOn, $asked, $code);
+        return $this->takes->offer($block, $batch->sheet->core(), $batch->collectOn ?? $batch->dates->stickOn, $asked, $code, null, $batch->sex);
     }
 
     /**

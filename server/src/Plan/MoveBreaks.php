@@ -9,6 +9,7 @@ use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Fact;
 use WetCradle\Core\Plan\MoveBreak;
+use WetCradle\Core\Stock\Sex;
 use WetCradle\Server\Bench\SharedTrays;
 use WetCradle\Server\Bench\Tenants;
 use WetCradle\Server\Bench\Zone;
@@ -151,7 +152,7 @@ final class MoveBreaks
     /**
      * @param list<Placed> $placed
      *
-     * @return list<array{on: \DateTimeImmutable, cuttings: int, batch: string, stuck: bool}>
+     * @return list<array{on: \DateTimeImmutable, cuttings: int, batch: string, stuck: bool, sex: ?Sex}>
      */
     private function takesBut(array $placed, Batch $batch, StockBlock $block): array
     {

@@ -93,6 +93,7 @@ final class Lots
             throw Refused::because('wrong_crop', 'order', sprintf('That order is for %s; lot %s is %s.', $wanted->crop->name, $lot->code, $lot->crop->name));
         }
         foreach ($lot->batches() as $batch) {
+            $wanted->mustBeOf($batch->sex, $batch->code, 'order');
             foreach ($batch->takenFrom() as ['block' => $block]) {
                 $wanted->mustComeFrom($block, 'order');
             }

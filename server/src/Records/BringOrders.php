@@ -11,6 +11,7 @@ use WetCradle\Core\Priority;
 use WetCradle\Core\Records\Cells;
 use WetCradle\Core\Records\Kind;
 use WetCradle\Core\Records\LookAlike;
+use WetCradle\Core\Stock\Sex;
 use WetCradle\Server\Crops\Ways;
 use WetCradle\Server\Wanted\Customer;
 use WetCradle\Server\Wanted\OrderForm;
@@ -71,6 +72,7 @@ final class BringOrders implements Bringer
             'priority' => $cells->has('priority') ? $cells->oneOf('priority', array_column(Priority::cases(), 'value')) : Priority::Should->value,
             'note' => $cells->wordsOrNull('note', 1000),
             'onlyFrom' => $cells->wordsOrNull('onlyFrom'),
+            'sex' => $cells->has('sex') ? $cells->oneOf('sex', array_column(Sex::cases(), 'value')) : null,
             'reference' => $cells->wordsOrNull('reference', 60),
         ]);
         $order = $this->form->blank($in);

@@ -8,9 +8,9 @@ use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Records\Cells;
 use WetCradle\Core\Records\Kind;
+use WetCradle\Core\Stock\Sex;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Stock\PlantForm;
-use WetCradle\Server\Stock\Sex;
 use WetCradle\Server\Stock\StockBlock;
 use WetCradle\Server\Stock\StockPlant;
 

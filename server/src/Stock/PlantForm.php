@@ -7,6 +7,7 @@ namespace WetCradle\Server\Stock;
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Refused;
+use WetCradle\Core\Stock\Sex;
 
 /** Reads what is said of one stock plant that matters by itself, wherever it is entered. */
 final class PlantForm

@@ -16,6 +16,7 @@ use WetCradle\Core\Stock\Clumps;
 use WetCradle\Core\Stock\DivisionPath;
 use WetCradle\Core\Stock\GrowingWeeks;
 use WetCradle\Core\Stock\Origin;
+use WetCradle\Core\Stock\Sexes;
 use WetCradle\Core\Stock\ShootHabit;
 use WetCradle\Core\Stock\StockYear;
 use WetCradle\Server\Crops\Crop;
@@ -102,6 +103,12 @@ class StockBlock
     public function comesFrom(): array
     {
         return array_values(array_filter([$this->population, $this->source], static fn (?string $name) => $name !== null && $name !== ''));
+    }
+
+    /** Of its plants that are named; a bed whose clumps are lifted is taken from as a whole. */
+    public function sexes(): Sexes
+    {
+        return Sexes::of($this->clumps() === null ? array_map(static fn (StockPlant $plant) => $plant->sex, $this->named->getValues()) : []);
     }
 
     /** As a label says it: its code, and the clone, accession or population by which it is known. */

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace WetCradle\Server\Stock;
 
 use Doctrine\ORM\Mapping as ORM;
+use WetCradle\Core\Stock\Sex;
 
 /** One stock plant that matters by itself: a parent, a clone, a female. Its label is unique in the nursery. */
 #[ORM\Entity, ORM\Table(name: 'stock_plant')]

@@ -8,6 +8,7 @@ use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Stock\BlockOffer;
 use WetCradle\Core\Stock\CareDue;
+use WetCradle\Core\Stock\Sex;
 use WetCradle\Core\Stock\StockTakes;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\CropViews;
@@ -46,7 +47,7 @@ final class StockViews
     }
 
     /**
-     * @param list<array{on: \DateTimeImmutable, cuttings: int, batch: string, stuck: bool}> $takes
+     * @param list<array{on: \DateTimeImmutable, cuttings: int, batch: string, stuck: bool, sex: ?Sex}> $takes
      * @param array{clean: array<int, string>, found: array<int, string>, recalled: array<int, string>}                   $looked
      *
      * @return array<string, mixed>
@@ -130,7 +131,7 @@ final class StockViews
     /**
      * Shoots on one plant over the weeks around, with every take as a bite and every flush as it grows back.
      *
-     * @param list<array{on: \DateTimeImmutable, cuttings: int, batch: string, stuck: bool}> $takes
+     * @param list<array{on: \DateTimeImmutable, cuttings: int, batch: string, stuck: bool, sex: ?Sex}> $takes
      *
      * @return array<string, mixed>
      */

@@ -12,6 +12,7 @@ use WetCradle\Core\Fact;
 use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Stock\HoldClock;
+use WetCradle\Core\Stock\Sex;
 use WetCradle\Core\Stock\TakeSheet;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Row;
@@ -106,6 +107,7 @@ final class TakeSheets
             'block' => $block->code,
             'place' => $block->place,
             'population' => $block->population,
+            'sex' => $batch->sex,
             'stickOn' => $batch->days->stickOn->format('Y-m-d'),
             'cuttings' => $cuttings,
             'shoots' => $perShoot > 0 ? (int) ceil($cuttings / $perShoot) : 0,
@@ -155,11 +157,11 @@ final class TakeSheets
         if ($perShoot === 0) {
             return [null, sprintf('By their length and nodes the shoots of %s make no cutting this way.', $block->code)];
         }
-        $offer = $this->takes->offer($block, $way, $batch->collectsOn(), $cuttings, $batch->code);
+        $offer = $this->takes->offer($block, $way, $batch->collectsOn(), $cuttings, $batch->code, null, $batch->sex);
         try {
             return [TakeSheet::spread(
                 (int) ceil($cuttings / $perShoot),
-                self::rows($block),
+                self::rows($block, $batch->sex),
                 intdiv($offer->perPlant(), $perShoot),
                 $block->minParents,
             ), null];
@@ -168,11 +170,18 @@ final class TakeSheets
         }
     }
 
-    /** @return list<array{row: string, plants: list<string>, count: int}> in the order of the walk */
-    private static function rows(StockBlock $block): array
+    /**
+     * @param ?Sex $sex only plants of this sex
+     *
+     * @return list<array{row: string, plants: list<string>, count: int}> in the order of the walk
+     */
+    private static function rows(StockBlock $block, ?Sex $sex): array
     {
         $beds = [];
         foreach ($block->named as $plant) {
+            if ($sex !== null && $plant->sex !== $sex) {
+                continue;
+            }
             $beds[$plant->bed][] = $plant->label.($plant->sex === null ? '' : sprintf(' (%s)', $plant->sex->value));
         }
         uksort($beds, static fn (string|int $a, string|int $b) => strnatcmp((string) $a, (string) $b));
@@ -180,7 +189,7 @@ final class TakeSheets
         foreach ($beds as $bed => $plants) {
             $rows[] = ['row' => (string) $bed, 'plants' => $plants, 'count' => count($plants)];
         }
-        $rest = $block->plants - count($block->named);
+        $rest = $sex === null ? $block->plants - count($block->named) : 0;
 
         return $rest > 0 ? [...$rows, ['row' => $rows === [] ? $block->place : 'the others', 'plants' => [], 'count' => $rest]] : $rows;
     }

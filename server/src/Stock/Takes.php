@@ -7,6 +7,7 @@ namespace WetCradle\Server\Stock;
 use Doctrine\DBAL\Connection;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Stock\BlockOffer;
+use WetCradle\Core\Stock\Sex;
 use WetCradle\Server\Database\Row;
 
 /** What was and will be taken from stock blocks, and what that leaves. */
@@ -22,15 +23,21 @@ final class Takes
     /**
      * @param ?WaySheet                                                                        $way   may be left out for a block that is not measured
      * @param ?string                                                                          $but   a batch whose own take is left out
-     * @param ?list<array{on: \DateTimeImmutable, cuttings: int, batch: string, stuck: bool}> $known the block's takes, where they were read already
+     * @param ?Sex $sex only of its plants of this sex
+     * @param ?list<array{on: \DateTimeImmutable, cuttings: int, batch: string, stuck: bool, sex: ?Sex}> $known the block's takes, where they were read already
      */
-    public function offer(StockBlock $block, ?WaySheet $way, \DateTimeImmutable $on, int $asked, ?string $but = null, ?array $known = null): BlockOffer
+    public function offer(StockBlock $block, ?WaySheet $way, \DateTimeImmutable $on, int $asked, ?string $but = null, ?array $known = null, ?Sex $sex = null): BlockOffer
     {
         $takes = array_values(array_filter($known ?? $this->around($on, $block)[(int) $block->id] ?? [], static fn (array $t) => $t['batch'] !== $but));
 
+        $habit = $this->growing->habitOf($block, $takes);
+        [$plants, $takes] = $sex === null ? [$block->givers(), $takes] : [
+            $block->sexes()->many($sex), $block->sexes()->takesOf($sex, $takes, $block->plants),
+        ];
+
         return BlockOffer::of(
-            $block->givers(),
-            $this->growing->habitOf($block, $takes),
+            $plants,
+            $habit,
             $block->perShoot($way),
             $block->clumps() === null ? $block->yearCap : null,
             $takes,
@@ -45,20 +52,20 @@ final class Takes
      *
      * @param int $ahead days after it that are looked at
      *
-     * @return array<int, list<array{on: \DateTimeImmutable, cuttings: int, batch: string, stuck: bool}>>
+     * @return array<int, list<array{on: \DateTimeImmutable, cuttings: int, batch: string, stuck: bool, sex: ?Sex}>>
      */
     public function around(\DateTimeImmutable $on, ?StockBlock $only = null, int $ahead = self::DAYS): array
     {
         $takes = [];
         $rows = Row::all($this->db,
-            'WITH taken AS (SELECT b.id, b.block_id, b.also_block_id, coalesce(b.also_cuttings, 0) AS also, b.code, b.stuck_on IS NOT NULL AS stuck,
+            'WITH taken AS (SELECT b.id, b.block_id, b.also_block_id, coalesce(b.also_cuttings, 0) AS also, b.code, b.sex, b.stuck_on IS NOT NULL AS stuck,
                 coalesce(date(c.started_at), b.stuck_on, b.collect_on, b.stick_on) AS day,
                 CASE WHEN b.stuck_on IS NULL THEN b.planned ELSE coalesce(b.taken, s.came_in, b.planned) END AS cuttings
              FROM batch b LEFT JOIN batch_standing s ON s.batch_id = b.id LEFT JOIN collection c ON c.batch_id = b.id
              WHERE b.called_off = 0 AND coalesce(date(c.started_at), b.stuck_on, b.collect_on, b.stick_on) BETWEEN ? AND ?'.($only === null ? '' : '
              AND '.(int) $only->id.' IN (b.block_id, b.also_block_id)').')
-             SELECT id, block_id, code, stuck, day, cuttings - min(also, cuttings) AS cuttings FROM taken
-             UNION ALL SELECT id, also_block_id, code, stuck, day, min(also, cuttings) FROM taken WHERE also > 0
+             SELECT id, block_id, code, sex, stuck, day, cuttings - min(also, cuttings) AS cuttings FROM taken
+             UNION ALL SELECT id, also_block_id, code, sex, stuck, day, min(also, cuttings) FROM taken WHERE also > 0
              ORDER BY day, id',
             [$on->modify(sprintf('-%d days', self::DAYS))->format('Y-m-d'), $on->modify(sprintf('+%d days', $ahead))->format('Y-m-d')],
         );
@@ -66,7 +73,7 @@ final class Takes
             if ($row->int('cuttings') > 0) {
                 $takes[$row->int('block_id')][] = [
                     'on' => $row->day('day'), 'cuttings' => $row->int('cuttings'), 'batch' => $row->text('code'),
-                    'stuck' => $row->flag('stuck'),
+                    'stuck' => $row->flag('stuck'), 'sex' => $row->has('sex') ? Sex::from($row->text('sex')) : null,
                 ];
             }
         }

@@ -6,6 +6,7 @@ namespace WetCradle\Server\Stock;
 
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Stock\BlockOffer;
+use WetCradle\Core\Stock\Sex;
 use WetCradle\Core\Stock\Source;
 use WetCradle\Core\Stock\Yard;
 use WetCradle\Server\Calendar\Today;
@@ -47,7 +48,7 @@ final class Yards
     /**
      * One block as a batch draws on it.
      *
-     * @param list<array{on: \DateTimeImmutable, cuttings: int, batch: string, stuck: bool}> $takes  of it
+     * @param list<array{on: \DateTimeImmutable, cuttings: int, batch: string, stuck: bool, sex: ?Sex}> $takes  of it
      * @param ?array{clean: array<int, string>, found: array<int, string>, recalled: array<int, string>} $looked where inspections
      *                                                                                                           were read already
      */
@@ -59,12 +60,13 @@ final class Yards
             $this->growing->habitOf($block, $takes),
             fn (int $way) => $block->perShoot($this->em->find(Way::class, $way)?->core()),
             $block->clumps() === null ? $block->yearCap : null,
-            array_map(static fn (array $take) => ['on' => $take['on'], 'cuttings' => $take['cuttings']], $takes),
+            array_map(static fn (array $take) => ['on' => $take['on'], 'cuttings' => $take['cuttings'], 'sex' => $take['sex']], $takes),
             fn (\DateTimeImmutable $on, BlockOffer $offer) => $this->fit->against($block, null, $on, null, $offer, $looked),
             $block->multiplication,
             $block->survival,
             $block->clumps() !== null,
             $block->comesFrom(),
+            $block->sexes(),
         );
     }
 }

@@ -243,7 +243,7 @@ final class Trace
     private function batches(array $ids, array $recalled): array
     {
         $nodes = [];
-        $rows = Row::all($this->db, "SELECT b.id, b.code, c.name AS crop, b.stuck_on, b.mix, b.hormone, s.states, coalesce(s.live, 0) AS live,
+        $rows = Row::all($this->db, "SELECT b.id, b.code, c.name AS crop, b.stuck_on, b.mix, b.hormone, b.sex, s.states, coalesce(s.live, 0) AS live,
             (SELECT group_concat(a.name, ', ') FROM batch_people p JOIN account a ON a.id = p.account_id WHERE p.batch_id = b.id) AS people,
             (SELECT o.started_at || ' ' || o.parents FROM collection o WHERE o.batch_id = b.id) AS cut,
             (SELECT group_concat(d.made_at || ' ' || a.name, '; ') FROM made_dip_batch m JOIN made_dip d ON d.id = m.made_dip_id
@@ -261,7 +261,7 @@ final class Trace
             [$id, $code] = [$row->int('id'), $row->text('code')];
             $stands = $row->int('live') === 0 ? 0 : (int) array_sum(array_intersect_key(BatchStanding::statesOf($row), $live));
             $nodes[] = self::node('batch', $code, $id, $code, $row->text('crop'), $row->textOrNull('stuck_on'), $stands, $recalled[$id] ?? null, [
-                'cut' => $row->textOrNull('cut'), 'clean' => $row->textOrNull('clean'), 'people' => $row->textOrNull('people'),
+                'sex' => $row->textOrNull('sex'), 'cut' => $row->textOrNull('cut'), 'clean' => $row->textOrNull('clean'), 'people' => $row->textOrNull('people'),
                 'mix' => $row->textOrNull('mix'), 'mixed' => $row->textOrNull('mixed'),
                 'hormone' => $row->textOrNull('hormone'), 'dipped' => $row->textOrNull('dipped'),
             ]);

@@ -57,6 +57,7 @@ final class CallingOff
         $own = new Wanted(
             $order->crop, $order->plants, $order->pot, $order->readyWeek, null, $order->priority, $order->note, $this->writing->by(), $this->today->now(),
         );
+        $own->sex = $order->sex;
         $this->em->persist($own);
 
         return $own;

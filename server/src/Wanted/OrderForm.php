@@ -11,6 +11,8 @@ use WetCradle\Core\Fact;
 use WetCradle\Core\Priority;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Stock\OnlyFrom;
+use WetCradle\Core\Stock\Sex;
+use WetCradle\Core\Stock\Sexes;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\Crop;
 use WetCradle\Server\Database\Row;
@@ -84,6 +86,50 @@ final class OrderForm
         }
         $wanted->readyWeek = $week->written();
         $this->readOnlyFrom($in, $wanted);
+        $wanted->sex = $in->has('sex') && $in->textOr('sex') !== null ? $in->choice('sex', Sex::class) : null;
+        if ($wanted->sex !== null) {
+            $this->mustBeThere($wanted, $wanted->sex, $in->pathOf('sex'));
+        }
+    }
+
+    /**
+     * A line for both sexes in shares becomes one for each.
+     *
+     * @param Fields $in with `females`, the share of them, where both are asked for
+     *
+     * @return non-empty-list<Wanted>
+     */
+    public function lines(Fields $in): array
+    {
+        $wanted = $this->blank($in);
+        $this->readLine($in, $wanted);
+        if (!$in->has('females')) {
+            return [$wanted];
+        }
+        if ($wanted->sex !== null) {
+            throw $in->refuse('not_possible', 'females', Fact::of('refused.sexes.one'));
+        }
+        $parted = $in->here(static fn () => Sexes::parted($wanted->plants, $in->number('females'), $wanted->pot->bundleOf ?? 1));
+        $lines = [];
+        foreach (Sex::cases() as $sex) {
+            $this->mustBeThere($wanted, $sex, $in->pathOf('females'));
+            $lines[] = $line = clone $wanted;
+            [$line->sex, $line->plants] = [$sex, $parted[$sex->value]];
+        }
+
+        return $lines;
+    }
+
+    /** @throws Refused where the crop has no stock plant that is known to be of this sex, and may be taken from */
+    private function mustBeThere(Wanted $wanted, Sex $sex, string $field): void
+    {
+        $from = $wanted->onlyFrom()->of($sex);
+        foreach ($this->em->getRepository(StockBlock::class)->findBy(['crop' => $wanted->crop]) as $block) {
+            if ($from->meets($block->code, $block->comesFrom(), $block->sexes())) {
+                return;
+            }
+        }
+        throw Refused::because('unknown', $field, Fact::of('refused.wanted.none_of_sex', sex: $sex->words(), crop: $wanted->crop->name));
     }
 
     /** What is said of an order as a whole. */
@@ -120,7 +166,7 @@ final class OrderForm
                 return;
             }
             array_push($there, $block->code, ...$block->comesFrom());
-            if (OnlyFrom::population($from)->meets($block->code, $block->comesFrom())) {
+            if (OnlyFrom::population($from)->meets($block->code, $block->comesFrom(), $block->sexes())) {
                 $wanted->onlyPopulation = $from;
             }
         }
@@ -136,12 +182,13 @@ final class OrderForm
     /** @throws Refused where a batch that serves it comes from elsewhere than is asked for now */
     public function mustSuitItsBatches(Wanted $wanted, Wanted $asked): void
     {
-        if ($asked->calledOff || $asked->onlyFrom()->words() === $wanted->onlyFrom()->words()) {
+        if ($asked->calledOff || $asked->onlyFrom()->isLike($wanted->onlyFrom())) {
             return;
         }
         $batches = $this->em->createQuery('SELECT b FROM '.Batch::class.' b LEFT JOIN b.shared s
             WHERE (b.wanted = :order OR s = :order) AND b.calledOff = false')->setParameter('order', $wanted);
         foreach (Row::things($batches, Batch::class) as $batch) {
+            $asked->mustBeOf($batch->sex, $batch->code, 'sex');
             foreach ($batch->takenFrom() as ['block' => $block]) {
                 $asked->mustComeFrom($block, 'onlyFrom');
             }

@@ -10,6 +10,7 @@ use WetCradle\Core\Fact;
 use WetCradle\Core\Priority;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Stock\OnlyFrom;
+use WetCradle\Core\Stock\Sex;
 use WetCradle\Server\Account\Account;
 use WetCradle\Server\Crops\Crop;
 use WetCradle\Server\Stock\StockBlock;
@@ -38,6 +39,10 @@ class Wanted
     #[ORM\Column(nullable: true)]
     public ?string $onlyPopulation = null;
 
+    /** The sex of the plants that it must come from, where it says one. */
+    #[ORM\Column(nullable: true)]
+    public ?Sex $sex = null;
+
     /** By which its customer calls the order that it is a line of. */
     #[ORM\Column(nullable: true)]
     public ?string $reference = null;
@@ -58,9 +63,9 @@ class Wanted
     public function onlyFrom(): OnlyFrom
     {
         return match (true) {
-            $this->onlyBlock !== null => OnlyFrom::block($this->onlyBlock->code),
-            $this->onlyPopulation !== null => OnlyFrom::population($this->onlyPopulation),
-            default => OnlyFrom::anywhere(),
+            $this->onlyBlock !== null => OnlyFrom::block($this->onlyBlock->code)->of($this->sex),
+            $this->onlyPopulation !== null => OnlyFrom::population($this->onlyPopulation)->of($this->sex),
+            default => OnlyFrom::anywhere()->of($this->sex),
         };
     }
 
@@ -68,8 +73,19 @@ class Wanted
     public function mustComeFrom(StockBlock $block, string $field): void
     {
         $from = $this->onlyFrom();
-        if (!$from->meets($block->code, $block->comesFrom())) {
-            throw Refused::because('only_from', $field, Fact::of('refused.wanted.only_from', from: (string) $from->words(), block: $block->code));
+        if ($from->meets($block->code, $block->comesFrom(), $block->sexes())) {
+            return;
+        }
+        throw Refused::because('only_from', $field, $this->sex !== null && !$block->sexes()->has($this->sex)
+            ? Fact::of('refused.wanted.only_of', sex: $this->sex->words(), block: $block->code)
+            : Fact::of('refused.wanted.only_from', from: (string) $from->words(), block: $block->code));
+    }
+
+    /** @throws Refused for the field, where plants are not of the sex that it asks for */
+    public function mustBeOf(?Sex $sex, string $which, string $field): void
+    {
+        if ($this->sex !== null && $this->sex !== $sex) {
+            throw Refused::because('only_from', $field, Fact::of('refused.wanted.other_sex', sex: $this->sex->words(), which: $which));
         }
     }
 

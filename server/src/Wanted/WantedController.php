@@ -96,11 +96,12 @@ final class WantedController
         $lines = $this->writing->once(function () use ($in): array {
             $lines = [];
             foreach ($in->objects('lines', self::MOST_LINES) as $line) {
-                $lines[] = $wanted = $this->form->blank($line);
-                $this->form->readLine($line, $wanted);
-                $this->form->readOrder($in, $wanted);
+                foreach ($this->form->lines($line) as $wanted) {
+                    $this->form->readOrder($in, $wanted);
+                    $this->em->persist($wanted);
+                    $lines[] = $wanted;
+                }
                 $line->done();
-                $this->em->persist($wanted);
             }
             if ($lines === []) {
                 throw $in->refuse('missing', 'lines', Fact::of('refused.wanted.no_lines'));
@@ -158,7 +159,7 @@ final class WantedController
                     $first->enteredBy,
                     $first->enteredAt,
                 );
-                [$line->onlyBlock, $line->onlyPopulation, $line->reference] = [$first->onlyBlock, $first->onlyPopulation, $first->reference];
+                [$line->onlyBlock, $line->onlyPopulation, $line->sex, $line->reference] = [$first->onlyBlock, $first->onlyPopulation, $first->sex, $first->reference];
                 $this->em->persist($line);
             }
 
@@ -256,6 +257,7 @@ final class WantedController
             'note' => $wanted->note,
             'reference' => $wanted->reference,
             'onlyFrom' => $wanted->onlyFrom()->words(),
+            'sex' => $wanted->sex,
             'calledOff' => $wanted->calledOff,
             'version' => $wanted->version,
         ];

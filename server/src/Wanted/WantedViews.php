@@ -166,6 +166,7 @@ final class WantedViews
             'reference' => $wanted->reference,
             'forBlock' => $wanted->forBlock?->code,
             'onlyFrom' => $wanted->onlyFrom()->words(),
+            'sex' => $wanted->sex,
             'calledOff' => $wanted->calledOff,
             'state' => match (true) {
                 $wanted->calledOff => 'called_off',

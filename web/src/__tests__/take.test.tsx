@@ -18,6 +18,7 @@ describe('a take sheet', () => {
     way: 'tip cutting, softwood',
     block: 'CA-1',
     place: 'Tunnel 3, row 3',
+    sex: null,
     population: 'Hollin scarp',
     stickOn: '2027-05-13',
     cuttings: 250,

@@ -34,6 +34,7 @@ const wanted: Schemas['Wanted'] = {
   needsAct: true,
   forBlock: null,
   onlyFrom: null,
+  sex: null,
   calledOff: false,
   state: 'under_way',
   planBy: '2027-05-23',

@@ -78,7 +78,7 @@ export function BatchPage() {
               .filter((on) => on.from > session.today)
               .map((on) => `, then ${on.zone} from ${sayDay(on.from, session.today)}`)
               .join('')}{' '}
-            · from{' '}
+            · from {batch.sex && <strong>{batch.sex} plants of </strong>}
             <Link className="word" to={`/stock/${batch.block}`}>
               {batch.block}
             </Link>

@@ -41,6 +41,7 @@ const MORE: Record<TraceNode['more'][number]['what'], string> = {
   passport: 'came with passport ',
   what: '',
   cut: 'cut ',
+  sex: '',
   clean: 'found clean last ',
   people: 'stuck by ',
   mix: 'mix ',

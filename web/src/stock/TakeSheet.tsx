@@ -52,6 +52,7 @@ function StopSheet({ stop, place }: { stop: Stop; place: number }) {
           <p>
             <strong>{stop.crop}</strong>, {stop.way}
             {stop.population && ` · population ${stop.population}`}
+            {stop.sex && <strong> · {stop.sex} plants only</strong>}
           </p>
           <p className="text-sm soft">
             for{' '}

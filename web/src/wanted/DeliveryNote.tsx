@@ -64,7 +64,8 @@ function Sources({ line }: { line: Wanted }) {
                 {into(lot.id, 'batch').map((batch) => (
                   <li key={batch.id}>
                     batch {batch.name}
-                    {batch.on && `, stuck ${sayDay(batch.on, session.today)}`}, from{' '}
+                    {batch.on && `, stuck ${sayDay(batch.on, session.today)}`}
+                    {known(batch, 'sex') && `, ${known(batch, 'sex')}`}, from{' '}
                     {into(batch.id, 'block').map((block, i) => (
                       <span key={block.id}>
                         {i > 0 && ' and '}

@@ -16,7 +16,7 @@ import { shiftWeek, useShown } from '../shell/week'
 import { PRIORITY_WORDS, plural } from '../words'
 
 /** What is said of each line of an order, and what of the order as a whole. */
-const LINE = ['crop', 'plants', 'pot', 'readyWeek', 'onlyFrom'] as const
+const LINE = ['crop', 'plants', 'pot', 'readyWeek', 'onlyFrom', 'sex', 'females'] as const
 const NAMES = [...LINE, 'toWeek', 'every', 'customer', 'reference', 'priority', 'note', 'batches']
 const WORDS = {
   plants: 'Good plants',
@@ -27,7 +27,11 @@ const WORDS = {
   priority: 'Priority',
   note: 'Note',
   onlyFrom: 'Only from',
+  sex: 'Sex',
 }
+
+/** Chosen where both sexes are asked for in shares; a line of its own is made for each. */
+const BOTH = 'both'
 
 type Line = Record<(typeof LINE)[number], string>
 
@@ -37,6 +41,9 @@ const typedOf = (week: string, wanted?: Wanted) => ({
   pot: String(wanted?.pot.id ?? 1),
   readyWeek: wanted?.readyWeek ?? shiftWeek(week, 26),
   onlyFrom: wanted?.onlyFrom ?? '',
+  sex: wanted?.sex ?? '',
+  /** In 100, where both are asked for. */
+  females: '',
   /** Further lines of a new order. */
   more: [] as Line[],
   customer: wanted?.customer ?? '',
@@ -51,6 +58,12 @@ const typedOf = (week: string, wanted?: Wanted) => ({
   every: '1',
 })
 type Entered = ReturnType<typeof typedOf>
+
+/** A share typed in 100; as it was typed, where it is no number. */
+const share = (typed: string) => {
+  const number = numeric(typed)
+  return typeof number === 'number' ? number / 100 : number
+}
 
 /** A refusal of a line of several, by the name that the field has on this form. */
 const ofLine = (refusal: Refusal) => {
@@ -67,7 +80,18 @@ const ofLine = (refusal: Refusal) => {
 }
 
 /** One line: how many of what, in which pot, by when and from where. */
-function LineFields({ form, at, isNew }: { form: UseFormReturn<Entered>; at?: number; isNew: boolean }) {
+function LineFields({
+  form,
+  at,
+  isNew,
+  mayBeBoth,
+}: {
+  form: UseFormReturn<Entered>
+  at?: number
+  isNew: boolean
+  /** Whether it may become a line for each sex. */
+  mayBeBoth: boolean
+}) {
   const { data: choices } = useChoices()
   const { data: crops } = useCrops()
   const name = (field: (typeof LINE)[number]) => (at === undefined ? field : `more.${at}.${field}`) as 'plants'
@@ -123,6 +147,23 @@ function LineFields({ form, at, isNew }: { form: UseFormReturn<Entered>; at?: nu
       <Field label={label('Only from')} hint="a stock block, a population or a grower; none: anywhere" error={error('onlyFrom')}>
         {(ids) => <input {...ids} {...form.register(name('onlyFrom'))} className="field-text" autoComplete="off" />}
       </Field>
+      <Field label={label('Sex')} hint="of kinds that have two" error={error('sex')}>
+        {(ids) => (
+          <Choose {...ids} {...form.register(name('sex'))} value={String(form.watch(name('sex')) ?? '')} className="field-text">
+            <option value="">does not matter</option>
+            <option value="female">female</option>
+            <option value="male">male</option>
+            {mayBeBoth && <option value={BOTH}>both, in shares</option>}
+          </Choose>
+        )}
+      </Field>
+      {String(form.watch(name('sex'))) === BOTH && (
+        <Field label={label('Females, in 100')} hint="the others are male; it becomes a line for each" error={error('females')}>
+          {(ids) => (
+            <input {...ids} {...form.register(name('females'))} className="field-text" inputMode="decimal" autoComplete="off" />
+          )}
+        </Field>
+      )}
     </>
   )
 }
@@ -138,8 +179,10 @@ export function OrderForm({ wanted, onDone }: { wanted?: Wanted; onDone: (wanted
   const [weekly, setWeekly] = useState(false)
   const write = useWrite(async (typed: Entered): Promise<[Wanted, ...Wanted[]]> => {
     const { crop, version, calledOff, batches, toWeek, every, more, ...rest } = typed
-    const lineOf = <T extends Omit<Line, 'crop'>>(line: T) => ({
+    const lineOf = <T extends Omit<Line, 'crop'>>({ sex, females, ...line }: T) => ({
       ...line,
+      sex: sex === 'female' || sex === 'male' ? sex : null,
+      ...(sex === BOTH && { females: share(females) }),
       plants: numeric(line.plants),
       pot: Number(line.pot),
       readyWeek: asWeek(line.readyWeek, thisWeek),
@@ -153,9 +196,9 @@ export function OrderForm({ wanted, onDone }: { wanted?: Wanted; onDone: (wanted
           { id: wanted.id },
         ),
       ]
-    if (more.length > 0) {
-      const { plants, pot, readyWeek, onlyFrom, ...order } = rest
-      const lines = [{ crop, plants, pot, readyWeek, onlyFrom }, ...more].map(lineOf)
+    if (more.length > 0 || rest.sex === BOTH) {
+      const { plants, pot, readyWeek, onlyFrom, sex, females, ...order } = rest
+      const lines = [{ crop, plants, pot, readyWeek, onlyFrom, sex, females }, ...more].map(lineOf)
       const noted = await post('/api/wanted/lines', { ...order, lines })
       return noted.wanted as [Wanted, ...Wanted[]]
     }
@@ -174,7 +217,7 @@ export function OrderForm({ wanted, onDone }: { wanted?: Wanted; onDone: (wanted
       .mutateAsync(typed)
       .then((noted) => {
         const saved = noted[0]
-        const what = typed.more.length > 0 ? plural(noted.length, 'line') : `${saved.plants} ${saved.crop}`
+        const what = typed.more.length > 0 || noted.length > 1 ? plural(noted.length, 'line') : `${saved.plants} ${saved.crop}`
         say(`${weekly ? `${noted.length} times ` : ''}${what} for ${saved.customer ?? 'own target'}: noted.`)
         onDone(saved, noted.length)
       })
@@ -189,8 +232,8 @@ export function OrderForm({ wanted, onDone }: { wanted?: Wanted; onDone: (wanted
       className="grid gap-4 sm:grid-cols-2 lg:grid-cols-4"
     >
       {kept}
-      <LineFields form={form} isNew={!wanted} />
-      {!wanted && lines.fields.length === 0 && (
+      <LineFields form={form} isNew={!wanted} mayBeBoth={!wanted && !weekly} />
+      {!wanted && lines.fields.length === 0 && form.watch('sex') !== BOTH && (
         <label className="flex min-h-11 cursor-pointer items-center gap-2 self-start sm:mt-6">
           <input type="checkbox" className="checkbox" checked={weekly} onChange={() => setWeekly(!weekly)} />
           so many every week
@@ -215,7 +258,7 @@ export function OrderForm({ wanted, onDone }: { wanted?: Wanted; onDone: (wanted
           className="grid gap-4 border-t pt-3 border-stone-wash sm:col-span-full sm:grid-cols-2 lg:grid-cols-4"
         >
           <legend className="sr-only">Line {i + 2}</legend>
-          <LineFields form={form} at={i} isNew />
+          <LineFields form={form} at={i} isNew mayBeBoth />
           <div className="self-start sm:mt-6">
             <button type="button" className="word min-h-11" onClick={() => lines.remove(i)}>
               Leave line {i + 2} out
@@ -234,6 +277,8 @@ export function OrderForm({ wanted, onDone }: { wanted?: Wanted; onDone: (wanted
                 crop: '',
                 plants: '',
                 onlyFrom: '',
+                sex: '',
+                females: '',
                 pot: form.getValues('pot'),
                 readyWeek: form.getValues('readyWeek'),
               })

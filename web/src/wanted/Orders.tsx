@@ -34,6 +34,12 @@ function Order({ wanted, chosen }: { wanted: Wanted; chosen: boolean }) {
           </Link>
           <div className="text-sm soft">
             {wanted.customer ?? 'own target'} · {wanted.pot.name} · {PRIORITY_WORDS[wanted.priority]}
+            {wanted.sex && (
+              <>
+                {' · '}
+                <strong>{wanted.sex}</strong>
+              </>
+            )}
             {wanted.onlyFrom && (
               <>
                 {' · '}

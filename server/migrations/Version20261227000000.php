@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace WetCradle\Server\Migrations;
+
+use Doctrine\DBAL\Schema\Schema;
+use Doctrine\Migrations\AbstractMigration;
+
+/** An order may ask for plants of one sex; a batch knows of which it was taken. */
+final class Version20261227000000 extends AbstractMigration
+{
+    public function up(Schema $schema): void
+    {
+        $this->addSql("ALTER TABLE wanted ADD COLUMN sex TEXT CHECK (sex IN ('female','male'))");
+        $this->addSql("ALTER TABLE batch ADD COLUMN sex TEXT CHECK (sex IN ('female','male'))");
+    }
+
+    public function down(Schema $schema): void
+    {
+        $this->throwIrreversibleMigrationException('A copy from before it is put back instead.');
+    }
+
+    public function isTransactional(): bool
+    {
+        return false;
+    }
+}
