@@ -86,7 +86,8 @@ final class BatchController
             $in->done();
             $amount = new Amount($trays, $cuttings, $needed, $confidence);
             $amount->restedOn = $this->words->say($this->history->restsOn($way));
-            $intended = Intended::by($way->newest(), $block, $zone, $trayKind, $amount, $dates)->collectedOn($collectOn)->alsoFrom($also, 0)->inTrayOf($host)->ofSex($wanted->sex);
+            $intended = Intended::by($way->newest(), $block, $zone, $trayKind, $amount, $dates)->collectedOn($collectOn)
+                ->alsoFrom($also, 0)->inTrayOf($host)->ofSex($wanted->sex);
             $batch = $this->newBatches->make($this->mayPlan->must($intended), $wanted);
             $this->writing->keep('batch', $batch->code, [], self::editable($batch));
 

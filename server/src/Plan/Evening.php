@@ -165,7 +165,9 @@ final class Evening
             if (!$this->takes->offer($batch->block, $sheet, $dates->stickOn, $batch->amount->planned, null, $takes, $batch->sex)->isEnough()) {
                 return false;
             }
-            $this->taken[$block] = [...$takes, ['on' => $dates->stickOn, 'cuttings' => $batch->amount->planned, 'batch' => $shifted->code, 'stuck' => false, 'sex' => $batch->sex]];
+            $this->taken[$block] = [...$takes, [
+                'on' => $dates->stickOn, 'cuttings' => $batch->amount->planned, 'batch' => $shifted->code, 'stuck' => false, 'sex' => $batch->sex,
+            ]];
         }
         $this->lying = $others;
         foreach ($legs as ['zone' => $zone, 'tenant' => $tenant]) {

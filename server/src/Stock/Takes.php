@@ -26,8 +26,15 @@ final class Takes
      * @param ?Sex $sex only of its plants of this sex
      * @param ?list<array{on: \DateTimeImmutable, cuttings: int, batch: string, stuck: bool, sex: ?Sex}> $known the block's takes, where they were read already
      */
-    public function offer(StockBlock $block, ?WaySheet $way, \DateTimeImmutable $on, int $asked, ?string $but = null, ?array $known = null, ?Sex $sex = null): BlockOffer
-    {
+    public function offer(
+        StockBlock $block,
+        ?WaySheet $way,
+        \DateTimeImmutable $on,
+        int $asked,
+        ?string $but = null,
+        ?array $known = null,
+        ?Sex $sex = null,
+    ): BlockOffer {
         $takes = array_values(array_filter($known ?? $this->around($on, $block)[(int) $block->id] ?? [], static fn (array $t) => $t['batch'] !== $but));
 
         $habit = $this->growing->habitOf($block, $takes);

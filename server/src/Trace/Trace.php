@@ -261,7 +261,8 @@ final class Trace
             [$id, $code] = [$row->int('id'), $row->text('code')];
             $stands = $row->int('live') === 0 ? 0 : (int) array_sum(array_intersect_key(BatchStanding::statesOf($row), $live));
             $nodes[] = self::node('batch', $code, $id, $code, $row->text('crop'), $row->textOrNull('stuck_on'), $stands, $recalled[$id] ?? null, [
-                'sex' => $row->textOrNull('sex'), 'cut' => $row->textOrNull('cut'), 'clean' => $row->textOrNull('clean'), 'people' => $row->textOrNull('people'),
+                'sex' => $row->textOrNull('sex'), 'cut' => $row->textOrNull('cut'), 'clean' => $row->textOrNull('clean'),
+                'people' => $row->textOrNull('people'),
                 'mix' => $row->textOrNull('mix'), 'mixed' => $row->textOrNull('mixed'),
                 'hormone' => $row->textOrNull('hormone'), 'dipped' => $row->textOrNull('dipped'),
             ]);

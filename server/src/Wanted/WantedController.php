@@ -159,7 +159,8 @@ final class WantedController
                     $first->enteredBy,
                     $first->enteredAt,
                 );
-                [$line->onlyBlock, $line->onlyPopulation, $line->sex, $line->reference] = [$first->onlyBlock, $first->onlyPopulation, $first->sex, $first->reference];
+                [$line->onlyBlock, $line->onlyPopulation, $line->sex] = [$first->onlyBlock, $first->onlyPopulation, $first->sex];
+                $line->reference = $first->reference;
                 $this->em->persist($line);
             }
 
