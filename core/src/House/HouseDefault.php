@@ -119,6 +119,12 @@ enum HouseDefault: string
     case FirstTakeAfter = 'first_take_after';
     case FeedStockAfter = 'feed_stock_after';
     case FlowersEvery = 'flowers_every';
+    case MixPrice = 'mix_price';
+    case DipPrice = 'dip_price';
+    case TrayPrice = 'tray_price';
+    case PotPrice = 'pot_price';
+    case LabelPrice = 'label_price';
+    case GroundPrice = 'ground_price';
     case ReplaceAhead = 'replace_ahead';
 
     // Mist and heat.
@@ -301,6 +307,12 @@ enum HouseDefault: string
             self::FirstTakeAfter => [$plan, Unit::Weeks, 5, 0, 26],
             self::FeedStockAfter => [$plan, Unit::Days, 3, 0, 60],
             self::FlowersEvery => [$plan, Unit::Days, 14, 1, 90],
+            self::MixPrice => [$plan, Unit::Money, 0.12, 0, 100],
+            self::DipPrice => [$plan, Unit::Money, 0.25, 0, 1000],
+            self::TrayPrice => [$plan, Unit::Money, 0.2, 0, 100],
+            self::PotPrice => [$plan, Unit::Money, 0.15, 0, 100],
+            self::LabelPrice => [$plan, Unit::Money, 0.03, 0, 100],
+            self::GroundPrice => [$plan, Unit::Money, 0.15, 0, 100],
             self::ReplaceAhead => [$plan, Unit::Weeks, 52, 0, 208],
 
             self::LeafFilm => [$mist, Unit::Millimetres, 0.1, 0.01, 1],

@@ -10,7 +10,7 @@ use WetCradle\Core\Rates\BreakEven;
 
 /**
  * What a good plant costs that is raised by one way, part by part, in the nursery's money: what is lost on the way there is borne
- * by those that come through. What has no price here, as mix and labels, is not in it.
+ * by those that come through.
  */
 final class PlantCost
 {
@@ -20,8 +20,12 @@ final class PlantCost
     /**
      * @param float  $material  what was cut or bought
      * @param float  $hands     collecting, sticking and weaning
+     * @param float  $goods     mix, dip, tray and its label
      * @param float  $bench     the warm place in the weeks until it is potted
      * @param float  $potting   potting up
+     * @param float  $pots      pot, its mix and label
+     * @param float  $ground    on which it grows until it is ready
+     * @param float  $royalty   to who bred it
      * @param float  $lost      how much of all that was spent on those that did not root or come through
      * @param ?float $breakEven the share that has to root for it to cost less than one bought in; null where it never does, or none is sold
      * @param ?float $boughtIn  what a good plant costs that is grown on from a liner; null where none is sold
@@ -29,8 +33,12 @@ final class PlantCost
     private function __construct(
         public readonly float $material,
         public readonly float $hands,
+        public readonly float $goods,
         public readonly float $bench,
         public readonly float $potting,
+        public readonly float $pots,
+        public readonly float $ground,
+        public readonly float $royalty,
         public readonly float $lost,
         public readonly ?float $breakEven,
         public readonly ?float $boughtIn,
@@ -42,8 +50,16 @@ final class PlantCost
      * @param int    $cells      holes in its tray
      * @param ?float $linerPrice of one bought in; null where nobody sells them
      */
-    public static function of(WaySheet $way, float $rate, int $cells, WorkNorms $norms, Costs $costs, ?float $linerPrice, HouseDefaults $house): self
-    {
+    public static function of(
+        WaySheet $way,
+        float $rate,
+        int $cells,
+        WorkNorms $norms,
+        Costs $costs,
+        Goods $goods,
+        ?float $linerPrice,
+        HouseDefaults $house,
+    ): self {
         $pieces = $way->setting->together();
         $plants = max(1, $way->setting->plantsIn($cells));
         $weeks = $way->paidWarmWeeks($way->plannedDaysToRoot($house) + $way->weaningDays(), $house);
@@ -55,23 +71,30 @@ final class PlantCost
         $hours = $norms->hoursToCollect($pieces, $way->isOnMother()) + $norms->hoursToStick($pieces, $way->method) + $norms->hoursToWean(1) / $plants;
         $hands = $costs->hour * $hours;
         $bench = $weeks * $costs->warmTrayWeek / $plants;
+        $used = $goods->tray / $plants + $goods->cutting * $pieces;
         $potting = $costs->hour * $norms->hoursToPot(1);
-        $all = ($material + $hands + $bench) / $good + $potting / $through;
+        $untilPotted = $material + $hands + $used + $bench + $goods->stuck;
+        $perPotted = $potting + $goods->pot + $goods->ground;
+        $all = $untilPotted / $good + $perPotted / $through + $goods->sold;
 
         return new self(
             $material / $good,
             $hands / $good,
+            $used / $good,
             $bench / $good,
             $potting / $through,
-            $all - ($material + $hands + $bench + $potting),
-            self::breakEven($material + $hands + $bench, $potting, $through, $linerPrice, $potting),
-            $linerPrice === null ? null : self::boughtIn($linerPrice, $potting, $through),
+            $goods->pot / $through,
+            $goods->ground / $through,
+            $goods->stuck / $good + $goods->sold,
+            $all - ($untilPotted + $perPotted + $goods->sold),
+            self::breakEven($untilPotted, $perPotted, $through, $linerPrice, $perPotted),
+            $linerPrice === null ? null : self::boughtIn($linerPrice, $perPotted, $through),
         );
     }
 
     public function inAll(): float
     {
-        return $this->material + $this->hands + $this->bench + $this->potting;
+        return $this->material + $this->hands + $this->goods + $this->bench + $this->potting + $this->pots + $this->ground + $this->royalty;
     }
 
     /**

@@ -172,7 +172,8 @@ final class RouteMaker
             return Route::impossible(RouteKind::BuyIn, null, $words, Fact::said($refused->says), null);
         }
         $hours = $this->norms->hoursToPot($number, $this->want->pot);
-        $cost = ($number * $this->want->linerPrice + $hours * $this->costs->hour) / $this->want->plants;
+        $cost = ($number * ($this->want->linerPrice + $way->goods->pot + $way->goods->ground) + $hours * $this->costs->hour) / $this->want->plants
+            + $way->goods->sold;
         $soonest = $way->times->growingOn->readyOn($this->today->modify(sprintf('+%d weeks', $this->want->linerWeeks)));
 
         $isLate = $orderBy < $this->today;
@@ -196,10 +197,11 @@ final class RouteMaker
     /** @param non-empty-list<RoutePart> $parts */
     private function made(RouteKind $kind, RouteWay $way, array $parts, float $chance, Fact $words, ?Fact $refusal, ?Fact $nearest): Route
     {
-        $stick = $potted = 0;
+        $stick = $potted = $trays = 0;
         $hours = $potting = $warm = 0.0;
         foreach ($parts as $part) {
             $stick += $part->stick;
+            $trays += $part->trays;
             $warm += $part->trays * $way->sheet->paidWarmWeeks((float) $part->dates->stickOn->diff($part->dates->potOn)->format('%a'), $this->house);
             $hours += $this->norms->hoursToCollect($part->stick, $way->sheet->isOnMother()) + $this->norms->hoursToStick($part->stick, $way->sheet->method)
                 + $this->norms->hoursToWean($part->trays);
@@ -211,14 +213,17 @@ final class RouteMaker
                 $way->sheet->potting->isStuckInto($this->want->pot) ? $part->trays : null,
             );
         }
-        $untilPotted = $stick * $way->sheet->reckoning->costEach + $hours * $this->costs->hour + $warm * $this->costs->warmTrayWeek;
-        $cost = ($untilPotted + $potting * $this->costs->hour) / $this->want->plants;
+        $goods = $way->goods;
+        $untilPotted = $stick * ($way->sheet->reckoning->costEach + $goods->cutting) + $trays * ($goods->tray + $way->cells * $goods->stuck)
+            + $hours * $this->costs->hour + $warm * $this->costs->warmTrayWeek;
+        $perPotted = $potted === 0 ? 0.0 : $potting * $this->costs->hour / $potted + $goods->pot + $goods->ground;
+        $cost = ($untilPotted + $potted * $perPotted) / $this->want->plants + $goods->sold;
         $breakEven = PlantCost::breakEven(
             $untilPotted * $way->sheet->setting->together() / max(1, $stick),
-            $potted === 0 ? 0.0 : $potting * $this->costs->hour / $potted,
+            $perPotted,
             $way->sheet->comesThroughHere()->mean(),
             $this->want->linerPrice,
-            $this->norms->hoursToPot(1, $this->want->pot) * $this->costs->hour,
+            $this->norms->hoursToPot(1, $this->want->pot) * $this->costs->hour + $goods->pot + $goods->ground,
         );
         $ready = max(array_map(static fn (RoutePart $p) => $p->dates->readyOn, $parts));
 

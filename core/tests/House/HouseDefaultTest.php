@@ -47,6 +47,7 @@ use WetCradle\Core\Numbers\Range;
 use WetCradle\Core\Plan\CollectOrder;
 use WetCradle\Core\Plan\Costs;
 use WetCradle\Core\Plan\DayHours;
+use WetCradle\Core\Plan\Goods;
 use WetCradle\Core\Plan\HandsDay;
 use WetCradle\Core\Plan\Outlook;
 use WetCradle\Core\Plan\PlaceRent;
@@ -320,6 +321,17 @@ final class HouseDefaultTest extends TestCase
         );
         yield 'feed stock' => $is(HouseDefault::FeedStockAfter, 5, $asks(true, false, []), ['2027-05-08'], ['2027-05-10']);
         yield 'flowers' => $is(HouseDefault::FlowersEvery, 7, $asks(false, true, ['flowers_off' => '2027-05-01']), [], ['2027-05-08']);
+        $goods = static fn (string $part) => static function (HouseDefaults $h) use ($part): float {
+            $goods = Goods::of(WaySheet::of(Pattern::SemiRipe->sheet(1)), '9 cm', 100, 10.0, 500.0, 10.0, null, $h);
+
+            return round((float) $goods->{$part}, 4);
+        };
+        yield 'mix costs' => $is(HouseDefault::MixPrice, 0.0, $goods('pot'), 0.1775, 0.105);
+        yield 'a dip costs' => $is(HouseDefault::DipPrice, 1.0, $goods('cutting'), 0.0025, 0.01);
+        yield 'a tray costs' => $is(HouseDefault::TrayPrice, 1.2, $goods('tray'), 0.3749, 1.3749);
+        yield 'a pot costs' => $is(HouseDefault::PotPrice, 0.0, $goods('pot'), 0.1775, 0.1025);
+        yield 'a label costs' => $is(HouseDefault::LabelPrice, 0.0, $goods('pot'), 0.1775, 0.1475);
+        yield 'ground costs' => $is(HouseDefault::GroundPrice, 0.0, $goods('ground'), 0.0675, 0.0);
         yield 'replaced' => $is(HouseDefault::ReplaceAhead, 10, $asks(false, false, [], 4), ['2027-01-04'], []);
         yield 'held at most' => $is(
             HouseDefault::HeldAtMost,

@@ -5,20 +5,25 @@ declare(strict_types=1);
 namespace WetCradle\Core\Tests\Plan;
 
 use PHPUnit\Framework\TestCase;
+use WetCradle\Core\Crops\LeavesAs;
+use WetCradle\Core\Crops\Leaving;
 use WetCradle\Core\Crops\Pattern;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Plan\Costs;
+use WetCradle\Core\Plan\Goods;
 use WetCradle\Core\Plan\PlantCost;
 use WetCradle\Core\Plan\WorkNorms;
+use WetCradle\Core\Stock\CountedOn;
+use WetCradle\Core\Stock\Licence;
 
 final class PlantCostTest extends TestCase
 {
-    private static function of(float $rate, ?float $liner = null, float $hour = 18.0, int $cells = 84): PlantCost
+    private static function of(float $rate, ?float $liner = null, float $hour = 18.0, int $cells = 84, ?Goods $goods = null): PlantCost
     {
         $sheet = WaySheet::of(Pattern::SoftTip->sheet(1));
 
-        return PlantCost::of($sheet, $rate, $cells, WorkNorms::of(200, 100, 300, 10), Costs::of($hour, 0.5), $liner, HouseDefaults::usual());
+        return PlantCost::of($sheet, $rate, $cells, WorkNorms::of(200, 100, 300, 10), Costs::of($hour, 0.5), $goods ?? Goods::free(), $liner, HouseDefaults::usual());
     }
 
     public function testItsPartsAreReckonedForWhatBecomesGood(): void
@@ -35,12 +40,36 @@ final class PlantCostTest extends TestCase
         self::assertSame([null, null], [$cost->breakEven, $cost->boughtIn], 'Nobody sells it.');
     }
 
+    public function testWhatItUsesUpIsInIt(): void
+    {
+        $sheet = WaySheet::of(Pattern::SoftTip->sheet(1));
+        $house = HouseDefaults::usual();
+        $through = $sheet->comesThroughHere()->mean();
+        $licence = static fn (CountedOn $on) => Licence::of('L-1', new \DateTimeImmutable('2027-01-01'), new \DateTimeImmutable('2027-12-31'), 1000, 0.1, $on);
+        $goods = Goods::of($sheet, '9 cm', 84, 24.0, 420.0, 9.0, $licence(CountedOn::Sale), $house);
+        $cost = self::of(0.8, goods: $goods);
+        self::assertEqualsWithDelta(($goods->tray / 84 + $goods->cutting) / (0.8 * $through), $cost->goods, 1e-9);
+        self::assertEqualsWithDelta($goods->pot / $through, $cost->pots, 1e-9);
+        self::assertEqualsWithDelta($goods->ground / $through, $cost->ground, 1e-9);
+        self::assertEqualsWithDelta(0.1, $cost->royalty, 1e-9, 'Of what is lost before it is sold none is owed.');
+        $stuck = self::of(0.8, goods: Goods::of($sheet, '9 cm', 84, 24.0, 420.0, 9.0, $licence(CountedOn::Sticking), $house));
+        self::assertEqualsWithDelta(0.1 / (0.8 * $through), $stuck->royalty, 1e-9);
+        self::assertEqualsWithDelta(self::of(0.8)->inAll() + $cost->goods + $cost->pots + $cost->ground + 0.1, $cost->inAll(), 1e-9);
+        self::assertSame(0.0, self::of(0.8)->goods + self::of(0.8)->pots + self::of(0.8)->ground + self::of(0.8)->royalty);
+        // A bare-root plant needs no pot, and what is stuck in its pot has it from the first day.
+        $bare = Goods::of($sheet->leaving(Leaving::of(LeavesAs::BareRoot, 'bare-root')), 'bare-root', 84, 24.0, 0.0, 0.0, null, $house);
+        self::assertSame([0.03, 0.0], [$bare->pot, $bare->ground], 'Its label is left.');
+        $direct = WaySheet::of(['potting' => ['direct' => true, 'pot' => '9 cm'] + $sheet->toArray()['potting']] + $sheet->toArray());
+        self::assertGreaterThan(84 * 0.05 + $goods->tray, Goods::of($direct, '9 cm', 84, 24.0, 420.0, 9.0, null, $house)->tray);
+        self::assertSame(0.03, Goods::of($direct, '9 cm', 84, 24.0, 420.0, 9.0, null, $house)->pot);
+    }
+
     public function testALayerOnItsMotherLiesOnNoBenchUntilItIsCutLoose(): void
     {
         $sheet = WaySheet::of(Pattern::AirLayer->sheet(1));
         self::assertTrue($sheet->isOnMother());
         $house = HouseDefaults::usual();
-        $cost = PlantCost::of($sheet, 0.8, 1, WorkNorms::of(200, 100, 300, 10), Costs::of(18.0, 0.5), null, $house);
+        $cost = PlantCost::of($sheet, 0.8, 1, WorkNorms::of(200, 100, 300, 10), Costs::of(18.0, 0.5), Goods::free(), null, $house);
         self::assertLessThanOrEqual($sheet->weaningDays() / 7 * 0.5 / (0.8 * $sheet->comesThroughHere()->mean()) + 1e-9, $cost->bench);
         self::assertSame(0.0, WaySheet::of(Pattern::SoftTip->sheet(1))->paidWarmWeeks(0.0, $house));
     }

@@ -30,6 +30,7 @@ final class Wants
         private readonly Learning $learning,
         private readonly Windows $windows,
         private readonly House $house,
+        private readonly UsedGoods $goods,
     ) {
     }
 
@@ -69,6 +70,7 @@ final class Wants
                 $sheet->setting->plantsIn($kind->cells),
                 $kind->positions,
                 $this->learning->nursery()->mishap,
+                $this->goods->of($way->crop, $sheet, $kind, $pot),
             );
         }, $crop->ways->toArray()));
     }

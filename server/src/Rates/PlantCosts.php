@@ -10,6 +10,7 @@ use WetCradle\Server\Crops\Way;
 use WetCradle\Server\Crops\Ways;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\TrayKind;
+use WetCradle\Server\Plan\UsedGoods;
 
 /** What good plants cost here, crop by crop and batch by batch. */
 final class PlantCosts
@@ -26,6 +27,7 @@ final class PlantCosts
         private readonly Learning $learning,
         private readonly TrayKinds $kinds,
         private readonly House $house,
+        private readonly UsedGoods $goods,
     ) {
     }
 
@@ -59,13 +61,15 @@ final class PlantCosts
     {
         $nursery = $this->house->nursery();
         $sheet = $way->core();
+        $kind = $this->trays()[$sheet->setting->trayKind];
 
         return PlantCost::of(
             $sheet,
             $rate ?? $this->history->rateOf($way)->rate,
-            $this->trays()[$sheet->setting->trayKind]->cells,
+            $kind->cells,
             $nursery->norms(),
             $nursery->costs(),
+            $this->goods->of($way->crop, $sheet, $kind),
             $way->crop->linerPrice,
             $this->house->defaults(),
         );
@@ -84,14 +88,20 @@ final class PlantCosts
         return $this->trays;
     }
 
-    /** @return array{inAll: float, material: float, hands: float, bench: float, potting: float, lost: float, breakEven: ?float, boughtIn: ?float} */
+    /**
+     * @return array{
+     *     inAll: float, material: float, hands: float, goods: float, bench: float, potting: float, pots: float, ground: float, royalty: float,
+     *     lost: float, breakEven: ?float, boughtIn: ?float,
+     * }
+     */
     public static function said(PlantCost $cost): array
     {
         $round = static fn (?float $money): ?float => $money === null ? null : round($money, 3);
 
         return [
             'inAll' => round($cost->inAll(), 3), 'material' => round($cost->material, 3), 'hands' => round($cost->hands, 3),
-            'bench' => round($cost->bench, 3), 'potting' => round($cost->potting, 3), 'lost' => round($cost->lost, 3), 'breakEven' => $round($cost->breakEven),
+            'goods' => round($cost->goods, 3), 'bench' => round($cost->bench, 3), 'potting' => round($cost->potting, 3), 'pots' => round($cost->pots, 3),
+            'ground' => round($cost->ground, 3), 'royalty' => round($cost->royalty, 3), 'lost' => round($cost->lost, 3), 'breakEven' => $round($cost->breakEven),
             'boughtIn' => $round($cost->boughtIn),
         ];
     }

@@ -16,8 +16,12 @@ const COLUMNS = 'sm:grid-cols-[minmax(10rem,1fr)_minmax(16rem,1.6fr)_minmax(14re
 const PARTS = [
   ['material', 'material', 'var(--leaf)'],
   ['hands', 'hands until potted', 'var(--water)'],
+  ['goods', 'mix, dip, tray', 'var(--leaf-wash)'],
   ['bench', 'warm bench', 'var(--heat)'],
   ['potting', 'potting', 'var(--plum)'],
+  ['pots', 'pot, mix, label', 'var(--cream)'],
+  ['ground', 'growing-on ground', 'var(--stone-wash)'],
+  ['royalty', 'royalty', 'var(--peat)'],
 ] as const
 
 /** Its parts end to end; each batch a dot at what its plants came to; where one bought in stands, a post. */
@@ -34,7 +38,18 @@ function CostDrawn({ of, dearest, say }: { of: CropCost; dearest: number; say: (
       {PARTS.map(([part, , fill]) => {
         const begins = from
         from += of[part]
-        return <rect key={part} x={x(begins)} width={Math.max(0, x(from) - x(begins))} y="4" height="16" fill={fill} />
+        return (
+          <rect
+            key={part}
+            x={x(begins)}
+            width={Math.max(0, x(from) - x(begins))}
+            y="4"
+            height="16"
+            fill={fill}
+            stroke="var(--peat)"
+            strokeWidth="0.5"
+          />
+        )
       })}
       <line x1={x(0)} x2={x(dearest)} y1="32" y2="32" stroke="var(--peat)" opacity="0.4" />
       {of.batches.map((batch) => (
@@ -139,8 +154,12 @@ export function CostsPage() {
             'in all',
             'material',
             'hands',
+            'goods',
             'bench',
             'potting',
+            'pots',
+            'ground',
+            'royalty',
             'of it lost',
             'bought in',
             'raise above',
@@ -153,8 +172,12 @@ export function CostsPage() {
               one.inAll,
               one.material,
               one.hands,
+              one.goods,
               one.bench,
               one.potting,
+              one.pots,
+              one.ground,
+              one.royalty,
               one.lost,
               one.boughtIn,
               one.breakEven,
@@ -164,14 +187,17 @@ export function CostsPage() {
         />
       </div>
       <p className="mb-3 max-w-3xl">
-        A good plant by the house way, as it roots and comes through here. Mix, labels, pots and royalties are not in it, for they
-        have no price here.
+        A good plant by the house way, as it roots and comes through here. What things cost is kept under{' '}
+        <Link className="word" to="/nursery/habits">
+          Habits
+        </Link>
+        .
       </p>
       <ul aria-label="What the colours are" className="mb-3 flex flex-wrap gap-x-5 gap-y-1 text-sm">
         {PARTS.map(([part, words, fill]) => (
           <li key={part} className="flex items-center gap-2">
             <svg viewBox="0 0 12 12" className="size-3" aria-hidden="true">
-              <rect width="12" height="12" fill={fill} />
+              <rect width="12" height="12" fill={fill} stroke="var(--peat)" />
             </svg>
             {words}
           </li>
