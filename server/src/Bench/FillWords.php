@@ -159,7 +159,7 @@ final class FillWords
         $batch = $batches[$code];
         if ($option->kind === 'denser' && $batch instanceof Batch) {
             foreach ($this->em->getRepository(TrayKind::class)->findBy([], ['cells' => 'ASC']) as $kind) {
-                $trays = $batch->way()->traysFor($batch->amount->planned, $kind->cells)->number;
+                $trays = $batch->sheet->core()->traysFor($batch->amount->planned, $kind->cells)->number;
                 if ($kind->positionsOf($trays) <= $option->trays && $kind->cells > $batch->trayKind->cells) {
                     $words = Fact::of(
                         'fill.denser',

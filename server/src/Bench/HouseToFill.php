@@ -94,8 +94,8 @@ final class HouseToFill
     {
         // Known once, not asked for batch by batch.
         Row::things($this->em->createQuery('SELECT s, y FROM '.SheetVersion::class.' s JOIN s.way y'), SheetVersion::class);
-        $query = 'SELECT b, c, z, k, t, w, sh, m, st FROM '.Batch::class.' b JOIN b.crop c JOIN b.zone z JOIN b.block k JOIN b.trayKind t
-            LEFT JOIN b.wanted w LEFT JOIN b.shared sh LEFT JOIN b.movesOn m LEFT JOIN b.standing st
+        $query = 'SELECT b, c, z, k, t, w, wp, sh, m, st FROM '.Batch::class.' b JOIN b.crop c JOIN b.zone z JOIN b.block k JOIN b.trayKind t
+            LEFT JOIN b.wanted w LEFT JOIN w.pot wp LEFT JOIN b.shared sh LEFT JOIN b.movesOn m LEFT JOIN b.standing st
             WHERE b.calledOff = false AND b.leftBenchOn IS NULL';
         $batches = [];
         foreach (Row::things($this->em->createQuery($query), Batch::class) as $batch) {

@@ -45,7 +45,7 @@ final class Stickings
             throw Refused::because('called_off', 'stuck', sprintf('%s was called off.', $batch->code));
         }
         $this->entering->notAhead($day);
-        $each = $batch->way()->setting->each;
+        $each = $batch->sheet->core()->setting->each;
         $holds = Trays::of($trays, $batch->trayKind->cells);
         if ($stuck > $each * $holds->hold()) {
             throw Refused::because(
@@ -62,7 +62,7 @@ final class Stickings
             );
         }
         $against = Fit::together(...array_map(
-            fn (array $from) => $this->fit->against($from['block'], $batch->way(), $day, $batch->code),
+            fn (array $from) => $this->fit->against($from['block'], $batch->sheet->core(), $day, $batch->code),
             $batch->takenFrom(),
         ));
         if ($against !== [] && $as->despite === null) {

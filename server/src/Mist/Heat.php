@@ -106,7 +106,7 @@ final class Heat
             LEFT JOIN b.movesOn m LEFT JOIN m.zone mz LEFT JOIN b.wanted w LEFT JOIN b.shared sh
             WHERE b.calledOff = false AND b.leftBenchOn IS NULL AND b.sticking.stuckOn IS NOT NULL ORDER BY b.id'), Batch::class) as $batch) {
             $zone = $batch->zoneOn($today);
-            $warmth = $batch->way()->care->warmth;
+            $warmth = $batch->sheet->core()->care->warmth;
             $orders = array_map(
                 static fn (Wanted $order) => $order->ready()->sunday(),
                 array_values(array_filter($batch->orders(), static fn (Wanted $order) => !$order->calledOff)),

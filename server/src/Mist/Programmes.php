@@ -103,7 +103,7 @@ final class Programmes
             LEFT JOIN b.movesOn m LEFT JOIN m.zone mz
             WHERE b.calledOff = false AND b.leftBenchOn IS NULL AND b.sticking.stuckOn IS NOT NULL ORDER BY b.id, m.fromDay'), Batch::class);
         foreach ($batches as $batch) {
-            $sheet = $batch->way();
+            $sheet = $batch->sheet->core();
             $tended[(int) $batch->zoneOn($day)->id][] = [
                 'batch' => $batch->code,
                 'crop' => $batch->crop->name,

@@ -60,7 +60,8 @@ final class DayFilling
         $millilitres = Row::pairs($this->em->getConnection(), 'SELECT name, millilitres FROM pot');
         $batches = Row::things(
             $this->em->createQuery(
-                'SELECT b, c, s, st, z FROM '.Batch::class.' b JOIN b.crop c JOIN b.sheet s LEFT JOIN b.standing st
+                'SELECT b, c, s, st, z, w, p FROM '.Batch::class.' b JOIN b.crop c JOIN b.sheet s LEFT JOIN b.standing st
+                    LEFT JOIN b.wanted w LEFT JOIN w.pot p
                     LEFT JOIN b.potsZone z WHERE b.calledOff = false
                     AND b.sticking.stuckOn IS NOT NULL AND b.leftBenchOn IS NULL AND b.days.potOn BETWEEN :from AND :day ORDER BY b.days.potOn, b.code',
             )->setParameter('day', $day->format('Y-m-d'))->setParameter('from', $isToday ? '2000-01-01' : $day->format('Y-m-d')),

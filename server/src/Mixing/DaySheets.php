@@ -45,7 +45,7 @@ final class DaySheets
             $collections[$collection->batch->code] = $collection;
         }
         $cuts = $this->sticking->cutOrder($batches['collect'], $hands);
-        $filled = array_filter($batches['stick'], static fn (Batch $b) => $b->traysToFill() > 0 && $b->way()->ground() !== Ground::Open);
+        $filled = array_filter($batches['stick'], static fn (Batch $b) => $b->traysToFill() > 0 && $b->sheet->core()->ground() !== Ground::Open);
         $mixes = $this->making->mixed($filled);
         $dips = $this->making->dips($batches['stick']);
         $house = $this->house->defaults();
@@ -140,7 +140,7 @@ final class DaySheets
             if ($this->isOf($on, $day, $batch->isStuck())) {
                 $byJob['stick'][$batch->code] = $batch;
             }
-            $sheet = $batch->way();
+            $sheet = $batch->sheet->core();
             $collects = $batch->isStuck() ? $on : $batch->collectsOn();
             $cutOn = $collects->modify(sprintf('-%d days', $sheet->taking->hold->sealDays));
             if (!$sheet->isOnMother() && $this->isOf($cutOn, $day, $batch->isStuck() || isset($collected[$batch->code]))) {

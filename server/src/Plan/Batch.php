@@ -193,7 +193,7 @@ class Batch
 
     private function waitsForWeaning(MovesOn $on): bool
     {
-        $hasBegun = BatchDays::hasBegun($this->days->weaning, $this->way()->care->weaning);
+        $hasBegun = BatchDays::hasBegun($this->days->weaning, $this->sheet->core()->care->weaning);
 
         return Whereabouts::waitsForWeaning($on->fromDay, $this->days->weanOn, $this->isStuck(), $hasBegun);
     }
@@ -247,7 +247,7 @@ class Batch
     public function legsBy(PlainDates $dates, HouseDefaults $house): array
     {
         $moves = array_map(static fn (array $on) => ['zone' => (int) $on['zone']->id, 'from' => $on['from']], $this->movesBy($dates));
-        $whole = Berths::tenant($this->code, $this->way(), $dates, $this->positions());
+        $whole = Berths::tenant($this->code, $this->sheet->core(), $dates, $this->positions());
 
         return Whereabouts::legs($whole, (int) $this->zone->id, $dates->weanOn, $moves, $house);
     }
@@ -318,7 +318,7 @@ class Batch
 
     private function weaningFrom(\DateTimeImmutable $planned): Weaning
     {
-        return Weaning::of($this->way()->care->weaning, $planned, BatchDays::keptSteps($this->days->weaning));
+        return Weaning::of($this->sheet->core()->care->weaning, $planned, BatchDays::keptSteps($this->days->weaning));
     }
 
     /** These days, with its potting in the week that it was given. */
@@ -431,7 +431,7 @@ class Batch
     /** Holes that it takes, stuck or planned. */
     public function holes(): int
     {
-        return $this->way()->setting->holesTaken($this->isStuck() ? $this->standing?->cameIn : null, $this->amount->planned);
+        return $this->sheet->core()->setting->holesTaken($this->isStuck() ? $this->standing?->cameIn : null, $this->amount->planned);
     }
 
     /** How much bench its trays take, where all of them are its own. */
@@ -445,7 +445,7 @@ class Batch
     {
         $stickOn ??= $this->days->stickOn;
 
-        return $this->collectOn === null ? $stickOn : CollectedAhead::within($this->way()->taking->hold, $this->collectOn, $stickOn);
+        return $this->collectOn === null ? $stickOn : CollectedAhead::within($this->sheet->core()->taking->hold, $this->collectOn, $stickOn);
     }
 
     /** The day it was stuck, or is to be. */

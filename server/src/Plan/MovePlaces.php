@@ -87,7 +87,7 @@ final class MovePlaces
         $kind = $move->trayKind === null
             ? $batch->trayKind
             : $this->em->find(TrayKind::class, $move->trayKind) ?? throw Refused::because('unknown', $move->field, 'There is no such kind of tray.');
-        $trays = $kind === $batch->trayKind ? $batch->amount->trays : $batch->way()->traysFor($batch->amount->planned, $kind->cells)->number;
+        $trays = $kind === $batch->trayKind ? $batch->amount->trays : $batch->sheet->core()->traysFor($batch->amount->planned, $kind->cells)->number;
         if ($move->parts === []) {
             $dates = $this->dates($first, $batch, $stickOn, $held);
             if ($batch->isStuck() && $move->heldDays === null) {

@@ -135,7 +135,8 @@ final class Redating
      */
     private function living(?array $ways, ?Zone $zone, ?Wanted $wanted): array
     {
-        $query = $this->em->createQuery('SELECT b, s, h, v, z, x, m FROM '.Batch::class.' b LEFT JOIN b.standing s JOIN b.sheet h JOIN h.way v JOIN b.zone z
+        $query = $this->em->createQuery('SELECT b, s, h, v, z, x, m, w, p FROM '.Batch::class.' b LEFT JOIN b.standing s JOIN b.sheet h JOIN h.way v
+            JOIN b.zone z LEFT JOIN b.wanted w LEFT JOIN w.pot p
             LEFT JOIN z.closed x LEFT JOIN b.movesOn m
             WHERE b.calledOff = false AND (b.leftBenchOn IS NULL OR s.live > 0) '.($ways === null ? '' : 'AND h.way IN (:ways) ').'
             AND (:zone IS NULL OR b.zone = :zone) AND (:wanted IS NULL OR b.wanted = :wanted) ORDER BY b.id, x.fromWeek, m.fromDay');

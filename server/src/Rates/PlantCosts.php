@@ -101,8 +101,8 @@ final class PlantCosts
         return [
             'inAll' => round($cost->inAll(), 3), 'material' => round($cost->material, 3), 'hands' => round($cost->hands, 3),
             'goods' => round($cost->goods, 3), 'bench' => round($cost->bench, 3), 'potting' => round($cost->potting, 3), 'pots' => round($cost->pots, 3),
-            'ground' => round($cost->ground, 3), 'royalty' => round($cost->royalty, 3), 'lost' => round($cost->lost, 3), 'breakEven' => $round($cost->breakEven),
-            'boughtIn' => $round($cost->boughtIn),
+            'ground' => round($cost->ground, 3), 'royalty' => round($cost->royalty, 3), 'lost' => round($cost->lost, 3),
+            'breakEven' => $round($cost->breakEven), 'boughtIn' => $round($cost->boughtIn),
         ];
     }
 }

@@ -66,7 +66,7 @@ final class Checks
             $there,
             $lifted,
             $tally->rooted(),
-            $line->batch->way()->potting->readyShare,
+            $line->batch->sheet->core()->potting->readyShare,
             $ready->chance,
             $ready->verdict,
             $note,
@@ -108,7 +108,7 @@ final class Checks
         return Readiness::of(
             $line->number === 1 ? $this->forecasts->knownBy($batch, $day, $which) : $this->forecasts->ofWhatWasLeft($batch, $there),
             $this->seen->lifted($batch, $day, $tally->lifted(), $tally->rooted(), $tally->counts[RootStage::Dead->value], $trays, $line->number === 1),
-            $batch->way()->potting->readyShare,
+            $batch->sheet->core()->potting->readyShare,
             $there,
             $this->house->defaults(),
         );

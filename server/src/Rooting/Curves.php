@@ -40,7 +40,7 @@ final class Curves
         $forecast = $this->forecasts->of($batch);
         $seen = $this->seen->of($batch);
         $today = $this->today->day();
-        $readyShare = $batch->way()->potting->readyShare;
+        $readyShare = $batch->sheet->core()->potting->readyShare;
         $now = $this->warmth->until($batch, $today);
 
         $course = $forecast === null ? self::NOWHERE : $this->course($batch, $forecast, $seen, $readyShare);

@@ -111,7 +111,7 @@ final class Forecasts
         [, , $d50, $d50Sd, $shape, $shapeSd, $alike] = $this->asked($batch);
 
         return BatchForecast::begin(
-            $batch->way()->leftLongerRootsHere($this->house->defaults()),
+            $batch->sheet->core()->leftLongerRootsHere($this->house->defaults()),
             Mishap::of(0.0, Beta::of(1.0, 5.0)),
             $d50,
             $d50Sd,
@@ -194,7 +194,7 @@ final class Forecasts
     /** @return list<int> days since it was stuck by which as much of it has rooted as is waited for, at each chance of `ReadyDays` */
     private function roots(Batch $batch, Forecast $forecast): array
     {
-        $share = $batch->way()->potting->readyShare;
+        $share = $batch->sheet->core()->potting->readyShare;
         $wanted = array_map(static fn (float $chance) => $forecast->readyTau($share, $chance), ReadyDays::CHANCES);
         $roots = [];
         $tau = 0.0;
@@ -259,7 +259,7 @@ final class Forecasts
     /** @return array{Beta, Mishap, float, float, float, float, float, int} what is believed before anything was seen */
     private function asked(Batch $batch): array
     {
-        $sheet = $batch->way();
+        $sheet = $batch->sheet->core();
         $pace = $sheet->rootsHere();
 
         return [

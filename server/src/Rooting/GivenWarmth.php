@@ -32,7 +32,7 @@ final class GivenWarmth
     {
         $measured = $this->measured->medium((int) $batch->zoneOn($day)->id, $day);
 
-        return $measured === null ? $this->plannedOn($batch, $day) : $batch->way()->care->warmth->cardinal->progressAt($measured);
+        return $measured === null ? $this->plannedOn($batch, $day) : $batch->sheet->core()->care->warmth->cardinal->progressAt($measured);
     }
 
     /** What the warmth that it had until a day means for its days, beside what its plan reckons with. */
@@ -48,7 +48,7 @@ final class GivenWarmth
 
     private function plannedOn(Batch $batch, \DateTimeImmutable $day): float
     {
-        $warmth = $batch->way()->care->warmth;
+        $warmth = $batch->sheet->core()->care->warmth;
 
         return $warmth->cardinal->progressAt($batch->zoneOn($day)->core()->medium($warmth->medium, $this->house->air())->on($day));
     }

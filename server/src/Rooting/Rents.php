@@ -33,10 +33,10 @@ final class Rents
         $now = $this->today->week();
         $house = $this->house->defaults();
         $zone = $batch->zoneOn($this->today->day());
-        $positions = $batch->trayKind->positionsOf($batch->way()->traysFor(max(1, $unrooted), $batch->trayKind->cells)->number);
+        $positions = $batch->trayKind->positionsOf($batch->sheet->core()->traysFor(max(1, $unrooted), $batch->trayKind->cells)->number);
         $within = $now->plus($house->whole(HouseDefault::QueueWeeks));
         $others = array_values(array_filter($this->tenants->byZone($now, $within, $batch->code)[(int) $zone->id] ?? [], static fn (Tenant $t) => !$t->inPots));
-        $isPaidWarm = $zone->core()->isPaidWarm($batch->way()->care->warmth->medium, $this->house->air(), $house);
+        $isPaidWarm = $zone->core()->isPaidWarm($batch->sheet->core()->care->warmth->medium, $this->house->air(), $house);
 
         return PlaceRent::of(
             $zone->core(),
@@ -54,7 +54,7 @@ final class Rents
     private function worthOf(Tenant $queuing): float
     {
         $batch = $this->batches->byCode($queuing->batch(), 'batch');
-        $worth = PlantWorth::of(null, $batch->crop->linerPrice, $batch->way()->reckoning->costEach, $this->house->defaults());
+        $worth = PlantWorth::of(null, $batch->crop->linerPrice, $batch->sheet->core()->reckoning->costEach, $this->house->defaults());
 
         return ($batch->isStuck() ? $batch->standing->stuck ?? 0 : $batch->amount->plants()) * $this->history->rateOf($batch->sheet->way)->rate * $worth->value;
     }

@@ -110,7 +110,7 @@ final class Speeds
     public static function pace(Batch $batch, array $seen): ?OwnPace
     {
         return OwnPace::of(
-            $batch->way()->reckoning->rooting,
+            $batch->sheet->core()->reckoning->rooting,
             ($batch->standing->rooted ?? 0) / max(1, $batch->standing->stuck ?? 0),
             // As trays are usually alike: what is over is not reckoned anew for a habit that changes.
             HouseDefault::TraysAlike->usual(),

@@ -87,7 +87,7 @@ final class WaitOptions
         if ($batch->leftBenchOn !== null) {
             return [];
         }
-        $wanted = $batch->way()->care->warmth->medium;
+        $wanted = $batch->sheet->core()->care->warmth->medium;
         $today = $this->today->day();
         $warm = fn (Zone $zone) => $zone->core()->medium($wanted, $this->house->air())->on($today);
         $here = $warm($batch->zoneOn($today));

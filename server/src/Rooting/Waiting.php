@@ -42,7 +42,7 @@ final class Waiting
     {
         $batch = $line->batch;
         $house = $this->house->defaults();
-        $worth = PlantWorth::of($value, $batch->crop->linerPrice, $batch->way()->reckoning->costEach, $house);
+        $worth = PlantWorth::of($value, $batch->crop->linerPrice, $batch->sheet->core()->reckoning->costEach, $house);
         $usual = $this->rotSeen->dying($line);
         $loss ??= $usual->share;
         $today = $this->today->day();

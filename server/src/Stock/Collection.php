@@ -54,7 +54,7 @@ class Collection
     /** @return array<string, mixed> */
     public function toArray(\DateTimeImmutable $now, HouseDefaults $house): array
     {
-        $clock = HoldClock::of($this->batch->way()->taking->hold, $this->how, $this->startedAt, $house);
+        $clock = HoldClock::of($this->batch->sheet->core()->taking->hold, $this->how, $this->startedAt, $house);
         $at = static fn (\DateTimeImmutable $t) => $t->format('Y-m-d\TH:i:s');
 
         return [

@@ -71,11 +71,11 @@ final class TakeController
             if ($this->sheets->collectionOf($batch) !== null) {
                 throw Refused::because('collected', 'how', sprintf('Material for %s was collected already.', $batch->code));
             }
-            if ($batch->way()->isOnMother()) {
+            if ($batch->sheet->core()->isOnMother()) {
                 throw Refused::because('not_possible', 'how', sprintf('Nothing of %s is cut: it roots on its plant.', $batch->code));
             }
             $how = $in->choice('how', HoldWay::class);
-            $batch->way()->taking->hold->mustAllow($how);
+            $batch->sheet->core()->taking->hold->mustAllow($how);
             $at = $in->has('at') ? $this->moment($in) : $this->today->now();
             $grade = $in->has('grade') ? $in->choice('grade', Grade::class) : null;
             if ($grade !== null && $batch->material !== Material::Hardwood) {

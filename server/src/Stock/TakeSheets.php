@@ -46,7 +46,7 @@ final class TakeSheets
         ));
         $tools = [];
         foreach ($batches as $batch) {
-            $tools += array_column(TakeSheet::tools($batch->way()), null, 'key');
+            $tools += array_column(TakeSheet::tools($batch->sheet->core()), null, 'key');
         }
 
         return ['stops' => $stops, 'tools' => array_values($tools), 'cuttings' => array_sum(array_column($stops, 'cuttings'))];
@@ -92,7 +92,7 @@ final class TakeSheets
     /** @return array<string, mixed> */
     private function stop(Batch $batch, StockBlock $block, int $cuttings): array
     {
-        $way = $batch->way();
+        $way = $batch->sheet->core();
         $perShoot = $block->perShoot($way);
         $collection = $this->collectionOf($batch);
         [$spread, $problem] = $this->spread($batch, $block, $cuttings);
@@ -152,7 +152,7 @@ final class TakeSheets
      */
     public function spread(Batch $batch, StockBlock $block, int $cuttings): array
     {
-        $way = $batch->way();
+        $way = $batch->sheet->core();
         $perShoot = $block->perShoot($way);
         if ($perShoot === 0) {
             return [null, sprintf('By their length and nodes the shoots of %s make no cutting this way.', $block->code)];

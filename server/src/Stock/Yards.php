@@ -12,6 +12,7 @@ use WetCradle\Core\Stock\Yard;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\Crop;
 use WetCradle\Server\Crops\Way;
+use WetCradle\Server\Database\Row;
 
 /** The stock as a plan draws on it: every block with its takes, and whether it is fit. */
 final class Yards
@@ -37,7 +38,9 @@ final class Yards
         $takes = $this->takes->around($this->today->day(), null, self::AHEAD);
         $looked = $this->fit->looked();
         $sources = [];
-        foreach ($this->em->getRepository(StockBlock::class)->findBy($only === null ? [] : ['crop' => $only], ['code' => 'ASC']) as $block) {
+        $blocks = $this->em->createQuery('SELECT b, n FROM '.StockBlock::class.' b LEFT JOIN b.named n
+            WHERE :crop IS NULL OR b.crop = :crop ORDER BY b.code, n.bed, n.label')->setParameter('crop', $only?->id);
+        foreach (Row::things($blocks, StockBlock::class) as $block) {
             $known = array_values(array_filter($takes[(int) $block->id] ?? [], static fn (array $t) => !in_array($t['batch'], $but, true)));
             $sources[$block->crop->name][] = $this->source($block, $known, $looked);
         }
