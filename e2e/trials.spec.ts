@@ -6,7 +6,8 @@ test('a trial is laid from a batch, its labels stand by it, it is counted tray b
   await signIn(page, 'ines', '/crops')
   const [batch] = (await (await page.request.get('/api/batches')).json()).batches as { code: string }[]
   await page.goto(`/batches/${batch?.code}`)
-  await page.getByRole('link', { name: 'Try half of it' }).click()
+  await page.getByRole('button', { name: 'Try half of it' }).click()
+  await page.getByRole('link', { name: 'another question' }).click()
   await expect(page.getByRole('heading', { name: 'Lay a trial' })).toBeVisible()
   await expect(page.getByRole('status').getByText(/trays? of each arm/)).toBeVisible()
   await page.getByRole('textbox', { name: 'Question' }).fill('Does a weaker dip do?')
@@ -49,4 +50,33 @@ test('a trial is laid from a batch, its labels stand by it, it is counted tray b
   await page.getByRole('searchbox', { name: 'Search the trials' }).fill('weaker')
   await expect(page.getByRole('list', { name: 'Trials' }).getByRole('listitem')).toHaveCount(1)
   await expect(page.getByRole('list', { name: 'Trials' })).toContainText('6 of 6 trays counted; adopted A')
+})
+
+test('half of a planned batch is left untreated in one press, and nobody is told to dip it', async ({ page }) => {
+  await signIn(page)
+  const { batches } = await (await page.request.get('/api/batches')).json()
+  const dipped = []
+  for (const one of batches) {
+    if (one.isStuck || one.trays < 4 || one.zone === 'Mist 1' || one.state !== 'planned') continue
+    const whole = await (await page.request.get(`/api/batches/${one.code}`)).json()
+    if (whole.sheet.hormone && !whole.inTrayOf && !whole.also) {
+      dipped.push(whole)
+      break
+    }
+  }
+  const [batch] = dipped
+  await page.goto(`/batches/${batch.code}`)
+  await page.getByRole('button', { name: 'Try half of it' }).click()
+  await expect(page.getByText(`with ${batch.sheet.hormone}`)).toBeVisible()
+  await mustBeUsable(page, 'half of a batch')
+  await page.getByRole('button', { name: 'Leave half untreated' }).click()
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(`${batch.sheet.hormone}, or nothing?`)
+  await expect(page.getByRole('link', { name: batch.code })).toBeVisible()
+  const other = page.getByText('left untreated').first().getByRole('link')
+  const code = (await other.textContent()) ?? ''
+  await other.click()
+  await expect(page.getByText('· left untreated')).toBeVisible()
+  await page.goto(`/mixing/labels?batches=${code}`)
+  await expect(page.getByText(code).first()).toBeVisible()
+  await expect(page.getByText(batch.sheet.hormone)).toHaveCount(0)
 })

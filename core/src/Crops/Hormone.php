@@ -32,6 +32,11 @@ final class Hormone
         return $hormone;
     }
 
+    public static function none(): self
+    {
+        return new self(HormoneKind::None, null, null);
+    }
+
     /** "IBA powder 3000 ppm"; null for none. */
     public function words(): ?string
     {

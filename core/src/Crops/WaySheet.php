@@ -75,6 +75,27 @@ final class WaySheet
         );
     }
 
+    /** The same sheet without its hormone, for what is left untreated to be measured against. */
+    public function untreated(): self
+    {
+        $taking = $this->taking;
+
+        return new self(
+            $this->method,
+            $this->material,
+            new Taking($taking->windows, $taking->timeOfDay, $taking->cut, $taking->hold, $taking->wash, Hormone::none()),
+            $this->setting,
+            $this->care,
+            $this->reckoning,
+            $this->potting,
+            $this->note,
+            $this->safety,
+            $this->learnt,
+            $this->through,
+            $this->leftLonger,
+        );
+    }
+
     /** @param array<string, mixed> $sheet as toArray gives it */
     public static function of(array $sheet): self
     {

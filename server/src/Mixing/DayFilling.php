@@ -36,7 +36,7 @@ final class DayFilling
     /** @return array<string, mixed> */
     public function fill(Batch $batch): array
     {
-        $way = $batch->way();
+        $way = $batch->made();
 
         return [
             'step' => 'fill:'.$batch->code, 'batch' => $batch->code, 'crop' => $batch->crop->name, 'trays' => $batch->traysToFill(),

@@ -35,7 +35,7 @@ final class DayMaking
     {
         $by = [];
         foreach ($batches as $batch) {
-            $by[$batch->sheet->core()->setting->mix][] = $batch;
+            $by[$batch->made()->setting->mix][] = $batch;
         }
         ksort($by);
         $steps = [];
@@ -47,7 +47,7 @@ final class DayMaking
                 + $this->mixes->made(
                     (string) $mix,
                     Volume::litres($litres),
-                    array_map(static fn (Batch $b) => ['batch' => $b->code, 'sheet' => $b->sheet->core()], $all),
+                    array_map(static fn (Batch $b) => ['batch' => $b->code, 'sheet' => $b->made()], $all),
                 );
         }
 
@@ -63,7 +63,7 @@ final class DayMaking
     {
         $by = [];
         foreach ($batches as $batch) {
-            $hormone = $batch->sheet->core()->taking->hormone;
+            $hormone = $batch->made()->taking->hormone;
             if ($hormone->kind !== HormoneKind::None) {
                 $by[(string) $hormone->words()][] = $batch;
             }
@@ -71,9 +71,9 @@ final class DayMaking
         ksort($by);
         $steps = [];
         foreach ($by as $words => $all) {
-            $hormone = $all[0]->sheet->core()->taking->hormone;
+            $hormone = $all[0]->made()->taking->hormone;
             $cuttings = array_sum(array_map(static fn (Batch $b) => $b->amount->planned, $all));
-            $depth = max(array_map(fn (Batch $b) => $this->dipDepth($b->sheet->core()), $all));
+            $depth = max(array_map(fn (Batch $b) => $this->dipDepth($b->made()), $all));
             $codes = array_map(static fn (Batch $b) => $b->code, $all);
             $steps[] = [
                 'step' => 'dip:'.$words, 'hormone' => $words, 'kind' => $hormone->kind, 'asked' => (int) $hormone->ppm,
@@ -121,7 +121,7 @@ final class DayMaking
     {
         $houseDips = $this->house->nursery()->rules()->of(School::Dip) !== 'none';
         $sanitiser = $this->cleaning(true);
-        $dipped = array_filter($batches, static fn (Batch $b) => $b->sheet->core()->taking->wash->isDipped($b->method, $houseDips));
+        $dipped = array_filter($batches, static fn (Batch $b) => $b->made()->taking->wash->isDipped($b->method, $houseDips));
         if ($sanitiser === null || $dipped === []) {
             return null;
         }
@@ -129,7 +129,7 @@ final class DayMaking
         return $this->bucketOf($sanitiser) + [
             'rinse' => $sanitiser->rinse,
             'dipped' => array_keys($dipped),
-            'never' => array_keys(array_filter($batches, static fn (Batch $b) => $b->sheet->core()->taking->wash === Wash::Never)),
+            'never' => array_keys(array_filter($batches, static fn (Batch $b) => $b->made()->taking->wash === Wash::Never)),
         ];
     }
 

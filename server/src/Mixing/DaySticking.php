@@ -44,7 +44,7 @@ final class DaySticking
     {
         $norms = $this->house->nursery()->norms();
         $takes = array_map(static function (Batch $batch) use ($norms): array {
-            $taking = $batch->sheet->core()->taking;
+            $taking = $batch->made()->taking;
 
             return [
                 'code' => $batch->code,
@@ -64,7 +64,7 @@ final class DaySticking
      */
     public function sayCut(Batch $batch, ?Collection $collection, array $cut, \DateTimeImmutable $day): array
     {
-        $way = $batch->sheet->core();
+        $way = $batch->made();
         $hold = $way->taking->hold;
         $clock = $collection === null
             ? HoldClock::of($hold, $hold->ways()[0], $day->setTime(0, $cut['from']), $this->defaults())
@@ -108,7 +108,7 @@ final class DaySticking
     /** @param ?Cut $cut its own turn of that day, where it is cut on it */
     private function toStick(Batch $batch, ?Collection $collection, ?array $cut, \DateTimeImmutable $day): ToStick
     {
-        $way = $batch->sheet->core();
+        $way = $batch->made();
         $minutes = max(1, (int) ceil(60 * $this->house->nursery()->norms()->hoursToStick($batch->amount->planned, $batch->method)));
         if ($way->isOnMother()) {
             return ToStick::of($batch->code, 0, null, $minutes, $way->setting->mix, (string) $way->taking->hormone->words());
@@ -143,7 +143,7 @@ final class DaySticking
 
         return array_values(array_map(static function (array $shared) use ($batches, $setting, $day): array {
             $batch = $batches[$shared[0]['code']];
-            $way = $batch->sheet->core();
+            $way = $batch->made();
 
             return [
                 'step' => 'stick:'.$batch->code, 'batch' => $batch->code, 'crop' => $batch->crop->name,

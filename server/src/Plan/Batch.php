@@ -123,6 +123,10 @@ class Batch
     public ?BatchStanding $standing = null;
 
     /** @param ?Wanted $wanted its first order; null for stock of our own */
+    /** Whether it is stuck without its sheet's hormone, to be measured against. */
+    #[ORM\Column]
+    public bool $untreated = false;
+
     /** The sex of the plants that it is taken from, where its order asks for one. */
     #[ORM\Column(nullable: true)]
     public ?Sex $sex = null;
@@ -170,6 +174,12 @@ class Batch
         $pot = $into ?? $this->wanted?->pot;
 
         return $pot === null ? $this->sheet->core() : $this->sheet->leaving($pot->leaving());
+    }
+
+    /** Its sheet as it is followed when it is stuck. */
+    public function made(): WaySheet
+    {
+        return $this->untreated ? $this->sheet->core()->untreated() : $this->sheet->core();
     }
 
     /** From which block it is taken, as a label says it; with the sex of its plants, where that matters. */

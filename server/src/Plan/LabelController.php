@@ -55,9 +55,9 @@ final class LabelController
             $many = $perTray ? $batch->amount->trays : 1;
             for ($i = 1; $i <= $many; ++$i) {
                 $labels[] = [
-                    'code' => $batch->code, 'crop' => $batch->crop->name, 'way' => $batch->sheet->core()->words(),
+                    'code' => $batch->code, 'crop' => $batch->crop->name, 'way' => $batch->made()->words(),
                     'source' => $batch->takenLabelled(), 'date' => $batch->begins()->format('Y-m-d'),
-                    'hormone' => $batch->sticking->hormone ?? $batch->sheet->core()->taking->hormone->words(),
+                    'hormone' => $batch->sticking->hormone ?? $batch->made()->taking->hormone->words(),
                     'count' => $perTray ? self::inTray($batch, $i) : $batch->amount->plants(), 'tray' => $perTray ? $i : null,
                     'trays' => $batch->amount->trays, 'zone' => $batch->zone->name,
                 ];
@@ -98,7 +98,7 @@ final class LabelController
     /** Plants that the tray can give, its cells full; the last holds the rest. */
     private static function inTray(Batch $batch, int $tray): int
     {
-        $full = $batch->sheet->core()->setting->plantsIn($batch->trayKind->cells);
+        $full = $batch->made()->setting->plantsIn($batch->trayKind->cells);
 
         return max(0, min($full, $batch->amount->plants() - ($tray - 1) * $full));
     }

@@ -97,7 +97,7 @@ final class Shopping
             $sheet->mixInCell((float) $batch->trayKind->cellMl),
             $recipes[$sheet->setting->mix]->words(),
             $batch->amount->planned,
-            $sheet->taking->hormone->words(),
+            $batch->made()->taking->hormone->words(),
             $batch->days->potOn,
             $sheet->potting->leaves->isPotted()
                 ? ($states['rooted'] ?? 0) + BatchLoad::expected($waiting, $this->history->rateOf($batch->sheet->way)->rate)

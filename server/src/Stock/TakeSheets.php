@@ -122,7 +122,7 @@ final class TakeSheets
             'timeOfDay' => $way->taking->timeOfDay->value,
             'sign' => $way->taking->windows[0]->sign->words(),
             'carry' => TakeSheet::carry($way, $cuttings, $this->house->defaults()),
-            'card' => ['sheet' => $way->toArray(), 'words' => PreparingCard::of($way, $batch->trayKind->holes())],
+            'card' => ['sheet' => $way->toArray(), 'words' => PreparingCard::of($batch->made(), $batch->trayKind->holes())],
             'apart' => self::minded($batch, TakeSheet::keepApart($way, $this->rights->isProtected($batch->crop), $block->minParents > 1)),
             'holds' => array_column($holds, 'value'),
             'grades' => $batch->material === Material::Hardwood,

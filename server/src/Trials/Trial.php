@@ -60,6 +60,16 @@ class Trial
         $this->changedAt = $at;
     }
 
+    /** @param list<list<int>> $blocks the arm at each place of each block */
+    public function lay(array $blocks): void
+    {
+        foreach ($blocks as $block => $places) {
+            foreach ($places as $place => $arm) {
+                $this->trays->add(new TrialTray($this, $this->arms->get($arm) ?? throw new \LogicException('Each arm was laid.'), $block, $place));
+            }
+        }
+    }
+
     /** The arm that the others are measured by: the untreated one, or else the first. */
     public function measure(): int
     {

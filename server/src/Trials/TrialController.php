@@ -106,12 +106,7 @@ final class TrialController
             if (count(array_unique($names)) < count($names)) {
                 throw $in->refuse('taken', 'arms', Fact::of('refused.trial.same_name'));
             }
-            $laid = LaidArms::of(count($names), $trays, random_int(1, PHP_INT_MAX));
-            foreach ($laid as $block => $places) {
-                foreach ($places as $place => $arm) {
-                    $trial->trays->add(new TrialTray($trial, $trial->arms->get($arm) ?? throw new \LogicException('Each arm was laid.'), $block, $place));
-                }
-            }
+            $trial->lay(LaidArms::of(count($names), $trays, random_int(1, PHP_INT_MAX)));
             $this->em->persist($trial);
             $this->em->flush();
             $this->writing->keep('trial', (string) $trial->id, [], ['crop' => $crop->slug, 'question' => $trial->question]);

@@ -60,7 +60,7 @@ final class RightsTest extends House
         'propagator' => [
             'GET /api/alarms/outlets', 'POST /api/alarms/outlets', 'DELETE /api/alarms/outlets/{id}', 'GET /api/devices', 'POST /api/devices',
             'DELETE /api/devices/{id}', 'POST /api/mist/readings',
-            'POST /api/trials', 'PUT /api/trials/{id}/arms', 'POST /api/trials/{id}/end', 'POST /api/trials/{id}/again', 'DELETE /api/trials/{id}',
+            'POST /api/batches/{code}/half', 'POST /api/trials', 'PUT /api/trials/{id}/arms', 'POST /api/trials/{id}/end', 'POST /api/trials/{id}/again', 'DELETE /api/trials/{id}',
             'POST /api/recalls', 'POST /api/recalls/{id}/lift', 'GET /api/records', 'GET /api/brought-in', 'POST /api/brought-in', 'GET /api/brought-in/templates/{kind}', 'GET /api/brought-in/{id}', 'PUT /api/brought-in/{id}',
             'POST /api/brought-in/{id}/bring', 'POST /api/brought-in/{id}/undo', 'POST /api/air', 'POST /api/batches', 'PUT /api/batches/{code}', 'POST /api/batches/{code}/lock', 'GET /api/copies', 'POST /api/copies',
             'PUT /api/crew', 'POST /api/crops', 'DELETE /api/crops/{slug}', 'PUT /api/crops/{slug}', 'PUT /api/crops/{slug}/liner',

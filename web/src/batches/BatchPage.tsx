@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { Link, useParams } from 'react-router'
+import { Link, useParams, useSearchParams } from 'react-router'
 import type { Batch, Schemas } from '../api/client'
 import { useBatch } from '../api/queries'
 import { BatchCourse } from '../course/CourseView'
@@ -17,13 +17,14 @@ import { Acts } from './Acts'
 import { Checks, Rooting } from './BatchChecks'
 import { Lines } from './BatchLines'
 import { ChangePlan } from './ChangePlan'
+import { HalfOfIt } from './HalfOfIt'
 import { Learnt } from './Learnt'
 import { OtherWork } from './OtherWork'
 import { PrintedTag } from './PrintedTag'
 import { UprightTag } from './UprightTag'
 import { WorkPanel } from './WorkPanel'
 
-type Work = Schemas['Thing']['job'] | 'other' | 'plan-change'
+type Work = Schemas['Thing']['job'] | 'other' | 'half' | 'plan-change'
 
 function worksOf(batch: Batch): { work: Work; line: number; words: string; main: boolean }[] {
   if (batch.state === 'called_off') return []
@@ -46,7 +47,8 @@ export function BatchPage() {
   const read = useBatch(code)
   const { data: batch } = read
   const { mayLog, mayPlan, session } = useShown()
-  const [open, setOpen] = useState<{ work: Work; line: number } | null>(null)
+  const [asked] = useSearchParams()
+  const [open, setOpen] = useState<{ work: Work; line: number } | null>(asked.has('half') ? { work: 'half', line: 1 } : null)
   const [printing, setPrinting] = useState(false)
   if (isNotThere(read.error))
     return (
@@ -78,7 +80,7 @@ export function BatchPage() {
               .filter((on) => on.from > session.today)
               .map((on) => `, then ${on.zone} from ${sayDay(on.from, session.today)}`)
               .join('')}{' '}
-            · from {batch.sex && <strong>{batch.sex} plants of </strong>}
+            {batch.untreated && <strong>· left untreated </strong>}· from {batch.sex && <strong>{batch.sex} plants of </strong>}
             <Link className="word" to={`/stock/${batch.block}`}>
               {batch.block}
             </Link>
@@ -211,11 +213,16 @@ export function BatchPage() {
               Labels
             </Link>
             <TraceLink kind="batch" of={batch.code} />
-            {mayPlan && (
-              <Link className="act" to={`/results/trials/new?crop=${batch.cropSlug}&batch=${batch.code}`}>
-                Try half of it
-              </Link>
-            )}
+            {mayPlan &&
+              (batch.isStuck || batch.untreated ? (
+                <Link className="act" to={`/results/trials/new?crop=${batch.cropSlug}&batch=${batch.code}`}>
+                  Try half of it
+                </Link>
+              ) : (
+                <button type="button" className="act" aria-expanded={isOpen('half', 1)} onClick={() => toggle('half')}>
+                  Try half of it
+                </button>
+              ))}
             <HistoryLink of={batch.code} button />
           </div>
         </div>
@@ -223,8 +230,9 @@ export function BatchPage() {
       {open && (
         <div className="sheet no-print mt-4 p-4 sm:p-5">
           {open.work === 'other' && <OtherWork batch={batch} onDone={close} />}
+          {open.work === 'half' && <HalfOfIt batch={batch} onDone={close} />}
           {open.work === 'plan-change' && <ChangePlan batch={batch} onDone={close} />}
-          {open.work !== 'other' && open.work !== 'plan-change' && (
+          {open.work !== 'other' && open.work !== 'half' && open.work !== 'plan-change' && (
             <WorkPanel code={batch.code} work={open.work} line={open.line} onDone={close} />
           )}
         </div>

@@ -252,7 +252,7 @@ export function Potting({ sheet, number, tickOf, late = false }: Ticked & { late
 
 /** What is stuck, in the order that its material keeps. */
 export function Sticking({ sheet, number, tickOf }: Ticked) {
-  const { session, mayLog } = useShown()
+  const { session, mayLog, mayPlan } = useShown()
   return (
     <Part number={number} title="Stick" hours={sheet.hours.stick}>
       <p className="my-1 text-sm soft">
@@ -298,6 +298,11 @@ export function Sticking({ sheet, number, tickOf }: Ticked) {
               {mayLog && !one.isStuck && (
                 <Link className="word no-print" to={`/batches/${one.batch}`}>
                   Enter the count
+                </Link>
+              )}
+              {mayPlan && !one.isStuck && one.hormone !== null && (
+                <Link className="word no-print" to={`/batches/${one.batch}?half`}>
+                  Leave half untreated
                 </Link>
               )}
             </p>
