@@ -174,7 +174,7 @@ final class Ledger
      *
      * @return list<Entry>
      */
-    private static function entries(array $rows): array
+    public static function entries(array $rows): array
     {
         $entries = [];
         foreach ($rows as $row) {
