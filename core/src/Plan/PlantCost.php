@@ -49,6 +49,7 @@ final class PlantCost
      * @param float  $rate       the share of holes that root
      * @param int    $cells      holes in its tray
      * @param ?float $linerPrice of one bought in; null where nobody sells them
+     * @param ?float $warmWeeks  that it lay where warmth is paid for; null for what its sheet plans with
      */
     public static function of(
         WaySheet $way,
@@ -59,10 +60,11 @@ final class PlantCost
         Goods $goods,
         ?float $linerPrice,
         HouseDefaults $house,
+        ?float $warmWeeks = null,
     ): self {
         $pieces = $way->setting->together();
         $plants = max(1, $way->setting->plantsIn($cells));
-        $weeks = $way->paidWarmWeeks($way->plannedDaysToRoot($house) + $way->weaningDays(), $house);
+        $weeks = $warmWeeks ?? $way->paidWarmWeeks($way->plannedDaysToRoot($house) + $way->weaningDays(), $house);
         $through = $way->comesThroughHere()->mean();
         $rate = max(self::LEAST_RATE, $rate);
         $good = $rate * $through;
@@ -90,6 +92,23 @@ final class PlantCost
             self::breakEven($untilPotted, $perPotted, $through, $linerPrice, $perPotted),
             $linerPrice === null ? null : self::boughtIn($linerPrice, $perPotted, $through),
         );
+    }
+
+    /**
+     * Weeks that a batch lay where warmth is paid for, from place to place.
+     *
+     * @param non-empty-list<array{from: \DateTimeImmutable, isPaid: bool}> $stays in order
+     * @param \DateTimeImmutable                                            $until the day on which it left the last of them
+     */
+    public static function warmWeeks(array $stays, \DateTimeImmutable $until): float
+    {
+        $days = 0;
+        foreach ($stays as $i => ['from' => $from, 'isPaid' => $isPaid]) {
+            $to = min($until, $stays[$i + 1]['from'] ?? $until);
+            $days += $isPaid ? max(0, (int) $from->diff($to)->format('%r%a')) : 0;
+        }
+
+        return $days / 7.0;
     }
 
     public function inAll(): float

@@ -64,6 +64,20 @@ final class PlantCostTest extends TestCase
         self::assertSame(0.03, Goods::of($direct, '9 cm', 84, 24.0, 420.0, 9.0, null, $house)->pot);
     }
 
+    public function testABatchPaysForTheWeeksThatItLayWarm(): void
+    {
+        $day = static fn (string $on) => new \DateTimeImmutable("2027-{$on}");
+        $stays = [['from' => $day('05-03'), 'isPaid' => true], ['from' => $day('05-24'), 'isPaid' => false], ['from' => $day('05-31'), 'isPaid' => true]];
+        self::assertSame(4.0, PlantCost::warmWeeks($stays, $day('06-07')));
+        self::assertSame(3.0, PlantCost::warmWeeks($stays, $day('05-27')), 'It had gone before the last of them.');
+        self::assertSame(0.0, PlantCost::warmWeeks([['from' => $day('05-03'), 'isPaid' => false]], $day('06-07')));
+        $sheet = WaySheet::of(Pattern::SoftTip->sheet(1));
+        $norms = WorkNorms::of(200, 100, 300, 10);
+        $of = static fn (float $weeks) => PlantCost::of($sheet, 0.8, 84, $norms, Costs::of(18.0, 0.5), Goods::free(), null, HouseDefaults::usual(), $weeks);
+        self::assertSame(0.0, $of(0.0)->bench);
+        self::assertEqualsWithDelta(2 * $of(3.0)->bench, $of(6.0)->bench, 1e-9);
+    }
+
     public function testALayerOnItsMotherLiesOnNoBenchUntilItIsCutLoose(): void
     {
         $sheet = WaySheet::of(Pattern::AirLayer->sheet(1));
