@@ -69,7 +69,7 @@ export function Beside({ one, other }: { one: Way; other: Way }) {
       (way) => <Bar share={way.figures.materialPerPlant / most((w) => w.figures.materialPerPlant)} fill="var(--plum)" />,
     ],
     [
-      'a good plant, with hands and bench',
+      'a good plant, all in',
       (way) =>
         `${currency}${way.cost.inAll.toFixed(2)}${way.cost.breakEven === null ? '' : `, dearer than bought in under ${inHundred(way.cost.breakEven)} in 100`}`,
       (way) => <Bar share={way.cost.inAll / most((w) => w.cost.inAll)} fill="var(--plum)" />,
