@@ -58,7 +58,8 @@ final class SeasonEnd
         $year ??= $now->startYear;
         $firstDay = static fn (int $year) => new \DateTimeImmutable(sprintf('%d-%s', $year, $now->firstDay()->format('m-d')));
         $season = Season::containing($firstDay($year), $hemisphere);
-        $sums = $this->sums($firstDay($year - self::BESIDE + 1));
+        $since = $firstDay($year - self::BESIDE + 1);
+        $sums = $this->sums($since);
         $before = static fn (array $ofCrop): SeasonSum => self::all(array_filter($ofCrop, static fn (int $of) => $of < $year, ARRAY_FILTER_USE_KEY));
         $crops = $both = [];
         foreach ($this->ways->crops() as $crop) {
@@ -74,8 +75,8 @@ final class SeasonEnd
             'year' => $year, 'name' => $season->name(), 'isOver' => $season->end() <= $this->today->day(), 'years' => $this->years($now),
             'crops' => $crops,
             'all' => self::say(self::all(array_map(static fn (array $ofCrop) => $ofCrop[$year] ?? SeasonSum::none(), $sums))),
-            'better' => array_map(fn (string $slug) => $this->beside($slug, $season, $both[$slug]), $told['better']),
-            'worse' => array_map(fn (string $slug) => $this->beside($slug, $season, $both[$slug]), $told['worse']),
+            'better' => array_map(fn (string $slug) => $this->beside($slug, $season, $since, $both[$slug]), $told['better']),
+            'worse' => array_map(fn (string $slug) => $this->beside($slug, $season, $since, $both[$slug]), $told['worse']),
             'late' => self::late(array_filter($crops, static fn (array $crop) => $both[$crop['crop']]['now']->isOftenLate())),
             'wornOut' => $this->wornOut($season),
             'seasons' => array_map(static fn (int $of) => ['year' => $of] + self::say(
@@ -162,11 +163,11 @@ final class SeasonEnd
      *
      * @return array<string, mixed>
      */
-    private function beside(string $slug, Season $season, array $sums): array
+    private function beside(string $slug, Season $season, \DateTimeImmutable $since, array $sums): array
     {
         $crop = array_values(array_filter($this->ways->crops(), static fn (Crop $one) => $one->slug === $slug))[0];
         $now = $before = [];
-        foreach ($this->sorted->of($crop) as ['past' => $past, 'sorted' => $sorted]) {
+        foreach ($this->sorted->of($crop, since: $since) as ['past' => $past, 'sorted' => $sorted]) {
             if ($past['stuckOn'] < $season->firstDay()->format('Y-m-d')) {
                 $before[] = $sorted;
             } elseif ($past['stuckOn'] < $season->end()->format('Y-m-d')) {

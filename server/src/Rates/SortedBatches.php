@@ -36,30 +36,39 @@ final class SortedBatches
     }
 
     /**
-     * @param bool $all with mishaps
+     * @param bool                $all   with mishaps
+     * @param ?\DateTimeImmutable $since only those that were stuck from this day on
      *
      * @return array<string, array{past: Past, sorted: SortedBatch}> by code, in the order in which they were stuck
      */
-    public function of(Crop $crop, bool $all = false): array
+    public function of(Crop $crop, bool $all = false, ?\DateTimeImmutable $since = null): array
     {
-        $past = array_filter($this->learning->past((int) $crop->id), static fn (array $batch) => $batch['could'] > 0 && ($all || !Learning::isMishap($batch)));
+        $from = $since?->format('Y-m-d') ?? '';
+        $past = array_filter(
+            $this->learning->past((int) $crop->id),
+            static fn (array $batch) => $batch['could'] > 0 && $batch['stuckOn'] >= $from && ($all || !Learning::isMishap($batch)),
+        );
         $facts = $this->facts(array_column($past, 'id'));
         $before = $this->beforeSticking(array_column($past, 'id'));
         $air = $this->house->air();
-        $ways = [];
+        $ways = $weather = [];
         foreach ($crop->ways as $way) {
             $ways[(int) $way->id] = $way->name;
         }
         $asOf = $crop->house()->core()->setting->together();
         $sorted = [];
         foreach ($past as $batch) {
+            // Many are stuck on one day.
+            if (!array_key_exists($batch['stuckOn'], $weather)) {
+                $weather[$batch['stuckOn']] = $this->named(WeatherThen::after(new \DateTimeImmutable($batch['stuckOn']), $air));
+            }
             $sorts = [
                 Sort::Way->value => $ways[$batch['way']] ?? null,
                 Sort::Material->value => $this->words->name(Material::from($batch['material'])),
                 Sort::Hormone->value => $batch['hormoneKnown'] ? $batch['hormone'] ?? '' : null,
                 Sort::Month->value => substr($batch['stuckOn'], 5, 2),
                 Sort::Year->value => substr($batch['stuckOn'], 0, 4),
-                Sort::Weather->value => $this->named(WeatherThen::after(new \DateTimeImmutable($batch['stuckOn']), $air)),
+                Sort::Weather->value => $weather[$batch['stuckOn']],
             ] + ($facts[$batch['id']] ?? []) + ($before[$batch['id']] ?? []);
             $result = PastBatch::of($batch['rooted'], $batch['could'])->asOf($batch['together'], $asOf);
             $sorted[$batch['code']] = [

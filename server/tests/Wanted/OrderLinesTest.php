@@ -72,7 +72,7 @@ final class OrderLinesTest extends House
         $said = ['version' => $lot['version'], 'on' => '2027-05-12', 'order' => $order['id'], 'count' => 15, 'passport' => 'ZZ 9 / 15'];
         $sent = $this->ask('POST', "/api/lots/{$lot['code']}/send", $said);
         self::assertSame(
-            [['lot' => $lot['code'], 'on' => '2027-05-12', 'count' => 15, 'passport' => 'ZZ 9 / 15']],
+            [['lot' => $lot['code'], 'on' => '2027-05-12', 'count' => 15, 'passport' => 'ZZ 9 / 15', 'bundles' => null]],
             $this->ask('GET', "/api/wanted/{$order['id']}")['sent'],
         );
         $papers = $this->ask('GET', '/api/papers');
