@@ -112,6 +112,7 @@ final class SeasonDraft
                         $route->costEach,
                         $route->chance,
                         $route->words,
+                        breakEven: $route->breakEven,
                     );
 
                     return new Drafted($orders, $want, $moved, $berth, $saved, null, null, heldDays: $held);
@@ -197,6 +198,7 @@ final class SeasonDraft
                         $route->costEach,
                         $of['chance'],
                         $route->words,
+                        breakEven: $route->breakEven,
                     ), $lies['berth'], $i === 0 ? $saved : null, null, null, $i + 1, $of['batches'], $lies['held']), $parts, array_keys($parts));
                 }
             }

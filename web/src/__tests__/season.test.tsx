@@ -208,6 +208,9 @@ describe('a draft', () => {
         also: { block: 'CA-4', cuttings: 52 },
         collectOn: '2027-04-10',
         chance: 0.93,
+        costEach: 0.71,
+        breakEven: 0.6,
+        rate: 0.5,
       },
     },
     ...[1, 2].map((part) => ({
@@ -228,6 +231,9 @@ describe('a draft', () => {
         also: null,
         collectOn: null,
         chance: 0.98,
+        costEach: null,
+        breakEven: null,
+        rate: 0.8,
       },
     })),
     {
@@ -249,6 +255,7 @@ describe('a draft', () => {
     expect(words).toContain('batch 1 of 2: it must be there, and one batch alone fails too often')
     expect(words).toContain('collected 10 Apr')
     expect(words).toContain('52 of them from CA-4')
+    expect(words).toContain('0.71 raise it above 60 in 100')
     expect(words).toContain('Plan 3 batches')
   })
 

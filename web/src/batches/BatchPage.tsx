@@ -97,7 +97,7 @@ export function BatchPage() {
               <>
                 {' · '}
                 <Link className="word" to={`/wanted?order=${batch.wanted}`}>
-                  for {batch.customer ?? 'own target'}, {batch.needed} wanted, {batch.asks}
+                  for {batch.customer ?? 'own target'}, {batch.asks}, {batch.needed} wanted
                 </Link>
               </>
             )}

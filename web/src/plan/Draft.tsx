@@ -10,7 +10,7 @@ import { Missing } from '../shell/FirstSteps'
 import { LongWork } from '../shell/LongWork'
 import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
-import { mondayOf, plural, sayDay, sayInHundred, sayWeek } from '../words'
+import { inHundred, mondayOf, plural, sayDay, sayInHundred, sayWeek } from '../words'
 
 type Drafted = Schemas['Drafted']
 
@@ -87,9 +87,17 @@ function Row({ one, chosen, onChoose }: { one: Drafted; chosen?: boolean; onChoo
             {one.batch.onceWeaned && <span className="block text-sm soft">once weaned, {one.batch.onceWeaned}</span>}
           </td>
           <td className="py-1.5 text-right whitespace-nowrap">{one.batch.chance !== null && sayInHundred(one.batch.chance)}</td>
+          <td className="py-1.5 pl-4 text-right whitespace-nowrap">
+            {one.batch.costEach !== null && `${session.nursery?.currency ?? ''}${one.batch.costEach.toFixed(2)}`}
+            {one.batch.breakEven !== null && (
+              <span className={`block text-sm ${(one.batch.rate ?? 1) < one.batch.breakEven ? 'text-plum' : 'soft'}`}>
+                raise it above {inHundred(one.batch.breakEven)} in 100
+              </span>
+            )}
+          </td>
         </>
       ) : (
-        <td className="py-1.5 pr-4" colSpan={4}>
+        <td className="py-1.5 pr-4" colSpan={5}>
           <span className="refusal">{one.refusal}</span>
           {one.nearest && <span className="block text-sm">{one.nearest}</span>}
           {first && (
@@ -169,6 +177,7 @@ export function Draft() {
                     </th>
                   ))}
                   <th className="py-1 text-right font-semibold">chance</th>
+                  <th className="py-1 pl-4 text-right font-semibold">a good plant</th>
                 </tr>
               </thead>
               <tbody>

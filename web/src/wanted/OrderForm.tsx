@@ -217,7 +217,7 @@ export function OrderForm({ wanted, onDone }: { wanted?: Wanted; onDone: (wanted
       .mutateAsync(typed)
       .then((noted) => {
         const saved = noted[0]
-        const what = typed.more.length > 0 || noted.length > 1 ? plural(noted.length, 'line') : `${saved.plants} ${saved.crop}`
+        const what = !weekly && noted.length > 1 ? plural(noted.length, 'line') : `${saved.plants} ${saved.crop}`
         say(`${weekly ? `${noted.length} times ` : ''}${what} for ${saved.customer ?? 'own target'}: noted.`)
         onDone(saved, noted.length)
       })
