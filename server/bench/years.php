@@ -36,7 +36,7 @@ foreach ([
     'batches?since='.(new DateTimeImmutable($session['today']))->modify('-1 year')->format('Y-m-d'), 'stock?week='.$session['week'],
     'licences', 'season', 'plan', 'plan/shopping', 'plan/even', 'plan/chances', 'potting', 'lots', 'round', 'day-sheet?day='.$session['today'],
     'take-sheets?day='.$session['today'], 'crops', 'find?q=hebe', 'mist/programmes', 'mist/heat', 'alarms', 'papers',
-    'crops/'.$batches[0]['cropSlug'], 'results/rates/'.$batches[0]['cropSlug'], 'results/costs', 'trials', 'results/days',
+    'crops/'.$batches[0]['cropSlug'], 'results/rates/'.$batches[0]['cropSlug'].'?by=block', 'results/costs', 'trials', 'results/days',
     'results/drift', 'results/drift/'.$batches[0]['cropSlug'], 'results/outcomes/'.$batches[0]['cropSlug'], 'results/promises', 'results/season',
     'trace/block/'.array_key_first($blocks), 'trace/batch/'.$batches[0]['code'], 'trace/lot/'.$sent['sent'][0]['lot'], 'trace/order/'.$sent['id'],
 ] as $read) {
