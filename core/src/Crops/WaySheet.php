@@ -40,59 +40,41 @@ final class WaySheet
     /** The same sheet, with how fast it roots here and how many come through, as its batches have taught; the sheet itself says what it says. */
     public function learning(?LearntPace $learnt, ?LearntShare $through = null, ?LearntShare $leftLonger = null): self
     {
-        return new self(
-            $this->method,
-            $this->material,
-            $this->taking,
-            $this->setting,
-            $this->care,
-            $this->reckoning,
-            $this->potting,
-            $this->note,
-            $this->safety,
-            $learnt,
-            $through,
-            $leftLonger,
-        );
+        return $this->like($this->taking, $this->potting, $learnt, $through, $leftLonger);
     }
 
     /** The same sheet for what leaves in or as this. How those came through that were potted says nothing of what is not. */
     public function leaving(Leaving $leaving): self
     {
-        return $leaving->as->isPotted() ? $this : new self(
-            $this->method,
-            $this->material,
-            $this->taking,
-            $this->setting,
-            $this->care,
-            $this->reckoning,
-            $this->potting->leaving($leaving),
-            $this->note,
-            $this->safety,
-            $this->learnt,
-            null,
-            $this->leftLonger,
-        );
+        return $leaving->as->isPotted()
+            ? $this
+            : $this->like($this->taking, $this->potting->leaving($leaving), $this->learnt, null, $this->leftLonger);
     }
 
     /** The same sheet without its hormone, for what is left untreated to be measured against. */
     public function untreated(): self
     {
         $taking = $this->taking;
+        $without = new Taking($taking->windows, $taking->timeOfDay, $taking->cut, $taking->hold, $taking->wash, Hormone::none());
 
+        return $this->like($without, $this->potting, $this->learnt, $this->through, $this->leftLonger);
+    }
+
+    private function like(Taking $taking, Potting $potting, ?LearntPace $learnt, ?LearntShare $through, ?LearntShare $leftLonger): self
+    {
         return new self(
             $this->method,
             $this->material,
-            new Taking($taking->windows, $taking->timeOfDay, $taking->cut, $taking->hold, $taking->wash, Hormone::none()),
+            $taking,
             $this->setting,
             $this->care,
             $this->reckoning,
-            $this->potting,
+            $potting,
             $this->note,
             $this->safety,
-            $this->learnt,
-            $this->through,
-            $this->leftLonger,
+            $learnt,
+            $through,
+            $leftLonger,
         );
     }
 
