@@ -62,22 +62,24 @@ final class Learning
      * Every counted batch in the order in which it was stuck. What was left untreated in a trial teaches nothing about the way that it
      * was to be compared with.
      *
-     * @param ?int $crop only of this one
+     * @param ?int                $crop  only of this one
+     * @param ?\DateTimeImmutable $since only those that were stuck from this day on
      *
      * @return list<Past> `could`: how many of it could root; `said`: that it was a mishap, or that it was none; `chance`: of so few, where
      *                    it was likely a mishap
      */
-    public function past(?int $crop = null): array
+    public function past(?int $crop = null, ?\DateTimeImmutable $since = null): array
     {
+        $from = $since?->format('Y-m-d') ?? '';
         $marked = $this->marked();
         $past = [];
         foreach (Row::all($this->db,
             'SELECT b.id, b.crop_id, b.code, b.stuck_on, b.method, b.material, b.hormone, b.mishap, b.together, u.way_id,
                 s.stuck, s.rooted, s.waiting, s.lost, s.lost_in_trays
              FROM batch b JOIN way_sheet u ON u.id = b.sheet_id JOIN batch_standing s ON s.batch_id = b.id
-             WHERE s.counted = 1 AND s.stuck > 0 AND b.stuck_on IS NOT NULL AND (:crop IS NULL OR b.crop_id = :crop)
+             WHERE s.counted = 1 AND s.stuck > 0 AND b.stuck_on >= :since AND (:crop IS NULL OR b.crop_id = :crop)
                AND NOT EXISTS (SELECT 1 FROM trial_arm a WHERE a.batch_id = b.id AND a.untreated = 1) ORDER BY b.stuck_on, b.id',
-            ['crop' => $crop],
+            ['crop' => $crop, 'since' => $from],
         ) as $row) {
             [$stuck, $rooted] = [$row->int('stuck'), $row->many('rooted')];
             $past[] = [
@@ -90,7 +92,7 @@ final class Learning
                 'chance' => $marked[$row->int('id')] ?? null, 'broughtIn' => false, 'hormoneKnown' => true,
             ];
         }
-        $broughtIn = $this->broughtIn($crop);
+        $broughtIn = $this->broughtIn($crop, $from);
         if ($broughtIn !== []) {
             array_push($past, ...$broughtIn);
             usort($past, static fn (array $a, array $b) => [$a['stuckOn'], $a['id']] <=> [$b['stuckOn'], $b['id']]);
@@ -104,9 +106,11 @@ final class Learning
      *
      * @return list<Past>
      */
-    private function broughtIn(?int $crop): array
+    private function broughtIn(?int $crop, string $since): array
     {
-        $rows = Row::all($this->db, 'SELECT * FROM past_batch WHERE :crop IS NULL OR crop_id = :crop ORDER BY stuck_on, id', ['crop' => $crop]);
+        $rows = Row::all($this->db, 'SELECT * FROM past_batch WHERE (:crop IS NULL OR crop_id = :crop) AND stuck_on >= :since ORDER BY stuck_on, id', [
+            'crop' => $crop, 'since' => $since,
+        ]);
         $past = $sheets = [];
         foreach ($rows === [] ? [] : $this->ways->all() as $way) {
             $sheets[(int) $way->id] = $way->core();

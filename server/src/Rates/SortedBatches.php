@@ -43,10 +43,9 @@ final class SortedBatches
      */
     public function of(Crop $crop, bool $all = false, ?\DateTimeImmutable $since = null): array
     {
-        $from = $since?->format('Y-m-d') ?? '';
         $past = array_filter(
-            $this->learning->past((int) $crop->id),
-            static fn (array $batch) => $batch['could'] > 0 && $batch['stuckOn'] >= $from && ($all || !Learning::isMishap($batch)),
+            $this->learning->past((int) $crop->id, $since),
+            static fn (array $batch) => $batch['could'] > 0 && ($all || !Learning::isMishap($batch)),
         );
         $facts = $this->facts(array_column($past, 'id'));
         $before = $this->beforeSticking(array_column($past, 'id'));
