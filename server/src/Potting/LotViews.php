@@ -205,7 +205,7 @@ final class LotViews
     /** @return list<array<string, mixed>> orders of the crop that still want plants, or got some from here, the nearest first */
     private function orders(PotLot $lot): array
     {
-        $rows = Row::all($this->db, 'SELECT w.id, w.plants, w.ready_week, o.id AS pot_id, o.millilitres, o.leaves, o.name AS pot, c.name AS customer,
+        $rows = Row::all($this->db, 'SELECT w.id, w.plants, w.ready_week, o.id AS pot_id, o.millilitres, o.name AS pot, c.name AS customer,
             coalesce((SELECT sum(d.count)
             FROM dispatch d WHERE d.wanted_id = w.id AND '.Dispatch::HOLDS.'), 0) AS sent,
                 coalesce((SELECT sum(d.count) FROM dispatch d WHERE d.wanted_id = w.id AND d.lot_id = :lot AND '.Dispatch::HOLDS.'), 0) AS here

@@ -24,8 +24,8 @@ type Lot = Schemas['Lot']
 const HOLDS: Record<Lot['leaves'], { body: string; rim: string }> = {
   pot: { body: 'M28 96h144l-22 148H50z', rim: 'M18 96h164v-16H18z' },
   plug: { body: 'M12 96h176l-8 132h-18l-6 16h-18l-6-16h-18l-6 16H90l-6-16H66l-6 16H42l-6-16H20z', rim: 'M8 96h184v-12H8z' },
-  bare_root: { body: 'M40 96h120v118l-10 30-14-24-16 26-20-24-18 24-16-26-14 24-12-30z', rim: 'M34 96h132v-8H34z' },
-  bundle: { body: 'M40 96h120v118l-10 30-14-24-16 26-20-24-18 24-16-26-14 24-12-30z', rim: 'M30 112h140V92H30z' },
+  bare_root: { body: 'M40 96h120v134l-10 17-14-15-16 15-20-15-20 15-16-15-14 15-10-17z', rim: 'M34 96h132v-8H34z' },
+  bundle: { body: 'M40 96h120v134l-10 17-14-15-16 15-20-15-20 15-16-15-14 15-10-17z', rim: 'M30 112h140V92H30z' },
 }
 
 /** The pot, or what it leaves in or as, large, with how many there are. */
@@ -90,6 +90,8 @@ function LotShown({ code }: { code: string }) {
       </p>
     )
   if (!lot) return <Unread of={read} title={`Lot ${code}`} />
+  // What is lifted stands on no bench, and grows on nowhere.
+  const stands = lot.leaves === 'pot' || lot.leaves === 'plug'
   return (
     <div className="grid grid-cols-[auto_minmax(0,1fr)] gap-x-4 gap-y-6 sm:gap-x-8">
       <UprightPot lot={lot} />
@@ -179,11 +181,13 @@ function LotShown({ code }: { code: string }) {
           <LotForm lot={lot} act="lose" most={lot.potted + lot.grown} onDone={opening.close} />
         </div>
       )}
-      <div className="col-span-2 grid gap-x-10 gap-y-8 lg:grid-cols-2">
-        <div className="grid min-w-0 content-start gap-8">
-          {lot.leaves === 'pot' && <Steps lot={lot} />}
-          {(lot.leaves === 'pot' || lot.leaves === 'plug') && <Standing key={lot.version} lot={lot} />}
-        </div>
+      <div className={`col-span-2 grid gap-x-10 gap-y-8 ${stands ? 'lg:grid-cols-2' : 'max-w-3xl'}`}>
+        {stands && (
+          <div className="grid min-w-0 content-start gap-8">
+            {lot.leaves === 'pot' && <Steps lot={lot} />}
+            <Standing key={lot.version} lot={lot} />
+          </div>
+        )}
         <div className="grid min-w-0 content-start gap-8">
           <Orders
             lot={lot}
