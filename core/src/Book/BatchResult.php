@@ -80,12 +80,17 @@ final class BatchResult
         return new self($cameIn, $stuck, $rooted, $standing['stuck'], $potted, array_filter($lost), array_filter($inTrays), $standing);
     }
 
+    public function couldRoot(): int
+    {
+        return self::couldRootOf($this->stuck, $this->rooted, $this->lostInTrays);
+    }
+
     /**
      * How many of a batch could root: all that were stuck, but for what a mishap took of them.
      *
      * @param array<string, int> $lostInTrays by cause
      */
-    public static function couldRoot(int $stuck, int $rooted, array $lostInTrays): int
+    public static function couldRootOf(int $stuck, int $rooted, array $lostInTrays): int
     {
         $byMishap = 0;
         foreach ($lostInTrays as $cause => $count) {

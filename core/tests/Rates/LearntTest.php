@@ -44,9 +44,9 @@ final class LearntTest extends TestCase
     public function testWhatAMishapTookIsNotHeldAgainstTheCrop(): void
     {
         $lost = ['rot' => 20, 'dried_out' => 100, 'mislaid' => 5, 'mechanical' => 3, 'no_room' => 40, 'unrooted' => 12];
-        self::assertSame(300 - 148, BatchResult::couldRoot(300, 120, $lost));
-        self::assertSame(290, BatchResult::couldRoot(300, 290, $lost), 'Those that rooted could.');
-        self::assertSame(300, BatchResult::couldRoot(300, 120, []));
+        self::assertSame(300 - 148, BatchResult::couldRootOf(300, 120, $lost));
+        self::assertSame(290, BatchResult::couldRootOf(300, 290, $lost), 'Those that rooted could.');
+        self::assertSame(300, BatchResult::couldRootOf(300, 120, []));
         $mishaps = array_filter(LossCause::cases(), static fn (LossCause $cause) => $cause->isMishap());
         self::assertSame(['dried_out', 'mechanical', 'mislaid', 'no_room'], array_values(array_map(static fn (LossCause $cause) => $cause->value, $mishaps)));
     }

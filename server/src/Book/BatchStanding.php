@@ -27,6 +27,9 @@ class BatchStanding
     public int $rooted = 0;
     #[ORM\Column]
     public int $waiting = 0;
+    /** How many of those that were stuck could root. */
+    #[ORM\Column]
+    public int $couldRoot = 0;
     #[ORM\Column]
     public int $potted = 0;
     #[ORM\Column]
@@ -58,6 +61,7 @@ class BatchStanding
         $this->stuck = $result->stuck;
         $this->rooted = $result->rooted;
         $this->waiting = $result->waiting;
+        $this->couldRoot = $result->couldRoot();
         $this->potted = $result->potted;
         $this->live = $result->live();
         $this->lost = $result->lostByCause;

@@ -84,9 +84,9 @@ final class ProveCommand extends Command
                 $postings = array_map(static fn (Entry $entry) => $entry->posting, Ledger::entries($entries[$id] ?? []));
                 $is = BatchResult::of($postings, $lines[$id] ?? []);
                 $row = $kept[$id];
-                $same = [$is->cameIn, $is->stuck, $is->rooted, $is->waiting, $is->potted, $is->live(), $is->isCounted()] === [
-                    $row->int('came_in'), $row->int('stuck'), $row->int('rooted'), $row->int('waiting'), $row->int('potted'), $row->int('live'),
-                    $row->flag('counted'),
+                $same = [$is->cameIn, $is->stuck, $is->couldRoot(), $is->rooted, $is->waiting, $is->potted, $is->live(), $is->isCounted()] === [
+                    $row->int('came_in'), $row->int('stuck'), $row->int('could_root'), $row->int('rooted'), $row->int('waiting'), $row->int('potted'),
+                    $row->int('live'), $row->flag('counted'),
                 ] && [$is->lostByCause, $is->lostInTrays, $is->standing] === [$row->counts('lost'), $row->counts('lost_in_trays'), $row->counts('states')];
                 if (!$same) {
                     $different[] = $id;

@@ -15,7 +15,6 @@ use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Removals;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Answer;
-use WetCradle\Server\Rates\CropHistory;
 
 /** Crops: their names, histories, and the season in which each is taken. */
 final class CropController
@@ -23,10 +22,8 @@ final class CropController
     public function __construct(
         private readonly EntityManagerInterface $em,
         private readonly CropViews $views,
-        private readonly Ways $ways,
         private readonly NewCrops $crops,
         private readonly Sheets $sheets,
-        private readonly CropHistory $history,
         private readonly Writing $writing,
         private readonly Removals $removals,
         private readonly Today $today,
@@ -36,10 +33,7 @@ final class CropController
     #[Route('/api/crops', methods: ['GET'])]
     public function all(): Answer
     {
-        $crops = $this->ways->crops();
-        $batches = $this->history->batches(array_map(static fn (Crop $c) => $c->house(), $crops));
-
-        return new Answer(['crops' => array_map(fn (Crop $c) => $this->views->row($c, $batches[(int) $c->id] ?? []), $crops)]);
+        return new Answer(['crops' => $this->views->all()]);
     }
 
     /** When each way's material is right around a week: open, closing, next or later. */

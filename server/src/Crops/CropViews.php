@@ -46,15 +46,28 @@ final class CropViews
         private readonly House $house,
         private readonly Today $today,
         private readonly PlantCosts $costs,
+        private readonly Ways $ways,
     ) {
     }
 
+    /** @return list<array<string, mixed>> */
+    public function all(): array
+    {
+        $newest = $this->history->newest(self::BESIDE_OTHERS);
+
+        return array_map(
+            fn (Crop $crop) => $this->row($crop, $this->history->ofHouse($crop->house()), $newest[(int) $crop->id] ?? []),
+            $this->ways->crops(),
+        );
+    }
+
     /**
-     * @param list<Counted> $batches
+     * @param array{learnt: array<string, mixed>, counted: int} $rests   what its house way has learnt, and from how many
+     * @param list<Counted>                                     $batches
      *
      * @return array<string, mixed>
      */
-    public function row(Crop $crop, array $batches): array
+    private function row(Crop $crop, array $rests, array $batches): array
     {
         $way = $crop->house();
         $sheet = $way->core();
@@ -67,9 +80,9 @@ final class CropViews
             'material' => $sheet->material->value,
             'ways' => count($crop->ways),
             'window' => $this->window($way, $this->today->week()),
-            'learnt' => $this->history->learnt($way, $batches),
-            'counted' => count($batches),
-            'history' => array_slice($batches, -self::BESIDE_OTHERS),
+            'learnt' => $rests['learnt'],
+            'counted' => $rests['counted'],
+            'history' => CropHistory::told($batches),
         ];
     }
 
@@ -82,8 +95,9 @@ final class CropViews
         usort($ways, static fn (Way $a, Way $b) => [$b->house, $a->id] <=> [$a->house, $b->id]);
 
         $batches = $this->history->of($house);
+        $rests = ['learnt' => $this->history->learnt($house, $batches), 'counted' => count($batches)];
 
-        return ['history' => $batches] + $this->row($crop, $batches) + [
+        return $this->row($crop, $rests, $batches) + [
             'liner' => ['price' => $crop->linerPrice, 'weeks' => $crop->linerWeeks],
             'sheets' => array_map(fn (Way $w) => $this->way($w, $rules), $ways),
         ];

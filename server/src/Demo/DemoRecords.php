@@ -118,7 +118,7 @@ final class DemoRecords
                 'batch_standing',
                 [
                     'batch_id' => $batch, 'came_in' => $result->cameIn, 'stuck' => $result->stuck, 'rooted' => $result->rooted,
-                    'waiting' => $result->waiting, 'potted' => $result->potted, 'live' => $result->live(),
+                    'could_root' => $result->couldRoot(), 'waiting' => $result->waiting, 'potted' => $result->potted, 'live' => $result->live(),
                     'counted' => $result->isCounted() ? 1 : 0, 'lost' => json_encode((object) $result->lostByCause, JSON_THROW_ON_ERROR),
                     'lost_in_trays' => json_encode((object) $result->lostInTrays, JSON_THROW_ON_ERROR),
                     'states' => json_encode($result->standing, JSON_THROW_ON_ERROR),

@@ -126,7 +126,7 @@ final class BatchViews
             ],
             'rate' => $batch->standing?->rate(),
             'learnt' => $this->history->learnt($way, $past),
-            'past' => array_values(array_filter($past, static fn (array $one) => $one['code'] === $batch->code))[0] ?? null,
+            'past' => CropHistory::told(array_values(array_filter($past, static fn (array $one) => $one['code'] === $batch->code)))[0] ?? null,
             'lost' => (object) ($batch->standing->lost ?? []),
             'lines' => $this->lines($batch),
             'acts' => $this->acts->ofBatch((int) $batch->id),

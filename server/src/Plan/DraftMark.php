@@ -20,44 +20,20 @@ final class DraftMark
     ];
     private const ADDED = ['zone_closed', 'stock_plant', 'inspection', 'sign_seen', 'stock_care', 'way_sheet', 'act', 'past_batch'];
 
-    /** Of these, what learnt rates rest on: an order that comes in teaches nothing. */
-    private const TEACHES = ['nursery', 'batch', 'crop', 'way', 'way_sheet', 'act', 'past_batch', 'trial'];
-
     public function __construct(private readonly Connection $db)
     {
     }
 
     public function now(): string
     {
-        $parts = self::marks([...self::VERSIONED, ...self::ADDED]);
+        $parts = array_map(static fn (string $table) => "SELECT count(*) || ' ' || coalesce(sum(version), 0) || ' ' || coalesce(max(id), 0) FROM {$table}", self::VERSIONED);
+        foreach (self::ADDED as $table) {
+            $parts[] = "SELECT count(*) || ' ' || coalesce(max(id), 0) FROM {$table}";
+        }
         $parts[] = "SELECT count(*) || ' ' || coalesce(max(on_day), '') || ' ' || coalesce(sum(mean), 0) FROM air_day";
         // A finding of an inspection is cleared in its row.
         $parts[] = 'SELECT count(cleared_on) FROM inspection';
 
-        return $this->hashed($parts);
-    }
-
-    /** The same of learnt rates alone. */
-    public function ofRates(): string
-    {
-        return $this->hashed(self::marks(self::TEACHES));
-    }
-
-    /**
-     * @param list<string> $tables
-     *
-     * @return list<string> statements
-     */
-    private static function marks(array $tables): array
-    {
-        return array_map(static fn (string $table) => in_array($table, self::VERSIONED, true)
-            ? "SELECT count(*) || ' ' || coalesce(sum(version), 0) || ' ' || coalesce(max(id), 0) FROM {$table}"
-            : "SELECT count(*) || ' ' || coalesce(max(id), 0) FROM {$table}", $tables);
-    }
-
-    /** @param list<string> $parts */
-    private function hashed(array $parts): string
-    {
         return hash('xxh128', implode('|', Row::words($this->db, implode(' UNION ALL ', $parts))));
     }
 }

@@ -15,16 +15,19 @@ use WetCradle\Core\Rates\PastBatch;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\Way;
 use WetCradle\Server\Crops\Ways;
+use WetCradle\Server\Database\Row;
 use WetCradle\Server\Nursery\House;
-use WetCradle\Server\Plan\DraftMark;
 
 /**
  * A crop's counted batches, and the rate learnt from them.
  *
  * @phpstan-type Counted array{
  *     code: string, stuckOn: string, season: string, together: int, asOf: int, stuck: int, could: int, rooted: int,
- *     rate: float, soFar: bool, weight: float, sameWay: bool, mishap: bool, said: bool, why: ?Fact, lost: object,
+ *     rate: float, soFar: bool, weight: float, sameWay: bool, mishap: bool, said: bool, why: ?Fact, lost: string,
  *     broughtIn: bool,
+ * }
+ * @phpstan-type Learnt array{
+ *     rate: CropRate, said: array<string, mixed>, newest: ?array{code: string, stuckOn: string, rate: float, soFar: bool}, counted: int,
  * }
  *
  * @phpstan-import-type Past from Learning
@@ -33,10 +36,12 @@ final class CropHistory
 {
     /** Under which the rates of all house ways are kept. */
     public const KEPT = 'learnt_rates';
+    /** Ways that are read one by one; of more, all are read at once. */
+    private const ALONE = 3;
 
     /** @var array<int, CropRate> by the number of the way's newest sheet */
     private array $rates = [];
-    /** @var ?array<int, CropRate> of house ways, by way, as they were kept */
+    /** @var ?array<int, Learnt> of house ways, by way, as they were kept */
     private ?array $standing = null;
     /** @var ?array<int, list<Counted>> by crop */
     private ?array $ofHouseWays = null;
@@ -50,7 +55,6 @@ final class CropHistory
         private readonly CacheInterface $cache,
         private readonly Today $today,
         private readonly House $house,
-        private readonly DraftMark $mark,
     ) {
     }
 
@@ -58,6 +62,40 @@ final class CropHistory
     public function restsOn(Way $way): Fact
     {
         return $this->kept($way, self::past($this->of($way)))['said']['words'];
+    }
+
+    /**
+     * The batches of house ways that were stuck last, so many of each crop, oldest first.
+     *
+     * @return array<int, list<Counted>> by crop
+     */
+    public function newest(int $many): array
+    {
+        return array_map(static fn (array $batches) => array_slice($batches, -$many), $this->batches($this->ways->house(), $many));
+    }
+
+    /**
+     * What a house way has learnt and from how many batches, without reading them.
+     *
+     * @return array{learnt: array<string, mixed>, counted: int}
+     */
+    public function ofHouse(Way $way): array
+    {
+        $learnt = $this->standing()[(int) $way->id] ?? $this->learntFrom($way, $this->of($way));
+
+        return ['learnt' => $learnt['said'] + ['newest' => $learnt['newest']], 'counted' => $learnt['counted']];
+    }
+
+    /**
+     * Batches as they are told.
+     *
+     * @param list<Counted> $batches
+     *
+     * @return list<array<string, mixed>>
+     */
+    public static function told(array $batches): array
+    {
+        return array_map(static fn (array $batch) => ['lost' => (object) Row::countsIn($batch['lost'])] + $batch, $batches);
     }
 
     /**
@@ -69,13 +107,26 @@ final class CropHistory
      */
     public function learnt(Way $way, array $batches): array
     {
+        $learnt = $this->learntFrom($way, $batches);
+
+        return $learnt['said'] + ['newest' => $learnt['newest']];
+    }
+
+    /**
+     * @param list<Counted> $batches
+     *
+     * @return Learnt
+     */
+    private function learntFrom(Way $way, array $batches): array
+    {
         $ofTheBook = array_filter($batches, static fn (array $batch) => !$batch['broughtIn']);
         $newest = end($ofTheBook) ?: null;
 
-        return $this->kept($way, self::past($batches))['said'] + [
+        return $this->kept($way, self::past($batches)) + [
             'newest' => $newest === null
                 ? null
                 : ['code' => $newest['code'], 'stuckOn' => $newest['stuckOn'], 'rate' => $newest['rate'], 'soFar' => $newest['soFar']],
+            'counted' => count($batches),
         ];
     }
 
@@ -105,13 +156,13 @@ final class CropHistory
     /** What a way has learnt from all batches of its crop. */
     public function rateOf(Way $way): CropRate
     {
-        return $this->standing()[(int) $way->id] ?? $this->reckoned($way);
+        return $this->standing()[(int) $way->id]['rate'] ?? $this->reckoned($way);
     }
 
     /** The same by its number. */
     public function rateById(int $way): CropRate
     {
-        return $this->standing()[$way] ?? $this->reckoned($this->em->find(Way::class, $way) ?? throw new \LogicException('A batch has a way.'));
+        return $this->standing()[$way]['rate'] ?? $this->reckoned($this->em->find(Way::class, $way) ?? throw new \LogicException('A batch has a way.'));
     }
 
     private function reckoned(Way $way): CropRate
@@ -120,28 +171,37 @@ final class CropHistory
     }
 
     /**
-     * The rates of all house ways, kept together until anything changes that they could rest on: whoever lays out a week or
-     * a season asks for each of them. Within a write nothing is kept, since what it does may yet be taken back.
+     * What all house ways have learnt, each kept until anything changes that it could rest on, and together since whoever lays out a
+     * week or a season asks for each of them. Within a write nothing is kept, since what it does may yet be taken back.
      *
-     * @return array<int, CropRate> by way
+     * @return array<int, Learnt> by way
      */
     private function standing(): array
     {
-        if ($this->standing !== null || $this->em->getConnection()->isTransactionActive()) {
+        $db = $this->em->getConnection();
+        if ($this->standing !== null || $db->isTransactionActive()) {
             return $this->standing ?? [];
         }
-        $mark = $this->mark->ofRates().' '.Season::containing($this->today->day(), $this->house->nursery()->hemisphere)->startYear;
-        $reckon = function () use ($mark): array {
-            $rates = [];
-            foreach ($this->ways->house() as $way) {
-                $rates[(int) $way->id] = $this->reckoned($way);
+        $marks = Row::pairs($db, 'SELECT crop_id, is_now FROM rates_mark');
+        $season = Season::containing($this->today->day(), $this->house->nursery()->hemisphere)->startYear;
+        /** @var array<int, array{mark: string, learnt: Learnt}> $kept by way */
+        $kept = $this->cache->get(self::KEPT, static fn () => []);
+        $old = [];
+        foreach ($this->ways->house() as $way) {
+            $mark = implode(' ', [$marks[0], $marks[(int) $way->crop->id] ?? '', $season]);
+            if (($kept[(int) $way->id]['mark'] ?? '') !== $mark) {
+                $old[] = [$mark, $way];
             }
+        }
+        foreach ($old as [$mark, $way]) {
+            $batches = count($old) > self::ALONE ? $this->weighedFor($way) : $this->of($way);
+            $kept[(int) $way->id] = ['mark' => $mark, 'learnt' => $this->learntFrom($way, $batches)];
+        }
+        if ($old !== []) {
+            $this->cache->get(self::KEPT, static fn () => $kept, INF);
+        }
 
-            return ['mark' => $mark, 'rates' => $rates];
-        };
-        $kept = $this->cache->get(self::KEPT, $reckon);
-
-        return $this->standing = ($kept['mark'] === $mark ? $kept : $this->cache->get(self::KEPT, $reckon, INF))['rates'];
+        return $this->standing = array_map(static fn (array $way) => $way['learnt'], $kept);
     }
 
     /** What a way has learnt from all batches but one: what was to be expected of that one. */
@@ -200,10 +260,11 @@ final class CropHistory
      * Every counted batch in the order in which it was stuck, by crop id; weighed for these ways, one of a crop.
      *
      * @param list<Way> $ways
+     * @param ?int      $newest only so many of each way that they were stuck by
      *
      * @return array<int, list<Counted>>
      */
-    public function batches(array $ways): array
+    private function batches(array $ways, ?int $newest = null): array
     {
         $hemisphere = $this->house->nursery()->hemisphere;
         $running = Season::containing($this->today->day(), $hemisphere)->startYear;
@@ -213,7 +274,7 @@ final class CropHistory
         }
         $past = $seasons = [];
         $defaults = $this->house->defaults();
-        foreach ($this->learning->past(count($ways) === 1 ? (int) $ways[0]->crop->id : null) as $batch) {
+        foreach ($this->learning->past(count($ways) === 1 ? (int) $ways[0]->crop->id : null, newest: $newest) as $batch) {
             $way = $meant[$batch['crop']] ?? throw new \LogicException('Every crop has a house way.');
             $unlike = self::unlike($way, $batch);
             $season = $seasons[$batch['stuckOn']] ??= Season::containing(new \DateTimeImmutable($batch['stuckOn']), $hemisphere);
@@ -238,7 +299,7 @@ final class CropHistory
                     $isMishap => Fact::of('history.mishap'),
                     default => $unlike,
                 },
-                'lost' => (object) $batch['lost'],
+                'lost' => $batch['lost'],
                 'broughtIn' => $batch['broughtIn'],
             ];
         }

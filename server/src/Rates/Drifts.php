@@ -27,6 +27,8 @@ final class Drifts
     private const NEW = 400;
     /** Signals of a crop that are told. */
     private const TOLD = 12;
+    /** Batches of a way that are read beside those of a chart, since somebody may have said of some of them that they are none of it. */
+    private const BESIDE = 60;
 
     public function __construct(
         private readonly Learning $learning,
@@ -42,7 +44,7 @@ final class Drifts
     {
         $since = $this->today->day()->modify(sprintf('-%d days', self::NEW))->format('Y-m-d');
         $ofCrops = [];
-        foreach ($this->learning->past() as $past) {
+        foreach ($this->learning->past(newest: Drift::MOST + self::BESIDE) as $past) {
             if ($past['could'] > 0 && $past['said'] !== true) {
                 $ofCrops[$past['crop']][$past['code']] = $past;
             }

@@ -22,7 +22,7 @@ use WetCradle\Server\Database\Row;
  *
  * @phpstan-type Past array{
  *     id: int, crop: int, code: string, stuckOn: string, method: string, material: string, hormone: ?string, way: int, together: int,
- *     stuck: int, could: int, rooted: int, waiting: int, lost: array<string, int>, said: ?bool, chance: ?float, broughtIn: bool,
+ *     stuck: int, could: int, rooted: int, waiting: int, lost: string, said: ?bool, chance: ?float, broughtIn: bool,
  *     hormoneKnown: bool,
  * }
  */
@@ -62,32 +62,30 @@ final class Learning
      * Every counted batch in the order in which it was stuck. What was left untreated in a trial teaches nothing about the way that it
      * was to be compared with.
      *
-     * @param ?int                $crop  only of this one
-     * @param ?\DateTimeImmutable $since only those that were stuck from this day on
+     * @param ?int                $crop   only of this one
+     * @param ?\DateTimeImmutable $since  only those that were stuck from this day on
+     * @param ?int                $newest only so many of each way: those that were stuck last
      *
-     * @return list<Past> `could`: how many of it could root; `said`: that it was a mishap, or that it was none; `chance`: of so few, where
-     *                    it was likely a mishap
+     * @return list<Past> `could`: how many of it could root; `lost`: by cause, as it is kept; `said`: that it was a mishap, or that it was none;
+     *                    `chance`: of so few, where it was likely a mishap
      */
-    public function past(?int $crop = null, ?\DateTimeImmutable $since = null): array
+    public function past(?int $crop = null, ?\DateTimeImmutable $since = null, ?int $newest = null): array
     {
         $from = $since?->format('Y-m-d') ?? '';
         $marked = $this->marked();
         $past = [];
-        foreach (Row::all($this->db,
-            'SELECT b.id, b.crop_id, b.code, b.stuck_on, b.method, b.material, b.hormone, b.mishap, b.together, u.way_id,
-                s.stuck, s.rooted, s.waiting, s.lost, s.lost_in_trays
-             FROM batch b JOIN way_sheet u ON u.id = b.sheet_id JOIN batch_standing s ON s.batch_id = b.id
+        $counted = 'FROM batch b JOIN way_sheet u ON u.id = b.sheet_id JOIN batch_standing s ON s.batch_id = b.id
              WHERE s.counted = 1 AND s.stuck > 0 AND b.stuck_on >= :since AND (:crop IS NULL OR b.crop_id = :crop)
-               AND NOT EXISTS (SELECT 1 FROM trial_arm a WHERE a.batch_id = b.id AND a.untreated = 1) ORDER BY b.stuck_on, b.id',
-            ['crop' => $crop, 'since' => $from],
-        ) as $row) {
-            [$stuck, $rooted] = [$row->int('stuck'), $row->many('rooted')];
+               AND NOT EXISTS (SELECT 1 FROM trial_arm a WHERE a.batch_id = b.id AND a.untreated = 1)';
+        $last = $newest === null ? '' : "AND b.id IN (SELECT id FROM (SELECT b.id, row_number() OVER (PARTITION BY u.way_id ORDER BY b.stuck_on DESC, b.id DESC)
+            AS nth {$counted}) WHERE nth <= {$newest})";
+        foreach (Row::all($this->db, "SELECT b.id, b.crop_id, b.code, b.stuck_on, b.method, b.material, b.hormone, b.mishap, b.together, u.way_id,
+                s.stuck, s.could_root, s.rooted, s.waiting, s.lost {$counted} {$last} ORDER BY b.stuck_on, b.id", ['crop' => $crop, 'since' => $from]) as $row) {
             $past[] = [
                 'id' => $row->int('id'), 'crop' => $row->int('crop_id'), 'code' => $row->text('code'), 'stuckOn' => $row->text('stuck_on'),
                 'method' => $row->text('method'), 'material' => $row->text('material'), 'hormone' => $row->textOrNull('hormone'), 'way' => $row->int('way_id'),
-                'together' => $row->int('together'), 'stuck' => $stuck,
-                'could' => BatchResult::couldRoot($stuck, $rooted, $row->counts('lost_in_trays')), 'rooted' => $rooted,
-                'waiting' => $row->many('waiting'), 'lost' => $row->counts('lost'),
+                'together' => $row->int('together'), 'stuck' => $row->int('stuck'), 'could' => $row->int('could_root'), 'rooted' => $row->many('rooted'),
+                'waiting' => $row->many('waiting'), 'lost' => $row->text('lost'),
                 'said' => $row->textOrNull('mishap') === null ? null : $row->text('mishap') === 'mishap',
                 'chance' => $marked[$row->int('id')] ?? null, 'broughtIn' => false, 'hormoneKnown' => true,
             ];
@@ -123,7 +121,7 @@ final class Learning
                 'id' => $id, 'crop' => $row->int('crop_id'), 'code' => sprintf('%d/%d', $row->int('brought_in_id'), $row->int('line')),
                 'stuckOn' => $row->text('stuck_on'), 'method' => $sheet->method->value, 'material' => $sheet->material->value,
                 'hormone' => $row->textOrNull('hormone'), 'way' => $row->int('way_id'), 'together' => $sheet->setting->together(), 'stuck' => $stuck,
-                'could' => BatchResult::couldRoot($stuck, $rooted, $lost), 'rooted' => $rooted, 'waiting' => 0, 'lost' => $lost, 'said' => null,
+                'could' => BatchResult::couldRootOf($stuck, $rooted, $lost), 'rooted' => $rooted, 'waiting' => 0, 'lost' => $row->text('lost'), 'said' => null,
                 'chance' => $marked[$id] ?? null, 'broughtIn' => true, 'hormoneKnown' => $row->flag('hormone_known'),
             ];
         }

@@ -78,7 +78,7 @@ final class LearntShares
             $learnt = [
                 'through' => $this->learn($way->core()->potting->survival, $through[(int) $way->id] ?? []),
                 'left_longer' => $this->learn(LearntShare::usualOfLeftLonger($this->house->defaults()), array_map(
-                    static fn (array $line) => PastBatch::of($line['rooted'], BatchResult::couldRoot($line['left'], $line['rooted'], $line['lost'])),
+                    static fn (array $line) => PastBatch::of($line['rooted'], BatchResult::couldRootOf($line['left'], $line['rooted'], $line['lost'])),
                     $leftLonger[(int) $way->id] ?? [],
                 )),
             ];
@@ -128,7 +128,7 @@ final class LearntShares
             }
             // Of what is still growing nobody knows yet.
             if ($through + array_sum($lost) > 0 && $states['stuck'] + $states['rooted'] + $states['potted'] === 0) {
-                $could = BatchResult::couldRoot($through + array_sum($lost), $through, $lost);
+                $could = BatchResult::couldRootOf($through + array_sum($lost), $through, $lost);
                 $past[$row->int('way_id')][] = PastBatch::of($through, $could);
             }
         }

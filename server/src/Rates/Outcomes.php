@@ -93,14 +93,14 @@ final class Outcomes
     }
 
     /**
-     * @param list<array{stuck: int, lost: array<string, int>, ...}> $batches
+     * @param list<array{stuck: int, lost: string, ...}> $batches
      *
      * @return array{batches: int, stuck: int, lost: int, causes: list<array{cause: string, plants: int, share: float, batches: int}>}
      */
     private function lost(array $batches): array
     {
         $stuck = array_sum(array_column($batches, 'stuck'));
-        $shares = LossShare::of(array_column($batches, 'lost'), $stuck);
+        $shares = LossShare::of(array_map(Row::countsIn(...), array_column($batches, 'lost')), $stuck);
 
         return [
             'batches' => count($batches), 'stuck' => $stuck, 'lost' => array_sum(array_map(static fn (LossShare $one) => $one->plants, $shares)),

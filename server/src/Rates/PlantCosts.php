@@ -21,8 +21,9 @@ use WetCradle\Server\Plan\UsedGoods;
 /** What good plants cost here, crop by crop and batch by batch. */
 final class PlantCosts
 {
-    /** Batches told of each crop: the newest. */
+    /** Batches told of each crop: the newest of those that were read which were no mishaps. */
     private const SHOWN = 12;
+    private const READ = 60;
 
     /** @var ?array<int, TrayKind> by number */
     private ?array $trays = null;
@@ -44,7 +45,7 @@ final class PlantCosts
     public function all(): array
     {
         $past = [];
-        foreach ($this->learning->past() as $one) {
+        foreach ($this->learning->past(newest: self::READ) as $one) {
             $past[$one['way']][] = $one;
         }
         $found = $shown = [];

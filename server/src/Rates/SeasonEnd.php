@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace WetCradle\Server\Rates;
 
 use Doctrine\DBAL\Connection;
-use WetCradle\Core\Book\BatchResult;
 use WetCradle\Core\Calendar\Season;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Potting\FirstReady;
@@ -125,10 +124,10 @@ final class SeasonEnd
             [$year, $last] = $weeks[$row->text('ready_week')];
             $add($row->int('crop_id'), $year, SeasonSum::ofOrders($row->int('plants'), $sent[$id] ?? 0, $inTime[$id] ?? 0, $last < $today));
         }
-        foreach (Row::all($this->db, 'SELECT b.crop_id, b.stuck_on, s.stuck, s.rooted, s.potted, s.counted, s.lost_in_trays FROM batch b
+        foreach (Row::all($this->db, 'SELECT b.crop_id, b.stuck_on, s.stuck, s.could_root, s.rooted, s.potted, s.counted FROM batch b
             JOIN batch_standing s ON s.batch_id = b.id WHERE b.stuck_on >= ?', [$since->format('Y-m-d')]) as $row) {
             [$stuck, $rooted] = [$row->many('stuck'), $row->many('rooted')];
-            $could = $row->flag('counted') ? BatchResult::couldRoot($stuck, $rooted, $row->counts('lost_in_trays')) : 0;
+            $could = $row->flag('counted') ? $row->int('could_root') : 0;
             $year = $years[$row->text('stuck_on')] ??= $of($row->day('stuck_on'));
             $add($row->int('crop_id'), $year, SeasonSum::ofBatch($stuck, $could, $could === 0 ? 0 : $rooted, $row->many('potted')));
         }

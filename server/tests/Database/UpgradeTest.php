@@ -317,7 +317,7 @@ final class UpgradeTest extends TestCase
         $this->db->executeStatement('INSERT OR IGNORE INTO batch_standing (batch_id, came_in, stuck, rooted, waiting, potted, live, counted, lost, states)
             VALUES (?, 100, 100, 50, 43, 0, 90, 1, ?, ?)', [$batch, '{}', '{}']);
         $this->bringUp();
-        self::assertSame('{"dried_out":7}', $this->db->fetchOne('SELECT lost_in_trays FROM batch_standing WHERE batch_id = ?', [$batch]));
+        self::assertSame(['{"dried_out":7}', 93], $this->db->fetchNumeric('SELECT lost_in_trays, could_root FROM batch_standing WHERE batch_id = ?', [$batch]));
         self::assertSame(1, (int) $this->db->fetchOne('SELECT stale FROM batch_forecast WHERE batch_id = ?', [$batch]));
         self::assertSame(1, (int) $this->db->fetchOne('SELECT stale FROM learnt'));
         $enter('stuck', 'lost', 2, 'no_room');

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace WetCradle\Server\Tests\Rates;
 
 use WetCradle\Core\Rates\Sort;
-use WetCradle\Server\Plan\DraftMark;
 use WetCradle\Server\Tests\House;
 
 final class ResultsTest extends House
@@ -108,20 +107,21 @@ final class ResultsTest extends House
 
     public function testAnOrderTeachesNothingAndWhatTeachesIsNoticed(): void
     {
-        $mark = fn (): string => $this->service(DraftMark::class)->ofRates();
+        $mark = fn (): array => $this->db()->fetchAllKeyValue('SELECT crop_id, is_now FROM rates_mark');
+        $this->ask('GET', '/api/crops');
         $was = $mark();
         $this->ask('POST', '/api/wanted', ['crop' => 'mint-cellar', 'plants' => 90, 'pot' => 1, 'readyWeek' => '2028-W30', 'priority' => 'nice']);
         self::assertSame($was, $mark());
         $code = $this->ask('GET', "/api/results/drift/{$this->cropWithMost()}")['batches'][0]['code'];
         $crop = $this->cropWithMost();
+        // Counted, and not all of it had roots.
+        $left = (array) $this->db()->fetchAssociative("SELECT b.code, l.number FROM batch b JOIN batch_standing s ON s.batch_id = b.id AND s.counted = 1
+            JOIN line l ON l.batch_id = b.id JOIN standing w ON w.line_id = l.id AND w.state = 'stuck' WHERE b.left_bench_on IS NULL AND w.count > 1 LIMIT 1");
         foreach ([
             'a mishap' => fn () => $this->ask('POST', "/api/batches/{$code}/mishap", ['is' => 'mishap']),
-            'a loss' => fn () => $this->ask(
-                'POST',
-                '/api/batches/'.$this->db()->fetchOne('SELECT b.code FROM batch b JOIN batch_standing s ON s.batch_id = b.id JOIN line l ON l.batch_id = b.id
-                    WHERE b.called_off = 0 AND b.left_bench_on IS NULL AND s.waiting > 200 GROUP BY b.id HAVING count(*) = 1 ORDER BY s.waiting DESC LIMIT 1').'/lose',
-                ['on' => '2027-05-12', 'state' => 'stuck', 'lost' => ['rot' => 1]],
-            ),
+            'a loss' => fn () => $this->ask('POST', "/api/batches/{$left['code']}/lose", [
+                'line' => $left['number'], 'on' => '2027-05-12', 'state' => 'stuck', 'lost' => ['rot' => 1],
+            ]),
             'a habit' => fn () => $this->ask('PUT', '/api/house-defaults', [
                 'version' => $this->ask('GET', '/api/house-defaults')['version'], 'defaults' => ['pots_apart' => 1.4],
             ]),
@@ -129,6 +129,9 @@ final class ResultsTest extends House
             $before = $mark();
             $teach();
             self::assertNotSame($before, $mark(), $what);
+            $shown = $this->ask('GET', '/api/crops');
+            self::forgetRates();
+            self::assertSame($this->ask('GET', '/api/crops'), $shown, "After {$what}, what was kept is as learnt anew.");
         }
         self::assertStringNotContainsString("\"{$code}\"", (string) json_encode($this->ask('GET', "/api/results/rates/{$crop}?by=year")));
     }
