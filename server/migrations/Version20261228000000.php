@@ -19,6 +19,7 @@ final class Version20261228000000 extends AbstractMigration
         $this->addSql("UPDATE batch_standing SET could_root = max(rooted, stuck - (SELECT coalesce(sum(value), 0) FROM json_each(lost_in_trays)
             WHERE key IN ('dried_out','mechanical','mislaid','no_room')))");
         $this->addSql(is_string($counted) ? $counted : throw new \LogicException('A batch that is counted marks its forecast old.'));
+        $this->addSql('CREATE INDEX batch_stuck ON batch (stuck_on)');
         $this->addSql('CREATE TABLE rates_mark (crop_id INTEGER PRIMARY KEY, is_now INTEGER NOT NULL) STRICT');
         $this->addSql('INSERT INTO rates_mark VALUES (0, random())');
         foreach (self::teaches() as $name => [$when, $crops]) {

@@ -95,7 +95,7 @@ final class CropHistory
      */
     public static function told(array $batches): array
     {
-        return array_map(static fn (array $batch) => ['lost' => (object) Row::countsIn($batch['lost'])] + $batch, $batches);
+        return array_map(static fn (array $batch) => array_replace($batch, ['lost' => (object) Row::countsIn($batch['lost'])]), $batches);
     }
 
     /**
