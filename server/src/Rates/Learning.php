@@ -71,17 +71,18 @@ final class Learning
      */
     public function past(?int $crop = null, ?\DateTimeImmutable $since = null, ?int $newest = null): array
     {
-        $from = $since?->format('Y-m-d') ?? '';
+        $day = $since?->format('Y-m-d') ?? '';
         $marked = $this->marked();
         $past = [];
-        $asked = ['since' => $from] + ($crop === null ? [] : ['crop' => $crop]);
-        $counted = 'FROM batch b JOIN way_sheet u ON u.id = b.sheet_id JOIN batch_standing s ON s.batch_id = b.id
-             WHERE s.counted = 1 AND s.stuck > 0 AND b.stuck_on >= :since'.($crop === null ? '' : ' AND b.crop_id = :crop').'
-               AND NOT EXISTS (SELECT 1 FROM trial_arm a WHERE a.batch_id = b.id AND a.untreated = 1)';
-        $last = $newest === null ? '' : "AND b.id IN (SELECT id FROM (SELECT b.id, row_number() OVER (PARTITION BY u.way_id ORDER BY b.stuck_on DESC, b.id DESC)
-            AS nth {$counted}) WHERE nth <= {$newest})";
+        $asked = ['since' => $day] + ($crop === null ? [] : ['crop' => $crop]);
+        $counts = 's.counted = 1 AND s.stuck > 0 AND b.stuck_on >= :since
+            AND NOT EXISTS (SELECT 1 FROM trial_arm a WHERE a.batch_id = b.id AND a.untreated = 1)'.($crop === null ? '' : ' AND b.crop_id = :crop');
+        $from = 'batch b JOIN way_sheet u ON u.id = b.sheet_id JOIN batch_standing s ON s.batch_id = b.id';
+        // Of each way, from the newest batch of its crop on until there are enough.
+        $which = $newest === null ? "{$from} WHERE {$counts}" : "way y JOIN {$from} WHERE b.id IN (SELECT b.id FROM {$from} WHERE b.crop_id = y.crop_id
+            AND u.way_id = y.id AND {$counts} ORDER BY b.stuck_on DESC, b.id DESC LIMIT {$newest})";
         foreach (Row::all($this->db, "SELECT b.id, b.crop_id, b.code, b.stuck_on, b.method, b.material, b.hormone, b.mishap, b.together, u.way_id,
-                s.stuck, s.could_root, s.rooted, s.waiting, s.lost {$counted} {$last} ORDER BY b.stuck_on, b.id", $asked) as $row) {
+                s.stuck, s.could_root, s.rooted, s.waiting, s.lost FROM {$which} ORDER BY b.stuck_on, b.id", $asked) as $row) {
             $past[] = [
                 'id' => $row->int('id'), 'crop' => $row->int('crop_id'), 'code' => $row->text('code'), 'stuckOn' => $row->text('stuck_on'),
                 'method' => $row->text('method'), 'material' => $row->text('material'), 'hormone' => $row->textOrNull('hormone'), 'way' => $row->int('way_id'),
@@ -91,7 +92,7 @@ final class Learning
                 'chance' => $marked[$row->int('id')] ?? null, 'broughtIn' => false, 'hormoneKnown' => true,
             ];
         }
-        $broughtIn = $this->broughtIn($crop, $from);
+        $broughtIn = $this->broughtIn($crop, $day);
         if ($broughtIn !== []) {
             array_push($past, ...$broughtIn);
             usort($past, static fn (array $a, array $b) => [$a['stuckOn'], $a['id']] <=> [$b['stuckOn'], $b['id']]);

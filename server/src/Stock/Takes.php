@@ -69,12 +69,16 @@ final class Takes
                 coalesce(date(c.started_at), b.stuck_on, b.collect_on, b.stick_on) AS day,
                 CASE WHEN b.stuck_on IS NULL THEN b.planned ELSE coalesce(b.taken, s.came_in, b.planned) END AS cuttings
              FROM batch b LEFT JOIN batch_standing s ON s.batch_id = b.id LEFT JOIN collection c ON c.batch_id = b.id
-             WHERE b.called_off = 0 AND coalesce(date(c.started_at), b.stuck_on, b.collect_on, b.stick_on) BETWEEN ? AND ?'.($only === null ? '' : '
+             WHERE b.id IN (SELECT id FROM batch WHERE stuck_on BETWEEN :from AND :to UNION ALL SELECT id FROM batch WHERE stuck_on IS NULL
+                 UNION ALL SELECT batch_id FROM collection WHERE started_at >= :from AND started_at < date(:to, \'+1 day\'))
+             AND b.called_off = 0 AND coalesce(date(c.started_at), b.stuck_on, b.collect_on, b.stick_on) BETWEEN :from AND :to'.($only === null ? '' : '
              AND '.(int) $only->id.' IN (b.block_id, b.also_block_id)').')
              SELECT id, block_id, code, sex, stuck, day, cuttings - min(also, cuttings) AS cuttings FROM taken
              UNION ALL SELECT id, also_block_id, code, sex, stuck, day, min(also, cuttings) FROM taken WHERE also > 0
              ORDER BY day, id',
-            [$on->modify(sprintf('-%d days', self::DAYS))->format('Y-m-d'), $on->modify(sprintf('+%d days', $ahead))->format('Y-m-d')],
+            [
+                'from' => $on->modify(sprintf('-%d days', self::DAYS))->format('Y-m-d'), 'to' => $on->modify(sprintf('+%d days', $ahead))->format('Y-m-d'),
+            ],
         );
         foreach ($rows as $row) {
             if ($row->int('cuttings') > 0) {

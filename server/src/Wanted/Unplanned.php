@@ -19,9 +19,9 @@ final class Unplanned
     public function orders(): array
     {
         return array_map(intval(...), Row::words($this->db, 'SELECT w.id FROM wanted w WHERE w.called_off = 0
-            AND w.plants > (SELECT coalesce(sum(d.count), 0) FROM dispatch d WHERE d.wanted_id = w.id AND '.Dispatch::HOLDS.')
             AND NOT EXISTS (SELECT 1 FROM batch b WHERE b.wanted_id = w.id AND b.called_off = 0)
             AND NOT EXISTS (SELECT 1 FROM batch_shared x JOIN batch b ON b.id = x.batch_id WHERE x.wanted_id = w.id AND b.called_off = 0)
+            AND w.plants > (SELECT coalesce(sum(d.count), 0) FROM dispatch d WHERE d.wanted_id = w.id AND '.Dispatch::HOLDS.')
             ORDER BY w.id'));
     }
 }
