@@ -9,7 +9,10 @@ use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpKernel\Event\ResponseEvent;
 use WetCradle\Server\Nursery\Words;
 
-/** The one place where facts become sentences of an answer. */
+/**
+ * The one place where facts become sentences of an answer. What was read carries a mark of its words; whoever says that mark when
+ * they ask again is told in no words that nothing is another.
+ */
 #[AsEventListener]
 final class Answers
 {
@@ -21,7 +24,12 @@ final class Answers
     {
         $answer = $event->getResponse();
         if ($answer instanceof Answer) {
-            $answer->setContent(json_encode($this->words->everywhere($answer->says), JsonResponse::DEFAULT_ENCODING_OPTIONS | JSON_THROW_ON_ERROR));
+            $says = json_encode($this->words->everywhere($answer->says), JsonResponse::DEFAULT_ENCODING_OPTIONS | JSON_THROW_ON_ERROR);
+            $answer->setContent($says);
+            if ($event->getRequest()->isMethod('GET') && $answer->isSuccessful()) {
+                $answer->setEtag(hash('xxh128', $says));
+                $answer->isNotModified($event->getRequest());
+            }
         }
     }
 }

@@ -26,7 +26,10 @@ final class DraftMark
 
     public function now(): string
     {
-        $parts = array_map(static fn (string $table) => "SELECT count(*) || ' ' || coalesce(sum(version), 0) || ' ' || coalesce(max(id), 0) FROM {$table}", self::VERSIONED);
+        $parts = [];
+        foreach (self::VERSIONED as $table) {
+            $parts[] = "SELECT count(*) || ' ' || coalesce(sum(version), 0) || ' ' || coalesce(max(id), 0) FROM {$table}";
+        }
         foreach (self::ADDED as $table) {
             $parts[] = "SELECT count(*) || ' ' || coalesce(max(id), 0) FROM {$table}";
         }

@@ -248,27 +248,17 @@ final class Drafts
         return $rows;
     }
 
-    /** @return array<int, true> orders that have a batch already: any, or one that is stuck */
+    /** @return array<array-key, int> orders still to come that have a batch already: any, or one that is stuck; by their number */
     private function served(bool $anew): array
     {
-        $served = [];
-        foreach (Row::things(
-            $this->em->createQuery(
-                'SELECT b, w, st FROM '.Batch::class.' b LEFT JOIN b.wanted w LEFT JOIN b.standing st
-                    WHERE b.calledOff = false'.($anew ? ' AND b.sticking.stuckOn IS NOT NULL' : ''),
-            ),
-            Batch::class,
-        ) as $batch) {
-            if ($batch->wanted !== null) {
-                $served[(int) $batch->wanted->id] = true;
-            }
-        }
-        foreach (Row::words($this->em->getConnection(), 'SELECT x.wanted_id FROM batch_shared x JOIN batch b ON b.id = x.batch_id
-            WHERE b.called_off = 0'.($anew ? ' AND b.stuck_on IS NOT NULL' : '')) as $id) {
-            $served[(int) $id] = true;
-        }
+        $stands = 'b.called_off = 0'.($anew ? ' AND b.stuck_on IS NOT NULL' : '');
+        $served = Row::words($this->em->getConnection(), "SELECT w.id FROM wanted w WHERE w.ready_week >= ? AND (
+            EXISTS (SELECT 1 FROM batch b WHERE b.wanted_id = w.id AND {$stands})
+            OR EXISTS (SELECT 1 FROM batch_shared x JOIN batch b ON b.id = x.batch_id WHERE x.wanted_id = w.id AND {$stands}))", [
+            $this->today->week()->written(),
+        ]);
 
-        return $served;
+        return array_flip($served);
     }
 
     /** @return list<Batch> what a draft made anew takes the place of: planned, and for orders of which nothing is stuck */

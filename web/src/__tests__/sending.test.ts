@@ -1,6 +1,6 @@
 // @vitest-environment happy-dom
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { newKey, send, sendingTold } from '../api/sending'
+import { forgetRead, newKey, send, sendingTold } from '../api/sending'
 
 type Answer = Response | 'lost'
 
@@ -101,5 +101,32 @@ describe('a question', () => {
     const keys = answering('lost')
     await expect(send(order(0, 'GET'))).rejects.toThrow('Failed to fetch')
     expect(keys).toEqual([null])
+  })
+
+  it('is asked with the mark of what is known, and what is still so is not said again', async () => {
+    const marks: (string | null)[] = []
+    const says = [
+      () => new Response('{"plants":40}', { headers: { ETag: '"a"' } }),
+      () => new Response(null, { status: 304 }),
+      () => new Response('{"plants":41}', { headers: { ETag: '"b"' } }),
+      () => new Response('{"error":{}}', { status: 503, headers: { ETag: '"c"' } }),
+      () => new Response(null, { status: 304 }),
+      () => new Response('{"plants":42}'),
+    ]
+    vi.stubGlobal(
+      'fetch',
+      vi.fn(async (request: Request) => {
+        marks.push(request.headers.get('If-None-Match'))
+        return says[marks.length - 1]?.()
+      }),
+    )
+    const plants = async () => {
+      const got = await send(order(0, 'GET'))
+      return got.ok ? ((await got.json()) as { plants: number }).plants : got.status
+    }
+    expect([await plants(), await plants(), await plants(), await plants(), await plants()]).toEqual([40, 40, 41, 503, 41])
+    forgetRead()
+    expect(await plants()).toBe(42)
+    expect(marks).toEqual([null, '"a"', '"a"', '"b"', '"b"', null])
   })
 })

@@ -1,6 +1,7 @@
 import { QueryClient, queryOptions, skipToken, useQuery, useQueryClient } from '@tanstack/react-query'
 import { kept } from '../round/device'
 import { answer, api, post, Refusal, type Schemas, type Session, type Typed, whenSignedOut } from './client'
+import { forgetRead } from './sending'
 
 /** Others have such long work done just now, which is done one at a time. */
 export const isItsTurnLater = (error: unknown) => error instanceof Refusal && error.code === 'one_at_a_time'
@@ -16,6 +17,16 @@ export const queryClient = new QueryClient({
     mutations: { retry: (_, error) => isItsTurnLater(error), retryDelay: 1500 },
   },
 })
+
+/** All that is read, but for who is here. */
+export const BUT_WHO_IS_HERE = { predicate: ({ queryKey }: { queryKey: readonly unknown[] }) => queryKey[0] !== 'session' }
+
+/** What one person typed, sent or read is not for the next one on this device. */
+export function forgetPerson() {
+  sessionStorage.clear()
+  forgetRead()
+  queryClient.removeQueries(BUT_WHO_IS_HERE)
+}
 
 /** Who is here; without a network, who was here last on this device. */
 async function whoIsHere(): Promise<Session> {

@@ -68,12 +68,34 @@ const pause = (time: number) => new Promise((done) => setTimeout(done, time))
 /** Nobody was there to answer, or only what stands before the server. */
 const isNoAnswer = (status: number) => status === 502 || status === 503 || status === 504 || status === 429
 
+/** Answers read last, by their address: in this page's memory alone, so that nothing of it stays on the device. */
+const read = new Map<string, { mark: string; words: string }>()
+const READ_AT_MOST = 24
+
+/** Nobody reads on what another has read. */
+export const forgetRead = () => read.clear()
+
+/** Asks with the mark of what it knows; where that is still so, the server need not say it again. */
+async function ask(request: Request): Promise<Response> {
+  const known = read.get(request.url)
+  if (known) request.headers.set('If-None-Match', known.mark)
+  const got = await fetch(request)
+  if (got.status === 304 && known) return new Response(known.words, { headers: { 'Content-Type': 'application/json' } })
+  const mark = got.headers.get('ETag')
+  if (!got.ok || !mark) return got
+  const words = await got.text()
+  read.delete(request.url)
+  read.set(request.url, { mark, words })
+  for (const oldest of [...read.keys()].slice(0, -READ_AT_MOST)) read.delete(oldest)
+  return new Response(words, { status: got.status, headers: got.headers })
+}
+
 /**
  * Sends a request. A write carries a key, and is sent again with it where no answer came: the server keeps it once and answers
  * as it did the first time. What can be known is said meanwhile.
  */
 export async function send(request: Request): Promise<Response> {
-  if (request.method === 'GET' || request.method === 'HEAD') return fetch(request)
+  if (request.method === 'GET') return ask(request)
   // Mostly nothing is unanswered: then it goes out at once, before the page can be left.
   const keys = unanswered.read()
   const name = nameOf(request)

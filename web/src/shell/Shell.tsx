@@ -1,7 +1,7 @@
 import { type ReactNode, useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react'
 import { NavLink, useLocation, useNavigate } from 'react-router'
 import { answer, api } from '../api/client'
-import { queryClient } from '../api/queries'
+import { forgetPerson, queryClient } from '../api/queries'
 import { isHalfFilled } from '../forms/kept'
 import { looksKept } from '../round/device'
 import { useSendingLooks } from '../round/send'
@@ -39,9 +39,7 @@ export const hasLeft = () => left
 export async function signOut() {
   left = true
   queryClient.setQueryData(['session'], await answer(api.POST('/api/sign-out', {})))
-  // What one person typed or sent is not for the next one on this device.
-  sessionStorage.clear()
-  queryClient.removeQueries({ predicate: (query) => query.queryKey[0] !== 'session' })
+  forgetPerson()
 }
 
 /** What is always there: the week rail, the rooms, the finder, the keys. */

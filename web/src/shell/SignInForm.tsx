@@ -1,11 +1,9 @@
 import { useForm } from 'react-hook-form'
 import { answer, api, Refusal, type Session } from '../api/client'
-import { queryClient } from '../api/queries'
+import { BUT_WHO_IS_HERE, forgetPerson, queryClient } from '../api/queries'
 import { Field } from '../forms/Field'
 import { FormRefusal, showRefusal } from '../forms/refusals'
 import { lastHere } from './lastHere'
-
-const BUT_WHO_IS_HERE = { predicate: ({ queryKey }: { queryKey: readonly unknown[] }) => queryKey[0] !== 'session' }
 
 /**
  * Lets somebody in. What could not be read while nobody was signed in is read again; what another person read or typed is not
@@ -14,10 +12,7 @@ const BUT_WHO_IS_HERE = { predicate: ({ queryKey }: { queryKey: readonly unknown
 function letIn(session: Session) {
   const was = lastHere.read()
   const isAnother = was !== null && was !== String(session.account?.id)
-  if (isAnother) {
-    sessionStorage.clear()
-    queryClient.removeQueries(BUT_WHO_IS_HERE)
-  }
+  if (isAnother) forgetPerson()
   queryClient.setQueryData(['session'], session)
   if (!isAnother) queryClient.invalidateQueries(BUT_WHO_IS_HERE)
 }
