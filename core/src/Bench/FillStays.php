@@ -27,10 +27,10 @@ final class FillStays
     /**
      * @param array<string, int> $held batches whose move was refused: once, they keep their week; twice, their place too
      */
-    public function of(FillAsk $ask, FillHouse $house, array $held): ToFill
+    public function of(FillAsk $ask, FillHouse $house, array $held, LaysKnown $known = new LaysKnown()): ToFill
     {
         return match ($ask->stage) {
-            FillStage::Rooting => $this->rooting($ask, $house, $held),
+            FillStage::Rooting => $this->rooting($ask, $house, $held, $known),
             FillStage::Weaning => $this->weaning($house),
             FillStage::Potted => $this->potted($ask, $house, $held),
         };
@@ -49,7 +49,7 @@ final class FillStays
     }
 
     /** @param array<string, int> $held batches whose move was refused: once, they keep their week; twice, their zone too */
-    private function rooting(FillAsk $ask, FillHouse $h, array $held): ToFill
+    private function rooting(FillAsk $ask, FillHouse $h, array $held, LaysKnown $known): ToFill
     {
         $stays = $standing = $now = [];
         foreach ($h->legs() as $code => $legs) {
@@ -64,7 +64,8 @@ final class FillStays
                 }
                 continue;
             }
-            $stays[] = $this->planned($ask, $h, $batch, $week, isset($held[$code]) ? [$week] : $this->weeksFor($h, $batch, $week));
+            $weeks = isset($held[$code]) ? [$week] : $this->weeksFor($h, $batch, $week);
+            $stays[] = $this->planned($ask, $h, $batch, $week, $weeks, $known);
             if ($batch->goesOnWeaned && isset($legs[1])) {
                 $standing[self::onceWeaned($code)] = array_slice($legs, 1);
             }
@@ -114,25 +115,24 @@ final class FillStays
     }
 
     /** @param non-empty-list<int> $weeks in which it could be stuck */
-    private function planned(FillAsk $ask, FillHouse $h, Fillable $batch, int $week, array $weeks): Stay
+    private function planned(FillAsk $ask, FillHouse $h, Fillable $batch, int $week, array $weeks, LaysKnown $known): Stay
     {
         $weight = $this->weight($batch->priority);
         $may = array_flip($weeks);
-        $known = [];
+        [$first, $last] = [min($weeks), max($weeks)];
         $sooner = $ask->whatIf === WhatIf::Weaning ? WhatIf::SOONER_WEEKS : 0;
-        $in = function (int $space, int $start) use ($h, $batch, $weight, $week, $may, $sooner, &$known): ?array {
+        $in = function (int $space, int $start) use ($h, $batch, $weight, $week, $may, $first, $last, $sooner, $known): ?array {
             // Asked outside its window it says how it would be, so that an option can be offered.
-            $within = $start >= min(array_keys($may)) && $start <= max(array_keys($may));
-            if ($start < 0 || ($within && !isset($may[$start]))) {
+            if ($start < 0 || ($start >= $first && $start <= $last && !isset($may[$start]))) {
                 return null;
             }
 
-            return $known["{$space} {$start}"] ??= $this->there($h, $batch, $space, $start, $start - $week, $weight, $sooner);
+            return $known->of($batch->code, $space, $start, fn () => $this->there($h, $batch, $space, $start, $start - $week, $weight, $sooner));
         };
         $comfort = Comfort::of($batch->sheet->care->warmth->medium, $batch->sheet->care->water->mist);
         $positions = $ask->whatIf === WhatIf::Cells ? $batch->narrower : $batch->positions;
 
-        return Stay::of($batch->code, $positions, $in, min($weeks), max($weeks), $week, $comfort, $weight, $ask->mayPart && $batch->isWhole, $ask->mayMove);
+        return Stay::of($batch->code, $positions, $in, $first, $last, $week, $comfort, $weight, $ask->mayPart && $batch->isWhole, $ask->mayMove);
     }
 
     /** @return ?array{weeks: int, cost: int} */

@@ -117,6 +117,13 @@ final class Week
         return new self((new \DateTimeImmutable('2000-01-01'))->setISODate((int) $day->format('o'), (int) $day->format('W')));
     }
 
+    /** `containing($day)->ordinal()`, for many days. */
+    public static function ordinalOf(\DateTimeImmutable $day): int
+    {
+        // 1970-01-05 was a Monday, four days after the first of that year.
+        return (int) floor((($day->getTimestamp() + $day->getOffset()) / 86400 - 4) / 7);
+    }
+
     public static function ofOrdinal(int $ordinal): self
     {
         $first = new self(new \DateTimeImmutable('1970-01-05'));

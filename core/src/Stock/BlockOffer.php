@@ -53,11 +53,11 @@ final class BlockOffer
         if ($plants < 0 || $perShoot < 0 || $asked < 0) {
             throw Refused::because('negative', 'plants', Fact::of('refused.block_offer.negative'));
         }
-        $now = Week::containing($on)->ordinal();
+        $now = Week::ordinalOf($on);
         $before = $later = [];
         $thisYear = 0;
         foreach ($takes as $take) {
-            $week = Week::containing($take['on'])->ordinal();
+            $week = Week::ordinalOf($take['on']);
             if (abs($week - $now) >= self::WEIGHS_WEEKS || $take['cuttings'] <= 0) {
                 continue;
             }
@@ -104,7 +104,14 @@ final class BlockOffer
 
     public function isEnough(): bool
     {
-        return $this->left() >= $this->asked;
+        if ($this->leftOfYear !== null && $this->leftOfYear < $this->asked) {
+            return false;
+        }
+        $all = $this->plants * $this->perShoot;
+        // Whether a plant may give this much is sooner found than the most that it may give.
+        $each = $all === 0 ? PHP_INT_MAX : intdiv($this->asked + $all - 1, $all);
+
+        return $this->asked === 0 || ($this->sparing ?? $this->spares($each)) >= $each;
     }
 
     public function words(): Fact
@@ -125,13 +132,17 @@ final class BlockOffer
     /** The most shoots a plant can give now without leaving any later take with less than it would have had. */
     private function sparing(): int
     {
-        return $this->sparing ??= $this->later === [] || $this->plants === 0 ? $this->available : $this->mostThatRobsNobody();
+        return $this->sparing ??= $this->spares(1);
     }
 
-    private function mostThatRobsNobody(): int
+    /** The same, where it is as many as this; else none. */
+    private function spares(int $atLeast): int
     {
+        if ($this->later === [] || $this->plants === 0) {
+            return $this->available;
+        }
         $untouched = $this->laterTakes(0);
-        for ($perPlant = $this->available; $perPlant > 0; --$perPlant) {
+        for ($perPlant = $this->available; $perPlant >= $atLeast; --$perPlant) {
             foreach ($this->laterTakes($perPlant) as $i => $there) {
                 if ($there < $untouched[$i]) {
                     continue 2;

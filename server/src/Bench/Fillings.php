@@ -10,6 +10,7 @@ use WetCradle\Core\Bench\FillHouse;
 use WetCradle\Core\Bench\Filling;
 use WetCradle\Core\Bench\FillStage;
 use WetCradle\Core\Bench\FillStays;
+use WetCradle\Core\Bench\LaysKnown;
 use WetCradle\Core\Bench\Leg;
 use WetCradle\Core\Bench\WhatIf;
 use WetCradle\Core\Compute\Going;
@@ -23,6 +24,10 @@ use WetCradle\Server\Potting\PotLot;
 final class Fillings
 {
     private const STEPS = 20_000;
+    /** The same where it is filled again around those whose move was refused, beginning from what was found before. */
+    private const STEPS_AGAIN = 4_000;
+    /** Times that it is filled again before what is refused stays where it is at once, rather than in its week first. */
+    private const PATIENCE = 2;
 
     public function __construct(
         private readonly HouseToFill $house,
@@ -38,20 +43,31 @@ final class Fillings
         [$house, $batches] = $this->house->read($ask->whatIf === WhatIf::Bench);
         $defaults = $this->nursery->defaults();
         $stays = new FillStays($this->nursery->timetable(), $defaults);
-        $held = [];
-        do {
-            $asks = $stays->of($ask, $house, $held);
+        $known = new LaysKnown();
+        $held = $found = [];
+        for ($times = 0, $refused = null; $refused !== []; ++$times) {
+            $asks = $stays->of($ask, $house, $held, $known);
             $filling = new Filling(FillHouse::WEEKS, $house->spaces(), $asks->stays, $defaults, $asks->standing, $ask->round);
-            $filling->from($this->before($ask, $house, $asks->now));
-            $more = $filling->improve(self::STEPS, $going);
-            $filled = $filling->filled();
-            $changes = $this->changes($ask, $house, $batches, $filled, $asks->now);
-            // What is only supposed can be planned only in supposing.
-            $refused = $ask->whatIf === null && $ask->stage !== FillStage::Weaning ? $this->refused($changes) : [];
-            foreach ($refused as $code) {
-                $held[$code] = ($held[$code] ?? 0) + 1;
+            // Those that are held come first to where they are.
+            $filling->from(array_intersect_key($asks->now, $held) + $found + $this->before($ask, $house, $asks->now));
+            $more = $filling->improve($times === 0 ? self::STEPS : self::STEPS_AGAIN, $going);
+            // Tidied where it may be the last time; and once more when it is.
+            foreach ($times === 0 ? [true] : [false, true] as $isTidied) {
+                $filled = $filling->filled($isTidied);
+                $changes = $this->changes($ask, $house, $batches, $filled, $asks->now);
+                // What is only supposed can be planned only in supposing.
+                $refused = $ask->whatIf === null && $ask->stage !== FillStage::Weaning ? $this->refused($changes) : [];
+                if ($refused !== []) {
+                    break;
+                }
             }
-        } while ($refused !== []);
+            foreach ($refused as $code) {
+                $held[$code] = ($held[$code] ?? 0) + ($times < self::PATIENCE ? 1 : 2);
+            }
+            $found = array_map(static fn (array $legs) => ['space' => $legs[0]->space, 'from' => $legs[0]->from], $filled->placed);
+            // A search and what it searches hold each other, and a large house is large.
+            gc_collect_cycles();
+        }
 
         $options = new OptionMoves($this->refused(...), $changes, $ask->whatIf !== null);
 

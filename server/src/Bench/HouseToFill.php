@@ -116,6 +116,7 @@ final class HouseToFill
         [$earliest, $latest] = $this->windows->daysAround($batch->sheet->way, $batch->days->stickOn, $today, $batch->collectOn);
         // What shares a tray, and whose tray is shared, lie where they do together.
         $stays = $batch->locked || $sheet->ground()->isOutdoors() || $batch->inTrayOf !== null || isset($hosts[$batch->code]);
+        $canGive = [];
         $narrower = WhatIf::narrowerCells($kind->cells, $kind->lengthCm, $kind->widthCm);
 
         return new Fillable(
@@ -135,9 +136,12 @@ final class HouseToFill
             (int) $batch->zone->id,
             $earliest,
             $latest,
-            fn (\DateTimeImmutable $day) => array_filter($batch->takenFrom(), fn (array $from) => !$this->takes->offer(
-                $from['block'], $sheet, $batch->collectsOn($day), $from['cuttings'], $batch->code, $taken[(int) $from['block']->id] ?? [], $batch->sex,
-            )->isEnough()) === [],
+            // Asked again each time that the house is filled, which may be several times until nothing is refused.
+            function (\DateTimeImmutable $day) use ($batch, $sheet, $taken, &$canGive): bool {
+                return $canGive[$day->format('Y-m-d')] ??= array_filter($batch->takenFrom(), fn (array $from) => !$this->takes->offer(
+                    $from['block'], $sheet, $batch->collectsOn($day), $from['cuttings'], $batch->code, $taken[(int) $from['block']->id] ?? [], $batch->sex,
+                )->isEnough()) === [];
+            },
             !$batch->movesOn->isEmpty() && $batch->goesOnOnlyWeaned(),
         );
     }

@@ -16,7 +16,6 @@ use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\Windows;
 use WetCradle\Server\Nursery\House;
-use WetCradle\Server\Stock\StockBlock;
 use WetCradle\Server\Stock\Takes;
 use WetCradle\Server\Stock\Yards;
 
@@ -42,20 +41,31 @@ final class MoveBreaks
      */
     public function of(array $placed): array
     {
-        $there = $this->lying($placed);
+        $legs = array_map(fn (Placed $placing) => $placing->legs($this->house->defaults()), $placed);
+        $there = $this->lying($placed, array_merge(...$legs));
+        $moved = [];
+        foreach ($legs as $i => $ofOne) {
+            foreach ($ofOne as $leg) {
+                $moved[$leg['zone']][] = ['of' => $i, 'tenant' => $leg['tenant']];
+            }
+        }
+        $takes = $this->takesMovedSo($placed);
 
-        return array_map(fn (int $i) => $this->ofOne($i, $placed, $there), array_keys($placed));
+        return array_map(fn (int $i) => $this->ofOne($placed[$i], $legs[$i], $takes, fn (int $zone, Tenant $then) => [
+            ...array_values(array_filter($there[$zone] ?? [], static fn (Tenant $other) => $other->meets($then))),
+            ...array_column(array_filter($moved[$zone] ?? [], static fn (array $leg) => $leg['of'] !== $i), 'tenant'),
+        ]), array_keys($placed));
     }
 
     /**
-     * @param list<Placed>              $placed
-     * @param array<int, list<Tenant>> $there  who is not moved, by zone
+     * @param list<array{zone: int, tenant: Tenant}>                                                                $legs
+     * @param array<int, list<array{on: \DateTimeImmutable, cuttings: int, batch: string, stuck: bool, sex: ?Sex}>> $takes of all, by block
+     * @param callable(int, Tenant): list<Tenant>                                                                   $others who else lies in a zone then
      *
      * @return list<array{kind: string, words: Fact, hard: bool}>
      */
-    private function ofOne(int $i, array $placed, array $there): array
+    private function ofOne(Placed $placing, array $legs, array $takes, callable $others): array
     {
-        $placing = $placed[$i];
         $batch = $placing->batch;
         $isOnlyPots = $placing->move->isOnlyPots();
         $breaks = [];
@@ -67,7 +77,10 @@ final class MoveBreaks
                 $this->today->day(),
                 $this->windows->of($batch->sheet->way)->opensIn(Week::containing($cutOn)),
                 array_map(
-                    fn (array $from) => $this->yards->source($from['block'], $this->takesBut($placed, $batch, $from['block']))->supply(
+                    fn (array $from) => $this->yards->source($from['block'], array_values(array_filter(
+                        $takes[(int) $from['block']->id] ?? [],
+                        static fn (array $take) => $take['batch'] !== $batch->code,
+                    )))->supply(
                         (int) $batch->sheet->way->id,
                         $cutOn,
                         $from['cuttings'],
@@ -81,13 +94,12 @@ final class MoveBreaks
         if ($guests !== []) {
             $breaks[] = MoveBreak::ofGuests($guests);
         }
-        foreach ($placing->legs($this->house->defaults()) as $leg) {
+        foreach ($legs as $leg) {
             if ($leg['tenant']->to->until($this->today->week()) > 0) {
                 continue;
             }
             $zone = ($this->em->find(Zone::class, $leg['zone']) ?? throw new \LogicException('A leg lies in a zone.'))->core();
-            $others = $this->lyingIn($leg['zone'], $leg['tenant'], $placed, $i, $there[$leg['zone']] ?? []);
-            $offer = $zone->offerTo($leg['tenant'], $others);
+            $offer = $zone->offerTo($leg['tenant'], $others($leg['zone'], $leg['tenant']));
             $breaks[] = MoveBreak::ofPlace(
                 $zone,
                 $offer,
@@ -109,13 +121,13 @@ final class MoveBreaks
     }
 
     /**
-     * @param list<Placed> $placed
+     * @param list<Placed>                           $placed
+     * @param list<array{zone: int, tenant: Tenant}> $legs   of all of them
      *
      * @return array<int, list<Tenant>> who is not moved and there while any of them is, by zone
      */
-    private function lying(array $placed): array
+    private function lying(array $placed, array $legs): array
     {
-        $legs = array_merge(...array_map(fn (Placed $placing) => $placing->legs($this->house->defaults()), $placed));
         if ($legs === []) {
             return [];
         }
@@ -130,42 +142,26 @@ final class MoveBreaks
     }
 
     /**
-     * @param list<Placed> $placed
-     * @param list<Tenant> $there  who is not moved
+     * Takes as the moves would have them, within a year of any of them.
      *
-     * @return list<Tenant> who else lies there then, as the moves would have it
-     */
-    private function lyingIn(int $zone, Tenant $then, array $placed, int $but, array $there): array
-    {
-        $lying = array_values(array_filter($there, static fn (Tenant $t) => $t->meets($then)));
-        foreach ($placed as $i => $placing) {
-            foreach ($i === $but ? [] : $placing->legs($this->house->defaults()) as $leg) {
-                if ($leg['zone'] === $zone) {
-                    $lying[] = $leg['tenant'];
-                }
-            }
-        }
-
-        return $lying;
-    }
-
-    /**
      * @param list<Placed> $placed
      *
-     * @return list<array{on: \DateTimeImmutable, cuttings: int, batch: string, stuck: bool, sex: ?Sex}>
+     * @return array<int, list<array{on: \DateTimeImmutable, cuttings: int, batch: string, stuck: bool, sex: ?Sex}>> by block
      */
-    private function takesBut(array $placed, Batch $batch, StockBlock $block): array
+    private function takesMovedSo(array $placed): array
     {
         $days = [];
         foreach ($placed as $placing) {
             $days[$placing->batch->code] = $placing->batch->collectsOn($placing->dates->stickOn);
         }
+        if ($days === []) {
+            return [];
+        }
+        $first = min($days);
 
-        $others = array_filter(
-            $this->takes->around($batch->collectsOn(), $block)[(int) $block->id] ?? [],
-            static fn (array $take) => $take['batch'] !== $batch->code,
+        return array_map(
+            static fn (array $takes) => array_map(static fn (array $take) => $take['stuck'] ? $take : ['on' => $days[$take['batch']] ?? $take['on']] + $take, $takes),
+            $this->takes->around($first, null, Takes::DAYS + (int) $first->diff(max($days))->days),
         );
-
-        return array_values(array_map(static fn (array $take) => $take['stuck'] ? $take : ['on' => $days[$take['batch']] ?? $take['on']] + $take, $others));
     }
 }

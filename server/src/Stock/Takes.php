@@ -14,7 +14,7 @@ use WetCradle\Server\Database\Row;
 final class Takes
 {
     /** Days within which a take can weigh: whole weeks, and what is left of the last. */
-    private const DAYS = 7 * BlockOffer::WEIGHS_WEEKS + 6;
+    public const DAYS = 7 * BlockOffer::WEIGHS_WEEKS + 6;
 
     public function __construct(private readonly Connection $db, private readonly Growing $growing)
     {
