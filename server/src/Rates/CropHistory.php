@@ -43,6 +43,8 @@ final class CropHistory
     private array $rates = [];
     /** @var ?array<int, Learnt> of house ways, by way, as they were kept */
     private ?array $standing = null;
+    /** @var array<array-key, string> by crop, those that it was reckoned by */
+    private array $marks = [];
     /** @var ?array<int, list<Counted>> by crop */
     private ?array $ofHouseWays = null;
     /** @var array<int, list<Counted>> by the way they are weighed for */
@@ -172,23 +174,28 @@ final class CropHistory
 
     /**
      * What all house ways have learnt, each kept until anything changes that it could rest on, and together since whoever lays out a
-     * week or a season asks for each of them. Within a write nothing is kept, since what it does may yet be taken back.
+     * week or a season asks for each of them. What is reckoned within a write is not kept, since what it does may yet be taken back.
      *
      * @return array<int, Learnt> by way
      */
     private function standing(): array
     {
         $db = $this->em->getConnection();
-        if ($this->standing !== null || $db->isTransactionActive()) {
-            return $this->standing ?? [];
+        $isWriting = $db->isTransactionActive();
+        if ($this->standing !== null && !$isWriting) {
+            return $this->standing;
         }
         $marks = Row::pairs($db, 'SELECT crop_id, is_now FROM rates_mark');
+        if ($this->standing !== null && $marks === $this->marks) {
+            return $this->standing;
+        }
+        $this->marks = $marks;
         $season = Season::containing($this->today->day(), $this->house->nursery()->hemisphere)->startYear;
         /** @var array<int, array{mark: string, learnt: Learnt}> $kept by way */
         $kept = $this->cache->get(self::KEPT, static fn () => []);
         $old = [];
         foreach ($this->ways->house() as $way) {
-            $mark = implode(' ', [$marks[0], $marks[(int) $way->crop->id] ?? '', $season]);
+            $mark = implode(' ', [$marks[0], $marks[(int) $way->crop->id] ?? '', $season, $way->newest()->id]);
             if (($kept[(int) $way->id]['mark'] ?? '') !== $mark) {
                 $old[] = [$mark, $way];
             }
@@ -197,7 +204,7 @@ final class CropHistory
             $batches = count($old) > self::ALONE ? $this->weighedFor($way) : $this->of($way);
             $kept[(int) $way->id] = ['mark' => $mark, 'learnt' => $this->learntFrom($way, $batches)];
         }
-        if ($old !== []) {
+        if ($old !== [] && !$isWriting) {
             $this->cache->get(self::KEPT, static fn () => $kept, INF);
         }
 
