@@ -20,9 +20,14 @@ final class Version20261228000000 extends AbstractMigration
             WHERE key IN ('dried_out','mechanical','mislaid','no_room')))");
         $this->addSql(is_string($counted) ? $counted : throw new \LogicException('A batch that is counted marks its forecast old.'));
         $this->addSql('CREATE INDEX batch_stuck ON batch (stuck_on)');
+        $this->addSql('CREATE INDEX batch_left ON batch (left_bench_on)');
         $this->addSql('CREATE INDEX batch_crop_stuck ON batch (crop_id, stuck_on)');
         $this->addSql('DROP INDEX batch_crop');
         $this->addSql('CREATE INDEX collection_started ON collection (started_at)');
+        $this->addSql('DROP INDEX batch_wanted');
+        $this->addSql('CREATE INDEX batch_wanted ON batch (wanted_id, called_off)');
+        $this->addSql('CREATE INDEX wanted_ready ON wanted (ready_week)');
+        $this->addSql('CREATE INDEX wanted_stands ON wanted (called_off, id)');
         $this->addSql('CREATE TABLE rates_mark (crop_id INTEGER PRIMARY KEY, is_now INTEGER NOT NULL) STRICT');
         $this->addSql('INSERT INTO rates_mark VALUES (0, random())');
         foreach (self::teaches() as $name => [$when, $crops]) {
