@@ -19,7 +19,7 @@ final class SeasonChance
 {
     /** How finely a batch's number is looked up by its luck z, from −REACH to REACH. */
     private const STEPS = 128;
-    private const REACH = 4.0;
+    private const REACH = 4;
     /** For limits that hold 95 in 100. */
     private const SURE = 1.959963984540054;
 
@@ -40,63 +40,84 @@ final class SeasonChance
             throw Refused::because('out_of_range', 'draws', Fact::of('refused.season_chance.out_of_range'));
         }
         $normal = Normal::seeded($seed);
-        $lucks = $batches = $orders = $sure = [];
+        $groupsOf = $missed = [];
+        foreach ($groups as $name => $group) {
+            $missed[$name] = [];
+            foreach ($group as $order) {
+                $groupsOf[$order][] = $name;
+            }
+        }
+        $lucks = $needs = [];
+        $below = array_map(static fn (int $i) => Normal::below($i / self::STEPS), range(-self::REACH * self::STEPS, self::REACH * self::STEPS));
         foreach ($pools as $pool) {
             // Orders of one last day count the same plants.
-            $places = [];
+            $good = $places = [];
             $due = 0;
             foreach ($pool->orders as $order) {
                 $day = ($order['due'] ?? null)?->format('Y-m-d') ?? '';
-                $places[$day] ??= count($sure) + count($places);
+                $good[$day] ??= array_fill(0, $draws, $pool->sure);
+                $places[$day] ??= $order['due'] ?? null;
                 $open = max(0, $order['wanted'] - ($order['sent'] ?? 0));
                 $due += $open;
-                $orders[$order['order']] = [$places[$day], $open === 0 ? 0 : $due];
+                $needs[$order['order']] = [$day, $open === 0 ? 0 : $due];
             }
             foreach ($pool->standing as $standing) {
                 if ($standing->count > 0) {
                     $luck = $standing->luck ?? '';
-                    $lucks[$luck] ??= count($lucks);
-                    $comes = [];
-                    foreach ($places as $day => $place) {
-                        $comes[$place] = $standing->comes($day === '' ? null : new \DateTimeImmutable((string) $day));
+                    $plants = self::played(self::table($standing, $below), $standing->shared, $lucks[$luck] ??= $normal->draws($draws), $normal->draws($draws));
+                    $comes = array_map(static fn (?\DateTimeImmutable $day) => $standing->comes($day), $places);
+                    // One luck for all orders: what comes in time for the first comes in time for the next.
+                    $late = min($comes) >= 1.0 ? null : $normal->units($draws);
+                    foreach ($comes as $day => $chance) {
+                        foreach ($plants as $draw => $many) {
+                            if ($late === null || $late[$draw] < $chance) {
+                                $good[$day][$draw] += $many;
+                            }
+                        }
                     }
-                    $isSure = min($comes) >= 1.0;
-                    $batches[] = [$comes, $isSure, self::table($standing), $lucks[$luck], sqrt($standing->shared), sqrt(1.0 - $standing->shared)];
                 }
             }
-            $sure = [...$sure, ...array_fill(0, count($places), $pool->sure)];
+            foreach ($pool->orders as $order) {
+                [$day, $need] = $needs[$order['order']];
+                $without = array_filter($good[$day], static fn (int $many) => $many < $need);
+                foreach ($groupsOf[$order['order']] ?? [] as $name) {
+                    $missed[$name] += $without;
+                }
+            }
         }
-        $met = array_fill_keys(array_keys($groups), 0);
-        $needs = array_map(static fn (array $group) => array_map(static fn (int $order) => $orders[$order] ?? null, $group), $groups);
-        $middle = (int) (self::REACH * self::STEPS);
-        for ($draw = 0; $draw < $draws; ++$draw) {
-            $good = $sure;
-            $shared = [];
-            foreach ($lucks as $i) {
-                $shared[$i] = $normal->draw();
-            }
-            foreach ($batches as [$comes, $isSure, $table, $luck, $together, $alone]) {
-                $z = (int) round(self::STEPS * ($together * $shared[$luck] + $alone * $normal->draw()));
-                $plants = $table[max(0, min(2 * $middle, $middle + $z))];
-                // One luck for all orders: what comes in time for the first comes in time for the next.
-                $late = $isSure ? 0.0 : $normal->unit();
-                foreach ($comes as $place => $chance) {
-                    if ($late < $chance) {
-                        $good[$place] += $plants;
-                    }
-                }
-            }
-            foreach ($needs as $name => $group) {
-                foreach ($group as $need) {
-                    if ($need === null || $good[$need[0]] < $need[1]) {
-                        continue 2;
-                    }
-                }
-                ++$met[$name];
-            }
+        $met = [];
+        foreach ($groups as $name => $group) {
+            $isInPools = array_diff_key(array_flip($group), $needs) === [];
+            $met[$name] = $isInPools ? $draws - count($missed[$name]) : 0;
         }
 
         return new self($met, $draws);
+    }
+
+    /**
+     * Good plants of a batch in each draw.
+     *
+     * @param list<int>   $table  them by luck
+     * @param float       $share  of its doubt that it shares with others of its way
+     * @param list<float> $shared the luck of its way in each draw
+     * @param list<float> $own    its own
+     *
+     * @return list<int>
+     */
+    private static function played(array $table, float $share, array $shared, array $own): array
+    {
+        $last = count($table) - 1;
+        $together = self::STEPS * sqrt($share);
+        $alone = self::STEPS * sqrt(1.0 - $share);
+        // Half a step more is rounded, since what is no whole number is cut off.
+        $middle = self::REACH * self::STEPS + 0.5;
+        $plants = [];
+        foreach ($own as $draw => $luck) {
+            $z = (int) ($middle + $together * $shared[$draw] + $alone * $luck);
+            $plants[] = $table[$z] ?? $table[$z < 0 ? 0 : $last];
+        }
+
+        return $plants;
     }
 
     /**
@@ -115,17 +136,19 @@ final class SeasonChance
         return ['chance' => (float) $p, 'low' => max(0.0, $middle - $half), 'high' => min(1.0, $middle + $half)];
     }
 
-    /** @return list<int> good plants by luck */
-    private static function table(Standing $standing): array
+    /**
+     * @param list<float> $below the share of luck below each step
+     *
+     * @return list<int> good plants by luck
+     */
+    private static function table(Standing $standing, array $below): array
     {
         $chances = BetaBinomial::chances($standing->count, $standing->good);
         $table = [];
         $k = 0;
         $sum = $chances[0];
-        $middle = (int) (self::REACH * self::STEPS);
-        for ($i = -$middle; $i <= $middle; ++$i) {
-            $below = Normal::below($i / self::STEPS);
-            while ($k < $standing->count && $sum < $below) {
+        foreach ($below as $share) {
+            while ($k < $standing->count && $sum < $share) {
                 $sum += $chances[++$k];
             }
             $table[] = $k;

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Plan;
 
+use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use WetCradle\Core\Plan\SeasonChance;
 use WetCradle\Server\Database\Row;
@@ -30,7 +31,9 @@ final class Chances
                 $chance[$order] = $outlook->met();
             }
         }
-        $customers = Row::pairs($this->db, 'SELECT w.id, c.name FROM wanted w JOIN customer c ON c.id = w.customer_id WHERE w.called_off = 0');
+        $customers = Row::pairs($this->db, 'SELECT w.id, c.name FROM wanted w JOIN customer c ON c.id = w.customer_id WHERE w.id IN (?)', [
+            array_keys($chance),
+        ], [ArrayParameterType::INTEGER]);
         $groups = ['season' => array_keys($chance)];
         foreach (array_keys($chance) as $order) {
             $groups['by '.($customers[$order] ?? '')][] = $order;
