@@ -33,7 +33,14 @@ export default defineConfig({
       },
     }),
   ],
-  build: { outDir: '../server/public/app', emptyOutDir: true, assetsInlineLimit: 0, chunkSizeWarningLimit: 900 },
+  build: {
+    outDir: '../server/public/app',
+    emptyOutDir: true,
+    assetsInlineLimit: 0,
+    chunkSizeWarningLimit: 900,
+    // What several rooms use comes in one piece: over a slow network forty small ones take longer than all of it together.
+    rolldownOptions: { output: { codeSplitting: { groups: [{ name: 'shared', test: /\/src\//, minShareCount: 3 }] } } },
+  },
   // A machine that is busy with other things is slow, not wrong. Files share what they import, which is most of their time; what
   // one of them puts in the place of something is taken away again.
   test: { testTimeout: 60_000, isolate: false, unstubGlobals: true, restoreMocks: true },

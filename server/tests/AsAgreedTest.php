@@ -155,7 +155,7 @@ final class AsAgreedTest extends House
         foreach ($db->fetchFirstColumn('SELECT code FROM pot_lot WHERE id % 17 = 0') as $code) {
             array_map($this->look(...), ["lots/{$code}", "lots/{$code}/pot-on?pot=4&pots=20"]);
         }
-        foreach ($db->fetchFirstColumn("SELECT id FROM wanted WHERE ready_week > '2027-W18' AND id % 29 = 0") as $id) {
+        foreach ($db->fetchFirstColumn("SELECT id FROM wanted WHERE ready_week > '2027-W18' AND id % 29 = 0 ORDER BY id") as $id) {
             array_map($this->look(...), ["wanted/{$id}", "wanted/{$id}/routes", "wanted/{$id}/remedies"]);
         }
         foreach ($db->fetchFirstColumn('SELECT id FROM zone') as $id) {

@@ -33,10 +33,10 @@ final class FindController
             'batch' => ["SELECT b.code AS name, c.name || ', ' || coalesce(b.stuck_on, 'planned for ' || b.stick_on) AS more, b.code AS at
                 FROM batch b JOIN crop c ON c.id = b.crop_id WHERE b.called_off = 0
                 AND (b.code LIKE ? ESCAPE '\\' OR c.name LIKE ? ESCAPE '\\')
-                ORDER BY b.code = ? DESC, b.left_bench_on IS NULL DESC, b.stick_on DESC", [addcslashes($code, '%_\\').'%', $like, $code]],
+                ORDER BY b.code = ? DESC, b.left_bench_on IS NULL DESC, b.stick_on DESC, b.id DESC", [addcslashes($code, '%_\\').'%', $like, $code]],
             'lot' => ["SELECT p.code AS name, c.name || ', ' || o.name || ', potted ' || p.potted_on AS more, p.code AS at
                 FROM pot_lot p JOIN crop c ON c.id = p.crop_id JOIN pot o ON o.id = p.pot_id WHERE EXISTS (SELECT 1 FROM line l
-                WHERE l.lot_id = p.id) AND (p.code = ? OR c.name LIKE ? ESCAPE '\\') ORDER BY p.code = ? DESC, p.ready_on DESC",
+                WHERE l.lot_id = p.id) AND (p.code = ? OR c.name LIKE ? ESCAPE '\\') ORDER BY p.code = ? DESC, p.ready_on DESC, p.id DESC",
                 [strtoupper($typed), $like, strtoupper($typed)]],
             'crop' => ["SELECT c.name, w.name AS more, c.slug AS at FROM crop c JOIN way w ON w.crop_id = c.id AND w.house = 1
                 WHERE c.name LIKE ? ESCAPE '\\' ORDER BY c.name", [$like]],
@@ -47,7 +47,7 @@ final class FindController
                 LEFT JOIN wanted w ON w.customer_id = k.id AND w.called_off = 0 WHERE k.name LIKE ? ESCAPE '\\' GROUP BY k.id ORDER BY k.name", [$like]],
             'wanted' => ["SELECT w.plants || ' ' || c.name AS name, coalesce(k.name || ', ', 'own target, ') || w.ready_week AS more, CAST(w.id AS TEXT) AS at
                 FROM wanted w JOIN crop c ON c.id = w.crop_id LEFT JOIN customer k ON k.id = w.customer_id
-                WHERE c.name LIKE ? ESCAPE '\\' OR k.name LIKE ? ESCAPE '\\' ORDER BY w.ready_week DESC", [$like, $like]],
+                WHERE c.name LIKE ? ESCAPE '\\' OR k.name LIKE ? ESCAPE '\\' ORDER BY w.ready_week DESC, w.id DESC", [$like, $like]],
         ] as $kind => [$sql, $parameters]) {
             foreach (Row::all($this->db, $sql.' LIMIT '.self::MOST, $parameters) as $row) {
                 $hits[] = ['kind' => $kind, 'name' => $row->text('name'), 'more' => $row->text('more'), 'at' => $row->text('at')];

@@ -158,10 +158,13 @@ final class MoveBreaks
             return [];
         }
         $first = min($days);
+        $moved = [];
+        foreach ($this->takes->around($first, null, Takes::DAYS + (int) $first->diff(max($days))->days) as $block => $takes) {
+            foreach ($takes as $take) {
+                $moved[$block][] = $take['stuck'] ? $take : ['on' => $days[$take['batch']] ?? $take['on']] + $take;
+            }
+        }
 
-        return array_map(
-            static fn (array $takes) => array_map(static fn (array $take) => $take['stuck'] ? $take : ['on' => $days[$take['batch']] ?? $take['on']] + $take, $takes),
-            $this->takes->around($first, null, Takes::DAYS + (int) $first->diff(max($days))->days),
-        );
+        return $moved;
     }
 }
