@@ -86,6 +86,7 @@ final class ForecastsTest extends House
     {
         $this->signIn();
         $checked = 0;
+        $queue = $this->ask('GET', '/api/potting')['queue'];
         foreach ($this->db()->fetchFirstColumn('SELECT code FROM batch WHERE stuck_on IS NOT NULL AND left_bench_on IS NULL AND called_off = 0 ORDER BY code') as $code) {
             $curve = $this->ask('GET', "/api/batches/{$code}/curve");
             $batch = $this->ask('GET', "/api/batches/{$code}");
@@ -97,7 +98,7 @@ final class ForecastsTest extends House
                 $stuck = $batch['lines'][0]['standing']['stuck'];
                 self::assertSame($wait['unrooted'], max(0, $stuck - (int) round($curve['now']['rooted'] * $batch['stuck'])), $code);
             }
-            $queued = array_values(array_filter($this->ask('GET', '/api/potting')['queue'], static fn (array $q) => $q['tag']['code'] === $code && $q['isDue'] && $q['rooted'] === 0));
+            $queued = array_values(array_filter($queue, static fn (array $q) => $q['tag']['code'] === $code && $q['isDue'] && $q['rooted'] === 0));
             if ($queued !== [] && $queued[0]['line'] === 1) {
                 self::assertSame((int) round($queued[0]['stuck'] * $curve['now']['rooted']), $queued[0]['plants'], $code);
             }
@@ -118,7 +119,8 @@ final class ForecastsTest extends House
         }
         self::assertNotSame([], $short);
         foreach ($listed as $id => $order) {
-            if ($order['outlook'] === null || $order['readyWeek'] < '2027-W19') {
+            // Each that is short, and every third of the others.
+            if ($order['outlook'] === null || $order['readyWeek'] < '2027-W19' || ($id % 3 !== 0 && !$order['outlook']['isShort'] && !isset($short[$id]))) {
                 continue;
             }
             $one = $this->ask('GET', "/api/wanted/{$id}")['outlook'];
