@@ -23,8 +23,6 @@ final class Normal
     /** Steps of an even draw. */
     private const UNITS = 2 ** 53;
 
-    private ?float $spare = null;
-
     private function __construct(private readonly \Random\Randomizer $random)
     {
     }
@@ -34,22 +32,7 @@ final class Normal
         return new self(new \Random\Randomizer(new \Random\Engine\Xoshiro256StarStar($seed)));
     }
 
-    /** Box and Muller's transform. */
-    public function draw(): float
-    {
-        if ($this->spare !== null) {
-            [$kept, $this->spare] = [$this->spare, null];
-
-            return $kept;
-        }
-        $radius = sqrt(-2.0 * log($this->unit()));
-        $angle = 2.0 * M_PI * $this->unit();
-        $this->spare = $radius * sin($angle);
-
-        return $radius * cos($angle);
-    }
-
-    /** @return list<float> so many draws, in less time than one by one */
+    /** @return list<float> so many draws, by Box and Muller's transform */
     public function draws(int $many): array
     {
         $draws = [];
@@ -63,7 +46,7 @@ final class Normal
         return array_slice($draws, 0, $many);
     }
 
-    /** @return list<float> so many of `unit` */
+    /** @return list<float> so many even draws: more than 0 and less than 1 */
     public function units(int $many): array
     {
         $units = [];
@@ -105,11 +88,5 @@ final class Normal
     private static function polynomial(array $by, float $x): float
     {
         return array_reduce($by, static fn (float $sum, float $one) => $sum * $x + $one, 0.0);
-    }
-
-    /** Even: more than 0 and less than 1. */
-    public function unit(): float
-    {
-        return (($this->random->nextInt() >> 10) + 0.5) / self::UNITS;
     }
 }

@@ -41,14 +41,10 @@ final class SeasonChanceTest extends TestCase
         self::assertEqualsWithDelta(0.5, Normal::below(0.0), 1e-7);
         self::assertEqualsWithDelta(0.975, Normal::below(1.959963985), 1e-6);
         self::assertEqualsWithDelta(1.0, Normal::below(1.3) + Normal::below(-1.3), 1e-7);
-        [$one, $again] = [Normal::seeded(7), Normal::seeded(7)];
-        $sum = $squares = 0.0;
-        for ($i = 0; $i < 4000; ++$i) {
-            $z = $one->draw();
-            self::assertSame($z, $again->draw());
-            $sum += $z;
-            $squares += $z * $z;
-        }
+        $draws = Normal::seeded(7)->draws(4001);
+        self::assertCount(4001, $draws);
+        self::assertSame($draws, Normal::seeded(7)->draws(4001));
+        [$sum, $squares] = [array_sum($draws), array_sum(array_map(static fn (float $z) => $z * $z, $draws))];
         self::assertEqualsWithDelta(0.0, $sum / 4000, 0.06);
         self::assertEqualsWithDelta(1.0, $squares / 4000, 0.08);
     }

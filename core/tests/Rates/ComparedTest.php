@@ -147,7 +147,7 @@ final class ComparedTest extends TestCase
         $rooted = static function (float $rate) use ($size, $random): float {
             $rooted = 0;
             for ($i = 0; $i < $size; ++$i) {
-                $rooted += $random->unit() < $rate ? 1 : 0;
+                $rooted += $random->units(1)[0] < $rate ? 1 : 0;
             }
 
             return $rooted / $size;

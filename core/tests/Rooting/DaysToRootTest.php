@@ -57,7 +57,7 @@ final class DaysToRootTest extends TestCase
                 $batches = [];
                 for ($batch = 0, $many = 1 + $way % 12; $batch < $many; ++$batch) {
                     $lnSd = 0.05 + 0.02 * ($batch % 6);
-                    $off = sqrt(WaySpeed::BATCH_LN_SD ** 2 + $lnSd ** 2) * $luck->draw();
+                    $off = sqrt(WaySpeed::BATCH_LN_SD ** 2 + $lnSd ** 2) * $luck->draws(1)[0];
                     $batches[] = OwnPace::kept(20.0 * $times * exp($off), $lnSd, 8.0, 0.5);
                 }
                 $called[$i] += DaysToRoot::of($sheet, 0.8, $batches)?->isDifference === true && ($i === 0 || $many >= 6) ? 1 : 0;

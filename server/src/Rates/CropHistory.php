@@ -189,7 +189,8 @@ final class CropHistory
         if ($this->standing !== null && $marks === $this->marks) {
             return $this->standing;
         }
-        $this->marks = $marks;
+        // What was read of batches before the mark changed is no longer so.
+        [$this->marks, $this->ofHouseWays, $this->ofWays] = [$marks, null, []];
         $season = Season::containing($this->today->day(), $this->house->nursery()->hemisphere)->startYear;
         /** @var array<int, array{mark: string, learnt: Learnt}> $kept by way */
         $kept = $this->cache->get(self::KEPT, static fn () => []);
