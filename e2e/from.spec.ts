@@ -129,7 +129,7 @@ test('both sexes in shares become a line for each, and only plants of that sex a
   await mustBeUsable(page, 'an order of both sexes')
   await form.getByLabel('Females, in 100').fill('60')
   await form.getByRole('button', { name: /Note/ }).click()
-  await expect(page.getByRole('status')).toContainText('2 lines for Oxlow Landscape: noted.')
+  await expect(page.getByRole('status').filter({ hasText: 'noted' })).toContainText('2 lines for Oxlow Landscape: noted.')
   const { wanted } = await (await page.request.get('/api/wanted')).json()
   const lines = wanted.filter((one: { sex: string | null }) => one.sex)
   expect(lines.map((one: { sex: string; plants: number }) => [one.sex, one.plants])).toEqual([

@@ -19,6 +19,7 @@ export async function mustBeUsable(page: Page, where: string, within = 'body'): 
  * asked in each room.
  */
 async function judged({ where, within, readable }: { where: string; within: string; readable: number[] }) {
+  const OF_LOOKS = ['color-contrast', 'link-in-text-block']
   const { axe } = window as unknown as { axe: typeof axeCore }
   const grave = async (what: Element[], rules: axeCore.RunOptions): Promise<axeCore.Result[]> => {
     const options = { resultTypes: ['violations'], iframes: false, ...rules } satisfies axeCore.RunOptions
@@ -45,7 +46,10 @@ async function judged({ where, within, readable }: { where: string; within: stri
     const { color, fontSize, fontWeight, textShadow } = getComputedStyle(element)
     const control = element.closest('label')?.control ?? element
     const isOff = control.closest(':disabled, [aria-disabled="true"]') !== null
-    return hash([color, fontSize, fontWeight, textShadow, isOff, behind(element)].join(' '))
+    // Whether a link is told from the words around it is a matter of both their looks.
+    const beside = element.matches('a[href]') && element.parentElement ? getComputedStyle(element.parentElement) : null
+    const link = beside ? [getComputedStyle(element).textDecorationLine, beside.color, beside.fontWeight].join(' ') : ''
+    return hash([color, fontSize, fontWeight, textShadow, isOff, link, behind(element)].join(' '))
   }
 
   const part = document.querySelector(within)
@@ -62,9 +66,9 @@ async function judged({ where, within, readable }: { where: string; within: stri
   }
   const faults = await grave([part], {
     runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa'],
-    rules: { 'color-contrast': { enabled: false } },
+    rules: Object.fromEntries(OF_LOOKS.map((rule) => [rule, { enabled: false }])),
   })
-  if (looks.size > 0) faults.push(...(await grave([...looks.values()].flat(), { runOnly: ['color-contrast'] })))
+  if (looks.size > 0) faults.push(...(await grave([...looks.values()].flat(), { runOnly: OF_LOOKS })))
   return {
     faults: faults.map((fault) => `${fault.id}: ${fault.nodes.map((node) => `${node.target} ${node.failureSummary}`).join(' | ')}`),
     looks: [...looks.keys()],
