@@ -25,7 +25,7 @@ async function begin(root: HTMLElement) {
     if (event.type === 'updated' && event.action.type === 'success' && event.query.queryKey[0] === 'session')
       keep('session', event.query.state.data)
   })
-  askWhoIsHere()
+  askWhoIsHere(location.pathname)
   const last = await kept('session')
   if (last && !queryClient.getQueryData(['session'])) queryClient.setQueryData(['session'], last, { updatedAt: 0 })
   await Promise.race([room, new Promise((over) => setTimeout(over, BLINK))])

@@ -5,11 +5,11 @@ import { Against, FitMark } from '../drawings/FitMark'
 import { Shoots, weekOfDay, weeksBetween } from '../drawings/Shoots'
 import { BlockForm } from '../stock/BlockForm'
 import { BlockPage } from '../stock/BlockPage'
+import { BlockYear } from '../stock/BlockYear'
 import { Inspections } from '../stock/Inspections'
 import { LicenceBar } from '../stock/LicenceBar'
 import { Licences } from '../stock/Licences'
 import { Stock } from '../stock/Stock'
-import { BlockYear } from '../stock/StockCare'
 import { block, drawRoom, session, viewer, window, wordsOf } from './nursery'
 
 const unfit: Schemas['Unfit'] = {

@@ -6,7 +6,8 @@ import { MemoryRouter } from 'react-router'
 import { afterEach, expect, it, vi } from 'vitest'
 import { api, type Schemas } from '../api/client'
 import { WeekProvider } from '../shell/week'
-import { KeepOutNow, Treatments } from '../stock/Treatments'
+import { KeepOutNow } from '../stock/KeepOut'
+import { Treatments } from '../stock/Treatments'
 import { session } from './nursery'
 
 const one = (id: number, more: Partial<Schemas['Treatment']> = {}): Schemas['Treatment'] => ({

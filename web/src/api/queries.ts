@@ -42,21 +42,28 @@ async function whoIsHere(): Promise<Session> {
 const session = queryOptions({ queryKey: ['session'], queryFn: whoIsHere, staleTime: 60_000, networkMode: 'always' })
 export const useSession = () => useQuery(session)
 whenSignedOut(() => queryClient.invalidateQueries({ queryKey: session.queryKey }))
-/** Asks who is here, before anything is drawn. */
-export const askWhoIsHere = () => queryClient.prefetchQuery(session)
-export const useRail = () => useQuery({ queryKey: ['rail'], queryFn: () => answer(api.GET('/api/rail')) })
-export const useDay = (week: string) =>
-  useQuery({
+/** Asks who is here before anything is drawn; and once that is known, for what Today is made of, where that is to be drawn. */
+export async function askWhoIsHere(address: string): Promise<void> {
+  const here = await queryClient.fetchQuery(session).catch(() => null)
+  if (address !== '/' || !here?.account || here.account.mustChange) return
+  queryClient.prefetchQuery(rail)
+  queryClient.prefetchQuery(day(here.week))
+  queryClient.prefetchQuery(bench(here.week))
+}
+const rail = queryOptions({ queryKey: ['rail'], queryFn: () => answer(api.GET('/api/rail')) })
+export const useRail = () => useQuery(rail)
+const day = (week: string) =>
+  queryOptions({
     queryKey: ['day', week],
     queryFn: ({ signal }) => answer(api.GET('/api/day', { params: { query: { week } }, signal })),
-    placeholderData: (old) => old,
   })
-export const useBench = (week: string) =>
-  useQuery({
+export const useDay = (week: string) => useQuery({ ...day(week), placeholderData: (old) => old })
+const bench = (week: string) =>
+  queryOptions({
     queryKey: ['bench', week],
     queryFn: ({ signal }) => answer(api.GET('/api/bench', { params: { query: { week } }, signal })),
-    placeholderData: (old) => old,
   })
+export const useBench = (week: string) => useQuery({ ...bench(week), placeholderData: (old) => old })
 /** A batch taken up to be laid elsewhere: its trays, or the pots that it will fill; or a lot. */
 export interface Carried {
   code: string

@@ -79,7 +79,8 @@ export const forgetRead = () => read.clear()
 async function ask(request: Request): Promise<Response> {
   const known = read.get(request.url)
   if (known) request.headers.set('If-None-Match', known.mark)
-  const got = await fetch(request)
+  // Without a mark it is asked as the page itself asks for what it knows it will need: then that answer is taken.
+  const got = await fetch(known ? request : new Request(request.url, { signal: request.signal }))
   if (got.status === 304 && known) return new Response(known.words, { headers: { 'Content-Type': 'application/json' } })
   const mark = got.headers.get('ETag')
   if (!got.ok || !mark) return got

@@ -1,6 +1,7 @@
 import { useRef, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { type Carried, useBench, useBenchOffers, useTroubledZones } from '../api/queries'
+import { useUnhurried } from '../api/unhurried'
 import { useBack, useMoves } from '../api/writes'
 import { House, housesOf, widestOf } from '../drawings/House'
 import type { Offer } from '../drawings/ZoneAnswer'
@@ -16,7 +17,7 @@ export function Bench() {
   const troubled = useTroubledZones()
   const { week, session, mayPlan } = useShown()
   const read = useBench(week)
-  const { data } = read
+  const data = useUnhurried(read.data)
   const [search] = useSearchParams()
   const [chosen, setChosen] = useState<number | null>(null)
   const [carried, setCarried] = useState<Carried | null>(null)

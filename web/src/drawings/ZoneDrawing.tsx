@@ -62,6 +62,12 @@ interface Slot {
   code: string | null
 }
 
+/** One tray as part of a path: all that look alike are one thing to draw, where thousands would each be styled and laid out. */
+const roundedRect = (x: number, y: number, w: number, h: number) =>
+  `M${tenth(x + CORNER)} ${tenth(y)}h${tenth(w - 2 * CORNER)}q${CORNER} 0 ${CORNER} ${CORNER}v${tenth(h - 2 * CORNER)}q0 ${CORNER} ${-CORNER} ${CORNER}h${tenth(2 * CORNER - w)}q${-CORNER} 0 ${-CORNER} ${-CORNER}v${tenth(2 * CORNER - h)}q0 ${-CORNER} ${CORNER} ${-CORNER}z`
+const CORNER = 2
+const tenth = (size: number) => Math.round(size * 10) / 10
+
 /** Tray places of a zone in rows along its length, filled batch after batch. */
 function slotsOf(zone: ZoneWeek): { slots: Slot[]; w: number; h: number; rows: number } {
   const { length, width } = zone.place
@@ -101,6 +107,8 @@ export function ZoneDrawing({
   const wide = zone.place.length * SCALE
   const high = zone.place.width * SCALE
   const looks = looksOf(zone)
+  const trays = new Map<string | null, string>()
+  for (const { code, x, y } of slots) trays.set(code, (trays.get(code) ?? '') + roundedRect(x + 1, y + 1, w - 2, h - 2))
   const over = zone.used > zone.room
   const level = zone.setting?.mist ?? zone.mist[0] ?? 0
   let at = 0
@@ -153,18 +161,14 @@ export function ZoneDrawing({
           </text>
         </g>
       )}
-      {slots.map((slot) => (
-        <rect
-          key={`${slot.x}.${slot.y}`}
-          x={slot.x + 1}
-          y={slot.y + 1}
-          width={w - 2}
-          height={h - 2}
-          rx="2"
-          fill={slot.code === GUEST ? 'url(#guest)' : slot.code ? `url(#look${looks.get(slot.code)})` : 'none'}
+      {[...trays].map(([code, drawn]) => (
+        <path
+          key={code ?? 'free'}
+          d={drawn}
+          fill={code === GUEST ? 'url(#guest)' : code ? `url(#look${looks.get(code)})` : 'none'}
           stroke="var(--peat)"
-          strokeWidth={slot.code ? 1.1 : 0.5}
-          opacity={slot.code ? 1 : 0.45}
+          strokeWidth={code ? 1.1 : 0.5}
+          opacity={code ? 1 : 0.45}
         />
       ))}
       {zone.tenants.map((tenant) => {

@@ -12,6 +12,7 @@ import { Unread } from '../shell/Unread'
 import { useParts } from '../shell/useParts'
 import { useShown } from '../shell/week'
 import { plural, STEP_WORDS, sayDay } from '../words'
+import { lotsDueBy } from './lotsDue'
 import { PottingRooms } from './PottingRooms'
 
 type Brief = Schemas['LotBrief']
@@ -82,9 +83,6 @@ function Next({ lot }: { lot: Brief }) {
     </div>
   )
 }
-
-/** How many of them have something to be done by this day. */
-export const lotsDueBy = (lots: readonly Brief[], day: string) => lots.filter((lot) => lot.next && lot.next.on <= day).length
 
 const BY = { next: 'what is next', ready: 'when ready', crop: 'crop' } as const
 

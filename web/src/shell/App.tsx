@@ -7,12 +7,12 @@ import { Boundary } from './Boundary'
 import { lastHere } from './lastHere'
 import { ROOMS } from './rooms'
 import { hasLeft, Shell } from './Shell'
-import { SignInAgain } from './SignInAgain'
 import { Failed } from './Unread'
 import { WeekProvider } from './week'
 
 const Setup = lazy(() => import('./Setup').then((m) => ({ default: m.Setup })))
 const ChooseOwn = lazy(() => import('./ChooseOwn').then((m) => ({ default: m.ChooseOwn })))
+const SignInAgain = lazy(() => import('./SignInAgain').then((m) => ({ default: m.SignInAgain })))
 const SignIn = lazy(() => import('./SignIn').then((m) => ({ default: m.SignIn })))
 
 /** Who is here decides what is shown: the first start, the door, or the house. */
@@ -66,7 +66,11 @@ export function App() {
           </Suspense>
         </Boundary>
       </Shell>
-      {!session.account && <SignInAgain was={shown.account} />}
+      {!session.account && (
+        <Suspense>
+          <SignInAgain was={shown.account} />
+        </Suspense>
+      )}
     </WeekProvider>
   )
 }

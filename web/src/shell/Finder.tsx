@@ -2,18 +2,21 @@ import { useCallback, useEffect, useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
 import type { Schemas } from '../api/client'
 import { useFound } from '../api/queries'
-import { helpLike, PAGES } from './help'
 
 type Thing = Schemas['Found']['found'][number]
 type Found = Omit<Thing, 'kind'> & { kind: Thing['kind'] | 'page' | 'help' }
 
-const pagesLike = (typed: string): Found[] =>
+/** What is written of pages: fetched when somebody looks for something, while they type. */
+type Written = Pick<typeof import('./help'), 'PAGES' | 'helpLike'>
+const UNREAD: Written = { PAGES: [], helpLike: () => [] }
+
+const pagesLike = ({ PAGES }: Written, typed: string): Found[] =>
   PAGES.filter(({ name }) => name.toLowerCase().includes(typed.trim().toLowerCase()))
     .slice(0, 6)
     .map(({ name, at }) => ({ kind: 'page', name, more: '', at }))
 
 /** How things are done, by any words of it. */
-const toldOf = (typed: string): Found[] =>
+const toldOf = ({ helpLike }: Written, typed: string): Found[] =>
   helpLike(typed)
     .slice(0, 4)
     .map(({ help, line }) => ({ kind: 'help', name: help.name, more: line, at: help.at }))
@@ -48,12 +51,19 @@ export function Finder({ onClose, onHelp }: { onClose: () => void; onHelp: (at: 
   const [chosen, setChosen] = useState(0)
   const [hurry, setHurry] = useState(false)
   const { data, isPlaceholderData, isFetching } = useFound(typed)
-  const settled = data !== undefined && !isPlaceholderData && !isFetching
-  const found: Found[] = typed.trim() === '' ? [] : [...(data?.found ?? []), ...pagesLike(typed), ...toldOf(typed)]
+  const [written, setWritten] = useState<Written | null>(null)
+  const settled = data !== undefined && !isPlaceholderData && !isFetching && written !== null
+  const found: Found[] =
+    typed.trim() === ''
+      ? []
+      : [...(data?.found ?? []), ...pagesLike(written ?? UNREAD, typed), ...toldOf(written ?? UNREAD, typed)]
   const first = found[0]
   const dialog = useRef<HTMLDialogElement>(null)
   const navigate = useNavigate()
   useEffect(() => dialog.current?.showModal(), [])
+  useEffect(() => {
+    import('./help').then(setWritten, () => setWritten(UNREAD))
+  }, [])
   const go = useCallback(
     (one: Found | undefined) => {
       if (!one) return

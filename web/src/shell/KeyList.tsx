@@ -1,16 +1,18 @@
 import { useEffect, useRef } from 'react'
-import type { Help } from './help'
+import { helpAt } from './help'
 
 /** How the page that is open is used, and every key. */
 export function KeyList({
-  help,
+  at,
   rooms,
   onClose,
 }: {
-  help: Help | undefined
+  /** Address of the page that help is asked for. */
+  at: string
   rooms: readonly { key: string; word: string }[]
   onClose: () => void
 }) {
+  const help = helpAt(at)
   const dialog = useRef<HTMLDialogElement>(null)
   useEffect(() => dialog.current?.showModal(), [])
   const keys: [string, string][] = [

@@ -1,4 +1,4 @@
-import { type ReactNode, useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react'
+import { lazy, type ReactNode, Suspense, useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react'
 import { NavLink, useLocation, useNavigate } from 'react-router'
 import { answer, api } from '../api/client'
 import { forgetPerson, queryClient } from '../api/queries'
@@ -7,8 +7,6 @@ import { looksKept } from '../round/device'
 import { useSendingLooks } from '../round/send'
 import { plural } from '../words'
 import { Finder } from './Finder'
-import { helpAt } from './help'
-import { KeyList } from './KeyList'
 import { Leaving } from './Leaving'
 import { Rail } from './Rail'
 import { Said } from './Said'
@@ -17,6 +15,8 @@ import { Stale } from './Stale'
 import { light, switchLight } from './theme'
 import { useTitle } from './useTitle'
 import { useShown } from './week'
+
+const KeyList = lazy(() => import('./KeyList').then((m) => ({ default: m.KeyList })))
 
 const ROOMS = [
   { to: '/', word: 'Today', key: 't' },
@@ -223,7 +223,7 @@ export function Shell({ children }: { children: ReactNode }) {
         />
       )}
       {finding && <Finder onClose={() => setFinding(false)} onHelp={setHelped} />}
-      {helped !== null && <KeyList help={helpAt(helped)} rooms={ROOMS} onClose={() => setHelped(null)} />}
+      <Suspense>{helped !== null && <KeyList at={helped} rooms={ROOMS} onClose={() => setHelped(null)} />}</Suspense>
     </div>
   )
 }

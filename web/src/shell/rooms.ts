@@ -1,9 +1,10 @@
 import { type ComponentType, createElement, lazy, useState } from 'react'
 import { matchPath } from 'react-router'
+import { Today } from '../today/Today'
 
-/** Where each room is found, and how it is fetched: only once somebody goes there. */
+/** Where each room is found, and how it is fetched: only once somebody goes there; but Today, where most begin, comes with the app. */
 const FOUND: Record<string, () => Promise<ComponentType>> = {
-  '/': () => import('../today/Today').then((m) => m.Today),
+  '/': async () => Today,
   '/round': () => import('../round/Round').then((m) => m.Round),
   '/round/key': () => import('../round/RootKey').then((m) => m.RootKey),
   '/round/practice': () => import('../round/Practice').then((m) => m.Practice),

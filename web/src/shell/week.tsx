@@ -1,4 +1,14 @@
-import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useRef, useState } from 'react'
+import {
+  createContext,
+  type ReactNode,
+  startTransition,
+  useCallback,
+  useContext,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+} from 'react'
 import type { Session } from '../api/client'
 import { mondayOf } from '../words'
 
@@ -41,8 +51,10 @@ export function WeekProvider({ session, children }: { session: Session; children
     mark(next)
     // One step is followed at once; what is passed over in a row is asked for by nobody.
     const isPassing = performance.now() - at < RESTS
-    now.current = { week: next, at: performance.now(), waits: isPassing ? window.setTimeout(() => settle(next), RESTS) : 0 }
-    if (!isPassing) settle(next)
+    // The marker never waits for the room below it to be drawn.
+    const rest = () => startTransition(() => settle(next))
+    now.current = { week: next, at: performance.now(), waits: isPassing ? window.setTimeout(rest, RESTS) : 0 }
+    if (!isPassing) rest()
   }, [])
   useEffect(() => () => window.clearTimeout(now.current.waits), [])
   const move = useCallback((weeks: number) => setWeek(shiftWeek(now.current.week, weeks)), [setWeek])

@@ -15,10 +15,10 @@ import { isNotThere, Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { mondayOf, plural, sayDay, sayWeek } from '../words'
 import { BlockForm, ORIGIN_WORDS } from './BlockForm'
+import { BlockYear } from './BlockYear'
 import { InspectForm } from './InspectForm'
 import { LicenceBar } from './LicenceBar'
 import { NamedPlants } from './NamedPlants'
-import { BlockYear } from './StockCare'
 
 type Block = Schemas['BlockPage']
 

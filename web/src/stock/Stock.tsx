@@ -2,6 +2,7 @@ import { useEffect, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import type { Schemas } from '../api/client'
 import { useCrops, useStock } from '../api/queries'
+import { useUnhurried } from '../api/unhurried'
 import { FitMark } from '../drawings/FitMark'
 import { AsTable } from '../shell/AsTable'
 import { Missing } from '../shell/FirstSteps'
@@ -42,7 +43,7 @@ function Left({ block }: { block: Block }) {
 export function Stock() {
   const { week, session, mayPlan } = useShown()
   const read = useStock(week)
-  const { data } = read
+  const data = useUnhurried(read.data)
   const asked = useAsked()
   const [adding, setAdding] = useState(false)
   const show = (asked.get('show') ?? 'all') as keyof typeof SHOWS

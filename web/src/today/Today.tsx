@@ -1,24 +1,27 @@
-import { useState } from 'react'
+import { lazy, memo, Suspense, useDeferredValue, useState } from 'react'
 import { Link } from 'react-router'
 import type { Schemas } from '../api/client'
 import { useBench, useDay, useLots, useTroubledZones } from '../api/queries'
-import { WorkPanel } from '../batches/WorkPanel'
+import { useUnhurried } from '../api/unhurried'
 import { House, housesOf, widestOf } from '../drawings/House'
 import { Label, Tag } from '../drawings/Tag'
 import { AlarmsNow } from '../mist/AlarmsNow'
-import { lotsDueBy } from '../potting/Lots'
+import { lotsDueBy } from '../potting/lotsDue'
 import { Troubles } from '../round/Troubles'
 import { FirstSteps } from '../shell/FirstSteps'
 import { Unread } from '../shell/Unread'
 import { useShown } from '../shell/week'
 import { HoldClock } from '../stock/HoldClock'
+import { KeepOutNow } from '../stock/KeepOut'
 import { StockAsks } from '../stock/StockCare'
-import { KeepOutNow } from '../stock/Treatments'
 import { Remedies } from '../wanted/Remedies'
 import { mondayOf, plural, sayDay, sayTrays, sayWeek } from '../words'
 import { DayArc } from './DayArc'
 
 type Thing = Schemas['Thing']
+
+/** The forms come when somebody takes up a piece of work: what waits is there before them. */
+const WorkPanel = lazy(() => import('../batches/WorkPanel').then((m) => ({ default: m.WorkPanel })))
 
 const PARTS: { job: Thing['job']; title: string; words: string; act: string }[] = [
   { job: 'short', title: 'Before all', words: 'orders that will be short by what is known today', act: 'See what can be done' },
@@ -159,19 +162,21 @@ function ThingRow({
       )}
       {open && (
         <div className="sheet mt-2 p-4">
-          <WorkPanel
-            code={thing.tag.code}
-            work={thing.job as Exclude<Thing['job'], 'short' | 'collect'>}
-            line={thing.line ?? 1}
-            onDone={onDone}
-          />
+          <Suspense>
+            <WorkPanel
+              code={thing.tag.code}
+              work={thing.job as Exclude<Thing['job'], 'short' | 'collect'>}
+              line={thing.line ?? 1}
+              onDone={onDone}
+            />
+          </Suspense>
         </div>
       )}
     </>
   )
 }
 
-function Things({ things }: { things: Thing[] }) {
+const Things = memo(function Things({ things }: { things: Thing[] }) {
   const [open, setOpen] = useState<string | null>(null)
   return (
     <ol>
@@ -224,7 +229,7 @@ function Things({ things }: { things: Thing[] }) {
       })}
     </ol>
   )
-}
+})
 
 function LoggedList({ logged, future }: { logged: Schemas['Logged'][]; future: boolean }) {
   const { session } = useShown()
@@ -254,8 +259,9 @@ function LoggedList({ logged, future }: { logged: Schemas['Logged'][]; future: b
 export function Today() {
   const { week, thisWeek, session } = useShown()
   const read = useDay(week)
-  const { data: day } = read
-  const { data: bench } = useBench(week)
+  const day = useUnhurried(read.data)
+  // What waits to be done is drawn first, the house after it.
+  const bench = useDeferredValue(useBench(week).data)
   const { data: lots } = useLots()
   const troubled = useTroubledZones()
   const lotsDue = week === thisWeek ? lotsDueBy(lots?.lots ?? [], session.today) : 0
