@@ -43,6 +43,7 @@ export const HELP: Help[] = [
     says: [
       'Each order or target of your own: so many good plants of a crop, in a pot, by a week. Everything else follows from it.',
       'Plan a batch for one, or draft the season for all. An order says what is sent, ready and coming.',
+      'What is covered or done is folded under its week: press it, search, or choose what to see.',
       'Say “Only from” where a customer wants one source; no other block is offered then.',
     ],
   },

@@ -176,6 +176,33 @@ const SHOW = {
   done: { words: 'done or called off', is: (one: Wanted) => one.calledOff || one.state === 'done' },
 } as const
 
+/** Orders of a week that ask for nothing: how many there are and of what, and all of them once somebody opens it. */
+function Folded({ orders }: { orders: Wanted[] }) {
+  const [open, setOpen] = useState(false)
+  const covered = orders.filter(SHOW.covered.is).length
+  const over = orders.length - covered
+  return (
+    <details open={open} onToggle={(event) => setOpen(event.currentTarget.open)}>
+      <summary className="min-h-11 cursor-pointer truncate border-t border-stone-wash py-2 soft">
+        <strong>
+          {covered > 0 && `${covered} covered`}
+          {covered > 0 && over > 0 && ', '}
+          {over > 0 && `${over} done or called off`}
+        </strong>
+        {': '}
+        {orders.map((one) => `${one.plants} ${one.crop}`).join(', ')}
+      </summary>
+      {open && (
+        <ol>
+          {orders.map((one) => (
+            <Order key={one.id} wanted={one} chosen={false} />
+          ))}
+        </ol>
+      )}
+    </details>
+  )
+}
+
 /** What is wanted, week by week. */
 export function Orders() {
   const { mayOrder, session, week } = useShown()
@@ -214,9 +241,19 @@ export function Orders() {
       (SHOW[show]?.is(one) !== false &&
         asked.isLike(one.crop, one.customer ?? 'own target', one.reference, one.note, one.onlyFrom, one.plants, one.pot.name)),
   )
-  const parts = useParts(wanted.length, wanted.findIndex((one) => one.id === chosen) + 1)
-  const drawn = wanted.slice(0, parts.many)
-  const weeks = [...new Set(drawn.map((one) => one.readyWeek))]
+  // What asked for something when it was first seen stays where it is while somebody is here, and what they type with it.
+  const [hasAsked] = useState(() => new Set<number>())
+  for (const one of wanted) if (one.needsAct) hasAsked.add(one.id)
+  // Who asks for some of them wants to see them.
+  const isFolded = show === 'all' && !isOver && customer === null && reference === null && asked.get('q') === null
+  const isAlone = ({ id }: Wanted) => !isFolded || hasAsked.has(id) || id === chosen
+  const rows = wanted.filter(isAlone)
+  const parts = useParts(rows.length, rows.findIndex((one) => one.id === chosen) + 1)
+  const drawn = rows.slice(0, parts.many)
+  const next = rows[parts.many]
+  // Of a week that is not drawn to its end nothing is folded yet.
+  const folded = wanted.filter((one) => !isAlone(one) && (next === undefined || one.readyWeek < next.readyWeek))
+  const weeks = [...new Set([...drawn, ...folded].map((one) => one.readyWeek))].sort()
   const ready = data !== undefined
   useEffect(() => {
     if (ready && chosen) document.getElementById(`order-${chosen}`)?.scrollIntoView({ block: 'center' })
@@ -338,21 +375,26 @@ export function Orders() {
           <p className="soft">Nothing yet. Enter an order or a target of your own; everything else follows from it.</p>
         </>
       )}
-      {weeks.map((one) => (
-        <section key={one} className="mb-5">
-          <h2 className="first-letter:uppercase">
-            {sayWeek(one, mondayOf(one), session.nursery)}{' '}
-            <span className="font-normal soft">{sayDay(mondayOf(one), session.today)}</span>
-          </h2>
-          <ol>
-            {drawn
-              .filter((order) => order.readyWeek === one)
-              .map((order) => (
-                <Order key={order.id} wanted={order} chosen={order.id === chosen} />
-              ))}
-          </ol>
-        </section>
-      ))}
+      {weeks.map((one) => {
+        const asking = drawn.filter((order) => order.readyWeek === one)
+        const quiet = folded.filter((order) => order.readyWeek === one)
+        return (
+          <section key={one} className="mb-5">
+            <h2 className="first-letter:uppercase">
+              {sayWeek(one, mondayOf(one), session.nursery)}{' '}
+              <span className="font-normal soft">{sayDay(mondayOf(one), session.today)}</span>
+            </h2>
+            {asking.length > 0 && (
+              <ol>
+                {asking.map((order) => (
+                  <Order key={order.id} wanted={order} chosen={order.id === chosen} />
+                ))}
+              </ol>
+            )}
+            {quiet.length > 0 && <Folded orders={quiet} />}
+          </section>
+        )
+      })}
       {parts.end}
     </>
   )
