@@ -36,6 +36,7 @@ final class BlockOffer
         private readonly array $later,
         private readonly int $week,
         private readonly int $available,
+        private readonly TakeWeeks $weeks,
         public readonly ?StockRest $rest = null,
     ) {
     }
@@ -67,15 +68,17 @@ final class BlockOffer
             $isLater ? $later[] = $share : $before[] = $share;
             $thisYear += $isLater ? 0 : $take['cuttings'];
         }
-        $fresh = StockTakes::of($plants, $habit, [['week' => $now, 'cuttings' => 0]])->takes[0];
-        $course = StockTakes::of($plants, $habit, [...$before, ['week' => $now, 'cuttings' => 0]]);
+        $weeks = TakeWeeks::of($habit, [...array_column($before, 'week'), $now, ...array_column($later, 'week')]);
+        $none = ['week' => $now, 'cuttings' => 0];
+        $fresh = StockTakes::in($weeks, $plants, $habit, [$none])->takes[0];
+        $course = StockTakes::in($weeks, $plants, $habit, [...$before, $none]);
         $here = $course->takes[count($before)];
         $leftOfYear = $yearCap === null ? null : max(0, $yearCap * $plants - $thisYear);
 
         return new self(
             $fresh['available'] * $perShoot,
             $asked,
-            self::restsUntil($course->takes, $habit, $now),
+            self::restsUntil($course->takes, $weeks, $now),
             $leftOfYear !== null && $leftOfYear < $plants,
             $plants,
             $habit,
@@ -85,6 +88,7 @@ final class BlockOffer
             $later,
             $now,
             $here['availablePerPlant'],
+            $weeks,
             $habit->restIn($now),
         );
     }
@@ -111,7 +115,7 @@ final class BlockOffer
         // Whether a plant may give this much is sooner found than the most that it may give.
         $each = $all === 0 ? PHP_INT_MAX : intdiv($this->asked + $all - 1, $all);
 
-        return $this->asked === 0 || ($this->sparing ?? $this->spares($each)) >= $each;
+        return $this->asked === 0 || ($this->sparing === null ? $this->canSpare($each) : $this->sparing >= $each);
     }
 
     public function words(): Fact
@@ -143,22 +147,39 @@ final class BlockOffer
         }
         $untouched = $this->laterTakes(0);
         for ($perPlant = $this->available; $perPlant >= $atLeast; --$perPlant) {
-            foreach ($this->laterTakes($perPlant) as $i => $there) {
-                if ($there < $untouched[$i]) {
-                    continue 2;
-                }
+            if ($this->isSpared($perPlant, $untouched)) {
+                return $perPlant;
             }
-
-            return $perPlant;
         }
 
         return 0;
     }
 
+    /** Whether a plant can spare so many, or more than that. */
+    private function canSpare(int $perPlant): bool
+    {
+        // It mostly can, and then need not be asked how many more.
+        return $this->later !== [] && $this->plants > 0 && $perPlant <= $this->available && $this->isSpared($perPlant, $this->laterTakes(0))
+            || $this->spares($perPlant) >= $perPlant;
+    }
+
+    /** @param list<int> $untouched what a plant gives at each later take when nothing is taken now */
+    private function isSpared(int $perPlant, array $untouched): bool
+    {
+        foreach ($this->laterTakes($perPlant) as $i => $there) {
+            if ($there < $untouched[$i]) {
+                return false;
+            }
+        }
+
+        return true;
+    }
+
     /** @return list<int> what a plant gives at each later take, when it gives so many shoots now */
     private function laterTakes(int $perPlant): array
     {
-        $takes = StockTakes::of(
+        $takes = StockTakes::in(
+            $this->weeks,
             $this->plants,
             $this->habit,
             [...$this->before, ['week' => $this->week, 'cuttings' => $perPlant * $this->plants], ...$this->later],
@@ -168,7 +189,7 @@ final class BlockOffer
     }
 
     /** @param list<array{week: int, availablePerPlant: int, takenPerPlant: int, available: int}> $takes */
-    private static function restsUntil(array $takes, ShootHabit $habit, int $now): ?Week
+    private static function restsUntil(array $takes, TakeWeeks $weeks, int $now): ?Week
     {
         $until = null;
         foreach ($takes as $take) {
@@ -176,9 +197,9 @@ final class BlockOffer
                 $take['takenPerPlant'] > 0
                 && $take['takenPerPlant'] === $take['availablePerPlant']
                 && $take['week'] <= $now
-                && $habit->backIn($take['week']) > $now
+                && $weeks->backIn($take['week']) > $now
             ) {
-                $until = max($until ?? 0, $habit->backIn($take['week']));
+                $until = max($until ?? 0, $weeks->backIn($take['week']));
             }
         }
 

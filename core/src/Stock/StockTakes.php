@@ -65,6 +65,18 @@ final class StockTakes implements Calculation
      */
     public static function of(int $plants, ShootHabit $habit, array $takes): self
     {
+        return self::in(TakeWeeks::of($habit, array_column($takes, 'week')), $plants, $habit, $takes);
+    }
+
+    /**
+     * The same, where what the calendar does in those weeks is known.
+     *
+     * @param list<array{week: int, cuttings: ?int}> $takes
+     *
+     * @throws Refused for `plants`
+     */
+    public static function in(TakeWeeks $weeks, int $plants, ShootHabit $habit, array $takes): self
+    {
         if ($plants < 0) {
             throw Refused::because('negative', 'plants', Fact::of('refused.stock_takes.negative'));
         }
@@ -74,7 +86,7 @@ final class StockTakes implements Calculation
         $done = $course = [];
         $last = null;
         foreach ($takes as $take) {
-            if ($last !== null && $habit->grewAnew($last, $take['week'])) {
+            if ($last !== null && $weeks->grewAnew($last, $take['week'])) {
                 $flushes = [];
                 $course[] = self::step($take['week'], $shoots, $shoots = (float) $habit->shoots);
             }
@@ -83,12 +95,12 @@ final class StockTakes implements Calculation
                 $flush = array_shift($flushes);
                 $course[] = self::step($flush['week'], $shoots, $shoots = min((float) $habit->maxShoots, $shoots + $flush['taken'] * $habit->branching));
             }
-            $available = $habit->restIn($take['week']) === null ? Whole::down($shoots * $habit->capShare) : 0;
+            $available = $weeks->restIn($take['week']) ? 0 : Whole::down($shoots * $habit->capShare);
             $taken = $plants === 0 ? 0 : min($available, $take['cuttings'] === null ? $available : (int) ceil($take['cuttings'] / $plants));
             $done[] = ['week' => $take['week'], 'availablePerPlant' => $available, 'takenPerPlant' => $taken, 'available' => $available * $plants];
             $course[] = self::step($take['week'], $shoots, $shoots -= $taken);
             if ($taken > 0) {
-                $flushes[] = ['week' => $habit->backIn($take['week']), 'taken' => $taken];
+                $flushes[] = ['week' => $weeks->backIn($take['week']), 'taken' => $taken];
             }
         }
         $left = $shoots;

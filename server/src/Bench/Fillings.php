@@ -26,8 +26,6 @@ final class Fillings
     private const STEPS = 20_000;
     /** The same where it is filled again around those whose move was refused, beginning from what was found before. */
     private const STEPS_AGAIN = 4_000;
-    /** Times that it is filled again before what is refused stays where it is at once, rather than in its week first. */
-    private const PATIENCE = 2;
 
     public function __construct(
         private readonly HouseToFill $house,
@@ -62,8 +60,11 @@ final class Fillings
                 }
             }
             foreach ($refused as $code) {
-                $held[$code] = ($held[$code] ?? 0) + ($times < self::PATIENCE ? 1 : 2);
+                // Refused in its own week, it is not its week that is in the way.
+                $isInItsWeek = $filled->placed[$code][0]->from === ($asks->now[$code]['from'] ?? null);
+                $held[$code] = ($held[$code] ?? 0) + ($isInItsWeek ? 2 : 1);
             }
+            $held += array_fill_keys(self::ofTheirStock($refused, array_keys($changes), $batches), 1);
             $found = array_map(static fn (array $legs) => ['space' => $legs[0]->space, 'from' => $legs[0]->from], $filled->placed);
             // A search and what it searches hold each other, and a large house is large.
             gc_collect_cycles();
@@ -145,6 +146,25 @@ final class Fillings
     }
 
     /**
+     * Those that are taken from the same plants as others: whatever week one of them has, the others have less of them.
+     *
+     * @param list<string>                $others
+     * @param list<string>                $codes
+     * @param array<string, Batch|PotLot> $batches
+     *
+     * @return list<string>
+     */
+    private static function ofTheirStock(array $others, array $codes, array $batches): array
+    {
+        $blocks = static fn (string $code): array => $batches[$code] instanceof Batch
+            ? array_map(static fn (array $from) => (int) $from['block']->id, $batches[$code]->takenFrom())
+            : [];
+        $tight = array_flip(array_merge([], ...array_map($blocks, $others)));
+
+        return array_values(array_filter($codes, static fn (string $code) => array_intersect_key($tight, array_flip($blocks($code))) !== []));
+    }
+
+    /**
      * Moves that could not be made together after all: stock gives to each alone, but not to all.
      *
      * @param array<array<string, mixed>> $changes
@@ -153,15 +173,6 @@ final class Fillings
      */
     private function refused(array $changes): array
     {
-        $tried = $this->moves->try(MoveReader::all(array_values($changes)))['batches'];
-
-        $codes = [];
-        foreach ($tried as $move) {
-            if (in_array(true, array_column($move['breaks'], 'hard'), true)) {
-                $codes[$move['code']] = $move['code'];
-            }
-        }
-
-        return array_values($codes);
+        return $this->moves->refused(MoveReader::all(array_values($changes)));
     }
 }

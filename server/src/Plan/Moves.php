@@ -61,6 +61,26 @@ final class Moves
     }
 
     /**
+     * Those that could not be made together.
+     *
+     * @param list<Move> $moves
+     *
+     * @return list<string> codes
+     */
+    public function refused(array $moves): array
+    {
+        $placed = $this->places->of($moves);
+        $codes = [];
+        foreach ($this->breaks->of($placed) as $i => $breaks) {
+            if (in_array(true, array_column($breaks, 'hard'), true)) {
+                $codes[$placed[$i]->code()] = $placed[$i]->code();
+            }
+        }
+
+        return array_values($codes);
+    }
+
+    /**
      * @param list<Move> $moves
      *
      * @return list<array{code: string, version: int}> the batches and lots changed, and batches made, by which it is undone
