@@ -9,9 +9,11 @@ use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Calculations;
 use WetCradle\Core\Crops\CuttingsPerShoot;
 use WetCradle\Core\Refused;
+use WetCradle\Core\Stock\BlockOffer;
 use WetCradle\Core\Stock\DivisionPath;
 use WetCradle\Core\Stock\ShootHabit;
 use WetCradle\Core\Stock\StockTakes;
+use WetCradle\Core\Stock\StockYear;
 
 final class TakesTest extends TestCase
 {
@@ -63,6 +65,32 @@ final class TakesTest extends TestCase
         $habit = ShootHabit::of(24, 60, 0.5, 2, 4);
         $takes = [['week' => 28, 'cuttings' => null], ['week' => 20, 'cuttings' => null], ['week' => 24, 'cuttings' => null]];
         self::assertSame([480, 720, 1080], array_column(StockTakes::of(40, $habit, $takes)->takes, 'available'));
+    }
+
+    /** Whether it is enough is found without finding how many are left: both must say the same. */
+    public function testItIsEnoughWhereAsManyAreLeft(): void
+    {
+        mt_srand(23);
+        $enough = 0;
+        for ($i = 0; $i < 1500; ++$i) {
+            $most = mt_rand(1, 30);
+            $year = mt_rand(0, 2) === 0 ? StockYear::of(mt_rand(40, 46), mt_rand(4, 8), mt_rand(0, 5)) : null;
+            $habit = ShootHabit::of(mt_rand(1, $most), $most, mt_rand(10, 100) / 100, mt_rand(0, 30) / 10, mt_rand(0, 20), null, $year);
+            $on = new \DateTimeImmutable('2027-05-12');
+            $takes = array_map(
+                static fn () => ['on' => $on->modify(sprintf('%+d days', mt_rand(-200, 200))), 'cuttings' => mt_rand(0, 200)],
+                range(1, mt_rand(1, 6)),
+            );
+            $asked = mt_rand(0, 400);
+            $offer = BlockOffer::of(20, $habit, mt_rand(1, 2), mt_rand(0, 3) === 0 ? 12 : null, $takes, $on, $asked);
+            // Each is asked first of one that was not asked before.
+            $isEnough = (clone $offer)->isEnough();
+            $left = $offer->left();
+            self::assertSame($asked <= $left, $isEnough, "{$asked} of {$left}");
+            $enough += $isEnough && $asked > 0 ? 1 : 0;
+        }
+        self::assertGreaterThan(200, $enough);
+        self::assertLessThan(1300, $enough);
     }
 
     public function testSharesAreReckonedAsByHand(): void

@@ -96,6 +96,18 @@ final class FillTest extends House
         self::assertCount(count($found['moves']), array_column($made['batches'], 'code'));
     }
 
+    public function testWhereTheStockIsDrawnOnToTheLastWhatIsFoundCanBeMade(): void
+    {
+        $this->signIn();
+        $before = $this->ask('POST', '/api/bench/fill');
+        $this->db()->executeStatement('UPDATE stock_block SET plants = (plants + 2) / 3');
+        $found = $this->ask('POST', '/api/bench/fill');
+        self::assertNotSame([], $found['moves']);
+        self::assertLessThan(count($before['moves']), count($found['moves']), 'Those whose plants cannot give it stay.');
+        $made = $this->ask('POST', '/api/plan/moves', ['moves' => array_column($found['moves'], 'move'), 'why' => 'All that can be']);
+        self::assertCount(count($found['moves']), array_column($made['batches'], 'code'));
+    }
+
     public function testAStuckBatchInAZoneThatClosesIsMovedOnFromThere(): void
     {
         $this->signIn();
