@@ -67,9 +67,11 @@ export function App() {
         </Boundary>
       </Shell>
       {!session.account && (
-        <Suspense>
-          <SignInAgain was={shown.account} />
-        </Suspense>
+        <Boundary at="signing in again">
+          <Suspense>
+            <SignInAgain was={shown.account} />
+          </Suspense>
+        </Boundary>
       )}
     </WeekProvider>
   )

@@ -2,6 +2,7 @@ import { lazy, type PointerEvent, Suspense, useLayoutEffect, useRef, useState } 
 import type { RailWeek } from '../api/client'
 import { useRail } from '../api/queries'
 import { mondayOf, plural, sayDay, sayWeek } from '../words'
+import type { RailDrawing as Drawing } from './RailDrawing'
 import { useMarked, useShown } from './week'
 
 /** Units from top to foot of the drawing. */
@@ -23,7 +24,21 @@ function useWidth() {
 const hours = (h: number) => `${h < 10 ? h.toFixed(1) : Math.round(h)} h`
 
 /** The drawing comes beside what it draws: nothing that can be read waits for it. */
-const RailDrawing = lazy(() => import('./RailDrawing').then((m) => ({ default: m.RailDrawing })))
+const RailDrawing = lazy(
+  async (): Promise<{ default: typeof Drawing }> => ({
+    default: await import('./RailDrawing').then(
+      (m) => m.RailDrawing,
+      () => Undrawn,
+    ),
+  }),
+)
+
+/** Without the drawing the rail is moved all the same. */
+const Undrawn = () => (
+  <p role="alert" className="refusal pt-5">
+    The weeks could not be drawn: there is a newer version, or no network. Load the page anew.
+  </p>
+)
 
 const Swatch = ({ of, flat = false }: { of: string; flat?: boolean }) => (
   <span aria-hidden="true" className={`inline-block align-baseline ${of} ${flat ? 'h-1.5 w-5 opacity-75' : 'h-3 w-2.5'}`} />

@@ -6,6 +6,7 @@ import { isHalfFilled } from '../forms/kept'
 import { looksKept } from '../round/device'
 import { useSendingLooks } from '../round/send'
 import { plural } from '../words'
+import { Boundary } from './Boundary'
 import { Finder } from './Finder'
 import { Leaving } from './Leaving'
 import { Rail } from './Rail'
@@ -223,7 +224,13 @@ export function Shell({ children }: { children: ReactNode }) {
         />
       )}
       {finding && <Finder onClose={() => setFinding(false)} onHelp={setHelped} />}
-      <Suspense>{helped !== null && <KeyList at={helped} rooms={ROOMS} onClose={() => setHelped(null)} />}</Suspense>
+      {helped !== null && (
+        <Boundary at={helped}>
+          <Suspense>
+            <KeyList at={helped} rooms={ROOMS} onClose={() => setHelped(null)} />
+          </Suspense>
+        </Boundary>
+      )}
     </div>
   )
 }
