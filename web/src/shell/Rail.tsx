@@ -1,8 +1,8 @@
-import { lazy, type PointerEvent, Suspense, useLayoutEffect, useRef, useState } from 'react'
+import { type PointerEvent, useEffect, useLayoutEffect, useRef, useState } from 'react'
 import type { RailWeek } from '../api/client'
 import { useRail } from '../api/queries'
 import { mondayOf, plural, sayDay, sayWeek } from '../words'
-import type { RailDrawing as Drawing } from './RailDrawing'
+import type { RailDrawing } from './RailDrawing'
 import { useMarked, useShown } from './week'
 
 /** Units from top to foot of the drawing. */
@@ -23,22 +23,25 @@ function useWidth() {
 
 const hours = (h: number) => `${h < 10 ? h.toFixed(1) : Math.round(h)} h`
 
-/** The drawing comes beside what it draws: nothing that can be read waits for it. */
-const RailDrawing = lazy(
-  async (): Promise<{ default: typeof Drawing }> => ({
-    default: await import('./RailDrawing').then(
-      (m) => m.RailDrawing,
-      () => Undrawn,
-    ),
-  }),
-)
-
 /** Without the drawing the rail is moved all the same. */
 const Undrawn = () => (
   <p role="alert" className="refusal pt-5">
     The weeks could not be drawn: there is a newer version, or no network. Load the page anew.
   </p>
 )
+
+/** The drawing comes once there is something to draw: nothing that can be read waits for it, nor is it held back once it is there. */
+function useDrawing(isWanted: boolean): typeof RailDrawing | null {
+  const [drawing, setDrawing] = useState<{ with: typeof RailDrawing } | null>(null)
+  useEffect(() => {
+    if (isWanted)
+      import('./RailDrawing').then(
+        (m) => setDrawing({ with: m.RailDrawing }),
+        () => setDrawing({ with: Undrawn }),
+      )
+  }, [isWanted])
+  return drawing?.with ?? null
+}
 
 const Swatch = ({ of, flat = false }: { of: string; flat?: boolean }) => (
   <span aria-hidden="true" className={`inline-block align-baseline ${of} ${flat ? 'h-1.5 w-5 opacity-75' : 'h-3 w-2.5'}`} />
@@ -51,6 +54,7 @@ export function Rail() {
   const week = useMarked()
   const [ref, width] = useWidth()
   const weeks = data?.weeks ?? NONE
+  const Drawing = useDrawing(weeks.length > 0)
   const at = weeks.findIndex((w) => w.week === week)
   const shown = weeks[at]
   const said = shown
@@ -93,11 +97,7 @@ export function Rail() {
           if (event.key === 'Home') setWeek(thisWeek)
         }}
       >
-        <Suspense>
-          {width > 0 && weeks.length > 0 && (
-            <RailDrawing weeks={weeks} week={week} thisWeek={thisWeek} width={width} high={HIGH} />
-          )}
-        </Suspense>
+        {Drawing && width > 0 && <Drawing weeks={weeks} week={week} thisWeek={thisWeek} width={width} high={HIGH} />}
       </div>
       {!data && error && (
         <p role="alert" className="refusal absolute top-5">
