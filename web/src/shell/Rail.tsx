@@ -1,8 +1,9 @@
-import { type PointerEvent, useEffect, useLayoutEffect, useRef, useState } from 'react'
+import { type PointerEvent, useLayoutEffect, useRef, useState } from 'react'
 import type { RailWeek } from '../api/client'
 import { useRail } from '../api/queries'
 import { mondayOf, plural, sayDay, sayWeek } from '../words'
 import type { RailDrawing } from './RailDrawing'
+import { useFetched } from './useFetched'
 import { useMarked, useShown } from './week'
 
 /** Units from top to foot of the drawing. */
@@ -30,18 +31,12 @@ const Undrawn = () => (
   </p>
 )
 
-/** The drawing comes once there is something to draw: nothing that can be read waits for it, nor is it held back once it is there. */
-function useDrawing(isWanted: boolean): typeof RailDrawing | null {
-  const [drawing, setDrawing] = useState<{ with: typeof RailDrawing } | null>(null)
-  useEffect(() => {
-    if (isWanted)
-      import('./RailDrawing').then(
-        (m) => setDrawing({ with: m.RailDrawing }),
-        () => setDrawing({ with: Undrawn }),
-      )
-  }, [isWanted])
-  return drawing?.with ?? null
-}
+/** Comes once there is something to draw: nothing that can be read waits for it. */
+const fetchDrawing = (): Promise<typeof RailDrawing> =>
+  import('./RailDrawing').then(
+    (m) => m.RailDrawing,
+    () => Undrawn,
+  )
 
 const Swatch = ({ of, flat = false }: { of: string; flat?: boolean }) => (
   <span aria-hidden="true" className={`inline-block align-baseline ${of} ${flat ? 'h-1.5 w-5 opacity-75' : 'h-3 w-2.5'}`} />
@@ -54,7 +49,7 @@ export function Rail() {
   const week = useMarked()
   const [ref, width] = useWidth()
   const weeks = data?.weeks ?? NONE
-  const Drawing = useDrawing(weeks.length > 0)
+  const Drawing = useFetched(weeks.length > 0, fetchDrawing)
   const at = weeks.findIndex((w) => w.week === week)
   const shown = weeks[at]
   const said = shown

@@ -1,4 +1,4 @@
-import { lazy, memo, Suspense, useDeferredValue, useState } from 'react'
+import { memo, useDeferredValue, useState } from 'react'
 import { Link } from 'react-router'
 import type { Schemas } from '../api/client'
 import { useBench, useDay, useLots, useTroubledZones } from '../api/queries'
@@ -10,6 +10,7 @@ import { lotsDueBy } from '../potting/lotsDue'
 import { Troubles } from '../round/Troubles'
 import { FirstSteps } from '../shell/FirstSteps'
 import { Unread } from '../shell/Unread'
+import { useFetched } from '../shell/useFetched'
 import { useShown } from '../shell/week'
 import { HoldClock } from '../stock/HoldClock'
 import { KeepOutNow } from '../stock/KeepOut'
@@ -21,7 +22,7 @@ import { DayArc } from './DayArc'
 type Thing = Schemas['Thing']
 
 /** The forms come when somebody takes up a piece of work: what waits is there before them. */
-const WorkPanel = lazy(() => import('../batches/WorkPanel').then((m) => ({ default: m.WorkPanel })))
+const fetchForms = () => import('../batches/WorkPanel').then((m) => m.WorkPanel)
 
 const PARTS: { job: Thing['job']; title: string; words: string; act: string }[] = [
   { job: 'short', title: 'Before all', words: 'orders that will be short by what is known today', act: 'See what can be done' },
@@ -60,6 +61,7 @@ function ThingRow({
   onDone: () => void
 }) {
   const { mayLog, mayPlan, session } = useShown()
+  const WorkPanel = useFetched(open && thing.tag !== null, fetchForms)
   if (thing.wanted && thing.job === 'short') {
     const { wanted } = thing
     return (
@@ -162,14 +164,14 @@ function ThingRow({
       )}
       {open && (
         <div className="sheet mt-2 p-4">
-          <Suspense>
+          {WorkPanel && (
             <WorkPanel
               code={thing.tag.code}
               work={thing.job as Exclude<Thing['job'], 'short' | 'collect'>}
               line={thing.line ?? 1}
               onDone={onDone}
             />
-          </Suspense>
+          )}
         </div>
       )}
     </>
