@@ -1,9 +1,11 @@
-import { copyFileSync, existsSync, renameSync, rmSync } from 'node:fs'
+import { copyFileSync, existsSync, mkdtempSync, renameSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { test as base, type Cookie, expect, type Locator, type Page } from '@playwright/test'
-import { DEMOS } from './ports'
+import { type BrowserContext, test as base, type Cookie, expect, type Locator, type Page } from '@playwright/test'
+import { DEMOS, DESK } from './ports'
 
 let lastFile = ''
+const addressOf = (worker: number) => `http://127.0.0.1:${DEMOS[worker]}`
 
 /** Lays the demo as it was built under a worker's server: no file of tests leans on what another left behind. */
 function layAnew(worker: number): void {
@@ -19,10 +21,10 @@ function layAnew(worker: number): void {
   renameSync(`${live}.new`, live)
 }
 
-/** A test in the demo of the worker that runs it: two workers never meet in one nursery, and each file begins with a new one. */
-export const test = base.extend({
+/** A test in the demo of the worker that runs it, in a browser that knows nothing: two workers never meet in one nursery, and each file begins with a new one. */
+export const apart = base.extend({
   baseURL: async ({}, use, { parallelIndex, file }) => {
-    const address = `http://127.0.0.1:${DEMOS[parallelIndex]}`
+    const address = addressOf(parallelIndex)
     if (file !== lastFile) {
       layAnew(parallelIndex)
       kept.clear()
@@ -35,6 +37,30 @@ export const test = base.extend({
   page: async ({ page }, use, { file }) => {
     if (CUT.test(file)) await cutReplies(page)
     await use(page)
+  },
+})
+
+/** The same in the worker's one browser, which has fetched the app before, as most people's have. Nobody is signed in, and nothing is kept. */
+export const test = apart.extend<object, { desk: BrowserContext }>({
+  desk: [
+    async ({ playwright, launchOptions }, use, { parallelIndex }) => {
+      const { contextOptions, ...desk } = DESK
+      const profile = mkdtempSync(join(tmpdir(), 'wet-cradle-desk-'))
+      const browser = await playwright.chromium.launchPersistentContext(profile, { ...launchOptions, ...desk, ...contextOptions, baseURL: addressOf(parallelIndex) })
+      await use(browser)
+      await browser.close()
+      rmSync(profile, { recursive: true, force: true })
+    },
+    { scope: 'worker' },
+  ],
+  context: async ({ desk, baseURL }, use) => {
+    const [blank] = desk.pages()
+    await use(desk)
+    for (const page of desk.pages()) if (page !== blank) await page.close()
+    await desk.clearCookies()
+    const browser = await desk.newCDPSession(blank ?? (await desk.newPage()))
+    await browser.send('Storage.clearDataForOrigin', { origin: baseURL ?? '', storageTypes: 'local_storage,indexeddb,cache_storage' })
+    await browser.detach()
   },
 })
 

@@ -2,7 +2,7 @@ import { mkdtempSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { defineConfig } from '@playwright/test'
-import { DEMOS, EMPTY } from './ports'
+import { DEMOS, DESK, EMPTY } from './ports'
 
 // Each run has databases of its own, on a day in the busy season; each worker has a nursery to itself (see house.ts).
 const home = (process.env.CRADLE_E2E ??= mkdtempSync(join(tmpdir(), 'wet-cradle-e2e-')))
@@ -29,12 +29,7 @@ export default defineConfig({
   timeout: 180_000,
   expect: { timeout: 30_000 },
   use: {
-    viewport: { width: 1280, height: 800 },
-    locale: 'en-US',
-    colorScheme: 'light',
-    contextOptions: { reducedMotion: 'reduce' },
-    // Only the round's own tests keep the app on the device.
-    serviceWorkers: 'block',
+    ...DESK,
     launchOptions: {
       executablePath: '/usr/bin/chromium-headless-shell',
       // Each page lives for seconds: to press its scripts into their quickest shape takes longer than it saves.

@@ -286,7 +286,7 @@ test('an order wants bigger pots: some of a lot are potted on for it, and put ba
 })
 
 test.describe('on a phone', () => {
-  test.use({ viewport: { width: 390, height: 844 } })
+  test.beforeEach(({ page }) => page.setViewportSize({ width: 390, height: 844 }))
 
   test('lifting stops as soon as it is enough, and a set of feet is practised on', async ({ page }) => {
     await signIn(page)

@@ -1,5 +1,5 @@
 import { type BrowserContext, expect, type Page } from '@playwright/test'
-import { signIn, test } from './house'
+import { signIn, apart as test } from './house'
 import { mustBeUsable } from './usable'
 
 test.use({ viewport: { width: 390, height: 844 }, serviceWorkers: 'allow' })

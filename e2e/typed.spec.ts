@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test'
-import { signIn, test } from './house'
+import { signIn, apart as test } from './house'
 import { mustBeUsable } from './usable'
 
 const openOrder = async (page: Page) => {

@@ -64,6 +64,12 @@ export default defineConfig({
   },
   // A machine that is busy with other things is slow, not wrong. Files share what they import, which is most of their time; what
   // one of them puts in the place of something is taken away again.
-  test: { testTimeout: 60_000, isolate: false, unstubGlobals: true, restoreMocks: true },
+  test: {
+    testTimeout: 60_000,
+    setupFiles: './src/__tests__/setup.ts',
+    isolate: false,
+    unstubGlobals: true,
+    restoreMocks: true,
+  },
   server: { proxy: { '/api': 'http://127.0.0.1:8080' } },
 })

@@ -102,7 +102,7 @@ final class DrawnScenarios
             'drawn-stays' => [60, self::stays(...)],
             'drawn-orders' => [150, self::orders(...)],
             'drawn-potting' => [100, self::potting(...)],
-            'drawn-roots' => [120, self::roots(...)],
+            'drawn-roots' => [60, self::roots(...)],
             'drawn-dips' => [150, self::dip(...)],
             'drawn-ways' => [80, self::ways(...)],
             'drawn-rows' => [120, self::rows(...)],

@@ -14,14 +14,15 @@ use WetCradle\Server\StandIn\SimulatedWeather;
 
 // Mist by the film against two hundred clocks on the weather of the demo; a month of readings brought in, drawn, and what a year takes.
 
-/**
- * @param Closure(string, string, ?string): string $send
- *
- * @return array<string, mixed>
- */
-function conditions(string $base, Closure $send): array
+/** @param Closure(string, string, ?string=): string $send */
+function conditions(string $base, Closure $send): void
 {
-    return ['a summer by the film and by clocks' => summer()] + months($base, $send);
+    foreach (summer() as $what => $ways) {
+        foreach (array_filter($ways) as $way => ['dryMinutes' => $dry, 'litres' => $litres]) {
+            row('Mist', "{$what}, {$way}: leaves are dry", $dry, 'minutes', null, number_format($litres).' l');
+        }
+    }
+    months($base, $send);
 }
 
 /**
@@ -91,12 +92,8 @@ function table(int $zones, int $days, DateTimeImmutable $from): string
     return implode("\n", $rows);
 }
 
-/**
- * @param Closure(string, string, ?string): string $send
- *
- * @return array<string, mixed>
- */
-function months(string $base, Closure $send): array
+/** @param Closure(string, string, ?string=): string $send */
+function months(string $base, Closure $send): void
 {
     $ids = [];
     for ($zone = 1; $zone <= 12; ++$zone) {
@@ -104,7 +101,7 @@ function months(string $base, Closure $send): array
             'length' => 6, 'width' => 1.6, 'x' => 0, 'y' => 3 * $zone];
         $ids[] = json_decode($send('POST', '/api/zones', json_encode($body, JSON_THROW_ON_ERROR)), true)['id'];
     }
-    $today = json_decode($send('GET', '/api/session', null), true)['today'];
+    $today = json_decode($send('GET', '/api/session'), true)['today'];
     $from = (new DateTimeImmutable($today.'T00:00:00Z'))->modify('-30 days');
     $token = json_decode($send('POST', '/api/devices', '{"name":"bench"}'), true)['token'];
     $csv = table(12, 30, $from);
@@ -120,10 +117,8 @@ function months(string $base, Closure $send): array
     $bytes = static fn (): int => (int) ($db->query('SELECT sum(pgsize) FROM dbstat WHERE name LIKE \'reading%\'') ?: throw new RuntimeException('No size is known.'))->fetchColumn();
     $perDay = $bytes() / 30;
 
-    return [
-        'a month of 12 zones brought in' => ['readings' => $told['taken'] ?? $told, 'seconds' => round($took, 1), 'tableMb' => round(strlen($csv) / 1e6, 1)],
-        'a month of a zone drawn' => timed(static fn () => $send('GET', $month, null), 10),
-        'a day of a zone drawn' => timed(static fn () => $send('GET', $day, null), 10),
-        'a year kept whole' => ['mb' => round(365 * $perDay / 1e6, 1)],
-    ];
+    row('Readings', 'a month of 12 zones brought in', round($took, 1), 's', null, sprintf('%s readings, %s MB', number_format($told['taken']), spoken(strlen($csv) / 1e6)));
+    timesRow('Readings', 'a month of a zone drawn', timed(static fn () => $send('GET', $month), 10));
+    timesRow('Readings', 'a day of a zone drawn', timed(static fn () => $send('GET', $day), 10));
+    row('Readings', 'a year of 12 zones kept whole', round(365 * $perDay / 1e6), 'MB');
 }

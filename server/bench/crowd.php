@@ -2,6 +2,8 @@
 
 declare(strict_types=1);
 
+require __DIR__.'/rows.php';
+
 // Run by bin/bench, with the address of a server that has the demo with ten years behind it: thirty people who read and five who
 // write for a minute, each some seconds after their last answer, as people do.
 
@@ -11,7 +13,7 @@ const SECONDS = 60.0;
 /** Seconds between an answer and the next question of the same person, from and to. */
 const PAUSE = [2.0, 8.0];
 /** Milliseconds within which 19 of 20 answers are to be there. */
-const GOAL = 400;
+const GOAL = 400.0;
 
 [, $base] = $argv + [1 => 'http://127.0.0.1:8080'];
 mt_srand(20270512);
@@ -99,13 +101,8 @@ while (microtime(true) < $ends || $busy !== []) {
     }
 }
 $kept = $there();
-$say = static function (array $ms): array {
-    sort($ms);
-
-    return ['answers' => count($ms), 'medianMs' => round($ms[intdiv(count($ms), 2)]), 'p95Ms' => round($ms[(int) floor(0.95 * (count($ms) - 1))])];
-};
-$all = $say([...$took['read'], ...$took['write']]);
-echo json_encode(['thirty read, five write' => [
-    'seconds' => SECONDS, 'read' => $say($took['read']), 'write' => $say($took['write']), 'acknowledged' => $written, 'kept' => $kept, 'errors' => $errors,
-    'goalMs' => GOAL, 'met' => $all['p95Ms'] <= GOAL && $errors === [] && $kept === $written,
-]], JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR), "\n";
+foreach (['read' => READERS, 'write' => WRITERS] as $kind => $people) {
+    timesRow('Many at once', sprintf('%d people who %s', $people, $kind), array_map(static fn (float $ms) => $ms / 1000, $took[$kind]), GOAL, count($took[$kind]).' answers in a minute');
+}
+row('Many at once', 'answers that were errors', count($errors), '', 0.0, implode(', ', array_slice($errors, 0, 3)));
+row('Many at once', 'writes that were acknowledged and are not there', abs($written - $kept), '', 0.0, "{$kept} are there");

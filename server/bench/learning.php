@@ -11,11 +11,9 @@ use WetCradle\Server\Rooting\Forecasts;
  * What a check costs where ten were made before, and a count that changes what its way teaches, with the batches of that way
  * that are rooting.
  *
- * @param Closure(string, string, ?string): string $send
- *
- * @return array<string, array{medianMs: float, p95Ms: float}|int>
+ * @param Closure(string, string, ?string=): string $send
  */
-function learnt(Closure $send, string $today): array
+function learnt(Closure $send, string $today): void
 {
     $ask = static fn (string $method, string $path, ?array $body = null): array => json_decode(
         $send($method, $path, $body === null ? null : json_encode($body, JSON_THROW_ON_ERROR)),
@@ -61,20 +59,14 @@ function learnt(Closure $send, string $today): array
         }
     }
 
-    return [
-        'a check with ten before' => summed($checks),
-        'batches of the way that is counted' => count($ways[0]),
-        'a count of as many as usual, or its undoing' => summed($counts['usual']),
-        'a count of so few, or its undoing' => summed($counts['few']),
-    ];
+    $way = sprintf('%d batches of its way are there', count($ways[0]));
+    timesRow('Writes on the demo', 'a check with ten before', $checks);
+    timesRow('Writes on the demo', 'a count of as many as usual, or its undoing', $counts['usual'], null, $way);
+    timesRow('Writes on the demo', 'a count of so few that it may be a mishap, or its undoing', $counts['few'], null, $way);
 }
 
-/**
- * What it costs to read what is believed of the batches that are rooting.
- *
- * @return array{batches: int, medianMs: float, p95Ms: float}
- */
-function believed(): array
+/** What it costs to read what is believed of the batches that are rooting. */
+function believed(): void
 {
     require_once dirname(__DIR__).'/config/bootstrap.php';
     $kernel = new Kernel('test', false);
@@ -91,5 +83,9 @@ function believed(): array
         'SELECT f.batch_id FROM batch_forecast f JOIN batch b ON b.id = f.batch_id WHERE b.left_bench_on IS NULL ORDER BY b.id LIMIT 150',
     ));
 
-    return ['batches' => count($batches)] + timed(static fn () => $forecasts->kept($batches), 20);
+    timesRow(
+        'Reckonings on the demo',
+        sprintf('what is believed of %d batches that root', count($batches)),
+        timed(static fn () => $forecasts->kept($batches), 20),
+    );
 }

@@ -25,12 +25,15 @@ final class DemoLots
     /** The customer whose plants go with a plant passport. */
     private const WITH_PASSPORT = 2;
 
+    private readonly HouseDefaults $habits;
+
     public function __construct(
         private readonly Connection $db,
         private readonly Chance $chance,
         private readonly SiteAir $air,
         private readonly \DateTimeImmutable $today,
     ) {
+        $this->habits = HouseDefaults::usual();
     }
 
     public function pot(): void
@@ -111,7 +114,7 @@ final class DemoLots
 
     private function steps(int $lot, Potting $sheet, \DateTimeImmutable $pottedOn, \DateTimeImmutable $readyOn): void
     {
-        foreach (GrowOnSteps::of($sheet, $pottedOn, $readyOn, $this->air, HouseDefaults::usual()) as $step) {
+        foreach (GrowOnSteps::of($sheet, $pottedOn, $readyOn, $this->air, $this->habits) as $step) {
             $on = $step['on']->modify(sprintf('+%d days', $this->chance->between(0, 3)));
             if ($on <= $this->today && ($on < $this->today->modify('-8 days') || $this->chance->happens(0.6))) {
                 $this->db->insert(

@@ -25,8 +25,12 @@ final class DemoRecords
     /** @var array<int, list<int>> */
     private array $lines = [];
 
+    /** From which chance on a check settles that a batch is ready. */
+    private readonly float $sure;
+
     public function __construct(private readonly Connection $db, private readonly CountBook $book)
     {
+        $this->sure = HouseDefaults::usual()->number(HouseDefault::SureOfReady);
     }
 
     public function wanted(int $crop, int $plants, int $pot, Week $ready, ?int $customer, string $priority, \DateTimeImmutable $at): int
@@ -69,7 +73,7 @@ final class DemoRecords
 
     public function check(int $line, \DateTimeImmutable $on, StageTally $tally, float $threshold, int $by): Verdict
     {
-        $ready = ReadyCheck::of($tally->lifted(), $tally->rooted(), $threshold, Beta::of(1, 1), HouseDefaults::usual()->number(HouseDefault::SureOfReady));
+        $ready = ReadyCheck::of($tally->lifted(), $tally->rooted(), $threshold, Beta::of(1, 1), $this->sure);
         $this->db->insert(
             'root_check',
             [

@@ -26,6 +26,7 @@ final class Placing
     private array $tenants = [];
     /** @var array<int, list<array{on: \DateTimeImmutable, cuttings: int}>> */
     private array $takes = [];
+    private readonly HouseDefaults $habits;
 
     /**
      * @param list<array<string, mixed>>      $zones
@@ -33,6 +34,7 @@ final class Placing
      */
     public function __construct(array $zones, private readonly array $blocks, private readonly Timetable $timetable, private Chance $chance)
     {
+        $this->habits = HouseDefaults::usual();
         foreach (array_filter($zones, static fn (array $zone) => !(bool) $zone['onlyPots']) as $zone) {
             $this->zones[(int) $zone['id']] = Zone::of(
                 (string) $zone['name'],
@@ -94,7 +96,7 @@ final class Placing
         foreach ($this->zones as $id => $zone) {
             $offer = $zone->offerTo($tenant, $this->tenants[$id] ?? []);
             if ($offer->isYes() && $zone->offerTo($this->tenant($plan, $zone), $this->tenants[$id] ?? [])->isYes()) {
-                $fitting[$id] = $offer->rank($tenant, HouseDefaults::usual());
+                $fitting[$id] = $offer->rank($tenant, $this->habits);
             }
         }
         asort($fitting);

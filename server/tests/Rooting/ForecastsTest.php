@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Tests\Rooting;
 
+use Doctrine\DBAL\ArrayParameterType;
 use PHPUnit\Framework\Attributes\DataProvider;
 use WetCradle\Server\Tests\House;
 
@@ -76,8 +77,12 @@ final class ForecastsTest extends House
         $changed = array_keys(array_filter($after, static fn (array $kept, string $code) => $kept !== ($before[$code] ?? null), ARRAY_FILTER_USE_BOTH));
         self::assertGreaterThanOrEqual($least, count($changed));
         self::assertSame(0, (int) $this->db()->fetchOne('SELECT count(*) FROM batch_forecast WHERE stale = 1'));
-        // All of it reckoned anew is as it is kept.
-        $this->db()->executeStatement("UPDATE batch_forecast SET stale = 1, rests_on = ''");
+        // What changed and a part of what did not, reckoned anew, is as it is kept.
+        $this->db()->executeStatement(
+            "UPDATE batch_forecast SET stale = 1, rests_on = '' WHERE batch_id % 5 = 0 OR batch_id IN (SELECT id FROM batch WHERE code IN (?))",
+            [array_slice($changed, 0, 12)],
+            [ArrayParameterType::STRING],
+        );
         $this->ask('POST', '/api/plan/versions', ['name' => 'Something is written']);
         self::assertSame($after, $this->kept());
     }

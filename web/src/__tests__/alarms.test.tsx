@@ -1,6 +1,6 @@
 // @vitest-environment happy-dom
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
-import { cleanup, render, screen } from '@testing-library/react'
+import { cleanup, render, screen, waitFor } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { MemoryRouter } from 'react-router'
 import { afterEach, describe, expect, it, vi } from 'vitest'
@@ -100,7 +100,7 @@ describe('alarms', () => {
     )
     await screen.findByText('The same in Mist 2.')
     await userEvent.click(screen.getByRole('button', { name: 'I have seen it and go there' }))
-    await vi.waitFor(() => expect(sent).toEqual([1, 2].map((zone) => ({ zone, kind: 'no_firing' }))))
+    await waitFor(() => expect(sent).toEqual([1, 2].map((zone) => ({ zone, kind: 'no_firing' }))))
   })
 })
 

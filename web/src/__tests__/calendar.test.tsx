@@ -1,6 +1,6 @@
 // @vitest-environment happy-dom
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
-import { cleanup, render, screen } from '@testing-library/react'
+import { cleanup, render, screen, waitFor } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { MemoryRouter } from 'react-router'
 import { afterEach, expect, it, vi } from 'vitest'
@@ -34,5 +34,5 @@ it('shows a private address once, and closes it', async () => {
   expect((await screen.findByRole('status')).textContent).toContain('/api/calendar/abc.ics')
   await userEvent.click(await screen.findByRole('button', { name: 'Close it' }))
   expect(close).toHaveBeenCalledOnce()
-  await vi.waitFor(() => expect(screen.queryByRole('status')).toBeNull())
+  await waitFor(() => expect(screen.queryByRole('status')).toBeNull())
 })

@@ -1,6 +1,6 @@
 // @vitest-environment happy-dom
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
-import { cleanup, render, screen, within } from '@testing-library/react'
+import { cleanup, render, screen, waitFor, within } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { MemoryRouter, Route, Routes } from 'react-router'
 import { afterEach, describe, expect, it, vi } from 'vitest'
@@ -96,19 +96,19 @@ describe('a table that is brought in', () => {
   it('asks what a name means: the like of it, another, something new, or none of it', async () => {
     const sent = await draw()
     await userEvent.click(screen.getByRole('button', { name: 'Dene Courts' }))
-    await vi.waitFor(() =>
+    await waitFor(() =>
       expect(sent()).toEqual({ answers: [{ field: 'customer', written: 'Dene Court', means: '4' }], version: 3 }),
     )
     await userEvent.click(screen.getByRole('button', { name: 'It is new' }))
-    await vi.waitFor(() =>
+    await waitFor(() =>
       expect(sent()).toEqual({ answers: [{ field: 'customer', written: 'Dene Court', means: '+' }], version: 3 }),
     )
     await userEvent.selectOptions(screen.getByLabelText('Another that “Dene Court” means'), '9')
-    await vi.waitFor(() =>
+    await waitFor(() =>
       expect(sent()).toEqual({ answers: [{ field: 'customer', written: 'Dene Court', means: '9' }], version: 3 }),
     )
     await userEvent.click(screen.getByRole('button', { name: 'Leave out what says “Dene Court”' }))
-    await vi.waitFor(() => expect(sent()).toEqual({ leaveOut: [2, 3], version: 3 }))
+    await waitFor(() => expect(sent()).toEqual({ leaveOut: [2, 3], version: 3 }))
   })
 
   it('mends a cell where it stands and takes a column for what it is', async () => {
@@ -116,11 +116,11 @@ describe('a table that is brought in', () => {
     const cell = screen.getByLabelText('Plants in line 3')
     await userEvent.clear(cell)
     await userEvent.type(cell, '50{Enter}')
-    await vi.waitFor(() => expect(sent()).toEqual({ cells: [{ line: 3, column: 1, text: '50' }], version: 3 }))
+    await waitFor(() => expect(sent()).toEqual({ cells: [{ line: 3, column: 1, text: '50' }], version: 3 }))
     await userEvent.selectOptions(screen.getByLabelText(/^Pot/), '2')
-    await vi.waitFor(() => expect(sent()).toEqual({ columns: { customer: 0, plants: 1, pot: 2 }, version: 3 }))
+    await waitFor(() => expect(sent()).toEqual({ columns: { customer: 0, plants: 1, pot: 2 }, version: 3 }))
     await userEvent.click(screen.getByRole('button', { name: 'Leave out line 3' }))
-    await vi.waitFor(() => expect(sent()).toEqual({ leaveOut: [3], version: 3 }))
+    await waitFor(() => expect(sent()).toEqual({ leaveOut: [3], version: 3 }))
   })
 
   it('is brought in only when every row fits, and is undone from there', async () => {

@@ -1,6 +1,6 @@
 // @vitest-environment happy-dom
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
-import { cleanup, render, screen, within } from '@testing-library/react'
+import { cleanup, render, screen, waitFor, within } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { MemoryRouter } from 'react-router'
 import { afterEach, expect, it, vi } from 'vitest'
@@ -48,7 +48,7 @@ it('says on Today where nobody goes in yet, and nothing where everybody may', as
   cleanup()
   get.mockResolvedValue(told({ keepOut: [], treatments: [one(1)], more: false }))
   draw(<KeepOutNow />)
-  await vi.waitFor(() => expect(get).toHaveBeenCalledTimes(2))
+  await waitFor(() => expect(get).toHaveBeenCalledTimes(2))
   expect(screen.queryByRole('region')).toBeNull()
 })
 

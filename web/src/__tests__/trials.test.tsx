@@ -1,6 +1,6 @@
 // @vitest-environment happy-dom
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
-import { cleanup, render, screen, within } from '@testing-library/react'
+import { cleanup, render, screen, waitFor, within } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { MemoryRouter, Route, Routes } from 'react-router'
 import { afterEach, expect, it, vi } from 'vitest'
@@ -137,7 +137,7 @@ it('asks anew how many trays it takes for what is typed, and takes up to four ar
   draw(trial(), '/results/trials/new?crop=holly')
   await screen.findByText('5 trays of each arm')
   await userEvent.type(screen.getByLabelText(/^Hoped for/), '90')
-  await vi.waitFor(() => expect(sizes.at(-1)).toMatchObject({ crop: 'holly', hoped: 0.9 }))
+  await waitFor(() => expect(sizes.at(-1)).toMatchObject({ crop: 'holly', hoped: 0.9 }))
   await userEvent.click(screen.getByRole('button', { name: 'One more arm' }))
   await userEvent.click(screen.getByRole('button', { name: 'One more arm' }))
   expect(screen.queryByRole('button', { name: 'One more arm' })).toBeNull()
@@ -153,7 +153,7 @@ it('sends what was counted tray by tray, and what has no count as none', async (
   await userEvent.clear(stuck)
   await userEvent.type(stuck, '39')
   await userEvent.click(within(counts).getByRole('button', { name: 'Keep the counts' }))
-  await vi.waitFor(() => expect(sent).toHaveLength(1))
+  await waitFor(() => expect(sent).toHaveLength(1))
   expect(sent[0]).toEqual({
     path: '/api/trials/{id}/trays',
     body: {
@@ -186,7 +186,7 @@ it('says what is best and what it would change, and which way becomes the house 
   expect(conclude).toHaveProperty('disabled', true)
   await userEvent.type(within(conclusion).getByLabelText('Why'), 'plain to see')
   await userEvent.click(conclude)
-  await vi.waitFor(() => expect(sent).toHaveLength(1))
+  await waitFor(() => expect(sent).toHaveLength(1))
   expect(sent[0]?.body).toEqual({ version: 7, ended: 'adopted', arm: 'A', why: 'plain to see' })
 })
 
@@ -195,5 +195,5 @@ it('goes on with what was concluded, and takes no counts until then', async () =
   await screen.findByText(/too few/)
   expect(screen.queryByRole('form', { name: 'Counts' })).toBeNull()
   await userEvent.click(screen.getByRole('button', { name: 'Go on with it' }))
-  await vi.waitFor(() => expect(sent).toEqual([{ path: '/api/trials/{id}/again', body: { version: 7 } }]))
+  await waitFor(() => expect(sent).toEqual([{ path: '/api/trials/{id}/again', body: { version: 7 } }]))
 })
