@@ -214,8 +214,9 @@ final class Counts
     /** @return list<array{on: string, batch: string, plants: int}> plants of a crop that were sold, day by day and batch by batch */
     public function soldOf(int $crop, \DateTimeImmutable $from, \DateTimeImmutable $to): array
     {
+        // From the crop's own batches on: a licence is for years, in which the whole nursery acts.
         return self::byDay(Row::all($this->db, "SELECT a.on_day, b.code, sum(e.count) AS plants
-            FROM entry e JOIN act a ON a.id = e.act_id JOIN line l ON l.id = e.from_line JOIN batch b ON b.id = l.batch_id
+            FROM batch b CROSS JOIN line l ON l.batch_id = b.id CROSS JOIN entry e ON e.from_line = l.id JOIN act a ON a.id = e.act_id
             WHERE b.crop_id = ? AND a.on_day BETWEEN ? AND ? AND e.to_state = 'sold'
             AND +e.reverses IS NULL AND NOT EXISTS (SELECT 1 FROM entry r WHERE r.reverses = e.id)
             GROUP BY a.on_day, b.code ORDER BY a.on_day, b.code", [$crop, $from->format('Y-m-d'), $to->format('Y-m-d')]));

@@ -37,7 +37,11 @@ final class RailController
         $from = $this->today->week()->plus(-self::WEEKS_BACK);
         $loads = $this->loads->during($from, self::WEEKS);
         $places = Row::number($this->db, "SELECT coalesce(sum(trays), 0) FROM zone WHERE kind = 'mist'");
-        $wanted = Row::pairs($this->db, 'SELECT ready_week, sum(plants) FROM wanted WHERE called_off = 0 GROUP BY ready_week');
+        $wanted = Row::pairs(
+            $this->db,
+            'SELECT ready_week, sum(plants) FROM wanted WHERE +called_off = 0 AND ready_week BETWEEN ? AND ? GROUP BY ready_week',
+            [$from->written(), $from->plus(self::WEEKS)->written()],
+        );
         $windows = array_map(fn (Way $way) => ['crop' => $way->crop->name, 'window' => $this->windows->of($way)], $this->ways->house());
         $weeks = [];
         foreach (SeasonLoad::of($from, self::WEEKS, $places, $this->house->nursery()->norms(), $loads) as $load) {

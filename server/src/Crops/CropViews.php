@@ -99,19 +99,28 @@ final class CropViews
 
         return $this->row($crop, $rests, $batches) + [
             'liner' => ['price' => $crop->linerPrice, 'weeks' => $crop->linerWeeks],
-            'sheets' => array_map(fn (Way $w) => $this->way($w, $rules), $ways),
+            'sheets' => array_map(fn (Way $w) => $this->way($w, $rules, $w === $house ? $batches : null), $ways),
         ];
     }
 
-    /** @return array<string, mixed> */
-    public function way(Way $way, HouseRules $rules): array
+    /**
+     * @param ?list<Counted> $batches those that teach it, where they are known
+     *
+     * @return array<string, mixed>
+     */
+    public function way(Way $way, HouseRules $rules, ?array $batches = null): array
     {
         $version = $way->newest();
         $sheet = $way->core();
         $tray = $this->em->find(TrayKind::class, $sheet->setting->trayKind) ?? throw new \LogicException('A sheet names a kind of tray.');
-        $batches = $this->history->of($way);
+        $batches ??= $this->history->of($way);
         $rate = $this->history->rateOf($way);
-        $used = Row::number($this->db, 'SELECT count(*) FROM batch WHERE sheet_id IN (SELECT id FROM way_sheet WHERE way_id = ?)', [$way->id]);
+        $under = Row::all(
+            $this->db,
+            'SELECT b.sheet_id, count(*) AS used, sum(b.called_off = 0) AS standing FROM batch b JOIN way_sheet s ON s.id = b.sheet_id
+                WHERE b.crop_id = ? AND s.way_id = ? GROUP BY b.sheet_id',
+            [$way->crop->id, $way->id],
+        );
 
         return [
             'id' => $way->id,
@@ -121,7 +130,7 @@ final class CropViews
             'number' => $version->number,
             'keptBy' => $version->keptBy->name,
             'keptAt' => $version->keptAt->format('Y-m-d'),
-            'used' => $used,
+            'used' => array_sum(Row::ints($under, 'used')),
             'sheet' => $sheet->toArray(),
             'tray' => $tray->toArray(),
             'window' => $this->window($way, $this->today->week()),
@@ -131,7 +140,7 @@ final class CropViews
             'offers' => SheetOffers::of($sheet),
             'figures' => WaysCompared::figures($sheet, $rate->forNewBatch, $tray->cells, $tray->squareMetres(), $this->house->defaults()),
             'cost' => PlantCosts::said($this->costs->of($way)),
-            'versions' => $this->versions($way),
+            'versions' => $this->versions($way, array_combine(Row::ints($under, 'sheet_id'), Row::ints($under, 'standing'))),
         ] + self::derived($sheet, $rules, $this->house->defaults());
     }
 
@@ -157,15 +166,14 @@ final class CropViews
         ];
     }
 
-    /** @return list<array<string, mixed>> the newest first, each with what it changed */
-    private function versions(Way $way): array
+    /**
+     * @param array<int, int> $batches how many stand under each sheet
+     *
+     * @return list<array<string, mixed>> the newest first, each with what it changed
+     */
+    private function versions(Way $way, array $batches): array
     {
         $all = $this->em->getRepository(SheetVersion::class)->findBy(['way' => $way], ['number' => 'ASC']);
-        $batches = [];
-        foreach (Row::all($this->db, 'SELECT b.sheet_id, b.code FROM batch b JOIN way_sheet s ON s.id = b.sheet_id
-            WHERE s.way_id = ? AND b.called_off = 0 ORDER BY b.id DESC', [$way->id]) as $row) {
-            $batches[$row->int('sheet_id')][] = $row->text('code');
-        }
         $entries = [];
         foreach ($all as $i => $version) {
             $entries[] = [
@@ -174,7 +182,7 @@ final class CropViews
                 'keptAt' => $version->keptAt->format('Y-m-d'),
                 'why' => $version->why,
                 'changed' => $i === 0 ? [] : WaysCompared::differences($all[$i - 1]->core(), $version->core()),
-                'batches' => $batches[(int) $version->id] ?? [],
+                'batches' => $batches[(int) $version->id] ?? 0,
             ];
         }
 

@@ -31,12 +31,13 @@ final class FindController
         $hits = [];
         foreach ([
             'batch' => ["SELECT b.code AS name, c.name || ', ' || coalesce(b.stuck_on, 'planned for ' || b.stick_on) AS more, b.code AS at
-                FROM batch b JOIN crop c ON c.id = b.crop_id WHERE b.called_off = 0
-                AND (b.code LIKE ? ESCAPE '\\' OR c.name LIKE ? ESCAPE '\\')
+                FROM batch b JOIN crop c ON c.id = b.crop_id WHERE b.called_off = 0 AND b.id IN (
+                SELECT id FROM batch WHERE code LIKE ? ESCAPE '\\'
+                UNION SELECT x.id FROM crop k JOIN batch x ON x.crop_id = k.id WHERE k.name LIKE ? ESCAPE '\\')
                 ORDER BY b.code = ? DESC, b.left_bench_on IS NULL DESC, b.stick_on DESC, b.id DESC", [addcslashes($code, '%_\\').'%', $like, $code]],
             'lot' => ["SELECT p.code AS name, c.name || ', ' || o.name || ', potted ' || p.potted_on AS more, p.code AS at
-                FROM pot_lot p JOIN crop c ON c.id = p.crop_id JOIN pot o ON o.id = p.pot_id WHERE EXISTS (SELECT 1 FROM line l
-                WHERE l.lot_id = p.id) AND (p.code = ? OR c.name LIKE ? ESCAPE '\\') ORDER BY p.code = ? DESC, p.ready_on DESC, p.id DESC",
+                FROM pot_lot p JOIN crop c ON c.id = p.crop_id JOIN pot o ON o.id = p.pot_id WHERE EXISTS (SELECT 1 FROM line l WHERE l.lot_id = p.id)
+                AND (p.code = ? OR p.crop_id IN (SELECT id FROM crop WHERE name LIKE ? ESCAPE '\\')) ORDER BY p.code = ? DESC, p.ready_on DESC, p.id DESC",
                 [strtoupper($typed), $like, strtoupper($typed)]],
             'crop' => ["SELECT c.name, w.name AS more, c.slug AS at FROM crop c JOIN way w ON w.crop_id = c.id AND w.house = 1
                 WHERE c.name LIKE ? ESCAPE '\\' ORDER BY c.name", [$like]],

@@ -98,7 +98,7 @@ final class SeasonEnd
             $sums[$crop][$year] = ($sums[$crop][$year] ?? SeasonSum::none())->and($sum);
         };
         $first = Week::containing($since);
-        $orders = Row::all($this->db, 'SELECT id, crop_id, plants, ready_week FROM wanted WHERE called_off = 0 AND ready_week >= ?', [$first->written()]);
+        $orders = Row::all($this->db, 'SELECT id, crop_id, plants, ready_week FROM wanted WHERE +called_off = 0 AND ready_week >= ?', [$first->written()]);
         $by = $sent = $ofLots = [];
         foreach ($orders as $row) {
             // Many orders are due in one week.

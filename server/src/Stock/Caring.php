@@ -125,7 +125,7 @@ final class Caring
     {
         if ($this->replaced === null) {
             $this->replaced = [];
-            $orders = 'SELECT for_block_id, max(id) AS id FROM wanted WHERE for_block_id IS NOT NULL AND called_off = 0 GROUP BY 1';
+            $orders = 'SELECT for_block_id, max(id) AS id FROM wanted WHERE for_block_id IS NOT NULL AND +called_off = 0 GROUP BY 1';
             foreach (Row::all($this->db, $orders) as $row) {
                 $this->replaced[$row->int('for_block_id')] = $row->int('id');
             }

@@ -54,9 +54,10 @@ final class Pools
     {
         $week = $this->today->week()->written();
         $batches = $this->batches($week, $only ?? 0, $overdue);
+        // The plus: nearly all orders stand, so that they are found by their week and not by that.
         $orders = Row::all($this->db,
             'SELECT id, plants, ready_week, priority, coalesce((SELECT sum(d.count) FROM dispatch d WHERE d.wanted_id = wanted.id
-                AND '.Dispatch::HOLDS."), 0) AS sent FROM wanted WHERE called_off = 0 AND (ready_week >= ? OR id IN (?)) ORDER BY ready_week,
+                AND '.Dispatch::HOLDS."), 0) AS sent FROM wanted WHERE +called_off = 0 AND (ready_week >= ? OR id IN (?)) ORDER BY ready_week,
                 CASE priority WHEN 'must' THEN 0 WHEN 'should' THEN 1 ELSE 2 END, id",
             [$week, [$only ?? 0, ...$overdue ? array_merge(...array_column($batches, 'orders')) : []]],
             [ParameterType::STRING, ArrayParameterType::INTEGER],
@@ -128,8 +129,8 @@ final class Pools
              FROM batch b JOIN way_sheet h ON h.id = b.sheet_id JOIN way y ON y.id = h.way_id LEFT JOIN batch_standing s ON s.batch_id = b.id
                 LEFT JOIN wanted q ON q.id = b.wanted_id LEFT JOIN pot o ON o.id = q.pot_id
              WHERE b.called_off = 0 AND b.id IN (
-                SELECT y.id FROM wanted w JOIN batch y ON y.wanted_id = w.id WHERE w.called_off = 0 AND (w.ready_week >= :since OR w.id = :only)
-                UNION SELECT x.batch_id FROM wanted w JOIN batch_shared x ON x.wanted_id = w.id WHERE w.called_off = 0
+                SELECT y.id FROM wanted w CROSS JOIN batch y ON y.wanted_id = w.id WHERE +w.called_off = 0 AND (w.ready_week >= :since OR w.id = :only)
+                UNION SELECT x.batch_id FROM wanted w CROSS JOIN batch_shared x ON x.wanted_id = w.id WHERE +w.called_off = 0
                 AND (w.ready_week >= :since OR w.id = :only)'.$open.')
              ORDER BY b.wanted_id, b.id',
             ['since' => $since, 'only' => $only],

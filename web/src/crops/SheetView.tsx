@@ -204,7 +204,7 @@ export function SheetView({ way }: { way: Way }) {
                       .join('; ')}
                   </span>
                 )}
-                <span className="soft"> · {plural(version.batches.length, 'batch', 'batches')} under it</span>
+                <span className="soft"> · {plural(version.batches, 'batch', 'batches')} under it</span>
               </li>
             ))}
           </ol>
