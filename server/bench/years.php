@@ -67,6 +67,9 @@ function megabytes(string $read): float
         }
         $kernel->terminate($request, $response);
         $kernel->shutdown();
+        if ($response->getStatusCode() >= 300) {
+            throw new RuntimeException("{$method} {$path} answered {$response->getStatusCode()}.");
+        }
     };
     if ($cookies === []) {
         $handled('POST', '/api/sign-in', '{"signIn":"ines","password":"wet-cradle-demo"}');
@@ -81,7 +84,9 @@ function megabytes(string $read): float
 [$send, $sendSmall] = [browser($large), browser($small)];
 $reads = reads($send);
 $past = (int) array_search('wanted?season=2025', $reads, true);
-$grown = $longest = $needed = [];
+$grown = $longest = [];
+// Before anything is said: who has begun to answer can begin no session.
+$needed = array_combine($reads, array_map(megabytes(...), $reads));
 foreach ($reads as $i => $read) {
     $size = strlen($send('GET', "/api/{$read}"));
     $seconds = read($send, $read);
@@ -92,7 +97,6 @@ foreach ($reads as $i => $read) {
         $beside .= sprintf(', %s ms with a sixth', spoken(1000 * $less));
         $longest[$read] = 1000 * max(0.0, ...$seconds);
     }
-    $needed[$read] = megabytes($read);
     timesRow(PART, $read, $seconds, match (true) {
         str_starts_with($read, 'trace') => TRACED,
         str_starts_with($read, 'results'), $read === 'trials' => TOLD,

@@ -12,11 +12,12 @@ use WetCradle\Core\Refused;
  * Fills a house: first one batch after the other where it costs least; then better and better by search.
  *
  * The search takes up a block of batches that lie in each other's way and lays it anew (`Block`), again and again, with a heat
- * that falls to nothing, so that it gets out of what only looks best. Then prices on batches (`Prices`) say what nothing can cost
- * less than. All that each zone can have for little more than that is listed, and the cheapest that fits together is the best there
- * is (`Together`). Where there is too much to list, all fillings are parted into halves, and these again (`Branches`), until there
- * is little enough in each; and in a large house the same is done with a few zones at a time (`ZonesAnew`), while the others stay
- * as they are. Where the bound is met there is nothing more to find.
+ * that falls to nothing, so that it gets out of what only looks best. In a larger house that leaves somebody out, batches may then
+ * crowd for a while, until there is room for one more (`Crowding`); and a few zones at a time are filled anew, while the others
+ * stay as they are (`ZonesAnew`). Then prices on batches (`Prices`) say what nothing can cost less than. All that each zone can
+ * have for little more than that is listed, and the cheapest that fits together is the best there is (`Together`). Where there is
+ * too much to list, all fillings are parted into halves, and these again (`Branches`), until there is little enough in each. Where
+ * the bound is met there is nothing more to find.
  *
  * The same problem and seed always give the same; more steps never give worse. What it holds is at every moment a plan
  * without faults.
@@ -44,6 +45,15 @@ final class Filler
     /** Tries to fill zones anew that find nothing better, before it goes on with something else. */
     private const STALE = 40;
     private const STALE_IN_PART = 12;
+    /** Times that batches crowd one after another, moves of each, how many of them in one piece, and steps whose time one takes. */
+    private const CROWDED = 4;
+    private const MOVES = 4000;
+    private const AT_A_TIME = 25;
+    private const STEPS_A_MOVE = 2;
+    /** So often before anything is parted by prices. */
+    private const TURNS = 2;
+    /** A house with more batches is too large to let them crowd. */
+    private const MOST_CROWDING = 300;
     /** Rounds of prices where only a bound is wanted. */
     private const PRICED = 30;
     /** How much is looked through there. */
@@ -197,8 +207,12 @@ final class Filler
         $blocks = max(self::COOLING, self::COOLING_EACH * count($this->able));
         yield from $this->cool($blocks, self::HOT);
         if (count($this->able) > self::AT_ONCE) {
-            $this->back();
-            yield from $this->fillAnew(self::STALE);
+            for ($turn = 0; $turn < self::TURNS; ++$turn) {
+                $this->back();
+                yield from $this->crowd();
+                $this->back();
+                yield from $this->fillAnew(self::STALE);
+            }
         }
         $zones = $this->zones();
         if ($zones !== []) {
@@ -222,6 +236,11 @@ final class Filler
         while (true) {
             $this->back();
             yield from $this->cool($blocks, self::HOT);
+            if (count($this->able) > self::AT_ONCE) {
+                $this->back();
+                yield from $this->crowd();
+                $this->back();
+            }
             yield from $this->fillAnew(self::STALE);
             // What cools for longer finds more.
             $blocks *= 2;
@@ -287,6 +306,32 @@ final class Filler
                 $this->remember();
             }
             yield 1 + intdiv($tried, self::TRIED);
+        }
+    }
+
+    /**
+     * Lets batches crowd, time and again, and goes on from the cheapest plan that comes of it each time.
+     *
+     * @return \Generator<int, int>
+     */
+    private function crowd(): \Generator
+    {
+        $able = $this->able;
+        if ($able === [] || count($able) > self::MOST_CROWDING) {
+            return;
+        }
+        $crowding = new Crowding($this->ask, $this->lays, $able, $this->now->at, $this->luck);
+        for ($round = 0; $round < self::CROWDED && $this->isAnyLeftOut(); ++$round) {
+            for ($moved = 0; $moved < self::MOVES; $moved += self::AT_A_TIME) {
+                $crowding->move(self::AT_A_TIME);
+                yield self::STEPS_A_MOVE * self::AT_A_TIME;
+            }
+            $plan = $crowding->cheapest();
+            if ($plan !== null) {
+                $this->lay($plan);
+                yield from $this->cool(self::RELAID_EACH * count($this->able), self::WARM[1]);
+                yield from $this->fillAnew(self::STALE_IN_PART);
+            }
         }
     }
 
@@ -394,6 +439,18 @@ final class Filler
         }
     }
 
+    /** Whether the best plan leaves out any that could lie somewhere. */
+    private function isAnyLeftOut(): bool
+    {
+        foreach ($this->able as $batch) {
+            if ($this->best[$batch] === LaidOut::NOWHERE) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
     /** One batch after the other: those that cost most by the room they take come first; of several orders, the best. */
     private function first(): void
     {
@@ -443,8 +500,14 @@ final class Filler
 
     private function back(): void
     {
+        $this->lay($this->best);
+    }
+
+    /** @param array<int, int> $plan without faults */
+    private function lay(array $plan): void
+    {
         $this->now->clear();
-        foreach ($this->best as $batch => $lay) {
+        foreach ($plan as $batch => $lay) {
             if ($lay !== LaidOut::NOWHERE) {
                 $this->now->put($batch, $lay);
             }
