@@ -63,8 +63,13 @@ final class Crowding
      * @param non-empty-list<int>      $able batches that have any
      * @param array<int, int>          $from lays by batch, or NOWHERE: a plan without faults
      */
-    public function __construct(private readonly ToPlace $ask, private readonly array $lays, private readonly array $able, array $from, private readonly Luck $luck)
-    {
+    public function __construct(
+        private readonly ToPlace $ask,
+        private readonly array $lays,
+        private readonly array $able,
+        array $from,
+        private readonly Luck $luck,
+    ) {
         $all = $room = 0;
         foreach ($able as $batch) {
             $lay = $lays[$batch][0];
