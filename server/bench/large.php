@@ -19,6 +19,8 @@ const DRAFTED = 8.0;
 const FILLED = 12.0;
 const MEGABYTES = 200.0;
 
+// Who has begun to answer can begin no session: what is measured is said at the end.
+ob_start();
 $cookies = [];
 $took = [];
 $ask = static function (string $method, string $path, array $body = []) use (&$cookies, &$took): array {
@@ -79,5 +81,5 @@ foreach (array_slice(['9933', '9934', '9937', '9939', '9943', '9944', '9947', '9
 // And as much stock to take them from.
 $db->exec('UPDATE stock_block SET plants = plants * '.(1 + $times));
 $db->commit();
-$filled = $ask('POST', '/api/bench/fill', []);
-$told(sprintf('a house filled with %s batches', number_format(count($filled['plan']) + count($filled['unplaced']))), FILLED);
+$ask('POST', '/api/bench/fill', []);
+$told(sprintf('a house of about %s batches filled', number_format(BATCHES)), FILLED);

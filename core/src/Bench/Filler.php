@@ -52,8 +52,9 @@ final class Filler
     private const STEPS_A_MOVE = 2;
     /** So often before anything is parted by prices. */
     private const TURNS = 2;
-    /** A house with more batches is too large to let them crowd. */
-    private const MOST_CROWDING = 300;
+    /** With more batches, or more weeks of zones times kinds of comfort, a house is too large to let them crowd. */
+    private const MOST_CROWDING = 150;
+    private const MOST_KEPT = 200_000;
     /** Rounds of prices where only a bound is wanted. */
     private const PRICED = 30;
     /** How much is looked through there. */
@@ -317,7 +318,7 @@ final class Filler
     private function crowd(): \Generator
     {
         $able = $this->able;
-        if ($able === [] || count($able) > self::MOST_CROWDING) {
+        if ($able === [] || count($able) > self::MOST_CROWDING || count($this->ask->free) * count($this->ask->comforts) > self::MOST_KEPT) {
             return;
         }
         $crowding = new Crowding($this->ask, $this->lays, $able, $this->now->at, $this->luck);
