@@ -208,7 +208,7 @@ final class Filler
         $blocks = max(self::COOLING, self::COOLING_EACH * count($this->able));
         yield from $this->cool($blocks, self::HOT);
         if (count($this->able) > self::AT_ONCE) {
-            for ($turn = 0; $turn < self::TURNS; ++$turn) {
+            for ($turn = 0; $turn === 0 || $turn < self::TURNS && $this->mayCrowd(); ++$turn) {
                 $this->back();
                 yield from $this->crowd();
                 $this->back();
@@ -318,11 +318,11 @@ final class Filler
     private function crowd(): \Generator
     {
         $able = $this->able;
-        if ($able === [] || count($able) > self::MOST_CROWDING || count($this->ask->free) * count($this->ask->comforts) > self::MOST_KEPT) {
+        if ($able === [] || !$this->mayCrowd()) {
             return;
         }
         $crowding = new Crowding($this->ask, $this->lays, $able, $this->now->at, $this->luck);
-        for ($round = 0; $round < self::CROWDED && $this->isAnyLeftOut(); ++$round) {
+        for ($round = 0; $round < self::CROWDED && $this->mayCrowd(); ++$round) {
             for ($moved = 0; $moved < self::MOVES; $moved += self::AT_A_TIME) {
                 $crowding->move(self::AT_A_TIME);
                 yield self::STEPS_A_MOVE * self::AT_A_TIME;
@@ -440,9 +440,12 @@ final class Filler
         }
     }
 
-    /** Whether the best plan leaves out any that could lie somewhere. */
-    private function isAnyLeftOut(): bool
+    /** Whether the best plan leaves out any that could lie somewhere, and the house is not too large for them to crowd. */
+    private function mayCrowd(): bool
     {
+        if (count($this->able) > self::MOST_CROWDING || count($this->ask->free) * count($this->ask->comforts) > self::MOST_KEPT) {
+            return false;
+        }
         foreach ($this->able as $batch) {
             if ($this->best[$batch] === LaidOut::NOWHERE) {
                 return true;
