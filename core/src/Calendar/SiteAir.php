@@ -10,6 +10,9 @@ use WetCradle\Core\Refused;
 /** A site's air through the year, °C: as measured where it was, else straight lines between the monthly means, each placed on the 15th. */
 final class SiteAir
 {
+    /** In each month of a common year. */
+    private const DAYS = [31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31];
+
     /** @var array<int, float> by day of a common year, 1 to 365 */
     private array $days = [];
     /** @var array<string, float> by day */
@@ -81,14 +84,19 @@ final class SiteAir
         return $off === [] || 4 * count($off) < 3 * $days ? null : array_sum($off) / count($off);
     }
 
+    /** Between the middles of two months, by the days from one to the other. */
     private function between(\DateTimeImmutable $day): float
     {
-        [$year, $month, $date] = array_map(intval(...), explode('-', $day->format('Y-n-j')));
-        [$from, $to] = $date >= 15 ? [$month, $month % 12 + 1] : [($month + 10) % 12 + 1, $month];
-        $start = new \DateTimeImmutable(sprintf('%d-%02d-15', $date >= 15 || $month > 1 ? $year : $year - 1, $from));
-        $share = (int) $start->diff($day->setTime(0, 0))->format('%a') / (int) $start->diff($start->modify('+1 month'))->format('%a');
+        [$month, $date, $days, $isLeap] = array_map(intval(...), explode(' ', $day->format('n j t L')));
+        if ($date >= 15) {
+            [$from, $share] = [$month, ($date - 15) / $days];
+        } else {
+            $from = ($month + 10) % 12 + 1;
+            $before = self::DAYS[$from - 1] + ($from === 2 ? $isLeap : 0);
+            $share = ($date + $before - 15) / $before;
+        }
 
-        return $this->means[$from - 1] + $share * ($this->means[$to - 1] - $this->means[$from - 1]);
+        return $this->means[$from - 1] + $share * ($this->means[$from % 12] - $this->means[$from - 1]);
     }
 
     /** On a day of a common year, 1 to 365, counting on past either end. */

@@ -129,7 +129,7 @@ final class BenchController
         $zone = $this->em->find(Zone::class, $id) ?? throw new NotFoundHttpException();
         $from = ($request->query->has('week') ? Week::of($request->query->getString('week')) : $this->today->week())->plus(-self::BACK);
         $core = $zone->core();
-        $tenants = $this->tenants->byZone($from, $from->plus(self::WEEKS - 1))[$id] ?? [];
+        $tenants = $this->tenants->in($zone, $from, $from->plus(self::WEEKS - 1));
         $all = array_map($from->plus(...), range(0, self::WEEKS - 1));
         $here = array_map(
             static fn (Week $week) => array_values(array_filter($tenants, static fn (Tenant $t) => $t->isThereIn($week))),

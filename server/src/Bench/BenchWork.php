@@ -10,6 +10,7 @@ use WetCradle\Core\Calendar\Week;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Plan\Batch;
+use WetCradle\Server\Potting\PotLot;
 
 /** What a week asks of those who carry trays and set valves: laid, moved, taken off, set. */
 final class BenchWork
@@ -100,15 +101,21 @@ final class BenchWork
         ];
     }
 
-    /** @return list<Batch> of which any of this may fall in these days */
+    /** @return list<Batch> of which any of this may fall in these days; a move that waits for a weaning that is overdue may fall on today */
     private function batches(\DateTimeImmutable $from, \DateTimeImmutable $until): array
     {
-        return Row::things($this->em->createQuery('SELECT b, c, z, m, mz, p, st, l, o, oz FROM '.Batch::class.' b JOIN b.crop c JOIN b.zone z
-            LEFT JOIN b.movesOn m LEFT JOIN m.zone mz LEFT JOIN b.potsZone p LEFT JOIN b.standing st
-            LEFT JOIN b.lines l LEFT JOIN l.lot o LEFT JOIN o.zone oz
+        $query = $this->em->createQuery('SELECT b, m, st, l, o FROM '.Batch::class.' b
+            LEFT JOIN b.movesOn m LEFT JOIN b.standing st LEFT JOIN b.lines l LEFT JOIN l.lot o
             WHERE b.calledOff = false AND COALESCE(b.sticking.stuckOn, b.days.stickOn) <= :to
                 AND (b.leftBenchOn >= :from OR (b.leftBenchOn IS NULL AND (b.sticking.stuckOn IS NOT NULL OR b.days.potOn >= :from)))
+                AND (COALESCE(b.sticking.stuckOn, b.days.stickOn) >= :from OR COALESCE(b.leftBenchOn, b.days.potOn) BETWEEN :from AND :to
+                    OR EXISTS (SELECT 1 FROM '.MovesOn::class.' e WHERE e.batch = b AND (e.fromDay BETWEEN :from AND :to
+                        OR (e.fromDay = b.days.weanOn AND e.fromDay <= :to AND b.sticking.stuckOn IS NOT NULL))))
             ORDER BY b.id, m.fromDay, l.number')
-            ->setParameter('from', $from->format('Y-m-d'))->setParameter('to', $until->format('Y-m-d')), Batch::class);
+            ->setParameter('from', $from->format('Y-m-d'))->setParameter('to', $until->format('Y-m-d'));
+        Row::apart($query, MovesOn::class, 'zone');
+        Row::apart($query, PotLot::class, 'zone');
+
+        return Row::things(Row::apart($query, Batch::class, 'crop', 'sheet', 'zone', 'potsZone'), Batch::class);
     }
 }

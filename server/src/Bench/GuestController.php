@@ -117,7 +117,7 @@ final class GuestController
     {
         $tenant = $guest->tenant();
         $others = array_values(array_filter(
-            $this->tenants->byZone($tenant->from, $tenant->to)[(int) $guest->zone->id] ?? [],
+            $this->tenants->in($guest->zone, $tenant->from, $tenant->to),
             static fn (Tenant $other) => !$other->isGuest || $other->name !== $was,
         ));
         $offer = $guest->zone->core()->offerTo($tenant, $others);

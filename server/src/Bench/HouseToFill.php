@@ -15,7 +15,6 @@ use WetCradle\Core\Crops\Ground;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Stock\Sex;
 use WetCradle\Server\Calendar\Today;
-use WetCradle\Server\Crops\SheetVersion;
 use WetCradle\Server\Crops\Windows;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Nursery\House;
@@ -92,13 +91,12 @@ final class HouseToFill
     /** @return array<string, Batch> by code */
     private function batches(): array
     {
-        // Known once, not asked for batch by batch.
-        Row::things($this->em->createQuery('SELECT s, y FROM '.SheetVersion::class.' s JOIN s.way y'), SheetVersion::class);
-        $query = 'SELECT b, c, z, k, t, w, wp, sh, m, st FROM '.Batch::class.' b JOIN b.crop c JOIN b.zone z JOIN b.block k JOIN b.trayKind t
-            LEFT JOIN b.wanted w LEFT JOIN w.pot wp LEFT JOIN b.shared sh LEFT JOIN b.movesOn m LEFT JOIN b.standing st
-            WHERE b.calledOff = false AND b.leftBenchOn IS NULL';
+        $query = $this->em->createQuery('SELECT b, w, sh, m, st FROM '.Batch::class.' b
+            LEFT JOIN b.wanted w LEFT JOIN b.shared sh LEFT JOIN b.movesOn m LEFT JOIN b.standing st
+            WHERE b.calledOff = false AND b.leftBenchOn IS NULL');
+        Row::apart($query, Wanted::class, 'pot');
         $batches = [];
-        foreach (Row::things($this->em->createQuery($query), Batch::class) as $batch) {
+        foreach (Row::things(Row::apart($query, Batch::class, 'sheet', 'crop', 'zone', 'block', 'trayKind'), Batch::class) as $batch) {
             $batches[$batch->code] = $batch;
         }
 

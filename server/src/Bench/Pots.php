@@ -56,11 +56,11 @@ final class Pots
         return array_map(static fn (array $there) => $there[0], $this->there($from, $to));
     }
 
-    /** @return list<array{zone: int, code: string, tenant: Tenant}> what takes up bench where its place is settled */
-    public function standing(Week $from, Week $to): array
+    /** @return list<array{zone: int, code: string, tenant: Tenant}> what takes up bench where its place is settled; everywhere, or in one zone */
+    public function standing(Week $from, Week $to, ?int $only = null): array
     {
         $standing = [];
-        foreach ($this->there($from, $to) as [$potted, $tenant]) {
+        foreach ($this->there($from, $to, $only) as [$potted, $tenant]) {
             if ($potted->zone !== null) {
                 $standing[] = ['zone' => $potted->zone, 'code' => $potted->code, 'tenant' => $tenant];
             }
@@ -70,16 +70,20 @@ final class Pots
     }
 
     /** @return array<string, array{Potted, Tenant}> by code */
-    private function there(Week $from, Week $to): array
+    private function there(Week $from, Week $to, ?int $only = null): array
     {
         $sizes = $this->sizes();
         [$first, $last] = [$from->monday()->format('Y-m-d'), $to->sunday()->format('Y-m-d')];
         $all = [
             ...$this->planned(
-                Row::all($this->db, self::PLANNED.' AND b.pot_on <= :to AND b.ready_on > :from ORDER BY b.id', ['from' => $first, 'to' => $last]),
+                Row::all(
+                    $this->db,
+                    self::PLANNED.' AND b.pot_on <= :to AND b.ready_on > :from AND (:zone IS NULL OR b.pots_zone_id = :zone) ORDER BY b.id',
+                    ['from' => $first, 'to' => $last, 'zone' => $only],
+                ),
                 $sizes,
             ),
-            ...$this->lots($sizes, 'p.potted_on <= :to', ['to' => $last]),
+            ...$this->lots($sizes, 'p.potted_on <= :to AND (:zone IS NULL OR p.zone_id = :zone)', ['to' => $last, 'zone' => $only]),
         ];
         $all = array_filter($all, static fn (Potted $some) => $some->takesBench());
 

@@ -43,8 +43,30 @@ final class Tenants
      */
     public function byZone(Week $from, Week $to, ?string $but = null): array
     {
+        return $this->there($from, $to, null, $but);
+    }
+
+    /** @return list<Tenant> the same, of one zone */
+    public function in(Zone $zone, Week $from, Week $to, ?string $but = null): array
+    {
+        return $this->there($from, $to, (int) $zone->id, $but)[(int) $zone->id] ?? [];
+    }
+
+    /** @return list<Lying> */
+    public function during(Week $from, Week $to): array
+    {
+        return $this->lying($from, $to, null);
+    }
+
+    /**
+     * @param ?int $only a zone, where nothing is asked of others
+     *
+     * @return array<int, list<Tenant>> by zone
+     */
+    private function there(Week $from, Week $to, ?int $only, ?string $but): array
+    {
         $byZone = $this->guests->byZone($from, $to);
-        foreach ($this->during($from, $to) as $lying) {
+        foreach ($this->lying($from, $to, $only) as $lying) {
             foreach ($lying->tenant->name === $but ? [] : $lying->legs as ['zone' => $zone, 'tenant' => $tenant]) {
                 if ($tenant->from->until($to) >= 0 && $from->until($tenant->to) >= 0) {
                     $byZone[$zone][] = $tenant;
@@ -52,7 +74,7 @@ final class Tenants
             }
         }
 
-        foreach ($this->pots->standing($from, $to) as ['zone' => $zone, 'code' => $code, 'tenant' => $tenant]) {
+        foreach ($this->pots->standing($from, $to, $only) as ['zone' => $zone, 'code' => $code, 'tenant' => $tenant]) {
             if ($code !== $but) {
                 $byZone[$zone][] = $tenant;
             }
@@ -61,8 +83,8 @@ final class Tenants
         return $byZone;
     }
 
-    /** @return list<Lying> */
-    public function during(Week $from, Week $to): array
+    /** @return list<Lying> of one zone: whoever lies in it at some time, and whoever shares a tray */
+    private function lying(Week $from, Week $to, ?int $only): array
     {
         $rows = Row::all($this->db, "SELECT b.id, b.code, b.trays, t.positions, b.planned, b.together, b.taken, b.stick_on, b.stuck_on, b.pot_on,
             b.left_bench_on,
@@ -73,12 +95,15 @@ final class Tenants
                 LEFT JOIN batch_standing s ON s.batch_id = b.id LEFT JOIN wanted w ON w.id = b.wanted_id LEFT JOIN pot p ON p.id = w.pot_id
              WHERE b.called_off = 0 AND coalesce(b.stuck_on, b.stick_on) <= :to
                 AND (b.left_bench_on >= :from OR (b.left_bench_on IS NULL AND (b.stuck_on IS NOT NULL OR b.pot_on >= :from)))
+                AND (:zone IS NULL OR b.zone_id = :zone OR b.in_tray_of_id IS NOT NULL
+                    OR EXISTS (SELECT 1 FROM batch_moves_on m WHERE m.batch_id = b.id AND m.zone_id = :zone)
+                    OR EXISTS (SELECT 1 FROM batch g WHERE g.in_tray_of_id = b.id))
              ORDER BY coalesce(b.stuck_on, b.stick_on), b.id",
-            ['from' => $from->monday()->format('Y-m-d'), 'to' => $to->sunday()->format('Y-m-d')],
+            ['from' => $from->monday()->format('Y-m-d'), 'to' => $to->sunday()->format('Y-m-d'), 'zone' => $only],
         );
         $this->sheets->have(Row::ints($rows, 'sheet_id'));
         $stays = [];
-        $moves = $this->moves();
+        $moves = $this->moves($from);
         $defaults = $this->house->defaults();
         foreach ($rows as $row) {
             $tenant = $this->tenant($row);
@@ -128,12 +153,12 @@ final class Tenants
         }, array_values($stays));
     }
 
-    /** @return array<int, list<array{zone: int, from: \DateTimeImmutable}>> by batch, in order */
-    private function moves(): array
+    /** @return array<int, list<array{zone: int, from: \DateTimeImmutable}>> of those that lie somewhere from a week on, by batch, in order */
+    private function moves(Week $from): array
     {
         $stays = [];
-        foreach (Row::all($this->db, 'SELECT m.batch_id, m.zone_id, m.from_day FROM batch_moves_on m
-            JOIN batch b ON b.id = m.batch_id WHERE b.called_off = 0 ORDER BY m.from_day') as $row) {
+        foreach (Row::all($this->db, 'SELECT m.batch_id, m.zone_id, m.from_day FROM batch_moves_on m JOIN batch b ON b.id = m.batch_id
+            WHERE b.called_off = 0 AND (b.left_bench_on IS NULL OR b.left_bench_on >= ?) ORDER BY m.from_day', [$from->monday()->format('Y-m-d')]) as $row) {
             $stays[$row->int('batch_id')][] = ['zone' => $row->int('zone_id'), 'from' => $row->day('from_day')];
         }
 

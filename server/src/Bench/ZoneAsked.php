@@ -109,7 +109,7 @@ final class ZoneAsked
     {
         $week = $this->today->week();
         $core = $zone->core();
-        $there = $this->tenants->byZone($week, $week)[(int) $zone->id] ?? [];
+        $there = $this->tenants->in($zone, $week, $week);
         $stuck = array_flip(Row::words(
             $this->em->getConnection(),
             'SELECT code FROM batch WHERE stuck_on IS NOT NULL AND called_off = 0 AND code IN (?)',

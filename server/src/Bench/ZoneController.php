@@ -108,7 +108,7 @@ final class ZoneController
             $zone->closed->add(new ZoneClosed($zone, $from->written(), $to->written(), $why));
             $this->writing->keep('zone', $zone->name, [], ['closed' => [$from->written(), $to->written(), $why]]);
 
-            return array_map(static fn (Tenant $t) => $t->name, $this->tenants->byZone($from, $to)[(int) $zone->id] ?? []);
+            return array_map(static fn (Tenant $t) => $t->name, $this->tenants->in($zone, $from, $to));
         });
 
         return new Answer(['zone' => $this->views->one($zone), 'batches' => $there], 201);
@@ -143,7 +143,7 @@ final class ZoneController
         }
         $there = array_values(array_unique(array_map(
             static fn (Tenant $tenant) => $tenant->name,
-            $this->tenants->byZone($today->week(), $today->week()->plus(self::CLOSED))[(int) $zone->id] ?? [],
+            $this->tenants->in($zone, $today->week(), $today->week()->plus(self::CLOSED)),
         )));
         if ($there !== []) {
             throw Refused::because('in_use', 'ground', sprintf(

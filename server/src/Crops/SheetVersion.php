@@ -30,7 +30,7 @@ class SheetVersion
     private array $leaving = [];
 
     public function __construct(
-        #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)] public Way $way,
+        #[ORM\ManyToOne(fetch: 'EAGER')] #[ORM\JoinColumn(nullable: false)] public Way $way,
         #[ORM\Column] public int $number,
         WaySheet $sheet,
         #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)] public Account $keptBy,

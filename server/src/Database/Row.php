@@ -7,6 +7,7 @@ namespace WetCradle\Server\Database;
 use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use Doctrine\DBAL\ParameterType;
+use Doctrine\ORM\Mapping\ClassMetadata;
 use Doctrine\ORM\Query;
 
 /**
@@ -100,6 +101,22 @@ final class Row
         $result = $query->getResult();
 
         return array_values(array_filter(is_array($result) ? $result : [], static fn (mixed $entity) => $entity instanceof $class));
+    }
+
+    /**
+     * A query whose things refer to a few things again and again: each of those is read once, after them, and not in every row.
+     * Of a thing that was read before, without them, they are not read by this.
+     *
+     * @param class-string $class      of the things that refer
+     * @param string       ...$to the properties that do
+     */
+    public static function apart(Query $query, string $class, string ...$to): Query
+    {
+        foreach ($to as $property) {
+            $query->setFetchMode($class, $property, ClassMetadata::FETCH_EAGER);
+        }
+
+        return $query;
     }
 
     /**

@@ -11,6 +11,7 @@ use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\Mist\BenchHeat;
 use WetCradle\Core\Mist\CheapestWarmth;
 use WetCradle\Core\Mist\Warmed;
+use WetCradle\Server\Bench\MovesOn;
 use WetCradle\Server\Bench\Tenants;
 use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Calendar\Today;
@@ -102,9 +103,10 @@ final class Heat
         $today = $this->today->day();
         $air = $this->house->air();
         $warmed = [];
-        foreach (Row::things($this->em->createQuery('SELECT b, s, z, m, mz, w, sh FROM '.Batch::class.' b JOIN b.sheet s JOIN b.zone z
-            LEFT JOIN b.movesOn m LEFT JOIN m.zone mz LEFT JOIN b.wanted w LEFT JOIN b.shared sh
-            WHERE b.calledOff = false AND b.leftBenchOn IS NULL AND b.sticking.stuckOn IS NOT NULL ORDER BY b.id'), Batch::class) as $batch) {
+        $query = $this->em->createQuery('SELECT b, m, w, sh FROM '.Batch::class.' b LEFT JOIN b.movesOn m LEFT JOIN b.wanted w LEFT JOIN b.shared sh
+            WHERE b.calledOff = false AND b.leftBenchOn IS NULL AND b.sticking.stuckOn IS NOT NULL ORDER BY b.id');
+        Row::apart($query, MovesOn::class, 'zone');
+        foreach (Row::things(Row::apart($query, Batch::class, 'sheet', 'zone'), Batch::class) as $batch) {
             $zone = $batch->zoneOn($today);
             $warmth = $batch->sheet->core()->care->warmth;
             $orders = array_map(

@@ -10,6 +10,7 @@ use WetCradle\Core\Mist\Nozzles;
 use WetCradle\Core\Mist\ProgrammeFor;
 use WetCradle\Core\Mist\Tended;
 use WetCradle\Server\Bench\Guests;
+use WetCradle\Server\Bench\MovesOn;
 use WetCradle\Server\Bench\Tenants;
 use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Calendar\Today;
@@ -99,10 +100,10 @@ final class Programmes
              WHERE r.rooted > 0 AND b.called_off = 0 AND b.left_bench_on IS NULL',
         ));
         $tended = [];
-        $batches = Row::things($this->em->createQuery('SELECT b, c, s, z, m, mz FROM '.Batch::class.' b JOIN b.crop c JOIN b.sheet s JOIN b.zone z
-            LEFT JOIN b.movesOn m LEFT JOIN m.zone mz
-            WHERE b.calledOff = false AND b.leftBenchOn IS NULL AND b.sticking.stuckOn IS NOT NULL ORDER BY b.id, m.fromDay'), Batch::class);
-        foreach ($batches as $batch) {
+        $query = $this->em->createQuery('SELECT b, m FROM '.Batch::class.' b LEFT JOIN b.movesOn m
+            WHERE b.calledOff = false AND b.leftBenchOn IS NULL AND b.sticking.stuckOn IS NOT NULL ORDER BY b.id, m.fromDay');
+        Row::apart($query, MovesOn::class, 'zone');
+        foreach (Row::things(Row::apart($query, Batch::class, 'crop', 'sheet', 'zone'), Batch::class) as $batch) {
             $sheet = $batch->sheet->core();
             $tended[(int) $batch->zoneOn($day)->id][] = [
                 'batch' => $batch->code,

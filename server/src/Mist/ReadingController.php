@@ -11,6 +11,7 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Fact;
+use WetCradle\Server\Bench\MovesOn;
 use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Row;
@@ -78,11 +79,11 @@ final class ReadingController
     {
         $lay = [];
         $today = $this->today->day();
-        $batches = Row::things($this->em->createQuery('SELECT b, c, s, z, m, mz FROM '.Batch::class.' b JOIN b.crop c JOIN b.sheet s JOIN b.zone z
-            LEFT JOIN b.movesOn m LEFT JOIN m.zone mz
+        $query = $this->em->createQuery('SELECT b, m FROM '.Batch::class.' b LEFT JOIN b.movesOn m
             WHERE b.calledOff = false AND b.sticking.stuckOn <= :to AND (b.leftBenchOn IS NULL OR b.leftBenchOn >= :from)
-            ORDER BY b.sticking.stuckOn, b.id')->setParameter('from', $from->format('Y-m-d'))->setParameter('to', $to->format('Y-m-d')), Batch::class);
-        foreach ($batches as $batch) {
+            ORDER BY b.sticking.stuckOn, b.id')->setParameter('from', $from->format('Y-m-d'))->setParameter('to', $to->format('Y-m-d'));
+        Row::apart($query, MovesOn::class, 'zone');
+        foreach (Row::things(Row::apart($query, Batch::class, 'crop', 'sheet', 'zone'), Batch::class) as $batch) {
             $end = $batch->leftBenchOn ?? $today;
             $days = [];
             for ($day = max($from, $batch->begins()); $day <= min($to, $end); $day = $day->modify('+1 day')) {

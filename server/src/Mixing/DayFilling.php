@@ -18,6 +18,7 @@ use WetCradle\Server\Database\Row;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Batch;
 use WetCradle\Server\Potting\Queue;
+use WetCradle\Server\Wanted\Wanted;
 
 /** What is filled for a day, trays and pots, and how the zones are set that they go to. */
 final class DayFilling
@@ -58,15 +59,12 @@ final class DayFilling
     {
         $isToday = $day->format('Y-m-d') === $this->today->day()->format('Y-m-d');
         $millilitres = Row::pairs($this->em->getConnection(), 'SELECT name, millilitres FROM pot');
-        $batches = Row::things(
-            $this->em->createQuery(
-                'SELECT b, c, s, st, z, w, p FROM '.Batch::class.' b JOIN b.crop c JOIN b.sheet s LEFT JOIN b.standing st
-                    LEFT JOIN b.wanted w LEFT JOIN w.pot p
-                    LEFT JOIN b.potsZone z WHERE b.calledOff = false
-                    AND b.sticking.stuckOn IS NOT NULL AND b.leftBenchOn IS NULL AND b.days.potOn BETWEEN :from AND :day ORDER BY b.days.potOn, b.code',
-            )->setParameter('day', $day->format('Y-m-d'))->setParameter('from', $isToday ? '2000-01-01' : $day->format('Y-m-d')),
-            Batch::class,
-        );
+        $query = $this->em->createQuery(
+            'SELECT b, l, st, w FROM '.Batch::class.' b LEFT JOIN b.lines l LEFT JOIN b.standing st LEFT JOIN b.wanted w WHERE b.calledOff = false
+                AND b.sticking.stuckOn IS NOT NULL AND b.leftBenchOn IS NULL AND b.days.potOn BETWEEN :from AND :day ORDER BY b.days.potOn, b.code, l.number',
+        )->setParameter('day', $day->format('Y-m-d'))->setParameter('from', $isToday ? '2000-01-01' : $day->format('Y-m-d'));
+        Row::apart($query, Wanted::class, 'pot');
+        $batches = Row::things(Row::apart($query, Batch::class, 'crop', 'sheet', 'potsZone'), Batch::class);
         // What is overdue is potted today where it shows its roots.
         $due = $isToday ? $this->queue->triggers() : [];
         $batches = array_values(array_filter($batches, static fn (Batch $batch) => $batch->days->potOn->format('Y-m-d') === $day->format('Y-m-d')

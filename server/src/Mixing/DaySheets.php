@@ -128,14 +128,13 @@ final class DaySheets
     {
         $byJob = ['collect' => [], 'stick' => []];
         $collected = $this->takeSheets->running();
-        $all = Row::things($this->em->createQuery(
-            'SELECT b, c, k, z, t, s, y, st FROM '.Batch::class.' b JOIN b.crop c JOIN b.block k JOIN b.zone z JOIN b.trayKind t
-                JOIN b.sheet s JOIN s.way y LEFT JOIN b.standing st WHERE b.calledOff = false AND ((b.sticking.stuckOn IS NULL
+        $query = $this->em->createQuery(
+            'SELECT b, st FROM '.Batch::class.' b LEFT JOIN b.standing st WHERE b.calledOff = false AND ((b.sticking.stuckOn IS NULL
                 AND (b.days.stickOn BETWEEN :from AND :last OR b.collectOn = :day)) OR b.sticking.stuckOn = :day) ORDER BY b.code',
         )
             ->setParameter('from', $this->isToday($day) ? '2000-01-01' : $day->format('Y-m-d'))
-            ->setParameter('day', $day->format('Y-m-d'))->setParameter('last', $day->modify('+30 days')->format('Y-m-d')), Batch::class);
-        foreach ($all as $batch) {
+            ->setParameter('day', $day->format('Y-m-d'))->setParameter('last', $day->modify('+30 days')->format('Y-m-d'));
+        foreach (Row::things(Row::apart($query, Batch::class, 'crop', 'block', 'zone', 'trayKind', 'sheet'), Batch::class) as $batch) {
             $on = $batch->begins();
             if ($this->isOf($on, $day, $batch->isStuck())) {
                 $byJob['stick'][$batch->code] = $batch;

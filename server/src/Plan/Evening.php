@@ -19,7 +19,6 @@ use WetCradle\Core\Stock\Sex;
 use WetCradle\Server\Bench\Tenants;
 use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Calendar\Today;
-use WetCradle\Server\Crops\SheetVersion;
 use WetCradle\Server\Crops\Windows;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Nursery\House;
@@ -101,15 +100,9 @@ final class Evening
     private function movable(array $loads): array
     {
         $norms = $this->house->nursery()->norms();
-        Row::things($this->em->createQuery('SELECT s, y FROM '.SheetVersion::class.' s JOIN s.way y'), SheetVersion::class);
-        foreach (Row::things(
-            $this->em->createQuery(
-                'SELECT b, w, c, z, k, st, m FROM '.Batch::class.' b JOIN b.crop c JOIN b.zone z JOIN b.block k LEFT JOIN b.standing st
-                    LEFT JOIN b.wanted w LEFT JOIN b.movesOn m
-                    WHERE b.calledOff = false AND b.leftBenchOn IS NULL',
-            ),
-            Batch::class,
-        ) as $batch) {
+        $query = $this->em->createQuery('SELECT b, w, st, m FROM '.Batch::class.' b LEFT JOIN b.standing st LEFT JOIN b.wanted w LEFT JOIN b.movesOn m
+            WHERE b.calledOff = false AND b.leftBenchOn IS NULL');
+        foreach (Row::things(Row::apart($query, Batch::class, 'sheet', 'crop', 'zone', 'block'), Batch::class) as $batch) {
             $this->batches[$batch->code] = $batch;
         }
         $movable = [];

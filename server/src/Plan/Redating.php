@@ -135,15 +135,16 @@ final class Redating
      */
     private function living(?array $ways, ?Zone $zone, ?Wanted $wanted): array
     {
-        $query = $this->em->createQuery('SELECT b, s, h, v, z, x, m, w, p FROM '.Batch::class.' b LEFT JOIN b.standing s JOIN b.sheet h JOIN h.way v
-            JOIN b.zone z LEFT JOIN b.wanted w LEFT JOIN w.pot p
-            LEFT JOIN z.closed x LEFT JOIN b.movesOn m
+        $query = $this->em->createQuery('SELECT b, s, m, w FROM '.Batch::class.' b
+            LEFT JOIN b.standing s JOIN b.sheet h LEFT JOIN b.wanted w LEFT JOIN b.movesOn m
             WHERE b.calledOff = false AND (b.leftBenchOn IS NULL OR s.live > 0) '.($ways === null ? '' : 'AND h.way IN (:ways) ').'
-            AND (:zone IS NULL OR b.zone = :zone) AND (:wanted IS NULL OR b.wanted = :wanted) ORDER BY b.id, x.fromWeek, m.fromDay');
+            AND (:zone IS NULL OR b.zone = :zone) AND (:wanted IS NULL OR b.wanted = :wanted) ORDER BY b.id, m.fromDay');
         if ($ways !== null) {
             $query->setParameter('ways', $ways);
         }
 
-        return Row::things($query->setParameter('zone', $zone?->id)->setParameter('wanted', $wanted?->id), Batch::class);
+        Row::apart($query->setParameter('zone', $zone?->id)->setParameter('wanted', $wanted?->id), Wanted::class, 'pot');
+
+        return Row::things(Row::apart($query, Batch::class, 'sheet', 'zone'), Batch::class);
     }
 }

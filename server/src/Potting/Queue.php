@@ -60,14 +60,14 @@ final class Queue
                 $queued[] = $this->planned($batch);
             }
         }
-        usort(
+        // The last good day is walked to once for each, and not at every comparison.
+        $order = array_map(
+            static fn (Queued $one) => [!$one->toPot->trigger->isDue, $one->toPot->job->lastGood(), $one->batch->code, $one->number()],
             $queued,
-            static fn (Queued $a, Queued $b) => [
-                !$a->toPot->trigger->isDue, $a->toPot->job->lastGood(), $a->batch->code, $a->number(),
-            ] <=> [!$b->toPot->trigger->isDue, $b->toPot->job->lastGood(), $b->batch->code, $b->number()],
         );
+        asort($order);
 
-        return $queued;
+        return array_map(static fn (int $i) => $queued[$i], array_keys($order));
     }
 
     /** @return array<int, Trigger> whether each line in a tray is due for potting, by line */
@@ -199,11 +199,13 @@ final class Queue
     /** @return list<Batch> */
     private function batches(Week $last): array
     {
-        return Row::things($this->em->createQuery('SELECT b, s, w, y, c, l, o, st, z, t, sh, cu FROM '.Batch::class.' b
-            JOIN b.sheet s JOIN s.way y JOIN b.crop c JOIN b.zone z JOIN b.trayKind t
-            LEFT JOIN b.wanted w LEFT JOIN w.pot o LEFT JOIN w.customer cu LEFT JOIN b.shared sh LEFT JOIN b.lines l LEFT JOIN b.standing st
+        $query = $this->em->createQuery('SELECT b, l, st, w, sh FROM '.Batch::class.' b
+            LEFT JOIN b.lines l LEFT JOIN b.standing st LEFT JOIN b.wanted w LEFT JOIN b.shared sh
             WHERE b.calledOff = false AND b.leftBenchOn IS NULL AND (b.sticking.stuckOn IS NOT NULL OR b.days.potOn <= :last)
-            ORDER BY b.code')->setParameter('last', $last->sunday()->format('Y-m-d')), Batch::class);
+            ORDER BY b.code')->setParameter('last', $last->sunday()->format('Y-m-d'));
+        Row::apart($query, Wanted::class, 'pot', 'customer');
+
+        return Row::things(Row::apart($query, Batch::class, 'sheet', 'crop', 'zone', 'trayKind'), Batch::class);
     }
 
     /** @return array<int, list<Looked>> by line, in order */

@@ -195,15 +195,16 @@ final class CropHistory
         /** @var array<int, array{mark: string, learnt: Learnt}> $kept by way */
         $kept = $this->cache->get(self::KEPT, static fn () => []);
         $old = [];
-        foreach ($this->ways->house() as $way) {
-            $mark = implode(' ', [$marks[0], $marks[(int) $way->crop->id] ?? '', $season, $way->newest()->id]);
-            if (($kept[(int) $way->id]['mark'] ?? '') !== $mark) {
-                $old[] = [$mark, $way];
+        foreach (Row::all($db, 'SELECT id, crop_id, sheet_id FROM way WHERE house = 1 AND sheet_id IS NOT NULL ORDER BY id') as $row) {
+            $mark = implode(' ', [$marks[0], $marks[$row->int('crop_id')] ?? '', $season, $row->int('sheet_id')]);
+            if (($kept[$row->int('id')]['mark'] ?? '') !== $mark) {
+                $old[$row->int('id')] = $mark;
             }
         }
-        foreach ($old as [$mark, $way]) {
+        // Only what has to be reckoned anew is read; of many, all at once.
+        foreach (array_filter($old === [] ? [] : $this->ways->house(), static fn (Way $way) => isset($old[(int) $way->id])) as $way) {
             $batches = count($old) > self::ALONE ? $this->weighedFor($way) : $this->of($way);
-            $kept[(int) $way->id] = ['mark' => $mark, 'learnt' => $this->learntFrom($way, $batches)];
+            $kept[(int) $way->id] = ['mark' => $old[(int) $way->id], 'learnt' => $this->learntFrom($way, $batches)];
         }
         if ($old !== [] && !$isWriting) {
             $this->cache->get(self::KEPT, static fn () => $kept, INF);

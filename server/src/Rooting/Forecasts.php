@@ -17,6 +17,7 @@ use WetCradle\Core\Refused;
 use WetCradle\Core\Rooting\BatchForecast;
 use WetCradle\Core\Rooting\Forecast;
 use WetCradle\Core\Rooting\LearntPace;
+use WetCradle\Server\Bench\MovesOn;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Database\Written;
 use WetCradle\Server\Nursery\House;
@@ -136,10 +137,10 @@ final class Forecasts
         $this->known = array_diff_key($this->known, array_flip($stale));
         $this->history->forget();
         foreach (array_chunk($stale, 400) as $some) {
-            $batches = Row::things($this->em->createQuery('SELECT b, s, y, st, z, m, mz FROM '.Batch::class.' b JOIN b.sheet s JOIN s.way y
-                LEFT JOIN b.standing st JOIN b.zone z LEFT JOIN b.movesOn m LEFT JOIN m.zone mz WHERE b.id IN (:some) AND b.sticking.stuckOn IS NOT NULL')
-                ->setParameter('some', $some), Batch::class);
-            $this->reckon($batches);
+            $query = $this->em->createQuery('SELECT b, st, m FROM '.Batch::class.' b LEFT JOIN b.standing st LEFT JOIN b.movesOn m
+                WHERE b.id IN (:some) AND b.sticking.stuckOn IS NOT NULL')->setParameter('some', $some);
+            Row::apart($query, MovesOn::class, 'zone');
+            $this->reckon(Row::things(Row::apart($query, Batch::class, 'sheet', 'zone'), Batch::class));
         }
         $this->shares->anew($stale);
         $this->db->executeStatement('UPDATE batch_forecast SET stale = 0 WHERE stale = 1');

@@ -35,7 +35,7 @@ final class Rents
         $zone = $batch->zoneOn($this->today->day());
         $positions = $batch->trayKind->positionsOf($batch->sheet->core()->traysFor(max(1, $unrooted), $batch->trayKind->cells)->number);
         $within = $now->plus($house->whole(HouseDefault::QueueWeeks));
-        $others = array_values(array_filter($this->tenants->byZone($now, $within, $batch->code)[(int) $zone->id] ?? [], static fn (Tenant $t) => !$t->inPots));
+        $others = array_values(array_filter($this->tenants->in($zone, $now, $within, $batch->code), static fn (Tenant $t) => !$t->inPots));
         $isPaidWarm = $zone->core()->isPaidWarm($batch->sheet->core()->care->warmth->medium, $this->house->air(), $house);
 
         return PlaceRent::of(
