@@ -106,21 +106,10 @@ final class Crowding
             $least = INF;
             [$batch, $to] = [-1, LaidOut::NOWHERE];
             foreach ($asked as $one) {
-                $was = $this->at[$one];
-                $this->take($one);
-                $now = $this->price($one, $was);
-                if ($was >= 0 && ($this->notOut[$one] ?? 0) < $this->moves && $this->ask->leftOut[$one] - $now < $least) {
-                    [$batch, $to, $least] = [$one, LaidOut::NOWHERE, $this->ask->leftOut[$one] - $now];
+                [$where, $more] = $this->cheaper($one, $least);
+                if ($more < $least) {
+                    [$batch, $to, $least] = [$one, $where, $more];
                 }
-                foreach ($this->lays[$one] as $lay) {
-                    if ($lay !== $was && ($this->notBack[$lay] ?? 0) < $this->moves) {
-                        $price = $this->price($one, $lay, $least + $now);
-                        if ($price - $now < $least) {
-                            [$batch, $to, $least] = [$one, $lay, $price - $now];
-                        }
-                    }
-                }
-                $this->put($one, $was);
             }
             if ($batch < 0) {
                 continue;
@@ -195,29 +184,66 @@ final class Crowding
         }
     }
 
-    /** What it costs to lay a batch there that lies nowhere now, with what is amiss then; or more than what is asked for at most. */
-    private function price(int $batch, int $lay, float $most = INF): float
+    /**
+     * Where a batch would lie for least, and how much more that costs than where it is. This is where the time goes: all that is read
+     * is at hand, nothing is called, and the batch is left where it is.
+     *
+     * @return array{int, float} the lay, or NOWHERE; INF more where none costs less than the least
+     */
+    private function cheaper(int $batch, float $least): array
     {
         $ask = $this->ask;
-        if ($lay < 0) {
-            return $ask->leftOut[$batch];
+        [$free, $clashing, $ofTray, $ofClash, $notBack, $moves] = [$this->free, $this->clashing, $this->ofTray, $this->ofClash, $this->notBack, $this->moves];
+        [$costs, $cells, $weeks, $traysOf, $comforts] = [$ask->layCost, $ask->layCell, $ask->layWeeks, $ask->layTrays, $ask->layComfort];
+        $was = $this->at[$batch];
+        [$best, $more] = [LaidOut::NOWHERE, INF];
+        if ($was < 0) {
+            $now = (float) $ask->leftOut[$batch];
+        } else {
+            // Without itself.
+            $now = (float) $costs[$was];
+            [$trays, $comfort, $cell] = [$traysOf[$was], $comforts[$was], $cells[$was]];
+            for ($end = $cell + $weeks[$was]; $cell < $end; ++$cell) {
+                $over = $trays - ($free[$cell] += $trays);
+                if ($over > 0) {
+                    $now += $ofTray[$cell] * ($over < $trays ? $over : $trays);
+                }
+                $now += $ofClash[$cell] * $clashing[$cell][$comfort];
+                foreach ($ask->clash[$comfort] ?? [] as $other => $_) {
+                    --$clashing[$cell][$other];
+                }
+            }
+            if (($this->notOut[$batch] ?? 0) < $moves && $ask->leftOut[$batch] - $now < $least) {
+                $more = $least = $ask->leftOut[$batch] - $now;
+            }
         }
-        $price = (float) $ask->layCost[$lay];
-        $trays = $ask->layTrays[$lay];
-        $comfort = $ask->layComfort[$lay];
-        $cell = $ask->layCell[$lay];
-        for ($end = $cell + $ask->layWeeks[$lay]; $cell < $end && $price < $most; ++$cell) {
-            $over = $trays - $this->free[$cell];
-            if ($over > 0) {
-                $price += $this->ofTray[$cell] * ($over < $trays ? $over : $trays);
+        foreach ($this->lays[$batch] as $lay) {
+            $price = $costs[$lay] - $now;
+            // Cheapest first: of the rest none can be better.
+            if ($price >= $least) {
+                break;
             }
-            $clashes = $this->clashing[$cell][$comfort];
-            if ($clashes > 0) {
-                $price += $this->ofClash[$cell] * $clashes;
+            if ($lay === $was || ($notBack[$lay] ?? 0) >= $moves) {
+                continue;
             }
+            [$trays, $comfort, $cell] = [$traysOf[$lay], $comforts[$lay], $cells[$lay]];
+            for ($end = $cell + $weeks[$lay]; $cell < $end; ++$cell) {
+                $over = $trays - $free[$cell];
+                if ($over > 0) {
+                    $price += $ofTray[$cell] * ($over < $trays ? $over : $trays);
+                }
+                $clashes = $clashing[$cell][$comfort];
+                if ($clashes > 0) {
+                    $price += $ofClash[$cell] * $clashes;
+                }
+                if ($price >= $least) {
+                    continue 2;
+                }
+            }
+            [$best, $more, $least] = [$lay, $price, $price];
         }
 
-        return $price;
+        return [$best, $more];
     }
 
     private function put(int $batch, int $lay): void

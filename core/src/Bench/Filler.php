@@ -12,9 +12,9 @@ use WetCradle\Core\Refused;
  * Fills a house: first one batch after the other where it costs least; then better and better by search.
  *
  * The search takes up a block of batches that lie in each other's way and lays it anew (`Block`), again and again, with a heat
- * that falls to nothing, so that it gets out of what only looks best. In a larger house that leaves somebody out, batches may then
- * crowd for a while, until there is room for one more (`Crowding`); and a few zones at a time are filled anew, while the others
- * stay as they are (`ZonesAnew`). Then prices on batches (`Prices`) say what nothing can cost less than. All that each zone can
+ * that falls to nothing, so that it gets out of what only looks best. In a larger house a few zones at a time are then filled anew,
+ * while the others stay as they are (`ZonesAnew`); and by turns batches may crowd for a while, until there is room for all that lie
+ * there (`Crowding`). Then prices on batches (`Prices`) say what nothing can cost less than. All that each zone can
  * have for little more than that is listed, and the cheapest that fits together is the best there is (`Together`). Where there is
  * too much to list, all fillings are parted into halves, and these again (`Branches`), until there is little enough in each. Where
  * the bound is met there is nothing more to find.
@@ -43,10 +43,10 @@ final class Filler
     /** Batches of a house that is looked through at once if it can be; a larger one is filled anew here and there first. */
     private const AT_ONCE = 40;
     /** Tries to fill zones anew that find nothing better, before it goes on with something else. */
-    private const STALE = 40;
+    private const STALE = 20;
     private const STALE_IN_PART = 12;
     /** Times that batches crowd one after another, moves of each, how many of them in one piece, and steps whose time one takes. */
-    private const CROWDED = 4;
+    private const CROWDED = 5;
     private const MOVES = 4000;
     private const AT_A_TIME = 25;
     private const STEPS_A_MOVE = 2;
@@ -82,6 +82,8 @@ final class Filler
     /** @var ?list<ZoneWays> null before they are listed; none where there are too many */
     private ?array $zones = null;
     private ?Branches $branches = null;
+    /** Begun when batches crowd for the first time. */
+    private ?Crowding $crowding = null;
     /** What nothing can cost less than, as far as it is known. */
     private int $bound;
     /** @var \Generator<int, int> the search; each piece of it says how many steps it took */
@@ -210,10 +212,12 @@ final class Filler
         if (count($this->able) > self::AT_ONCE) {
             for ($turn = 0; $turn === 0 || $turn < self::TURNS && $this->mayCrowd(); ++$turn) {
                 $this->back();
-                yield from $this->crowd();
-                $this->back();
                 yield from $this->fillAnew(self::STALE);
+                $this->back();
+                yield from $this->crowd();
             }
+            $this->back();
+            yield from $this->fillAnew(self::STALE);
         }
         $zones = $this->zones();
         if ($zones !== []) {
@@ -311,17 +315,17 @@ final class Filler
     }
 
     /**
-     * Lets batches crowd, time and again, and goes on from the cheapest plan that comes of it each time.
+     * Lets batches crowd, and goes on from the cheapest plan that comes of it each time. They crowd on from where they were the last
+     * time, since what is dear by then is what matters.
      *
      * @return \Generator<int, int>
      */
     private function crowd(): \Generator
     {
-        $able = $this->able;
-        if ($able === [] || !$this->mayCrowd()) {
+        if (!$this->mayCrowd()) {
             return;
         }
-        $crowding = new Crowding($this->ask, $this->lays, $able, $this->now->at, $this->luck);
+        $crowding = $this->crowding ??= new Crowding($this->ask, $this->lays, $this->able, $this->now->at, $this->luck);
         for ($round = 0; $round < self::CROWDED && $this->mayCrowd(); ++$round) {
             for ($moved = 0; $moved < self::MOVES; $moved += self::AT_A_TIME) {
                 $crowding->move(self::AT_A_TIME);
@@ -331,7 +335,6 @@ final class Filler
             if ($plan !== null) {
                 $this->lay($plan);
                 yield from $this->cool(self::RELAID_EACH * count($this->able), self::WARM[1]);
-                yield from $this->fillAnew(self::STALE_IN_PART);
             }
         }
     }
@@ -440,19 +443,11 @@ final class Filler
         }
     }
 
-    /** Whether the best plan leaves out any that could lie somewhere, and the house is not too large for them to crowd. */
+    /** Whether there is anything to be found by letting batches crowd, and the house is not too large for it. */
     private function mayCrowd(): bool
     {
-        if (count($this->able) > self::MOST_CROWDING || count($this->ask->free) * count($this->ask->comforts) > self::MOST_KEPT) {
-            return false;
-        }
-        foreach ($this->able as $batch) {
-            if ($this->best[$batch] === LaidOut::NOWHERE) {
-                return true;
-            }
-        }
-
-        return false;
+        return !$this->isBest() && count($this->able) <= self::MOST_CROWDING
+            && count($this->ask->free) * count($this->ask->comforts) <= self::MOST_KEPT;
     }
 
     /** One batch after the other: those that cost most by the room they take come first; of several orders, the best. */
