@@ -322,7 +322,7 @@ final class Filler
      */
     private function crowd(): \Generator
     {
-        if (!$this->mayCrowd()) {
+        if ($this->able === [] || !$this->mayCrowd()) {
             return;
         }
         $crowding = $this->crowding ??= new Crowding($this->ask, $this->lays, $this->able, $this->now->at, $this->luck);
