@@ -77,7 +77,7 @@ final class Filler
     private readonly float $average;
     /** @var list<int> batches that have any lay */
     private array $able = [];
-    /** @var list<int> the batch of each lay */
+    /** @var list<int> the batch of each lay, once there are prices; a house too large for them is too large for this too */
     private array $of = [];
     /** @var ?list<ZoneWays> null before they are listed; none where there are too many */
     private ?array $zones = null;
@@ -86,6 +86,8 @@ final class Filler
     private ?Crowding $crowding = null;
     /** What nothing can cost less than, as far as it is known. */
     private int $bound;
+    /** The score of the plan that it was looked for beside, outside of the search; null where it was not yet. */
+    private ?int $boundFor = null;
     /** @var \Generator<int, int> the search; each piece of it says how many steps it took */
     private \Generator $search;
 
@@ -97,9 +99,6 @@ final class Filler
             $lays = $first < $end ? range($first, $end - 1) : [];
             usort($lays, static fn (int $a, int $b) => [$ask->layCost[$a], $a] <=> [$ask->layCost[$b], $b]);
             $this->lays[] = $lays;
-            for ($lay = $first; $lay < $end; ++$lay) {
-                $this->of[] = $batch;
-            }
             if ($lays !== []) {
                 $this->able[] = $batch;
             }
@@ -125,7 +124,8 @@ final class Filler
     /** What no plan can cost less than, as far as it is known by now. */
     public function bound(): int
     {
-        if ($this->branches === null && !$this->isBest()) {
+        if ($this->branches === null && !$this->isBest() && $this->boundFor !== $this->bestScore) {
+            $this->boundFor = $this->bestScore;
             $zones = $this->zones();
             $this->bound = max($this->bound, $zones === [] ? RentBound::of($this->ask, $this->bestScore) : $this->priced($this->ask, $zones, $this->bestScore));
         }
@@ -284,9 +284,17 @@ final class Filler
     {
         $zones = [];
         $left = self::MOST_WAYS;
+        foreach (array_keys($this->ask->names) as $batch) {
+            [$first, $end] = $this->ask->laysOf($batch);
+            for ($lay = $first; $lay < $end; ++$lay) {
+                $this->of[] = $batch;
+            }
+        }
         foreach (array_keys($this->ask->spaces) as $space) {
             $zone = ZoneWays::of($this->ask, $space, $this->of, $left);
             if ($zone === null) {
+                $this->of = [];
+
                 return [];
             }
             $zones[] = $zone;

@@ -45,6 +45,9 @@ final class Fillings
         $held = $found = [];
         for ($times = 0, $refused = null; $refused !== []; ++$times) {
             $asks = $stays->of($ask, $house, $held, $known);
+            // A search and what it searches hold each other, and a large house is large: the one before goes first.
+            unset($filling);
+            gc_collect_cycles();
             $filling = new Filling(FillHouse::WEEKS, $house->spaces(), $asks->stays, $defaults, $asks->standing, $ask->round);
             // Those that are held come first to where they are.
             $filling->from(array_intersect_key($asks->now, $held) + $found + $this->before($ask, $house, $asks->now));
@@ -66,8 +69,6 @@ final class Fillings
             }
             $held += array_fill_keys(self::ofTheirStock($refused, array_keys($changes), $batches), 1);
             $found = array_map(static fn (array $legs) => ['space' => $legs[0]->space, 'from' => $legs[0]->from], $filled->placed);
-            // A search and what it searches hold each other, and a large house is large.
-            gc_collect_cycles();
         }
 
         $options = new OptionMoves($this->refused(...), $changes, $ask->whatIf !== null);

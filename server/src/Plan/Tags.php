@@ -84,11 +84,15 @@ final class Tags
             ORDER BY b.stick_on, b.id', [$first, $end, $first, $end]);
     }
 
-    /** @return list<Tag> those that serve one order, in the order in which they are stuck */
-    public function serving(int $order): array
+    /**
+     * @param list<int> $orders
+     *
+     * @return list<Tag> those that serve any of them, in the order in which they are stuck
+     */
+    public function serving(array $orders): array
     {
-        return $this->read(' WHERE b.called_off = 0 AND (b.wanted_id = ? OR b.id IN (SELECT x.batch_id FROM batch_shared x WHERE x.wanted_id = ?))
-            ORDER BY b.stick_on, b.id', [$order, $order]);
+        return $this->read(' WHERE b.called_off = 0 AND (b.wanted_id IN (?) OR b.id IN (SELECT x.batch_id FROM batch_shared x WHERE x.wanted_id IN (?)))
+            ORDER BY b.stick_on, b.id', [$orders, $orders], [ArrayParameterType::INTEGER, ArrayParameterType::INTEGER]);
     }
 
     /**

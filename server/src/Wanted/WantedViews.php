@@ -48,7 +48,7 @@ final class WantedViews
      */
     public function due(Week $from, ?Week $before = null): array
     {
-        $tags = $this->tagsOf($from, $before);
+        $tags = self::byOrder($this->tags->servingDue($from, $before));
         $outlooks = $this->shortfalls->outlooks(null, true);
 
         $this->ways->crops();
@@ -56,7 +56,7 @@ final class WantedViews
         if ($before !== null) {
             $query->andWhere('w.readyWeek < :before')->setParameter('before', $before->written());
         }
-        $orders = Row::things($query->getQuery(), Wanted::class);
+        $orders = self::read($query);
         $last = $this->lastDays->of(array_values(array_filter(
             $orders,
             static fn (Wanted $w) => !$w->calledOff && !isset($tags[(int) $w->id]) && !isset($outlooks[(int) $w->id]),
@@ -100,7 +100,7 @@ final class WantedViews
     {
         $id = (int) $wanted->id;
 
-        $tags = $this->tags->serving($id);
+        $tags = $this->tags->serving([$id]);
         $last = $tags === [] ? $this->lastDays->of([$wanted])[$id] : null;
         $this->haveSent([$wanted]);
 
@@ -117,7 +117,7 @@ final class WantedViews
         $outlooks = array_filter($this->shortfalls->outlooks(), static fn (OrderOutlook $o) => $o->isShort());
         $rows = $this->of(array_keys($outlooks));
         $this->haveSent($rows);
-        $tags = $rows === [] ? [] : $this->tagsOf(Week::of(min(array_map(static fn (Wanted $w) => $w->readyWeek, $rows))));
+        $tags = $rows === [] ? [] : self::byOrder($this->tags->serving(array_keys($outlooks)));
 
         return array_map(
             fn (Wanted $w) => [
@@ -128,11 +128,15 @@ final class WantedViews
         );
     }
 
-    /** @return array<int, list<Tag>> the batches that serve each order due in a week or later and before another */
-    private function tagsOf(Week $from, ?Week $before = null): array
+    /**
+     * @param list<Tag> $batches
+     *
+     * @return array<int, list<Tag>> those that serve each order
+     */
+    private static function byOrder(array $batches): array
     {
         $tags = [];
-        foreach ($this->tags->servingDue($from, $before) as $tag) {
+        foreach ($batches as $tag) {
             foreach ([...$tag['wanted'] === null ? [] : [$tag['wanted']], ...$tag['shared']] as $order) {
                 $tags[$order][] = $tag;
             }
@@ -223,13 +227,17 @@ final class WantedViews
         }
         $this->ways->crops();
 
-        return Row::things($this->orders()->andWhere('w.id IN (:ids)')->setParameter('ids', $ids)->getQuery(), Wanted::class);
+        return self::read($this->orders()->andWhere('w.id IN (:ids)')->setParameter('ids', $ids));
     }
 
     private function orders(): QueryBuilder
     {
-        return $this->em->createQueryBuilder()->select('w', 'c', 'p', 'k', 'a')->from(Wanted::class, 'w')
-            ->join('w.crop', 'c')->join('w.pot', 'p')->leftJoin('w.customer', 'k')->join('w.enteredBy', 'a')
-            ->orderBy('w.readyWeek')->addOrderBy('w.id');
+        return $this->em->createQueryBuilder()->select('w')->from(Wanted::class, 'w')->orderBy('w.readyWeek')->addOrderBy('w.id');
+    }
+
+    /** @return list<Wanted> */
+    private static function read(QueryBuilder $orders): array
+    {
+        return Row::things(Row::apart($orders->getQuery(), Wanted::class, 'crop', 'pot', 'customer', 'enteredBy'), Wanted::class);
     }
 }
