@@ -67,6 +67,8 @@ $draft = $ask('POST', '/api/plan/draft', ['anew' => true]);
 $told(sprintf('%s orders drafted', number_format(ORDERS)), DRAFTED);
 $kept = $ask('POST', '/api/plan/draft/keep', ['anew' => true, 'seen' => $draft['seen']]);
 $told(sprintf('kept as %d batches', count($kept['batches'])), DRAFTED);
+// What was answered before takes no memory of what comes.
+unset($draft, $kept, $like);
 // The same house several times over, with as many batches to lay out; codes have these digits alone.
 $planned = 'stuck_on IS NULL AND called_off = 0 AND id <= '.(int) $read('SELECT max(id) FROM batch')->fetchColumn();
 $there = 'id <= '.(int) $read('SELECT max(id) FROM zone')->fetchColumn();

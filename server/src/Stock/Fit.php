@@ -111,13 +111,18 @@ final class Fit
             ['codes' => $codes],
             ['codes' => ArrayParameterType::STRING],
         );
-        $this->em->createQuery('SELECT k, c FROM '.StockBlock::class.' k JOIN k.crop c WHERE k.id IN (:ids)')->setParameter(
-            'ids',
-            array_values(array_unique(Row::ints($rows, 'block_id'))),
-        )->getResult();
-        foreach ($rows as $row) {
-            $block = $this->em->find(StockBlock::class, $row->int('block_id')) ?? throw new \LogicException('A batch has a block.');
-            $way = $block->dependsOnWay(Material::from($row->text('material'))) ? $this->em->find(SheetVersion::class, $row->int('sheet_id'))?->core() : null;
+        [$blocks, $sheets] = [$this->blocks(Row::ints($rows, 'block_id')), []];
+        $onWays = array_filter($rows, static fn (Row $row) => $blocks[$row->int('block_id')]->dependsOnWay(Material::from($row->text('material'))));
+        foreach ($onWays === [] ? [] : Row::things(
+            $this->em->createQuery('SELECT s FROM '.SheetVersion::class.' s WHERE s.id IN (:ids)')
+                ->setParameter('ids', array_values(array_unique(Row::ints(array_values($onWays), 'sheet_id')))),
+            SheetVersion::class,
+        ) as $sheet) {
+            $sheets[(int) $sheet->id] = $sheet->core();
+        }
+        foreach ($rows as $i => $row) {
+            $block = $blocks[$row->int('block_id')];
+            $way = isset($onWays[$i]) ? $sheets[$row->int('sheet_id')] : null;
             $on = $row->day('taken_on');
             $against = $this->against(
                 $block,
@@ -133,6 +138,22 @@ final class Fit
         }
 
         return $unfit;
+    }
+
+    /**
+     * @param list<int> $ids
+     *
+     * @return array<int, StockBlock> by id
+     */
+    private function blocks(array $ids): array
+    {
+        $query = $this->em->createQuery('SELECT k FROM '.StockBlock::class.' k WHERE k.id IN (:ids)')->setParameter('ids', array_values(array_unique($ids)));
+        $blocks = [];
+        foreach (Row::things(Row::apart($query, StockBlock::class, 'crop'), StockBlock::class) as $block) {
+            $blocks[(int) $block->id] = $block;
+        }
+
+        return $blocks;
     }
 
     /**
