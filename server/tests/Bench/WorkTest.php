@@ -43,6 +43,25 @@ final class WorkTest extends House
         self::assertSame($batch['zone'], $there['tag']['zone'], 'Until it is potted it lies in its trays.');
     }
 
+    public function testWhatGoesOnAsItIsWeanedIsCarriedTodayWhenThatIsOverdue(): void
+    {
+        $this->signIn();
+        [$id, $code, $zone] = array_values((array) $this->db()->fetchAssociative("SELECT b.id, b.code, b.zone_id FROM batch b
+            JOIN batch_standing s ON s.batch_id = b.id WHERE b.stuck_on < '2027-05-01' AND b.left_bench_on IS NULL AND b.called_off = 0 AND s.counted = 0
+                AND b.wean_on < b.pot_on AND b.id NOT IN (SELECT batch_id FROM batch_moves_on) ORDER BY b.id"));
+        $carried = fn (string $week): array => array_map(
+            static fn (array $job) => [$job['day'], $job['code']],
+            array_values(array_filter($this->ask('GET', "/api/bench/work?week={$week}")['jobs'], static fn (array $job) => $job['kind'] === 'move')),
+        );
+        $before = $carried('2027-W19');
+        $this->db()->executeStatement('UPDATE batch SET wean_on = ? WHERE id = ?', ['2027-05-05', $id]);
+        $this->db()->executeStatement('INSERT INTO batch_moves_on (batch_id, zone_id, from_day) VALUES (?, ?, ?)', [
+            $id, $this->db()->fetchOne('SELECT id FROM zone WHERE id <> ? ORDER BY id', [$zone]), '2027-05-05',
+        ]);
+        self::assertEqualsCanonicalizing([...$before, ['2027-05-12', $code]], $carried('2027-W19'), 'It was to be weaned a week ago, and is not.');
+        self::assertNotContains($code, array_column($carried('2027-W18'), 1));
+    }
+
     public function testAnOpenGroundIsNeverSet(): void
     {
         $this->signIn('bo');
