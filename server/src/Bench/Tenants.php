@@ -83,7 +83,7 @@ final class Tenants
         return $byZone;
     }
 
-    /** @return list<Lying> of one zone: whoever lies in it at some time, and whoever shares a tray */
+    /** @return list<Lying> of one zone: whoever lies in it at some time; a tray is shared only within a zone */
     private function lying(Week $from, Week $to, ?int $only): array
     {
         $rows = Row::all($this->db, "SELECT b.id, b.code, b.trays, t.positions, b.planned, b.together, b.taken, b.stick_on, b.stuck_on, b.pot_on,
@@ -95,9 +95,7 @@ final class Tenants
                 LEFT JOIN batch_standing s ON s.batch_id = b.id LEFT JOIN wanted w ON w.id = b.wanted_id LEFT JOIN pot p ON p.id = w.pot_id
              WHERE b.called_off = 0 AND coalesce(b.stuck_on, b.stick_on) <= :to
                 AND (b.left_bench_on >= :from OR (b.left_bench_on IS NULL AND (b.stuck_on IS NOT NULL OR b.pot_on >= :from)))
-                AND (:zone IS NULL OR b.zone_id = :zone OR b.in_tray_of_id IS NOT NULL
-                    OR EXISTS (SELECT 1 FROM batch_moves_on m WHERE m.batch_id = b.id AND m.zone_id = :zone)
-                    OR EXISTS (SELECT 1 FROM batch g WHERE g.in_tray_of_id = b.id))
+                AND (:zone IS NULL OR b.zone_id = :zone OR EXISTS (SELECT 1 FROM batch_moves_on m WHERE m.batch_id = b.id AND m.zone_id = :zone))
              ORDER BY coalesce(b.stuck_on, b.stick_on), b.id",
             ['from' => $from->monday()->format('Y-m-d'), 'to' => $to->sunday()->format('Y-m-d'), 'zone' => $only],
         );

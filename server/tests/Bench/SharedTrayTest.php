@@ -4,6 +4,11 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Tests\Bench;
 
+use Doctrine\ORM\EntityManagerInterface;
+use WetCradle\Core\Bench\Tenant;
+use WetCradle\Core\Calendar\Week;
+use WetCradle\Server\Bench\Tenants;
+use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Tests\House;
 
 /** Any number of cuttings is planned, and what does not fill a tray stands in the last tray of another batch. */
@@ -56,6 +61,29 @@ final class SharedTrayTest extends House
         $more = $this->ask('PUT', '/api/batches/'.$batch['code'], ['version' => $later['version'], 'trays' => 2] + $body);
         self::assertSame(2 * $batch['cells'], $more['planned']);
         self::assertSame(100, $this->ask('PUT', '/api/batches/'.$batch['code'], ['version' => $more['version'], 'trays' => 2, 'cuttings' => 100] + $body)['planned']);
+    }
+
+    public function testAZoneAskedForByItselfHoldsWhoeverLiesInItAmongAll(): void
+    {
+        $this->signIn('ines');
+        $host = $this->ask('POST', '/api/batches', self::plan($first = $this->proposal(30)));
+        $guest = $this->ask('POST', '/api/batches', self::plan($this->proposal(100), ['zone' => $first['best']['zone'], 'inTrayOf' => $host['code']]));
+        // The host goes on, and leaves what stood in its tray to itself.
+        $zones = $this->service(EntityManagerInterface::class)->getRepository(Zone::class)->findBy([], ['id' => 'ASC']);
+        $others = array_values(array_filter($zones, static fn (Zone $zone) => $zone->name !== $host['zone']));
+        $this->db()->executeStatement("INSERT INTO batch_moves_on (batch_id, zone_id, from_day) SELECT id, CAST(? AS INTEGER), '2027-06-21' FROM batch WHERE code = ?", [
+            (int) $others[0]->id, $host['code'],
+        ]);
+        $tenants = $this->service(Tenants::class);
+        [$from, $to] = [Week::of('2027-W10'), Week::of('2027-W40')];
+        $all = $tenants->byZone($from, $to);
+        foreach ($zones as $zone) {
+            self::assertEquals($all[(int) $zone->id] ?? [], $tenants->in($zone, $from, $to), $zone->name);
+        }
+        $there = array_map(static fn (Tenant $tenant) => $tenant->name, $tenants->in($others[0], $from, $to));
+        self::assertContains($host['code'], $there);
+        $its = array_filter(array_merge(...$all), static fn (Tenant $tenant) => $tenant->name === $guest['code']);
+        self::assertCount(2, $its, 'Beside its host it takes less than after.');
     }
 
     public function testWhatIsLeftOverStandsInTheTrayOfAnother(): void
