@@ -55,13 +55,19 @@ as_tested() {
     [ -z "$twice" ] || { say "$twice" >&2; stop "a class would be found in two places in $1."; }
 }
 
-# php_packages FOLDER: composer's packages, when its list has changed.
+# php_packages FOLDER: composer's packages, when its list has changed; and its list of classes, when there may be others: by that
+# they are read when the server starts.
 php_packages() {
-    newer "$ROOT/$1/vendor/.installed" "$ROOT/$1/composer.json" || return 0
-    say "Fetching the PHP packages of $1"
-    (cd "$ROOT/$1" && composer install -q --no-interaction --no-progress) || stop "composer could not install the packages of $1."
-    as_tested "$1"
-    touch "$ROOT/$1/vendor/.installed"
+    local vendor=$ROOT/$1/vendor
+    if newer "$vendor/.installed" "$ROOT/$1/composer.json"; then
+        say "Fetching the PHP packages of $1"
+        (cd "$ROOT/$1" && composer install -q --no-interaction --no-progress) || stop "composer could not install the packages of $1."
+        as_tested "$1"
+        touch "$vendor/.installed" "$vendor/.classes"
+    elif newer "$vendor/.classes" "$ROOT/core/src" "$ROOT/$1/src"; then
+        (cd "$ROOT/$1" && composer dump-autoload -q --optimize --no-interaction) || stop "composer could not list the classes of $1."
+        touch "$vendor/.classes"
+    fi
 }
 
 # node_packages FOLDER: npm's packages, when its lock has changed.

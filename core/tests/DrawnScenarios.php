@@ -263,7 +263,7 @@ final class DrawnScenarios
         $course = StockTakes::of($plants, $habit, $weeks);
 
         return "{$offer->left()} of {$offer->canGive}, ".Told::of($offer->words()).' '.json_encode($offer->restsUntil?->written()).' '.Told::sum([
-            $offer->perPlant(), $offer->yearUsedUp, $course->takes, $course->shootsLeft, $course->course,
+            $offer->perPlant(), $offer->yearUsedUp, $course->takes, $course->shootsLeft(), $course->course(),
         ]);
     }
 

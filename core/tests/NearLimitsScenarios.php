@@ -341,7 +341,7 @@ final class NearLimitsScenarios
                         ) {
                             $played = StockTakes::of(2, $habit, array_map(static fn (array $t) => ['week' => $t[0], 'cuttings' => $t[1]], $takes));
                             $said["{$shoots} to {$most}, {$cap}, {$branching}, {$recovery}"][$name] = (string) json_encode(
-                                [$played->takes, round($played->shootsLeft, 9)], JSON_THROW_ON_ERROR,
+                                [$played->takes, round($played->shootsLeft(), 9)], JSON_THROW_ON_ERROR,
                             );
                         }
                     }

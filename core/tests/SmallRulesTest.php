@@ -16,6 +16,7 @@ use WetCradle\Core\Bench\ZoneKind;
 use WetCradle\Core\Book\FullCount;
 use WetCradle\Core\Book\Losses;
 use WetCradle\Core\Calculations;
+use WetCradle\Core\Calendar\DayGains;
 use WetCradle\Core\Calendar\Hemisphere;
 use WetCradle\Core\Calendar\Need;
 use WetCradle\Core\Calendar\SiteAir;
@@ -146,14 +147,14 @@ final class SmallRulesTest extends TestCase
 
     public function testANeedIsMetOnTheDayThatMeetsItAndWalkedBackTheSameWay(): void
     {
-        $need = Need::of(10.0, static fn () => 1.0, 'rooting', 'Never.');
+        $need = Need::of(10.0, DayGains::by(static fn () => 1.0), 'rooting', 'Never.');
         $start = new \DateTimeImmutable('2027-05-01');
         $end = $need->metOn($start);
         self::assertSame('2027-05-11', $end->format('Y-m-d'));
         self::assertSame('2027-05-01', $need->startBy($end)->format('Y-m-d'));
-        self::assertSame('2027-05-01', Need::of(0.0, static fn () => 1.0, 'rooting', 'Never.')->metOn($start)->format('Y-m-d'));
+        self::assertSame('2027-05-01', Need::of(0.0, DayGains::by(static fn () => 1.0), 'rooting', 'Never.')->metOn($start)->format('Y-m-d'));
         $this->expectExceptionMessage('Never.');
-        Need::of(1.0, static fn () => 0.0, 'rooting', 'Never.')->metOn($start);
+        Need::of(1.0, DayGains::by(static fn () => 0.0), 'rooting', 'Never.')->metOn($start);
     }
 
     public function testAPaceIsNoSteeperThanACurveCanBeAndNoDayIsShorterThanOne(): void

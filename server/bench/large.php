@@ -72,7 +72,8 @@ unset($draft, $kept, $like);
 // The same house several times over, with as many batches to lay out; codes have these digits alone.
 $planned = 'stuck_on IS NULL AND called_off = 0 AND id <= '.(int) $read('SELECT max(id) FROM batch')->fetchColumn();
 $there = 'id <= '.(int) $read('SELECT max(id) FROM zone')->fetchColumn();
-$times = intdiv(BATCHES, max(1, (int) $read("SELECT count(*) FROM batch WHERE {$planned}")->fetchColumn()));
+// As many copies as come nearest to that with what is there.
+$times = max(1, (int) round(BATCHES / max(1, (int) $read("SELECT count(*) FROM batch WHERE {$planned}")->fetchColumn()))) - 1;
 $db->beginTransaction();
 foreach (array_slice(['9933', '9934', '9937', '9939', '9943', '9944', '9947', '9949'], 0, $times) as $copy) {
     foreach (['zone' => ['name', $there], 'batch' => ['code', $planned]] as $table => [$name, $which]) {

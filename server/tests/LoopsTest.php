@@ -40,9 +40,15 @@ final class LoopsTest extends House
             static fn (array $b) => ['code' => $b['code'], 'version' => $b['version'], 'heldDays' => 3],
             $this->db()->fetchAllAssociative('SELECT code, version FROM batch WHERE stuck_on IS NOT NULL AND left_bench_on IS NULL ORDER BY id LIMIT 20'),
         );
+        $later = array_map(
+            static fn (array $b) => ['code' => $b['code'], 'version' => $b['version'], 'stickOn' => $b['later']],
+            $this->db()->fetchAllAssociative("SELECT code, version, date(stick_on, '+7 days') AS later FROM batch
+                WHERE stuck_on IS NULL AND called_off = 0 ORDER BY id LIMIT 20"),
+        );
         $out = $this->loops('POST', 'plan/versions', ['name' => 'As agreed in May']);
         $version = (int) $this->db()->fetchOne('SELECT max(id) FROM plan_version');
         foreach ([
+            ['POST', 'plan/moves/try', ['moves' => $later]],
             ['POST', 'plan/moves/try', ['moves' => $moves]], ['POST', 'plan/moves', ['moves' => $moves, 'why' => 'Held']],
             ['GET', "plan/versions/{$version}"], ['POST', "plan/versions/{$version}/back"],
             ['POST', 'plan/draft', ['anew' => true]], ['POST', 'plan/draft/keep', ['anew' => true]],

@@ -121,13 +121,19 @@ final class FillStays
         $may = array_flip($weeks);
         [$first, $last] = [min($weeks), max($weeks)];
         $sooner = $ask->whatIf === WhatIf::Weaning ? WhatIf::SOONER_WEEKS : 0;
-        $in = function (int $space, int $start) use ($h, $batch, $weight, $week, $may, $first, $last, $sooner, $known): ?array {
+        /** @var array<int, string> $alike by space; a house has many benches of one kind */
+        $alike = [];
+        $in = function (int $space, int $start) use ($h, $batch, $weight, $week, $may, $first, $last, $sooner, $known, &$alike): ?array {
             // Asked outside its window it says how it would be, so that an option can be offered.
             if ($start < 0 || ($start >= $first && $start <= $last && !isset($may[$start]))) {
                 return null;
             }
+            $zone = $h->zone($space);
+            $alike[$space] ??= $zone->onlyPots ? '' : $this->timetable->kindOf($zone, $batch->sheet).self::kindOf($zone);
+            $there = fn () => $zone->onlyPots ? null : $this->there($h, $batch, $zone, $start, $start - $week, $weight, $sooner);
+            $lay = $known->of($batch->code, $alike[$space], $start, $there);
 
-            return $known->of($batch->code, $space, $start, fn () => $this->there($h, $batch, $space, $start, $start - $week, $weight, $sooner));
+            return $lay === null ? null : ['weeks' => $lay['weeks'], 'cost' => $lay['cost'] + ($h->idOf($space) === $batch->zone ? 0 : $weight)];
         };
         $comfort = Comfort::of($batch->sheet->care->warmth->medium, $batch->sheet->care->water->mist);
         $positions = $ask->whatIf === WhatIf::Cells ? $batch->narrower : $batch->positions;
@@ -135,13 +141,21 @@ final class FillStays
         return Stay::of($batch->code, $positions, $in, $first, $last, $week, $comfort, $weight, $ask->mayPart && $batch->isWhole, $ask->mayMove);
     }
 
-    /** @return ?array{weeks: int, cost: int} */
-    private function there(FillHouse $h, Fillable $batch, int $space, int $start, int $shift, int $weight, int $sooner): ?array
+    /** What of a zone, besides its warmth, says how long a batch lies there. */
+    private static function kindOf(Zone $zone): string
     {
-        $zone = $h->zone($space);
-        if ($zone->onlyPots) {
-            return null;
-        }
+        return ($zone->isForRooting() ? ' roots' : '').(self::isWet($zone) ? ' wet' : '');
+    }
+
+    /** Whether a batch that is weaned sooner leaves it sooner. */
+    private static function isWet(Zone $zone): bool
+    {
+        return $zone->mist->high > 1.0;
+    }
+
+    /** @return ?array{weeks: int, cost: int} in every zone of this kind */
+    private function there(FillHouse $h, Fillable $batch, Zone $zone, int $start, int $shift, int $weight, int $sooner): ?array
+    {
         try {
             $dates = $this->timetable->dates($batch->sheet, $zone, $h->dayOf($batch->stickOn, $shift), $batch->heldDays);
         } catch (Refused) {
@@ -153,10 +167,9 @@ final class FillStays
         }
         $weeks = $h->weekOf($dates->lastBenchWeek()->monday()) - $start + 1;
         $weeks = $batch->goesOnWeaned && $zone->isForRooting() ? min($weeks, max(1, $h->weekOf($dates->weanOn) - $start)) : $weeks;
-        $weeks = $zone->mist->high > 1.0 ? max(min(1, $weeks), $weeks - $sooner) : $weeks;
-        $cost = ($h->idOf($space) === $batch->zone ? 0 : $weight) + $this->house->whole(HouseDefault::FillLate) * $weight * $late;
+        $weeks = self::isWet($zone) ? max(min(1, $weeks), $weeks - $sooner) : $weeks;
 
-        return $weeks < 1 ? null : ['weeks' => $weeks, 'cost' => $cost];
+        return $weeks < 1 ? null : ['weeks' => $weeks, 'cost' => $this->house->whole(HouseDefault::FillLate) * $weight * $late];
     }
 
     /**

@@ -96,10 +96,10 @@ final class Filler
         $this->lays = [];
         foreach (array_keys($ask->names) as $batch) {
             [$first, $end] = $ask->laysOf($batch);
-            $lays = $first < $end ? range($first, $end - 1) : [];
-            usort($lays, static fn (int $a, int $b) => [$ask->layCost[$a], $a] <=> [$ask->layCost[$b], $b]);
-            $this->lays[] = $lays;
-            if ($lays !== []) {
+            $costs = array_slice($ask->layCost, $first, $end - $first);
+            asort($costs);
+            $this->lays[] = array_map(static fn (int $i) => $first + $i, array_keys($costs));
+            if ($costs !== []) {
                 $this->able[] = $batch;
             }
         }

@@ -234,30 +234,28 @@ final class Filling
             }
             $was = $legs[0];
             $wasCost = $stay->lay($was->space, $was->from)['cost'] ?? 0;
-            $best = null;
+            $best = [$was, 1e-9];
+            $there = $this->heat($taken, $was);
+            $taken->take($name);
+            $there -= $this->heat($taken, $was);
             foreach (array_keys($this->spaces) as $space) {
-                $lay = $stay->lay($space, $was->from);
-                if ($space === $was->space || $lay === null || $lay['cost'] > $wasCost) {
+                $lay = $space === $was->space ? null : $stay->lay($space, $was->from);
+                if ($lay === null || $lay['cost'] > $wasCost) {
                     continue;
                 }
                 ++$tried;
                 if (!$taken->fits($lay['leg'])) {
                     continue;
                 }
-                $before = $this->heat($taken, $was) + $this->heat($taken, $lay['leg']);
-                $taken->take($name);
+                $here = $this->heat($taken, $lay['leg']);
                 $taken->put($name, false, $lay['leg']);
-                $less = $before - $this->heat($taken, $was) - $this->heat($taken, $lay['leg']);
+                $here = $this->heat($taken, $lay['leg']) - $here;
                 $taken->take($name);
-                $taken->put($name, false, $was);
-                if ($less > 1e-9 && ($best === null || $less > $best[0])) {
-                    $best = [$less, $lay['leg']];
+                if ($there - $here > $best[1]) {
+                    $best = [$lay['leg'], $there - $here];
                 }
             }
-            if ($best !== null) {
-                $taken->take($name);
-                $taken->put($name, false, $best[1]);
-            }
+            $taken->put($name, false, $best[0]);
         }
     }
 

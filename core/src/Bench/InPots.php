@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Bench;
 
+use WetCradle\Core\Calendar\DayNumber;
 use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Crops\Winter;
@@ -49,8 +50,10 @@ final class InPots
 
     private static function canFreeze(Week $from, Week $to, SiteAir $air, float $below): bool
     {
-        for ($week = $from; $week->until($to) >= 0; $week = $week->plus(1)) {
-            if ($air->on($week->monday()->modify('+3 days')) < $below) {
+        // In the middle of each week.
+        $last = DayNumber::of($to->sunday());
+        for ($day = DayNumber::of($from->monday()) + 3; $day <= $last; $day += 7) {
+            if ($air->onNumber($day) < $below) {
                 return true;
             }
         }

@@ -62,13 +62,18 @@ final class RentBound
             $bound -= $rent[$cell] * max(0, $free);
         }
         $taken = [];
+        [$costs, $cells, $weeks, $trays] = [$ask->layCost, $ask->layCell, $ask->layWeeks, $ask->layTrays];
         foreach ($ask->leftOut as $batch => $cheapest) {
             [$first, $end] = $ask->laysOf($batch);
             $which = null;
             $least = (float) $cheapest;
             for ($lay = $first; $lay < $end; ++$lay) {
-                $cell = $ask->layCell[$lay];
-                $cost = $ask->layCost[$lay] + $ask->layTrays[$lay] * ($sums[$cell + $ask->layWeeks[$lay]] - $sums[$cell]);
+                // No rent makes it cheaper.
+                if ($costs[$lay] >= $least) {
+                    continue;
+                }
+                $cell = $cells[$lay];
+                $cost = $costs[$lay] + $trays[$lay] * ($sums[$cell + $weeks[$lay]] - $sums[$cell]);
                 if ($cost < $least) {
                     $least = $cost;
                     $which = $lay;
@@ -76,8 +81,8 @@ final class RentBound
             }
             $bound += $least;
             if ($which !== null) {
-                for ($cell = $ask->layCell[$which], $end = $cell + $ask->layWeeks[$which]; $cell < $end; ++$cell) {
-                    $taken[$cell] = ($taken[$cell] ?? 0) + $ask->layTrays[$which];
+                for ($cell = $cells[$which], $end = $cell + $weeks[$which]; $cell < $end; ++$cell) {
+                    $taken[$cell] = ($taken[$cell] ?? 0) + $trays[$which];
                 }
             }
         }

@@ -66,7 +66,20 @@ final class Taken
 
     public function fits(Leg $leg): bool
     {
-        return $this->couldHold($leg) && $this->clashing($leg) === [] && $this->free($leg) >= $leg->trays;
+        if (!$this->couldHold($leg)) {
+            return false;
+        }
+        foreach ($this->cellsOf($leg) as $week => $cell) {
+            $free = $this->spaces[$leg->space]->trays[$week] - $leg->trays;
+            foreach ($this->cells[$cell] ?? [] as $other) {
+                $free -= $other->trays;
+                if ($free < 0 || !$other->comfort->meets($leg->comfort)) {
+                    return false;
+                }
+            }
+        }
+
+        return true;
     }
 
     /** Trays free there in the fullest of its weeks. */
@@ -121,15 +134,13 @@ final class Taken
             return null;
         }
         $can = $this->spaces[$space]->comfort;
-        $shared = ['heat' => $can->heat->low, 'mist' => $can->mist->low, 'heatTo' => $can->heat->high, 'mistTo' => $can->mist->high];
+        [$heat, $mist, $heatTo, $mistTo] = [$can->heat->low, $can->mist->low, $can->heat->high, $can->mist->high];
         foreach ($here as $leg) {
-            $shared = [
-                'heat' => max($shared['heat'], $leg->comfort->heat->low), 'mist' => max($shared['mist'], $leg->comfort->mist->low),
-                'heatTo' => min($shared['heatTo'], $leg->comfort->heat->high), 'mistTo' => min($shared['mistTo'], $leg->comfort->mist->high),
-            ];
+            [$warm, $wet] = [$leg->comfort->heat, $leg->comfort->mist];
+            [$heat, $mist, $heatTo, $mistTo] = [max($heat, $warm->low), max($mist, $wet->low), min($heatTo, $warm->high), min($mistTo, $wet->high)];
         }
 
-        return $shared;
+        return ['heat' => $heat, 'mist' => $mist, 'heatTo' => $heatTo, 'mistTo' => $mistTo];
     }
 
     /** Degrees above nothing at which zones are kept, by tray and week: what the house's heat goes by. */

@@ -46,6 +46,12 @@ final class Timetable
         return $this->times($sheet, '', fn () => RootingTime::days($sheet->daysToRootHere(), $this->house->number(HouseDefault::PlannedRooted)));
     }
 
+    /** The same for all zones in which a crop takes as long. */
+    public function kindOf(Zone $zone, WaySheet $sheet): string
+    {
+        return $zone->medium($sheet->care->warmth->medium, $this->air)->key();
+    }
+
     public function in(Zone $zone, WaySheet $sheet): CropTimes
     {
         $medium = $zone->medium($sheet->care->warmth->medium, $this->air);

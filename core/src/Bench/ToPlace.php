@@ -42,6 +42,9 @@ final class ToPlace
 
     /** @var array<string, int> */
     private array $comfortKeys = [];
+    /** Asked for last, with its number: a batch wants the same in all its lays. */
+    private ?Comfort $asked = null;
+    private int $ofAsked = 0;
 
     /**
      * @param list<Space> $spaces
@@ -172,17 +175,23 @@ final class ToPlace
 
     private function comfort(Comfort $comfort): int
     {
-        $key = $comfort->key();
-        if (!isset($this->comfortKeys[$key])) {
-            $new = $this->comfortKeys[$key] = count($this->comforts);
-            $this->comforts[] = $comfort;
-            foreach ($this->comforts as $i => $other) {
-                if (!$comfort->meets($other)) {
-                    $this->clash[$new][$i] = $this->clash[$i][$new] = true;
-                }
+        if ($comfort !== $this->asked) {
+            [$this->asked, $this->ofAsked] = [$comfort, $this->comfortKeys[$comfort->key()] ?? $this->another($comfort)];
+        }
+
+        return $this->ofAsked;
+    }
+
+    private function another(Comfort $comfort): int
+    {
+        $new = $this->comfortKeys[$comfort->key()] = count($this->comforts);
+        $this->comforts[] = $comfort;
+        foreach ($this->comforts as $i => $other) {
+            if (!$comfort->meets($other)) {
+                $this->clash[$new][$i] = $this->clash[$i][$new] = true;
             }
         }
 
-        return $this->comfortKeys[$key];
+        return $new;
     }
 }

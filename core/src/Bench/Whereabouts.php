@@ -52,6 +52,34 @@ final class Whereabouts
     }
 
     /**
+     * When a batch is carried elsewhere: with a weaning that is overdue, today. What is counted, or off its bench, is weaned with
+     * nothing, and is not carried for that.
+     *
+     * @param list<array{zone: int, from: \DateTimeImmutable}> $moves  in order
+     * @param bool                                             $isOver whether it is counted, or has left its bench
+     *
+     * @return list<array{zone: int, from: \DateTimeImmutable}>
+     */
+    public static function carried(
+        array $moves,
+        \DateTimeImmutable $weanOn,
+        bool $isStuck,
+        bool $hasBegun,
+        bool $isOver,
+        \DateTimeImmutable $today,
+    ): array {
+        $carried = [];
+        foreach ($moves as $move) {
+            $waits = self::waitsForWeaning($move['from'], $weanOn, $isStuck, $hasBegun);
+            if (!$waits || !$isOver) {
+                $carried[] = $waits ? ['zone' => $move['zone'], 'from' => max($move['from'], $today)] : $move;
+            }
+        }
+
+        return $carried;
+    }
+
+    /**
      * Moves as the bench has to reckon with them: what waits for its weaning, or is carried later in this week, stands in its
      * old place for this week. What is left longer after a count is weaned with nothing, and stays.
      *

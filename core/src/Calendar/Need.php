@@ -13,25 +13,19 @@ final class Need
     /** What is not reached in so many days is never reached: two winters and the summers between say all. */
     private const FARTHEST = 3 * 366;
 
-    /**
-     * @param \Closure(\DateTimeImmutable): float $gain  of one day
-     * @param string                              $field named when it is never reached
-     */
+    /** @param string $field named when it is never reached */
     private function __construct(
         private readonly float $need,
-        private readonly \Closure $gain,
+        private readonly DayGains $gains,
         private readonly string $field,
         private readonly string|Fact $never,
     ) {
     }
 
-    /**
-     * @param \Closure(\DateTimeImmutable): float $gain  of one day
-     * @param string|Fact                         $never what is said when it is never reached
-     */
-    public static function of(float $need, \Closure $gain, string $field, string|Fact $never): self
+    /** @param string|Fact $never what is said when it is never reached */
+    public static function of(float $need, DayGains $gains, string $field, string|Fact $never): self
     {
-        return new self($need, $gain, $field, $never);
+        return new self($need, $gains, $field, $never);
     }
 
     /** The first day by which the days from the start have met it; it is met by the day before. */
@@ -49,22 +43,16 @@ final class Need
     /** @throws Refused for the field that is wrong */
     private function walk(\DateTimeImmutable $day, int $step): \DateTimeImmutable
     {
-        $oneDay = new \DateInterval('P1D');
+        $number = DayNumber::of($day);
         // Sums of decimals slip by less than this takes off; a need met but for that is met.
         $left = $this->need - 1e-9 * max(1.0, $this->need);
         for ($days = 0; $left > 0.0; ++$days) {
             if ($days > self::FARTHEST) {
                 throw Refused::because('never_reached', $this->field, $this->never);
             }
-            if ($step > 0) {
-                $left -= ($this->gain)($day);
-                $day = $day->add($oneDay);
-            } else {
-                $day = $day->sub($oneDay);
-                $left -= ($this->gain)($day);
-            }
+            $left -= $this->gains->on($step > 0 ? $number + $days : $number - $days - 1);
         }
 
-        return $day;
+        return $days === 0 ? $day : $day->modify(sprintf('%+d days', $step * $days));
     }
 }

@@ -15,7 +15,7 @@ final class SiteAir
 
     /** @var array<int, float> by day of a common year, 1 to 365 */
     private array $days = [];
-    /** @var array<string, float> by day */
+    /** @var array<int, float> by the day's number */
     private array $known = [];
     /** @var array<int, int> by sign */
     private array $extremes = [];
@@ -23,9 +23,8 @@ final class SiteAir
     /**
      * @param list<float>          $means  January to December
      * @param array<string, float> $logged °C by day, written 2027-05-12
-     * @param string               $site   tells one site's air from another's
      */
-    private function __construct(public readonly array $means, private readonly array $logged, public readonly string $site)
+    private function __construct(public readonly array $means, private readonly array $logged)
     {
     }
 
@@ -45,9 +44,7 @@ final class SiteAir
             }
         }
 
-        $means = array_map(floatval(...), $means);
-
-        return new self($means, [], implode(' ', $means));
+        return new self(array_map(floatval(...), $means), []);
     }
 
     /**
@@ -57,12 +54,23 @@ final class SiteAir
      */
     public function measured(array $logged): self
     {
-        return $logged === [] ? $this : new self($this->means, $logged, $this->site.' '.hash('xxh64', serialize($logged)));
+        return $logged === [] ? $this : new self($this->means, $logged);
     }
 
     public function on(\DateTimeImmutable $day): float
     {
-        return $this->known[$key = $day->format('Y-m-d')] ??= $this->logged[$key] ?? $this->between($day);
+        return $this->onNumber(DayNumber::of($day));
+    }
+
+    /** The same for a day by its number, where many follow each other. */
+    public function onNumber(int $number): float
+    {
+        return $this->known[$number] ??= $this->reckoned(DayNumber::day($number));
+    }
+
+    private function reckoned(\DateTimeImmutable $day): float
+    {
+        return $this->logged[$day->format('Y-m-d')] ?? $this->between($day);
     }
 
     /**

@@ -11,9 +11,13 @@ use WetCradle\Core\Refused;
 /** A calendar week, Monday to Sunday, written 2026-W48 (ISO 8601). */
 final class Week
 {
-    private ?int $ordinal = null;
+    /** A Monday: the days of weeks are counted from it. */
+    private const FIRST = '1970-01-05';
 
-    private function __construct(private readonly \DateTimeImmutable $monday)
+    private ?\DateTimeImmutable $monday = null;
+
+    /** @param int $ordinal weeks since the first Monday of 1970 */
+    private function __construct(private readonly int $ordinal)
     {
     }
 
@@ -22,7 +26,7 @@ final class Week
     {
         if (preg_match('/^(\d{4})-W(\d{2})$/', $written, $match) === 1) {
             [$year, $number] = [(int) $match[1], (int) $match[2]];
-            $week = new self((new \DateTimeImmutable('2000-01-01'))->setISODate($year, max(1, $number)));
+            $week = self::ofYear($year, max(1, $number));
             if ($number >= 1 && $week->written() === $written && $year >= 1990 && $year <= 2100) {
                 return $week;
             }
@@ -61,7 +65,7 @@ final class Week
     {
         $plain = strtolower(trim((string) preg_replace('/\s+/', ' ', $typed)));
         if (preg_match('/^(?:w|wk|week)? ?(\d{1,2})$/', $plain, $match) === 1) {
-            $year = (int) $now->monday->format('o');
+            $year = (int) $now->monday()->format('o');
 
             return array_slice([...self::numbered($year, (int) $match[1], $now), ...self::numbered($year + 1, (int) $match[1], $now)], 0, 1);
         }
@@ -102,33 +106,31 @@ final class Week
         if ($number < 1 || $number > 53) {
             return [];
         }
-        $week = new self((new \DateTimeImmutable('2000-01-01'))->setISODate($year, $number));
+        $week = self::ofYear($year, $number);
 
-        return (int) $week->monday->format('o') === $year && $week->isOfOurTimes() && ($notBefore === null || $notBefore->until($week) >= 0) ? [$week] : [];
+        return (int) $week->monday()->format('o') === $year && $week->isOfOurTimes() && ($notBefore === null || $notBefore->until($week) >= 0) ? [$week] : [];
     }
 
     private function isOfOurTimes(): bool
     {
-        return $this->monday->format('o') >= 1990 && $this->monday->format('o') <= 2100;
+        return $this->monday()->format('o') >= 1990 && $this->monday()->format('o') <= 2100;
     }
 
     public static function containing(\DateTimeImmutable $day): self
     {
-        return new self((new \DateTimeImmutable('2000-01-01'))->setISODate((int) $day->format('o'), (int) $day->format('W')));
+        return new self(self::ordinalOf($day));
     }
 
     /** `containing($day)->ordinal()`, for many days. */
     public static function ordinalOf(\DateTimeImmutable $day): int
     {
-        // 1970-01-05 was a Monday, four days after the first of that year.
-        return (int) floor((($day->getTimestamp() + $day->getOffset()) / 86400 - 4) / 7);
+        // The first Monday of 1970 was four days after the first of that year.
+        return (int) floor((DayNumber::of($day) - 4) / 7);
     }
 
     public static function ofOrdinal(int $ordinal): self
     {
-        $first = new self(new \DateTimeImmutable('1970-01-05'));
-
-        return $first->plus($ordinal - $first->ordinal());
+        return new self($ordinal);
     }
 
     /** The numbered week of a year; its last one where the year has no week 53. */
@@ -136,49 +138,55 @@ final class Week
     {
         $weeks = (int) (new \DateTimeImmutable(sprintf('%d-12-28', $year)))->format('W');
 
-        return new self((new \DateTimeImmutable('2000-01-01'))->setISODate($year, min($weeks, $number)));
+        return self::ofYear($year, min($weeks, $number));
+    }
+
+    /** Where the year has no such week, one of the next. */
+    private static function ofYear(int $year, int $number): self
+    {
+        return self::containing((new \DateTimeImmutable('2000-01-01'))->setISODate($year, $number));
     }
 
     public function monday(): \DateTimeImmutable
     {
-        return $this->monday;
+        return $this->monday ??= (new \DateTimeImmutable(self::FIRST))->setDate(1970, 1, 5 + 7 * $this->ordinal);
     }
 
     public function sunday(): \DateTimeImmutable
     {
-        return $this->monday->modify('+6 days');
+        return $this->monday()->modify('+6 days');
     }
 
     public function plus(int $weeks): self
     {
-        return new self($this->monday->modify(sprintf('%+d days', 7 * $weeks)));
+        return new self($this->ordinal + $weeks);
     }
 
     /** How many weeks from this one to the other; negative when the other is earlier. */
     public function until(self $other): int
     {
-        return $other->ordinal() - $this->ordinal();
+        return $other->ordinal - $this->ordinal;
     }
 
     /** Weeks since the Monday of 1970-W02: consecutive weeks have consecutive ordinals. */
     public function ordinal(): int
     {
-        return $this->ordinal ??= intdiv($this->monday->getTimestamp(), 604800);
+        return $this->ordinal;
     }
 
     public function holds(\DateTimeImmutable $day): bool
     {
-        return $day >= $this->monday && $day < $this->monday->modify('+7 days');
+        return self::ordinalOf($day) === $this->ordinal;
     }
 
     public function written(): string
     {
-        return $this->monday->format('o-\WW');
+        return $this->monday()->format('o-\WW');
     }
 
     /** The week's number in its year, 1 to 53. */
     public function number(): int
     {
-        return (int) $this->monday->format('W');
+        return (int) $this->monday()->format('W');
     }
 }

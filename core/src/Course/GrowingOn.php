@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Course;
 
+use WetCradle\Core\Calendar\DayGains;
 use WetCradle\Core\Calendar\Need;
 use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Fact;
@@ -41,7 +42,7 @@ final class GrowingOn
             0,
             Need::of(
                 $need,
-                static fn (\DateTimeImmutable $day) => max(0.0, $air->on($day) - $base),
+                DayGains::by(static fn (\DateTimeImmutable $day) => max(0.0, $air->on($day) - $base)),
                 'degreeDays',
                 Fact::of('dates.never_grown', degreeDays: $need, base: $base),
             ),

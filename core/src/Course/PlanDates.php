@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Course;
 
+use WetCradle\Core\Calendar\DayGains;
 use WetCradle\Core\Calendar\Need;
 use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Compute\Calculation;
@@ -93,7 +94,7 @@ final class PlanDates implements Calculation
         $weanOn = $potOn->sub(new \DateInterval(sprintf('P%dD', $weaningDays)));
         $rooting = Need::of(
             $tau,
-            static fn (\DateTimeImmutable $day) => $cardinal->progressAt($setPoint ?? $air->on($day)),
+            DayGains::by(static fn (\DateTimeImmutable $day) => $cardinal->progressAt($setPoint ?? $air->on($day))),
             'rooting.tau',
             $setPoint === null ? Fact::of('dates.never_rooted', thermalDays: $tau) : Fact::of('dates.never_rooted_at', at: $setPoint, thermalDays: $tau),
         );

@@ -7,16 +7,21 @@ namespace WetCradle\Core\Plan;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Course\CropTimes;
 use WetCradle\Core\Course\PlainDates;
+use WetCradle\Core\Refused;
 
 /** A batch whose sticking or potting may still be moved, with the hours that each asks and how far it may go. */
 final class Movable
 {
+    private readonly PlainDates $dates;
+
     /**
      * @param ?\DateTimeImmutable $earliest to stick; null where it is stuck already
      * @param ?\DateTimeImmutable $latest   to stick
      * @param ?Week               $due      the week it is wanted; null where nobody waits
      * @param float               $stick    hours to collect and stick it
      * @param float               $pot      hours to pot it
+     *
+     * @throws Refused never_reached where it never roots there, or never grows to ready
      */
     public function __construct(
         public readonly string $code,
@@ -30,6 +35,7 @@ final class Movable
         public readonly float $stick,
         public readonly float $pot,
     ) {
+        $this->dates = PlainDates::forwards($stickOn, $times, $heldDays);
     }
 
     public function isStuck(): bool
@@ -39,6 +45,6 @@ final class Movable
 
     public function dates(): PlainDates
     {
-        return PlainDates::forwards($this->stickOn, $this->times, $this->heldDays);
+        return $this->dates;
     }
 }

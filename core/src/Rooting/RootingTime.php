@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Rooting;
 
+use WetCradle\Core\Calendar\DayGains;
 use WetCradle\Core\Calendar\Need;
 use WetCradle\Core\Fact;
 use WetCradle\Core\Numbers\Range;
@@ -14,12 +15,13 @@ final class RootingTime
     private const EARLY = 0.1;
     private const LATE = 0.9;
 
+    /** @param ?DayGains $gains thermal days of each day; null where a plain number of days says it */
     private function __construct(
         private readonly float $planned,
         private readonly ?Range $days,
         private readonly ?RootingPace $pace,
-        private readonly ?CardinalTemperatures $cardinal,
         private readonly ?Medium $medium,
+        private readonly ?DayGains $gains,
         private readonly int $heldBack = 0,
     ) {
     }
@@ -38,13 +40,18 @@ final class RootingTime
     {
         $progress = $medium->setPoint === null ? null : $cardinal->progressAt($medium->setPoint);
 
-        return $progress !== null && $progress > 0.0 ? self::days($pace->daysAt($progress), $planned) : new self($planned, null, $pace, $cardinal, $medium);
+        if ($progress !== null && $progress > 0.0) {
+            return self::days($pace->daysAt($progress), $planned);
+        }
+        $gains = DayGains::by(static fn (\DateTimeImmutable $day) => $cardinal->progressAt($medium->on($day)));
+
+        return new self($planned, null, $pace, $medium, $gains);
     }
 
     /** The same, where what has rooted waits so many days for what roots after it. */
     public function heldBack(int $days): self
     {
-        return new self($this->planned, $this->days, $this->pace, $this->cardinal, $this->medium, $days);
+        return new self($this->planned, $this->days, $this->pace, $this->medium, $this->gains, $days);
     }
 
     /** The day by which a tenth of the cuttings that will ever root have rooted: roots may be looked for. */
@@ -96,14 +103,14 @@ final class RootingTime
     /** @param ?float $share rooted of those that will; null for what a plan takes */
     private function need(?float $share, float $times = 1.0): Need
     {
-        [$pace, $cardinal, $medium] = [$this->pace, $this->cardinal, $this->medium];
-        if ($pace === null || $cardinal === null || $medium === null) {
+        [$pace, $gains, $medium] = [$this->pace, $this->gains, $this->medium];
+        if ($pace === null || $gains === null || $medium === null) {
             throw new \LogicException('Plain days need no warmth.');
         }
         [$early, $late] = [$pace->thermalDaysTo(self::EARLY), $pace->thermalDaysTo(self::LATE)];
         $tau = $times * ($share === null ? $early + $this->planned * ($late - $early) : $pace->thermalDaysTo($share));
 
-        return Need::of($tau, static fn (\DateTimeImmutable $day) => $cardinal->progressAt($medium->on($day)), 'rooting', $medium->setPoint === null
+        return Need::of($tau, $gains, 'rooting', $medium->setPoint === null
             ? Fact::of('rooting.never_warm_enough', thermalDays: (int) round($tau))
             : Fact::of('rooting.nothing_roots', at: $medium->setPoint));
     }

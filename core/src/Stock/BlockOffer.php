@@ -20,8 +20,8 @@ final class BlockOffer
     private ?int $sparing = null;
 
     /**
-     * @param list<array{week: int, cuttings: int}> $before shoots taken, in the year before
-     * @param list<array{week: int, cuttings: int}> $later  shoots to be taken, in the year after
+     * @param StockTakes                            $before what was taken in the year before
+     * @param list<array{week: int, cuttings: int}> $later  shoots to be taken in the year after, in order of their weeks
      */
     private function __construct(
         public readonly int $canGive,
@@ -29,14 +29,12 @@ final class BlockOffer
         public readonly ?Week $restsUntil,
         public readonly bool $yearUsedUp,
         private readonly int $plants,
-        private readonly ShootHabit $habit,
         private readonly int $perShoot,
         private readonly ?int $leftOfYear,
-        private readonly array $before,
+        private readonly StockTakes $before,
         private readonly array $later,
         private readonly int $week,
         private readonly int $available,
-        private readonly TakeWeeks $weeks,
         public readonly ?StockRest $rest = null,
     ) {
     }
@@ -71,24 +69,23 @@ final class BlockOffer
         $weeks = TakeWeeks::of($habit, [...array_column($before, 'week'), $now, ...array_column($later, 'week')]);
         $none = ['week' => $now, 'cuttings' => 0];
         $fresh = StockTakes::in($weeks, $plants, $habit, [$none])->takes[0];
-        $course = StockTakes::in($weeks, $plants, $habit, [...$before, $none]);
-        $here = $course->takes[count($before)];
+        $before = StockTakes::in($weeks, $plants, $habit, $before);
+        $takesTill = $before->then([$none])->takes;
+        usort($later, static fn (array $a, array $b) => $a['week'] <=> $b['week']);
         $leftOfYear = $yearCap === null ? null : max(0, $yearCap * $plants - $thisYear);
 
         return new self(
             $fresh['available'] * $perShoot,
             $asked,
-            self::restsUntil($course->takes, $weeks, $now),
+            self::restsUntil($takesTill, $weeks, $now),
             $leftOfYear !== null && $leftOfYear < $plants,
             $plants,
-            $habit,
             $perShoot,
             $leftOfYear,
             $before,
             $later,
             $now,
-            $here['availablePerPlant'],
-            $weeks,
+            $takesTill[count($takesTill) - 1]['availablePerPlant'],
             $habit->restIn($now),
         );
     }
@@ -142,10 +139,24 @@ final class BlockOffer
     /** The same, where it is as many as this; else none. */
     private function spares(int $atLeast): int
     {
-        if ($this->later === [] || $this->plants === 0) {
-            return $this->available;
+        return $this->later === [] || $this->plants === 0 ? $this->available : $this->sparesBeside($this->laterTakes(0), $atLeast);
+    }
+
+    /** Whether a plant can spare so many, or more than that. */
+    private function canSpare(int $perPlant): bool
+    {
+        if ($this->later === [] || $this->plants === 0 || $perPlant > $this->available) {
+            return $this->available >= $perPlant;
         }
         $untouched = $this->laterTakes(0);
+
+        // It mostly can, and then need not be asked how many more.
+        return $this->isSpared($perPlant, $untouched) || $this->sparesBeside($untouched, $perPlant) >= $perPlant;
+    }
+
+    /** @param list<int> $untouched what a plant gives at each later take when nothing is taken now */
+    private function sparesBeside(array $untouched, int $atLeast): int
+    {
         for ($perPlant = $this->available; $perPlant >= $atLeast; --$perPlant) {
             if ($this->isSpared($perPlant, $untouched)) {
                 return $perPlant;
@@ -153,14 +164,6 @@ final class BlockOffer
         }
 
         return 0;
-    }
-
-    /** Whether a plant can spare so many, or more than that. */
-    private function canSpare(int $perPlant): bool
-    {
-        // It mostly can, and then need not be asked how many more.
-        return $this->later !== [] && $this->plants > 0 && $perPlant <= $this->available && $this->isSpared($perPlant, $this->laterTakes(0))
-            || $this->spares($perPlant) >= $perPlant;
     }
 
     /** @param list<int> $untouched what a plant gives at each later take when nothing is taken now */
@@ -178,14 +181,9 @@ final class BlockOffer
     /** @return list<int> what a plant gives at each later take, when it gives so many shoots now */
     private function laterTakes(int $perPlant): array
     {
-        $takes = StockTakes::in(
-            $this->weeks,
-            $this->plants,
-            $this->habit,
-            [...$this->before, ['week' => $this->week, 'cuttings' => $perPlant * $this->plants], ...$this->later],
-        )->takes;
+        $takes = $this->before->then([['week' => $this->week, 'cuttings' => $perPlant * $this->plants], ...$this->later])->takes;
 
-        return array_column(array_slice($takes, count($this->before) + 1), 'takenPerPlant');
+        return array_column(array_slice($takes, count($this->before->takes) + 1), 'takenPerPlant');
     }
 
     /** @param list<array{week: int, availablePerPlant: int, takenPerPlant: int, available: int}> $takes */

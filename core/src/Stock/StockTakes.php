@@ -18,10 +18,21 @@ final class StockTakes implements Calculation
 {
     /**
      * @param list<array{week: int, availablePerPlant: int, takenPerPlant: int, available: int}> $takes in order of their weeks
-     * @param list<array{week: int, from: int|float, to: int|float}> $course every change of a plant's shoots, a bite or a flush
+     * @param float                                $shoots  that a plant has after them
+     * @param list<array{week: int, taken: int}>   $flushes that are still to come of what was taken, in order
+     * @param ?int                                 $last    the week of the last take; null before the first
+     * @param list<array{int, float, float}>       $changes of a plant's shoots so far: the week, from, to
      */
-    private function __construct(public readonly array $takes, public readonly int|float $shootsLeft, public readonly array $course)
-    {
+    private function __construct(
+        private readonly TakeWeeks $weeks,
+        private readonly int $plants,
+        private readonly ShootHabit $habit,
+        public readonly array $takes,
+        private readonly float $shoots,
+        private readonly array $flushes,
+        private readonly ?int $last,
+        private readonly array $changes,
+    ) {
     }
 
     public static function name(): string
@@ -54,7 +65,7 @@ final class StockTakes implements Calculation
         $in->done();
         $season = self::of($plants, $habit, $takes);
 
-        return ['takes' => $season->takes, 'shootsLeft' => $season->shootsLeft];
+        return ['takes' => $season->takes, 'shootsLeft' => $season->shootsLeft()];
     }
 
     /**
@@ -81,39 +92,65 @@ final class StockTakes implements Calculation
             throw Refused::because('negative', 'plants', Fact::of('refused.stock_takes.negative'));
         }
         usort($takes, static fn (array $a, array $b) => $a['week'] <=> $b['week']);
-        $shoots = (float) $habit->shoots;
-        $flushes = [];
-        $done = $course = [];
-        $last = null;
-        foreach ($takes as $take) {
-            if ($last !== null && $weeks->grewAnew($last, $take['week'])) {
-                $flushes = [];
-                $course[] = self::step($take['week'], $shoots, $shoots = (float) $habit->shoots);
-            }
-            $last = $take['week'];
-            while ($flushes !== [] && $flushes[0]['week'] <= $take['week']) {
-                $flush = array_shift($flushes);
-                $course[] = self::step($flush['week'], $shoots, $shoots = min((float) $habit->maxShoots, $shoots + $flush['taken'] * $habit->branching));
-            }
-            $available = $weeks->restIn($take['week']) ? 0 : Whole::down($shoots * $habit->capShare);
-            $taken = $plants === 0 ? 0 : min($available, $take['cuttings'] === null ? $available : (int) ceil($take['cuttings'] / $plants));
-            $done[] = ['week' => $take['week'], 'availablePerPlant' => $available, 'takenPerPlant' => $taken, 'available' => $available * $plants];
-            $course[] = self::step($take['week'], $shoots, $shoots -= $taken);
-            if ($taken > 0) {
-                $flushes[] = ['week' => $weeks->backIn($take['week']), 'taken' => $taken];
-            }
-        }
-        $left = $shoots;
-        foreach ($flushes as $flush) {
-            $course[] = self::step($flush['week'], $shoots, $shoots = min((float) $habit->maxShoots, $shoots + $flush['taken'] * $habit->branching));
-        }
 
-        return new self($done, Whole::plain($left), $course);
+        return (new self($weeks, $plants, $habit, [], (float) $habit->shoots, [], null, []))->then($takes);
     }
 
-    /** @return array{week: int, from: int|float, to: int|float} */
-    private static function step(int $week, float $from, float $to): array
+    /**
+     * The same with takes that follow.
+     *
+     * @param list<array{week: int, cuttings: ?int}> $takes in order of their weeks, none before the last so far
+     */
+    public function then(array $takes): self
     {
-        return ['week' => $week, 'from' => Whole::plain($from), 'to' => Whole::plain($to)];
+        [$shoots, $flushes, $last, $done, $changes] = [$this->shoots, $this->flushes, $this->last, $this->takes, $this->changes];
+        $due = 0;
+        foreach ($takes as ['week' => $week, 'cuttings' => $asked]) {
+            if ($last !== null && $this->weeks->grewAnew($last, $week)) {
+                $flushes = [];
+                $due = 0;
+                $changes[] = [$week, $shoots, $shoots = (float) $this->habit->shoots];
+            }
+            $last = $week;
+            for (; isset($flushes[$due]) && $flushes[$due]['week'] <= $week; ++$due) {
+                $changes[] = [$flushes[$due]['week'], $shoots, $shoots = $this->flushed($shoots, $flushes[$due]['taken'])];
+            }
+            $available = $this->weeks->restIn($week) ? 0 : Whole::down($shoots * $this->habit->capShare);
+            $taken = $this->plants === 0 ? 0 : min($available, $asked === null ? $available : (int) ceil($asked / $this->plants));
+            $done[] = ['week' => $week, 'availablePerPlant' => $available, 'takenPerPlant' => $taken, 'available' => $available * $this->plants];
+            $changes[] = [$week, $shoots, $shoots -= $taken];
+            if ($taken > 0) {
+                $flushes[] = ['week' => $this->weeks->backIn($week), 'taken' => $taken];
+            }
+        }
+
+        return new self($this->weeks, $this->plants, $this->habit, $done, $shoots, array_slice($flushes, $due), $last, $changes);
+    }
+
+    /** Of a plant, after the last take. */
+    public function shootsLeft(): int|float
+    {
+        return Whole::plain($this->shoots);
+    }
+
+    /** @return list<array{week: int, from: int|float, to: int|float}> every change of a plant's shoots, a bite or a flush, to the last flush */
+    public function course(): array
+    {
+        $changes = $this->changes;
+        $shoots = $this->shoots;
+        foreach ($this->flushes as ['week' => $week, 'taken' => $taken]) {
+            $changes[] = [$week, $shoots, $shoots = $this->flushed($shoots, $taken)];
+        }
+
+        return array_map(
+            static fn (array $change) => ['week' => $change[0], 'from' => Whole::plain($change[1]), 'to' => Whole::plain($change[2])],
+            $changes,
+        );
+    }
+
+    /** Each shoot taken has become as many new ones as the plant branches into, up to what it carries. */
+    private function flushed(float $shoots, int $taken): float
+    {
+        return min((float) $this->habit->maxShoots, $shoots + $taken * $this->habit->branching);
     }
 }

@@ -45,7 +45,8 @@ final class FillerTest extends TestCase
             self::assertTrue($filler->isBest(), 'All fillings were parted until none was left that could cost less.');
             self::assertSame($best, $filler->bound());
             self::assertLessThanOrEqual($best, $filler->bound());
-            self::assertLessThanOrEqual($best, RentBound::of($ask, $filler->score()));
+            self::assertLessThanOrEqual($best, RentBound::of($ask, $best), 'By what is known of it,');
+            self::assertLessThanOrEqual($best, RentBound::of($ask, 2 * $best + 500), 'and by itself.');
             self::assertSame($filler->score(), self::costOf($ask, $filler->plan()));
             $fewest = self::bestOf($ask->countedAt(1), new Taken(5, $spaces), 0);
             self::assertLessThanOrEqual($fewest, $filler->fewestLeftOut());

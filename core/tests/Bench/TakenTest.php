@@ -36,6 +36,26 @@ final class TakenTest extends TestCase
         self::assertFalse($taken->couldHold(self::leg(0, 0, 1, 1, [30, 32])));
     }
 
+    public function testItFitsWhereThereIsRoomAndNobodyWantsOtherWarmth(): void
+    {
+        mt_srand(8);
+        $fits = $full = $clashes = 0;
+        for ($i = 0; $i < 400; ++$i) {
+            $taken = new Taken(8, [Space::of('A', 9, Comfort::of(Range::of(10, 24), Range::of(0, 3)), 8)]);
+            for ($batch = mt_rand(0, 4); $batch > 0; --$batch) {
+                $heat = mt_rand(10, 20);
+                $taken->put("B{$batch}", false, self::leg(0, mt_rand(0, 5), mt_rand(1, 3), mt_rand(1, 5), [$heat, $heat + 4]));
+            }
+            $leg = self::leg(0, mt_rand(-1, 6), mt_rand(1, 3), mt_rand(1, 10), [$heat = mt_rand(8, 22), $heat + 3]);
+            $isRoom = $taken->couldHold($leg) && $taken->free($leg) >= $leg->trays;
+            self::assertSame($isRoom && $taken->clashing($leg) === [], $taken->fits($leg));
+            $fits += $taken->fits($leg) ? 1 : 0;
+            $full += $taken->couldHold($leg) && !$isRoom ? 1 : 0;
+            $clashes += $isRoom && $taken->clashing($leg) !== [] ? 1 : 0;
+        }
+        self::assertGreaterThan(20, min($fits, $full, $clashes), 'Each was met.');
+    }
+
     public function testWhoIsThereAndWhoWantsOtherWarmth(): void
     {
         $taken = $this->taken();

@@ -34,6 +34,21 @@ final class WhereaboutsTest extends TestCase
         return [$tenant->from->written(), $tenant->to->written()];
     }
 
+    /** Two moves are planned, the first for the day of the weaning. */
+    public function testItIsCarriedOnItsDayAndWithAWeaningThatIsOverdueToday(): void
+    {
+        $moves = [['zone' => 2, 'from' => new \DateTimeImmutable('2027-05-10')], ['zone' => 3, 'from' => new \DateTimeImmutable('2027-05-20')]];
+        $carried = static fn (bool $isStuck, bool $hasBegun, bool $isOver, string $today): array => array_map(
+            static fn (array $move) => $move['zone'].' '.$move['from']->format('m-d'),
+            Whereabouts::carried($moves, new \DateTimeImmutable('2027-05-10'), $isStuck, $hasBegun, $isOver, new \DateTimeImmutable($today)),
+        );
+        self::assertSame(['2 05-10', '3 05-20'], $carried(true, false, false, '2027-05-03'), 'Still ahead.');
+        self::assertSame(['2 05-13', '3 05-20'], $carried(true, false, false, '2027-05-13'), 'Overdue.');
+        self::assertSame(['2 05-10', '3 05-20'], $carried(true, true, false, '2027-05-13'), 'Its weaning has begun: it was carried then.');
+        self::assertSame(['2 05-10', '3 05-20'], $carried(false, false, false, '2027-05-13'), 'What is not stuck waits for no weaning.');
+        self::assertSame(['3 05-20'], $carried(true, false, true, '2027-05-13'), 'Counted, or off its bench, it is not carried for that.');
+    }
+
     public function testItLeavesTheDayItIsPottedAndWhatIsOverdueBlocksItsPlace(): void
     {
         self::assertSame(['2027-W19', '2027-W21'], self::weeks('2027-05-10', '2027-05-31', false, '2027-05-12'), 'Potted on a Monday, it frees that week.');

@@ -6,7 +6,10 @@ namespace WetCradle\Core\Tests\Calendar;
 
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Calendar\Climate;
+use WetCradle\Core\Calendar\DayGains;
+use WetCradle\Core\Calendar\DayNumber;
 use WetCradle\Core\Calendar\Hemisphere;
+use WetCradle\Core\Calendar\Need;
 use WetCradle\Core\Calendar\Season;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Compute\Fields;
@@ -35,6 +38,40 @@ final class CalendarTest extends TestCase
             $written[] = ($week = $next)->written();
         }
         self::assertSame(['2020-W51', '2020-W52', '2020-W53', '2021-W01', '2021-W02', '2021-W03'], $written);
+    }
+
+    /** A day is the day that is written, whatever its clock and wherever it stands: over the night in which clocks go forward too. */
+    public function testDaysAreCountedAsTheyAreWritten(): void
+    {
+        foreach (['UTC', 'Europe/Berlin', 'Pacific/Auckland', 'America/Los_Angeles'] as $where) {
+            foreach (['1969-12-29', '1970-01-01', '2020-12-31', '2027-03-28', '2027-10-31', '2028-02-29'] as $written) {
+                foreach (['00:00', '02:30', '23:59'] as $clock) {
+                    $day = new \DateTimeImmutable("{$written} {$clock}", new \DateTimeZone($where));
+                    self::assertSame($written, DayNumber::day(DayNumber::of($day))->format('Y-m-d'), "{$written} {$clock} {$where}");
+                    self::assertSame($day->format('o-\WW'), Week::containing($day)->written());
+                    self::assertSame(['1', '00:00'], explode(' ', Week::containing($day)->monday()->format('N H:i')));
+                    self::assertTrue(Week::containing($day)->holds($day));
+                    self::assertFalse(Week::containing($day)->plus(1)->holds($day));
+                }
+            }
+        }
+        self::assertSame([0, 1, -1], [
+            DayNumber::of(new \DateTimeImmutable('1970-01-01')), DayNumber::of(new \DateTimeImmutable('1970-01-02')),
+            DayNumber::of(new \DateTimeImmutable('1969-12-31')),
+        ]);
+    }
+
+    public function testWhatADayAddsIsReckonedOnce(): void
+    {
+        $asked = [];
+        $gains = DayGains::by(static function (\DateTimeImmutable $day) use (&$asked): float {
+            $asked[] = $day->format('Y-m-d');
+
+            return 0.5;
+        });
+        $need = static fn (float $much) => Need::of($much, $gains, 'rooting', 'Never.')->metOn(new \DateTimeImmutable('2027-03-27'))->format('Y-m-d');
+        self::assertSame(['2027-03-29', '2027-03-30', '2027-03-28'], [$need(1.0), $need(1.5), $need(0.5)]);
+        self::assertSame(['2027-03-27', '2027-03-28', '2027-03-29'], $asked);
     }
 
     public function testADayLiesInItsWeekAndWeeksReadBack(): void

@@ -7,6 +7,7 @@ namespace WetCradle\Core\Tests\Stock;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Calculations;
+use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Crops\CuttingsPerShoot;
 use WetCradle\Core\Refused;
 use WetCradle\Core\Stock\BlockOffer;
@@ -14,6 +15,7 @@ use WetCradle\Core\Stock\DivisionPath;
 use WetCradle\Core\Stock\ShootHabit;
 use WetCradle\Core\Stock\StockTakes;
 use WetCradle\Core\Stock\StockYear;
+use WetCradle\Core\Stock\TakeWeeks;
 
 final class TakesTest extends TestCase
 {
@@ -23,9 +25,9 @@ final class TakesTest extends TestCase
         $season = StockTakes::of(10, ShootHabit::of(20, 40, 0.5, 2, 6), array_map(static fn (int $w) => ['week' => $w, 'cuttings' => 100], [20, 21, 22, 23]));
         self::assertSame([10, 5, 2, 1], array_column($season->takes, 'takenPerPlant'));
         self::assertSame([100, 50, 20, 10], array_column($season->takes, 'available'));
-        self::assertSame(2, $season->shootsLeft);
+        self::assertSame(2, $season->shootsLeft());
         // Six weeks after each take it comes back twofold: 2 + 20 + 10 + 4 + 2.
-        self::assertSame(38, array_column($season->course, 'to')[7]);
+        self::assertSame(38, array_column($season->course(), 'to')[7]);
     }
 
     public function testNeverMoreThanTheCapNorThanThePlantCarries(): void
@@ -37,7 +39,7 @@ final class TakesTest extends TestCase
             $takes = array_map(static fn () => ['week' => mt_rand(1, 40), 'cuttings' => mt_rand(0, 3) === 0 ? null : mt_rand(0, 900)], range(1, mt_rand(1, 9)));
             $season = StockTakes::of(mt_rand(0, 50), $habit, $takes);
             $shoots = $habit->shoots;
-            foreach ($season->course as $step) {
+            foreach ($season->course() as $step) {
                 self::assertEqualsWithDelta($shoots, $step['from'], 1e-9);
                 self::assertGreaterThanOrEqual(0, $step['to']);
                 self::assertLessThanOrEqual($most, $step['to']);
@@ -65,6 +67,29 @@ final class TakesTest extends TestCase
         $habit = ShootHabit::of(24, 60, 0.5, 2, 4);
         $takes = [['week' => 28, 'cuttings' => null], ['week' => 20, 'cuttings' => null], ['week' => 24, 'cuttings' => null]];
         self::assertSame([480, 720, 1080], array_column(StockTakes::of(40, $habit, $takes)->takes, 'available'));
+    }
+
+    /** What was taken is reckoned once, and what may follow from there on: with all flushes that are still to come, and no others. */
+    public function testTakesGoOnFromThoseBeforeAsIfAllWereReckonedAtOnce(): void
+    {
+        mt_srand(12);
+        $flushes = 0;
+        for ($i = 0; $i < 600; ++$i) {
+            $year = mt_rand(0, 2) === 0 ? StockYear::of(mt_rand(40, 46), mt_rand(4, 8), mt_rand(0, 5)) : null;
+            $most = mt_rand(5, 60);
+            $habit = ShootHabit::of(mt_rand(1, $most), $most, mt_rand(20, 80) / 100, mt_rand(5, 30) / 10, mt_rand(0, 12), null, $year);
+            $first = Week::of('2027-W10')->ordinal();
+            $weeks = array_map(static fn () => $first + mt_rand(0, 60), range(1, mt_rand(2, 9)));
+            sort($weeks);
+            $takes = array_map(static fn (int $week) => ['week' => $week, 'cuttings' => mt_rand(0, 4) === 0 ? null : mt_rand(0, 200)], $weeks);
+            $atOnce = StockTakes::of(10, $habit, $takes);
+            $before = mt_rand(0, count($takes));
+            $inParts = StockTakes::in(TakeWeeks::of($habit, $weeks), 10, $habit, array_slice($takes, 0, $before))->then(array_slice($takes, $before));
+            self::assertSame($atOnce->takes, $inParts->takes);
+            self::assertSame([$atOnce->shootsLeft(), $atOnce->course()], [$inParts->shootsLeft(), $inParts->course()]);
+            $flushes += count($atOnce->course()) - count($takes);
+        }
+        self::assertGreaterThan(1000, $flushes, 'Shoots came back between them.');
     }
 
     /** Whether it is enough is found without finding how many are left: both must say the same. */

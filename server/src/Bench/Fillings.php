@@ -42,6 +42,9 @@ final class Fillings
         $defaults = $this->nursery->defaults();
         $stays = new FillStays($this->nursery->timetable(), $defaults);
         $known = new LaysKnown();
+        $ofBatches = array_filter($batches, static fn (Batch|PotLot $lies) => $lies instanceof Batch);
+        // Moves that could not be made together after all: stock gives to each alone, but not to all.
+        $refuses = fn (array $changes) => $this->moves->refused(MoveReader::all(array_values($changes)), $ofBatches);
         $held = $found = [];
         for ($times = 0, $refused = null; $refused !== []; ++$times) {
             $asks = $stays->of($ask, $house, $held, $known);
@@ -57,7 +60,7 @@ final class Fillings
                 $filled = $filling->filled($isTidied);
                 $changes = $this->changes($ask, $house, $batches, $filled, $asks->now);
                 // What is only supposed can be planned only in supposing.
-                $refused = $ask->whatIf === null && $ask->stage !== FillStage::Weaning ? $this->refused($changes) : [];
+                $refused = $ask->whatIf === null && $ask->stage !== FillStage::Weaning ? $refuses($changes) : [];
                 if ($refused !== []) {
                     break;
                 }
@@ -71,7 +74,7 @@ final class Fillings
             $found = array_map(static fn (array $legs) => ['space' => $legs[0]->space, 'from' => $legs[0]->from], $filled->placed);
         }
 
-        $options = new OptionMoves($this->refused(...), $changes, $ask->whatIf !== null);
+        $options = new OptionMoves($refuses, $changes, $ask->whatIf !== null);
 
         return $this->words->say($ask, $house, $batches, $filling, $filled, $changes, $asks->now, $more, $options);
     }
@@ -163,17 +166,5 @@ final class Fillings
         $tight = array_flip(array_merge([], ...array_map($blocks, $others)));
 
         return array_values(array_filter($codes, static fn (string $code) => array_intersect_key($tight, array_flip($blocks($code))) !== []));
-    }
-
-    /**
-     * Moves that could not be made together after all: stock gives to each alone, but not to all.
-     *
-     * @param array<array<string, mixed>> $changes
-     *
-     * @return list<string> codes
-     */
-    private function refused(array $changes): array
-    {
-        return $this->moves->refused(MoveReader::all(array_values($changes)));
     }
 }

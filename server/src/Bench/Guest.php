@@ -38,14 +38,15 @@ class Guest
 
     public function tenant(): Tenant
     {
-        return Tenant::of(
-            $this->name,
-            $this->places,
-            Week::of($this->fromWeek),
-            Week::of($this->toWeek),
-            Range::of($this->heatLow, $this->heatHigh),
-            Range::of($this->mistLow, $this->mistHigh),
-        )->asGuest();
+        return self::lies(
+            $this->name, $this->places, $this->fromWeek, $this->toWeek,
+            Range::of($this->heatLow, $this->heatHigh), Range::of($this->mistLow, $this->mistHigh),
+        );
+    }
+
+    public static function lies(string $name, int $places, string $fromWeek, string $toWeek, Range $heat, Range $mist): Tenant
+    {
+        return Tenant::of($name, $places, Week::of($fromWeek), Week::of($toWeek), $heat, $mist)->asGuest();
     }
 
     /** @return array<string, mixed> */

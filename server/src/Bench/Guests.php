@@ -7,6 +7,7 @@ namespace WetCradle\Server\Bench;
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Numbers\Range;
 use WetCradle\Server\Database\Row;
 
 /** What lies on benches and floors without being a batch. */
@@ -30,8 +31,16 @@ final class Guests
     public function byZone(Week $from, Week $to): array
     {
         $byZone = [];
-        foreach ($this->during($from, $to) as $guest) {
-            $byZone[(int) $guest->zone->id][] = $guest->tenant();
+        foreach (Row::all(
+            $this->em->getConnection(),
+            'SELECT zone_id, name, places, from_week, to_week, heat_low, heat_high, mist_low, mist_high FROM guest
+                WHERE from_week <= ? AND to_week >= ? ORDER BY from_week, id',
+            [$to->written(), $from->written()],
+        ) as $row) {
+            $byZone[$row->int('zone_id')][] = Guest::lies(
+                $row->text('name'), $row->int('places'), $row->text('from_week'), $row->text('to_week'),
+                Range::of($row->float('heat_low'), $row->float('heat_high')), Range::of($row->float('mist_low'), $row->float('mist_high')),
+            );
         }
 
         return $byZone;

@@ -94,7 +94,7 @@ final class HouseToFill
         $query = $this->em->createQuery('SELECT b, w, sh, m, st FROM '.Batch::class.' b
             LEFT JOIN b.wanted w LEFT JOIN b.shared sh LEFT JOIN b.movesOn m LEFT JOIN b.standing st
             WHERE b.calledOff = false AND b.leftBenchOn IS NULL');
-        Row::apart($query, Wanted::class, 'pot');
+        Row::apart($query, Wanted::class, 'pot', 'customer');
         $batches = [];
         foreach (Row::things(Row::apart($query, Batch::class, 'sheet', 'crop', 'zone', 'block', 'trayKind'), Batch::class) as $batch) {
             $batches[$batch->code] = $batch;

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Bench;
 
+use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Bench\SharedTray;
 use WetCradle\Core\Fact;
@@ -76,14 +77,21 @@ final class SharedTrays
         }
     }
 
-    /** @return list<string> codes of those that stand in its last tray */
-    public function guestsOf(Batch $host): array
+    /** @return array<string, non-empty-list<string>> codes of those that stand in the last tray of each, by its code; only of those in which some do */
+    public function guestsOf(Batch ...$hosts): array
     {
-        return Row::words(
+        $guests = [];
+        foreach (Row::all(
             $this->em->getConnection(),
-            'SELECT code FROM batch WHERE in_tray_of_id = ? AND called_off = 0 AND left_bench_on IS NULL ORDER BY code',
-            [(int) $host->id],
-        );
+            'SELECT b.code, h.code AS host FROM batch b JOIN batch h ON h.id = b.in_tray_of_id
+                WHERE b.in_tray_of_id IN (?) AND b.called_off = 0 AND b.left_bench_on IS NULL ORDER BY b.code',
+            [array_map(static fn (Batch $host) => (int) $host->id, $hosts)],
+            [ArrayParameterType::INTEGER],
+        ) as $row) {
+            $guests[$row->text('host')][] = $row->text('code');
+        }
+
+        return $guests;
     }
 
     /** @return list<Batch> on the bench or to be, with trays of their own of this kind, stuck at about this time and not counted yet */

@@ -37,13 +37,14 @@ final class Tenants
     /**
      * Who takes up bench in any of these weeks, by zone id: batches in trays, and in pots where those stand, and what is no batch.
      *
-     * @param ?string $but a batch code to leave out, when that batch itself looks for a place
+     * @param ?string      $but   a batch code to leave out, when that batch itself looks for a place
+     * @param ?list<Lying> $lying those in trays, where they were read already
      *
      * @return array<int, list<Tenant>>
      */
-    public function byZone(Week $from, Week $to, ?string $but = null): array
+    public function byZone(Week $from, Week $to, ?string $but = null, ?array $lying = null): array
     {
-        return $this->there($from, $to, null, $but);
+        return $this->there($from, $to, null, $but, $lying);
     }
 
     /** @return list<Tenant> the same, of one zone */
@@ -59,15 +60,16 @@ final class Tenants
     }
 
     /**
-     * @param ?int $only a zone, where nothing is asked of others
+     * @param ?int         $only  a zone, where nothing is asked of others
+     * @param ?list<Lying> $lying those in trays, where they were read already
      *
      * @return array<int, list<Tenant>> by zone
      */
-    private function there(Week $from, Week $to, ?int $only, ?string $but): array
+    private function there(Week $from, Week $to, ?int $only, ?string $but, ?array $lying = null): array
     {
         $byZone = $this->guests->byZone($from, $to);
-        foreach ($this->lying($from, $to, $only) as $lying) {
-            foreach ($lying->tenant->name === $but ? [] : $lying->legs as ['zone' => $zone, 'tenant' => $tenant]) {
+        foreach ($lying ?? $this->lying($from, $to, $only) as $inTrays) {
+            foreach ($inTrays->tenant->name === $but ? [] : $inTrays->legs as ['zone' => $zone, 'tenant' => $tenant]) {
                 if ($tenant->from->until($to) >= 0 && $from->until($tenant->to) >= 0) {
                     $byZone[$zone][] = $tenant;
                 }
@@ -117,7 +119,7 @@ final class Tenants
                     'row' => $row,
                     'tenant' => $tenant,
                     'legs' => $isHere
-                        ? Whereabouts::fewerFrom($legs, $this->today->week(), Positions::ofTrays(self::traysLeft($row), $row->float('positions')))
+                        ? Whereabouts::fewerFrom($legs, $this->today->week(), Positions::ofTrays(BatchStanding::traysLeftOf($row), $row->float('positions')))
                         : $legs,
                 ];
             }
@@ -163,17 +165,10 @@ final class Tenants
         return $stays;
     }
 
-    private static function traysLeft(Row $row): int
-    {
-        return $row->has('stuck_on')
-            ? BatchStanding::traysLeft($row->int('trays'), $row->many('came_in'), BatchStanding::statesOf($row), $row->counts('lost'))
-            : $row->int('trays');
-    }
-
     /** Positions of the trays that it has to itself while it shares one; none where all of it stands in that. */
     private static function besides(Row $row): int
     {
-        $own = self::traysLeft($row) - 1;
+        $own = BatchStanding::traysLeftOf($row) - 1;
 
         return $own < 1 ? 0 : Positions::ofTrays($own, $row->float('positions'));
     }

@@ -89,6 +89,14 @@ class BatchStanding
         return Positions::traysLeft($trays, $cameIn, $inTrays, array_sum($lost));
     }
 
+    /** The same of a batch that is stuck or to be, in a row with these columns. */
+    public static function traysLeftOf(Row $row): int
+    {
+        return $row->has('stuck_on')
+            ? self::traysLeft($row->int('trays'), $row->many('came_in'), self::statesOf($row), $row->counts('lost'))
+            : $row->int('trays');
+    }
+
     public function rate(): ?float
     {
         return $this->counted && $this->stuck > 0 ? $this->rooted / $this->stuck : null;

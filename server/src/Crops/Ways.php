@@ -26,6 +26,19 @@ final class Ways
         );
     }
 
+    /**
+     * The same of some crops, where no more are looked at.
+     *
+     * @param list<Crop> $crops
+     */
+    public function read(array $crops): void
+    {
+        if ($this->crops === null && $crops !== []) {
+            $this->em->createQuery('SELECT c, w, s FROM '.Crop::class.' c JOIN c.ways w JOIN w.sheet s WHERE c IN (:crops) ORDER BY c.name, w.house DESC, w.id')
+                ->setParameter('crops', $crops)->getResult();
+        }
+    }
+
     /** There are other crops or ways now. */
     public function forget(): void
     {

@@ -26,7 +26,7 @@ final class House
     private array $hands = [];
     /** @var list<float|int> what it was reckoned from, as the database has it */
     private array $means = [];
-    /** @var ?array{string, string} */
+    /** @var ?array{string, string} signs and time zone, read with how long sessions last */
     private ?array $ways = null;
 
     public function __construct(private readonly EntityManagerInterface $em, private readonly Connection $db)
@@ -90,7 +90,7 @@ final class House
     public function sessions(): array
     {
         // Asked for with every request, before anybody is known and anything else is read.
-        $row = Row::first($this->db, 'SELECT session_idle_hours, session_days, shared_minutes FROM nursery WHERE id = 1');
+        $row = $this->first();
 
         return [
             'idleHours' => $row?->int('session_idle_hours') ?? Nursery::IDLE_HOURS, 'days' => $row?->int('session_days') ?? Nursery::SESSION_DAYS,
@@ -115,19 +115,23 @@ final class House
         return $this->ways()[1];
     }
 
-    /**
-     * Read by themselves: they are asked for before a write begins, and what is written has to be read after it began.
-     *
-     * @return array{string, string} signs and time zone
-     */
+    /** @return array{string, string} signs and time zone */
     private function ways(): array
     {
         if ($this->ways === null) {
-            $row = Row::first($this->db, 'SELECT numbers, time_zone FROM nursery WHERE id = 1');
-            $this->ways = $row === null ? [NumberSigns::PointComma->value, 'UTC'] : [$row->text('numbers'), $row->text('time_zone')];
+            $this->first();
         }
 
-        return $this->ways;
+        return $this->ways ?? [NumberSigns::PointComma->value, 'UTC'];
+    }
+
+    /** Read by itself: it is asked for before a write begins, and what is written has to be read after it began. */
+    private function first(): ?Row
+    {
+        $row = Row::first($this->db, 'SELECT session_idle_hours, session_days, shared_minutes, numbers, time_zone FROM nursery WHERE id = 1');
+        $this->ways = $row === null ? null : [$row->text('numbers'), $row->text('time_zone')];
+
+        return $row;
     }
 
     public function nursery(): Nursery

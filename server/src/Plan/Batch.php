@@ -208,23 +208,6 @@ class Batch
         return Whereabouts::waitsForWeaning($on->fromDay, $this->days->weanOn, $this->isStuck(), $hasBegun);
     }
 
-    /** @return list<array{day: \DateTimeImmutable, from: Zone, to: Zone}> when it is carried elsewhere: with a weaning that is overdue, today */
-    public function carried(\DateTimeImmutable $today): array
-    {
-        $carried = [];
-        $zone = $this->zone;
-        foreach ($this->movesOn as $on) {
-            $waits = $this->waitsForWeaning($on);
-            if ($waits && ($this->leftBenchOn !== null || $this->standing?->counted === true)) {
-                continue;
-            }
-            $carried[] = ['day' => $waits ? max($on->fromDay, $today) : $on->fromDay, 'from' => $zone, 'to' => $on->zone];
-            $zone = $on->zone;
-        }
-
-        return $carried;
-    }
-
     /** These days from now on; where it goes on as it is weaned, it does so on its new day. */
     public function reckonedAs(PlainDates $dates): void
     {

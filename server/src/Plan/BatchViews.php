@@ -78,7 +78,7 @@ final class BatchViews
             'also' => $batch->alsoBlock === null ? null : ['block' => $batch->alsoBlock->code, 'cuttings' => (int) $batch->alsoCuttings],
             'keepsDays' => $sheet->keepsDays(),
             'inTrayOf' => $batch->inTrayOf?->code,
-            'trayGuests' => $this->shared->guestsOf($batch),
+            'trayGuests' => $this->shared->guestsOf($batch)[$batch->code] ?? [],
             'trayOpen' => $batch->isStuck() ? [] : $this->shared->openTo($batch->trayKind, $batch->days->stickOn, $batch->holes(), $batch->code),
             'movesOn' => array_map(
                 static fn (MovesOn $on) => ['zone' => $on->zone->name, 'from' => $on->fromDay->format('Y-m-d')],

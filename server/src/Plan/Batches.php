@@ -33,21 +33,23 @@ final class Batches
     /**
      * The same of many, with all that a move needs to know of them.
      *
-     * @param list<string> $codes as typed
+     * @param list<string>         $codes as typed
+     * @param array<string, Batch> $known that were read already, by code
      *
      * @return array<string, Batch> by what was typed; without those that there are not
      */
-    public function byCodes(array $codes): array
+    public function byCodes(array $codes, array $known = []): array
     {
         $written = [];
         foreach ($codes as $code) {
             $written[$code] = BatchCode::typed($code)?->written;
         }
-        $there = [];
+        $there = $known;
+        $missing = array_diff(array_filter($written), array_keys($known));
         $query = $this->em->createQuery('SELECT b, c, z, h, y, t, k, st, w, cu, sh, m FROM '.Batch::class.' b JOIN b.crop c JOIN b.zone z
             JOIN b.sheet h JOIN h.way y JOIN b.trayKind t JOIN b.block k LEFT JOIN b.standing st LEFT JOIN b.wanted w LEFT JOIN w.customer cu
             LEFT JOIN b.shared sh LEFT JOIN b.movesOn m WHERE b.code IN (:codes)');
-        foreach (Row::things($query->setParameter('codes', array_values(array_filter($written))), Batch::class) as $batch) {
+        foreach ($missing === [] ? [] : Row::things($query->setParameter('codes', array_values($missing)), Batch::class) as $batch) {
             $there[$batch->code] = $batch;
         }
 

@@ -52,9 +52,11 @@ final class Evening
     public function propose(int $weeks, ?Going $going = null): array
     {
         $from = $this->today->week();
-        $this->lying = $this->tenants->byZone($from->plus(-1), $from->plus($weeks + 30));
+        [$first, $last] = [$from->plus(-1), $from->plus($weeks + 30)];
+        $lying = $this->tenants->during($first, $last);
+        $this->lying = $this->tenants->byZone($first, $last, null, $lying);
         $this->taken = $this->takes->around($this->today->day(), null, 7 * ($weeks + 30));
-        $loads = $this->loads->during($from, $weeks);
+        $loads = $this->loads->during($from, $weeks, $lying);
         $planned = $this->hours->weeks($from, $weeks, $loads);
         $movable = $this->movable($loads);
         $fixed = array_column($planned, 'hours');

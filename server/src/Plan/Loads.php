@@ -20,14 +20,22 @@ final class Loads
     {
     }
 
-    /** @return list<BatchLoad> */
-    public function during(Week $from, int $weeks): array
+    /**
+     * @param ?list<Lying> $lying who lies there in these weeks and after them, where that was read already
+     *
+     * @return list<BatchLoad>
+     */
+    public function during(Week $from, int $weeks, ?array $lying = null): array
     {
         // What is potted in the first week left its bench the week before.
         [$first, $last] = [$from->plus(-1), $from->plus($weeks - 1)];
 
+        $there = $lying === null
+            ? $this->tenants->during($first, $last)
+            : array_values(array_filter($lying, static fn (Lying $one) => $one->tenant->from->until($last) >= 0));
+
         return [
-            ...array_map($this->of(...), $this->tenants->during($first, $last)),
+            ...array_map($this->of(...), $there),
             ...array_map(
                 static fn (Guest $guest) => BatchLoad::guest($guest->tenant(), $guest->zone->kind === ZoneKind::Mist),
                 $this->guests->during($first, $last),

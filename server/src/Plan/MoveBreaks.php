@@ -50,26 +50,40 @@ final class MoveBreaks
             }
         }
         $takes = $this->takesMovedSo($placed);
+        $toStick = array_filter($placed, self::isStuckSo(...));
+        $looked = $this->yards->looked(array_merge(...array_map(
+            static fn (Placed $placing) => array_column($placing->batch->takenFrom(), 'block'),
+            array_values($toStick),
+        )));
+        $guests = $this->shared->guestsOf(...array_map(static fn (Placed $placing) => $placing->batch, $placed));
 
-        return array_map(fn (int $i) => $this->ofOne($placed[$i], $legs[$i], $takes, fn (int $zone, Tenant $then) => [
+        return array_map(fn (int $i) => $this->ofOne($placed[$i], $legs[$i], $takes, $looked, $guests, fn (int $zone, Tenant $then) => [
             ...array_values(array_filter($there[$zone] ?? [], static fn (Tenant $other) => $other->meets($then))),
             ...array_column(array_filter($moved[$zone] ?? [], static fn (array $leg) => $leg['of'] !== $i), 'tenant'),
         ]), array_keys($placed));
     }
 
+    /** Whether it is what is stuck, and when, that moves: then its stock must give that. */
+    private static function isStuckSo(Placed $placing): bool
+    {
+        return !$placing->batch->isStuck() && !$placing->isPart && !$placing->move->isOnlyPots();
+    }
+
     /**
      * @param list<array{zone: int, tenant: Tenant}>                                                                $legs
      * @param array<int, list<array{on: \DateTimeImmutable, cuttings: int, batch: string, stuck: bool, sex: ?Sex}>> $takes of all, by block
+     * @param array{clean: array<int, string>, found: array<int, string>, recalled: array<int, string>}             $looked what was seen of all blocks
+     * @param array<string, non-empty-list<string>>                                                                 $guests in whose last tray who stands
      * @param callable(int, Tenant): list<Tenant>                                                                   $others who else lies in a zone then
      *
      * @return list<array{kind: string, words: Fact, hard: bool}>
      */
-    private function ofOne(Placed $placing, array $legs, array $takes, callable $others): array
+    private function ofOne(Placed $placing, array $legs, array $takes, array $looked, array $guests, callable $others): array
     {
         $batch = $placing->batch;
         $isOnlyPots = $placing->move->isOnlyPots();
         $breaks = [];
-        if (!$batch->isStuck() && !$placing->isPart && !$isOnlyPots) {
+        if (self::isStuckSo($placing)) {
             $stickOn = $placing->dates->stickOn;
             $cutOn = $batch->collectsOn($stickOn);
             $breaks = MoveBreak::ofSticking(
@@ -80,7 +94,7 @@ final class MoveBreaks
                     fn (array $from) => $this->yards->source($from['block'], array_values(array_filter(
                         $takes[(int) $from['block']->id] ?? [],
                         static fn (array $take) => $take['batch'] !== $batch->code,
-                    )))->supply(
+                    )), $looked)->supply(
                         (int) $batch->sheet->way->id,
                         $cutOn,
                         $from['cuttings'],
@@ -90,9 +104,8 @@ final class MoveBreaks
             );
         }
         $stays = $placing->lastZone() === $batch->zoneOn($batch->days->potOn) && ($placing->dates->stickOn <=> $batch->days->stickOn) === 0;
-        $guests = $stays || $placing->isPart || $isOnlyPots ? [] : $this->shared->guestsOf($batch);
-        if ($guests !== []) {
-            $breaks[] = MoveBreak::ofGuests($guests);
+        if (isset($guests[$batch->code]) && !$stays && !$placing->isPart && !$isOnlyPots) {
+            $breaks[] = MoveBreak::ofGuests($guests[$batch->code]);
         }
         foreach ($legs as $leg) {
             if ($leg['tenant']->to->until($this->today->week()) > 0) {

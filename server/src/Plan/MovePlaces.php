@@ -29,14 +29,15 @@ final class MovePlaces
     }
 
     /**
-     * @param list<Move> $moves
+     * @param list<Move>           $moves
+     * @param array<string, Batch> $known batches that were read already, by code
      *
      * @return list<Placed>
      */
-    public function of(array $moves): array
+    public function of(array $moves, array $known = []): array
     {
         $codes = array_map(static fn (Move $move) => $move->code, $moves);
-        $batches = $this->batches->byCodes($codes);
+        $batches = $this->batches->byCodes($codes, $known);
         $ofLots = array_values(array_filter($codes, PotLot::isCode(...)));
         $query = $this->em->createQuery('SELECT p, l, b, s FROM '.PotLot::class.' p JOIN p.lines l JOIN l.batch b LEFT JOIN b.standing s
             WHERE p.code IN (:codes) ORDER BY p.id, l.id');

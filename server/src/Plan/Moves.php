@@ -63,13 +63,14 @@ final class Moves
     /**
      * Those that could not be made together.
      *
-     * @param list<Move> $moves
+     * @param list<Move>           $moves
+     * @param array<string, Batch> $known batches that were read already, by code
      *
      * @return list<string> codes
      */
-    public function refused(array $moves): array
+    public function refused(array $moves, array $known): array
     {
-        $placed = $this->places->of($moves);
+        $placed = $this->places->of($moves, $known);
         $codes = [];
         foreach ($this->breaks->of($placed) as $i => $breaks) {
             if (in_array(true, array_column($breaks, 'hard'), true)) {

@@ -207,7 +207,7 @@ final class Planner
     /** @return list<Supply> the best first */
     private function supplies(Wanted $wanted, Way $way, \DateTimeImmutable $cutOn, int $stick): array
     {
-        $yard = $this->yards->all($way->crop)->only($way->crop->name, $wanted->onlyFrom());
+        $yard = $this->yards->all([$way->crop])->only($way->crop->name, $wanted->onlyFrom());
 
         return $yard->supplies($way->crop->name, (int) $way->id, $cutOn, $stick);
     }

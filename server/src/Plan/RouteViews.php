@@ -27,7 +27,7 @@ final class RouteViews
         $nursery = $this->house->nursery();
         $routes = Routes::lay(
             $this->wants->of($wanted),
-            $this->yards->all($wanted->crop),
+            $this->yards->all([$wanted->crop]),
             $nursery->norms(),
             $nursery->costs(),
             $this->today->day(),

@@ -146,7 +146,7 @@ final class StockViews
                 $before[] = ['week' => $at->ordinal(), 'cuttings' => (int) ceil($take['cuttings'] / $perShoot)];
             }
         }
-        $course = StockTakes::of($block->givers(), $this->growing->habitOf($block, $takes), $before)->course;
+        $course = StockTakes::of($block->givers(), $this->growing->habitOf($block, $takes), $before)->course();
 
         return [
             'from' => $first->written(),

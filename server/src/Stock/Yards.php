@@ -30,22 +30,43 @@ final class Yards
     }
 
     /**
-     * @param ?Crop        $only one crop's stock
-     * @param list<string> $but  batches whose takes are left out
+     * @param ?list<Crop>  $crops whose stock; null for all
+     * @param list<string> $but   batches whose takes are left out
      */
-    public function all(?Crop $only = null, array $but = []): Yard
+    public function all(?array $crops = null, array $but = []): Yard
     {
         $takes = $this->takes->around($this->today->day(), null, self::AHEAD);
         $looked = $this->fit->looked();
         $sources = [];
-        $blocks = $this->em->createQuery('SELECT b, n FROM '.StockBlock::class.' b LEFT JOIN b.named n
-            WHERE :crop IS NULL OR b.crop = :crop ORDER BY b.code, n.bed, n.label')->setParameter('crop', $only?->id);
-        foreach (Row::things($blocks, StockBlock::class) as $block) {
+        $blocks = $this->em->createQueryBuilder()->select('b', 'n')->from(StockBlock::class, 'b')->leftJoin('b.named', 'n')
+            ->orderBy('b.code')->addOrderBy('n.bed')->addOrderBy('n.label');
+        if ($crops !== null) {
+            $blocks->where('b.crop IN (:crops)')->setParameter('crops', $crops);
+        }
+        foreach (Row::things($blocks->getQuery(), StockBlock::class) as $block) {
             $known = array_values(array_filter($takes[(int) $block->id] ?? [], static fn (array $t) => !in_array($t['batch'], $but, true)));
             $sources[$block->crop->name][] = $this->source($block, $known, $looked);
         }
 
         return new Yard($sources);
+    }
+
+    /**
+     * Reads at once what `source` asks of each of these blocks.
+     *
+     * @param list<StockBlock> $blocks
+     *
+     * @return array{clean: array<int, string>, found: array<int, string>, recalled: array<int, string>} what was seen of them, for `source`
+     */
+    public function looked(array $blocks): array
+    {
+        if ($blocks === []) {
+            return ['clean' => [], 'found' => [], 'recalled' => []];
+        }
+        $this->em->createQuery('SELECT b, n FROM '.StockBlock::class.' b LEFT JOIN b.named n WHERE b IN (:blocks) ORDER BY b.code, n.bed, n.label')
+            ->setParameter('blocks', $blocks)->getResult();
+
+        return $this->fit->looked();
     }
 
     /**

@@ -32,7 +32,8 @@ final class LastDays
      */
     public function of(array $orders): array
     {
-        $yard = $orders === [] ? null : $this->yards->all();
+        $crops = array_map(static fn (Wanted $wanted) => $wanted->crop, $orders);
+        $yard = $orders === [] ? null : $this->yards->all($crops);
         $last = [];
         foreach ($orders as $wanted) {
             $way = $wanted->crop->house();

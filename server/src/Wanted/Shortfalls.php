@@ -137,7 +137,7 @@ final class Shortfalls
         } catch (Refused $refused) {
             return ['possible' => false, 'words' => Fact::said($refused->says)] + $said;
         }
-        $yard = $this->yards->all($wanted->crop)->only($wanted->crop->name, $wanted->onlyFrom());
+        $yard = $this->yards->all([$wanted->crop])->only($wanted->crop->name, $wanted->onlyFrom());
         $material = fn (\DateTimeImmutable $day) => $yard->gather($wanted->crop->name, (int) $way->id, $day, (int) $numbers['chosen']['inTrays']);
         $best = $material($when->from);
         $positions = $kind->positionsOf((int) $numbers['chosen']['trays']);

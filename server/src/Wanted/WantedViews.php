@@ -225,9 +225,10 @@ final class WantedViews
         if ($ids === []) {
             return [];
         }
-        $this->ways->crops();
+        $orders = self::read($this->orders()->andWhere('w.id IN (:ids)')->setParameter('ids', $ids));
+        $this->ways->read(array_map(static fn (Wanted $wanted) => $wanted->crop, $orders));
 
-        return self::read($this->orders()->andWhere('w.id IN (:ids)')->setParameter('ids', $ids));
+        return $orders;
     }
 
     private function orders(): QueryBuilder

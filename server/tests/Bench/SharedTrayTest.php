@@ -7,8 +7,11 @@ namespace WetCradle\Server\Tests\Bench;
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Bench\Tenant;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Core\Plan\BatchLoad;
 use WetCradle\Server\Bench\Tenants;
 use WetCradle\Server\Bench\Zone;
+use WetCradle\Server\Plan\Hours;
+use WetCradle\Server\Plan\Loads;
 use WetCradle\Server\Tests\House;
 
 /** Any number of cuttings is planned, and what does not fill a tray stands in the last tray of another batch. */
@@ -84,6 +87,24 @@ final class SharedTrayTest extends House
         self::assertContains($host['code'], $there);
         $its = array_filter(array_merge(...$all), static fn (Tenant $tenant) => $tenant->name === $guest['code']);
         self::assertCount(2, $its, 'Beside its host it takes less than after.');
+    }
+
+    /** Whoever evens out a season has read more weeks than it asks the hours of: those later on count in none of them. */
+    public function testHoursAreTheSameWhereLaterWeeksWereReadToo(): void
+    {
+        $this->signIn('ines');
+        $first = $this->proposal(30);
+        $host = $this->ask('POST', '/api/batches', self::plan($first));
+        $this->ask('POST', '/api/batches', self::plan($this->proposal(100), ['zone' => $first['best']['zone'], 'inTrayOf' => $host['code']]));
+        [$tenants, $loads, $hours, $from] = [$this->service(Tenants::class), $this->service(Loads::class), $this->service(Hours::class), Week::of('2027-W19')];
+        $names = static fn (array $of) => array_map(static fn (BatchLoad $load) => $load->tenant->name, $of);
+        foreach ([1, 6, 30] as $weeks) {
+            $beside = $loads->during($from, $weeks, $tenants->during($from->plus(-1), $from->plus($weeks + 30)));
+            self::assertSame($names($loads->during($from, $weeks)), $names($beside));
+            self::assertSame($hours->weeks($from, $weeks), $hours->weeks($from, $weeks, $beside), "{$weeks} weeks");
+        }
+        self::assertEquals($tenants->byZone($from, $from->plus(30)), $tenants->byZone($from, $from->plus(30), null, $tenants->during($from, $from->plus(30))));
+        self::assertGreaterThan(count($loads->during($from, 1)), count($tenants->during($from, $from->plus(30))), 'More was read than is asked.');
     }
 
     public function testWhatIsLeftOverStandsInTheTrayOfAnother(): void
