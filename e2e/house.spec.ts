@@ -116,11 +116,11 @@ test('work is done from where it stands, and undone after a reload', async ({ pa
   await expect(losses.getByRole('alert')).toContainText('whole number')
   await losses.getByLabel('How many', { exact: true }).fill('3')
   await losses.getByRole('button', { name: 'Enter in the book' }).click()
-  await expect(book).not.toHaveText(was)
+  await expect.poll(() => book.innerText()).not.toBe(was)
   await page.reload()
   await page.getByRole('button', { name: /^Undo: Lost 3/ }).click()
   await expect(page.getByRole('status')).toContainText('Undone')
-  expect(await book.innerText()).toBe(was)
+  await expect.poll(() => book.innerText()).toBe(was)
 })
 
 test('two people at one order: the second sees both values and chooses', async ({ page, browser }) => {
