@@ -103,6 +103,7 @@ test('work is done from where it stands, and undone after a reload', async ({ pa
   await expect(form.getByLabel('Note')).toHaveValue('dry corner')
   await form.getByLabel('callus', { exact: true }).fill('5')
   await form.getByRole('button', { name: 'Judge' }).click()
+  await expect(form).toHaveCount(0)
   await expect(page.getByRole('button', { name })).toHaveCount(0)
 
   await page.goto(`/batches/${code}`)

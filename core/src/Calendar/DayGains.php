@@ -10,12 +10,12 @@ final class DayGains
     /** @var array<int, float> by the day's number */
     private array $known = [];
 
-    /** @param \Closure(\DateTimeImmutable): float $gain of one day */
+    /** @param \Closure(int): float $gain of one day, by its number */
     private function __construct(private readonly \Closure $gain)
     {
     }
 
-    /** @param \Closure(\DateTimeImmutable): float $gain of one day */
+    /** @param \Closure(int): float $gain of one day, by its number */
     public static function by(\Closure $gain): self
     {
         return new self($gain);
@@ -24,6 +24,6 @@ final class DayGains
     /** @param int $day its number */
     public function on(int $day): float
     {
-        return $this->known[$day] ??= ($this->gain)(DayNumber::day($day));
+        return $this->known[$day] ??= ($this->gain)($day);
     }
 }

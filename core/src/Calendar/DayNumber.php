@@ -17,6 +17,12 @@ final class DayNumber
 
     public static function day(int $number): \DateTimeImmutable
     {
-        return (new \DateTimeImmutable(self::FIRST))->setDate(1970, 1, 1 + $number);
+        return self::inYear(1970, 1 + $number);
+    }
+
+    /** A day by how many of its year there are until it, 1 for the first; counting on past its last. */
+    public static function inYear(int $year, int $day): \DateTimeImmutable
+    {
+        return (new \DateTimeImmutable(self::FIRST))->setDate($year, 1, $day);
     }
 }

@@ -57,9 +57,9 @@ final class Rest
         if (!$this->holds($day)) {
             return $day;
         }
-        $first = $this->dayOf((int) $day->format('Y'), (int) $this->from);
+        $first = DayNumber::inYear((int) $day->format('Y'), (int) $this->from);
 
-        return ($first > $day ? $this->dayOf((int) $day->format('Y') - 1, (int) $this->from) : $first)->sub(new \DateInterval('P1D'));
+        return ($first > $day ? DayNumber::inYear((int) $day->format('Y') - 1, (int) $this->from) : $first)->sub(new \DateInterval('P1D'));
     }
 
     private function holds(\DateTimeImmutable $day): bool
@@ -74,14 +74,9 @@ final class Rest
 
     private function next(\DateTimeImmutable $day, int $to): \DateTimeImmutable
     {
-        $there = $this->dayOf((int) $day->format('Y'), $to);
+        $there = DayNumber::inYear((int) $day->format('Y'), $to);
 
-        return $there >= $day ? $there : $this->dayOf((int) $day->format('Y') + 1, $to);
-    }
-
-    private function dayOf(int $year, int $n): \DateTimeImmutable
-    {
-        return (new \DateTimeImmutable(sprintf('%d-01-01', $year)))->modify(sprintf('+%d days', $n - 1));
+        return $there >= $day ? $there : DayNumber::inYear((int) $day->format('Y') + 1, $to);
     }
 
     private static function inYear(int $day): int

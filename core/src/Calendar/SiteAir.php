@@ -12,8 +12,9 @@ final class SiteAir
 {
     /** In each month of a common year. */
     private const DAYS = [31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31];
+    private const OF_A_YEAR = 365;
 
-    /** @var array<int, float> by day of a common year, 1 to 365 */
+    /** @var list<float> of the days of a common year in order, once any was asked for */
     private array $days = [];
     /** @var array<int, float> by the day's number */
     private array $known = [];
@@ -92,10 +93,23 @@ final class SiteAir
         return $off === [] || 4 * count($off) < 3 * $days ? null : array_sum($off) / count($off);
     }
 
-    /** Between the middles of two months, by the days from one to the other. */
+    /** As on such a day in an ordinary year. */
     private function between(\DateTimeImmutable $day): float
     {
-        [$month, $date, $days, $isLeap] = array_map(intval(...), explode(' ', $day->format('n j t L')));
+        [$month, $date, $days, $isLeap] = explode(' ', $day->format('n j t L'));
+
+        return $this->inMonth((int) $month, (int) $date, (int) $days, (int) $isLeap);
+    }
+
+    /**
+     * Between the middles of two months, by the days from one to the other.
+     *
+     * @param int $date   day of the month
+     * @param int $days   of that month
+     * @param int $isLeap 1 in a leap year, else 0
+     */
+    private function inMonth(int $month, int $date, int $days, int $isLeap): float
+    {
         if ($date >= 15) {
             [$from, $share] = [$month, ($date - 15) / $days];
         } else {
@@ -110,9 +124,16 @@ final class SiteAir
     /** On a day of a common year, 1 to 365, counting on past either end. */
     public function onDay(int $day): float
     {
-        $day = ($day - 1) % 365;
+        if ($this->days === []) {
+            foreach (self::DAYS as $month => $days) {
+                for ($date = 1; $date <= $days; ++$date) {
+                    $this->days[] = $this->inMonth($month + 1, $date, $days, 0);
+                }
+            }
+        }
+        $day = ($day - 1) % self::OF_A_YEAR;
 
-        return $this->days[$day] ??= $this->between((new \DateTimeImmutable('2001-01-01'))->modify(sprintf('+%d days', $day < 0 ? $day + 365 : $day)));
+        return $this->days[$day < 0 ? $day + self::OF_A_YEAR : $day];
     }
 
     /** The same year, half a year on: as it is on the other half of the globe. */
@@ -138,7 +159,7 @@ final class SiteAir
             return $this->extremes[$sign];
         }
         $extreme = 1;
-        for ($day = 2; $day <= 365; ++$day) {
+        for ($day = 2; $day <= self::OF_A_YEAR; ++$day) {
             if ($sign * $this->onDay($day) > $sign * $this->onDay($extreme)) {
                 $extreme = $day;
             }

@@ -13,6 +13,8 @@ final class Week
 {
     /** A Monday: the days of weeks are counted from it. */
     private const FIRST = '1970-01-05';
+    /** The same as the number of a day. */
+    private const FIRST_NUMBER = 4;
 
     private ?\DateTimeImmutable $monday = null;
 
@@ -124,8 +126,13 @@ final class Week
     /** `containing($day)->ordinal()`, for many days. */
     public static function ordinalOf(\DateTimeImmutable $day): int
     {
-        // The first Monday of 1970 was four days after the first of that year.
-        return (int) floor((DayNumber::of($day) - 4) / 7);
+        return (int) floor((DayNumber::of($day) - self::FIRST_NUMBER) / 7);
+    }
+
+    /** The number of a week's Monday, by the week's ordinal. */
+    public static function mondayNumber(int $ordinal): int
+    {
+        return self::FIRST_NUMBER + 7 * $ordinal;
     }
 
     public static function ofOrdinal(int $ordinal): self

@@ -22,6 +22,9 @@ final class Fields
     /** Smaller ones but 0 are no measure of anything, and what is divided by them is no number any more. */
     private const NEGLIGIBLE = 1e-12;
 
+    /** Characters in the name of a choice at most. */
+    private const NAME = 60;
+
     /** @var array<string, true> */
     private array $asked = [];
 
@@ -79,7 +82,7 @@ final class Fields
     {
         $this->asked[$name] = true;
 
-        return array_key_exists($name, $this->values) && $this->values[$name] !== null;
+        return isset($this->values[$name]);
     }
 
     /** @return list<string> of all fields there are, for an object whose names are the user's own */
@@ -195,11 +198,12 @@ final class Fields
             throw $this->refuse('wrong_type', $name, Fact::of('refused.fields.no_text'));
         }
         $value = trim($value);
-        if (mb_strlen($value) < $atLeast) {
+        $length = mb_strlen($value);
+        if ($length < $atLeast) {
             throw $this->refuse('empty', $name, $atLeast === 1 ? Fact::of('refused.fields.empty') : Fact::of('refused.fields.too_short', atLeast: $atLeast));
         }
-        if (mb_strlen($value) > $atMost) {
-            throw $this->refuse('too_long', $name, Fact::of('refused.fields.too_long', atMost: $atMost, length: mb_strlen($value)));
+        if ($length > $atMost) {
+            throw $this->refuse('too_long', $name, Fact::of('refused.fields.too_long', atMost: $atMost, length: $length));
         }
         if (preg_match('/[\x00-\x08\x0B\x0C\x0E-\x1F]/', $value) === 1) {
             throw $this->refuse('wrong_type', $name, Fact::of('refused.fields.cannot_be_shown'));
@@ -237,12 +241,9 @@ final class Fields
      */
     public function oneOf(string $name, array $choices): string
     {
-        $value = $this->text($name, 60);
-        if (!in_array($value, $choices, true)) {
-            throw $this->refuse('unknown_choice', $name, Fact::of('refused.fields.unknown_choice', choices: implode(', ', $choices)));
-        }
+        $value = $this->text($name, self::NAME);
 
-        return $value;
+        return in_array($value, $choices, true) ? $value : throw $this->unknown($name, $choices);
     }
 
     /**
@@ -256,7 +257,14 @@ final class Fields
      */
     public function choice(string $name, string $of): \BackedEnum
     {
-        return $of::from($this->oneOf($name, array_map(static fn (\BackedEnum $case) => (string) $case->value, $of::cases())));
+        return $of::tryFrom($this->text($name, self::NAME))
+            ?? throw $this->unknown($name, array_map(static fn (\BackedEnum $case) => (string) $case->value, $of::cases()));
+    }
+
+    /** @param list<string> $choices */
+    private function unknown(string $name, array $choices): Refused
+    {
+        return $this->refuse('unknown_choice', $name, Fact::of('refused.fields.unknown_choice', choices: implode(', ', $choices)));
     }
 
     /** @throws Refused for the field that is wrong */
@@ -442,11 +450,9 @@ final class Fields
     /** @throws Refused for the field that is wrong */
     private function value(string $name): mixed
     {
-        if (!$this->has($name)) {
-            throw $this->refuse('missing', $name, Fact::of('refused.fields.is_missing'));
-        }
+        $this->asked[$name] = true;
 
-        return $this->values[$name];
+        return $this->values[$name] ?? throw $this->refuse('missing', $name, Fact::of('refused.fields.is_missing'));
     }
 
     /** @throws Refused for the field that is wrong */

@@ -42,7 +42,7 @@ final class GrowingOn
             0,
             Need::of(
                 $need,
-                DayGains::by(static fn (\DateTimeImmutable $day) => max(0.0, $air->on($day) - $base)),
+                DayGains::by(static fn (int $day) => max(0.0, $air->onNumber($day) - $base)),
                 'degreeDays',
                 Fact::of('dates.never_grown', degreeDays: $need, base: $base),
             ),

@@ -94,7 +94,7 @@ final class PlanDates implements Calculation
         $weanOn = $potOn->sub(new \DateInterval(sprintf('P%dD', $weaningDays)));
         $rooting = Need::of(
             $tau,
-            DayGains::by(static fn (\DateTimeImmutable $day) => $cardinal->progressAt($setPoint ?? $air->on($day))),
+            DayGains::by(static fn (int $day) => $cardinal->progressAt($setPoint ?? $air->onNumber($day))),
             'rooting.tau',
             $setPoint === null ? Fact::of('dates.never_rooted', thermalDays: $tau) : Fact::of('dates.never_rooted_at', at: $setPoint, thermalDays: $tau),
         );

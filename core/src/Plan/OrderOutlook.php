@@ -24,6 +24,8 @@ final class OrderOutlook
 
     private ?float $chance = null;
     private ?float $met = null;
+    /** @var array<string, float> the chance should these come, by which they are */
+    private array $should = [];
 
     /**
      * @param int   $sent     that are with the customer
@@ -35,12 +37,8 @@ final class OrderOutlook
         public readonly int $sent,
         public readonly int $ready,
         public readonly float $expected,
-        private readonly float $variance,
-        private readonly int $onTheWay,
         private readonly int $sure,
         private readonly int $before,
-        private readonly int $sureInAll,
-        private readonly int $beforeInAll,
         /** @var list<Standing> */
         private readonly array $standing,
         private readonly ?\DateTimeImmutable $due,
@@ -63,12 +61,8 @@ final class OrderOutlook
             $sent,
             min($wanted - $sent, max(0, $sure - $before)),
             $sent + $sure - $before + array_sum(array_map(static fn (Standing $s) => $s->expected(), $standing)),
-            array_sum(array_map(static fn (Standing $s) => $s->variance(), $standing)),
-            array_sum(array_map(static fn (Standing $s) => $s->count, $standing)),
             max(0, $sure - $before),
             max(0, $before - $sure),
-            $sure,
-            $before,
             $standing,
             $due,
         );
@@ -87,24 +81,42 @@ final class OrderOutlook
     }
 
     /**
-     * The chance of at least the wanted number, should all of it come. What is on its way is taken for one BetaBinomial with the
-     * mean and the variance of the sum, batches being independent of each other.
+     * The chance of at least the wanted number, should these come and no others. What is on its way is taken for one BetaBinomial with
+     * the mean and the variance of the sum, batches being independent of each other. The same come in time as come at all, mostly.
+     *
+     * @param list<int> $come of those standing
      */
-    private function shouldAllCome(): float
+    private function should(array $come): float
+    {
+        sort($come);
+
+        return $this->should[implode(' ', $come)] ??= $this->reckoned($come);
+    }
+
+    /** @param list<int> $come */
+    private function reckoned(array $come): float
     {
         $needed = $this->wanted - $this->sent + $this->before - $this->sure;
         if ($this->sent >= $this->wanted || $needed <= 0) {
             return 1.0;
         }
-        if ($this->onTheWay < $needed) {
+        $onTheWay = 0;
+        $mean = $variance = 0.0;
+        foreach ($come as $which) {
+            $standing = $this->standing[$which];
+            $onTheWay += $standing->count;
+            $mean += $standing->mean();
+            $variance += $standing->variance();
+        }
+        if ($onTheWay < $needed) {
             return 0.0;
         }
-        $mean = array_sum(array_map(static fn (Standing $s) => $s->mean(), $this->standing)) / $this->onTheWay;
-        $spread = $this->variance / ($this->onTheWay * $mean * (1.0 - $mean));
+        $mean /= $onTheWay;
+        $spread = $variance / ($onTheWay * $mean * (1.0 - $mean));
         // With hardly more spread than coins have, the strength has no end; so much is end enough.
-        $strength = $spread <= 1.0 + 1e-6 ? 1e6 : min(1e6, max(1e-3, ($this->onTheWay - $spread) / ($spread - 1.0)));
+        $strength = $spread <= 1.0 + 1e-6 ? 1e6 : min(1e6, max(1e-3, ($onTheWay - $spread) / ($spread - 1.0)));
 
-        return StickCount::forGood($needed, [Beta::ofMean($mean, $strength)])->chanceOf($this->onTheWay);
+        return StickCount::forGood($needed, [Beta::ofMean($mean, $strength)])->chanceOf($onTheWay);
     }
 
     /** The chance of having them all by the day that they are due: enough, and in time. */
@@ -142,32 +154,32 @@ final class OrderOutlook
     private function ofThoseThatCome(\Closure $comes): float
     {
         $there = $unsure = [];
-        foreach ($this->standing as $standing) {
+        foreach ($this->standing as $which => $standing) {
             $chance = $comes($standing);
             if ($chance > 1.0 - self::SURE && $chance < self::SURE && $standing->mean() >= 1.0) {
-                $unsure[] = [$standing, $chance];
+                $unsure[] = [$which, $chance];
             } elseif ($chance >= self::SURE) {
-                $there[] = $standing;
+                $there[] = $which;
             }
         }
-        usort($unsure, static fn (array $a, array $b) => $b[0]->mean() <=> $a[0]->mean());
-        foreach (array_slice($unsure, self::MOST_UNSURE) as [$standing, $chance]) {
+        usort($unsure, fn (array $a, array $b) => $this->standing[$b[0]]->mean() <=> $this->standing[$a[0]]->mean());
+        foreach (array_slice($unsure, self::MOST_UNSURE) as [$which, $chance]) {
             if ($chance >= self::MORE_LIKELY_THAN_NOT) {
-                $there[] = $standing;
+                $there[] = $which;
             }
         }
         $unsure = array_slice($unsure, 0, self::MOST_UNSURE);
         $met = 0.0;
         for ($case = 0; $case < 2 ** count($unsure); ++$case) {
             [$weight, $come] = [1.0, $there];
-            foreach ($unsure as $i => [$standing, $chance]) {
+            foreach ($unsure as $i => [$which, $chance]) {
                 $isThere = (bool) ($case >> $i & 1);
                 $weight *= $isThere ? $chance : 1.0 - $chance;
                 if ($isThere) {
-                    $come[] = $standing;
+                    $come[] = $which;
                 }
             }
-            $met += $weight * self::of($this->wanted, $this->sureInAll, $come, $this->beforeInAll, $this->sent)->shouldAllCome();
+            $met += $weight * $this->should($come);
         }
 
         return $met;

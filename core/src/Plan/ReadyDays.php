@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Plan;
 
+use WetCradle\Core\Calendar\DayNumber;
+
 /** On which day the plants of a batch are ready, as far as that is known: by five days, each with the chance that it is no later. */
 final class ReadyDays
 {
@@ -12,7 +14,7 @@ final class ReadyDays
     private const GROWS_BY = 0.1;
     private const NORMAL = [-1.2816, -0.6745, 0.0, 0.6745, 1.2816];
 
-    /** @param non-empty-list<\DateTimeImmutable> $days five of them */
+    /** @param non-empty-list<int> $days five of them, by their numbers */
     private function __construct(private readonly array $days)
     {
     }
@@ -20,12 +22,10 @@ final class ReadyDays
     /** Of what is rooted: plants grow faster or slower by a tenth of the days that they still have. */
     public static function growing(\DateTimeImmutable $ready, \DateTimeImmutable $today): self
     {
-        $left = max(0, self::between($today, $ready));
+        $on = DayNumber::of($ready);
+        $left = max(0, $on - DayNumber::of($today));
 
-        return new self(array_map(
-            static fn (float $z) => $ready->modify(sprintf('%+d days', (int) round($z * self::GROWS_BY * $left))),
-            self::NORMAL,
-        ));
+        return new self(array_map(static fn (float $z) => $on + (int) round($z * self::GROWS_BY * $left), self::NORMAL));
     }
 
     /**
@@ -55,7 +55,8 @@ final class ReadyDays
     /** @param list<int> $late days later than planned; less than none is on the day */
     private static function later(\DateTimeImmutable $ready, array $late): self
     {
-        $days = array_map(static fn (int $more) => $ready->modify(sprintf('+%d days', max(0, $more))), $late);
+        $on = DayNumber::of($ready);
+        $days = array_map(static fn (int $more) => $on + max(0, $more), $late);
 
         return new self($days === [] ? throw new \LogicException('There are five chances.') : $days);
     }
@@ -63,32 +64,27 @@ final class ReadyDays
     /** The chance that they are ready on a day or before. */
     public function chanceBy(\DateTimeImmutable $day): float
     {
+        $on = DayNumber::of($day);
         $chance = 0.0;
         foreach ($this->days as $i => $by) {
-            if ($day < $by) {
-                $before = $this->days[$i - 1] ?? null;
+            if ($on < $by) {
                 // Between two of the days it rises evenly; before the first of them it is less than its chance, and nothing a while before.
-                $from = $before ?? $by->modify(sprintf('-%d days', max(1, self::between($by, $this->days[1] ?? $by))));
-                $share = max(0.0, self::between($from, $day) / max(1, self::between($from, $by)));
+                $from = $this->days[$i - 1] ?? $by - max(1, ($this->days[1] ?? $by) - $by);
+                $share = max(0.0, ($on - $from) / max(1, $by - $from));
 
                 return $chance + $share * (self::CHANCES[$i] - $chance);
             }
             $chance = self::CHANCES[$i];
         }
         $last = $this->days[count($this->days) - 1];
-        $tail = max(1, self::between($this->days[count($this->days) - 2], $last));
+        $tail = max(1, $last - $this->days[count($this->days) - 2]);
 
-        return min(1.0, $chance + (1.0 - $chance) * self::between($last, $day) / $tail);
+        return min(1.0, $chance + (1.0 - $chance) * ($on - $last) / $tail);
     }
 
     /** As likely sooner as later. */
     public function median(): \DateTimeImmutable
     {
-        return $this->days[intdiv(count($this->days), 2)];
-    }
-
-    private static function between(\DateTimeImmutable $from, \DateTimeImmutable $to): int
-    {
-        return (int) $from->diff($to)->format('%r%a');
+        return DayNumber::day($this->days[intdiv(count($this->days), 2)]);
     }
 }

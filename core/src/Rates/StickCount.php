@@ -95,45 +95,45 @@ final class StickCount implements Calculation
      */
     public function fewestFor(float $confidence): array
     {
-        foreach ($this->walk() as $stick => $chance) {
-            if ($chance >= $confidence + self::TIE) {
-                return [$stick, $chance];
-            }
-        }
-        throw $this->outOfReach();
+        $asked = $confidence + self::TIE;
+        [$stick, $chance] = $this->walk(self::MOST, $asked);
+
+        return $chance >= $asked ? [$stick, $chance] : throw $this->outOfReach();
     }
 
     /** The chance of at least the needed number when this many are stuck. */
     public function chanceOf(int $stick): float
     {
-        $last = 0.0;
-        foreach ($this->walk() as $stuck => $chance) {
-            if ($stuck > $stick) {
-                return $last;
-            }
-            $last = $chance;
-        }
-
-        return $last;
+        return $stick < $this->needed ? 0.0 : $this->walk(min($stick, self::MOST), INF)[1];
     }
 
-    /** @return \Generator<int, float> chance by number stuck, from `needed` upwards */
-    private function walk(): \Generator
+    /**
+     * From `needed` upwards, cutting by cutting.
+     *
+     * @param int   $last  no further than this
+     * @param float $asked nor when the chance is as much
+     *
+     * @return array{int, float} how many are stuck there, and the chance
+     */
+    private function walk(int $last, float $asked): array
     {
         $n = $this->needed;
         $a = $this->yield->a;
-        $both = $a + $this->yield->b;
+        $b = $this->yield->b;
+        $both = $a + $b;
         $logTerm = LogGamma::of($a + $n) - LogGamma::of($a) - LogGamma::of($both + $n) + LogGamma::of($both);
         $chance = 0.0;
         $term = null;
         // The term for S is the chance that cutting number S is exactly the n-th good one.
-        for ($s = $n; $s <= self::MOST; ++$s) {
+        for ($s = $n; true; ++$s) {
             if ($term === null && $logTerm > -700.0) {
                 $term = exp($logTerm);
             }
             $chance += $term ?? 0.0;
-            yield $s => min(1.0, $chance);
-            $ratio = $s / ($s - $n + 1) * ($this->yield->b + $s - $n) / ($both + $s);
+            if ($s >= $last || min(1.0, $chance) >= $asked) {
+                return [$s, min(1.0, $chance)];
+            }
+            $ratio = $s / ($s - $n + 1) * ($b + $s - $n) / ($both + $s);
             if ($term === null) {
                 $logTerm += log($ratio);
             } else {

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Rooting;
 
+use WetCradle\Core\Calendar\DayNumber;
 use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Numbers\Range;
 
@@ -35,10 +36,16 @@ final class Medium
     /** °C on a day. */
     public function on(\DateTimeImmutable $day): float
     {
+        return $this->onNumber(DayNumber::of($day));
+    }
+
+    /** The same for a day by its number, where many follow each other. */
+    public function onNumber(int $day): float
+    {
         if ($this->setPoint !== null || $this->air === null || $this->held === null) {
             return (float) $this->setPoint;
         }
 
-        return max($this->held->low, min($this->held->high, $this->air->on($day)));
+        return max($this->held->low, min($this->held->high, $this->air->onNumber($day)));
     }
 }

@@ -43,7 +43,7 @@ final class RootingTime
         if ($progress !== null && $progress > 0.0) {
             return self::days($pace->daysAt($progress), $planned);
         }
-        $gains = DayGains::by(static fn (\DateTimeImmutable $day) => $cardinal->progressAt($medium->on($day)));
+        $gains = DayGains::by(static fn (int $day) => $cardinal->progressAt($medium->onNumber($day)));
 
         return new self($planned, null, $pace, $medium, $gains);
     }

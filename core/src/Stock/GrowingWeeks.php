@@ -14,6 +14,9 @@ use WetCradle\Core\Calendar\Week;
  */
 final class GrowingWeeks
 {
+    /** Days from a Monday to the middle of its week. */
+    private const MIDDLE = 3;
+
     /** @var array<int, bool> by ordinal */
     private array $grows = [];
 
@@ -61,6 +64,6 @@ final class GrowingWeeks
 
     private function isWarm(int $week, SiteAir $air): bool
     {
-        return $this->grows[$week] ??= $air->on(Week::ofOrdinal($week)->monday()->modify('+3 days')) > $this->base;
+        return $this->grows[$week] ??= $air->onNumber(Week::mondayNumber($week) + self::MIDDLE) > $this->base;
     }
 }

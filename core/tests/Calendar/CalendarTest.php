@@ -64,8 +64,8 @@ final class CalendarTest extends TestCase
     public function testWhatADayAddsIsReckonedOnce(): void
     {
         $asked = [];
-        $gains = DayGains::by(static function (\DateTimeImmutable $day) use (&$asked): float {
-            $asked[] = $day->format('Y-m-d');
+        $gains = DayGains::by(static function (int $day) use (&$asked): float {
+            $asked[] = DayNumber::day($day)->format('Y-m-d');
 
             return 0.5;
         });

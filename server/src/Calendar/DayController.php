@@ -11,12 +11,14 @@ use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Plan\DayList;
 use WetCradle\Core\Plan\Job;
 use WetCradle\Core\Plan\NextThing;
+use WetCradle\Core\Plan\OrderOutlook;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Tags;
 use WetCradle\Server\Stock\Caring;
 use WetCradle\Server\Stock\TakeSheets;
+use WetCradle\Server\Wanted\Wanted;
 use WetCradle\Server\Wanted\WantedViews;
 
 /** The next thing, and what was done in weeks gone by. */
@@ -38,38 +40,19 @@ final class DayController
     public function day(Request $request): Answer
     {
         $week = $request->query->has('week') ? Week::of($request->query->getString('week')) : $this->today->week();
-        $wanted = $unplanned = [];
-        foreach ($this->wanted->unplanned() as ['order' => $order, 'planBy' => $planBy, 'view' => $view]) {
-            $wanted[(string) $order->id] = $view;
-            $unplanned[] = ['order' => (string) $order->id, 'plants' => $order->plants, 'planBy' => $planBy];
-        }
-        $short = [];
-        foreach ($this->wanted->short() as ['order' => $order, 'outlook' => $outlook, 'view' => $view, 'last' => $last]) {
-            $wanted[(string) $order->id] = $view;
-            $short[] = [
-                'order' => (string) $order->id, 'short' => $outlook->short(), 'due' => $last ?? $order->ready()->monday(),
-                'why' => $outlook->words(), 'mendable' => $last !== null,
-            ];
-        }
         $past = $week->until($this->today->week()) > 0;
-        $things = $past ? [] : DayList::of(array_values($this->outlooks->all()), $unplanned, $short, $week, $this->today->day(), $this->house->defaults());
-        $tags = $this->tags->byCode(
-            array_values(
-                array_unique(
-                    array_map(
-                        static fn (NextThing $t) => $t->about,
-                        array_filter($things, static fn (NextThing $t) => !in_array($t->job, [Job::Plan, Job::Short], true)),
-                    ),
-                ),
-            ),
-        );
-
+        $needing = $past ? [] : $this->wanted->needing();
+        $things = $past ? [] : $this->things($needing, $week);
+        $codes = array_map(static fn (NextThing $t) => $t->about, array_filter($things, static fn (NextThing $t) => !self::isOfOrder($t)));
+        $short = array_filter($needing, static fn (array $one) => $one['outlook'] !== null);
+        $tags = $this->tags->servingOr(array_keys($short), array_values(array_unique($codes)));
+        $byCode = array_column($tags, null, 'code');
         $clocks = $this->takeSheets->running();
 
         return new Answer([
             'week' => $week->written(),
             'running' => $week->holds($this->today->day()),
-            'things' => array_map(static fn (NextThing $t) => [
+            'things' => array_map(fn (NextThing $t) => [
                 'job' => $t->job->value,
                 'line' => $t->line,
                 'count' => $t->count,
@@ -78,13 +61,40 @@ final class DayController
                 'why' => $t->why,
                 'mendable' => $t->mendable,
                 'step' => $t->step,
-                'tag' => $tags[$t->about] ?? null,
+                'tag' => $byCode[$t->about] ?? null,
                 'collection' => $t->job === Job::Stick ? $clocks[$t->about] ?? null : null,
-                'wanted' => in_array($t->job, [Job::Plan, Job::Short], true) ? $wanted[$t->about] : null,
+                'wanted' => self::isOfOrder($t) ? $this->wanted->said($needing[(int) $t->about], $tags) : null,
             ], $things),
             'stock' => $past ? [] : $this->caring->by($week->holds($this->today->day()) ? $this->today->day() : $week->monday()),
             'logged' => $this->logged($week),
         ]);
+    }
+
+    /**
+     * @param array<int, array{order: Wanted, outlook: ?OrderOutlook, last: ?\DateTimeImmutable}> $needing
+     *
+     * @return list<NextThing>
+     */
+    private function things(array $needing, Week $week): array
+    {
+        $unplanned = $short = [];
+        foreach ($needing as $id => ['order' => $order, 'outlook' => $outlook, 'last' => $last]) {
+            $due = $last ?? $order->ready()->monday();
+            if ($outlook === null) {
+                $unplanned[] = ['order' => (string) $id, 'plants' => $order->plants, 'planBy' => $due];
+            } else {
+                $short[] = [
+                    'order' => (string) $id, 'short' => $outlook->short(), 'due' => $due, 'why' => $outlook->words(), 'mendable' => $last !== null,
+                ];
+            }
+        }
+
+        return DayList::of(array_values($this->outlooks->all()), $unplanned, $short, $week, $this->today->day(), $this->house->defaults());
+    }
+
+    private static function isOfOrder(NextThing $thing): bool
+    {
+        return in_array($thing->job, [Job::Plan, Job::Short], true);
     }
 
     /** @return list<array<string, mixed>> acts and checks of that week, newest first */

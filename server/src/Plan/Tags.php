@@ -96,6 +96,19 @@ final class Tags
     }
 
     /**
+     * @param list<int>    $orders
+     * @param list<string> $codes
+     *
+     * @return list<Tag> those that serve any of them, and these batches, in the order in which they are stuck
+     */
+    public function servingOr(array $orders, array $codes): array
+    {
+        return $this->read(' WHERE b.id IN (SELECT id FROM batch WHERE code IN (?) UNION SELECT id FROM batch WHERE called_off = 0 AND wanted_id IN (?)
+            UNION SELECT x.batch_id FROM batch_shared x JOIN batch y ON y.id = x.batch_id WHERE x.wanted_id IN (?) AND y.called_off = 0)
+            ORDER BY b.stick_on, b.id', [$codes, $orders, $orders], [ArrayParameterType::STRING, ArrayParameterType::INTEGER, ArrayParameterType::INTEGER]);
+    }
+
+    /**
      * @param list<string> $codes
      *
      * @return array<string, Tag> by code

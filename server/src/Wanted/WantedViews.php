@@ -51,16 +51,17 @@ final class WantedViews
         $tags = self::byOrder($this->tags->servingDue($from, $before));
         $outlooks = $this->shortfalls->outlooks(null, true);
 
-        $this->ways->crops();
         $query = $this->orders()->andWhere('w.readyWeek >= :from')->setParameter('from', $from->written());
         if ($before !== null) {
             $query->andWhere('w.readyWeek < :before')->setParameter('before', $before->written());
         }
         $orders = self::read($query);
-        $last = $this->lastDays->of(array_values(array_filter(
+        $unplanned = array_values(array_filter(
             $orders,
             static fn (Wanted $w) => !$w->calledOff && !isset($tags[(int) $w->id]) && !isset($outlooks[(int) $w->id]),
-        )));
+        ));
+        $this->ways->read(array_map(static fn (Wanted $wanted) => $wanted->crop, $unplanned));
+        $last = $this->lastDays->of($unplanned);
 
         $this->haveSent($orders);
 
@@ -85,14 +86,43 @@ final class WantedViews
         return array_values($seasons);
     }
 
-    /** @return list<array{order: Wanted, planBy: \DateTimeImmutable, view: array<string, mixed>}> what no batch serves yet */
-    public function unplanned(): array
+    /**
+     * Orders that need an act, in the order of their weeks: what no batch serves yet, and what will be short by what is known today.
+     *
+     * @return array<int, array{order: Wanted, outlook: ?OrderOutlook, last: ?\DateTimeImmutable}> by order; with the outlook of what will be
+     *                                                                                            short, and the last day to stick it,
+     *                                                                                            once more or at all
+     */
+    public function needing(): array
     {
-        $orders = $this->of($this->unplanned->orders());
-        $last = $this->lastDays->of($orders);
+        $outlooks = array_filter($this->shortfalls->outlooks(), static fn (OrderOutlook $o) => $o->isShort());
+        $orders = $this->of([...$this->unplanned->orders(), ...array_keys($outlooks)]);
+        $last = $this->lastDays->of(array_values(array_filter($orders, static fn (Wanted $w) => !isset($outlooks[(int) $w->id]))));
         $this->haveSent($orders);
 
-        return array_map(fn (Wanted $w) => ['order' => $w, 'planBy' => $last[(int) $w->id], 'view' => $this->view($w, [], null, $last[(int) $w->id])], $orders);
+        $needing = [];
+        foreach ($orders as $order) {
+            $outlook = $outlooks[(int) $order->id] ?? null;
+            $needing[(int) $order->id] = [
+                'order' => $order, 'outlook' => $outlook, 'last' => $outlook === null ? $last[(int) $order->id] : $this->shortfalls->lastDay($order),
+            ];
+        }
+
+        return $needing;
+    }
+
+    /**
+     * @param array{order: Wanted, outlook: ?OrderOutlook, last: ?\DateTimeImmutable} $needing
+     * @param list<Tag>                                                               $tags    those that serve it among others
+     *
+     * @return array<string, mixed>
+     */
+    public function said(array $needing, array $tags): array
+    {
+        ['order' => $order, 'outlook' => $outlook, 'last' => $last] = $needing;
+        $serving = array_values(array_filter($tags, static fn (array $tag) => in_array($order->id, [$tag['wanted'], ...$tag['shared']], true)));
+
+        return $this->view($order, $serving, $outlook, $outlook === null ? $last : null);
     }
 
     /** @return array<string, mixed> */
@@ -105,27 +135,6 @@ final class WantedViews
         $this->haveSent([$wanted]);
 
         return $this->view($wanted, $tags, $this->shortfalls->outlooks($id)[$id] ?? null, $last);
-    }
-
-    /**
-     * @return list<array{
-     *     order: Wanted, outlook: OrderOutlook, view: array<string, mixed>, last: ?\DateTimeImmutable,
-     * }> orders that will be short by what is known today, with the last day to stick again
-     */
-    public function short(): array
-    {
-        $outlooks = array_filter($this->shortfalls->outlooks(), static fn (OrderOutlook $o) => $o->isShort());
-        $rows = $this->of(array_keys($outlooks));
-        $this->haveSent($rows);
-        $tags = $rows === [] ? [] : self::byOrder($this->tags->serving(array_keys($outlooks)));
-
-        return array_map(
-            fn (Wanted $w) => [
-                'order' => $w, 'outlook' => $outlooks[(int) $w->id], 'view' => $this->view($w, $tags[(int) $w->id] ?? [], $outlooks[(int) $w->id]),
-                'last' => $this->shortfalls->lastDay($w),
-            ],
-            $rows,
-        );
     }
 
     /**
