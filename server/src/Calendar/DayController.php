@@ -47,12 +47,13 @@ final class DayController
         $short = array_filter($needing, static fn (array $one) => $one['outlook'] !== null);
         $tags = $this->tags->servingOr(array_keys($short), array_values(array_unique($codes)));
         $byCode = array_column($tags, null, 'code');
+        $wanted = $this->wanted->said($needing, $tags);
         $clocks = $this->takeSheets->running();
 
         return new Answer([
             'week' => $week->written(),
             'running' => $week->holds($this->today->day()),
-            'things' => array_map(fn (NextThing $t) => [
+            'things' => array_map(static fn (NextThing $t) => [
                 'job' => $t->job->value,
                 'line' => $t->line,
                 'count' => $t->count,
@@ -63,7 +64,7 @@ final class DayController
                 'step' => $t->step,
                 'tag' => $byCode[$t->about] ?? null,
                 'collection' => $t->job === Job::Stick ? $clocks[$t->about] ?? null : null,
-                'wanted' => self::isOfOrder($t) ? $this->wanted->said($needing[(int) $t->about], $tags) : null,
+                'wanted' => self::isOfOrder($t) ? $wanted[(int) $t->about] : null,
             ], $things),
             'stock' => $past ? [] : $this->caring->by($week->holds($this->today->day()) ? $this->today->day() : $week->monday()),
             'logged' => $this->logged($week),

@@ -112,17 +112,24 @@ final class WantedViews
     }
 
     /**
-     * @param array{order: Wanted, outlook: ?OrderOutlook, last: ?\DateTimeImmutable} $needing
-     * @param list<Tag>                                                               $tags    those that serve it among others
+     * @param array<int, array{order: Wanted, outlook: ?OrderOutlook, last: ?\DateTimeImmutable}> $needing
+     * @param list<Tag>                                                                           $tags    those that serve them, and others
      *
-     * @return array<string, mixed>
+     * @return array<int, array<string, mixed>> by order
      */
     public function said(array $needing, array $tags): array
     {
-        ['order' => $order, 'outlook' => $outlook, 'last' => $last] = $needing;
-        $serving = array_values(array_filter($tags, static fn (array $tag) => in_array($order->id, [$tag['wanted'], ...$tag['shared']], true)));
+        $serving = self::byOrder($tags);
 
-        return $this->view($order, $serving, $outlook, $outlook === null ? $last : null);
+        return array_map(
+            fn (array $one) => $this->view(
+                $one['order'],
+                $serving[(int) $one['order']->id] ?? [],
+                $one['outlook'],
+                $one['outlook'] === null ? $one['last'] : null,
+            ),
+            $needing,
+        );
     }
 
     /** @return array<string, mixed> */
