@@ -22,7 +22,8 @@ final class Fields
     /** Smaller ones but 0 are no measure of anything, and what is divided by them is no number any more. */
     private const NEGLIGIBLE = 1e-12;
 
-    /** Characters in the name of a choice at most. */
+    /** Characters of a text at most, where nothing else is said, and of the name of a choice. */
+    private const TEXT = 200;
     private const NAME = 60;
 
     /** @var array<string, true> */
@@ -113,22 +114,28 @@ final class Fields
      */
     public function number(string $name, float $atLeast = -INF, float $atMost = INF): float
     {
-        $value = $this->value($name);
+        return $this->numberOf($name, $this->value($name), $atLeast, $atMost);
+    }
+
+    /** @throws Refused for the field that is wrong */
+    private function numberOf(string $name, mixed $value, float $atLeast, float $atMost): float
+    {
         if (is_string($value) && $this->typedBy !== null) {
             $value = $this->typed($name, $value, $this->typedBy);
         }
         if (!is_int($value) && !is_float($value)) {
             throw $this->refuse('wrong_type', $name, Fact::of('refused.fields.not_a_number'));
         }
-        if (!is_finite((float) $value)) {
+        $number = (float) $value;
+        if (!is_finite($number)) {
             throw $this->refuse('not_finite', $name, Fact::of('refused.fields.too_large'));
         }
-        if (abs((float) $value) < self::NEGLIGIBLE && (float) $value !== 0.0) {
+        if ($number !== 0.0 && abs($number) < self::NEGLIGIBLE) {
             throw $this->refuse('out_of_range', $name, Fact::of('refused.fields.negligible'));
         }
-        $this->within($name, (float) $value, $atLeast, $atMost);
+        $this->within($name, $number, $atLeast, $atMost);
 
-        return (float) $value;
+        return $number;
     }
 
     /**
@@ -169,7 +176,13 @@ final class Fields
      */
     public function count(string $name, int $atLeast = 0, int $atMost = self::ABSURD): int
     {
-        $value = $this->number($name);
+        return $this->countOf($name, $this->value($name), $atLeast, $atMost);
+    }
+
+    /** @throws Refused for the field that is wrong */
+    private function countOf(string $name, mixed $value, int $atLeast, int $atMost): int
+    {
+        $value = $this->numberOf($name, $value, -INF, INF);
         if ($value < 0.0) {
             throw $this->refuse('negative', $name, Fact::of('refused.fields.negative'));
         }
@@ -191,9 +204,14 @@ final class Fields
      *
      * @throws Refused for the field that is wrong
      */
-    public function text(string $name, int $atMost = 200, int $atLeast = 1): string
+    public function text(string $name, int $atMost = self::TEXT, int $atLeast = 1): string
     {
-        $value = $this->value($name);
+        return $this->textOf($name, $this->value($name), $atMost, $atLeast);
+    }
+
+    /** @throws Refused for the field that is wrong */
+    private function textOf(string $name, mixed $value, int $atMost = self::TEXT, int $atLeast = 1): string
+    {
         if (!is_string($value)) {
             throw $this->refuse('wrong_type', $name, Fact::of('refused.fields.no_text'));
         }
@@ -225,7 +243,7 @@ final class Fields
         return is_string($value) ? $value : '';
     }
 
-    public function textOr(string $name, ?string $otherwise = null, int $atMost = 200): ?string
+    public function textOr(string $name, ?string $otherwise = null, int $atMost = self::TEXT): ?string
     {
         if (!$this->has($name) || (is_string($this->values[$name]) && trim($this->values[$name]) === '')) {
             return $otherwise;
@@ -304,7 +322,7 @@ final class Fields
     {
         $numbers = [];
         foreach ($this->list($name, $count) as $i => $item) {
-            $numbers[] = (new self(["{$name}[{$i}]" => $item], $this->path, $this->typedBy))->number("{$name}[{$i}]", $atLeast, $atMost);
+            $numbers[] = $this->numberOf("{$name}[{$i}]", $item ?? throw $this->missing("{$name}[{$i}]"), $atLeast, $atMost);
         }
 
         return $numbers;
@@ -315,7 +333,7 @@ final class Fields
     {
         $counts = [];
         foreach ($this->list($name, $count) as $i => $item) {
-            $counts[] = (new self(["{$name}[{$i}]" => $item], $this->path, $this->typedBy))->count("{$name}[{$i}]", 0, $atMost);
+            $counts[] = $this->countOf("{$name}[{$i}]", $item ?? throw $this->missing("{$name}[{$i}]"), 0, $atMost);
         }
 
         return $counts;
@@ -359,7 +377,7 @@ final class Fields
     {
         $texts = [];
         foreach ($this->list($name, $atMost) as $i => $item) {
-            $texts[] = (new self(["{$name}[{$i}]" => $item], $this->path, $this->typedBy))->text("{$name}[{$i}]");
+            $texts[] = $this->textOf("{$name}[{$i}]", $item ?? throw $this->missing("{$name}[{$i}]"));
         }
 
         return $texts;
@@ -452,7 +470,12 @@ final class Fields
     {
         $this->asked[$name] = true;
 
-        return $this->values[$name] ?? throw $this->refuse('missing', $name, Fact::of('refused.fields.is_missing'));
+        return $this->values[$name] ?? throw $this->missing($name);
+    }
+
+    private function missing(string $name): Refused
+    {
+        return $this->refuse('missing', $name, Fact::of('refused.fields.is_missing'));
     }
 
     /** @throws Refused for the field that is wrong */

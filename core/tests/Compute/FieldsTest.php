@@ -78,6 +78,24 @@ final class FieldsTest extends TestCase
         }
     }
 
+    public function testWhatIsWrongInAListIsSaidOfItsPlace(): void
+    {
+        $in = Fields::of(['n' => [1, null, 'x'], 't' => ['a', null], 'w' => ['', 'b'], 'm' => [-1.0]], 'asked');
+        foreach ([
+            ['missing', 'asked.n[1]', static fn () => $in->numbers('n')], ['missing', 'asked.n[1]', static fn () => $in->counts('n')],
+            ['missing', 'asked.t[1]', static fn () => $in->texts('t')], ['empty', 'asked.w[0]', static fn () => $in->texts('w')],
+            ['negative', 'asked.m[0]', static fn () => $in->counts('m')], ['negative', 'asked.m[0]', static fn () => $in->numbers('m', 0.0)],
+            ['out_of_range', 'asked.n', static fn () => $in->numbers('n', count: 2)],
+        ] as [$reason, $field, $read]) {
+            try {
+                $read();
+                self::fail('Should have been refused.');
+            } catch (Refused $refused) {
+                self::assertSame([$reason, $field], [$refused->reason, $refused->field]);
+            }
+        }
+    }
+
     public function testWhatIsNoNumberIsSaidOfItsField(): void
     {
         foreach (['{"rooted":3,"checked":-Infinity}', '{"rooted":[1,2],"checked":[4, [5, NaN]]}', '{"a":{"checked": inf}}'] as $json) {
