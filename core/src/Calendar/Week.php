@@ -16,6 +16,9 @@ final class Week
     /** The same as the number of a day. */
     private const FIRST_NUMBER = 4;
 
+    /** Weeks that every year has. */
+    private const EACH_YEAR = 52;
+
     private ?\DateTimeImmutable $monday = null;
 
     /** @param int $ordinal weeks since the first Monday of 1970 */
@@ -29,7 +32,9 @@ final class Week
         if (preg_match('/^(\d{4})-W(\d{2})$/', $written, $match) === 1) {
             [$year, $number] = [(int) $match[1], (int) $match[2]];
             $week = self::ofYear($year, max(1, $number));
-            if ($number >= 1 && $week->written() === $written && $year >= 1990 && $year <= 2100) {
+            // Only a year that is long has so many: there it is not another's first.
+            $isThere = $number >= 1 && ($number <= self::EACH_YEAR || $week->written() === $written);
+            if ($isThere && $year >= 1990 && $year <= 2100) {
                 return $week;
             }
         }

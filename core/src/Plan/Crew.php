@@ -86,14 +86,15 @@ final class Crew
      */
     public function hoursIn(Week $week, ?\DateTimeImmutable $from = null): float
     {
+        $days = [];
+        for ($i = 0; $i < self::WORKING_DAYS; ++$i) {
+            $days[] = $week->monday()->modify(sprintf('+%d days', $i))->format('Y-m-d');
+        }
+        $left = $from === null ? $days : array_filter($days, static fn (string $day) => $day >= $from->format('Y-m-d'));
         $hours = 0.0;
         foreach ($this->hands as $hand) {
-            $days = 0;
-            for ($i = 0; $i < self::WORKING_DAYS; ++$i) {
-                $day = $week->monday()->modify(sprintf('+%d days', $i))->format('Y-m-d');
-                $days += $day < ($from?->format('Y-m-d') ?? $day) || $this->isAway($hand['person'], $day) ? 0 : 1;
-            }
-            $hours += $hand['hours'] * $days / self::WORKING_DAYS;
+            $there = array_filter($left, fn (string $day) => !$this->isAway($hand['person'], $day));
+            $hours += $hand['hours'] * count($there) / self::WORKING_DAYS;
         }
 
         return $hours;

@@ -28,6 +28,8 @@ final class SheetBook
     private array $needs = [];
     /** @var array<int, Potting> */
     private array $potting = [];
+    /** @var array<int, list<array{days: int, what: string}>> */
+    private array $weaning = [];
     /** @var array<int, Plantlets> */
     private array $plantlets = [];
 
@@ -71,7 +73,7 @@ final class SheetBook
     /** @return list<array{days: int, what: string}> its steps of weaning */
     public function weaning(int $id): array
     {
-        return WaySheet::stepsOf(Fields::of($this->keptAs($id)));
+        return $this->weaning[$id] ??= WaySheet::stepsOf(Fields::of($this->keptAs($id)));
     }
 
     public function plantlets(int $id): Plantlets
@@ -110,8 +112,10 @@ final class SheetBook
     public function bases(): array
     {
         $bases = [];
-        foreach (Row::all($this->db, 'SELECT y.crop_id, s.details FROM way y JOIN way_sheet s ON s.id = y.sheet_id WHERE y.house = 1') as $row) {
-            $bases[$row->int('crop_id')] = Warmth::read(Fields::of($row->json('details'))->object('warmth'))->cardinal->base;
+        $ways = Row::all($this->db, 'SELECT crop_id, sheet_id FROM way WHERE house = 1');
+        $this->have(Row::ints($ways, 'sheet_id'));
+        foreach ($ways as $way) {
+            $bases[$way->int('crop_id')] = Warmth::read(Fields::of($this->keptAs($way->int('sheet_id'))['warmth'] ?? null))->cardinal->base;
         }
 
         return $bases;

@@ -27,7 +27,7 @@ use WetCradle\Server\Stock\Fit;
 final class Tags
 {
     /** After every week that is written. */
-    private const EVER = '9999-W99';
+    public const EVER = '9999-W99';
 
     private const SELECT = 'SELECT b.id, b.version, b.code, b.method, b.material, b.trays, b.planned, b.together, b.stick_on, b.stuck_on, b.rooted_from,
         b.rooted_by, b.wean_on, b.pot_from, b.pot_on, b.pot_by, b.ready_from, b.ready_on, b.ready_by, b.held_days, b.locked, b.left_bench_on,

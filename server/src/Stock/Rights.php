@@ -165,7 +165,8 @@ final class Rights
     {
         if ($this->all === null) {
             $this->all = [];
-            foreach ($this->em->getRepository(HeldLicence::class)->findBy([], ['fromDay' => 'ASC']) as $licence) {
+            $query = $this->em->createQuery('SELECT l FROM '.HeldLicence::class.' l ORDER BY l.fromDay');
+            foreach (Row::things($query, HeldLicence::class) as $licence) {
                 $this->all[(int) $licence->crop->id][] = $licence;
             }
         }

@@ -46,6 +46,19 @@ class Pot
         return Leaving::of($this->leaves, $this->name, $this->bundleOf);
     }
 
+    /**
+     * The same as `toArray`, of a row that has `pot_id`, `pot`, `millilitres`, `leaves` and `bundle_of`.
+     *
+     * @return array{id: int, name: string, millilitres: int, leaves: LeavesAs, bundleOf: ?int}
+     */
+    public static function arrayOf(Row $row): array
+    {
+        return [
+            'id' => $row->int('pot_id'), 'name' => $row->text('pot'), 'millilitres' => $row->int('millilitres'),
+            'leaves' => LeavesAs::from($row->text('leaves')), 'bundleOf' => $row->intOrNull('bundle_of'),
+        ];
+    }
+
     /** @return array{id: ?int, name: string, millilitres: int, leaves: LeavesAs, bundleOf: ?int} */
     public function toArray(): array
     {

@@ -62,10 +62,16 @@ class Wanted
 
     public function onlyFrom(): OnlyFrom
     {
+        return self::only($this->onlyBlock?->code, $this->onlyPopulation, $this->sex);
+    }
+
+    /** From which stock an order may come, by what is kept of it. */
+    public static function only(?string $block, ?string $population, ?Sex $sex): OnlyFrom
+    {
         return match (true) {
-            $this->onlyBlock !== null => OnlyFrom::block($this->onlyBlock->code)->of($this->sex),
-            $this->onlyPopulation !== null => OnlyFrom::population($this->onlyPopulation)->of($this->sex),
-            default => OnlyFrom::anywhere()->of($this->sex),
+            $block !== null => OnlyFrom::block($block)->of($sex),
+            $population !== null => OnlyFrom::population($population)->of($sex),
+            default => OnlyFrom::anywhere()->of($sex),
         };
     }
 

@@ -7,11 +7,11 @@ namespace WetCradle\Server\Wanted;
 use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
-use Doctrine\ORM\QueryBuilder;
 use WetCradle\Core\Calendar\Hemisphere;
 use WetCradle\Core\Calendar\Season;
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Plan\OrderOutlook;
+use WetCradle\Core\Stock\Sex;
 use WetCradle\Server\Crops\Ways;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Plan\Tags;
@@ -26,6 +26,12 @@ final class WantedViews
 {
     /** Orders of one statement. */
     private const AT_ONCE = 5000;
+
+    private const SELECT = 'SELECT w.id, w.version, w.plants, w.ready_week, w.priority, w.note, w.reference, w.called_off, w.sex, w.only_population, w.entered_at,
+            c.name AS crop, c.slug, o.id AS pot_id, o.name AS pot, o.millilitres, o.leaves, o.bundle_of, u.name AS customer, f.code AS for_block,
+            k.code AS only_block, a.name AS entered_by
+        FROM wanted w JOIN crop c ON c.id = w.crop_id JOIN pot o ON o.id = w.pot_id JOIN account a ON a.id = w.entered_by_id
+        LEFT JOIN customer u ON u.id = w.customer_id LEFT JOIN stock_block f ON f.id = w.for_block_id LEFT JOIN stock_block k ON k.id = w.only_block_id';
 
     /** @var array<int, list<array{lot: string, on: string, count: int, passport: ?string}>> what was sent to each order that was asked for */
     private array $sent = [];
@@ -51,23 +57,15 @@ final class WantedViews
         $tags = self::byOrder($this->tags->servingDue($from, $before));
         $outlooks = $this->shortfalls->outlooks(null, true);
 
-        $query = $this->orders()->andWhere('w.readyWeek >= :from')->setParameter('from', $from->written());
-        if ($before !== null) {
-            $query->andWhere('w.readyWeek < :before')->setParameter('before', $before->written());
-        }
-        $orders = self::read($query);
-        $unplanned = array_values(array_filter(
-            $orders,
-            static fn (Wanted $w) => !$w->calledOff && !isset($tags[(int) $w->id]) && !isset($outlooks[(int) $w->id]),
-        ));
-        $this->ways->read(array_map(static fn (Wanted $wanted) => $wanted->crop, $unplanned));
-        $last = $this->lastDays->of($unplanned);
-
-        $this->haveSent($orders);
+        $orders = $this->read(' WHERE w.ready_week >= ? AND w.ready_week < ? ORDER BY w.ready_week, w.id', [$from->written(), $before?->written() ?? Tags::EVER]);
+        $planned = $tags + $outlooks;
+        $unplanned = array_filter($orders, static fn (Row $order) => !$order->flag('called_off') && !isset($planned[$order->int('id')]));
+        $last = $this->lastDays->of($this->of(Row::ints(array_values($unplanned), 'id')));
 
         return array_map(
-            fn (Wanted $w) => $this->view($w, $tags[(int) $w->id] ?? [], $outlooks[(int) $w->id] ?? null, $last[(int) $w->id] ?? null),
+            fn (Row $order, int $id) => $this->view($order, $tags[$id] ?? [], $outlooks[$id] ?? null, $last[$id] ?? null),
             $orders,
+            Row::ints($orders, 'id'),
         );
     }
 
@@ -98,8 +96,6 @@ final class WantedViews
         $outlooks = array_filter($this->shortfalls->outlooks(), static fn (OrderOutlook $o) => $o->isShort());
         $orders = $this->of([...$this->unplanned->orders(), ...array_keys($outlooks)]);
         $last = $this->lastDays->of(array_values(array_filter($orders, static fn (Wanted $w) => !isset($outlooks[(int) $w->id]))));
-        $this->haveSent($orders);
-
         $needing = [];
         foreach ($orders as $order) {
             $outlook = $outlooks[(int) $order->id] ?? null;
@@ -120,16 +116,14 @@ final class WantedViews
     public function said(array $needing, array $tags): array
     {
         $serving = self::byOrder($tags);
+        $said = [];
+        foreach ($this->asked(array_keys($needing)) as $order) {
+            $id = $order->int('id');
+            ['outlook' => $outlook, 'last' => $last] = $needing[$id];
+            $said[$id] = $this->view($order, $serving[$id] ?? [], $outlook, $outlook === null ? $last : null);
+        }
 
-        return array_map(
-            fn (array $one) => $this->view(
-                $one['order'],
-                $serving[(int) $one['order']->id] ?? [],
-                $one['outlook'],
-                $one['outlook'] === null ? $one['last'] : null,
-            ),
-            $needing,
-        );
+        return $said;
     }
 
     /** @return array<string, mixed> */
@@ -139,9 +133,8 @@ final class WantedViews
 
         $tags = $this->tags->serving([$id]);
         $last = $tags === [] ? $this->lastDays->of([$wanted])[$id] : null;
-        $this->haveSent([$wanted]);
 
-        return $this->view($wanted, $tags, $this->shortfalls->outlooks($id)[$id] ?? null, $last);
+        return $this->view($this->asked([$id])[0], $tags, $this->shortfalls->outlooks($id)[$id] ?? null, $last);
     }
 
     /**
@@ -167,54 +160,69 @@ final class WantedViews
      *
      * @return array<string, mixed>
      */
-    private function view(Wanted $wanted, array $tags, ?OrderOutlook $outlook = null, ?\DateTimeImmutable $last = null): array
+    private function view(Row $order, array $tags, ?OrderOutlook $outlook, ?\DateTimeImmutable $last): array
     {
         $states = array_column($tags, 'state');
-        $sent = $this->sent[(int) $wanted->id] ?? [];
+        [$plants, $isOff] = [$order->int('plants'), $order->flag('called_off')];
+        $sent = $this->sent[$order->int('id')] ?? [];
         $many = array_sum(array_column($sent, 'count'));
 
         return [
-            'id' => $wanted->id,
-            'crop' => $wanted->crop->name,
-            'cropSlug' => $wanted->crop->slug,
-            'plants' => $wanted->plants,
-            'pot' => $wanted->pot->toArray(),
-            'readyWeek' => $wanted->readyWeek,
-            'customer' => $wanted->customer?->name,
-            'priority' => $wanted->priority,
-            'note' => $wanted->note,
-            'reference' => $wanted->reference,
-            'forBlock' => $wanted->forBlock?->code,
-            'onlyFrom' => $wanted->onlyFrom()->words(),
-            'sex' => $wanted->sex,
-            'calledOff' => $wanted->calledOff,
+            'id' => $order->int('id'),
+            'crop' => $order->text('crop'),
+            'cropSlug' => $order->text('slug'),
+            'plants' => $plants,
+            'pot' => Pot::arrayOf($order),
+            'readyWeek' => $order->text('ready_week'),
+            'customer' => $order->textOrNull('customer'),
+            'priority' => $order->text('priority'),
+            'note' => $order->textOrNull('note'),
+            'reference' => $order->textOrNull('reference'),
+            'forBlock' => $order->textOrNull('for_block'),
+            'onlyFrom' => Wanted::only($order->textOrNull('only_block'), $order->textOrNull('only_population'), Sex::tryFrom($order->textOrNull('sex') ?? ''))->words(),
+            'sex' => $order->textOrNull('sex'),
+            'calledOff' => $isOff,
             'state' => match (true) {
-                $wanted->calledOff => 'called_off',
-                $many >= $wanted->plants => 'done',
+                $isOff => 'called_off',
+                $many >= $plants => 'done',
                 $states === [] => 'unplanned',
                 array_diff($states, ['planned']) === [] => 'planned',
                 array_diff($states, ['gone', 'lost']) === [] => 'done',
                 default => 'under_way',
             },
-            'needsAct' => !$wanted->calledOff && $many < $wanted->plants && ($states === [] || $outlook?->isShort() === true),
+            'needsAct' => !$isOff && $many < $plants && ($states === [] || $outlook?->isShort() === true),
             'planBy' => $last?->format('Y-m-d'),
-            'enteredBy' => $wanted->enteredBy->name,
-            'enteredAt' => $wanted->enteredAt->format('Y-m-d'),
-            'version' => $wanted->version,
+            'enteredBy' => $order->text('entered_by'),
+            'enteredAt' => $order->day('entered_at')->format('Y-m-d'),
+            'version' => $order->int('version'),
             'batches' => $tags,
-            'sent' => array_map(static fn (array $one) => $one + ['bundles' => $wanted->pot->leaving()->bundles($one['count'])], $sent),
+            'sent' => array_map(static fn (array $one) => $one + ['bundles' => Pot::leavingOf($order)?->bundles($one['count'])], $sent),
             'outlook' => $outlook === null ? null : Shortfalls::say($outlook),
         ];
     }
 
     /**
-     * What was sent to them will be asked for, and to no others.
+     * @param list<int> $ids
      *
-     * @param list<Wanted> $orders
+     * @return list<Row>
      */
-    private function haveSent(array $orders): void
+    private function asked(array $ids): array
     {
-        $missing = array_diff(array_map(static fn (Wanted $w) => (int) $w->id, $orders), array_keys($this->sent));
+        return $ids === [] ? [] : $this->read(' WHERE w.id IN (?) ORDER BY w.ready_week, w.id', [$ids], [ArrayParameterType::INTEGER]);
+    }
+
+    /**
+     * Orders as they are shown; what was sent to them is known from then on.
+     *
+     * @param list<mixed>              $parameters
+     * @param list<ArrayParameterType> $types
+     *
+     * @return list<Row>
+     */
+    private function read(string $which, array $parameters, array $types = []): array
+    {
+        $orders = Row::all($this->db, self::SELECT.$which, $parameters, $types);
+        $missing = array_diff(Row::ints($orders, 'id'), array_keys($this->sent));
         $this->sent += array_fill_keys($missing, []);
         foreach (array_chunk($missing, self::AT_ONCE) as $some) {
             foreach (Row::all(
@@ -229,32 +237,24 @@ final class WantedViews
                 ];
             }
         }
+
+        return $orders;
     }
 
     /**
      * @param list<int> $ids
      *
-     * @return list<Wanted>
+     * @return list<Wanted> in the order of their weeks, each with the ways of its crop
      */
     private function of(array $ids): array
     {
         if ($ids === []) {
             return [];
         }
-        $orders = self::read($this->orders()->andWhere('w.id IN (:ids)')->setParameter('ids', $ids));
+        $query = $this->em->createQuery('SELECT w FROM '.Wanted::class.' w WHERE w.id IN (:ids) ORDER BY w.readyWeek, w.id')->setParameter('ids', $ids);
+        $orders = Row::things(Row::apart($query, Wanted::class, 'crop', 'pot'), Wanted::class);
         $this->ways->read(array_map(static fn (Wanted $wanted) => $wanted->crop, $orders));
 
         return $orders;
-    }
-
-    private function orders(): QueryBuilder
-    {
-        return $this->em->createQueryBuilder()->select('w')->from(Wanted::class, 'w')->orderBy('w.readyWeek')->addOrderBy('w.id');
-    }
-
-    /** @return list<Wanted> */
-    private static function read(QueryBuilder $orders): array
-    {
-        return Row::things(Row::apart($orders->getQuery(), Wanted::class, 'crop', 'pot', 'customer', 'enteredBy'), Wanted::class);
     }
 }
