@@ -55,6 +55,12 @@ final class CropTimes
         return new self($daysToRoot, $rooting, $weaningDays, $growingOn, $rest, $workDays ?? WorkDays::everyDay(), $speedLnSd ?? LearntPace::sheetLnSd());
     }
 
+    /** What is stuck on a day is potted on this one, as planned. */
+    public function pottedStuckOn(\DateTimeImmutable $day, int $heldDays = 0): \DateTimeImmutable
+    {
+        return $this->potOn($this->rooting->weanOn($day), $heldDays);
+    }
+
     /** What begins to be weaned on a day is potted on this one. */
     public function potOn(\DateTimeImmutable $weanOn, int $heldDays = 0): \DateTimeImmutable
     {

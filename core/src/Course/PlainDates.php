@@ -55,7 +55,7 @@ final class PlainDates
         $from = $rooting->rootedFrom($stickOn);
         $by = $rooting->rootedBy($stickOn);
         $wean = $rooting->weanOn($stickOn);
-        $potOn = $times->potOn($wean, $heldDays);
+        $potOn = $times->pottedStuckOn($stickOn, $heldDays);
         // Eight batches in ten root within these days: how fast this one does is known no better.
         $off = exp(self::EIGHT_IN_TEN * $times->speedLnSd);
         $potFrom = min($potOn, $times->potOn($rooting->weanOnAt($stickOn, 1.0 / $off)));

@@ -16,6 +16,10 @@ use WetCradle\Core\Refused;
  * Moves work out of weeks that ask more hours than there are hands, inside the windows of the material and before the
  * orders are due. Each step takes the one move that frees most of the overload; ties go to the smaller move, then to the
  * batch's code, so that the same plan is always evened out in the same way. No batch is moved twice.
+ *
+ * The hours of an option are by week from the first.
+ *
+ * @phpstan-type Option array{stickOn: \DateTimeImmutable, held: int, weeks: int, hours: array<int, float>}
  */
 final class EvenOut
 {
@@ -53,33 +57,32 @@ final class EvenOut
         usort($movable, static fn (Movable $a, Movable $b) => $a->code <=> $b->code);
         $first = $from->ordinal();
         $load = $fixed;
-        $was = array_map(static fn (Movable $batch) => $batch->dates(), $movable);
         $now = [];
         foreach ($movable as $i => $batch) {
-            $load = self::with($load, $now[$i] = self::hours($batch, $was[$i], $first), 1);
+            $load = self::with($load, $now[$i] = self::hours($batch, $batch->stickOn, $batch->potOn, $first), 1);
         }
         $before = $load;
         $options = $moves = $moved = [];
         while (count($moves) < self::MOST_MOVES && ($going === null || $going->on(self::share($load, $before, $crew)))) {
             foreach ($movable as $i => $batch) {
                 if (!isset($options[$i]) && self::touchesOverfull($now[$i], $load, $crew)) {
-                    $options[$i] = iterator_to_array(self::options($batch, $was[$i], $first, $house), false);
+                    $options[$i] = iterator_to_array(self::options($batch, $first, $house), false);
                 }
             }
             $best = self::best($load, $crew, $movable, array_diff_key($options, $moved), $now, $able);
             if ($best === null) {
                 break;
             }
-            [$i, $option] = $best;
+            [$i, $option, $dates] = $best;
             $batch = $movable[$i];
             $after = self::with(self::with($load, $now[$i], -1), $option['hours'], 1);
             $moves[] = new Shift(
                 $batch->code,
                 $batch->crop,
-                $option['dates']->stickOn,
+                $option['stickOn'],
                 $option['held'],
-                $option['dates'],
-                self::words($was[$i], $option['dates'], $option['weeks'], $load, $after, $crew, $first),
+                $dates,
+                self::words($batch, $dates, $option['weeks'], $load, $after, $crew, $first),
             );
             $load = $after;
             $moved[$i] = true;
@@ -95,14 +98,14 @@ final class EvenOut
     }
 
     /**
-     * @param list<float>                                                                                              $load
-     * @param list<float>                                                                                              $crew
-     * @param list<Movable>                                                                                            $movable
-     * @param array<int, list<array{dates: PlainDates, held: int, weeks: int, hours: array<int, float>}>>              $options
-     * @param array<int, array<int, float>>                                                                            $now
-     * @param \Closure(Movable, PlainDates): bool                                                                      $able
+     * @param list<float>                                $load
+     * @param list<float>                                $crew
+     * @param list<Movable>                              $movable
+     * @param array<int, list<Option>>                   $options
+     * @param array<int, array<int, float>>              $now
+     * @param \Closure(Movable, PlainDates): bool $able
      *
-     * @return ?array{0: int, 1: array{dates: PlainDates, held: int, weeks: int, hours: array<int, float>}}
+     * @return ?array{int, Option, PlainDates} which batch, its move, and its days by that
      */
     private static function best(array $load, array $crew, array $movable, array $options, array $now, \Closure $able): ?array
     {
@@ -117,18 +120,20 @@ final class EvenOut
         }
         usort($gains, static fn (array $a, array $b) => $a[0] <=> $b[0]);
         foreach ($gains as [, $i, $option]) {
-            if ($able($movable[$i], $option['dates'])) {
-                return [$i, $option];
+            // Between which days each may fall is only asked of what may be moved.
+            $dates = PlainDates::forwards($option['stickOn'], $movable[$i]->times, $option['held']);
+            if ($able($movable[$i], $dates)) {
+                return [$i, $option, $dates];
             }
         }
 
         return null;
     }
 
-    /** @return \Generator<int, array{dates: PlainDates, held: int, weeks: int, hours: array<int, float>}> every move that keeps its window and its order */
-    private static function options(Movable $batch, PlainDates $was, int $first, HouseDefaults $house): \Generator
+    /** @return \Generator<int, Option> every move that keeps its window and its order */
+    private static function options(Movable $batch, int $first, HouseDefaults $house): \Generator
     {
-        $good = static fn (PlainDates $dates) => $batch->due === null || $dates->readyOn <= $batch->due->sunday() || $dates->readyOn <= $was->readyOn;
+        $latest = $batch->due === null ? null : max($batch->due->sunday(), $batch->readyOn);
         for ($weeks = -$house->whole(HouseDefault::EvenMost); $weeks <= $house->whole(HouseDefault::EvenMost); ++$weeks) {
             $tries = [];
             $day = $batch->times->workDays->onOrBefore($batch->stickOn->modify(sprintf('%+d weeks', $weeks)), $batch->earliest);
@@ -140,9 +145,10 @@ final class EvenOut
                 $tries[] = [$batch->stickOn, $held];
             }
             foreach ($weeks === 0 ? [] : $tries as [$stickOn, $heldDays]) {
-                $dates = PlainDates::forwards($stickOn, $batch->times, $heldDays);
-                if ($good($dates) && Week::containing($dates->potOn)->ordinal() >= $first) {
-                    yield ['dates' => $dates, 'held' => $heldDays, 'weeks' => $weeks, 'hours' => self::hours($batch, $dates, $first)];
+                $potOn = $batch->times->pottedStuckOn($stickOn, $heldDays);
+                $isInTime = $latest === null || $batch->times->growingOn->readyOn($potOn) <= $latest;
+                if ($isInTime && Week::ordinalOf($potOn) >= $first) {
+                    yield ['stickOn' => $stickOn, 'held' => $heldDays, 'weeks' => $weeks, 'hours' => self::hours($batch, $stickOn, $potOn, $first)];
                 }
             }
         }
@@ -164,13 +170,13 @@ final class EvenOut
     }
 
     /** @return array<int, float> hours by week from the first */
-    private static function hours(Movable $batch, PlainDates $dates, int $first): array
+    private static function hours(Movable $batch, \DateTimeImmutable $stickOn, \DateTimeImmutable $potOn, int $first): array
     {
         $hours = [];
         if (!$batch->isStuck()) {
-            $hours[Week::containing($dates->stickOn)->ordinal() - $first] = $batch->stick;
+            $hours[Week::ordinalOf($stickOn) - $first] = $batch->stick;
         }
-        $pot = Week::containing($dates->potOn)->ordinal() - $first;
+        $pot = Week::ordinalOf($potOn) - $first;
         $hours[$pot] = ($hours[$pot] ?? 0.0) + $batch->pot;
 
         return $hours;
@@ -236,7 +242,7 @@ final class EvenOut
      * @param list<float> $crew
      */
     private static function words(
-        PlainDates $was,
+        Movable $was,
         PlainDates $dates,
         int $weeks,
         array $before,

@@ -6,13 +6,13 @@ namespace WetCradle\Core\Plan;
 
 use WetCradle\Core\Calendar\Week;
 use WetCradle\Core\Course\CropTimes;
-use WetCradle\Core\Course\PlainDates;
 use WetCradle\Core\Refused;
 
 /** A batch whose sticking or potting may still be moved, with the hours that each asks and how far it may go. */
 final class Movable
 {
-    private readonly PlainDates $dates;
+    public readonly \DateTimeImmutable $potOn;
+    public readonly \DateTimeImmutable $readyOn;
 
     /**
      * @param ?\DateTimeImmutable $earliest to stick; null where it is stuck already
@@ -35,16 +35,12 @@ final class Movable
         public readonly float $stick,
         public readonly float $pot,
     ) {
-        $this->dates = PlainDates::forwards($stickOn, $times, $heldDays);
+        $this->potOn = $times->pottedStuckOn($stickOn, $heldDays);
+        $this->readyOn = $times->growingOn->readyOn($this->potOn);
     }
 
     public function isStuck(): bool
     {
         return $this->earliest === null;
-    }
-
-    public function dates(): PlainDates
-    {
-        return $this->dates;
     }
 }

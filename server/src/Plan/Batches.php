@@ -56,6 +56,19 @@ final class Batches
         return array_filter(array_map(static fn (?string $code) => $code === null ? null : $there[$code] ?? null, $written));
     }
 
+    /**
+     * Things that open batches refer to again and again, read before those are: nothing has to stand in for them meanwhile.
+     *
+     * @param class-string ...$to by the property of a batch that refers to them
+     */
+    public function readAhead(string ...$to): void
+    {
+        foreach ($to as $property => $class) {
+            $this->em->createQuery("SELECT t FROM {$class} t WHERE t.id IN (SELECT IDENTITY(b.{$property}) FROM ".Batch::class.' b
+                WHERE b.calledOff = false AND b.leftBenchOn IS NULL)')->getResult();
+        }
+    }
+
     /** The last day on which anything that is planned or in trays is to be potted; null where there is nothing. */
     public function lastPotting(): ?\DateTimeImmutable
     {

@@ -19,9 +19,12 @@ use WetCradle\Core\Stock\Sex;
 use WetCradle\Server\Bench\Tenants;
 use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Crops\Crop;
+use WetCradle\Server\Crops\SheetVersion;
 use WetCradle\Server\Crops\Windows;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Nursery\House;
+use WetCradle\Server\Stock\StockBlock;
 use WetCradle\Server\Stock\Takes;
 
 /** Puts the season's batches to the core to be evened out, and holds its moves to what bench and stock allow. */
@@ -38,6 +41,7 @@ final class Evening
 
     public function __construct(
         private readonly EntityManagerInterface $em,
+        private readonly Batches $known,
         private readonly Tenants $tenants,
         private readonly Loads $loads,
         private readonly Hours $hours,
@@ -61,7 +65,7 @@ final class Evening
         $movable = $this->movable($loads);
         $fixed = array_column($planned, 'hours');
         foreach ($movable as $shifted) {
-            foreach ([[$shifted->isStuck() ? null : $shifted->stickOn, $shifted->stick], [$shifted->dates()->potOn, $shifted->pot]] as [$day, $hours]) {
+            foreach ([[$shifted->isStuck() ? null : $shifted->stickOn, $shifted->stick], [$shifted->potOn, $shifted->pot]] as [$day, $hours]) {
                 $week = $day === null ? -1 : $from->until(Week::containing($day));
                 if (isset($fixed[$week])) {
                     $fixed[$week] = max(0.0, $fixed[$week] - $hours);
@@ -102,9 +106,10 @@ final class Evening
     private function movable(array $loads): array
     {
         $norms = $this->house->nursery()->norms();
+        $this->known->readAhead(sheet: SheetVersion::class, crop: Crop::class, zone: Zone::class, block: StockBlock::class);
         $query = $this->em->createQuery('SELECT b, w, st, m FROM '.Batch::class.' b LEFT JOIN b.standing st LEFT JOIN b.wanted w LEFT JOIN b.movesOn m
             WHERE b.calledOff = false AND b.leftBenchOn IS NULL');
-        foreach (Row::things(Row::apart($query, Batch::class, 'sheet', 'crop', 'zone', 'block'), Batch::class) as $batch) {
+        foreach (Row::things($query, Batch::class) as $batch) {
             $this->batches[$batch->code] = $batch;
         }
         $movable = [];

@@ -14,13 +14,18 @@ use WetCradle\Core\Potting\ToPot;
 use WetCradle\Core\Potting\Trigger;
 use WetCradle\Core\Rooting\StageTally;
 use WetCradle\Core\Rooting\Verdict;
+use WetCradle\Server\Bench\Zone;
 use WetCradle\Server\Book\Counts;
 use WetCradle\Server\Book\Line;
 use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Crops\Crop;
 use WetCradle\Server\Crops\SheetBook;
+use WetCradle\Server\Crops\SheetVersion;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Batch;
+use WetCradle\Server\Plan\Batches;
+use WetCradle\Server\Plan\TrayKind;
 use WetCradle\Server\Rates\CropHistory;
 use WetCradle\Server\Rooting\Curves;
 use WetCradle\Server\Wanted\Pot;
@@ -32,6 +37,7 @@ final class Queue
     public function __construct(
         private readonly EntityManagerInterface $em,
         private readonly Connection $db,
+        private readonly Batches $known,
         private readonly Curves $curves,
         private readonly Counts $counts,
         private readonly SheetBook $sheets,
@@ -203,9 +209,9 @@ final class Queue
             LEFT JOIN b.lines l LEFT JOIN b.standing st LEFT JOIN b.wanted w LEFT JOIN b.shared sh
             WHERE b.calledOff = false AND b.leftBenchOn IS NULL AND (b.sticking.stuckOn IS NOT NULL OR b.days.potOn <= :last)
             ORDER BY b.code')->setParameter('last', $last->sunday()->format('Y-m-d'));
-        Row::apart($query, Wanted::class, 'pot', 'customer');
+        $this->known->readAhead(sheet: SheetVersion::class, crop: Crop::class, zone: Zone::class, trayKind: TrayKind::class);
 
-        return Row::things(Row::apart($query, Batch::class, 'sheet', 'crop', 'zone', 'trayKind'), Batch::class);
+        return Row::things(Row::apart($query, Wanted::class, 'pot', 'customer'), Batch::class);
     }
 
     /** @return array<int, list<Looked>> by line, in order */
