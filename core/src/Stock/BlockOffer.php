@@ -43,7 +43,8 @@ final class BlockOffer
      * @param int  $plants   stock plants in the block
      * @param int  $perShoot cuttings that one shoot makes
      * @param ?int $yearCap  the most cuttings a plant may give in 52 weeks; null where only the cap of each take counts
-     * @param list<array{on: \DateTimeImmutable, cuttings: int}> $takes other takes, past and planned
+     * @param list<array{on: \DateTimeImmutable, cuttings: int, stuck?: bool, ...}> $takes other takes, past and planned; those that are stuck
+     *                                                                              are done
      *
      * @throws Refused for `plants`
      */
@@ -53,7 +54,7 @@ final class BlockOffer
             throw Refused::because('negative', 'plants', Fact::of('refused.block_offer.negative'));
         }
         $now = Week::ordinalOf($on);
-        $before = $later = [];
+        $before = $later = $done = [];
         $thisYear = 0;
         foreach ($takes as $take) {
             $week = Week::ordinalOf($take['on']);
@@ -65,7 +66,12 @@ final class BlockOffer
             $share = ['week' => $week, 'cuttings' => $perShoot === 0 ? 0 : (int) ceil($take['cuttings'] / $perShoot)];
             $isLater ? $later[] = $share : $before[] = $share;
             $thisYear += $isLater ? 0 : $take['cuttings'];
+            if ($take['stuck'] ?? false) {
+                $done[] = $take['cuttings'];
+            }
         }
+        // What is gone through anew is what was taken back before.
+        $habit = $habit->before($done);
         $weeks = TakeWeeks::of($habit, [...array_column($before, 'week'), $now, ...array_column($later, 'week')]);
         $none = ['week' => $now, 'cuttings' => 0];
         $fresh = StockTakes::in($weeks, $plants, $habit, [$none])->takes[0];

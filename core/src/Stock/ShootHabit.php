@@ -22,6 +22,7 @@ final class ShootHabit
         public readonly int $recoveryWeeks,
         private readonly GrowingWeeks $growing,
         private readonly ?StockYear $year,
+        private readonly ?Clumps $clumps = null,
     ) {
     }
 
@@ -55,6 +56,47 @@ final class ShootHabit
         }
 
         return new self($shoots, $maxShoots, $capShare, $branching, $recoveryWeeks, $growing ?? GrowingWeeks::all(), $year);
+    }
+
+    /**
+     * A bed whose clumps are lifted and divided is one plant, and its clumps are the shoots.
+     *
+     * @param int $there clumps that are there now
+     *
+     * @throws Refused for `capShare` or another field that is wrong
+     */
+    public static function ofClumps(
+        int $there,
+        Clumps $clumps,
+        float $capShare,
+        int $recoveryWeeks,
+        ?GrowingWeeks $growing = null,
+        ?StockYear $year = null,
+    ): self {
+        return self::of($there, $there * $clumps->each, $capShare, (float) $clumps->back, $recoveryWeeks, $growing, $year)->in($clumps);
+    }
+
+    /**
+     * As it was before takes that are done, which how many clumps there are knows of already. Shoots are counted as a plant has them
+     * before any take.
+     *
+     * @param list<int> $divided pieces of each such take
+     */
+    public function before(array $divided): self
+    {
+        if ($this->clumps === null || $divided === []) {
+            return $this;
+        }
+        $there = $this->clumps->before($this->shoots, $divided);
+
+        return self::ofClumps($there, $this->clumps, $this->capShare, $this->recoveryWeeks, $this->growing, $this->year);
+    }
+
+    private function in(Clumps $clumps): self
+    {
+        return new self(
+            $this->shoots, $this->maxShoots, $this->capShare, $this->branching, $this->recoveryWeeks, $this->growing, $this->year, $clumps,
+        );
     }
 
     /** The rest that it has in all or part of a week; null where something may be taken. */

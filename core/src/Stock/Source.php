@@ -20,7 +20,7 @@ final class Source
      * @param bool               $isBed    whether its clumps are lifted and divided
      * @param \Closure(int): int $perShoot cuttings from a shoot, by way
      * @param ?int               $yearCap  the most cuttings a plant may give in a year
-     * @param list<array{on: \DateTimeImmutable, cuttings: int, sex: ?Sex}> $takes
+     * @param list<array{on: \DateTimeImmutable, cuttings: int, stuck: bool, sex: ?Sex}> $takes
      * @param \Closure(\DateTimeImmutable, BlockOffer): list<array{code: string, words: Fact, clears: Fact}> $against why it is not fit on a day
      */
     public function __construct(
@@ -75,6 +75,6 @@ final class Source
 
     public function take(\DateTimeImmutable $on, int $cuttings): void
     {
-        $this->takes->all[] = ['on' => $on, 'cuttings' => $cuttings, 'sex' => $this->sex];
+        $this->takes->all[] = ['on' => $on, 'cuttings' => $cuttings, 'stuck' => false, 'sex' => $this->sex];
     }
 }

@@ -6,7 +6,9 @@ namespace WetCradle\Core\Tests\Stock;
 
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Refused;
+use WetCradle\Core\Stock\BlockOffer;
 use WetCradle\Core\Stock\Clumps;
+use WetCradle\Core\Stock\ShootHabit;
 
 /** Few clumps are lifted, each makes several pieces, and what is not potted goes back to the bed. */
 final class ClumpsTest extends TestCase
@@ -31,6 +33,26 @@ final class ClumpsTest extends TestCase
                 self::assertSame($clumps->toBed($pieces) - $lifted, $clumps->change($lifted, $pieces, $clumps->toBed($pieces)));
             }
         }
+    }
+
+    /** How many there are now knows of what was divided, however long ago; it is neither lost nor counted twice. */
+    public function testWhatWasDividedIsInTheCountAndWhatIsPlannedIsNot(): void
+    {
+        $habit = ShootHabit::ofClumps(100, Clumps::of(4, 2), 1.0, 4);
+        $left = static fn (string $on, bool $isStuck) => BlockOffer::of(
+            1,
+            $habit,
+            2,
+            null,
+            [['on' => new \DateTimeImmutable('2027-03-15'), 'cuttings' => 40, 'stuck' => $isStuck]],
+            new \DateTimeImmutable($on),
+            0,
+        )->left();
+        // 20 lifted, 40 gone back: there were 80 before.
+        self::assertSame([120, 200, 200, 200], array_map(static fn (string $on) => $left($on, true), ['2027-03-22', '2027-05-12', '2028-03-08', '2028-03-20']));
+        self::assertSame([160, 240, 240, 200], array_map(static fn (string $on) => $left($on, false), ['2027-03-22', '2027-05-12', '2028-03-08', '2028-03-20']));
+        self::assertSame(120, $left('2027-03-08', true), '80, of which 20 are for what was divided a week later.');
+        self::assertSame(60, ShootHabit::of(60, 90, 0.5, 2, 4)->before([40, 40])->shoots, 'Shoots are counted before any take.');
     }
 
     public function testMorePiecesThanClumpsMakeAreRefusedWithTheNearestThatWorks(): void

@@ -36,12 +36,9 @@ final class Growing
         return $base === null ? GrowingWeeks::all() : $this->weeks[(string) $base] ??= GrowingWeeks::of($this->house->air(), $base);
     }
 
-    /** @param list<array{on: \DateTimeImmutable, cuttings: int, stuck: bool, ...}> $takes of the block */
-    public function habitOf(StockBlock $block, array $takes): ShootHabit
+    public function habitOf(StockBlock $block): ShootHabit
     {
-        $divided = array_values(array_map(static fn (array $take) => $take['cuttings'], array_filter($takes, static fn (array $take) => $take['stuck'])));
-
-        return $block->habit($this->of($block), $this->yearOf($block), $divided);
+        return $block->habit($this->of($block), $this->yearOf($block));
     }
 
     /** Its year, with what was done on another day than its week says; null where it does not rest. */

@@ -82,21 +82,13 @@ class StockBlock
         $this->named = new ArrayCollection();
     }
 
-    /**
-     * Of clumps that are lifted and divided, a plant is the block and its shoots are the clumps.
-     *
-     * @param list<int> $divided pieces of each take of the year before, that the number of plants knows of already
-     */
-    public function habit(?GrowingWeeks $growing = null, ?StockYear $year = null, array $divided = []): ShootHabit
+    public function habit(?GrowingWeeks $growing = null, ?StockYear $year = null): ShootHabit
     {
         $clumps = $this->clumps();
-        if ($clumps !== null) {
-            $before = $clumps->before($this->plants, $divided);
 
-            return ShootHabit::of($before, $before * $clumps->each, $this->capShare, (float) $clumps->back, $this->recoveryWeeks, $growing, $year);
-        }
-
-        return ShootHabit::of($this->shoots, $this->maxShoots, $this->capShare, $this->branching, $this->recoveryWeeks, $growing, $year);
+        return $clumps === null
+            ? ShootHabit::of($this->shoots, $this->maxShoots, $this->capShare, $this->branching, $this->recoveryWeeks, $growing, $year)
+            : ShootHabit::ofClumps($this->plants, $clumps, $this->capShare, $this->recoveryWeeks, $growing, $year);
     }
 
     /** @return list<string> its population, and whoever it came from */

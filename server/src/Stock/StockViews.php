@@ -139,14 +139,17 @@ final class StockViews
     {
         $perShoot = max(1, $block->perShoot($block->crop->house()->core()));
         $first = $week->plus(-intdiv(self::SHOWN_WEEKS, 2));
-        $before = [];
+        $before = $done = [];
         foreach ($takes as $take) {
             $at = Week::containing($take['on']);
             if (abs($week->until($at)) < self::SHOWN_WEEKS) {
                 $before[] = ['week' => $at->ordinal(), 'cuttings' => (int) ceil($take['cuttings'] / $perShoot)];
+                if ($take['stuck']) {
+                    $done[] = $take['cuttings'];
+                }
             }
         }
-        $course = StockTakes::of($block->givers(), $this->growing->habitOf($block, $takes), $before)->course();
+        $course = StockTakes::of($block->givers(), $this->growing->habitOf($block)->before($done), $before)->course();
 
         return [
             'from' => $first->written(),

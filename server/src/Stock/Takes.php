@@ -37,7 +37,7 @@ final class Takes
     ): BlockOffer {
         $takes = array_values(array_filter($known ?? $this->around($on, $block)[(int) $block->id] ?? [], static fn (array $t) => $t['batch'] !== $but));
 
-        $habit = $this->growing->habitOf($block, $takes);
+        $habit = $this->growing->habitOf($block);
         [$plants, $takes] = $sex === null ? [$block->givers(), $takes] : [
             $block->sexes()->many($sex), $block->sexes()->takesOf($sex, $takes, $block->plants),
         ];

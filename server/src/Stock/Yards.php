@@ -81,10 +81,10 @@ final class Yards
         return new Source(
             $block->code,
             $block->givers(),
-            $this->growing->habitOf($block, $takes),
+            $this->growing->habitOf($block),
             fn (int $way) => $block->perShoot($this->em->find(Way::class, $way)?->core()),
             $block->clumps() === null ? $block->yearCap : null,
-            array_map(static fn (array $take) => ['on' => $take['on'], 'cuttings' => $take['cuttings'], 'sex' => $take['sex']], $takes),
+            array_map(static fn (array $t) => ['on' => $t['on'], 'cuttings' => $t['cuttings'], 'stuck' => $t['stuck'], 'sex' => $t['sex']], $takes),
             fn (\DateTimeImmutable $on, BlockOffer $offer) => $this->fit->against($block, null, $on, null, $offer, $looked),
             $block->multiplication,
             $block->survival,
