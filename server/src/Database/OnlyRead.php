@@ -36,6 +36,12 @@ final class OnlyRead
         }
     }
 
+    /** Whether this is a request that writes nothing. */
+    public function isRead(): bool
+    {
+        return $this->isRead;
+    }
+
     public function preFlush(PreFlushEventArgs $flush): void
     {
         if ($this->isRead) {

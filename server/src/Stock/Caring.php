@@ -51,7 +51,7 @@ final class Caring
      */
     public function by(\DateTimeImmutable $day): array
     {
-        $takes = $this->takes->around($day);
+        $takes = $day < $this->today->day() ? $this->takes->around($day) : $this->takes->weighing();
         $found = [];
         foreach (Row::things($this->em->createQuery('SELECT k, c FROM '.StockBlock::class.' k JOIN k.crop c ORDER BY k.code'), StockBlock::class) as $block) {
             foreach ($this->due($block, $takes[(int) $block->id] ?? [], $day) as $due) {

@@ -101,7 +101,7 @@ final class Fit
             return [];
         }
         $looked = $this->looked();
-        $takes = $this->takes->around($this->today->day()->modify('+26 weeks'));
+        $takes = $this->takes->weighing();
         $unfit = [];
         $rows = Row::all(
             $this->db,

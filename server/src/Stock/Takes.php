@@ -8,6 +8,8 @@ use Doctrine\DBAL\Connection;
 use WetCradle\Core\Crops\WaySheet;
 use WetCradle\Core\Stock\BlockOffer;
 use WetCradle\Core\Stock\Sex;
+use WetCradle\Server\Calendar\Today;
+use WetCradle\Server\Database\Once;
 use WetCradle\Server\Database\Row;
 
 /** What was and will be taken from stock blocks, and what that leaves. */
@@ -16,8 +18,15 @@ final class Takes
     /** Days within which a take can weigh: whole weeks, and what is left of the last. */
     public const DAYS = 7 * BlockOffer::WEIGHS_WEEKS + 6;
 
-    public function __construct(private readonly Connection $db, private readonly Growing $growing)
-    {
+    /** Nothing is planned for so many days from now. */
+    private const AHEAD = 800;
+
+    public function __construct(
+        private readonly Connection $db,
+        private readonly Growing $growing,
+        private readonly Once $once,
+        private readonly Today $today,
+    ) {
     }
 
     /**
@@ -51,6 +60,16 @@ final class Takes
             $on,
             $asked,
         );
+    }
+
+    /**
+     * All that weigh on what is still to be taken: those of the year before today, and all that are planned.
+     *
+     * @return array<int, list<array{on: \DateTimeImmutable, cuttings: int, batch: string, stuck: bool, sex: ?Sex}>> by block id
+     */
+    public function weighing(): array
+    {
+        return $this->once->read('takes', fn () => $this->around($this->today->day(), null, self::AHEAD));
     }
 
     /**

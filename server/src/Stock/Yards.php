@@ -9,7 +9,6 @@ use WetCradle\Core\Stock\BlockOffer;
 use WetCradle\Core\Stock\Sex;
 use WetCradle\Core\Stock\Source;
 use WetCradle\Core\Stock\Yard;
-use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\Crop;
 use WetCradle\Server\Crops\Way;
 use WetCradle\Server\Database\Row;
@@ -17,15 +16,11 @@ use WetCradle\Server\Database\Row;
 /** The stock as a plan draws on it: every block with its takes, and whether it is fit. */
 final class Yards
 {
-    /** How far ahead takes are looked at, days. */
-    private const AHEAD = 800;
-
     public function __construct(
         private readonly EntityManagerInterface $em,
         private readonly Takes $takes,
         private readonly Fit $fit,
         private readonly Growing $growing,
-        private readonly Today $today,
     ) {
     }
 
@@ -35,7 +30,7 @@ final class Yards
      */
     public function all(?array $crops = null, array $but = []): Yard
     {
-        $takes = $this->takes->around($this->today->day(), null, self::AHEAD);
+        $takes = $this->takes->weighing();
         $looked = $this->fit->looked();
         $sources = [];
         $blocks = $this->em->createQueryBuilder()->select('b', 'n')->from(StockBlock::class, 'b')->leftJoin('b.named', 'n')

@@ -310,4 +310,23 @@ final class FitTest extends House
     {
         return [$told['field'], $told['code']];
     }
+
+    /** The stock room and every tag count the same year of takes, to the day a year before. */
+    public function testWhatWasTakenInTheYearBeforeCountsInTagsToo(): void
+    {
+        $this->signIn('ines');
+        $tags = fn (): array => array_column($this->ask('GET', '/api/batches')['batches'], null, 'code');
+        $planned = array_filter($tags(), static fn (array $tag) => $tag['state'] === 'planned' && $tag['against'] === [] && $tag['stickOn'] < '2027-06-12');
+        $code = (string) array_key_first($planned);
+        $db = $this->db();
+        $block = (int) $db->fetchOne('SELECT block_id FROM batch WHERE code = ?', [$code]);
+        $db->executeStatement('UPDATE stock_block SET year_cap = 1 WHERE id = ?', [$block]);
+        $db->executeStatement('UPDATE batch SET block_id = (SELECT min(id) FROM stock_block WHERE id <> ?) WHERE block_id = ? AND code <> ?', [$block, $block, $code]);
+        $db->executeStatement('UPDATE batch SET also_block_id = NULL, also_cuttings = NULL WHERE also_block_id = ?', [$block]);
+        self::assertSame([], $tags()[$code]['against'], 'Nothing was taken of it.');
+        $db->executeStatement("UPDATE batch SET block_id = ?, stuck_on = date(?, '-300 days') WHERE id = (SELECT max(b.id) FROM batch b
+            JOIN batch_standing s ON s.batch_id = b.id WHERE b.left_bench_on IS NOT NULL AND b.called_off = 0 AND s.came_in > 0
+            AND NOT EXISTS (SELECT 1 FROM collection c WHERE c.batch_id = b.id))", [$block, $planned[$code]['stickOn']]);
+        self::assertSame(['cap_reached'], array_column($tags()[$code]['against'], 'code'));
+    }
 }
