@@ -13,8 +13,8 @@ use WetCradle\Core\Refused;
  *
  * The search takes up a block of batches that lie in each other's way and lays it anew (`Block`), again and again, with a heat
  * that falls to nothing, so that it gets out of what only looks best. In a larger house a few zones at a time are then filled anew,
- * while the others stay as they are (`ZonesAnew`); and by turns batches may crowd for a while, until there is room for all that lie
- * there (`Crowding`). Then prices on batches (`Prices`) say what nothing can cost less than. All that each zone can
+ * while the others stay as they are (`ZonesAnew`); zones fill themselves by turns and take what they want from each other (`ByTurns`);
+ * and batches may crowd for a while, until there is room for all that lie there (`Crowding`). Then prices on batches (`Prices`) say what nothing can cost less than. All that each zone can
  * have for little more than that is listed, and the cheapest that fits together is the best there is (`Together`). Where there is
  * too much to list, all fillings are parted into halves, and these again (`Branches`), until there is little enough in each. Where
  * the bound is met there is nothing more to find.
@@ -39,6 +39,8 @@ final class Filler
     private const WARM_FOR = 0.8;
     /** Heat at the beginning where a plan that prices made is relaid, by turns, and how many blocks of it for each batch. */
     private const WARM = [0.1, 0.04];
+    /** The same where only weeks are amiss. */
+    private const COOL = 0.001;
     private const RELAID_EACH = 4;
     /** Batches of a house that is looked through at once if it can be; a larger one is filled anew here and there first. */
     private const AT_ONCE = 40;
@@ -50,8 +52,13 @@ final class Filler
     private const MOVES = 4000;
     private const AT_A_TIME = 25;
     private const STEPS_A_MOVE = 2;
-    /** So often before anything is parted by prices. */
+    /** So often before anything is parted by prices; and where all ways are listed. */
     private const TURNS = 2;
+    private const TURNS_LISTED = 6;
+    /** Times that zones fill themselves by turns, one after another, how many turns of each, and ways walked that take the time of a step. */
+    private const BY_TURNS = 4;
+    private const EACH_ROUND = 400;
+    private const WALKED = 150;
     /** With more batches, or more weeks of zones times kinds of comfort, a house is too large to let them crowd. */
     private const MOST_CROWDING = 150;
     private const MOST_KEPT = 200_000;
@@ -82,8 +89,9 @@ final class Filler
     /** @var ?list<ZoneWays> null before they are listed; none where there are too many */
     private ?array $zones = null;
     private ?Branches $branches = null;
-    /** Begun when batches crowd for the first time. */
+    /** Begun when batches crowd for the first time, and zones take turns. */
     private ?Crowding $crowding = null;
+    private ?ByTurns $byTurns = null;
     /** What nothing can cost less than, as far as it is known. */
     private int $bound;
     /** The score of the plan that it was looked for beside, outside of the search; null where it was not yet. */
@@ -210,12 +218,7 @@ final class Filler
         $blocks = max(self::COOLING, self::COOLING_EACH * count($this->able));
         yield from $this->cool($blocks, self::HOT);
         if (count($this->able) > self::AT_ONCE) {
-            for ($turn = 0; $turn === 0 || $turn < self::TURNS && $this->mayCrowd(); ++$turn) {
-                $this->back();
-                yield from $this->fillAnew(self::STALE);
-                $this->back();
-                yield from $this->crowd();
-            }
+            yield from $this->zones() === [] ? $this->unlisted() : $this->listed();
             $this->back();
             yield from $this->fillAnew(self::STALE);
         }
@@ -243,7 +246,7 @@ final class Filler
             yield from $this->cool($blocks, self::HOT);
             if (count($this->able) > self::AT_ONCE) {
                 $this->back();
-                yield from $this->crowd();
+                yield from $zones === [] ? $this->crowd() : $this->byTurns();
                 $this->back();
             }
             yield from $this->fillAnew(self::STALE);
@@ -323,6 +326,64 @@ final class Filler
     }
 
     /**
+     * A larger house of which all ways are listed.
+     *
+     * @return \Generator<int, int>
+     */
+    private function listed(): \Generator
+    {
+        for ($turn = 0; $turn < self::TURNS_LISTED && !$this->isBest(); ++$turn) {
+            $this->back();
+            yield from $this->fillAnew(self::STALE_IN_PART);
+            $this->back();
+            yield from $this->byTurns();
+            if (in_array(LaidOut::NOWHERE, $this->best, true)) {
+                $this->back();
+                yield from $this->crowd();
+            }
+        }
+    }
+
+    /**
+     * One with too many.
+     *
+     * @return \Generator<int, int>
+     */
+    private function unlisted(): \Generator
+    {
+        for ($turn = 0; $turn === 0 || $turn < self::TURNS && $this->mayCrowd(); ++$turn) {
+            $this->back();
+            yield from $this->fillAnew(self::STALE);
+            $this->back();
+            yield from $this->crowd();
+        }
+    }
+
+    /**
+     * Lets zones fill themselves by turns, from the best plan on, and goes on from the cheapest that comes of it each time.
+     *
+     * @return \Generator<int, int>
+     */
+    private function byTurns(): \Generator
+    {
+        if ($this->able === []) {
+            return;
+        }
+        $byTurns = $this->byTurns ??= new ByTurns($this->ask, $this->of, $this->zones(), $this->able, $this->luck);
+        $byTurns->from($this->best);
+        for ($round = 0; $round < self::BY_TURNS; ++$round) {
+            for ($turn = 0; $turn < self::EACH_ROUND && !$this->isBest(); ++$turn) {
+                yield 1 + intdiv($byTurns->turn(), self::WALKED);
+            }
+            $plan = $byTurns->cheapest();
+            if ($plan !== null) {
+                $this->tryOn($plan);
+                yield from $this->cool(self::RELAID_EACH * count($this->able), self::COOL);
+            }
+        }
+    }
+
+    /**
      * Lets batches crowd, and goes on from the cheapest plan that comes of it each time. They crowd on from where they were the last
      * time, since what is dear by then is what matters.
      *
@@ -341,7 +402,7 @@ final class Filler
             }
             $plan = $crowding->cheapest();
             if ($plan !== null) {
-                $this->lay($plan);
+                $this->tryOn($plan);
                 yield from $this->cool(self::RELAID_EACH * count($this->able), self::WARM[1]);
             }
         }
@@ -503,6 +564,15 @@ final class Filler
     {
         $this->best = $this->now->at;
         $this->bestScore = $this->now->score;
+    }
+
+    /** @param array<int, int> $plan without faults */
+    private function tryOn(array $plan): void
+    {
+        $this->lay($plan);
+        if ($this->now->score < $this->bestScore) {
+            $this->remember();
+        }
     }
 
     private function back(): void

@@ -5,64 +5,18 @@ declare(strict_types=1);
 namespace WetCradle\Core\Tests\Bench;
 
 use PHPUnit\Framework\TestCase;
-use WetCradle\Core\Bench\Comfort;
 use WetCradle\Core\Bench\Crowding;
 use WetCradle\Core\Bench\Filler;
 use WetCradle\Core\Bench\LaidOut;
-use WetCradle\Core\Bench\Leg;
 use WetCradle\Core\Bench\Luck;
-use WetCradle\Core\Bench\Space;
-use WetCradle\Core\Bench\Taken;
-use WetCradle\Core\Bench\ToPlace;
-use WetCradle\Core\Numbers\Range;
 
 final class CrowdingTest extends TestCase
 {
-    private const WEEKS = 16;
-    private const TRAYS = 20;
-
-    /**
-     * A house that was full before its batches were taken up: of each zone, lanes of some trays that are taken week after week. Warm
-     * zones and cool ones could each take both, but not at once.
-     *
-     * @return array{ToPlace, list<list<int>>, non-empty-list<int>} with the lays of each batch, cheapest first, and all batches
-     */
-    private static function fullHouse(int $seed, int $spare): array
-    {
-        mt_srand($seed);
-        $comfort = static fn (float $low, float $high) => Comfort::of(Range::of($low, $high), Range::of(0, 3));
-        $spaces = array_map(static fn (string $name) => Space::of($name, self::TRAYS, $comfort(5, 30), self::WEEKS), ['A', 'B', 'C', 'D']);
-        $ask = new ToPlace(self::WEEKS, $spaces);
-        $lays = [];
-        foreach (array_keys($spaces) as $space) {
-            for ($left = self::TRAYS - $spare; $left > 0; $left -= $trays) {
-                $trays = min($left, mt_rand(3, 9));
-                for ($week = 0; $week < self::WEEKS; $week += $weeks) {
-                    $weeks = min(self::WEEKS - $week, mt_rand(2, 5));
-                    $ask->batch('B'.count($lays), 100 * $trays);
-                    $theirs = [];
-                    foreach (array_keys($spaces) as $other) {
-                        foreach ([-2, -1, 0, 1, 2] as $later) {
-                            $leg = new Leg($other, $week + $later, $weeks, $trays, $space % 2 === 0 ? $comfort(8, 12) : $comfort(18, 24));
-                            if ($ask->lay(mt_rand(0, 9), $leg)) {
-                                $theirs[] = count($ask->layCost) - 1;
-                            }
-                        }
-                    }
-                    usort($theirs, static fn (int $a, int $b) => $ask->layCost[$a] <=> $ask->layCost[$b]);
-                    $lays[] = $theirs;
-                }
-            }
-        }
-
-        return [$ask, $lays, array_keys($lays) ?: [0]];
-    }
-
     public function testEverybodyFindsRoomWhereThereIsHardlyAny(): void
     {
         $placed = $tight = 0;
         for ($seed = 1; $seed <= 8; ++$seed) {
-            [$ask, $lays, $all] = self::fullHouse($seed, 2);
+            [$ask, $lays, $all] = FullHouse::made($seed, 2);
             $nowhere = array_fill(0, count($lays), LaidOut::NOWHERE);
             $crowding = new Crowding($ask, $lays, $all, $nowhere, new Luck($seed));
             $again = new Crowding($ask, $lays, $all, $nowhere, new Luck($seed));
@@ -75,7 +29,7 @@ final class CrowdingTest extends TestCase
                 $plan = $crowding->cheapest();
                 self::assertSame($plan, $again->cheapest(), 'The same luck, the same plan.');
                 if ($plan !== null) {
-                    $left[] = self::leftOut($ask, $plan);
+                    $left[] = FullHouse::leftOut($ask, $plan);
                 }
             }
             $placed += min($left) === 0 ? 1 : 0;
@@ -83,22 +37,5 @@ final class CrowdingTest extends TestCase
         }
         self::assertSame(8, $tight, 'One batch after the other leaves somebody out.');
         self::assertGreaterThan(5, $placed, 'It mostly comes to a plan that leaves nobody out.');
-    }
-
-    /**
-     * How many a plan leaves out, which must be without faults.
-     *
-     * @param array<int, int> $plan
-     */
-    private static function leftOut(ToPlace $ask, array $plan): int
-    {
-        $taken = new Taken(self::WEEKS, $ask->spaces);
-        $placed = array_filter($plan, static fn (int $lay) => $lay !== LaidOut::NOWHERE);
-        foreach ($placed as $batch => $lay) {
-            self::assertTrue($taken->fits($ask->leg($lay)), "batch {$batch}");
-            $taken->put("B{$batch}", true, $ask->leg($lay));
-        }
-
-        return count($plan) - count($placed);
     }
 }

@@ -122,7 +122,6 @@ class Batch
     #[ORM\OneToOne(targetEntity: BatchStanding::class, mappedBy: 'batch', cascade: ['persist'])]
     public ?BatchStanding $standing = null;
 
-    /** @param ?Wanted $wanted its first order; null for stock of our own */
     /** Whether it is stuck without its sheet's hormone, to be measured against. */
     #[ORM\Column]
     public bool $untreated = false;
@@ -131,6 +130,7 @@ class Batch
     #[ORM\Column(nullable: true)]
     public ?Sex $sex = null;
 
+    /** @param ?Wanted $wanted its first order; null for stock of our own */
     public function __construct(
         #[ORM\Column] public string $code,
         Intended $as,
