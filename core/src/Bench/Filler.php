@@ -13,11 +13,11 @@ use WetCradle\Core\Refused;
  *
  * The search takes up a block of batches that lie in each other's way and lays it anew (`Block`), again and again, with a heat
  * that falls to nothing, so that it gets out of what only looks best. In a larger house a few zones at a time are then filled anew,
- * while the others stay as they are (`ZonesAnew`); zones fill themselves by turns and take what they want from each other (`ByTurns`);
- * and batches may crowd for a while, until there is room for all that lie there (`Crowding`). Then prices on batches (`Prices`) say what nothing can cost less than. All that each zone can
- * have for little more than that is listed, and the cheapest that fits together is the best there is (`Together`). Where there is
- * too much to list, all fillings are parted into halves, and these again (`Branches`), until there is little enough in each. Where
- * the bound is met there is nothing more to find.
+ * while the others stay as they are (`ZonesAnew`); zones fill themselves by turns and take what they want from each other
+ * (`ByTurns`); and batches may crowd for a while, until there is room for all that lie there (`Crowding`). Then prices on batches
+ * (`Prices`) say what nothing can cost less than. All that each zone can have for little more than that is listed, and the cheapest
+ * that fits together is the best there is (`Together`). Where there is too much to list, all fillings are parted into halves, and
+ * these again (`Branches`), until there is little enough in each. Where the bound is met there is nothing more to find.
  *
  * The same problem and seed always give the same; more steps never give worse. What it holds is at every moment a plan
  * without faults.

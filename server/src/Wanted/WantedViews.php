@@ -27,7 +27,8 @@ final class WantedViews
     /** Orders of one statement. */
     private const AT_ONCE = 5000;
 
-    private const SELECT = 'SELECT w.id, w.version, w.plants, w.ready_week, w.priority, w.note, w.reference, w.called_off, w.sex, w.only_population, w.entered_at,
+    private const SELECT = 'SELECT w.id, w.version, w.plants, w.ready_week, w.priority, w.note, w.reference, w.called_off, w.sex, w.only_population,
+            w.entered_at,
             c.name AS crop, c.slug, o.id AS pot_id, o.name AS pot, o.millilitres, o.leaves, o.bundle_of, u.name AS customer, f.code AS for_block,
             k.code AS only_block, a.name AS entered_by
         FROM wanted w JOIN crop c ON c.id = w.crop_id JOIN pot o ON o.id = w.pot_id JOIN account a ON a.id = w.entered_by_id
@@ -57,7 +58,8 @@ final class WantedViews
         $tags = self::byOrder($this->tags->servingDue($from, $before));
         $outlooks = $this->shortfalls->outlooks(null, true);
 
-        $orders = $this->read(' WHERE w.ready_week >= ? AND w.ready_week < ? ORDER BY w.ready_week, w.id', [$from->written(), $before?->written() ?? Tags::EVER]);
+        $until = $before?->written() ?? Tags::EVER;
+        $orders = $this->read(' WHERE w.ready_week >= ? AND w.ready_week < ? ORDER BY w.ready_week, w.id', [$from->written(), $until]);
         $planned = $tags + $outlooks;
         $unplanned = array_filter($orders, static fn (Row $order) => !$order->flag('called_off') && !isset($planned[$order->int('id')]));
         $last = $this->lastDays->of($this->of(Row::ints(array_values($unplanned), 'id')));
@@ -164,6 +166,7 @@ final class WantedViews
     {
         $states = array_column($tags, 'state');
         [$plants, $isOff] = [$order->int('plants'), $order->flag('called_off')];
+        $sex = $order->has('sex') ? Sex::from($order->text('sex')) : null;
         $sent = $this->sent[$order->int('id')] ?? [];
         $many = array_sum(array_column($sent, 'count'));
 
@@ -179,8 +182,8 @@ final class WantedViews
             'note' => $order->textOrNull('note'),
             'reference' => $order->textOrNull('reference'),
             'forBlock' => $order->textOrNull('for_block'),
-            'onlyFrom' => Wanted::only($order->textOrNull('only_block'), $order->textOrNull('only_population'), Sex::tryFrom($order->textOrNull('sex') ?? ''))->words(),
-            'sex' => $order->textOrNull('sex'),
+            'onlyFrom' => Wanted::only($order->textOrNull('only_block'), $order->textOrNull('only_population'), $sex)->words(),
+            'sex' => $sex,
             'calledOff' => $isOff,
             'state' => match (true) {
                 $isOff => 'called_off',
