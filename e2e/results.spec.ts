@@ -3,6 +3,8 @@ import { isThere, signIn, test } from './house'
 
 test('whether a block makes a difference is looked up, down to the batches, and the address can be sent', async ({ page }) => {
   await signIn(page, 'visitor', '/crops')
+  // While a room is still being drawn, what is in it moves.
+  await isThere(page)
   await page.getByRole('link', { name: 'Results', exact: true }).click()
   await expect(page.getByText(/^By stock block /)).toBeVisible()
   await page.getByLabel('Sorted by').selectOption('month')
