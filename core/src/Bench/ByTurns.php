@@ -56,16 +56,15 @@ final class ByTurns
         private readonly Luck $luck,
     ) {
         $lays = array_fill(0, count($zones), []);
-        $zonesOf = $costs = [];
+        $zonesOf = [];
         foreach ($of as $lay => $batch) {
             $zone = intdiv($ask->layCell[$lay], $ask->weeks);
             $lays[$zone][] = $lay;
             $zonesOf[$batch][$zone] = $zone;
-            $costs[$batch][$ask->layCost[$lay]] = $ask->layCost[$lay];
         }
         $this->lays = array_values($lays);
         $this->zonesOf = array_map(array_values(...), $zonesOf);
-        $unit = self::unit($costs);
+        $unit = $ask->weekOff();
         $this->shaken = self::SHAKEN * $unit;
         $average = array_sum($ask->leftOut) / count($ask->leftOut);
         foreach ($ask->leftOut as $batch => $leftOut) {
@@ -76,6 +75,14 @@ final class ByTurns
         $this->at = $this->in = array_fill(0, count($ask->leftOut), LaidOut::NOWHERE);
         $this->out = array_combine($able, $able);
         $this->cost = array_sum($ask->leftOut);
+    }
+
+    /** @param list<float> $prices by batch: what it is wanted at least is what they leave of what it costs to leave it out */
+    public function know(array $prices): void
+    {
+        foreach ($prices as $batch => $price) {
+            $this->least[$batch] = $this->wanted[$batch] = max(0.0, $this->ask->leftOut[$batch] - $price);
+        }
     }
 
     /**
@@ -166,23 +173,5 @@ final class ByTurns
                 $this->out[$batch] = $batch;
             }
         }
-    }
-
-    /**
-     * What an average batch costs a week off: by how much its next dearer week is dearer.
-     *
-     * @param array<int, array<int, int>> $costs that there are, by batch
-     */
-    private static function unit(array $costs): float
-    {
-        $steps = [];
-        foreach ($costs as $of) {
-            sort($of);
-            if (isset($of[1])) {
-                $steps[] = $of[1] - $of[0];
-            }
-        }
-
-        return $steps === [] ? 1.0 : array_sum($steps) / count($steps);
     }
 }

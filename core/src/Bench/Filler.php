@@ -14,7 +14,8 @@ use WetCradle\Core\Refused;
  * The search takes up a block of batches that lie in each other's way and lays it anew (`Block`), again and again, with a heat
  * that falls to nothing, so that it gets out of what only looks best. In a larger house a few zones at a time are then filled anew,
  * while the others stay as they are (`ZonesAnew`); zones fill themselves by turns and take what they want from each other
- * (`ByTurns`); and batches may crowd for a while, until there is room for all that lie there (`Crowding`). Then prices on batches
+ * (`ByTurns`); and batches may crowd for a while, until there is room for all that lie there (`Crowding`). Where all ways can be
+ * listed, most of this is done with what is likely only (`LikelyLays`), which is found several times sooner. Then prices on batches
  * (`Prices`) say what nothing can cost less than. All that each zone can have for little more than that is listed, and the cheapest
  * that fits together is the best there is (`Together`). Where there is too much to list, all fillings are parted into halves, and
  * these again (`Branches`), until there is little enough in each. Where the bound is met there is nothing more to find.
@@ -26,12 +27,10 @@ final class Filler
 {
     /** Steps between two times that it is asked whether to go on. */
     private const ASKS_EVERY = 200;
-    /** Batches of a block at least, and how many sizes there are from that on. */
-    private const BLOCK = 4;
-    private const SIZES = 6;
-    /** Blocks of one cooling, for each batch and at least. */
+    /** Blocks of one cooling: at least, for each batch, and for each of a larger house of which all ways are listed. */
     private const COOLING = 60;
     private const COOLING_EACH = 30;
+    private const COOLING_LISTED = 10;
     /** Heat at the beginning of a cooling, as a share of what an average batch costs that is left out, and at its end. */
     private const HOT = 0.1;
     private const COLD = 0.5;
@@ -47,14 +46,21 @@ final class Filler
     /** Tries to fill zones anew that find nothing better, before it goes on with something else. */
     private const STALE = 20;
     private const STALE_IN_PART = 12;
-    /** Times that batches crowd one after another, moves of each, how many of them in one piece, and steps whose time one takes. */
+    /** Times that batches crowd one after another, and where all ways are listed; moves of each, how many in one piece, steps whose time one takes. */
     private const CROWDED = 5;
+    private const CROWDED_LISTED = 3;
     private const MOVES = 4000;
     private const AT_A_TIME = 25;
     private const STEPS_A_MOVE = 2;
     /** So often before anything is parted by prices; and where all ways are listed. */
     private const TURNS = 2;
-    private const TURNS_LISTED = 6;
+    private const TURNS_LISTED = 3;
+    /** Lays of a batch, on average, that are searched for what is likely, one number after another; and steps for each. */
+    private const LIKELY = [9, 9, 13];
+    private const LIKELY_STEPS = 40_000;
+    /** Rounds of prices before that, and after each that found anything better. */
+    private const LIKELY_ROUNDS = 120;
+    private const LIKELY_ROUNDS_MORE = 40;
     /** Times that zones fill themselves by turns, one after another, how many turns of each, and ways walked that take the time of a step. */
     private const BY_TURNS = 4;
     private const EACH_ROUND = 400;
@@ -71,7 +77,7 @@ final class Filler
     /** What each batch left out costs where they are only counted. */
     private const COUNTED = 1000;
     /** Ways listed in all; a house with more is filled without prices. */
-    private const MOST_WAYS = 60_000;
+    private const MOST_WAYS = 120_000;
 
     /** @var list<list<int>> lays by batch, cheapest first */
     private array $lays;
@@ -80,6 +86,7 @@ final class Filler
     private array $best;
     private int $bestScore;
     private readonly ZonesAnew $zonesAnew;
+    private readonly InTheWay $inTheWay;
     private readonly Luck $luck;
     private readonly float $average;
     /** @var list<int> batches that have any lay */
@@ -92,6 +99,7 @@ final class Filler
     /** Begun when batches crowd for the first time, and zones take turns. */
     private ?Crowding $crowding = null;
     private ?ByTurns $byTurns = null;
+    private ?LikelyLays $likely = null;
     /** What nothing can cost less than, as far as it is known. */
     private int $bound;
     /** The score of the plan that it was looked for beside, outside of the search; null where it was not yet. */
@@ -99,7 +107,8 @@ final class Filler
     /** @var \Generator<int, int> the search; each piece of it says how many steps it took */
     private \Generator $search;
 
-    public function __construct(private readonly ToPlace $ask, int $seed = 1)
+    /** @param bool $isPart whether it is what is likely of a house, from which on a search goes on */
+    public function __construct(private readonly ToPlace $ask, int $seed = 1, private readonly bool $isPart = false)
     {
         $this->lays = [];
         foreach (array_keys($ask->names) as $batch) {
@@ -120,6 +129,7 @@ final class Filler
         $this->now = new LaidOut($ask);
         $this->remember();
         $this->first();
+        $this->inTheWay = new InTheWay($ask, $this->lays, $this->able, $this->luck);
         $this->search = $this->search();
     }
 
@@ -132,7 +142,7 @@ final class Filler
     /** What no plan can cost less than, as far as it is known by now. */
     public function bound(): int
     {
-        if ($this->branches === null && !$this->isBest() && $this->boundFor !== $this->bestScore) {
+        if ($this->likely === null && $this->branches === null && !$this->isBest() && $this->boundFor !== $this->bestScore) {
             $this->boundFor = $this->bestScore;
             $zones = $this->zones();
             $this->bound = max($this->bound, $zones === [] ? RentBound::of($this->ask, $this->bestScore) : $this->priced($this->ask, $zones, $this->bestScore));
@@ -215,16 +225,20 @@ final class Filler
         if ($this->able === []) {
             return;
         }
-        $blocks = max(self::COOLING, self::COOLING_EACH * count($this->able));
+        $isLarger = count($this->able) > self::AT_ONCE;
+        if ($this->isPart && $isLarger && $this->zones() !== []) {
+            yield from $this->inPart();
+        }
+        $blocks = max(self::COOLING, ($isLarger && $this->zones() !== [] ? self::COOLING_LISTED : self::COOLING_EACH) * count($this->able));
         yield from $this->cool($blocks, self::HOT);
-        if (count($this->able) > self::AT_ONCE) {
+        if ($isLarger) {
             yield from $this->zones() === [] ? $this->unlisted() : $this->listed();
             $this->back();
             yield from $this->fillAnew(self::STALE);
         }
         $zones = $this->zones();
         if ($zones !== []) {
-            $branches = $this->branches = new Branches(new Prices($this->ask, $this->of, $zones));
+            $branches = $this->branches = new Branches(new Prices($this->ask, $this->of, $zones, $this->likely?->prices()));
             $plans = 0;
             foreach ($branches->search(fn () => $this->bestScore) as $steps => $taken) {
                 if ($taken !== []) {
@@ -317,7 +331,7 @@ final class Filler
         $hot = max(self::COLD, $hot * $this->average);
         for ($i = 0; $i < $blocks; ++$i) {
             $heat = $i >= self::WARM_FOR * $blocks ? 0.0 : $hot * (self::COLD / $hot) ** ($i / (self::WARM_FOR * $blocks));
-            $tried = Block::layAnew($this->ask, $this->now, $this->block(), $this->lays, $heat, $this->luck);
+            $tried = Block::layAnew($this->ask, $this->now, $this->inTheWay->block($this->now), $this->lays, $heat, $this->luck);
             if ($this->now->score < $this->bestScore) {
                 $this->remember();
             }
@@ -326,22 +340,116 @@ final class Filler
     }
 
     /**
-     * A larger house of which all ways are listed.
+     * A larger house of which all ways are listed: what is likely of it first.
      *
      * @return \Generator<int, int>
      */
     private function listed(): \Generator
     {
+        $likely = $this->likely = new LikelyLays($this->ask, $this->of, $this->zones());
+        $rounds = self::LIKELY_ROUNDS;
+        $priced = null;
+        if ($this->isAnyOut()) {
+            $this->back();
+            yield from $this->fillAnew(self::STALE_IN_PART);
+        }
         for ($turn = 0; $turn < self::TURNS_LISTED && !$this->isBest(); ++$turn) {
+            foreach (self::LIKELY as $each) {
+                if ($this->bestScore !== $priced) {
+                    for ($round = 0; $round < $rounds && !$this->isBest(); ++$round) {
+                        $likely->round($this->bestScore);
+                        $this->bound = max($this->bound, $likely->bound());
+                        yield 1 + intdiv($likely->ways, self::WALKED);
+                    }
+                    $rounds = self::LIKELY_ROUNDS_MORE;
+                    $priced = $this->bestScore;
+                    $this->byTurns?->know($likely->prices());
+                    if (!$this->isAnyOut()) {
+                        // Where one is out, what it is wanted is not found by so few rounds: zones filled anew learn it better.
+                        $this->zonesAnew->know($likely->prices());
+                    }
+                }
+                yield from $this->inLikely($likely->first($each * count($this->able)));
+                yield from $this->crowdIfOut();
+            }
             $this->back();
             yield from $this->fillAnew(self::STALE_IN_PART);
             $this->back();
             yield from $this->byTurns();
-            if (in_array(LaidOut::NOWHERE, $this->best, true)) {
-                $this->back();
-                yield from $this->crowd();
+            yield from $this->crowdIfOut();
+        }
+    }
+
+    /**
+     * Searches only some lays, and those of the best plan.
+     *
+     * @param array<int, true> $kept by lay
+     *
+     * @return \Generator<int, int>
+     */
+    private function inLikely(array $kept): \Generator
+    {
+        foreach ($this->best as $lay) {
+            if ($lay !== LaidOut::NOWHERE) {
+                $kept[$lay] = true;
             }
         }
+        [$part, $lays] = $this->ask->only($kept);
+        $at = array_flip($lays);
+        $filler = new self($part, 1 + $this->luck->below(PHP_INT_MAX >> 32), true);
+        $filler->from(array_map(static fn (int $lay) => $lay === LaidOut::NOWHERE ? null : $at[$lay], $this->best));
+        for ($done = 0; $done < self::LIKELY_STEPS && !$this->isBest() && !$filler->isBest() && $filler->search->valid(); $filler->search->next()) {
+            $done += $filler->search->current();
+            if ($filler->bestScore < $this->bestScore) {
+                $this->tryOn(array_map(static fn (int $lay) => $lays[$lay] ?? LaidOut::NOWHERE, $filler->best));
+            }
+            yield $filler->search->current();
+        }
+    }
+
+    /**
+     * In what is likely of a larger house, for as long as it is let.
+     *
+     * @return \Generator<int, int>
+     */
+    private function inPart(): \Generator
+    {
+        while (true) {
+            $isOut = $this->isAnyOut();
+            if (!$isOut) {
+                $this->back();
+                yield from $this->fillAnew(self::STALE_IN_PART);
+            }
+            $this->back();
+            yield from $this->byTurns();
+            yield from $this->crowdIfOut();
+            if ($isOut) {
+                // Where everybody lies comes before how well.
+                $this->back();
+                yield from $this->fillAnew(self::STALE_IN_PART);
+            }
+        }
+    }
+
+    /** @return \Generator<int, int> */
+    private function crowdIfOut(): \Generator
+    {
+        if ($this->isAnyOut()) {
+            $this->back();
+            yield from $this->crowd(self::CROWDED_LISTED);
+        }
+    }
+
+    /** Whether one lies nowhere that has any lay. */
+    private function isAnyOut(): bool
+    {
+        foreach ($this->able as $batch) {
+            if ($this->best[$batch] === LaidOut::NOWHERE) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     /**
@@ -389,13 +497,13 @@ final class Filler
      *
      * @return \Generator<int, int>
      */
-    private function crowd(): \Generator
+    private function crowd(int $times = self::CROWDED): \Generator
     {
         if ($this->able === [] || !$this->mayCrowd()) {
             return;
         }
         $crowding = $this->crowding ??= new Crowding($this->ask, $this->lays, $this->able, $this->now->at, $this->luck);
-        for ($round = 0; $round < self::CROWDED && $this->mayCrowd(); ++$round) {
+        for ($round = 0; $round < $times && $this->mayCrowd(); ++$round) {
             for ($moved = 0; $moved < self::MOVES; $moved += self::AT_A_TIME) {
                 $crowding->move(self::AT_A_TIME);
                 yield self::STEPS_A_MOVE * self::AT_A_TIME;
@@ -417,7 +525,7 @@ final class Filler
     {
         for ($since = 0; $since < $stale; ++$since) {
             $score = $this->now->score;
-            $steps = $this->zonesAnew->around($this->oneAmiss(), $this->now);
+            $steps = $this->zonesAnew->around($this->inTheWay->oneAmiss($this->now), $this->now);
             if ($this->now->score < $score) {
                 $since = -1;
             }
@@ -426,62 +534,6 @@ final class Filler
             }
             yield $steps;
         }
-    }
-
-    /**
-     * Batches that lie in each other's way, about one that is left out or does not lie where it costs least.
-     *
-     * @return non-empty-list<int>
-     */
-    private function block(): array
-    {
-        $ask = $this->ask;
-        $size = self::BLOCK + $this->luck->below(self::SIZES);
-        $first = $this->oneAmiss();
-        // What may lie where one of them could is met by chance, cell by cell: so that blocks differ.
-        $some = [$first => true];
-        $queue = [$first];
-        for ($try = 0; $try < 4 * $size && count($some) < $size; ++$try) {
-            $of = $queue[$this->luck->below(count($queue))];
-            $lays = $this->lays[$of];
-            $lay = $lays[$this->luck->below(count($lays))];
-            $cell = $ask->layCell[$lay] + $this->luck->below($ask->layWeeks[$lay]);
-            foreach ($this->now->lying[$cell] as $other => $_) {
-                if (!isset($some[$other]) && count($some) < $size) {
-                    $some[$other] = true;
-                    $queue[] = $other;
-                }
-            }
-            // One without a place that would lie in the same weeks.
-            $other = $this->able[$this->luck->below(count($this->able))];
-            if (!isset($some[$other]) && $this->now->isOut($other) && count($some) < $size && $this->meets($first, $other)) {
-                $some[$other] = true;
-                $queue[] = $other;
-            }
-        }
-
-        return array_keys($some);
-    }
-
-    /** One that is left out or does not lie where it costs least, if one is soon found. */
-    private function oneAmiss(): int
-    {
-        $first = $this->able[$this->luck->below(count($this->able))];
-        for ($try = 0; $try < 20 && $this->now->costOf($first) === $this->ask->layCost[$this->lays[$first][0]]; ++$try) {
-            $first = $this->able[$this->luck->below(count($this->able))];
-        }
-
-        return $first;
-    }
-
-    /** Whether two could be there at once, should either be laid up to three weeks later than it likes best. */
-    private function meets(int $one, int $other): bool
-    {
-        $ask = $this->ask;
-        [$a, $b] = [$this->lays[$one][0], $this->lays[$other][0]];
-        [$from, $since] = [$ask->layCell[$a] % $ask->weeks, $ask->layCell[$b] % $ask->weeks];
-
-        return $from < $since + $ask->layWeeks[$b] + 3 && $since < $from + $ask->layWeeks[$a] + 3;
     }
 
     /**

@@ -95,26 +95,62 @@ final class ToPlace
      */
     public function part(array $batches, array $spaces, LaidOut $house): array
     {
-        $part = clone $this;
+        $part = $this->emptied();
         $part->free = $house->free;
-        $part->names = $part->leftOut = $part->firstLay = $part->layCost = $part->layCell = $part->layWeeks = $part->layTrays = $part->layComfort = [];
         $lays = [];
         foreach ($batches as $batch) {
             $part->batch($this->names[$batch], $this->leftOut[$batch]);
             [$lay, $end] = $this->laysOf($batch);
             for (; $lay < $end; ++$lay) {
                 if (in_array(intdiv($this->layCell[$lay], $this->weeks), $spaces, true) && $house->fits($lay)) {
-                    $part->layCost[] = $this->layCost[$lay];
-                    $part->layCell[] = $this->layCell[$lay];
-                    $part->layWeeks[] = $this->layWeeks[$lay];
-                    $part->layTrays[] = $this->layTrays[$lay];
-                    $part->layComfort[] = $this->layComfort[$lay];
+                    $part->same($this, $lay);
                     $lays[] = $lay;
                 }
             }
         }
 
         return [$part, $lays];
+    }
+
+    /**
+     * The same house with some lays only.
+     *
+     * @param array<int, true> $kept by lay
+     *
+     * @return array{self, list<int>} with its own numbers of lays; and by these, those here
+     */
+    public function only(array $kept): array
+    {
+        $part = $this->emptied();
+        $lays = [];
+        foreach (array_keys($this->names) as $batch) {
+            $part->batch($this->names[$batch], $this->leftOut[$batch]);
+            [$lay, $end] = $this->laysOf($batch);
+            for (; $lay < $end; ++$lay) {
+                if (isset($kept[$lay])) {
+                    $part->same($this, $lay);
+                    $lays[] = $lay;
+                }
+            }
+        }
+
+        return [$part, $lays];
+    }
+
+    /** What an average batch costs a week off: by how much its second cheapest cost is dearer than its cheapest. */
+    public function weekOff(): float
+    {
+        $steps = [];
+        foreach (array_keys($this->names) as $batch) {
+            [$first, $end] = $this->laysOf($batch);
+            $costs = array_unique(array_slice($this->layCost, $first, $end - $first));
+            sort($costs);
+            if (isset($costs[1])) {
+                $steps[] = $costs[1] - $costs[0];
+            }
+        }
+
+        return $steps === [] ? 1.0 : array_sum($steps) / count($steps);
     }
 
     /** Begins a batch; its lays follow. */
@@ -171,6 +207,23 @@ final class ToPlace
             $this->layTrays[$lay],
             $this->comforts[$this->layComfort[$lay]],
         );
+    }
+
+    private function emptied(): self
+    {
+        $same = clone $this;
+        $same->names = $same->leftOut = $same->firstLay = $same->layCost = $same->layCell = $same->layWeeks = $same->layTrays = $same->layComfort = [];
+
+        return $same;
+    }
+
+    private function same(self $house, int $lay): void
+    {
+        $this->layCost[] = $house->layCost[$lay];
+        $this->layCell[] = $house->layCell[$lay];
+        $this->layWeeks[] = $house->layWeeks[$lay];
+        $this->layTrays[] = $house->layTrays[$lay];
+        $this->layComfort[] = $house->layComfort[$lay];
     }
 
     private function comfort(Comfort $comfort): int

@@ -41,6 +41,12 @@ final class ZonesAnew
         $this->price = Prices::begin($ask);
     }
 
+    /** @param list<float> $prices by batch, where they are known better */
+    public function know(array $prices): void
+    {
+        $this->price = $prices;
+    }
+
     /**
      * A few zones, one of which would do for this batch. What is laid out there is never dearer after it.
      *

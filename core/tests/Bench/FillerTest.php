@@ -7,6 +7,7 @@ namespace WetCradle\Core\Tests\Bench;
 use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Bench\Comfort;
 use WetCradle\Core\Bench\Filler;
+use WetCradle\Core\Bench\LaidOut;
 use WetCradle\Core\Bench\Leg;
 use WetCradle\Core\Bench\Prices;
 use WetCradle\Core\Bench\RentBound;
@@ -186,6 +187,30 @@ final class FillerTest extends TestCase
         }
 
         return false;
+    }
+
+    public function testALargerHouseIsFilledFromWhatIsLikelyOfIt(): void
+    {
+        [$ask, , $all] = FullHouse::made(1, 3, 8, 11);
+        self::assertGreaterThan(40, count($all));
+        [$filler, $again, $first] = [new Filler($ask, 5), new Filler($ask, 5), new Filler($ask, 5)];
+        $filler->improve(40_000);
+        for ($piece = 0; $piece < 4; ++$piece) {
+            $before = $again->score();
+            $again->improve(10_000);
+            self::assertLessThanOrEqual($before, $again->score());
+        }
+        self::assertLessThan(0.5 * $first->score(), $filler->score());
+        foreach ([$filler, $again] as $done) {
+            $plan = array_map(static fn (?int $lay) => $lay ?? LaidOut::NOWHERE, $done->plan());
+            self::assertLessThan(FullHouse::leftOut($ask, array_map(static fn (?int $lay) => $lay ?? LaidOut::NOWHERE, $first->plan())), FullHouse::leftOut($ask, $plan));
+            self::assertGreaterThan(0, $done->bound());
+            self::assertLessThanOrEqual($done->score(), $done->bound());
+        }
+        [$one, $other] = [new Filler($ask, 5), new Filler($ask, 5)];
+        $one->improve(15_000);
+        $other->improve(15_000);
+        self::assertSame($one->plan(), $other->plan(), 'The same luck, the same plan.');
     }
 
     public function testALayIsOneBatchInOneZoneFromAWeekOn(): void
