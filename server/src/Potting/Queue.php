@@ -28,6 +28,7 @@ use WetCradle\Server\Plan\Batches;
 use WetCradle\Server\Plan\TrayKind;
 use WetCradle\Server\Rates\CropHistory;
 use WetCradle\Server\Rooting\Curves;
+use WetCradle\Server\Stock\StockBlock;
 use WetCradle\Server\Wanted\Pot;
 use WetCradle\Server\Wanted\Wanted;
 
@@ -209,7 +210,7 @@ final class Queue
             LEFT JOIN b.lines l LEFT JOIN b.standing st LEFT JOIN b.wanted w LEFT JOIN b.shared sh
             WHERE b.calledOff = false AND b.leftBenchOn IS NULL AND (b.sticking.stuckOn IS NOT NULL OR b.days.potOn <= :last)
             ORDER BY b.code')->setParameter('last', $last->sunday()->format('Y-m-d'));
-        $this->known->readAhead(sheet: SheetVersion::class, crop: Crop::class, zone: Zone::class, trayKind: TrayKind::class);
+        $this->known->readAhead(sheet: SheetVersion::class, crop: Crop::class, block: StockBlock::class, zone: Zone::class, trayKind: TrayKind::class);
 
         return Row::things(Row::apart($query, Wanted::class, 'pot', 'customer'), Batch::class);
     }

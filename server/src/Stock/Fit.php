@@ -147,8 +147,19 @@ final class Fit
      */
     private function blocks(array $ids): array
     {
-        $query = $this->em->createQuery('SELECT k FROM '.StockBlock::class.' k WHERE k.id IN (:ids)')->setParameter('ids', array_values(array_unique($ids)));
         $blocks = [];
+        // Most were read before what relies on them.
+        foreach (array_unique($ids) as $id) {
+            $block = $this->em->getUnitOfWork()->tryGetById($id, StockBlock::class);
+            if ($block instanceof StockBlock && !$this->em->isUninitializedObject($block)) {
+                $blocks[$id] = $block;
+            }
+        }
+        $left = array_values(array_diff(array_unique($ids), array_keys($blocks)));
+        if ($left === []) {
+            return $blocks;
+        }
+        $query = $this->em->createQuery('SELECT k FROM '.StockBlock::class.' k WHERE k.id IN (:ids)')->setParameter('ids', $left);
         foreach (Row::things(Row::apart($query, StockBlock::class, 'crop'), StockBlock::class) as $block) {
             $blocks[(int) $block->id] = $block;
         }
