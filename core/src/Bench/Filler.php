@@ -52,9 +52,10 @@ final class Filler
     private const MOVES = 4000;
     private const AT_A_TIME = 25;
     private const STEPS_A_MOVE = 2;
-    /** So often before anything is parted by prices; and where all ways are listed. */
+    /** So often before anything is parted by prices; where all ways are listed; and the same of so many that they are not let crowd. */
     private const TURNS = 2;
     private const TURNS_LISTED = 3;
+    private const TURNS_OF_MANY = 6;
     /** Lays of a batch, on average, that are searched for what is likely, one number after another; and steps for each. */
     private const LIKELY = [9, 9, 13];
     private const LIKELY_STEPS = 40_000;
@@ -76,8 +77,9 @@ final class Filler
     private const TRIED = 12;
     /** What each batch left out costs where they are only counted. */
     private const COUNTED = 1000;
-    /** Ways listed in all; a house with more is filled without prices. */
+    /** Ways listed in all, and of a house of so many that they are not let crowd; with more it is filled without prices. */
     private const MOST_WAYS = 120_000;
+    private const MOST_WAYS_OF_MANY = 60_000;
 
     /** @var list<list<int>> lays by batch, cheapest first */
     private array $lays;
@@ -229,7 +231,7 @@ final class Filler
         if ($this->isPart && $isLarger && $this->zones() !== []) {
             yield from $this->inPart();
         }
-        $blocks = max(self::COOLING, ($isLarger && $this->zones() !== [] ? self::COOLING_LISTED : self::COOLING_EACH) * count($this->able));
+        $blocks = max(self::COOLING, ($isLarger && !$this->areMany() && $this->zones() !== [] ? self::COOLING_LISTED : self::COOLING_EACH) * count($this->able));
         yield from $this->cool($blocks, self::HOT);
         if ($isLarger) {
             yield from $this->zones() === [] ? $this->unlisted() : $this->listed();
@@ -300,7 +302,7 @@ final class Filler
     private function ways(): array
     {
         $zones = [];
-        $left = self::MOST_WAYS;
+        $left = $this->areMany() ? self::MOST_WAYS_OF_MANY : self::MOST_WAYS;
         foreach (array_keys($this->ask->names) as $batch) {
             [$first, $end] = $this->ask->laysOf($batch);
             for ($lay = $first; $lay < $end; ++$lay) {
@@ -340,42 +342,54 @@ final class Filler
     }
 
     /**
-     * A larger house of which all ways are listed: what is likely of it first.
+     * A larger house of which all ways are listed.
      *
      * @return \Generator<int, int>
      */
     private function listed(): \Generator
     {
-        $likely = $this->likely = new LikelyLays($this->ask, $this->of, $this->zones());
-        $rounds = self::LIKELY_ROUNDS;
-        $priced = null;
-        if ($this->isAnyOut()) {
+        if ($this->isAnyOut() && !$this->areMany()) {
             $this->back();
             yield from $this->fillAnew(self::STALE_IN_PART);
         }
-        for ($turn = 0; $turn < self::TURNS_LISTED && !$this->isBest(); ++$turn) {
-            foreach (self::LIKELY as $each) {
-                if ($this->bestScore !== $priced) {
-                    for ($round = 0; $round < $rounds && !$this->isBest(); ++$round) {
-                        $likely->round($this->bestScore);
-                        $this->bound = max($this->bound, $likely->bound());
-                        yield 1 + intdiv($likely->ways, self::WALKED);
-                    }
-                    $rounds = self::LIKELY_ROUNDS_MORE;
-                    $priced = $this->bestScore;
-                    $this->byTurns?->know($likely->prices());
-                    if (!$this->isAnyOut()) {
-                        // Where one is out, what it is wanted is not found by so few rounds: zones filled anew learn it better.
-                        $this->zonesAnew->know($likely->prices());
-                    }
-                }
-                yield from $this->inLikely($likely->first($each * count($this->able)));
-                yield from $this->crowdIfOut();
+        for ($turn = 0; $turn < ($this->areMany() ? self::TURNS_OF_MANY : self::TURNS_LISTED) && !$this->isBest(); ++$turn) {
+            if (!$this->areMany()) {
+                yield from $this->fromLikely();
             }
             $this->back();
             yield from $this->fillAnew(self::STALE_IN_PART);
             $this->back();
             yield from $this->byTurns();
+            yield from $this->crowdIfOut();
+        }
+    }
+
+    /**
+     * What is likely of it, at prices that are looked for on from where they were.
+     *
+     * @return \Generator<int, int>
+     */
+    private function fromLikely(): \Generator
+    {
+        $rounds = $this->likely === null ? self::LIKELY_ROUNDS : self::LIKELY_ROUNDS_MORE;
+        $likely = $this->likely ??= new LikelyLays($this->ask, $this->of, $this->zones());
+        $priced = null;
+        foreach (self::LIKELY as $each) {
+            if ($this->bestScore !== $priced) {
+                for ($round = 0; $round < $rounds && !$this->isBest(); ++$round) {
+                    $likely->round($this->bestScore);
+                    $this->bound = max($this->bound, $likely->bound());
+                    yield 1 + intdiv($likely->ways, self::WALKED);
+                }
+                $rounds = self::LIKELY_ROUNDS_MORE;
+                $priced = $this->bestScore;
+                $this->byTurns?->know($likely->prices());
+                if (!$this->isAnyOut()) {
+                    // Where one is out, what it is wanted is not found by so few rounds: zones filled anew learn it better.
+                    $this->zonesAnew->know($likely->prices());
+                }
+            }
+            yield from $this->inLikely($likely->first($each * count($this->able)));
             yield from $this->crowdIfOut();
         }
     }
@@ -564,10 +578,16 @@ final class Filler
         }
     }
 
+    /** Whether there are too many to let them crowd, or to search what is likely of them. */
+    private function areMany(): bool
+    {
+        return count($this->able) > self::MOST_CROWDING;
+    }
+
     /** Whether there is anything to be found by letting batches crowd, and the house is not too large for it. */
     private function mayCrowd(): bool
     {
-        return !$this->isBest() && count($this->able) <= self::MOST_CROWDING
+        return !$this->isBest() && !$this->areMany()
             && count($this->ask->free) * count($this->ask->comforts) <= self::MOST_KEPT;
     }
 
