@@ -231,7 +231,8 @@ final class Filler
         if ($this->isPart && $isLarger && $this->zones() !== []) {
             yield from $this->inPart();
         }
-        $blocks = max(self::COOLING, ($isLarger && !$this->areMany() && $this->zones() !== [] ? self::COOLING_LISTED : self::COOLING_EACH) * count($this->able));
+        $isListed = $isLarger && !$this->areMany() && $this->zones() !== [];
+        $blocks = max(self::COOLING, ($isListed ? self::COOLING_LISTED : self::COOLING_EACH) * count($this->able));
         yield from $this->cool($blocks, self::HOT);
         if ($isLarger) {
             yield from $this->zones() === [] ? $this->unlisted() : $this->listed();
