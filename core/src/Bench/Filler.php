@@ -15,7 +15,8 @@ use WetCradle\Core\Refused;
  * that falls to nothing, so that it gets out of what only looks best. In a larger house a few zones at a time are then filled anew,
  * while the others stay as they are (`ZonesAnew`); zones fill themselves by turns and take what they want from each other
  * (`ByTurns`); and batches may crowd for a while, until there is room for all that lie there (`Crowding`). Where all ways can be
- * listed, most of this is done with what is likely only (`LikelyLays`), which is found several times sooner. Then prices on batches
+ * listed, prices on batches tell what is likely (`LikelyLays`): batches are settled where it is likeliest that they lie, one after
+ * another (`Settling`), and most of the rest is done with what is likely only, which is found several times sooner. Then prices
  * (`Prices`) say what nothing can cost less than. All that each zone can have for little more than that is listed, and the cheapest
  * that fits together is the best there is (`Together`). Where there is too much to list, all fillings are parted into halves, and
  * these again (`Branches`), until there is little enough in each. Where the bound is met there is nothing more to find.
@@ -59,9 +60,11 @@ final class Filler
     /** Lays of a batch, on average, that are searched for what is likely, one number after another; and steps for each. */
     private const LIKELY = [9, 9, 13];
     private const LIKELY_STEPS = 40_000;
-    /** Rounds of prices before that, and after each that found anything better. */
-    private const LIKELY_ROUNDS = 120;
+    /** Rounds of prices before that at most, and at least; and after each that found anything better. */
+    private const LIKELY_ROUNDS = 300;
     private const LIKELY_ROUNDS_MORE = 40;
+    /** Steps for which batches are settled one after another, each time that prices were looked for. */
+    private const SETTLING = 30_000;
     /** Times that zones fill themselves by turns, one after another, how many turns of each, and ways walked that take the time of a step. */
     private const BY_TURNS = 4;
     private const EACH_ROUND = 400;
@@ -349,10 +352,6 @@ final class Filler
      */
     private function listed(): \Generator
     {
-        if ($this->isAnyOut() && !$this->areMany()) {
-            $this->back();
-            yield from $this->fillAnew(self::STALE_IN_PART);
-        }
         for ($turn = 0; $turn < ($this->areMany() ? self::TURNS_OF_MANY : self::TURNS_LISTED) && !$this->isBest(); ++$turn) {
             if (!$this->areMany()) {
                 yield from $this->fromLikely();
@@ -377,7 +376,7 @@ final class Filler
         $priced = null;
         foreach (self::LIKELY as $each) {
             if ($this->bestScore !== $priced) {
-                for ($round = 0; $round < $rounds && !$this->isBest(); ++$round) {
+                for ($round = 0; $round < $rounds && !$this->isBest() && ($round < self::LIKELY_ROUNDS_MORE || !$likely->isNear()); ++$round) {
                     $likely->round($this->bestScore);
                     $this->bound = max($this->bound, $likely->bound());
                     yield 1 + intdiv($likely->ways, self::WALKED);
@@ -390,8 +389,32 @@ final class Filler
                     $this->zonesAnew->know($likely->prices());
                 }
             }
+            yield from $this->settled($likely);
             yield from $this->inLikely($likely->first($each * count($this->able)));
             yield from $this->crowdIfOut();
+        }
+    }
+
+    /**
+     * Goes on from each filling that comes of it that batches are settled one after another.
+     *
+     * @return \Generator<int, int>
+     */
+    private function settled(LikelyLays $prices): \Generator
+    {
+        $settling = new Settling($this->ask, $this->of, $prices, $this->luck);
+        for ($spent = 0; $spent < self::SETTLING && !$this->isBest();) {
+            foreach ($settling->search(fn () => $this->bestScore) as $steps => $taken) {
+                if ($taken !== []) {
+                    $this->made($taken);
+                    yield from $this->cool(self::RELAID_EACH * count($this->able), self::COOL);
+                }
+                yield $steps;
+                $spent += $steps;
+                if ($spent >= self::SETTLING) {
+                    break;
+                }
+            }
         }
     }
 

@@ -168,21 +168,13 @@ final class Prices
         while (!$this->isOver($known)) {
             $room = min($all, $room);
             $left = $most;
-            $fillings = [];
-            foreach ($this->zones as $zone) {
-                $of = $zone->fillings($worth, $this->of, $room, $left);
-                if ($of === null) {
-                    break;
-                }
-                $fillings[] = $of;
-            }
-            $together = $left < 0 ? [] : Together::cheapest($fillings, $price, $room + 1e-6, $left);
-            if ($together !== [] && $left >= 0) {
+            $taken = Together::lays($this->zones, $worth, $this->ask->layCost, $this->of, $price, $room, $left);
+            if ($taken !== [] && $left >= 0) {
                 // Cheaper than any other of this part.
                 $this->bound = INF;
             }
-            yield $most - $left => $together === [] ? [] : $this->laid($together);
-            if ($together !== [] || $left < 0) {
+            yield $most - $left => $taken;
+            if ($taken !== [] || $left < 0) {
                 return;
             }
             $this->bound = max($this->bound, $room < $all ? $this->atBest + $room : $known);
@@ -293,21 +285,6 @@ final class Prices
         $part->direction = array_fill(0, count($this->direction), 0.0);
 
         return $part;
-    }
-
-    /**
-     * @param array<int, int> $together by zone, the bits of the batches in it
-     *
-     * @return list<int> their lays, where they cost least
-     */
-    private function laid(array $together): array
-    {
-        $taken = [];
-        foreach ($this->zones as $i => $zone) {
-            array_push($taken, ...$zone->laysFor($together[$i], $this->ask->layCost, $this->of));
-        }
-
-        return $taken;
     }
 
     /** @return array<int, true> the lays that a batch has left */

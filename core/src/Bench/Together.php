@@ -46,6 +46,36 @@ final class Together
     }
 
     /**
+     * The same, from the ways that zones have within so much room.
+     *
+     * @param list<ZoneWays>    $zones
+     * @param array<int, float> $worth by lay
+     * @param array<int, int>   $cost  by lay
+     * @param list<int>         $of    the bit of each lay's batch
+     * @param array<int, float> $price by batch, as above
+     * @param int               $left  ways and fillings that may still be looked at, as above
+     *
+     * @return list<int> the lays of all zones, where they cost least; none where there is no such way, or it was ended before there was one
+     */
+    public static function lays(array $zones, array $worth, array $cost, array $of, array $price, float $room, int &$left): array
+    {
+        $fillings = [];
+        foreach ($zones as $zone) {
+            $some = $zone->fillings($worth, $of, $room, $left);
+            if ($some === null) {
+                return [];
+            }
+            $fillings[] = $some;
+        }
+        $taken = [];
+        foreach (self::cheapest($fillings, $price, $room + 1e-6, $left) as $zone => $filling) {
+            array_push($taken, ...$zones[$zone]->laysFor($filling, $cost, $of));
+        }
+
+        return $taken;
+    }
+
+    /**
      * @param array<int, array{list<int>, list<float>}> $zones as far as they go with what is settled
      * @param float                                     $spent on those that none has
      * @param int                                       $open  batches that are not settled

@@ -13,14 +13,43 @@ final class ZoneWays
 {
     /** Lays that may begin in one week: as many as a whole number has bits. */
     private const STARTERS = 62;
+    /** What sums of the same costs may differ by that were added in another order. */
+    private const ROUNDED = 1e-4;
 
     /**
      * @param list<list<list<int>>> $sets by week, sets of lays that may begin
      * @param list<array<int, list<int>>> $on by week and set, the ways on: pairs of a state and the one that follows
      * @param list<int> $states by week, how many may follow
+     * @param bool $isNarrowed whether what has fewer lays may be missing while what has more is there
      */
-    private function __construct(private readonly array $sets, private readonly array $on, private readonly array $states, public readonly int $ways)
+    private function __construct(
+        private readonly array $sets,
+        private readonly array $on,
+        private readonly array $states,
+        public readonly int $ways,
+        private readonly bool $isNarrowed = false,
+    ) {
+    }
+
+    /** Whether no way is left at all, not even to leave it empty. */
+    public function isBarred(): bool
     {
+        return $this->states[count($this->states) - 1] === 0;
+    }
+
+    /** @return array<int, true> by lay, those that any way has */
+    public function lays(): array
+    {
+        $lays = [];
+        foreach ($this->sets as $sets) {
+            foreach ($sets as $set) {
+                foreach ($set as $lay) {
+                    $lays[$lay] = true;
+                }
+            }
+        }
+
+        return $lays;
     }
 
     /**
@@ -180,7 +209,78 @@ final class ZoneWays
             $number = $next;
         }
 
-        return new self($allSets, $allOn, $counts, $many);
+        return new self($allSets, $allOn, $counts, $many, $this->isNarrowed);
+    }
+
+    /**
+     * The same zone without ways that cost more than its best way and this.
+     *
+     * @param array<int, float> $worth by lay
+     */
+    public function within(array $worth, float $room): self
+    {
+        [$before, $gains] = $this->upToEachState($worth);
+        $last = count($this->sets);
+        $most = $before[$last][0] + $room + self::ROUNDED;
+        $after = [0.0];
+        $allSets = $allOn = [];
+        for ($week = $last - 1; $week >= 0; --$week) {
+            $value = array_fill(0, count($before[$week]), INF);
+            $allSets[$week] = $allOn[$week] = [];
+            foreach ($this->sets[$week] as $number => $set) {
+                $gain = $gains[$week][$number];
+                $ways = $this->on[$week][$number];
+                $pairs = [];
+                for ($w = 0, $end = count($ways); $w < $end; $w += 2) {
+                    $sum = $gain + $after[$ways[$w + 1]];
+                    if ($sum + $before[$week][$ways[$w]] <= $most) {
+                        $pairs[] = $ways[$w];
+                        $pairs[] = $ways[$w + 1];
+                        if ($sum < $value[$ways[$w]]) {
+                            $value[$ways[$w]] = $sum;
+                        }
+                    }
+                }
+                if ($pairs !== []) {
+                    $allSets[$week][] = $set;
+                    $allOn[$week][] = $pairs;
+                }
+            }
+            $after = $value;
+        }
+        ksort($allSets);
+        ksort($allOn);
+
+        return self::numbered(array_values($allSets), array_values($allOn));
+    }
+
+    /**
+     * States are numbered anew, without those that no way passes.
+     *
+     * @param list<list<list<int>>>       $sets
+     * @param list<array<int, list<int>>> $on   each state on a way is reached by another, or is the first
+     */
+    private static function numbered(array $sets, array $on): self
+    {
+        $number = [0 => 0];
+        $counts = [];
+        $many = 0;
+        foreach ($on as $week => $all) {
+            $next = [];
+            foreach ($all as $of => $ways) {
+                $pairs = [];
+                for ($w = 0, $end = count($ways); $w < $end; $w += 2) {
+                    $pairs[] = $number[$ways[$w]];
+                    $pairs[] = $next[$ways[$w + 1]] ??= count($next);
+                    ++$many;
+                }
+                $on[$week][$of] = $pairs;
+            }
+            $counts[] = count($next);
+            $number = $next;
+        }
+
+        return new self($sets, $on, $counts, $many, true);
     }
 
     /**
@@ -192,27 +292,7 @@ final class ZoneWays
      */
     public function dearer(array $worth): array
     {
-        $before = [[0.0]];
-        $gains = [];
-        foreach ($this->sets as $week => $sets) {
-            $best = array_fill(0, $this->states[$week], INF);
-            $value = $before[$week];
-            foreach ($sets as $number => $set) {
-                $gain = 0.0;
-                foreach ($set as $lay) {
-                    $gain += $worth[$lay];
-                }
-                $gains[$week][$number] = $gain;
-                $ways = $this->on[$week][$number];
-                for ($w = 0, $end = count($ways); $w < $end; $w += 2) {
-                    $sum = $value[$ways[$w]] + $gain;
-                    if ($sum < $best[$ways[$w + 1]]) {
-                        $best[$ways[$w + 1]] = $sum;
-                    }
-                }
-            }
-            $before[] = $best;
-        }
+        [$before, $gains] = $this->upToEachState($worth);
         $last = count($this->sets);
         $after = [0.0];
         $least = $before[$last][0];
@@ -354,8 +434,8 @@ final class ZoneWays
             foreach ($sets as $number => $set) {
                 $gain = 0.0;
                 foreach ($set as $lay) {
-                    // What gains nothing by itself gains nothing with others.
-                    if ($worth[$lay] >= 0.0) {
+                    // What gains nothing by itself gains nothing with others, where all of these are there without it too.
+                    if ($worth[$lay] >= 0.0 && !$this->isNarrowed) {
                         continue 2;
                     }
                     $gain += $worth[$lay];
@@ -392,6 +472,42 @@ final class ZoneWays
     private static function fold(int $bits): int
     {
         return $bits ^ $bits >> 16 ^ $bits >> 32 ^ $bits >> 48;
+    }
+
+    /**
+     * The best way up to each state, and what each set gains.
+     *
+     * @param array<int, float> $worth by lay
+     *
+     * @return array{list<list<float>>, list<list<float>>} by week and state, and by week and set
+     */
+    private function upToEachState(array $worth): array
+    {
+        $before = [[0.0]];
+        $gains = [];
+        foreach ($this->sets as $week => $sets) {
+            $best = array_fill(0, $this->states[$week], INF);
+            $value = $before[$week];
+            $these = [];
+            foreach ($sets as $number => $set) {
+                $gain = 0.0;
+                foreach ($set as $lay) {
+                    $gain += $worth[$lay];
+                }
+                $these[] = $gain;
+                $ways = $this->on[$week][$number];
+                for ($w = 0, $end = count($ways); $w < $end; $w += 2) {
+                    $sum = $value[$ways[$w]] + $gain;
+                    if ($sum < $best[$ways[$w + 1]]) {
+                        $best[$ways[$w + 1]] = $sum;
+                    }
+                }
+            }
+            $before[] = $best;
+            $gains[] = $these;
+        }
+
+        return [$before, $gains];
     }
 
     /**

@@ -11,6 +11,7 @@ use WetCradle\Core\Bench\Leg;
 use WetCradle\Core\Bench\Space;
 use WetCradle\Core\Bench\Taken;
 use WetCradle\Core\Bench\ToPlace;
+use WetCradle\Core\Bench\ZoneWays;
 use WetCradle\Core\Numbers\Range;
 
 /** Houses in which there is hardly any room left, and what a plan of one leaves out. */
@@ -54,6 +55,30 @@ final class FullHouse
         }
 
         return [$ask, $lays, array_keys($lays) ?: [0]];
+    }
+
+    /**
+     * Such a house of which all ways are listed.
+     *
+     * @return array{ToPlace, list<int>, list<ZoneWays>} with the batch of each lay
+     */
+    public static function listed(int $seed, int $spare = 5): array
+    {
+        [$ask, $lays] = self::made($seed, $spare, 8, 12);
+        $of = [];
+        foreach ($lays as $batch => $theirs) {
+            $of += array_fill_keys($theirs, $batch);
+        }
+        ksort($of);
+        $of = array_values($of);
+        $zones = [];
+        foreach (array_keys($ask->spaces) as $space) {
+            $zone = ZoneWays::of($ask, $space, $of, 200_000);
+            Assert::assertNotNull($zone, 'Too many ways.');
+            $zones[] = $zone;
+        }
+
+        return [$ask, $of, $zones];
     }
 
     /**

@@ -5,11 +5,15 @@ declare(strict_types=1);
 namespace WetCradle\Core\Tests\Bench;
 
 use PHPUnit\Framework\TestCase;
+use WetCradle\Core\Bench\Comfort;
 use WetCradle\Core\Bench\Filler;
+use WetCradle\Core\Bench\Leg;
 use WetCradle\Core\Bench\LikelyLays;
 use WetCradle\Core\Bench\Prices;
+use WetCradle\Core\Bench\Space;
 use WetCradle\Core\Bench\ToPlace;
 use WetCradle\Core\Bench\ZoneWays;
+use WetCradle\Core\Numbers\Range;
 
 final class LikelyLaysTest extends TestCase
 {
@@ -19,7 +23,7 @@ final class LikelyLaysTest extends TestCase
     {
         $here = $there = 0;
         foreach ([1, 2] as $seed) {
-            [$ask, $of, $zones] = self::house($seed);
+            [$ask, $of, $zones] = FullHouse::listed($seed);
             $filler = new Filler($ask, $seed);
             $filler->improve(4_000);
             $likely = self::priced($ask, $of, $zones, $filler->score());
@@ -36,7 +40,7 @@ final class LikelyLaysTest extends TestCase
 
     public function testWhatItKnowsBeforehandOfTheBestDoesNotMatterMuch(): void
     {
-        [$ask, $of, $zones] = self::house(1);
+        [$ask, $of, $zones] = FullHouse::listed(1);
         $near = self::priced($ask, $of, $zones, 200)->bound();
         $far = self::priced($ask, $of, $zones, 200_000)->bound();
         self::assertEqualsWithDelta($near, $far, 0.25 * $near);
@@ -46,7 +50,7 @@ final class LikelyLaysTest extends TestCase
     {
         $had = $all = 0;
         foreach ([1, 2] as $seed) {
-            [$ask, $of, $zones] = self::house($seed);
+            [$ask, $of, $zones] = FullHouse::listed($seed);
             $filler = new Filler($ask, $seed);
             $filler->improve(15_000);
             $first = self::priced($ask, $of, $zones, $filler->score())->first(5 * count($ask->names));
@@ -61,7 +65,7 @@ final class LikelyLaysTest extends TestCase
 
     public function testAHouseWithSomeLaysOnlyIsTheSameOtherwise(): void
     {
-        [$ask] = self::house(3);
+        [$ask] = FullHouse::listed(3);
         $kept = array_filter(array_fill_keys(array_keys($ask->layCost), true), static fn (int $lay) => $lay % 3 === 0, ARRAY_FILTER_USE_KEY);
         [$part, $lays] = $ask->only($kept);
         self::assertSame(array_keys($kept), $lays);
@@ -75,6 +79,27 @@ final class LikelyLaysTest extends TestCase
                 self::assertTrue($own < 0 || $first <= $lays[$own] && $lays[$own] < $end);
             }
         }
+    }
+
+    public function testMoreBatchesThanCanBeToldApartAreLookedThroughOnceEnoughOfThemAreSettled(): void
+    {
+        $comfort = Comfort::of(Range::of(5, 30), Range::of(0, 3));
+        $ask = new ToPlace(70, [Space::of('A', 10, $comfort, 70)]);
+        for ($week = 0; $week < 70; ++$week) {
+            $ask->batch("B{$week}", 100);
+            $ask->lay($week % 3, new Leg(0, $week, 1, 10, $comfort));
+        }
+        $of = range(0, 69);
+        $likely = new LikelyLays($ask, $of, [ZoneWays::of($ask, 0, $of, 1000) ?? self::fail('few enough')]);
+        $likely->round(1000);
+        $left = 100_000;
+        self::assertSame([], $likely->cheapest(1e6, $left));
+        self::assertLessThan(0, $left, 'It was ended.');
+        self::assertTrue($likely->settle(array_slice($of, 0, 60), 1e6));
+        $likely->round(1000);
+        $left = 100_000;
+        self::assertSame($of, $likely->cheapest(1e6, $left));
+        self::assertGreaterThan(0, $left);
     }
 
     /** @return array{int, int} its first lay and its last, or -1 twice */
@@ -99,19 +124,5 @@ final class LikelyLaysTest extends TestCase
         }
 
         return $likely;
-    }
-
-    /** @return array{ToPlace, list<int>, list<ZoneWays>} with the batch of each lay */
-    private static function house(int $seed): array
-    {
-        [$ask, $lays] = FullHouse::made($seed, 5, 8, 12);
-        $of = [];
-        foreach ($lays as $batch => $theirs) {
-            $of += array_fill_keys($theirs, $batch);
-        }
-        ksort($of);
-        $of = array_values($of);
-
-        return [$ask, $of, array_map(static fn (int $space) => ZoneWays::of($ask, $space, $of, 200_000) ?? self::fail('Too many ways.'), array_keys($ask->spaces))];
     }
 }
