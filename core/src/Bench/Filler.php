@@ -61,10 +61,10 @@ final class Filler
     private const LIKELY = [9, 9, 13];
     private const LIKELY_STEPS = 40_000;
     /** Rounds of prices before that at most, and at least; and after each that found anything better. */
-    private const LIKELY_ROUNDS = 300;
+    private const LIKELY_ROUNDS = 150;
     private const LIKELY_ROUNDS_MORE = 40;
     /** Steps for which batches are settled one after another, each time that prices were looked for. */
-    private const SETTLING = 30_000;
+    private const SETTLING = 20_000;
     /** Times that zones fill themselves by turns, one after another, how many turns of each, and ways walked that take the time of a step. */
     private const BY_TURNS = 4;
     private const EACH_ROUND = 400;
