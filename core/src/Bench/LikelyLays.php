@@ -42,8 +42,7 @@ final class LikelyLays
     private const LEAST = 0.05;
     /** Lays taken less often than this are as good as never taken. */
     private const SELDOM = 1e-4;
-    /** Batches that can be told apart by the bits of a whole number; and what stands for none of the bits. */
-    private const BITS = 62;
+    /** What stands for none of the bits of a whole number. */
     private const NO_BIT = 64;
 
     /** Ways of all zones, which one round walks. */
@@ -106,7 +105,7 @@ final class LikelyLays
         return array_filter($this->often, fn (int $lay) => !isset($this->settled[$this->of[$lay]]), ARRAY_FILTER_USE_KEY);
     }
 
-    /** What no filling can cost less than. */
+    /** What no filling can cost less than; once batches are settled, none that has them there and that was not let go. */
     public function bound(): int
     {
         return (int) ceil(max(0.0, $this->bound) - 1e-6);
@@ -184,7 +183,7 @@ final class LikelyLays
                     $gone[$other] = true;
                 }
             }
-            $this->isSettled($batch, $this->most);
+            $this->hold($batch, $this->most);
         }
         $worth = $this->worth($this->best);
         $left = [];
@@ -204,7 +203,7 @@ final class LikelyLays
             $lies[$this->of[$lay]] = true;
         }
         foreach (array_diff_key($this->ask->leftOut, $lies, $this->settled) as $batch => $leftOut) {
-            $this->isSettled($batch, (float) $leftOut);
+            $this->hold($batch, (float) $leftOut);
         }
         $this->bound = -INF;
 
@@ -221,7 +220,7 @@ final class LikelyLays
     public function cheapest(float $room, int &$left): array
     {
         $open = array_keys(array_diff_key($this->ask->leftOut, $this->settled));
-        if (count($open) > self::BITS) {
+        if (count($open) > Together::BITS) {
             $left = -1;
 
             return [];
@@ -236,7 +235,8 @@ final class LikelyLays
         return Together::lays($this->zones, $this->worth($this->best), $this->ask->layCost, $of, $price, $room, $left);
     }
 
-    private function isSettled(int $batch, float $wanted): void
+    /** What it is wanted stays as it is from now on. */
+    private function hold(int $batch, float $wanted): void
     {
         $this->settled[$batch] = true;
         $this->wanted[$batch] = $this->best[$batch] = $wanted;

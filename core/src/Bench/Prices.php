@@ -27,8 +27,6 @@ final class Prices
     private const KEPT = 0.35;
     /** Directions shorter than this are what is left of rounds before; prices would run away along them. */
     private const LEAST = 0.1;
-    /** Batches that can be told apart by the bits of a whole number. */
-    private const BITS = 62;
     /** How much of the way from the bound to what is known is looked through first, and how much further each time. */
     private const LOOKS_FIRST = 0.4;
     private const LOOKS_ON = 2.6;
@@ -154,7 +152,7 @@ final class Prices
      */
     public function lookThrough(int $known, int $most): \Generator
     {
-        if (count($this->bestPrice) > self::BITS) {
+        if (count($this->bestPrice) > Together::BITS) {
             return;
         }
         $this->clear();

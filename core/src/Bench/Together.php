@@ -13,6 +13,8 @@ namespace WetCradle\Core\Bench;
  */
 final class Together
 {
+    /** Batches that can be told apart by the bits of a whole number. */
+    public const BITS = 62;
     private const OUT = -1;
 
     /** @var array<int, int> the filling of each zone in the best way so far; none before there is one */
