@@ -63,6 +63,8 @@ final class LikelyLays
     private array $often = [];
     /** @var array<int, true> batches of which it is settled where they lie, or that they lie nowhere */
     private array $settled = [];
+    /** @var array<int, array<int, true>> by zone, the lays that any of its ways has, once they were asked for */
+    private array $laysIn = [];
     /** What all others together may be wanted at most; and what a settled batch is wanted, so that they never lie in its place. */
     private readonly int $all;
     private readonly float $most;
@@ -189,13 +191,15 @@ final class LikelyLays
         $left = [];
         $this->ways = 0;
         foreach ($this->zones as $i => $zone) {
-            $kept = $zone->without($gone);
-            if ($kept->isBarred()) {
-                return false;
+            if (array_intersect_key($gone, $this->laysIn[$i] ??= $zone->lays()) !== []) {
+                $zone = $zone->without($gone);
+                if ($zone->isBarred()) {
+                    return false;
+                }
             }
-            $this->zones[$i] = $kept->within($worth, min($room, (float) $this->all));
+            $this->zones[$i] = $zone->within($worth, min($room, (float) $this->all));
             $this->ways += $this->zones[$i]->ways;
-            $left += $this->zones[$i]->lays();
+            $left += $this->laysIn[$i] = $this->zones[$i]->lays();
         }
         $this->often = array_intersect_key($this->often, $left);
         $lies = [];

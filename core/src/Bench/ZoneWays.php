@@ -18,7 +18,7 @@ final class ZoneWays
 
     /**
      * @param list<list<list<int>>> $sets by week, sets of lays that may begin
-     * @param list<array<int, list<int>>> $on by week and set, the ways on: pairs of a state and the one that follows
+     * @param list<list<array<int, int>>> $on by week and set, the ways on: the state that follows, by the one before
      * @param list<int> $states by week, how many may follow
      * @param bool $isNarrowed whether what has fewer lays may be missing while what has more is there
      */
@@ -122,8 +122,7 @@ final class ZoneWays
                             $numberOf[$both] = count($next);
                             $next[] = [...$stays, ...$setStays[$which]];
                         }
-                        $on[$which][] = $state;
-                        $on[$which][] = $numberOf[$both];
+                        $on[$which][$state] = $numberOf[$both];
                         if (++$ways > $most) {
                             return null;
                         }
@@ -189,18 +188,16 @@ final class ZoneWays
                         continue 2;
                     }
                 }
-                $ways = $this->on[$week][$of];
-                $pairs = [];
-                for ($w = 0, $end = count($ways); $w < $end; $w += 2) {
-                    if (isset($number[$ways[$w]])) {
-                        $pairs[] = $number[$ways[$w]];
-                        $pairs[] = $next[$ways[$w + 1]] ??= count($next);
+                $ways = [];
+                foreach ($this->on[$week][$of] as $state => $to) {
+                    if (isset($number[$state])) {
+                        $ways[$number[$state]] = $next[$to] ??= count($next);
                     }
                 }
-                if ($pairs !== []) {
+                if ($ways !== []) {
                     $keptSets[] = $set;
-                    $keptOn[] = $pairs;
-                    $many += intdiv(count($pairs), 2);
+                    $keptOn[] = $ways;
+                    $many += count($ways);
                 }
             }
             $allSets[] = $keptSets;
@@ -225,25 +222,24 @@ final class ZoneWays
         $after = [0.0];
         $allSets = $allOn = [];
         for ($week = $last - 1; $week >= 0; --$week) {
-            $value = array_fill(0, count($before[$week]), INF);
+            $upTo = $before[$week];
+            $value = array_fill(0, count($upTo), INF);
             $allSets[$week] = $allOn[$week] = [];
             foreach ($this->sets[$week] as $number => $set) {
                 $gain = $gains[$week][$number];
-                $ways = $this->on[$week][$number];
-                $pairs = [];
-                for ($w = 0, $end = count($ways); $w < $end; $w += 2) {
-                    $sum = $gain + $after[$ways[$w + 1]];
-                    if ($sum + $before[$week][$ways[$w]] <= $most) {
-                        $pairs[] = $ways[$w];
-                        $pairs[] = $ways[$w + 1];
-                        if ($sum < $value[$ways[$w]]) {
-                            $value[$ways[$w]] = $sum;
+                $ways = [];
+                foreach ($this->on[$week][$number] as $state => $next) {
+                    $sum = $gain + $after[$next];
+                    if ($sum + $upTo[$state] <= $most) {
+                        $ways[$state] = $next;
+                        if ($sum < $value[$state]) {
+                            $value[$state] = $sum;
                         }
                     }
                 }
-                if ($pairs !== []) {
+                if ($ways !== []) {
                     $allSets[$week][] = $set;
-                    $allOn[$week][] = $pairs;
+                    $allOn[$week][] = $ways;
                 }
             }
             $after = $value;
@@ -258,7 +254,7 @@ final class ZoneWays
      * States are numbered anew, without those that no way passes.
      *
      * @param list<list<list<int>>>       $sets
-     * @param list<array<int, list<int>>> $on   each state on a way is reached by another, or is the first
+     * @param list<list<array<int, int>>> $on   each state on a way is reached by another, or is the first
      */
     private static function numbered(array $sets, array $on): self
     {
@@ -267,14 +263,13 @@ final class ZoneWays
         $many = 0;
         foreach ($on as $week => $all) {
             $next = [];
-            foreach ($all as $of => $ways) {
-                $pairs = [];
-                for ($w = 0, $end = count($ways); $w < $end; $w += 2) {
-                    $pairs[] = $number[$ways[$w]];
-                    $pairs[] = $next[$ways[$w + 1]] ??= count($next);
-                    ++$many;
+            foreach ($all as $of => $old) {
+                $ways = [];
+                foreach ($old as $state => $to) {
+                    $ways[$number[$state]] = $next[$to] ??= count($next);
                 }
-                $on[$week][$of] = $pairs;
+                $on[$week][$of] = $ways;
+                $many += count($ways);
             }
             $counts[] = count($next);
             $number = $next;
@@ -298,17 +293,17 @@ final class ZoneWays
         $least = $before[$last][0];
         $more = [];
         for ($week = $last - 1; $week >= 0; --$week) {
-            $value = array_fill(0, count($before[$week]), INF);
+            $upTo = $before[$week];
+            $value = array_fill(0, count($upTo), INF);
             foreach ($this->sets[$week] as $number => $set) {
                 $gain = $gains[$week][$number];
-                $ways = $this->on[$week][$number];
                 $cheapest = INF;
-                for ($w = 0, $end = count($ways); $w < $end; $w += 2) {
-                    $sum = $gain + $after[$ways[$w + 1]];
-                    if ($sum < $value[$ways[$w]]) {
-                        $value[$ways[$w]] = $sum;
+                foreach ($this->on[$week][$number] as $state => $next) {
+                    $sum = $gain + $after[$next];
+                    if ($sum < $value[$state]) {
+                        $value[$state] = $sum;
                     }
-                    $sum += $before[$week][$ways[$w]];
+                    $sum += $upTo[$state];
                     if ($sum < $cheapest) {
                         $cheapest = $sum;
                     }
@@ -345,14 +340,12 @@ final class ZoneWays
             foreach (array_keys($sets) as $number) {
                 [$gain, $new] = [$gains[$week][$number], $batches[$week][$number]];
                 $folded = self::fold($new);
-                $ways = $this->on[$week][$number];
-                for ($w = 0, $end = count($ways); $w < $end; $w += 2) {
-                    $to = $ways[$w + 1];
+                foreach ($this->on[$week][$number] as $state => $to) {
                     $limit = $most - $gain - $after[$week + 1][$to];
                     if (--$left < 0) {
                         return null;
                     }
-                    foreach ($at[$ways[$w]] ?? [] as $key => $cost) {
+                    foreach ($at[$state] ?? [] as $key => $cost) {
                         if ($cost > $limit) {
                             break;
                         }
@@ -402,10 +395,8 @@ final class ZoneWays
                 if (($new & ~$filling) !== 0) {
                     continue;
                 }
-                $ways = $this->on[$week][$number];
-                for ($w = 0, $end = count($ways); $w < $end; $w += 2) {
-                    $to = $ways[$w + 1];
-                    foreach ($at[$ways[$w]] ?? [] as $before => [$spent, $lays]) {
+                foreach ($this->on[$week][$number] as $state => $to) {
+                    foreach ($at[$state] ?? [] as $before => [$spent, $lays]) {
                         if (($before & $new) === 0 && $spent + $sum < ($next[$to][$before | $new][0] ?? PHP_INT_MAX)) {
                             $next[$to][$before | $new] = [$spent + $sum, [...$lays, ...$set]];
                         }
@@ -430,7 +421,7 @@ final class ZoneWays
         $came = [];
         foreach ($this->sets as $week => $sets) {
             $best = array_fill(0, $this->states[$week], INF);
-            $from = $with = [];
+            $from = $with = array_fill(0, $this->states[$week], 0);
             foreach ($sets as $number => $set) {
                 $gain = 0.0;
                 foreach ($set as $lay) {
@@ -440,13 +431,11 @@ final class ZoneWays
                     }
                     $gain += $worth[$lay];
                 }
-                $ways = $this->on[$week][$number];
-                for ($w = 0, $end = count($ways); $w < $end; $w += 2) {
-                    $sum = $value[$ways[$w]] + $gain;
-                    $next = $ways[$w + 1];
+                foreach ($this->on[$week][$number] as $state => $next) {
+                    $sum = $value[$state] + $gain;
                     if ($sum < $best[$next]) {
                         $best[$next] = $sum;
-                        $from[$next] = $ways[$w];
+                        $from[$next] = $state;
                         $with[$next] = $number;
                     }
                 }
@@ -495,11 +484,10 @@ final class ZoneWays
                     $gain += $worth[$lay];
                 }
                 $these[] = $gain;
-                $ways = $this->on[$week][$number];
-                for ($w = 0, $end = count($ways); $w < $end; $w += 2) {
-                    $sum = $value[$ways[$w]] + $gain;
-                    if ($sum < $best[$ways[$w + 1]]) {
-                        $best[$ways[$w + 1]] = $sum;
+                foreach ($this->on[$week][$number] as $state => $next) {
+                    $sum = $value[$state] + $gain;
+                    if ($sum < $best[$next]) {
+                        $best[$next] = $sum;
                     }
                 }
             }
@@ -536,12 +524,12 @@ final class ZoneWays
         $after = [count($this->sets) => [0.0]];
         for ($week = count($this->sets) - 1; $week >= 0; --$week) {
             $value = array_fill(0, $week === 0 ? 1 : $this->states[$week - 1], INF);
+            $onFrom = $after[$week + 1];
             foreach ($gains[$week] as $number => $gain) {
-                $ways = $this->on[$week][$number];
-                for ($w = 0, $end = count($ways); $w < $end; $w += 2) {
-                    $sum = $gain + $after[$week + 1][$ways[$w + 1]];
-                    if ($sum < $value[$ways[$w]]) {
-                        $value[$ways[$w]] = $sum;
+                foreach ($this->on[$week][$number] as $state => $next) {
+                    $sum = $gain + $onFrom[$next];
+                    if ($sum < $value[$state]) {
+                        $value[$state] = $sum;
                     }
                 }
             }
