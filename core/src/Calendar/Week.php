@@ -19,7 +19,10 @@ final class Week
     /** Weeks that every year has. */
     private const EACH_YEAR = 52;
 
-    private ?\DateTimeImmutable $monday = null;
+    /** @var array<int, \DateTimeImmutable> Mondays by ordinal, once they were asked for: the same weeks are asked for again and again */
+    private static array $mondays = [];
+    /** @var array<int, int> the ordinal of the first week of a year, in the same way */
+    private static array $firsts = [];
 
     /** @param int $ordinal weeks since the first Monday of 1970 */
     private function __construct(private readonly int $ordinal)
@@ -148,20 +151,24 @@ final class Week
     /** The numbered week of a year; its last one where the year has no week 53. */
     public static function inYear(int $year, int $number): self
     {
-        $weeks = (int) (new \DateTimeImmutable(sprintf('%d-12-28', $year)))->format('W');
-
-        return self::ofYear($year, min($weeks, $number));
+        return self::ofYear($year, min(self::firstOf($year + 1) - self::firstOf($year), $number));
     }
 
     /** Where the year has no such week, one of the next. */
     private static function ofYear(int $year, int $number): self
     {
-        return self::containing((new \DateTimeImmutable('2000-01-01'))->setISODate($year, $number));
+        return new self(self::firstOf($year) + $number - 1);
+    }
+
+    /** It is the one that holds 4 January (ISO 8601). */
+    private static function firstOf(int $year): int
+    {
+        return self::$firsts[$year] ??= self::ordinalOf((new \DateTimeImmutable('2000-01-04'))->setDate($year, 1, 4));
     }
 
     public function monday(): \DateTimeImmutable
     {
-        return $this->monday ??= (new \DateTimeImmutable(self::FIRST))->setDate(1970, 1, 5 + 7 * $this->ordinal);
+        return self::$mondays[$this->ordinal] ??= (new \DateTimeImmutable(self::FIRST))->setDate(1970, 1, 5 + 7 * $this->ordinal);
     }
 
     public function sunday(): \DateTimeImmutable

@@ -130,7 +130,7 @@ final class StickCount implements Calculation
                 $term = exp($logTerm);
             }
             $chance += $term ?? 0.0;
-            if ($s >= $last || min(1.0, $chance) >= $asked) {
+            if ($s >= $last || $chance >= $asked) {
                 return [$s, min(1.0, $chance)];
             }
             $ratio = $s / ($s - $n + 1) * ($b + $s - $n) / ($both + $s);

@@ -6,6 +6,7 @@ namespace WetCradle\Server\Crops;
 
 use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
+use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Crops\Leaving;
 use WetCradle\Core\Crops\Plantlets;
@@ -24,8 +25,10 @@ final class SheetBook
 {
     /** @var array<int, array<string, mixed>> as they are kept */
     private array $kept = [];
-    /** @var array<int, array{Warmth, Water}> */
-    private array $needs = [];
+    /** @var array<int, Warmth> */
+    private array $warmth = [];
+    /** @var array<int, Water> */
+    private array $water = [];
     /** @var array<int, Potting> */
     private array $potting = [];
     /** @var array<int, list<array{days: int, what: string}>> */
@@ -33,7 +36,7 @@ final class SheetBook
     /** @var array<int, Plantlets> */
     private array $plantlets = [];
 
-    public function __construct(private readonly Connection $db)
+    public function __construct(private readonly Connection $db, private readonly EntityManagerInterface $em)
     {
     }
 
@@ -43,7 +46,7 @@ final class SheetBook
     public function have(array $ids): void
     {
         $numbers = array_unique(array_map(static fn (mixed $id) => is_numeric($id) ? (int) $id : 0, $ids));
-        $missing = array_values(array_diff($numbers, array_keys($this->kept)));
+        $missing = array_values(array_filter($numbers, fn (int $id) => !isset($this->kept[$id]) && $this->version($id) === null));
         if ($missing === []) {
             return;
         }
@@ -54,18 +57,18 @@ final class SheetBook
 
     public function warmth(int $id): Warmth
     {
-        return $this->needs($id)[0];
+        return $this->warmth[$id] ??= $this->whole($id)->care->warmth ?? Warmth::read(Fields::of($this->keptAs($id)['warmth'] ?? null));
     }
 
     public function water(int $id): Water
     {
-        return $this->needs($id)[1];
+        return $this->water[$id] ??= $this->whole($id)->care->water ?? WaySheet::waterOf(Fields::of($this->keptAs($id)));
     }
 
     /** @param ?Leaving $leaving what its order asks for; null where it has none */
     public function potting(int $id, ?Leaving $leaving = null): Potting
     {
-        $potting = $this->potting[$id] ??= Potting::read(Fields::of($this->keptAs($id)['potting'] ?? null));
+        $potting = $this->potting[$id] ??= $this->whole($id)->potting ?? Potting::read(Fields::of($this->keptAs($id)['potting'] ?? null));
 
         return $leaving === null ? $potting : $potting->leaving($leaving);
     }
@@ -73,21 +76,42 @@ final class SheetBook
     /** @return list<array{days: int, what: string}> its steps of weaning */
     public function weaning(int $id): array
     {
-        return $this->weaning[$id] ??= WaySheet::stepsOf(Fields::of($this->keptAs($id)));
+        return $this->weaning[$id] ??= $this->whole($id)->care->weaning ?? WaySheet::stepsOf(Fields::of($this->keptAs($id)));
     }
 
     public function plantlets(int $id): Plantlets
     {
-        return $this->plantlets[$id] ??= Plantlets::read(Fields::of($this->keptAs($id)));
+        return $this->plantlets[$id] ??= $this->whole($id)?->plantlets() ?? Plantlets::read(Fields::of($this->keptAs($id)));
     }
 
-    /** @return array{Warmth, Water} what it asks of a bench */
-    private function needs(int $id): array
+    /**
+     * Whole sheets, as their ways root here; those that nobody has read yet are read together.
+     *
+     * @param list<int> $ids of versions
+     *
+     * @return array<int, WaySheet> by version
+     */
+    public function wholes(array $ids): array
     {
-        return $this->needs[$id] ??= [
-            Warmth::read(Fields::of($this->keptAs($id)['warmth'] ?? null)),
-            WaySheet::waterOf(Fields::of($this->keptAs($id))),
-        ];
+        $missing = array_values(array_filter(array_unique($ids), fn (int $id) => $this->version($id) === null));
+        if ($missing !== []) {
+            $this->em->createQuery('SELECT s FROM '.SheetVersion::class.' s WHERE s.id IN (:ids)')->setParameter('ids', $missing)->getResult();
+        }
+
+        return array_filter(array_map($this->whole(...), array_combine($ids, $ids)));
+    }
+
+    /** The whole sheet of a version that somebody else has read already: it is not read a second time, part by part. */
+    private function whole(int $id): ?WaySheet
+    {
+        return $this->version($id)?->core();
+    }
+
+    private function version(int $id): ?SheetVersion
+    {
+        $version = $this->em->getUnitOfWork()->tryGetById($id, SheetVersion::class);
+
+        return $version instanceof SheetVersion && !$this->em->isUninitializedObject($version) ? $version : null;
     }
 
     /** @return array<string, mixed> */
@@ -115,7 +139,7 @@ final class SheetBook
         $ways = Row::all($this->db, 'SELECT crop_id, sheet_id FROM way WHERE house = 1');
         $this->have(Row::ints($ways, 'sheet_id'));
         foreach ($ways as $way) {
-            $bases[$way->int('crop_id')] = Warmth::read(Fields::of($this->keptAs($way->int('sheet_id'))['warmth'] ?? null))->cardinal->base;
+            $bases[$way->int('crop_id')] = $this->warmth($way->int('sheet_id'))->cardinal->base;
         }
 
         return $bases;

@@ -18,6 +18,12 @@ use Doctrine\ORM\Query;
  */
 final class Row
 {
+    /** Signs of a day without an hour. */
+    private const DAY = 10;
+
+    /** @var array<string, \DateTimeImmutable> days that were read: the same come again and again */
+    private static array $days = [];
+
     /** @param array<string, mixed> $columns */
     private function __construct(private readonly array $columns)
     {
@@ -189,7 +195,9 @@ final class Row
 
     public function day(string $column): \DateTimeImmutable
     {
-        return new \DateTimeImmutable($this->text($column));
+        $written = $this->text($column);
+
+        return strlen($written) === self::DAY ? self::$days[$written] ??= new \DateTimeImmutable($written) : new \DateTimeImmutable($written);
     }
 
     public function dayOrNull(string $column): ?\DateTimeImmutable

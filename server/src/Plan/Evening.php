@@ -57,6 +57,7 @@ final class Evening
     {
         $from = $this->today->week();
         [$first, $last] = [$from->plus(-1), $from->plus($weeks + 30)];
+        $this->known->readAhead(sheet: SheetVersion::class, crop: Crop::class, zone: Zone::class, block: StockBlock::class);
         $lying = $this->tenants->during($first, $last);
         $this->lying = $this->tenants->byZone($first, $last, null, $lying);
         $this->taken = $this->takes->around($this->today->day(), null, 7 * ($weeks + 30));
@@ -106,7 +107,6 @@ final class Evening
     private function movable(array $loads): array
     {
         $norms = $this->house->nursery()->norms();
-        $this->known->readAhead(sheet: SheetVersion::class, crop: Crop::class, zone: Zone::class, block: StockBlock::class);
         $query = $this->em->createQuery('SELECT b, w, st, m FROM '.Batch::class.' b LEFT JOIN b.standing st LEFT JOIN b.wanted w LEFT JOIN b.movesOn m
             WHERE b.calledOff = false AND b.leftBenchOn IS NULL');
         foreach (Row::things($query, Batch::class) as $batch) {

@@ -14,7 +14,7 @@ use WetCradle\Core\Stock\BlockFacts;
 use WetCradle\Core\Stock\BlockOffer;
 use WetCradle\Core\Stock\Fitness;
 use WetCradle\Server\Calendar\Today;
-use WetCradle\Server\Crops\SheetVersion;
+use WetCradle\Server\Crops\SheetBook;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Trace\Recalls;
@@ -27,6 +27,7 @@ final class Fit
         private readonly Connection $db,
         private readonly Takes $takes,
         private readonly Rights $rights,
+        private readonly SheetBook $sheets,
         private readonly House $house,
         private readonly Recalls $recalls,
         private readonly Today $today,
@@ -111,15 +112,9 @@ final class Fit
             ['codes' => $codes],
             ['codes' => ArrayParameterType::STRING],
         );
-        [$blocks, $sheets] = [$this->blocks(Row::ints($rows, 'block_id')), []];
+        $blocks = $this->blocks(Row::ints($rows, 'block_id'));
         $onWays = array_filter($rows, static fn (Row $row) => $blocks[$row->int('block_id')]->dependsOnWay(Material::from($row->text('material'))));
-        foreach ($onWays === [] ? [] : Row::things(
-            $this->em->createQuery('SELECT s FROM '.SheetVersion::class.' s WHERE s.id IN (:ids)')
-                ->setParameter('ids', array_values(array_unique(Row::ints(array_values($onWays), 'sheet_id')))),
-            SheetVersion::class,
-        ) as $sheet) {
-            $sheets[(int) $sheet->id] = $sheet->core();
-        }
+        $sheets = $this->sheets->wholes(Row::ints(array_values($onWays), 'sheet_id'));
         foreach ($rows as $i => $row) {
             $block = $blocks[$row->int('block_id')];
             $way = isset($onWays[$i]) ? $sheets[$row->int('sheet_id')] : null;

@@ -28,7 +28,7 @@ final class WantedViews
     private const AT_ONCE = 5000;
 
     private const SELECT = 'SELECT w.id, w.version, w.plants, w.ready_week, w.priority, w.note, w.reference, w.called_off, w.sex, w.only_population,
-            w.entered_at,
+            date(w.entered_at) AS entered_on,
             c.name AS crop, c.slug, o.id AS pot_id, o.name AS pot, o.millilitres, o.leaves, o.bundle_of, u.name AS customer, f.code AS for_block,
             k.code AS only_block, a.name AS entered_by
         FROM wanted w JOIN crop c ON c.id = w.crop_id JOIN pot o ON o.id = w.pot_id JOIN account a ON a.id = w.entered_by_id
@@ -196,7 +196,7 @@ final class WantedViews
             'needsAct' => !$isOff && $many < $plants && ($states === [] || $outlook?->isShort() === true),
             'planBy' => $last?->format('Y-m-d'),
             'enteredBy' => $order->text('entered_by'),
-            'enteredAt' => $order->day('entered_at')->format('Y-m-d'),
+            'enteredAt' => $order->text('entered_on'),
             'version' => $order->int('version'),
             'batches' => $tags,
             'sent' => array_map(static fn (array $one) => $one + ['bundles' => Pot::leavingOf($order)?->bundles($one['count'])], $sent),
