@@ -233,6 +233,7 @@ test('a day’s work on a phone, with one thumb', async ({ page }) => {
   const box = await more.boundingBox()
   expect(Math.min(box?.width ?? 0, box?.height ?? 0)).toBeGreaterThanOrEqual(44)
   for (let i = 0; i < 6; i++) await more.click()
+  await expect(check.getByLabel('callus', { exact: true })).toHaveValue('6')
   await check.getByRole('button', { name: 'callus: 1 less' }).click()
   await expect(check.getByLabel('callus', { exact: true })).toHaveValue('5')
   await expect(check.getByLabel('callus', { exact: true })).toHaveAttribute('inputmode', 'numeric')
