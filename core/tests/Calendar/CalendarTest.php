@@ -157,4 +157,15 @@ final class CalendarTest extends TestCase
         }
         self::assertEquals($agreed['cool_maritime'], Climate::reference()->means);
     }
+
+    public function testAWeekIsWhereTheCalendarHasIt(): void
+    {
+        for ($year = 1990; $year <= 2100; ++$year) {
+            $last = (int) (new \DateTimeImmutable("{$year}-12-28"))->format('W');
+            foreach ([1, 26, 52, 53] as $number) {
+                $monday = (new \DateTimeImmutable('2000-01-01'))->setISODate($year, min($last, $number));
+                self::assertEquals($monday, Week::inYear($year, $number)->monday());
+            }
+        }
+    }
 }

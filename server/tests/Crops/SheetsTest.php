@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Tests\Crops;
 
+use WetCradle\Server\Crops\SheetBook;
 use WetCradle\Server\Tests\House;
 
 /** Sheets: from a pattern, kept by version, several ways side by side, and the house's rules. */
@@ -283,5 +284,21 @@ final class SheetsTest extends House
         $this->ask('PUT', '/api/nursery', ['windowBy' => 'weeks', 'windowWeeks' => 0, 'hemisphere' => 'south'] + $nursery);
         self::assertSame('2027-W48', $window()['from'], 'Half a year on.');
         self::assertSame('air', substr($this->refused(422, 'PUT', '/api/nursery', ['air' => [1, 2, 3]] + $this->ask('GET', '/api/nursery'))['field'], 0, 3));
+    }
+
+    public function testASheetReadWholeSaysWhatItsPartsSay(): void
+    {
+        $ids = array_map(intval(...), $this->db()->fetchFirstColumn('SELECT id FROM way_sheet ORDER BY id'));
+        $sheets = $this->service(SheetBook::class);
+        $sheets->have($ids);
+        $said = array_map(
+            static fn (int $id) => [$sheets->warmth($id), $sheets->water($id), $sheets->potting($id), $sheets->weaning($id), $sheets->plantlets($id)],
+            array_combine($ids, $ids),
+        );
+        self::assertNotSame([], $said);
+        foreach ($sheets->wholes($ids) as $id => $whole) {
+            self::assertEquals($said[$id], [$whole->care->warmth, $whole->care->water, $whole->potting, $whole->care->weaning, $whole->plantlets()]);
+        }
+        self::assertSame($ids, array_keys($sheets->wholes($ids)));
     }
 }
