@@ -62,6 +62,16 @@ final class FillStaysTest extends TestCase
         self::assertNull($at(5), 'Where only pots stand it cannot lie.');
     }
 
+    public function testEachRoundSearchesForLongerThanTheOneBeforeUntilTheThirdButNotInALargeHouse(): void
+    {
+        $steps = static fn (int $round, int $batches) => (new FillAsk(FillStage::Rooting, $round, [], false, false))->steps($batches);
+        self::assertLessThan($steps(2, 60), $steps(1, 60));
+        self::assertLessThan($steps(3, 60), $steps(2, 60));
+        self::assertSame($steps(3, 60), $steps(40, 60));
+        self::assertSame($steps(1, 60), $steps(0, 60), 'What is only tried is tried like a first round.');
+        self::assertSame([$steps(1, 60), $steps(1, 60)], [$steps(1, 1500), $steps(9, 1500)]);
+    }
+
     /** @return ?array{int, int} weeks and cost, by the days that it would have there */
     private static function byItself(FillHouse $house, int $space, int $start, ?WhatIf $whatIf): ?array
     {

@@ -23,8 +23,7 @@ use WetCradle\Server\Potting\PotLot;
 /** Puts the house to the core to be filled, a round of the search at a time; what it finds can be made as moves. */
 final class Fillings
 {
-    private const STEPS = 20_000;
-    /** The same where it is filled again around those whose move was refused, beginning from what was found before. */
+    /** Steps of the search where it is filled again around those whose move was refused, beginning from what was found before. */
     private const STEPS_AGAIN = 4_000;
 
     public function __construct(
@@ -54,7 +53,7 @@ final class Fillings
             $filling = new Filling(FillHouse::WEEKS, $house->spaces(), $asks->stays, $defaults, $asks->standing, $ask->round);
             // Those that are held come first to where they are.
             $filling->from(array_intersect_key($asks->now, $held) + $found + $this->before($ask, $house, $asks->now));
-            $more = $filling->improve($times === 0 ? self::STEPS : self::STEPS_AGAIN, $going);
+            $more = $filling->improve($times === 0 ? $ask->steps($filling->count()) : self::STEPS_AGAIN, $going);
             // Tidied where it may be the last time; and once more when it is.
             foreach ($times === 0 ? [true] : [false, true] as $isTidied) {
                 $filled = $filling->filled($isTidied);

@@ -1,23 +1,19 @@
-import { useEffect, useRef, useState } from 'react'
+import { useState } from 'react'
 import { Link } from 'react-router'
-import { answer, api, Refusal, type Schemas } from '../api/client'
-import { isItsTurnLater } from '../api/queries'
+import type { Schemas } from '../api/client'
 import { useBack, useMoves } from '../api/writes'
 import { say } from '../shell/Said'
 import { useShown } from '../shell/week'
 import { mondayOf, plural, sayWeek } from '../words'
 import { BenchRooms } from './BenchRooms'
+import { useLooking } from './looking'
 import { Needs } from './Needs'
-
-type Found = Schemas['Fill']
 
 const STAGES = {
   rooting: 'rooting',
   weaning: 'weaned, off the mist',
   potted: 'in pots, until ready',
 } as const
-/** Rounds without a gain after which looking on is no use. */
-const PATIENCE = 4
 
 /** Fills the house again: looks for better until told to stop, shows what would change, changes nothing until asked. */
 export function Fill() {
@@ -26,76 +22,12 @@ export function Fill() {
   const [mayPart, setMayPart] = useState(false)
   const [mayMove, setMayMove] = useState(false)
   const [spaced, setSpaced] = useState(false)
-  const [found, setFound] = useState<Found | null>(null)
-  const [foundWith, setFoundWith] = useState('')
-  const [rounds, setRounds] = useState(0)
-  const [looking, setLooking] = useState(false)
-  const [refused, setRefused] = useState<string | null>(null)
-  const [waits, setWaits] = useState<string | null>(null)
-  const stop = useRef(false)
-  useEffect(
-    () => () => {
-      stop.current = true
-    },
-    [],
-  )
-  const clear = () => {
-    stop.current = true
-    setFound(null)
-    setRounds(0)
-    setRefused(null)
-  }
+  const { found, rounds, state, refused, waits, isDone, look, stop, clear } = useLooking({ stage, mayPart, mayMove, spaced })
   const back = useBack((changed) => {
     say(`${plural(changed, 'batch', 'batches')} put back.`)
     clear()
   })
   const move = useMoves()
-  /** Where others have long work done, it waits for its turn, unless it is stopped. */
-  const inTurn = async (ask: () => Promise<Found>): Promise<Found | null> => {
-    while (!stop.current) {
-      try {
-        const answered = await ask()
-        setWaits(null)
-        return answered
-      } catch (error) {
-        if (!isItsTurnLater(error)) throw error
-        setWaits((error as Refusal).message)
-        await new Promise((later) => setTimeout(later, 1500))
-      }
-    }
-    return null
-  }
-  // Parted and moved, more may be found of what could not be better otherwise.
-  const asked = `${mayPart} ${mayMove}`
-  const isDone = found !== null && !found.more && foundWith === asked
-  const look = async () => {
-    stop.current = false
-    setLooking(true)
-    setRefused(null)
-    let best = found
-    let without = 0
-    try {
-      for (let round = rounds + 1; !stop.current && without < PATIENCE; round += 1) {
-        const now: Found | null = await inTurn(() =>
-          answer(api.POST('/api/bench/fill', { body: { stage, round, mayPart, mayMove, spaced, before: best?.plan ?? [] } })),
-        )
-        if (now === null) break
-        if (stop.current && best) break
-        without = best && now.score >= best.score ? without + 1 : 0
-        if (!best || now.score < best.score) best = now
-        setFound(best)
-        setFoundWith(asked)
-        setRounds(round)
-        if (!now.more) break
-      }
-    } catch (error) {
-      if (!(error instanceof Refusal)) throw error
-      setRefused(error.message)
-    } finally {
-      setLooking(false)
-      setWaits(null)
-    }
-  }
   const apply = (moves: Schemas['Move'][], why: string, said: string) =>
     move.mutate(
       { moves, why },
@@ -157,15 +89,9 @@ export function Fill() {
             pots spaced, not pot-thick
           </label>
         )}
-        {looking ? (
-          <button
-            type="button"
-            className="act"
-            onClick={() => {
-              stop.current = true
-            }}
-          >
-            Stop looking
+        {state !== 'idle' ? (
+          <button type="button" className="act" disabled={state === 'stopping'} onClick={stop}>
+            {state === 'stopping' ? 'Stopping…' : 'Stop looking'}
           </button>
         ) : (
           !isDone && (
@@ -175,15 +101,15 @@ export function Fill() {
           )
         )}
       </div>
-      {!found && !looking && (
+      {!found && state === 'idle' && (
         <p className="max-w-2xl soft">
           What is planned may go to another zone, or begin up to three weeks sooner or later while its material is right. What is
           stuck or locked stays, unless its zone is closed over it. You see what would change before anything does.
         </p>
       )}
       <p role="status" className="mb-3 min-h-6">
-        {looking && (waits ?? `Looking, round ${rounds + 1}…`)}
-        {!looking &&
+        {state !== 'idle' && (waits ?? `Looking, round ${rounds + 1}…`)}
+        {state === 'idle' &&
           found &&
           (found.more
             ? `Stopped after ${plural(rounds, 'round')}.`
@@ -296,7 +222,7 @@ export function Fill() {
               <button
                 type="button"
                 className="act-main mt-3"
-                disabled={looking || move.isPending}
+                disabled={state !== 'idle' || move.isPending}
                 onClick={() =>
                   apply(
                     found.moves.map((one) => one.move),
