@@ -39,6 +39,8 @@ final class Crowding
     private array $lying;
     /** @var array<int, array<int, int>> by cell and comfort, how many lie there that clash with it */
     private array $clashing;
+    /** @var array<int, array<int, array<int, true>>> by zone and comfort, those that clash with it and that any batch wants which would lie there */
+    private array $clash = [];
     /** @var array<int, int> pairs that clash, by cell */
     private array $pairs;
     /** @var array<int, true> cells in which something is amiss */
@@ -81,6 +83,15 @@ final class Crowding
         $this->free = $ask->free;
         $this->lying = array_fill(0, $cells, []);
         $this->clashing = array_fill(0, $cells, array_fill(0, count($ask->comforts), 0));
+        $wanted = [];
+        foreach ($ask->layCell as $lay => $cell) {
+            $wanted[intdiv($cell, $ask->weeks)][$ask->layComfort[$lay]] = true;
+        }
+        foreach ($wanted as $zone => $comforts) {
+            foreach ($comforts as $comfort => $_) {
+                $this->clash[$zone][$comfort] = array_intersect_key($ask->clash[$comfort] ?? [], $comforts);
+            }
+        }
         $this->pairs = array_fill(0, $cells, 0);
         $this->ofTray = array_fill(0, $cells, self::TRAY * $this->unit);
         $this->ofClash = array_fill(0, $cells, self::CLASH * $this->unit);
@@ -193,25 +204,37 @@ final class Crowding
     private function cheaper(int $batch, float $least): array
     {
         $ask = $this->ask;
-        [$free, $clashing, $ofTray, $ofClash, $notBack, $moves] = [$this->free, $this->clashing, $this->ofTray, $this->ofClash, $this->notBack, $this->moves];
-        [$costs, $cells, $weeks, $traysOf, $comforts] = [$ask->layCost, $ask->layCell, $ask->layWeeks, $ask->layTrays, $ask->layComfort];
+        $free = $this->free;
+        $clashing = $this->clashing;
+        $ofTray = $this->ofTray;
+        $ofClash = $this->ofClash;
+        $notBack = $this->notBack;
+        $moves = $this->moves;
+        $costs = $ask->layCost;
+        $cells = $ask->layCell;
+        $weeks = $ask->layWeeks;
+        $traysOf = $ask->layTrays;
+        $comforts = $ask->layComfort;
         $was = $this->at[$batch];
         [$best, $more] = [LaidOut::NOWHERE, INF];
+        // Where it lies itself: these cells are as if it did not.
+        $from = $until = $own = 0;
+        $apart = [];
         if ($was < 0) {
             $now = (float) $ask->leftOut[$batch];
         } else {
-            // Without itself.
             $now = (float) $costs[$was];
-            [$trays, $comfort, $cell] = [$traysOf[$was], $comforts[$was], $cells[$was]];
-            for ($end = $cell + $weeks[$was]; $cell < $end; ++$cell) {
-                $over = $trays - ($free[$cell] += $trays);
+            $own = $traysOf[$was];
+            $comfort = $comforts[$was];
+            $from = $cells[$was];
+            $apart = $ask->clash[$comfort] ?? [];
+            $until = $from + $weeks[$was];
+            for ($cell = $from; $cell < $until; ++$cell) {
+                $over = -$free[$cell];
                 if ($over > 0) {
-                    $now += $ofTray[$cell] * ($over < $trays ? $over : $trays);
+                    $now += $ofTray[$cell] * ($over < $own ? $over : $own);
                 }
                 $now += $ofClash[$cell] * $clashing[$cell][$comfort];
-                foreach ($ask->clash[$comfort] ?? [] as $other => $_) {
-                    --$clashing[$cell][$other];
-                }
             }
             if (($this->notOut[$batch] ?? 0) < $moves && $ask->leftOut[$batch] - $now < $least) {
                 $more = $least = $ask->leftOut[$batch] - $now;
@@ -226,13 +249,21 @@ final class Crowding
             if ($lay === $was || ($notBack[$lay] ?? 0) >= $moves) {
                 continue;
             }
-            [$trays, $comfort, $cell] = [$traysOf[$lay], $comforts[$lay], $cells[$lay]];
-            for ($end = $cell + $weeks[$lay]; $cell < $end; ++$cell) {
+            $trays = $traysOf[$lay];
+            $comfort = $comforts[$lay];
+            $cell = $cells[$lay];
+            $end = $cell + $weeks[$lay];
+            $stands = $cell < $until && $end > $from ? [$own, isset($apart[$comfort]) ? 1 : 0] : null;
+            for (; $cell < $end; ++$cell) {
                 $over = $trays - $free[$cell];
+                $clashes = $clashing[$cell][$comfort];
+                if ($stands !== null && $cell >= $from && $cell < $until) {
+                    $over -= $stands[0];
+                    $clashes -= $stands[1];
+                }
                 if ($over > 0) {
                     $price += $ofTray[$cell] * ($over < $trays ? $over : $trays);
                 }
-                $clashes = $clashing[$cell][$comfort];
                 if ($clashes > 0) {
                     $price += $ofClash[$cell] * $clashes;
                 }
@@ -255,13 +286,14 @@ final class Crowding
         $this->at[$batch] = $lay;
         $this->cost += $ask->layCost[$lay] - $ask->leftOut[$batch];
         [$trays, $comfort, $cell] = [$ask->layTrays[$lay], $ask->layComfort[$lay], $ask->layCell[$lay]];
-        $clash = $ask->clash[$comfort] ?? [];
+        $clash = $this->clash[intdiv($cell, $ask->weeks)][$comfort];
         for ($end = $cell + $ask->layWeeks[$lay]; $cell < $end; ++$cell) {
             $this->free[$cell] -= $trays;
             $this->lying[$cell][$batch] = true;
-            $this->pairs[$cell] += $this->clashing[$cell][$comfort];
+            $clashing = &$this->clashing[$cell];
+            $this->pairs[$cell] += $clashing[$comfort];
             foreach ($clash as $other => $_) {
-                ++$this->clashing[$cell][$other];
+                ++$clashing[$other];
             }
             if ($this->free[$cell] < 0 || $this->pairs[$cell] > 0) {
                 $this->amiss[$cell] = true;
@@ -279,14 +311,15 @@ final class Crowding
         $this->at[$batch] = LaidOut::NOWHERE;
         $this->cost -= $ask->layCost[$lay] - $ask->leftOut[$batch];
         [$trays, $comfort, $cell] = [$ask->layTrays[$lay], $ask->layComfort[$lay], $ask->layCell[$lay]];
-        $clash = $ask->clash[$comfort] ?? [];
+        $clash = $this->clash[intdiv($cell, $ask->weeks)][$comfort];
         for ($end = $cell + $ask->layWeeks[$lay]; $cell < $end; ++$cell) {
             $this->free[$cell] += $trays;
             unset($this->lying[$cell][$batch]);
+            $clashing = &$this->clashing[$cell];
             foreach ($clash as $other => $_) {
-                --$this->clashing[$cell][$other];
+                --$clashing[$other];
             }
-            $this->pairs[$cell] -= $this->clashing[$cell][$comfort];
+            $this->pairs[$cell] -= $clashing[$comfort];
             if ($this->free[$cell] >= 0 && $this->pairs[$cell] === 0) {
                 unset($this->amiss[$cell]);
             }

@@ -314,7 +314,7 @@ final class Filler
             }
         }
         foreach (array_keys($this->ask->spaces) as $space) {
-            $zone = ZoneWays::of($this->ask, $space, $this->of, $left);
+            $zone = ListedWays::of($this->ask, $space, $this->of, $left);
             if ($zone === null) {
                 $this->of = [];
 

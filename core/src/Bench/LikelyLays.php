@@ -254,7 +254,13 @@ final class LikelyLays
      */
     private function worth(array $wanted): array
     {
-        return array_map(static fn (int $cost, int $batch) => $cost - $wanted[$batch], $this->ask->layCost, $this->of);
+        $costs = $this->ask->layCost;
+        $worth = [];
+        foreach ($this->of as $lay => $batch) {
+            $worth[] = $costs[$lay] - $wanted[$batch];
+        }
+
+        return $worth;
     }
 
     /** @param array<int, float> $lacks by batch, 1 for one that no zone took, less than nothing for one that several did */

@@ -6,29 +6,71 @@ namespace WetCradle\Core\Bench;
 
 /**
  * All ways in which one zone can be filled, walked from week to week. What stands on from one week into the next is a state;
- * from each state, all sets of lays that may begin in a week lead on to others. The ways are listed once; then the best of them
- * is found for any worths of lays, by itself and without any search (dynamic programming over the weeks).
+ * from each state, all sets of lays that may begin in a week lead on to others. The ways are listed once (`ListedWays`); then the
+ * best of them is found for any worths of lays, by itself and without any search (dynamic programming over the weeks).
+ *
+ * Most states are reached by one way only, or by one before others. Those first ways need no table: the states that follow have
+ * numbers one after the other, set by set, in the order in which they are kept. That is what makes a walk quick.
  */
 final class ZoneWays
 {
-    /** Lays that may begin in one week: as many as a whole number has bits. */
-    private const STARTERS = 62;
     /** What sums of the same costs may differ by that were added in another order. */
     private const ROUNDED = 1e-4;
 
     /**
-     * @param list<list<list<int>>> $sets by week, sets of lays that may begin
-     * @param list<list<array<int, int>>> $on by week and set, the ways on: the state that follows, by the one before
-     * @param list<int> $states by week, how many may follow
-     * @param bool $isNarrowed whether what has fewer lays may be missing while what has more is there
+     * @param list<list<list<int>>>       $sets   by week, sets of lays that may begin
+     * @param list<list<list<int>>>       $firsts by week and set, the states before, of ways to a state that none reached before them: these
+     *                                            states that follow are counted from 0 in each week
+     * @param list<list<array<int, int>>> $others by week and set, all other ways: the state that follows, by the one before
+     * @param list<int>                   $states by week, how many may follow
+     * @param bool                        $isNarrowed whether what has fewer lays may be missing while what has more is there
      */
     private function __construct(
         private readonly array $sets,
-        private readonly array $on,
+        private readonly array $firsts,
+        private readonly array $others,
         private readonly array $states,
         public readonly int $ways,
         private readonly bool $isNarrowed = false,
     ) {
+    }
+
+    /**
+     * From ways with any numbers of states.
+     *
+     * @param list<list<list<int>>>       $sets by week, sets of lays that may begin
+     * @param list<list<array<int, int>>> $on   by week and set, the state that follows, by the one before; each state before follows in the week
+     *                                          before, or is 0 in the first, where nothing stands
+     */
+    public static function of(array $sets, array $on, bool $isNarrowed = false): self
+    {
+        /** @var array<int, int> $number */
+        $number = [0 => 0];
+        $firsts = $others = $states = [];
+        $many = 0;
+        foreach ($on as $all) {
+            $next = $firstsHere = $othersHere = [];
+            foreach ($all as $ways) {
+                $first = $other = [];
+                foreach ($ways as $state => $to) {
+                    if (isset($next[$to])) {
+                        $other[$number[$state]] = $next[$to];
+                    } else {
+                        $next[$to] = count($next);
+                        $first[] = $number[$state];
+                    }
+                }
+                $firstsHere[] = $first;
+                $othersHere[] = $other;
+                $many += count($ways);
+            }
+            $firsts[] = $firstsHere;
+            $others[] = $othersHere;
+            $states[] = count($next);
+            $number = $next;
+        }
+
+        return new self($sets, $firsts, $others, $states, $many, $isNarrowed);
     }
 
     /** Whether no way is left at all, not even to leave it empty. */
@@ -53,160 +95,50 @@ final class ZoneWays
     }
 
     /**
-     * @param list<int> $of   the batch of each lay
-     * @param int       $most ways to be listed
-     *
-     * @return ?self null where there are more
-     */
-    public static function of(ToPlace $ask, int $space, array $of, int $most): ?self
-    {
-        $begin = [];
-        foreach ($ask->layCell as $lay => $cell) {
-            if (intdiv($cell, $ask->weeks) === $space) {
-                $begin[$cell][] = $lay;
-            }
-        }
-        $states = [[]];
-        $allSets = $allOn = $counts = [];
-        $ways = 0;
-        for ($cell = $space * $ask->weeks, $end = $cell + $ask->weeks; $cell < $end; ++$cell) {
-            $starters = $begin[$cell] ?? [];
-            if (count($starters) > self::STARTERS) {
-                return null;
-            }
-            $beside = self::beside($ask, $of, $starters, [...$starters, ...array_merge(...$states)]);
-            // What begins is known by bits: of the set, its lays; those that stand on into the next week, and their trays.
-            $number = $sets = $on = $setStays = $setTrays = $next = $numberOf = [];
-            $nextFree = $ask->free[$cell + 1] ?? 0;
-            $starterOf = [];
-            foreach ($starters as $i => $lay) {
-                $starterOf[1 << $i] = $lay;
-            }
-            foreach ($states as $state => $standing) {
-                $may = (1 << count($starters)) - 1;
-                $room = $ask->free[$cell];
-                $stays = [];
-                $trays = 0;
-                foreach ($standing as $lay) {
-                    $may &= $beside[$lay];
-                    $room -= $ask->layTrays[$lay];
-                    if ($ask->layCell[$lay] + $ask->layWeeks[$lay] > $cell + 1) {
-                        $stays[] = $lay;
-                        $trays += $ask->layTrays[$lay];
-                    }
-                }
-                $name = implode(' ', $stays).'+';
-                $todo = [[0, $may, $room]];
-                while ($todo !== []) {
-                    [$set, $may, $room] = array_pop($todo);
-                    if (!isset($number[$set])) {
-                        $number[$set] = count($sets);
-                        $lays = $stay = [];
-                        $standsOn = 0;
-                        for ($bits = $set; $bits !== 0; $bits &= $bits - 1) {
-                            $lays[] = $lay = $starterOf[$bits & -$bits];
-                            if ($ask->layWeeks[$lay] > 1) {
-                                $stay[] = $lay;
-                                $standsOn += $ask->layTrays[$lay];
-                            }
-                        }
-                        $sets[] = $lays;
-                        $on[] = [];
-                        $setStays[] = $stay;
-                        $setTrays[] = $standsOn;
-                    }
-                    $which = $number[$set];
-                    if ($trays + $setTrays[$which] <= $nextFree || $trays + $setTrays[$which] === 0) {
-                        $both = $name.implode(' ', $setStays[$which]);
-                        if (!isset($numberOf[$both])) {
-                            $numberOf[$both] = count($next);
-                            $next[] = [...$stays, ...$setStays[$which]];
-                        }
-                        $on[$which][$state] = $numberOf[$both];
-                        if (++$ways > $most) {
-                            return null;
-                        }
-                    }
-                    for (; $may !== 0; $may &= $may - 1) {
-                        $bit = $may & -$may;
-                        $lay = $starterOf[$bit];
-                        if ($ask->layTrays[$lay] <= $room) {
-                            $todo[] = [$set | $bit, $may & ~($bit | $bit - 1) & $beside[$lay], $room - $ask->layTrays[$lay]];
-                        }
-                    }
-                }
-            }
-            $states = $next;
-            $allSets[] = $sets;
-            $allOn[] = $on;
-            $counts[] = count($states);
-        }
-
-        return new self($allSets, $allOn, $counts, $ways);
-    }
-
-    /**
-     * @param list<int> $of
-     * @param list<int> $starters lays that begin in a week
-     * @param list<int> $lays
-     *
-     * @return array<int, int> by lay, the starters that may lie beside it, by bits
-     */
-    private static function beside(ToPlace $ask, array $of, array $starters, array $lays): array
-    {
-        $beside = [];
-        foreach ($lays as $lay) {
-            if (!isset($beside[$lay])) {
-                $clash = $ask->clash[$ask->layComfort[$lay]] ?? [];
-                $beside[$lay] = 0;
-                foreach ($starters as $i => $other) {
-                    if ($of[$other] !== $of[$lay] && !isset($clash[$ask->layComfort[$other]])) {
-                        $beside[$lay] |= 1 << $i;
-                    }
-                }
-            }
-        }
-
-        return $beside;
-    }
-
-    /**
      * The same zone without some lays.
      *
      * @param array<int, true> $gone by lay
      */
     public function without(array $gone): self
     {
-        $allSets = $allOn = $counts = [];
-        $number = [0 => 0];
-        $many = 0;
+        $allSets = $allOn = [];
+        $reached = [0 => true];
         foreach ($this->sets as $week => $sets) {
             $keptSets = $keptOn = $next = [];
-            foreach ($sets as $of => $set) {
+            $at = 0;
+            foreach ($sets as $number => $set) {
+                $froms = $this->firsts[$week][$number];
                 foreach ($set as $lay) {
                     if (isset($gone[$lay])) {
+                        $at += count($froms);
                         continue 2;
                     }
                 }
                 $ways = [];
-                foreach ($this->on[$week][$of] as $state => $to) {
-                    if (isset($number[$state])) {
-                        $ways[$number[$state]] = $next[$to] ??= count($next);
+                foreach ($froms as $state) {
+                    if (isset($reached[$state])) {
+                        $ways[$state] = $at;
+                        $next[$at] = true;
+                    }
+                    ++$at;
+                }
+                foreach ($this->others[$week][$number] as $state => $to) {
+                    if (isset($reached[$state])) {
+                        $ways[$state] = $to;
+                        $next[$to] = true;
                     }
                 }
                 if ($ways !== []) {
                     $keptSets[] = $set;
                     $keptOn[] = $ways;
-                    $many += count($ways);
                 }
             }
             $allSets[] = $keptSets;
             $allOn[] = $keptOn;
-            $counts[] = count($next);
-            $number = $next;
+            $reached = $next;
         }
 
-        return new self($allSets, $allOn, $counts, $many, $this->isNarrowed);
+        return self::of($allSets, $allOn, $this->isNarrowed);
     }
 
     /**
@@ -225,10 +157,21 @@ final class ZoneWays
             $upTo = $before[$week];
             $value = array_fill(0, count($upTo), INF);
             $allSets[$week] = $allOn[$week] = [];
+            $at = 0;
             foreach ($this->sets[$week] as $number => $set) {
                 $gain = $gains[$week][$number];
                 $ways = [];
-                foreach ($this->on[$week][$number] as $state => $next) {
+                foreach ($this->firsts[$week][$number] as $state) {
+                    $sum = $gain + $after[$at];
+                    if ($sum + $upTo[$state] <= $most) {
+                        $ways[$state] = $at;
+                        if ($sum < $value[$state]) {
+                            $value[$state] = $sum;
+                        }
+                    }
+                    ++$at;
+                }
+                foreach ($this->others[$week][$number] as $state => $next) {
                     $sum = $gain + $after[$next];
                     if ($sum + $upTo[$state] <= $most) {
                         $ways[$state] = $next;
@@ -247,35 +190,7 @@ final class ZoneWays
         ksort($allSets);
         ksort($allOn);
 
-        return self::numbered(array_values($allSets), array_values($allOn));
-    }
-
-    /**
-     * States are numbered anew, without those that no way passes.
-     *
-     * @param list<list<list<int>>>       $sets
-     * @param list<list<array<int, int>>> $on   each state on a way is reached by another, or is the first
-     */
-    private static function numbered(array $sets, array $on): self
-    {
-        $number = [0 => 0];
-        $counts = [];
-        $many = 0;
-        foreach ($on as $week => $all) {
-            $next = [];
-            foreach ($all as $of => $old) {
-                $ways = [];
-                foreach ($old as $state => $to) {
-                    $ways[$number[$state]] = $next[$to] ??= count($next);
-                }
-                $on[$week][$of] = $ways;
-                $many += count($ways);
-            }
-            $counts[] = count($next);
-            $number = $next;
-        }
-
-        return new self($sets, $on, $counts, $many, true);
+        return self::of(array_values($allSets), array_values($allOn), true);
     }
 
     /**
@@ -295,10 +210,21 @@ final class ZoneWays
         for ($week = $last - 1; $week >= 0; --$week) {
             $upTo = $before[$week];
             $value = array_fill(0, count($upTo), INF);
+            $at = 0;
             foreach ($this->sets[$week] as $number => $set) {
                 $gain = $gains[$week][$number];
                 $cheapest = INF;
-                foreach ($this->on[$week][$number] as $state => $next) {
+                foreach ($this->firsts[$week][$number] as $state) {
+                    $sum = $gain + $after[$at++];
+                    if ($sum < $value[$state]) {
+                        $value[$state] = $sum;
+                    }
+                    $sum += $upTo[$state];
+                    if ($sum < $cheapest) {
+                        $cheapest = $sum;
+                    }
+                }
+                foreach ($this->others[$week][$number] as $state => $next) {
                     $sum = $gain + $after[$next];
                     if ($sum < $value[$state]) {
                         $value[$state] = $sum;
@@ -335,12 +261,12 @@ final class ZoneWays
         [$gains, $batches, $after] = $this->fromEachStateOn($worth, $of);
         $most = $after[0][0] + $room;
         $at = [[0 => 0.0]];
-        foreach ($this->sets as $week => $sets) {
+        foreach (array_keys($this->sets) as $week) {
             $next = [];
-            foreach (array_keys($sets) as $number) {
+            foreach ($this->on($week) as $number => $ways) {
                 [$gain, $new] = [$gains[$week][$number], $batches[$week][$number]];
                 $folded = self::fold($new);
-                foreach ($this->on[$week][$number] as $state => $to) {
+                foreach ($ways as $state => $to) {
                     $limit = $most - $gain - $after[$week + 1][$to];
                     if (--$left < 0) {
                         return null;
@@ -386,6 +312,7 @@ final class ZoneWays
         $at = [[0 => [0, []]]];
         foreach ($this->sets as $week => $sets) {
             $next = [];
+            $on = $this->on($week);
             foreach ($sets as $number => $set) {
                 $new = $sum = 0;
                 foreach ($set as $lay) {
@@ -395,7 +322,7 @@ final class ZoneWays
                 if (($new & ~$filling) !== 0) {
                     continue;
                 }
-                foreach ($this->on[$week][$number] as $state => $to) {
+                foreach ($on[$number] as $state => $to) {
                     foreach ($at[$state] ?? [] as $before => [$spent, $lays]) {
                         if (($before & $new) === 0 && $spent + $sum < ($next[$to][$before | $new][0] ?? PHP_INT_MAX)) {
                             $next[$to][$before | $new] = [$spent + $sum, [...$lays, ...$set]];
@@ -421,17 +348,24 @@ final class ZoneWays
         $came = [];
         foreach ($this->sets as $week => $sets) {
             $best = array_fill(0, $this->states[$week], INF);
-            $from = $with = array_fill(0, $this->states[$week], 0);
+            $firsts = $this->firsts[$week];
+            $others = $this->others[$week];
+            $at = 0;
+            $from = $with = [];
             foreach ($sets as $number => $set) {
                 $gain = 0.0;
                 foreach ($set as $lay) {
                     // What gains nothing by itself gains nothing with others, where all of these are there without it too.
                     if ($worth[$lay] >= 0.0 && !$this->isNarrowed) {
+                        $at += count($firsts[$number]);
                         continue 2;
                     }
                     $gain += $worth[$lay];
                 }
-                foreach ($this->on[$week][$number] as $state => $next) {
+                foreach ($firsts[$number] as $state) {
+                    $best[$at++] = $value[$state] + $gain;
+                }
+                foreach ($others[$number] as $state => $next) {
                     $sum = $value[$state] + $gain;
                     if ($sum < $best[$next]) {
                         $best[$next] = $sum;
@@ -447,11 +381,34 @@ final class ZoneWays
         $state = 0;
         for ($week = count($came) - 1; $week >= 0; --$week) {
             [$from, $with] = $came[$week];
-            array_push($taken, ...$this->sets[$week][$with[$state]]);
-            $state = $from[$state];
+            if (isset($from[$state])) {
+                $number = $with[$state];
+                $state = $from[$state];
+            } else {
+                for ($number = 0; $state >= count($this->firsts[$week][$number]); ++$number) {
+                    $state -= count($this->firsts[$week][$number]);
+                }
+                $state = $this->firsts[$week][$number][$state];
+            }
+            array_push($taken, ...$this->sets[$week][$number]);
         }
 
         return $value[0];
+    }
+
+    /** @return list<array<int, int>> all ways of a week, by set: the state that follows, by the one before */
+    private function on(int $week): array
+    {
+        $at = 0;
+        $on = [];
+        foreach ($this->others[$week] as $number => $ways) {
+            foreach ($this->firsts[$week][$number] as $state) {
+                $ways[$state] = $at++;
+            }
+            $on[] = $ways;
+        }
+
+        return $on;
     }
 
     /**
@@ -468,7 +425,7 @@ final class ZoneWays
      *
      * @param array<int, float> $worth by lay
      *
-     * @return array{list<list<float>>, list<list<float>>} by week and state, and by week and set
+     * @return array{list<array<int, float>>, list<list<float>>} by week and state, and by week and set
      */
     private function upToEachState(array $worth): array
     {
@@ -478,13 +435,17 @@ final class ZoneWays
             $best = array_fill(0, $this->states[$week], INF);
             $value = $before[$week];
             $these = [];
+            $at = 0;
             foreach ($sets as $number => $set) {
                 $gain = 0.0;
                 foreach ($set as $lay) {
                     $gain += $worth[$lay];
                 }
                 $these[] = $gain;
-                foreach ($this->on[$week][$number] as $state => $next) {
+                foreach ($this->firsts[$week][$number] as $state) {
+                    $best[$at++] = $value[$state] + $gain;
+                }
+                foreach ($this->others[$week][$number] as $state => $next) {
                     $sum = $value[$state] + $gain;
                     if ($sum < $best[$next]) {
                         $best[$next] = $sum;
@@ -525,8 +486,9 @@ final class ZoneWays
         for ($week = count($this->sets) - 1; $week >= 0; --$week) {
             $value = array_fill(0, $week === 0 ? 1 : $this->states[$week - 1], INF);
             $onFrom = $after[$week + 1];
+            $on = $this->on($week);
             foreach ($gains[$week] as $number => $gain) {
-                foreach ($this->on[$week][$number] as $state => $next) {
+                foreach ($on[$number] as $state => $next) {
                     $sum = $gain + $onFrom[$next];
                     if ($sum < $value[$state]) {
                         $value[$state] = $sum;

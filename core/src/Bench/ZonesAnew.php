@@ -152,7 +152,7 @@ final class ZonesAnew
         $left = self::WAYS;
         $ways = [];
         foreach ($zones as $zone) {
-            $way = ZoneWays::of($part, $zone, $of, $left);
+            $way = ListedWays::of($part, $zone, $of, $left);
             if ($way === null) {
                 $this->many = max(self::LEAST, $this->many - self::FEWER);
 

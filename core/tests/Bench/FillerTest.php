@@ -9,12 +9,12 @@ use WetCradle\Core\Bench\Comfort;
 use WetCradle\Core\Bench\Filler;
 use WetCradle\Core\Bench\LaidOut;
 use WetCradle\Core\Bench\Leg;
+use WetCradle\Core\Bench\ListedWays;
 use WetCradle\Core\Bench\Prices;
 use WetCradle\Core\Bench\RentBound;
 use WetCradle\Core\Bench\Space;
 use WetCradle\Core\Bench\Taken;
 use WetCradle\Core\Bench\ToPlace;
-use WetCradle\Core\Bench\ZoneWays;
 use WetCradle\Core\Numbers\Range;
 use WetCradle\Core\Refused;
 
@@ -94,7 +94,7 @@ final class FillerTest extends TestCase
                 $best = $twice === [] ? min($best, $sum) : $best;
             }
             $chosen = [];
-            $zone = ZoneWays::of($ask, 0, $of, 10_000);
+            $zone = ListedWays::of($ask, 0, $of, 10_000);
             self::assertNotNull($zone);
             self::assertEqualsWithDelta($best, $zone->best($worth, $chosen), 1e-9);
             self::assertEqualsWithDelta($best, array_sum(array_map(static fn (int $lay) => $worth[$lay], $chosen)), 1e-9);
@@ -108,7 +108,7 @@ final class FillerTest extends TestCase
                 self::assertEqualsWithDelta($zone->best([$lay => INF] + $worth, $chosen), $without->best($worth, $chosen), 1e-9);
                 self::assertArrayNotHasKey($lay, $without->dearer($worth));
             }
-            self::assertNull(ZoneWays::of($ask, 0, $of, $zone->ways - 1), 'too many to list');
+            self::assertNull(ListedWays::of($ask, 0, $of, $zone->ways - 1), 'too many to list');
         }
     }
 
@@ -132,7 +132,7 @@ final class FillerTest extends TestCase
                 }
             }
             $best = self::bestOf($ask, new Taken(5, $spaces), 0);
-            $prices = new Prices($ask, $of, array_map(static fn (int $space) => ZoneWays::of($ask, $space, $of, 10_000) ?? self::fail('few enough'), [0, 1]));
+            $prices = new Prices($ask, $of, array_map(static fn (int $space) => ListedWays::of($ask, $space, $of, 10_000) ?? self::fail('few enough'), [0, 1]));
             for ($depth = 0; $depth < 4; ++$depth) {
                 for ($round = 0; $round < 20; ++$round) {
                     $prices->round($best + 1);

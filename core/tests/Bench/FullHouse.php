@@ -8,6 +8,7 @@ use PHPUnit\Framework\Assert;
 use WetCradle\Core\Bench\Comfort;
 use WetCradle\Core\Bench\LaidOut;
 use WetCradle\Core\Bench\Leg;
+use WetCradle\Core\Bench\ListedWays;
 use WetCradle\Core\Bench\Space;
 use WetCradle\Core\Bench\Taken;
 use WetCradle\Core\Bench\ToPlace;
@@ -73,7 +74,7 @@ final class FullHouse
         $of = array_values($of);
         $zones = [];
         foreach (array_keys($ask->spaces) as $space) {
-            $zone = ZoneWays::of($ask, $space, $of, 200_000);
+            $zone = ListedWays::of($ask, $space, $of, 200_000);
             Assert::assertNotNull($zone, 'Too many ways.');
             $zones[] = $zone;
         }
