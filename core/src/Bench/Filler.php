@@ -24,12 +24,13 @@ final class Filler
 {
     /** Steps between two times that it is asked whether to go on. */
     private const ASKS_EVERY = 200;
-    /** Blocks of one cooling: at least, for each batch, and for each of a larger house of which all ways are listed. */
+    /** Blocks of one cooling: at least, for each batch, and for each of a larger house, in which other searches find more in less time. */
     private const COOLING = 60;
     private const COOLING_EACH = 30;
-    private const COOLING_LISTED = 10;
-    /** Heat at the beginning of a cooling, as a share of what an average batch costs that is left out; and where a plan that prices made is relaid, by turns. */
+    private const COOLING_LARGER = 10;
+    /** Heat at the beginning of a cooling, as a share of what an average batch costs that is left out. */
     private const HOT = 0.1;
+    /** The same where a plan that prices made is relaid, by turns. */
     private const WARM = [0.1, Searches::WARM];
     /** Batches of a house that is looked through at once if it can be; a larger one is filled anew here and there first. */
     private const AT_ONCE = 40;
@@ -170,8 +171,7 @@ final class Filler
         if ($this->isPart && $isLarger && $this->zones() !== []) {
             yield from $this->inPart();
         }
-        $isListed = $isLarger && !$this->searches->areMany() && $this->zones() !== [];
-        $blocks = max(self::COOLING, ($isListed ? self::COOLING_LISTED : self::COOLING_EACH) * $many);
+        $blocks = max(self::COOLING, ($isLarger && !$this->searches->areMany() ? self::COOLING_LARGER : self::COOLING_EACH) * $many);
         yield from $this->cooling->relay($blocks, self::HOT);
         if ($isLarger) {
             yield from $this->zones() === [] ? $this->unlisted() : $this->listed();
@@ -220,9 +220,9 @@ final class Filler
     private function unlisted(): \Generator
     {
         for ($turn = 0; $turn === 0 || $turn < self::TURNS && $this->searches->mayCrowd(); ++$turn) {
-            yield from $this->zonesAnew(self::STALE);
             $this->plan->back();
             yield from $this->searches->crowd();
+            yield from $this->zonesAnew(self::STALE);
         }
     }
 

@@ -148,7 +148,7 @@ final class Prices
      * @param int $known what the best filling known costs
      * @param int $most  ways walked and fillings looked at in one go
      *
-     * @return \Generator<int, list<int>> ways walked and fillings looked at, and the lays of the cheapest filling or none
+     * @return \Generator<int, list<int>> ways walked and fillings looked at in each piece, and the lays of the cheapest filling or none
      */
     public function lookThrough(int $known, int $most): \Generator
     {
@@ -166,12 +166,18 @@ final class Prices
         while (!$this->isOver($known)) {
             $room = min($all, $room);
             $left = $most;
-            $taken = Together::lays($this->zones, $worth, $this->ask->layCost, $this->of, $price, $room, $left);
+            $said = 0;
+            $search = Together::search($this->zones, $worth, $this->ask->layCost, $this->of, $price, $room, $left);
+            foreach ($search as $looked) {
+                yield $looked => [];
+                $said += $looked;
+            }
+            $taken = $search->getReturn();
             if ($taken !== [] && $left >= 0) {
                 // Cheaper than any other of this part.
                 $this->bound = INF;
             }
-            yield $most - $left => $taken;
+            yield $most - $left - $said => $taken;
             if ($taken !== [] || $left < 0) {
                 return;
             }

@@ -16,9 +16,13 @@ final class Together
     /** Batches that can be told apart by the bits of a whole number. */
     public const BITS = 62;
     private const OUT = -1;
+    /** Ways and fillings looked at in one piece. */
+    private const PIECE = 30_000;
 
     /** @var array<int, int> the filling of each zone in the best way so far; none before there is one */
     private array $best = [];
+    /** What was left at the end of the piece before. */
+    private int $said;
 
     /**
      * @param array<int, float> $price by batch, what it adds that none has it; INF for one that must have a place
@@ -27,6 +31,7 @@ final class Together
      */
     private function __construct(private readonly array $price, private float $limit, private int $left)
     {
+        $this->said = $left;
     }
 
     /**
@@ -40,11 +45,7 @@ final class Together
      */
     public static function cheapest(array $fillings, array $price, float $room, int &$left): array
     {
-        $together = new self($price, $room, $left);
-        $together->settle($fillings, 0.0, array_sum(array_keys($price)));
-        $left = $together->left;
-
-        return $together->best;
+        return self::toItsEnd(self::among($fillings, $price, $room, $left));
     }
 
     /**
@@ -61,16 +62,34 @@ final class Together
      */
     public static function lays(array $zones, array $worth, array $cost, array $of, array $price, float $room, int &$left): array
     {
+        return self::toItsEnd(self::search($zones, $worth, $cost, $of, $price, $room, $left));
+    }
+
+    /**
+     * The same in pieces, so that it need not be waited for.
+     *
+     * @param list<ZoneWays>    $zones
+     * @param array<int, float> $worth
+     * @param array<int, int>   $cost
+     * @param list<int>         $of
+     * @param array<int, float> $price
+     *
+     * @return \Generator<int, int, void, list<int>> ways and fillings looked at in each piece but the last; in the end, the lays
+     */
+    public static function search(array $zones, array $worth, array $cost, array $of, array $price, float $room, int &$left): \Generator
+    {
         $fillings = [];
         foreach ($zones as $zone) {
+            $before = $left;
             $some = $zone->fillings($worth, $of, $room, $left);
             if ($some === null) {
                 return [];
             }
             $fillings[] = $some;
+            yield $before - $left;
         }
         $taken = [];
-        foreach (self::cheapest($fillings, $price, $room + 1e-6, $left) as $zone => $filling) {
+        foreach (yield from self::among($fillings, $price, $room + 1e-6, $left) as $zone => $filling) {
             array_push($taken, ...$zones[$zone]->laysFor($filling, $cost, $of));
         }
 
@@ -78,13 +97,50 @@ final class Together
     }
 
     /**
+     * @param list<array{list<int>, list<float>}> $fillings
+     * @param array<int, float>                   $price
+     *
+     * @return \Generator<int, int, void, array<int, int>>
+     */
+    private static function among(array $fillings, array $price, float $room, int &$left): \Generator
+    {
+        $together = new self($price, $room, $left);
+        yield from $together->settle($fillings, 0.0, array_sum(array_keys($price)));
+        $left = $together->left;
+
+        return $together->best;
+    }
+
+    /**
+     * @template T
+     *
+     * @param \Generator<int, int, void, T> $search
+     *
+     * @return T
+     */
+    private static function toItsEnd(\Generator $search): mixed
+    {
+        while ($search->valid()) {
+            $search->next();
+        }
+
+        return $search->getReturn();
+    }
+
+    /**
      * @param array<int, array{list<int>, list<float>}> $zones as far as they go with what is settled
      * @param float                                     $spent on those that none has
      * @param int                                       $open  batches that are not settled
+     *
+     * @return \Generator<int, int> what was looked at in each piece
      */
-    private function settle(array $zones, float $spent, int $open): void
+    private function settle(array $zones, float $spent, int $open): \Generator
     {
         while ($this->left >= 0) {
+            if ($this->said - $this->left >= self::PIECE) {
+                yield $this->said - $this->left;
+                $this->said = $this->left;
+            }
             $least = $spent;
             foreach ($zones as [$fillings, $costs]) {
                 if ($fillings === []) {
@@ -114,7 +170,8 @@ final class Together
             if (count($into) !== 1) {
                 foreach ($into as $zone => $more) {
                     if ($least + $more < $this->limit) {
-                        $this->settle($this->kept($zones, $batch, $zone), $spent + ($zone === self::OUT ? $this->price[$batch] : 0.0), $open & ~$batch);
+                        $adds = $zone === self::OUT ? $this->price[$batch] : 0.0;
+                        yield from $this->settle($this->kept($zones, $batch, $zone), $spent + $adds, $open & ~$batch);
                     }
                 }
 

@@ -8,6 +8,7 @@ use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Bench\Comfort;
 use WetCradle\Core\Bench\LaidOut;
 use WetCradle\Core\Bench\Leg;
+use WetCradle\Core\Bench\LikelyLays;
 use WetCradle\Core\Bench\ListedWays;
 use WetCradle\Core\Bench\Luck;
 use WetCradle\Core\Bench\Prices;
@@ -124,6 +125,35 @@ final class TogetherTest extends TestCase
             self::assertNull($zone->fillings($worth, $of, 15.0, $left), 'too many to walk');
         }
         self::assertGreaterThan(100, $listed);
+    }
+
+    /** In pieces, so that a search can be stopped in between, the same is found as in one go; and no piece is long. */
+    public function testWhatIsLookedThroughInPiecesIsTheSame(): void
+    {
+        [$ask, $of, $zones] = FullHouse::listed(2);
+        $likely = new LikelyLays($ask, $of, $zones);
+        for ($round = 0; $round < 80; ++$round) {
+            $likely->round(array_sum($ask->leftOut));
+        }
+        $worth = $price = [];
+        foreach ($likely->prices() as $batch => $each) {
+            $price[1 << $batch] = max(0.0, $each);
+        }
+        foreach ($of as $lay => $batch) {
+            $worth[] = $ask->layCost[$lay] - $ask->leftOut[$batch] + $likely->prices()[$batch];
+        }
+        $given = [$zones, $worth, $ask->layCost, $of, $price, 3.0 * $ask->weekOff()];
+        $left = $all = 3_000_000;
+        $lays = Together::lays(...$given, left: $left);
+        $rest = $all;
+        $search = Together::search(...$given, left: $rest);
+        $pieces = iterator_to_array($search, false);
+        self::assertNotSame([], $lays);
+        self::assertSame($lays, $search->getReturn());
+        self::assertSame($left, $rest);
+        self::assertGreaterThan(count($zones), count($pieces), 'More than what zones have is looked at.');
+        self::assertLessThanOrEqual($all - $rest, array_sum($pieces));
+        self::assertLessThan(100_000, max(0, ...$pieces));
     }
 
     /** Filled anew here and there, a house never costs more than before, and at each moment all its numbers are right. */
