@@ -92,12 +92,10 @@ final class Block
         foreach ($this->batches as $i => $batch) {
             $out = $this->ask->leftOut[$batch] - ($heat > 0.0 ? $heat * $luck->gumbel() : 0.0);
             $of[$i] = [];
-            foreach ($lays[$batch] as $lay) {
-                if ($this->house->fits($lay)) {
-                    $cost = $this->ask->layCost[$lay] - ($heat > 0.0 ? $heat * $luck->gumbel() : 0.0);
-                    if ($cost < $out || $lay === $was[$i]) {
-                        $of[$i][$lay] = $cost;
-                    }
+            foreach ($this->house->fitting($lays[$batch]) as $lay) {
+                $cost = $this->ask->layCost[$lay] - ($heat > 0.0 ? $heat * $luck->gumbel() : 0.0);
+                if ($cost < $out || $lay === $was[$i]) {
+                    $of[$i][$lay] = $cost;
                 }
             }
             asort($of[$i]);

@@ -35,29 +35,52 @@ final class LaidOut
         return $lay < 0 ? $this->ask->leftOut[$batch] : $this->ask->layCost[$lay];
     }
 
+    /** Whether there is room for it, beside nobody that clashes with it. */
     public function fits(int $lay): bool
     {
-        $ask = $this->ask;
-        $trays = $ask->layTrays[$lay];
-        $cell = $ask->layCell[$lay];
-        $end = $cell + $ask->layWeeks[$lay];
-        for ($i = $cell; $i < $end; ++$i) {
-            if ($this->free[$i] < $trays) {
-                return false;
+        return $this->fitting([$lay]) !== [];
+    }
+
+    /**
+     * @param list<int> $lays
+     * @param int       $most how many are enough
+     *
+     * @return list<int> those that fit, each by itself
+     */
+    public function fitting(array $lays, int $most = PHP_INT_MAX): array
+    {
+        $free = $this->free;
+        $lying = $this->lying;
+        $cells = $this->ask->layCell;
+        $weeks = $this->ask->layWeeks;
+        $traysOf = $this->ask->layTrays;
+        $fitting = [];
+        foreach ($lays as $lay) {
+            $trays = $traysOf[$lay];
+            $from = $cells[$lay];
+            $end = $from + $weeks[$lay];
+            for ($cell = $from; $cell < $end; ++$cell) {
+                if ($free[$cell] < $trays) {
+                    continue 2;
+                }
             }
-        }
-        $clash = $ask->clash[$ask->layComfort[$lay]] ?? [];
-        if ($clash !== []) {
-            for ($i = $cell; $i < $end; ++$i) {
-                foreach ($this->lying[$i] as $comfort) {
-                    if (isset($clash[$comfort])) {
-                        return false;
+            $clash = $this->ask->clash[$this->ask->layComfort[$lay]] ?? [];
+            if ($clash !== []) {
+                for ($cell = $from; $cell < $end; ++$cell) {
+                    foreach ($lying[$cell] as $comfort) {
+                        if (isset($clash[$comfort])) {
+                            continue 3;
+                        }
                     }
                 }
             }
+            $fitting[] = $lay;
+            if (--$most < 1) {
+                break;
+            }
         }
 
-        return true;
+        return $fitting;
     }
 
     public function put(int $batch, int $lay): void

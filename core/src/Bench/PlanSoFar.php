@@ -195,11 +195,8 @@ final class PlanSoFar
     {
         foreach ($able as $batch) {
             if ($this->now->isOut($batch)) {
-                foreach ($this->lays[$batch] as $lay) {
-                    if ($this->now->fits($lay)) {
-                        $this->now->put($batch, $lay);
-                        break;
-                    }
+                foreach ($this->now->fitting($this->lays[$batch], 1) as $lay) {
+                    $this->now->put($batch, $lay);
                 }
             }
         }

@@ -101,11 +101,15 @@ final class ToPlace
         foreach ($batches as $batch) {
             $part->batch($this->names[$batch], $this->leftOut[$batch]);
             [$lay, $end] = $this->laysOf($batch);
+            $there = [];
             for (; $lay < $end; ++$lay) {
-                if (in_array(intdiv($this->layCell[$lay], $this->weeks), $spaces, true) && $house->fits($lay)) {
-                    $part->same($this, $lay);
-                    $lays[] = $lay;
+                if (in_array(intdiv($this->layCell[$lay], $this->weeks), $spaces, true)) {
+                    $there[] = $lay;
                 }
+            }
+            foreach ($house->fitting($there) as $fits) {
+                $part->same($this, $fits);
+                $lays[] = $fits;
             }
         }
 
